@@ -1,0 +1,1 @@
+"""Pleat 8: what to do, in which order."""

@@ -1,0 +1,127 @@
+"""The steps common to every soft-covered book; those of the binding come from its kind and are put in between."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from pleat.core.cover.compute import CoverResult
+from pleat.core.cutting.compute import CuttingResult
+from pleat.core.pages.compute import PagesResult
+from pleat.core.pages.counting import count_words
+from pleat.core.paper.compute import PaperResult
+from pleat.core.plan import Part, Step, signature
+from pleat.core.units import Ruler
+
+KNIFE: Final = "Knife: a steel rule, a cutting mat, several light passes, fingers behind the edge and a fresh blade. With a trimmer, follow its own instructions and keep its guard on."
+WEIGHT: Final = "Keep fingers clear when you set the weight or close the press."
+
+
+def before_sewing(ruler: Ruler, paper: PaperResult, pages: PagesResult, cover: CoverResult, cutting: CuttingResult, quantity: int) -> tuple[Step, ...]:
+    """From the paper on the table to a pressed section and a scored cover."""
+    each = f" for each of {quantity} books" if quantity > 1 else ""
+    steps = [
+        Step(
+            "gather",
+            "Lay out the paper",
+            f"{_sheets(cutting.sheets.get('leaf', 0))} of {paper.leaf.name}, {_sheets(cutting.sheets.get('cover', 0))} of {paper.cover.name}. Find the grain of both.",
+            signature=signature(dict(cutting.sheets)),
+        ),
+        Step(
+            "try",
+            "Try one sheet for size",
+            f"Fold one sheet without creasing it and hold it to the leaf size, {ruler.size(pages.leaf_width_mm, pages.leaf_height_mm)}, before any other is folded.",
+            ("ruler",),
+            ("gather",),
+            signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
+        ),
+        _cut_leaves(ruler, pages.parts, cutting),
+        Step(
+            "fold",
+            "Fold the sheets",
+            f"{count_words(pages.folios)}{each}. Fold one as a test, then each sheet by itself: edges together, crease from the middle outward, along the grain.",
+            ("bone folder",),
+            ("cut_leaves",),
+            signature=signature(pages.folios),
+        ),
+    ]
+    if pages.flap_mm:
+        steps.append(_flap(ruler, pages))
+    steps += [
+        Step(
+            "nested",
+            "Nest and knock up",
+            f"Put {pages.folios} sheets into one another, fold on fold, and knock them up on the fold and the head.",
+            (),
+            ("flap",) if pages.flap_mm else ("fold",),
+            signature=signature(pages.folios),
+        ),
+        Step("press", "Press the section", "Under a weight or in a press, fold outward.", ("boards and a weight",), ("nested",), wait_minutes=60, cautions=(WEIGHT,)),
+        Step(
+            "measure",
+            "Measure the pressed section at the fold",
+            f"Reckoned at {ruler.thin(pages.thickness.low)} to {ruler.thin(pages.thickness.high)}. Type what you read under Pages, and the cover follows.",
+            ("ruler or caliper",),
+            ("press",),
+        ),
+        *_cover(ruler, cover, cutting),
+    ]
+    return tuple(steps)
+
+
+def after_sewing(last: str) -> tuple[Step, ...]:
+    """From the knot (step ``last``) to the shut book."""
+    return (
+        Step("crease", "Crease again", "Close the book and run the bone folder along the spine: sewing has opened the fold a little.", ("bone folder",), (last,)),
+        Step("press_book", "Press the book", "Under a weight, overnight if you can.", ("boards and a weight",), ("crease",), wait_minutes=480, cautions=(WEIGHT,)),
+        Step("check", "Open and close it", "Every leaf held, nothing stands out past the cover, the knot tight. Note what you would change.", (), ("press_book",)),
+    )
+
+
+def _sheets(count: int) -> str:
+    return "1 sheet" if count == 1 else f"{count} sheets"
+
+
+def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -> Step:
+    cuts = [cut for cut in cutting.cuts if cut.part.material == "leaf"]
+    marked = signature(*((cut.part.width_mm, cut.part.height_mm, cut.part.count) for cut in cuts))
+    if all(cut.needs_no_cut for cut in cuts):
+        return Step("cut_leaves", "Nothing to cut for the leaves", "The sheets are folded as they are. Trimming a side that is right already only adds error.", (), ("try",), signature=marked)
+    pieces = "; ".join(f"{part.count} × {ruler.size(part.width_mm, part.height_mm)}" for part in parts)
+    return Step("cut_leaves", "Cut the sheets", f"{pieces}, grain along the height.", ("steel rule", "knife", "mat"), ("try",), cautions=(KNIFE,), signature=marked)
+
+
+def _flap(ruler: Ruler, pages: PagesResult) -> Step:
+    which = "the innermost sheet" if pages.flap_folios == 1 else "every sheet"
+    return Step(
+        "flap",
+        "Fold the fold-out in",
+        f"On {which}: {ruler.show(pages.flap_mm)} folds in over its leaf at the fore edge, clear of the gutter.",
+        ("bone folder",),
+        ("fold",),
+        signature=signature(pages.flap_mm, pages.flap_folios),
+    )
+
+
+def _cover(ruler: Ruler, cover: CoverResult, cutting: CuttingResult) -> tuple[Step, ...]:
+    wrap = cover.wrap
+    scores = " and ".join(ruler.number(score) for score in wrap.scores_mm)
+    count = next(cut.part.count for cut in cutting.cuts if cut.part.key == "cover")
+    return (
+        Step(
+            "cut_cover",
+            "Cut the cover",
+            f"{count} × {ruler.size(wrap.width_mm, wrap.height_mm)}, grain along the height. Hold the section against it before you cut.",
+            ("steel rule", "knife", "mat"),
+            ("measure",),
+            cautions=(KNIFE,),
+            signature=signature(wrap.width_mm, wrap.height_mm),
+        ),
+        Step(
+            "cover_scored",
+            "Score and fold the cover",
+            f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove, then press the crease with the bone folder.",
+            ("scoring tool", "bone folder"),
+            ("cut_cover",),
+            signature=signature(*wrap.scores_mm),
+        ),
+    )

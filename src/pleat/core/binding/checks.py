@@ -1,0 +1,62 @@
+"""What can go wrong with stations, path and thread: slips D2, D3 and D5. D4 needs the cover and stands there."""
+
+from __future__ import annotations
+
+from pleat.core.binding.path import Fault
+from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets
+from pleat.core.binding.thread import ThreadNeed
+from pleat.core.book import Binding
+from pleat.core.plan import Check, Fix
+from pleat.core.units import Ruler
+
+
+def find(binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...], wrong: tuple[Fault, ...], need: ThreadNeed) -> tuple[Check, ...]:
+    """Every check of this pleat that has something to say."""
+    found = [_path(wrong), _edges(binding, ruler, height, positions), _thread(binding, ruler, need)]
+    return tuple(check for check in found if check)
+
+
+def _path(wrong: tuple[Fault, ...]) -> Check | None:
+    if not wrong:
+        return None
+    level = "watch" if all(fault.kind == "untied" for fault in wrong) else "stop"
+    listed = "; ".join(fault.text for fault in wrong)
+    return Check(
+        "D2",
+        level,  # type: ignore[arg-type]
+        f"Your own path does not hold: {listed}.",
+        "A path is right when it uses every hole, starts and ends at the same hole on the same side, and leaves no gap bare.",
+        (Fix("sew it the usual way", (("binding.own_path", None),)),),
+    )
+
+
+def _edges(binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...]) -> Check | None:
+    near = min(positions[0], height - positions[-1])
+    together = min(b - a for a, b in zip(positions, positions[1:], strict=False))
+    if near >= LEAF_MARGIN_MM and together >= LEAF_MARGIN_MM:
+        return None
+    usual = default_insets(height, binding.station_count, ruler)
+    fix = Fix("spread the holes over the height", (("binding.insets_mm", usual), ("binding.positions_mm", None)))
+    what = (
+        f"The outermost hole is {ruler.show(near)} from the end of the leaf."
+        if near < LEAF_MARGIN_MM
+        else f"Two holes are {ruler.show(together)} apart."
+    )
+    return Check("D5", "stop", what, f"With less than {ruler.show(LEAF_MARGIN_MM)} of paper the fold tears there.", (fix,))
+
+
+def _thread(binding: Binding, ruler: Ruler, need: ThreadNeed) -> Check | None:
+    cut = binding.thread_cut_mm
+    if cut is None:
+        return None
+    right = ruler.snap_up(need.total_mm)
+    fix = (Fix(f"cut {ruler.show(right)}", (("binding.thread_cut_mm", right),)),)
+    run = need.spans_mm + need.passages_mm
+    sum_ = f"The path takes {ruler.show(run)}, two tails {ruler.show(need.tails_mm)}, and some is lost to tension."
+    if cut < need.shortest_mm - 0.05:
+        return Check("D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(need.shortest_mm - cut)} are missing.", sum_, fix)
+    if cut < need.total_mm - 0.05:
+        return Check("D3", "watch", f"{ruler.show(cut)} of thread is tight: {ruler.show(need.total_mm)} would leave proper tails and a spare.", sum_, fix)
+    if cut > 2 * need.total_mm:
+        return Check("D3", "note", f"{ruler.show(cut)} of thread is more than twice what it takes.", sum_ + " A long thread also frays and tangles.", fix)
+    return None

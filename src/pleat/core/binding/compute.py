@@ -1,0 +1,120 @@
+"""Binding: stations, the thread's path, its length and what it adds to the spine."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from pleat.core.binding import checks, stations
+from pleat.core.binding.kinds.registry import Kind
+from pleat.core.binding.path import Fault, ThreadPath, faults, walk
+from pleat.core.binding.thread import SPARE, SWELL, ThreadNeed, diameter_mm, swell, tex, thread_need
+from pleat.core.book import Binding
+from pleat.core.brief.compute import BriefResult
+from pleat.core.estimate import Estimate
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.pages.compute import PagesResult
+from pleat.core.paper.compute import PaperResult
+from pleat.core.plan import Figure, PleatResult, Rule
+from pleat.core.units import Ruler
+
+
+@dataclass(frozen=True, kw_only=True)
+class BindingResult(PleatResult):
+    """Stations in mm from the leaf's head, the path through them, and the spine's swell; what is sewn, and with what."""
+
+    kind: Kind
+    positions_mm: tuple[float, ...]
+    symmetric: bool
+    path: ThreadPath
+    path_faults: tuple[Fault, ...]
+    own_path: bool
+    need: ThreadNeed
+    swell: Estimate
+    thread_name: str
+    thread_diameter_mm: float
+    strands: int
+    tail_mm: float
+    cover_holes_mm: tuple[float, ...] | None
+
+
+def compute(binding: Binding, kind: Kind, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult) -> BindingResult:
+    height, ruler = pages.leaf_height_mm, brief.ruler
+    positions = stations.place(binding, height, ruler)
+    order = binding.own_path or kind.holes(binding.station_count)
+    path = walk(order, binding.knot, positions)
+    wrong = faults(order, path, len(positions))
+    fold_stack = pages.fold_stack.plus(extras.added).plus(paper.cover.caliper if kind.through_cover else Estimate.exact(0.0))
+    need = thread_need(path, fold_stack.likely, binding.tail_mm, binding.strands)
+    swollen = swell(binding.thread, binding.strands)
+    figures = _figures(binding, ruler, height, positions, path, need, fold_stack, swollen)
+    return BindingResult(
+        key_figure=figures[0],
+        figures=figures,
+        checks=checks.find(binding, ruler, height, positions, wrong, need),
+        kind=kind,
+        positions_mm=positions,
+        symmetric=not stations.is_unlocked(binding),
+        path=path,
+        path_faults=wrong,
+        own_path=binding.own_path is not None,
+        need=need,
+        swell=swollen,
+        thread_name=f"linen {binding.thread.lea}/{binding.thread.plies}",
+        thread_diameter_mm=diameter_mm(binding.thread),
+        strands=binding.strands,
+        tail_mm=binding.tail_mm,
+        cover_holes_mm=binding.cover_holes_mm,
+    )
+
+
+def _figures(
+    binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...], path: ThreadPath, need: ThreadNeed, fold_stack: Estimate, swollen: Estimate
+) -> tuple[Figure, ...]:
+    marks = ", ".join(ruler.number(position) for position in positions)
+    where = "as you placed them" if binding.insets_mm or binding.positions_mm else "spread from the middle over the leaf's height"
+    count = Figure(
+        key="stations",
+        label="holes",
+        value=f"{len(positions)} stations",
+        show="text",
+        how=f"At {marks} {ruler.name} from the head, {where}. An odd number starts and ends in the middle.",
+        rules=(Rule("common practice", "3 stations 1 1/2 in from the ends on 8 1/4 in; 5 at ±1 and ±2 1/2 in on 8 in; no source"),),
+    )
+    doubled = " Taken double, all of it counts twice." if binding.strands == 2 else ""
+    thread = Figure(
+        key="thread",
+        label="thread for one book",
+        value=ruler.snap_up(need.total_mm),
+        show="length",
+        how=(
+            f"Spans {ruler.show(need.spans_mm)} + {path.passages} passages through {ruler.thin(fold_stack.likely)} + two tails {ruler.show(need.tails_mm)} "
+            f"+ {SPARE:.0%} spare.{doubled} The rule of thumb, 3 × height, says {ruler.show(3 * height)}."
+        ),
+        rules=(Rule("arithmetic", "length of the path"), Rule("common practice", "tails 75 to 100 mm, 5 to 10 % spare, 3 × height; no source")),
+    )
+    spans = Figure(
+        key="spans",
+        label="path before tails",
+        value=need.spans_mm,
+        show="length",
+        how=" + ".join(ruler.number(span.length_mm) for span in path.spans) + f" {ruler.name}, hole to hole." if path.spans else "No spans yet.",
+        rules=(Rule("arithmetic", "at most twice the distance between the outermost stations"),),
+    )
+    width = diameter_mm(binding.thread)
+    thick = Figure(
+        key="diameter",
+        label="thread thickness",
+        value=width,
+        show="fine",
+        how=f"Linen {binding.thread.lea}/{binding.thread.plies} is {tex(binding.thread):.0f} tex; a round thread of 0.9 g/cm³ is then {ruler.fine(width)} thick.",
+        rules=(Rule("arithmetic", "tex = 1653.5 × plies / lea"), Rule("from memory", "density 0.9 g/cm³")),
+    )
+    swelling = Figure(
+        key="swell",
+        label="the thread adds at the spine",
+        value=swollen,
+        show="thin",
+        how=f"{SWELL[0]:g} to {SWELL[2]:g} of the thread's {ruler.fine(width * binding.strands)} stays after pressing.",
+        rules=(Rule("house rule", "one thread in the fold, less what pressing takes"),),
+    )
+    return (count, thread, spans, thick, swelling)

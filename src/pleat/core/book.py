@@ -1,0 +1,187 @@
+"""The Book: the document that is saved, exchanged and planned from. It holds decisions and measurements, never results.
+
+Lengths are mm. In a book file a length may also be a text with its unit (``"8 1/4 in"``); it is read
+once, exactly, and how it was typed is kept in ``typed`` so that mixed units can be pointed out.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Final, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule
+
+FORMAT: Final = 1
+"""The version of the document; a reader of format n reads every format up to n."""
+
+
+class _Part(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid", validate_default=True)
+
+
+Position = Annotated[float, LengthRule("a station", 0, 1000)]
+PaperKind = Literal["copier", "drawing", "cardstock", "coated", "watercolour", "kraft", "other"]
+Swatch = Literal["white", "cream", "grey", "kraft", "indigo", "rust", "moss"]
+
+
+class Brief(_Part):
+    """Pleat 1, what is being made."""
+
+    kind: Annotated[str, TextRule("the kind of book", 40)] = "pamphlet"
+    leaf_width_mm: Annotated[float, LengthRule("the leaf's width", 30, 600)] = 148.5
+    leaf_height_mm: Annotated[float, LengthRule("the leaf's height", 40, 600)] = 210.0
+    purpose: Annotated[
+        Literal["writing", "sketching", "painting", "photographs", "gift"],
+        ChoiceRule("what it is for", (("writing", "writing"), ("sketching", "sketching"), ("painting", "painting"), ("photographs", "photographs"), ("gift", "a gift"))),
+    ] = "writing"
+    quantity: Annotated[int, NumberRule("how many books", 1, 500, "books", whole=True)] = 1
+    ruler: Annotated[Literal["mm", "in"], ChoiceRule("ruler", (("mm", "mm"), ("in", "in")))] = "mm"
+
+
+class Paper(_Part):
+    """A paper as the maker knows it. Thickness comes from a measured stack, else from grammage and kind."""
+
+    name: Annotated[str, TextRule("the paper's name", 60)]
+    stock_id: str | None = Field(default=None, max_length=40, description="the shelf item it was taken from")
+    kind: Annotated[
+        PaperKind,
+        ChoiceRule(
+            "kind of paper",
+            (("copier", "copier"), ("drawing", "drawing, smooth"), ("cardstock", "cardstock"), ("coated", "coated"), ("watercolour", "watercolour"), ("kraft", "kraft"), ("other", "not sure")),
+        ),
+    ] = "other"
+    sheet_width_mm: Annotated[float, LengthRule("the sheet's width", 30, 2000)]
+    sheet_height_mm: Annotated[float, LengthRule("the sheet's height", 30, 2000)]
+    grammage: Annotated[float, NumberRule("the weight", 20, 700, "g/m²")] | None = None
+    measured_sheets: Annotated[int, NumberRule("sheets in the measured stack", 1, 500, "sheets", whole=True)] = 10
+    measured_mm: Annotated[float, LengthRule("the measured stack", 0.02, 200)] | None = None
+    grain: Annotated[
+        Literal["long", "short", "unknown"], ChoiceRule("grain", (("long", "along the long side"), ("short", "along the short side"), ("unknown", "not known yet")))
+    ] = "unknown"
+    owned: Annotated[int, NumberRule("sheets you own", 0, 100000, "sheets", whole=True)] | None = None
+    swatch: Swatch = "white"
+
+
+def _copier() -> Paper:
+    return Paper(name="Copier paper", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80)
+
+
+def _card() -> Paper:
+    return Paper(name="Cover card", kind="cardstock", sheet_width_mm=297, sheet_height_mm=420, grammage=250, swatch="kraft")
+
+
+class Papers(_Part):
+    """Pleat 2, what it is made from."""
+
+    leaf: Paper = Field(default_factory=_copier)
+    cover: Paper = Field(default_factory=_card)
+
+
+class Pages(_Part):
+    """Pleat 3, how many leaves and how they lie."""
+
+    amount: Annotated[int, NumberRule("the count", 1, 2000, whole=True)] = 40
+    counted_in: Annotated[
+        Literal["pages", "leaves", "folios", "unsaid"], ChoiceRule("counted in", (("pages", "pages"), ("leaves", "leaves"), ("folios", "folded sheets"), ("unsaid", "not said")))
+    ] = "pages"
+    lay: Annotated[
+        Literal["flat", "handled", "crumpled"],
+        ChoiceRule("how the paper lies", (("flat", "new and flat"), ("handled", "handled, dyed or painted"), ("crumpled", "crumpled"))),
+    ] = "flat"
+    flap_mm: Annotated[float, LengthRule("the fold-out flap", 5, 600)] | None = None
+    flap_on: Annotated[
+        Literal["innermost", "every"], ChoiceRule("flap on", (("innermost", "the innermost sheet"), ("every", "every sheet")))
+    ] = "innermost"
+    measured_block_mm: Annotated[float, LengthRule("the measured section", 0.1, 100)] | None = None
+
+
+class Extras(_Part):
+    """Pleat 4: nothing can be put in here yet."""
+
+
+class Thread(_Part):
+    """A linen thread by its trade number: lea and plies, as in 18/3."""
+
+    lea: Annotated[int, NumberRule("the lea number", 4, 120, whole=True)] = 18
+    plies: Annotated[int, NumberRule("the plies", 1, 12, whole=True)] = 3
+
+
+class Binding(_Part):
+    """Pleat 5: stations from the leaf's head, the path of the thread, and the thread itself."""
+
+    station_count: Annotated[Literal[3, 5], ChoiceRule("stations", (("3", "3 stations"), ("5", "5 stations")))] = 3
+    insets_mm: tuple[Position, ...] | None = Field(default=None, max_length=2, description="symmetric stations: their distances from the head, outermost first")
+    positions_mm: tuple[Position, ...] | None = Field(default=None, max_length=5, description="unlocked stations, from the head")
+    knot: Annotated[Literal["inside", "outside"], ChoiceRule("knot", (("inside", "inside, in the fold"), ("outside", "outside, on the spine")))] = "inside"
+    own_path: tuple[Annotated[int, NumberRule("a hole", 1, 5, whole=True)], ...] | None = Field(
+        default=None, min_length=2, max_length=40, description="the maker's own order of holes, 1 at the head"
+    )
+    thread: Thread = Thread()
+    strands: Annotated[Literal[1, 2], ChoiceRule("thread taken", (("1", "single"), ("2", "double")))] = 1
+    tail_mm: Annotated[float, LengthRule("each tail", 30, 1000)] = 90.0
+    thread_cut_mm: Annotated[float, LengthRule("the thread you cut", 10, 20000)] | None = None
+    cover_holes_mm: tuple[Position, ...] | None = Field(default=None, max_length=5, description="holes already made in the cover, from the cover's head")
+
+
+class Cover(_Part):
+    """Pleat 6: the soft wrap."""
+
+    square_mm: Annotated[float, LengthRule("the square", 0, 40)] = 3.0
+    creases: Annotated[
+        Literal["auto", "one", "two"], ChoiceRule("creases", (("auto", "by thickness"), ("one", "one crease"), ("two", "two creases")))
+    ] = "auto"
+    score_offset_mm: Annotated[float, LengthRule("the score from the middle", 0, 60)] | None = None
+    piece_width_mm: Annotated[float, LengthRule("the width of the piece you cut", 30, 2000)] | None = None
+    piece_height_mm: Annotated[float, LengthRule("the height of the piece you cut", 30, 2000)] | None = None
+
+
+Counted = Annotated[int, NumberRule("pieces from one sheet", 0, 1000, "pieces", whole=True)]
+
+
+class Cutting(_Part):
+    """Pleat 7: how many pieces the maker counted out of one sheet, where they did."""
+
+    counted_leaf: Counted | None = None
+    counted_cover: Counted | None = None
+
+
+class Bench(_Part):
+    """Pleat 8: ticked steps, each with the signature of the figures it was ticked on."""
+
+    ticks: dict[str, str] = Field(default_factory=dict, max_length=200)
+
+
+class Book(_Part):
+    """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with ``bookfile.read_book``."""
+
+    format: Literal[1] = 1
+    title: Annotated[str, TextRule("the title", 80)] = "Untitled book"
+    brief: Brief = Brief()
+    paper: Papers = Field(default_factory=Papers)
+    pages: Pages = Pages()
+    extras: Extras = Extras()
+    binding: Binding = Binding()
+    cover: Cover = Cover()
+    cutting: Cutting = Cutting()
+    bench: Bench = Bench()
+    typed: dict[str, str] = Field(default_factory=dict, max_length=200, description="how lengths were typed, by field")
+
+    @model_validator(mode="before")
+    @classmethod
+    def _keep_what_was_typed(cls, data: Any) -> Any:
+        """Lengths given as text in a file leave a record of the text, before they become millimetres."""
+        if not isinstance(data, dict):
+            return data
+        typed = {path: text for path, text in _texts(data) if path.endswith("_mm")}
+        return {**data, "typed": {**typed, **(data.get("typed") or {})}} if typed else data
+
+
+def _texts(data: dict[str, Any], prefix: str = "") -> list[tuple[str, str]]:
+    found: list[tuple[str, str]] = []
+    for key, value in data.items():
+        if isinstance(value, dict) and key != "typed":
+            found += _texts(value, f"{prefix}{key}.")
+        elif isinstance(value, str):
+            found.append((f"{prefix}{key}", value))
+    return found

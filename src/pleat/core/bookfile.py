@@ -1,0 +1,88 @@
+"""Books as JSON: reading with messages that name the field, writing, and the published schema."""
+
+from __future__ import annotations
+
+import json
+from typing import Any, Final
+
+from pydantic import ValidationError
+
+from pleat.core.book import FORMAT, Book
+from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.labels import label_of
+
+LARGEST_FILE: Final = 1_000_000
+"""Bytes. A book is a few kilobytes; anything this large is not one."""
+
+
+def read_book(text: str | bytes) -> Book:
+    """The book in a JSON text. Raises BadBook naming each field that is wrong; the message is for the maker."""
+    if len(text) > LARGEST_FILE:
+        raise _whole("The file is over 1 MB, far more than a book needs. Is it the right file?")
+    try:
+        data = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        where = f" Line {error.lineno}, column {error.colno}: {error.msg}." if isinstance(error, json.JSONDecodeError) else ""
+        raise _whole("This is not a book file: it cannot be read as JSON." + where) from error
+    if not isinstance(data, dict):
+        raise _whole("This is not a book file: it should begin with { and hold named fields.")
+    made_by = data.get("format", FORMAT)
+    if isinstance(made_by, int) and not isinstance(made_by, bool) and made_by > FORMAT:
+        raise BadBook([FieldProblem("format", "format", str(made_by), f"The file is of format {made_by}; this Pleat reads up to {FORMAT}. A newer Pleat will open it.")])
+    return validate_book(data)
+
+
+def validate_book(data: dict[str, Any]) -> Book:
+    """A Book from plain data. Raises BadBook."""
+    try:
+        return Book.model_validate(data)
+    except ValidationError as error:
+        raise BadBook(problems_of(error)) from error
+
+
+def write_book(book: Book) -> str:
+    """The book as JSON, indented, keys in the order of the pleats."""
+    return json.dumps(book.model_dump(mode="json"), ensure_ascii=False, indent=2) + "\n"
+
+
+def book_schema() -> dict[str, Any]:
+    """The JSON schema (draft 2020-12) of a book file as it may be written by hand."""
+    schema = Book.model_json_schema(mode="validation")
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Pleat book", **{k: v for k, v in schema.items() if k != "title"}}
+
+
+def problems_of(error: ValidationError) -> list[FieldProblem]:
+    """Each fault pydantic found, with the field's name in the maker's words."""
+    problems = []
+    for fault in error.errors():
+        path = ".".join(str(step) for step in fault["loc"] if not _is_machinery(step))
+        typed = fault.get("input")
+        shown = "" if isinstance(typed, (dict, list)) or typed is None else str(typed)[:80]
+        problems.append(FieldProblem(path, label_of(path), shown, _message(fault["type"], fault["msg"], fault.get("ctx", {}))))
+    return problems
+
+
+def _is_machinery(step: int | str) -> bool:
+    """Pydantic names the validator in the place of optional fields (``function-before[...]``)."""
+    return isinstance(step, str) and ("[" in step or "-" in step)
+
+
+def _message(kind: str, message: str, context: dict[str, Any]) -> str:
+    plain = {
+        "extra_forbidden": "Pleat does not know this field. Is it spelled right, or from a newer Pleat?",
+        "missing": "This is missing.",
+        "finite_number": "This must be a number.",
+        "float_type": "This must be a length.",
+        "model_type": "This must be a group of named fields in { }.",
+        "dict_type": "This must be a group of named fields in { }.",
+        "tuple_type": "This must be a list in [ ].",
+        "too_long": "There are too many here.",
+        "too_short": "There are too few here.",
+    }
+    if kind == "literal_error":
+        return f"This must be one of: {context.get('expected', '')}."
+    return plain.get(kind, message)
+
+
+def _whole(message: str) -> BadBook:
+    return BadBook([FieldProblem("", "the file", "", message)])

@@ -1,0 +1,66 @@
+"""Brief: the intent, checked against the kinds of book there are."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from pleat.core.book import Brief
+from pleat.core.paper.sizes import size_name
+from pleat.core.plan import Check, Figure, Fix, PleatResult, Rule
+from pleat.core.units import RULERS, Ruler
+
+
+@dataclass(frozen=True, kw_only=True)
+class BriefResult(PleatResult):
+    """The intent handed to the right: kind, leaf size in mm, how many books, and the ruler everything is shown on."""
+
+    kind: str
+    leaf_width_mm: float
+    leaf_height_mm: float
+    purpose: str
+    quantity: int
+    ruler: Ruler
+
+
+def compute(brief: Brief, kinds: Mapping[str, str]) -> BriefResult:
+    """The brief's result; ``kinds`` maps each known kind to its title."""
+    ruler = RULERS[brief.ruler]
+    name = size_name(brief.leaf_width_mm, brief.leaf_height_mm)
+    size = Figure(
+        key="leaf",
+        label="leaf",
+        value=(brief.leaf_width_mm, brief.leaf_height_mm),
+        show="size",
+        how=f"The size you gave{f', which is {name}' if name else ''}. One leaf is two pages.",
+        rules=(Rule("chosen by you", "leaf size"),),
+    )
+    opened = Figure(
+        key="open",
+        label="open on the table",
+        value=(2 * brief.leaf_width_mm, brief.leaf_height_mm),
+        show="size",
+        how=f"Two leaves side by side: 2 × {ruler.show(brief.leaf_width_mm)} wide.",
+        rules=(Rule("arithmetic", "twice the leaf's width"),),
+    )
+    quantity = Figure(
+        key="quantity", label="to make", value=brief.quantity, show="count", unit="book" if brief.quantity == 1 else "books", how="As many as you said.", rules=(Rule("chosen by you", "quantity"),)
+    )
+    return BriefResult(
+        key_figure=size,
+        figures=(size, opened, quantity),
+        checks=_checks(brief, kinds),
+        kind=brief.kind,
+        leaf_width_mm=brief.leaf_width_mm,
+        leaf_height_mm=brief.leaf_height_mm,
+        purpose=brief.purpose,
+        quantity=brief.quantity,
+        ruler=ruler,
+    )
+
+
+def _checks(brief: Brief, kinds: Mapping[str, str]) -> tuple[Check, ...]:
+    if brief.kind in kinds:
+        return ()
+    fixes = tuple(Fix(f"make it a {title}", (("brief.kind", kind),)) for kind, title in kinds.items())
+    return (Check("kind", "stop", f"This Pleat does not know books of the kind “{brief.kind}”.", "The file may come from a newer Pleat.", fixes),)

@@ -1,0 +1,1 @@
+"""Pleat 6: the cover, drawn flat from the outside."""

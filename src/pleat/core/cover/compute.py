@@ -1,0 +1,116 @@
+"""Cover: the soft wrap, flat from the outside, back on the left. Panel = leaf width + square; the spine is what is inside."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from pleat.core.binding.compute import BindingResult
+from pleat.core.book import Cover
+from pleat.core.brief.compute import BriefResult
+from pleat.core.cover import checks
+from pleat.core.estimate import Estimate, total
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.pages.compute import PagesResult
+from pleat.core.panels import Panel, PanelPlan
+from pleat.core.paper.compute import PaperResult
+from pleat.core.plan import Figure, Part, PleatResult, Rule
+from pleat.core.units import Ruler
+
+ONE_CREASE_MM: Final = 3.5
+"""Up to here one crease serves a section (common practice: about 3 to 4 mm)."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class CoverResult(PleatResult):
+    """The wrap as a panel plan; squares in mm as they really come out, holes from the cover's own head."""
+
+    wrap: PanelPlan
+    spine: Estimate
+    creases: int
+    score_offset_mm: float | None
+    square_mm: float
+    square_fore_mm: float
+    square_head_mm: float
+    holes_mm: tuple[float, ...]
+    parts: tuple[Part, ...]
+
+
+def compute(cover: Cover, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult) -> CoverResult:
+    """The wrap around the section of ``pages`` as sewn by ``binding``."""
+    spine = total([pages.thickness, extras.added, binding.swell])
+    offset = cover.score_offset_mm
+    creases = 2 if offset else {"one": 1, "two": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
+    wrap = _wrap(cover, pages, spine.likely, creases, offset)
+    wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
+    square_fore = (wide - spine.likely) / 2 - pages.leaf_width_mm
+    square_head = (high - pages.leaf_height_mm) / 2
+    holes = tuple(position + square_head for position in binding.positions_mm)
+    figures = _figures(cover, brief.ruler, pages, binding, spine, wrap, creases)
+    return CoverResult(
+        key_figure=figures[0],
+        figures=figures,
+        checks=checks.find(cover, brief.ruler, pages, binding, spine, wrap, creases, square_fore, square_head, holes),
+        wrap=wrap,
+        spine=spine,
+        creases=creases,
+        score_offset_mm=offset,
+        square_mm=cover.square_mm,
+        square_fore_mm=square_fore,
+        square_head_mm=square_head,
+        holes_mm=holes,
+        parts=(Part("cover", "cover", wrap.width_mm, wrap.height_mm, brief.quantity, "cover", folds=wrap.folds),),
+    )
+
+
+def _wrap(cover: Cover, pages: PagesResult, spine: float, creases: int, offset: float | None) -> PanelPlan:
+    side = pages.leaf_width_mm + cover.square_mm
+    height = pages.leaf_height_mm + 2 * cover.square_mm
+    if creases == 1:
+        return PanelPlan((Panel("back", side + spine / 2), Panel("front", side + spine / 2)), height)
+    scored = 2 * offset if offset else spine
+    outer = max(0.0, (2 * side + spine - scored) / 2)
+    return PanelPlan((Panel("back", outer), Panel("spine", scored), Panel("front", outer)), height)
+
+
+def _figures(
+    cover: Cover, ruler: Ruler, pages: PagesResult, binding: BindingResult, spine: Estimate, wrap: PanelPlan, creases: int
+) -> tuple[Figure, ...]:
+    spine_figure = Figure(
+        key="spine",
+        label="spine",
+        value=spine,
+        show="thin",
+        how=f"Section {ruler.thin(pages.thickness.likely)} + {ruler.thin(binding.swell.likely)} that the thread adds. Most of the range: {spine.main_doubt() or 'none'}."
+        + ("" if pages.measured else " Press the folded section and measure it before you cut: type it under Pages."),
+        rules=(Rule("arithmetic", "what is inside, added up"), Rule("house rule", "the thread's share")),
+    )
+    size = Figure(
+        key="wrap",
+        label="cut the cover",
+        value=(wrap.width_mm, wrap.height_mm),
+        show="size",
+        how=(
+            f"Wide: 2 × (leaf {ruler.number(pages.leaf_width_mm)} + square {ruler.number(cover.square_mm)}) + spine {ruler.thin(spine.likely)}. "
+            f"High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × square."
+        ),
+        rules=(Rule("arithmetic", "panels and spine added up"), Rule("common practice", "square 3 mm, no source")),
+    )
+    words = " and ".join(ruler.number(score) for score in wrap.scores_mm)
+    scores = Figure(
+        key="scores",
+        label="score from the left edge",
+        value=f"{words} {ruler.name}",
+        show="text",
+        how=f"Running from one edge, so that rounding does not pile up. {'One crease' if creases == 1 else 'Two creases'}: one serves up to about {ruler.thin(ONE_CREASE_MM)}.",
+        rules=(Rule("arithmetic", "panel edges"), Rule("common practice", "one crease up to 3 to 4 mm, no source")),
+    )
+    square = Figure(
+        key="square",
+        label="square",
+        value=cover.square_mm,
+        show="length",
+        how=f"The cover stands this far past the leaves at head, tail and fore edge. The creep needs {ruler.thin(pages.creep.likely)} of it.",
+        rules=(Rule("common practice", "3 mm; flush and 10 to 15 mm are schools of their own; no source"),),
+    )
+    return (size, spine_figure, scores, square)

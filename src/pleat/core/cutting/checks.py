@@ -1,0 +1,141 @@
+"""What can go wrong before the knife: slips A10, B1, B6, B7 (cover) and stock that runs out."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping, Sequence
+
+from pleat.core.book import Cutting
+from pleat.core.brief.compute import BriefResult
+from pleat.core.cover.compute import CoverResult
+from pleat.core.cutting.cut import Cut
+from pleat.core.errors import LengthError
+from pleat.core.pages.compute import PagesResult
+from pleat.core.plan import Check, Fix
+from pleat.core.units import MM_PER_INCH, RULERS, parse_length
+
+_TWICE_MM = 0.5
+"""A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
+_QUARTER_MM = MM_PER_INCH / 4
+
+
+def find(
+    cutting: Cutting,
+    typed: Mapping[str, str],
+    brief: BriefResult,
+    cuts: Sequence[Cut],
+    sheets: Mapping[str, int],
+    pages: PagesResult,
+    cover: CoverResult,
+) -> tuple[Check, ...]:
+    """Every check of this pleat that has something to say."""
+    found: list[Check | None] = []
+    for cut in cuts:
+        found += [_too_long(cut, brief, pages, cover), _grain(cut), _miscounted(cut, cutting)]
+    stocks = {cut.stock.role: cut.stock for cut in cuts}
+    for role, stock in stocks.items():
+        if stock.owned is not None and sheets[role] > stock.owned:
+            found.append(
+                Check(
+                    "owned",
+                    "stop",
+                    f"{sheets[role]} sheets of {stock.name} are needed, you own {stock.owned}.",
+                    f"{sheets[role] - stock.owned} are missing. Count before you cut the first one.",
+                    (Fix(f"I have {sheets[role]} after all", ((f"paper.{role}.owned", sheets[role]),)),),
+                )
+            )
+    found.append(_mixed_units(typed))
+    return tuple(check for check in found if check)
+
+
+def _too_long(cut: Cut, brief: BriefResult, pages: PagesResult, cover: CoverResult) -> Check | None:
+    """B1: the piece does not come out of the sheet, with the exact excess and the panels to take it from."""
+    if cut.better.count or (cut.part.material == "leaf" and not pages.flap_mm):
+        return None  # a folio that is too large is B3, said where the leaf is planned
+    ruler, part, stock = brief.ruler, cut.part, cut.stock
+    sides = sorted((stock.sheet_width_mm, stock.sheet_height_mm))
+    own = sorted((part.width_mm, part.height_mm))
+    excess = [max(0.0, a - b) for a, b in zip(own, sides, strict=True)]
+    over = " and ".join(f"{ruler.show(value)} too {'long' if axis else 'wide'}" for axis, value in enumerate(excess) if value > 0.05)
+    fixes = _cover_fixes(brief, pages, cover, stock.sheet_width_mm, stock.sheet_height_mm) if part.key == "cover" else ()
+    return Check(
+        "B1",
+        "stop",
+        f"The {part.name} is {over} for {stock.name}.",
+        f"It needs {ruler.size(part.width_mm, part.height_mm)}, the sheet is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}. A size meant for A paper never quite fits a US sheet.",
+        fixes,
+        "" if fixes else "Choose a larger sheet, or a smaller leaf in the Brief.",
+    )
+
+
+def _cover_fixes(brief: BriefResult, pages: PagesResult, cover: CoverResult, sheet_width: float, sheet_height: float) -> tuple[Fix, ...]:
+    """Take the excess off the squares where they can give it, else off the leaf; all relations are kept."""
+    ruler, fixes = brief.ruler, []
+    for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
+        room_wide, room_high = across - cover.wrap.width_mm, along - cover.wrap.height_mm
+        square = ruler.snap_down(cover.square_mm + min(room_wide / 2, room_high / 2, 0.0))
+        if square >= 0:
+            less = cover.square_mm - square
+            fixes.append(Fix(f"square {ruler.show(square)}: {ruler.show(less)} off each side", (("cover.square_mm", square),)))
+            continue
+        width = ruler.snap_down(pages.leaf_width_mm + min(room_wide / 2, 0.0))
+        height = ruler.snap_down(pages.leaf_height_mm + min(room_high, 0.0))
+        if width >= 30 and height >= 40 and width * height > 0.6 * pages.leaf_width_mm * pages.leaf_height_mm:
+            off = [f"{ruler.show(a - b)} off the leaf's {side}" for side, a, b in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height)) if a - b > 0.05]
+            fixes.append(Fix(f"leaf {ruler.size(width, height)}: " + ", ".join(off), (("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height))))
+    return tuple(fixes)
+
+
+def _grain(cut: Cut) -> Check | None:
+    """B7 for the cover; the leaves' own is said where they are planned."""
+    if cut.part.material == "leaf" or cut.better.with_grain is not False or not cut.better.count:
+        return None
+    return Check(
+        "B7",
+        "watch",
+        f"The grain runs across the spine in the {cut.part.name}.",
+        f"{cut.stock.name} only gives this piece that way: the crease may crack and the cover will not lie shut. Score it deep and fold it slowly.",
+        no_fix="A larger sheet, or the same card with its grain the other way, would turn it.",
+    )
+
+
+def _miscounted(cut: Cut, cutting: Cutting) -> Check | None:
+    """B6: the maker's own count of pieces in a sheet."""
+    path = f"counted_{cut.part.material}"
+    counted = getattr(cutting, path)
+    if counted is None or cut.part.key == "flap_folio" or counted == cut.better.count:
+        return None
+    best = cut.better
+    return Check(
+        "B6",
+        "stop" if counted > best.count else "watch",
+        f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
+        f"{best.columns} across and {best.rows} down, whole pieces only. {cut.part.count} pieces then take {cut.sheets or 'no'} sheets.",
+        (Fix(f"{best.count} a sheet", ((f"cutting.{path}", best.count),)),),
+    )
+
+
+def _mixed_units(typed: Mapping[str, str]) -> Check | None:
+    """A10: inches and centimetres in one plan; a metric length a hair off a sixteenth was rounded twice."""
+    inches, metric, twice = [], [], []
+    for path, text in typed.items():
+        for word in re.split(r"[×x*]|\bby\b", text):
+            try:
+                length = parse_length(word)
+            except LengthError:
+                continue
+            (inches if length.unit == "in" else metric).append(text)
+            near = round(length.mm / _QUARTER_MM) * _QUARTER_MM
+            if length.unit != "in" and path.endswith("_mm") and 0.02 < abs(near - length.mm) <= _TWICE_MM:
+                twice.append((path, text, near))
+    if not inches or not metric:
+        return None
+    fixes = tuple(Fix(f"{text} was {RULERS['in'].show(near)}", ((path, near),)) for path, text, near in twice[:3])
+    return Check(
+        "A10",
+        "watch" if fixes else "note",
+        f"Inches and millimetres are mixed in this plan: {inches[0]} and {metric[0]}.",
+        "Pleat keeps each exactly as you typed it. But a length that was turned from one into the other by hand has been rounded once already.",
+        fixes,
+        "" if fixes else "Nothing to do if each was read off its own ruler.",
+    )

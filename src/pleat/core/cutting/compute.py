@@ -1,0 +1,75 @@
+"""Cutting: every part with its size, count and grain; what each sheet gives; how many sheets that takes."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from pleat.core.book import Cutting
+from pleat.core.brief.compute import BriefResult
+from pleat.core.cover.compute import CoverResult
+from pleat.core.cutting import checks
+from pleat.core.cutting.cut import Cut, cut_part
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.pages.compute import PagesResult
+from pleat.core.paper.compute import PaperResult, Stock
+from pleat.core.plan import Figure, PleatResult, Rule
+
+
+@dataclass(frozen=True, kw_only=True)
+class CuttingResult(PleatResult):
+    """All cuts, and sheets needed by stock role."""
+
+    cuts: tuple[Cut, ...]
+    sheets: Mapping[str, int]
+
+
+def compute(
+    cutting: Cutting, typed: Mapping[str, str], brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult, cover: CoverResult
+) -> CuttingResult:
+    """What to cut from which stock; ``typed`` is the book's record of how lengths were typed."""
+    stocks = {"leaf": paper.leaf, "cover": paper.cover}
+    cuts = tuple(cut_part(part, stocks[part.material]) for part in (*pages.parts, *extras.parts, *cover.parts))
+    sheets: dict[str, int] = {}
+    for cut in cuts:
+        sheets[cut.stock.role] = sheets.get(cut.stock.role, 0) + (cut.sheets or 0)
+    figures = tuple(_sheets_figure(stocks[role], count, cuts, brief) for role, count in sheets.items())
+    return CuttingResult(
+        key_figure=_key(sheets),
+        figures=figures,
+        checks=checks.find(cutting, typed, brief, cuts, sheets, pages, cover),
+        cuts=cuts,
+        sheets=sheets,
+    )
+
+
+def _key(sheets: Mapping[str, int]) -> Figure:
+    count = sum(sheets.values())
+    split = " + ".join(f"{number} for the {'leaves' if role == 'leaf' else 'cover'}" for role, number in sheets.items())
+    return Figure(
+        key="sheets",
+        label="to cut",
+        value=f"{count} sheet{'' if count == 1 else 's'}",
+        show="text",
+        how=f"{split}. Each part has sheets of its own.",
+        rules=(Rule("arithmetic", "pieces divided by pieces a sheet, rounded up"),),
+    )
+
+
+def _sheets_figure(stock: Stock, count: int, cuts: tuple[Cut, ...], brief: BriefResult) -> Figure:
+    lines = []
+    for cut in cuts:
+        if cut.stock is stock:
+            size = brief.ruler.size(cut.part.width_mm, cut.part.height_mm)
+            gives = f"{cut.better.count} a sheet, {cut.sheets} sheets" if cut.sheets else "none comes out of this sheet"
+            lines.append(f"{cut.part.count} × {cut.part.name} {size}: {gives}")
+    owned = f" You own {stock.owned}." if stock.owned is not None else ""
+    return Figure(
+        key=f"sheets_{stock.role}",
+        label=f"{stock.name}",
+        value=count,
+        show="count",
+        unit="sheet" if count == 1 else "sheets",
+        how="; ".join(lines) + "." + owned,
+        rules=(Rule("arithmetic", "whole pieces in rows and columns, the better way round, grain first"),),
+    )

@@ -1,0 +1,34 @@
+"""One part on its stock."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from pleat.core.cutting.yields import Lay, both_ways
+from pleat.core.paper.compute import Stock
+from pleat.core.plan import Part
+
+
+@dataclass(frozen=True)
+class Cut:
+    """One part on its stock: the better way to lay it, the other way, and sheets needed (None when none fits)."""
+
+    part: Part
+    stock: Stock
+    better: Lay
+    other: Lay
+    sheets: int | None
+
+    @property
+    def needs_no_cut(self) -> bool:
+        """Whether one sheet is one piece, to its very edges (slip B5 would cut it all the same)."""
+        sides = sorted((self.stock.sheet_width_mm, self.stock.sheet_height_mm))
+        own = sorted((self.part.width_mm, self.part.height_mm))
+        return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
+
+
+def cut_part(part: Part, stock: Stock) -> Cut:
+    """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes."""
+    better, other = both_ways(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain)
+    return Cut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None)

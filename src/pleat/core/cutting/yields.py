@@ -1,0 +1,50 @@
+"""How many equal pieces come out of one sheet, in rows and columns, each way round."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+HAIR_MM = 0.05
+"""A sheet this much too small still counts as large enough."""
+
+
+@dataclass(frozen=True)
+class Lay:
+    """Pieces laid out in a grid: ``turned`` pieces lie with their height across the sheet.
+
+    ``with_grain`` says whether the piece's own height (the spine's direction) lies along the grain;
+    None when the grain is not known. ``used`` is the share of the sheet that becomes pieces.
+    """
+
+    turned: bool
+    columns: int
+    rows: int
+    piece_width_mm: float
+    piece_height_mm: float
+    with_grain: bool | None
+    used: float
+
+    @property
+    def count(self) -> int:
+        return self.columns * self.rows
+
+
+def lay(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None, turned: bool) -> Lay:
+    """The grid of pieces ``width`` x ``height`` on a sheet, upright or turned. Raises ValueError for sizes not above 0."""
+    if min(width_mm, height_mm, sheet_width_mm, sheet_height_mm) <= 0:
+        raise ValueError("pieces and sheets have a width and a height")
+    across, along = (height_mm, width_mm) if turned else (width_mm, height_mm)
+    columns = math.floor((sheet_width_mm + HAIR_MM) / across)
+    rows = math.floor((sheet_height_mm + HAIR_MM) / along)
+    spine_axis = "w" if turned else "h"
+    used = columns * rows * width_mm * height_mm / (sheet_width_mm * sheet_height_mm)
+    return Lay(turned, columns, rows, across, along, None if grain is None else grain == spine_axis, min(used, 1.0))
+
+
+def both_ways(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None) -> tuple[Lay, Lay]:
+    """(better, other): grain first, then more pieces, then upright. A way that gives nothing is never better."""
+    ways = [lay(width_mm, height_mm, sheet_width_mm, sheet_height_mm, grain, turned) for turned in (False, True)]
+    ways.sort(key=lambda way: (way.count > 0, way.with_grain is not False, way.count, not way.turned), reverse=True)
+    return ways[0], ways[1]

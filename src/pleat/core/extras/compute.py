@@ -1,0 +1,27 @@
+"""Extras: nothing can be put in yet, so nothing is added to the book; the result says so."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from pleat.core.book import Extras
+from pleat.core.estimate import Estimate
+from pleat.core.pages.compute import PagesResult
+from pleat.core.plan import Figure, Part, PleatResult
+
+
+@dataclass(frozen=True, kw_only=True)
+class ExtrasResult(PleatResult):
+    """Parts, and the thickness in mm they add to the section."""
+
+    parts: tuple[Part, ...]
+    added: Estimate
+
+    @property
+    def idle(self) -> bool:
+        return not self.parts
+
+
+def compute(extras: Extras, pages: PagesResult) -> ExtrasResult:
+    nothing = Figure(key="added", label="added", value="nothing yet", show="text", how="No pockets, flaps, bands or tags are in this book.", rules=())
+    return ExtrasResult(key_figure=nothing, figures=(), checks=(), parts=(), added=Estimate.exact(0.0))

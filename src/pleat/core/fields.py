@@ -1,0 +1,140 @@
+"""The kinds of field a Book is made of: each knows its name in the maker's words, its bounds, and how to read a text.
+
+They are pydantic annotations, so the document, its JSON schema, the form on the screen and the
+messages all come from the one line where a field is declared.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic_core import CoreSchema, PydanticCustomError, core_schema
+
+from pleat.core.errors import LengthError
+from pleat.core.units import RULERS, parse_length
+
+
+@dataclass(frozen=True)
+class LengthRule:
+    """A length in mm between two bounds. A text such as ``8 1/4 in`` is read; a bare number is mm."""
+
+    label: str
+    low_mm: float
+    high_mm: float
+
+    def read(self, value: object) -> object:
+        """The value in mm, unchecked; None passes for fields that may be empty."""
+        if isinstance(value, bool):
+            raise PydanticCustomError("length", "{label} must be a length.", {"label": self.label})
+        if isinstance(value, str):
+            try:
+                return parse_length(value).mm
+            except LengthError as error:
+                raise PydanticCustomError("length", "{reason}", {"reason": error.reason}) from error
+        return value
+
+    def check(self, value: float) -> float:
+        """``value`` itself when it lies within the bounds, else an error that says what would do."""
+        if not math.isfinite(value) or not self.low_mm <= value <= self.high_mm:
+            raise PydanticCustomError("length", "{reason}", {"reason": self.out_of_bounds(value)})
+        return float(value)
+
+    def out_of_bounds(self, value: float) -> str:
+        mm, inch = RULERS["mm"], RULERS["in"]
+        said = f"{self._short(value)} is too {'small' if value < self.low_mm else 'large'} for {self.label}"
+        span = f"it goes from {mm.show(self.low_mm)} to {mm.show(self.high_mm)} ({inch.number(self.low_mm)} to {inch.show(self.high_mm)})"
+        for unit, factor in (("in", 25.4), ("mm", 1 / 25.4)):
+            if math.isfinite(value) and self.low_mm <= value * factor <= self.high_mm and value > 0:
+                number = value if unit == "in" else value / 25.4
+                return f"{said}; {span}. Did you mean {number:g} {unit}?"
+        return f"{said}; {span}."
+
+    @staticmethod
+    def _short(value: float) -> str:
+        return f"{value:g} mm" if math.isfinite(value) else "That"
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        either = core_schema.union_schema([core_schema.float_schema(), core_schema.str_schema()])
+        checked = core_schema.no_info_after_validator_function(self.check, core_schema.float_schema())
+        return core_schema.no_info_before_validator_function(self.read, checked, json_schema_input_schema=either)
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+        shown = dict(handler(schema))
+        bounds = f"{self.low_mm:g} to {self.high_mm:g} mm"
+        shown["description"] = f"{self.label}: a number in mm, or a text such as '8 1/4 in'; {bounds}"
+        return shown
+
+
+@dataclass(frozen=True)
+class NumberRule:
+    """A number between two bounds, with the word for what it counts."""
+
+    label: str
+    low: float
+    high: float
+    unit: str = ""
+    whole: bool = False
+
+    def read(self, value: object) -> object:
+        """The number in ``value``, or an error in the maker's words."""
+        if isinstance(value, str):
+            text = value.strip().lower().removesuffix(self.unit.lower()).strip().replace(",", ".")
+            try:
+                value = int(text) if self.whole else float(text)
+            except ValueError:
+                kind = "a whole number" if self.whole else "a number"
+                raise PydanticCustomError("number", "{reason}", {"reason": f"“{text[:30]}” is not {kind}."}) from None
+        if isinstance(value, bool) or not isinstance(value, (int, float)):
+            raise PydanticCustomError("number", "{label} must be a number.", {"label": self.label})
+        if self.whole and value != math.floor(value):
+            raise PydanticCustomError("number", "{label} must be a whole number.", {"label": self.label})
+        if not math.isfinite(value) or not self.low <= value <= self.high:
+            reason = f"{self.label} goes from {self.low:g} to {self.high:g} {self.unit}".rstrip() + "."
+            raise PydanticCustomError("number", "{reason}", {"reason": reason[0].upper() + reason[1:]})
+        return value
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_before_validator_function(self.read, handler(source))
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+        return {**handler(schema), "minimum": self.low, "maximum": self.high, "description": self.label}
+
+
+@dataclass(frozen=True)
+class TextRule:
+    """A short text in the maker's words."""
+
+    label: str
+    longest: int = 80
+    required: bool = True
+
+    def read(self, value: object) -> object:
+        if not isinstance(value, str):
+            raise PydanticCustomError("text", "{label} must be a text.", {"label": self.label})
+        text = " ".join("".join(c if c.isprintable() else " " for c in value).split())
+        if self.required and not text:
+            raise PydanticCustomError("text", "{label} needs a few letters.", {"label": self.label[0].upper() + self.label[1:]})
+        if len(text) > self.longest:
+            reason = f"{self.label} is {len(text)} letters long; at most {self.longest} fit."
+            raise PydanticCustomError("text", "{reason}", {"reason": reason[0].upper() + reason[1:]})
+        return text
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_before_validator_function(self.read, handler(source))
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+        return {**handler(schema), "maxLength": self.longest, "description": self.label}
+
+
+@dataclass(frozen=True)
+class ChoiceRule:
+    """One of a few words; ``words`` gives each its text on the screen, in the order shown."""
+
+    label: str
+    words: tuple[tuple[str, str], ...]
+"""For Literal fields: pydantic does the checking, this carries the words."""
+
+FieldRule = LengthRule | NumberRule | TextRule | ChoiceRule

@@ -1,0 +1,1 @@
+"""Pleat 3: how sheets fold into the section."""

@@ -1,0 +1,43 @@
+"""Pages, leaves and folios: reading a count with its unit word, and turning one into the others."""
+
+from __future__ import annotations
+
+import math
+import re
+from typing import Final, Literal
+
+from pleat.core.errors import LengthError
+
+CountUnit = Literal["pages", "leaves", "folios", "unsaid"]
+_WORDS: Final[dict[str, CountUnit]] = {
+    "page": "pages", "pages": "pages", "pp": "pages", "p": "pages", "sides": "pages",
+    "leaf": "leaves", "leaves": "leaves",
+    "folio": "folios", "folios": "folios", "sheet": "folios", "sheets": "folios", "folded sheets": "folios",
+}  # fmt: skip
+_PER_FOLIO: Final[dict[CountUnit, int]] = {"pages": 4, "unsaid": 4, "leaves": 2, "folios": 1}
+_COUNT = re.compile(r"^\s*(\d{1,6})\s*([a-z ]*?)\.?\s*$")
+
+
+def parse_count(text: str) -> tuple[int, CountUnit]:
+    """``(48, "pages")`` from ``48 pages``; a bare number has the unit ``unsaid``. Raises LengthError."""
+    found = _COUNT.match(text.lower())
+    if not found:
+        raise LengthError(text, "Type a count such as 48 pages, 24 leaves or 12 sheets.")
+    if found[2] and found[2] not in _WORDS:
+        raise LengthError(text, f"I do not know “{found[2]}”. Count in pages, leaves or folded sheets.")
+    return int(found[1]), _WORDS.get(found[2], "unsaid")
+
+
+def folios_for(amount: int, unit: CountUnit) -> int:
+    """How many sheets folded once hold that many: a folio is 2 leaves or 4 pages, rounded up, at least 1.
+
+    >>> folios_for(30, "pages"), folios_for(30, "leaves")
+    (8, 15)
+    """
+    return max(1, math.ceil(amount / _PER_FOLIO[unit]))
+
+
+def count_words(folios: int) -> str:
+    """Sheets, leaves and pages together, since the last two are constantly confused."""
+    sheets = "1 sheet" if folios == 1 else f"{folios} sheets"
+    return f"{sheets} folded once = {2 * folios} leaves = {4 * folios} pages"

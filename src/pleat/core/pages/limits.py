@@ -1,0 +1,47 @@
+"""How many folios nest well in one fold: the folded thickness and the creep set it, not the count."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from pleat.core.book import PaperKind
+from pleat.core.pages.creep import creep_range
+
+THICKEST_FOLD_MM: Final = 2.5
+"""Folded section, pressed (house rule; it agrees with the guides below at the papers' usual weights)."""
+MOST_CREEP_MM: Final = 3.0
+"""Fully round folds (house rule: the usual square)."""
+FLAP_GAP_MM: Final = 20.0
+"""How much shorter than the leaf a fold-out must be to stay clear of the gutter (common practice)."""
+GUIDES: Final[dict[PaperKind, str]] = {
+    "copier": "6 to 12 folios of copier paper",
+    "drawing": "4 to 8 folios of text-weight or drawing paper",
+    "cardstock": "2 or 3 folios of cardstock",
+    "coated": "4 to 8 folios of text-weight paper",
+    "watercolour": "2 or 3 folios of heavy watercolour paper",
+    "kraft": "4 to 8 folios of text-weight paper",
+    "other": "4 to 8 folios of text-weight paper",
+}
+"""Common practice, no source."""
+
+
+@dataclass(frozen=True)
+class FoldLimit:
+    """``folios`` is the most that nest well, ``reason`` what sets it."""
+
+    folios: int
+    reason: str
+
+
+def fold_limit(caliper_mm: float) -> FoldLimit:
+    """The most folios of this caliper in one fold, at least 1. Raises ValueError unless the caliper is above 0."""
+    if caliper_mm <= 0:
+        raise ValueError("a sheet has a thickness")
+    by_thickness = int(THICKEST_FOLD_MM / (2 * caliper_mm) + 1e-9)
+    by_creep = 1
+    while creep_range(caliper_mm, by_creep)[1] <= MOST_CREEP_MM and by_creep <= by_thickness:
+        by_creep += 1
+    if by_thickness <= by_creep:
+        return FoldLimit(max(1, by_thickness), f"a fold of {THICKEST_FOLD_MM:g} mm")
+    return FoldLimit(max(1, by_creep), f"a creep of {MOST_CREEP_MM:g} mm")

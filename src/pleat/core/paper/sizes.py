@@ -1,0 +1,81 @@
+"""Named sheet sizes, and reading a size typed as a name or as two lengths.
+
+Sources: ISO 216:2007 (A and B series, each size half the one before, rounded down to a whole mm, and its
+tolerances); US letter, legal and tabloid as in ANSI/ASME Y14.1 (letter = A, tabloid = B) and common
+practice for legal; craft pads 12 x 12, 8 x 8 and 6 x 6 in are common practice and nominal.
+"""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+from pleat.core.errors import LengthError
+from pleat.core.units import MM_PER_INCH, RulerName, parse_length
+
+
+def _series(letter: str, width: int, height: int) -> dict[str, tuple[float, float]]:
+    sizes = {}
+    for number in range(9):
+        sizes[f"{letter}{number}"] = (float(width), float(height))
+        width, height = height // 2, width
+    return sizes
+
+
+def _inches(width: float, height: float) -> tuple[float, float]:
+    return width * MM_PER_INCH, height * MM_PER_INCH
+
+
+SIZES: Final[dict[str, tuple[float, float]]] = {
+    **_series("A", 841, 1189),
+    **_series("B", 1000, 1414),
+    "letter": _inches(8.5, 11),
+    "half letter": _inches(5.5, 8.5),
+    "legal": _inches(8.5, 14),
+    "tabloid": _inches(11, 17),
+    "12 in pad": _inches(12, 12),
+    "8 in pad": _inches(8, 8),
+    "6 in pad": _inches(6, 6),
+}
+"""(width, height) in mm, upright, by name."""
+
+_BETWEEN = re.compile(r"\s*(?:×|x|\*|\bby\b)\s*", re.IGNORECASE)
+
+
+def tolerance_mm(side_mm: float) -> float:
+    """How far a side of an ISO size may be off (ISO 216: 1.5 mm up to 150, 2 mm to 600, 3 mm above)."""
+    return 1.5 if side_mm <= 150 else 2.0 if side_mm <= 600 else 3.0
+
+
+def size_name(width_mm: float, height_mm: float) -> str | None:
+    """The name of a size within 0.2 mm, whichever way it lies; None when it has none.
+
+    >>> size_name(297, 210), size_name(140, 200)
+    ('A4', None)
+    """
+    short, long = sorted((width_mm, height_mm))
+    for name, (width, height) in SIZES.items():
+        if abs(width - short) < 0.2 and abs(height - long) < 0.2:
+            return name
+    return None
+
+
+def parse_size(text: str, unit: RulerName = "mm") -> tuple[float, float, str]:
+    """(width_mm, height_mm, the two lengths as typed or "" for a name) from ``A5``, ``letter landscape``, ``140 x 200`` or ``5 1/2 x 8 1/2 in``.
+
+    A unit behind the second length counts for both. Raises LengthError.
+    """
+    cleaned = " ".join(text.lower().split())
+    turned = cleaned.endswith((" landscape", " wide"))
+    name = cleaned.removesuffix(" landscape").removesuffix(" wide").removesuffix(" upright")
+    for known, (width, height) in SIZES.items():
+        if name == known.lower():
+            return (height, width, "") if turned else (width, height, "")
+    sides = _BETWEEN.split(text.strip())
+    if len(sides) != 2 or not all(sides):
+        raise LengthError(text, "Type a size such as A5, letter, 140 × 200 or 5 1/2 × 8 1/2 in: width first.")
+    height_length = parse_length(sides[1], unit)
+    bare = re.fullmatch(r"[\d\s.,/⁄½¼¾-]+", sides[0])
+    spoken = re.search(r"[^\d\s.,/⁄½¼¾-]+\.?$", sides[1])
+    width_length = parse_length(sides[0] + (f" {spoken[0]}" if bare and spoken else ""), unit)
+    return width_length.mm, height_length.mm, text

@@ -1,0 +1,154 @@
+"""Reading and writing lengths, and the two rulers a maker may use.
+
+Everything inside is float millimetres. Inches become millimetres when a text is read and
+become inches again only when a number is shown, so switching rulers never changes a value.
+
+Sources: 1 in = 25.4 mm exactly (international inch, as in ISO 80000-3 and NIST SP 811).
+"""
+
+from __future__ import annotations
+
+import math
+import re
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Final, Literal
+
+from pleat.core.errors import LengthError
+
+MM_PER_INCH: Final = 25.4
+SQUARE_INCH_POUND_GRAMMAGE: Final = 1406.14
+"""g/m2 = pounds per 500 sheets x this / basis area in square inches.
+
+Arithmetic: 453.59237 g/lb / 500 sheets / 0.00064516 m2/in2 = 1406.14.
+"""
+
+RulerName = Literal["mm", "in"]
+
+_MM_PER_UNIT: Final = {"mm": Fraction(1), "cm": Fraction(10), "in": Fraction(254, 10)}
+_UNIT_WORDS: Final = {
+    "mm": "mm", "millimetre": "mm", "millimetres": "mm", "millimeter": "mm", "millimeters": "mm",
+    "cm": "cm", "centimetre": "cm", "centimetres": "cm", "centimeter": "cm", "centimeters": "cm",
+    "in": "in", "in.": "in", "inch": "in", "inches": "in", '"': "in", "″": "in", "”": "in", "''": "in",
+}  # fmt: skip
+_GLYPHS: Final = {
+    "½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
+}  # fmt: skip
+_LENGTH = re.compile(
+    r"""^\s*
+    (?:(?P<whole>\d+)(?:\s+|\s*-\s*))?(?P<top>\d+)\s*[/⁄]\s*(?P<bottom>\d+)\s*(?P<unit_a>[^\d\s].*?)?\s*$
+    |
+    ^\s*(?P<number>\d*[.,]?\d+|\d+[.,])\s*(?P<unit_b>[^\d\s.,].*?)?\s*$""",
+    re.VERBOSE,
+)
+
+
+@dataclass(frozen=True)
+class Length:
+    """A length as it was typed: its value in mm and the unit word it was given in."""
+
+    mm: float
+    unit: Literal["mm", "cm", "in"]
+
+
+def parse_length(text: str, unit: RulerName = "mm") -> Length:
+    """Read a length typed by a maker.
+
+    A unit that is typed always wins. A fraction without a unit is inches, since no millimetre
+    ruler has quarters; any other bare number is in ``unit``, the ruler in use.
+
+    >>> parse_length("8 1/4").mm, parse_length("8.25in").mm, parse_length("21 cm").mm, parse_length("210").mm
+    (209.55, 209.55, 210.0, 210.0)
+
+    Raises LengthError with the typed text for anything that is not a length, the empty text too.
+    """
+    if len(text) > 60:
+        raise LengthError(text[:60] + "…", "That is too long to be one length. " + _example(unit))
+    cleaned = text.strip().lower()
+    for glyph, plain in _GLYPHS.items():
+        cleaned = cleaned.replace(glyph, f" {plain}")
+    if not cleaned:
+        raise LengthError(text, "A length is missing. " + _example(unit))
+    if cleaned.startswith(("-", "−")):
+        raise LengthError(text, "A length cannot be below zero.")
+    found = _LENGTH.match(cleaned)
+    if not found:
+        raise LengthError(text, f"“{text.strip()}” is not a length I can read. " + _example(unit))
+    word = (found["unit_a"] or found["unit_b"] or "").strip()
+    if word and word not in _UNIT_WORDS:
+        raise LengthError(text, f"I do not know the unit “{word}”. Use mm, cm or in.")
+    if found["top"]:
+        if int(found["bottom"]) == 0:
+            raise LengthError(text, "A fraction cannot have 0 below the line.")
+        value = Fraction(int(found["whole"] or 0)) + Fraction(int(found["top"]), int(found["bottom"]))
+        name = _UNIT_WORDS.get(word, "in")
+    else:
+        value = Fraction(found["number"].replace(",", ".").rstrip("."))
+        name = _UNIT_WORDS.get(word, unit)
+    mm = float(value * _MM_PER_UNIT[name])
+    return Length(mm, name)  # type: ignore[arg-type]
+
+
+def _example(unit: RulerName) -> str:
+    return "Try 8 1/4 in, 8.25in or 21 cm." if unit == "in" else "Try 210, 21 cm or 8 1/4 in."
+
+
+def grammage_from_pounds(pounds: float, basis_width_in: float, basis_height_in: float) -> float:
+    """Grammage in g/m2 of a paper of ``pounds`` per 500 sheets of the basis size in inches (arithmetic)."""
+    return pounds * SQUARE_INCH_POUND_GRAMMAGE / (basis_width_in * basis_height_in)
+
+
+@dataclass(frozen=True)
+class Ruler:
+    """How lengths are marked and shown: millimetres to 0.5 or inches to 1/16."""
+
+    name: RulerName
+    step_mm: float
+
+    def snap(self, mm: float) -> float:
+        """The mark of this ruler nearest to ``mm``. Use it on positions, never on widths."""
+        return math.floor(mm / self.step_mm + 0.5) * self.step_mm
+
+    def snap_up(self, mm: float) -> float:
+        """The first mark at or past ``mm``."""
+        return math.ceil(mm / self.step_mm - 1e-6) * self.step_mm
+
+    def snap_down(self, mm: float) -> float:
+        """The last mark at or before ``mm``."""
+        return math.floor(mm / self.step_mm + 1e-6) * self.step_mm
+
+    def number(self, mm: float) -> str:
+        """The value as this ruler shows it, without the unit: ``139.5`` or ``5 1/2``."""
+        steps = math.floor(abs(mm) / self.step_mm + 0.5)
+        sign = "−" if mm < 0 and steps else ""
+        if self.name == "mm":
+            return sign + f"{steps * 0.5:.1f}".removesuffix(".0")
+        whole, rest = divmod(steps, 16)
+        if not rest:
+            return f"{sign}{whole}"
+        part = Fraction(rest, 16)
+        fraction = f"{part.numerator}/{part.denominator}"
+        return f"{sign}{whole} {fraction}" if whole else sign + fraction
+
+    def show(self, mm: float) -> str:
+        """The value with its unit: ``139.5 mm`` or ``5 1/2 in``."""
+        return f"{self.number(mm)} {self.name}"
+
+    def size(self, width_mm: float, height_mm: float) -> str:
+        """Width x height with the unit once, width first: ``140 × 210 mm``."""
+        return f"{self.number(width_mm)} × {self.number(height_mm)} {self.name}"
+
+    def thin(self, mm: float) -> str:
+        """A thickness of a whole section or book, finer than the ruler: ``2.3 mm`` or ``0.09 in``."""
+        return f"{mm:.1f} mm" if self.name == "mm" else f"{mm / MM_PER_INCH:.2f} in"
+
+    def fine(self, mm: float) -> str:
+        """A thickness of one sheet or thread: ``0.104 mm`` or ``0.0041 in``."""
+        return f"{mm:.3f} mm" if self.name == "mm" else f"{mm / MM_PER_INCH:.4f} in"
+
+    def is_on_mark(self, mm: float) -> bool:
+        """Whether ``mm`` lies on a mark of this ruler, within a hair (0.02 mm)."""
+        return abs(self.snap(mm) - mm) < 0.02
+
+
+RULERS: Final[dict[RulerName, Ruler]] = {"mm": Ruler("mm", 0.5), "in": Ruler("in", MM_PER_INCH / 16)}

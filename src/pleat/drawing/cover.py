@@ -1,0 +1,47 @@
+"""The soft wrap flat, from the outside: back on the left, front on the right, scores running from the left edge."""
+
+from __future__ import annotations
+
+from pleat.core.cover.compute import CoverResult
+from pleat.core.pages.compute import PagesResult
+from pleat.core.units import Ruler
+from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
+
+
+def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler) -> Drawing:
+    """The wrap with its panels, scores, holes and the leaves' outline; the square is the form."""
+    wrap = result.wrap
+    width, height, square = wrap.width_mm, wrap.height_mm, result.square_mm
+    edges = wrap.edges_mm
+    shapes: list[Shape] = [Rect(0, 0, width, height, f"wrap swatch-{swatch}")]
+    for x in (square, width - square - pages.leaf_width_mm):
+        shapes.append(Rect(x, square, pages.leaf_width_mm, pages.leaf_height_mm, "under"))
+    shapes += [Line(x, 0, x, height, "score") for x in wrap.scores_mm]
+    shapes += [Dot(width / 2, position - result.square_head_mm + square, "hole", 0.7) for position in result.holes_mm]
+    for panel, left, right in zip(wrap.panels, edges, edges[1:], strict=False):
+        if panel.name == "spine":
+            shapes.append(Label((left + right) / 2, height * 0.86, "spine", "quiet", turned=True, shift=(-8, 0)))
+        else:
+            shapes.append(Label((left + right) / 2, height * 0.46, panel.name, "panel-name"))
+            shapes.append(Label((left + right) / 2, height * 0.46, ruler.size(panel.width_mm, height), "label", shift=(0, 24)))
+    dims = [Dim("top", 0, width, f"{ruler.size(width, height)}, grain along the spine")]
+    dims += [Dim("bottom", left, right, ruler.number(right - left)) for left, right in zip(edges, edges[1:], strict=False) if right - left > 0.06 * width]
+    dims += [Dim("bottom", 0, score, f"score at {ruler.number(score)}", level=level) for level, score in enumerate(wrap.scores_mm, 2)]
+    dims.append(Dim("left", 0, height, ruler.number(height)))
+    shapes.append(Line(width - square, height * 0.08, width, height * 0.08, "leader"))
+    return Drawing(
+        width,
+        height,
+        f"The cover flat from the outside, {ruler.size(width, height)}, scored at {' and '.join(ruler.number(s) for s in wrap.scores_mm)} {ruler.name} from the left.",
+        shapes,
+        dims=dims,
+        spots=(Spot("cover.square_mm", width, height * 0.08, (64, 0)),),
+    )
+
+
+def strip(result: CoverResult, swatch: str) -> Drawing:
+    """The wrap upright, small."""
+    wrap = result.wrap
+    shapes: list[Shape] = [Rect(0, 0, wrap.width_mm, wrap.height_mm, f"wrap swatch-{swatch}")]
+    shapes += [Line(x, 0, x, wrap.height_mm, "score") for x in wrap.scores_mm]
+    return Drawing(wrap.width_mm, wrap.height_mm, "cover", shapes)

@@ -1,0 +1,68 @@
+"""The papers: each sheet to scale with its grain and the folio laid on it, and its thickness on a magnified scale."""
+
+from __future__ import annotations
+
+from pleat.core.brief.compute import BriefResult
+from pleat.core.paper.compute import PaperResult, Stock
+from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
+
+
+def sheet(stock: Stock, brief: BriefResult) -> Drawing:
+    """One sheet; its width and height are the form. On the leaf paper the folio lies dashed, with its fold."""
+    width, height = stock.sheet_width_mm, stock.sheet_height_mm
+    shapes: list[Shape] = [Rect(0, 0, width, height, f"sheet swatch-{stock.swatch}")]
+    if stock.role == "leaf":
+        shapes += _folio(stock, brief)
+    if stock.grain:
+        shapes += grain_arrow(width * 0.86, height * 0.5, min(width, height) * 0.3, stock.grain)
+        shapes.append(Label(width * 0.86, height * 0.5, "grain", "quiet", "end", (-8, 4)))
+    else:
+        shapes.append(Label(width * 0.5, height * 0.12, "grain not known", "quiet"))
+    group = f"paper.{stock.role}"
+    return Drawing(
+        width,
+        height,
+        f"A sheet of {stock.name}, {brief.ruler.size(width, height)}.",
+        shapes,
+        dims=(
+            Dim("bottom", 0, width, brief.ruler.number(width), spot=f"{group}.sheet_width_mm"),
+            Dim("left", 0, height, brief.ruler.number(height), spot=f"{group}.sheet_height_mm"),
+        ),
+    )
+
+
+def _folio(stock: Stock, brief: BriefResult) -> list[Shape]:
+    width, height = 2 * brief.leaf_width_mm, brief.leaf_height_mm
+    if width > stock.sheet_width_mm + 0.05 or height > stock.sheet_height_mm + 0.05:
+        if width > stock.sheet_height_mm + 0.05 or height > stock.sheet_width_mm + 0.05:
+            return [Label(stock.sheet_width_mm / 2, stock.sheet_height_mm / 2, "too small for this leaf", "warning")]
+        return [Rect(0, 0, height, width, "ghost"), Line(0, width / 2, height, width / 2, "fold"), Label(height / 2, width / 2, "fold", "quiet", shift=(0, -6))]
+    return [Rect(0, 0, width, height, "ghost"), Line(width / 2, 0, width / 2, height, "fold"), Label(width / 2, height / 2, "fold", "quiet", shift=(0, -6), turned=True)]
+
+
+def thickness(result: PaperResult, brief: BriefResult) -> Drawing:
+    """Both calipers as ranges on one scale, in tenths of a millimetre drawn as centimetres."""
+    magnified = 100.0
+    most = max(result.leaf.caliper.high, result.cover.caliper.high) * magnified
+    shapes: list[Shape] = []
+    row = most / 26
+    for number, stock in enumerate((result.leaf, result.cover)):
+        top = number * 3.6 * row
+        caliper = stock.caliper
+        shapes += [
+            Rect(0, top, caliper.likely * magnified, 2 * row, f"edge swatch-{stock.swatch}"),
+            Line(caliper.low * magnified, top + row, caliper.high * magnified, top + row, "range"),
+            Line(caliper.low * magnified, top + row * 0.4, caliper.low * magnified, top + row * 1.6, "range"),
+            Line(caliper.high * magnified, top + row * 0.4, caliper.high * magnified, top + row * 1.6, "range"),
+            Label(0, top, stock.name, "label", "start", (0, -5)),
+        ]
+    return Drawing(most * 1.02, 5.6 * row, "Thickness of both papers, 100 times magnified, with low and high.", shapes)
+
+
+def strip(result: PaperResult) -> Drawing:
+    """A stack of both papers, edge on."""
+    lines: list[Shape] = []
+    for number in range(11):
+        swatch = result.cover.swatch if number in (0, 10) else result.leaf.swatch
+        lines.append(Rect(0, number * 2.6, 26, 1.3 if number in (0, 10) else 0.8, f"edge swatch-{swatch}"))
+    return Drawing(26, 28, "stack", lines)
