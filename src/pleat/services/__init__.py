@@ -1,0 +1,1 @@
+"""What Pleat does for the web and the command line alike: load, plan, change, store."""

@@ -1,0 +1,207 @@
+"""Opening, starting and changing books. Every function works in the caller's transaction."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from sqlalchemy.orm import Session
+
+from pleat.core import editing
+from pleat.core.binding import stations
+from pleat.core.book import Book, Paper, Papers
+from pleat.core.cutting.yields import both_ways
+from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.pages.counting import parse_count
+from pleat.core.paper.compute import grain_axis
+from pleat.core.paper.sizes import parse_size
+from pleat.core.planning import PLEATS, Plan, make_plan
+from pleat.core.units import RULERS, RulerName
+from pleat.store import books as repository
+from pleat.store import papers
+from pleat.store.books import Stored
+
+
+@dataclass(frozen=True)
+class Opened:
+    """A stored book with its plan."""
+
+    stored: Stored
+    plan: Plan
+
+    @property
+    def book(self) -> Book:
+        return self.stored.book
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """What an edit did: the book now, and the pleats whose result or inputs changed."""
+
+    opened: Opened
+    changed: tuple[str, ...]
+
+
+def now() -> datetime:
+    """UTC without a zone, as the tables hold it."""
+    return datetime.now(UTC).replace(tzinfo=None)
+
+
+def open_book(session: Session, book_id: int) -> Opened:
+    """The book and its plan. Raises NoSuchBook."""
+    stored = repository.load(session, book_id)
+    return Opened(stored, make_plan(stored.book))
+
+
+def start(session: Session, size: str, paper_id: int | None, count: str, title: str, ruler: RulerName, window: str) -> int:
+    """A new book from the three answers: its id. An empty ``size`` fits the paper: its sheet folded once.
+
+    Raises BadBook naming each answer that cannot be taken.
+    """
+    problems: list[FieldProblem] = []
+    paper = papers.load(session, paper_id) if paper_id else None
+    if paper is None:
+        problems.append(FieldProblem("paper", "paper", "", "Choose the paper for the leaves."))
+    width = height = 0.0
+    typed: dict[str, str] = {}
+    try:
+        if size.strip():
+            width, height, note = parse_size(size, ruler)
+            typed = {"brief.leaf_width_mm": note, "brief.leaf_height_mm": note} if note else {}
+        elif paper:
+            width, height = folded_once(paper)
+    except LengthError as error:
+        problems.append(FieldProblem("size", "size", size, error.reason))
+    amount, unit = 1, "pages"
+    try:
+        amount, unit = parse_count(count)
+    except LengthError as error:
+        problems.append(FieldProblem("count", "pages", count, error.reason))
+    if problems or paper is None:
+        raise BadBook(problems)
+    changes: editing.Changes = [
+        ("brief.leaf_width_mm", width),
+        ("brief.leaf_height_mm", height),
+        ("brief.ruler", ruler),
+        ("pages.amount", amount),
+        ("pages.counted_in", unit),
+        ("title", title.strip() or "Untitled book"),
+    ]
+    book = Book(paper=Papers(leaf=paper, cover=_cover_for(session, width, height)))
+    try:
+        book = editing.apply(book, changes, typed)
+    except BadBook as error:
+        raise BadBook([_as_answer(problem, size, count) for problem in error.problems]) from error
+    return add(session, book, window, "started")
+
+
+def _as_answer(problem: FieldProblem, size: str, count: str) -> FieldProblem:
+    group = problem.path.split(".")[0]
+    answer, typed = {"brief": ("size", size), "pages": ("count", count)}.get(group, ("title", problem.typed))
+    return FieldProblem(answer, answer, typed, problem.message)
+
+
+def folded_once(paper: Paper) -> tuple[float, float]:
+    """(width, height) in mm of the leaf a sheet gives when its longer side is halved."""
+    short, long = sorted((paper.sheet_width_mm, paper.sheet_height_mm))
+    return long / 2, short
+
+
+def _cover_for(session: Session, width: float, height: float) -> Paper:
+    """The heaviest paper on the shelf that gives a wrap for this leaf, with its grain along the spine if possible."""
+    need = (2 * width + 10, height + 6)
+
+    def fitness(paper: Paper) -> tuple[bool, bool, bool, float]:
+        better, _ = both_ways(*need, paper.sheet_width_mm, paper.sheet_height_mm, grain_axis(paper))
+        return (better.count > 0, better.with_grain is not False, paper.kind == "cardstock", paper.grammage or 0)
+
+    shelf = list(papers.listing(session).values())
+    return max(shelf, key=fitness) if shelf else Papers().cover
+
+
+def add(session: Session, book: Book, window: str, label: str) -> int:
+    """Store a finished Book under a new id."""
+    return repository.add(session, book, summary(book, make_plan(book)), window, label, now())
+
+
+def change(session: Session, book_id: int, version: int | None, window: str, label: str, alter: Callable[[Book], Book]) -> Outcome:
+    """Alter a book and store it as a new revision.
+
+    ``version`` is the one the edit was made on; with None the edit takes over whatever is there, and
+    every pleat counts as changed. An alteration that changes nothing stores nothing. Raises NoSuchBook,
+    BadBook, ChangedElsewhere.
+    """
+    before = open_book(session, book_id)
+    after = alter(before.book)
+    if after == before.book and version is not None:
+        return Outcome(before, ())
+    if version is not None:
+        repository.check_version(session, book_id, version, window)
+    plan = make_plan(after)
+    repository.save(session, book_id, after, summary(after, plan), window, label, now())
+    changed = _changed(before, Opened(before.stored, plan), before.book, after)
+    return Outcome(Opened(repository.load(session, book_id), plan), PLEATS if version is None else changed)
+
+
+def undo(session: Session, book_id: int, by: int, version: int | None, window: str) -> Outcome:
+    """Undo (-1) or redo (+1) one revision. Raises NoSuchBook, ChangedElsewhere."""
+    before = open_book(session, book_id)
+    if version is not None:
+        repository.check_version(session, book_id, version, window)
+    book = repository.step(session, book_id, by, window, now())
+    if book is None:
+        return Outcome(before, ())
+    plan = make_plan(book)
+    repository.set_summary(session, book_id, summary(book, plan))
+    return Outcome(Opened(repository.load(session, book_id), plan), _changed(before, Opened(before.stored, plan), before.book, book))
+
+
+def _changed(before: Opened, after: Opened, old: Book, new: Book) -> tuple[str, ...]:
+    """Pleats whose result changed, or whose own inputs did (a field may show an input that changes no result)."""
+    results = set(after.plan.changed_since(before.plan))
+    return tuple(name for name in PLEATS if name in results or getattr(old, name) != getattr(new, name))
+
+
+def tick(book: Book, plan: Plan, key: str, done: bool) -> Book:
+    """The book with a bench step ticked on the figures it shows now, or unticked."""
+    ticks = {k: v for k, v in book.bench.ticks.items() if k != key}
+    step = next((one.step for one in plan.bench.steps if one.step.key == key), None)
+    if done and step:
+        ticks[key] = step.signature
+    return editing.apply(book, [("bench.ticks", ticks)])
+
+
+def unlock_stations(book: Book, unlocked: bool) -> Book:
+    """Stations moved one by one, or as pairs about the middle; unlocking leaves every hole where it is."""
+    if not unlocked:
+        return editing.apply(book, [("binding.positions_mm", None)])
+    positions = stations.place(book.binding, book.brief.leaf_height_mm, RULERS[book.brief.ruler])
+    return editing.apply(book, [("binding.positions_mm", list(positions))])
+
+
+def use_paper(book: Book, paper: Paper, role: str) -> Book:
+    """The book with its leaf or cover paper taken from the shelf."""
+    return editing.apply(book, [(f"paper.{role}", paper.model_dump(mode="json"))])
+
+
+def summary(book: Book, plan: Plan) -> str:
+    """What the shelf shows of a book, as JSON; lengths in mm."""
+    marks = [result.mark for _, result in plan]
+    return json.dumps(
+        {
+            "width": round(plan.cover.wrap.panels[-1].width_mm, 1),
+            "height": round(plan.cover.wrap.height_mm, 1),
+            "leaf": [book.brief.leaf_width_mm, book.brief.leaf_height_mm],
+            "ruler": book.brief.ruler,
+            "pages": plan.pages.pages,
+            "quantity": plan.brief.quantity,
+            "swatch": plan.paper.cover.swatch,
+            "holes": [round(hole, 1) for hole in plan.cover.holes_mm],
+            "mark": "stop" if "stop" in marks else "watch" if "watch" in marks else "fine",
+            "done": sum(step.done for step in plan.bench.steps),
+            "steps": len(plan.bench.steps),
+        }
+    )
+

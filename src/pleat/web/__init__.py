@@ -1,0 +1,1 @@
+"""The browser's side: Flask, server-rendered, htmx for round trips."""

@@ -1,0 +1,59 @@
+"""The application factory."""
+
+from __future__ import annotations
+
+import gc
+import os
+import secrets
+from pathlib import Path
+from typing import Any
+
+from flask import Flask
+from flask_compress import Compress
+from flask_wtf.csrf import CSRFProtect
+
+from pleat.store.database import migrate, open_engine
+from pleat.web import display, errors, printing, security, shelf, workspace
+
+FORM_LIMIT = 1_200_000
+"""Bytes of one request: a book file of the largest size and its form."""
+
+
+def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Flask:
+    """The application on a database file, which is made or migrated first. ``config`` overrides Flask's settings."""
+    migrate(database)
+    app = Flask(__name__)
+    app.config.from_mapping(
+        SECRET_KEY=_secret(Path(database).parent),
+        MAX_CONTENT_LENGTH=FORM_LIMIT,
+        SESSION_COOKIE_SAMESITE="Strict",
+        SESSION_COOKIE_HTTPONLY=True,
+        WTF_CSRF_TIME_LIMIT=None,
+        SEND_FILE_MAX_AGE_DEFAULT=31_536_000,
+        COMPRESS_ALGORITHM="gzip",
+        COMPRESS_LEVEL=4,
+        COMPRESS_MIMETYPES=["text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"],
+    )
+    app.config.update(config or {})
+    app.extensions["pleat_engine"] = open_engine(database)
+    app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
+    CSRFProtect(app)
+    Compress(app)
+    for part in (security, display, errors):
+        part.register(app)
+    for pages in (shelf, workspace, printing):
+        app.register_blueprint(pages.pages)
+    gc.collect()
+    gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short
+    return app
+
+
+def _secret(folder: Path) -> str:
+    """The key that signs cookies, made once beside the database and readable only by its owner."""
+    path = folder / "secret.key"
+    try:
+        with os.fdopen(os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "w") as file:
+            file.write(secrets.token_hex(32))
+    except FileExistsError:
+        pass
+    return path.read_text()

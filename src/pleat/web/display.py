@@ -1,0 +1,97 @@
+"""How core values stand in a template: figures on the ruler, true fractions, times, drawings with their spots."""
+
+from __future__ import annotations
+
+import re
+from datetime import UTC, datetime
+from functools import partial
+from pathlib import Path
+from typing import Any
+
+from flask import Flask, url_for
+from markupsafe import Markup, escape
+
+from pleat.core.estimate import Estimate
+from pleat.core.fields import ChoiceRule
+from pleat.core.labels import label_of, rule_of
+from pleat.core.plan import Figure
+from pleat.core.units import Ruler
+from pleat.drawing.svg import Rendered
+
+_FRACTION = re.compile(r" ?(\d+)/(\d+)(?!\d)")
+
+
+def register(app: Flask) -> None:
+    app.jinja_env.filters.update(frac=frac, clock=clock, slug=slug)
+    app.jinja_env.globals.update(
+        figure_value=figure_value, figure_range=figure_range, label_of=label_of, choices=choices, asset=partial(asset, app), percent=percent, drawn=drawn
+    )
+
+
+def frac(text: object) -> Markup:
+    """A text with its fractions set as fractions; the plain ``8 1/4`` stays readable to a screen reader."""
+
+    def put(found: re.Match[str]) -> str:
+        top, bottom = found[1], found[2]
+        return f'<span class="frac"><span class="visually-hidden"> {top}/{bottom}</span><span aria-hidden="true"><sup>{top}</sup>⁄<sub>{bottom}</sub></span></span>'
+
+    return Markup(_FRACTION.sub(put, str(escape(text))))
+
+
+def figure_value(figure: Figure, ruler: Ruler) -> str:
+    """The likely value in the figure's own way of being shown, with its unit."""
+    value = figure.value.likely if isinstance(figure.value, Estimate) else figure.value
+    match figure.show:
+        case "length":
+            return ruler.show(float(value))  # type: ignore[arg-type]
+        case "thin":
+            return ruler.thin(float(value))  # type: ignore[arg-type]
+        case "fine":
+            return ruler.fine(float(value))  # type: ignore[arg-type]
+        case "size":
+            return ruler.size(*value)  # type: ignore[misc]
+        case "count":
+            return f"{value} {figure.unit}".strip()
+    return str(value)
+
+
+def figure_range(figure: Figure, ruler: Ruler) -> str:
+    """``2.0 – 2.4 mm`` for an estimate that has a width, else nothing."""
+    if not isinstance(figure.value, Estimate) or figure.value.width < 1e-6:
+        return ""
+    show = ruler.fine if figure.show == "fine" else ruler.thin
+    low, high = show(figure.value.low), show(figure.value.high)
+    return "" if low == high else f"{low.rsplit(' ', 1)[0]} – {high}"
+
+
+def choices(path: str) -> tuple[tuple[str, str], ...]:
+    rule = rule_of(path)
+    return rule.words if isinstance(rule, ChoiceRule) else ()
+
+
+def clock(time: datetime) -> Markup:
+    """A UTC time; the page's script turns it into the maker's own clock."""
+    iso = time.replace(tzinfo=UTC).isoformat(timespec="seconds")
+    return Markup('<time datetime="{}" data-clock>{} UTC</time>').format(iso, time.strftime("%H:%M"))
+
+
+def slug(path: str) -> str:
+    return path.replace(".", "-").replace("_", "-")
+
+
+def asset(app: Flask, name: str) -> str:
+    """The address of a shipped file, with its size and time so that a new one is fetched when it changed."""
+    known: dict[str, str] = app.extensions.setdefault("pleat_assets", {})
+    if name not in known or app.debug:
+        about = Path(app.static_folder, name).stat() if app.static_folder else None
+        known[name] = url_for("static", filename=name, v=f"{int(about.st_mtime):x}{about.st_size:x}" if about else "0")
+    return known[name]
+
+
+def percent(share: float) -> str:
+    return f"{100 * share:.3f}"
+
+
+def drawn(rendered: Rendered) -> dict[str, Any]:
+    """A rendered drawing for a template: its SVG, safe to insert, and its spots."""
+    return {"svg": Markup(rendered.svg), "spots": rendered.spots, "scale": rendered.scale}

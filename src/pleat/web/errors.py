@@ -1,0 +1,32 @@
+"""What a maker sees when something is not there or went wrong; never a bare status line."""
+
+from __future__ import annotations
+
+from flask import Flask, render_template, request
+from flask_wtf.csrf import CSRFError
+from werkzeug.exceptions import HTTPException
+
+from pleat.store.books import NoSuchBook
+
+_WORDS = {
+    404: ("There is nothing here", "The address may be mistyped, or the book is in the bin."),
+    405: ("That does not work this way", "Go back to your books and try from there."),
+    413: ("That file is too large", "A book file is a few kilobytes. Is it the right file?"),
+}
+
+
+def register(app: Flask) -> None:
+    app.register_error_handler(HTTPException, _http)
+    app.register_error_handler(NoSuchBook, lambda _: _page(404))
+    app.register_error_handler(CSRFError, lambda _: _page(400, "This page is too old", "It was opened before Pleat was last started afresh. Reload it and try again; what you typed is still in its field."))
+
+
+def _http(error: HTTPException) -> tuple[str, int]:
+    title, text = _WORDS.get(error.code or 500, ("That could not be done", error.description or "Go back and try again."))
+    return _page(error.code or 500, title, text)
+
+
+def _page(code: int, title: str = _WORDS[404][0], text: str = _WORDS[404][1]) -> tuple[str, int]:
+    if request.headers.get("HX-Request"):
+        return render_template("_notice_swap.html", title=title, text=text), code
+    return render_template("error.html", title=title, text=text), code

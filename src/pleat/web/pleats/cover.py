@@ -1,0 +1,20 @@
+"""Cover: the wrap flat, from the outside."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pleat.drawing import cover as drawing
+from pleat.drawing.svg import render_screen
+from pleat.services.books import Opened
+from pleat.web.display import drawn
+from pleat.web.pleats.small import small
+
+
+def view(opened: Opened) -> dict[str, Any]:
+    plan = opened.plan
+    swatch = plan.paper.cover.swatch
+    return {
+        "small": small(drawing.strip(plan.cover, swatch), height=64),
+        "main": drawn(render_screen(drawing.flat(plan.cover, plan.pages, swatch, plan.brief.ruler), 820, 440)),
+    }

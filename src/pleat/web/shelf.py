@@ -1,0 +1,108 @@
+"""The shelf of books: start, find, rename, copy, bin, files in and out."""
+
+from __future__ import annotations
+
+from flask import Blueprint, Response, redirect, render_template, request, url_for
+from werkzeug.wrappers import Response as AnyResponse
+
+from pleat.core import editing
+from pleat.core.errors import BadBook, FieldProblem
+from pleat.services import books, shelf
+from pleat.store import books as store
+from pleat.web.database import reading, writing
+
+pages = Blueprint("shelf", __name__)
+PER_PAGE = 48
+
+
+@pages.get("/")
+def index() -> str:
+    return _list(binned=False)
+
+
+@pages.get("/bin")
+def bin_() -> str:
+    return _list(binned=True)
+
+
+def _list(binned: bool, problems: list[FieldProblem] | None = None, notice: str = "") -> str:
+    search, page = request.args.get("q", "")[:80], max(1, request.args.get("page", 1, type=int))
+    with reading() as session:
+        found, count = shelf.listing(session, search, page, binned, PER_PAGE)
+    template = "shelf/bin.html" if binned else "shelf/index.html"
+    return render_template(template, found=found, count=count, search=search, page=page, last=max(1, -(-count // PER_PAGE)), problems=problems or [], notice=notice)
+
+
+@pages.get("/new")
+def new() -> str:
+    with reading() as session:
+        papers = shelf.papers(session)
+    return render_template("shelf/new.html", papers=papers, given={"ruler": "mm", "fit": "typed"}, problems={})
+
+
+@pages.post("/new")
+def start() -> AnyResponse | tuple[str, int]:
+    given = request.form
+    ruler = "in" if given.get("ruler") == "in" else "mm"
+    size = "" if given.get("fit") == "paper" else given.get("size", "") or " ? "
+    try:
+        with writing() as session:
+            book_id = books.start(session, size, given.get("paper", type=int), given.get("count", ""), given.get("title", ""), ruler, "")
+    except BadBook as error:
+        with reading() as session:
+            papers = shelf.papers(session)
+        problems = {problem.path: problem.message for problem in error.problems}
+        return render_template("shelf/new.html", papers=papers, given=given, problems=problems), 422
+    return redirect(url_for("workspace.show", book_id=book_id, open="pages"), 303)
+
+
+@pages.post("/import")
+def take_in() -> AnyResponse | tuple[str, int]:
+    file = request.files.get("file")
+    try:
+        if file is None or not file.filename:
+            raise BadBook([FieldProblem("", "the file", "", "Choose a book file first: it ends in .pleat.json.")])
+        with writing() as session:
+            book_id = shelf.take_in(session, file.read())
+    except BadBook as error:
+        return _list(binned=False, problems=error.problems), 422
+    return redirect(url_for("workspace.show", book_id=book_id), 303)
+
+
+@pages.get("/books/<int:book_id>/export")
+def export(book_id: int) -> Response:
+    with reading() as session:
+        name, text = shelf.export(session, book_id)
+    return Response(text, mimetype="application/json", headers={"Content-Disposition": f'attachment; filename="{name.encode("ascii", "replace").decode().replace("?", "-")}"'})
+
+
+@pages.post("/books/<int:book_id>/rename")
+def rename(book_id: int) -> AnyResponse | tuple[str, int]:
+    title = request.form.get("title", "")
+    try:
+        with writing() as session:
+            books.change(session, book_id, None, "shelf", f"title: {title[:60]}", lambda book: editing.edit(book, {"title": title}))
+    except BadBook as error:
+        return _list(binned=False, problems=error.problems), 422
+    return redirect(url_for("shelf.index"), 303)
+
+
+@pages.post("/books/<int:book_id>/duplicate")
+def duplicate(book_id: int) -> AnyResponse:
+    with writing() as session:
+        copy = shelf.duplicate(session, book_id)
+    return redirect(url_for("workspace.show", book_id=copy), 303)
+
+
+@pages.post("/books/<int:book_id>/bin")
+def put_in_bin(book_id: int) -> AnyResponse:
+    with writing() as session:
+        store.move_to_bin(session, book_id, books.now())
+    return redirect(url_for("shelf.index"), 303)
+
+
+@pages.post("/books/<int:book_id>/restore")
+def restore(book_id: int) -> AnyResponse:
+    with writing() as session:
+        store.restore(session, book_id)
+    return redirect(url_for("shelf.index"), 303)

@@ -1,0 +1,227 @@
+// The page's own behaviour: which pleat is open, keys, dragging stations, walking the thread. No computing here.
+(function () {
+  "use strict";
+  const NAMES = ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"];
+  const root = () => document.getElementById("main");
+
+  // --- the open pleat -----------------------------------------------------------------------------------------
+  function openPleat(name, focus) {
+    const main = root();
+    if (!main || !main.dataset.open || !NAMES.includes(name)) return;
+    main.dataset.open = name;
+    showOpen();
+    const url = new URL(location.href);
+    url.searchParams.set("open", name);
+    history.replaceState(history.state, "", url);
+    if (focus) document.getElementById("strip-" + name).focus();
+  }
+  function showOpen() {
+    const main = root();
+    if (!main || !main.dataset.open) return;
+    for (const name of NAMES) {
+      const strip = document.getElementById("strip-" + name);
+      if (strip) strip.setAttribute("aria-expanded", String(main.dataset.open === name));
+    }
+  }
+
+  // --- after every swap: spots, times, values ------------------------------------------------------------------
+  function settle(scope) {
+    for (const el of scope.querySelectorAll("[data-spot-x]")) {
+      el.style.left = el.dataset.spotX + "%";
+      el.style.top = el.dataset.spotY + "%";
+    }
+    for (const el of scope.querySelectorAll("time[data-clock]")) {
+      el.textContent = new Date(el.dateTime).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
+      el.title = new Date(el.dateTime).toLocaleString();
+    }
+    showOpen();
+    showLamp();
+  }
+  // A field that was just sent shows what the book now holds, unless more was typed meanwhile.
+  function showStored() {
+    for (const input of document.querySelectorAll("input[data-sent]")) {
+      const failed = input.form && input.form.hasAttribute("hx-morph-skip");
+      if (failed) continue;
+      if (input.value === input.dataset.sent) input.value = input.getAttribute("value") || "";
+      delete input.dataset.sent;
+    }
+  }
+  document.addEventListener("change", (event) => {
+    if (event.target.matches("input[name=value]:not([type=radio])")) event.target.dataset.sent = event.target.value;
+  });
+  // What could not be taken stays in its field, whatever else is swapped around it.
+  document.addEventListener("htmx:before:swap", (event) => {
+    const ctx = event.detail.ctx;
+    const form = ctx && ctx.sourceElement && ctx.sourceElement.closest && ctx.sourceElement.closest("form.field");
+    if (!form) return;
+    const input = form.querySelector("input[name=value]");
+    const failed = ctx.response && ctx.response.status === 422;
+    form.toggleAttribute("hx-morph-skip", failed);
+    if (input) input.toggleAttribute("aria-invalid", failed);
+    if (input && failed) input.setAttribute("aria-invalid", "true");
+  });
+  document.addEventListener("htmx:after:swap", () => { showStored(); settle(document); });
+  document.addEventListener("htmx:error", () => tell("Pleat does not answer", "Your change is not saved. Is it still running? What you typed is still in its field."));
+  document.addEventListener("htmx:response:error", (event) => {
+    const status = event.detail.ctx && event.detail.ctx.response && event.detail.ctx.response.status;
+    if (status >= 500) tell("That went wrong inside Pleat", "Nothing was changed. What you typed is still in its field.");
+  });
+  function tell(title, text) {
+    const place = document.getElementById("notice");
+    if (!place) return;
+    const box = document.createElement("div"), words = document.createElement("p"), bold = document.createElement("b"), close = document.createElement("button");
+    box.className = "notice notice-bad";
+    bold.textContent = title + ". ";
+    words.append(bold, text);
+    close.type = "button";
+    close.className = "bar-button";
+    close.dataset.dismiss = "";
+    close.textContent = "close";
+    box.append(words, close);
+    place.replaceChildren(box);
+  }
+
+  // --- clicks that are not round trips --------------------------------------------------------------------------
+  document.addEventListener("click", (event) => {
+    const target = event.target.closest("[data-open-pleat], [data-lamp], [data-dismiss], [data-reload], [data-scroll]");
+    if (!target) return;
+    if (target.dataset.openPleat) openPleat(target.dataset.openPleat, false);
+    else if ("lamp" in target.dataset) switchLamp();
+    else if ("dismiss" in target.dataset) target.closest(".notice").remove();
+    else if ("reload" in target.dataset) { event.preventDefault(); location.reload(); }
+    else if (target.dataset.scroll) { const step = document.querySelector(target.dataset.scroll); step.scrollIntoView({ block: "center" }); step.querySelector("button").focus({ preventScroll: true }); }
+  });
+  // One "why" at a time, and Escape or a click elsewhere folds it.
+  document.addEventListener("click", (event) => {
+    for (const one of document.querySelectorAll("details.figure[open], details.book-more[open]")) if (!one.contains(event.target)) one.open = false;
+  });
+
+  // --- lamp light ------------------------------------------------------------------------------------------------
+  function showLamp() {
+    for (const button of document.querySelectorAll("[data-lamp]")) {
+      const lamp = document.documentElement.dataset.theme === "lamp";
+      button.setAttribute("aria-pressed", String(lamp));
+      button.textContent = lamp ? "day light" : "lamp light";
+    }
+  }
+  function switchLamp() {
+    const lamp = document.documentElement.dataset.theme !== "lamp";
+    document.documentElement.dataset.theme = lamp ? "lamp" : "day";
+    try { localStorage.setItem("pleat-lamp", lamp ? "1" : "0"); } catch (error) { /* private windows may refuse */ }
+    showLamp();
+  }
+
+  // --- lengths while dragging ------------------------------------------------------------------------------------
+  function onRuler(mm, ruler) {
+    if (ruler === "mm") return String(Math.round(mm * 2) / 2);
+    let steps = Math.round(mm / 25.4 * 16), whole = Math.floor(steps / 16), top = steps % 16, bottom = 16;
+    while (top && top % 2 === 0) { top /= 2; bottom /= 2; }
+    return top ? (whole ? whole + " " : "") + top + "/" + bottom : String(whole);
+  }
+
+  document.addEventListener("alpine:init", () => {
+    Alpine.data("workspace", () => ({
+      key(event) {
+        if (event.ctrlKey || event.metaKey || event.altKey) return this.history(event);
+        if (event.key === "Escape") for (const one of document.querySelectorAll("details.figure[open], details.book-more[open]")) { one.open = false; one.querySelector("summary").focus(); }
+        if (event.target.closest("input, select, textarea, [role=slider]")) return;
+        const open = NAMES.indexOf(root().dataset.open);
+        if (event.key >= "1" && event.key <= "8") openPleat(NAMES[Number(event.key) - 1], true);
+        else if (event.key === "ArrowRight" && open < 7) openPleat(NAMES[open + 1], true);
+        else if (event.key === "ArrowLeft" && open > 0) openPleat(NAMES[open - 1], true);
+      },
+      history(event) {
+        if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z" || event.target.closest("input")) return;
+        event.preventDefault();
+        const button = document.querySelector(event.shiftKey ? "[data-key=redo]" : "[data-key=undo]");
+        if (button && !button.disabled) button.click();
+      },
+    }));
+
+    // A station on the fold: drag it, or focus it and use the arrow keys (with Shift, ten marks at a time).
+    Alpine.data("station", () => ({
+      from: null,
+      at: null,
+      timer: null,
+      mm() { return this.at === null ? Number(this.$el.dataset.mm) : this.at; },
+      clamp(el, mm) {
+        const step = Number(el.dataset.step), snapped = Math.round(mm / step) * step;
+        return Math.min(Math.max(snapped, Number(el.dataset.low)), Number(el.dataset.high));
+      },
+      show(el, mm) {
+        const picture = el.closest(".picture"), shown = picture.querySelector("svg").getBoundingClientRect().width / Number(el.dataset.width);
+        el.parentElement.style.marginLeft = (mm - Number(el.dataset.mm)) * Number(el.dataset.scale) * shown + "px";
+        const text = onRuler(mm, el.dataset.ruler);
+        el.setAttribute("aria-valuenow", mm.toFixed(3));
+        el.setAttribute("aria-valuetext", text + " " + el.dataset.ruler);
+        const input = el.parentElement.querySelector("input[name=value]");
+        if (input) input.value = text;
+      },
+      grab(event) {
+        if (this.$el.getAttribute("aria-disabled") === "true" || event.button > 0) return;
+        this.$el.setPointerCapture(event.pointerId);
+        this.from = event.clientX;
+        this.at = Number(this.$el.dataset.mm);
+      },
+      drag(event) {
+        if (this.from === null) return;
+        const el = this.$el, shown = el.closest(".picture").querySelector("svg").getBoundingClientRect().width / Number(el.dataset.width);
+        this.at = this.clamp(el, Number(el.dataset.mm) + (event.clientX - this.from) / shown / Number(el.dataset.scale));
+        this.show(el, this.at);
+      },
+      drop() {
+        if (this.from === null) return;
+        this.from = null;
+        this.send(this.$el);
+      },
+      nudge(event) {
+        const way = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
+        if (!way) return;
+        event.preventDefault();
+        event.stopPropagation();
+        const el = this.$el;
+        if (el.getAttribute("aria-disabled") === "true") return;
+        this.at = this.clamp(el, this.mm() + way * Number(el.dataset.step) * (event.shiftKey ? 10 : 1));
+        this.show(el, this.at);
+        clearTimeout(this.timer);
+        this.timer = setTimeout(() => this.send(el), 350);
+      },
+      send(el) {
+        const mm = this.at;
+        this.at = null;
+        el.parentElement.style.marginLeft = "";
+        if (mm === null || Math.abs(mm - Number(el.dataset.mm)) < 0.001) { this.show(el, Number(el.dataset.mm)); return; }
+        const form = el.parentElement.querySelector("form"), input = form.querySelector("input[name=value]");
+        input.value = mm.toFixed(4) + " mm";
+        input.dispatchEvent(new Event("change", { bubbles: true }));
+      },
+    }));
+
+    // The thread, hole by hole: everything past the present step is drawn faint.
+    Alpine.data("thread", (spans) => ({
+      at: null,
+      init() { this.$watch("at", () => this.draw()); document.addEventListener("htmx:after:swap", () => this.draw()); },
+      last() { return spans + 1; },
+      on() { this.at = this.at === null || this.at >= this.last() ? 0 : this.at + 1; },
+      back() { this.at = this.at === null ? this.last() - 1 : Math.max(0, this.at - 1); },
+      whole() { this.at = null; },
+      draw() {
+        const view = document.querySelector("[data-thread]");
+        if (!view) return;
+        for (const span of view.querySelectorAll("[data-step]")) {
+          const step = Number(span.dataset.step);
+          span.classList.toggle("ahead", this.at !== null && step > this.at);
+          span.classList.toggle("here", this.at !== null && step === this.at);
+        }
+        for (const item of view.querySelectorAll("[data-walk]")) {
+          const step = Number(item.dataset.walk);
+          item.classList.toggle("here", step === this.at);
+          item.classList.toggle("ahead", this.at !== null && step > this.at);
+          if (step === this.at) item.scrollIntoView({ block: "nearest" });
+        }
+      },
+    }));
+  });
+
+  document.addEventListener("DOMContentLoaded", () => settle(document));
+})();

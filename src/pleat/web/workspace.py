@@ -1,0 +1,170 @@
+"""The workspace of one book, and every change to it. Answers hold just the pleats that changed."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Callable, Iterable
+
+from flask import Blueprint, Response, make_response, render_template, request
+
+from pleat.core import editing
+from pleat.core.book import Book
+from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.labels import label_of
+from pleat.core.planning import PLEATS, make_plan
+from pleat.services import books, shelf
+from pleat.services.books import Opened, Outcome
+from pleat.store.books import ChangedElsewhere
+from pleat.web.database import reading, writing
+from pleat.web.pleats import QUESTIONS, VIEWS
+
+pages = Blueprint("workspace", __name__, url_prefix="/books/<int:book_id>")
+
+
+@pages.get("")
+def show(book_id: int) -> str:
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+    wanted = request.args.get("open", "")
+    return render_template(
+        "workspace.html", opened=opened, views=_views(opened, PLEATS), pleats=PLEATS, questions=QUESTIONS, window=secrets.token_hex(8), open=wanted if wanted in PLEATS else "brief"
+    )
+
+
+@pages.post("/edit")
+def edit(book_id: int) -> Response:
+    path, text = request.form.get("path", ""), request.form.get("value", "")
+    return _change(book_id, f"{label_of(path)}: {text[:60] or 'none'}", lambda book: editing.edit(book, {path: text}))
+
+
+@pages.post("/fix")
+def fix(book_id: int) -> Response:
+    """Apply a check's fix, found again by its check and label in the plan as it is now."""
+    key, label = request.form.get("check", ""), request.form.get("label", "")
+
+    def alter(book: Book) -> Book:
+        for _, check in make_plan(book).checks:
+            for one in check.fixes:
+                if (check.key, one.label) == (key, label):
+                    return editing.apply(book, one.changes)
+        raise BadBook([FieldProblem("", "this fix", label, "It no longer applies: the book has changed since it was offered.")])
+
+    return _change(book_id, f"fix {key}: {label}", alter)
+
+
+@pages.post("/tick")
+def tick(book_id: int) -> Response:
+    key, done = request.form.get("step", ""), request.form.get("done") == "1"
+    return _change(book_id, f"{'ticked' if done else 'unticked'}: {key.replace('_', ' ')}", lambda book: books.tick(book, make_plan(book), key, done))
+
+
+@pages.post("/stations")
+def stations(book_id: int) -> Response:
+    unlocked = request.form.get("unlocked") == "1"
+    return _change(book_id, f"stations {'one by one' if unlocked else 'symmetric'}", lambda book: books.unlock_stations(book, unlocked))
+
+
+@pages.post("/fit")
+def fit(book_id: int) -> Response:
+    """Make the leaf what the sheet gives when it is folded once."""
+
+    def alter(book: Book) -> Book:
+        width, height = books.folded_once(book.paper.leaf)
+        return editing.apply(book, [("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height)])
+
+    return _change(book_id, "leaf fits the paper", alter)
+
+
+@pages.get("/papers")
+def papers(book_id: int) -> str:
+    """The drawer with the shelf's papers, for the leaves or the cover."""
+    role = "cover" if request.args.get("role") == "cover" else "leaf"
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+        choices = shelf.papers_for(session, opened.book, role)
+    return render_template("pleats/_papers.html", opened=opened, role=role, choices=choices)
+
+
+@pages.post("/paper")
+def paper(book_id: int) -> Response:
+    """Take a paper from the shelf."""
+    role = "cover" if request.form.get("role") == "cover" else "leaf"
+    with reading() as session:
+        chosen = shelf.paper(session, request.form.get("paper", type=int) or 0)
+
+    def alter(book: Book) -> Book:
+        if chosen is None:
+            raise BadBook([FieldProblem("", "paper", "", "That paper is no longer on the shelf.")])
+        return books.use_paper(book, chosen, role)
+
+    return _change(book_id, f"{role} paper: {chosen.name if chosen else '?'}", alter)
+
+
+@pages.post("/keep-paper")
+def keep_paper(book_id: int) -> Response:
+    """Put the book's own paper on the shelf."""
+    role = "cover" if request.form.get("role") == "cover" else "leaf"
+    with writing() as session:
+        opened = books.open_book(session, book_id)
+        name = shelf.keep(session, getattr(opened.book.paper, role))
+    return make_response(render_template("_notice_swap.html", title=f"{name} is on the shelf", text="Any book can take it from there.", kind="good"))
+
+
+@pages.post("/undo")
+def undo(book_id: int) -> Response:
+    return _move(book_id, -1)
+
+
+@pages.post("/redo")
+def redo(book_id: int) -> Response:
+    return _move(book_id, 1)
+
+
+def _window() -> str:
+    return request.form.get("window", "")[:40]
+
+
+def _version() -> int | None:
+    """The version the page was on; None when the maker takes over what another window did."""
+    return None if request.form.get("takeover") == "1" else request.form.get("version", -1, type=int)
+
+
+def _change(book_id: int, label: str, alter: Callable[[Book], Book]) -> Response:
+    try:
+        with writing() as session:
+            outcome = books.change(session, book_id, _version(), _window(), label, alter)
+    except BadBook as error:
+        return _not_taken(error)
+    except ChangedElsewhere as error:
+        return _changed_elsewhere(error, label)
+    return _swap(outcome)
+
+
+def _move(book_id: int, by: int) -> Response:
+    try:
+        with writing() as session:
+            outcome = books.undo(session, book_id, by, _version(), _window())
+    except ChangedElsewhere as error:
+        return _changed_elsewhere(error, "undo" if by < 0 else "redo")
+    return _swap(outcome)
+
+
+def _swap(outcome: Outcome) -> Response:
+    opened = outcome.opened
+    return make_response(
+        render_template("_swap.html", opened=opened, views=_views(opened, outcome.changed), questions=QUESTIONS, pleats=PLEATS, field=request.form.get("path", ""))
+    )
+
+
+def _not_taken(error: BadBook) -> Response:
+    """422 with the message for the field; what was typed stays in it, since nothing there is swapped."""
+    return make_response(render_template("_problem_swap.html", problems=error.problems, field=request.form.get("path", "")), 422)
+
+
+def _changed_elsewhere(error: ChangedElsewhere, label: str) -> Response:
+    given = {name: value for name, value in request.form.items() if name not in ("version", "window", "takeover", "csrf_token")}
+    return make_response(render_template("_conflict_swap.html", error=error, label=label, given=given, action=request.path), 409)
+
+
+def _views(opened: Opened, names: Iterable[str]) -> dict[str, dict[str, object]]:
+    return {name: VIEWS[name](opened) for name in names}
