@@ -33,7 +33,8 @@ FILES = {
     "@alpinejs/csp/dist/cdn.min.js": STATIC / "alpine",
     "bootstrap/dist/css/bootstrap.min.css": STATIC / "bootstrap",
     "bootstrap/LICENSE": STATIC / "bootstrap",
-    "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2": STATIC / "fonts/atkinson-hyperlegible-next",
+    "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2": STATIC
+    / "fonts/atkinson-hyperlegible-next",
     "@fontsource-variable/atkinson-hyperlegible-next/LICENSE": STATIC / "fonts/atkinson-hyperlegible-next",
     "@fontsource-variable/alegreya/files/alegreya-latin-wght-normal.woff2": STATIC / "fonts/alegreya",
     "@fontsource-variable/alegreya/LICENSE": STATIC / "fonts/alegreya",
@@ -63,7 +64,14 @@ def print_font(modules: Path, name: str, weight: int, family: str) -> None:
     font.flavor = None
     bold = weight >= 700
     for record in font["name"].names:
-        text = {1: family, 2: "Bold" if bold else "Regular", 4: family, 6: family.replace(" ", ""), 16: family, 17: "Bold" if bold else "Regular"}.get(record.nameID)
+        text = {
+            1: family,
+            2: "Bold" if bold else "Regular",
+            4: family,
+            6: family.replace(" ", ""),
+            16: family,
+            17: "Bold" if bold else "Regular",
+        }.get(record.nameID)
         if text:
             record.string = text
     font["OS/2"].usWeightClass = 700 if bold else 400

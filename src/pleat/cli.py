@@ -41,7 +41,13 @@ def schema() -> None:
 
 
 @main.command()
-@click.option("--database", type=click.Path(dir_okay=False, path_type=Path), default=Path("pleat.db"), show_default=True, help="where the books are kept")
+@click.option(
+    "--database",
+    type=click.Path(dir_okay=False, path_type=Path),
+    default=Path("pleat.db"),
+    show_default=True,
+    help="where the books are kept",
+)
 @click.option("--host", default="127.0.0.1", show_default=True, help="the address to listen on; anything but 127.0.0.1 lets others in")
 @click.option("--port", default=5180, show_default=True)
 @click.option("--demo", is_flag=True, help="fill an empty shelf with made-up books")

@@ -33,7 +33,16 @@ class Brief(_Part):
     leaf_height_mm: Annotated[float, LengthRule("the leaf's height", 40, 600)] = 210.0
     purpose: Annotated[
         Literal["writing", "sketching", "painting", "photographs", "gift"],
-        ChoiceRule("what it is for", (("writing", "writing"), ("sketching", "sketching"), ("painting", "painting"), ("photographs", "photographs"), ("gift", "a gift"))),
+        ChoiceRule(
+            "what it is for",
+            (
+                ("writing", "writing"),
+                ("sketching", "sketching"),
+                ("painting", "painting"),
+                ("photographs", "photographs"),
+                ("gift", "a gift"),
+            ),
+        ),
     ] = "writing"
     quantity: Annotated[int, NumberRule("how many books", 1, 500, "books", whole=True)] = 1
     ruler: Annotated[Literal["mm", "in"], ChoiceRule("ruler", (("mm", "mm"), ("in", "in")))] = "mm"
@@ -48,7 +57,15 @@ class Paper(_Part):
         PaperKind,
         ChoiceRule(
             "kind of paper",
-            (("copier", "copier"), ("drawing", "drawing, smooth"), ("cardstock", "cardstock"), ("coated", "coated"), ("watercolour", "watercolour"), ("kraft", "kraft"), ("other", "not sure")),
+            (
+                ("copier", "copier"),
+                ("drawing", "drawing"),
+                ("cardstock", "cardstock"),
+                ("coated", "coated"),
+                ("watercolour", "watercolour"),
+                ("kraft", "kraft"),
+                ("other", "not sure"),
+            ),
         ),
     ] = "other"
     sheet_width_mm: Annotated[float, LengthRule("the sheet's width", 30, 2000)]
@@ -57,7 +74,8 @@ class Paper(_Part):
     measured_sheets: Annotated[int, NumberRule("sheets in the measured stack", 1, 500, "sheets", whole=True)] = 10
     measured_mm: Annotated[float, LengthRule("the measured stack", 0.02, 200)] | None = None
     grain: Annotated[
-        Literal["long", "short", "unknown"], ChoiceRule("grain", (("long", "along the long side"), ("short", "along the short side"), ("unknown", "not known yet")))
+        Literal["long", "short", "unknown"],
+        ChoiceRule("grain along the", (("long", "long side"), ("short", "short side"), ("unknown", "not known"))),
     ] = "unknown"
     owned: Annotated[int, NumberRule("sheets you own", 0, 100000, "sheets", whole=True)] | None = None
     swatch: Swatch = "white"
@@ -83,7 +101,8 @@ class Pages(_Part):
 
     amount: Annotated[int, NumberRule("the count", 1, 2000, whole=True)] = 40
     counted_in: Annotated[
-        Literal["pages", "leaves", "folios", "unsaid"], ChoiceRule("counted in", (("pages", "pages"), ("leaves", "leaves"), ("folios", "folded sheets"), ("unsaid", "not said")))
+        Literal["pages", "leaves", "folios", "unsaid"],
+        ChoiceRule("counted in", (("pages", "pages"), ("leaves", "leaves"), ("folios", "folded sheets"), ("unsaid", "not said"))),
     ] = "pages"
     lay: Annotated[
         Literal["flat", "handled", "crumpled"],
@@ -111,9 +130,13 @@ class Binding(_Part):
     """Pleat 5: stations from the leaf's head, the path of the thread, and the thread itself."""
 
     station_count: Annotated[Literal[3, 5], ChoiceRule("stations", (("3", "3 stations"), ("5", "5 stations")))] = 3
-    insets_mm: tuple[Position, ...] | None = Field(default=None, max_length=2, description="symmetric stations: their distances from the head, outermost first")
+    insets_mm: tuple[Position, ...] | None = Field(
+        default=None, max_length=2, description="symmetric stations: their distances from the head, outermost first"
+    )
     positions_mm: tuple[Position, ...] | None = Field(default=None, max_length=5, description="unlocked stations, from the head")
-    knot: Annotated[Literal["inside", "outside"], ChoiceRule("knot", (("inside", "inside, in the fold"), ("outside", "outside, on the spine")))] = "inside"
+    knot: Annotated[
+        Literal["inside", "outside"], ChoiceRule("knot", (("inside", "inside, in the fold"), ("outside", "outside, on the spine")))
+    ] = "inside"
     own_path: tuple[Annotated[int, NumberRule("a hole", 1, 5, whole=True)], ...] | None = Field(
         default=None, min_length=2, max_length=40, description="the maker's own order of holes, 1 at the head"
     )
@@ -121,7 +144,9 @@ class Binding(_Part):
     strands: Annotated[Literal[1, 2], ChoiceRule("thread taken", (("1", "single"), ("2", "double")))] = 1
     tail_mm: Annotated[float, LengthRule("each tail", 30, 1000)] = 90.0
     thread_cut_mm: Annotated[float, LengthRule("the thread you cut", 10, 20000)] | None = None
-    cover_holes_mm: tuple[Position, ...] | None = Field(default=None, max_length=5, description="holes already made in the cover, from the cover's head")
+    cover_holes_mm: tuple[Position, ...] | None = Field(
+        default=None, max_length=5, description="holes already made in the cover, from the cover's head"
+    )
 
 
 class Cover(_Part):

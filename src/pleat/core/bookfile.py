@@ -28,7 +28,16 @@ def read_book(text: str | bytes) -> Book:
         raise _whole("This is not a book file: it should begin with { and hold named fields.")
     made_by = data.get("format", FORMAT)
     if isinstance(made_by, int) and not isinstance(made_by, bool) and made_by > FORMAT:
-        raise BadBook([FieldProblem("format", "format", str(made_by), f"The file is of format {made_by}; this Pleat reads up to {FORMAT}. A newer Pleat will open it.")])
+        raise BadBook(
+            [
+                FieldProblem(
+                    "format",
+                    "format",
+                    str(made_by),
+                    f"The file is of format {made_by}; this Pleat reads up to {FORMAT}. A newer Pleat will open it.",
+                )
+            ]
+        )
     return validate_book(data)
 
 
@@ -48,7 +57,11 @@ def write_book(book: Book) -> str:
 def book_schema() -> dict[str, Any]:
     """The JSON schema (draft 2020-12) of a book file as it may be written by hand."""
     schema = Book.model_json_schema(mode="validation")
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Pleat book", **{k: v for k, v in schema.items() if k != "title"}}
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": "Pleat book",
+        **{k: v for k, v in schema.items() if k != "title"},
+    }
 
 
 def problems_of(error: ValidationError) -> list[FieldProblem]:

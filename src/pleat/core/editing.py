@@ -119,11 +119,17 @@ def _read_station(book: Book, path: str, text: str, ruler_name: RulerName) -> li
     below = positions[index - 1] if index else 0.0
     above = positions[index + 1] if index + 1 < len(positions) else height
     if not below < to < above:
-        raise LengthError(text, f"Station {index + 1} lies between its neighbours, {ruler.show(below)} and {ruler.show(above)} from the head.")
+        raise LengthError(
+            text, f"Station {index + 1} lies between its neighbours, {ruler.show(below)} and {ruler.show(above)} from the head."
+        )
     moved = stations.move(book.binding, index, to, height, ruler)
     if moved == book.binding and index == len(positions) // 2:
         raise LengthError(text, "The middle station stays in the middle while both halves move together. Unlock them to move it.")
-    return [(f"binding.{name}", value, "") for name in ("insets_mm", "positions_mm") if (value := getattr(moved, name)) != getattr(book.binding, name)]
+    return [
+        (f"binding.{name}", value, "")
+        for name in ("insets_mm", "positions_mm")
+        if (value := getattr(moved, name)) != getattr(book.binding, name)
+    ]
 
 
 def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:

@@ -67,7 +67,9 @@ class Estimate:
 
     def multiplied(self, other: Estimate) -> Estimate:
         """The product of two estimates >= 0, each source's pull taken with the other at its likely value."""
-        return total([Estimate(0.0, self.times(other.likely).doubts), Estimate(0.0, other.times(self.likely).doubts)], self.likely * other.likely)
+        return total(
+            [Estimate(0.0, self.times(other.likely).doubts), Estimate(0.0, other.times(self.likely).doubts)], self.likely * other.likely
+        )
 
     def plus(self, other: Estimate) -> Estimate:
         return total([self, other])

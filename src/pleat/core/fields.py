@@ -135,6 +135,8 @@ class ChoiceRule:
 
     label: str
     words: tuple[tuple[str, str], ...]
+
+
 """For Literal fields: pydantic does the checking, this carries the words."""
 
 FieldRule = LengthRule | NumberRule | TextRule | ChoiceRule

@@ -16,7 +16,10 @@ def fold(result: BindingResult, pages: PagesResult, ruler: Ruler) -> Drawing:
     """Stations on the fold with the thread's path; each span is a group with its number, for stepping through."""
     height = pages.leaf_height_mm
     share = height / 210
-    rise, base = 7 * share, 30 * share
+    highest = max(
+        [level for span in result.path.spans if span.side == "inside" for level in [_levels(result.path.spans)[span.number]]], default=0
+    )
+    rise, base = 8 * share, (24 + 8 * highest) * share
     band = BAND_MM * share
     levels = _levels(result.path.spans)
     shapes: list[Shape] = [
@@ -70,7 +73,8 @@ def _span(span: Span, level: int, result: BindingResult, base: float, band: floa
         ("Q", (end - off, far, end - off, far - away * 3 * share)),
         ("L", (end - off, edge)),
     )
-    middle = (start + end) / 2
+    first = min(span.gaps)
+    middle = (result.positions_mm[first - 1] + result.positions_mm[first]) / 2
     shapes: tuple[Shape, ...] = (
         Curve(commands, f"thread thread-{span.side}"),
         Line(middle + 5 * share * way, far, middle + 9 * share * way, far, "thread-arrow", arrow=True),
@@ -92,7 +96,17 @@ def _tails(result: BindingResult, base: float, band: float, share: float) -> lis
         edge, away = (base, -1) if side == "inside" else (base + band, 1)
         commands: tuple[tuple[str, tuple[float, ...]], ...] = (
             ("M", (x + way * 0.4 * share, edge)),
-            ("C", (x + way * 1 * share, edge + away * 9 * share, x + way * 5 * share, edge + away * 12 * share, x + way * 7 * share, edge + away * 19 * share)),
+            (
+                "C",
+                (
+                    x + way * 1 * share,
+                    edge + away * 9 * share,
+                    x + way * 5 * share,
+                    edge + away * 12 * share,
+                    x + way * 7 * share,
+                    edge + away * 19 * share,
+                ),
+            ),
         )
         shapes.append(Group(f"span span-{side}", (Curve(commands, f"thread thread-{side} tail"),), (("step", step),)))
     return shapes
@@ -101,12 +115,18 @@ def _tails(result: BindingResult, base: float, band: float, share: float) -> lis
 def _ruler(height: float, ruler: Ruler, top: float, share: float) -> list[Shape]:
     """The ruler the stations snap to, from the head."""
     minor, major = (5.0, 4) if ruler.name == "mm" else (MM_PER_INCH / 4, 4)
-    shapes: list[Shape] = [Line(0, top, height, top, "ruler-line"), Label(0, top, "head", "quiet", "end", (-8, 5)), Label(height, top, "tail", "quiet", "start", (8, 5))]
+    shapes: list[Shape] = [
+        Line(0, top, height, top, "ruler-line"),
+        Label(0, top, "head", "quiet", "start", (0, 18)),
+        Label(height, top, "tail", "quiet", "end", (0, 18)),
+    ]
     for number in range(int(height / minor + 1e-6) + 1):
         x, long = number * minor, number % major == 0
         shapes.append(Line(x, top, x, top - (3.4 if long else 1.8) * share, "ruler-line"))
         if long and number:
-            shapes.append(Label(x, top, f"{x:.0f}" if ruler.name == "mm" else f"{number // 4}", "ruler-number", shift=(0, -16 if share else 0)))
+            shapes.append(
+                Label(x, top, f"{x:.0f}" if ruler.name == "mm" else f"{number // 4}", "ruler-number", shift=(0, -16 if share else 0))
+            )
     return shapes
 
 

@@ -35,7 +35,11 @@ def _ghosts(width: float, height: float) -> list[Shape]:
     shapes: list[Shape] = []
     for name in ("A6", "A5", "half letter", "A4"):
         other_width, other_height = SIZES[name]
-        if other_width <= width + 0.5 and other_height <= height + 0.5 and not (abs(other_width - width) < 1 and abs(other_height - height) < 1):
+        if (
+            other_width <= width + 0.5
+            and other_height <= height + 0.5
+            and not (abs(other_width - width) < 1 and abs(other_height - height) < 1)
+        ):
             shapes.append(Rect(width, height - other_height, other_width, other_height, "ghost"))
             shapes.append(Label(width + other_width, height - other_height, f"{name} for comparison", "quiet", "end", (-6, 18)))
     return shapes[-2:]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+
 from pleat.core.cover.compute import CoverResult
 from pleat.core.pages.compute import PagesResult
 from pleat.core.units import Ruler
@@ -25,10 +27,12 @@ def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler) -> 
             shapes.append(Label((left + right) / 2, height * 0.46, panel.name, "panel-name"))
             shapes.append(Label((left + right) / 2, height * 0.46, ruler.size(panel.width_mm, height), "label", shift=(0, 24)))
     dims = [Dim("top", 0, width, f"{ruler.size(width, height)}, grain along the spine")]
-    dims += [Dim("bottom", left, right, ruler.number(right - left)) for left, right in zip(edges, edges[1:], strict=False) if right - left > 0.06 * width]
+    dims += [
+        Dim("bottom", left, right, ruler.number(right - left)) for left, right in itertools.pairwise(edges) if right - left > 0.06 * width
+    ]
     dims += [Dim("bottom", 0, score, f"score at {ruler.number(score)}", level=level) for level, score in enumerate(wrap.scores_mm, 2)]
     dims.append(Dim("left", 0, height, ruler.number(height)))
-    shapes.append(Line(width - square, height * 0.08, width, height * 0.08, "leader"))
+    shapes.append(Line(width - square, height * 0.08, width * 1.04, height * 0.08, "leader"))
     return Drawing(
         width,
         height,

@@ -20,7 +20,11 @@ def sheet(cut: Cut, lay: Lay, ruler: Ruler, dims: bool = True) -> Drawing:
             shapes.append(Rect(x, y, lay.piece_width_mm, lay.piece_height_mm, f"piece swatch-{stock.swatch}"))
             for fold in part.folds:
                 at = fold.position_mm
-                line = Line(x, y + at, x + lay.piece_width_mm, y + at, "score") if lay.turned else Line(x + at, y, x + at, y + lay.piece_height_mm, "score")
+                line = (
+                    Line(x, y + at, x + lay.piece_width_mm, y + at, "score")
+                    if lay.turned
+                    else Line(x + at, y, x + at, y + lay.piece_height_mm, "score")
+                )
                 shapes.append(line)
     if not lay.count:
         shapes.append(Label(width / 2, height / 2, "none comes out", "warning"))
@@ -41,6 +45,14 @@ def strip(result: CuttingResult) -> Drawing:
         shapes.append(Rect(left, top, stock.sheet_width_mm, stock.sheet_height_mm, "stock"))
         for row in range(lay.rows):
             for column in range(lay.columns):
-                shapes.append(Rect(left + column * lay.piece_width_mm, top + row * lay.piece_height_mm, lay.piece_width_mm, lay.piece_height_mm, f"piece swatch-{stock.swatch}"))
+                shapes.append(
+                    Rect(
+                        left + column * lay.piece_width_mm,
+                        top + row * lay.piece_height_mm,
+                        lay.piece_width_mm,
+                        lay.piece_height_mm,
+                        f"piece swatch-{stock.swatch}",
+                    )
+                )
         top += stock.sheet_height_mm + 30
     return Drawing(widest, top - 30, "sheets", shapes)

@@ -13,5 +13,9 @@ def empty_leaf(pages: PagesResult) -> Drawing:
         width,
         height,
         "A leaf with nothing on it yet.",
-        (Rect(0, 0, width, height, "leaf"), Rect(width * 0.14, height * 0.5, width * 0.72, height * 0.42, "ghost"), Line(width * 0.14, height * 0.6, width * 0.86, height * 0.6, "ghost")),
+        (
+            Rect(0, 0, width, height, "leaf"),
+            Rect(width * 0.14, height * 0.5, width * 0.72, height * 0.42, "ghost"),
+            Line(width * 0.14, height * 0.6, width * 0.86, height * 0.6, "ghost"),
+        ),
     )

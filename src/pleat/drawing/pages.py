@@ -25,7 +25,13 @@ def whole(result: PagesResult, ruler: Ruler) -> Drawing:
 def fold_detail(result: PagesResult, ruler: Ruler) -> Drawing:
     """The fold, magnified: sheets nested with their true thickness."""
     thick = result.thickness.likely
-    return Drawing(thick * 2.1, thick, "The fold, magnified: sheets nested one in the other.", _folios(result, 0.0, thick * 2.1), dims=(Dim("right", 0, thick, ruler.thin(thick)),))
+    return Drawing(
+        thick * 2.1,
+        thick,
+        "The fold, magnified: sheets nested one in the other.",
+        _folios(result, 0.0, thick * 2.1),
+        dims=(Dim("right", 0, thick, ruler.thin(thick)),),
+    )
 
 
 def fore_edge_detail(result: PagesResult, ruler: Ruler) -> Drawing:
@@ -39,7 +45,9 @@ def fore_edge_detail(result: PagesResult, ruler: Ruler) -> Drawing:
             shapes.append(Curve((("M", (0.0, y)), ("L", (end, y))), _style(number), caliper * 0.84))
     shapes.append(Line(reach, -thick * 0.12, reach, thick * 1.12, "cutline"))
     dims = (Dim("bottom", reach, reach + creep, f"creep {ruler.thin(creep)}"),) if creep else ()
-    return Drawing(reach + creep, thick, f"The fore edge, magnified: the innermost sheet stands out {ruler.thin(creep)}.", shapes, dims=dims)
+    return Drawing(
+        reach + creep, thick, f"The fore edge, magnified: the innermost sheet stands out {ruler.thin(creep)}.", shapes, dims=dims
+    )
 
 
 def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:
@@ -53,7 +61,11 @@ def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:
     ]
     dims = [Dim("bottom", 0, width, ruler.number(width)), Dim("bottom", width, 2 * width, ruler.number(width))]
     if flap:
-        shapes += [Rect(2 * width, 0, flap, height, "leaf flap-leaf"), Line(2 * width, 0, 2 * width, height, "valley"), Label(2 * width + flap / 2, height / 2, "fold-out", "label", turned=True)]
+        shapes += [
+            Rect(2 * width, 0, flap, height, "leaf flap-leaf"),
+            Line(2 * width, 0, 2 * width, height, "valley"),
+            Label(2 * width + flap / 2, height / 2, "fold-out", "label", turned=True),
+        ]
         dims.append(Dim("bottom", 2 * width, 2 * width + flap, ruler.number(flap), spot="pages.flap_mm"))
     dims.append(Dim("left", 0, height, ruler.number(height)))
     return Drawing(2 * width + flap, height, "A folded sheet opened flat, seen from the inside.", shapes, dims=dims)

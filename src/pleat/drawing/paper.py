@@ -36,11 +36,19 @@ def _folio(stock: Stock, brief: BriefResult) -> list[Shape]:
     if width > stock.sheet_width_mm + 0.05 or height > stock.sheet_height_mm + 0.05:
         if width > stock.sheet_height_mm + 0.05 or height > stock.sheet_width_mm + 0.05:
             return [Label(stock.sheet_width_mm / 2, stock.sheet_height_mm / 2, "too small for this leaf", "warning")]
-        return [Rect(0, 0, height, width, "ghost"), Line(0, width / 2, height, width / 2, "fold"), Label(height / 2, width / 2, "fold", "quiet", shift=(0, -6))]
-    return [Rect(0, 0, width, height, "ghost"), Line(width / 2, 0, width / 2, height, "fold"), Label(width / 2, height / 2, "fold", "quiet", shift=(0, -6), turned=True)]
+        return [
+            Rect(0, 0, height, width, "ghost"),
+            Line(0, width / 2, height, width / 2, "fold"),
+            Label(height / 2, width / 2, "fold", "quiet", shift=(0, -6)),
+        ]
+    return [
+        Rect(0, 0, width, height, "ghost"),
+        Line(width / 2, 0, width / 2, height, "fold"),
+        Label(width / 2, height / 2, "fold", "quiet", shift=(0, -6), turned=True),
+    ]
 
 
-def thickness(result: PaperResult, brief: BriefResult) -> Drawing:
+def thickness(result: PaperResult) -> Drawing:
     """Both calipers as ranges on one scale, in tenths of a millimetre drawn as centimetres."""
     magnified = 100.0
     most = max(result.leaf.caliper.high, result.cover.caliper.high) * magnified

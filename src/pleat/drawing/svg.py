@@ -37,6 +37,9 @@ class Pen:
         return self.styles.get(name, self.styles["line"])
 
 
+_FIELD: Final[dict[EdgeSide, float]] = {"left": 92, "right": 92, "top": 46, "bottom": 46}
+"""Room a field takes across its dimension line, in px: fields stand on the screen only."""
+_FIELD_AWAY: Final[dict[EdgeSide, float]] = {"left": 56, "right": 56, "top": 32, "bottom": 44}
 SCREEN: Final = Pen(level=34, tick=5, gap=5, arrow=7, dot=5, text=15, edge=14)
 
 
@@ -82,8 +85,13 @@ def render_print(drawing: Drawing, x_mm: float, y_mm: float, pen: Pen) -> str:
 
 
 def _room(drawing: Drawing, side: str, pen: Pen) -> float:
-    levels = [dim.level for dim in drawing.dims if dim.side == side]
-    return pen.edge + (max(levels) * pen.level if levels else 0.0)
+    reaches = [_away(dim, pen) + (_FIELD[dim.side] / 2 if dim.spot else pen.level * 0.35) for dim in drawing.dims if dim.side == side]
+    return pen.edge + max(reaches, default=0.0)
+
+
+def _away(dim: Dim, pen: Pen) -> float:
+    """How far outside the drawing a dimension line runs; one with a field keeps the field clear of the drawing."""
+    return (dim.level - 1) * pen.level + (_FIELD_AWAY[dim.side] if dim.spot else pen.level * 0.65)
 
 
 def _body(drawing: Drawing, frame: _Frame) -> tuple[str, dict[str, tuple[float, float]]]:
@@ -117,7 +125,9 @@ def _shape(shape: Shape, frame: _Frame) -> str:
             radius_ = shape.radius_mm * frame.scale if shape.radius_mm is not None else shape.radius * frame.pen.dot
             return f'<circle {style} cx="{frame.x(shape.x):.2f}" cy="{frame.y(shape.y):.2f}" r="{radius_:.2f}"/>'
         case Label():
-            return _text(frame.x(shape.x) + shape.shift[0], frame.y(shape.y) + shape.shift[1], shape.text, style, shape.anchor, shape.turned)
+            return _text(
+                frame.x(shape.x) + shape.shift[0], frame.y(shape.y) + shape.shift[1], shape.text, style, shape.anchor, shape.turned
+            )
         case Group():
             data = "".join(f' data-{name}="{escape(value)}"' for name, value in shape.data)
             return f"<g {style}{data}>{''.join(_shape(one, frame) for one in shape.shapes)}</g>"
@@ -139,10 +149,15 @@ def _arrow(x1: float, y1: float, x2: float, y2: float, size: float, style: str) 
 
 def _dim(dim: Dim, drawing: Drawing, frame: _Frame) -> tuple[str, tuple[float, float]]:
     """The dimension line with its ticks and number, and where the number's middle is."""
-    pen, away = frame.pen, dim.level * frame.pen.level - frame.pen.level * 0.35
+    pen, away = frame.pen, _away(dim, frame.pen)
     across = dim.side in ("top", "bottom")
     a, b = (frame.x(dim.start), frame.x(dim.end)) if across else (frame.y(dim.start), frame.y(dim.end))
-    edges: dict[EdgeSide, float] = {"top": frame.y(0) - away, "bottom": frame.y(drawing.height) + away, "left": frame.x(0) - away, "right": frame.x(drawing.width) + away}
+    edges: dict[EdgeSide, float] = {
+        "top": frame.y(0) - away,
+        "bottom": frame.y(drawing.height) + away,
+        "left": frame.x(0) - away,
+        "right": frame.x(drawing.width) + away,
+    }
     at, middle, t = edges[dim.side], (a + b) / 2, pen.tick
     if across:
         lines = f"M{a:.2f} {at:.2f}H{b:.2f}M{a:.2f} {at - t:.2f}V{at + t:.2f}M{b:.2f} {at - t:.2f}V{at + t:.2f}"

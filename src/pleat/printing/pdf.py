@@ -39,7 +39,9 @@ def to_pdf(sheets: Iterable[Sheet], title: str) -> bytes:
         page = cairosvg.svg2pdf(bytestring=sheet.svg.encode(), unsafe=False)
         writer.append(PdfReader(BytesIO(page)))
     writer.add_metadata({"/Title": title, "/Producer": "Pleat"})
-    preferences = DictionaryObject({NameObject("/PrintScaling"): NameObject("/None"), NameObject("/PickTrayByPDFSize"): BooleanObject(True)})
+    preferences = DictionaryObject(
+        {NameObject("/PrintScaling"): NameObject("/None"), NameObject("/PickTrayByPDFSize"): BooleanObject(True)}
+    )
     writer.root_object[NameObject("/ViewerPreferences")] = preferences
     out = BytesIO()
     writer.write(out)

@@ -70,7 +70,13 @@ def _bars(x: float, y: float) -> list[Shape]:
     shapes += [
         Label(x + 105, y + 2.3, "100 mm", "label", "start"),
         Label(x + 105, y + 6.9, "4 in", "label", "start"),
-        Label(x, y + 11, "Lay a ruler on both bars. If they are off, print again at 100 %, “actual size”, without fitting to the page.", "small", "start"),
+        Label(
+            x,
+            y + 11,
+            "Lay a ruler on both bars. If they are off, print again at 100 %, “actual size”, without fitting to the page.",
+            "small",
+            "start",
+        ),
     ]
     return shapes
 
@@ -90,14 +96,22 @@ def _part_list(plan: Plan, width: float) -> str:
     rows: list[tuple[str, str]] = []
     for cut in plan.cutting.cuts:
         sheets = f"{cut.sheets} of {cut.stock.name}, {cut.better.count} a sheet" if cut.sheets else f"does not come out of {cut.stock.name}"
-        rows.append((f"{cut.part.count} × {cut.part.name}", f"{ruler.size(cut.part.width_mm, cut.part.height_mm)}, grain along the height; {sheets}"))
+        rows.append(
+            (
+                f"{cut.part.count} × {cut.part.name}",
+                f"{ruler.size(cut.part.width_mm, cut.part.height_mm)}, grain along the height; {sheets}",
+            )
+        )
     scores = " and ".join(ruler.number(score) for score in plan.cover.wrap.scores_mm)
     marks = ", ".join(ruler.number(position) for position in plan.binding.positions_mm)
     rows += [
         ("pages", f"{plan.pages.folios} sheets folded once, {plan.pages.leaves} leaves, {plan.pages.pages} pages"),
         ("section at the fold", f"{ruler.thin(plan.pages.thickness.low)} to {ruler.thin(plan.pages.thickness.high)}"),
         ("stations from the head", f"{marks} {ruler.name}"),
-        ("thread", f"{ruler.show(ruler.snap_up(plan.binding.need.total_mm))} of {plan.binding.thread_name}, {'double' if plan.binding.strands == 2 else 'single'}, knot {plan.binding.path.start_side}"),
+        (
+            "thread",
+            f"{ruler.show(ruler.snap_up(plan.binding.need.total_mm))} of {plan.binding.thread_name}, {'double' if plan.binding.strands == 2 else 'single'}, knot {plan.binding.path.start_side}",
+        ),
         ("cover scores", f"{scores} {ruler.name} from the left edge, outside up"),
     ]
     warnings = [(f"! {name}", check.title) for name, check in plan.checks if check.level != "note"]
@@ -111,4 +125,3 @@ def _part_list(plan: Plan, width: float) -> str:
         shapes.append(Line(MARGIN_MM, y - 2.4, width - MARGIN_MM, y - 2.4, "rule"))
         y += 3.6
     return render_print(Drawing(1, 1, "parts", shapes), 0, 0, PRINT)
-

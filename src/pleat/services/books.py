@@ -204,4 +204,3 @@ def summary(book: Book, plan: Plan) -> str:
             "steps": len(plan.bench.steps),
         }
     )
-

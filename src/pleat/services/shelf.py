@@ -15,6 +15,7 @@ from pleat.core.cutting.yields import both_ways
 from pleat.core.estimate import Estimate
 from pleat.core.paper.compute import grain_axis
 from pleat.core.paper.weights import thickness
+from pleat.core.planning import make_plan
 from pleat.services import books
 from pleat.store import books as book_store
 from pleat.store import papers as paper_store
@@ -65,13 +66,15 @@ def keep(session: Session, kept: Paper) -> str:
 
 def papers_for(session: Session, book: Book, role: str) -> list[PaperChoice]:
     """Every paper on the shelf with what it gives this book, those that give something first."""
-    plan = books.make_plan(book)
+    plan = make_plan(book)
     part = next(part for part in plan.parts if part.material == role)
     own = getattr(book.paper, role).stock_id
     found = []
     for paper_id, one in papers(session).items():
         better, _ = both_ways(part.width_mm, part.height_mm, one.sheet_width_mm, one.sheet_height_mm, grain_axis(one))
-        found.append(PaperChoice(paper_id, one, thickness(one), better.count, better.with_grain if better.count else None, own == str(paper_id)))
+        found.append(
+            PaperChoice(paper_id, one, thickness(one), better.count, better.with_grain if better.count else None, own == str(paper_id))
+        )
     found.sort(key=lambda choice: (choice.gives == 0, choice.with_grain is False, choice.paper.name))
     return found
 

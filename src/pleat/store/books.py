@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from sqlalchemy import delete, func, select
+from sqlalchemy import ColumnElement, delete, func, select
 from sqlalchemy.orm import Session
 
 from pleat.core.book import Book
@@ -76,7 +76,10 @@ def load(session: Session, book_id: int, binned: bool = False) -> Stored:
 def check_version(session: Session, book_id: int, version: int, window: str) -> None:
     """Raise ChangedElsewhere when another window has changed the book since ``version``."""
     other = session.execute(
-        select(ChangeRow).where(ChangeRow.book_id == book_id, ChangeRow.version > version, ChangeRow.window != window).order_by(ChangeRow.version.desc()).limit(1)
+        select(ChangeRow)
+        .where(ChangeRow.book_id == book_id, ChangeRow.version > version, ChangeRow.window != window)
+        .order_by(ChangeRow.version.desc())
+        .limit(1)
     ).scalar_one_or_none()
     if other:
         raise ChangedElsewhere(_row(session, book_id).version, other.label, other.made_at)
@@ -119,11 +122,13 @@ def restore(session: Session, book_id: int) -> None:
 
 def listing(session: Session, search: str = "", binned: bool = False, page: int = 1, per_page: int = 48) -> tuple[Sequence[BookRow], int]:
     """(rows of one page, how many there are), newest change first; ``search`` looks in titles."""
-    where = [BookRow.binned_at.is_not(None) if binned else BookRow.binned_at.is_(None)]
+    where: list[ColumnElement[bool]] = [BookRow.binned_at.is_not(None) if binned else BookRow.binned_at.is_(None)]
     if search.strip():
         where.append(BookRow.title.icontains(search.strip(), autoescape=True))
     count = session.scalar(select(func.count()).select_from(BookRow).where(*where)) or 0
-    rows = session.scalars(select(BookRow).where(*where).order_by(BookRow.changed_at.desc(), BookRow.id.desc()).offset((page - 1) * per_page).limit(per_page)).all()
+    rows = session.scalars(
+        select(BookRow).where(*where).order_by(BookRow.changed_at.desc(), BookRow.id.desc()).offset((page - 1) * per_page).limit(per_page)
+    ).all()
     return rows, count
 
 

@@ -41,10 +41,13 @@ def transaction(engine: Engine, reading: bool = False) -> Iterator[Session]:
 
     A writing one takes the write lock at its beginning, so that it never finds out at its end that it may not.
     """
-    with engine.connect().execution_options(reading=reading) as connection, Session(connection, expire_on_commit=False) as session:
-        with connection.begin():
-            yield session
-            session.flush()
+    with (
+        engine.connect().execution_options(reading=reading) as connection,
+        Session(connection, expire_on_commit=False) as session,
+        connection.begin(),
+    ):
+        yield session
+        session.flush()
 
 
 def migrate(path: Path | str, revision: str = "head") -> None:

@@ -24,7 +24,13 @@ _FRACTION = re.compile(r" ?(\d+)/(\d+)(?!\d)")
 def register(app: Flask) -> None:
     app.jinja_env.filters.update(frac=frac, clock=clock, slug=slug)
     app.jinja_env.globals.update(
-        figure_value=figure_value, figure_range=figure_range, label_of=label_of, choices=choices, asset=partial(asset, app), percent=percent, drawn=drawn
+        figure_value=figure_value,
+        figure_range=figure_range,
+        label_of=label_of,
+        choices=choices,
+        asset=partial(asset, app),
+        percent=percent,
+        drawn=drawn,
     )
 
 

@@ -18,7 +18,14 @@ _WORDS = {
 def register(app: Flask) -> None:
     app.register_error_handler(HTTPException, _http)
     app.register_error_handler(NoSuchBook, lambda _: _page(404))
-    app.register_error_handler(CSRFError, lambda _: _page(400, "This page is too old", "It was opened before Pleat was last started afresh. Reload it and try again; what you typed is still in its field."))
+    app.register_error_handler(
+        CSRFError,
+        lambda _: _page(
+            400,
+            "This page is too old",
+            "It was opened before Pleat was last started afresh. Reload it and try again; what you typed is still in its field.",
+        ),
+    )
 
 
 def _http(error: HTTPException) -> tuple[str, int]:

@@ -7,6 +7,7 @@ from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.core import editing
 from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.units import RulerName
 from pleat.services import books, shelf
 from pleat.store import books as store
 from pleat.web.database import reading, writing
@@ -30,7 +31,16 @@ def _list(binned: bool, problems: list[FieldProblem] | None = None, notice: str 
     with reading() as session:
         found, count = shelf.listing(session, search, page, binned, PER_PAGE)
     template = "shelf/bin.html" if binned else "shelf/index.html"
-    return render_template(template, found=found, count=count, search=search, page=page, last=max(1, -(-count // PER_PAGE)), problems=problems or [], notice=notice)
+    return render_template(
+        template,
+        found=found,
+        count=count,
+        search=search,
+        page=page,
+        last=max(1, -(-count // PER_PAGE)),
+        problems=problems or [],
+        notice=notice,
+    )
 
 
 @pages.get("/new")
@@ -43,7 +53,7 @@ def new() -> str:
 @pages.post("/new")
 def start() -> AnyResponse | tuple[str, int]:
     given = request.form
-    ruler = "in" if given.get("ruler") == "in" else "mm"
+    ruler: RulerName = "in" if given.get("ruler") == "in" else "mm"
     size = "" if given.get("fit") == "paper" else given.get("size", "") or " ? "
     try:
         with writing() as session:
@@ -73,7 +83,11 @@ def take_in() -> AnyResponse | tuple[str, int]:
 def export(book_id: int) -> Response:
     with reading() as session:
         name, text = shelf.export(session, book_id)
-    return Response(text, mimetype="application/json", headers={"Content-Disposition": f'attachment; filename="{name.encode("ascii", "replace").decode().replace("?", "-")}"'})
+    return Response(
+        text,
+        mimetype="application/json",
+        headers={"Content-Disposition": f'attachment; filename="{name.encode("ascii", "replace").decode().replace("?", "-")}"'},
+    )
 
 
 @pages.post("/books/<int:book_id>/rename")

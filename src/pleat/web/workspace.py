@@ -27,7 +27,13 @@ def show(book_id: int) -> str:
         opened = books.open_book(session, book_id)
     wanted = request.args.get("open", "")
     return render_template(
-        "workspace.html", opened=opened, views=_views(opened, PLEATS), pleats=PLEATS, questions=QUESTIONS, window=secrets.token_hex(8), open=wanted if wanted in PLEATS else "brief"
+        "workspace.html",
+        opened=opened,
+        views=_views(opened, PLEATS),
+        pleats=PLEATS,
+        questions=QUESTIONS,
+        window=secrets.token_hex(8),
+        open=wanted if wanted in PLEATS else "brief",
     )
 
 
@@ -55,7 +61,9 @@ def fix(book_id: int) -> Response:
 @pages.post("/tick")
 def tick(book_id: int) -> Response:
     key, done = request.form.get("step", ""), request.form.get("done") == "1"
-    return _change(book_id, f"{'ticked' if done else 'unticked'}: {key.replace('_', ' ')}", lambda book: books.tick(book, make_plan(book), key, done))
+    return _change(
+        book_id, f"{'ticked' if done else 'unticked'}: {key.replace('_', ' ')}", lambda book: books.tick(book, make_plan(book), key, done)
+    )
 
 
 @pages.post("/stations")
@@ -107,7 +115,9 @@ def keep_paper(book_id: int) -> Response:
     with writing() as session:
         opened = books.open_book(session, book_id)
         name = shelf.keep(session, getattr(opened.book.paper, role))
-    return make_response(render_template("_notice_swap.html", title=f"{name} is on the shelf", text="Any book can take it from there.", kind="good"))
+    return make_response(
+        render_template("_notice_swap.html", title=f"{name} is on the shelf", text="Any book can take it from there.", kind="good")
+    )
 
 
 @pages.post("/undo")
@@ -152,7 +162,14 @@ def _move(book_id: int, by: int) -> Response:
 def _swap(outcome: Outcome) -> Response:
     opened = outcome.opened
     return make_response(
-        render_template("_swap.html", opened=opened, views=_views(opened, outcome.changed), questions=QUESTIONS, pleats=PLEATS, field=request.form.get("path", ""))
+        render_template(
+            "_swap.html",
+            opened=opened,
+            views=_views(opened, outcome.changed),
+            questions=QUESTIONS,
+            pleats=PLEATS,
+            field=request.form.get("path", ""),
+        )
     )
 
 

@@ -44,7 +44,13 @@ class BenchResult(PleatResult):
 
 
 def compute(
-    bench: Bench, brief: BriefResult, paper: PaperResult, pages: PagesResult, binding: BindingResult, cover: CoverResult, cutting: CuttingResult
+    bench: Bench,
+    brief: BriefResult,
+    paper: PaperResult,
+    pages: PagesResult,
+    binding: BindingResult,
+    cover: CoverResult,
+    cutting: CuttingResult,
 ) -> BenchResult:
     sewing = Sewing(
         path=binding.path,
@@ -59,7 +65,8 @@ def compute(
     sewn = binding.kind.steps(sewing)
     order = in_order((*before_sewing(brief.ruler, paper, pages, cover, cutting, brief.quantity), *sewn, *after_sewing(sewn[-1].key)))
     steps = tuple(
-        BenchStep(number, step, step.key in bench.ticks, bench.ticks.get(step.key, step.signature) != step.signature) for number, step in enumerate(order, 1)
+        BenchStep(number, step, step.key in bench.ticks, bench.ticks.get(step.key, step.signature) != step.signature)
+        for number, step in enumerate(order, 1)
     )
     done = sum(step.done for step in steps)
     progress = Figure(

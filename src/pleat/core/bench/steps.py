@@ -16,7 +16,9 @@ KNIFE: Final = "Knife: a steel rule, a cutting mat, several light passes, finger
 WEIGHT: Final = "Keep fingers clear when you set the weight or close the press."
 
 
-def before_sewing(ruler: Ruler, paper: PaperResult, pages: PagesResult, cover: CoverResult, cutting: CuttingResult, quantity: int) -> tuple[Step, ...]:
+def before_sewing(
+    ruler: Ruler, paper: PaperResult, pages: PagesResult, cover: CoverResult, cutting: CuttingResult, quantity: int
+) -> tuple[Step, ...]:
     """From the paper on the table to a pressed section and a scored cover."""
     each = f" for each of {quantity} books" if quantity > 1 else ""
     steps = [
@@ -55,7 +57,15 @@ def before_sewing(ruler: Ruler, paper: PaperResult, pages: PagesResult, cover: C
             ("flap",) if pages.flap_mm else ("fold",),
             signature=signature(pages.folios),
         ),
-        Step("press", "Press the section", "Under a weight or in a press, fold outward.", ("boards and a weight",), ("nested",), wait_minutes=60, cautions=(WEIGHT,)),
+        Step(
+            "press",
+            "Press the section",
+            "Under a weight or in a press, fold outward.",
+            ("boards and a weight",),
+            ("nested",),
+            wait_minutes=60,
+            cautions=(WEIGHT,),
+        ),
         Step(
             "measure",
             "Measure the pressed section at the fold",
@@ -71,9 +81,29 @@ def before_sewing(ruler: Ruler, paper: PaperResult, pages: PagesResult, cover: C
 def after_sewing(last: str) -> tuple[Step, ...]:
     """From the knot (step ``last``) to the shut book."""
     return (
-        Step("crease", "Crease again", "Close the book and run the bone folder along the spine: sewing has opened the fold a little.", ("bone folder",), (last,)),
-        Step("press_book", "Press the book", "Under a weight, overnight if you can.", ("boards and a weight",), ("crease",), wait_minutes=480, cautions=(WEIGHT,)),
-        Step("check", "Open and close it", "Every leaf held, nothing stands out past the cover, the knot tight. Note what you would change.", (), ("press_book",)),
+        Step(
+            "crease",
+            "Crease again",
+            "Close the book and run the bone folder along the spine: sewing has opened the fold a little.",
+            ("bone folder",),
+            (last,),
+        ),
+        Step(
+            "press_book",
+            "Press the book",
+            "Under a weight, overnight if you can.",
+            ("boards and a weight",),
+            ("crease",),
+            wait_minutes=480,
+            cautions=(WEIGHT,),
+        ),
+        Step(
+            "check",
+            "Open and close it",
+            "Every leaf held, nothing stands out past the cover, the knot tight. Note what you would change.",
+            (),
+            ("press_book",),
+        ),
     )
 
 
@@ -85,9 +115,24 @@ def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -
     cuts = [cut for cut in cutting.cuts if cut.part.material == "leaf"]
     marked = signature(*((cut.part.width_mm, cut.part.height_mm, cut.part.count) for cut in cuts))
     if all(cut.needs_no_cut for cut in cuts):
-        return Step("cut_leaves", "Nothing to cut for the leaves", "The sheets are folded as they are. Trimming a side that is right already only adds error.", (), ("try",), signature=marked)
+        return Step(
+            "cut_leaves",
+            "Nothing to cut for the leaves",
+            "The sheets are folded as they are. Trimming a side that is right already only adds error.",
+            (),
+            ("try",),
+            signature=marked,
+        )
     pieces = "; ".join(f"{part.count} × {ruler.size(part.width_mm, part.height_mm)}" for part in parts)
-    return Step("cut_leaves", "Cut the sheets", f"{pieces}, grain along the height.", ("steel rule", "knife", "mat"), ("try",), cautions=(KNIFE,), signature=marked)
+    return Step(
+        "cut_leaves",
+        "Cut the sheets",
+        f"{pieces}, grain along the height.",
+        ("steel rule", "knife", "mat"),
+        ("try",),
+        cautions=(KNIFE,),
+        signature=marked,
+    )
 
 
 def _flap(ruler: Ruler, pages: PagesResult) -> Step:

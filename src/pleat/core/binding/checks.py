@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+
 from pleat.core.binding.path import Fault
 from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets
 from pleat.core.binding.thread import ThreadNeed
@@ -10,7 +12,9 @@ from pleat.core.plan import Check, Fix
 from pleat.core.units import Ruler
 
 
-def find(binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...], wrong: tuple[Fault, ...], need: ThreadNeed) -> tuple[Check, ...]:
+def find(
+    binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...], wrong: tuple[Fault, ...], need: ThreadNeed
+) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     found = [_path(wrong), _edges(binding, ruler, height, positions), _thread(binding, ruler, need)]
     return tuple(check for check in found if check)
@@ -32,7 +36,7 @@ def _path(wrong: tuple[Fault, ...]) -> Check | None:
 
 def _edges(binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...]) -> Check | None:
     near = min(positions[0], height - positions[-1])
-    together = min(b - a for a, b in zip(positions, positions[1:], strict=False))
+    together = min(b - a for a, b in itertools.pairwise(positions))
     if near >= LEAF_MARGIN_MM and together >= LEAF_MARGIN_MM:
         return None
     usual = default_insets(height, binding.station_count, ruler)
@@ -54,9 +58,23 @@ def _thread(binding: Binding, ruler: Ruler, need: ThreadNeed) -> Check | None:
     run = need.spans_mm + need.passages_mm
     sum_ = f"The path takes {ruler.show(run)}, two tails {ruler.show(need.tails_mm)}, and some is lost to tension."
     if cut < need.shortest_mm - 0.05:
-        return Check("D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(need.shortest_mm - cut)} are missing.", sum_, fix)
+        return Check(
+            "D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(need.shortest_mm - cut)} are missing.", sum_, fix
+        )
     if cut < need.total_mm - 0.05:
-        return Check("D3", "watch", f"{ruler.show(cut)} of thread is tight: {ruler.show(need.total_mm)} would leave proper tails and a spare.", sum_, fix)
+        return Check(
+            "D3",
+            "watch",
+            f"{ruler.show(cut)} of thread is tight: {ruler.show(need.total_mm)} would leave proper tails and a spare.",
+            sum_,
+            fix,
+        )
     if cut > 2 * need.total_mm:
-        return Check("D3", "note", f"{ruler.show(cut)} of thread is more than twice what it takes.", sum_ + " A long thread also frays and tangles.", fix)
+        return Check(
+            "D3",
+            "note",
+            f"{ruler.show(cut)} of thread is more than twice what it takes.",
+            sum_ + " A long thread also frays and tangles.",
+            fix,
+        )
     return None

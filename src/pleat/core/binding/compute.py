@@ -37,7 +37,9 @@ class BindingResult(PleatResult):
     cover_holes_mm: tuple[float, ...] | None
 
 
-def compute(binding: Binding, kind: Kind, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult) -> BindingResult:
+def compute(
+    binding: Binding, kind: Kind, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult
+) -> BindingResult:
     height, ruler = pages.leaf_height_mm, brief.ruler
     positions = stations.place(binding, height, ruler)
     order = binding.own_path or kind.holes(binding.station_count)
@@ -68,7 +70,14 @@ def compute(binding: Binding, kind: Kind, brief: BriefResult, paper: PaperResult
 
 
 def _figures(
-    binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...], path: ThreadPath, need: ThreadNeed, fold_stack: Estimate, swollen: Estimate
+    binding: Binding,
+    ruler: Ruler,
+    height: float,
+    positions: tuple[float, ...],
+    path: ThreadPath,
+    need: ThreadNeed,
+    fold_stack: Estimate,
+    swollen: Estimate,
 ) -> tuple[Figure, ...]:
     marks = ", ".join(ruler.number(position) for position in positions)
     where = "as you placed them" if binding.insets_mm or binding.positions_mm else "spread from the middle over the leaf's height"
@@ -90,14 +99,19 @@ def _figures(
             f"Spans {ruler.show(need.spans_mm)} + {path.passages} passages through {ruler.thin(fold_stack.likely)} + two tails {ruler.show(need.tails_mm)} "
             f"+ {SPARE:.0%} spare.{doubled} The rule of thumb, 3 × height, says {ruler.show(3 * height)}."
         ),
-        rules=(Rule("arithmetic", "length of the path"), Rule("common practice", "tails 75 to 100 mm, 5 to 10 % spare, 3 × height; no source")),
+        rules=(
+            Rule("arithmetic", "length of the path"),
+            Rule("common practice", "tails 75 to 100 mm, 5 to 10 % spare, 3 × height; no source"),
+        ),
     )
     spans = Figure(
         key="spans",
         label="path before tails",
         value=need.spans_mm,
         show="length",
-        how=" + ".join(ruler.number(span.length_mm) for span in path.spans) + f" {ruler.name}, hole to hole." if path.spans else "No spans yet.",
+        how=" + ".join(ruler.number(span.length_mm) for span in path.spans) + f" {ruler.name}, hole to hole."
+        if path.spans
+        else "No spans yet.",
         rules=(Rule("arithmetic", "at most twice the distance between the outermost stations"),),
     )
     width = diameter_mm(binding.thread)

@@ -6,6 +6,7 @@ so the spans between holes lie outside and inside in turn, whatever the order.
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -69,7 +70,7 @@ def walk(holes: Sequence[int], start_side: Side, positions_mm: Sequence[float]) 
     known = [hole for hole in holes if 1 <= hole <= len(positions_mm)]
     side = start_side
     spans = []
-    for number, (start, end) in enumerate(zip(known, known[1:], strict=False), 1):
+    for number, (start, end) in enumerate(itertools.pairwise(known), 1):
         side = other(side)
         length = abs(positions_mm[end - 1] - positions_mm[start - 1])
         spans.append(Span(number, start, end, side, length))

@@ -57,7 +57,9 @@ def thread_need(path: ThreadPath, fold_stack_mm: float, tail_mm: float, strands:
     run, tails = spans + passages, 2 * tail_mm
     spare = SPARE * (run + tails)
     shortest = run + 2 * min(SHORTEST_TAIL_MM, tail_mm)
-    return ThreadNeed(strands * spans, strands * passages, strands * tails, strands * spare, strands * (run + tails + spare), strands * shortest)
+    return ThreadNeed(
+        strands * spans, strands * passages, strands * tails, strands * spare, strands * (run + tails + spare), strands * shortest
+    )
 
 
 def swell(thread: Thread, strands: int) -> Estimate:

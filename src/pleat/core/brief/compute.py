@@ -44,7 +44,13 @@ def compute(brief: Brief, kinds: Mapping[str, str]) -> BriefResult:
         rules=(Rule("arithmetic", "twice the leaf's width"),),
     )
     quantity = Figure(
-        key="quantity", label="to make", value=brief.quantity, show="count", unit="book" if brief.quantity == 1 else "books", how="As many as you said.", rules=(Rule("chosen by you", "quantity"),)
+        key="quantity",
+        label="to make",
+        value=brief.quantity,
+        show="count",
+        unit="book" if brief.quantity == 1 else "books",
+        how="As many as you said.",
+        rules=(Rule("chosen by you", "quantity"),),
     )
     return BriefResult(
         key_figure=size,
@@ -63,4 +69,8 @@ def _checks(brief: Brief, kinds: Mapping[str, str]) -> tuple[Check, ...]:
     if brief.kind in kinds:
         return ()
     fixes = tuple(Fix(f"make it a {title}", (("brief.kind", kind),)) for kind, title in kinds.items())
-    return (Check("kind", "stop", f"This Pleat does not know books of the kind “{brief.kind}”.", "The file may come from a newer Pleat.", fixes),)
+    return (
+        Check(
+            "kind", "stop", f"This Pleat does not know books of the kind “{brief.kind}”.", "The file may come from a newer Pleat.", fixes
+        ),
+    )

@@ -36,25 +36,29 @@ def find(
     found = [
         _sum(cover, ruler, wrap),
         _offset(cover, ruler, spine),
-        _squares(cover, ruler, square_fore, square_head),
-        _creep(cover, ruler, pages, square_fore),
+        _squares(ruler, square_fore, square_head),
+        _creep(ruler, pages, square_fore),
         _crease(ruler, spine, creases),
-        _holes(cover, ruler, binding, holes),
+        _holes(ruler, binding, holes),
     ]
     return tuple(check for check in found if check)
 
 
 def _sum(cover: Cover, ruler: Ruler, wrap: PanelPlan) -> Check | None:
     """A1: the panels do not add up to the piece."""
-    for piece, path, need, across, others in (
-        (cover.piece_width_mm, "cover.piece_width_mm", wrap.width_mm, "wide", 2),
-        (cover.piece_height_mm, "cover.piece_height_mm", wrap.height_mm, "high", 2),
+    for piece, path, need, across in (
+        (cover.piece_width_mm, "cover.piece_width_mm", wrap.width_mm, "wide"),
+        (cover.piece_height_mm, "cover.piece_height_mm", wrap.height_mm, "high"),
     ):
         if piece is None or abs(piece - need) <= ruler.step_mm / 2 + 0.05:
             continue
         short = need - piece
-        panels = " + ".join(f"{panel.name} {ruler.number(panel.width_mm)}" for panel in wrap.panels) if across == "wide" else "leaf and two squares"
-        square = cover.square_mm - short / others
+        panels = (
+            " + ".join(f"{panel.name} {ruler.number(panel.width_mm)}" for panel in wrap.panels)
+            if across == "wide"
+            else "leaf and two squares"
+        )
+        square = cover.square_mm - short / 2
         fixes = []
         if 0 <= square <= 40:
             fixes.append(Fix(f"square {ruler.show(square)}", (("cover.square_mm", square),)))
@@ -89,7 +93,7 @@ def _offset(cover: Cover, ruler: Ruler, spine: Estimate) -> Check | None:
     )
 
 
-def _squares(cover: Cover, ruler: Ruler, fore: float, head: float) -> Check | None:
+def _squares(ruler: Ruler, fore: float, head: float) -> Check | None:
     """E2: no square, or very unequal ones."""
     usual = Fix(f"square {ruler.show(3)}", (("cover.square_mm", 3.0), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None)))
     numbers = f"{ruler.show(fore)} at the fore edge, {ruler.show(head)} at head and tail"
@@ -98,11 +102,17 @@ def _squares(cover: Cover, ruler: Ruler, fore: float, head: float) -> Check | No
     if abs(fore - head) > UNEQUAL_MM:
         return Check("E2", "watch", f"The squares are very unequal: {numbers}.", "The eye sees a difference from about 2 mm on.", (usual,))
     if max(fore, head) < 0.05:
-        return Check("E2", "note", "There is no square: the cover ends with the leaves.", "A school of its own, but the edges of the leaves take every knock.", (usual,))
+        return Check(
+            "E2",
+            "note",
+            "There is no square: the cover ends with the leaves.",
+            "A school of its own, but the edges of the leaves take every knock.",
+            (usual,),
+        )
     return None
 
 
-def _creep(cover: Cover, ruler: Ruler, pages: PagesResult, fore: float) -> Check | None:
+def _creep(ruler: Ruler, pages: PagesResult, fore: float) -> Check | None:
     """C4: inner leaves stand out past the cover."""
     if pages.creep.high <= fore + 0.05:
         return None
@@ -113,7 +123,14 @@ def _creep(cover: Cover, ruler: Ruler, pages: PagesResult, fore: float) -> Check
         "watch" if sure else "note",
         f"Inner leaves {'will' if sure else 'may'} stand out past the cover: they creep {ruler.thin(pages.creep.low)} to {ruler.thin(pages.creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
         "The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
-        (Fix(f"square {ruler.show(wanted)}", (("cover.square_mm", wanted), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None))),) if wanted <= 40 else (),
+        (
+            Fix(
+                f"square {ruler.show(wanted)}",
+                (("cover.square_mm", wanted), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None)),
+            ),
+        )
+        if wanted <= 40
+        else (),
         "" if wanted <= 40 else "Take fewer sheets: no square is wide enough.",
     )
 
@@ -130,7 +147,7 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
     )
 
 
-def _holes(cover: Cover, ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -> Check | None:
+def _holes(ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -> Check | None:
     """D4: cover and leaves were marked separately, and differ."""
     own = binding.cover_holes_mm
     if own is None:

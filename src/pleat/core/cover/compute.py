@@ -13,7 +13,6 @@ from pleat.core.estimate import Estimate, total
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.pages.compute import PagesResult
 from pleat.core.panels import Panel, PanelPlan
-from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, Part, PleatResult, Rule
 from pleat.core.units import Ruler
 
@@ -36,7 +35,7 @@ class CoverResult(PleatResult):
     parts: tuple[Part, ...]
 
 
-def compute(cover: Cover, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult) -> CoverResult:
+def compute(cover: Cover, brief: BriefResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult) -> CoverResult:
     """The wrap around the section of ``pages`` as sewn by ``binding``."""
     spine = total([pages.thickness, extras.added, binding.swell])
     offset = cover.score_offset_mm

@@ -81,8 +81,17 @@ def _cover_fixes(brief: BriefResult, pages: PagesResult, cover: CoverResult, she
         width = ruler.snap_down(pages.leaf_width_mm + min(room_wide / 2, 0.0))
         height = ruler.snap_down(pages.leaf_height_mm + min(room_high, 0.0))
         if width >= 30 and height >= 40 and width * height > 0.6 * pages.leaf_width_mm * pages.leaf_height_mm:
-            off = [f"{ruler.show(a - b)} off the leaf's {side}" for side, a, b in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height)) if a - b > 0.05]
-            fixes.append(Fix(f"leaf {ruler.size(width, height)}: " + ", ".join(off), (("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height))))
+            off = [
+                f"{ruler.show(a - b)} off the leaf's {side}"
+                for side, a, b in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
+                if a - b > 0.05
+            ]
+            fixes.append(
+                Fix(
+                    f"leaf {ruler.size(width, height)}: " + ", ".join(off),
+                    (("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height)),
+                )
+            )
     return tuple(fixes)
 
 
@@ -117,7 +126,9 @@ def _miscounted(cut: Cut, cutting: Cutting) -> Check | None:
 
 def _mixed_units(typed: Mapping[str, str]) -> Check | None:
     """A10: inches and centimetres in one plan; a metric length a hair off a sixteenth was rounded twice."""
-    inches, metric, twice = [], [], []
+    inches: list[str] = []
+    metric: list[str] = []
+    twice: list[tuple[str, str, float]] = []
     for path, text in typed.items():
         for word in re.split(r"[×x*]|\bby\b", text):
             try:

@@ -25,7 +25,13 @@ class CuttingResult(PleatResult):
 
 
 def compute(
-    cutting: Cutting, typed: Mapping[str, str], brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult, cover: CoverResult
+    cutting: Cutting,
+    typed: Mapping[str, str],
+    brief: BriefResult,
+    paper: PaperResult,
+    pages: PagesResult,
+    extras: ExtrasResult,
+    cover: CoverResult,
 ) -> CuttingResult:
     """What to cut from which stock; ``typed`` is the book's record of how lengths were typed."""
     stocks = {"leaf": paper.leaf, "cover": paper.cover}

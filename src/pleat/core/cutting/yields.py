@@ -31,7 +31,9 @@ class Lay:
         return self.columns * self.rows
 
 
-def lay(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None, turned: bool) -> Lay:
+def lay(
+    width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None, turned: bool
+) -> Lay:
     """The grid of pieces ``width`` x ``height`` on a sheet, upright or turned. Raises ValueError for sizes not above 0."""
     if min(width_mm, height_mm, sheet_width_mm, sheet_height_mm) <= 0:
         raise ValueError("pieces and sheets have a width and a height")
@@ -43,7 +45,9 @@ def lay(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_m
     return Lay(turned, columns, rows, across, along, None if grain is None else grain == spine_axis, min(used, 1.0))
 
 
-def both_ways(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None) -> tuple[Lay, Lay]:
+def both_ways(
+    width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None
+) -> tuple[Lay, Lay]:
     """(better, other): grain first, then more pieces, then upright. A way that gives nothing is never better."""
     ways = [lay(width_mm, height_mm, sheet_width_mm, sheet_height_mm, grain, turned) for turned in (False, True)]
     ways.sort(key=lambda way: (way.count > 0, way.with_grain is not False, way.count, not way.turned), reverse=True)

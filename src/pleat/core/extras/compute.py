@@ -6,7 +6,6 @@ from dataclasses import dataclass
 
 from pleat.core.book import Extras
 from pleat.core.estimate import Estimate
-from pleat.core.pages.compute import PagesResult
 from pleat.core.plan import Figure, Part, PleatResult
 
 
@@ -22,6 +21,9 @@ class ExtrasResult(PleatResult):
         return not self.parts
 
 
-def compute(extras: Extras, pages: PagesResult) -> ExtrasResult:
-    nothing = Figure(key="added", label="added", value="nothing yet", show="text", how="No pockets, flaps, bands or tags are in this book.", rules=())
+def compute(_extras: Extras) -> ExtrasResult:
+    """What the extras add: nothing, while none can be put in."""
+    nothing = Figure(
+        key="added", label="added", value="nothing yet", show="text", how="No pockets, flaps, bands or tags are in this book.", rules=()
+    )
     return ExtrasResult(key_figure=nothing, figures=(), checks=(), parts=(), added=Estimate.exact(0.0))

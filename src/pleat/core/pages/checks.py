@@ -6,7 +6,6 @@ from typing import Final
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
-from pleat.core.estimate import Estimate
 from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, FoldLimit
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix
@@ -19,11 +18,11 @@ def guide(paper: PaperResult) -> str:
     return GUIDES[paper.leaf.kind]  # type: ignore[index]
 
 
-def find(pages: Pages, brief: BriefResult, paper: PaperResult, folios: int, creep: Estimate, limit: FoldLimit) -> tuple[Check, ...]:
+def find(pages: Pages, brief: BriefResult, paper: PaperResult, folios: int, limit: FoldLimit) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     found = [
         _too_many(paper, folios, limit),
-        _too_small(pages, brief, paper),
+        _too_small(brief, paper),
         _grain(pages, brief, paper),
         _flap(pages, brief, paper),
         _leaf_or_page(pages, folios),
@@ -50,11 +49,16 @@ def _too_many(paper: PaperResult, folios: int, limit: FoldLimit) -> Check | None
         level,  # type: ignore[arg-type]
         f"{folios} sheets are too many for one fold: {limit.folios} of {paper.leaf.name} nest well.",
         f"More would pass {limit.reason}: the section gapes, its fore edge slants and the fold will not lie flat. Guide: {guide(paper)}.",
-        (Fix(f"make it {limit.folios} sheets, {4 * limit.folios} pages", (("pages.amount", 4 * limit.folios), ("pages.counted_in", "pages"))),),
+        (
+            Fix(
+                f"make it {limit.folios} sheets, {4 * limit.folios} pages",
+                (("pages.amount", 4 * limit.folios), ("pages.counted_in", "pages")),
+            ),
+        ),
     )
 
 
-def _too_small(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | None:
+def _too_small(brief: BriefResult, paper: PaperResult) -> Check | None:
     """B3: the sheet was not tried against the leaf before folding."""
     width, height = 2 * brief.leaf_width_mm, brief.leaf_height_mm
     sheet = paper.leaf
@@ -65,7 +69,7 @@ def _too_small(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | 
     fixes = []
     for across, along in sorted((sides, sides[::-1]), key=lambda s: -min(s[0] / width, s[1] / height)):
         new_width, new_height = min(brief.leaf_width_mm, across / 2), min(height, along)
-        if 30 <= new_width and 40 <= new_height:
+        if new_width >= 30 and new_height >= 40:
             label = f"leaf {ruler.size(new_width, new_height)}: " + _less(brief, new_width, new_height)
             fixes.append(Fix(label, (("brief.leaf_width_mm", new_width), ("brief.leaf_height_mm", new_height))))
     return Check(
@@ -127,11 +131,15 @@ def _flap(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | None:
             "stop",
             f"The fold-out of {ruler.show(pages.flap_mm)} reaches the gutter.",
             f"Folded in, it must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or it is caught in the sewing and creases every time the book shuts.",
-            (Fix(f"fold-out {ruler.show(longest)}", (("pages.flap_mm", longest),)),) if longest >= 5 else (Fix("no fold-out", (("pages.flap_mm", None),)),),
+            (Fix(f"fold-out {ruler.show(longest)}", (("pages.flap_mm", longest),)),)
+            if longest >= 5
+            else (Fix("no fold-out", (("pages.flap_mm", None),)),),
         )
     width, height = piece_width_mm(pages, brief), brief.leaf_height_mm
     sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
-    spare = [across - 2 * brief.leaf_width_mm for across, along in (sides, sides[::-1]) if lies(2 * brief.leaf_width_mm, height, across, along)]
+    spare = [
+        across - 2 * brief.leaf_width_mm for across, along in (sides, sides[::-1]) if lies(2 * brief.leaf_width_mm, height, across, along)
+    ]
     if not spare or lies(width, height, *sides) or lies(width, height, *sides[::-1]):
         return None
     room = ruler.snap_down(min(max(spare), longest))
@@ -155,5 +163,8 @@ def _leaf_or_page(pages: Pages, folios: int) -> Check | None:
         "note",
         f"You typed {pages.amount} without saying of what: taken as pages, that is {2 * folios} leaves.",
         f"A leaf has two pages. {pages.amount} leaves would be {4 * as_leaves} pages, twice the paper.",
-        (Fix(f"yes, {pages.amount} pages", (("pages.counted_in", "pages"),)), Fix(f"I meant {pages.amount} leaves", (("pages.counted_in", "leaves"),))),
+        (
+            Fix(f"yes, {pages.amount} pages", (("pages.counted_in", "pages"),)),
+            Fix(f"I meant {pages.amount} leaves", (("pages.counted_in", "leaves"),)),
+        ),
     )

@@ -52,7 +52,9 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     thickness = estimated
     if pages.measured_block_mm is not None:
         doubt = min(MEASURING_DOUBT_MM, pages.measured_block_mm)
-        thickness = Estimate.ranged(pages.measured_block_mm - doubt, pages.measured_block_mm, pages.measured_block_mm + doubt, "your reading of the pressed section")
+        thickness = Estimate.ranged(
+            pages.measured_block_mm - doubt, pages.measured_block_mm, pages.measured_block_mm + doubt, "your reading of the pressed section"
+        )
     creep = innermost_creep(caliper, folios)
     limit = fold_limit(caliper.likely)
     flap = pages.flap_mm or 0.0
@@ -61,7 +63,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     return PagesResult(
         key_figure=figures[0],
         figures=figures,
-        checks=checks.find(pages, brief, paper, folios, creep, limit),
+        checks=checks.find(pages, brief, paper, folios, limit),
         folios=folios,
         leaves=2 * folios,
         pages=4 * folios,
@@ -93,11 +95,21 @@ def _parts(brief: BriefResult, folios: int, flap: float, flap_folios: int) -> tu
 
 
 def _figures(
-    pages: Pages, brief: BriefResult, paper: PaperResult, folios: int, thickness: Estimate, estimated: Estimate, creep: Estimate, limit: FoldLimit, flap: float
+    pages: Pages,
+    brief: BriefResult,
+    paper: PaperResult,
+    folios: int,
+    thickness: Estimate,
+    estimated: Estimate,
+    creep: Estimate,
+    limit: FoldLimit,
+    flap: float,
 ) -> tuple[Figure, ...]:
     ruler, caliper = brief.ruler, paper.leaf.caliper.likely
     asked = {"unsaid": "pages"}.get(pages.counted_in, pages.counted_in)
-    rounded = "" if 4 * folios == _in_pages(pages) else f" You asked for {pages.amount} {asked}; a folded sheet has 4 pages, so it is rounded up."
+    rounded = (
+        "" if 4 * folios == _in_pages(pages) else f" You asked for {pages.amount} {asked}; a folded sheet has 4 pages, so it is rounded up."
+    )
     count = Figure(
         key="count",
         label="in one section",
@@ -106,10 +118,18 @@ def _figures(
         how=f"{count_words(folios)}.{rounded}",
         rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),),
     )
-    leaves = Figure(key="leaves", label="leaves", value=2 * folios, show="count", unit="leaves", how=f"{count_words(folios)}. A leaf has two sides, and each side is a page.", rules=count.rules)
+    leaves = Figure(
+        key="leaves",
+        label="leaves",
+        value=2 * folios,
+        show="count",
+        unit="leaves",
+        how=f"{count_words(folios)}. A leaf has two sides, and each side is a page.",
+        rules=count.rules,
+    )
     if pages.measured_block_mm is not None:
         thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it was reckoned at {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}."
-        thick_rules = (Rule("measured by you", "the pressed section"),)
+        thick_rules: tuple[Rule, ...] = (Rule("measured by you", "the pressed section"),)
     else:
         lay = LAY[pages.lay]
         thick_how = f"{2 * folios} leaves × {ruler.fine(caliper)} × {lay[0]:g} to {lay[2]:g} for paper that lies {pages.lay}. {_what_would_narrow(thickness)}"

@@ -99,7 +99,10 @@ def _caliper_figure(stock: Stock, paper: Paper, ruler: Ruler) -> Figure:
             f"{grammage:g} g/m² × bulk {low:g} to {high:g} cm³/g = {grammage * low:.0f} to {grammage * high:.0f} µm. "
             f"A stack of 10 measured with a caliper would narrow it to about ±3 µm."
         )
-        rules = (Rule("arithmetic", "thickness = grammage × bulk, as ISO 536 and ISO 534 define them"), Rule("common practice", f"bulk of {paper.kind} paper, no source"))
+        rules = (
+            Rule("arithmetic", "thickness = grammage × bulk, as ISO 536 and ISO 534 define them"),
+            Rule("common practice", f"bulk of {paper.kind} paper, no source"),
+        )
     return Figure(key=f"{stock.role}_caliper", label=f"one {stock.role} sheet is", value=stock.caliper, show="fine", how=how, rules=rules)
 
 

@@ -11,7 +11,7 @@ from pleat.services.books import Opened
 from pleat.web.display import drawn
 from pleat.web.pleats.small import small
 
-WIDTH, HEIGHT = 820, 390
+WIDTH, HEIGHT = 820, 360
 
 
 def view(opened: Opened) -> dict[str, Any]:
@@ -21,7 +21,9 @@ def view(opened: Opened) -> dict[str, Any]:
         "small": small(drawing.strip(result, pages)),
         "main": drawn(render_screen(drawing.fold(result, pages, ruler), WIDTH, HEIGHT)),
         "drawing_width": WIDTH,
-        "steps": [f"Start {result.path.start_side}, leave a tail of {ruler.show(result.tail_mm)}, go {_through(result.path.start_side)} at hole {result.path.holes[0]}."]
+        "steps": [
+            f"Start {result.path.start_side}, leave a tail of {ruler.show(result.tail_mm)}, go {_through(result.path.start_side)} at hole {result.path.holes[0]}."
+        ]
         + [_words(span, ruler.show(span.length_mm)) for span in result.path.spans]
         if result.path.spans
         else [],

@@ -16,5 +16,5 @@ def view(opened: Opened) -> dict[str, Any]:
     swatch = plan.paper.cover.swatch
     return {
         "small": small(drawing.strip(plan.cover, swatch), height=64),
-        "main": drawn(render_screen(drawing.flat(plan.cover, plan.pages, swatch, plan.brief.ruler), 820, 440)),
+        "main": drawn(render_screen(drawing.flat(plan.cover, plan.pages, swatch, plan.brief.ruler), 820, 450)),
     }

@@ -18,7 +18,7 @@ def view(opened: Opened) -> dict[str, Any]:
         "cuts": [
             (
                 cut,
-                drawn(render_screen(drawing.sheet(cut, cut.better, ruler), 380, 270)),
+                drawn(render_screen(drawing.sheet(cut, cut.better, ruler), 380, 320)),
                 drawn(render_screen(drawing.sheet(cut, cut.other, ruler, dims=False), 150, 120)),
             )
             for cut in result.cuts

@@ -21,10 +21,12 @@ def view(opened: Opened) -> dict[str, Any]:
     return {
         "small": small(drawing.strip(result), height=46),
         "whole": drawn(render_screen(drawing.whole(result, ruler), 820, 84)),
-        "fold": drawn(render_screen(drawing.fold_detail(result, ruler), 270, 200)),
-        "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 200)),
-        "flat": drawn(render_screen(drawing.folio_flat(result, ruler), 300, 220)),
+        "fold": drawn(render_screen(drawing.fold_detail(result, ruler), 270, 230)),
+        "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 230)),
+        "flat": drawn(render_screen(drawing.folio_flat(result, ruler), 300, 250)),
         "count": f"{opened.book.pages.amount} {'' if counted == 'unsaid' else counted}".strip(),
         "flap_room": room if room >= 10 else None,
-        "magnified": round(render_screen(drawing.fold_detail(result, ruler), 270, 200).scale / render_screen(drawing.whole(result, ruler), 820, 84).scale),
+        "magnified": round(
+            render_screen(drawing.fold_detail(result, ruler), 270, 200).scale / render_screen(drawing.whole(result, ruler), 820, 84).scale
+        ),
     }

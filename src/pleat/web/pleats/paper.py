@@ -16,8 +16,13 @@ def view(opened: Opened) -> dict[str, Any]:
     return {
         "small": small(drawing.strip(result), height=60),
         "sheets": [
-            (role, getattr(result, role), getattr(opened.book.paper, role), drawn(render_screen(drawing.sheet(getattr(result, role), brief), 420, 310)))
+            (
+                role,
+                getattr(result, role),
+                getattr(opened.book.paper, role),
+                drawn(render_screen(drawing.sheet(getattr(result, role), brief), 420, 310)),
+            )
             for role in ("leaf", "cover")
         ],
-        "thickness": drawn(render_screen(drawing.thickness(result, brief), 400, 96)),
+        "thickness": drawn(render_screen(drawing.thickness(result), 400, 96)),
     }

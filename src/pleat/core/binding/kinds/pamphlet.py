@@ -14,7 +14,9 @@ from pleat.core.binding.path import Span, other
 from pleat.core.plan import Step, signature
 
 _HOLES: Final[dict[int, tuple[int, ...]]] = {3: (2, 1, 3, 2), 5: (3, 2, 1, 2, 4, 5, 4, 3)}
-AWL: Final = "The awl points away from both hands: pierce into a trough or a thick pad, never toward a finger, and cork it when you put it down."
+AWL: Final = (
+    "The awl points away from both hands: pierce into a trough or a thick pad, never toward a finger, and cork it when you put it down."
+)
 NEEDLE: Final = "Pull the needle away from your face and put it in a pad, not on the table."
 
 
@@ -46,7 +48,13 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
             (),
             ("nested", "cover_scored"),
         ),
-        Step("clip", "Align and clip", "Knock everything up to the fold and the head, then clip both sides so that nothing moves.", ("clips",), ("cover_on",)),
+        Step(
+            "clip",
+            "Align and clip",
+            "Knock everything up to the fold and the head, then clip both sides so that nothing moves.",
+            ("clips",),
+            ("cover_on",),
+        ),
         Step(
             "pierce",
             f"Pierce {len(sewing.positions_mm)} holes through section and cover",
@@ -82,7 +90,9 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
         Step(
             "tails",
             "Trim the tails",
-            "Leave about 15 mm (5/8 in)." if side == "inside" else "Leave them long if something is to hang from them, else about 15 mm (5/8 in).",
+            "Leave about 15 mm (5/8 in)."
+            if side == "inside"
+            else "Leave them long if something is to hang from them, else about 15 mm (5/8 in).",
             ("scissors",),
             ("knot",),
         ),
