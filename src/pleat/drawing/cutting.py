@@ -28,7 +28,7 @@ def sheet(cut: Cut, lay: Lay, ruler: Ruler, dims: bool = True) -> Drawing:
                 shapes.append(line)
     if not lay.count:
         shapes.append(Label(width / 2, height / 2, "none comes out", "warning"))
-    if stock.grain:
+    elif stock.grain:
         shapes += grain_arrow(width * 0.5, height * 0.5, min(width, height) * 0.28, stock.grain)
     measures = (Dim("bottom", 0, width, ruler.number(width)), Dim("left", 0, height, ruler.number(height))) if dims else ()
     return Drawing(width, height, f"{lay.count} × {part.name} out of one sheet of {stock.name}.", shapes, dims=measures)

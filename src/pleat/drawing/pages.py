@@ -66,7 +66,7 @@ def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:
             Line(2 * width, 0, 2 * width, height, "valley"),
             Label(2 * width + flap / 2, height / 2, "fold-out", "label", turned=True),
         ]
-        dims.append(Dim("bottom", 2 * width, 2 * width + flap, ruler.number(flap), spot="pages.flap_mm"))
+        dims.append(Dim("top", 2 * width, 2 * width + flap, ruler.number(flap), spot="pages.flap_mm"))
     dims.append(Dim("left", 0, height, ruler.number(height)))
     return Drawing(2 * width + flap, height, "A folded sheet opened flat, seen from the inside.", shapes, dims=dims)
 

@@ -11,7 +11,7 @@ from typing import Final
 
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, EdgeSide, Group, Label, Line, Rect, Shape
 
-_FRACTION = re.compile(r" ?(\d+)/(\d+)")
+_FRACTION = re.compile(r"(?:(?<=\d) )?\b(\d+)/(\d+)\b")
 
 
 @dataclass(frozen=True)

@@ -19,8 +19,9 @@ from pleat.core.paper.compute import grain_axis
 from pleat.core.paper.sizes import parse_size
 from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.units import RULERS, RulerName
+from pleat.services import papers
 from pleat.store import books as repository
-from pleat.store import papers
+from pleat.store import papers as paper_store
 from pleat.store.books import Stored
 
 
@@ -61,7 +62,7 @@ def start(session: Session, size: str, paper_id: int | None, count: str, title: 
     Raises BadBook naming each answer that cannot be taken.
     """
     problems: list[FieldProblem] = []
-    paper = papers.load(session, paper_id) if paper_id else None
+    paper = papers.paper(session, paper_id) if paper_id else None
     if paper is None:
         problems.append(FieldProblem("paper", "paper", "", "Choose the paper for the leaves."))
     width = height = 0.0
@@ -117,7 +118,7 @@ def _cover_for(session: Session, width: float, height: float) -> Paper:
         better, _ = both_ways(*need, paper.sheet_width_mm, paper.sheet_height_mm, grain_axis(paper))
         return (better.count > 0, better.with_grain is not False, paper.kind == "cardstock", paper.grammage or 0)
 
-    shelf = list(papers.listing(session).values())
+    shelf = list(paper_store.listing(session).values())
     return max(shelf, key=fitness) if shelf else Papers().cover
 
 

@@ -18,7 +18,7 @@ from pleat.core.plan import Figure
 from pleat.core.units import Ruler
 from pleat.drawing.svg import Rendered
 
-_FRACTION = re.compile(r" ?(\d+)/(\d+)(?!\d)")
+_FRACTION = re.compile(r"(?:(?<=\d) )?\b(\d+)/(\d+)\b")
 
 
 def register(app: Flask) -> None:

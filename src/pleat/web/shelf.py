@@ -8,7 +8,7 @@ from werkzeug.wrappers import Response as AnyResponse
 from pleat.core import editing
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.units import RulerName
-from pleat.services import books, shelf
+from pleat.services import books, papers, shelf
 from pleat.store import books as store
 from pleat.web.database import reading, writing
 
@@ -46,8 +46,8 @@ def _list(binned: bool, problems: list[FieldProblem] | None = None, notice: str 
 @pages.get("/new")
 def new() -> str:
     with reading() as session:
-        papers = shelf.papers(session)
-    return render_template("shelf/new.html", papers=papers, given={"ruler": "mm", "fit": "typed"}, problems={})
+        choices = papers.to_start_from(session)
+    return render_template("shelf/new.html", papers=choices, given={"ruler": "mm", "fit": "typed"}, problems={})
 
 
 @pages.post("/new")
@@ -60,9 +60,9 @@ def start() -> AnyResponse | tuple[str, int]:
             book_id = books.start(session, size, given.get("paper", type=int), given.get("count", ""), given.get("title", ""), ruler, "")
     except BadBook as error:
         with reading() as session:
-            papers = shelf.papers(session)
+            choices = papers.to_start_from(session)
         problems = {problem.path: problem.message for problem in error.problems}
-        return render_template("shelf/new.html", papers=papers, given=given, problems=problems), 422
+        return render_template("shelf/new.html", papers=choices, given=given, problems=problems), 422
     return redirect(url_for("workspace.show", book_id=book_id, open="pages"), 303)
 
 

@@ -12,7 +12,8 @@ from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.labels import label_of
 from pleat.core.planning import PLEATS, make_plan
-from pleat.services import books, shelf
+from pleat.services import books
+from pleat.services import papers as paper_shelf
 from pleat.services.books import Opened, Outcome
 from pleat.store.books import ChangedElsewhere
 from pleat.web.database import reading, writing
@@ -89,7 +90,7 @@ def papers(book_id: int) -> str:
     role = "cover" if request.args.get("role") == "cover" else "leaf"
     with reading() as session:
         opened = books.open_book(session, book_id)
-        choices = shelf.papers_for(session, opened.book, role)
+        choices = paper_shelf.papers_for(session, opened.book, role)
     return render_template("pleats/_papers.html", opened=opened, role=role, choices=choices)
 
 
@@ -98,7 +99,7 @@ def paper(book_id: int) -> Response:
     """Take a paper from the shelf."""
     role = "cover" if request.form.get("role") == "cover" else "leaf"
     with reading() as session:
-        chosen = shelf.paper(session, request.form.get("paper", type=int) or 0)
+        chosen = paper_shelf.paper(session, request.form.get("paper", type=int) or 0)
 
     def alter(book: Book) -> Book:
         if chosen is None:
@@ -114,7 +115,7 @@ def keep_paper(book_id: int) -> Response:
     role = "cover" if request.form.get("role") == "cover" else "leaf"
     with writing() as session:
         opened = books.open_book(session, book_id)
-        name = shelf.keep(session, getattr(opened.book.paper, role))
+        name = paper_shelf.keep(session, getattr(opened.book.paper, role))
     return make_response(
         render_template("_notice_swap.html", title=f"{name} is on the shelf", text="Any book can take it from there.", kind="good")
     )

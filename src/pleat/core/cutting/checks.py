@@ -11,12 +11,14 @@ from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.cut import Cut
 from pleat.core.errors import LengthError
 from pleat.core.pages.compute import PagesResult
+from pleat.core.paper.sizes import size_name
 from pleat.core.plan import Check, Fix
 from pleat.core.units import MM_PER_INCH, RULERS, parse_length
 
 _TWICE_MM = 0.5
 """A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
 _QUARTER_MM = MM_PER_INCH / 4
+_US_SIZES = ("letter", "legal", "tabloid", "half letter")
 
 
 def find(
@@ -57,12 +59,14 @@ def _too_long(cut: Cut, brief: BriefResult, pages: PagesResult, cover: CoverResu
     own = sorted((part.width_mm, part.height_mm))
     excess = [max(0.0, a - b) for a, b in zip(own, sides, strict=True)]
     over = " and ".join(f"{ruler.show(value)} too {'long' if axis else 'wide'}" for axis, value in enumerate(excess) if value > 0.05)
+    leaf, sheet = size_name(pages.leaf_width_mm, pages.leaf_height_mm) or "", stock.size_name or ""
+    strangers = " A size made for A paper never quite fits a US sheet." if leaf[:1] in ("A", "B") and sheet in _US_SIZES else ""
     fixes = _cover_fixes(brief, pages, cover, stock.sheet_width_mm, stock.sheet_height_mm) if part.key == "cover" else ()
     return Check(
         "B1",
         "stop",
         f"The {part.name} is {over} for {stock.name}.",
-        f"It needs {ruler.size(part.width_mm, part.height_mm)}, the sheet is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}. A size meant for A paper never quite fits a US sheet.",
+        f"It needs {ruler.size(part.width_mm, part.height_mm)}, the sheet is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
         fixes,
         "" if fixes else "Choose a larger sheet, or a smaller leaf in the Brief.",
     )
