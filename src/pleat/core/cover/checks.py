@@ -106,7 +106,7 @@ def _squares(ruler: Ruler, fore: float, head: float) -> Check | None:
             "E2",
             "note",
             "There is no square: the cover ends with the leaves.",
-            "A school of its own, but the edges of the leaves take every knock.",
+            f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(3)}.",
             (usual,),
         )
     return None

@@ -1,0 +1,106 @@
+"""Fixtures every test may ask for: a fresh database, the application on it, and a served one for the browser."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import threading
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from flask import Flask
+from flask.testing import FlaskClient
+from hypothesis import settings
+from waitress import create_server
+
+from pleat.core import editing
+from pleat.core.book import Book
+from pleat.core.planning import Plan, make_plan
+from pleat.demo import fill
+from pleat.store.database import transaction
+from pleat.web.app import create_app
+
+settings.register_profile("pleat", max_examples=60, deadline=None)
+settings.load_profile("pleat")
+
+
+@pytest.fixture
+def database(tmp_path: Path) -> Path:
+    return tmp_path / "pleat.db"
+
+
+@pytest.fixture
+def app(database: Path) -> Iterator[Flask]:
+    app = create_app(database, {"TESTING": True, "WTF_CSRF_ENABLED": False})
+    with transaction(app.extensions["pleat_engine"]) as session:
+        fill(session)
+    yield app
+    app.extensions["pleat_engine"].dispose()
+
+
+@pytest.fixture
+def client(app: Flask) -> FlaskClient:
+    return app.test_client()
+
+
+@pytest.fixture(scope="session")
+def demo_database(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A database with the demo in it, made once and copied by those who change it."""
+    path = tmp_path_factory.mktemp("demo") / "pleat.db"
+    app = create_app(path)
+    with transaction(app.extensions["pleat_engine"]) as session:
+        fill(session)
+    app.extensions["pleat_engine"].dispose()
+    return path
+
+
+@pytest.fixture
+def served(demo_database: Path, tmp_path: Path) -> Iterator[str]:
+    """The address of Pleat with the demo's books, served as it is in earnest: CSRF, policy and all."""
+    path = tmp_path / "served.db"
+    shutil.copyfile(demo_database, path)
+    app = create_app(path)
+    server = create_server(app, host="127.0.0.1", port=0, threads=4)
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    yield f"http://127.0.0.1:{server.effective_port}"
+    server.close()
+    thread.join(timeout=5)
+    app.extensions["pleat_engine"].dispose()
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
+    quiet = [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--no-first-run",
+    ]
+    return {**browser_type_launch_args, "executable_path": os.environ.get("CHROMIUM", "/usr/bin/chromium"), "args": quiet}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
+    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}}
+
+
+@pytest.fixture
+def planned() -> Callable[..., Plan]:
+    """``planned(**{"cover.square_mm": "5"})`` plans the default book with fields typed as a maker would."""
+
+    def make(book: Book | None = None, **texts: str) -> Plan:
+        return make_plan(edited(book or Book(), texts))
+
+    return make
+
+
+def edited(book: Book, texts: dict[str, str]) -> Book:
+    """The book with each text typed in turn; ``__`` in a name stands for a dot."""
+    for path, text in texts.items():
+        book = editing.edit(book, {path.replace("__", "."): text})
+    return book

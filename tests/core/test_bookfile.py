@@ -1,0 +1,85 @@
+"""Books as files: what is written reads back equal, what is wrong is named by its field, the schema agrees."""
+
+import json
+
+import jsonschema
+import pytest
+from hypothesis import given
+
+from pleat.core.book import Book
+from pleat.core.bookfile import book_schema, read_book, write_book
+from pleat.core.errors import BadBook
+from pleat.core.labels import label_of, rule_of
+from tests.strategies import books
+
+
+@given(books)
+def test_a_written_book_reads_back_equal_and_fits_the_schema(book):
+    text = write_book(book)
+    assert read_book(text) == book
+    assert read_book(text.encode()) == book
+    jsonschema.validate(json.loads(text), book_schema())
+
+
+def test_a_book_written_by_hand_may_have_lengths_with_units():
+    by_hand = {"title": "Dark-sky log", "brief": {"leaf_width_mm": "5 1/2 in", "leaf_height_mm": 216}, "cover": {"square_mm": "1/8 in"}}
+    jsonschema.validate(by_hand, book_schema())
+    book = read_book(json.dumps(by_hand))
+    assert book.brief.leaf_width_mm == pytest.approx(139.7)
+    assert book.cover.square_mm == pytest.approx(3.175)
+    assert book.typed == {"brief.leaf_width_mm": "5 1/2 in", "cover.square_mm": "1/8 in"}
+    assert Book() == read_book("{}")
+
+
+@pytest.mark.parametrize(
+    ("text", "path", "word"),
+    [
+        ("", "", "JSON"),
+        ("[1]", "", "named fields"),
+        ("{" * 200, "", "JSON"),
+        ("[" * 100_000, "", "JSON"),
+        ("\x00\xff", "", "JSON"),
+        (" " * 1_000_001, "", "1 MB"),
+        ('{"format": 9}', "format", "newer"),
+        ('{"format": "x"}', "format", "1"),
+        ('{"colour": 3}', "colour", "does not know"),
+        ('{"brief": 3}', "brief", "group"),
+        ('{"brief": {"leaf_width_mm": "wide"}}', "brief.leaf_width_mm", "not a length"),
+        ('{"brief": {"leaf_width_mm": 8.25}}', "brief.leaf_width_mm", "Did you mean 8.25 in?"),
+        ('{"brief": {"leaf_width_mm": null}}', "brief.leaf_width_mm", "length"),
+        ('{"brief": {"leaf_width_mm": true}}', "brief.leaf_width_mm", "length"),
+        ('{"brief": {"leaf_width_mm": NaN}}', "brief.leaf_width_mm", "too"),
+        ('{"brief": {"quantity": 1.5}}', "brief.quantity", "whole number"),
+        ('{"brief": {"purpose": "hats"}}', "brief.purpose", "one of"),
+        ('{"pages": {"amount": 0}}', "pages.amount", "from 1"),
+        ('{"binding": {"station_count": 4}}', "binding.station_count", "3 or 5"),
+        ('{"binding": {"insets_mm": [1, 2, 3]}}', "binding.insets_mm", "too many"),
+        ('{"paper": {"leaf": {"name": "x"}}}', "paper.leaf.sheet_width_mm", "missing"),
+        ('{"paper": {"leaf": {"name": "  ", "sheet_width_mm": 100, "sheet_height_mm": 100}}}', "paper.leaf.name", "letters"),
+        ('{"title": "%s"}' % ("x" * 81), "title", "at most 80"),
+        ('{"bench": {"ticks": []}}', "bench.ticks", "group"),
+    ],
+)
+def test_a_bad_file_names_the_field_and_what_is_wrong(text, path, word):
+    with pytest.raises(BadBook) as caught:
+        read_book(text)
+    assert caught.value.problems[0].path == path
+    assert word in caught.value.problems[0].message
+
+
+def test_every_length_of_the_book_has_a_name_in_the_makers_words():
+    def lengths(model, prefix=""):
+        for name, field in model.model_fields.items():
+            inner = field.annotation
+            if hasattr(inner, "model_fields"):
+                yield from lengths(inner, f"{prefix}{name}.")
+            elif name.endswith("_mm"):
+                yield f"{prefix}{name}"
+
+    paths = list(lengths(Book))
+    assert len(paths) > 15
+    for path in paths:
+        assert rule_of(path) is not None, path
+        assert "_" not in label_of(path)
+    assert label_of("") == "the file"
+    assert rule_of("brief.nothing") is None

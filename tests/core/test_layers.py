@@ -1,0 +1,53 @@
+"""The house's rule: the core knows nothing of files, web or database, and arrows between packages go one way."""
+
+import ast
+import subprocess
+import sys
+from pathlib import Path
+
+import pleat
+
+SOURCE = Path(pleat.__file__).parent
+MAY_USE = {
+    "core": {"core"},
+    "drawing": {"core", "drawing"},
+    "printing": {"core", "drawing", "printing"},
+    "store": {"core", "store"},
+    "services": {"core", "store", "services"},
+    "web": {"core", "drawing", "printing", "store", "services", "web"},
+}
+PLEAT_ORDER = ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
+
+
+def imports(path: Path) -> set[str]:
+    found = set()
+    for node in ast.walk(ast.parse(path.read_text())):
+        if isinstance(node, ast.ImportFrom) and node.module:
+            found |= {node.module} | {f"{node.module}.{alias.name}" for alias in node.names}
+        elif isinstance(node, ast.Import):
+            found |= {alias.name for alias in node.names}
+    return found
+
+
+def test_the_core_loads_without_web_database_or_templates():
+    code = "import sys, pleat.core.planning, pleat.core.editing, pleat.core.bookfile; print([m for m in ('flask', 'sqlalchemy', 'jinja2', 'cairosvg', 'sqlite3') if m in sys.modules])"
+    out = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True, env={"PYTHONPATH": str(SOURCE.parent)})
+    assert out.stdout.strip() == "[]"
+
+
+def test_packages_import_only_what_stands_below_them():
+    for package, allowed in MAY_USE.items():
+        for path in (SOURCE / package).rglob("*.py"):
+            used = {name.split(".")[1] for name in imports(path) if name.startswith("pleat.")}
+            assert used - {"errors"} <= allowed, f"{path.relative_to(SOURCE)} uses {used - allowed}"
+
+
+def test_a_pleat_reads_only_what_stands_to_its_left():
+    shared = {("brief", "paper")}  # the brief names sizes with the table of sheet sizes
+    for place, name in enumerate(PLEAT_ORDER):
+        for path in (SOURCE / "core" / name).rglob("*.py"):
+            for module in imports(path):
+                parts = module.split(".")
+                if parts[:2] == ["pleat", "core"] and len(parts) > 2 and parts[2] in PLEAT_ORDER:
+                    other = parts[2]
+                    assert PLEAT_ORDER.index(other) <= place or (name, other) in shared, f"{path.name} of {name} reads {other}"

@@ -1,0 +1,92 @@
+"""Sizes, weights and thickness. References: ISO 216, ISO 534/536, TAPPI T 410, the package papersize."""
+
+import papersize
+import pytest
+
+from pleat.core.book import Book, Paper
+from pleat.core.errors import LengthError
+from pleat.core.paper.compute import grain_axis
+from pleat.core.paper.sizes import SIZES, parse_size, size_name, tolerance_mm
+from pleat.core.paper.weights import BASIS_IN, BULK_CM3_PER_G, parse_weight, pounds_in_every_grade, thickness
+from pleat.core.planning import make_plan
+
+
+@pytest.mark.parametrize("name", [*(f"A{n}" for n in range(9)), *(f"B{n}" for n in range(9)), "letter", "legal", "tabloid"])
+def test_named_sizes_agree_with_papersize(name):
+    width, height = (float(side) for side in papersize.parse_papersize(name.lower(), "mm"))
+    slack = 1.01 if name == "B4" else 0.06  # papersize halves the unrounded B3; ISO 216 lists 250 x 353
+    assert SIZES[name] == pytest.approx((width, height), abs=slack)
+
+
+@pytest.mark.parametrize("letter", "AB")
+def test_each_iso_size_is_half_the_one_before_to_the_whole_millimetre_below(letter):
+    """ISO 216: halving parallel to the short side, rounded down; A0 is 841 x 1189, one square metre within 0.1 %."""
+    for number in range(8):
+        width, height = SIZES[f"{letter}{number}"]
+        assert SIZES[f"{letter}{number + 1}"] == (height // 2, width)
+    assert SIZES["A0"][0] * SIZES["A0"][1] == pytest.approx(1e6, rel=0.001)
+    assert [tolerance_mm(side) for side in (105, 150, 297, 600, 841)] == [1.5, 1.5, 2, 2, 3]
+
+
+def test_sizes_are_named_and_read():
+    assert size_name(297, 210) == "A4"
+    assert size_name(215.9, 279.4) == "letter"
+    assert size_name(140, 200) is None
+    assert parse_size("A5") == (148, 210, "")
+    assert parse_size("letter wide")[:2] == pytest.approx((279.4, 215.9))
+    assert parse_size("14 x 20 cm")[:2] == pytest.approx((140, 200))
+    assert parse_size("5 1/2 × 8 1/2", "in")[:2] == pytest.approx((139.7, 215.9))
+    assert parse_size("140mm x 8 in")[:2] == pytest.approx((140, 203.2))
+    for wrong in ("", "A", "140", "140 x", "x 200", "1 x 2 x 3"):
+        with pytest.raises(LengthError):
+            parse_size(wrong)
+
+
+def test_caliper_is_grammage_times_bulk():
+    """ISO 534: bulk (cm3/g) = thickness (um) / grammage (g/m2); 80 g/m2 copier at 1.25 to 1.35 is 100 to 108 um."""
+    sheet = thickness(Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80))
+    assert (sheet.low, sheet.likely, sheet.high) == pytest.approx((0.100, 0.104, 0.108))
+    for kind, (low, high) in BULK_CM3_PER_G.items():
+        unknown = thickness(Paper(name="x", kind=kind, sheet_width_mm=210, sheet_height_mm=297, grammage=100))
+        assert (unknown.low, unknown.high) == pytest.approx((low / 10, high / 10))
+
+
+def test_a_measured_stack_wins_over_the_grammage():
+    paper = Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80, measured_sheets=10, measured_mm=1.12)
+    assert thickness(paper).likely == pytest.approx(0.112)
+    assert thickness(paper).width == pytest.approx(0.006)
+    assert thickness(paper.model_copy(update={"measured_mm": None, "grammage": None})) is None
+
+
+def test_pounds_are_never_read_without_their_grade():
+    """A 110 lb paper is 199 g/m2 as index and 298 as cover (TAPPI T 410 basis sizes): half as much again."""
+    readings = pounds_in_every_grade(110)
+    assert set(readings) == set(BASIS_IN)
+    assert (readings["index"], readings["cover"]) == pytest.approx((199, 297.5), abs=0.5)
+    with pytest.raises(LengthError) as caught:
+        parse_weight("110 lb")
+    assert all(grade in caught.value.reason for grade in BASIS_IN)
+    assert parse_weight("110# index") == pytest.approx(198.9)
+    assert parse_weight("70 lb offset") == parse_weight("70 lb text") == pytest.approx(103.6)
+
+
+@pytest.mark.parametrize(
+    ("width", "height", "grain", "axis"),
+    [
+        (210, 297, "long", "h"),
+        (297, 210, "long", "w"),
+        (210, 297, "short", "w"),
+        (297, 210, "short", "h"),
+        (300, 300, "long", "h"),
+        (210, 297, "unknown", None),
+    ],
+)
+def test_the_axis_the_grain_runs_along(width, height, grain, axis):
+    assert grain_axis(Paper(name="x", sheet_width_mm=width, sheet_height_mm=height, grain=grain)) == axis
+
+
+def test_an_unknown_paper_says_so_and_still_plans():
+    book = Book.model_validate({"paper": {"leaf": {"name": "found paper", "sheet_width_mm": 300, "sheet_height_mm": 210}}})
+    result = make_plan(book).paper
+    assert result.leaf.caliper.high > 2 * result.leaf.caliper.low
+    assert result.mark == "watch"

@@ -1,0 +1,140 @@
+"""The slips makers really make, by their letter and number: each with a book that commits it and one that does not.
+
+Every fix that is offered is applied, and must take the slip away.
+"""
+
+import pytest
+
+from pleat.core import editing
+from pleat.core.book import Bench, Book, Paper, Papers
+from pleat.core.bookfile import validate_book
+from pleat.core.planning import make_plan
+from tests.conftest import edited
+
+LETTER = {"sheet_width_mm": 279.4, "sheet_height_mm": 215.9}
+A4_CROSS = Paper(name="Copier paper", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80, grain="long")
+A4_ALONG = A4_CROSS.model_copy(update={"grain": "short"})
+THICK = Paper(name="Card", kind="cardstock", sheet_width_mm=320, sheet_height_mm=450, grammage=250, grain="long")
+BASE = Book(paper=Papers(leaf=A4_ALONG, cover=THICK))
+
+
+def with_cover(**changes):
+    return BASE.model_copy(update={"paper": Papers(leaf=A4_ALONG, cover=THICK.model_copy(update=changes))})
+
+
+def with_leaf(paper):
+    return BASE.model_copy(update={"paper": Papers(leaf=paper, cover=THICK)})
+
+
+def ticked(*keys):
+    signatures = {one.step.key: one.step.signature for one in make_plan(BASE).bench.steps}
+    return BASE.model_copy(update={"bench": Bench(ticks={key: signatures[key] for key in keys})})
+
+
+def hand_written(**lengths):
+    """A book file with lengths as texts, ``brief.leaf_width_mm`` and so on."""
+    data = BASE.model_dump(mode="json")
+    for path, text in lengths.items():
+        group, field = path.split("__")
+        data[group][field] = text
+    return validate_book(data)
+
+
+# slip, the pleat that says so, a book that commits it, one that does not
+SLIPS = [
+    ("A1", "cover", edited(BASE, {"cover.piece_width_mm": "290"}), edited(BASE, {"cover.piece_width_mm": "305.5"})),
+    ("A1", "cover", edited(BASE, {"cover.piece_width_mm": "320"}), BASE),
+    ("A1", "cover", edited(BASE, {"cover.piece_height_mm": "212"}), edited(BASE, {"cover.piece_height_mm": "216"})),
+    ("A3", "cover", edited(BASE, {"cover.score_offset_mm": "2.5"}), edited(BASE, {"cover.score_offset_mm": "1.2"})),
+    ("A10", "cutting", hand_written(brief__leaf_width_mm="5 1/2 in", brief__leaf_height_mm="21.6 cm"), hand_written(brief__leaf_width_mm="5 1/2 in", brief__leaf_height_mm="8 1/2 in")),
+    ("A10", "cutting", hand_written(brief__leaf_width_mm="5 1/2 in", brief__leaf_height_mm="200 mm"), hand_written(brief__leaf_width_mm="140 mm", brief__leaf_height_mm="20 cm")),
+    ("A11", "pages", edited(BASE, {"pages.count": "40"}), edited(BASE, {"pages.count": "40 pages"})),
+    ("B1", "cutting", with_cover(**LETTER), with_cover(sheet_width_mm=420, sheet_height_mm=297)),
+    ("B1", "cutting", with_cover(sheet_width_mm=304, sheet_height_mm=300), BASE),
+    ("B3", "pages", with_leaf(A4_ALONG.model_copy(update=LETTER)), edited(with_leaf(A4_ALONG.model_copy(update=LETTER)), {"brief.size": "5 1/2 x 8 1/2 in"})),
+    ("B6", "cutting", edited(BASE, {"cutting.counted_cover": "4"}), edited(BASE, {"cutting.counted_cover": "2"})),
+    ("B6", "cutting", edited(BASE, {"cutting.counted_leaf": "0"}), edited(BASE, {"cutting.counted_leaf": "1"})),
+    ("B7", "pages", with_leaf(A4_CROSS), BASE),
+    ("B7", "cutting", with_cover(sheet_width_mm=320, sheet_height_mm=230, grain="long"), with_cover(sheet_width_mm=320, sheet_height_mm=230, grain="short")),
+    ("C1", "pages", edited(BASE, {"pages.count": "60 pages"}), edited(BASE, {"pages.count": "48 pages"})),
+    ("C1", "pages", edited(with_leaf(A4_ALONG.model_copy(update={"kind": "watercolour", "grammage": 300})), {"pages.count": "20 pages"}), edited(with_leaf(A4_ALONG.model_copy(update={"kind": "watercolour", "grammage": 300})), {"pages.count": "8 pages"})),
+    ("C4", "cover", edited(BASE, {"cover.square_mm": "1"}), edited(BASE, {"cover.square_mm": "3"})),
+    ("C6", "pages", edited(BASE, {"pages.flap_mm": "140"}), BASE),
+    ("D1", "bench", ticked("gather", "sew"), ticked("gather", "cover_on", "sew")),
+    ("D2", "binding", edited(BASE, {"binding.own_path": "2 1 2"}), edited(BASE, {"binding.own_path": "2 3 1 2"})),
+    ("D2", "binding", edited(BASE, {"binding.own_path": "1 2 3"}), BASE),
+    ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "300"}), edited(BASE, {"binding.thread_cut_mm": "500"})),
+    ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "440"}), BASE),
+    ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "2000"}), BASE),
+    ("D4", "cover", edited(BASE, {"binding.cover_holes_mm": "38, 105, 172"}), edited(BASE, {"binding.cover_holes_mm": "41, 108, 175"})),
+    ("D4", "cover", edited(BASE, {"binding.cover_holes_mm": "41, 175"}), BASE),
+    ("D5", "binding", edited(BASE, {"binding.station.0": "3"}), BASE),
+    ("E2", "cover", edited(BASE, {"cover.square_mm": "0"}), BASE),
+    ("E2", "cover", edited(BASE, {"cover.piece_width_mm": "312"}), BASE),
+    ("E2", "cover", edited(BASE, {"cover.piece_height_mm": "208"}), BASE),
+]  # fmt: skip
+
+
+def found(book, slip):
+    return [(pleat, check) for pleat, check in make_plan(book).checks if check.key == slip]
+
+
+@pytest.mark.parametrize(("slip", "pleat", "wrong", "right"), SLIPS, ids=[f"{row[0]}-{n}" for n, row in enumerate(SLIPS)])
+def test_the_slip_is_caught_and_its_fixes_mend_it(slip, pleat, wrong, right):
+    caught = found(wrong, slip)
+    assert [where for where, _ in caught] == [pleat]
+    check = caught[0][1]
+    assert any(character.isdigit() for character in check.title + check.why) or slip in ("B7", "D1"), "a check gives its numbers"
+    assert not found(right, slip)
+    for fix in check.fixes:
+        mended = editing.apply(wrong, fix.changes)
+        left = found(mended, slip)
+        assert not left or left[0][1].level == "note", f"{fix.label} leaves {left}"
+
+
+@pytest.mark.parametrize(
+    ("slip", "level"),
+    [("A1", "stop"), ("B1", "stop"), ("B3", "stop"), ("C1", "watch"), ("D1", "stop"), ("D2", "stop"), ("D4", "stop"), ("A11", "note")],
+)
+def test_how_loud_each_slip_is(slip, level):
+    wrong = next(row[2] for row in SLIPS if row[0] == slip)
+    assert found(wrong, slip)[0][1].level == level
+
+
+def test_b1_takes_off_exactly_the_excess_and_keeps_every_relation():
+    book = with_cover(**LETTER)
+    check = found(book, "B1")[0][1]
+    assert "26 mm too long" in check.title  # 305.5 on 279.4, to the half millimetre
+    plan = make_plan(editing.apply(book, check.fixes[0].changes))
+    assert plan.cover.wrap.width_mm <= 279.4 + 0.05
+    assert plan.cover.wrap.width_mm > 279.4 - 1.1, "not more than the excess and the ruler's mark"
+    assert plan.cover.wrap.panels[0].width_mm == plan.cover.wrap.panels[-1].width_mm
+
+
+def test_a10_offers_the_length_that_was_probably_rounded():
+    check = found(SLIPS[4][2], "A10")[0][1]
+    assert check.fixes[0].label == "21.6 cm was 8 1/2 in"
+    assert dict(check.fixes[0].changes)["brief.leaf_height_mm"] == pytest.approx(215.9)
+
+
+def test_changed_figures_are_pointed_out_on_a_ticked_step():
+    book = edited(ticked("gather", "try"), {"brief.leaf_width_mm": "140"})
+    keys = [check.key for _, check in make_plan(book).checks]
+    assert "changed_try" in keys
+    assert not [key for key in keys if key == "changed_gather"]
+    assert not [check for _, check in make_plan(edited(ticked("try"), {"brief.ruler": "in"})).checks if check.key.startswith("changed")]
+
+
+def test_other_checks_that_are_not_slips_of_the_table():
+    keys = {
+        check.key
+        for _, check in make_plan(
+            edited(
+                with_cover(owned=0),
+                {"brief.kind": "scroll", "pages.flap_mm": "100", "cover.creases": "one", "pages.measured_block_mm": "6"},
+            )
+        ).checks
+    }
+    assert {"owned", "kind", "flap_room", "crease"} <= keys
+    unknown = Book(paper=Papers(leaf=A4_ALONG.model_copy(update={"grammage": None, "grain": "unknown"}), cover=THICK))
+    assert {"unknown_leaf", "grain_leaf"} <= {check.key for _, check in make_plan(unknown).checks}

@@ -1,0 +1,47 @@
+"""Hypothesis strategies shared by the tests: lengths, papers and whole books."""
+
+from hypothesis import strategies as st
+
+from pleat.core.book import Binding, Book, Brief, Cover, Pages, Paper, Papers
+
+millimetres = st.integers(60, 1200).map(lambda half: half / 2)
+papers = st.builds(
+    Paper,
+    name=st.just("Log paper"),
+    kind=st.sampled_from(["copier", "drawing", "cardstock", "coated", "watercolour", "kraft", "other"]),
+    sheet_width_mm=st.floats(100, 1000),
+    sheet_height_mm=st.floats(100, 1000),
+    grammage=st.none() | st.floats(40, 400),
+    measured_mm=st.none() | st.floats(0.4, 8),
+    grain=st.sampled_from(["long", "short", "unknown"]),
+    owned=st.none() | st.integers(0, 500),
+)
+books = st.builds(
+    Book,
+    brief=st.builds(
+        Brief,
+        leaf_width_mm=st.floats(40, 400),
+        leaf_height_mm=st.floats(60, 400),
+        quantity=st.integers(1, 40),
+        ruler=st.sampled_from(["mm", "in"]),
+    ),
+    paper=st.builds(Papers, leaf=papers, cover=papers),
+    pages=st.builds(
+        Pages,
+        amount=st.integers(1, 300),
+        counted_in=st.sampled_from(["pages", "leaves", "folios", "unsaid"]),
+        lay=st.sampled_from(["flat", "handled", "crumpled"]),
+        flap_mm=st.none() | st.floats(5, 300),
+    ),
+    binding=st.builds(
+        Binding,
+        station_count=st.sampled_from([3, 5]),
+        knot=st.sampled_from(["inside", "outside"]),
+        strands=st.sampled_from([1, 2]),
+        own_path=st.none() | st.lists(st.integers(1, 5), min_size=2, max_size=10).map(tuple),
+        thread_cut_mm=st.none() | st.floats(10, 3000),
+    ),
+    cover=st.builds(
+        Cover, square_mm=st.floats(0, 20), piece_width_mm=st.none() | st.floats(100, 900), creases=st.sampled_from(["auto", "one", "two"])
+    ),
+)
