@@ -68,7 +68,7 @@ def test_a_typed_text_changes_the_fields_it_names(path, text, changes):
         ("binding.station.1", "100", "middle"),
         ("binding.station.0", "120", "neighbours"),
         ("binding.station.0", "300", "head and its tail"),
-        ("binding.station.9", "30", "no station"),
+        ("binding.station.9", "30", "no such station"),
         ("binding.own_path", "two one", "in order"),
         ("binding.knot", "sideways", "one of"),
         ("brief.quantity", "two", "whole number"),

@@ -107,10 +107,11 @@ def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tupl
 
 
 def _read_station(book: Book, path: str, text: str, ruler_name: RulerName) -> list[tuple[str, Any, str]]:
-    index, ruler, height = int(path.rsplit(".", 1)[1]), RULERS[ruler_name], book.brief.leaf_height_mm
+    number = path.rsplit(".", 1)[1]
+    index, ruler, height = int(number) if number.isdecimal() else -1, RULERS[ruler_name], book.brief.leaf_height_mm
     positions = stations.place(book.binding, height, ruler)
     if not 0 <= index < len(positions):
-        raise LengthError(text, f"There is no station {index + 1}.")
+        raise LengthError(text, "There is no such station.")
     if _shows(text, positions[index], ruler_name):
         return []
     to = parse_length(text, ruler_name).mm
@@ -150,7 +151,7 @@ def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tupl
         case NumberRule():
             return [(path, rule.read(text), "")]
         case ChoiceRule():
-            return [(path, int(text) if text.isdigit() else text, "")]
+            return [(path, int(text) if text.isdecimal() else text, "")]
         case TextRule():
             return [(path, rule.read(text), "")]
     if isinstance(held, str):
@@ -192,8 +193,10 @@ def _may_be_empty(path: str) -> bool:
     *groups, name = path.split(".")
     model: Any = Book
     for group in groups:
-        model = model.model_fields[group].annotation
-    return model.model_fields[name].default is None
+        field = getattr(model, "model_fields", {}).get(group)
+        model = field.annotation if field else None
+    field = getattr(model, "model_fields", {}).get(name)
+    return field is not None and field.default is None
 
 
 def _shows(text: str, mm: float, ruler: RulerName) -> bool:

@@ -1,0 +1,50 @@
+"""axe finds nothing serious or critical on any main view, by day and by lamp."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page
+
+AXE = (Path(__file__).parents[1] / "vendor/axe-core/axe.min.js").read_text()
+VIEWS = [
+    "/",
+    "/new",
+    "/bin",
+    "/books/5/print",
+    "/nothing",
+    *(
+        f"/books/{book}?open={name}"
+        for book, name in [
+            (5, "brief"),
+            (5, "paper"),
+            (4, "pages"),
+            (5, "extras"),
+            (3, "binding"),
+            (2, "cover"),
+            (2, "cutting"),
+            (5, "bench"),
+            (1, "pages"),
+        ]
+    ),
+]
+
+
+@pytest.mark.parametrize("theme", ["day", "lamp"])
+def test_no_serious_finding(page: Page, served: str, theme: str):
+    page.add_init_script(f"localStorage.setItem('pleat-lamp', '{int(theme == 'lamp')}')")
+    found = {}
+    for view in VIEWS:
+        page.goto(served + view)
+        page.wait_for_timeout(150)
+        page.evaluate(AXE)
+        results = page.evaluate("axe.run()")
+        serious = [
+            f"{one['id']}: {one['nodes'][0]['html'][:160]} {one['nodes'][0].get('failureSummary', '')[:200]} (+{len(one['nodes']) - 1})"
+            for one in results["violations"]
+            if one["impact"] in ("serious", "critical")
+        ]
+        if serious:
+            found[view] = serious
+    assert found == {}

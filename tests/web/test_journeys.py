@@ -1,0 +1,273 @@
+"""What a maker does, in Chromium against the served application."""
+
+from __future__ import annotations
+
+import json
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.web.conftest import open_book, typed
+
+
+def strip(page: Page, name: str):
+    return page.locator(f"#strip-{name} .strip-figure")
+
+
+def test_three_answers_give_a_whole_plan(desk: Page):
+    desk.get_by_role("link", name="start a book").click()
+    desk.get_by_role("button", name="work it out").click()
+    expect(desk.locator("#p-size")).to_contain_text("width first")
+    desk.get_by_label("leaf size, width first").fill("A5")
+    desk.get_by_text("Log paper, cream").click()
+    desk.get_by_label("how many pages or leaves").fill("40")
+    desk.get_by_role("button", name="work it out").click()
+    expect(desk.locator("#body-pages")).to_be_visible()
+    for name, figure in {
+        "brief": "148 × 210 mm",
+        "pages": "40 pages",
+        "binding": "3 stations",
+        "cutting": "sheets",
+        "bench": "0 / 20",
+    }.items():
+        expect(strip(desk, name)).to_contain_text(figure)
+    note = desk.locator("[data-check=A11]")
+    expect(note).to_contain_text("20 leaves")
+    note.get_by_role("button", name="I meant 40 leaves").click()
+    expect(strip(desk, "pages")).to_have_text("80 pages")
+    expect(note).to_have_count(0)
+    expect(desk.locator("#body-pages [data-check=C1]")).to_contain_text("nest well")
+    assert "sheets folded once" in desk.locator("#why-count .why").text_content()
+
+
+def test_a_book_that_fits_its_paper(desk: Page):
+    desk.get_by_role("link", name="start a book").click()
+    desk.get_by_label("fits the paper").check()
+    desk.get_by_text("Copier paper, letter").click()
+    desk.get_by_label("how many pages or leaves").fill("12 leaves")
+    desk.get_by_text("in", exact=True).click()
+    desk.get_by_role("button", name="work it out").click()
+    expect(strip(desk, "brief")).to_contain_text("51/2 × 81/2 in")
+    expect(strip(desk, "pages")).to_have_text("24 pages")
+
+
+def test_an_edit_on_the_drawing_swaps_what_follows_and_nothing_else(desk: Page):
+    open_book(desk, "Dark-sky log", "cover")
+    desk.evaluate("document.querySelectorAll('.pleat').forEach(p => p.querySelector('.strip').untouched = true)")
+    before = desk.locator("#body-binding .picture-main svg").inner_html()
+    typed(desk, "cover.square_mm", "1/4 in")
+    expect(strip(desk, "cover")).to_contain_text("217.5")
+    expect(desk.locator("#i-cover-square-mm")).to_have_value("6.5")
+    expect(desk.locator("#step-cut_cover")).to_contain_text("217.5 mm")
+    assert desk.locator("#body-binding .picture-main svg").inner_html() == before
+    typed(desk, "cover.square_mm", "6.5")
+    desk.locator("label[for=ruler-in], .ruler-switch label").nth(1).click()
+    expect(desk.locator("#i-cover-square-mm")).to_have_value("1/4")
+    expect(strip(desk, "cover")).to_contain_text("in")
+
+
+def test_what_cannot_be_read_stays_with_its_message(desk: Page):
+    open_book(desk, "Dark-sky log", "cover")
+    typed(desk, "cover.square_mm", "a smidge")
+    note = desk.locator("#n-cover-square-mm")
+    expect(note).to_contain_text("not a length")
+    expect(desk.locator("#i-cover-square-mm")).to_have_attribute("aria-invalid", "true")
+    desk.get_by_text("two creases").click()
+    expect(desk.locator("#body-cover")).to_contain_text("spine")
+    expect(desk.locator("#body-cover .figures")).to_contain_text("and")
+    expect(desk.locator("#i-cover-square-mm")).to_have_value("a smidge")
+    expect(note).to_contain_text("not a length")
+    typed(desk, "cover.square_mm", "4")
+    expect(note).to_be_empty()
+    expect(desk.locator("#i-cover-square-mm")).not_to_have_attribute("aria-invalid", "true")
+    expect(strip(desk, "cover")).to_contain_text("213")
+
+
+def test_the_keyboard_alone_opens_pleats_and_asks_why(desk: Page):
+    open_book(desk, "Dark-sky log")
+    for key, name in (
+        ("6", "cover"),
+        ("ArrowRight", "cutting"),
+        ("ArrowLeft", "cover"),
+        ("1", "brief"),
+        ("8", "bench"),
+        ("ArrowRight", "bench"),
+        ("3", "pages"),
+    ):
+        desk.keyboard.press(key)
+        expect(desk.locator(f"#body-{name}")).to_be_visible()
+        expect(desk.locator(f"#strip-{name}")).to_have_attribute("aria-expanded", "true")
+    assert desk.url.endswith("open=pages")
+    summary = desk.locator("#why-thickness summary")
+    summary.focus()
+    desk.keyboard.press("Enter")
+    expect(desk.locator("#why-thickness .why")).to_contain_text("leaves ×")
+    expect(desk.locator("#why-thickness .why")).to_contain_text("house rule")
+    desk.keyboard.press("Escape")
+    expect(desk.locator("#why-thickness .why")).to_be_hidden()
+    desk.locator("#i-pages-count").fill("8")
+    desk.keyboard.press("1")
+    expect(desk.locator("#body-pages")).to_be_visible()
+    assert desk.locator("#i-pages-count").input_value() == "81", "digits typed into a field are digits"
+    desk.keyboard.press("Enter")
+    expect(strip(desk, "pages")).to_have_text("84 pages")
+
+
+def test_stations_are_dragged_typed_and_nudged_with_their_partner(desk: Page):
+    open_book(desk, "Visitor notes, first draft", "binding")
+    first, last = desk.locator("#i-binding-station-0"), desk.locator("#i-binding-station-2")
+    expect(first).to_have_value("38")
+    handle = desk.locator("#station-0").bounding_box()
+    x, y = handle["x"] + handle["width"] / 2, handle["y"] + handle["height"] / 2
+    desk.mouse.move(x, y)
+    desk.mouse.down()
+    desk.mouse.move(x + 30, y, steps=6)
+    dragged = float(first.input_value())
+    assert dragged > 43
+    assert dragged * 2 == round(dragged * 2), "it snaps to the ruler"
+    desk.mouse.up()
+    expect(last).to_have_value(re.compile(f"^{210 - dragged:g}$"))
+    desk.locator("#station-2").focus()
+    desk.keyboard.press("ArrowRight")
+    desk.keyboard.press("ArrowRight")
+    expect(first).to_have_value(f"{dragged - 1:g}")
+    typed(desk, "binding.station.0", "1 1/2")
+    expect(first).to_have_value("38")
+    typed(desk, "binding.station.1", "100")
+    expect(desk.locator("#n-binding-station-1")).to_contain_text("Unlock")
+    desk.get_by_text("one by one").click()
+    typed(desk, "binding.station.1", "100")
+    expect(desk.locator("#station-1")).to_have_attribute("aria-valuetext", "100 mm")
+    expect(last).to_have_value("172")
+
+
+def test_the_thread_is_walked_hole_by_hole(desk: Page):
+    open_book(desk, "Moon sketchbook", "binding")
+    spans = desk.locator("#body-binding .span[data-step='3']")
+    desk.get_by_role("button", name="one hole on").click()
+    expect(desk.locator("[data-walk='0']")).to_have_class(re.compile("here"))
+    expect(spans).to_have_class(re.compile("ahead"))
+    for _ in range(3):
+        desk.get_by_role("button", name="one hole on").click()
+    expect(spans).to_have_class(re.compile("here"))
+    desk.get_by_role("button", name="one hole back").click()
+    expect(desk.locator("[data-walk='2']")).to_have_class(re.compile("here"))
+    typed(desk, "binding.tail_mm", "100")
+    expect(desk.locator("[data-walk='0']")).to_contain_text("100 mm")
+    expect(spans).to_have_class(re.compile("ahead"))
+    desk.get_by_role("button", name="whole path").click()
+    expect(spans).not_to_have_class(re.compile("ahead"))
+
+
+def test_undo_and_redo_with_buttons_and_keys(desk: Page):
+    open_book(desk, "Dark-sky log", "cover")
+    typed(desk, "cover.square_mm", "5")
+    expect(strip(desk, "cover")).to_contain_text("215")
+    desk.get_by_role("button", name="undo").click()
+    expect(strip(desk, "cover")).to_contain_text("211")
+    expect(desk.locator("#i-cover-square-mm")).to_have_value("3")
+    desk.locator("h2", has_text="Cover").click()
+    desk.keyboard.press("Control+Shift+Z")
+    expect(strip(desk, "cover")).to_contain_text("215")
+    desk.keyboard.press("Control+z")
+    expect(strip(desk, "cover")).to_contain_text("211")
+    desk.reload()
+    expect(desk.get_by_role("button", name="redo")).to_be_enabled()
+
+
+def test_steps_are_ticked_one_by_one_and_a_forgotten_cover_is_told(desk: Page):
+    open_book(desk, "Dark-sky log", "bench")
+    desk.locator("#tick-press").click()
+    expect(strip(desk, "bench")).to_have_text("6 / 20")
+    desk.locator("#tick-sew").click()
+    told = desk.locator("#body-bench [data-check=D1]")
+    expect(told).to_contain_text("the cover is not round the section")
+    told.get_by_role("button", name="untick").click()
+    expect(told).to_have_count(0)
+    desk.reload()
+    expect(desk.locator("#tick-press")).to_have_attribute("aria-pressed", "true")
+    expect(desk.locator("#step-pierce .caution")).to_contain_text("awl")
+
+
+def test_two_windows_on_one_book(desk: Page, served: str):
+    open_book(desk, "Dark-sky log", "cover")
+    other = desk.context.new_page()
+    other.goto(desk.url)
+    typed(other, "cover.square_mm", "5")
+    expect(strip(other, "cover")).to_contain_text("215")
+    typed(desk, "cover.square_mm", "8")
+    expect(desk.locator("#notice")).to_contain_text("Another window changed this book")
+    expect(desk.locator("#i-cover-square-mm")).to_have_value("8")
+    desk.get_by_role("button", name="put mine on top").click()
+    expect(strip(desk, "cover")).to_contain_text("221")
+    expect(desk.locator("#notice")).to_be_empty()
+    typed(desk, "cover.square_mm", "7")
+    expect(strip(desk, "cover")).to_contain_text("219")
+
+
+def test_a_paper_is_picked_from_the_shelf(desk: Page):
+    open_book(desk, "Dark-sky log", "paper")
+    desk.locator("#drawer-cover summary").click()
+    choice = desk.locator("#shelf-cover .paper-choice", has_text="Kraft card")
+    expect(choice).to_contain_text("a sheet")
+    choice.click()
+    expect(desk.locator("#body-paper")).to_contain_text("Cover: Kraft card")
+    expect(desk.locator("#body-paper #why-cover-caliper")).to_contain_text("0.360 mm")
+    typed(desk, "paper.leaf.weight", "110 lb")
+    expect(desk.locator("#n-paper-leaf-weight")).to_contain_text("110 lb index is 199")
+    typed(desk, "paper.leaf.weight", "60 lb text")
+    expect(desk.locator("#i-paper-leaf-weight")).to_have_value("88.8 g/m²")
+
+
+def test_a_book_file_goes_out_and_a_broken_one_is_refused(desk: Page, tmp_path):
+    open_book(desk, "Dark-sky log")
+    with desk.expect_download() as download:
+        desk.get_by_role("link", name="save a file").click()
+    path = tmp_path / "log.pleat.json"
+    download.value.save_as(path)
+    data = json.loads(path.read_text())
+    data["brief"]["leaf_width_mm"] = "broad"
+    broken = tmp_path / "broken.json"
+    broken.write_text(json.dumps(data))
+    desk.get_by_role("link", name="all books").click()
+    desk.locator("#file").set_input_files(broken)
+    desk.get_by_role("button", name="take it in").click()
+    expect(desk.get_by_role("alert")).to_contain_text("the leaf's width")
+    desk.locator("#file").set_input_files(path)
+    desk.get_by_role("button", name="take it in").click()
+    expect(strip(desk, "brief")).to_contain_text("148 × 205")
+
+
+def test_lamp_light_is_remembered(desk: Page):
+    desk.get_by_role("button", name="lamp light").click()
+    expect(desk.locator("html")).to_have_attribute("data-theme", "lamp")
+    desk.reload()
+    expect(desk.locator("html")).to_have_attribute("data-theme", "lamp")
+
+
+@pytest.mark.parametrize(("width", "height"), [(1280, 800), (1024, 768), (400, 860)])
+def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str, width: int, height: int):
+    desk.set_viewport_size({"width": width, "height": height})
+    for address in ("/", "/new", "/books/5/print"):
+        desk.goto(served + address)
+        assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), address
+    for name in ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"):
+        desk.goto(f"{served}/books/2?open={name}")
+        assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), name
+        body = desk.locator(f"#body-{name}")
+        assert body.evaluate("b => b.scrollWidth <= b.clientWidth + 1"), name
+        for strip_name in desk.locator(".strip:visible .strip-name").all():
+            assert strip_name.bounding_box()["height"] > 8
+
+
+def test_the_first_screen_is_light(desk: Page, served: str):
+    """Under 300 kB over the wire with nothing cached."""
+    client = desk.context.new_cdp_session(desk)
+    client.send("Network.enable")
+    client.send("Network.setCacheDisabled", {"cacheDisabled": True})
+    sizes: list[float] = []
+    client.on("Network.loadingFinished", lambda event: sizes.append(event["encodedDataLength"]))
+    desk.goto(f"{served}/books/5")
+    desk.wait_for_load_state("networkidle")
+    assert 20_000 < sum(sizes) < 300_000
