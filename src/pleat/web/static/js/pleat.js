@@ -38,7 +38,9 @@
     showLamp();
   }
   // A field that was just sent shows what the book now holds, unless more was typed meanwhile.
+  let refused = false;
   function showStored() {
+    if (refused) return;
     for (const input of document.querySelectorAll("input[data-sent]")) {
       const failed = input.form && input.form.hasAttribute("hx-morph-skip");
       if (failed) continue;
@@ -52,6 +54,7 @@
   // What could not be taken stays in its field, whatever else is swapped around it.
   document.addEventListener("htmx:before:swap", (event) => {
     const ctx = event.detail.ctx;
+    refused = Boolean(ctx && ctx.response && ctx.response.status >= 400);
     const form = ctx && ctx.sourceElement && ctx.sourceElement.closest && ctx.sourceElement.closest("form.field");
     if (!form) return;
     const input = form.querySelector("input[name=value]");
