@@ -23,7 +23,7 @@ screenshots: $(VENV)/.dev
 
 # Speed and safety figures; run by hand, they take a few minutes.
 benchmark: $(VENV)/.dev
-	$(BIN)/python benchmarks/run.py
+	$(BIN)/python -m benchmarks.run
 
 $(VENV)/.app: requirements/app.txt pyproject.toml
 	tools/environment.sh $(PYTHON) $(VENV) requirements/app.txt

@@ -63,11 +63,9 @@ def served(demo_database: Path, tmp_path: Path) -> Iterator[str]:
     shutil.copyfile(demo_database, path)
     app = create_app(path)
     server = create_server(app, host="127.0.0.1", port=0, threads=4)
-    thread = threading.Thread(target=server.run, daemon=True)
-    thread.start()
+    threading.Thread(target=server.run, daemon=True).start()
     yield f"http://127.0.0.1:{server.effective_port}"
-    server.close()
-    thread.join(timeout=5)
+    server.close()  # its thread ends once the browser lets go of its last connection; nothing waits for that
     app.extensions["pleat_engine"].dispose()
 
 

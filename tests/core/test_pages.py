@@ -1,5 +1,6 @@
 """Sections: counts, creep, limits, fold-outs."""
 
+import itertools
 import math
 
 import pytest
@@ -54,7 +55,7 @@ def test_creep_lies_within_what_nested_arcs_and_flat_folds_give(caliper, folios)
 
     def reach(radius):
         points = [(radius * math.cos(a), radius * math.sin(a)) for a in (math.pi * k / steps for k in range(steps + 1))]
-        arc = sum(math.dist(p, q) for p, q in zip(points, points[1:], strict=False))
+        arc = sum(math.dist(p, q) for p, q in itertools.pairwise(points))
         return (length - arc) / 2
 
     outer, inner = reach((folios - 0.5) * caliper), reach(0.5 * caliper)

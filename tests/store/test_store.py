@@ -91,12 +91,13 @@ def test_nothing_is_half_written(engine):
         edit(engine, book_id, 1, "one", cover__square_mm="5", brief__quantity="none")
     assert square(engine, book_id) == 3
 
-    def broken(_):
-        raise RuntimeError("in the middle")
+    def break_off():
+        with transaction(engine) as session:
+            repository.save(session, book_id, Book(), "{}", "one", "x", books.now())
+            raise RuntimeError("in the middle")
 
-    with pytest.raises(RuntimeError), transaction(engine) as session:
-        repository.save(session, book_id, Book(), "{}", "one", "x", books.now())
-        broken(session)
+    with pytest.raises(RuntimeError):
+        break_off()
     with transaction(engine, reading=True) as session:
         assert repository.load(session, book_id).version == 1
 

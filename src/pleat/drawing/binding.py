@@ -16,12 +16,10 @@ def fold(result: BindingResult, pages: PagesResult, ruler: Ruler) -> Drawing:
     """Stations on the fold with the thread's path; each span is a group with its number, for stepping through."""
     height = pages.leaf_height_mm
     share = height / 210
-    highest = max(
-        [level for span in result.path.spans if span.side == "inside" for level in [_levels(result.path.spans)[span.number]]], default=0
-    )
+    levels = _levels(result.path.spans)
+    highest = max((levels[span.number] for span in result.path.spans if span.side == "inside"), default=0)
     rise, base = 8 * share, (24 + 8 * highest) * share
     band = BAND_MM * share
-    levels = _levels(result.path.spans)
     shapes: list[Shape] = [
         Label(0, base, "inside the fold", "side-label", "start", (0, -12)),
         Label(0, base + band, "outside, on the spine", "side-label", "start", (0, 24)),
@@ -73,8 +71,9 @@ def _span(span: Span, level: int, result: BindingResult, base: float, band: floa
         ("Q", (end - off, far, end - off, far - away * 3 * share)),
         ("L", (end - off, edge)),
     )
-    first = min(span.gaps)
-    middle = (result.positions_mm[first - 1] + result.positions_mm[first]) / 2
+    first = min(span.start, span.end)
+    after = first if span.gaps else first - 1  # a thread going back through its own hole covers no gap
+    middle = (result.positions_mm[first - 1] + result.positions_mm[after]) / 2
     shapes: tuple[Shape, ...] = (
         Curve(commands, f"thread thread-{span.side}"),
         Line(middle + 5 * share * way, far, middle + 9 * share * way, far, "thread-arrow", arrow=True),

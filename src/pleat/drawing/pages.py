@@ -44,7 +44,9 @@ def fore_edge_detail(result: PagesResult, ruler: Ruler) -> Drawing:
         for y in (thick / 2 - offset, thick / 2 + offset):
             shapes.append(Curve((("M", (0.0, y)), ("L", (end, y))), _style(number), caliper * 0.84))
     shapes.append(Line(reach, -thick * 0.12, reach, thick * 1.12, "cutline"))
-    dims = (Dim("bottom", reach, reach + creep, f"creep {ruler.thin(creep)}"),) if creep else ()
+    dims = (Dim("bottom", reach, reach + creep, ""),) if creep else ()
+    if creep:
+        shapes.append(Label(reach + creep, thick, f"creep {ruler.thin(creep)}", "dimtext", "end", (0, 42)))
     return Drawing(
         reach + creep, thick, f"The fore edge, magnified: the innermost sheet stands out {ruler.thin(creep)}.", shapes, dims=dims
     )

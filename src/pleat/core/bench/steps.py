@@ -111,6 +111,10 @@ def _sheets(count: int) -> str:
     return "1 sheet" if count == 1 else f"{count} sheets"
 
 
+def pieces(count: int) -> str:
+    return "1 piece" if count == 1 else f"{count} pieces"
+
+
 def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -> Step:
     cuts = [cut for cut in cutting.cuts if cut.part.material == "leaf"]
     marked = signature(*((cut.part.width_mm, cut.part.height_mm, cut.part.count) for cut in cuts))
@@ -123,11 +127,11 @@ def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -
             ("try",),
             signature=marked,
         )
-    pieces = "; ".join(f"{part.count} × {ruler.size(part.width_mm, part.height_mm)}" for part in parts)
+    listed = "; ".join(f"{pieces(part.count)} of {ruler.size(part.width_mm, part.height_mm)}" for part in parts)
     return Step(
         "cut_leaves",
         "Cut the sheets",
-        f"{pieces}, grain along the height.",
+        f"{listed}, grain along the height.",
         ("steel rule", "knife", "mat"),
         ("try",),
         cautions=(KNIFE,),
@@ -155,7 +159,7 @@ def _cover(ruler: Ruler, cover: CoverResult, cutting: CuttingResult) -> tuple[St
         Step(
             "cut_cover",
             "Cut the cover",
-            f"{count} × {ruler.size(wrap.width_mm, wrap.height_mm)}, grain along the height. Hold the section against it before you cut.",
+            f"{pieces(count)} of {ruler.size(wrap.width_mm, wrap.height_mm)}, grain along the height. Hold the section against it before you cut.",
             ("steel rule", "knife", "mat"),
             ("measure",),
             cautions=(KNIFE,),

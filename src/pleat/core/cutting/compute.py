@@ -73,9 +73,8 @@ def _sheets_figure(stock: Stock, count: int, cuts: tuple[Cut, ...], brief: Brief
     return Figure(
         key=f"sheets_{stock.role}",
         label=f"{stock.name}",
-        value=count,
-        show="count",
-        unit="sheet" if count == 1 else "sheets",
+        value=f"{count} sheet{'' if count == 1 else 's'}" if count else "none fits",
+        show="text",
         how="; ".join(lines) + "." + owned,
         rules=(Rule("arithmetic", "whole pieces in rows and columns, the better way round, grain first"),),
     )

@@ -1,0 +1,1 @@
+"""Speed and safety figures, run by hand: ``make benchmark``."""

@@ -1,0 +1,166 @@
+"""Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
+
+Usage: python -m benchmarks.run [plan] [edits] [screen] [kill] [demo]; without names all but demo, which clones the project
+and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
+"""
+
+from __future__ import annotations
+
+import gzip
+import os
+import random
+import re
+import shutil
+import signal
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+
+from pleat.core.book import Book
+from pleat.core.planning import make_plan
+from pleat.services import books
+from pleat.store.database import migrate, open_engine, transaction
+from tests.process import ROOT, Window, serve
+
+MANY = 1000
+
+
+def spread(name: str, seconds: list[float]) -> None:
+    """Median and 95th percentile in ms."""
+    ranked = sorted(seconds)
+    p95 = ranked[min(len(ranked) - 1, int(len(ranked) * 0.95))]
+    print(f"{name}: median {statistics.median(ranked) * 1000:.2f} ms, p95 {p95 * 1000:.2f} ms, {len(ranked)} times")
+
+
+def timed(action: Callable[[], object]) -> float:
+    start = time.perf_counter()
+    action()
+    return time.perf_counter() - start
+
+
+def plan(_: Path) -> None:
+    book = Book()
+    spread("whole plan in the core", [timed(lambda: make_plan(book)) for _ in range(1000)])
+
+
+def edits(folder: Path) -> None:
+    """Edits in every pleat, each answered by a server with a thousand books stored."""
+    database = folder / "many.db"
+    migrate(database)
+    engine = open_engine(database)
+    with transaction(engine) as session:
+        for number in range(MANY):
+            books.add(session, Book(title=f"Log {number}"), "", "benchmark")
+    engine.dispose()
+    process, address = serve(database)
+    changes = [
+        ("brief.leaf_width_mm", ("140", "148.5")),
+        ("pages.count", ("40 pages", "44 pages")),
+        ("cover.square_mm", ("3", "4")),
+        ("binding.station.0", ("38", "40")),
+    ]
+    try:
+        window = Window(address, 500)
+        for path, values in changes:
+            window.edit(path, values[0])
+            times = [timed(lambda path=path, value=values[n % 2]: window.edit(path, value)) for n in range(1, 101)]  # type: ignore[misc]
+            spread(f"edit of {path} with {MANY} books stored", times)
+        spread("the shelf's first page", [timed(lambda: urllib.request.urlopen(address).read()) for _ in range(50)])
+    finally:
+        process.kill()
+
+
+def screen(folder: Path) -> None:
+    """Bytes over the wire of a book's first screen, as a browser asks for it."""
+    process, address = serve(folder / "screen.db")
+    try:
+
+        def fetched(url: str) -> bytes:
+            return urllib.request.urlopen(urllib.request.Request(url, headers={"Accept-Encoding": "gzip"})).read()
+
+        page = fetched(f"{address}books/5")
+        text = gzip.decompress(page).decode()
+        assets = sorted(set(re.findall(r'(?:src|href)="(/static/[^"]+)"', text)))
+        styles = b"".join(gzip.decompress(fetched(address.rstrip("/") + one)) for one in assets if ".css" in one and "house" in one)
+        fonts = [f"/static/{found.decode()}" for found in re.findall(rb'url\("\.\./([^"]+)"\)', styles)]
+        total = len(page) + sum(len(fetched(address.rstrip("/") + one)) for one in {one.split("?")[0] for one in assets} | set(fonts))
+        print(f"first screen: {total / 1000:.0f} kB, of which the page {len(page) / 1000:.0f} kB")
+    finally:
+        process.kill()
+
+
+def kill(folder: Path) -> None:
+    """200 edits; the server is killed at random moments; what was acknowledged must be there."""
+    database, lost, kills, acknowledged = folder / "kill.db", 0, 0, "3"
+    process, address = serve(database)
+    window = Window(address, 5)
+    for number in range(200):
+        value = f"{1 + number % 300 / 10:.1f}".removesuffix(".0")
+        if random.random() < 0.04:
+            kills += 1
+            pid = process.pid
+            subprocess.Popen(["sh", "-c", f"sleep {random.random() * 0.02:.4f}; kill -9 {pid}"]).wait()
+        try:
+            window.edit("binding.tail_mm", f"{50 + number}")
+            acknowledged = f"{50 + number}"
+        except OSError:
+            process.wait()
+            process, address = serve(database)
+            window = Window(address, 5)
+            held = window.value("binding.tail_mm")
+            # an edit that was on its way may be there or not; the last one acknowledged must not be lost
+            lost += acknowledged not in (held, "3") and held != f"{50 + number}"
+            window.edit("cover.square_mm", value)
+    process.send_signal(signal.SIGKILL)
+    process.wait()
+    process, address = serve(database)
+    lost += Window(address, 5).value("binding.tail_mm") != acknowledged
+    process.kill()
+    print(f"200 edits, {kills} times SIGKILL in the middle: {lost} acknowledged edits lost")
+
+
+def demo(folder: Path) -> None:
+    """``make demo`` from a fresh clone with empty caches until the page answers, and once more."""
+    clone, home = folder / "clone", folder / "home"
+    home.mkdir()
+    subprocess.run(["git", "clone", "-q", str(ROOT), str(clone)], check=True)
+    for name in ("first start", "second start"):
+        environment = {**os.environ, "HOME": str(home), "XDG_CACHE_HOME": str(home / ".cache")}
+        for setting in ("UV_CACHE_DIR", "PIP_CACHE_DIR", "VIRTUAL_ENV"):
+            environment.pop(setting, None)
+        start = time.perf_counter()
+        process = subprocess.Popen(
+            ["make", "-s", "demo", "PORT=5197"], cwd=clone, env=environment, stdout=subprocess.DEVNULL, start_new_session=True
+        )
+        while True:
+            try:
+                urllib.request.urlopen("http://127.0.0.1:5197/").read()
+                break
+            except OSError:
+                if process.poll() is not None:
+                    sys.exit("make demo failed")
+                time.sleep(0.02)
+        print(f"make demo, {name}: {time.perf_counter() - start:.1f} s")
+        os.killpg(process.pid, signal.SIGKILL)
+        process.wait()
+
+
+PARTS: dict[str, Callable[[Path], None]] = {"plan": plan, "edits": edits, "screen": screen, "kill": kill, "demo": demo}
+
+
+def main() -> None:
+    for name in sys.argv[1:] or [name for name in PARTS if name != "demo"]:
+        folder = Path(tempfile.mkdtemp(prefix="pleat-benchmark-"))
+        try:
+            PARTS[name](folder)
+        finally:
+            shutil.rmtree(folder)
+
+
+if __name__ == "__main__":
+    main()

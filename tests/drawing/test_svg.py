@@ -1,0 +1,101 @@
+"""Drawings: true proportions, fields clear of what they measure, every text escaped, every style known on paper."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+from xml.etree import ElementTree
+
+import pytest
+from hypothesis import given, settings
+
+import pleat
+from pleat.core.book import Book
+from pleat.core.planning import make_plan
+from pleat.drawing import bench, binding, brief, cover, cutting, extras, pages, paper
+from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Group, Label, Rect
+from pleat.drawing.svg import render_screen
+from pleat.printing.pen import STYLES
+from pleat.printing.strips import draw, score_strip, station_strip, tiles
+from tests.strategies import books
+
+
+def all_drawings(plan):
+    ruler = plan.brief.ruler
+    yield from (brief.open_book(plan.brief), brief.strip(plan.brief), paper.thickness(plan.paper), paper.strip(plan.paper))
+    yield from (paper.sheet(stock, plan.brief) for stock in (plan.paper.leaf, plan.paper.cover))
+    yield from (
+        pages.whole(plan.pages, ruler),
+        pages.fold_detail(plan.pages, ruler),
+        pages.fore_edge_detail(plan.pages, ruler),
+        pages.folio_flat(plan.pages, ruler),
+    )
+    yield from (
+        pages.strip(plan.pages),
+        extras.empty_leaf(plan.pages),
+        binding.fold(plan.binding, plan.pages, ruler),
+        binding.strip(plan.binding, plan.pages),
+    )
+    yield from (
+        cover.flat(plan.cover, plan.pages, "kraft", ruler),
+        cover.strip(plan.cover, "kraft"),
+        cutting.strip(plan.cutting),
+        bench.strip(plan.bench),
+    )
+    yield from (cutting.sheet(cut, way, ruler) for cut in plan.cutting.cuts for way in (cut.better, cut.other))
+
+
+@settings(max_examples=25)
+@given(books)
+def test_any_book_draws_as_sound_svg_within_its_picture(book):
+    for drawing in all_drawings(make_plan(book)):
+        rendered = render_screen(drawing, 820, 430)
+        root = ElementTree.fromstring(rendered.svg)
+        assert root.get("aria-label")
+        assert rendered.scale > 0
+        assert "nan" not in rendered.svg
+        assert "style=" not in rendered.svg
+        assert all(-0.1 <= share <= 1.1 for spot in rendered.spots.values() for share in spot)
+
+
+def test_a_square_stays_square_and_numbers_stay_on_the_picture():
+    drawing = Drawing(
+        50, 50, "square", [Rect(0, 0, 50, 50, "leaf")], dims=[Dim("bottom", 0, 50, "8 1/4 <in>"), Dim("left", 0, 50, "x", spot="side")]
+    )
+    rendered = render_screen(drawing, 400, 300)
+    rect = ElementTree.fromstring(rendered.svg).find("rect")
+    assert rect.get("width") == rect.get("height")
+    assert float(rect.get("width")) / 50 == pytest.approx(rendered.scale, abs=1e-3)
+    assert rendered.spots["side"][0] * 400 < float(rect.get("x")) - 45, "a field stands clear of what it measures"
+    assert "&lt;in&gt;" in rendered.svg
+    assert re.search(r"8<tspan[^>]*>1</tspan><tspan[^>]*>⁄</tspan><tspan[^>]*>4</tspan>", rendered.svg), "a true fraction"
+
+
+def test_sections_are_drawn_in_true_proportions():
+    """Each nested folio is as thick as it lies, and all of them fill the section's thickness."""
+    section = make_plan(Book()).pages
+    curves = [shape for shape in pages.fold_detail(section, make_plan(Book()).brief.ruler).shapes if isinstance(shape, Curve)]
+    assert len(curves) == section.folios
+    tops = [curve.commands[0][1][1] for curve in curves]
+    assert tops == sorted(tops)
+    assert tops[1] - tops[0] == pytest.approx(section.thickness.likely / (2 * section.folios))
+
+
+def styles_of(shapes):
+    for shape in shapes:
+        yield shape.style
+        if isinstance(shape, Group):
+            yield from styles_of(shape.shapes)
+
+
+def test_every_style_is_known_to_the_pen_that_draws_it():
+    css = (Path(pleat.__file__).parent / "web/static/css/drawing.css").read_text()
+    plan = make_plan(Book())
+    for drawing in all_drawings(plan):
+        for style in styles_of(drawing.shapes):
+            for name in style.split():
+                assert f".{name}" in css or name in ("label", "tail"), name
+    for strip in (station_strip(plan), score_strip(plan)):
+        for tile in tiles(strip, 120):
+            assert set(styles_of(draw(tile).shapes)) <= set(STYLES)
+    assert isinstance(draw(tiles(station_strip(plan), 500)[0]).shapes[0], Rect | Label | Dot)

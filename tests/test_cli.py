@@ -1,0 +1,66 @@
+"""The command line: the plan and the schema as JSON, bad files named, and no acknowledged edit lost to SIGKILL."""
+
+from __future__ import annotations
+
+import json
+import signal
+from pathlib import Path
+
+import pytest
+from click.testing import CliRunner
+
+from pleat.cli import main
+from pleat.core.book import Book
+from pleat.core.bookfile import book_schema, write_book
+from tests.process import Window, serve
+
+ROOT = Path(__file__).parents[1]
+
+
+def test_plan_prints_the_whole_plan(tmp_path):
+    file = tmp_path / "book.json"
+    file.write_text(write_book(Book()))
+    result = CliRunner().invoke(main, ["plan", str(file)])
+    plan = json.loads(result.output)
+    assert list(plan) == ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
+    assert plan["pages"]["pages"] == 40
+    assert plan["pages"]["thickness"]["low"] < plan["pages"]["thickness"]["likely"]
+    assert plan["binding"]["positions_mm"] == [38, 105, 172]
+    assert plan["bench"]["steps"][0]["step"]["key"] == "gather"
+
+
+@pytest.mark.parametrize(
+    ("text", "words"), [("{", "cannot be read as JSON"), ('{"brief": {"leaf_width_mm": 3}}', "brief.leaf_width_mm: 3 mm is too small")]
+)
+def test_plan_names_what_is_wrong_with_a_file(tmp_path, text, words):
+    file = tmp_path / "book.json"
+    file.write_text(text)
+    result = CliRunner().invoke(main, ["plan", str(file)])
+    assert result.exit_code == 2
+    assert words in result.stderr
+
+
+def test_schema_is_printed_and_the_one_in_the_docs_is_current():
+    printed = json.loads(CliRunner().invoke(main, ["schema"]).output)
+    assert printed == book_schema()
+    assert json.loads((ROOT / "docs/book.schema.json").read_text()) == printed, "run: pleat schema > docs/book.schema.json"
+
+
+def test_no_acknowledged_edit_is_lost_when_the_server_is_killed(tmp_path):
+    acknowledged = "3"
+    for round_ in range(3):
+        process, address = serve(tmp_path / "pleat.db")
+        try:
+            window = Window(address, 5)
+            assert window.value("cover.square_mm") == acknowledged
+            for number in range(8):
+                acknowledged = f"{4 + round_ * 8 + number}"
+                window.edit("cover.square_mm", acknowledged)
+        finally:
+            process.send_signal(signal.SIGKILL)
+            process.wait()
+    process, address = serve(tmp_path / "pleat.db")
+    assert Window(address, 5).value("cover.square_mm") == acknowledged
+    process.kill()
+    process.wait()
+    process.stdout.close()

@@ -1,0 +1,93 @@
+#!/usr/bin/env python3
+"""Takes a PNG of every main view at 1280x800 from the demo's data, into docs/screenshots (or another folder).
+
+Usage: screenshots.py [--size 1024x768] [--folder FOLDER] [NAME ...]; without names, all views.
+"""
+
+from __future__ import annotations
+
+import argparse
+import os
+import tempfile
+import threading
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+from waitress import create_server
+
+from pleat.demo import fill
+from pleat.store.database import transaction
+from pleat.web.app import create_app
+
+ROOT = Path(__file__).resolve().parents[1]
+
+
+def nothing(_: Page) -> None:
+    """A view that is shown as it opens."""
+
+
+def walk_two_holes(page: Page) -> None:
+    for _ in range(3):
+        page.get_by_role("button", name="one hole on").click()
+
+
+def ask_why(page: Page) -> None:
+    page.locator("#why-spine summary").click()
+
+
+VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
+    "shelf": ("/", nothing),
+    "start": ("/new", nothing),
+    "brief": ("/books/5?open=brief", nothing),
+    "paper": ("/books/5?open=paper", nothing),
+    "pages": ("/books/4?open=pages", nothing),
+    "extras": ("/books/5?open=extras", nothing),
+    "binding": ("/books/5?open=binding", walk_two_holes),
+    "cover": ("/books/5?open=cover", ask_why),
+    "cutting": ("/books/2?open=cutting", nothing),
+    "bench": ("/books/5?open=bench", nothing),
+    "print": ("/books/5/print", nothing),
+}
+"""Name of the picture: the address, and what is done there before the picture is taken."""
+
+
+@contextmanager
+def served() -> Iterator[str]:
+    """The demo on a free port."""
+    with tempfile.TemporaryDirectory() as folder:
+        app = create_app(Path(folder) / "pleat.db")
+        with transaction(app.extensions["pleat_engine"]) as session:
+            fill(session)
+        server = create_server(app, host="127.0.0.1", port=0, threads=4)
+        threading.Thread(target=server.run, daemon=True).start()
+        yield f"http://127.0.0.1:{server.effective_port}"
+        server.close()
+
+
+def main() -> None:
+    asked = argparse.ArgumentParser(description=__doc__)
+    asked.add_argument("names", nargs="*")
+    asked.add_argument("--size", default="1280x800")
+    asked.add_argument("--lamp", action="store_true")
+    asked.add_argument("--folder", type=Path, default=ROOT / "docs/screenshots")
+    given = asked.parse_args()
+    width, height = (int(side) for side in given.size.split("x"))
+    given.folder.mkdir(parents=True, exist_ok=True)
+    with served() as address, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox"])
+        page = browser.new_page(viewport={"width": width, "height": height}, locale="en-GB")
+        page.add_init_script(f"localStorage.setItem('pleat-lamp', '{int(given.lamp)}')")
+        for name in given.names or VIEWS:
+            path, prepare = VIEWS[name]
+            page.goto(address + path)
+            page.evaluate("document.fonts.ready")
+            prepare(page)
+            page.wait_for_timeout(300)
+            page.screenshot(path=given.folder / f"{name}.png")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()
