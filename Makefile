@@ -19,7 +19,7 @@ test: $(VENV)/.dev
 
 # Pictures of every main view from the demo data, into docs/screenshots.
 screenshots: $(VENV)/.dev
-	$(BIN)/python tools/screenshots.py
+	$(BIN)/python -m tools.screenshots
 
 # Speed and safety figures; run by hand, they take a few minutes.
 benchmark: $(VENV)/.dev

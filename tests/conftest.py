@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import os
 import shutil
-import threading
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
@@ -13,7 +12,6 @@ import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 from hypothesis import settings
-from waitress import create_server
 
 from pleat.core import editing
 from pleat.core.book import Book
@@ -21,6 +19,7 @@ from pleat.core.planning import Plan, make_plan
 from pleat.demo import fill
 from pleat.store.database import transaction
 from pleat.web.app import create_app
+from tests.process import running
 
 settings.register_profile("pleat", max_examples=60, deadline=None)
 settings.load_profile("pleat")
@@ -58,15 +57,11 @@ def demo_database(tmp_path_factory: pytest.TempPathFactory) -> Path:
 
 @pytest.fixture
 def served(demo_database: Path, tmp_path: Path) -> Iterator[str]:
-    """The address of Pleat with the demo's books, served as it is in earnest: CSRF, policy and all."""
+    """The address of Pleat with the demo's books."""
     path = tmp_path / "served.db"
     shutil.copyfile(demo_database, path)
-    app = create_app(path)
-    server = create_server(app, host="127.0.0.1", port=0, threads=4)
-    threading.Thread(target=server.run, daemon=True).start()
-    yield f"http://127.0.0.1:{server.effective_port}"
-    server.close()  # its thread ends once the browser lets go of its last connection; nothing waits for that
-    app.extensions["pleat_engine"].dispose()
+    with running(path) as address:
+        yield address
 
 
 @pytest.fixture(scope="session")

@@ -1,14 +1,21 @@
-"""Pleat as a process of its own, and a browser window without a browser: for the tests of the command line and the benchmarks."""
+"""Pleat served, by this process or one of its own, and a browser window without a browser: for tests, benchmarks and pictures."""
 
 from __future__ import annotations
 
 import re
 import subprocess
 import sys
+import threading
 import urllib.parse
 import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
 from http.cookiejar import CookieJar
 from pathlib import Path
+
+from waitress import create_server
+
+from pleat.web.app import create_app
 
 ROOT = Path(__file__).parents[1]
 
@@ -42,3 +49,19 @@ def serve(database: Path) -> tuple[subprocess.Popen[str], str]:
         env={"PYTHONPATH": str(ROOT / "src"), "PYTHONUNBUFFERED": "1"},
     )
     return process, re.search(r"http://\S+", process.stdout.readline())[0]
+
+
+@contextmanager
+def running(database: Path) -> Iterator[str]:
+    """The address of Pleat served from this process as it is in earnest: CSRF, policy and all."""
+    app = create_app(database)
+    server = create_server(app, host="127.0.0.1", port=0, threads=4)
+
+    def run() -> None:
+        with suppress(OSError):  # its sockets are closed under it at the end
+            server.run()
+
+    threading.Thread(target=run, daemon=True).start()
+    yield f"http://127.0.0.1:{server.effective_port}"
+    server.close()
+    app.extensions["pleat_engine"].dispose()

@@ -1,7 +1,7 @@
 #!/usr/bin/env python3
 """Takes a PNG of every main view at 1280x800 from the demo's data, into docs/screenshots (or another folder).
 
-Usage: screenshots.py [--size 1024x768] [--folder FOLDER] [NAME ...]; without names, all views.
+Usage: python -m tools.screenshots [--size 1024x768] [--folder FOLDER] [NAME ...]; without names, all views.
 """
 
 from __future__ import annotations
@@ -9,19 +9,15 @@ from __future__ import annotations
 import argparse
 import os
 import tempfile
-import threading
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
-from waitress import create_server
 
 from pleat.demo import fill
-from pleat.store.database import transaction
-from pleat.web.app import create_app
-
-ROOT = Path(__file__).resolve().parents[1]
+from pleat.store.database import migrate, open_engine, transaction
+from tests.process import ROOT, running
 
 
 def nothing(_: Page) -> None:
@@ -54,16 +50,16 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
 
 
 @contextmanager
-def served() -> Iterator[str]:
-    """The demo on a free port."""
-    with tempfile.TemporaryDirectory() as folder:
-        app = create_app(Path(folder) / "pleat.db")
-        with transaction(app.extensions["pleat_engine"]) as session:
-            fill(session)
-        server = create_server(app, host="127.0.0.1", port=0, threads=4)
-        threading.Thread(target=server.run, daemon=True).start()
-        yield f"http://127.0.0.1:{server.effective_port}"
-        server.close()
+def demo(folder: Path) -> Iterator[str]:
+    """The address of the demo, freshly made."""
+    database = folder / "pleat.db"
+    migrate(database)
+    engine = open_engine(database)
+    with transaction(engine) as session:
+        fill(session)
+    engine.dispose()
+    with running(database) as address:
+        yield address
 
 
 def main() -> None:
@@ -75,7 +71,7 @@ def main() -> None:
     given = asked.parse_args()
     width, height = (int(side) for side in given.size.split("x"))
     given.folder.mkdir(parents=True, exist_ok=True)
-    with served() as address, sync_playwright() as playwright:
+    with tempfile.TemporaryDirectory() as folder, demo(Path(folder)) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox"])
         page = browser.new_page(viewport={"width": width, "height": height}, locale="en-GB")
         page.add_init_script(f"localStorage.setItem('pleat-lamp', '{int(given.lamp)}')")

@@ -137,7 +137,8 @@ def test_stations_are_dragged_typed_and_nudged_with_their_partner(desk: Page):
     typed(desk, "binding.station.1", "100")
     expect(desk.locator("#n-binding-station-1")).to_contain_text("Unlock")
     desk.locator("#stations-free").check(force=True)
-    typed(desk, "binding.station.1", "100")
+    expect(desk.locator("#station-1")).not_to_have_attribute("aria-disabled", "true")
+    desk.locator("#i-binding-station-1").press("Enter")
     expect(desk.locator("#station-1")).to_have_attribute("aria-valuetext", "100 mm")
     expect(last).to_have_value("172")
 

@@ -80,7 +80,7 @@ def _span(span: Span, level: int, result: BindingResult, base: float, band: floa
         Dot(middle, far, "step-dot", 2.2),
         Label(middle, far, str(span.number), "step-number", shift=(0, 5)),
     )
-    return Group(f"span span-{span.side}", shapes, (("step", str(span.number)),))
+    return Group("span", shapes, (("step", str(span.number)),))
 
 
 def _tails(result: BindingResult, base: float, band: float, share: float) -> list[Shape]:
@@ -107,7 +107,7 @@ def _tails(result: BindingResult, base: float, band: float, share: float) -> lis
                 ),
             ),
         )
-        shapes.append(Group(f"span span-{side}", (Curve(commands, f"thread thread-{side} tail"),), (("step", step),)))
+        shapes.append(Group("span", (Curve(commands, f"thread thread-{side} tail"),), (("step", step),)))
     return shapes
 
 
