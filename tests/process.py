@@ -27,6 +27,7 @@ class Window:
         self.book = f"{address}books/{book}"
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
         self.page = self.opener.open(self.book, timeout=10).read().decode()
+        self.version = self._version(self.page)
         self.token = re.search(r'X-CSRFToken": "([^"]+)"', self.page)[1]
 
     def value(self, path: str) -> str:
@@ -36,8 +37,13 @@ class Window:
 
     def edit(self, path: str, value: str) -> None:
         """Returns once the server has acknowledged."""
-        data = urllib.parse.urlencode({"path": path, "value": value, "takeover": "1"}).encode()
-        self.opener.open(urllib.request.Request(f"{self.book}/edit", data, {"X-CSRFToken": self.token}), timeout=10).read()
+        data = urllib.parse.urlencode({"path": path, "value": value, "version": self.version, "window": "process"}).encode()
+        answer = self.opener.open(urllib.request.Request(f"{self.book}/edit", data, {"X-CSRFToken": self.token}), timeout=10)
+        self.version = self._version(answer.read().decode())
+
+    @staticmethod
+    def _version(page: str) -> str:
+        return re.search(r'name="version" value="(\d+)"', page)[1]
 
 
 def serve(database: Path) -> tuple[subprocess.Popen[str], str]:

@@ -139,30 +139,30 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     if after == before.book and version is not None:
         return Outcome(before, ())
     if version is not None:
-        repository.check_version(session, book_id, version, window)
+        repository.check_version(session, before.stored, version, window)
     plan = make_plan(after)
-    repository.save(session, book_id, after, summary(after, plan), window, label, now())
-    changed = _changed(before, Opened(before.stored, plan), before.book, after)
-    return Outcome(Opened(repository.load(session, book_id), plan), PLEATS if version is None else changed)
+    opened = Opened(repository.save(session, before.stored, after, summary(after, plan), window, label, now()), plan)
+    return Outcome(opened, PLEATS if version is None else _changed(before, opened))
 
 
 def undo(session: Session, book_id: int, by: int, version: int | None, window: str) -> Outcome:
     """Undo (-1) or redo (+1) one revision. Raises NoSuchBook, ChangedElsewhere."""
     before = open_book(session, book_id)
     if version is not None:
-        repository.check_version(session, book_id, version, window)
+        repository.check_version(session, before.stored, version, window)
     book = repository.step(session, book_id, by, window, now())
     if book is None:
         return Outcome(before, ())
     plan = make_plan(book)
     repository.set_summary(session, book_id, summary(book, plan))
-    return Outcome(Opened(repository.load(session, book_id), plan), _changed(before, Opened(before.stored, plan), before.book, book))
+    opened = Opened(repository.load(session, book_id), plan)
+    return Outcome(opened, _changed(before, opened))
 
 
-def _changed(before: Opened, after: Opened, old: Book, new: Book) -> tuple[str, ...]:
+def _changed(before: Opened, after: Opened) -> tuple[str, ...]:
     """Pleats whose result changed, or whose own inputs did (a field may show an input that changes no result)."""
     results = set(after.plan.changed_since(before.plan))
-    return tuple(name for name in PLEATS if name in results or getattr(old, name) != getattr(new, name))
+    return tuple(name for name in PLEATS if name in results or getattr(before.book, name) != getattr(after.book, name))
 
 
 def tick(book: Book, plan: Plan, key: str, done: bool) -> Book:

@@ -73,26 +73,30 @@ def load(session: Session, book_id: int, binned: bool = False) -> Stored:
     )
 
 
-def check_version(session: Session, book_id: int, version: int, window: str) -> None:
+def check_version(session: Session, stored: Stored, version: int, window: str) -> None:
     """Raise ChangedElsewhere when another window has changed the book since ``version``."""
+    if version == stored.version:
+        return
     other = session.execute(
         select(ChangeRow)
-        .where(ChangeRow.book_id == book_id, ChangeRow.version > version, ChangeRow.window != window)
+        .where(ChangeRow.book_id == stored.id, ChangeRow.version > version, ChangeRow.window != window)
         .order_by(ChangeRow.version.desc())
         .limit(1)
     ).scalar_one_or_none()
     if other:
-        raise ChangedElsewhere(_row(session, book_id).version, other.label, other.made_at)
+        raise ChangedElsewhere(stored.version, other.label, other.made_at)
 
 
-def save(session: Session, book_id: int, book: Book, summary: str, window: str, label: str, now: datetime) -> None:
-    """A new revision after the one shown; what had been undone is given up."""
-    row = _row(session, book_id)
-    session.execute(delete(RevisionRow).where(RevisionRow.book_id == book_id, RevisionRow.number > row.head))
+def save(session: Session, before: Stored, book: Book, summary: str, window: str, label: str, now: datetime) -> Stored:
+    """The book as a new revision after ``before``, the one shown; what had been undone is given up."""
+    row, label = _row(session, before.id), label[:200]
+    if before.can_redo:
+        session.execute(delete(RevisionRow).where(RevisionRow.book_id == row.id, RevisionRow.number > row.head))
     row.head += 1
     row.title = book.title
-    session.add(RevisionRow(book_id=book_id, number=row.head, document=book.model_dump_json(), label=label[:200], made_at=now))
+    session.add(RevisionRow(book_id=row.id, number=row.head, document=book.model_dump_json(), label=label, made_at=now))
     _changed(session, row, summary, window, label, now)
+    return Stored(row.id, book, row.version, now, can_undo=label, can_redo="", binned=False)
 
 
 def step(session: Session, book_id: int, by: int, window: str, now: datetime) -> Book | None:

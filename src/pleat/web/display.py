@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from datetime import UTC, datetime
-from functools import partial
+from functools import cache, partial
 from pathlib import Path
 from typing import Any
 
@@ -24,6 +24,7 @@ _FRACTION = re.compile(r"(?:(?<=\d) )?\b(\d+)/(\d+)\b")
 def register(app: Flask) -> None:
     app.jinja_env.filters.update(frac=frac, clock=clock, slug=slug)
     app.jinja_env.globals.update(
+        action_url=action_url,
         figure_value=figure_value,
         figure_range=figure_range,
         label_of=label_of,
@@ -81,6 +82,13 @@ def clock(time: datetime) -> Markup:
     return Markup('<time datetime="{}" data-clock>{} UTC</time>').format(iso, time.strftime("%H:%M"))
 
 
+@cache
+def action_url(action: str, book_id: int) -> str:
+    """The address of a change to a book; it stands in every form of a page, and is made once."""
+    return url_for(f"workspace.{action}", book_id=book_id)
+
+
+@cache
 def slug(path: str) -> str:
     return path.replace(".", "-").replace("_", "-")
 

@@ -18,15 +18,14 @@ def view(opened: Opened) -> dict[str, Any]:
     spare = [a - 2 * result.leaf_width_mm for a, b in (sides, sides[::-1]) if b + 0.05 >= result.leaf_height_mm]
     room = ruler.snap_down(min(max(spare, default=0.0), result.leaf_width_mm - FLAP_GAP_MM))
     counted = opened.book.pages.counted_in
+    whole, fold = render_screen(drawing.whole(result, ruler), 820, 84), render_screen(drawing.fold_detail(result, ruler), 270, 230)
     return {
         "small": small(drawing.strip(result), height=46),
-        "whole": drawn(render_screen(drawing.whole(result, ruler), 820, 84)),
-        "fold": drawn(render_screen(drawing.fold_detail(result, ruler), 270, 230)),
+        "whole": drawn(whole),
+        "fold": drawn(fold),
         "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 230)),
         "flat": drawn(render_screen(drawing.folio_flat(result, ruler), 300, 250)),
         "count": f"{opened.book.pages.amount} {'' if counted == 'unsaid' else counted}".strip(),
         "flap_room": room if room >= 10 else None,
-        "magnified": round(
-            render_screen(drawing.fold_detail(result, ruler), 270, 200).scale / render_screen(drawing.whole(result, ruler), 820, 84).scale
-        ),
+        "magnified": round(fold.scale / whole.scale),
     }
