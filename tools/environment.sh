@@ -6,7 +6,7 @@ python=$1 venv=$2 requirements=$3
 
 [ -x "$venv/bin/python" ] || "$python" -m venv "$venv"
 if { [ -x "$venv/bin/uv" ] || "$venv/bin/python" -m pip install --quiet --disable-pip-version-check uv; } 2>/dev/null &&
-   "$venv/bin/uv" pip install --quiet --python "$venv/bin/python" -r "$requirements" 2>/dev/null; then
+   "$venv/bin/uv" pip install --quiet --compile-bytecode --python "$venv/bin/python" -r "$requirements" 2>/dev/null; then
     :
 else
     "$venv/bin/python" -m pip install --quiet --disable-pip-version-check -r "$requirements"
@@ -16,3 +16,5 @@ site=$("$venv/bin/python" -c 'import sysconfig; print(sysconfig.get_path("pureli
 printf '%s\n' "$PWD/src" > "$site/pleat-source.pth"
 printf '#!/bin/sh\nexec "%s/bin/python" -m pleat "$@"\n' "$PWD/$venv" > "$venv/bin/pleat"
 chmod +x "$venv/bin/pleat"
+# Compiled once here, so that every start is quick even where Python is told not to keep compiled files.
+"$venv/bin/python" -m compileall -q src

@@ -10,9 +10,6 @@ from io import BytesIO
 from pathlib import Path
 from typing import Final
 
-from pypdf import PdfReader, PdfWriter
-from pypdf.generic import BooleanObject, DictionaryObject, NameObject
-
 from pleat.printing.sheets import Sheet
 
 _FONTS: Final = Path(__file__).parent / "fonts"
@@ -33,6 +30,8 @@ def to_pdf(sheets: Iterable[Sheet], title: str) -> bytes:
     """One PDF, a page a sheet, each exactly as large as its paper, marked not to be scaled when printed."""
     _use_own_fonts()
     import cairosvg  # loads fontconfig, which reads its environment once
+    from pypdf import PdfReader, PdfWriter  # half a second that only printing needs
+    from pypdf.generic import BooleanObject, DictionaryObject, NameObject
 
     writer = PdfWriter()
     for sheet in sheets:
