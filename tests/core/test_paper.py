@@ -5,9 +5,9 @@ import pytest
 
 from pleat.core.book import Book, Paper
 from pleat.core.errors import LengthError
+from pleat.core.materials.sizes import SIZES, parse_size, size_name, tolerance_mm
+from pleat.core.materials.weights import BASIS_IN, BULK_CM3_PER_G, parse_weight, pounds_in_every_grade, thickness
 from pleat.core.paper.compute import grain_axis
-from pleat.core.paper.sizes import SIZES, parse_size, size_name, tolerance_mm
-from pleat.core.paper.weights import BASIS_IN, BULK_CM3_PER_G, parse_weight, pounds_in_every_grade, thickness
 from pleat.core.planning import make_plan
 
 

@@ -16,11 +16,12 @@ from pleat.core.binding import stations
 from pleat.core.book import Book
 from pleat.core.bookfile import validate_book
 from pleat.core.errors import BadBook, FieldProblem, LengthError
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule
-from pleat.core.labels import label_of, rule_of
+from pleat.core.fields import rule_on
+from pleat.core.labels import field_at, label_of
+from pleat.core.materials.sizes import parse_size
+from pleat.core.materials.weights import parse_weight
 from pleat.core.pages.counting import parse_count
-from pleat.core.paper.sizes import parse_size
-from pleat.core.paper.weights import parse_weight
+from pleat.core.texts import read_field, shows, with_unit
 from pleat.core.units import RULERS, RulerName, parse_length
 
 Changes = list[tuple[str, Any]]
@@ -103,7 +104,7 @@ def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tupl
     held = _value_at(book, prefix + "width_mm"), _value_at(book, prefix + "height_mm")
     if text.strip() in (RULERS[ruler].size(*held), RULERS[ruler].size(*held).rsplit(" ", 1)[0]):
         return []
-    return [(prefix + "width_mm", width, _with_unit(note, ruler)), (prefix + "height_mm", height, _with_unit(note, ruler))]
+    return [(prefix + "width_mm", width, with_unit(note, ruler)), (prefix + "height_mm", height, with_unit(note, ruler))]
 
 
 def _read_station(book: Book, path: str, text: str, ruler_name: RulerName) -> list[tuple[str, Any, str]]:
@@ -112,7 +113,7 @@ def _read_station(book: Book, path: str, text: str, ruler_name: RulerName) -> li
     positions = stations.place(book.binding, height, ruler)
     if not 0 <= index < len(positions):
         raise LengthError(text, "There is no such station.")
-    if _shows(text, positions[index], ruler_name):
+    if shows(text, positions[index], ruler_name):
         return []
     to = parse_length(text, ruler_name).mm
     if not 0 < to < height:
@@ -134,52 +135,18 @@ def _read_station(book: Book, path: str, text: str, ruler_name: RulerName) -> li
 
 
 def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
-    rule = rule_of(path)
-    held = _value_at(book, path)
-    if path in ("binding.own_path", "binding.cover_holes_mm"):
-        return _read_list(path, text, ruler)
-    if not text.strip() and _may_be_empty(path):
-        return [(path, None, "")]
-    match rule:
-        case LengthRule():
-            if held is not None and _shows(text, held, ruler):
-                return []
-            mm = parse_length(text, ruler).mm
-            if not rule.low_mm <= mm <= rule.high_mm:
-                raise LengthError(text, _out_of_bounds(rule, text, mm, ruler))
-            return [(path, mm, _with_unit(text, ruler))]
-        case NumberRule():
-            return [(path, rule.read(text), "")]
-        case ChoiceRule():
-            return [(path, int(text) if text.isdecimal() else text, "")]
-        case TextRule():
-            return [(path, rule.read(text), "")]
-    if isinstance(held, str):
-        return [(path, text, "")]
-    raise LengthError(text, "There is no such field in a book.")
-
-
-def _read_list(path: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
-    if not text.strip():
-        return [(path, None, "")]
-    if path == "binding.own_path":
+    field, held = field_at(path), _value_at(book, path)
+    if path == "binding.own_path" and text.strip():
         words = re.findall(r"\d+", text)
         if not words or re.search(r"[^\d\s,;.→>-]", text):
             raise LengthError(text, "Type the holes in order, 1 at the head: for example 2 1 3 2.")
         return [(path, [int(word) for word in words], "")]
-    return [(path, [parse_length(word, ruler).mm for word in re.split(r"[;,]", text) if word.strip()], "")]
-
-
-def _out_of_bounds(rule: LengthRule, text: str, mm: float, ruler: RulerName) -> str:
-    """A length that cannot be, with the span on the ruler in use and the unit that was perhaps meant."""
-    shown = RULERS[ruler]
-    side = "small" if mm < rule.low_mm else "large"
-    said = f"{text.strip()} is too {side} for {rule.label}: it goes from {shown.show(rule.low_mm)} to {shown.show(rule.high_mm)}."
-    other = "in" if parse_length(text, ruler).unit != "in" else "mm"
-    number = re.match(r"\s*[\d.,]+", text)
-    if number and rule.low_mm <= parse_length(f"{number[0]} {other}").mm <= rule.high_mm:
-        return f"{said} Did you mean {number[0].strip()} {other}?"
-    return said
+    if field is None:
+        raise LengthError(text, "There is no such field in a book.")
+    if rule_on(field) is None and isinstance(held, str):
+        return [(path, text, "")]
+    read = read_field(field, text, held, ruler)
+    return [] if read is None else [(path, list(read[0]) if isinstance(read[0], tuple) else read[0], read[1])]
 
 
 def _value_at(book: Book, path: str) -> Any:
@@ -187,26 +154,3 @@ def _value_at(book: Book, path: str) -> Any:
     for name in path.split("."):
         value = getattr(value, name, None)
     return value
-
-
-def _may_be_empty(path: str) -> bool:
-    *groups, name = path.split(".")
-    model: Any = Book
-    for group in groups:
-        field = getattr(model, "model_fields", {}).get(group)
-        model = field.annotation if field else None
-    field = getattr(model, "model_fields", {}).get(name)
-    return field is not None and field.default is None
-
-
-def _shows(text: str, mm: float, ruler: RulerName) -> bool:
-    """Whether ``text`` is exactly how ``mm`` stands on the screen."""
-    return text.strip() in (RULERS[ruler].number(mm), RULERS[ruler].show(mm))
-
-
-def _with_unit(text: str, ruler: RulerName) -> str:
-    """The typed text with the unit it was read in, so that it can be read again on its own."""
-    text = " ".join(text.split())
-    if re.search(r"[a-z″\"”]\.?$", text.lower()) or "/" in text:
-        return text
-    return f"{text} {ruler}" if re.search(r"\d$", text) else text

@@ -7,29 +7,57 @@ messages all come from the one line where a field is declared.
 from __future__ import annotations
 
 import math
+import re
 from dataclasses import dataclass
-from typing import Any
+from types import UnionType
+from typing import Any, Final, Union, get_args, get_origin
 
-from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic.fields import FieldInfo
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 from pleat.core.errors import LengthError
-from pleat.core.units import RULERS, parse_length
+from pleat.core.units import MM_PER_INCH, RULERS, parse_length
+
+_POINTS: Final = re.compile(r"\s*(\d+(?:[.,]\d+)?)\s*(?:pt|pts|points?|thou|mil)\.?\s*", re.IGNORECASE)
+
+
+class Record(BaseModel):
+    """The base of everything that is saved: frozen, and no field that is not declared."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", validate_default=True)
+
+
+def parse_thickness(text: str) -> float | None:
+    """mm of a thickness in points (1 point of board or paper = 0.001 in, US paper trade usage); None for any other text.
+
+    >>> round(parse_thickness("60 pt"), 3)
+    1.524
+    """
+    found = _POINTS.fullmatch(text)
+    return float(found[1].replace(",", ".")) * MM_PER_INCH / 1000 if found else None
 
 
 @dataclass(frozen=True)
 class LengthRule:
-    """A length in mm between two bounds. A text such as ``8 1/4 in`` is read; a bare number is mm."""
+    """A length in mm between two bounds. A text such as ``8 1/4 in`` is read; a bare number is mm.
+
+    ``fine`` lengths are thicknesses: shown finer than the ruler, bare numbers always mm, points of 0.001 in understood.
+    """
 
     label: str
     low_mm: float
     high_mm: float
+    fine: bool = False
 
     def read(self, value: object) -> object:
         """The value in mm, unchecked; None passes for fields that may be empty."""
         if isinstance(value, bool):
             raise PydanticCustomError("length", "{label} must be a length.", {"label": self.label})
         if isinstance(value, str):
+            points = parse_thickness(value) if self.fine else None
+            if points is not None:
+                return points
             try:
                 return parse_length(value).mm
             except LengthError as error:
@@ -136,7 +164,38 @@ class ChoiceRule:
     label: str
     words: tuple[tuple[str, str], ...]
 
+    def keys(self) -> tuple[str, ...]:
+        return tuple(key for key, _ in self.words)
 
-"""For Literal fields: pydantic does the checking, this carries the words."""
 
 FieldRule = LengthRule | NumberRule | TextRule | ChoiceRule
+"""ChoiceRules stand on Literal fields: pydantic does the checking, they carry the words."""
+_RULES: Final = (LengthRule, NumberRule, TextRule, ChoiceRule)
+
+
+def rule_on(field: FieldInfo) -> FieldRule | None:
+    """The rule a field is declared with, on the field itself, on one side of ``... | None`` or on a list's members."""
+    return next((one for one in field.metadata if isinstance(one, _RULES)), None) or _rule_in(field.annotation)
+
+
+def _rule_in(annotation: Any) -> FieldRule | None:
+    for one in getattr(annotation, "__metadata__", ()):
+        if isinstance(one, _RULES):
+            return one
+    if get_origin(annotation) in (Union, UnionType, tuple):
+        for inner in get_args(annotation):
+            found = _rule_in(inner)
+            if found:
+                return found
+    return None
+
+
+def is_list(field: FieldInfo) -> bool:
+    """Whether a field holds several values."""
+    return any(get_origin(one) is tuple for one in (field.annotation, *get_args(field.annotation)))
+
+
+def may_be_empty(field: FieldInfo) -> bool:
+    """Whether leaving the field empty is an answer."""
+    rule = rule_on(field)
+    return (not field.is_required() and field.get_default() in (None, ())) or (isinstance(rule, TextRule) and not rule.required)

@@ -3,44 +3,34 @@
 from __future__ import annotations
 
 from functools import cache
-from types import UnionType
-from typing import Any, Union, get_args, get_origin
+from typing import Any
 
 from pydantic import BaseModel
+from pydantic.fields import FieldInfo
 
 from pleat.core.book import Book
-from pleat.core.fields import ChoiceRule, FieldRule, LengthRule, NumberRule, TextRule
-
-_RULES = (LengthRule, NumberRule, TextRule, ChoiceRule)
+from pleat.core.fields import FieldRule, rule_on
 
 
 @cache
-def rule_of(path: str) -> FieldRule | None:
-    """The rule declared for ``brief.leaf_width_mm`` and the like; None for groups and unknown paths."""
+def field_at(path: str) -> FieldInfo | None:
+    """The declaration of ``brief.leaf_width_mm`` and the like; None for paths that are not there. Numbers in a path are skipped."""
     model: Any = Book
-    rule: FieldRule | None = None
+    field: FieldInfo | None = None
     for name in path.split("."):
         if name.isdigit():
             continue
         if not (isinstance(model, type) and issubclass(model, BaseModel)) or name not in model.model_fields:
             return None
         field = model.model_fields[name]
-        rule = next((one for one in field.metadata if isinstance(one, _RULES)), None) or _rule_in(field.annotation)
         model = field.annotation
-    return rule
+    return field
 
 
-def _rule_in(annotation: Any) -> FieldRule | None:
-    """A rule inside ``Annotated[...] | None`` or ``tuple[Annotated[...], ...] | None``."""
-    for one in getattr(annotation, "__metadata__", ()):
-        if isinstance(one, _RULES):
-            return one
-    if get_origin(annotation) in (Union, UnionType, tuple):
-        for inner in get_args(annotation):
-            found = _rule_in(inner)
-            if found:
-                return found
-    return None
+def rule_of(path: str) -> FieldRule | None:
+    """The rule of a field; None for groups and unknown paths."""
+    field = field_at(path)
+    return rule_on(field) if field else None
 
 
 def label_of(path: str) -> str:

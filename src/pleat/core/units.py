@@ -25,9 +25,10 @@ Arithmetic: 453.59237 g/lb / 500 sheets / 0.00064516 m2/in2 = 1406.14.
 
 RulerName = Literal["mm", "in"]
 
-_MM_PER_UNIT: Final = {"mm": Fraction(1), "cm": Fraction(10), "in": Fraction(254, 10)}
+_MM_PER_UNIT: Final = {"mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000), "in": Fraction(254, 10)}
 _UNIT_WORDS: Final = {
     "mm": "mm", "millimetre": "mm", "millimetres": "mm", "millimeter": "mm", "millimeters": "mm",
+    "m": "m", "metre": "m", "metres": "m", "meter": "m", "meters": "m",
     "cm": "cm", "centimetre": "cm", "centimetres": "cm", "centimeter": "cm", "centimeters": "cm",
     "in": "in", "in.": "in", "inch": "in", "inches": "in", '"': "in", "″": "in", "”": "in", "''": "in",
 }  # fmt: skip
@@ -48,7 +49,7 @@ class Length:
     """A length as it was typed: its value in mm and the unit word it was given in."""
 
     mm: float
-    unit: Literal["mm", "cm", "in"]
+    unit: Literal["mm", "cm", "m", "in"]
 
 
 def parse_length(text: str, unit: RulerName = "mm") -> Length:
@@ -76,7 +77,7 @@ def parse_length(text: str, unit: RulerName = "mm") -> Length:
         raise LengthError(text, f"“{text.strip()}” is not a length I can read. " + _example(unit))
     word = (found["unit_a"] or found["unit_b"] or "").strip()
     if word and word not in _UNIT_WORDS:
-        raise LengthError(text, f"I do not know the unit “{word}”. Use mm, cm or in.")
+        raise LengthError(text, f"I do not know the unit “{word}”. Use mm, cm, m or in.")
     if found["top"]:
         if int(found["bottom"]) == 0:
             raise LengthError(text, "A fraction cannot have 0 below the line.")

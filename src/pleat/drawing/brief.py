@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from pleat.core.brief.compute import BriefResult
-from pleat.core.paper.sizes import SIZES
+from pleat.core.materials.sizes import SIZES
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape
 
 

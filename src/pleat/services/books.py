@@ -14,9 +14,9 @@ from pleat.core.binding import stations
 from pleat.core.book import Book, Paper, Papers
 from pleat.core.cutting.yields import both_ways
 from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.materials.sizes import parse_size
 from pleat.core.pages.counting import parse_count
 from pleat.core.paper.compute import grain_axis
-from pleat.core.paper.sizes import parse_size
 from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.units import RULERS, RulerName
 from pleat.services import papers

@@ -10,8 +10,8 @@ from sqlalchemy.orm import Session
 from pleat.core.book import Book, Paper
 from pleat.core.cutting.yields import both_ways
 from pleat.core.estimate import Estimate
+from pleat.core.materials.weights import thickness
 from pleat.core.paper.compute import grain_axis
-from pleat.core.paper.weights import thickness
 from pleat.core.planning import make_plan
 from pleat.core.units import MM_PER_INCH
 from pleat.store import papers as paper_store

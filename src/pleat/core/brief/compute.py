@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from pleat.core.book import Brief
-from pleat.core.paper.sizes import size_name
+from pleat.core.materials.sizes import size_name
 from pleat.core.plan import Check, Figure, Fix, PleatResult, Rule
 from pleat.core.units import RULERS, Ruler
 

@@ -10,8 +10,8 @@ from pleat.core.brief.compute import BriefResult
 from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.cut import Cut
 from pleat.core.errors import LengthError
+from pleat.core.materials.sizes import size_name
 from pleat.core.pages.compute import PagesResult
-from pleat.core.paper.sizes import size_name
 from pleat.core.plan import Check, Fix
 from pleat.core.units import MM_PER_INCH, RULERS, parse_length
 

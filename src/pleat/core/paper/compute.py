@@ -8,8 +8,8 @@ from typing import Literal
 from pleat.core.book import Paper, Papers
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
-from pleat.core.paper.sizes import size_name
-from pleat.core.paper.weights import BULK_CM3_PER_G, thickness
+from pleat.core.materials.sizes import size_name
+from pleat.core.materials.weights import BULK_CM3_PER_G, thickness
 from pleat.core.plan import Check, Figure, PleatResult, Rule
 from pleat.core.units import Ruler
 

@@ -1,0 +1,85 @@
+"""Reading what was typed into one field, by the field's rule; the messages name what would do."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+from pydantic.fields import FieldInfo
+
+from pleat.core.errors import LengthError
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule, is_list, may_be_empty, parse_thickness, rule_on
+from pleat.core.units import RULERS, RulerName, parse_length
+
+Reading = tuple[Any, str]
+"""A value, and how it was typed with its unit ("" where that is not worth keeping)."""
+
+
+def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName) -> Reading | None:
+    """What ``text`` sets a field to; None when it only shows what is ``held`` already.
+
+    Raises LengthError, or pydantic's custom error from the field's rule.
+    """
+    rule = rule_on(field)
+    if not text.strip() and may_be_empty(field):
+        return (() if is_list(field) and field.get_default() == () else None if not isinstance(rule, TextRule) else ""), ""
+    if is_list(field) and isinstance(rule, LengthRule):
+        return tuple(_length(rule, word, ruler) for word in split_list(text)), ""
+    match rule:
+        case LengthRule():
+            if isinstance(held, float) and shows(text, held, ruler, rule.fine):
+                return None
+            return _length(rule, text, ruler), with_unit(text, "mm" if rule.fine else ruler)
+        case NumberRule() | TextRule():
+            return rule.read(text), ""
+        case ChoiceRule():
+            return int(text) if text.isdecimal() and text.isascii() else text, ""
+    raise LengthError(text, "There is no such field here.")
+
+
+def split_list(text: str) -> list[str]:
+    """Values in a row: parted by semicolons or by commas with a space behind, so that a decimal comma stays in its number.
+
+    >>> split_list("1,04; 1,05"), split_list("41, 108, 175"), split_list("41,108,175")
+    (['1,04', '1,05'], ['41', '108', '175'], ['41', '108', '175'])
+    """
+    words = re.split(r"\s*;\s*|,\s+", text.strip())
+    if len(words) == 1 and words[0].count(",") > 1:
+        words = words[0].split(",")
+    return [word for word in words if word.strip()]
+
+
+def _length(rule: LengthRule, text: str, ruler: RulerName) -> float:
+    unit: RulerName = "mm" if rule.fine else ruler
+    points = parse_thickness(text) if rule.fine else None
+    mm = points if points is not None else parse_length(text, unit).mm
+    if not rule.low_mm <= mm <= rule.high_mm:
+        raise LengthError(text, _out_of_bounds(rule, text, mm, ruler))
+    return mm
+
+
+def _out_of_bounds(rule: LengthRule, text: str, mm: float, ruler: RulerName) -> str:
+    """A length that cannot be, with the span on the ruler in use and the unit that was perhaps meant."""
+    show = RULERS[ruler].fine if rule.fine else RULERS[ruler].show
+    side = "small" if mm < rule.low_mm else "large"
+    said = f"{text.strip()} is too {side} for {rule.label}: it goes from {show(rule.low_mm)} to {show(rule.high_mm)}."
+    number = re.match(r"\s*[\d.,]+", text)
+    if number and parse_thickness(text) is None:
+        other = "in" if parse_length(text, ruler).unit != "in" else "mm"
+        if rule.low_mm <= parse_length(f"{number[0]} {other}").mm <= rule.high_mm:
+            return f"{said} Did you mean {number[0].strip()} {other}?"
+    return said
+
+
+def shows(text: str, mm: float, ruler: RulerName, fine: bool = False) -> bool:
+    """Whether ``text`` is exactly how ``mm`` stands on the screen."""
+    on = RULERS[ruler]
+    return text.strip() in ((on.fine(mm), f"{mm:g} mm") if fine else (on.number(mm), on.show(mm)))
+
+
+def with_unit(text: str, ruler: RulerName) -> str:
+    """The typed text with the unit it was read in, so that it can be read again on its own."""
+    text = " ".join(text.split())
+    if re.search(r"[a-z″\"”]\.?$", text.lower()) or "/" in text:
+        return text
+    return f"{text} {ruler}" if re.search(r"\d$", text) else text
