@@ -2,7 +2,8 @@
 
 from hypothesis import strategies as st
 
-from pleat.core.book import Binding, Book, Brief, Cover, Pages, Paper, Papers
+from pleat.core.book import Binding, Book, Brief, Cover, Pages, Papers
+from pleat.core.materials.items import Paper
 
 millimetres = st.integers(60, 1200).map(lambda half: half / 2)
 papers = st.builds(
@@ -12,7 +13,11 @@ papers = st.builds(
     sheet_width_mm=st.floats(100, 1000),
     sheet_height_mm=st.floats(100, 1000),
     grammage=st.none() | st.floats(40, 400),
-    measured_mm=st.none() | st.floats(0.4, 8),
+    readings_mm=st.lists(st.floats(0.4, 8), max_size=4).map(tuple),
+    pounds=st.none() | st.floats(20, 200),
+    form=st.sampled_from(["sheets", "pad", "offcut"]),
+    sides=st.sampled_from([1, 2]),
+    pattern=st.sampled_from(["plain", "directional"]),
     grain=st.sampled_from(["long", "short", "unknown"]),
     owned=st.none() | st.integers(0, 500),
 )

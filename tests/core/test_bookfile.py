@@ -41,7 +41,8 @@ def test_a_book_written_by_hand_may_have_lengths_with_units():
         ("\x00\xff", "", "JSON"),
         (" " * 1_000_001, "", "1 MB"),
         ('{"format": 9}', "format", "newer"),
-        ('{"format": "x"}', "format", "1"),
+        ('{"format": "x"}', "format", "2"),
+        ('{"format": 1, "paper": 3}', "paper", "group"),
         ('{"colour": 3}', "colour", "does not know"),
         ('{"brief": 3}', "brief", "group"),
         ('{"brief": {"leaf_width_mm": "wide"}}', "brief.leaf_width_mm", "not a length"),
@@ -65,6 +66,33 @@ def test_a_bad_file_names_the_field_and_what_is_wrong(text, path, word):
         read_book(text)
     assert caught.value.problems[0].path == path
     assert word in caught.value.problems[0].message
+
+
+def test_a_file_of_the_first_format_is_read_with_its_one_reading():
+    old = json.loads(write_book(Book())) | {"format": 1}
+    for paper, measured in ((old["paper"]["leaf"], 1.04), (old["paper"]["cover"], None)):
+        for name in (
+            "readings_mm",
+            "pounds",
+            "grade",
+            "form",
+            "designs",
+            "each",
+            "grain_sure",
+            "sides",
+            "pattern",
+            "toughness",
+            "tags",
+            "price",
+        ):
+            del paper[name]
+        paper["measured_mm"] = measured
+    book = read_book(json.dumps(old))
+    assert book.format == 2
+    assert book.paper.leaf.readings_mm == (1.04,)
+    assert book.paper.cover.readings_mm == ()
+    with pytest.raises(BadBook):
+        read_book(json.dumps(old | {"format": 2}))
 
 
 def test_every_length_of_the_book_has_a_name_in_the_makers_words():

@@ -6,10 +6,10 @@ from hypothesis import strategies as st
 
 from pleat.core.bench.compute import in_order
 from pleat.core.book import Book
-from pleat.core.cutting.yields import both_ways, lay
 from pleat.core.panels import Panel, PanelPlan
 from pleat.core.plan import Check, Step
 from pleat.core.planning import PLEATS, make_plan
+from pleat.core.yields import both_ways, lay
 from tests.conftest import edited
 from tests.strategies import books
 

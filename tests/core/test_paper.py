@@ -3,11 +3,13 @@
 import papersize
 import pytest
 
-from pleat.core.book import Book, Paper
+from pleat.core.book import Book
 from pleat.core.errors import LengthError
+from pleat.core.materials.items import Paper
 from pleat.core.materials.sizes import SIZES, parse_size, size_name, tolerance_mm
-from pleat.core.materials.weights import BASIS_IN, BULK_CM3_PER_G, parse_weight, pounds_in_every_grade, thickness
-from pleat.core.paper.compute import grain_axis
+from pleat.core.materials.thickness import thickness
+from pleat.core.materials.uses import grain_axis
+from pleat.core.materials.weights import BASIS_IN, BULK_CM3_PER_G, parse_weight, pounds_in_every_grade
 from pleat.core.planning import make_plan
 
 
@@ -44,18 +46,18 @@ def test_sizes_are_named_and_read():
 
 def test_caliper_is_grammage_times_bulk():
     """ISO 534: bulk (cm3/g) = thickness (um) / grammage (g/m2); 80 g/m2 copier at 1.25 to 1.35 is 100 to 108 um."""
-    sheet = thickness(Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80))
+    sheet = thickness(Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80)).sheet
     assert (sheet.low, sheet.likely, sheet.high) == pytest.approx((0.100, 0.104, 0.108))
     for kind, (low, high) in BULK_CM3_PER_G.items():
-        unknown = thickness(Paper(name="x", kind=kind, sheet_width_mm=210, sheet_height_mm=297, grammage=100))
+        unknown = thickness(Paper(name="x", kind=kind, sheet_width_mm=210, sheet_height_mm=297, grammage=100)).sheet
         assert (unknown.low, unknown.high) == pytest.approx((low / 10, high / 10))
 
 
 def test_a_measured_stack_wins_over_the_grammage():
-    paper = Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80, measured_sheets=10, measured_mm=1.12)
-    assert thickness(paper).likely == pytest.approx(0.112)
-    assert thickness(paper).width == pytest.approx(0.006)
-    assert thickness(paper.model_copy(update={"measured_mm": None, "grammage": None})) is None
+    paper = Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80, measured_sheets=10, readings_mm=(1.06,))
+    assert thickness(paper).sheet.likely == pytest.approx(0.106)
+    assert thickness(paper).sheet.width == pytest.approx(0.006)
+    assert thickness(paper.model_copy(update={"readings_mm": (), "grammage": None})).source == "nothing"
 
 
 def test_pounds_are_never_read_without_their_grade():
@@ -63,11 +65,16 @@ def test_pounds_are_never_read_without_their_grade():
     readings = pounds_in_every_grade(110)
     assert set(readings) == set(BASIS_IN)
     assert (readings["index"], readings["cover"]) == pytest.approx((199, 297.5), abs=0.5)
-    with pytest.raises(LengthError) as caught:
-        parse_weight("110 lb")
-    assert all(grade in caught.value.reason for grade in BASIS_IN)
-    assert parse_weight("110# index") == pytest.approx(198.9)
-    assert parse_weight("70 lb offset") == parse_weight("70 lb text") == pytest.approx(103.6)
+    assert parse_weight("110 lb") == (None, 110, None)
+    assert parse_weight("110# index") == (198.9, 110, "index")
+    assert parse_weight("70 lb offset") == parse_weight("70 lb text") == (103.6, 70, "text")
+    for wrong in ("", "heavy", "90 stone", "70 lb velvet"):
+        with pytest.raises(LengthError):
+            parse_weight(wrong)
+    open_grade = thickness(Paper(name="x", kind="cardstock", sheet_width_mm=210, sheet_height_mm=297, pounds=110))
+    assert open_grade.source == "pounds"
+    assert open_grade.sheet.low == pytest.approx(readings["text"] * 1.15 / 1000)
+    assert open_grade.sheet.high == pytest.approx(readings["bond"] * 1.35 / 1000)
 
 
 @pytest.mark.parametrize(
@@ -82,7 +89,7 @@ def test_pounds_are_never_read_without_their_grade():
     ],
 )
 def test_the_axis_the_grain_runs_along(width, height, grain, axis):
-    assert grain_axis(Paper(name="x", sheet_width_mm=width, sheet_height_mm=height, grain=grain)) == axis
+    assert grain_axis(width, height, grain) == axis
 
 
 def test_an_unknown_paper_says_so_and_still_plans():

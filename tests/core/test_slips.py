@@ -6,8 +6,10 @@ Every fix that is offered is applied, and must take the slip away.
 import pytest
 
 from pleat.core import editing
-from pleat.core.book import Bench, Book, Paper, Papers
+from pleat.core.book import Bench, Book, Brief, Papers
 from pleat.core.bookfile import validate_book
+from pleat.core.materials.items import Paper
+from pleat.core.materials.tools import Tools
 from pleat.core.planning import make_plan
 from tests.conftest import edited
 
@@ -24,6 +26,15 @@ def with_cover(**changes):
 
 def with_leaf(paper):
     return BASE.model_copy(update={"paper": Papers(leaf=paper, cover=THICK)})
+
+
+def pounds(number, grade=None, grammage=None, readings=()):
+    return A4_ALONG.model_copy(
+        update={"kind": "cardstock", "pounds": number, "grade": grade, "grammage": grammage, "readings_mm": readings}
+    )
+
+
+WIDE = A4_ALONG.model_copy(update={"sheet_width_mm": 420.0, "sheet_height_mm": 210.0, "grain": "short"})
 
 
 def ticked(*keys):
@@ -56,6 +67,12 @@ SLIPS = [
     ("B6", "cutting", edited(BASE, {"cutting.counted_leaf": "0"}), edited(BASE, {"cutting.counted_leaf": "1"})),
     ("B7", "pages", with_leaf(A4_CROSS), BASE),
     ("B7", "cutting", with_cover(sheet_width_mm=320, sheet_height_mm=230, grain="long"), with_cover(sheet_width_mm=320, sheet_height_mm=230, grain="short")),
+    ("B4", "cutting", with_cover(form="offcut", owned=2, sheet_height_mm=230).model_copy(update={"brief": Brief(quantity=6)}), with_cover(form="offcut", owned=6, sheet_height_mm=230).model_copy(update={"brief": Brief(quantity=6)})),
+    ("B8", "pages", with_leaf(pounds(110)), with_leaf(pounds(110, "index", 198.9))),
+    ("B8", "paper", with_leaf(pounds(110, "cover", 297.5, (2.45, 2.46, 2.44))), with_leaf(pounds(110, "index", 198.9, (2.45, 2.46, 2.44)))),
+    ("B9", "pages", edited(with_leaf(WIDE.model_copy(update={"sides": 1})), {"pages.flap_mm": "60"}), edited(with_leaf(WIDE), {"pages.flap_mm": "60"})),
+    ("B10", "cutting", with_cover(pattern="directional", sheet_width_mm=230, sheet_height_mm=320), with_cover(pattern="directional")),
+    ("B11", "pages", with_leaf(A4_ALONG.model_copy(update={"kind": "cardstock", "grammage": 250})), BASE),
     ("C1", "pages", edited(BASE, {"pages.count": "60 pages"}), edited(BASE, {"pages.count": "48 pages"})),
     ("C1", "pages", edited(with_leaf(A4_ALONG.model_copy(update={"kind": "watercolour", "grammage": 300})), {"pages.count": "20 pages"}), edited(with_leaf(A4_ALONG.model_copy(update={"kind": "watercolour", "grammage": 300})), {"pages.count": "8 pages"})),
     ("C4", "cover", edited(BASE, {"cover.square_mm": "1"}), edited(BASE, {"cover.square_mm": "3"})),
@@ -136,5 +153,19 @@ def test_other_checks_that_are_not_slips_of_the_table():
         ).checks
     }
     assert {"owned", "kind", "flap_room", "crease"} <= keys
+    tools = Tools(trimmer_longest_mm=200, trimmer_thickest_mm=0.2, scoring_longest_mm=250)
+    assert {"scoring", "trimmer_cover"} <= {check.key for _, check in make_plan(BASE, tools).checks}
+    handy = make_plan(BASE, Tools(trimmer_longest_mm=400, scoring_longest_mm=400))
+    assert not {"scoring", "trimmer_cover"} & {check.key for _, check in handy.checks}
+    used = {one.step.key: one.step.tools for one in handy.bench.steps}
+    assert (used["cut_cover"], used["cover_scored"][0]) == (("trimmer",), "scoring board")
+    named = with_leaf(A4_ALONG.model_copy(update={"name": "Printer paper", "grammage": None, "kind": "other", "grain_sure": "guess"}))
+    painted = edited(named, {"brief.purpose": "painting"})
+    assert {"unknown_leaf", "grain_leaf", "painted"} <= {check.key for _, check in make_plan(painted).checks}
+    assert make_plan(named).paper.leaf.caliper.high < 0.15, "what it is called says that much"
+    odd = with_leaf(A4_ALONG.model_copy(update={"kind": "copier", "readings_mm": (1.0, 5.0), "pounds": 20.0, "grammage": None}))
+    assert {"readings_leaf", "grade_leaf"} <= {check.key for _, check in make_plan(odd).checks}
+    light = with_leaf(A4_ALONG.model_copy(update={"readings_mm": (2.0, 2.0, 2.0)}))
+    assert "weight_leaf" in {check.key for _, check in make_plan(light).checks}
     unknown = Book(paper=Papers(leaf=A4_ALONG.model_copy(update={"grammage": None, "grain": "unknown"}), cover=THICK))
     assert {"unknown_leaf", "grain_leaf"} <= {check.key for _, check in make_plan(unknown).checks}

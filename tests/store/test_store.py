@@ -12,7 +12,8 @@ from sqlalchemy.exc import IntegrityError
 from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook
-from pleat.services import books, papers, shelf
+from pleat.services import books, library, materials
+from pleat.services.clock import now
 from pleat.store import books as repository
 from pleat.store.books import ChangedElsewhere, NoSuchBook
 from pleat.store.database import migrate, open_engine, transaction
@@ -93,7 +94,7 @@ def test_nothing_is_half_written(engine):
 
     def break_off():
         with transaction(engine) as session:
-            repository.save(session, repository.load(session, book_id), Book(), "{}", "one", "x", books.now())
+            repository.save(session, repository.load(session, book_id), Book(), "{}", "one", "x", now())
             raise RuntimeError("in the middle")
 
     with pytest.raises(RuntimeError):
@@ -105,30 +106,30 @@ def test_nothing_is_half_written(engine):
 def test_the_bin_keeps_books_until_they_are_taken_back(engine):
     book_id = add(engine)
     with transaction(engine) as session:
-        repository.move_to_bin(session, book_id, books.now())
+        repository.move_to_bin(session, book_id, now())
     with transaction(engine, reading=True) as session:
-        assert shelf.listing(session, "", 1)[1] == 0
-        assert [book.title for book in shelf.listing(session, "", 1, binned=True)[0]] == ["Dark-sky log"]
+        assert library.listing(session, "", 1)[1] == 0
+        assert [book.title for book in library.listing(session, "", 1, binned=True)[0]] == ["Dark-sky log"]
         with pytest.raises(NoSuchBook):
             repository.load(session, book_id)
     with transaction(engine) as session:
         repository.restore(session, book_id)
-        copy = shelf.duplicate(session, book_id)
+        copy = library.duplicate(session, book_id)
         assert repository.load(session, copy).book.title == "Dark-sky log (copy)"
     with transaction(engine, reading=True) as session:
-        assert shelf.listing(session, "SKY", 1)[1] == 2
-        assert shelf.listing(session, "%", 1)[1] == 0
-        assert len(shelf.listing(session, "", 2, per_page=1)[0]) == 1
+        assert library.listing(session, "SKY", 1)[1] == 2
+        assert library.listing(session, "%", 1)[1] == 0
+        assert len(library.listing(session, "", 2, per_page=1)[0]) == 1
 
 
 def test_files_out_and_in_are_the_same_book(engine):
     book_id = add(engine, editing.edit(Book(title="Späte Sterne: 8 1/2″"), {"brief.leaf_width_mm": "5 1/2"}))
     with transaction(engine) as session:
-        name, text = shelf.export(session, book_id)
-        again = shelf.take_in(session, text.encode())
+        name, text = library.export(session, book_id)
+        again = library.take_in(session, text.encode())
         assert repository.load(session, again).book == repository.load(session, book_id).book
         with pytest.raises(BadBook):
-            shelf.take_in(session, b'{"brief": 3}')
+            library.take_in(session, b'{"brief": 3}')
     assert name.endswith(".pleat.json")
 
 
@@ -167,12 +168,12 @@ def test_a_migration_keeps_the_rows_that_hang_on_others(engine, database):
     with sqlite3.connect(database) as plain:
         assert plain.execute("SELECT count(*) FROM revisions WHERE book_id = ?", (book_id,)).fetchone() == (1,)
     with pytest.raises(IntegrityError), transaction(engine) as session:
-        session.add(RevisionRow(book_id=999, number=1, document="{}", label="x", made_at=books.now()))
+        session.add(RevisionRow(book_id=999, number=1, document="{}", label="x", made_at=now()))
 
 
 def test_a_first_book_needs_no_shelf(engine):
     with transaction(engine) as session:
-        starters = papers.to_start_from(session)
+        starters = materials.to_start_from(session)
         book_id = books.start(session, "", next(iter(starters)), "40 pages", "", "mm", "one")
         book = repository.load(session, book_id).book
         assert (book.brief.leaf_width_mm, book.brief.leaf_height_mm) == (148.5, 210)

@@ -1,5 +1,6 @@
 """The Book: the document that is saved, exchanged and planned from. It holds decisions and measurements, never results.
 
+Format 2 keeps several readings of a paper's stack (``readings_mm``) where format 1 had one (``measured_mm``); ``bookfile`` reads both.
 Lengths are mm. In a book file a length may also be a text with its unit (``"8 1/4 in"``); it is read
 once, exactly, and how it was typed is kept in ``typed`` so that mixed units can be pointed out.
 """
@@ -8,24 +9,19 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Final, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import Field, model_validator
 
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
+from pleat.core.materials.items import Paper
 
-FORMAT: Final = 1
+FORMAT: Final = 2
 """The version of the document; a reader of format n reads every format up to n."""
 
 
-class _Part(BaseModel):
-    model_config = ConfigDict(frozen=True, extra="forbid", validate_default=True)
-
-
 Position = Annotated[float, LengthRule("a station", 0, 1000)]
-PaperKind = Literal["copier", "drawing", "cardstock", "coated", "watercolour", "kraft", "other"]
-Swatch = Literal["white", "cream", "grey", "kraft", "indigo", "rust", "moss"]
 
 
-class Brief(_Part):
+class Brief(Record):
     """Pleat 1, what is being made."""
 
     kind: Annotated[str, TextRule("the kind of book", 40)] = "pamphlet"
@@ -48,39 +44,6 @@ class Brief(_Part):
     ruler: Annotated[Literal["mm", "in"], ChoiceRule("ruler", (("mm", "mm"), ("in", "in")))] = "mm"
 
 
-class Paper(_Part):
-    """A paper as the maker knows it. Thickness comes from a measured stack, else from grammage and kind."""
-
-    name: Annotated[str, TextRule("the paper's name", 60)]
-    stock_id: str | None = Field(default=None, max_length=40, description="the shelf item it was taken from")
-    kind: Annotated[
-        PaperKind,
-        ChoiceRule(
-            "kind of paper",
-            (
-                ("copier", "copier"),
-                ("drawing", "drawing"),
-                ("cardstock", "cardstock"),
-                ("coated", "coated"),
-                ("watercolour", "watercolour"),
-                ("kraft", "kraft"),
-                ("other", "not sure"),
-            ),
-        ),
-    ] = "other"
-    sheet_width_mm: Annotated[float, LengthRule("the sheet's width", 30, 2000)]
-    sheet_height_mm: Annotated[float, LengthRule("the sheet's height", 30, 2000)]
-    grammage: Annotated[float, NumberRule("the weight", 20, 700, "g/m²")] | None = None
-    measured_sheets: Annotated[int, NumberRule("sheets in the measured stack", 1, 500, "sheets", whole=True)] = 10
-    measured_mm: Annotated[float, LengthRule("the measured stack", 0.02, 200)] | None = None
-    grain: Annotated[
-        Literal["long", "short", "unknown"],
-        ChoiceRule("grain along the", (("long", "long side"), ("short", "short side"), ("unknown", "not known"))),
-    ] = "unknown"
-    owned: Annotated[int, NumberRule("sheets you own", 0, 100000, "sheets", whole=True)] | None = None
-    swatch: Swatch = "white"
-
-
 def _copier() -> Paper:
     return Paper(name="Copier paper", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80)
 
@@ -89,14 +52,14 @@ def _card() -> Paper:
     return Paper(name="Cover card", kind="cardstock", sheet_width_mm=297, sheet_height_mm=420, grammage=250, swatch="kraft")
 
 
-class Papers(_Part):
+class Papers(Record):
     """Pleat 2, what it is made from."""
 
     leaf: Paper = Field(default_factory=_copier)
     cover: Paper = Field(default_factory=_card)
 
 
-class Pages(_Part):
+class Pages(Record):
     """Pleat 3, how many leaves and how they lie."""
 
     amount: Annotated[int, NumberRule("the count", 1, 2000, whole=True)] = 40
@@ -115,18 +78,18 @@ class Pages(_Part):
     measured_block_mm: Annotated[float, LengthRule("the measured section", 0.1, 100)] | None = None
 
 
-class Extras(_Part):
+class Extras(Record):
     """Pleat 4: nothing can be put in here yet."""
 
 
-class Thread(_Part):
+class Thread(Record):
     """A linen thread by its trade number: lea and plies, as in 18/3."""
 
     lea: Annotated[int, NumberRule("the lea number", 4, 120, whole=True)] = 18
     plies: Annotated[int, NumberRule("the plies", 1, 12, whole=True)] = 3
 
 
-class Binding(_Part):
+class Binding(Record):
     """Pleat 5: stations from the leaf's head, the path of the thread, and the thread itself."""
 
     station_count: Annotated[Literal[3, 5], ChoiceRule("stations", (("3", "3 stations"), ("5", "5 stations")))] = 3
@@ -149,7 +112,7 @@ class Binding(_Part):
     )
 
 
-class Cover(_Part):
+class Cover(Record):
     """Pleat 6: the soft wrap."""
 
     square_mm: Annotated[float, LengthRule("the square", 0, 40)] = 3.0
@@ -164,23 +127,23 @@ class Cover(_Part):
 Counted = Annotated[int, NumberRule("pieces from one sheet", 0, 1000, "pieces", whole=True)]
 
 
-class Cutting(_Part):
+class Cutting(Record):
     """Pleat 7: how many pieces the maker counted out of one sheet, where they did."""
 
     counted_leaf: Counted | None = None
     counted_cover: Counted | None = None
 
 
-class Bench(_Part):
+class Bench(Record):
     """Pleat 8: ticked steps, each with the signature of the figures it was ticked on."""
 
     ticks: dict[str, str] = Field(default_factory=dict, max_length=200)
 
 
-class Book(_Part):
+class Book(Record):
     """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with ``bookfile.read_book``."""
 
-    format: Literal[1] = 1
+    format: Literal[2] = 2
     title: Annotated[str, TextRule("the title", 80)] = "Untitled book"
     brief: Brief = Brief()
     paper: Papers = Field(default_factory=Papers)

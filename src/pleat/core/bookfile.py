@@ -38,7 +38,25 @@ def read_book(text: str | bytes) -> Book:
                 )
             ]
         )
-    return validate_book(data)
+    return validate_book(upgraded(data))
+
+
+def upgraded(data: dict[str, Any]) -> dict[str, Any]:
+    """Plain data of an older format as the present one; anything that is not as expected is left for validation to name."""
+    if data.get("format") != 1:
+        return data
+    papers = data.get("paper")
+    if isinstance(papers, dict):
+        papers = {role: upgraded_paper(paper) if isinstance(paper, dict) else paper for role, paper in papers.items()}
+        data = {**data, "paper": papers}
+    return {**data, "format": FORMAT}
+
+
+def upgraded_paper(paper: dict[str, Any]) -> dict[str, Any]:
+    """A paper of format 1, on the shelf or in a book: its one reading becomes the first of several."""
+    measured = paper.get("measured_mm")
+    rest = {name: value for name, value in paper.items() if name != "measured_mm"}
+    return rest if measured is None else {**rest, "readings_mm": [measured]}
 
 
 def validate_book(data: dict[str, Any]) -> Book:

@@ -50,7 +50,7 @@ def edit(book: Book, texts: Mapping[str, str]) -> Book:
     """The book with fields set from typed texts, by path; several at once are taken together or not at all.
 
     Beside the paths of fields there are a few that set more than one: ``pages.count`` (``48 pages``),
-    ``brief.size`` and ``paper.leaf.size`` (``A5``, ``8 1/2 x 11 in``), ``paper.leaf.weight`` (``65 lb cover``) and
+    ``brief.size`` and ``paper.leaf.size`` (``A5``, ``8 1/2 x 11 in``), ``paper.leaf.weight`` (``65 lb cover``: grammage, pounds and grade) and
     ``binding.station.0`` (a station's place; its symmetric partner follows). Raises BadBook.
     """
     problems: list[FieldProblem] = []
@@ -92,7 +92,9 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
         amount, unit = parse_count(text)
         return [("pages.amount", amount, ""), ("pages.counted_in", unit, "")]
     if path.endswith(".weight"):
-        return [(path.removesuffix("weight") + "grammage", parse_weight(text) if text.strip() else None, "")]
+        group = path.removesuffix("weight")
+        values = parse_weight(text) if text.strip() else (None, None, None)
+        return [(group + name, value, "") for name, value in zip(("grammage", "pounds", "grade"), values, strict=True)]
     if path.startswith("binding.station."):
         return _read_station(book, path, text, ruler)
     return _read_field(book, path, text, ruler)

@@ -73,7 +73,12 @@ class LengthRule:
     def out_of_bounds(self, value: float) -> str:
         mm, inch = RULERS["mm"], RULERS["in"]
         said = f"{self._short(value)} is too {'small' if value < self.low_mm else 'large'} for {self.label}"
-        span = f"it goes from {mm.show(self.low_mm)} to {mm.show(self.high_mm)} ({inch.number(self.low_mm)} to {inch.show(self.high_mm)})"
+        if self.fine:
+            span = f"it goes from {self.low_mm:g} to {self.high_mm:g} mm"
+        else:
+            span = (
+                f"it goes from {mm.show(self.low_mm)} to {mm.show(self.high_mm)} ({inch.number(self.low_mm)} to {inch.show(self.high_mm)})"
+            )
         for unit, factor in (("in", 25.4), ("mm", 1 / 25.4)):
             if math.isfinite(value) and self.low_mm <= value * factor <= self.high_mm and value > 0:
                 number = value if unit == "in" else value / 25.4
@@ -173,9 +178,31 @@ FieldRule = LengthRule | NumberRule | TextRule | ChoiceRule
 _RULES: Final = (LengthRule, NumberRule, TextRule, ChoiceRule)
 
 
+@dataclass(frozen=True)
+class Declared:
+    """What a field's declaration says: its rule, whether it holds several values, whether leaving it empty is an answer."""
+
+    rule: FieldRule | None
+    many: bool
+    may_be_empty: bool
+
+
+_DECLARED: Final[dict[int, Declared]] = {}
+
+
+def declared(field: FieldInfo) -> Declared:
+    """The declaration of a model's field, worked out once for each: the models' fields live as long as the process."""
+    if id(field) not in _DECLARED:
+        rule = next((one for one in field.metadata if isinstance(one, _RULES)), None) or _rule_in(field.annotation)
+        many = any(get_origin(one) is tuple for one in (field.annotation, *get_args(field.annotation)))
+        empty = not field.is_required() and field.get_default() in (None, ())
+        _DECLARED[id(field)] = Declared(rule, many, empty or (isinstance(rule, TextRule) and not rule.required))
+    return _DECLARED[id(field)]
+
+
 def rule_on(field: FieldInfo) -> FieldRule | None:
     """The rule a field is declared with, on the field itself, on one side of ``... | None`` or on a list's members."""
-    return next((one for one in field.metadata if isinstance(one, _RULES)), None) or _rule_in(field.annotation)
+    return declared(field).rule
 
 
 def _rule_in(annotation: Any) -> FieldRule | None:
@@ -188,14 +215,3 @@ def _rule_in(annotation: Any) -> FieldRule | None:
             if found:
                 return found
     return None
-
-
-def is_list(field: FieldInfo) -> bool:
-    """Whether a field holds several values."""
-    return any(get_origin(one) is tuple for one in (field.annotation, *get_args(field.annotation)))
-
-
-def may_be_empty(field: FieldInfo) -> bool:
-    """Whether leaving the field empty is an answer."""
-    rule = rule_on(field)
-    return (not field.is_required() and field.get_default() in (None, ())) or (isinstance(rule, TextRule) and not rule.required)

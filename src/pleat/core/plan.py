@@ -91,7 +91,10 @@ class Check:
 
 @dataclass(frozen=True)
 class Step:
-    """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows them."""
+    """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows them.
+
+    ``takes`` names the stock whose sheets are used up by it.
+    """
 
     key: str
     title: str
@@ -101,6 +104,7 @@ class Step:
     wait_minutes: int = 0
     cautions: tuple[str, ...] = ()
     signature: str = ""
+    takes: Literal["leaf", "cover", ""] = ""
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -15,6 +15,7 @@ from pleat.core.brief import compute as brief
 from pleat.core.cover import compute as cover
 from pleat.core.cutting import compute as cutting
 from pleat.core.extras import compute as extras
+from pleat.core.materials.tools import NO_TOOLS, Tools
 from pleat.core.pages import compute as pages
 from pleat.core.paper import compute as paper
 from pleat.core.plan import Check, Part, PleatResult
@@ -59,15 +60,15 @@ def kind_titles() -> dict[str, str]:
     return {name: kind.title for name, kind in known().items()}
 
 
-def make_plan(book: Book) -> Plan:
-    """The plan of ``book``. Never raises for a valid Book: what cannot work becomes a check."""
+def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:
+    """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check."""
     brief_ = brief.compute(book.brief, kind_titles())
-    paper_ = paper.compute(book.paper, brief_)
+    paper_ = paper.compute(book.paper)
     pages_ = pages.compute(book.pages, brief_, paper_)
     extras_ = extras.compute(book.extras)
     binding_ = binding.compute(book.binding, _kind(book.brief.kind), brief_, paper_, pages_, extras_)
-    cover_ = cover.compute(book.cover, brief_, pages_, extras_, binding_)
-    cutting_ = cutting.compute(book.cutting, book.typed, brief_, paper_, pages_, extras_, cover_)
+    cover_ = cover.compute(book.cover, brief_, pages_, extras_, binding_, tools)
+    cutting_ = cutting.compute(book.cutting, book.typed, brief_, paper_, pages_, extras_, cover_, tools)
     bench_ = bench.compute(book.bench, brief_, paper_, pages_, binding_, cover_, cutting_)
     return Plan(brief_, paper_, pages_, extras_, binding_, cover_, cutting_, bench_)
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from typing import Any
 
 from pydantic.fields import FieldInfo
 
 from pleat.core.errors import LengthError
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule, is_list, may_be_empty, parse_thickness, rule_on
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule, declared, parse_thickness
 from pleat.core.units import RULERS, RulerName, parse_length
 
 Reading = tuple[Any, str]
@@ -20,10 +21,13 @@ def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName) -> Read
 
     Raises LengthError, or pydantic's custom error from the field's rule.
     """
-    rule = rule_on(field)
-    if not text.strip() and may_be_empty(field):
-        return (() if is_list(field) and field.get_default() == () else None if not isinstance(rule, TextRule) else ""), ""
-    if is_list(field) and isinstance(rule, LengthRule):
+    known = declared(field)
+    rule = known.rule
+    if not text.strip() and known.may_be_empty:
+        return (() if known.many and field.get_default() == () else None if not isinstance(rule, TextRule) else ""), ""
+    if known.many and isinstance(rule, LengthRule):
+        if held and text.strip() == shown_list(held):
+            return None
         return tuple(_length(rule, word, ruler) for word in split_list(text)), ""
     match rule:
         case LengthRule():
@@ -35,6 +39,11 @@ def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName) -> Read
         case ChoiceRule():
             return int(text) if text.isdecimal() and text.isascii() else text, ""
     raise LengthError(text, "There is no such field here.")
+
+
+def shown_list(values: Sequence[float]) -> str:
+    """Several thicknesses as their field shows them."""
+    return "; ".join(f"{one:g}" for one in values)
 
 
 def split_list(text: str) -> list[str]:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pleat.core.cutting.compute import CuttingResult
 from pleat.core.cutting.cut import Cut
-from pleat.core.cutting.yields import Lay
 from pleat.core.units import Ruler
+from pleat.core.yields import Lay
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
 
 

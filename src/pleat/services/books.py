@@ -4,33 +4,33 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable
-from dataclasses import dataclass
-from datetime import UTC, datetime
+from dataclasses import dataclass, replace
 
 from sqlalchemy.orm import Session
 
 from pleat.core import editing
 from pleat.core.binding import stations
-from pleat.core.book import Book, Paper, Papers
-from pleat.core.cutting.yields import both_ways
+from pleat.core.book import Book, Papers
 from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.materials.items import Paper
 from pleat.core.materials.sizes import parse_size
+from pleat.core.materials.tools import Tools
 from pleat.core.pages.counting import parse_count
-from pleat.core.paper.compute import grain_axis
 from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.units import RULERS, RulerName
-from pleat.services import papers
+from pleat.services import materials
+from pleat.services.clock import now
 from pleat.store import books as repository
-from pleat.store import papers as paper_store
 from pleat.store.books import Stored
 
 
 @dataclass(frozen=True)
 class Opened:
-    """A stored book with its plan."""
+    """A stored book with its plan, worked out for the maker's tools."""
 
     stored: Stored
     plan: Plan
+    tools: Tools
 
     @property
     def book(self) -> Book:
@@ -45,15 +45,11 @@ class Outcome:
     changed: tuple[str, ...]
 
 
-def now() -> datetime:
-    """UTC without a zone, as the tables hold it."""
-    return datetime.now(UTC).replace(tzinfo=None)
-
-
 def open_book(session: Session, book_id: int) -> Opened:
     """The book and its plan. Raises NoSuchBook."""
-    stored = repository.load(session, book_id)
-    return Opened(stored, make_plan(stored.book))
+    stored, tools = repository.load(session, book_id), materials.tools(session)
+    stored = replace(stored, book=materials.with_counts(session, book_id, stored.book))
+    return Opened(stored, make_plan(stored.book, tools), tools)
 
 
 def start(session: Session, size: str, paper_id: int | None, count: str, title: str, ruler: RulerName, window: str) -> int:
@@ -62,7 +58,7 @@ def start(session: Session, size: str, paper_id: int | None, count: str, title: 
     Raises BadBook naming each answer that cannot be taken.
     """
     problems: list[FieldProblem] = []
-    paper = papers.paper(session, paper_id) if paper_id else None
+    paper = materials.paper(session, paper_id) if paper_id else None
     if paper is None:
         problems.append(FieldProblem("paper", "paper", "", "Choose the paper for the leaves."))
     width = height = 0.0
@@ -90,7 +86,7 @@ def start(session: Session, size: str, paper_id: int | None, count: str, title: 
         ("pages.counted_in", unit),
         ("title", title.strip() or "Untitled book"),
     ]
-    book = Book(paper=Papers(leaf=paper, cover=_cover_for(session, width, height)))
+    book = Book(paper=Papers(leaf=paper, cover=materials.cover_for(session, width, height) or Papers().cover))
     try:
         book = editing.apply(book, changes, typed)
     except BadBook as error:
@@ -108,18 +104,6 @@ def folded_once(paper: Paper) -> tuple[float, float]:
     """(width, height) in mm of the leaf a sheet gives when its longer side is halved."""
     short, long = sorted((paper.sheet_width_mm, paper.sheet_height_mm))
     return long / 2, short
-
-
-def _cover_for(session: Session, width: float, height: float) -> Paper:
-    """The heaviest paper on the shelf that gives a wrap for this leaf, with its grain along the spine if possible."""
-    need = (2 * width + 10, height + 6)
-
-    def fitness(paper: Paper) -> tuple[bool, bool, bool, float]:
-        better, _ = both_ways(*need, paper.sheet_width_mm, paper.sheet_height_mm, grain_axis(paper))
-        return (better.count > 0, better.with_grain is not False, paper.kind == "cardstock", paper.grammage or 0)
-
-    shelf = list(paper_store.listing(session).values())
-    return max(shelf, key=fitness) if shelf else Papers().cover
 
 
 def add(session: Session, book: Book, window: str, label: str) -> int:
@@ -140,8 +124,9 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
         return Outcome(before, ())
     if version is not None:
         repository.check_version(session, before.stored, version, window)
-    plan = make_plan(after)
-    opened = Opened(repository.save(session, before.stored, after, summary(after, plan), window, label, now()), plan)
+    plan = make_plan(after, before.tools)
+    opened = Opened(repository.save(session, before.stored, after, summary(after, plan), window, label, now()), plan, before.tools)
+    materials.settle(session, book_id, before.book, after, plan)
     return Outcome(opened, PLEATS if version is None else _changed(before, opened))
 
 
@@ -153,9 +138,9 @@ def undo(session: Session, book_id: int, by: int, version: int | None, window: s
     book = repository.step(session, book_id, by, window, now())
     if book is None:
         return Outcome(before, ())
-    plan = make_plan(book)
-    repository.set_summary(session, book_id, summary(book, plan))
-    opened = Opened(repository.load(session, book_id), plan)
+    materials.settle(session, book_id, before.book, book, make_plan(book, before.tools))
+    opened = open_book(session, book_id)
+    repository.set_summary(session, book_id, summary(opened.book, opened.plan))
     return Outcome(opened, _changed(before, opened))
 
 

@@ -62,12 +62,42 @@ class ChangeRow(Base):
     made_at: Mapped[datetime] = mapped_column(DateTime)
 
 
-class PaperRow(Base):
-    """A paper on the shelf; ``document`` is the JSON of a Paper."""
+class ItemRow(Base):
+    """A thing on the shelf; ``document`` is the JSON of its item, the other columns are what the shelf is searched and sorted by.
 
-    __tablename__ = "papers"
-    __table_args__ = (CheckConstraint("length(name) > 0", name="named"), {"sqlite_autoincrement": True})
+    ``uses`` holds what a paper is good for, each between commas; ``gone_at`` is set when it is taken off the shelf.
+    """
+
+    __tablename__ = "items"
+    __table_args__ = (
+        CheckConstraint("length(name) > 0", name="named"),
+        Index("ix_items_gone_kind_name", "gone_at", "kind", "name"),
+        {"sqlite_autoincrement": True},
+    )
 
     id: Mapped[int] = mapped_column(primary_key=True)
-    name: Mapped[str] = mapped_column(String(60), index=True)
+    kind: Mapped[str] = mapped_column(String(20))
+    name: Mapped[str] = mapped_column(String(60))
+    words: Mapped[str] = mapped_column(Text)
+    width_mm: Mapped[float | None]
+    height_mm: Mapped[float | None]
+    thickness_mm: Mapped[float | None]
+    grain: Mapped[str | None] = mapped_column(String(1))
+    owned: Mapped[int | None]
+    upright_only: Mapped[bool]
+    uses: Mapped[str] = mapped_column(String(60))
     document: Mapped[str] = mapped_column(Text)
+    changed_at: Mapped[datetime] = mapped_column(DateTime)
+    gone_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+
+
+class TakingRow(Base):
+    """What a ticked bench step took from the shelf (``amount`` above 0) or brought to it (below 0, an offcut)."""
+
+    __tablename__ = "takings"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    book_id: Mapped[int] = mapped_column(ForeignKey("books.id", ondelete="CASCADE"), index=True)
+    step: Mapped[str] = mapped_column(String(40))
+    item_id: Mapped[int] = mapped_column(ForeignKey("items.id", ondelete="CASCADE"), index=True)
+    amount: Mapped[int]

@@ -13,7 +13,7 @@ from flask_compress import Compress
 from flask_wtf.csrf import CSRFProtect
 
 from pleat.store.database import migrate, open_engine
-from pleat.web import display, errors, printing, security, shelf, workspace
+from pleat.web import display, errors, library, printing, security, workspace
 
 FORM_LIMIT = 1_200_000
 """Bytes of one request: a book file of the largest size and its form."""
@@ -41,7 +41,7 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
     Compress(app)
     for part in (security, display, errors):
         part.register(app)
-    for pages in (shelf, workspace, printing):
+    for pages in (library, workspace, printing):
         app.register_blueprint(pages.pages)
     gc.collect()
     gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short

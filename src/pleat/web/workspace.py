@@ -12,9 +12,9 @@ from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.labels import label_of
 from pleat.core.planning import PLEATS, make_plan
-from pleat.services import books
-from pleat.services import papers as paper_shelf
+from pleat.services import books, materials
 from pleat.services.books import Opened, Outcome
+from pleat.services.materials import Role
 from pleat.store.books import ChangedElsewhere
 from pleat.web.database import reading, writing
 from pleat.web.pleats import QUESTIONS, VIEWS
@@ -87,10 +87,10 @@ def fit(book_id: int) -> Response:
 @pages.get("/papers")
 def papers(book_id: int) -> str:
     """The drawer with the shelf's papers, for the leaves or the cover."""
-    role = "cover" if request.args.get("role") == "cover" else "leaf"
+    role: Role = "cover" if request.args.get("role") == "cover" else "leaf"
     with reading() as session:
         opened = books.open_book(session, book_id)
-        choices = paper_shelf.papers_for(session, opened.book, role)
+        choices = materials.papers_for(session, opened.book, role)
     return render_template("pleats/_papers.html", opened=opened, role=role, choices=choices)
 
 
@@ -99,7 +99,7 @@ def paper(book_id: int) -> Response:
     """Take a paper from the shelf."""
     role = "cover" if request.form.get("role") == "cover" else "leaf"
     with reading() as session:
-        chosen = paper_shelf.paper(session, request.form.get("paper", type=int) or 0)
+        chosen = materials.paper(session, request.form.get("paper", type=int) or 0)
 
     def alter(book: Book) -> Book:
         if chosen is None:
@@ -115,9 +115,10 @@ def keep_paper(book_id: int) -> Response:
     role = "cover" if request.form.get("role") == "cover" else "leaf"
     with writing() as session:
         opened = books.open_book(session, book_id)
-        name = paper_shelf.keep(session, getattr(opened.book.paper, role))
+        kept = getattr(opened.book.paper, role)
+        materials.keep(session, kept)
     return make_response(
-        render_template("_notice_swap.html", title=f"{name} is on the shelf", text="Any book can take it from there.", kind="good")
+        render_template("_notice_swap.html", title=f"{kept.name} is on the shelf", text="Any book can take it from there.", kind="good")
     )
 
 

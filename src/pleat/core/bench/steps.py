@@ -6,6 +6,7 @@ from typing import Final
 
 from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.compute import CuttingResult
+from pleat.core.cutting.cut import Cut
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.counting import count_words
 from pleat.core.paper.compute import PaperResult
@@ -111,6 +112,11 @@ def _sheets(count: int) -> str:
     return "1 sheet" if count == 1 else f"{count} sheets"
 
 
+def cutters(cuts: list[Cut]) -> tuple[str, ...]:
+    """The trimmer where it takes every edge, else knife, rule and mat."""
+    return ("trimmer",) if all(cut.by_trimmer for cut in cuts) else ("steel rule", "knife", "mat")
+
+
 def pieces(count: int) -> str:
     return "1 piece" if count == 1 else f"{count} pieces"
 
@@ -126,16 +132,18 @@ def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -
             (),
             ("try",),
             signature=marked,
+            takes="leaf",
         )
     listed = "; ".join(f"{pieces(part.count)} of {ruler.size(part.width_mm, part.height_mm)}" for part in parts)
     return Step(
         "cut_leaves",
         "Cut the sheets",
         f"{listed}, grain along the height.",
-        ("steel rule", "knife", "mat"),
+        cutters(cuts),
         ("try",),
         cautions=(KNIFE,),
         signature=marked,
+        takes="leaf",
     )
 
 
@@ -160,16 +168,17 @@ def _cover(ruler: Ruler, cover: CoverResult, cutting: CuttingResult) -> tuple[St
             "cut_cover",
             "Cut the cover",
             f"{pieces(count)} of {ruler.size(wrap.width_mm, wrap.height_mm)}, grain along the height. Hold the section against it before you cut.",
-            ("steel rule", "knife", "mat"),
+            cutters([cut for cut in cutting.cuts if cut.part.key == "cover"]),
             ("measure",),
             cautions=(KNIFE,),
             signature=signature(wrap.width_mm, wrap.height_mm),
+            takes="cover",
         ),
         Step(
             "cover_scored",
             "Score and fold the cover",
             f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove, then press the crease with the bone folder.",
-            ("scoring tool", "bone folder"),
+            ("scoring board" if cover.on_board else "rule and scoring tool", "bone folder"),
             ("cut_cover",),
             signature=signature(*wrap.scores_mm),
         ),

@@ -2,18 +2,14 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.binding.path import ThreadPath
 from pleat.core.book import Thread
 from pleat.core.estimate import Estimate
+from pleat.core.materials.thread import diameter_of_tex, tex_of
 
-TEX_PER_LEA: Final = 1653.5
-"""tex of a single yarn of lea number 1: 1 lea = 300 yd per lb (arithmetic: 453.59237 g / 274.32 m x 1000)."""
-LINEN_DENSITY: Final = 0.9
-"""g/cm3 of a twisted linen thread with the air in it (from memory)."""
 SPARE: Final = 0.07
 """Added for tension and mishaps (common practice: 5 to 10 %)."""
 SHORTEST_TAIL_MM: Final = 75.0
@@ -24,16 +20,12 @@ SWELL: Final = (0.3, 0.55, 0.8)
 
 def tex(thread: Thread) -> float:
     """Grams per kilometre of the plied thread (arithmetic)."""
-    return TEX_PER_LEA * thread.plies / thread.lea
+    return tex_of(thread.lea, thread.plies)
 
 
 def diameter_mm(thread: Thread) -> float:
-    """Diameter of a round thread of that mass and density.
-
-    >>> round(diameter_mm(Thread(lea=18, plies=3)), 2)
-    0.62
-    """
-    return math.sqrt(4 * tex(thread) / (1000 * math.pi * LINEN_DENSITY))
+    """Diameter of a round thread of that mass and density."""
+    return diameter_of_tex(tex(thread))
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ from typing import Final
 from pleat.core.binding.compute import BindingResult
 from pleat.core.book import Cover
 from pleat.core.estimate import Estimate
+from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
 from pleat.core.panels import PanelPlan
 from pleat.core.plan import Check, Fix
@@ -31,6 +32,7 @@ def find(
     square_fore: float,
     square_head: float,
     holes: tuple[float, ...],
+    tools: Tools,
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     found = [
@@ -40,6 +42,7 @@ def find(
         _creep(ruler, pages, square_fore),
         _crease(ruler, spine, creases),
         _holes(ruler, binding, holes),
+        _board(ruler, wrap, tools),
     ]
     return tuple(check for check in found if check)
 
@@ -144,6 +147,20 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
         f"One crease is not enough for a spine of {ruler.thin(spine.likely)}.",
         "Above 3 to 4 mm the cover springs open and creases by itself, beside the score.",
         (Fix("two creases", (("cover.creases", "two"),)),),
+    )
+
+
+def _board(ruler: Ruler, wrap: PanelPlan, tools: Tools) -> Check | None:
+    longest = tools.scoring_longest_mm
+    if longest is None or max(wrap.width_mm, wrap.height_mm) <= longest + 0.05:
+        return None
+    marks = " and ".join(ruler.number(score) for score in wrap.scores_mm)
+    return Check(
+        "scoring",
+        "note",
+        f"The cover is longer than your scoring board: {ruler.show(max(wrap.width_mm, wrap.height_mm))} on {ruler.show(longest)}.",
+        f"Pieces that hang over slip. Mark {marks} {ruler.name} from the left edge at head and tail and score along a rule.",
+        no_fix="Nothing to change: the printed score strip gives the marks.",
     )
 
 

@@ -11,6 +11,7 @@ from pleat.core.brief.compute import BriefResult
 from pleat.core.cover import checks
 from pleat.core.estimate import Estimate, total
 from pleat.core.extras.compute import ExtrasResult
+from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
 from pleat.core.panels import Panel, PanelPlan
 from pleat.core.plan import Figure, Part, PleatResult, Rule
@@ -22,7 +23,10 @@ ONE_CREASE_MM: Final = 3.5
 
 @dataclass(frozen=True, kw_only=True)
 class CoverResult(PleatResult):
-    """The wrap as a panel plan; squares in mm as they really come out, holes from the cover's own head."""
+    """The wrap as a panel plan; squares in mm as they really come out, holes from the cover's own head.
+
+    ``on_board`` says that it can be scored on the maker's scoring board.
+    """
 
     wrap: PanelPlan
     spine: Estimate
@@ -33,9 +37,12 @@ class CoverResult(PleatResult):
     square_head_mm: float
     holes_mm: tuple[float, ...]
     parts: tuple[Part, ...]
+    on_board: bool
 
 
-def compute(cover: Cover, brief: BriefResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult) -> CoverResult:
+def compute(
+    cover: Cover, brief: BriefResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult, tools: Tools
+) -> CoverResult:
     """The wrap around the section of ``pages`` as sewn by ``binding``."""
     spine = total([pages.thickness, extras.added, binding.swell])
     offset = cover.score_offset_mm
@@ -49,7 +56,7 @@ def compute(cover: Cover, brief: BriefResult, pages: PagesResult, extras: Extras
     return CoverResult(
         key_figure=figures[0],
         figures=figures,
-        checks=checks.find(cover, brief.ruler, pages, binding, spine, wrap, creases, square_fore, square_head, holes),
+        checks=checks.find(cover, brief.ruler, pages, binding, spine, wrap, creases, square_fore, square_head, holes, tools),
         wrap=wrap,
         spine=spine,
         creases=creases,
@@ -58,6 +65,7 @@ def compute(cover: Cover, brief: BriefResult, pages: PagesResult, extras: Extras
         square_fore_mm=square_fore,
         square_head_mm=square_head,
         holes_mm=holes,
+        on_board=tools.scoring_longest_mm is not None and max(wrap.width_mm, wrap.height_mm) <= tools.scoring_longest_mm + 0.05,
         parts=(Part("cover", "cover", wrap.width_mm, wrap.height_mm, brief.quantity, "cover", folds=wrap.folds),),
     )
 

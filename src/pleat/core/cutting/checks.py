@@ -1,4 +1,4 @@
-"""What can go wrong before the knife: slips A10, B1, B6, B7 (cover) and stock that runs out."""
+"""What can go wrong before the knife: slips A10, B1, B4, B6, B7 (cover), B10, what the trimmer cannot take, and stock that runs out."""
 
 from __future__ import annotations
 
@@ -11,7 +11,9 @@ from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.cut import Cut
 from pleat.core.errors import LengthError
 from pleat.core.materials.sizes import size_name
+from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
+from pleat.core.paper.compute import Stock
 from pleat.core.plan import Check, Fix
 from pleat.core.units import MM_PER_INCH, RULERS, parse_length
 
@@ -29,14 +31,17 @@ def find(
     sheets: Mapping[str, int],
     pages: PagesResult,
     cover: CoverResult,
+    tools: Tools,
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     found: list[Check | None] = []
     for cut in cuts:
-        found += [_too_long(cut, brief, pages, cover), _grain(cut), _miscounted(cut, cutting)]
+        found += [_too_long(cut, brief, pages, cover), _grain(cut), _miscounted(cut, cutting), _pattern(cut), _trimmer(cut, brief, tools)]
     stocks = {cut.stock.role: cut.stock for cut in cuts}
     for role, stock in stocks.items():
-        if stock.owned is not None and sheets[role] > stock.owned:
+        if stock.form == "offcut":
+            found.append(_offcut(stock, sheets[role], [cut for cut in cuts if cut.stock is stock]))
+        elif stock.owned is not None and sheets[role] > stock.owned:
             found.append(
                 Check(
                     "owned",
@@ -97,6 +102,53 @@ def _cover_fixes(brief: BriefResult, pages: PagesResult, cover: CoverResult, she
                 )
             )
     return tuple(fixes)
+
+
+def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
+    """B4: offcuts that give some of the pieces but not their twins. One that is too short for any is B1."""
+    owned = 1 if stock.owned is None else stock.owned
+    if needed <= owned or not all(cut.sheets for cut in cuts):
+        return None
+    gives = sum(min(cut.part.count, owned * cut.better.count) for cut in cuts)
+    wanted = sum(cut.part.count for cut in cuts)
+    return Check(
+        "B4",
+        "stop",
+        f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
+        f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
+        (Fix(f"I have {needed} such offcuts", ((f"paper.{stock.role}.owned", needed),)),),
+    )
+
+
+def _pattern(cut: Cut) -> Check | None:
+    """B10: a pattern with a top lies sideways, since the piece only comes out of the sheet turned."""
+    if not cut.stock.upright_only or not cut.better.turned or not cut.better.count:
+        return None
+    return Check(
+        "B10",
+        "watch",
+        f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
+        f"Its top is along the sheet's height of {cut.stock.sheet_height_mm:.0f} mm; the piece only comes out with its height across the sheet. Unfold one and look at it before you cut more.",
+        no_fix="Take a sheet that is wider, a leaf that is smaller, or a paper whose pattern has no top.",
+    )
+
+
+def _trimmer(cut: Cut, brief: BriefResult, tools: Tools) -> Check | None:
+    if not tools.has_trimmer or cut.by_trimmer or cut.needs_no_cut or not cut.better.count:
+        return None
+    ruler, edge, thick = brief.ruler, max(cut.part.width_mm, cut.part.height_mm), cut.stock.caliper.likely
+    assert tools.trimmer_longest_mm is not None
+    if edge > tools.trimmer_longest_mm + 0.05:
+        what = f"an edge of {ruler.show(edge)}; your trimmer cuts up to {ruler.show(tools.trimmer_longest_mm)}"
+    else:
+        what = f"a sheet of {ruler.fine(thick)}; your trimmer takes up to {ruler.fine(tools.trimmer_thickest_mm or 0)}"
+    return Check(
+        f"trimmer_{cut.part.key}",
+        "note",
+        f"The {cut.part.name} is not for your trimmer: it has {what}.",
+        "A trimmer that is forced cuts askew. The step says knife and steel rule instead.",
+        no_fix="Nothing to change: cut it with a knife along a steel rule, in several light passes.",
+    )
 
 
 def _grain(cut: Cut) -> Check | None:

@@ -11,6 +11,7 @@ from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting import checks
 from pleat.core.cutting.cut import Cut, cut_part
 from pleat.core.extras.compute import ExtrasResult
+from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
 from pleat.core.paper.compute import PaperResult, Stock
 from pleat.core.plan import Figure, PleatResult, Rule
@@ -32,10 +33,11 @@ def compute(
     pages: PagesResult,
     extras: ExtrasResult,
     cover: CoverResult,
+    tools: Tools,
 ) -> CuttingResult:
     """What to cut from which stock; ``typed`` is the book's record of how lengths were typed."""
     stocks = {"leaf": paper.leaf, "cover": paper.cover}
-    cuts = tuple(cut_part(part, stocks[part.material]) for part in (*pages.parts, *extras.parts, *cover.parts))
+    cuts = tuple(cut_part(part, stocks[part.material], tools) for part in (*pages.parts, *extras.parts, *cover.parts))
     sheets: dict[str, int] = {}
     for cut in cuts:
         sheets[cut.stock.role] = sheets.get(cut.stock.role, 0) + (cut.sheets or 0)
@@ -43,7 +45,7 @@ def compute(
     return CuttingResult(
         key_figure=_key(sheets),
         figures=figures,
-        checks=checks.find(cutting, typed, brief, cuts, sheets, pages, cover),
+        checks=checks.find(cutting, typed, brief, cuts, sheets, pages, cover, tools),
         cuts=cuts,
         sheets=sheets,
     )

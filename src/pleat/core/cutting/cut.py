@@ -5,20 +5,25 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from pleat.core.cutting.yields import Lay, both_ways
+from pleat.core.materials.tools import Tools
 from pleat.core.paper.compute import Stock
 from pleat.core.plan import Part
+from pleat.core.yields import Lay, both_ways
 
 
 @dataclass(frozen=True)
 class Cut:
-    """One part on its stock: the better way to lay it, the other way, and sheets needed (None when none fits)."""
+    """One part on its stock: the better way to lay it, the other way, and sheets needed (None when none fits).
+
+    ``by_trimmer`` says that the maker's trimmer takes every edge of it.
+    """
 
     part: Part
     stock: Stock
     better: Lay
     other: Lay
     sheets: int | None
+    by_trimmer: bool = False
 
     @property
     def needs_no_cut(self) -> bool:
@@ -28,7 +33,8 @@ class Cut:
         return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
 
 
-def cut_part(part: Part, stock: Stock) -> Cut:
+def cut_part(part: Part, stock: Stock, tools: Tools) -> Cut:
     """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes."""
-    better, other = both_ways(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain)
-    return Cut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None)
+    better, other = both_ways(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
+    by_trimmer = tools.trims(max(part.width_mm, part.height_mm), stock.caliper.likely)
+    return Cut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None, by_trimmer)

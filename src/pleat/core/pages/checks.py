@@ -1,4 +1,4 @@
-"""What can go wrong with the section: slips A11, B3, B7 (leaves), C1 and C6."""
+"""What can go wrong with the section: slips A11, B3, B7 (leaves), B8, B9, B11, C1 and C6."""
 
 from __future__ import annotations
 
@@ -6,7 +6,10 @@ from typing import Final
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
-from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, FoldLimit
+from pleat.core.materials.uses import USES_MM, good_for
+from pleat.core.materials.weights import BULK_CM3_PER_G
+from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.paper.checks import grade_fixes
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix
 
@@ -15,7 +18,7 @@ HAIR_MM: Final = 0.05
 
 
 def guide(paper: PaperResult) -> str:
-    return GUIDES[paper.leaf.kind]  # type: ignore[index]
+    return GUIDES[paper.leaf.kind]
 
 
 def find(pages: Pages, brief: BriefResult, paper: PaperResult, folios: int, limit: FoldLimit) -> tuple[Check, ...]:
@@ -26,6 +29,10 @@ def find(pages: Pages, brief: BriefResult, paper: PaperResult, folios: int, limi
         _grain(pages, brief, paper),
         _flap(pages, brief, paper),
         _leaf_or_page(pages, folios),
+        _grade(paper, folios),
+        _one_sided(pages, paper),
+        _too_heavy(brief, paper, folios),
+        _painted(pages, brief),
     ]
     return tuple(check for check in found if check)
 
@@ -150,6 +157,67 @@ def _flap(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | None:
         f"The sheet has no room for a fold-out of {ruler.show(pages.flap_mm)}.",
         f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(max(spare))} beside two leaves.",
         (*fixes, Fix("no fold-out", (("pages.flap_mm", None),))),
+    )
+
+
+def _grade(paper: PaperResult, folios: int) -> Check | None:
+    """B8: what each grade of the pounds would mean for this book."""
+    leaf = paper.leaf
+    if leaf.pounds is None or leaf.grade is not None or leaf.thick.source != "pounds":
+        return None
+    low, high = BULK_CM3_PER_G[leaf.kind]
+    fixes = []
+    for grade, grammage, fix in grade_fixes("leaf", leaf.pounds):
+        thick = 2 * folios * grammage * (low + high) / 2000
+        fixes.append(Fix(f"{grade}: {grammage:.0f} g/m², this section {thick:.1f} mm", fix.changes))
+    return Check(
+        "B8",
+        "watch",
+        f"Every grade of {leaf.pounds:g} lb makes another book of these {folios} sheets.",
+        "Pounds are weighed on another sheet size in each grade. Until it is known, the section's thickness is only a wide range, and spine and cover with it.",
+        tuple(fixes),
+    )
+
+
+def _one_sided(pages: Pages, paper: PaperResult) -> Check | None:
+    """B9: folded in, a fold-out shows the back of its sheet."""
+    if paper.leaf.sides != 1 or not pages.flap_mm:
+        return None
+    return Check(
+        "B9",
+        "watch",
+        f"The fold-out shows the blank side of {paper.leaf.name}.",
+        "The paper is good on one side. Folded in, the flap turns its back to the reader, and every second page of the section is blank too: 2 of the 4 pages of each sheet.",
+        (Fix("no fold-out", (("pages.flap_mm", None),)), Fix("it is good on both sides", (("paper.leaf.sides", 2),))),
+    )
+
+
+def _too_heavy(brief: BriefResult, paper: PaperResult, folios: int) -> Check | None:
+    """B11: a paper that does not drape makes a thick book that stands open; it serves better elsewhere."""
+    sheet = paper.leaf.caliper
+    if sheet.likely <= USES_MM["leaves"][1] or paper.leaf.kind == "watercolour":
+        return None
+    uses = " and ".join(use for use in good_for(sheet) if use != "leaves") or "boards"
+    usual = 0.1
+    return Check(
+        "B11",
+        "watch",
+        f"{paper.leaf.name} is heavy for leaves: one sheet is {brief.ruler.fine(sheet.likely)}, this section {2 * folios * sheet.likely:.1f} mm.",
+        f"The same pages of a {usual:g} mm paper would be {2 * folios * usual:.1f} mm. Leaves above {USES_MM['leaves'][1]:g} mm do not drape: the book stands open. Better kept for {uses}.",
+        no_fix="Pick a lighter paper in the Paper pleat, or go on if stiff pages are meant.",
+    )
+
+
+def _painted(pages: Pages, brief: BriefResult) -> Check | None:
+    """Paper that is painted swells and never lies as flat again."""
+    if brief.purpose != "painting" or pages.lay != "flat" or pages.measured_block_mm is not None:
+        return None
+    return Check(
+        "painted",
+        "note",
+        "Painted pages swell: this section is reckoned as new and flat.",
+        f"Handled, dyed or painted paper lies {LAY_FACTORS['handled'][0]:g} to {LAY_FACTORS['handled'][2]:g} times its thickness, and the spine has to hold that.",
+        (Fix("reckon with painted pages", (("pages.lay", "handled"),)),),
     )
 
 

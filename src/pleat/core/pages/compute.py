@@ -12,12 +12,10 @@ from pleat.core.estimate import Estimate
 from pleat.core.pages import checks
 from pleat.core.pages.counting import CountUnit, count_words, folios_for
 from pleat.core.pages.creep import innermost_creep
-from pleat.core.pages.limits import FLAP_GAP_MM, FoldLimit, fold_limit
+from pleat.core.pages.limits import FLAP_GAP_MM, LAY_FACTORS, FoldLimit, fold_limit
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, Fold, Part, PleatResult, Rule
 
-LAY: Final = {"flat": (1.0, 1.02, 1.05), "handled": (1.10, 1.20, 1.35), "crumpled": (1.5, 1.65, 1.8)}
-"""How much thicker paper lies than its caliper says (house rule, to be set by the maker's own log)."""
 MEASURING_DOUBT_MM: Final = 0.2
 """How well a pressed section can be measured with a ruler or caliper (house rule)."""
 
@@ -47,7 +45,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     """The section planned from ``pages`` on the leaf size of ``brief`` and the leaf paper of ``paper``."""
     folios = folios_for(pages.amount, pages.counted_in)
     caliper = paper.leaf.caliper
-    lay = Estimate.ranged(*LAY[pages.lay], f"how flat {paper.leaf.name} lies")
+    lay = Estimate.ranged(*LAY_FACTORS[pages.lay], f"how flat {paper.leaf.name} lies")
     estimated = caliper.times(2 * folios).multiplied(lay)
     thickness = estimated
     if pages.measured_block_mm is not None:
@@ -131,7 +129,7 @@ def _figures(
         thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it was reckoned at {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}."
         thick_rules: tuple[Rule, ...] = (Rule("measured by you", "the pressed section"),)
     else:
-        lay = LAY[pages.lay]
+        lay = LAY_FACTORS[pages.lay]
         thick_how = f"{2 * folios} leaves × {ruler.fine(caliper)} × {lay[0]:g} to {lay[2]:g} for paper that lies {pages.lay}. {_what_would_narrow(thickness)}"
         thick_rules = (Rule("arithmetic", "leaves × thickness of one"), Rule("house rule", "how flat it lies"))
     thick = Figure(key="thickness", label="thickness at the fold", value=thickness, show="thin", how=thick_how, rules=thick_rules)

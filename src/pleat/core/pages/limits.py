@@ -5,13 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.book import PaperKind
+from pleat.core.materials.items import PaperKind
 from pleat.core.pages.creep import creep_range
 
 THICKEST_FOLD_MM: Final = 2.5
 """Folded section, pressed (house rule; it agrees with the guides below at the papers' usual weights)."""
 MOST_CREEP_MM: Final = 3.0
 """Fully round folds (house rule: the usual square)."""
+LAY_FACTORS: Final = {"flat": (1.0, 1.02, 1.05), "handled": (1.10, 1.20, 1.35), "crumpled": (1.5, 1.65, 1.8)}
+"""How much thicker paper lies than its caliper says (house rule, to be set by the maker's own log)."""
 FLAP_GAP_MM: Final = 20.0
 """How much shorter than the leaf a fold-out must be to stay clear of the gutter (common practice)."""
 GUIDES: Final[dict[PaperKind, str]] = {

@@ -8,11 +8,12 @@ from werkzeug.wrappers import Response as AnyResponse
 from pleat.core import editing
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.units import RulerName
-from pleat.services import books, papers, shelf
+from pleat.services import books, library, materials
+from pleat.services.clock import now
 from pleat.store import books as store
 from pleat.web.database import reading, writing
 
-pages = Blueprint("shelf", __name__)
+pages = Blueprint("library", __name__)
 PER_PAGE = 48
 
 
@@ -29,8 +30,8 @@ def bin_() -> str:
 def _list(binned: bool, problems: list[FieldProblem] | None = None, notice: str = "") -> str:
     search, page = request.args.get("q", "")[:80], max(1, request.args.get("page", 1, type=int))
     with reading() as session:
-        found, count = shelf.listing(session, search, page, binned, PER_PAGE)
-    template = "shelf/bin.html" if binned else "shelf/index.html"
+        found, count = library.listing(session, search, page, binned, PER_PAGE)
+    template = "library/bin.html" if binned else "library/index.html"
     return render_template(
         template,
         found=found,
@@ -46,8 +47,8 @@ def _list(binned: bool, problems: list[FieldProblem] | None = None, notice: str 
 @pages.get("/new")
 def new() -> str:
     with reading() as session:
-        choices = papers.to_start_from(session)
-    return render_template("shelf/new.html", papers=choices, given={"ruler": "mm", "fit": "typed"}, problems={})
+        choices = materials.to_start_from(session)
+    return render_template("library/new.html", papers=choices, given={"ruler": "mm", "fit": "typed"}, problems={})
 
 
 @pages.post("/new")
@@ -60,9 +61,9 @@ def start() -> AnyResponse | tuple[str, int]:
             book_id = books.start(session, size, given.get("paper", type=int), given.get("count", ""), given.get("title", ""), ruler, "")
     except BadBook as error:
         with reading() as session:
-            choices = papers.to_start_from(session)
+            choices = materials.to_start_from(session)
         problems = {problem.path: problem.message for problem in error.problems}
-        return render_template("shelf/new.html", papers=choices, given=given, problems=problems), 422
+        return render_template("library/new.html", papers=choices, given=given, problems=problems), 422
     return redirect(url_for("workspace.show", book_id=book_id, open="pages"), 303)
 
 
@@ -73,7 +74,7 @@ def take_in() -> AnyResponse | tuple[str, int]:
         if file is None or not file.filename:
             raise BadBook([FieldProblem("", "the file", "", "Choose a book file first: it ends in .pleat.json.")])
         with writing() as session:
-            book_id = shelf.take_in(session, file.read())
+            book_id = library.take_in(session, file.read())
     except BadBook as error:
         return _list(binned=False, problems=error.problems), 422
     return redirect(url_for("workspace.show", book_id=book_id), 303)
@@ -82,7 +83,7 @@ def take_in() -> AnyResponse | tuple[str, int]:
 @pages.get("/books/<int:book_id>/export")
 def export(book_id: int) -> Response:
     with reading() as session:
-        name, text = shelf.export(session, book_id)
+        name, text = library.export(session, book_id)
     return Response(
         text,
         mimetype="application/json",
@@ -98,25 +99,25 @@ def rename(book_id: int) -> AnyResponse | tuple[str, int]:
             books.change(session, book_id, None, "shelf", f"title: {title[:60]}", lambda book: editing.edit(book, {"title": title}))
     except BadBook as error:
         return _list(binned=False, problems=error.problems), 422
-    return redirect(url_for("shelf.index"), 303)
+    return redirect(url_for("library.index"), 303)
 
 
 @pages.post("/books/<int:book_id>/duplicate")
 def duplicate(book_id: int) -> AnyResponse:
     with writing() as session:
-        copy = shelf.duplicate(session, book_id)
+        copy = library.duplicate(session, book_id)
     return redirect(url_for("workspace.show", book_id=copy), 303)
 
 
 @pages.post("/books/<int:book_id>/bin")
 def put_in_bin(book_id: int) -> AnyResponse:
     with writing() as session:
-        store.move_to_bin(session, book_id, books.now())
-    return redirect(url_for("shelf.index"), 303)
+        store.move_to_bin(session, book_id, now())
+    return redirect(url_for("library.index"), 303)
 
 
 @pages.post("/books/<int:book_id>/restore")
 def restore(book_id: int) -> AnyResponse:
     with writing() as session:
         store.restore(session, book_id)
-    return redirect(url_for("shelf.index"), 303)
+    return redirect(url_for("library.index"), 303)

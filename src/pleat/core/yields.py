@@ -46,9 +46,20 @@ def lay(
 
 
 def both_ways(
-    width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None
+    width_mm: float,
+    height_mm: float,
+    sheet_width_mm: float,
+    sheet_height_mm: float,
+    grain: Literal["w", "h"] | None,
+    upright_only: bool = False,
 ) -> tuple[Lay, Lay]:
-    """(better, other): grain first, then more pieces, then upright. A way that gives nothing is never better."""
+    """(better, other): grain first, then more pieces, then upright. A way that gives nothing is never better.
+
+    ``upright_only`` puts upright before all else, for sheets whose pattern has a top.
+    """
     ways = [lay(width_mm, height_mm, sheet_width_mm, sheet_height_mm, grain, turned) for turned in (False, True)]
-    ways.sort(key=lambda way: (way.count > 0, way.with_grain is not False, way.count, not way.turned), reverse=True)
+    ways.sort(
+        key=lambda way: (way.count > 0, upright_only and not way.turned, way.with_grain is not False, way.count, not way.turned),
+        reverse=True,
+    )
     return ways[0], ways[1]

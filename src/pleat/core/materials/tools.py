@@ -1,0 +1,48 @@
+"""What this maker's tools can do, gathered from the tools on the shelf, so that checks know."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from pleat.core.materials.items import Item, Tool
+
+
+@dataclass(frozen=True)
+class Tools:
+    """Lengths in mm; None where the maker has no such tool or has not said. Of several the largest counts."""
+
+    trimmer_longest_mm: float | None = None
+    trimmer_thickest_mm: float | None = None
+    scoring_longest_mm: float | None = None
+    scoring_grid_mm: float | None = None
+    has_awl: bool = False
+
+    @property
+    def has_trimmer(self) -> bool:
+        return self.trimmer_longest_mm is not None
+
+    def trims(self, edge_mm: float, thickness_mm: float) -> bool:
+        """Whether the trimmer cuts an edge so long through a sheet so thick."""
+        if self.trimmer_longest_mm is None:
+            return False
+        return edge_mm <= self.trimmer_longest_mm + 0.05 and (self.trimmer_thickest_mm is None or thickness_mm <= self.trimmer_thickest_mm)
+
+
+NO_TOOLS = Tools()
+
+
+def tools_from(items: Iterable[Item]) -> Tools:
+    """The tools among ``items`` taken together."""
+    tools = [item for item in items if isinstance(item, Tool)]
+    trimmers = [tool for tool in tools if tool.shape == "trimmer" and tool.longest_mm]
+    boards = [tool for tool in tools if tool.shape == "scoring board" and tool.longest_mm]
+    trimmer = max(trimmers, key=lambda tool: tool.longest_mm or 0, default=None)
+    board = max(boards, key=lambda tool: tool.longest_mm or 0, default=None)
+    return Tools(
+        trimmer_longest_mm=trimmer.longest_mm if trimmer else None,
+        trimmer_thickest_mm=trimmer.thickest_mm if trimmer else None,
+        scoring_longest_mm=board.longest_mm if board else None,
+        scoring_grid_mm=board.grid_mm if board else None,
+        has_awl=any(tool.shape == "awl" for tool in tools),
+    )

@@ -1,0 +1,78 @@
+"""What a paper is good for, and what it would give a book of some size."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from pleat.core.estimate import Estimate
+from pleat.core.materials.items import Paper
+from pleat.core.yields import both_ways
+
+Use = Literal["leaves", "pockets", "cover"]
+USES_MM: Final[dict[Use, tuple[float, float]]] = {"leaves": (0.04, 0.22), "pockets": (0.12, 0.38), "cover": (0.2, 0.7)}
+"""Thickness of one sheet by what it serves for (house rule): leaves that drape, pockets that hold, covers that keep their shape."""
+
+
+def good_for(sheet: Estimate) -> tuple[Use, ...]:
+    """The uses whose span holds the likely thickness, thinnest first; empty for what is thicker than any.
+
+    >>> good_for(Estimate.exact(0.25))
+    ('pockets', 'cover')
+    """
+    return tuple(use for use, (low, high) in USES_MM.items() if low <= sheet.likely <= high)
+
+
+def grain_axis(width_mm: float, height_mm: float, grain: str) -> Literal["w", "h"] | None:
+    """The sheet's axis the grain runs along, None when it is not known. On a square sheet ``long`` means upright."""
+    if grain == "unknown":
+        return None
+    return "h" if (height_mm >= width_mm) == (grain == "long") else "w"
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """What has to be known of a paper to say what it gives: sizes in mm, the grain's axis, how many are there."""
+
+    key: int
+    name: str
+    width_mm: float
+    height_mm: float
+    grain: Literal["w", "h"] | None
+    owned: int | None
+    upright_only: bool = False
+
+
+@dataclass(frozen=True)
+class Gives:
+    """Folios a sheet gives, whether with the grain (None: not known), and leaves all sheets give together (None: not counted)."""
+
+    sheet: Sheet
+    folios: int
+    with_grain: bool | None
+    turned: bool
+    leaves: int | None
+
+    @property
+    def leaves_a_sheet(self) -> int:
+        return 2 * self.folios
+
+
+def what_gives(sheets: Iterable[Sheet], leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:
+    """The sheets a leaf of this size comes out of, folded once; those with the grain first, then the most leaves.
+
+    A pattern with a top that would lie sideways does not count.
+    """
+    found = []
+    for one in sheets:
+        better, _ = both_ways(2 * leaf_width_mm, leaf_height_mm, one.width_mm, one.height_mm, one.grain, one.upright_only)
+        if better.count and not (one.upright_only and better.turned):
+            leaves = None if one.owned is None else 2 * better.count * one.owned
+            found.append(Gives(one, better.count, better.with_grain, better.turned, leaves))
+    return sorted(found, key=lambda give: (give.with_grain is False, give.with_grain is None, -(give.leaves or 0), give.sheet.name))
+
+
+def fits_pattern(paper: Paper) -> bool:
+    """Whether pieces may only be cut upright, since the paper's pattern has a top."""
+    return paper.pattern == "directional"

@@ -1,0 +1,136 @@
+"""What can go wrong before a sheet is folded: papers that are not known well enough, and pounds read in the wrong grade (slip B8)."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from pleat.core.estimate import Estimate
+from pleat.core.materials.items import Paper
+from pleat.core.materials.thickness import Thickness, weighed
+from pleat.core.materials.weights import BULK_CM3_PER_G, grammage_of, pounds_in_every_grade
+from pleat.core.plan import Check, Fix
+
+GUESSED: Final = {"name": "only its name", "nothing": "nothing"}
+
+
+def find(role: str, paper: Paper, thick: Thickness) -> tuple[Check, ...]:
+    """Every check of one paper that has something to say; ``role`` is ``leaf`` or ``cover``."""
+    found = [
+        _unknown(role, paper, thick),
+        _readings(role, paper, thick),
+        _grade(role, paper, thick),
+        _wrong_weight(role, paper, thick),
+        _grain(role, paper),
+    ]
+    return tuple(check for check in found if check)
+
+
+def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Fix], ...]:
+    """(grade, g/m2, the fix that chooses it) for each grade the pounds may be in."""
+    chosen = []
+    for grade in pounds_in_every_grade(pounds):
+        grammage = grammage_of(pounds, grade)
+        changes = ((f"paper.{role}.grade", grade), (f"paper.{role}.grammage", grammage))
+        chosen.append((grade, grammage, Fix(f"{grade}: {grammage:.0f} g/m²", changes)))
+    return tuple(chosen)
+
+
+def _unknown(role: str, paper: Paper, thick: Thickness) -> Check | None:
+    if thick.source not in GUESSED:
+        return None
+    return Check(
+        f"unknown_{role}",
+        "watch",
+        f"Of {paper.name}, {GUESSED[thick.source]} is known: one sheet is {thick.sheet.low:.2f} to {thick.sheet.high:.2f} mm.",
+        f"Spine and cover follow from it. {thick.how}",
+        no_fix="Type its weight from the packet, or measure ten sheets together.",
+    )
+
+
+def _readings(role: str, paper: Paper, thick: Thickness) -> Check | None:
+    if thick.judged is None or not thick.judged.problem:
+        return None
+    return Check(
+        f"readings_{role}",
+        "watch",
+        f"The readings of {paper.name} cannot be used.",
+        thick.judged.problem,
+        (Fix("clear the readings", ((f"paper.{role}.readings_mm", []),)),),
+    )
+
+
+def _grade(role: str, paper: Paper, thick: Thickness) -> Check | None:
+    """B8, asked: pounds without their grade."""
+    if paper.pounds is None or paper.grade is not None or paper.grammage is not None:
+        return None
+    if thick.source == "measured":
+        fits = [
+            f"{grade} ({grammage:.0f} g/m²)"
+            for grade, grammage, _ in grade_fixes(role, paper.pounds)
+            if _agrees(paper, grammage, thick.sheet)
+        ]
+        title = f"{paper.pounds:g} lb has no grade; measured as it is, it fits {' or '.join(fits) or 'none of them'}."
+    else:
+        title = f"{paper.pounds:g} lb means little without the grade: {thick.sheet.low:.2f} to {thick.sheet.high:.2f} mm a sheet."
+    return Check(
+        f"grade_{role}",
+        "note" if thick.source == "measured" else "watch",
+        title,
+        "Pounds are weighed on another sheet size in each grade, so the same number may be twice as heavy. Look for bond, text, cover, index, bristol or tag on the packet.",
+        tuple(fix for _, _, fix in grade_fixes(role, paper.pounds)),
+    )
+
+
+def _wrong_weight(role: str, paper: Paper, thick: Thickness) -> Check | None:
+    """B8, found out: what was measured does not go with the weight, but would in another grade."""
+    by_weight = weighed(paper)
+    if thick.source != "measured" or by_weight is None or paper.grammage is None or _agrees(paper, paper.grammage, thick.sheet):
+        return None
+    pounds = paper.pounds
+    others = (
+        []
+        if pounds is None
+        else [
+            (grade, fix)
+            for grade, grammage, fix in grade_fixes(role, pounds)
+            if grade != paper.grade and _agrees(paper, grammage, thick.sheet)
+        ]
+    )
+    said = f"{pounds:g} lb {paper.grade}" if pounds and paper.grade else f"{paper.grammage:g} g/m²"
+    fit = f" As {others[0][0]} it would fit." if others else ""
+    return Check(
+        "B8" if pounds else f"weight_{role}",
+        "watch" if pounds else "note",
+        f"{paper.name} measures {thick.sheet.likely:.3f} mm, but {said} should be {by_weight.low:.3f} to {by_weight.high:.3f} mm.{fit}",
+        "The measured thickness is used; the weight only matters for what the paper is called and costs."
+        if not pounds
+        else "The weight was probably read in the wrong grade. The measured thickness is used all the same.",
+        tuple(fix for _, fix in others)
+        or (Fix("forget the weight", tuple((f"paper.{role}.{name}", None) for name in ("grammage", "pounds", "grade"))),),
+    )
+
+
+def _agrees(paper: Paper, grammage: float, sheet: Estimate) -> bool:
+    """Whether a measured sheet can be of that weight, with a little more room than the bulk's span has."""
+    low, high = BULK_CM3_PER_G[paper.kind]
+    return grammage * low * 0.94 / 1000 <= sheet.high and sheet.low <= grammage * high * 1.06 / 1000
+
+
+def _grain(role: str, paper: Paper) -> Check | None:
+    if paper.grain == "unknown":
+        return Check(
+            f"grain_{role}",
+            "note",
+            f"The grain of {paper.name} is not known.",
+            "Leaves and covers fold and drape along the grain; across it folds crack and boards warp.",
+            no_fix="Bend the sheet both ways without creasing it: the grain runs along the softer roll. Then tick it here.",
+        )
+    if paper.grain_sure == "guess":
+        return Check(
+            f"grain_{role}",
+            "note",
+            f"The grain of {paper.name} is only a guess.",
+            "Leaves and covers fold and drape along the grain; across it folds crack and boards warp.",
+            (Fix("I am sure of it", ((f"paper.{role}.grain_sure", "sure"),)),),
+        )
+    return None

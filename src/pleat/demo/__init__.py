@@ -1,0 +1,82 @@
+"""Demo data: an amateur astronomy society preparing its open night. All of it is made up."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Final
+
+from sqlalchemy.orm import Session
+
+from pleat.core import editing
+from pleat.core.book import Book, Papers
+from pleat.core.materials.items import KINDS, Item, Paper
+from pleat.core.planning import make_plan
+from pleat.services import books
+from pleat.services.clock import now
+from pleat.store import items as store
+
+_BOOKS: Final[tuple[tuple[str, str, str, dict[str, str], int], ...]] = (
+    ("Visitor notes, first draft", "Copier paper", "Moss card", {"brief.size": "A5", "pages.count": "56 pages"}, 0),
+    (
+        "Meteor count, August",
+        "Copier paper, letter",
+        "Letter card, rust",
+        {"brief.ruler": "in", "brief.size": "5 1/2 x 8 1/2 in", "pages.count": "32 pages"},
+        0,
+    ),
+    (
+        "Moon sketchbook",
+        "Sketching paper",
+        "Kraft card",
+        {
+            "brief.size": "200 x 200",
+            "pages.count": "16 leaves",
+            "binding.station_count": "5",
+            "brief.purpose": "sketching",
+            "binding.knot": "outside",
+        },
+        7,
+    ),
+    (
+        "Star chart companion",
+        "Chart paper, long sheets",
+        "Kraft card",
+        {"brief.size": "140 x 200", "pages.count": "24 pages", "pages.flap_mm": "110"},
+        3,
+    ),
+    (
+        "Dark-sky log",
+        "Log paper, cream",
+        "Night card, indigo",
+        {"brief.size": "148 x 205", "brief.quantity": "6", "pages.count": "40 pages", "binding.station_count": "5"},
+        5,
+    ),
+)
+
+
+def demo_items() -> tuple[Item, ...]:
+    """What is on the society's shelf."""
+    rows = json.loads((Path(__file__).parent / "shelf.json").read_text())
+    return tuple(KINDS[row.pop("item")].model.model_validate(row) for row in rows)
+
+
+def demo_book(title: str, leaf: Paper, cover: Paper, texts: dict[str, str], ticked: int) -> Book:
+    """A book edited as a maker would, with its first ``ticked`` steps done."""
+    book = Book(title=title, paper=Papers(leaf=leaf, cover=cover))
+    for path, text in texts.items():
+        book = editing.edit(book, {path: text})
+    for number in range(ticked):
+        plan = make_plan(book)
+        book = books.tick(book, plan, plan.bench.steps[number].step.key, True)
+    return book
+
+
+def fill(session: Session) -> None:
+    """Put the demo's items and books on an empty shelf; anything already there is left alone."""
+    if store.listing(session, "", "", "", "name", 1, 1)[1]:
+        return
+    store.add_many(session, demo_items(), now())
+    kept = {paper.name: paper for stored in store.of_kind(session, "paper") if (paper := store.find_paper(session, stored.id))}
+    for title, leaf, cover, texts, ticked in _BOOKS:
+        books.add(session, demo_book(title, kept[leaf], kept[cover], texts, ticked), "", "made for the demo")

@@ -1,0 +1,247 @@
+"""The shelf: items in and out, what papers give a book, what the bench took, and the maker's tools."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from typing import Final, Literal
+
+from sqlalchemy.orm import Session
+
+from pleat.core.book import Book
+from pleat.core.cutting.offcuts import offcuts
+from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.estimate import Estimate
+from pleat.core.materials.editing import build
+from pleat.core.materials.items import KINDS, Paper
+from pleat.core.materials.thickness import thickness
+from pleat.core.materials.tools import Tools, tools_from
+from pleat.core.materials.uses import Gives, what_gives
+from pleat.core.planning import Plan, make_plan
+from pleat.core.units import MM_PER_INCH, RulerName
+from pleat.core.yields import both_ways
+from pleat.services.clock import now
+from pleat.store import items as store
+from pleat.store.items import StoredItem
+
+Role = Literal["leaf", "cover"]
+PER_PAGE: Final = 60
+MOST_OFFERED: Final = 60
+"""Papers a drawer offers at most; a search on the shelf finds the others."""
+STARTERS: Final = {
+    -1: Paper(name="Copier paper, A4", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80),
+    -2: Paper(
+        name="Copier paper, letter", kind="copier", sheet_width_mm=8.5 * MM_PER_INCH, sheet_height_mm=11 * MM_PER_INCH, grammage=75.2
+    ),
+}
+"""What a first book can be started from while nothing is on the shelf."""
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """What is looked for on the shelf."""
+
+    search: str = ""
+    kind: str = ""
+    use: str = ""
+    sort: str = "name"
+    page: int = 1
+
+
+@dataclass(frozen=True)
+class PaperChoice:
+    """A paper with what it would mean for a book: pieces a sheet gives, its thickness, whether the grain is right."""
+
+    id: int
+    paper: Paper
+    caliper: Estimate
+    gives: int
+    with_grain: bool | None
+    in_use: bool
+
+
+def listing(session: Session, wanted: Wanted) -> tuple[list[StoredItem], int, dict[str, int]]:
+    """(one page of items, how many there are, how many of each kind match)."""
+    found, count = store.listing(session, wanted.search, wanted.kind, wanted.use, wanted.sort, wanted.page, PER_PAGE)
+    return found, count, store.count_by_kind(session, wanted.search, wanted.use)
+
+
+def start(session: Session, kind: str, texts: Mapping[str, str], ruler: RulerName) -> int:
+    """A new item from what was typed; its id. Raises BadBook naming each field, and then nothing is kept."""
+    if kind not in KINDS:
+        raise BadBook([FieldProblem("kind", "kind", kind, "The shelf has no such kind.")])
+    return store.add(session, build(kind, texts, ruler), now())
+
+
+def edit(session: Session, item_id: int, texts: Mapping[str, str], ruler: RulerName) -> StoredItem:
+    """The item with fields set from typed texts. Raises NoSuchItem, BadBook."""
+    stored = store.load(session, item_id)
+    store.change(session, item_id, build(stored.kind, texts, ruler, stored.item), now())
+    return store.load(session, item_id)
+
+
+def set_fields(session: Session, item_id: int, **values: object) -> StoredItem:
+    """The item with fields set to values that were worked out, such as readings or the grain. Raises NoSuchItem."""
+    stored = store.load(session, item_id)
+    item = KINDS[stored.kind].model.model_validate({**stored.item.model_dump(), **values})
+    store.change(session, item_id, item, now())
+    return replace(stored, item=item)
+
+
+def copy(session: Session, item_id: int) -> int:
+    """A second item like this one; its id. Raises NoSuchItem."""
+    item = store.load(session, item_id).item
+    return store.add(session, item.model_copy(update={"name": f"{item.name[:53]} (copy)"}), now())
+
+
+def take_off(session: Session, item_id: int) -> str:
+    """Take an item off the shelf; its name. It can be put back. Raises NoSuchItem."""
+    store.set_gone(session, item_id, now())
+    return store.load(session, item_id).item.name
+
+
+def put_back(session: Session, item_id: int) -> None:
+    store.set_gone(session, item_id, None)
+
+
+def tools(session: Session) -> Tools:
+    """What the maker's tools can do."""
+    return tools_from(stored.item for stored in store.of_kind(session, "tool"))
+
+
+# --- papers for books --------------------------------------------------------------------------------------
+
+
+def to_start_from(session: Session) -> dict[int, Paper]:
+    """Papers for a first answer by id, thin ones first; two everyday ones while the shelf has none."""
+    found, _ = store.listing(session, "", "paper", "", "thin first", 1, MOST_OFFERED)
+    return {stored.id: stored.item for stored in found if isinstance(stored.item, Paper)} or dict(STARTERS)
+
+
+def paper(session: Session, paper_id: int) -> Paper | None:
+    """A paper by its id, one of the everyday ones too; None when it is not there."""
+    return STARTERS.get(paper_id) or store.find_paper(session, paper_id)
+
+
+def keep(session: Session, kept: Paper) -> int:
+    """Put a copy of a book's paper on the shelf; its id."""
+    return store.add(session, kept, now())
+
+
+def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
+    """Papers on the shelf with what each gives this book: those that give something and with the grain first."""
+    part = next(part for part in make_plan(book).parts if part.material == role)
+    own = getattr(book.paper, role).stock_id
+    found = []
+    for sheet in store.sheets(session, 0, 0):
+        better, _ = both_ways(part.width_mm, part.height_mm, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
+        found.append((better.count == 0, better.count > 0 and better.with_grain is False, sheet.name.lower(), sheet.key, better))
+    found.sort(key=lambda row: row[:4])
+    shown = found[:MOST_OFFERED]
+    items = store.load_many(session, [row[3] for row in shown])
+    choices = []
+    for *_, key, better in shown:
+        item = items[key].item
+        assert isinstance(item, Paper)
+        with_grain = better.with_grain if better.count else None
+        choices.append(PaperChoice(key, item, thickness(item).sheet, better.count, with_grain, own == str(key)))
+    return choices
+
+
+def could_make(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:
+    """The papers a book of this leaf size can be made from, folded once."""
+    wide = 2 * leaf_width_mm
+    return what_gives(
+        store.sheets(session, min(wide, leaf_height_mm) - 0.05, max(wide, leaf_height_mm) - 0.05), leaf_width_mm, leaf_height_mm
+    )
+
+
+def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> Paper | None:
+    """A cover paper from the shelf for a leaf of this size, with its grain along the spine if possible; None on an empty shelf."""
+    found, _ = store.listing(session, "", "paper", "cover", "thick first", 1, MOST_OFFERED)
+    papers = [stored for stored in found if isinstance(stored.item, Paper)] or [
+        stored for stored in store.listing(session, "", "paper", "", "thick first", 1, 1)[0] if isinstance(stored.item, Paper)
+    ]
+    sheets = {sheet.key: sheet for sheet in store.sheets(session, 0, 0)}
+
+    def fitness(stored: StoredItem) -> tuple[bool, bool, bool, bool]:
+        sheet = sheets[stored.id]
+        better, _ = both_ways(2 * leaf_width_mm + 10, leaf_height_mm + 6, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
+        item = stored.item
+        assert isinstance(item, Paper)
+        return (better.count > 0, better.with_grain is not False, item.kind == "cardstock", item.form != "offcut")
+
+    return store.find_paper(session, max(papers, key=fitness).id) if papers else None
+
+
+# --- the shelf's counts and the bench ----------------------------------------------------------------------
+
+
+def with_counts(session: Session, book_id: int, book: Book) -> Book:
+    """The book with the sheets its papers have on the shelf now; what this book has cut already counts as there."""
+    linked = {role: int(paper.stock_id) for role, paper in (("leaf", book.paper.leaf), ("cover", book.paper.cover)) if paper.stock_id}
+    if not linked:
+        return book
+    left = store.owned_of(session, set(linked.values()))
+    taken: dict[int, int] = {}
+    if book.bench.ticks:
+        for rows in store.takings(session, book_id).values():
+            for item_id, amount in rows:
+                taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
+    papers = {}
+    for role, item_id in linked.items():
+        own = getattr(book.paper, role)
+        count = left.get(item_id, own.owned)
+        papers[role] = own.model_copy(update={"owned": None if count is None else count + taken.get(item_id, 0)})
+    return book.model_copy(update={"paper": book.paper.model_copy(update=papers)})
+
+
+def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> None:
+    """Take what newly ticked cutting steps use from the shelf and lay their offcuts there; give back what unticked ones took."""
+    steps = {one.step.key: one.step.takes for one in plan.bench.steps if one.step.takes}
+    if not any((key in before.bench.ticks) != (key in after.bench.ticks) for key in steps):
+        return
+    there = store.takings(session, book_id)
+    for key, role in steps.items():
+        if key in after.bench.ticks and key not in there:
+            store.record_takings(session, book_id, key, _take(session, getattr(after.paper, role), role, plan))
+        elif key not in after.bench.ticks and key in there:
+            for item_id, amount in there[key]:
+                _add(session, item_id, amount)
+            store.forget_takings(session, book_id, key)
+
+
+def _take(session: Session, own: Paper, role: str, plan: Plan) -> list[tuple[int, int]]:
+    """What cutting one role's parts takes from its item, and the offcuts it brings: (item, amount) with offcuts below 0."""
+    if not own.stock_id or store.find_paper(session, int(own.stock_id)) is None:
+        return []
+    item_id, moved = int(own.stock_id), []
+    left = store.owned_of(session, [item_id]).get(item_id)
+    if left is not None:
+        amount = min(left, plan.cutting.sheets.get(role, 0))
+        _add(session, item_id, -amount)
+        moved.append((item_id, amount))
+    for cut in plan.cutting.cuts:
+        if cut.stock.role == role:
+            moved += [_lay_down(session, piece) for piece in offcuts(cut, own)]
+    return moved
+
+
+def _lay_down(session: Session, piece: Paper) -> tuple[int, int]:
+    """An offcut on the shelf, with others like it where there are some."""
+    same = store.same_offcut(session, piece)
+    if same is None:
+        return store.add(session, piece, now()), -(piece.owned or 0)
+    _add(session, same, piece.owned or 0)
+    return same, -(piece.owned or 0)
+
+
+def _add(session: Session, item_id: int, amount: int) -> None:
+    """Change how many are left, never below none; an offcut of which none is left goes off the shelf again."""
+    stored = store.load(session, item_id)
+    left: int | None = getattr(stored.item, "owned", None)
+    if left is None:
+        return
+    store.set_owned(session, item_id, max(0, left + amount), now())
+    if isinstance(stored.item, Paper) and stored.item.form == "offcut":
+        store.set_gone(session, item_id, None if left + amount > 0 else now())

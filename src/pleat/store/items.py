@@ -1,0 +1,213 @@
+"""The repository of the shelf: items of every kind, what books took from them, and finding among thousands."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import asdict, dataclass
+from datetime import datetime
+from typing import Any, Final
+
+from sqlalchemy import ColumnElement, and_, delete, func, insert, or_, select
+from sqlalchemy.orm import Session
+
+from pleat.core.errors import PleatError
+from pleat.core.materials.facts import facts
+from pleat.core.materials.items import KINDS, Item, Paper
+from pleat.core.materials.uses import Sheet
+from pleat.store.models import ItemRow, TakingRow
+
+SORTS: Final = {
+    "name": (ItemRow.name.collate("NOCASE"), ItemRow.id),
+    "thin first": (ItemRow.thickness_mm.is_(None), ItemRow.thickness_mm, ItemRow.id),
+    "thick first": (ItemRow.thickness_mm.desc(), ItemRow.id),
+    "large first": ((ItemRow.width_mm * ItemRow.height_mm).desc(), ItemRow.id),
+    "few left first": (ItemRow.owned.is_(None), ItemRow.owned, ItemRow.id),
+    "newest change": (ItemRow.changed_at.desc(), ItemRow.id.desc()),
+}
+"""The orders the shelf can be shown in, by their words."""
+
+
+class NoSuchItem(PleatError):
+    """There is no item of that id on the shelf."""
+
+
+@dataclass(frozen=True)
+class StoredItem:
+    """An item as stored; ``gone`` when it was taken off the shelf and can be put back."""
+
+    id: int
+    kind: str
+    item: Item
+    changed_at: datetime
+    gone: bool
+
+
+def _columns(item: Item, now: datetime) -> dict[str, Any]:
+    about = asdict(facts(item))
+    uses = about.pop("uses")
+    document = (item.model_copy(update={"stock_id": None}) if isinstance(item, Paper) else item).model_dump_json()
+    return {
+        **about,
+        "uses": "".join(f",{use}" for use in uses) + ("," if uses else ""),
+        "name": item.name,
+        "document": document,
+        "changed_at": now,
+    }
+
+
+def add(session: Session, item: Item, now: datetime) -> int:
+    """Put an item on the shelf; its id."""
+    row = ItemRow(**_columns(item, now))
+    session.add(row)
+    session.flush()
+    return row.id
+
+
+def add_many(session: Session, items: Iterable[Item], now: datetime) -> int:
+    """Put items on the shelf in one statement; how many."""
+    rows = [{**_columns(item, now), "gone_at": None} for item in items]
+    if rows:
+        session.execute(insert(ItemRow), rows)
+    return len(rows)
+
+
+def change(session: Session, item_id: int, item: Item, now: datetime) -> None:
+    """Replace an item. Raises NoSuchItem."""
+    row = _row(session, item_id)
+    for name, value in _columns(item, now).items():
+        setattr(row, name, value)
+
+
+def load(session: Session, item_id: int) -> StoredItem:
+    """The item of that id, on the shelf or taken off it. Raises NoSuchItem."""
+    return _stored(_row(session, item_id))
+
+
+def find_paper(session: Session, item_id: int) -> Paper | None:
+    """The paper of that id with its ``stock_id`` set; None when it is not there or not a paper."""
+    row = session.get(ItemRow, item_id)
+    if row is None or row.kind != "paper" or row.gone_at is not None:
+        return None
+    return Paper.model_validate_json(row.document).model_copy(update={"stock_id": str(row.id)})
+
+
+def owned_of(session: Session, item_ids: Iterable[int]) -> dict[int, int | None]:
+    """How many are left of each item that is still there."""
+    wanted = list(item_ids)
+    rows = session.execute(select(ItemRow.id, ItemRow.owned).where(ItemRow.id.in_(wanted), ItemRow.gone_at.is_(None)))
+    return {row.id: row.owned for row in rows}
+
+
+def set_owned(session: Session, item_id: int, owned: int, now: datetime) -> None:
+    row = _row(session, item_id)
+    item = KINDS[row.kind].model.model_validate_json(row.document)
+    change(session, item_id, item.model_copy(update={"owned": owned}), now)
+
+
+def set_gone(session: Session, item_id: int, gone_at: datetime | None) -> None:
+    """Take an item off the shelf, or put it back with None. Raises NoSuchItem."""
+    _row(session, item_id).gone_at = gone_at
+
+
+def listing(session: Session, search: str, kind: str, use: str, sort: str, page: int, per_page: int) -> tuple[list[StoredItem], int]:
+    """(one page of items, how many there are); each word of ``search`` must be found. Unknown kinds, uses and sorts mean any."""
+    where = _where(search, kind, use)
+    count = session.scalar(select(func.count()).select_from(ItemRow).where(*where)) or 0
+    order = SORTS.get(sort, SORTS["name"])
+    rows = session.scalars(select(ItemRow).where(*where).order_by(*order).offset((page - 1) * per_page).limit(per_page)).all()
+    return [_stored(row) for row in rows], count
+
+
+def count_by_kind(session: Session, search: str = "", use: str = "") -> dict[str, int]:
+    """How many items of each kind match."""
+    rows = session.execute(select(ItemRow.kind, func.count().label("many")).where(*_where(search, "", use)).group_by(ItemRow.kind))
+    return {row.kind: row.many for row in rows}
+
+
+def sheets(session: Session, short_mm: float, long_mm: float) -> list[Sheet]:
+    """Papers whose sheet is at least so large, either way round, as far as what they give needs them."""
+    fits = or_(
+        and_(ItemRow.width_mm >= short_mm, ItemRow.height_mm >= long_mm), and_(ItemRow.width_mm >= long_mm, ItemRow.height_mm >= short_mm)
+    )
+    rows = session.execute(
+        select(ItemRow.id, ItemRow.name, ItemRow.width_mm, ItemRow.height_mm, ItemRow.grain, ItemRow.owned, ItemRow.upright_only).where(
+            ItemRow.gone_at.is_(None), ItemRow.kind == "paper", fits
+        )
+    )
+    return [Sheet(*row) for row in rows]  # type: ignore[arg-type]  # papers have a width and a height
+
+
+def of_kind(session: Session, kind: str) -> list[StoredItem]:
+    """Every item of a kind, by name."""
+    rows = session.scalars(select(ItemRow).where(ItemRow.kind == kind, ItemRow.gone_at.is_(None)).order_by(ItemRow.name, ItemRow.id))
+    return [_stored(row) for row in rows]
+
+
+def everything(session: Session) -> Sequence[StoredItem]:
+    """The whole shelf, in the order it was filled."""
+    return [_stored(row) for row in session.scalars(select(ItemRow).where(ItemRow.gone_at.is_(None)).order_by(ItemRow.id))]
+
+
+def load_many(session: Session, item_ids: Iterable[int]) -> dict[int, StoredItem]:
+    wanted = list(item_ids)
+    return {row.id: _stored(row) for row in session.scalars(select(ItemRow).where(ItemRow.id.in_(wanted)))} if wanted else {}
+
+
+def takings(session: Session, book_id: int) -> dict[str, list[tuple[int, int]]]:
+    """By bench step: (item, amount) of what it took from the shelf, below 0 what it brought."""
+    found: dict[str, list[tuple[int, int]]] = {}
+    for row in session.scalars(select(TakingRow).where(TakingRow.book_id == book_id).order_by(TakingRow.id)):
+        found.setdefault(row.step, []).append((row.item_id, row.amount))
+    return found
+
+
+def record_takings(session: Session, book_id: int, step: str, amounts: Iterable[tuple[int, int]]) -> None:
+    for item_id, amount in amounts:
+        session.add(TakingRow(book_id=book_id, step=step, item_id=item_id, amount=amount))
+
+
+def forget_takings(session: Session, book_id: int, step: str) -> None:
+    session.execute(delete(TakingRow).where(TakingRow.book_id == book_id, TakingRow.step == step))
+
+
+def same_offcut(session: Session, paper: Paper) -> int | None:
+    """The id of an offcut on the shelf of that name and size, to which more can be laid."""
+    return session.scalar(
+        select(ItemRow.id).where(
+            ItemRow.kind == "paper",
+            ItemRow.name == paper.name,
+            ItemRow.gone_at.is_(None),
+            func.abs(ItemRow.width_mm - paper.sheet_width_mm) < 0.05,
+            func.abs(ItemRow.height_mm - paper.sheet_height_mm) < 0.05,
+            ItemRow.words.contains("offcut"),
+        )
+    )
+
+
+def by_name(session: Session) -> Mapping[tuple[str, str], list[StoredItem]]:
+    """Every item by its kind and name."""
+    found: dict[tuple[str, str], list[StoredItem]] = {}
+    for stored in everything(session):
+        found.setdefault((stored.kind, stored.item.name), []).append(stored)
+    return found
+
+
+def _where(search: str, kind: str, use: str) -> list[ColumnElement[bool]]:
+    where: list[ColumnElement[bool]] = [ItemRow.gone_at.is_(None)]
+    where += [ItemRow.words.contains(word, autoescape=True) for word in search.lower().split()[:8]]
+    if kind in KINDS:
+        where.append(ItemRow.kind == kind)
+    if use:
+        where.append(ItemRow.uses.contains(f",{use},", autoescape=True))
+    return where
+
+
+def _row(session: Session, item_id: int) -> ItemRow:
+    row = session.get(ItemRow, item_id)
+    if row is None:
+        raise NoSuchItem(item_id)
+    return row
+
+
+def _stored(row: ItemRow) -> StoredItem:
+    return StoredItem(row.id, row.kind, KINDS[row.kind].model.model_validate_json(row.document), row.changed_at, row.gone_at is not None)
