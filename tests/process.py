@@ -58,9 +58,9 @@ def serve(database: Path) -> tuple[subprocess.Popen[str], str]:
 
 
 @contextmanager
-def running(database: Path) -> Iterator[str]:
+def running(database: Path, config: dict[str, str] | None = None) -> Iterator[str]:
     """The address of Pleat served from this process as it is in earnest: CSRF, policy and all."""
-    app = create_app(database)
+    app = create_app(database, config)
     server = create_server(app, host="127.0.0.1", port=0, threads=4)
 
     def run() -> None:

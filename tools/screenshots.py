@@ -15,6 +15,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from pleat.caliper.standin import StandIn
 from pleat.demo import fill
 from pleat.store.database import migrate, open_engine, transaction
 from tests.process import ROOT, running
@@ -33,6 +34,28 @@ def ask_why(page: Page) -> None:
     page.locator("#why-spine summary").click()
 
 
+def measure(page: Page) -> None:
+    page.locator("button[value=zero]").click()
+    for reading in ("1.04", "1.05", "1.15", "1.03"):
+        page.locator("input[name=typed]").fill(reading)
+        page.locator("button[value=typed]").click()
+        page.get_by_text(f"{reading} mm").wait_for()
+
+
+TABLE = """name;sheet width (cm);sheet height (cm);weight;owned
+Log paper, cream;29,7;21;100;90
+Comet print;21;29,7;110 lb;12
+Old chart;42;59,4;90;3
+Moon card;30;x;250;6
+"""
+
+
+def take_in_a_table(page: Page) -> None:
+    page.locator("#file").set_input_files({"name": "winter-shelf.csv", "mimeType": "text/csv", "buffer": TABLE.encode()})
+    page.get_by_role("button", name="show what would be taken").click()
+    page.get_by_text("cannot be taken").wait_for()
+
+
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "shelf": ("/", nothing),
     "start": ("/new", nothing),
@@ -45,6 +68,12 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "cutting": ("/books/2?open=cutting", nothing),
     "bench": ("/books/5?open=bench", nothing),
     "print": ("/books/5/print", nothing),
+    "materials": ("/shelf?make=140+x+200", nothing),
+    "fasteners": ("/shelf?kind=fastener", nothing),
+    "item": ("/shelf/4", nothing),
+    "measuring": ("/shelf/2/measure", measure),
+    "grain": ("/shelf/6/grain", nothing),
+    "table": ("/shelf/table", take_in_a_table),
 }
 """Name of the picture: the address, and what is done there before the picture is taken."""
 
@@ -58,7 +87,9 @@ def demo(folder: Path) -> Iterator[str]:
     with transaction(engine) as session:
         fill(session)
     engine.dispose()
-    with running(database) as address:
+    stand_in = StandIn(seed=1)
+    stand_in.start()
+    with running(database, {"PLEAT_CALIPER": stand_in.address}) as address:
         yield address
 
 

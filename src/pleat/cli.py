@@ -10,6 +10,7 @@ from typing import Any
 
 import click
 
+from pleat.caliper.standin import FAULTS, Settings, StandIn
 from pleat.core.bookfile import book_schema, read_book
 from pleat.core.errors import BadBook
 from pleat.core.estimate import Estimate
@@ -50,8 +51,9 @@ def schema() -> None:
 )
 @click.option("--host", default="127.0.0.1", show_default=True, help="the address to listen on; anything but 127.0.0.1 lets others in")
 @click.option("--port", default=5180, show_default=True)
-@click.option("--demo", is_flag=True, help="fill an empty shelf with made-up books")
-def serve(database: Path, host: str, port: int, demo: bool) -> None:
+@click.option("--caliper", default="127.0.0.1:5186", show_default=True, help="where a digital caliper is read; see docs/caliper.md")
+@click.option("--demo", is_flag=True, help="fill an empty shelf with made-up things and books, and bring a stand-in for a caliper")
+def serve(database: Path, host: str, port: int, caliper: str, demo: bool) -> None:
     """Serve Pleat to the browser."""
     from waitress import create_server
 
@@ -59,7 +61,11 @@ def serve(database: Path, host: str, port: int, demo: bool) -> None:
     from pleat.store.database import transaction
     from pleat.web.app import create_app
 
-    app = create_app(database)
+    if demo:
+        stand_in = StandIn()
+        stand_in.start()
+        caliper = stand_in.address
+    app = create_app(database, {"PLEAT_CALIPER": caliper})
     if demo:
         with transaction(app.extensions["pleat_engine"]) as session:
             fill(session)
@@ -69,6 +75,23 @@ def serve(database: Path, host: str, port: int, demo: bool) -> None:
         raise click.ClickException(f"Port {port} is taken ({error.strerror}). Try another: --port {port + 1}") from error
     click.echo(f"Pleat is open at http://{host}:{server.effective_port}/  (stop it with Ctrl-C)")
     server.run()
+
+
+@main.command("caliper-stand-in")
+@click.option("--port", default=5186, show_default=True)
+@click.option("--sheet", type=float, default=None, help="thickness of one sheet in mm; without it, what Pleat expects")
+@click.option("--noise", type=float, default=0.006, show_default=True, help="standard deviation of a reading in mm")
+@click.option("--zero", type=float, default=0.0, show_default=True, help="what it shows in mm with closed jaws")
+@click.option("--unit", type=click.Choice(["mm", "in"]), default="mm", show_default=True, help="what its unit key is set to")
+@click.option("--fault", type=click.Choice(FAULTS), default="none", show_default=True, help="a fault to show")
+def caliper_stand_in(port: int, sheet: float | None, noise: float, zero: float, unit: str, fault: str) -> None:
+    """Stand in for a digital caliper on a line of this machine; the protocol is in docs/caliper.md."""
+    try:
+        stand_in = StandIn(port, Settings(sheet, noise, zero, unit, fault))
+    except OSError as error:
+        raise click.ClickException(f"Port {port} is taken ({error.strerror}). Try another: --port {port + 1}") from error
+    click.echo(f"the stand-in listens at {stand_in.address}  (stop it with Ctrl-C)")
+    stand_in.serve_forever()
 
 
 def as_json(value: Any) -> Any:

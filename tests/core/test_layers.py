@@ -13,8 +13,9 @@ MAY_USE = {
     "drawing": {"core", "drawing"},
     "printing": {"core", "drawing", "printing"},
     "store": {"core", "store"},
-    "services": {"core", "store", "services"},
-    "web": {"core", "drawing", "printing", "store", "services", "web"},
+    "caliper": {"core", "caliper"},
+    "services": {"core", "caliper", "store", "services"},
+    "web": {"core", "caliper", "drawing", "printing", "store", "services", "web"},
 }
 PLEAT_ORDER = ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
 

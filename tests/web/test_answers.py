@@ -94,7 +94,9 @@ def test_a_file_out_and_in_again_and_bad_files_change_nothing(client):
         assert refused.status_code == 422
         assert word in refused.get_data(as_text=True)
     assert client.post("/import", data={}).status_code == 422
-    assert client.post("/import", data={"file": (io.BytesIO(b" " * 1_300_000), "x.json")}).status_code == 413
+    large = client.post("/import", data={"file": (io.BytesIO(b" " * 1_300_000), "x.json")})
+    assert (large.status_code, "over 1 MB" in large.get_data(as_text=True)) == (422, True)
+    assert client.post("/import", data={"file": (io.BytesIO(b" " * 9_300_000), "x.json")}).status_code == 413
     assert len(re.findall("shelf-book", page(client, "/"))) == count + 1
 
 

@@ -76,7 +76,7 @@ def fill(session: Session) -> None:
     """Put the demo's items and books on an empty shelf; anything already there is left alone."""
     if store.listing(session, "", "", "", "name", 1, 1)[1]:
         return
-    store.add_many(session, demo_items(), now())
+    store.insert_columns(session, [store.columns_of(item, now()) for item in demo_items()])
     kept = {paper.name: paper for stored in store.of_kind(session, "paper") if (paper := store.find_paper(session, stored.id))}
     for title, leaf, cover, texts, ticked in _BOOKS:
         books.add(session, demo_book(title, kept[leaf], kept[cover], texts, ticked), "", "made for the demo")

@@ -20,17 +20,22 @@ from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.units import RULERS, RulerName
 from pleat.services import materials
 from pleat.services.clock import now
+from pleat.services.materials import Role
 from pleat.store import books as repository
 from pleat.store.books import Stored
 
 
 @dataclass(frozen=True)
 class Opened:
-    """A stored book with its plan, worked out for the maker's tools."""
+    """A stored book with its plan, worked out for the maker's tools.
+
+    ``otherwise`` names the papers that the shelf knows better, or at least otherwise, than the book does.
+    """
 
     stored: Stored
     plan: Plan
     tools: Tools
+    otherwise: tuple[Role, ...] = ()
 
     @property
     def book(self) -> Book:
@@ -48,8 +53,8 @@ class Outcome:
 def open_book(session: Session, book_id: int) -> Opened:
     """The book and its plan. Raises NoSuchBook."""
     stored, tools = repository.load(session, book_id), materials.tools(session)
-    stored = replace(stored, book=materials.with_counts(session, book_id, stored.book))
-    return Opened(stored, make_plan(stored.book, tools), tools)
+    book, otherwise = materials.with_shelf(session, book_id, stored.book)
+    return Opened(replace(stored, book=book), make_plan(book, tools), tools, otherwise)
 
 
 def start(session: Session, size: str, paper_id: int | None, count: str, title: str, ruler: RulerName, window: str) -> int:
@@ -125,8 +130,10 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     if version is not None:
         repository.check_version(session, before.stored, version, window)
     plan = make_plan(after, before.tools)
-    opened = Opened(repository.save(session, before.stored, after, summary(after, plan), window, label, now()), plan, before.tools)
+    stored = repository.save(session, before.stored, after, summary(after, plan), window, label, now())
     materials.settle(session, book_id, before.book, after, plan)
+    _, otherwise = materials.with_shelf(session, book_id, after) if after.paper != before.book.paper else ((), before.otherwise)
+    opened = Opened(stored, plan, before.tools, otherwise)
     return Outcome(opened, PLEATS if version is None else _changed(before, opened))
 
 

@@ -47,4 +47,7 @@ def export(session: Session, book_id: int) -> tuple[str, str]:
 
 def take_in(session: Session, text: bytes) -> int:
     """A book from a file's contents; its id. Raises BadBook and then changes nothing."""
-    return books.add(session, read_book(text), "", "taken from a file")
+    book = read_book(text)
+    # the numbers of another machine's shelf mean other things on this one
+    papers = {role: getattr(book.paper, role).model_copy(update={"stock_id": None}) for role in ("leaf", "cover")}
+    return books.add(session, book.model_copy(update={"paper": book.paper.model_copy(update=papers)}), "", "taken from a file")

@@ -177,23 +177,35 @@ def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> 
 # --- the shelf's counts and the bench ----------------------------------------------------------------------
 
 
-def with_counts(session: Session, book_id: int, book: Book) -> Book:
-    """The book with the sheets its papers have on the shelf now; what this book has cut already counts as there."""
-    linked = {role: int(paper.stock_id) for role, paper in (("leaf", book.paper.leaf), ("cover", book.paper.cover)) if paper.stock_id}
+def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Role, ...]]:
+    """The book with the sheets its papers have on the shelf now, and the roles whose paper the shelf knows otherwise by now.
+
+    What this book has cut already counts as there. A paper that was taken off the shelf stays as the book knows it, without the link.
+    """
+    linked = {role: int(paper.stock_id) for role, paper in _roles(book) if paper.stock_id}
     if not linked:
-        return book
-    left = store.owned_of(session, set(linked.values()))
+        return book, ()
+    there = {item_id: one for item_id in set(linked.values()) if (one := store.find_paper(session, item_id))}
     taken: dict[int, int] = {}
-    if book.bench.ticks:
-        for rows in store.takings(session, book_id).values():
-            for item_id, amount in rows:
-                taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
-    papers = {}
-    for role, item_id in linked.items():
-        own = getattr(book.paper, role)
-        count = left.get(item_id, own.owned)
-        papers[role] = own.model_copy(update={"owned": None if count is None else count + taken.get(item_id, 0)})
-    return book.model_copy(update={"paper": book.paper.model_copy(update=papers)})
+    for rows in store.takings(session, book_id).values() if book.bench.ticks else ():
+        for item_id, amount in rows:
+            taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
+    papers, otherwise = {}, []
+    for role, own in _roles(book):
+        if role not in linked:
+            continue
+        shelf = there.get(linked[role])
+        if shelf is None:
+            papers[role] = own.model_copy(update={"stock_id": None})
+            continue
+        papers[role] = own.model_copy(update={"owned": None if shelf.owned is None else shelf.owned + taken.get(linked[role], 0)})
+        if shelf != own.model_copy(update={"owned": shelf.owned}):
+            otherwise.append(role)
+    return book.model_copy(update={"paper": book.paper.model_copy(update=papers)}), tuple(otherwise)
+
+
+def _roles(book: Book) -> tuple[tuple[Role, Paper], ...]:
+    return ("leaf", book.paper.leaf), ("cover", book.paper.cover)
 
 
 def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> None:

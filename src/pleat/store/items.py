@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import Any, Final
@@ -42,7 +42,8 @@ class StoredItem:
     gone: bool
 
 
-def _columns(item: Item, now: datetime) -> dict[str, Any]:
+def columns_of(item: Item, now: datetime) -> dict[str, Any]:
+    """What a row holds of an item; worked out apart from writing where there are many."""
     about = asdict(facts(item))
     uses = about.pop("uses")
     document = (item.model_copy(update={"stock_id": None}) if isinstance(item, Paper) else item).model_dump_json()
@@ -57,24 +58,22 @@ def _columns(item: Item, now: datetime) -> dict[str, Any]:
 
 def add(session: Session, item: Item, now: datetime) -> int:
     """Put an item on the shelf; its id."""
-    row = ItemRow(**_columns(item, now))
+    row = ItemRow(**columns_of(item, now))
     session.add(row)
     session.flush()
     return row.id
 
 
-def add_many(session: Session, items: Iterable[Item], now: datetime) -> int:
-    """Put items on the shelf in one statement; how many."""
-    rows = [{**_columns(item, now), "gone_at": None} for item in items]
+def insert_columns(session: Session, rows: Sequence[dict[str, Any]]) -> None:
+    """Put items on the shelf in one statement, by what ``columns_of`` made of them."""
     if rows:
-        session.execute(insert(ItemRow), rows)
-    return len(rows)
+        session.execute(insert(ItemRow), [{**row, "gone_at": None} for row in rows])
 
 
 def change(session: Session, item_id: int, item: Item, now: datetime) -> None:
     """Replace an item. Raises NoSuchItem."""
     row = _row(session, item_id)
-    for name, value in _columns(item, now).items():
+    for name, value in columns_of(item, now).items():
         setattr(row, name, value)
 
 
@@ -184,7 +183,7 @@ def same_offcut(session: Session, paper: Paper) -> int | None:
     )
 
 
-def by_name(session: Session) -> Mapping[tuple[str, str], list[StoredItem]]:
+def by_name(session: Session) -> dict[tuple[str, str], list[StoredItem]]:
     """Every item by its kind and name."""
     found: dict[tuple[str, str], list[StoredItem]] = {}
     for stored in everything(session):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import gc
 import os
 import secrets
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -12,11 +13,12 @@ from flask import Flask
 from flask_compress import Compress
 from flask_wtf.csrf import CSRFProtect
 
-from pleat.store.database import migrate, open_engine
-from pleat.web import display, errors, library, printing, security, workspace
+from pleat.services.imports import Imports
+from pleat.store.database import migrate, open_engine, transaction
+from pleat.web import display, errors, library, materials, printing, security, tables, workspace
 
-FORM_LIMIT = 1_200_000
-"""Bytes of one request: a book file of the largest size and its form."""
+FORM_LIMIT = 8_200_000
+"""Bytes of one request: a table of the shelf of the largest size and its form."""
 
 
 def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Flask:
@@ -28,6 +30,7 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
         MAX_CONTENT_LENGTH=FORM_LIMIT,
         SESSION_COOKIE_SAMESITE="Strict",
         SESSION_COOKIE_HTTPONLY=True,
+        PLEAT_CALIPER="127.0.0.1:5186",
         WTF_CSRF_TIME_LIMIT=None,
         SEND_FILE_MAX_AGE_DEFAULT=31_536_000,
         COMPRESS_ALGORITHM="gzip",
@@ -35,13 +38,14 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
         COMPRESS_MIMETYPES=["text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"],
     )
     app.config.update(config or {})
-    app.extensions["pleat_engine"] = open_engine(database)
+    engine = app.extensions["pleat_engine"] = open_engine(database)
+    app.extensions["pleat_imports"] = Imports(partial(transaction, engine, reading=True), partial(transaction, engine))
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     CSRFProtect(app)
     Compress(app)
     for part in (security, display, errors):
         part.register(app)
-    for pages in (library, workspace, printing):
+    for pages in (library, workspace, printing, tables, materials):
         app.register_blueprint(pages.pages)
     gc.collect()
     gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short

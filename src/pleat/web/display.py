@@ -14,7 +14,9 @@ from markupsafe import Markup, escape
 from pleat.core.estimate import Estimate
 from pleat.core.fields import ChoiceRule
 from pleat.core.labels import label_of, rule_of
+from pleat.core.materials.editing import weight_text
 from pleat.core.plan import Figure
+from pleat.core.texts import shown_list
 from pleat.core.units import Ruler
 from pleat.drawing.svg import Rendered
 
@@ -25,6 +27,8 @@ def register(app: Flask) -> None:
     app.jinja_env.filters.update(frac=frac, clock=clock, slug=slug)
     app.jinja_env.globals.update(
         action_url=action_url,
+        shown_list=shown_list,
+        weight_text=weight_text,
         figure_value=figure_value,
         figure_range=figure_range,
         label_of=label_of,

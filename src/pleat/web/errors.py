@@ -4,20 +4,22 @@ from __future__ import annotations
 
 from flask import Flask, render_template, request
 from flask_wtf.csrf import CSRFError
-from werkzeug.exceptions import HTTPException
+from werkzeug.exceptions import HTTPException, NotFound
 
 from pleat.store.books import NoSuchBook
+from pleat.store.items import NoSuchItem
 
 _WORDS = {
     404: ("There is nothing here", "The address may be mistyped, or the book is in the bin."),
     405: ("That does not work this way", "Go back to your books and try from there."),
-    413: ("That file is too large", "A book file is a few kilobytes. Is it the right file?"),
+    413: ("That file is too large", "A book file is a few kilobytes, a table of the shelf at most a few megabytes. Is it the right file?"),
 }
 
 
 def register(app: Flask) -> None:
     app.register_error_handler(HTTPException, _http)
     app.register_error_handler(NoSuchBook, lambda _: _page(404))
+    app.register_error_handler(NoSuchItem, lambda _: _page(404))
     app.register_error_handler(
         CSRFError,
         lambda _: _page(
@@ -30,6 +32,8 @@ def register(app: Flask) -> None:
 
 def _http(error: HTTPException) -> tuple[str, int]:
     title, text = _WORDS.get(error.code or 500, ("That could not be done", error.description or "Go back and try again."))
+    if error.code == 404 and error.description and error.description != NotFound.description:
+        text = error.description
     return _page(error.code or 500, title, text)
 
 

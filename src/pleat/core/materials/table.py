@@ -10,13 +10,13 @@ from __future__ import annotations
 import csv
 import io
 import re
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
 from pleat.core.errors import BadBook, PleatError
 from pleat.core.fields import LengthRule, NumberRule, declared, rule_on
-from pleat.core.materials.editing import build, fields_of, label_of
+from pleat.core.materials.editing import WEIGHT_FIELDS, build, fields_of, label_of
 from pleat.core.materials.items import KINDS, Item, kind_of
 from pleat.core.materials.weights import BASIS_IN, grammage_of
 
@@ -39,13 +39,23 @@ class BadTable(PleatError):
 
 @dataclass(frozen=True)
 class Row:
-    """One row as it was read: its line in the file, the item it makes, or why it makes none."""
+    """One row as it was read: its line in the file, the item it makes, or why it makes none.
+
+    ``sets`` names the fields the row says something of; an item that is on the shelf already keeps its others.
+    """
 
     line: int
     kind: str
     name: str
     item: Item | None
     problems: tuple[str, ...]
+    sets: frozenset[str] = frozenset()
+
+    def over(self, held: Item) -> Item:
+        """``held`` as this row changes it."""
+        if self.item is None:
+            return held
+        return held.model_copy(update={name: getattr(self.item, name) for name in self.sets})
 
 
 def _columns() -> dict[str, str]:
@@ -158,9 +168,17 @@ def _row(number: int, headings: Sequence[tuple[str, str]], cells: Sequence[str])
     if problems:
         return Row(number, kind, name, None, tuple(problems))
     try:
-        return Row(number, kind, name, _built(kind, texts), ())
+        return Row(number, kind, name, _built(kind, texts), (), _sets(kind, headings, given))
     except BadBook as error:
         return Row(number, kind, name, None, tuple(f"{problem.label}: {problem.message}" for problem in error.problems))
+
+
+def _sets(kind: str, headings: Sequence[tuple[str, str]], given: Mapping[str, tuple[str, str]]) -> frozenset[str]:
+    """The fields a row sets: those with something in their cell, and those that an empty cell means to clear."""
+    own = fields_of(kind)
+    names = {name for name, _ in headings if name in given or (name in own and declared(own[name]).may_be_empty)}
+    together = {"weight": WEIGHT_FIELDS, "size": ("sheet_width_mm", "sheet_height_mm"), "pounds": WEIGHT_FIELDS}
+    return frozenset(one for name in names if name in own or name in together for one in together.get(name, (name,)))
 
 
 def _built(kind: str, texts: dict[str, str]) -> Item:

@@ -14,6 +14,7 @@ from pleat.web.pleats.small import small
 def view(opened: Opened) -> dict[str, Any]:
     result, brief = opened.plan.paper, opened.plan.brief
     return {
+        "on_shelf": [role for role in ("leaf", "cover") if getattr(opened.book.paper, role).stock_id],
         "small": small(drawing.strip(result), height=60),
         "sheets": [
             (

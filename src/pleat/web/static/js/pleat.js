@@ -48,6 +48,12 @@
       delete input.dataset.sent;
     }
   }
+  // A form that saves as it is changed shows what is stored, but in the field that is being typed in.
+  function showSaved() {
+    for (const input of document.querySelectorAll("form[data-stored] input:not([type=radio]):not([type=hidden])")) {
+      if (input !== document.activeElement) input.value = input.getAttribute("value") || "";
+    }
+  }
   document.addEventListener("change", (event) => {
     if (event.target.matches("input[name=value]:not([type=radio])")) event.target.dataset.sent = event.target.value;
   });
@@ -63,7 +69,7 @@
     if (input) input.toggleAttribute("aria-invalid", failed);
     if (input && failed) input.setAttribute("aria-invalid", "true");
   });
-  document.addEventListener("htmx:after:swap", () => { showStored(); settle(document); });
+  document.addEventListener("htmx:after:swap", () => { showStored(); showSaved(); settle(document); });
   document.addEventListener("htmx:error", () => tell("Pleat does not answer", "Your change is not saved. Is it still running? What you typed is still in its field."));
   document.addEventListener("htmx:response:error", (event) => {
     const status = event.detail.ctx && event.detail.ctx.response && event.detail.ctx.response.status;
@@ -97,6 +103,21 @@
   // One "why" at a time, and Escape or a click elsewhere folds it.
   document.addEventListener("click", (event) => {
     for (const one of document.querySelectorAll("details.figure[open], details.book-more[open]")) if (!one.contains(event.target)) one.open = false;
+  });
+
+  // --- the shelf by keyboard: / to search, digits for the kinds, arrows among the things --------------------------
+  document.addEventListener("keydown", (event) => {
+    if (!document.body.classList.contains("page-materials") || event.ctrlKey || event.metaKey || event.altKey) return;
+    const search = document.getElementById("finder-q");
+    if (!search || event.target.closest("input:not([type=radio]), select, textarea")) return;
+    if (event.key === "/") { event.preventDefault(); search.focus(); search.select(); return; }
+    const kinds = document.querySelectorAll(".kinds input");
+    if (/^[0-9]$/.test(event.key) && kinds[Number(event.key)]) { kinds[Number(event.key)].click(); return; }
+    const goods = [...document.querySelectorAll(".good")], here = goods.indexOf(document.activeElement);
+    if (here < 0 || event.target.matches("input")) return;
+    const across = Math.max(1, goods.filter((good) => good.offsetTop === goods[0].offsetTop).length);
+    const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: across, ArrowUp: -across }[event.key];
+    if (by && goods[here + by]) { event.preventDefault(); goods[here + by].focus(); }
   });
 
   // --- lamp light ------------------------------------------------------------------------------------------------

@@ -1,0 +1,163 @@
+"""Taking a table onto the shelf: read in the background, shown row by row, written in one transaction once agreed, or not at all."""
+
+from __future__ import annotations
+
+import secrets
+import time
+from collections import OrderedDict
+from collections.abc import Callable, Iterator
+from concurrent.futures import ThreadPoolExecutor
+from contextlib import AbstractContextManager
+from dataclasses import dataclass, field
+from typing import Final, Literal
+
+from sqlalchemy.orm import Session
+
+from pleat.core.materials.items import Item, kind_of
+from pleat.core.materials.table import Row, read_table
+from pleat.services.clock import now
+from pleat.store import items as store
+
+Action = Literal["new", "change", "same", "not"]
+MOST_JOBS: Final = 6
+"""Tables waiting for a word from the maker; with more, the oldest is forgotten."""
+_BREATH: Final = 40
+"""Rows after which the reader lets other requests run."""
+
+
+@dataclass(frozen=True)
+class Entry:
+    """What would become of a row: put on the shelf, change the item of that name, nothing new, or not taken and why."""
+
+    row: Row
+    action: Action
+    item_id: int | None
+    why: str
+
+
+@dataclass
+class Job:
+    """A table on its way. ``state`` goes from reading to ready, then writing to done; failed says why in ``error``."""
+
+    token: str
+    name: str
+    state: Literal["reading", "ready", "writing", "done", "failed"] = "reading"
+    total: int = 1
+    done: int = 0
+    entries: list[Entry] = field(default_factory=list)
+    unknown: list[str] = field(default_factory=list)
+    error: str = ""
+
+    def count(self, action: Action) -> int:
+        return sum(entry.action == action for entry in self.entries)
+
+
+class Imports:
+    """The tables being taken in by one process; ``writing`` and ``reading`` open a session in a transaction."""
+
+    def __init__(
+        self, reading: Callable[[], AbstractContextManager[Session]], writing: Callable[[], AbstractContextManager[Session]]
+    ) -> None:
+        self._reading, self._writing = reading, writing
+        self._jobs: OrderedDict[str, Job] = OrderedDict()
+        self._worker = ThreadPoolExecutor(1, thread_name_prefix="pleat-import")
+
+    def start(self, name: str, data: bytes) -> Job:
+        """Begin to read a table. Raises BadTable at once when there is none in the file."""
+        unknown, rows = read_table(data)
+        job = Job(secrets.token_hex(8), name, total=max(1, data.count(b"\n")), unknown=unknown)
+        self._jobs[job.token] = job
+        while len(self._jobs) > MOST_JOBS:
+            self._jobs.popitem(last=False)
+        self._worker.submit(self._guarded, job, lambda: self._read(job, rows))
+        return job
+
+    def find(self, token: str) -> Job | None:
+        return self._jobs.get(token)
+
+    def agree(self, job: Job) -> None:
+        """Write what the preview showed; a second word changes nothing."""
+        if job.state == "ready":
+            job.state, job.done, job.total = "writing", 0, max(1, len(job.entries))
+            self._worker.submit(self._guarded, job, lambda: self._write(job))
+
+    def forget(self, token: str) -> None:
+        self._jobs.pop(token, None)
+
+    def _guarded(self, job: Job, work: Callable[[], None]) -> None:
+        """A fault in the background ends the job with a word instead of leaving it hanging."""
+        try:
+            work()
+        except Exception as error:
+            job.state, job.error = "failed", f"Something went wrong inside Pleat ({type(error).__name__}). Nothing was written."
+
+    def _read(self, job: Job, rows: Iterator[Row]) -> None:
+        read = []
+        for row in rows:
+            read.append(row)
+            job.done += 1
+            if job.done % _BREATH == 0:
+                time.sleep(0.001)
+        with self._reading() as session:
+            there = store.by_name(session)
+        job.entries = compared(read, there)
+        job.state = "ready"
+
+    def _write(self, job: Job) -> None:
+        stamp, fresh, changed = now(), [], []
+        for entry in job.entries:
+            if entry.row.item is not None and entry.action == "new":
+                fresh.append(store.columns_of(entry.row.item, stamp))
+            elif entry.row.item is not None and entry.action == "change" and entry.item_id is not None:
+                changed.append((entry.item_id, entry.row))
+            job.done += 1
+            if job.done % _BREATH == 0:
+                time.sleep(0.001)
+        with self._writing() as session:
+            store.insert_columns(session, fresh)
+            for item_id, row in changed:
+                store.change(session, item_id, row.over(store.load(session, item_id).item), stamp)
+        job.state = "done"
+
+
+def compared(rows: list[Row], there: dict[tuple[str, str], list[store.StoredItem]]) -> list[Entry]:
+    """Each row held against the shelf: an item of the same kind and name is the same one, unless there are several."""
+    left = {key: list(items) for key, items in there.items()}
+    entries = []
+    for row in rows:
+        if row.item is None:
+            entries.append(Entry(row, "not", None, " ".join(row.problems)))
+            continue
+        same_name = left.get((row.kind, row.item.name), [])
+        equal = next((one for one in same_name if _plain(one.item) == _plain(row.over(one.item))), None)
+        if equal:
+            same_name.remove(equal)
+            entries.append(Entry(row, "same", equal.id, "It is on the shelf already."))
+        elif len(same_name) == 1:
+            one = same_name.pop()
+            entries.append(Entry(row, "change", one.id, _differences(one.item, row.over(one.item))))
+        elif same_name:
+            entries.append(Entry(row, "new", None, f"{len(same_name)} things of that name are on the shelf already; this becomes another."))
+        else:
+            entries.append(Entry(row, "new", None, ""))
+    return entries
+
+
+def _plain(item: Item) -> dict[str, object]:
+    return {name: round(value, 6) if isinstance(value, float) else value for name, value in item.model_dump(exclude={"stock_id"}).items()}
+
+
+def _differences(old: Item, new: Item) -> str:
+    """``owned 120 → 90; price – → 0.06``."""
+    if kind_of(old) != kind_of(new):
+        return ""
+    before, after = _plain(old), _plain(new)
+
+    def shown(value: object) -> str:
+        return "–" if value in (None, "", ()) else ", ".join(f"{one:g}" for one in value) if isinstance(value, tuple) else str(value)
+
+    return "; ".join(
+        f"{name.removesuffix('_mm').replace('_', ' ')} {shown(before[name])} → {shown(after[name])}"
+        for name in after
+        if before[name] != after[name]
+    )
