@@ -14,6 +14,13 @@ VIEWS = [
     "/bin",
     "/books/5/print",
     "/nothing",
+    "/shelf?make=140+x+200",
+    "/shelf/4",
+    "/shelf/30",
+    "/shelf/new/paper",
+    "/shelf/2/measure",
+    "/shelf/6/grain",
+    "/shelf/table",
     *(
         f"/books/{book}?open={name}"
         for book, name in [

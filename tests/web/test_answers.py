@@ -35,6 +35,12 @@ def test_every_page_answers_with_the_policy_and_without_inline_script_or_style(c
         "/books/5/print",
         "/books/5/print?paper=letter",
         "/books/5/papers?role=cover",
+        "/shelf?make=A6",
+        "/shelf/4",
+        "/shelf/new/glue",
+        "/shelf/2/measure",
+        "/shelf/6/grain",
+        "/shelf/table",
     ):
         answer = client.get(address)
         text = answer.get_data(as_text=True)

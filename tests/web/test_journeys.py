@@ -215,10 +215,11 @@ def test_a_paper_is_picked_from_the_shelf(desk: Page):
     choice.click()
     expect(desk.locator("#body-paper")).to_contain_text("Cover: Kraft card")
     expect(desk.locator("#body-paper #why-cover-caliper")).to_contain_text("0.360 mm")
-    typed(desk, "paper.leaf.weight", "110 lb")
-    expect(desk.locator("#n-paper-leaf-weight")).to_contain_text("110 lb index is 199")
-    typed(desk, "paper.leaf.weight", "60 lb text")
-    expect(desk.locator("#i-paper-leaf-weight")).to_have_value("88.8 g/m²")
+    typed(desk, "paper.leaf.weight", "110 lb velvet")
+    expect(desk.locator("#n-paper-leaf-weight")).to_contain_text("I do not know the grade")
+    typed(desk, "paper.leaf.weight", "60# offset")
+    expect(desk.locator("#i-paper-leaf-weight")).to_have_value("60 lb text")
+    expect(desk.locator("#why-leaf-caliper .why")).to_contain_text("88.8 g/m² (60 lb text)")
 
 
 def test_a_book_file_goes_out_and_a_broken_one_is_refused(desk: Page, tmp_path):
@@ -250,7 +251,16 @@ def test_lamp_light_is_remembered(desk: Page):
 @pytest.mark.parametrize(("width", "height"), [(1280, 800), (1024, 768), (400, 860)])
 def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str, width: int, height: int):
     desk.set_viewport_size({"width": width, "height": height})
-    for address in ("/", "/new", "/books/5/print"):
+    for address in (
+        "/",
+        "/new",
+        "/books/5/print",
+        "/shelf?make=140+x+200",
+        "/shelf/4",
+        "/shelf/2/measure",
+        "/shelf/6/grain",
+        "/shelf/table",
+    ):
         desk.goto(served + address)
         assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), address
     for name in ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"):

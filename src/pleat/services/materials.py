@@ -6,9 +6,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Final, Literal
 
+from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
 from pleat.core.book import Book
+from pleat.core.bookfile import problems_of
 from pleat.core.cutting.offcuts import offcuts
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.estimate import Estimate
@@ -81,9 +83,12 @@ def edit(session: Session, item_id: int, texts: Mapping[str, str], ruler: RulerN
 
 
 def set_fields(session: Session, item_id: int, **values: object) -> StoredItem:
-    """The item with fields set to values that were worked out, such as readings or the grain. Raises NoSuchItem."""
+    """The item with fields set to values that were worked out, such as readings or the grain. Raises NoSuchItem, BadBook."""
     stored = store.load(session, item_id)
-    item = KINDS[stored.kind].model.model_validate({**stored.item.model_dump(), **values})
+    try:
+        item = KINDS[stored.kind].model.model_validate({**stored.item.model_dump(), **values})
+    except ValidationError as error:
+        raise BadBook(problems_of(error)) from error
     store.change(session, item_id, item, now())
     return replace(stored, item=item)
 
@@ -190,7 +195,8 @@ def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[
     for rows in store.takings(session, book_id).values() if book.bench.ticks else ():
         for item_id, amount in rows:
             taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
-    papers, otherwise = {}, []
+    papers: dict[str, Paper] = {}
+    otherwise: list[Role] = []
     for role, own in _roles(book):
         if role not in linked:
             continue

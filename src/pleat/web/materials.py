@@ -164,9 +164,12 @@ def measure(item_id: int) -> AnyResponse | str | tuple[str, int]:
         said, said_at = error.reason, "typed-zero" if given.get("do") == "typed-zero" else "typed"
     judged = state.judged(paper)
     if given.get("do") == "keep" and judged.sheet:
-        with writing() as session:
-            materials.set_fields(session, item_id, measured_sheets=state.sheets, readings_mm=judged.kept)
-        return redirect(url_for("materials.show", item_id=item_id), 303)
+        try:
+            with writing() as session:
+                materials.set_fields(session, item_id, measured_sheets=state.sheets, readings_mm=judged.kept)
+            return _to_item(item_id)
+        except BadBook as error:
+            said, said_at = error.problems[0].message, "reading"
     page = render_template(
         "materials/measure.html",
         stored=stored,
@@ -220,10 +223,18 @@ def grain(item_id: int) -> AnyResponse | str:
         sure = {"grain_sure": found.sure} if isinstance(stored.item, Paper) else {}
         with writing() as session:
             materials.set_fields(session, item_id, grain=found.grain, **sure)
-        return redirect(url_for("materials.show", item_id=item_id), 303)
+        return _to_item(item_id)
     return render_template(
         "materials/grain.html", stored=stored, tests=TESTS, answers=answers, found=found, bends=view.bends(), ruler=RULERS[ruler_in_use()]
     )
+
+
+def _to_item(item_id: int) -> AnyResponse:
+    """On to an item's page: told to the page's script where it asked, since it would swap a redirected page into its place."""
+    address = url_for("materials.show", item_id=item_id)
+    if request.headers.get("HX-Request"):
+        return Response(status=200, headers={"HX-Redirect": address})
+    return redirect(address, 303)
 
 
 def _texts() -> dict[str, str]:

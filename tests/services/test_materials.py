@@ -1,0 +1,257 @@
+"""The shelf's services: counts that follow the bench, offcuts, the old schema's papers, imports that write all or nothing."""
+
+from __future__ import annotations
+
+import json
+import sqlite3
+import time
+from functools import partial
+
+import pytest
+
+from pleat.core import editing
+from pleat.core.book import Book, Papers
+from pleat.core.errors import BadBook
+from pleat.core.materials.items import Paper
+from pleat.core.materials.table import write_table
+from pleat.core.planning import make_plan
+from pleat.demo import demo_items, fill
+from pleat.services import books, library, materials
+from pleat.services.imports import MOST_JOBS, Imports
+from pleat.services.materials import Wanted
+from pleat.store import books as book_store
+from pleat.store import items as store
+from pleat.store.database import migrate, open_engine, transaction
+from pleat.store.items import NoSuchItem
+
+
+@pytest.fixture
+def engine(database):
+    migrate(database)
+    engine = open_engine(database)
+    yield engine
+    engine.dispose()
+
+
+@pytest.fixture
+def stocked(engine):
+    with transaction(engine) as session:
+        fill(session)
+    return engine
+
+
+def paper_named(engine, name) -> Paper:
+    with transaction(engine, reading=True) as session:
+        return next(stored.item for stored in store.of_kind(session, "paper") if stored.item.name == name)
+
+
+def book_of(engine, leaf, cover, **texts) -> int:
+    with transaction(engine) as session:
+        kept = {stored.item.name: store.find_paper(session, stored.id) for stored in store.of_kind(session, "paper")}
+        book = Book(title="Log", paper=Papers(leaf=kept[leaf], cover=kept[cover]))
+        for path, text in texts.items():
+            book = editing.edit(book, {path.replace("__", "."): text})
+        return books.add(session, book, "one", "started")
+
+
+def change(engine, book_id, alter):
+    with transaction(engine) as session:
+        return books.change(session, book_id, None, "one", "x", alter).opened
+
+
+def tick(engine, book_id, key, done=True):
+    return change(engine, book_id, lambda book: books.tick(book, make_plan(book), key, done))
+
+
+def undo(engine, book_id, by=-1):
+    with transaction(engine) as session:
+        return books.undo(session, book_id, by, None, "one")
+
+
+def left(engine, name):
+    return paper_named(engine, name).owned
+
+
+def test_ticking_the_cut_takes_from_the_shelf_and_unticking_gives_back(stocked):
+    book_id = book_of(stocked, "Copier paper", "Night card, indigo", brief__quantity="3", pages__count="40 pages")
+    sheets = change(stocked, book_id, lambda book: book).plan.cutting.sheets
+    assert left(stocked, "Copier paper") == 500
+    tick(stocked, book_id, "cut_leaves")
+    assert left(stocked, "Copier paper") == 500 - sheets["leaf"]
+    opened = tick(stocked, book_id, "cut_cover")
+    assert left(stocked, "Night card, indigo") == 30 - sheets["cover"]
+    assert opened.book.paper.leaf.owned == 500, "for this book its own sheets count as there"
+    change(stocked, book_id, lambda book: editing.edit(book, {"brief.quantity": "5"}))
+    assert left(stocked, "Copier paper") == 500 - sheets["leaf"], "what was cut is cut, whatever is planned since"
+    tick(stocked, book_id, "cut_leaves", False)
+    assert left(stocked, "Copier paper") == 500
+    undo(stocked, book_id)
+    assert left(stocked, "Copier paper") < 500
+    undo(stocked, book_id, 1)
+    tick(stocked, book_id, "cut_cover", False)
+    assert (left(stocked, "Copier paper"), left(stocked, "Night card, indigo")) == (500, 30)
+
+
+def test_another_book_sees_what_is_left(stocked):
+    first = book_of(stocked, "Copier paper", "Moss card", brief__quantity="10", pages__count="40 pages")
+    second = book_of(stocked, "Copier paper", "Moss card")
+    tick(stocked, first, "cut_leaves")
+    with transaction(stocked, reading=True) as session:
+        assert books.open_book(session, second).book.paper.leaf.owned == left(stocked, "Copier paper") < 500
+
+
+def test_offcuts_come_back_from_cutting_and_go_again(stocked):
+    book_id = book_of(stocked, "Copier paper", "Night card, indigo", brief__size="100 x 150")
+    name = "Night card, indigo, offcut"
+
+    def offcuts():
+        with transaction(stocked, reading=True) as session:
+            return {
+                (stored.item.sheet_width_mm, stored.item.sheet_height_mm): stored.item.owned
+                for stored in store.of_kind(session, "paper")
+                if stored.item.name == name
+            }
+
+    before = offcuts()
+    tick(stocked, book_id, "cut_cover")
+    fresh = {size: count for size, count in offcuts().items() if size not in before}
+    assert fresh
+    assert all(min(size) >= 40 for size in fresh)
+    tick(stocked, book_id, "cut_cover", False)
+    assert offcuts() == before
+
+
+def test_the_shelf_never_goes_below_none(stocked):
+    book_id = book_of(stocked, "Moss card", "Moss card", brief__quantity="100", pages__count="8 pages", brief__size="100 x 140")
+    tick(stocked, book_id, "cut_leaves")
+    assert left(stocked, "Moss card") == 0
+    tick(stocked, book_id, "cut_leaves", False)
+    assert left(stocked, "Moss card") == 16
+
+
+def test_a_book_whose_paper_is_gone_or_known_better(stocked):
+    book_id = book_of(stocked, "Copier paper", "Moss card")
+    with transaction(stocked) as session:
+        ids = {stored.item.name: stored.id for stored in store.of_kind(session, "paper")}
+        materials.set_fields(session, ids["Copier paper"], readings_mm=(1.04, 1.05, 1.03))
+        assert books.open_book(session, book_id).otherwise == ("leaf",)
+        materials.take_off(session, ids["Moss card"])
+        opened = books.open_book(session, book_id)
+        assert opened.book.paper.cover.stock_id is None
+        assert opened.book.paper.cover.name == "Moss card"
+        materials.put_back(session, ids["Moss card"])
+        assert books.open_book(session, book_id).book.paper.cover.stock_id
+        _, text = library.export(session, book_id)
+        taken = library.take_in(session, text.encode())
+        assert book_store.load(session, taken).book.paper.leaf.stock_id is None, "another shelf's numbers mean nothing here"
+
+
+def test_finding_among_everything(stocked):
+    with transaction(stocked, reading=True) as session:
+
+        def names(**wanted):
+            return [stored.item.name for stored in materials.listing(session, Wanted(**wanted))[0]]
+
+        assert names(search="night CARD") == ["Night card, indigo", "Night card, indigo, offcut"]
+        assert names(search="MAGNET") == ["Flat magnet, 10 mm"]
+        assert names(search="100%_") == []
+        assert names(kind="paper", sort="few left first")[0] == "Chart roll, white"
+        assert names(kind="board", sort="thick first") == ["Greyboard, 2 mm", "Chipboard, 60 point"]
+        assert "Log paper, cream" in names(use="leaves")
+        assert "Night card, indigo" not in names(use="leaves")
+        assert names(kind="nonsense", sort="nonsense") == names()
+        assert materials.listing(session, Wanted(search="hook"))[2] == {"fastener": 1}
+        makes = {give.sheet.name: give for give in materials.could_make(session, 140, 200)}
+        assert makes["Copier paper"].with_grain is False
+        assert makes["Log paper, cream"].leaves == 240
+        with pytest.raises(NoSuchItem):
+            store.load(session, 999)
+        with pytest.raises(BadBook):
+            materials.start(session, "hat", {}, "mm")
+
+
+def test_papers_of_the_first_schema_come_along_with_their_ids(database):
+    migrate(database, "0001")
+    old = {"name": "Log paper", "stock_id": None, "kind": "drawing", "sheet_width_mm": 297.0, "sheet_height_mm": 210.0, "grammage": 100.0}
+    old |= {"measured_sheets": 10, "measured_mm": 1.2, "grain": "short", "owned": 7, "swatch": "cream"}
+    book = json.loads(Book(title="Old log").model_dump_json())
+    for paper in book["paper"].values():
+        for name in set(paper) - {*old, "stock_id"}:
+            del paper[name]
+        paper["measured_mm"] = None
+    book |= {"format": 1}
+    book["paper"]["leaf"] = old | {"stock_id": "5"}
+    with sqlite3.connect(database) as plain:
+        plain.execute("INSERT INTO papers VALUES (5, 'Log paper', ?)", (json.dumps(old),))
+        plain.execute("INSERT INTO books VALUES (1, 'Old log', '{}', 1, 1, '2026-01-01', '2026-01-01', NULL)")
+        plain.execute("INSERT INTO revisions VALUES (1, 1, ?, 'started', '2026-01-01')", (json.dumps(book),))
+    migrate(database)
+    engine = open_engine(database)
+    with transaction(engine) as session:
+        paper = store.find_paper(session, 5)
+        assert (paper.readings_mm, paper.owned, paper.grain) == ((1.2,), 7, "short")
+        opened = books.open_book(session, 1)
+        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == ("Old log", 2, (1.2,))
+        assert opened.otherwise == ()
+        row = materials.listing(session, Wanted(search="log"))[0][0]
+        assert row.id == 5
+        sheet = store.sheets(session, 200, 280)[0]
+        assert (sheet.grain, sheet.owned) == ("h", 7)
+    engine.dispose()
+
+
+def finished(job, state):
+    for _ in range(600):
+        if job.state in (state, "failed"):
+            break
+        time.sleep(0.02)
+    assert job.state == state, job.error
+    return job
+
+
+@pytest.fixture
+def imports(engine):
+    return Imports(partial(transaction, engine, reading=True), partial(transaction, engine))
+
+
+def test_export_then_import_gives_the_same_shelf_and_again_changes_nothing(engine, imports):
+    text = ("\ufeff" + write_table(demo_items(), ";", ",")).encode()
+    job = finished(imports.start("shelf.csv", text), "ready")
+    assert (job.count("new"), job.count("not")) == (len(demo_items()), 0)
+    with transaction(engine, reading=True) as session:
+        assert store.everything(session) == [], "nothing is written until agreed"
+    imports.agree(job)
+    finished(job, "done")
+    imports.agree(job)
+    with transaction(engine, reading=True) as session:
+        assert [stored.item for stored in store.everything(session)] == list(demo_items())
+    again = finished(imports.start("shelf.csv", text), "ready")
+    assert again.count("same") == len(demo_items())
+
+
+def test_a_table_changes_what_it_names_and_says_what(stocked, imports):
+    job = finished(imports.start("x.csv", b"name;size;owned\nLog paper, cream;297 x 210;90\nComet;A4;3\n"), "ready")
+    assert [(entry.action, entry.why) for entry in job.entries] == [("change", "owned 120 → 90"), ("new", "")]
+    imports.agree(finished(job, "ready"))
+    finished(job, "done")
+    assert (left(stocked, "Log paper, cream"), paper_named(stocked, "Log paper, cream").swatch) == (90, "cream")
+    for number in range(MOST_JOBS + 1):
+        imports.start(f"{number}.csv", b"name;size\nx;A4\n")
+    assert imports.find(job.token) is None, "the oldest is forgotten"
+
+
+def test_an_import_that_fails_in_the_middle_writes_nothing(engine, imports, monkeypatch):
+    job = finished(imports.start("x.csv", b"name;size\nOne;A4\nTwo;A4\n"), "ready")
+
+    def broken(session, rows):
+        real(session, rows[:1])
+        raise RuntimeError("disk full")
+
+    real = store.insert_columns
+    monkeypatch.setattr(store, "insert_columns", broken)
+    imports.agree(job)
+    finished(job, "failed") if job.state == "failed" else time.sleep(0.3)
+    assert job.state == "failed"
+    assert "Nothing was written" in job.error
+    with transaction(engine, reading=True) as session:
+        assert store.everything(session) == []
