@@ -1,6 +1,6 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [edits] [screen] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [edits] [shelf] [screen] [kill] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
@@ -23,7 +23,10 @@ from pathlib import Path
 
 from pleat.core.book import Book
 from pleat.core.planning import make_plan
+from pleat.demo import demo_items
 from pleat.services import books
+from pleat.services.clock import now
+from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction
 from tests.process import ROOT, Window, serve
 
@@ -71,6 +74,37 @@ def edits(folder: Path) -> None:
             times = [timed(lambda path=path, value=values[n % 2]: window.edit(path, value)) for n in range(1, 101)]  # type: ignore[misc]
             spread(f"edit of {path} with {MANY} books stored", times)
         spread("the shelf's first page", [timed(lambda: urllib.request.urlopen(address).read()) for _ in range(50)])
+    finally:
+        process.kill()
+
+
+def shelf(folder: Path) -> None:
+    """Finding among five thousand things, as the page asks while a maker types."""
+    database = folder / "shelf.db"
+    migrate(database)
+    engine = open_engine(database)
+    kept = demo_items()
+    with transaction(engine) as session:
+        for start in range(0, 5000, 50):
+            items = [item.model_copy(update={"name": f"{item.name[:50]} {start + n}"}) for n, item in enumerate((*kept, *kept)[:50])]
+            store.insert_columns(session, [store.columns_of(item, now()) for item in items])
+    engine.dispose()
+    process, address = serve(database)
+
+    def found(query: str) -> None:
+        urllib.request.urlopen(urllib.request.Request(f"{address}shelf?{query}", headers={"HX-Request": "true"})).read()
+
+    try:
+        for query in (
+            "q=night+card",
+            "q=4321",
+            "kind=paper&sort=thin+first",
+            "q=indigo&use=cover&sort=few+left+first",
+            "q=nothing+of+that",
+        ):
+            found(query)
+            spread(f"the shelf of 5000, {query}", [timed(lambda query=query: found(query)) for _ in range(60)])  # type: ignore[misc]
+        spread("what could I make, of 5000", [timed(lambda: found("kind=tool&q=awl&make=140+x+200")) for _ in range(30)])
     finally:
         process.kill()
 
@@ -150,7 +184,7 @@ def demo(folder: Path) -> None:
         process.wait()
 
 
-PARTS: dict[str, Callable[[Path], None]] = {"plan": plan, "edits": edits, "screen": screen, "kill": kill, "demo": demo}
+PARTS: dict[str, Callable[[Path], None]] = {"plan": plan, "edits": edits, "shelf": shelf, "screen": screen, "kill": kill, "demo": demo}
 
 
 def main() -> None:

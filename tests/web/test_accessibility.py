@@ -46,7 +46,8 @@ def test_no_serious_finding(page: Page, served: str, theme: str):
         page.goto(served + view)
         page.wait_for_timeout(150)
         page.evaluate(AXE)
-        results = page.evaluate("axe.run()")
+        # by lamp only the colours differ
+        results = page.evaluate("axe.run()" if theme == "day" else "axe.run({runOnly: ['color-contrast']})")
         serious = [
             f"{one['id']}: {one['nodes'][0]['html'][:160]} {one['nodes'][0].get('failureSummary', '')[:200]} (+{len(one['nodes']) - 1})"
             for one in results["violations"]

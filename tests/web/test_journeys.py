@@ -161,6 +161,16 @@ def test_the_thread_is_walked_hole_by_hole(desk: Page):
     expect(spans).not_to_have_class(re.compile("ahead"))
 
 
+def test_a_thread_is_taken_from_the_shelf(desk: Page):
+    open_book(desk, "Moon sketchbook", "binding")
+    desk.locator("#drawer-thread summary").click()
+    desk.locator("#drawer-thread .paper-choice", has_text="Hemp cord").click()
+    expect(desk.locator("#drawer-thread summary")).to_contain_text("Hemp cord for ties")
+    expect(desk.locator("#why-diameter")).to_contain_text("1.100 mm")
+    expect(desk.locator("#step-thread")).to_contain_text("Hemp cord for ties, taken single")
+    expect(desk.locator("#i-binding-thread-lea")).to_have_count(0)
+
+
 def test_undo_and_redo_with_buttons_and_keys(desk: Page):
     open_book(desk, "Dark-sky log", "cover")
     typed(desk, "cover.square_mm", "5")

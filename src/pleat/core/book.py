@@ -83,10 +83,16 @@ class Extras(Record):
 
 
 class Thread(Record):
-    """A linen thread by its trade number: lea and plies, as in 18/3."""
+    """A thread by its trade number, lea and plies as in 18/3; a tex wins over that, and a measured diameter over both.
 
+    ``name`` is what it is called on the shelf; empty for a linen thread known by its number.
+    """
+
+    name: Annotated[str, TextRule("the thread's name", 60, required=False)] = ""
     lea: Annotated[int, NumberRule("the lea number", 4, 120, whole=True)] = 18
     plies: Annotated[int, NumberRule("the plies", 1, 12, whole=True)] = 3
+    tex: Annotated[float, NumberRule("the tex", 5, 5000, "tex")] | None = None
+    diameter_mm: Annotated[float, LengthRule("the thread's measured diameter", 0.05, 8, fine=True)] | None = None
 
 
 class Binding(Record):

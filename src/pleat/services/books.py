@@ -10,9 +10,9 @@ from sqlalchemy.orm import Session
 
 from pleat.core import editing
 from pleat.core.binding import stations
-from pleat.core.book import Book, Papers
+from pleat.core.book import Book, Papers, Thread
 from pleat.core.errors import BadBook, FieldProblem, LengthError
-from pleat.core.materials.items import Paper
+from pleat.core.materials.items import Paper, ThreadSpool
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.counting import parse_count
@@ -177,6 +177,12 @@ def unlock_stations(book: Book, unlocked: bool) -> Book:
 def use_paper(book: Book, paper: Paper, role: str) -> Book:
     """The book with its leaf or cover paper taken from the shelf."""
     return editing.apply(book, [(f"paper.{role}", paper.model_dump(mode="json"))])
+
+
+def use_thread(book: Book, spool: ThreadSpool) -> Book:
+    """The book sewn with a thread from the shelf."""
+    own = Thread(name=spool.name, lea=spool.lea or 18, plies=spool.plies, tex=spool.tex, diameter_mm=spool.diameter_mm)
+    return editing.apply(book, [("binding.thread", own.model_dump(mode="json"))])
 
 
 def summary(book: Book, plan: Plan) -> str:

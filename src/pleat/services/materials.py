@@ -15,8 +15,9 @@ from pleat.core.cutting.offcuts import offcuts
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.estimate import Estimate
 from pleat.core.materials.editing import build
-from pleat.core.materials.items import KINDS, Paper
+from pleat.core.materials.items import KINDS, Paper, ThreadSpool
 from pleat.core.materials.thickness import thickness
+from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.tools import Tools, tools_from
 from pleat.core.materials.uses import Gives, what_gives
 from pleat.core.planning import Plan, make_plan
@@ -27,7 +28,7 @@ from pleat.store import items as store
 from pleat.store.items import StoredItem
 
 Role = Literal["leaf", "cover"]
-PER_PAGE: Final = 60
+PER_PAGE: Final = 48
 MOST_OFFERED: Final = 60
 """Papers a drawer offers at most; a search on the shelf finds the others."""
 STARTERS: Final = {
@@ -151,6 +152,12 @@ def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
         with_grain = better.with_grain if better.count else None
         choices.append(PaperChoice(key, item, thickness(item).sheet, better.count, with_grain, own == str(key)))
     return choices
+
+
+def threads(session: Session) -> list[tuple[int, ThreadSpool]]:
+    """The threads on the shelf that say how thick they are."""
+    found = [(stored.id, stored.item) for stored in store.of_kind(session, "thread") if isinstance(stored.item, ThreadSpool)]
+    return [(item_id, spool) for item_id, spool in found if spool_diameter_mm(spool) is not None]
 
 
 def could_make(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:

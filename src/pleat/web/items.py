@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any, Final
 
 from markupsafe import Markup
@@ -104,16 +105,29 @@ def _thick(mm: float, ruler: Ruler) -> str:
     return ruler.fine(mm) if mm < 1 else ruler.thin(mm) if ruler.name == "mm" else ruler.fine(mm)
 
 
-def card(stored: StoredItem, ruler: RulerName) -> dict[str, Any]:
-    """An item as it stands on the shelf."""
-    about = facts(stored.item)
-    return {
-        "stored": stored,
-        "thumb": thumb(stored.item),
-        "facts": line(stored.item, about, RULERS[ruler]),
-        "uses": about.uses,
-        "edge": round(min(26.0, max(1.2, about.thickness_mm * 11)), 1) if about.thickness_mm and isinstance(stored.item, _FLAT) else None,
-    }
+@dataclass(frozen=True)
+class Card:
+    """An item as it stands on the shelf; ``edge`` is its thickness drawn, in px, where it is flat."""
+
+    name: str
+    thumb: Markup
+    facts: tuple[str, ...]
+    uses: tuple[str, ...]
+    edge: float | None
+
+
+@lru_cache(maxsize=4096)
+def card(item: Item, ruler: RulerName) -> Card:
+    """Drawn once for each item as it is: a shelf is looked at far more often than it is changed."""
+    about = facts(item)
+    flat = about.thickness_mm if isinstance(item, _FLAT) else None
+    return Card(
+        item.name,
+        thumb(item),
+        tuple(line(item, about, RULERS[ruler])),
+        about.uses,
+        round(min(26.0, max(1.2, flat * 11)), 1) if flat else None,
+    )
 
 
 def thumb(item: Item) -> Markup:

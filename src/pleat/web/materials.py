@@ -61,7 +61,7 @@ def index() -> str:
     template = "materials/_found.html" if request.headers.get("HX-Request") else "materials/index.html"
     return render_template(
         template,
-        cards=[view.card(stored, ruler) for stored in found],
+        cards=[(stored.id, view.card(stored.item, ruler)) for stored in found],
         count=count,
         kinds=kinds,
         wanted=wanted,

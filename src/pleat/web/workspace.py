@@ -11,6 +11,7 @@ from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.labels import label_of
+from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.planning import PLEATS, make_plan
 from pleat.services import books, materials
 from pleat.services.books import Opened, Outcome
@@ -107,6 +108,30 @@ def paper(book_id: int) -> Response:
         return books.use_paper(book, chosen, role)
 
     return _change(book_id, f"{role} paper: {chosen.name if chosen else '?'}", alter)
+
+
+@pages.get("/threads")
+def threads(book_id: int) -> str:
+    """The drawer with the shelf's threads."""
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+        choices = [(item_id, spool, spool_diameter_mm(spool)) for item_id, spool in materials.threads(session)]
+    return render_template("pleats/_threads.html", opened=opened, choices=choices)
+
+
+@pages.post("/thread")
+def thread(book_id: int) -> Response:
+    """Take a thread from the shelf."""
+    wanted = request.form.get("thread", type=int)
+    with reading() as session:
+        chosen = next((spool for item_id, spool in materials.threads(session) if item_id == wanted), None)
+
+    def alter(book: Book) -> Book:
+        if chosen is None:
+            raise BadBook([FieldProblem("", "thread", "", "That thread is no longer on the shelf.")])
+        return books.use_thread(book, chosen)
+
+    return _change(book_id, f"thread: {chosen.name if chosen else '?'}", alter)
 
 
 @pages.post("/keep-paper")

@@ -55,6 +55,7 @@ def test_every_field_has_a_name_and_every_kind_is_on_the_demos_shelf():
             {"sheet_height_mm": 304.8, "readings_mm": (1.04, 1.05)},
         ),
         ("paper", {"name": "Roll", "form": "roll", "sheet_width_mm": "61 cm", "sheet_height_mm": "18 m"}, {"sheet_height_mm": 18000}),
+        ("paper", {"name": "Pad", "form": "pad", "size": "12 in pad", "designs": "12", "each": "2"}, {"owned": 24}),
         ("board", {"name": "Grey", "sheet_width_mm": "500", "sheet_height_mm": "700", "thickness_mm": "60 pt"}, {"thickness_mm": 1.524}),
         ("thread", {"name": "Linen", "lea": "18", "plies": "3"}, {"lea": 18}),
         ("glue", {"name": "Paste", "shape": "paste", "drying_minutes": "90 minutes"}, {"drying_minutes": 90}),

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from pleat.core.binding import checks, stations
 from pleat.core.binding.kinds.registry import Kind
 from pleat.core.binding.path import Fault, ThreadPath, faults, walk
-from pleat.core.binding.thread import SPARE, SWELL, ThreadNeed, diameter_mm, swell, tex, thread_need
-from pleat.core.book import Binding
+from pleat.core.binding.thread import SPARE, SWELL, ThreadNeed, diameter_mm, name_of, swell, tex, thread_need
+from pleat.core.book import Binding, Thread
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
 from pleat.core.extras.compute import ExtrasResult
@@ -61,7 +61,7 @@ def compute(
         own_path=binding.own_path is not None,
         need=need,
         swell=swollen,
-        thread_name=f"linen {binding.thread.lea}/{binding.thread.plies}",
+        thread_name=name_of(binding.thread),
         thread_diameter_mm=diameter_mm(binding.thread),
         strands=binding.strands,
         tail_mm=binding.tail_mm,
@@ -120,8 +120,10 @@ def _figures(
         label="thread thickness",
         value=width,
         show="fine",
-        how=f"Linen {binding.thread.lea}/{binding.thread.plies} is {tex(binding.thread):.0f} tex; a round thread of 0.9 g/cm³ is then {ruler.fine(width)} thick.",
-        rules=(Rule("arithmetic", "tex = 1653.5 × plies / lea"), Rule("from memory", "density 0.9 g/cm³")),
+        how=_diameter_how(binding.thread, ruler),
+        rules=(Rule("measured by you", "diameter"),)
+        if binding.thread.diameter_mm is not None
+        else (Rule("arithmetic", "tex = 1653.5 × plies / lea"), Rule("from memory", "density 0.9 g/cm³")),
     )
     swelling = Figure(
         key="swell",
@@ -132,3 +134,10 @@ def _figures(
         rules=(Rule("house rule", "one thread in the fold, less what pressing takes"),),
     )
     return (count, thread, spans, thick, swelling)
+
+
+def _diameter_how(thread: Thread, ruler: Ruler) -> str:
+    name, width = name_of(thread), diameter_mm(thread)
+    if thread.diameter_mm is not None:
+        return f"{name[0].upper()}{name[1:]} was measured: {ruler.fine(width)}."
+    return f"{name[0].upper()}{name[1:]} is {tex(thread):.0f} tex; a round thread of 0.9 g/cm³ is then {ruler.fine(width)} thick."

@@ -19,13 +19,18 @@ SWELL: Final = (0.3, 0.55, 0.8)
 
 
 def tex(thread: Thread) -> float:
-    """Grams per kilometre of the plied thread (arithmetic)."""
-    return tex_of(thread.lea, thread.plies)
+    """Grams per kilometre of the plied thread: as given, else by lea and plies (arithmetic)."""
+    return thread.tex if thread.tex is not None else tex_of(thread.lea, thread.plies)
 
 
 def diameter_mm(thread: Thread) -> float:
-    """Diameter of a round thread of that mass and density."""
-    return diameter_of_tex(tex(thread))
+    """Diameter in mm: as measured, else that of a round thread of its mass and linen's density."""
+    return thread.diameter_mm if thread.diameter_mm is not None else diameter_of_tex(tex(thread))
+
+
+def name_of(thread: Thread) -> str:
+    """What the thread is called: its own name, else linen and its number."""
+    return thread.name or f"linen {thread.lea}/{thread.plies}"
 
 
 @dataclass(frozen=True)

@@ -66,6 +66,8 @@ def build(kind: str, texts: Mapping[str, str], ruler: RulerName, held: Item | No
     ]
     if problems:
         raise BadBook(problems)
+    if data.get("form") == "pad" and data.get("owned") is None and {"designs", "each"} & set(texts):
+        data["owned"] = int(data.get("designs", 1)) * int(data.get("each", 1))  # a pad just described is a full one
     try:
         return KINDS[kind].model.model_validate(data)
     except ValidationError as error:
