@@ -69,7 +69,6 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "bench": ("/books/5?open=bench", nothing),
     "print": ("/books/5/print", nothing),
     "materials": ("/shelf?make=140+x+200", nothing),
-    "fasteners": ("/shelf?kind=fastener", nothing),
     "item": ("/shelf/4", nothing),
     "measuring": ("/shelf/2/measure", measure),
     "grain": ("/shelf/6/grain", nothing),

@@ -65,8 +65,10 @@ class PaperChoice:
 
 def listing(session: Session, wanted: Wanted) -> tuple[list[StoredItem], int, dict[str, int]]:
     """(one page of items, how many there are, how many of each kind match)."""
-    found, count = store.listing(session, wanted.search, wanted.kind, wanted.use, wanted.sort, wanted.page, PER_PAGE)
-    return found, count, store.count_by_kind(session, wanted.search, wanted.use)
+    kinds = store.count_by_kind(session, wanted.search, wanted.use)
+    count = kinds.get(wanted.kind, 0) if wanted.kind in KINDS else sum(kinds.values())
+    found = store.listing(session, wanted.search, wanted.kind, wanted.use, wanted.sort, wanted.page, PER_PAGE) if count else []
+    return found, count, kinds
 
 
 def start(session: Session, kind: str, texts: Mapping[str, str], ruler: RulerName) -> int:
@@ -120,7 +122,7 @@ def tools(session: Session) -> Tools:
 
 def to_start_from(session: Session) -> dict[int, Paper]:
     """Papers for a first answer by id, thin ones first; two everyday ones while the shelf has none."""
-    found, _ = store.listing(session, "", "paper", "", "thin first", 1, MOST_OFFERED)
+    found = store.listing(session, "", "paper", "", "thin first", 1, MOST_OFFERED)
     return {stored.id: stored.item for stored in found if isinstance(stored.item, Paper)} or dict(STARTERS)
 
 
@@ -170,9 +172,9 @@ def could_make(session: Session, leaf_width_mm: float, leaf_height_mm: float) ->
 
 def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> Paper | None:
     """A cover paper from the shelf for a leaf of this size, with its grain along the spine if possible; None on an empty shelf."""
-    found, _ = store.listing(session, "", "paper", "cover", "thick first", 1, MOST_OFFERED)
+    found = store.listing(session, "", "paper", "cover", "thick first", 1, MOST_OFFERED)
     papers = [stored for stored in found if isinstance(stored.item, Paper)] or [
-        stored for stored in store.listing(session, "", "paper", "", "thick first", 1, 1)[0] if isinstance(stored.item, Paper)
+        stored for stored in store.listing(session, "", "paper", "", "thick first", 1, 1) if isinstance(stored.item, Paper)
     ]
     sheets = {sheet.key: sheet for sheet in store.sheets(session, 0, 0)}
 

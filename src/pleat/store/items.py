@@ -108,13 +108,12 @@ def set_gone(session: Session, item_id: int, gone_at: datetime | None) -> None:
     _row(session, item_id).gone_at = gone_at
 
 
-def listing(session: Session, search: str, kind: str, use: str, sort: str, page: int, per_page: int) -> tuple[list[StoredItem], int]:
-    """(one page of items, how many there are); each word of ``search`` must be found. Unknown kinds, uses and sorts mean any."""
+def listing(session: Session, search: str, kind: str, use: str, sort: str, page: int, per_page: int) -> list[StoredItem]:
+    """One page of items; each word of ``search`` must be found. Unknown kinds, uses and sorts mean any."""
     where = _where(search, kind, use)
-    count = session.scalar(select(func.count()).select_from(ItemRow).where(*where)) or 0
     order = SORTS.get(sort, SORTS["name"])
     rows = session.scalars(select(ItemRow).where(*where).order_by(*order).offset((page - 1) * per_page).limit(per_page)).all()
-    return [_stored(row) for row in rows], count
+    return [_stored(row) for row in rows]
 
 
 def count_by_kind(session: Session, search: str = "", use: str = "") -> dict[str, int]:
@@ -193,7 +192,9 @@ def by_name(session: Session) -> dict[tuple[str, str], list[StoredItem]]:
 
 def _where(search: str, kind: str, use: str) -> list[ColumnElement[bool]]:
     where: list[ColumnElement[bool]] = [ItemRow.gone_at.is_(None)]
-    where += [ItemRow.words.contains(word, autoescape=True) for word in search.lower().split()[:8]]
+    where += [
+        func.instr(ItemRow.words, word) > 0 for word in search.lower().split()[:8]
+    ]  # both are lower case; LIKE is three times as slow
     if kind in KINDS:
         where.append(ItemRow.kind == kind)
     if use:

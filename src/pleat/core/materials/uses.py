@@ -8,7 +8,7 @@ from typing import Final, Literal
 
 from pleat.core.estimate import Estimate
 from pleat.core.materials.items import Paper
-from pleat.core.yields import both_ways
+from pleat.core.yields import Lay, both_ways
 
 Use = Literal["leaves", "pockets", "cover"]
 USES_MM: Final[dict[Use, tuple[float, float]]] = {"leaves": (0.04, 0.22), "pockets": (0.12, 0.38), "cover": (0.2, 0.7)}
@@ -65,8 +65,12 @@ def what_gives(sheets: Iterable[Sheet], leaf_width_mm: float, leaf_height_mm: fl
     A pattern with a top that would lie sideways does not count.
     """
     found = []
+    known: dict[tuple[float, float, str | None, bool], Lay] = {}  # shelves hold many papers of few sizes
     for one in sheets:
-        better, _ = both_ways(2 * leaf_width_mm, leaf_height_mm, one.width_mm, one.height_mm, one.grain, one.upright_only)
+        size = (one.width_mm, one.height_mm, one.grain, one.upright_only)
+        if size not in known:
+            known[size] = both_ways(2 * leaf_width_mm, leaf_height_mm, one.width_mm, one.height_mm, one.grain, one.upright_only)[0]
+        better = known[size]
         if better.count and not (one.upright_only and better.turned):
             leaves = None if one.owned is None else 2 * better.count * one.owned
             found.append(Gives(one, better.count, better.with_grain, better.turned, leaves))
