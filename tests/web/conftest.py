@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Page, expect
 
-expect.set_options(timeout=5000)
+expect.set_options(timeout=12_000)
 
 
 @pytest.fixture
@@ -21,7 +21,7 @@ def desk(page: Page, served: str) -> Iterator[Page]:
     )
     page.on("pageerror", lambda error: troubles.append(str(error)))
     page.on("request", lambda request: troubles.append(request.url) if not request.url.startswith((served, "data:", "blob:")) else None)
-    page.set_default_timeout(5000)
+    page.set_default_timeout(20_000)
     page.goto(served)
     yield page
     assert troubles == []

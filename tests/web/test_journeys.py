@@ -161,6 +161,21 @@ def test_the_thread_is_walked_hole_by_hole(desk: Page):
     expect(spans).not_to_have_class(re.compile("ahead"))
 
 
+def test_ways_side_by_side_are_taken_with_one_tap(desk: Page):
+    open_book(desk, "Visitor notes, first draft", "pages")
+    ways = desk.locator("#body-pages .ways", has_text="In sections")
+    ways.get_by_role("button", name="take 2 sections of 7 sheets").click()
+    expect(ways.locator(".way-chosen")).to_contain_text("2 sections of 7 sheets")
+    expect(desk.locator("#i-pages-sections")).to_have_value("2")
+    expect(desk.locator("#body-cover .hole")).to_have_count(6)
+    folded = desk.locator("#body-pages .ways", has_text="This whole sheet, folded")
+    folded.get_by_role("button", name="take twice, sheet turned").click()
+    expect(strip(desk, "brief")).to_contain_text("148.5 × 105")
+    desk.locator("#i-pages-numbered-yes").check(force=True)
+    expect(desk.locator(".numbered li")).to_have_count(7)
+    expect(desk.locator(".numbered svg").first).to_have_attribute("aria-label", re.compile("Section 1, sheet 1, inner side: pages"))
+
+
 def test_a_thread_is_taken_from_the_shelf(desk: Page):
     open_book(desk, "Moon sketchbook", "binding")
     desk.locator("#drawer-thread summary").click()

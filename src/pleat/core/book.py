@@ -71,6 +71,15 @@ class Pages(Record):
         Literal["flat", "handled", "crumpled"],
         ChoiceRule("how the paper lies", (("flat", "new and flat"), ("handled", "handled, dyed or painted"), ("crumpled", "crumpled"))),
     ] = "flat"
+    folds: Annotated[Literal[1, 2, 3], ChoiceRule("each sheet folded", (("1", "once"), ("2", "twice"), ("3", "three times")))] = 1
+    edges: Annotated[Literal["slit", "trim"], ChoiceRule("edges", (("slit", "slit open"), ("trim", "trimmed")))] = "slit"
+    trim_mm: Annotated[float, LengthRule("the trim", 0.5, 20)] = 3.0
+    sections: Annotated[int, NumberRule("sections", 1, 60, "sections", whole=True)] = 1
+    creep: Annotated[
+        Literal["leave", "trim", "narrow"],
+        ChoiceRule("the creep", (("leave", "left as it is"), ("trim", "trimmed off"), ("narrow", "inner sheets cut narrower"))),
+    ] = "leave"
+    numbered: Annotated[Literal["no", "yes"], ChoiceRule("page numbers", (("no", "blank book"), ("yes", "numbered")))] = "no"
     flap_mm: Annotated[float, LengthRule("the fold-out flap", 5, 600)] | None = None
     flap_on: Annotated[
         Literal["innermost", "every"], ChoiceRule("flap on", (("innermost", "the innermost sheet"), ("every", "every sheet")))

@@ -42,10 +42,11 @@ class Figure:
 
 @dataclass(frozen=True)
 class Fold:
-    """A fold line across a part, its position in mm from the part's left edge as drawn."""
+    """A fold line of a part: upright at a position in mm from its left edge as drawn, or level at one from its head."""
 
     position_mm: float
     direction: Literal["valley", "mountain"]
+    axis: Literal["upright", "level"] = "upright"
 
 
 @dataclass(frozen=True)
@@ -90,6 +91,21 @@ class Check:
 
 
 @dataclass(frozen=True)
+class Choice:
+    """One of several ways a pleat can go, side by side with the others: facts to compare, and the changes that take it.
+
+    ``good`` is False for a way that a check would speak against, ``chosen`` marks the one the book goes now.
+    """
+
+    group: str
+    label: str
+    facts: tuple[str, ...]
+    changes: tuple[tuple[str, object], ...]
+    chosen: bool
+    good: bool = True
+
+
+@dataclass(frozen=True)
 class Step:
     """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows them.
 
@@ -114,6 +130,7 @@ class PleatResult:
     key_figure: Figure
     figures: tuple[Figure, ...]
     checks: tuple[Check, ...]
+    choices: tuple[Choice, ...] = ()
 
     @property
     def idle(self) -> bool:

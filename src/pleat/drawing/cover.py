@@ -19,7 +19,7 @@ def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler) -> 
     for x in (square, width - square - pages.leaf_width_mm):
         shapes.append(Rect(x, square, pages.leaf_width_mm, pages.leaf_height_mm, "under"))
     shapes += [Line(x, 0, x, height, "score") for x in wrap.scores_mm]
-    shapes += [Dot(width / 2, position - result.square_head_mm + square, "hole", 0.7) for position in result.holes_mm]
+    shapes += [Dot(x, position - result.square_head_mm + square, "hole", 0.7) for x in result.rows_mm for position in result.holes_mm]
     for panel, left, right in zip(wrap.panels, edges, edges[1:], strict=False):
         if panel.name == "spine":
             shapes.append(Label((left + right) / 2, height * 0.86, "spine", "quiet", turned=True, shift=(-8, 0)))

@@ -20,9 +20,10 @@ def sheet(cut: Cut, lay: Lay, ruler: Ruler, dims: bool = True) -> Drawing:
             shapes.append(Rect(x, y, lay.piece_width_mm, lay.piece_height_mm, f"piece swatch-{stock.swatch}"))
             for fold in part.folds:
                 at = fold.position_mm
+                level = lay.turned == (fold.axis == "upright")
                 line = (
                     Line(x, y + at, x + lay.piece_width_mm, y + at, "score")
-                    if lay.turned
+                    if level
                     else Line(x + at, y, x + at, y + lay.piece_height_mm, "score")
                 )
                 shapes.append(line)

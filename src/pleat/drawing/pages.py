@@ -3,98 +3,131 @@
 from __future__ import annotations
 
 from pleat.core.pages.compute import PagesResult
+from pleat.core.pages.folding import COLUMNS_ROWS
+from pleat.core.pages.imposition import NumberedSheet
 from pleat.core.units import Ruler
 from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape
 
 
 def whole(result: PagesResult, ruler: Ruler) -> Drawing:
-    """The whole section at one scale; at true proportions it is a thin thing."""
+    """The whole block at one scale; at true proportions it is a thin thing."""
     width, thick = result.leaf_width_mm, result.thickness.likely
-    shapes = _folios(result, 0.0, width)
+    shapes = _block(result, 0.0, width)
     if result.flap_mm:
         shapes.append(Line(width - result.flap_mm, -thick * 0.1, width, -thick * 0.1, "flap"))
     return Drawing(
         width + result.creep.likely,
         thick,
-        f"The section end on: {result.folios} folded sheets, {ruler.thin(thick)} thick.",
+        f"The block end on, {_sections_words(result)}, {ruler.thin(thick)} thick.",
         shapes,
         dims=(Dim("bottom", 0, width, ruler.show(width)),),
     )
 
 
+def _sections_words(result: PagesResult) -> str:
+    return "one section" if len(result.sections) == 1 else f"{len(result.sections)} sections"
+
+
 def fold_detail(result: PagesResult, ruler: Ruler) -> Drawing:
-    """The fold, magnified: sheets nested with their true thickness."""
+    """The folds, magnified: sheets nested with their true thickness, section on section."""
     thick = result.thickness.likely
+    across = 2.1 * max(thick / len(result.sections), thick * 0.45)
     return Drawing(
-        thick * 2.1,
+        across,
         thick,
-        "The fold, magnified: sheets nested one in the other.",
-        _folios(result, 0.0, thick * 2.1),
+        "The folds, magnified: sheets nested one in the other.",
+        _block(result, 0.0, across),
         dims=(Dim("right", 0, thick, ruler.thin(thick)),),
     )
 
 
 def fore_edge_detail(result: PagesResult, ruler: Ruler) -> Drawing:
-    """The fore edge at the same magnification: inner sheets stand out by their creep."""
-    thick, creep = result.thickness.likely, result.creep.likely
+    """The fore edge of the thickest section, magnified: inner sheets stand out by their creep."""
+    folios = result.nested
+    thick, creep = result.thickness.likely * folios / result.folios, result.creep.likely
     reach = max(thick * 2.1 - creep, thick * 0.8)
     shapes: list[Shape] = []
-    for number, (offset, caliper) in enumerate(_rows(result)):
-        end = reach + (creep * number / (result.folios - 1) if result.folios > 1 else 0.0)
+    for number, (offset, caliper) in enumerate(_rows(folios, thick)):
+        out = creep * number / (folios - 1) if folios > 1 and result.creep_how == "leave" else 0.0
         for y in (thick / 2 - offset, thick / 2 + offset):
-            shapes.append(Curve((("M", (0.0, y)), ("L", (end, y))), _style(number), caliper * 0.84))
+            shapes.append(Curve((("M", (0.0, y)), ("L", (reach + out, y))), _style(number), caliper * 0.84))
     shapes.append(Line(reach, -thick * 0.12, reach, thick * 1.12, "cutline"))
     dims = (Dim("bottom", reach, reach + creep, ""),) if creep else ()
     if creep:
-        shapes.append(Label(reach + creep, thick, f"creep {ruler.thin(creep)}", "dimtext", "end", (0, 42)))
+        words = {"leave": "creep", "trim": "trimmed off:", "narrow": "cut off inside:"}[result.creep_how]
+        shapes.append(Label(reach + creep, thick, f"{words} {ruler.thin(creep)}", "dimtext", "end", (0, 42)))
     return Drawing(
         reach + creep, thick, f"The fore edge, magnified: the innermost sheet stands out {ruler.thin(creep)}.", shapes, dims=dims
     )
 
 
 def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:
-    """One sheet opened flat, from the inside, with its fold and its fold-out."""
-    width, height, flap = result.leaf_width_mm, result.leaf_height_mm, result.flap_mm
-    shapes: list[Shape] = [
-        Rect(0, 0, 2 * width, height, "leaf"),
-        Line(width, 0, width, height, "valley"),
-        Label(width / 2, height / 2, "leaf", "label"),
-        Label(width * 1.5, height / 2, "leaf", "label"),
-    ]
-    dims = [Dim("bottom", 0, width, ruler.number(width)), Dim("bottom", width, 2 * width, ruler.number(width))]
+    """One sheet opened flat, from the inside, with its folds in the order they are made, and its fold-out."""
+    columns, rows = COLUMNS_ROWS[result.folds]
+    wide, high = result.leaf_width_mm + result.trim_mm, result.leaf_height_mm + 2 * result.trim_mm
+    width, height, flap = columns * wide, rows * high, result.flap_mm if result.folds == 1 else 0.0
+    shapes: list[Shape] = [Rect(0, 0, width, height, "leaf")]
+    spine, order = width / 4 if result.folds == 3 else width / 2, 1
+    if result.folds == 3:
+        shapes += [Line(width / 2, 0, width / 2, height, "valley"), Label(width / 2, 0, "1st", "quiet", shift=(0, -6))]
+        order = 2
+    if result.folds >= 2:
+        shapes += [
+            Line(0, height / 2, width, height / 2, "valley"),
+            Label(width, height / 2, f"{'1st' if order == 1 else '2nd'}", "quiet", "start", (4, 5)),
+        ]
+        order += 1
+    names = {1: "", 2: "2nd", 3: "3rd"}
+    for x in (spine,) if result.folds < 3 else (spine, width - spine):
+        shapes += [Line(x, 0, x, height, "valley"), Label(x, 0, names[order], "quiet", shift=(0, -6))]
+    if result.folds == 1:
+        shapes += [Label(wide / 2, height / 2, "leaf", "label"), Label(wide * 1.5, height / 2, "leaf", "label")]
+    dims = [Dim("bottom", 0, wide, ruler.number(wide)), Dim("left", height - high, height, ruler.number(high))]
+    if result.folds == 1:
+        dims.insert(1, Dim("bottom", wide, width, ruler.number(wide)))
     if flap:
         shapes += [
-            Rect(2 * width, 0, flap, height, "leaf flap-leaf"),
-            Line(2 * width, 0, 2 * width, height, "valley"),
-            Label(2 * width + flap / 2, height / 2, "fold-out", "label", turned=True),
+            Rect(width, 0, flap, height, "leaf flap-leaf"),
+            Line(width, 0, width, height, "valley"),
+            Label(width + flap / 2, height / 2, "fold-out", "label", turned=True),
         ]
-        dims.append(Dim("top", 2 * width, 2 * width + flap, ruler.number(flap), spot="pages.flap_mm"))
-    dims.append(Dim("left", 0, height, ruler.number(height)))
-    return Drawing(2 * width + flap, height, "A folded sheet opened flat, seen from the inside.", shapes, dims=dims)
+        dims.append(Dim("top", width, width + flap, ruler.number(flap), spot="pages.flap_mm"))
+    return Drawing(width + flap, height, "A sheet opened flat, seen from the inside, with its folds.", shapes, dims=dims)
 
 
 def strip(result: PagesResult) -> Drawing:
-    """The section standing on its fold, magnified across."""
+    """The sections standing on their folds, magnified across."""
     thick = result.thickness.likely
-    return Drawing(thick * 1.9, thick, "section", _folios(result, 0.0, thick * 1.9))
+    across = 1.9 * max(thick / len(result.sections), thick * 0.4)
+    return Drawing(across, thick, "sections", _block(result, 0.0, across))
 
 
-def _rows(result: PagesResult) -> list[tuple[float, float]]:
-    """(distance from the middle, thickness as it lies) of each folio, outermost first."""
-    caliper = result.thickness.likely / (2 * result.folios)
-    return [((result.folios - number - 0.5) * caliper, caliper) for number in range(result.folios)]
+def _rows(folios: int, thick: float) -> list[tuple[float, float]]:
+    """(distance from the middle, thickness as it lies) of each folio of a section, outermost first."""
+    caliper = thick / (2 * folios)
+    return [((folios - number - 0.5) * caliper, caliper) for number in range(folios)]
 
 
 def _style(number: int) -> str:
     return "folio" if number % 2 else "folio folio-alternate"
 
 
-def _folios(result: PagesResult, left: float, right: float) -> list[Shape]:
-    """Folios as nested U shapes, fold on the left, each as thick as it lies."""
-    thick = result.thickness.likely
-    middle, centre = thick / 2, left + thick / 2
+def _block(result: PagesResult, left: float, right: float) -> list[Shape]:
+    """All sections on one another, front at the top."""
     shapes: list[Shape] = []
-    for number, (radius, caliper) in enumerate(_rows(result)):
+    top = 0.0
+    for folios in result.sections:
+        thick = result.thickness.likely * folios / result.folios
+        shapes += _section(folios, thick, top, left, right)
+        top += thick
+    return shapes
+
+
+def _section(folios: int, thick: float, top: float, left: float, right: float) -> list[Shape]:
+    """Folios as nested U shapes, fold on the left, each as thick as it lies."""
+    middle, centre = top + thick / 2, left + thick / 2
+    shapes: list[Shape] = []
+    for number, (radius, caliper) in enumerate(_rows(folios, thick)):
         commands: tuple[tuple[str, tuple[float, ...]], ...] = (
             ("M", (right, middle - radius)),
             ("L", (centre, middle - radius)),
@@ -103,3 +136,22 @@ def _folios(result: PagesResult, left: float, right: float) -> list[Shape]:
         )
         shapes.append(Curve(commands, _style(number), caliper * 0.84))
     return shapes
+
+
+def numbered(sheet: NumberedSheet, inner: bool, wide: float = 30.0, high: float = 40.0) -> Drawing:
+    """One side of a sheet before folding, with its page numbers as they must stand on it; cells of one size, not to scale."""
+    grid = sheet.inner if inner else sheet.outer
+    rows, columns = len(grid), len(grid[0])
+    shapes: list[Shape] = []
+    for row, cells in enumerate(grid):
+        for column, cell in enumerate(cells):
+            x, y = column * wide, row * high
+            shapes.append(Rect(x, y, wide, high, "leaf"))
+            head = y + high * (0.9 if cell.upside_down else 0.1)
+            shapes.append(Line(x + wide * 0.3, head, x + wide * 0.7, head, "head-mark"))
+            shapes.append(
+                Label(x + wide / 2, y + high / 2, str(cell.page), "page-number", shift=(0, wide * 0.16), upside_down=cell.upside_down)
+            )
+    pages = ", ".join(str(cell.page) for cells in grid for cell in cells)
+    side = "inner" if inner else "outer"
+    return Drawing(columns * wide, rows * high, f"Section {sheet.section}, sheet {sheet.sheet}, {side} side: pages {pages}.", shapes)

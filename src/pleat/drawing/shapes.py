@@ -58,7 +58,7 @@ class Dot:
 
 @dataclass(frozen=True)
 class Label:
-    """A text at a point; ``shift`` moves it by pen units, ``turned`` sets it reading upward."""
+    """A text at a point; ``shift`` moves it by pen units, ``turned`` sets it reading upward, ``upside_down`` on its head around the point."""
 
     x: float
     y: float
@@ -67,6 +67,7 @@ class Label:
     anchor: Anchor = "middle"
     shift: tuple[float, float] = (0.0, 0.0)
     turned: bool = False
+    upside_down: bool = False
 
 
 @dataclass(frozen=True)

@@ -125,9 +125,9 @@ def _shape(shape: Shape, frame: _Frame) -> str:
             radius_ = shape.radius_mm * frame.scale if shape.radius_mm is not None else shape.radius * frame.pen.dot
             return f'<circle {style} cx="{frame.x(shape.x):.2f}" cy="{frame.y(shape.y):.2f}" r="{radius_:.2f}"/>'
         case Label():
-            return _text(
-                frame.x(shape.x) + shape.shift[0], frame.y(shape.y) + shape.shift[1], shape.text, style, shape.anchor, shape.turned
-            )
+            x, y = frame.x(shape.x), frame.y(shape.y)
+            text = _text(x + shape.shift[0], y + shape.shift[1], shape.text, style, shape.anchor, shape.turned)
+            return f'<g transform="rotate(180 {x:.2f} {y:.2f})">{text}</g>' if shape.upside_down else text
         case Group():
             data = "".join(f' data-{name}="{escape(value)}"' for name, value in shape.data)
             return f"<g {style}{data}>{''.join(_shape(one, frame) for one in shape.shapes)}</g>"

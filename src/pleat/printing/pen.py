@@ -24,6 +24,9 @@ STYLES: Final = {
     "small": f'{FIGURES} font-size="2.7" fill="#333"',
     "bold": f'{FIGURES} font-weight="bold" font-size="3.6" fill="#000"',
     "title": 'font-family="Pleat Names" font-size="6.4" fill="#000"',
+    "leaf": 'fill="#fff" stroke="#000" stroke-width="0.25"',
+    "head-mark": 'fill="none" stroke="#000" stroke-width="0.5"',
+    "page-number": f'{FIGURES} font-weight="bold" font-size="3.6" fill="#000"',
     "rule": 'fill="none" stroke="#999" stroke-width="0.15"',
 }
 PRINT: Final = Pen(level=7, tick=1.2, gap=1.2, arrow=2, dot=1, text=3.4, edge=3, styles=STYLES)

@@ -7,8 +7,11 @@ from html import escape
 from textwrap import wrap
 from typing import Final, Literal
 
+from pleat.core.pages.counting import count_words
+from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.planning import Plan
 from pleat.core.units import MM_PER_INCH
+from pleat.drawing.pages import numbered
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape
 from pleat.drawing.svg import render_print
 from pleat.printing.pen import PRINT
@@ -20,6 +23,8 @@ MARGIN_MM: Final = 12.0
 _HEAD_MM: Final = 16.0
 _FOOT_MM: Final = 20.0
 _LANE_MM: Final = STRIP_MM + 34.0
+_CELL_MM: Final = (11.0, 15.0)
+"""A page on the dummy."""
 
 
 @dataclass(frozen=True)
@@ -39,8 +44,10 @@ def print_sheets(plan: Plan, title: str, paper: PaperName) -> tuple[Sheet, ...]:
     lanes = [tile for strip in (station_strip(plan), score_strip(plan)) for tile in tiles(strip, room)]
     per_page = max(1, int((width - 2 * MARGIN_MM) / _LANE_MM))
     groups = [lanes[i : i + per_page] for i in range(0, len(lanes), per_page)]
-    total = len(groups) + 1
+    dummies = _dummies(plan, width, room)
+    total = len(groups) + len(dummies) + 1
     pages = [_page(_strips(group), width, height, title, f"true size, {number} of {total}") for number, group in enumerate(groups, 1)]
+    pages += [_page(body, width, height, title, f"dummy, {number} of {total}") for number, body in enumerate(dummies, len(groups) + 1)]
     pages.append(_page(_part_list(plan, width), width, height, title, f"parts, {total} of {total}"))
     return tuple(pages)
 
@@ -90,6 +97,28 @@ def _strips(lanes: list[Tile]) -> str:
     return "".join(body)
 
 
+def _dummies(plan: Plan, width: float, room: float) -> list[str]:
+    """The dummy: every sheet with its page numbers, inner and outer side, as many a page as fit; empty for a blank book."""
+    if not plan.pages.numbered:
+        return []
+    columns, rows = COLUMNS_ROWS[plan.pages.folds]
+    pair, tall = 2 * columns * _CELL_MM[0] + 14, rows * _CELL_MM[1] + 12
+    across, down = max(1, int((width - 2 * MARGIN_MM) / pair)), max(1, int(room / tall))
+    bodies = []
+    for start in range(0, len(plan.pages.numbered), across * down):
+        body = []
+        for number, sheet in enumerate(plan.pages.numbered[start : start + across * down]):
+            x, y = MARGIN_MM + number % across * pair, MARGIN_MM + _HEAD_MM + number // across * tall + 4
+            name = f"section {sheet.section}, sheet {sheet.sheet}: inner side, outer side"
+            body.append(render_print(Drawing(1, 1, "name", [Label(0, 0, name, "small", "start", (0, -1.5))]), x, y, PRINT))
+            body += [
+                render_print(numbered(sheet, inner, *_CELL_MM), x + (0 if inner else columns * _CELL_MM[0] + 5), y, PRINT)
+                for inner in (True, False)
+            ]
+        bodies.append("".join(body))
+    return bodies
+
+
 def _part_list(plan: Plan, width: float) -> str:
     """Every part, sheet and figure a maker wants beside the knife."""
     ruler = plan.brief.ruler
@@ -105,7 +134,11 @@ def _part_list(plan: Plan, width: float) -> str:
     scores = " and ".join(ruler.number(score) for score in plan.cover.wrap.scores_mm)
     marks = ", ".join(ruler.number(position) for position in plan.binding.positions_mm)
     rows += [
-        ("pages", f"{plan.pages.folios} sheets folded once, {plan.pages.leaves} leaves, {plan.pages.pages} pages"),
+        (
+            "pages",
+            count_words(plan.pages.folios, plan.pages.folds)
+            + (f", in {len(plan.pages.sections)} sections" if len(plan.pages.sections) > 1 else ""),
+        ),
         ("section at the fold", f"{ruler.thin(plan.pages.thickness.low)} to {ruler.thin(plan.pages.thickness.high)}"),
         ("stations from the head", f"{marks} {ruler.name}"),
         (

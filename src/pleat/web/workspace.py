@@ -60,6 +60,21 @@ def fix(book_id: int) -> Response:
     return _change(book_id, f"fix {key}: {label}", alter)
 
 
+@pages.post("/choose")
+def choose(book_id: int) -> Response:
+    """Take one of several ways, found again by its group and label in the plan as it is now."""
+    group, label = request.form.get("group", ""), request.form.get("label", "")
+
+    def alter(book: Book) -> Book:
+        for _, result in make_plan(book):
+            for one in result.choices:
+                if (one.group, one.label) == (group, label):
+                    return editing.apply(book, one.changes)
+        raise BadBook([FieldProblem("", "this way", label, "It is no longer there: the book has changed since it was offered.")])
+
+    return _change(book_id, f"{group}: {label}", alter)
+
+
 @pages.post("/tick")
 def tick(book_id: int) -> Response:
     key, done = request.form.get("step", ""), request.form.get("done") == "1"

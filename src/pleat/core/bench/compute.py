@@ -61,6 +61,7 @@ def compute(
         strands=binding.strands,
         tail_mm=binding.tail_mm,
         ruler=brief.ruler,
+        sections=len(pages.sections),
     )
     sewn = binding.kind.steps(sewing)
     order = in_order((*before_sewing(brief.ruler, paper, pages, cover, cutting, brief.quantity), *sewn, *after_sewing(sewn[-1].key)))

@@ -9,6 +9,7 @@ from pleat.core.cutting.compute import CuttingResult
 from pleat.core.cutting.cut import Cut
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.counting import count_words
+from pleat.core.pages.folding import CLOSED, folios_a_sheet
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Part, Step, signature
 from pleat.core.units import Ruler
@@ -41,22 +42,34 @@ def before_sewing(
         Step(
             "fold",
             "Fold the sheets",
-            f"{count_words(pages.folios)}{each}. Fold one as a test, then each sheet by itself: edges together, crease from the middle outward, along the grain.",
+            f"{count_words(pages.folios, pages.folds)}{each}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
             ("bone folder",),
             ("cut_leaves",),
-            signature=signature(pages.folios),
+            signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
         ),
     ]
     if pages.flap_mm:
         steps.append(_flap(ruler, pages))
+    if pages.folds > 1 and not pages.trim_mm:
+        steps.append(
+            Step(
+                "slit",
+                f"Slit the {' and the '.join(CLOSED[pages.folds])}",
+                "Open each folded sheet where its folds are closed: a knife laid in the fold, drawn outward, in one go. The spine stays folded.",
+                ("knife", "mat"),
+                ("flap",) if pages.flap_mm else ("fold",),
+                cautions=(KNIFE,),
+                signature=signature(pages.folds),
+            )
+        )
     steps += [
         Step(
             "nested",
             "Nest and knock up",
-            f"Put {pages.folios} sheets into one another, fold on fold, and knock them up on the fold and the head.",
+            _nesting(pages),
             (),
-            ("flap",) if pages.flap_mm else ("fold",),
-            signature=signature(pages.folios),
+            ("slit",) if pages.folds > 1 and not pages.trim_mm else ("flap",) if pages.flap_mm else ("fold",),
+            signature=signature(pages.folios) if len(pages.sections) == 1 and pages.folds == 1 else signature(pages.sections, pages.folds),
         ),
         Step(
             "press",
@@ -67,12 +80,13 @@ def before_sewing(
             wait_minutes=60,
             cautions=(WEIGHT,),
         ),
+        *_trimming(ruler, pages),
         Step(
             "measure",
             "Measure the pressed section at the fold",
             f"Reckoned at {ruler.thin(pages.thickness.low)} to {ruler.thin(pages.thickness.high)}. Type what you read under Pages, and the cover follows.",
             ("ruler or caliper",),
-            ("press",),
+            ("trim",) if _trimming(ruler, pages) else ("press",),
         ),
         *_cover(ruler, cover, cutting),
     ]
@@ -104,6 +118,41 @@ def after_sewing(last: str) -> tuple[Step, ...]:
             "Every leaf held, nothing stands out past the cover, the knot tight. Note what you would change.",
             (),
             ("press_book",),
+        ),
+    )
+
+
+def _folding(folds: int) -> str:
+    return {1: "", 2: "head to tail first, then the spine; ", 3: "fore edge first, then head to tail, then the spine; "}[folds]
+
+
+def _nesting(pages: PagesResult) -> str:
+    by = folios_a_sheet(pages.folds)
+    if len(pages.sections) == 1:
+        return f"Put {pages.folios // by} sheets into one another, fold on fold, and knock them up on the fold and the head."
+    counts = ", ".join(str(folios // by) for folios in pages.sections)
+    return f"{len(pages.sections)} sections, front to back of {counts} sheets: put each one's into one another, fold on fold, and knock them up on the fold and the head."
+
+
+def _trimming(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
+    """Trimming, where edges or creep want it."""
+    if not pages.trim_mm and pages.creep_how != "trim":
+        return ()
+    what = (
+        f"{ruler.show(pages.trim_mm)} off head, tail and fore edge"
+        if pages.trim_mm
+        else f"{ruler.thin(pages.creep.likely)} off the fore edge, flush with the outermost sheet"
+    )
+    detail = f"{what}, each section clipped between boards along a steel rule. Many light passes; let the knife do it."
+    return (
+        Step(
+            "trim",
+            "Trim",
+            detail,
+            ("steel rule", "knife", "mat", "clips"),
+            ("press",),
+            cautions=(KNIFE,),
+            signature=signature(pages.trim_mm, pages.creep_how),
         ),
     )
 

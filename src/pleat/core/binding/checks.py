@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 
+from pleat.core.binding.kinds.registry import Kind
 from pleat.core.binding.path import Fault
 from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets
 from pleat.core.binding.thread import ThreadNeed
@@ -13,10 +14,17 @@ from pleat.core.units import Ruler
 
 
 def find(
-    binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...], wrong: tuple[Fault, ...], need: ThreadNeed
+    binding: Binding,
+    kind: Kind,
+    ruler: Ruler,
+    height: float,
+    positions: tuple[float, ...],
+    wrong: tuple[Fault, ...],
+    need: ThreadNeed,
+    sections: int,
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
-    found = [_path(wrong), _edges(binding, ruler, height, positions), _thread(binding, ruler, need)]
+    found = [_path(wrong), _sections(kind, sections), _edges(binding, ruler, height, positions), _thread(binding, ruler, need)]
     return tuple(check for check in found if check)
 
 
@@ -31,6 +39,18 @@ def _path(wrong: tuple[Fault, ...]) -> Check | None:
         f"Your own path does not hold: {listed}.",
         "A path is right when it uses every hole, starts and ends at the same hole on the same side, and leaves no gap bare.",
         (Fix("sew it the usual way", (("binding.own_path", None),)),),
+    )
+
+
+def _sections(kind: Kind, sections: int) -> Check | None:
+    if sections <= kind.most_sections:
+        return None
+    return Check(
+        "sections",
+        "watch",
+        f"{sections} sections are many for a {kind.title}: each is sewn to the spine by itself.",
+        f"Up to {kind.most_sections} lie side by side in one spine; more shift against each other as the book is used, since nothing links them.",
+        (Fix(f"{kind.most_sections} sections", (("pages.sections", kind.most_sections),)),),
     )
 
 

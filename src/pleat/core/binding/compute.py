@@ -47,12 +47,13 @@ def compute(
     wrong = faults(order, path, len(positions))
     fold_stack = pages.fold_stack.plus(extras.added).plus(paper.cover.caliper if kind.through_cover else Estimate.exact(0.0))
     need = thread_need(path, fold_stack.likely, binding.tail_mm, binding.strands)
-    swollen = swell(binding.thread, binding.strands)
-    figures = _figures(binding, ruler, height, positions, path, need, fold_stack, swollen)
+    sections = len(pages.sections)
+    swollen = swell(binding.thread, binding.strands).times(sections)
+    figures = _figures(binding, ruler, height, positions, path, need, fold_stack, swollen, sections)
     return BindingResult(
         key_figure=figures[0],
         figures=figures,
-        checks=checks.find(binding, ruler, height, positions, wrong, need),
+        checks=checks.find(binding, kind, ruler, height, positions, wrong, need, sections),
         kind=kind,
         positions_mm=positions,
         symmetric=not stations.is_unlocked(binding),
@@ -78,6 +79,7 @@ def _figures(
     need: ThreadNeed,
     fold_stack: Estimate,
     swollen: Estimate,
+    sections: int,
 ) -> tuple[Figure, ...]:
     marks = ", ".join(ruler.number(position) for position in positions)
     where = "as you placed them" if binding.insets_mm or binding.positions_mm else "spread from the middle over the leaf's height"
@@ -90,14 +92,15 @@ def _figures(
         rules=(Rule("common practice", "3 stations 1 1/2 in from the ends on 8 1/4 in; 5 at ±1 and ±2 1/2 in on 8 in; no source"),),
     )
     doubled = " Taken double, all of it counts twice." if binding.strands == 2 else ""
+    many = f" {sections} sections take {ruler.show(ruler.snap_up(sections * need.total_mm))} in all." if sections > 1 else ""
     thread = Figure(
         key="thread",
-        label="thread for one book",
+        label="thread for one book" if sections == 1 else "thread for one section",
         value=ruler.snap_up(need.total_mm),
         show="length",
         how=(
             f"Spans {ruler.show(need.spans_mm)} + {path.passages} passages through {ruler.thin(fold_stack.likely)} + two tails {ruler.show(need.tails_mm)} "
-            f"+ {SPARE:.0%} spare.{doubled} The rule of thumb, 3 × height, says {ruler.show(3 * height)}."
+            f"+ {SPARE:.0%} spare.{doubled}{many} The rule of thumb, 3 × height, says {ruler.show(3 * height)}."
         ),
         rules=(
             Rule("arithmetic", "length of the path"),
@@ -130,7 +133,7 @@ def _figures(
         label="the thread adds at the spine",
         value=swollen,
         show="thin",
-        how=f"{SWELL[0]:g} to {SWELL[2]:g} of the thread's {ruler.fine(width * binding.strands)} stays after pressing.",
+        how=f"{'' if sections == 1 else f'{sections} sections, each '}{SWELL[0]:g} to {SWELL[2]:g} of the thread's {ruler.fine(width * binding.strands)} stays after pressing.",
         rules=(Rule("house rule", "one thread in the fold, less what pressing takes"),),
     )
     return (count, thread, spans, thick, swelling)

@@ -25,7 +25,7 @@ ONE_CREASE_MM: Final = 3.5
 class CoverResult(PleatResult):
     """The wrap as a panel plan; squares in mm as they really come out, holes from the cover's own head.
 
-    ``on_board`` says that it can be scored on the maker's scoring board.
+    ``rows_mm`` are the sections' rows of holes from the left edge, ``on_board`` says that it can be scored on the maker's scoring board.
     """
 
     wrap: PanelPlan
@@ -36,6 +36,7 @@ class CoverResult(PleatResult):
     square_fore_mm: float
     square_head_mm: float
     holes_mm: tuple[float, ...]
+    rows_mm: tuple[float, ...]
     parts: tuple[Part, ...]
     on_board: bool
 
@@ -46,7 +47,7 @@ def compute(
     """The wrap around the section of ``pages`` as sewn by ``binding``."""
     spine = total([pages.thickness, extras.added, binding.swell])
     offset = cover.score_offset_mm
-    creases = 2 if offset else {"one": 1, "two": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
+    creases = 2 if offset or len(pages.sections) > 1 else {"one": 1, "two": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
     wrap = _wrap(cover, pages, spine.likely, creases, offset)
     wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
     square_fore = (wide - spine.likely) / 2 - pages.leaf_width_mm
@@ -65,6 +66,7 @@ def compute(
         square_fore_mm=square_fore,
         square_head_mm=square_head,
         holes_mm=holes,
+        rows_mm=_rows(pages.sections, wrap, spine.likely),
         on_board=tools.scoring_longest_mm is not None and max(wrap.width_mm, wrap.height_mm) <= tools.scoring_longest_mm + 0.05,
         parts=(Part("cover", "cover", wrap.width_mm, wrap.height_mm, brief.quantity, "cover", folds=wrap.folds),),
     )
@@ -78,6 +80,19 @@ def _wrap(cover: Cover, pages: PagesResult, spine: float, creases: int, offset: 
     scored = 2 * offset if offset else spine
     outer = max(0.0, (2 * side + spine - scored) / 2)
     return PanelPlan((Panel("back", outer), Panel("spine", scored), Panel("front", outer)), height)
+
+
+def _rows(sections: tuple[int, ...], wrap: PanelPlan, spine: float) -> tuple[float, ...]:
+    """Where each section's row of holes lies from the wrap's left edge: in the middle of its share of the spine.
+
+    Seen from the outside the first section lies next to the front, on the right.
+    """
+    left, total, at = (wrap.width_mm - spine) / 2, sum(sections), 0.0
+    rows = []
+    for folios in reversed(sections):
+        rows.append(left + spine * (at + folios / 2) / total)
+        at += folios
+    return tuple(rows)
 
 
 def _figures(

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Final
+import math
+from typing import Final, Literal
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.materials.uses import USES_MM, good_for
 from pleat.core.materials.weights import BULK_CM3_PER_G
+from pleat.core.pages.folding import COLUMNS_ROWS, WORDS, folios_a_sheet, open_sheet
 from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.pages.sections import split
 from pleat.core.paper.checks import grade_fixes
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix
@@ -21,12 +24,15 @@ def guide(paper: PaperResult) -> str:
     return GUIDES[paper.leaf.kind]
 
 
-def find(pages: Pages, brief: BriefResult, paper: PaperResult, folios: int, limit: FoldLimit) -> tuple[Check, ...]:
+def find(
+    pages: Pages, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit, trim: float
+) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
+    folios = sum(sections)
     found = [
-        _too_many(paper, folios, limit),
-        _too_small(brief, paper),
-        _grain(pages, brief, paper),
+        _too_many(pages, paper, sections, limit),
+        _too_small(pages, brief, paper, trim),
+        _grain(pages, brief, paper, trim),
         _flap(pages, brief, paper),
         _leaf_or_page(pages, folios),
         _grade(paper, folios),
@@ -37,9 +43,10 @@ def find(pages: Pages, brief: BriefResult, paper: PaperResult, folios: int, limi
     return tuple(check for check in found if check)
 
 
-def piece_width_mm(pages: Pages, brief: BriefResult) -> float:
-    """Width of the widest folio, flap included."""
-    return 2 * brief.leaf_width_mm + (pages.flap_mm or 0.0)
+def piece_mm(pages: Pages, brief: BriefResult, trim: float) -> tuple[float, float]:
+    """(width, height) of the largest piece that is folded, flap included."""
+    sheet = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
+    return sheet.width_mm + (pages.flap_mm or 0.0), sheet.height_mm
 
 
 def lies(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float) -> bool:
@@ -47,27 +54,41 @@ def lies(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_
     return width_mm <= sheet_width_mm + HAIR_MM and height_mm <= sheet_height_mm + HAIR_MM
 
 
-def _too_many(paper: PaperResult, folios: int, limit: FoldLimit) -> Check | None:
-    if folios <= limit.folios:
+def _too_many(pages: Pages, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> Check | None:
+    """C1: more folios in one fold than its thickness and creep allow."""
+    nested, by = max(sections), folios_a_sheet(pages.folds)
+    if nested <= limit.folios:
         return None
-    level = "stop" if folios > 2 * limit.folios else "watch"
+    most = max(by, limit.folios // by * by)
+    level: Literal["stop", "watch"] = "stop" if nested > 2 * limit.folios else "watch"
+    sheets = f"{nested} sheets are" if pages.folds == 1 else f"{nested // by} sheets {WORDS[pages.folds]} make {nested} folios,"
+    fixes = []
+    if nested > by:
+        parts = math.ceil(sum(sections) / most)
+        fixes.append(
+            Fix(f"split them into {parts} sections of {max(split(sum(sections), parts, pages.folds)) // by}", (("pages.sections", parts),))
+        )
+        fewer = 4 * most * len(sections)
+        fixes.append(
+            Fix(f"make it {most // by * len(sections)} sheets, {fewer} pages", (("pages.amount", fewer), ("pages.counted_in", "pages")))
+        )
+    if pages.folds > 1:
+        fixes.append(Fix("fold each sheet once", (("pages.folds", 1),)))
     return Check(
         "C1",
-        level,  # type: ignore[arg-type]
-        f"{folios} sheets are too many for one fold: {limit.folios} of {paper.leaf.name} nest well.",
+        level,
+        f"{sheets} too many for one fold: {limit.folios} of {paper.leaf.name} nest well.",
         f"More would pass {limit.reason}: the section gapes, its fore edge slants and the fold will not lie flat. Guide: {guide(paper)}.",
-        (
-            Fix(
-                f"make it {limit.folios} sheets, {4 * limit.folios} pages",
-                (("pages.amount", 4 * limit.folios), ("pages.counted_in", "pages")),
-            ),
-        ),
+        tuple(fixes),
+        "" if fixes else "One sheet is already more than nests well; it is stiff for leaves, and better kept for covers and pockets.",
     )
 
 
-def _too_small(brief: BriefResult, paper: PaperResult) -> Check | None:
+def _too_small(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float) -> Check | None:
     """B3: the sheet was not tried against the leaf before folding."""
-    width, height = 2 * brief.leaf_width_mm, brief.leaf_height_mm
+    columns, rows = COLUMNS_ROWS[pages.folds]
+    needed = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
+    width, height = needed.width_mm, needed.height_mm
     sheet = paper.leaf
     sides = (sheet.sheet_width_mm, sheet.sheet_height_mm)
     if lies(width, height, *sides) or lies(width, height, *sides[::-1]):
@@ -75,10 +96,13 @@ def _too_small(brief: BriefResult, paper: PaperResult) -> Check | None:
     ruler = brief.ruler
     fixes = []
     for across, along in sorted((sides, sides[::-1]), key=lambda s: -min(s[0] / width, s[1] / height)):
-        new_width, new_height = min(brief.leaf_width_mm, across / 2), min(height, along)
+        new_width = min(brief.leaf_width_mm, across / columns - trim)
+        new_height = min(brief.leaf_height_mm, along / rows - 2 * trim)
         if new_width >= 30 and new_height >= 40:
             label = f"leaf {ruler.size(new_width, new_height)}: " + _less(brief, new_width, new_height)
             fixes.append(Fix(label, (("brief.leaf_width_mm", new_width), ("brief.leaf_height_mm", new_height))))
+    if pages.folds > 1:
+        fixes.append(Fix("fold each sheet once", (("pages.folds", 1),)))
     return Check(
         "B3",
         "stop",
@@ -99,19 +123,20 @@ def _less(brief: BriefResult, width: float, height: float) -> str:
     return " and ".join(off)
 
 
-def _grain(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | None:
+def _grain(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float) -> Check | None:
     """B7 for the leaves: the piece only comes out of the sheet with the grain across the spine."""
     sheet = paper.leaf
     if sheet.grain is None:
         return None
-    width, height = piece_width_mm(pages, brief), brief.leaf_height_mm
+    width, height = piece_mm(pages, brief, trim)
     sides = (sheet.sheet_width_mm, sheet.sheet_height_mm)
     upright, turned = lies(width, height, *sides), lies(width, height, *sides[::-1])
     with_grain = upright if sheet.grain == "h" else turned
     if with_grain or not (upright or turned):
         return None
     along, across = sides if sheet.grain == "w" else sides[::-1]
-    leaf_width, leaf_height = across / 2, along
+    columns, rows = COLUMNS_ROWS[pages.folds]
+    leaf_width, leaf_height = across / columns - trim, along / rows - 2 * trim
     fixes = []
     if 30 <= leaf_width <= 600 and 40 <= leaf_height <= 600:
         changes = (("brief.leaf_width_mm", leaf_width), ("brief.leaf_height_mm", leaf_height), ("pages.flap_mm", None))
@@ -130,6 +155,14 @@ def _flap(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | None:
     """C6: a fold-out that reaches the gutter; or a sheet that has no room for it."""
     if not pages.flap_mm:
         return None
+    if pages.folds > 1:
+        return Check(
+            "flap_folds",
+            "stop",
+            "A fold-out does not go with sheets folded more than once.",
+            f"The flap of {brief.ruler.show(pages.flap_mm)} would lie inside the other folds.",
+            (Fix("fold each sheet once", (("pages.folds", 1),)), Fix("no fold-out", (("pages.flap_mm", None),))),
+        )
     ruler = brief.ruler
     longest = ruler.snap_down(brief.leaf_width_mm - FLAP_GAP_MM)
     if pages.flap_mm > brief.leaf_width_mm - FLAP_GAP_MM + HAIR_MM:
@@ -142,7 +175,7 @@ def _flap(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | None:
             if longest >= 5
             else (Fix("no fold-out", (("pages.flap_mm", None),)),),
         )
-    width, height = piece_width_mm(pages, brief), brief.leaf_height_mm
+    width, height = piece_mm(pages, brief, 0.0)
     sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
     spare = [
         across - 2 * brief.leaf_width_mm for across, along in (sides, sides[::-1]) if lies(2 * brief.leaf_width_mm, height, across, along)

@@ -1,20 +1,22 @@
-"""Pages: the section. Sheets folded once, nested in one fold; its leaves, thickness, creep and fold-out flaps."""
+"""Pages: sheets folded and nested into sections; leaves, thickness, creep, fold-outs and page numbers."""
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
-from pleat.core.pages import checks
-from pleat.core.pages.counting import CountUnit, count_words, folios_for
+from pleat.core.pages import checks, choices, figures
+from pleat.core.pages.counting import CountUnit, folios_for
 from pleat.core.pages.creep import innermost_creep
-from pleat.core.pages.limits import FLAP_GAP_MM, LAY_FACTORS, FoldLimit, fold_limit
+from pleat.core.pages.folding import WORDS, folios_a_sheet, open_sheet
+from pleat.core.pages.imposition import NumberedSheet, numbered_sheets
+from pleat.core.pages.limits import LAY_FACTORS, FoldLimit, fold_limit
+from pleat.core.pages.sections import split
 from pleat.core.paper.compute import PaperResult
-from pleat.core.plan import Figure, Fold, Part, PleatResult, Rule
+from pleat.core.plan import Fold, Part, PleatResult
 
 MEASURING_DOUBT_MM: Final = 0.2
 """How well a pressed section can be measured with a ruler or caliper (house rule)."""
@@ -22,11 +24,19 @@ MEASURING_DOUBT_MM: Final = 0.2
 
 @dataclass(frozen=True, kw_only=True)
 class PagesResult(PleatResult):
-    """The section handed to the right; lengths in mm."""
+    """The block handed to the right; lengths in mm.
+
+    ``sections`` holds the folios of each, front to back; ``thickness`` is that of all of them pressed, ``fold_stack`` the paper a
+    thread passes in the thickest, ``creep`` that of its innermost folio. ``trim_mm`` is what comes off head, tail and fore edge.
+    """
 
     folios: int
     leaves: int
     pages: int
+    sections: tuple[int, ...]
+    folds: int
+    trim_mm: float
+    creep_how: str
     counted_in: CountUnit
     leaf_width_mm: float
     leaf_height_mm: float
@@ -38,12 +48,19 @@ class PagesResult(PleatResult):
     limit: FoldLimit
     flap_mm: float
     flap_folios: int
+    numbered: tuple[NumberedSheet, ...]
     parts: tuple[Part, ...]
+
+    @property
+    def nested(self) -> int:
+        """Folios of the thickest section."""
+        return max(self.sections)
 
 
 def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult:
-    """The section planned from ``pages`` on the leaf size of ``brief`` and the leaf paper of ``paper``."""
-    folios = folios_for(pages.amount, pages.counted_in)
+    """The block planned from ``pages`` on the leaf size of ``brief`` and the leaf paper of ``paper``."""
+    sections = split(folios_for(pages.amount, pages.counted_in), pages.sections, pages.folds)
+    folios, nested = sum(sections), max(sections)
     caliper = paper.leaf.caliper
     lay = Estimate.ranged(*LAY_FACTORS[pages.lay], f"how flat {paper.leaf.name} lies")
     estimated = caliper.times(2 * folios).multiplied(lay)
@@ -53,126 +70,70 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         thickness = Estimate.ranged(
             pages.measured_block_mm - doubt, pages.measured_block_mm, pages.measured_block_mm + doubt, "your reading of the pressed section"
         )
-    creep = innermost_creep(caliper, folios)
-    limit = fold_limit(caliper.likely)
+    creep, limit = innermost_creep(caliper, nested), fold_limit(caliper.likely)
+    trim = pages.trim_mm if pages.edges == "trim" else 0.0
     flap = pages.flap_mm or 0.0
-    flap_folios = 0 if not flap else 1 if pages.flap_on == "innermost" else folios
-    figures = _figures(pages, brief, paper, folios, thickness, estimated, creep, limit, flap)
+    flap_folios = 0 if not flap else len(sections) if pages.flap_on == "innermost" else folios
+    block = figures.Block(sections, thickness, estimated, creep, limit, trim)
+    shown = figures.figures(pages, brief, paper, block)
     return PagesResult(
-        key_figure=figures[0],
-        figures=figures,
-        checks=checks.find(pages, brief, paper, folios, limit),
+        key_figure=shown[0],
+        figures=shown,
+        checks=checks.find(pages, brief, paper, sections, limit, trim),
+        choices=choices.find(pages, brief, paper, sections, limit, trim),
         folios=folios,
         leaves=2 * folios,
         pages=4 * folios,
+        sections=sections,
+        folds=pages.folds,
+        trim_mm=trim,
+        creep_how=pages.creep,
         counted_in=pages.counted_in,
         leaf_width_mm=brief.leaf_width_mm,
         leaf_height_mm=brief.leaf_height_mm,
         sheet_caliper=caliper,
         thickness=thickness,
         measured=pages.measured_block_mm is not None,
-        fold_stack=caliper.times(folios),
+        fold_stack=caliper.times(nested),
         creep=creep,
         limit=limit,
         flap_mm=flap,
         flap_folios=flap_folios,
-        parts=_parts(brief, folios, flap, flap_folios),
+        numbered=_numbered(sections, pages.folds) if pages.numbered == "yes" else (),
+        parts=_parts(brief, pages, folios, trim, flap, flap_folios),
     )
 
 
-def _parts(brief: BriefResult, folios: int, flap: float, flap_folios: int) -> tuple[Part, ...]:
-    width, height = 2 * brief.leaf_width_mm, brief.leaf_height_mm
-    centre = Fold(brief.leaf_width_mm, "valley")
+def _numbered(sections: tuple[int, ...], folds: int) -> tuple[NumberedSheet, ...]:
+    """The sheets of all sections with their page numbers, running through the book from 1."""
+    found: list[NumberedSheet] = []
+    first = 1
+    for number, folios in enumerate(sections, 1):
+        found += numbered_sheets(number, first, folios // folios_a_sheet(folds), folds)
+        first += 4 * folios
+    return tuple(found)
+
+
+def _parts(brief: BriefResult, pages: Pages, folios: int, trim: float, flap: float, flap_folios: int) -> tuple[Part, ...]:
+    sheet = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
+    folds = (*(Fold(at, "valley") for at in sheet.across_mm), *(Fold(at, "valley", "level") for at in sheet.down_mm))
+    if pages.folds > 1:
+        count = folios // folios_a_sheet(pages.folds) * brief.quantity
+        return (Part("folio", f"sheet, {WORDS[pages.folds]}", sheet.width_mm, sheet.height_mm, count, "leaf", folds=folds),)
     parts = []
     if folios > flap_folios:
-        parts.append(Part("folio", "folio", width, height, (folios - flap_folios) * brief.quantity, "leaf", folds=(centre,)))
+        parts.append(Part("folio", "folio", sheet.width_mm, sheet.height_mm, (folios - flap_folios) * brief.quantity, "leaf", folds=folds))
     if flap_folios:
-        folds = (centre, Fold(width, "valley"))
-        parts.append(Part("flap_folio", "folio with fold-out", width + flap, height, flap_folios * brief.quantity, "leaf", folds=folds))
-    return tuple(parts)
-
-
-def _figures(
-    pages: Pages,
-    brief: BriefResult,
-    paper: PaperResult,
-    folios: int,
-    thickness: Estimate,
-    estimated: Estimate,
-    creep: Estimate,
-    limit: FoldLimit,
-    flap: float,
-) -> tuple[Figure, ...]:
-    ruler, caliper = brief.ruler, paper.leaf.caliper.likely
-    asked = {"unsaid": "pages"}.get(pages.counted_in, pages.counted_in)
-    rounded = (
-        "" if 4 * folios == _in_pages(pages) else f" You asked for {pages.amount} {asked}; a folded sheet has 4 pages, so it is rounded up."
-    )
-    count = Figure(
-        key="count",
-        label="in one section",
-        value=f"{4 * folios} pages",
-        show="text",
-        how=f"{count_words(folios)}.{rounded}",
-        rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),),
-    )
-    leaves = Figure(
-        key="leaves",
-        label="leaves",
-        value=2 * folios,
-        show="count",
-        unit="leaves",
-        how=f"{count_words(folios)}. A leaf has two sides, and each side is a page.",
-        rules=count.rules,
-    )
-    if pages.measured_block_mm is not None:
-        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it was reckoned at {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}."
-        thick_rules: tuple[Rule, ...] = (Rule("measured by you", "the pressed section"),)
-    else:
-        lay = LAY_FACTORS[pages.lay]
-        thick_how = f"{2 * folios} leaves × {ruler.fine(caliper)} × {lay[0]:g} to {lay[2]:g} for paper that lies {pages.lay}. {_what_would_narrow(thickness)}"
-        thick_rules = (Rule("arithmetic", "leaves × thickness of one"), Rule("house rule", "how flat it lies"))
-    thick = Figure(key="thickness", label="thickness at the fold", value=thickness, show="thin", how=thick_how, rules=thick_rules)
-    creeping = Figure(
-        key="creep",
-        label="creep of the innermost",
-        value=creep,
-        show="thin",
-        how=f"{folios - 1} folios lie outside it: {folios - 1} × {ruler.fine(caliper)} with folds pressed dead flat, times π/2 with round folds.",
-        rules=(Rule("arithmetic", "(n − 1) t to (π/2)(n − 1) t"),),
-    )
-    most = Figure(
-        key="limit",
-        label="nest well in one fold",
-        value=limit.folios,
-        show="count",
-        unit="sheets",
-        how=f"More would pass {limit.reason}. Guide: {checks.guide(paper)}.",
-        rules=(Rule("house rule", limit.reason), Rule("common practice", "the guide, no source")),
-    )
-    figures = [count, leaves, thick, creeping, most]
-    if flap:
-        most_flap = brief.leaf_width_mm - FLAP_GAP_MM
-        figures.append(
-            Figure(
-                key="flap",
-                label="fold-out",
-                value=flap,
-                show="length",
-                how=f"It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: at most {ruler.show(ruler.snap_down(most_flap))}.",
-                rules=(Rule("chosen by you", "flap length"), Rule("common practice", "20 mm less than the leaf, no source")),
+        folds = (*folds, Fold(sheet.width_mm, "valley"))
+        parts.append(
+            Part(
+                "flap_folio",
+                "folio with fold-out",
+                sheet.width_mm + flap,
+                sheet.height_mm,
+                flap_folios * brief.quantity,
+                "leaf",
+                folds=folds,
             )
         )
-    return tuple(figures)
-
-
-def _in_pages(pages: Pages) -> int:
-    return pages.amount * {"pages": 1, "unsaid": 1, "leaves": 2, "folios": 4}[pages.counted_in]
-
-
-def _what_would_narrow(thickness: Estimate) -> str:
-    doubt = thickness.main_doubt()
-    if doubt is None or math.isclose(thickness.width, 0, abs_tol=0.01):
-        return ""
-    left = thickness.width_without(doubt)
-    return f"Most of the range comes from {doubt}: known exactly, the range of {thickness.width:.1f} mm would be {left:.1f} mm."
+    return tuple(parts)

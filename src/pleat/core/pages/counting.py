@@ -7,6 +7,7 @@ import re
 from typing import Final, Literal
 
 from pleat.core.errors import LengthError
+from pleat.core.pages.folding import WORDS, folios_a_sheet
 
 CountUnit = Literal["pages", "leaves", "folios", "unsaid"]
 _WORDS: Final[dict[str, CountUnit]] = {
@@ -37,7 +38,7 @@ def folios_for(amount: int, unit: CountUnit) -> int:
     return max(1, math.ceil(amount / _PER_FOLIO[unit]))
 
 
-def count_words(folios: int) -> str:
+def count_words(folios: int, folds: int = 1) -> str:
     """Sheets, leaves and pages together, since the last two are constantly confused."""
-    sheets = "1 sheet" if folios == 1 else f"{folios} sheets"
-    return f"{sheets} folded once = {2 * folios} leaves = {4 * folios} pages"
+    sheets = folios // folios_a_sheet(folds)
+    return f"{'1 sheet' if sheets == 1 else f'{sheets} sheets'} {WORDS[folds]} = {2 * folios} leaves = {4 * folios} pages"

@@ -2,14 +2,27 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Final
 
+from pleat.core.pages.folding import COLUMNS_ROWS
+from pleat.core.pages.imposition import NumberedSheet
 from pleat.core.pages.limits import FLAP_GAP_MM
 from pleat.drawing import pages as drawing
-from pleat.drawing.svg import render_screen
+from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
 from pleat.web.display import drawn
 from pleat.web.pleats.small import small
+
+CELLS: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=14, edge=3)
+NUMBERED_SHOWN: Final = 24
+"""Sheets whose numbers are drawn on the screen; the printed dummy holds them all."""
+
+
+def _numbered(sheet: NumberedSheet, folds: int) -> tuple[NumberedSheet, dict[str, Any], dict[str, Any]]:
+    """A sheet with both its sides drawn."""
+    columns, rows = COLUMNS_ROWS[folds]
+    sides = [drawn(render_screen(drawing.numbered(sheet, inner), 26.0 * columns + 8, 36.0 * rows + 8, CELLS)) for inner in (True, False)]
+    return sheet, sides[0], sides[1]
 
 
 def view(opened: Opened) -> dict[str, Any]:
@@ -20,7 +33,12 @@ def view(opened: Opened) -> dict[str, Any]:
     counted = opened.book.pages.counted_in
     whole, fold = render_screen(drawing.whole(result, ruler), 820, 84), render_screen(drawing.fold_detail(result, ruler), 270, 230)
     return {
-        "small": small(drawing.strip(result), height=46),
+        "small": small(drawing.strip(result), height=46 if len(result.sections) == 1 else 80),
+        "groups": [
+            (name, [choice for choice in result.choices if choice.group == name])
+            for name in dict.fromkeys(choice.group for choice in result.choices)
+        ],
+        "numbered": [_numbered(sheet, result.folds) for sheet in result.numbered[:NUMBERED_SHOWN]],
         "whole": drawn(whole),
         "fold": drawn(fold),
         "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 230)),

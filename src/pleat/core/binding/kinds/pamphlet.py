@@ -43,7 +43,7 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
         ),
         Step(
             "cover_on",
-            "Put the cover round the section",
+            "Put the cover round the section" if sewing.sections == 1 else f"Put the cover round the {sewing.sections} sections",
             "Fold to fold, the cover standing out evenly at head and tail. It is sewn together with the leaves, so it has to be there before the first hole.",
             (),
             ("nested", "cover_scored"),
@@ -57,8 +57,8 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
         ),
         Step(
             "pierce",
-            f"Pierce {len(sewing.positions_mm)} holes through section and cover",
-            "Lay the strip in the fold, HEAD to head, and pierce each mark straight through the fold from the inside.",
+            f"Pierce {len(sewing.positions_mm)} holes through {'section' if sewing.sections == 1 else 'each section'} and cover",
+            f"{'' if sewing.sections == 1 else 'Every section has a row of holes of its own across the spine, as drawn on the cover. '}Lay the strip in the fold, HEAD to head, and pierce each mark straight through the fold from the inside.",
             ("awl", "station strip", "trough or thick pad"),
             ("strip", "clip"),
             cautions=(AWL,),
@@ -66,15 +66,15 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
         ),
         Step(
             "thread",
-            f"Cut {ruler.show(ruler.snap_up(sewing.thread_mm))} of thread",
+            f"Cut {ruler.show(ruler.snap_up(sewing.thread_mm))} of thread{'' if sewing.sections == 1 else f', {sewing.sections} times'}",
             f"{sewing.thread_name}, taken {'double' if sewing.strands == 2 else 'single'}. Wax it if it is not waxed. Thread the needle.",
             ("scissors", "needle"),
             signature=signature(sewing.thread_mm, sewing.strands),
         ),
         Step(
             "sew",
-            "Sew",
-            f"Start {side}, leaving a tail of {ruler.show(sewing.tail_mm)}: {_in_words(path.spans, path.holes)}. Pull along the fold, not across it.",
+            "Sew" if sewing.sections == 1 else f"Sew {sewing.sections} times, section by section",
+            f"{'' if sewing.sections == 1 else 'Each section through its own row of holes with its own thread. '}Start {side}, leaving a tail of {ruler.show(sewing.tail_mm)}: {_in_words(path.spans, path.holes)}. Pull along the fold, not across it.",
             ("needle",),
             ("pierce", "cover_on", "thread"),
             cautions=(NEEDLE,),
@@ -119,5 +119,6 @@ register(
         through_cover=True,
         holes=holes,
         steps=steps,
+        most_sections=2,
     )
 )

@@ -22,6 +22,7 @@ class Sewing:
     strands: int
     tail_mm: float
     ruler: Ruler
+    sections: int = 1
 
 
 @dataclass(frozen=True)
@@ -30,7 +31,7 @@ class Kind:
 
     ``holes`` gives its order of holes for a number of stations; ``steps`` its bench steps, the first of
     which may name ``nested`` and ``cover_scored`` in ``after``; ``through_cover`` says whether the cover
-    is sewn with the leaves, so that it must be there first.
+    is sewn with the leaves, so that it must be there first. More than ``most_sections`` sections want another kind.
     """
 
     name: str
@@ -40,6 +41,7 @@ class Kind:
     through_cover: bool
     holes: Callable[[int], tuple[int, ...]]
     steps: Callable[[Sewing], tuple[Step, ...]]
+    most_sections: int = 1
 
 
 _KINDS: dict[str, Kind] = {}

@@ -1,0 +1,108 @@
+"""Ways side by side: how this sheet folds, how many sections, and sizes near this one that waste less."""
+
+from __future__ import annotations
+
+from pleat.core.book import Pages
+from pleat.core.brief.compute import BriefResult
+from pleat.core.pages.folding import WORDS, Folded, folios_a_sheet, ways_to_fold
+from pleat.core.pages.limits import LAY_FACTORS, FoldLimit
+from pleat.core.pages.nearby import nearby_sizes
+from pleat.core.pages.sections import compare
+from pleat.core.paper.compute import PaperResult
+from pleat.core.plan import Choice
+
+FOLDINGS = "this whole sheet, folded"
+SECTIONS = "in sections"
+NEARBY = "sizes near this one"
+
+
+def find(
+    pages: Pages, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit, trim: float
+) -> tuple[Choice, ...]:
+    """Every choice of this pleat, group by group; a group with nothing to choose from is empty."""
+    return (
+        *_sections(pages, brief, paper, sections, limit),
+        *_nearby(pages, brief, paper, sections, trim),
+        *_foldings(pages, brief, paper),
+    )
+
+
+def _sections(pages: Pages, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> list[Choice]:
+    caliper, lay, ruler = paper.leaf.caliper, LAY_FACTORS[pages.lay][1], brief.ruler
+    splits = compare(sum(sections), len(sections), pages.folds, caliper, lay, limit)
+    if len(splits) < 2:
+        return []
+    by = folios_a_sheet(pages.folds)
+    found = []
+    for one in splits:
+        chosen = one.sections == len(sections)
+        sheets = one.folios // by
+        label = f"{one.sections} {'section' if one.sections == 1 else 'sections'} of {sheets} {'sheet' if sheets == 1 else 'sheets'}"
+        facts = (
+            f"{one.pages} pages",
+            f"each {ruler.thin(one.section_mm)} at the fold",
+            f"creep {ruler.thin(one.creep_mm)}",
+            "nests well" if one.fits else f"too many for one fold: {limit.folios} nest well",
+        )
+        changes = (("pages.sections", one.sections), ("pages.amount", one.pages), ("pages.counted_in", "pages"))
+        found.append(Choice(SECTIONS, label, facts, changes, chosen and one.pages == 4 * sum(sections), one.fits))
+    return found
+
+
+def _nearby(pages: Pages, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], trim: float) -> list[Choice]:
+    leaf, ruler = paper.leaf, brief.ruler
+    if pages.flap_mm:
+        return []
+    pieces = sum(sections) // folios_a_sheet(pages.folds) * brief.quantity
+    wide, high = brief.leaf_width_mm + trim, brief.leaf_height_mm + 2 * trim
+    needed, found = nearby_sizes(wide, high, pages.folds, pieces, leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain, leaf.upright_only)
+    choices = []
+    for one in found:
+        width, height = one.leaf_width_mm - trim, one.leaf_height_mm - 2 * trim
+        if width < 30 or height < 40:
+            continue
+        now = f"{needed}" if needed else "none that fits"
+        facts = (f"{one.sheets} sheets instead of {now}", f"{one.used:.0%} of each sheet used", _grain(one.with_grain))
+        changes = (("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height))
+        choices.append(Choice(NEARBY, f"leaf {ruler.size(width, height)}", facts, changes, False, one.with_grain is not False))
+    return choices
+
+
+def _foldings(pages: Pages, brief: BriefResult, paper: PaperResult) -> list[Choice]:
+    leaf = paper.leaf
+    found = []
+    for way in ways_to_fold(leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain):
+        if not (30 <= way.leaf_width_mm <= 600 and 40 <= way.leaf_height_mm <= 600):
+            continue
+        name = f", {way.name}" if way.name else ""
+        facts = (
+            f"leaf {brief.ruler.size(way.leaf_width_mm, way.leaf_height_mm)}{name}",
+            f"{way.leaves} leaves, {2 * way.leaves} pages a sheet",
+            _grain(way.with_grain),
+        )
+        changes = (
+            ("pages.folds", way.folds),
+            ("pages.edges", "slit"),
+            ("brief.leaf_width_mm", way.leaf_width_mm),
+            ("brief.leaf_height_mm", way.leaf_height_mm),
+        )
+        found.append(
+            Choice(
+                FOLDINGS,
+                f"{WORDS[way.folds].removeprefix('folded ')}{', sheet turned' if way.turned else ''}",
+                facts,
+                changes,
+                _is_now(way, pages, brief),
+                way.with_grain is not False,
+            )
+        )
+    return found
+
+
+def _is_now(way: Folded, pages: Pages, brief: BriefResult) -> bool:
+    same = abs(way.leaf_width_mm - brief.leaf_width_mm) < 0.05 and abs(way.leaf_height_mm - brief.leaf_height_mm) < 0.05
+    return same and way.folds == pages.folds and pages.edges == "slit"
+
+
+def _grain(with_grain: bool | None) -> str:
+    return "grain not known" if with_grain is None else "with the grain" if with_grain else "across the grain"

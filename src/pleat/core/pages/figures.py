@@ -1,0 +1,141 @@
+"""The figures of the pages, each with its why."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from pleat.core.book import Pages
+from pleat.core.brief.compute import BriefResult
+from pleat.core.estimate import Estimate
+from pleat.core.pages.counting import count_words
+from pleat.core.pages.folding import folios_a_sheet
+from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.paper.compute import PaperResult
+from pleat.core.plan import Figure, Rule
+
+
+@dataclass(frozen=True)
+class Block:
+    """What the figures are about: folios of each section, thickness of the whole as it is and as reckoned, creep, limit, trim; mm."""
+
+    sections: tuple[int, ...]
+    thickness: Estimate
+    estimated: Estimate
+    creep: Estimate
+    limit: FoldLimit
+    trim_mm: float
+
+
+def figures(pages: Pages, brief: BriefResult, paper: PaperResult, block: Block) -> tuple[Figure, ...]:
+    """Every figure of this pleat, the count first."""
+    ruler, caliper = brief.ruler, paper.leaf.caliper.likely
+    folios, nested, many = sum(block.sections), max(block.sections), len(block.sections)
+    thickness, estimated, creep, limit, flap = block.thickness, block.estimated, block.creep, block.limit, pages.flap_mm
+    asked = {"unsaid": "pages"}.get(pages.counted_in, pages.counted_in)
+    rounded = (
+        ""
+        if 4 * folios == _in_pages(pages)
+        else f" You asked for {pages.amount} {asked}; whole sheets of {4 * folios_a_sheet(pages.folds)} pages make it {4 * folios}."
+    )
+    count = Figure(
+        key="count",
+        label="in one section" if many == 1 else f"in {many} sections",
+        value=f"{4 * folios} pages",
+        show="text",
+        how=f"{count_words(folios, pages.folds)}.{_shared(block.sections, pages.folds)}{rounded}",
+        rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, twice 4, three times 8; a leaf is 2 pages"),),
+    )
+    leaves = Figure(
+        key="leaves",
+        label="leaves",
+        value=2 * folios,
+        show="count",
+        unit="leaves",
+        how=f"{count_words(folios, pages.folds)}. A leaf has two sides, and each side is a page.",
+        rules=count.rules,
+    )
+    if pages.measured_block_mm is not None:
+        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it was reckoned at {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}."
+        thick_rules: tuple[Rule, ...] = (Rule("measured by you", "the pressed section"),)
+    else:
+        lay = LAY_FACTORS[pages.lay]
+        thick_how = f"{2 * folios} leaves × {ruler.fine(caliper)} × {lay[0]:g} to {lay[2]:g} for paper that lies {pages.lay}. {_what_would_narrow(thickness)}"
+        thick_rules = (Rule("arithmetic", "leaves × thickness of one"), Rule("house rule", "how flat it lies"))
+    thick = Figure(key="thickness", label="thickness at the fold", value=thickness, show="thin", how=thick_how, rules=thick_rules)
+    creeping = Figure(
+        key="creep",
+        label="creep of the innermost",
+        value=creep,
+        show="thin",
+        how=f"{nested - 1} folios lie outside it: {nested - 1} × {ruler.fine(caliper)} with folds pressed dead flat, times π/2 with round folds. {_what_of_it(pages, brief, nested, creep)}",
+        rules=(Rule("arithmetic", "(n − 1) t to (π/2)(n − 1) t"),),
+    )
+    most = Figure(
+        key="limit",
+        label="nest well in one fold",
+        value=limit.folios,
+        show="count",
+        unit="folios",
+        how=f"More would pass {limit.reason}. Guide: {GUIDES[paper.leaf.kind]}.",
+        rules=(Rule("house rule", limit.reason), Rule("common practice", "the guide, no source")),
+    )
+    found = [count, leaves, thick, creeping, most]
+    if block.trim_mm:
+        found.append(_raw_leaf(brief, block.trim_mm))
+    if flap:
+        most_flap = brief.leaf_width_mm - FLAP_GAP_MM
+        found.append(
+            Figure(
+                key="flap",
+                label="fold-out",
+                value=flap,
+                show="length",
+                how=f"It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: at most {ruler.show(ruler.snap_down(most_flap))}.",
+                rules=(Rule("chosen by you", "flap length"), Rule("common practice", "20 mm less than the leaf, no source")),
+            )
+        )
+    return tuple(found)
+
+
+def _shared(sections: tuple[int, ...], folds: int) -> str:
+    """How many sheets lie in each section."""
+    if len(sections) == 1:
+        return ""
+    counts = [folios // folios_a_sheet(folds) for folios in sections]
+    return f" Sections, front to back, of {', '.join(str(count) for count in counts)} sheets."
+
+
+def _what_of_it(pages: Pages, brief: BriefResult, nested: int, creep: Estimate) -> str:
+    """What is done about the creep, and what that leaves."""
+    ruler, width = brief.ruler, brief.leaf_width_mm
+    if pages.creep == "trim":
+        return f"Trimmed flush, the innermost page is left {ruler.thin(width - creep.likely)} wide instead of {ruler.thin(width)}."
+    if pages.creep == "narrow" and nested > 1:
+        step = creep.likely / (nested - 1)
+        widths = ", ".join(f"{2 * (width - step * number):.1f}" for number in range(nested))
+        return f"Cut narrower from the outside in, so that all end level: sheets {widths} mm wide, open."
+    return "Left as it is, the fore edge slants by that much."
+
+
+def _raw_leaf(brief: BriefResult, trim: float) -> Figure:
+    return Figure(
+        key="raw",
+        label="leaf before trimming",
+        value=(brief.leaf_width_mm + trim, brief.leaf_height_mm + 2 * trim),
+        show="size",
+        how=f"{brief.ruler.show(trim)} comes off head, tail and fore edge, and the closed folds with it.",
+        rules=(Rule("arithmetic", "leaf + trim, twice in height"), Rule("chosen by you", "the trim")),
+    )
+
+
+def _in_pages(pages: Pages) -> int:
+    return pages.amount * {"pages": 1, "unsaid": 1, "leaves": 2, "folios": 4}[pages.counted_in]
+
+
+def _what_would_narrow(thickness: Estimate) -> str:
+    doubt = thickness.main_doubt()
+    if doubt is None or math.isclose(thickness.width, 0, abs_tol=0.01):
+        return ""
+    left = thickness.width_without(doubt)
+    return f"Most of the range comes from {doubt}: known exactly, the range of {thickness.width:.1f} mm would be {left:.1f} mm."
