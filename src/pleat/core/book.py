@@ -10,6 +10,7 @@ from __future__ import annotations
 from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
 
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
 from pleat.core.materials.items import Paper
@@ -59,8 +60,23 @@ class Papers(Record):
     cover: Paper = Field(default_factory=_card)
 
 
+class PileSheet(Record):
+    """One sheet of a mixed pile, folded once: its paper as the shelf knew it, and whether it has a window cut into it.
+
+    ``pinned`` sheets stay where they lie when the pile is arranged.
+    """
+
+    id: int = Field(ge=0, le=100000)
+    paper: Paper
+    window: Annotated[Literal["no", "yes"], ChoiceRule("window", (("no", "no window"), ("yes", "has a window")))] = "no"
+    pinned: bool = False
+
+
 class Pages(Record):
-    """Pleat 3, how many leaves and how they lie."""
+    """Pleat 3, how many leaves and how they lie. With sheets in ``pile`` the book is made of those, whatever the count says.
+
+    ``order`` holds the pile's ids section by section, from the outside in; where it does not fit the pile, the sheets are dealt out.
+    """
 
     amount: Annotated[int, NumberRule("the count", 1, 2000, whole=True)] = 40
     counted_in: Annotated[
@@ -85,6 +101,16 @@ class Pages(Record):
         Literal["innermost", "every"], ChoiceRule("flap on", (("innermost", "the innermost sheet"), ("every", "every sheet")))
     ] = "innermost"
     measured_block_mm: Annotated[float, LengthRule("the measured section", 0.1, 100)] | None = None
+    pile: tuple[PileSheet, ...] = Field(default=(), max_length=400)
+    order: tuple[tuple[int, ...], ...] = Field(default=(), max_length=60)
+    pairs: tuple[tuple[int, int], ...] = Field(default=(), max_length=200, description="sheets of the pile that should face each other")
+
+    @model_validator(mode="after")
+    def _numbered_once(self) -> Pages:
+        """Every sheet of the pile has a number of its own."""
+        if len({sheet.id for sheet in self.pile}) != len(self.pile):
+            raise PydanticCustomError("pile", "Two sheets of the pile have the same number.")
+        return self
 
 
 class Extras(Record):

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import math
+
+from pleat.core.binding.checks import holding
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.pages.imposition import NumberedSheet
+from pleat.core.pages.mixed import MixedFolio
 from pleat.core.units import Ruler
-from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape
+from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape
 
 
 def whole(result: PagesResult, ruler: Ruler) -> Drawing:
@@ -43,14 +47,15 @@ def fold_detail(result: PagesResult, ruler: Ruler) -> Drawing:
 
 def fore_edge_detail(result: PagesResult, ruler: Ruler) -> Drawing:
     """The fore edge of the thickest section, magnified: inner sheets stand out by their creep."""
-    folios = result.nested
-    thick, creep = result.thickness.likely * folios / result.folios, result.creep.likely
+    thickest = max(range(len(result.sections)), key=lambda number: sum(result.calipers_mm[number]))
+    calipers, creep = _as_they_lie(result)[thickest], result.creep.likely
+    folios, thick = len(calipers), 2 * sum(calipers)
     reach = max(thick * 2.1 - creep, thick * 0.8)
     shapes: list[Shape] = []
-    for number, (offset, caliper) in enumerate(_rows(folios, thick)):
+    for number, (offset, caliper) in enumerate(_rows(calipers)):
         out = creep * number / (folios - 1) if folios > 1 and result.creep_how == "leave" else 0.0
         for y in (thick / 2 - offset, thick / 2 + offset):
-            shapes.append(Curve((("M", (0.0, y)), ("L", (reach + out, y))), _style(number), caliper * 0.84))
+            shapes.append(Curve((("M", (0.0, y)), ("L", (reach + out, y))), _style(result, thickest, number), caliper * 0.84))
     shapes.append(Line(reach, -thick * 0.12, reach, thick * 1.12, "cutline"))
     dims = (Dim("bottom", reach, reach + creep, ""),) if creep else ()
     if creep:
@@ -102,13 +107,24 @@ def strip(result: PagesResult) -> Drawing:
     return Drawing(across, thick, "sections", _block(result, 0.0, across))
 
 
-def _rows(folios: int, thick: float) -> list[tuple[float, float]]:
-    """(distance from the middle, thickness as it lies) of each folio of a section, outermost first."""
-    caliper = thick / (2 * folios)
-    return [((folios - number - 0.5) * caliper, caliper) for number in range(folios)]
+def _as_they_lie(result: PagesResult) -> tuple[tuple[float, ...], ...]:
+    """Thickness of every folio's leaf as it lies, section by section: calipers stretched to the block's thickness."""
+    swollen = result.thickness.likely / (2 * sum(sum(section) for section in result.calipers_mm))
+    return tuple(tuple(one * swollen for one in section) for section in result.calipers_mm)
 
 
-def _style(number: int) -> str:
+def _rows(calipers: tuple[float, ...]) -> list[tuple[float, float]]:
+    """(distance from the section's middle, thickness as it lies) of each folio, outermost first."""
+    found, outside = [], sum(calipers)
+    for caliper in calipers:
+        found.append((outside - caliper / 2, caliper))
+        outside -= caliper
+    return found
+
+
+def _style(result: PagesResult, section: int, number: int) -> str:
+    if result.mixed:
+        return f"folio swatch-line-{result.mixed[section][number].swatch}"
     return "folio" if number % 2 else "folio folio-alternate"
 
 
@@ -116,26 +132,93 @@ def _block(result: PagesResult, left: float, right: float) -> list[Shape]:
     """All sections on one another, front at the top."""
     shapes: list[Shape] = []
     top = 0.0
-    for folios in result.sections:
-        thick = result.thickness.likely * folios / result.folios
-        shapes += _section(folios, thick, top, left, right)
-        top += thick
+    for number, calipers in enumerate(_as_they_lie(result)):
+        shapes += _section(result, number, calipers, top, left, right)
+        top += 2 * sum(calipers)
     return shapes
 
 
-def _section(folios: int, thick: float, top: float, left: float, right: float) -> list[Shape]:
-    """Folios as nested U shapes, fold on the left, each as thick as it lies."""
+def _section(result: PagesResult, section: int, calipers: tuple[float, ...], top: float, left: float, right: float) -> list[Shape]:
+    """Folios as nested U shapes, fold on the left, each as thick as it lies; those of a pile end where their leaves end."""
+    thick = 2 * sum(calipers)
     middle, centre = top + thick / 2, left + thick / 2
     shapes: list[Shape] = []
-    for number, (radius, caliper) in enumerate(_rows(folios, thick)):
+    for number, (radius, caliper) in enumerate(_rows(calipers)):
+        end = right
+        if result.mixed and right >= result.leaf_width_mm:
+            end = max(centre, right * result.mixed[section][number].leaf_width_mm / result.leaf_width_mm)
         commands: tuple[tuple[str, tuple[float, ...]], ...] = (
-            ("M", (right, middle - radius)),
+            ("M", (end, middle - radius)),
             ("L", (centre, middle - radius)),
             ("A", (radius, radius, 0, 0, 0, centre, middle + radius)),
-            ("L", (right, middle + radius)),
+            ("L", (end, middle + radius)),
         )
-        shapes.append(Curve(commands, _style(number), caliper * 0.84))
+        shapes.append(Curve(commands, _style(result, section, number), caliper * 0.84))
     return shapes
+
+
+def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tuple[float, ...], names: bool = True) -> Drawing:
+    """A section of a pile opened as a fan: leaves in their real outlines, level as they are nested, with the stations across them.
+
+    A hole that holds a leaf is filled; one that misses it, or tears out of it, is crossed.
+    """
+    step = max(16.0, 0.24 * max(one.leaf_width_mm for one in section))
+    shapes: list[Shape] = []
+    for number, one in enumerate(section):
+        x, y = number * step, (leaf_height_mm - one.leaf_height_mm) / 2
+        shapes.append(Rect(x, y, one.leaf_width_mm, one.leaf_height_mm, f"leaf swatch-{one.swatch}"))
+        if one.window:
+            shapes.append(
+                Rect(x + one.leaf_width_mm * 0.3, y + one.leaf_height_mm * 0.3, one.leaf_width_mm * 0.4, one.leaf_height_mm * 0.3, "ghost")
+            )
+    width = (len(section) - 1) * step + max(one.leaf_width_mm for one in section)
+    shapes += [Line(-step * 0.3, at, width, at, "guide") for at in positions_mm]
+    for number, one in enumerate(section):
+        held = holding(positions_mm, leaf_height_mm, one.leaf_height_mm)
+        for at in positions_mm:
+            x = number * step + 2.0
+            shapes.append(Dot(x, at, "hole-held", 0.6) if at in held else Dot(x, at, "hole-loose", 0.8))
+        if names:
+            shapes.append(Label(number * step + step / 2, leaf_height_mm, str(number + 1), "quiet", shift=(0, 16)))
+    loose = sum(len(holding(positions_mm, leaf_height_mm, one.leaf_height_mm)) < 2 for one in section)
+    return Drawing(
+        width,
+        leaf_height_mm * 1.06,
+        f"{len(section)} sheets from the outside in with {len(positions_mm)} stations; {loose} held by fewer than two.",
+        shapes,
+    )
+
+
+def spreads(section: tuple[MixedFolio, ...], first_page: int, leaf_width_mm: float, leaf_height_mm: float) -> Drawing:
+    """Every opening of a section, small: left and right page in their papers' colours and sizes, with page numbers.
+
+    A paper that is good on one side has it inside its fold; its other side is drawn blank.
+    """
+    leaves = [*((one, True) for one in section), *((one, False) for one in reversed(section))]
+    across, gap, down = 2 * leaf_width_mm, leaf_width_mm * 0.4, leaf_height_mm * 1.3
+    a_row = 8
+    shapes: list[Shape] = []
+    for number in range(len(leaves) - 1):
+        x, y = number % a_row * (across + gap), number // a_row * down
+        (left, first), (right, second) = leaves[number], leaves[number + 1]
+        left_blank = left.sides == 1 and not first
+        right_blank = right.sides == 1 and second
+        for leaf, at, blank in ((left, x + leaf_width_mm - left.leaf_width_mm, left_blank), (right, x + leaf_width_mm, right_blank)):
+            shapes.append(
+                Rect(
+                    at,
+                    y + (leaf_height_mm - leaf.leaf_height_mm) / 2,
+                    leaf.leaf_width_mm,
+                    leaf.leaf_height_mm,
+                    "leaf blank-page" if blank else f"leaf swatch-{leaf.swatch}",
+                )
+            )
+        page = first_page + 2 * number + 1
+        shapes.append(Label(x + leaf_width_mm, y + leaf_height_mm * 1.16, f"{page} | {page + 1}", "spread-number"))
+    rows = math.ceil((len(leaves) - 1) / a_row)
+    return Drawing(
+        min(len(leaves) - 1, a_row) * (across + gap) - gap, rows * down, f"{len(leaves) - 1} openings of {len(section)} sheets.", shapes
+    )
 
 
 def numbered(sheet: NumberedSheet, inner: bool, wide: float = 30.0, high: float = 40.0) -> Drawing:

@@ -15,7 +15,7 @@ from flask_wtf.csrf import CSRFProtect
 
 from pleat.services.imports import Imports
 from pleat.store.database import migrate, open_engine, transaction
-from pleat.web import display, errors, library, materials, printing, security, tables, workspace
+from pleat.web import display, errors, library, materials, piles, printing, security, tables, workspace
 
 FORM_LIMIT = 8_200_000
 """Bytes of one request: a table of the shelf of the largest size and its form."""
@@ -45,7 +45,7 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
     Compress(app)
     for part in (security, display, errors):
         part.register(app)
-    for pages in (library, workspace, printing, tables, materials):
+    for pages in (library, workspace, piles, printing, tables, materials):
         app.register_blueprint(pages.pages)
     gc.collect()
     gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short

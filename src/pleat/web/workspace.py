@@ -42,7 +42,7 @@ def show(book_id: int) -> str:
 @pages.post("/edit")
 def edit(book_id: int) -> Response:
     path, text = request.form.get("path", ""), request.form.get("value", "")
-    return _change(book_id, f"{label_of(path)}: {text[:60] or 'none'}", lambda book: editing.edit(book, {path: text}))
+    return change(book_id, f"{label_of(path)}: {text[:60] or 'none'}", lambda book: editing.edit(book, {path: text}))
 
 
 @pages.post("/fix")
@@ -57,7 +57,7 @@ def fix(book_id: int) -> Response:
                     return editing.apply(book, one.changes)
         raise BadBook([FieldProblem("", "this fix", label, "It no longer applies: the book has changed since it was offered.")])
 
-    return _change(book_id, f"fix {key}: {label}", alter)
+    return change(book_id, f"fix {key}: {label}", alter)
 
 
 @pages.post("/choose")
@@ -72,13 +72,13 @@ def choose(book_id: int) -> Response:
                     return editing.apply(book, one.changes)
         raise BadBook([FieldProblem("", "this way", label, "It is no longer there: the book has changed since it was offered.")])
 
-    return _change(book_id, f"{group}: {label}", alter)
+    return change(book_id, f"{group}: {label}", alter)
 
 
 @pages.post("/tick")
 def tick(book_id: int) -> Response:
     key, done = request.form.get("step", ""), request.form.get("done") == "1"
-    return _change(
+    return change(
         book_id, f"{'ticked' if done else 'unticked'}: {key.replace('_', ' ')}", lambda book: books.tick(book, make_plan(book), key, done)
     )
 
@@ -86,7 +86,7 @@ def tick(book_id: int) -> Response:
 @pages.post("/stations")
 def stations(book_id: int) -> Response:
     unlocked = request.form.get("unlocked") == "1"
-    return _change(book_id, f"stations {'one by one' if unlocked else 'symmetric'}", lambda book: books.unlock_stations(book, unlocked))
+    return change(book_id, f"stations {'one by one' if unlocked else 'symmetric'}", lambda book: books.unlock_stations(book, unlocked))
 
 
 @pages.post("/fit")
@@ -97,7 +97,7 @@ def fit(book_id: int) -> Response:
         width, height = books.folded_once(book.paper.leaf)
         return editing.apply(book, [("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height)])
 
-    return _change(book_id, "leaf fits the paper", alter)
+    return change(book_id, "leaf fits the paper", alter)
 
 
 @pages.get("/papers")
@@ -122,7 +122,7 @@ def paper(book_id: int) -> Response:
             raise BadBook([FieldProblem("", "paper", "", "That paper is no longer on the shelf.")])
         return books.use_paper(book, chosen, role)
 
-    return _change(book_id, f"{role} paper: {chosen.name if chosen else '?'}", alter)
+    return change(book_id, f"{role} paper: {chosen.name if chosen else '?'}", alter)
 
 
 @pages.get("/threads")
@@ -146,7 +146,7 @@ def thread(book_id: int) -> Response:
             raise BadBook([FieldProblem("", "thread", "", "That thread is no longer on the shelf.")])
         return books.use_thread(book, chosen)
 
-    return _change(book_id, f"thread: {chosen.name if chosen else '?'}", alter)
+    return change(book_id, f"thread: {chosen.name if chosen else '?'}", alter)
 
 
 @pages.post("/keep-paper")
@@ -181,12 +181,13 @@ def _version() -> int | None:
     return None if request.form.get("takeover") == "1" else request.form.get("version", -1, type=int)
 
 
-def _change(book_id: int, label: str, alter: Callable[[Book], Book]) -> Response:
+def change(book_id: int, label: str, alter: Callable[[Book], Book]) -> Response:
+    """Alter a book as the request's form asks, and answer with the pleats that changed, or with why it could not be."""
     try:
         with writing() as session:
             outcome = books.change(session, book_id, _version(), _window(), label, alter)
     except BadBook as error:
-        return _not_taken(error)
+        return not_taken(error)
     except ChangedElsewhere as error:
         return _changed_elsewhere(error, label)
     return _swap(outcome)
@@ -215,7 +216,7 @@ def _swap(outcome: Outcome) -> Response:
     )
 
 
-def _not_taken(error: BadBook) -> Response:
+def not_taken(error: BadBook) -> Response:
     """422 with the message for the field; what was typed stays in it, since nothing there is swapped."""
     return make_response(render_template("_problem_swap.html", problems=error.problems, field=request.form.get("path", "")), 422)
 

@@ -27,7 +27,7 @@ def before_sewing(
         Step(
             "gather",
             "Lay out the paper",
-            f"{_sheets(cutting.sheets.get('leaf', 0))} of {paper.leaf.name}, {_sheets(cutting.sheets.get('cover', 0))} of {paper.cover.name}. Find the grain of both.",
+            f"{_sheets(pages.folios) + ' of the pile' if pages.mixed else _sheets(cutting.sheets.get('leaf', 0)) + ' of ' + paper.leaf.name}, {_sheets(cutting.sheets.get('cover', 0))} of {paper.cover.name}. Find the grain of both.",
             signature=signature(dict(cutting.sheets)),
         ),
         Step(
@@ -38,7 +38,7 @@ def before_sewing(
             ("gather",),
             signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
         ),
-        _cut_leaves(ruler, pages.parts, cutting),
+        _cut_pile(ruler, pages) if pages.mixed else _cut_leaves(ruler, pages.parts, cutting),
         Step(
             "fold",
             "Fold the sheets",
@@ -127,6 +127,9 @@ def _folding(folds: int) -> str:
 
 
 def _nesting(pages: PagesResult) -> str:
+    if pages.mixed:
+        listed = "; ".join(f"{number}: {', '.join(one.name for one in section)}" for number, section in enumerate(pages.mixed, 1))
+        return f"From the outside in, section {listed}. Creases on one another, small leaves in the middle of the fold's height."
     by = folios_a_sheet(pages.folds)
     if len(pages.sections) == 1:
         return f"Put {pages.folios // by} sheets into one another, fold on fold, and knock them up on the fold and the head."
@@ -168,6 +171,27 @@ def cutters(cuts: list[Cut]) -> tuple[str, ...]:
 
 def pieces(count: int) -> str:
     return "1 piece" if count == 1 else f"{count} pieces"
+
+
+def _cut_pile(ruler: Ruler, pages: PagesResult) -> Step:
+    """Cutting down what is larger than the leaf; the rest of a mixed pile stays as it was found."""
+    large = [one for section in pages.mixed for one in section if one.cut]
+    marked = signature(*(one.id for one in large), pages.leaf_width_mm, pages.leaf_height_mm)
+    if not large:
+        return Step(
+            "cut_leaves", "Nothing to cut for the leaves", "Every sheet of the pile is folded as it is.", (), ("try",), signature=marked
+        )
+    named = ", ".join(sorted({one.name for one in large}))
+    size = ruler.size(2 * pages.leaf_width_mm, pages.leaf_height_mm)
+    return Step(
+        "cut_leaves",
+        f"Cut {_sheets(len(large))} down",
+        f"{named}: to {size} at most, grain along the height where it can be.",
+        ("steel rule", "knife", "mat"),
+        ("try",),
+        cautions=(KNIFE,),
+        signature=marked,
+    )
 
 
 def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -> Step:

@@ -9,6 +9,7 @@ from pleat.core.binding.path import Fault
 from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets
 from pleat.core.binding.thread import ThreadNeed
 from pleat.core.book import Binding
+from pleat.core.pages.compute import PagesResult
 from pleat.core.plan import Check, Fix
 from pleat.core.units import Ruler
 
@@ -21,10 +22,16 @@ def find(
     positions: tuple[float, ...],
     wrong: tuple[Fault, ...],
     need: ThreadNeed,
-    sections: int,
+    pages: PagesResult,
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
-    found = [_path(wrong), _sections(kind, sections), _edges(binding, ruler, height, positions), _thread(binding, ruler, need)]
+    found = [
+        _path(wrong),
+        _sections(kind, len(pages.sections)),
+        _held(ruler, height, positions, pages),
+        _edges(binding, ruler, height, positions),
+        _thread(binding, ruler, need),
+    ]
     return tuple(check for check in found if check)
 
 
@@ -52,6 +59,39 @@ def _sections(kind: Kind, sections: int) -> Check | None:
         f"Up to {kind.most_sections} lie side by side in one spine; more shift against each other as the book is used, since nothing links them.",
         (Fix(f"{kind.most_sections} sections", (("pages.sections", kind.most_sections),)),),
     )
+
+
+def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: PagesResult) -> Check | None:
+    """C2: leaves of a mixed pile that hang on one hole or on none."""
+    loose = [(one, held) for section in pages.mixed for one in section if (held := len(holding(positions, height, one.leaf_height_mm))) < 2]
+    if not loose:
+        return None
+    lowest = min(one.leaf_height_mm for one, _ in loose)
+    inset = ruler.snap_up((height - lowest) / 2 + LEAF_MARGIN_MM)
+    fixes = []
+    if inset < height / 2 - LEAF_MARGIN_MM:
+        middle = (inset,) if len(positions) == 3 else (inset, ruler.snap((inset + height / 2) / 2))
+        fixes.append(
+            Fix(
+                f"pull the holes together, the outer ones {ruler.show(inset)} from head and tail",
+                (("binding.insets_mm", middle), ("binding.positions_mm", None)),
+            )
+        )
+    none = sum(held == 0 for _, held in loose)
+    return Check(
+        "C2",
+        "stop" if none else "watch",
+        f"{len(loose)} {'sheet is' if len(loose) == 1 else 'sheets are'} held by fewer than two holes: {loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} high{' and others' if len(loose) > 1 else ''}.",
+        f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, else it hangs on one hole or falls out. Lowest leaf: {ruler.show(lowest)}, centred on {ruler.show(height)}.",
+        tuple(fixes),
+        "" if fixes else "Put so low a leaf on a stub, or glue it to a page: no two holes fit in it.",
+    )
+
+
+def holding(positions: tuple[float, ...], height_mm: float, leaf_height_mm: float) -> tuple[float, ...]:
+    """The stations that hold a leaf of this height, centred on the fold."""
+    head = (height_mm - leaf_height_mm) / 2
+    return tuple(at for at in positions if head + LEAF_MARGIN_MM - 1e-6 <= at <= head + leaf_height_mm - LEAF_MARGIN_MM + 1e-6)
 
 
 def _edges(binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...]) -> Check | None:

@@ -53,7 +53,7 @@ def compute(
     return BindingResult(
         key_figure=figures[0],
         figures=figures,
-        checks=checks.find(binding, kind, ruler, height, positions, wrong, need, sections),
+        checks=checks.find(binding, kind, ruler, height, positions, wrong, need, pages),
         kind=kind,
         positions_mm=positions,
         symmetric=not stations.is_unlocked(binding),

@@ -7,13 +7,14 @@ from typing import Final
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
-from pleat.core.estimate import Estimate
-from pleat.core.pages import checks, choices, figures
+from pleat.core.estimate import Estimate, total
+from pleat.core.pages import checks, choices, figures, mixed_checks
 from pleat.core.pages.counting import CountUnit, folios_for
-from pleat.core.pages.creep import innermost_creep
+from pleat.core.pages.creep import nested_creep
 from pleat.core.pages.folding import WORDS, folios_a_sheet, open_sheet
 from pleat.core.pages.imposition import NumberedSheet, numbered_sheets
 from pleat.core.pages.limits import LAY_FACTORS, FoldLimit, fold_limit
+from pleat.core.pages.mixed import MixedFolio, sections_of
 from pleat.core.pages.sections import split
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Fold, Part, PleatResult
@@ -28,6 +29,7 @@ class PagesResult(PleatResult):
 
     ``sections`` holds the folios of each, front to back; ``thickness`` is that of all of them pressed, ``fold_stack`` the paper a
     thread passes in the thickest, ``creep`` that of its innermost folio. ``trim_mm`` is what comes off head, tail and fore edge.
+    ``calipers_mm`` are the likely ones of every folio, and ``mixed`` the folios themselves where the book is made of a pile.
     """
 
     folios: int
@@ -35,12 +37,13 @@ class PagesResult(PleatResult):
     pages: int
     sections: tuple[int, ...]
     folds: int
+    mixed: tuple[tuple[MixedFolio, ...], ...]
+    calipers_mm: tuple[tuple[float, ...], ...]
     trim_mm: float
     creep_how: str
     counted_in: CountUnit
     leaf_width_mm: float
     leaf_height_mm: float
-    sheet_caliper: Estimate
     thickness: Estimate
     measured: bool
     fold_stack: Estimate
@@ -59,48 +62,57 @@ class PagesResult(PleatResult):
 
 def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult:
     """The block planned from ``pages`` on the leaf size of ``brief`` and the leaf paper of ``paper``."""
-    sections = split(folios_for(pages.amount, pages.counted_in), pages.sections, pages.folds)
-    folios, nested = sum(sections), max(sections)
-    caliper = paper.leaf.caliper
-    lay = Estimate.ranged(*LAY_FACTORS[pages.lay], f"how flat {paper.leaf.name} lies")
-    estimated = caliper.times(2 * folios).multiplied(lay)
+    mixed = sections_of(pages, brief.leaf_width_mm, brief.leaf_height_mm)
+    if mixed:
+        sections = tuple(len(section) for section in mixed)
+        calipers = tuple(tuple(one.caliper for one in section) for section in mixed)
+    else:
+        sections = split(folios_for(pages.amount, pages.counted_in), pages.sections, pages.folds)
+        calipers = tuple((paper.leaf.caliper,) * count for count in sections)
+    folios = sum(sections)
+    lay = Estimate.ranged(*LAY_FACTORS[pages.lay], "how flat the paper lies" if mixed else f"how flat {paper.leaf.name} lies")
+    estimated = total([one for section in calipers for one in section]).times(2).multiplied(lay)
     thickness = estimated
     if pages.measured_block_mm is not None:
         doubt = min(MEASURING_DOUBT_MM, pages.measured_block_mm)
         thickness = Estimate.ranged(
             pages.measured_block_mm - doubt, pages.measured_block_mm, pages.measured_block_mm + doubt, "your reading of the pressed section"
         )
-    creep, limit = innermost_creep(caliper, nested), fold_limit(caliper.likely)
+    creep = max((nested_creep(section) for section in calipers), key=lambda one: one.likely)
+    mean = sum(one.likely for section in calipers for one in section) / folios
+    limit = fold_limit(mean)
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
-    flap = pages.flap_mm or 0.0
+    flap = 0.0 if mixed else pages.flap_mm or 0.0
+    folds = 1 if mixed else pages.folds
     flap_folios = 0 if not flap else len(sections) if pages.flap_on == "innermost" else folios
     block = figures.Block(sections, thickness, estimated, creep, limit, trim)
-    shown = figures.figures(pages, brief, paper, block)
+    shown = figures.figures(pages, brief, paper, block, mixed)
     return PagesResult(
         key_figure=shown[0],
         figures=shown,
-        checks=checks.find(pages, brief, paper, sections, limit, trim),
-        choices=choices.find(pages, brief, paper, sections, limit, trim),
+        checks=mixed_checks.find(pages, brief, mixed) if mixed else checks.find(pages, brief, paper, sections, limit, trim),
+        choices=() if mixed else choices.find(pages, brief, paper, sections, limit, trim),
         folios=folios,
         leaves=2 * folios,
         pages=4 * folios,
         sections=sections,
-        folds=pages.folds,
+        folds=folds,
+        mixed=mixed,
+        calipers_mm=tuple(tuple(one.likely for one in section) for section in calipers),
         trim_mm=trim,
         creep_how=pages.creep,
         counted_in=pages.counted_in,
         leaf_width_mm=brief.leaf_width_mm,
         leaf_height_mm=brief.leaf_height_mm,
-        sheet_caliper=caliper,
         thickness=thickness,
         measured=pages.measured_block_mm is not None,
-        fold_stack=caliper.times(nested),
+        fold_stack=max((total(section) for section in calipers), key=lambda one: one.likely),
         creep=creep,
         limit=limit,
         flap_mm=flap,
         flap_folios=flap_folios,
-        numbered=_numbered(sections, pages.folds) if pages.numbered == "yes" else (),
-        parts=_parts(brief, pages, folios, trim, flap, flap_folios),
+        numbered=_numbered(sections, folds) if pages.numbered == "yes" else (),
+        parts=() if mixed else _parts(brief, pages, folios, trim, flap, flap_folios),
     )
 
 

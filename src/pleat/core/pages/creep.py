@@ -8,8 +8,9 @@ arcs each differ by pi t, half of it on either side. Both are arithmetic; a real
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
-from pleat.core.estimate import Estimate
+from pleat.core.estimate import Estimate, total
 
 
 def creep_range(caliper_mm: float, nested: int) -> tuple[float, float]:
@@ -21,6 +22,14 @@ def creep_range(caliper_mm: float, nested: int) -> tuple[float, float]:
         raise ValueError("folios outside cannot be fewer than none")
     flat = nested * caliper_mm
     return flat, math.pi / 2 * flat
+
+
+def nested_creep(calipers: Sequence[Estimate]) -> Estimate:
+    """Creep of the innermost of folios that may differ, given from the outside in: what lies outside it, flat to round."""
+    outside = total(calipers[:-1])
+    flat, middle, round_ = outside.likely, outside.likely * (1 + math.pi / 2) / 2, outside.likely * math.pi / 2
+    shape = Estimate.ranged(flat, middle, round_, "how sharply the folds are pressed")
+    return Estimate(middle, {**outside.times((1 + math.pi / 2) / 2).doubts, **shape.doubts})
 
 
 def innermost_creep(caliper: Estimate, folios: int) -> Estimate:

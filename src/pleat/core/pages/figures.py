@@ -11,6 +11,7 @@ from pleat.core.estimate import Estimate
 from pleat.core.pages.counting import count_words
 from pleat.core.pages.folding import folios_a_sheet
 from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.pages.mixed import MixedFolio
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, Rule
 
@@ -27,8 +28,12 @@ class Block:
     trim_mm: float
 
 
-def figures(pages: Pages, brief: BriefResult, paper: PaperResult, block: Block) -> tuple[Figure, ...]:
+def figures(
+    pages: Pages, brief: BriefResult, paper: PaperResult, block: Block, mixed: tuple[tuple[MixedFolio, ...], ...]
+) -> tuple[Figure, ...]:
     """Every figure of this pleat, the count first."""
+    if mixed:
+        return _of_a_pile(pages, brief, block, mixed)
     ruler, caliper = brief.ruler, paper.leaf.caliper.likely
     folios, nested, many = sum(block.sections), max(block.sections), len(block.sections)
     thickness, estimated, creep, limit, flap = block.thickness, block.estimated, block.creep, block.limit, pages.flap_mm
@@ -96,6 +101,53 @@ def figures(pages: Pages, brief: BriefResult, paper: PaperResult, block: Block) 
             )
         )
     return tuple(found)
+
+
+def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:
+    """The figures of a book made of a mixed pile."""
+    ruler, folios, many = brief.ruler, sum(block.sections), len(block.sections)
+    counts = ", ".join(str(count) for count in block.sections)
+    thick = [2 * sum(one.caliper.likely for one in section) for section in mixed]
+    each = ", ".join(ruler.thin(one) for one in thick)
+    sheet_rule = (Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),)
+    thick_how = f"{2 * folios} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(block.thickness)}"
+    if pages.measured_block_mm is not None:
+        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it was reckoned at {ruler.thin(block.estimated.low)} to {ruler.thin(block.estimated.high)}."
+    return (
+        Figure(
+            "count",
+            "in one section" if many == 1 else f"in {many} sections",
+            f"{4 * folios} pages",
+            "text",
+            f"{count_words(folios)}. Sheets in each, front to back: {counts}.",
+            sheet_rule,
+        ),
+        Figure("leaves", "leaves", 2 * folios, "count", f"{folios} sheets, two leaves each.", sheet_rule, "leaves"),
+        Figure(
+            "thickness",
+            "thickness at the fold",
+            block.thickness,
+            "thin",
+            thick_how,
+            (Rule("arithmetic", "every leaf added up"), Rule("house rule", "how flat it lies")),
+        ),
+        Figure(
+            "sections",
+            "sections, pressed flat",
+            f"{ruler.thin(min(thick))} – {ruler.thin(max(thick))}" if many > 1 else ruler.thin(thick[0]),
+            "text",
+            f"Front to back: {each}.",
+            (Rule("arithmetic", "leaves of each section added up"),),
+        ),
+        Figure(
+            "creep",
+            "creep of the innermost",
+            block.creep,
+            "thin",
+            "What lies outside the innermost sheet of the thickest section, pressed dead flat to round.",
+            (Rule("arithmetic", "sum of calipers outside, times 1 to π/2"),),
+        ),
+    )
 
 
 def _shared(sections: tuple[int, ...], folds: int) -> str:

@@ -120,6 +120,37 @@
     if (by && goods[here + by]) { event.preventDefault(); goods[here + by].focus(); }
   });
 
+  // A drawer from which several things are taken stays open, and as it is, while the pleat around it is swapped.
+  document.addEventListener("toggle", (event) => {
+    if (event.target.matches && event.target.matches("details[data-keep-open]")) event.target.toggleAttribute("hx-morph-skip", event.target.open);
+  }, true);
+
+  // --- a sheet of the pile, dragged to another place; its buttons do the same by keyboard ----------------------------
+  let dragged = null;
+  document.addEventListener("dragstart", (event) => { dragged = event.target.closest ? event.target.closest(".pile-sheet") : null; });
+  document.addEventListener("dragover", (event) => {
+    const list = dragged && event.target.closest("[data-drop]");
+    if (!list) return;
+    event.preventDefault();
+    const over = event.target.closest(".pile-sheet");
+    for (const one of document.querySelectorAll(".pile-sheet.over")) one.classList.toggle("over", one === over);
+    if (over) over.classList.add("over");
+  });
+  document.addEventListener("drop", (event) => {
+    const list = dragged && event.target.closest("[data-drop]");
+    if (!list) return;
+    event.preventDefault();
+    const over = event.target.closest(".pile-sheet"), form = dragged.querySelector("form[hx-post$='/move']");
+    const place = over ? Number(over.dataset.place) : list.children.length;
+    if (form && over !== dragged) {
+      form.querySelector("[name=section]").value = list.dataset.drop;
+      form.querySelector("[name=place]").value = String(place);
+      form.requestSubmit();
+    }
+    dragged = null;
+  });
+  document.addEventListener("dragend", () => { dragged = null; for (const one of document.querySelectorAll(".pile-sheet.over")) one.classList.remove("over"); });
+
   // --- lamp light ------------------------------------------------------------------------------------------------
   function showLamp() {
     for (const button of document.querySelectorAll("[data-lamp]")) {

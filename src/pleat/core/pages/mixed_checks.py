@@ -1,0 +1,158 @@
+"""What can go wrong with a mixed pile: slips B3, B7, C1, C3, C5 and C7, and sheets that lie across the grain. C2 needs the stations and stands there."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from typing import Final
+
+from pleat.core.book import Pages
+from pleat.core.brief.compute import BriefResult
+from pleat.core.pages.arrange import alike
+from pleat.core.pages.creep import nested_creep
+from pleat.core.pages.limits import MOST_CREEP_MM, THICKEST_FOLD_MM
+from pleat.core.pages.mixed import MixedFolio
+from pleat.core.plan import Check, Fix
+
+ALIKE: Final = 0.6
+"""Papers that share more of their words than this look the same in the book (house rule)."""
+NAMED = 4
+
+
+def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
+    """Every check of a pile that has something to say."""
+    found = [
+        _too_thick(pages, sections),
+        _windows(sections),
+        _alike(sections),
+        _pairs(pages, sections),
+        _small(brief, sections),
+        _odd(pages, brief, sections),
+        _grain(sections),
+    ]
+    return tuple(check for check in found if check)
+
+
+def meeting(sections: tuple[tuple[MixedFolio, ...], ...]) -> list[tuple[int, MixedFolio, MixedFolio]]:
+    """(section from 1, folio, folio) for all that face each other."""
+    found = [(number, a, b) for number, section in enumerate(sections, 1) for a, b in itertools.pairwise(section)]
+    return found + [(number, a[0], b[0]) for number, (a, b) in enumerate(itertools.pairwise(sections), 1)]
+
+
+def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C1: a section thicker, or creeping further, than nests well."""
+    thick = [2 * sum(one.caliper.likely for one in section) for section in sections]
+    creep = [nested_creep([one.caliper for one in section]).likely for section in sections]
+    worst = max(range(len(sections)), key=lambda number: thick[number])
+    if (thick[worst] <= THICKEST_FOLD_MM and max(creep) <= MOST_CREEP_MM) or len(sections[worst]) == 1:
+        return None
+    wanted = min(len(pages.pile), max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM)))
+    return Check(
+        "C1",
+        "stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
+        f"Section {worst + 1} is {thick[worst]:.1f} mm thick at its fold: {len(sections[worst])} sheets are too many.",
+        f"Up to {THICKEST_FOLD_MM:g} mm and a creep of {MOST_CREEP_MM:g} mm nest well; beyond that a section gapes and its fore edge slants.",
+        (Fix(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),),
+    )
+
+
+def _windows(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C3: two windows face to face show the same hole twice."""
+    both = [(number, a, b) for number, a, b in meeting(sections) if a.window and b.window]
+    if not both:
+        return None
+    number, a, b = both[0]
+    return Check(
+        "C3",
+        "watch",
+        f"Two windows lie face to face in section {number}: {a.name} and {b.name}.",
+        f"One looks through both at what lies behind; {len(both)} such openings.",
+        no_fix="Arrange again, or move one of them further in or out.",
+    )
+
+
+def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C3: similar papers side by side."""
+    same = [(number, a, b) for number, a, b in meeting(sections) if alike(a.arranged, b.arranged) > ALIKE]
+    if not same:
+        return None
+    listed = "; ".join(f"section {number}: {a.name}" + ("" if a.name == b.name else f" and {b.name}") for number, a, b in same[:NAMED])
+    return Check(
+        "C3_alike",
+        "note",
+        f"{len(same)} {'pair' if len(same) == 1 else 'pairs'} of similar papers lie side by side: {listed}{' …' if len(same) > NAMED else ''}.",
+        "They read as one; kept apart, each shows. Where the pile is mostly of one paper, it cannot be helped.",
+        no_fix="Arrange again, or pin the ones that should be apart.",
+    )
+
+
+def _pairs(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C7: sheets that were to make an opening together do not."""
+    names = {one.id: one.name for section in sections for one in section}
+    together = {frozenset((a.id, b.id)) for _, a, b in meeting(sections)}
+    apart = [pair for pair in pages.pairs if frozenset(pair) not in together and set(pair) <= set(names)]
+    if not apart:
+        return None
+    a, b = apart[0]
+    kept = [list(pair) for pair in pages.pairs if pair not in apart]
+    return Check(
+        "C7",
+        "watch",
+        f"{len(apart)} {'opening does' if len(apart) == 1 else 'openings do'} not match: {names[a]} and {names[b]} were to face each other.",
+        "Something has been moved between them since. Arranging brings them together again.",
+        (Fix("they need not meet", (("pages.pairs", kept),)),),
+    )
+
+
+def _odd(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C5: a common trim does not reach leaves that are smaller than the others."""
+    if pages.creep != "trim" and pages.edges != "trim":
+        return None
+    off = pages.trim_mm if pages.edges == "trim" else nested_creep([one.caliper for one in max(sections, key=len)]).likely
+    short = [one for section in sections for one in section if brief.leaf_width_mm - one.leaf_width_mm > off]
+    if not short:
+        return None
+    return Check(
+        "C5",
+        "note",
+        f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line and stay odd: {short[0].name}.",
+        f"{off:.1f} mm comes off the fore edge; these end before it. The edge will not be even there.",
+        (Fix("leave the edge untrimmed", (("pages.creep", "leave"), ("pages.edges", "slit"))),),
+    )
+
+
+def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """B3: sheets that were not tried against the leaf."""
+    ruler = brief.ruler
+    small = [
+        one
+        for section in sections
+        for one in section
+        if one.leaf_width_mm < brief.leaf_width_mm - 1 or one.leaf_height_mm < brief.leaf_height_mm - 1
+    ]
+    if not small:
+        return None
+    first = small[0]
+    return Check(
+        "B3",
+        "note",
+        f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller than the book's: {first.name} {ruler.size(first.leaf_width_mm, first.leaf_height_mm)}"
+        + (" and others." if len(small) > 1 else "."),
+        f"The leaf is {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)}. Small leaves are centred on the fold, and every one needs two holes within its own height.",
+        no_fix="Nothing to do if they are meant; else take those sheets off the pile.",
+    )
+
+
+def _grain(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """B7: folded across the grain."""
+    across = [one.name for section in sections for one in section if one.with_grain is False]
+    if not across:
+        return None
+    named = ", ".join(sorted(set(across))[:NAMED])
+    return Check(
+        "B7",
+        "note",
+        f"{len(across)} of the pile fold across their grain: {named}.",
+        "They stand up instead of draping, and stiff ones crack at the fold.",
+        no_fix="Score those before folding; keep the stiffest near the outside.",
+    )

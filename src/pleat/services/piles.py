@@ -1,0 +1,105 @@
+"""The mixed pile of a book: sheets on and off it, arranging, and moving them by hand. All of these give a changed Book."""
+
+from __future__ import annotations
+
+from pleat.core import editing
+from pleat.core.book import Book, PileSheet
+from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.materials.items import Paper
+from pleat.core.pages.arrange import Arranged, Sections, arrange
+from pleat.core.pages.mixed import sections_of
+
+MOST = 400
+
+
+def _order(book: Book) -> list[list[int]]:
+    """The pile's ids as they lie now, section by section."""
+    brief = book.brief
+    return [[one.id for one in section] for section in sections_of(book.pages, brief.leaf_width_mm, brief.leaf_height_mm)]
+
+
+def _with(book: Book, order: list[list[int]], pile: list[PileSheet] | None = None) -> Book:
+    """The book with another order, empty sections left out, and perhaps another pile."""
+    kept = [section for section in order if section]
+    changes: editing.Changes = [("pages.order", kept), ("pages.sections", max(1, len(kept)))]
+    if pile is not None:
+        changes.insert(0, ("pages.pile", [sheet.model_dump(mode="json") for sheet in pile]))
+    return editing.apply(book, changes)
+
+
+def add(book: Book, paper: Paper, sheets: int) -> Book:
+    """So many sheets of a paper more on the pile, dealt to the thinnest sections. Raises BadBook when that is too many."""
+    pile = list(book.pages.pile)
+    if not 1 <= sheets <= MOST - len(pile):
+        raise BadBook([FieldProblem("sheets", "sheets", str(sheets), f"A pile holds up to {MOST} sheets; {len(pile)} are on it.")])
+    fresh = max((sheet.id for sheet in pile), default=0) + 1
+    pile += [PileSheet(id=fresh + number, paper=paper) for number in range(sheets)]
+    order = _order(book) or [[] for _ in range(book.pages.sections)]
+    for number in range(sheets):
+        min(order, key=len).append(fresh + number)
+    return _with(book, order, pile)
+
+
+def remove(book: Book, sheet_id: int) -> Book:
+    """The book with a sheet taken off its pile; without any the book is of one paper again."""
+    pile = [sheet for sheet in book.pages.pile if sheet.id != sheet_id]
+    order = [[one for one in section if one != sheet_id] for section in _order(book)]
+    kept = [list(pair) for pair in book.pages.pairs if sheet_id not in pair]
+    return editing.apply(_with(book, order, pile), [("pages.pairs", kept)])
+
+
+def mark(book: Book, sheet_id: int, **values: object) -> Book:
+    """The book with a sheet of the pile pinned or unpinned, or with a window or none."""
+    pile = [sheet.model_copy(update=values) if sheet.id == sheet_id else sheet for sheet in book.pages.pile]
+    return _with(book, _order(book), pile)
+
+
+def pair(book: Book, sheet_id: int, together: bool) -> Book:
+    """The book with a sheet kept together with the one inside it, or no longer. Raises BadBook where there is none inside it."""
+    order = _order(book)
+    inside = next((section[place + 1] for section in order for place, one in enumerate(section[:-1]) if one == sheet_id), None)
+    if inside is None:
+        raise BadBook([FieldProblem("", "sheet", str(sheet_id), "It is the innermost: there is no sheet inside it to keep it with.")])
+    kept = [pair for pair in book.pages.pairs if set(pair) != {sheet_id, inside}]
+    if together:
+        kept.append((sheet_id, inside))
+    return editing.apply(book, [("pages.order", order), ("pages.pairs", [list(pair) for pair in kept])])
+
+
+def move(book: Book, sheet_id: int, section: int, place: int) -> Book:
+    """The book with a sheet laid into a section at a place, both from 0; past the last section it begins a new one.
+
+    Raises BadBook for a sheet that is not on the pile.
+    """
+    order = _order(book)
+    if not any(sheet_id in one for one in order):
+        raise BadBook([FieldProblem("", "sheet", str(sheet_id), "That sheet is no longer on the pile.")])
+    order = [[one for one in part if one != sheet_id] for part in order]
+    if section >= len(order):
+        order.append([])
+    target = order[max(0, min(section, len(order) - 1))]
+    target.insert(max(0, min(place, len(target))), sheet_id)
+    return _with(book, order)
+
+
+def propose(book: Book, sections: int, seed: int, unlike_now: bool) -> Arranged:
+    """An arrangement of the book's pile; pinned sheets keep section and place. Raises BadBook when there is nothing to arrange."""
+    brief, pages = book.brief, book.pages
+    parts = sections_of(pages, brief.leaf_width_mm, brief.leaf_height_mm)
+    if not parts:
+        raise BadBook([FieldProblem("", "the pile", "", "There is nothing on the pile yet: add papers from the shelf first.")])
+    if not 1 <= sections <= 60:
+        raise BadBook([FieldProblem("sections", "sections", str(sections), "Arrange in 1 to 60 sections.")])
+    pile = [one.arranged for section in parts for one in section]
+    pins = {one.id: (number, place) for number, section in enumerate(parts) for place, one in enumerate(section) if one.pinned}
+    unlike: Sections = tuple(tuple(one.id for one in section) for section in parts) if unlike_now else ()
+    there = {one.id for one in pile}
+    pairs = [pair for pair in pages.pairs if set(pair) <= there]
+    return arrange(sorted(pile, key=lambda one: one.id), sections, seed, pins, pairs, unlike)
+
+
+def arranged(book: Book, proposal: Arranged) -> Book:
+    """The book with a proposal taken. Raises BadBook when its pile has changed since."""
+    if sorted(one for section in proposal.sections for one in section) != sorted(sheet.id for sheet in book.pages.pile):
+        raise BadBook([FieldProblem("", "the pile", "", "It has changed since it was arranged. Arrange it again.")])
+    return _with(book, [list(section) for section in proposal.sections])

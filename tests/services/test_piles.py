@@ -1,0 +1,159 @@
+"""The mixed pile: on and off it, moved by hand, arranged; and the plan of a book that is made of one."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from pleat.core import editing
+from pleat.core.book import Book
+from pleat.core.errors import BadBook
+from pleat.core.materials.items import Paper
+from pleat.core.planning import make_plan
+from pleat.services import piles
+
+MAP = Paper(
+    name="Site map",
+    kind="coated",
+    grammage=90,
+    sheet_width_mm=420,
+    sheet_height_mm=297,
+    grain="short",
+    sides=1,
+    swatch="moss",
+    tags="map hill",
+)
+OLD = Paper(
+    name="Old pages", kind="other", grammage=70, sheet_width_mm=180, sheet_height_mm=120, toughness="weak", swatch="cream", tags="old"
+)
+BAG = Paper(
+    name="Flour bag",
+    kind="kraft",
+    grammage=90,
+    sheet_width_mm=297,
+    sheet_height_mm=210,
+    grain="short",
+    toughness="tough",
+    swatch="kraft",
+    tags="bag",
+)
+CARD = Paper(
+    name="Thick card", kind="cardstock", grammage=300, sheet_width_mm=297, sheet_height_mm=210, grain="long", swatch="rust", tags="card"
+)
+
+
+def pile(*papers, book=None, sections=1):
+    book = editing.apply(book or Book(), [("pages.sections", sections)])
+    for paper, count in papers:
+        book = piles.add(book, paper, count)
+    return book
+
+
+def ids(book):
+    return [[one.id for one in section] for section in make_plan(book).pages.mixed]
+
+
+def keys(book):
+    return {check.key for _, check in make_plan(book).checks}
+
+
+def test_a_book_made_of_a_pile_by_hand_arithmetic():
+    """2 maps of 0.081 mm, 3 bags of 0.135: 5 sheets, 20 pages; at the fold 2 x (2 x 0.081 + 3 x 0.135) x 1.02."""
+    plan = make_plan(pile((MAP, 2), (BAG, 3)))
+    assert (plan.pages.folios, plan.pages.leaves, plan.pages.pages) == (5, 10, 20)
+    assert plan.pages.thickness.likely == pytest.approx(2 * (2 * 0.081 + 3 * 0.135) * 1.02)
+    assert plan.cover.spine.likely == pytest.approx(plan.pages.thickness.likely + plan.binding.swell.likely)
+    assert [cut.part.key for cut in plan.cutting.cuts] == ["cover"], "nothing of the pile comes out of the leaf paper"
+    steps = {one.step.key: one.step for one in plan.bench.steps}
+    assert steps["cut_leaves"].title == "Cut 2 sheets down"
+    assert "Site map, Site map, Flour bag, Flour bag, Flour bag" in steps["nested"].detail
+    one = plan.pages.mixed[0][0]
+    assert (one.leaf_width_mm, one.leaf_height_mm, one.cut, one.with_grain) == (148.5, 210, True, True)
+
+
+def test_the_sheet_folds_the_way_round_that_gives_the_larger_leaf():
+    wide = OLD.model_copy(update={"sheet_width_mm": 120.0, "sheet_height_mm": 180.0})
+    for paper in (OLD, wide):
+        one = make_plan(pile((paper, 1))).pages.mixed[0][0]
+        assert (one.leaf_width_mm, one.leaf_height_mm) in ((90, 120), (60, 180))
+        assert one.leaf_width_mm * one.leaf_height_mm == 10800
+
+
+@pytest.mark.parametrize(
+    ("slip", "wrong", "right"),
+    [
+        ("B3", pile((OLD, 2)), pile((BAG, 2))),
+        ("B7", pile((CARD, 1)), pile((BAG, 1))),
+        ("C1", pile((CARD, 6)), pile((BAG, 6))),
+        ("C2", pile((OLD, 1), (BAG, 3)), pile((BAG, 3))),
+        ("C3", piles.mark(piles.mark(pile((BAG, 3)), 1, window="yes"), 2, window="yes"), piles.mark(pile((BAG, 3)), 1, window="yes")),
+        ("C3_alike", pile((MAP, 2)), pile((MAP, 1), (BAG, 1))),
+        (
+            "C5",
+            editing.apply(pile((OLD, 1), (BAG, 3)), [("pages.creep", "trim")]),
+            editing.apply(pile((BAG, 3)), [("pages.creep", "trim")]),
+        ),
+        (
+            "C7",
+            editing.apply(pile((BAG, 2), (MAP, 1), (OLD, 1)), [("pages.pairs", [[1, 4]])]),
+            editing.apply(pile((BAG, 2), (MAP, 1)), [("pages.pairs", [[1, 2]])]),
+        ),
+    ],
+)
+def test_slips_of_a_pile(slip, wrong, right):
+    assert slip in keys(wrong)
+    assert slip not in keys(right)
+    check = next(check for _, check in make_plan(wrong).checks if check.key == slip)
+    for fix in check.fixes:
+        assert slip not in keys(editing.apply(wrong, fix.changes)), fix.label
+
+
+def test_sheets_are_moved_pinned_paired_and_taken_off():
+    book = pile((BAG, 3), (MAP, 2), sections=2)
+    first = ids(book)[0][0]
+    book = piles.move(book, first, 1, 0)
+    assert ids(book)[1][0] == first
+    book = piles.move(book, first, 9, 0)
+    assert ids(book)[-1] == [first]
+    assert len(ids(book)) == 3
+    book = piles.mark(book, first, pinned=True)
+    again = piles.arranged(book, piles.propose(book, 3, 7, True))
+    assert ids(again)[2][0] == first
+    outer = ids(again)[0][0]
+    kept = piles.pair(again, outer, True)
+    assert kept.pages.pairs == ((outer, ids(again)[0][1]),)
+    assert piles.pair(kept, outer, False).pages.pairs == ()
+    assert piles.remove(kept, outer).pages.pairs == ()
+    for sheet in [sheet.id for sheet in book.pages.pile]:
+        book = piles.remove(book, sheet)
+    assert make_plan(book).pages.mixed == ()
+    for wrong in (
+        lambda: piles.move(kept, 99, 0, 0),
+        lambda: piles.propose(book, 1, 0, False),
+        lambda: piles.propose(kept, 99, 0, False),
+        lambda: piles.add(kept, BAG, 500),
+        lambda: piles.add(kept, BAG, 0),
+        lambda: piles.pair(kept, ids(kept)[0][-1], True),
+        lambda: piles.arranged(piles.remove(kept, outer), piles.propose(kept, 2, 0, False)),
+    ):
+        with pytest.raises(BadBook):
+            wrong()
+
+
+@settings(max_examples=30)
+@given(
+    st.lists(st.tuples(st.sampled_from([MAP, OLD, BAG, CARD]), st.integers(1, 6)), min_size=1, max_size=5),
+    st.integers(1, 5),
+    st.lists(st.tuples(st.integers(1, 30), st.integers(-1, 6), st.integers(-1, 9)), max_size=6),
+)
+def test_whatever_is_done_to_a_pile_every_sheet_is_there_once(papers, sections, moves):
+    book = pile(*papers, sections=sections)
+    wanted = sorted(sheet.id for sheet in book.pages.pile)
+    for sheet, section, place in moves:
+        if sheet in wanted:
+            book = piles.move(book, sheet, section, place)
+    assert sorted(one for section in ids(book) for one in section) == wanted
+    plan = make_plan(book)
+    assert plan.pages.pages == 4 * len(wanted)
+    assert all(plan.pages.sections)
+    proposal = piles.propose(book, sections, 3, False)
+    assert sorted(one for section in ids(piles.arranged(book, proposal)) for one in section) == wanted
