@@ -3,12 +3,16 @@
 from __future__ import annotations
 
 import json
+import re
 import signal
+import subprocess
+import sys
 from pathlib import Path
 
 import pytest
 from click.testing import CliRunner
 
+from pleat.caliper.client import read_caliper
 from pleat.cli import main
 from pleat.core.book import Book
 from pleat.core.bookfile import book_schema, write_book
@@ -44,6 +48,27 @@ def test_schema_is_printed_and_the_one_in_the_docs_is_current():
     printed = json.loads(CliRunner().invoke(main, ["schema"]).output)
     assert printed == book_schema()
     assert json.loads((ROOT / "docs/book.schema.json").read_text()) == printed, "run: pleat schema > docs/book.schema.json"
+
+
+def test_the_stand_in_and_the_server_say_where_they_are_and_when_a_port_is_taken(tmp_path):
+    process = subprocess.Popen(
+        [sys.executable, "-m", "pleat", "caliper-stand-in", "--port", "0", "--sheet", "0.2", "--noise", "0"],
+        stdout=subprocess.PIPE,
+        text=True,
+        env={"PYTHONPATH": str(ROOT / "src"), "PYTHONUNBUFFERED": "1"},
+    )
+    try:
+        address = re.search(r"127\.0\.0\.1:\d+", process.stdout.readline())[0]
+        assert read_caliper(address, "stack of 10").mm == pytest.approx(2.0)
+        port = address.rpartition(":")[2]
+        for command in (["caliper-stand-in", "--port", port], ["serve", "--port", port, "--database", str(tmp_path / "p.db")]):
+            taken = CliRunner().invoke(main, command)
+            assert taken.exit_code == 1
+            assert f"Port {port} is taken" in taken.output
+    finally:
+        process.kill()
+        process.wait()
+        process.stdout.close()
 
 
 def test_no_acknowledged_edit_is_lost_when_the_server_is_killed(tmp_path):

@@ -34,6 +34,17 @@ def ask_why(page: Page) -> None:
     page.locator("#why-spine summary").click()
 
 
+def two_sections(page: Page) -> None:
+    page.get_by_role("button", name="take 2 sections of 7 sheets").click()
+    page.locator("#i-pages-numbered-yes").check(force=True)
+    page.locator(".numbered li").first.wait_for()
+    page.locator("#body-pages").evaluate("body => body.scrollTop = 640")
+
+
+def to_the_pile(page: Page) -> None:
+    page.locator(".pile").evaluate("pile => pile.scrollIntoView()")
+
+
 def measure(page: Page) -> None:
     page.locator("button[value=zero]").click()
     for reading in ("1.04", "1.05", "1.15", "1.03"):
@@ -62,6 +73,8 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "brief": ("/books/5?open=brief", nothing),
     "paper": ("/books/5?open=paper", nothing),
     "pages": ("/books/4?open=pages", nothing),
+    "sections": ("/books/1?open=pages", two_sections),
+    "pile": ("/books/6?open=pages", to_the_pile),
     "extras": ("/books/5?open=extras", nothing),
     "binding": ("/books/5?open=binding", walk_two_holes),
     "cover": ("/books/5?open=cover", ask_why),

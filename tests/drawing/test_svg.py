@@ -42,6 +42,10 @@ def all_drawings(plan):
         cutting.strip(plan.cutting),
         bench.strip(plan.bench),
     )
+    yield from (pages.numbered(sheet, inner) for sheet in plan.pages.numbered[:3] for inner in (True, False))
+    for section in plan.pages.mixed:
+        yield pages.fan(section, plan.pages.leaf_height_mm, plan.binding.positions_mm)
+        yield pages.spreads(section, 1, plan.pages.leaf_width_mm, plan.pages.leaf_height_mm)
     yield from (cutting.sheet(cut, way, ruler) for cut in plan.cutting.cuts for way in (cut.better, cut.other))
 
 

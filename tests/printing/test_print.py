@@ -105,6 +105,18 @@ def test_long_strips_are_tiled_with_overlaps_and_lose_no_mark(room, width):
         tiles(score_strip(plan), 15)
 
 
+@pytest.mark.parametrize(("pages", "folds", "dummies"), [("64 pages", "1", 1), ("400 pages", "1", 3), ("64 pages", "3", 1)])
+def test_the_dummy_holds_every_page_of_a_numbered_book(pages, folds, dummies):
+    book = edited(Book(), {"pages.count": pages, "pages.folds": folds, "pages.numbered": "yes", "brief.size": "A6"})
+    sheets = print_sheets(make_plan(book), "Planner", "a4")
+    shown = [sheet for sheet in sheets if sheet.title.startswith("dummy")]
+    assert len(shown) >= dummies
+    numbers = sorted(int(text) for sheet in shown for text in re.findall(r'font-size="3.6"[^>]*>(\d+)<', sheet.svg))
+    assert numbers == list(range(1, int(pages.split()[0]) + 1))
+    text = " ".join(page.extract_text() for page in PdfReader(BytesIO(to_pdf(sheets, "x"))).pages)
+    assert "sheet 1: inner side, outer side" in text
+
+
 def test_a_title_cannot_break_the_page():
     plan = make_plan(Book())
     sheets = print_sheets(plan, '<b>&"Moon" ½ — 夜', "a4")

@@ -33,6 +33,7 @@ VIEWS = [
             (2, "cutting"),
             (5, "bench"),
             (1, "pages"),
+            (6, "pages"),
         ]
     ),
 ]

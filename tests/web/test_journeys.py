@@ -317,8 +317,8 @@ def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str, widt
     ):
         desk.goto(served + address)
         assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), address
-    for name in ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"):
-        desk.goto(f"{served}/books/2?open={name}")
+    for name in ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench", "pages"):
+        desk.goto(f"{served}/books/{6 if name == 'pages' else 2}?open={name}")
         assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), name
         body = desk.locator(f"#body-{name}")
         assert body.evaluate("b => b.scrollWidth <= b.clientWidth + 1"), name

@@ -12,7 +12,7 @@ from pleat.core import editing
 from pleat.core.book import Book, Papers
 from pleat.core.materials.items import KINDS, Item, Paper
 from pleat.core.planning import make_plan
-from pleat.services import books
+from pleat.services import books, piles
 from pleat.services.clock import now
 from pleat.store import items as store
 
@@ -72,6 +72,27 @@ def demo_book(title: str, leaf: Paper, cover: Paper, texts: dict[str, str], tick
     return book
 
 
+_PILE: Final = (
+    ("Old observing pages", 4),
+    ("Log paper, cream", 3),
+    ("Site map, folded", 2),
+    ("Flour bag paper", 3),
+    ("Window envelopes", 2),
+    ("Constellation print", 2),
+    ("Chart paper, long sheets", 2),
+)
+
+
+def mixed_journal(kept: dict[str, Paper]) -> Book:
+    """A journal from whatever the society had lying about, arranged in three sections."""
+    book = demo_book("Found-paper field journal", kept["Log paper, cream"], kept["Kraft card"], {"brief.size": "148 x 205"}, 0)
+    for name, sheets in _PILE:
+        book = piles.add(book, kept[name], sheets)
+    window = next(sheet.id for sheet in book.pages.pile if sheet.paper.name == "Window envelopes")
+    book = piles.mark(book, window, window="yes")
+    return piles.arranged(book, piles.propose(book, 2, 11, unlike_now=False))
+
+
 def fill(session: Session) -> None:
     """Put the demo's items and books on an empty shelf; anything already there is left alone."""
     if store.count_by_kind(session):
@@ -80,3 +101,4 @@ def fill(session: Session) -> None:
     kept = {paper.name: paper for stored in store.of_kind(session, "paper") if (paper := store.find_paper(session, stored.id))}
     for title, leaf, cover, texts, ticked in _BOOKS:
         books.add(session, demo_book(title, kept[leaf], kept[cover], texts, ticked), "", "made for the demo")
+    books.add(session, mixed_journal(kept), "", "made for the demo")

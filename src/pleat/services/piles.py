@@ -40,8 +40,15 @@ def add(book: Book, paper: Paper, sheets: int) -> Book:
     return _with(book, order, pile)
 
 
+def _known(book: Book, sheet_id: int) -> None:
+    """Raise BadBook for a sheet that is not on the pile."""
+    if not any(sheet.id == sheet_id for sheet in book.pages.pile):
+        raise BadBook([FieldProblem("", "sheet", str(sheet_id), "That sheet is no longer on the pile.")])
+
+
 def remove(book: Book, sheet_id: int) -> Book:
-    """The book with a sheet taken off its pile; without any the book is of one paper again."""
+    """The book with a sheet taken off its pile; without any the book is of one paper again. Raises BadBook."""
+    _known(book, sheet_id)
     pile = [sheet for sheet in book.pages.pile if sheet.id != sheet_id]
     order = [[one for one in section if one != sheet_id] for section in _order(book)]
     kept = [list(pair) for pair in book.pages.pairs if sheet_id not in pair]
@@ -49,7 +56,8 @@ def remove(book: Book, sheet_id: int) -> Book:
 
 
 def mark(book: Book, sheet_id: int, **values: object) -> Book:
-    """The book with a sheet of the pile pinned or unpinned, or with a window or none."""
+    """The book with a sheet of the pile pinned or unpinned, or with a window or none. Raises BadBook."""
+    _known(book, sheet_id)
     pile = [sheet.model_copy(update=values) if sheet.id == sheet_id else sheet for sheet in book.pages.pile]
     return _with(book, _order(book), pile)
 
@@ -71,10 +79,8 @@ def move(book: Book, sheet_id: int, section: int, place: int) -> Book:
 
     Raises BadBook for a sheet that is not on the pile.
     """
-    order = _order(book)
-    if not any(sheet_id in one for one in order):
-        raise BadBook([FieldProblem("", "sheet", str(sheet_id), "That sheet is no longer on the pile.")])
-    order = [[one for one in part if one != sheet_id] for part in order]
+    _known(book, sheet_id)
+    order = [[one for one in part if one != sheet_id] for part in _order(book)]
     if section >= len(order):
         order.append([])
     target = order[max(0, min(section, len(order) - 1))]
