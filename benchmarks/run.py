@@ -1,6 +1,6 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [edits] [shelf] [screen] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [edits] [shelf] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
@@ -21,14 +21,16 @@ import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 
+from pleat.core import editing
 from pleat.core.book import Book
+from pleat.core.materials.items import Paper
 from pleat.core.planning import make_plan
 from pleat.demo import demo_items
-from pleat.services import books
+from pleat.services import books, piles
 from pleat.services.clock import now
 from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction
-from tests.process import ROOT, Window, serve
+from tests.process import ROOT, Window, running, serve
 
 MANY = 1000
 
@@ -49,6 +51,17 @@ def timed(action: Callable[[], object]) -> float:
 def plan(_: Path) -> None:
     book = Book()
     spread("whole plan in the core", [timed(lambda: make_plan(book)) for _ in range(1000)])
+    kept = [item for item in demo_items() if isinstance(item, Paper)]
+    mixed = editing.apply(Book(), [("pages.sections", 30)])
+    for number in range(20):
+        mixed = piles.add(mixed, kept[number % len(kept)], 9)
+    mixed = piles.arranged(mixed, piles.propose(mixed, 30, 1, unlike_now=False))
+    spread("plan of 180 mixed sheets in 30 sections", [timed(lambda: make_plan(mixed)) for _ in range(200)])
+    sixty = piles.remove(editing.apply(mixed, [("pages.pile", [sheet.model_dump(mode="json") for sheet in mixed.pages.pile[:61]])]), 61)
+    spread(
+        "arranging 120 leaves in 8 sections",
+        [timed(lambda seed=seed: piles.propose(sixty, 8, seed, unlike_now=False)) for seed in range(10)],
+    )  # type: ignore[misc]
 
 
 def edits(folder: Path) -> None:
@@ -128,6 +141,43 @@ def screen(folder: Path) -> None:
         process.kill()
 
 
+def swap(folder: Path) -> None:
+    """A pile of 50 sheets, 200 pages, all its openings shown: from the answer's arrival to the next picture in Chromium, and the whole edit."""
+    from playwright.sync_api import sync_playwright
+
+    database = folder / "swap.db"
+    migrate(database)
+    engine = open_engine(database)
+    kept = [item for item in demo_items() if isinstance(item, Paper)]
+    book = editing.apply(Book(title="Spreads"), [("pages.sections", 5)])
+    for number in range(10):
+        book = piles.add(book, kept[number], 5)
+    with transaction(engine) as session:
+        book_id = books.add(session, piles.arranged(book, piles.propose(book, 5, 1, unlike_now=False)), "", "benchmark")
+    engine.dispose()
+    watch = """() => {
+      window.spent = [];
+      document.addEventListener('htmx:before:request', () => { window.begun = performance.now(); });
+      document.addEventListener('htmx:before:swap', () => { window.came = window.came || performance.now(); });
+      document.addEventListener('htmx:after:swap', () => requestAnimationFrame(() => {
+        if (window.came) window.spent.push([performance.now() - window.came, performance.now() - window.begun]);
+        window.came = 0;
+      }));
+    }"""
+    with running(database) as address, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox"])
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(f"{address}/books/{book_id}?open=pages")
+        page.evaluate(watch)
+        for number in range(20):
+            page.locator(".pile-sheet").nth(number).get_by_role("button", name=re.compile("^(un)?pin ")).click()
+            page.wait_for_timeout(400)
+        spent = page.evaluate("window.spent")
+        spread("swap of 200 pages of openings", [one[0] / 1000 for one in spent])
+        spread("the whole edit, from tap to picture", [one[1] / 1000 for one in spent])
+        browser.close()
+
+
 def kill(folder: Path) -> None:
     """200 edits; the server is killed at random moments; what was acknowledged must be there."""
     database, lost, kills, acknowledged = folder / "kill.db", 0, 0, "3"
@@ -184,7 +234,15 @@ def demo(folder: Path) -> None:
         process.wait()
 
 
-PARTS: dict[str, Callable[[Path], None]] = {"plan": plan, "edits": edits, "shelf": shelf, "screen": screen, "kill": kill, "demo": demo}
+PARTS: dict[str, Callable[[Path], None]] = {
+    "plan": plan,
+    "edits": edits,
+    "shelf": shelf,
+    "screen": screen,
+    "swap": swap,
+    "kill": kill,
+    "demo": demo,
+}
 
 
 def main() -> None:

@@ -7,6 +7,7 @@ is called, and last everything a paper may be.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, Literal
 
 from pleat.core.estimate import Estimate
@@ -34,6 +35,7 @@ class Thickness:
     judged: Judged | None = None
 
 
+@lru_cache(maxsize=2048)
 def thickness(paper: Paper) -> Thickness:
     """How thick one sheet is, as far as it is known. Never raises; the widest guess is the answer when nothing is known."""
     judged = judge(paper.readings_mm, paper.measured_sheets, weighed(paper)) if paper.readings_mm else None
