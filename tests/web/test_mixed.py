@@ -38,12 +38,12 @@ def test_adding_moving_and_taking_off_answer_with_the_pleats_that_follow(client)
     assert answer.status_code == 200
     assert len(sheets_of(client)) == 20
     last = sheets_of(client)[-1]
-    assert post(client, "pile/move", sheet=last, section="0", place="0").status_code == 200
+    assert post(client, "pile/sheet", do="move", sheet=last, section="0", place="0").status_code == 200
     assert sheets_of(client)[0] == last
-    for action in ("pin", "window", "pair"):
-        assert post(client, f"pile/{action}", sheet=last, on="1").status_code == 200
+    for do in ("pin", "window", "pair", "part", "no window", "unpin", "inward", "outward", "next", "before", "pair"):
+        assert post(client, "pile/sheet", do=do, sheet=last, section="0", place="0").status_code == 200, do
     assert 'aria-pressed="true"' in client.get("/books/6?open=pages").get_data(as_text=True)
-    assert post(client, "pile/remove", sheet=last).status_code == 200
+    assert post(client, "pile/sheet", do="remove", sheet=last).status_code == 200
     assert last not in sheets_of(client)
 
 
@@ -53,10 +53,11 @@ def test_adding_moving_and_taking_off_answer_with_the_pleats_that_follow(client)
         ("pile/add", {"paper": "9999", "sheets": "1"}, "no longer on the shelf"),
         ("pile/add", {"paper": "1", "sheets": "0"}, "holds up to 400"),
         ("pile/add", {"paper": "1", "sheets": "9999"}, "holds up to 400"),
-        ("pile/move", {"sheet": "999", "section": "0", "place": "0"}, "no longer on the pile"),
-        ("pile/pin", {"sheet": "999", "on": "1"}, "no longer on the pile"),
-        ("pile/remove", {"sheet": "999"}, "no longer on the pile"),
-        ("pile/pair", {"sheet": "999", "on": "1"}, "no sheet inside it"),
+        ("pile/sheet", {"do": "move", "sheet": "999"}, "no longer on the pile"),
+        ("pile/sheet", {"do": "pin", "sheet": "999"}, "no longer on the pile"),
+        ("pile/sheet", {"do": "remove", "sheet": "999"}, "no longer on the pile"),
+        ("pile/sheet", {"do": "somersault", "sheet": "1"}, "cannot do that"),
+        ("pile/sheet", {"do": "pair", "sheet": "999"}, "no sheet inside it"),
         ("pile/arrange", {"sections": "0"}, "1 to 60 sections"),
         ("thread", {"thread": "1"}, "no longer on the shelf"),
         ("choose", {"group": "in sections", "label": "900 sections"}, "no longer there"),
@@ -82,24 +83,25 @@ def test_arranging_says_how_and_another_way_differs(client):
 def test_a_second_window_is_told_about_the_pile_too(client):
     version = re.search(r'name="version" value="(\d+)"', client.get("/books/6").get_data(as_text=True))[1]
     sheet, other = sheets_of(client)[3:5]
-    client.post("/books/6/pile/remove", data={"sheet": sheet, "version": version, "window": "one"}, headers=HTMX)
-    stale = client.post("/books/6/pile/pin", data={"sheet": other, "on": "1", "version": version, "window": "two"}, headers=HTMX)
+    client.post("/books/6/pile/sheet", data={"do": "remove", "sheet": sheet, "version": version, "window": "one"}, headers=HTMX)
+    stale = client.post("/books/6/pile/sheet", data={"do": "pin", "sheet": other, "version": version, "window": "two"}, headers=HTMX)
     assert stale.status_code == 409
     assert "Another window changed this book" in stale.get_data(as_text=True)
 
 
 @settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=40)
 @given(
-    action=st.sampled_from(["add", "remove", "move", "pin", "window", "pair", "arrange"]),
+    action=st.sampled_from(["add", "arrange", "sheet"]),
+    do=st.sampled_from(["remove", "move", "outward", "next", "before", "pin", "window", "pair", "part", "x"]),
     fields=st.dictionaries(
-        st.sampled_from(["sheet", "paper", "sheets", "section", "place", "on", "sections", "seed", "other"]),
+        st.sampled_from(["sheet", "paper", "sheets", "section", "place", "sections", "seed", "other"]),
         st.integers(-5, 70).map(str) | st.sampled_from(["", "²", "1e9", "-1", "٣", "9" * 30, "x"]),
         max_size=5,
     ),
 )
-def test_nothing_posted_to_a_pile_brings_a_500_or_loses_a_sheet_that_was_not_taken_off(client, action, fields):
+def test_nothing_posted_to_a_pile_brings_a_500_or_loses_a_sheet_that_was_not_taken_off(client, action, do, fields):
     before = set(sheets_of(client))
-    answer = post(client, f"pile/{action}", **fields)
+    answer = post(client, f"pile/{action}", do=do, **fields)
     assert answer.status_code in (200, 422)
-    if action != "remove":
+    if do != "remove":
         assert before <= set(sheets_of(client))

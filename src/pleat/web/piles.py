@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from flask import Blueprint, Response, render_template, request
 
 from pleat.core.book import Book
@@ -40,33 +42,29 @@ def add(book_id: int) -> Response:
     return change(book_id, f"{sheets} × {chosen.name if chosen else '?'} on the pile", alter)
 
 
-@pages.post("/remove")
-def remove(book_id: int) -> Response:
-    return change(book_id, "a sheet off the pile", lambda book: piles.remove(book, _sheet()))
-
-
-@pages.post("/pin")
-def pin(book_id: int) -> Response:
-    pinned = request.form.get("on") == "1"
-    return change(book_id, "pinned" if pinned else "unpinned", lambda book: piles.mark(book, _sheet(), pinned=pinned))
-
-
-@pages.post("/window")
-def window(book_id: int) -> Response:
-    has = "yes" if request.form.get("on") == "1" else "no"
-    return change(book_id, "a window" if has == "yes" else "no window", lambda book: piles.mark(book, _sheet(), window=has))
-
-
-@pages.post("/pair")
-def pair(book_id: int) -> Response:
-    together = request.form.get("on") == "1"
-    return change(book_id, "kept together" if together else "may part", lambda book: piles.pair(book, _sheet(), together))
-
-
-@pages.post("/move")
-def move(book_id: int) -> Response:
-    section, place = request.form.get("section", 0, type=int), request.form.get("place", 0, type=int)
-    return change(book_id, "a sheet moved", lambda book: piles.move(book, _sheet(), section, place))
+@pages.post("/sheet")
+def sheet(book_id: int) -> Response:
+    """What one of a sheet's buttons says, or where it was dropped: section and place are where it lies, or where it is to go."""
+    do, given = request.form.get("do", ""), request.form
+    sheet_id = given.get("sheet", -1, type=int)
+    section, place = given.get("section", 0, type=int), given.get("place", 0, type=int)
+    acts: dict[str, tuple[str, Callable[[Book], Book]]] = {
+        "move": ("a sheet moved", lambda book: piles.move(book, sheet_id, section, place)),
+        "outward": ("a sheet moved outward", lambda book: piles.move(book, sheet_id, section, place - 1)),
+        "inward": ("a sheet moved inward", lambda book: piles.move(book, sheet_id, section, place + 1)),
+        "before": ("a sheet to the section before", lambda book: piles.move(book, sheet_id, section - 1, place)),
+        "next": ("a sheet to the next section", lambda book: piles.move(book, sheet_id, section + 1, place)),
+        "pin": ("a sheet pinned", lambda book: piles.mark(book, sheet_id, pinned=True)),
+        "unpin": ("a sheet unpinned", lambda book: piles.mark(book, sheet_id, pinned=False)),
+        "window": ("a window", lambda book: piles.mark(book, sheet_id, window="yes")),
+        "no window": ("no window", lambda book: piles.mark(book, sheet_id, window="no")),
+        "pair": ("two sheets kept together", lambda book: piles.pair(book, sheet_id, True)),
+        "part": ("two sheets may part", lambda book: piles.pair(book, sheet_id, False)),
+        "remove": ("a sheet off the pile", lambda book: piles.remove(book, sheet_id)),
+    }
+    if do not in acts:
+        return not_taken(BadBook([FieldProblem("", "this", do[:20], "A sheet of the pile cannot do that.")]))
+    return change(book_id, *acts[do])
 
 
 @pages.post("/arrange")
@@ -80,7 +78,3 @@ def arrange(book_id: int) -> Response:
     except BadBook as error:
         return not_taken(error)
     return change(book_id, f"arranged in {len(proposal.sections)} sections", lambda book: piles.arranged(book, proposal))
-
-
-def _sheet() -> int:
-    return request.form.get("sheet", -1, type=int)

@@ -140,12 +140,12 @@
     const list = dragged && event.target.closest("[data-drop]");
     if (!list) return;
     event.preventDefault();
-    const over = event.target.closest(".pile-sheet"), form = dragged.querySelector("form[hx-post$='/move']");
+    const over = event.target.closest(".pile-sheet"), form = dragged.querySelector("form");
     const place = over ? Number(over.dataset.place) : list.children.length;
     if (form && over !== dragged) {
       form.querySelector("[name=section]").value = list.dataset.drop;
       form.querySelector("[name=place]").value = String(place);
-      form.requestSubmit();
+      form.requestSubmit(form.querySelector("button[value=move]"));
     }
     dragged = null;
   });
