@@ -5,7 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pleat.core import editing
-from pleat.core.book import Book
+from pleat.core.book import Book, Papers
+from pleat.core.materials.items import Paper
 from pleat.core.planning import make_plan
 from pleat.printing.sheets import print_sheets
 from tests.conftest import edited
@@ -64,6 +65,29 @@ def test_what_is_done_about_the_creep(how, words):
     made = plan(**{"pages.creep": how})
     assert words in next(figure.how for figure in made.pages.figures if figure.key == "creep")
     assert ("trim" in {step.step.key for step in made.bench.steps}) == (how == "trim")
+
+
+def test_an_accordion_folds_back_and_forth_on_a_longer_sheet():
+    """Three panels of 100 mm beside two leaves of 140: 580 mm, folded in, back, in; the sheet of 420 has room for one."""
+    long = Paper(name="Chart", kind="drawing", grammage=120, sheet_width_mm=600, sheet_height_mm=210, grain="short")
+    texts = {"brief.size": "140 x 200", "pages.flap_mm": "100", "pages.flap_panels": "3"}
+    book = edited(Book(paper=Papers(leaf=long)), texts)
+    part = make_plan(book).pages.parts[-1]
+    assert part.width_mm == 580
+    assert [(fold.position_mm, fold.direction) for fold in part.folds] == [
+        (140, "valley"),
+        (280, "valley"),
+        (380, "mountain"),
+        (480, "valley"),
+    ]
+    assert "flap_room" not in {check.key for _, check in make_plan(book).checks}
+    short = book.model_copy(update={"paper": Papers(leaf=long.model_copy(update={"sheet_width_mm": 420.0}))})
+    check = next(check for _, check in make_plan(short).checks if check.key == "flap_room")
+    assert "a single panel" in [fix.label for fix in check.fixes]
+    for fix in check.fixes:
+        assert "flap_room" not in {check.key for _, check in make_plan(editing.apply(short, fix.changes)).checks}, fix.label
+    steps = {one.step.key: one.step for one in make_plan(book).bench.steps}
+    assert "like an accordion" in steps["flap"].detail
 
 
 def test_a_fold_out_wants_sheets_folded_once():

@@ -121,6 +121,20 @@ def test_offcuts_come_back_from_cutting_and_go_again(stocked):
     assert offcuts() == before
 
 
+def test_a_pile_takes_each_of_its_papers_from_the_shelf(stocked):
+    with transaction(stocked, reading=True) as session:
+        book_id = next(one.id for one in library.listing(session, "Found-paper", 1)[0])
+    before = {name: left(stocked, name) for name in ("Flour bag paper", "Site map, folded", "Log paper, cream")}
+    tick(stocked, book_id, "cut_leaves")
+    assert {name: before[name] - left(stocked, name) for name in before} == {
+        "Flour bag paper": 3,
+        "Site map, folded": 2,
+        "Log paper, cream": 3,
+    }
+    tick(stocked, book_id, "cut_leaves", False)
+    assert {name: left(stocked, name) for name in before} == before
+
+
 def test_the_shelf_never_goes_below_none(stocked):
     book_id = book_of(stocked, "Moss card", "Moss card", brief__quantity="100", pages__count="8 pages", brief__size="100 x 140")
     tick(stocked, book_id, "cut_leaves")

@@ -139,6 +139,36 @@ def test_sheets_are_moved_pinned_paired_and_taken_off():
             wrong()
 
 
+def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
+    """3 bags folded, an old page on a stub, one tipped in: 8 leaves, 16 pages; at the spine 3 x 2 + 2 + 1 thicknesses."""
+    book = pile((BAG, 3), (OLD, 2))
+    stub, tipped = ids(book)[0][3:]
+    book = piles.join(piles.join(book, stub, "stub"), tipped, "tipped")
+    plan = make_plan(book)
+    bag, old = 0.135, 0.07 * (0.8 + 1.9) / 2
+    assert (plan.pages.folios, plan.pages.leaves, plan.pages.pages) == (5, 8, 16)
+    assert plan.pages.thickness.likely == pytest.approx((6 * bag + 3 * old) * 1.02)
+    assert plan.pages.fold_stack.likely == pytest.approx(3 * bag + old), "the thread does not pass what is tipped in"
+    single = {one.id: one for one in plan.pages.mixed[0]}[stub]
+    assert (single.leaf_width_mm, single.leaf_height_mm) == (120, 180), "not folded, so the larger way round"
+    assert "C2" not in keys(book), "a stub is as high as the book"
+    steps = [one.step.key for one in plan.bench.steps]
+    assert steps.index("fold") < steps.index("join") < steps.index("nested")
+    assert "2 of them single leaves" in plan.pages.figures[0].how
+    assert "join" not in [one.step.key for one in make_plan(piles.join(piles.join(book, stub, "folded"), tipped, "folded")).bench.steps]
+    loose = pile((BAG, 3), (OLD, 2))
+    check = next(check for _, check in make_plan(loose).checks if check.key == "C2")
+    mended = editing.apply(loose, check.fixes[-1].changes)
+    assert check.fixes[-1].label == "put those 2 on stubs, as single leaves"
+    assert make_plan(mended).pages.leaves == 8
+
+
+def test_a_pattern_with_a_top_that_folds_sideways_is_told():
+    sideways = MAP.model_copy(update={"pattern": "directional", "sheet_width_mm": 210.0, "sheet_height_mm": 297.0})
+    assert "B10" in keys(pile((sideways, 1)))
+    assert "B10" not in keys(pile((MAP.model_copy(update={"pattern": "directional"}), 1)))
+
+
 @settings(max_examples=30)
 @given(
     st.lists(st.tuples(st.sampled_from([MAP, OLD, BAG, CARD]), st.integers(1, 6)), min_size=1, max_size=5),

@@ -121,7 +121,7 @@ def test_the_shelf_renames_copies_bins_and_restores(client):
 
 
 def test_what_is_not_there_is_said_in_words(client):
-    for address in ("/books/999", "/nothing", "/books/999/print.pdf", "/books/abc"):
+    for address in ("/books/999", f"/books/{9**30}", f"/shelf/{9**30}", "/nothing", "/books/999/print.pdf", "/books/abc"):
         answer = client.get(address)
         assert answer.status_code == 404
         assert "to your books" in answer.get_data(as_text=True)

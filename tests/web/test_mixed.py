@@ -40,7 +40,7 @@ def test_adding_moving_and_taking_off_answer_with_the_pleats_that_follow(client)
     last = sheets_of(client)[-1]
     assert post(client, "pile/sheet", do="move", sheet=last, section="0", place="0").status_code == 200
     assert sheets_of(client)[0] == last
-    for do in ("pin", "window", "pair", "part", "no window", "unpin", "inward", "outward", "next", "before", "pair"):
+    for do in ("pin", "window", "pair", "part", "no window", "unpin", "inward", "outward", "stub", "tip", "fold", "next", "before", "pair"):
         assert post(client, "pile/sheet", do=do, sheet=last, section="0", place="0").status_code == 200, do
     assert 'aria-pressed="true"' in client.get("/books/6?open=pages").get_data(as_text=True)
     assert post(client, "pile/sheet", do="remove", sheet=last).status_code == 200

@@ -97,12 +97,15 @@ class Pages(Record):
     ] = "leave"
     numbered: Annotated[Literal["no", "yes"], ChoiceRule("page numbers", (("no", "blank book"), ("yes", "numbered")))] = "no"
     flap_mm: Annotated[float, LengthRule("the fold-out flap", 5, 600)] | None = None
+    flap_panels: Annotated[int, NumberRule("panels of the fold-out", 1, 6, "panels", whole=True)] = 1
     flap_on: Annotated[
         Literal["innermost", "every"], ChoiceRule("flap on", (("innermost", "the innermost sheet"), ("every", "every sheet")))
     ] = "innermost"
     measured_block_mm: Annotated[float, LengthRule("the measured section", 0.1, 100)] | None = None
     pile: tuple[PileSheet, ...] = Field(default=(), max_length=400)
     order: tuple[tuple[int, ...], ...] = Field(default=(), max_length=60)
+    stubs: tuple[int, ...] = Field(default=(), max_length=400, description="sheets of the pile that are single leaves on a stub")
+    tipped: tuple[int, ...] = Field(default=(), max_length=400, description="sheets of the pile that are glued in at the gutter")
     pairs: tuple[tuple[int, int], ...] = Field(default=(), max_length=200, description="sheets of the pile that should face each other")
 
     @model_validator(mode="after")

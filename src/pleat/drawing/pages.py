@@ -70,7 +70,8 @@ def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:
     """One sheet opened flat, from the inside, with its folds in the order they are made, and its fold-out."""
     columns, rows = COLUMNS_ROWS[result.folds]
     wide, high = result.leaf_width_mm + result.trim_mm, result.leaf_height_mm + 2 * result.trim_mm
-    width, height, flap = columns * wide, rows * high, result.flap_mm if result.folds == 1 else 0.0
+    width, height, panel = columns * wide, rows * high, result.flap_mm if result.folds == 1 else 0.0
+    flap = panel * result.flap_panels
     shapes: list[Shape] = [Rect(0, 0, width, height, "leaf")]
     spine, order = width / 4 if result.folds == 3 else width / 2, 1
     if result.folds == 3:
@@ -94,9 +95,10 @@ def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:
         shapes += [
             Rect(width, 0, flap, height, "leaf flap-leaf"),
             Line(width, 0, width, height, "valley"),
-            Label(width + flap / 2, height / 2, "fold-out", "label", turned=True),
+            *(Line(width + panel * n, 0, width + panel * n, height, "valley") for n in range(1, result.flap_panels)),
+            Label(width + panel / 2, height / 2, "fold-out", "label", turned=True),
         ]
-        dims.append(Dim("top", width, width + flap, ruler.number(flap), spot="pages.flap_mm"))
+        dims.append(Dim("top", width, width + panel, ruler.number(panel), spot="pages.flap_mm"))
     return Drawing(width + flap, height, "A sheet opened flat, seen from the inside, with its folds.", shapes, dims=dims)
 
 
@@ -153,6 +155,9 @@ def _section(result: PagesResult, section: int, calipers: tuple[float, ...], top
             ("A", (radius, radius, 0, 0, 0, centre, middle + radius)),
             ("L", (end, middle + radius)),
         )
+        if result.mixed and result.mixed[section][number].joined != "folded":
+            stub = centre + (end - centre) * 0.15
+            commands = (*commands[:3], ("L", (stub, middle + radius))) if result.mixed[section][number].in_fold else commands[:2]
         shapes.append(Curve(commands, _style(result, section, number), caliper * 0.84))
     return shapes
 
@@ -166,6 +171,8 @@ def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tu
     shapes: list[Shape] = []
     for number, one in enumerate(section):
         x, y = number * step, (leaf_height_mm - one.leaf_height_mm) / 2
+        if one.joined == "stub":
+            shapes.append(Rect(x, 0, step * 0.5, leaf_height_mm, "leaf left-leaf"))
         shapes.append(Rect(x, y, one.leaf_width_mm, one.leaf_height_mm, f"leaf swatch-{one.swatch}"))
         if one.window:
             shapes.append(
@@ -174,13 +181,15 @@ def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tu
     width = (len(section) - 1) * step + max(one.leaf_width_mm for one in section)
     shapes += [Line(-step * 0.3, at, width, at, "guide") for at in positions_mm]
     for number, one in enumerate(section):
-        held = holding(positions_mm, leaf_height_mm, one.leaf_height_mm)
+        held = holding(positions_mm, leaf_height_mm, one.leaf_height_mm if one.joined == "folded" else leaf_height_mm)
+        if one.joined == "tipped":
+            continue
         for at in positions_mm:
             x = number * step + 2.0
             shapes.append(Dot(x, at, "hole-held", 0.6) if at in held else Dot(x, at, "hole-loose", 0.8))
         if names:
             shapes.append(Label(number * step + step / 2, leaf_height_mm, str(number + 1), "quiet", shift=(0, 16)))
-    loose = sum(len(holding(positions_mm, leaf_height_mm, one.leaf_height_mm)) < 2 for one in section)
+    loose = sum(one.joined == "folded" and len(holding(positions_mm, leaf_height_mm, one.leaf_height_mm)) < 2 for one in section)
     return Drawing(
         width,
         leaf_height_mm * 1.06,
@@ -194,7 +203,7 @@ def spreads(section: tuple[MixedFolio, ...], first_page: int, leaf_width_mm: flo
 
     A paper that is good on one side has it inside its fold; its other side is drawn blank.
     """
-    leaves = [*((one, True) for one in section), *((one, False) for one in reversed(section))]
+    leaves = [*((one, True) for one in section), *((one, False) for one in reversed(section) if one.joined == "folded")]
     across, gap, down = 2 * leaf_width_mm, leaf_width_mm * 0.4, leaf_height_mm * 1.3
     a_row = 8
     shapes: list[Shape] = []

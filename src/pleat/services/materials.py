@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Final, Literal
@@ -231,7 +232,12 @@ def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan
     there = store.takings(session, book_id)
     for key, role in steps.items():
         if key in after.bench.ticks and key not in there:
-            store.record_takings(session, book_id, key, _take(session, getattr(after.paper, role), role, plan))
+            moved = (
+                _take_pile(session, after)
+                if role == "leaf" and after.pages.pile
+                else _take(session, getattr(after.paper, role), role, plan)
+            )
+            store.record_takings(session, book_id, key, moved)
         elif key not in after.bench.ticks and key in there:
             for item_id, amount in there[key]:
                 _add(session, item_id, amount)
@@ -251,6 +257,18 @@ def _take(session: Session, own: Paper, role: str, plan: Plan) -> list[tuple[int
     for cut in plan.cutting.cuts:
         if cut.stock.role == role:
             moved += [_lay_down(session, piece) for piece in offcuts(cut, own)]
+    return moved
+
+
+def _take_pile(session: Session, book: Book) -> list[tuple[int, int]]:
+    """What a mixed pile takes from each of its papers' items, for every book of the run."""
+    wanted = Counter(int(sheet.paper.stock_id) for sheet in book.pages.pile if sheet.paper.stock_id)
+    moved = []
+    for item_id, left in store.owned_of(session, wanted).items():
+        if left is not None:
+            amount = min(left, wanted[item_id] * book.brief.quantity)
+            _add(session, item_id, -amount)
+            moved.append((item_id, amount))
     return moved
 
 

@@ -52,7 +52,7 @@ def remove(book: Book, sheet_id: int) -> Book:
     pile = [sheet for sheet in book.pages.pile if sheet.id != sheet_id]
     order = [[one for one in section if one != sheet_id] for section in _order(book)]
     kept = [list(pair) for pair in book.pages.pairs if sheet_id not in pair]
-    return editing.apply(_with(book, order, pile), [("pages.pairs", kept)])
+    return editing.apply(join(_with(book, order, pile), sheet_id, "folded"), [("pages.pairs", kept)])
 
 
 def mark(book: Book, sheet_id: int, **values: object) -> Book:
@@ -60,6 +60,13 @@ def mark(book: Book, sheet_id: int, **values: object) -> Book:
     _known(book, sheet_id)
     pile = [sheet.model_copy(update=values) if sheet.id == sheet_id else sheet for sheet in book.pages.pile]
     return _with(book, _order(book), pile)
+
+
+def join(book: Book, sheet_id: int, how: str) -> Book:
+    """The book with a sheet folded in, or as a single leaf on a stub or tipped in at the gutter."""
+    stubs = [one for one in book.pages.stubs if one != sheet_id] + ([sheet_id] if how == "stub" else [])
+    tipped = [one for one in book.pages.tipped if one != sheet_id] + ([sheet_id] if how == "tipped" else [])
+    return editing.apply(book, [("pages.stubs", stubs), ("pages.tipped", tipped)])
 
 
 def pair(book: Book, sheet_id: int, together: bool) -> Book:

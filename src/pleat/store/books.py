@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from pleat.core.book import Book
 from pleat.core.bookfile import read_book
 from pleat.core.errors import PleatError
-from pleat.store.models import BookRow, ChangeRow, RevisionRow
+from pleat.store.models import BookRow, ChangeRow, RevisionRow, is_id
 
 
 class NoSuchBook(PleatError):
@@ -137,7 +137,7 @@ def listing(session: Session, search: str = "", binned: bool = False, page: int 
 
 
 def _row(session: Session, book_id: int, binned: bool = False) -> BookRow:
-    row = session.get(BookRow, book_id)
+    row = session.get(BookRow, book_id) if is_id(book_id) else None
     if row is None or (row.binned_at is not None and not binned):
         raise NoSuchBook(book_id)
     return row

@@ -14,7 +14,7 @@ from pleat.core.errors import PleatError
 from pleat.core.materials.facts import facts
 from pleat.core.materials.items import KINDS, Item, Paper
 from pleat.core.materials.uses import Sheet
-from pleat.store.models import ItemRow, TakingRow
+from pleat.store.models import ItemRow, TakingRow, is_id
 
 SORTS: Final = {
     "name": (ItemRow.name.collate("NOCASE"), ItemRow.id),
@@ -84,7 +84,7 @@ def load(session: Session, item_id: int) -> StoredItem:
 
 def find_paper(session: Session, item_id: int) -> Paper | None:
     """The paper of that id with its ``stock_id`` set; None when it is not there or not a paper."""
-    row = session.get(ItemRow, item_id)
+    row = session.get(ItemRow, item_id) if is_id(item_id) else None
     if row is None or row.kind != "paper" or row.gone_at is not None:
         return None
     return Paper.model_validate_json(row.document).model_copy(update={"stock_id": str(row.id)})
@@ -203,7 +203,7 @@ def _where(search: str, kind: str, use: str) -> list[ColumnElement[bool]]:
 
 
 def _row(session: Session, item_id: int) -> ItemRow:
-    row = session.get(ItemRow, item_id)
+    row = session.get(ItemRow, item_id) if is_id(item_id) else None
     if row is None:
         raise NoSuchItem(item_id)
     return row

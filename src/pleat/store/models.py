@@ -8,6 +8,11 @@ from sqlalchemy import CheckConstraint, DateTime, ForeignKey, Index, MetaData, S
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
+def is_id(number: int) -> bool:
+    """Whether a number can be an id at all: SQLite holds no larger ones, and asking for one is an error of its own."""
+    return 0 < number < 2**63
+
+
 class Base(DeclarativeBase):
     """Named constraints, so that a later migration can find them."""
 

@@ -60,6 +60,9 @@ def sheet(book_id: int) -> Response:
         "no window": ("no window", lambda book: piles.mark(book, sheet_id, window="no")),
         "pair": ("two sheets kept together", lambda book: piles.pair(book, sheet_id, True)),
         "part": ("two sheets may part", lambda book: piles.pair(book, sheet_id, False)),
+        "fold": ("a sheet folded in", lambda book: piles.join(book, sheet_id, "folded")),
+        "stub": ("a leaf on a stub", lambda book: piles.join(book, sheet_id, "stub")),
+        "tip": ("a leaf tipped in", lambda book: piles.join(book, sheet_id, "tipped")),
         "remove": ("a sheet off the pile", lambda book: piles.remove(book, sheet_id)),
     }
     if do not in acts:

@@ -15,6 +15,10 @@ from pleat.core.plan import Part, Step, signature
 from pleat.core.units import Ruler
 
 KNIFE: Final = "Knife: a steel rule, a cutting mat, several light passes, fingers behind the edge and a fresh blade. With a trimmer, follow its own instructions and keep its guard on."
+_STUB_MM: Final = 25.0
+_STUB_LAP_MM: Final = 8.0
+_TIP_MM: Final = 4.0
+"""Stub, what a leaf laps on it, and the line of glue of a leaf tipped in (common practice, no source)."""
 WEIGHT: Final = "Keep fingers clear when you set the weight or close the press."
 
 
@@ -62,13 +66,15 @@ def before_sewing(
                 signature=signature(pages.folds),
             )
         )
+    joining = _joining(ruler, pages)
     steps += [
+        *joining,
         Step(
             "nested",
             "Nest and knock up",
             _nesting(pages),
             (),
-            ("slit",) if pages.folds > 1 and not pages.trim_mm else ("flap",) if pages.flap_mm else ("fold",),
+            ("join",) if joining else ("slit",) if pages.folds > 1 and not pages.trim_mm else ("flap",) if pages.flap_mm else ("fold",),
             signature=signature(pages.folios) if len(pages.sections) == 1 and pages.folds == 1 else signature(pages.sections, pages.folds),
         ),
         Step(
@@ -137,6 +143,34 @@ def _nesting(pages: PagesResult) -> str:
     return f"{len(pages.sections)} sections, front to back of {counts} sheets: put each one's into one another, fold on fold, and knock them up on the fold and the head."
 
 
+def _joining(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
+    """Single leaves of a pile: on stubs before nesting, or tipped on to their neighbours."""
+    single = [one for section in pages.mixed for one in section if one.joined != "folded"]
+    if not single:
+        return ()
+    stubs = ", ".join(one.name for one in single if one.joined == "stub")
+    tipped = ", ".join(one.name for one in single if one.joined == "tipped")
+    words = []
+    if stubs:
+        words.append(
+            f"On stubs {ruler.show(_STUB_MM)} wide and {ruler.show(pages.leaf_height_mm)} high, grain along the fold: {stubs}. Glue the leaf on by {ruler.show(_STUB_LAP_MM)}, crease the stub beside it"
+        )
+    if tipped:
+        words.append(f"Tipped in with a line of glue {ruler.show(_TIP_MM)} wide along the gutter of the sheet outside it: {tipped}")
+    detail = ". ".join(words) + ". Under a weight between waste paper; dry before anything is nested."
+    return (
+        Step(
+            "join",
+            "Join the single leaves",
+            detail,
+            ("glue", "bone folder", "waste paper"),
+            ("fold",),
+            wait_minutes=60,
+            signature=signature(*(f"{one.id}{one.joined}" for one in single)),
+        ),
+    )
+
+
 def _trimming(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
     """Trimming, where edges or creep want it."""
     if not pages.trim_mm and pages.creep_how != "trim":
@@ -179,7 +213,13 @@ def _cut_pile(ruler: Ruler, pages: PagesResult) -> Step:
     marked = signature(*(one.id for one in large), pages.leaf_width_mm, pages.leaf_height_mm)
     if not large:
         return Step(
-            "cut_leaves", "Nothing to cut for the leaves", "Every sheet of the pile is folded as it is.", (), ("try",), signature=marked
+            "cut_leaves",
+            "Nothing to cut for the leaves",
+            "Every sheet of the pile is folded as it is.",
+            (),
+            ("try",),
+            signature=marked,
+            takes="leaf",
         )
     named = ", ".join(sorted({one.name for one in large}))
     size = ruler.size(2 * pages.leaf_width_mm, pages.leaf_height_mm)
@@ -191,6 +231,7 @@ def _cut_pile(ruler: Ruler, pages: PagesResult) -> Step:
         ("try",),
         cautions=(KNIFE,),
         signature=marked,
+        takes="leaf",
     )
 
 
@@ -225,7 +266,7 @@ def _flap(ruler: Ruler, pages: PagesResult) -> Step:
     return Step(
         "flap",
         "Fold the fold-out in",
-        f"On {which}: {ruler.show(pages.flap_mm)} folds in over its leaf at the fore edge, clear of the gutter.",
+        f"On {which}: {ruler.show(pages.flap_mm)} {'folds in over its leaf' if pages.flap_panels == 1 else f'a panel, {pages.flap_panels} panels back and forth like an accordion, in over its leaf'} at the fore edge, clear of the gutter.",
         ("bone folder",),
         ("fold",),
         signature=signature(pages.flap_mm, pages.flap_folios),

@@ -63,7 +63,9 @@ def _sections(kind: Kind, sections: int) -> Check | None:
 
 def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: PagesResult) -> Check | None:
     """C2: leaves of a mixed pile that hang on one hole or on none."""
-    loose = [(one, held) for section in pages.mixed for one in section if (held := len(holding(positions, height, one.leaf_height_mm))) < 2]
+    pile = [one for section in pages.mixed for one in section]
+    folded = [one for one in pile if one.joined == "folded"]  # a stub is as high as the book, and a leaf tipped in is glued
+    loose = [(one, held) for one in folded if (held := len(holding(positions, height, one.leaf_height_mm))) < 2]
     if not loose:
         return None
     lowest = min(one.leaf_height_mm for one, _ in loose)
@@ -77,6 +79,8 @@ def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: Page
                 (("binding.insets_mm", middle), ("binding.positions_mm", None)),
             )
         )
+    stubs = [one.id for one in pile if one.joined == "stub"] + [one.id for one, _ in loose]
+    fixes.append(Fix(f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves", (("pages.stubs", stubs),)))
     none = sum(held == 0 for _, held in loose)
     return Check(
         "C2",
@@ -84,7 +88,6 @@ def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: Page
         f"{len(loose)} {'sheet is' if len(loose) == 1 else 'sheets are'} held by fewer than two holes: {loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} high{' and others' if len(loose) > 1 else ''}.",
         f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, else it hangs on one hole or falls out. Lowest leaf: {ruler.show(lowest)}, centred on {ruler.show(height)}.",
         tuple(fixes),
-        "" if fixes else "Put so low a leaf on a stub, or glue it to a page: no two holes fit in it.",
     )
 
 

@@ -46,7 +46,7 @@ def find(
 def piece_mm(pages: Pages, brief: BriefResult, trim: float) -> tuple[float, float]:
     """(width, height) of the largest piece that is folded, flap included."""
     sheet = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
-    return sheet.width_mm + (pages.flap_mm or 0.0), sheet.height_mm
+    return sheet.width_mm + (pages.flap_mm or 0.0) * pages.flap_panels, sheet.height_mm
 
 
 def lies(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float) -> bool:
@@ -182,14 +182,18 @@ def _flap(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | None:
     ]
     if not spare or lies(width, height, *sides) or lies(width, height, *sides[::-1]):
         return None
-    room = ruler.snap_down(min(max(spare), longest))
+    room = ruler.snap_down(min(max(spare) / pages.flap_panels, longest))
     fixes = [Fix(f"fold-out {ruler.show(room)}", (("pages.flap_mm", room),))] if room >= 5 else []
     return Check(
         "flap_room",
         "stop",
-        f"The sheet has no room for a fold-out of {ruler.show(pages.flap_mm)}.",
+        f"The sheet has no room for a fold-out of {f'{pages.flap_panels} panels of ' if pages.flap_panels > 1 else ''}{ruler.show(pages.flap_mm)}.",
         f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(max(spare))} beside two leaves.",
-        (*fixes, Fix("no fold-out", (("pages.flap_mm", None),))),
+        (
+            *fixes,
+            *((Fix("a single panel", (("pages.flap_panels", 1),)),) if pages.flap_panels > 1 and pages.flap_mm <= max(spare) else ()),
+            Fix("no fold-out", (("pages.flap_mm", None),)),
+        ),
     )
 
 

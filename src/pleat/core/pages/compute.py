@@ -51,6 +51,7 @@ class PagesResult(PleatResult):
     limit: FoldLimit
     flap_mm: float
     flap_folios: int
+    flap_panels: int
     numbered: tuple[NumberedSheet, ...]
     parts: tuple[Part, ...]
 
@@ -66,19 +67,23 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     if mixed:
         sections = tuple(len(section) for section in mixed)
         calipers = tuple(tuple(one.caliper for one in section) for section in mixed)
+        at_fold = [one.caliper.times(one.at_fold) for section in mixed for one in section]
+        leaves = sum(one.leaves for section in mixed for one in section)
     else:
         sections = split(folios_for(pages.amount, pages.counted_in), pages.sections, pages.folds)
         calipers = tuple((paper.leaf.caliper,) * count for count in sections)
+        at_fold, leaves = [paper.leaf.caliper.times(2 * sum(sections))], 2 * sum(sections)
     folios = sum(sections)
     lay = Estimate.ranged(*LAY_FACTORS[pages.lay], "how flat the paper lies" if mixed else f"how flat {paper.leaf.name} lies")
-    estimated = total([one for section in calipers for one in section]).times(2).multiplied(lay)
+    estimated = total(at_fold).multiplied(lay)
     thickness = estimated
     if pages.measured_block_mm is not None:
         doubt = min(MEASURING_DOUBT_MM, pages.measured_block_mm)
         thickness = Estimate.ranged(
             pages.measured_block_mm - doubt, pages.measured_block_mm, pages.measured_block_mm + doubt, "your reading of the pressed section"
         )
-    creep = max((nested_creep(section) for section in calipers), key=lambda one: one.likely)
+    nests = tuple(tuple(one.caliper for one in section if one.in_fold) for section in mixed) if mixed else calipers
+    creep = max((nested_creep(section) for section in nests), key=lambda one: one.likely)
     mean = sum(one.likely for section in calipers for one in section) / folios
     limit = fold_limit(mean)
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
@@ -93,8 +98,8 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         checks=mixed_checks.find(pages, brief, mixed) if mixed else checks.find(pages, brief, paper, sections, limit, trim),
         choices=() if mixed else choices.find(pages, brief, paper, sections, limit, trim),
         folios=folios,
-        leaves=2 * folios,
-        pages=4 * folios,
+        leaves=leaves,
+        pages=2 * leaves,
         sections=sections,
         folds=folds,
         mixed=mixed,
@@ -106,13 +111,14 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         leaf_height_mm=brief.leaf_height_mm,
         thickness=thickness,
         measured=pages.measured_block_mm is not None,
-        fold_stack=max((total(section) for section in calipers), key=lambda one: one.likely),
+        fold_stack=max((total(section) for section in nests), key=lambda one: one.likely),
         creep=creep,
         limit=limit,
         flap_mm=flap,
         flap_folios=flap_folios,
-        numbered=_numbered(sections, folds) if pages.numbered == "yes" else (),
+        numbered=_numbered(sections, folds) if pages.numbered == "yes" and leaves == 2 * folios else (),
         parts=() if mixed else _parts(brief, pages, folios, trim, flap, flap_folios),
+        flap_panels=pages.flap_panels,
     )
 
 
@@ -136,12 +142,13 @@ def _parts(brief: BriefResult, pages: Pages, folios: int, trim: float, flap: flo
     if folios > flap_folios:
         parts.append(Part("folio", "folio", sheet.width_mm, sheet.height_mm, (folios - flap_folios) * brief.quantity, "leaf", folds=folds))
     if flap_folios:
-        folds = (*folds, Fold(sheet.width_mm, "valley"))
+        zigzag = (Fold(sheet.width_mm + flap * panel, "mountain" if panel % 2 else "valley") for panel in range(pages.flap_panels))
+        folds = (*folds, *zigzag)
         parts.append(
             Part(
                 "flap_folio",
                 "folio with fold-out",
-                sheet.width_mm + flap,
+                sheet.width_mm + flap * pages.flap_panels,
                 sheet.height_mm,
                 flap_folios * brief.quantity,
                 "leaf",

@@ -96,7 +96,7 @@ def figures(
                 label="fold-out",
                 value=flap,
                 show="length",
-                how=f"It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: at most {ruler.show(ruler.snap_down(most_flap))}.",
+                how=f"{f'{pages.flap_panels} panels so wide, folded back and forth like an accordion. ' if pages.flap_panels > 1 else ''}It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: at most {ruler.show(ruler.snap_down(most_flap))}.",
                 rules=(Rule("chosen by you", "flap length"), Rule("common practice", "20 mm less than the leaf, no source")),
             )
         )
@@ -107,22 +107,25 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
     """The figures of a book made of a mixed pile."""
     ruler, folios, many = brief.ruler, sum(block.sections), len(block.sections)
     counts = ", ".join(str(count) for count in block.sections)
-    thick = [2 * sum(one.caliper.likely for one in section) for section in mixed]
+    thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in mixed]
+    leaves = sum(one.leaves for section in mixed for one in section)
+    single = 2 * folios - leaves
+    counted = f"{folios} sheets, {single} of them single leaves = {leaves} leaves = {2 * leaves} pages" if single else count_words(folios)
     each = ", ".join(ruler.thin(one) for one in thick)
     sheet_rule = (Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),)
-    thick_how = f"{2 * folios} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(block.thickness)}"
+    thick_how = f"{leaves} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(block.thickness)}"
     if pages.measured_block_mm is not None:
         thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it was reckoned at {ruler.thin(block.estimated.low)} to {ruler.thin(block.estimated.high)}."
     return (
         Figure(
             "count",
             "in one section" if many == 1 else f"in {many} sections",
-            f"{4 * folios} pages",
+            f"{2 * leaves} pages",
             "text",
-            f"{count_words(folios)}. Sheets in each, front to back: {counts}.",
+            f"{counted}. Sheets in each, front to back: {counts}.",
             sheet_rule,
         ),
-        Figure("leaves", "leaves", 2 * folios, "count", f"{folios} sheets, two leaves each.", sheet_rule, "leaves"),
+        Figure("leaves", "leaves", leaves, "count", f"{counted}. A leaf has two sides, and each is a page.", sheet_rule, "leaves"),
         Figure(
             "thickness",
             "thickness at the fold",

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Final
+from typing import Final, Literal
 
 from pleat.core.book import Pages, PileSheet
 from pleat.core.estimate import Estimate
 from pleat.core.materials.thickness import thickness
-from pleat.core.materials.uses import grain_axis
+from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.pages.arrange import PileFolio, dealt
 
 HAIR_MM: Final = 0.05
@@ -31,6 +31,22 @@ class MixedFolio:
     leaf_height_mm: float
     cut: bool
     with_grain: bool | None
+    sideways: bool
+    joined: Literal["folded", "stub", "tipped"] = "folded"
+
+    @property
+    def leaves(self) -> int:
+        return 2 if self.joined == "folded" else 1
+
+    @property
+    def in_fold(self) -> bool:
+        """Whether the thread passes it: a leaf that is tipped in is only glued to its neighbour."""
+        return self.joined != "tipped"
+
+    @property
+    def at_fold(self) -> int:
+        """How many thicknesses of it lie at the spine: two leaves, a leaf and its stub, or one leaf."""
+        return 2 if self.in_fold else 1
 
     @property
     def arranged(self) -> PileFolio:
@@ -38,21 +54,27 @@ class MixedFolio:
         return PileFolio(self.id, self.caliper.likely, self.leaf_height_mm, self.toughness, self.words, self.window)  # type: ignore[arg-type]
 
 
-def folio(sheet: PileSheet, leaf_width_mm: float, leaf_height_mm: float) -> MixedFolio:
-    """How a sheet folds into a book of this leaf: the way round that gives the larger leaf, with the grain where both do."""
-    paper = sheet.paper
+def folio(
+    sheet: PileSheet, leaf_width_mm: float, leaf_height_mm: float, joined: Literal["folded", "stub", "tipped"] = "folded"
+) -> MixedFolio:
+    """How a sheet goes into a book of this leaf: the way round that gives the larger leaf, with the grain where both do.
+
+    On a stub, or tipped in, it is a single leaf and not folded.
+    """
+    paper, parts = sheet.paper, 2 if joined == "folded" else 1
     axis = grain_axis(paper.sheet_width_mm, paper.sheet_height_mm, paper.grain)
     ways = []
     for across, along, spine in ((paper.sheet_width_mm, paper.sheet_height_mm, "h"), (paper.sheet_height_mm, paper.sheet_width_mm, "w")):
-        width, height = min(across / 2, leaf_width_mm), min(along, leaf_height_mm)
-        cut = across / 2 > leaf_width_mm + HAIR_MM or along > leaf_height_mm + HAIR_MM
+        width, height = min(across / parts, leaf_width_mm), min(along, leaf_height_mm)
+        cut = across / parts > leaf_width_mm + HAIR_MM or along > leaf_height_mm + HAIR_MM
         with_grain = None if axis is None else axis == spine
-        ways.append((round(width * height), with_grain is not False, not cut, width, height, cut, with_grain))
-    *_, width, height, cut, with_grain = max(ways, key=lambda way: way[:3])
+        upright = not fits_pattern(paper) or spine == "h"
+        ways.append((round(width * height), upright, with_grain is not False, not cut, width, height, cut, with_grain, spine))
+    *_, width, height, cut, with_grain, spine = max(ways, key=lambda way: way[:4])
     words = frozenset(f"{paper.name} {paper.tags} {paper.swatch}".lower().replace(",", " ").split())
     return MixedFolio(
         sheet.id, paper.name, words, paper.swatch, paper.sides, paper.toughness, sheet.window == "yes", sheet.pinned,
-        thickness(paper).sheet, width, height, cut, with_grain,
+        thickness(paper).sheet, width, height, cut, with_grain, fits_pattern(paper) and spine == "w", joined,
     )  # fmt: skip
 
 
@@ -60,7 +82,9 @@ def sections_of(pages: Pages, leaf_width_mm: float, leaf_height_mm: float) -> tu
     """The pile as sections of folios from the outside in: as arranged, else dealt out; empty for a book without a pile."""
     if not pages.pile:
         return ()
-    folios = {sheet.id: folio(sheet, leaf_width_mm, leaf_height_mm) for sheet in pages.pile}
+    singles: dict[int, Literal["folded", "stub", "tipped"]] = dict.fromkeys(pages.stubs, "stub")
+    singles.update(dict.fromkeys(pages.tipped, "tipped"))
+    folios = {sheet.id: folio(sheet, leaf_width_mm, leaf_height_mm, singles.get(sheet.id, "folded")) for sheet in pages.pile}
     order = pages.order
     wanted = min(pages.sections, len(folios))
     if sorted(one for section in order for one in section) != sorted(folios) or len(order) != wanted or not all(order):

@@ -1,4 +1,4 @@
-"""What can go wrong with a mixed pile: slips B3, B7, C1, C3, C5 and C7, and sheets that lie across the grain. C2 needs the stations and stands there."""
+"""What can go wrong with a mixed pile: slips B3, B7, B10, C1, C3, C5 and C7, and sheets that lie across the grain. C2 needs the stations and stands there."""
 
 from __future__ import annotations
 
@@ -29,6 +29,7 @@ def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...
         _small(brief, sections),
         _odd(pages, brief, sections),
         _grain(sections),
+        _sideways(sections),
     ]
     return tuple(check for check in found if check)
 
@@ -41,8 +42,8 @@ def meeting(sections: tuple[tuple[MixedFolio, ...], ...]) -> list[tuple[int, Mix
 
 def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """C1: a section thicker, or creeping further, than nests well."""
-    thick = [2 * sum(one.caliper.likely for one in section) for section in sections]
-    creep = [nested_creep([one.caliper for one in section]).likely for section in sections]
+    thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in sections]
+    creep = [nested_creep([one.caliper for one in section if one.in_fold]).likely for section in sections]
     worst = max(range(len(sections)), key=lambda number: thick[number])
     if (thick[worst] <= THICKEST_FOLD_MM and max(creep) <= MOST_CREEP_MM) or len(sections[worst]) == 1:
         return None
@@ -155,4 +156,18 @@ def _grain(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
         f"{len(across)} of the pile fold across their grain: {named}.",
         "They stand up instead of draping, and stiff ones crack at the fold.",
         no_fix="Score those before folding; keep the stiffest near the outside.",
+    )
+
+
+def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """B10: a pattern with a top lies sideways once the sheet is folded."""
+    found = [one.name for section in sections for one in section if one.sideways]
+    if not found:
+        return None
+    return Check(
+        "B10",
+        "watch",
+        f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once folded: {', '.join(sorted(set(found))[:NAMED])}.",
+        "Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
+        no_fix="Cut such sheets to the leaf's own shape first, or take a paper whose pattern has no top.",
     )

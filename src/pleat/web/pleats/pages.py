@@ -36,7 +36,7 @@ def _pile(opened: Opened) -> dict[str, Any]:
         fan = render_screen(drawing.fan(section, result.leaf_height_mm, positions), 470, 230, FAN)
         openings = drawing.spreads(section, first, result.leaf_width_mm, result.leaf_height_mm)
         fans.append((drawn(fan), drawn(render_screen(openings, 820, 820 * openings.height / openings.width, FAN)), first, section))
-        first += 4 * len(section)
+        first += 2 * sum(one.leaves for one in section)
     order = tuple(tuple(one.id for one in section) for section in result.mixed)
     costs = costs_of(order, [one.arranged for section in result.mixed for one in section], opened.book.pages.pairs)
     weighed = [(wish, WORDS[wish], cost) for wish, cost in costs.items() if wish != "pairs" or opened.book.pages.pairs]
