@@ -60,6 +60,13 @@ def test_sheets_folded_twice_are_cut_slit_and_counted():
     assert {figure.key for figure in trimmed.pages.figures} >= {"raw"}
 
 
+@pytest.mark.parametrize(("folds", "pages"), [("1", 48), ("2", 96), ("3", 192)])
+def test_twelve_sheets_are_as_many_pages_as_they_are_folded_for(folds, pages):
+    made = plan(**{"pages.folds": folds, "pages.count": "12 sheets", "brief.size": "A6"})
+    assert made.pages.pages == pages
+    assert made.pages.parts[0].count == 12
+
+
 @pytest.mark.parametrize(("how", "words"), [("leave", "slants"), ("trim", "instead of 148.5 mm"), ("narrow", "sheets 297.0, ")])
 def test_what_is_done_about_the_creep(how, words):
     made = plan(**{"pages.creep": how})

@@ -28,6 +28,7 @@ def all_drawings(plan):
         pages.whole(plan.pages, ruler),
         pages.fold_detail(plan.pages, ruler),
         pages.fore_edge_detail(plan.pages, ruler),
+        pages.fore_edge_detail(plan.pages, ruler, 4.0),
         pages.folio_flat(plan.pages, ruler),
     )
     yield from (

@@ -45,12 +45,13 @@ def fold_detail(result: PagesResult, ruler: Ruler) -> Drawing:
     )
 
 
-def fore_edge_detail(result: PagesResult, ruler: Ruler) -> Drawing:
-    """The fore edge of the thickest section, magnified: inner sheets stand out by their creep."""
+def fore_edge_detail(result: PagesResult, ruler: Ruler, times: float = 1.0) -> Drawing:
+    """The fore edge of the thickest section, magnified: inner sheets stand out by their creep, drawn so many times too large."""
     thickest = max(range(len(result.sections)), key=lambda number: sum(result.calipers_mm[number]))
-    calipers, creep = _as_they_lie(result)[thickest], result.creep.likely
+    calipers, real = _as_they_lie(result)[thickest], result.creep.likely
+    creep = real * times
     folios, thick = len(calipers), 2 * sum(calipers)
-    reach = max(thick * 2.1 - creep, thick * 0.8)
+    reach = max(thick * 2.1 - creep, thick * 0.8, creep * 0.3)
     shapes: list[Shape] = []
     for number, (offset, caliper) in enumerate(_rows(calipers)):
         out = creep * number / (folios - 1) if folios > 1 and result.creep_how == "leave" else 0.0
@@ -60,10 +61,8 @@ def fore_edge_detail(result: PagesResult, ruler: Ruler) -> Drawing:
     dims = (Dim("bottom", reach, reach + creep, ""),) if creep else ()
     if creep:
         words = {"leave": "creep", "trim": "trimmed off:", "narrow": "cut off inside:"}[result.creep_how]
-        shapes.append(Label(reach + creep, thick, f"{words} {ruler.thin(creep)}", "dimtext", "end", (0, 42)))
-    return Drawing(
-        reach + creep, thick, f"The fore edge, magnified: the innermost sheet stands out {ruler.thin(creep)}.", shapes, dims=dims
-    )
+        shapes.append(Label(reach + creep, thick, f"{words} {ruler.thin(real)}", "dimtext", "end", (0, 42)))
+    return Drawing(reach + creep, thick, f"The fore edge, magnified: the innermost sheet stands out {ruler.thin(real)}.", shapes, dims=dims)
 
 
 def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:

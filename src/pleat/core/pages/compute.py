@@ -70,7 +70,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         at_fold = [one.caliper.times(one.at_fold) for section in mixed for one in section]
         leaves = sum(one.leaves for section in mixed for one in section)
     else:
-        sections = split(folios_for(pages.amount, pages.counted_in), pages.sections, pages.folds)
+        sections = split(folios_for(pages.amount, pages.counted_in, pages.folds), pages.sections, pages.folds)
         calipers = tuple((paper.leaf.caliper,) * count for count in sections)
         at_fold, leaves = [paper.leaf.caliper.times(2 * sum(sections))], 2 * sum(sections)
     folios = sum(sections)

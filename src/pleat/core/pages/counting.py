@@ -29,13 +29,14 @@ def parse_count(text: str) -> tuple[int, CountUnit]:
     return int(found[1]), _WORDS.get(found[2], "unsaid")
 
 
-def folios_for(amount: int, unit: CountUnit) -> int:
-    """How many sheets folded once hold that many: a folio is 2 leaves or 4 pages, rounded up, at least 1.
+def folios_for(amount: int, unit: CountUnit, folds: int = 1) -> int:
+    """How many folios hold that many: a folio is 2 leaves or 4 pages, rounded up, at least 1; a sheet makes 1, 2 or 4, by its folds.
 
     >>> folios_for(30, "pages"), folios_for(30, "leaves")
     (8, 15)
     """
-    return max(1, math.ceil(amount / _PER_FOLIO[unit]))
+    folios = amount * folios_a_sheet(folds) if unit == "folios" else math.ceil(amount / _PER_FOLIO[unit])
+    return max(1, folios)
 
 
 def count_words(folios: int, folds: int = 1) -> str:

@@ -185,7 +185,7 @@ def _raw_leaf(brief: BriefResult, trim: float) -> Figure:
 
 
 def _in_pages(pages: Pages) -> int:
-    return pages.amount * {"pages": 1, "unsaid": 1, "leaves": 2, "folios": 4}[pages.counted_in]
+    return pages.amount * {"pages": 1, "unsaid": 1, "leaves": 2, "folios": 4 * folios_a_sheet(pages.folds)}[pages.counted_in]
 
 
 def _what_would_narrow(thickness: Estimate) -> str:

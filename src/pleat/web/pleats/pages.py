@@ -63,6 +63,7 @@ def view(opened: Opened) -> dict[str, Any]:
         "whole": drawn(whole),
         "fold": drawn(fold),
         "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 230)),
+        "exaggerated": drawn(render_screen(drawing.fore_edge_detail(result, ruler, 4.0), 400, 180)),
         "flat": drawn(render_screen(drawing.folio_flat(result, ruler), 300, 250)),
         "count": f"{opened.book.pages.amount} {'' if counted == 'unsaid' else counted}".strip(),
         "flap_room": room if room >= 10 else None,
