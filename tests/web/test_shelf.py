@@ -174,6 +174,25 @@ def test_a_table_is_shown_row_by_row_before_anything_is_written(client):
     assert exported.data.startswith(b"\xef\xbb\xbfkind of item;name;")
 
 
+def test_a_page_made_while_the_work_ends_shows_one_state(client, monkeypatch):
+    """The reader may finish between two looks at the job; the page looks once."""
+
+    class Turning:
+        token, name, total, done, entries, unknown, error = "x", "x.csv", 1, 1, (), (), ""
+        looks = 0
+
+        @property
+        def state(self):
+            self.looks += 1
+            return "reading" if self.looks == 1 else "ready"
+
+        def count(self, _):
+            return 0
+
+    monkeypatch.setattr("pleat.web.tables._job", lambda _: Turning())
+    assert "Reading the table" in text_of(client, "/shelf/table/x")
+
+
 def test_the_shelf_by_keyboard(desk: Page, served: str):
     desk.goto(f"{served}/shelf")
     desk.keyboard.press("/")

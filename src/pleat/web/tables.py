@@ -48,17 +48,19 @@ def take_in() -> AnyResponse | tuple[str, int]:
 def preview(token: str) -> str:
     """The table's state; asked for again by the page while work goes on."""
     job = _job(token)
+    state = job.state  # looked at once: work goes on while the page is made
     action, page = request.args.get("show", "all"), max(1, request.args.get("page", 1, type=int))
-    entries = [entry for entry in job.entries if action in ("all", entry.action)]
+    entries = [] if state == "reading" else [entry for entry in job.entries if action in ("all", entry.action)]
     template = "materials/_preview.html" if request.headers.get("HX-Request") else "materials/preview.html"
     return render_template(
         template,
         job=job,
+        state=state,
         entries=entries[(page - 1) * PER_PAGE : page * PER_PAGE],
         show=action,
         page=page,
         last=max(1, -(-len(entries) // PER_PAGE)),
-        counts={name: job.count(name) for name in ("new", "change", "same", "not")} if job.state in ("ready", "done") else {},
+        counts={name: job.count(name) for name in ("new", "change", "same", "not")} if state in ("ready", "done") else {},
     )
 
 
