@@ -169,9 +169,6 @@ class ChoiceRule:
     label: str
     words: tuple[tuple[str, str], ...]
 
-    def keys(self) -> tuple[str, ...]:
-        return tuple(key for key, _ in self.words)
-
 
 FieldRule = LengthRule | NumberRule | TextRule | ChoiceRule
 """ChoiceRules stand on Literal fields: pydantic does the checking, they carry the words."""
