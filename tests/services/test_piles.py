@@ -9,6 +9,7 @@ from pleat.core.book import Book
 from pleat.core.errors import BadBook
 from pleat.core.materials.items import Paper
 from pleat.core.planning import make_plan
+from pleat.printing.sheets import print_sheets
 from pleat.services import piles
 
 MAP = Paper(
@@ -154,7 +155,10 @@ def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
     assert "C2" not in keys(book), "a stub is as high as the book"
     steps = [one.step.key for one in plan.bench.steps]
     assert steps.index("fold") < steps.index("join") < steps.index("nested")
-    assert "2 of them single leaves" in plan.pages.figures[0].how
+    words = "5 sheets, 2 of them single leaves = 8 leaves = 16 pages"
+    assert words in plan.pages.figures[0].how
+    assert words in next(one.step.detail for one in plan.bench.steps if one.step.key == "fold")
+    assert words in print_sheets(plan, "Pile", "a4")[-1].svg
     assert "join" not in [one.step.key for one in make_plan(piles.join(piles.join(book, stub, "folded"), tipped, "folded")).bench.steps]
     loose = pile((BAG, 3), (OLD, 2))
     check = next(check for _, check in make_plan(loose).checks if check.key == "C2")

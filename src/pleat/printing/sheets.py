@@ -7,7 +7,6 @@ from html import escape
 from textwrap import wrap
 from typing import Final, Literal
 
-from pleat.core.pages.counting import count_words
 from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.planning import Plan
 from pleat.core.units import MM_PER_INCH
@@ -136,8 +135,7 @@ def _part_list(plan: Plan, width: float) -> str:
     rows += [
         (
             "pages",
-            count_words(plan.pages.folios, plan.pages.folds)
-            + (f", in {len(plan.pages.sections)} sections" if len(plan.pages.sections) > 1 else ""),
+            plan.pages.in_words + (f", in {len(plan.pages.sections)} sections" if len(plan.pages.sections) > 1 else ""),
         ),
         ("section at the fold", f"{ruler.thin(plan.pages.thickness.low)} to {ruler.thin(plan.pages.thickness.high)}"),
         ("stations from the head", f"{marks} {ruler.name}"),

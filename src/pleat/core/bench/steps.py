@@ -8,7 +8,6 @@ from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.compute import CuttingResult
 from pleat.core.cutting.cut import Cut
 from pleat.core.pages.compute import PagesResult
-from pleat.core.pages.counting import count_words
 from pleat.core.pages.folding import CLOSED, folios_a_sheet
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Part, Step, signature
@@ -46,7 +45,7 @@ def before_sewing(
         Step(
             "fold",
             "Fold the sheets",
-            f"{count_words(pages.folios, pages.folds)}{each}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
+            f"{pages.in_words}{each}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
             ("bone folder",),
             ("cut_leaves",),
             signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),

@@ -19,7 +19,7 @@ def default_insets(height_mm: float, count: int, ruler: Ruler) -> tuple[float, .
     """Insets from the head for ``count`` stations on a spine of ``height_mm``, on marks of the ruler.
 
     >>> from pleat.core.units import RULERS
-    >>> [d / 25.4 for d in default_insets(8.25 * 25.4, 3, RULERS["in"])]
+    >>> [round(d / 25.4, 6) for d in default_insets(8.25 * 25.4, 3, RULERS["in"])]
     [1.5]
     """
     shares = _INSETS[count]

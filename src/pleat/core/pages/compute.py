@@ -9,7 +9,7 @@ from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate, total
 from pleat.core.pages import checks, choices, figures, mixed_checks
-from pleat.core.pages.counting import CountUnit, folios_for
+from pleat.core.pages.counting import CountUnit, count_words, folios_for
 from pleat.core.pages.creep import nested_creep
 from pleat.core.pages.folding import WORDS, folios_a_sheet, open_sheet
 from pleat.core.pages.imposition import NumberedSheet, numbered_sheets
@@ -56,9 +56,9 @@ class PagesResult(PleatResult):
     parts: tuple[Part, ...]
 
     @property
-    def nested(self) -> int:
-        """Folios of the thickest section."""
-        return max(self.sections)
+    def in_words(self) -> str:
+        """Sheets, leaves and pages together; single leaves of a pile are not counted twice."""
+        return count_words(self.folios, self.folds, self.leaves)
 
 
 def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult:

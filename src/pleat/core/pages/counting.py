@@ -39,7 +39,15 @@ def folios_for(amount: int, unit: CountUnit, folds: int = 1) -> int:
     return max(1, folios)
 
 
-def count_words(folios: int, folds: int = 1) -> str:
-    """Sheets, leaves and pages together, since the last two are constantly confused."""
+def count_words(folios: int, folds: int = 1, leaves: int | None = None) -> str:
+    """Sheets, leaves and pages together, since the last two are constantly confused.
+
+    ``leaves`` is given where some sheets of a pile are single leaves.
+
+    >>> count_words(5, leaves=8)
+    '5 sheets, 2 of them single leaves = 8 leaves = 16 pages'
+    """
+    if leaves is not None and leaves != 2 * folios:
+        return f"{folios} sheets, {2 * folios - leaves} of them single leaves = {leaves} leaves = {2 * leaves} pages"
     sheets = folios // folios_a_sheet(folds)
     return f"{'1 sheet' if sheets == 1 else f'{sheets} sheets'} {WORDS[folds]} = {2 * folios} leaves = {4 * folios} pages"

@@ -109,8 +109,7 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
     counts = ", ".join(str(count) for count in block.sections)
     thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in mixed]
     leaves = sum(one.leaves for section in mixed for one in section)
-    single = 2 * folios - leaves
-    counted = f"{folios} sheets, {single} of them single leaves = {leaves} leaves = {2 * leaves} pages" if single else count_words(folios)
+    counted = count_words(folios, leaves=leaves)
     each = ", ".join(ruler.thin(one) for one in thick)
     sheet_rule = (Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),)
     thick_how = f"{leaves} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(block.thickness)}"
