@@ -11,6 +11,7 @@ import pytest
 import pleat
 from pleat.core.materials.editing import build
 from pleat.core.materials.items import KINDS, Paper, kind_of
+from pleat.core.pages.leaves import leaves_of_paper, openings
 from pleat.core.planning import make_plan
 from pleat.core.units import RULERS
 from pleat.demo import demo_items, mixed_journal
@@ -20,7 +21,7 @@ from pleat.drawing.svg import render_screen
 from pleat.web.items import card, thumb
 
 SHELF = demo_items()
-CSS = "".join((Path(pleat.__file__).parent / f"web/static/css/{name}.css").read_text() for name in ("drawing", "materials"))
+CSS = "".join((Path(pleat.__file__).parent / f"web/static/css/{name}.css").read_text() for name in ("drawing", "materials", "pile"))
 
 
 def flat(shapes):
@@ -99,19 +100,36 @@ def test_cards_are_drawn_once_and_say_the_few_facts():
 def test_the_fan_shows_which_holes_hold_and_the_spreads_every_opening():
     kept = {item.name: item for item in SHELF if isinstance(item, Paper)}
     plan = make_plan(mixed_journal(kept))
-    for section in plan.pages.mixed:
-        fan = pages.fan(section, plan.pages.leaf_height_mm, (5.0, 102.5, 200.0))
+    for number, section in enumerate(plan.pages.mixed):
+        fan = pages.fan(section, plan.pages.leaf_height_mm, (5.0, 102.5, 200.0), 620.0)
+        assert fan.width == pytest.approx(620.0)
+        assert len(fan.spots) == 2 * len(section)
         dots = [shape.style for shape in fan.shapes if isinstance(shape, Dot)]
         small = sum(one.leaf_height_mm < plan.pages.leaf_height_mm - 1 for one in section)
         assert dots.count("hole-held") + dots.count("hole-loose") == 3 * len(section)
         assert dots.count("hole-loose") == 2 * small, "the outer holes miss the small leaves, the middle one holds"
-        openings = pages.spreads(section, 1, plan.pages.leaf_width_mm, plan.pages.leaf_height_mm)
-        numbers = [shape.text for shape in openings.shapes if getattr(shape, "style", "") == "spread-number"]
-        assert numbers[0] == "2 | 3"
-        assert len(numbers) == 2 * len(section) - 1
-        blank = sum(shape.style == "leaf blank-page" for shape in openings.shapes if isinstance(shape, Rect))
-        one_sided = sum(one.sides == 1 for one in section)
-        assert blank in (2 * one_sided, 2 * one_sided - 2), "the backs of one-sided sheets, but for the outermost faces"
+        own = [one for one in plan.pages.in_order if one.section == number]
+        kept = frozenset((section[0].id, section[1].id))
+        drawn = pages.spreads(openings(own), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm, frozenset((kept,)))
+        numbers = [shape.text for shape in drawn.shapes if getattr(shape, "style", "") == "spread-number"]
+        assert numbers[0] == f"| {own[0].page}"
+        assert len(numbers) == 2 * len(section) + 1
+        blank = sum(shape.style == "leaf blank-page" for shape in flat(drawn.shapes) if isinstance(shape, Rect))
+        assert blank == 2 * sum(one.sides == 1 for one in section), "the two backs of each one-sided sheet"
+        marks = [dict(shape.data)["act"] for shape in drawn.shapes if isinstance(shape, Group) and shape.style == "keep"]
+        assert (marks.count("part"), marks.count("pair")) == (2, 2 * (len(section) - 2)), "a pair meets before the fold and behind it"
+
+
+@pytest.mark.parametrize(("panels", "blank"), [(1, True), (2, False), (3, True)])
+def test_a_fold_out_lies_folded_in_over_the_inner_side_and_shows_its_back_or_not(panels, blank):
+    leaves = leaves_of_paper((2,), 100.0, 150.0, "moss", 1, 60.0, panels, "innermost")
+    drawn = pages.spreads(openings(leaves), 100.0, 150.0)
+    flaps = [shape for shape in flat(drawn.shapes) if isinstance(shape, Rect) and "folded-in" in shape.style]
+    (page,) = (group for group in drawn.shapes if isinstance(group, Group) and any(one in flaps for one in group.shapes))
+    leaf = page.shapes[0]
+    assert (flaps[0].x + flaps[0].width, flaps[0].width) == (leaf.x + leaf.width, 60.0), "hinged at the fore edge of a right-hand page"
+    assert ("blank-page" in flaps[0].style) == blank
+    assert drawn.shapes.index(page) == 3 * 2 + 1, "the right page of the middle opening"
 
 
 def test_the_bend_test_is_drawn_both_ways():

@@ -11,6 +11,7 @@ from hypothesis import given, settings
 
 import pleat
 from pleat.core.book import Book
+from pleat.core.pages.leaves import openings
 from pleat.core.planning import make_plan
 from pleat.drawing import bench, binding, brief, cover, cutting, extras, pages, paper
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Group, Label, Rect
@@ -45,8 +46,8 @@ def all_drawings(plan):
     )
     yield from (pages.numbered(sheet, inner) for sheet in plan.pages.numbered[:3] for inner in (True, False))
     for section in plan.pages.mixed:
-        yield pages.fan(section, plan.pages.leaf_height_mm, plan.binding.positions_mm)
-        yield pages.spreads(section, 1, plan.pages.leaf_width_mm, plan.pages.leaf_height_mm)
+        yield pages.fan(section, plan.pages.leaf_height_mm, plan.binding.positions_mm, 600.0)
+    yield pages.spreads(openings(plan.pages.in_order[:40]), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm)
     yield from (cutting.sheet(cut, way, ruler) for cut in plan.cutting.cuts for way in (cut.better, cut.other))
 
 

@@ -57,6 +57,10 @@ def keys(book):
     return {check.key for _, check in make_plan(book).checks}
 
 
+SMALL_LEAF = pile((MAP, 1), (BAG, 1), book=editing.edit(Book(), {"brief.size": "100 x 200"}))
+"""Maps of 420 leave 220 beside two leaves of 100, bags of 297 leave 97."""
+
+
 def test_a_book_made_of_a_pile_by_hand_arithmetic():
     """2 maps of 0.081 mm, 3 bags of 0.135: 5 sheets, 20 pages; at the fold 2 x (2 x 0.081 + 3 x 0.135) x 1.02."""
     plan = make_plan(pile((MAP, 2), (BAG, 3)))
@@ -98,6 +102,16 @@ def test_the_sheet_folds_the_way_round_that_gives_the_larger_leaf():
             editing.apply(pile((BAG, 2), (MAP, 1), (OLD, 1)), [("pages.pairs", [[1, 4]])]),
             editing.apply(pile((BAG, 2), (MAP, 1)), [("pages.pairs", [[1, 2]])]),
         ),
+        ("C6", piles.flap(SMALL_LEAF, 1, "85", ""), piles.flap(SMALL_LEAF, 1, "80", "")),
+        ("flap_room", piles.flap(SMALL_LEAF, 2, "80", "2"), piles.flap(SMALL_LEAF, 1, "80", "2")),
+        ("flap_room", piles.flap(pile((BAG, 1)), 1, "60", "1"), pile((BAG, 1))),
+        ("B9", piles.flap(SMALL_LEAF, 1, "70", "1"), piles.flap(SMALL_LEAF, 1, "70", "2")),
+        ("owned", pile((BAG.model_copy(update={"owned": 2}), 3)), pile((BAG.model_copy(update={"owned": 3}), 3))),
+        (
+            "owned",
+            editing.apply(pile((BAG.model_copy(update={"owned": 5}), 3)), [("brief.quantity", 2)]),
+            editing.apply(pile((BAG.model_copy(update={"owned": 6}), 3)), [("brief.quantity", 2)]),
+        ),
     ],
 )
 def test_slips_of_a_pile(slip, wrong, right):
@@ -134,6 +148,12 @@ def test_sheets_are_moved_pinned_paired_and_taken_off():
         lambda: piles.add(kept, BAG, 500),
         lambda: piles.add(kept, BAG, 0),
         lambda: piles.pair(kept, ids(kept)[0][-1], True),
+        lambda: piles.flap(kept, 99, "50", ""),
+        lambda: piles.flap(kept, outer, "50", "two"),
+        lambda: piles.flap(kept, outer, "4000", "9"),
+        lambda: piles.place_typed(kept, 99, "1"),
+        lambda: piles.place_typed(kept, outer, "0.1"),
+        lambda: piles.place_typed(kept, outer, "1.99"),
         lambda: piles.arranged(piles.remove(kept, outer), piles.propose(kept, 2, 0, False)),
     ):
         with pytest.raises(BadBook):
@@ -165,6 +185,29 @@ def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
     mended = editing.apply(loose, check.fixes[-1].changes)
     assert check.fixes[-1].label == "put those 2 on stubs, as single leaves"
     assert make_plan(mended).pages.leaves == 8
+
+
+def test_places_are_typed_as_section_and_place():
+    book = pile((BAG, 4), (MAP, 2), sections=2)
+    first = ids(book)[0][0]
+    for text, section, place in (("2", 0, 1), ("2.1", 1, 0), ("2, 3", 1, 2), (" 1/1 ", 0, 0), ("3.1", 2, 0)):
+        book = piles.place_typed(book, first, text)
+        assert ids(book)[section][place] == first, text
+
+
+def test_a_fold_out_goes_through_to_numbers_parts_and_bench():
+    book = editing.apply(piles.flap(SMALL_LEAF, 1, "7 cm", "2"), [("pages.numbered", "yes")])
+    plan = make_plan(book)
+    assert (book.pages.pile[0].flap_mm, book.pages.pile[0].flap_panels) == (70.0, 2)
+    assert plan.pages.pages == 8, "the sides of a fold-out are not counted as pages"
+    steps = {one.step.key: one.step for one in plan.bench.steps}
+    assert "Site map: 2 panels of 70 mm, back and forth like an accordion" in steps["flap"].detail
+    assert steps["nested"].after == ("flap",)
+    assert "leave the fold-outs on" in steps["cut_leaves"].detail
+    assert "flap" not in {one.step.key for one in make_plan(piles.flap(book, 1, "", "")).bench.steps}
+    assert [one.name for one in plan.pages.numbered] == ["Site map", "Flour bag"]
+    dummy = next(sheet for sheet in print_sheets(plan, "Pile", "a4") if "dummy" in sheet.title)
+    assert "Site map" in dummy.svg
 
 
 def test_a_pattern_with_a_top_that_folds_sideways_is_told():

@@ -176,35 +176,6 @@ def test_ways_side_by_side_are_taken_with_one_tap(desk: Page):
     expect(desk.locator(".numbered svg").first).to_have_attribute("aria-label", re.compile("Section 1, sheet 1, inner side: pages"))
 
 
-def test_a_mixed_journal_from_pile_to_stations(desk: Page):
-    open_book(desk, "Dark-sky log", "pages")
-    desk.locator("#drawer-pile summary").click()
-    for name, sheets in (("Old observing pages", "3"), ("Flour bag paper", "3"), ("Log paper, cream", "2")):
-        row = desk.locator(".pile-add", has_text=name).first
-        row.locator("input[name=sheets]").fill(sheets)
-        row.get_by_role("button").click()
-        expect(desk.locator(".pile-list")).to_contain_text(name)
-    expect(strip(desk, "pages")).to_have_text("32 pages")
-    desk.locator("#pile-sections").fill("2")
-    desk.get_by_role("button", name="arrange", exact=True).click()
-    expect(desk.locator(".pile-section")).to_have_count(2)
-    expect(desk.locator(".wish-met").first).to_contain_text("equally thick")
-    first = desk.locator(".pile-section").first.locator(".pile-sheet")
-    moved = first.first.get_attribute("data-sheet")
-    first.first.get_by_role("button", name=re.compile("to the next section")).click()
-    expect(desk.locator(f".pile-section[data-section='1'] [data-sheet='{moved}']")).to_have_count(1)
-    desk.locator(f"#sheet-{moved}").drag_to(desk.locator(".pile-section[data-section='0'] .pile-sheet").first)
-    expect(desk.locator(f".pile-section[data-section='0'] [data-sheet='{moved}'][data-place='0']")).to_have_count(1)
-    desk.locator(f"#sheet-{moved}").get_by_role("button", name=re.compile("^pin ")).click()
-    expect(desk.locator(f"#sheet-{moved}")).to_have_class(re.compile("pinned"))
-    desk.get_by_role("button", name="another way").click()
-    expect(desk.locator(f".pile-section[data-section='0'] [data-sheet='{moved}'][data-place='0']")).to_have_count(1)
-    desk.locator("#strip-binding").click()
-    desk.locator("#i-binding-station-count-3").check(force=True)
-    typed(desk, "binding.station.0", "12")
-    expect(desk.locator("#body-binding [data-check=C2]")).to_contain_text("held by fewer than two")
-
-
 def test_a_thread_is_taken_from_the_shelf(desk: Page):
     open_book(desk, "Moon sketchbook", "binding")
     desk.locator("#drawer-thread summary").click()

@@ -17,7 +17,7 @@ def post(client, action, book=6, **data):
 
 def sheets_of(client, book=6):
     page = client.get(f"/books/{book}?open=pages").get_data(as_text=True)
-    return [int(one) for one in re.findall(r'data-sheet="(\d+)"', page)]
+    return [int(one) for one in re.findall(r'id="sheet-(\d+)"', page)]
 
 
 def test_the_demo_has_a_mixed_journal_that_holds(client):
@@ -42,7 +42,7 @@ def test_adding_moving_and_taking_off_answer_with_the_pleats_that_follow(client)
     assert sheets_of(client)[0] == last
     for do in ("pin", "window", "pair", "part", "no window", "unpin", "inward", "outward", "stub", "tip", "fold", "next", "before", "pair"):
         assert post(client, "pile/sheet", do=do, sheet=last, section="0", place="0").status_code == 200, do
-    assert 'aria-pressed="true"' in client.get("/books/6?open=pages").get_data(as_text=True)
+    assert " data-paired" in client.get("/books/6?open=pages").get_data(as_text=True)
     assert post(client, "pile/sheet", do="remove", sheet=last).status_code == 200
     assert last not in sheets_of(client)
 

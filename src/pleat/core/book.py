@@ -1,6 +1,7 @@
 """The Book: the document that is saved, exchanged and planned from. It holds decisions and measurements, never results.
 
-Format 2 keeps several readings of a paper's stack (``readings_mm``) where format 1 had one (``measured_mm``); ``bookfile`` reads both.
+Format 2 keeps several readings of a paper's stack (``readings_mm``) where format 1 had one (``measured_mm``); format 3 adds the
+fold-outs of a pile's sheets. ``bookfile`` reads them all.
 Lengths are mm. In a book file a length may also be a text with its unit (``"8 1/4 in"``); it is read
 once, exactly, and how it was typed is kept in ``typed`` so that mixed units can be pointed out.
 """
@@ -15,7 +16,7 @@ from pydantic_core import PydanticCustomError
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
 from pleat.core.materials.items import Paper
 
-FORMAT: Final = 2
+FORMAT: Final = 3
 """The version of the document; a reader of format n reads every format up to n."""
 
 
@@ -63,13 +64,15 @@ class Papers(Record):
 class PileSheet(Record):
     """One sheet of a mixed pile, folded once: its paper as the shelf knew it, and whether it has a window cut into it.
 
-    ``pinned`` sheets stay where they lie when the pile is arranged.
+    ``pinned`` sheets stay where they lie when the pile is arranged. A fold-out hangs on the fore edge of its second leaf, or of its only one.
     """
 
     id: int = Field(ge=0, le=100000)
     paper: Paper
     window: Annotated[Literal["no", "yes"], ChoiceRule("window", (("no", "no window"), ("yes", "has a window")))] = "no"
     pinned: bool = False
+    flap_mm: Annotated[float, LengthRule("the fold-out flap", 5, 600)] | None = None
+    flap_panels: Annotated[int, NumberRule("panels of the fold-out", 1, 6, "panels", whole=True)] = 1
 
 
 class Pages(Record):
@@ -187,7 +190,7 @@ class Bench(Record):
 class Book(Record):
     """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with ``bookfile.read_book``."""
 
-    format: Literal[2] = 2
+    format: Literal[3] = 3
     title: Annotated[str, TextRule("the title", 80)] = "Untitled book"
     brief: Brief = Brief()
     paper: Papers = Field(default_factory=Papers)

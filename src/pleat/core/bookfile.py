@@ -43,10 +43,11 @@ def read_book(text: str | bytes) -> Book:
 
 def upgraded(data: dict[str, Any]) -> dict[str, Any]:
     """Plain data of an older format as the present one; anything that is not as expected is left for validation to name."""
-    if data.get("format") != 1:
+    made_by = data.get("format")
+    if isinstance(made_by, bool) or made_by not in (1, 2):
         return data
     papers = data.get("paper")
-    if isinstance(papers, dict):
+    if made_by == 1 and isinstance(papers, dict):
         papers = {role: upgraded_paper(paper) if isinstance(paper, dict) else paper for role, paper in papers.items()}
         data = {**data, "paper": papers}
     return {**data, "format": FORMAT}

@@ -10,6 +10,11 @@ HAIR_MM = 0.05
 """A sheet this much too small still counts as large enough."""
 
 
+def lies(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float) -> bool:
+    """Whether a piece comes out of a sheet upright."""
+    return width_mm <= sheet_width_mm + HAIR_MM and height_mm <= sheet_height_mm + HAIR_MM
+
+
 @dataclass(frozen=True)
 class Lay:
     """Pieces laid out in a grid: ``turned`` pieces lie with their height across the sheet.

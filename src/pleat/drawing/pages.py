@@ -3,14 +3,21 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
+from typing import Final
 
 from pleat.core.binding.checks import holding
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.pages.imposition import NumberedSheet
+from pleat.core.pages.leaves import Leaf, Opening
+from pleat.core.pages.limits import STUB_MM
 from pleat.core.pages.mixed import MixedFolio
 from pleat.core.units import Ruler
-from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape
+from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
+
+IN_A_ROW: Final = 8
+"""Openings side by side."""
 
 
 def whole(result: PagesResult, ruler: Ruler) -> Drawing:
@@ -161,72 +168,86 @@ def _section(result: PagesResult, section: int, calipers: tuple[float, ...], top
     return shapes
 
 
-def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tuple[float, ...], names: bool = True) -> Drawing:
-    """A section of a pile opened as a fan: leaves in their real outlines, level as they are nested, with the stations across them.
+def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tuple[float, ...], across_mm: float) -> Drawing:
+    """A section of a pile opened as a fan ``across_mm`` wide: leaves in their real outlines, level as they are nested, stations across them.
 
-    A hole that holds a leaf is filled; one that misses it, or tears out of it, is crossed.
+    A hole that holds a leaf is filled; one that misses it, or tears out of it, is open. The spots ``n`` and ``n.end`` are the corners
+    of the strip where sheet n, from 0, shows.
     """
-    step = max(16.0, 0.24 * max(one.leaf_width_mm for one in section))
+    widest = max(one.leaf_width_mm for one in section)
+    step = min(max((across_mm - widest) / max(1, len(section) - 1), 2.0), widest * 1.06)
     shapes: list[Shape] = []
+    spots: list[Spot] = []
     for number, one in enumerate(section):
         x, y = number * step, (leaf_height_mm - one.leaf_height_mm) / 2
         if one.joined == "stub":
-            shapes.append(Rect(x, 0, step * 0.5, leaf_height_mm, "leaf left-leaf"))
+            shapes.append(Rect(x, 0, min(step * 0.5, STUB_MM), leaf_height_mm, "leaf left-leaf"))
         shapes.append(Rect(x, y, one.leaf_width_mm, one.leaf_height_mm, f"leaf swatch-{one.swatch}"))
         if one.window:
-            shapes.append(
-                Rect(x + one.leaf_width_mm * 0.3, y + one.leaf_height_mm * 0.3, one.leaf_width_mm * 0.4, one.leaf_height_mm * 0.3, "ghost")
-            )
-    width = (len(section) - 1) * step + max(one.leaf_width_mm for one in section)
-    shapes += [Line(-step * 0.3, at, width, at, "guide") for at in positions_mm]
+            shapes.append(_window(x, y, one))
+        spots += [Spot(str(number), x, 0), Spot(f"{number}.end", x + min(step, one.leaf_width_mm), leaf_height_mm)]
+    width = (len(section) - 1) * step + widest
+    shapes += [Line(-min(step, 20) * 0.3, at, width, at, "guide") for at in positions_mm]
+    loose = 0
     for number, one in enumerate(section):
-        held = holding(positions_mm, leaf_height_mm, one.leaf_height_mm if one.joined == "folded" else leaf_height_mm)
         if one.joined == "tipped":
             continue
+        held = holding(positions_mm, leaf_height_mm, one.leaf_height_mm if one.joined == "folded" else leaf_height_mm)
+        loose += one.joined == "folded" and len(held) < 2
         for at in positions_mm:
-            x = number * step + 2.0
+            x = number * step + min(2.0, step * 0.3)
             shapes.append(Dot(x, at, "hole-held", 0.6) if at in held else Dot(x, at, "hole-loose", 0.8))
-        if names:
-            shapes.append(Label(number * step + step / 2, leaf_height_mm, str(number + 1), "quiet", shift=(0, 16)))
-    loose = sum(one.joined == "folded" and len(holding(positions_mm, leaf_height_mm, one.leaf_height_mm)) < 2 for one in section)
-    return Drawing(
-        width,
-        leaf_height_mm * 1.06,
-        f"{len(section)} sheets from the outside in with {len(positions_mm)} stations; {loose} held by fewer than two.",
-        shapes,
-    )
+    says = f"{len(section)} sheets from the outside in with {len(positions_mm)} stations; {loose} held by fewer than two."
+    return Drawing(width, leaf_height_mm, says, shapes, spots=spots)
 
 
-def spreads(section: tuple[MixedFolio, ...], first_page: int, leaf_width_mm: float, leaf_height_mm: float) -> Drawing:
-    """Every opening of a section, small: left and right page in their papers' colours and sizes, with page numbers.
+def _window(x: float, y: float, one: MixedFolio) -> Rect:
+    return Rect(x + one.leaf_width_mm * 0.3, y + one.leaf_height_mm * 0.3, one.leaf_width_mm * 0.4, one.leaf_height_mm * 0.3, "ghost")
 
-    A paper that is good on one side has it inside its fold; its other side is drawn blank.
+
+def spreads(
+    found: Sequence[Opening], leaf_width_mm: float, leaf_height_mm: float, pairs: frozenset[frozenset[int]] = frozenset()
+) -> Drawing:
+    """Openings in rows, small: left and right page in their papers' colours and sizes, with page numbers and fold-outs folded in.
+
+    A blank side is drawn dashed, the cover as an outline. ``pairs`` are sheets of a pile that should meet, marked at the foot
+    of the opening where they do. Pages of a pile carry their sheet, section and place as data, and the mark the outer sheet's.
     """
-    leaves = [*((one, True) for one in section), *((one, False) for one in reversed(section) if one.joined == "folded")]
-    across, gap, down = 2 * leaf_width_mm, leaf_width_mm * 0.4, leaf_height_mm * 1.3
-    a_row = 8
+    across, down = 2.4 * leaf_width_mm, 1.3 * leaf_height_mm
     shapes: list[Shape] = []
-    for number in range(len(leaves) - 1):
-        x, y = number % a_row * (across + gap), number // a_row * down
-        (left, first), (right, second) = leaves[number], leaves[number + 1]
-        left_blank = left.sides == 1 and not first
-        right_blank = right.sides == 1 and second
-        for leaf, at, blank in ((left, x + leaf_width_mm - left.leaf_width_mm, left_blank), (right, x + leaf_width_mm, right_blank)):
-            shapes.append(
-                Rect(
-                    at,
-                    y + (leaf_height_mm - leaf.leaf_height_mm) / 2,
-                    leaf.leaf_width_mm,
-                    leaf.leaf_height_mm,
-                    "leaf blank-page" if blank else f"leaf swatch-{leaf.swatch}",
-                )
-            )
-        page = first_page + 2 * number + 1
-        shapes.append(Label(x + leaf_width_mm, y + leaf_height_mm * 1.16, f"{page} | {page + 1}", "spread-number"))
-    rows = math.ceil((len(leaves) - 1) / a_row)
-    return Drawing(
-        min(len(leaves) - 1, a_row) * (across + gap) - gap, rows * down, f"{len(leaves) - 1} openings of {len(section)} sheets.", shapes
-    )
+    for number, (left, right) in enumerate(found):
+        x, y = number % IN_A_ROW * across, number // IN_A_ROW * down
+        for leaf, at, first in ((left, x, False), (right, x + leaf_width_mm, True)):
+            if leaf is None:
+                shapes.append(Rect(at, y, leaf_width_mm, leaf_height_mm, "ghost"))
+            else:
+                page = _page(leaf, first, at + (0.0 if first else leaf_width_mm - leaf.width_mm), y + (leaf_height_mm - leaf.height_mm) / 2)
+                data = (("sheet", str(leaf.folio.id)), ("section", str(leaf.section)), ("place", str(leaf.place))) if leaf.folio else ()
+                shapes.append(Group("page", page, data))
+        numbers = f"{left.page + 1 if left else ''} | {right.page if right else ''}".strip()
+        shapes.append(Label(x + leaf_width_mm, y + leaf_height_mm * 1.16, numbers, "spread-number"))
+        if left and right and left.folio and right.folio and left.section == right.section and left.place != right.place:
+            outer = left.folio if left.place < right.place else right.folio
+            kept = frozenset((left.folio.id, right.folio.id)) in pairs
+            mark = Dot(x + leaf_width_mm, y + leaf_height_mm * 0.5, "kept-mark" if kept else "keep-mark", radius_mm=leaf_width_mm * 0.09)
+            shapes.append(Group("keep", (mark,), (("act", "part" if kept else "pair"), ("sheet", str(outer.id)))))
+    rows = math.ceil(len(found) / IN_A_ROW)
+    return Drawing((IN_A_ROW - 1) * across + 2 * leaf_width_mm, rows * down, f"{len(found)} openings.", shapes)
+
+
+def _page(leaf: Leaf, first_page: bool, x: float, y: float) -> tuple[Shape, ...]:
+    """One page of an opening, with its window and the fold-out that lies on it, hinged at the fore edge."""
+    shapes: list[Shape] = [
+        Rect(x, y, leaf.width_mm, leaf.height_mm, "leaf blank-page" if leaf.blank(first_page) else f"leaf swatch-{leaf.swatch}")
+    ]
+    if leaf.folio and leaf.folio.window:
+        shapes.append(_window(x, y, leaf.folio))
+    if leaf.flap_over(first_page):
+        edge = x + leaf.width_mm if first_page else x
+        style = "leaf blank-page" if leaf.flap_blank else f"leaf swatch-{leaf.swatch}"
+        shapes.append(Rect(edge - leaf.flap_mm if first_page else edge, y, leaf.flap_mm, leaf.height_mm, f"{style} folded-in"))
+        shapes.append(Line(edge, y, edge, y + leaf.height_mm, "flap"))
+    return tuple(shapes)
 
 
 def numbered(sheet: NumberedSheet, inner: bool, wide: float = 30.0, high: float = 40.0) -> Drawing:

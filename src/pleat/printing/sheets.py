@@ -108,7 +108,8 @@ def _dummies(plan: Plan, width: float, room: float) -> list[str]:
         body = []
         for number, sheet in enumerate(plan.pages.numbered[start : start + across * down]):
             x, y = MARGIN_MM + number % across * pair, MARGIN_MM + _HEAD_MM + number // across * tall + 4
-            name = f"section {sheet.section}, sheet {sheet.sheet}: inner side, outer side"
+            which = f"{sheet.section}.{sheet.sheet} {sheet.name[:24]}" if sheet.name else f"section {sheet.section}, sheet {sheet.sheet}"
+            name = f"{which}: inner side, outer side"
             body.append(render_print(Drawing(1, 1, "name", [Label(0, 0, name, "small", "start", (0, -1.5))]), x, y, PRINT))
             body += [
                 render_print(numbered(sheet, inner, *_CELL_MM), x + (0 if inner else columns * _CELL_MM[0] + 5), y, PRINT)

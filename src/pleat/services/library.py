@@ -10,7 +10,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from pleat.core.bookfile import read_book, write_book
-from pleat.services import books
+from pleat.services import books, materials
 from pleat.store import books as book_store
 
 
@@ -49,5 +49,5 @@ def take_in(session: Session, text: bytes) -> int:
     """A book from a file's contents; its id. Raises BadBook and then changes nothing."""
     book = read_book(text)
     # the numbers of another machine's shelf mean other things on this one
-    papers = {role: getattr(book.paper, role).model_copy(update={"stock_id": None}) for role in ("leaf", "cover")}
-    return books.add(session, book.model_copy(update={"paper": book.paper.model_copy(update=papers)}), "", "taken from a file")
+    own = materials.with_papers(book, lambda paper: paper.model_copy(update={"stock_id": None}))
+    return books.add(session, own, "", "taken from a file")

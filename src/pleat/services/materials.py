@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Final, Literal
 
 from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
-from pleat.core.book import Book
+from pleat.core.book import Book, Papers
 from pleat.core.bookfile import problems_of
 from pleat.core.cutting.offcuts import offcuts
 from pleat.core.errors import BadBook, FieldProblem
@@ -139,11 +139,12 @@ def keep(session: Session, kept: Paper) -> int:
 
 def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
     """Papers on the shelf with what each gives this book: those that give something and with the grain first."""
-    part = next(part for part in make_plan(book).parts if part.material == role)
+    part = next((part for part in make_plan(book).parts if part.material == role), None)
+    width, height = (part.width_mm, part.height_mm) if part else (2 * book.brief.leaf_width_mm, book.brief.leaf_height_mm)
     own = getattr(book.paper, role).stock_id
     found = []
     for sheet in store.sheets(session, 0, 0):
-        better, _ = both_ways(part.width_mm, part.height_mm, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
+        better, _ = both_ways(width, height, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
         found.append((better.count == 0, better.count > 0 and better.with_grain is False, sheet.name.lower(), sheet.key, better))
     found.sort(key=lambda row: row[:4])
     shown = found[:MOST_OFFERED]
@@ -196,28 +197,45 @@ def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[
     """The book with the sheets its papers have on the shelf now, and the roles whose paper the shelf knows otherwise by now.
 
     What this book has cut already counts as there. A paper that was taken off the shelf stays as the book knows it, without the link.
+    The sheets of a pile are counted alike.
     """
-    linked = {role: int(paper.stock_id) for role, paper in _roles(book) if paper.stock_id}
+    linked = {int(paper.stock_id) for paper in _papers(book) if paper.stock_id}
     if not linked:
         return book, ()
-    there = {item_id: one for item_id in set(linked.values()) if (one := store.find_paper(session, item_id))}
+    there = {item_id: one for item_id in linked if (one := store.find_paper(session, item_id))}
     taken: dict[int, int] = {}
     for rows in store.takings(session, book_id).values() if book.bench.ticks else ():
         for item_id, amount in rows:
             taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
-    papers: dict[str, Paper] = {}
-    otherwise: list[Role] = []
-    for role, own in _roles(book):
-        if role not in linked:
-            continue
-        shelf = there.get(linked[role])
+
+    def counted(own: Paper) -> Paper:
+        shelf = there.get(int(own.stock_id)) if own.stock_id else None
         if shelf is None:
-            papers[role] = own.model_copy(update={"stock_id": None})
-            continue
-        papers[role] = own.model_copy(update={"owned": None if shelf.owned is None else shelf.owned + taken.get(linked[role], 0)})
-        if shelf != own.model_copy(update={"owned": shelf.owned}):
-            otherwise.append(role)
-    return book.model_copy(update={"paper": book.paper.model_copy(update=papers)}), tuple(otherwise)
+            return own.model_copy(update={"stock_id": None}) if own.stock_id else own
+        owned = None if shelf.owned is None else shelf.owned + taken.get(int(own.stock_id or 0), 0)
+        return own if own.owned == owned else own.model_copy(update={"owned": owned})
+
+    book = with_papers(book, counted)
+    otherwise = [
+        role
+        for role, own in _roles(book)
+        if own.stock_id and (shelf := there[int(own.stock_id)]) != own.model_copy(update={"owned": shelf.owned})
+    ]
+    return book, tuple(otherwise)
+
+
+def with_papers(book: Book, alter: Callable[[Paper], Paper]) -> Book:
+    """The book with every one of its papers, for leaves and cover and on the pile, as ``alter`` makes it."""
+    papers = Papers(leaf=alter(book.paper.leaf), cover=alter(book.paper.cover))
+    pile = tuple(
+        sheet if (paper := alter(sheet.paper)) is sheet.paper else sheet.model_copy(update={"paper": paper}) for sheet in book.pages.pile
+    )
+    return book.model_copy(update={"paper": papers, "pages": book.pages.model_copy(update={"pile": pile})})
+
+
+def _papers(book: Book) -> Iterator[Paper]:
+    yield from (book.paper.leaf, book.paper.cover)
+    yield from (sheet.paper for sheet in book.pages.pile)
 
 
 def _roles(book: Book) -> tuple[tuple[Role, Paper], ...]:

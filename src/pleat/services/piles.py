@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
+import re
+
+from pydantic_core import PydanticCustomError
+
 from pleat.core import editing
 from pleat.core.book import Book, PileSheet
-from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.fields import LengthRule, rule_on
 from pleat.core.materials.items import Paper
 from pleat.core.pages.arrange import Arranged, Sections, arrange
 from pleat.core.pages.mixed import sections_of
+from pleat.core.texts import read_field
 
 MOST = 400
 
@@ -67,6 +73,46 @@ def join(book: Book, sheet_id: int, how: str) -> Book:
     stubs = [one for one in book.pages.stubs if one != sheet_id] + ([sheet_id] if how == "stub" else [])
     tipped = [one for one in book.pages.tipped if one != sheet_id] + ([sheet_id] if how == "tipped" else [])
     return editing.apply(book, [("pages.stubs", stubs), ("pages.tipped", tipped)])
+
+
+def flap(book: Book, sheet_id: int, length: str, panels: str) -> Book:
+    """The book with a fold-out on a sheet of its pile as typed, empty for none. Raises BadBook naming the field that cannot be read."""
+    _known(book, sheet_id)
+    held = next(sheet for sheet in book.pages.pile if sheet.id == sheet_id)
+    values, problems = {}, []
+    for name, text in (("flap_mm", length), ("flap_panels", panels or "1")):
+        field = PileSheet.model_fields[name]
+        try:
+            read = read_field(field, text, getattr(held, name), book.brief.ruler)
+            rule = rule_on(field)
+            if read and isinstance(rule, LengthRule) and read[0] is not None:
+                rule.check(read[0])
+            values.update({name: read[0]} if read else {})
+        except (LengthError, PydanticCustomError) as error:
+            problems.append(FieldProblem(name, name, text[:80], error.reason if isinstance(error, LengthError) else error.message()))
+    if problems:
+        raise BadBook(problems)
+    return mark(book, sheet_id, **values)
+
+
+def place_typed(book: Book, sheet_id: int, text: str) -> Book:
+    """The book with a sheet laid where a maker typed: ``3`` is the third place in its section, ``2.3`` that in the second section, from 1.
+
+    Raises BadBook when it cannot be read, or there is no such place.
+    """
+    _known(book, sheet_id)
+    order = _order(book)
+    found = re.fullmatch(r"\s*(?:([0-9]{1,3})\s*[.,/ ]\s*)?([0-9]{1,3})\s*", text)
+    section = next(number for number, part in enumerate(order) if sheet_id in part)
+    if found is None:
+        raise BadBook([FieldProblem("place", "place", text[:40], "Type a place such as 3, or section and place such as 2.3.")])
+    section, place = int(found[1]) - 1 if found[1] else section, int(found[2]) - 1
+    most = len(order[section]) + (sheet_id not in order[section]) if 0 <= section < len(order) else 1
+    if not 0 <= section <= len(order) or not 0 <= place < most:
+        words = f"There are {len(order)} sections; {len(order) + 1} begins a new one." if not 0 <= section <= len(order) else ""
+        words = words or f"Section {section + 1} has the places 1 to {most} for it."
+        raise BadBook([FieldProblem("place", "place", text[:40], words)])
+    return move(book, sheet_id, section, place)
 
 
 def pair(book: Book, sheet_id: int, together: bool) -> Book:

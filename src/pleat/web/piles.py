@@ -63,6 +63,8 @@ def sheet(book_id: int) -> Response:
         "fold": ("a sheet folded in", lambda book: piles.join(book, sheet_id, "folded")),
         "stub": ("a leaf on a stub", lambda book: piles.join(book, sheet_id, "stub")),
         "tip": ("a leaf tipped in", lambda book: piles.join(book, sheet_id, "tipped")),
+        "flap": ("a fold-out", lambda book: piles.flap(book, sheet_id, given.get("flap", "")[:40], given.get("panels", "")[:10])),
+        "place": ("a sheet moved", lambda book: piles.place_typed(book, sheet_id, given.get("at", "")[:20])),
         "remove": ("a sheet off the pile", lambda book: piles.remove(book, sheet_id)),
     }
     if do not in acts:

@@ -2,7 +2,7 @@
 
 import pint
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from pleat.core.book import Book, Papers
@@ -163,6 +163,7 @@ def test_good_for_by_thickness():
 
 
 @given(st.floats(60, 290), st.floats(60, 400), st.integers(1, 40))
+@example(60.00390625, 60.0, 1)
 def test_pieces_and_offcuts_are_not_more_than_the_sheets(width, height, quantity):
     card = Paper(name="Night card", kind="cardstock", grammage=240, sheet_width_mm=450, sheet_height_mm=640, grain="long", stock_id="7")
     book = edited(Book(paper=Papers(leaf=card, cover=card)), {"brief.quantity": str(quantity), "pages.count": "4 pages"})

@@ -9,15 +9,12 @@ from pleat.core.cutting.compute import CuttingResult
 from pleat.core.cutting.cut import Cut
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.folding import CLOSED, folios_a_sheet
+from pleat.core.pages.limits import STUB_LAP_MM, STUB_MM, TIP_MM
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Part, Step, signature
 from pleat.core.units import Ruler
 
 KNIFE: Final = "Knife: a steel rule, a cutting mat, several light passes, fingers behind the edge and a fresh blade. With a trimmer, follow its own instructions and keep its guard on."
-_STUB_MM: Final = 25.0
-_STUB_LAP_MM: Final = 8.0
-_TIP_MM: Final = 4.0
-"""Stub, what a leaf laps on it, and the line of glue of a leaf tipped in (common practice, no source)."""
 WEIGHT: Final = "Keep fingers clear when you set the weight or close the press."
 
 
@@ -51,8 +48,8 @@ def before_sewing(
             signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
         ),
     ]
-    if pages.flap_mm:
-        steps.append(_flap(ruler, pages))
+    flaps = _flaps(ruler, pages)
+    steps += flaps
     if pages.folds > 1 and not pages.trim_mm:
         steps.append(
             Step(
@@ -60,7 +57,7 @@ def before_sewing(
                 f"Slit the {' and the '.join(CLOSED[pages.folds])}",
                 "Open each folded sheet where its folds are closed: a knife laid in the fold, drawn outward, in one go. The spine stays folded.",
                 ("knife", "mat"),
-                ("flap",) if pages.flap_mm else ("fold",),
+                ("flap",) if flaps else ("fold",),
                 cautions=(KNIFE,),
                 signature=signature(pages.folds),
             )
@@ -73,7 +70,7 @@ def before_sewing(
             "Nest and knock up",
             _nesting(pages),
             (),
-            ("join",) if joining else ("slit",) if pages.folds > 1 and not pages.trim_mm else ("flap",) if pages.flap_mm else ("fold",),
+            ("join",) if joining else ("slit",) if pages.folds > 1 and not pages.trim_mm else ("flap",) if flaps else ("fold",),
             signature=signature(pages.folios) if len(pages.sections) == 1 and pages.folds == 1 else signature(pages.sections, pages.folds),
         ),
         Step(
@@ -152,10 +149,10 @@ def _joining(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
     words = []
     if stubs:
         words.append(
-            f"On stubs {ruler.show(_STUB_MM)} wide and {ruler.show(pages.leaf_height_mm)} high, grain along the fold: {stubs}. Glue the leaf on by {ruler.show(_STUB_LAP_MM)}, crease the stub beside it"
+            f"On stubs {ruler.show(STUB_MM)} wide and {ruler.show(pages.leaf_height_mm)} high, grain along the fold: {stubs}. Glue the leaf on by {ruler.show(STUB_LAP_MM)}, crease the stub beside it"
         )
     if tipped:
-        words.append(f"Tipped in with a line of glue {ruler.show(_TIP_MM)} wide along the gutter of the sheet outside it: {tipped}")
+        words.append(f"Tipped in with a line of glue {ruler.show(TIP_MM)} wide along the gutter of the sheet outside it: {tipped}")
     detail = ". ".join(words) + ". Under a weight between waste paper; dry before anything is nested."
     return (
         Step(
@@ -225,7 +222,7 @@ def _cut_pile(ruler: Ruler, pages: PagesResult) -> Step:
     return Step(
         "cut_leaves",
         f"Cut {_sheets(len(large))} down",
-        f"{named}: to {size} at most, grain along the height where it can be.",
+        f"{named}: to {size} at most, grain along the height where it can be{'; leave the fold-outs on' if any(one.flap_mm for one in large) else ''}.",
         ("steel rule", "knife", "mat"),
         ("try",),
         cautions=(KNIFE,),
@@ -260,16 +257,25 @@ def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -
     )
 
 
-def _flap(ruler: Ruler, pages: PagesResult) -> Step:
-    which = "the innermost sheet" if pages.flap_folios == 1 else "every sheet"
-    return Step(
-        "flap",
-        "Fold the fold-out in",
-        f"On {which}: {ruler.show(pages.flap_mm)} {'folds in over its leaf' if pages.flap_panels == 1 else f'a panel, {pages.flap_panels} panels back and forth like an accordion, in over its leaf'} at the fore edge, clear of the gutter.",
-        ("bone folder",),
-        ("fold",),
-        signature=signature(pages.flap_mm, pages.flap_folios),
-    )
+def _flaps(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
+    """Folding the fold-outs in, where there are any."""
+    with_flap = [one for section in pages.mixed for one in section if one.flap_mm]
+    if with_flap:
+        each = "; ".join(f"{one.name}: {_panels(ruler, one.flap_mm, one.flap_panels)}" for one in with_flap)
+        marked = signature(*((one.id, one.flap_mm, one.flap_panels) for one in with_flap))
+    elif pages.flap_mm:
+        which = "the innermost sheet" if pages.flap_folios == len(pages.sections) else "every sheet"
+        each = f"On {which}: {_panels(ruler, pages.flap_mm, pages.flap_panels)}"
+        marked = signature(pages.flap_mm, pages.flap_folios)
+    else:
+        return ()
+    detail = f"{each}; at the fore edge, in over the inner side of the leaf, clear of the gutter."
+    title = "Fold the fold-out in" if len(with_flap) < 2 else "Fold the fold-outs in"
+    return (Step("flap", title, detail, ("bone folder",), ("fold",), signature=marked),)
+
+
+def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:
+    return ruler.show(flap_mm) if panels == 1 else f"{panels} panels of {ruler.show(flap_mm)}, back and forth like an accordion"
 
 
 def _cover(ruler: Ruler, cover: CoverResult, cutting: CuttingResult) -> tuple[Step, ...]:

@@ -21,6 +21,7 @@ _TWICE_MM = 0.5
 """A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
 _QUARTER_MM = MM_PER_INCH / 4
 _US_SIZES = ("letter", "legal", "tabloid", "half letter")
+COUNT_ON_SHELF = "If you have more, put the count right on the shelf; the book takes it from there."
 
 
 def find(
@@ -48,7 +49,8 @@ def find(
                     "stop",
                     f"{sheets[role]} sheets of {stock.name} are needed, you own {stock.owned}.",
                     f"{sheets[role] - stock.owned} are missing. Count before you cut the first one.",
-                    (Fix(f"I have {sheets[role]} after all", ((f"paper.{role}.owned", sheets[role]),)),),
+                    () if stock.on_shelf else (Fix(f"I have {sheets[role]} after all", ((f"paper.{role}.owned", sheets[role]),)),),
+                    COUNT_ON_SHELF if stock.on_shelf else "",
                 )
             )
     found.append(_mixed_units(typed))
@@ -116,7 +118,8 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
         "stop",
         f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
         f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
-        (Fix(f"I have {needed} such offcuts", ((f"paper.{stock.role}.owned", needed),)),),
+        () if stock.on_shelf else (Fix(f"I have {needed} such offcuts", ((f"paper.{stock.role}.owned", needed),)),),
+        COUNT_ON_SHELF if stock.on_shelf else "",
     )
 
 

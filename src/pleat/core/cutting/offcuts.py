@@ -32,13 +32,14 @@ def offcuts(cut: Cut, paper: Paper) -> tuple[Paper, ...]:
 
 
 def _paper(paper: Paper, cut: Cut, width: float, height: float, count: int) -> Paper:
+    width, height = round(width, 2), round(height, 2)  # before the grain is named: which side is the longer one must not turn
     grain = "unknown" if cut.stock.grain is None else "long" if (height >= width) == (cut.stock.grain == "h") else "short"
     name = paper.name if paper.name.endswith(", offcut") else f"{paper.name[:51]}, offcut"
     changes = {
         "name": name,
         "form": "offcut",
-        "sheet_width_mm": round(width, 2),
-        "sheet_height_mm": round(height, 2),
+        "sheet_width_mm": width,
+        "sheet_height_mm": height,
         "owned": count,
         "grain": grain,
     }

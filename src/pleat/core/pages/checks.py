@@ -1,4 +1,4 @@
-"""What can go wrong with the section: slips A11, B3, B7 (leaves), B8, B9, B11, C1 and C6."""
+"""What can go wrong with the section: slips A11, B3, B7 (leaves), B8, B11 and C1. Fold-outs have a module of their own."""
 
 from __future__ import annotations
 
@@ -9,12 +9,14 @@ from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.materials.uses import USES_MM, good_for
 from pleat.core.materials.weights import BULK_CM3_PER_G
+from pleat.core.pages import flap_checks
 from pleat.core.pages.folding import COLUMNS_ROWS, WORDS, folios_a_sheet, open_sheet
-from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.pages.limits import GUIDES, LAY_FACTORS, FoldLimit
 from pleat.core.pages.sections import split
 from pleat.core.paper.checks import grade_fixes
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix
+from pleat.core.yields import lies
 
 HAIR_MM: Final = 0.05
 """Lengths closer than this are the same length."""
@@ -33,10 +35,9 @@ def find(
         _too_many(pages, paper, sections, limit),
         _too_small(pages, brief, paper, trim),
         _grain(pages, brief, paper, trim),
-        _flap(pages, brief, paper),
+        *flap_checks.of_one_paper(pages, brief, paper, piece_mm(pages, brief, 0.0)),
         _leaf_or_page(pages, folios),
         _grade(paper, folios),
-        _one_sided(pages, paper),
         _too_heavy(brief, paper, folios),
         _painted(pages, brief),
     ]
@@ -47,11 +48,6 @@ def piece_mm(pages: Pages, brief: BriefResult, trim: float) -> tuple[float, floa
     """(width, height) of the largest piece that is folded, flap included."""
     sheet = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
     return sheet.width_mm + (pages.flap_mm or 0.0) * pages.flap_panels, sheet.height_mm
-
-
-def lies(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float) -> bool:
-    """Whether a piece comes out of a sheet upright."""
-    return width_mm <= sheet_width_mm + HAIR_MM and height_mm <= sheet_height_mm + HAIR_MM
 
 
 def _too_many(pages: Pages, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> Check | None:
@@ -151,52 +147,6 @@ def _grain(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float) ->
     )
 
 
-def _flap(pages: Pages, brief: BriefResult, paper: PaperResult) -> Check | None:
-    """C6: a fold-out that reaches the gutter; or a sheet that has no room for it."""
-    if not pages.flap_mm:
-        return None
-    if pages.folds > 1:
-        return Check(
-            "flap_folds",
-            "stop",
-            "A fold-out does not go with sheets folded more than once.",
-            f"The flap of {brief.ruler.show(pages.flap_mm)} would lie inside the other folds.",
-            (Fix("fold each sheet once", (("pages.folds", 1),)), Fix("no fold-out", (("pages.flap_mm", None),))),
-        )
-    ruler = brief.ruler
-    longest = ruler.snap_down(brief.leaf_width_mm - FLAP_GAP_MM)
-    if pages.flap_mm > brief.leaf_width_mm - FLAP_GAP_MM + HAIR_MM:
-        return Check(
-            "C6",
-            "stop",
-            f"The fold-out of {ruler.show(pages.flap_mm)} reaches the gutter.",
-            f"Folded in, it must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or it is caught in the sewing and creases every time the book shuts.",
-            (Fix(f"fold-out {ruler.show(longest)}", (("pages.flap_mm", longest),)),)
-            if longest >= 5
-            else (Fix("no fold-out", (("pages.flap_mm", None),)),),
-        )
-    width, height = piece_mm(pages, brief, 0.0)
-    sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
-    spare = [
-        across - 2 * brief.leaf_width_mm for across, along in (sides, sides[::-1]) if lies(2 * brief.leaf_width_mm, height, across, along)
-    ]
-    if not spare or lies(width, height, *sides) or lies(width, height, *sides[::-1]):
-        return None
-    room = ruler.snap_down(min(max(spare) / pages.flap_panels, longest))
-    fixes = [Fix(f"fold-out {ruler.show(room)}", (("pages.flap_mm", room),))] if room >= 5 else []
-    return Check(
-        "flap_room",
-        "stop",
-        f"The sheet has no room for a fold-out of {f'{pages.flap_panels} panels of ' if pages.flap_panels > 1 else ''}{ruler.show(pages.flap_mm)}.",
-        f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(max(spare))} beside two leaves.",
-        (
-            *fixes,
-            *((Fix("a single panel", (("pages.flap_panels", 1),)),) if pages.flap_panels > 1 and pages.flap_mm <= max(spare) else ()),
-            Fix("no fold-out", (("pages.flap_mm", None),)),
-        ),
-    )
-
-
 def _grade(paper: PaperResult, folios: int) -> Check | None:
     """B8: what each grade of the pounds would mean for this book."""
     leaf = paper.leaf
@@ -213,19 +163,6 @@ def _grade(paper: PaperResult, folios: int) -> Check | None:
         f"Every grade of {leaf.pounds:g} lb makes another book of these {folios} sheets.",
         "Pounds are weighed on another sheet size in each grade. Until it is known, the section's thickness is only a wide range, and spine and cover with it.",
         tuple(fixes),
-    )
-
-
-def _one_sided(pages: Pages, paper: PaperResult) -> Check | None:
-    """B9: folded in, a fold-out shows the back of its sheet."""
-    if paper.leaf.sides != 1 or not pages.flap_mm:
-        return None
-    return Check(
-        "B9",
-        "watch",
-        f"The fold-out shows the blank side of {paper.leaf.name}.",
-        "The paper is good on one side. Folded in, the flap turns its back to the reader, and every second page of the section is blank too: 2 of the 4 pages of each sheet.",
-        (Fix("no fold-out", (("pages.flap_mm", None),)), Fix("it is good on both sides", (("paper.leaf.sides", 2),))),
     )
 
 

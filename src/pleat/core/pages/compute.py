@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Final
 
 from pleat.core.book import Pages
@@ -12,7 +13,8 @@ from pleat.core.pages import checks, choices, figures, mixed_checks
 from pleat.core.pages.counting import CountUnit, count_words, folios_for
 from pleat.core.pages.creep import nested_creep
 from pleat.core.pages.folding import WORDS, folios_a_sheet, open_sheet
-from pleat.core.pages.imposition import NumberedSheet, numbered_sheets
+from pleat.core.pages.imposition import NumberedSheet, numbered_folio, numbered_sheets
+from pleat.core.pages.leaves import Leaf, leaves_of_paper, leaves_of_pile
 from pleat.core.pages.limits import LAY_FACTORS, FoldLimit, fold_limit
 from pleat.core.pages.mixed import MixedFolio, sections_of
 from pleat.core.pages.sections import split
@@ -52,6 +54,9 @@ class PagesResult(PleatResult):
     flap_mm: float
     flap_folios: int
     flap_panels: int
+    flap_on: str
+    swatch: str
+    sides: int
     numbered: tuple[NumberedSheet, ...]
     parts: tuple[Part, ...]
 
@@ -59,6 +64,15 @@ class PagesResult(PleatResult):
     def in_words(self) -> str:
         """Sheets, leaves and pages together; single leaves of a pile are not counted twice."""
         return count_words(self.folios, self.folds, self.leaves)
+
+    @cached_property
+    def in_order(self) -> tuple[Leaf, ...]:
+        """The leaves of the finished block, front to back; worked out when they are first asked for."""
+        if self.mixed:
+            return leaves_of_pile(self.mixed)
+        flap = self.flap_mm if self.folds == 1 else 0.0
+        size = (self.leaf_width_mm, self.leaf_height_mm)
+        return leaves_of_paper(self.sections, *size, self.swatch, self.sides, flap, self.flap_panels, self.flap_on)
 
 
 def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult:
@@ -116,9 +130,12 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         limit=limit,
         flap_mm=flap,
         flap_folios=flap_folios,
-        numbered=_numbered(sections, folds) if pages.numbered == "yes" and leaves == 2 * folios else (),
+        numbered=() if pages.numbered == "no" else _numbered_pile(leaves_of_pile(mixed)) if mixed else _numbered(sections, folds),
         parts=() if mixed else _parts(brief, pages, folios, trim, flap, flap_folios),
         flap_panels=pages.flap_panels,
+        flap_on=pages.flap_on,
+        swatch=paper.leaf.swatch,
+        sides=paper.leaf.sides,
     )
 
 
@@ -130,6 +147,16 @@ def _numbered(sections: tuple[int, ...], folds: int) -> tuple[NumberedSheet, ...
         found += numbered_sheets(number, first, folios // folios_a_sheet(folds), folds)
         first += 4 * folios
     return tuple(found)
+
+
+def _numbered_pile(leaves: tuple[Leaf, ...]) -> tuple[NumberedSheet, ...]:
+    """The sheets of a pile with their page numbers, section by section from the outside in."""
+    firsts = {(one.section, one.place): one for one in leaves if not one.second}
+    seconds = {(one.section, one.place): one.page for one in leaves if one.second}
+    return tuple(
+        numbered_folio(section + 1, place + 1, one.folio.name if one.folio else "", one.page, seconds.get((section, place)))
+        for (section, place), one in firsts.items()
+    )
 
 
 def _parts(brief: BriefResult, pages: Pages, folios: int, trim: float, flap: float, flap_folios: int) -> tuple[Part, ...]:

@@ -39,13 +39,15 @@ Grid = tuple[tuple[Cell, ...], ...]
 class NumberedSheet:
     """One sheet of a section, 1 the outermost: the pages on its inner side (up when it lies open to be folded) and its outer side.
 
-    Both are rows of cells as one looks at that side; the outer side is seen after turning the sheet over sideways.
+    Both are rows of cells as one looks at that side; the outer side is seen after turning the sheet over sideways. ``name`` says
+    which sheet of a pile it is; a single leaf has one cell a side.
     """
 
     section: int
     sheet: int
     inner: Grid
     outer: Grid
+    name: str = ""
 
 
 def unfold(folds: int) -> tuple[tuple[Place, ...], ...]:
@@ -90,3 +92,14 @@ def _numbered(section: int, number: int, first_page: int, leaves: int, half: int
     inner = tuple(tuple(page(place, True) for place in row) for row in places)
     outer = tuple(tuple(page(place, False) for place in reversed(row)) for row in places)
     return NumberedSheet(section, number + 1, inner, outer)
+
+
+def numbered_folio(section: int, sheet: int, name: str, first: int, second: int | None) -> NumberedSheet:
+    """A sheet of a pile folded once, by the first page of its two leaves; or a single leaf, whose first page is on its outer side."""
+    if second is None:
+        return NumberedSheet(section, sheet, _row(first + 1), _row(first), name)
+    return NumberedSheet(section, sheet, _row(first + 1, second), _row(second + 1, first), name)
+
+
+def _row(*pages: int) -> Grid:
+    return (tuple(Cell(page, False) for page in pages),)

@@ -16,6 +16,10 @@ LAY_FACTORS: Final = {"flat": (1.0, 1.02, 1.05), "handled": (1.10, 1.20, 1.35), 
 """How much thicker paper lies than its caliper says (house rule, to be set by the maker's own log)."""
 FLAP_GAP_MM: Final = 20.0
 """How much shorter than the leaf a fold-out must be to stay clear of the gutter (common practice)."""
+STUB_MM: Final = 25.0
+STUB_LAP_MM: Final = 8.0
+TIP_MM: Final = 4.0
+"""Width of a stub, what a leaf laps on it, and the line of glue of a leaf tipped in (common practice, no source)."""
 GUIDES: Final[dict[PaperKind, str]] = {
     "copier": "6 to 12 folios of copier paper",
     "drawing": "4 to 8 folios of text-weight or drawing paper",

@@ -7,6 +7,7 @@ from typing import Final, Literal
 
 from pleat.core.book import Pages, PileSheet
 from pleat.core.estimate import Estimate
+from pleat.core.materials.items import Paper
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.pages.arrange import PileFolio, dealt
@@ -16,7 +17,11 @@ HAIR_MM: Final = 0.05
 
 @dataclass(frozen=True)
 class MixedFolio:
-    """A sheet of the pile folded once; lengths in mm. ``cut`` says that it has to be cut down to the book's leaf first."""
+    """A sheet of the pile folded once; lengths in mm. ``cut`` says that it has to be cut down to the book's leaf first.
+
+    ``flap_room_mm`` is what the sheet leaves beside its leaves for a fold-out, all panels together. Sheets of one ``stock`` are the
+    same paper, of which ``owned`` are there (None: not counted), counted ``on_shelf`` or in the book.
+    """
 
     id: int
     name: str
@@ -32,6 +37,12 @@ class MixedFolio:
     cut: bool
     with_grain: bool | None
     sideways: bool
+    stock: tuple[object, ...] = ()
+    owned: int | None = None
+    on_shelf: bool = False
+    flap_mm: float = 0.0
+    flap_panels: int = 1
+    flap_room_mm: float = 0.0
     joined: Literal["folded", "stub", "tipped"] = "folded"
 
     @property
@@ -54,6 +65,11 @@ class MixedFolio:
         return PileFolio(self.id, self.caliper.likely, self.leaf_height_mm, self.toughness, self.words, self.window)  # type: ignore[arg-type]
 
 
+def stock_of(paper: Paper) -> tuple[object, ...]:
+    """What makes two sheets of a pile the same paper: the shelf's item, else name and size."""
+    return (paper.stock_id,) if paper.stock_id else (paper.name, paper.sheet_width_mm, paper.sheet_height_mm)
+
+
 def folio(
     sheet: PileSheet, leaf_width_mm: float, leaf_height_mm: float, joined: Literal["folded", "stub", "tipped"] = "folded"
 ) -> MixedFolio:
@@ -62,19 +78,23 @@ def folio(
     On a stub, or tipped in, it is a single leaf and not folded.
     """
     paper, parts = sheet.paper, 2 if joined == "folded" else 1
+    beside = (sheet.flap_mm or 0.0) * sheet.flap_panels
     axis = grain_axis(paper.sheet_width_mm, paper.sheet_height_mm, paper.grain)
     ways = []
     for across, along, spine in ((paper.sheet_width_mm, paper.sheet_height_mm, "h"), (paper.sheet_height_mm, paper.sheet_width_mm, "w")):
         width, height = min(across / parts, leaf_width_mm), min(along, leaf_height_mm)
-        cut = across / parts > leaf_width_mm + HAIR_MM or along > leaf_height_mm + HAIR_MM
+        cut = across > parts * leaf_width_mm + beside + HAIR_MM or along > leaf_height_mm + HAIR_MM
+        room = max(0.0, across - parts * leaf_width_mm)
         with_grain = None if axis is None else axis == spine
         upright = not fits_pattern(paper) or spine == "h"
-        ways.append((round(width * height), upright, with_grain is not False, not cut, width, height, cut, with_grain, spine))
-    *_, width, height, cut, with_grain, spine = max(ways, key=lambda way: way[:4])
+        wishes = (beside <= room + HAIR_MM, round(width * height), upright, with_grain is not False, not cut)
+        ways.append((wishes, (width, height, cut, with_grain, spine, room)))
+    width, height, cut, with_grain, spine, room = max(ways, key=lambda way: way[0])[1]
     words = frozenset(f"{paper.name} {paper.tags} {paper.swatch}".lower().replace(",", " ").split())
     return MixedFolio(
         sheet.id, paper.name, words, paper.swatch, paper.sides, paper.toughness, sheet.window == "yes", sheet.pinned,
-        thickness(paper).sheet, width, height, cut, with_grain, fits_pattern(paper) and spine == "w", joined,
+        thickness(paper).sheet, width, height, cut, with_grain, fits_pattern(paper) and spine == "w",
+        stock_of(paper), paper.owned, paper.stock_id is not None, sheet.flap_mm or 0.0, sheet.flap_panels, room, joined,
     )  # fmt: skip
 
 

@@ -1,4 +1,7 @@
-"""What can go wrong with a mixed pile: slips B3, B7, B10, C1, C3, C5 and C7, and sheets that lie across the grain. C2 needs the stations and stands there."""
+"""What can go wrong with a mixed pile: slips B3, B7, B10, C1, C3, C5 and C7, and papers of which there are too few.
+
+C2 needs the stations and stands there; fold-outs have a module of their own.
+"""
 
 from __future__ import annotations
 
@@ -8,10 +11,11 @@ from typing import Final
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
+from pleat.core.pages import flap_checks
 from pleat.core.pages.arrange import alike
 from pleat.core.pages.creep import nested_creep
 from pleat.core.pages.limits import MOST_CREEP_MM, THICKEST_FOLD_MM
-from pleat.core.pages.mixed import MixedFolio
+from pleat.core.pages.mixed import MixedFolio, stock_of
 from pleat.core.plan import Check, Fix
 
 ALIKE: Final = 0.6
@@ -30,6 +34,8 @@ def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...
         _odd(pages, brief, sections),
         _grain(sections),
         _sideways(sections),
+        *_owned(pages, brief, sections),
+        *flap_checks.of_a_pile(pages, brief, sections),
     ]
     return tuple(check for check in found if check)
 
@@ -171,3 +177,34 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
         "Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
         no_fix="Cut such sheets to the leaf's own shape first, or take a paper whose pattern has no top.",
     )
+
+
+def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> list[Check]:
+    """Papers of which the pile takes more sheets than are there, for all books of the run."""
+    papers: dict[tuple[object, ...], list[MixedFolio]] = {}
+    for one in itertools.chain.from_iterable(sections):
+        papers.setdefault(one.stock, []).append(one)
+    found = []
+    for stock, sheets in papers.items():
+        needed, owned, name = len(sheets) * brief.quantity, sheets[0].owned, sheets[0].name
+        if owned is None or needed <= owned:
+            continue
+        run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
+        each = [
+            sheet.model_copy(update={"paper": sheet.paper.model_copy(update={"owned": needed})})
+            if stock_of(sheet.paper) == stock
+            else sheet
+            for sheet in pages.pile
+        ]
+        counted = Fix(f"I have {needed} of {name} after all", (("pages.pile", [sheet.model_dump(mode="json") for sheet in each]),))
+        found.append(
+            Check(
+                "owned",
+                "stop",
+                f"The pile takes {needed} sheets of {name}{run}, you own {owned}.",
+                f"{needed - owned} are missing. Count before you cut or fold the first one.",
+                () if sheets[0].on_shelf else (counted,),
+                "If you have more, put the count right on the shelf; else take some off the pile." if sheets[0].on_shelf else "",
+            )
+        )
+    return found

@@ -2,21 +2,22 @@
 
 from __future__ import annotations
 
-import itertools
 from typing import Any, Final
 
-from pleat.core.pages.arrange import WORDS, costs_of
 from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.pages.imposition import NumberedSheet
+from pleat.core.pages.leaves import openings
 from pleat.core.pages.limits import FLAP_GAP_MM
 from pleat.drawing import pages as drawing
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
 from pleat.web.display import drawn
+from pleat.web.pleats import pile
 from pleat.web.pleats.small import small
 
 CELLS: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=14, edge=3)
-FAN: Final = Pen(level=20, tick=3, gap=3, arrow=4, dot=4, text=13, edge=6)
+OPENINGS_SHOWN: Final = 96
+"""Openings that are drawn of a book of one paper, where they are much alike."""
 NUMBERED_SHOWN: Final = 24
 """Sheets whose numbers are drawn on the screen; the printed dummy holds them all."""
 
@@ -28,23 +29,6 @@ def _numbered(sheet: NumberedSheet, folds: int) -> tuple[NumberedSheet, dict[str
     return sheet, sides[0], sides[1]
 
 
-def _pile(opened: Opened) -> dict[str, Any]:
-    """The mixed pile: fans, openings, and how far each wish is met."""
-    result, positions = opened.plan.pages, opened.plan.binding.positions_mm
-    fans, first = [], 1
-    for section in result.mixed:
-        fan = render_screen(drawing.fan(section, result.leaf_height_mm, positions), 470, 230, FAN)
-        openings = drawing.spreads(section, first, result.leaf_width_mm, result.leaf_height_mm)
-        fans.append((drawn(fan), drawn(render_screen(openings, 820, 820 * openings.height / openings.width, FAN)), first, section))
-        first += 2 * sum(one.leaves for one in section)
-    order = tuple(tuple(one.id for one in section) for section in result.mixed)
-    costs = costs_of(order, [one.arranged for section in result.mixed for one in section], opened.book.pages.pairs)
-    weighed = [(wish, WORDS[wish], cost) for wish, cost in costs.items() if wish != "pairs" or opened.book.pages.pairs]
-    wanted = {frozenset(pair) for pair in opened.book.pages.pairs}
-    paired = {a.id for section in result.mixed for a, b in itertools.pairwise(section) if frozenset((a.id, b.id)) in wanted}
-    return {"paired": paired, "fans": fans, "weighed": weighed, "papers": len({one.name for section in result.mixed for one in section})}
-
-
 def view(opened: Opened) -> dict[str, Any]:
     result, ruler, sheet = opened.plan.pages, opened.plan.brief.ruler, opened.plan.paper.leaf
     sides = (sheet.sheet_width_mm, sheet.sheet_height_mm)
@@ -53,7 +37,7 @@ def view(opened: Opened) -> dict[str, Any]:
     counted = opened.book.pages.counted_in
     whole, fold = render_screen(drawing.whole(result, ruler), 820, 84), render_screen(drawing.fold_detail(result, ruler), 270, 230)
     return {
-        **(_pile(opened) if result.mixed else {}),
+        **(pile.view(opened) if result.mixed else {"openings": pile.opening_picture(result, openings(result.in_order)[:OPENINGS_SHOWN])}),
         "small": small(drawing.strip(result), height=46 if len(result.sections) == 1 else 80),
         "groups": [
             (name, [choice for choice in result.choices if choice.group == name])

@@ -63,7 +63,7 @@
     refused = Boolean(ctx && ctx.response && ctx.response.status >= 400);
     const form = ctx && ctx.sourceElement && ctx.sourceElement.closest && ctx.sourceElement.closest("form.field");
     if (!form) return;
-    const input = form.querySelector("input[name=value]");
+    const input = form.querySelector("input[name=value], input[data-typed]");
     const failed = ctx.response && ctx.response.status === 422;
     form.toggleAttribute("hx-morph-skip", failed);
     if (input) input.toggleAttribute("aria-invalid", failed);
@@ -124,32 +124,6 @@
   document.addEventListener("toggle", (event) => {
     if (event.target.matches && event.target.matches("details[data-keep-open]")) event.target.toggleAttribute("hx-morph-skip", event.target.open);
   }, true);
-
-  // --- a sheet of the pile, dragged to another place; its buttons do the same by keyboard ----------------------------
-  let dragged = null;
-  document.addEventListener("dragstart", (event) => { dragged = event.target.closest ? event.target.closest(".pile-sheet") : null; });
-  document.addEventListener("dragover", (event) => {
-    const list = dragged && event.target.closest("[data-drop]");
-    if (!list) return;
-    event.preventDefault();
-    const over = event.target.closest(".pile-sheet");
-    for (const one of document.querySelectorAll(".pile-sheet.over")) one.classList.toggle("over", one === over);
-    if (over) over.classList.add("over");
-  });
-  document.addEventListener("drop", (event) => {
-    const list = dragged && event.target.closest("[data-drop]");
-    if (!list) return;
-    event.preventDefault();
-    const over = event.target.closest(".pile-sheet"), form = dragged.querySelector("form");
-    const place = over ? Number(over.dataset.place) : list.children.length;
-    if (form && over !== dragged) {
-      form.querySelector("[name=section]").value = list.dataset.drop;
-      form.querySelector("[name=place]").value = String(place);
-      form.requestSubmit(form.querySelector("button[value=move]"));
-    }
-    dragged = null;
-  });
-  document.addEventListener("dragend", () => { dragged = null; for (const one of document.querySelectorAll(".pile-sheet.over")) one.classList.remove("over"); });
 
   // --- lamp light ------------------------------------------------------------------------------------------------
   function showLamp() {

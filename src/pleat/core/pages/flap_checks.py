@@ -1,0 +1,183 @@
+"""What can go wrong with fold-outs: slips B9 and C6, a sheet that has no room for one, and one on a sheet folded more than once."""
+
+from __future__ import annotations
+
+import itertools
+from typing import Final
+
+from pleat.core.book import Pages, PileSheet
+from pleat.core.brief.compute import BriefResult
+from pleat.core.pages.limits import FLAP_GAP_MM
+from pleat.core.pages.mixed import MixedFolio
+from pleat.core.paper.compute import PaperResult
+from pleat.core.plan import Check, Fix
+from pleat.core.units import Ruler
+from pleat.core.yields import HAIR_MM, lies
+
+SHORTEST_MM: Final = 5.0
+"""A fold-out shorter than this is not worth folding (the least its field takes)."""
+_REACHES: Final = "it is caught in the sewing and creases every time the book shuts"
+
+
+def longest_mm(brief: BriefResult) -> float:
+    """The longest fold-out that stays clear of the gutter, on the ruler."""
+    return brief.ruler.snap_down(brief.leaf_width_mm - FLAP_GAP_MM)
+
+
+def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:
+    return f"{f'{panels} panels of ' if panels > 1 else ''}{ruler.show(flap_mm)}"
+
+
+# --- a book of one paper ----------------------------------------------------------------------------------
+
+
+def of_one_paper(pages: Pages, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]) -> tuple[Check, ...]:
+    """The checks of the fold-outs of a book of one paper; ``piece_mm`` is the piece with its fold-out, width first."""
+    if not pages.flap_mm:
+        return ()
+    if pages.folds > 1:
+        return (
+            Check(
+                "flap_folds",
+                "stop",
+                "A fold-out does not go with sheets folded more than once.",
+                f"The flap of {brief.ruler.show(pages.flap_mm)} would lie inside the other folds.",
+                (Fix("fold each sheet once", (("pages.folds", 1),)), _NONE),
+            ),
+        )
+    found = (_reaches_gutter(pages.flap_mm, brief) or _no_room(pages, brief, paper, piece_mm), _one_sided(pages, paper))
+    return tuple(check for check in found if check)
+
+
+_NONE: Final = Fix("no fold-out", (("pages.flap_mm", None),))
+
+
+def _reaches_gutter(flap_mm: float, brief: BriefResult) -> Check | None:
+    """C6: a fold-out that reaches the gutter."""
+    if flap_mm <= brief.leaf_width_mm - FLAP_GAP_MM + HAIR_MM:
+        return None
+    ruler, longest = brief.ruler, longest_mm(brief)
+    return Check(
+        "C6",
+        "stop",
+        f"The fold-out of {ruler.show(flap_mm)} reaches the gutter.",
+        f"Folded in, it must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
+        (Fix(f"fold-out {ruler.show(longest)}", (("pages.flap_mm", longest),)),) if longest >= SHORTEST_MM else (_NONE,),
+    )
+
+
+def _no_room(pages: Pages, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]) -> Check | None:
+    """A sheet that holds two leaves but not the fold-out beside them."""
+    assert pages.flap_mm
+    ruler, (width, height) = brief.ruler, piece_mm
+    sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
+    spare = [
+        across - 2 * brief.leaf_width_mm for across, along in (sides, sides[::-1]) if lies(2 * brief.leaf_width_mm, height, across, along)
+    ]
+    if not spare or lies(width, height, *sides) or lies(width, height, *sides[::-1]):
+        return None
+    room = ruler.snap_down(min(max(spare) / pages.flap_panels, longest_mm(brief)))
+    single = pages.flap_panels > 1 and pages.flap_mm <= max(spare)
+    return Check(
+        "flap_room",
+        "stop",
+        f"The sheet has no room for a fold-out of {_panels(ruler, pages.flap_mm, pages.flap_panels)}.",
+        f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(max(spare))} beside two leaves.",
+        (
+            *((Fix(f"fold-out {ruler.show(room)}", (("pages.flap_mm", room),)),) if room >= SHORTEST_MM else ()),
+            *((Fix("a single panel", (("pages.flap_panels", 1),)),) if single else ()),
+            _NONE,
+        ),
+    )
+
+
+def _one_sided(pages: Pages, paper: PaperResult) -> Check | None:
+    """B9: folded in, a fold-out shows the back of its sheet, unless a second panel lies over that again."""
+    if paper.leaf.sides != 1 or pages.flap_panels % 2 == 0:
+        return None
+    return Check(
+        "B9",
+        "watch",
+        f"The fold-out shows the blank side of {paper.leaf.name}.",
+        "The paper is good on one side. Folded in, the flap turns its back to the reader, and every second page of the section is blank too: 2 of the 4 pages of each sheet.",
+        (_NONE, Fix("it is good on both sides", (("paper.leaf.sides", 2),))),
+    )
+
+
+# --- a mixed pile ------------------------------------------------------------------------------------------
+
+
+def of_a_pile(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
+    """The checks of the fold-outs on the sheets of a pile."""
+    with_flap = [one for one in itertools.chain.from_iterable(sections) if one.flap_mm]
+    found = (_reaching(pages, brief, with_flap), _roomless(pages, brief, with_flap), _blank(pages, with_flap))
+    return tuple(check for check in found if check)
+
+
+def _with_flaps(pages: Pages, flaps_mm: dict[int, float | None]) -> tuple[tuple[str, object], ...]:
+    """The change that gives sheets of the pile other fold-outs."""
+    pile: list[PileSheet] = [
+        sheet.model_copy(update={"flap_mm": flaps_mm[sheet.id]}) if sheet.id in flaps_mm else sheet for sheet in pages.pile
+    ]
+    return (("pages.pile", [sheet.model_dump(mode="json") for sheet in pile]),)
+
+
+def _said(sheets: list[MixedFolio]) -> str:
+    return sheets[0].name + (f" and {len(sheets) - 1} more" if len(sheets) > 1 else "")
+
+
+def _reaching(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
+    """C6, each flap against its own leaf."""
+    ruler = brief.ruler
+    long = [one for one in sheets if one.flap_mm > one.leaf_width_mm - FLAP_GAP_MM + HAIR_MM]
+    if not long:
+        return None
+    right = {one.id: mm if (mm := ruler.snap_down(one.leaf_width_mm - FLAP_GAP_MM)) >= SHORTEST_MM else None for one in long}
+    first = long[0]
+    fixed = right[first.id]
+    label = f"fold-out {ruler.show(fixed)}" if fixed and len(long) == 1 else "shorten them" if any(right.values()) else "no fold-out"
+    return Check(
+        "C6",
+        "stop",
+        f"The fold-out of {ruler.show(first.flap_mm)} on {_said(long)} reaches the gutter.",
+        f"Its leaf is {ruler.show(first.leaf_width_mm)} wide. Folded in, a fold-out must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
+        (Fix(label, _with_flaps(pages, right)),),
+    )
+
+
+def _roomless(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
+    """Sheets that have less beside their leaves than their fold-out takes."""
+    ruler = brief.ruler
+    short = [one for one in sheets if one.flap_mm * one.flap_panels > one.flap_room_mm + HAIR_MM]
+    if not short:
+        return None
+    rooms = {one.id: ruler.snap_down(min(one.flap_room_mm / one.flap_panels, one.leaf_width_mm - FLAP_GAP_MM)) for one in short}
+    right = {key: room if room >= SHORTEST_MM else None for key, room in rooms.items()}
+    first = short[0]
+    fixed = right[first.id]
+    fixes = [Fix("no fold-out" if len(short) == 1 else "no fold-outs there", _with_flaps(pages, dict.fromkeys(right)))]
+    if any(right.values()):
+        fixes.insert(
+            0, Fix(f"fold-out {ruler.show(fixed)}" if fixed and len(short) == 1 else "as long as there is room", _with_flaps(pages, right))
+        )
+    return Check(
+        "flap_room",
+        "stop",
+        f"{_said(short)}: no room for a fold-out of {_panels(ruler, first.flap_mm, first.flap_panels)}.",
+        f"Beside {'its leaf' if first.joined != 'folded' else 'two leaves'} {ruler.show(first.flap_room_mm)} of the sheet are left.",
+        tuple(fixes),
+    )
+
+
+def _blank(pages: Pages, sheets: list[MixedFolio]) -> Check | None:
+    """B9 on the sheets of a pile."""
+    blank = [one for one in sheets if one.sides == 1 and one.flap_panels % 2]
+    if not blank:
+        return None
+    return Check(
+        "B9",
+        "watch",
+        f"The fold-out shows the blank side of {_said(blank)}.",
+        "The paper is good on one side, and that lies inside its fold. Folded in, the flap turns its back to the reader; two panels would show the good side again.",
+        (Fix("no fold-out there", _with_flaps(pages, {one.id: None for one in blank})),),
+    )

@@ -1,0 +1,80 @@
+"""The mixed pile in the Pages pleat: sections as fans whose strips are the form, and the openings they make."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Final
+
+from pleat.core.pages.arrange import WORDS, costs_of
+from pleat.core.pages.compute import PagesResult
+from pleat.core.pages.leaves import Leaf, Opening, openings
+from pleat.core.pages.mixed import MixedFolio
+from pleat.core.units import Ruler
+from pleat.drawing import pages as drawing
+from pleat.drawing.svg import Pen, Rendered, render_screen
+from pleat.services.books import Opened
+from pleat.web.display import drawn
+
+FAN: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=4, text=13, edge=8)
+OPENINGS: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=4, text=13, edge=3)
+FAN_WIDTH: Final = 820.0
+FAN_HEIGHT: Final = 270.0
+NAMED_FROM: Final = 17.0
+"""A strip of a fan narrower than this, in px, has no room for its paper's name."""
+
+
+@dataclass(frozen=True)
+class Strip:
+    """A sheet in its fan: where its strip shows, as shares of the picture, and what the slip beside it says of it."""
+
+    one: MixedFolio
+    box: tuple[float, float, float, float]
+    pages: str
+    size: str
+    flap: str
+    tight: bool
+
+
+def _strips(fan: Rendered, section: Sequence[MixedFolio], leaves: Sequence[Leaf], ruler: Ruler) -> list[Strip]:
+    """The strips of a fan, from the outside in; ``leaves`` are the section's."""
+    found = []
+    for place, one in enumerate(section):
+        (left, top), (right, bottom) = fan.spots[str(place)], fan.spots[f"{place}.end"]
+        numbers = [f"{leaf.page}–{leaf.page + 1}" for leaf in leaves if leaf.place == place]
+        found.append(
+            Strip(
+                one,
+                (left, top, right - left, bottom - top),
+                " and ".join(numbers),
+                f"leaf {ruler.size(one.leaf_width_mm, one.leaf_height_mm)}, {ruler.fine(one.caliper.likely)} thick",
+                ruler.number(one.flap_mm) if one.flap_mm else "",
+                (right - left) * FAN_WIDTH < NAMED_FROM,
+            )
+        )
+    return found
+
+
+def opening_picture(result: PagesResult, found: Sequence[Opening], pairs: frozenset[frozenset[int]] = frozenset()) -> dict[str, Any]:
+    picture = drawing.spreads(found, result.leaf_width_mm, result.leaf_height_mm, pairs)
+    return drawn(render_screen(picture, FAN_WIDTH, FAN_WIDTH * picture.height / picture.width, OPENINGS))
+
+
+def view(opened: Opened) -> dict[str, Any]:
+    """The mixed pile: fans, openings, and how far each wish is met."""
+    result, positions = opened.plan.pages, opened.plan.binding.positions_mm
+    wanted = frozenset(frozenset(pair) for pair in opened.book.pages.pairs)
+    across = result.leaf_height_mm * (FAN_WIDTH - 2 * FAN.edge) / (FAN_HEIGHT - 2 * FAN.edge)
+    found, fans = openings(result.in_order), []
+    for number, section in enumerate(result.mixed):
+        fan = render_screen(drawing.fan(section, result.leaf_height_mm, positions, across), FAN_WIDTH, FAN_HEIGHT, FAN)
+        leaves = [leaf for leaf in result.in_order if leaf.section == number]
+        own = [pair for pair in found if (pair[0].section if pair[0] else 0) == number]
+        strips = _strips(fan, section, leaves, opened.plan.brief.ruler)
+        fans.append((drawn(fan), strips, opening_picture(result, own, wanted), leaves[0].page, leaves[-1].page + 1))
+    order = tuple(tuple(one.id for one in section) for section in result.mixed)
+    costs = costs_of(order, [one.arranged for section in result.mixed for one in section], opened.book.pages.pairs)
+    weighed = [(wish, WORDS[wish], cost) for wish, cost in costs.items() if wish != "pairs" or opened.book.pages.pairs]
+    paired = {a.id for section in result.mixed for a, b in itertools.pairwise(section) if frozenset((a.id, b.id)) in wanted}
+    return {"paired": paired, "fans": fans, "weighed": weighed, "papers": len({one.name for section in result.mixed for one in section})}
