@@ -131,8 +131,49 @@ def test_a_pile_takes_each_of_its_papers_from_the_shelf(stocked):
         "Site map, folded": 2,
         "Log paper, cream": 3,
     }
+    assert left(stocked, "Site map, folded, offcut") == 2, "what is left of the maps lies on the shelf"
     tick(stocked, book_id, "cut_leaves", False)
     assert {name: left(stocked, name) for name in before} == before
+
+
+def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
+    with transaction(stocked) as session:
+        book_id = next(one.id for one in library.listing(session, "Found-paper", 1)[0])
+        ids = {stored.item.name: stored.id for stored in store.of_kind(session, "paper")}
+
+        def of_pile(opened, name):
+            return next(sheet.paper for sheet in opened.book.pages.pile if sheet.paper.name == name)
+
+        def owned_checks(opened):
+            return [check for _, check in opened.plan.checks if check.key == "owned"]
+
+        assert owned_checks(books.open_book(session, book_id)) == []
+        materials.set_fields(session, ids["Flour bag paper"], owned=2)
+        opened = books.open_book(session, book_id)
+        assert of_pile(opened, "Flour bag paper").owned == 2
+        (check,) = owned_checks(opened)
+        assert "takes 3 sheets of Flour bag paper, you own 2" in check.title
+        assert not check.fixes, "the shelf's count is the one that is read again; setting it in the book would not last"
+        assert "on the shelf" in check.no_fix
+        assert opened.otherwise == (), "a count is not another paper"
+        materials.set_fields(session, ids["Flour bag paper"], owned=9, readings_mm=(1.5, 1.52, 1.51))
+        assert books.open_book(session, book_id).otherwise == ("pile",)
+        after = books.change(session, book_id, None, "one", "x", materials.as_known(session, opened.book)).opened
+        assert (after.otherwise, of_pile(after, "Flour bag paper").readings_mm) == ((), (1.5, 1.52, 1.51))
+        materials.take_off(session, ids["Flour bag paper"])
+        assert of_pile(books.open_book(session, book_id), "Flour bag paper").stock_id is None
+        _, text = library.export(session, book_id)
+        taken = book_store.load(session, library.take_in(session, text.encode())).book
+        assert {sheet.paper.stock_id for sheet in taken.pages.pile} == {None}
+
+
+def test_too_few_on_the_shelf_is_not_mended_in_the_book(stocked):
+    book_id = book_of(stocked, "Copier paper", "Moss card", brief__quantity="200", pages__count="40 pages")
+    with transaction(stocked, reading=True) as session:
+        opened = books.open_book(session, book_id)
+    checks = [check for _, check in opened.plan.checks if check.key == "owned"]
+    assert [check.fixes for check in checks] == [()] * len(checks)
+    assert "on the shelf" in checks[0].no_fix
 
 
 def test_the_shelf_never_goes_below_none(stocked):

@@ -47,6 +47,15 @@ def test_adding_moving_and_taking_off_answer_with_the_pleats_that_follow(client)
     assert last not in sheets_of(client)
 
 
+def test_the_paper_pleat_of_a_pile_says_where_its_leaves_come_from(client):
+    page = client.get("/books/6?open=paper").get_data(as_text=True)
+    assert "made of the pile under Pages: 18 sheets" in page
+    drawer = client.get("/books/6/papers?role=leaf")
+    assert drawer.status_code == 200
+    assert "gives" in drawer.get_data(as_text=True)
+    assert post(client, "pile/known").status_code == 200
+
+
 @pytest.mark.parametrize(
     ("action", "data", "words"),
     [

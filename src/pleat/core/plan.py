@@ -58,7 +58,7 @@ class Part:
     width_mm: float
     height_mm: float
     count: int
-    material: Literal["leaf", "cover"]
+    material: Literal["leaf", "cover", "pile"]
     grain: Literal["w", "h"] = "h"
     folds: tuple[Fold, ...] = ()
 

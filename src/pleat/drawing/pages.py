@@ -229,8 +229,15 @@ def spreads(
         if left and right and left.folio and right.folio and left.section == right.section and left.place != right.place:
             outer = left.folio if left.place < right.place else right.folio
             kept = frozenset((left.folio.id, right.folio.id)) in pairs
-            mark = Dot(x + leaf_width_mm, y + leaf_height_mm * 0.5, "kept-mark" if kept else "keep-mark", radius_mm=leaf_width_mm * 0.09)
-            shapes.append(Group("keep", (mark,), (("act", "part" if kept else "pair"), ("sheet", str(outer.id)))))
+            gutter = (x + leaf_width_mm, y + leaf_height_mm * 0.5)
+            mark = Dot(*gutter, "kept-mark" if kept else "keep-mark", radius_mm=leaf_width_mm * 0.09)
+            shapes.append(
+                Group(
+                    "keep",
+                    (Dot(*gutter, "reach", radius_mm=leaf_width_mm * 0.26), mark),
+                    (("act", "part" if kept else "pair"), ("sheet", str(outer.id))),
+                )
+            )
     rows = math.ceil(len(found) / IN_A_ROW)
     return Drawing((IN_A_ROW - 1) * across + 2 * leaf_width_mm, rows * down, f"{len(found)} openings.", shapes)
 

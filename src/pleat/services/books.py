@@ -20,7 +20,7 @@ from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.units import RULERS, RulerName
 from pleat.services import materials
 from pleat.services.clock import now
-from pleat.services.materials import Role
+from pleat.services.materials import Place
 from pleat.store import books as repository
 from pleat.store.books import Stored
 
@@ -35,7 +35,7 @@ class Opened:
     stored: Stored
     plan: Plan
     tools: Tools
-    otherwise: tuple[Role, ...] = ()
+    otherwise: tuple[Place, ...] = ()
 
     @property
     def book(self) -> Book:
@@ -132,7 +132,8 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     plan = make_plan(after, before.tools)
     stored = repository.save(session, before.stored, after, summary(after, plan), window, label, now())
     materials.settle(session, book_id, before.book, after, plan)
-    _, otherwise = materials.with_shelf(session, book_id, after) if after.paper != before.book.paper else ((), before.otherwise)
+    same = after.paper == before.book.paper and after.pages.pile == before.book.pages.pile
+    _, otherwise = ((), before.otherwise) if same else materials.with_shelf(session, book_id, after)
     opened = Opened(stored, plan, before.tools, otherwise)
     return Outcome(opened, PLEATS if version is None else _changed(before, opened))
 

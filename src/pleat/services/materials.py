@@ -29,6 +29,7 @@ from pleat.store import items as store
 from pleat.store.items import StoredItem
 
 Role = Literal["leaf", "cover"]
+Place = Literal["leaf", "cover", "pile"]
 PER_PAGE: Final = 48
 MOST_OFFERED: Final = 60
 """Papers a drawer offers at most; a search on the shelf finds the others."""
@@ -193,8 +194,8 @@ def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> 
 # --- the shelf's counts and the bench ----------------------------------------------------------------------
 
 
-def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Role, ...]]:
-    """The book with the sheets its papers have on the shelf now, and the roles whose paper the shelf knows otherwise by now.
+def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Place, ...]]:
+    """The book with the sheets its papers have on the shelf now, and where it has a paper that the shelf knows otherwise by now.
 
     What this book has cut already counts as there. A paper that was taken off the shelf stays as the book knows it, without the link.
     The sheets of a pile are counted alike.
@@ -216,12 +217,26 @@ def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[
         return own if own.owned == owned else own.model_copy(update={"owned": owned})
 
     book = with_papers(book, counted)
-    otherwise = [
-        role
-        for role, own in _roles(book)
-        if own.stock_id and (shelf := there[int(own.stock_id)]) != own.model_copy(update={"owned": shelf.owned})
-    ]
+
+    def known_otherwise(own: Paper) -> bool:
+        shelf = there[int(own.stock_id)] if own.stock_id else own
+        return shelf != own.model_copy(update={"owned": shelf.owned})
+
+    otherwise: list[Place] = [role for role, own in _roles(book) if known_otherwise(own)]
+    if any(known_otherwise(own) for own in {sheet.paper for sheet in book.pages.pile}):
+        otherwise.append("pile")
     return book, tuple(otherwise)
+
+
+def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
+    """How to change a book so that every sheet of its pile is as the shelf knows it now; sheets that are not from the shelf stay."""
+    there = {own.stock_id: store.find_paper(session, int(own.stock_id)) for own in _papers(book) if own.stock_id}
+
+    def alter(now_: Book) -> Book:
+        pile = [sheet.model_copy(update={"paper": there.get(sheet.paper.stock_id or "") or sheet.paper}) for sheet in now_.pages.pile]
+        return now_.model_copy(update={"pages": now_.pages.model_copy(update={"pile": tuple(pile)})})
+
+    return alter
 
 
 def with_papers(book: Book, alter: Callable[[Paper], Paper]) -> Book:
@@ -251,7 +266,7 @@ def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan
     for key, role in steps.items():
         if key in after.bench.ticks and key not in there:
             moved = (
-                _take_pile(session, after)
+                _take_pile(session, after, plan)
                 if role == "leaf" and after.pages.pile
                 else _take(session, getattr(after.paper, role), role, plan)
             )
@@ -278,8 +293,8 @@ def _take(session: Session, own: Paper, role: str, plan: Plan) -> list[tuple[int
     return moved
 
 
-def _take_pile(session: Session, book: Book) -> list[tuple[int, int]]:
-    """What a mixed pile takes from each of its papers' items, for every book of the run."""
+def _take_pile(session: Session, book: Book, plan: Plan) -> list[tuple[int, int]]:
+    """What a mixed pile takes from each of its papers' items, for every book of the run, and what is left of the sheets cut down."""
     wanted = Counter(int(sheet.paper.stock_id) for sheet in book.pages.pile if sheet.paper.stock_id)
     moved = []
     for item_id, left in store.owned_of(session, wanted).items():
@@ -287,6 +302,8 @@ def _take_pile(session: Session, book: Book) -> list[tuple[int, int]]:
             amount = min(left, wanted[item_id] * book.brief.quantity)
             _add(session, item_id, -amount)
             moved.append((item_id, amount))
+    for cut, one in zip((cut for cut in plan.cutting.cuts if cut.stock.role == "pile"), plan.pages.pile_cuts, strict=True):
+        moved += [_lay_down(session, piece) for piece in offcuts(cut, one.paper)] if one.paper.stock_id else []
     return moved
 
 

@@ -72,6 +72,14 @@ def sheet(book_id: int) -> Response:
     return change(book_id, *acts[do])
 
 
+@pages.post("/known")
+def known(book_id: int) -> Response:
+    """Take what the shelf knows of the pile's papers by now."""
+    with reading() as session:
+        alter = materials.as_known(session, books.open_book(session, book_id).book)
+    return change(book_id, "the pile as the shelf knows it", alter)
+
+
 @pages.post("/arrange")
 def arrange(book_id: int) -> Response:
     """Worked out before the book is locked for writing, so that nobody waits for it."""

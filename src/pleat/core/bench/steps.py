@@ -28,7 +28,7 @@ def before_sewing(
             "gather",
             "Lay out the paper",
             f"{_sheets(pages.folios) + ' of the pile' if pages.mixed else _sheets(cutting.sheets.get('leaf', 0)) + ' of ' + paper.leaf.name}, {_sheets(cutting.sheets.get('cover', 0))} of {paper.cover.name}. Find the grain of both.",
-            signature=signature(dict(cutting.sheets)),
+            signature=signature({role: count for role, count in cutting.sheets.items() if role != "pile"}),
         ),
         Step(
             "try",
@@ -38,7 +38,7 @@ def before_sewing(
             ("gather",),
             signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
         ),
-        _cut_pile(ruler, pages) if pages.mixed else _cut_leaves(ruler, pages.parts, cutting),
+        _cut_pile(ruler, pages, cutting) if pages.mixed else _cut_leaves(ruler, pages.parts, cutting),
         Step(
             "fold",
             "Fold the sheets",
@@ -203,10 +203,11 @@ def pieces(count: int) -> str:
     return "1 piece" if count == 1 else f"{count} pieces"
 
 
-def _cut_pile(ruler: Ruler, pages: PagesResult) -> Step:
+def _cut_pile(ruler: Ruler, pages: PagesResult, cutting: CuttingResult) -> Step:
     """Cutting down what is larger than the leaf; the rest of a mixed pile stays as it was found."""
     large = [one for section in pages.mixed for one in section if one.cut]
-    marked = signature(*(one.id for one in large), pages.leaf_width_mm, pages.leaf_height_mm)
+    flaps = [(one.id, one.flap_mm * one.flap_panels) for one in large if one.flap_mm]
+    marked = signature(*(one.id for one in large), pages.leaf_width_mm, pages.leaf_height_mm, *flaps)
     if not large:
         return Step(
             "cut_leaves",
@@ -217,13 +218,17 @@ def _cut_pile(ruler: Ruler, pages: PagesResult) -> Step:
             signature=marked,
             takes="leaf",
         )
-    named = ", ".join(sorted({one.name for one in large}))
-    size = ruler.size(2 * pages.leaf_width_mm, pages.leaf_height_mm)
+    cuts = [cut for cut in cutting.cuts if cut.stock.role == "pile"]
+    each = "; ".join(
+        f"{_sheets(cut.part.count)} of {cut.stock.name} to {ruler.size(cut.part.width_mm, cut.part.height_mm)}"
+        + (", fold-out and all" if len(cut.part.folds) > 1 else "")
+        for cut in cuts
+    )
     return Step(
         "cut_leaves",
-        f"Cut {_sheets(len(large))} down",
-        f"{named}: to {size} at most, grain along the height where it can be{'; leave the fold-outs on' if any(one.flap_mm for one in large) else ''}.",
-        ("steel rule", "knife", "mat"),
+        f"Cut {_sheets(sum(cut.part.count for cut in cuts))} down",
+        f"{each}. Which way round each lies is drawn under Cutting.",
+        cutters(cuts),
         ("try",),
         cautions=(KNIFE,),
         signature=marked,

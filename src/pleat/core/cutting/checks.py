@@ -37,8 +37,10 @@ def find(
     """Every check of this pleat that has something to say."""
     found: list[Check | None] = []
     for cut in cuts:
-        found += [_too_long(cut, brief, pages, cover), _grain(cut), _miscounted(cut, cutting), _pattern(cut), _trimmer(cut, brief, tools)]
-    stocks = {cut.stock.role: cut.stock for cut in cuts}
+        if cut.stock.role != "pile":  # what a found sheet gives, and how it lies, is said in Pages
+            found += [_too_long(cut, brief, pages, cover), _grain(cut), _miscounted(cut, cutting), _pattern(cut)]
+        found.append(_trimmer(cut, brief, tools))
+    stocks = {cut.stock.role: cut.stock for cut in cuts if cut.stock.role != "pile"}
     for role, stock in stocks.items():
         if stock.form == "offcut":
             found.append(_offcut(stock, sheets[role], [cut for cut in cuts if cut.stock is stock]))

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Final
 
 from pleat.core.book import Cutting
 from pleat.core.brief.compute import BriefResult
 from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting import checks
-from pleat.core.cutting.cut import Cut, cut_part
+from pleat.core.cutting.cut import Cut, cut_part, one_from_each
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
@@ -37,11 +38,14 @@ def compute(
 ) -> CuttingResult:
     """What to cut from which stock; ``typed`` is the book's record of how lengths were typed."""
     stocks = {"leaf": paper.leaf, "cover": paper.cover}
-    cuts = tuple(cut_part(part, stocks[part.material], tools) for part in (*pages.parts, *extras.parts, *cover.parts))
+    found = tuple(one_from_each(one.part, one.stock, one.turned, tools) for one in pages.pile_cuts)
+    cuts = (*found, *(cut_part(part, stocks[part.material], tools) for part in (*pages.parts, *extras.parts, *cover.parts)))
     sheets: dict[str, int] = {}
     for cut in cuts:
         sheets[cut.stock.role] = sheets.get(cut.stock.role, 0) + (cut.sheets or 0)
-    figures = tuple(_sheets_figure(stocks[role], count, cuts, brief) for role, count in sheets.items())
+    figures = tuple(_sheets_figure(stocks[role], count, cuts, brief) for role, count in sheets.items() if role in stocks)
+    if found:
+        figures = (_pile_figure(found, pages, brief), *figures)
     return CuttingResult(
         key_figure=_key(sheets),
         figures=figures,
@@ -51,9 +55,12 @@ def compute(
     )
 
 
+_FOR: Final = {"leaf": "for the leaves", "cover": "for the cover", "pile": "of the pile"}
+
+
 def _key(sheets: Mapping[str, int]) -> Figure:
     count = sum(sheets.values())
-    split = " + ".join(f"{number} for the {'leaves' if role == 'leaf' else 'cover'}" for role, number in sheets.items())
+    split = " + ".join(f"{number} {_FOR[role]}" for role, number in sheets.items())
     return Figure(
         key="sheets",
         label="to cut",
@@ -61,6 +68,21 @@ def _key(sheets: Mapping[str, int]) -> Figure:
         show="text",
         how=f"{split}. Each part has sheets of its own.",
         rules=(Rule("arithmetic", "pieces divided by pieces a sheet, rounded up"),),
+    )
+
+
+def _pile_figure(cuts: tuple[Cut, ...], pages: PagesResult, brief: BriefResult) -> Figure:
+    number = sum(cut.part.count for cut in cuts)
+    sizes = "; ".join(f"{cut.part.count} × {cut.stock.name} to {brief.ruler.size(cut.part.width_mm, cut.part.height_mm)}" for cut in cuts)
+    others = pages.folios * brief.quantity - number
+    rest = f" The other {others} are folded as they are." if others else ""
+    return Figure(
+        key="sheets_pile",
+        label="of the pile, to be cut down",
+        value=f"{number} sheet{'' if number == 1 else 's'}",
+        show="text",
+        how=f"{sizes}.{rest}",
+        rules=(Rule("arithmetic", "a sheet larger than its two leaves is cut to them"),),
     )
 
 

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from pleat.core.materials.tools import Tools
 from pleat.core.paper.compute import Stock
 from pleat.core.plan import Part
-from pleat.core.yields import Lay, both_ways
+from pleat.core.yields import Lay, both_ways, lay
 
 
 @dataclass(frozen=True)
@@ -31,6 +31,17 @@ class Cut:
         sides = sorted((self.stock.sheet_width_mm, self.stock.sheet_height_mm))
         own = sorted((self.part.width_mm, self.part.height_mm))
         return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
+
+
+def one_from_each(part: Part, stock: Stock, turned: bool, tools: Tools) -> Cut:
+    """One piece from each of so many found sheets, laid as it will be folded; the other way round beside it."""
+    ways = [
+        lay(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, way) for way in (turned, not turned)
+    ]
+    share = part.width_mm * part.height_mm / (stock.sheet_width_mm * stock.sheet_height_mm)
+    better, other = (replace(way, columns=1, rows=1, used=min(share, 1.0)) if way.count else way for way in ways)
+    by_trimmer = tools.trims(max(part.width_mm, part.height_mm), stock.caliper.likely)
+    return Cut(part, stock, better, other, part.count if better.count else None, by_trimmer)
 
 
 def cut_part(part: Part, stock: Stock, tools: Tools) -> Cut:

@@ -17,6 +17,7 @@ from pleat.core.pages.imposition import NumberedSheet, numbered_folio, numbered_
 from pleat.core.pages.leaves import Leaf, leaves_of_paper, leaves_of_pile
 from pleat.core.pages.limits import LAY_FACTORS, FoldLimit, fold_limit
 from pleat.core.pages.mixed import MixedFolio, sections_of
+from pleat.core.pages.pile_cuts import PileCut, pile_cuts
 from pleat.core.pages.sections import split
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Fold, Part, PleatResult
@@ -59,6 +60,7 @@ class PagesResult(PleatResult):
     sides: int
     numbered: tuple[NumberedSheet, ...]
     parts: tuple[Part, ...]
+    pile_cuts: tuple[PileCut, ...]
 
     @property
     def in_words(self) -> str:
@@ -132,6 +134,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         flap_folios=flap_folios,
         numbered=() if pages.numbered == "no" else _numbered_pile(leaves_of_pile(mixed)) if mixed else _numbered(sections, folds),
         parts=() if mixed else _parts(brief, pages, folios, trim, flap, flap_folios),
+        pile_cuts=pile_cuts(pages.pile, mixed, brief.quantity),
         flap_panels=pages.flap_panels,
         flap_on=pages.flap_on,
         swatch=paper.leaf.swatch,

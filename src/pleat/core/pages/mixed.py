@@ -20,7 +20,8 @@ class MixedFolio:
     """A sheet of the pile folded once; lengths in mm. ``cut`` says that it has to be cut down to the book's leaf first.
 
     ``flap_room_mm`` is what the sheet leaves beside its leaves for a fold-out, all panels together. Sheets of one ``stock`` are the
-    same paper, of which ``owned`` are there (None: not counted), counted ``on_shelf`` or in the book.
+    same paper, of which ``owned`` are there (None: not counted), counted ``on_shelf`` or in the book. ``turned`` says that the spine
+    lies along the sheet's width.
     """
 
     id: int
@@ -37,6 +38,7 @@ class MixedFolio:
     cut: bool
     with_grain: bool | None
     sideways: bool
+    turned: bool = False
     stock: tuple[object, ...] = ()
     owned: int | None = None
     on_shelf: bool = False
@@ -65,7 +67,7 @@ class MixedFolio:
         return PileFolio(self.id, self.caliper.likely, self.leaf_height_mm, self.toughness, self.words, self.window)  # type: ignore[arg-type]
 
 
-def stock_of(paper: Paper) -> tuple[object, ...]:
+def same_paper(paper: Paper) -> tuple[object, ...]:
     """What makes two sheets of a pile the same paper: the shelf's item, else name and size."""
     return (paper.stock_id,) if paper.stock_id else (paper.name, paper.sheet_width_mm, paper.sheet_height_mm)
 
@@ -94,7 +96,8 @@ def folio(
     return MixedFolio(
         sheet.id, paper.name, words, paper.swatch, paper.sides, paper.toughness, sheet.window == "yes", sheet.pinned,
         thickness(paper).sheet, width, height, cut, with_grain, fits_pattern(paper) and spine == "w",
-        stock_of(paper), paper.owned, paper.stock_id is not None, sheet.flap_mm or 0.0, sheet.flap_panels, room, joined,
+        spine == "w",
+        same_paper(paper), paper.owned, paper.stock_id is not None, sheet.flap_mm or 0.0, sheet.flap_panels, room, joined,
     )  # fmt: skip
 
 

@@ -15,7 +15,7 @@ from pleat.core.pages import flap_checks
 from pleat.core.pages.arrange import alike
 from pleat.core.pages.creep import nested_creep
 from pleat.core.pages.limits import MOST_CREEP_MM, THICKEST_FOLD_MM
-from pleat.core.pages.mixed import MixedFolio, stock_of
+from pleat.core.pages.mixed import MixedFolio, same_paper
 from pleat.core.plan import Check, Fix
 
 ALIKE: Final = 0.6
@@ -192,7 +192,7 @@ def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, .
         run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
         each = [
             sheet.model_copy(update={"paper": sheet.paper.model_copy(update={"owned": needed})})
-            if stock_of(sheet.paper) == stock
+            if same_paper(sheet.paper) == stock
             else sheet
             for sheet in pages.pile
         ]

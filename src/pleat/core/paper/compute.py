@@ -24,7 +24,7 @@ class Stock:
     ``upright_only`` says that its pattern has a top, along the sheet's height. ``on_shelf`` sheets are counted on the shelf, not in the book.
     """
 
-    role: Literal["leaf", "cover"]
+    role: Literal["leaf", "cover", "pile"]
     name: str
     kind: PaperKind
     form: str
@@ -63,14 +63,15 @@ class PaperResult(PleatResult):
 
 
 def compute(papers: Papers) -> PaperResult:
-    leaf, cover = _stock("leaf", papers.leaf), _stock("cover", papers.cover)
+    leaf, cover = stock_of("leaf", papers.leaf), stock_of("cover", papers.cover)
     leaf_figure = _caliper_figure(leaf)
     figures = (leaf_figure, _sheet_figure(leaf), _caliper_figure(cover), _sheet_figure(cover))
     found = (*checks.find("leaf", papers.leaf, leaf.thick), *checks.find("cover", papers.cover, cover.thick))
     return PaperResult(key_figure=leaf_figure, figures=figures, checks=found, leaf=leaf, cover=cover)
 
 
-def _stock(role: Literal["leaf", "cover"], paper: Paper) -> Stock:
+def stock_of(role: Literal["leaf", "cover", "pile"], paper: Paper) -> Stock:
+    """A paper made ready for use, for the leaves, the cover or as one of a pile."""
     return Stock(
         role=role,
         name=paper.name,
