@@ -170,7 +170,7 @@ def swap(folder: Path) -> None:
         page.goto(f"{address}/books/{book_id}?open=pages")
         page.evaluate(watch)
         for number in range(20):
-            page.locator(".pile-sheet").nth(number).get_by_role("button", name=re.compile("^(un)?pin ")).click()
+            page.locator(".fan-pin").nth(number).click()
             page.wait_for_timeout(400)
         spent = page.evaluate("window.spent")
         spread("swap of 200 pages of openings", [one[0] / 1000 for one in spent])

@@ -152,7 +152,7 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         opened = books.open_book(session, book_id)
         assert of_pile(opened, "Flour bag paper").owned == 2
         (check,) = owned_checks(opened)
-        assert "takes 3 sheets of Flour bag paper, you own 2" in check.title
+        assert "Flour bag paper 3, you own 2" in check.title
         assert not check.fixes, "the shelf's count is the one that is read again; setting it in the book would not last"
         assert "on the shelf" in check.no_fix
         assert opened.otherwise == (), "a count is not another paper"

@@ -30,8 +30,9 @@ class Estimate:
     def __post_init__(self) -> None:
         if not math.isfinite(self.likely):
             raise ValueError("an estimate needs a finite likely value")
-        if any(down < 0 or up < 0 for down, up in self.doubts.values()):
-            raise ValueError("how far a value may be pulled cannot be negative")
+        for down, up in self.doubts.values():
+            if down < 0 or up < 0:
+                raise ValueError("how far a value may be pulled cannot be negative")
         object.__setattr__(self, "doubts", MappingProxyType(dict(self.doubts)))
 
     @classmethod
@@ -85,13 +86,23 @@ class Estimate:
         return Estimate(self.likely, {k: v for k, v in self.doubts.items() if k != source}).width
 
 
-def total(estimates: Iterable[Estimate], plus: float = 0.0) -> Estimate:
-    """The sum of estimates and an exact number; sources of the same name add linearly. Empty gives ``plus``."""
-    likely = plus
+def weighted(estimates: Iterable[tuple[Estimate, float]]) -> Estimate:
+    """The sum of estimates, each so many times; sources of the same name add linearly.
+
+    >>> weighted([(Estimate.exact(0.1), 4), (Estimate.exact(0.2), 1)]).likely
+    0.6000000000000001
+    """
+    likely = 0.0
     doubts: dict[str, tuple[float, float]] = {}
-    for one in estimates:
-        likely += one.likely
+    for one, times in estimates:
+        likely += one.likely * times
         for source, (down, up) in one.doubts.items():
             before = doubts.get(source, (0.0, 0.0))
-            doubts[source] = (before[0] + down, before[1] + up)
+            doubts[source] = (before[0] + down * times, before[1] + up * times)
     return Estimate(likely, doubts)
+
+
+def total(estimates: Iterable[Estimate], plus: float = 0.0) -> Estimate:
+    """The sum of estimates and an exact number; sources of the same name add linearly. Empty gives ``plus``."""
+    found = weighted((one, 1.0) for one in estimates)
+    return Estimate(found.likely + plus, found.doubts) if plus else found

@@ -8,7 +8,7 @@ from typing import Final
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
-from pleat.core.estimate import Estimate, total
+from pleat.core.estimate import Estimate, total, weighted
 from pleat.core.pages import checks, choices, figures, mixed_checks
 from pleat.core.pages.counting import CountUnit, count_words, folios_for
 from pleat.core.pages.creep import nested_creep
@@ -83,15 +83,15 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     if mixed:
         sections = tuple(len(section) for section in mixed)
         calipers = tuple(tuple(one.caliper for one in section) for section in mixed)
-        at_fold = [one.caliper.times(one.at_fold) for section in mixed for one in section]
+        at_fold = weighted((one.caliper, one.at_fold) for section in mixed for one in section)
         leaves = sum(one.leaves for section in mixed for one in section)
     else:
         sections = split(folios_for(pages.amount, pages.counted_in, pages.folds), pages.sections, pages.folds)
         calipers = tuple((paper.leaf.caliper,) * count for count in sections)
-        at_fold, leaves = [paper.leaf.caliper.times(2 * sum(sections))], 2 * sum(sections)
+        at_fold, leaves = paper.leaf.caliper.times(2 * sum(sections)), 2 * sum(sections)
     folios = sum(sections)
     lay = Estimate.ranged(*LAY_FACTORS[pages.lay], "how flat the paper lies" if mixed else f"how flat {paper.leaf.name} lies")
-    estimated = total(at_fold).multiplied(lay)
+    estimated = at_fold.multiplied(lay)
     thickness = estimated
     if pages.measured_block_mm is not None:
         doubt = min(MEASURING_DOUBT_MM, pages.measured_block_mm)
@@ -111,7 +111,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     return PagesResult(
         key_figure=shown[0],
         figures=shown,
-        checks=mixed_checks.find(pages, brief, mixed) if mixed else checks.find(pages, brief, paper, sections, limit, trim),
+        checks=mixed_checks.find(pages, brief, mixed, creep) if mixed else checks.find(pages, brief, paper, sections, limit, trim),
         choices=() if mixed else choices.find(pages, brief, paper, sections, limit, trim),
         folios=folios,
         leaves=leaves,

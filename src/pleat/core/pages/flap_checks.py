@@ -119,7 +119,7 @@ def _with_flaps(pages: Pages, flaps_mm: dict[int, float | None]) -> tuple[tuple[
     pile: list[PileSheet] = [
         sheet.model_copy(update={"flap_mm": flaps_mm[sheet.id]}) if sheet.id in flaps_mm else sheet for sheet in pages.pile
     ]
-    return (("pages.pile", [sheet.model_dump(mode="json") for sheet in pile]),)
+    return (("pages.pile", tuple(pile)),)
 
 
 def _said(sheets: list[MixedFolio]) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property, lru_cache
 from typing import Final, Literal
 
 from pleat.core.book import Pages, PileSheet
@@ -61,7 +62,7 @@ class MixedFolio:
         """How many thicknesses of it lie at the spine: two leaves, a leaf and its stub, or one leaf."""
         return 2 if self.in_fold else 1
 
-    @property
+    @cached_property
     def arranged(self) -> PileFolio:
         """As arranging sees it."""
         return PileFolio(self.id, self.caliper.likely, self.leaf_height_mm, self.toughness, self.words, self.window)  # type: ignore[arg-type]
@@ -92,13 +93,19 @@ def folio(
         wishes = (beside <= room + HAIR_MM, round(width * height), upright, with_grain is not False, not cut)
         ways.append((wishes, (width, height, cut, with_grain, spine, room)))
     width, height, cut, with_grain, spine, room = max(ways, key=lambda way: way[0])[1]
-    words = frozenset(f"{paper.name} {paper.tags} {paper.swatch}".lower().replace(",", " ").split())
+    words = _words(paper.name, paper.tags, paper.swatch)
     return MixedFolio(
         sheet.id, paper.name, words, paper.swatch, paper.sides, paper.toughness, sheet.window == "yes", sheet.pinned,
         thickness(paper).sheet, width, height, cut, with_grain, fits_pattern(paper) and spine == "w",
         spine == "w",
         same_paper(paper), paper.owned, paper.stock_id is not None, sheet.flap_mm or 0.0, sheet.flap_panels, room, joined,
     )  # fmt: skip
+
+
+@lru_cache(maxsize=2000)
+def _words(*texts: str) -> frozenset[str]:
+    """What a paper is known by; papers that share many of these words look alike."""
+    return frozenset(" ".join(texts).lower().replace(",", " ").split())
 
 
 def sections_of(pages: Pages, leaf_width_mm: float, leaf_height_mm: float) -> tuple[tuple[MixedFolio, ...], ...]:

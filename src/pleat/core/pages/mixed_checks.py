@@ -7,10 +7,12 @@ from __future__ import annotations
 
 import itertools
 import math
+from collections import Counter
 from typing import Final
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
+from pleat.core.estimate import Estimate
 from pleat.core.pages import flap_checks
 from pleat.core.pages.arrange import alike
 from pleat.core.pages.creep import nested_creep
@@ -23,10 +25,10 @@ ALIKE: Final = 0.6
 NAMED = 4
 
 
-def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
-    """Every check of a pile that has something to say."""
+def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate) -> tuple[Check, ...]:
+    """Every check of a pile that has something to say; ``creep`` is that of the section that creeps furthest."""
     found = [
-        _too_thick(pages, sections),
+        _too_thick(pages, sections, creep.likely),
         _windows(sections),
         _alike(sections),
         _pairs(pages, sections),
@@ -34,7 +36,7 @@ def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...
         _odd(pages, brief, sections),
         _grain(sections),
         _sideways(sections),
-        *_owned(pages, brief, sections),
+        _owned(pages, brief, sections),
         *flap_checks.of_a_pile(pages, brief, sections),
     ]
     return tuple(check for check in found if check)
@@ -46,12 +48,11 @@ def meeting(sections: tuple[tuple[MixedFolio, ...], ...]) -> list[tuple[int, Mix
     return found + [(number, a[0], b[0]) for number, (a, b) in enumerate(itertools.pairwise(sections), 1)]
 
 
-def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float) -> Check | None:
     """C1: a section thicker, or creeping further, than nests well."""
     thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in sections]
-    creep = [nested_creep([one.caliper for one in section if one.in_fold]).likely for section in sections]
     worst = max(range(len(sections)), key=lambda number: thick[number])
-    if (thick[worst] <= THICKEST_FOLD_MM and max(creep) <= MOST_CREEP_MM) or len(sections[worst]) == 1:
+    if (thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM) or len(sections[worst]) == 1:
         return None
     wanted = min(len(pages.pile), max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM)))
     return Check(
@@ -179,32 +180,29 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     )
 
 
-def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> list[Check]:
+def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """Papers of which the pile takes more sheets than are there, for all books of the run."""
-    papers: dict[tuple[object, ...], list[MixedFolio]] = {}
-    for one in itertools.chain.from_iterable(sections):
-        papers.setdefault(one.stock, []).append(one)
-    found = []
-    for stock, sheets in papers.items():
-        needed, owned, name = len(sheets) * brief.quantity, sheets[0].owned, sheets[0].name
-        if owned is None or needed <= owned:
-            continue
-        run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
-        each = [
-            sheet.model_copy(update={"paper": sheet.paper.model_copy(update={"owned": needed})})
-            if same_paper(sheet.paper) == stock
-            else sheet
-            for sheet in pages.pile
-        ]
-        counted = Fix(f"I have {needed} of {name} after all", (("pages.pile", [sheet.model_dump(mode="json") for sheet in each]),))
-        found.append(
-            Check(
-                "owned",
-                "stop",
-                f"The pile takes {needed} sheets of {name}{run}, you own {owned}.",
-                f"{needed - owned} are missing. Count before you cut or fold the first one.",
-                () if sheets[0].on_shelf else (counted,),
-                "If you have more, put the count right on the shelf; else take some off the pile." if sheets[0].on_shelf else "",
-            )
-        )
-    return found
+    taken = Counter(one.stock for one in itertools.chain.from_iterable(sections))
+    known = {one.stock: one for one in itertools.chain.from_iterable(sections)}
+    needed = {stock: count * brief.quantity for stock, count in taken.items()}
+    short = {stock: one for stock, one in known.items() if one.owned is not None and needed[stock] > one.owned}
+    if not short:
+        return None
+    listed = "; ".join(f"{one.name} {needed[stock]}, you own {one.owned}" for stock, one in itertools.islice(short.items(), NAMED))
+    mine = {stock for stock, one in short.items() if not one.on_shelf}
+    pile = (
+        sheet.model_copy(update={"paper": sheet.paper.model_copy(update={"owned": needed[stock]})})
+        if (stock := same_paper(sheet.paper)) in mine
+        else sheet
+        for sheet in pages.pile
+    )
+    run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
+    on_shelf = "Put the count right on the shelf if you have more; else take some off the pile."
+    return Check(
+        "owned",
+        "stop",
+        f"The pile takes more sheets{run} than there are: {listed}{' …' if len(short) > NAMED else ''}.",
+        "Count before you cut or fold the first one." + ("" if len(mine) == len(short) or not mine else f" {on_shelf}"),
+        (Fix("I have as many after all", (("pages.pile", tuple(pile)),)),) if mine else (),
+        "" if mine else on_shelf,
+    )

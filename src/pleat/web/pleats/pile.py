@@ -27,14 +27,20 @@ NAMED_FROM: Final = 17.0
 
 @dataclass(frozen=True)
 class Strip:
-    """A sheet in its fan: where its strip shows, as shares of the picture, and what the slip beside it says of it."""
+    """A sheet in its fan: where its strip shows and where its pin, in hundredths of the picture (x, y, width, height; 0 is the
+    thing's own height), and what the slip says of it."""
 
     one: MixedFolio
-    box: tuple[float, float, float, float]
+    box: str
+    below: str
     pages: str
     size: str
     flap: str
     tight: bool
+
+
+def _box(*shares: float) -> str:
+    return " ".join(f"{100 * share:.2f}" for share in shares)
 
 
 def _strips(fan: Rendered, section: Sequence[MixedFolio], leaves: Sequence[Leaf], ruler: Ruler) -> list[Strip]:
@@ -46,7 +52,8 @@ def _strips(fan: Rendered, section: Sequence[MixedFolio], leaves: Sequence[Leaf]
         found.append(
             Strip(
                 one,
-                (left, top, right - left, bottom - top),
+                _box(left, top, right - left, bottom - top),
+                _box(left, 1, right - left, 0),
                 " and ".join(numbers),
                 f"leaf {ruler.size(one.leaf_width_mm, one.leaf_height_mm)}, {ruler.fine(one.caliper.likely)} thick",
                 ruler.number(one.flap_mm) if one.flap_mm else "",
