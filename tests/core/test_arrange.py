@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pleat.core.pages.arrange import PileFolio, alike, arrange, costs_of, meetings
+from pleat.core.pages.arrange import PileFolio, alike, arrange, costs_of, meetings, told
 
 WORDS = ["map", "stars", "indigo", "kraft", "grid", "moon", "gold", "plain"]
 
@@ -94,6 +94,29 @@ def test_a_second_proposal_is_really_different_and_nearly_as_good(seed):
     same = {frozenset(pair) for pair in meetings(first.sections)} & {frozenset(pair) for pair in meetings(second.sections)}
     assert len(same) <= len(meetings(first.sections)) / 3
     assert second.cost < first.cost + 25
+
+
+def test_what_is_told_of_an_arrangement_is_counted_by_hand():
+    """Sections of 0.3 and 0.2 mm a sheet side; a weak sheet outside, a tough one inside; two maps, two windows and two small ones meet."""
+    maps = frozenset({"map"})
+    pile = [
+        PileFolio(0, 0.1, 200, "weak", frozenset({"a"})),
+        PileFolio(1, 0.1, 200, "usual", maps, True),
+        PileFolio(2, 0.1, 200, "tough", maps, True),
+        PileFolio(3, 0.1, 100, "usual", frozenset({"b"})),
+        PileFolio(4, 0.1, 120, "usual", frozenset({"c"})),
+    ]
+    words = told(((0, 1, 2), (3, 4)), pile, [(3, 4), (0, 4)])
+    assert words == {
+        "equal": "0.4 to 0.6 mm",
+        "tough": "1 tough in the inner half, 1 weak in the outer half",
+        "similar": "1 of 4 neighbours much alike",
+        "windows": "1 face to face",
+        "small": "1 neighbours both small",
+        "pairs": "1 of 2 meet",
+    }
+    assert set(words) == set(costs_of(((0, 1, 2), (3, 4)), pile))
+    assert told(((3,),), pile)["equal"] == "there is one section"
 
 
 def test_words_in_common_make_papers_alike():

@@ -6,7 +6,7 @@ import pytest
 from pleat.core.book import Book
 from pleat.core.errors import LengthError
 from pleat.core.materials.items import Paper
-from pleat.core.materials.sizes import SIZES, parse_size, size_name, tolerance_mm
+from pleat.core.materials.sizes import ENVELOPES, SIZES, parse_size, size_name, tolerance_mm
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.uses import grain_axis
 from pleat.core.materials.weights import BASIS_IN, BULK_CM3_PER_G, parse_weight, pounds_in_every_grade
@@ -40,6 +40,24 @@ def test_sizes_are_named_and_read():
     assert parse_size("5 1/2 × 8 1/2", "in")[:2] == pytest.approx((139.7, 215.9))
     assert parse_size("140mm x 8 in")[:2] == pytest.approx((140, 203.2))
     for wrong in ("", "A", "140", "140 x", "x 200", "1 x 2 x 3"):
+        with pytest.raises(LengthError):
+            parse_size(wrong)
+
+
+@pytest.mark.parametrize("name", ["C4", "C5", "C6"])
+def test_c_envelopes_lie_between_a_and_b(name):
+    """ISO 269: each C size is the geometric mean of the A and the B of its number, to the millimetre; also against papersize."""
+    mean = [(a * b) ** 0.5 for a, b in zip(SIZES[f"A{name[1]}"], SIZES[f"B{name[1]}"], strict=True)]
+    assert ENVELOPES[name] == pytest.approx(mean, abs=0.75)
+    assert ENVELOPES[name] == pytest.approx([float(side) for side in papersize.parse_papersize(name.lower(), "mm")], abs=0.06)
+
+
+def test_envelopes_opened_flat_by_hand_arithmetic():
+    """A C6 of 114 x 162: front and back of 114 and a flap of 0.4 x 114 make 273.6, as wide as the envelope."""
+    for text in ("C6 opened", "c6 envelope, opened flat", "114 x 162 opened", "162 x 114 mm opened"):
+        assert parse_size(text)[:2] == pytest.approx((162, 273.6)), text
+    assert parse_size("4 x 6 opened", "in")[:2] == pytest.approx((152.4, 101.6 * 2.4))
+    for wrong in ("opened", "C9 opened", "C6 opened opened"):
         with pytest.raises(LengthError):
             parse_size(wrong)
 

@@ -59,7 +59,7 @@ class FieldView:
 
 
 _HINTS: Final = {
-    "size": "A4, letter, 12 × 12 in",
+    "size": "A4, 12 × 12 in, C6 opened",
     "weight": "90 g/m², 65 lb cover",
     "readings_mm": "1.04; 1.05; 1.03",
     "thickness_mm": "2 mm, 60 pt",

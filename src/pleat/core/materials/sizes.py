@@ -2,7 +2,7 @@
 
 Sources: ISO 216:2007 (A and B series, each size half the one before, rounded down to a whole mm, and its
 tolerances); US letter, legal and tabloid as in ANSI/ASME Y14.1 (letter = A, tabloid = B) and common
-practice for legal; craft pads 12 x 12, 8 x 8 and 6 x 6 in are common practice and nominal.
+practice for legal; craft pads 12 x 12, 8 x 8 and 6 x 6 in are common practice and nominal. Envelopes: ISO 269:1985 (closed sizes).
 """
 
 from __future__ import annotations
@@ -39,6 +39,18 @@ SIZES: Final[dict[str, tuple[float, float]]] = {
 }
 """(width, height) in mm, upright, by name."""
 
+ENVELOPES: Final[dict[str, tuple[float, float]]] = {
+    "C4": (229.0, 324.0),
+    "C5": (162.0, 229.0),
+    "C6": (114.0, 162.0),
+    "DL": (110.0, 220.0),
+    "C6/5": (114.0, 229.0),
+}
+"""(width, height) in mm of closed envelopes, upright, by name."""
+ENVELOPE_FLAP: Final = 0.4
+"""Depth of an envelope's flap as a share of its shorter side (common practice, no source): measure yours."""
+_OPENED = re.compile(r"(.*?)(?: envelope)?,? opened(?: flat)?", re.IGNORECASE)
+
 _BETWEEN = re.compile(r"\s*(?:×|x|\*|\bby\b)\s*", re.IGNORECASE)
 
 
@@ -60,11 +72,28 @@ def size_name(width_mm: float, height_mm: float) -> str | None:
     return None
 
 
+def opened_flat(width_mm: float, height_mm: float) -> tuple[float, float]:
+    """(width, height) in mm of the sheet a closed envelope gives, opened along its seams: front, back and flap above one another.
+
+    The seams' narrow tabs are cut away. The flap is reckoned, so the height is a first idea until it is measured.
+
+    >>> [round(side, 1) for side in opened_flat(162, 114)]
+    [162, 273.6]
+    """
+    short, long = sorted((width_mm, height_mm))
+    return long, short * (2 + ENVELOPE_FLAP)
+
+
 def parse_size(text: str, unit: RulerName = "mm") -> tuple[float, float, str]:
     """(width_mm, height_mm, the two lengths as typed or "" for a name) from ``A5``, ``letter landscape``, ``140 x 200`` or ``5 1/2 x 8 1/2 in``.
 
-    A unit behind the second length counts for both. Raises LengthError.
+    A unit behind the second length counts for both. An envelope opened flat is typed as ``C6 opened`` or ``114 x 162 opened``.
+    Raises LengthError.
     """
+    opened = _OPENED.fullmatch(" ".join(text.split()))
+    if opened and not _OPENED.fullmatch(opened[1]):
+        width, height = ENVELOPES.get(opened[1].upper(), (0.0, 0.0))
+        return (*opened_flat(*((width, height) if width else parse_size(opened[1], unit)[:2])), "")
     cleaned = " ".join(text.lower().split())
     turned = cleaned.endswith((" landscape", " wide"))
     name = cleaned.removesuffix(" landscape").removesuffix(" wide").removesuffix(" upright")
@@ -73,7 +102,7 @@ def parse_size(text: str, unit: RulerName = "mm") -> tuple[float, float, str]:
             return (height, width, "") if turned else (width, height, "")
     sides = _BETWEEN.split(text.strip())
     if len(sides) != 2 or not all(sides):
-        raise LengthError(text, "Type a size such as A5, letter, 140 × 200 or 5 1/2 × 8 1/2 in: width first.")
+        raise LengthError(text, "Type a size such as A5, letter, 140 × 200, 5 1/2 × 8 1/2 in or C6 opened: width first.")
     height_length = parse_length(sides[1], unit)
     bare = re.fullmatch(r"[\d\s.,/⁄½¼¾-]+", sides[0])
     spoken = re.search(r"[^\d\s.,/⁄½¼¾-]+\.?$", sides[1])

@@ -13,6 +13,7 @@ import math
 import random
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Final, Literal
 
 Wish = Literal["equal", "tough", "similar", "windows", "small", "pairs"]
@@ -25,6 +26,8 @@ WORDS: Final[dict[Wish, str]] = {
     "small": "small leaves spread",
     "pairs": "chosen sheets meeting",
 }
+ALIKE: Final = 0.6
+"""Papers that share more of their words than this look the same in the book (house rule)."""
 SMALL: Final = 0.8
 """A leaf lower than this share of the highest counts as small."""
 _TRIES_A_FOLIO: Final = 130
@@ -59,8 +62,19 @@ class Arranged:
 
 def alike(a: PileFolio, b: PileFolio) -> float:
     """How similar two papers are, 0 to 1: the share of their words they have in common."""
-    either = a.words | b.words
-    return len(a.words & b.words) / len(either) if either else 0.0
+    return _shared(a.words, b.words)
+
+
+@lru_cache(maxsize=4096)
+def _shared(a: frozenset[str], b: frozenset[str]) -> float:
+    either = a | b
+    return len(a & b) / len(either) if either else 0.0
+
+
+def _small(pile: Sequence[PileFolio]) -> frozenset[int]:
+    """The folios whose leaves are small beside the highest of the pile."""
+    highest = max((one.leaf_height_mm for one in pile), default=0.0)
+    return frozenset(one.id for one in pile if one.leaf_height_mm < SMALL * highest)
 
 
 @dataclass
@@ -76,8 +90,7 @@ class _Table:
     mean: float = 0.0
 
     def __post_init__(self) -> None:
-        highest = max((one.leaf_height_mm for one in self.pile), default=0.0)
-        small = {one.id for one in self.pile if one.leaf_height_mm < SMALL * highest}
+        small = _small(self.pile)
         self.thick = {one.id: one.caliper_mm for one in self.pile}
         self.tough = {one.id: {"weak": -1, "usual": 0, "tough": 1}[one.toughness] for one in self.pile}
         self.meeting = {}
@@ -109,8 +122,7 @@ class _Table:
 
 def costs_of(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()) -> dict[Wish, float]:
     """What each wish costs in an arrangement. Sections may not be empty."""
-    by_id = {one.id: one for one in pile}
-    highest = max((one.leaf_height_mm for one in pile), default=0.0)
+    by_id, small = {one.id: one for one in pile}, _small(pile)
     thick = [sum(by_id[one].caliper_mm for one in section) for section in sections]
     mean = sum(thick) / len(thick) if thick else 0.0
     met = meetings(sections)
@@ -127,8 +139,35 @@ def costs_of(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tupl
         "tough": WEIGHTS["tough"] * tough,
         "similar": WEIGHTS["similar"] * sum(alike(a, b) for a, b in both),
         "windows": WEIGHTS["windows"] * sum(a.window and b.window for a, b in both),
-        "small": WEIGHTS["small"] * sum(max(a.leaf_height_mm, b.leaf_height_mm) < SMALL * highest for a, b in both),
+        "small": WEIGHTS["small"] * sum(a in small and b in small for a, b in met),
         "pairs": WEIGHTS["pairs"] * sum(frozenset(pair) not in together for pair in pairs),
+    }
+
+
+MET: Final = 0.5
+"""A wish that costs less than this counts as met: it may be off by a hair where nothing better is to be had (house rule)."""
+
+
+def told(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()) -> dict[Wish, str]:
+    """How far each wish is met, counted out in words."""
+    by_id = {one.id: one for one in pile}
+    thick = [2 * sum(by_id[one].caliper_mm for one in section) for section in sections]
+    both = [(by_id[a], by_id[b]) for a, b in meetings(sections)]
+    met = {frozenset((a.id, b.id)) for a, b in both}
+    wanted = list(pairs)
+    apart = sum(frozenset(pair) not in met for pair in wanted)
+    tough = [one for section in sections for one in section[len(section) // 2 + len(section) % 2 :] if by_id[one].toughness == "tough"]
+    weak = [one for section in sections for one in section[: len(section) // 2] if by_id[one].toughness == "weak"]
+    alike_ = sum(alike(a, b) > ALIKE for a, b in both)
+    low = _small(pile)
+    small = sum(a.id in low and b.id in low for a, b in both)
+    return {
+        "equal": f"{min(thick):.1f} to {max(thick):.1f} mm" if len(thick) > 1 else "there is one section",
+        "tough": f"{len(tough)} tough in the inner half, {len(weak)} weak in the outer half",
+        "similar": f"{alike_} of {len(both)} neighbours much alike",
+        "windows": f"{sum(a.window and b.window for a, b in both)} face to face",
+        "small": f"{small} neighbours both small",
+        "pairs": f"{len(wanted) - apart} of {len(wanted)} meet",
     }
 
 

@@ -73,33 +73,63 @@ def same_paper(paper: Paper) -> tuple[object, ...]:
     return (paper.stock_id,) if paper.stock_id else (paper.name, paper.sheet_width_mm, paper.sheet_height_mm)
 
 
+@dataclass(frozen=True)
+class _Way:
+    """How a sheet is folded: its leaf in mm, whether it is cut for that, and which of its sides (w or h) the spine lies along."""
+
+    width_mm: float
+    height_mm: float
+    cut: bool
+    with_grain: bool | None
+    spine: Literal["w", "h"]
+    room_mm: float
+
+
 def folio(
     sheet: PileSheet, leaf_width_mm: float, leaf_height_mm: float, joined: Literal["folded", "stub", "tipped"] = "folded"
 ) -> MixedFolio:
     """How a sheet goes into a book of this leaf: the way round that gives the larger leaf, with the grain where both do.
 
-    On a stub, or tipped in, it is a single leaf and not folded.
+    On a stub, or tipped in, it is a single leaf and not folded. A fold-out goes before all else.
     """
-    paper, parts = sheet.paper, 2 if joined == "folded" else 1
+    paper = sheet.paper
     beside = (sheet.flap_mm or 0.0) * sheet.flap_panels
-    axis = grain_axis(paper.sheet_width_mm, paper.sheet_height_mm, paper.grain)
-    ways = []
-    for across, along, spine in ((paper.sheet_width_mm, paper.sheet_height_mm, "h"), (paper.sheet_height_mm, paper.sheet_width_mm, "w")):
-        width, height = min(across / parts, leaf_width_mm), min(along, leaf_height_mm)
-        cut = across > parts * leaf_width_mm + beside + HAIR_MM or along > leaf_height_mm + HAIR_MM
-        room = max(0.0, across - parts * leaf_width_mm)
-        with_grain = None if axis is None else axis == spine
-        upright = not fits_pattern(paper) or spine == "h"
-        wishes = (beside <= room + HAIR_MM, round(width * height), upright, with_grain is not False, not cut)
-        ways.append((wishes, (width, height, cut, with_grain, spine, room)))
-    width, height, cut, with_grain, spine, room = max(ways, key=lambda way: way[0])[1]
-    words = _words(paper.name, paper.tags, paper.swatch)
-    return MixedFolio(
-        sheet.id, paper.name, words, paper.swatch, paper.sides, paper.toughness, sheet.window == "yes", sheet.pinned,
-        thickness(paper).sheet, width, height, cut, with_grain, fits_pattern(paper) and spine == "w",
-        spine == "w",
-        same_paper(paper), paper.owned, paper.stock_id is not None, sheet.flap_mm or 0.0, sheet.flap_panels, room, joined,
+    way = _way(
+        paper.sheet_width_mm, paper.sheet_height_mm, paper.grain, fits_pattern(paper),
+        leaf_width_mm, leaf_height_mm, 2 if joined == "folded" else 1, beside,
     )  # fmt: skip
+    return MixedFolio(
+        sheet.id, paper.name, _words(paper.name, paper.tags, paper.swatch), paper.swatch, paper.sides, paper.toughness,
+        sheet.window == "yes", sheet.pinned, thickness(paper).sheet, way.width_mm, way.height_mm, way.cut, way.with_grain,
+        fits_pattern(paper) and way.spine == "w", way.spine == "w", same_paper(paper), paper.owned, paper.stock_id is not None,
+        sheet.flap_mm or 0.0, sheet.flap_panels, way.room_mm, joined,
+    )  # fmt: skip
+
+
+@lru_cache(maxsize=2000)
+def _way(
+    sheet_width: float,
+    sheet_height: float,
+    grain: str,
+    upright_only: bool,
+    leaf_width: float,
+    leaf_height: float,
+    parts: int,
+    beside: float,
+) -> _Way:
+    """The better way round for a sheet of ``parts`` leaves with so much beside them; the sheets of one paper ask for the same."""
+    axis = grain_axis(sheet_width, sheet_height, grain)
+    ways: list[tuple[tuple[bool, int, bool, bool, bool], _Way]] = []
+    sides: tuple[tuple[float, float, Literal["w", "h"]], ...] = ((sheet_width, sheet_height, "h"), (sheet_height, sheet_width, "w"))
+    for across, along, spine in sides:
+        width, height = min(across / parts, leaf_width), min(along, leaf_height)
+        room = max(0.0, across - parts * leaf_width)
+        cut = across > parts * leaf_width + beside + HAIR_MM or along > leaf_height + HAIR_MM
+        with_grain = None if axis is None else axis == spine
+        upright = not upright_only or spine == "h"
+        wishes = (beside <= room + HAIR_MM, round(width * height), upright, with_grain is not False, not cut)
+        ways.append((wishes, _Way(width, height, cut, with_grain, spine, room)))
+    return max(ways, key=lambda one: one[0])[1]
 
 
 @lru_cache(maxsize=2000)

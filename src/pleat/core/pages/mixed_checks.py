@@ -14,15 +14,14 @@ from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
 from pleat.core.pages import flap_checks
-from pleat.core.pages.arrange import alike
+from pleat.core.pages.arrange import ALIKE, alike
 from pleat.core.pages.creep import nested_creep
 from pleat.core.pages.limits import MOST_CREEP_MM, THICKEST_FOLD_MM
 from pleat.core.pages.mixed import MixedFolio, same_paper
 from pleat.core.plan import Check, Fix
 
-ALIKE: Final = 0.6
-"""Papers that share more of their words than this look the same in the book (house rule)."""
 NAMED = 4
+GUIDE: Final = "Guides: up to 12 light mixed sheets, about 10 opened envelopes (common practice, no source)."
 
 
 def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate) -> tuple[Check, ...]:
@@ -59,7 +58,7 @@ def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...], creep
         "C1",
         "stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
         f"Section {worst + 1} is {thick[worst]:.1f} mm thick at its fold: {len(sections[worst])} sheets are too many.",
-        f"Up to {THICKEST_FOLD_MM:g} mm and a creep of {MOST_CREEP_MM:g} mm nest well; beyond that a section gapes and its fore edge slants.",
+        f"Up to {THICKEST_FOLD_MM:g} mm and a creep of {MOST_CREEP_MM:g} mm nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
         (Fix(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),),
     )
 
