@@ -106,17 +106,20 @@ def test_what_is_told_of_an_arrangement_is_counted_by_hand():
         PileFolio(3, 0.1, 100, "usual", frozenset({"b"})),
         PileFolio(4, 0.1, 120, "usual", frozenset({"c"})),
     ]
-    words = told(((0, 1, 2), (3, 4)), pile, [(3, 4), (0, 4)])
-    assert words == {
+    found = told(((0, 1, 2), (3, 4)), pile, [(3, 4), (0, 4)])
+    assert not any(one.met for one in found.values())
+    assert {wish: one.words for wish, one in found.items()} == {
         "equal": "0.4 to 0.6 mm",
         "tough": "1 tough in the inner half, 1 weak in the outer half",
         "similar": "1 of 4 neighbours much alike",
         "windows": "1 face to face",
-        "small": "1 neighbours both small",
+        "small": "1 small ones meet",
         "pairs": "1 of 2 meet",
     }
-    assert set(words) == set(costs_of(((0, 1, 2), (3, 4)), pile))
-    assert told(((3,),), pile)["equal"] == "there is one section"
+    single = told(((3,),), pile)
+    assert all(one.met for one in single.values())
+    assert single["equal"].words == "0.2 mm"
+    assert set(found) - set(single) == {"pairs"}, "nothing is said of pairs where there are none"
 
 
 def test_words_in_common_make_papers_alike():

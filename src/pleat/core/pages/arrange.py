@@ -144,31 +144,43 @@ def costs_of(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tupl
     }
 
 
-MET: Final = 0.5
-"""A wish that costs less than this counts as met: it may be off by a hair where nothing better is to be had (house rule)."""
+EQUAL: Final = 0.1
+"""Sections whose thicknesses differ by up to this share of their mean count as equally thick (house rule)."""
 
 
-def told(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()) -> dict[Wish, str]:
-    """How far each wish is met, counted out in words."""
-    by_id = {one.id: one for one in pile}
+@dataclass(frozen=True)
+class Told:
+    """Whether a wish is met, and how far, counted out in words."""
+
+    met: bool
+    words: str
+
+
+def told(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()) -> dict[Wish, Told]:
+    """How far each wish is met by an arrangement as it lies; that of pairs is left out where there are none."""
+    by_id, low = {one.id: one for one in pile}, _small(pile)
     thick = [2 * sum(by_id[one].caliper_mm for one in section) for section in sections]
     both = [(by_id[a], by_id[b]) for a, b in meetings(sections)]
     met = {frozenset((a.id, b.id)) for a, b in both}
     wanted = list(pairs)
-    apart = sum(frozenset(pair) not in met for pair in wanted)
-    tough = [one for section in sections for one in section[len(section) // 2 + len(section) % 2 :] if by_id[one].toughness == "tough"]
-    weak = [one for section in sections for one in section[: len(section) // 2] if by_id[one].toughness == "weak"]
+    meet = sum(frozenset(pair) in met for pair in wanted)
+    tough = sum(by_id[one].toughness == "tough" for section in sections for one in section[(len(section) + 1) // 2 :])
+    weak = sum(by_id[one].toughness == "weak" for section in sections for one in section[: len(section) // 2])
     alike_ = sum(alike(a, b) > ALIKE for a, b in both)
-    low = _small(pile)
+    windows = sum(a.window and b.window for a, b in both)
     small = sum(a.id in low and b.id in low for a, b in both)
-    return {
-        "equal": f"{min(thick):.1f} to {max(thick):.1f} mm" if len(thick) > 1 else "there is one section",
-        "tough": f"{len(tough)} tough in the inner half, {len(weak)} weak in the outer half",
-        "similar": f"{alike_} of {len(both)} neighbours much alike",
-        "windows": f"{sum(a.window and b.window for a, b in both)} face to face",
-        "small": f"{small} neighbours both small",
-        "pairs": f"{len(wanted) - apart} of {len(wanted)} meet",
+    thinnest, thickest = f"{min(thick):.1f}", f"{max(thick):.1f}"
+    found: dict[Wish, Told] = {
+        "equal": Told(
+            max(thick) - min(thick) <= EQUAL * sum(thick) / len(thick),
+            f"{thickest} mm" if thinnest == thickest else f"{thinnest} to {thickest} mm",
+        ),
+        "tough": Told(not tough and not weak, f"{tough} tough in the inner half, {weak} weak in the outer half"),
+        "similar": Told(not alike_, f"{alike_} of {len(both)} neighbours much alike"),
+        "windows": Told(not windows, f"{windows} face to face"),
+        "small": Told(not small, f"{small} small ones meet"),
     }
+    return {**found, "pairs": Told(meet == len(wanted), f"{meet} of {len(wanted)} meet")} if wanted else found
 
 
 def meetings(sections: Sections) -> list[tuple[int, int]]:

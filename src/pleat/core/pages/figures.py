@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
-from pleat.core.pages.arrange import MET, WEIGHTS, WORDS, costs_of, told
+from pleat.core.pages.arrange import WEIGHTS, WORDS, told
 from pleat.core.pages.counting import count_words
 from pleat.core.pages.folding import folios_a_sheet
 from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, LAY_FACTORS, FoldLimit
@@ -137,7 +137,9 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
         Figure(
             "sections",
             "sections, pressed flat",
-            f"{ruler.thin(min(thick))} – {ruler.thin(max(thick))}" if many > 1 else ruler.thin(thick[0]),
+            ruler.thin(thick[0])
+            if ruler.thin(min(thick)) == ruler.thin(max(thick))
+            else f"{ruler.thin(min(thick))} – {ruler.thin(max(thick))}",
             "text",
             f"Front to back: {each}.",
             (Rule("arithmetic", "leaves of each section added up"),),
@@ -158,13 +160,12 @@ def _wishes(pages: Pages, mixed: tuple[tuple[MixedFolio, ...], ...]) -> Figure:
     """What an arrangement is weighed by, and how far it is met as the sheets lie now."""
     order = tuple(tuple(one.id for one in section) for section in mixed)
     pile = [one.arranged for section in mixed for one in section]
-    costs, words = costs_of(order, pile, pages.pairs), told(order, pile, pages.pairs)
-    shown = [wish for wish in costs if wish != "pairs" or pages.pairs]
-    listed = "; ".join(f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {words[wish]}" for wish in shown)
+    found = told(order, pile, pages.pairs)
+    listed = "; ".join(f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {one.words}" for wish, one in found.items())
     return Figure(
         "wishes",
         "wishes met",
-        f"{sum(costs[wish] < MET for wish in shown)} of {len(shown)}",
+        f"{sum(one.met for one in found.values())} of {len(found)}",
         "text",
         f"{listed[0].upper()}{listed[1:]}. Not all can always be met at once; pinned sheets stay where they are.",
         (Rule("house rule", "what is weighed, and by how much"),),

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Final
 
-from pleat.core.pages.arrange import MET, WORDS, costs_of
+from pleat.core.pages.arrange import WORDS, told
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.leaves import Leaf, Opening, openings
 from pleat.core.pages.mixed import MixedFolio
@@ -81,7 +81,7 @@ def view(opened: Opened) -> dict[str, Any]:
         strips = _strips(fan, section, leaves, opened.plan.brief.ruler)
         fans.append((drawn(fan), strips, opening_picture(result, own, wanted), leaves[0].page, leaves[-1].page + 1))
     order = tuple(tuple(one.id for one in section) for section in result.mixed)
-    costs = costs_of(order, [one.arranged for section in result.mixed for one in section], opened.book.pages.pairs)
-    weighed = [(cost < MET, WORDS[wish]) for wish, cost in costs.items() if wish != "pairs" or opened.book.pages.pairs]
+    pile = [one.arranged for section in result.mixed for one in section]
+    weighed = [(one.met, WORDS[wish], one.words) for wish, one in told(order, pile, opened.book.pages.pairs).items()]
     paired = {a.id for section in result.mixed for a, b in itertools.pairwise(section) if frozenset((a.id, b.id)) in wanted}
     return {"paired": paired, "fans": fans, "weighed": weighed, "papers": len({one.name for section in result.mixed for one in section})}

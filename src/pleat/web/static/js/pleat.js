@@ -105,6 +105,15 @@
     for (const one of document.querySelectorAll("details.figure[open], details.book-more[open]")) if (!one.contains(event.target)) one.open = false;
   });
 
+  // An answer stays within its pleat: moved left where it would run out of it, and below its figure where there is no room above.
+  document.addEventListener("toggle", (event) => {
+    const figure = event.target, why = figure.open && figure.matches("details.figure") && figure.querySelector(".why");
+    if (!why) return;
+    const box = (figure.closest(".body") || document.documentElement).getBoundingClientRect(), at = figure.getBoundingClientRect();
+    why.style.left = Math.min(0, box.right - 20 - why.offsetWidth - at.left) + "px";
+    why.classList.toggle("below", at.top - why.offsetHeight < Math.max(0, box.top));
+  }, true);
+
   // --- the shelf by keyboard: / to search, digits for the kinds, arrows among the things --------------------------
   document.addEventListener("keydown", (event) => {
     if (!document.body.classList.contains("page-materials") || event.ctrlKey || event.metaKey || event.altKey) return;
