@@ -72,6 +72,9 @@ def test_a_book_made_of_a_pile_by_hand_arithmetic():
     assert (maps.better.count, maps.better.turned, maps.better.with_grain) == (1, False, True)
     assert cover.part.key == "cover", "nothing of the pile comes out of the leaf paper"
     assert plan.cutting.sheets == {"pile": 2, "cover": cover.sheets}
+    parts = print_sheets(plan, "Pile", "a4")[-1].svg
+    assert "2 of Site map, one from each" in parts
+    assert parts.count("grain along the height") == 1, "only the cover's"
     steps = {one.step.key: one.step for one in plan.bench.steps}
     assert steps["cut_leaves"].title == "Cut 2 sheets down"
     assert "Site map, Site map, Flour bag, Flour bag, Flour bag" in steps["nested"].detail

@@ -48,7 +48,7 @@ def fold_detail(result: PagesResult, ruler: Ruler) -> Drawing:
         thick,
         "The folds, magnified: sheets nested one in the other.",
         _block(result, 0.0, across),
-        dims=(Dim("right", 0, thick, ruler.thin(thick)),),
+        dims=(Dim("right", 0, thick, ruler.thin(thick), spot="pages.measured_block_mm"),),
     )
 
 
@@ -165,6 +165,9 @@ def _section(result: PagesResult, section: int, calipers: tuple[float, ...], top
             stub = centre + (end - centre) * 0.15
             commands = (*commands[:3], ("L", (stub, middle + radius))) if result.mixed[section][number].in_fold else commands[:2]
         shapes.append(Curve(commands, _style(result, section, number), caliper * 0.84))
+        if result.mixed and result.mixed[section][number].flap_mm and right >= result.leaf_width_mm:
+            inside = middle + (radius - caliper / 2) * (1 if result.mixed[section][number].joined == "folded" else -1)
+            shapes.append(Line(end - result.mixed[section][number].flap_mm, inside, end, inside, "flap"))
     return shapes
 
 

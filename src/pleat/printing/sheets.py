@@ -124,11 +124,13 @@ def _part_list(plan: Plan, width: float) -> str:
     ruler = plan.brief.ruler
     rows: list[tuple[str, str]] = []
     for cut in plan.cutting.cuts:
-        sheets = f"{cut.sheets} of {cut.stock.name}, {cut.better.count} a sheet" if cut.sheets else f"does not come out of {cut.stock.name}"
+        gives = "one from each" if cut.stock.role == "pile" else f"{cut.better.count} a sheet"
+        sheets = f"{cut.sheets} of {cut.stock.name}, {gives}" if cut.sheets else f"does not come out of {cut.stock.name}"
+        grain = "" if cut.stock.role == "pile" else ", grain along the height"
         rows.append(
             (
                 f"{cut.part.count} × {cut.part.name}",
-                f"{ruler.size(cut.part.width_mm, cut.part.height_mm)}, grain along the height; {sheets}",
+                f"{ruler.size(cut.part.width_mm, cut.part.height_mm)}{grain}; {sheets}",
             )
         )
     scores = " and ".join(ruler.number(score) for score in plan.cover.wrap.scores_mm)

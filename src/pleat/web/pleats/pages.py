@@ -46,6 +46,7 @@ def view(opened: Opened) -> dict[str, Any]:
         "numbered": [_numbered(sheet, result.folds) for sheet in result.numbered[:NUMBERED_SHOWN]],
         "whole": drawn(whole),
         "fold": drawn(fold),
+        "reckoned": ruler.thin(result.thickness.likely),
         "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 230)),
         "exaggerated": drawn(render_screen(drawing.fore_edge_detail(result, ruler, 4.0), 400, 180)),
         "flat": drawn(render_screen(drawing.folio_flat(result, ruler), 300, 250)),

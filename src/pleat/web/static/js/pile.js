@@ -75,6 +75,7 @@
   });
   document.addEventListener("pointermove", (event) => {
     if (!held || event.pointerId !== held.pointer) return;
+    if (!held.strip.isConnected) { letGo(); return; }
     if (!held.ghost) {
       if (Math.hypot(event.clientX - held.x, event.clientY - held.y) < START_PX) return;
       held.ghost = document.createElement("div");
@@ -96,6 +97,7 @@
     if (!held || event.pointerId !== held.pointer) return;
     const strip = held.strip, to = held.ghost ? target(event) : null;
     dragged = Boolean(held.ghost);
+    setTimeout(() => { dragged = false; });
     letGo();
     if (!to) return;
     const own = to.section === Number(strip.dataset.section), from = Number(strip.dataset.place);
