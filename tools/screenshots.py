@@ -41,8 +41,12 @@ def two_sections(page: Page) -> None:
     page.locator("#body-pages").evaluate("body => body.scrollTop = 640")
 
 
-def to_the_pile(page: Page) -> None:
-    page.locator(".pile").evaluate("pile => pile.scrollIntoView()")
+def take_up_a_sheet(page: Page) -> None:
+    page.locator(".pile-section").first.evaluate("section => section.scrollIntoView()")
+    page.locator(".fan-sheet").nth(2).click()
+    page.locator("#pile-flap").fill("90")
+    page.locator("#pile-flap").press("Enter")
+    page.locator(".folded-in").wait_for()
 
 
 def measure(page: Page) -> None:
@@ -74,7 +78,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "paper": ("/books/5?open=paper", nothing),
     "pages": ("/books/4?open=pages", nothing),
     "sections": ("/books/1?open=pages", two_sections),
-    "pile": ("/books/6?open=pages", to_the_pile),
+    "pile": ("/books/6?open=pages", take_up_a_sheet),
     "extras": ("/books/5?open=extras", nothing),
     "binding": ("/books/5?open=binding", walk_two_holes),
     "cover": ("/books/5?open=cover", ask_why),
