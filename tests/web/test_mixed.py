@@ -98,13 +98,16 @@ def test_a_second_window_is_told_about_the_pile_too(client):
     assert "Another window changed this book" in stale.get_data(as_text=True)
 
 
-@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=40)
+@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=80)
 @given(
     action=st.sampled_from(["add", "arrange", "sheet"]),
-    do=st.sampled_from(["remove", "move", "outward", "next", "before", "pin", "window", "pair", "part", "x"]),
+    do=st.sampled_from(
+        ["remove", "move", "outward", "next", "before", "pin", "window", "pair", "part", "x", "flap", "place", "stub", "tip"]
+    ),
     fields=st.dictionaries(
-        st.sampled_from(["sheet", "paper", "sheets", "section", "place", "sections", "seed", "other"]),
-        st.integers(-5, 70).map(str) | st.sampled_from(["", "²", "1e9", "-1", "٣", "9" * 30, "x"]),
+        st.sampled_from(["sheet", "paper", "sheets", "section", "place", "sections", "seed", "other", "flap", "panels", "at"]),
+        st.integers(-5, 70).map(str)
+        | st.sampled_from(["", "²", "1e9", "-1", "٣", "9" * 30, "x", "1/0", "2.3", "3 1/2 in", "NaN", "٣.٣", "C6 opened"]),
         max_size=5,
     ),
 )
