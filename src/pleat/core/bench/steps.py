@@ -264,10 +264,12 @@ def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -
 
 def _flaps(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
     """Folding the fold-outs in, where there are any."""
-    with_flap = [one for section in pages.mixed for one in section if one.flap_mm]
+    with_flap = [
+        (f"{number}.{place}", one) for number, section in enumerate(pages.mixed, 1) for place, one in enumerate(section, 1) if one.flap_mm
+    ]
     if with_flap:
-        each = "; ".join(f"{one.name}: {_panels(ruler, one.flap_mm, one.flap_panels)}" for one in with_flap)
-        marked = signature(*((one.id, one.flap_mm, one.flap_panels) for one in with_flap))
+        each = "; ".join(f"{at} {one.name}: {_panels(ruler, one.flap_mm, one.flap_panels)}" for at, one in with_flap)
+        marked = signature(*((one.id, one.flap_mm, one.flap_panels) for _, one in with_flap))
     elif pages.flap_mm:
         which = "the innermost sheet" if pages.flap_folios == len(pages.sections) else "every sheet"
         each = f"On {which}: {_panels(ruler, pages.flap_mm, pages.flap_panels)}"
