@@ -9,13 +9,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pleat.core.book import PileSheet
-from pleat.core.cutting.cut import one_from_each
+from pleat.core.cutting.cut import cut_as_folded
 from pleat.core.cutting.offcuts import offcuts
 from pleat.core.materials.items import Paper
 from pleat.core.materials.tools import NO_TOOLS
 from pleat.core.materials.uses import grain_axis
 from pleat.core.pages.mixed import folio
-from pleat.core.pages.pile_cuts import pile_cuts
+from pleat.core.pages.pile_cuts import gives, pile_cuts, taken
 
 SIDES = st.sampled_from([110.0, 150.0, 210.0, 297.0, 420.0])
 SHEETS = st.builds(
@@ -40,14 +40,19 @@ JOINED = st.sampled_from(["folded", "stub", "tipped"])
     st.sampled_from([150.0, 210.0]),
     st.integers(1, 3),
 )
-def test_every_sheet_that_is_too_large_gives_one_piece_that_lies_in_it(described, leaf_width, leaf_height, quantity):
+def test_every_piece_lies_in_its_sheet_as_it_will_be_folded_and_no_more_sheets_are_taken_than_pieces(
+    described, leaf_width, leaf_height, quantity
+):
     pile = [PileSheet(id=number, **sheet) for number, (sheet, _) in enumerate(described)]
     section = [folio(sheet, leaf_width, leaf_height, joined) for sheet, (_, joined) in zip(pile, described, strict=True)]
     found = pile_cuts(pile, [section], quantity)
     assert sum(one.part.count for one in found) == quantity * sum(one.cut for one in section)
+    assert sum(taken(found, [section], quantity).values()) == sum(one.sheets for one in found) + quantity * sum(
+        not one.cut for one in section
+    )
     for one in found:
         part, sheet = one.part, one.stock
-        cut = one_from_each(part, sheet, one.turned, NO_TOOLS)
+        cut = cut_as_folded(part, sheet, one.turned, NO_TOOLS)
         assert part.width_mm <= {"folio": 2, "single": 1}[part.name.split()[0]] * leaf_width + 160
         assert part.height_mm <= leaf_height
         assert all(0 < fold.position_mm < part.width_mm for fold in part.folds)
@@ -56,12 +61,25 @@ def test_every_sheet_that_is_too_large_gives_one_piece_that_lies_in_it(described
         across, along = (part.height_mm, part.width_mm) if one.turned else (part.width_mm, part.height_mm)
         assert across <= sheet.sheet_width_mm + 0.05
         assert along <= sheet.sheet_height_mm + 0.05
-        assert (cut.better.turned, cut.better.count, cut.sheets) == (one.turned, 1, part.count)
+        assert (cut.better.turned, cut.better.count, cut.sheets) == (one.turned, one.each, one.sheets)
+        assert one.each * (one.sheets - 1) < part.count <= one.each * one.sheets
         axis = grain_axis(sheet.sheet_width_mm, sheet.sheet_height_mm, one.paper.grain)
         assert cut.better.with_grain == (None if axis is None else axis == ("w" if one.turned else "h"))
         left = sum(piece.sheet_width_mm * piece.sheet_height_mm * piece.owned for piece in offcuts(cut, one.paper))
-        whole = sheet.sheet_width_mm * sheet.sheet_height_mm * part.count
+        whole = sheet.sheet_width_mm * sheet.sheet_height_mm * one.sheets
         assert left + part.width_mm * part.height_mm * part.count <= whole + 1
+
+
+def test_a_large_sheet_gives_several_folios():
+    """594 x 420 for folios of 297 x 210, grain unknown: two across, two down; seven folios take two sheets, for two books four."""
+    chart = Paper(name="Chart", sheet_width_mm=594, sheet_height_mm=420)
+    pile = [PileSheet(id=number, paper=chart) for number in range(7)]
+    section = [folio(sheet, 148.5, 210.0) for sheet in pile]
+    for quantity, sheets in ((1, 2), (2, 4)):
+        (one,) = pile_cuts(pile, [section], quantity)
+        assert (one.each, one.sheets, list(taken((one,), [section], quantity).values())) == (4, sheets, [sheets])
+    assert gives(chart, 148.5, 210.0) == 4
+    assert gives(chart, 297.0, 420.0) == gives(chart, 400.0, 500.0) == 1, "folded as it is"
 
 
 def test_sheets_of_one_paper_are_cut_together_and_others_apart():

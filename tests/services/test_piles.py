@@ -68,15 +68,15 @@ def test_a_book_made_of_a_pile_by_hand_arithmetic():
     assert plan.pages.thickness.likely == pytest.approx(2 * (2 * 0.081 + 3 * 0.135) * 1.02)
     assert plan.cover.spine.likely == pytest.approx(plan.pages.thickness.likely + plan.binding.swell.likely)
     maps, cover = plan.cutting.cuts
-    assert (maps.part.width_mm, maps.part.height_mm, maps.part.count, maps.sheets) == (297, 210, 2, 2), "one piece from each map"
+    assert (maps.part.width_mm, maps.part.height_mm, maps.part.count, maps.sheets) == (297, 210, 2, 2), "a map gives one piece"
     assert (maps.better.count, maps.better.turned, maps.better.with_grain) == (1, False, True)
     assert cover.part.key == "cover", "nothing of the pile comes out of the leaf paper"
     assert plan.cutting.sheets == {"pile": 2, "cover": cover.sheets}
     parts = print_sheets(plan, "Pile", "a4")[-1].svg
-    assert "2 of Site map, one from each" in parts
+    assert "2 of Site map, 1 a sheet" in parts
     assert parts.count("grain along the height") == 1, "only the cover's"
     steps = {one.step.key: one.step for one in plan.bench.steps}
-    assert steps["cut_leaves"].title == "Cut 2 sheets down"
+    assert steps["cut_leaves"].title == "Cut 2 pieces for the pile"
     assert "Site map, Site map, Flour bag, Flour bag, Flour bag" in steps["nested"].detail
     one = plan.pages.mixed[0][0]
     assert (one.leaf_width_mm, one.leaf_height_mm, one.cut, one.with_grain) == (148.5, 210, True, True)
@@ -210,7 +210,7 @@ def test_a_fold_out_goes_through_to_numbers_parts_and_bench():
     steps = {one.step.key: one.step for one in plan.bench.steps}
     assert "Site map: 2 panels of 70 mm, back and forth like an accordion" in steps["flap"].detail
     assert steps["nested"].after == ("flap",)
-    assert "1 sheet of Site map to 340 × 200 mm, fold-out and all" in steps["cut_leaves"].detail
+    assert "1 piece of 340 × 200 mm from 1 sheet of Site map, fold-out and all" in steps["cut_leaves"].detail
     assert [fold.position_mm for fold in plan.cutting.cuts[0].part.folds] == [100, 200, 270]
     assert steps["cut_leaves"].signature != {one.step.key: one.step for one in make_plan(SMALL_LEAF).bench.steps}["cut_leaves"].signature
     assert "flap" not in {one.step.key for one in make_plan(piles.flap(book, 1, "", "")).bench.steps}

@@ -124,8 +124,7 @@ def _part_list(plan: Plan, width: float) -> str:
     ruler = plan.brief.ruler
     rows: list[tuple[str, str]] = []
     for cut in plan.cutting.cuts:
-        gives = "one from each" if cut.stock.role == "pile" else f"{cut.better.count} a sheet"
-        sheets = f"{cut.sheets} of {cut.stock.name}, {gives}" if cut.sheets else f"does not come out of {cut.stock.name}"
+        sheets = f"{cut.sheets} of {cut.stock.name}, {cut.better.count} a sheet" if cut.sheets else f"does not come out of {cut.stock.name}"
         grain = "" if cut.stock.role == "pile" else ", grain along the height"
         rows.append(
             (

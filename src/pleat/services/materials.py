@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Final, Literal
@@ -21,6 +20,7 @@ from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.tools import Tools, tools_from
 from pleat.core.materials.uses import Gives, what_gives
+from pleat.core.pages.mixed import same_paper
 from pleat.core.planning import Plan, make_plan
 from pleat.core.units import MM_PER_INCH, RulerName
 from pleat.core.yields import both_ways
@@ -295,11 +295,11 @@ def _take(session: Session, own: Paper, role: str, plan: Plan) -> list[tuple[int
 
 def _take_pile(session: Session, book: Book, plan: Plan) -> list[tuple[int, int]]:
     """What a mixed pile takes from each of its papers' items, for every book of the run, and what is left of the sheets cut down."""
-    wanted = Counter(int(sheet.paper.stock_id) for sheet in book.pages.pile if sheet.paper.stock_id)
+    linked = {int(own.stock_id): same_paper(own) for own in {sheet.paper for sheet in book.pages.pile} if own.stock_id}
     moved = []
-    for item_id, left in store.owned_of(session, wanted).items():
+    for item_id, left in store.owned_of(session, linked).items():
         if left is not None:
-            amount = min(left, wanted[item_id] * book.brief.quantity)
+            amount = min(left, plan.pages.pile_takes[linked[item_id]])
             _add(session, item_id, -amount)
             moved.append((item_id, amount))
     for cut, one in zip((cut for cut in plan.cutting.cuts if cut.stock.role == "pile"), plan.pages.pile_cuts, strict=True):

@@ -8,6 +8,8 @@ from flask import Blueprint, Response, render_template, request
 
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.materials.items import Paper
+from pleat.core.pages.pile_cuts import gives
 from pleat.services import books, materials, piles
 from pleat.store.items import listing
 from pleat.web import items as item_view
@@ -24,7 +26,12 @@ def papers(book_id: int) -> str:
     with reading() as session:
         opened = books.open_book(session, book_id)
         found = listing(session, search, "paper", "", "name", 1, 30)
-    cards = [(stored.id, item_view.card(stored.item, opened.plan.brief.ruler.name)) for stored in found]
+    brief = opened.plan.brief
+    cards = [
+        (stored.id, item_view.card(stored.item, brief.ruler.name), gives(stored.item, brief.leaf_width_mm, brief.leaf_height_mm))
+        for stored in found
+        if isinstance(stored.item, Paper)
+    ]
     return render_template("pleats/_pile_papers.html", opened=opened, cards=cards, search=search)
 
 

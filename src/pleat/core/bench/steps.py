@@ -27,7 +27,7 @@ def before_sewing(
         Step(
             "gather",
             "Lay out the paper",
-            f"{_sheets(pages.folios) + ' of the pile' if pages.mixed else _sheets(cutting.sheets.get('leaf', 0)) + ' of ' + paper.leaf.name}, {_sheets(cutting.sheets.get('cover', 0))} of {paper.cover.name}. Find the grain of both.",
+            f"{_sheets(sum(pages.pile_takes.values())) + ' for the pile' if pages.mixed else _sheets(cutting.sheets.get('leaf', 0)) + ' of ' + paper.leaf.name}, {_sheets(cutting.sheets.get('cover', 0))} of {paper.cover.name}. Find the grain of both.",
             signature=signature({role: count for role, count in cutting.sheets.items() if role != "pile"}),
         ),
         Step(
@@ -220,13 +220,13 @@ def _cut_pile(ruler: Ruler, pages: PagesResult, cutting: CuttingResult) -> Step:
         )
     cuts = [cut for cut in cutting.cuts if cut.stock.role == "pile"]
     each = "; ".join(
-        f"{_sheets(cut.part.count)} of {cut.stock.name} to {ruler.size(cut.part.width_mm, cut.part.height_mm)}"
+        f"{pieces(cut.part.count)} of {ruler.size(cut.part.width_mm, cut.part.height_mm)} from {_sheets(cut.sheets or 0)} of {cut.stock.name}"
         + (", fold-out and all" if len(cut.part.folds) > 1 else "")
         for cut in cuts
     )
     return Step(
         "cut_leaves",
-        f"Cut {_sheets(sum(cut.part.count for cut in cuts))} down",
+        f"Cut {pieces(sum(cut.part.count for cut in cuts))} for the pile",
         f"{each}. Which way round each lies is drawn under Cutting.",
         cutters(cuts),
         ("try",),

@@ -10,7 +10,7 @@ from pleat.core.book import Cutting
 from pleat.core.brief.compute import BriefResult
 from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting import checks
-from pleat.core.cutting.cut import Cut, cut_part, one_from_each
+from pleat.core.cutting.cut import Cut, cut_as_folded, cut_part
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
@@ -38,14 +38,14 @@ def compute(
 ) -> CuttingResult:
     """What to cut from which stock; ``typed`` is the book's record of how lengths were typed."""
     stocks = {"leaf": paper.leaf, "cover": paper.cover}
-    found = tuple(one_from_each(one.part, one.stock, one.turned, tools) for one in pages.pile_cuts)
+    found = tuple(cut_as_folded(one.part, one.stock, one.turned, tools) for one in pages.pile_cuts)
     cuts = (*found, *(cut_part(part, stocks[part.material], tools) for part in (*pages.parts, *extras.parts, *cover.parts)))
     sheets: dict[str, int] = {}
     for cut in cuts:
         sheets[cut.stock.role] = sheets.get(cut.stock.role, 0) + (cut.sheets or 0)
     figures = tuple(_sheets_figure(stocks[role], count, cuts, brief) for role, count in sheets.items() if role in stocks)
     if found:
-        figures = (_pile_figure(found, pages, brief), *figures)
+        figures = (_pile_figure(found, brief), *figures)
     return CuttingResult(
         key_figure=_key(sheets),
         figures=figures,
@@ -71,18 +71,19 @@ def _key(sheets: Mapping[str, int]) -> Figure:
     )
 
 
-def _pile_figure(cuts: tuple[Cut, ...], pages: PagesResult, brief: BriefResult) -> Figure:
-    number = sum(cut.part.count for cut in cuts)
-    sizes = "; ".join(f"{cut.part.count} × {cut.stock.name} to {brief.ruler.size(cut.part.width_mm, cut.part.height_mm)}" for cut in cuts)
-    others = pages.folios * brief.quantity - number
-    rest = f" The other {others} are folded as they are." if others else ""
+def _pile_figure(cuts: tuple[Cut, ...], brief: BriefResult) -> Figure:
+    pieces, sheets = sum(cut.part.count for cut in cuts), sum(cut.sheets or 0 for cut in cuts)
+    sizes = "; ".join(
+        f"{cut.part.count} of {brief.ruler.size(cut.part.width_mm, cut.part.height_mm)} from {cut.stock.name}, {cut.better.count} a sheet"
+        for cut in cuts
+    )
     return Figure(
         key="sheets_pile",
-        label="of the pile, to be cut down",
-        value=f"{number} sheet{'' if number == 1 else 's'}",
+        label="of the pile, to be cut",
+        value=f"{sheets} sheet{'' if sheets == 1 else 's'}",
         show="text",
-        how=f"{sizes}.{rest}",
-        rules=(Rule("arithmetic", "a sheet larger than its two leaves is cut to them"),),
+        how=f"{pieces} pieces: {sizes}. The other papers of the pile are folded as they are.",
+        rules=(Rule("arithmetic", "whole pieces in rows and columns, the way round they will be folded"),),
     )
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from pleat.core.materials.tools import Tools
 from pleat.core.paper.compute import Stock
@@ -33,19 +33,20 @@ class Cut:
         return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
 
 
-def one_from_each(part: Part, stock: Stock, turned: bool, tools: Tools) -> Cut:
-    """One piece from each of so many found sheets, laid as it will be folded; the other way round beside it."""
-    ways = [
+def cut_as_folded(part: Part, stock: Stock, turned: bool, tools: Tools) -> Cut:
+    """The cut of a piece that lies in its sheet as it will be folded, with the other way round beside it."""
+    better, other = (
         lay(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, way) for way in (turned, not turned)
-    ]
-    share = part.width_mm * part.height_mm / (stock.sheet_width_mm * stock.sheet_height_mm)
-    better, other = (replace(way, columns=1, rows=1, used=min(share, 1.0)) if way.count else way for way in ways)
-    by_trimmer = tools.trims(max(part.width_mm, part.height_mm), stock.caliper.likely)
-    return Cut(part, stock, better, other, part.count if better.count else None, by_trimmer)
+    )
+    return _cut(part, stock, better, other, tools)
 
 
 def cut_part(part: Part, stock: Stock, tools: Tools) -> Cut:
     """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes."""
     better, other = both_ways(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
+    return _cut(part, stock, better, other, tools)
+
+
+def _cut(part: Part, stock: Stock, better: Lay, other: Lay, tools: Tools) -> Cut:
     by_trimmer = tools.trims(max(part.width_mm, part.height_mm), stock.caliper.likely)
     return Cut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None, by_trimmer)

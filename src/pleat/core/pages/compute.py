@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Final
@@ -17,7 +18,7 @@ from pleat.core.pages.imposition import NumberedSheet, numbered_folio, numbered_
 from pleat.core.pages.leaves import Leaf, leaves_of_paper, leaves_of_pile
 from pleat.core.pages.limits import LAY_FACTORS, FoldLimit, fold_limit
 from pleat.core.pages.mixed import MixedFolio, sections_of
-from pleat.core.pages.pile_cuts import PileCut, pile_cuts
+from pleat.core.pages.pile_cuts import PileCut, pile_cuts, taken
 from pleat.core.pages.sections import split
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Fold, Part, PleatResult
@@ -61,6 +62,7 @@ class PagesResult(PleatResult):
     numbered: tuple[NumberedSheet, ...]
     parts: tuple[Part, ...]
     pile_cuts: tuple[PileCut, ...]
+    pile_takes: Mapping[tuple[object, ...], int]
 
     @property
     def in_words(self) -> str:
@@ -100,6 +102,8 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         )
     nests = tuple(tuple(one.caliper for one in section if one.in_fold) for section in mixed) if mixed else calipers
     creep = max((nested_creep(section) for section in nests), key=lambda one: one.likely)
+    cuts = pile_cuts(pages.pile, mixed, brief.quantity)
+    takes = taken(cuts, mixed, brief.quantity)
     mean = sum(one.likely for section in calipers for one in section) / folios
     limit = fold_limit(mean)
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
@@ -111,7 +115,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     return PagesResult(
         key_figure=shown[0],
         figures=shown,
-        checks=mixed_checks.find(pages, brief, mixed, creep) if mixed else checks.find(pages, brief, paper, sections, limit, trim),
+        checks=mixed_checks.find(pages, brief, mixed, creep, takes) if mixed else checks.find(pages, brief, paper, sections, limit, trim),
         choices=() if mixed else choices.find(pages, brief, paper, sections, limit, trim),
         folios=folios,
         leaves=leaves,
@@ -134,7 +138,8 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         flap_folios=flap_folios,
         numbered=() if pages.numbered == "no" else _numbered_pile(leaves_of_pile(mixed)) if mixed else _numbered(sections, folds),
         parts=() if mixed else _parts(brief, pages, folios, trim, flap, flap_folios),
-        pile_cuts=pile_cuts(pages.pile, mixed, brief.quantity),
+        pile_cuts=cuts,
+        pile_takes=takes,
         flap_panels=pages.flap_panels,
         flap_on=pages.flap_on,
         swatch=paper.leaf.swatch,

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections import Counter
+from collections.abc import Mapping
 from typing import Final
 
 from pleat.core.book import Pages
@@ -24,8 +24,13 @@ NAMED = 4
 GUIDE: Final = "Guides: up to 12 light mixed sheets, about 10 opened envelopes (common practice, no source)."
 
 
-def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate) -> tuple[Check, ...]:
-    """Every check of a pile that has something to say; ``creep`` is that of the section that creeps furthest."""
+def find(
+    pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate, takes: Mapping[tuple[object, ...], int]
+) -> tuple[Check, ...]:
+    """Every check of a pile that has something to say.
+
+    ``creep`` is that of the section that creeps furthest, ``takes`` the whole sheets of each paper for all books of the run.
+    """
     found = [
         _too_thick(pages, sections, creep.likely),
         _windows(sections),
@@ -35,7 +40,7 @@ def find(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...
         _odd(pages, brief, sections),
         _grain(sections),
         _sideways(sections),
-        _owned(pages, brief, sections),
+        _owned(pages, brief, sections, takes),
         *flap_checks.of_a_pile(pages, brief, sections),
     ]
     return tuple(check for check in found if check)
@@ -179,11 +184,11 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     )
 
 
-def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+def _owned(
+    pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], needed: Mapping[tuple[object, ...], int]
+) -> Check | None:
     """Papers of which the pile takes more sheets than are there, for all books of the run."""
-    taken = Counter(one.stock for one in itertools.chain.from_iterable(sections))
     known = {one.stock: one for one in itertools.chain.from_iterable(sections)}
-    needed = {stock: count * brief.quantity for stock, count in taken.items()}
     short = {stock: one for stock, one in known.items() if one.owned is not None and needed[stock] > one.owned}
     if not short:
         return None

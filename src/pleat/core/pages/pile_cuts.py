@@ -1,25 +1,54 @@
-"""What has to be cut from the sheets of a pile: each that is larger than its leaves gives one folio, and the rest of it is left."""
+"""What is cut from which sheets for a pile: a sheet that is larger than its leaves gives one folio or several, others are folded whole."""
 
 from __future__ import annotations
 
+import math
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pleat.core.book import PileSheet
 from pleat.core.materials.items import Paper
-from pleat.core.pages.mixed import MixedFolio
+from pleat.core.pages.mixed import MixedFolio, folio, same_paper
 from pleat.core.paper.compute import Stock, stock_of
 from pleat.core.plan import Fold, Part
+from pleat.core.yields import lay
 
 
 @dataclass(frozen=True)
 class PileCut:
-    """One piece from each of so many sheets of a paper; ``turned`` pieces lie with their height across the sheet."""
+    """Equal pieces from the sheets of a paper; ``turned`` ones lie with their height across the sheet, as they will be folded.
+
+    A sheet gives ``each`` of them; 0 says that not one comes out, since its fold-out has no room.
+    """
 
     part: Part
     stock: Stock
     paper: Paper
     turned: bool
+    each: int
+
+    @property
+    def sheets(self) -> int:
+        """Sheets taken; as many as pieces where none comes out."""
+        return math.ceil(self.part.count / max(self.each, 1))
+
+
+def gives(paper: Paper, leaf_width_mm: float, leaf_height_mm: float) -> int:
+    """How many folios of this leaf one whole sheet gives, lying as they will be folded; 1 where it is folded as it is."""
+    sheet = PileSheet(id=0, paper=paper)
+    cuts = pile_cuts((sheet,), [[folio(sheet, leaf_width_mm, leaf_height_mm)]], 1)
+    return cuts[0].each if cuts else 1
+
+
+def taken(cuts: Sequence[PileCut], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> dict[tuple[object, ...], int]:
+    """Whole sheets of each paper that a pile takes for all books of the run, by what makes sheets the same paper."""
+    whole = Counter(one.stock for section in sections for one in section if not one.cut)
+    found = {stock: count * quantity for stock, count in whole.items()}
+    for cut in cuts:
+        stock = same_paper(cut.paper)
+        found[stock] = found.get(stock, 0) + cut.sheets
+    return found
 
 
 def pile_cuts(pile: Sequence[PileSheet], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> tuple[PileCut, ...]:
@@ -46,4 +75,5 @@ def _cut(number: int, same: Sequence[MixedFolio], paper: Paper, quantity: int) -
     what = "folio" if first.joined == "folded" else "single leaf"
     name = f"{what} of {first.name}" + (" with fold-out" if panels else "")
     part = Part(f"pile_{number}", name, width, height, len(same) * quantity, "pile", folds=tuple(folds))
-    return PileCut(part, stock_of("pile", paper), paper, first.turned)
+    each = lay(width, height, paper.sheet_width_mm, paper.sheet_height_mm, None, first.turned).count
+    return PileCut(part, stock_of("pile", paper), paper, first.turned, each)

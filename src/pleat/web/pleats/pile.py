@@ -84,4 +84,10 @@ def view(opened: Opened) -> dict[str, Any]:
     pile = [one.arranged for section in result.mixed for one in section]
     weighed = [(one.met, WORDS[wish], one.words) for wish, one in told(order, pile, opened.book.pages.pairs).items()]
     paired = {a.id for section in result.mixed for a, b in itertools.pairwise(section) if frozenset((a.id, b.id)) in wanted}
-    return {"paired": paired, "fans": fans, "weighed": weighed, "papers": len({one.name for section in result.mixed for one in section})}
+    return {
+        "paired": paired,
+        "fans": fans,
+        "takes": sum(result.pile_takes.values()),
+        "weighed": weighed,
+        "papers": len({one.name for section in result.mixed for one in section}),
+    }
