@@ -194,6 +194,25 @@ def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
     assert make_plan(mended).pages.leaves == 8
 
 
+@pytest.mark.parametrize(("flap_on", "flapped"), [("innermost", 2), ("every", 7)])
+def test_a_book_of_one_paper_becomes_a_pile_of_its_own_sheets_and_back(flap_on, flapped):
+    paper = BAG.model_copy(update={"sheet_width_mm": 420.0, "sheet_height_mm": 297.0, "owned": 4})
+    book = editing.edit(Book(), {"brief.size": "100 x 140", "pages.count": "28 pages", "pages.sections": "2", "pages.flap_mm": "60"})
+    book = editing.apply(book, [("paper.leaf", paper.model_dump(mode="json")), ("pages.flap_on", flap_on)])
+    one, pile = make_plan(book), make_plan(begun := piles.begun(book))
+    assert (pile.pages.pages, pile.pages.sections) == (one.pages.pages, one.pages.sections) == (28, (4, 3))
+    assert pile.pages.thickness.likely == pytest.approx(one.pages.thickness.likely)
+    assert [(leaf.page, leaf.flap_mm, leaf.second) for leaf in pile.pages.in_order] == [
+        (leaf.page, leaf.flap_mm, leaf.second) for leaf in one.pages.in_order
+    ]
+    assert sum(sheet.flap_mm == 60 for sheet in begun.pages.pile) == flapped
+    assert pile.cutting.sheets["pile"] == one.cutting.sheets["leaf"], "as many whole sheets as before"
+    assert make_plan(piles.cleared(piles.join(begun, 1, "stub"))).pages == one.pages
+    for wrong in (begun, editing.apply(book, [("pages.folds", 2)]), editing.edit(book, {"pages.count": "2000 pages"})):
+        with pytest.raises(BadBook):
+            piles.begun(wrong)
+
+
 def test_places_are_typed_as_section_and_place():
     book = pile((BAG, 4), (MAP, 2), sections=2)
     first = ids(book)[0][0]

@@ -47,6 +47,30 @@ def test_adding_moving_and_taking_off_answer_with_the_pleats_that_follow(client)
     assert last not in sheets_of(client)
 
 
+def test_a_pile_is_begun_from_a_book_of_one_paper_and_taken_away(client):
+    assert sheets_of(client, 5) == []
+    assert "begin with this book" in client.get("/books/5?open=pages").get_data(as_text=True)
+    assert post(client, "pile/begin", book=5).status_code == 200
+    begun = sheets_of(client, 5)
+    assert len(begun) == len(set(begun)) > 3
+    assert "It is begun already" in post(client, "pile/begin", book=5).get_data(as_text=True)
+    assert post(client, "pile/clear", book=5).status_code == 200
+    assert sheets_of(client, 5) == []
+
+
+def test_page_numbers_stand_in_a_table_too(client):
+    """8 sheets folded twice in 2 sections: 64 pages, each once; the head's half of every sheet stands upside down."""
+    for path, value in (("pages.count", "64 pages"), ("pages.folds", "2"), ("pages.sections", "2"), ("pages.numbered", "yes")):
+        assert post(client, "edit", book=1, path=path, value=value).status_code == 200
+    page = client.get("/books/1?open=pages").get_data(as_text=True)
+    table = re.search(r"numbers-table.*?</table>", page, re.S)[0]
+    body = table.split("<tbody>")[1]
+    sides = re.findall(r"<td>(?!\d+</td>)(.*?)</td>", body, re.S)
+    numbers = [int(one) for side in sides for one in re.findall(r"\d+", side)]
+    assert sorted(numbers) == list(range(1, 65))
+    assert body.count("upside-down") == 32
+
+
 def test_the_paper_pleat_of_a_pile_says_where_its_leaves_come_from(client):
     page = client.get("/books/6?open=paper").get_data(as_text=True)
     assert "made of the pile under Pages: 18 sheets" in page

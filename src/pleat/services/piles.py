@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 
 from pydantic_core import PydanticCustomError
@@ -13,6 +14,7 @@ from pleat.core.fields import LengthRule, rule_on
 from pleat.core.materials.items import Paper
 from pleat.core.pages.arrange import Arranged, Sections, arrange
 from pleat.core.pages.mixed import sections_of
+from pleat.core.planning import make_plan
 from pleat.core.texts import read_field
 
 MOST = 400
@@ -44,6 +46,34 @@ def add(book: Book, paper: Paper, sheets: int) -> Book:
     for number in range(sheets):
         min(order, key=len).append(fresh + number)
     return _with(book, order, pile)
+
+
+def begun(book: Book) -> Book:
+    """A book of one paper as a pile of its own sheets, sections and fold-outs as they are, for others to be laid among them.
+
+    Raises BadBook for sheets folded more than once, for more than a pile holds, and where there is a pile already.
+    """
+    pages, sections = book.pages, make_plan(book).pages.sections
+    if pages.pile:
+        raise BadBook([FieldProblem("", "the pile", "", "It is begun already.")])
+    if pages.folds > 1:
+        raise BadBook([FieldProblem("", "the pile", "", "Sheets folded more than once do not lie on a pile: fold each once first.")])
+    if sum(sections) > MOST:
+        raise BadBook([FieldProblem("", "the pile", "", f"A pile holds up to {MOST} sheets; this book has {sum(sections)}.")])
+    number = itertools.count(1)
+    order = [[next(number) for _ in range(count)] for count in sections]
+    flapped = {one for section in order for one in (section if pages.flap_on == "every" else section[-1:])} if pages.flap_mm else set()
+    pile = [
+        PileSheet(id=one, paper=book.paper.leaf, flap_mm=pages.flap_mm if one in flapped else None, flap_panels=pages.flap_panels)
+        for section in order
+        for one in section
+    ]
+    return _with(book, order, pile)
+
+
+def cleared(book: Book) -> Book:
+    """The book of one paper again, in as many sections as its pile lay in."""
+    return editing.apply(book, [(f"pages.{name}", []) for name in ("pile", "order", "stubs", "tipped", "pairs")])
 
 
 def _known(book: Book, sheet_id: int) -> None:

@@ -79,6 +79,17 @@ def sheet(book_id: int) -> Response:
     return change(book_id, *acts[do])
 
 
+@pages.post("/begin")
+def begin(book_id: int) -> Response:
+    """A book of one paper becomes a pile of its own sheets."""
+    return change(book_id, "its own sheets as a pile", piles.begun)
+
+
+@pages.post("/clear")
+def clear(book_id: int) -> Response:
+    return change(book_id, "the pile taken away", piles.cleared)
+
+
 @pages.post("/known")
 def known(book_id: int) -> Response:
     """Take what the shelf knows of the pile's papers by now."""
