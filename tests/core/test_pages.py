@@ -8,10 +8,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pleat.core.book import Book
+from pleat.core.editing import apply
 from pleat.core.errors import LengthError
 from pleat.core.estimate import Estimate
 from pleat.core.pages.counting import folios_for, parse_count
-from pleat.core.pages.creep import creep_range, innermost_creep
+from pleat.core.pages.creep import creep_range, innermost_creep, nested_creep, shorter_by
 from pleat.core.pages.limits import fold_limit
 from pleat.core.planning import make_plan
 from tests.conftest import edited
@@ -63,6 +64,33 @@ def test_creep_lies_within_what_nested_arcs_and_flat_folds_give(caliper, folios)
     assert inner - outer == pytest.approx(round_, rel=1e-4, abs=1e-6)
     likely = innermost_creep(Estimate.exact(caliper), folios)
     assert flat - 1e-9 <= likely.low <= likely.likely <= likely.high <= round_ + 1e-9
+
+
+@given(st.lists(st.floats(0.03, 0.6), min_size=1, max_size=20))
+def test_sheets_cut_narrower_end_level(calipers):
+    """Each leaf gives up what it creeps over the outermost: less than nothing for none, all of the creep for the innermost."""
+    off = shorter_by(calipers)
+    assert len(off) == len(calipers)
+    assert off[0] == 0
+    assert list(off) == sorted(off)
+    assert off[-1] == pytest.approx(nested_creep([Estimate.exact(one) for one in calipers]).likely)
+
+
+def test_narrower_sheets_are_said_at_the_bench_by_hand_arithmetic():
+    """5 sheets of 0.104 mm: each stands (1 + pi/2) / 2 x 0.104 = 0.134 further out, so 0.27 comes off a sheet more than off the one outside."""
+    plan = make_plan(edited(Book(), {"pages.count": "20 pages", "pages.creep": "narrow"}))
+    steps = {one.step.key: one.step for one in plan.bench.steps}
+    assert "0.0 mm, 0.3 mm, 0.5 mm, 0.8 mm, 1.1 mm" in steps["narrow"].detail
+    assert (steps["narrow"].after, steps["fold"].after) == (("cut_leaves",), ("narrow",))
+    two = make_plan(edited(Book(), {"pages.count": "44 pages", "pages.sections": "2", "pages.creep": "narrow"}))
+    detail = next(one.step.detail for one in two.bench.steps if one.step.key == "narrow")
+    assert "section 1: " in detail
+    assert "section 2: " in detail
+    twice = edited(Book(), {"pages.creep": "narrow", "pages.folds": "2"})
+    (check,) = [check for check in make_plan(twice).pages.checks if check.key == "narrow"]
+    assert "narrow" not in {one.step.key for one in make_plan(twice).bench.steps}
+    for fix in check.fixes:
+        assert "narrow" not in {one.key for one in make_plan(apply(twice, fix.changes)).pages.checks}, fix.label
 
 
 @pytest.mark.parametrize(("caliper", "low", "high"), [(0.104, 6, 12), (0.156, 4, 8), (0.27, 3, 5), (0.31, 2, 4), (0.51, 2, 3)])

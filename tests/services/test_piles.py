@@ -213,6 +213,34 @@ def test_a_book_of_one_paper_becomes_a_pile_of_its_own_sheets_and_back(flap_on, 
             piles.begun(wrong)
 
 
+def test_a_trimmed_pile_is_cut_larger_and_small_leaves_stay_small():
+    """A leaf of 100 x 200, 3 mm off head, tail and fore edge: maps are cut to 2 x 103 x 206; old pages of 90 x 120 keep their size."""
+    book = editing.apply(pile((MAP, 1), (OLD, 1), book=editing.edit(Book(), {"brief.size": "100 x 200"})), [("pages.edges", "trim")])
+    plan = make_plan(book)
+    large, small = (next(one for one in plan.pages.mixed[0] if one.name == name) for name in ("Site map", "Old pages"))
+    assert (large.piece_width_mm, large.piece_height_mm, large.leaf_width_mm, large.leaf_height_mm) == (103, 206, 100, 200)
+    assert (small.piece_width_mm, small.leaf_width_mm, small.leaf_height_mm, small.cut) == (90, 90, 120, False)
+    (part,) = [one.part for one in plan.pages.pile_cuts]
+    assert (part.width_mm, part.height_mm, part.folds[0].position_mm) == (206, 206, 103)
+    assert "C5" in keys(book)
+    flapped = piles.flap(book, 1, "60", "1")
+    assert "flap_trim" in keys(flapped)
+    check = next(check for _, check in make_plan(flapped).checks if check.key == "flap_trim")
+    for fix in check.fixes:
+        assert "flap_trim" not in keys(editing.apply(flapped, fix.changes)), fix.label
+    assert "flap_trim" in keys(editing.edit(Book(), {"pages.flap_mm": "60", "pages.creep": "trim"}))
+
+
+def test_inner_sheets_of_a_pile_are_cut_narrower_where_they_reach_the_edge():
+    book = editing.apply(pile((BAG, 3), (OLD, 1)), [("pages.creep", "narrow"), ("pages.order", [[1, 2, 4, 3]])])
+    (off,) = make_plan(book).pages.narrower_mm
+    bag, old, middle = 0.135, 0.07 * (0.8 + 1.9) / 2, (1 + 3.14159265 / 2) / 2
+    assert off == pytest.approx((0, middle * bag, 0, middle * (2 * bag + old)), abs=1e-6), "the old page ends long before the edge"
+    single = piles.join(book, 3, "stub")
+    step = next(one.step for one in make_plan(single).bench.steps if one.step.key == "narrow")
+    assert f"{middle * (2 * bag + old):.1f} mm" in step.detail, "a single leaf gives it up once"
+
+
 def test_places_are_typed_as_section_and_place():
     book = pile((BAG, 4), (MAP, 2), sections=2)
     first = ids(book)[0][0]

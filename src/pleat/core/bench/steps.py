@@ -39,12 +39,13 @@ def before_sewing(
             signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
         ),
         _cut_pile(ruler, pages, cutting) if pages.mixed else _cut_leaves(ruler, pages.parts, cutting),
+        *_narrowing(ruler, pages),
         Step(
             "fold",
             "Fold the sheets",
             f"{pages.in_words}{each}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
             ("bone folder",),
-            ("cut_leaves",),
+            ("narrow",) if pages.narrower_mm else ("cut_leaves",),
             signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
         ),
     ]
@@ -163,6 +164,32 @@ def _joining(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
             ("fold",),
             wait_minutes=60,
             signature=signature(*(f"{one.id}{one.joined}" for one in single)),
+        ),
+    )
+
+
+def _narrowing(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
+    """Cutting inner sheets narrower for the creep, section by section; sections alike are said once."""
+    if not pages.narrower_mm:
+        return ()
+    listed: dict[str, list[int]] = {}
+    for number, section in enumerate(pages.narrower_mm, 1):
+        leaves = [one.leaves for one in pages.mixed[number - 1]] if pages.mixed else [2] * len(section)
+        widths = ", ".join(ruler.thin(less * each) for less, each in zip(section, leaves, strict=True))
+        listed.setdefault(widths, []).append(number)
+    each = "; ".join(
+        (f"section {', '.join(str(number) for number in numbers)}: " if len(pages.narrower_mm) > 1 else "") + widths
+        for widths, numbers in listed.items()
+    )
+    return (
+        Step(
+            "narrow",
+            "Cut the inner sheets narrower",
+            f"Off each sheet in all, from the outside in: {each}. Half of it on each side, so that the fold stays in the middle; a single leaf only at its fore edge.",
+            ("steel rule", "knife", "mat"),
+            ("cut_leaves",),
+            cautions=(KNIFE,),
+            signature=signature(*(round(less, 2) for section in pages.narrower_mm for less in section)),
         ),
     )
 

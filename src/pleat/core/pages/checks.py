@@ -36,6 +36,7 @@ def find(
         _too_small(pages, brief, paper, trim),
         _grain(pages, brief, paper, trim),
         *flap_checks.of_one_paper(pages, brief, paper, piece_mm(pages, brief, 0.0)),
+        _narrow(pages),
         _leaf_or_page(pages, folios),
         _grade(paper, folios),
         _too_heavy(brief, paper, folios),
@@ -144,6 +145,23 @@ def _grain(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float) ->
         f"{sheet.name} only gives this leaf with its fold across the grain: leaves stand up instead of draping, and the fold may crack.",
         tuple(fixes),
         "Find the same paper with the grain the other way, or a sheet twice the size, halved first." if not fixes else "",
+    )
+
+
+def _narrow(pages: Pages) -> Check | None:
+    """Inner sheets cut narrower, where a sheet holds several folios that creep differently."""
+    if pages.creep != "narrow" or pages.folds == 1:
+        return None
+    return Check(
+        "narrow",
+        "stop",
+        f"Sheets {WORDS[pages.folds]} cannot be cut narrower for the creep.",
+        "Each becomes several leaves that creep by different amounts; only single sheets can be cut before folding.",
+        (
+            Fix("trim the fore edge instead", (("pages.creep", "trim"),)),
+            Fix("leave the creep", (("pages.creep", "leave"),)),
+            Fix("fold each sheet once", (("pages.folds", 1),)),
+        ),
     )
 
 

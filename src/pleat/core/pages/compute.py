@@ -12,7 +12,7 @@ from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate, total, weighted
 from pleat.core.pages import checks, choices, figures, mixed_checks
 from pleat.core.pages.counting import CountUnit, count_words, folios_for
-from pleat.core.pages.creep import nested_creep
+from pleat.core.pages.creep import nested_creep, shorter_by
 from pleat.core.pages.folding import WORDS, folios_a_sheet, open_sheet
 from pleat.core.pages.imposition import NumberedSheet, numbered_folio, numbered_sheets
 from pleat.core.pages.leaves import Leaf, leaves_of_paper, leaves_of_pile
@@ -33,6 +33,7 @@ class PagesResult(PleatResult):
 
     ``sections`` holds the folios of each, front to back; ``thickness`` is that of all of them pressed, ``fold_stack`` the paper a
     thread passes in the thickest, ``creep`` that of its innermost folio. ``trim_mm`` is what comes off head, tail and fore edge.
+    ``narrower_mm`` says by how much each leaf is cut narrower, section by section from the outside in; empty where none is.
     ``calipers_mm`` are the likely ones of every folio, and ``mixed`` the folios themselves where the book is made of a pile.
     """
 
@@ -45,6 +46,7 @@ class PagesResult(PleatResult):
     calipers_mm: tuple[tuple[float, ...], ...]
     trim_mm: float
     creep_how: str
+    narrower_mm: tuple[tuple[float, ...], ...]
     counted_in: CountUnit
     leaf_width_mm: float
     leaf_height_mm: float
@@ -126,6 +128,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         calipers_mm=tuple(tuple(one.likely for one in section) for section in calipers),
         trim_mm=trim,
         creep_how=pages.creep,
+        narrower_mm=_narrower(pages, brief, mixed, calipers),
         counted_in=pages.counted_in,
         leaf_width_mm=brief.leaf_width_mm,
         leaf_height_mm=brief.leaf_height_mm,
@@ -145,6 +148,21 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         swatch=paper.leaf.swatch,
         sides=paper.leaf.sides,
     )
+
+
+def _narrower(
+    pages: Pages, brief: BriefResult, mixed: tuple[tuple[MixedFolio, ...], ...], calipers: tuple[tuple[Estimate, ...], ...]
+) -> tuple[tuple[float, ...], ...]:
+    """By how much each leaf is cut narrower for the creep; a leaf of a pile that ends before the edge anyhow is left alone."""
+    if pages.creep != "narrow" or (pages.folds > 1 and not mixed):
+        return ()
+    if not mixed:
+        return tuple(shorter_by([one.likely for one in section]) for section in calipers)
+    found = []
+    for section in mixed:
+        off = shorter_by([one.caliper.likely if one.in_fold else 0.0 for one in section])
+        found.append(tuple(max(0.0, one.leaf_width_mm - (brief.leaf_width_mm - less)) for one, less in zip(section, off, strict=True)))
+    return tuple(found)
 
 
 def _numbered(sections: tuple[int, ...], folds: int) -> tuple[NumberedSheet, ...]:

@@ -7,6 +7,7 @@ arcs each differ by pi t, half of it on either side. Both are arithmetic; a real
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
 
@@ -30,6 +31,15 @@ def nested_creep(calipers: Sequence[Estimate]) -> Estimate:
     flat, middle, round_ = outside.likely, outside.likely * (1 + math.pi / 2) / 2, outside.likely * math.pi / 2
     shape = Estimate.ranged(flat, middle, round_, "how sharply the folds are pressed")
     return Estimate(middle, {**outside.times((1 + math.pi / 2) / 2).doubts, **shape.doubts})
+
+
+def shorter_by(calipers_mm: Sequence[float]) -> tuple[float, ...]:
+    """How much narrower in mm each leaf is cut, from the outside in, so that all of them end level with the outermost; likely values.
+
+    >>> [round(one, 2) for one in shorter_by([0.1, 0.1, 0.2])]
+    [0.0, 0.13, 0.26]
+    """
+    return tuple((1 + math.pi / 2) / 2 * outside for outside in itertools.accumulate(calipers_mm[:-1], initial=0.0))
 
 
 def innermost_creep(caliper: Estimate, folios: int) -> Estimate:

@@ -149,7 +149,7 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
             "creep of the innermost",
             block.creep,
             "thin",
-            "What lies outside the innermost sheet of the thickest section, pressed dead flat to round.",
+            f"What lies outside the innermost sheet of the thickest section, pressed dead flat to round. {_what_of_it(pages, brief, 1, block.creep)}",
             (Rule("arithmetic", "sum of calipers outside, times 1 to π/2"),),
         ),
         _wishes(pages, mixed),
@@ -185,6 +185,8 @@ def _what_of_it(pages: Pages, brief: BriefResult, nested: int, creep: Estimate) 
     ruler, width = brief.ruler, brief.leaf_width_mm
     if pages.creep == "trim":
         return f"Trimmed flush, the innermost page is left {ruler.thin(width - creep.likely)} wide instead of {ruler.thin(width)}."
+    if pages.creep == "narrow" and pages.pile:
+        return "Inner sheets are cut narrower, so that all end level; the step at the bench says by how much."
     if pages.creep == "narrow" and nested > 1:
         step = creep.likely / (nested - 1)
         widths = ", ".join(f"{2 * (width - step * number):.1f}" for number in range(nested))

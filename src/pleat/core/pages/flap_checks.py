@@ -45,8 +45,25 @@ def of_one_paper(pages: Pages, brief: BriefResult, paper: PaperResult, piece_mm:
                 (Fix("fold each sheet once", (("pages.folds", 1),)), _NONE),
             ),
         )
-    found = (_reaches_gutter(pages.flap_mm, brief) or _no_room(pages, brief, paper, piece_mm), _one_sided(pages, paper))
+    found = (
+        _reaches_gutter(pages.flap_mm, brief) or _no_room(pages, brief, paper, piece_mm),
+        _one_sided(pages, paper),
+        _trimmed(pages, _NONE),
+    )
     return tuple(check for check in found if check)
+
+
+def _trimmed(pages: Pages, none: Fix) -> Check | None:
+    """Trimming the fore edge goes through the fold that a fold-out hangs on."""
+    if pages.edges != "trim" and pages.creep != "trim":
+        return None
+    return Check(
+        "flap_trim",
+        "stop",
+        "Trimming the fore edge would cut the fold-out off.",
+        "It hangs on a fold at the fore edge, which is what the knife takes away.",
+        (Fix("leave the edges untrimmed", (("pages.edges", "slit"), ("pages.creep", "leave"))), none),
+    )
 
 
 _NONE: Final = Fix("no fold-out", (("pages.flap_mm", None),))
@@ -110,7 +127,9 @@ def _one_sided(pages: Pages, paper: PaperResult) -> Check | None:
 def of_a_pile(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
     """The checks of the fold-outs on the sheets of a pile."""
     with_flap = [one for one in itertools.chain.from_iterable(sections) if one.flap_mm]
-    found = (_reaching(pages, brief, with_flap), _roomless(pages, brief, with_flap), _blank(pages, with_flap))
+    none = Fix("no fold-outs", _with_flaps(pages, {one.id: None for one in with_flap}))
+    trimmed = _trimmed(pages, none) if with_flap else None
+    found = (_reaching(pages, brief, with_flap), _roomless(pages, brief, with_flap), _blank(pages, with_flap), trimmed)
     return tuple(check for check in found if check)
 
 

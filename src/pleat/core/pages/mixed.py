@@ -20,6 +20,8 @@ HAIR_MM: Final = 0.05
 class MixedFolio:
     """A sheet of the pile folded once; lengths in mm. ``cut`` says that it has to be cut down to the book's leaf first.
 
+    ``piece_*`` is one leaf of it before the block is trimmed, ``leaf_*`` after.
+
     ``flap_room_mm`` is what the sheet leaves beside its leaves for a fold-out, all panels together. Sheets of one ``stock`` are the
     same paper, of which ``owned`` are there (None: not counted), counted ``on_shelf`` or in the book. ``turned`` says that the spine
     lies along the sheet's width.
@@ -36,6 +38,8 @@ class MixedFolio:
     caliper: Estimate
     leaf_width_mm: float
     leaf_height_mm: float
+    piece_width_mm: float
+    piece_height_mm: float
     cut: bool
     with_grain: bool | None
     sideways: bool
@@ -86,21 +90,27 @@ class _Way:
 
 
 def folio(
-    sheet: PileSheet, leaf_width_mm: float, leaf_height_mm: float, joined: Literal["folded", "stub", "tipped"] = "folded"
+    sheet: PileSheet,
+    leaf_width_mm: float,
+    leaf_height_mm: float,
+    joined: Literal["folded", "stub", "tipped"] = "folded",
+    trim_mm: float = 0.0,
 ) -> MixedFolio:
     """How a sheet goes into a book of this leaf: the way round that gives the larger leaf, with the grain where both do.
 
     On a stub, or tipped in, it is a single leaf and not folded. A fold-out goes before all else.
+    ``trim_mm`` comes off head, tail and fore edge of the finished block.
     """
     paper = sheet.paper
     beside = (sheet.flap_mm or 0.0) * sheet.flap_panels
     way = _way(
         paper.sheet_width_mm, paper.sheet_height_mm, paper.grain, fits_pattern(paper),
-        leaf_width_mm, leaf_height_mm, 2 if joined == "folded" else 1, beside,
+        leaf_width_mm + trim_mm, leaf_height_mm + 2 * trim_mm, 2 if joined == "folded" else 1, beside,
     )  # fmt: skip
     return MixedFolio(
         sheet.id, paper.name, _words(paper.name, paper.tags, paper.swatch), paper.swatch, paper.sides, paper.toughness,
-        sheet.window == "yes", sheet.pinned, thickness(paper).sheet, way.width_mm, way.height_mm, way.cut, way.with_grain,
+        sheet.window == "yes", sheet.pinned, thickness(paper).sheet, min(way.width_mm, leaf_width_mm),
+        min(way.height_mm, leaf_height_mm), way.width_mm, way.height_mm, way.cut, way.with_grain,
         fits_pattern(paper) and way.spine == "w", way.spine == "w", same_paper(paper), paper.owned, paper.stock_id is not None,
         sheet.flap_mm or 0.0, sheet.flap_panels, way.room_mm, joined,
     )  # fmt: skip
@@ -144,7 +154,9 @@ def sections_of(pages: Pages, leaf_width_mm: float, leaf_height_mm: float) -> tu
         return ()
     singles: dict[int, Literal["folded", "stub", "tipped"]] = dict.fromkeys(pages.stubs, "stub")
     singles.update(dict.fromkeys(pages.tipped, "tipped"))
-    folios = {sheet.id: folio(sheet, leaf_width_mm, leaf_height_mm, singles.get(sheet.id, "folded")) for sheet in pages.pile}
+    size = (leaf_width_mm, leaf_height_mm)
+    trim = pages.trim_mm if pages.edges == "trim" else 0.0
+    folios = {sheet.id: folio(sheet, *size, singles.get(sheet.id, "folded"), trim) for sheet in pages.pile}
     order = pages.order
     wanted = min(pages.sections, len(folios))
     if sorted(one for section in order for one in section) != sorted(folios) or len(order) != wanted or not all(order):

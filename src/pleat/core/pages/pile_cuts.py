@@ -62,14 +62,14 @@ def pile_cuts(pile: Sequence[PileSheet], sections: Sequence[Sequence[MixedFolio]
 
 def _size(one: MixedFolio) -> tuple[float, float]:
     """(width, height) in mm of the piece, opened, with its fold-out."""
-    return (one.leaves * one.leaf_width_mm + one.flap_mm * one.flap_panels, one.leaf_height_mm)
+    return (one.leaves * one.piece_width_mm + one.flap_mm * one.flap_panels, one.piece_height_mm)
 
 
 def _cut(number: int, same: Sequence[MixedFolio], paper: Paper, quantity: int) -> PileCut:
     first = same[0]
     width, height = _size(first)
-    leaves = first.leaves * first.leaf_width_mm
-    folds = [Fold(first.leaf_width_mm, "valley")] if first.joined == "folded" else []
+    leaves = first.leaves * first.piece_width_mm
+    folds = [Fold(first.piece_width_mm, "valley")] if first.joined == "folded" else []
     panels = first.flap_panels if first.flap_mm else 0
     folds += [Fold(leaves + first.flap_mm * panel, "mountain" if panel % 2 else "valley") for panel in range(panels)]
     what = "folio" if first.joined == "folded" else "single leaf"
