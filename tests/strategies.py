@@ -2,7 +2,7 @@
 
 from hypothesis import strategies as st
 
-from pleat.core.book import Binding, Book, Brief, Cover, Pages, Papers
+from pleat.core.book import Binding, Book, Brief, Cover, Pages, Papers, PileSheet
 from pleat.core.materials.items import Paper
 
 millimetres = st.integers(60, 1200).map(lambda half: half / 2)
@@ -14,12 +14,44 @@ papers = st.builds(
     sheet_height_mm=st.floats(100, 1000),
     grammage=st.none() | st.floats(40, 400),
     readings_mm=st.lists(st.floats(0.4, 8), max_size=4).map(tuple),
-    pounds=st.none() | st.floats(20, 200),
+    pounds=st.none() | st.floats(5, 400),
     form=st.sampled_from(["sheets", "pad", "offcut"]),
     sides=st.sampled_from([1, 2]),
     pattern=st.sampled_from(["plain", "directional"]),
     grain=st.sampled_from(["long", "short", "unknown"]),
     owned=st.none() | st.integers(0, 500),
+)
+
+
+@st.composite
+def piles(draw):
+    """What a book with a mixed pile says of it: sheets, some with windows or fold-outs, some single leaves, in an order or none."""
+    numbers = range(1, 1 + draw(st.integers(0, 6)))
+    windows, flaps = st.sampled_from(["no", "yes"]), st.none() | st.floats(5, 200)
+    pile = tuple(
+        PileSheet(id=one, paper=draw(papers), window=draw(windows), flap_mm=draw(flaps), flap_panels=draw(st.integers(1, 3)))
+        for one in numbers
+    )
+    single = draw(st.lists(st.sampled_from(numbers), max_size=2, unique=True)) if pile else []
+    return {"pile": pile, "stubs": tuple(single[:1]), "tipped": tuple(single[1:]), "order": draw(st.sampled_from([(), (tuple(numbers),)]))}
+
+
+sections = st.builds(
+    lambda pages, pile: pages.model_copy(update=pile),
+    st.builds(
+        Pages,
+        amount=st.integers(1, 300),
+        counted_in=st.sampled_from(["pages", "leaves", "folios", "unsaid"]),
+        lay=st.sampled_from(["flat", "handled", "crumpled"]),
+        folds=st.sampled_from([1, 1, 2, 3]),
+        edges=st.sampled_from(["slit", "trim"]),
+        creep=st.sampled_from(["leave", "trim", "narrow"]),
+        sections=st.integers(1, 4),
+        numbered=st.sampled_from(["no", "yes"]),
+        flap_mm=st.none() | st.floats(5, 300),
+        flap_panels=st.integers(1, 3),
+    ),
+    st.just({}) | piles(),
 )
 books = st.builds(
     Book,
@@ -31,13 +63,7 @@ books = st.builds(
         ruler=st.sampled_from(["mm", "in"]),
     ),
     paper=st.builds(Papers, leaf=papers, cover=papers),
-    pages=st.builds(
-        Pages,
-        amount=st.integers(1, 300),
-        counted_in=st.sampled_from(["pages", "leaves", "folios", "unsaid"]),
-        lay=st.sampled_from(["flat", "handled", "crumpled"]),
-        flap_mm=st.none() | st.floats(5, 300),
-    ),
+    pages=sections,
     binding=st.builds(
         Binding,
         station_count=st.sampled_from([3, 5]),

@@ -20,6 +20,7 @@ FORMAT: Final = 3
 """The version of the document; a reader of format n reads every format up to n."""
 
 
+MOST_SECTIONS: Final = 60
 Position = Annotated[float, LengthRule("a station", 0, 1000)]
 
 
@@ -93,7 +94,7 @@ class Pages(Record):
     folds: Annotated[Literal[1, 2, 3], ChoiceRule("each sheet folded", (("1", "once"), ("2", "twice"), ("3", "three times")))] = 1
     edges: Annotated[Literal["slit", "trim"], ChoiceRule("edges", (("slit", "slit open"), ("trim", "trimmed")))] = "slit"
     trim_mm: Annotated[float, LengthRule("the trim", 0.5, 20)] = 3.0
-    sections: Annotated[int, NumberRule("sections", 1, 60, "sections", whole=True)] = 1
+    sections: Annotated[int, NumberRule("sections", 1, MOST_SECTIONS, "sections", whole=True)] = 1
     creep: Annotated[
         Literal["leave", "trim", "narrow"],
         ChoiceRule("the creep", (("leave", "left as it is"), ("trim", "trimmed off"), ("narrow", "inner sheets cut narrower"))),
@@ -106,7 +107,7 @@ class Pages(Record):
     ] = "innermost"
     measured_block_mm: Annotated[float, LengthRule("the measured section", 0.1, 100)] | None = None
     pile: tuple[PileSheet, ...] = Field(default=(), max_length=400)
-    order: tuple[tuple[int, ...], ...] = Field(default=(), max_length=60)
+    order: tuple[tuple[int, ...], ...] = Field(default=(), max_length=MOST_SECTIONS)
     stubs: tuple[int, ...] = Field(default=(), max_length=400, description="sheets of the pile that are single leaves on a stub")
     tipped: tuple[int, ...] = Field(default=(), max_length=400, description="sheets of the pile that are glued in at the gutter")
     pairs: tuple[tuple[int, int], ...] = Field(default=(), max_length=200, description="sheets of the pile that should face each other")

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Final, Literal
 
-from pleat.core.book import Pages
+from pleat.core.book import MOST_SECTIONS, Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.materials.uses import USES_MM, good_for
 from pleat.core.materials.weights import BULK_CM3_PER_G
@@ -13,7 +13,7 @@ from pleat.core.pages import flap_checks
 from pleat.core.pages.folding import COLUMNS_ROWS, WORDS, folios_a_sheet, open_sheet
 from pleat.core.pages.limits import GUIDES, LAY_FACTORS, FoldLimit
 from pleat.core.pages.sections import split
-from pleat.core.paper.checks import grade_fixes
+from pleat.core.paper.checks import NO_GRADE, grade_fixes
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix
 from pleat.core.yields import lies
@@ -62,9 +62,9 @@ def _too_many(pages: Pages, paper: PaperResult, sections: tuple[int, ...], limit
     fixes = []
     if nested > by:
         parts = math.ceil(sum(sections) / most)
-        fixes.append(
-            Fix(f"split them into {parts} sections of {max(split(sum(sections), parts, pages.folds)) // by}", (("pages.sections", parts),))
-        )
+        if parts <= MOST_SECTIONS:
+            each = max(split(sum(sections), parts, pages.folds)) // by
+            fixes.append(Fix(f"split them into {parts} sections of {each}", (("pages.sections", parts),)))
         fewer = 4 * most * len(sections)
         fixes.append(
             Fix(f"make it {most // by * len(sections)} sheets, {fewer} pages", (("pages.amount", fewer), ("pages.counted_in", "pages")))
@@ -181,6 +181,7 @@ def _grade(paper: PaperResult, folios: int) -> Check | None:
         f"Every grade of {leaf.pounds:g} lb makes another book of these {folios} sheets.",
         "Pounds are weighed on another sheet size in each grade. Until it is known, the section's thickness is only a wide range, and spine and cover with it.",
         tuple(fixes),
+        "" if fixes else NO_GRADE,
     )
 
 

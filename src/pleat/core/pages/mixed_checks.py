@@ -10,7 +10,7 @@ import math
 from collections.abc import Mapping
 from typing import Final
 
-from pleat.core.book import Pages
+from pleat.core.book import MOST_SECTIONS, Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
 from pleat.core.pages import flap_checks
@@ -58,7 +58,7 @@ def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...], creep
     worst = max(range(len(sections)), key=lambda number: thick[number])
     if (thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM) or len(sections[worst]) == 1:
         return None
-    wanted = min(len(pages.pile), max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM)))
+    wanted = min(len(pages.pile), MOST_SECTIONS, max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM)))
     return Check(
         "C1",
         "stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",

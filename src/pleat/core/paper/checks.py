@@ -5,11 +5,13 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.core.estimate import Estimate
+from pleat.core.fields import NumberRule, rule_on
 from pleat.core.materials.items import Paper
 from pleat.core.materials.thickness import Thickness, weighed
 from pleat.core.materials.weights import BULK_CM3_PER_G, grammage_of, pounds_in_every_grade
 from pleat.core.plan import Check, Fix
 
+NO_GRADE: Final = "That weight makes a paper in none of them: read it off the packet again."
 GUESSED: Final = {"name": "only its name", "nothing": "nothing"}
 
 
@@ -26,10 +28,14 @@ def find(role: str, paper: Paper, thick: Thickness) -> tuple[Check, ...]:
 
 
 def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Fix], ...]:
-    """(grade, g/m2, the fix that chooses it) for each grade the pounds may be in."""
+    """(grade, g/m2, the fix that chooses it) for each grade the pounds may be in and that makes a paper at all."""
     chosen = []
+    weight = rule_on(Paper.model_fields["grammage"])
+    assert isinstance(weight, NumberRule)
     for grade in pounds_in_every_grade(pounds):
         grammage = grammage_of(pounds, grade)
+        if not weight.low <= grammage <= weight.high:
+            continue
         changes = ((f"paper.{role}.grade", grade), (f"paper.{role}.grammage", grammage))
         chosen.append((grade, grammage, Fix(f"{grade}: {grammage:.0f} g/m²", changes)))
     return tuple(chosen)
@@ -72,12 +78,14 @@ def _grade(role: str, paper: Paper, thick: Thickness) -> Check | None:
         title = f"{paper.pounds:g} lb has no grade; measured as it is, it fits {' or '.join(fits) or 'none of them'}."
     else:
         title = f"{paper.pounds:g} lb means little without the grade: {thick.sheet.low:.2f} to {thick.sheet.high:.2f} mm a sheet."
+    fixes = tuple(fix for _, _, fix in grade_fixes(role, paper.pounds))
     return Check(
         f"grade_{role}",
         "note" if thick.source == "measured" else "watch",
         title,
         "Pounds are weighed on another sheet size in each grade, so the same number may be twice as heavy. Look for bond, text, cover, index, bristol or tag on the packet.",
-        tuple(fix for _, _, fix in grade_fixes(role, paper.pounds)),
+        fixes,
+        "" if fixes else NO_GRADE,
     )
 
 
