@@ -2,7 +2,7 @@
 
 from hypothesis import strategies as st
 
-from pleat.core.book import Binding, Book, Brief, Cover, Pages, Papers, PileSheet
+from pleat.core.book import Bench, Binding, Book, Brief, Cover, Cutting, Pages, Papers, PileSheet
 from pleat.core.materials.items import Paper
 
 millimetres = st.integers(60, 1200).map(lambda half: half / 2)
@@ -40,7 +40,7 @@ sections = st.builds(
     lambda pages, pile: pages.model_copy(update=pile),
     st.builds(
         Pages,
-        amount=st.integers(1, 300),
+        amount=st.integers(1, 120),
         counted_in=st.sampled_from(["pages", "leaves", "folios", "unsaid"]),
         lay=st.sampled_from(["flat", "handled", "crumpled"]),
         folds=st.sampled_from([1, 1, 2, 3]),
@@ -50,6 +50,7 @@ sections = st.builds(
         numbered=st.sampled_from(["no", "yes"]),
         flap_mm=st.none() | st.floats(5, 300),
         flap_panels=st.integers(1, 3),
+        measured_block_mm=st.none() | st.floats(0.5, 40),
     ),
     st.just({}) | piles(),
 )
@@ -57,8 +58,9 @@ books = st.builds(
     Book,
     brief=st.builds(
         Brief,
-        leaf_width_mm=st.floats(40, 400),
-        leaf_height_mm=st.floats(60, 400),
+        leaf_width_mm=st.floats(30, 400),
+        leaf_height_mm=st.floats(40, 400),
+        purpose=st.sampled_from(["writing", "painting"]),
         quantity=st.integers(1, 40),
         ruler=st.sampled_from(["mm", "in"]),
     ),
@@ -71,8 +73,18 @@ books = st.builds(
         strands=st.sampled_from([1, 2]),
         own_path=st.none() | st.lists(st.integers(1, 5), min_size=2, max_size=10).map(tuple),
         thread_cut_mm=st.none() | st.floats(10, 3000),
+        insets_mm=st.none() | st.lists(st.floats(0, 20), max_size=2).map(tuple),
+        positions_mm=st.none() | st.lists(st.floats(0, 40), max_size=5).map(tuple),
+        cover_holes_mm=st.none() | st.lists(st.floats(0, 300), max_size=5).map(tuple),
     ),
     cover=st.builds(
-        Cover, square_mm=st.floats(0, 20), piece_width_mm=st.none() | st.floats(100, 900), creases=st.sampled_from(["auto", "one", "two"])
+        Cover,
+        square_mm=st.floats(0, 20),
+        piece_width_mm=st.none() | st.floats(100, 900),
+        piece_height_mm=st.none() | st.floats(100, 900),
+        score_offset_mm=st.none() | st.floats(0, 60),
+        creases=st.sampled_from(["auto", "one", "two"]),
     ),
+    cutting=st.builds(Cutting, counted_leaf=st.none() | st.integers(0, 9), counted_cover=st.none() | st.integers(0, 9)),
+    bench=st.builds(Bench, ticks=st.dictionaries(st.sampled_from(["cut_leaves", "cover_on", "pierce", "sew", "fold", "?"]), st.just("x"))),
 )

@@ -1,4 +1,4 @@
-"""Whatever is wrong with whatever book: each fix that is offered can be taken, and what it was offered for is gone or smaller."""
+"""Whatever is wrong with whatever book: each fix that is offered can be taken, is the only one of its name, and does something."""
 
 from __future__ import annotations
 
@@ -15,12 +15,16 @@ LEVELS = ("note", "watch", "stop")
 @given(books)
 def test_every_fix_of_any_book_can_be_taken_and_does_something(book):
     plan = make_plan(book)
+    taken = {}
     for pleat, check in plan.checks:
         assert check.fixes or check.no_fix, f"{check.key} says neither what would mend it nor why nothing does"
         for fix in check.fixes:
+            same = taken.setdefault((check.key, fix.label), fix)
+            assert same == fix, f"{check.key}, {fix.label}: two fixes of one name, and a tap could not tell which"
             mended = editing.apply(book, fix.changes)
             assert mended != book, f"{check.key}, {fix.label}: changes nothing"
-            after = {one.key: one for name, one in make_plan(mended).checks if name == pleat}
-            again = after.get(check.key)
-            assert again is None or again != check, f"{check.key}, {fix.label}: nothing is better"
-            assert again is None or LEVELS.index(again.level) <= LEVELS.index(check.level), f"{check.key}, {fix.label}: it is worse"
+            after = [one for name, one in make_plan(mended).checks if name == pleat and one.key == check.key]
+            assert check not in after, f"{check.key}, {fix.label}: nothing is better"
+            before = [one.level for name, one in plan.checks if name == pleat and one.key == check.key]
+            worst, was = (max((LEVELS.index(level) for level in levels), default=-1) for levels in ([one.level for one in after], before))
+            assert worst <= was, f"{check.key}, {fix.label}: it is worse"

@@ -21,6 +21,8 @@ FORMAT: Final = 3
 
 
 MOST_SECTIONS: Final = 60
+FARTHEST_SCORE_MM: Final = 60.0
+LARGEST_SQUARE_MM: Final = 40.0
 Position = Annotated[float, LengthRule("a station", 0, 1000)]
 
 
@@ -163,11 +165,11 @@ class Binding(Record):
 class Cover(Record):
     """Pleat 6: the soft wrap."""
 
-    square_mm: Annotated[float, LengthRule("the square", 0, 40)] = 3.0
+    square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = 3.0
     creases: Annotated[
         Literal["auto", "one", "two"], ChoiceRule("creases", (("auto", "by thickness"), ("one", "one crease"), ("two", "two creases")))
     ] = "auto"
-    score_offset_mm: Annotated[float, LengthRule("the score from the middle", 0, 60)] | None = None
+    score_offset_mm: Annotated[float, LengthRule("the score from the middle", 0, FARTHEST_SCORE_MM)] | None = None
     piece_width_mm: Annotated[float, LengthRule("the width of the piece you cut", 30, 2000)] | None = None
     piece_height_mm: Annotated[float, LengthRule("the height of the piece you cut", 30, 2000)] | None = None
 

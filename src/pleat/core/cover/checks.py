@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.core.binding.compute import BindingResult
-from pleat.core.book import Cover
+from pleat.core.book import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM, Cover
 from pleat.core.estimate import Estimate
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
@@ -48,34 +48,33 @@ def find(
 
 
 def _sum(cover: Cover, ruler: Ruler, wrap: PanelPlan) -> Check | None:
-    """A1: the panels do not add up to the piece."""
-    for piece, path, need, across in (
+    """A1: the panels do not add up to the piece; of its two sides the one that lacks more is said."""
+    sides = (
         (cover.piece_width_mm, "cover.piece_width_mm", wrap.width_mm, "wide"),
         (cover.piece_height_mm, "cover.piece_height_mm", wrap.height_mm, "high"),
-    ):
-        if piece is None or abs(piece - need) <= ruler.step_mm / 2 + 0.05:
-            continue
-        short = need - piece
-        panels = (
-            " + ".join(f"{panel.name} {ruler.number(panel.width_mm)}" for panel in wrap.panels)
-            if across == "wide"
-            else "leaf and two squares"
-        )
-        square = cover.square_mm - short / 2
-        fixes = []
-        if 0 <= square <= 40:
-            fixes.append(Fix(f"square {ruler.show(square)}", (("cover.square_mm", square),)))
-        if short < 0:
-            fixes.append(Fix(f"trim the piece by {ruler.show(-short)}", ((path, need),)))
-        fixes.append(Fix("cut a new piece", (("cover.piece_width_mm", None), ("cover.piece_height_mm", None))))
-        return Check(
-            "A1",
-            "stop" if short > 0 else "watch",
-            f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} {'missing' if short > 0 else 'left over'}.",
-            f"{panels} = {ruler.show(need)}; the piece is {ruler.show(piece)} {across}.",
-            tuple(fixes),
-        )
-    return None
+    )
+    known = [(need - piece, piece, path, need, across) for piece, path, need, across in sides if piece is not None]
+    off = [one for one in known if abs(one[0]) > ruler.step_mm / 2 + 0.05]
+    if not off:
+        return None
+    short, piece, path, need, across = max(off, key=lambda one: one[0])
+    panels = (
+        " + ".join(f"{panel.name} {ruler.number(panel.width_mm)}" for panel in wrap.panels) if across == "wide" else "leaf and two squares"
+    )
+    square = cover.square_mm - max(one[0] for one in known) / 2  # the largest that fits both sides
+    fixes = []
+    if 0 <= square <= LARGEST_SQUARE_MM and abs(square - cover.square_mm) > 0.05:
+        fixes.append(Fix(f"square {ruler.show(square)}", (("cover.square_mm", square),)))
+    if short < 0:
+        fixes.append(Fix(f"trim the piece by {ruler.show(-short)}", ((path, need),)))
+    fixes.append(Fix("cut a new piece", (("cover.piece_width_mm", None), ("cover.piece_height_mm", None))))
+    return Check(
+        "A1",
+        "stop" if short > 0 else "watch",
+        f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} {'missing' if short > 0 else 'left over'}.",
+        f"{panels} = {ruler.show(need)}; the piece is {ruler.show(piece)} {across}.",
+        tuple(fixes),
+    )
 
 
 def _offset(cover: Cover, ruler: Ruler, spine: Estimate) -> Check | None:
@@ -84,13 +83,14 @@ def _offset(cover: Cover, ruler: Ruler, spine: Estimate) -> Check | None:
     slack = ruler.step_mm / 2
     if not offset or spine.low - slack <= 2 * offset <= spine.high + slack:
         return None
+    half = Fix(f"{ruler.thin(spine.likely / 2)} either side", (("cover.score_offset_mm", spine.likely / 2),))
     return Check(
         "A3",
         "watch",
         f"Scores {ruler.thin(offset)} either side of the middle make a spine of {ruler.thin(2 * offset)}; what is inside is {ruler.thin(spine.likely)}.",
         f"Half the thickness is {ruler.thin(spine.likely / 2)}. The full thickness either side makes a spine twice too wide, and the cover hangs loose.",
         (
-            Fix(f"{ruler.thin(spine.likely / 2)} either side", (("cover.score_offset_mm", spine.likely / 2),)),
+            *((half,) if spine.likely / 2 <= FARTHEST_SCORE_MM else ()),
             Fix("let Pleat place the scores", (("cover.score_offset_mm", None),)),
         ),
     )

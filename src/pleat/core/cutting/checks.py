@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
+from typing import Final
 
 from pleat.core.book import Cutting
 from pleat.core.brief.compute import BriefResult
@@ -21,6 +22,7 @@ _TWICE_MM = 0.5
 """A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
 _QUARTER_MM = MM_PER_INCH / 4
 _US_SIZES = ("letter", "legal", "tabloid", "half letter")
+FOR: Final = {"leaf": "for the leaves", "cover": "for the cover", "pile": "of the pile"}
 COUNT_ON_SHELF = "If you have more, put the count right on the shelf; the book takes it from there."
 
 
@@ -51,7 +53,9 @@ def find(
                     "stop",
                     f"{sheets[role]} sheets of {stock.name} are needed, you own {stock.owned}.",
                     f"{sheets[role] - stock.owned} are missing. Count before you cut the first one.",
-                    () if stock.on_shelf else (Fix(f"I have {sheets[role]} after all", ((f"paper.{role}.owned", sheets[role]),)),),
+                    ()
+                    if stock.on_shelf
+                    else (Fix(f"I have {sheets[role]} {FOR[role]} after all", ((f"paper.{role}.owned", sheets[role]),)),),
                     COUNT_ON_SHELF if stock.on_shelf else "",
                 )
             )
@@ -120,7 +124,7 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
         "stop",
         f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
         f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
-        () if stock.on_shelf else (Fix(f"I have {needed} such offcuts", ((f"paper.{stock.role}.owned", needed),)),),
+        () if stock.on_shelf else (Fix(f"I have {needed} such offcuts {FOR[stock.role]}", ((f"paper.{stock.role}.owned", needed),)),),
         COUNT_ON_SHELF if stock.on_shelf else "",
     )
 
@@ -181,7 +185,7 @@ def _miscounted(cut: Cut, cutting: Cutting) -> Check | None:
         "stop" if counted > best.count else "watch",
         f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
         f"{best.columns} across and {best.rows} down, whole pieces only. {cut.part.count} pieces then take {cut.sheets or 'no'} sheets.",
-        (Fix(f"{best.count} a sheet", ((f"cutting.{path}", best.count),)),),
+        (Fix(f"{best.count} × {cut.part.name} a sheet", ((f"cutting.{path}", best.count),)),),
     )
 
 

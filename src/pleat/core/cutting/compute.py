@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Final
 
 from pleat.core.book import Cutting
 from pleat.core.brief.compute import BriefResult
@@ -55,12 +54,9 @@ def compute(
     )
 
 
-_FOR: Final = {"leaf": "for the leaves", "cover": "for the cover", "pile": "of the pile"}
-
-
 def _key(sheets: Mapping[str, int]) -> Figure:
     count = sum(sheets.values())
-    split = " + ".join(f"{number} {_FOR[role]}" for role, number in sheets.items())
+    split = " + ".join(f"{number} {checks.FOR[role]}" for role, number in sheets.items())
     return Figure(
         key="sheets",
         label="to cut",
