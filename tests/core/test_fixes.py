@@ -11,7 +11,7 @@ from tests.strategies import books
 LEVELS = ("note", "watch", "stop")
 
 
-@settings(max_examples=120)
+@settings(max_examples=60)
 @given(books)
 def test_every_fix_of_any_book_can_be_taken_and_does_something(book):
     plan = make_plan(book)

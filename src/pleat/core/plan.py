@@ -75,7 +75,8 @@ class Fix:
 class Check:
     """Something that can go wrong, in the maker's words. ``key`` is a slip's name such as ``A3`` or a plain word.
 
-    A check without a fix says in ``no_fix`` what to do instead.
+    A check without a fix says in ``no_fix`` what to do instead. Of fixes that read alike only the first is kept: they differ by less
+    than is shown, and a tap could not tell which was meant.
     """
 
     key: str
@@ -88,6 +89,9 @@ class Check:
     def __post_init__(self) -> None:
         if not self.fixes and not self.no_fix:
             raise ValueError(f"check {self.key} has neither a fix nor a word on why there is none")
+        if len(self.fixes) > 1:
+            alike = {fix.label: fix for fix in reversed(self.fixes)}
+            object.__setattr__(self, "fixes", tuple(fix for fix in self.fixes if alike[fix.label] is fix))
 
 
 @dataclass(frozen=True)

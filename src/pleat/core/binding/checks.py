@@ -6,7 +6,7 @@ import itertools
 
 from pleat.core.binding.kinds.registry import Kind
 from pleat.core.binding.path import Fault
-from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets
+from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets, place
 from pleat.core.binding.thread import ThreadNeed
 from pleat.core.book import Binding
 from pleat.core.pages.compute import PagesResult
@@ -97,13 +97,20 @@ def holding(positions: tuple[float, ...], height_mm: float, leaf_height_mm: floa
     return tuple(at for at in positions if head + LEAF_MARGIN_MM - 1e-6 <= at <= head + leaf_height_mm - LEAF_MARGIN_MM + 1e-6)
 
 
+def _nearest(height: float, positions: tuple[float, ...]) -> tuple[float, float]:
+    """(how near the outermost hole is to an end of the leaf, how near two holes are to each other) in mm."""
+    return min(positions[0], height - positions[-1]), min(b - a for a, b in itertools.pairwise(positions))
+
+
 def _edges(binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...]) -> Check | None:
-    near = min(positions[0], height - positions[-1])
-    together = min(b - a for a, b in itertools.pairwise(positions))
+    near, together = _nearest(height, positions)
     if near >= LEAF_MARGIN_MM and together >= LEAF_MARGIN_MM:
         return None
-    usual = default_insets(height, binding.station_count, ruler)
-    fix = Fix("spread the holes over the height", (("binding.insets_mm", usual), ("binding.positions_mm", None)))
+    usual = binding.model_copy(update={"insets_mm": default_insets(height, binding.station_count, ruler), "positions_mm": None})
+    fix = Fix("spread the holes over the height", (("binding.insets_mm", usual.insets_mm), ("binding.positions_mm", None)))
+    if min(_nearest(height, place(usual, height, ruler))) < LEAF_MARGIN_MM:  # a low leaf has no room for so many
+        fewer = (("binding.station_count", 3), ("binding.insets_mm", None), ("binding.positions_mm", None), ("binding.own_path", None))
+        fix = Fix("3 stations", fewer)
     what = (
         f"The outermost hole is {ruler.show(near)} from the end of the leaf."
         if near < LEAF_MARGIN_MM

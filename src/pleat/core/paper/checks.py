@@ -99,7 +99,7 @@ def _wrong_weight(role: str, paper: Paper, thick: Thickness) -> Check | None:
         []
         if pounds is None
         else [
-            (grade, fix)
+            (grade, Fix(f"the {role} paper is {fix.label}", fix.changes))
             for grade, grammage, fix in grade_fixes(role, pounds)
             if grade != paper.grade and _agrees(paper, grammage, thick.sheet)
         ]
@@ -114,7 +114,7 @@ def _wrong_weight(role: str, paper: Paper, thick: Thickness) -> Check | None:
         if not pounds
         else "The weight was probably read in the wrong grade. The measured thickness is used all the same.",
         tuple(fix for _, fix in others)
-        or (Fix("forget the weight", tuple((f"paper.{role}.{name}", None) for name in ("grammage", "pounds", "grade"))),),
+        or (Fix(f"forget the {role} paper's weight", tuple((f"paper.{role}.{name}", None) for name in ("grammage", "pounds", "grade"))),),
     )
 
 
