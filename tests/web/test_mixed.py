@@ -122,7 +122,7 @@ def test_a_second_window_is_told_about_the_pile_too(client):
     assert "Another window changed this book" in stale.get_data(as_text=True)
 
 
-@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=80)
+@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=50)
 @given(
     action=st.sampled_from(["add", "arrange", "sheet"]),
     do=st.sampled_from(

@@ -131,6 +131,19 @@ def test_a_pinned_sheet_cannot_be_dragged_and_a_tap_shows_its_slip(pile: Page):
     expect(pile.locator("#strip-pages .strip-figure")).to_have_text("68 pages")
 
 
+def test_the_slip_stays_with_its_sheet_whatever_is_done_to_others(pile: Page):
+    before = orders(pile)
+    mine, other = before[0][1], before[0][4]
+    pile.locator(f"#sheet-{mine}").click()
+    drag(pile, pile.locator(f"#sheet-{other}"), pile.locator(f"#sheet-{before[1][0]}"), 0.2)
+    lies(pile, other, 1, 0)
+    pile.locator(f"#sheet-{before[0][6]} + .fan-pin").click()
+    expect(pile.locator(f"#sheet-{before[0][6]}")).to_have_class(re.compile("pinned"))
+    pile.locator(".slip").get_by_role("button", name="inward").click()
+    lies(pile, mine, 0, 2)
+    lies(pile, other, 1, 0)
+
+
 def test_place_and_fold_out_are_typed_and_what_cannot_be_taken_stays_in_its_field(pile: Page):
     sheet = next(
         one for section in orders(pile) for one in section if "Site map" in pile.locator(f"#sheet-{one}").get_attribute("data-name")

@@ -7,12 +7,10 @@
 
   // --- sending -------------------------------------------------------------------------------------------------
   function send(values) {
-    const form = document.getElementById("pile-form");
+    const form = document.getElementById("pile-move");
     if (!form) return;
-    for (const name of ["sheet", "section", "place"]) if (name in values) form.elements[name].value = values[name];
-    const button = form.querySelector("button[hidden]");
-    button.value = values.do;
-    form.requestSubmit(button);
+    for (const name of ["do", "sheet", "section", "place"]) form.elements[name].value = name in values ? values[name] : "";
+    form.requestSubmit();
   }
   function moveTo(strip, section, place) {
     const own = strip.dataset.section === String(section);
