@@ -94,7 +94,8 @@ def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: Page
 def holding(positions: tuple[float, ...], height_mm: float, leaf_height_mm: float) -> tuple[float, ...]:
     """The stations that hold a leaf of this height, centred on the fold."""
     head = (height_mm - leaf_height_mm) / 2
-    return tuple(at for at in positions if head + LEAF_MARGIN_MM - 1e-6 <= at <= head + leaf_height_mm - LEAF_MARGIN_MM + 1e-6)
+    first, last = head + LEAF_MARGIN_MM - 1e-6, head + leaf_height_mm - LEAF_MARGIN_MM + 1e-6
+    return tuple([at for at in positions if first <= at <= last])
 
 
 def _nearest(height: float, positions: tuple[float, ...]) -> tuple[float, float]:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Final, Literal
 
 from pleat.core.book import Pages, PileSheet
@@ -51,6 +51,12 @@ class MixedFolio:
     flap_panels: int = 1
     flap_room_mm: float = 0.0
     joined: Literal["folded", "stub", "tipped"] = "folded"
+    arranged: PileFolio = field(init=False, repr=False, compare=False)
+    """The same sheet as arranging sees it."""
+
+    def __post_init__(self) -> None:
+        seen = PileFolio(self.id, self.caliper.likely, self.leaf_height_mm, self.toughness, self.words, self.window)  # type: ignore[arg-type]
+        object.__setattr__(self, "arranged", seen)
 
     @property
     def leaves(self) -> int:
@@ -65,11 +71,6 @@ class MixedFolio:
     def at_fold(self) -> int:
         """How many thicknesses of it lie at the spine: two leaves, a leaf and its stub, or one leaf."""
         return 2 if self.in_fold else 1
-
-    @cached_property
-    def arranged(self) -> PileFolio:
-        """As arranging sees it."""
-        return PileFolio(self.id, self.caliper.likely, self.leaf_height_mm, self.toughness, self.words, self.window)  # type: ignore[arg-type]
 
 
 def same_paper(paper: Paper) -> tuple[object, ...]:
