@@ -10,7 +10,6 @@ from pydantic_core import PydanticCustomError
 from pleat.core import editing
 from pleat.core.book import Book, PileSheet
 from pleat.core.errors import BadBook, FieldProblem, LengthError
-from pleat.core.fields import LengthRule, rule_on
 from pleat.core.materials.items import Paper
 from pleat.core.pages.arrange import Arranged, Sections, arrange
 from pleat.core.pages.mixed import sections_of
@@ -111,12 +110,8 @@ def flap(book: Book, sheet_id: int, length: str, panels: str) -> Book:
     held = next(sheet for sheet in book.pages.pile if sheet.id == sheet_id)
     values, problems = {}, []
     for name, text in (("flap_mm", length), ("flap_panels", panels or "1")):
-        field = PileSheet.model_fields[name]
         try:
-            read = read_field(field, text, getattr(held, name), book.brief.ruler)
-            rule = rule_on(field)
-            if read and isinstance(rule, LengthRule) and read[0] is not None:
-                rule.check(read[0])
+            read = read_field(PileSheet.model_fields[name], text, getattr(held, name), book.brief.ruler)
             values.update({name: read[0]} if read else {})
         except (LengthError, PydanticCustomError) as error:
             problems.append(FieldProblem(name, name, text[:80], error.reason if isinstance(error, LengthError) else error.message()))
