@@ -65,7 +65,7 @@ def test_a_mixed_journal_from_pile_to_stations(desk: Page):
     desk.get_by_role("button", name="another way").click()
     lies(desk, first, 0, 0)
     desk.locator("#strip-binding").click()
-    desk.locator("#i-binding-station-count-3").check(force=True)
+    desk.locator("#i-binding-station-count-3").locator("xpath=..").click()
     typed(desk, "binding.station.0", "12")
     expect(desk.locator("#body-binding [data-check=C2]")).to_contain_text("held by fewer than two")
 
