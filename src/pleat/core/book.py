@@ -75,7 +75,7 @@ class PileSheet(Record):
     window: Annotated[Literal["no", "yes"], ChoiceRule("window", (("no", "no window"), ("yes", "has a window")))] = "no"
     pinned: bool = False
     flap_mm: Annotated[float, LengthRule("the fold-out flap", 5, 600)] | None = None
-    flap_panels: Annotated[int, NumberRule("panels of the fold-out", 1, 6, "panels", whole=True)] = 1
+    flap_panels: Annotated[int, NumberRule("the number of panels", 1, 6, "panels", whole=True)] = 1
 
 
 class Pages(Record):
@@ -103,7 +103,7 @@ class Pages(Record):
     ] = "leave"
     numbered: Annotated[Literal["no", "yes"], ChoiceRule("page numbers", (("no", "blank book"), ("yes", "numbered")))] = "no"
     flap_mm: Annotated[float, LengthRule("the fold-out flap", 5, 600)] | None = None
-    flap_panels: Annotated[int, NumberRule("panels of the fold-out", 1, 6, "panels", whole=True)] = 1
+    flap_panels: Annotated[int, NumberRule("the number of panels", 1, 6, "panels", whole=True)] = 1
     flap_on: Annotated[
         Literal["innermost", "every"], ChoiceRule("flap on", (("innermost", "the innermost sheet"), ("every", "every sheet")))
     ] = "innermost"

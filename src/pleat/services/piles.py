@@ -134,7 +134,8 @@ def place_typed(book: Book, sheet_id: int, text: str) -> Book:
     section, place = int(found[1]) - 1 if found[1] else section, int(found[2]) - 1
     most = len(order[section]) + (sheet_id not in order[section]) if 0 <= section < len(order) else 1
     if not 0 <= section <= len(order) or not 0 <= place < most:
-        words = f"There are {len(order)} sections; {len(order) + 1} begins a new one." if not 0 <= section <= len(order) else ""
+        there = "is 1 section" if len(order) == 1 else f"are {len(order)} sections"
+        words = f"There {there}; {len(order) + 1} begins a new one." if not 0 <= section <= len(order) else ""
         words = words or f"Section {section + 1} has the places 1 to {most} for it."
         raise BadBook([FieldProblem("place", "place", text[:40], words)])
     return move(book, sheet_id, section, place)

@@ -167,10 +167,10 @@
         const typed = { where: Number(data.section) + 1 + "." + (Number(data.place) + 1), flap: data.flap, panels: data.panels };
         for (const input of this.$root.querySelectorAll("[data-typed]")) {
           const same = input.dataset.of === this.id;
-          if (same && input.getAttribute("aria-invalid") === "true") continue;
+          if (same && input.form.hasAttribute("hx-morph-skip")) continue; // what could not be taken stays as it was typed, all of it
           input.dataset.of = this.id;
           input.value = typed[input.dataset.typed];
-          if (!same) input.removeAttribute("aria-invalid");
+          if (!same) { input.removeAttribute("aria-invalid"); input.form.removeAttribute("hx-morph-skip"); input.form.querySelector(".field-note").textContent = ""; }
         }
       },
     }));
