@@ -10,8 +10,10 @@ from __future__ import annotations
 
 import math
 import re
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from itertools import accumulate, pairwise
 from typing import Final, Literal
 
 from pleat.core.errors import LengthError
@@ -44,6 +46,13 @@ _LENGTH = re.compile(
 )
 
 
+LONGEST_TEXT: Final = 300
+"""Letters that are read of any one value; a longer text is none."""
+_THOUSANDS = re.compile(r"[1-9]\d{0,2},\d{3}")
+_WRITTEN = re.compile(r"(?:(?<=\d) )?(?<![\d/])(\d{1,2})/(\d{1,2})(?![\d/])")
+_PARTS_OF_AN_INCH: Final = (2, 3, 4, 8, 16, 32, 64)
+
+
 @dataclass(frozen=True)
 class Length:
     """A length as it was typed: its value in mm and the unit word it was given in."""
@@ -52,20 +61,23 @@ class Length:
     unit: Literal["mm", "cm", "m", "in"]
 
 
-def parse_length(text: str, unit: RulerName = "mm") -> Length:
+def parse_length(text: str, unit: RulerName = "mm", fine: bool = False) -> Length:
     """Read a length typed by a maker.
 
     A unit that is typed always wins. A fraction without a unit is inches, since no millimetre
-    ruler has quarters; any other bare number is in ``unit``, the ruler in use.
+    ruler has quarters; any other bare number is in ``unit``, the ruler in use. A comma before three digits
+    may be meant for thousands and is asked about, unless the length is ``fine``: a caliper shows three decimals.
 
     >>> parse_length("8 1/4").mm, parse_length("8.25in").mm, parse_length("21 cm").mm, parse_length("210").mm
     (209.55, 209.55, 210.0, 210.0)
 
     Raises LengthError with the typed text for anything that is not a length, the empty text too.
     """
-    if len(text) > 60:
+    if len(text) > LONGEST_TEXT:
         raise LengthError(text[:60] + "…", "That is too long to be one length. " + _example(unit))
-    cleaned = text.strip().lower()
+    cleaned = " ".join(text.lower().split())
+    if len(cleaned) > 60:
+        raise LengthError(text[:60] + "…", "That is too long to be one length. " + _example(unit))
     for glyph, plain in _GLYPHS.items():
         cleaned = cleaned.replace(glyph, f" {plain}")
     if not cleaned:
@@ -84,6 +96,9 @@ def parse_length(text: str, unit: RulerName = "mm") -> Length:
         value = Fraction(int(found["whole"] or 0)) + Fraction(int(found["top"]), int(found["bottom"]))
         name = _UNIT_WORDS.get(word, "in")
     else:
+        if not fine and _THOUSANDS.fullmatch(found["number"]):
+            whole, rest = found["number"].split(",")
+            raise LengthError(text, f"“{text.strip()}” may be {whole}.{rest} or {whole}{rest}: type it without the comma.")
         value = Fraction(found["number"].replace(",", ".").rstrip("."))
         name = _UNIT_WORDS.get(word, unit)
     mm = float(value * _MM_PER_UNIT[name])
@@ -120,16 +135,26 @@ class Ruler:
 
     def number(self, mm: float) -> str:
         """The value as this ruler shows it, without the unit: ``139.5`` or ``5 1/2``."""
-        steps = math.floor(abs(mm) / self.step_mm + 0.5)
+        return self._marked(mm, self.step_mm)
+
+    def _marked(self, mm: float, step_mm: float) -> str:
+        """The value to the nearest of marks ``step_mm`` apart, without the unit."""
+        steps = math.floor(abs(mm) / step_mm + 0.5)
         sign = "−" if mm < 0 and steps else ""
         if self.name == "mm":
-            return sign + f"{steps * 0.5:.1f}".removesuffix(".0")
-        whole, rest = divmod(steps, 16)
+            text = f"{steps * step_mm:.2f}".rstrip("0").removesuffix(".")
+            return sign + text
+        whole, rest = divmod(steps, round(MM_PER_INCH / step_mm))
         if not rest:
             return f"{sign}{whole}"
-        part = Fraction(rest, 16)
+        part = Fraction(rest, round(MM_PER_INCH / step_mm))
         fraction = f"{part.numerator}/{part.denominator}"
         return f"{sign}{whole} {fraction}" if whole else sign + fraction
+
+    @property
+    def thin_mm(self) -> float:
+        """The finest marks that a thickness is shown on: 0.1 mm, 1/64 in."""
+        return 0.1 if self.name == "mm" else MM_PER_INCH / 64
 
     def show(self, mm: float) -> str:
         """The value with its unit: ``139.5 mm`` or ``5 1/2 in``."""
@@ -140,8 +165,24 @@ class Ruler:
         return f"{self.number(width_mm)} × {self.number(height_mm)} {self.name}"
 
     def thin(self, mm: float) -> str:
-        """A thickness of a whole section or book, finer than the ruler: ``2.3 mm`` or ``0.09 in``."""
-        return f"{mm:.1f} mm" if self.name == "mm" else f"{mm / MM_PER_INCH:.2f} in"
+        """A thickness of a whole section or book, finer than the ruler: ``2.3 mm`` or ``3/32 in``."""
+        if self.name == "mm":
+            return f"{mm:.1f} mm"
+        return f"under 1/64 {self.name}" if 0.01 < mm < self.thin_mm / 2 else f"{self._marked(mm, self.thin_mm)} {self.name}"
+
+    def summed(self, parts_mm: Sequence[float]) -> tuple[list[str], str]:
+        """(the parts, their sum) as numbers that add up as they are shown: on the coarsest marks that show all of them, else on
+        the finest, where positions are rounded and the parts are what lies between.
+
+        >>> RULERS["mm"].summed([93.25, 93.25]), RULERS["mm"].summed([151.5, 2.4486, 151.5])
+        ((['93.25', '93.25'], '186.5'), (['151.5', '2.4', '151.5'], '305.4'))
+        """
+        steps = [0.5, 0.25, 0.1] if self.name == "mm" else [MM_PER_INCH / 16, MM_PER_INCH / 32, MM_PER_INCH / 64]
+        for step in steps:
+            if all(abs(round(part / step) * step - part) < 0.005 for part in parts_mm):
+                break
+        edges = [math.floor(at / step + 0.5) for at in accumulate(parts_mm, initial=0.0)]
+        return [self._marked((b - a) * step, step) for a, b in pairwise(edges)], self._marked(edges[-1] * step, step)
 
     def fine(self, mm: float) -> str:
         """A thickness of one sheet or thread: ``0.104 mm`` or ``0.0041 in``."""
@@ -153,3 +194,24 @@ class Ruler:
 
 
 RULERS: Final[dict[RulerName, Ruler]] = {"mm": Ruler("mm", 0.5), "in": Ruler("in", MM_PER_INCH / 16)}
+
+
+def written_fractions(text: str) -> Iterator[str | tuple[str, str]]:
+    """A text in pieces: plain ones, and each fraction of an inch as (above, below) without the blank before it.
+
+    Only what a ruler has counts as a fraction, so that a thread's ``18/3`` or a progress of ``6/20`` stays as it is.
+
+    >>> list(written_fractions("8 1/4 in of linen 18/3"))
+    ['8', ('1', '4'), ' in of linen 18/3']
+    """
+    at = 0
+    for found in _WRITTEN.finditer(text):
+        top, bottom = int(found[1]), int(found[2])
+        if bottom not in _PARTS_OF_AN_INCH or not 0 < top < bottom or math.gcd(top, bottom) > 1:
+            continue
+        if found.start() > at:
+            yield text[at : found.start()]
+        yield found[1], found[2]
+        at = found.end()
+    if at < len(text):
+        yield text[at:]

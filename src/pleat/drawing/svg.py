@@ -3,15 +3,13 @@
 from __future__ import annotations
 
 import math
-import re
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from html import escape
 from typing import Final
 
-from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, EdgeSide, Group, Label, Line, Rect, Shape
-
-_FRACTION = re.compile(r"(?:(?<=\d) )?\b(\d+)/(\d+)\b")
+from pleat.core.units import written_fractions
+from pleat.drawing.shapes import Anchor, Curve, Dim, Dot, Drawing, EdgeSide, Group, Label, Line, Rect, Shape
 
 
 @dataclass(frozen=True)
@@ -19,7 +17,8 @@ class Pen:
     """How scale-free things are drawn, in the pen's units (px on the screen, mm on paper).
 
     ``level`` is the distance between dimension lines, ``text`` the height of a figure. ``styles`` maps a
-    style to presentation attributes; without it styles become classes.
+    style to presentation attributes; without it styles become classes. ``write`` sets a text of a style with its anchor at a point;
+    without it the text goes out as it is, its fractions as spans, for a browser to set.
     """
 
     level: float
@@ -30,6 +29,7 @@ class Pen:
     text: float
     edge: float
     styles: Mapping[str, str] | None = None
+    write: Callable[[float, float, str, str, Anchor], str] | None = None
 
     def style(self, name: str) -> str:
         if self.styles is None:
@@ -126,7 +126,7 @@ def _shape(shape: Shape, frame: _Frame) -> str:
             return f'<circle {style} cx="{frame.x(shape.x):.2f}" cy="{frame.y(shape.y):.2f}" r="{radius_:.2f}"/>'
         case Label():
             x, y = frame.x(shape.x), frame.y(shape.y)
-            text = _text(x + shape.shift[0], y + shape.shift[1], shape.text, style, shape.anchor, shape.turned)
+            text = _text(x + shape.shift[0], y + shape.shift[1], shape.text, frame.pen, shape.style, shape.anchor, shape.turned)
             return f'<g transform="rotate(180 {x:.2f} {y:.2f})">{text}</g>' if shape.upside_down else text
         case Group():
             data = "".join(f' data-{name}="{escape(value)}"' for name, value in shape.data)
@@ -165,18 +165,23 @@ def _dim(dim: Dim, drawing: Drawing, frame: _Frame) -> tuple[str, tuple[float, f
     else:
         lines = f"M{at:.2f} {a:.2f}V{b:.2f}M{at - t:.2f} {a:.2f}H{at + t:.2f}M{at - t:.2f} {b:.2f}H{at + t:.2f}"
         place = (at - pen.gap, middle)
-    text = "" if dim.spot or not dim.text else _text(*place, dim.text, pen.style("dimtext"), "middle", not across)
+    text = "" if dim.spot or not dim.text else _text(*place, dim.text, pen, "dimtext", "middle", not across)
     return f'<path {pen.style("dim")} d="{lines}"/>{text}', (middle, at) if across else (at, middle)
 
 
-def _text(x: float, y: float, text: str, style: str, anchor: str, turned: bool) -> str:
+def _text(x: float, y: float, text: str, pen: Pen, style: str, anchor: Anchor, turned: bool) -> str:
     turn = f' transform="rotate(-90 {x:.2f} {y:.2f})"' if turned else ""
-    return f'<text {style} x="{x:.2f}" y="{y:.2f}" text-anchor="{anchor}"{turn}>{_with_fractions(text)}</text>'
+    if pen.write is None:
+        return f'<text {pen.style(style)} x="{x:.2f}" y="{y:.2f}" text-anchor="{anchor}"{turn}>{_with_fractions(text)}</text>'
+    written = pen.write(x, y, text, pen.style(style), anchor)
+    return f"<g{turn}>{written}</g>" if turn else written
 
 
 def _with_fractions(text: str) -> str:
     """Fractions set as fractions: raised and lowered small figures around a fraction bar."""
-    return _FRACTION.sub(
-        r'<tspan font-size="68%" dy="-0.42em" dx="0.12em">\1</tspan><tspan dy="0.29em">⁄</tspan><tspan font-size="68%">\2</tspan>',
-        escape(text),
+    return "".join(
+        escape(piece)
+        if isinstance(piece, str)
+        else f'<tspan font-size="0.68em" dy="-0.42em" dx="0.12em">{piece[0]}</tspan><tspan dy="0.29em">⁄</tspan><tspan font-size="0.68em">{piece[1]}</tspan>'
+        for piece in written_fractions(text)
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.drawing.svg import Pen
+from pleat.printing.letters import write
 
 FIGURES: Final = 'font-family="Pleat Figures"'
 _TEXT: Final = f'{FIGURES} font-size="3.4" fill="#000"'
@@ -29,4 +30,4 @@ STYLES: Final = {
     "page-number": f'{FIGURES} font-weight="bold" font-size="3.6" fill="#000"',
     "rule": 'fill="none" stroke="#999" stroke-width="0.15"',
 }
-PRINT: Final = Pen(level=7, tick=1.2, gap=1.2, arrow=2, dot=1, text=3.4, edge=3, styles=STYLES)
+PRINT: Final = Pen(level=7, tick=1.2, gap=1.2, arrow=2, dot=1, text=3.4, edge=3, styles=STYLES, write=write)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from html import escape
-from textwrap import wrap
 from typing import Final, Literal
 
 from pleat.core.pages.folding import COLUMNS_ROWS
@@ -13,15 +12,19 @@ from pleat.core.units import MM_PER_INCH
 from pleat.drawing.pages import numbered
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape
 from pleat.drawing.svg import render_print
-from pleat.printing.pen import PRINT
-from pleat.printing.strips import STRIP_MM, Tile, draw, score_strip, station_strip, tiles
+from pleat.printing.letters import broken, length_mm, shortened
+from pleat.printing.parts import part_rows
+from pleat.printing.pen import PRINT, STYLES
+from pleat.printing.strips import LABELS_MM, Tile, draw, score_strip, station_strip, tiles
 
 PaperName = Literal["a4", "letter"]
 PAPERS: Final[dict[PaperName, tuple[float, float]]] = {"a4": (210.0, 297.0), "letter": (8.5 * MM_PER_INCH, 11 * MM_PER_INCH)}
 MARGIN_MM: Final = 12.0
 _HEAD_MM: Final = 16.0
 _FOOT_MM: Final = 20.0
-_LANE_MM: Final = STRIP_MM + 34.0
+_LINE_MM: Final = 5.2
+_NAMES_MM: Final = 52.0
+"""Room for the names in the part list."""
 _CELL_MM: Final = (11.0, 15.0)
 """A page on the dummy."""
 
@@ -36,19 +39,43 @@ class Sheet:
     svg: str
 
 
+def suggested(plan: Plan) -> PaperName:
+    """The paper that is probably in the printer: letter where the maker works in inches or folds sheets of a US size."""
+    us = {plan.paper.leaf.size_name, plan.paper.cover.size_name} & {"letter", "legal", "tabloid", "half letter"}
+    return "letter" if plan.brief.ruler.name == "in" or us else "a4"
+
+
 def print_sheets(plan: Plan, title: str, paper: PaperName) -> tuple[Sheet, ...]:
-    """All pages of a book: the strips, then the part list."""
+    """All pages of a book: the strips, the dummy of a numbered one, then the part list."""
     width, height = PAPERS[paper]
     room = height - 2 * MARGIN_MM - _HEAD_MM - _FOOT_MM
     lanes = [tile for strip in (station_strip(plan), score_strip(plan)) for tile in tiles(strip, room)]
-    per_page = max(1, int((width - 2 * MARGIN_MM) / _LANE_MM))
-    groups = [lanes[i : i + per_page] for i in range(0, len(lanes), per_page)]
-    dummies = _dummies(plan, width, room)
-    total = len(groups) + len(dummies) + 1
-    pages = [_page(_strips(group), width, height, title, f"true size, {number} of {total}") for number, group in enumerate(groups, 1)]
-    pages += [_page(body, width, height, title, f"dummy, {number} of {total}") for number, body in enumerate(dummies, len(groups) + 1)]
-    pages.append(_page(_part_list(plan, width), width, height, title, f"parts, {total} of {total}"))
-    return tuple(pages)
+    groups = _grouped(lanes, width - 2 * MARGIN_MM)
+    dummies, lists = _dummies(plan, width, room), _part_lists(plan, width, room)
+    bodies = [("true size", _strips(group)) for group in groups]
+    bodies += [("dummy", body) for body in dummies] + [("parts", body) for body in lists]
+    return tuple(
+        _page(body, width, height, title, f"{what}, {number} of {len(bodies)}") for number, (what, body) in enumerate(bodies, 1)
+    )
+
+
+def _lane_mm(tile: Tile) -> float:
+    """How wide a strip is with the words beside it."""
+    words = [length_mm(mark.text, STYLES["bold"]) for mark in tile.strip.marks]
+    return max(LABELS_MM + max(words, default=0.0), length_mm(tile.strip.name, STYLES["label"])) + 5.0
+
+
+def _grouped(lanes: list[Tile], room_mm: float) -> list[list[Tile]]:
+    """Strips that stand side by side on a page."""
+    groups: list[list[Tile]] = []
+    left = 0.0
+    for tile in lanes:
+        if not groups or _lane_mm(tile) > left:
+            groups.append([])
+            left = room_mm
+        groups[-1].append(tile)
+        left -= _lane_mm(tile)
+    return groups
 
 
 def _page(body: str, width: float, height: float, title: str, note: str) -> Sheet:
@@ -57,7 +84,7 @@ def _page(body: str, width: float, height: float, title: str, note: str) -> Shee
         height,
         "page",
         [
-            Label(MARGIN_MM, MARGIN_MM + 6, title, "title", "start"),
+            Label(MARGIN_MM, MARGIN_MM + 6, shortened(title, STYLES["title"], width - 2 * MARGIN_MM - 45), "title", "start"),
             Label(width - MARGIN_MM, MARGIN_MM + 6, note, "label", "end"),
             *_bars(MARGIN_MM, height - MARGIN_MM - 11),
         ],
@@ -88,29 +115,40 @@ def _bars(x: float, y: float) -> list[Shape]:
 
 
 def _strips(lanes: list[Tile]) -> str:
-    body = []
-    for number, tile in enumerate(lanes):
-        x, y = MARGIN_MM + number * _LANE_MM, MARGIN_MM + _HEAD_MM
+    body, x, y = [], MARGIN_MM, MARGIN_MM + _HEAD_MM
+    for tile in lanes:
         name = Drawing(1, 1, "name", [Label(0, 0, tile.strip.name, "label", "start", (0, -2))])
         body.append(render_print(name, x, y, PRINT) + render_print(draw(tile), x, y, PRINT))
+        x += _lane_mm(tile)
     return "".join(body)
+
+
+_FOLDED: Final = {
+    1: "fold once, inner side inside",
+    2: "fold head to tail, then the spine, inner side inside; slit the head",
+    3: "fold the fore edge over, then head to tail, then the spine, inner side inside; slit head and fore edge",
+}
 
 
 def _dummies(plan: Plan, width: float, room: float) -> list[str]:
     """The dummy: every sheet with its page numbers, inner and outer side, as many a page as fit; empty for a blank book."""
-    if not plan.pages.numbered:
+    found = plan.pages.numbered
+    if not found:
         return []
     columns, rows = COLUMNS_ROWS[plan.pages.folds]
-    pair, tall = 2 * columns * _CELL_MM[0] + 14, rows * _CELL_MM[1] + 12
-    across, down = max(1, int((width - 2 * MARGIN_MM) / pair)), max(1, int(room / tall))
+    named = any(sheet.name for sheet in found)
+    pair, tall = 2 * columns * _CELL_MM[0] + 14, rows * _CELL_MM[1] + 7
+    told = broken(_how_to_use_the_dummy(plan), STYLES["small"], width - 2 * MARGIN_MM)
+    top = len(told) * 3.8 + 5
+    across, down = max(1, int((width - 2 * MARGIN_MM) / pair)), max(1, int((room - top) / tall))
     bodies = []
-    for start in range(0, len(plan.pages.numbered), across * down):
-        body = []
-        for number, sheet in enumerate(plan.pages.numbered[start : start + across * down]):
-            x, y = MARGIN_MM + number % across * pair, MARGIN_MM + _HEAD_MM + number // across * tall + 4
-            which = f"{sheet.section}.{sheet.sheet} {sheet.name[:24]}" if sheet.name else f"section {sheet.section}, sheet {sheet.sheet}"
-            name = f"{which}: inner side, outer side"
-            body.append(render_print(Drawing(1, 1, "name", [Label(0, 0, name, "small", "start", (0, -1.5))]), x, y, PRINT))
+    for start in range(0, len(found), across * down):
+        shapes: list[Shape] = [Label(0, number * 3.8, line, "small", "start") for number, line in enumerate(told)]
+        body = [render_print(Drawing(1, 1, "told", shapes), MARGIN_MM, MARGIN_MM + _HEAD_MM - 3, PRINT)]
+        for number, sheet in enumerate(found[start : start + across * down]):
+            x, y = MARGIN_MM + number % across * pair, MARGIN_MM + _HEAD_MM + top + number // across * tall
+            which = shortened(f"{sheet.section}.{sheet.sheet}{' ' + sheet.name if named else ''}", STYLES["small"], pair - 4)
+            body.append(render_print(Drawing(1, 1, "name", [Label(0, 0, which, "small", "start", (0, -1.2))]), x, y, PRINT))
             body += [
                 render_print(numbered(sheet, inner, *_CELL_MM), x + (0 if inner else columns * _CELL_MM[0] + 5), y, PRINT)
                 for inner in (True, False)
@@ -119,42 +157,30 @@ def _dummies(plan: Plan, width: float, room: float) -> list[str]:
     return bodies
 
 
-def _part_list(plan: Plan, width: float) -> str:
-    """Every part, sheet and figure a maker wants beside the knife."""
-    ruler = plan.brief.ruler
-    rows: list[tuple[str, str]] = []
-    for cut in plan.cutting.cuts:
-        sheets = f"{cut.sheets} of {cut.stock.name}, {cut.better.count} a sheet" if cut.sheets else f"does not come out of {cut.stock.name}"
-        grain = "" if cut.stock.role == "pile" else ", grain along the height"
-        rows.append(
-            (
-                f"{cut.part.count} × {cut.part.name}",
-                f"{ruler.size(cut.part.width_mm, cut.part.height_mm)}{grain}; {sheets}",
-            )
-        )
-    scores = " and ".join(ruler.number(score) for score in plan.cover.wrap.scores_mm)
-    marks = ", ".join(ruler.number(position) for position in plan.binding.positions_mm)
-    rows += [
-        (
-            "pages",
-            plan.pages.in_words + (f", in {len(plan.pages.sections)} sections" if len(plan.pages.sections) > 1 else ""),
-        ),
-        ("section at the fold", f"{ruler.thin(plan.pages.thickness.low)} to {ruler.thin(plan.pages.thickness.high)}"),
-        ("stations from the head", f"{marks} {ruler.name}"),
-        (
-            "thread",
-            f"{ruler.show(ruler.snap_up(plan.binding.need.total_mm))} of {plan.binding.thread_name}, {'double' if plan.binding.strands == 2 else 'single'}, knot {plan.binding.path.start_side}",
-        ),
-        ("cover scores", f"{scores} {ruler.name} from the left edge, outside up"),
-    ]
-    warnings = [(f"! {name}", check.title) for name, check in plan.checks if check.level != "note"]
-    shapes: list[Shape] = []
-    y = MARGIN_MM + _HEAD_MM + 4
-    for name, text in (*rows, *warnings):
-        shapes.append(Label(MARGIN_MM, y, name, "bold", "start"))
-        for line in wrap(text, 72) or [""]:
-            shapes.append(Label(MARGIN_MM + 52, y, line, "label", "start"))
-            y += 5.2
-        shapes.append(Line(MARGIN_MM, y - 2.4, width - MARGIN_MM, y - 2.4, "rule"))
-        y += 3.6
-    return render_print(Drawing(1, 1, "parts", shapes), 0, 0, PRINT)
+def _how_to_use_the_dummy(plan: Plan) -> str:
+    """What the numbers at the sheets mean, and how the small book is cut, glued and folded."""
+    sections = len(plan.pages.sections)
+    ends = "Nest each section's sheets from 1, the outermost, inward" + (", and lay the sections on one another" if sections > 1 else "")
+    return (
+        "2.3 is section 2, sheet 3; of each pair the left is the inner side, the right the outer one. Cut out both, glue them back to back, "
+        f"the short lines (heads) together, and {_FOLDED[plan.pages.folds]}. {ends}: the numbers then run as the book's pages will."
+    )
+
+
+def _part_lists(plan: Plan, width: float, room: float) -> list[str]:
+    """Every part, sheet and figure a maker wants beside the knife, on as many pages as it takes."""
+    pages: list[list[Shape]] = [[]]
+    top = MARGIN_MM + _HEAD_MM + 4
+    y = top
+    for name, text in part_rows(plan):
+        names = broken(name, STYLES["bold"], _NAMES_MM - 3)
+        lines = broken(text, STYLES["label"], width - 2 * MARGIN_MM - _NAMES_MM)
+        tall = max(len(names), len(lines)) * _LINE_MM + 3.6
+        if y + tall > top + room and pages[-1]:
+            pages.append([])
+            y = top
+        pages[-1] += [Label(MARGIN_MM, y + n * _LINE_MM, line, "bold", "start") for n, line in enumerate(names)]
+        pages[-1] += [Label(MARGIN_MM + _NAMES_MM, y + n * _LINE_MM, line, "label", "start") for n, line in enumerate(lines)]
+        y += tall
+        pages[-1].append(Line(MARGIN_MM, y - 6.0, width - MARGIN_MM, y - 6.0, "rule"))
+    return [render_print(Drawing(1, 1, "parts", shapes), 0, 0, PRINT) for shapes in pages]

@@ -7,9 +7,15 @@ from typing import Final
 
 from pleat.core.planning import Plan
 from pleat.drawing.shapes import Dot, Drawing, Label, Line, Rect, Shape
+from pleat.printing.letters import size_mm
+from pleat.printing.pen import STYLES
 
 STRIP_MM: Final = 24.0
 """How wide a strip is: enough to fold lengthwise and hold."""
+LABELS_MM: Final = STRIP_MM + 3.6
+"""Where the words beside a strip begin."""
+LABEL_MM: Final = 4.4
+"""How far the words of two marks are kept apart."""
 OVERLAP_MM: Final = 10.0
 """How much two tiles share, so that they can be glued mark on mark."""
 
@@ -55,14 +61,18 @@ def station_strip(plan: Plan) -> Strip:
         marks += [MarkOn(square, "leaf head", "leaf-end"), MarkOn(length - square, "leaf tail", "leaf-end")]
     for number, position in enumerate(plan.binding.positions_mm, 1):
         marks.append(MarkOn(position + square, f"{number}: {ruler.number(position)}", "cross", hole=True))
+    marks.sort(key=lambda mark: (mark.at_mm, not mark.hole))
     return Strip("Stations, for section and cover", length, tuple(marks), "HEAD", "tail")
 
 
 def score_strip(plan: Plan) -> Strip:
-    """As long as the cover is wide, from its left edge seen from the outside."""
-    wrap, ruler = plan.cover.wrap, plan.brief.ruler
-    marks = tuple(MarkOn(score, f"score {ruler.number(score)}", "score") for score in wrap.scores_mm)
-    return Strip("Scores of the cover, outside up", wrap.width_mm, marks, "LEFT EDGE (back)", "right edge (front)")
+    """As long as the cover is wide, from its left edge seen from the outside, with the sections' rows of holes where there are several."""
+    wrap, ruler, rows = plan.cover.wrap, plan.brief.ruler, plan.cover.rows_mm
+    marks = [MarkOn(score, f"score {ruler.number(score)}", "score") for score in wrap.scores_mm]
+    if len(rows) > 1:
+        marks += [MarkOn(row, f"row of section {len(rows) - number}: {ruler.number(row)}", "cross") for number, row in enumerate(rows)]
+    marks.sort(key=lambda mark: mark.at_mm)
+    return Strip("Scores of the cover, outside up", wrap.width_mm, tuple(marks), "LEFT EDGE (back)", "right edge (front)")
 
 
 def tiles(strip: Strip, room_mm: float) -> tuple[Tile, ...]:
@@ -80,30 +90,57 @@ def tiles(strip: Strip, room_mm: float) -> tuple[Tile, ...]:
 
 
 def draw(tile: Tile) -> Drawing:
-    """One tile upright at true size."""
+    """One tile upright at true size: marks across it, their words beside it, kept apart and led to their marks."""
     strip, height = tile.strip, tile.end_mm - tile.start_mm
+    there = [(mark, mark.at_mm - tile.start_mm) for mark in strip.marks if -1e-6 <= mark.at_mm - tile.start_mm <= height + 1e-6]
     shapes: list[Shape] = [Rect(0, 0, STRIP_MM, height, "strip")]
-    for mark in strip.marks:
-        y = mark.at_mm - tile.start_mm
-        if not -1e-6 <= y <= height + 1e-6:
-            continue
+    for (mark, y), level in zip(there, apart([y for _, y in there], height), strict=True):
         shapes.append(Line(0, y, STRIP_MM, y, mark.style))
         if mark.hole:
             shapes += [Line(STRIP_MM / 2, y - 2, STRIP_MM / 2, y + 2, "cross"), Dot(STRIP_MM / 2, y, "hole", radius_mm=0.8)]
-        shapes.append(Label(STRIP_MM + 2, y, mark.text, "bold" if mark.hole or mark.style == "score" else "small", "start", (0, 1.1)))
-    shapes += _end(tile.letter_above, strip.top, 0.0, OVERLAP_MM, 4.5)
-    shapes += _end(tile.letter_below, strip.bottom, height, height - OVERLAP_MM, -2.0)
+        style = "bold" if mark.hole or mark.style == "score" else "small"
+        shapes += [Line(STRIP_MM, y, LABELS_MM - 0.6, level, "cross"), Label(LABELS_MM, level, mark.text, style, "start", (0, 1.1))]
+    lines = [y for _, y in there]
+    shapes += _end(tile.letter_above, strip.top, lines, height, from_top=True)
+    shapes += _end(tile.letter_below, strip.bottom, lines, height, from_top=False)
     return Drawing(STRIP_MM, height, strip.name, shapes)
 
 
-def _end(letter: str, name: str, edge: float, join: float, shift: float) -> list[Shape]:
-    """A true end with its name, or a join with the mark that meets the next tile's."""
+def apart(wanted: list[float], height_mm: float) -> list[float]:
+    """Where labels stand that want to stand at these places, in order, so that none lies on another or beyond the ends.
+
+    >>> apart([0, 1, 50], 60)
+    [0.0, 4.4, 50.0]
+    """
+    found: list[float] = []
+    for at in wanted:
+        found.append(max(at, found[-1] + LABEL_MM) if found else float(at))
+    below = height_mm + 2.0
+    for number in reversed(range(len(found))):
+        found[number] = min(found[number], below)
+        below = found[number] - LABEL_MM
+    return found
+
+
+def _end(letter: str, name: str, lines: list[float], height: float, from_top: bool) -> list[Shape]:
+    """A true end with its name, clear of the marks; or a join with the mark that meets the next tile's."""
+    edge, way = (0.0, 1) if from_top else (height, -1)
     if not letter:
-        return [Label(STRIP_MM / 2, edge, name, "small", shift=(0, shift))]
-    middle = STRIP_MM * 0.8
+        return [Label(STRIP_MM / 2, _clear(edge, way, lines, height), name, "small")]
+    join, middle = edge + way * OVERLAP_MM, STRIP_MM * 0.8
     return [
         Line(0, join, STRIP_MM, join, "join"),
         Line(middle - 2, join, middle, edge, "join"),
         Line(middle + 2, join, middle, edge, "join"),
-        Label(STRIP_MM * 0.25, (edge + join) / 2, f"overlap {letter}", "small", shift=(0, 1)),
+        Label(1.4, _clear(edge, way, [*lines, join], height), f"overlap {letter}", "small", "start"),
     ]
+
+
+def _clear(edge: float, way: int, lines: list[float], height: float) -> float:
+    """The baseline nearest to an end of the strip at which a small text crosses no mark."""
+    tall = size_mm(STYLES["small"])
+    for step in range(int(height)):
+        base = edge + way * (0.8 + step * 0.5) + (tall if way > 0 else 0.0)
+        if not any(base - tall * 0.95 < line < base + tall * 0.4 for line in lines):
+            return base
+    return edge + way * height / 2

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import re
 from datetime import UTC, datetime
 from functools import cache, partial
 from pathlib import Path
-from typing import Any
+from typing import Any, Final
 
 from flask import Flask, url_for
 from markupsafe import Markup, escape
@@ -17,10 +16,13 @@ from pleat.core.labels import label_of, rule_of
 from pleat.core.materials.editing import weight_text
 from pleat.core.plan import Figure
 from pleat.core.texts import shown_list
-from pleat.core.units import Ruler
+from pleat.core.units import Ruler, written_fractions
 from pleat.drawing.svg import Rendered
 
-_FRACTION = re.compile(r"(?:(?<=\d) )?\b(\d+)/(\d+)\b")
+
+_SET: Final = (
+    '<span class="frac"><span class="visually-hidden"> {0}/{1}</span><span aria-hidden="true"><sup>{0}</sup>⁄<sub>{1}</sub></span></span>'
+)
 
 
 def register(app: Flask) -> None:
@@ -42,11 +44,8 @@ def register(app: Flask) -> None:
 def frac(text: object) -> Markup:
     """A text with its fractions set as fractions; the plain ``8 1/4`` stays readable to a screen reader."""
 
-    def put(found: re.Match[str]) -> str:
-        top, bottom = found[1], found[2]
-        return f'<span class="frac"><span class="visually-hidden"> {top}/{bottom}</span><span aria-hidden="true"><sup>{top}</sup>⁄<sub>{bottom}</sub></span></span>'
-
-    return Markup(_FRACTION.sub(put, str(escape(text))))
+    pieces = written_fractions(str(escape(text)))
+    return Markup("".join(piece if isinstance(piece, str) else _SET.format(*piece) for piece in pieces))
 
 
 def figure_value(figure: Figure, ruler: Ruler) -> str:

@@ -5,8 +5,9 @@ from __future__ import annotations
 from flask import Blueprint, Response, render_template, request
 from markupsafe import Markup
 
+from pleat.core.planning import Plan
 from pleat.printing.pdf import to_pdf
-from pleat.printing.sheets import PaperName, print_sheets
+from pleat.printing.sheets import PaperName, print_sheets, suggested
 from pleat.services import books
 from pleat.web.database import reading
 
@@ -15,9 +16,9 @@ pages = Blueprint("print", __name__, url_prefix="/books/<int:book_id>")
 
 @pages.get("/print")
 def preview(book_id: int) -> str:
-    paper = _paper()
     with reading() as session:
         opened = books.open_book(session, book_id)
+    paper = _paper(opened.plan)
     sheets = [(sheet, Markup(sheet.svg)) for sheet in print_sheets(opened.plan, opened.book.title, paper)]
     return render_template("print/preview.html", opened=opened, sheets=sheets, paper=paper)
 
@@ -26,9 +27,11 @@ def preview(book_id: int) -> str:
 def pdf(book_id: int) -> Response:
     with reading() as session:
         opened = books.open_book(session, book_id)
-    made = to_pdf(print_sheets(opened.plan, opened.book.title, _paper()), opened.book.title)
+    made = to_pdf(print_sheets(opened.plan, opened.book.title, _paper(opened.plan)), opened.book.title)
     return Response(made, mimetype="application/pdf", headers={"Content-Disposition": f'inline; filename="pleat-book-{book_id}.pdf"'})
 
 
-def _paper() -> PaperName:
-    return "letter" if request.args.get("paper") == "letter" else "a4"
+def _paper(plan: Plan) -> PaperName:
+    """As asked; else what the ruler and the papers suggest."""
+    asked = request.args.get("paper")
+    return "letter" if asked == "letter" else "a4" if asked == "a4" else suggested(plan)

@@ -26,6 +26,12 @@ class Cut:
     by_trimmer: bool = False
 
     @property
+    def grain_words(self) -> str:
+        """Which way the grain lies in the piece as it is cut: along its height, which becomes the spine, across it, or not known."""
+        known = self.better.with_grain
+        return "grain not known" if known is None else "grain along the height" if known else "across the grain"
+
+    @property
     def needs_no_cut(self) -> bool:
         """Whether one sheet is one piece, to its very edges (slip B5 would cut it all the same)."""
         sides = sorted((self.stock.sheet_width_mm, self.stock.sheet_height_mm))

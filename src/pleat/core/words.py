@@ -1,0 +1,48 @@
+"""Words around numbers: one or many, lists in which a name is said once, times as one says them."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable
+
+
+def many(count: int, one: str, more: str = "") -> str:
+    """A count with its word.
+
+    >>> many(1, "sheet"), many(3, "sheet"), many(2, "leaf", "leaves")
+    ('1 sheet', '3 sheets', '2 leaves')
+    """
+    return f"{count} {one if count == 1 else more or one + 's'}"
+
+
+def merged(names: Iterable[str]) -> str:
+    """Names in the order they first come, each said once with how often.
+
+    >>> merged(["map", "log", "map"])
+    '2 × map, log'
+    """
+    return ", ".join(name if count == 1 else f"{count} × {name}" for name, count in Counter(names).items())
+
+
+def runs(names: Iterable[str]) -> str:
+    """Names in order, neighbours of one name said once with how often: for what lies in an order.
+
+    >>> runs(["map", "map", "log", "map"])
+    '2 × map, log, map'
+    """
+    found: list[tuple[str, int]] = []
+    for name in names:
+        if found and found[-1][0] == name:
+            found[-1] = (name, found[-1][1] + 1)
+        else:
+            found.append((name, 1))
+    return ", ".join(name if count == 1 else f"{count} × {name}" for name, count in found)
+
+
+def lasting(minutes: int) -> str:
+    """How long a wait is, in minutes below two hours that are not whole ones.
+
+    >>> lasting(20), lasting(60), lasting(90), lasting(480)
+    ('20 minutes', '1 hour', '90 minutes', '8 hours')
+    """
+    return many(minutes, "minute") if minutes < 120 and minutes % 60 else many(round(minutes / 60), "hour")
