@@ -41,7 +41,7 @@ def test_a_book_written_by_hand_may_have_lengths_with_units():
         ("\x00\xff", "", "JSON"),
         (" " * 1_000_001, "", "1 MB"),
         ('{"format": 9}', "format", "newer"),
-        ('{"format": "x"}', "format", "3"),
+        ('{"format": "x"}', "format", "4"),
         ('{"format": 1, "paper": 3}', "paper", "group"),
         ('{"colour": 3}', "colour", "does not know"),
         ('{"brief": 3}', "brief", "group"),
@@ -88,7 +88,7 @@ def test_a_file_of_the_first_format_is_read_with_its_one_reading():
             del paper[name]
         paper["measured_mm"] = measured
     book = read_book(json.dumps(old))
-    assert book.format == 3
+    assert book.format == 4
     assert read_book(json.dumps(json.loads(write_book(Book())) | {"format": 2})) == Book(), (
         "the second format is the third without fold-outs"
     )

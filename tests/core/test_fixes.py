@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from pleat.core import editing
 from pleat.core.planning import make_plan
@@ -28,3 +29,20 @@ def test_every_fix_of_any_book_can_be_taken_and_does_something(book):
             before = [one.level for name, one in plan.checks if name == pleat and one.key == check.key]
             worst, was = (max((LEVELS.index(level) for level in levels), default=-1) for levels in ([one.level for one in after], before))
             assert worst <= was, f"{check.key}, {fix.label}: it is worse"
+
+
+@settings(max_examples=120)
+@given(books, st.lists(st.integers(0, 1000), min_size=40, max_size=40))
+def test_taking_fixes_one_after_another_ends_and_never_comes_back(book, picks):
+    """Whichever fix is taken of whatever check: no state is met twice, and in the end nothing is offered any more."""
+    seen, taken = [book], []
+    for pick in picks:
+        offered = [(check.key, fix) for _, check in make_plan(book).checks for fix in check.fixes]
+        if not offered:
+            return
+        key, fix = offered[pick % len(offered)]
+        taken.append(f"{key}: {fix.label}")
+        book = editing.apply(book, fix.changes)
+        assert book not in seen, " → ".join(taken[seen.index(book) :])
+        seen.append(book)
+    raise AssertionError(f"still offered after {len(picks)}: " + " → ".join(taken[-8:]))

@@ -11,7 +11,7 @@ from pleat.core.materials.sizes import SIZES
 from pleat.core.pages.folding import COLUMNS_ROWS, folios_a_sheet, open_sheet, ways_to_fold
 from pleat.core.pages.imposition import numbered_sheets
 from pleat.core.pages.limits import FoldLimit
-from pleat.core.pages.nearby import NEAR, nearby_sizes
+from pleat.core.pages.nearby import NEAR, SMALLER, nearby_sizes
 from pleat.core.pages.sections import compare, split
 
 
@@ -138,8 +138,9 @@ def test_the_nearby_size_that_halves_the_sheets():
 def test_every_nearby_size_is_near_and_better(width, height, folds, pieces, sheet_width, sheet_height):
     needed, found = nearby_sizes(width, height, folds, pieces, sheet_width, sheet_height, "h", False)
     for one in found:
-        assert abs(one.leaf_width_mm / width - 1) <= NEAR + 1e-9
-        assert abs(one.leaf_height_mm / height - 1) <= NEAR + 1e-9
+        for share in (one.leaf_width_mm / width, one.leaf_height_mm / height):
+            assert 1 - SMALLER - 1e-9 <= share <= 1 + NEAR + 1e-9
+            assert share >= 1 - NEAR - 1e-9 or needed is None or 3 * one.sheets <= 2 * needed
         assert needed is None or one.sheets <= needed
         assert 0 < one.used <= 1
     assert [one.sheets for one in found] == sorted(one.sheets for one in found) or len({one.with_grain for one in found}) > 1

@@ -80,7 +80,7 @@ def test_narrower_sheets_are_said_at_the_bench_by_hand_arithmetic():
     """5 sheets of 0.104 mm: each stands (1 + pi/2) / 2 x 0.104 = 0.134 further out, so 0.27 comes off a sheet more than off the one outside."""
     plan = make_plan(edited(Book(), {"pages.count": "20 pages", "pages.creep": "narrow"}))
     steps = {one.step.key: one.step for one in plan.bench.steps}
-    assert "0.0 mm, 0.3 mm, 0.5 mm, 0.8 mm, 1.1 mm" in steps["narrow"].detail
+    assert "0, 0.5, 0.5, 1, 1 mm" in steps["narrow"].detail
     assert (steps["narrow"].after, steps["fold"].after) == (("cut_leaves",), ("narrow",))
     two = make_plan(edited(Book(), {"pages.count": "44 pages", "pages.sections": "2", "pages.creep": "narrow"}))
     detail = next(one.step.detail for one in two.bench.steps if one.step.key == "narrow")

@@ -47,7 +47,7 @@ def test_every_piece_lies_in_its_sheet_as_it_will_be_folded_and_no_more_sheets_a
     section = [folio(sheet, leaf_width, leaf_height, joined) for sheet, (_, joined) in zip(pile, described, strict=True)]
     found = pile_cuts(pile, [section], quantity)
     assert sum(one.part.count for one in found) == quantity * sum(one.cut for one in section)
-    assert sum(taken(found, [section], quantity).values()) == sum(one.sheets for one in found) + quantity * sum(
+    assert sum(one.sheets for one in taken(found, [section], quantity)) == sum(one.sheets for one in found) + quantity * sum(
         not one.cut for one in section
     )
     for one in found:
@@ -77,7 +77,7 @@ def test_a_large_sheet_gives_several_folios():
     section = [folio(sheet, 148.5, 210.0) for sheet in pile]
     for quantity, sheets in ((1, 2), (2, 4)):
         (one,) = pile_cuts(pile, [section], quantity)
-        assert (one.each, one.sheets, list(taken((one,), [section], quantity).values())) == (4, sheets, [sheets])
+        assert (one.each, one.sheets, [each.sheets for each in taken((one,), [section], quantity)]) == (4, sheets, [sheets])
     assert gives(chart, 148.5, 210.0) == 4
     assert gives(chart, 297.0, 420.0) == gives(chart, 400.0, 500.0) == 1, "folded as it is"
 

@@ -67,7 +67,7 @@ def test_twelve_sheets_are_as_many_pages_as_they_are_folded_for(folds, pages):
     assert made.pages.parts[0].count == 12
 
 
-@pytest.mark.parametrize(("how", "words"), [("leave", "slants"), ("trim", "instead of 148.5 mm"), ("narrow", "sheets 297.0, ")])
+@pytest.mark.parametrize(("how", "words"), [("leave", "slants"), ("trim", "instead of 148.5 mm"), ("narrow", "sheets 297, ")])
 def test_what_is_done_about_the_creep(how, words):
     made = plan(**{"pages.creep": how})
     assert words in next(figure.how for figure in made.pages.figures if figure.key == "creep")

@@ -95,7 +95,7 @@ def test_numbers_stand_as_the_ruler_shows_them(mm, in_mm, in_inches):
 
 
 def test_thicknesses_are_finer_than_the_ruler():
-    assert (MM.thin(2.34), INCH.thin(2.34), MM.fine(0.104), INCH.fine(0.104)) == ("2.3 mm", "0.09 in", "0.104 mm", "0.0041 in")
+    assert (MM.thin(2.34), INCH.thin(2.34), MM.fine(0.104), INCH.fine(0.104)) == ("2.3 mm", "3/32 in", "0.104 mm", "0.0041 in")
     assert MM.size(140, 200.5) == "140 × 200.5 mm"
     assert INCH.is_on_mark(12.7)
     assert not INCH.is_on_mark(12)

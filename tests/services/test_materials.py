@@ -154,7 +154,7 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         (check,) = owned_checks(opened)
         assert "Flour bag paper 3, you own 2" in check.title
         assert not check.fixes, "the shelf's count is the one that is read again; setting it in the book would not last"
-        assert "on the shelf" in check.no_fix
+        assert "among the materials" in check.no_fix
         assert opened.otherwise == (), "a count is not another paper"
         materials.set_fields(session, ids["Flour bag paper"], owned=9, readings_mm=(1.5, 1.52, 1.51))
         assert books.open_book(session, book_id).otherwise == ("pile",)
@@ -173,7 +173,7 @@ def test_too_few_on_the_shelf_is_not_mended_in_the_book(stocked):
         opened = books.open_book(session, book_id)
     checks = [check for _, check in opened.plan.checks if check.key == "owned"]
     assert [check.fixes for check in checks] == [()] * len(checks)
-    assert "on the shelf" in checks[0].no_fix
+    assert "among the materials" in checks[0].no_fix
 
 
 def test_the_shelf_never_goes_below_none(stocked):
@@ -246,7 +246,7 @@ def test_papers_of_the_first_schema_come_along_with_their_ids(database):
         paper = store.find_paper(session, 5)
         assert (paper.readings_mm, paper.owned, paper.grain) == ((1.2,), 7, "short")
         opened = books.open_book(session, 1)
-        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == ("Old log", 3, (1.2,))
+        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == ("Old log", 4, (1.2,))
         assert opened.otherwise == ()
         row = materials.listing(session, Wanted(search="log"))[0][0]
         assert row.id == 5

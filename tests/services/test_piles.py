@@ -77,7 +77,7 @@ def test_a_book_made_of_a_pile_by_hand_arithmetic():
     assert parts.count("grain along the height") == 1, "only the cover's"
     steps = {one.step.key: one.step for one in plan.bench.steps}
     assert steps["cut_leaves"].title == "Cut 2 pieces for the pile"
-    assert "Site map, Site map, Flour bag, Flour bag, Flour bag" in steps["nested"].detail
+    assert "2 × Site map, 3 × Flour bag" in steps["nested"].detail
     one = plan.pages.mixed[0][0]
     assert (one.leaf_width_mm, one.leaf_height_mm, one.cut, one.with_grain) == (148.5, 210, True, True)
 
@@ -218,8 +218,8 @@ def test_a_trimmed_pile_is_cut_larger_and_small_leaves_stay_small():
     book = editing.apply(pile((MAP, 1), (OLD, 1), book=editing.edit(Book(), {"brief.size": "100 x 200"})), [("pages.edges", "trim")])
     plan = make_plan(book)
     large, small = (next(one for one in plan.pages.mixed[0] if one.name == name) for name in ("Site map", "Old pages"))
-    assert (large.piece_width_mm, large.piece_height_mm, large.leaf_width_mm, large.leaf_height_mm) == (103, 206, 100, 200)
-    assert (small.piece_width_mm, small.leaf_width_mm, small.leaf_height_mm, small.cut) == (90, 90, 120, False)
+    assert (large.first_piece_mm, large.piece_height_mm, large.leaf_width_mm, large.leaf_height_mm) == (103, 206, 100, 200)
+    assert (small.second_piece_mm, small.leaf_width_mm, small.leaf_height_mm, small.cut) == (90, 90, 120, False)
     (part,) = [one.part for one in plan.pages.pile_cuts]
     assert (part.width_mm, part.height_mm, part.folds[0].position_mm) == (206, 206, 103)
     assert "C5" in keys(book)

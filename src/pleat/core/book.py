@@ -1,7 +1,7 @@
 """The Book: the document that is saved, exchanged and planned from. It holds decisions and measurements, never results.
 
 Format 2 keeps several readings of a paper's stack (``readings_mm``) where format 1 had one (``measured_mm``); format 3 adds the
-fold-outs of a pile's sheets. ``bookfile`` reads them all.
+fold-outs of a pile's sheets; format 4 which way round pieces lie, and the size and place of windows. ``bookfile`` reads them all.
 Lengths are mm. In a book file a length may also be a text with its unit (``"8 1/4 in"``); it is read
 once, exactly, and how it was typed is kept in ``typed`` so that mixed units can be pointed out.
 """
@@ -10,13 +10,13 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Final, Literal
 
-from pydantic import Field, model_validator
+from pydantic import AfterValidator, Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule, plain_text
 from pleat.core.materials.items import Paper
 
-FORMAT: Final = 3
+FORMAT: Final = 4
 """The version of the document; a reader of format n reads every format up to n."""
 
 
@@ -24,6 +24,9 @@ MOST_SECTIONS: Final = 60
 FARTHEST_SCORE_MM: Final = 60.0
 LARGEST_SQUARE_MM: Final = 40.0
 Position = Annotated[float, LengthRule("a station", 0, 1000)]
+Word = Annotated[str, Field(max_length=300), AfterValidator(plain_text)]
+Lies = Literal["auto", "upright", "turned"]
+_LIES: Final = (("auto", "the better way"), ("upright", "upright"), ("turned", "turned"))
 
 
 class Brief(Record):
@@ -65,15 +68,26 @@ class Papers(Record):
 
 
 class PileSheet(Record):
-    """One sheet of a mixed pile, folded once: its paper as the shelf knew it, and whether it has a window cut into it.
+    """One sheet of a mixed pile, folded once: its paper as the materials had it, and the window cut into it.
 
     ``pinned`` sheets stay where they lie when the pile is arranged. A fold-out hangs on the fore edge of its second leaf, or of its only one.
+    A window without sizes lies in the middle of the first leaf. ``lies`` says which of the sheet's sides the spine goes along, ``narrow``
+    which leaf of a sheet that is not wide enough is the narrower one.
     """
 
     id: int = Field(ge=0, le=100000)
     paper: Paper
     window: Annotated[Literal["no", "yes"], ChoiceRule("window", (("no", "no window"), ("yes", "has a window")))] = "no"
+    window_width_mm: Annotated[float, LengthRule("the window's width", 5, 600)] | None = None
+    window_height_mm: Annotated[float, LengthRule("the window's height", 5, 600)] | None = None
+    window_fore_mm: Annotated[float, LengthRule("the window from the fore edge", 0, 600)] | None = None
+    window_head_mm: Annotated[float, LengthRule("the window from the head", 0, 600)] | None = None
     pinned: bool = False
+    lies: Annotated[Lies, ChoiceRule("lies", _LIES)] = "auto"
+    narrow: Annotated[
+        Literal["both", "first", "second"],
+        ChoiceRule("where it is narrower", (("both", "both leaves"), ("first", "the first leaf"), ("second", "the second leaf"))),
+    ] = "both"
     flap_mm: Annotated[float, LengthRule("the fold-out flap", 5, 600)] | None = None
     flap_panels: Annotated[int, NumberRule("the number of panels", 1, 6, "panels", whole=True)] = 1
 
@@ -129,7 +143,7 @@ class Extras(Record):
 class Thread(Record):
     """A thread by its trade number, lea and plies as in 18/3; a tex wins over that, and a measured diameter over both.
 
-    ``name`` is what it is called on the shelf; empty for a linen thread known by its number.
+    ``name`` is what it is called among the materials; empty for a linen thread known by its number.
     """
 
     name: Annotated[str, TextRule("the thread's name", 60, required=False)] = ""
@@ -178,22 +192,24 @@ Counted = Annotated[int, NumberRule("pieces from one sheet", 0, 1000, "pieces", 
 
 
 class Cutting(Record):
-    """Pleat 7: how many pieces the maker counted out of one sheet, where they did."""
+    """Pleat 7: how many pieces the maker counted out of one sheet, where they did, and which way round pieces lie."""
 
     counted_leaf: Counted | None = None
     counted_cover: Counted | None = None
+    leaf_lies: Annotated[Lies, ChoiceRule("leaf pieces lie", _LIES)] = "auto"
+    cover_lies: Annotated[Lies, ChoiceRule("the cover lies", _LIES)] = "auto"
 
 
 class Bench(Record):
     """Pleat 8: ticked steps, each with the signature of the figures it was ticked on."""
 
-    ticks: dict[str, str] = Field(default_factory=dict, max_length=200)
+    ticks: dict[Word, Annotated[str, Field(max_length=20_000), AfterValidator(plain_text)]] = Field(default_factory=dict, max_length=200)
 
 
 class Book(Record):
     """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with ``bookfile.read_book``."""
 
-    format: Literal[3] = 3
+    format: Literal[4] = 4
     title: Annotated[str, TextRule("the title", 80)] = "Untitled book"
     brief: Brief = Brief()
     paper: Papers = Field(default_factory=Papers)
@@ -203,23 +219,27 @@ class Book(Record):
     cover: Cover = Cover()
     cutting: Cutting = Cutting()
     bench: Bench = Bench()
-    typed: dict[str, str] = Field(default_factory=dict, max_length=200, description="how lengths were typed, by field")
+    typed: dict[Word, Word] = Field(default_factory=dict, max_length=200, description="how lengths were typed, by field")
 
     @model_validator(mode="before")
     @classmethod
     def _keep_what_was_typed(cls, data: Any) -> Any:
         """Lengths given as text in a file leave a record of the text, before they become millimetres."""
-        if not isinstance(data, dict):
+        if not isinstance(data, dict) or not isinstance(held := data.get("typed") or {}, dict):
             return data
         typed = {path: text for path, text in _texts(data) if path.endswith("_mm")}
-        return {**data, "typed": {**typed, **(data.get("typed") or {})}} if typed else data
+        return {**data, "typed": {**typed, **held}} if typed else data
 
 
-def _texts(data: dict[str, Any], prefix: str = "") -> list[tuple[str, str]]:
+_DEEPEST: Final = 3
+"""How many groups deep a field of a book lies."""
+
+
+def _texts(data: dict[str, Any], prefix: str = "", depth: int = 1) -> list[tuple[str, str]]:
     found: list[tuple[str, str]] = []
     for key, value in data.items():
-        if isinstance(value, dict) and key != "typed":
-            found += _texts(value, f"{prefix}{key}.")
+        if isinstance(value, dict) and key != "typed" and depth < _DEEPEST:
+            found += _texts(value, f"{prefix}{key}.", depth + 1)
         elif isinstance(value, str):
             found.append((f"{prefix}{key}", value))
     return found

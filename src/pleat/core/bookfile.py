@@ -13,6 +13,9 @@ from pleat.core.labels import label_of
 
 LARGEST_FILE: Final = 1_000_000
 """Bytes. A book is a few kilobytes; anything this large is not one."""
+DEEPEST: Final = 12
+"""Brackets within brackets; a book has half as many."""
+PROBLEMS_TOLD: Final = 20
 
 
 def read_book(text: str | bytes) -> Book:
@@ -21,6 +24,7 @@ def read_book(text: str | bytes) -> Book:
         raise _whole("The file is over 1 MB, far more than a book needs. Is it the right file?")
     try:
         data = json.loads(text)
+        _not_deeper(data, DEEPEST)
     except (ValueError, RecursionError) as error:
         where = f" Line {error.lineno}, column {error.colno}: {error.msg}." if isinstance(error, json.JSONDecodeError) else ""
         raise _whole("This is not a book file: it cannot be read as JSON." + where) from error
@@ -38,13 +42,25 @@ def read_book(text: str | bytes) -> Book:
                 )
             ]
         )
-    return validate_book(upgraded(data))
+    book = validate_book(upgraded(data))
+    if len(book.model_dump_json()) > LARGEST_FILE:
+        raise _whole("Written out in full, with everything the file leaves out, this book is over 1 MB: Pleat could not open it again.")
+    return book
+
+
+def _not_deeper(data: Any, levels: int) -> None:
+    """Raise RecursionError for data with more groups within groups than any book has."""
+    if isinstance(data, (dict, list)):
+        if not levels:
+            raise RecursionError
+        for one in data.values() if isinstance(data, dict) else data:
+            _not_deeper(one, levels - 1)
 
 
 def upgraded(data: dict[str, Any]) -> dict[str, Any]:
     """Plain data of an older format as the present one; anything that is not as expected is left for validation to name."""
     made_by = data.get("format")
-    if isinstance(made_by, bool) or made_by not in (1, 2):
+    if isinstance(made_by, bool) or made_by not in (1, 2, 3):
         return data
     papers = data.get("paper")
     if made_by == 1 and isinstance(papers, dict):
@@ -66,6 +82,8 @@ def validate_book(data: dict[str, Any]) -> Book:
         return Book.model_validate(data)
     except ValidationError as error:
         raise BadBook(problems_of(error)) from error
+    except (OverflowError, RecursionError) as error:
+        raise _whole("A number in this file is too large for any length or count.") from error
 
 
 def write_book(book: Book) -> str:
@@ -86,11 +104,14 @@ def book_schema() -> dict[str, Any]:
 def problems_of(error: ValidationError) -> list[FieldProblem]:
     """Each fault pydantic found, with the field's name in the maker's words."""
     problems = []
-    for fault in error.errors():
-        path = ".".join(str(step) for step in fault["loc"] if not _is_machinery(step))
+    faults = error.errors()
+    for fault in faults[:PROBLEMS_TOLD]:
+        path = ".".join(str(step)[:60] for step in fault["loc"] if not _is_machinery(step))
         typed = fault.get("input")
-        shown = "" if isinstance(typed, (dict, list)) or typed is None else str(typed)[:80]
+        shown = "" if not isinstance(typed, (str, float)) and not (isinstance(typed, int) and abs(typed) < 10**20) else str(typed)[:80]
         problems.append(FieldProblem(path, label_of(path), shown, _message(fault["type"], fault["msg"], fault.get("ctx", {}))))
+    if len(faults) > PROBLEMS_TOLD:
+        problems.append(FieldProblem("", "and", "", f"{len(faults) - PROBLEMS_TOLD} more of this sort."))
     return problems
 
 

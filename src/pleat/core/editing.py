@@ -22,7 +22,7 @@ from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.weights import parse_weight
 from pleat.core.pages.counting import parse_count
 from pleat.core.texts import read_field, shows, with_unit
-from pleat.core.units import RULERS, RulerName, parse_length
+from pleat.core.units import RULERS, RulerName, parse_length, tidy
 
 Changes = list[tuple[str, Any]]
 
@@ -41,7 +41,7 @@ def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, st
         if name not in place:
             raise BadBook([FieldProblem(path, path, str(value)[:80], "There is no such field in a book.")])
         place[name] = value
-        data["typed"].pop(path, None)
+        data["typed"] = {field: text for field, text in data["typed"].items() if field != path and not field.startswith(f"{path}.")}
     data["typed"].update(typed or {})
     return validate_book(data)
 
@@ -86,12 +86,12 @@ def _where_typed(problem: FieldProblem, texts: Mapping[str, str]) -> FieldProble
 def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
     """(path, value, how it was typed or "") for one typed text; empty when it shows what is there already."""
     ruler = book.brief.ruler
-    if path.endswith(".size"):
+    if path in ("brief.size", "paper.leaf.size", "paper.cover.size"):
         return _read_size(book, path.removesuffix(".size"), text, ruler)
     if path == "pages.count":
         amount, unit = parse_count(text)
         return [("pages.amount", amount, ""), ("pages.counted_in", unit, "")]
-    if path.endswith(".weight"):
+    if path in ("paper.leaf.weight", "paper.cover.weight"):
         group = path.removesuffix("weight")
         values = parse_weight(text) if text.strip() else (None, None, None)
         return [(group + name, value, "") for name, value in zip(("grammage", "pounds", "grade"), values, strict=True)]
@@ -101,17 +101,17 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
 
 
 def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
-    width, height, note = parse_size(text, ruler)
+    width, height, notes = parse_size(text, ruler)
     prefix = f"{group}.leaf_" if group == "brief" else f"{group}.sheet_"
     held = _value_at(book, prefix + "width_mm"), _value_at(book, prefix + "height_mm")
     if text.strip() in (RULERS[ruler].size(*held), RULERS[ruler].size(*held).rsplit(" ", 1)[0]):
         return []
-    return [(prefix + "width_mm", width, with_unit(note, ruler)), (prefix + "height_mm", height, with_unit(note, ruler))]
+    return [(prefix + "width_mm", width, with_unit(notes[0], ruler)), (prefix + "height_mm", height, with_unit(notes[1], ruler))]
 
 
 def _read_station(book: Book, path: str, text: str, ruler_name: RulerName) -> list[tuple[str, Any, str]]:
     number = path.rsplit(".", 1)[1]
-    index, ruler, height = int(number) if number.isdecimal() else -1, RULERS[ruler_name], book.brief.leaf_height_mm
+    index, ruler, height = int(number) if number.isdecimal() and len(number) < 3 else -1, RULERS[ruler_name], book.brief.leaf_height_mm
     positions = stations.place(book.binding, height, ruler)
     if not 0 <= index < len(positions):
         raise LengthError(text, "There is no such station.")
@@ -139,14 +139,13 @@ def _read_station(book: Book, path: str, text: str, ruler_name: RulerName) -> li
 def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
     field, held = field_at(path), _value_at(book, path)
     if path == "binding.own_path" and text.strip():
-        words = re.findall(r"\d+", text)
+        text = tidy(text)
+        words = re.findall(r"[0-9]{1,3}", text)
         if not words or re.search(r"[^\d\s,;.→>-]", text):
             raise LengthError(text, "Type the holes in order, 1 at the head: for example 2 1 3 2.")
         return [(path, [int(word) for word in words], "")]
-    if field is None:
-        raise LengthError(text, "There is no such field in a book.")
-    if rule_on(field) is None and isinstance(held, str):
-        return [(path, text, "")]
+    if field is None or rule_on(field) is None or ".pile" in path:
+        raise LengthError(text, "There is no such field to type in.")
     read = read_field(field, text, held, ruler)
     return [] if read is None else [(path, list(read[0]) if isinstance(read[0], tuple) else read[0], read[1])]
 

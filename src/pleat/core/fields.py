@@ -17,9 +17,21 @@ from pydantic.fields import FieldInfo
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 from pleat.core.errors import LengthError
-from pleat.core.units import MM_PER_INCH, RULERS, parse_length
+from pleat.core.units import MM_PER_INCH, RULERS, parse_length, tidy
 
 _POINTS: Final = re.compile(r"\s*(\d+(?:[.,]\d+)?)\s*(?:pt|pts|points?|thou|mil)\.?\s*", re.IGNORECASE)
+
+
+_JOINERS: Final = "\u200c\u200d"
+"""Signs that hold letters of some scripts together, or apart; not to be seen, but part of a title."""
+_NOWHERE: Final = re.compile(r"[\ud800-\udfff\x00]")
+
+
+def plain_text(value: str) -> str:
+    """A text that any file and database can hold. Raises an error for halves of a sign and for the sign for nothing."""
+    if _NOWHERE.search(value):
+        raise PydanticCustomError("text", "This holds a sign that no text can hold.")
+    return value
 
 
 class Record(BaseModel):
@@ -55,11 +67,10 @@ class LengthRule:
         if isinstance(value, bool):
             raise PydanticCustomError("length", "{label} must be a length.", {"label": self.label})
         if isinstance(value, str):
-            points = parse_thickness(value) if self.fine else None
-            if points is not None:
-                return points
             try:
-                return parse_length(value).mm
+                value = tidy(value)
+                points = parse_thickness(value) if self.fine else None
+                return points if points is not None else parse_length(value, fine=self.fine).mm
             except LengthError as error:
                 raise PydanticCustomError("length", "{reason}", {"reason": error.reason}) from error
         return value
@@ -114,7 +125,7 @@ class NumberRule:
     def read(self, value: object) -> object:
         """The number in ``value``, or an error in the maker's words."""
         if isinstance(value, str):
-            text = value.strip().lower().removesuffix(self.unit.lower()).strip().replace(",", ".")
+            text = " ".join(value[:400].split()).lower().removesuffix(self.unit.lower()).strip().replace(",", ".")
             try:
                 value = int(text) if self.whole else float(text)
             except ValueError:
@@ -122,11 +133,11 @@ class NumberRule:
                 raise PydanticCustomError("number", "{reason}", {"reason": f"“{text[:30]}” is not {kind}."}) from None
         if isinstance(value, bool) or not isinstance(value, (int, float)):
             raise PydanticCustomError("number", "{label} must be a number.", {"label": self.label})
-        if self.whole and value != math.floor(value):
-            raise PydanticCustomError("number", "{label} must be a whole number.", {"label": self.label})
-        if not math.isfinite(value) or not self.low <= value <= self.high:
+        if not self.low <= value <= self.high:
             reason = f"{self.label} goes from {self.low:g} to {self.high:g} {self.unit}".rstrip() + "."
             raise PydanticCustomError("number", "{reason}", {"reason": reason[0].upper() + reason[1:]})
+        if self.whole and value != math.floor(value):
+            raise PydanticCustomError("number", "{label} must be a whole number.", {"label": self.label})
         return value
 
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
@@ -147,11 +158,11 @@ class TextRule:
     def read(self, value: object) -> object:
         if not isinstance(value, str):
             raise PydanticCustomError("text", "{label} must be a text.", {"label": self.label})
-        text = " ".join("".join(c if c.isprintable() else " " for c in value).split())
+        text = " ".join("".join(c if c.isprintable() or c in _JOINERS else " " for c in value[: 10 * self.longest]).split())
         if self.required and not text:
             raise PydanticCustomError("text", "{label} needs a few letters.", {"label": self.label[0].upper() + self.label[1:]})
-        if len(text) > self.longest:
-            reason = f"{self.label} is {len(text)} letters long; at most {self.longest} fit."
+        if len(text) > self.longest or len(value) > 10 * self.longest:
+            reason = f"{self.label} is {len(text)} letters long or more; at most {self.longest} fit."
             raise PydanticCustomError("text", "{reason}", {"reason": reason[0].upper() + reason[1:]})
         return text
 

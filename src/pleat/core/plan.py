@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -29,6 +30,7 @@ class Figure:
 
     ``show`` says how the value is set: ``length`` on the ruler, ``thin`` and ``fine`` finer than it
     (all in mm), ``size`` a (width, height) in mm, ``count`` a number with ``unit`` after it, ``text`` as it is.
+    ``aside`` is said beside the value, where it must not wait to be asked for.
     """
 
     key: str
@@ -38,6 +40,7 @@ class Figure:
     how: str
     rules: tuple[Rule, ...]
     unit: str = ""
+    aside: str = ""
 
 
 @dataclass(frozen=True)
@@ -113,7 +116,7 @@ class Choice:
 class Step:
     """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows them.
 
-    ``takes`` names the stock whose sheets are used up by it.
+    ``takes`` names the stock whose sheets are used up by it. ``for_all`` steps are done once for a whole run of books.
     """
 
     key: str
@@ -125,6 +128,7 @@ class Step:
     cautions: tuple[str, ...] = ()
     signature: str = ""
     takes: Literal["leaf", "cover", ""] = ""
+    for_all: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -142,6 +146,11 @@ class PleatResult:
         return False
 
     @property
+    def worst_first(self) -> tuple[Check, ...]:
+        """The checks, those that stop the work before those to watch and to know."""
+        return tuple(sorted(self.checks, key=lambda check: LEVELS.index(check.level)))
+
+    @property
     def mark(self) -> Mark:
         """The worst thing here: a note leaves a pleat fine."""
         levels = {check.level for check in self.checks}
@@ -154,4 +163,9 @@ class PleatResult:
 
 def signature(*values: object) -> str:
     """A short text that is equal for equal figures: lengths to a hundredth of a millimetre."""
-    return "|".join(f"{value:.2f}" if isinstance(value, float) else str(value) for value in values)
+    return shortened("|".join(f"{value:.2f}" if isinstance(value, float) else str(value) for value in values))
+
+
+def shortened(text: str) -> str:
+    """A signature as it is kept: a long one by its digest, so that a book stays small whatever it is made of."""
+    return text if len(text) <= 200 else hashlib.sha256(text.encode()).hexdigest()

@@ -67,7 +67,7 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:
     pages_ = pages.compute(book.pages, brief_, paper_)
     extras_ = extras.compute(book.extras)
     binding_ = binding.compute(book.binding, _kind(book.brief.kind), brief_, paper_, pages_, extras_)
-    cover_ = cover.compute(book.cover, brief_, pages_, extras_, binding_, tools)
+    cover_ = cover.compute(book.cover, brief_, paper_, pages_, extras_, binding_, tools)
     cutting_ = cutting.compute(book.cutting, book.typed, brief_, paper_, pages_, extras_, cover_, tools)
     bench_ = bench.compute(book.bench, brief_, paper_, pages_, binding_, cover_, cutting_)
     return Plan(brief_, paper_, pages_, extras_, binding_, cover_, cutting_, bench_)

@@ -10,8 +10,10 @@ from pydantic.fields import FieldInfo
 
 from pleat.core.errors import LengthError
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule, declared, parse_thickness
-from pleat.core.units import RULERS, RulerName, parse_length
+from pleat.core.units import LONGEST_TEXT, RULERS, RulerName, parse_length, tidy
 
+LONGEST_LIST = 20_000
+"""Letters of a field that holds several values."""
 Reading = tuple[Any, str]
 """A value, and how it was typed with its unit ("" where that is not worth keeping)."""
 
@@ -23,6 +25,8 @@ def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName) -> Read
     """
     known = declared(field)
     rule = known.rule
+    if not isinstance(rule, TextRule):
+        text = tidy(text, LONGEST_LIST if known.many else LONGEST_TEXT)
     if not text.strip() and known.may_be_empty:
         return (() if known.many and field.get_default() == () else None if not isinstance(rule, TextRule) else ""), ""
     if known.many and isinstance(rule, LengthRule):
@@ -52,7 +56,7 @@ def split_list(text: str) -> list[str]:
     >>> split_list("1,04; 1,05"), split_list("41, 108, 175"), split_list("41,108,175")
     (['1,04', '1,05'], ['41', '108', '175'], ['41', '108', '175'])
     """
-    words = re.split(r"\s*;\s*|,\s+", text.strip())
+    words = re.split(r" ?; ?|, ", " ".join(text.split()))
     if len(words) == 1 and words[0].count(",") > 1:
         words = words[0].split(",")
     return [word for word in words if word.strip()]
@@ -61,7 +65,7 @@ def split_list(text: str) -> list[str]:
 def _length(rule: LengthRule, text: str, ruler: RulerName) -> float:
     unit: RulerName = "mm" if rule.fine else ruler
     points = parse_thickness(text) if rule.fine else None
-    mm = points if points is not None else parse_length(text, unit).mm
+    mm = points if points is not None else parse_length(text, unit, rule.fine).mm
     if not rule.low_mm <= mm <= rule.high_mm:
         raise LengthError(text, _out_of_bounds(rule, text, mm, ruler))
     return mm
@@ -69,13 +73,14 @@ def _length(rule: LengthRule, text: str, ruler: RulerName) -> float:
 
 def _out_of_bounds(rule: LengthRule, text: str, mm: float, ruler: RulerName) -> str:
     """A length that cannot be, with the span on the ruler in use and the unit that was perhaps meant."""
-    show = RULERS[ruler].fine if rule.fine else RULERS[ruler].show
+    on = RULERS[ruler]
+    show = on.fine if rule.fine else lambda mm: on.show(mm) if abs(on.snap(mm) - mm) < 0.3 * mm or not mm else f"{mm:g} mm"
     side = "small" if mm < rule.low_mm else "large"
     said = f"{text.strip()} is too {side} for {rule.label}: it goes from {show(rule.low_mm)} to {show(rule.high_mm)}."
     number = re.match(r"\s*[\d.,]+", text)
     if number and parse_thickness(text) is None:
-        other = "in" if parse_length(text, ruler).unit != "in" else "mm"
-        if rule.low_mm <= parse_length(f"{number[0]} {other}").mm <= rule.high_mm:
+        other = "in" if parse_length(text, ruler, rule.fine).unit != "in" else "mm"
+        if rule.low_mm <= parse_length(f"{number[0]} {other}", fine=True).mm <= rule.high_mm:
             return f"{said} Did you mean {number[0].strip()} {other}?"
     return said
 

@@ -53,6 +53,16 @@ _WRITTEN = re.compile(r"(?:(?<=\d) )?(?<![\d/])(\d{1,2})/(\d{1,2})(?![\d/])")
 _PARTS_OF_AN_INCH: Final = (2, 3, 4, 8, 16, 32, 64)
 
 
+def tidy(text: str, longest: int = LONGEST_TEXT) -> str:
+    """A typed text with single blanks and none at its ends; read by this first, no text is long enough to keep a pattern busy.
+
+    Raises LengthError for one that is longer than any value is.
+    """
+    if len(text) > longest:
+        raise LengthError(text[:60] + "…", f"That is {len(text)} letters long; no value has more than {longest}.")
+    return " ".join(text.split())
+
+
 @dataclass(frozen=True)
 class Length:
     """A length as it was typed: its value in mm and the unit word it was given in."""
@@ -73,9 +83,7 @@ def parse_length(text: str, unit: RulerName = "mm", fine: bool = False) -> Lengt
 
     Raises LengthError with the typed text for anything that is not a length, the empty text too.
     """
-    if len(text) > LONGEST_TEXT:
-        raise LengthError(text[:60] + "…", "That is too long to be one length. " + _example(unit))
-    cleaned = " ".join(text.lower().split())
+    cleaned = tidy(text).lower()
     if len(cleaned) > 60:
         raise LengthError(text[:60] + "…", "That is too long to be one length. " + _example(unit))
     for glyph, plain in _GLYPHS.items():
@@ -170,15 +178,15 @@ class Ruler:
             return f"{mm:.1f} mm"
         return f"under 1/64 {self.name}" if 0.01 < mm < self.thin_mm / 2 else f"{self._marked(mm, self.thin_mm)} {self.name}"
 
-    def summed(self, parts_mm: Sequence[float]) -> tuple[list[str], str]:
+    def summed(self, parts_mm: Sequence[float], finest: bool = False) -> tuple[list[str], str]:
         """(the parts, their sum) as numbers that add up as they are shown: on the coarsest marks that show all of them, else on
-        the finest, where positions are rounded and the parts are what lies between.
+        the finest, where positions are rounded and the parts are what lies between. ``finest`` takes those at once.
 
         >>> RULERS["mm"].summed([93.25, 93.25]), RULERS["mm"].summed([151.5, 2.4486, 151.5])
         ((['93.25', '93.25'], '186.5'), (['151.5', '2.4', '151.5'], '305.4'))
         """
         steps = [0.5, 0.25, 0.1] if self.name == "mm" else [MM_PER_INCH / 16, MM_PER_INCH / 32, MM_PER_INCH / 64]
-        for step in steps:
+        for step in steps[-1:] if finest else steps:
             if all(abs(round(part / step) * step - part) < 0.005 for part in parts_mm):
                 break
         edges = [math.floor(at / step + 0.5) for at in accumulate(parts_mm, initial=0.0)]

@@ -3,14 +3,18 @@
 from __future__ import annotations
 
 import itertools
+from typing import Final
 
 from pleat.core.cover.compute import CoverResult
 from pleat.core.pages.compute import PagesResult
 from pleat.core.units import Ruler
 from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
 
+MOST_ROWS: Final = 4
+"""Rows of holes that are dimensioned on the drawing; the printed strip has them all."""
 
-def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler) -> Drawing:
+
+def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler, with_grain: bool | None = None) -> Drawing:
     """The wrap with its panels, scores, holes and the leaves' outline; the square is the form."""
     wrap = result.wrap
     width, height, square = wrap.width_mm, wrap.height_mm, result.square_mm
@@ -26,10 +30,20 @@ def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler) -> 
         else:
             shapes.append(Label((left + right) / 2, height * 0.46, panel.name, "panel-name"))
             shapes.append(Label((left + right) / 2, height * 0.46, ruler.size(panel.width_mm, height), "label", shift=(0, 24)))
-    dims = [Dim("top", 0, width, f"{ruler.size(width, height)}, grain along the spine")]
+    grain = {True: ", grain along the spine", False: ", across the grain", None: ""}[with_grain]
+    dims = [Dim("top", 0, width, f"{ruler.size(width, height)}{grain}")]
+    shown, _ = ruler.summed([right - left for left, right in itertools.pairwise(edges)])
     dims += [
-        Dim("bottom", left, right, ruler.number(right - left)) for left, right in itertools.pairwise(edges) if right - left > 0.06 * width
+        Dim("bottom", left, right, text)
+        for (left, right), text in zip(itertools.pairwise(edges), shown, strict=True)
+        if right - left > 0.06 * width
     ]
+    if len(result.rows_mm) > 1:
+        rows = list(enumerate(result.rows_mm))
+        dims += [
+            Dim("top", 0, row, f"holes of section {len(rows) - number} at {ruler.number(row)}", level=number + 2)
+            for number, row in rows[:MOST_ROWS]
+        ]
     dims += [Dim("bottom", 0, score, f"score at {ruler.number(score)}", level=level) for level, score in enumerate(wrap.scores_mm, 2)]
     dims.append(Dim("left", 0, height, ruler.number(height)))
     shapes.append(Line(width - square, height * 0.08, width * 1.04, height * 0.08, "leader"))

@@ -186,8 +186,10 @@ def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tu
         if one.joined == "stub":
             shapes.append(Rect(x, 0, min(step * 0.5, STUB_MM), leaf_height_mm, "leaf left-leaf"))
         shapes.append(Rect(x, y, one.leaf_width_mm, one.leaf_height_mm, f"leaf swatch-{one.swatch}"))
+        if one.least_width_mm < one.leaf_width_mm - 0.5:
+            shapes.append(Line(x + one.least_width_mm, y, x + one.least_width_mm, y + one.leaf_height_mm, "ghost"))
         if one.window:
-            shapes.append(_window(x, y, one))
+            shapes.append(_window(x, y, one.first_width_mm, one.window))
         spots += [Spot(str(number), x, 0), Spot(f"{number}.end", x + min(step, one.leaf_width_mm), leaf_height_mm)]
     width = (len(section) - 1) * step + widest
     shapes += [Line(-min(step, 20) * 0.3, at, width, at, "guide") for at in positions_mm]
@@ -204,8 +206,10 @@ def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tu
     return Drawing(width, leaf_height_mm, says, shapes, spots=spots)
 
 
-def _window(x: float, y: float, one: MixedFolio) -> Rect:
-    return Rect(x + one.leaf_width_mm * 0.3, y + one.leaf_height_mm * 0.3, one.leaf_width_mm * 0.4, one.leaf_height_mm * 0.3, "ghost")
+def _window(x: float, y: float, width: float, window: tuple[float, float, float, float], fore_on_right: bool = True) -> Rect:
+    """The window of a leaf ``width`` wide whose corner is at a point; its fore edge lies on the right of a right-hand page."""
+    fore, head, wide, high = window
+    return Rect(x + (width - fore - wide if fore_on_right else fore), y + head, wide, high, "ghost")
 
 
 def spreads(
@@ -250,8 +254,8 @@ def _page(leaf: Leaf, first_page: bool, x: float, y: float) -> tuple[Shape, ...]
     shapes: list[Shape] = [
         Rect(x, y, leaf.width_mm, leaf.height_mm, "leaf blank-page" if leaf.blank(first_page) else f"leaf swatch-{leaf.swatch}")
     ]
-    if leaf.folio and leaf.folio.window:
-        shapes.append(_window(x, y, leaf.folio))
+    if leaf.folio and leaf.folio.window and not leaf.second:
+        shapes.append(_window(x, y, leaf.width_mm, leaf.folio.window, first_page))
     if leaf.flap_over(first_page):
         edge = x + leaf.width_mm if first_page else x
         style = "leaf blank-page" if leaf.flap_blank else f"leaf swatch-{leaf.swatch}"

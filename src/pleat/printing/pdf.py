@@ -8,6 +8,7 @@ from io import BytesIO
 from pleat.printing.letters import use_own_fonts
 from pleat.printing.sheets import Sheet
 
+
 def to_pdf(sheets: Iterable[Sheet], title: str) -> bytes:
     """One PDF, a page a sheet, each exactly as large as its paper, marked not to be scaled when printed."""
     use_own_fonts()

@@ -54,9 +54,7 @@ def print_sheets(plan: Plan, title: str, paper: PaperName) -> tuple[Sheet, ...]:
     dummies, lists = _dummies(plan, width, room), _part_lists(plan, width, room)
     bodies = [("true size", _strips(group)) for group in groups]
     bodies += [("dummy", body) for body in dummies] + [("parts", body) for body in lists]
-    return tuple(
-        _page(body, width, height, title, f"{what}, {number} of {len(bodies)}") for number, (what, body) in enumerate(bodies, 1)
-    )
+    return tuple(_page(body, width, height, title, f"{what}, {number} of {len(bodies)}") for number, (what, body) in enumerate(bodies, 1))
 
 
 def _lane_mm(tile: Tile) -> float:

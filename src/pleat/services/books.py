@@ -17,6 +17,7 @@ from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.counting import parse_count
 from pleat.core.planning import PLEATS, Plan, make_plan
+from pleat.core.texts import with_unit
 from pleat.core.units import RULERS, RulerName
 from pleat.services import materials
 from pleat.services.clock import now
@@ -70,8 +71,9 @@ def start(session: Session, size: str, paper_id: int | None, count: str, title: 
     typed: dict[str, str] = {}
     try:
         if size.strip():
-            width, height, note = parse_size(size, ruler)
-            typed = {"brief.leaf_width_mm": note, "brief.leaf_height_mm": note} if note else {}
+            width, height, notes = parse_size(size, ruler)
+            typed = dict(zip(("brief.leaf_width_mm", "brief.leaf_height_mm"), (with_unit(note, ruler) for note in notes), strict=True))
+            typed = {path: note for path, note in typed.items() if note}
         elif paper:
             width, height = folded_once(paper)
     except LengthError as error:

@@ -299,7 +299,7 @@ def _take_pile(session: Session, book: Book, plan: Plan) -> list[tuple[int, int]
     moved = []
     for item_id, left in store.owned_of(session, linked).items():
         if left is not None:
-            amount = min(left, plan.pages.pile_takes[linked[item_id]])
+            amount = min(left, next(one.sheets for one in plan.pages.pile_takes if one.stock == linked[item_id]))
             _add(session, item_id, -amount)
             moved.append((item_id, amount))
     for cut, one in zip((cut for cut in plan.cutting.cuts if cut.stock.role == "pile"), plan.pages.pile_cuts, strict=True):

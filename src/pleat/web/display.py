@@ -19,7 +19,6 @@ from pleat.core.texts import shown_list
 from pleat.core.units import Ruler, written_fractions
 from pleat.drawing.svg import Rendered
 
-
 _SET: Final = (
     '<span class="frac"><span class="visually-hidden"> {0}/{1}</span><span aria-hidden="true"><sup>{0}</sup>⁄<sub>{1}</sub></span></span>'
 )

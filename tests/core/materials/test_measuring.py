@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from pleat.core.estimate import Estimate
 from pleat.core.materials.items import Paper
-from pleat.core.materials.measuring import _STUDENT_95, CALIPER_ERROR_MM, judge, mean_error, zero_problem
+from pleat.core.materials.measuring import _STUDENT_95, CALIPER_ERROR_MM, REPEATS_KNOWN, REPEATS_MM, judge, mean_error, zero_problem
 from pleat.core.materials.thickness import thickness, weighed
 
 COPIER = Paper(name="Log paper", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80)
@@ -32,11 +32,13 @@ def test_mean_and_error_agree_with_numpy(readings):
     judged = judge(readings, 10)
     assert judged.thrown == ()
     assert judged.mean_mm == pytest.approx(numpy.mean(readings))
-    t = _STUDENT_95[len(readings) - 2]
-    standard = numpy.std(readings, ddof=1) / numpy.sqrt(len(readings))
-    assert judged.error_mm == pytest.approx(math.hypot(t * standard, CALIPER_ERROR_MM))
+    freedom = REPEATS_KNOWN + len(readings) - 1
+    pooled = numpy.sqrt((REPEATS_KNOWN * REPEATS_MM**2 + (len(readings) - 1) * numpy.var(readings, ddof=1)) / freedom)
+    t = _STUDENT_95[min(freedom, 19) - 1]
+    assert judged.error_mm == pytest.approx(math.hypot(t * pooled / numpy.sqrt(len(readings)), CALIPER_ERROR_MM))
     assert judged.sheet.likely == pytest.approx(statistics.fmean(readings) / 10)
-    assert mean_error(readings[:1]) == CALIPER_ERROR_MM
+    same = [mean_error(readings[:1] * times) for times in range(1, 7)]
+    assert same == sorted(same, reverse=True), "a further reading that agrees makes it surer"
 
 
 @pytest.mark.parametrize(

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from pleat.core.bench.steps import after_sewing, before_sewing
@@ -15,7 +15,8 @@ from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.compute import CuttingResult
 from pleat.core.pages.compute import PagesResult
 from pleat.core.paper.compute import PaperResult
-from pleat.core.plan import Check, Figure, Fix, PleatResult, Rule, Step
+from pleat.core.plan import Check, Figure, Fix, PleatResult, Rule, Step, shortened
+from pleat.core.words import lasting
 
 THROUGH_COVER: Final = frozenset({"pierce", "sew"})
 """Steps that go through the cover and cannot be done before it is there."""
@@ -62,11 +63,18 @@ def compute(
         tail_mm=binding.tail_mm,
         ruler=brief.ruler,
         sections=len(pages.sections),
+        quantity=brief.quantity,
     )
     sewn = binding.kind.steps(sewing)
-    order = in_order((*before_sewing(brief.ruler, paper, pages, cover, cutting, brief.quantity), *sewn, *after_sewing(sewn[-1].key)))
+    each = f" Each of the {brief.quantity} books." if brief.quantity > 1 else ""
+    order = in_order((*before_sewing(brief.ruler, paper, pages, cover, cutting), *sewn, *after_sewing(sewn[-1].key)))
     steps = tuple(
-        BenchStep(number, step, step.key in bench.ticks, bench.ticks.get(step.key, step.signature) != step.signature)
+        BenchStep(
+            number,
+            step if step.for_all or not each else replace(step, detail=step.detail + each),
+            step.key in bench.ticks,
+            shortened(bench.ticks.get(step.key, step.signature)) != step.signature,
+        )
         for number, step in enumerate(order, 1)
     )
     done = sum(step.done for step in steps)
@@ -75,7 +83,7 @@ def compute(
         label="steps done",
         value=f"{done} / {len(steps)}",
         show="text",
-        how=f"{done} of {len(steps)} steps are ticked. Waiting times come to about {sum(step.wait_minutes for step in order) / 60:.0f} hours.",
+        how=f"{done} of {len(steps)} steps are ticked. Waiting times come to about {lasting(60 * round(sum(step.wait_minutes for step in order) / 60))}.",
         rules=(Rule("house rule", "waiting times; your paper may need longer"),),
     )
     current = next((step for step in steps if not step.done), None)

@@ -13,22 +13,21 @@ from pleat.core.pages.limits import STUB_LAP_MM, STUB_MM, TIP_MM
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Part, Step, signature
 from pleat.core.units import Ruler
+from pleat.core.words import many, merged, runs
 
 KNIFE: Final = "Knife: a steel rule, a cutting mat, several light passes, fingers behind the edge and a fresh blade. With a trimmer, follow its own instructions and keep its guard on."
 WEIGHT: Final = "Keep fingers clear when you set the weight or close the press."
 
 
-def before_sewing(
-    ruler: Ruler, paper: PaperResult, pages: PagesResult, cover: CoverResult, cutting: CuttingResult, quantity: int
-) -> tuple[Step, ...]:
+def before_sewing(ruler: Ruler, paper: PaperResult, pages: PagesResult, cover: CoverResult, cutting: CuttingResult) -> tuple[Step, ...]:
     """From the paper on the table to a pressed section and a scored cover."""
-    each = f" for each of {quantity} books" if quantity > 1 else ""
     steps = [
         Step(
             "gather",
             "Lay out the paper",
-            f"{_sheets(sum(pages.pile_takes.values())) + ' for the pile' if pages.mixed else _sheets(cutting.sheets.get('leaf', 0)) + ' of ' + paper.leaf.name}, {_sheets(cutting.sheets.get('cover', 0))} of {paper.cover.name}. Find the grain of both.",
+            f"{_gathered(paper, pages, cutting)}. Find the grain of both.",
             signature=signature({role: count for role, count in cutting.sheets.items() if role != "pile"}),
+            for_all=True,
         ),
         Step(
             "try",
@@ -37,15 +36,17 @@ def before_sewing(
             ("ruler",),
             ("gather",),
             signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
+            for_all=True,
         ),
         _cut_pile(ruler, pages, cutting) if pages.mixed else _cut_leaves(ruler, pages.parts, cutting),
+        *_windows(ruler, pages),
         *_narrowing(ruler, pages),
         Step(
             "fold",
             "Fold the sheets",
-            f"{pages.in_words}{each}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
+            f"{pages.in_words}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
             ("bone folder",),
-            ("narrow",) if pages.narrower_mm else ("cut_leaves",),
+            ("narrow",) if pages.narrower_mm else ("windows",) if _windows(ruler, pages) else ("cut_leaves",),
             signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
         ),
     ]
@@ -76,7 +77,7 @@ def before_sewing(
         ),
         Step(
             "press",
-            "Press the section",
+            "Press the section" if len(pages.sections) == 1 else "Press the sections",
             "Under a weight or in a press, fold outward.",
             ("boards and a weight",),
             ("nested",),
@@ -86,8 +87,10 @@ def before_sewing(
         *_trimming(ruler, pages),
         Step(
             "measure",
-            "Measure the pressed section at the fold",
-            f"Reckoned at {ruler.thin(pages.thickness.low)} to {ruler.thin(pages.thickness.high)}. Type what you read under Pages, and the cover follows.",
+            "Measure the pressed section at the fold"
+            if len(pages.sections) == 1
+            else f"Measure the {len(pages.sections)} pressed sections together",
+            f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.thin(pages.thickness.low)} to {ruler.thin(pages.thickness.high)}. Type what you read under Pages, and the cover follows.",
             ("ruler or caliper",),
             ("trim",) if _trimming(ruler, pages) else ("press",),
         ),
@@ -131,11 +134,11 @@ def _folding(folds: int) -> str:
 
 def _nesting(pages: PagesResult) -> str:
     if pages.mixed:
-        listed = "; ".join(f"{number}: {', '.join(one.name for one in section)}" for number, section in enumerate(pages.mixed, 1))
+        listed = "; ".join(f"{number}: {runs(one.name for one in section)}" for number, section in enumerate(pages.mixed, 1))
         return f"From the outside in, section {listed}. Creases on one another, small leaves in the middle of the fold's height."
     by = folios_a_sheet(pages.folds)
     if len(pages.sections) == 1:
-        return f"Put {pages.folios // by} sheets into one another, fold on fold, and knock them up on the fold and the head."
+        return f"Put {_sheets(pages.folios // by)} into one another, fold on fold, and knock them up on the fold and the head."
     counts = ", ".join(str(folios // by) for folios in pages.sections)
     return f"{len(pages.sections)} sections, front to back of {counts} sheets: put each one's into one another, fold on fold, and knock them up on the fold and the head."
 
@@ -145,8 +148,8 @@ def _joining(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
     single = [one for section in pages.mixed for one in section if one.joined != "folded"]
     if not single:
         return ()
-    stubs = ", ".join(one.name for one in single if one.joined == "stub")
-    tipped = ", ".join(one.name for one in single if one.joined == "tipped")
+    stubs = merged(one.name for one in single if one.joined == "stub")
+    tipped = merged(one.name for one in single if one.joined == "tipped")
     words = []
     if stubs:
         words.append(
@@ -175,7 +178,7 @@ def _narrowing(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
     listed: dict[str, list[int]] = {}
     for number, section in enumerate(pages.narrower_mm, 1):
         leaves = [one.leaves for one in pages.mixed[number - 1]] if pages.mixed else [2] * len(section)
-        widths = ", ".join(ruler.thin(less * each) for less, each in zip(section, leaves, strict=True))
+        widths = ", ".join(ruler.number(less * each) for less, each in zip(section, leaves, strict=True))
         listed.setdefault(widths, []).append(number)
     each = "; ".join(
         (f"section {', '.join(str(number) for number in numbers)}: " if len(pages.narrower_mm) > 1 else "") + widths
@@ -185,9 +188,9 @@ def _narrowing(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
         Step(
             "narrow",
             "Cut the inner sheets narrower",
-            f"Off each sheet in all, from the outside in: {each}. Half of it on each side, so that the fold stays in the middle; a single leaf only at its fore edge.",
+            f"Off each sheet in all, from the outside in: {each} {ruler.name}. Half of it on each side, so that the fold stays in the middle; a single leaf only at its fore edge.",
             ("steel rule", "knife", "mat"),
-            ("cut_leaves",),
+            ("windows",) if _windows(ruler, pages) else ("cut_leaves",),
             cautions=(KNIFE,),
             signature=signature(*(round(less, 2) for section in pages.narrower_mm for less in section)),
         ),
@@ -201,7 +204,7 @@ def _trimming(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
     what = (
         f"{ruler.show(pages.trim_mm)} off head, tail and fore edge"
         if pages.trim_mm
-        else f"{ruler.thin(pages.creep.likely)} off the fore edge, flush with the outermost sheet"
+        else f"About {ruler.thin(pages.creep.likely)} off the fore edge, flush with the outermost sheet"
     )
     detail = f"{what}, each section clipped between boards along a steel rule. Many light passes; let the knife do it."
     return (
@@ -217,8 +220,43 @@ def _trimming(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
     )
 
 
+def _gathered(paper: PaperResult, pages: PagesResult, cutting: CuttingResult) -> str:
+    """What to lay out: whole sheets of each paper; a paper that no piece comes out of is not laid out."""
+    leaves = f"{_sheets(sum(one.sheets for one in pages.pile_takes))} for the pile"
+    if not pages.mixed:
+        leaves = _of(cutting.sheets.get("leaf", 0), paper.leaf.name)
+    return f"{leaves}, {_of(cutting.sheets.get('cover', 0), paper.cover.name)}"
+
+
+def _of(count: int, name: str) -> str:
+    return f"{_sheets(count)} of {name}" if count else f"no {name} yet, since the piece does not come out of it"
+
+
 def _sheets(count: int) -> str:
-    return "1 sheet" if count == 1 else f"{count} sheets"
+    return many(count, "sheet")
+
+
+def _windows(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:
+    """Cutting the windows whose size was said, while the sheets are flat."""
+    found = [one for section in pages.mixed for one in section if one.window and one.window_cut]
+    if not found:
+        return ()
+    each = "; ".join(
+        f"{one.name}: {ruler.size(one.window[2], one.window[3])}, {ruler.number(one.window[0])} from the fore edge, {ruler.number(one.window[1])} from the head"
+        for one in found
+        if one.window
+    )
+    return (
+        Step(
+            "windows",
+            "Cut the windows" if len(found) > 1 else "Cut the window",
+            f"In the first leaf, while the sheet is flat. {each}. Draw it lightly on the back, cut from the corners to the middle of each side.",
+            ("steel rule", "knife", "mat"),
+            ("cut_leaves",),
+            cautions=(KNIFE,),
+            signature=signature(*(f"{one.id}:{one.window}" for one in found)),
+        ),
+    )
 
 
 def cutters(cuts: list[Cut]) -> tuple[str, ...]:
@@ -227,7 +265,7 @@ def cutters(cuts: list[Cut]) -> tuple[str, ...]:
 
 
 def pieces(count: int) -> str:
-    return "1 piece" if count == 1 else f"{count} pieces"
+    return many(count, "piece")
 
 
 def _cut_pile(ruler: Ruler, pages: PagesResult, cutting: CuttingResult) -> Step:
@@ -244,6 +282,7 @@ def _cut_pile(ruler: Ruler, pages: PagesResult, cutting: CuttingResult) -> Step:
             ("try",),
             signature=marked,
             takes="leaf",
+            for_all=True,
         )
     cuts = [cut for cut in cutting.cuts if cut.stock.role == "pile"]
     each = "; ".join(
@@ -260,6 +299,7 @@ def _cut_pile(ruler: Ruler, pages: PagesResult, cutting: CuttingResult) -> Step:
         cautions=(KNIFE,),
         signature=marked,
         takes="leaf",
+        for_all=True,
     )
 
 
@@ -275,17 +315,19 @@ def _cut_leaves(ruler: Ruler, parts: tuple[Part, ...], cutting: CuttingResult) -
             ("try",),
             signature=marked,
             takes="leaf",
+            for_all=True,
         )
     listed = "; ".join(f"{pieces(part.count)} of {ruler.size(part.width_mm, part.height_mm)}" for part in parts)
     return Step(
         "cut_leaves",
         "Cut the sheets",
-        f"{listed}, grain along the height.",
+        f"{listed}, {cuts[0].grain_words}.",
         cutters(cuts),
         ("try",),
         cautions=(KNIFE,),
         signature=marked,
         takes="leaf",
+        for_all=True,
     )
 
 
@@ -315,17 +357,18 @@ def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:
 def _cover(ruler: Ruler, cover: CoverResult, cutting: CuttingResult) -> tuple[Step, ...]:
     wrap = cover.wrap
     scores = " and ".join(ruler.number(score) for score in wrap.scores_mm)
-    count = next(cut.part.count for cut in cutting.cuts if cut.part.key == "cover")
+    cut = next(cut for cut in cutting.cuts if cut.part.key == "cover")
     return (
         Step(
             "cut_cover",
             "Cut the cover",
-            f"{pieces(count)} of {ruler.size(wrap.width_mm, wrap.height_mm)}, grain along the height. Hold the section against it before you cut.",
-            cutters([cut for cut in cutting.cuts if cut.part.key == "cover"]),
+            f"{pieces(cut.part.count)} of {ruler.size(wrap.width_mm, wrap.height_mm)}, {cut.grain_words}. Hold the section against it before you cut.",
+            cutters([cut]),
             ("measure",),
             cautions=(KNIFE,),
             signature=signature(wrap.width_mm, wrap.height_mm),
             takes="cover",
+            for_all=True,
         ),
         Step(
             "cover_scored",

@@ -6,12 +6,15 @@ import itertools
 
 from pleat.core.binding.kinds.registry import Kind
 from pleat.core.binding.path import Fault
-from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets, place
+from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets, misfit, place
 from pleat.core.binding.thread import ThreadNeed
 from pleat.core.book import Binding
 from pleat.core.pages.compute import PagesResult
+from pleat.core.pages.folding import folios_a_sheet
+from pleat.core.pages.sections import split
 from pleat.core.plan import Check, Fix
 from pleat.core.units import Ruler
+from pleat.core.words import many
 
 
 def find(
@@ -27,7 +30,8 @@ def find(
     """Every check of this pleat that has something to say."""
     found = [
         _path(wrong),
-        _sections(kind, len(pages.sections)),
+        _sections(kind, pages),
+        _misfit(binding, kind),
         _held(ruler, height, positions, pages),
         _edges(binding, ruler, height, positions),
         _thread(binding, ruler, need),
@@ -49,15 +53,43 @@ def _path(wrong: tuple[Fault, ...]) -> Check | None:
     )
 
 
-def _sections(kind: Kind, sections: int) -> Check | None:
-    if sections <= kind.most_sections:
+def _misfit(binding: Binding, kind: Kind) -> Check | None:
+    """Stations that were placed for another number of them."""
+    placed = misfit(binding)
+    if placed is None:
         return None
+    fixes = []
+    if placed in kind.station_counts and placed != binding.station_count:
+        fixes.append(Fix(many(placed, "station"), (("binding.station_count", placed), ("binding.own_path", None))))
+    fixes.append(Fix("spread them anew", (("binding.insets_mm", None), ("binding.positions_mm", None))))
+    return Check(
+        "stations",
+        "watch",
+        f"The holes you placed are for {many(placed, 'station')}; this book has {binding.station_count}.",
+        "They do not count: the holes are spread over the height instead.",
+        tuple(fixes),
+    )
+
+
+def _sections(kind: Kind, pages: PagesResult) -> Check | None:
+    sections, most = len(pages.sections), kind.most_sections
+    if sections <= most:
+        return None
+    nests = pages.limit.folios // folios_a_sheet(pages.folds) * folios_a_sheet(pages.folds)
+    fixes: tuple[Fix, ...] = ()
+    if not pages.mixed and max(split(pages.folios, most, pages.folds)) <= pages.limit.folios:
+        fixes = (Fix(f"{most} sections", (("pages.sections", most),)),)
+    elif not pages.mixed and nests:
+        fewer = 4 * nests * most
+        changes = (("pages.sections", most), ("pages.amount", fewer), ("pages.counted_in", "pages"))
+        fixes = (Fix(f"{most} sections of {fewer} pages in all, as many as nest well", changes),)
     return Check(
         "sections",
         "watch",
         f"{sections} sections are many for a {kind.title}: each is sewn to the spine by itself.",
         f"Up to {kind.most_sections} lie side by side in one spine; more shift against each other as the book is used, since nothing links them.",
-        (Fix(f"{kind.most_sections} sections", (("pages.sections", kind.most_sections),)),),
+        fixes,
+        "" if fixes else f"Make two books of it, or take sheets off the pile until they nest in {most}.",
     )
 
 
@@ -111,9 +143,11 @@ def _edges(binding: Binding, ruler: Ruler, height: float, positions: tuple[float
     fix = Fix("spread the holes over the height", (("binding.insets_mm", usual.insets_mm), ("binding.positions_mm", None)))
     if min(_nearest(height, place(usual, height, ruler))) < LEAF_MARGIN_MM:  # a low leaf has no room for so many
         fewer = (("binding.station_count", 3), ("binding.insets_mm", None), ("binding.positions_mm", None), ("binding.own_path", None))
-        fix = Fix("3 stations", fewer)
+        fix = Fix("3 stations, spread anew", fewer)
     what = (
-        f"The outermost hole is {ruler.show(near)} from the end of the leaf."
+        f"A hole lies {ruler.show(-near)} outside the leaf."
+        if near < -0.05
+        else f"The outermost hole is {ruler.show(near)} from the end of the leaf."
         if near < LEAF_MARGIN_MM
         else f"Two holes are {ruler.show(together)} apart."
     )
@@ -126,8 +160,8 @@ def _thread(binding: Binding, ruler: Ruler, need: ThreadNeed) -> Check | None:
         return None
     right = ruler.snap_up(need.total_mm)
     fix = (Fix(f"cut {ruler.show(right)}", (("binding.thread_cut_mm", right),)),)
-    run = need.spans_mm + need.passages_mm
-    sum_ = f"The path takes {ruler.show(run)}, two tails {ruler.show(need.tails_mm)}, and some is lost to tension."
+    (run, tails, spare), total = ruler.summed([need.spans_mm + need.passages_mm, need.tails_mm, need.spare_mm])
+    sum_ = f"The path takes {run}, two tails {tails}, tension and mishaps {spare}: {total} {ruler.name}."
     if cut < need.shortest_mm - 0.05:
         return Check(
             "D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(need.shortest_mm - cut)} are missing.", sum_, fix

@@ -16,6 +16,7 @@ from pleat.core.pages.compute import PagesResult
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, PleatResult, Rule
 from pleat.core.units import Ruler
+from pleat.core.words import many
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -23,6 +24,7 @@ class BindingResult(PleatResult):
     """Stations in mm from the leaf's head, the path through them, and the spine's swell; what is sewn, and with what."""
 
     kind: Kind
+    height_mm: float
     positions_mm: tuple[float, ...]
     symmetric: bool
     path: ThreadPath
@@ -49,12 +51,13 @@ def compute(
     need = thread_need(path, fold_stack.likely, binding.tail_mm, binding.strands)
     sections = len(pages.sections)
     swollen = swell(binding.thread, binding.strands).times(sections)
-    figures = _figures(binding, ruler, height, positions, path, need, fold_stack, swollen, sections)
+    figures = _figures(binding, ruler, height, positions, path, need, swollen, sections, brief.quantity)
     return BindingResult(
         key_figure=figures[0],
         figures=figures,
         checks=checks.find(binding, kind, ruler, height, positions, wrong, need, pages),
         kind=kind,
+        height_mm=height,
         positions_mm=positions,
         symmetric=not stations.is_unlocked(binding),
         path=path,
@@ -77,12 +80,12 @@ def _figures(
     positions: tuple[float, ...],
     path: ThreadPath,
     need: ThreadNeed,
-    fold_stack: Estimate,
     swollen: Estimate,
     sections: int,
+    quantity: int,
 ) -> tuple[Figure, ...]:
     marks = ", ".join(ruler.number(position) for position in positions)
-    where = "as you placed them" if binding.insets_mm or binding.positions_mm else "spread from the middle over the leaf's height"
+    where = "as you placed them" if stations.placed_by_hand(binding) else "spread from the middle over the leaf's height"
     count = Figure(
         key="stations",
         label="holes",
@@ -92,29 +95,32 @@ def _figures(
         rules=(Rule("common practice", "3 stations 1 1/2 in from the ends on 8 1/4 in; 5 at ±1 and ±2 1/2 in on 8 in; no source"),),
     )
     doubled = " Taken double, all of it counts twice." if binding.strands == 2 else ""
-    many = f" {sections} sections take {ruler.show(ruler.snap_up(sections * need.total_mm))} in all." if sections > 1 else ""
+    times = sections * quantity
+    of_all = " and ".join(many(count, word) for count, word in ((sections, "section"), (quantity, "book")) if count > 1)
+    all_in = f" {of_all} take {ruler.show(ruler.snap_up(times * need.total_mm))} in all." if times > 1 else ""
+    (spans_, through, tails, spare), total = ruler.summed([need.spans_mm, need.passages_mm, need.tails_mm, need.spare_mm])
     thread = Figure(
         key="thread",
         label="thread for one book" if sections == 1 else "thread for one section",
+        aside=f"{ruler.show(ruler.snap_up(times * need.total_mm))} for {of_all}" if times > 1 else "",
         value=ruler.snap_up(need.total_mm),
         show="length",
         how=(
-            f"Spans {ruler.show(need.spans_mm)} + {path.passages} passages through {ruler.thin(fold_stack.likely)} + two tails {ruler.show(need.tails_mm)} "
-            f"+ {SPARE:.0%} spare.{doubled}{many} The rule of thumb, 3 × height, says {ruler.show(3 * height)}."
+            f"Spans {spans_} + {path.passages} passages {through} + two tails {tails} + {SPARE:.0%} spare {spare} = {total} {ruler.name}, "
+            f"cut at the next mark.{doubled}{all_in} The rule of thumb, 3 × height, says {ruler.show(3 * height)}."
         ),
         rules=(
             Rule("arithmetic", "length of the path"),
             Rule("common practice", "tails 75 to 100 mm, 5 to 10 % spare, 3 × height; no source"),
         ),
     )
+    lengths, whole = ruler.summed([span.length_mm for span in path.spans])
     spans = Figure(
         key="spans",
         label="path before tails",
         value=need.spans_mm,
         show="length",
-        how=" + ".join(ruler.number(span.length_mm) for span in path.spans) + f" {ruler.name}, hole to hole."
-        if path.spans
-        else "No spans yet.",
+        how=f"{' + '.join(lengths)} = {whole} {ruler.name}, hole to hole." if path.spans else "No spans yet.",
         rules=(Rule("arithmetic", "at most twice the distance between the outermost stations"),),
     )
     width = diameter_mm(binding.thread)

@@ -29,6 +29,23 @@ class Span:
     length_mm: float
 
     @property
+    def passed(self) -> tuple[int, ...]:
+        """The holes it runs past without going in."""
+        return tuple(range(min(self.start, self.end) + 1, max(self.start, self.end)))
+
+    def past(self, stations: int) -> str:
+        """Words for the holes it runs past; "" where it goes to its neighbour.
+
+        >>> Span(1, 1, 3, "inside", 100.0).past(3), Span(1, 3, 1, "inside", 100.0).past(5), Span(1, 1, 4, "inside", 100.0).past(5)
+        (' past the middle', ' past hole 2', ' past holes 2 and 3')
+        """
+        if not self.passed:
+            return ""
+        if self.passed == ((stations + 1) // 2,) and stations % 2:
+            return " past the middle"
+        return f" past hole{'s' if len(self.passed) > 1 else ''} {' and '.join(str(hole) for hole in self.passed)}"
+
+    @property
     def gaps(self) -> range:
         """The gaps between neighbouring holes it covers; gap g lies between holes g and g + 1."""
         return range(min(self.start, self.end), max(self.start, self.end))

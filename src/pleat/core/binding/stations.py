@@ -43,8 +43,22 @@ def place(binding: Binding, height_mm: float, ruler: Ruler) -> tuple[float, ...]
     if is_unlocked(binding):
         assert binding.positions_mm is not None
         return tuple(sorted(binding.positions_mm))
-    insets = sorted(insets_of(binding, height_mm, ruler))
-    return (*insets, height_mm / 2, *(height_mm - inset for inset in reversed(insets)))
+    insets = insets_of(binding, height_mm, ruler)
+    return tuple(sorted((*insets, height_mm / 2, *(height_mm - inset for inset in insets))))
+
+
+def misfit(binding: Binding) -> int | None:
+    """How many stations were placed where the binding has another number of them, so that they do not count; None where none were."""
+    if binding.positions_mm is not None and len(binding.positions_mm) != binding.station_count:
+        return len(binding.positions_mm)
+    if binding.positions_mm is None and binding.insets_mm is not None and len(binding.insets_mm) != binding.station_count // 2:
+        return 2 * len(binding.insets_mm) + 1
+    return None
+
+
+def placed_by_hand(binding: Binding) -> bool:
+    """Whether the stations lie where the maker put them."""
+    return is_unlocked(binding) or (binding.insets_mm is not None and len(binding.insets_mm) == binding.station_count // 2)
 
 
 def move(binding: Binding, index: int, to_mm: float, height_mm: float, ruler: Ruler) -> Binding:

@@ -1,17 +1,21 @@
-"""What can go wrong with the wrap: slips A1, A3, C4, D4 and E2."""
+"""What can go wrong with the wrap: slips A1, A3, C4, D4, D5 (cover) and E2."""
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.binding.compute import BindingResult
+from pleat.core.binding.stations import COVER_MARGIN_MM, LEAF_MARGIN_MM, default_insets
 from pleat.core.book import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM, Cover
 from pleat.core.estimate import Estimate
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
 from pleat.core.panels import PanelPlan
+from pleat.core.paper.compute import Stock
 from pleat.core.plan import Check, Fix
 from pleat.core.units import Ruler
+from pleat.core.yields import lies
 
 UNEQUAL_MM: Final = 2.0
 """Squares that differ by more look like a mistake (house rule)."""
@@ -19,36 +23,66 @@ HOLE_OFF_MM: Final = 0.75
 """Holes of cover and leaves farther apart than this pull the fold askew (house rule)."""
 CREASE_AT_MOST_MM: Final = 4.0
 """Above this one crease no longer serves (common practice: 3 to 4 mm)."""
+USUAL_SQUARE_MM: Final = 3.0
+FLUSH_BEARS_MM: Final = 0.5
+"""Creep that is hardly seen at a flush cover (house rule)."""
+EDGE_MM: Final = 8.0
+"""The least from a hole to the cover's head or tail (common practice: 8 to 10 mm)."""
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """What the checks are about: the spine, the wrap with its creases, the squares as they come out, the holes from the cover's head; mm."""
+
+    spine: Estimate
+    wrap: PanelPlan
+    creases: int
+    square_fore: float
+    square_head: float
+    holes: tuple[float, ...]
 
 
 def find(
-    cover: Cover,
-    ruler: Ruler,
-    pages: PagesResult,
-    binding: BindingResult,
-    spine: Estimate,
-    wrap: PanelPlan,
-    creases: int,
-    square_fore: float,
-    square_head: float,
-    holes: tuple[float, ...],
-    tools: Tools,
+    cover: Cover, ruler: Ruler, card: Stock, pages: PagesResult, binding: BindingResult, out: Outcome, tools: Tools
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     found = [
-        _sum(cover, ruler, wrap),
-        _offset(cover, ruler, spine),
-        _squares(ruler, square_fore, square_head),
-        _creep(ruler, pages, square_fore),
-        _crease(ruler, spine, creases),
-        _holes(ruler, binding, holes),
-        _board(ruler, wrap, tools),
+        _sum(cover, ruler, card, out),
+        _offset(cover, ruler, out.spine),
+        _squares(cover, ruler, card, out),
+        _creep(cover, ruler, card, pages, out),
+        _crease(ruler, out.spine, out.creases),
+        _holes(ruler, binding, out.holes),
+        _near_edge(ruler, binding, out),
+        _board(ruler, out.wrap, tools),
     ]
     return tuple(check for check in found if check)
 
 
-def _sum(cover: Cover, ruler: Ruler, wrap: PanelPlan) -> Check | None:
+def _has_room(cover: Cover, card: Stock, out: Outcome, square_mm: float) -> bool:
+    """Whether the wrap still comes out of its card with another square; True where it does not come out as it is either."""
+    more = 2 * (square_mm - cover.square_mm)
+    sides = (card.sheet_width_mm, card.sheet_height_mm)
+
+    def comes_out(width: float, height: float) -> bool:
+        return lies(width, height, *sides) or lies(width, height, *sides[::-1])
+
+    wide, high = out.wrap.width_mm, out.wrap.height_mm
+    return comes_out(wide + more, high + more) or not comes_out(wide, high)
+
+
+def _square(ruler: Ruler, square_mm: float) -> Fix:
+    """Another square, and a new piece for it."""
+    changes = (("cover.square_mm", square_mm), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None))
+    return Fix(f"square {ruler.show(square_mm)}", changes)
+
+
+_TOO_SMALL_A_CARD: Final = "The card is too small for a wider one: take a larger sheet under Paper, or a smaller leaf."
+
+
+def _sum(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
     """A1: the panels do not add up to the piece; of its two sides the one that lacks more is said."""
+    wrap = out.wrap
     sides = (
         (cover.piece_width_mm, "cover.piece_width_mm", wrap.width_mm, "wide"),
         (cover.piece_height_mm, "cover.piece_height_mm", wrap.height_mm, "high"),
@@ -58,12 +92,15 @@ def _sum(cover: Cover, ruler: Ruler, wrap: PanelPlan) -> Check | None:
     if not off:
         return None
     short, piece, path, need, across = max(off, key=lambda one: one[0])
-    panels = (
-        " + ".join(f"{panel.name} {ruler.number(panel.width_mm)}" for panel in wrap.panels) if across == "wide" else "leaf and two squares"
+    names = [panel.name for panel in wrap.panels] if across == "wide" else ["square", "leaf", "square"]
+    widths = (
+        [panel.width_mm for panel in wrap.panels] if across == "wide" else [cover.square_mm, need - 2 * cover.square_mm, cover.square_mm]
     )
+    shown, whole = ruler.summed(widths)
+    panels = " + ".join(f"{name} {width}" for name, width in zip(names, shown, strict=True))
     square = cover.square_mm - max(one[0] for one in known) / 2  # the largest that fits both sides
     fixes = []
-    if 0 <= square <= LARGEST_SQUARE_MM and abs(square - cover.square_mm) > 0.05:
+    if 0 <= square <= LARGEST_SQUARE_MM and abs(square - cover.square_mm) > 0.05 and _has_room(cover, card, out, square):
         fixes.append(Fix(f"square {ruler.show(square)}", (("cover.square_mm", square),)))
     if short < 0:
         fixes.append(Fix(f"trim the piece by {ruler.show(-short)}", ((path, need),)))
@@ -72,7 +109,7 @@ def _sum(cover: Cover, ruler: Ruler, wrap: PanelPlan) -> Check | None:
         "A1",
         "stop" if short > 0 else "watch",
         f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} {'missing' if short > 0 else 'left over'}.",
-        f"{panels} = {ruler.show(need)}; the piece is {ruler.show(piece)} {across}.",
+        f"{panels} = {whole} {ruler.name}; the piece is {ruler.show(piece)} {across}.",
         tuple(fixes),
     )
 
@@ -81,7 +118,7 @@ def _offset(cover: Cover, ruler: Ruler, spine: Estimate) -> Check | None:
     """A3: scores set either side of the middle by something other than half the thickness."""
     offset = cover.score_offset_mm
     slack = ruler.step_mm / 2
-    if not offset or spine.low - slack <= 2 * offset <= spine.high + slack:
+    if not offset or spine.low - slack <= 2 * offset <= ruler.snap_up(spine.high) + slack:
         return None
     half = Fix(f"{ruler.thin(spine.likely / 2)} either side", (("cover.score_offset_mm", spine.likely / 2),))
     return Check(
@@ -96,45 +133,51 @@ def _offset(cover: Cover, ruler: Ruler, spine: Estimate) -> Check | None:
     )
 
 
-def _squares(ruler: Ruler, fore: float, head: float) -> Check | None:
+def _squares(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
     """E2: no square, or very unequal ones."""
-    usual = Fix(f"square {ruler.show(3)}", (("cover.square_mm", 3.0), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None)))
+    fore, head = out.square_fore, out.square_head
+    own = cover.score_offset_mm
+    if own and 2 * own < out.spine.likely and cover.piece_width_mm is None and cover.piece_height_mm is None:
+        return None  # the spine is scored too narrow for the block: A3 says so
+    has_room = _has_room(cover, card, out, USUAL_SQUARE_MM)
+    usual = (_square(ruler, USUAL_SQUARE_MM),) if has_room else ()
+    no_fix = "" if has_room else _TOO_SMALL_A_CARD
     numbers = f"{ruler.show(fore)} at the fore edge, {ruler.show(head)} at head and tail"
     if min(fore, head) < -0.05:
-        return Check("E2", "stop", f"Leaves stand out of the cover: {numbers}.", "The cover you cut is smaller than the leaves.", (usual,))
+        return Check("E2", "stop", f"Leaves stand out of the cover: {numbers}.", "The cover is smaller than the leaves.", usual, no_fix)
     if abs(fore - head) > UNEQUAL_MM:
-        return Check("E2", "watch", f"The squares are very unequal: {numbers}.", "The eye sees a difference from about 2 mm on.", (usual,))
+        why = "The eye sees a difference from about 2 mm on."
+        return Check("E2", "watch", f"The squares are very unequal: {numbers}.", why, usual, no_fix)
     if max(fore, head) < 0.05:
         return Check(
             "E2",
             "note",
             "There is no square: the cover ends with the leaves.",
-            f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(3)}.",
-            (usual,),
+            f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(USUAL_SQUARE_MM)}.",
+            usual,
+            no_fix,
         )
     return None
 
 
-def _creep(ruler: Ruler, pages: PagesResult, fore: float) -> Check | None:
-    """C4: inner leaves stand out past the cover."""
-    if pages.creep.high <= fore + 0.05:
+def _creep(cover: Cover, ruler: Ruler, card: Stock, pages: PagesResult, out: Outcome) -> Check | None:
+    """C4: inner leaves stand out past the cover. A cover that is flush on purpose bears as much as is hardly seen."""
+    fore = out.square_fore
+    flush = cover.square_mm < 0.05
+    if not pages.stands_out or pages.creep.high <= max(fore, FLUSH_BEARS_MM if flush else 0.0) + 0.05:
         return None
-    wanted = ruler.snap_up(pages.creep.high)
-    sure = pages.creep.likely > fore
+    cut_already = cover.piece_width_mm is not None or cover.piece_height_mm is not None
+    wanted = ruler.snap_up(pages.creep.high + (0.0 if cut_already else cover.square_mm - fore))
+    sure = pages.creep.likely > fore and not flush
+    may_trim = not pages.flapped and not pages.mixed  # found sheets are of odd sizes, and a trim leaves them odd
+    fixes = (_square(ruler, wanted),) if wanted <= LARGEST_SQUARE_MM and _has_room(cover, card, out, wanted) else ()
     return Check(
         "C4",
         "watch" if sure else "note",
-        f"Inner leaves {'will' if sure else 'may'} stand out past the cover: they creep {ruler.thin(pages.creep.low)} to {ruler.thin(pages.creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
+        f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep {ruler.thin(pages.creep.low)} to {ruler.thin(pages.creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
         "The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
-        (
-            Fix(
-                f"square {ruler.show(wanted)}",
-                (("cover.square_mm", wanted), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None)),
-            ),
-        )
-        if wanted <= 40
-        else (),
-        "" if wanted <= 40 else "Take fewer sheets: no square is wide enough.",
+        (*fixes, Fix("trim the fore edge level", (("pages.creep", "trim"),))) if may_trim else fixes,
+        "" if fixes or may_trim else "Take fewer sheets in one fold: no square is wide enough.",
     )
 
 
@@ -147,6 +190,25 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
         f"One crease is not enough for a spine of {ruler.thin(spine.likely)}.",
         "Above 3 to 4 mm the cover springs open and creases by itself, beside the score.",
         (Fix("two creases", (("cover.creases", "two"),)),),
+    )
+
+
+def _near_edge(ruler: Ruler, binding: BindingResult, out: Outcome) -> Check | None:
+    """D5 for the cover: a hole so near its head or tail that the card tears there."""
+    height = binding.height_mm
+    near = min(binding.positions_mm[0], height - binding.positions_mm[-1]) + out.square_head
+    if near >= EDGE_MM or min(binding.positions_mm[0], height - binding.positions_mm[-1]) < LEAF_MARGIN_MM:
+        return None  # so near the leaf's own end it is said under Binding
+    usual = default_insets(height, len(binding.positions_mm), ruler)
+    spread = (Fix("spread the holes over the height", (("binding.insets_mm", usual), ("binding.positions_mm", None))),)
+    helps = min(usual) + out.square_head >= EDGE_MM
+    return Check(
+        "D5",
+        "watch",
+        f"The outermost hole is {ruler.show(near)} from the end of the cover.",
+        f"With less than {ruler.show(EDGE_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
+        spread if helps else (),
+        "" if helps else "A leaf so low has no room for more: sew it with a thin thread and few pulls.",
     )
 
 

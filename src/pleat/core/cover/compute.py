@@ -14,6 +14,7 @@ from pleat.core.extras.compute import ExtrasResult
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
 from pleat.core.panels import Panel, PanelPlan
+from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, Part, PleatResult, Rule
 from pleat.core.units import Ruler
 
@@ -42,22 +43,24 @@ class CoverResult(PleatResult):
 
 
 def compute(
-    cover: Cover, brief: BriefResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult, tools: Tools
+    cover: Cover, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult, tools: Tools
 ) -> CoverResult:
     """The wrap around the section of ``pages`` as sewn by ``binding``."""
     spine = total([pages.thickness, extras.added, binding.swell])
     offset = cover.score_offset_mm
     creases = 2 if offset or len(pages.sections) > 1 else {"one": 1, "two": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
-    wrap = _wrap(cover, pages, spine.likely, creases, offset)
+    scored = 0.0 if creases == 1 else 2 * offset if offset else brief.ruler.snap_up(spine.likely)
+    wrap = _wrap(cover, pages, spine.likely, scored)
     wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
-    square_fore = (wide - spine.likely) / 2 - pages.leaf_width_mm
+    square_fore = (wide - max(spine.likely, scored)) / 2 - pages.leaf_width_mm
     square_head = (high - pages.leaf_height_mm) / 2
     holes = tuple(position + square_head for position in binding.positions_mm)
-    figures = _figures(cover, brief.ruler, pages, binding, spine, wrap, creases)
+    figures = _figures(cover, brief.ruler, pages, binding, spine, wrap, scored)
+    outcome = checks.Outcome(spine, wrap, creases, square_fore, square_head, holes)
     return CoverResult(
         key_figure=figures[0],
         figures=figures,
-        checks=checks.find(cover, brief.ruler, pages, binding, spine, wrap, creases, square_fore, square_head, holes, tools),
+        checks=checks.find(cover, brief.ruler, paper.cover, pages, binding, outcome, tools),
         wrap=wrap,
         spine=spine,
         creases=creases,
@@ -72,14 +75,13 @@ def compute(
     )
 
 
-def _wrap(cover: Cover, pages: PagesResult, spine: float, creases: int, offset: float | None) -> PanelPlan:
+def _wrap(cover: Cover, pages: PagesResult, spine: float, scored: float) -> PanelPlan:
+    """Panels of the leaf's width and the square either side of the spine; without a ``scored`` spine its half goes to each of them."""
     side = pages.leaf_width_mm + cover.square_mm
     height = pages.leaf_height_mm + 2 * cover.square_mm
-    if creases == 1:
+    if not scored:
         return PanelPlan((Panel("back", side + spine / 2), Panel("front", side + spine / 2)), height)
-    scored = 2 * offset if offset else spine
-    outer = max(0.0, (2 * side + spine - scored) / 2)
-    return PanelPlan((Panel("back", outer), Panel("spine", scored), Panel("front", outer)), height)
+    return PanelPlan((Panel("back", side), Panel("spine", scored), Panel("front", side)), height)
 
 
 def _rows(sections: tuple[int, ...], wrap: PanelPlan, spine: float) -> tuple[float, ...]:
@@ -96,27 +98,17 @@ def _rows(sections: tuple[int, ...], wrap: PanelPlan, spine: float) -> tuple[flo
 
 
 def _figures(
-    cover: Cover, ruler: Ruler, pages: PagesResult, binding: BindingResult, spine: Estimate, wrap: PanelPlan, creases: int
+    cover: Cover, ruler: Ruler, pages: PagesResult, binding: BindingResult, spine: Estimate, wrap: PanelPlan, scored: float
 ) -> tuple[Figure, ...]:
+    (section, thread), inside = _thin_sum(ruler, [pages.thickness.likely, binding.swell.likely])
     spine_figure = Figure(
         key="spine",
         label="spine",
         value=spine,
         show="thin",
-        how=f"Section {ruler.thin(pages.thickness.likely)} + {ruler.thin(binding.swell.likely)} that the thread adds. Most of the range: {spine.main_doubt() or 'none'}."
+        how=f"{'Section' if len(pages.sections) == 1 else 'Sections'} {section} + {thread} that the thread adds = {inside} {ruler.name}. Most of the range: {spine.main_doubt() or 'none'}."
         + ("" if pages.measured else " Press the folded section and measure it before you cut: type it under Pages."),
         rules=(Rule("arithmetic", "what is inside, added up"), Rule("house rule", "the thread's share")),
-    )
-    size = Figure(
-        key="wrap",
-        label="cut the cover",
-        value=(wrap.width_mm, wrap.height_mm),
-        show="size",
-        how=(
-            f"Wide: 2 × (leaf {ruler.number(pages.leaf_width_mm)} + square {ruler.number(cover.square_mm)}) + spine {ruler.thin(spine.likely)}. "
-            f"High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × square."
-        ),
-        rules=(Rule("arithmetic", "panels and spine added up"), Rule("common practice", "square 3 mm, no source")),
     )
     words = " and ".join(ruler.number(score) for score in wrap.scores_mm)
     scores = Figure(
@@ -124,15 +116,60 @@ def _figures(
         label="score from the left edge",
         value=f"{words} {ruler.name}",
         show="text",
-        how=f"Running from one edge, so that rounding does not pile up. {'One crease' if creases == 1 else 'Two creases'}: one serves up to about {ruler.thin(ONE_CREASE_MM)}.",
+        how=f"Running from one edge, so that rounding does not pile up. {_why_so_wide(cover, ruler, spine, scored)}",
         rules=(Rule("arithmetic", "panel edges"), Rule("common practice", "one crease up to 3 to 4 mm, no source")),
+        aside=_wider(ruler, spine, scored),
     )
     square = Figure(
         key="square",
         label="square",
         value=cover.square_mm,
         show="length",
-        how=f"The cover stands this far past the leaves at head, tail and fore edge. The creep needs {ruler.thin(pages.creep.likely)} of it.",
+        how="The cover stands this far past the leaves at head, tail and fore edge. "
+        + (
+            f"The creep needs {ruler.thin(pages.creep.likely)} of it."
+            if pages.stands_out
+            else "The leaves end level, so it keeps all of it."
+        ),
         rules=(Rule("common practice", "3 mm; flush and 10 to 15 mm are schools of their own; no source"),),
     )
-    return (size, spine_figure, scores, square)
+    return (_size_figure(cover, ruler, pages, spine, wrap, scored), spine_figure, scores, square)
+
+
+def _size_figure(cover: Cover, ruler: Ruler, pages: PagesResult, spine: Estimate, wrap: PanelPlan, scored: float) -> Figure:
+    """What the cover is cut to, both sides added up as they are shown."""
+    (leaf, square, middle, leaf_2, square_2), wide = ruler.summed(
+        [pages.leaf_width_mm, cover.square_mm, scored or spine.likely, pages.leaf_width_mm, cover.square_mm]
+    )
+    (above, high_leaf, below), high = ruler.summed([cover.square_mm, pages.leaf_height_mm, cover.square_mm])
+    on_ruler = "" if wide == ruler.number(wrap.width_mm) else f", on the ruler {ruler.number(wrap.width_mm)}"
+    return Figure(
+        key="wrap",
+        label="cut the cover",
+        value=(wrap.width_mm, wrap.height_mm),
+        show="size",
+        how=(
+            f"Wide: leaf {leaf} + square {square} + spine {middle} + leaf {leaf_2} + square {square_2} = {wide}{on_ruler}. "
+            f"High: {above} + leaf {high_leaf} + {below} = {high} {ruler.name}."
+        ),
+        rules=(Rule("arithmetic", "panels and spine added up"), Rule("common practice", "square 3 mm, no source")),
+    )
+
+
+def _thin_sum(ruler: Ruler, parts: list[float]) -> tuple[list[str], str]:
+    """Thicknesses that add up as they are shown, on the finest marks."""
+    return ruler.summed([*parts], finest=True)
+
+
+def _why_so_wide(cover: Cover, ruler: Ruler, spine: Estimate, scored: float) -> str:
+    if not scored:
+        return f"One crease: it serves up to about {ruler.thin(ONE_CREASE_MM)}."
+    if cover.score_offset_mm:
+        return f"Two creases {ruler.thin(scored)} apart, as you set them; what is inside is {ruler.thin(spine.likely)}."
+    return f"Two creases {ruler.show(scored)} apart: the first marks at which the spine of {ruler.thin(spine.likely)} has room."
+
+
+def _wider(ruler: Ruler, spine: Estimate, scored: float) -> str:
+    """By how much the scored spine is wider than what is inside, where that can be seen."""
+    more = scored - spine.likely
+    return f"spine {ruler.show(scored)}, {ruler.thin(more)} wider than what is inside" if scored and more >= ruler.thin_mm else ""

@@ -2,28 +2,31 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Mapping, Sequence
 from typing import Final
 
 from pleat.core.book import Cutting
 from pleat.core.brief.compute import BriefResult
+from pleat.core.brief.resize import possible, resized
 from pleat.core.cover.compute import CoverResult
-from pleat.core.cutting.cut import Cut
+from pleat.core.cutting.cut import Cut, longest_cut_mm
 from pleat.core.errors import LengthError
-from pleat.core.materials.sizes import size_name
+from pleat.core.fields import LengthRule
+from pleat.core.labels import rule_of
+from pleat.core.materials.sizes import size_name, two_sides
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
 from pleat.core.paper.compute import Stock
 from pleat.core.plan import Check, Fix
 from pleat.core.units import MM_PER_INCH, RULERS, parse_length
+from pleat.core.words import many
 
 _TWICE_MM = 0.5
 """A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
 _QUARTER_MM = MM_PER_INCH / 4
 _US_SIZES = ("letter", "legal", "tabloid", "half letter")
 FOR: Final = {"leaf": "for the leaves", "cover": "for the cover", "pile": "of the pile"}
-COUNT_ON_SHELF = "If you have more, put the count right on the shelf; the book takes it from there."
+COUNT_ON_SHELF = "If you have more, put the count right among the materials; the book takes it from there."
 
 
 def find(
@@ -51,8 +54,8 @@ def find(
                 Check(
                     "owned",
                     "stop",
-                    f"{sheets[role]} sheets of {stock.name} are needed, you own {stock.owned}.",
-                    f"{sheets[role] - stock.owned} are missing. Count before you cut the first one.",
+                    f"{many(sheets[role], 'sheet')} of {stock.name} {'is' if sheets[role] == 1 else 'are'} needed, you own {stock.owned}.",
+                    f"{sheets[role] - stock.owned} {'is' if sheets[role] - stock.owned == 1 else 'are'} missing. Count before you cut the first one.",
                     ()
                     if stock.on_shelf
                     else (Fix(f"I have {sheets[role]} {FOR[role]} after all", ((f"paper.{role}.owned", sheets[role]),)),),
@@ -88,27 +91,24 @@ def _too_long(cut: Cut, brief: BriefResult, pages: PagesResult, cover: CoverResu
 def _cover_fixes(brief: BriefResult, pages: PagesResult, cover: CoverResult, sheet_width: float, sheet_height: float) -> tuple[Fix, ...]:
     """Take the excess off the squares where they can give it, else off the leaf; all relations are kept."""
     ruler, fixes = brief.ruler, []
+    least = min(ruler.snap_up(pages.creep.high), cover.square_mm) if pages.stands_out else 0.0
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         room_wide, room_high = across - cover.wrap.width_mm, along - cover.wrap.height_mm
         square = ruler.snap_down(cover.square_mm + min(room_wide / 2, room_high / 2, 0.0))
-        if square >= 0:
+        if square >= least - 1e-6:
             less = cover.square_mm - square
             fixes.append(Fix(f"square {ruler.show(square)}: {ruler.show(less)} off each side", (("cover.square_mm", square),)))
             continue
         width = ruler.snap_down(pages.leaf_width_mm + min(room_wide / 2, 0.0))
         height = ruler.snap_down(pages.leaf_height_mm + min(room_high, 0.0))
-        if width >= 30 and height >= 40 and width * height > 0.6 * pages.leaf_width_mm * pages.leaf_height_mm:
+        if possible(width, height) and width * height > 0.6 * pages.leaf_width_mm * pages.leaf_height_mm:
             off = [
                 f"{ruler.show(a - b)} off the leaf's {side}"
                 for side, a, b in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
                 if a - b > 0.05
             ]
-            fixes.append(
-                Fix(
-                    f"leaf {ruler.size(width, height)}: " + ", ".join(off),
-                    (("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height)),
-                )
-            )
+            changes, words = resized(brief, width, height, pages.flap_mm)
+            fixes.append(Fix(f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes))
     return tuple(fixes)
 
 
@@ -137,18 +137,22 @@ def _pattern(cut: Cut) -> Check | None:
         "B10",
         "watch",
         f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
-        f"Its top is along the sheet's height of {cut.stock.sheet_height_mm:.0f} mm; the piece only comes out with its height across the sheet. Unfold one and look at it before you cut more.",
-        no_fix="Take a sheet that is wider, a leaf that is smaller, or a paper whose pattern has no top.",
+        f"Its top is along the sheet's height of {cut.stock.sheet_height_mm:.0f} mm; the piece {'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and look at it before you cut more.",
+        (Fix("lay it upright", ((f"cutting.{cut.part.material}_lies", "upright"),)),) if cut.chosen and cut.other.count else (),
+        no_fix=""
+        if cut.chosen and cut.other.count
+        else "Take a sheet that is wider, a leaf that is smaller, or a paper whose pattern has no top.",
     )
 
 
 def _trimmer(cut: Cut, brief: BriefResult, tools: Tools) -> Check | None:
     if not tools.has_trimmer or cut.by_trimmer or cut.needs_no_cut or not cut.better.count:
         return None
-    ruler, edge, thick = brief.ruler, max(cut.part.width_mm, cut.part.height_mm), cut.stock.caliper.likely
+    edge = longest_cut_mm(cut.better, cut.stock.sheet_width_mm, cut.stock.sheet_height_mm)
+    ruler, thick = brief.ruler, cut.stock.caliper.likely
     assert tools.trimmer_longest_mm is not None
     if edge > tools.trimmer_longest_mm + 0.05:
-        what = f"an edge of {ruler.show(edge)}; your trimmer cuts up to {ruler.show(tools.trimmer_longest_mm)}"
+        what = f"a cut of {ruler.show(edge)} across the sheet; your trimmer cuts up to {ruler.show(tools.trimmer_longest_mm)}"
     else:
         what = f"a sheet of {ruler.fine(thick)}; your trimmer takes up to {ruler.fine(tools.trimmer_thickest_mm or 0)}"
     return Check(
@@ -161,15 +165,20 @@ def _trimmer(cut: Cut, brief: BriefResult, tools: Tools) -> Check | None:
 
 
 def _grain(cut: Cut) -> Check | None:
-    """B7 for the cover; the leaves' own is said where they are planned."""
-    if cut.part.material == "leaf" or cut.better.with_grain is not False or not cut.better.count:
+    """B7 for the cover, and for leaves that the maker laid across; the leaves' own grain is said where they are planned."""
+    if cut.better.with_grain is not False or not cut.better.count or (cut.part.material == "leaf" and not cut.chosen):
         return None
+    back = cut.chosen and cut.other.with_grain and cut.other.count
+    gives = "You laid it that way" if back else f"{cut.stock.name} only gives this piece that way"
     return Check(
         "B7",
         "watch",
         f"The grain runs across the spine in the {cut.part.name}.",
-        f"{cut.stock.name} only gives this piece that way: the crease may crack and the cover will not lie shut. Score it deep and fold it slowly.",
-        no_fix="A larger sheet, or the same card with its grain the other way, would turn it.",
+        f"{gives}: the crease may crack and {'the leaves stand up' if cut.part.material == 'leaf' else 'the cover will not lie shut'}. Score it deep and fold it slowly.",
+        (Fix("lay it with the grain", ((f"cutting.{cut.part.material}_lies", "turned" if cut.other.turned else "upright"),)),)
+        if back
+        else (),
+        "" if back else "A larger sheet, or the same one with its grain the other way, would turn it.",
     )
 
 
@@ -184,7 +193,7 @@ def _miscounted(cut: Cut, cutting: Cutting) -> Check | None:
         "B6",
         "stop" if counted > best.count else "watch",
         f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
-        f"{best.columns} across and {best.rows} down, whole pieces only. {cut.part.count} pieces then take {cut.sheets or 'no'} sheets.",
+        f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} then {'takes' if cut.part.count == 1 else 'take'} {many(cut.sheets or 0, 'sheet')}.",
         (Fix(f"{best.count} × {cut.part.name} a sheet", ((f"cutting.{path}", best.count),)),),
     )
 
@@ -194,16 +203,19 @@ def _mixed_units(typed: Mapping[str, str]) -> Check | None:
     inches: list[str] = []
     metric: list[str] = []
     twice: list[tuple[str, str, float]] = []
-    for path, text in typed.items():
-        for word in re.split(r"[×x*]|\bby\b", text):
-            try:
-                length = parse_length(word)
-            except LengthError:
-                continue
-            (inches if length.unit == "in" else metric).append(text)
-            near = round(length.mm / _QUARTER_MM) * _QUARTER_MM
-            if length.unit != "in" and path.endswith("_mm") and 0.02 < abs(near - length.mm) <= _TWICE_MM:
-                twice.append((path, text, near))
+    for path, written in typed.items():
+        sides = two_sides(written)  # formats up to 3 kept a whole size with each of its sides
+        text = written if sides is None else sides["height" in path]
+        try:
+            length = parse_length(text)
+        except LengthError:
+            continue
+        (inches if length.unit == "in" else metric).append(text)
+        near = round(length.mm / _QUARTER_MM) * _QUARTER_MM
+        rule = rule_of(path)
+        possible_ = isinstance(rule, LengthRule) and rule.low_mm <= near <= rule.high_mm
+        if length.unit != "in" and possible_ and 0.02 < abs(near - length.mm) <= _TWICE_MM:
+            twice.append((path, text, near))
     if not inches or not metric:
         return None
     fixes = tuple(Fix(f"{text} was {RULERS['in'].show(near)}", ((path, near),)) for path, text, near in twice[:3])

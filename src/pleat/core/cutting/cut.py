@@ -3,19 +3,24 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Final
 
+from pleat.core.book import Lies
 from pleat.core.materials.tools import Tools
 from pleat.core.paper.compute import Stock
 from pleat.core.plan import Part
 from pleat.core.yields import Lay, both_ways, lay
+
+_HAIR_MM: Final = 0.05
 
 
 @dataclass(frozen=True)
 class Cut:
     """One part on its stock: the better way to lay it, the other way, and sheets needed (None when none fits).
 
-    ``by_trimmer`` says that the maker's trimmer takes every edge of it.
+    ``by_trimmer`` says that the maker's trimmer takes every cut of it, the first one right across the sheet too; ``chosen`` that the
+    maker chose the way it lies.
     """
 
     part: Part
@@ -24,6 +29,7 @@ class Cut:
     other: Lay
     sheets: int | None
     by_trimmer: bool = False
+    chosen: bool = False
 
     @property
     def grain_words(self) -> str:
@@ -41,18 +47,36 @@ class Cut:
 
 def cut_as_folded(part: Part, stock: Stock, turned: bool, tools: Tools) -> Cut:
     """The cut of a piece that lies in its sheet as it will be folded, with the other way round beside it."""
-    better, other = (
-        lay(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, way) for way in (turned, not turned)
-    )
-    return _cut(part, stock, better, other, tools)
+    upright, across = _both(part, stock)
+    return _cut(part, stock, *((across, upright) if turned else (upright, across)), tools)
 
 
-def cut_part(part: Part, stock: Stock, tools: Tools) -> Cut:
-    """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes."""
+def cut_part(part: Part, stock: Stock, tools: Tools, way: Lies = "auto") -> Cut:
+    """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes; the maker's own ``way`` goes before."""
+    if way != "auto":
+        return replace(cut_as_folded(part, stock, way == "turned", tools), chosen=True)
     better, other = both_ways(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
     return _cut(part, stock, better, other, tools)
 
 
+def _both(part: Part, stock: Stock) -> tuple[Lay, Lay]:
+    """The piece upright and turned."""
+    sides = (part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm)
+    return lay(*sides, stock.grain, False), lay(*sides, stock.grain, True)
+
+
 def _cut(part: Part, stock: Stock, better: Lay, other: Lay, tools: Tools) -> Cut:
-    by_trimmer = tools.trims(max(part.width_mm, part.height_mm), stock.caliper.likely)
+    by_trimmer = tools.trims(longest_cut_mm(better, stock.sheet_width_mm, stock.sheet_height_mm), stock.caliper.likely)
     return Cut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None, by_trimmer)
+
+
+def longest_cut_mm(way: Lay, sheet_width_mm: float, sheet_height_mm: float) -> float:
+    """The longest cut that parts a sheet into its pieces: the first go right across, those in the strips are as long as a piece.
+
+    Of the two orders the one with the shorter longest cut counts; 0 where the sheet is one piece.
+    """
+    across = sheet_height_mm - way.rows * way.piece_height_mm > _HAIR_MM or way.rows > 1
+    along = sheet_width_mm - way.columns * way.piece_width_mm > _HAIR_MM or way.columns > 1
+    rows_first = max(sheet_width_mm if across else 0.0, (way.piece_height_mm if across else sheet_height_mm) if along else 0.0)
+    columns_first = max(sheet_height_mm if along else 0.0, (way.piece_width_mm if along else sheet_width_mm) if across else 0.0)
+    return min(rows_first, columns_first)

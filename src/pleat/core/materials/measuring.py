@@ -22,6 +22,10 @@ ZERO_MM: Final = 0.02
 """A caliper with its jaws closed that shows more than this wants its zero set (house rule)."""
 LARGEST_ZERO_MM: Final = 1.0
 """More than this with closed jaws is no zero error: something is between them."""
+REPEATS_MM: Final = 0.02
+"""Scatter of a cheap caliper's readings of one stack, as far as it is known beforehand (house rule) ..."""
+REPEATS_KNOWN: Final = 10
+"""... and with how many degrees of freedom that is pooled with the readings' own scatter."""
 _INCH: Final = 25.4
 _STUDENT_95: Final = (12.71, 4.30, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23, 2.20, 2.18, 2.16, 2.14, 2.13, 2.12, 2.11, 2.10, 2.09)
 """t for 95 % by degrees of freedom from 1 (JCGM 100:2008, table G.2)."""
@@ -64,20 +68,22 @@ def judge(readings_mm: Sequence[float], sheets: int, expected: Estimate | None =
     """
     if sheets < 1:
         raise ValueError("a stack has at least one sheet")
+    nothing = tuple(Thrown(one, "no more than the caliper shows with closed jaws") for one in readings_mm if one <= 0)
+    readings_mm = [one for one in readings_mm if one > 0]
     if not readings_mm:
-        return Judged((), (), sheets, 0.0, 0.0, "No reading yet.")
+        return Judged((), nothing, sheets, 0.0, 0.0, "No reading yet." if not nothing else "With its zero taken off, no reading is left.")
     middle = statistics.median(readings_mm)
     if len(readings_mm) == 2 and abs(readings_mm[0] - readings_mm[1]) > 2 * AGREE_MM:
         low, high = sorted(readings_mm)
         text = (
             f"The two readings are {high - low:.2f} mm apart: {why_off(low, high, sheets)}. Take a third; the odd one is then thrown out."
         )
-        return Judged(tuple(readings_mm), (), sheets, middle, abs(readings_mm[0] - readings_mm[1]), text)
+        return Judged(tuple(readings_mm), nothing, sheets, middle, abs(readings_mm[0] - readings_mm[1]), text)
     scatter = statistics.median(abs(one - middle) for one in readings_mm)
     # 1.4826 makes the median deviation a standard deviation of normal readings; no stack differs by a twentieth from place to place
     slack = max(AGREE_MM, min(3 * 1.4826 * scatter, middle / 20))
     kept = tuple(one for one in readings_mm if abs(one - middle) <= slack)
-    thrown = tuple(Thrown(one, why_off(middle, one, sheets)) for one in readings_mm if abs(one - middle) > slack)
+    thrown = (*nothing, *(Thrown(one, why_off(middle, one, sheets)) for one in readings_mm if abs(one - middle) > slack))
     if len(kept) * 2 <= len(readings_mm):
         return Judged(
             kept, thrown, sheets, middle, slack, "The readings do not agree: fewer than half lie together. Clear the jaws and start again."
@@ -89,14 +95,17 @@ def judge(readings_mm: Sequence[float], sheets: int, expected: Estimate | None =
 def mean_error(readings_mm: Sequence[float]) -> float:
     """How far the mean of readings that agree may be off, in mm.
 
-    >>> round(mean_error([1.04, 1.05, 1.03]), 3)
-    0.039
+    Their scatter is pooled with what is known of such calipers (JCGM 100:2008, 4.2.4), so that one reading is not the surest of all,
+    and a further one that agrees does not make the mean less sure.
+
+    >>> [round(mean_error([1.04, 1.05, 1.03][:n]), 3) for n in (1, 2, 3)]
+    [0.054, 0.042, 0.038]
     """
-    if len(readings_mm) < 2:
-        return CALIPER_ERROR_MM
-    freedom = min(len(readings_mm) - 1, len(_STUDENT_95))
-    scatter = _STUDENT_95[freedom - 1] * statistics.stdev(readings_mm) / math.sqrt(len(readings_mm))
-    return math.hypot(scatter, CALIPER_ERROR_MM)
+    freedom = REPEATS_KNOWN + len(readings_mm) - 1
+    own = statistics.variance(readings_mm) * (len(readings_mm) - 1) if len(readings_mm) > 1 else 0.0
+    pooled = math.sqrt((REPEATS_KNOWN * REPEATS_MM**2 + own) / freedom)
+    student = _STUDENT_95[min(freedom, len(_STUDENT_95)) - 1]
+    return math.hypot(student * pooled / math.sqrt(len(readings_mm)), CALIPER_ERROR_MM)
 
 
 def why_off(middle: float, reading: float, sheets: int) -> str:

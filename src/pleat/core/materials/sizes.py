@@ -11,7 +11,7 @@ import re
 from typing import Final
 
 from pleat.core.errors import LengthError
-from pleat.core.units import MM_PER_INCH, RulerName, parse_length
+from pleat.core.units import MM_PER_INCH, RulerName, parse_length, tidy
 
 
 def _series(letter: str, width: int, height: int) -> dict[str, tuple[float, float]]:
@@ -75,7 +75,7 @@ def size_name(width_mm: float, height_mm: float) -> str | None:
 def opened_flat(width_mm: float, height_mm: float) -> tuple[float, float]:
     """(width, height) in mm of the sheet a closed envelope gives, opened along its seams: front, back and flap above one another.
 
-    The seams' narrow tabs are cut away. The flap is reckoned, so the height is a first idea until it is measured.
+    The seams' narrow tabs are cut away. The flap is estimated, so the height is a first idea until it is measured.
 
     >>> [round(side, 1) for side in opened_flat(162, 114)]
     [162, 273.6]
@@ -84,27 +84,38 @@ def opened_flat(width_mm: float, height_mm: float) -> tuple[float, float]:
     return long, short * (2 + ENVELOPE_FLAP)
 
 
-def parse_size(text: str, unit: RulerName = "mm") -> tuple[float, float, str]:
-    """(width_mm, height_mm, the two lengths as typed or "" for a name) from ``A5``, ``letter landscape``, ``140 x 200`` or ``5 1/2 x 8 1/2 in``.
+def parse_size(text: str, unit: RulerName = "mm") -> tuple[float, float, tuple[str, str]]:
+    """(width_mm, height_mm, both lengths as typed or "" for a name) from ``A5``, ``letter landscape``, ``140 x 200`` or ``5 1/2 x 8 1/2 in``.
 
     A unit behind the second length counts for both. An envelope opened flat is typed as ``C6 opened`` or ``114 x 162 opened``.
     Raises LengthError.
     """
-    opened = _OPENED.fullmatch(" ".join(text.split()))
+    text = tidy(text)
+    opened = _OPENED.fullmatch(text)
     if opened and not _OPENED.fullmatch(opened[1]):
         width, height = ENVELOPES.get(opened[1].upper(), (0.0, 0.0))
-        return (*opened_flat(*((width, height) if width else parse_size(opened[1], unit)[:2])), "")
-    cleaned = " ".join(text.lower().split())
+        return (*opened_flat(*((width, height) if width else parse_size(opened[1], unit)[:2])), ("", ""))
+    cleaned = text.lower()
     turned = cleaned.endswith((" landscape", " wide"))
     name = cleaned.removesuffix(" landscape").removesuffix(" wide").removesuffix(" upright")
     for known, (width, height) in SIZES.items():
         if name == known.lower():
-            return (height, width, "") if turned else (width, height, "")
-    sides = _BETWEEN.split(text.strip())
-    if len(sides) != 2 or not all(sides):
+            return (height, width, ("", "")) if turned else (width, height, ("", ""))
+    sides = two_sides(text)
+    if not sides:
         raise LengthError(text, "Type a size such as A5, letter, 140 × 200, 5 1/2 × 8 1/2 in or C6 opened: width first.")
-    height_length = parse_length(sides[1], unit)
-    bare = re.fullmatch(r"[\d\s.,/⁄½¼¾-]+", sides[0])
-    spoken = re.search(r"[^\d\s.,/⁄½¼¾-]+\.?$", sides[1])
-    width_length = parse_length(sides[0] + (f" {spoken[0]}" if bare and spoken else ""), unit)
-    return width_length.mm, height_length.mm, text
+    return parse_length(sides[0], unit).mm, parse_length(sides[1], unit).mm, sides
+
+
+def two_sides(text: str) -> tuple[str, str] | None:
+    """The two lengths of a size, the second one's unit said with the first where that has none; None where there are not two.
+
+    >>> two_sides("6 x 9 in"), two_sides("140 × 200")
+    (('6 in', '9 in'), ('140', '200'))
+    """
+    sides = [side.strip() for side in _BETWEEN.split(text)]
+    if len(sides) != 2 or not all(sides):
+        return None
+    bare = re.fullmatch(r"[\d\s.,/⁄½¼¾⅛⅜⅝⅞-]+", sides[0])
+    spoken = re.search(r"[^\d\s.,/⁄½¼¾⅛⅜⅝⅞-]+\.?$", sides[1])
+    return sides[0] + (f" {spoken[0]}" if bare and spoken else ""), sides[1]

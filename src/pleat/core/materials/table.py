@@ -25,8 +25,8 @@ LARGEST: Final = 8_000_000
 MOST_ROWS: Final = 20_000
 _FORMULA: Final = ("=", "+", "-", "@", "\t", "\r")
 _UNITS: Final = ("mm", "cm", "m", "in")
-_HEADING: Final = re.compile(r"^\s*(.*?)\s*(?:\(\s*([^()]*?)\s*\)|\[\s*([^\[\]]*?)\s*\])?\s*$")
-_NUMBER: Final = re.compile(r"[+-]?\d+(?:[.,]\d+)?")
+_HEADING: Final = re.compile(r"([^()\[\]]*)(?:\(([^()]*)\)|\[([^\[\]]*)\])?")
+_NUMBER: Final = re.compile(r"[+-]?[0-9]{1,12}(?:[.,][0-9]{1,12})?")
 
 
 class BadTable(PleatError):
@@ -71,7 +71,7 @@ def _columns() -> dict[str, str]:
 
 COLUMNS: Final = _columns()
 """Heading of every column by the name of its field."""
-_FIELD_OF: Final = {_HEADING.sub(r"\1", heading).lower(): name for name, heading in COLUMNS.items()} | {"weight": "weight", "size": "size"}
+_FIELD_OF: Final = {heading.split(" (")[0].lower(): name for name, heading in COLUMNS.items()} | {"weight": "weight", "size": "size"}
 
 
 def write_table(items: Iterable[Item], delimiter: Literal[";", ","] = ";", decimal: Literal[",", "."] = ".") -> str:
@@ -143,10 +143,12 @@ def read_table(data: bytes) -> tuple[list[str], Iterator[Row]]:
 
 def _heading(cell: str) -> tuple[str, str]:
     """(field name or "", unit or "") of a heading."""
-    found = _HEADING.match(cell)
-    assert found is not None
-    unit = (found[2] or found[3] or "").lower()
-    return _FIELD_OF.get(found[1].lower().replace("_", " ").removesuffix(" mm"), ""), unit
+    cell = " ".join(cell[:200].split())
+    found = _HEADING.fullmatch(cell)
+    if found is None:
+        return "", ""
+    unit = (found[2] or found[3] or "").strip().lower()
+    return _FIELD_OF.get(found[1].strip().lower().replace("_", " ").removesuffix(" mm"), ""), unit
 
 
 def _row(number: int, headings: Sequence[tuple[str, str]], cells: Sequence[str]) -> Row:
@@ -185,7 +187,7 @@ def _built(kind: str, texts: dict[str, str]) -> Item:
     """The item; pounds with their grade bring their grammage along."""
     pounds, grade = _NUMBER.match(texts.get("pounds", "")), texts.get("grade", "")
     if kind == "paper" and pounds and grade in BASIS_IN and not texts.get("grammage"):
-        texts = {**texts, "grammage": f"{grammage_of(float(pounds[0]), grade):g}"}
+        texts = {**texts, "grammage": f"{grammage_of(float(pounds[0].replace(',', '.')), grade):g}"}
     return build(kind, texts, "mm")
 
 

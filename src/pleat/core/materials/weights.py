@@ -12,7 +12,7 @@ from typing import Final
 
 from pleat.core.errors import LengthError
 from pleat.core.materials.items import Grade, PaperKind
-from pleat.core.units import grammage_from_pounds
+from pleat.core.units import grammage_from_pounds, tidy
 
 BULK_CM3_PER_G: Final[dict[PaperKind, tuple[float, float]]] = {
     "copier": (1.25, 1.35),
@@ -52,7 +52,7 @@ KNOWN_BY_NAME: Final[tuple[tuple[str, PaperKind, tuple[float, float, float]], ..
 )
 """What papers known only by their name usually are: a pattern, their kind, and low, likely, high g/m2 (common practice, no source)."""
 
-_WEIGHT = re.compile(r"^\s*(\d+(?:[.,]\d+)?)\s*(.*?)\s*$")
+_WEIGHT = re.compile(r"([0-9]{1,9}(?:[.,][0-9]{1,9})?) ?(.*)")
 
 
 def pounds_in_every_grade(pounds: float) -> dict[Grade, float]:
@@ -74,7 +74,7 @@ def parse_weight(text: str) -> tuple[float | None, float | None, Grade | None]:
 
     Pounds without a grade are never guessed: the grammage and the grade stay open, and the plan asks. Raises LengthError.
     """
-    found = _WEIGHT.match(text.lower())
+    found = _WEIGHT.fullmatch(tidy(text).lower())
     if not found:
         raise LengthError(text, f"“{text.strip()[:30]}” is not a weight I can read. Try 90 g/m² or 65 lb cover.")
     number, words = float(found[1].replace(",", ".")), found[2].replace("#", "lb ").split()

@@ -11,7 +11,7 @@ from __future__ import annotations
 import itertools
 import math
 import random
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Final, Literal
@@ -38,7 +38,7 @@ Sections = tuple[tuple[int, ...], ...]
 
 @dataclass(frozen=True)
 class PileFolio:
-    """A sheet of the pile as arranging sees it; thickness of one sheet in mm, leaf height in mm."""
+    """A sheet of the pile as arranging sees it; thickness of one sheet in mm, leaf height in mm, how often it lies at the spine."""
 
     id: int
     caliper_mm: float
@@ -46,6 +46,12 @@ class PileFolio:
     toughness: Literal["weak", "usual", "tough"] = "usual"
     words: frozenset[str] = frozenset()
     window: bool = False
+    at_fold: int = 2
+
+    @property
+    def thick_mm(self) -> float:
+        """What it adds to its section at the fold: a single leaf less than a folded sheet."""
+        return self.caliper_mm * self.at_fold
 
 
 @dataclass(frozen=True)
@@ -79,27 +85,35 @@ def _small(pile: Sequence[PileFolio]) -> frozenset[int]:
 
 @dataclass
 class _Table:
-    """What is looked up over and over: each folio's own figures and how pairs go together."""
+    """What is looked up over and over: each folio's own figures and, as they are first asked for, how two of them go together."""
 
     pile: Sequence[PileFolio]
-    pairs: frozenset[frozenset[int]]
-    unlike: frozenset[frozenset[int]]
+    pairs: frozenset[frozenset[int]] = frozenset()
+    unlike: frozenset[frozenset[int]] = frozenset()
     thick: dict[int, float] = field(init=False)
     tough: dict[int, int] = field(init=False)
-    meeting: dict[tuple[int, int], float] = field(init=False)
+    by_id: dict[int, PileFolio] = field(init=False)
+    small: frozenset[int] = field(init=False)
+    met: dict[tuple[int, int], float] = field(init=False, default_factory=dict)
     mean: float = 0.0
 
     def __post_init__(self) -> None:
-        small = _small(self.pile)
-        self.thick = {one.id: one.caliper_mm for one in self.pile}
+        self.small = _small(self.pile)
+        self.by_id = {one.id: one for one in self.pile}
+        self.thick = {one.id: one.thick_mm for one in self.pile}
         self.tough = {one.id: {"weak": -1, "usual": 0, "tough": 1}[one.toughness] for one in self.pile}
-        self.meeting = {}
-        for a in self.pile:
-            for b in self.pile:
-                cost = WEIGHTS["similar"] * alike(a, b) + WEIGHTS["windows"] * (a.window and b.window)
-                cost += WEIGHTS["small"] * (a.id in small and b.id in small)
-                cost += 1.5 * (frozenset((a.id, b.id)) in self.unlike) - WEIGHTS["pairs"] * (frozenset((a.id, b.id)) in self.pairs)
-                self.meeting[a.id, b.id] = cost
+
+    def meeting(self, first: int, second: int) -> float:
+        """What it costs that two folios face each other."""
+        known = self.met.get((first, second))
+        if known is not None:
+            return known
+        a, b, both = self.by_id[first], self.by_id[second], frozenset((first, second))
+        cost = WEIGHTS["similar"] * alike(a, b) + WEIGHTS["windows"] * (a.window and b.window)
+        cost += WEIGHTS["small"] * (first in self.small and second in self.small)
+        cost += 1.5 * (both in self.unlike) - WEIGHTS["pairs"] * (both in self.pairs)
+        self.met[first, second] = self.met[second, first] = cost
+        return cost
 
     def section(self, folios: Sequence[int]) -> float:
         """What a section costs by itself."""
@@ -112,18 +126,18 @@ class _Table:
             if tough:
                 cost += WEIGHTS["tough"] * (depth if tough > 0 else 1 - depth)
             if place:
-                cost += self.meeting[folios[place - 1], one]
+                cost += self.meeting(folios[place - 1], one)
         return cost
 
     def joints(self, sections: Sequence[Sequence[int]]) -> float:
         """What the outermost folios of neighbouring sections cost where they meet."""
-        return sum(self.meeting[a[0], b[0]] for a, b in itertools.pairwise(sections))
+        return sum(self.meeting(a[0], b[0]) for a, b in itertools.pairwise(sections))
 
 
 def costs_of(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()) -> dict[Wish, float]:
     """What each wish costs in an arrangement. Sections may not be empty."""
     by_id, small = {one.id: one for one in pile}, _small(pile)
-    thick = [sum(by_id[one].caliper_mm for one in section) for section in sections]
+    thick = [sum(by_id[one].thick_mm for one in section) for section in sections]
     mean = sum(thick) / len(thick) if thick else 0.0
     met = meetings(sections)
     tough = 0.0
@@ -159,7 +173,7 @@ class Told:
 def told(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()) -> dict[Wish, Told]:
     """How far each wish is met by an arrangement as it lies; that of pairs is left out where there are none."""
     by_id, low = {one.id: one for one in pile}, _small(pile)
-    thick = [2 * sum(by_id[one].caliper_mm for one in section) for section in sections]
+    thick = [sum(by_id[one].thick_mm for one in section) for section in sections]
     both = [(by_id[a], by_id[b]) for a, b in meetings(sections)]
     met = {frozenset((a.id, b.id)) for a, b in both}
     wanted = list(pairs)
@@ -175,12 +189,17 @@ def told(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[in
             max(thick) - min(thick) <= EQUAL * sum(thick) / len(thick),
             f"{thickest} mm" if thinnest == thickest else f"{thinnest} to {thickest} mm",
         ),
-        "tough": Told(not tough and not weak, f"{tough} tough in the inner half, {weak} weak in the outer half"),
-        "similar": Told(not alike_, f"{alike_} of {len(both)} neighbours much alike"),
-        "windows": Told(not windows, f"{windows} face to face"),
-        "small": Told(not small, f"{small} small ones meet"),
+        "tough": Told(not tough and not weak, _said((tough, "tough in the inner half"), (weak, "weak in the outer half"))),
+        "similar": Told(not alike_, f"{alike_} of {len(both)} neighbours much alike" if alike_ else ""),
+        "windows": Told(not windows, _said((windows, "face to face"))),
+        "small": Told(not small, _said((small, "small ones meet"))),
     }
     return {**found, "pairs": Told(meet == len(wanted), f"{meet} of {len(wanted)} meet")} if wanted else found
+
+
+def _said(*counts: tuple[int, str]) -> str:
+    """What there is of each; nothing is said of what there is none of."""
+    return ", ".join(f"{count} {what}" for count, what in counts if count)
 
 
 def meetings(sections: Sections) -> list[tuple[int, int]]:
@@ -196,9 +215,11 @@ def arrange(
     pinned: Mapping[int, tuple[int, int]] | None = None,
     pairs: Iterable[tuple[int, int]] = (),
     unlike: Sections = (),
+    go_on: Callable[[float], bool] = lambda _: True,
 ) -> Arranged:
     """A proposal of ``sections`` sections (at most as many as sheets). ``pinned`` holds folios at (section, place from the outside);
-    ``unlike`` is a proposal that this one should differ from. Raises ValueError for an empty pile or no sections."""
+    ``unlike`` is a proposal that this one should differ from. ``go_on`` is told now and then which share of the search is done;
+    once it says no, the best found so far is the proposal. Raises ValueError for an empty pile or no sections."""
     if not pile or sections < 1:
         raise ValueError("an arrangement needs sheets and sections")
     wanted = frozenset(frozenset(pair) for pair in pairs)
@@ -209,8 +230,10 @@ def arrange(
     pins = {one: place for one, place in (pinned or {}).items() if one in table.thick and place[0] < number}
     best: list[list[int]] | None = None
     best_cost = math.inf
-    for start in range(next((times for most, times in _RESTARTS if len(pile) <= most), 1)):
-        found = _search(table, _start(table, number, pins, dice, shuffled=start > 0), pins, dice)
+    starts = next((times for most, times in _RESTARTS if len(pile) <= most), 1)
+    for start in range(starts):
+        first = _start(table, number, pins, dice, shuffled=start > 0)
+        found = _search(table, first, pins, dice, lambda share, start=start: go_on((start + share) / starts))  # type: ignore[misc]
         cost = sum(table.section(section) for section in found) + table.joints(found)
         if cost < best_cost - 1e-9:
             best, best_cost = found, cost
@@ -221,7 +244,7 @@ def arrange(
 
 def dealt(pile: Sequence[PileFolio], sections: int) -> Sections:
     """The pile dealt out without any search: sections about equally thick, tough sheets outside."""
-    table = _Table(pile, frozenset(), frozenset())
+    table = _Table(pile)
     return tuple(tuple(section) for section in _start(table, min(sections, len(pile)), {}, random.Random(0), shuffled=False))
 
 
@@ -246,7 +269,9 @@ def _start(table: _Table, number: int, pins: Mapping[int, tuple[int, int]], dice
     return sections
 
 
-def _search(table: _Table, sections: list[list[int]], pins: Mapping[int, tuple[int, int]], dice: random.Random) -> list[list[int]]:
+def _search(
+    table: _Table, sections: list[list[int]], pins: Mapping[int, tuple[int, int]], dice: random.Random, go_on: Callable[[float], bool]
+) -> list[list[int]]:
     """Swaps and moves, at first also worse ones, less and less; the best arrangement met."""
     cost = [table.section(section) for section in sections]
     now = sum(cost) + table.joints(sections)
@@ -254,6 +279,8 @@ def _search(table: _Table, sections: list[list[int]], pins: Mapping[int, tuple[i
     free = [one for one in table.thick if one not in pins]
     tries = _TRIES_A_FOLIO * len(free)
     for step in range(tries):
+        if step % 64 == 0 and not go_on(step / tries):
+            break
         heat = 4.0 * (1 - step / tries) ** 2 + 1e-6
         a = dice.randrange(len(sections))
         b = dice.randrange(len(sections))

@@ -7,6 +7,7 @@ from typing import Final, Literal
 
 from pleat.core.book import MOST_SECTIONS, Pages
 from pleat.core.brief.compute import BriefResult
+from pleat.core.brief.resize import possible, resized
 from pleat.core.materials.uses import USES_MM, good_for
 from pleat.core.materials.weights import BULK_CM3_PER_G
 from pleat.core.pages import flap_checks
@@ -69,13 +70,11 @@ def _too_many(pages: Pages, paper: PaperResult, sections: tuple[int, ...], limit
         fixes.append(
             Fix(f"make it {most // by * len(sections)} sheets, {fewer} pages", (("pages.amount", fewer), ("pages.counted_in", "pages")))
         )
-    if pages.folds > 1:
-        fixes.append(Fix("fold each sheet once", (("pages.folds", 1),)))
     return Check(
         "C1",
         level,
         f"{sheets} too many for one fold: {limit.folios} of {paper.leaf.name} nest well.",
-        f"More would pass {limit.reason}: the section gapes, its fore edge slants and the fold will not lie flat. Guide: {guide(paper)}.",
+        f"More would pass {limit.reason}: then the section gapes, its fore edge slants and the fold will not lie flat. Guide: {guide(paper)}.",
         tuple(fixes),
         "" if fixes else "One sheet is already more than nests well; it is stiff for leaves, and better kept for covers and pockets.",
     )
@@ -95,9 +94,9 @@ def _too_small(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float
     for across, along in sorted((sides, sides[::-1]), key=lambda s: -min(s[0] / width, s[1] / height)):
         new_width = min(brief.leaf_width_mm, across / columns - trim)
         new_height = min(brief.leaf_height_mm, along / rows - 2 * trim)
-        if new_width >= 30 and new_height >= 40:
-            label = f"leaf {ruler.size(new_width, new_height)}: " + _less(brief, new_width, new_height)
-            fixes.append(Fix(label, (("brief.leaf_width_mm", new_width), ("brief.leaf_height_mm", new_height))))
+        if possible(new_width, new_height):
+            changes, words = resized(brief, new_width, new_height, pages.flap_mm)
+            fixes.append(Fix(f"leaf {ruler.size(new_width, new_height)}: {_less(brief, new_width, new_height)}{words}", changes))
     if pages.folds > 1:
         fixes.append(Fix("fold each sheet once", (("pages.folds", 1),)))
     return Check(
@@ -135,9 +134,11 @@ def _grain(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float) ->
     columns, rows = COLUMNS_ROWS[pages.folds]
     leaf_width, leaf_height = across / columns - trim, along / rows - 2 * trim
     fixes = []
-    if 30 <= leaf_width <= 600 and 40 <= leaf_height <= 600:
-        changes = (("brief.leaf_width_mm", leaf_width), ("brief.leaf_height_mm", leaf_height), ("pages.flap_mm", None))
-        fixes.append(Fix(f"fold along the grain: leaf {brief.ruler.size(leaf_width, leaf_height)}", changes))
+    if possible(leaf_width, leaf_height):
+        changes, words = resized(brief, leaf_width, leaf_height)
+        fold_out = ", without the fold-out" if pages.flap_mm else ""
+        label = f"fold along the grain: leaf {brief.ruler.size(leaf_width, leaf_height)}{words}{fold_out}"
+        fixes.append(Fix(label, (*changes, ("pages.flap_mm", None))))
     return Check(
         "B7",
         "watch",
@@ -208,9 +209,9 @@ def _painted(pages: Pages, brief: BriefResult) -> Check | None:
     return Check(
         "painted",
         "note",
-        "Painted pages swell: this section is reckoned as new and flat.",
+        "Painted pages swell: this section is estimated as new and flat.",
         f"Handled, dyed or painted paper lies {LAY_FACTORS['handled'][0]:g} to {LAY_FACTORS['handled'][2]:g} times its thickness, and the spine has to hold that.",
-        (Fix("reckon with painted pages", (("pages.lay", "handled"),)),),
+        (Fix("estimate it as painted", (("pages.lay", "handled"),)),),
     )
 
 

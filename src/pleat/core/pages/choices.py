@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
+from pleat.core.brief.resize import possible, resized
 from pleat.core.pages.folding import WORDS, Folded, folios_a_sheet, ways_to_fold
 from pleat.core.pages.limits import LAY_FACTORS, FoldLimit
 from pleat.core.pages.nearby import nearby_sizes
 from pleat.core.pages.sections import compare
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Choice
+from pleat.core.words import many
 
 FOLDINGS = "this whole sheet, folded"
 SECTIONS = "in sections"
@@ -59,12 +61,12 @@ def _nearby(pages: Pages, brief: BriefResult, paper: PaperResult, sections: tupl
     choices = []
     for one in found:
         width, height = one.leaf_width_mm - trim, one.leaf_height_mm - 2 * trim
-        if width < 30 or height < 40:
+        if not possible(width, height):
             continue
-        now = f"{needed}" if needed else "none that fits"
-        facts = (f"{one.sheets} sheets instead of {now}", f"{one.used:.0%} of each sheet used", _grain(one.with_grain))
-        changes = (("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height))
-        choices.append(Choice(NEARBY, f"leaf {ruler.size(width, height)}", facts, changes, False, one.with_grain is not False))
+        now = f" instead of {needed or 'none that fits'}" if one.sheets != needed else ", as many as now"
+        facts = (f"{many(one.sheets, 'sheet')}{now}", f"{one.used:.0%} of each sheet used", _grain(one.with_grain))
+        changes, words = resized(brief, width, height)
+        choices.append(Choice(NEARBY, f"leaf {ruler.size(width, height)}{words}", facts, changes, False, one.with_grain is not False))
     return choices
 
 
@@ -72,20 +74,16 @@ def _foldings(pages: Pages, brief: BriefResult, paper: PaperResult) -> list[Choi
     leaf = paper.leaf
     found = []
     for way in ways_to_fold(leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain):
-        if not (30 <= way.leaf_width_mm <= 600 and 40 <= way.leaf_height_mm <= 600):
+        if not possible(way.leaf_width_mm, way.leaf_height_mm):
             continue
         name = f", {way.name}" if way.name else ""
+        resize, words = resized(brief, way.leaf_width_mm, way.leaf_height_mm, pages.flap_mm)
         facts = (
-            f"leaf {brief.ruler.size(way.leaf_width_mm, way.leaf_height_mm)}{name}",
+            f"leaf {brief.ruler.size(way.leaf_width_mm, way.leaf_height_mm)}{name}{words}",
             f"{way.leaves} leaves, {2 * way.leaves} pages a sheet",
             _grain(way.with_grain),
         )
-        changes = (
-            ("pages.folds", way.folds),
-            ("pages.edges", "slit"),
-            ("brief.leaf_width_mm", way.leaf_width_mm),
-            ("brief.leaf_height_mm", way.leaf_height_mm),
-        )
+        changes = (("pages.folds", way.folds), ("pages.edges", "slit"), *resize)
         found.append(
             Choice(
                 FOLDINGS,

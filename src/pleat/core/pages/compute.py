@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Final
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
+from pleat.core.brief.resize import FLAP_GAP_MM
 from pleat.core.estimate import Estimate, total, weighted
 from pleat.core.pages import checks, choices, figures, mixed_checks
 from pleat.core.pages.counting import CountUnit, count_words, folios_for
@@ -16,15 +16,18 @@ from pleat.core.pages.creep import nested_creep, shorter_by
 from pleat.core.pages.folding import WORDS, folios_a_sheet, open_sheet
 from pleat.core.pages.imposition import NumberedSheet, numbered_folio, numbered_sheets
 from pleat.core.pages.leaves import Leaf, leaves_of_paper, leaves_of_pile
-from pleat.core.pages.limits import LAY_FACTORS, FoldLimit, fold_limit
+from pleat.core.pages.limits import GUIDES, LAY_FACTORS, MOST_BY_GUIDE, FoldLimit, fold_limit
 from pleat.core.pages.mixed import MixedFolio, sections_of
-from pleat.core.pages.pile_cuts import PileCut, pile_cuts, taken
+from pleat.core.pages.pile_cuts import PileCut, Taken, pile_cuts, taken
 from pleat.core.pages.sections import split
 from pleat.core.paper.compute import PaperResult
-from pleat.core.plan import Fold, Part, PleatResult
+from pleat.core.plan import Check, Fix, Fold, Part, PleatResult
+from pleat.core.yields import both_ways
 
 MEASURING_DOUBT_MM: Final = 0.2
 """How well a pressed section can be measured with a ruler or caliper (house rule)."""
+FAR_OFF: Final = 1.5
+"""A reading so many times the high estimate, or so far below the low one, is asked about (house rule)."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -64,12 +67,23 @@ class PagesResult(PleatResult):
     numbered: tuple[NumberedSheet, ...]
     parts: tuple[Part, ...]
     pile_cuts: tuple[PileCut, ...]
-    pile_takes: Mapping[tuple[object, ...], int]
+    pile_takes: tuple[Taken, ...]
+    flap_room_mm: float
 
     @property
     def in_words(self) -> str:
         """Sheets, leaves and pages together; single leaves of a pile are not counted twice."""
         return count_words(self.folios, self.folds, self.leaves)
+
+    @property
+    def stands_out(self) -> bool:
+        """Whether inner leaves are left standing out at the fore edge: neither trimmed level nor cut narrower before."""
+        return not self.trim_mm and (self.creep_how == "leave" or (self.creep_how == "narrow" and not self.narrower_mm))
+
+    @property
+    def flapped(self) -> bool:
+        """Whether any sheet has a fold-out, which trimming the fore edge would cut off."""
+        return self.flap_mm > 0 or any(one.flap_mm for section in self.mixed for one in section)
 
     @cached_property
     def in_order(self) -> tuple[Leaf, ...]:
@@ -107,17 +121,20 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     cuts = pile_cuts(pages.pile, mixed, brief.quantity)
     takes = taken(cuts, mixed, brief.quantity)
     mean = sum(one.likely for section in calipers for one in section) / folios
-    limit = fold_limit(mean)
+    kind = paper.leaf.kind
+    limit = fold_limit(mean) if mixed else fold_limit(mean, MOST_BY_GUIDE[kind], GUIDES[kind])
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
     flap = 0.0 if mixed else pages.flap_mm or 0.0
     folds = 1 if mixed else pages.folds
     flap_folios = 0 if not flap else len(sections) if pages.flap_on == "innermost" else folios
     block = figures.Block(sections, thickness, estimated, creep, limit, trim)
     shown = figures.figures(pages, brief, paper, block, mixed)
+    found = mixed_checks.find(pages, brief, mixed, creep, takes) if mixed else checks.find(pages, brief, paper, sections, limit, trim)
+    parts = () if mixed else _parts(brief, pages, folios, trim, flap, flap_folios)
     return PagesResult(
         key_figure=shown[0],
         figures=shown,
-        checks=mixed_checks.find(pages, brief, mixed, creep, takes) if mixed else checks.find(pages, brief, paper, sections, limit, trim),
+        checks=(*found, *_far_off(pages, brief, estimated, len(sections))),
         choices=() if mixed else choices.find(pages, brief, paper, sections, limit, trim),
         folios=folios,
         leaves=leaves,
@@ -140,7 +157,8 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         flap_mm=flap,
         flap_folios=flap_folios,
         numbered=() if pages.numbered == "no" else _numbered_pile(leaves_of_pile(mixed)) if mixed else _numbered(sections, folds),
-        parts=() if mixed else _parts(brief, pages, folios, trim, flap, flap_folios),
+        parts=parts,
+        flap_room_mm=0.0 if mixed or folds > 1 or flap else _flap_room(brief, paper, parts[0]),
         pile_cuts=cuts,
         pile_takes=takes,
         flap_panels=pages.flap_panels,
@@ -148,6 +166,41 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
         swatch=paper.leaf.swatch,
         sides=paper.leaf.sides,
     )
+
+
+def _far_off(pages: Pages, brief: BriefResult, estimated: Estimate, sections: int) -> tuple[Check, ...]:
+    """A reading of the block that the paper hardly makes possible."""
+    reading, ruler = pages.measured_block_mm, brief.ruler
+    if reading is None or estimated.low / FAR_OFF <= reading <= estimated.high * FAR_OFF:
+        return ()
+    perhaps = (
+        f" One of {sections} sections was perhaps measured: all of them together are asked for."
+        if sections > 1 and reading < estimated.low
+        else " Perhaps it was read before pressing, or with the cover."
+        if reading > estimated.high
+        else ""
+    )
+    return (
+        Check(
+            "measured",
+            "watch",
+            f"You measured {ruler.thin(reading)}; the paper makes it {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}.",
+            f"The spine follows your reading. Measure the pressed block again, and count its leaves.{perhaps}",
+            (Fix("go by the estimate", (("pages.measured_block_mm", None),)),),
+        ),
+    )
+
+
+def _flap_room(brief: BriefResult, paper: PaperResult, part: Part) -> float:
+    """The longest fold-out, on the ruler, that the sheet has room for beside two leaves without turning the grain; 0 for none."""
+    sheet = paper.leaf
+    now, other = both_ways(part.width_mm, part.height_mm, sheet.sheet_width_mm, sheet.sheet_height_mm, sheet.grain, sheet.upright_only)
+    rooms = [0.0]
+    for way in (now, other):
+        if way.count and way.with_grain == now.with_grain:
+            rooms.append((sheet.sheet_height_mm if way.turned else sheet.sheet_width_mm) - part.width_mm)
+    room = brief.ruler.snap_down(min(max(rooms), brief.leaf_width_mm - FLAP_GAP_MM))
+    return room if room >= 10 else 0.0
 
 
 def _narrower(
@@ -161,7 +214,7 @@ def _narrower(
     found = []
     for section in mixed:
         off = shorter_by([one.caliper.likely if one.in_fold else 0.0 for one in section])
-        found.append(tuple(max(0.0, one.leaf_width_mm - (brief.leaf_width_mm - less)) for one, less in zip(section, off, strict=True)))
+        found.append(tuple(max(0.0, one.least_width_mm - (brief.leaf_width_mm - less)) for one, less in zip(section, off, strict=True)))
     return tuple(found)
 
 

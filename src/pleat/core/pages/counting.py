@@ -8,6 +8,7 @@ from typing import Final, Literal
 
 from pleat.core.errors import LengthError
 from pleat.core.pages.folding import WORDS, folios_a_sheet
+from pleat.core.units import tidy
 
 CountUnit = Literal["pages", "leaves", "folios", "unsaid"]
 _WORDS: Final[dict[str, CountUnit]] = {
@@ -16,12 +17,12 @@ _WORDS: Final[dict[str, CountUnit]] = {
     "folio": "folios", "folios": "folios", "sheet": "folios", "sheets": "folios", "folded sheets": "folios",
 }  # fmt: skip
 _PER_FOLIO: Final[dict[CountUnit, int]] = {"pages": 4, "unsaid": 4, "leaves": 2, "folios": 1}
-_COUNT = re.compile(r"^\s*(\d{1,6})\s*([a-z ]*?)\.?\s*$")
+_COUNT = re.compile(r"([0-9]{1,6}) ?([a-z ]*?)\.?")
 
 
 def parse_count(text: str) -> tuple[int, CountUnit]:
     """``(48, "pages")`` from ``48 pages``; a bare number has the unit ``unsaid``. Raises LengthError."""
-    found = _COUNT.match(text.lower())
+    found = _COUNT.fullmatch(tidy(text).lower())
     if not found:
         raise LengthError(text, "Type a count such as 48 pages, 24 leaves or 12 sheets.")
     if found[2] and found[2] not in _WORDS:

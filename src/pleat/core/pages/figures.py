@@ -7,11 +7,12 @@ from dataclasses import dataclass
 
 from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
+from pleat.core.brief.resize import FLAP_GAP_MM
 from pleat.core.estimate import Estimate
 from pleat.core.pages.arrange import WEIGHTS, WORDS, told
 from pleat.core.pages.counting import count_words
 from pleat.core.pages.folding import folios_a_sheet
-from pleat.core.pages.limits import FLAP_GAP_MM, GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.pages.limits import GUIDES, LAY_FACTORS, FoldLimit
 from pleat.core.pages.mixed import MixedFolio
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, Rule
@@ -51,6 +52,7 @@ def figures(
         show="text",
         how=f"{count_words(folios, pages.folds)}.{_shared(block.sections, pages.folds)}{rounded}",
         rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, twice 4, three times 8; a leaf is 2 pages"),),
+        aside=f"you asked for {pages.amount} {asked}; whole sheets make more" if rounded else "",
     )
     leaves = Figure(
         key="leaves",
@@ -62,8 +64,8 @@ def figures(
         rules=count.rules,
     )
     if pages.measured_block_mm is not None:
-        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it was reckoned at {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}."
-        thick_rules: tuple[Rule, ...] = (Rule("measured by you", "the pressed section"),)
+        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it is estimated at {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}."
+        thick_rules: tuple[Rule, ...] = (Rule("measured by you", "the pressed block"),)
     else:
         lay = LAY_FACTORS[pages.lay]
         thick_how = f"{2 * folios} leaves × {ruler.fine(caliper)} × {lay[0]:g} to {lay[2]:g} for paper that lies {pages.lay}. {_what_would_narrow(thickness)}"
@@ -83,10 +85,10 @@ def figures(
         value=limit.folios,
         show="count",
         unit="folios",
-        how=f"More would pass {limit.reason}. Guide: {GUIDES[paper.leaf.kind]}.",
-        rules=(Rule("house rule", limit.reason), Rule("common practice", "the guide, no source")),
+        how=f"More would pass {limit.reason}. A fold of 2.5 mm, a creep of 3 mm and the guide all hold, and the least wins. Guide: {GUIDES[paper.leaf.kind]}.",
+        rules=(Rule("house rule", "a fold of 2.5 mm, a creep of 3 mm"), Rule("common practice", "the guide, no source")),
     )
-    found = [count, leaves, thick, creeping, most]
+    found = [count, leaves, thick, *_beside_the_reading(pages, estimated), creeping, most]
     if block.trim_mm:
         found.append(_raw_leaf(brief, block.trim_mm))
     if flap:
@@ -115,7 +117,7 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
     sheet_rule = (Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),)
     thick_how = f"{leaves} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(block.thickness)}"
     if pages.measured_block_mm is not None:
-        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it was reckoned at {ruler.thin(block.estimated.low)} to {ruler.thin(block.estimated.high)}."
+        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at {ruler.thin(block.estimated.low)} to {ruler.thin(block.estimated.high)}."
     return (
         Figure(
             "count",
@@ -134,6 +136,7 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
             thick_how,
             (Rule("arithmetic", "every leaf added up"), Rule("house rule", "how flat it lies")),
         ),
+        *_beside_the_reading(pages, block.estimated),
         Figure(
             "sections",
             "sections, pressed flat",
@@ -156,12 +159,20 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
     )
 
 
+def _beside_the_reading(pages: Pages, estimated: Estimate) -> tuple[Figure, ...]:
+    """The estimate stays in sight beside a reading that replaces it."""
+    if pages.measured_block_mm is None:
+        return ()
+    how = "From the leaves' thickness and how flat the paper lies. Your reading is used instead; held against this, it shows a slip."
+    return (Figure("estimated", "estimated from the paper", estimated, "thin", how, (Rule("arithmetic", "leaves × thickness of one"),)),)
+
+
 def _wishes(pages: Pages, mixed: tuple[tuple[MixedFolio, ...], ...]) -> Figure:
     """What an arrangement is weighed by, and how far it is met as the sheets lie now."""
     order = tuple(tuple(one.id for one in section) for section in mixed)
     pile = [one.arranged for section in mixed for one in section]
     found = told(order, pile, pages.pairs)
-    listed = "; ".join(f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {one.words}" for wish, one in found.items())
+    listed = "; ".join(f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {one.words or 'met'}" for wish, one in found.items())
     return Figure(
         "wishes",
         "wishes met",
@@ -189,8 +200,8 @@ def _what_of_it(pages: Pages, brief: BriefResult, nested: int, creep: Estimate) 
         return "Inner sheets are cut narrower, so that all end level; the step at the bench says by how much."
     if pages.creep == "narrow" and nested > 1:
         step = creep.likely / (nested - 1)
-        widths = ", ".join(f"{2 * (width - step * number):.1f}" for number in range(nested))
-        return f"Cut narrower from the outside in, so that all end level: sheets {widths} mm wide, open."
+        widths = ", ".join(ruler.number(2 * (width - step * number)) for number in range(nested))
+        return f"Cut narrower from the outside in, so that all end level: sheets {widths} {ruler.name} wide, open."
     return "Left as it is, the fore edge slants by that much."
 
 

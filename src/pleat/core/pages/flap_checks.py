@@ -7,7 +7,7 @@ from typing import Final
 
 from pleat.core.book import Pages, PileSheet
 from pleat.core.brief.compute import BriefResult
-from pleat.core.pages.limits import FLAP_GAP_MM
+from pleat.core.brief.resize import FLAP_GAP_MM
 from pleat.core.pages.mixed import MixedFolio
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix
@@ -148,10 +148,10 @@ def _said(sheets: list[MixedFolio]) -> str:
 def _reaching(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
     """C6, each flap against its own leaf."""
     ruler = brief.ruler
-    long = [one for one in sheets if one.flap_mm > one.leaf_width_mm - FLAP_GAP_MM + HAIR_MM]
+    long = [one for one in sheets if one.flap_mm > one.flap_leaf_mm - FLAP_GAP_MM + HAIR_MM]
     if not long:
         return None
-    right = {one.id: mm if (mm := ruler.snap_down(one.leaf_width_mm - FLAP_GAP_MM)) >= SHORTEST_MM else None for one in long}
+    right = {one.id: mm if (mm := ruler.snap_down(one.flap_leaf_mm - FLAP_GAP_MM)) >= SHORTEST_MM else None for one in long}
     first = long[0]
     fixed = right[first.id]
     label = f"fold-out {ruler.show(fixed)}" if fixed and len(long) == 1 else "shorten them" if any(right.values()) else "no fold-out"
@@ -159,7 +159,7 @@ def _reaching(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Che
         "C6",
         "stop",
         f"The fold-out of {ruler.show(first.flap_mm)} on {_said(long)} reaches the gutter.",
-        f"Its leaf is {ruler.show(first.leaf_width_mm)} wide. Folded in, a fold-out must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
+        f"Its leaf is {ruler.show(first.flap_leaf_mm)} wide. Folded in, a fold-out must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
         (Fix(label, _with_flaps(pages, right)),),
     )
 
@@ -170,7 +170,7 @@ def _roomless(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Che
     short = [one for one in sheets if one.flap_mm * one.flap_panels > one.flap_room_mm + HAIR_MM]
     if not short:
         return None
-    rooms = {one.id: ruler.snap_down(min(one.flap_room_mm / one.flap_panels, one.leaf_width_mm - FLAP_GAP_MM)) for one in short}
+    rooms = {one.id: ruler.snap_down(min(one.flap_room_mm / one.flap_panels, one.flap_leaf_mm - FLAP_GAP_MM)) for one in short}
     right = {key: room if room >= SHORTEST_MM else None for key, room in rooms.items()}
     first = short[0]
     fixed = right[first.id]

@@ -60,7 +60,8 @@ def leaves_of_pile(sections: Sequence[Sequence[MixedFolio]]) -> tuple[Leaf, ...]
             flap = one.flap_mm if second or one.joined != "folded" else 0.0
             found.append(
                 Leaf(
-                    number, place, 2 * len(found) + 1, second, one, one.leaf_width_mm, one.leaf_height_mm, one.swatch, one.sides,
+                    number, place, 2 * len(found) + 1, second, one, one.second_width_mm if second else one.first_width_mm,
+                    one.leaf_height_mm, one.swatch, one.sides,
                     flap, one.flap_panels,
                 )
             )  # fmt: skip

@@ -14,8 +14,6 @@ MOST_CREEP_MM: Final = 3.0
 """Fully round folds (house rule: the usual square)."""
 LAY_FACTORS: Final = {"flat": (1.0, 1.02, 1.05), "handled": (1.10, 1.20, 1.35), "crumpled": (1.5, 1.65, 1.8)}
 """How much thicker paper lies than its caliper says (house rule, to be set by the maker's own log)."""
-FLAP_GAP_MM: Final = 20.0
-"""How much shorter than the leaf a fold-out must be to stay clear of the gutter (common practice)."""
 STUB_MM: Final = 25.0
 STUB_LAP_MM: Final = 8.0
 TIP_MM: Final = 4.0
@@ -30,6 +28,18 @@ GUIDES: Final[dict[PaperKind, str]] = {
     "other": "4 to 8 folios of text-weight paper",
 }
 """Common practice, no source."""
+MOST_BY_GUIDE: Final[dict[PaperKind, int]] = {
+    "copier": 12,
+    "drawing": 8,
+    "cardstock": 3,
+    "coated": 8,
+    "watercolour": 3,
+    "kraft": 8,
+    "other": 8,
+}
+"""The upper ends of the guides: thickness, creep and guide all hold, the smallest wins."""
+MOST_MIXED: Final = 12
+"""Sheets of a mixed section (common practice, no source: up to 12 light mixed sheets)."""
 
 
 @dataclass(frozen=True)
@@ -40,14 +50,19 @@ class FoldLimit:
     reason: str
 
 
-def fold_limit(caliper_mm: float) -> FoldLimit:
-    """The most folios of this caliper in one fold, at least 1. Raises ValueError unless the caliper is above 0."""
+def fold_limit(caliper_mm: float, most: int = MOST_MIXED, guide: str = "up to 12 light mixed sheets") -> FoldLimit:
+    """The most folios of this caliper in one fold, at least 1: by thickness, by creep and by the guide, whichever is least.
+
+    Raises ValueError unless the caliper is above 0.
+    """
     if caliper_mm <= 0:
         raise ValueError("a sheet has a thickness")
     by_thickness = int(THICKEST_FOLD_MM / (2 * caliper_mm) + 1e-9)
     by_creep = 1
     while creep_range(caliper_mm, by_creep)[1] <= MOST_CREEP_MM and by_creep <= by_thickness:
         by_creep += 1
+    if most < min(by_thickness, by_creep):
+        return FoldLimit(most, f"the guide of {guide}")
     if by_thickness <= by_creep:
         return FoldLimit(max(1, by_thickness), f"a fold of {THICKEST_FOLD_MM:g} mm")
     return FoldLimit(max(1, by_creep), f"a creep of {MOST_CREEP_MM:g} mm")

@@ -14,13 +14,17 @@ from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.pages.arrange import PileFolio, dealt
 
 HAIR_MM: Final = 0.05
+NARROWEST_MM: Final = 15.0
+"""A leaf narrower than this is no leaf (house rule); both leaves of such a sheet are equal."""
 
 
 @dataclass(frozen=True)
 class MixedFolio:
     """A sheet of the pile folded once; lengths in mm. ``cut`` says that it has to be cut down to the book's leaf first.
 
-    ``piece_*`` is one leaf of it before the block is trimmed, ``leaf_*`` after.
+    ``first_*`` and ``second_*`` are its leaves before and behind the fold, of which one may be narrower; a single leaf is a first one.
+    ``..._piece_mm`` are their widths before the block is trimmed, ``..._width_mm`` after. ``window`` is the window's place on the
+    first leaf as (from the fore edge, from the head, width, height), ``window_cut`` says that it is still to be cut.
 
     ``flap_room_mm`` is what the sheet leaves beside its leaves for a fold-out, all panels together. Sheets of one ``stock`` are the
     same paper, of which ``owned`` are there (None: not counted), counted ``on_shelf`` or in the book. ``turned`` says that the spine
@@ -33,12 +37,15 @@ class MixedFolio:
     swatch: str
     sides: int
     toughness: str
-    window: bool
+    window: tuple[float, float, float, float] | None
+    window_cut: bool
     pinned: bool
     caliper: Estimate
-    leaf_width_mm: float
+    first_width_mm: float
+    second_width_mm: float
     leaf_height_mm: float
-    piece_width_mm: float
+    first_piece_mm: float
+    second_piece_mm: float
     piece_height_mm: float
     cut: bool
     with_grain: bool | None
@@ -55,8 +62,31 @@ class MixedFolio:
     """The same sheet as arranging sees it."""
 
     def __post_init__(self) -> None:
-        seen = PileFolio(self.id, self.caliper.likely, self.leaf_height_mm, self.toughness, self.words, self.window)  # type: ignore[arg-type]
+        toughness: Literal["weak", "usual", "tough"] = self.toughness  # type: ignore[assignment]
+        seen = PileFolio(
+            self.id, self.caliper.likely, self.leaf_height_mm, toughness, self.words, self.window is not None, self.at_fold
+        )  # fmt: skip
         object.__setattr__(self, "arranged", seen)
+
+    @property
+    def leaf_width_mm(self) -> float:
+        """The width of its wider leaf."""
+        return max(self.first_width_mm, self.second_width_mm) if self.joined == "folded" else self.first_width_mm
+
+    @property
+    def least_width_mm(self) -> float:
+        """The width of its narrower leaf."""
+        return min(self.first_width_mm, self.second_width_mm) if self.joined == "folded" else self.first_width_mm
+
+    @property
+    def flap_leaf_mm(self) -> float:
+        """The width of the leaf that a fold-out hangs on."""
+        return self.second_width_mm if self.joined == "folded" else self.first_width_mm
+
+    @property
+    def open_mm(self) -> float:
+        """Its width, opened, before the block is trimmed."""
+        return self.first_piece_mm + (self.second_piece_mm if self.joined == "folded" else 0.0)
 
     @property
     def leaves(self) -> int:
@@ -74,15 +104,16 @@ class MixedFolio:
 
 
 def same_paper(paper: Paper) -> tuple[object, ...]:
-    """What makes two sheets of a pile the same paper: the shelf's item, else name and size."""
+    """What makes two sheets of a pile the same paper: its item among the materials, else name and size."""
     return (paper.stock_id,) if paper.stock_id else (paper.name, paper.sheet_width_mm, paper.sheet_height_mm)
 
 
 @dataclass(frozen=True)
 class _Way:
-    """How a sheet is folded: its leaf in mm, whether it is cut for that, and which of its sides (w or h) the spine lies along."""
+    """How a sheet is folded: its leaves in mm, whether it is cut for that, and which of its sides (w or h) the spine lies along."""
 
-    width_mm: float
+    first_mm: float
+    second_mm: float
     height_mm: float
     cut: bool
     with_grain: bool | None
@@ -106,15 +137,48 @@ def folio(
     beside = (sheet.flap_mm or 0.0) * sheet.flap_panels
     way = _way(
         paper.sheet_width_mm, paper.sheet_height_mm, paper.grain, fits_pattern(paper),
-        leaf_width_mm + trim_mm, leaf_height_mm + 2 * trim_mm, 2 if joined == "folded" else 1, beside,
+        leaf_width_mm + trim_mm, leaf_height_mm + 2 * trim_mm, 2 if joined == "folded" else 1, beside, sheet.lies, sheet.narrow,
     )  # fmt: skip
+    first, height = min(way.first_mm, leaf_width_mm), min(way.height_mm, leaf_height_mm)
     return MixedFolio(
-        sheet.id, paper.name, _words(paper.name, paper.tags, paper.swatch), paper.swatch, paper.sides, paper.toughness,
-        sheet.window == "yes", sheet.pinned, thickness(paper).sheet, min(way.width_mm, leaf_width_mm),
-        min(way.height_mm, leaf_height_mm), way.width_mm, way.height_mm, way.cut, way.with_grain,
-        fits_pattern(paper) and way.spine == "w", way.spine == "w", same_paper(paper), paper.owned, paper.stock_id is not None,
-        sheet.flap_mm or 0.0, sheet.flap_panels, way.room_mm, joined,
-    )  # fmt: skip
+        id=sheet.id,
+        name=paper.name,
+        words=_words(paper.name, paper.tags, paper.swatch),
+        swatch=paper.swatch,
+        sides=paper.sides,
+        toughness=paper.toughness,
+        window=_window(sheet, first, height),
+        window_cut=sheet.window == "yes" and (sheet.window_width_mm is not None or sheet.window_height_mm is not None),
+        pinned=sheet.pinned,
+        caliper=thickness(paper).sheet,
+        first_width_mm=first,
+        second_width_mm=min(way.second_mm, leaf_width_mm),
+        leaf_height_mm=height,
+        first_piece_mm=way.first_mm,
+        second_piece_mm=way.second_mm,
+        piece_height_mm=way.height_mm,
+        cut=way.cut,
+        with_grain=way.with_grain,
+        sideways=fits_pattern(paper) and way.spine == "w",
+        turned=way.spine == "w",
+        stock=same_paper(paper),
+        owned=paper.owned,
+        on_shelf=paper.stock_id is not None,
+        flap_mm=sheet.flap_mm or 0.0,
+        flap_panels=sheet.flap_panels,
+        flap_room_mm=way.room_mm,
+        joined=joined,
+    )
+
+
+def _window(sheet: PileSheet, width: float, height: float) -> tuple[float, float, float, float] | None:
+    """The window on a leaf of this size: as it was said, else in the middle."""
+    if sheet.window == "no":
+        return None
+    wide = sheet.window_width_mm if sheet.window_width_mm is not None else width * 0.4
+    high = sheet.window_height_mm if sheet.window_height_mm is not None else height * 0.3
+    fore = sheet.window_fore_mm if sheet.window_fore_mm is not None else (width - wide) / 2
+    return (fore, sheet.window_head_mm if sheet.window_head_mm is not None else (height - high) / 2, wide, high)
 
 
 @lru_cache(maxsize=2000)
@@ -127,20 +191,43 @@ def _way(
     leaf_height: float,
     parts: int,
     beside: float,
+    lies: str = "auto",
+    narrow: str = "both",
 ) -> _Way:
-    """The better way round for a sheet of ``parts`` leaves with so much beside them; the sheets of one paper ask for the same."""
+    """The better way round for a sheet of ``parts`` leaves with so much beside them; the sheets of one paper ask for the same.
+
+    Where the grain speaks for neither, the way that gives more pieces is the better one.
+    """
     axis = grain_axis(sheet_width, sheet_height, grain)
-    ways: list[tuple[tuple[bool, int, bool, bool, bool], _Way]] = []
+    ways: list[tuple[tuple[bool, bool, int, bool, bool, int, bool], _Way]] = []
     sides: tuple[tuple[float, float, Literal["w", "h"]], ...] = ((sheet_width, sheet_height, "h"), (sheet_height, sheet_width, "w"))
     for across, along, spine in sides:
-        width, height = min(across / parts, leaf_width), min(along, leaf_height)
+        first, second = _leaves(across, leaf_width, parts, narrow)
+        height = min(along, leaf_height)
         room = max(0.0, across - parts * leaf_width)
         cut = across > parts * leaf_width + beside + HAIR_MM or along > leaf_height + HAIR_MM
         with_grain = None if axis is None else axis == spine
         upright = not upright_only or spine == "h"
-        wishes = (beside <= room + HAIR_MM, round(width * height), upright, with_grain is not False, not cut)
-        ways.append((wishes, _Way(width, height, cut, with_grain, spine, room)))
+        pieces = int((across + HAIR_MM) / (parts * leaf_width + beside)) * int((along + HAIR_MM) / leaf_height)
+        wishes = (
+            lies == "auto" or (lies == "turned") == (spine == "w"),
+            beside <= room + HAIR_MM,
+            round((first + second) / 2 * height),
+            upright,
+            with_grain is not False,
+            pieces,
+            not cut,
+        )
+        ways.append((wishes, _Way(first, second, height, cut, with_grain, spine, room)))
     return max(ways, key=lambda one: one[0])[1]
+
+
+def _leaves(across: float, leaf: float, parts: int, narrow: str) -> tuple[float, float]:
+    """The widths of the leaves of a sheet so wide: as wide as the book's, else both narrower or the one that was chosen."""
+    half = min(across / parts, leaf)
+    if parts == 1 or narrow == "both" or half == leaf or across - leaf < NARROWEST_MM:
+        return half, half
+    return (across - leaf, leaf) if narrow == "first" else (leaf, across - leaf)
 
 
 @lru_cache(maxsize=2000)

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Mapping
+from collections.abc import Sequence
 from typing import Final
 
 from pleat.core.book import MOST_SECTIONS, Pages
@@ -16,16 +16,20 @@ from pleat.core.estimate import Estimate
 from pleat.core.pages import flap_checks
 from pleat.core.pages.arrange import ALIKE, alike
 from pleat.core.pages.creep import nested_creep
-from pleat.core.pages.limits import MOST_CREEP_MM, THICKEST_FOLD_MM
+from pleat.core.pages.limits import MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM
 from pleat.core.pages.mixed import MixedFolio, same_paper
+from pleat.core.pages.pile_cuts import Taken
 from pleat.core.plan import Check, Fix
+from pleat.core.words import many, merged
 
 NAMED = 4
+WINDOW_EDGE_MM: Final = 5.0
+"""Paper that is left around a window (common practice, no source)."""
 GUIDE: Final = "Guides: up to 12 light mixed sheets, about 10 opened envelopes (common practice, no source)."
 
 
 def find(
-    pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate, takes: Mapping[tuple[object, ...], int]
+    pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate, takes: Sequence[Taken]
 ) -> tuple[Check, ...]:
     """Every check of a pile that has something to say.
 
@@ -34,6 +38,7 @@ def find(
     found = [
         _too_thick(pages, sections, creep.likely),
         _windows(sections),
+        _window_places(pages, brief, sections),
         _alike(sections),
         _pairs(pages, sections),
         _small(brief, sections),
@@ -56,15 +61,22 @@ def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...], creep
     """C1: a section thicker, or creeping further, than nests well."""
     thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in sections]
     worst = max(range(len(sections)), key=lambda number: thick[number])
-    if (thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM) or len(sections[worst]) == 1:
+    most = max(len(section) for section in sections)
+    if (thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM and most <= MOST_MIXED) or most == 1:
         return None
-    wanted = min(len(pages.pile), MOST_SECTIONS, max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM)))
+    if thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM:
+        worst = next(number for number, section in enumerate(sections) if len(section) == most)
+    by_count = math.ceil(len(pages.pile) / MOST_MIXED)
+    wanted = min(len(pages.pile), MOST_SECTIONS, max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM), by_count))
     return Check(
         "C1",
         "stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
-        f"Section {worst + 1} is {thick[worst]:.1f} mm thick at its fold: {len(sections[worst])} sheets are too many.",
-        f"Up to {THICKEST_FOLD_MM:g} mm and a creep of {MOST_CREEP_MM:g} mm nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
-        (Fix(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),),
+        f"Section {worst + 1} is {thick[worst]:.1f} mm thick at its fold: {many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
+        f"Up to {MOST_MIXED} light sheets, {THICKEST_FOLD_MM:g} mm and a creep of {MOST_CREEP_MM:g} mm nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
+        (Fix(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),)
+        if wanted > len(sections)
+        else (),
+        "" if wanted > len(sections) else "Take some sheets off the pile: it has as many sections as a book can have.",
     )
 
 
@@ -80,6 +92,35 @@ def _windows(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
         f"Two windows lie face to face in section {number}: {a.name} and {b.name}.",
         f"One looks through both at what lies behind; {len(both)} such openings.",
         no_fix="Arrange again, or move one of them further in or out.",
+    )
+
+
+def _window_places(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """Windows that reach the edges of their leaf, or the fold."""
+    out = [
+        one
+        for section in sections
+        for one in section
+        if one.window
+        and (
+            min(one.window[0], one.window[1]) < WINDOW_EDGE_MM
+            or one.window[0] + one.window[2] > one.first_width_mm - WINDOW_EDGE_MM
+            or one.window[1] + one.window[3] > one.leaf_height_mm - WINDOW_EDGE_MM
+        )
+    ]
+    if not out:
+        return None
+    ruler, one = brief.ruler, out[0]
+    assert one.window
+    ids = {each.id for each in out}
+    middle = dict.fromkeys(("window_width_mm", "window_height_mm", "window_fore_mm", "window_head_mm"))
+    pile = tuple(sheet.model_copy(update=middle) if sheet.id in ids else sheet for sheet in pages.pile)
+    return Check(
+        "window",
+        "watch",
+        f"The window of {one.name} leaves less than {ruler.show(WINDOW_EDGE_MM)} of paper around it.",
+        f"It is {ruler.size(one.window[2], one.window[3])}, {ruler.show(one.window[0])} from the fore edge and {ruler.show(one.window[1])} from the head of a leaf of {ruler.size(one.first_width_mm, one.leaf_height_mm)}. A thin bar tears at the first turning.",
+        (Fix("a smaller one, in the middle of the leaf", (("pages.pile", pile),)),),
     )
 
 
@@ -121,14 +162,14 @@ def _odd(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...
     if pages.creep != "trim" and pages.edges != "trim":
         return None
     off = pages.trim_mm if pages.edges == "trim" else nested_creep([one.caliper for one in max(sections, key=len)]).likely
-    short = [one for section in sections for one in section if brief.leaf_width_mm - one.leaf_width_mm > off]
+    short = [one for section in sections for one in section if brief.leaf_width_mm - one.least_width_mm > off]
     if not short:
         return None
     return Check(
         "C5",
         "note",
         f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line and stay odd: {short[0].name}.",
-        f"{off:.1f} mm comes off the fore edge; these end before it. The edge will not be even there.",
+        f"{brief.ruler.thin(off)} comes off the fore edge; these end before it. The edge will not be even there.",
         (Fix("leave the edge untrimmed", (("pages.creep", "leave"), ("pages.edges", "slit"))),),
     )
 
@@ -140,7 +181,7 @@ def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> 
         one
         for section in sections
         for one in section
-        if one.leaf_width_mm < brief.leaf_width_mm - 1 or one.leaf_height_mm < brief.leaf_height_mm - 1
+        if one.least_width_mm < brief.leaf_width_mm - 1 or one.leaf_height_mm < brief.leaf_height_mm - 1
     ]
     if not small:
         return None
@@ -148,7 +189,7 @@ def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> 
     return Check(
         "B3",
         "note",
-        f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller than the book's: {first.name} {ruler.size(first.leaf_width_mm, first.leaf_height_mm)}"
+        f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller than the book's: {first.name} {ruler.size(first.least_width_mm, first.leaf_height_mm)}"
         + (" and others." if len(small) > 1 else "."),
         f"The leaf is {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)}. Small leaves are centred on the fold, and every one needs two holes within its own height.",
         no_fix="Nothing to do if they are meant; else take those sheets off the pile.",
@@ -160,7 +201,7 @@ def _grain(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     across = [one.name for section in sections for one in section if one.with_grain is False]
     if not across:
         return None
-    named = ", ".join(sorted(set(across))[:NAMED])
+    named = merged(sorted(across)[:NAMED])
     return Check(
         "B7",
         "note",
@@ -178,16 +219,15 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     return Check(
         "B10",
         "watch",
-        f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once folded: {', '.join(sorted(set(found))[:NAMED])}.",
+        f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once folded: {merged(sorted(found)[:NAMED])}.",
         "Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
         no_fix="Cut such sheets to the leaf's own shape first, or take a paper whose pattern has no top.",
     )
 
 
-def _owned(
-    pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], needed: Mapping[tuple[object, ...], int]
-) -> Check | None:
+def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]) -> Check | None:
     """Papers of which the pile takes more sheets than are there, for all books of the run."""
+    needed = {one.stock: one.sheets for one in takes}
     known = {one.stock: one for one in itertools.chain.from_iterable(sections)}
     short = {stock: one for stock, one in known.items() if one.owned is not None and needed[stock] > one.owned}
     if not short:
@@ -201,7 +241,7 @@ def _owned(
         for sheet in pages.pile
     )
     run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
-    on_shelf = "Put the count right on the shelf if you have more; else take some off the pile."
+    on_shelf = "Put the count right among the materials if you have more; else take some off the pile."
     return Check(
         "owned",
         "stop",

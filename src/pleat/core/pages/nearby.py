@@ -1,4 +1,4 @@
-"""The nearby size: leaves within 5 % that come out of the sheet with fewer sheets or nothing left over."""
+"""The nearby size: leaves within 5 % that come out of the sheet with fewer sheets or less left over; up to 8 % smaller where that saves a third."""
 
 from __future__ import annotations
 
@@ -12,6 +12,8 @@ from pleat.core.yields import Lay, both_ways
 
 NEAR: Final = 0.05
 """How far either side may differ from the one wanted."""
+SMALLER: Final = 0.08
+"""How much smaller a side may be where at least a third of the sheets is saved."""
 MOST: Final = 3
 
 
@@ -55,6 +57,9 @@ def nearby_sizes(
         if not way.count or (width, height) == (leaf_width_mm, leaf_height_mm) or (way.with_grain is False and now.with_grain is not False):
             continue
         sheets = math.ceil(pieces / way.count)
+        small = min(width / leaf_width_mm, height / leaf_height_mm) < 1 - NEAR - 1e-9
+        if small and needed is not None and sheets > needed * 2 / 3:
+            continue
         if needed is None or sheets < needed or (sheets == needed and way.used > now.used + 0.03):
             found[(round(width, 2), round(height, 2))] = Nearby(width, height, sheets, way.used, way.with_grain)
     best = sorted(found.values(), key=lambda one: (one.with_grain is False, one.sheets, -one.used))
@@ -62,6 +67,7 @@ def nearby_sizes(
 
 
 def _near(wanted: float, leaves: int, sides: tuple[float, ...]) -> list[float]:
-    """The wanted side, and every whole part of a sheet's side within 5 % of it, for so many leaves across one piece."""
-    parts = {side / (leaves * count) for side in sides for count in range(1, max(2, int(side / (leaves * wanted * (1 - NEAR))) + 2))}
-    return [wanted, *sorted(part for part in parts if abs(part - wanted) <= NEAR * wanted and abs(part - wanted) > 0.01)]
+    """The wanted side, and every whole part of a sheet's side from 8 % below to 5 % above it, for so many leaves across one piece."""
+    parts = {side / (leaves * count) for side in sides for count in range(1, max(2, int(side / (leaves * wanted * (1 - SMALLER))) + 2))}
+    near = (part for part in parts if wanted * (1 - SMALLER) <= part <= wanted * (1 + NEAR) and abs(part - wanted) > 0.01)
+    return [wanted, *sorted(near)]

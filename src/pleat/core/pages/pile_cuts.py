@@ -34,6 +34,15 @@ class PileCut:
         return math.ceil(self.part.count / max(self.each, 1))
 
 
+@dataclass(frozen=True)
+class Taken:
+    """Whole sheets of one paper that a pile takes for all books of the run; ``stock`` is what makes sheets the same paper."""
+
+    stock: tuple[object, ...]
+    name: str
+    sheets: int
+
+
 def gives(paper: Paper, leaf_width_mm: float, leaf_height_mm: float) -> int:
     """How many folios of this leaf one whole sheet gives, lying as they will be folded; 1 where it is folded as it is."""
     sheet = PileSheet(id=0, paper=paper)
@@ -41,14 +50,15 @@ def gives(paper: Paper, leaf_width_mm: float, leaf_height_mm: float) -> int:
     return cuts[0].each if cuts else 1
 
 
-def taken(cuts: Sequence[PileCut], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> dict[tuple[object, ...], int]:
-    """Whole sheets of each paper that a pile takes for all books of the run, by what makes sheets the same paper."""
+def taken(cuts: Sequence[PileCut], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> tuple[Taken, ...]:
+    """Whole sheets of each paper that a pile takes for all books of the run."""
+    names = {one.stock: one.name for section in sections for one in section}
     whole = Counter(one.stock for section in sections for one in section if not one.cut)
     found = {stock: count * quantity for stock, count in whole.items()}
     for cut in cuts:
         stock = same_paper(cut.paper)
         found[stock] = found.get(stock, 0) + cut.sheets
-    return found
+    return tuple(Taken(stock, names[stock], sheets) for stock, sheets in found.items())
 
 
 def pile_cuts(pile: Sequence[PileSheet], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> tuple[PileCut, ...]:
@@ -56,20 +66,20 @@ def pile_cuts(pile: Sequence[PileSheet], sections: Sequence[Sequence[MixedFolio]
     papers = {sheet.id: sheet.paper for sheet in pile}
     alike: dict[tuple[object, ...], list[MixedFolio]] = {}
     for one in (one for section in sections for one in section if one.cut):
-        alike.setdefault((one.stock, _size(one), one.turned, one.joined, one.flap_mm), []).append(one)
+        alike.setdefault((one.stock, _size(one), one.first_piece_mm, one.turned, one.joined, one.flap_mm), []).append(one)
     return tuple(_cut(number, same, papers[same[0].id], quantity) for number, same in enumerate(alike.values()))
 
 
 def _size(one: MixedFolio) -> tuple[float, float]:
     """(width, height) in mm of the piece, opened, with its fold-out."""
-    return (one.leaves * one.piece_width_mm + one.flap_mm * one.flap_panels, one.piece_height_mm)
+    return (one.open_mm + one.flap_mm * one.flap_panels, one.piece_height_mm)
 
 
 def _cut(number: int, same: Sequence[MixedFolio], paper: Paper, quantity: int) -> PileCut:
     first = same[0]
     width, height = _size(first)
-    leaves = first.leaves * first.piece_width_mm
-    folds = [Fold(first.piece_width_mm, "valley")] if first.joined == "folded" else []
+    leaves = first.open_mm
+    folds = [Fold(first.first_piece_mm, "valley")] if first.joined == "folded" else []
     panels = first.flap_panels if first.flap_mm else 0
     folds += [Fold(leaves + first.flap_mm * panel, "mountain" if panel % 2 else "valley") for panel in range(panels)]
     what = "folio" if first.joined == "folded" else "single leaf"

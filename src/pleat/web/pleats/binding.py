@@ -29,7 +29,7 @@ def view(opened: Opened) -> dict[str, Any]:
         "steps": [
             f"Start {result.path.start_side}, leave a tail of {ruler.show(result.tail_mm)}, go {_through(result.path.start_side)} at hole {result.path.holes[0]}."
         ]
-        + [_words(span, ruler.show(span.length_mm)) for span in result.path.spans]
+        + [_words(span, ruler.show(span.length_mm), len(result.positions_mm)) for span in result.path.spans]
         if result.path.spans
         else [],
         "own_path": " ".join(str(hole) for hole in own) if own else "",
@@ -51,6 +51,5 @@ def _through(side: str) -> str:
     return "out" if side == "inside" else "in"
 
 
-def _words(span: Span, length: str) -> str:
-    past = " past the middle" if len(span.gaps) > 1 else ""
-    return f"{span.side.capitalize()}, from {span.start}{past} to {span.end}, {length}; go {_through(span.side)} at hole {span.end}."
+def _words(span: Span, length: str, stations: int) -> str:
+    return f"{span.side.capitalize()}, from {span.start}{span.past(stations)} to {span.end}, {length}; go {_through(span.side)} at hole {span.end}."

@@ -7,7 +7,6 @@ from typing import Any, Final
 from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.pages.imposition import NumberedSheet
 from pleat.core.pages.leaves import openings
-from pleat.core.pages.limits import FLAP_GAP_MM
 from pleat.drawing import pages as drawing
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
@@ -30,10 +29,7 @@ def _numbered(sheet: NumberedSheet, folds: int) -> tuple[NumberedSheet, dict[str
 
 
 def view(opened: Opened) -> dict[str, Any]:
-    result, ruler, sheet = opened.plan.pages, opened.plan.brief.ruler, opened.plan.paper.leaf
-    sides = (sheet.sheet_width_mm, sheet.sheet_height_mm)
-    spare = [a - 2 * result.leaf_width_mm for a, b in (sides, sides[::-1]) if b + 0.05 >= result.leaf_height_mm]
-    room = ruler.snap_down(min(max(spare, default=0.0), result.leaf_width_mm - FLAP_GAP_MM))
+    result, ruler = opened.plan.pages, opened.plan.brief.ruler
     counted = opened.book.pages.counted_in
     whole, fold = render_screen(drawing.whole(result, ruler), 820, 84), render_screen(drawing.fold_detail(result, ruler), 270, 230)
     return {
@@ -46,11 +42,11 @@ def view(opened: Opened) -> dict[str, Any]:
         "numbered": [_numbered(sheet, result.folds) for sheet in result.numbered[:NUMBERED_SHOWN]],
         "whole": drawn(whole),
         "fold": drawn(fold),
-        "reckoned": ruler.thin(result.thickness.likely),
+        "estimated": ruler.thin(result.thickness.likely),
         "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 230)),
         "exaggerated": drawn(render_screen(drawing.fore_edge_detail(result, ruler, 4.0), 400, 180)),
         "flat": drawn(render_screen(drawing.folio_flat(result, ruler), 300, 250)),
         "count": f"{opened.book.pages.amount} {'' if counted == 'unsaid' else counted}".strip(),
-        "flap_room": room if room >= 10 else None,
+        "flap_room": result.flap_room_mm or None,
         "magnified": round(fold.scale / whole.scale),
     }

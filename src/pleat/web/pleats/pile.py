@@ -87,7 +87,7 @@ def view(opened: Opened) -> dict[str, Any]:
     return {
         "paired": paired,
         "fans": fans,
-        "takes": sum(result.pile_takes.values()),
+        "takes": sum(one.sheets for one in result.pile_takes),
         "weighed": weighed,
         "papers": len({one.name for section in result.mixed for one in section}),
     }

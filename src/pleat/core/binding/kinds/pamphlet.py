@@ -32,6 +32,7 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
     side = path.start_side
     knot_hole = path.holes[0] if path.holes else 1
     marked = signature(*sewing.positions_mm)
+    times = sewing.sections * sewing.quantity
     return (
         Step(
             "strip",
@@ -40,6 +41,7 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
             ("card strip", "pencil"),
             ("nested",),
             signature=marked,
+            for_all=True,
         ),
         Step(
             "cover_on",
@@ -66,15 +68,16 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
         ),
         Step(
             "thread",
-            f"Cut {ruler.show(ruler.snap_up(sewing.thread_mm))} of thread{'' if sewing.sections == 1 else f', {sewing.sections} times'}",
+            f"Cut {ruler.show(ruler.snap_up(sewing.thread_mm))} of thread{'' if times == 1 else f', {times} times'}",
             f"{sewing.thread_name}, taken {'double' if sewing.strands == 2 else 'single'}. Wax it if it is not waxed. Thread the needle.",
             ("scissors", "needle"),
             signature=signature(sewing.thread_mm, sewing.strands),
+            for_all=True,
         ),
         Step(
             "sew",
             "Sew" if sewing.sections == 1 else f"Sew {sewing.sections} times, section by section",
-            f"{'' if sewing.sections == 1 else 'Each section through its own row of holes with its own thread. '}Start {side}, leaving a tail of {ruler.show(sewing.tail_mm)}: {_in_words(path.spans, path.holes)}. Pull along the fold, not across it.",
+            f"{'' if sewing.sections == 1 else 'Each section through its own row of holes with its own thread. '}Start {side}, leaving a tail of {ruler.show(sewing.tail_mm)}: {_in_words(path.spans, path.holes, len(sewing.positions_mm))}. Pull along the fold, not across it.",
             ("needle",),
             ("pierce", "cover_on", "thread"),
             cautions=(NEEDLE,),
@@ -99,14 +102,13 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
     )
 
 
-def _in_words(spans: tuple[Span, ...], holes_: tuple[int, ...]) -> str:
+def _in_words(spans: tuple[Span, ...], holes_: tuple[int, ...], stations: int) -> str:
     """``out at 2, in at 1, along the inside to 3 and out, ...``"""
     if not spans:
         return "nowhere yet"
     words = [f"{thread_way(other(spans[0].side))} at {holes_[0]}"]
     for span in spans:
-        past = " past the middle" if abs(span.end - span.start) > 1 else ""
-        words.append(f"{span.side}{past} to {span.end}, {thread_way(span.side)}")
+        words.append(f"{span.side}{span.past(stations)} to {span.end}, {thread_way(span.side)}")
     return "; ".join(words)
 
 

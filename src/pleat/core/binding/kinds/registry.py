@@ -23,6 +23,7 @@ class Sewing:
     tail_mm: float
     ruler: Ruler
     sections: int = 1
+    quantity: int = 1
 
 
 @dataclass(frozen=True)
