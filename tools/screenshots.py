@@ -66,7 +66,7 @@ Moon card;30;x;250;6
 
 
 def take_in_a_table(page: Page) -> None:
-    page.locator("#file").set_input_files({"name": "winter-shelf.csv", "mimeType": "text/csv", "buffer": TABLE.encode()})
+    page.locator("#file").set_input_files({"name": "winter-materials.csv", "mimeType": "text/csv", "buffer": TABLE.encode()})
     page.get_by_role("button", name="show what would be taken").click()
     page.get_by_text("cannot be taken").wait_for()
 
@@ -85,11 +85,11 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "cutting": ("/books/2?open=cutting", nothing),
     "bench": ("/books/5?open=bench", nothing),
     "print": ("/books/5/print", nothing),
-    "materials": ("/shelf?make=140+x+200", nothing),
-    "item": ("/shelf/4", nothing),
-    "measuring": ("/shelf/2/measure", measure),
-    "grain": ("/shelf/6/grain", nothing),
-    "table": ("/shelf/table", take_in_a_table),
+    "materials": ("/materials?make=140+x+200", nothing),
+    "item": ("/materials/4", nothing),
+    "measuring": ("/materials/2/measure", measure),
+    "grain": ("/materials/6/grain", nothing),
+    "table": ("/materials/table", take_in_a_table),
 }
 """Name of the picture: the address, and what is done there before the picture is taken."""
 
@@ -121,7 +121,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, demo(Path(folder)) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox"])
         page = browser.new_page(viewport={"width": width, "height": height}, locale="en-GB")
-        page.add_init_script(f"localStorage.setItem('pleat-lamp', '{int(given.lamp)}')")
+        page.add_init_script(f"localStorage.setItem('pleat-dark', '{int(given.lamp)}')")
         for name in given.names or VIEWS:
             path, prepare = VIEWS[name]
             page.goto(address + path)

@@ -3,8 +3,15 @@
 from __future__ import annotations
 
 import json
+import signal
+import socket
 import sys
+import threading
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
 from dataclasses import fields, is_dataclass
+from datetime import date
 from pathlib import Path
 from typing import Any
 
@@ -41,40 +48,152 @@ def schema() -> None:
     click.echo(json.dumps(book_schema(), ensure_ascii=False, indent=2))
 
 
-@main.command()
-@click.option(
+_DATABASE = click.option(
     "--database",
     type=click.Path(dir_okay=False, path_type=Path),
     default=Path("pleat.db"),
     show_default=True,
     help="where the books are kept",
 )
-@click.option("--host", default="127.0.0.1", show_default=True, help="the address to listen on; anything but 127.0.0.1 lets others in")
+
+
+@main.command()
+@_DATABASE
+@click.option(
+    "--host", default="127.0.0.1", show_default=True, help="the address to listen on; others than this machine's own ask for a pairing code"
+)
+@click.option("--allow-host", multiple=True, help="another name this machine is asked for under; may be given several times")
 @click.option("--port", default=5180, show_default=True)
 @click.option("--caliper", default="127.0.0.1:5186", show_default=True, help="where a digital caliper is read; see docs/caliper.md")
-@click.option("--demo", is_flag=True, help="fill an empty shelf with made-up things and books, and bring a stand-in for a caliper")
-def serve(database: Path, host: str, port: int, caliper: str, demo: bool) -> None:
+@click.option("--demo", is_flag=True, help="fill an empty database with made-up materials and books, and bring a stand-in for a caliper")
+def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, caliper: str, demo: bool) -> None:
     """Serve Pleat to the browser."""
     from waitress import create_server
 
     from pleat.demo import fill
-    from pleat.store.database import transaction
-    from pleat.web.app import create_app
+    from pleat.store.database import CannotOpen, close, transaction
+    from pleat.web import security
+    from pleat.web.app import FORM_LIMIT, create_app
 
     if demo:
         stand_in = StandIn()
         stand_in.start()
         caliper = stand_in.address
-    app = create_app(database, {"PLEAT_CALIPER": caliper})
-    if demo:
-        with transaction(app.extensions["pleat_engine"]) as session:
-            fill(session)
+    away = host not in ("127.0.0.1", "localhost", "::1")
+    hosts = (*((_bracketed(one) for one in security.addresses(host)) if away else ()), *(name.lower() for name in allow_host))
+    config = {"PLEAT_CALIPER": caliper, "PLEAT_HOSTS": hosts, "PLEAT_PAIRING": security.new_code() if away else ""}
+    with _listening(host, port) as sockets:
+        config |= {"PLEAT_PORT": sockets[0].getsockname()[1]}
+        try:
+            app = create_app(database, config)
+        except CannotOpen as error:
+            raise click.ClickException(error.text) from error
+        engine = app.extensions["pleat_engine"]
+        if demo:
+            with transaction(engine) as session:
+                fill(session)
+        server = create_server(
+            app, sockets=sockets, threads=8, max_request_body_size=FORM_LIMIT, connection_limit=400, channel_timeout=30, cleanup_interval=5
+        )
+        signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+        _daily_copies(database)
+        click.echo(f"Pleat is open at http://{host}:{config['PLEAT_PORT']}/  (stop it with Ctrl-C)")
+        if away:
+            click.echo(f"Pairing code for other devices: {config['PLEAT_PAIRING']}  (also at http://127.0.0.1:{config['PLEAT_PORT']}/pair)")
+        try:
+            server.run()
+        finally:
+            close(engine)
+
+
+@contextmanager
+def _listening(host: str, port: int) -> Iterator[list[socket.socket]]:
+    """A socket that listens, so that the port is known before anything else is."""
+    family = socket.AF_INET6 if ":" in host else socket.AF_INET
+    with socket.socket(family, socket.SOCK_STREAM) as listening:
+        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            listening.bind((host, port))
+        except (OSError, OverflowError) as error:
+            raise click.ClickException(f"Port {port} is taken ({getattr(error, 'strerror', None) or error}). Try another: --port {min(port, 65534) + 1}") from error
+        yield [listening]
+
+
+def _bracketed(address: str) -> str:
+    return f"[{address}]" if ":" in address else address.lower()
+
+
+def _daily_copies(database: Path) -> None:
+    """A copy a day, looked for once an hour while Pleat runs."""
+    from pleat.store import backups
+
+    def look() -> None:
+        while True:
+            with suppress(backups.BadBackup, OSError):
+                backups.daily(database, date.today())
+            time.sleep(3600)
+
+    threading.Thread(target=look, daemon=True, name="pleat-copies").start()
+
+
+@main.command()
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+@_DATABASE
+def backup(file: Path, database: Path) -> None:
+    """Copy all books and materials to FILE, also while Pleat runs."""
+    from pleat.store import backups
+
+    _there(database)
     try:
-        server = create_server(app, host=host, port=port, threads=8)
+        books = backups.backup(database, file)
+    except (backups.BadBackup, OSError) as error:
+        raise click.ClickException(str(error) or "The copy could not be made.") from error
+    click.echo(f"{file} holds {books} books, and was checked")
+
+
+@main.command()
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@_DATABASE
+def restore(file: Path, database: Path) -> None:
+    """Put a copy, FILE, in the place of everything in the database. What was there is copied first."""
+    from pleat.store import backups
+    from pleat.store.database import CannotOpen, migrate
+
+    try:
+        books = backups.restore(database, file)
+        migrate(database)
+    except (backups.BadBackup, CannotOpen) as error:
+        raise click.ClickException(error.text) from error
+    click.echo(f"{books} books are back in {database}; what was there is in {backups.folder(database)}")
+
+
+@main.command()
+@click.argument("folder", type=click.Path(file_okay=False, path_type=Path))
+@_DATABASE
+def export(folder: Path, database: Path) -> None:
+    """Write every book as a book file and the materials as a table into FOLDER."""
+    from pleat.services import library
+    from pleat.store.database import CannotOpen, close, migrate, open_engine, transaction
+
+    _there(database)
+    try:
+        migrate(database)
+    except CannotOpen as error:
+        raise click.ClickException(error.text) from error
+    engine = open_engine(database)
+    try:
+        with transaction(engine, reading=True) as session:
+            books, items = library.export_all(session, folder)
     except OSError as error:
-        raise click.ClickException(f"Port {port} is taken ({error.strerror}). Try another: --port {port + 1}") from error
-    click.echo(f"Pleat is open at http://{host}:{server.effective_port}/  (stop it with Ctrl-C)")
-    server.run()
+        raise click.ClickException(f"{folder} cannot be written to: {error.strerror}") from error
+    finally:
+        close(engine)
+    click.echo(f"{folder} holds {books} books and {items} materials")
+
+
+def _there(database: Path) -> None:
+    if not database.exists():
+        raise click.ClickException(f"There is no database at {database}. Name it with --database.")
 
 
 @main.command("caliper-stand-in")

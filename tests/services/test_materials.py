@@ -163,7 +163,7 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         materials.take_off(session, ids["Flour bag paper"])
         assert of_pile(books.open_book(session, book_id), "Flour bag paper").stock_id is None
         _, text = library.export(session, book_id)
-        taken = book_store.load(session, library.take_in(session, text.encode())).book
+        taken = book_store.load(session, library.take_in(session, text.encode())[0]).book
         assert {sheet.paper.stock_id for sheet in taken.pages.pile} == {None}
 
 
@@ -197,7 +197,7 @@ def test_a_book_whose_paper_is_gone_or_known_better(stocked):
         materials.put_back(session, ids["Moss card"])
         assert books.open_book(session, book_id).book.paper.cover.stock_id
         _, text = library.export(session, book_id)
-        taken = library.take_in(session, text.encode())
+        taken, _ = library.take_in(session, text.encode())
         assert book_store.load(session, taken).book.paper.leaf.stock_id is None, "another shelf's numbers mean nothing here"
 
 
@@ -271,7 +271,7 @@ def imports(engine):
 
 def test_export_then_import_gives_the_same_shelf_and_again_changes_nothing(engine, imports):
     text = ("\ufeff" + write_table(demo_items(), ";", ",")).encode()
-    job = finished(imports.start("shelf.csv", text), "ready")
+    job = finished(imports.start("materials.csv", text), "ready")
     assert (job.count("new"), job.count("not")) == (len(demo_items()), 0)
     with transaction(engine, reading=True) as session:
         assert store.everything(session) == [], "nothing is written until agreed"
@@ -280,7 +280,7 @@ def test_export_then_import_gives_the_same_shelf_and_again_changes_nothing(engin
     imports.agree(job)
     with transaction(engine, reading=True) as session:
         assert [stored.item for stored in store.everything(session)] == list(demo_items())
-    again = finished(imports.start("shelf.csv", text), "ready")
+    again = finished(imports.start("materials.csv", text), "ready")
     assert again.count("same") == len(demo_items())
 
 

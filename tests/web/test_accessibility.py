@@ -14,13 +14,13 @@ VIEWS = [
     "/bin",
     "/books/5/print",
     "/nothing",
-    "/shelf?make=140+x+200",
-    "/shelf/4",
-    "/shelf/30",
-    "/shelf/new/paper",
-    "/shelf/2/measure",
-    "/shelf/6/grain",
-    "/shelf/table",
+    "/materials?make=140+x+200",
+    "/materials/4",
+    "/materials/30",
+    "/materials/new/paper",
+    "/materials/2/measure",
+    "/materials/6/grain",
+    "/materials/table",
     *(
         f"/books/{book}?open={name}"
         for book, name in [
@@ -40,9 +40,9 @@ VIEWS = [
 ]
 
 
-@pytest.mark.parametrize("theme", ["day", "lamp"])
+@pytest.mark.parametrize("theme", ["light", "dark"])
 def test_no_serious_finding(page: Page, served: str, theme: str):
-    page.add_init_script(f"localStorage.setItem('pleat-lamp', '{int(theme == 'lamp')}')")
+    page.add_init_script(f"localStorage.setItem('pleat-dark', '{int(theme == 'lamp')}')")
     found = {}
     for view in VIEWS:
         page.goto(served + view)
@@ -51,7 +51,7 @@ def test_no_serious_finding(page: Page, served: str, theme: str):
             page.locator(".fan-sheet").first.click()  # the slip of a chosen sheet belongs to the view
         page.evaluate(AXE)
         # by lamp only the colours differ
-        results = page.evaluate("axe.run()" if theme == "day" else "axe.run({runOnly: ['color-contrast']})")
+        results = page.evaluate("axe.run()" if theme == "light" else "axe.run({runOnly: ['color-contrast']})")
         serious = [
             f"{one['id']}: {one['nodes'][0]['html'][:160]} {one['nodes'][0].get('failureSummary', '')[:200]} (+{len(one['nodes']) - 1})"
             for one in results["violations"]

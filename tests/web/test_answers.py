@@ -35,12 +35,12 @@ def test_every_page_answers_with_the_policy_and_without_inline_script_or_style(c
         "/books/5/print",
         "/books/5/print?paper=letter",
         "/books/5/papers?role=cover",
-        "/shelf?make=A6",
-        "/shelf/4",
-        "/shelf/new/glue",
-        "/shelf/2/measure",
-        "/shelf/6/grain",
-        "/shelf/table",
+        "/materials?make=A6",
+        "/materials/4",
+        "/materials/new/glue",
+        "/materials/2/measure",
+        "/materials/6/grain",
+        "/materials/table",
     ):
         answer = client.get(address)
         text = answer.get_data(as_text=True)
@@ -121,7 +121,7 @@ def test_the_shelf_renames_copies_bins_and_restores(client):
 
 
 def test_what_is_not_there_is_said_in_words(client):
-    for address in ("/books/999", f"/books/{9**30}", f"/shelf/{9**30}", "/nothing", "/books/999/print.pdf", "/books/abc"):
+    for address in ("/books/999", f"/books/{9**30}", f"/materials/{9**30}", "/nothing", "/books/999/print.pdf", "/books/abc"):
         answer = client.get(address)
         assert answer.status_code == 404
         assert "to your books" in answer.get_data(as_text=True)

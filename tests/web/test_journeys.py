@@ -280,11 +280,11 @@ def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str, widt
         "/",
         "/new",
         "/books/5/print",
-        "/shelf?make=140+x+200",
-        "/shelf/4",
-        "/shelf/2/measure",
-        "/shelf/6/grain",
-        "/shelf/table",
+        "/materials?make=140+x+200",
+        "/materials/4",
+        "/materials/2/measure",
+        "/materials/6/grain",
+        "/materials/table",
     ):
         desk.goto(served + address)
         assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), address

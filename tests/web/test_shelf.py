@@ -34,33 +34,33 @@ def stand_in(app):
 
 
 def test_finding_answers_with_what_was_asked(client):
-    assert "48 things" in text_of(client, "/shelf")
-    found = client.get("/shelf?q=magnet", headers=HTMX).get_data(as_text=True)
+    assert "48 things" in text_of(client, "/materials")
+    found = client.get("/materials?q=magnet", headers=HTMX).get_data(as_text=True)
     assert found.startswith('<div id="found">')
     assert "Flat magnet" in found
     assert "Log paper" not in found
-    assert "240 leaves, 480 pages" in text_of(client, "/shelf?make=140+x+200")
-    assert "No paper on the shelf is large enough" in text_of(client, "/shelf?make=500+x+900")
-    assert "width first" in text_of(client, "/shelf?make=large")
+    assert "240 leaves, 480 pages" in text_of(client, "/materials?make=140+x+200")
+    assert "No paper on the shelf is large enough" in text_of(client, "/materials?make=500+x+900")
+    assert "width first" in text_of(client, "/materials?make=large")
 
-    assert "8 1/2" in text_of(client, "/shelf?ruler=in&q=rust")
-    assert 'aria-current="true"><span>in' in text_of(client, "/shelf"), "the ruler is remembered"
-    assert "Try fewer words" in text_of(client, "/shelf?q=zzz&kind=paper")
-    for address in ("/shelf/999", "/shelf/new/hat", "/shelf/table/nothing"):
+    assert "8 1/2" in text_of(client, "/materials?ruler=in&q=rust")
+    assert 'aria-current="true"><span>in' in text_of(client, "/materials"), "the ruler is remembered"
+    assert "Try fewer words" in text_of(client, "/materials?q=zzz&kind=paper")
+    for address in ("/materials/999", "/materials/new/hat", "/materials/table/nothing"):
         assert client.get(address).status_code == 404
 
 
 @pytest.mark.parametrize("kind", KINDS)
 def test_every_kind_can_be_put_on_the_shelf_and_says_what_is_missing(client, kind):
-    refused = client.post(f"/shelf/new/{kind}", data={"name": "", "tags": "kept"})
+    refused = client.post(f"/materials/new/{kind}", data={"name": "", "tags": "kept"})
     assert refused.status_code == 422
     assert "This is missing" in refused.get_data(as_text=True)
     assert 'value="kept"' in refused.get_data(as_text=True)
     texts = {"name": "Comet thing", "size": "A4", "sheet_width_mm": "300", "sheet_height_mm": "400", "thickness_mm": "2", "width_mm": "9"}
     texts |= {"roll_width_mm": "900", "length_left_mm": "1 m", "inner_mm": "30", "length_mm": "200"}
-    page = text_of(client, f"/shelf/new/{kind}")
+    page = text_of(client, f"/materials/new/{kind}")
     fields = set(re.findall(r'name="(\w+)"', page))
-    made = client.post(f"/shelf/new/{kind}", data={name: text for name, text in texts.items() if name in fields})
+    made = client.post(f"/materials/new/{kind}", data={name: text for name, text in texts.items() if name in fields})
     assert made.status_code == 303
     shown = text_of(client, made.headers["Location"])
     assert "Comet thing" in shown
@@ -68,26 +68,26 @@ def test_every_kind_can_be_put_on_the_shelf_and_says_what_is_missing(client, kin
 
 
 def test_an_item_is_changed_field_by_field_and_nonsense_keeps_everything(client):
-    page = text_of(client, "/shelf/1")
+    page = text_of(client, "/materials/1")
     assert 'value="297"' in page
-    saved = client.post("/shelf/1", data={"weight": "110 lb", "swatch": "moss"}, headers=HTMX)
+    saved = client.post("/materials/1", data={"weight": "110 lb", "swatch": "moss"}, headers=HTMX)
     assert saved.status_code == 200
     assert 'value="110 lb"' in saved.get_data(as_text=True)
     assert "The grade from the packet" in saved.get_data(as_text=True)
-    refused = client.post("/shelf/1", data={"weight": "heavy", "owned": "7"}, headers=HTMX)
+    refused = client.post("/materials/1", data={"weight": "heavy", "owned": "7"}, headers=HTMX)
     assert refused.status_code == 422
     assert 'value="heavy"' in refused.get_data(as_text=True)
-    assert 'value="110 lb"' in text_of(client, "/shelf/1"), "nothing is half saved"
-    client.post("/shelf/1/take-off")
-    assert "put it back" in text_of(client, "/shelf/1")
-    assert "Log paper, cream" not in text_of(client, "/shelf?q=log+paper")
-    client.post("/shelf/1/put-back")
-    copied = client.post("/shelf/1/copy")
+    assert 'value="110 lb"' in text_of(client, "/materials/1"), "nothing is half saved"
+    client.post("/materials/1/take-off")
+    assert "put it back" in text_of(client, "/materials/1")
+    assert "Log paper, cream" not in text_of(client, "/materials?q=log+paper")
+    client.post("/materials/1/put-back")
+    copied = client.post("/materials/1/copy")
     assert "Log paper, cream (copy)" in text_of(client, copied.headers["Location"])
 
 
 def measured(client, **given):
-    return client.post("/shelf/2/measure", data=given).get_data(as_text=True)
+    return client.post("/materials/2/measure", data=given).get_data(as_text=True)
 
 
 def test_measuring_with_the_stand_in_and_with_each_fault(client, stand_in):
@@ -104,14 +104,14 @@ def test_measuring_with_the_stand_in_and_with_each_fault(client, stand_in):
         assert words in page
         assert "keep 0" not in page
         refused = client.post(
-            "/shelf/2/measure", data={"do": "keep", "zero": "0", "sheets": "10", "readings": "0.041 0.041" if fault == "inches" else ""}
+            "/materials/2/measure", data={"do": "keep", "zero": "0", "sheets": "10", "readings": "0.041 0.041" if fault == "inches" else ""}
         )
         assert refused.status_code == 200
-    assert 'name="readings_mm" value=""' in text_of(client, "/shelf/2"), "no wrong value was stored"
-    kept = client.post("/shelf/2/measure", data={"do": "keep", "zero": "0.0", "sheets": "10", "readings": readings})
+    assert 'name="readings_mm" value=""' in text_of(client, "/materials/2"), "no wrong value was stored"
+    kept = client.post("/materials/2/measure", data={"do": "keep", "zero": "0.0", "sheets": "10", "readings": readings})
     assert kept.status_code == 303
-    assert "3 readings of a stack of 10" in text_of(client, "/shelf/2")
-    assert client.get("/shelf/25/measure").status_code == 303, "a thread is not measured as a stack"
+    assert "3 readings of a stack of 10" in text_of(client, "/materials/2")
+    assert client.get("/materials/25/measure").status_code == 303, "a thread is not measured as a stack"
 
 
 def test_without_a_caliper_readings_are_typed(client, app):
@@ -135,14 +135,14 @@ def test_without_a_caliper_readings_are_typed(client, app):
 )
 def test_no_junk_in_measuring_the_grain_or_an_item_brings_a_500(client, do, junk):
     for data in ({"typed": junk, "zero": "0"}, {"zero_typed": junk}, {"zero": junk, "readings": junk, "sheets": junk}):
-        assert client.post("/shelf/2/measure", data={"do": do, **data}).status_code in (200, 303, 422)
-    assert client.post("/shelf/2/grain", data={"bend": junk, "damp_clear": junk, "do": "keep"}).status_code in (200, 303)
-    assert client.post("/shelf/3", data={"name": "x", "size": junk, "owned": junk}).status_code in (200, 422)
-    assert client.get("/shelf", query_string={"q": junk, "make": junk, "kind": junk, "page": junk}).status_code == 200
+        assert client.post("/materials/2/measure", data={"do": do, **data}).status_code in (200, 303, 422)
+    assert client.post("/materials/2/grain", data={"bend": junk, "damp_clear": junk, "do": "keep"}).status_code in (200, 303)
+    assert client.post("/materials/3", data={"name": "x", "size": junk, "owned": junk}).status_code in (200, 422)
+    assert client.get("/materials", query_string={"q": junk, "make": junk, "kind": junk, "page": junk}).status_code == 200
 
 
 def upload(client, text):
-    return client.post("/shelf/table", data={"file": (io.BytesIO(text.encode()), "winter.csv")})
+    return client.post("/materials/table", data={"file": (io.BytesIO(text.encode()), "winter.csv")})
 
 
 def ready(client, address):
@@ -161,16 +161,16 @@ def test_a_table_is_shown_row_by_row_before_anything_is_written(client):
     for words in ("owned 120 → 90", "+ new", "× not taken", "is not a length"):
         assert words in page
 
-    assert "Nothing of that here" in text_of(client, "/shelf?q=comet")
+    assert "Nothing of that here" in text_of(client, "/materials?q=comet")
     client.post(f"{address}/agree")
     assert "1 put on the shelf, 1 changed" in ready(client, address)
-    assert "3 left" in text_of(client, "/shelf?q=comet")
+    assert "3 left" in text_of(client, "/materials?q=comet")
     client.post(f"{address}/forget")
     assert client.get(address).status_code == 404
     for text, words in (("", "empty"), ("a;b\n1;2\n", "headed")):
         refused = upload(client, text)
         assert (refused.status_code, words in refused.get_data(as_text=True)) == (422, True)
-    exported = client.get("/shelf/table/shelf.csv?decimal=comma")
+    exported = client.get("/materials/table/materials.csv?decimal=comma")
     assert exported.data.startswith(b"\xef\xbb\xbfkind of item;name;")
 
 
@@ -190,7 +190,7 @@ def test_a_page_made_while_the_work_ends_shows_one_state(client, monkeypatch):
             return 0
 
     monkeypatch.setattr("pleat.web.tables._job", lambda _: Turning())
-    assert "Reading the table" in text_of(client, "/shelf/table/x")
+    assert "Reading the table" in text_of(client, "/materials/table/x")
 
 
 def test_the_shelf_by_keyboard(desk: Page, served: str):
@@ -214,7 +214,7 @@ def test_the_shelf_by_keyboard(desk: Page, served: str):
 
 
 def test_an_item_saves_as_it_is_changed(desk: Page, served: str):
-    desk.goto(f"{served}/shelf/22")
+    desk.goto(f"{served}/materials/22")
     field = desk.locator("#i-thickness-mm")
     field.fill("80 pt")
     field.press("Tab")
@@ -267,7 +267,7 @@ def test_pounds_without_a_grade_are_asked_with_what_each_would_mean(desk: Page):
 
 
 def test_the_grain_is_found_by_tests_that_agree(desk: Page, served: str):
-    desk.goto(f"{served}/shelf/6/grain")
+    desk.goto(f"{served}/materials/6/grain")
     desk.locator("input[name=bend][value=long]").check()
     expect(desk.locator(".result")).to_contain_text("along the long side")
     desk.locator("input[name=tear][value=short]").check()
@@ -282,7 +282,7 @@ def test_ten_thousand_rows_come_in_behind_a_bar_while_other_pages_answer(desk: P
     table.write_text(
         "name;sheet width (mm);sheet height (mm);owned\n" + "".join(f"Star card {n};210;297;{n % 50}\n" for n in range(10_000))
     )
-    desk.goto(f"{served}/shelf/table")
+    desk.goto(f"{served}/materials/table")
     desk.locator("#file").set_input_files(table)
     desk.get_by_role("button", name="show what would be taken").click()
     expect(desk.locator("progress")).to_be_visible()

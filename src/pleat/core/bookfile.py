@@ -70,7 +70,7 @@ def upgraded(data: dict[str, Any]) -> dict[str, Any]:
 
 
 def upgraded_paper(paper: dict[str, Any]) -> dict[str, Any]:
-    """A paper of format 1, on the shelf or in a book: its one reading becomes the first of several."""
+    """A paper of format 1, among the materials or in a book: its one reading becomes the first of several."""
     measured = paper.get("measured_mm")
     rest = {name: value for name, value in paper.items() if name != "measured_mm"}
     return rest if measured is None else {**rest, "readings_mm": [measured]}

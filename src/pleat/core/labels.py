@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from functools import cache
+from functools import lru_cache
 from typing import Any
 
 from pydantic import BaseModel
@@ -12,7 +12,7 @@ from pleat.core.book import Book
 from pleat.core.fields import FieldRule, rule_on
 
 
-@cache
+@lru_cache(maxsize=1024)  # asked with texts of requests
 def field_at(path: str) -> FieldInfo | None:
     """The declaration of ``brief.leaf_width_mm`` and the like; None for paths that are not there. Numbers in a path are skipped."""
     model: Any = Book

@@ -49,15 +49,15 @@ _BOOKS: Final[tuple[tuple[str, str, str, dict[str, str], int], ...]] = (
         "Dark-sky log",
         "Log paper, cream",
         "Night card, indigo",
-        {"brief.size": "148 x 205", "brief.quantity": "6", "pages.count": "40 pages", "binding.station_count": "5"},
+        {"brief.size": "148 x 205", "brief.quantity": "6", "pages.count": "32 pages", "binding.station_count": "5"},
         5,
     ),
 )
 
 
 def demo_items() -> tuple[Item, ...]:
-    """What is on the society's shelf."""
-    rows = json.loads((Path(__file__).parent / "shelf.json").read_text())
+    """What is among the society's materials."""
+    rows = json.loads((Path(__file__).parent / "materials.json").read_text())
     return tuple(KINDS[row.pop("item")].model.model_validate(row) for row in rows)
 
 
@@ -94,7 +94,7 @@ def mixed_journal(kept: dict[str, Paper]) -> Book:
 
 
 def fill(session: Session) -> None:
-    """Put the demo's items and books on an empty shelf; anything already there is left alone."""
+    """Put the demo's items and books where there are none yet; anything already there is left alone."""
     if store.count_by_kind(session):
         return
     store.insert_columns(session, [store.columns_of(item, now()) for item in demo_items()])

@@ -1,4 +1,4 @@
-"""Things on the shelf, each kind drawn as what it is, to scale in mm; and a stack of paper edge on."""
+"""Things among the materials, each kind drawn as what it is, to scale in mm; and a stack of paper edge on."""
 
 from __future__ import annotations
 

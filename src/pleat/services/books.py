@@ -30,7 +30,7 @@ from pleat.store.books import Stored
 class Opened:
     """A stored book with its plan, worked out for the maker's tools.
 
-    ``otherwise`` names the papers that the shelf knows better, or at least otherwise, than the book does.
+    ``otherwise`` names the papers that the materials have better, or at least otherwise, than the book does.
     """
 
     stored: Stored
@@ -45,16 +45,20 @@ class Opened:
 
 @dataclass(frozen=True)
 class Outcome:
-    """What an edit did: the book now, and the pleats whose result or inputs changed."""
+    """What an edit did: the book now, the pleats whose result or inputs changed, and what it took from the materials, in words.
+
+    Where the page was not on the newest version, every pleat counts as changed.
+    """
 
     opened: Opened
     changed: tuple[str, ...]
+    said: str = ""
 
 
 def open_book(session: Session, book_id: int) -> Opened:
     """The book and its plan. Raises NoSuchBook."""
     stored, tools = repository.load(session, book_id), materials.tools(session)
-    book, otherwise = materials.with_shelf(session, book_id, stored.book)
+    book, otherwise = materials.with_materials(session, book_id, stored.book)
     return Opened(replace(stored, book=book), make_plan(book, tools), tools, otherwise)
 
 
@@ -122,42 +126,58 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     """Alter a book and store it as a new revision.
 
     ``version`` is the one the edit was made on; with None the edit takes over whatever is there, and
-    every pleat counts as changed. An alteration that changes nothing stores nothing. Raises NoSuchBook,
-    BadBook, ChangedElsewhere.
+    every pleat counts as changed. An alteration that changes nothing stores nothing, and one of the ruler alone is no step to
+    undo. Raises NoSuchBook, BadBook, ChangedElsewhere.
     """
     before = open_book(session, book_id)
-    after = alter(before.book)
-    if after == before.book and version is not None:
-        return Outcome(before, ())
     if version is not None:
         repository.check_version(session, before.stored, version, window)
+    after = alter(before.book)
+    if after == before.book:
+        return Outcome(before, () if version == before.stored.version else PLEATS)
     plan = make_plan(after, before.tools)
+    if _on_ruler(after, before.book) == before.book:
+        stored = repository.amend(session, before.stored, after, summary(after, plan), window, now())
+        return Outcome(Opened(stored, plan, before.tools, before.otherwise), PLEATS)
     stored = repository.save(session, before.stored, after, summary(after, plan), window, label, now())
-    materials.settle(session, book_id, before.book, after, plan)
+    said = materials.settle(session, book_id, before.book, after, plan)
     same = after.paper == before.book.paper and after.pages.pile == before.book.pages.pile
-    _, otherwise = ((), before.otherwise) if same else materials.with_shelf(session, book_id, after)
-    opened = Opened(stored, plan, before.tools, otherwise)
-    return Outcome(opened, PLEATS if version is None else _changed(before, opened))
+    counted, otherwise = (after, before.otherwise) if same and not said else materials.with_materials(session, book_id, after)
+    opened = Opened(replace(stored, book=counted), plan if counted == after else make_plan(counted, before.tools), before.tools, otherwise)
+    return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
+
+
+def _on_ruler(book: Book, of: Book) -> Book:
+    """The book on the ruler of another one."""
+    return book.model_copy(update={"brief": book.brief.model_copy(update={"ruler": of.brief.ruler})})
 
 
 def undo(session: Session, book_id: int, by: int, version: int | None, window: str) -> Outcome:
-    """Undo (-1) or redo (+1) one revision. Raises NoSuchBook, ChangedElsewhere."""
+    """Undo (-1) or redo (+1) one revision; the ruler stays as it is. Raises NoSuchBook, ChangedElsewhere."""
     before = open_book(session, book_id)
     if version is not None:
         repository.check_version(session, before.stored, version, window)
-    book = repository.step(session, book_id, by, window, now())
-    if book is None:
-        return Outcome(before, ())
-    materials.settle(session, book_id, before.book, book, make_plan(book, before.tools))
+    found = repository.step(session, book_id, by, window, now())
+    if found is None:
+        return Outcome(before, () if version == before.stored.version else PLEATS)
+    book = _on_ruler(found, before.book)
+    if book != found:
+        repository.amend(session, repository.load(session, book_id), book, "{}", window, now())
+    said = materials.settle(session, book_id, before.book, book, make_plan(book, before.tools))
     opened = open_book(session, book_id)
     repository.set_summary(session, book_id, summary(opened.book, opened.plan))
-    return Outcome(opened, _changed(before, opened))
+    return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 
 
 def _changed(before: Opened, after: Opened) -> tuple[str, ...]:
     """Pleats whose result changed, or whose own inputs did (a field may show an input that changes no result)."""
+    if before.book.brief.ruler != after.book.brief.ruler:
+        return PLEATS
     results = set(after.plan.changed_since(before.plan))
-    return tuple(name for name in PLEATS if name in results or getattr(before.book, name) != getattr(after.book, name))
+    own = {name for name in PLEATS if getattr(before.book, name) != getattr(after.book, name)}
+    if before.otherwise != after.otherwise:
+        own |= {"paper", "pages"}
+    return tuple(name for name in PLEATS if name in results or name in own)
 
 
 def tick(book: Book, plan: Plan, key: str, done: bool) -> Book:
@@ -178,18 +198,18 @@ def unlock_stations(book: Book, unlocked: bool) -> Book:
 
 
 def use_paper(book: Book, paper: Paper, role: str) -> Book:
-    """The book with its leaf or cover paper taken from the shelf."""
+    """The book with its leaf or cover paper taken from the materials."""
     return editing.apply(book, [(f"paper.{role}", paper.model_dump(mode="json"))])
 
 
 def use_thread(book: Book, spool: ThreadSpool) -> Book:
-    """The book sewn with a thread from the shelf."""
+    """The book sewn with a thread from the materials."""
     own = Thread(name=spool.name, lea=spool.lea or 18, plies=spool.plies, tex=spool.tex, diameter_mm=spool.diameter_mm)
     return editing.apply(book, [("binding.thread", own.model_dump(mode="json"))])
 
 
 def summary(book: Book, plan: Plan) -> str:
-    """What the shelf shows of a book, as JSON; lengths in mm."""
+    """What the list of books shows of one, as JSON; lengths in mm."""
     marks = [result.mark for _, result in plan]
     return json.dumps(
         {

@@ -1,4 +1,4 @@
-"""Taking a table onto the shelf: read in the background, shown row by row, written in one transaction once agreed, or not at all."""
+"""Taking a table among the materials: read in the background, shown row by row, written in one transaction once agreed, or not at all."""
 
 from __future__ import annotations
 
@@ -9,10 +9,12 @@ from collections.abc import Callable, Iterator
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import AbstractContextManager
 from dataclasses import dataclass, field
+from functools import cache
 from typing import Final, Literal
 
 from sqlalchemy.orm import Session
 
+from pleat.core.fields import LengthRule, rule_on
 from pleat.core.materials.items import Item, kind_of
 from pleat.core.materials.table import Row, read_table
 from pleat.services.clock import now
@@ -27,12 +29,16 @@ _BREATH: Final = 40
 
 @dataclass(frozen=True)
 class Entry:
-    """What would become of a row: put on the shelf, change the item of that name, nothing new, or not taken and why."""
+    """What would become of a row: put among the materials, change the item of that name, nothing new, or not taken and why.
+
+    ``version`` is that of the item as it was when the row was held against it.
+    """
 
     row: Row
     action: Action
     item_id: int | None
     why: str
+    version: int = 0
 
 
 @dataclass
@@ -47,6 +53,7 @@ class Job:
     entries: list[Entry] = field(default_factory=list)
     unknown: list[str] = field(default_factory=list)
     error: str = ""
+    told: str = ""
 
     def count(self, action: Action) -> int:
         return sum(entry.action == action for entry in self.entries)
@@ -78,6 +85,7 @@ class Imports:
     def agree(self, job: Job) -> None:
         """Write what the preview showed; a second word changes nothing."""
         if job.state == "ready":
+            job.told = ""
             job.state, job.done, job.total = "writing", 0, max(1, len(job.entries))
             self._worker.submit(self._guarded, job, lambda: self._write(job))
 
@@ -114,6 +122,15 @@ class Imports:
             if job.done % _BREATH == 0:
                 time.sleep(0.001)
         with self._writing() as session:
+            there = store.by_name(session)
+            versions = {one.id: one.version for items in there.values() for one in items}
+            if any(versions.get(entry.item_id) != entry.version for entry in job.entries if entry.item_id is not None) or (
+                any((entry.row.kind, entry.row.name) in there for entry in job.entries if entry.action == "new" and not entry.why)
+            ):
+                job.entries = compared([entry.row for entry in job.entries], there)
+                job.told = "The materials were changed since this was shown. Nothing is written yet: look at it once more."
+                job.state = "ready"
+                return
             store.insert_columns(session, fresh)
             for item_id, row in changed:
                 store.change(session, item_id, row.over(store.load(session, item_id).item), stamp)
@@ -121,7 +138,7 @@ class Imports:
 
 
 def compared(rows: list[Row], there: dict[tuple[str, str], list[store.StoredItem]]) -> list[Entry]:
-    """Each row held against the shelf: an item of the same kind and name is the same one, unless there are several."""
+    """Each row held against the materials: an item of the same kind and name is the same one, unless there are several."""
     left = {key: list(items) for key, items in there.items()}
     entries = []
     for row in rows:
@@ -132,19 +149,32 @@ def compared(rows: list[Row], there: dict[tuple[str, str], list[store.StoredItem
         equal = next((one for one in same_name if _plain(one.item) == _plain(row.over(one.item))), None)
         if equal:
             same_name.remove(equal)
-            entries.append(Entry(row, "same", equal.id, "It is on the shelf already."))
+            entries.append(Entry(row, "same", equal.id, "It is there already.", equal.version))
         elif len(same_name) == 1:
             one = same_name.pop()
-            entries.append(Entry(row, "change", one.id, _differences(one.item, row.over(one.item))))
+            entries.append(Entry(row, "change", one.id, _differences(one.item, row.over(one.item)), one.version))
         elif same_name:
-            entries.append(Entry(row, "new", None, f"{len(same_name)} things of that name are on the shelf already; this becomes another."))
+            entries.append(Entry(row, "new", None, f"{len(same_name)} things of that name are there already; this becomes another."))
         else:
             entries.append(Entry(row, "new", None, ""))
     return entries
 
 
 def _plain(item: Item) -> dict[str, object]:
-    return {name: round(value, 6) if isinstance(value, float) else value for name, value in item.model_dump(exclude={"stock_id"}).items()}
+    """An item's fields for comparing: lengths to a hundredth of a millimetre, which no table and no ruler is finer than."""
+    digits = {
+        name: 4 if isinstance(rule, LengthRule) and rule.fine else 2 if isinstance(rule, LengthRule) else 6
+        for name, rule in _rules(type(item)).items()
+    }
+    return {
+        name: round(value, digits.get(name, 6)) if isinstance(value, float) else value
+        for name, value in item.model_dump(exclude={"stock_id"}).items()
+    }
+
+
+@cache
+def _rules(model: type[Item]) -> dict[str, object]:
+    return {name: rule_on(field) for name, field in model.model_fields.items()}
 
 
 def _differences(old: Item, new: Item) -> str:

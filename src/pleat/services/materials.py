@@ -1,4 +1,4 @@
-"""The shelf: items in and out, what papers give a book, what the bench took, and the maker's tools."""
+"""The materials: items in and out, what papers give a book, what the bench took, and the maker's tools."""
 
 from __future__ import annotations
 
@@ -14,7 +14,7 @@ from pleat.core.bookfile import problems_of
 from pleat.core.cutting.offcuts import offcuts
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.estimate import Estimate
-from pleat.core.materials.editing import build
+from pleat.core.materials.editing import build, fields_of, text_of
 from pleat.core.materials.items import KINDS, Paper, ThreadSpool
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
@@ -23,6 +23,7 @@ from pleat.core.materials.uses import Gives, what_gives
 from pleat.core.pages.mixed import same_paper
 from pleat.core.planning import Plan, make_plan
 from pleat.core.units import MM_PER_INCH, RulerName
+from pleat.core.words import many
 from pleat.core.yields import both_ways
 from pleat.services.clock import now
 from pleat.store import items as store
@@ -32,19 +33,19 @@ Role = Literal["leaf", "cover"]
 Place = Literal["leaf", "cover", "pile"]
 PER_PAGE: Final = 48
 MOST_OFFERED: Final = 60
-"""Papers a drawer offers at most; a search on the shelf finds the others."""
+"""Papers a drawer offers at most; a search among the materials finds the others."""
 STARTERS: Final = {
     -1: Paper(name="Copier paper, A4", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80),
     -2: Paper(
         name="Copier paper, letter", kind="copier", sheet_width_mm=8.5 * MM_PER_INCH, sheet_height_mm=11 * MM_PER_INCH, grammage=75.2
     ),
 }
-"""What a first book can be started from while nothing is on the shelf."""
+"""What a first book can be started from while nothing is among the materials."""
 
 
 @dataclass(frozen=True)
 class Wanted:
-    """What is looked for on the shelf."""
+    """What is looked for among the materials."""
 
     search: str = ""
     kind: str = ""
@@ -76,15 +77,43 @@ def listing(session: Session, wanted: Wanted) -> tuple[list[StoredItem], int, di
 def start(session: Session, kind: str, texts: Mapping[str, str], ruler: RulerName) -> int:
     """A new item from what was typed; its id. Raises BadBook naming each field, and then nothing is kept."""
     if kind not in KINDS:
-        raise BadBook([FieldProblem("kind", "kind", kind, "The shelf has no such kind.")])
+        raise BadBook([FieldProblem("kind", "kind", kind, "There is no such kind of material.")])
     return store.add(session, build(kind, texts, ruler), now())
 
 
-def edit(session: Session, item_id: int, texts: Mapping[str, str], ruler: RulerName) -> StoredItem:
-    """The item with fields set from typed texts. Raises NoSuchItem, BadBook."""
+def edit(
+    session: Session,
+    item_id: int,
+    texts: Mapping[str, str],
+    ruler: RulerName,
+    version: int | None = None,
+    shown: Mapping[str, str] | None = None,
+) -> StoredItem:
+    """The item with fields set from typed texts.
+
+    ``shown`` is what the fields held when the page was made, at ``version``: only what was typed over counts, so that a page
+    of yesterday does not bring yesterday's count back. Without a version the texts are taken as they are. Raises NoSuchItem, BadBook, and
+    ItemChanged where a field was changed here and elsewhere.
+    """
     stored = store.load(session, item_id)
-    store.change(session, item_id, build(stored.kind, texts, ruler, stored.item), now())
+    fields = dict(texts)
+    if shown is not None:
+        fields = {name: text for name, text in texts.items() if text != shown.get(name)}
+    if version is not None and version != stored.version:
+        now_ = {name: text_of(stored.item, stored.kind, name, ruler) for name in fields if name in shown_fields(stored)}
+        both = tuple(name for name, text in now_.items() if text not in ((shown or {}).get(name), fields[name]))
+        if both or not 0 < version < stored.version:
+            raise store.ItemChanged(both or tuple(fields), stored.changed_at)
+    item = build(stored.kind, fields, ruler, stored.item)
+    if item != stored.item:
+        store.change(session, item_id, item, now())
     return store.load(session, item_id)
+
+
+def shown_fields(stored: StoredItem) -> tuple[str, ...]:
+    """The names of what an item's page shows."""
+    extra = ("size", "weight") if stored.kind == "paper" else ()
+    return (*fields_of(stored.kind), *extra)
 
 
 def set_fields(session: Session, item_id: int, **values: object) -> StoredItem:
@@ -105,7 +134,7 @@ def copy(session: Session, item_id: int) -> int:
 
 
 def take_off(session: Session, item_id: int) -> str:
-    """Take an item off the shelf; its name. It can be put back. Raises NoSuchItem."""
+    """Take an item away; its name. It can be put back. Raises NoSuchItem."""
     store.set_gone(session, item_id, now())
     return store.load(session, item_id).item.name
 
@@ -123,7 +152,7 @@ def tools(session: Session) -> Tools:
 
 
 def to_start_from(session: Session) -> dict[int, Paper]:
-    """Papers for a first answer by id, thin ones first; two everyday ones while the shelf has none."""
+    """Papers for a first answer by id, thin ones first; two everyday ones while there are none."""
     found = store.listing(session, "", "paper", "", "thin first", 1, MOST_OFFERED)
     return {stored.id: stored.item for stored in found if isinstance(stored.item, Paper)} or dict(STARTERS)
 
@@ -134,12 +163,12 @@ def paper(session: Session, paper_id: int) -> Paper | None:
 
 
 def keep(session: Session, kept: Paper) -> int:
-    """Put a copy of a book's paper on the shelf; its id."""
+    """Put a copy of a book's paper among the materials; its id."""
     return store.add(session, kept, now())
 
 
 def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
-    """Papers on the shelf with what each gives this book: those that give something and with the grain first."""
+    """Papers among the materials with what each gives this book: those that give something and with the grain first."""
     part = next((part for part in make_plan(book).parts if part.material == role), None)
     width, height = (part.width_mm, part.height_mm) if part else (2 * book.brief.leaf_width_mm, book.brief.leaf_height_mm)
     own = getattr(book.paper, role).stock_id
@@ -160,7 +189,7 @@ def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
 
 
 def threads(session: Session) -> list[tuple[int, ThreadSpool]]:
-    """The threads on the shelf that say how thick they are."""
+    """The threads among the materials that say how thick they are."""
     found = [(stored.id, stored.item) for stored in store.of_kind(session, "thread") if isinstance(stored.item, ThreadSpool)]
     return [(item_id, spool) for item_id, spool in found if spool_diameter_mm(spool) is not None]
 
@@ -174,7 +203,7 @@ def could_make(session: Session, leaf_width_mm: float, leaf_height_mm: float) ->
 
 
 def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> Paper | None:
-    """A cover paper from the shelf for a leaf of this size, with its grain along the spine if possible; None on an empty shelf."""
+    """A cover paper from the materials for a leaf of this size, with its grain along the spine if possible; None where there is none."""
     found = store.listing(session, "", "paper", "cover", "thick first", 1, MOST_OFFERED)
     papers = [stored for stored in found if isinstance(stored.item, Paper)] or [
         stored for stored in store.listing(session, "", "paper", "", "thick first", 1, 1) if isinstance(stored.item, Paper)
@@ -191,13 +220,13 @@ def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> 
     return store.find_paper(session, max(papers, key=fitness).id) if papers else None
 
 
-# --- the shelf's counts and the bench ----------------------------------------------------------------------
+# --- the materials' counts and the bench ----------------------------------------------------------------------
 
 
-def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Place, ...]]:
-    """The book with the sheets its papers have on the shelf now, and where it has a paper that the shelf knows otherwise by now.
+def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Place, ...]]:
+    """The book with the sheets its papers have among the materials now, and where it has a paper that the materials have otherwise by now.
 
-    What this book has cut already counts as there. A paper that was taken off the shelf stays as the book knows it, without the link.
+    What this book has cut already counts as there. A paper that was taken away stays as the book knows it, without the link.
     The sheets of a pile are counted alike.
     """
     linked = {int(paper.stock_id) for paper in _papers(book) if paper.stock_id}
@@ -210,17 +239,17 @@ def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[
             taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
 
     def counted(own: Paper) -> Paper:
-        shelf = there.get(int(own.stock_id)) if own.stock_id else None
-        if shelf is None:
+        held = there.get(int(own.stock_id)) if own.stock_id else None
+        if held is None:
             return own.model_copy(update={"stock_id": None}) if own.stock_id else own
-        owned = None if shelf.owned is None else shelf.owned + taken.get(int(own.stock_id or 0), 0)
+        owned = None if held.owned is None else held.owned + taken.get(int(own.stock_id or 0), 0)
         return own if own.owned == owned else own.model_copy(update={"owned": owned})
 
     book = with_papers(book, counted)
 
     def known_otherwise(own: Paper) -> bool:
-        shelf = there[int(own.stock_id)] if own.stock_id else own
-        return shelf != own.model_copy(update={"owned": shelf.owned})
+        held = there[int(own.stock_id)] if own.stock_id else own
+        return held != own.model_copy(update={"owned": held.owned})
 
     otherwise: list[Place] = [role for role, own in _roles(book) if known_otherwise(own)]
     if any(known_otherwise(own) for own in {sheet.paper for sheet in book.pages.pile}):
@@ -229,7 +258,7 @@ def with_shelf(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[
 
 
 def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
-    """How to change a book so that every sheet of its pile is as the shelf knows it now; sheets that are not from the shelf stay."""
+    """How to change a book so that every sheet of its pile is as the materials have it now; sheets that are not from the materials stay."""
     there = {own.stock_id: store.find_paper(session, int(own.stock_id)) for own in _papers(book) if own.stock_id}
 
     def alter(now_: Book) -> Book:
@@ -237,6 +266,34 @@ def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
         return now_.model_copy(update={"pages": now_.pages.model_copy(update={"pile": tuple(pile)})})
 
     return alter
+
+
+def tell(session: Session, own: Paper) -> str:
+    """Let the materials know a paper as a book has it, readings and all, but for its count; its name. Raises BadBook."""
+    if not own.stock_id or (there := store.find_paper(session, int(own.stock_id))) is None:
+        raise BadBook([FieldProblem("", "paper", "", "That paper is no longer among the materials.")])
+    store.change(session, int(own.stock_id), own.model_copy(update={"owned": there.owned}), now())
+    return own.name
+
+
+def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
+    """A book from elsewhere with its papers linked to those of these materials that are the same; names of those that are not here."""
+    here = {_known_as(stored.item): stored.id for stored in store.of_kind(session, "paper") if isinstance(stored.item, Paper)}
+    lost: list[str] = []
+
+    def link(own: Paper) -> Paper:
+        if not own.stock_id:
+            return own
+        item_id = here.get(_known_as(own))
+        if item_id is None and own.name not in lost:
+            lost.append(own.name)
+        return own.model_copy(update={"stock_id": None if item_id is None else str(item_id)})
+
+    return with_papers(book, link), lost
+
+
+def _known_as(paper: Paper) -> tuple[object, ...]:
+    return (paper.name, round(paper.sheet_width_mm, 1), round(paper.sheet_height_mm, 1), paper.kind, paper.grammage)
 
 
 def with_papers(book: Book, alter: Callable[[Paper], Paper]) -> Book:
@@ -257,12 +314,16 @@ def _roles(book: Book) -> tuple[tuple[Role, Paper], ...]:
     return ("leaf", book.paper.leaf), ("cover", book.paper.cover)
 
 
-def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> None:
-    """Take what newly ticked cutting steps use from the shelf and lay their offcuts there; give back what unticked ones took."""
+def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> str:
+    """Take what newly ticked cutting steps use from the materials and put their offcuts there; give back what unticked ones took.
+
+    Returns what was moved, in words; "" for nothing.
+    """
     steps = {one.step.key: one.step.takes for one in plan.bench.steps if one.step.takes}
     if not any((key in before.bench.ticks) != (key in after.bench.ticks) for key in steps):
-        return
+        return ""
     there = store.takings(session, book_id)
+    said: list[str] = []
     for key, role in steps.items():
         if key in after.bench.ticks and key not in there:
             moved = (
@@ -271,10 +332,28 @@ def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan
                 else _take(session, getattr(after.paper, role), role, plan)
             )
             store.record_takings(session, book_id, key, moved)
+            said += _in_words(session, moved, back=False)
         elif key not in after.bench.ticks and key in there:
             for item_id, amount in there[key]:
                 _add(session, item_id, amount)
             store.forget_takings(session, book_id, key)
+            said += _in_words(session, there[key], back=True)
+    return "; ".join(said)
+
+
+def _in_words(session: Session, moved: list[tuple[int, int]], back: bool) -> list[str]:
+    """``5 sheets of Log paper taken, 115 left``; offcuts count below 0."""
+    items = store.load_many(session, [item_id for item_id, _ in moved])
+    found = []
+    for item_id, amount in moved:
+        if not amount:
+            continue
+        name, left = items[item_id].item.name, getattr(items[item_id].item, "owned", None)
+        if amount > 0:
+            found.append(f"{many(amount, 'sheet')} of {name} {'given back' if back else 'taken'}, {left} there now")
+        else:
+            found.append(f"{-amount} of {name} {'taken away again' if back else 'put there'}")
+    return found
 
 
 def _take(session: Session, own: Paper, role: str, plan: Plan) -> list[tuple[int, int]]:
@@ -308,7 +387,7 @@ def _take_pile(session: Session, book: Book, plan: Plan) -> list[tuple[int, int]
 
 
 def _lay_down(session: Session, piece: Paper) -> tuple[int, int]:
-    """An offcut on the shelf, with others like it where there are some."""
+    """An offcut among the materials, with others like it where there are some."""
     same = store.same_offcut(session, piece)
     if same is None:
         return store.add(session, piece, now()), -(piece.owned or 0)
@@ -317,7 +396,7 @@ def _lay_down(session: Session, piece: Paper) -> tuple[int, int]:
 
 
 def _add(session: Session, item_id: int, amount: int) -> None:
-    """Change how many are left, never below none; an offcut of which none is left goes off the shelf again."""
+    """Change how many are left, never below none; an offcut of which none is left goes away again."""
     stored = store.load(session, item_id)
     left: int | None = getattr(stored.item, "owned", None)
     if left is None:

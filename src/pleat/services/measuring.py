@@ -58,7 +58,7 @@ def take_reading(address: str, paper: Paper, sheets: int) -> float:
 def typed_reading(text: str) -> float:
     """A reading typed by hand, in mm unless a unit is typed. Raises LengthError."""
     points = parse_thickness(text)
-    mm = points if points is not None else parse_length(text, "mm").mm
+    mm = points if points is not None else parse_length(text, "mm", fine=True).mm
     if not 0 < mm <= 200:
         raise LengthError(text, f"{text.strip()} cannot be a stack of paper. Type what the caliper shows, for example 1.04.")
     return mm

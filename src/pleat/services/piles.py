@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import itertools
 import re
+from collections.abc import Callable, Mapping
+from typing import Final
 
 from pydantic_core import PydanticCustomError
 
@@ -39,11 +41,12 @@ def add(book: Book, paper: Paper, sheets: int) -> Book:
     pile = list(book.pages.pile)
     if not 1 <= sheets <= MOST - len(pile):
         raise BadBook([FieldProblem("sheets", "sheets", str(sheets), f"A pile holds up to {MOST} sheets; {len(pile)} are on it.")])
-    fresh = max((sheet.id for sheet in pile), default=0) + 1
-    pile += [PileSheet(id=fresh + number, paper=paper) for number in range(sheets)]
+    there = {sheet.id for sheet in pile}
+    fresh = list(itertools.islice((number for number in itertools.count(1) if number not in there), sheets))
+    pile += [PileSheet(id=number, paper=paper) for number in fresh]
     order = _order(book) or [[] for _ in range(book.pages.sections)]
-    for number in range(sheets):
-        min(order, key=len).append(fresh + number)
+    for number in fresh:
+        min(order, key=len).append(number)
     return _with(book, order, pile)
 
 
@@ -93,6 +96,8 @@ def remove(book: Book, sheet_id: int) -> Book:
 def mark(book: Book, sheet_id: int, **values: object) -> Book:
     """The book with a sheet of the pile pinned or unpinned, or with a window or none. Raises BadBook."""
     _known(book, sheet_id)
+    if values.get("window") == "no":
+        values |= dict.fromkeys(_WINDOW)
     pile = [sheet.model_copy(update=values) if sheet.id == sheet_id else sheet for sheet in book.pages.pile]
     return _with(book, _order(book), pile)
 
@@ -120,6 +125,27 @@ def flap(book: Book, sheet_id: int, length: str, panels: str) -> Book:
     return mark(book, sheet_id, **values)
 
 
+_WINDOW: Final = ("window_width_mm", "window_height_mm", "window_fore_mm", "window_head_mm")
+
+
+def window(book: Book, sheet_id: int, texts: Mapping[str, str]) -> Book:
+    """The book with the window of a sheet so large and there, as typed; what is left empty is as usual. Raises BadBook naming the field."""
+    _known(book, sheet_id)
+    held = next(sheet for sheet in book.pages.pile if sheet.id == sheet_id)
+    values: dict[str, object] = {"window": "yes"}
+    problems = []
+    for name in _WINDOW:
+        text = texts.get(name.removesuffix("_mm"), "")
+        try:
+            read = read_field(PileSheet.model_fields[name], text, getattr(held, name), book.brief.ruler)
+            values.update({name: read[0]} if read else {})
+        except LengthError as error:
+            problems.append(FieldProblem(name, name.removesuffix("_mm").replace("_", " "), text[:80], error.reason))
+    if problems:
+        raise BadBook(problems)
+    return mark(book, sheet_id, **values)
+
+
 def place_typed(book: Book, sheet_id: int, text: str) -> Book:
     """The book with a sheet laid where a maker typed: ``3`` is the third place in its section, ``2.3`` that in the second section, from 1.
 
@@ -127,7 +153,7 @@ def place_typed(book: Book, sheet_id: int, text: str) -> Book:
     """
     _known(book, sheet_id)
     order = _order(book)
-    found = re.fullmatch(r"\s*(?:([0-9]{1,3})\s*[.,/ ]\s*)?([0-9]{1,3})\s*", text)
+    found = re.fullmatch(r"(?:([0-9]{1,3}) ?[.,/ ] ?)?([0-9]{1,3})", " ".join(text[:300].split()))
     section = next(number for number, part in enumerate(order) if sheet_id in part)
     if found is None:
         raise BadBook([FieldProblem("place", "place", text[:40], "Type a place such as 3, or section and place such as 2.3.")])
@@ -167,12 +193,15 @@ def move(book: Book, sheet_id: int, section: int, place: int) -> Book:
     return _with(book, order)
 
 
-def propose(book: Book, sections: int, seed: int, unlike_now: bool) -> Arranged:
-    """An arrangement of the book's pile; pinned sheets keep section and place. Raises BadBook when there is nothing to arrange."""
+def propose(book: Book, sections: int, seed: int, unlike_now: bool, go_on: Callable[[float], bool] = lambda _: True) -> Arranged:
+    """An arrangement of the book's pile; pinned sheets keep section and place. ``go_on`` may end the search with what it has.
+
+    Raises BadBook when there is nothing to arrange.
+    """
     brief, pages = book.brief, book.pages
     parts = sections_of(pages, brief.leaf_width_mm, brief.leaf_height_mm)
     if not parts:
-        raise BadBook([FieldProblem("", "the pile", "", "There is nothing on the pile yet: add papers from the shelf first.")])
+        raise BadBook([FieldProblem("", "the pile", "", "There is nothing on the pile yet: add papers from the materials first.")])
     if not 1 <= sections <= 60:
         raise BadBook([FieldProblem("sections", "sections", str(sections), "Arrange in 1 to 60 sections.")])
     pile = [one.arranged for section in parts for one in section]
@@ -180,7 +209,7 @@ def propose(book: Book, sections: int, seed: int, unlike_now: bool) -> Arranged:
     unlike: Sections = tuple(tuple(one.id for one in section) for section in parts) if unlike_now else ()
     there = {one.id for one in pile}
     pairs = [pair for pair in pages.pairs if set(pair) <= there]
-    return arrange(sorted(pile, key=lambda one: one.id), sections, seed, pins, pairs, unlike)
+    return arrange(sorted(pile, key=lambda one: one.id), sections, seed, pins, pairs, unlike, go_on)
 
 
 def arranged(book: Book, proposal: Arranged) -> Book:

@@ -3,20 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
+from typing import Final
 
-from sqlalchemy import ColumnElement, delete, func, select
+from sqlalchemy import ColumnElement, delete, func, or_, select
 from sqlalchemy.orm import Session
 
 from pleat.core.book import Book
-from pleat.core.bookfile import read_book
-from pleat.core.errors import PleatError
+from pleat.core.bookfile import LARGEST_FILE, read_book
+from pleat.core.errors import BadBook, FieldProblem, PleatError
 from pleat.store.models import BookRow, ChangeRow, RevisionRow, is_id
 
 
 class NoSuchBook(PleatError):
-    """There is no book of that id on the shelf (it may be in the bin)."""
+    """There is no book of that id (it may be in the bin)."""
 
 
 class ChangedElsewhere(PleatError):
@@ -43,40 +44,51 @@ class Stored:
 
 
 def add(session: Session, book: Book, summary: str, window: str, label: str, now: datetime) -> int:
-    """Put a new book on the shelf; its id."""
+    """Add a new book; its id."""
+    document = _document(book)
     row = BookRow(title=book.title, summary=summary, created_at=now, changed_at=now)
     session.add(row)
     session.flush()
-    session.add(RevisionRow(book_id=row.id, number=1, document=book.model_dump_json(), label=label, made_at=now))
-    session.add(ChangeRow(book_id=row.id, version=1, window=window, label=label, made_at=now))
+    session.add(RevisionRow(book_id=row.id, number=1, document=document, label=label[:200], made_at=now))
+    session.add(ChangeRow(book_id=row.id, version=1, window=window, label=label[:200], made_at=now))
     return row.id
 
 
 def load(session: Session, book_id: int, binned: bool = False) -> Stored:
     """The book as it stands. Raises NoSuchBook; a book in the bin is only found when ``binned`` is set."""
     row = _row(session, book_id, binned)
-    near = session.execute(
-        select(RevisionRow.number, RevisionRow.label, RevisionRow.document).where(
-            RevisionRow.book_id == book_id, RevisionRow.number.between(row.head - 1, row.head + 1)
-        )
-    ).all()
-    by_number = {number: (label, document) for number, label, document in near}
-    here = by_number[row.head]
+    here = session.execute(
+        select(RevisionRow.label, RevisionRow.document).where(RevisionRow.book_id == book_id, RevisionRow.number == row.head)
+    ).one()
     return Stored(
         id=row.id,
-        book=read_book(here[1]),
+        book=read_book(here.document),
         version=row.version,
         changed_at=row.changed_at,
-        can_undo=here[0] if row.head - 1 in by_number else "",
-        can_redo=by_number.get(row.head + 1, ("", ""))[0],
+        can_undo=here.label if _beside(session, row, -1) is not None else "",
+        can_redo=next(iter(session.scalars(select(RevisionRow.label).where(*_is(row.id, _beside(session, row, 1))))), ""),
         binned=row.binned_at is not None,
     )
 
 
+def _is(book_id: int, number: int | None) -> tuple[ColumnElement[bool], ColumnElement[bool]]:
+    return RevisionRow.book_id == book_id, RevisionRow.number == (0 if number is None else number)
+
+
+def _beside(session: Session, row: BookRow, by: int) -> int | None:
+    """The number of the revision before (-1) or after (+1) the one shown; older ones may have been thinned out."""
+    own = RevisionRow.book_id == row.id
+    if by < 0:
+        return session.scalar(select(func.max(RevisionRow.number)).where(own, RevisionRow.number < row.head))
+    return session.scalar(select(func.min(RevisionRow.number)).where(own, RevisionRow.number > row.head))
+
+
 def check_version(session: Session, stored: Stored, version: int, window: str) -> None:
-    """Raise ChangedElsewhere when another window has changed the book since ``version``."""
+    """Raise ChangedElsewhere when another window has changed the book since ``version``, or no window ever saw that one."""
     if version == stored.version:
         return
+    if not 0 < version < stored.version:
+        raise ChangedElsewhere(stored.version, "a state that this page does not know", stored.changed_at)
     other = session.execute(
         select(ChangeRow)
         .where(ChangeRow.book_id == stored.id, ChangeRow.version > version, ChangeRow.window != window)
@@ -88,28 +100,120 @@ def check_version(session: Session, stored: Stored, version: int, window: str) -
 
 
 def save(session: Session, before: Stored, book: Book, summary: str, window: str, label: str, now: datetime) -> Stored:
-    """The book as a new revision after ``before``, the one shown; what had been undone is given up."""
+    """The book as a new revision after ``before``, the one shown; what had been undone is given up. Raises BadBook for one too large."""
     row, label = _row(session, before.id), label[:200]
+    document = _document(book)
     if before.can_redo:
         session.execute(delete(RevisionRow).where(RevisionRow.book_id == row.id, RevisionRow.number > row.head))
     row.head += 1
     row.title = book.title
-    session.add(RevisionRow(book_id=row.id, number=row.head, document=book.model_dump_json(), label=label, made_at=now))
+    session.add(RevisionRow(book_id=row.id, number=row.head, document=document, label=label, made_at=now))
     _changed(session, row, summary, window, label, now)
+    if row.head % _THIN_EVERY == 0:
+        thin(session, row.id)
     return Stored(row.id, book, row.version, now, can_undo=label, can_redo="", binned=False)
+
+
+def amend(session: Session, before: Stored, book: Book, summary: str, window: str, now: datetime) -> Stored:
+    """The book with something changed that is no step of the work, such as the ruler: no revision, nothing to undo or lost to redo."""
+    row = _row(session, before.id)
+    revision = session.get_one(RevisionRow, (row.id, row.head))
+    revision.document = _document(book)
+    _changed(session, row, summary, window, "ruler", now)
+    return replace(before, book=book, version=row.version, changed_at=now)
+
+
+def _document(book: Book) -> str:
+    document = book.model_dump_json()
+    if len(document) > LARGEST_FILE:
+        raise BadBook([FieldProblem("", "the book", "", "It would be over 1 MB, more than Pleat can open again. Nothing was changed.")])
+    return document
 
 
 def step(session: Session, book_id: int, by: int, window: str, now: datetime) -> Book | None:
     """Undo (``by`` = -1) or redo (+1): the book then shown, None when there is nothing to undo or redo."""
     row = _row(session, book_id)
-    target = session.get(RevisionRow, (book_id, row.head + by))
-    if target is None:
+    number = _beside(session, row, by)
+    if number is None:
         return None
-    row.head += by
-    book = read_book(target.document)
+    row.head = number
+    book = read_book(session.get_one(RevisionRow, (book_id, number)).document)
     row.title = book.title
     _changed(session, row, row.summary, window, "undo" if by < 0 else "redo", now)
     return book
+
+
+# --- history ------------------------------------------------------------------------------------------------
+
+EDITS_KEPT: Final = 200
+_THIN_EVERY: Final = 50
+
+
+@dataclass(frozen=True)
+class Point:
+    """A state in a book's history: its number, what was done, when, its name if it was given one, and whether it is the one shown."""
+
+    number: int
+    label: str
+    made_at: datetime
+    name: str
+    shown: bool
+
+
+def history(session: Session, book_id: int, most: int = EDITS_KEPT) -> list[Point]:
+    """The last states of a book and every named one, newest first. Raises NoSuchBook."""
+    row = _row(session, book_id)
+    own = RevisionRow.book_id == book_id
+    last = session.scalar(select(func.max(RevisionRow.number)).where(own)) or 0
+    rows = session.scalars(
+        select(RevisionRow)
+        .where(own, or_(RevisionRow.number > last - most, RevisionRow.name.is_not(None)))
+        .order_by(RevisionRow.number.desc())
+    )
+    return [Point(one.number, one.label, one.made_at, one.name or "", one.number == row.head) for one in rows]
+
+
+def name_point(session: Session, book_id: int, number: int, name: str) -> None:
+    """Name a state, or take its name away with "". Raises NoSuchBook for a state that is not there."""
+    row = _row(session, book_id)
+    revision = session.get(RevisionRow, (row.id, number)) if is_id(number) else None
+    if revision is None:
+        raise NoSuchBook(number)
+    revision.name = name or None
+
+
+def at_point(session: Session, book_id: int, number: int) -> tuple[Book, str]:
+    """(the book as it was in a state, what that state is called). Raises NoSuchBook."""
+    row = _row(session, book_id)
+    revision = session.get(RevisionRow, (row.id, number)) if is_id(number) else None
+    if revision is None:
+        raise NoSuchBook(number)
+    return read_book(revision.document), revision.name or revision.label
+
+
+def thin(session: Session, book_id: int) -> None:
+    """Keep the last 200 edits, every named state, the one shown, and of older ones the last of each day."""
+    row = _row(session, book_id)
+    own = RevisionRow.book_id == book_id
+    last = session.scalar(select(func.max(RevisionRow.number)).where(own)) or 0
+    of_days = select(func.max(RevisionRow.number)).where(own).group_by(func.date(RevisionRow.made_at))
+    session.execute(
+        delete(RevisionRow).where(
+            own,
+            RevisionRow.number <= last - EDITS_KEPT,
+            RevisionRow.name.is_(None),
+            RevisionRow.number != row.head,
+            RevisionRow.number.not_in(of_days),
+        )
+    )
+    session.execute(delete(ChangeRow).where(ChangeRow.book_id == book_id, ChangeRow.version <= row.version - 5 * EDITS_KEPT))
+
+
+def empty_bin(session: Session) -> int:
+    """Throw away for good what lies in the bin; how many books that were."""
+    gone = list(session.scalars(select(BookRow.id).where(BookRow.binned_at.is_not(None))))
+    session.execute(delete(BookRow).where(BookRow.id.in_(gone)))
+    return len(gone)
 
 
 def set_summary(session: Session, book_id: int, summary: str) -> None:

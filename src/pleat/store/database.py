@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
+import os
 import sqlite3
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager, suppress
 from pathlib import Path
 from typing import Any, Final
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import Connection, Engine, create_engine, event
+from alembic.script import ScriptDirectory
+from sqlalchemy import URL, Connection, Engine, create_engine, event
+from sqlalchemy.exc import SQLAlchemyError
 from sqlalchemy.orm import Session
+
+from pleat.core.errors import PleatError
+from pleat.store import backups
 
 _PRAGMAS: Final = ("journal_mode=WAL", "synchronous=FULL", "busy_timeout=5000")
 MIGRATIONS: Final = Path(__file__).parent / "migrations"
@@ -19,7 +25,7 @@ MIGRATIONS: Final = Path(__file__).parent / "migrations"
 
 def open_engine(path: Path | str, foreign_keys: bool = True) -> Engine:
     """An engine on the SQLite file at ``path``: WAL, synced on every commit, foreign keys on except for migrations."""
-    engine = create_engine(f"sqlite:///{path}")
+    engine = create_engine(URL.create("sqlite", database=str(path)))  # by parts: a ? or % in a name is part of the name
 
     @event.listens_for(engine, "connect")
     def _connect(connection: sqlite3.Connection, _: Any) -> None:
@@ -50,13 +56,65 @@ def transaction(engine: Engine, reading: bool = False) -> Iterator[Session]:
         session.flush()
 
 
+class CannotOpen(PleatError):
+    """A file that is no database of this Pleat, or cannot be used; ``text`` says in one line why."""
+
+    def __init__(self, text: str) -> None:
+        self.text = text
+        super().__init__(text)
+
+
 def migrate(path: Path | str, revision: str = "head") -> None:
-    """Bring the database at ``path`` to a schema revision, making the file when there is none."""
-    Path(path).parent.mkdir(parents=True, exist_ok=True)
+    """Bring the database at ``path`` to a schema revision, making the file when there is none, readable only by its owner.
+
+    A database that has to change is copied first (``backups``). Raises CannotOpen for a file that is none, is broken, or comes from a
+    newer Pleat.
+    """
+    path = Path(path)
+    try:
+        path.parent.mkdir(parents=True, exist_ok=True)
+        os.close(os.open(path, os.O_RDWR | os.O_CREAT, 0o600))
+        path.chmod(0o600)
+    except OSError as error:
+        raise CannotOpen(f"{path} cannot be written to ({error.strerror}).") from error
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
     config.attributes["engine"] = open_engine(path, foreign_keys=False)
     try:
+        present = _present(path, ScriptDirectory.from_config(config))
+        if present and present != _wanted(config, revision):
+            backups.before_migration(path, present)
         command.upgrade(config, revision)
+    except sqlite3.Error as error:
+        raise CannotOpen(f"{path} cannot be opened: {error}.") from error
+    except SQLAlchemyError as error:
+        raise CannotOpen(f"{path} cannot be opened: {getattr(error, 'orig', error)}.") from error
     finally:
         config.attributes["engine"].dispose()
+
+
+def _wanted(config: Config, revision: str) -> str | None:
+    scripts = ScriptDirectory.from_config(config)
+    return scripts.get_current_head() if revision == "head" else revision
+
+
+def _present(path: Path, scripts: ScriptDirectory) -> str:
+    """The schema revision of the file, "" for an empty one. Raises CannotOpen for one that is not Pleat's or is newer."""
+    with closing(sqlite3.connect(path)) as connection:
+        tables = {name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+        if not tables - {"sqlite_sequence"}:
+            return ""
+        if not {"alembic_version", "books"} <= tables:
+            raise CannotOpen(f"{path} is a database of another program: Pleat leaves it alone. Name another file.")
+        rows = connection.execute("SELECT version_num FROM alembic_version").fetchall()
+    present = str(rows[0][0]) if rows else ""
+    if present not in {script.revision for script in scripts.walk_revisions()}:
+        raise CannotOpen(f"{path} was made by a newer Pleat (schema {present or 'unknown'}): open it with that one.")
+    return present
+
+
+def close(engine: Engine) -> None:
+    """Close a database so that its file is all there is of it: what the log still holds is written into it."""
+    with suppress(SQLAlchemyError), engine.connect() as connection:
+        connection.connection.driver_connection.execute("PRAGMA wal_checkpoint(TRUNCATE)").close()  # type: ignore[union-attr]
+    engine.dispose()

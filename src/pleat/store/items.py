@@ -1,4 +1,4 @@
-"""The repository of the shelf: items of every kind, what books took from them, and finding among thousands."""
+"""The repository of the materials: items of every kind, what books took from them, and finding among thousands."""
 
 from __future__ import annotations
 
@@ -24,22 +24,32 @@ SORTS: Final = {
     "few left first": (ItemRow.owned.is_(None), ItemRow.owned, ItemRow.id),
     "newest change": (ItemRow.changed_at.desc(), ItemRow.id.desc()),
 }
-"""The orders the shelf can be shown in, by their words."""
+"""The orders the materials can be shown in, by their words."""
 
 
 class NoSuchItem(PleatError):
-    """There is no item of that id on the shelf."""
+    """There is no item of that id."""
 
 
 @dataclass(frozen=True)
 class StoredItem:
-    """An item as stored; ``gone`` when it was taken off the shelf and can be put back."""
+    """An item as stored; ``gone`` when it was taken away and can be put back."""
 
     id: int
     kind: str
     item: Item
     changed_at: datetime
     gone: bool
+    version: int = 1
+
+
+class ItemChanged(PleatError):
+    """An item was changed since the page it is edited on was made; ``fields`` are those both changed, ``made_at`` says when."""
+
+    def __init__(self, fields: tuple[str, ...], made_at: datetime) -> None:
+        self.fields = fields
+        self.made_at = made_at
+        super().__init__(f"changed meanwhile: {', '.join(fields)}")
 
 
 def columns_of(item: Item, now: datetime) -> dict[str, Any]:
@@ -57,7 +67,7 @@ def columns_of(item: Item, now: datetime) -> dict[str, Any]:
 
 
 def add(session: Session, item: Item, now: datetime) -> int:
-    """Put an item on the shelf; its id."""
+    """Add an item; its id."""
     row = ItemRow(**columns_of(item, now))
     session.add(row)
     session.flush()
@@ -65,9 +75,9 @@ def add(session: Session, item: Item, now: datetime) -> int:
 
 
 def insert_columns(session: Session, rows: Sequence[dict[str, Any]]) -> None:
-    """Put items on the shelf in one statement, by what ``columns_of`` made of them."""
+    """Add items in one statement, by what ``columns_of`` made of them."""
     if rows:
-        session.execute(insert(ItemRow), [{**row, "gone_at": None} for row in rows])
+        session.execute(insert(ItemRow), [{**row, "gone_at": None, "version": 1} for row in rows])
 
 
 def change(session: Session, item_id: int, item: Item, now: datetime) -> None:
@@ -75,10 +85,11 @@ def change(session: Session, item_id: int, item: Item, now: datetime) -> None:
     row = _row(session, item_id)
     for name, value in columns_of(item, now).items():
         setattr(row, name, value)
+    row.version += 1
 
 
 def load(session: Session, item_id: int) -> StoredItem:
-    """The item of that id, on the shelf or taken off it. Raises NoSuchItem."""
+    """The item of that id, among the materials or taken off it. Raises NoSuchItem."""
     return _stored(_row(session, item_id))
 
 
@@ -104,8 +115,10 @@ def set_owned(session: Session, item_id: int, owned: int, now: datetime) -> None
 
 
 def set_gone(session: Session, item_id: int, gone_at: datetime | None) -> None:
-    """Take an item off the shelf, or put it back with None. Raises NoSuchItem."""
-    _row(session, item_id).gone_at = gone_at
+    """Take an item away, or put it back with None. Raises NoSuchItem."""
+    row = _row(session, item_id)
+    row.gone_at = gone_at
+    row.version += 1
 
 
 def listing(session: Session, search: str, kind: str, use: str, sort: str, page: int, per_page: int) -> list[StoredItem]:
@@ -142,7 +155,7 @@ def of_kind(session: Session, kind: str) -> list[StoredItem]:
 
 
 def everything(session: Session) -> Sequence[StoredItem]:
-    """The whole shelf, in the order it was filled."""
+    """All materials, in the order it was filled."""
     return [_stored(row) for row in session.scalars(select(ItemRow).where(ItemRow.gone_at.is_(None)).order_by(ItemRow.id))]
 
 
@@ -152,7 +165,7 @@ def load_many(session: Session, item_ids: Iterable[int]) -> dict[int, StoredItem
 
 
 def takings(session: Session, book_id: int) -> dict[str, list[tuple[int, int]]]:
-    """By bench step: (item, amount) of what it took from the shelf, below 0 what it brought."""
+    """By bench step: (item, amount) of what it took from the materials, below 0 what it brought."""
     found: dict[str, list[tuple[int, int]]] = {}
     for row in session.scalars(select(TakingRow).where(TakingRow.book_id == book_id).order_by(TakingRow.id)):
         found.setdefault(row.step, []).append((row.item_id, row.amount))
@@ -169,7 +182,7 @@ def forget_takings(session: Session, book_id: int, step: str) -> None:
 
 
 def same_offcut(session: Session, paper: Paper) -> int | None:
-    """The id of an offcut on the shelf of that name and size, to which more can be laid."""
+    """The id of an offcut among the materials of that name and size, to which more can be laid."""
     return session.scalar(
         select(ItemRow.id).where(
             ItemRow.kind == "paper",
@@ -210,4 +223,6 @@ def _row(session: Session, item_id: int) -> ItemRow:
 
 
 def _stored(row: ItemRow) -> StoredItem:
-    return StoredItem(row.id, row.kind, KINDS[row.kind].model.model_validate_json(row.document), row.changed_at, row.gone_at is not None)
+    return StoredItem(
+        row.id, row.kind, KINDS[row.kind].model.model_validate_json(row.document), row.changed_at, row.gone_at is not None, row.version
+    )

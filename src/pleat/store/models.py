@@ -28,7 +28,7 @@ class Base(DeclarativeBase):
 
 
 class BookRow(Base):
-    """A book: which revision is shown, a counter that every change raises, and a summary for the shelf."""
+    """A book: which revision is shown, a counter that every change raises, and a summary for the list."""
 
     __tablename__ = "books"
     __table_args__ = (Index("ix_books_binned_changed", "binned_at", "changed_at"), {"sqlite_autoincrement": True})
@@ -44,7 +44,7 @@ class BookRow(Base):
 
 
 class RevisionRow(Base):
-    """One state of a book. Undo and redo move the book's ``head`` along these."""
+    """One state of a book. Undo and redo move the book's ``head`` along these; one with a ``name`` is never thinned out."""
 
     __tablename__ = "revisions"
 
@@ -53,6 +53,7 @@ class RevisionRow(Base):
     document: Mapped[str] = mapped_column(Text)
     label: Mapped[str] = mapped_column(String(200))
     made_at: Mapped[datetime] = mapped_column(DateTime)
+    name: Mapped[str | None] = mapped_column(String(80), default=None)
 
 
 class ChangeRow(Base):
@@ -68,9 +69,9 @@ class ChangeRow(Base):
 
 
 class ItemRow(Base):
-    """A thing on the shelf; ``document`` is the JSON of its item, the other columns are what the shelf is searched and sorted by.
+    """A thing among the materials; ``document`` is the JSON of its item, the other columns are what it is searched and sorted by.
 
-    ``uses`` holds what a paper is good for, each between commas; ``gone_at`` is set when it is taken off the shelf.
+    ``uses`` holds what a paper is good for, each between commas; ``gone_at`` is set when it is taken away; every change raises ``version``.
     """
 
     __tablename__ = "items"
@@ -94,10 +95,11 @@ class ItemRow(Base):
     document: Mapped[str] = mapped_column(Text)
     changed_at: Mapped[datetime] = mapped_column(DateTime)
     gone_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+    version: Mapped[int] = mapped_column(default=1)
 
 
 class TakingRow(Base):
-    """What a ticked bench step took from the shelf (``amount`` above 0) or brought to it (below 0, an offcut)."""
+    """What a ticked bench step took from the materials (``amount`` above 0) or brought to it (below 0, an offcut)."""
 
     __tablename__ = "takings"
 

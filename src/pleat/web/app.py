@@ -13,12 +13,13 @@ from flask import Flask
 from flask_compress import Compress
 from flask_wtf.csrf import CSRFProtect
 
+from pleat.services.arranging import Arrangings
 from pleat.services.imports import Imports
 from pleat.store.database import migrate, open_engine, transaction
-from pleat.web import display, errors, library, materials, piles, printing, security, tables, workspace
+from pleat.web import copies, display, errors, history, library, materials, piles, printing, security, tables, workspace
 
 FORM_LIMIT = 8_200_000
-"""Bytes of one request: a table of the shelf of the largest size and its form."""
+"""Bytes of one request: a table of materials of the largest size and its form."""
 
 
 def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Flask:
@@ -27,6 +28,11 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
     app = Flask(__name__)
     app.config.from_mapping(
         SECRET_KEY=_secret(Path(database).parent),
+        PLEAT_DATABASE=Path(database),
+        PLEAT_HOSTS=(),
+        PLEAT_PAIRING="",
+        PLEAT_PORT=5180,
+        SESSION_COOKIE_NAME="pleat",
         MAX_CONTENT_LENGTH=FORM_LIMIT,
         SESSION_COOKIE_SAMESITE="Strict",
         SESSION_COOKIE_HTTPONLY=True,
@@ -38,14 +44,17 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
         COMPRESS_MIMETYPES=["text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"],
     )
     app.config.update(config or {})
+    if config and "PLEAT_PORT" in config:
+        app.config["SESSION_COOKIE_NAME"] = f"pleat_{config['PLEAT_PORT']}"  # two Pleats on one machine keep their own
     engine = app.extensions["pleat_engine"] = open_engine(database)
     app.extensions["pleat_imports"] = Imports(partial(transaction, engine, reading=True), partial(transaction, engine))
+    app.extensions["pleat_arrangings"] = Arrangings()
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
-    CSRFProtect(app)
-    Compress(app)
     for part in (security, display, errors):
         part.register(app)
-    for pages in (library, workspace, piles, printing, tables, materials):
+    CSRFProtect(app)
+    Compress(app)
+    for pages in (library, workspace, piles, history, printing, tables, materials, copies):
         app.register_blueprint(pages.pages)
     gc.collect()
     gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short
@@ -53,11 +62,12 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
 
 
 def _secret(folder: Path) -> str:
-    """The key that signs cookies, made once beside the database and readable only by its owner."""
+    """The key that signs cookies, made once beside the database and readable only by its owner; whole or not at all."""
     path = folder / "secret.key"
-    try:
-        with os.fdopen(os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "w") as file:
-            file.write(secrets.token_hex(32))
-    except FileExistsError:
-        pass
-    return path.read_text()
+    if path.exists() and len(path.read_text().strip()) >= 32:
+        return path.read_text().strip()
+    made = folder / f".secret.{os.getpid()}.{secrets.token_hex(4)}"
+    with os.fdopen(os.open(made, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "w") as file:
+        file.write(secrets.token_hex(32))
+    made.replace(path)
+    return path.read_text().strip()

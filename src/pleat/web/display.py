@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
-from functools import cache, partial
+from functools import lru_cache, partial
 from pathlib import Path
 from typing import Any, Final
 
@@ -17,6 +17,7 @@ from pleat.core.materials.editing import weight_text
 from pleat.core.plan import Figure
 from pleat.core.texts import shown_list
 from pleat.core.units import Ruler, written_fractions
+from pleat.core.words import lasting
 from pleat.drawing.svg import Rendered
 
 _SET: Final = (
@@ -28,6 +29,7 @@ def register(app: Flask) -> None:
     app.jinja_env.filters.update(frac=frac, clock=clock, slug=slug)
     app.jinja_env.globals.update(
         action_url=action_url,
+        lasting=lasting,
         shown_list=shown_list,
         weight_text=weight_text,
         figure_value=figure_value,
@@ -84,13 +86,13 @@ def clock(time: datetime) -> Markup:
     return Markup('<time datetime="{}" data-clock>{} UTC</time>').format(iso, time.strftime("%H:%M"))
 
 
-@cache
+@lru_cache(maxsize=2048)
 def action_url(action: str, book_id: int) -> str:
     """The address of a change to a book; it stands in every form of a page, and is made once."""
     return url_for(f"workspace.{action}", book_id=book_id)
 
 
-@cache
+@lru_cache(maxsize=2048)
 def slug(path: str) -> str:
     return path.replace(".", "-").replace("_", "-")
 

@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from flask import Flask, render_template, request
 from flask_wtf.csrf import CSRFError
-from werkzeug.exceptions import HTTPException, NotFound
+from sqlalchemy.exc import OperationalError
+from werkzeug.exceptions import Forbidden, HTTPException, NotFound
 
 from pleat.store.books import NoSuchBook
 from pleat.store.items import NoSuchItem
 
 _WORDS = {
+    403: ("That is not let in", "Reload the page and try again."),
     404: ("There is nothing here", "The address may be mistyped, or the book is in the bin."),
     405: ("That does not work this way", "Go back to your books and try from there."),
-    413: ("That file is too large", "A book file is a few kilobytes, a table of the shelf at most a few megabytes. Is it the right file?"),
+    413: ("That file is too large", "A book file is a few kilobytes, a table of materials at most a few megabytes. Is it the right file?"),
 }
 
 
@@ -20,6 +22,7 @@ def register(app: Flask) -> None:
     app.register_error_handler(HTTPException, _http)
     app.register_error_handler(NoSuchBook, lambda _: _page(404))
     app.register_error_handler(NoSuchItem, lambda _: _page(404))
+    app.register_error_handler(OperationalError, _database)
     app.register_error_handler(
         CSRFError,
         lambda _: _page(
@@ -32,9 +35,32 @@ def register(app: Flask) -> None:
 
 def _http(error: HTTPException) -> tuple[str, int]:
     title, text = _WORDS.get(error.code or 500, ("That could not be done", error.description or "Go back and try again."))
-    if error.code == 404 and error.description and error.description != NotFound.description:
+    own = {404: NotFound.description, 403: Forbidden.description}.get(error.code or 0)
+    if own and error.description and error.description != own:
         text = error.description
     return _page(error.code or 500, title, text)
+
+
+_DATABASE = (
+    ("locked", "Pleat's file is in use", "Another program has held it for more than five seconds. Close that one and try again."),
+    ("full", "The disk is full", "Nothing was changed. Make room on it and try again."),
+    (
+        "readonly",
+        "Pleat's file may not be written to",
+        "Nothing was changed. Give yourself the right to write to it, or move it where you have it.",
+    ),
+)
+
+
+def _database(error: OperationalError) -> tuple[str, int]:
+    """What stands in the way of reading or writing the database, in words."""
+    said = str(error.orig)
+    for sign, title, text in _DATABASE:
+        if sign in said:
+            return _page(503, title, f"{text} What you typed is still in its field.")
+    return _page(
+        503, "Pleat's file cannot be used", f"Nothing was changed ({said[:120]}). A copy of a day before is in the folder beside it."
+    )
 
 
 def _page(code: int, title: str = _WORDS[404][0], text: str = _WORDS[404][1]) -> tuple[str, int]:

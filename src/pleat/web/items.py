@@ -1,4 +1,4 @@
-"""What the shelf's templates need of an item: its drawings, its fields as they are typed, a line of facts."""
+"""What the materials' templates need of an item: its drawings, its fields as they are typed, a line of facts."""
 
 from __future__ import annotations
 
@@ -23,11 +23,12 @@ from pleat.drawing import materials as drawing
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import measuring
 from pleat.store.items import StoredItem
+from pleat.web import asked
 from pleat.web.display import drawn
 
 _THUMB: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=3)
 _PX_PER_MM: Final = 0.13
-"""Sheets, boards and cloths on the shelf are all drawn to this one scale."""
+"""Sheets, boards and cloths in the list are all drawn to this one scale."""
 _WIDE, _HIGH = 96.0, 92.0
 _FLAT: Final = (Paper, Board, Cloth, Fastener)
 """Kinds whose thickness is shown edge on."""
@@ -46,11 +47,15 @@ CAUTIONS: Final = {
 
 @dataclass(frozen=True)
 class FieldView:
-    """One field of an item's form: its input and what it holds. ``choices`` are empty for what is typed."""
+    """One field of an item's form: the ``text`` in its input, and what the item has ``held`` there as the page is made.
+
+    ``choices`` are empty for what is typed.
+    """
 
     name: str
     label: str
     text: str
+    held: str
     choices: tuple[tuple[str, str], ...]
     hint: str
     problem: str
@@ -87,7 +92,7 @@ def _field(kind: str, item: Item | None, name: str, ruler: RulerName, texts: Map
     required = bool(field and field.is_required())
     hint = _HINTS.get(name, "" if required or not isinstance(rule, LengthRule) else "not known")
     text = texts.get(name, shown) if name in problems or item is None else shown
-    return FieldView(name, label_of(kind, name), text, choices, hint, problems.get(name, ""), isinstance(rule, TextRule), required)
+    return FieldView(name, label_of(kind, name), text, shown, choices, hint, problems.get(name, ""), isinstance(rule, TextRule), required)
 
 
 def _default(kind: str, name: str) -> str:
@@ -107,7 +112,7 @@ def _thick(mm: float, ruler: Ruler) -> str:
 
 @dataclass(frozen=True)
 class Card:
-    """An item as it stands on the shelf; ``edge`` is its thickness drawn, in px, where it is flat."""
+    """An item as it stands in the list; ``edge`` is its thickness drawn, in px, where it is flat."""
 
     name: str
     thumb: Markup
@@ -118,7 +123,7 @@ class Card:
 
 @lru_cache(maxsize=4096)
 def card(item: Item, ruler: RulerName) -> Card:
-    """Drawn once for each item as it is: a shelf is looked at far more often than it is changed."""
+    """Drawn once for each item as it is: the list is looked at far more often than it is changed."""
     about = facts(item)
     flat = about.thickness_mm if isinstance(item, _FLAT) else None
     return Card(
@@ -211,17 +216,17 @@ def page(
 # --- measuring and the grain, as their pages send them -----------------------------------------------------
 
 
-def session_of(given: Mapping[str, str]) -> measuring.Session:
-    """How far a measuring has come, from the page; what is no number there counts as not there."""
-    sheets = given.get("sheets", "10")
-    readings = [value for value in (_float(word) for word in given.get("readings", "").split()) if value is not None]
-    count = int(sheets) if sheets.isascii() and sheets.isdecimal() and 1 <= int(sheets) <= 500 else 10
+def session_of(given: Mapping[str, str], paper: Paper) -> measuring.Session:
+    """How far a measuring has come, from the page; what is no number there counts as not there. No more sheets than there are."""
+    usual = min(10, paper.owned) if paper.owned else 10
+    readings = [value for value in (_float(word) for word in given.get("readings", "")[:2000].split()) if value is not None]
+    count = asked.number(given, "sheets", usual, 1, 500)
     return measuring.Session(count, _float(given.get("zero", "")), tuple(readings[: measuring.MOST_READINGS]))
 
 
 def _float(text: str) -> float | None:
     try:
-        value = float(text)
+        value = float(text[:40])
     except ValueError:
         return None
     return value if -300 <= value <= 300 else None

@@ -1,16 +1,18 @@
-"""The shelf of books: start, find, rename, copy, bin, files in and out."""
+"""The list of books: start, find, rename, copy, bin, files in and out."""
 
 from __future__ import annotations
 
-from flask import Blueprint, Response, redirect, render_template, request, url_for
+from flask import Blueprint, Response, flash, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.core import editing
+from pleat.core.bookfile import LARGEST_FILE
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.units import RulerName
 from pleat.services import books, library, materials
 from pleat.services.clock import now
 from pleat.store import books as store
+from pleat.web import asked
 from pleat.web.database import reading, writing
 
 pages = Blueprint("library", __name__)
@@ -28,7 +30,7 @@ def bin_() -> str:
 
 
 def _list(binned: bool, problems: list[FieldProblem] | None = None, notice: str = "") -> str:
-    search, page = request.args.get("q", "")[:80], max(1, request.args.get("page", 1, type=int))
+    search, page = asked.word(request.args, "q"), asked.number(request.args, "page", 1, 1, 10**6)
     with reading() as session:
         found, count = library.listing(session, search, page, binned, PER_PAGE)
     template = "library/bin.html" if binned else "library/index.html"
@@ -58,7 +60,9 @@ def start() -> AnyResponse | tuple[str, int]:
     size = "" if given.get("fit") == "paper" else given.get("size", "") or " ? "
     try:
         with writing() as session:
-            book_id = books.start(session, size, given.get("paper", type=int), given.get("count", ""), given.get("title", ""), ruler, "")
+            book_id = books.start(
+                session, size, asked.number(given, "paper", low=-10), given.get("count", ""), given.get("title", ""), ruler, ""
+            )
     except BadBook as error:
         with reading() as session:
             choices = materials.to_start_from(session)
@@ -74,9 +78,14 @@ def take_in() -> AnyResponse | tuple[str, int]:
         if file is None or not file.filename:
             raise BadBook([FieldProblem("", "the file", "", "Choose a book file first: it ends in .pleat.json.")])
         with writing() as session:
-            book_id = library.take_in(session, file.read())
+            book_id, lost = library.take_in(session, file.read(LARGEST_FILE + 2))
     except BadBook as error:
         return _list(binned=False, problems=error.problems), 422
+    if lost:
+        names = ", ".join(lost[:4]) + (" and others" if len(lost) > 4 else "")
+        flash(
+            f"{names} {'is' if len(lost) == 1 else 'are'} not among your materials: the book keeps what it knows, and counts nothing there. Pick yours under Paper."
+        )
     return redirect(url_for("workspace.show", book_id=book_id), 303)
 
 
@@ -84,19 +93,17 @@ def take_in() -> AnyResponse | tuple[str, int]:
 def export(book_id: int) -> Response:
     with reading() as session:
         name, text = library.export(session, book_id)
-    return Response(
-        text,
-        mimetype="application/json",
-        headers={"Content-Disposition": f'attachment; filename="{name.encode("ascii", "replace").decode().replace("?", "-")}"'},
-    )
+    answer = Response(text, mimetype="application/json")
+    answer.headers.set("Content-Disposition", "attachment", filename=name)
+    return answer
 
 
 @pages.post("/books/<int:book_id>/rename")
 def rename(book_id: int) -> AnyResponse | tuple[str, int]:
-    title = request.form.get("title", "")
+    title = asked.word(request.form, "title", 900)
     try:
         with writing() as session:
-            books.change(session, book_id, None, "shelf", f"title: {title[:60]}", lambda book: editing.edit(book, {"title": title}))
+            books.change(session, book_id, None, "list", f"title: {title[:60]}", lambda book: editing.edit(book, {"title": title}))
     except BadBook as error:
         return _list(binned=False, problems=error.problems), 422
     return redirect(url_for("library.index"), 303)
@@ -121,3 +128,12 @@ def restore(book_id: int) -> AnyResponse:
     with writing() as session:
         store.restore(session, book_id)
     return redirect(url_for("library.index"), 303)
+
+
+@pages.post("/bin/empty")
+def empty_bin() -> AnyResponse:
+    """Throw away for good what is in the bin; the page before has said what that means."""
+    with writing() as session:
+        count = store.empty_bin(session)
+    flash(f"{count} {'book is' if count == 1 else 'books are'} gone for good.")
+    return redirect(url_for("library.bin_"), 303)

@@ -1,4 +1,4 @@
-"""The shelf: listing, items, measuring, finding the grain. Tables in and out are in ``tables``."""
+"""The materials: listing, items, measuring, finding the grain. Tables in and out are in ``tables``."""
 
 from __future__ import annotations
 
@@ -11,6 +11,7 @@ from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.caliper.client import CaliperError
 from pleat.core.errors import BadBook, LengthError
+from pleat.core.materials.editing import label_of
 from pleat.core.materials.grain import TESTS, conclude
 from pleat.core.materials.items import KINDS, Paper
 from pleat.core.materials.sizes import parse_size
@@ -19,15 +20,16 @@ from pleat.core.units import RULERS, RulerName
 from pleat.services import materials, measuring
 from pleat.services.materials import PER_PAGE, Wanted
 from pleat.store import items as store
-from pleat.store.items import SORTS
+from pleat.store.items import SORTS, ItemChanged
+from pleat.web import asked
 from pleat.web import items as view
 from pleat.web.database import reading, writing
 
-pages = Blueprint("materials", __name__, url_prefix="/shelf")
+pages = Blueprint("materials", __name__, url_prefix="/materials")
 
 
 def ruler_in_use() -> RulerName:
-    """The ruler chosen on the shelf's pages; a cookie keeps it."""
+    """The ruler chosen on the materials' pages; a cookie keeps it."""
     return "in" if request.args.get("ruler", request.cookies.get("ruler")) == "in" else "mm"
 
 
@@ -40,21 +42,21 @@ def _keep_ruler(response: Response) -> Response:
 
 @pages.get("")
 def index() -> str:
-    asked = request.args
+    given = request.args
     wanted = Wanted(
-        asked.get("q", "")[:80],
-        asked.get("kind", ""),
-        asked.get("use", ""),
-        asked.get("sort", "name"),
-        max(1, asked.get("page", 1, type=int)),
+        asked.word(given, "q"),
+        asked.word(given, "kind", 20),
+        asked.word(given, "use", 20),
+        given.get("sort", "name"),
+        asked.number(given, "page", 1, 1, 10**6),
     )
     makes, problem = None, ""
     ruler = ruler_in_use()
     with reading() as session:
         found, count, kinds = materials.listing(session, wanted)
-        if asked.get("make", "").strip():
+        if given.get("make", "").strip():
             try:
-                width, height, _ = parse_size(asked["make"][:40], ruler)
+                width, height, _ = parse_size(given["make"][:80], ruler)
                 makes = materials.could_make(session, width, height)
             except LengthError as error:
                 problem = error.reason
@@ -66,7 +68,7 @@ def index() -> str:
         kinds=kinds,
         wanted=wanted,
         makes=makes,
-        make=asked.get("make", "")[:40],
+        make=asked.word(given, "make"),
         problem=problem,
         last=max(1, -(-count // PER_PAGE)),
         sorts=SORTS,
@@ -108,17 +110,32 @@ def show(item_id: int) -> str:
 
 @pages.post("/<int:item_id>")
 def edit(item_id: int) -> Response | tuple[str, int]:
-    """Every field at once: those that show what is held already change nothing."""
+    """Every field at once: those that show what the page was made with change nothing."""
     texts = _texts()
+    shown = {name.removeprefix("was."): text for name, text in texts.items() if name.startswith("was.")}
+    texts = {name: text for name, text in texts.items() if not name.startswith("was.") and name not in ("version", "takeover")}
+    taking_over = request.form.get("takeover") == "1" or "version" not in request.form
+    version = None if taking_over else asked.number(request.form, "version", -1, -1)
+    ruler: RulerName = "in" if request.form.get("ruler", ruler_in_use()) == "in" else "mm"
     try:
         with writing() as session:
-            stored = materials.edit(session, item_id, texts, ruler_in_use())
+            stored = materials.edit(session, item_id, texts, ruler, version, shown or None)
     except BadBook as error:
         with reading() as session:
             stored = store.load(session, item_id)
         problems = {problem.path: problem.message for problem in error.problems}
-        return render_template("materials/_item.html", **view.page(stored, ruler_in_use(), texts, problems)), 422
-    return make_response(render_template("materials/_item.html", **view.page(stored, ruler_in_use()), saved=True))
+        return render_template("materials/_item.html", **view.page(stored, ruler, texts, problems)), 422
+    except ItemChanged as error:
+        names = ", ".join(label_of(store_kind(item_id), name) for name in error.fields[:4])
+        given = {name: value[:400] for name, value in request.form.items() if name not in ("version", "takeover", "csrf_token")}
+        page = render_template("_conflict_swap.html", error=error, what="this material", label=names, given=given, action=request.path)
+        return page, 409
+    return make_response(render_template("materials/_item.html", **view.page(stored, ruler), saved=True))
+
+
+def store_kind(item_id: int) -> str:
+    with reading() as session:
+        return store.load(session, item_id).kind
 
 
 @pages.post("/<int:item_id>/copy")
@@ -154,7 +171,7 @@ def measure(item_id: int) -> AnyResponse | str | tuple[str, int]:
     if not isinstance(paper, Paper):
         return redirect(url_for("materials.show", item_id=item_id), 303)
     given = request.form
-    state = view.session_of(given)
+    state = view.session_of(given, paper)
     said, said_at = "", ""
     try:
         state = _next(state, given.get("do", ""), given, paper)
@@ -193,16 +210,16 @@ def _next(state: measuring.Session, do: str, given: Any, paper: Paper) -> measur
         case "zero":
             return replace(state, zero_mm=measuring.take_zero(address))
         case "typed-zero":
-            text = given.get("zero_typed", "").strip().replace("−", "-")
+            text = given.get("zero_typed", "")[:300].strip().replace("−", "-")
             sign = -1 if text.startswith("-") else 1
             return replace(state, zero_mm=sign * view.small_length(text.lstrip("-+")))
         case "reading" if state.may_go_on:
             return view.with_reading(state, measuring.take_reading(address, paper, state.sheets))
         case "typed" if state.may_go_on:
-            return view.with_reading(state, measuring.typed_reading(given.get("typed", "")))
+            return view.with_reading(state, measuring.typed_reading(given.get("typed", "")[:300]))
         case "again":
             return measuring.Session(state.sheets, None, ())
-    if do.startswith("drop-") and do[5:].isdecimal() and int(do[5:]) < len(state.readings_mm):
+    if do.startswith("drop-") and do[5:].isdecimal() and len(do) < 9 and int(do[5:]) < len(state.readings_mm):
         number = int(do[5:])
         return replace(state, readings_mm=state.readings_mm[:number] + state.readings_mm[number + 1 :])
     return state
@@ -238,4 +255,4 @@ def _to_item(item_id: int) -> AnyResponse:
 
 
 def _texts() -> dict[str, str]:
-    return {name: text[:200] for name, text in request.form.items() if name not in ("csrf_token", "do")}
+    return {name: text[:20_001] for name, text in request.form.items() if name not in ("csrf_token", "do", "ruler")}

@@ -1,4 +1,4 @@
-"""The shelf as a table: out as CSV, in with a preview that says row by row what will be taken."""
+"""The materials as a table: out as CSV, in with a preview that says row by row what will be taken."""
 
 from __future__ import annotations
 
@@ -11,9 +11,10 @@ from werkzeug.wrappers import Response as AnyResponse
 from pleat.core.materials.table import BadTable, write_table
 from pleat.services.imports import Imports, Job
 from pleat.store import items as store
+from pleat.web import asked
 from pleat.web.database import reading
 
-pages = Blueprint("tables", __name__, url_prefix="/shelf/table")
+pages = Blueprint("tables", __name__, url_prefix="/materials/table")
 PER_PAGE = 100
 
 
@@ -22,14 +23,14 @@ def index() -> str:
     return render_template("materials/table.html", problem="")
 
 
-@pages.get("/shelf.csv")
+@pages.get("/materials.csv")
 def export() -> Response:
     delimiter: Literal[";", ","] = "," if request.args.get("with") == "comma" else ";"
     decimal: Literal[",", "."] = "," if request.args.get("decimal") == "comma" and delimiter == ";" else "."
     with reading() as session:
         items = [stored.item for stored in store.everything(session)]
     text = "\ufeff" + write_table(items, delimiter, decimal)
-    return Response(text, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="pleat-shelf.csv"'})
+    return Response(text, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="pleat-materials.csv"'})
 
 
 @pages.post("")
@@ -49,7 +50,7 @@ def preview(token: str) -> str:
     """The table's state; asked for again by the page while work goes on."""
     job = _job(token)
     state = job.state  # looked at once: work goes on while the page is made
-    action, page = request.args.get("show", "all"), max(1, request.args.get("page", 1, type=int))
+    action, page = request.args.get("show", "all"), asked.number(request.args, "page", 1, 1, 10**6)
     entries = [] if state == "reading" else [entry for entry in job.entries if action in ("all", entry.action)]
     template = "materials/_preview.html" if request.headers.get("HX-Request") else "materials/preview.html"
     return render_template(

@@ -17,8 +17,9 @@ from pleat.services import books, materials
 from pleat.services.books import Opened, Outcome
 from pleat.services.materials import Role
 from pleat.store.books import ChangedElsewhere
+from pleat.web import asked
 from pleat.web.database import reading, writing
-from pleat.web.pleats import QUESTIONS, VIEWS
+from pleat.web.pleats import QUESTIONS, VIEWS, stale
 
 pages = Blueprint("workspace", __name__, url_prefix="/books/<int:book_id>")
 
@@ -41,14 +42,14 @@ def show(book_id: int) -> str:
 
 @pages.post("/edit")
 def edit(book_id: int) -> Response:
-    path, text = request.form.get("path", ""), request.form.get("value", "")
-    return change(book_id, f"{label_of(path)}: {text[:60] or 'none'}", lambda book: editing.edit(book, {path: text}))
+    path, text = asked.word(request.form, "path"), request.form.get("value", "")
+    return change(book_id, f"{label_of(path)}: {' '.join(text[:60].split()) or 'none'}", lambda book: editing.edit(book, {path: text}))
 
 
 @pages.post("/fix")
 def fix(book_id: int) -> Response:
     """Apply a check's fix, found again by its check and label in the plan as it is now."""
-    key, label = request.form.get("check", ""), request.form.get("label", "")
+    key, label = asked.word(request.form, "check"), asked.word(request.form, "label", 400)
 
     def alter(book: Book) -> Book:
         for _, check in make_plan(book).checks:
@@ -57,13 +58,13 @@ def fix(book_id: int) -> Response:
                     return editing.apply(book, one.changes)
         raise BadBook([FieldProblem("", "this fix", label, "It no longer applies: the book has changed since it was offered.")])
 
-    return change(book_id, f"fix {key}: {label}", alter)
+    return change(book_id, label, alter)
 
 
 @pages.post("/choose")
 def choose(book_id: int) -> Response:
     """Take one of several ways, found again by its group and label in the plan as it is now."""
-    group, label = request.form.get("group", ""), request.form.get("label", "")
+    group, label = asked.word(request.form, "group"), asked.word(request.form, "label", 400)
 
     def alter(book: Book) -> Book:
         for _, result in make_plan(book):
@@ -72,12 +73,12 @@ def choose(book_id: int) -> Response:
                     return editing.apply(book, one.changes)
         raise BadBook([FieldProblem("", "this way", label, "It is no longer there: the book has changed since it was offered.")])
 
-    return change(book_id, f"{group}: {label}", alter)
+    return change(book_id, label, alter)
 
 
 @pages.post("/tick")
 def tick(book_id: int) -> Response:
-    key, done = request.form.get("step", ""), request.form.get("done") == "1"
+    key, done = asked.word(request.form, "step"), request.form.get("done") == "1"
     return change(
         book_id, f"{'ticked' if done else 'unticked'}: {key.replace('_', ' ')}", lambda book: books.tick(book, make_plan(book), key, done)
     )
@@ -102,7 +103,7 @@ def fit(book_id: int) -> Response:
 
 @pages.get("/papers")
 def papers(book_id: int) -> str:
-    """The drawer with the shelf's papers, for the leaves or the cover."""
+    """The drawer with the papers among the materials, for the leaves or the cover."""
     role: Role = "cover" if request.args.get("role") == "cover" else "leaf"
     with reading() as session:
         opened = books.open_book(session, book_id)
@@ -112,14 +113,14 @@ def papers(book_id: int) -> str:
 
 @pages.post("/paper")
 def paper(book_id: int) -> Response:
-    """Take a paper from the shelf."""
+    """Take a paper from the materials."""
     role = "cover" if request.form.get("role") == "cover" else "leaf"
     with reading() as session:
-        chosen = materials.paper(session, request.form.get("paper", type=int) or 0)
+        chosen = materials.paper(session, asked.number(request.form, "paper", low=-10))
 
     def alter(book: Book) -> Book:
         if chosen is None:
-            raise BadBook([FieldProblem("", "paper", "", "That paper is no longer on the shelf.")])
+            raise BadBook([FieldProblem("", "paper", "", "That paper is no longer among the materials.")])
         return books.use_paper(book, chosen, role)
 
     return change(book_id, f"{role} paper: {chosen.name if chosen else '?'}", alter)
@@ -127,7 +128,7 @@ def paper(book_id: int) -> Response:
 
 @pages.get("/threads")
 def threads(book_id: int) -> str:
-    """The drawer with the shelf's threads."""
+    """The drawer with the threads among the materials."""
     with reading() as session:
         opened = books.open_book(session, book_id)
         choices = [(item_id, spool, spool_diameter_mm(spool)) for item_id, spool in materials.threads(session)]
@@ -136,14 +137,14 @@ def threads(book_id: int) -> str:
 
 @pages.post("/thread")
 def thread(book_id: int) -> Response:
-    """Take a thread from the shelf."""
-    wanted = request.form.get("thread", type=int)
+    """Take a thread from the materials."""
+    wanted = asked.number(request.form, "thread")
     with reading() as session:
         chosen = next((spool for item_id, spool in materials.threads(session) if item_id == wanted), None)
 
     def alter(book: Book) -> Book:
         if chosen is None:
-            raise BadBook([FieldProblem("", "thread", "", "That thread is no longer on the shelf.")])
+            raise BadBook([FieldProblem("", "thread", "", "That thread is no longer among the materials.")])
         return books.use_thread(book, chosen)
 
     return change(book_id, f"thread: {chosen.name if chosen else '?'}", alter)
@@ -151,15 +152,30 @@ def thread(book_id: int) -> Response:
 
 @pages.post("/keep-paper")
 def keep_paper(book_id: int) -> Response:
-    """Put the book's own paper on the shelf."""
+    """Put the book's own paper among the materials."""
     role = "cover" if request.form.get("role") == "cover" else "leaf"
     with writing() as session:
         opened = books.open_book(session, book_id)
         kept = getattr(opened.book.paper, role)
         materials.keep(session, kept)
     return make_response(
-        render_template("_notice_swap.html", title=f"{kept.name} is on the shelf", text="Any book can take it from there.", kind="good")
+        render_template(
+            "_notice_swap.html", title=f"{kept.name} is among the materials", text="Any book can take it from there.", kind="good"
+        )
     )
+
+
+@pages.post("/tell")
+def tell(book_id: int) -> Response:
+    """Let the materials know a paper as this book has it."""
+    role = "cover" if request.form.get("role") == "cover" else "leaf"
+    try:
+        with writing() as session:
+            name = materials.tell(session, getattr(books.open_book(session, book_id).book.paper, role))
+            opened = books.open_book(session, book_id)
+    except BadBook as error:
+        return not_taken(error)
+    return _swap(Outcome(opened, PLEATS, f"The materials have {name} as this book has it now"))
 
 
 @pages.post("/undo")
@@ -173,12 +189,12 @@ def redo(book_id: int) -> Response:
 
 
 def _window() -> str:
-    return request.form.get("window", "")[:40]
+    return asked.word(request.form, "window", 40)
 
 
 def _version() -> int | None:
     """The version the page was on; None when the maker takes over what another window did."""
-    return None if request.form.get("takeover") == "1" else request.form.get("version", -1, type=int)
+    return None if request.form.get("takeover") == "1" else asked.number(request.form, "version", -1, -1)
 
 
 def change(book_id: int, label: str, alter: Callable[[Book], Book]) -> Response:
@@ -208,21 +224,23 @@ def _swap(outcome: Outcome) -> Response:
         render_template(
             "_swap.html",
             opened=opened,
-            views=_views(opened, outcome.changed),
+            views=_views(opened, stale(outcome.changed)),
+            said=outcome.said,
             questions=QUESTIONS,
             pleats=PLEATS,
-            field=request.form.get("path", ""),
+            field=asked.word(request.form, "path"),
+            open="",
         )
     )
 
 
 def not_taken(error: BadBook) -> Response:
     """422 with the message for the field; what was typed stays in it, since nothing there is swapped."""
-    return make_response(render_template("_problem_swap.html", problems=error.problems, field=request.form.get("path", "")), 422)
+    return make_response(render_template("_problem_swap.html", problems=error.problems, field=asked.word(request.form, "path")), 422)
 
 
 def _changed_elsewhere(error: ChangedElsewhere, label: str) -> Response:
-    given = {name: value for name, value in request.form.items() if name not in ("version", "window", "takeover", "csrf_token")}
+    given = {name: value[:20_000] for name, value in request.form.items() if name not in ("version", "window", "takeover", "csrf_token")}
     return make_response(render_template("_conflict_swap.html", error=error, label=label, given=given, action=request.path), 409)
 
 

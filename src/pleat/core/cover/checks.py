@@ -32,7 +32,10 @@ EDGE_MM: Final = 8.0
 
 @dataclass(frozen=True)
 class Outcome:
-    """What the checks are about: the spine, the wrap with its creases, the squares as they come out, the holes from the cover's head; mm."""
+    """What the checks are about: the spine, the wrap with its creases, the squares as they come out, the holes from the cover's head; mm.
+
+    ``lost_mm`` is what a spine scored narrower than the block takes from the square at the fore edge.
+    """
 
     spine: Estimate
     wrap: PanelPlan
@@ -40,6 +43,7 @@ class Outcome:
     square_fore: float
     square_head: float
     holes: tuple[float, ...]
+    lost_mm: float
 
 
 def find(
@@ -166,8 +170,7 @@ def _creep(cover: Cover, ruler: Ruler, card: Stock, pages: PagesResult, out: Out
     flush = cover.square_mm < 0.05
     if not pages.stands_out or pages.creep.high <= max(fore, FLUSH_BEARS_MM if flush else 0.0) + 0.05:
         return None
-    cut_already = cover.piece_width_mm is not None or cover.piece_height_mm is not None
-    wanted = ruler.snap_up(pages.creep.high + (0.0 if cut_already else cover.square_mm - fore))
+    wanted = ruler.snap_up(pages.creep.high + out.lost_mm)
     sure = pages.creep.likely > fore and not flush
     may_trim = not pages.flapped and not pages.mixed  # found sheets are of odd sizes, and a trim leaves them odd
     fixes = (_square(ruler, wanted),) if wanted <= LARGEST_SQUARE_MM and _has_room(cover, card, out, wanted) else ()

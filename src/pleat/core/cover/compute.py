@@ -56,7 +56,7 @@ def compute(
     square_head = (high - pages.leaf_height_mm) / 2
     holes = tuple(position + square_head for position in binding.positions_mm)
     figures = _figures(cover, brief.ruler, pages, binding, spine, wrap, scored)
-    outcome = checks.Outcome(spine, wrap, creases, square_fore, square_head, holes)
+    outcome = checks.Outcome(spine, wrap, creases, square_fore, square_head, holes, max(0.0, spine.likely - scored) / 2 if scored else 0.0)
     return CoverResult(
         key_figure=figures[0],
         figures=figures,

@@ -57,9 +57,9 @@ def find(
                     f"{many(sheets[role], 'sheet')} of {stock.name} {'is' if sheets[role] == 1 else 'are'} needed, you own {stock.owned}.",
                     f"{sheets[role] - stock.owned} {'is' if sheets[role] - stock.owned == 1 else 'are'} missing. Count before you cut the first one.",
                     ()
-                    if stock.on_shelf
+                    if stock.in_materials
                     else (Fix(f"I have {sheets[role]} {FOR[role]} after all", ((f"paper.{role}.owned", sheets[role]),)),),
-                    COUNT_ON_SHELF if stock.on_shelf else "",
+                    COUNT_ON_SHELF if stock.in_materials else "",
                 )
             )
     found.append(_mixed_units(typed))
@@ -124,8 +124,8 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
         "stop",
         f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
         f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
-        () if stock.on_shelf else (Fix(f"I have {needed} such offcuts {FOR[stock.role]}", ((f"paper.{stock.role}.owned", needed),)),),
-        COUNT_ON_SHELF if stock.on_shelf else "",
+        () if stock.in_materials else (Fix(f"I have {needed} such offcuts {FOR[stock.role]}", ((f"paper.{stock.role}.owned", needed),)),),
+        COUNT_ON_SHELF if stock.in_materials else "",
     )
 
 

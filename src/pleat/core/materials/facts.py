@@ -1,4 +1,4 @@
-"""What the shelf lists, searches and sorts an item by, whatever its kind."""
+"""What the materials lists, searches and sorts an item by, whatever its kind."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What stands on the shelf: one model a kind, each with the fields that kind needs. Lengths are mm.
+"""What a maker owns: one model a kind, each with the fields that kind needs. Lengths are mm.
 
 A field's rule (``core.fields``) gives its name, bounds, form and messages. To add a kind, add a model and its line in ``KINDS``.
 """
@@ -36,7 +36,7 @@ class Paper(Item):
     stays a question: the grammage is then open. A directional pattern stands upright along the sheet's height.
     """
 
-    stock_id: str | None = Field(default=None, max_length=40, description="the shelf item it was taken from")
+    stock_id: str | None = Field(default=None, max_length=40, description="the item among the materials it was taken from")
     form: Annotated[
         Literal["sheets", "pad", "roll", "found", "offcut"],
         ChoiceRule("comes as", (("sheets", "sheets"), ("pad", "pad"), ("roll", "roll"), ("found", "found paper"), ("offcut", "offcut"))),
@@ -216,7 +216,7 @@ AnyItem = Paper | Board | Cloth | ThreadSpool | Elastic | Hardware | Stick | Fas
 
 @dataclass(frozen=True)
 class KindOfItem:
-    """A kind with its words: one of it, many of it, and what to try when the shelf has none."""
+    """A kind with its words: one of it, many of it."""
 
     model: type[Item]
     one: str

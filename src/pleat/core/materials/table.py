@@ -1,4 +1,4 @@
-"""The shelf as a table: CSV out and in, with the unit of every length in its heading.
+"""The materials as a table: CSV out and in, with the unit of every length in its heading.
 
 Written as RFC 4180 has it, with a semicolon or a comma. Read with either, or a tab; with decimal comma or point; UTF-8 with or
 without its mark; lengths in mm, cm, m or in by the heading. A cell that a spreadsheet would run as a formula is written with an
@@ -23,14 +23,14 @@ from pleat.core.materials.weights import BASIS_IN, grammage_of
 LARGEST: Final = 8_000_000
 """Bytes of a table; ten thousand rows come to about two million."""
 MOST_ROWS: Final = 20_000
-_FORMULA: Final = ("=", "+", "-", "@", "\t", "\r")
+_FORMULA: Final = ("=", "+", "-", "@", "\t", "\r", "＝", "＋", "－", "＠")
 _UNITS: Final = ("mm", "cm", "m", "in")
 _HEADING: Final = re.compile(r"([^()\[\]]*)(?:\(([^()]*)\)|\[([^\[\]]*)\])?")
 _NUMBER: Final = re.compile(r"[+-]?[0-9]{1,12}(?:[.,][0-9]{1,12})?")
 
 
 class BadTable(PleatError):
-    """A file that is not a table of a shelf; ``text`` says why and what would do."""
+    """A file that is not a table of materials; ``text`` says why and what would do."""
 
     def __init__(self, text: str) -> None:
         self.text = text
@@ -41,7 +41,7 @@ class BadTable(PleatError):
 class Row:
     """One row as it was read: its line in the file, the item it makes, or why it makes none.
 
-    ``sets`` names the fields the row says something of; an item that is on the shelf already keeps its others.
+    ``sets`` names the fields the row says something of; an item that is among the materials already keeps its others.
     """
 
     line: int
@@ -113,7 +113,7 @@ def _harmless(text: str) -> str:
 def read_table(data: bytes) -> tuple[list[str], Iterator[Row]]:
     """(headings that mean nothing here, the rows one by one as they are read). Raises BadTable when there is no table in it."""
     if len(data) > LARGEST:
-        raise BadTable("The file is over 8 MB, far more than a shelf needs. Is it the right file?")
+        raise BadTable("The file is over 8 MB, far more than a table of materials needs. Is it the right file?")
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:

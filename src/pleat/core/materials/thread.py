@@ -1,4 +1,4 @@
-"""How thick a thread is, by its trade number, its tex, or as measured. Used by the binding and by the shelf."""
+"""How thick a thread is, by its trade number, its tex, or as measured. Used by the binding and by the materials."""
 
 from __future__ import annotations
 

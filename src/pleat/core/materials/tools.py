@@ -1,4 +1,4 @@
-"""What this maker's tools can do, gathered from the tools on the shelf, so that checks know."""
+"""What this maker's tools can do, gathered from the tools among the materials, so that checks know."""
 
 from __future__ import annotations
 

@@ -20,7 +20,7 @@ from pleat.core.plan import Figure, Rule
 
 @dataclass(frozen=True)
 class Block:
-    """What the figures are about: folios of each section, thickness of the whole as it is and as reckoned, creep, limit, trim; mm."""
+    """What the figures are about: folios of each section, thickness of the whole as it is and as estimated, creep, limit, trim; mm."""
 
     sections: tuple[int, ...]
     thickness: Estimate

@@ -27,7 +27,7 @@ class MixedFolio:
     first leaf as (from the fore edge, from the head, width, height), ``window_cut`` says that it is still to be cut.
 
     ``flap_room_mm`` is what the sheet leaves beside its leaves for a fold-out, all panels together. Sheets of one ``stock`` are the
-    same paper, of which ``owned`` are there (None: not counted), counted ``on_shelf`` or in the book. ``turned`` says that the spine
+    same paper, of which ``owned`` are there (None: not counted), counted ``in_materials`` or in the book. ``turned`` says that the spine
     lies along the sheet's width.
     """
 
@@ -53,7 +53,7 @@ class MixedFolio:
     turned: bool = False
     stock: tuple[object, ...] = ()
     owned: int | None = None
-    on_shelf: bool = False
+    in_materials: bool = False
     flap_mm: float = 0.0
     flap_panels: int = 1
     flap_room_mm: float = 0.0
@@ -163,7 +163,7 @@ def folio(
         turned=way.spine == "w",
         stock=same_paper(paper),
         owned=paper.owned,
-        on_shelf=paper.stock_id is not None,
+        in_materials=paper.stock_id is not None,
         flap_mm=sheet.flap_mm or 0.0,
         flap_panels=sheet.flap_panels,
         flap_room_mm=way.room_mm,

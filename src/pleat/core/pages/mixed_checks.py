@@ -233,7 +233,7 @@ def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, .
     if not short:
         return None
     listed = "; ".join(f"{one.name} {needed[stock]}, you own {one.owned}" for stock, one in itertools.islice(short.items(), NAMED))
-    mine = {stock for stock, one in short.items() if not one.on_shelf}
+    mine = {stock for stock, one in short.items() if not one.in_materials}
     pile = (
         sheet.model_copy(update={"paper": sheet.paper.model_copy(update={"owned": needed[stock]})})
         if (stock := same_paper(sheet.paper)) in mine
@@ -241,12 +241,12 @@ def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, .
         for sheet in pages.pile
     )
     run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
-    on_shelf = "Put the count right among the materials if you have more; else take some off the pile."
+    in_materials = "Put the count right among the materials if you have more; else take some off the pile."
     return Check(
         "owned",
         "stop",
         f"The pile takes more sheets{run} than there are: {listed}{' …' if len(short) > NAMED else ''}.",
-        "Count before you cut or fold the first one." + ("" if len(mine) == len(short) or not mine else f" {on_shelf}"),
+        "Count before you cut or fold the first one." + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
         (Fix("I have as many after all", (("pages.pile", tuple(pile)),)),) if mine else (),
-        "" if mine else on_shelf,
+        "" if mine else in_materials,
     )

@@ -21,7 +21,7 @@ GrainAxis = Literal["w", "h"]
 class Stock:
     """A paper ready for use: sizes in mm; ``grain`` is the sheet's axis (w or h) or None when not known.
 
-    ``upright_only`` says that its pattern has a top, along the sheet's height. ``on_shelf`` sheets are counted on the shelf, not in the book.
+    ``upright_only`` says that its pattern has a top, along the sheet's height. ``in_materials`` sheets are counted among the materials, not in the book.
     """
 
     role: Literal["leaf", "cover", "pile"]
@@ -39,7 +39,7 @@ class Stock:
     grade: str | None
     sides: int
     upright_only: bool
-    on_shelf: bool = False
+    in_materials: bool = False
 
     @property
     def caliper(self) -> Estimate:
@@ -88,7 +88,7 @@ def stock_of(role: Literal["leaf", "cover", "pile"], paper: Paper) -> Stock:
         grade=paper.grade,
         sides=paper.sides,
         upright_only=fits_pattern(paper),
-        on_shelf=paper.stock_id is not None,
+        in_materials=paper.stock_id is not None,
     )
 
 

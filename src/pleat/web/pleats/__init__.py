@@ -1,21 +1,29 @@
 """What each pleat's template needs: its drawings and a few words. One module a pleat, named as in the core."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from typing import Any, Final
 
 from pleat.services.books import Opened
 from pleat.web.pleats import bench, binding, brief, cover, cutting, extras, pages, paper
 
-VIEWS: Final[dict[str, Callable[[Opened], dict[str, Any]]]] = {
-    "brief": brief.view,
-    "paper": paper.view,
-    "pages": pages.view,
-    "extras": extras.view,
-    "binding": binding.view,
-    "cover": cover.view,
-    "cutting": cutting.view,
-    "bench": bench.view,
+_MODULES: Final = {
+    "brief": brief,
+    "paper": paper,
+    "pages": pages,
+    "extras": extras,
+    "binding": binding,
+    "cover": cover,
+    "cutting": cutting,
+    "bench": bench,
 }
+VIEWS: Final[dict[str, Callable[[Opened], dict[str, Any]]]] = {name: module.view for name, module in _MODULES.items()}
+
+
+def stale(changed: Collection[str]) -> tuple[str, ...]:
+    """The pleats to be shown anew when these changed: themselves, and those whose view reads one of them."""
+    return tuple(name for name, module in _MODULES.items() if name in changed or not module.READS.isdisjoint(changed))
+
+
 QUESTIONS: Final = {
     "brief": "What am I making, how big, and how many?",
     "paper": "What is it made from, and how thick is that?",

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Final
 
 from pleat.drawing import bench as drawing
 from pleat.services.books import Opened
 from pleat.web.pleats.small import small
+
+READS: Final[frozenset[str]] = frozenset()
 
 
 def view(opened: Opened) -> dict[str, Any]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from typing import Any
+from typing import Any, Final
 
 from pleat.core.binding.path import Span
 from pleat.drawing import binding as drawing
@@ -15,6 +15,10 @@ from pleat.web.pleats.small import small
 WIDTH, HEIGHT = 820, 350
 FIELD_SHARE = 0.15
 """A station's field, as a share of the drawing's width on the narrowest screen."""
+
+
+READS: Final = frozenset({"pages"})
+"""The other pleats whose result or decisions stand in this view; what the ruler shows stands in all."""
 
 
 def view(opened: Opened) -> dict[str, Any]:

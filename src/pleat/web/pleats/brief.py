@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Final
 
 from pleat.core.binding.kinds.registry import known
 from pleat.drawing import brief as drawing
@@ -10,6 +10,9 @@ from pleat.drawing.svg import render_screen
 from pleat.services.books import Opened, folded_once
 from pleat.web.display import drawn
 from pleat.web.pleats.small import small
+
+READS: Final = frozenset({"paper"})
+"""The other pleats whose result or decisions stand in this view; what the ruler shows stands in all."""
 
 
 def view(opened: Opened) -> dict[str, Any]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Final
 
 from pleat.core.cutting.cut import cut_part
 from pleat.core.materials.tools import NO_TOOLS
@@ -11,6 +11,9 @@ from pleat.drawing.svg import render_screen
 from pleat.services.books import Opened
 from pleat.web.display import drawn
 from pleat.web.pleats.small import small
+
+READS: Final = frozenset({"paper", "pages", "cutting"})
+"""The other pleats whose result or decisions stand in this view; what the ruler shows stands in all."""
 
 
 def view(opened: Opened) -> dict[str, Any]:

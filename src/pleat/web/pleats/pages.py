@@ -14,6 +14,8 @@ from pleat.web.display import drawn
 from pleat.web.pleats import pile
 from pleat.web.pleats.small import small
 
+READS: Final = frozenset({"brief", "paper", "binding"})
+"""The other pleats whose result or decisions stand in this view; what the ruler shows stands in all."""
 CELLS: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=14, edge=3)
 OPENINGS_SHOWN: Final = 96
 """Openings that are drawn of a book of one paper, where they are much alike."""

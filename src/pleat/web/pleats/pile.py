@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Final
 
+from pleat.core.book import PileSheet
 from pleat.core.pages.arrange import WORDS, told
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.leaves import Leaf, Opening, openings
@@ -37,13 +38,29 @@ class Strip:
     size: str
     flap: str
     tight: bool
+    narrow: str
+    window: str
+    turnable: str
 
 
 def _box(*shares: float) -> str:
     return " ".join(f"{100 * share:.2f}" for share in shares)
 
 
-def _strips(fan: Rendered, section: Sequence[MixedFolio], leaves: Sequence[Leaf], ruler: Ruler) -> list[Strip]:
+def _window_words(sheet: PileSheet, ruler: Ruler) -> str:
+    """Size and place of a window as its fields show them, parted by semicolons; empty where it is as usual."""
+    values = (sheet.window_width_mm, sheet.window_height_mm, sheet.window_fore_mm, sheet.window_head_mm)
+    return ";".join("" if value is None else ruler.number(value) for value in values)
+
+
+def _strips(
+    fan: Rendered,
+    section: Sequence[MixedFolio],
+    leaves: Sequence[Leaf],
+    ruler: Ruler,
+    sheets: Mapping[int, PileSheet],
+    leaf_width_mm: float,
+) -> list[Strip]:
     """The strips of a fan, from the outside in; ``leaves`` are the section's."""
     found = []
     for place, one in enumerate(section):
@@ -58,6 +75,9 @@ def _strips(fan: Rendered, section: Sequence[MixedFolio], leaves: Sequence[Leaf]
                 f"leaf {ruler.size(one.leaf_width_mm, one.leaf_height_mm)}, {ruler.fine(one.caliper.likely)} thick",
                 ruler.number(one.flap_mm) if one.flap_mm else "",
                 (right - left) * FAN_WIDTH < NAMED_FROM,
+                sheets[one.id].narrow if one.joined == "folded" and one.open_mm < 2 * leaf_width_mm - 0.05 else "",
+                _window_words(sheets[one.id], ruler) if one.window else "",
+                ("upright" if one.turned else "turned") if one.cut or one.with_grain is None else "",
             )
         )
     return found
@@ -74,11 +94,12 @@ def view(opened: Opened) -> dict[str, Any]:
     wanted = frozenset(frozenset(pair) for pair in opened.book.pages.pairs)
     across = result.leaf_height_mm * (FAN_WIDTH - 2 * FAN.edge) / (FAN_HEIGHT - 2 * FAN.edge)
     found, fans = openings(result.in_order), []
+    sheets = {sheet.id: sheet for sheet in opened.book.pages.pile}
     for number, section in enumerate(result.mixed):
         fan = render_screen(drawing.fan(section, result.leaf_height_mm, positions, across), FAN_WIDTH, FAN_HEIGHT, FAN)
         leaves = [leaf for leaf in result.in_order if leaf.section == number]
         own = [pair for pair in found if (pair[0].section if pair[0] else 0) == number]
-        strips = _strips(fan, section, leaves, opened.plan.brief.ruler)
+        strips = _strips(fan, section, leaves, opened.plan.brief.ruler, sheets, result.leaf_width_mm)
         fans.append((drawn(fan), strips, opening_picture(result, own, wanted), leaves[0].page, leaves[-1].page + 1))
     order = tuple(tuple(one.id for one in section) for section in result.mixed)
     pile = [one.arranged for section in result.mixed for one in section]

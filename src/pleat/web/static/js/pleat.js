@@ -5,16 +5,24 @@
   const root = () => document.getElementById("main");
 
   // --- the open pleat -----------------------------------------------------------------------------------------
-  function openPleat(name, focus) {
+  // Opening one is a step in the browser's own history: back goes to the pleat before.
+  function openPleat(name, step) {
     const main = root();
     if (!main || !main.dataset.open || !NAMES.includes(name)) return;
-    main.dataset.open = name;
-    showOpen();
     const url = new URL(location.href);
     url.searchParams.set("open", name);
-    history.replaceState(history.state, "", url);
-    if (focus) document.getElementById("strip-" + name).focus();
+    if (step && main.dataset.open !== name) history.pushState({ pleat: name }, "", url);
+    main.dataset.open = name;
+    showOpen();
+    const head = document.getElementById("head-" + name);
+    head.closest(".body").scrollTop = 0;
+    if (matchMedia("(max-width: 760px)").matches) main.scrollIntoView({ block: "start" });
+    head.focus({ preventScroll: true });
   }
+  window.addEventListener("popstate", () => {
+    const main = root(), name = new URL(location.href).searchParams.get("open");
+    if (main && main.dataset.open) openPleat(NAMES.includes(name) ? name : "brief", false);
+  });
   function showOpen() {
     const main = root();
     if (!main || !main.dataset.open) return;
@@ -22,6 +30,32 @@
       const strip = document.getElementById("strip-" + name);
       if (strip) strip.setAttribute("aria-expanded", String(main.dataset.open === name));
     }
+  }
+
+  // --- the focus stays where the work is -----------------------------------------------------------------------
+  // What is swapped may take the focused thing away; it comes back to the same thing, else to the notes of its pleat, else to its head.
+  let before = null;
+  function rememberFocus() {
+    const el = document.activeElement;
+    if (!el || el === document.body) return;
+    const pleat = el.closest(".pleat"), named = el.name && el.value && el.type !== "text" ? '[name="' + el.name + '"][value="' + CSS.escape(el.value) + '"]' : "";
+    before = { id: el.id, named, form: el.form ? el.form.id : "", pleat: pleat ? pleat.id : "", page: el.closest("form[hx-post], main > div") ? el.closest("main > div, main").id : "" };
+  }
+  function usable(el) { return el && el.isConnected && !el.disabled && el.getClientRects().length > 0; }
+  function restoreFocus() {
+    const now = document.activeElement;
+    if (!before || (now && now !== document.body && now.isConnected)) { before = null; return; }
+    const pleat = before.pleat && document.getElementById(before.pleat), page = before.page && document.getElementById(before.page);
+    const found = [
+      before.id && document.getElementById(before.id),
+      before.named && (pleat || page || document).querySelector(before.named),
+      pleat && pleat.querySelector(".checks:has(.check)"),
+      pleat && pleat.querySelector("h2[tabindex]"),
+      page && page.querySelector(".stage.now .fix-main:not(:disabled), .stage.now .fix:not(:disabled), .fix-main"),
+      root() && document.getElementById("head-" + root().dataset.open),
+    ].find(usable);
+    before = null;
+    if (found) found.focus({ preventScroll: true });
   }
 
   // --- after every swap: spots, times, values ------------------------------------------------------------------
@@ -35,7 +69,38 @@
       el.title = new Date(el.dateTime).toLocaleString();
     }
     showOpen();
-    showLamp();
+    showDark();
+    restoreRefused(scope);
+  }
+
+  // --- what could not be taken ---------------------------------------------------------------------------------
+  // It stays in its field whatever is swapped, shows on the folded strip, and comes back after a reload of the page.
+  function refusedOnes() {
+    try { return JSON.parse(sessionStorage.getItem(refusedKey()) || "{}"); } catch (error) { return {}; }
+  }
+  function refusedKey() { return "pleat-refused-" + (root() ? root().dataset.book : ""); }
+  function keepRefused(all) {
+    try { sessionStorage.setItem(refusedKey(), JSON.stringify(all)); } catch (error) { /* private windows may refuse */ }
+  }
+  function noteRefused(input, message) {
+    if (!root() || !root().dataset.book || !input.id) return;
+    const all = refusedOnes();
+    if (message) all[input.id] = { value: input.value, message };
+    else delete all[input.id];
+    keepRefused(all);
+  }
+  function restoreRefused() {
+    if (!root() || !root().dataset.book) return;
+    for (const [id, one] of Object.entries(refusedOnes())) {
+      const input = document.getElementById(id);
+      if (!input || !input.form || input.form.hasAttribute("hx-morph-skip")) continue;
+      input.value = one.value;
+      input.setAttribute("aria-invalid", "true");
+      input.form.setAttribute("hx-morph-skip", "");
+      const note = input.form.querySelector(".field-note");
+      if (note) note.textContent = one.message;
+    }
+    for (const pleat of document.querySelectorAll(".pleat")) pleat.toggleAttribute("data-refused", Boolean(pleat.querySelector("[aria-invalid=true]")));
   }
   // A field that was just sent shows what the book now holds, unless more was typed meanwhile.
   let refused = false;
@@ -59,6 +124,7 @@
   });
   // What could not be taken stays in its field, whatever else is swapped around it.
   document.addEventListener("htmx:before:swap", (event) => {
+    rememberFocus();
     const ctx = event.detail.ctx;
     refused = Boolean(ctx && ctx.response && ctx.response.status >= 400);
     const form = ctx && ctx.sourceElement && ctx.sourceElement.closest && ctx.sourceElement.closest("form.field");
@@ -68,8 +134,24 @@
     form.toggleAttribute("hx-morph-skip", failed);
     if (input) input.toggleAttribute("aria-invalid", failed);
     if (input && failed) input.setAttribute("aria-invalid", "true");
+    if (input && !failed) noteRefused(input, "");
   });
-  document.addEventListener("htmx:after:swap", () => { showStored(); showSaved(); settle(document); });
+  document.addEventListener("htmx:after:swap", () => {
+    showStored();
+    showSaved();
+    for (const input of document.querySelectorAll(".pleat input[aria-invalid=true], .bar input[aria-invalid=true]")) {
+      const note = input.form.querySelector(".field-note");
+      if (note && note.textContent.trim()) noteRefused(input, note.textContent.trim());
+    }
+    settle(document);
+    restoreFocus();
+  });
+  // Fields send what is typed when it changes; the Enter that ends the typing must not send it again, nor leave the page.
+  document.addEventListener("submit", (event) => { if (event.target.matches("[data-on-change]")) event.preventDefault(); }, true);
+  document.addEventListener("input", (event) => {
+    const handle = event.target.closest && event.target.closest(".station") && event.target.closest(".station").querySelector(".station-handle");
+    if (handle) handle.dispatchEvent(new CustomEvent("station-typed"));
+  });
   document.addEventListener("htmx:error", () => tell("Pleat does not answer", "Your change is not saved. Is it still running? What you typed is still in its field."));
   document.addEventListener("htmx:response:error", (event) => {
     const status = event.detail.ctx && event.detail.ctx.response && event.detail.ctx.response.status;
@@ -92,36 +174,56 @@
 
   // --- clicks that are not round trips --------------------------------------------------------------------------
   document.addEventListener("click", (event) => {
-    const target = event.target.closest("[data-open-pleat], [data-lamp], [data-dismiss], [data-reload], [data-scroll]");
+    const target = event.target.closest("[data-open-pleat], [data-dark], [data-dismiss], [data-reload], [data-scroll], [data-menu], [data-help]");
     if (!target) return;
-    if (target.dataset.openPleat) openPleat(target.dataset.openPleat, false);
-    else if ("lamp" in target.dataset) switchLamp();
+    if (target.dataset.openPleat) openPleat(target.dataset.openPleat, true);
+    else if ("menu" in target.dataset) target.setAttribute("aria-expanded", String(document.getElementById("bar").classList.toggle("open")));
+    else if ("help" in target.dataset) showKeys();
+    else if ("dark" in target.dataset) switchDark();
     else if ("dismiss" in target.dataset) target.closest(".notice").remove();
     else if ("reload" in target.dataset) { event.preventDefault(); location.reload(); }
     else if (target.dataset.scroll) { const step = document.querySelector(target.dataset.scroll); step.scrollIntoView({ block: "center" }); step.querySelector("button").focus({ preventScroll: true }); }
   });
   // One "why" at a time, and Escape or a click elsewhere folds it.
   document.addEventListener("click", (event) => {
-    for (const one of document.querySelectorAll("details.figure[open], details.book-more[open]")) if (!one.contains(event.target)) one.open = false;
+    for (const one of document.querySelectorAll("details.fact[open], details.book-more[open]")) if (!one.contains(event.target)) one.open = false;
   });
 
   // An answer stays within its pleat: moved left where it would run out of it, and below its figure where there is no room above.
   document.addEventListener("toggle", (event) => {
-    const figure = event.target, why = figure.open && figure.matches("details.figure") && figure.querySelector(".why");
+    const figure = event.target, why = figure.open && figure.matches("details.fact") && figure.querySelector(".why");
     if (!why) return;
     const box = (figure.closest(".body") || document.documentElement).getBoundingClientRect(), at = figure.getBoundingClientRect();
     why.style.left = Math.min(0, box.right - 20 - why.offsetWidth - at.left) + "px";
     why.classList.toggle("below", at.top - why.offsetHeight < Math.max(0, box.top));
   }, true);
 
-  // --- the shelf by keyboard: / to search, digits for the kinds, arrows among the things --------------------------
+  // --- keys: the list of them, and whether single ones work -----------------------------------------------------------
+  function singleKeys() {
+    try { return localStorage.getItem("pleat-keys") !== "0"; } catch (error) { return true; }
+  }
+  function showKeys() {
+    const dialog = document.getElementById("keys"), box = document.getElementById("keys-single");
+    box.checked = singleKeys();
+    if (!dialog.open) dialog.showModal();
+  }
+  document.addEventListener("change", (event) => {
+    if (event.target.id !== "keys-single") return;
+    try { localStorage.setItem("pleat-keys", event.target.checked ? "1" : "0"); } catch (error) { /* private windows may refuse */ }
+  });
+  const TYPING = "input:not([type=radio]):not([type=checkbox]), select, textarea";
+  document.addEventListener("keydown", (event) => {
+    if (event.key === "?" && singleKeys() && !event.ctrlKey && !event.metaKey && !event.altKey && !event.target.closest(TYPING)) { event.preventDefault(); showKeys(); }
+  });
+
+  // --- the materials by keyboard: / to search, digits for the kinds, arrows among the things --------------------------
   document.addEventListener("keydown", (event) => {
     if (!document.body.classList.contains("page-materials") || event.ctrlKey || event.metaKey || event.altKey) return;
     const search = document.getElementById("finder-q");
-    if (!search || event.target.closest("input:not([type=radio]), select, textarea")) return;
-    if (event.key === "/") { event.preventDefault(); search.focus(); search.select(); return; }
+    if (!search || event.target.closest(TYPING)) return;
+    if (event.key === "/" && singleKeys()) { event.preventDefault(); search.focus(); search.select(); return; }
     const kinds = document.querySelectorAll(".kinds input");
-    if (/^[0-9]$/.test(event.key) && kinds[Number(event.key)]) { kinds[Number(event.key)].click(); return; }
+    if (/^[0-9]$/.test(event.key) && singleKeys() && kinds[Number(event.key)]) { kinds[Number(event.key)].click(); return; }
     const goods = [...document.querySelectorAll(".good")], here = goods.indexOf(document.activeElement);
     if (here < 0 || event.target.matches("input")) return;
     const across = Math.max(1, goods.filter((good) => good.offsetTop === goods[0].offsetTop).length);
@@ -134,19 +236,19 @@
     if (event.target.matches && event.target.matches("details[data-keep-open]")) event.target.toggleAttribute("hx-morph-skip", event.target.open);
   }, true);
 
-  // --- lamp light ------------------------------------------------------------------------------------------------
-  function showLamp() {
-    for (const button of document.querySelectorAll("[data-lamp]")) {
-      const lamp = document.documentElement.dataset.theme === "lamp";
-      button.setAttribute("aria-pressed", String(lamp));
-      button.textContent = lamp ? "day light" : "lamp light";
+  // --- dark ------------------------------------------------------------------------------------------------
+  function showDark() {
+    for (const button of document.querySelectorAll("[data-dark]")) {
+      const dark = document.documentElement.dataset.theme === "dark";
+      button.setAttribute("aria-pressed", String(dark));
+      button.textContent = dark ? "light" : "dark";
     }
   }
-  function switchLamp() {
-    const lamp = document.documentElement.dataset.theme !== "lamp";
-    document.documentElement.dataset.theme = lamp ? "lamp" : "day";
-    try { localStorage.setItem("pleat-lamp", lamp ? "1" : "0"); } catch (error) { /* private windows may refuse */ }
-    showLamp();
+  function switchDark() {
+    const dark = document.documentElement.dataset.theme !== "dark";
+    document.documentElement.dataset.theme = dark ? "dark" : "light";
+    try { localStorage.setItem("pleat-dark", dark ? "1" : "0"); } catch (error) { /* private windows may refuse */ }
+    showDark();
   }
 
   // --- lengths while dragging ------------------------------------------------------------------------------------
@@ -161,18 +263,20 @@
     Alpine.data("workspace", () => ({
       key(event) {
         if (event.ctrlKey || event.metaKey || event.altKey) return this.history(event);
-        if (event.key === "Escape") for (const one of document.querySelectorAll("details.figure[open], details.book-more[open]")) { one.open = false; one.querySelector("summary").focus(); }
-        if (event.target.closest("input, select, textarea, [role=slider]")) return;
+        if (event.key === "Escape") for (const one of document.querySelectorAll("details.fact[open], details.book-more[open]")) { one.open = false; one.querySelector("summary").focus(); }
+        if (event.target.closest(TYPING + ", [role=slider], dialog") || document.getElementById("keys").open) return;
         const open = NAMES.indexOf(root().dataset.open);
-        if (event.key >= "1" && event.key <= "8") openPleat(NAMES[Number(event.key) - 1], true);
+        if (event.key >= "1" && event.key <= "8") { if (singleKeys()) openPleat(NAMES[Number(event.key) - 1], true); }
+        else if (event.target.matches("input")) return; // arrows go from choice to choice there
         else if (event.key === "ArrowRight" && open < 7) openPleat(NAMES[open + 1], true);
         else if (event.key === "ArrowLeft" && open > 0) openPleat(NAMES[open - 1], true);
       },
       history(event) {
-        if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z" || event.target.closest("input")) return;
+        const key = event.key.toLowerCase(), redo = key === "y" || (key === "z" && event.shiftKey);
+        if (!(event.ctrlKey || event.metaKey) || (key !== "z" && key !== "y") || event.target.closest(TYPING)) return;
         event.preventDefault();
-        const button = document.querySelector(event.shiftKey ? "[data-key=redo]" : "[data-key=undo]");
-        if (button && !button.disabled) button.click();
+        const button = document.querySelector(redo ? "[data-key=redo]" : "[data-key=undo]");
+        if (button && button.getAttribute("aria-disabled") !== "true") button.click();
       },
     }));
 
@@ -224,6 +328,12 @@
         clearTimeout(this.timer);
         this.timer = setTimeout(() => this.send(el), 350);
       },
+      // What is typed into its field goes before a nudge that is still on its way.
+      typed() {
+        clearTimeout(this.timer);
+        this.at = null;
+        this.$el.parentElement.style.marginLeft = "";
+      },
       send(el) {
         const mm = this.at;
         this.at = null;
@@ -238,7 +348,12 @@
     // The thread, hole by hole: everything past the present step is drawn faint.
     Alpine.data("thread", (spans) => ({
       at: null,
-      init() { this.$watch("at", () => this.draw()); document.addEventListener("htmx:after:swap", () => this.draw()); },
+      init() {
+        this.$watch("at", () => this.draw());
+        this.swapped = () => this.draw();
+        document.addEventListener("htmx:after:swap", this.swapped);
+      },
+      destroy() { document.removeEventListener("htmx:after:swap", this.swapped); },
       last() { return spans + 1; },
       on() { this.at = this.at === null || this.at >= this.last() ? 0 : this.at + 1; },
       back() { this.at = this.at === null ? this.last() - 1 : Math.max(0, this.at - 1); },
@@ -261,5 +376,9 @@
     }));
   });
 
-  document.addEventListener("DOMContentLoaded", () => settle(document));
+  document.addEventListener("DOMContentLoaded", () => {
+    settle(document);
+    const wrong = document.querySelector("[autofocus]");
+    if (wrong) { wrong.scrollIntoView({ block: "center" }); wrong.focus({ preventScroll: true }); }
+  });
 })();
