@@ -72,7 +72,7 @@ def take_in_a_table(page: Page) -> None:
 
 
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
-    "shelf": ("/", nothing),
+    "books": ("/", nothing),
     "start": ("/new", nothing),
     "brief": ("/books/5?open=brief", nothing),
     "paper": ("/books/5?open=paper", nothing),
@@ -113,7 +113,7 @@ def main() -> None:
     asked = argparse.ArgumentParser(description=__doc__)
     asked.add_argument("names", nargs="*")
     asked.add_argument("--size", default="1280x800")
-    asked.add_argument("--lamp", action="store_true")
+    asked.add_argument("--dark", action="store_true")
     asked.add_argument("--folder", type=Path, default=ROOT / "docs/screenshots")
     given = asked.parse_args()
     width, height = (int(side) for side in given.size.split("x"))
@@ -121,7 +121,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, demo(Path(folder)) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox"])
         page = browser.new_page(viewport={"width": width, "height": height}, locale="en-GB")
-        page.add_init_script(f"localStorage.setItem('pleat-dark', '{int(given.lamp)}')")
+        page.add_init_script(f"localStorage.setItem('pleat-dark', '{int(given.dark)}')")
         for name in given.names or VIEWS:
             path, prepare = VIEWS[name]
             page.goto(address + path)

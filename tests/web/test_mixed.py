@@ -83,7 +83,7 @@ def test_the_paper_pleat_of_a_pile_says_where_its_leaves_come_from(client):
 @pytest.mark.parametrize(
     ("action", "data", "words"),
     [
-        ("pile/add", {"paper": "9999", "sheets": "1"}, "no longer on the shelf"),
+        ("pile/add", {"paper": "9999", "sheets": "1"}, "no longer among the materials"),
         ("pile/add", {"paper": "1", "sheets": "0"}, "holds up to 400"),
         ("pile/add", {"paper": "1", "sheets": "9999"}, "holds up to 400"),
         ("pile/sheet", {"do": "move", "sheet": "999"}, "no longer on the pile"),
@@ -92,7 +92,7 @@ def test_the_paper_pleat_of_a_pile_says_where_its_leaves_come_from(client):
         ("pile/sheet", {"do": "somersault", "sheet": "1"}, "cannot do that"),
         ("pile/sheet", {"do": "pair", "sheet": "999"}, "no sheet inside it"),
         ("pile/arrange", {"sections": "0"}, "1 to 60 sections"),
-        ("thread", {"thread": "1"}, "no longer on the shelf"),
+        ("thread", {"thread": "1"}, "no longer among the materials"),
         ("choose", {"group": "in sections", "label": "900 sections"}, "no longer there"),
     ],
 )

@@ -177,10 +177,10 @@ def test_place_and_fold_out_are_typed_and_what_cannot_be_taken_stays_in_its_fiel
     expect(flap).to_have_value("130")
     expect(pile.locator("#body-pages [data-check=C6]")).to_contain_text("reaches the gutter")
     pile.locator("#body-pages [data-check=C6] .fix").click()
-    expect(flap).to_have_value("128")
+    expect(flap).to_have_value("129")
     expect(pile.locator("#body-pages [data-check=C6]")).to_have_count(0)
     expect(pile.locator(f".page[data-sheet='{sheet}'] .folded-in")).to_have_count(1)
-    expect(pile.locator("#step-flap")).to_contain_text("Site map, folded: 128 mm")
+    expect(pile.locator("#step-flap")).to_contain_text("Site map, folded: 129 mm")
 
 
 def test_the_keyboard_does_all_of_it_and_keeps_its_place(pile: Page):

@@ -49,11 +49,13 @@ def read_book(text: str | bytes) -> Book:
 
 
 def _not_deeper(data: Any, levels: int) -> None:
-    """Raise RecursionError for data with more groups within groups than any book has."""
-    if isinstance(data, (dict, list)):
+    """Raise RecursionError for data with more groups within groups than any book has, ValueError for texts that no file can hold."""
+    if isinstance(data, str):
+        data.encode()  # raises for half a sign
+    elif isinstance(data, (dict, list)):
         if not levels:
             raise RecursionError
-        for one in data.values() if isinstance(data, dict) else data:
+        for one in (*data, *data.values()) if isinstance(data, dict) else data:
             _not_deeper(one, levels - 1)
 
 

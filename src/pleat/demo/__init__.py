@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Mapping
 from pathlib import Path
 from typing import Final
 
@@ -83,7 +84,7 @@ _PILE: Final = (
 )
 
 
-def mixed_journal(kept: dict[str, Paper]) -> Book:
+def mixed_journal(kept: Mapping[str, Paper]) -> Book:
     """A journal from whatever the society had lying about, arranged in three sections."""
     book = demo_book("Found-paper field journal", kept["Log paper, cream"], kept["Kraft card"], {"brief.size": "148 x 205"}, 0)
     for name, sheets in _PILE:
@@ -93,12 +94,18 @@ def mixed_journal(kept: dict[str, Paper]) -> Book:
     return piles.arranged(book, piles.propose(book, 2, 11, unlike_now=False))
 
 
+def demo_books(kept: Mapping[str, Paper] | None = None) -> tuple[Book, ...]:
+    """The society's books, made from ``kept`` papers by name, or from those of the demo without their places among the materials."""
+    papers = kept or {item.name: item for item in demo_items() if isinstance(item, Paper)}
+    made = (demo_book(title, papers[leaf], papers[cover], texts, ticked) for title, leaf, cover, texts, ticked in _BOOKS)
+    return (*made, mixed_journal(papers))
+
+
 def fill(session: Session) -> None:
     """Put the demo's items and books where there are none yet; anything already there is left alone."""
     if store.count_by_kind(session):
         return
     store.insert_columns(session, [store.columns_of(item, now()) for item in demo_items()])
     kept = {paper.name: paper for stored in store.of_kind(session, "paper") if (paper := store.find_paper(session, stored.id))}
-    for title, leaf, cover, texts, ticked in _BOOKS:
-        books.add(session, demo_book(title, kept[leaf], kept[cover], texts, ticked), "", "made for the demo")
-    books.add(session, mixed_journal(kept), "", "made for the demo")
+    for book in demo_books(kept):
+        books.add(session, book, "", "made for the demo")

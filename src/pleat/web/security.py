@@ -8,6 +8,7 @@ shows. No inline script or style anywhere, nothing from another origin.
 from __future__ import annotations
 
 import ipaddress
+import re
 import secrets
 import socket
 import time
@@ -42,6 +43,7 @@ PAIRED_FOR_S: Final = 180 * 86_400
 TRIES: Final = 8
 """Wrong codes that are listened to in ``TRIES_IN_S``, from whomever; a code has 10^8."""
 TRIES_IN_S: Final = 60.0
+_HOST: Final = re.compile(r"(\[[0-9a-f:.]+\]|[a-z0-9.-]+)(?::[0-9]{1,5})?")
 _SAFE: Final = ("GET", "HEAD", "OPTIONS")
 pages = Blueprint("pairing", __name__)
 
@@ -56,11 +58,13 @@ def register(app: Flask) -> None:
     app.register_blueprint(pages)
 
 
-def _known_host() -> None:
-    host = request.environ.get("HTTP_HOST", "")
-    name = host.rsplit(":", 1)[0] if not host.endswith("]") else host
-    if name.lower() not in (*OWN_HOSTS, *current_app.config["PLEAT_HOSTS"]):
-        abort(400, "Pleat was asked for under a name it does not know. Open it by the address it printed when it was started.")
+def _known_host() -> Response | None:
+    """Answered in plain text: a page would need the name to write its links."""
+    found = _HOST.fullmatch(request.environ.get("HTTP_HOST", "").lower())
+    if found and found[1] in (*OWN_HOSTS, *current_app.config["PLEAT_HOSTS"]):
+        return None
+    said = "Pleat was asked for under a name it does not know. Open it by the address it printed when it was started.\n"
+    return Response(said, 400, mimetype="text/plain")
 
 
 def _from_here() -> None:

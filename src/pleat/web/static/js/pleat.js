@@ -39,7 +39,7 @@
     const el = document.activeElement;
     if (!el || el === document.body) return;
     const pleat = el.closest(".pleat"), named = el.name && el.value && el.type !== "text" ? '[name="' + el.name + '"][value="' + CSS.escape(el.value) + '"]' : "";
-    before = { id: el.id, named, form: el.form ? el.form.id : "", pleat: pleat ? pleat.id : "", page: el.closest("form[hx-post], main > div") ? el.closest("main > div, main").id : "" };
+    before = { id: el.id, named, form: el.form ? el.form.id : "", pleat: pleat ? pleat.id : "", page: (el.closest("main > div, main") || { id: "" }).id };
   }
   function usable(el) { return el && el.isConnected && !el.disabled && el.getClientRects().length > 0; }
   function restoreFocus() {
@@ -147,7 +147,16 @@
     restoreFocus();
   });
   // Fields send what is typed when it changes; the Enter that ends the typing must not send it again, nor leave the page.
-  document.addEventListener("submit", (event) => { if (event.target.matches("[data-on-change]")) event.preventDefault(); }, true);
+  // In a field whose text was refused, Enter tries again.
+  let changedAt = 0;
+  document.addEventListener("change", () => { changedAt = performance.now(); }, true);
+  document.addEventListener("submit", (event) => {
+    const form = event.target;
+    if (!form.matches("[data-on-change]")) return;
+    event.preventDefault();
+    const again = form.querySelector("[aria-invalid=true]");
+    if (again && performance.now() - changedAt > 60) again.dispatchEvent(new Event("change", { bubbles: true }));
+  }, true);
   document.addEventListener("input", (event) => {
     const handle = event.target.closest && event.target.closest(".station") && event.target.closest(".station").querySelector(".station-handle");
     if (handle) handle.dispatchEvent(new CustomEvent("station-typed"));

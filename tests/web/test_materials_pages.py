@@ -40,7 +40,7 @@ def test_finding_answers_with_what_was_asked(client):
     assert "Flat magnet" in found
     assert "Log paper" not in found
     assert "240 leaves, 480 pages" in text_of(client, "/materials?make=140+x+200")
-    assert "No paper on the shelf is large enough" in text_of(client, "/materials?make=500+x+900")
+    assert "None of your papers is large enough" in text_of(client, "/materials?make=500+x+900")
     assert "width first" in text_of(client, "/materials?make=large")
 
     assert "8 1/2" in text_of(client, "/materials?ruler=in&q=rust")
@@ -163,7 +163,7 @@ def test_a_table_is_shown_row_by_row_before_anything_is_written(client):
 
     assert "Nothing of that here" in text_of(client, "/materials?q=comet")
     client.post(f"{address}/agree")
-    assert "1 put on the shelf, 1 changed" in ready(client, address)
+    assert "1 added, 1 changed" in ready(client, address)
     assert "3 left" in text_of(client, "/materials?q=comet")
     client.post(f"{address}/forget")
     assert client.get(address).status_code == 404
@@ -194,7 +194,7 @@ def test_a_page_made_while_the_work_ends_shows_one_state(client, monkeypatch):
 
 
 def test_the_shelf_by_keyboard(desk: Page, served: str):
-    desk.goto(f"{served}/shelf")
+    desk.goto(f"{served}/materials")
     desk.keyboard.press("/")
     expect(desk.locator("#finder-q")).to_be_focused()
     desk.keyboard.type("indigo")
@@ -247,9 +247,9 @@ def test_a_paper_is_measured_and_the_book_takes_what_the_shelf_knows(desk: Page)
     desk.get_by_role("link", name="all books").click()
     open_book(desk, "Dark-sky log", "paper")
     expect(desk.locator("#strip-paper .strip-figure")).to_have_text("0.120 mm")
-    desk.get_by_role("button", name="take what the shelf knows").click()
+    desk.get_by_role("button", name="take what the materials have").click()
     expect(desk.locator("#strip-paper .strip-figure")).to_have_text("0.124 mm")
-    expect(desk.get_by_role("button", name="take what the shelf knows")).to_have_count(0)
+    expect(desk.get_by_role("button", name="take what the materials have")).to_have_count(0)
 
 
 def test_pounds_without_a_grade_are_asked_with_what_each_would_mean(desk: Page):
@@ -287,10 +287,10 @@ def test_ten_thousand_rows_come_in_behind_a_bar_while_other_pages_answer(desk: P
     desk.get_by_role("button", name="show what would be taken").click()
     expect(desk.locator("progress")).to_be_visible()
     other = desk.context.new_page()
-    other.goto(f"{served}/shelf?q=magnet")
+    other.goto(f"{served}/materials?q=magnet")
     expect(other.locator(".good").first).to_contain_text("magnet")
     expect(desk.locator(".preview-word")).to_contain_text("10000 new", timeout=30_000)
-    desk.get_by_role("button", name="put 10000 on the shelf").click()
-    expect(desk.locator(".notice-good")).to_contain_text("10000 put on the shelf", timeout=30_000)
-    desk.goto(f"{served}/shelf?q=star+card+9999")
+    desk.get_by_role("button", name="add 10000").click()
+    expect(desk.locator(".notice-good")).to_contain_text("10000 added", timeout=30_000)
+    desk.goto(f"{served}/materials?q=star+card+9999")
     expect(desk.locator(".found-count")).to_contain_text("1 thing found")

@@ -1,0 +1,115 @@
+"""Every printed page of every demo book, in both rulers and on both papers, read as text with the box of each word (poppler)."""
+
+from __future__ import annotations
+
+import re
+import subprocess
+from xml.etree import ElementTree
+
+import pytest
+
+from pleat.core import editing
+from pleat.core.book import Book
+from pleat.core.planning import make_plan
+from pleat.core.units import written_fractions
+from pleat.demo import demo_books
+from pleat.printing.pdf import to_pdf
+from pleat.printing.sheets import PAPERS, print_sheets, suggested
+from tests.conftest import edited
+
+TALLEST_PT = 30
+LONG = {"pages.count": "400 pages", "pages.numbered": "yes", "pages.sections": "6", "pages.folds": "2", "brief.size": "A6"}
+BOOKS = {
+    **{book.title: book for book in demo_books()},
+    "sections of odd length": edited(Book(title="Planner"), LONG),
+    "flush, with holes near the ends": edited(Book(title="Flush"), {"cover.square_mm": "0", "binding.station.0": "6", "brief.size": "A4"}),
+    "a title without end": edited(Book(title="W" * 80), {"pages.sections": "2", "cover.square_mm": "12", "brief.quantity": "12"}),
+}
+
+
+def words(pdf: bytes, folder) -> list[list[tuple[str, float, float, float, float]]]:
+    """(word, left, top, right, bottom) of every page, in points."""
+    (folder / "x.pdf").write_bytes(pdf)
+    text = subprocess.run(["pdftotext", "-bbox", str(folder / "x.pdf"), "-"], check=True, capture_output=True).stdout
+    root = ElementTree.fromstring(re.sub(rb"<!DOCTYPE[^>]*>", b"", text))
+    space = "{http://www.w3.org/1999/xhtml}"
+    return [
+        [(word.text or "", *(float(word.get(side)) for side in ("xMin", "yMin", "xMax", "yMax"))) for word in page.iter(f"{space}word")]
+        for page in root.iter(f"{space}page")
+    ]
+
+
+def overlapping(page):
+    """Pairs of words that lie on each other; the ascenders and descenders of neighbouring lines may touch, and a fraction's parts do."""
+    found = []
+    rows = [
+        (word, left + 0.4, top + 0.28 * (bottom - top), right - 0.4, bottom - 0.28 * (bottom - top))
+        for word, left, top, right, bottom in page
+    ]
+    rows = [row for row in rows if not re.fullmatch(r"[\d⁄]+", row[0])]
+    for number, (word, left, top, right, bottom) in enumerate(rows):
+        for other, left_2, top_2, right_2, bottom_2 in rows[number + 1 :]:
+            if left < right_2 and left_2 < right and top < bottom_2 and top_2 < bottom:
+                found.append((word, other))
+    return found
+
+
+@pytest.mark.parametrize("paper", ["a4", "letter"])
+@pytest.mark.parametrize("ruler", ["mm", "in"])
+@pytest.mark.parametrize("name", BOOKS)
+def test_every_page_can_be_read(name, ruler, paper, tmp_path):
+    plan = make_plan(editing.edit(BOOKS[name], {"brief.ruler": ruler}))
+    sheets = print_sheets(plan, BOOKS[name].title, paper)
+    pages = words(to_pdf(sheets, "x"), tmp_path)
+    assert len(pages) == len(sheets)
+    width, height = (side / 25.4 * 72 for side in PAPERS[paper])
+    for page in pages:
+        assert page
+        for word, left, top, right, bottom in page:
+            assert -1 < left < right < width + 1, word
+            assert -1 < top < bottom < height + 1, word
+            assert bottom - top < TALLEST_PT, word
+        assert overlapping(page) == []
+    printed = re.sub(r"[\s⁄/]", "", "".join(word for page in pages for word, *_ in page))
+    for figure in figures(plan):
+        assert re.sub(r"[\s⁄/]", "", figure) in printed, figure
+
+
+def figures(plan):
+    """What stands in the screen's part list and is needed beside the knife."""
+    ruler = plan.brief.ruler
+    yield from (ruler.size(cut.part.width_mm, cut.part.height_mm) for cut in plan.cutting.cuts)
+    yield from (f"{cut.part.count} ×" for cut in plan.cutting.cuts)
+    yield from (ruler.number(score) for score in plan.cover.wrap.scores_mm)
+    yield from (ruler.number(position) for position in plan.binding.positions_mm)
+    yield ruler.show(ruler.snap_up(plan.binding.need.total_mm))
+    if len(plan.cover.rows_mm) > 1:
+        yield from (ruler.number(row) for row in plan.cover.rows_mm)
+
+
+def test_only_what_a_ruler_has_is_set_as_a_fraction():
+    for plain in ("linen 18/3", "6/20 steps", "5/4", "12/11/2026", "25/3", "2/4 of it"):
+        assert list(written_fractions(plain)) == [plain]
+    assert list(written_fractions("1/2 of 8 3/16 in")) == [("1", "2"), " of 8", ("3", "16"), " in"]
+
+
+def test_print_starts_on_the_paper_that_ruler_and_sheets_suggest():
+    assert [suggested(make_plan(edited(Book(), texts))) for texts in ({}, {"brief.ruler": "in"}, {"paper.leaf.size": "letter"})] == [
+        "a4",
+        "letter",
+        "letter",
+    ]
+
+
+def test_a_part_list_of_forty_papers_takes_several_pages(tmp_path):
+    from pleat.core.materials.items import Paper
+    from pleat.services import piles
+
+    book = edited(Book(), {"brief.size": "100 x 150"})
+    for number in range(40):
+        book = piles.add(book, Paper(name=f"Found paper number {number}", sheet_width_mm=300 + number, sheet_height_mm=300), 1)
+    plan = make_plan(book)
+    pages = words(to_pdf(print_sheets(plan, "x", "a4"), "x"), tmp_path)
+    text = ["".join(word for word, *_ in page) for page in pages]
+    assert sum("parts," in page for page in text) >= 2
+    assert all(f"Foundpapernumber{number};" in "".join(text) or f"Foundpapernumber{number}," in "".join(text) for number in range(40))

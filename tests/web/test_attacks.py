@@ -1,0 +1,143 @@
+"""What others may try: names that are not ours, forms from elsewhere, pairing, nonsense on every route, files gone wrong."""
+
+from __future__ import annotations
+
+import io
+import itertools
+import sqlite3
+import time
+from contextlib import closing
+
+import pytest
+
+from pleat.core.book import Book
+from pleat.core.bookfile import write_book
+from pleat.services import imports
+from pleat.web import security
+from pleat.web.app import create_app
+from tests.fuzz import Fuzzer, mutated_books, mutated_tables
+
+
+@pytest.mark.parametrize(
+    ("host", "code"),
+    [
+        ("localhost", 200),
+        ("127.0.0.1:5180", 200),
+        ("[::1]:5180", 200),
+        ("evil.example", 400),
+        ("a..b", 400),
+        ("127.0.0.1.evil.example", 400),
+        ("localhost:x@evil", 400),
+        ("", 400),
+    ],
+)
+def test_only_names_of_this_machine_are_answered(client, host, code):
+    """A page that points its own name at this machine is told nothing."""
+    answer = client.get("/", headers={"Host": host})
+    assert answer.status_code == code
+    if code == 400:
+        assert "Dark-sky log" not in answer.get_data(as_text=True)
+
+
+@pytest.mark.parametrize(
+    ("headers", "code"),
+    [
+        ({}, 200),
+        ({"Sec-Fetch-Site": "same-origin", "Origin": "http://localhost"}, 200),
+        ({"Sec-Fetch-Site": "cross-site"}, 403),
+        ({"Sec-Fetch-Site": "same-site"}, 403),
+        ({"Origin": "http://evil.example"}, 403),
+        ({"Origin": "http://localhost:9999"}, 403),
+        ({"Origin": "null"}, 403),
+    ],
+)
+def test_a_change_comes_from_pleats_own_pages(client, headers, code):
+    given = {"path": "cover.square_mm", "value": "4", "takeover": "1"}
+    assert client.post("/books/5/edit", data=given, headers=headers).status_code == code
+
+
+def test_another_device_gives_the_code_once_and_guessing_is_not_listened_to(database):
+    app = create_app(database, {"PLEAT_PAIRING": "1234 5678", "PLEAT_HOSTS": ("192.0.2.7",), "PLEAT_PORT": 5191, "WTF_CSRF_ENABLED": False})
+    away = {"environ_base": {"REMOTE_ADDR": "192.0.2.9"}, "base_url": "http://192.0.2.7:5191"}
+    tablet, maker = app.test_client(), app.test_client()
+    assert tablet.get("/", **away).headers["Location"].endswith("/pair")
+    assert tablet.post("/import", **away).status_code == 403
+    assert tablet.get("/static/css/house.css", **away).status_code == 200
+    shown = maker.get("/pair").get_data(as_text=True)
+    assert "1234 5678" in shown
+    assert "<svg" in shown
+    assert "1234 5678" not in tablet.get("/pair", **away).get_data(as_text=True), "the code stands on the maker's own screen only"
+    assert tablet.post("/pair", data={"code": "0000 0000"}, **away).status_code == 422
+    assert tablet.post("/pair", data={"code": "12345678"}, **away).status_code == 303
+    assert tablet.get("/", **away).status_code == 200
+    scanned = app.test_client()
+    assert scanned.get("/pair?code=12345678", **away).status_code == 303
+    assert scanned.get("/", **away).status_code == 200
+    guess = app.test_client()
+    codes = [guess.post("/pair", data={"code": str(number)}, **away).status_code for number in range(security.TRIES + 3)]
+    assert codes[-1] == 429
+    assert guess.post("/pair", data={"code": "12345678"}, **away).status_code == 429, "nor the right one, for a while"
+    assert maker.get("/").status_code == 200
+    names = app.test_client().get("/new").headers.getlist("Set-Cookie")
+    assert all(name.startswith("pleat_5191") for name in names), "two Pleats on one machine keep their own cookies"
+    app.extensions["pleat_engine"].dispose()
+
+
+def test_headers_that_keep_other_pages_out(client):
+    answer = client.get("/")
+    for name in ("Cross-Origin-Opener-Policy", "Cross-Origin-Resource-Policy"):
+        assert answer.headers[name] == "same-origin"
+    assert "camera=()" in answer.headers["Permissions-Policy"]
+
+
+@pytest.mark.parametrize("seed", [1, 2])
+def test_no_request_brings_a_500_or_keeps_pleat_busy(app, seed):
+    fuzzer = Fuzzer(app, seed)
+    for _ in range(350):
+        method, address, status, seconds = fuzzer.request()
+        assert status < 500, (method, address)
+        assert seconds < 2, (method, address, seconds)
+
+
+def test_book_files_gone_wrong_are_told_in_a_line_and_leave_nothing(client, database):
+    def count():
+        with closing(sqlite3.connect(database)) as connection:
+            return connection.execute("SELECT count(*), (SELECT count(*) FROM revisions) FROM books").fetchone()
+
+    before = count()
+    taken = 0
+    for raw in itertools.islice(mutated_books(write_book(Book()), 7), 120):
+        answer = client.post("/import", data={"file": (io.BytesIO(raw), "x.json")})
+        assert answer.status_code in (303, 422)
+        if answer.status_code == 303:
+            taken += 1
+            assert client.get(answer.headers["Location"]).status_code == 200, "what was taken can be opened"
+        else:
+            text = answer.get_data(as_text=True)
+            assert "Nothing was taken from the file" in text
+            assert text.count("<li>") <= 21
+    assert count() == (before[0] + taken, before[1] + taken)
+
+
+def test_tables_gone_wrong_are_told_row_by_row(app, client):
+    text = client.get("/materials/table/materials.csv").get_data(as_text=True).lstrip("\ufeff")
+    for raw in itertools.islice(mutated_tables(text, 3), 60):
+        answer = client.post("/materials/table", data={"file": (io.BytesIO(raw), "x.csv")})
+        assert answer.status_code in (303, 422)
+        if answer.status_code == 303:
+            job = app.extensions["pleat_imports"].find(answer.headers["Location"].rsplit("/", 1)[1])
+            end = time.monotonic() + 5
+            while job.state == "reading" and time.monotonic() < end:
+                time.sleep(0.005)
+            assert job.state == "ready", job.error
+            assert client.get(answer.headers["Location"]).status_code == 200
+    assert len(app.extensions["pleat_imports"]._jobs) <= imports.MOST_JOBS
+
+
+def test_a_key_that_was_cut_off_is_made_anew(tmp_path):
+    (tmp_path / "secret.key").write_text("")
+    app = create_app(tmp_path / "pleat.db")
+    assert app.test_client().get("/new").status_code == 200
+    assert len((tmp_path / "secret.key").read_text()) == 64
+    assert [one.name for one in tmp_path.glob(".secret*")] == []
+    app.extensions["pleat_engine"].dispose()

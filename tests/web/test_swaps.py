@@ -1,0 +1,88 @@
+"""After any edit of any book the swapped page is the page that a reload shows."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from pleat.services import books as service
+from pleat.store.database import transaction
+from tests.strategies import books
+
+HTMX = {"HX-Request": "true"}
+EDITS = st.one_of(
+    st.tuples(st.just("edit"), st.sampled_from(["mm", "in"]).map(lambda ruler: {"path": "brief.ruler", "value": ruler})),
+    st.tuples(
+        st.just("edit"),
+        st.sampled_from(
+            [
+                ("brief.leaf_width_mm", "120"), ("brief.leaf_height_mm", "5 in"), ("brief.size", "A6"), ("brief.quantity", "3"), ("brief.purpose", "painting"),
+                ("paper.leaf.size", "A3"), ("paper.leaf.grain", "short"), ("paper.cover.weight", "300"), ("paper.leaf.sides", "1"), ("paper.leaf.readings_mm", "1.1; 1.12"),
+                ("pages.count", "24 pages"), ("pages.sections", "2"), ("pages.folds", "2"), ("pages.creep", "trim"), ("pages.numbered", "yes"), ("pages.flap_mm", "60"),
+                ("pages.measured_block_mm", "4"), ("binding.station_count", "5"), ("binding.station.0", "30"), ("binding.tail_mm", "100"), ("binding.knot", "outside"),
+                ("cover.square_mm", "5"), ("cover.creases", "two"), ("cover.score_offset_mm", "2"), ("cover.piece_width_mm", "300"), ("cutting.counted_leaf", "3"), ("title", "Other"),
+            ]
+        ).map(lambda pair: {"path": pair[0], "value": pair[1]}),
+    ),
+    st.tuples(st.sampled_from(["pile/clear", "pile/begin", "undo", "redo", "fit"]), st.just({})),
+    st.tuples(st.just("pile/arrange"), st.just({"sections": "2"})),
+    st.tuples(st.just("stations"), st.sampled_from([{"unlocked": "0"}, {"unlocked": "1"}])),
+    st.tuples(st.just("tick"), st.sampled_from(["gather", "cut_leaves", "sew"]).map(lambda step: {"step": step, "done": "1"})),
+    st.tuples(st.just("fix"), st.integers(0, 30).map(lambda number: {"number": str(number)})),
+)  # fmt: skip
+
+
+def parts(page: str) -> dict[str, str]:
+    """The pleats of a page or of an answer, and its bar and state, without what differs from open to shut."""
+    found = {
+        name: text
+        for name, text in re.findall(
+            r'<section class="pleat" id="pleat-(\w+)"(.*?)</section>\s*(?=<section class="pleat"|</main>|</hx-partial>)', page, re.S
+        )
+    }
+    bar = re.search(r'<header class="bar" id="bar">(.*?)</header>', page, re.S)
+    state = re.search(r'<div id="state" hidden>(.*?)</div>', page, re.S)
+    found |= {"bar": bar[1]} if bar else {}
+    found |= {"state": state[1]} if state else {}
+    return {name: re.sub(r'aria-expanded="\w+"', "", text) for name, text in found.items()}
+
+
+@settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(book=books, edits=st.lists(EDITS, min_size=1, max_size=3))
+def test_the_swapped_page_is_the_reloaded_one(app, client, book, edits):
+    with transaction(app.extensions["pleat_engine"]) as session:
+        book_id = service.add(session, book, "", "made")
+    shown = parts(client.get(f"/books/{book_id}").get_data(as_text=True))
+    assert len(shown) == 10
+    for action, values in edits:
+        if action == "fix":
+            offered = re.findall(r'name="check" value="([^"]*)"><input type="hidden" name="label" value="([^"]*)"', "".join(shown.values()))
+            if not offered:
+                continue
+            check, label = offered[int(values["number"]) % len(offered)]
+            values = {"check": check, "label": label.replace("&#34;", '"').replace("&#39;", "'").replace("&amp;", "&")}
+        version = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
+        answer = client.post(f"/books/{book_id}/{action}", data={**values, "version": version, "window": "w"}, headers=HTMX)
+        assert answer.status_code in (200, 422)
+        if answer.status_code == 200:
+            shown |= parts(answer.get_data(as_text=True))
+        reloaded = parts(client.get(f"/books/{book_id}").get_data(as_text=True))
+        for name in reloaded:
+            assert shown[name] == reloaded[name], f"{name} is stale after {action} {values}"
+
+
+@pytest.mark.parametrize(
+    ("path", "value", "pleats"),
+    [
+        ("cover.square_mm", "4", {"cover", "cutting", "bench"}),
+        ("binding.tail_mm", "100", {"binding", "pages", "bench", "cover"}),
+        ("title", "x", set()),
+    ],
+)
+def test_no_more_is_swapped_than_reads_what_changed(client, path, value, pleats):
+    version = re.search(r'name="version" value="(\d+)"', client.get("/books/5").get_data(as_text=True))[1]
+    answer = client.post("/books/5/edit", data={"path": path, "value": value, "version": version, "window": "w"}, headers=HTMX)
+    assert set(re.findall(r'hx-target="#pleat-(\w+)"', answer.get_data(as_text=True))) <= pleats
