@@ -48,7 +48,9 @@ def test_a_copy_made_while_books_are_changed_is_whole(engine, database, tmp_path
         while not stop.is_set():
             number += 1
             with transaction(engine) as session:
-                books.change(session, book_id, None, "w", "x", lambda book, number=number: book.model_copy(update={"title": f"Log {number}"}))
+                books.change(
+                    session, book_id, None, "w", "x", lambda book, number=number: book.model_copy(update={"title": f"Log {number}"})
+                )
 
     writer = threading.Thread(target=write)
     writer.start()

@@ -294,3 +294,29 @@ def test_ten_thousand_rows_come_in_behind_a_bar_while_other_pages_answer(desk: P
     expect(desk.locator(".notice-good")).to_contain_text("10000 added", timeout=30_000)
     desk.goto(f"{served}/materials?q=star+card+9999")
     expect(desk.locator(".found-count")).to_contain_text("1 thing found")
+
+
+@pytest.mark.parametrize("kind", sorted(KINDS))
+def test_every_kind_is_changed_on_its_page(desk: Page, served: str, kind: str):
+    """A field's name must not take its form's own properties away, whatever the kind has."""
+    desk.goto(f"{served}/materials/new/{kind}")
+    desk.locator("#i-name").fill(f"Another {kind}")
+    for name, text in {
+        "size": "A4",
+        "sheet-width-mm": "300",
+        "sheet-height-mm": "400",
+        "thickness-mm": "2",
+        "roll-width-mm": "900",
+        "length-left-mm": "900",
+    }.items():
+        if desk.locator(f"input#i-{name}").count():
+            desk.locator(f"#i-{name}").fill(text)
+    for name in ("width-mm", "inner-mm", "length-mm"):
+        if desk.locator(f"input#i-{name}").count():
+            desk.locator(f"#i-{name}").fill("20")
+    desk.get_by_role("button", name="add it").click()
+    expect(desk.locator("h1")).to_have_text(f"Another {kind}")
+    typed(desk, "tags", "comet")
+    expect(desk.get_by_text("saved", exact=True)).to_be_visible()
+    desk.reload()
+    expect(desk.locator("#i-tags")).to_have_value("comet")

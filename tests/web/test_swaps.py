@@ -28,6 +28,8 @@ EDITS = st.one_of(
         ).map(lambda pair: {"path": pair[0], "value": pair[1]}),
     ),
     st.tuples(st.sampled_from(["pile/clear", "pile/begin", "undo", "redo", "fit"]), st.just({})),
+    st.tuples(st.just("edit"), st.sampled_from(["leaf", "cover"]).map(lambda part: {"path": f"cutting.{part}_lies", "value": "turned"})),
+    st.tuples(st.just("paper"), st.tuples(st.sampled_from(["leaf", "cover"]), st.integers(1, 20)).map(lambda pair: {"role": pair[0], "paper": str(pair[1])})),
     st.tuples(st.just("pile/arrange"), st.just({"sections": "2"})),
     st.tuples(st.just("stations"), st.sampled_from([{"unlocked": "0"}, {"unlocked": "1"}])),
     st.tuples(st.just("tick"), st.sampled_from(["gather", "cut_leaves", "sew"]).map(lambda step: {"step": step, "done": "1"})),

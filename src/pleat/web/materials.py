@@ -255,4 +255,4 @@ def _to_item(item_id: int) -> AnyResponse:
 
 
 def _texts() -> dict[str, str]:
-    return {name: text[:20_001] for name, text in request.form.items() if name not in ("csrf_token", "do", "ruler")}
+    return {name.removeprefix("field."): text[:20_001] for name, text in request.form.items() if name not in ("csrf_token", "do", "ruler")}

@@ -138,7 +138,7 @@
   });
   document.addEventListener("htmx:after:swap", () => {
     showStored();
-    showSaved();
+    if (!refused) showSaved();
     for (const input of document.querySelectorAll(".pleat input[aria-invalid=true], .bar input[aria-invalid=true]")) {
       const note = input.form.querySelector(".field-note");
       if (note && note.textContent.trim()) noteRefused(input, note.textContent.trim());
