@@ -115,7 +115,9 @@ def _listening(host: str, port: int) -> Iterator[list[socket.socket]]:
         try:
             listening.bind((host, port))
         except (OSError, OverflowError) as error:
-            raise click.ClickException(f"Port {port} is taken ({getattr(error, 'strerror', None) or error}). Try another: --port {min(port, 65534) + 1}") from error
+            raise click.ClickException(
+                f"Port {port} is taken ({getattr(error, 'strerror', None) or error}). Try another: --port {min(port, 65534) + 1}"
+            ) from error
         yield [listening]
 
 
@@ -221,6 +223,8 @@ def as_json(value: Any) -> Any:
         return {field.name: as_json(getattr(value, field.name)) for field in fields(value) if not callable(getattr(value, field.name))}
     if isinstance(value, (tuple, list)):
         return [as_json(one) for one in value]
+    if isinstance(value, frozenset):
+        return sorted(value)
     if hasattr(value, "items"):
         return {key: as_json(one) for key, one in value.items()}
     return value

@@ -291,7 +291,7 @@ def test_export_then_import_gives_the_same_shelf_and_again_changes_nothing(engin
 
 
 def test_a_table_changes_what_it_names_and_says_what(stocked, imports):
-    job = finished(imports.start("x.csv", b"name;size;owned\nLog paper, cream;297 x 210;90\nComet;A4;3\n"), "ready")
+    job = finished(imports.start("x.csv", b"kind of item;name;size;owned\npaper;Log paper, cream;297 x 210;90\npaper;Comet;A4;3\n"), "ready")
     assert [(entry.action, entry.why) for entry in job.entries] == [("change", "owned 120 → 90"), ("new", "")]
     imports.agree(finished(job, "ready"))
     finished(job, "done")
@@ -302,7 +302,7 @@ def test_a_table_changes_what_it_names_and_says_what(stocked, imports):
 
 
 def test_an_import_that_fails_in_the_middle_writes_nothing(engine, imports, monkeypatch):
-    job = finished(imports.start("x.csv", b"name;size\nOne;A4\nTwo;A4\n"), "ready")
+    job = finished(imports.start("x.csv", b"kind of item;name;size\npaper;One;A4\npaper;Two;A4\n"), "ready")
 
     def broken(session, rows):
         real(session, rows[:1])
@@ -316,3 +316,19 @@ def test_an_import_that_fails_in_the_middle_writes_nothing(engine, imports, monk
     assert "Nothing was written" in job.error
     with transaction(engine, reading=True) as session:
         assert store.everything(session) == []
+
+
+def test_a_table_agreed_to_after_something_changed_is_shown_once_more(stocked):
+    imports = Imports(partial(transaction, stocked, reading=True), partial(transaction, stocked))
+    job = finished(imports.start("x.csv", b"kind of item;name;size;owned\npaper;Copier paper;A4;90\n"), "ready")
+    with transaction(stocked) as session:
+        ids = {stored.item.name: stored.id for stored in store.of_kind(session, "paper")}
+        materials.set_fields(session, ids["Copier paper"], owned=470)
+    imports.agree(job)
+    finished(job, "ready")
+    assert "once more" in job.told
+    assert job.entries[0].why == "owned 470 → 90"
+    imports.agree(job)
+    finished(job, "done")
+    with transaction(stocked, reading=True) as session:
+        assert store.load(session, ids["Copier paper"]).item.owned == 90

@@ -179,12 +179,10 @@ def test_flipping_the_ruler_or_the_same_title_is_no_step(engine):
     book_id = add(engine)
 
     def change(version, **values):
+        def alter(book):
+            return book.model_copy(update=values if "title" in values else {"brief": book.brief.model_copy(update=values)})
+
         with transaction(engine) as session:
-            alter = lambda book: (
-                book.model_copy(update={"title": values["title"]})
-                if "title" in values
-                else book.model_copy(update={"brief": book.brief.model_copy(update=values)})
-            )  # noqa: E731
             return books.change(session, book_id, version, "w", "x", alter).opened.stored
 
     change(1, leaf_width_mm=120.0)

@@ -59,7 +59,7 @@ def test_every_kind_can_be_put_on_the_shelf_and_says_what_is_missing(client, kin
     texts = {"name": "Comet thing", "size": "A4", "sheet_width_mm": "300", "sheet_height_mm": "400", "thickness_mm": "2", "width_mm": "9"}
     texts |= {"roll_width_mm": "900", "length_left_mm": "1 m", "inner_mm": "30", "length_mm": "200"}
     page = text_of(client, f"/materials/new/{kind}")
-    fields = set(re.findall(r'name="(\w+)"', page))
+    fields = set(re.findall(r'name="field\.(\w+)"', page))
     made = client.post(f"/materials/new/{kind}", data={name: text for name, text in texts.items() if name in fields})
     assert made.status_code == 303
     shown = text_of(client, made.headers["Location"])
@@ -107,7 +107,7 @@ def test_measuring_with_the_stand_in_and_with_each_fault(client, stand_in):
             "/materials/2/measure", data={"do": "keep", "zero": "0", "sheets": "10", "readings": "0.041 0.041" if fault == "inches" else ""}
         )
         assert refused.status_code == 200
-    assert 'name="readings_mm" value=""' in text_of(client, "/materials/2"), "no wrong value was stored"
+    assert 'name="field.readings_mm" value=""' in text_of(client, "/materials/2"), "no wrong value was stored"
     kept = client.post("/materials/2/measure", data={"do": "keep", "zero": "0.0", "sheets": "10", "readings": readings})
     assert kept.status_code == 303
     assert "3 readings of a stack of 10" in text_of(client, "/materials/2")
@@ -157,6 +157,8 @@ def ready(client, address):
 def test_a_table_is_shown_row_by_row_before_anything_is_written(client):
     answer = upload(client, "name;sheet width (cm);sheet height (cm);owned\nLog paper, cream;29,7;21;90\nComet;21;29,7;3\nBad;x;1;\n")
     address = answer.headers["Location"]
+    assert "What are they, all of them?" in text_of(client, address), "no column says what kind the rows are"
+    client.post(f"{address}/kind", data={"kind": "paper"})
     page = ready(client, address)
     for words in ("owned 120 → 90", "+ new", "× not taken", "is not a length"):
         assert words in page
@@ -178,7 +180,7 @@ def test_a_page_made_while_the_work_ends_shows_one_state(client, monkeypatch):
     """The reader may finish between two looks at the job; the page looks once."""
 
     class Turning:
-        token, name, total, done, entries, unknown, error = "x", "x.csv", 1, 1, (), (), ""
+        token, name, total, done, entries, unknown, error, told = "x", "x.csv", 1, 1, (), (), "", ""
         looks = 0
 
         @property

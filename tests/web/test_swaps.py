@@ -39,12 +39,8 @@ EDITS = st.one_of(
 
 def parts(page: str) -> dict[str, str]:
     """The pleats of a page or of an answer, and its bar and state, without what differs from open to shut."""
-    found = {
-        name: text
-        for name, text in re.findall(
-            r'<section class="pleat" id="pleat-(\w+)"(.*?)</section>\s*(?=<section class="pleat"|</main>|</hx-partial>)', page, re.S
-        )
-    }
+    section = r'<section class="pleat" id="pleat-(\w+)"(.*?)</section>\s*(?=<section class="pleat"|</main>|</hx-partial>)'
+    found: dict[str, str] = dict(re.findall(section, page, re.S))
     bar = re.search(r'<header class="bar" id="bar">(.*?)</header>', page, re.S)
     state = re.search(r'<div id="state" hidden>(.*?)</div>', page, re.S)
     found |= {"bar": bar[1]} if bar else {}

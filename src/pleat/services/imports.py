@@ -15,8 +15,8 @@ from typing import Final, Literal
 from sqlalchemy.orm import Session
 
 from pleat.core.fields import LengthRule, rule_on
-from pleat.core.materials.items import Item, kind_of
-from pleat.core.materials.table import Row, read_table
+from pleat.core.materials.items import KINDS, Item, kind_of
+from pleat.core.materials.table import KindMissing, Row, read_table
 from pleat.services.clock import now
 from pleat.store import items as store
 
@@ -43,11 +43,15 @@ class Entry:
 
 @dataclass
 class Job:
-    """A table on its way. ``state`` goes from reading to ready, then writing to done; failed says why in ``error``."""
+    """A table on its way. ``state`` goes from reading to ready, then writing to done; failed says why in ``error``.
+
+    One that does not say what its rows are is asking, and keeps its ``data`` meanwhile.
+    """
 
     token: str
     name: str
-    state: Literal["reading", "ready", "writing", "done", "failed"] = "reading"
+    state: Literal["asking", "reading", "ready", "writing", "done", "failed"] = "reading"
+    data: bytes = b""
     total: int = 1
     done: int = 0
     entries: list[Entry] = field(default_factory=list)
@@ -70,14 +74,28 @@ class Imports:
         self._worker = ThreadPoolExecutor(1, thread_name_prefix="pleat-import")
 
     def start(self, name: str, data: bytes) -> Job:
-        """Begin to read a table. Raises BadTable at once when there is none in the file."""
-        unknown, rows = read_table(data)
-        job = Job(secrets.token_hex(8), name, total=max(1, data.count(b"\n")), unknown=unknown)
+        """Begin to read a table, or to ask what it is of. Raises BadTable at once when there is none in the file."""
+        job = Job(secrets.token_hex(8), name, total=max(1, data.count(b"\n")))
+        try:
+            job.unknown, rows = read_table(data)
+            self._begin(job, rows)
+        except KindMissing:
+            job.state, job.data = "asking", data
         self._jobs[job.token] = job
         while len(self._jobs) > MOST_JOBS:
             self._jobs.popitem(last=False)
-        self._worker.submit(self._guarded, job, lambda: self._read(job, rows))
         return job
+
+    def say(self, job: Job, kind: str) -> None:
+        """Begin to read a table whose rows are all of one kind, which its maker has said by now."""
+        if job.state == "asking" and kind in KINDS:
+            job.unknown, rows = read_table(job.data, kind)
+            job.data = b""
+            self._begin(job, rows)
+
+    def _begin(self, job: Job, rows: Iterator[Row]) -> None:
+        job.state = "reading"
+        self._worker.submit(self._guarded, job, lambda: self._read(job, rows))
 
     def find(self, token: str) -> Job | None:
         return self._jobs.get(token)

@@ -8,6 +8,7 @@ from flask import Blueprint, Response, current_app, redirect, render_template, r
 from werkzeug.exceptions import NotFound
 from werkzeug.wrappers import Response as AnyResponse
 
+from pleat.core.materials.items import KINDS
 from pleat.core.materials.table import BadTable, write_table
 from pleat.services.imports import Imports, Job
 from pleat.store import items as store
@@ -51,18 +52,26 @@ def preview(token: str) -> str:
     job = _job(token)
     state = job.state  # looked at once: work goes on while the page is made
     action, page = request.args.get("show", "all"), asked.number(request.args, "page", 1, 1, 10**6)
-    entries = [] if state == "reading" else [entry for entry in job.entries if action in ("all", entry.action)]
+    entries = [] if state in ("asking", "reading") else [entry for entry in job.entries if action in ("all", entry.action)]
     template = "materials/_preview.html" if request.headers.get("HX-Request") else "materials/preview.html"
     return render_template(
         template,
         job=job,
         state=state,
+        KINDS=KINDS,
         entries=entries[(page - 1) * PER_PAGE : page * PER_PAGE],
         show=action,
         page=page,
         last=max(1, -(-len(entries) // PER_PAGE)),
         counts={name: job.count(name) for name in ("new", "change", "same", "not")} if state in ("ready", "done") else {},
     )
+
+
+@pages.post("/<token>/kind")
+def say(token: str) -> AnyResponse:
+    """What all rows of a table are, where no column says so."""
+    _imports().say(_job(token), asked.word(request.form, "kind", 20))
+    return redirect(url_for("tables.preview", token=token), 303)
 
 
 @pages.post("/<token>/agree")

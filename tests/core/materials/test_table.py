@@ -2,13 +2,14 @@
 
 import csv
 import io
+from contextlib import suppress
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from pleat.core.materials.items import Paper, Stick
-from pleat.core.materials.table import MOST_ROWS, BadTable, read_table, write_table
+from pleat.core.materials.table import MOST_ROWS, BadTable, KindMissing, read_table, write_table
 from pleat.demo import demo_items
 
 SHELF = demo_items()
@@ -16,7 +17,7 @@ DIALECTS = [(";", "."), (";", ","), (",", ".")]
 
 
 def rows(text, mark=False):
-    unknown, found = read_table((("\ufeff" if mark else "") + text).encode())
+    unknown, found = read_table((("\ufeff" if mark else "") + text).encode(), "paper")
     return unknown, list(found)
 
 
@@ -104,7 +105,7 @@ def test_a_row_that_cannot_be_taken_says_why_and_the_others_are_taken(line, word
 )
 def test_what_is_no_table_is_refused_whole(data, words):
     with pytest.raises(BadTable) as caught:
-        list(read_table(data)[1])
+        list(read_table(data, "paper")[1])
     assert words in caught.value.text
 
 
@@ -118,3 +119,16 @@ def test_a_row_changes_only_what_it_says():
     changed = row.over(held)
     assert (changed.owned, changed.price) == (90, None), "an empty cell clears what may be empty"
     assert (changed.grain, changed.swatch, changed.tags) == (held.grain, held.swatch, held.tags)
+
+
+def test_headings_that_are_nearly_right_pounds_with_their_grade_and_a_kind_that_is_missing():
+    unknown, found = rows("name;sheet width (mm);sheet height;wieght;pounds\nCard;210;297;90;65 cover\nOther;210;297;;65 lb\n")
+    assert unknown == ["wieght (is it “weight”?)"]
+    card, other = (row.item for row in found)
+    assert (card.pounds, card.grade, round(card.grammage)) == (65, "cover", 176)
+    assert (other.pounds, other.grade) == (65, None)
+    with pytest.raises(KindMissing):
+        read_table(b"name\nCard\n")
+    for heading in (b'"name\nand more";size\n', b'"name;size\nCard;A4', b"name (mm;[(size\nCard;A4\n"):
+        with suppress(BadTable):
+            list(read_table(heading, "paper")[1])

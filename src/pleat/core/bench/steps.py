@@ -140,7 +140,7 @@ def _nesting(pages: PagesResult) -> str:
     if len(pages.sections) == 1:
         return f"Put {_sheets(pages.folios // by)} into one another, fold on fold, and knock them up on the fold and the head."
     counts = ", ".join(str(folios // by) for folios in pages.sections)
-    return f"{len(pages.sections)} sections, front to back of {counts} sheets: put each one's into one another, fold on fold, and knock them up on the fold and the head."
+    return f"{len(pages.sections)} sections, with so many sheets each, front to back: {counts}. Put each one's into one another, fold on fold, and knock them up on the fold and the head."
 
 
 def _joining(ruler: Ruler, pages: PagesResult) -> tuple[Step, ...]:

@@ -8,6 +8,7 @@ apostrophe before it, which is taken off again when it is read.
 from __future__ import annotations
 
 import csv
+import difflib
 import io
 import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
@@ -23,9 +24,12 @@ from pleat.core.materials.weights import BASIS_IN, grammage_of
 LARGEST: Final = 8_000_000
 """Bytes of a table; ten thousand rows come to about two million."""
 MOST_ROWS: Final = 20_000
+MOST_NAMED: Final = 20
+"""Headings without a meaning that are told."""
 _FORMULA: Final = ("=", "+", "-", "@", "\t", "\r", "＝", "＋", "－", "＠")
 _UNITS: Final = ("mm", "cm", "m", "in")
 _HEADING: Final = re.compile(r"([^()\[\]]*)(?:\(([^()]*)\)|\[([^\[\]]*)\])?")
+_POUNDS: Final = re.compile(r"([0-9]{1,6}(?:[.,][0-9]{1,6})?) ?(?:lbs?\.?|#|pounds?)? ?([a-z]+)")
 _NUMBER: Final = re.compile(r"[+-]?[0-9]{1,12}(?:[.,][0-9]{1,12})?")
 
 
@@ -35,6 +39,10 @@ class BadTable(PleatError):
     def __init__(self, text: str) -> None:
         self.text = text
         super().__init__(text)
+
+
+class KindMissing(PleatError):
+    """No column says what kind of item the rows are: the maker has to."""
 
 
 @dataclass(frozen=True)
@@ -110,8 +118,11 @@ def _harmless(text: str) -> str:
     return f"'{text}" if text.startswith((*_FORMULA, "'")) else text
 
 
-def read_table(data: bytes) -> tuple[list[str], Iterator[Row]]:
-    """(headings that mean nothing here, the rows one by one as they are read). Raises BadTable when there is no table in it."""
+def read_table(data: bytes, kind: str = "") -> tuple[list[str], Iterator[Row]]:
+    """(headings that mean nothing here, with the nearest that does; the rows one by one as they are read).
+
+    ``kind`` is what all rows are where no column says so. Raises BadTable when there is no table in it, KindMissing when it has to be asked.
+    """
     if len(data) > LARGEST:
         raise BadTable("The file is over 8 MB, far more than a table of materials needs. Is it the right file?")
     try:
@@ -133,12 +144,25 @@ def read_table(data: bytes) -> tuple[list[str], Iterator[Row]]:
     if len(lines) - 1 > MOST_ROWS:
         raise BadTable(f"The table has {len(lines) - 1} rows; at most {MOST_ROWS} are taken at once. Part it into several files.")
     headings = [_heading(cell) for cell in lines[0]]
-    unknown = [cell.strip() for cell, (name, _) in zip(lines[0], headings, strict=True) if not name and cell.strip()]
+    strange = [cell for cell, (name, _) in zip(lines[0], headings, strict=True) if not name and cell.strip()]
+    unknown = [_perhaps(cell) for cell in strange[:MOST_NAMED]]
     if "name" not in {name for name, _ in headings}:
         raise BadTable(
             "No column is headed “name”. The first row should hold headings such as: kind of item; name; sheet width (mm); sheet height (mm)."
         )
-    return unknown, (_row(number, headings, cells) for number, cells in enumerate(lines[1:], 2) if any(cell.strip() for cell in cells))
+    if "kind of item" not in {name for name, _ in headings} and kind not in KINDS:
+        raise KindMissing
+    rows = (
+        _row(number, headings, cells, kind or "paper") for number, cells in enumerate(lines[1:], 2) if any(cell.strip() for cell in cells)
+    )
+    return unknown, rows
+
+
+def _perhaps(cell: str) -> str:
+    """A heading that means nothing here, with the nearest one that does."""
+    said = " ".join(cell[:60].split())
+    near = difflib.get_close_matches(said.split("(")[0].strip().lower(), _FIELD_OF, 1, 0.6)
+    return f"{said} (is it “{near[0]}”?)" if near else said
 
 
 def _heading(cell: str) -> tuple[str, str]:
@@ -151,9 +175,9 @@ def _heading(cell: str) -> tuple[str, str]:
     return _FIELD_OF.get(found[1].strip().lower().replace("_", " ").removesuffix(" mm"), ""), unit
 
 
-def _row(number: int, headings: Sequence[tuple[str, str]], cells: Sequence[str]) -> Row:
+def _row(number: int, headings: Sequence[tuple[str, str]], cells: Sequence[str], usual: str = "paper") -> Row:
     given = {name: (_plain(cell), unit) for (name, unit), cell in zip(headings, cells, strict=False) if name and cell.strip()}
-    kind, name = given.pop("kind of item", ("paper", ""))[0].strip().lower(), given.get("name", ("", ""))[0]
+    kind, name = given.pop("kind of item", (usual, ""))[0].strip().lower(), given.get("name", ("", ""))[0]
     if len(cells) > len(headings) and any(cell.strip() for cell in cells[len(headings) :]):
         return Row(number, kind, name, None, ("There are more cells than headings: is a comma in it that should stand between quotes?",))
     if kind not in KINDS:
@@ -184,7 +208,10 @@ def _sets(kind: str, headings: Sequence[tuple[str, str]], given: Mapping[str, tu
 
 
 def _built(kind: str, texts: dict[str, str]) -> Item:
-    """The item; pounds with their grade bring their grammage along."""
+    """The item; pounds with their grade bring their grammage along, also where the grade stands behind them: ``65 cover``."""
+    said = _POUNDS.fullmatch(" ".join(texts.get("pounds", "").lower().split()))
+    if kind == "paper" and said:
+        texts = {name: text for name, text in texts.items() if name not in ("pounds", "grade")} | {"weight": f"{said[1]} lb {said[2]}"}
     pounds, grade = _NUMBER.match(texts.get("pounds", "")), texts.get("grade", "")
     if kind == "paper" and pounds and grade in BASIS_IN and not texts.get("grammage"):
         texts = {**texts, "grammage": f"{grammage_of(float(pounds[0].replace(',', '.')), grade):g}"}

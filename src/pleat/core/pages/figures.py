@@ -188,7 +188,7 @@ def _shared(sections: tuple[int, ...], folds: int) -> str:
     if len(sections) == 1:
         return ""
     counts = [folios // folios_a_sheet(folds) for folios in sections]
-    return f" Sections, front to back, of {', '.join(str(count) for count in counts)} sheets."
+    return f" Sheets in each section, front to back: {', '.join(str(count) for count in counts)}."
 
 
 def _what_of_it(pages: Pages, brief: BriefResult, nested: int, creep: Estimate) -> str:
