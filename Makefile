@@ -15,7 +15,7 @@ test: $(VENV)/.dev
 	$(BIN)/ruff check src tests tools benchmarks
 	$(BIN)/ruff format --check src tests tools benchmarks
 	$(BIN)/mypy
-	$(BIN)/python -m pytest
+	$(BIN)/python -m pytest -n 2 --dist worksteal
 
 # Pictures of every main view from the demo data, into docs/screenshots.
 screenshots: $(VENV)/.dev
@@ -25,11 +25,11 @@ screenshots: $(VENV)/.dev
 benchmark: $(VENV)/.dev
 	$(BIN)/python -m benchmarks.run
 
-$(VENV)/.app: requirements/app.txt pyproject.toml
+$(VENV)/.app: requirements/app.txt requirements/pins.txt pyproject.toml
 	tools/environment.sh $(PYTHON) $(VENV) requirements/app.txt
 	@touch $@
 
-$(VENV)/.dev: requirements/app.txt requirements/dev.txt pyproject.toml
+$(VENV)/.dev: requirements/app.txt requirements/dev.txt requirements/pins.txt pyproject.toml
 	tools/environment.sh $(PYTHON) $(VENV) requirements/dev.txt
 	@touch $(VENV)/.app $@
 

@@ -1,12 +1,14 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [edits] [shelf] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
 from __future__ import annotations
 
 import gzip
+import io
+import itertools
 import os
 import random
 import re
@@ -18,18 +20,28 @@ import sys
 import tempfile
 import time
 import urllib.request
+from collections import Counter
 from collections.abc import Callable
 from pathlib import Path
 
 from pleat.core import editing
-from pleat.core.book import Book
+from pleat.core.book import Book, Pages, Papers, PileSheet
+from pleat.core.bookfile import write_book
 from pleat.core.materials.items import Paper
 from pleat.core.planning import make_plan
-from pleat.demo import demo_items
-from pleat.services import books, piles
+from pleat.core.units import RULERS
+from pleat.demo import demo_items, fill
+from pleat.drawing import cutting
+from pleat.drawing.svg import render_screen
+from pleat.printing.pdf import to_pdf
+from pleat.printing.sheets import print_sheets
+from pleat.services import arranging, books, piles
 from pleat.services.clock import now
+from pleat.store import backups
 from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction
+from pleat.web.app import create_app
+from tests.fuzz import Fuzzer, mutated_books, mutated_tables
 from tests.process import ROOT, Window, running, serve
 
 MANY = 1000
@@ -63,6 +75,46 @@ def plan(_: Path) -> None:
         [timed(lambda seed=seed: piles.propose(sixty, 8, seed, unlike_now=False)) for seed in range(10)],
     )  # type: ignore[misc]
 
+    found = [
+        Paper(name=f"Found {n}", tags=f"tag {n % 11}", sheet_width_mm=200 + n % 50, sheet_height_mm=200, grammage=60 + n % 80)
+        for n in range(400)
+    ]
+    dealt = Book(pages=Pages(pile=tuple(PileSheet(id=n, paper=found[n]) for n in range(400)), sections=40))
+    spread("plan of 400 different papers without an order", [timed(lambda: make_plan(dealt)) for _ in range(20)])
+    for sections in (40, 1):
+        asked = arranging.within(arranging.LONGEST_S)
+        spread(f"arranging 400 sheets in {sections}", [timed(lambda s=sections, a=asked: piles.propose(dealt, s, 1, False, a))])  # type: ignore[misc]
+    roll = Paper(name="Roll", form="roll", sheet_width_mm=5000, sheet_height_mm=100000, grammage=80)
+    tiny = editing.edit(Book(paper=Papers(leaf=roll, cover=roll)), {"brief.size": "30 x 40"})
+    drawn = render_screen(cutting.sheet(make_plan(tiny).cutting.cuts[0], make_plan(tiny).cutting.cuts[0].better, RULERS["mm"])).svg
+    print(f"30 x 40 from a roll of 5 x 100 m is drawn in {len(drawn) / 1000:.0f} kB")
+    numbered = editing.edit(editing.edit(Book(), {"pages.count": "2000 pages"}), {"pages.numbered": "yes"})
+    sheets = print_sheets(make_plan(numbered), "Planner", "a4")
+    spread(f"a dummy of 2000 pages, {len(sheets)} pages of PDF", [timed(lambda: to_pdf(sheets, "Planner")) for _ in range(3)])
+
+
+def fuzz(folder: Path) -> None:
+    """20,000 requests to every route, 600 book files and 600 tables gone wrong; how many brought a 500, and the slowest."""
+    app = create_app(folder / "fuzz.db", {"TESTING": False, "WTF_CSRF_ENABLED": False, "PROPAGATE_EXCEPTIONS": False})
+    with transaction(app.extensions["pleat_engine"]) as session:
+        fill(session)
+    fuzzer, counted, slowest, bad = Fuzzer(app, 20261126), Counter[int](), 0.0, []
+    for _ in range(20_000):
+        method, address, status, seconds = fuzzer.request()
+        counted[status] += 1
+        slowest = max(slowest, seconds)
+        if status >= 500 or seconds > 2:
+            bad.append((method, address, status, round(seconds, 2)))
+    print(f"20000 requests: {dict(sorted(counted.items()))}, slowest {slowest:.2f} s, failed or slow: {bad[:5] or 'none'}")
+    client = app.test_client()
+    table = client.get("/materials/table/materials.csv").get_data(as_text=True).lstrip("\ufeff")
+    for name, files, address in (
+        ("book files", mutated_books(write_book(Book()), 1), "/import"),
+        ("tables", mutated_tables(table, 1), "/materials/table"),
+    ):
+        codes = Counter(client.post(address, data={"file": (io.BytesIO(raw), "x")}).status_code for raw in itertools.islice(files, 600))
+        print(f"600 {name} gone wrong: {dict(sorted(codes.items()))} (303 was taken, 422 told)")
+
 
 def edits(folder: Path) -> None:
     """Edits in every pleat, each answered by a server with a thousand books stored."""
@@ -86,14 +138,14 @@ def edits(folder: Path) -> None:
             window.edit(path, values[0])
             times = [timed(lambda path=path, value=values[n % 2]: window.edit(path, value)) for n in range(1, 101)]  # type: ignore[misc]
             spread(f"edit of {path} with {MANY} books stored", times)
-        spread("the shelf's first page", [timed(lambda: urllib.request.urlopen(address).read()) for _ in range(50)])
+        spread("the list of books", [timed(lambda: urllib.request.urlopen(address).read()) for _ in range(50)])
     finally:
         process.kill()
 
 
-def shelf(folder: Path) -> None:
+def materials_(folder: Path) -> None:
     """Finding among five thousand things, as the page asks while a maker types."""
-    database = folder / "shelf.db"
+    database = folder / "materials.db"
     migrate(database)
     engine = open_engine(database)
     kept = demo_items()
@@ -105,7 +157,7 @@ def shelf(folder: Path) -> None:
     process, address = serve(database)
 
     def found(query: str) -> None:
-        urllib.request.urlopen(urllib.request.Request(f"{address}shelf?{query}", headers={"HX-Request": "true"})).read()
+        urllib.request.urlopen(urllib.request.Request(f"{address}materials?{query}", headers={"HX-Request": "true"})).read()
 
     try:
         for query in (
@@ -116,7 +168,7 @@ def shelf(folder: Path) -> None:
             "q=nothing+of+that",
         ):
             found(query)
-            spread(f"the shelf of 5000, {query}", [timed(lambda query=query: found(query)) for _ in range(60)])  # type: ignore[misc]
+            spread(f"among 5000 materials, {query}", [timed(lambda query=query: found(query)) for _ in range(60)])  # type: ignore[misc]
         spread("what could I make, of 5000", [timed(lambda: found("kind=tool&q=awl&make=140+x+200")) for _ in range(30)])
     finally:
         process.kill()
@@ -179,33 +231,33 @@ def swap(folder: Path) -> None:
 
 
 def kill(folder: Path) -> None:
-    """200 edits; the server is killed at random moments; what was acknowledged must be there."""
-    database, lost, kills, acknowledged = folder / "kill.db", 0, 0, "3"
+    """The server is killed 100 times in the middle of edits, a copy is taken now and then; what was acknowledged must be there, and whole."""
+    database, lost, kills, acknowledged, edits_, copies = folder / "kill.db", 0, 0, "90", 0, 0
     process, address = serve(database)
     window = Window(address, 5)
-    for number in range(200):
-        value = f"{1 + number % 300 / 10:.1f}".removesuffix(".0")
-        if random.random() < 0.04:
-            kills += 1
-            pid = process.pid
-            subprocess.Popen(["sh", "-c", f"sleep {random.random() * 0.02:.4f}; kill -9 {pid}"]).wait()
+    while kills < 100:
+        edits_ += 1
+        sent = f"{50 + edits_ % 800}"
+        if random.random() < 0.35:
+            subprocess.Popen(["sh", "-c", f"sleep {random.random() * 0.03:.4f}; kill -9 {process.pid}"])
         try:
-            window.edit("binding.tail_mm", f"{50 + number}")
-            acknowledged = f"{50 + number}"
+            window.edit("binding.tail_mm", sent)
+            acknowledged = sent
+            if edits_ % 40 == 0:
+                backups.backup(database, folder / "copy.db")
+                copies += backups.verify(folder / "copy.db") == 6
         except OSError:
+            kills += 1
             process.wait()
             process, address = serve(database)
             window = Window(address, 5)
-            held = window.value("binding.tail_mm")
             # an edit that was on its way may be there or not; the last one acknowledged must not be lost
-            lost += acknowledged not in (held, "3") and held != f"{50 + number}"
-            window.edit("cover.square_mm", value)
-    process.send_signal(signal.SIGKILL)
-    process.wait()
-    process, address = serve(database)
-    lost += Window(address, 5).value("binding.tail_mm") != acknowledged
+            held = window.value("binding.tail_mm")
+            lost += held not in (acknowledged, sent)
+            acknowledged = held
     process.kill()
-    print(f"200 edits, {kills} times SIGKILL in the middle: {lost} acknowledged edits lost")
+    process.wait()
+    print(f"{edits_} edits, {kills} times SIGKILL in the middle: {lost} acknowledged edits lost; {copies} copies made meanwhile, all whole")
 
 
 def demo(folder: Path) -> None:
@@ -237,7 +289,8 @@ def demo(folder: Path) -> None:
 PARTS: dict[str, Callable[[Path], None]] = {
     "plan": plan,
     "edits": edits,
-    "shelf": shelf,
+    "materials": materials_,
+    "fuzz": fuzz,
     "screen": screen,
     "swap": swap,
     "kill": kill,

@@ -17,7 +17,7 @@ from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.planning import Plan, make_plan
 from pleat.demo import fill
-from pleat.store.database import transaction
+from pleat.store.database import close, transaction
 from pleat.web.app import create_app
 from tests.process import running
 
@@ -31,10 +31,9 @@ def database(tmp_path: Path) -> Path:
 
 
 @pytest.fixture
-def app(database: Path) -> Iterator[Flask]:
+def app(demo_database: Path, database: Path) -> Iterator[Flask]:
+    shutil.copyfile(demo_database, database)
     app = create_app(database, {"TESTING": True, "WTF_CSRF_ENABLED": False})
-    with transaction(app.extensions["pleat_engine"]) as session:
-        fill(session)
     yield app
     app.extensions["pleat_engine"].dispose()
 
@@ -51,7 +50,7 @@ def demo_database(tmp_path_factory: pytest.TempPathFactory) -> Path:
     app = create_app(path)
     with transaction(app.extensions["pleat_engine"]) as session:
         fill(session)
-    app.extensions["pleat_engine"].dispose()
+    close(app.extensions["pleat_engine"])
     return path
 
 

@@ -13,9 +13,8 @@ from contextlib import contextmanager, suppress
 from http.cookiejar import CookieJar
 from pathlib import Path
 
-from waitress import create_server
-
 from pleat.web.app import create_app
+from pleat.web.serving import listening, make_server
 
 ROOT = Path(__file__).parents[1]
 
@@ -61,7 +60,7 @@ def serve(database: Path) -> tuple[subprocess.Popen[str], str]:
 def running(database: Path, config: dict[str, str] | None = None) -> Iterator[str]:
     """The address of Pleat served from this process as it is in earnest: CSRF, policy and all."""
     app = create_app(database, config)
-    server = create_server(app, host="127.0.0.1", port=0, threads=4)
+    server = make_server(app, [listening("127.0.0.1", 0)], threads=4)
 
     def run() -> None:
         with suppress(OSError):  # its sockets are closed under it at the end

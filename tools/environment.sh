@@ -6,10 +6,10 @@ python=$1 venv=$2 requirements=$3
 
 [ -x "$venv/bin/python" ] || "$python" -m venv "$venv"
 if { [ -x "$venv/bin/uv" ] || "$venv/bin/python" -m pip install --quiet --disable-pip-version-check uv; } 2>/dev/null &&
-   "$venv/bin/uv" pip install --quiet --compile-bytecode --python "$venv/bin/python" -r "$requirements" 2>/dev/null; then
+   "$venv/bin/uv" pip install --quiet --compile-bytecode --python "$venv/bin/python" -r "$requirements" -c requirements/pins.txt 2>/dev/null; then
     :
 else
-    "$venv/bin/python" -m pip install --quiet --disable-pip-version-check -r "$requirements"
+    "$venv/bin/python" -m pip install --quiet --disable-pip-version-check -r "$requirements" -c requirements/pins.txt
 fi
 # Pleat runs from the source tree: a path file and a starter, with nothing to build or fetch.
 site=$("$venv/bin/python" -c 'import sysconfig; print(sysconfig.get_path("purelib"))')

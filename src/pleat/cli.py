@@ -4,12 +4,10 @@ from __future__ import annotations
 
 import json
 import signal
-import socket
 import sys
 import threading
 import time
-from collections.abc import Iterator
-from contextlib import contextmanager, suppress
+from contextlib import suppress
 from dataclasses import fields, is_dataclass
 from datetime import date
 from pathlib import Path
@@ -21,6 +19,7 @@ from pleat.caliper.standin import FAULTS, Settings, StandIn
 from pleat.core.bookfile import book_schema, read_book
 from pleat.core.errors import BadBook
 from pleat.core.estimate import Estimate
+from pleat.core.fields import Record
 from pleat.core.planning import make_plan
 
 
@@ -68,12 +67,11 @@ _DATABASE = click.option(
 @click.option("--demo", is_flag=True, help="fill an empty database with made-up materials and books, and bring a stand-in for a caliper")
 def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, caliper: str, demo: bool) -> None:
     """Serve Pleat to the browser."""
-    from waitress import create_server
-
     from pleat.demo import fill
     from pleat.store.database import CannotOpen, close, transaction
     from pleat.web import security
-    from pleat.web.app import FORM_LIMIT, create_app
+    from pleat.web.app import create_app
+    from pleat.web.serving import listening, make_server
 
     if demo:
         stand_in = StandIn()
@@ -82,8 +80,13 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
     away = host not in ("127.0.0.1", "localhost", "::1")
     hosts = (*((_bracketed(one) for one in security.addresses(host)) if away else ()), *(name.lower() for name in allow_host))
     config = {"PLEAT_CALIPER": caliper, "PLEAT_HOSTS": hosts, "PLEAT_PAIRING": security.new_code() if away else ""}
-    with _listening(host, port) as sockets:
-        config |= {"PLEAT_PORT": sockets[0].getsockname()[1]}
+    try:
+        made = listening(host, port)
+    except (OSError, OverflowError) as error:
+        words = getattr(error, "strerror", None) or error
+        raise click.ClickException(f"Port {port} is taken ({words}). Try another: --port {min(port, 65534) + 1}") from error
+    with made:
+        config |= {"PLEAT_PORT": made.getsockname()[1]}
         try:
             app = create_app(database, config)
         except CannotOpen as error:
@@ -92,9 +95,7 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
         if demo:
             with transaction(engine) as session:
                 fill(session)
-        server = create_server(
-            app, sockets=sockets, threads=8, max_request_body_size=FORM_LIMIT, connection_limit=400, channel_timeout=30, cleanup_interval=5
-        )
+        server = make_server(app, [made])
         signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
         _daily_copies(database)
         click.echo(f"Pleat is open at http://{host}:{config['PLEAT_PORT']}/  (stop it with Ctrl-C)")
@@ -104,21 +105,6 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
             server.run()
         finally:
             close(engine)
-
-
-@contextmanager
-def _listening(host: str, port: int) -> Iterator[list[socket.socket]]:
-    """A socket that listens, so that the port is known before anything else is."""
-    family = socket.AF_INET6 if ":" in host else socket.AF_INET
-    with socket.socket(family, socket.SOCK_STREAM) as listening:
-        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            listening.bind((host, port))
-        except (OSError, OverflowError) as error:
-            raise click.ClickException(
-                f"Port {port} is taken ({getattr(error, 'strerror', None) or error}). Try another: --port {min(port, 65534) + 1}"
-            ) from error
-        yield [listening]
 
 
 def _bracketed(address: str) -> str:
@@ -223,6 +209,8 @@ def as_json(value: Any) -> Any:
         return {field.name: as_json(getattr(value, field.name)) for field in fields(value) if not callable(getattr(value, field.name))}
     if isinstance(value, (tuple, list)):
         return [as_json(one) for one in value]
+    if isinstance(value, Record):
+        return value.model_dump(mode="json")
     if isinstance(value, frozenset):
         return sorted(value)
     if hasattr(value, "items"):

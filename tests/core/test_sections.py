@@ -30,7 +30,7 @@ def test_two_sections_of_seven_by_hand_arithmetic():
     assert two.cover.rows_mm[1] - two.cover.rows_mm[0] == pytest.approx(two.cover.spine.likely / 2)
     assert two.cover.creases == 2
     steps = {step.step.key: step.step for step in two.bench.steps}
-    assert "2 sections, front to back of 7, 7 sheets" in steps["nested"].detail
+    assert "2 sections, with so many sheets each, front to back: 7, 7" in steps["nested"].detail
     assert "2 times" in steps["thread"].title
     assert "C1" in {check.key for _, check in one.checks}
     assert "C1" not in {check.key for _, check in two.checks}

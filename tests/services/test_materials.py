@@ -291,7 +291,9 @@ def test_export_then_import_gives_the_same_shelf_and_again_changes_nothing(engin
 
 
 def test_a_table_changes_what_it_names_and_says_what(stocked, imports):
-    job = finished(imports.start("x.csv", b"kind of item;name;size;owned\npaper;Log paper, cream;297 x 210;90\npaper;Comet;A4;3\n"), "ready")
+    job = finished(
+        imports.start("x.csv", b"kind of item;name;size;owned\npaper;Log paper, cream;297 x 210;90\npaper;Comet;A4;3\n"), "ready"
+    )
     assert [(entry.action, entry.why) for entry in job.entries] == [("change", "owned 120 → 90"), ("new", "")]
     imports.agree(finished(job, "ready"))
     finished(job, "done")

@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import io
 import itertools
+import socket
 import sqlite3
 import time
+import urllib.request
 from contextlib import closing
 
 import pytest
+from sqlalchemy.exc import OperationalError
 
 from pleat.core.book import Book
 from pleat.core.bookfile import write_book
@@ -141,3 +144,66 @@ def test_a_key_that_was_cut_off_is_made_anew(tmp_path):
     assert len((tmp_path / "secret.key").read_text()) == 64
     assert [one.name for one in tmp_path.glob(".secret*")] == []
     app.extensions["pleat_engine"].dispose()
+
+
+def test_half_sent_requests_hold_nobody_up_and_large_ones_are_refused_unread(served):
+    host, port = served.removeprefix("http://").split(":")
+    held = [socket.create_connection((host, int(port)), timeout=5) for _ in range(40)]
+    for one in held:
+        one.sendall(b"POST /import HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 5000\r\n\r\nhalf")
+    start = time.monotonic()
+    assert urllib.request.urlopen(served, timeout=5).status == 200
+    assert time.monotonic() - start < 2
+    with socket.create_connection((host, int(port)), timeout=5) as large:
+        large.sendall(f"POST /import HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\nContent-Length: 900000000\r\n\r\n".encode())
+        assert b" 413 " in large.recv(200)
+    for one in held:
+        one.close()
+
+
+@pytest.mark.parametrize(
+    ("said", "words"),
+    [
+        ("database is locked", "in use"),
+        ("database or disk is full", "disk is full"),
+        ("attempt to write a readonly database", "may not be written"),
+        ("disk I/O error", "cannot be used"),
+    ],
+)
+def test_what_stands_in_the_way_of_the_file_is_said_in_words(app, said, words):
+    app.config["PROPAGATE_EXCEPTIONS"] = False
+
+    @app.get("/broken")
+    def broken():
+        raise OperationalError("INSERT", {}, sqlite3.OperationalError(said))
+
+    answer = app.test_client().get("/broken")
+    assert answer.status_code == 503
+    assert words in answer.get_data(as_text=True)
+
+
+def test_a_copy_goes_out_and_comes_back_through_the_page(client):
+    copy = client.get("/copies/pleat.db")
+    assert copy.headers["Content-Disposition"].startswith("attachment; filename=pleat-")
+    client.post("/books/1/bin")
+    client.post("/bin/empty")
+    assert client.get("/books/1").status_code == 404
+    for wrong in (b"", b"nonsense" * 900, copy.data[:30_000]):
+        refused = client.post("/copies", data={"file": (io.BytesIO(wrong), "x.db")})
+        assert refused.status_code == 422
+        assert "Nothing was changed" in refused.get_data(as_text=True) or not wrong
+    assert client.post("/copies", data={"file": (io.BytesIO(copy.data), "x.db")}).status_code == 303
+    assert client.get("/books/1").status_code == 200
+    assert "before-restore" in client.get("/copies").get_data(as_text=True)
+
+
+def test_a_state_is_named_and_gone_back_to(client):
+    client.post("/books/5/edit", data={"path": "cover.square_mm", "value": "5", "takeover": "1"})
+    client.post("/books/5/history/name", data={"number": "1", "name": "as first thought of"})
+    page = client.get("/books/5/history").get_data(as_text=True)
+    assert 'value="as first thought of"' in page
+    assert client.post("/books/5/history/name", data={"number": "1", "name": "x" * 200}).status_code == 422
+    client.post("/books/5/history/back", data={"number": "1"})
+    assert 'id="i-cover-square-mm" name="value" value="3"' in client.get("/books/5").get_data(as_text=True)
+    assert "back to: as first thought of" in client.get("/books/5/history").get_data(as_text=True)
+    assert client.post("/books/5/history/back", data={"number": "77"}).status_code == 404

@@ -282,7 +282,8 @@ def test_the_grain_is_found_by_tests_that_agree(desk: Page, served: str):
 def test_ten_thousand_rows_come_in_behind_a_bar_while_other_pages_answer(desk: Page, served: str, tmp_path):
     table = tmp_path / "many.csv"
     table.write_text(
-        "name;sheet width (mm);sheet height (mm);owned\n" + "".join(f"Star card {n};210;297;{n % 50}\n" for n in range(10_000))
+        "kind of item;name;sheet width (mm);sheet height (mm);owned\n"
+        + "".join(f"paper;Star card {n};210;297;{n % 50}\n" for n in range(10_000))
     )
     desk.goto(f"{served}/materials/table")
     desk.locator("#file").set_input_files(table)

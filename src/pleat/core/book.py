@@ -121,7 +121,7 @@ class Pages(Record):
     flap_on: Annotated[
         Literal["innermost", "every"], ChoiceRule("flap on", (("innermost", "the innermost sheet"), ("every", "every sheet")))
     ] = "innermost"
-    measured_block_mm: Annotated[float, LengthRule("the measured section", 0.1, 100)] | None = None
+    measured_block_mm: Annotated[float, LengthRule("the measured block", 0.1, 100)] | None = None
     pile: tuple[PileSheet, ...] = Field(default=(), max_length=400)
     order: tuple[tuple[int, ...], ...] = Field(default=(), max_length=MOST_SECTIONS)
     stubs: tuple[int, ...] = Field(default=(), max_length=400, description="sheets of the pile that are single leaves on a stub")

@@ -81,21 +81,18 @@ def migrate(path: Path | str, revision: str = "head") -> None:
     config.set_main_option("script_location", str(MIGRATIONS))
     config.attributes["engine"] = open_engine(path, foreign_keys=False)
     try:
-        present = _present(path, ScriptDirectory.from_config(config))
-        if present and present != _wanted(config, revision):
-            backups.before_migration(path, present)
-        command.upgrade(config, revision)
+        scripts = ScriptDirectory.from_config(config)
+        present, wanted = _present(path, scripts), scripts.get_current_head() if revision == "head" else revision
+        if present != wanted:
+            if present:
+                backups.before_migration(path, present)
+            command.upgrade(config, revision)
     except sqlite3.Error as error:
         raise CannotOpen(f"{path} cannot be opened: {error}.") from error
     except SQLAlchemyError as error:
         raise CannotOpen(f"{path} cannot be opened: {getattr(error, 'orig', error)}.") from error
     finally:
         config.attributes["engine"].dispose()
-
-
-def _wanted(config: Config, revision: str) -> str | None:
-    scripts = ScriptDirectory.from_config(config)
-    return scripts.get_current_head() if revision == "head" else revision
 
 
 def _present(path: Path, scripts: ScriptDirectory) -> str:

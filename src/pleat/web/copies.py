@@ -47,6 +47,7 @@ def put_back() -> AnyResponse | tuple[str, int]:
         path = Path(folder) / "given.db"
         file.save(path)
         try:
+            backups.verify(path)
             migrate(path)  # a copy of an older Pleat is brought up to date before anything here is touched
             books = backups.restore(database, path)
         except (backups.BadBackup, CannotOpen) as error:

@@ -286,7 +286,8 @@ def _cut_pile(ruler: Ruler, pages: PagesResult, cutting: CuttingResult) -> Step:
         )
     cuts = [cut for cut in cutting.cuts if cut.stock.role == "pile"]
     each = "; ".join(
-        f"{pieces(cut.part.count)} of {ruler.size(cut.part.width_mm, cut.part.height_mm)} from {_sheets(cut.sheets or 0)} of {cut.stock.name}"
+        f"{pieces(cut.part.count)} of {ruler.size(cut.part.width_mm, cut.part.height_mm)} "
+        + (f"from {_sheets(cut.sheets)} of {cut.stock.name}" if cut.sheets else f"that do not come out of {cut.stock.name}")
         + (", fold-out and all" if len(cut.part.folds) > 1 else "")
         for cut in cuts
     )

@@ -29,7 +29,7 @@ MOST_NAMED: Final = 20
 _FORMULA: Final = ("=", "+", "-", "@", "\t", "\r", "＝", "＋", "－", "＠")
 _UNITS: Final = ("mm", "cm", "m", "in")
 _HEADING: Final = re.compile(r"([^()\[\]]*)(?:\(([^()]*)\)|\[([^\[\]]*)\])?")
-_POUNDS: Final = re.compile(r"([0-9]{1,6}(?:[.,][0-9]{1,6})?) ?(?:lbs?\.?|#|pounds?)? ?([a-z]+)")
+_POUNDS: Final = re.compile(r"([0-9]{1,6}(?:[.,][0-9]{1,6})?) ?(?:lbs?\.?|#|pounds?)? ?((?!(?:lbs?|pounds?)\b)[a-z]+)")
 _NUMBER: Final = re.compile(r"[+-]?[0-9]{1,12}(?:[.,][0-9]{1,12})?")
 
 

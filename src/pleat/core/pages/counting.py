@@ -9,6 +9,7 @@ from typing import Final, Literal
 from pleat.core.errors import LengthError
 from pleat.core.pages.folding import WORDS, folios_a_sheet
 from pleat.core.units import tidy
+from pleat.core.words import many
 
 CountUnit = Literal["pages", "leaves", "folios", "unsaid"]
 _WORDS: Final[dict[str, CountUnit]] = {
@@ -49,6 +50,7 @@ def count_words(folios: int, folds: int = 1, leaves: int | None = None) -> str:
     '5 sheets, 2 of them single leaves = 8 leaves = 16 pages'
     """
     if leaves is not None and leaves != 2 * folios:
-        return f"{folios} sheets, {2 * folios - leaves} of them single leaves = {leaves} leaves = {2 * leaves} pages"
-    sheets = folios // folios_a_sheet(folds)
-    return f"{'1 sheet' if sheets == 1 else f'{sheets} sheets'} {WORDS[folds]} = {2 * folios} leaves = {4 * folios} pages"
+        single = 2 * folios - leaves
+        which = f", {single} of them {'a single leaf' if single == 1 else 'single leaves'}" if folios > 1 else ", a single leaf"
+        return f"{many(folios, 'sheet')}{which} = {many(leaves, 'leaf', 'leaves')} = {2 * leaves} pages"
+    return f"{many(folios // folios_a_sheet(folds), 'sheet')} {WORDS[folds]} = {2 * folios} leaves = {4 * folios} pages"
