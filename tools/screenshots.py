@@ -68,6 +68,7 @@ Moon card;30;x;250;6
 def take_in_a_table(page: Page) -> None:
     page.locator("#file").set_input_files({"name": "winter-materials.csv", "mimeType": "text/csv", "buffer": TABLE.encode()})
     page.get_by_role("button", name="show what would be taken").click()
+    page.get_by_role("button", name="papers").click()
     page.get_by_text("cannot be taken").wait_for()
 
 
@@ -90,6 +91,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "measuring": ("/materials/2/measure", measure),
     "grain": ("/materials/6/grain", nothing),
     "table": ("/materials/table", take_in_a_table),
+    "history": ("/books/5/history", nothing),
 }
 """Name of the picture: the address, and what is done there before the picture is taken."""
 

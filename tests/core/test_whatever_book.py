@@ -71,7 +71,7 @@ def test_the_how_of_the_cover_and_the_thread_are_sums():
     assert [
         parts for text in (plan.cover.figures[0].how, plan.binding.figures[1].how, plan.binding.figures[2].how) for parts, _ in sums(text)
     ]
-    assert len(list(sums(plan.cover.figures[0].how))) == 2
+    assert len(list(sums(plan.cover.figures[0].how))) == 3
     assert next(sums("Spans 276 + 4 passages 9.5 + two tails 180 + 7% spare 32.5 = 498 mm"))[0][1] == Fraction("9.5")
 
 

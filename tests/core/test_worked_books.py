@@ -55,7 +55,8 @@ def test_cover_and_cutting_in_inches(inch_log):
     spine = 16 * 75 * 1.30 / 1000 * 1.02 + 0.55 * math.sqrt(4 * (1653.5 * 3 / 18) / (1000 * math.pi * 0.9))
     assert inch_log.cover.spine.likely == pytest.approx(spine)
     assert inch_log.cover.creases == 1
-    assert inch_log.cover.wrap.width_mm == pytest.approx(2 * (5.5 + 3 / 16) * IN + spine)
+    panel = (5.5 + 3 / 16) + spine / 2 / IN
+    assert inch_log.cover.wrap.width_mm == pytest.approx(2 * math.ceil(panel * 16) / 16 * IN), "each panel up to the next sixteenth"
     assert inch_log.cover.wrap.height_mm / IN == pytest.approx(8.5 + 2 * 3 / 16)
     assert inch_log.cover.wrap.scores_mm == pytest.approx([inch_log.cover.wrap.width_mm / 2])
     leaf, cover = inch_log.cutting.cuts
@@ -65,7 +66,7 @@ def test_cover_and_cutting_in_inches(inch_log):
         [3 / 16 * IN] * 3
     )
     shown = {figure.key: figure for figure in inch_log.cover.figures}
-    assert RULERS["in"].size(*shown["wrap"].value) == "11 7/16 × 8 7/8 in"
+    assert RULERS["in"].size(*shown["wrap"].value) == "11 1/2 × 8 7/8 in"
 
 
 @pytest.mark.parametrize(

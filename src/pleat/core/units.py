@@ -180,17 +180,21 @@ class Ruler:
 
     def summed(self, parts_mm: Sequence[float], finest: bool = False) -> tuple[list[str], str]:
         """(the parts, their sum) as numbers that add up as they are shown: on the coarsest marks that show all of them, else on
-        the finest, where positions are rounded and the parts are what lies between. ``finest`` takes those at once.
+        the finest, where positions are rounded and the parts are what lies between, unless some are equal and have to look it.
+        ``finest`` takes those marks at once.
 
-        >>> RULERS["mm"].summed([93.25, 93.25]), RULERS["mm"].summed([151.5, 2.4486, 151.5])
+        >>> RULERS["mm"].summed([93.25, 93.25]), RULERS["mm"].summed([151.53, 2.4486, 151.53])
         ((['93.25', '93.25'], '186.5'), (['151.5', '2.4', '151.5'], '305.4'))
         """
         steps = [0.5, 0.25, 0.1] if self.name == "mm" else [MM_PER_INCH / 16, MM_PER_INCH / 32, MM_PER_INCH / 64]
         for step in steps[-1:] if finest else steps:
             if all(abs(round(part / step) * step - part) < 0.005 for part in parts_mm):
                 break
-        edges = [math.floor(at / step + 0.5) for at in accumulate(parts_mm, initial=0.0)]
-        return [self._marked((b - a) * step, step) for a, b in pairwise(edges)], self._marked(edges[-1] * step, step)
+        if len({round(part, 2) for part in parts_mm}) < len(parts_mm):
+            marks = [math.floor(part / step + 0.5) for part in parts_mm]
+        else:
+            marks = [b - a for a, b in pairwise(math.floor(at / step + 0.5) for at in accumulate(parts_mm, initial=0.0))]
+        return [self._marked(mark * step, step) for mark in marks], self._marked(sum(marks) * step, step)
 
     def fine(self, mm: float) -> str:
         """A thickness of one sheet or thread: ``0.104 mm`` or ``0.0041 in``."""

@@ -152,7 +152,7 @@ def _squares(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | N
     if abs(fore - head) > UNEQUAL_MM:
         why = "The eye sees a difference from about 2 mm on."
         return Check("E2", "watch", f"The squares are very unequal: {numbers}.", why, usual, no_fix)
-    if max(fore, head) < 0.05:
+    if head < 0.05 and fore < ruler.step_mm:
         return Check(
             "E2",
             "note",

@@ -1,4 +1,4 @@
-"""Cover: the soft wrap, flat from the outside, back on the left. Panel = leaf width + square; the spine is what is inside."""
+"""Cover: the soft wrap, flat from the outside, back on the left. Panel = leaf width + square, up to the ruler's next mark; the spine is what is inside."""
 
 from __future__ import annotations
 
@@ -50,7 +50,7 @@ def compute(
     offset = cover.score_offset_mm
     creases = 2 if offset or len(pages.sections) > 1 else {"one": 1, "two": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
     scored = 0.0 if creases == 1 else 2 * offset if offset else brief.ruler.snap_up(spine.likely)
-    wrap = _wrap(cover, pages, spine.likely, scored)
+    wrap = _wrap(cover, brief.ruler, pages, spine.likely, scored)
     wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
     square_fore = (wide - max(spine.likely, scored)) / 2 - pages.leaf_width_mm
     square_head = (high - pages.leaf_height_mm) / 2
@@ -75,12 +75,15 @@ def compute(
     )
 
 
-def _wrap(cover: Cover, pages: PagesResult, spine: float, scored: float) -> PanelPlan:
-    """Panels of the leaf's width and the square either side of the spine; without a ``scored`` spine its half goes to each of them."""
-    side = pages.leaf_width_mm + cover.square_mm
+def _wrap(cover: Cover, ruler: Ruler, pages: PagesResult, spine: float, scored: float) -> PanelPlan:
+    """Panels of the leaf's width and the square either side of the spine; without a ``scored`` spine its half goes to each of them.
+
+    A panel ends on the first mark of the ruler that leaves the square whole: so both are equal and the scores add up as they are read.
+    """
+    side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + (0.0 if scored else spine / 2))
     height = pages.leaf_height_mm + 2 * cover.square_mm
     if not scored:
-        return PanelPlan((Panel("back", side + spine / 2), Panel("front", side + spine / 2)), height)
+        return PanelPlan((Panel("back", side), Panel("front", side)), height)
     return PanelPlan((Panel("back", side), Panel("spine", scored), Panel("front", side)), height)
 
 
@@ -138,18 +141,21 @@ def _figures(
 
 def _size_figure(cover: Cover, ruler: Ruler, pages: PagesResult, spine: Estimate, wrap: PanelPlan, scored: float) -> Figure:
     """What the cover is cut to, both sides added up as they are shown."""
-    (leaf, square, middle, leaf_2, square_2), wide = ruler.summed(
-        [pages.leaf_width_mm, cover.square_mm, scored or spine.likely, pages.leaf_width_mm, cover.square_mm]
-    )
+    half = [] if scored else [spine.likely / 2]
+    parts, panel = ruler.summed([pages.leaf_width_mm, cover.square_mm, *half])
+    names = ("leaf", "square", "half of the spine")
+    made_of = " + ".join(f"{name} {part}" for name, part in zip(names, parts, strict=False))
+    marked = "" if panel == ruler.number(wrap.panels[0].width_mm) else f", at the next mark {ruler.number(wrap.panels[0].width_mm)}"
+    shown, wide = ruler.summed([one.width_mm for one in wrap.panels])
+    across = " + ".join(f"{one.name} {width}" for one, width in zip(wrap.panels, shown, strict=True))
     (above, high_leaf, below), high = ruler.summed([cover.square_mm, pages.leaf_height_mm, cover.square_mm])
-    on_ruler = "" if wide == ruler.number(wrap.width_mm) else f", on the ruler {ruler.number(wrap.width_mm)}"
     return Figure(
         key="wrap",
         label="cut the cover",
         value=(wrap.width_mm, wrap.height_mm),
         show="size",
         how=(
-            f"Wide: leaf {leaf} + square {square} + spine {middle} + leaf {leaf_2} + square {square_2} = {wide}{on_ruler}. "
+            f"Wide: {across} = {wide}; a panel: {made_of} = {panel}{marked}. "
             f"High: {above} + leaf {high_leaf} + {below} = {high} {ruler.name}."
         ),
         rules=(Rule("arithmetic", "panels and spine added up"), Rule("common practice", "square 3 mm, no source")),

@@ -74,7 +74,11 @@ def _too_long(cut: Cut, brief: BriefResult, pages: PagesResult, cover: CoverResu
     sides = sorted((stock.sheet_width_mm, stock.sheet_height_mm))
     own = sorted((part.width_mm, part.height_mm))
     excess = [max(0.0, a - b) for a, b in zip(own, sides, strict=True)]
-    over = " and ".join(f"{ruler.show(value)} too {'long' if axis else 'wide'}" for axis, value in enumerate(excess) if value > 0.05)
+    over = " and ".join(
+        f"{ruler.show(value) if value > ruler.step_mm / 2 else ruler.thin(value)} too {'long' if axis else 'wide'}"
+        for axis, value in enumerate(excess)
+        if value > 0.05
+    )
     leaf, sheet = size_name(pages.leaf_width_mm, pages.leaf_height_mm) or "", stock.size_name or ""
     strangers = " A size made for A paper never quite fits a US sheet." if leaf[:1] in ("A", "B") and sheet in _US_SIZES else ""
     fixes = _cover_fixes(brief, pages, cover, stock.sheet_width_mm, stock.sheet_height_mm) if part.key == "cover" else ()
