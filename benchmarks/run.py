@@ -22,6 +22,7 @@ import time
 import urllib.request
 from collections import Counter
 from collections.abc import Callable
+from http.client import HTTPException
 from pathlib import Path
 
 from pleat.core import editing
@@ -246,7 +247,7 @@ def kill(folder: Path) -> None:
             if edits_ % 40 == 0:
                 backups.backup(database, folder / "copy.db")
                 copies += backups.verify(folder / "copy.db") == 6
-        except OSError:
+        except (OSError, HTTPException):  # nobody there, or gone in the middle of an answer
             kills += 1
             process.wait()
             process, address = serve(database)

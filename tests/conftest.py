@@ -12,6 +12,7 @@ import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 from hypothesis import settings
+from jinja2 import FileSystemBytecodeCache
 
 from pleat.core import editing
 from pleat.core.book import Book
@@ -23,6 +24,8 @@ from tests.process import running
 
 settings.register_profile("pleat", max_examples=60, deadline=None)
 settings.load_profile("pleat")
+# every test makes an application of its own; their templates are compiled once
+Flask.jinja_options = {"bytecode_cache": FileSystemBytecodeCache()}
 
 
 @pytest.fixture

@@ -44,10 +44,11 @@ VIEWS = [
 
 @pytest.mark.parametrize("theme", ["light", "dark"])
 def test_no_serious_finding(page: Page, served: str, theme: str):
-    page.add_init_script(f"localStorage.setItem('pleat-dark', '{int(theme == 'lamp')}')")
+    page.add_init_script(f"localStorage.setItem('pleat-dark', '{int(theme == 'dark')}')")
     found = {}
     for view in VIEWS:
         page.goto(served + view)
+        assert page.locator("html").get_attribute("data-theme") == theme
         page.evaluate("document.fonts.ready")
         if view.startswith("/books/") and "open=" in view:
             page.locator(".strip[aria-expanded=true]").wait_for(state="attached")

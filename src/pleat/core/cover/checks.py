@@ -102,7 +102,8 @@ def _sum(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
     )
     shown, whole = ruler.summed(widths)
     panels = " + ".join(f"{name} {width}" for name, width in zip(names, shown, strict=True))
-    square = cover.square_mm - max(one[0] for one in known) / 2  # the largest that fits both sides
+    # the largest square that fits both sides; moved by whole steps, for the panels end on the ruler's marks
+    square = cover.square_mm - ruler.snap_up(max(one[0] for one in known) / 2)
     fixes = []
     if 0 <= square <= LARGEST_SQUARE_MM and abs(square - cover.square_mm) > 0.05 and _has_room(cover, card, out, square):
         fixes.append(Fix(f"square {ruler.show(square)}", (("cover.square_mm", square),)))
