@@ -256,6 +256,8 @@ def test_papers_of_the_first_schema_come_along_with_their_ids(database):
         assert opened.otherwise == ()
         row = materials.listing(session, Wanted(search="log"))[0][0]
         assert row.id == 5
+        assert [one.id for one in materials.listing(session, Wanted(use="leaves"))[0]] == [5]
+        assert materials.listing(session, Wanted(use="cover"))[0] == []
         sheet = store.sheets(session, 200, 280)[0]
         assert (sheet.grain, sheet.owned) == ("h", 7)
     engine.dispose()

@@ -26,7 +26,7 @@ def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler, wit
     shapes += [Dot(x, position - result.square_head_mm + square, "hole", 0.7) for x in result.rows_mm for position in result.holes_mm]
     for panel, left, right in zip(wrap.panels, edges, edges[1:], strict=False):
         if panel.name == "spine":
-            shapes.append(Label((left + right) / 2, height * 0.86, "spine", "quiet", turned=True, shift=(-8, 0)))
+            shapes.append(Label((left + right) / 2, height * 0.86, "spine", "on-sheet", turned=True, shift=(-8, 0)))
         else:
             shapes.append(Label((left + right) / 2, height * 0.46, panel.name, "panel-name"))
             shapes.append(Label((left + right) / 2, height * 0.46, ruler.size(panel.width_mm, height), "label", shift=(0, 24)))

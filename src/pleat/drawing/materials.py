@@ -42,9 +42,9 @@ def _sheet(item: Paper | Board, ruler: Ruler, dims: bool) -> Drawing:
     if axis:
         shapes += grain_arrow(width * 0.82, height * 0.55, min(width, height) * 0.34, axis)
     if dims and not axis:
-        shapes.append(Label(width * 0.5, height * 0.9, "grain not known", "quiet"))
+        shapes.append(Label(width * 0.5, height * 0.9, "grain not known", "on-sheet"))
     if dims and isinstance(item, Paper) and item.form == "found":
-        shapes.append(Label(width * 0.5, height * 0.14, "found", "quiet"))
+        shapes.append(Label(width * 0.5, height * 0.14, "found", "on-sheet"))
     measures = (
         Dim("bottom", 0, width, ruler.number(width), spot="sheet_width_mm"),
         Dim("left", 0, height, ruler.number(item.sheet_height_mm), spot="sheet_height_mm"),

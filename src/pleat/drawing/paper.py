@@ -15,9 +15,9 @@ def sheet(stock: Stock, brief: BriefResult) -> Drawing:
         shapes += _folio(stock, brief)
     if stock.grain:
         shapes += grain_arrow(width * 0.86, height * 0.5, min(width, height) * 0.3, stock.grain)
-        shapes.append(Label(width * 0.86, height * 0.5, "grain", "quiet", "end", (-8, 4)))
+        shapes.append(Label(width * 0.86, height * 0.5, "grain", "on-sheet", "end", (-8, 4)))
     else:
-        shapes.append(Label(width * 0.5, height * 0.12, "grain not known", "quiet"))
+        shapes.append(Label(width * 0.5, height * 0.12, "grain not known", "on-sheet"))
     group = f"paper.{stock.role}"
     return Drawing(
         width,
@@ -39,12 +39,12 @@ def _folio(stock: Stock, brief: BriefResult) -> list[Shape]:
         return [
             Rect(0, 0, height, width, "ghost"),
             Line(0, width / 2, height, width / 2, "fold"),
-            Label(height / 2, width / 2, "fold", "quiet", shift=(0, -6)),
+            Label(height / 2, width / 2, "fold", "on-sheet", shift=(0, -6)),
         ]
     return [
         Rect(0, 0, width, height, "ghost"),
         Line(width / 2, 0, width / 2, height, "fold"),
-        Label(width / 2, height / 2, "fold", "quiet", shift=(0, -6), turned=True),
+        Label(width / 2, height / 2, "fold", "on-sheet", shift=(0, -6), turned=True),
     ]
 
 
