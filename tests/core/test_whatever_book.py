@@ -29,6 +29,19 @@ _NUMBER = r"(?:\d+ \d+/\d+|\d+/\d+|\d+(?:\.\d+)?)"
 _SUM = re.compile(rf"((?:[^+=;]+ \+ )+[^+=;]+?) = ({_NUMBER})")
 
 
+OTHER_UNIT = {"in": re.compile(r"\d ?(mm|cm|µm)\b"), "mm": re.compile(r"\d/\d+ in\b|\d\.\d+ in\b")}
+
+
+def words(plan):
+    """Every sentence of a plan but those on inches and millimetres in one plan, A10."""
+    for _, result in plan:
+        yield from (f"{one.label} {one.how} {one.aside}" for one in result.figures)
+        for check in result.checks:
+            if check.key != "A10":
+                yield " ".join([check.title, check.why, check.no_fix, *(fix.label for fix in check.fixes)])
+    yield from (f"{one.step.title} {one.step.detail} {' '.join(one.step.cautions)}" for one in plan.bench.steps)
+
+
 def value(text: str) -> Fraction:
     return sum((Fraction(word) for word in text.split()), Fraction(0))
 
@@ -41,8 +54,11 @@ def sums(text: str):
 
 @settings(max_examples=150)
 @given(books)
-def test_every_plan_goes_out_as_json_and_its_sums_add_up(book):
+def test_every_plan_goes_out_as_json_its_sums_add_up_and_its_words_keep_to_one_ruler(book):
     plan = make_plan(book)
+    for text in words(plan):
+        # readings of a caliper stay in mm, as they were taken
+        assert "reading" in text or not OTHER_UNIT[book.brief.ruler].search(text), text
     out = json.loads(json.dumps({name: as_json(result) for name, result in plan}))
     assert len(out["cutting"]["offcuts"]) == len(plan.cutting.offcuts)
     for _, result in plan:
@@ -50,10 +66,10 @@ def test_every_plan_goes_out_as_json_and_its_sums_add_up(book):
             for parts, whole in sums(text):
                 assert sum(parts) == whole, text
     for step in plan.bench.steps:
-        words = f"{step.step.title} {step.step.detail}"
-        assert not re.search(r"\b1 (sheets|pieces|books|sections|stations|leaves)\b", words), words
-        assert not re.search(r"\b0 sheets", words)
-        assert not re.search(r"\d\.\d+ in\b", words), f"no ruler has such marks: {words}"
+        said = f"{step.step.title} {step.step.detail}"
+        assert not re.search(r"\b1 (sheets|pieces|books|sections|stations|leaves)\b", said), words
+        assert not re.search(r"\b0 sheets", said)
+        assert not re.search(r"\d\.\d+ in\b", said), f"no ruler has such marks: {said}"
 
 
 @given(st.lists(st.floats(0, 900), min_size=1, max_size=6), st.sampled_from(["mm", "in"]), st.booleans())

@@ -63,7 +63,7 @@ def kind_titles() -> dict[str, str]:
 def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:
     """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check."""
     brief_ = brief.compute(book.brief, kind_titles())
-    paper_ = paper.compute(book.paper)
+    paper_ = paper.compute(book.paper, brief_.ruler)
     pages_ = pages.compute(book.pages, brief_, paper_)
     extras_ = extras.compute(book.extras)
     binding_ = binding.compute(book.binding, _kind(book.brief.kind), brief_, paper_, pages_, extras_)

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import accumulate, pairwise
@@ -177,6 +177,15 @@ class Ruler:
         if self.name == "mm":
             return f"{mm:.1f} mm"
         return f"under 1/64 {self.name}" if 0.01 < mm < self.thin_mm / 2 else f"{self._marked(mm, self.thin_mm)} {self.name}"
+
+    def between(self, low_mm: float, high_mm: float, show: Callable[[Ruler, float], str] | None = None) -> str:
+        """A range as ``show`` (else ``thin``) writes it: the unit once, and one number where both ends look alike.
+
+        >>> RULERS["mm"].between(1.2, 1.4), RULERS["in"].between(1.2, 1.3), RULERS["mm"].between(0.1, 0.108, Ruler.fine)
+        ('1.2 to 1.4 mm', '3/64 in', '0.100 to 0.108 mm')
+        """
+        low, high = ((show or Ruler.thin)(self, mm) for mm in (low_mm, high_mm))
+        return high if low == high else f"{low.removesuffix(f' {self.name}')} to {high}"
 
     def summed(self, parts_mm: Sequence[float], finest: bool = False) -> tuple[list[str], str]:
         """(the parts, their sum) as numbers that add up as they are shown: on the coarsest marks that show all of them, else on

@@ -90,7 +90,7 @@ def before_sewing(ruler: Ruler, paper: PaperResult, pages: PagesResult, cover: C
             "Measure the pressed section at the fold"
             if len(pages.sections) == 1
             else f"Measure the {len(pages.sections)} pressed sections together",
-            f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.thin(pages.thickness.low)} to {ruler.thin(pages.thickness.high)}. Type what you read under Pages, and the cover follows.",
+            f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, and the cover follows.",
             ("ruler or caliper",),
             ("trim",) if _trimming(ruler, pages) else ("press",),
         ),

@@ -97,13 +97,14 @@ def _figures(
     doubled = " Taken double, all of it counts twice." if binding.strands == 2 else ""
     times = sections * quantity
     of_all = " and ".join(many(count, word) for count, word in ((sections, "section"), (quantity, "book")) if count > 1)
-    all_in = f" {of_all} take {ruler.show(ruler.snap_up(times * need.total_mm))} in all." if times > 1 else ""
+    each = ruler.snap_up(need.total_mm)
+    all_in = f" {of_all} take {ruler.show(times * each)} in all." if times > 1 else ""
     (spans_, through, tails, spare), total = ruler.summed([need.spans_mm, need.passages_mm, need.tails_mm, need.spare_mm])
     thread = Figure(
         key="thread",
         label="thread for one book" if sections == 1 else "thread for one section",
-        aside=f"{ruler.show(ruler.snap_up(times * need.total_mm))} for {of_all}" if times > 1 else "",
-        value=ruler.snap_up(need.total_mm),
+        aside=f"{ruler.show(times * each)} for {of_all}" if times > 1 else "",
+        value=each,
         show="length",
         how=(
             f"Spans {spans_} + {path.passages} passages {through} + two tails {tails} + {SPARE:.0%} spare {spare} = {total} {ruler.name}, "

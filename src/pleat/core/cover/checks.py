@@ -151,7 +151,7 @@ def _squares(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | N
     if min(fore, head) < -0.05:
         return Check("E2", "stop", f"Leaves stand out of the cover: {numbers}.", "The cover is smaller than the leaves.", usual, no_fix)
     if abs(fore - head) > UNEQUAL_MM:
-        why = "The eye sees a difference from about 2 mm on."
+        why = f"The eye sees a difference from about {ruler.show(UNEQUAL_MM)} on."
         return Check("E2", "watch", f"The squares are very unequal: {numbers}.", why, usual, no_fix)
     if head < 0.05 and fore < ruler.step_mm:
         return Check(
@@ -178,7 +178,7 @@ def _creep(cover: Cover, ruler: Ruler, card: Stock, pages: PagesResult, out: Out
     return Check(
         "C4",
         "watch" if sure else "note",
-        f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep {ruler.thin(pages.creep.low)} to {ruler.thin(pages.creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
+        f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep {ruler.between(pages.creep.low, pages.creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
         "The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
         (*fixes, Fix("trim the fore edge level", (("pages.creep", "trim"),))) if may_trim else fixes,
         "" if fixes or may_trim else "Take fewer sheets in one fold: no square is wide enough.",
@@ -192,7 +192,7 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
         "crease",
         "watch",
         f"One crease is not enough for a spine of {ruler.thin(spine.likely)}.",
-        "Above 3 to 4 mm the cover springs open and creases by itself, beside the score.",
+        f"Above {ruler.between(3.0, CREASE_AT_MOST_MM, Ruler.show)} the cover springs open and creases by itself, beside the score.",
         (Fix("two creases", (("cover.creases", "two"),)),),
     )
 

@@ -18,7 +18,7 @@ from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
 from pleat.core.paper.compute import Stock
 from pleat.core.plan import Check, Fix
-from pleat.core.units import MM_PER_INCH, RULERS, parse_length
+from pleat.core.units import MM_PER_INCH, RULERS, Ruler, parse_length
 from pleat.core.words import many
 
 _TWICE_MM = 0.5
@@ -43,7 +43,7 @@ def find(
     found: list[Check | None] = []
     for cut in cuts:
         if cut.stock.role != "pile":  # what a found sheet gives, and how it lies, is said in Pages
-            found += [_too_long(cut, brief, pages, cover), _grain(cut), _miscounted(cut, cutting), _pattern(cut)]
+            found += [_too_long(cut, brief, pages, cover), _grain(cut), _miscounted(cut, cutting), _pattern(cut, brief.ruler)]
         found.append(_trimmer(cut, brief, tools))
     stocks = {cut.stock.role: cut.stock for cut in cuts if cut.stock.role != "pile"}
     for role, stock in stocks.items():
@@ -133,7 +133,7 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
     )
 
 
-def _pattern(cut: Cut) -> Check | None:
+def _pattern(cut: Cut, ruler: Ruler) -> Check | None:
     """B10: a pattern with a top lies sideways, since the piece only comes out of the sheet turned."""
     if not cut.stock.upright_only or not cut.better.turned or not cut.better.count:
         return None
@@ -141,7 +141,7 @@ def _pattern(cut: Cut) -> Check | None:
         "B10",
         "watch",
         f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
-        f"Its top is along the sheet's height of {cut.stock.sheet_height_mm:.0f} mm; the piece {'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and look at it before you cut more.",
+        f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece {'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and look at it before you cut more.",
         (Fix("lay it upright", ((f"cutting.{cut.part.material}_lies", "upright"),)),) if cut.chosen and cut.other.count else (),
         no_fix=""
         if cut.chosen and cut.other.count

@@ -15,12 +15,14 @@ from pleat.core.materials.items import Grade, Paper, PaperKind
 from pleat.core.materials.measuring import Judged, judge
 from pleat.core.materials.weights import BULK_CM3_PER_G, by_name, pounds_in_every_grade
 from pleat.core.plan import Rule
+from pleat.core.units import RULERS, Ruler
 
 Source = Literal["measured", "weight", "pounds", "name", "nothing"]
 ANY_GRAMMAGE: Final = (60.0, 110.0, 300.0)
 """What is planned with while nothing at all is known of a paper (house rule, shown as a check)."""
 _BY_BULK: Final = Rule("arithmetic", "thickness = grammage × bulk, as ISO 536 and ISO 534 define them")
-_MEASURE: Final = "A stack of 10 measured three times would narrow it to about ±0.004 mm."
+_NARROWED_MM: Final = 0.004
+"""What three readings of a stack of 10 usually leave of doubt, either way (worked example in docs/sources.md)."""
 
 
 @dataclass(frozen=True)
@@ -36,17 +38,17 @@ class Thickness:
 
 
 @lru_cache(maxsize=2048)
-def thickness(paper: Paper) -> Thickness:
-    """How thick one sheet is, as far as it is known. Never raises; the widest guess is the answer when nothing is known."""
+def thickness(paper: Paper, ruler: Ruler = RULERS["mm"]) -> Thickness:
+    """How thick one sheet is, as far as it is known, in words for ``ruler``; readings stay in mm, as they were taken. Never raises; the widest guess is the answer when nothing is known."""
     judged = judge(paper.readings_mm, paper.measured_sheets, weighed(paper)) if paper.readings_mm else None
     if judged and judged.sheet:
-        return _measured(paper, judged)
+        return _measured(paper, judged, ruler)
     if paper.grammage is not None:
-        found = _by_weight(paper, paper.grammage)
+        found = _by_weight(paper, paper.grammage, ruler)
     elif paper.pounds is not None:
-        found = _by_pounds(paper, paper.pounds, paper.grade)
+        found = _by_pounds(paper, paper.pounds, paper.grade, ruler)
     else:
-        found = _by_name(paper)
+        found = _by_name(paper, ruler)
     return (
         found
         if judged is None
@@ -60,16 +62,26 @@ def weighed(paper: Paper) -> Estimate | None:
     """One sheet as its grammage alone has it, for checking readings against; None where the weight or the kind is not known."""
     if paper.grammage is None or paper.kind == "other":
         return None
-    return _by_weight(paper, paper.grammage).sheet
+    return _by_weight(paper, paper.grammage, RULERS["mm"]).sheet
 
 
-def _measured(paper: Paper, judged: Judged) -> Thickness:
+def _range(ruler: Ruler, low_mm: float, high_mm: float) -> str:
+    return f"{low_mm * 1000:.0f} to {high_mm * 1000:.0f} µm" if ruler.name == "mm" else ruler.between(low_mm, high_mm, Ruler.fine)
+
+
+def _measure(ruler: Ruler) -> str:
+    return f"A stack of 10 measured three times would narrow it to about ±{ruler.fine(_NARROWED_MM)}."
+
+
+def _measured(paper: Paper, judged: Judged, ruler: Ruler) -> Thickness:
     sheet = judged.sheet
     assert sheet is not None
     named = Estimate(sheet.likely, {f"the reading of your stack of {paper.name}": next(iter(sheet.doubts.values()))})
     readings = ", ".join(f"{one:.2f}" for one in judged.kept)
     left_out = "".join(f" {one.mm:.2f} mm was thrown out: {one.reason}." for one in judged.thrown)
     how = f"{len(judged.kept)} reading{'s' if len(judged.kept) > 1 else ''} of a stack of {judged.sheets}: {readings} mm. Their mean, {judged.mean_mm:.3f} mm ± {judged.error_mm:.3f}, divided by {judged.sheets}.{left_out}"
+    if ruler.name != "mm":
+        how += f" That is {ruler.fine(sheet.likely)}."
     rules = (
         Rule("measured by you", "a stack, divided by its sheets"),
         Rule("standard", "mean and its error by Student's t at 95 %, as in JCGM 100:2008, annex G"),
@@ -85,29 +97,30 @@ def _measured(paper: Paper, judged: Judged) -> Thickness:
     return Thickness(named, "measured", how, rules, narrow, judged)
 
 
-def _by_weight(paper: Paper, grammage: float) -> Thickness:
+def _by_weight(paper: Paper, grammage: float, ruler: Ruler) -> Thickness:
     low, high = BULK_CM3_PER_G[paper.kind]
     um = [grammage * bulk / 1000 for bulk in (low, (low + high) / 2, high)]
     sheet = Estimate.ranged(um[0], um[1], um[2], f"the thickness of {paper.name}, which is not measured")
     pounds = f" ({paper.pounds:g} lb {paper.grade})" if paper.pounds and paper.grade else ""
-    how = f"{grammage:g} g/m²{pounds} × bulk {low:g} to {high:g} cm³/g = {grammage * low:.0f} to {grammage * high:.0f} µm."
-    narrow = "Choosing the kind of paper would narrow it; " + _MEASURE[0].lower() + _MEASURE[1:] if paper.kind == "other" else _MEASURE
+    how = f"{grammage:g} g/m²{pounds} × bulk {low:g} to {high:g} cm³/g = {_range(ruler, um[0], um[2])}."
+    measure = _measure(ruler)
+    narrow = f"Choosing the kind of paper would narrow it; {measure[0].lower()}{measure[1:]}" if paper.kind == "other" else measure
     return Thickness(sheet, "weight", how, (_BY_BULK, Rule("common practice", f"bulk of {paper.kind} paper, no source")), narrow)
 
 
-def _by_pounds(paper: Paper, pounds: float, grade: Grade | None) -> Thickness:
+def _by_pounds(paper: Paper, pounds: float, grade: Grade | None, ruler: Ruler) -> Thickness:
     every = pounds_in_every_grade(pounds)
     weights = sorted([every[grade]] if grade else every.values())
     low, high = BULK_CM3_PER_G[paper.kind]
     ends = weights[0] * low / 1000, weights[-1] * high / 1000
     middle = weights[len(weights) // 2] * (low + high) / 2000
     sheet = Estimate.ranged(ends[0], middle, ends[1], f"the grade of the {pounds:g} lb of {paper.name}, which is not known")
-    how = f"{pounds:g} lb is {weights[0]:.0f} to {weights[-1]:.0f} g/m², by grade; at bulk {low:g} to {high:g} cm³/g that is {ends[0]:.3f} to {ends[1]:.3f} mm."
+    how = f"{pounds:g} lb is {weights[0]:.0f} to {weights[-1]:.0f} g/m², by grade; at bulk {low:g} to {high:g} cm³/g that is {ruler.between(*ends, Ruler.fine)}."
     rules = (_BY_BULK, Rule("standard", "US paper trade basis sizes, as in TAPPI T 410"))
     return Thickness(sheet, "pounds", how, rules, "The grade from the packet, or one measured stack, would settle it.")
 
 
-def _by_name(paper: Paper) -> Thickness:
+def _by_name(paper: Paper, ruler: Ruler) -> Thickness:
     known = by_name(paper.name)
     kind: PaperKind = paper.kind
     grammages = ANY_GRAMMAGE
@@ -121,10 +134,10 @@ def _by_name(paper: Paper) -> Thickness:
         f"the weight of {paper.name}, which is not known",
     )
     if known:
-        how = f"Known only by its name. Paper called that is mostly {grammages[0]:g} to {grammages[2]:g} g/m², {kind}: {sheet.low:.3f} to {sheet.high:.3f} mm."
+        how = f"Known only by its name. Paper called that is mostly {grammages[0]:g} to {grammages[2]:g} g/m², {kind}: {ruler.between(sheet.low, sheet.high, Ruler.fine)}."
         rules = (_BY_BULK, Rule("common practice", "what such papers usually weigh, no source"))
-        return Thickness(sheet, "name", how, rules, "Its weight from the packet would narrow it. " + _MEASURE)
-    how = f"Nothing is known of it: anything from {grammages[0]:g} to {grammages[2]:g} g/m², {sheet.low:.3f} to {sheet.high:.3f} mm."
+        return Thickness(sheet, "name", how, rules, "Its weight from the packet would narrow it. " + _measure(ruler))
+    how = f"Nothing is known of it: anything from {grammages[0]:g} to {grammages[2]:g} g/m², {ruler.between(sheet.low, sheet.high, Ruler.fine)}."
     return Thickness(
-        sheet, "nothing", how, (_BY_BULK, Rule("house rule", "what any paper may weigh")), "Its weight would narrow it. " + _MEASURE
+        sheet, "nothing", how, (_BY_BULK, Rule("house rule", "what any paper may weigh")), "Its weight would narrow it. " + _measure(ruler)
     )

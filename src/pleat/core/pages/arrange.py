@@ -16,6 +16,8 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Final, Literal
 
+from pleat.core.units import RULERS, Ruler
+
 Wish = Literal["equal", "tough", "similar", "windows", "small", "pairs"]
 WEIGHTS: Final[dict[Wish, float]] = {"equal": 40.0, "tough": 3.0, "similar": 6.0, "windows": 20.0, "small": 3.0, "pairs": 25.0}
 WORDS: Final[dict[Wish, str]] = {
@@ -170,7 +172,9 @@ class Told:
     words: str
 
 
-def told(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()) -> dict[Wish, Told]:
+def told(
+    sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = (), ruler: Ruler = RULERS["mm"]
+) -> dict[Wish, Told]:
     """How far each wish is met by an arrangement as it lies; that of pairs is left out where there are none."""
     by_id, low = {one.id: one for one in pile}, _small(pile)
     thick = [sum(by_id[one].thick_mm for one in section) for section in sections]
@@ -183,11 +187,10 @@ def told(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[in
     alike_ = sum(alike(a, b) > ALIKE for a, b in both)
     windows = sum(a.window and b.window for a, b in both)
     small = sum(a.id in low and b.id in low for a, b in both)
-    thinnest, thickest = f"{min(thick):.1f}", f"{max(thick):.1f}"
     found: dict[Wish, Told] = {
         "equal": Told(
             max(thick) - min(thick) <= EQUAL * sum(thick) / len(thick),
-            f"{thickest} mm" if thinnest == thickest else f"{thinnest} to {thickest} mm",
+            ruler.between(min(thick), max(thick)),
         ),
         "tough": Told(not tough and not weak, _said((tough, "tough in the inner half"), (weak, "weak in the outer half"))),
         "similar": Told(not alike_, f"{alike_} of {len(both)} neighbours much alike" if alike_ else ""),

@@ -17,6 +17,7 @@ from pleat.core.pages.sections import split
 from pleat.core.paper.checks import NO_GRADE, grade_fixes
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix
+from pleat.core.units import Ruler
 from pleat.core.yields import lies
 
 HAIR_MM: Final = 0.05
@@ -39,7 +40,7 @@ def find(
         *flap_checks.of_one_paper(pages, brief, paper, piece_mm(pages, brief, 0.0)),
         _narrow(pages),
         _leaf_or_page(pages, folios),
-        _grade(paper, folios),
+        _grade(brief.ruler, paper, folios),
         _too_heavy(brief, paper, folios),
         _painted(pages, brief),
     ]
@@ -166,7 +167,7 @@ def _narrow(pages: Pages) -> Check | None:
     )
 
 
-def _grade(paper: PaperResult, folios: int) -> Check | None:
+def _grade(ruler: Ruler, paper: PaperResult, folios: int) -> Check | None:
     """B8: what each grade of the pounds would mean for this book."""
     leaf = paper.leaf
     if leaf.pounds is None or leaf.grade is not None or leaf.thick.source != "pounds":
@@ -175,7 +176,7 @@ def _grade(paper: PaperResult, folios: int) -> Check | None:
     fixes = []
     for grade, grammage, fix in grade_fixes("leaf", leaf.pounds):
         thick = 2 * folios * grammage * (low + high) / 2000
-        fixes.append(Fix(f"{grade}: {grammage:.0f} g/m², this section {thick:.1f} mm", fix.changes))
+        fixes.append(Fix(f"{grade}: {grammage:.0f} g/m², this section {ruler.thin(thick)}", fix.changes))
     return Check(
         "B8",
         "watch",
@@ -196,8 +197,8 @@ def _too_heavy(brief: BriefResult, paper: PaperResult, folios: int) -> Check | N
     return Check(
         "B11",
         "watch",
-        f"{paper.leaf.name} is heavy for leaves: one sheet is {brief.ruler.fine(sheet.likely)}, this section {2 * folios * sheet.likely:.1f} mm.",
-        f"The same pages of a {usual:g} mm paper would be {2 * folios * usual:.1f} mm. Leaves above {USES_MM['leaves'][1]:g} mm do not drape: the book stands open. Better kept for {uses}.",
+        f"{paper.leaf.name} is heavy for leaves: one sheet is {brief.ruler.fine(sheet.likely)}, this section {brief.ruler.thin(2 * folios * sheet.likely)}.",
+        f"The same pages of a {brief.ruler.fine(usual)} paper would be {brief.ruler.thin(2 * folios * usual)}. Leaves above {brief.ruler.fine(USES_MM['leaves'][1])} do not drape: the book stands open. Better kept for {uses}.",
         no_fix="Pick a lighter paper in the Paper pleat, or go on if stiff pages are meant.",
     )
 

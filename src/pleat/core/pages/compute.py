@@ -122,7 +122,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     takes = taken(cuts, mixed, brief.quantity)
     mean = sum(one.likely for section in calipers for one in section) / folios
     kind = paper.leaf.kind
-    limit = fold_limit(mean) if mixed else fold_limit(mean, MOST_BY_GUIDE[kind], GUIDES[kind])
+    limit = fold_limit(mean, ruler=brief.ruler) if mixed else fold_limit(mean, MOST_BY_GUIDE[kind], GUIDES[kind], brief.ruler)
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
     flap = 0.0 if mixed else pages.flap_mm or 0.0
     folds = 1 if mixed else pages.folds
@@ -184,7 +184,7 @@ def _far_off(pages: Pages, brief: BriefResult, estimated: Estimate, sections: in
         Check(
             "measured",
             "watch",
-            f"You measured {ruler.thin(reading)}; the paper makes it {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}.",
+            f"You measured {ruler.thin(reading)}; the paper makes it {ruler.between(estimated.low, estimated.high)}.",
             f"The spine follows your reading. Measure the pressed block again, and count its leaves.{perhaps}",
             (Fix("go by the estimate", (("pages.measured_block_mm", None),)),),
         ),

@@ -12,10 +12,11 @@ from pleat.core.estimate import Estimate
 from pleat.core.pages.arrange import WEIGHTS, WORDS, told
 from pleat.core.pages.counting import count_words
 from pleat.core.pages.folding import folios_a_sheet
-from pleat.core.pages.limits import GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.pages.limits import GUIDES, LAY_FACTORS, MOST_CREEP_MM, THICKEST_FOLD_MM, FoldLimit
 from pleat.core.pages.mixed import MixedFolio
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, Rule
+from pleat.core.units import Ruler
 
 
 @dataclass(frozen=True)
@@ -64,11 +65,11 @@ def figures(
         rules=count.rules,
     )
     if pages.measured_block_mm is not None:
-        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it is estimated at {ruler.thin(estimated.low)} to {ruler.thin(estimated.high)}."
+        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it is estimated at {ruler.between(estimated.low, estimated.high)}."
         thick_rules: tuple[Rule, ...] = (Rule("measured by you", "the pressed block"),)
     else:
         lay = LAY_FACTORS[pages.lay]
-        thick_how = f"{2 * folios} leaves × {ruler.fine(caliper)} × {lay[0]:g} to {lay[2]:g} for paper that lies {pages.lay}. {_what_would_narrow(thickness)}"
+        thick_how = f"{2 * folios} leaves × {ruler.fine(caliper)} × {lay[0]:g} to {lay[2]:g} for paper that lies {pages.lay}. {_what_would_narrow(thickness, ruler)}"
         thick_rules = (Rule("arithmetic", "leaves × thickness of one"), Rule("house rule", "how flat it lies"))
     thick = Figure(key="thickness", label="thickness at the fold", value=thickness, show="thin", how=thick_how, rules=thick_rules)
     creeping = Figure(
@@ -85,7 +86,7 @@ def figures(
         value=limit.folios,
         show="count",
         unit="folios",
-        how=f"More would pass {limit.reason}. A fold of 2.5 mm, a creep of 3 mm and the guide all hold, and the least wins. Guide: {GUIDES[paper.leaf.kind]}.",
+        how=f"More would pass {limit.reason}. A fold of {ruler.thin(THICKEST_FOLD_MM)}, a creep of {ruler.thin(MOST_CREEP_MM)} and the guide all hold, and the least wins. Guide: {GUIDES[paper.leaf.kind]}.",
         rules=(Rule("house rule", "a fold of 2.5 mm, a creep of 3 mm"), Rule("common practice", "the guide, no source")),
     )
     found = [count, leaves, thick, *_beside_the_reading(pages, estimated), creeping, most]
@@ -115,9 +116,9 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
     counted = count_words(folios, leaves=leaves)
     each = ", ".join(ruler.thin(one) for one in thick)
     sheet_rule = (Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),)
-    thick_how = f"{leaves} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(block.thickness)}"
+    thick_how = f"{leaves} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(block.thickness, brief.ruler)}"
     if pages.measured_block_mm is not None:
-        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at {ruler.thin(block.estimated.low)} to {ruler.thin(block.estimated.high)}."
+        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at {ruler.between(block.estimated.low, block.estimated.high)}."
     return (
         Figure(
             "count",
@@ -155,7 +156,7 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
             f"What lies outside the innermost sheet of the thickest section, pressed dead flat to round. {_what_of_it(pages, brief, 1, block.creep)}",
             (Rule("arithmetic", "sum of calipers outside, times 1 to π/2"),),
         ),
-        _wishes(pages, mixed),
+        _wishes(pages, brief.ruler, mixed),
     )
 
 
@@ -167,11 +168,11 @@ def _beside_the_reading(pages: Pages, estimated: Estimate) -> tuple[Figure, ...]
     return (Figure("estimated", "estimated from the paper", estimated, "thin", how, (Rule("arithmetic", "leaves × thickness of one"),)),)
 
 
-def _wishes(pages: Pages, mixed: tuple[tuple[MixedFolio, ...], ...]) -> Figure:
+def _wishes(pages: Pages, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], ...]) -> Figure:
     """What an arrangement is weighed by, and how far it is met as the sheets lie now."""
     order = tuple(tuple(one.id for one in section) for section in mixed)
     pile = [one.arranged for section in mixed for one in section]
-    found = told(order, pile, pages.pairs)
+    found = told(order, pile, pages.pairs, ruler)
     listed = "; ".join(f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {one.words or 'met'}" for wish, one in found.items())
     return Figure(
         "wishes",
@@ -220,9 +221,10 @@ def _in_pages(pages: Pages) -> int:
     return pages.amount * {"pages": 1, "unsaid": 1, "leaves": 2, "folios": 4 * folios_a_sheet(pages.folds)}[pages.counted_in]
 
 
-def _what_would_narrow(thickness: Estimate) -> str:
+def _what_would_narrow(thickness: Estimate, ruler: Ruler) -> str:
     doubt = thickness.main_doubt()
     if doubt is None or math.isclose(thickness.width, 0, abs_tol=0.01):
         return ""
-    left = thickness.width_without(doubt)
-    return f"Most of the range comes from {doubt}: known exactly, the range of {thickness.width:.1f} mm would be {left:.1f} mm."
+    now, left = ruler.thin(thickness.width), ruler.thin(thickness.width_without(doubt))
+    would = "" if now == left else f": known exactly, the range of {now} would be {left}"
+    return f"Most of the range comes from {doubt}{would}."

@@ -7,6 +7,7 @@ from typing import Final
 
 from pleat.core.materials.items import PaperKind
 from pleat.core.pages.creep import creep_range
+from pleat.core.units import RULERS, Ruler
 
 THICKEST_FOLD_MM: Final = 2.5
 """Folded section, pressed (house rule; it agrees with the guides below at the papers' usual weights)."""
@@ -50,7 +51,9 @@ class FoldLimit:
     reason: str
 
 
-def fold_limit(caliper_mm: float, most: int = MOST_MIXED, guide: str = "up to 12 light mixed sheets") -> FoldLimit:
+def fold_limit(
+    caliper_mm: float, most: int = MOST_MIXED, guide: str = "up to 12 light mixed sheets", ruler: Ruler = RULERS["mm"]
+) -> FoldLimit:
     """The most folios of this caliper in one fold, at least 1: by thickness, by creep and by the guide, whichever is least.
 
     Raises ValueError unless the caliper is above 0.
@@ -64,5 +67,5 @@ def fold_limit(caliper_mm: float, most: int = MOST_MIXED, guide: str = "up to 12
     if most < min(by_thickness, by_creep):
         return FoldLimit(most, f"the guide of {guide}")
     if by_thickness <= by_creep:
-        return FoldLimit(max(1, by_thickness), f"a fold of {THICKEST_FOLD_MM:g} mm")
-    return FoldLimit(max(1, by_creep), f"a creep of {MOST_CREEP_MM:g} mm")
+        return FoldLimit(max(1, by_thickness), f"a fold of {ruler.thin(THICKEST_FOLD_MM)}")
+    return FoldLimit(max(1, by_creep), f"a creep of {ruler.thin(MOST_CREEP_MM)}")

@@ -20,6 +20,7 @@ from pleat.core.pages.limits import MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM
 from pleat.core.pages.mixed import MixedFolio, same_paper
 from pleat.core.pages.pile_cuts import Taken
 from pleat.core.plan import Check, Fix
+from pleat.core.units import Ruler
 from pleat.core.words import many, merged
 
 NAMED = 4
@@ -36,7 +37,7 @@ def find(
     ``creep`` is that of the section that creeps furthest, ``takes`` the whole sheets of each paper for all books of the run.
     """
     found = [
-        _too_thick(pages, sections, creep.likely),
+        _too_thick(pages, brief.ruler, sections, creep.likely),
         _windows(sections),
         _window_places(pages, brief, sections),
         _alike(sections),
@@ -57,7 +58,7 @@ def meeting(sections: tuple[tuple[MixedFolio, ...], ...]) -> list[tuple[int, Mix
     return found + [(number, a[0], b[0]) for number, (a, b) in enumerate(itertools.pairwise(sections), 1)]
 
 
-def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float) -> Check | None:
+def _too_thick(pages: Pages, ruler: Ruler, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float) -> Check | None:
     """C1: a section thicker, or creeping further, than nests well."""
     thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in sections]
     worst = max(range(len(sections)), key=lambda number: thick[number])
@@ -71,8 +72,8 @@ def _too_thick(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...], creep
     return Check(
         "C1",
         "stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
-        f"Section {worst + 1} is {thick[worst]:.1f} mm thick at its fold: {many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
-        f"Up to {MOST_MIXED} light sheets, {THICKEST_FOLD_MM:g} mm and a creep of {MOST_CREEP_MM:g} mm nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
+        f"Section {worst + 1} is {ruler.thin(thick[worst])} thick at its fold: {many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
+        f"Up to {MOST_MIXED} light sheets, {ruler.thin(THICKEST_FOLD_MM)} and a creep of {ruler.thin(MOST_CREEP_MM)} nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
         (Fix(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),)
         if wanted > len(sections)
         else (),

@@ -10,18 +10,19 @@ from pleat.core.materials.items import Paper
 from pleat.core.materials.thickness import Thickness, weighed
 from pleat.core.materials.weights import BULK_CM3_PER_G, grammage_of, pounds_in_every_grade
 from pleat.core.plan import Check, Fix
+from pleat.core.units import Ruler
 
 NO_GRADE: Final = "That weight makes a paper in none of them: read it off the packet again."
 GUESSED: Final = {"name": "only its name", "nothing": "nothing"}
 
 
-def find(role: str, paper: Paper, thick: Thickness) -> tuple[Check, ...]:
+def find(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> tuple[Check, ...]:
     """Every check of one paper that has something to say; ``role`` is ``leaf`` or ``cover``."""
     found = [
-        _unknown(role, paper, thick),
+        _unknown(role, paper, thick, ruler),
         _readings(role, paper, thick),
-        _grade(role, paper, thick),
-        _wrong_weight(role, paper, thick),
+        _grade(role, paper, thick, ruler),
+        _wrong_weight(role, paper, thick, ruler),
         _grain(role, paper),
     ]
     return tuple(check for check in found if check)
@@ -41,13 +42,13 @@ def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Fix], ...]:
     return tuple(chosen)
 
 
-def _unknown(role: str, paper: Paper, thick: Thickness) -> Check | None:
+def _unknown(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check | None:
     if thick.source not in GUESSED:
         return None
     return Check(
         f"unknown_{role}",
         "watch",
-        f"Of {paper.name}, {GUESSED[thick.source]} is known: one sheet is {thick.sheet.low:.2f} to {thick.sheet.high:.2f} mm.",
+        f"Of {paper.name}, {GUESSED[thick.source]} is known: one sheet is {ruler.between(thick.sheet.low, thick.sheet.high, Ruler.fine)}.",
         f"Spine and cover follow from it. {thick.how}",
         no_fix="Type its weight from the packet, or measure ten sheets together.",
     )
@@ -65,7 +66,7 @@ def _readings(role: str, paper: Paper, thick: Thickness) -> Check | None:
     )
 
 
-def _grade(role: str, paper: Paper, thick: Thickness) -> Check | None:
+def _grade(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check | None:
     """B8, asked: pounds without their grade."""
     if paper.pounds is None or paper.grade is not None or paper.grammage is not None:
         return None
@@ -77,7 +78,9 @@ def _grade(role: str, paper: Paper, thick: Thickness) -> Check | None:
         ]
         title = f"{paper.pounds:g} lb has no grade; measured as it is, it fits {' or '.join(fits) or 'none of them'}."
     else:
-        title = f"{paper.pounds:g} lb means little without the grade: {thick.sheet.low:.2f} to {thick.sheet.high:.2f} mm a sheet."
+        title = (
+            f"{paper.pounds:g} lb means little without the grade: {ruler.between(thick.sheet.low, thick.sheet.high, Ruler.fine)} a sheet."
+        )
     fixes = tuple(fix for _, _, fix in grade_fixes(role, paper.pounds))
     return Check(
         f"grade_{role}",
@@ -89,7 +92,7 @@ def _grade(role: str, paper: Paper, thick: Thickness) -> Check | None:
     )
 
 
-def _wrong_weight(role: str, paper: Paper, thick: Thickness) -> Check | None:
+def _wrong_weight(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check | None:
     """B8, found out: what was measured does not go with the weight, but would in another grade."""
     by_weight = weighed(paper)
     if thick.source != "measured" or by_weight is None or paper.grammage is None or _agrees(paper, paper.grammage, thick.sheet):
@@ -109,7 +112,7 @@ def _wrong_weight(role: str, paper: Paper, thick: Thickness) -> Check | None:
     return Check(
         "B8" if pounds else f"weight_{role}",
         "watch" if pounds else "note",
-        f"{paper.name} measures {thick.sheet.likely:.3f} mm, but {said} should be {by_weight.low:.3f} to {by_weight.high:.3f} mm.{fit}",
+        f"{paper.name} measures {ruler.fine(thick.sheet.likely)}, but {said} should be {ruler.between(by_weight.low, by_weight.high, Ruler.fine)}.{fit}",
         "The measured thickness is used; the weight only matters for what the paper is called and costs."
         if not pounds
         else "The weight was probably read in the wrong grade. The measured thickness is used all the same.",

@@ -13,6 +13,7 @@ from pleat.core.materials.thickness import Thickness, thickness
 from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.paper import checks
 from pleat.core.plan import Figure, PleatResult, Rule
+from pleat.core.units import RULERS, Ruler
 
 GrainAxis = Literal["w", "h"]
 
@@ -62,15 +63,15 @@ class PaperResult(PleatResult):
     cover: Stock
 
 
-def compute(papers: Papers) -> PaperResult:
-    leaf, cover = stock_of("leaf", papers.leaf), stock_of("cover", papers.cover)
+def compute(papers: Papers, ruler: Ruler) -> PaperResult:
+    leaf, cover = stock_of("leaf", papers.leaf, ruler), stock_of("cover", papers.cover, ruler)
     leaf_figure = _caliper_figure(leaf)
-    figures = (leaf_figure, _sheet_figure(leaf), _caliper_figure(cover), _sheet_figure(cover))
-    found = (*checks.find("leaf", papers.leaf, leaf.thick), *checks.find("cover", papers.cover, cover.thick))
+    figures = (leaf_figure, _sheet_figure(leaf, ruler), _caliper_figure(cover), _sheet_figure(cover, ruler))
+    found = (*checks.find("leaf", papers.leaf, leaf.thick, ruler), *checks.find("cover", papers.cover, cover.thick, ruler))
     return PaperResult(key_figure=leaf_figure, figures=figures, checks=found, leaf=leaf, cover=cover)
 
 
-def stock_of(role: Literal["leaf", "cover", "pile"], paper: Paper) -> Stock:
+def stock_of(role: Literal["leaf", "cover", "pile"], paper: Paper, ruler: Ruler = RULERS["mm"]) -> Stock:
     """A paper made ready for use, for the leaves, the cover or as one of a pile."""
     return Stock(
         role=role,
@@ -79,7 +80,7 @@ def stock_of(role: Literal["leaf", "cover", "pile"], paper: Paper) -> Stock:
         form=paper.form,
         sheet_width_mm=paper.sheet_width_mm,
         sheet_height_mm=paper.sheet_height_mm,
-        thick=thickness(paper),
+        thick=thickness(paper, ruler),
         grain=grain_axis(paper.sheet_width_mm, paper.sheet_height_mm, paper.grain),
         owned=paper.owned,
         swatch=paper.swatch,
@@ -100,13 +101,13 @@ def _caliper_figure(stock: Stock) -> Figure:
     )
 
 
-def _sheet_figure(stock: Stock) -> Figure:
+def _sheet_figure(stock: Stock, ruler: Ruler) -> Figure:
     name = f" That is {stock.size_name}." if stock.size_name else ""
     return Figure(
         key=f"{stock.role}_sheet",
         label=f"{stock.role} sheet",
         value=(stock.sheet_width_mm, stock.sheet_height_mm),
         show="size",
-        how=f"The sheet as you have it, width first.{name} Cut sheets may be off by 1.5 to 3 mm.",
+        how=f"The sheet as you have it, width first.{name} Cut sheets may be off by {ruler.between(1.5, 3.0, Ruler.show)}.",
         rules=(Rule("chosen by you", "sheet size"), Rule("standard", "ISO 216 allows ±1.5 mm up to 150 mm, ±2 mm to 600 mm, ±3 mm above")),
     )

@@ -12,7 +12,7 @@ from pleat.core.pages.arrange import WORDS, told
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.leaves import Leaf, Opening, openings
 from pleat.core.pages.mixed import MixedFolio
-from pleat.core.units import Ruler
+from pleat.core.units import RULERS, Ruler
 from pleat.drawing import pages as drawing
 from pleat.drawing.svg import Pen, Rendered, render_screen
 from pleat.services.books import Opened
@@ -103,7 +103,10 @@ def view(opened: Opened) -> dict[str, Any]:
         fans.append((drawn(fan), strips, opening_picture(result, own, wanted), leaves[0].page, leaves[-1].page + 1))
     order = tuple(tuple(one.id for one in section) for section in result.mixed)
     pile = [one.arranged for section in result.mixed for one in section]
-    weighed = [(one.met, WORDS[wish], one.words) for wish, one in told(order, pile, opened.book.pages.pairs).items()]
+    weighed = [
+        (one.met, WORDS[wish], one.words)
+        for wish, one in told(order, pile, opened.book.pages.pairs, RULERS[opened.book.brief.ruler]).items()
+    ]
     paired = {a.id for section in result.mixed for a, b in itertools.pairwise(section) if frozenset((a.id, b.id)) in wanted}
     return {
         "paired": paired,

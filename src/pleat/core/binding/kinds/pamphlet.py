@@ -93,9 +93,9 @@ def steps(sewing: Sewing) -> tuple[Step, ...]:
         Step(
             "tails",
             "Trim the tails",
-            "Leave about 15 mm (5/8 in)."
+            f"Leave about {ruler.show(15)}."
             if side == "inside"
-            else "Leave them long if something is to hang from them, else about 15 mm (5/8 in).",
+            else f"Leave them long if something is to hang from them, else about {ruler.show(15)}.",
             ("scissors",),
             ("knot",),
         ),
