@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import json
 import signal
 import sys
@@ -102,6 +103,7 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
         if away:
             click.echo(f"Pairing code for other devices: {config['PLEAT_PAIRING']}  (also at http://127.0.0.1:{config['PLEAT_PORT']}/pair)")
         try:
+            gc.freeze()  # what lives as long as the process is not walked through again and again while a maker waits
             server.run()
         finally:
             close(engine)
