@@ -44,7 +44,7 @@ def _folio(stock: Stock, brief: BriefResult) -> list[Shape]:
     return [
         Rect(0, 0, width, height, "ghost"),
         Line(width / 2, 0, width / 2, height, "fold"),
-        Label(width / 2, height / 2, "fold", "on-sheet", shift=(0, -6), turned=True),
+        Label(width / 2, height / 2, "fold", "on-sheet", shift=(-7, 0), turned=True),
     ]
 
 
