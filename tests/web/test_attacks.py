@@ -11,6 +11,9 @@ import urllib.request
 from contextlib import closing
 
 import pytest
+import segno
+from PIL import Image
+from playwright.sync_api import Page
 from sqlalchemy.exc import OperationalError
 
 from pleat.core.book import Book
@@ -19,6 +22,7 @@ from pleat.services import imports
 from pleat.web import security
 from pleat.web.app import create_app
 from tests.fuzz import Fuzzer, mutated_books, mutated_tables
+from tests.process import running
 
 
 @pytest.mark.parametrize(
@@ -207,3 +211,18 @@ def test_a_state_is_named_and_gone_back_to(client):
     assert 'id="i-cover-square-mm" name="value" value="3"' in client.get("/books/5").get_data(as_text=True)
     assert "back to: as first thought of" in client.get("/books/5/history").get_data(as_text=True)
     assert client.post("/books/5/history/back", data={"number": "77"}).status_code == 404
+
+
+@pytest.mark.parametrize("dark", ["0", "1"])
+def test_the_pairing_code_is_seen_as_it_is_drawn_with_its_clear_margin(page: Page, demo_database, dark):
+    """ISO/IEC 18004 asks for four clear modules all round; whatever the page's styles, what is seen is the code and nothing else."""
+    config = {"PLEAT_PAIRING": "1234 5678", "PLEAT_PORT": 5180, "PLEAT_HOSTS": ["127.0.0.1", "192.168.7.20"]}
+    matrix = [list(row) for row in segno.make("http://192.168.7.20:5180/pair?code=12345678", error="m").matrix_iter(border=4)]
+    page.add_init_script(f"localStorage.setItem('pleat-dark', '{dark}')")
+    with running(demo_database, config) as address:
+        page.goto(f"{address}/pair")
+        seen = Image.open(io.BytesIO(page.locator(".pairing-places svg").screenshot())).convert("L")
+    step = seen.width / len(matrix)
+    assert seen.height == pytest.approx(seen.width, abs=1)
+    for y, row in enumerate(matrix):
+        assert [seen.getpixel((int((x + 0.5) * step), int((y + 0.5) * step))) < 128 for x in range(len(row))] == [bool(one) for one in row]

@@ -153,7 +153,7 @@ def qr(text: str) -> Markup:
     """A text as a QR code (ISO/IEC 18004), drawn."""
     import segno
 
-    drawn: str = segno.make(text, error="m").svg_inline(scale=5, border=4, dark="#000", light="#fff", omitsize=False)
+    drawn: str = segno.make(text, error="m").svg_inline(border=4, dark="#000", light="#fff", omitsize=True)
     return Markup(drawn)
 
 
