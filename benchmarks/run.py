@@ -244,7 +244,7 @@ def kill(folder: Path) -> None:
         try:
             window.edit("binding.tail_mm", sent)
             acknowledged = sent
-            if edits_ % 40 == 0:
+            if edits_ % 5 == 0:
                 backups.backup(database, folder / "copy.db")
                 copies += backups.verify(folder / "copy.db") == 6
         except (OSError, HTTPException):  # nobody there, or gone in the middle of an answer
