@@ -78,7 +78,7 @@ def test_a_field_is_sent_once_and_a_refused_one_stays_and_shows(desk: Page, serv
     expect(desk.locator("#strip-cover .strip-refused")).to_be_visible()
     desk.locator("#strip-cover").click()
     expect(field).to_have_value("a smidge")
-    expect(desk.locator("#n-cover-square-mm")).to_contain_text("not a length")
+    expect(desk.locator("#n-cover-square-mm")).to_contain_text("not a length I can read. Try 210, 21 cm or 8 1/4 in.")
     field.fill("5")
     field.press("Enter")
     expect(desk.locator("#strip-cover .strip-figure")).to_contain_text("215")

@@ -75,6 +75,12 @@
 
   // --- what could not be taken ---------------------------------------------------------------------------------
   // It stays in its field whatever is swapped, shows on the folded strip, and comes back after a reload of the page.
+  // A fraction stands twice in the page, drawn and to be read aloud; kept as it is read aloud.
+  function said(note) {
+    const copy = note.cloneNode(true);
+    for (const drawn of copy.querySelectorAll("[aria-hidden]")) drawn.remove();
+    return copy.textContent.replace(/\s+/g, " ").trim();
+  }
   function refusedOnes() {
     try { return JSON.parse(sessionStorage.getItem(refusedKey()) || "{}"); } catch (error) { return {}; }
   }
@@ -141,7 +147,7 @@
     if (!refused) showSaved();
     for (const input of document.querySelectorAll(".pleat input[aria-invalid=true], .bar input[aria-invalid=true]")) {
       const note = input.form.querySelector(".field-note");
-      if (note && note.textContent.trim()) noteRefused(input, note.textContent.trim());
+      if (note && note.textContent.trim()) noteRefused(input, said(note));
     }
     settle(document);
     restoreFocus();
