@@ -26,9 +26,11 @@ from http.client import HTTPException
 from pathlib import Path
 
 from pleat.core import editing
-from pleat.core.book import Book, Pages, Papers, PileSheet
+from pleat.core.book import Book
 from pleat.core.bookfile import write_book
 from pleat.core.materials.items import Paper
+from pleat.core.pages.record import PileSheet, Sections
+from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.core.units import RULERS
 from pleat.demo import demo_items, fill
@@ -80,7 +82,7 @@ def plan(_: Path) -> None:
         Paper(name=f"Found {n}", tags=f"tag {n % 11}", sheet_width_mm=200 + n % 50, sheet_height_mm=200, grammage=60 + n % 80)
         for n in range(400)
     ]
-    dealt = Book(pages=Pages(pile=tuple(PileSheet(id=n, paper=found[n]) for n in range(400)), sections=40))
+    dealt = Book(pages=Sections(pile=tuple(PileSheet(id=n, paper=found[n]) for n in range(400)), sections=40))
     spread("plan of 400 different papers without an order", [timed(lambda: make_plan(dealt)) for _ in range(20)])
     for sections in (40, 1):
         asked = arranging.within(arranging.LONGEST_S)

@@ -2,8 +2,15 @@
 
 from hypothesis import strategies as st
 
-from pleat.core.book import Bench, Binding, Book, Brief, Cover, Cutting, Pages, Papers, PileSheet
+from pleat.core.bench.record import Bench
+from pleat.core.binding.record import Pamphlet
+from pleat.core.book import Book
+from pleat.core.brief.record import Brief
+from pleat.core.cover.record import Wrap
+from pleat.core.cutting.record import Cutting
 from pleat.core.materials.items import Paper
+from pleat.core.pages.record import PileSheet, Sections
+from pleat.core.paper.record import Papers
 
 millimetres = st.integers(60, 1200).map(lambda half: half / 2)
 papers = st.builds(
@@ -39,7 +46,7 @@ def piles(draw):
 sections = st.builds(
     lambda pages, pile: pages.model_copy(update=pile),
     st.builds(
-        Pages,
+        Sections,
         amount=st.integers(1, 120),
         counted_in=st.sampled_from(["pages", "leaves", "folios", "unsaid"]),
         lay=st.sampled_from(["flat", "handled", "crumpled"]),
@@ -67,7 +74,7 @@ books = st.builds(
     paper=st.builds(Papers, leaf=papers, cover=papers),
     pages=sections,
     binding=st.builds(
-        Binding,
+        Pamphlet,
         station_count=st.sampled_from([3, 5]),
         knot=st.sampled_from(["inside", "outside"]),
         strands=st.sampled_from([1, 2]),
@@ -78,7 +85,7 @@ books = st.builds(
         cover_holes_mm=st.none() | st.lists(st.floats(0, 300), max_size=5).map(tuple),
     ),
     cover=st.builds(
-        Cover,
+        Wrap,
         square_mm=st.floats(0, 20),
         piece_width_mm=st.none() | st.floats(100, 900),
         piece_height_mm=st.none() | st.floats(100, 900),

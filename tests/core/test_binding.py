@@ -8,8 +8,9 @@ from hypothesis import strategies as st
 from pleat.core.binding import stations
 from pleat.core.binding.kinds import pamphlet, registry
 from pleat.core.binding.path import faults, walk
+from pleat.core.binding.record import Pamphlet, Thread
 from pleat.core.binding.thread import diameter_mm, swell, tex, thread_need
-from pleat.core.book import Binding, Book, Thread
+from pleat.core.book import Book
 from pleat.core.planning import make_plan
 from pleat.core.units import RULERS
 from tests.conftest import edited
@@ -72,7 +73,7 @@ def test_paths_that_do_not_hold_are_told_what_is_wrong(holes, kinds):
 @given(st.floats(60, 500), st.sampled_from([3, 5]), st.sampled_from(["mm", "in"]))
 def test_default_stations_are_symmetric_inside_their_margins_and_on_the_ruler(height, count, name):
     ruler = RULERS[name]
-    places = stations.place(Binding(station_count=count), height, ruler)
+    places = stations.place(Pamphlet(station_count=count), height, ruler)
     assert len(places) == count
     assert [height - place for place in reversed(places)] == pytest.approx(places)
     assert places[0] >= 10 - 1e-9
@@ -83,7 +84,7 @@ def test_default_stations_are_symmetric_inside_their_margins_and_on_the_ruler(he
 @given(st.integers(0, 4), st.floats(-50, 400), st.booleans())
 def test_moving_a_station_keeps_their_order_and_symmetry(index, to, unlocked):
     ruler, height = RULERS["mm"], 210.0
-    binding = Binding(station_count=5)
+    binding = Pamphlet(station_count=5)
     if unlocked:
         binding = binding.model_copy(update={"positions_mm": stations.place(binding, height, ruler)})
     moved = stations.place(stations.move(binding, index, to, height, ruler), height, ruler)

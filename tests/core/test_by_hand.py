@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from pleat.core import editing
-from pleat.core.book import Book, Papers, PileSheet
+from pleat.core.book import Book
 from pleat.core.cutting.cut import cut_part, longest_cut_mm
 from pleat.core.materials.items import Paper
 from pleat.core.materials.tools import NO_TOOLS, Tools
@@ -13,7 +13,9 @@ from pleat.core.pages.arrange import PileFolio, told
 from pleat.core.pages.limits import GUIDES, MOST_BY_GUIDE
 from pleat.core.pages.mixed import folio
 from pleat.core.pages.pile_cuts import gives
+from pleat.core.pages.record import PileSheet
 from pleat.core.paper.compute import stock_of
+from pleat.core.paper.record import Papers
 from pleat.core.plan import LEVELS, Part
 from pleat.core.planning import make_plan
 from pleat.core.units import MM_PER_INCH

@@ -8,11 +8,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pleat.core.book import PileSheet
 from pleat.core.materials.items import Paper
 from pleat.core.pages.compute import _numbered_pile
 from pleat.core.pages.leaves import leaves_of_paper, leaves_of_pile, openings
 from pleat.core.pages.mixed import folio
+from pleat.core.pages.record import PileSheet
 
 PAPER = Paper(name="Bag", kind="kraft", grammage=90, sheet_width_mm=420, sheet_height_mm=297)
 

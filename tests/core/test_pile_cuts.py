@@ -8,7 +8,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pleat.core.book import PileSheet
 from pleat.core.cutting.cut import cut_as_folded
 from pleat.core.cutting.offcuts import offcuts
 from pleat.core.materials.items import Paper
@@ -16,6 +15,7 @@ from pleat.core.materials.tools import NO_TOOLS
 from pleat.core.materials.uses import grain_axis
 from pleat.core.pages.mixed import folio
 from pleat.core.pages.pile_cuts import gives, pile_cuts, taken
+from pleat.core.pages.record import PileSheet
 
 SIDES = st.sampled_from([110.0, 150.0, 210.0, 297.0, 420.0])
 SHEETS = st.builds(

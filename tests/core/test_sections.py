@@ -5,8 +5,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pleat.core import editing
-from pleat.core.book import Book, Papers
+from pleat.core.book import Book
 from pleat.core.materials.items import Paper
+from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.printing.sheets import print_sheets
 from tests.conftest import edited

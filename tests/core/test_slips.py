@@ -6,10 +6,13 @@ Every fix that is offered is applied, and must take the slip away.
 import pytest
 
 from pleat.core import editing
-from pleat.core.book import Bench, Book, Brief, Papers
+from pleat.core.bench.record import Bench
+from pleat.core.book import Book
 from pleat.core.bookfile import validate_book
+from pleat.core.brief.record import Brief
 from pleat.core.materials.items import Paper
 from pleat.core.materials.tools import Tools
+from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from tests.conftest import edited
 

@@ -4,8 +4,9 @@ import math
 
 import pytest
 
-from pleat.core.book import Book, Papers
+from pleat.core.book import Book
 from pleat.core.materials.items import Paper
+from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.core.units import RULERS
 from tests.conftest import edited

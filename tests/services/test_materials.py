@@ -10,10 +10,11 @@ from functools import partial
 import pytest
 
 from pleat.core import editing
-from pleat.core.book import Book, Papers
+from pleat.core.book import Book
 from pleat.core.errors import BadBook
 from pleat.core.materials.items import Paper
 from pleat.core.materials.table import write_table
+from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.demo import demo_items, fill
 from pleat.services import books, library, materials

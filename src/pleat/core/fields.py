@@ -10,9 +10,9 @@ import math
 import re
 from dataclasses import dataclass
 from types import UnionType
-from typing import Any, Final, Union, get_args, get_origin
+from typing import Annotated, Any, Final, Union, get_args, get_origin
 
-from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic.fields import FieldInfo
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
@@ -32,6 +32,9 @@ def plain_text(value: str) -> str:
     if _NOWHERE.search(value):
         raise PydanticCustomError("text", "This holds a sign that no text can hold.")
     return value
+
+
+Word = Annotated[str, Field(max_length=300), AfterValidator(plain_text)]
 
 
 class Record(BaseModel):

@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
+Lies = Literal["auto", "upright", "turned"]
+LIES: Final = (("auto", "the better way"), ("upright", "upright"), ("turned", "turned"))
+"""Which way round pieces lie on their sheet."""
 HAIR_MM = 0.05
 """A sheet this much too small still counts as large enough."""
 

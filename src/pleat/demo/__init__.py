@@ -10,8 +10,9 @@ from typing import Final
 from sqlalchemy.orm import Session
 
 from pleat.core import editing
-from pleat.core.book import Book, Papers
+from pleat.core.book import Book
 from pleat.core.materials.items import KINDS, Item, Paper
+from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.services import books, piles
 from pleat.services.clock import now

@@ -10,12 +10,14 @@ from sqlalchemy.orm import Session
 
 from pleat.core import editing
 from pleat.core.binding import stations
-from pleat.core.book import Book, Papers, Thread
+from pleat.core.binding.record import Thread
+from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem, LengthError
 from pleat.core.materials.items import Paper, ThreadSpool
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.counting import parse_count
+from pleat.core.paper.record import Papers
 from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.texts import with_unit
 from pleat.core.units import RULERS, RulerName

@@ -9,7 +9,7 @@ from typing import Final, Literal
 from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
-from pleat.core.book import Book, Papers
+from pleat.core.book import Book
 from pleat.core.bookfile import problems_of
 from pleat.core.cutting.offcuts import offcuts
 from pleat.core.errors import BadBook, FieldProblem
@@ -21,6 +21,7 @@ from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.tools import Tools, tools_from
 from pleat.core.materials.uses import Gives, what_gives
 from pleat.core.pages.mixed import same_paper
+from pleat.core.paper.record import Papers
 from pleat.core.planning import Plan, make_plan
 from pleat.core.units import MM_PER_INCH, RulerName
 from pleat.core.words import many

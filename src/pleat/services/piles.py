@@ -10,11 +10,12 @@ from typing import Final
 from pydantic_core import PydanticCustomError
 
 from pleat.core import editing
-from pleat.core.book import Book, PileSheet
+from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem, LengthError
 from pleat.core.materials.items import Paper
 from pleat.core.pages.arrange import Arranged, Sections, arrange
 from pleat.core.pages.mixed import sections_of
+from pleat.core.pages.record import PileSheet
 from pleat.core.planning import make_plan
 from pleat.core.texts import read_field
 

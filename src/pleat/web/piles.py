@@ -6,11 +6,12 @@ from collections.abc import Callable
 
 from flask import Blueprint, Response, current_app, make_response, render_template, request
 
-from pleat.core.book import MOST_SECTIONS, Book
+from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.materials.items import Paper
 from pleat.core.pages.arrange import Arranged
 from pleat.core.pages.pile_cuts import gives
+from pleat.core.pages.record import MOST_SECTIONS
 from pleat.core.words import many
 from pleat.services import arranging, books, materials, piles
 from pleat.store.items import listing

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from pleat.core.book import Book, Papers
+from pleat.core.book import Book
 from pleat.core.cutting.offcuts import SMALLEST_MM, offcuts
 from pleat.core.errors import BadBook
 from pleat.core.estimate import Estimate
@@ -17,6 +17,7 @@ from pleat.core.materials.items import KINDS, Paper, kind_of
 from pleat.core.materials.thread import spool_diameter_mm, tex_of
 from pleat.core.materials.tools import tools_from
 from pleat.core.materials.uses import Sheet, good_for, what_gives
+from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.demo import demo_items
 from tests.conftest import edited

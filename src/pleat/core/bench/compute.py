@@ -6,10 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Final
 
+from pleat.core.bench.record import Bench
 from pleat.core.bench.steps import after_sewing, before_sewing
 from pleat.core.binding.compute import BindingResult
 from pleat.core.binding.kinds.registry import Sewing
-from pleat.core.book import Bench
 from pleat.core.brief.compute import BriefResult
 from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.compute import CuttingResult

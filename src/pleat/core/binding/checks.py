@@ -6,9 +6,9 @@ import itertools
 
 from pleat.core.binding.kinds.registry import Kind
 from pleat.core.binding.path import Fault
+from pleat.core.binding.record import Pamphlet
 from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets, misfit, place
 from pleat.core.binding.thread import ThreadNeed
-from pleat.core.book import Binding
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.folding import folios_a_sheet
 from pleat.core.pages.sections import split
@@ -18,7 +18,7 @@ from pleat.core.words import many
 
 
 def find(
-    binding: Binding,
+    binding: Pamphlet,
     kind: Kind,
     ruler: Ruler,
     height: float,
@@ -53,7 +53,7 @@ def _path(wrong: tuple[Fault, ...]) -> Check | None:
     )
 
 
-def _misfit(binding: Binding, kind: Kind) -> Check | None:
+def _misfit(binding: Pamphlet, kind: Kind) -> Check | None:
     """Stations that were placed for another number of them."""
     placed = misfit(binding)
     if placed is None:
@@ -135,7 +135,7 @@ def _nearest(height: float, positions: tuple[float, ...]) -> tuple[float, float]
     return min(positions[0], height - positions[-1]), min(b - a for a, b in itertools.pairwise(positions))
 
 
-def _edges(binding: Binding, ruler: Ruler, height: float, positions: tuple[float, ...]) -> Check | None:
+def _edges(binding: Pamphlet, ruler: Ruler, height: float, positions: tuple[float, ...]) -> Check | None:
     near, together = _nearest(height, positions)
     if near >= LEAF_MARGIN_MM and together >= LEAF_MARGIN_MM:
         return None
@@ -154,7 +154,7 @@ def _edges(binding: Binding, ruler: Ruler, height: float, positions: tuple[float
     return Check("D5", "stop", what, f"With less than {ruler.show(LEAF_MARGIN_MM)} of paper the fold tears there.", (fix,))
 
 
-def _thread(binding: Binding, ruler: Ruler, need: ThreadNeed) -> Check | None:
+def _thread(binding: Pamphlet, ruler: Ruler, need: ThreadNeed) -> Check | None:
     cut = binding.thread_cut_mm
     if cut is None:
         return None

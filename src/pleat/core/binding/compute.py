@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from pleat.core.binding import checks, stations
 from pleat.core.binding.kinds.registry import Kind
 from pleat.core.binding.path import Fault, ThreadPath, faults, walk
+from pleat.core.binding.record import Pamphlet, Thread
 from pleat.core.binding.thread import SPARE, SWELL, ThreadNeed, diameter_mm, name_of, swell, tex, thread_need
-from pleat.core.book import Binding, Thread
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
 from pleat.core.extras.compute import ExtrasResult
@@ -40,7 +40,7 @@ class BindingResult(PleatResult):
 
 
 def compute(
-    binding: Binding, kind: Kind, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult
+    binding: Pamphlet, kind: Kind, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult
 ) -> BindingResult:
     height, ruler = pages.leaf_height_mm, brief.ruler
     positions = stations.place(binding, height, ruler)
@@ -74,7 +74,7 @@ def compute(
 
 
 def _figures(
-    binding: Binding,
+    binding: Pamphlet,
     ruler: Ruler,
     height: float,
     positions: tuple[float, ...],

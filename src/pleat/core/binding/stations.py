@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.book import Binding
+from pleat.core.binding.record import Pamphlet
 from pleat.core.units import Ruler
 
 LEAF_MARGIN_MM: Final = 5.0
@@ -26,7 +26,7 @@ def default_insets(height_mm: float, count: int, ruler: Ruler) -> tuple[float, .
     return tuple(min(max(ruler.snap(height_mm * share), COVER_MARGIN_MM), height_mm / 2) for share in shares)
 
 
-def insets_of(binding: Binding, height_mm: float, ruler: Ruler) -> tuple[float, ...]:
+def insets_of(binding: Pamphlet, height_mm: float, ruler: Ruler) -> tuple[float, ...]:
     """The maker's insets where there are as many as the stations need, else the default ones."""
     wanted = binding.station_count // 2
     if binding.insets_mm is not None and len(binding.insets_mm) == wanted:
@@ -34,11 +34,11 @@ def insets_of(binding: Binding, height_mm: float, ruler: Ruler) -> tuple[float, 
     return default_insets(height_mm, binding.station_count, ruler)
 
 
-def is_unlocked(binding: Binding) -> bool:
+def is_unlocked(binding: Pamphlet) -> bool:
     return binding.positions_mm is not None and len(binding.positions_mm) == binding.station_count
 
 
-def place(binding: Binding, height_mm: float, ruler: Ruler) -> tuple[float, ...]:
+def place(binding: Pamphlet, height_mm: float, ruler: Ruler) -> tuple[float, ...]:
     """Stations in mm from the head, top to bottom; symmetric about the middle unless unlocked."""
     if is_unlocked(binding):
         assert binding.positions_mm is not None
@@ -47,7 +47,7 @@ def place(binding: Binding, height_mm: float, ruler: Ruler) -> tuple[float, ...]
     return tuple(sorted((*insets, height_mm / 2, *(height_mm - inset for inset in insets))))
 
 
-def misfit(binding: Binding) -> int | None:
+def misfit(binding: Pamphlet) -> int | None:
     """How many stations were placed where the binding has another number of them, so that they do not count; None where none were."""
     if binding.positions_mm is not None and len(binding.positions_mm) != binding.station_count:
         return len(binding.positions_mm)
@@ -56,12 +56,12 @@ def misfit(binding: Binding) -> int | None:
     return None
 
 
-def placed_by_hand(binding: Binding) -> bool:
+def placed_by_hand(binding: Pamphlet) -> bool:
     """Whether the stations lie where the maker put them."""
     return is_unlocked(binding) or (binding.insets_mm is not None and len(binding.insets_mm) == binding.station_count // 2)
 
 
-def move(binding: Binding, index: int, to_mm: float, height_mm: float, ruler: Ruler) -> Binding:
+def move(binding: Pamphlet, index: int, to_mm: float, height_mm: float, ruler: Ruler) -> Pamphlet:
     """The binding with station ``index`` (0 at the head) moved to ``to_mm`` from the head.
 
     A symmetric layout moves the opposite station too, and its middle stays where it is. Stations keep at

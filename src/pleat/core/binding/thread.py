@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.binding.path import ThreadPath
-from pleat.core.book import Thread
+from pleat.core.binding.record import Thread
 from pleat.core.estimate import Estimate
 from pleat.core.materials.thread import diameter_of_tex, tex_of
 

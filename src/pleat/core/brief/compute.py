@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from pleat.core.book import Brief
+from pleat.core.brief.record import Brief
 from pleat.core.materials.sizes import size_name
 from pleat.core.plan import Check, Figure, Fix, PleatResult, Rule
 from pleat.core.units import RULERS, Ruler

@@ -7,7 +7,7 @@ from typing import Final
 
 from pleat.core.binding.compute import BindingResult
 from pleat.core.binding.stations import COVER_MARGIN_MM, LEAF_MARGIN_MM, default_insets
-from pleat.core.book import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM, Cover
+from pleat.core.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM, Wrap
 from pleat.core.estimate import Estimate
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult
@@ -47,7 +47,7 @@ class Outcome:
 
 
 def find(
-    cover: Cover, ruler: Ruler, card: Stock, pages: PagesResult, binding: BindingResult, out: Outcome, tools: Tools
+    cover: Wrap, ruler: Ruler, card: Stock, pages: PagesResult, binding: BindingResult, out: Outcome, tools: Tools
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     found = [
@@ -63,7 +63,7 @@ def find(
     return tuple(check for check in found if check)
 
 
-def _has_room(cover: Cover, card: Stock, out: Outcome, square_mm: float) -> bool:
+def _has_room(cover: Wrap, card: Stock, out: Outcome, square_mm: float) -> bool:
     """Whether the wrap still comes out of its card with another square; True where it does not come out as it is either."""
     more = 2 * (square_mm - cover.square_mm)
     sides = (card.sheet_width_mm, card.sheet_height_mm)
@@ -84,7 +84,7 @@ def _square(ruler: Ruler, square_mm: float) -> Fix:
 _TOO_SMALL_A_CARD: Final = "The card is too small for a wider one: take a larger sheet under Paper, or a smaller leaf."
 
 
-def _sum(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
+def _sum(cover: Wrap, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
     """A1: the panels do not add up to the piece; of its two sides the one that lacks more is said."""
     wrap = out.wrap
     sides = (
@@ -119,7 +119,7 @@ def _sum(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
     )
 
 
-def _offset(cover: Cover, ruler: Ruler, spine: Estimate) -> Check | None:
+def _offset(cover: Wrap, ruler: Ruler, spine: Estimate) -> Check | None:
     """A3: scores set either side of the middle by something other than half the thickness."""
     offset = cover.score_offset_mm
     slack = ruler.step_mm / 2
@@ -138,7 +138,7 @@ def _offset(cover: Cover, ruler: Ruler, spine: Estimate) -> Check | None:
     )
 
 
-def _squares(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
+def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
     """E2: no square, or very unequal ones."""
     fore, head = out.square_fore, out.square_head
     own = cover.score_offset_mm
@@ -165,7 +165,7 @@ def _squares(cover: Cover, ruler: Ruler, card: Stock, out: Outcome) -> Check | N
     return None
 
 
-def _creep(cover: Cover, ruler: Ruler, card: Stock, pages: PagesResult, out: Outcome) -> Check | None:
+def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: PagesResult, out: Outcome) -> Check | None:
     """C4: inner leaves stand out past the cover. A cover that is flush on purpose bears as much as is hardly seen."""
     fore = out.square_fore
     flush = cover.square_mm < 0.05

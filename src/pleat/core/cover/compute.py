@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.binding.compute import BindingResult
-from pleat.core.book import Cover
 from pleat.core.brief.compute import BriefResult
 from pleat.core.cover import checks
+from pleat.core.cover.record import Wrap
 from pleat.core.estimate import Estimate, total
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.materials.tools import Tools
@@ -43,7 +43,7 @@ class CoverResult(PleatResult):
 
 
 def compute(
-    cover: Cover, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult, tools: Tools
+    cover: Wrap, brief: BriefResult, paper: PaperResult, pages: PagesResult, extras: ExtrasResult, binding: BindingResult, tools: Tools
 ) -> CoverResult:
     """The wrap around the section of ``pages`` as sewn by ``binding``."""
     spine = total([pages.thickness, extras.added, binding.swell])
@@ -75,7 +75,7 @@ def compute(
     )
 
 
-def _wrap(cover: Cover, ruler: Ruler, pages: PagesResult, spine: float, scored: float) -> PanelPlan:
+def _wrap(cover: Wrap, ruler: Ruler, pages: PagesResult, spine: float, scored: float) -> PanelPlan:
     """Panels of the leaf's width and the square either side of the spine; without a ``scored`` spine its half goes to each of them.
 
     A panel ends on the first mark of the ruler that leaves the square whole: so both are equal and the scores add up as they are read.
@@ -101,7 +101,7 @@ def _rows(sections: tuple[int, ...], wrap: PanelPlan, spine: float) -> tuple[flo
 
 
 def _figures(
-    cover: Cover, ruler: Ruler, pages: PagesResult, binding: BindingResult, spine: Estimate, wrap: PanelPlan, scored: float
+    cover: Wrap, ruler: Ruler, pages: PagesResult, binding: BindingResult, spine: Estimate, wrap: PanelPlan, scored: float
 ) -> tuple[Figure, ...]:
     (section, thread), inside = _thin_sum(ruler, [pages.thickness.likely, binding.swell.likely])
     spine_figure = Figure(
@@ -139,7 +139,7 @@ def _figures(
     return (_size_figure(cover, ruler, pages, spine, wrap, scored), spine_figure, scores, square)
 
 
-def _size_figure(cover: Cover, ruler: Ruler, pages: PagesResult, spine: Estimate, wrap: PanelPlan, scored: float) -> Figure:
+def _size_figure(cover: Wrap, ruler: Ruler, pages: PagesResult, spine: Estimate, wrap: PanelPlan, scored: float) -> Figure:
     """What the cover is cut to, both sides added up as they are shown."""
     half = [] if scored else [spine.likely / 2]
     parts, panel = ruler.summed([pages.leaf_width_mm, cover.square_mm, *half])
@@ -167,7 +167,7 @@ def _thin_sum(ruler: Ruler, parts: list[float]) -> tuple[list[str], str]:
     return ruler.summed([*parts], finest=True)
 
 
-def _why_so_wide(cover: Cover, ruler: Ruler, spine: Estimate, scored: float) -> str:
+def _why_so_wide(cover: Wrap, ruler: Ruler, spine: Estimate, scored: float) -> str:
     if not scored:
         return f"One crease: it serves up to about {ruler.thin(ONE_CREASE_MM)}."
     if cover.score_offset_mm:

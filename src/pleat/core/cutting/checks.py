@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Final
 
-from pleat.core.book import Cutting
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import possible, resized
 from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.cut import Cut, longest_cut_mm
+from pleat.core.cutting.record import Cutting
 from pleat.core.errors import LengthError
 from pleat.core.fields import LengthRule
 from pleat.core.labels import rule_of

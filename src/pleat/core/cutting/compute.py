@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from pleat.core.book import Cutting
 from pleat.core.brief.compute import BriefResult
 from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting import checks
 from pleat.core.cutting.cut import Cut, cut_as_folded, cut_part
 from pleat.core.cutting.offcuts import Offcut, left_over
+from pleat.core.cutting.record import Cutting
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.compute import PagesResult

@@ -6,11 +6,10 @@ import math
 from dataclasses import dataclass, replace
 from typing import Final
 
-from pleat.core.book import Lies
 from pleat.core.materials.tools import Tools
 from pleat.core.paper.compute import Stock
 from pleat.core.plan import Part
-from pleat.core.yields import Lay, both_ways, lay
+from pleat.core.yields import Lay, Lies, both_ways, lay
 
 _HAIR_MM: Final = 0.05
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from pleat.core.book import Extras
 from pleat.core.estimate import Estimate
+from pleat.core.extras.record import Extras
 from pleat.core.plan import Figure, Part, PleatResult
 
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from typing import Final, Literal
 
-from pleat.core.book import MOST_SECTIONS, Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import possible, resized
 from pleat.core.materials.uses import USES_MM, good_for
@@ -13,6 +12,7 @@ from pleat.core.materials.weights import BULK_CM3_PER_G
 from pleat.core.pages import flap_checks
 from pleat.core.pages.folding import COLUMNS_ROWS, WORDS, folios_a_sheet, open_sheet
 from pleat.core.pages.limits import GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.pages.record import MOST_SECTIONS, Sections
 from pleat.core.pages.sections import split
 from pleat.core.paper.checks import NO_GRADE, grade_fixes
 from pleat.core.paper.compute import PaperResult
@@ -29,7 +29,7 @@ def guide(paper: PaperResult) -> str:
 
 
 def find(
-    pages: Pages, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit, trim: float
+    pages: Sections, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit, trim: float
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     folios = sum(sections)
@@ -47,13 +47,13 @@ def find(
     return tuple(check for check in found if check)
 
 
-def piece_mm(pages: Pages, brief: BriefResult, trim: float) -> tuple[float, float]:
+def piece_mm(pages: Sections, brief: BriefResult, trim: float) -> tuple[float, float]:
     """(width, height) of the largest piece that is folded, flap included."""
     sheet = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
     return sheet.width_mm + (pages.flap_mm or 0.0) * pages.flap_panels, sheet.height_mm
 
 
-def _too_many(pages: Pages, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> Check | None:
+def _too_many(pages: Sections, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> Check | None:
     """C1: more folios in one fold than its thickness and creep allow."""
     nested, by = max(sections), folios_a_sheet(pages.folds)
     if nested <= limit.folios:
@@ -81,7 +81,7 @@ def _too_many(pages: Pages, paper: PaperResult, sections: tuple[int, ...], limit
     )
 
 
-def _too_small(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float) -> Check | None:
+def _too_small(pages: Sections, brief: BriefResult, paper: PaperResult, trim: float) -> Check | None:
     """B3: the sheet was not tried against the leaf before folding."""
     columns, rows = COLUMNS_ROWS[pages.folds]
     needed = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
@@ -120,7 +120,7 @@ def _less(brief: BriefResult, width: float, height: float) -> str:
     return " and ".join(off)
 
 
-def _grain(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float) -> Check | None:
+def _grain(pages: Sections, brief: BriefResult, paper: PaperResult, trim: float) -> Check | None:
     """B7 for the leaves: the piece only comes out of the sheet with the grain across the spine."""
     sheet = paper.leaf
     if sheet.grain is None:
@@ -150,7 +150,7 @@ def _grain(pages: Pages, brief: BriefResult, paper: PaperResult, trim: float) ->
     )
 
 
-def _narrow(pages: Pages) -> Check | None:
+def _narrow(pages: Sections) -> Check | None:
     """Inner sheets cut narrower, where a sheet holds several folios that creep differently."""
     if pages.creep != "narrow" or pages.folds == 1:
         return None
@@ -203,7 +203,7 @@ def _too_heavy(brief: BriefResult, paper: PaperResult, folios: int) -> Check | N
     )
 
 
-def _painted(pages: Pages, brief: BriefResult) -> Check | None:
+def _painted(pages: Sections, brief: BriefResult) -> Check | None:
     """Paper that is painted swells and never lies as flat again."""
     if brief.purpose != "painting" or pages.lay != "flat" or pages.measured_block_mm is not None:
         return None
@@ -216,7 +216,7 @@ def _painted(pages: Pages, brief: BriefResult) -> Check | None:
     )
 
 
-def _leaf_or_page(pages: Pages, folios: int) -> Check | None:
+def _leaf_or_page(pages: Sections, folios: int) -> Check | None:
     """A11: a count without its unit word."""
     if pages.counted_in != "unsaid":
         return None

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import possible, resized
 from pleat.core.pages.folding import WORDS, Folded, folios_a_sheet, ways_to_fold
 from pleat.core.pages.limits import LAY_FACTORS, FoldLimit
 from pleat.core.pages.nearby import nearby_sizes
+from pleat.core.pages.record import Sections
 from pleat.core.pages.sections import compare
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Choice
@@ -19,7 +19,7 @@ NEARBY = "sizes near this one"
 
 
 def find(
-    pages: Pages, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit, trim: float
+    pages: Sections, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit, trim: float
 ) -> tuple[Choice, ...]:
     """Every choice of this pleat, group by group; a group with nothing to choose from is empty."""
     return (
@@ -29,7 +29,7 @@ def find(
     )
 
 
-def _sections(pages: Pages, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> list[Choice]:
+def _sections(pages: Sections, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> list[Choice]:
     caliper, lay, ruler = paper.leaf.caliper, LAY_FACTORS[pages.lay][1], brief.ruler
     splits = compare(sum(sections), len(sections), pages.folds, caliper, lay, limit)
     if len(splits) < 2:
@@ -51,7 +51,7 @@ def _sections(pages: Pages, brief: BriefResult, paper: PaperResult, sections: tu
     return found
 
 
-def _nearby(pages: Pages, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], trim: float) -> list[Choice]:
+def _nearby(pages: Sections, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], trim: float) -> list[Choice]:
     leaf, ruler = paper.leaf, brief.ruler
     if pages.flap_mm:
         return []
@@ -70,7 +70,7 @@ def _nearby(pages: Pages, brief: BriefResult, paper: PaperResult, sections: tupl
     return choices
 
 
-def _foldings(pages: Pages, brief: BriefResult, paper: PaperResult) -> list[Choice]:
+def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[Choice]:
     leaf = paper.leaf
     found = []
     for way in ways_to_fold(leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain):
@@ -97,7 +97,7 @@ def _foldings(pages: Pages, brief: BriefResult, paper: PaperResult) -> list[Choi
     return found
 
 
-def _is_now(way: Folded, pages: Pages, brief: BriefResult) -> bool:
+def _is_now(way: Folded, pages: Sections, brief: BriefResult) -> bool:
     same = abs(way.leaf_width_mm - brief.leaf_width_mm) < 0.05 and abs(way.leaf_height_mm - brief.leaf_height_mm) < 0.05
     return same and way.folds == pages.folds and pages.edges == "slit"
 

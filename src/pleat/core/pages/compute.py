@@ -6,7 +6,6 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Final
 
-from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import FLAP_GAP_MM
 from pleat.core.estimate import Estimate, total, weighted
@@ -19,6 +18,7 @@ from pleat.core.pages.leaves import Leaf, leaves_of_paper, leaves_of_pile
 from pleat.core.pages.limits import GUIDES, LAY_FACTORS, MOST_BY_GUIDE, FoldLimit, fold_limit
 from pleat.core.pages.mixed import MixedFolio, sections_of
 from pleat.core.pages.pile_cuts import PileCut, Taken, pile_cuts, taken
+from pleat.core.pages.record import Sections
 from pleat.core.pages.sections import split
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix, Fold, Part, PleatResult
@@ -95,7 +95,7 @@ class PagesResult(PleatResult):
         return leaves_of_paper(self.sections, *size, self.swatch, self.sides, flap, self.flap_panels, self.flap_on)
 
 
-def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult:
+def compute(pages: Sections, brief: BriefResult, paper: PaperResult) -> PagesResult:
     """The block planned from ``pages`` on the leaf size of ``brief`` and the leaf paper of ``paper``."""
     mixed = sections_of(pages, brief.leaf_width_mm, brief.leaf_height_mm)
     if mixed:
@@ -168,7 +168,7 @@ def compute(pages: Pages, brief: BriefResult, paper: PaperResult) -> PagesResult
     )
 
 
-def _far_off(pages: Pages, brief: BriefResult, estimated: Estimate, sections: int) -> tuple[Check, ...]:
+def _far_off(pages: Sections, brief: BriefResult, estimated: Estimate, sections: int) -> tuple[Check, ...]:
     """A reading of the block that the paper hardly makes possible."""
     reading, ruler = pages.measured_block_mm, brief.ruler
     if reading is None or estimated.low / FAR_OFF <= reading <= estimated.high * FAR_OFF:
@@ -204,7 +204,7 @@ def _flap_room(brief: BriefResult, paper: PaperResult, part: Part) -> float:
 
 
 def _narrower(
-    pages: Pages, brief: BriefResult, mixed: tuple[tuple[MixedFolio, ...], ...], calipers: tuple[tuple[Estimate, ...], ...]
+    pages: Sections, brief: BriefResult, mixed: tuple[tuple[MixedFolio, ...], ...], calipers: tuple[tuple[Estimate, ...], ...]
 ) -> tuple[tuple[float, ...], ...]:
     """By how much each leaf is cut narrower for the creep; a leaf of a pile that ends before the edge anyhow is left alone."""
     if pages.creep != "narrow" or (pages.folds > 1 and not mixed):
@@ -238,7 +238,7 @@ def _numbered_pile(leaves: tuple[Leaf, ...]) -> tuple[NumberedSheet, ...]:
     )
 
 
-def _parts(brief: BriefResult, pages: Pages, folios: int, trim: float, flap: float, flap_folios: int) -> tuple[Part, ...]:
+def _parts(brief: BriefResult, pages: Sections, folios: int, trim: float, flap: float, flap_folios: int) -> tuple[Part, ...]:
     sheet = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
     folds = (*(Fold(at, "valley") for at in sheet.across_mm), *(Fold(at, "valley", "level") for at in sheet.down_mm))
     if pages.folds > 1:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from pleat.core.book import Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import FLAP_GAP_MM
 from pleat.core.estimate import Estimate
@@ -14,6 +13,7 @@ from pleat.core.pages.counting import count_words
 from pleat.core.pages.folding import folios_a_sheet
 from pleat.core.pages.limits import GUIDES, LAY_FACTORS, MOST_CREEP_MM, THICKEST_FOLD_MM, FoldLimit
 from pleat.core.pages.mixed import MixedFolio
+from pleat.core.pages.record import Sections
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, Rule
 from pleat.core.units import Ruler
@@ -32,7 +32,7 @@ class Block:
 
 
 def figures(
-    pages: Pages, brief: BriefResult, paper: PaperResult, block: Block, mixed: tuple[tuple[MixedFolio, ...], ...]
+    pages: Sections, brief: BriefResult, paper: PaperResult, block: Block, mixed: tuple[tuple[MixedFolio, ...], ...]
 ) -> tuple[Figure, ...]:
     """Every figure of this pleat, the count first."""
     if mixed:
@@ -107,7 +107,7 @@ def figures(
     return tuple(found)
 
 
-def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:
+def _of_a_pile(pages: Sections, brief: BriefResult, block: Block, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:
     """The figures of a book made of a mixed pile."""
     ruler, folios, many = brief.ruler, sum(block.sections), len(block.sections)
     counts = ", ".join(str(count) for count in block.sections)
@@ -160,7 +160,7 @@ def _of_a_pile(pages: Pages, brief: BriefResult, block: Block, mixed: tuple[tupl
     )
 
 
-def _beside_the_reading(pages: Pages, estimated: Estimate) -> tuple[Figure, ...]:
+def _beside_the_reading(pages: Sections, estimated: Estimate) -> tuple[Figure, ...]:
     """The estimate stays in sight beside a reading that replaces it."""
     if pages.measured_block_mm is None:
         return ()
@@ -168,7 +168,7 @@ def _beside_the_reading(pages: Pages, estimated: Estimate) -> tuple[Figure, ...]
     return (Figure("estimated", "estimated from the paper", estimated, "thin", how, (Rule("arithmetic", "leaves × thickness of one"),)),)
 
 
-def _wishes(pages: Pages, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], ...]) -> Figure:
+def _wishes(pages: Sections, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], ...]) -> Figure:
     """What an arrangement is weighed by, and how far it is met as the sheets lie now."""
     order = tuple(tuple(one.id for one in section) for section in mixed)
     pile = [one.arranged for section in mixed for one in section]
@@ -192,7 +192,7 @@ def _shared(sections: tuple[int, ...], folds: int) -> str:
     return f" Sheets in each section, front to back: {', '.join(str(count) for count in counts)}."
 
 
-def _what_of_it(pages: Pages, brief: BriefResult, nested: int, creep: Estimate) -> str:
+def _what_of_it(pages: Sections, brief: BriefResult, nested: int, creep: Estimate) -> str:
     """What is done about the creep, and what that leaves."""
     ruler, width = brief.ruler, brief.leaf_width_mm
     if pages.creep == "trim":
@@ -217,7 +217,7 @@ def _raw_leaf(brief: BriefResult, trim: float) -> Figure:
     )
 
 
-def _in_pages(pages: Pages) -> int:
+def _in_pages(pages: Sections) -> int:
     return pages.amount * {"pages": 1, "unsaid": 1, "leaves": 2, "folios": 4 * folios_a_sheet(pages.folds)}[pages.counted_in]
 
 

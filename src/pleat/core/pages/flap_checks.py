@@ -5,10 +5,10 @@ from __future__ import annotations
 import itertools
 from typing import Final
 
-from pleat.core.book import Pages, PileSheet
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import FLAP_GAP_MM
 from pleat.core.pages.mixed import MixedFolio
+from pleat.core.pages.record import PileSheet, Sections
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Check, Fix
 from pleat.core.units import Ruler
@@ -31,7 +31,7 @@ def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:
 # --- a book of one paper ----------------------------------------------------------------------------------
 
 
-def of_one_paper(pages: Pages, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]) -> tuple[Check, ...]:
+def of_one_paper(pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]) -> tuple[Check, ...]:
     """The checks of the fold-outs of a book of one paper; ``piece_mm`` is the piece with its fold-out, width first."""
     if not pages.flap_mm:
         return ()
@@ -53,7 +53,7 @@ def of_one_paper(pages: Pages, brief: BriefResult, paper: PaperResult, piece_mm:
     return tuple(check for check in found if check)
 
 
-def _trimmed(pages: Pages, none: Fix) -> Check | None:
+def _trimmed(pages: Sections, none: Fix) -> Check | None:
     """Trimming the fore edge goes through the fold that a fold-out hangs on."""
     if pages.edges != "trim" and pages.creep != "trim":
         return None
@@ -83,7 +83,7 @@ def _reaches_gutter(flap_mm: float, brief: BriefResult) -> Check | None:
     )
 
 
-def _no_room(pages: Pages, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]) -> Check | None:
+def _no_room(pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]) -> Check | None:
     """A sheet that holds two leaves but not the fold-out beside them."""
     assert pages.flap_mm
     ruler, (width, height) = brief.ruler, piece_mm
@@ -108,7 +108,7 @@ def _no_room(pages: Pages, brief: BriefResult, paper: PaperResult, piece_mm: tup
     )
 
 
-def _one_sided(pages: Pages, paper: PaperResult) -> Check | None:
+def _one_sided(pages: Sections, paper: PaperResult) -> Check | None:
     """B9: folded in, a fold-out shows the back of its sheet, unless a second panel lies over that again."""
     if paper.leaf.sides != 1 or pages.flap_panels % 2 == 0:
         return None
@@ -124,7 +124,7 @@ def _one_sided(pages: Pages, paper: PaperResult) -> Check | None:
 # --- a mixed pile ------------------------------------------------------------------------------------------
 
 
-def of_a_pile(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
+def of_a_pile(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
     """The checks of the fold-outs on the sheets of a pile."""
     with_flap = [one for one in itertools.chain.from_iterable(sections) if one.flap_mm]
     none = Fix("no fold-outs", _with_flaps(pages, {one.id: None for one in with_flap}))
@@ -133,7 +133,7 @@ def of_a_pile(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio
     return tuple(check for check in found if check)
 
 
-def _with_flaps(pages: Pages, flaps_mm: dict[int, float | None]) -> tuple[tuple[str, object], ...]:
+def _with_flaps(pages: Sections, flaps_mm: dict[int, float | None]) -> tuple[tuple[str, object], ...]:
     """The change that gives sheets of the pile other fold-outs."""
     pile: list[PileSheet] = [
         sheet.model_copy(update={"flap_mm": flaps_mm[sheet.id]}) if sheet.id in flaps_mm else sheet for sheet in pages.pile
@@ -145,7 +145,7 @@ def _said(sheets: list[MixedFolio]) -> str:
     return sheets[0].name + (f" and {len(sheets) - 1} more" if len(sheets) > 1 else "")
 
 
-def _reaching(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
+def _reaching(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
     """C6, each flap against its own leaf."""
     ruler = brief.ruler
     long = [one for one in sheets if one.flap_mm > one.flap_leaf_mm - FLAP_GAP_MM + HAIR_MM]
@@ -164,7 +164,7 @@ def _reaching(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Che
     )
 
 
-def _roomless(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
+def _roomless(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
     """Sheets that have less beside their leaves than their fold-out takes."""
     ruler = brief.ruler
     short = [one for one in sheets if one.flap_mm * one.flap_panels > one.flap_room_mm + HAIR_MM]
@@ -188,7 +188,7 @@ def _roomless(pages: Pages, brief: BriefResult, sheets: list[MixedFolio]) -> Che
     )
 
 
-def _blank(pages: Pages, sheets: list[MixedFolio]) -> Check | None:
+def _blank(pages: Sections, sheets: list[MixedFolio]) -> Check | None:
     """B9 on the sheets of a pile."""
     blank = [one for one in sheets if one.sides == 1 and one.flap_panels % 2]
     if not blank:

@@ -6,12 +6,12 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Final, Literal
 
-from pleat.core.book import Pages, PileSheet
 from pleat.core.estimate import Estimate
 from pleat.core.materials.items import Paper
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.pages.arrange import PileFolio, dealt
+from pleat.core.pages.record import PileSheet, Sections
 
 HAIR_MM: Final = 0.05
 NARROWEST_MM: Final = 15.0
@@ -236,7 +236,7 @@ def _words(*texts: str) -> frozenset[str]:
     return frozenset(" ".join(texts).lower().replace(",", " ").split())
 
 
-def sections_of(pages: Pages, leaf_width_mm: float, leaf_height_mm: float) -> tuple[tuple[MixedFolio, ...], ...]:
+def sections_of(pages: Sections, leaf_width_mm: float, leaf_height_mm: float) -> tuple[tuple[MixedFolio, ...], ...]:
     """The pile as sections of folios from the outside in: as arranged, else dealt out; empty for a book without a pile."""
     if not pages.pile:
         return ()

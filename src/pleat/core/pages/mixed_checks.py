@@ -10,7 +10,6 @@ import math
 from collections.abc import Sequence
 from typing import Final
 
-from pleat.core.book import MOST_SECTIONS, Pages
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
 from pleat.core.pages import flap_checks
@@ -19,6 +18,7 @@ from pleat.core.pages.creep import nested_creep
 from pleat.core.pages.limits import MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM
 from pleat.core.pages.mixed import MixedFolio, same_paper
 from pleat.core.pages.pile_cuts import Taken
+from pleat.core.pages.record import MOST_SECTIONS, Sections
 from pleat.core.plan import Check, Fix
 from pleat.core.units import Ruler
 from pleat.core.words import many, merged
@@ -30,7 +30,7 @@ GUIDE: Final = "Guides: up to 12 light mixed sheets, about 10 opened envelopes (
 
 
 def find(
-    pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate, takes: Sequence[Taken]
+    pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate, takes: Sequence[Taken]
 ) -> tuple[Check, ...]:
     """Every check of a pile that has something to say.
 
@@ -58,7 +58,7 @@ def meeting(sections: tuple[tuple[MixedFolio, ...], ...]) -> list[tuple[int, Mix
     return found + [(number, a[0], b[0]) for number, (a, b) in enumerate(itertools.pairwise(sections), 1)]
 
 
-def _too_thick(pages: Pages, ruler: Ruler, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float) -> Check | None:
+def _too_thick(pages: Sections, ruler: Ruler, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float) -> Check | None:
     """C1: a section thicker, or creeping further, than nests well."""
     thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in sections]
     worst = max(range(len(sections)), key=lambda number: thick[number])
@@ -96,7 +96,7 @@ def _windows(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     )
 
 
-def _window_places(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+def _window_places(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """Windows that reach the edges of their leaf, or the fold."""
     out = [
         one
@@ -140,7 +140,7 @@ def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     )
 
 
-def _pairs(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+def _pairs(pages: Sections, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """C7: sheets that were to make an opening together do not."""
     names = {one.id: one.name for section in sections for one in section}
     together = {frozenset((a.id, b.id)) for _, a, b in meeting(sections)}
@@ -158,7 +158,7 @@ def _pairs(pages: Pages, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check 
     )
 
 
-def _odd(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+def _odd(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """C5: a common trim does not reach leaves that are smaller than the others."""
     if pages.creep != "trim" and pages.edges != "trim":
         return None
@@ -226,7 +226,7 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     )
 
 
-def _owned(pages: Pages, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]) -> Check | None:
+def _owned(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]) -> Check | None:
     """Papers of which the pile takes more sheets than are there, for all books of the run."""
     needed = {one.stock: one.sheets for one in takes}
     known = {one.stock: one for one in itertools.chain.from_iterable(sections)}

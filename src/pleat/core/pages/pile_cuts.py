@@ -7,9 +7,9 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from pleat.core.book import PileSheet
 from pleat.core.materials.items import Paper
 from pleat.core.pages.mixed import MixedFolio, folio, same_paper
+from pleat.core.pages.record import PileSheet
 from pleat.core.paper.compute import Stock, stock_of
 from pleat.core.plan import Fold, Part
 from pleat.core.yields import lay

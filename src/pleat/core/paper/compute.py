@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from pleat.core.book import Papers
 from pleat.core.estimate import Estimate
 from pleat.core.materials.items import Paper, PaperKind
 from pleat.core.materials.sizes import size_name
 from pleat.core.materials.thickness import Thickness, thickness
 from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.paper import checks
+from pleat.core.paper.record import Papers
 from pleat.core.plan import Figure, PleatResult, Rule
 from pleat.core.units import RULERS, Ruler
 

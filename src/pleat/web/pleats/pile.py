@@ -7,11 +7,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Final
 
-from pleat.core.book import PileSheet
 from pleat.core.pages.arrange import WORDS, told
 from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.leaves import Leaf, Opening, openings
 from pleat.core.pages.mixed import MixedFolio
+from pleat.core.pages.record import PileSheet
 from pleat.core.units import RULERS, Ruler
 from pleat.drawing import pages as drawing
 from pleat.drawing.svg import Pen, Rendered, render_screen
