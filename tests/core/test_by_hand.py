@@ -35,7 +35,7 @@ def check(book, key):
 
 
 def steps(book):
-    return {one.step.key: one.step for one in make_plan(book).bench.steps}
+    return {one.step.key: one.step for one in make_plan(book).bench.work}
 
 
 def test_an_own_score_makes_a_new_piece_of_leaf_and_square():
@@ -84,7 +84,7 @@ def test_stations_count_the_covers_ends_and_stay_in_order():
     assert "D5" not in keys(past)
     assert "40 mm outside the leaf" in check(editing.apply(Book(), [("binding.insets_mm", [250])]), "D5").title
     misfit = editing.apply(Book(), [("binding.insets_mm", [20]), ("binding.station_count", 5)])
-    assert [fix.label for fix in check(misfit, "stations").fixes] == ["3 stations", "spread them anew"]
+    assert [fix.label for fix in check(misfit, "stations").offers] == ["3 stations", "spread them anew"]
     assert "spread from the middle" in make_plan(misfit).binding.figures[0].how
 
 
@@ -135,14 +135,14 @@ def test_the_other_way_round_is_taken_by_a_tap_and_given_back():
     plan = make_plan(book)
     cut = plan.cutting.cuts[0]
     assert (cut.better.count, cut.better.turned, cut.other.count) == (2, False, 4)
-    way = next(one for one in plan.cutting.choices if one.group == "folio")
+    way = next(one for one in plan.cutting.offers if one.group == "folio")
     assert way.label == "lay it turned: 4 a sheet, across the grain"
     taken = editing.apply(book, way.changes)
     assert make_plan(taken).cutting.cuts[0].better.count == 4
-    assert check(taken, "B7").fixes[0].label == "lay it with the grain"
+    assert check(taken, "B7").offers[0].label == "lay it with the grain"
     assert make_plan(taken).cutting.cuts[0].grain_words == "across the grain"
     assert "across the grain" in steps(taken)["cut_leaves"].detail
-    back = next(one for one in make_plan(taken).cutting.choices if one.group == "folio")
+    back = next(one for one in make_plan(taken).cutting.offers if one.group == "folio")
     assert editing.apply(taken, back.changes) == book
 
 
@@ -220,7 +220,7 @@ def test_sizes_near_by_go_farther_down_where_they_save_a_third():
     paper = Paper(name="x", sheet_width_mm=420, sheet_height_mm=297, grain="short", grammage=80)
     found = [
         one
-        for one in make_plan(edited(Book(paper=Papers(leaf=paper, cover=paper)), {"brief.size": "113 x 148"})).pages.choices
+        for one in make_plan(edited(Book(paper=Papers(leaf=paper, cover=paper)), {"brief.size": "113 x 148"})).pages.offers
         if one.group == "sizes near this one"
     ]
     assert found

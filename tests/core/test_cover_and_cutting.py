@@ -114,12 +114,12 @@ def test_any_valid_book_plans_and_keeps_its_promises(book):
             assert figure.rules or name == "extras"
         for check in result.checks:
             assert check.title
-            assert check.fixes or check.no_fix
+            assert check.offers or check.no_fix
     for cut in plan.cutting.cuts:
         assert cut.sheets is None or cut.sheets * cut.better.count >= cut.part.count > (cut.sheets - 1) * cut.better.count
-    keys = [one.step.key for one in plan.bench.steps]
+    keys = [one.step.key for one in plan.bench.work]
     assert len(set(keys)) == len(keys)
-    assert all(keys.index(before) < number for number, one in enumerate(plan.bench.steps) for before in one.step.after)
+    assert all(keys.index(before) < number for number, one in enumerate(plan.bench.work) for before in one.step.after)
     assert keys.index("cover_on") < keys.index("pierce") < keys.index("sew")
     assert make_plan(book) == plan
     assert plan.changed_since(make_plan(book)) == ()
@@ -140,6 +140,6 @@ def test_steps_that_wait_for_each_other_are_refused():
 
 
 def test_cautions_stand_at_the_steps_that_can_hurt():
-    steps = {one.step.key: one.step for one in make_plan(edited(Book(), {"paper.leaf.size": "A3"})).bench.steps}
+    steps = {one.step.key: one.step for one in make_plan(edited(Book(), {"paper.leaf.size": "A3"})).bench.work}
     for key, word in (("cut_leaves", "Knife"), ("cut_cover", "Knife"), ("pierce", "awl"), ("sew", "needle"), ("press", "fingers")):
         assert any(word in caution for caution in steps[key].cautions), key

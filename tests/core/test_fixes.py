@@ -18,8 +18,8 @@ def test_every_fix_of_any_book_can_be_taken_and_does_something(book):
     plan = make_plan(book)
     taken = {}
     for pleat, check in plan.checks:
-        assert check.fixes or check.no_fix, f"{check.key} says neither what would mend it nor why nothing does"
-        for fix in check.fixes:
+        assert check.offers or check.no_fix, f"{check.key} says neither what would mend it nor why nothing does"
+        for fix in check.offers:
             same = taken.setdefault((check.key, fix.label), fix)
             assert same == fix, f"{check.key}, {fix.label}: two fixes of one name, and a tap could not tell which"
             mended = editing.apply(book, fix.changes)
@@ -37,7 +37,7 @@ def test_taking_fixes_one_after_another_ends_and_never_comes_back(book, picks):
     """Whichever fix is taken of whatever check: no state is met twice, and in the end nothing is offered any more."""
     seen, taken = [book], []
     for pick in picks:
-        offered = [(check.key, fix) for _, check in make_plan(book).checks for fix in check.fixes]
+        offered = [(check.key, fix) for _, check in make_plan(book).checks for fix in check.offers]
         if not offered:
             return
         key, fix = offered[pick % len(offered)]

@@ -79,17 +79,17 @@ def test_sheets_cut_narrower_end_level(calipers):
 def test_narrower_sheets_are_said_at_the_bench_by_hand_arithmetic():
     """5 sheets of 0.104 mm: each stands (1 + pi/2) / 2 x 0.104 = 0.134 further out, so 0.27 comes off a sheet more than off the one outside."""
     plan = make_plan(edited(Book(), {"pages.count": "20 pages", "pages.creep": "narrow"}))
-    steps = {one.step.key: one.step for one in plan.bench.steps}
+    steps = {one.step.key: one.step for one in plan.bench.work}
     assert "0, 0.5, 0.5, 1, 1 mm" in steps["narrow"].detail
     assert (steps["narrow"].after, steps["fold"].after) == (("cut_leaves",), ("narrow",))
     two = make_plan(edited(Book(), {"pages.count": "44 pages", "pages.sections": "2", "pages.creep": "narrow"}))
-    detail = next(one.step.detail for one in two.bench.steps if one.step.key == "narrow")
+    detail = next(one.step.detail for one in two.bench.work if one.step.key == "narrow")
     assert "section 1: " in detail
     assert "section 2: " in detail
     twice = edited(Book(), {"pages.creep": "narrow", "pages.folds": "2"})
     (check,) = [check for check in make_plan(twice).pages.checks if check.key == "narrow"]
-    assert "narrow" not in {one.step.key for one in make_plan(twice).bench.steps}
-    for fix in check.fixes:
+    assert "narrow" not in {one.step.key for one in make_plan(twice).bench.work}
+    for fix in check.offers:
         assert "narrow" not in {one.key for one in make_plan(apply(twice, fix.changes)).pages.checks}, fix.label
 
 
@@ -123,4 +123,4 @@ def test_a_fold_out_is_cut_with_its_folio_and_kept_off_the_gutter():
     every = make_plan(edited(book, {"pages.flap_on": "every"})).pages
     assert [part.count for part in every.parts] == [10]
     assert "C6" in {check.key for check in make_plan(edited(book, {"pages.flap_mm": "130"})).pages.checks}
-    assert "flap" in {one.step.key for one in plan.bench.steps}
+    assert "flap" in {one.step.key for one in plan.bench.work}

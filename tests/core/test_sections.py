@@ -30,7 +30,7 @@ def test_two_sections_of_seven_by_hand_arithmetic():
     assert sum(two.cover.rows_mm) / 2 == pytest.approx(middle)
     assert two.cover.rows_mm[1] - two.cover.rows_mm[0] == pytest.approx(two.cover.spine.likely / 2)
     assert two.cover.creases == 2
-    steps = {step.step.key: step.step for step in two.bench.steps}
+    steps = {step.step.key: step.step for step in two.bench.work}
     assert "2 sections, with so many sheets each, front to back: 7, 7" in steps["nested"].detail
     assert "2 times" in steps["thread"].title
     assert "C1" in {check.key for _, check in one.checks}
@@ -40,8 +40,8 @@ def test_two_sections_of_seven_by_hand_arithmetic():
 def test_too_many_for_one_fold_is_split():
     book = edited(Book(), {"pages.count": "120 pages"})
     check = next(check for _, check in make_plan(book).checks if check.key == "C1")
-    assert check.fixes[0].label == "split them into 3 sections of 10"
-    mended = make_plan(editing.apply(book, check.fixes[0].changes))
+    assert check.offers[0].label == "split them into 3 sections of 10"
+    mended = make_plan(editing.apply(book, check.offers[0].changes))
     assert mended.pages.sections == (10, 10, 10)
     assert {"sections"} <= {check.key for _, check in mended.checks}, "three are many for a pamphlet stitch"
 
@@ -51,11 +51,11 @@ def test_sheets_folded_twice_are_cut_slit_and_counted():
     part = twice.pages.parts[0]
     assert (part.count, part.width_mm, part.height_mm) == (4, 210, 296)
     assert [(fold.position_mm, fold.axis) for fold in part.folds] == [(105, "upright"), (148, "level")]
-    keys = [step.step.key for step in twice.bench.steps]
+    keys = [step.step.key for step in twice.bench.work]
     assert keys.index("fold") < keys.index("slit") < keys.index("nested")
     trimmed = plan(**{"brief.size": "A6", "pages.count": "32 pages", "pages.folds": "2", "pages.edges": "trim", "pages.trim_mm": "2"})
     assert (trimmed.pages.parts[0].width_mm, trimmed.pages.parts[0].height_mm) == (214, 304)
-    keys = [step.step.key for step in trimmed.bench.steps]
+    keys = [step.step.key for step in trimmed.bench.work]
     assert "slit" not in keys
     assert keys.index("press") < keys.index("trim") < keys.index("measure")
     assert {figure.key for figure in trimmed.pages.figures} >= {"raw"}
@@ -72,7 +72,7 @@ def test_twelve_sheets_are_as_many_pages_as_they_are_folded_for(folds, pages):
 def test_what_is_done_about_the_creep(how, words):
     made = plan(**{"pages.creep": how})
     assert words in next(figure.how for figure in made.pages.figures if figure.key == "creep")
-    assert ("trim" in {step.step.key for step in made.bench.steps}) == (how == "trim")
+    assert ("trim" in {step.step.key for step in made.bench.work}) == (how == "trim")
 
 
 def test_an_accordion_folds_back_and_forth_on_a_longer_sheet():
@@ -91,17 +91,17 @@ def test_an_accordion_folds_back_and_forth_on_a_longer_sheet():
     assert "flap_room" not in {check.key for _, check in make_plan(book).checks}
     short = book.model_copy(update={"paper": Papers(leaf=long.model_copy(update={"sheet_width_mm": 420.0}))})
     check = next(check for _, check in make_plan(short).checks if check.key == "flap_room")
-    assert "a single panel" in [fix.label for fix in check.fixes]
-    for fix in check.fixes:
+    assert "a single panel" in [fix.label for fix in check.offers]
+    for fix in check.offers:
         assert "flap_room" not in {check.key for _, check in make_plan(editing.apply(short, fix.changes)).checks}, fix.label
-    steps = {one.step.key: one.step for one in make_plan(book).bench.steps}
+    steps = {one.step.key: one.step for one in make_plan(book).bench.work}
     assert "like an accordion" in steps["flap"].detail
 
 
 def test_a_fold_out_wants_sheets_folded_once():
     book = edited(Book(), {"pages.flap_mm": "60", "pages.folds": "2"})
     check = next(check for _, check in make_plan(book).checks if check.key == "flap_folds")
-    for fix in check.fixes:
+    for fix in check.offers:
         assert "flap_folds" not in {check.key for _, check in make_plan(editing.apply(book, fix.changes)).checks}
 
 
@@ -126,7 +126,7 @@ def test_every_choice_can_be_taken_and_holds_what_it_says(amount, sections, fold
         printed = [cell.page for sheet in pages.numbered for side in (sheet.inner, sheet.outer) for row in side for cell in row]
         assert sorted(printed) == list(range(1, pages.pages + 1)), "every page once"
         assert any("dummy" in sheet.title for sheet in print_sheets(made, "x", "a4"))
-    for choice in pages.choices:
+    for choice in pages.offers:
         taken = make_plan(editing.apply(book, choice.changes))
         if choice.group == "in sections":
             assert choice.facts[0] == f"{taken.pages.pages} pages"

@@ -41,7 +41,7 @@ WIDE = A4_ALONG.model_copy(update={"sheet_width_mm": 420.0, "sheet_height_mm": 2
 
 
 def ticked(*keys):
-    signatures = {one.step.key: one.step.signature for one in make_plan(BASE).bench.steps}
+    signatures = {one.step.key: one.step.signature for one in make_plan(BASE).bench.work}
     return BASE.model_copy(update={"bench": Bench(ticks={key: signatures[key] for key in keys})})
 
 
@@ -106,7 +106,7 @@ def test_the_slip_is_caught_and_its_fixes_mend_it(slip, pleat, wrong, right):
     check = caught[0][1]
     assert any(character.isdigit() for character in check.title + check.why) or slip in ("B7", "D1"), "a check gives its numbers"
     assert not found(right, slip)
-    for fix in check.fixes:
+    for fix in check.offers:
         mended = editing.apply(wrong, fix.changes)
         left = found(mended, slip)
         assert not left or left[0][1].level == "note", f"{fix.label} leaves {left}"
@@ -125,7 +125,7 @@ def test_b1_takes_off_exactly_the_excess_and_keeps_every_relation():
     book = with_cover(**LETTER)
     check = found(book, "B1")[0][1]
     assert "0.1 mm too wide and 26.5 mm too long" in check.title  # 216 on 215.9, 306 on 279.4, to the half millimetre
-    plan = make_plan(editing.apply(book, check.fixes[0].changes))
+    plan = make_plan(editing.apply(book, check.offers[0].changes))
     assert plan.cover.wrap.width_mm <= 279.4 + 0.05
     assert plan.cover.wrap.width_mm > 279.4 - 1.1, "not more than the excess and the ruler's mark"
     assert plan.cover.wrap.panels[0].width_mm == plan.cover.wrap.panels[-1].width_mm
@@ -133,8 +133,8 @@ def test_b1_takes_off_exactly_the_excess_and_keeps_every_relation():
 
 def test_a10_offers_the_length_that_was_probably_rounded():
     check = found(SLIPS[4][2], "A10")[0][1]
-    assert check.fixes[0].label == "21.6 cm was 8 1/2 in"
-    assert dict(check.fixes[0].changes)["brief.leaf_height_mm"] == pytest.approx(215.9)
+    assert check.offers[0].label == "21.6 cm was 8 1/2 in"
+    assert dict(check.offers[0].changes)["brief.leaf_height_mm"] == pytest.approx(215.9)
 
 
 def test_changed_figures_are_pointed_out_on_a_ticked_step():
@@ -160,7 +160,7 @@ def test_other_checks_that_are_not_slips_of_the_table():
     assert {"scoring", "trimmer_cover"} <= {check.key for _, check in make_plan(BASE, tools).checks}
     handy = make_plan(BASE, Tools(trimmer_longest_mm=400, scoring_longest_mm=400))
     assert not {"scoring", "trimmer_cover"} & {check.key for _, check in handy.checks}
-    used = {one.step.key: one.step.tools for one in handy.bench.steps}
+    used = {one.step.key: one.step.tools for one in handy.bench.work}
     assert (used["cut_cover"], used["cover_scored"][0]) == (("trimmer",), "scoring board")
     named = with_leaf(A4_ALONG.model_copy(update={"name": "Printer paper", "grammage": None, "kind": "other", "grain_sure": "guess"}))
     painted = edited(named, {"brief.purpose": "painting"})

@@ -38,8 +38,8 @@ def words(plan):
         yield from (f"{one.label} {one.how} {one.aside}" for one in result.figures)
         for check in result.checks:
             if check.key != "A10":
-                yield " ".join([check.title, check.why, check.no_fix, *(fix.label for fix in check.fixes)])
-    yield from (f"{one.step.title} {one.step.detail} {' '.join(one.step.cautions)}" for one in plan.bench.steps)
+                yield " ".join([check.title, check.why, check.no_fix, *(fix.label for fix in check.offers)])
+    yield from (f"{one.step.title} {one.step.detail} {' '.join(one.step.cautions)}" for one in plan.bench.work)
 
 
 def value(text: str) -> Fraction:
@@ -65,7 +65,7 @@ def test_every_plan_goes_out_as_json_its_sums_add_up_and_its_words_keep_to_one_r
         for text in (*(one.how for one in result.figures), *(f"{one.title} {one.why}" for one in result.checks)):
             for parts, whole in sums(text):
                 assert sum(parts) == whole, text
-    for step in plan.bench.steps:
+    for step in plan.bench.work:
         said = f"{step.step.title} {step.step.detail}"
         assert not re.search(r"\b1 (sheets|pieces|books|sections|stations|leaves)\b", said), words
         assert not re.search(r"\b0 sheets", said)

@@ -97,4 +97,4 @@ def test_a_planner_of_sixteen_pages_from_one_sheet_folded_three_times():
     only = plan.pages.numbered[0]
     assert [[cell.page for cell in row] for row in only.outer] == [[5, 12, 9, 8], [4, 13, 16, 1]], "the trade's 16-page form"
     assert [cell.upside_down for cell in only.outer[0]] == [True] * 4
-    assert [step.step.key for step in plan.bench.steps if step.step.key == "slit"] == ["slit"]
+    assert [step.step.key for step in plan.bench.work if step.step.key == "slit"] == ["slit"]

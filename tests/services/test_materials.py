@@ -154,7 +154,7 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         assert of_pile(opened, "Flour bag paper").owned == 2
         (check,) = owned_checks(opened)
         assert "Flour bag paper 3, you own 2" in check.title
-        assert not check.fixes, "the shelf's count is the one that is read again; setting it in the book would not last"
+        assert not check.offers, "the shelf's count is the one that is read again; setting it in the book would not last"
         assert "among the materials" in check.no_fix
         assert opened.otherwise == (), "a count is not another paper"
         materials.set_fields(session, ids["Flour bag paper"], owned=9, readings_mm=(1.5, 1.52, 1.51))
@@ -177,7 +177,7 @@ def test_too_few_on_the_shelf_is_not_mended_in_the_book(stocked):
     with transaction(stocked, reading=True) as session:
         opened = books.open_book(session, book_id)
     checks = [check for _, check in opened.plan.checks if check.key == "owned"]
-    assert [check.fixes for check in checks] == [()] * len(checks)
+    assert [check.offers for check in checks] == [()] * len(checks)
     assert "among the materials" in checks[0].no_fix
 
 

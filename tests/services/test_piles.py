@@ -75,7 +75,7 @@ def test_a_book_made_of_a_pile_by_hand_arithmetic():
     parts = print_sheets(plan, "Pile", "a4")[-1].svg
     assert "2 of Site map, 1 a sheet" in parts
     assert parts.count("grain along the height") == 1, "only the cover's"
-    steps = {one.step.key: one.step for one in plan.bench.steps}
+    steps = {one.step.key: one.step for one in plan.bench.work}
     assert steps["cut_leaves"].title == "Cut 2 pieces for the pile"
     assert "2 × Site map, 3 × Flour bag" in steps["nested"].detail
     one = plan.pages.mixed[0][0]
@@ -125,7 +125,7 @@ def test_slips_of_a_pile(slip, wrong, right):
     assert slip in keys(wrong)
     assert slip not in keys(right)
     check = next(check for _, check in make_plan(wrong).checks if check.key == slip)
-    for fix in check.fixes:
+    for fix in check.offers:
         assert slip not in keys(editing.apply(wrong, fix.changes)), fix.label
 
 
@@ -180,17 +180,17 @@ def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
     single = {one.id: one for one in plan.pages.mixed[0]}[stub]
     assert (single.leaf_width_mm, single.leaf_height_mm) == (120, 180), "not folded, so the larger way round"
     assert "C2" not in keys(book), "a stub is as high as the book"
-    steps = [one.step.key for one in plan.bench.steps]
+    steps = [one.step.key for one in plan.bench.work]
     assert steps.index("fold") < steps.index("join") < steps.index("nested")
     words = "5 sheets, 2 of them single leaves = 8 leaves = 16 pages"
     assert words in plan.pages.figures[0].how
-    assert words in next(one.step.detail for one in plan.bench.steps if one.step.key == "fold")
+    assert words in next(one.step.detail for one in plan.bench.work if one.step.key == "fold")
     assert words in print_sheets(plan, "Pile", "a4")[-1].svg
-    assert "join" not in [one.step.key for one in make_plan(piles.join(piles.join(book, stub, "folded"), tipped, "folded")).bench.steps]
+    assert "join" not in [one.step.key for one in make_plan(piles.join(piles.join(book, stub, "folded"), tipped, "folded")).bench.work]
     loose = pile((BAG, 3), (OLD, 2))
     check = next(check for _, check in make_plan(loose).checks if check.key == "C2")
-    mended = editing.apply(loose, check.fixes[-1].changes)
-    assert check.fixes[-1].label == "put those 2 on stubs, as single leaves"
+    mended = editing.apply(loose, check.offers[-1].changes)
+    assert check.offers[-1].label == "put those 2 on stubs, as single leaves"
     assert make_plan(mended).pages.leaves == 8
 
 
@@ -226,7 +226,7 @@ def test_a_trimmed_pile_is_cut_larger_and_small_leaves_stay_small():
     flapped = piles.flap(book, 1, "60", "1")
     assert "flap_trim" in keys(flapped)
     check = next(check for _, check in make_plan(flapped).checks if check.key == "flap_trim")
-    for fix in check.fixes:
+    for fix in check.offers:
         assert "flap_trim" not in keys(editing.apply(flapped, fix.changes)), fix.label
     assert "flap_trim" in keys(editing.edit(Book(), {"pages.flap_mm": "60", "pages.creep": "trim"}))
 
@@ -237,7 +237,7 @@ def test_inner_sheets_of_a_pile_are_cut_narrower_where_they_reach_the_edge():
     bag, old, middle = 0.135, 0.07 * (0.8 + 1.9) / 2, (1 + 3.14159265 / 2) / 2
     assert off == pytest.approx((0, middle * bag, 0, middle * (2 * bag + old)), abs=1e-6), "the old page ends long before the edge"
     single = piles.join(book, 3, "stub")
-    step = next(one.step for one in make_plan(single).bench.steps if one.step.key == "narrow")
+    step = next(one.step for one in make_plan(single).bench.work if one.step.key == "narrow")
     assert f"{middle * (2 * bag + old):.1f} mm" in step.detail, "a single leaf gives it up once"
 
 
@@ -254,13 +254,13 @@ def test_a_fold_out_goes_through_to_numbers_parts_and_bench():
     plan = make_plan(book)
     assert (book.pages.pile[0].flap_mm, book.pages.pile[0].flap_panels) == (70.0, 2)
     assert plan.pages.pages == 8, "the sides of a fold-out are not counted as pages"
-    steps = {one.step.key: one.step for one in plan.bench.steps}
+    steps = {one.step.key: one.step for one in plan.bench.work}
     assert "Site map: 2 panels of 70 mm, back and forth like an accordion" in steps["flap"].detail
     assert steps["nested"].after == ("flap",)
     assert "1 piece of 340 × 200 mm from 1 sheet of Site map, fold-out and all" in steps["cut_leaves"].detail
     assert [fold.position_mm for fold in plan.cutting.cuts[0].part.folds] == [100, 200, 270]
-    assert steps["cut_leaves"].signature != {one.step.key: one.step for one in make_plan(SMALL_LEAF).bench.steps}["cut_leaves"].signature
-    assert "flap" not in {one.step.key for one in make_plan(piles.flap(book, 1, "", "")).bench.steps}
+    assert steps["cut_leaves"].signature != {one.step.key: one.step for one in make_plan(SMALL_LEAF).bench.work}["cut_leaves"].signature
+    assert "flap" not in {one.step.key for one in make_plan(piles.flap(book, 1, "", "")).bench.work}
     assert [one.name for one in plan.pages.numbered] == ["Site map", "Flour bag"]
     dummy = next(sheet for sheet in print_sheets(plan, "Pile", "a4") if "dummy" in sheet.title)
     assert "Site map" in dummy.svg

@@ -89,13 +89,13 @@ def test_a_field_is_sent_once_and_a_refused_one_stays_and_shows(desk: Page, serv
 
 def test_what_is_typed_goes_before_a_nudge_on_its_way(desk: Page):
     open_book(desk, "Visitor notes, first draft", "binding")
-    desk.locator("#station-0").focus()
+    desk.locator("#grip-binding-station-0").focus()
     desk.keyboard.press("ArrowRight")
     typed(desk, "binding.station.0", "50")
     desk.wait_for_timeout(500)
     settled(desk)
     expect(desk.locator("#i-binding-station-0")).to_have_value("50")
-    expect(desk.locator("#station-0")).to_have_attribute("aria-valuetext", "50 mm")
+    expect(desk.locator("#grip-binding-station-0")).to_have_attribute("aria-valuetext", "50 mm")
 
 
 def test_keys_work_from_a_choice_are_listed_and_can_be_switched_off(desk: Page):

@@ -117,7 +117,7 @@ def test_stations_are_dragged_typed_and_nudged_with_their_partner(desk: Page):
     open_book(desk, "Visitor notes, first draft", "binding")
     first, last = desk.locator("#i-binding-station-0"), desk.locator("#i-binding-station-2")
     expect(first).to_have_value("38")
-    handle = desk.locator("#station-0").bounding_box()
+    handle = desk.locator("#grip-binding-station-0").bounding_box()
     x, y = handle["x"] + handle["width"] / 2, handle["y"] + handle["height"] / 2
     desk.mouse.move(x, y)
     desk.mouse.down()
@@ -127,7 +127,7 @@ def test_stations_are_dragged_typed_and_nudged_with_their_partner(desk: Page):
     assert dragged * 2 == round(dragged * 2), "it snaps to the ruler"
     desk.mouse.up()
     expect(last).to_have_value(re.compile(f"^{210 - dragged:g}$"))
-    desk.locator("#station-2").focus()
+    desk.locator("#grip-binding-station-2").focus()
     desk.keyboard.press("ArrowRight")
     desk.keyboard.press("ArrowRight")
     expect(first).to_have_value(f"{dragged - 1:g}")
@@ -136,9 +136,9 @@ def test_stations_are_dragged_typed_and_nudged_with_their_partner(desk: Page):
     typed(desk, "binding.station.1", "100")
     expect(desk.locator("#n-binding-station-1")).to_contain_text("Unlock")
     desk.locator("#stations-free").locator("xpath=..").click()
-    expect(desk.locator("#station-1")).not_to_have_attribute("aria-disabled", "true")
+    expect(desk.locator("#grip-binding-station-1")).not_to_have_attribute("aria-disabled", "true")
     desk.locator("#i-binding-station-1").press("Enter")
-    expect(desk.locator("#station-1")).to_have_attribute("aria-valuetext", "100 mm")
+    expect(desk.locator("#grip-binding-station-1")).to_have_attribute("aria-valuetext", "100 mm")
     expect(last).to_have_value("172")
 
 

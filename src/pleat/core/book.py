@@ -1,7 +1,7 @@
 """The Book: the document that is saved, exchanged and planned from. It holds decisions and measurements, never results.
 
-Format 2 keeps several readings of a paper's stack (``readings_mm``) where format 1 had one (``measured_mm``); format 3 adds the
-fold-outs of a pile's sheets; format 4 which way round pieces lie, and the size and place of windows. ``bookfile`` reads them all.
+Pages, binding and cover hold the record of one member of a registry, named by its ``kind``; what was decided for members left behind
+is kept in ``aside``. What the formats before this one had otherwise stands in ``formats``, which reads them all.
 Lengths are mm. In a book file a length may also be a text with its unit (``"8 1/4 in"``); it is read
 once, exactly, and how it was typed is kept in ``typed`` so that mixed units can be pointed out.
 """
@@ -13,33 +13,40 @@ from typing import Annotated, Any, Final, Literal
 from pydantic import Field, model_validator
 
 from pleat.core.bench.record import Bench
+from pleat.core.binding.kinds import BINDINGS
 from pleat.core.binding.record import Pamphlet
 from pleat.core.brief.record import Brief
+from pleat.core.cover.kinds import COVERS
 from pleat.core.cover.record import Wrap
 from pleat.core.cutting.record import Cutting
 from pleat.core.extras.record import Extras
 from pleat.core.fields import Record, TextRule, Word
+from pleat.core.kinds import Member, OneOf
+from pleat.core.pages.kinds import BLOCKS
 from pleat.core.pages.record import Sections
 from pleat.core.paper.record import Papers
 
-FORMAT: Final = 4
+FORMAT: Final = 5
 """The version of the document; a reader of format n reads every format up to n."""
 
 
 class Book(Record):
     """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with ``bookfile.read_book``."""
 
-    format: Literal[4] = 4
+    format: Literal[5] = 5
     title: Annotated[str, TextRule("the title", 80)] = "Untitled book"
     brief: Brief = Brief()
     paper: Papers = Field(default_factory=Papers)
-    pages: Sections = Sections()
+    pages: Annotated[Member, OneOf(BLOCKS)] = Sections()
     extras: Extras = Extras()
-    binding: Pamphlet = Pamphlet()
-    cover: Wrap = Wrap()
+    binding: Annotated[Member, OneOf(BINDINGS)] = Pamphlet()
+    cover: Annotated[Member, OneOf(COVERS)] = Wrap()
     cutting: Cutting = Cutting()
     bench: Bench = Bench()
     typed: dict[Word, Word] = Field(default_factory=dict, max_length=200, description="how lengths were typed, by field")
+    aside: dict[Word, dict[Word, dict[str, Any]]] = Field(
+        default_factory=dict, max_length=3, description="what was decided for members left behind, by pleat and member"
+    )
 
     @model_validator(mode="before")
     @classmethod
@@ -58,7 +65,7 @@ _DEEPEST: Final = 3
 def _texts(data: dict[str, Any], prefix: str = "", depth: int = 1) -> list[tuple[str, str]]:
     found: list[tuple[str, str]] = []
     for key, value in data.items():
-        if isinstance(value, dict) and key != "typed" and depth < _DEEPEST:
+        if isinstance(value, dict) and key not in ("typed", "aside") and depth < _DEEPEST:
             found += _texts(value, f"{prefix}{key}.", depth + 1)
         elif isinstance(value, str):
             found.append((f"{prefix}{key}", value))

@@ -9,6 +9,7 @@ from pydantic import ValidationError
 
 from pleat.core.book import FORMAT, Book
 from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.formats import upgraded
 from pleat.core.labels import label_of
 
 LARGEST_FILE: Final = 1_000_000
@@ -59,25 +60,6 @@ def _not_deeper(data: Any, levels: int) -> None:
             _not_deeper(one, levels - 1)
 
 
-def upgraded(data: dict[str, Any]) -> dict[str, Any]:
-    """Plain data of an older format as the present one; anything that is not as expected is left for validation to name."""
-    made_by = data.get("format")
-    if isinstance(made_by, bool) or made_by not in (1, 2, 3):
-        return data
-    papers = data.get("paper")
-    if made_by == 1 and isinstance(papers, dict):
-        papers = {role: upgraded_paper(paper) if isinstance(paper, dict) else paper for role, paper in papers.items()}
-        data = {**data, "paper": papers}
-    return {**data, "format": FORMAT}
-
-
-def upgraded_paper(paper: dict[str, Any]) -> dict[str, Any]:
-    """A paper of format 1, among the materials or in a book: its one reading becomes the first of several."""
-    measured = paper.get("measured_mm")
-    rest = {name: value for name, value in paper.items() if name != "measured_mm"}
-    return rest if measured is None else {**rest, "readings_mm": [measured]}
-
-
 def validate_book(data: dict[str, Any]) -> Book:
     """A Book from plain data. Raises BadBook."""
     try:
@@ -108,7 +90,7 @@ def problems_of(error: ValidationError) -> list[FieldProblem]:
     problems = []
     faults = error.errors()
     for fault in faults[:PROBLEMS_TOLD]:
-        path = ".".join(str(step)[:60] for step in fault["loc"] if not _is_machinery(step))
+        path = ".".join(str(step)[:60] for number, step in enumerate(fault["loc"]) if not _is_machinery(number, step, fault["loc"]))
         typed = fault.get("input")
         shown = "" if not isinstance(typed, (str, float)) and not (isinstance(typed, int) and abs(typed) < 10**20) else str(typed)[:80]
         problems.append(FieldProblem(path, label_of(path), shown, _message(fault["type"], fault["msg"], fault.get("ctx", {}))))
@@ -117,9 +99,12 @@ def problems_of(error: ValidationError) -> list[FieldProblem]:
     return problems
 
 
-def _is_machinery(step: int | str) -> bool:
-    """Pydantic names the validator in the place of optional fields (``function-before[...]``)."""
-    return isinstance(step, str) and ("[" in step or "-" in step)
+_PLEATS_OF_MEMBERS: Final = ("pages", "binding", "cover")
+
+
+def _is_machinery(number: int, step: int | str, place: tuple[int | str, ...]) -> bool:
+    """Pydantic names the validator in the place of optional fields (``function-before[...]``), and the member before its fields."""
+    return (number == 1 and place[0] in _PLEATS_OF_MEMBERS) or (isinstance(step, str) and ("[" in step or "-" in step))
 
 
 def _message(kind: str, message: str, context: dict[str, Any]) -> str:

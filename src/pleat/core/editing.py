@@ -6,23 +6,23 @@ A text that shows exactly what the book holds changes nothing, so that a length 
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterable, Mapping
 from typing import Any
 
+from pydantic import ValidationError
 from pydantic_core import PydanticCustomError
 
-from pleat.core.binding import stations
 from pleat.core.book import Book
 from pleat.core.bookfile import validate_book
 from pleat.core.errors import BadBook, FieldProblem, LengthError
 from pleat.core.fields import rule_on
-from pleat.core.labels import field_at, label_of
+from pleat.core.kinds import TAG
+from pleat.core.labels import MEMBERS, field_at, label_of, may_be_new
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.weights import parse_weight
 from pleat.core.pages.counting import parse_count
-from pleat.core.texts import read_field, shows, with_unit
-from pleat.core.units import RULERS, RulerName, parse_length, tidy
+from pleat.core.texts import read_field, with_unit
+from pleat.core.units import RULERS, RulerName
 
 Changes = list[tuple[str, Any]]
 
@@ -38,7 +38,10 @@ def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, st
         place = data
         for group in groups:
             place = place.get(group, {}) if isinstance(place, dict) else {}
-        if name not in place:
+        if name == TAG and groups[0] in MEMBERS:
+            _take_member(data, groups[0], value)
+            continue
+        if name not in place and not may_be_new(".".join(groups)):
             raise BadBook([FieldProblem(path, path, str(value)[:80], "There is no such field in a book.")])
         place[name] = value
         data["typed"] = {field: text for field, text in data["typed"].items() if field != path and not field.startswith(f"{path}.")}
@@ -46,12 +49,30 @@ def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, st
     return validate_book(data)
 
 
+def _take_member(data: dict[str, Any], pleat: str, name: Any) -> None:
+    """Another member of a pleat: what was decided for the one left behind is laid aside, and what lay there for this one comes back."""
+    kind = MEMBERS[pleat].find(str(name))
+    if kind is None:
+        raise BadBook([FieldProblem(f"{pleat}.{TAG}", "the kind", str(name)[:80], "There is no such kind.")])
+    own = data[pleat]
+    if own[TAG] == kind.name:
+        return
+    aside = data["aside"].setdefault(pleat, {})
+    aside[own[TAG]] = {field: value for field, value in own.items() if field != TAG}
+    back = {**aside.pop(kind.name, {}), TAG: kind.name}
+    try:
+        data[pleat] = kind.record.model_validate(back).model_dump(mode="json")
+    except ValidationError:  # laid aside by an older or newer Pleat
+        data[pleat] = kind.record(kind=kind.name).model_dump(mode="json")
+    data["typed"] = {field: text for field, text in data["typed"].items() if not field.startswith(f"{pleat}.")}
+
+
 def edit(book: Book, texts: Mapping[str, str]) -> Book:
     """The book with fields set from typed texts, by path; several at once are taken together or not at all.
 
     Beside the paths of fields there are a few that set more than one: ``pages.count`` (``48 pages``),
     ``brief.size`` and ``paper.leaf.size`` (``A5``, ``8 1/2 x 11 in``), ``paper.leaf.weight`` (``65 lb cover``: grammage, pounds and grade) and
-    ``binding.station.0`` (a station's place; its symmetric partner follows). Raises BadBook.
+    what the book's members read themselves, such as ``binding.station.0`` (a station's place; its symmetric partner follows). Raises BadBook.
     """
     problems: list[FieldProblem] = []
     changes: Changes = []
@@ -95,8 +116,11 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
         group = path.removesuffix("weight")
         values = parse_weight(text) if text.strip() else (None, None, None)
         return [(group + name, value, "") for name, value in zip(("grammage", "pounds", "grade"), values, strict=True)]
-    if path.startswith("binding.station."):
-        return _read_station(book, path, text, ruler)
+    pleat, _, name = path.partition(".")
+    if pleat in MEMBERS:
+        kind, record = MEMBERS[pleat].of(getattr(book, pleat))
+        if kind.read and (found := kind.read(record, name, text, book.brief)) is not None:
+            return [(f"{pleat}.{field}", value, "") for field, value in found]
     return _read_field(book, path, text, ruler)
 
 
@@ -109,41 +133,8 @@ def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tupl
     return [(prefix + "width_mm", width, with_unit(notes[0], ruler)), (prefix + "height_mm", height, with_unit(notes[1], ruler))]
 
 
-def _read_station(book: Book, path: str, text: str, ruler_name: RulerName) -> list[tuple[str, Any, str]]:
-    number = path.rsplit(".", 1)[1]
-    index, ruler, height = int(number) if number.isdecimal() and len(number) < 3 else -1, RULERS[ruler_name], book.brief.leaf_height_mm
-    positions = stations.place(book.binding, height, ruler)
-    if not 0 <= index < len(positions):
-        raise LengthError(text, "There is no such station.")
-    if shows(text, positions[index], ruler_name):
-        return []
-    to = parse_length(text, ruler_name).mm
-    if not 0 < to < height:
-        raise LengthError(text, f"The leaf is {ruler.show(height)} high; a station lies between its head and its tail.")
-    below = positions[index - 1] if index else 0.0
-    above = positions[index + 1] if index + 1 < len(positions) else height
-    if not below < to < above:
-        raise LengthError(
-            text, f"Station {index + 1} lies between its neighbours, {ruler.show(below)} and {ruler.show(above)} from the head."
-        )
-    moved = stations.move(book.binding, index, to, height, ruler)
-    if moved == book.binding and index == len(positions) // 2:
-        raise LengthError(text, "The middle station stays in the middle while both halves move together. Unlock them to move it.")
-    return [
-        (f"binding.{name}", value, "")
-        for name in ("insets_mm", "positions_mm")
-        if (value := getattr(moved, name)) != getattr(book.binding, name)
-    ]
-
-
 def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
-    field, held = field_at(path), _value_at(book, path)
-    if path == "binding.own_path" and text.strip():
-        text = tidy(text)
-        words = re.findall(r"[0-9]{1,3}", text)
-        if not words or re.search(r"[^\d\s,;.→>-]", text):
-            raise LengthError(text, "Type the holes in order, 1 at the head: for example 2 1 3 2.")
-        return [(path, [int(word) for word in words], "")]
+    field, held = field_at(path, book), _value_at(book, path)
     if field is None or rule_on(field) is None or ".pile" in path:
         raise LengthError(text, "There is no such field to type in.")
     read = read_field(field, text, held, ruler)

@@ -3,22 +3,43 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Any
+from typing import Any, Final, get_args, get_origin
 
 from pydantic import BaseModel
 from pydantic.fields import FieldInfo
 
+from pleat.core.binding.kinds import BINDINGS
 from pleat.core.book import Book
+from pleat.core.cover.kinds import COVERS
 from pleat.core.fields import FieldRule, rule_on
+from pleat.core.pages.kinds import BLOCKS
+
+MEMBERS: Final = {registry.pleat: registry for registry in (BLOCKS, BINDINGS, COVERS)}
+"""The registries whose members' records stand in a book, by pleat."""
+
+
+def field_at(path: str, book: Book | None = None) -> FieldInfo | None:
+    """The declaration of ``brief.leaf_width_mm`` and the like; None for paths that are not there. Numbers in a path are skipped.
+
+    Where several members have a field of that name, the one of ``book``'s own member counts, else that of the first.
+    """
+    pleat = path.split(".", 1)[0]
+    if pleat not in MEMBERS:
+        return _field_in(Book, path)
+    own = (type(getattr(book, pleat)),) if book is not None else ()
+    records = (*own, *(member.record for member in MEMBERS[pleat].members))
+    return next((field for record in records if (field := _field_in(record, path.partition(".")[2]))), None)
 
 
 @lru_cache(maxsize=1024)  # asked with texts of requests
-def field_at(path: str) -> FieldInfo | None:
-    """The declaration of ``brief.leaf_width_mm`` and the like; None for paths that are not there. Numbers in a path are skipped."""
-    model: Any = Book
+def _field_in(model: Any, path: str) -> FieldInfo | None:
     field: FieldInfo | None = None
     for name in path.split("."):
         if name.isdigit():
+            continue
+        if get_origin(model) is dict:  # its keys are the maker's own
+            model = get_args(model)[1]
+            field = FieldInfo.from_annotation(model)
             continue
         if not (isinstance(model, type) and issubclass(model, BaseModel)) or name not in model.model_fields:
             return None
@@ -27,15 +48,21 @@ def field_at(path: str) -> FieldInfo | None:
     return field
 
 
-def rule_of(path: str) -> FieldRule | None:
+def may_be_new(group: str) -> bool:
+    """Whether a group of fields is named by the maker's own keys, so that one that is not there yet may be set."""
+    field = _field_in(Book, group)
+    return field is not None and get_origin(field.annotation) is dict
+
+
+def rule_of(path: str, book: Book | None = None) -> FieldRule | None:
     """The rule of a field; None for groups and unknown paths."""
-    field = field_at(path)
+    field = field_at(path, book)
     return rule_on(field) if field else None
 
 
-def label_of(path: str) -> str:
+def label_of(path: str, book: Book | None = None) -> str:
     """What the field is called on the screen; the path itself where it has no name of its own."""
-    rule = rule_of(path)
+    rule = rule_of(path, book)
     if rule is None:
         return path or "the file"
     owner = {"paper.leaf": "leaf paper: ", "paper.cover": "cover paper: "}.get(".".join(path.split(".")[:2]), "")

@@ -1,12 +1,14 @@
-"""What the pleats hand on and show: figures that can be asked why, parts, checks with fixes, steps."""
+"""What the pleats hand on and show: figures that can be asked why, pieces, checks with offers, steps."""
 
 from __future__ import annotations
 
 import hashlib
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, field
 from typing import Final, Literal
 
 from pleat.core.estimate import Estimate
+from pleat.core.yields import Lies
 
 Origin = Literal["standard", "arithmetic", "common practice", "from memory", "measured by you", "house rule", "chosen by you"]
 Level = Literal["stop", "watch", "note"]
@@ -52,33 +54,86 @@ class Fold:
     axis: Literal["upright", "level"] = "upright"
 
 
+Changes = tuple[tuple[str, object], ...]
+"""What an offer sets: (path in the book, value) pairs."""
+
+
+@dataclass(frozen=True)
+class Offer:
+    """A change to the book that one tap takes: (path, value) pairs, with the facts to compare it by where several stand side by side.
+
+    ``group`` names those that do; ``chosen`` marks the one the book goes now, ``good`` is False for one a check would speak against.
+    """
+
+    label: str
+    changes: Changes
+    facts: tuple[str, ...] = ()
+    group: str = ""
+    chosen: bool = False
+    good: bool = True
+
+    @property
+    def key(self) -> str:
+        """What it is found again by: offers that change the same are the same offer, whatever they are called."""
+        return hashlib.sha256(repr(self.changes).encode()).hexdigest()[:12]
+
+
 @dataclass(frozen=True)
 class Part:
-    """A piece to be cut from stock. Width runs across the spine, height along it; grain ``h`` is along the spine."""
+    """A piece to be cut from stock. Width runs across the spine, height along it; grain ``h`` is along the spine.
+
+    ``stock`` is the key of its stock in the palette. ``needs`` are the states of the work in which it may be cut, ``advice`` what to do
+    just before; ``lies`` is the way round it has to lie. ``told`` names the slips that the pleat it comes from has told already, so that Cutting does not tell them again, and
+    ``across`` what comes of it when the grain runs across the spine. ``smaller`` gives the changes that would make it come out of a sheet
+    of (width, height) in mm.
+    """
 
     key: str
     name: str
     width_mm: float
     height_mm: float
     count: int
-    material: Literal["leaf", "cover", "pile"]
+    stock: str
     grain: Literal["w", "h"] = "h"
     folds: tuple[Fold, ...] = ()
+    needs: tuple[str, ...] = ()
+    advice: str = ""
+    told: frozenset[str] = frozenset()
+    lies: Lies = "auto"
+    across: str = "it may warp"
+    smaller: Callable[[float, float], tuple[Offer, ...]] | None = field(default=None, compare=False, repr=False)
 
 
 @dataclass(frozen=True)
-class Fix:
-    """A change to the book that one tap applies: (path, value) pairs."""
+class Length:
+    """A length to be cut from a reel: thread, cord, elastic or tape; ``count`` of them for all books, ``stock`` as the materials name it."""
 
-    label: str
-    changes: tuple[tuple[str, object], ...]
+    key: str
+    name: str
+    length_mm: float
+    count: int
+    stock: str
+
+
+@dataclass(frozen=True)
+class Count:
+    """Things that are counted out: rings, staples, eyelets, magnets; ``count`` of them for all books."""
+
+    key: str
+    name: str
+    count: int
+    stock: str
+
+
+Piece = Part | Length | Count
+"""Whatever is taken from what the maker owns."""
 
 
 @dataclass(frozen=True)
 class Check:
     """Something that can go wrong, in the maker's words. ``key`` is a slip's name such as ``A3`` or a plain word.
 
-    A check without a fix says in ``no_fix`` what to do instead. Of fixes that read alike only the first is kept: they differ by less
+    A check without an offer says in ``no_fix`` what to do instead. Of offers that read alike only the first is kept: they differ by less
     than is shown, and a tap could not tell which was meant.
     """
 
@@ -86,59 +141,63 @@ class Check:
     level: Level
     title: str
     why: str
-    fixes: tuple[Fix, ...] = ()
+    offers: tuple[Offer, ...] = ()
     no_fix: str = ""
 
     def __post_init__(self) -> None:
-        if not self.fixes and not self.no_fix:
-            raise ValueError(f"check {self.key} has neither a fix nor a word on why there is none")
-        if len(self.fixes) > 1:
-            alike = {fix.label: fix for fix in reversed(self.fixes)}
-            object.__setattr__(self, "fixes", tuple(fix for fix in self.fixes if alike[fix.label] is fix))
+        if not self.offers and not self.no_fix:
+            raise ValueError(f"check {self.key} has neither an offer nor a word on why there is none")
+        if len(self.offers) > 1:
+            alike = {offer.label: offer for offer in reversed(self.offers)}
+            object.__setattr__(self, "offers", tuple(offer for offer in self.offers if alike[offer.label] is offer))
 
 
-@dataclass(frozen=True)
-class Choice:
-    """One of several ways a pleat can go, side by side with the others: facts to compare, and the changes that take it.
+@dataclass(frozen=True, kw_only=True)
+class Missing:
+    """What is said when a step was ticked before this one, which has to come first: the slip, its words and why it matters."""
 
-    ``good`` is False for a way that a check would speak against, ``chosen`` marks the one the book goes now.
-    """
-
-    group: str
-    label: str
-    facts: tuple[str, ...]
-    changes: tuple[tuple[str, object], ...]
-    chosen: bool
-    good: bool = True
+    slip: str
+    words: str
+    why: str
+    done: str
+    undo: str
 
 
 @dataclass(frozen=True)
 class Step:
     """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows them.
 
-    ``takes`` names the stock whose sheets are used up by it. ``for_all`` steps are done once for a whole run of books.
+    ``needs`` and ``gives`` are states of the work such as ``cover.scored``: a step waits for all steps that give what it needs, and a
+    need that no step of this book gives is met. ``tags`` say what sort of work it is, for the rules on what comes before what.
+    ``takes`` names the stocks whose sheets are used up by it. ``for_all`` steps are done once for a whole run of books.
     """
 
     key: str
     title: str
     detail: str
     tools: tuple[str, ...] = ()
-    after: tuple[str, ...] = ()
+    needs: tuple[str, ...] = ()
+    gives: tuple[str, ...] = ()
+    tags: frozenset[str] = frozenset()
     wait_minutes: int = 0
     cautions: tuple[str, ...] = ()
     signature: str = ""
-    takes: Literal["leaf", "cover", ""] = ""
+    takes: tuple[str, ...] = ()
     for_all: bool = False
+    missing: Missing | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class PleatResult:
-    """What every pleat has: its key figure for the folded strip, all its figures, and its checks."""
+    """What every pleat has: its key figure for the folded strip, all its figures, its checks, the ways it can go, the pieces it takes
+    and what is done for it at the bench."""
 
     key_figure: Figure
     figures: tuple[Figure, ...]
     checks: tuple[Check, ...]
-    choices: tuple[Choice, ...] = ()
+    offers: tuple[Offer, ...] = ()
+    parts: tuple[Piece, ...] = ()
+    steps: tuple[Step, ...] = ()
 
     @property
     def idle(self) -> bool:

@@ -3,25 +3,33 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
-from typing import Final
+from dataclasses import dataclass, replace
+from typing import Any, Final
 
-import pleat.core.binding.kinds  # noqa: F401 - loading the package registers the kinds
+from pleat.core import unfit
 from pleat.core.bench import compute as bench
-from pleat.core.binding import compute as binding
-from pleat.core.binding.kinds.registry import Kind, known
+from pleat.core.binding.kinds import BINDINGS
+from pleat.core.binding.result import BindingResult, LeftOfBinding
 from pleat.core.book import Book
 from pleat.core.brief import compute as brief
-from pleat.core.cover import compute as cover
+from pleat.core.cover.kinds import COVERS
+from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.cutting import compute as cutting
+from pleat.core.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.extras import compute as extras
+from pleat.core.fields import LengthRule
+from pleat.core.kinds import Chosen, Registry
+from pleat.core.labels import rule_of
 from pleat.core.materials.tools import NO_TOOLS, Tools
-from pleat.core.pages import compute as pages
+from pleat.core.pages.block import Block, LeftOfPages
+from pleat.core.pages.kinds import BLOCKS
 from pleat.core.paper import compute as paper
-from pleat.core.plan import Check, Part, PleatResult
+from pleat.core.plan import Check, Piece, PleatResult
 
 PLEATS: Final = ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench")
 """The pleats' names in the order of work."""
+REGISTRIES: Final[tuple[Registry[Any], ...]] = (BLOCKS, BINDINGS, COVERS)
+"""What a kind of book is made of."""
 
 
 @dataclass(frozen=True)
@@ -30,10 +38,10 @@ class Plan:
 
     brief: brief.BriefResult
     paper: paper.PaperResult
-    pages: pages.PagesResult
+    pages: Block
     extras: extras.ExtrasResult
-    binding: binding.BindingResult
-    cover: cover.CoverResult
+    binding: BindingResult
+    cover: CoverResult
     cutting: cutting.CuttingResult
     bench: bench.BenchResult
 
@@ -41,39 +49,78 @@ class Plan:
         """(name, result) of each pleat, left to right."""
         return ((name, getattr(self, name)) for name in PLEATS)
 
+    def __getitem__(self, name: str) -> PleatResult:
+        """The result of the pleat of that name. Raises AttributeError for any other."""
+        result: PleatResult = getattr(self, name)
+        return result
+
     @property
     def checks(self) -> tuple[tuple[str, Check], ...]:
         """(pleat, check) for all checks, left to right."""
         return tuple((name, check) for name, result in self for check in result.checks)
 
     @property
-    def parts(self) -> tuple[Part, ...]:
-        return (*self.pages.parts, *self.extras.parts, *self.cover.parts)
+    def parts(self) -> tuple[Piece, ...]:
+        return tuple(part for _, result in self for part in result.parts)
 
     def changed_since(self, before: Plan) -> tuple[str, ...]:
         """The names of the pleats whose result differs from that in ``before``."""
         return tuple(name for name, result in self if result != getattr(before, name))
 
 
-def kind_titles() -> dict[str, str]:
-    """The title of every kind of book by its name."""
-    return {name: kind.title for name, kind in known().items()}
+def chosen(book: Book) -> Chosen:
+    """The members the book is made of."""
+    return Chosen(BLOCKS.of(book.pages)[0], BINDINGS.of(book.binding)[0], COVERS.of(book.cover)[0])
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:
     """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check."""
-    brief_ = brief.compute(book.brief, kind_titles())
-    paper_ = paper.compute(book.paper, brief_.ruler)
-    pages_ = pages.compute(book.pages, brief_, paper_)
+    brief_ = brief.compute(book.brief, chosen(book))
+    paper_ = paper.compute(book.paper, brief_)
+    to_pages = LeftOfPages(brief_, paper_, book.paper.by_key())
+    pages_ = _block(book, to_pages)
     extras_ = extras.compute(book.extras)
-    binding_ = binding.compute(book.binding, _kind(book.brief.kind), brief_, paper_, pages_, extras_)
-    cover_ = cover.compute(book.cover, brief_, paper_, pages_, extras_, binding_, tools)
-    cutting_ = cutting.compute(book.cutting, book.typed, brief_, paper_, pages_, extras_, cover_, tools)
-    bench_ = bench.compute(book.bench, brief_, paper_, pages_, binding_, cover_, cutting_)
+    to_binding = LeftOfBinding(**_so_far(to_pages), pages=pages_, extras=extras_)
+    binding_ = _binding(book, to_binding)
+    to_cover = LeftOfCover(**_so_far(to_binding), binding=binding_, tools=tools)
+    cover_ = _cover(book, to_cover)
+    to_cutting = LeftOfCutting(**_so_far(to_cover), cover=cover_, typed=_typed(book))
+    cutting_ = cutting.compute(book.cutting, to_cutting)
+    bench_ = bench.compute(book.bench, bench.LeftOfBench(**_so_far(to_cutting), cutting=cutting_))
     return Plan(brief_, paper_, pages_, extras_, binding_, cover_, cutting_, bench_)
 
 
-def _kind(name: str) -> Kind:
-    """The kind of that name; a name nobody registered is planned as the first kind, and the Brief says so."""
-    kinds = known()
-    return kinds.get(name) or next(iter(kinds.values()))
+def _so_far(left: LeftOfPages) -> dict[str, Any]:
+    return dict(vars(left))
+
+
+def _block(book: Book, left: LeftOfPages) -> Block:
+    kind, record = BLOCKS.of(book.pages)
+    block: Block = kind.compute(record, left)
+    unknown = unfit.unknown(BLOCKS, book.pages)
+    return replace(block, checks=(*unknown, *block.checks)) if unknown else block
+
+
+def _binding(book: Book, left: LeftOfBinding) -> BindingResult:
+    kind, record = BINDINGS.of(book.binding)
+    found: BindingResult = kind.compute(record, left) if left.pages.unit in kind.takes else unfit.binding(kind, BINDINGS, left)
+    unknown = unfit.unknown(BINDINGS, book.binding)
+    return replace(found, checks=(*unknown, *found.checks)) if unknown else found
+
+
+def _cover(book: Book, left: LeftOfCover) -> CoverResult:
+    kind, record = COVERS.of(book.cover)
+    found: CoverResult = kind.compute(record, left) if left.binding.at in kind.takes else unfit.cover(kind, COVERS, left)
+    unknown = unfit.unknown(COVERS, book.cover)
+    return replace(found, checks=(*unknown, *found.checks)) if unknown else found
+
+
+def _typed(book: Book) -> tuple[TypedLength, ...]:
+    """How the book's lengths were typed, with the bounds of their fields."""
+    rules = ((path, text, rule_of(path)) for path, text in book.typed.items())
+    return tuple(
+        TypedLength(path, text, rule.low_mm, rule.high_mm)
+        if isinstance(rule, LengthRule)
+        else TypedLength(path, text, float("inf"), float("-inf"))
+        for path, text, rule in rules
+    )

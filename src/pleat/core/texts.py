@@ -45,6 +45,20 @@ def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName) -> Read
     raise LengthError(text, "There is no such field here.")
 
 
+def shown(field: FieldInfo, value: Any, ruler: RulerName) -> str:
+    """What stands in a field: lengths on the ruler, thicknesses in mm as they were measured, nothing for what is not known."""
+    rule, on = declared(field).rule, RULERS[ruler]
+    if value is None or value == ():
+        return ""
+    if isinstance(rule, LengthRule):
+        if isinstance(value, tuple):
+            return shown_list(value) if rule.fine else ", ".join(on.number(one) for one in value)
+        return f"{value:g} mm" if rule.fine else on.number(value)
+    if isinstance(value, tuple):
+        return " ".join(str(one) for one in value)
+    return f"{value:g}" if isinstance(value, float) else str(value)
+
+
 def shown_list(values: Sequence[float]) -> str:
     """Several thicknesses as their field shows them."""
     return "; ".join(f"{one:g}" for one in values)

@@ -70,7 +70,7 @@ def demo_book(title: str, leaf: Paper, cover: Paper, texts: dict[str, str], tick
         book = editing.edit(book, {path: text})
     for number in range(ticked):
         plan = make_plan(book)
-        book = books.tick(book, plan, plan.bench.steps[number].step.key, True)
+        book = books.tick(book, plan, plan.bench.work[number].step.key, True)
     return book
 
 
@@ -90,7 +90,7 @@ def mixed_journal(kept: Mapping[str, Paper]) -> Book:
     book = demo_book("Found-paper field journal", kept["Log paper, cream"], kept["Kraft card"], {"brief.size": "148 x 205"}, 0)
     for name, sheets in _PILE:
         book = piles.add(book, kept[name], sheets)
-    window = next(sheet.id for sheet in book.pages.pile if sheet.paper.name == "Window envelopes")
+    window = next(sheet.id for sheet in piles.pages_of(book).pile if book.paper.more[sheet.paper].name == "Window envelopes")
     book = piles.mark(book, window, window="yes")
     return piles.arranged(book, piles.propose(book, 2, 11, unlike_now=False))
 

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from pleat.core.brief.compute import BriefResult
 from pleat.core.materials.sizes import SIZES
+from pleat.core.planning import Plan
+from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape
 
 
-def open_book(result: BriefResult) -> Drawing:
+@main.register
+def open_book(result: BriefResult, _plan: Plan) -> Drawing:
     """Two leaves side by side; width and height of the right one are the form."""
     width, height = result.leaf_width_mm, result.leaf_height_mm
     shapes: list[Shape] = [
@@ -45,7 +48,8 @@ def _ghosts(width: float, height: float) -> list[Shape]:
     return shapes[-2:]
 
 
-def strip(result: BriefResult) -> Drawing:
+@strip.register
+def small(result: BriefResult, _plan: Plan) -> Drawing:
     """The closed book, for the folded pleat."""
     width, height = result.leaf_width_mm, result.leaf_height_mm
     return Drawing(width, height, "leaf", (Rect(0, 0, width, height, "leaf"), Line(width * 0.07, 0, width * 0.07, height, "fold")))

@@ -7,8 +7,10 @@ from typing import Final
 from pleat.core.cutting.compute import CuttingResult
 from pleat.core.cutting.cut import Cut
 from pleat.core.plan import Part
+from pleat.core.planning import Plan
 from pleat.core.units import Ruler
 from pleat.core.yields import Lay
+from pleat.drawing.looks import strip
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
 
 MOST_DRAWN: Final = 300
@@ -64,15 +66,16 @@ def _folds(part: Part, lay: Lay, column: int, row: int) -> list[Line]:
     return found
 
 
-def strip(result: CuttingResult) -> Drawing:
+@strip.register
+def small(result: CuttingResult, _plan: Plan) -> Drawing:
     """The first sheet of each stock, one above the other."""
     shapes: list[Shape] = []
     top = 0.0
     shown = result.cuts[:MOST_STOCKS]
-    widest = max(cut.stock.sheet_width_mm for cut in shown)
+    widest = max((cut.stock.sheet_width_mm for cut in shown), default=40.0)
     for cut in shown:
         stock = cut.stock
         left = (widest - stock.sheet_width_mm) / 2
         shapes += [Rect(left, top, stock.sheet_width_mm, stock.sheet_height_mm, "stock"), *_pieces(cut.better, left, top, stock.swatch)]
         top += stock.sheet_height_mm + 30
-    return Drawing(widest, top - 30, "sheets", shapes)
+    return Drawing(widest, max(top - 30, 40.0), "sheets", shapes)

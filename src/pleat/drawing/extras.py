@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from pleat.core.pages.compute import PagesResult
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.planning import Plan
+from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Drawing, Line, Rect
 
 
-def empty_leaf(pages: PagesResult) -> Drawing:
+@main.register
+@strip.register
+def empty_leaf(_result: ExtrasResult, plan: Plan) -> Drawing:
     """A bare leaf with the outline of a pocket that is not there."""
-    width, height = pages.leaf_width_mm, pages.leaf_height_mm
+    width, height = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
     return Drawing(
         width,
         height,

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from pleat.core.brief.compute import BriefResult
 from pleat.core.paper.compute import PaperResult, Stock
+from pleat.core.planning import Plan
+from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
 
 
@@ -48,13 +50,15 @@ def _folio(stock: Stock, brief: BriefResult) -> list[Shape]:
     ]
 
 
-def thickness(result: PaperResult) -> Drawing:
+@main.register
+def thickness(result: PaperResult, _plan: Plan) -> Drawing:
     """Both calipers as ranges on one scale, in tenths of a millimetre drawn as centimetres."""
     magnified = 100.0
-    most = max(result.leaf.caliper.high, result.cover.caliper.high) * magnified
+    stocks = [stock for stock in (result.leaf, result.cover) if stock.key in result.roles] or [result.leaf]
+    most = max(stock.caliper.high for stock in stocks) * magnified
     shapes: list[Shape] = []
     row = most / 26
-    for number, stock in enumerate((result.leaf, result.cover)):
+    for number, stock in enumerate(stocks):
         top = number * 3.6 * row
         caliper = stock.caliper
         shapes += [
@@ -64,13 +68,20 @@ def thickness(result: PaperResult) -> Drawing:
             Line(caliper.high * magnified, top + row * 0.4, caliper.high * magnified, top + row * 1.6, "range"),
             Label(0, top, stock.name, "label", "start", (0, -5)),
         ]
-    return Drawing(most * 1.02, 5.6 * row, "Thickness of both papers, 100 times magnified, with low and high.", shapes)
+    return Drawing(
+        most * 1.02,
+        (3.6 * len(stocks) - 1.6) * row,
+        f"Thickness of {'both papers' if len(stocks) > 1 else stocks[0].name}, 100 times magnified, with low and high.",
+        shapes,
+    )
 
 
-def strip(result: PaperResult) -> Drawing:
+@strip.register
+def small(result: PaperResult, _plan: Plan) -> Drawing:
     """A stack of both papers, edge on."""
     lines: list[Shape] = []
+    covered = "cover" in result.roles
     for number in range(11):
-        swatch = result.cover.swatch if number in (0, 10) else result.leaf.swatch
+        swatch = result.cover.swatch if covered and number in (0, 10) else result.leaf.swatch
         lines.append(Rect(0, number * 2.6, 26, 1.3 if number in (0, 10) else 0.8, f"edge swatch-{swatch}"))
     return Drawing(26, 28, "stack", lines)

@@ -45,11 +45,12 @@ SCREEN: Final = Pen(level=34, tick=5, gap=5, arrow=7, dot=5, text=15, edge=14)
 
 @dataclass(frozen=True)
 class Rendered:
-    """SVG text, with each spot's place as shares (0 to 1) of the picture's width and height, and the scale used."""
+    """SVG text, with each spot's place as shares (0 to 1) of the picture's width and height, the scale used, and the width in px."""
 
     svg: str
     spots: dict[str, tuple[float, float]]
     scale: float
+    width: float
 
 
 @dataclass(frozen=True)
@@ -76,7 +77,7 @@ def render_screen(drawing: Drawing, width: float = 820, height: float = 430, pen
     body, spots = _body(drawing, frame)
     places = {name: (x / width, y / height) for name, (x, y) in spots.items()}
     svg = f'<svg class="{css}" viewBox="0 0 {width:g} {height:g}" role="img" aria-label="{escape(drawing.says)}" data-scale="{scale:.5f}">{body}</svg>'
-    return Rendered(svg, places, scale)
+    return Rendered(svg, places, scale, width)
 
 
 def render_print(drawing: Drawing, x_mm: float, y_mm: float, pen: Pen) -> str:

@@ -2,38 +2,88 @@
 
 from __future__ import annotations
 
+from functools import singledispatch
+
+from pleat.core.binding.result import BindingResult
+from pleat.core.binding.sewn import SewnResult
+from pleat.core.cover.wrapped import WrapResult
 from pleat.core.cutting.cut import Cut
+from pleat.core.pages.block import Block
+from pleat.core.plan import Count, Length, PleatResult
 from pleat.core.planning import Plan
 from pleat.core.units import Ruler
 from pleat.core.words import many
 
+Row = tuple[str, str]
 
-def part_rows(plan: Plan) -> list[tuple[str, str]]:
-    """(name, words) of every part, of the figures the work is done by, and of what will not work or wants watching."""
-    ruler = plan.brief.ruler
-    rows = [(f"{cut.part.count} × {cut.part.name}", _cut_words(cut, ruler)) for cut in plan.cutting.cuts]
-    scores = " and ".join(ruler.number(score) for score in plan.cover.wrap.scores_mm)
-    marks = ", ".join(ruler.number(position) for position in plan.binding.positions_mm)
-    sections, quantity = len(plan.pages.sections), plan.brief.quantity
-    times = f", {sections * quantity} times" if sections * quantity > 1 else ""
-    rows += [
-        ("pages", plan.pages.in_words + (f", in {sections} sections" if sections > 1 else "")),
-        (
-            "section at the fold" if sections == 1 else "the block at the fold",
-            f"{ruler.thin(plan.pages.thickness.low)} to {ruler.thin(plan.pages.thickness.high)}",
-        ),
-        ("stations from the head", f"{marks} {ruler.name}"),
-        (
-            "thread",
-            f"{ruler.show(ruler.snap_up(plan.binding.need.total_mm))} of {plan.binding.thread_name}{times}, {'double' if plan.binding.strands == 2 else 'single'}, knot {plan.binding.path.start_side}",
-        ),
-        ("cover scores", f"{scores} {ruler.name} from the left edge, outside up"),
-    ]
-    if sections > 1:
-        rows.append(("rows of holes", f"{', '.join(ruler.number(row) for row in plan.cover.rows_mm)} {ruler.name} from the left edge"))
-    if quantity > 1:
-        rows.append(("to make", many(quantity, "book")))
+
+def part_rows(plan: Plan) -> list[Row]:
+    """(name, words) of every piece, of the figures the work is done by, and of what will not work or wants watching."""
+    rows = [(f"{cut.part.count} × {cut.part.name}", _cut_words(cut, plan.brief.ruler)) for cut in plan.cutting.cuts]
+    rows += [row for _, result in plan for row in rows_of(result, plan)]
+    if plan.brief.quantity > 1:
+        rows.append(("to make", many(plan.brief.quantity, "book")))
     return rows + [(f"! {name}", check.title) for name, check in plan.checks if check.level != "note"]
+
+
+@singledispatch
+def rows_of(_result: PleatResult, _plan: Plan) -> list[Row]:
+    """What the part list says of a result, found by its type; most say nothing that its pieces do not."""
+    return []
+
+
+@rows_of.register
+def _block(result: Block, plan: Plan) -> list[Row]:
+    ruler, units = plan.brief.ruler, len(result.units)
+    sections = result.unit == "section"
+    of_one = "section at the fold" if sections and units == 1 else "the block at the fold" if sections else "the block"
+    return [
+        ("pages", result.in_words + (f", in {units} sections" if sections and units > 1 else "")),
+        (of_one, f"{ruler.thin(result.thickness.low)} to {ruler.thin(result.thickness.high)}"),
+    ]
+
+
+@rows_of.register
+def _binding(result: BindingResult, plan: Plan) -> list[Row]:
+    ruler = plan.brief.ruler
+    rows = []
+    if result.positions_mm:
+        inset = f", {ruler.show(result.inset_mm)} from the edge" if result.inset_mm else ""
+        rows.append(("holes from the head", f"{', '.join(ruler.number(at) for at in result.positions_mm)} {ruler.name}{inset}"))
+    for part in result.parts:
+        if isinstance(part, Length):
+            rows.append((part.name, f"{many(part.count, 'length')} of {ruler.show(part.length_mm)}"))
+        elif isinstance(part, Count):
+            rows.append((part.name, str(part.count)))
+    return rows
+
+
+@rows_of.register
+def _sewn(result: SewnResult, plan: Plan) -> list[Row]:
+    ruler = plan.brief.ruler
+    marks = ", ".join(ruler.number(position) for position in result.positions_mm)
+    each = [part for part in result.parts if isinstance(part, Length)]
+    double = "double" if result.strands == 2 else "single"
+    return [
+        ("stations from the head", f"{marks} {ruler.name}"),
+        *(
+            (
+                "thread",
+                f"{ruler.show(part.length_mm)} of {part.name}{f', {part.count} times' if part.count > 1 else ''}, {double}, knot {result.path.start_side}",
+            )
+            for part in each
+        ),
+    ]
+
+
+@rows_of.register
+def _wrap(result: WrapResult, plan: Plan) -> list[Row]:
+    ruler = plan.brief.ruler
+    scores = " and ".join(ruler.number(score) for score in result.wrap.scores_mm)
+    rows = [("cover scores", f"{scores} {ruler.name} from the left edge, outside up")]
+    if len(result.rows_mm) > 1:
+        rows.append(("rows of holes", f"{', '.join(ruler.number(row) for row in result.rows_mm)} {ruler.name} from the left edge"))
+    return rows
 
 
 def _cut_words(cut: Cut, ruler: Ruler) -> str:

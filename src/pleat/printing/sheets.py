@@ -6,27 +6,23 @@ from dataclasses import dataclass
 from html import escape
 from typing import Final, Literal
 
-from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.planning import Plan
 from pleat.core.units import MM_PER_INCH
-from pleat.drawing.pages import numbered
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape
 from pleat.drawing.svg import render_print
+from pleat.printing.dummy import pages_of
+from pleat.printing.layout import HEAD_MM, MARGIN_MM
 from pleat.printing.letters import broken, length_mm, shortened
 from pleat.printing.parts import part_rows
 from pleat.printing.pen import PRINT, STYLES
-from pleat.printing.strips import LABELS_MM, Tile, draw, score_strip, station_strip, tiles
+from pleat.printing.strips import LABELS_MM, Tile, draw, strips_of, tiles
 
 PaperName = Literal["a4", "letter"]
 PAPERS: Final[dict[PaperName, tuple[float, float]]] = {"a4": (210.0, 297.0), "letter": (8.5 * MM_PER_INCH, 11 * MM_PER_INCH)}
-MARGIN_MM: Final = 12.0
-_HEAD_MM: Final = 16.0
 _FOOT_MM: Final = 20.0
 _LINE_MM: Final = 5.2
 _NAMES_MM: Final = 52.0
 """Room for the names in the part list."""
-_CELL_MM: Final = (11.0, 15.0)
-"""A page on the dummy."""
 
 
 @dataclass(frozen=True)
@@ -48,12 +44,12 @@ def suggested(plan: Plan) -> PaperName:
 def print_sheets(plan: Plan, title: str, paper: PaperName) -> tuple[Sheet, ...]:
     """All pages of a book: the strips, the dummy of a numbered one, then the part list."""
     width, height = PAPERS[paper]
-    room = height - 2 * MARGIN_MM - _HEAD_MM - _FOOT_MM
-    lanes = [tile for strip in (station_strip(plan), score_strip(plan)) for tile in tiles(strip, room)]
+    room = height - 2 * MARGIN_MM - HEAD_MM - _FOOT_MM
+    lanes = [tile for _, result in plan for strip in strips_of(result, plan) for tile in tiles(strip, room)]
     groups = _grouped(lanes, width - 2 * MARGIN_MM)
-    dummies, lists = _dummies(plan, width, room), _part_lists(plan, width, room)
+    lists = _part_lists(plan, width, room)
     bodies = [("true size", _strips(group)) for group in groups]
-    bodies += [("dummy", body) for body in dummies] + [("parts", body) for body in lists]
+    bodies += [page for _, result in plan for page in pages_of(result, width, room)] + [("parts", body) for body in lists]
     return tuple(_page(body, width, height, title, f"{what}, {number} of {len(bodies)}") for number, (what, body) in enumerate(bodies, 1))
 
 
@@ -113,7 +109,7 @@ def _bars(x: float, y: float) -> list[Shape]:
 
 
 def _strips(lanes: list[Tile]) -> str:
-    body, x, y = [], MARGIN_MM, MARGIN_MM + _HEAD_MM
+    body, x, y = [], MARGIN_MM, MARGIN_MM + HEAD_MM
     for tile in lanes:
         name = Drawing(1, 1, "name", [Label(0, 0, tile.strip.name, "label", "start", (0, -2))])
         body.append(render_print(name, x, y, PRINT) + render_print(draw(tile), x, y, PRINT))
@@ -121,54 +117,10 @@ def _strips(lanes: list[Tile]) -> str:
     return "".join(body)
 
 
-_FOLDED: Final = {
-    1: "fold once, inner side inside",
-    2: "fold head to tail, then the spine, inner side inside; slit the head",
-    3: "fold the fore edge over, then head to tail, then the spine, inner side inside; slit head and fore edge",
-}
-
-
-def _dummies(plan: Plan, width: float, room: float) -> list[str]:
-    """The dummy: every sheet with its page numbers, inner and outer side, as many a page as fit; empty for a blank book."""
-    found = plan.pages.numbered
-    if not found:
-        return []
-    columns, rows = COLUMNS_ROWS[plan.pages.folds]
-    named = any(sheet.name for sheet in found)
-    pair, tall = 2 * columns * _CELL_MM[0] + 14, rows * _CELL_MM[1] + 7
-    told = broken(_how_to_use_the_dummy(plan), STYLES["small"], width - 2 * MARGIN_MM)
-    top = len(told) * 3.8 + 5
-    across, down = max(1, int((width - 2 * MARGIN_MM) / pair)), max(1, int((room - top) / tall))
-    bodies = []
-    for start in range(0, len(found), across * down):
-        shapes: list[Shape] = [Label(0, number * 3.8, line, "small", "start") for number, line in enumerate(told)]
-        body = [render_print(Drawing(1, 1, "told", shapes), MARGIN_MM, MARGIN_MM + _HEAD_MM - 3, PRINT)]
-        for number, sheet in enumerate(found[start : start + across * down]):
-            x, y = MARGIN_MM + number % across * pair, MARGIN_MM + _HEAD_MM + top + number // across * tall
-            which = shortened(f"{sheet.section}.{sheet.sheet}{' ' + sheet.name if named else ''}", STYLES["small"], pair - 4)
-            body.append(render_print(Drawing(1, 1, "name", [Label(0, 0, which, "small", "start", (0, -1.2))]), x, y, PRINT))
-            body += [
-                render_print(numbered(sheet, inner, *_CELL_MM), x + (0 if inner else columns * _CELL_MM[0] + 5), y, PRINT)
-                for inner in (True, False)
-            ]
-        bodies.append("".join(body))
-    return bodies
-
-
-def _how_to_use_the_dummy(plan: Plan) -> str:
-    """What the numbers at the sheets mean, and how the small book is cut, glued and folded."""
-    sections = len(plan.pages.sections)
-    ends = "Nest each section's sheets from 1, the outermost, inward" + (", and lay the sections on one another" if sections > 1 else "")
-    return (
-        "2.3 is section 2, sheet 3; of each pair the left is the inner side, the right the outer one. Cut out both, glue them back to back, "
-        f"the short lines (heads) together, and {_FOLDED[plan.pages.folds]}. {ends}: the numbers then run as the book's pages will."
-    )
-
-
 def _part_lists(plan: Plan, width: float, room: float) -> list[str]:
     """Every part, sheet and figure a maker wants beside the knife, on as many pages as it takes."""
     pages: list[list[Shape]] = [[]]
-    top = MARGIN_MM + _HEAD_MM + 4
+    top = MARGIN_MM + HEAD_MM + 4
     y = top
     for name, text in part_rows(plan):
         names = broken(name, STYLES["bold"], _NAMES_MM - 3)

@@ -3,8 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import singledispatch
 from typing import Final
 
+from pleat.core.binding.sewn import SewnResult
+from pleat.core.cover.wrapped import WrapResult
+from pleat.core.plan import PleatResult
 from pleat.core.planning import Plan
 from pleat.drawing.shapes import Dot, Drawing, Label, Line, Rect, Shape
 from pleat.printing.letters import size_mm
@@ -52,27 +56,36 @@ class Tile:
     letter_below: str
 
 
-def station_strip(plan: Plan) -> Strip:
+@singledispatch
+def strips_of(_result: PleatResult, _plan: Plan) -> tuple[Strip, ...]:
+    """The strips that a result is worked by, found by its type; most have none."""
+    return ()
+
+
+@strips_of.register
+def station_strip(result: SewnResult, plan: Plan) -> tuple[Strip, ...]:
     """As long as the cover, with the leaf's head and tail on it: one strip for the section and the cover."""
     ruler, square = plan.brief.ruler, plan.cover.square_head_mm
     length = plan.pages.leaf_height_mm + 2 * square
     marks = [MarkOn(length / 2, "fold here first", "fold")]
     if square > 0.05:
         marks += [MarkOn(square, "leaf head", "leaf-end"), MarkOn(length - square, "leaf tail", "leaf-end")]
-    for number, position in enumerate(plan.binding.positions_mm, 1):
+    for number, position in enumerate(result.positions_mm, 1):
         marks.append(MarkOn(position + square, f"{number}: {ruler.number(position)}", "cross", hole=True))
     marks.sort(key=lambda mark: (mark.at_mm, not mark.hole))
-    return Strip("Stations, for section and cover", length, tuple(marks), "HEAD", "tail")
+    name = "Stations, for section and cover" if plan.brief.made_of.cover.sewn_through else "Stations"
+    return (Strip(name, length, tuple(marks), "HEAD", "tail"),)
 
 
-def score_strip(plan: Plan) -> Strip:
+@strips_of.register
+def score_strip(result: WrapResult, plan: Plan) -> tuple[Strip, ...]:
     """As long as the cover is wide, from its left edge seen from the outside, with the sections' rows of holes where there are several."""
-    wrap, ruler, rows = plan.cover.wrap, plan.brief.ruler, plan.cover.rows_mm
+    wrap, ruler, rows = result.wrap, plan.brief.ruler, result.rows_mm
     marks = [MarkOn(score, f"score {ruler.number(score)}", "score") for score in wrap.scores_mm]
     if len(rows) > 1:
         marks += [MarkOn(row, f"row of section {len(rows) - number}: {ruler.number(row)}", "cross") for number, row in enumerate(rows)]
     marks.sort(key=lambda mark: mark.at_mm)
-    return Strip("Scores of the cover, outside up", wrap.width_mm, tuple(marks), "LEFT EDGE (back)", "right edge (front)")
+    return (Strip("Scores of the cover, outside up", wrap.width_mm, tuple(marks), "LEFT EDGE (back)", "right edge (front)"),)
 
 
 def tiles(strip: Strip, room_mm: float) -> tuple[Tile, ...]:

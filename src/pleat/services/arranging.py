@@ -35,7 +35,7 @@ class Job:
 
 def takes_long(book: Book, sections: int) -> bool:
     """Whether a search is worth a bar: large piles, and long sections, in which every step weighs the whole section."""
-    sheets = len(book.pages.pile)
+    sheets = len(piles.pages_of(book).pile)
     return sheets > 150 or sheets * sheets > 12_000 * max(1, sections)
 
 

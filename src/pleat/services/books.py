@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 
 from pleat.core import editing
 from pleat.core.binding import stations
-from pleat.core.binding.record import Thread
+from pleat.core.binding.record import Pamphlet, Thread
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem, LengthError
 from pleat.core.materials.items import Paper, ThreadSpool
@@ -143,7 +143,7 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
         return Outcome(Opened(stored, plan, before.tools, before.otherwise), PLEATS)
     stored = repository.save(session, before.stored, after, summary(after, plan), window, label, now())
     said = materials.settle(session, book_id, before.book, after, plan)
-    same = after.paper == before.book.paper and after.pages.pile == before.book.pages.pile
+    same = after.paper == before.book.paper
     counted, otherwise = (after, before.otherwise) if same and not said else materials.with_materials(session, book_id, after)
     opened = Opened(replace(stored, book=counted), plan if counted == after else make_plan(counted, before.tools), before.tools, otherwise)
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
@@ -185,7 +185,7 @@ def _changed(before: Opened, after: Opened) -> tuple[str, ...]:
 def tick(book: Book, plan: Plan, key: str, done: bool) -> Book:
     """The book with a bench step ticked on the figures it shows now, or unticked."""
     ticks = {k: v for k, v in book.bench.ticks.items() if k != key}
-    step = next((one.step for one in plan.bench.steps if one.step.key == key), None)
+    step = next((one.step for one in plan.bench.work if one.step.key == key), None)
     if done and step:
         ticks[key] = step.signature
     return editing.apply(book, [("bench.ticks", ticks)])
@@ -195,6 +195,8 @@ def unlock_stations(book: Book, unlocked: bool) -> Book:
     """Stations moved one by one, or as pairs about the middle; unlocking leaves every hole where it is."""
     if not unlocked:
         return editing.apply(book, [("binding.positions_mm", None)])
+    if not isinstance(book.binding, Pamphlet):
+        raise BadBook([FieldProblem("", "stations", "", "This binding has no stations to unlock.")])
     positions = stations.place(book.binding, book.brief.leaf_height_mm, RULERS[book.brief.ruler])
     return editing.apply(book, [("binding.positions_mm", list(positions))])
 
@@ -215,16 +217,16 @@ def summary(book: Book, plan: Plan) -> str:
     marks = [result.mark for _, result in plan]
     return json.dumps(
         {
-            "width": round(plan.cover.wrap.panels[-1].width_mm, 1),
-            "height": round(plan.cover.wrap.height_mm, 1),
+            "width": round(plan.cover.front_width_mm, 1),
+            "height": round(plan.cover.front_height_mm, 1),
             "leaf": [book.brief.leaf_width_mm, book.brief.leaf_height_mm],
             "ruler": book.brief.ruler,
             "pages": plan.pages.pages,
             "quantity": plan.brief.quantity,
-            "swatch": plan.paper.cover.swatch,
+            "swatch": plan.cover.swatch,
             "holes": [round(hole, 1) for hole in plan.cover.holes_mm],
             "mark": "stop" if "stop" in marks else "watch" if "watch" in marks else "fine",
-            "done": sum(step.done for step in plan.bench.steps),
-            "steps": len(plan.bench.steps),
+            "done": sum(step.done for step in plan.bench.work),
+            "steps": len(plan.bench.work),
         }
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from typing import Final, Literal
 
@@ -20,8 +20,8 @@ from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.tools import Tools, tools_from
 from pleat.core.materials.uses import Gives, what_gives
-from pleat.core.pages.mixed import same_paper
 from pleat.core.paper.record import Papers
+from pleat.core.plan import Part
 from pleat.core.planning import Plan, make_plan
 from pleat.core.units import MM_PER_INCH, RulerName
 from pleat.core.words import many
@@ -170,7 +170,7 @@ def keep(session: Session, kept: Paper) -> int:
 
 def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
     """Papers among the materials with what each gives this book: those that give something and with the grain first."""
-    part = next((part for part in make_plan(book).parts if part.material == role), None)
+    part = next((one for one in make_plan(book).parts if isinstance(one, Part) and one.stock == role), None)
     width, height = (part.width_mm, part.height_mm) if part else (2 * book.brief.leaf_width_mm, book.brief.leaf_height_mm)
     own = getattr(book.paper, role).stock_id
     found = []
@@ -230,7 +230,7 @@ def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tu
     What this book has cut already counts as there. A paper that was taken away stays as the book knows it, without the link.
     The sheets of a pile are counted alike.
     """
-    linked = {int(paper.stock_id) for paper in _papers(book) if paper.stock_id}
+    linked = {int(paper.stock_id) for paper in book.paper.by_key().values() if paper.stock_id}
     if not linked:
         return book, ()
     there = {item_id: one for item_id in linked if (one := store.find_paper(session, item_id))}
@@ -252,19 +252,20 @@ def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tu
         held = there[int(own.stock_id)] if own.stock_id else own
         return held != own.model_copy(update={"owned": held.owned})
 
-    otherwise: list[Place] = [role for role, own in _roles(book) if known_otherwise(own)]
-    if any(known_otherwise(own) for own in {sheet.paper for sheet in book.pages.pile}):
+    roles: tuple[tuple[Place, Paper], ...] = (("leaf", book.paper.leaf), ("cover", book.paper.cover))
+    otherwise = [role for role, own in roles if known_otherwise(own)]
+    if any(known_otherwise(own) for own in book.paper.more.values()):
         otherwise.append("pile")
     return book, tuple(otherwise)
 
 
 def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
     """How to change a book so that every sheet of its pile is as the materials have it now; sheets that are not from the materials stay."""
-    there = {own.stock_id: store.find_paper(session, int(own.stock_id)) for own in _papers(book) if own.stock_id}
+    there = {own.stock_id: store.find_paper(session, int(own.stock_id)) for own in book.paper.more.values() if own.stock_id}
 
     def alter(now_: Book) -> Book:
-        pile = [sheet.model_copy(update={"paper": there.get(sheet.paper.stock_id or "") or sheet.paper}) for sheet in now_.pages.pile]
-        return now_.model_copy(update={"pages": now_.pages.model_copy(update={"pile": tuple(pile)})})
+        more = {key: there.get(own.stock_id or "") or own for key, own in now_.paper.more.items()}
+        return now_.model_copy(update={"paper": now_.paper.model_copy(update={"more": more})})
 
     return alter
 
@@ -298,21 +299,11 @@ def _known_as(paper: Paper) -> tuple[object, ...]:
 
 
 def with_papers(book: Book, alter: Callable[[Paper], Paper]) -> Book:
-    """The book with every one of its papers, for leaves and cover and on the pile, as ``alter`` makes it."""
-    papers = Papers(leaf=alter(book.paper.leaf), cover=alter(book.paper.cover))
-    pile = tuple(
-        sheet if (paper := alter(sheet.paper)) is sheet.paper else sheet.model_copy(update={"paper": paper}) for sheet in book.pages.pile
+    """The book with every one of its papers, for leaves and cover and of the pile, as ``alter`` makes it."""
+    papers = Papers(
+        leaf=alter(book.paper.leaf), cover=alter(book.paper.cover), more={key: alter(own) for key, own in book.paper.more.items()}
     )
-    return book.model_copy(update={"paper": papers, "pages": book.pages.model_copy(update={"pile": pile})})
-
-
-def _papers(book: Book) -> Iterator[Paper]:
-    yield from (book.paper.leaf, book.paper.cover)
-    yield from (sheet.paper for sheet in book.pages.pile)
-
-
-def _roles(book: Book) -> tuple[tuple[Role, Paper], ...]:
-    return ("leaf", book.paper.leaf), ("cover", book.paper.cover)
+    return book.model_copy(update={"paper": papers})
 
 
 def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> str:
@@ -320,25 +311,22 @@ def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan
 
     Returns what was moved, in words; "" for nothing.
     """
-    steps = {one.step.key: one.step.takes for one in plan.bench.steps if one.step.takes}
-    if not any((key in before.bench.ticks) != (key in after.bench.ticks) for key in steps):
+    if before.bench.ticks.keys() == after.bench.ticks.keys():
         return ""
     there = store.takings(session, book_id)
     said: list[str] = []
-    for key, role in steps.items():
-        if key in after.bench.ticks and key not in there:
-            moved = (
-                _take_pile(session, after, plan)
-                if role == "leaf" and after.pages.pile
-                else _take(session, getattr(after.paper, role), role, plan)
-            )
-            store.record_takings(session, book_id, key, moved)
-            said += _in_words(session, moved, back=False)
-        elif key not in after.bench.ticks and key in there:
-            for item_id, amount in there[key]:
+    for key, moved in there.items():
+        if key not in after.bench.ticks:
+            for item_id, amount in moved:
                 _add(session, item_id, amount)
             store.forget_takings(session, book_id, key)
-            said += _in_words(session, there[key], back=True)
+            said += _in_words(session, moved, back=True)
+    own = after.paper.by_key()
+    for step in (one.step for one in plan.bench.work if one.step.takes):
+        if step.key in after.bench.ticks and step.key not in before.bench.ticks and step.key not in there:
+            moved = [move for stock in step.takes for move in _take(session, own[stock], stock, plan)]
+            store.record_takings(session, book_id, step.key, moved)
+            said += _in_words(session, moved, back=False)
     return "; ".join(said)
 
 
@@ -357,33 +345,19 @@ def _in_words(session: Session, moved: list[tuple[int, int]], back: bool) -> lis
     return found
 
 
-def _take(session: Session, own: Paper, role: str, plan: Plan) -> list[tuple[int, int]]:
-    """What cutting one role's parts takes from its item, and the offcuts it brings: (item, amount) with offcuts below 0."""
+def _take(session: Session, own: Paper, stock: str, plan: Plan) -> list[tuple[int, int]]:
+    """What cutting the parts of one stock takes from its item, and the offcuts it brings: (item, amount) with offcuts below 0."""
     if not own.stock_id or store.find_paper(session, int(own.stock_id)) is None:
         return []
     item_id, moved = int(own.stock_id), []
     left = store.owned_of(session, [item_id]).get(item_id)
     if left is not None:
-        amount = min(left, plan.cutting.sheets.get(role, 0))
+        amount = min(left, plan.cutting.takes.get(stock, 0))
         _add(session, item_id, -amount)
         moved.append((item_id, amount))
     for cut in plan.cutting.cuts:
-        if cut.stock.role == role:
+        if cut.stock.key == stock:
             moved += [_lay_down(session, piece) for piece in offcuts(cut, own)]
-    return moved
-
-
-def _take_pile(session: Session, book: Book, plan: Plan) -> list[tuple[int, int]]:
-    """What a mixed pile takes from each of its papers' items, for every book of the run, and what is left of the sheets cut down."""
-    linked = {int(own.stock_id): same_paper(own) for own in {sheet.paper for sheet in book.pages.pile} if own.stock_id}
-    moved = []
-    for item_id, left in store.owned_of(session, linked).items():
-        if left is not None:
-            amount = min(left, next(one.sheets for one in plan.pages.pile_takes if one.stock == linked[item_id]))
-            _add(session, item_id, -amount)
-            moved.append((item_id, amount))
-    for cut, one in zip((cut for cut in plan.cutting.cuts if cut.stock.role == "pile"), plan.pages.pile_cuts, strict=True):
-        moved += [_lay_down(session, piece) for piece in offcuts(cut, one.paper)] if one.paper.stock_id else []
     return moved
 
 

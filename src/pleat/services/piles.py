@@ -13,42 +13,64 @@ from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem, LengthError
 from pleat.core.materials.items import Paper
-from pleat.core.pages.arrange import Arranged, Sections, arrange
-from pleat.core.pages.mixed import sections_of
-from pleat.core.pages.record import PileSheet
+from pleat.core.pages.arrange import Arranged, arrange
+from pleat.core.pages.arrange import Sections as Arrangement
+from pleat.core.pages.mixed import MixedFolio, sections_of
+from pleat.core.pages.record import PileSheet, Sections
+from pleat.core.pages.sectioned import SectionsBlock
 from pleat.core.planning import make_plan
 from pleat.core.texts import read_field
 
 MOST = 400
 
 
+def pages_of(book: Book) -> Sections:
+    """What the book decides of its sections. Raises BadBook for one that is not made of folded sheets."""
+    if not isinstance(book.pages, Sections):
+        raise BadBook([FieldProblem("", "the pile", "", "Only a book of folded sheets is made of a pile.")])
+    return book.pages
+
+
+def _mixed(book: Book) -> tuple[tuple[MixedFolio, ...], ...]:
+    return sections_of(pages_of(book), book.paper.more, book.brief.leaf_width_mm, book.brief.leaf_height_mm)
+
+
 def _order(book: Book) -> list[list[int]]:
     """The pile's ids as they lie now, section by section."""
-    brief = book.brief
-    return [[one.id for one in section] for section in sections_of(book.pages, brief.leaf_width_mm, brief.leaf_height_mm)]
+    return [[one.id for one in section] for section in _mixed(book)]
 
 
-def _with(book: Book, order: list[list[int]], pile: list[PileSheet] | None = None) -> Book:
-    """The book with another order, empty sections left out, and perhaps another pile."""
+def _with(book: Book, order: list[list[int]], pile: list[PileSheet] | None = None, papers: Mapping[str, Paper] | None = None) -> Book:
+    """The book with another order, empty sections left out, and perhaps another pile; papers that no sheet is of are forgotten."""
     kept = [section for section in order if section]
     changes: editing.Changes = [("pages.order", kept), ("pages.sections", max(1, len(kept)))]
     if pile is not None:
+        used = {sheet.paper for sheet in pile}
+        own = {**book.paper.more, **(papers or {})}
         changes.insert(0, ("pages.pile", [sheet.model_dump(mode="json") for sheet in pile]))
+        changes.insert(0, ("paper.more", {key: paper.model_dump(mode="json") for key, paper in own.items() if key in used}))
     return editing.apply(book, changes)
+
+
+def _key_for(book: Book, paper: Paper) -> str:
+    """The key of a paper among the book's own, a new one where it is not there yet."""
+    same = (key for key, own in book.paper.more.items() if own == paper.model_copy(update={"owned": own.owned}))
+    free = (f"p{number}" for number in itertools.count(1) if f"p{number}" not in book.paper.more)
+    return next(same, None) or next(free)
 
 
 def add(book: Book, paper: Paper, sheets: int) -> Book:
     """So many sheets of a paper more on the pile, dealt to the thinnest sections. Raises BadBook when that is too many."""
-    pile = list(book.pages.pile)
+    pile, key = list(pages_of(book).pile), _key_for(book, paper)
     if not 1 <= sheets <= MOST - len(pile):
         raise BadBook([FieldProblem("sheets", "sheets", str(sheets), f"A pile holds up to {MOST} sheets; {len(pile)} are on it.")])
     there = {sheet.id for sheet in pile}
     fresh = list(itertools.islice((number for number in itertools.count(1) if number not in there), sheets))
-    pile += [PileSheet(id=number, paper=paper) for number in fresh]
-    order = _order(book) or [[] for _ in range(book.pages.sections)]
+    pile += [PileSheet(id=number, paper=key) for number in fresh]
+    order = _order(book) or [[] for _ in range(pages_of(book).sections)]
     for number in fresh:
         min(order, key=len).append(number)
-    return _with(book, order, pile)
+    return _with(book, order, pile, {key: book.paper.more.get(key, paper)})
 
 
 def begun(book: Book) -> Book:
@@ -56,7 +78,9 @@ def begun(book: Book) -> Book:
 
     Raises BadBook for sheets folded more than once, for more than a pile holds, and where there is a pile already.
     """
-    pages, sections = book.pages, make_plan(book).pages.sections
+    pages, block = pages_of(book), make_plan(book).pages
+    assert isinstance(block, SectionsBlock)
+    sections, key = block.sections, _key_for(book, book.paper.leaf)
     if pages.pile:
         raise BadBook([FieldProblem("", "the pile", "", "It is begun already.")])
     if pages.folds > 1:
@@ -67,30 +91,30 @@ def begun(book: Book) -> Book:
     order = [[next(number) for _ in range(count)] for count in sections]
     flapped = {one for section in order for one in (section if pages.flap_on == "every" else section[-1:])} if pages.flap_mm else set()
     pile = [
-        PileSheet(id=one, paper=book.paper.leaf, flap_mm=pages.flap_mm if one in flapped else None, flap_panels=pages.flap_panels)
+        PileSheet(id=one, paper=key, flap_mm=pages.flap_mm if one in flapped else None, flap_panels=pages.flap_panels)
         for section in order
         for one in section
     ]
-    return _with(book, order, pile)
+    return _with(book, order, pile, {key: book.paper.leaf})
 
 
 def cleared(book: Book) -> Book:
     """The book of one paper again, in as many sections as its pile lay in."""
-    return editing.apply(book, [(f"pages.{name}", []) for name in ("pile", "order", "stubs", "tipped", "pairs")])
+    return editing.apply(book, [*((f"pages.{name}", []) for name in ("pile", "order", "stubs", "tipped", "pairs")), ("paper.more", {})])
 
 
 def _known(book: Book, sheet_id: int) -> None:
     """Raise BadBook for a sheet that is not on the pile."""
-    if not any(sheet.id == sheet_id for sheet in book.pages.pile):
+    if not any(sheet.id == sheet_id for sheet in pages_of(book).pile):
         raise BadBook([FieldProblem("", "sheet", str(sheet_id), "That sheet is no longer on the pile.")])
 
 
 def remove(book: Book, sheet_id: int) -> Book:
     """The book with a sheet taken off its pile; without any the book is of one paper again. Raises BadBook."""
     _known(book, sheet_id)
-    pile = [sheet for sheet in book.pages.pile if sheet.id != sheet_id]
+    pile = [sheet for sheet in pages_of(book).pile if sheet.id != sheet_id]
     order = [[one for one in section if one != sheet_id] for section in _order(book)]
-    kept = [list(pair) for pair in book.pages.pairs if sheet_id not in pair]
+    kept = [list(pair) for pair in pages_of(book).pairs if sheet_id not in pair]
     return editing.apply(join(_with(book, order, pile), sheet_id, "folded"), [("pages.pairs", kept)])
 
 
@@ -99,21 +123,21 @@ def mark(book: Book, sheet_id: int, **values: object) -> Book:
     _known(book, sheet_id)
     if values.get("window") == "no":
         values |= dict.fromkeys(_WINDOW)
-    pile = [sheet.model_copy(update=values) if sheet.id == sheet_id else sheet for sheet in book.pages.pile]
+    pile = [sheet.model_copy(update=values) if sheet.id == sheet_id else sheet for sheet in pages_of(book).pile]
     return _with(book, _order(book), pile)
 
 
 def join(book: Book, sheet_id: int, how: str) -> Book:
     """The book with a sheet folded in, or as a single leaf on a stub or tipped in at the gutter."""
-    stubs = [one for one in book.pages.stubs if one != sheet_id] + ([sheet_id] if how == "stub" else [])
-    tipped = [one for one in book.pages.tipped if one != sheet_id] + ([sheet_id] if how == "tipped" else [])
+    stubs = [one for one in pages_of(book).stubs if one != sheet_id] + ([sheet_id] if how == "stub" else [])
+    tipped = [one for one in pages_of(book).tipped if one != sheet_id] + ([sheet_id] if how == "tipped" else [])
     return editing.apply(book, [("pages.stubs", stubs), ("pages.tipped", tipped)])
 
 
 def flap(book: Book, sheet_id: int, length: str, panels: str) -> Book:
     """The book with a fold-out on a sheet of its pile as typed, empty for none. Raises BadBook naming the field that cannot be read."""
     _known(book, sheet_id)
-    held = next(sheet for sheet in book.pages.pile if sheet.id == sheet_id)
+    held = next(sheet for sheet in pages_of(book).pile if sheet.id == sheet_id)
     values, problems = {}, []
     for name, text in (("flap_mm", length), ("flap_panels", panels or "1")):
         try:
@@ -132,7 +156,7 @@ _WINDOW: Final = ("window_width_mm", "window_height_mm", "window_fore_mm", "wind
 def window(book: Book, sheet_id: int, texts: Mapping[str, str]) -> Book:
     """The book with the window of a sheet so large and there, as typed; what is left empty is as usual. Raises BadBook naming the field."""
     _known(book, sheet_id)
-    held = next(sheet for sheet in book.pages.pile if sheet.id == sheet_id)
+    held = next(sheet for sheet in pages_of(book).pile if sheet.id == sheet_id)
     values: dict[str, object] = {"window": "yes"}
     problems = []
     for name in _WINDOW:
@@ -174,7 +198,7 @@ def pair(book: Book, sheet_id: int, together: bool) -> Book:
     inside = next((section[place + 1] for section in order for place, one in enumerate(section[:-1]) if one == sheet_id), None)
     if inside is None:
         raise BadBook([FieldProblem("", "sheet", str(sheet_id), "It is the innermost: there is no sheet inside it to keep it with.")])
-    kept = [pair for pair in book.pages.pairs if set(pair) != {sheet_id, inside}]
+    kept = [pair for pair in pages_of(book).pairs if set(pair) != {sheet_id, inside}]
     if together:
         kept.append((sheet_id, inside))
     return editing.apply(book, [("pages.order", order), ("pages.pairs", [list(pair) for pair in kept])])
@@ -199,22 +223,21 @@ def propose(book: Book, sections: int, seed: int, unlike_now: bool, go_on: Calla
 
     Raises BadBook when there is nothing to arrange.
     """
-    brief, pages = book.brief, book.pages
-    parts = sections_of(pages, brief.leaf_width_mm, brief.leaf_height_mm)
+    parts = _mixed(book)
     if not parts:
         raise BadBook([FieldProblem("", "the pile", "", "There is nothing on the pile yet: add papers from the materials first.")])
     if not 1 <= sections <= 60:
         raise BadBook([FieldProblem("sections", "sections", str(sections), "Arrange in 1 to 60 sections.")])
     pile = [one.arranged for section in parts for one in section]
     pins = {one.id: (number, place) for number, section in enumerate(parts) for place, one in enumerate(section) if one.pinned}
-    unlike: Sections = tuple(tuple(one.id for one in section) for section in parts) if unlike_now else ()
+    unlike: Arrangement = tuple(tuple(one.id for one in section) for section in parts) if unlike_now else ()
     there = {one.id for one in pile}
-    pairs = [pair for pair in pages.pairs if set(pair) <= there]
+    pairs = [pair for pair in pages_of(book).pairs if set(pair) <= there]
     return arrange(sorted(pile, key=lambda one: one.id), sections, seed, pins, pairs, unlike, go_on)
 
 
 def arranged(book: Book, proposal: Arranged) -> Book:
     """The book with a proposal taken. Raises BadBook when its pile has changed since."""
-    if sorted(one for section in proposal.sections for one in section) != sorted(sheet.id for sheet in book.pages.pile):
+    if sorted(one for section in proposal.sections for one in section) != sorted(sheet.id for sheet in pages_of(book).pile):
         raise BadBook([FieldProblem("", "the pile", "", "It has changed since it was arranged. Arrange it again.")])
     return _with(book, [list(section) for section in proposal.sections])

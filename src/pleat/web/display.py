@@ -19,6 +19,7 @@ from pleat.core.texts import shown_list
 from pleat.core.units import Ruler, written_fractions
 from pleat.core.words import lasting
 from pleat.drawing.svg import Rendered
+from pleat.web.forms import entry
 
 _SET: Final = (
     '<span class="frac"><span class="visually-hidden"> {0}/{1}</span><span aria-hidden="true"><sup>{0}</sup>⁄<sub>{1}</sub></span></span>'
@@ -39,6 +40,8 @@ def register(app: Flask) -> None:
         asset=partial(asset, app),
         percent=percent,
         drawn=drawn,
+        entry_of=entry,
+        exact_mm=exact_mm,
     )
 
 
@@ -106,10 +109,15 @@ def asset(app: Flask, name: str) -> str:
     return known[name]
 
 
+def exact_mm(value: float | None) -> str:
+    """A length that is finer than the ruler, as its field shows it; nothing for none."""
+    return f"{value:g} mm" if value else ""
+
+
 def percent(share: float) -> str:
     return f"{100 * share:.3f}"
 
 
 def drawn(rendered: Rendered) -> dict[str, Any]:
     """A rendered drawing for a template: its SVG, safe to insert, and its spots."""
-    return {"svg": Markup(rendered.svg), "spots": rendered.spots, "scale": rendered.scale}
+    return {"svg": Markup(rendered.svg), "spots": rendered.spots, "scale": rendered.scale, "width": rendered.width}

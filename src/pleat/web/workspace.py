@@ -19,7 +19,7 @@ from pleat.services.materials import Role
 from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
 from pleat.web.database import reading, writing
-from pleat.web.pleats import QUESTIONS, VIEWS, stale
+from pleat.web.pleats import QUESTIONS, stale, view
 
 pages = Blueprint("workspace", __name__, url_prefix="/books/<int:book_id>")
 
@@ -46,32 +46,19 @@ def edit(book_id: int) -> Response:
     return change(book_id, f"{label_of(path)}: {' '.join(text[:60].split()) or 'none'}", lambda book: editing.edit(book, {path: text}))
 
 
-@pages.post("/fix")
-def fix(book_id: int) -> Response:
-    """Apply a check's fix, found again by its check and label in the plan as it is now."""
-    key, label = asked.word(request.form, "check"), asked.word(request.form, "label", 400)
+@pages.post("/take")
+def take(book_id: int) -> Response:
+    """Take an offer, found again by its key in the plan as it is now: a check's, or one of several ways a pleat can go."""
+    key, label = asked.word(request.form, "offer"), asked.word(request.form, "label", 400)
+    with reading() as session:
+        tools = materials.tools(session)
 
     def alter(book: Book) -> Book:
-        for _, check in make_plan(book).checks:
-            for one in check.fixes:
-                if (check.key, one.label) == (key, label):
-                    return editing.apply(book, one.changes)
-        raise BadBook([FieldProblem("", "this fix", label, "It no longer applies: the book has changed since it was offered.")])
-
-    return change(book_id, label, alter)
-
-
-@pages.post("/choose")
-def choose(book_id: int) -> Response:
-    """Take one of several ways, found again by its group and label in the plan as it is now."""
-    group, label = asked.word(request.form, "group"), asked.word(request.form, "label", 400)
-
-    def alter(book: Book) -> Book:
-        for _, result in make_plan(book):
-            for one in result.choices:
-                if (one.group, one.label) == (group, label):
-                    return editing.apply(book, one.changes)
-        raise BadBook([FieldProblem("", "this way", label, "It is no longer there: the book has changed since it was offered.")])
+        for _, result in make_plan(book, tools):
+            for offer in (*result.offers, *(offer for check in result.checks for offer in check.offers)):
+                if offer.key == key:
+                    return editing.apply(book, offer.changes)
+        raise BadBook([FieldProblem("", "this offer", label, "It no longer applies: the book has changed since it was made.")])
 
     return change(book_id, label, alter)
 
@@ -245,4 +232,4 @@ def _changed_elsewhere(error: ChangedElsewhere, label: str) -> Response:
 
 
 def _views(opened: Opened, names: Iterable[str]) -> dict[str, dict[str, object]]:
-    return {name: VIEWS[name](opened) for name in names}
+    return {name: view(name, opened) for name in names}

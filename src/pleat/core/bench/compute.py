@@ -1,25 +1,41 @@
-"""Bench: all steps in an order that works, which of them are done, and what was ticked too early (slip D1)."""
+"""Bench: all steps in an order that works, which of them are done, and what was ticked before what it needs (slips D1, E6, F3, F4, G1, G2)."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
+from pleat.core.bench.order import in_order, waits_for
 from pleat.core.bench.record import Bench
-from pleat.core.bench.steps import after_sewing, before_sewing
-from pleat.core.binding.compute import BindingResult
-from pleat.core.binding.kinds.registry import Sewing
-from pleat.core.brief.compute import BriefResult
-from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.compute import CuttingResult
-from pleat.core.pages.compute import PagesResult
-from pleat.core.paper.compute import PaperResult
-from pleat.core.plan import Check, Figure, Fix, PleatResult, Rule, Step, shortened
+from pleat.core.cutting.left import LeftOfCutting
+from pleat.core.plan import Check, Figure, Offer, PleatResult, Rule, Step, shortened
 from pleat.core.words import lasting
 
-THROUGH_COVER: Final = frozenset({"pierce", "sew"})
-"""Steps that go through the cover and cannot be done before it is there."""
+NAMED: Final = 3
+"""Steps that a sentence names; of more it says how many."""
+
+
+@dataclass(frozen=True)
+class LeftOfBench(LeftOfCutting):
+    """All the other pleats."""
+
+    cutting: CuttingResult
+
+    @property
+    def steps(self) -> tuple[Step, ...]:
+        """The steps of all pleats, and the last of all; where the order leaves a choice, those of the pleat named first come first."""
+        pleats = (self.cutting, self.pages, self.extras, self.cover, self.binding)
+        return (*(step for pleat in pleats for step in pleat.steps), self._last)
+
+    @property
+    def _last(self) -> Step:
+        shut = "nothing stands out past the cover, " if self.cover.steps else ""
+        look = f", {shut}{self.binding.look}" if self.binding.look else shut and f", {shut.rstrip(', ')}"
+        return Step(
+            "check", "Open and close it", f"Every leaf held{look}. Note what you would change.", needs=("book.bound",), gives=("book.done",)
+        )
 
 
 @dataclass(frozen=True)
@@ -34,41 +50,23 @@ class BenchStep:
 
 @dataclass(frozen=True, kw_only=True)
 class BenchResult(PleatResult):
-    """The steps in order; ``current`` is the first one open, None when all are done."""
+    """The steps in order; ``current`` is the first one open, None when all are done. ``waits`` are minutes, all waits added up."""
 
-    steps: tuple[BenchStep, ...]
+    work: tuple[BenchStep, ...]
     current: BenchStep | None
+    waits: int
 
     @property
     def idle(self) -> bool:
-        return not any(step.done for step in self.steps)
+        return not any(step.done for step in self.work)
 
 
-def compute(
-    bench: Bench,
-    brief: BriefResult,
-    paper: PaperResult,
-    pages: PagesResult,
-    binding: BindingResult,
-    cover: CoverResult,
-    cutting: CuttingResult,
-) -> BenchResult:
-    sewing = Sewing(
-        path=binding.path,
-        positions_mm=binding.positions_mm,
-        cover_positions_mm=cover.holes_mm,
-        thread_mm=binding.need.total_mm,
-        thread_name=binding.thread_name,
-        strands=binding.strands,
-        tail_mm=binding.tail_mm,
-        ruler=brief.ruler,
-        sections=len(pages.sections),
-        quantity=brief.quantity,
-    )
-    sewn = binding.kind.steps(sewing)
-    each = f" Each of the {brief.quantity} books." if brief.quantity > 1 else ""
-    order = in_order((*before_sewing(brief.ruler, paper, pages, cover, cutting), *sewn, *after_sewing(sewn[-1].key)))
-    steps = tuple(
+def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
+    """The work at the bench, with what was ticked."""
+    quantity = left.brief.quantity
+    each = f" Each of the {quantity} books." if quantity > 1 else ""
+    order = in_order(left.steps)
+    work = tuple(
         BenchStep(
             number,
             step if step.for_all or not each else replace(step, detail=step.detail + each),
@@ -77,66 +75,94 @@ def compute(
         )
         for number, step in enumerate(order, 1)
     )
-    done = sum(step.done for step in steps)
+    done, waits = sum(step.done for step in work), sum(step.wait_minutes for step in order)
     progress = Figure(
         key="done",
         label="steps done",
-        value=f"{done} / {len(steps)}",
+        value=f"{done} / {len(work)}",
         show="text",
-        how=f"{done} of {len(steps)} steps are ticked. Waiting times come to about {lasting(60 * round(sum(step.wait_minutes for step in order) / 60))}.",
+        how=f"{done} of {len(work)} steps are ticked. Waiting times come to about {lasting(60 * round(waits / 60))}.",
         rules=(Rule("house rule", "waiting times; your paper may need longer"),),
     )
-    current = next((step for step in steps if not step.done), None)
-    return BenchResult(key_figure=progress, figures=(progress,), checks=_checks(steps, bench.ticks, binding), steps=steps, current=current)
+    return BenchResult(
+        key_figure=progress,
+        figures=(progress,),
+        checks=(*_too_early(work, bench.ticks), *_changed(work, bench.ticks)),
+        work=work,
+        current=next((step for step in work if not step.done), None),
+        waits=waits,
+    )
 
 
-def in_order(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """The steps so that each comes after all it names in ``after``, otherwise as given.
-
-    Raises ValueError when a step waits for one that is not there, or two wait for each other.
-    """
-    placed: list[Step] = []
-    waiting = list(steps)
-    while waiting:
-        done = {step.key for step in placed}
-        ready = next((step for step in waiting if done.issuperset(step.after)), None)
-        if ready is None:
-            raise ValueError(f"these steps wait for each other or for one that is not there: {[step.key for step in waiting]}")
-        placed.append(ready)
-        waiting.remove(ready)
-    return tuple(placed)
+def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]:
+    """Steps that are ticked before what they need: one check for each slip that has a name, and one for all others."""
+    steps = {one.step.key: one.step for one in work}
+    order = waits_for(tuple(steps.values()))
+    early = {key: [first for first in order[key] if first not in ticks] for key in steps if key in ticks}
+    named = {first: [key for key in early if first in early[key]] for first, step in steps.items() if step.missing}
+    found = [_slip(steps, first, keys, ticks) for first, keys in named.items() if keys]
+    others = {key: [first for first in firsts if not steps[first].missing] for key, firsts in early.items()}
+    if any(others.values()):
+        found.append(_out_of_order(steps, {key: firsts for key, firsts in others.items() if firsts}, ticks))
+    return found
 
 
-def _checks(steps: tuple[BenchStep, ...], ticks: Mapping[str, str], binding: BindingResult) -> tuple[Check, ...]:
-    by_key = {one.step.key: one for one in steps}
-    found = []
-    early = [one for one in steps if one.done and one.step.key in THROUGH_COVER]
-    if binding.kind.through_cover and early and not by_key["cover_on"].done:
-        kept = {key: value for key, value in ticks.items() if key not in THROUGH_COVER}
-        found.append(
-            Check(
-                "D1",
-                "stop",
-                f"“{early[0].step.title}” is ticked, but the cover is not round the section.",
-                "This stitch goes through leaves and cover together. Sewn without it, the thread has to come out again: it is the classic mistake.",
-                (
-                    Fix("the cover is on, tick it", (("bench.ticks", {**ticks, "cover_on": by_key["cover_on"].step.signature}),)),
-                    Fix("untick, and put the cover on", (("bench.ticks", kept),)),
-                ),
-            )
+def _slip(steps: Mapping[str, Step], first: str, early: Sequence[str], ticks: Mapping[str, str]) -> Check:
+    missing = steps[first].missing
+    assert missing is not None
+    kept = {key: value for key, value in ticks.items() if key not in early}
+    return Check(
+        missing.slip,
+        "stop",
+        f"“{steps[early[0]].title}” is ticked, but {missing.words}.",
+        missing.why,
+        (
+            Offer(missing.done, (("bench.ticks", {**ticks, first: steps[first].signature}),)),
+            Offer(missing.undo, (("bench.ticks", kept),)),
+        ),
+    )
+
+
+def _out_of_order(steps: Mapping[str, Step], early: Mapping[str, Sequence[str]], ticks: Mapping[str, str]) -> Check:
+    """What is ticked although steps before it are not; ticking them too may show the next ones missing, so all are ticked at once."""
+    order = waits_for(tuple(steps.values()))
+    open_ = [first for firsts in early.values() for first in firsts]
+    before: list[str] = []
+    while open_:
+        first = open_.pop()
+        if first not in before and first not in ticks:
+            before.append(first)
+            open_ += order[first]
+    unnamed = [key for key in steps if key in before and not steps[key].missing]
+    listed = ", ".join(f"“{steps[key].title}”" for key in unnamed[:NAMED]) + (
+        f" and {len(unnamed) - NAMED} more" if len(unnamed) > NAMED else ""
+    )
+    late = next(iter(early))
+    return Check(
+        "order",
+        "note",
+        f"“{steps[late].title}” is ticked, and {listed} {'is' if len(unnamed) == 1 else 'are'} not.",
+        "It comes after that. If you did it and only did not tick it, tick it now; else something may be missing.",
+        (
+            Offer("all that is done, tick it", (("bench.ticks", {**ticks, **{key: steps[key].signature for key in unnamed}}),)),
+            Offer("untick what came too early", (("bench.ticks", {key: mark for key, mark in ticks.items() if key not in early}),)),
+        ),
+    )
+
+
+def _changed(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]:
+    """Steps whose figures are others than when they were ticked."""
+    return [
+        Check(
+            f"changed_{one.step.key}",
+            "watch",
+            f"“{one.step.title}” was ticked, and its figures have changed since.",
+            f"It now says: {one.step.detail}",
+            (
+                Offer("still right as it is", (("bench.ticks", {**ticks, one.step.key: one.step.signature}),)),
+                Offer("untick, to do it again", (("bench.ticks", {k: v for k, v in ticks.items() if k != one.step.key}),)),
+            ),
         )
-    for one in steps:
-        if one.changed:
-            found.append(
-                Check(
-                    f"changed_{one.step.key}",
-                    "watch",
-                    f"“{one.step.title}” was ticked, and its figures have changed since.",
-                    f"It now says: {one.step.detail}",
-                    (
-                        Fix("still right as it is", (("bench.ticks", {**ticks, one.step.key: one.step.signature}),)),
-                        Fix("untick, to do it again", (("bench.ticks", {k: v for k, v in ticks.items() if k != one.step.key}),)),
-                    ),
-                )
-            )
-    return tuple(found)
+        for one in work
+        if one.changed
+    ]

@@ -3,36 +3,36 @@
 from __future__ import annotations
 
 import itertools
+from typing import Final
 
-from pleat.core.binding.kinds.registry import Kind
 from pleat.core.binding.path import Fault
 from pleat.core.binding.record import Pamphlet
+from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets, misfit, place
 from pleat.core.binding.thread import ThreadNeed
-from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.folding import folios_a_sheet
+from pleat.core.pages.sectioned import SectionsBlock
 from pleat.core.pages.sections import split
-from pleat.core.plan import Check, Fix
+from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
 from pleat.core.words import many
 
+STATION_COUNTS: Final = (3, 5)
+MOST_SECTIONS: Final = 2
+"""Sections that lie side by side in one spine; more want to be linked (common practice, no source)."""
+
 
 def find(
-    binding: Pamphlet,
-    kind: Kind,
-    ruler: Ruler,
-    height: float,
-    positions: tuple[float, ...],
-    wrong: tuple[Fault, ...],
-    need: ThreadNeed,
-    pages: PagesResult,
+    binding: Pamphlet, left: LeftOfBinding, positions: tuple[float, ...], wrong: tuple[Fault, ...], need: ThreadNeed
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
+    ruler, height = left.brief.ruler, left.pages.leaf_height_mm
+    pages = left.pages if isinstance(left.pages, SectionsBlock) else None
     found = [
         _path(wrong),
-        _sections(kind, pages),
-        _misfit(binding, kind),
-        _held(ruler, height, positions, pages),
+        _sections(pages) if pages else None,
+        _misfit(binding),
+        _held(ruler, height, positions, pages) if pages else None,
         _edges(binding, ruler, height, positions),
         _thread(binding, ruler, need),
     ]
@@ -49,19 +49,19 @@ def _path(wrong: tuple[Fault, ...]) -> Check | None:
         level,  # type: ignore[arg-type]
         f"Your own path does not hold: {listed}.",
         "A path is right when it uses every hole, starts and ends at the same hole on the same side, and leaves no gap bare.",
-        (Fix("sew it the usual way", (("binding.own_path", None),)),),
+        (Offer("sew it the usual way", (("binding.own_path", None),)),),
     )
 
 
-def _misfit(binding: Pamphlet, kind: Kind) -> Check | None:
+def _misfit(binding: Pamphlet) -> Check | None:
     """Stations that were placed for another number of them."""
     placed = misfit(binding)
     if placed is None:
         return None
     fixes = []
-    if placed in kind.station_counts and placed != binding.station_count:
-        fixes.append(Fix(many(placed, "station"), (("binding.station_count", placed), ("binding.own_path", None))))
-    fixes.append(Fix("spread them anew", (("binding.insets_mm", None), ("binding.positions_mm", None))))
+    if placed in STATION_COUNTS and placed != binding.station_count:
+        fixes.append(Offer(many(placed, "station"), (("binding.station_count", placed), ("binding.own_path", None))))
+    fixes.append(Offer("spread them anew", (("binding.insets_mm", None), ("binding.positions_mm", None))))
     return Check(
         "stations",
         "watch",
@@ -71,29 +71,29 @@ def _misfit(binding: Pamphlet, kind: Kind) -> Check | None:
     )
 
 
-def _sections(kind: Kind, pages: PagesResult) -> Check | None:
-    sections, most = len(pages.sections), kind.most_sections
+def _sections(pages: SectionsBlock) -> Check | None:
+    sections, most = len(pages.sections), MOST_SECTIONS
     if sections <= most:
         return None
     nests = pages.limit.folios // folios_a_sheet(pages.folds) * folios_a_sheet(pages.folds)
-    fixes: tuple[Fix, ...] = ()
+    fixes: tuple[Offer, ...] = ()
     if not pages.mixed and max(split(pages.folios, most, pages.folds)) <= pages.limit.folios:
-        fixes = (Fix(f"{most} sections", (("pages.sections", most),)),)
+        fixes = (Offer(f"{most} sections", (("pages.sections", most),)),)
     elif not pages.mixed and nests:
         fewer = 4 * nests * most
         changes = (("pages.sections", most), ("pages.amount", fewer), ("pages.counted_in", "pages"))
-        fixes = (Fix(f"{most} sections of {fewer} pages in all, as many as nest well", changes),)
+        fixes = (Offer(f"{most} sections of {fewer} pages in all, as many as nest well", changes),)
     return Check(
         "sections",
         "watch",
-        f"{sections} sections are many for a {kind.title}: each is sewn to the spine by itself.",
-        f"Up to {kind.most_sections} lie side by side in one spine; more shift against each other as the book is used, since nothing links them.",
+        f"{sections} sections are many for a pamphlet stitch: each is sewn to the spine by itself.",
+        f"Up to {MOST_SECTIONS} lie side by side in one spine; more shift against each other as the book is used, since nothing links them.",
         fixes,
         "" if fixes else f"Make two books of it, or take sheets off the pile until they nest in {most}.",
     )
 
 
-def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: PagesResult) -> Check | None:
+def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: SectionsBlock) -> Check | None:
     """C2: leaves of a mixed pile that hang on one hole or on none."""
     pile = [one for section in pages.mixed for one in section]
     folded = [one for one in pile if one.joined == "folded"]  # a stub is as high as the book, and a leaf tipped in is glued
@@ -106,13 +106,13 @@ def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: Page
     if inset < height / 2 - LEAF_MARGIN_MM:
         middle = (inset,) if len(positions) == 3 else (inset, ruler.snap((inset + height / 2) / 2))
         fixes.append(
-            Fix(
+            Offer(
                 f"pull the holes together, the outer ones {ruler.show(inset)} from head and tail",
                 (("binding.insets_mm", middle), ("binding.positions_mm", None)),
             )
         )
     stubs = [one.id for one in pile if one.joined == "stub"] + [one.id for one, _ in loose]
-    fixes.append(Fix(f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves", (("pages.stubs", stubs),)))
+    fixes.append(Offer(f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves", (("pages.stubs", stubs),)))
     none = sum(held == 0 for _, held in loose)
     return Check(
         "C2",
@@ -140,10 +140,10 @@ def _edges(binding: Pamphlet, ruler: Ruler, height: float, positions: tuple[floa
     if near >= LEAF_MARGIN_MM and together >= LEAF_MARGIN_MM:
         return None
     usual = binding.model_copy(update={"insets_mm": default_insets(height, binding.station_count, ruler), "positions_mm": None})
-    fix = Fix("spread the holes over the height", (("binding.insets_mm", usual.insets_mm), ("binding.positions_mm", None)))
+    fix = Offer("spread the holes over the height", (("binding.insets_mm", usual.insets_mm), ("binding.positions_mm", None)))
     if min(_nearest(height, place(usual, height, ruler))) < LEAF_MARGIN_MM:  # a low leaf has no room for so many
         fewer = (("binding.station_count", 3), ("binding.insets_mm", None), ("binding.positions_mm", None), ("binding.own_path", None))
-        fix = Fix("3 stations, spread anew", fewer)
+        fix = Offer("3 stations, spread anew", fewer)
     what = (
         f"A hole lies {ruler.show(-near)} outside the leaf."
         if near < -0.05
@@ -159,7 +159,7 @@ def _thread(binding: Pamphlet, ruler: Ruler, need: ThreadNeed) -> Check | None:
     if cut is None:
         return None
     right = ruler.snap_up(need.total_mm)
-    fix = (Fix(f"cut {ruler.show(right)}", (("binding.thread_cut_mm", right),)),)
+    fix = (Offer(f"cut {ruler.show(right)}", (("binding.thread_cut_mm", right),)),)
     (run, tails, spare), total = ruler.summed([need.spans_mm + need.passages_mm, need.tails_mm, need.spare_mm])
     sum_ = f"The path takes {run}, two tails {tails}, tension and mishaps {spare}: {total} {ruler.name}."
     if cut < need.shortest_mm - 0.05:

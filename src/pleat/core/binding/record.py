@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
+from pleat.core.kinds import Member
 
 Position = Annotated[float, LengthRule("a station", 0, 1000)]
 
@@ -17,6 +18,7 @@ class Thread(Record):
     ``name`` is what it is called among the materials; empty for a linen thread known by its number.
     """
 
+    stock_id: str | None = Field(default=None, max_length=40, description="the item among the materials it was taken from")
     name: Annotated[str, TextRule("the thread's name", 60, required=False)] = ""
     lea: Annotated[int, NumberRule("the lea number", 4, 120, whole=True)] = 18
     plies: Annotated[int, NumberRule("the plies", 1, 12, whole=True)] = 3
@@ -24,9 +26,10 @@ class Thread(Record):
     diameter_mm: Annotated[float, LengthRule("the thread's measured diameter", 0.05, 8, fine=True)] | None = None
 
 
-class Pamphlet(Record):
+class Pamphlet(Member):
     """Pleat 5: stations from the leaf's head, the path of the thread, and the thread itself."""
 
+    kind: Literal["pamphlet"] = "pamphlet"
     station_count: Annotated[Literal[3, 5], ChoiceRule("stations", (("3", "3 stations"), ("5", "5 stations")))] = 3
     insets_mm: tuple[Position, ...] | None = Field(
         default=None, max_length=2, description="symmetric stations: their distances from the head, outermost first"

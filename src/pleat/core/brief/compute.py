@@ -1,21 +1,21 @@
-"""Brief: the intent, checked against the kinds of book there are."""
+"""Brief: the intent."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 
 from pleat.core.brief.record import Brief
+from pleat.core.kinds import Chosen
 from pleat.core.materials.sizes import size_name
-from pleat.core.plan import Check, Figure, Fix, PleatResult, Rule
+from pleat.core.plan import Figure, PleatResult, Rule
 from pleat.core.units import RULERS, Ruler
 
 
 @dataclass(frozen=True, kw_only=True)
 class BriefResult(PleatResult):
-    """The intent handed to the right: kind, leaf size in mm, how many books, and the ruler everything is shown on."""
+    """The intent handed to the right: the members the book is made of, leaf size in mm, how many books, and the ruler for everything shown."""
 
-    kind: str
+    made_of: Chosen
     leaf_width_mm: float
     leaf_height_mm: float
     purpose: str
@@ -23,8 +23,7 @@ class BriefResult(PleatResult):
     ruler: Ruler
 
 
-def compute(brief: Brief, kinds: Mapping[str, str]) -> BriefResult:
-    """The brief's result; ``kinds`` maps each known kind to its title."""
+def compute(brief: Brief, made_of: Chosen) -> BriefResult:
     ruler = RULERS[brief.ruler]
     name = size_name(brief.leaf_width_mm, brief.leaf_height_mm)
     size = Figure(
@@ -55,22 +54,11 @@ def compute(brief: Brief, kinds: Mapping[str, str]) -> BriefResult:
     return BriefResult(
         key_figure=size,
         figures=(size, opened, quantity),
-        checks=_checks(brief, kinds),
-        kind=brief.kind,
+        checks=(),
+        made_of=made_of,
         leaf_width_mm=brief.leaf_width_mm,
         leaf_height_mm=brief.leaf_height_mm,
         purpose=brief.purpose,
         quantity=brief.quantity,
         ruler=ruler,
-    )
-
-
-def _checks(brief: Brief, kinds: Mapping[str, str]) -> tuple[Check, ...]:
-    if brief.kind in kinds:
-        return ()
-    fixes = tuple(Fix(f"make it a {title}", (("brief.kind", kind),)) for kind, title in kinds.items())
-    return (
-        Check(
-            "kind", "stop", f"This Pleat does not know books of the kind “{brief.kind}”.", "The file may come from a newer Pleat.", fixes
-        ),
     )

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record
 
 
 class Brief(Record):
-    """Pleat 1, what is being made."""
+    """Pleat 1: how large, what for, how many. What kind of book it is, is said by the members that the other pleats hold."""
 
-    kind: Annotated[str, TextRule("the kind of book", 40)] = "pamphlet"
     leaf_width_mm: Annotated[float, LengthRule("the leaf's width", 30, 600)] = 148.5
     leaf_height_mm: Annotated[float, LengthRule("the leaf's height", 40, 600)] = 210.0
     purpose: Annotated[

@@ -5,12 +5,12 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.core.brief.compute import BriefResult
+from pleat.core.plan import Changes
 
 SMALLEST_MM: Final = (30.0, 40.0)
 LARGEST_MM: Final = 600.0
 FLAP_GAP_MM: Final = 19.0
 """How much shorter than the leaf a fold-out must be to stay clear of the gutter (common practice: 3/4 in, about 20 mm)."""
-Changes = tuple[tuple[str, object], ...]
 
 
 def possible(width_mm: float, height_mm: float) -> bool:
@@ -24,8 +24,8 @@ def resized(brief: BriefResult, width_mm: float, height_mm: float, flap_mm: floa
     changes: list[tuple[str, object]] = [("brief.leaf_width_mm", width_mm), ("brief.leaf_height_mm", height_mm)]
     words = ""
     if abs(height_mm - brief.leaf_height_mm) > 0.05:
-        changes += [("binding.insets_mm", None), ("binding.positions_mm", None)]
-        words = ", holes spread anew"
+        changes += [(path, None) for path in brief.made_of.placed]
+        words = ", holes spread anew" if brief.made_of.placed else ""
     if flap_mm and flap_mm > width_mm - FLAP_GAP_MM:
         changes.append(("pages.flap_mm", None))
         words += ", without the fold-out"

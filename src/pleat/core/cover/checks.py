@@ -5,15 +5,16 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.binding.compute import BindingResult
+from pleat.core.binding.result import BindingResult
 from pleat.core.binding.stations import COVER_MARGIN_MM, LEAF_MARGIN_MM, default_insets
 from pleat.core.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM, Wrap
+from pleat.core.cover.result import LeftOfCover
 from pleat.core.estimate import Estimate
 from pleat.core.materials.tools import Tools
-from pleat.core.pages.compute import PagesResult
+from pleat.core.pages.block import Block
 from pleat.core.panels import PanelPlan
 from pleat.core.paper.compute import Stock
-from pleat.core.plan import Check, Fix
+from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
 from pleat.core.yields import lies
 
@@ -46,10 +47,9 @@ class Outcome:
     lost_mm: float
 
 
-def find(
-    cover: Wrap, ruler: Ruler, card: Stock, pages: PagesResult, binding: BindingResult, out: Outcome, tools: Tools
-) -> tuple[Check, ...]:
+def find(cover: Wrap, left: LeftOfCover, out: Outcome) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
+    ruler, card, pages, binding = left.brief.ruler, left.paper.cover, left.pages, left.binding
     found = [
         _sum(cover, ruler, card, out),
         _offset(cover, ruler, out.spine),
@@ -58,7 +58,7 @@ def find(
         _crease(ruler, out.spine, out.creases),
         _holes(ruler, binding, out.holes),
         _near_edge(ruler, binding, out),
-        _board(ruler, out.wrap, tools),
+        _board(ruler, out.wrap, left.tools),
     ]
     return tuple(check for check in found if check)
 
@@ -75,10 +75,10 @@ def _has_room(cover: Wrap, card: Stock, out: Outcome, square_mm: float) -> bool:
     return comes_out(wide + more, high + more) or not comes_out(wide, high)
 
 
-def _square(ruler: Ruler, square_mm: float) -> Fix:
+def _square(ruler: Ruler, square_mm: float) -> Offer:
     """Another square, and a new piece for it."""
     changes = (("cover.square_mm", square_mm), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None))
-    return Fix(f"square {ruler.show(square_mm)}", changes)
+    return Offer(f"square {ruler.show(square_mm)}", changes)
 
 
 _TOO_SMALL_A_CARD: Final = "The card is too small for a wider one: take a larger sheet under Paper, or a smaller leaf."
@@ -106,10 +106,10 @@ def _sum(cover: Wrap, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
     square = cover.square_mm - ruler.snap_up(max(one[0] for one in known) / 2)
     fixes = []
     if 0 <= square <= LARGEST_SQUARE_MM and abs(square - cover.square_mm) > 0.05 and _has_room(cover, card, out, square):
-        fixes.append(Fix(f"square {ruler.show(square)}", (("cover.square_mm", square),)))
+        fixes.append(Offer(f"square {ruler.show(square)}", (("cover.square_mm", square),)))
     if short < 0:
-        fixes.append(Fix(f"trim the piece by {ruler.show(-short)}", ((path, need),)))
-    fixes.append(Fix("cut a new piece", (("cover.piece_width_mm", None), ("cover.piece_height_mm", None))))
+        fixes.append(Offer(f"trim the piece by {ruler.show(-short)}", ((path, need),)))
+    fixes.append(Offer("cut a new piece", (("cover.piece_width_mm", None), ("cover.piece_height_mm", None))))
     return Check(
         "A1",
         "stop" if short > 0 else "watch",
@@ -125,7 +125,7 @@ def _offset(cover: Wrap, ruler: Ruler, spine: Estimate) -> Check | None:
     slack = ruler.step_mm / 2
     if not offset or spine.low - slack <= 2 * offset <= ruler.snap_up(spine.high) + slack:
         return None
-    half = Fix(f"{ruler.thin(spine.likely / 2)} either side", (("cover.score_offset_mm", spine.likely / 2),))
+    half = Offer(f"{ruler.thin(spine.likely / 2)} either side", (("cover.score_offset_mm", spine.likely / 2),))
     return Check(
         "A3",
         "watch",
@@ -133,7 +133,7 @@ def _offset(cover: Wrap, ruler: Ruler, spine: Estimate) -> Check | None:
         f"Half the thickness is {ruler.thin(spine.likely / 2)}. The full thickness either side makes a spine twice too wide, and the cover hangs loose.",
         (
             *((half,) if spine.likely / 2 <= FARTHEST_SCORE_MM else ()),
-            Fix("let Pleat place the scores", (("cover.score_offset_mm", None),)),
+            Offer("let Pleat place the scores", (("cover.score_offset_mm", None),)),
         ),
     )
 
@@ -165,23 +165,23 @@ def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: Outcome) -> Check | No
     return None
 
 
-def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: PagesResult, out: Outcome) -> Check | None:
+def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: Block, out: Outcome) -> Check | None:
     """C4: inner leaves stand out past the cover. A cover that is flush on purpose bears as much as is hardly seen."""
     fore = out.square_fore
     flush = cover.square_mm < 0.05
-    if not pages.stands_out or pages.creep.high <= max(fore, FLUSH_BEARS_MM if flush else 0.0) + 0.05:
+    creep = pages.stands_out_mm
+    if creep is None or creep.high <= max(fore, FLUSH_BEARS_MM if flush else 0.0) + 0.05:
         return None
-    wanted = ruler.snap_up(pages.creep.high + out.lost_mm)
-    sure = pages.creep.likely > fore and not flush
-    may_trim = not pages.flapped and not pages.mixed  # found sheets are of odd sizes, and a trim leaves them odd
+    wanted = ruler.snap_up(creep.high + out.lost_mm)
+    sure = creep.likely > fore and not flush
     fixes = (_square(ruler, wanted),) if wanted <= LARGEST_SQUARE_MM and _has_room(cover, card, out, wanted) else ()
     return Check(
         "C4",
         "watch" if sure else "note",
-        f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep {ruler.between(pages.creep.low, pages.creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
+        f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
         "The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
-        (*fixes, Fix("trim the fore edge level", (("pages.creep", "trim"),))) if may_trim else fixes,
-        "" if fixes or may_trim else "Take fewer sheets in one fold: no square is wide enough.",
+        (*fixes, *pages.level),
+        "" if fixes or pages.level else "Take fewer sheets in one fold: no square is wide enough.",
     )
 
 
@@ -193,18 +193,20 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
         "watch",
         f"One crease is not enough for a spine of {ruler.thin(spine.likely)}.",
         f"Above {ruler.between(3.0, CREASE_AT_MOST_MM, Ruler.show)} the cover springs open and creases by itself, beside the score.",
-        (Fix("two creases", (("cover.creases", "two"),)),),
+        (Offer("two creases", (("cover.creases", "two"),)),),
     )
 
 
 def _near_edge(ruler: Ruler, binding: BindingResult, out: Outcome) -> Check | None:
     """D5 for the cover: a hole so near its head or tail that the card tears there."""
+    if not binding.positions_mm:
+        return None
     height = binding.height_mm
     near = min(binding.positions_mm[0], height - binding.positions_mm[-1]) + out.square_head
     if near >= EDGE_MM or min(binding.positions_mm[0], height - binding.positions_mm[-1]) < LEAF_MARGIN_MM:
         return None  # so near the leaf's own end it is said under Binding
     usual = default_insets(height, len(binding.positions_mm), ruler)
-    spread = (Fix("spread the holes over the height", (("binding.insets_mm", usual), ("binding.positions_mm", None))),)
+    spread = (Offer("spread the holes over the height", (("binding.insets_mm", usual), ("binding.positions_mm", None))),)
     helps = min(usual) + out.square_head >= EDGE_MM
     return Check(
         "D5",
@@ -248,5 +250,5 @@ def _holes(ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -> Ch
         "stop",
         what,
         f"Through one strip they would lie at {wanted} {ruler.name} from the cover's head. Separately measured holes pull the fold askew.",
-        (Fix("use one strip for both", (("binding.cover_holes_mm", None),)),),
+        (Offer("use one strip for both", (("binding.cover_holes_mm", None),)),),
     )

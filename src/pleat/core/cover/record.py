@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from typing import Annotated, Final, Literal
 
-from pleat.core.fields import ChoiceRule, LengthRule, Record
+from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.kinds import Member
 
 FARTHEST_SCORE_MM: Final = 60.0
 LARGEST_SQUARE_MM: Final = 40.0
 
 
-class Wrap(Record):
+class Wrap(Member):
     """Pleat 6: the soft wrap."""
 
+    kind: Literal["wrap"] = "wrap"
     square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = 3.0
     creases: Annotated[
         Literal["auto", "one", "two"], ChoiceRule("creases", (("auto", "by thickness"), ("one", "one crease"), ("two", "two creases")))

@@ -6,18 +6,14 @@ from collections.abc import Mapping, Sequence
 from typing import Final
 
 from pleat.core.brief.compute import BriefResult
-from pleat.core.brief.resize import possible, resized
-from pleat.core.cover.compute import CoverResult
 from pleat.core.cutting.cut import Cut, longest_cut_mm
+from pleat.core.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.cutting.record import Cutting
 from pleat.core.errors import LengthError
-from pleat.core.fields import LengthRule
-from pleat.core.labels import rule_of
 from pleat.core.materials.sizes import size_name, two_sides
 from pleat.core.materials.tools import Tools
-from pleat.core.pages.compute import PagesResult
 from pleat.core.paper.compute import Stock
-from pleat.core.plan import Check, Fix
+from pleat.core.plan import Check, Offer
 from pleat.core.units import MM_PER_INCH, RULERS, Ruler, parse_length
 from pleat.core.words import many
 
@@ -29,48 +25,42 @@ FOR: Final = {"leaf": "for the leaves", "cover": "for the cover", "pile": "of th
 COUNT_ON_SHELF = "If you have more, put the count right among the materials; the book takes it from there."
 
 
-def find(
-    cutting: Cutting,
-    typed: Mapping[str, str],
-    brief: BriefResult,
-    cuts: Sequence[Cut],
-    sheets: Mapping[str, int],
-    pages: PagesResult,
-    cover: CoverResult,
-    tools: Tools,
-) -> tuple[Check, ...]:
-    """Every check of this pleat that has something to say."""
+def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[Cut], sheets: Mapping[str, int]) -> tuple[Check, ...]:
+    """Every check of this pleat that has something to say; ``sheets`` are those cut of each stock."""
     found: list[Check | None] = []
     for cut in cuts:
-        if cut.stock.role != "pile":  # what a found sheet gives, and how it lies, is said in Pages
-            found += [_too_long(cut, brief, pages, cover), _grain(cut), _miscounted(cut, cutting), _pattern(cut, brief.ruler)]
-        found.append(_trimmer(cut, brief, tools))
-    stocks = {cut.stock.role: cut.stock for cut in cuts if cut.stock.role != "pile"}
-    for role, stock in stocks.items():
-        if stock.form == "offcut":
-            found.append(_offcut(stock, sheets[role], [cut for cut in cuts if cut.stock is stock]))
-        elif stock.owned is not None and sheets[role] > stock.owned:
-            found.append(
-                Check(
-                    "owned",
-                    "stop",
-                    f"{many(sheets[role], 'sheet')} of {stock.name} {'is' if sheets[role] == 1 else 'are'} needed, you own {stock.owned}.",
-                    f"{sheets[role] - stock.owned} {'is' if sheets[role] - stock.owned == 1 else 'are'} missing. Count before you cut the first one.",
-                    ()
-                    if stock.in_materials
-                    else (Fix(f"I have {sheets[role]} {FOR[role]} after all", ((f"paper.{role}.owned", sheets[role]),)),),
-                    COUNT_ON_SHELF if stock.in_materials else "",
-                )
-            )
-    found.append(_mixed_units(typed))
+        own = (_too_long(cut, left), _grain(cut), _miscounted(cut, cutting), _pattern(cut, left.brief.ruler))
+        found += [one for one in own if one and (one.key not in cut.part.told or (one.key == "B7" and cut.chosen))]
+        found.append(_trimmer(cut, left.brief, left.tools))
+    stocks = {cut.stock.key: cut.stock for cut in cuts if cut.stock.role != "pile"}
+    for key, stock in stocks.items():
+        pieces = [cut for cut in cuts if cut.stock.key == key]
+        found.append(_offcut(stock, sheets[key], pieces) if stock.form == "offcut" else _owned(stock, sheets[key]))
+    found.append(_mixed_units(left.typed))
     return tuple(check for check in found if check)
 
 
-def _too_long(cut: Cut, brief: BriefResult, pages: PagesResult, cover: CoverResult) -> Check | None:
-    """B1: the piece does not come out of the sheet, with the exact excess and the panels to take it from."""
-    if cut.better.count or (cut.part.material == "leaf" and not pages.flap_mm):
-        return None  # a folio that is too large is B3, said where the leaf is planned
-    ruler, part, stock = brief.ruler, cut.part, cut.stock
+def _owned(stock: Stock, needed: int) -> Check | None:
+    """More sheets are needed than there are."""
+    if stock.owned is None or needed <= stock.owned:
+        return None
+    missing = needed - stock.owned
+    mine = Offer(f"I have {needed} {FOR[stock.role]} after all", ((f"paper.{stock.key}.owned", needed),))
+    return Check(
+        "owned",
+        "stop",
+        f"{many(needed, 'sheet')} of {stock.name} {'is' if needed == 1 else 'are'} needed, you own {stock.owned}.",
+        f"{missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
+        () if stock.in_materials else (mine,),
+        COUNT_ON_SHELF if stock.in_materials else "",
+    )
+
+
+def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
+    """B1: the piece does not come out of the sheet, with the exact excess and what would take it off."""
+    if cut.better.count:
+        return None
+    ruler, part, stock, pages = left.brief.ruler, cut.part, cut.stock, left.pages
     sides = sorted((stock.sheet_width_mm, stock.sheet_height_mm))
     own = sorted((part.width_mm, part.height_mm))
     excess = [max(0.0, a - b) for a, b in zip(own, sides, strict=True)]
@@ -81,39 +71,15 @@ def _too_long(cut: Cut, brief: BriefResult, pages: PagesResult, cover: CoverResu
     )
     leaf, sheet = size_name(pages.leaf_width_mm, pages.leaf_height_mm) or "", stock.size_name or ""
     strangers = " A size made for A paper never quite fits a US sheet." if leaf[:1] in ("A", "B") and sheet in _US_SIZES else ""
-    fixes = _cover_fixes(brief, pages, cover, stock.sheet_width_mm, stock.sheet_height_mm) if part.key == "cover" else ()
+    offers = part.smaller(stock.sheet_width_mm, stock.sheet_height_mm) if part.smaller else ()
     return Check(
         "B1",
         "stop",
         f"The {part.name} is {over} for {stock.name}.",
         f"It needs {ruler.size(part.width_mm, part.height_mm)}, the sheet is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
-        fixes,
-        "" if fixes else "Choose a larger sheet, or a smaller leaf in the Brief.",
+        offers,
+        "" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
     )
-
-
-def _cover_fixes(brief: BriefResult, pages: PagesResult, cover: CoverResult, sheet_width: float, sheet_height: float) -> tuple[Fix, ...]:
-    """Take the excess off the squares where they can give it, else off the leaf; all relations are kept."""
-    ruler, fixes = brief.ruler, []
-    least = min(ruler.snap_up(pages.creep.high), cover.square_mm) if pages.stands_out else 0.0
-    for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
-        room_wide, room_high = across - cover.wrap.width_mm, along - cover.wrap.height_mm
-        square = ruler.snap_down(cover.square_mm + min(room_wide / 2, room_high / 2, 0.0))
-        if square >= least - 1e-6:
-            less = cover.square_mm - square
-            fixes.append(Fix(f"square {ruler.show(square)}: {ruler.show(less)} off each side", (("cover.square_mm", square),)))
-            continue
-        width = ruler.snap_down(pages.leaf_width_mm + min(room_wide / 2, 0.0))
-        height = ruler.snap_down(pages.leaf_height_mm + min(room_high, 0.0))
-        if possible(width, height) and width * height > 0.6 * pages.leaf_width_mm * pages.leaf_height_mm:
-            off = [
-                f"{ruler.show(a - b)} off the leaf's {side}"
-                for side, a, b in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
-                if a - b > 0.05
-            ]
-            changes, words = resized(brief, width, height, pages.flap_mm)
-            fixes.append(Fix(f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes))
-    return tuple(fixes)
 
 
 def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
@@ -128,7 +94,7 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
         "stop",
         f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
         f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
-        () if stock.in_materials else (Fix(f"I have {needed} such offcuts {FOR[stock.role]}", ((f"paper.{stock.role}.owned", needed),)),),
+        () if stock.in_materials else (Offer(f"I have {needed} such offcuts {FOR[stock.role]}", ((f"paper.{stock.key}.owned", needed),)),),
         COUNT_ON_SHELF if stock.in_materials else "",
     )
 
@@ -142,7 +108,7 @@ def _pattern(cut: Cut, ruler: Ruler) -> Check | None:
         "watch",
         f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
         f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece {'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and look at it before you cut more.",
-        (Fix("lay it upright", ((f"cutting.{cut.part.material}_lies", "upright"),)),) if cut.chosen and cut.other.count else (),
+        (Offer("lay it upright", ((f"cutting.lies.{cut.part.stock}", "upright"),)),) if cut.chosen and cut.other.count else (),
         no_fix=""
         if cut.chosen and cut.other.count
         else "Take a sheet that is wider, a leaf that is smaller, or a paper whose pattern has no top.",
@@ -169,8 +135,8 @@ def _trimmer(cut: Cut, brief: BriefResult, tools: Tools) -> Check | None:
 
 
 def _grain(cut: Cut) -> Check | None:
-    """B7 for the cover, and for leaves that the maker laid across; the leaves' own grain is said where they are planned."""
-    if cut.better.with_grain is not False or not cut.better.count or (cut.part.material == "leaf" and not cut.chosen):
+    """B7: the grain across the spine."""
+    if cut.better.with_grain is not False or not cut.better.count:
         return None
     back = cut.chosen and cut.other.with_grain and cut.other.count
     gives = "You laid it that way" if back else f"{cut.stock.name} only gives this piece that way"
@@ -178,8 +144,8 @@ def _grain(cut: Cut) -> Check | None:
         "B7",
         "watch",
         f"The grain runs across the spine in the {cut.part.name}.",
-        f"{gives}: the crease may crack and {'the leaves stand up' if cut.part.material == 'leaf' else 'the cover will not lie shut'}. Score it deep and fold it slowly.",
-        (Fix("lay it with the grain", ((f"cutting.{cut.part.material}_lies", "turned" if cut.other.turned else "upright"),)),)
+        f"{gives}: {cut.part.across}. Score it deep and fold it slowly.",
+        (Offer("lay it with the grain", ((f"cutting.lies.{cut.part.stock}", "turned" if cut.other.turned else "upright"),)),)
         if back
         else (),
         "" if back else "A larger sheet, or the same one with its grain the other way, would turn it.",
@@ -188,9 +154,8 @@ def _grain(cut: Cut) -> Check | None:
 
 def _miscounted(cut: Cut, cutting: Cutting) -> Check | None:
     """B6: the maker's own count of pieces in a sheet."""
-    path = f"counted_{cut.part.material}"
-    counted = getattr(cutting, path)
-    if counted is None or cut.part.key == "flap_folio" or counted == cut.better.count:
+    counted = cutting.counted.get(cut.part.stock)
+    if counted is None or counted == cut.better.count:
         return None
     best = cut.better
     return Check(
@@ -198,16 +163,17 @@ def _miscounted(cut: Cut, cutting: Cutting) -> Check | None:
         "stop" if counted > best.count else "watch",
         f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
         f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} then {'takes' if cut.part.count == 1 else 'take'} {many(cut.sheets or 0, 'sheet')}.",
-        (Fix(f"{best.count} × {cut.part.name} a sheet", ((f"cutting.{path}", best.count),)),),
+        (Offer(f"{best.count} × {cut.part.name} a sheet", ((f"cutting.counted.{cut.part.stock}", best.count),)),),
     )
 
 
-def _mixed_units(typed: Mapping[str, str]) -> Check | None:
+def _mixed_units(typed: Sequence[TypedLength]) -> Check | None:
     """A10: inches and centimetres in one plan; a metric length a hair off a sixteenth was rounded twice."""
     inches: list[str] = []
     metric: list[str] = []
     twice: list[tuple[str, str, float]] = []
-    for path, written in typed.items():
+    for one in typed:
+        path, written = one.path, one.text
         sides = two_sides(written)  # formats up to 3 kept a whole size with each of its sides
         text = written if sides is None else sides["height" in path]
         try:
@@ -216,13 +182,11 @@ def _mixed_units(typed: Mapping[str, str]) -> Check | None:
             continue
         (inches if length.unit == "in" else metric).append(text)
         near = round(length.mm / _QUARTER_MM) * _QUARTER_MM
-        rule = rule_of(path)
-        possible_ = isinstance(rule, LengthRule) and rule.low_mm <= near <= rule.high_mm
-        if length.unit != "in" and possible_ and 0.02 < abs(near - length.mm) <= _TWICE_MM:
+        if length.unit != "in" and one.low_mm <= near <= one.high_mm and 0.02 < abs(near - length.mm) <= _TWICE_MM:
             twice.append((path, text, near))
     if not inches or not metric:
         return None
-    fixes = tuple(Fix(f"{text} was {RULERS['in'].show(near)}", ((path, near),)) for path, text, near in twice[:3])
+    fixes = tuple(Offer(f"{text} was {RULERS['in'].show(near)}", ((path, near),)) for path, text, near in twice[:3])
     return Check(
         "A10",
         "watch" if fixes else "note",

@@ -6,82 +6,73 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from pleat.core.brief.compute import BriefResult
-from pleat.core.cover.compute import CoverResult
-from pleat.core.cutting import checks
-from pleat.core.cutting.cut import Cut, cut_as_folded, cut_part
+from pleat.core.cutting import checks, steps
+from pleat.core.cutting.cut import Cut, cut_part
+from pleat.core.cutting.left import LeftOfCutting
 from pleat.core.cutting.offcuts import Offcut, left_over
 from pleat.core.cutting.record import Cutting
-from pleat.core.extras.compute import ExtrasResult
-from pleat.core.materials.tools import Tools
-from pleat.core.pages.compute import PagesResult
-from pleat.core.paper.compute import PaperResult, Stock
-from pleat.core.plan import Choice, Figure, PleatResult, Rule
+from pleat.core.paper.compute import Stock
+from pleat.core.plan import Figure, Offer, Part, PleatResult, Rule
 from pleat.core.words import many
 
 
 @dataclass(frozen=True, kw_only=True)
 class CuttingResult(PleatResult):
-    """All cuts, sheets needed by stock role, and what is left of them."""
+    """All cuts; the sheets that are cut, and those that are taken, of each stock by its key; and what is left of them."""
 
     cuts: tuple[Cut, ...]
     sheets: Mapping[str, int]
+    takes: Mapping[str, int]
     offcuts: tuple[Offcut, ...]
 
 
-def compute(
-    cutting: Cutting,
-    typed: Mapping[str, str],
-    brief: BriefResult,
-    paper: PaperResult,
-    pages: PagesResult,
-    extras: ExtrasResult,
-    cover: CoverResult,
-    tools: Tools,
-) -> CuttingResult:
-    """What to cut from which stock; ``typed`` is the book's record of how lengths were typed."""
-    stocks = {"leaf": paper.leaf, "cover": paper.cover}
-    found = tuple(cut_as_folded(one.part, one.stock, one.turned, tools) for one in pages.pile_cuts)
-    ways = {"leaf": cutting.leaf_lies, "cover": cutting.cover_lies}
-    single = (cut_part(part, stocks[part.material], tools, ways[part.material]) for part in (*pages.parts, *extras.parts, *cover.parts))
-    cuts = (*found, *single)
+def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
+    """What to cut from which stock, for the parts of all pleats to the left."""
+    pieces = (*left.pages.parts, *left.extras.parts, *left.binding.parts, *left.cover.parts)
+    parts = [one for one in pieces if isinstance(one, Part)]
+    cuts = tuple(cut_part(part, left.paper.stock(part.stock), left.tools, cutting.lies.get(part.stock, "auto")) for part in parts)
     sheets: dict[str, int] = {}
     for cut in cuts:
-        sheets[cut.stock.role] = sheets.get(cut.stock.role, 0) + (cut.sheets or 0)
-    figures = tuple(_sheets_figure(stocks[role], count, cuts, brief) for role, count in sheets.items() if role in stocks)
-    if found:
-        figures = (_pile_figure(found, brief), *figures)
+        sheets[cut.stock.key] = sheets.get(cut.stock.key, 0) + (cut.sheets or 0)
+    takes = {**sheets, **left.pages.whole_sheets}
+    pile = tuple(cut for cut in cuts if cut.stock.role == "pile")
+    own = {cut.stock.key: cut.stock for cut in cuts if cut.stock.role != "pile"}
+    figures = tuple(_sheets_figure(stock, sheets[key], cuts, left.brief) for key, stock in own.items())
     return CuttingResult(
-        key_figure=_key(sheets),
-        figures=figures,
-        checks=checks.find(cutting, typed, brief, cuts, sheets, pages, cover, tools),
-        choices=tuple(_way(cut) for cut in cuts if cut.stock.role != "pile" and (cut.chosen or cut.other.count > cut.better.count)),
+        key_figure=_key(cuts),
+        figures=(_pile_figure(pile, left.brief), *figures) if pile else figures,
+        checks=checks.find(cutting, left, cuts, sheets),
+        offers=tuple(_way(cut) for cut in cuts if cut.stock.role != "pile" and (cut.chosen or cut.other.count > cut.better.count)),
+        steps=steps.of(left, cuts, takes),
         cuts=cuts,
         sheets=sheets,
+        takes=takes,
         offcuts=tuple(one for cut in cuts for one in left_over(cut)),
     )
 
 
-def _way(cut: Cut) -> Choice:
+def _way(cut: Cut) -> Offer:
     """The other way round for the pieces of a stock, where it gives more, or back to the better one where another was chosen."""
-    path = f"cutting.{cut.part.material}_lies"
+    path = f"cutting.lies.{cut.part.stock}"
     if cut.chosen:
-        return Choice(cut.part.key, "lay it the better way", (), ((path, "auto"),), False)
+        return Offer("lay it the better way", ((path, "auto"),), group=cut.part.key)
     lies = "turned" if cut.other.turned else "upright"
     grain = {True: ", with the grain", False: ", across the grain", None: ""}[cut.other.with_grain]
-    return Choice(
-        cut.part.key, f"lay it {lies}: {cut.other.count} a sheet{grain}", (), ((path, lies),), False, cut.other.with_grain is not False
-    )
+    label = f"lay it {lies}: {cut.other.count} a sheet{grain}"
+    return Offer(label, ((path, lies),), group=cut.part.key, good=cut.other.with_grain is not False)
 
 
-def _key(sheets: Mapping[str, int]) -> Figure:
-    count = sum(sheets.values())
-    split = " + ".join(f"{number} {checks.FOR[role]}" for role, number in sheets.items())
+def _key(cuts: tuple[Cut, ...]) -> Figure:
+    by_role: dict[str, int] = {}
+    for cut in cuts:
+        by_role[cut.stock.role] = by_role.get(cut.stock.role, 0) + (cut.sheets or 0)
+    split = " + ".join(f"{number} {checks.FOR[role]}" for role, number in by_role.items())
     return Figure(
         key="sheets",
         label="to cut",
-        value=many(count, "sheet"),
+        value=many(sum(by_role.values()), "sheet"),
         show="text",
-        how=f"{split}. Each part has sheets of its own.",
+        how=f"{split}. Each part has sheets of its own." if split else "Nothing of this book is cut from a sheet.",
         rules=(Rule("arithmetic", "pieces divided by pieces a sheet, rounded up"),),
     )
 
@@ -105,13 +96,13 @@ def _pile_figure(cuts: tuple[Cut, ...], brief: BriefResult) -> Figure:
 def _sheets_figure(stock: Stock, count: int, cuts: tuple[Cut, ...], brief: BriefResult) -> Figure:
     lines = []
     for cut in cuts:
-        if cut.stock is stock:
+        if cut.stock.key == stock.key:
             size = brief.ruler.size(cut.part.width_mm, cut.part.height_mm)
             gives = f"{cut.better.count} a sheet, {many(cut.sheets, 'sheet')}" if cut.sheets else "none comes out of this sheet"
             lines.append(f"{cut.part.count} × {cut.part.name} {size}: {gives}")
     owned = f" You own {stock.owned}." if stock.owned is not None else ""
     return Figure(
-        key=f"sheets_{stock.role}",
+        key=f"sheets_{stock.key}",
         label=f"{stock.name}",
         value=many(count, "sheet") if count else "none fits",
         show="text",

@@ -44,16 +44,19 @@ class Cut:
         return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
 
 
-def cut_as_folded(part: Part, stock: Stock, turned: bool, tools: Tools) -> Cut:
-    """The cut of a piece that lies in its sheet as it will be folded, with the other way round beside it."""
+def _laid(part: Part, stock: Stock, turned: bool, tools: Tools) -> Cut:
+    """The cut of a piece that lies one way round, with the other way beside it."""
     upright, across = _both(part, stock)
     return _cut(part, stock, *((across, upright) if turned else (upright, across)), tools)
 
 
 def cut_part(part: Part, stock: Stock, tools: Tools, way: Lies = "auto") -> Cut:
-    """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes; the maker's own ``way`` goes before."""
+    """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes; the maker's own ``way`` goes before, and the
+    part's before that."""
+    if part.lies != "auto":
+        return _laid(part, stock, part.lies == "turned", tools)
     if way != "auto":
-        return replace(cut_as_folded(part, stock, way == "turned", tools), chosen=True)
+        return replace(_laid(part, stock, way == "turned", tools), chosen=True)
     better, other = both_ways(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
     return _cut(part, stock, better, other, tools)
 

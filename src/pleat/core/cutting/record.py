@@ -4,16 +4,17 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pleat.core.fields import ChoiceRule, NumberRule, Record
+from pydantic import Field
+
+from pleat.core.fields import ChoiceRule, NumberRule, Record, Word
 from pleat.core.yields import LIES, Lies
 
 Counted = Annotated[int, NumberRule("pieces from one sheet", 0, 1000, "pieces", whole=True)]
+Lying = Annotated[Lies, ChoiceRule("pieces lie", LIES)]
 
 
 class Cutting(Record):
-    """Pleat 7: how many pieces the maker counted out of one sheet, where they did, and which way round pieces lie."""
+    """Pleat 7, by the key of each stock: how many pieces the maker counted out of one sheet, where they did, and which way round pieces lie."""
 
-    counted_leaf: Counted | None = None
-    counted_cover: Counted | None = None
-    leaf_lies: Annotated[Lies, ChoiceRule("leaf pieces lie", LIES)] = "auto"
-    cover_lies: Annotated[Lies, ChoiceRule("the cover lies", LIES)] = "auto"
+    counted: dict[Word, Counted | None] = Field(default_factory=dict, max_length=400)
+    lies: dict[Word, Lying] = Field(default_factory=dict, max_length=400)

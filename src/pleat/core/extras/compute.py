@@ -6,14 +6,13 @@ from dataclasses import dataclass
 
 from pleat.core.estimate import Estimate
 from pleat.core.extras.record import Extras
-from pleat.core.plan import Figure, Part, PleatResult
+from pleat.core.plan import Figure, PleatResult
 
 
 @dataclass(frozen=True, kw_only=True)
 class ExtrasResult(PleatResult):
-    """Parts, and the thickness in mm they add to the section."""
+    """The thickness in mm that is added to the section."""
 
-    parts: tuple[Part, ...]
     added: Estimate
 
     @property
@@ -26,4 +25,4 @@ def compute(_extras: Extras) -> ExtrasResult:
     nothing = Figure(
         key="added", label="added", value="nothing yet", show="text", how="No pockets, flaps, bands or tags are in this book.", rules=()
     )
-    return ExtrasResult(key_figure=nothing, figures=(), checks=(), parts=(), added=Estimate.exact(0.0))
+    return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=Estimate.exact(0.0))

@@ -11,11 +11,11 @@ from pydantic.fields import FieldInfo
 from pydantic_core import PydanticCustomError
 
 from pleat.core.errors import BadBook, FieldProblem, LengthError
-from pleat.core.fields import ChoiceRule, FieldRule, LengthRule, rule_on
+from pleat.core.fields import ChoiceRule, FieldRule, rule_on
 from pleat.core.materials.items import KINDS, Item, Paper
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.weights import parse_weight
-from pleat.core.texts import read_field, shown_list
+from pleat.core.texts import read_field, shown
 from pleat.core.units import RULERS, RulerName
 
 HIDDEN: Final = ("stock_id",)
@@ -113,11 +113,4 @@ def text_of(item: Item, kind: str, name: str, ruler: RulerName) -> str:
     """What stands in a field: lengths on the ruler, thicknesses in mm as they were measured, nothing for what is not known."""
     if isinstance(item, Paper) and name in ("weight", "size"):
         return weight_text(item) if name == "weight" else size_text(item, ruler)
-    value, rule = getattr(item, name), rule_of(kind, name)
-    if value is None or value == ():
-        return ""
-    if isinstance(value, tuple):
-        return shown_list(value)
-    if isinstance(rule, LengthRule):
-        return f"{value:g} mm" if rule.fine else RULERS[ruler].number(value)
-    return f"{value:g}" if isinstance(value, float) else str(value)
+    return shown(fields_of(kind)[name], getattr(item, name), ruler)

@@ -10,13 +10,14 @@ from pleat.core.brief.resize import possible, resized
 from pleat.core.materials.uses import USES_MM, good_for
 from pleat.core.materials.weights import BULK_CM3_PER_G
 from pleat.core.pages import flap_checks
+from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folding import COLUMNS_ROWS, WORDS, folios_a_sheet, open_sheet
 from pleat.core.pages.limits import GUIDES, LAY_FACTORS, FoldLimit
 from pleat.core.pages.record import MOST_SECTIONS, Sections
 from pleat.core.pages.sections import split
 from pleat.core.paper.checks import NO_GRADE, grade_fixes
 from pleat.core.paper.compute import PaperResult
-from pleat.core.plan import Check, Fix
+from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
 from pleat.core.yields import lies
 
@@ -28,11 +29,9 @@ def guide(paper: PaperResult) -> str:
     return GUIDES[paper.leaf.kind]
 
 
-def find(
-    pages: Sections, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit, trim: float
-) -> tuple[Check, ...]:
+def find(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit, trim: float) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
-    folios = sum(sections)
+    brief, paper, folios = left.brief, left.paper, sum(sections)
     found = [
         _too_many(pages, paper, sections, limit),
         _too_small(pages, brief, paper, trim),
@@ -66,10 +65,10 @@ def _too_many(pages: Sections, paper: PaperResult, sections: tuple[int, ...], li
         parts = math.ceil(sum(sections) / most)
         if parts <= MOST_SECTIONS:
             each = max(split(sum(sections), parts, pages.folds)) // by
-            fixes.append(Fix(f"split them into {parts} sections of {each}", (("pages.sections", parts),)))
+            fixes.append(Offer(f"split them into {parts} sections of {each}", (("pages.sections", parts),)))
         fewer = 4 * most * len(sections)
         fixes.append(
-            Fix(f"make it {most // by * len(sections)} sheets, {fewer} pages", (("pages.amount", fewer), ("pages.counted_in", "pages")))
+            Offer(f"make it {most // by * len(sections)} sheets, {fewer} pages", (("pages.amount", fewer), ("pages.counted_in", "pages")))
         )
     return Check(
         "C1",
@@ -97,9 +96,9 @@ def _too_small(pages: Sections, brief: BriefResult, paper: PaperResult, trim: fl
         new_height = min(brief.leaf_height_mm, along / rows - 2 * trim)
         if possible(new_width, new_height):
             changes, words = resized(brief, new_width, new_height, pages.flap_mm)
-            fixes.append(Fix(f"leaf {ruler.size(new_width, new_height)}: {_less(brief, new_width, new_height)}{words}", changes))
+            fixes.append(Offer(f"leaf {ruler.size(new_width, new_height)}: {_less(brief, new_width, new_height)}{words}", changes))
     if pages.folds > 1:
-        fixes.append(Fix("fold each sheet once", (("pages.folds", 1),)))
+        fixes.append(Offer("fold each sheet once", (("pages.folds", 1),)))
     return Check(
         "B3",
         "stop",
@@ -139,7 +138,7 @@ def _grain(pages: Sections, brief: BriefResult, paper: PaperResult, trim: float)
         changes, words = resized(brief, leaf_width, leaf_height)
         fold_out = ", without the fold-out" if pages.flap_mm else ""
         label = f"fold along the grain: leaf {brief.ruler.size(leaf_width, leaf_height)}{words}{fold_out}"
-        fixes.append(Fix(label, (*changes, ("pages.flap_mm", None))))
+        fixes.append(Offer(label, (*changes, ("pages.flap_mm", None))))
     return Check(
         "B7",
         "watch",
@@ -160,9 +159,9 @@ def _narrow(pages: Sections) -> Check | None:
         f"Sheets {WORDS[pages.folds]} cannot be cut narrower for the creep.",
         "Each becomes several leaves that creep by different amounts; only single sheets can be cut before folding.",
         (
-            Fix("trim the fore edge instead", (("pages.creep", "trim"),)),
-            Fix("leave the creep", (("pages.creep", "leave"),)),
-            Fix("fold each sheet once", (("pages.folds", 1),)),
+            Offer("trim the fore edge instead", (("pages.creep", "trim"),)),
+            Offer("leave the creep", (("pages.creep", "leave"),)),
+            Offer("fold each sheet once", (("pages.folds", 1),)),
         ),
     )
 
@@ -176,7 +175,7 @@ def _grade(ruler: Ruler, paper: PaperResult, folios: int) -> Check | None:
     fixes = []
     for grade, grammage, fix in grade_fixes("leaf", leaf.pounds):
         thick = 2 * folios * grammage * (low + high) / 2000
-        fixes.append(Fix(f"{grade}: {grammage:.0f} g/m², this section {ruler.thin(thick)}", fix.changes))
+        fixes.append(Offer(f"{grade}: {grammage:.0f} g/m², this section {ruler.thin(thick)}", fix.changes))
     return Check(
         "B8",
         "watch",
@@ -212,7 +211,7 @@ def _painted(pages: Sections, brief: BriefResult) -> Check | None:
         "note",
         "Painted pages swell: this section is estimated as new and flat.",
         f"Handled, dyed or painted paper lies {LAY_FACTORS['handled'][0]:g} to {LAY_FACTORS['handled'][2]:g} times its thickness, and the spine has to hold that.",
-        (Fix("estimate it as painted", (("pages.lay", "handled"),)),),
+        (Offer("estimate it as painted", (("pages.lay", "handled"),)),),
     )
 
 
@@ -227,7 +226,7 @@ def _leaf_or_page(pages: Sections, folios: int) -> Check | None:
         f"You typed {pages.amount} without saying of what: taken as pages, that is {2 * folios} leaves.",
         f"A leaf has two pages. {pages.amount} leaves would be {4 * as_leaves} pages, twice the paper.",
         (
-            Fix(f"yes, {pages.amount} pages", (("pages.counted_in", "pages"),)),
-            Fix(f"I meant {pages.amount} leaves", (("pages.counted_in", "leaves"),)),
+            Offer(f"yes, {pages.amount} pages", (("pages.counted_in", "pages"),)),
+            Offer(f"I meant {pages.amount} leaves", (("pages.counted_in", "leaves"),)),
         ),
     )

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import possible, resized
+from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folding import WORDS, Folded, folios_a_sheet, ways_to_fold
 from pleat.core.pages.limits import LAY_FACTORS, FoldLimit
 from pleat.core.pages.nearby import nearby_sizes
 from pleat.core.pages.record import Sections
 from pleat.core.pages.sections import compare
 from pleat.core.paper.compute import PaperResult
-from pleat.core.plan import Choice
+from pleat.core.plan import Offer
 from pleat.core.words import many
 
 FOLDINGS = "this whole sheet, folded"
@@ -18,19 +19,17 @@ SECTIONS = "in sections"
 NEARBY = "sizes near this one"
 
 
-def find(
-    pages: Sections, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit, trim: float
-) -> tuple[Choice, ...]:
+def find(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit, trim: float) -> tuple[Offer, ...]:
     """Every choice of this pleat, group by group; a group with nothing to choose from is empty."""
     return (
-        *_sections(pages, brief, paper, sections, limit),
-        *_nearby(pages, brief, paper, sections, trim),
-        *_foldings(pages, brief, paper),
+        *_sections(pages, left, sections, limit),
+        *_nearby(pages, left, sections, trim),
+        *_foldings(pages, left.brief, left.paper),
     )
 
 
-def _sections(pages: Sections, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> list[Choice]:
-    caliper, lay, ruler = paper.leaf.caliper, LAY_FACTORS[pages.lay][1], brief.ruler
+def _sections(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit) -> list[Offer]:
+    caliper, lay, ruler = left.paper.leaf.caliper, LAY_FACTORS[pages.lay][1], left.brief.ruler
     splits = compare(sum(sections), len(sections), pages.folds, caliper, lay, limit)
     if len(splits) < 2:
         return []
@@ -47,12 +46,12 @@ def _sections(pages: Sections, brief: BriefResult, paper: PaperResult, sections:
             "nests well" if one.fits else f"too many for one fold: {limit.folios} nest well",
         )
         changes = (("pages.sections", one.sections), ("pages.amount", one.pages), ("pages.counted_in", "pages"))
-        found.append(Choice(SECTIONS, label, facts, changes, chosen and one.pages == 4 * sum(sections), one.fits))
+        found.append(Offer(label, changes, facts, SECTIONS, chosen and one.pages == 4 * sum(sections), one.fits))
     return found
 
 
-def _nearby(pages: Sections, brief: BriefResult, paper: PaperResult, sections: tuple[int, ...], trim: float) -> list[Choice]:
-    leaf, ruler = paper.leaf, brief.ruler
+def _nearby(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], trim: float) -> list[Offer]:
+    brief, leaf, ruler = left.brief, left.paper.leaf, left.brief.ruler
     if pages.flap_mm:
         return []
     pieces = sum(sections) // folios_a_sheet(pages.folds) * brief.quantity
@@ -66,11 +65,11 @@ def _nearby(pages: Sections, brief: BriefResult, paper: PaperResult, sections: t
         now = f" instead of {needed or 'none that fits'}" if one.sheets != needed else ", as many as now"
         facts = (f"{many(one.sheets, 'sheet')}{now}", f"{one.used:.0%} of each sheet used", _grain(one.with_grain))
         changes, words = resized(brief, width, height)
-        choices.append(Choice(NEARBY, f"leaf {ruler.size(width, height)}{words}", facts, changes, False, one.with_grain is not False))
+        choices.append(Offer(f"leaf {ruler.size(width, height)}{words}", changes, facts, NEARBY, good=one.with_grain is not False))
     return choices
 
 
-def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[Choice]:
+def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[Offer]:
     leaf = paper.leaf
     found = []
     for way in ways_to_fold(leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain):
@@ -85,11 +84,11 @@ def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[C
         )
         changes = (("pages.folds", way.folds), ("pages.edges", "slit"), *resize)
         found.append(
-            Choice(
-                FOLDINGS,
+            Offer(
                 f"{WORDS[way.folds].removeprefix('folded ')}{', sheet turned' if way.turned else ''}",
-                facts,
                 changes,
+                facts,
+                FOLDINGS,
                 _is_now(way, pages, brief),
                 way.with_grain is not False,
             )

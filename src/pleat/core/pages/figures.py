@@ -9,18 +9,18 @@ from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import FLAP_GAP_MM
 from pleat.core.estimate import Estimate
 from pleat.core.pages.arrange import WEIGHTS, WORDS, told
+from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.counting import count_words
 from pleat.core.pages.folding import folios_a_sheet
 from pleat.core.pages.limits import GUIDES, LAY_FACTORS, MOST_CREEP_MM, THICKEST_FOLD_MM, FoldLimit
 from pleat.core.pages.mixed import MixedFolio
 from pleat.core.pages.record import Sections
-from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import Figure, Rule
 from pleat.core.units import Ruler
 
 
 @dataclass(frozen=True)
-class Block:
+class Nest:
     """What the figures are about: folios of each section, thickness of the whole as it is and as estimated, creep, limit, trim; mm."""
 
     sections: tuple[int, ...]
@@ -31,15 +31,14 @@ class Block:
     trim_mm: float
 
 
-def figures(
-    pages: Sections, brief: BriefResult, paper: PaperResult, block: Block, mixed: tuple[tuple[MixedFolio, ...], ...]
-) -> tuple[Figure, ...]:
+def figures(pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:
     """Every figure of this pleat, the count first."""
     if mixed:
-        return _of_a_pile(pages, brief, block, mixed)
+        return _of_a_pile(pages, left.brief, nest, mixed)
+    brief, paper = left.brief, left.paper
     ruler, caliper = brief.ruler, paper.leaf.caliper.likely
-    folios, nested, many = sum(block.sections), max(block.sections), len(block.sections)
-    thickness, estimated, creep, limit, flap = block.thickness, block.estimated, block.creep, block.limit, pages.flap_mm
+    folios, nested, many = sum(nest.sections), max(nest.sections), len(nest.sections)
+    thickness, estimated, creep, limit, flap = nest.thickness, nest.estimated, nest.creep, nest.limit, pages.flap_mm
     asked = {"unsaid": "pages"}.get(pages.counted_in, pages.counted_in)
     rounded = (
         ""
@@ -51,7 +50,7 @@ def figures(
         label="in one section" if many == 1 else f"in {many} sections",
         value=f"{4 * folios} pages",
         show="text",
-        how=f"{count_words(folios, pages.folds)}.{_shared(block.sections, pages.folds)}{rounded}",
+        how=f"{count_words(folios, pages.folds)}.{_shared(nest.sections, pages.folds)}{rounded}",
         rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, twice 4, three times 8; a leaf is 2 pages"),),
         aside=f"you asked for {pages.amount} {asked}; whole sheets make more" if rounded else "",
     )
@@ -90,8 +89,8 @@ def figures(
         rules=(Rule("house rule", "a fold of 2.5 mm, a creep of 3 mm"), Rule("common practice", "the guide, no source")),
     )
     found = [count, leaves, thick, *_beside_the_reading(pages, estimated), creeping, most]
-    if block.trim_mm:
-        found.append(_raw_leaf(brief, block.trim_mm))
+    if nest.trim_mm:
+        found.append(_raw_leaf(brief, nest.trim_mm))
     if flap:
         most_flap = brief.leaf_width_mm - FLAP_GAP_MM
         found.append(
@@ -107,18 +106,18 @@ def figures(
     return tuple(found)
 
 
-def _of_a_pile(pages: Sections, brief: BriefResult, block: Block, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:
+def _of_a_pile(pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:
     """The figures of a book made of a mixed pile."""
-    ruler, folios, many = brief.ruler, sum(block.sections), len(block.sections)
-    counts = ", ".join(str(count) for count in block.sections)
+    ruler, folios, many = brief.ruler, sum(nest.sections), len(nest.sections)
+    counts = ", ".join(str(count) for count in nest.sections)
     thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in mixed]
     leaves = sum(one.leaves for section in mixed for one in section)
     counted = count_words(folios, leaves=leaves)
     each = ", ".join(ruler.thin(one) for one in thick)
     sheet_rule = (Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),)
-    thick_how = f"{leaves} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(block.thickness, brief.ruler)}"
+    thick_how = f"{leaves} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(nest.thickness, brief.ruler)}"
     if pages.measured_block_mm is not None:
-        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at {ruler.between(block.estimated.low, block.estimated.high)}."
+        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at {ruler.between(nest.estimated.low, nest.estimated.high)}."
     return (
         Figure(
             "count",
@@ -132,12 +131,12 @@ def _of_a_pile(pages: Sections, brief: BriefResult, block: Block, mixed: tuple[t
         Figure(
             "thickness",
             "thickness at the fold",
-            block.thickness,
+            nest.thickness,
             "thin",
             thick_how,
             (Rule("arithmetic", "every leaf added up"), Rule("house rule", "how flat it lies")),
         ),
-        *_beside_the_reading(pages, block.estimated),
+        *_beside_the_reading(pages, nest.estimated),
         Figure(
             "sections",
             "sections, pressed flat",
@@ -151,9 +150,9 @@ def _of_a_pile(pages: Sections, brief: BriefResult, block: Block, mixed: tuple[t
         Figure(
             "creep",
             "creep of the innermost",
-            block.creep,
+            nest.creep,
             "thin",
-            f"What lies outside the innermost sheet of the thickest section, pressed dead flat to round. {_what_of_it(pages, brief, 1, block.creep)}",
+            f"What lies outside the innermost sheet of the thickest section, pressed dead flat to round. {_what_of_it(pages, brief, 1, nest.creep)}",
             (Rule("arithmetic", "sum of calipers outside, times 1 to π/2"),),
         ),
         _wishes(pages, brief.ruler, mixed),

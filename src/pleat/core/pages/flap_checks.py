@@ -10,7 +10,7 @@ from pleat.core.brief.resize import FLAP_GAP_MM
 from pleat.core.pages.mixed import MixedFolio
 from pleat.core.pages.record import PileSheet, Sections
 from pleat.core.paper.compute import PaperResult
-from pleat.core.plan import Check, Fix
+from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
 from pleat.core.yields import HAIR_MM, lies
 
@@ -42,7 +42,7 @@ def of_one_paper(pages: Sections, brief: BriefResult, paper: PaperResult, piece_
                 "stop",
                 "A fold-out does not go with sheets folded more than once.",
                 f"The flap of {brief.ruler.show(pages.flap_mm)} would lie inside the other folds.",
-                (Fix("fold each sheet once", (("pages.folds", 1),)), _NONE),
+                (Offer("fold each sheet once", (("pages.folds", 1),)), _NONE),
             ),
         )
     found = (
@@ -53,7 +53,7 @@ def of_one_paper(pages: Sections, brief: BriefResult, paper: PaperResult, piece_
     return tuple(check for check in found if check)
 
 
-def _trimmed(pages: Sections, none: Fix) -> Check | None:
+def _trimmed(pages: Sections, none: Offer) -> Check | None:
     """Trimming the fore edge goes through the fold that a fold-out hangs on."""
     if pages.edges != "trim" and pages.creep != "trim":
         return None
@@ -62,11 +62,11 @@ def _trimmed(pages: Sections, none: Fix) -> Check | None:
         "stop",
         "Trimming the fore edge would cut the fold-out off.",
         "It hangs on a fold at the fore edge, which is what the knife takes away.",
-        (Fix("leave the edges untrimmed", (("pages.edges", "slit"), ("pages.creep", "leave"))), none),
+        (Offer("leave the edges untrimmed", (("pages.edges", "slit"), ("pages.creep", "leave"))), none),
     )
 
 
-_NONE: Final = Fix("no fold-out", (("pages.flap_mm", None),))
+_NONE: Final = Offer("no fold-out", (("pages.flap_mm", None),))
 
 
 def _reaches_gutter(flap_mm: float, brief: BriefResult) -> Check | None:
@@ -79,7 +79,7 @@ def _reaches_gutter(flap_mm: float, brief: BriefResult) -> Check | None:
         "stop",
         f"The fold-out of {ruler.show(flap_mm)} reaches the gutter.",
         f"Folded in, it must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
-        (Fix(f"fold-out {ruler.show(longest)}", (("pages.flap_mm", longest),)),) if longest >= SHORTEST_MM else (_NONE,),
+        (Offer(f"fold-out {ruler.show(longest)}", (("pages.flap_mm", longest),)),) if longest >= SHORTEST_MM else (_NONE,),
     )
 
 
@@ -101,8 +101,8 @@ def _no_room(pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: 
         f"The sheet has no room for a fold-out of {_panels(ruler, pages.flap_mm, pages.flap_panels)}.",
         f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(max(spare))} beside two leaves.",
         (
-            *((Fix(f"fold-out {ruler.show(room)}", (("pages.flap_mm", room),)),) if room >= SHORTEST_MM else ()),
-            *((Fix("a single panel", (("pages.flap_panels", 1),)),) if single else ()),
+            *((Offer(f"fold-out {ruler.show(room)}", (("pages.flap_mm", room),)),) if room >= SHORTEST_MM else ()),
+            *((Offer("a single panel", (("pages.flap_panels", 1),)),) if single else ()),
             _NONE,
         ),
     )
@@ -117,7 +117,7 @@ def _one_sided(pages: Sections, paper: PaperResult) -> Check | None:
         "watch",
         f"The fold-out shows the blank side of {paper.leaf.name}.",
         "The paper is good on one side. Folded in, the flap turns its back to the reader, and every second page of the section is blank too: 2 of the 4 pages of each sheet.",
-        (_NONE, Fix("it is good on both sides", (("paper.leaf.sides", 2),))),
+        (_NONE, Offer("it is good on both sides", (("paper.leaf.sides", 2),))),
     )
 
 
@@ -127,7 +127,7 @@ def _one_sided(pages: Sections, paper: PaperResult) -> Check | None:
 def of_a_pile(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
     """The checks of the fold-outs on the sheets of a pile."""
     with_flap = [one for one in itertools.chain.from_iterable(sections) if one.flap_mm]
-    none = Fix("no fold-outs", _with_flaps(pages, {one.id: None for one in with_flap}))
+    none = Offer("no fold-outs", _with_flaps(pages, {one.id: None for one in with_flap}))
     trimmed = _trimmed(pages, none) if with_flap else None
     found = (_reaching(pages, brief, with_flap), _roomless(pages, brief, with_flap), _blank(pages, with_flap), trimmed)
     return tuple(check for check in found if check)
@@ -160,7 +160,7 @@ def _reaching(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
         "stop",
         f"The fold-out of {ruler.show(first.flap_mm)} on {_said(long)} reaches the gutter.",
         f"Its leaf is {ruler.show(first.flap_leaf_mm)} wide. Folded in, a fold-out must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
-        (Fix(label, _with_flaps(pages, right)),),
+        (Offer(label, _with_flaps(pages, right)),),
     )
 
 
@@ -174,10 +174,11 @@ def _roomless(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
     right = {key: room if room >= SHORTEST_MM else None for key, room in rooms.items()}
     first = short[0]
     fixed = right[first.id]
-    fixes = [Fix("no fold-out" if len(short) == 1 else "no fold-outs there", _with_flaps(pages, dict.fromkeys(right)))]
+    fixes = [Offer("no fold-out" if len(short) == 1 else "no fold-outs there", _with_flaps(pages, dict.fromkeys(right)))]
     if any(right.values()):
         fixes.insert(
-            0, Fix(f"fold-out {ruler.show(fixed)}" if fixed and len(short) == 1 else "as long as there is room", _with_flaps(pages, right))
+            0,
+            Offer(f"fold-out {ruler.show(fixed)}" if fixed and len(short) == 1 else "as long as there is room", _with_flaps(pages, right)),
         )
     return Check(
         "flap_room",
@@ -198,5 +199,5 @@ def _blank(pages: Sections, sheets: list[MixedFolio]) -> Check | None:
         "watch",
         f"The fold-out shows the blank side of {_said(blank)}.",
         "The paper is good on one side, and that lies inside its fold. Folded in, the flap turns its back to the reader; two panels would show the good side again.",
-        (Fix("no fold-out there", _with_flaps(pages, {one.id: None for one in blank})),),
+        (Offer("no fold-out there", _with_flaps(pages, {one.id: None for one in blank})),),
     )

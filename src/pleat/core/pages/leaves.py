@@ -68,25 +68,41 @@ def leaves_of_pile(sections: Sequence[Sequence[MixedFolio]]) -> tuple[Leaf, ...]
     return tuple(found)
 
 
-def leaves_of_paper(
-    sections: Sequence[int], width_mm: float, height_mm: float, swatch: str, sides: int, flap_mm: float, flap_panels: int, flap_on: str
-) -> tuple[Leaf, ...]:
+@dataclass(frozen=True)
+class PlainPaper:
+    """The leaves' size in mm, colour and good sides where all are of one paper."""
+
+    width_mm: float
+    height_mm: float
+    swatch: str = "white"
+    sides: int = 2
+
+
+@dataclass(frozen=True)
+class FoldOut:
+    """A fold-out of so many panels of ``length_mm``, on the innermost folios or on ``every`` one; 0 for none."""
+
+    length_mm: float = 0.0
+    panels: int = 1
+    on: str = "innermost"
+
+
+def leaves_of_paper(sections: Sequence[int], paper: PlainPaper, flap: FoldOut = FoldOut()) -> tuple[Leaf, ...]:
     """The leaves of a book of one paper, folios nested in ``sections``, with its fold-outs on the innermost folios or on every one."""
     found: list[Leaf] = []
     for number, folios in enumerate(sections):
         order = [(place, False) for place in range(folios)] + [(place, True) for place in reversed(range(folios))]
         for place, second in order:
-            flap = flap_mm if second and (flap_on == "every" or place == folios - 1) else 0.0
-            found.append(
-                Leaf(number, place, 2 * len(found) + 1, second, None, width_mm, height_mm, swatch, sides, flap, flap_panels)
-            )  # fmt: skip
+            out = flap.length_mm if second and (flap.on == "every" or place == folios - 1) else 0.0
+            page, size = 2 * len(found) + 1, (paper.width_mm, paper.height_mm)
+            found.append(Leaf(number, place, page, second, None, *size, paper.swatch, paper.sides, out, flap.panels))
     return tuple(found)
 
 
 def openings(leaves: Sequence[Leaf]) -> tuple[Opening, ...]:
     """Every opening from the front cover to the back one; empty without leaves.
 
-    >>> [(left and left.page + 1, right and right.page) for left, right in openings(leaves_of_paper((1,), 100, 150, "white", 2, 0, 1, ""))]
+    >>> [(left and left.page + 1, right and right.page) for left, right in openings(leaves_of_paper((1,), PlainPaper(100, 150)))]
     [(None, 1), (2, 3), (4, None)]
     """
     return tuple(itertools.pairwise((None, *leaves, None))) if leaves else ()

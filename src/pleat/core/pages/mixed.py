@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Final, Literal
@@ -26,8 +27,8 @@ class MixedFolio:
     ``..._piece_mm`` are their widths before the block is trimmed, ``..._width_mm`` after. ``window`` is the window's place on the
     first leaf as (from the fore edge, from the head, width, height), ``window_cut`` says that it is still to be cut.
 
-    ``flap_room_mm`` is what the sheet leaves beside its leaves for a fold-out, all panels together. Sheets of one ``stock`` are the
-    same paper, of which ``owned`` are there (None: not counted), counted ``in_materials`` or in the book. ``turned`` says that the spine
+    ``flap_room_mm`` is what the sheet leaves beside its leaves for a fold-out, all panels together. ``stock`` is the key of its paper, of
+    which ``owned`` are there (None: not counted), counted ``in_materials`` or in the book. ``turned`` says that the spine
     lies along the sheet's width.
     """
 
@@ -51,7 +52,7 @@ class MixedFolio:
     with_grain: bool | None
     sideways: bool
     turned: bool = False
-    stock: tuple[object, ...] = ()
+    stock: str = ""
     owned: int | None = None
     in_materials: bool = False
     flap_mm: float = 0.0
@@ -103,11 +104,6 @@ class MixedFolio:
         return 2 if self.in_fold else 1
 
 
-def same_paper(paper: Paper) -> tuple[object, ...]:
-    """What makes two sheets of a pile the same paper: its item among the materials, else name and size."""
-    return (paper.stock_id,) if paper.stock_id else (paper.name, paper.sheet_width_mm, paper.sheet_height_mm)
-
-
 @dataclass(frozen=True)
 class _Way:
     """How a sheet is folded: its leaves in mm, whether it is cut for that, and which of its sides (w or h) the spine lies along."""
@@ -123,22 +119,20 @@ class _Way:
 
 def folio(
     sheet: PileSheet,
+    paper: Paper,
     leaf_width_mm: float,
     leaf_height_mm: float,
     joined: Literal["folded", "stub", "tipped"] = "folded",
     trim_mm: float = 0.0,
 ) -> MixedFolio:
-    """How a sheet goes into a book of this leaf: the way round that gives the larger leaf, with the grain where both do.
+    """How a sheet of ``paper`` goes into a book of this leaf: the way round that gives the larger leaf, with the grain where both do.
 
     On a stub, or tipped in, it is a single leaf and not folded. A fold-out goes before all else.
     ``trim_mm`` comes off head, tail and fore edge of the finished block.
     """
-    paper = sheet.paper
     beside = (sheet.flap_mm or 0.0) * sheet.flap_panels
-    way = _way(
-        paper.sheet_width_mm, paper.sheet_height_mm, paper.grain, fits_pattern(paper),
-        leaf_width_mm + trim_mm, leaf_height_mm + 2 * trim_mm, 2 if joined == "folded" else 1, beside, sheet.lies, sheet.narrow,
-    )  # fmt: skip
+    leaf = _Wanted(leaf_width_mm + trim_mm, leaf_height_mm + 2 * trim_mm, 2 if joined == "folded" else 1, beside)
+    way = _way((paper.sheet_width_mm, paper.sheet_height_mm), paper.grain, fits_pattern(paper), leaf, sheet.lies, sheet.narrow)
     first, height = min(way.first_mm, leaf_width_mm), min(way.height_mm, leaf_height_mm)
     return MixedFolio(
         id=sheet.id,
@@ -161,7 +155,7 @@ def folio(
         with_grain=way.with_grain,
         sideways=fits_pattern(paper) and way.spine == "w",
         turned=way.spine == "w",
-        stock=same_paper(paper),
+        stock=sheet.paper,
         owned=paper.owned,
         in_materials=paper.stock_id is not None,
         flap_mm=sheet.flap_mm or 0.0,
@@ -181,23 +175,24 @@ def _window(sheet: PileSheet, width: float, height: float) -> tuple[float, float
     return (fore, sheet.window_head_mm if sheet.window_head_mm is not None else (height - high) / 2, wide, high)
 
 
+@dataclass(frozen=True)
+class _Wanted:
+    """The leaf in mm that is wanted of a sheet, how many of them it is to give, and what hangs beside them."""
+
+    width_mm: float
+    height_mm: float
+    parts: int
+    beside_mm: float
+
+
 @lru_cache(maxsize=2000)
-def _way(
-    sheet_width: float,
-    sheet_height: float,
-    grain: str,
-    upright_only: bool,
-    leaf_width: float,
-    leaf_height: float,
-    parts: int,
-    beside: float,
-    lies: str = "auto",
-    narrow: str = "both",
-) -> _Way:
-    """The better way round for a sheet of ``parts`` leaves with so much beside them; the sheets of one paper ask for the same.
+def _way(sheet_mm: tuple[float, float], grain: str, upright_only: bool, leaf: _Wanted, lies: str = "auto", narrow: str = "both") -> _Way:
+    """The better way round for a sheet of these leaves; the sheets of one paper ask for the same.
 
     Where the grain speaks for neither, the way that gives more pieces is the better one.
     """
+    sheet_width, sheet_height = sheet_mm
+    leaf_width, leaf_height, parts, beside = leaf.width_mm, leaf.height_mm, leaf.parts, leaf.beside_mm
     axis = grain_axis(sheet_width, sheet_height, grain)
     ways: list[tuple[tuple[bool, bool, int, bool, bool, int, bool], _Way]] = []
     sides: tuple[tuple[float, float, Literal["w", "h"]], ...] = ((sheet_width, sheet_height, "h"), (sheet_height, sheet_width, "w"))
@@ -236,15 +231,20 @@ def _words(*texts: str) -> frozenset[str]:
     return frozenset(" ".join(texts).lower().replace(",", " ").split())
 
 
-def sections_of(pages: Sections, leaf_width_mm: float, leaf_height_mm: float) -> tuple[tuple[MixedFolio, ...], ...]:
-    """The pile as sections of folios from the outside in: as arranged, else dealt out; empty for a book without a pile."""
+def sections_of(
+    pages: Sections, papers: Mapping[str, Paper], leaf_width_mm: float, leaf_height_mm: float
+) -> tuple[tuple[MixedFolio, ...], ...]:
+    """The pile as sections of folios from the outside in: as arranged, else dealt out; empty for a book without a pile.
+
+    ``papers`` are the book's own by their keys.
+    """
     if not pages.pile:
         return ()
     singles: dict[int, Literal["folded", "stub", "tipped"]] = dict.fromkeys(pages.stubs, "stub")
     singles.update(dict.fromkeys(pages.tipped, "tipped"))
     size = (leaf_width_mm, leaf_height_mm)
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
-    folios = {sheet.id: folio(sheet, *size, singles.get(sheet.id, "folded"), trim) for sheet in pages.pile}
+    folios = {sheet.id: folio(sheet, papers[sheet.paper], *size, singles.get(sheet.id, "folded"), trim) for sheet in pages.pile}
     order = pages.order
     wanted = min(pages.sections, len(folios))
     if sorted(one for section in order for one in section) != sorted(folios) or len(order) != wanted or not all(order):

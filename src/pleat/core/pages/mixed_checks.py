@@ -16,10 +16,10 @@ from pleat.core.pages import flap_checks
 from pleat.core.pages.arrange import ALIKE, alike
 from pleat.core.pages.creep import nested_creep
 from pleat.core.pages.limits import MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM
-from pleat.core.pages.mixed import MixedFolio, same_paper
+from pleat.core.pages.mixed import MixedFolio
 from pleat.core.pages.pile_cuts import Taken
 from pleat.core.pages.record import MOST_SECTIONS, Sections
-from pleat.core.plan import Check, Fix
+from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
 from pleat.core.words import many, merged
 
@@ -46,7 +46,7 @@ def find(
         _odd(pages, brief, sections),
         _grain(sections),
         _sideways(sections),
-        _owned(pages, brief, sections, takes),
+        _owned(brief, sections, takes),
         *flap_checks.of_a_pile(pages, brief, sections),
     ]
     return tuple(check for check in found if check)
@@ -74,7 +74,7 @@ def _too_thick(pages: Sections, ruler: Ruler, sections: tuple[tuple[MixedFolio, 
         "stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
         f"Section {worst + 1} is {ruler.thin(thick[worst])} thick at its fold: {many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
         f"Up to {MOST_MIXED} light sheets, {ruler.thin(THICKEST_FOLD_MM)} and a creep of {ruler.thin(MOST_CREEP_MM)} nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
-        (Fix(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),)
+        (Offer(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),)
         if wanted > len(sections)
         else (),
         "" if wanted > len(sections) else "Take some sheets off the pile: it has as many sections as a book can have.",
@@ -121,7 +121,7 @@ def _window_places(pages: Sections, brief: BriefResult, sections: tuple[tuple[Mi
         "watch",
         f"The window of {one.name} leaves less than {ruler.show(WINDOW_EDGE_MM)} of paper around it.",
         f"It is {ruler.size(one.window[2], one.window[3])}, {ruler.show(one.window[0])} from the fore edge and {ruler.show(one.window[1])} from the head of a leaf of {ruler.size(one.first_width_mm, one.leaf_height_mm)}. A thin bar tears at the first turning.",
-        (Fix("a smaller one, in the middle of the leaf", (("pages.pile", pile),)),),
+        (Offer("a smaller one, in the middle of the leaf", (("pages.pile", pile),)),),
     )
 
 
@@ -154,7 +154,7 @@ def _pairs(pages: Sections, sections: tuple[tuple[MixedFolio, ...], ...]) -> Che
         "watch",
         f"{len(apart)} {'opening does' if len(apart) == 1 else 'openings do'} not match: {names[a]} and {names[b]} were to face each other.",
         "Something has been moved between them since. Arranging brings them together again.",
-        (Fix("they need not meet", (("pages.pairs", kept),)),),
+        (Offer("they need not meet", (("pages.pairs", kept),)),),
     )
 
 
@@ -171,7 +171,7 @@ def _odd(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, 
         "note",
         f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line and stay odd: {short[0].name}.",
         f"{brief.ruler.thin(off)} comes off the fore edge; these end before it. The edge will not be even there.",
-        (Fix("leave the edge untrimmed", (("pages.creep", "leave"), ("pages.edges", "slit"))),),
+        (Offer("leave the edge untrimmed", (("pages.creep", "leave"), ("pages.edges", "slit"))),),
     )
 
 
@@ -226,7 +226,7 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     )
 
 
-def _owned(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]) -> Check | None:
+def _owned(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]) -> Check | None:
     """Papers of which the pile takes more sheets than are there, for all books of the run."""
     needed = {one.stock: one.sheets for one in takes}
     known = {one.stock: one for one in itertools.chain.from_iterable(sections)}
@@ -234,13 +234,7 @@ def _owned(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio
     if not short:
         return None
     listed = "; ".join(f"{one.name} {needed[stock]}, you own {one.owned}" for stock, one in itertools.islice(short.items(), NAMED))
-    mine = {stock for stock, one in short.items() if not one.in_materials}
-    pile = (
-        sheet.model_copy(update={"paper": sheet.paper.model_copy(update={"owned": needed[stock]})})
-        if (stock := same_paper(sheet.paper)) in mine
-        else sheet
-        for sheet in pages.pile
-    )
+    mine = [stock for stock, one in short.items() if not one.in_materials]
     run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
     in_materials = "Put the count right among the materials if you have more; else take some off the pile."
     return Check(
@@ -248,6 +242,6 @@ def _owned(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio
         "stop",
         f"The pile takes more sheets{run} than there are: {listed}{' …' if len(short) > NAMED else ''}.",
         "Count before you cut or fold the first one." + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
-        (Fix("I have as many after all", (("pages.pile", tuple(pile)),)),) if mine else (),
+        (Offer("I have as many after all", tuple((f"paper.more.{stock}.owned", needed[stock]) for stock in mine)),) if mine else (),
         "" if mine else in_materials,
     )

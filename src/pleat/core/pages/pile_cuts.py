@@ -4,28 +4,35 @@ from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Final, Protocol
 
 from pleat.core.materials.items import Paper
-from pleat.core.pages.mixed import MixedFolio, folio, same_paper
+from pleat.core.pages.mixed import MixedFolio, folio
 from pleat.core.pages.record import PileSheet
-from pleat.core.paper.compute import Stock, stock_of
 from pleat.core.plan import Fold, Part
 from pleat.core.yields import lay
+
+TRIED: Final = ("leaf.tried",)
+"""No sheet is cut for leaves before one was tried for size."""
+
+
+class Sheet(Protocol):
+    """Whatever has the size of a sheet."""
+
+    @property
+    def sheet_width_mm(self) -> float: ...
+    @property
+    def sheet_height_mm(self) -> float: ...
 
 
 @dataclass(frozen=True)
 class PileCut:
-    """Equal pieces from the sheets of a paper; ``turned`` ones lie with their height across the sheet, as they will be folded.
-
-    A sheet gives ``each`` of them; 0 says that not one comes out, since its fold-out has no room.
-    """
+    """Equal pieces from the sheets of a paper, lying as they will be folded. A sheet gives ``each`` of them; 0 says that not one comes out,
+    since its fold-out has no room."""
 
     part: Part
-    stock: Stock
-    paper: Paper
-    turned: bool
     each: int
 
     @property
@@ -36,17 +43,17 @@ class PileCut:
 
 @dataclass(frozen=True)
 class Taken:
-    """Whole sheets of one paper that a pile takes for all books of the run; ``stock`` is what makes sheets the same paper."""
+    """Whole sheets of one paper, by its key, that a pile takes for all books of the run."""
 
-    stock: tuple[object, ...]
+    stock: str
     name: str
     sheets: int
 
 
 def gives(paper: Paper, leaf_width_mm: float, leaf_height_mm: float) -> int:
     """How many folios of this leaf one whole sheet gives, lying as they will be folded; 1 where it is folded as it is."""
-    sheet = PileSheet(id=0, paper=paper)
-    cuts = pile_cuts((sheet,), [[folio(sheet, leaf_width_mm, leaf_height_mm)]], 1)
+    one = folio(PileSheet(id=0, paper="one"), paper, leaf_width_mm, leaf_height_mm)
+    cuts = pile_cuts({"one": paper}, [[one]], 1)
     return cuts[0].each if cuts else 1
 
 
@@ -56,18 +63,16 @@ def taken(cuts: Sequence[PileCut], sections: Sequence[Sequence[MixedFolio]], qua
     whole = Counter(one.stock for section in sections for one in section if not one.cut)
     found = {stock: count * quantity for stock, count in whole.items()}
     for cut in cuts:
-        stock = same_paper(cut.paper)
-        found[stock] = found.get(stock, 0) + cut.sheets
+        found[cut.part.stock] = found.get(cut.part.stock, 0) + cut.sheets
     return tuple(Taken(stock, names[stock], sheets) for stock, sheets in found.items())
 
 
-def pile_cuts(pile: Sequence[PileSheet], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> tuple[PileCut, ...]:
+def pile_cuts(papers: Mapping[str, Sheet], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> tuple[PileCut, ...]:
     """The cuts of a pile, sheets of one paper that become equal pieces together; sheets that are folded as they are do not count."""
-    papers = {sheet.id: sheet.paper for sheet in pile}
     alike: dict[tuple[object, ...], list[MixedFolio]] = {}
     for one in (one for section in sections for one in section if one.cut):
         alike.setdefault((one.stock, _size(one), one.first_piece_mm, one.turned, one.joined, one.flap_mm), []).append(one)
-    return tuple(_cut(number, same, papers[same[0].id], quantity) for number, same in enumerate(alike.values()))
+    return tuple(_cut(number, same, papers[same[0].stock], quantity) for number, same in enumerate(alike.values()))
 
 
 def _size(one: MixedFolio) -> tuple[float, float]:
@@ -75,7 +80,7 @@ def _size(one: MixedFolio) -> tuple[float, float]:
     return (one.open_mm + one.flap_mm * one.flap_panels, one.piece_height_mm)
 
 
-def _cut(number: int, same: Sequence[MixedFolio], paper: Paper, quantity: int) -> PileCut:
+def _cut(number: int, same: Sequence[MixedFolio], paper: Sheet, quantity: int) -> PileCut:
     first = same[0]
     width, height = _size(first)
     leaves = first.open_mm
@@ -84,6 +89,16 @@ def _cut(number: int, same: Sequence[MixedFolio], paper: Paper, quantity: int) -
     folds += [Fold(leaves + first.flap_mm * panel, "mountain" if panel % 2 else "valley") for panel in range(panels)]
     what = "folio" if first.joined == "folded" else "single leaf"
     name = f"{what} of {first.name}" + (" with fold-out" if panels else "")
-    part = Part(f"pile_{number}", name, width, height, len(same) * quantity, "pile", folds=tuple(folds))
-    each = lay(width, height, paper.sheet_width_mm, paper.sheet_height_mm, None, first.turned).count
-    return PileCut(part, stock_of("pile", paper), paper, first.turned, each)
+    part = Part(
+        f"pile_{number}",
+        name,
+        width,
+        height,
+        len(same) * quantity,
+        first.stock,
+        folds=tuple(folds),
+        needs=TRIED,
+        told=frozenset({"B1", "B6", "B7", "B10"}),
+        lies="turned" if first.turned else "upright",
+    )
+    return PileCut(part, lay(width, height, paper.sheet_width_mm, paper.sheet_height_mm, None, first.turned).count)

@@ -7,15 +7,15 @@ from typing import Annotated, Final, Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record
-from pleat.core.materials.items import Paper
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, Word
+from pleat.core.kinds import Member
 from pleat.core.yields import LIES, Lies
 
 MOST_SECTIONS: Final = 60
 
 
 class PileSheet(Record):
-    """One sheet of a mixed pile, folded once: its paper as the materials had it, and the window cut into it.
+    """One sheet of a mixed pile, folded once: the key of its paper among the book's own, and the window cut into it.
 
     ``pinned`` sheets stay where they lie when the pile is arranged. A fold-out hangs on the fore edge of its second leaf, or of its only one.
     A window without sizes lies in the middle of the first leaf. ``lies`` says which of the sheet's sides the spine goes along, ``narrow``
@@ -23,7 +23,7 @@ class PileSheet(Record):
     """
 
     id: int = Field(ge=0, le=100000)
-    paper: Paper
+    paper: Word
     window: Annotated[Literal["no", "yes"], ChoiceRule("window", (("no", "no window"), ("yes", "has a window")))] = "no"
     window_width_mm: Annotated[float, LengthRule("the window's width", 5, 600)] | None = None
     window_height_mm: Annotated[float, LengthRule("the window's height", 5, 600)] | None = None
@@ -39,12 +39,13 @@ class PileSheet(Record):
     flap_panels: Annotated[int, NumberRule("the number of panels", 1, 6, "panels", whole=True)] = 1
 
 
-class Sections(Record):
+class Sections(Member):
     """Pleat 3, how many leaves and how they lie. With sheets in ``pile`` the book is made of those, whatever the count says.
 
     ``order`` holds the pile's ids section by section, from the outside in; where it does not fit the pile, the sheets are dealt out.
     """
 
+    kind: Literal["sections"] = "sections"
     amount: Annotated[int, NumberRule("the count", 1, 2000, whole=True)] = 40
     counted_in: Annotated[
         Literal["pages", "leaves", "folios", "unsaid"],

@@ -9,7 +9,7 @@ from pleat.core.fields import NumberRule, rule_on
 from pleat.core.materials.items import Paper
 from pleat.core.materials.thickness import Thickness, weighed
 from pleat.core.materials.weights import BULK_CM3_PER_G, grammage_of, pounds_in_every_grade
-from pleat.core.plan import Check, Fix
+from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
 
 NO_GRADE: Final = "That weight makes a paper in none of them: read it off the packet again."
@@ -28,7 +28,7 @@ def find(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> tuple[Check
     return tuple(check for check in found if check)
 
 
-def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Fix], ...]:
+def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Offer], ...]:
     """(grade, g/m2, the fix that chooses it) for each grade the pounds may be in and that makes a paper at all."""
     chosen = []
     weight = rule_on(Paper.model_fields["grammage"])
@@ -38,7 +38,7 @@ def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Fix], ...]:
         if not weight.low <= grammage <= weight.high:
             continue
         changes = ((f"paper.{role}.grade", grade), (f"paper.{role}.grammage", grammage))
-        chosen.append((grade, grammage, Fix(f"{grade}: {grammage:.0f} g/m²", changes)))
+        chosen.append((grade, grammage, Offer(f"{grade}: {grammage:.0f} g/m²", changes)))
     return tuple(chosen)
 
 
@@ -62,7 +62,7 @@ def _readings(role: str, paper: Paper, thick: Thickness) -> Check | None:
         "watch",
         f"The readings of {paper.name} cannot be used.",
         thick.judged.problem,
-        (Fix("clear the readings", ((f"paper.{role}.readings_mm", []),)),),
+        (Offer("clear the readings", ((f"paper.{role}.readings_mm", []),)),),
     )
 
 
@@ -102,7 +102,7 @@ def _wrong_weight(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Ch
         []
         if pounds is None
         else [
-            (grade, Fix(f"the {role} paper is {fix.label}", fix.changes))
+            (grade, Offer(f"the {role} paper is {fix.label}", fix.changes))
             for grade, grammage, fix in grade_fixes(role, pounds)
             if grade != paper.grade and _agrees(paper, grammage, thick.sheet)
         ]
@@ -117,7 +117,7 @@ def _wrong_weight(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Ch
         if not pounds
         else "The weight was probably read in the wrong grade. The measured thickness is used all the same.",
         tuple(fix for _, fix in others)
-        or (Fix(f"forget the {role} paper's weight", tuple((f"paper.{role}.{name}", None) for name in ("grammage", "pounds", "grade"))),),
+        or (Offer(f"forget the {role} paper's weight", tuple((f"paper.{role}.{name}", None) for name in ("grammage", "pounds", "grade"))),),
     )
 
 
@@ -142,6 +142,6 @@ def _grain(role: str, paper: Paper) -> Check | None:
             "note",
             f"The grain of {paper.name} is only a guess.",
             "Leaves and covers fold and drape along the grain; across it folds crack and boards warp.",
-            (Fix("I am sure of it", ((f"paper.{role}.grain_sure", "sure"),)),),
+            (Offer("I am sure of it", ((f"paper.{role}.grain_sure", "sure"),)),),
         )
     return None

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
 from pleat.core.materials.items import Paper, PaperKind
 from pleat.core.materials.sizes import size_name
@@ -20,11 +22,12 @@ GrainAxis = Literal["w", "h"]
 
 @dataclass(frozen=True)
 class Stock:
-    """A paper ready for use: sizes in mm; ``grain`` is the sheet's axis (w or h) or None when not known.
+    """A paper ready for use: sizes in mm; ``grain`` is the sheet's axis (w or h) or None when not known. Pieces name it by its ``key``.
 
     ``upright_only`` says that its pattern has a top, along the sheet's height. ``in_materials`` sheets are counted among the materials, not in the book.
     """
 
+    key: str
     role: Literal["leaf", "cover", "pile"]
     name: str
     kind: PaperKind
@@ -57,24 +60,45 @@ class Stock:
 
 @dataclass(frozen=True, kw_only=True)
 class PaperResult(PleatResult):
-    """The two stocks handed to the right."""
+    """The palette handed to the right: the papers by their keys; ``roles`` are those this book uses."""
 
     leaf: Stock
     cover: Stock
+    more: Mapping[str, Stock]
+    roles: tuple[str, ...]
+
+    def stock(self, key: str) -> Stock:
+        """The paper that pieces name by this key. Raises KeyError."""
+        return self.leaf if key == "leaf" else self.cover if key == "cover" else self.more[key]
 
 
-def compute(papers: Papers, ruler: Ruler) -> PaperResult:
-    leaf, cover = stock_of("leaf", papers.leaf, ruler), stock_of("cover", papers.cover, ruler)
-    leaf_figure = _caliper_figure(leaf)
-    figures = (leaf_figure, _sheet_figure(leaf, ruler), _caliper_figure(cover), _sheet_figure(cover, ruler))
-    found = (*checks.find("leaf", papers.leaf, leaf.thick, ruler), *checks.find("cover", papers.cover, cover.thick, ruler))
-    return PaperResult(key_figure=leaf_figure, figures=figures, checks=found, leaf=leaf, cover=cover)
+def compute(papers: Papers, brief: BriefResult) -> PaperResult:
+    """The palette on the ruler of ``brief``; only papers that this kind of book uses are told of."""
+    ruler, roles = brief.ruler, brief.made_of.roles
+    stocks = {"leaf": stock_of("leaf", papers.leaf, ruler), "cover": stock_of("cover", papers.cover, ruler)}
+    told = [stocks[role] for role in stocks if role in roles]
+    figures = tuple(figure for stock in told for figure in (_caliper_figure(stock), _sheet_figure(stock, ruler)))
+    own = papers.by_key()
+    return PaperResult(
+        key_figure=figures[0] if figures else _nothing(),
+        figures=figures,
+        checks=tuple(check for stock in told for check in checks.find(stock.key, own[stock.key], stock.thick, ruler)),
+        leaf=stocks["leaf"],
+        cover=stocks["cover"],
+        more={key: stock_of(key, paper, ruler) for key, paper in papers.more.items()},
+        roles=roles,
+    )
 
 
-def stock_of(role: Literal["leaf", "cover", "pile"], paper: Paper, ruler: Ruler = RULERS["mm"]) -> Stock:
-    """A paper made ready for use, for the leaves, the cover or as one of a pile."""
+def _nothing() -> Figure:
+    return Figure(key="nothing", label="papers", value="none", show="text", how="This kind of book takes no paper of yours.", rules=())
+
+
+def stock_of(key: str, paper: Paper, ruler: Ruler = RULERS["mm"]) -> Stock:
+    """A paper made ready for use, for the leaves, the cover or, under any other key, as one of a pile."""
     return Stock(
-        role=role,
+        key=key,
+        role=key if key in ("leaf", "cover") else "pile",  # type: ignore[arg-type]
         name=paper.name,
         kind=paper.kind,
         form=paper.form,

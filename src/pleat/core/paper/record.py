@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from pleat.core.fields import Record
+from pleat.core.fields import Record, Word
 from pleat.core.materials.items import Paper
 
 
@@ -17,7 +17,12 @@ def _card() -> Paper:
 
 
 class Papers(Record):
-    """Pleat 2, what it is made from."""
+    """Pleat 2, the book's own materials: a paper by each role, and ``more`` by a key of their own, which the sheets of a pile point to."""
 
     leaf: Paper = Field(default_factory=_copier)
     cover: Paper = Field(default_factory=_card)
+    more: dict[Word, Paper] = Field(default_factory=dict, max_length=400, description="further papers by their key")
+
+    def by_key(self) -> dict[str, Paper]:
+        """Every paper of the book by the key that sheets and pieces name it by."""
+        return {"leaf": self.leaf, "cover": self.cover, **self.more}

@@ -1,27 +1,51 @@
-"""What each pleat's template needs: its drawings and a few words. One module a pleat, named as in the core."""
+"""What each pleat's template needs: its drawings and a few words. What a member needs beyond that stands in a module of its own."""
 
-from collections.abc import Callable, Collection
+from collections.abc import Collection
 from typing import Any, Final
 
+from pleat.core.planning import PLEATS, REGISTRIES
+from pleat.drawing import looks
+from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
+from pleat.drawing.handles import handles
+from pleat.drawing.svg import render_screen
 from pleat.services.books import Opened
-from pleat.web.pleats import bench, binding, brief, cover, cutting, extras, pages, paper
+from pleat.web.display import drawn
+from pleat.web.forms import entries
+from pleat.web.pleats import pamphlet, sections, views, wrap  # noqa: F401 - makes what members need known
+from pleat.web.pleats.members import about
+from pleat.web.pleats.small import small
 
-_MODULES: Final = {
-    "brief": brief,
-    "paper": paper,
-    "pages": pages,
-    "extras": extras,
-    "binding": binding,
-    "cover": cover,
-    "cutting": cutting,
-    "bench": bench,
+READS: Final[dict[str, frozenset[str]]] = {
+    "brief": frozenset({"paper", "pages", "binding", "cover"}),
+    "paper": frozenset({"brief", "pages"}),
+    "pages": frozenset({"brief", "paper", "binding"}),
+    "extras": frozenset({"pages"}),
+    "binding": frozenset({"pages"}),
+    "cover": frozenset({"paper", "pages", "cutting"}),
+    "cutting": frozenset({"paper"}),
+    "bench": frozenset(),
 }
-VIEWS: Final[dict[str, Callable[[Opened], dict[str, Any]]]] = {name: module.view for name, module in _MODULES.items()}
+"""The other pleats whose result or decisions stand in the view of each; what the ruler shows stands in all."""
+_REGISTRY: Final = {registry.pleat: registry for registry in REGISTRIES}
+
+
+def view(name: str, opened: Opened) -> dict[str, Any]:
+    """The values of a pleat's template."""
+    result = opened.plan[name]
+    known = name not in _REGISTRY or _REGISTRY[name].find(getattr(opened.book, name).kind)
+    own = about(result, opened) if known else {}
+    if name in _REGISTRY and "partial" not in own:
+        own = {
+            "main": drawn(render_screen(looks.main(result, opened.plan), 820, 400)),
+            "entries": entries(opened.book, name) if known else (),
+        }
+    drawing = small(looks.strip(result, opened.plan), height=own.get("small_height", 132))
+    return {"handles": handles(result, opened.plan) if known else (), **own, "small": drawing}
 
 
 def stale(changed: Collection[str]) -> tuple[str, ...]:
     """The pleats to be shown anew when these changed: themselves, and those whose view reads one of them."""
-    return tuple(name for name, module in _MODULES.items() if name in changed or not module.READS.isdisjoint(changed))
+    return tuple(name for name in PLEATS if name in changed or not READS[name].isdisjoint(changed))
 
 
 QUESTIONS: Final = {

@@ -8,14 +8,15 @@ from dataclasses import dataclass
 from typing import Any, Final
 
 from pleat.core.pages.arrange import WORDS, told
-from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.leaves import Leaf, Opening, openings
 from pleat.core.pages.mixed import MixedFolio
 from pleat.core.pages.record import PileSheet
+from pleat.core.pages.sectioned import SectionsBlock
 from pleat.core.units import RULERS, Ruler
-from pleat.drawing import pages as drawing
+from pleat.drawing.pages import sections as drawing
 from pleat.drawing.svg import Pen, Rendered, render_screen
 from pleat.services.books import Opened
+from pleat.services.piles import pages_of
 from pleat.web.display import drawn
 
 FAN: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=4, text=13, edge=8)
@@ -83,18 +84,18 @@ def _strips(
     return found
 
 
-def opening_picture(result: PagesResult, found: Sequence[Opening], pairs: frozenset[frozenset[int]] = frozenset()) -> dict[str, Any]:
+def opening_picture(result: SectionsBlock, found: Sequence[Opening], pairs: frozenset[frozenset[int]] = frozenset()) -> dict[str, Any]:
     picture = drawing.spreads(found, result.leaf_width_mm, result.leaf_height_mm, pairs)
     return drawn(render_screen(picture, FAN_WIDTH, FAN_WIDTH * picture.height / picture.width, OPENINGS))
 
 
-def view(opened: Opened) -> dict[str, Any]:
+def view(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
     """The mixed pile: fans, openings, and how far each wish is met."""
-    result, positions = opened.plan.pages, opened.plan.binding.positions_mm
-    wanted = frozenset(frozenset(pair) for pair in opened.book.pages.pairs)
+    positions, pages = opened.plan.binding.positions_mm, pages_of(opened.book)
+    wanted = frozenset(frozenset(pair) for pair in pages.pairs)
     across = result.leaf_height_mm * (FAN_WIDTH - 2 * FAN.edge) / (FAN_HEIGHT - 2 * FAN.edge)
     found, fans = openings(result.in_order), []
-    sheets = {sheet.id: sheet for sheet in opened.book.pages.pile}
+    sheets = {sheet.id: sheet for sheet in pages.pile}
     for number, section in enumerate(result.mixed):
         fan = render_screen(drawing.fan(section, result.leaf_height_mm, positions, across), FAN_WIDTH, FAN_HEIGHT, FAN)
         leaves = [leaf for leaf in result.in_order if leaf.section == number]
@@ -103,10 +104,7 @@ def view(opened: Opened) -> dict[str, Any]:
         fans.append((drawn(fan), strips, opening_picture(result, own, wanted), leaves[0].page, leaves[-1].page + 1))
     order = tuple(tuple(one.id for one in section) for section in result.mixed)
     pile = [one.arranged for section in result.mixed for one in section]
-    weighed = [
-        (one.met, WORDS[wish], one.words)
-        for wish, one in told(order, pile, opened.book.pages.pairs, RULERS[opened.book.brief.ruler]).items()
-    ]
+    weighed = [(one.met, WORDS[wish], one.words) for wish, one in told(order, pile, pages.pairs, RULERS[opened.book.brief.ruler]).items()]
     paired = {a.id for section in result.mixed for a, b in itertools.pairwise(section) if frozenset((a.id, b.id)) in wanted}
     return {
         "paired": paired,

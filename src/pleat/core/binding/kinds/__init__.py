@@ -1,7 +1,8 @@
-"""A kind of binding is one module here; loading the package loads and so registers them all."""
+"""What can hold a block."""
 
-from importlib import import_module
-from pkgutil import iter_modules
+from typing import Final
 
-for _module in iter_modules(__path__):
-    import_module(f"{__name__}.{_module.name}")
+from pleat.core.binding.kinds import pamphlet
+from pleat.core.kinds import BindingKind, Registry
+
+BINDINGS: Final[Registry[BindingKind]] = Registry("binding", (pamphlet.KIND,))

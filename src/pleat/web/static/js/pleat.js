@@ -164,8 +164,8 @@
     if (again && performance.now() - changedAt > 60) again.dispatchEvent(new Event("change", { bubbles: true }));
   }, true);
   document.addEventListener("input", (event) => {
-    const handle = event.target.closest && event.target.closest(".station") && event.target.closest(".station").querySelector(".station-handle");
-    if (handle) handle.dispatchEvent(new CustomEvent("station-typed"));
+    const handle = event.target.closest && event.target.closest(".handle") && event.target.closest(".handle").querySelector(".handle-grip");
+    if (handle) handle.dispatchEvent(new CustomEvent("handle-typed"));
   });
   document.addEventListener("htmx:error", () => tell("Pleat does not answer", "Your change is not saved. Is it still running? What you typed is still in its field."));
   document.addEventListener("htmx:response:error", (event) => {
@@ -295,11 +295,13 @@
       },
     }));
 
-    // A station on the fold: drag it, or focus it and use the arrow keys (with Shift, ten marks at a time).
-    Alpine.data("station", () => ({
+    // A place on a drawing: drag it along its axis, or focus it and use the arrow keys (with Shift, ten marks at a time).
+    Alpine.data("handle", () => ({
       from: null,
       at: null,
       timer: null,
+      along(event) { return this.$el.dataset.axis === "y" ? event.clientY : event.clientX; },
+      shift(el, by) { el.parentElement.style[el.dataset.axis === "y" ? "marginTop" : "marginLeft"] = by; },
       mm() { return this.at === null ? Number(this.$el.dataset.mm) : this.at; },
       clamp(el, mm) {
         const step = Number(el.dataset.step), snapped = Math.round(mm / step) * step;
@@ -307,7 +309,7 @@
       },
       show(el, mm) {
         const picture = el.closest(".picture"), shown = picture.querySelector("svg").getBoundingClientRect().width / Number(el.dataset.width);
-        el.parentElement.style.marginLeft = (mm - Number(el.dataset.mm)) * Number(el.dataset.scale) * shown + "px";
+        this.shift(el, (mm - Number(el.dataset.mm)) * Number(el.dataset.scale) * shown + "px");
         const text = onRuler(mm, el.dataset.ruler);
         el.setAttribute("aria-valuenow", mm.toFixed(3));
         el.setAttribute("aria-valuetext", text + " " + el.dataset.ruler);
@@ -317,13 +319,13 @@
       grab(event) {
         if (this.$el.getAttribute("aria-disabled") === "true" || event.button > 0) return;
         this.$el.setPointerCapture(event.pointerId);
-        this.from = event.clientX;
+        this.from = this.along(event);
         this.at = Number(this.$el.dataset.mm);
       },
       drag(event) {
         if (this.from === null) return;
         const el = this.$el, shown = el.closest(".picture").querySelector("svg").getBoundingClientRect().width / Number(el.dataset.width);
-        this.at = this.clamp(el, Number(el.dataset.mm) + (event.clientX - this.from) / shown / Number(el.dataset.scale));
+        this.at = this.clamp(el, Number(el.dataset.mm) + (this.along(event) - this.from) / shown / Number(el.dataset.scale));
         this.show(el, this.at);
       },
       drop() {
@@ -347,12 +349,12 @@
       typed() {
         clearTimeout(this.timer);
         this.at = null;
-        this.$el.parentElement.style.marginLeft = "";
+        this.shift(this.$el, "");
       },
       send(el) {
         const mm = this.at;
         this.at = null;
-        el.parentElement.style.marginLeft = "";
+        this.shift(el, "");
         if (mm === null || Math.abs(mm - Number(el.dataset.mm)) < 0.001) { this.show(el, Number(el.dataset.mm)); return; }
         const form = el.parentElement.querySelector("form"), input = form.querySelector("input[name=value]");
         input.value = mm.toFixed(4) + " mm";

@@ -5,18 +5,23 @@ from __future__ import annotations
 import itertools
 from typing import Final
 
-from pleat.core.cover.compute import CoverResult
-from pleat.core.pages.compute import PagesResult
-from pleat.core.units import Ruler
+from pleat.core.cover.wrapped import WrapResult
+from pleat.core.pages.block import Block
+from pleat.core.planning import Plan
+from pleat.drawing import portraits
+from pleat.drawing.looks import main, strip
+from pleat.drawing.portraits import Body
 from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
 
 MOST_ROWS: Final = 4
 """Rows of holes that are dimensioned on the drawing; the printed strip has them all."""
 
 
-def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler, with_grain: bool | None = None) -> Drawing:
+@main.register
+def flat(result: WrapResult, plan: Plan) -> Drawing:
     """The wrap with its panels, scores, holes and the leaves' outline; the square is the form."""
-    wrap = result.wrap
+    wrap, pages, ruler, swatch = result.wrap, plan.pages, plan.brief.ruler, result.swatch
+    with_grain = next((cut.better.with_grain for cut in plan.cutting.cuts if cut.part.key == "cover"), None)
     width, height, square = wrap.width_mm, wrap.height_mm, result.square_mm
     edges = wrap.edges_mm
     shapes: list[Shape] = [Rect(0, 0, width, height, f"wrap swatch-{swatch}")]
@@ -57,9 +62,29 @@ def flat(result: CoverResult, pages: PagesResult, swatch: str, ruler: Ruler, wit
     )
 
 
-def strip(result: CoverResult, swatch: str) -> Drawing:
+@strip.register
+def small(result: WrapResult, _plan: Plan) -> Drawing:
     """The wrap upright, small."""
     wrap = result.wrap
-    shapes: list[Shape] = [Rect(0, 0, wrap.width_mm, wrap.height_mm, f"wrap swatch-{swatch}")]
+    shapes: list[Shape] = [Rect(0, 0, wrap.width_mm, wrap.height_mm, f"wrap swatch-{result.swatch}")]
     shapes += [Line(x, 0, x, wrap.height_mm, "score") for x in wrap.scores_mm]
     return Drawing(wrap.width_mm, wrap.height_mm, "cover", shapes)
+
+
+@portraits.behind.register
+def _back(cover: WrapResult, body: Body) -> list[Shape]:
+    """The back cover, whose edge stands above the leaves."""
+    w, h, t = body.width, body.height, body.thick
+    return [body.face([(0, 0, t), (w, 0, t), (w, h, t), (0, h, t)], f"portrait-face swatch-{cover.swatch}")]
+
+
+@portraits.covered.register
+def _shut(cover: WrapResult, _block: Block, body: Body) -> list[Shape]:
+    """The spine, rounded over where one crease makes it, and the front with its label."""
+    w, h, t = body.width, body.height, body.thick
+    spine = [(0.0, 0.0, 0.0), (0.0, 0.0, t), (0.0, h, t), (0.0, h, 0.0)]
+    shapes: list[Shape] = [body.face(spine, f"portrait-face swatch-{cover.swatch}"), body.face(spine, "portrait-shade")]
+    x, y = body.at(0, 0)
+    shapes.append(Rect(x, y, w, h, f"portrait-face swatch-{cover.swatch}"))
+    shapes.append(Rect(x + w * 0.2, y + h * 0.2, w * 0.6, h * 0.16, "portrait-label"))
+    return shapes

@@ -1,4 +1,4 @@
-"""Pages: the section end on, whole and magnified, and the folio flat."""
+"""Folded sections: end on, whole and magnified, and the folio flat; or the pile they are made of."""
 
 from __future__ import annotations
 
@@ -7,15 +7,15 @@ from typing import Any, Final
 from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.pages.imposition import NumberedSheet
 from pleat.core.pages.leaves import openings
-from pleat.drawing import pages as drawing
+from pleat.core.pages.sectioned import SectionsBlock
+from pleat.drawing.pages import sections as drawing
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
+from pleat.services.piles import pages_of
 from pleat.web.display import drawn
 from pleat.web.pleats import pile
-from pleat.web.pleats.small import small
+from pleat.web.pleats.members import about
 
-READS: Final = frozenset({"brief", "paper", "binding"})
-"""The other pleats whose result or decisions stand in this view; what the ruler shows stands in all."""
 CELLS: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=14, edge=3)
 OPENINGS_SHOWN: Final = 96
 """Openings that are drawn of a book of one paper, where they are much alike."""
@@ -30,16 +30,25 @@ def _numbered(sheet: NumberedSheet, folds: int) -> tuple[NumberedSheet, dict[str
     return sheet, sides[0], sides[1]
 
 
-def view(opened: Opened) -> dict[str, Any]:
-    result, ruler = opened.plan.pages, opened.plan.brief.ruler
-    counted = opened.book.pages.counted_in
-    whole, fold = render_screen(drawing.whole(result, ruler), 820, 84), render_screen(drawing.fold_detail(result, ruler), 270, 230)
+@about.register
+def sections(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
+    """The pleat's drawings, and the pile where there is one."""
+    plan, pages = opened.plan, pages_of(opened.book)
+    ruler = plan.brief.ruler
+    whole = render_screen(drawing.whole(result, plan), 820, 84)
+    fold = render_screen(drawing.fold_detail(result, ruler), 270, 230)
+    shown = (
+        pile.view(result, opened)
+        if result.mixed
+        else {"openings": pile.opening_picture(result, openings(result.in_order)[:OPENINGS_SHOWN])}
+    )
     return {
-        **(pile.view(opened) if result.mixed else {"openings": pile.opening_picture(result, openings(result.in_order)[:OPENINGS_SHOWN])}),
-        "small": small(drawing.strip(result), height=46 if len(result.sections) == 1 else 80),
+        **shown,
+        "partial": "pleats/pages/sections.html",
+        "small_height": 46 if len(result.sections) == 1 else 80,
         "groups": [
-            (name, [choice for choice in result.choices if choice.group == name])
-            for name in dict.fromkeys(choice.group for choice in result.choices)
+            (name, [offer for offer in result.offers if offer.group == name])
+            for name in dict.fromkeys(offer.group for offer in result.offers)
         ],
         "numbered": [_numbered(sheet, result.folds) for sheet in result.numbered[:NUMBERED_SHOWN]],
         "whole": drawn(whole),
@@ -48,7 +57,7 @@ def view(opened: Opened) -> dict[str, Any]:
         "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 230)),
         "exaggerated": drawn(render_screen(drawing.fore_edge_detail(result, ruler, 4.0), 400, 180)),
         "flat": drawn(render_screen(drawing.folio_flat(result, ruler), 300, 250)),
-        "count": f"{opened.book.pages.amount} {'' if counted == 'unsaid' else counted}".strip(),
+        "count": f"{pages.amount} {'' if pages.counted_in == 'unsaid' else pages.counted_in}".strip(),
         "flap_room": result.flap_room_mm or None,
         "magnified": round(fold.scale / whole.scale),
     }

@@ -2,19 +2,29 @@
 
 from __future__ import annotations
 
-from pleat.core.binding.compute import BindingResult
+import itertools
+from dataclasses import dataclass
+from typing import Final
+
 from pleat.core.binding.path import Span
-from pleat.core.pages.compute import PagesResult
+from pleat.core.binding.sewn import SewnResult
+from pleat.core.cover.result import CoverResult
+from pleat.core.planning import Plan
 from pleat.core.units import MM_PER_INCH, Ruler
+from pleat.drawing import portraits
+from pleat.drawing.handles import Handle, handles
+from pleat.drawing.looks import main, strip
+from pleat.drawing.portraits import Body
 from pleat.drawing.shapes import Curve, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
 
 BAND_MM = 3.0
 """How thick the fold is drawn: thicker than it is, so that holes show; said on the drawing."""
 
 
-def fold(result: BindingResult, pages: PagesResult, ruler: Ruler) -> Drawing:
+@main.register
+def fold(result: SewnResult, plan: Plan) -> Drawing:
     """Stations on the fold with the thread's path; each span is a group with its number, for stepping through."""
-    height = pages.leaf_height_mm
+    ruler, height = plan.brief.ruler, result.height_mm
     share = height / 210
     levels = _levels(result.path.spans)
     highest = max((levels[span.number] for span in result.path.spans if span.side == "inside"), default=0)
@@ -27,7 +37,8 @@ def fold(result: BindingResult, pages: PagesResult, ruler: Ruler) -> Drawing:
     ]
     for position in result.positions_mm:
         shapes.append(Rect(position - 0.7 * share, base - 0.1, 1.4 * share, band + 0.2, "hole-gap"))
-    shapes += [_span(span, levels[span.number], result, base, band, rise, share) for span in result.path.spans]
+    at = _Band(base, band, rise, share)
+    shapes += [_span(span, levels[span.number], result.positions_mm, at) for span in result.path.spans]
     shapes += _tails(result, base, band, share)
     ruler_top = base + band + 33 * share
     shapes += _ruler(height, ruler, ruler_top, share)
@@ -54,13 +65,24 @@ def _levels(spans: tuple[Span, ...]) -> dict[int, int]:
     return {span.number: level for span, level in placed}
 
 
-def _span(span: Span, level: int, result: BindingResult, base: float, band: float, rise: float, share: float) -> Group:
+@dataclass(frozen=True)
+class _Band:
+    """Where the fold is drawn: its upper edge, how thick, how far a level of thread is off it, and the share of the usual size; mm."""
+
+    base: float
+    thick: float
+    rise: float
+    share: float
+
+
+def _span(span: Span, level: int, positions: tuple[float, ...], at: _Band) -> Group:
     """One span: out of its hole, along, into the next, with its number in the middle and an arrow."""
     inside = span.side == "inside"
-    edge = base if inside else base + band
+    share = at.share
+    edge = at.base if inside else at.base + at.thick
     away = -1 if inside else 1
-    far = edge + away * rise * (1 + level)
-    start, end = result.positions_mm[span.start - 1], result.positions_mm[span.end - 1]
+    far = edge + away * at.rise * (1 + level)
+    start, end = positions[span.start - 1], positions[span.end - 1]
     way = 1 if end > start else -1
     bend, off = 3 * share * way, 0.5 * share * way
     commands: tuple[tuple[str, tuple[float, ...]], ...] = (
@@ -73,7 +95,7 @@ def _span(span: Span, level: int, result: BindingResult, base: float, band: floa
     )
     first = min(span.start, span.end)
     after = first if span.gaps else first - 1  # a thread going back through its own hole covers no gap
-    middle = (result.positions_mm[first - 1] + result.positions_mm[after]) / 2
+    middle = (positions[first - 1] + positions[after]) / 2
     shapes: tuple[Shape, ...] = (
         Curve(commands, f"thread thread-{span.side}"),
         Line(middle + 5 * share * way, far, middle + 9 * share * way, far, "thread-arrow", arrow=True),
@@ -83,7 +105,7 @@ def _span(span: Span, level: int, result: BindingResult, base: float, band: floa
     return Group("span", shapes, (("step", str(span.number)),))
 
 
-def _tails(result: BindingResult, base: float, band: float, share: float) -> list[Shape]:
+def _tails(result: SewnResult, base: float, band: float, share: float) -> list[Shape]:
     """The two tails, hanging free on their sides at the first and the last hole."""
     path = result.path
     if not path.holes:
@@ -129,9 +151,10 @@ def _ruler(height: float, ruler: Ruler, top: float, share: float) -> list[Shape]
     return shapes
 
 
-def strip(result: BindingResult, pages: PagesResult) -> Drawing:
+@strip.register
+def small(result: SewnResult, _plan: Plan) -> Drawing:
     """The spine upright with its holes and the thread waving through them."""
-    height = pages.leaf_height_mm
+    height = result.height_mm
     width = height * 0.16
     middle = width / 2
     shapes: list[Shape] = [Rect(middle - width * 0.12, 0, width * 0.24, height, "spine-band")]
@@ -141,3 +164,53 @@ def strip(result: BindingResult, pages: PagesResult) -> Drawing:
         shapes.append(Curve((("M", (middle, a)), ("Q", (bow, (a + b) / 2, middle, b))), f"thread thread-{span.side}"))
     shapes += [Dot(middle, position, "hole", 0.9) for position in result.positions_mm]
     return Drawing(width, height, "stations", shapes)
+
+
+@portraits.held.register
+def _outside(result: SewnResult, cover: CoverResult, body: Body) -> list[Shape]:
+    """The thread as it lies along the spine, row by row; holes that it only passes stay dots."""
+    shapes: list[Shape] = []
+    rows = result.rows
+    for row in range(rows):
+        depth = body.thick * (row + 0.5) / rows
+        places = [position + cover.square_head_mm for position in result.positions_mm]
+        shapes += [Dot(*body.at(0, y, depth), "portrait-hole", radius_mm=0.7) for y in places]
+        for span in result.path.spans:
+            if span.side == "outside":
+                start, end = places[span.start - 1], places[span.end - 1]
+                shapes.append(body.line((0, start, depth), (0, end, depth), "portrait-thread"))
+    return shapes
+
+
+@handles.register
+def stations(result: SewnResult, plan: Plan) -> tuple[Handle, ...]:
+    """A handle for each station; of those that move as pairs the middle one stays."""
+    step, places = plan.brief.ruler.step_mm, (0.0, *result.positions_mm, result.height_mm)
+    lower = _lower([at / result.height_mm for at in result.positions_mm])
+    last = len(result.positions_mm) - 1
+    return tuple(
+        Handle(
+            f"binding.station.{number}",
+            f"station {number + 1} from the head",
+            at,
+            places[number] + (step if number else 0.0),
+            places[number + 2] - (step if number < last else 0.0),
+            step,
+            fixed=result.symmetric and 2 * number == last,
+            lower=number in lower,
+        )
+        for number, at in enumerate(result.positions_mm)
+    )
+
+
+FIELD_SHARE: Final = 0.15
+"""A station's field, as a share of the drawing's width on the narrowest screen."""
+
+
+def _lower(across: list[float]) -> frozenset[int]:
+    """Which stations have their field a row lower, so that fields of close neighbours do not lie on each other."""
+    low: set[int] = set()
+    for number, (before, here) in enumerate(itertools.pairwise(across), 1):
+        if here - before < FIELD_SHARE and number - 1 not in low:
+            low.add(number)
+    return frozenset(low)

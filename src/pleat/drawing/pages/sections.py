@@ -7,21 +7,25 @@ from collections.abc import Sequence
 from typing import Final
 
 from pleat.core.binding.checks import holding
-from pleat.core.pages.compute import PagesResult
 from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.pages.imposition import NumberedSheet
 from pleat.core.pages.leaves import Leaf, Opening
 from pleat.core.pages.limits import STUB_MM
 from pleat.core.pages.mixed import MixedFolio
+from pleat.core.pages.sectioned import SectionsBlock
+from pleat.core.planning import Plan
 from pleat.core.units import Ruler
+from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
 
 IN_A_ROW: Final = 8
 """Openings side by side."""
 
 
-def whole(result: PagesResult, ruler: Ruler) -> Drawing:
+@main.register
+def whole(result: SectionsBlock, plan: Plan) -> Drawing:
     """The whole block at one scale; at true proportions it is a thin thing."""
+    ruler = plan.brief.ruler
     width, thick = result.leaf_width_mm, result.thickness.likely
     shapes = _block(result, 0.0, width)
     if result.flap_mm:
@@ -35,11 +39,11 @@ def whole(result: PagesResult, ruler: Ruler) -> Drawing:
     )
 
 
-def _sections_words(result: PagesResult) -> str:
+def _sections_words(result: SectionsBlock) -> str:
     return "one section" if len(result.sections) == 1 else f"{len(result.sections)} sections"
 
 
-def fold_detail(result: PagesResult, ruler: Ruler) -> Drawing:
+def fold_detail(result: SectionsBlock, ruler: Ruler) -> Drawing:
     """The folds, magnified: sheets nested with their true thickness, section on section."""
     thick = result.thickness.likely
     across = 2.1 * max(thick / len(result.sections), thick * 0.45)
@@ -52,7 +56,7 @@ def fold_detail(result: PagesResult, ruler: Ruler) -> Drawing:
     )
 
 
-def fore_edge_detail(result: PagesResult, ruler: Ruler, times: float = 1.0) -> Drawing:
+def fore_edge_detail(result: SectionsBlock, ruler: Ruler, times: float = 1.0) -> Drawing:
     """The fore edge of the thickest section, magnified: inner sheets stand out by their creep, drawn so many times too large."""
     thickest = max(range(len(result.sections)), key=lambda number: sum(result.calipers_mm[number]))
     calipers, real = _as_they_lie(result)[thickest], result.creep.likely
@@ -72,7 +76,7 @@ def fore_edge_detail(result: PagesResult, ruler: Ruler, times: float = 1.0) -> D
     return Drawing(reach + creep, thick, f"The fore edge, magnified: the innermost sheet stands out {ruler.thin(real)}.", shapes, dims=dims)
 
 
-def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:
+def folio_flat(result: SectionsBlock, ruler: Ruler) -> Drawing:
     """One sheet opened flat, from the inside, with its folds in the order they are made, and its fold-out."""
     columns, rows = COLUMNS_ROWS[result.folds]
     wide, high = result.leaf_width_mm + result.trim_mm, result.leaf_height_mm + 2 * result.trim_mm
@@ -108,14 +112,15 @@ def folio_flat(result: PagesResult, ruler: Ruler) -> Drawing:
     return Drawing(width + flap, height, "A sheet opened flat, seen from the inside, with its folds.", shapes, dims=dims)
 
 
-def strip(result: PagesResult) -> Drawing:
+@strip.register
+def small(result: SectionsBlock, _plan: Plan) -> Drawing:
     """The sections standing on their folds, magnified across."""
     thick = result.thickness.likely
     across = 1.9 * max(thick / len(result.sections), thick * 0.4)
     return Drawing(across, thick, "sections", _block(result, 0.0, across))
 
 
-def _as_they_lie(result: PagesResult) -> tuple[tuple[float, ...], ...]:
+def _as_they_lie(result: SectionsBlock) -> tuple[tuple[float, ...], ...]:
     """Thickness of every folio's leaf as it lies, section by section: calipers stretched to the block's thickness."""
     swollen = result.thickness.likely / (2 * sum(sum(section) for section in result.calipers_mm))
     return tuple(tuple(one * swollen for one in section) for section in result.calipers_mm)
@@ -130,13 +135,13 @@ def _rows(calipers: tuple[float, ...]) -> list[tuple[float, float]]:
     return found
 
 
-def _style(result: PagesResult, section: int, number: int) -> str:
+def _style(result: SectionsBlock, section: int, number: int) -> str:
     if result.mixed:
         return f"folio swatch-line-{result.mixed[section][number].swatch}"
     return "folio" if number % 2 else "folio folio-alternate"
 
 
-def _block(result: PagesResult, left: float, right: float) -> list[Shape]:
+def _block(result: SectionsBlock, left: float, right: float) -> list[Shape]:
     """All sections on one another, front at the top."""
     shapes: list[Shape] = []
     top = 0.0
@@ -146,7 +151,7 @@ def _block(result: PagesResult, left: float, right: float) -> list[Shape]:
     return shapes
 
 
-def _section(result: PagesResult, section: int, calipers: tuple[float, ...], top: float, left: float, right: float) -> list[Shape]:
+def _section(result: SectionsBlock, section: int, calipers: tuple[float, ...], top: float, left: float, right: float) -> list[Shape]:
     """Folios as nested U shapes, fold on the left, each as thick as it lies; those of a pile end where their leaves end."""
     thick = 2 * sum(calipers)
     middle, centre = top + thick / 2, left + thick / 2

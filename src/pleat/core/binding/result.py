@@ -1,0 +1,40 @@
+"""What Binding is worked out from, and what every binding hands to the right."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from pleat.core.estimate import Estimate
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.kinds import Edge
+from pleat.core.pages.block import Block, LeftOfPages
+from pleat.core.plan import PleatResult
+
+NO_SWELL: Final = Estimate.exact(0.0)
+
+
+@dataclass(frozen=True)
+class LeftOfBinding(LeftOfPages):
+    """Brief, papers, the block and what goes into it."""
+
+    pages: Block
+    extras: ExtrasResult
+
+
+@dataclass(frozen=True, kw_only=True)
+class BindingResult(PleatResult):
+    """How the block is held, lengths in mm.
+
+    ``positions_mm`` are the holes from the leaf's head, ``inset_mm`` how far they lie from the edge that is held (0: in the fold). ``swell``
+    is what it adds to the thickness there. ``cover_holes_mm`` are holes that the cover has already, from its own head. ``look`` is what
+    to look at when the book is done.
+    """
+
+    at: Edge
+    height_mm: float
+    positions_mm: tuple[float, ...] = ()
+    inset_mm: float = 0.0
+    swell: Estimate = NO_SWELL
+    cover_holes_mm: tuple[float, ...] | None = None
+    look: str = ""

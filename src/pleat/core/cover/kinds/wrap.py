@@ -1,0 +1,149 @@
+"""The soft wrap flat, from the outside, back on the left. Panel = leaf width + square, up to the ruler's next mark; the spine is what is inside."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import partial
+from typing import Final
+
+from pleat.core.brief.compute import BriefResult
+from pleat.core.brief.resize import possible, resized
+from pleat.core.cover import checks
+from pleat.core.cover.figures import ONE_CREASE_MM, Shaped, figures
+from pleat.core.cover.record import Wrap
+from pleat.core.cover.result import LeftOfCover
+from pleat.core.cover.wrapped import WrapResult
+from pleat.core.estimate import total
+from pleat.core.kinds import CoverKind
+from pleat.core.pages.block import Block, Unit
+from pleat.core.panels import Panel, PanelPlan
+from pleat.core.plan import Offer, Part, Step, signature
+from pleat.core.units import Ruler
+
+
+def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
+    """The wrap around the block as it is bound."""
+    brief, pages, binding, tools = left.brief, left.pages, left.binding, left.tools
+    spine = total([pages.thickness, left.extras.added, binding.swell])
+    offset = cover.score_offset_mm
+    creases = 2 if offset or len(pages.units) > 1 else {"one": 1, "two": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
+    scored = 0.0 if creases == 1 else 2 * offset if offset else brief.ruler.snap_up(spine.likely)
+    wrap = _wrap(cover, brief.ruler, pages, spine.likely, scored)
+    wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
+    square_fore = (wide - max(spine.likely, scored)) / 2 - pages.leaf_width_mm
+    square_head = (high - pages.leaf_height_mm) / 2
+    holes = tuple(position + square_head for position in binding.positions_mm)
+    shown = figures(cover, left, Shaped(wrap, spine, scored))
+    lost = max(0.0, spine.likely - scored) / 2 if scored else 0.0
+    result = WrapResult(
+        key_figure=shown[0],
+        figures=shown,
+        checks=checks.find(cover, left, checks.Outcome(spine, wrap, creases, square_fore, square_head, holes, lost)),
+        parts=(_part(cover, left, wrap),),
+        front_width_mm=wrap.panels[-1].width_mm,
+        front_height_mm=wrap.height_mm,
+        swatch=left.paper.cover.swatch,
+        wrap=wrap,
+        spine=spine,
+        creases=creases,
+        score_offset_mm=offset,
+        square_mm=cover.square_mm,
+        square_fore_mm=square_fore,
+        square_head_mm=square_head,
+        holes_mm=holes,
+        rows_mm=_rows(pages.units, wrap, spine.likely),
+        on_board=tools.scoring_longest_mm is not None and max(wrap.width_mm, wrap.height_mm) <= tools.scoring_longest_mm + 0.05,
+    )
+    return replace(result, steps=(_score(brief, result),))
+
+
+def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) -> PanelPlan:
+    """Panels of the leaf's width and the square either side of the spine; without a ``scored`` spine its half goes to each of them.
+
+    A panel ends on the first mark of the ruler that leaves the square whole: so both are equal and the scores add up as they are read.
+    """
+    side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + (0.0 if scored else spine / 2))
+    height = pages.leaf_height_mm + 2 * cover.square_mm
+    if not scored:
+        return PanelPlan((Panel("back", side), Panel("front", side)), height)
+    return PanelPlan((Panel("back", side), Panel("spine", scored), Panel("front", side)), height)
+
+
+def _rows(units: tuple[Unit, ...], wrap: PanelPlan, spine: float) -> tuple[float, ...]:
+    """Where each section's row of holes lies from the wrap's left edge: in the middle of its share of the spine.
+
+    Seen from the outside the first section lies next to the front, on the right.
+    """
+    left, total, at = (wrap.width_mm - spine) / 2, sum(unit.share for unit in units), 0.0
+    rows = []
+    for unit in reversed(units):
+        rows.append(left + spine * (at + unit.share / 2) / total)
+        at += unit.share
+    return tuple(rows)
+
+
+def _part(cover: Wrap, left: LeftOfCover, wrap: PanelPlan) -> Part:
+    return Part(
+        "cover",
+        "cover",
+        wrap.width_mm,
+        wrap.height_mm,
+        left.brief.quantity,
+        "cover",
+        folds=wrap.folds,
+        needs=("block.measured",),
+        advice="Hold the section against it before you cut.",
+        across="the crease may crack and the cover will not lie shut",
+        smaller=partial(_smaller, cover, left.brief, left.pages, wrap),
+    )
+
+
+def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
+    """Take the excess off the squares where they can give it, else off the leaf; all relations are kept."""
+    ruler, found = brief.ruler, []
+    least = min(ruler.snap_up(pages.stands_out_mm.high), cover.square_mm) if pages.stands_out_mm is not None else 0.0
+    for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
+        room_wide, room_high = across - wrap.width_mm, along - wrap.height_mm
+        square = ruler.snap_down(cover.square_mm + min(room_wide / 2, room_high / 2, 0.0))
+        if square >= least - 1e-6:
+            less = cover.square_mm - square
+            found.append(Offer(f"square {ruler.show(square)}: {ruler.show(less)} off each side", (("cover.square_mm", square),)))
+            continue
+        width = ruler.snap_down(pages.leaf_width_mm + min(room_wide / 2, 0.0))
+        height = ruler.snap_down(pages.leaf_height_mm + min(room_high, 0.0))
+        if possible(width, height) and width * height > 0.6 * pages.leaf_width_mm * pages.leaf_height_mm:
+            off = [
+                f"{ruler.show(a - b)} off the leaf's {side}"
+                for side, a, b in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
+                if a - b > 0.05
+            ]
+            changes, words = resized(brief, width, height, pages.flap_mm)
+            found.append(Offer(f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes))
+    return tuple(found)
+
+
+def _score(brief: BriefResult, cover: WrapResult) -> Step:
+    ruler, wrap = brief.ruler, cover.wrap
+    scores = " and ".join(ruler.number(score) for score in wrap.scores_mm)
+    return Step(
+        "cover_scored",
+        "Score and fold the cover",
+        f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove, then press the crease with the bone folder.",
+        ("scoring board" if cover.on_board else "rule and scoring tool", "bone folder"),
+        needs=("cover.cut",),
+        gives=("cover.scored",),
+        signature=signature(*wrap.scores_mm),
+    )
+
+
+KIND: Final = CoverKind(
+    name="wrap",
+    title="soft wrap",
+    summary="One piece of card folded round the block, scored once or twice at the spine.",
+    record=Wrap,
+    compute=compute,
+    roles=("cover",),
+    minutes=15,
+    takes=frozenset({"fold"}),
+    sewn_through=True,
+)

@@ -1,0 +1,34 @@
+"""What Cover is worked out from, and what every cover hands to the right."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from pleat.core.binding.result import BindingResult, LeftOfBinding
+from pleat.core.estimate import Estimate
+from pleat.core.materials.tools import Tools
+from pleat.core.plan import PleatResult
+
+
+@dataclass(frozen=True)
+class LeftOfCover(LeftOfBinding):
+    """The block, how it is held, and the maker's tools."""
+
+    binding: BindingResult
+    tools: Tools
+
+
+@dataclass(frozen=True, kw_only=True)
+class CoverResult(PleatResult):
+    """The book as it is covered, lengths in mm: its front as it lies shut, its thickness at the spine, and its colour.
+
+    ``square_head_mm`` is how far it stands past the leaves at head and tail, ``holes_mm`` its holes from its own head.
+    """
+
+    front_width_mm: float
+    front_height_mm: float
+    spine: Estimate
+    swatch: str
+    square_fore_mm: float = 0.0
+    square_head_mm: float = 0.0
+    holes_mm: tuple[float, ...] = ()

@@ -1,0 +1,23 @@
+"""What a soft wrap hands to the right."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from pleat.core.cover.result import CoverResult
+from pleat.core.panels import PanelPlan
+
+
+@dataclass(frozen=True, kw_only=True)
+class WrapResult(CoverResult):
+    """The wrap as a panel plan; squares in mm as they really come out, holes from the cover's own head.
+
+    ``rows_mm`` are the sections' rows of holes from the left edge, ``on_board`` says that it can be scored on the maker's scoring board.
+    """
+
+    wrap: PanelPlan
+    creases: int
+    score_offset_mm: float | None
+    square_mm: float
+    rows_mm: tuple[float, ...]
+    on_board: bool

@@ -1,0 +1,109 @@
+"""The bench steps of cutting: what to lay out, and one step for the pieces of each stock."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Final
+
+from pleat.core.cautions import KNIFE
+from pleat.core.cutting.cut import Cut
+from pleat.core.cutting.left import LeftOfCutting
+from pleat.core.plan import Step, signature
+from pleat.core.units import Ruler
+from pleat.core.words import many
+
+_LEAVES: Final = ("leaf", "pile")
+
+
+def of(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> tuple[Step, ...]:
+    """Every step of cutting; ``takes`` are the sheets of each stock, by its key."""
+    roles = list(dict.fromkeys(cut.stock.role for cut in cuts if cut.stock.role not in _LEAVES))
+    leaves = [cut for cut in cuts if cut.stock.role in _LEAVES]
+    steps = [_gather(left, takes)] if takes else []
+    if leaves or left.pages.whole_sheets:
+        steps.append(_leaves(left, leaves, takes))
+    steps += [_others(left.brief.ruler, role, [cut for cut in cuts if cut.stock.role == role]) for role in roles]
+    return tuple(steps)
+
+
+def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
+    """Whole sheets of each paper; a paper that no piece comes out of is not laid out."""
+    pile = sum(takes[key] for key in left.pages.whole_sheets)
+    listed = [f"{many(pile, 'sheet')} for the pile"] if pile else []
+    own = {key: count for key, count in takes.items() if key not in left.pages.whole_sheets}
+    for key, count in own.items():
+        name = left.paper.stock(key).name
+        listed.append(f"{many(count, 'sheet')} of {name}" if count else f"no {name} yet, since the piece does not come out of it")
+    which = {1: "it", 2: "both"}.get(len(listed), "each")
+    return Step(
+        "gather",
+        "Lay out the paper",
+        f"{', '.join(listed)}. Find the grain of {which}.",
+        gives=("stock.gathered",),
+        signature=signature({left.paper.stock(key).role: count for key, count in own.items()}),
+        for_all=True,
+    )
+
+
+def _leaves(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> Step:
+    """Cutting what is folded or held: all of it together, whatever it comes from."""
+    ruler, whole = left.brief.ruler, left.pages.whole_sheets
+    pieces = [(cut.part.width_mm, cut.part.height_mm, cut.part.count) for cut in cuts]
+    nothing = all(cut.needs_no_cut for cut in cuts)
+    if nothing:
+        title = "Nothing to cut for the leaves"
+        detail = (
+            "Every sheet of the pile is folded as it is."
+            if whole
+            else "The sheets are folded as they are. Trimming a side that is right already only adds error."
+        )
+    elif whole:
+        title = f"Cut {many(sum(cut.part.count for cut in cuts), 'piece')} for the pile"
+        detail = f"{'; '.join(_from(ruler, cut) for cut in cuts)}. Which way round each lies is drawn under Cutting."
+    else:
+        title = "Cut the sheets"
+        detail = f"{'; '.join(_piece(ruler, cut) for cut in cuts)}, {cuts[0].grain_words}."
+    return Step(
+        "cut_leaves",
+        title,
+        detail,
+        () if nothing else _cutters(cuts),
+        needs=tuple(dict.fromkeys(need for cut in cuts for need in cut.part.needs)) or ("leaf.tried",),
+        gives=("leaf.cut",),
+        cautions=() if nothing else (KNIFE,),
+        signature=left.pages.cut_signature or signature(*pieces),
+        takes=tuple(whole) or tuple(dict.fromkeys(cut.stock.key for cut in cuts if cut.stock.key in takes)),
+        for_all=True,
+    )
+
+
+def _others(ruler: Ruler, role: str, cuts: Sequence[Cut]) -> Step:
+    """Cutting the pieces of one stock."""
+    parts = [cut.part for cut in cuts]
+    listed = "; ".join(f"{_piece(ruler, cut)}, {cut.grain_words}" for cut in cuts)
+    return Step(
+        f"cut_{role}",
+        f"Cut the {' and the '.join(part.name for part in parts)}",
+        " ".join([f"{listed}.", *(part.advice for part in parts if part.advice)]),
+        _cutters(cuts),
+        needs=tuple(dict.fromkeys(need for part in parts for need in part.needs)),
+        gives=(f"{role}.cut",),
+        cautions=(KNIFE,),
+        signature=signature(*(side for part in parts for side in (part.width_mm, part.height_mm))),
+        takes=tuple(dict.fromkeys(cut.stock.key for cut in cuts)),
+        for_all=True,
+    )
+
+
+def _piece(ruler: Ruler, cut: Cut) -> str:
+    return f"{many(cut.part.count, 'piece')} of {ruler.size(cut.part.width_mm, cut.part.height_mm)}"
+
+
+def _from(ruler: Ruler, cut: Cut) -> str:
+    gives = f"from {many(cut.sheets, 'sheet')} of {cut.stock.name}" if cut.sheets else f"that do not come out of {cut.stock.name}"
+    return f"{_piece(ruler, cut)} {gives}" + (", fold-out and all" if len(cut.part.folds) > 1 else "")
+
+
+def _cutters(cuts: Sequence[Cut]) -> tuple[str, ...]:
+    """The trimmer where it takes every edge, else knife, rule and mat."""
+    return ("trimmer",) if all(cut.by_trimmer for cut in cuts) else ("steel rule", "knife", "mat")

@@ -1,0 +1,90 @@
+"""Book files of older formats: one step a format, from plain data to plain data, chained up to the present one.
+
+What is not as expected is left as it is, for validation to name. A step is never changed once files of its format are about.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any, Final
+
+Data = dict[str, Any]
+
+
+def upgraded(data: Data) -> Data:
+    """Plain data of a book of any format as the present one."""
+    made_by = data.get("format")
+    if isinstance(made_by, bool) or not isinstance(made_by, int) or not 1 <= made_by <= len(_STEPS):
+        return data
+    for step in _STEPS[made_by - 1 :]:
+        data = step(data)
+    return {**data, "format": len(_STEPS) + 1}
+
+
+def upgraded_paper(paper: Data) -> Data:
+    """A paper of format 1, among the materials or in a book: its one reading becomes the first of several."""
+    measured = paper.get("measured_mm")
+    rest = {name: value for name, value in paper.items() if name != "measured_mm"}
+    return rest if measured is None else {**rest, "readings_mm": [measured]}
+
+
+def _several_readings(data: Data) -> Data:
+    """1 to 2: a paper holds several readings of its stack."""
+    papers = data.get("paper")
+    if not isinstance(papers, dict):
+        return data
+    return {**data, "paper": {role: upgraded_paper(paper) if isinstance(paper, dict) else paper for role, paper in papers.items()}}
+
+
+def _as_it_was(data: Data) -> Data:
+    """2 to 3 added fold-outs of a pile's sheets, 3 to 4 which way round pieces lie and where windows are: nothing was renamed."""
+    return data
+
+
+def _members(data: Data) -> Data:
+    """4 to 5: pages, binding and cover name their member; a pile's sheets point to their papers; cutting is by stock."""
+    brief, binding, cutting = data.get("brief"), data.get("binding", {}), data.get("cutting")
+    data = {**data}
+    if isinstance(brief, dict) and "kind" in brief:
+        data["brief"] = {name: value for name, value in brief.items() if name != "kind"}
+        data["binding"] = {**binding, "kind": brief["kind"]} if isinstance(binding, dict) else binding
+    if isinstance(cutting, dict):
+        data["cutting"] = _by_stock(cutting)
+    return _pointing(data)
+
+
+def _by_stock(cutting: Data) -> Data:
+    rest = {name: value for name, value in cutting.items() if not name.endswith(("_leaf", "_cover", "_lies"))}
+    counted = {key: cutting[f"counted_{key}"] for key in ("leaf", "cover") if f"counted_{key}" in cutting}
+    lies = {key: cutting[f"{key}_lies"] for key in ("leaf", "cover") if f"{key}_lies" in cutting}
+    return {**rest, **({"counted": counted} if counted else {}), **({"lies": lies} if lies else {})}
+
+
+def _pointing(data: Data) -> Data:
+    """Equal papers of a pile's sheets are stored once, under a key that the sheets name."""
+    pages, papers = data.get("pages"), data.get("paper", {})
+    if not isinstance(pages, dict) or not isinstance(papers, dict):
+        return data
+    pile = pages.get("pile")
+    if not isinstance(pile, list) or not all(isinstance(one, dict) for one in pile):
+        return data
+    more: Data = {}
+    sheets = []
+    for sheet in pile:
+        paper = sheet.get("paper")
+        if not isinstance(paper, dict):
+            sheets.append(sheet)
+            continue
+        key = next((key for key, one in more.items() if _same(one, paper)), f"p{len(more) + 1}")
+        more.setdefault(key, paper)
+        sheets.append({**sheet, "paper": key})
+    return {**data, "pages": {**pages, "pile": sheets}, "paper": {**papers, "more": more} if more else papers}
+
+
+def _same(one: Data, other: Data) -> bool:
+    """Whether two papers are one; those from the materials are counted there, whatever the book last knew of their number."""
+    counted = one.get("stock_id") and one.get("stock_id") == other.get("stock_id")
+    return one == other or bool(counted and {**one, "owned": None} == {**other, "owned": None})
+
+
+_STEPS: Final[tuple[Callable[[Data], Data], ...]] = (_several_readings, _as_it_was, _as_it_was, _members)

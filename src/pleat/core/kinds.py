@@ -1,0 +1,150 @@
+"""A kind of book is a block, what holds it and what covers it: each one of a registry of members, kept in the book as its record.
+
+A member is one module: its record, its computation and its steps. The registry is an explicit tuple in the order members are shown;
+nothing else names them. A book file that names a member this Pleat does not know keeps that record whole.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, ClassVar, Final, Generic, Literal, TypeVar
+
+from pydantic import ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic_core import CoreSchema, core_schema
+
+from pleat.core.fields import Record
+
+UnitKind = Literal["section", "leaf"]
+"""What a block is made of: folded sheets nested in one another, or single leaves."""
+Edge = Literal["fold", "edge"]
+"""Where a binding holds its units: through their folds, or along an edge."""
+TAG: Final = "kind"
+UNKNOWN: Final = "unknown"
+
+
+class Member(Record):
+    """The record of a member: its decisions, under the name of the member."""
+
+    kind: str
+
+
+class Unknown(Member):
+    """The record of a member that this Pleat does not know, kept as it is."""
+
+    model_config: ClassVar[ConfigDict] = ConfigDict(frozen=True, extra="allow")
+
+
+@dataclass(frozen=True)
+class Traits:
+    """What a maker asks of a kind of book before anything else."""
+
+    needle: bool = False
+    glue: bool = False
+    punch: bool = False
+    opens_flat: bool = False
+    refills: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Kind:
+    """One member: its name in book files, what makers call it, and its record and computation.
+
+    ``compute`` takes the record and what stands to its left, and never raises. ``roles`` are the stocks it uses, ``placed`` the fields
+    that were measured on the leaf, which another leaf size forgets;
+    ``read`` takes what is typed of it that is no field by itself, as (record, name, text, brief). ``minutes`` is about what it takes by hand, for one book.
+    """
+
+    name: str
+    title: str
+    summary: str
+    record: type[Member]
+    compute: Callable[..., Any]
+    roles: tuple[str, ...] = ()
+    placed: tuple[str, ...] = ()
+    traits: Traits = Traits()
+    read: Callable[..., list[tuple[str, Any]] | None] | None = None
+    minutes: int = 0
+
+
+@dataclass(frozen=True, kw_only=True)
+class BlockKind(Kind):
+    """A member of Pages: what units it makes."""
+
+    unit: UnitKind
+
+
+@dataclass(frozen=True, kw_only=True)
+class BindingKind(Kind):
+    """A member of Binding: the units it holds, and where."""
+
+    takes: frozenset[UnitKind]
+    at: Edge
+
+
+@dataclass(frozen=True, kw_only=True)
+class CoverKind(Kind):
+    """A member of Cover: the bindings it goes with; ``sewn_through`` ones have to be there before the block is bound."""
+
+    takes: frozenset[Edge]
+    sewn_through: bool = False
+
+
+K = TypeVar("K", bound=Kind)
+
+
+@dataclass
+class Registry(Generic[K]):
+    """The members of one pleat in the order they are shown; the first is what a book has when nothing is said."""
+
+    pleat: str
+    members: tuple[K, ...]
+
+    def find(self, name: str) -> K | None:
+        return next((one for one in self.members if one.name == name), None)
+
+    def of(self, record: Member) -> tuple[K, Member]:
+        """The member of a record and the record; for one that nobody knows the first, with nothing decided."""
+        found = self.find(record.kind)
+        return (found, record) if found else (self.members[0], self.members[0].record())  # type: ignore[call-arg]
+
+
+@dataclass(frozen=True)
+class OneOf:
+    """The annotation of a book's field that holds the record of one member of a registry."""
+
+    registry: Registry[Any]
+
+    def _tag(self, value: Any) -> str:
+        name = value.get(TAG, self.registry.members[0].name) if isinstance(value, dict) else getattr(value, TAG, "")
+        return name if isinstance(name, str) and self.registry.find(name) else UNKNOWN
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        choices = {one.name: handler.generate_schema(one.record) for one in self.registry.members}
+        choices[UNKNOWN] = handler.generate_schema(Unknown)
+        return core_schema.tagged_union_schema(choices, discriminator=self._tag)
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+        return {**handler(schema), "description": f"one of: {', '.join(one.name for one in self.registry.members)}"}
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """The members a book is made of, which every pleat may know: what is computed of them is not."""
+
+    block: BlockKind
+    binding: BindingKind
+    cover: CoverKind
+
+    @property
+    def placed(self) -> tuple[str, ...]:
+        """The paths of everything that was measured on the leaf."""
+        return tuple(
+            f"{pleat}.{name}"
+            for pleat, one in (("pages", self.block), ("binding", self.binding), ("cover", self.cover))
+            for name in one.placed
+        )
+
+    @property
+    def roles(self) -> tuple[str, ...]:
+        return tuple(dict.fromkeys((*self.block.roles, *self.binding.roles, *self.cover.roles)))

@@ -1,0 +1,71 @@
+"""The block: what Pages hands to the right, whatever it is made of."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from pleat.core.brief.compute import BriefResult
+from pleat.core.estimate import Estimate
+from pleat.core.kinds import UnitKind
+from pleat.core.materials.items import Paper
+from pleat.core.paper.compute import PaperResult
+from pleat.core.plan import Offer, PleatResult
+
+
+@dataclass(frozen=True)
+class LeftOfPages:
+    """What a block is worked out from; ``papers`` are the book's own by their keys, as they are described."""
+
+    brief: BriefResult
+    paper: PaperResult
+    papers: Mapping[str, Paper]
+
+
+@dataclass(frozen=True)
+class Unit:
+    """What is held as one: a section, or a leaf. ``through`` is the paper in mm that a needle or a punch passes, ``share`` its part of
+    the block's thickness, against those of the others."""
+
+    through: Estimate
+    share: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Block(PleatResult):
+    """The block of leaves, lengths in mm.
+
+    ``thickness`` is that of all units pressed, ``measured`` says that it was read and not estimated. ``stands_out`` is how far inner
+    leaves stand out past the outermost at the fore edge, None where they
+    end level; ``level`` are the ways to make them. ``flap_mm`` is the fold-out at the fore edge.
+    ``whole_sheets`` are the sheets it takes of each stock where not all are cut, ``cut_signature`` what its pieces are known by then.
+    """
+
+    unit: UnitKind
+    units: tuple[Unit, ...]
+    leaves: int
+    leaf_width_mm: float
+    leaf_height_mm: float
+    thickness: Estimate
+    measured: bool
+    stands_out_mm: Estimate | None
+    swatch: str
+    sides: int
+    flap_mm: float = 0.0
+    level: tuple[Offer, ...] = ()
+    whole_sheets: Mapping[str, int] = field(default_factory=dict)
+    cut_signature: str = ""
+
+    @property
+    def pages(self) -> int:
+        return 2 * self.leaves
+
+    @property
+    def through(self) -> Estimate:
+        """The most that a needle passes in one unit."""
+        return max((one.through for one in self.units), key=lambda one: one.likely)
+
+    @property
+    def in_words(self) -> str:
+        """Its leaves and pages together."""
+        return f"{self.leaves} leaves, {self.pages} pages"

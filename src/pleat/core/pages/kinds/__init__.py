@@ -1,0 +1,8 @@
+"""What a block can be made of."""
+
+from typing import Final
+
+from pleat.core.kinds import BlockKind, Registry
+from pleat.core.pages.kinds import sections
+
+BLOCKS: Final[Registry[BlockKind]] = Registry("pages", (sections.KIND,))

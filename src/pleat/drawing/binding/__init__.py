@@ -1,0 +1,1 @@
+"""The drawings of bindings, one module a member."""

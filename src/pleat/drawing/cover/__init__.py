@@ -1,0 +1,1 @@
+"""The drawings of covers, one module a member."""

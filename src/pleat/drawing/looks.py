@@ -1,0 +1,24 @@
+"""How each result looks, found by its type: small on its folded pleat, and large on the open one.
+
+A member draws its own result in a module of its own, which registers it here; what is not registered looks like its kind in general.
+"""
+
+from __future__ import annotations
+
+from functools import singledispatch
+
+from pleat.core.plan import PleatResult
+from pleat.core.planning import Plan
+from pleat.drawing.shapes import Drawing
+
+
+@singledispatch
+def strip(result: PleatResult, plan: Plan) -> Drawing:
+    """The small drawing on a folded pleat. Raises NotImplementedError for a result that nobody draws."""
+    raise NotImplementedError(type(result))
+
+
+@singledispatch
+def main(result: PleatResult, plan: Plan) -> Drawing:
+    """The large drawing of an open pleat. Raises NotImplementedError for a result that nobody draws."""
+    raise NotImplementedError(type(result))

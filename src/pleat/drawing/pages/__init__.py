@@ -1,0 +1,1 @@
+"""The drawings of blocks, one module a member."""

@@ -1,0 +1,94 @@
+"""The portrait of a book: shut, standing at a slight angle, true in proportion, so that a thick book is thick.
+
+The front faces the maker; depth goes to the upper left, so that spine and head show. The block, the cover and the binding each add
+their part, found by the type of their result.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import singledispatch
+from typing import Final
+
+from pleat.core.binding.result import BindingResult
+from pleat.core.cover.result import CoverResult
+from pleat.core.pages.block import Block
+from pleat.core.planning import Plan
+from pleat.drawing.shapes import Curve, Dot, Drawing, Line, Rect, Shape
+
+ACROSS: Final = 0.62
+UP: Final = 0.42
+"""How far a millimetre of thickness goes to the left and up."""
+MOST_LEAVES: Final = 24
+"""Lines of leaves drawn at the head."""
+_THINNEST: Final = 0.6
+"""A thinner spine would not be seen at all."""
+
+
+@dataclass(frozen=True)
+class Body:
+    """The shut book in mm: its front, how thick it is at the spine, and the corner of the front that depth is counted from."""
+
+    width: float
+    height: float
+    thick: float
+
+    def at(self, x: float, y: float, depth: float = 0.0) -> tuple[float, float]:
+        """The place on the picture of a point on the front, so deep behind it."""
+        return x + ACROSS * (self.thick - depth), y + UP * (self.thick - depth)
+
+    def face(self, corners: Sequence[tuple[float, float, float]], style: str) -> Curve:
+        """A face through corners of (x, y, depth)."""
+        places = [self.at(*corner) for corner in corners]
+        return Curve((("M", places[0]), *(("L", place) for place in places[1:]), ("Z", ())), style)
+
+    def line(self, start: tuple[float, float, float], end: tuple[float, float, float], style: str) -> Line:
+        return Line(*self.at(*start), *self.at(*end), style)
+
+
+@singledispatch
+def head(block: Block, cover: CoverResult, body: Body) -> list[Shape]:
+    """The leaves as they show at the head: as wide as they are, their edges running back."""
+    top, right, thick = cover.square_head_mm, min(block.leaf_width_mm, body.width), body.thick
+    edges = min(MOST_LEAVES, max(2, block.leaves // 2))
+    shapes: list[Shape] = [
+        body.face([(0, top, 0), (right, top, 0), (right, top, thick), (0, top, thick)], f"portrait-face swatch-{block.swatch}")
+    ]
+    shapes += [body.line((0, top, thick * n / edges), (right, top, thick * n / edges), "portrait-leaf") for n in range(1, edges)]
+    return shapes
+
+
+@singledispatch
+def covered(cover: CoverResult, _block: Block, body: Body) -> list[Shape]:
+    """The outermost leaves as their own cover: spine and front in the paper's colour."""
+    w, h, t = body.width, body.height, body.thick
+    return [
+        body.face([(0, 0, 0), (0, 0, t), (0, h, t), (0, h, 0)], f"portrait-face swatch-{cover.swatch}"),
+        body.face([(0, 0, 0), (0, 0, t), (0, h, t), (0, h, 0)], "portrait-shade"),
+        Rect(*body.at(0, 0), w, h, f"portrait-face swatch-{cover.swatch}"),
+    ]
+
+
+@singledispatch
+def behind(_cover: CoverResult, _body: Body) -> list[Shape]:
+    """What shows of a cover behind the leaves: nothing where there is none."""
+    return []
+
+
+@singledispatch
+def held(binding: BindingResult, cover: CoverResult, body: Body) -> list[Shape]:
+    """What shows of a binding: holes through the front near the held edge, or nothing where they lie in the fold."""
+    if binding.at == "fold":
+        return []
+    return [Dot(*body.at(binding.inset_mm, at + cover.square_head_mm), "portrait-hole", radius_mm=2.0) for at in binding.positions_mm]
+
+
+def portrait(plan: Plan) -> Drawing:
+    """The book as it will stand on the table."""
+    cover = plan.cover
+    body = Body(cover.front_width_mm, cover.front_height_mm, max(cover.spine.likely, _THINNEST))
+    shapes = [*behind(cover, body), *head(plan.pages, cover, body), *covered(cover, plan.pages, body), *held(plan.binding, cover, body)]
+    size = plan.brief.ruler.size(body.width, body.height)
+    says = f"The book shut, {size}, {plan.brief.ruler.thin(cover.spine.likely)} thick at the spine."
+    return Drawing(body.width + ACROSS * body.thick, body.height + UP * body.thick, says, shapes)

@@ -1,0 +1,42 @@
+"""A form from a record: every field's label, words and value come from the one line where it is declared."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from pleat.core.book import Book
+from pleat.core.fields import ChoiceRule, Record, rule_on
+from pleat.core.kinds import TAG
+from pleat.core.labels import field_at, label_of
+from pleat.core.texts import shown
+
+
+@dataclass(frozen=True)
+class Entry:
+    """One field of a book as the page shows it; ``words`` are those to choose from, empty for a text."""
+
+    path: str
+    label: str
+    text: str
+    words: tuple[tuple[str, str], ...] = ()
+
+
+def entry(book: Book, path: str) -> Entry:
+    """The field at a path of ``book``. Raises LookupError where there is none that can be typed."""
+    field = field_at(path, book)
+    rule = rule_on(field) if field else None
+    if field is None or rule is None:
+        raise LookupError(path)
+    value: Any = book
+    for name in path.split("."):
+        value = value.get(name) if isinstance(value, dict) else getattr(value, name)
+    return Entry(path, label_of(path, book), shown(field, value, book.brief.ruler), rule.words if isinstance(rule, ChoiceRule) else ())
+
+
+def entries(book: Book, group: str) -> tuple[Entry, ...]:
+    """Every field of the record at ``group`` that can be typed, in the order they are declared."""
+    record = getattr(book, group)
+    assert isinstance(record, Record)
+    fields = type(record).model_fields
+    return tuple(entry(book, f"{group}.{name}") for name, field in fields.items() if name != TAG and rule_on(field))

@@ -1,0 +1,18 @@
+"""What the template of a member needs beyond what every member has, found by the type of its result.
+
+``partial`` names the member's own template; without one the page is made from the drawing and the record's rules.
+"""
+
+from __future__ import annotations
+
+from functools import singledispatch
+from typing import Any
+
+from pleat.core.plan import PleatResult
+from pleat.services.books import Opened
+
+
+@singledispatch
+def about(_result: PleatResult, _opened: Opened) -> dict[str, Any]:
+    """The values of a member's template, for a member without one of its own: none."""
+    return {}

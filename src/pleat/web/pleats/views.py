@@ -1,0 +1,70 @@
+"""What the templates of the pleats without members need beyond their drawings: brief, paper and cutting."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pleat.core.brief.compute import BriefResult
+from pleat.core.cutting.compute import CuttingResult
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.paper.compute import PaperResult
+from pleat.drawing import cutting as cutting_drawing
+from pleat.drawing import looks
+from pleat.drawing import paper as paper_drawing
+from pleat.drawing.svg import render_screen
+from pleat.services.books import Opened, folded_once
+from pleat.web.display import drawn
+from pleat.web.pleats.members import about
+
+
+@about.register
+def brief(result: BriefResult, opened: Opened) -> dict[str, Any]:
+    """The open book, and the leaf that the paper gives, where that is another."""
+    width, height = folded_once(opened.book.paper.leaf)
+    return {
+        "main": drawn(render_screen(looks.main(result, opened.plan), 820, 400)),
+        "paper_fit": (width, height) if (width, height) != (result.leaf_width_mm, result.leaf_height_mm) else None,
+    }
+
+
+@about.register
+def paper(result: PaperResult, opened: Opened) -> dict[str, Any]:
+    """Each paper that this book uses to scale, and how thick they are; what to pick from is loaded when it is opened."""
+    papers, brief_ = opened.book.paper.by_key(), opened.plan.brief
+    used = [role for role in ("leaf", "cover") if role in result.roles]
+    return {
+        "small_height": 60,
+        "in_materials": [role for role in used if papers[role].stock_id],
+        "sheets": [
+            (
+                role,
+                result.stock(role),
+                papers[role],
+                drawn(render_screen(paper_drawing.sheet(result.stock(role), brief_), 420, 310)),
+            )
+            for role in used
+        ],
+        "main": drawn(render_screen(looks.main(result, opened.plan), 400, 96)),
+    }
+
+
+@about.register
+def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
+    """An empty leaf, since nothing can be put in yet."""
+    return {"small_height": 64, "main": drawn(render_screen(looks.main(result, opened.plan), 300, 300))}
+
+
+@about.register
+def cutting(result: CuttingResult, opened: Opened) -> dict[str, Any]:
+    """Each part on its sheet, the better way round large and the other way small."""
+    ruler = opened.plan.brief.ruler
+    return {
+        "cuts": [
+            (
+                cut,
+                drawn(render_screen(cutting_drawing.sheet(cut, cut.better, ruler), 380, 320)),
+                drawn(render_screen(cutting_drawing.sheet(cut, cut.other, ruler, dims=False), 150, 120)),
+            )
+            for cut in result.cuts
+        ],
+    }
