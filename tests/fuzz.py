@@ -75,7 +75,7 @@ PATHS = [
     "title",
     "brief.size",
     "brief.leaf_width_mm",
-    "brief.kind",
+    "binding.kind",
     "brief.ruler",
     "brief.quantity",
     "paper.leaf.weight",
@@ -89,7 +89,7 @@ PATHS = [
     "binding.cover_holes_mm",
     "cover.square_mm",
     "cover.score_offset_mm",
-    "cutting.leaf_lies",
+    "cutting.lies.leaf",
 ]
 
 

@@ -35,33 +35,35 @@ def piles(draw):
     """What a book with a mixed pile says of it: sheets, some with windows or fold-outs, some single leaves, in an order or none."""
     numbers = range(1, 1 + draw(st.integers(0, 6)))
     windows, flaps = st.sampled_from(["no", "yes"]), st.none() | st.floats(5, 200)
+    own = {f"p{one}": draw(papers) for one in numbers}
     pile = tuple(
-        PileSheet(id=one, paper=draw(papers), window=draw(windows), flap_mm=draw(flaps), flap_panels=draw(st.integers(1, 3)))
+        PileSheet(id=one, paper=f"p{one}", window=draw(windows), flap_mm=draw(flaps), flap_panels=draw(st.integers(1, 3)))
         for one in numbers
     )
     single = draw(st.lists(st.sampled_from(numbers), max_size=2, unique=True)) if pile else []
-    return {"pile": pile, "stubs": tuple(single[:1]), "tipped": tuple(single[1:]), "order": draw(st.sampled_from([(), (tuple(numbers),)]))}
+    return own, {
+        "pile": pile,
+        "stubs": tuple(single[:1]),
+        "tipped": tuple(single[1:]),
+        "order": draw(st.sampled_from([(), (tuple(numbers),)])),
+    }
 
 
 sections = st.builds(
-    lambda pages, pile: pages.model_copy(update=pile),
-    st.builds(
-        Sections,
-        amount=st.integers(1, 120),
-        counted_in=st.sampled_from(["pages", "leaves", "folios", "unsaid"]),
-        lay=st.sampled_from(["flat", "handled", "crumpled"]),
-        folds=st.sampled_from([1, 1, 2, 3]),
-        edges=st.sampled_from(["slit", "trim"]),
-        creep=st.sampled_from(["leave", "trim", "narrow"]),
-        sections=st.integers(1, 4),
-        numbered=st.sampled_from(["no", "yes"]),
-        flap_mm=st.none() | st.floats(5, 300),
-        flap_panels=st.integers(1, 3),
-        measured_block_mm=st.none() | st.floats(0.5, 40),
-    ),
-    st.just({}) | piles(),
+    Sections,
+    amount=st.integers(1, 120),
+    counted_in=st.sampled_from(["pages", "leaves", "folios", "unsaid"]),
+    lay=st.sampled_from(["flat", "handled", "crumpled"]),
+    folds=st.sampled_from([1, 1, 2, 3]),
+    edges=st.sampled_from(["slit", "trim"]),
+    creep=st.sampled_from(["leave", "trim", "narrow"]),
+    sections=st.integers(1, 4),
+    numbered=st.sampled_from(["no", "yes"]),
+    flap_mm=st.none() | st.floats(5, 300),
+    flap_panels=st.integers(1, 3),
+    measured_block_mm=st.none() | st.floats(0.5, 40),
 )
-books = st.builds(
+_plain = st.builds(
     Book,
     brief=st.builds(
         Brief,
@@ -92,6 +94,15 @@ books = st.builds(
         score_offset_mm=st.none() | st.floats(0, 60),
         creases=st.sampled_from(["auto", "one", "two"]),
     ),
-    cutting=st.builds(Cutting, counted_leaf=st.none() | st.integers(0, 9), counted_cover=st.none() | st.integers(0, 9)),
+    cutting=st.builds(Cutting, counted=st.dictionaries(st.sampled_from(["leaf", "cover"]), st.integers(0, 9))),
     bench=st.builds(Bench, ticks=st.dictionaries(st.sampled_from(["cut_leaves", "cover_on", "pierce", "sew", "fold", "?"]), st.just("x"))),
 )
+
+
+def _with_pile(book, pile):
+    """A book made of a pile, which holds the papers of its sheets."""
+    own, values = pile
+    return book.model_copy(update={"paper": book.paper.model_copy(update={"more": own}), "pages": book.pages.model_copy(update=values)})
+
+
+books = _plain | st.builds(_with_pile, _plain, piles())

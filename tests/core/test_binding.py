@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pleat.core.binding import stations
-from pleat.core.binding.kinds import pamphlet, registry
+from pleat.core.binding.kinds import pamphlet
 from pleat.core.binding.path import faults, walk
 from pleat.core.binding.record import Pamphlet, Thread
 from pleat.core.binding.thread import diameter_mm, swell, tex, thread_need
@@ -112,10 +112,3 @@ def test_thread_length_by_hand():
     assert need.total_mm == pytest.approx(452 * 1.07)
     assert need.shortest_mm == pytest.approx(268 + 4 + 150)
     assert thread_need(path, 1.0, 90, 2).total_mm == pytest.approx(2 * need.total_mm)
-
-
-def test_kinds_are_registered_by_being_there():
-    kinds = registry.known()
-    assert kinds["pamphlet"].station_counts == (3, 5)
-    with pytest.raises(ValueError, match="pamphlet"):
-        registry.register(kinds["pamphlet"])

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 
 from pleat.core import editing
+from pleat.core.bench.order import waits_for
 from pleat.core.book import Book
 from pleat.core.cutting.cut import cut_part, longest_cut_mm
 from pleat.core.materials.items import Paper
@@ -123,9 +124,9 @@ def test_a_pile_of_unknown_grain_lies_as_gives_most_and_may_be_turned():
     )
     assert gives(letter, 3 * MM_PER_INCH, 2 * MM_PER_INCH) == max(upright, turned)
     for lies, each in (("upright", upright), ("turned", turned)):
-        assert folio(PileSheet(id=1, paper=letter, lies=lies), 3 * MM_PER_INCH, 2 * MM_PER_INCH).turned == (lies == "turned")
+        assert folio(PileSheet(id=1, paper="own", lies=lies), letter, 3 * MM_PER_INCH, 2 * MM_PER_INCH).turned == (lies == "turned")
         book = piles.mark(piles.add(edited(Book(), {"brief.size": "80 x 60"}), letter, 1), 1, lies=lies)
-        assert make_plan(book).pages.pile_cuts[0].turned == (lies == "turned"), each
+        assert make_plan(book).pages.parts[0].lies == lies, each
 
 
 def test_the_other_way_round_is_taken_by_a_tap_and_given_back():
@@ -250,7 +251,7 @@ def test_a_narrower_sheet_may_be_narrower_on_one_leaf_and_a_window_has_its_place
     cut = piles.window(book, 1, {"window_width": "60", "window_height": "40", "window_fore": "20", "window_head": "30"})
     made = steps(cut)
     assert "60 × 40 mm, 20 from the fore edge, 30 from the head" in made["windows"].detail
-    assert made["fold"].after == ("windows",)
+    assert waits_for(tuple(made.values()))["fold"] == ("cut_leaves", "windows")
     assert made["windows"].cautions
     assert "windows" not in steps(piles.mark(book, 1, window="yes")), "a window without a size is there already"
     assert "window" in keys(piles.window(book, 1, {"window_width": "120", "window_fore": "20"}))

@@ -9,8 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pleat.core.materials.items import Paper
-from pleat.core.pages.compute import _numbered_pile
-from pleat.core.pages.leaves import leaves_of_paper, leaves_of_pile, openings
+from pleat.core.pages.kinds.sections import _numbered_pile
+from pleat.core.pages.leaves import FoldOut, PlainPaper, leaves_of_paper, leaves_of_pile, openings
 from pleat.core.pages.mixed import folio
 from pleat.core.pages.record import PileSheet
 
@@ -19,7 +19,7 @@ PAPER = Paper(name="Bag", kind="kraft", grammage=90, sheet_width_mm=420, sheet_h
 
 def sheet(number, joined="folded", sides=2, flap=None, panels=1):
     paper = PAPER.model_copy(update={"sides": sides, "name": f"Bag {number}"})
-    return folio(PileSheet(id=number, paper=paper, flap_mm=flap, flap_panels=panels), 100.0, 200.0, joined)
+    return folio(PileSheet(id=number, paper="own", flap_mm=flap, flap_panels=panels), paper, 100.0, 200.0, joined)
 
 
 def put_together(section):
@@ -77,7 +77,7 @@ def test_one_paper_is_a_pile_of_equal_sheets(folios, flap_on):
     piled = leaves_of_pile(
         [[alike if flap_on == "every" or place == count - 1 else replace(alike, flap_mm=0.0) for place in range(count)] for count in folios]
     )
-    of_paper = leaves_of_paper(tuple(folios), 100.0, 200.0, alike.swatch, 2, 50.0, 1, flap_on)
+    of_paper = leaves_of_paper(tuple(folios), PlainPaper(100.0, 200.0, alike.swatch), FoldOut(50.0, 1, flap_on))
     assert [replace(one, folio=None) for one in piled] == list(of_paper)
     found = openings(of_paper)
     assert len(found) == 2 * sum(folios) + 1
@@ -92,5 +92,5 @@ def test_one_paper_is_a_pile_of_equal_sheets(folios, flap_on):
 )
 def test_a_fold_out_takes_the_side_that_has_room_and_what_is_over_is_cut(flap, panels, room, cut):
     """420 x 297 for leaves of 100 x 297: beside two leaves 220 are left along the long side; two panels of 110 need no cut."""
-    one = folio(PileSheet(id=1, paper=PAPER, flap_mm=flap, flap_panels=panels), 100.0, 297.0)
+    one = folio(PileSheet(id=1, paper="own", flap_mm=flap, flap_panels=panels), PAPER, 100.0, 297.0)
     assert (one.flap_room_mm, one.cut, one.leaf_width_mm) == (room, cut, 100.0)

@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from pleat.core.bench.order import waits_for
 from pleat.core.book import Book
 from pleat.core.editing import apply
 from pleat.core.errors import LengthError
@@ -81,7 +82,8 @@ def test_narrower_sheets_are_said_at_the_bench_by_hand_arithmetic():
     plan = make_plan(edited(Book(), {"pages.count": "20 pages", "pages.creep": "narrow"}))
     steps = {one.step.key: one.step for one in plan.bench.work}
     assert "0, 0.5, 0.5, 1, 1 mm" in steps["narrow"].detail
-    assert (steps["narrow"].after, steps["fold"].after) == (("cut_leaves",), ("narrow",))
+    waits = waits_for(tuple(steps.values()))
+    assert (waits["narrow"], waits["fold"]) == (("cut_leaves",), ("cut_leaves", "narrow"))
     two = make_plan(edited(Book(), {"pages.count": "44 pages", "pages.sections": "2", "pages.creep": "narrow"}))
     detail = next(one.step.detail for one in two.bench.work if one.step.key == "narrow")
     assert "section 1: " in detail

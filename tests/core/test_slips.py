@@ -66,8 +66,8 @@ SLIPS = [
     ("B1", "cutting", with_cover(**LETTER), with_cover(sheet_width_mm=420, sheet_height_mm=297)),
     ("B1", "cutting", with_cover(sheet_width_mm=304, sheet_height_mm=300), BASE),
     ("B3", "pages", with_leaf(A4_ALONG.model_copy(update=LETTER)), edited(with_leaf(A4_ALONG.model_copy(update=LETTER)), {"brief.size": "5 1/2 x 8 1/2 in"})),
-    ("B6", "cutting", edited(BASE, {"cutting.counted_cover": "4"}), edited(BASE, {"cutting.counted_cover": "2"})),
-    ("B6", "cutting", edited(BASE, {"cutting.counted_leaf": "0"}), edited(BASE, {"cutting.counted_leaf": "1"})),
+    ("B6", "cutting", edited(BASE, {"cutting.counted.cover": "4"}), edited(BASE, {"cutting.counted.cover": "2"})),
+    ("B6", "cutting", edited(BASE, {"cutting.counted.leaf": "0"}), edited(BASE, {"cutting.counted.leaf": "1"})),
     ("B7", "pages", with_leaf(A4_CROSS), BASE),
     ("B7", "cutting", with_cover(sheet_width_mm=320, sheet_height_mm=230, grain="long"), with_cover(sheet_width_mm=320, sheet_height_mm=230, grain="short")),
     ("B4", "cutting", with_cover(form="offcut", owned=2, sheet_height_mm=230).model_copy(update={"brief": Brief(quantity=6)}), with_cover(form="offcut", owned=6, sheet_height_mm=230).model_copy(update={"brief": Brief(quantity=6)})),
@@ -151,11 +151,11 @@ def test_other_checks_that_are_not_slips_of_the_table():
         for _, check in make_plan(
             edited(
                 with_cover(owned=0),
-                {"brief.kind": "scroll", "pages.flap_mm": "100", "cover.creases": "one", "pages.measured_block_mm": "6"},
+                {"pages.flap_mm": "100", "cover.creases": "one", "pages.measured_block_mm": "6"},
             )
         ).checks
     }
-    assert {"owned", "kind", "flap_room", "crease"} <= keys
+    assert {"owned", "flap_room", "crease"} <= keys
     tools = Tools(trimmer_longest_mm=200, trimmer_thickest_mm=0.2, scoring_longest_mm=250)
     assert {"scoring", "trimmer_cover"} <= {check.key for _, check in make_plan(BASE, tools).checks}
     handy = make_plan(BASE, Tools(trimmer_longest_mm=400, scoring_longest_mm=400))

@@ -11,11 +11,12 @@ import pytest
 import pleat
 from pleat.core.materials.editing import build
 from pleat.core.materials.items import KINDS, Paper, kind_of
-from pleat.core.pages.leaves import leaves_of_paper, openings
+from pleat.core.pages.leaves import FoldOut, PlainPaper, leaves_of_paper, openings
 from pleat.core.planning import make_plan
 from pleat.core.units import RULERS
 from pleat.demo import demo_items, mixed_journal
-from pleat.drawing import materials, pages
+from pleat.drawing import materials
+from pleat.drawing.pages import sections as pages
 from pleat.drawing.shapes import Curve, Dot, Group, Line, Rect
 from pleat.drawing.svg import render_screen
 from pleat.web.items import card, thumb
@@ -122,7 +123,7 @@ def test_the_fan_shows_which_holes_hold_and_the_spreads_every_opening():
 
 @pytest.mark.parametrize(("panels", "blank"), [(1, True), (2, False), (3, True)])
 def test_a_fold_out_lies_folded_in_over_the_inner_side_and_shows_its_back_or_not(panels, blank):
-    leaves = leaves_of_paper((2,), 100.0, 150.0, "moss", 1, 60.0, panels, "innermost")
+    leaves = leaves_of_paper((2,), PlainPaper(100.0, 150.0, "moss", 1), FoldOut(60.0, panels))
     drawn = pages.spreads(openings(leaves), 100.0, 150.0)
     flaps = [shape for shape in flat(drawn.shapes) if isinstance(shape, Rect) and "folded-in" in shape.style]
     (page,) = (group for group in drawn.shapes if isinstance(group, Group) and any(one in flaps for one in group.shapes))

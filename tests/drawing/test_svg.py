@@ -13,7 +13,10 @@ import pleat
 from pleat.core.book import Book
 from pleat.core.pages.leaves import openings
 from pleat.core.planning import make_plan
-from pleat.drawing import bench, binding, brief, cover, cutting, extras, pages, paper
+from pleat.drawing import cutting, looks, paper
+from pleat.drawing import members as _members  # noqa: F401 - makes all drawings known
+from pleat.drawing.pages import sections as pages
+from pleat.drawing.portraits import portrait
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Group, Label, Rect
 from pleat.drawing.svg import render_screen
 from pleat.printing.pen import STYLES
@@ -23,26 +26,17 @@ from tests.strategies import books
 
 def all_drawings(plan):
     ruler = plan.brief.ruler
-    yield from (brief.open_book(plan.brief), brief.strip(plan.brief), paper.thickness(plan.paper), paper.strip(plan.paper))
+    for _, result in plan:
+        yield looks.strip(result, plan)
+        if looks.main.dispatch(type(result)) is not looks.main.dispatch(object):
+            yield looks.main(result, plan)
+    yield portrait(plan)
     yield from (paper.sheet(stock, plan.brief) for stock in (plan.paper.leaf, plan.paper.cover))
     yield from (
-        pages.whole(plan.pages, ruler),
         pages.fold_detail(plan.pages, ruler),
         pages.fore_edge_detail(plan.pages, ruler),
         pages.fore_edge_detail(plan.pages, ruler, 4.0),
         pages.folio_flat(plan.pages, ruler),
-    )
-    yield from (
-        pages.strip(plan.pages),
-        extras.empty_leaf(plan.pages),
-        binding.fold(plan.binding, plan.pages, ruler),
-        binding.strip(plan.binding, plan.pages),
-    )
-    yield from (
-        cover.flat(plan.cover, plan.pages, "kraft", ruler),
-        cover.strip(plan.cover, "kraft"),
-        cutting.strip(plan.cutting),
-        bench.strip(plan.bench),
     )
     yield from (pages.numbered(sheet, inner) for sheet in plan.pages.numbered[:3] for inner in (True, False))
     for section in plan.pages.mixed:

@@ -90,7 +90,7 @@ def test_stations_lie_where_the_plan_says(plan, tmp_path):
 @pytest.mark.parametrize("width", ["90", "148.5", "300"])
 def test_long_strips_are_tiled_with_overlaps_and_lose_no_mark(room, width):
     plan = make_plan(edited(Book(), {"brief.leaf_width_mm": width}))
-    for strip in (score_strip(plan), station_strip(plan)):
+    for strip in (*score_strip(plan.cover, plan), *station_strip(plan.binding, plan)):
         pieces = tiles(strip, room)
         assert pieces[0].start_mm == 0
         assert pieces[-1].end_mm == pytest.approx(strip.length_mm)
@@ -102,7 +102,7 @@ def test_long_strips_are_tiled_with_overlaps_and_lose_no_mark(room, width):
             assert any(piece.start_mm <= mark.at_mm <= piece.end_mm for piece in pieces)
         assert sum(len(draw(piece).shapes) for piece in pieces) > 3
     with pytest.raises(ValueError, match="room"):
-        tiles(score_strip(plan), 15)
+        tiles(score_strip(plan.cover, plan)[0], 15)
 
 
 @pytest.mark.parametrize(("pages", "folds", "dummies"), [("64 pages", "1", 1), ("400 pages", "1", 3), ("64 pages", "3", 1)])

@@ -143,7 +143,7 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         ids = {stored.item.name: stored.id for stored in store.of_kind(session, "paper")}
 
         def of_pile(opened, name):
-            return next(sheet.paper for sheet in opened.book.pages.pile if sheet.paper.name == name)
+            return next(paper for paper in opened.book.paper.more.values() if paper.name == name)
 
         def owned_checks(opened):
             return [check for _, check in opened.plan.checks if check.key == "owned"]
@@ -165,7 +165,7 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         assert of_pile(books.open_book(session, book_id), "Flour bag paper").stock_id is None
         _, text = library.export(session, book_id)
         taken, lost = library.take_in(session, text.replace('"Site map, folded"', '"Another map"').encode())
-        own = {sheet.paper.name: sheet.paper.stock_id for sheet in book_store.load(session, taken).book.pages.pile}
+        own = {paper.name: paper.stock_id for paper in book_store.load(session, taken).book.paper.more.values()}
         assert (lost, own["Another map"], own["Flour bag paper"]) == (["Another map", "Flour bag paper"], None, None), (
             "what is not here, or was taken away"
         )
@@ -237,7 +237,7 @@ def test_papers_of_the_first_schema_come_along_with_their_ids(database):
     old = {"name": "Log paper", "stock_id": None, "kind": "drawing", "sheet_width_mm": 297.0, "sheet_height_mm": 210.0, "grammage": 100.0}
     old |= {"measured_sheets": 10, "measured_mm": 1.2, "grain": "short", "owned": 7, "swatch": "cream"}
     book = json.loads(Book(title="Old log").model_dump_json())
-    for paper in book["paper"].values():
+    for paper in (book["paper"][role] for role in ("leaf", "cover")):
         for name in set(paper) - {*old, "stock_id"}:
             del paper[name]
         paper["measured_mm"] = None
@@ -253,7 +253,7 @@ def test_papers_of_the_first_schema_come_along_with_their_ids(database):
         paper = store.find_paper(session, 5)
         assert (paper.readings_mm, paper.owned, paper.grain) == ((1.2,), 7, "short")
         opened = books.open_book(session, 1)
-        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == ("Old log", 4, (1.2,))
+        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == ("Old log", 5, (1.2,))
         assert opened.otherwise == ()
         row = materials.listing(session, Wanted(search="log"))[0][0]
         assert row.id == 5

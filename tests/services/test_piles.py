@@ -5,6 +5,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pleat.core import editing
+from pleat.core.bench.order import waits_for
 from pleat.core.book import Book
 from pleat.core.errors import BadBook
 from pleat.core.materials.items import Paper
@@ -71,7 +72,7 @@ def test_a_book_made_of_a_pile_by_hand_arithmetic():
     assert (maps.part.width_mm, maps.part.height_mm, maps.part.count, maps.sheets) == (297, 210, 2, 2), "a map gives one piece"
     assert (maps.better.count, maps.better.turned, maps.better.with_grain) == (1, False, True)
     assert cover.part.key == "cover", "nothing of the pile comes out of the leaf paper"
-    assert plan.cutting.sheets == {"pile": 2, "cover": cover.sheets}
+    assert plan.cutting.sheets == {"p1": 2, "cover": cover.sheets}
     parts = print_sheets(plan, "Pile", "a4")[-1].svg
     assert "2 of Site map, 1 a sheet" in parts
     assert parts.count("grain along the height") == 1, "only the cover's"
@@ -176,7 +177,7 @@ def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
     bag, old = 0.135, 0.07 * (0.8 + 1.9) / 2
     assert (plan.pages.folios, plan.pages.leaves, plan.pages.pages) == (5, 8, 16)
     assert plan.pages.thickness.likely == pytest.approx((6 * bag + 3 * old) * 1.02)
-    assert plan.pages.fold_stack.likely == pytest.approx(3 * bag + old), "the thread does not pass what is tipped in"
+    assert plan.pages.through.likely == pytest.approx(3 * bag + old), "the thread does not pass what is tipped in"
     single = {one.id: one for one in plan.pages.mixed[0]}[stub]
     assert (single.leaf_width_mm, single.leaf_height_mm) == (120, 180), "not folded, so the larger way round"
     assert "C2" not in keys(book), "a stub is as high as the book"
@@ -206,7 +207,7 @@ def test_a_book_of_one_paper_becomes_a_pile_of_its_own_sheets_and_back(flap_on, 
         (leaf.page, leaf.flap_mm, leaf.second) for leaf in one.pages.in_order
     ]
     assert sum(sheet.flap_mm == 60 for sheet in begun.pages.pile) == flapped
-    assert pile.cutting.sheets["pile"] == one.cutting.sheets["leaf"], "as many whole sheets as before"
+    assert pile.cutting.sheets["p1"] == one.cutting.sheets["leaf"], "as many whole sheets as before"
     assert make_plan(piles.cleared(piles.join(begun, 1, "stub"))).pages == one.pages
     for wrong in (begun, editing.apply(book, [("pages.folds", 2)]), editing.edit(book, {"pages.count": "2000 pages"})):
         with pytest.raises(BadBook):
@@ -220,7 +221,7 @@ def test_a_trimmed_pile_is_cut_larger_and_small_leaves_stay_small():
     large, small = (next(one for one in plan.pages.mixed[0] if one.name == name) for name in ("Site map", "Old pages"))
     assert (large.first_piece_mm, large.piece_height_mm, large.leaf_width_mm, large.leaf_height_mm) == (103, 206, 100, 200)
     assert (small.second_piece_mm, small.leaf_width_mm, small.leaf_height_mm, small.cut) == (90, 90, 120, False)
-    (part,) = [one.part for one in plan.pages.pile_cuts]
+    (part,) = plan.pages.parts
     assert (part.width_mm, part.height_mm, part.folds[0].position_mm) == (206, 206, 103)
     assert "C5" in keys(book)
     flapped = piles.flap(book, 1, "60", "1")
@@ -256,7 +257,7 @@ def test_a_fold_out_goes_through_to_numbers_parts_and_bench():
     assert plan.pages.pages == 8, "the sides of a fold-out are not counted as pages"
     steps = {one.step.key: one.step for one in plan.bench.work}
     assert "Site map: 2 panels of 70 mm, back and forth like an accordion" in steps["flap"].detail
-    assert steps["nested"].after == ("flap",)
+    assert waits_for(tuple(steps.values()))["nested"] == ("fold", "flap")
     assert "1 piece of 340 × 200 mm from 1 sheet of Site map, fold-out and all" in steps["cut_leaves"].detail
     assert [fold.position_mm for fold in plan.cutting.cuts[0].part.folds] == [100, 200, 270]
     assert steps["cut_leaves"].signature != {one.step.key: one.step for one in make_plan(SMALL_LEAF).bench.work}["cut_leaves"].signature

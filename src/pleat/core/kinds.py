@@ -125,7 +125,10 @@ class OneOf:
         return core_schema.tagged_union_schema(choices, discriminator=self._tag)
 
     def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
-        return {**handler(schema), "description": f"one of: {', '.join(one.name for one in self.registry.members)}"}
+        """Any known member; one that nobody knows is kept, but not to be written by hand."""
+        found = dict(handler(schema))
+        known = [one for one in found.pop("oneOf") if not one["$ref"].endswith(f"/{Unknown.__name__}")]
+        return {**found, "anyOf": known, "description": f"one of: {', '.join(one.name for one in self.registry.members)}"}
 
 
 @dataclass(frozen=True)

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
 from pleat.core.fields import ChoiceRule, NumberRule, Record, Word
 from pleat.core.yields import LIES, Lies
@@ -18,3 +18,9 @@ class Cutting(Record):
 
     counted: dict[Word, Counted | None] = Field(default_factory=dict, max_length=400)
     lies: dict[Word, Lying] = Field(default_factory=dict, max_length=400)
+
+    @field_validator("lies", "counted")
+    @classmethod
+    def _only_what_was_said(cls, value: dict[str, Any]) -> dict[str, Any]:
+        """What is left to Pleat, or not counted, is not kept."""
+        return {key: one for key, one in value.items() if one not in ("auto", None)}
