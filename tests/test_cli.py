@@ -26,7 +26,7 @@ def test_plan_prints_the_whole_plan(tmp_path):
     file.write_text(write_book(Book()))
     result = CliRunner().invoke(main, ["plan", str(file)])
     plan = json.loads(result.output)
-    assert list(plan) == ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
+    assert list(plan) == ["plan_format", "brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
     assert plan["pages"]["pages"] == 40
     assert plan["pages"]["thickness"]["low"] < plan["pages"]["thickness"]["likely"]
     assert plan["binding"]["positions_mm"] == [38, 105, 172]

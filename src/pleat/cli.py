@@ -9,18 +9,15 @@ import sys
 import threading
 import time
 from contextlib import suppress
-from dataclasses import fields, is_dataclass
 from datetime import date
 from pathlib import Path
-from typing import Any
 
 import click
 
 from pleat.caliper.standin import FAULTS, Settings, StandIn
 from pleat.core.bookfile import book_schema, read_book
 from pleat.core.errors import BadBook
-from pleat.core.estimate import Estimate
-from pleat.core.fields import Record
+from pleat.core.planfile import plan_data
 from pleat.core.planning import make_plan
 
 
@@ -39,7 +36,7 @@ def plan(file: Path) -> None:
         for problem in error.problems:
             click.echo(f"{problem.path or file.name}: {problem.message}", err=True)
         sys.exit(2)
-    click.echo(json.dumps({name: as_json(result) for name, result in make_plan(book)}, ensure_ascii=False, indent=2))
+    click.echo(json.dumps(plan_data(make_plan(book)), ensure_ascii=False, indent=2))
 
 
 @main.command()
@@ -201,20 +198,3 @@ def caliper_stand_in(port: int, sheet: float | None, noise: float, zero: float, 
         raise click.ClickException(f"Port {port} is taken ({error.strerror}). Try another: --port {port + 1}") from error
     click.echo(f"the stand-in listens at {stand_in.address}  (stop it with Ctrl-C)")
     stand_in.serve_forever()
-
-
-def as_json(value: Any) -> Any:
-    """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions left out."""
-    if isinstance(value, Estimate):
-        return {"low": value.low, "likely": value.likely, "high": value.high, "main_doubt": value.main_doubt()}
-    if is_dataclass(value):
-        return {field.name: as_json(getattr(value, field.name)) for field in fields(value) if not callable(getattr(value, field.name))}
-    if isinstance(value, (tuple, list)):
-        return [as_json(one) for one in value]
-    if isinstance(value, Record):
-        return value.model_dump(mode="json")
-    if isinstance(value, frozenset):
-        return sorted(value)
-    if hasattr(value, "items"):
-        return {key: as_json(one) for key, one in value.items()}
-    return value

@@ -32,7 +32,7 @@ def test_every_fix_of_any_book_can_be_taken_and_does_something(book):
 
 
 @settings(max_examples=120)
-@given(books, st.lists(st.integers(0, 1000), min_size=40, max_size=40))
+@given(books, st.lists(st.integers(0, 1000), min_size=80, max_size=80))
 def test_taking_fixes_one_after_another_ends_and_never_comes_back(book, picks):
     """Whichever fix is taken of whatever check: no state is met twice, and in the end nothing is offered any more."""
     seen, taken = [book], []

@@ -12,7 +12,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pleat.cli import as_json
 from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, LengthError
@@ -20,6 +19,7 @@ from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.table import BadTable, read_table
 from pleat.core.materials.weights import parse_weight
 from pleat.core.pages.counting import parse_count
+from pleat.core.planfile import plan_data
 from pleat.core.planning import make_plan
 from pleat.core.texts import split_list
 from pleat.core.units import RULERS, parse_length
@@ -59,7 +59,7 @@ def test_every_plan_goes_out_as_json_its_sums_add_up_and_its_words_keep_to_one_r
     for text in words(plan):
         # readings of a caliper stay in mm, as they were taken
         assert "reading" in text or not OTHER_UNIT[book.brief.ruler].search(text), text
-    out = json.loads(json.dumps({name: as_json(result) for name, result in plan}))
+    out = json.loads(json.dumps(plan_data(plan)))
     assert len(out["cutting"]["offcuts"]) == len(plan.cutting.offcuts)
     for _, result in plan:
         for text in (*(one.how for one in result.figures), *(f"{one.title} {one.why}" for one in result.checks)):

@@ -70,7 +70,7 @@ def test_what_cannot_be_taken_is_said_at_its_field(client):
     assert answer.status_code == 422
     assert 'hx-target="#n-cover-square-mm"' in text
     assert "&lt;b&gt;wide" in text
-    gone = client.post("/books/5/fix", data={"check": "A1", "label": "no such", "version": "1", "window": "w"}, headers=HTMX)
+    gone = client.post("/books/5/take", data={"offer": "abc", "label": "no such", "version": "1", "window": "w"}, headers=HTMX)
     assert gone.status_code == 422
     assert "no longer applies" in gone.get_data(as_text=True)
 

@@ -93,7 +93,7 @@ def test_the_paper_pleat_of_a_pile_says_where_its_leaves_come_from(client):
         ("pile/sheet", {"do": "pair", "sheet": "999"}, "no sheet inside it"),
         ("pile/arrange", {"sections": "0"}, "1 to 60 sections"),
         ("thread", {"thread": "1"}, "no longer among the materials"),
-        ("choose", {"group": "in sections", "label": "900 sections"}, "no longer there"),
+        ("take", {"offer": "0" * 12, "label": "900 sections"}, "no longer applies"),
     ],
 )
 def test_what_cannot_be_done_is_said_and_changes_nothing(client, action, data, words):

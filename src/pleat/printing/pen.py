@@ -28,6 +28,23 @@ STYLES: Final = {
     "leaf": 'fill="#fff" stroke="#000" stroke-width="0.25"',
     "head-mark": 'fill="none" stroke="#000" stroke-width="0.5"',
     "page-number": f'{FIGURES} font-weight="bold" font-size="3.6" fill="#000"',
+    "portrait-shade": 'fill="#000" fill-opacity="0.12" stroke="none"',
+    "portrait-leaf": 'fill="none" stroke="#999" stroke-width="0.15"',
+    "portrait-label": 'fill="#fff" stroke="#000" stroke-width="0.25"',
+    "portrait-thread": 'fill="none" stroke="#000" stroke-width="0.7"',
+    "portrait-hole": 'fill="#000" stroke="none"',
+    **{
+        f"portrait-face swatch-{name}": f'fill="{grey}" stroke="#000" stroke-width="0.3"'
+        for name, grey in (
+            ("white", "#fff"),
+            ("cream", "#f6f6f6"),
+            ("grey", "#ccc"),
+            ("kraft", "#ddd"),
+            ("indigo", "#777"),
+            ("rust", "#aaa"),
+            ("moss", "#bbb"),
+        )
+    },
     "rule": 'fill="none" stroke="#999" stroke-width="0.15"',
 }
 PRINT: Final = Pen(level=7, tick=1.2, gap=1.2, arrow=2, dot=1, text=3.4, edge=3, styles=STYLES, write=write)

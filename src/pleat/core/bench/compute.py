@@ -101,7 +101,7 @@ def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Chec
     early = {key: [first for first in order[key] if first not in ticks] for key in steps if key in ticks}
     named = {first: [key for key in early if first in early[key]] for first, step in steps.items() if step.missing}
     found = [_slip(steps, first, keys, ticks) for first, keys in named.items() if keys]
-    others = {key: [first for first in firsts if not steps[first].missing] for key, firsts in early.items()}
+    others = {key: [first for first in firsts if not steps[first].missing] for key, firsts in early.items() if not steps[key].missing}
     if any(others.values()):
         found.append(_out_of_order(steps, {key: firsts for key, firsts in others.items() if firsts}, ticks))
     return found

@@ -16,7 +16,7 @@ from pleat.web.pleats.members import about
 from pleat.web.pleats.small import small
 
 READS: Final[dict[str, frozenset[str]]] = {
-    "brief": frozenset({"paper", "pages", "binding", "cover"}),
+    "brief": frozenset({"paper"}),
     "paper": frozenset({"brief", "pages"}),
     "pages": frozenset({"brief", "paper", "binding"}),
     "extras": frozenset({"pages"}),

@@ -1,0 +1,40 @@
+"""A plan as plain data, for other programs: what `pleat plan` prints. Its keys are an interface, documented in docs/plan.md."""
+
+from __future__ import annotations
+
+from dataclasses import fields, is_dataclass
+from typing import Any, Final
+
+from pleat.core.estimate import Estimate
+from pleat.core.fields import Record
+from pleat.core.plan import Offer
+from pleat.core.planning import Plan
+
+PLAN_FORMAT: Final = 2
+"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so."""
+
+
+def plan_data(plan: Plan) -> dict[str, Any]:
+    """The plan as objects, lists, texts and numbers; lengths in mm. Pleats stand in the order of work."""
+    data = {"plan_format": PLAN_FORMAT, **{name: as_json(result) for name, result in plan}}
+    data["pages"]["pages"] = plan.pages.pages
+    data["bench"]["steps"] = data["bench"].pop("work")
+    return data
+
+
+def as_json(value: Any) -> Any:
+    """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions left out."""
+    if isinstance(value, Estimate):
+        return {"low": value.low, "likely": value.likely, "high": value.high, "main_doubt": value.main_doubt()}
+    if is_dataclass(value):
+        own = {field.name: as_json(getattr(value, field.name)) for field in fields(value) if not callable(getattr(value, field.name))}
+        return {"key": value.key, **own} if isinstance(value, Offer) else own
+    if isinstance(value, (tuple, list)):
+        return [as_json(one) for one in value]
+    if isinstance(value, Record):
+        return value.model_dump(mode="json")
+    if isinstance(value, frozenset):
+        return sorted(value)
+    if hasattr(value, "items"):
+        return {key: as_json(one) for key, one in value.items()}
+    return value
