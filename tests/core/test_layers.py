@@ -14,7 +14,7 @@ MAY_USE = {
     "printing": {"core", "drawing", "printing"},
     "store": {"core", "store"},
     "caliper": {"core", "caliper"},
-    "services": {"core", "caliper", "store", "services"},
+    "services": {"core", "caliper", "drawing", "store", "services"},
     "web": {"core", "caliper", "drawing", "printing", "store", "services", "web"},
 }
 PLEAT_ORDER = ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]

@@ -30,7 +30,7 @@ def desk(page: Page, served: str) -> Iterator[Page]:
 def open_book(page: Page, title: str, pleat: str = "") -> None:
     """From the shelf into a book, and to one of its pleats."""
     page.get_by_role("link", name=title, exact=True).click()
-    expect(page.locator("#strip-brief")).to_have_attribute("aria-expanded", "true")  # set once the page's scripts have run
+    expect(page.locator("#strip-book")).to_have_attribute("aria-expanded", "true")  # set once the page's scripts have run
     if pleat:
         page.locator(f"#strip-{pleat}").click()
         expect(page.locator(f"#body-{pleat}")).to_be_visible()

@@ -52,7 +52,7 @@ class Kind:
 
     ``compute`` takes the record and what stands to its left, and never raises. ``roles`` are the stocks it uses, ``placed`` the fields
     that were measured on the leaf, which another leaf size forgets;
-    ``read`` takes what is typed of it that is no field by itself, as (record, name, text, brief). ``minutes`` is about what it takes by hand, for one book.
+    ``read`` takes what is typed of it that is no field by itself, as (record, name, text, brief).
     """
 
     name: str
@@ -64,7 +64,6 @@ class Kind:
     placed: tuple[str, ...] = ()
     traits: Traits = Traits()
     read: Callable[..., list[tuple[str, Any]] | None] | None = None
-    minutes: int = 0
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -32,7 +32,7 @@ class Figure:
 
     ``show`` says how the value is set: ``length`` on the ruler, ``thin`` and ``fine`` finer than it
     (all in mm), ``size`` a (width, height) in mm, ``count`` a number with ``unit`` after it, ``text`` as it is.
-    ``aside`` is said beside the value, where it must not wait to be asked for.
+    ``aside`` is said beside the value, where it must not wait to be asked for. ``scrap`` is what to write down of it for the bench.
     """
 
     key: str
@@ -43,6 +43,7 @@ class Figure:
     rules: tuple[Rule, ...]
     unit: str = ""
     aside: str = ""
+    scrap: str = ""
 
 
 @dataclass(frozen=True)
@@ -113,6 +114,7 @@ class Length:
     length_mm: float
     count: int
     stock: str
+    use: str = "binding"
 
 
 @dataclass(frozen=True)
@@ -123,6 +125,7 @@ class Count:
     name: str
     count: int
     stock: str
+    use: str = "binding"
 
 
 Piece = Part | Length | Count
@@ -170,6 +173,7 @@ class Step:
     ``needs`` and ``gives`` are states of the work such as ``cover.scored``: a step waits for all steps that give what it needs, and a
     need that no step of this book gives is met. ``tags`` say what sort of work it is, for the rules on what comes before what.
     ``takes`` names the stocks whose sheets are used up by it. ``for_all`` steps are done once for a whole run of books.
+    ``minutes`` are those of the hands, once (house rule).
     """
 
     key: str
@@ -184,6 +188,7 @@ class Step:
     signature: str = ""
     takes: tuple[str, ...] = ()
     for_all: bool = False
+    minutes: float = 3
     missing: Missing | None = None
 
 

@@ -14,7 +14,7 @@ from pleat.core.book import Book
 from pleat.core.materials.items import KINDS, Item, Paper
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
-from pleat.services import books, piles
+from pleat.services import books, materials, piles
 from pleat.services.clock import now
 from pleat.store import items as store
 
@@ -74,6 +74,8 @@ def demo_book(title: str, leaf: Paper, cover: Paper, texts: dict[str, str], tick
     return book
 
 
+_THREAD: Final = "Linen 18/3, waxed"
+"""What the run of several books is sewn with."""
 _PILE: Final = (
     ("Old observing pages", 4),
     ("Log paper, cream", 3),
@@ -108,5 +110,7 @@ def fill(session: Session) -> None:
         return
     store.insert_columns(session, [store.columns_of(item, now()) for item in demo_items()])
     kept = {paper.name: paper for stored in store.of_kind(session, "paper") if (paper := store.find_paper(session, stored.id))}
+    spool_id, spool = next((item_id, one) for item_id, one in materials.threads(session) if one.name == _THREAD)
     for book in demo_books(kept):
-        books.add(session, book, "", "made for the demo")
+        own = books.use_thread(book, spool_id, spool) if book.brief.quantity > 1 else book
+        books.add(session, own, "", "made for the demo")

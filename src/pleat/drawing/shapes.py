@@ -6,7 +6,7 @@ Sizes that stay the same at any scale (dots, arrows, dimension lines) are left t
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 Anchor = Literal["start", "middle", "end"]
@@ -117,6 +117,33 @@ class Drawing:
     shapes: Sequence[Shape]
     dims: Sequence[Dim] = field(default=())
     spots: Sequence[Spot] = field(default=())
+
+
+def scaled(drawing: Drawing, by: float) -> Drawing:
+    """The drawing so many times as large, its lines and letters as they are; without dimension lines and spots."""
+    return Drawing(drawing.width * by, drawing.height * by, drawing.says, tuple(_scaled(shape, by) for shape in drawing.shapes))
+
+
+def _scaled(shape: Shape, by: float) -> Shape:
+    match shape:
+        case Rect():
+            place = {name: getattr(shape, name) * by for name in ("x", "y", "width", "height", "radius")}
+            return replace(shape, **place)
+        case Line():
+            return replace(shape, x1=shape.x1 * by, y1=shape.y1 * by, x2=shape.x2 * by, y2=shape.y2 * by)
+        case Curve():
+            width = None if shape.width is None else shape.width * by
+            return replace(shape, commands=tuple((letter, _points(letter, numbers, by)) for letter, numbers in shape.commands), width=width)
+        case Dot():
+            return replace(shape, x=shape.x * by, y=shape.y * by, radius_mm=None if shape.radius_mm is None else shape.radius_mm * by)
+        case Label():
+            return replace(shape, x=shape.x * by, y=shape.y * by)
+    return replace(shape, shapes=tuple(_scaled(one, by) for one in shape.shapes))
+
+
+def _points(letter: str, numbers: tuple[float, ...], by: float) -> tuple[float, ...]:
+    """The numbers of a command; an arc's turn and flags stay."""
+    return tuple(one if letter == "A" and place in (2, 3, 4) else one * by for place, one in enumerate(numbers))
 
 
 def grain_arrow(x: float, y: float, length: float, axis: Literal["w", "h"]) -> tuple[Shape, ...]:

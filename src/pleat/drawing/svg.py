@@ -43,6 +43,9 @@ _FIELD_AWAY: Final[dict[EdgeSide, float]] = {"left": 56, "right": 56, "top": 32,
 SCREEN: Final = Pen(level=34, tick=5, gap=5, arrow=7, dot=5, text=15, edge=14)
 
 
+STANDING: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=2, text=8, edge=0)
+
+
 @dataclass(frozen=True)
 class Rendered:
     """SVG text, with each spot's place as shares (0 to 1) of the picture's width and height, the scale used, and the width in px."""
@@ -78,6 +81,14 @@ def render_screen(drawing: Drawing, width: float = 820, height: float = 430, pen
     places = {name: (x / width, y / height) for name, (x, y) in spots.items()}
     svg = f'<svg class="{css}" viewBox="0 0 {width:g} {height:g}" role="img" aria-label="{escape(drawing.says)}" data-scale="{scale:.5f}">{body}</svg>'
     return Rendered(svg, places, scale, width)
+
+
+def render_standing(drawing: Drawing, width: float, height: float, scale: float, css: str) -> str:
+    """The drawing standing in the middle of ``width`` x ``height`` px at ``scale`` px a mm, so that several compare; smaller if it must be."""
+    scale = min(scale, (width - 2) / drawing.width, (height - 2) / drawing.height)
+    frame = _Frame(scale, (width - drawing.width * scale) / 2, height - 1 - drawing.height * scale, STANDING)
+    body, _ = _body(drawing, frame)
+    return f'<svg class="{css}" viewBox="0 0 {width:g} {height:g}" aria-hidden="true">{body}</svg>'
 
 
 def render_print(drawing: Drawing, x_mm: float, y_mm: float, pen: Pen) -> str:

@@ -6,11 +6,13 @@ from dataclasses import dataclass
 from html import escape
 from typing import Final, Literal
 
+from pleat.core.overview import Overview, overview
 from pleat.core.planning import Plan
 from pleat.core.units import MM_PER_INCH
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape
 from pleat.drawing.svg import render_print
 from pleat.printing.dummy import pages_of
+from pleat.printing.glance import glance
 from pleat.printing.layout import HEAD_MM, MARGIN_MM
 from pleat.printing.letters import broken, length_mm, shortened
 from pleat.printing.parts import part_rows
@@ -41,14 +43,15 @@ def suggested(plan: Plan) -> PaperName:
     return "letter" if plan.brief.ruler.name == "in" or us else "a4"
 
 
-def print_sheets(plan: Plan, title: str, paper: PaperName) -> tuple[Sheet, ...]:
-    """All pages of a book: the strips, the dummy of a numbered one, then the part list."""
+def print_sheets(plan: Plan, title: str, paper: PaperName, over: Overview | None = None) -> tuple[Sheet, ...]:
+    """All pages of a book: the whole at one glance, the strips, the dummy of a numbered one, then the part list."""
     width, height = PAPERS[paper]
     room = height - 2 * MARGIN_MM - HEAD_MM - _FOOT_MM
     lanes = [tile for _, result in plan for strip in strips_of(result, plan) for tile in tiles(strip, room)]
     groups = _grouped(lanes, width - 2 * MARGIN_MM)
     lists = _part_lists(plan, width, room)
-    bodies = [("true size", _strips(group)) for group in groups]
+    bodies = [("the book", glance(plan, over or overview(plan, {}), width, room))]
+    bodies += [("true size", _strips(group)) for group in groups]
     bodies += [page for _, result in plan for page in pages_of(result, width, room)] + [("parts", body) for body in lists]
     return tuple(_page(body, width, height, title, f"{what}, {number} of {len(bodies)}") for number, (what, body) in enumerate(bodies, 1))
 

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+from typing import Final
 
 from sqlalchemy.orm import Session
 
@@ -16,11 +18,15 @@ from pleat.core.errors import BadBook, FieldProblem, LengthError
 from pleat.core.materials.items import Paper, ThreadSpool
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.tools import Tools
+from pleat.core.overview import Good, Overview, overview
 from pleat.core.pages.counting import parse_count
 from pleat.core.paper.record import Papers
 from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.texts import with_unit
 from pleat.core.units import RULERS, RulerName
+from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
+from pleat.drawing.portraits import portrait
+from pleat.drawing.svg import render_standing
 from pleat.services import materials
 from pleat.services.clock import now
 from pleat.services.materials import Place
@@ -32,13 +38,20 @@ from pleat.store.books import Stored
 class Opened:
     """A stored book with its plan, worked out for the maker's tools.
 
-    ``otherwise`` names the papers that the materials have better, or at least otherwise, than the book does.
+    ``otherwise`` names the papers that the materials have better, or at least otherwise, than the book does; ``goods`` are what the
+    materials know of other things in the plan.
     """
 
     stored: Stored
     plan: Plan
     tools: Tools
     otherwise: tuple[Place, ...] = ()
+    goods: Mapping[str, Good] = field(default_factory=dict)
+
+    @cached_property
+    def overview(self) -> Overview:
+        """The whole book at one glance."""
+        return overview(self.plan, self.goods)
 
     @property
     def book(self) -> Book:
@@ -61,7 +74,8 @@ def open_book(session: Session, book_id: int) -> Opened:
     """The book and its plan. Raises NoSuchBook."""
     stored, tools = repository.load(session, book_id), materials.tools(session)
     book, otherwise = materials.with_materials(session, book_id, stored.book)
-    return Opened(replace(stored, book=book), make_plan(book, tools), tools, otherwise)
+    plan = make_plan(book, tools)
+    return Opened(replace(stored, book=book), plan, tools, otherwise, materials.goods(session, plan))
 
 
 def start(session: Session, size: str, paper_id: int | None, count: str, title: str, ruler: RulerName, window: str) -> int:
@@ -140,12 +154,13 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     plan = make_plan(after, before.tools)
     if _on_ruler(after, before.book) == before.book:
         stored = repository.amend(session, before.stored, after, summary(after, plan), window, now())
-        return Outcome(Opened(stored, plan, before.tools, before.otherwise), PLEATS)
+        return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods), PLEATS)
     stored = repository.save(session, before.stored, after, summary(after, plan), window, label, now())
     said = materials.settle(session, book_id, before.book, after, plan)
     same = after.paper == before.book.paper
     counted, otherwise = (after, before.otherwise) if same and not said else materials.with_materials(session, book_id, after)
-    opened = Opened(replace(stored, book=counted), plan if counted == after else make_plan(counted, before.tools), before.tools, otherwise)
+    plan = plan if counted == after else make_plan(counted, before.tools)
+    opened = Opened(replace(stored, book=counted), plan, before.tools, otherwise, materials.goods(session, plan))
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 
 
@@ -206,10 +221,16 @@ def use_paper(book: Book, paper: Paper, role: str) -> Book:
     return editing.apply(book, [(f"paper.{role}", paper.model_dump(mode="json"))])
 
 
-def use_thread(book: Book, spool: ThreadSpool) -> Book:
+def use_thread(book: Book, item_id: int, spool: ThreadSpool) -> Book:
     """The book sewn with a thread from the materials."""
-    own = Thread(name=spool.name, lea=spool.lea or 18, plies=spool.plies, tex=spool.tex, diameter_mm=spool.diameter_mm)
+    own = Thread(
+        stock_id=str(item_id), name=spool.name, lea=spool.lea or 18, plies=spool.plies, tex=spool.tex, diameter_mm=spool.diameter_mm
+    )
     return editing.apply(book, [("binding.thread", own.model_dump(mode="json"))])
+
+
+PX_PER_MM: Final = 0.62
+"""Books on the list are drawn to this one scale."""
 
 
 def summary(book: Book, plan: Plan) -> str:
@@ -217,14 +238,11 @@ def summary(book: Book, plan: Plan) -> str:
     marks = [result.mark for _, result in plan]
     return json.dumps(
         {
-            "width": round(plan.cover.front_width_mm, 1),
-            "height": round(plan.cover.front_height_mm, 1),
             "leaf": [book.brief.leaf_width_mm, book.brief.leaf_height_mm],
             "ruler": book.brief.ruler,
             "pages": plan.pages.pages,
             "quantity": plan.brief.quantity,
-            "swatch": plan.cover.swatch,
-            "holes": [round(hole, 1) for hole in plan.cover.holes_mm],
+            "portrait": render_standing(portrait(plan), 190, 200, PX_PER_MM, "portrait-drawing"),
             "mark": "stop" if "stop" in marks else "watch" if "watch" in marks else "fine",
             "done": sum(step.done for step in plan.bench.work),
             "steps": len(plan.bench.work),

@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 
 from pleat.core.bookfile import read_book, write_book
 from pleat.core.materials.table import write_table
+from pleat.core.planning import make_plan
 from pleat.services import books, materials
 from pleat.store import books as book_store
 from pleat.store import items as item_store
@@ -33,7 +34,17 @@ class Listed:
 def listing(session: Session, search: str, page: int, binned: bool = False, per_page: int = 48) -> tuple[list[Listed], int]:
     """(one page of books, how many there are)."""
     rows, count = book_store.listing(session, search, binned, page, per_page)
-    return [Listed(row.id, row.title, row.changed_at, row.binned_at, json.loads(row.summary)) for row in rows], count
+    return [Listed(row.id, row.title, row.changed_at, row.binned_at, _about(session, row.id, row.summary)) for row in rows], count
+
+
+def _about(session: Session, book_id: int, summary: str) -> dict[str, Any]:
+    """What the list shows of a book; worked out anew for one that was stored before the list had portraits."""
+    about: dict[str, Any] = json.loads(summary)
+    if "portrait" in about:
+        return about
+    book = book_store.load(session, book_id).book
+    fresh: dict[str, Any] = json.loads(books.summary(book, make_plan(book)))
+    return fresh
 
 
 def duplicate(session: Session, book_id: int) -> int:

@@ -15,11 +15,12 @@ from pleat.core.cutting.offcuts import offcuts
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.estimate import Estimate
 from pleat.core.materials.editing import build, fields_of, text_of
-from pleat.core.materials.items import KINDS, Paper, ThreadSpool
+from pleat.core.materials.items import KINDS, Item, Paper, ThreadSpool
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.tools import Tools, tools_from
 from pleat.core.materials.uses import Gives, what_gives
+from pleat.core.overview import Good
 from pleat.core.paper.record import Papers
 from pleat.core.plan import Part
 from pleat.core.planning import Plan, make_plan
@@ -193,6 +194,17 @@ def threads(session: Session) -> list[tuple[int, ThreadSpool]]:
     """The threads among the materials that say how thick they are."""
     found = [(stored.id, stored.item) for stored in store.of_kind(session, "thread") if isinstance(stored.item, ThreadSpool)]
     return [(item_id, spool) for item_id, spool in found if spool_diameter_mm(spool) is not None]
+
+
+def goods(session: Session, plan: Plan) -> dict[str, Good]:
+    """What the materials know of the things in a plan that are not papers, by the item that its pieces name."""
+    wanted = {int(piece.stock) for piece in plan.parts if not isinstance(piece, Part) and piece.stock.isdecimal()}
+    return {str(item_id): _good(stored.item) for item_id, stored in store.load_many(session, wanted).items()} if wanted else {}
+
+
+def _good(item: Item) -> Good:
+    left: float | None = getattr(item, "length_left_mm", None)
+    return Good(getattr(item, "owned", None) if left is None else left, item.price)
 
 
 def could_make(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:

@@ -42,6 +42,7 @@ def register(app: Flask) -> None:
         drawn=drawn,
         entry_of=entry,
         exact_mm=exact_mm,
+        money=money,
     )
 
 
@@ -107,6 +108,11 @@ def asset(app: Flask, name: str) -> str:
         about = Path(app.static_folder, name).stat() if app.static_folder else None
         known[name] = url_for("static", filename=name, v=f"{int(about.st_mtime):x}{about.st_size:x}" if about else "0")
     return known[name]
+
+
+def money(amount: float) -> str:
+    """An amount in the maker's own money, which has no sign here."""
+    return f"{amount:.2f}"
 
 
 def exact_mm(value: float | None) -> str:

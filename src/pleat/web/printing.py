@@ -19,7 +19,7 @@ def preview(book_id: int) -> str:
     with reading() as session:
         opened = books.open_book(session, book_id)
     paper = _paper(opened.plan)
-    sheets = [(sheet, Markup(sheet.svg)) for sheet in print_sheets(opened.plan, opened.book.title, paper)]
+    sheets = [(sheet, Markup(sheet.svg)) for sheet in print_sheets(opened.plan, opened.book.title, paper, opened.overview)]
     return render_template("print/preview.html", opened=opened, sheets=sheets, paper=paper)
 
 
@@ -27,7 +27,7 @@ def preview(book_id: int) -> str:
 def pdf(book_id: int) -> Response:
     with reading() as session:
         opened = books.open_book(session, book_id)
-    made = to_pdf(print_sheets(opened.plan, opened.book.title, _paper(opened.plan)), opened.book.title)
+    made = to_pdf(print_sheets(opened.plan, opened.book.title, _paper(opened.plan), opened.overview), opened.book.title)
     return Response(made, mimetype="application/pdf", headers={"Content-Disposition": f'inline; filename="pleat-book-{book_id}.pdf"'})
 
 

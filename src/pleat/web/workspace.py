@@ -19,7 +19,7 @@ from pleat.services.materials import Role
 from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
 from pleat.web.database import reading, writing
-from pleat.web.pleats import QUESTIONS, stale, view
+from pleat.web.pleats import QUESTIONS, book_view, stale, view
 
 pages = Blueprint("workspace", __name__, url_prefix="/books/<int:book_id>")
 
@@ -36,7 +36,7 @@ def show(book_id: int) -> str:
         pleats=PLEATS,
         questions=QUESTIONS,
         window=secrets.token_hex(8),
-        open=wanted if wanted in PLEATS else "brief",
+        open=wanted if wanted in PLEATS else "book",
     )
 
 
@@ -132,7 +132,7 @@ def thread(book_id: int) -> Response:
     def alter(book: Book) -> Book:
         if chosen is None:
             raise BadBook([FieldProblem("", "thread", "", "That thread is no longer among the materials.")])
-        return books.use_thread(book, chosen)
+        return books.use_thread(book, wanted or 0, chosen)
 
     return change(book_id, f"thread: {chosen.name if chosen else '?'}", alter)
 
@@ -232,4 +232,4 @@ def _changed_elsewhere(error: ChangedElsewhere, label: str) -> Response:
 
 
 def _views(opened: Opened, names: Iterable[str]) -> dict[str, dict[str, object]]:
-    return {name: view(name, opened) for name in names}
+    return {"book": book_view(opened), **{name: view(name, opened) for name in names}}

@@ -50,6 +50,7 @@ def count(left: LeftOfBinding, sewn: Sewn) -> Figure:
         show="text",
         how=f"At {marks} {ruler.name} from the head, {where}. An odd number starts and ends in the middle.",
         rules=(Rule("common practice", "3 stations 1 1/2 in from the ends on 8 1/4 in; 5 at ±1 and ±2 1/2 in on 8 in; no source"),),
+        scrap=f"{marks} {ruler.name} from the head",
     )
 
 
@@ -67,6 +68,7 @@ def _thread(left: LeftOfBinding, sewn: Sewn) -> Figure:
         aside=f"{ruler.show(times * each)} for {of_all}" if times > 1 else "",
         value=each,
         show="length",
+        scrap=ruler.show(each) + (f", {times} times" if times > 1 else ""),
         how=(
             f"Spans {spans_} + {sewn.path.passages} passages {through} + two tails {tails} + {SPARE:.0%} spare {spare} = {total} {ruler.name}, "
             f"cut at the next mark.{doubled}{all_in} The rule of thumb, 3 × height, says {ruler.show(3 * left.pages.leaf_height_mm)}."

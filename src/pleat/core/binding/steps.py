@@ -85,6 +85,7 @@ def _pierce(sewn: SewnResult, sections: int, covered: bool) -> Step:
         ("awl", "station strip", "trough or thick pad"),
         needs=("stations.marked", "block.clipped", "cover.on"),
         gives=("block.pierced",),
+        minutes=2 + 0.5 * len(sewn.positions_mm) * sections,
         cautions=(AWL,),
         signature=signature(*sewn.positions_mm),
     )
@@ -112,6 +113,7 @@ def _sew(sewn: SewnResult, ruler: Ruler, sections: int) -> Step:
         ("needle",),
         needs=("block.pierced", "cover.on", "thread.cut"),
         gives=("block.sewn",),
+        minutes=1 + 1.5 * len(path.spans) * sections,
         cautions=(NEEDLE,),
         signature=signature(path.holes, path.start_side),
     )

@@ -33,6 +33,7 @@ def compute(brief: Brief, made_of: Chosen) -> BriefResult:
         show="size",
         how=f"The size you gave{f', which is {name}' if name else ''}. One leaf is two pages.",
         rules=(Rule("chosen by you", "leaf size"),),
+        scrap=ruler.size(brief.leaf_width_mm, brief.leaf_height_mm),
     )
     opened = Figure(
         key="open",

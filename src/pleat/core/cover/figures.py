@@ -61,6 +61,7 @@ def _scores(cover: Wrap, ruler: Ruler, shaped: Shaped) -> Figure:
         show="text",
         how=f"Running from one edge, so that rounding does not pile up. {_why_so_wide(cover, ruler, spine, scored)}",
         rules=(Rule("arithmetic", "panel edges"), Rule("common practice", "one crease up to 3 to 4 mm, no source")),
+        scrap=f"{words} {ruler.name}",
         aside=_wider(ruler, spine, scored),
     )
 
@@ -97,6 +98,7 @@ def _size_figure(cover: Wrap, ruler: Ruler, pages: Block, shaped: Shaped) -> Fig
         label="cut the cover",
         value=(wrap.width_mm, wrap.height_mm),
         show="size",
+        scrap=ruler.size(wrap.width_mm, wrap.height_mm),
         how=(
             f"Wide: {across} = {wide}; a panel: {made_of} = {panel}{marked}. "
             f"High: {above} + leaf {high_leaf} + {below} = {high} {ruler.name}."

@@ -34,7 +34,7 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
     sheets: dict[str, int] = {}
     for cut in cuts:
         sheets[cut.stock.key] = sheets.get(cut.stock.key, 0) + (cut.sheets or 0)
-    takes = {**sheets, **left.pages.whole_sheets}
+    takes = {**left.pages.whole_sheets, **{key: count for key, count in sheets.items() if key not in left.pages.whole_sheets}}
     pile = tuple(cut for cut in cuts if cut.stock.role == "pile")
     own = {cut.stock.key: cut.stock for cut in cuts if cut.stock.role != "pile"}
     figures = tuple(_sheets_figure(stock, sheets[key], cuts, left.brief) for key, stock in own.items())

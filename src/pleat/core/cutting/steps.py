@@ -72,6 +72,7 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) 
         gives=("leaf.cut",),
         cautions=() if nothing else (KNIFE,),
         signature=left.pages.cut_signature or signature(*pieces),
+        minutes=0 if nothing else 3 + 0.5 * sum(cut.part.count for cut in cuts),
         takes=tuple(whole) or tuple(dict.fromkeys(cut.stock.key for cut in cuts if cut.stock.key in takes)),
         for_all=True,
     )
@@ -91,6 +92,7 @@ def _others(ruler: Ruler, role: str, cuts: Sequence[Cut]) -> Step:
         cautions=(KNIFE,),
         signature=signature(*(side for part in parts for side in (part.width_mm, part.height_mm))),
         takes=tuple(dict.fromkeys(cut.stock.key for cut in cuts)),
+        minutes=2 + 2 * sum(part.count for part in parts),
         for_all=True,
     )
 

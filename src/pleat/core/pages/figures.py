@@ -53,6 +53,7 @@ def figures(pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[M
         how=f"{count_words(folios, pages.folds)}.{_shared(nest.sections, pages.folds)}{rounded}",
         rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, twice 4, three times 8; a leaf is 2 pages"),),
         aside=f"you asked for {pages.amount} {asked}; whole sheets make more" if rounded else "",
+        scrap=f"{4 * folios} pages: {_sheets_each(nest.sections, pages.folds)}",
     )
     leaves = Figure(
         key="leaves",
@@ -126,6 +127,7 @@ def _of_a_pile(pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tup
             "text",
             f"{counted}. Sheets in each, front to back: {counts}.",
             sheet_rule,
+            scrap=f"{2 * leaves} pages: sheets {counts}",
         ),
         Figure("leaves", "leaves", leaves, "count", f"{counted}. A leaf has two sides, and each is a page.", sheet_rule, "leaves"),
         Figure(
@@ -180,6 +182,14 @@ def _wishes(pages: Sections, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], 
         "text",
         f"{listed[0].upper()}{listed[1:]}. Not all can always be met at once; pinned sheets stay where they are.",
         (Rule("house rule", "what is weighed, and by how much"),),
+    )
+
+
+def _sheets_each(sections: tuple[int, ...], folds: int) -> str:
+    """``10 sheets``, or how many lie in each section: ``sheets 4 + 5 + 4``."""
+    counts = [folios // folios_a_sheet(folds) for folios in sections]
+    return (
+        f"{counts[0]} {'sheet' if counts[0] == 1 else 'sheets'}" if len(counts) == 1 else f"sheets {' + '.join(str(one) for one in counts)}"
     )
 
 

@@ -52,6 +52,7 @@ def _fold(pages: SectionsBlock) -> Step:
         needs=("leaf.cut",),
         gives=("leaf.folded",),
         tags=frozenset({"fold"}),
+        minutes=2 + 0.6 * pages.folios,
         signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
     )
 
@@ -80,6 +81,7 @@ def _nest(pages: SectionsBlock) -> Step:
         _nesting(pages),
         needs=("leaf.folded", "leaf.ready"),
         gives=("block.nested",),
+        minutes=1 + 0.3 * pages.folios,
         signature=signature(pages.folios) if len(pages.sections) == 1 and pages.folds == 1 else signature(pages.sections, pages.folds),
     )
 
@@ -200,6 +202,7 @@ def _trimming(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
             ("steel rule", "knife", "mat", "clips"),
             needs=("block.pressed",),
             gives=("block.trimmed",),
+            minutes=6 * len(pages.sections),
             cautions=(KNIFE,),
             signature=signature(pages.trim_mm, pages.creep_how),
         ),

@@ -44,6 +44,7 @@ class Stock:
     sides: int
     upright_only: bool
     in_materials: bool = False
+    price: float | None = None
 
     @property
     def caliper(self) -> Estimate:
@@ -114,6 +115,7 @@ def stock_of(key: str, paper: Paper, ruler: Ruler = RULERS["mm"]) -> Stock:
         sides=paper.sides,
         upright_only=fits_pattern(paper),
         in_materials=paper.stock_id is not None,
+        price=paper.price,
     )
 
 

@@ -3,11 +3,14 @@
 from collections.abc import Collection
 from typing import Any, Final
 
+from markupsafe import Markup
+
 from pleat.core.planning import PLEATS, REGISTRIES
 from pleat.drawing import looks
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.handles import handles
-from pleat.drawing.svg import render_screen
+from pleat.drawing.portraits import portrait
+from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
 from pleat.web.display import drawn
 from pleat.web.forms import entries
@@ -26,6 +29,7 @@ READS: Final[dict[str, frozenset[str]]] = {
     "bench": frozenset(),
 }
 """The other pleats whose result or decisions stand in the view of each; what the ruler shows stands in all."""
+PORTRAIT: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=4)
 _REGISTRY: Final = {registry.pleat: registry for registry in REGISTRIES}
 
 
@@ -41,6 +45,15 @@ def view(name: str, opened: Opened) -> dict[str, Any]:
         }
     drawing = small(looks.strip(result, opened.plan), height=own.get("small_height", 132))
     return {"handles": handles(result, opened.plan) if known else (), **own, "small": drawing}
+
+
+def book_view(opened: Opened) -> dict[str, Any]:
+    """The values of the overview's template."""
+    made_of = opened.plan.brief.made_of
+    return {
+        "portrait": Markup(render_screen(portrait(opened.plan), 260, 300, PORTRAIT, css="portrait-drawing").svg),
+        "kind": f"{made_of.binding.title}, {made_of.cover.title}",
+    }
 
 
 def stale(changed: Collection[str]) -> tuple[str, ...]:

@@ -76,7 +76,6 @@ KIND: Final = BindingKind(
     placed=("insets_mm", "positions_mm"),
     traits=Traits(needle=True, opens_flat=True),
     read=typed.read,
-    minutes=25,
     takes=frozenset({"section"}),
     at="fold",
 )

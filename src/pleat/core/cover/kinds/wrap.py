@@ -143,7 +143,6 @@ KIND: Final = CoverKind(
     record=Wrap,
     compute=compute,
     roles=("cover",),
-    minutes=15,
     takes=frozenset({"fold"}),
     sewn_through=True,
 )

@@ -1,7 +1,7 @@
 // The page's own behaviour: which pleat is open, keys, dragging stations, walking the thread. No computing here.
 (function () {
   "use strict";
-  const NAMES = ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"];
+  const NAMES = ["book", "brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"];
   const root = () => document.getElementById("main");
 
   // --- the open pleat -----------------------------------------------------------------------------------------
@@ -15,13 +15,13 @@
     main.dataset.open = name;
     showOpen();
     const head = document.getElementById("head-" + name);
-    head.closest(".body").scrollTop = 0;
+    head.closest(".body, .book").scrollTop = 0;
     if (matchMedia("(max-width: 760px)").matches) main.scrollIntoView({ block: "start" });
     head.focus({ preventScroll: true });
   }
   window.addEventListener("popstate", () => {
     const main = root(), name = new URL(location.href).searchParams.get("open");
-    if (main && main.dataset.open) openPleat(NAMES.includes(name) ? name : "brief", false);
+    if (main && main.dataset.open) openPleat(NAMES.includes(name) ? name : "book", false);
   });
   function showOpen() {
     const main = root();
@@ -192,12 +192,12 @@
     const target = event.target.closest("[data-open-pleat], [data-dark], [data-dismiss], [data-reload], [data-scroll], [data-menu], [data-help]");
     if (!target) return;
     if (target.dataset.openPleat) openPleat(target.dataset.openPleat, true);
-    else if ("menu" in target.dataset) target.setAttribute("aria-expanded", String(document.getElementById("bar").classList.toggle("open")));
+    if ("menu" in target.dataset) target.setAttribute("aria-expanded", String(document.getElementById("bar").classList.toggle("open")));
     else if ("help" in target.dataset) showKeys();
     else if ("dark" in target.dataset) switchDark();
     else if ("dismiss" in target.dataset) target.closest(".notice").remove();
     else if ("reload" in target.dataset) { event.preventDefault(); location.reload(); }
-    else if (target.dataset.scroll) { const step = document.querySelector(target.dataset.scroll); step.scrollIntoView({ block: "center" }); step.querySelector("button").focus({ preventScroll: true }); }
+    if (target.dataset.scroll) { const step = document.querySelector(target.dataset.scroll); step.scrollIntoView({ block: "center" }); step.querySelector("button").focus({ preventScroll: true }); }
   });
   // One "why" at a time, and Escape or a click elsewhere folds it.
   document.addEventListener("click", (event) => {
@@ -281,9 +281,9 @@
         if (event.key === "Escape") for (const one of document.querySelectorAll("details.fact[open], details.book-more[open]")) { one.open = false; one.querySelector("summary").focus(); }
         if (event.target.closest(TYPING + ", [role=slider], dialog") || document.getElementById("keys").open) return;
         const open = NAMES.indexOf(root().dataset.open);
-        if (event.key >= "1" && event.key <= "8") { if (singleKeys()) openPleat(NAMES[Number(event.key) - 1], true); }
+        if (event.key >= "0" && event.key <= "8") { if (singleKeys()) openPleat(NAMES[Number(event.key)], true); }
         else if (event.target.matches("input")) return; // arrows go from choice to choice there
-        else if (event.key === "ArrowRight" && open < 7) openPleat(NAMES[open + 1], true);
+        else if (event.key === "ArrowRight" && open < 8) openPleat(NAMES[open + 1], true);
         else if (event.key === "ArrowLeft" && open > 0) openPleat(NAMES[open - 1], true);
       },
       history(event) {

@@ -1,0 +1,146 @@
+"""The whole book at one glance: what to take and to buy, what it costs, how long it takes, what to write down, what is wrong, what is next."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from pleat.core.plan import LEVELS, Check, Count, Figure, Length, Step
+from pleat.core.planning import Plan
+from pleat.core.units import Ruler
+from pleat.core.words import lasting, many
+
+Unit = Literal["sheet", "mm", "piece"]
+SCRAP: Final = 6
+"""Figures that fit a scrap of paper beside the knife."""
+WORST: Final = 3
+"""Checks that are shown; of notes one less."""
+PACE: Final = (0.7, 1.6)
+"""Hands differ: so much quicker and slower than the house's minutes (house rule)."""
+
+
+@dataclass(frozen=True)
+class Good:
+    """What the materials know of a thing: how much of it is there (sheets, mm or pieces; None: not counted), and the price of one sheet,
+    metre or piece in the maker's own money."""
+
+    owned: float | None
+    price: float | None
+
+
+@dataclass(frozen=True)
+class Want:
+    """What the whole run takes of one stock, in sheets, mm or pieces, and what is there of it; ``missing`` is None where nothing was counted, or not a piece
+    comes out of a sheet.
+
+    ``cost`` is for the run, None where no price is known.
+    """
+
+    name: str
+    use: str
+    unit: Unit
+    needed: float
+    owned: float | None
+    cost: float | None
+
+    @property
+    def missing(self) -> float | None:
+        return None if self.owned is None or not self.needed else max(0.0, self.needed - self.owned)
+
+    def words(self, amount: float, ruler: Ruler) -> str:
+        """An amount of it as a maker says it."""
+        if self.unit == "mm":
+            return ruler.show(amount) if amount < 1000 or ruler.name == "in" else f"{amount / 1000:.1f} m"
+        if self.unit == "sheet":
+            return many(round(amount), "sheet") if self.needed else "none fits"
+        return str(round(amount))
+
+
+@dataclass(frozen=True)
+class Overview:
+    """Everything on one screen. ``minutes`` are those of the hands for the whole run, low and high; ``waits`` those of glue and weights.
+
+    ``cost`` is that of all wants with a price for the run, None without any; ``unpriced`` names the others. ``worst`` are (pleat, check).
+    """
+
+    wants: tuple[Want, ...]
+    cost: float | None
+    unpriced: tuple[str, ...]
+    minutes: tuple[int, int]
+    waits: int
+    scrap: tuple[Figure, ...]
+    worst: tuple[tuple[str, Check], ...]
+    more: int
+    next: Step | None
+
+    @property
+    def missing(self) -> tuple[Want, ...]:
+        """What has to be bought."""
+        return tuple(want for want in self.wants if want.missing)
+
+    @property
+    def work_words(self) -> str:
+        low, high = self.minutes
+        (less, unit), (more, last) = lasting(low).split(), lasting(high).split()
+        return (
+            lasting(low)
+            if low == high
+            else f"{less} to {more} {last}"
+            if unit.rstrip("s") == last.rstrip("s")
+            else f"{less} {unit} to {more} {last}"
+        )
+
+    @property
+    def waits_about(self) -> int:
+        """Minutes of waiting, from two hours on in whole ones."""
+        return self.waits if self.waits < 120 else 60 * round(self.waits / 60)
+
+
+def overview(plan: Plan, goods: Mapping[str, Good]) -> Overview:
+    """The overview of a plan; ``goods`` are what the materials know of things that are not papers, by the stock that pieces name."""
+    wants = (*_sheets(plan), *_others(plan, goods))
+    priced = [want.cost for want in wants if want.cost is not None]
+    hands = sum(step.step.minutes * (1 if step.step.for_all else plan.brief.quantity) for step in plan.bench.work)
+    checks = sorted(plan.checks, key=lambda one: LEVELS.index(one[1].level))
+    telling = [one for one in checks if one[1].level != "note"]
+    shown, telling = (WORST, telling) if telling else (WORST - 1, checks)
+    return Overview(
+        wants=wants,
+        cost=sum(priced) if priced else None,
+        unpriced=tuple(dict.fromkeys(want.name for want in wants if want.cost is None)),
+        minutes=(_rounded(hands * PACE[0]), _rounded(hands * PACE[1])),
+        waits=plan.bench.waits,
+        scrap=tuple(figure for _, result in plan for figure in result.figures if figure.scrap)[:SCRAP],
+        worst=tuple(telling[:shown]),
+        more=len(checks) - len(telling[:shown]),
+        next=plan.bench.current.step if plan.bench.current else None,
+    )
+
+
+def _rounded(minutes: float) -> int:
+    """To five minutes, and from two hours on to whole hours."""
+    return max(5, round(minutes / 5) * 5) if minutes < 120 else round(minutes / 60) * 60
+
+
+def _sheets(plan: Plan) -> Sequence[Want]:
+    found = []
+    for key, needed in plan.cutting.takes.items():
+        stock = plan.paper.stock(key)
+        use = {"leaf": "leaves", "cover": "cover", "pile": "pile"}[stock.role]
+        cost = None if stock.price is None or not needed else stock.price * needed
+        found.append(Want(stock.name, use, "sheet", needed, stock.owned, cost))
+    return found
+
+
+def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
+    found = []
+    for piece in plan.parts:
+        if not isinstance(piece, Length | Count):
+            continue
+        good = goods.get(piece.stock, Good(None, None))
+        needed = piece.length_mm * piece.count if isinstance(piece, Length) else float(piece.count)
+        priced = needed / 1000 if isinstance(piece, Length) else needed
+        cost = None if good.price is None else good.price * priced
+        found.append(Want(piece.name, piece.use, "mm" if isinstance(piece, Length) else "piece", needed, good.owned, cost))
+    return found
