@@ -28,15 +28,22 @@ def main() -> None:
 
 @main.command()
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
-def plan(file: Path) -> None:
-    """Print the whole plan of a book FILE as JSON; lengths in mm. Exit code 2 when the file is not a book."""
+@click.option("--part", type=click.Choice(("list", "steps", "checks", "cutting")), help="a table for people instead of JSON")
+def plan(file: Path, part: str | None) -> None:
+    """Print the whole plan of a book FILE as JSON, lengths in mm, or one table of it. Exit code 2 when the file is not a book."""
     try:
         book = read_book(file.read_bytes())
     except BadBook as error:
         for problem in error.problems:
             click.echo(f"{problem.path or file.name}: {problem.message}", err=True)
         sys.exit(2)
-    click.echo(json.dumps(plan_data(make_plan(book)), ensure_ascii=False, indent=2))
+    made = make_plan(book)
+    if part:
+        from pleat.printing.text import PARTS
+
+        click.echo(PARTS[part](made))
+    else:
+        click.echo(json.dumps(plan_data(made), ensure_ascii=False, indent=2))
 
 
 @main.command()

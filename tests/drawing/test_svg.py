@@ -95,7 +95,7 @@ def test_every_style_is_known_to_the_pen_that_draws_it():
         for style in styles_of(drawing.shapes):
             for name in style.split():
                 assert f".{name}" in css or name in ("label", "tail"), name
-    for strip in (station_strip(plan), score_strip(plan)):
+    for strip in (*station_strip(plan.binding, plan), *score_strip(plan.cover, plan)):
         for tile in tiles(strip, 120):
             assert set(styles_of(draw(tile).shapes)) <= set(STYLES)
-    assert isinstance(draw(tiles(station_strip(plan), 500)[0]).shapes[0], Rect | Label | Dot)
+    assert isinstance(draw(tiles(station_strip(plan.binding, plan)[0], 500)[0]).shapes[0], Rect | Label | Dot)

@@ -55,7 +55,7 @@ def test_back_goes_to_the_pleat_before(desk: Page):
     desk.go_back()
     expect(desk.locator("#body-cover")).to_be_visible()
     desk.go_back()
-    expect(desk.locator("#body-brief")).to_be_visible()
+    expect(desk.locator("#book")).to_be_visible()
     desk.go_forward()
     expect(desk.locator("#body-cover")).to_be_visible()
 

@@ -41,6 +41,8 @@ def parts(page: str) -> dict[str, str]:
     """The pleats of a page or of an answer, and its bar and state, without what differs from open to shut."""
     section = r'<section class="pleat" id="pleat-(\w+)"(.*?)</section>\s*(?=<section class="pleat"|</main>|</hx-partial>)'
     found: dict[str, str] = dict(re.findall(section, page, re.S))
+    book = re.search(r'<section class="book" id="book"(.*?)</section>\s*(?=<section class="pleat"|</hx-partial>)', page, re.S)
+    found |= {"book": book[1]} if book else {}
     bar = re.search(r'<header class="bar" id="bar">(.*?)</header>', page, re.S)
     state = re.search(r'<div id="state" hidden>(.*?)</div>', page, re.S)
     found |= {"bar": bar[1]} if bar else {}
@@ -54,7 +56,7 @@ def test_the_swapped_page_is_the_reloaded_one(app, client, book, edits):
     with transaction(app.extensions["pleat_engine"]) as session:
         book_id = service.add(session, book, "", "made")
     shown = parts(client.get(f"/books/{book_id}").get_data(as_text=True))
-    assert len(shown) == 10
+    assert len(shown) == 11
     for action, values in edits:
         if action == "take":
             offered = re.findall(r'name="offer" value="(\w+)"', "".join(shown.values()))

@@ -117,6 +117,8 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
         values = parse_weight(text) if text.strip() else (None, None, None)
         return [(group + name, value, "") for name, value in zip(("grammage", "pounds", "grade"), values, strict=True)]
     pleat, _, name = path.partition(".")
+    if pleat in MEMBERS and name == TAG:
+        return [(path, text.strip(), "")]
     if pleat in MEMBERS:
         kind, record = MEMBERS[pleat].of(getattr(book, pleat))
         if kind.read and (found := kind.read(record, name, text, book.brief)) is not None:

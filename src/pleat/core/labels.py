@@ -18,6 +18,9 @@ MEMBERS: Final = {registry.pleat: registry for registry in (BLOCKS, BINDINGS, CO
 """The registries whose members' records stand in a book, by pleat."""
 
 
+_KINDS: Final = {"pages.kind": "pages are", "binding.kind": "held by", "cover.kind": "covered by"}
+
+
 def field_at(path: str, book: Book | None = None) -> FieldInfo | None:
     """The declaration of ``brief.leaf_width_mm`` and the like; None for paths that are not there. Numbers in a path are skipped.
 
@@ -63,6 +66,8 @@ def rule_of(path: str, book: Book | None = None) -> FieldRule | None:
 def label_of(path: str, book: Book | None = None) -> str:
     """What the field is called on the screen; the path itself where it has no name of its own."""
     rule = rule_of(path, book)
+    if path in _KINDS:
+        return _KINDS[path]
     if rule is None:
         return path or "the file"
     owner = {"paper.leaf": "leaf paper: ", "paper.cover": "cover paper: "}.get(".".join(path.split(".")[:2]), "")

@@ -6,8 +6,9 @@ from pleat.core.binding.result import BindingResult
 from pleat.core.cover.result import CoverResult
 from pleat.core.pages.block import Block
 from pleat.core.planning import Plan
+from pleat.drawing.handles import handles
 from pleat.drawing.looks import main, strip
-from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape
+from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
 
 MOST_LINES = 40
 """Leaves of a block that are drawn one by one."""
@@ -49,7 +50,10 @@ def binding(result: BindingResult, plan: Plan) -> Drawing:
     dims += [Dim("right", 0, at, ruler.number(at), level=level) for level, at in enumerate(result.positions_mm[:4], 1)]
     if result.inset_mm:
         dims.append(Dim("top", 0, result.inset_mm, ruler.number(result.inset_mm)))
-    return Drawing(width, height, f"A leaf with {len(result.positions_mm)} holes.", _held(result, plan), dims=dims)
+    spots = [
+        Spot(one.path, *((result.inset_mm, one.value_mm) if one.axis == "y" else (one.value_mm, 0.0))) for one in handles(result, plan)
+    ]
+    return Drawing(width, height, f"A leaf with {len(result.positions_mm)} holes.", _held(result, plan), dims=dims, spots=spots)
 
 
 @strip.register

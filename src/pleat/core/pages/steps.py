@@ -26,7 +26,7 @@ def of(pages: SectionsBlock, brief: BriefResult) -> tuple[Step, ...]:
         _nest(pages),
         _press(pages),
         *_trimming(ruler, pages),
-        _measure(ruler, pages),
+        *((_measure(ruler, pages),) if brief.made_of.cover.roles else ()),
     )
 
 

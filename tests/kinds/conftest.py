@@ -1,0 +1,30 @@
+"""Two tiny kinds of book, registered for a test and taken away again."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import pytest
+
+from pleat.core import labels
+from pleat.core.binding.kinds import BINDINGS
+from pleat.core.book import Book
+from pleat.core.pages.kinds import BLOCKS
+from tests.kinds import onering, stapled
+
+
+def _again() -> None:
+    """The document as the registries are now."""
+    Book.model_rebuild(force=True)
+    labels._field_in.cache_clear()
+
+
+@pytest.fixture
+def tiny_kinds() -> Iterator[None]:
+    before = BLOCKS.members, BINDINGS.members
+    BLOCKS.members = (*BLOCKS.members, onering.BLOCK)
+    BINDINGS.members = (*BINDINGS.members, stapled.KIND, onering.KIND)
+    _again()
+    yield
+    BLOCKS.members, BINDINGS.members = before
+    _again()
