@@ -92,6 +92,12 @@ class Overview:
         )
 
     @property
+    def work_short(self) -> str:
+        """``1 – 2 h``: in quarters of an hour, for where there is little room."""
+        low, high = (max(0.25, round(minutes / 15) / 4) for minutes in self.minutes)
+        return f"{low:g} h" if low == high else f"{low:g} – {high:g} h"
+
+    @property
     def waits_about(self) -> int:
         """Minutes of waiting, from two hours on in whole ones."""
         return self.waits if self.waits < 120 else 60 * round(self.waits / 60)

@@ -14,16 +14,12 @@ from pleat.core import editing
 from pleat.core.binding import stations
 from pleat.core.binding.record import Pamphlet, Thread
 from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.materials.items import Paper, ThreadSpool
-from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.tools import Tools
 from pleat.core.overview import Good, Overview, overview
-from pleat.core.pages.counting import parse_count
-from pleat.core.paper.record import Papers
 from pleat.core.planning import PLEATS, Plan, make_plan
-from pleat.core.texts import with_unit
-from pleat.core.units import RULERS, RulerName
+from pleat.core.units import RULERS
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import render_standing
@@ -76,55 +72,6 @@ def open_book(session: Session, book_id: int) -> Opened:
     book, otherwise = materials.with_materials(session, book_id, stored.book)
     plan = make_plan(book, tools)
     return Opened(replace(stored, book=book), plan, tools, otherwise, materials.goods(session, plan))
-
-
-def start(session: Session, size: str, paper_id: int | None, count: str, title: str, ruler: RulerName, window: str) -> int:
-    """A new book from the three answers: its id. An empty ``size`` fits the paper: its sheet folded once.
-
-    Raises BadBook naming each answer that cannot be taken.
-    """
-    problems: list[FieldProblem] = []
-    paper = materials.paper(session, paper_id) if paper_id else None
-    if paper is None:
-        problems.append(FieldProblem("paper", "paper", "", "Choose the paper for the leaves."))
-    width = height = 0.0
-    typed: dict[str, str] = {}
-    try:
-        if size.strip():
-            width, height, notes = parse_size(size, ruler)
-            typed = dict(zip(("brief.leaf_width_mm", "brief.leaf_height_mm"), (with_unit(note, ruler) for note in notes), strict=True))
-            typed = {path: note for path, note in typed.items() if note}
-        elif paper:
-            width, height = folded_once(paper)
-    except LengthError as error:
-        problems.append(FieldProblem("size", "size", size, error.reason))
-    amount, unit = 1, "pages"
-    try:
-        amount, unit = parse_count(count)
-    except LengthError as error:
-        problems.append(FieldProblem("count", "pages", count, error.reason))
-    if problems or paper is None:
-        raise BadBook(problems)
-    changes: editing.Changes = [
-        ("brief.leaf_width_mm", width),
-        ("brief.leaf_height_mm", height),
-        ("brief.ruler", ruler),
-        ("pages.amount", amount),
-        ("pages.counted_in", unit),
-        ("title", title.strip() or "Untitled book"),
-    ]
-    book = Book(paper=Papers(leaf=paper, cover=materials.cover_for(session, width, height) or Papers().cover))
-    try:
-        book = editing.apply(book, changes, typed)
-    except BadBook as error:
-        raise BadBook([_as_answer(problem, size, count) for problem in error.problems]) from error
-    return add(session, book, window, "started")
-
-
-def _as_answer(problem: FieldProblem, size: str, count: str) -> FieldProblem:
-    group = problem.path.split(".")[0]
-    answer, typed = {"brief": ("size", size), "pages": ("count", count)}.get(group, ("title", problem.typed))
-    return FieldProblem(answer, answer, typed, problem.message)
 
 
 def folded_once(paper: Paper) -> tuple[float, float]:

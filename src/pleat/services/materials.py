@@ -19,7 +19,7 @@ from pleat.core.materials.items import KINDS, Item, Paper, ThreadSpool
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.tools import Tools, tools_from
-from pleat.core.materials.uses import Gives, what_gives
+from pleat.core.materials.uses import USES_MM, Gives, fits_pattern, grain_axis, what_gives
 from pleat.core.overview import Good
 from pleat.core.paper.record import Papers
 from pleat.core.plan import Part
@@ -157,6 +157,34 @@ def to_start_from(session: Session) -> dict[int, Paper]:
     """Papers for a first answer by id, thin ones first; two everyday ones while there are none."""
     found = store.listing(session, "", "paper", "", "thin first", 1, MOST_OFFERED)
     return {stored.id: stored.item for stored in found if isinstance(stored.item, Paper)} or dict(STARTERS)
+
+
+FIRST: Final = 5
+"""Papers that a start offers before one looks for others."""
+
+
+def suited(session: Session, leaf_width_mm: float, leaf_height_mm: float, search: str) -> list[PaperChoice]:
+    """The few papers that suit the leaves of a book of this size best, or those a search finds: with a thickness that drapes, that give
+    something, with the grain, and the most of them."""
+    found = store.listing(session, search, "paper", "", "name", 1, MOST_OFFERED)
+    choices = []
+    for stored in found:
+        own = stored.item
+        if not isinstance(own, Paper):
+            continue
+        thick = thickness(own).sheet
+        sheet = grain_axis(own.sheet_width_mm, own.sheet_height_mm, own.grain)
+        better, _ = both_ways(2 * leaf_width_mm, leaf_height_mm, own.sheet_width_mm, own.sheet_height_mm, sheet, fits_pattern(own))
+        choices.append(PaperChoice(stored.id, own, thick, better.count, better.with_grain if better.count else None, False))
+    if not choices and not search:
+        choices = [PaperChoice(key, own, thickness(own).sheet, 1, None, False) for key, own in STARTERS.items()]
+    low, high = USES_MM["leaves"]
+
+    def fitness(one: PaperChoice) -> tuple[bool, bool, bool, int]:
+        draped = low <= one.caliper.likely <= high
+        return (not one.gives, not draped, one.with_grain is False, -(one.paper.owned or 0))
+
+    return sorted(choices, key=fitness)[: MOST_OFFERED if search else FIRST]
 
 
 def paper(session: Session, paper_id: int) -> Paper | None:

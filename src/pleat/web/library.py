@@ -8,8 +8,7 @@ from werkzeug.wrappers import Response as AnyResponse
 from pleat.core import editing
 from pleat.core.bookfile import LARGEST_FILE
 from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.units import RulerName
-from pleat.services import books, library, materials
+from pleat.services import books, library
 from pleat.services.clock import now
 from pleat.store import books as store
 from pleat.web import asked
@@ -44,31 +43,6 @@ def _list(binned: bool, problems: list[FieldProblem] | None = None, notice: str 
         problems=problems or [],
         notice=notice,
     )
-
-
-@pages.get("/new")
-def new() -> str:
-    with reading() as session:
-        choices = materials.to_start_from(session)
-    return render_template("library/new.html", papers=choices, given={"ruler": "mm", "fit": "typed"}, problems={})
-
-
-@pages.post("/new")
-def start() -> AnyResponse | tuple[str, int]:
-    given = request.form
-    ruler: RulerName = "in" if given.get("ruler") == "in" else "mm"
-    size = "" if given.get("fit") == "paper" else given.get("size", "") or " ? "
-    try:
-        with writing() as session:
-            book_id = books.start(
-                session, size, asked.number(given, "paper", low=-10), given.get("count", ""), given.get("title", ""), ruler, ""
-            )
-    except BadBook as error:
-        with reading() as session:
-            choices = materials.to_start_from(session)
-        problems = {problem.path: problem.message for problem in error.problems}
-        return render_template("library/new.html", papers=choices, given=given, problems=problems), 422
-    return redirect(url_for("workspace.show", book_id=book_id, open="pages"), 303)
 
 
 @pages.post("/import")

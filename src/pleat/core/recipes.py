@@ -1,0 +1,145 @@
+"""Recipes: named kinds of book to start from, each a few decisions, with what it suits; and which of them answers what a maker wants."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from pleat.core import editing
+from pleat.core.book import Book
+from pleat.core.kinds import Chosen
+from pleat.core.materials.items import Paper
+from pleat.core.paper.record import Papers
+from pleat.core.plan import Changes
+from pleat.core.planning import chosen
+
+Use = Literal["write", "paint", "photographs", "keep", "give"]
+Hard = Literal["first book", "some practice", "takes care"]
+USES: Final[dict[Use, str]] = {
+    "write": "to write in",
+    "paint": "to paint in",
+    "photographs": "for photographs",
+    "keep": "to keep papers in",
+    "give": "to give away",
+}
+WISHES: Final = {
+    "needle": "no needle",
+    "glue": "no glue",
+    "punch": "no punch",
+    "flat": "opens flat",
+    "refills": "can be refilled",
+}
+"""What a recipe can be asked for, by its name on the page."""
+
+
+@dataclass(frozen=True)
+class Recipe:
+    """A kind of book to start from: its decisions beside those of an empty book, and what makers ask before they choose.
+
+    ``size`` and ``count`` are what is proposed, as typed; ``fewest`` and ``most`` the pages it suits. ``kept`` are the decisions that an
+    existing book takes over when it becomes one of these. ``pile`` begins with a pile of mixed papers.
+    """
+
+    name: str
+    title: str
+    says: str
+    use: Use
+    hard: Hard
+    size: str
+    count: str
+    fewest: int
+    most: int
+    kept: Changes = ()
+    purpose: str = "writing"
+    pile: bool = False
+    glue: bool = False
+    leaf: Paper | None = None
+    cover: Paper | None = None
+
+    def book(self) -> Book:
+        """The example of this recipe: its own size, count and papers."""
+        papers = Papers()
+        if self.leaf or self.cover:
+            papers = Papers(leaf=self.leaf or papers.leaf, cover=self.cover or papers.cover)
+        book = editing.apply(Book(title=self.title[0].upper() + self.title[1:], paper=papers), self.begun)
+        return editing.edit(book, {"brief.size": self.size, "pages.count": self.count})
+
+    @property
+    def begun(self) -> Changes:
+        """The decisions a new book begins with."""
+        return (*self.kept, ("brief.purpose", self.purpose))
+
+    def wishes(self, made_of: Chosen) -> frozenset[str]:
+        """Which of the wishes it meets, made of these members."""
+        traits = [one.traits for one in (made_of.block, made_of.binding, made_of.cover)]
+        met = {
+            "needle": not any(one.needle for one in traits),
+            "glue": not self.glue and not any(one.glue for one in traits),
+            "punch": not any(one.punch for one in traits),
+            "flat": any(one.opens_flat for one in traits),
+            "refills": any(one.refills for one in traits),
+        }
+        return frozenset(name for name, good in met.items() if good)
+
+
+def _paper(name: str, kind: str, width: float, height: float, weight: float, **more: object) -> Paper:
+    return Paper.model_validate(
+        {"name": name, "kind": kind, "sheet_width_mm": width, "sheet_height_mm": height, "grammage": weight, "grain": "short", **more}
+    )
+
+
+_LOG: Final = _paper("Log paper, cream", "drawing", 297, 210, 100, swatch="cream")
+_CHART: Final = _paper("Chart paper, long sheets", "drawing", 420, 210, 110, swatch="white")
+_SKETCH: Final = _paper("Sketching paper", "watercolour", 420, 297, 190, swatch="white")
+_KRAFT: Final = _paper("Kraft card", "cardstock", 450, 320, 270, swatch="kraft")
+_NIGHT: Final = _paper("Night card, indigo", "cardstock", 450, 320, 250, swatch="indigo")
+_RUST: Final = _paper("Rust card", "cardstock", 450, 320, 250, swatch="rust")
+_MOSS: Final = _paper("Moss card", "cardstock", 450, 320, 250, swatch="moss")
+
+RECIPES: Final[tuple[Recipe, ...]] = (
+    Recipe("journal", "one-section journal", "One section in a soft cover, sewn with one thread and one knot.", "write", "first book", "A5", "32 pages", 8, 48, leaf=_LOG, cover=_KRAFT),
+    Recipe("pocket", "pocket notebook", "Sheets folded twice and slit open: little to cut.", "write", "first book", "105 × 148", "32 pages", 16, 64, kept=(("pages.folds", 2),), cover=_MOSS),
+    Recipe("thick", "two-section journal", "Two sections side by side in one cover, each with its own thread.", "write", "some practice", "A5", "64 pages", 48, 96, kept=(("pages.sections", 2), ("cover.creases", "two")), leaf=_LOG, cover=_NIGHT),
+    Recipe("sketchbook", "square sketchbook", "Few heavy sheets, five holes, the knot outside.", "paint", "some practice", "200 × 200", "12 pages", 8, 20, kept=(("binding.station_count", 5), ("binding.knot", "outside")), purpose="painting", leaf=_SKETCH, cover=_KRAFT),
+    Recipe("foldout", "journal with a fold-out", "A panorama folds out of its middle.", "photographs", "some practice", "140 × 200", "24 pages", 8, 32, kept=(("pages.flap_mm", 110.0),), purpose="photographs", leaf=_CHART, cover=_RUST),
+    Recipe("found", "found-paper journal", "Whatever papers are lying about, arranged so that neighbours differ.", "keep", "takes care", "A5", "32 pages", 16, 96, pile=True, glue=True, leaf=_LOG, cover=_KRAFT),
+    Recipe("programme", "programme, its own cover", "No cover: the outermost sheet is it. Page numbers for what is printed.", "give", "first book", "A6", "16 pages", 4, 32, kept=(("cover.kind", "bare"), ("pages.numbered", "yes")), purpose="gift", leaf=_LOG),
+    Recipe("keepsake", "keepsake booklet", "Small and thin, with long tails outside to hang something from.", "give", "first book", "A6", "12 pages", 4, 24, kept=(("binding.knot", "outside"), ("binding.tail_mm", 200.0)), purpose="gift", leaf=_LOG, cover=_RUST),
+)  # fmt: skip
+"""Every recipe in the order shown; each has a book file of its name among the examples."""
+
+
+def recipe(name: str) -> Recipe | None:
+    return next((one for one in RECIPES if one.name == name), None)
+
+
+@dataclass(frozen=True)
+class Advice:
+    """A recipe that answers what is wanted, with the reasons for it and against it."""
+
+    recipe: Recipe
+    reasons: tuple[str, ...]
+    against: tuple[str, ...]
+
+
+def advise(use: str, pages: int, wishes: frozenset[str]) -> tuple[Advice, ...]:
+    """All recipes, the best answer first: what it is for counts most, then every wish, then whether it suits so many pages.
+
+    >>> advise("write", 64, frozenset())[0].recipe.name
+    'thick'
+    """
+    found = []
+    for place, one in enumerate(RECIPES):
+        met = one.wishes(chosen(one.book()))
+        reasons: list[str] = []
+        against: list[str] = []
+        (reasons if one.use == use else against).append(f"it is {USES[one.use]}")
+        fits = one.fewest <= pages <= one.most
+        (reasons if fits else against).append(f"it suits {one.fewest} to {one.most} pages")
+        for wish in sorted(wishes & set(WISHES)):
+            (reasons if wish in met else against).append(WISHES[wish] if wish in met else f"not “{WISHES[wish]}”")
+        far = 0 if fits else min(abs(pages - one.fewest), abs(pages - one.most))
+        found.append(
+            ((one.use != use) * 4 + len(wishes - met) * 3 + (not fits) * 2, far, place, Advice(one, tuple(reasons), tuple(against)))
+        )
+    return tuple(advice for *_, advice in sorted(found, key=lambda row: row[:3]))

@@ -1,0 +1,159 @@
+"""Starting a book from a few answers, and making another kind of book of one that is there."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from sqlalchemy.orm import Session
+
+from pleat.core import editing
+from pleat.core.book import Book
+from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.materials.editing import build
+from pleat.core.materials.items import Paper
+from pleat.core.materials.sizes import parse_size
+from pleat.core.materials.tools import Tools
+from pleat.core.pages.counting import parse_count
+from pleat.core.pages.record import Sections
+from pleat.core.paper.record import Papers
+from pleat.core.plan import Figure
+from pleat.core.planning import PLEATS, Plan, make_plan
+from pleat.core.recipes import RECIPES, Recipe, recipe
+from pleat.core.texts import with_unit
+from pleat.core.units import RulerName
+from pleat.services import books, materials, piles
+
+OWN: Final = "own"
+"""The answer to "from what?" of a paper that is not among the materials."""
+
+
+@dataclass(frozen=True)
+class Answers:
+    """What a maker answered, as typed: the recipe, how big, from what, how many pages, a title.
+
+    ``fits`` asks for the leaf that the sheet gives folded once. ``paper`` is an item's id, or ``OWN`` with name, size and weight.
+    """
+
+    recipe: str = ""
+    size: str = ""
+    fits: bool = False
+    paper: str = ""
+    own_name: str = ""
+    own_size: str = ""
+    own_weight: str = ""
+    count: str = ""
+    title: str = ""
+    ruler: RulerName = "mm"
+
+
+def begun(session: Session, answers: Answers) -> Book:
+    """The book these answers make. Raises BadBook naming every answer that cannot be taken."""
+    kind = recipe(answers.recipe) or RECIPES[0]
+    problems: list[FieldProblem] = []
+    leaf = _paper(session, answers, problems)
+    size = _size(answers, leaf, problems)
+    try:
+        amount, unit = parse_count(answers.count)
+    except LengthError as error:
+        amount, unit = 1, "pages"
+        problems.append(FieldProblem("count", "pages", answers.count, error.reason))
+    if problems or leaf is None or size is None:
+        raise BadBook(problems)
+    width, height, typed = size
+    changes: editing.Changes = [
+        *kind.begun,
+        ("brief.leaf_width_mm", width),
+        ("brief.leaf_height_mm", height),
+        ("brief.ruler", answers.ruler),
+        ("pages.amount", amount),
+        ("pages.counted_in", unit),
+        ("title", answers.title.strip() or "Untitled book"),
+    ]
+    book = Book(paper=Papers(leaf=leaf, cover=materials.cover_for(session, width, height) or Papers().cover))
+    try:
+        book = editing.apply(book, changes, typed)
+    except BadBook as error:
+        raise BadBook([_as_answer(problem, answers) for problem in error.problems]) from error
+    return piles.begun(book) if kind.pile else book
+
+
+def start(session: Session, answers: Answers, window: str) -> int:
+    """A new book from the answers: its id. Raises BadBook."""
+    book = begun(session, answers)
+    if answers.paper == OWN:
+        item_id = materials.keep(session, book.paper.leaf)
+        linked = {"stock_id": str(item_id)}
+        book = materials.with_papers(book, lambda own: own.model_copy(update=linked) if own == book.paper.leaf else own)
+    return books.add(session, book, window, "started")
+
+
+def _paper(session: Session, answers: Answers, problems: list[FieldProblem]) -> Paper | None:
+    if answers.paper == OWN:
+        texts = {"name": answers.own_name, "size": answers.own_size or " ? ", "weight": answers.own_weight}
+        try:
+            made = build("paper", texts, answers.ruler)
+        except BadBook as error:
+            names = {"name": "own_name", "size": "own_size", "weight": "own_weight"}
+            for one in error.problems:
+                path = names.get(one.path, "own_size")
+                problems.append(FieldProblem(path, one.label, one.typed, one.message))
+            return None
+        assert isinstance(made, Paper)
+        return made
+    found = materials.paper(session, int(answers.paper)) if answers.paper.lstrip("-").isdecimal() and len(answers.paper) < 10 else None
+    if found is None:
+        problems.append(FieldProblem("paper", "paper", "", "Choose the paper for the leaves."))
+    return found
+
+
+def _size(answers: Answers, leaf: Paper | None, problems: list[FieldProblem]) -> tuple[float, float, dict[str, str]] | None:
+    """(width, height, how they were typed) of the leaf."""
+    if answers.fits:
+        return (*books.folded_once(leaf), {}) if leaf else None
+    try:
+        width, height, notes = parse_size(answers.size.strip() or " ? ", answers.ruler)
+    except LengthError as error:
+        problems.append(FieldProblem("size", "size", answers.size, error.reason))
+        return None
+    typed = dict(zip(("brief.leaf_width_mm", "brief.leaf_height_mm"), (with_unit(note, answers.ruler) for note in notes), strict=True))
+    return width, height, {path: note for path, note in typed.items() if note}
+
+
+def _as_answer(problem: FieldProblem, answers: Answers) -> FieldProblem:
+    group = problem.path.split(".")[0]
+    answer, typed = {"brief": ("size", answers.size), "pages": ("count", answers.count)}.get(group, ("title", problem.typed))
+    return FieldProblem(answer, answer, typed, problem.message)
+
+
+@dataclass(frozen=True)
+class Becoming:
+    """What making another kind of book of one would change, before it happens."""
+
+    recipe: Recipe
+    book: Book
+    plan: Plan
+    figures: tuple[tuple[str, str, Figure | None, Figure | None], ...]
+    aside: tuple[str, ...]
+    stops: tuple[str, ...]
+
+
+def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
+    """The book as this recipe has it, with every figure that changes (pleat, label, before, after), the members that are laid aside and
+    what would not work. Size, papers, count and everything else that carries over stays."""
+    after = editing.apply(book, kind.kept)
+    if kind.pile and isinstance(after.pages, Sections) and not after.pages.pile:
+        after = piles.begun(after)
+    before_plan, plan = make_plan(book, tools), make_plan(after, tools)
+    changed = []
+    for name in PLEATS[:-1]:
+        then, now = ({figure.key: figure for figure in plan_[name].figures} for plan_ in (before_plan, plan))
+        for key in dict.fromkeys((*then, *now)):
+            old, new = then.get(key), now.get(key)
+            if (old and old.value) != (new and new.value):
+                changed.append((name, (new or old).label if (new or old) else key, old, new))  # type: ignore[union-attr]
+    known: Mapping[str, Mapping[str, object]] = book.aside
+    aside = tuple(member for pleat, members in after.aside.items() for member in members if member not in known.get(pleat, {}))
+    stops = tuple(check.title for _, check in plan.checks if check.level == "stop")
+    return Becoming(kind, after, plan, tuple(changed), aside, stops)
