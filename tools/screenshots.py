@@ -75,12 +75,12 @@ def take_in_a_table(page: Page) -> None:
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "books": ("/", nothing),
     "start": ("/new", nothing),
+    "book": ("/books/5", nothing),
     "brief": ("/books/5?open=brief", nothing),
     "paper": ("/books/5?open=paper", nothing),
     "pages": ("/books/4?open=pages", nothing),
     "sections": ("/books/1?open=pages", two_sections),
     "pile": ("/books/6?open=pages", take_up_a_sheet),
-    "extras": ("/books/5?open=extras", nothing),
     "binding": ("/books/5?open=binding", walk_two_holes),
     "cover": ("/books/5?open=cover", ask_why),
     "cutting": ("/books/2?open=cutting", nothing),

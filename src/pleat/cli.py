@@ -19,6 +19,7 @@ from pleat.core.bookfile import book_schema, read_book
 from pleat.core.errors import BadBook
 from pleat.core.planfile import plan_data
 from pleat.core.planning import make_plan
+from pleat.core.recipes import RECIPES
 
 
 @click.group()
@@ -44,6 +45,21 @@ def plan(file: Path, part: str | None) -> None:
         click.echo(PARTS[part](made))
     else:
         click.echo(json.dumps(plan_data(made), ensure_ascii=False, indent=2))
+
+
+@main.command()
+@click.option("--into", type=click.Path(file_okay=False, path_type=Path), help="write the book files into this folder")
+def examples(into: Path | None) -> None:
+    """List the example books, one a recipe, or write their book files into a folder."""
+    from pleat.examples import names, text
+
+    for one in RECIPES:
+        click.echo(f"{one.name:12}{one.title}: {one.says}")
+    if into:
+        into.mkdir(parents=True, exist_ok=True)
+        for name in names():
+            (into / f"{name}.pleat.json").write_text(text(name), encoding="utf-8")
+        click.echo(f"{len(names())} book files are in {into}; try: pleat plan {into / (names()[0] + '.pleat.json')} --part steps")
 
 
 @main.command()

@@ -12,8 +12,9 @@ from sqlalchemy.exc import IntegrityError
 from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook
-from pleat.services import books, library, materials
+from pleat.services import books, library, materials, starting
 from pleat.services.clock import now
+from pleat.services.starting import Answers
 from pleat.store import books as repository
 from pleat.store.books import ChangedElsewhere, NoSuchBook
 from pleat.store.database import migrate, open_engine, transaction
@@ -175,10 +176,10 @@ def test_a_migration_keeps_the_rows_that_hang_on_others(engine, database):
 
 def test_a_first_book_needs_no_shelf(engine):
     with transaction(engine) as session:
-        starters = materials.to_start_from(session)
-        book_id = books.start(session, "", next(iter(starters)), "40 pages", "", "mm", "one")
+        starter = materials.suited(session, 148, 210, "")[0]
+        book_id = starting.start(session, Answers(fits=True, paper=str(starter.id), count="40 pages"), "one")
         book = repository.load(session, book_id).book
         assert (book.brief.leaf_width_mm, book.brief.leaf_height_mm) == (148.5, 210)
         with pytest.raises(BadBook) as caught:
-            books.start(session, "huge", 99, "some", "x" * 99, "mm", "one")
+            starting.start(session, Answers(size="huge", paper="99", count="some", title="x" * 99), "one")
     assert [problem.path for problem in caught.value.problems] == ["paper", "size", "count"]

@@ -16,13 +16,15 @@ def strip(page: Page, name: str):
 
 def test_three_answers_give_a_whole_plan(desk: Page):
     desk.get_by_role("link", name="start a book").click()
+    desk.get_by_label("leaf size, width first").fill("wide")
     desk.get_by_role("button", name="work it out").click()
     expect(desk.locator("#p-size")).to_contain_text("width first")
     desk.get_by_label("leaf size, width first").fill("A5")
     desk.get_by_text("Log paper, cream").click()
     desk.get_by_label("how many pages or leaves").fill("40")
     desk.get_by_role("button", name="work it out").click()
-    expect(desk.locator("#body-pages")).to_be_visible()
+    expect(desk.locator("#book")).to_be_visible()
+    desk.locator("#strip-pages").click()
     for name, figure in {
         "brief": "148 × 210 mm",
         "pages": "40 pages",
@@ -42,7 +44,8 @@ def test_three_answers_give_a_whole_plan(desk: Page):
 
 def test_a_book_that_fits_its_paper(desk: Page):
     desk.get_by_role("link", name="start a book").click()
-    desk.get_by_label("fits the paper").check()
+    desk.get_by_label("what my paper gives").check()
+    desk.get_by_label("find another paper").fill("letter")
     desk.get_by_text("Copier paper, letter").click()
     desk.get_by_label("how many pages or leaves").fill("12 leaves")
     desk.get_by_label("in", exact=True).locator("xpath=..").click()

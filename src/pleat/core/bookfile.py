@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from difflib import get_close_matches
 from typing import Any, Final
 
 from pydantic import ValidationError
@@ -10,7 +11,7 @@ from pydantic import ValidationError
 from pleat.core.book import FORMAT, Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.formats import upgraded
-from pleat.core.labels import label_of
+from pleat.core.labels import label_of, names_in
 
 LARGEST_FILE: Final = 1_000_000
 """Bytes. A book is a few kilobytes; anything this large is not one."""
@@ -93,10 +94,18 @@ def problems_of(error: ValidationError) -> list[FieldProblem]:
         path = ".".join(str(step)[:60] for number, step in enumerate(fault["loc"]) if not _is_machinery(number, step, fault["loc"]))
         typed = fault.get("input")
         shown = "" if not isinstance(typed, (str, float)) and not (isinstance(typed, int) and abs(typed) < 10**20) else str(typed)[:80]
-        problems.append(FieldProblem(path, label_of(path), shown, _message(fault["type"], fault["msg"], fault.get("ctx", {}))))
+        message = _message(fault["type"], fault["msg"], fault.get("ctx", {}))
+        problems.append(FieldProblem(path, label_of(path), shown, message + (_nearest(path) if fault["type"] == "extra_forbidden" else "")))
     if len(faults) > PROBLEMS_TOLD:
         problems.append(FieldProblem("", "and", "", f"{len(faults) - PROBLEMS_TOLD} more of this sort."))
     return problems
+
+
+def _nearest(path: str) -> str:
+    """The known name nearest to one that is not known, as a question; "" where none is near."""
+    group, _, name = path.rpartition(".")
+    near = get_close_matches(name, names_in(group), 1, 0.6)
+    return f" Did you mean {near[0]}?" if near else ""
 
 
 _PLEATS_OF_MEMBERS: Final = ("pages", "binding", "cover")

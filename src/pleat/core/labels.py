@@ -51,6 +51,23 @@ def _field_in(model: Any, path: str) -> FieldInfo | None:
     return field
 
 
+def names_in(group: str) -> tuple[str, ...]:
+    """The names of the fields in a group of a book, "" for the book itself; of a pleat with members those of all of them."""
+    pleat, _, rest = group.partition(".")
+    if pleat in MEMBERS:
+        models: list[type[BaseModel]] = [member.record for member in MEMBERS[pleat].members]
+    else:
+        models, rest = [Book], group
+    found: list[str] = []
+    for model in models:
+        field = _field_in(model, rest) if rest else None
+        inner = field.annotation if field else None if rest else model
+        inner = get_args(inner)[1] if get_origin(inner) is dict else inner
+        if isinstance(inner, type) and issubclass(inner, BaseModel):
+            found += inner.model_fields
+    return tuple(dict.fromkeys(found))
+
+
 def may_be_new(group: str) -> bool:
     """Whether a group of fields is named by the maker's own keys, so that one that is not there yet may be set."""
     field = _field_in(Book, group)

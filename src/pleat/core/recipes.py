@@ -37,11 +37,12 @@ class Recipe:
     """A kind of book to start from: its decisions beside those of an empty book, and what makers ask before they choose.
 
     ``size`` and ``count`` are what is proposed, as typed; ``fewest`` and ``most`` the pages it suits. ``kept`` are the decisions that an
-    existing book takes over when it becomes one of these. ``pile`` begins with a pile of mixed papers.
+    existing book takes over when it becomes one of these. ``example`` is the title of its example. ``pile`` begins with a pile of mixed papers.
     """
 
     name: str
     title: str
+    example: str
     says: str
     use: Use
     hard: Hard
@@ -61,7 +62,7 @@ class Recipe:
         papers = Papers()
         if self.leaf or self.cover:
             papers = Papers(leaf=self.leaf or papers.leaf, cover=self.cover or papers.cover)
-        book = editing.apply(Book(title=self.title[0].upper() + self.title[1:], paper=papers), self.begun)
+        book = editing.apply(Book(title=self.example, paper=papers), (*self.begun, *(_PILE if self.pile else ())))
         return editing.edit(book, {"brief.size": self.size, "pages.count": self.count})
 
     @property
@@ -96,15 +97,26 @@ _NIGHT: Final = _paper("Night card, indigo", "cardstock", 450, 320, 250, swatch=
 _RUST: Final = _paper("Rust card", "cardstock", 450, 320, 250, swatch="rust")
 _MOSS: Final = _paper("Moss card", "cardstock", 450, 320, 250, swatch="moss")
 
+_FOUND: Final = {
+    "p1": _LOG,
+    "p2": _paper("Flour bag paper", "kraft", 297, 210, 70, swatch="kraft", toughness="weak"),
+    "p3": _paper("Site map, folded", "coated", 420, 297, 90, grain="long", swatch="moss"),
+}
+_PILE: Final[Changes] = (
+    ("paper.more", {key: paper.model_dump(mode="json") for key, paper in _FOUND.items()}),
+    ("pages.pile", [{"id": number, "paper": f"p{1 + number % 3}"} for number in range(1, 9)]),
+)
+"""What the example of a pile is made of."""
+
 RECIPES: Final[tuple[Recipe, ...]] = (
-    Recipe("journal", "one-section journal", "One section in a soft cover, sewn with one thread and one knot.", "write", "first book", "A5", "32 pages", 8, 48, leaf=_LOG, cover=_KRAFT),
-    Recipe("pocket", "pocket notebook", "Sheets folded twice and slit open: little to cut.", "write", "first book", "105 × 148", "32 pages", 16, 64, kept=(("pages.folds", 2),), cover=_MOSS),
-    Recipe("thick", "two-section journal", "Two sections side by side in one cover, each with its own thread.", "write", "some practice", "A5", "64 pages", 48, 96, kept=(("pages.sections", 2), ("cover.creases", "two")), leaf=_LOG, cover=_NIGHT),
-    Recipe("sketchbook", "square sketchbook", "Few heavy sheets, five holes, the knot outside.", "paint", "some practice", "200 × 200", "12 pages", 8, 20, kept=(("binding.station_count", 5), ("binding.knot", "outside")), purpose="painting", leaf=_SKETCH, cover=_KRAFT),
-    Recipe("foldout", "journal with a fold-out", "A panorama folds out of its middle.", "photographs", "some practice", "140 × 200", "24 pages", 8, 32, kept=(("pages.flap_mm", 110.0),), purpose="photographs", leaf=_CHART, cover=_RUST),
-    Recipe("found", "found-paper journal", "Whatever papers are lying about, arranged so that neighbours differ.", "keep", "takes care", "A5", "32 pages", 16, 96, pile=True, glue=True, leaf=_LOG, cover=_KRAFT),
-    Recipe("programme", "programme, its own cover", "No cover: the outermost sheet is it. Page numbers for what is printed.", "give", "first book", "A6", "16 pages", 4, 32, kept=(("cover.kind", "bare"), ("pages.numbered", "yes")), purpose="gift", leaf=_LOG),
-    Recipe("keepsake", "keepsake booklet", "Small and thin, with long tails outside to hang something from.", "give", "first book", "A6", "12 pages", 4, 24, kept=(("binding.knot", "outside"), ("binding.tail_mm", 200.0)), purpose="gift", leaf=_LOG, cover=_RUST),
+    Recipe("journal", "one-section journal", "Observing journal", "One section in a soft cover, sewn with one thread and one knot.", "write", "first book", "A5", "32 pages", 8, 48, leaf=_LOG, cover=_KRAFT),
+    Recipe("pocket", "pocket notebook", "Pocket star log", "Sheets folded twice and slit open: little to cut.", "write", "first book", "105 × 148", "32 pages", 16, 64, kept=(("pages.folds", 2),), cover=_MOSS),
+    Recipe("thick", "two-section journal", "Season log", "Two sections side by side in one cover, each with its own thread.", "write", "some practice", "A5", "64 pages", 48, 96, kept=(("pages.sections", 2), ("cover.creases", "two")), leaf=_LOG, cover=_NIGHT),
+    Recipe("sketchbook", "square sketchbook", "Moon sketches", "Few heavy sheets, five holes, the knot outside.", "paint", "some practice", "200 × 200", "12 pages", 8, 20, kept=(("binding.station_count", 5), ("binding.knot", "outside")), purpose="painting", leaf=_SKETCH, cover=_KRAFT),
+    Recipe("foldout", "journal with a fold-out", "Panorama of the ridge", "A panorama folds out of its middle.", "photographs", "some practice", "140 × 200", "24 pages", 8, 32, kept=(("pages.flap_mm", 110.0),), purpose="photographs", leaf=_CHART, cover=_RUST),
+    Recipe("found", "found-paper journal", "Found-paper journal", "Whatever papers are lying about, arranged so that neighbours differ.", "keep", "takes care", "A5", "32 pages", 16, 96, pile=True, glue=True, leaf=_LOG, cover=_KRAFT),
+    Recipe("programme", "programme, its own cover", "Open night programme", "No cover: the outermost sheet is it. Page numbers for what is printed.", "give", "first book", "A6", "16 pages", 4, 32, kept=(("cover.kind", "bare"), ("pages.numbered", "yes")), purpose="gift", leaf=_LOG),
+    Recipe("keepsake", "keepsake booklet", "Meteor keepsake", "Small and thin, with long tails outside to hang something from.", "give", "first book", "A6", "12 pages", 4, 24, kept=(("binding.knot", "outside"), ("binding.tail_mm", 200.0)), purpose="gift", leaf=_LOG, cover=_RUST),
 )  # fmt: skip
 """Every recipe in the order shown; each has a book file of its name among the examples."""
 
@@ -125,7 +137,7 @@ class Advice:
 def advise(use: str, pages: int, wishes: frozenset[str]) -> tuple[Advice, ...]:
     """All recipes, the best answer first: what it is for counts most, then every wish, then whether it suits so many pages.
 
-    >>> advise("write", 64, frozenset())[0].recipe.name
+    >>> advise("write", 72, frozenset())[0].recipe.name
     'thick'
     """
     found = []

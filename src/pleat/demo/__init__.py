@@ -9,12 +9,13 @@ from typing import Final
 
 from sqlalchemy.orm import Session
 
+from pleat import examples
 from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.materials.items import KINDS, Item, Paper
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
-from pleat.services import books, materials, piles
+from pleat.services import books, library, materials, piles
 from pleat.services.clock import now
 from pleat.store import items as store
 
@@ -114,3 +115,4 @@ def fill(session: Session) -> None:
     for book in demo_books(kept):
         own = books.use_thread(book, spool_id, spool) if book.brief.quantity > 1 else book
         books.add(session, own, "", "made for the demo")
+    library.take_in(session, examples.text("programme").encode())

@@ -153,19 +153,14 @@ def tools(session: Session) -> Tools:
 # --- papers for books --------------------------------------------------------------------------------------
 
 
-def to_start_from(session: Session) -> dict[int, Paper]:
-    """Papers for a first answer by id, thin ones first; two everyday ones while there are none."""
-    found = store.listing(session, "", "paper", "", "thin first", 1, MOST_OFFERED)
-    return {stored.id: stored.item for stored in found if isinstance(stored.item, Paper)} or dict(STARTERS)
-
-
 FIRST: Final = 5
 """Papers that a start offers before one looks for others."""
 
 
-def suited(session: Session, leaf_width_mm: float, leaf_height_mm: float, search: str) -> list[PaperChoice]:
+def suited(session: Session, leaf_width_mm: float, leaf_height_mm: float, search: str, taken: str = "") -> list[PaperChoice]:
     """The few papers that suit the leaves of a book of this size best, or those a search finds: with a thickness that drapes, that give
-    something, with the grain, and the most of them."""
+    something, with the grain, and the most of them. The one that was ``taken`` already stays among them.
+    """
     found = store.listing(session, search, "paper", "", "name", 1, MOST_OFFERED)
     choices = []
     for stored in found:
@@ -184,7 +179,10 @@ def suited(session: Session, leaf_width_mm: float, leaf_height_mm: float, search
         draped = low <= one.caliper.likely <= high
         return (not one.gives, not draped, one.with_grain is False, -(one.paper.owned or 0))
 
-    return sorted(choices, key=fitness)[: MOST_OFFERED if search else FIRST]
+    choices.sort(key=fitness)
+    if search:
+        return choices
+    return [*choices[:FIRST], *(one for one in choices[FIRST:] if str(one.id) == taken)]
 
 
 def paper(session: Session, paper_id: int) -> Paper | None:

@@ -79,7 +79,7 @@ def _answers(given: Mapping[str, str]) -> Answers:
 def _page(given: Mapping[str, str], problems: Mapping[str, str]) -> str:
     answers = _answers(given)
     with reading() as session:
-        choices = materials.suited(session, *_leaf(answers), "")
+        choices = materials.suited(session, *_leaf(answers), "", answers.paper)
     return render_template(
         "starting/new.html",
         cards=cards(),
@@ -143,7 +143,7 @@ def papers() -> str:
     """Papers that suit the answers so far, or those that a search finds."""
     answers = _answers(request.args)
     with reading() as session:
-        choices = materials.suited(session, *_leaf(answers), asked.word(request.args, "q"))
+        choices = materials.suited(session, *_leaf(answers), asked.word(request.args, "q"), answers.paper)
     return render_template("starting/_papers.html", choices=choices, given=request.args, ruler=RULERS[answers.ruler])
 
 

@@ -1,0 +1,47 @@
+"""The examples: each is the book its recipe describes, is planned by the command line, and can be worked."""
+
+import json
+from pathlib import Path
+
+import jsonschema
+import pytest
+from click.testing import CliRunner
+
+from pleat import examples
+from pleat.cli import main
+from pleat.core.bookfile import book_schema, read_book, write_book
+from pleat.core.planning import make_plan
+from pleat.core.recipes import RECIPES
+
+ROOT = Path(__file__).parents[1]
+
+
+@pytest.mark.parametrize("one", RECIPES, ids=lambda one: one.name)
+def test_an_example_is_the_book_of_its_recipe_and_nothing_in_it_stops_the_work(one):
+    text = examples.text(one.name)
+    assert text == write_book(one.book()), "run: pleat examples --into examples, after writing them anew from the recipes"
+    jsonschema.validate(json.loads(text), book_schema())
+    plan = make_plan(read_book(text))
+    assert not [check.key for _, check in plan.checks if check.level == "stop"]
+    assert one.fewest <= plan.pages.pages <= one.most
+    for part in ("list", "steps", "checks", "cutting"):
+        said = CliRunner().invoke(main, ["plan", str(ROOT / "examples" / f"{one.name}.pleat.json"), "--part", part])
+        assert said.exit_code == 0
+        assert max(len(line) for line in said.output.splitlines()) <= 100
+
+
+def test_the_examples_are_listed_and_written(tmp_path):
+    said = CliRunner().invoke(main, ["examples", "--into", str(tmp_path / "books")])
+    assert said.exit_code == 0
+    assert all(one.title in said.output for one in RECIPES)
+    assert sorted(path.name for path in (tmp_path / "books").iterdir()) == sorted(f"{one.name}.pleat.json" for one in RECIPES)
+
+
+def test_a_book_written_by_hand_names_the_field_and_the_nearest_known_one(tmp_path):
+    file = tmp_path / "book.json"
+    file.write_text('{"binding": {"kind": "pamphlet", "tails_mm": 90}, "pages": {"amont": 3}}')
+    said = CliRunner().invoke(main, ["plan", str(file)])
+    assert said.exit_code == 2
+    assert "binding.tails_mm" in said.stderr
+    assert "Did you mean tail_mm?" in said.stderr
+    assert "Did you mean amount?" in said.stderr
