@@ -127,16 +127,16 @@ def test_neighbours_of_a_split_are_compared_by_hand_arithmetic():
 
 def test_the_nearby_size_that_halves_the_sheets():
     """A folio of 300 x 210 comes once out of 297 x 420, and across; one of 297 x 210 comes out twice, along the grain."""
-    needed, found = nearby_sizes(150, 210, 1, 20, 297, 420, "h", False)
+    needed, found = nearby_sizes(150, 210, 1, 20, 297, 420, grain="h")
     assert needed == 20
     best = found[0]
     assert (best.leaf_width_mm, best.leaf_height_mm, best.sheets) == (pytest.approx(148.5), pytest.approx(210), 10)
-    assert nearby_sizes(148.5, 210, 1, 20, 297, 420, "h", False)[1] == (), "nothing better than no waste at all"
+    assert nearby_sizes(148.5, 210, 1, 20, 297, 420, grain="h")[1] == (), "nothing better than no waste at all"
 
 
 @given(st.floats(60, 200), st.floats(80, 280), st.sampled_from([1, 2, 3]), st.integers(1, 60), st.floats(250, 800), st.floats(250, 800))
 def test_every_nearby_size_is_near_and_better(width, height, folds, pieces, sheet_width, sheet_height):
-    needed, found = nearby_sizes(width, height, folds, pieces, sheet_width, sheet_height, "h", False)
+    needed, found = nearby_sizes(width, height, folds, pieces, sheet_width, sheet_height, grain="h")
     for one in found:
         for share in (one.leaf_width_mm / width, one.leaf_height_mm / height):
             assert 1 - SMALLER - 1e-9 <= share <= 1 + NEAR + 1e-9

@@ -1,9 +1,12 @@
 """The house's rule: the core knows nothing of files, web or database, and arrows between packages go one way."""
 
 import ast
+import statistics
 import subprocess
 import sys
 from pathlib import Path
+
+import networkx
 
 import pleat
 
@@ -52,3 +55,40 @@ def test_a_pleat_reads_only_what_stands_to_its_left():
                 if parts[:2] == ["pleat", "core"] and len(parts) > 2 and parts[2] in PLEAT_ORDER:
                     other = parts[2]
                     assert PLEAT_ORDER.index(other) <= place or (name, other) in shared, f"{path.name} of {name} reads {other}"
+
+
+def functions():
+    for path in SOURCE.rglob("*.py"):
+        for node in ast.walk(ast.parse(path.read_text())):
+            if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+                yield path, node
+
+
+def test_the_habits_of_the_house():
+    """No function over 60 lines, none with more than 6 positional parameters, half of the modules under 120 lines, none over 420."""
+    for path, node in functions():
+        where = f"{path.relative_to(SOURCE)}: {node.name}"
+        assert node.end_lineno - node.lineno < 60, where
+        names = [one.arg for one in (*node.args.posonlyargs, *node.args.args) if one.arg not in ("self", "cls")]
+        assert len(names) <= 6, where
+    sizes = [len(path.read_text().splitlines()) for path in SOURCE.rglob("*.py") if path.name != "__init__.py"]
+    assert statistics.median(sizes) < 120
+    assert max(sizes) <= 420
+
+
+def test_below_planning_nobody_knows_the_book():
+    above = {"book", "bookfile", "editing", "labels", "planning", "planfile", "overview", "recipes"}
+    for path in (SOURCE / "core").rglob("*.py"):
+        if path.relative_to(SOURCE / "core").parts[0].removesuffix(".py") not in above:
+            known = imports(path) & {f"pleat.core.{name}" for name in above}
+            assert not known, f"{path.relative_to(SOURCE)} knows {known}"
+
+
+def test_no_packages_import_each_other():
+    graph = networkx.DiGraph()
+    for path in SOURCE.rglob("*.py"):
+        own = ".".join(("pleat", *path.relative_to(SOURCE).with_suffix("").parts)).removesuffix(".__init__")
+        for name in imports(path):
+            if name.startswith("pleat.") and name != own:
+                graph.add_edge(own, name)
+    assert not list(networkx.simple_cycles(graph, length_bound=4))

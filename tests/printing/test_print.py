@@ -75,7 +75,7 @@ def test_the_bars_measure_100_mm_and_4_in_on_paper(plan, paper, tmp_path):
 
 def test_stations_lie_where_the_plan_says(plan, tmp_path):
     """The cross lines of the strip, from its head edge, measured on the raster: stations at 1.5, 4.125 and 6.75 in."""
-    pixels = rasterised(to_pdf(print_sheets(plan, "x", "a4"), "x"), 1, tmp_path)
+    pixels = rasterised(to_pdf(print_sheets(plan, "x", "a4"), "x"), 2, tmp_path)
     column = pixels[:, round((MARGIN_MM + 3) / 25.4 * DPI)]
     lines = [
         group.mean() / DPI * 25.4

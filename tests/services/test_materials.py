@@ -17,7 +17,7 @@ from pleat.core.materials.table import write_table
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.demo import demo_items, fill
-from pleat.services import books, library, materials
+from pleat.services import books, counts, library, materials, offered
 from pleat.services.imports import MOST_JOBS, Imports
 from pleat.services.materials import Wanted
 from pleat.store import books as book_store
@@ -159,7 +159,7 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         assert opened.otherwise == (), "a count is not another paper"
         materials.set_fields(session, ids["Flour bag paper"], owned=9, readings_mm=(1.5, 1.52, 1.51))
         assert books.open_book(session, book_id).otherwise == ("pile",)
-        after = books.change(session, book_id, None, "one", "x", materials.as_known(session, opened.book)).opened
+        after = books.change(session, book_id, None, "one", "x", counts.as_known(session, opened.book)).opened
         assert (after.otherwise, of_pile(after, "Flour bag paper").readings_mm) == ((), (1.5, 1.52, 1.51))
         materials.take_off(session, ids["Flour bag paper"])
         assert of_pile(books.open_book(session, book_id), "Flour bag paper").stock_id is None
@@ -223,7 +223,7 @@ def test_finding_among_everything(stocked):
         assert "Night card, indigo" not in names(use="leaves")
         assert names(kind="nonsense", sort="nonsense") == names()
         assert materials.listing(session, Wanted(search="hook"))[2] == {"fastener": 1}
-        makes = {give.sheet.name: give for give in materials.could_make(session, 140, 200)}
+        makes = {give.sheet.name: give for give in offered.could_make(session, 140, 200)}
         assert makes["Copier paper"].with_grain is False
         assert makes["Log paper, cream"].leaves == 240
         with pytest.raises(NoSuchItem):

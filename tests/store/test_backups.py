@@ -150,7 +150,9 @@ def test_history_keeps_named_states_the_last_edits_and_one_a_day(engine):
         with transaction(engine) as session:
             stored = repository.load(session, book_id)
             day = datetime(2026, 1, 1) + timedelta(hours=12 * number)
-            repository.save(session, stored, stored.book.model_copy(update={"title": f"Log {number}"}), "{}", "w", f"edit {number}", day)
+            repository.save(
+                session, stored, stored.book.model_copy(update={"title": f"Log {number}"}), "{}", "w", f"edit {number}", now=day
+            )
     with transaction(engine) as session:
         points = repository.history(session, book_id)
         assert (points[-1].name, points[0].shown) == ("as first thought of", True)

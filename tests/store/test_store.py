@@ -12,7 +12,7 @@ from sqlalchemy.exc import IntegrityError
 from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook
-from pleat.services import books, library, materials, starting
+from pleat.services import books, library, offered, starting
 from pleat.services.clock import now
 from pleat.services.starting import Answers
 from pleat.store import books as repository
@@ -97,7 +97,7 @@ def test_nothing_is_half_written(engine):
 
     def break_off():
         with transaction(engine) as session:
-            repository.save(session, repository.load(session, book_id), Book(), "{}", "one", "x", now())
+            repository.save(session, repository.load(session, book_id), Book(), "{}", "one", "x", now=now())
             raise RuntimeError("in the middle")
 
     with pytest.raises(RuntimeError):
@@ -176,7 +176,7 @@ def test_a_migration_keeps_the_rows_that_hang_on_others(engine, database):
 
 def test_a_first_book_needs_no_shelf(engine):
     with transaction(engine) as session:
-        starter = materials.suited(session, 148, 210, "")[0]
+        starter = offered.suited(session, 148, 210, "")[0]
         book_id = starting.start(session, Answers(fits=True, paper=str(starter.id), count="40 pages"), "one")
         book = repository.load(session, book_id).book
         assert (book.brief.leaf_width_mm, book.brief.leaf_height_mm) == (148.5, 210)

@@ -138,7 +138,7 @@ def _shape(shape: Shape, frame: _Frame) -> str:
             return f'<circle {style} cx="{frame.x(shape.x):.2f}" cy="{frame.y(shape.y):.2f}" r="{radius_:.2f}"/>'
         case Label():
             x, y = frame.x(shape.x), frame.y(shape.y)
-            text = _text(x + shape.shift[0], y + shape.shift[1], shape.text, frame.pen, shape.style, shape.anchor, shape.turned)
+            text = _text(x + shape.shift[0], y + shape.shift[1], shape.text, frame.pen, shape.style, shape.anchor, turned=shape.turned)
             return f'<g transform="rotate(180 {x:.2f} {y:.2f})">{text}</g>' if shape.upside_down else text
         case Group():
             data = "".join(f' data-{name}="{escape(value)}"' for name, value in shape.data)
@@ -177,11 +177,11 @@ def _dim(dim: Dim, drawing: Drawing, frame: _Frame) -> tuple[str, tuple[float, f
     else:
         lines = f"M{at:.2f} {a:.2f}V{b:.2f}M{at - t:.2f} {a:.2f}H{at + t:.2f}M{at - t:.2f} {b:.2f}H{at + t:.2f}"
         place = (at - pen.gap, middle)
-    text = "" if dim.spot or not dim.text else _text(*place, dim.text, pen, "dimtext", "middle", not across)
+    text = "" if dim.spot or not dim.text else _text(*place, dim.text, pen, "dimtext", "middle", turned=not across)
     return f'<path {pen.style("dim")} d="{lines}"/>{text}', (middle, at) if across else (at, middle)
 
 
-def _text(x: float, y: float, text: str, pen: Pen, style: str, anchor: Anchor, turned: bool) -> str:
+def _text(x: float, y: float, text: str, pen: Pen, style: str, anchor: Anchor, *, turned: bool) -> str:
     turn = f' transform="rotate(-90 {x:.2f} {y:.2f})"' if turned else ""
     if pen.write is None:
         return f'<text {pen.style(style)} x="{x:.2f}" y="{y:.2f}" text-anchor="{anchor}"{turn}>{_with_fractions(text)}</text>'

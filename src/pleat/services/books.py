@@ -23,9 +23,9 @@ from pleat.core.units import RULERS
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import render_standing
-from pleat.services import materials
+from pleat.services import counts, materials, offered
 from pleat.services.clock import now
-from pleat.services.materials import Place
+from pleat.services.counts import Place
 from pleat.store import books as repository
 from pleat.store.books import Stored
 
@@ -69,9 +69,9 @@ class Outcome:
 def open_book(session: Session, book_id: int) -> Opened:
     """The book and its plan. Raises NoSuchBook."""
     stored, tools = repository.load(session, book_id), materials.tools(session)
-    book, otherwise = materials.with_materials(session, book_id, stored.book)
+    book, otherwise = counts.with_materials(session, book_id, stored.book)
     plan = make_plan(book, tools)
-    return Opened(replace(stored, book=book), plan, tools, otherwise, materials.goods(session, plan))
+    return Opened(replace(stored, book=book), plan, tools, otherwise, offered.goods(session, plan))
 
 
 def folded_once(paper: Paper) -> tuple[float, float]:
@@ -102,12 +102,12 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     if _on_ruler(after, before.book) == before.book:
         stored = repository.amend(session, before.stored, after, summary(after, plan), window, now())
         return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods), PLEATS)
-    stored = repository.save(session, before.stored, after, summary(after, plan), window, label, now())
-    said = materials.settle(session, book_id, before.book, after, plan)
+    stored = repository.save(session, before.stored, after, summary(after, plan), window, label, now=now())
+    said = counts.settle(session, book_id, before.book, after, plan)
     same = after.paper == before.book.paper
-    counted, otherwise = (after, before.otherwise) if same and not said else materials.with_materials(session, book_id, after)
+    counted, otherwise = (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
     plan = plan if counted == after else make_plan(counted, before.tools)
-    opened = Opened(replace(stored, book=counted), plan, before.tools, otherwise, materials.goods(session, plan))
+    opened = Opened(replace(stored, book=counted), plan, before.tools, otherwise, offered.goods(session, plan))
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 
 
@@ -127,7 +127,7 @@ def undo(session: Session, book_id: int, by: int, version: int | None, window: s
     book = _on_ruler(found, before.book)
     if book != found:
         repository.amend(session, repository.load(session, book_id), book, "{}", window, now())
-    said = materials.settle(session, book_id, before.book, book, make_plan(book, before.tools))
+    said = counts.settle(session, book_id, before.book, book, make_plan(book, before.tools))
     opened = open_book(session, book_id)
     repository.set_summary(session, book_id, summary(opened.book, opened.plan))
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)

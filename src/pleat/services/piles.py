@@ -233,7 +233,7 @@ def propose(book: Book, sections: int, seed: int, unlike_now: bool, go_on: Calla
     unlike: Arrangement = tuple(tuple(one.id for one in section) for section in parts) if unlike_now else ()
     there = {one.id for one in pile}
     pairs = [pair for pair in pages_of(book).pairs if set(pair) <= there]
-    return arrange(sorted(pile, key=lambda one: one.id), sections, seed, pins, pairs, unlike, go_on)
+    return arrange(sorted(pile, key=lambda one: one.id), sections, seed, pins, pairs, unlike, go_on=go_on)
 
 
 def arranged(book: Book, proposal: Arranged) -> Book:

@@ -23,7 +23,7 @@ from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.recipes import RECIPES, Recipe, recipe
 from pleat.core.texts import with_unit
 from pleat.core.units import RulerName
-from pleat.services import books, materials, piles
+from pleat.services import books, counts, offered, piles
 
 OWN: Final = "own"
 """The answer to "from what?" of a paper that is not among the materials."""
@@ -71,7 +71,7 @@ def begun(session: Session, answers: Answers) -> Book:
         ("pages.counted_in", unit),
         ("title", answers.title.strip() or "Untitled book"),
     ]
-    book = Book(paper=Papers(leaf=leaf, cover=materials.cover_for(session, width, height) or Papers().cover))
+    book = Book(paper=Papers(leaf=leaf, cover=offered.cover_for(session, width, height) or Papers().cover))
     try:
         book = editing.apply(book, changes, typed)
     except BadBook as error:
@@ -83,9 +83,9 @@ def start(session: Session, answers: Answers, window: str) -> int:
     """A new book from the answers: its id. Raises BadBook."""
     book = begun(session, answers)
     if answers.paper == OWN:
-        item_id = materials.keep(session, book.paper.leaf)
+        item_id = offered.keep(session, book.paper.leaf)
         linked = {"stock_id": str(item_id)}
-        book = materials.with_papers(book, lambda own: own.model_copy(update=linked) if own == book.paper.leaf else own)
+        book = counts.with_papers(book, lambda own: own.model_copy(update=linked) if own == book.paper.leaf else own)
     return books.add(session, book, window, "started")
 
 
@@ -102,7 +102,7 @@ def _paper(session: Session, answers: Answers, problems: list[FieldProblem]) -> 
             return None
         assert isinstance(made, Paper)
         return made
-    found = materials.paper(session, int(answers.paper)) if answers.paper.lstrip("-").isdecimal() and len(answers.paper) < 10 else None
+    found = offered.paper(session, int(answers.paper)) if answers.paper.lstrip("-").isdecimal() and len(answers.paper) < 10 else None
     if found is None:
         problems.append(FieldProblem("paper", "paper", "", "Choose the paper for the leaves."))
     return found

@@ -99,7 +99,7 @@ def check_version(session: Session, stored: Stored, version: int, window: str) -
         raise ChangedElsewhere(stored.version, other.label, other.made_at)
 
 
-def save(session: Session, before: Stored, book: Book, summary: str, window: str, label: str, now: datetime) -> Stored:
+def save(session: Session, before: Stored, book: Book, summary: str, window: str, label: str, *, now: datetime) -> Stored:
     """The book as a new revision after ``before``, the one shown; what had been undone is given up. Raises BadBook for one too large."""
     row, label = _row(session, before.id), label[:200]
     document = _document(book)

@@ -121,7 +121,7 @@ def set_gone(session: Session, item_id: int, gone_at: datetime | None) -> None:
     row.version += 1
 
 
-def listing(session: Session, search: str, kind: str, use: str, sort: str, page: int, per_page: int) -> list[StoredItem]:
+def listing(session: Session, search: str, kind: str, use: str, sort: str, *, page: int = 1, per_page: int) -> list[StoredItem]:
     """One page of items; each word of ``search`` must be found. Unknown kinds, uses and sorts mean any."""
     where = _where(search, kind, use)
     order = SORTS.get(sort, SORTS["name"])

@@ -17,7 +17,7 @@ from pleat.core.materials.items import KINDS, Paper
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.uses import USES_MM
 from pleat.core.units import RULERS, RulerName
-from pleat.services import materials, measuring
+from pleat.services import materials, measuring, offered
 from pleat.services.materials import PER_PAGE, Wanted
 from pleat.store import items as store
 from pleat.store.items import SORTS, ItemChanged
@@ -57,7 +57,7 @@ def index() -> str:
         if given.get("make", "").strip():
             try:
                 width, height, _ = parse_size(given["make"][:80], ruler)
-                makes = materials.could_make(session, width, height)
+                makes = offered.could_make(session, width, height)
             except LengthError as error:
                 problem = error.reason
     template = "materials/_found.html" if request.headers.get("HX-Request") else "materials/index.html"

@@ -13,7 +13,7 @@ from pleat.core.pages.arrange import Arranged
 from pleat.core.pages.pile_cuts import gives
 from pleat.core.pages.record import MOST_SECTIONS
 from pleat.core.words import many
-from pleat.services import arranging, books, materials, piles
+from pleat.services import arranging, books, counts, offered, piles
 from pleat.store.items import listing
 from pleat.web import asked
 from pleat.web import items as item_view
@@ -29,7 +29,7 @@ def papers(book_id: int) -> str:
     search = asked.word(request.args, "q")
     with reading() as session:
         opened = books.open_book(session, book_id)
-        found = listing(session, search, "paper", "", "name", 1, 30)
+        found = listing(session, search, "paper", "", "name", per_page=30)
     brief = opened.plan.brief
     cards = [
         (stored.id, item_view.card(stored.item, brief.ruler.name), gives(stored.item, brief.leaf_width_mm, brief.leaf_height_mm))
@@ -43,7 +43,7 @@ def papers(book_id: int) -> str:
 def add(book_id: int) -> Response:
     sheets, wanted = asked.number(request.form, "sheets", 0, -1), asked.number(request.form, "paper", low=-10)
     with reading() as session:
-        chosen = materials.paper(session, wanted)
+        chosen = offered.paper(session, wanted)
 
     def alter(book: Book) -> Book:
         if chosen is None:
@@ -105,7 +105,7 @@ def clear(book_id: int) -> Response:
 def known(book_id: int) -> Response:
     """Take what the materials have of the pile's papers by now."""
     with reading() as session:
-        alter = materials.as_known(session, books.open_book(session, book_id).book)
+        alter = counts.as_known(session, books.open_book(session, book_id).book)
     return change(book_id, "the pile as the materials have it", alter)
 
 

@@ -20,7 +20,7 @@ from pleat.core.recipes import RECIPES, USES, WISHES, Recipe, advise, recipe
 from pleat.core.units import RULERS
 from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import render_standing
-from pleat.services import books, materials, starting
+from pleat.services import books, materials, offered, starting
 from pleat.services.starting import Answers
 from pleat.web import asked
 from pleat.web.database import reading, writing
@@ -79,7 +79,7 @@ def _answers(given: Mapping[str, str]) -> Answers:
 def _page(given: Mapping[str, str], problems: Mapping[str, str]) -> str:
     answers = _answers(given)
     with reading() as session:
-        choices = materials.suited(session, *_leaf(answers), "", answers.paper)
+        choices = offered.suited(session, *_leaf(answers), "", answers.paper)
     return render_template(
         "starting/new.html",
         cards=cards(),
@@ -107,7 +107,7 @@ def new() -> str:
     first = recipe(asked.word(request.args, "recipe", 40)) or RECIPES[0]
     with reading() as session:
         width, height, _ = parse_size(first.size, "mm")
-        best = next(iter(materials.suited(session, width, height, "")), None)
+        best = next(iter(offered.suited(session, width, height, "")), None)
     return _page({"recipe": first.name, "size": first.size, "count": first.count, "ruler": "mm", "paper": str(best.id) if best else ""}, {})
 
 
@@ -143,7 +143,7 @@ def papers() -> str:
     """Papers that suit the answers so far, or those that a search finds."""
     answers = _answers(request.args)
     with reading() as session:
-        choices = materials.suited(session, *_leaf(answers), asked.word(request.args, "q"), answers.paper)
+        choices = offered.suited(session, *_leaf(answers), asked.word(request.args, "q"), answers.paper)
     return render_template("starting/_papers.html", choices=choices, given=request.args, ruler=RULERS[answers.ruler])
 
 

@@ -13,9 +13,9 @@ from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.labels import label_of
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.planning import PLEATS, make_plan
-from pleat.services import books, materials
+from pleat.services import books, counts, materials, offered
 from pleat.services.books import Opened, Outcome
-from pleat.services.materials import Role
+from pleat.services.offered import Role
 from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
 from pleat.web.database import reading, writing
@@ -94,7 +94,7 @@ def papers(book_id: int) -> str:
     role: Role = "cover" if request.args.get("role") == "cover" else "leaf"
     with reading() as session:
         opened = books.open_book(session, book_id)
-        choices = materials.papers_for(session, opened.book, role)
+        choices = offered.papers_for(session, opened.book, role)
     return render_template("pleats/_papers.html", opened=opened, role=role, choices=choices)
 
 
@@ -103,7 +103,7 @@ def paper(book_id: int) -> Response:
     """Take a paper from the materials."""
     role = "cover" if request.form.get("role") == "cover" else "leaf"
     with reading() as session:
-        chosen = materials.paper(session, asked.number(request.form, "paper", low=-10))
+        chosen = offered.paper(session, asked.number(request.form, "paper", low=-10))
 
     def alter(book: Book) -> Book:
         if chosen is None:
@@ -118,7 +118,7 @@ def threads(book_id: int) -> str:
     """The drawer with the threads among the materials."""
     with reading() as session:
         opened = books.open_book(session, book_id)
-        choices = [(item_id, spool, spool_diameter_mm(spool)) for item_id, spool in materials.threads(session)]
+        choices = [(item_id, spool, spool_diameter_mm(spool)) for item_id, spool in offered.threads(session)]
     return render_template("pleats/_threads.html", opened=opened, choices=choices)
 
 
@@ -127,7 +127,7 @@ def thread(book_id: int) -> Response:
     """Take a thread from the materials."""
     wanted = asked.number(request.form, "thread")
     with reading() as session:
-        chosen = next((spool for item_id, spool in materials.threads(session) if item_id == wanted), None)
+        chosen = next((spool for item_id, spool in offered.threads(session) if item_id == wanted), None)
 
     def alter(book: Book) -> Book:
         if chosen is None:
@@ -144,7 +144,7 @@ def keep_paper(book_id: int) -> Response:
     with writing() as session:
         opened = books.open_book(session, book_id)
         kept = getattr(opened.book.paper, role)
-        materials.keep(session, kept)
+        offered.keep(session, kept)
     return make_response(
         render_template(
             "_notice_swap.html", title=f"{kept.name} is among the materials", text="Any book can take it from there.", kind="good"
@@ -158,7 +158,7 @@ def tell(book_id: int) -> Response:
     role = "cover" if request.form.get("role") == "cover" else "leaf"
     try:
         with writing() as session:
-            name = materials.tell(session, getattr(books.open_book(session, book_id).book.paper, role))
+            name = counts.tell(session, getattr(books.open_book(session, book_id).book.paper, role))
             opened = books.open_book(session, book_id)
     except BadBook as error:
         return not_taken(error)

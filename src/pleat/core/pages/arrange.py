@@ -218,6 +218,7 @@ def arrange(
     pinned: Mapping[int, tuple[int, int]] | None = None,
     pairs: Iterable[tuple[int, int]] = (),
     unlike: Sections = (),
+    *,
     go_on: Callable[[float], bool] = lambda _: True,
 ) -> Arranged:
     """A proposal of ``sections`` sections (at most as many as sheets). ``pinned`` holds folios at (section, place from the outside);

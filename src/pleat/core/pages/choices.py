@@ -56,7 +56,9 @@ def _nearby(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], trim:
         return []
     pieces = sum(sections) // folios_a_sheet(pages.folds) * brief.quantity
     wide, high = brief.leaf_width_mm + trim, brief.leaf_height_mm + 2 * trim
-    needed, found = nearby_sizes(wide, high, pages.folds, pieces, leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain, leaf.upright_only)
+    needed, found = nearby_sizes(
+        wide, high, pages.folds, pieces, leaf.sheet_width_mm, leaf.sheet_height_mm, grain=leaf.grain, upright_only=leaf.upright_only
+    )
     choices = []
     for one in found:
         width, height = one.leaf_width_mm - trim, one.leaf_height_mm - 2 * trim

@@ -35,10 +35,23 @@ def figures(pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[M
     """Every figure of this pleat, the count first."""
     if mixed:
         return _of_a_pile(pages, left.brief, nest, mixed)
-    brief, paper = left.brief, left.paper
-    ruler, caliper = brief.ruler, paper.leaf.caliper.likely
-    folios, nested, many = sum(nest.sections), max(nest.sections), len(nest.sections)
-    thickness, estimated, creep, limit, flap = nest.thickness, nest.estimated, nest.creep, nest.limit, pages.flap_mm
+    found = [
+        *_counted(pages, nest.sections),
+        _thick(pages, left, nest),
+        *_beside_the_reading(pages, nest.estimated),
+        _creeping(pages, left, nest),
+        _most(left, nest.limit),
+    ]
+    if nest.trim_mm:
+        found.append(_raw_leaf(left.brief, nest.trim_mm))
+    if pages.flap_mm:
+        found.append(_fold_out(pages, left.brief, pages.flap_mm))
+    return tuple(found)
+
+
+def _counted(pages: Sections, sections: tuple[int, ...]) -> tuple[Figure, Figure]:
+    """How many pages, and how many leaves."""
+    folios, many = sum(sections), len(sections)
     asked = {"unsaid": "pages"}.get(pages.counted_in, pages.counted_in)
     rounded = (
         ""
@@ -50,10 +63,10 @@ def figures(pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[M
         label="in one section" if many == 1 else f"in {many} sections",
         value=f"{4 * folios} pages",
         show="text",
-        how=f"{count_words(folios, pages.folds)}.{_shared(nest.sections, pages.folds)}{rounded}",
+        how=f"{count_words(folios, pages.folds)}.{_shared(sections, pages.folds)}{rounded}",
         rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, twice 4, three times 8; a leaf is 2 pages"),),
         aside=f"you asked for {pages.amount} {asked}; whole sheets make more" if rounded else "",
-        scrap=f"{4 * folios} pages: {_sheets_each(nest.sections, pages.folds)}",
+        scrap=f"{4 * folios} pages: {_sheets_each(sections, pages.folds)}",
     )
     leaves = Figure(
         key="leaves",
@@ -64,47 +77,60 @@ def figures(pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[M
         how=f"{count_words(folios, pages.folds)}. A leaf has two sides, and each side is a page.",
         rules=count.rules,
     )
+    return count, leaves
+
+
+def _thick(pages: Sections, left: LeftOfPages, nest: Nest) -> Figure:
+    ruler, estimated, lay = left.brief.ruler, nest.estimated, LAY_FACTORS[pages.lay]
+    how = (
+        f"{2 * sum(nest.sections)} leaves × {ruler.fine(left.paper.leaf.caliper.likely)} × {lay[0]:g} to {lay[2]:g} for paper that lies "
+        f"{pages.lay}. {_what_would_narrow(nest.thickness, ruler)}"
+    )
+    rules: tuple[Rule, ...] = (Rule("arithmetic", "leaves × thickness of one"), Rule("house rule", "how flat it lies"))
     if pages.measured_block_mm is not None:
-        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the paper it is estimated at {ruler.between(estimated.low, estimated.high)}."
-        thick_rules: tuple[Rule, ...] = (Rule("measured by you", "the pressed block"),)
-    else:
-        lay = LAY_FACTORS[pages.lay]
-        thick_how = f"{2 * folios} leaves × {ruler.fine(caliper)} × {lay[0]:g} to {lay[2]:g} for paper that lies {pages.lay}. {_what_would_narrow(thickness, ruler)}"
-        thick_rules = (Rule("arithmetic", "leaves × thickness of one"), Rule("house rule", "how flat it lies"))
-    thick = Figure(key="thickness", label="thickness at the fold", value=thickness, show="thin", how=thick_how, rules=thick_rules)
-    creeping = Figure(
+        measured = ruler.thin(pages.measured_block_mm)
+        how = f"You measured {measured}. From the paper it is estimated at {ruler.between(estimated.low, estimated.high)}."
+        rules = (Rule("measured by you", "the pressed block"),)
+    return Figure(key="thickness", label="thickness at the fold", value=nest.thickness, show="thin", how=how, rules=rules)
+
+
+def _creeping(pages: Sections, left: LeftOfPages, nest: Nest) -> Figure:
+    outside, caliper = max(nest.sections) - 1, left.brief.ruler.fine(left.paper.leaf.caliper.likely)
+    what = _what_of_it(pages, left.brief, outside + 1, nest.creep)
+    return Figure(
         key="creep",
         label="creep of the innermost",
-        value=creep,
+        value=nest.creep,
         show="thin",
-        how=f"{nested - 1} folios lie outside it: {nested - 1} × {ruler.fine(caliper)} with folds pressed dead flat, times π/2 with round folds. {_what_of_it(pages, brief, nested, creep)}",
+        how=f"{outside} folios lie outside it: {outside} × {caliper} with folds pressed dead flat, times π/2 with round folds. {what}",
         rules=(Rule("arithmetic", "(n − 1) t to (π/2)(n − 1) t"),),
     )
-    most = Figure(
+
+
+def _most(left: LeftOfPages, limit: FoldLimit) -> Figure:
+    ruler = left.brief.ruler
+    return Figure(
         key="limit",
         label="nest well in one fold",
         value=limit.folios,
         show="count",
         unit="folios",
-        how=f"More would pass {limit.reason}. A fold of {ruler.thin(THICKEST_FOLD_MM)}, a creep of {ruler.thin(MOST_CREEP_MM)} and the guide all hold, and the least wins. Guide: {GUIDES[paper.leaf.kind]}.",
+        how=f"More would pass {limit.reason}. A fold of {ruler.thin(THICKEST_FOLD_MM)}, a creep of {ruler.thin(MOST_CREEP_MM)} and the guide all hold, and the least wins. Guide: {GUIDES[left.paper.leaf.kind]}.",
         rules=(Rule("house rule", "a fold of 2.5 mm, a creep of 3 mm"), Rule("common practice", "the guide, no source")),
     )
-    found = [count, leaves, thick, *_beside_the_reading(pages, estimated), creeping, most]
-    if nest.trim_mm:
-        found.append(_raw_leaf(brief, nest.trim_mm))
-    if flap:
-        most_flap = brief.leaf_width_mm - FLAP_GAP_MM
-        found.append(
-            Figure(
-                key="flap",
-                label="fold-out",
-                value=flap,
-                show="length",
-                how=f"{f'{pages.flap_panels} panels so wide, folded back and forth like an accordion. ' if pages.flap_panels > 1 else ''}It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: at most {ruler.show(ruler.snap_down(most_flap))}.",
-                rules=(Rule("chosen by you", "flap length"), Rule("common practice", "20 mm less than the leaf, no source")),
-            )
-        )
-    return tuple(found)
+
+
+def _fold_out(pages: Sections, brief: BriefResult, flap_mm: float) -> Figure:
+    ruler, most = brief.ruler, brief.leaf_width_mm - FLAP_GAP_MM
+    folded = f"{pages.flap_panels} panels so wide, folded back and forth like an accordion. " if pages.flap_panels > 1 else ""
+    return Figure(
+        key="flap",
+        label="fold-out",
+        value=flap_mm,
+        show="length",
+        how=f"{folded}It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: at most {ruler.show(ruler.snap_down(most))}.",
+        rules=(Rule("chosen by you", "flap length"), Rule("common practice", "20 mm less than the leaf, no source")),
+    )
 
 
 def _of_a_pile(pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:

@@ -35,8 +35,9 @@ def nearby_sizes(
     pieces: int,
     sheet_width_mm: float,
     sheet_height_mm: float,
+    *,
     grain: Literal["w", "h"] | None,
-    upright_only: bool,
+    upright_only: bool = False,
 ) -> tuple[int | None, tuple[Nearby, ...]]:
     """(sheets the wanted leaf takes, None when it does not come out; better ones near it, best first).
 

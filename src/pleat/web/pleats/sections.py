@@ -13,8 +13,9 @@ from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
 from pleat.services.piles import pages_of
 from pleat.web.display import drawn
-from pleat.web.pleats import pile
 from pleat.web.pleats.members import about
+from pleat.web.pleats.pile import opening_picture
+from pleat.web.pleats.pile import view as pile_view
 
 CELLS: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=14, edge=3)
 OPENINGS_SHOWN: Final = 96
@@ -37,11 +38,7 @@ def sections(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
     ruler = plan.brief.ruler
     whole = render_screen(drawing.whole(result, plan), 820, 84)
     fold = render_screen(drawing.fold_detail(result, ruler), 270, 230)
-    shown = (
-        pile.view(result, opened)
-        if result.mixed
-        else {"openings": pile.opening_picture(result, openings(result.in_order)[:OPENINGS_SHOWN])}
-    )
+    shown = pile_view(result, opened) if result.mixed else {"openings": opening_picture(result, openings(result.in_order)[:OPENINGS_SHOWN])}
     return {
         **shown,
         "partial": "pleats/pages/sections.html",

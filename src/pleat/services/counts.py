@@ -1,0 +1,177 @@
+"""How a book and the materials know of each other: counts of its papers, links, and what the bench took and put back."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Literal
+
+from sqlalchemy.orm import Session
+
+from pleat.core.book import Book
+from pleat.core.cutting.offcuts import offcuts
+from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.materials.items import Paper
+from pleat.core.paper.record import Papers
+from pleat.core.planning import Plan
+from pleat.core.words import many
+from pleat.services.clock import now
+from pleat.store import items as store
+
+Place = Literal["leaf", "cover", "pile"]
+
+
+def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Place, ...]]:
+    """The book with the sheets its papers have among the materials now, and where it has a paper that the materials have otherwise by now.
+
+    What this book has cut already counts as there. A paper that was taken away stays as the book knows it, without the link.
+    The sheets of a pile are counted alike.
+    """
+    linked = {int(paper.stock_id) for paper in book.paper.by_key().values() if paper.stock_id}
+    if not linked:
+        return book, ()
+    there = {item_id: one for item_id in linked if (one := store.find_paper(session, item_id))}
+    taken: dict[int, int] = {}
+    for rows in store.takings(session, book_id).values() if book.bench.ticks else ():
+        for item_id, amount in rows:
+            taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
+
+    def counted(own: Paper) -> Paper:
+        held = there.get(int(own.stock_id)) if own.stock_id else None
+        if held is None:
+            return own.model_copy(update={"stock_id": None}) if own.stock_id else own
+        owned = None if held.owned is None else held.owned + taken.get(int(own.stock_id or 0), 0)
+        return own if own.owned == owned else own.model_copy(update={"owned": owned})
+
+    book = with_papers(book, counted)
+
+    def known_otherwise(own: Paper) -> bool:
+        held = there[int(own.stock_id)] if own.stock_id else own
+        return held != own.model_copy(update={"owned": held.owned})
+
+    roles: tuple[tuple[Place, Paper], ...] = (("leaf", book.paper.leaf), ("cover", book.paper.cover))
+    otherwise = [role for role, own in roles if known_otherwise(own)]
+    if any(known_otherwise(own) for own in book.paper.more.values()):
+        otherwise.append("pile")
+    return book, tuple(otherwise)
+
+
+def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
+    """How to change a book so that every sheet of its pile is as the materials have it now; sheets that are not from the materials stay."""
+    there = {own.stock_id: store.find_paper(session, int(own.stock_id)) for own in book.paper.more.values() if own.stock_id}
+
+    def alter(now_: Book) -> Book:
+        more = {key: there.get(own.stock_id or "") or own for key, own in now_.paper.more.items()}
+        return now_.model_copy(update={"paper": now_.paper.model_copy(update={"more": more})})
+
+    return alter
+
+
+def tell(session: Session, own: Paper) -> str:
+    """Let the materials know a paper as a book has it, readings and all, but for its count; its name. Raises BadBook."""
+    if not own.stock_id or (there := store.find_paper(session, int(own.stock_id))) is None:
+        raise BadBook([FieldProblem("", "paper", "", "That paper is no longer among the materials.")])
+    store.change(session, int(own.stock_id), own.model_copy(update={"owned": there.owned}), now())
+    return own.name
+
+
+def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
+    """A book from elsewhere with its papers linked to those of these materials that are the same; names of those that are not here."""
+    here = {_known_as(stored.item): stored.id for stored in store.of_kind(session, "paper") if isinstance(stored.item, Paper)}
+    lost: list[str] = []
+
+    def link(own: Paper) -> Paper:
+        if not own.stock_id:
+            return own
+        item_id = here.get(_known_as(own))
+        if item_id is None and own.name not in lost:
+            lost.append(own.name)
+        return own.model_copy(update={"stock_id": None if item_id is None else str(item_id)})
+
+    return with_papers(book, link), lost
+
+
+def _known_as(paper: Paper) -> tuple[object, ...]:
+    return (paper.name, round(paper.sheet_width_mm, 1), round(paper.sheet_height_mm, 1), paper.kind, paper.grammage)
+
+
+def with_papers(book: Book, alter: Callable[[Paper], Paper]) -> Book:
+    """The book with every one of its papers, for leaves and cover and of the pile, as ``alter`` makes it."""
+    papers = Papers(
+        leaf=alter(book.paper.leaf), cover=alter(book.paper.cover), more={key: alter(own) for key, own in book.paper.more.items()}
+    )
+    return book.model_copy(update={"paper": papers})
+
+
+def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> str:
+    """Take what newly ticked cutting steps use from the materials and put their offcuts there; give back what unticked ones took.
+
+    Returns what was moved, in words; "" for nothing.
+    """
+    if before.bench.ticks.keys() == after.bench.ticks.keys():
+        return ""
+    there = store.takings(session, book_id)
+    said: list[str] = []
+    for key, moved in there.items():
+        if key not in after.bench.ticks:
+            for item_id, amount in moved:
+                _add(session, item_id, amount)
+            store.forget_takings(session, book_id, key)
+            said += _in_words(session, moved, back=True)
+    own = after.paper.by_key()
+    for step in (one.step for one in plan.bench.work if one.step.takes):
+        if step.key in after.bench.ticks and step.key not in before.bench.ticks and step.key not in there:
+            moved = [move for stock in step.takes for move in _take(session, own[stock], stock, plan)]
+            store.record_takings(session, book_id, step.key, moved)
+            said += _in_words(session, moved, back=False)
+    return "; ".join(said)
+
+
+def _in_words(session: Session, moved: list[tuple[int, int]], back: bool) -> list[str]:
+    """``5 sheets of Log paper taken, 115 left``; offcuts count below 0."""
+    items = store.load_many(session, [item_id for item_id, _ in moved])
+    found = []
+    for item_id, amount in moved:
+        if not amount:
+            continue
+        name, left = items[item_id].item.name, getattr(items[item_id].item, "owned", None)
+        if amount > 0:
+            found.append(f"{many(amount, 'sheet')} of {name} {'given back' if back else 'taken'}, {left} there now")
+        else:
+            found.append(f"{-amount} of {name} {'taken away again' if back else 'put there'}")
+    return found
+
+
+def _take(session: Session, own: Paper, stock: str, plan: Plan) -> list[tuple[int, int]]:
+    """What cutting the parts of one stock takes from its item, and the offcuts it brings: (item, amount) with offcuts below 0."""
+    if not own.stock_id or store.find_paper(session, int(own.stock_id)) is None:
+        return []
+    item_id, moved = int(own.stock_id), []
+    left = store.owned_of(session, [item_id]).get(item_id)
+    if left is not None:
+        amount = min(left, plan.cutting.takes.get(stock, 0))
+        _add(session, item_id, -amount)
+        moved.append((item_id, amount))
+    for cut in plan.cutting.cuts:
+        if cut.stock.key == stock:
+            moved += [_lay_down(session, piece) for piece in offcuts(cut, own)]
+    return moved
+
+
+def _lay_down(session: Session, piece: Paper) -> tuple[int, int]:
+    """An offcut among the materials, with others like it where there are some."""
+    same = store.same_offcut(session, piece)
+    if same is None:
+        return store.add(session, piece, now()), -(piece.owned or 0)
+    _add(session, same, piece.owned or 0)
+    return same, -(piece.owned or 0)
+
+
+def _add(session: Session, item_id: int, amount: int) -> None:
+    """Change how many are left, never below none; an offcut of which none is left goes away again."""
+    stored = store.load(session, item_id)
+    left: int | None = getattr(stored.item, "owned", None)
+    if left is None:
+        return
+    store.set_owned(session, item_id, max(0, left + amount), now())
+    if isinstance(stored.item, Paper) and stored.item.form == "offcut":
+        store.set_gone(session, item_id, None if left + amount > 0 else now())

@@ -1,0 +1,152 @@
+"""What the materials offer a book: papers, covers and threads that suit it, and what they know of other things it takes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from sqlalchemy.orm import Session
+
+from pleat.core.book import Book
+from pleat.core.estimate import Estimate
+from pleat.core.materials.items import Item, Paper, ThreadSpool
+from pleat.core.materials.thickness import thickness
+from pleat.core.materials.thread import spool_diameter_mm
+from pleat.core.materials.uses import USES_MM, Gives, fits_pattern, grain_axis, what_gives
+from pleat.core.overview import Good
+from pleat.core.plan import Part
+from pleat.core.planning import Plan, make_plan
+from pleat.core.units import MM_PER_INCH
+from pleat.core.yields import both_ways
+from pleat.services.clock import now
+from pleat.store import items as store
+from pleat.store.items import StoredItem
+
+Role = Literal["leaf", "cover"]
+MOST_OFFERED: Final = 60
+"""Papers a drawer offers at most; a search among the materials finds the others."""
+STARTERS: Final = {
+    -1: Paper(name="Copier paper, A4", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80),
+    -2: Paper(
+        name="Copier paper, letter", kind="copier", sheet_width_mm=8.5 * MM_PER_INCH, sheet_height_mm=11 * MM_PER_INCH, grammage=75.2
+    ),
+}
+"""What a first book can be started from while nothing is among the materials."""
+
+
+@dataclass(frozen=True)
+class PaperChoice:
+    """A paper with what it would mean for a book: pieces a sheet gives, its thickness, whether the grain is right."""
+
+    id: int
+    paper: Paper
+    caliper: Estimate
+    gives: int
+    with_grain: bool | None
+    in_use: bool
+
+
+FIRST: Final = 5
+"""Papers that a start offers before one looks for others."""
+
+
+def suited(session: Session, leaf_width_mm: float, leaf_height_mm: float, search: str, taken: str = "") -> list[PaperChoice]:
+    """The few papers that suit the leaves of a book of this size best, or those a search finds: with a thickness that drapes, that give
+    something, with the grain, and the most of them. The one that was ``taken`` already stays among them.
+    """
+    found = store.listing(session, search, "paper", "", "name", per_page=MOST_OFFERED)
+    choices = []
+    for stored in found:
+        own = stored.item
+        if not isinstance(own, Paper):
+            continue
+        thick = thickness(own).sheet
+        sheet = grain_axis(own.sheet_width_mm, own.sheet_height_mm, own.grain)
+        better, _ = both_ways(2 * leaf_width_mm, leaf_height_mm, own.sheet_width_mm, own.sheet_height_mm, sheet, fits_pattern(own))
+        choices.append(PaperChoice(stored.id, own, thick, better.count, better.with_grain if better.count else None, False))
+    if not choices and not search:
+        choices = [PaperChoice(key, own, thickness(own).sheet, 1, None, False) for key, own in STARTERS.items()]
+    low, high = USES_MM["leaves"]
+
+    def fitness(one: PaperChoice) -> tuple[bool, bool, bool, int]:
+        draped = low <= one.caliper.likely <= high
+        return (not one.gives, not draped, one.with_grain is False, -(one.paper.owned or 0))
+
+    choices.sort(key=fitness)
+    if search:
+        return choices
+    return [*choices[:FIRST], *(one for one in choices[FIRST:] if str(one.id) == taken)]
+
+
+def paper(session: Session, paper_id: int) -> Paper | None:
+    """A paper by its id, one of the everyday ones too; None when it is not there."""
+    return STARTERS.get(paper_id) or store.find_paper(session, paper_id)
+
+
+def keep(session: Session, kept: Paper) -> int:
+    """Put a copy of a book's paper among the materials; its id."""
+    return store.add(session, kept, now())
+
+
+def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
+    """Papers among the materials with what each gives this book: those that give something and with the grain first."""
+    part = next((one for one in make_plan(book).parts if isinstance(one, Part) and one.stock == role), None)
+    width, height = (part.width_mm, part.height_mm) if part else (2 * book.brief.leaf_width_mm, book.brief.leaf_height_mm)
+    own = getattr(book.paper, role).stock_id
+    found = []
+    for sheet in store.sheets(session, 0, 0):
+        better, _ = both_ways(width, height, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
+        found.append((better.count == 0, better.count > 0 and better.with_grain is False, sheet.name.lower(), sheet.key, better))
+    found.sort(key=lambda row: row[:4])
+    shown = found[:MOST_OFFERED]
+    items = store.load_many(session, [row[3] for row in shown])
+    choices = []
+    for *_, key, better in shown:
+        item = items[key].item
+        assert isinstance(item, Paper)
+        with_grain = better.with_grain if better.count else None
+        choices.append(PaperChoice(key, item, thickness(item).sheet, better.count, with_grain, own == str(key)))
+    return choices
+
+
+def threads(session: Session) -> list[tuple[int, ThreadSpool]]:
+    """The threads among the materials that say how thick they are."""
+    found = [(stored.id, stored.item) for stored in store.of_kind(session, "thread") if isinstance(stored.item, ThreadSpool)]
+    return [(item_id, spool) for item_id, spool in found if spool_diameter_mm(spool) is not None]
+
+
+def goods(session: Session, plan: Plan) -> dict[str, Good]:
+    """What the materials know of the things in a plan that are not papers, by the item that its pieces name."""
+    wanted = {int(piece.stock) for piece in plan.parts if not isinstance(piece, Part) and piece.stock.isdecimal()}
+    return {str(item_id): _good(stored.item) for item_id, stored in store.load_many(session, wanted).items()} if wanted else {}
+
+
+def _good(item: Item) -> Good:
+    left: float | None = getattr(item, "length_left_mm", None)
+    return Good(getattr(item, "owned", None) if left is None else left, item.price)
+
+
+def could_make(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:
+    """The papers a book of this leaf size can be made from, folded once."""
+    wide = 2 * leaf_width_mm
+    return what_gives(
+        store.sheets(session, min(wide, leaf_height_mm) - 0.05, max(wide, leaf_height_mm) - 0.05), leaf_width_mm, leaf_height_mm
+    )
+
+
+def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> Paper | None:
+    """A cover paper from the materials for a leaf of this size, with its grain along the spine if possible; None where there is none."""
+    found = store.listing(session, "", "paper", "cover", "thick first", per_page=MOST_OFFERED)
+    papers = [stored for stored in found if isinstance(stored.item, Paper)] or [
+        stored for stored in store.listing(session, "", "paper", "", "thick first", per_page=1) if isinstance(stored.item, Paper)
+    ]
+    sheets = {sheet.key: sheet for sheet in store.sheets(session, 0, 0)}
+
+    def fitness(stored: StoredItem) -> tuple[bool, bool, bool, bool]:
+        sheet = sheets[stored.id]
+        better, _ = both_ways(2 * leaf_width_mm + 10, leaf_height_mm + 6, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
+        item = stored.item
+        assert isinstance(item, Paper)
+        return (better.count > 0, better.with_grain is not False, item.kind == "cardstock", item.form != "offcut")
+
+    return store.find_paper(session, max(papers, key=fitness).id) if papers else None
