@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any, ClassVar, Final, Generic, Literal, TypeVar
 
 from pydantic import ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler
@@ -138,7 +139,7 @@ class Chosen:
     binding: BindingKind
     cover: CoverKind
 
-    @property
+    @cached_property
     def placed(self) -> tuple[str, ...]:
         """The paths of everything that was measured on the leaf."""
         return tuple(
@@ -147,6 +148,6 @@ class Chosen:
             for name in one.placed
         )
 
-    @property
+    @cached_property
     def roles(self) -> tuple[str, ...]:
         return tuple(dict.fromkeys((*self.block.roles, *self.binding.roles, *self.cover.roles)))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any, Final
 
 from pleat.core import unfit
@@ -18,7 +19,7 @@ from pleat.core.cutting import compute as cutting
 from pleat.core.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.extras import compute as extras
 from pleat.core.fields import LengthRule
-from pleat.core.kinds import Chosen, Registry
+from pleat.core.kinds import BindingKind, BlockKind, Chosen, CoverKind, Registry
 from pleat.core.labels import rule_of
 from pleat.core.materials.tools import NO_TOOLS, Tools
 from pleat.core.pages.block import Block, LeftOfPages
@@ -70,7 +71,12 @@ class Plan:
 
 def chosen(book: Book) -> Chosen:
     """The members the book is made of."""
-    return Chosen(BLOCKS.of(book.pages)[0], BINDINGS.of(book.binding)[0], COVERS.of(book.cover)[0])
+    return _chosen(BLOCKS.of(book.pages)[0], BINDINGS.of(book.binding)[0], COVERS.of(book.cover)[0])
+
+
+@lru_cache(maxsize=256)
+def _chosen(block: BlockKind, binding: BindingKind, cover: CoverKind) -> Chosen:
+    return Chosen(block, binding, cover)
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:

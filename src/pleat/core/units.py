@@ -13,6 +13,7 @@ import re
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 from itertools import accumulate, pairwise
 from typing import Final, Literal
 
@@ -122,6 +123,19 @@ def grammage_from_pounds(pounds: float, basis_width_in: float, basis_height_in: 
     return pounds * SQUARE_INCH_POUND_GRAMMAGE / (basis_width_in * basis_height_in)
 
 
+@lru_cache(maxsize=8192)
+def _written(steps: int, step_mm: float, name: RulerName) -> str:
+    """So many marks of a ruler: as a decimal of millimetres, or as inches with a fraction."""
+    if name == "mm":
+        return f"{steps * step_mm:.2f}".rstrip("0").removesuffix(".")
+    whole, rest = divmod(steps, round(MM_PER_INCH / step_mm))
+    if not rest:
+        return f"{whole}"
+    part = Fraction(rest, round(MM_PER_INCH / step_mm))
+    fraction = f"{part.numerator}/{part.denominator}"
+    return f"{whole} {fraction}" if whole else fraction
+
+
 @dataclass(frozen=True)
 class Ruler:
     """How lengths are marked and shown: millimetres to 0.5 or inches to 1/16."""
@@ -148,16 +162,8 @@ class Ruler:
     def _marked(self, mm: float, step_mm: float) -> str:
         """The value to the nearest of marks ``step_mm`` apart, without the unit."""
         steps = math.floor(abs(mm) / step_mm + 0.5)
-        sign = "−" if mm < 0 and steps else ""
-        if self.name == "mm":
-            text = f"{steps * step_mm:.2f}".rstrip("0").removesuffix(".")
-            return sign + text
-        whole, rest = divmod(steps, round(MM_PER_INCH / step_mm))
-        if not rest:
-            return f"{sign}{whole}"
-        part = Fraction(rest, round(MM_PER_INCH / step_mm))
-        fraction = f"{part.numerator}/{part.denominator}"
-        return f"{sign}{whole} {fraction}" if whole else sign + fraction
+        written = _written(steps, step_mm, self.name)
+        return f"−{written}" if mm < 0 and steps else written
 
     @property
     def thin_mm(self) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, Literal
 
 Lies = Literal["auto", "upright", "turned"]
@@ -53,6 +54,7 @@ def lay(
     return Lay(turned, columns, rows, across, along, None if grain is None else grain == spine_axis, min(used, 1.0))
 
 
+@lru_cache(maxsize=2000)
 def both_ways(
     width_mm: float,
     height_mm: float,

@@ -96,6 +96,8 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
 
 def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]:
     """Steps that are ticked before what they need: one check for each slip that has a name, and one for all others."""
+    if not ticks:
+        return []
     steps = {one.step.key: one.step for one in work}
     order = waits_for(tuple(steps.values()))
     early = {key: [first for first in order[key] if first not in ticks] for key in steps if key in ticks}

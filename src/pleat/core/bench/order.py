@@ -3,10 +3,32 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
 from graphlib import TopologicalSorter
+from types import MappingProxyType
 
 from pleat.core.bench.rules import BEFORE
 from pleat.core.plan import Step
+
+Bond = tuple[str, tuple[str, ...], tuple[str, ...], frozenset[str]]
+"""What orders a step: its key, needs, gives and tags."""
+
+
+@dataclass(frozen=True)
+class Order:
+    """The places of the steps in the order they are done, and for each key the keys of those it waits for."""
+
+    places: tuple[int, ...]
+    waits: Mapping[str, tuple[str, ...]]
+
+
+def ordered(steps: Sequence[Step]) -> Order:
+    """The order of these steps: each after all it waits for, otherwise as given. Books of one kind mostly have the same.
+
+    Raises graphlib's CycleError when two wait for each other.
+    """
+    return _ordered(tuple((step.key, step.needs, step.gives, step.tags) for step in steps))
 
 
 def waits_for(steps: Sequence[Step]) -> Mapping[str, tuple[str, ...]]:
@@ -15,35 +37,45 @@ def waits_for(steps: Sequence[Step]) -> Mapping[str, tuple[str, ...]]:
     >>> waits_for([Step("fold", "", ""), Step("sew", "", "", needs=("folded",)), Step("try", "", "", gives=("folded",))])["sew"]
     ('try',)
     """
-    givers: dict[str, list[str]] = {}
-    tagged: dict[str, list[str]] = {}
-    for step in steps:
-        for state in step.gives:
-            givers.setdefault(state, []).append(step.key)
-        for tag in step.tags:
-            tagged.setdefault(tag, []).append(step.key)
-    found: dict[str, tuple[str, ...]] = {}
-    for step in steps:
-        first = [key for need in step.needs for key in givers.get(need, ())]
-        first += [key for before, after in BEFORE if after in step.tags for key in tagged.get(before, ())]
-        found[step.key] = tuple(key for key in dict.fromkeys(first) if key != step.key)
-    return found
+    return ordered(steps).waits
 
 
 def in_order(steps: Sequence[Step]) -> tuple[Step, ...]:
-    """The steps so that each comes after all it waits for, otherwise as given. Raises graphlib's CycleError when two wait for each other.
+    """The steps so that each comes after all it waits for, otherwise as given.
 
     >>> [step.key for step in in_order([Step("sew", "", "", needs=("folded",)), Step("fold", "", "", gives=("folded",))])]
     ['fold', 'sew']
     """
-    place = {step.key: number for number, step in enumerate(steps)}
-    graph = TopologicalSorter(waits_for(steps))
+    return tuple(steps[place] for place in ordered(steps).places)
+
+
+@lru_cache(maxsize=512)
+def _ordered(bonds: tuple[Bond, ...]) -> Order:
+    waits = _waits(bonds)
+    place = {key: number for number, (key, *_) in enumerate(bonds)}
+    graph = TopologicalSorter(waits)
     graph.prepare()
     ready: list[str] = []
-    placed: list[Step] = []
+    placed: list[int] = []
     while graph.is_active():
         ready = sorted((*ready, *graph.get_ready()), key=place.__getitem__)
         first = ready.pop(0)
-        placed.append(steps[place[first]])
+        placed.append(place[first])
         graph.done(first)
-    return tuple(placed)
+    return Order(tuple(placed), MappingProxyType(waits))
+
+
+def _waits(bonds: tuple[Bond, ...]) -> dict[str, tuple[str, ...]]:
+    givers: dict[str, list[str]] = {}
+    tagged: dict[str, list[str]] = {}
+    for key, _, gives, tags in bonds:
+        for state in gives:
+            givers.setdefault(state, []).append(key)
+        for tag in tags:
+            tagged.setdefault(tag, []).append(key)
+    found: dict[str, tuple[str, ...]] = {}
+    for key, needs, _, tags in bonds:
+        first = [giver for need in needs for giver in givers.get(need, ())]
+        first += [giver for before, after in BEFORE if after in tags for giver in tagged.get(before, ())]
+        found[key] = tuple(giver for giver in dict.fromkeys(first) if giver != key)
+    return found

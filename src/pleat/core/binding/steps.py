@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import Final
 
+from pleat.core.binding.figures import Sewn
 from pleat.core.binding.path import Side, Span, other
 from pleat.core.binding.result import LeftOfBinding
-from pleat.core.binding.sewn import SewnResult
+from pleat.core.binding.thread import name_of
 from pleat.core.cautions import WEIGHT
 from pleat.core.plan import Missing, Step, signature
 from pleat.core.units import Ruler
@@ -17,7 +18,7 @@ AWL: Final = (
 NEEDLE: Final = "Pull the needle away from your face and put it in a pad, not on the table."
 
 
-def of(sewn: SewnResult, left: LeftOfBinding) -> tuple[Step, ...]:
+def of(sewn: Sewn, left: LeftOfBinding) -> tuple[Step, ...]:
     """Every step of it; a cover that is sewn with the leaves goes round them before anything is pierced."""
     ruler, sections = left.brief.ruler, len(left.pages.units)
     covered = left.brief.made_of.cover.sewn_through
@@ -33,7 +34,7 @@ def of(sewn: SewnResult, left: LeftOfBinding) -> tuple[Step, ...]:
     )
 
 
-def _strip(sewn: SewnResult, ruler: Ruler, covered: bool) -> Step:
+def _strip(sewn: Sewn, ruler: Ruler, covered: bool) -> Step:
     marks = ", ".join(ruler.number(position) for position in sewn.positions_mm)
     serves = "section and cover" if covered else "every section"
     return Step(
@@ -76,7 +77,7 @@ def _clip() -> Step:
     )
 
 
-def _pierce(sewn: SewnResult, sections: int, covered: bool) -> Step:
+def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
     rows = "Every section has a row of holes of its own across the spine, as drawn on the cover. "
     return Step(
         "pierce",
@@ -91,25 +92,25 @@ def _pierce(sewn: SewnResult, sections: int, covered: bool) -> Step:
     )
 
 
-def _thread(sewn: SewnResult, ruler: Ruler, times: int) -> Step:
+def _thread(sewn: Sewn, ruler: Ruler, times: int) -> Step:
     return Step(
         "thread",
         f"Cut {ruler.show(ruler.snap_up(sewn.need.total_mm))} of thread{'' if times == 1 else f', {times} times'}",
-        f"{sewn.thread_name}, taken {'double' if sewn.strands == 2 else 'single'}. Wax it if it is not waxed. Thread the needle.",
+        f"{name_of(sewn.binding.thread)}, taken {'double' if sewn.binding.strands == 2 else 'single'}. Wax it if it is not waxed. Thread the needle.",
         ("scissors", "needle"),
         gives=("thread.cut",),
-        signature=signature(sewn.need.total_mm, sewn.strands),
+        signature=signature(sewn.need.total_mm, sewn.binding.strands),
         for_all=True,
     )
 
 
-def _sew(sewn: SewnResult, ruler: Ruler, sections: int) -> Step:
+def _sew(sewn: Sewn, ruler: Ruler, sections: int) -> Step:
     path = sewn.path
     words = _in_words(path.spans, path.holes, len(sewn.positions_mm))
     return Step(
         "sew",
         "Sew" if sections == 1 else f"Sew {sections} times, section by section",
-        f"{'' if sections == 1 else 'Each section through its own row of holes with its own thread. '}Start {path.start_side}, leaving a tail of {ruler.show(sewn.tail_mm)}: {words}. Pull along the fold, not across it.",
+        f"{'' if sections == 1 else 'Each section through its own row of holes with its own thread. '}Start {path.start_side}, leaving a tail of {ruler.show(sewn.binding.tail_mm)}: {words}. Pull along the fold, not across it.",
         ("needle",),
         needs=("block.pierced", "cover.on", "thread.cut"),
         gives=("block.sewn",),
@@ -119,7 +120,7 @@ def _sew(sewn: SewnResult, ruler: Ruler, sections: int) -> Step:
     )
 
 
-def _knot(sewn: SewnResult, ruler: Ruler) -> tuple[Step, ...]:
+def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
     side, hole = sewn.path.start_side, sewn.path.holes[0] if sewn.path.holes else 1
     return (
         Step(

@@ -8,6 +8,7 @@ practice for legal; craft pads 12 x 12, 8 x 8 and 6 x 6 in are common practice a
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 from typing import Final
 
 from pleat.core.errors import LengthError
@@ -59,6 +60,7 @@ def tolerance_mm(side_mm: float) -> float:
     return 1.5 if side_mm <= 150 else 2.0 if side_mm <= 600 else 3.0
 
 
+@lru_cache(maxsize=2000)
 def size_name(width_mm: float, height_mm: float) -> str | None:
     """The name of a size within 0.2 mm, whichever way it lies; None when it has none.
 

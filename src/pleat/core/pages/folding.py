@@ -7,6 +7,7 @@ The spine is always the last fold, so the grain must run along it. Arithmetic.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, Literal
 
 from pleat.core.materials.sizes import size_name
@@ -69,6 +70,7 @@ class Folded:
         return size_name(self.leaf_width_mm, self.leaf_height_mm)
 
 
+@lru_cache(maxsize=500)
 def ways_to_fold(sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None) -> tuple[Folded, ...]:
     """Each number of folds, both ways round: lying upright, and turned so that the spine runs across the sheet's height."""
     found = []

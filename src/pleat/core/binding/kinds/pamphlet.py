@@ -7,7 +7,6 @@ on both sides. Common practice, no source.
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Final
 
 from pleat.core.binding import checks, figures, stations, steps, typed
@@ -41,11 +40,12 @@ def compute(binding: Pamphlet, left: LeftOfBinding) -> SewnResult:
     sections = len(pages.units)
     shown = figures.Sewn(binding, positions, path, need, swell(binding.thread, binding.strands).times(sections))
     each = ruler.snap_up(need.total_mm)
-    result = SewnResult(
+    return SewnResult(
         key_figure=figures.count(left, shown),
         figures=figures.figures(left, shown),
         checks=checks.find(binding, left, positions, wrong, need),
         parts=(Length("thread", name_of(binding.thread), each, sections * left.brief.quantity, binding.thread.stock_id or ""),),
+        steps=steps.of(shown, left),
         at="fold",
         height_mm=pages.leaf_height_mm,
         positions_mm=positions,
@@ -64,7 +64,6 @@ def compute(binding: Pamphlet, left: LeftOfBinding) -> SewnResult:
         strands=binding.strands,
         tail_mm=binding.tail_mm,
     )
-    return replace(result, steps=steps.of(result, left))
 
 
 KIND: Final = BindingKind(

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from functools import partial
 from typing import Final
 
@@ -35,11 +34,13 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
     holes = tuple(position + square_head for position in binding.positions_mm)
     shown = figures(cover, left, Shaped(wrap, spine, scored))
     lost = max(0.0, spine.likely - scored) / 2 if scored else 0.0
-    result = WrapResult(
+    on_board = tools.scoring_longest_mm is not None and max(wrap.width_mm, wrap.height_mm) <= tools.scoring_longest_mm + 0.05
+    return WrapResult(
         key_figure=shown[0],
         figures=shown,
         checks=checks.find(cover, left, checks.Outcome(spine, wrap, creases, square_fore, square_head, holes, lost)),
         parts=(_part(cover, left, wrap),),
+        steps=(_score(brief, wrap, on_board),),
         front_width_mm=wrap.panels[-1].width_mm,
         front_height_mm=wrap.height_mm,
         swatch=left.paper.cover.swatch,
@@ -52,9 +53,8 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
         square_head_mm=square_head,
         holes_mm=holes,
         rows_mm=_rows(pages.units, wrap, spine.likely),
-        on_board=tools.scoring_longest_mm is not None and max(wrap.width_mm, wrap.height_mm) <= tools.scoring_longest_mm + 0.05,
+        on_board=on_board,
     )
-    return replace(result, steps=(_score(brief, result),))
 
 
 def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) -> PanelPlan:
@@ -122,14 +122,14 @@ def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, she
     return tuple(found)
 
 
-def _score(brief: BriefResult, cover: WrapResult) -> Step:
-    ruler, wrap = brief.ruler, cover.wrap
+def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
+    ruler = brief.ruler
     scores = " and ".join(ruler.number(score) for score in wrap.scores_mm)
     return Step(
         "cover_scored",
         "Score and fold the cover",
         f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove, then press the crease with the bone folder.",
-        ("scoring board" if cover.on_board else "rule and scoring tool", "bone folder"),
+        ("scoring board" if on_board else "rule and scoring tool", "bone folder"),
         needs=("cover.cut",),
         gives=("cover.scored",),
         signature=signature(*wrap.scores_mm),

@@ -86,7 +86,9 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
         offers=() if mixed else choices.find(pages, left, sections, limit, trim),
         parts=parts,
         unit="section",
-        units=tuple(Unit(total(section), count) for section, count in zip(nested.nests, sections, strict=True)),
+        units=tuple(
+            Unit(total(nest) if mixed else nest[0].times(count), count) for nest, count in zip(nested.nests, sections, strict=True)
+        ),
         leaves=nested.leaves,
         leaf_width_mm=brief.leaf_width_mm,
         leaf_height_mm=brief.leaf_height_mm,
