@@ -31,7 +31,7 @@ def walk_two_holes(page: Page) -> None:
 
 
 def ask_why(page: Page) -> None:
-    page.locator("#why-spine summary").click()
+    page.locator("#why-spine button").click()
 
 
 def two_sections(page: Page) -> None:

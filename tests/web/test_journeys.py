@@ -101,7 +101,7 @@ def test_the_keyboard_alone_opens_pleats_and_asks_why(desk: Page):
         expect(desk.locator(f"#body-{name}")).to_be_visible()
         expect(desk.locator(f"#strip-{name}")).to_have_attribute("aria-expanded", "true")
     assert desk.url.endswith("open=pages")
-    summary = desk.locator("#why-thickness summary")
+    summary = desk.locator("#why-thickness button")
     summary.focus()
     desk.keyboard.press("Enter")
     expect(desk.locator("#why-thickness .why")).to_contain_text("leaves ×")

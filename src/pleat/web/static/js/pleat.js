@@ -4,25 +4,7 @@
   const NAMES = ["book", "brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"];
   const root = () => document.getElementById("main");
 
-  // --- the open pleat -----------------------------------------------------------------------------------------
-  // Opening one is a step in the browser's own history: back goes to the pleat before.
-  function openPleat(name, step) {
-    const main = root();
-    if (!main || !main.dataset.open || !NAMES.includes(name)) return;
-    const url = new URL(location.href);
-    url.searchParams.set("open", name);
-    if (step && main.dataset.open !== name) history.pushState({ pleat: name }, "", url);
-    main.dataset.open = name;
-    showOpen();
-    const head = document.getElementById("head-" + name);
-    head.closest(".body, .book").scrollTop = 0;
-    if (matchMedia("(max-width: 760px)").matches) main.scrollIntoView({ block: "start" });
-    head.focus({ preventScroll: true });
-  }
-  window.addEventListener("popstate", () => {
-    const main = root(), name = new URL(location.href).searchParams.get("open");
-    if (main && main.dataset.open) openPleat(NAMES.includes(name) ? name : "book", false);
-  });
+  // Which pleat is open stands on the page itself, for the styles; what is swapped in is told again.
   function showOpen() {
     const main = root();
     if (!main || !main.dataset.open) return;
@@ -69,7 +51,6 @@
       el.title = new Date(el.dateTime).toLocaleString();
     }
     showOpen();
-    showDark();
     restoreRefused(scope);
   }
 
@@ -181,55 +162,20 @@
     words.append(bold, text);
     close.type = "button";
     close.className = "bar-button";
-    close.dataset.dismiss = "";
+    close.addEventListener("click", () => box.remove());
     close.textContent = "close";
     box.append(words, close);
     place.replaceChildren(box);
   }
 
-  // --- clicks that are not round trips --------------------------------------------------------------------------
-  document.addEventListener("click", (event) => {
-    const target = event.target.closest("[data-open-pleat], [data-dark], [data-dismiss], [data-reload], [data-scroll], [data-menu], [data-help]");
-    if (!target) return;
-    if (target.dataset.openPleat) openPleat(target.dataset.openPleat, true);
-    if ("menu" in target.dataset) target.setAttribute("aria-expanded", String(document.getElementById("bar").classList.toggle("open")));
-    else if ("help" in target.dataset) showKeys();
-    else if ("dark" in target.dataset) switchDark();
-    else if ("dismiss" in target.dataset) target.closest(".notice").remove();
-    else if ("reload" in target.dataset) { event.preventDefault(); location.reload(); }
-    if (target.dataset.scroll) { const step = document.querySelector(target.dataset.scroll); step.scrollIntoView({ block: "center" }); step.querySelector("button").focus({ preventScroll: true }); }
-  });
-  // One "why" at a time, and Escape or a click elsewhere folds it.
-  document.addEventListener("click", (event) => {
-    for (const one of document.querySelectorAll("details.fact[open], details.book-more[open]")) if (!one.contains(event.target)) one.open = false;
-  });
-
-  // An answer stays within its pleat: moved left where it would run out of it, and below its figure where there is no room above.
-  document.addEventListener("toggle", (event) => {
-    const figure = event.target, why = figure.open && figure.matches("details.fact") && figure.querySelector(".why");
-    if (!why) return;
-    const box = (figure.closest(".body") || document.documentElement).getBoundingClientRect(), at = figure.getBoundingClientRect();
-    why.style.left = Math.min(0, box.right - 20 - why.offsetWidth - at.left) + "px";
-    why.classList.toggle("below", at.top - why.offsetHeight < Math.max(0, box.top));
-  }, true);
-
-  // --- keys: the list of them, and whether single ones work -----------------------------------------------------------
   function singleKeys() {
     try { return localStorage.getItem("pleat-keys") !== "0"; } catch (error) { return true; }
-  }
-  function showKeys() {
-    const dialog = document.getElementById("keys"), box = document.getElementById("keys-single");
-    box.checked = singleKeys();
-    if (!dialog.open) dialog.showModal();
   }
   document.addEventListener("change", (event) => {
     if (event.target.id !== "keys-single") return;
     try { localStorage.setItem("pleat-keys", event.target.checked ? "1" : "0"); } catch (error) { /* private windows may refuse */ }
   });
   const TYPING = "input:not([type=radio]):not([type=checkbox]), select, textarea";
-  document.addEventListener("keydown", (event) => {
-    if (event.key === "?" && singleKeys() && !event.ctrlKey && !event.metaKey && !event.altKey && !event.target.closest(TYPING)) { event.preventDefault(); showKeys(); }
-  });
 
   // --- the materials by keyboard: / to search, digits for the kinds, arrows among the things --------------------------
   document.addEventListener("keydown", (event) => {
@@ -246,26 +192,6 @@
     if (by && goods[here + by]) { event.preventDefault(); goods[here + by].focus(); }
   });
 
-  // A drawer from which several things are taken stays open, and as it is, while the pleat around it is swapped.
-  document.addEventListener("toggle", (event) => {
-    if (event.target.matches && event.target.matches("details[data-keep-open]")) event.target.toggleAttribute("hx-morph-skip", event.target.open);
-  }, true);
-
-  // --- dark ------------------------------------------------------------------------------------------------
-  function showDark() {
-    for (const button of document.querySelectorAll("[data-dark]")) {
-      const dark = document.documentElement.dataset.theme === "dark";
-      button.setAttribute("aria-pressed", String(dark));
-      button.textContent = dark ? "light" : "dark";
-    }
-  }
-  function switchDark() {
-    const dark = document.documentElement.dataset.theme !== "dark";
-    document.documentElement.dataset.theme = dark ? "dark" : "light";
-    try { localStorage.setItem("pleat-dark", dark ? "1" : "0"); } catch (error) { /* private windows may refuse */ }
-    showDark();
-  }
-
   // --- lengths while dragging ------------------------------------------------------------------------------------
   function onRuler(mm, ruler) {
     if (ruler === "mm") return String(Math.round(mm * 2) / 2);
@@ -275,23 +201,65 @@
   }
 
   document.addEventListener("alpine:init", () => {
-    Alpine.data("workspace", () => ({
+    // What every page has: which pleat is open, keys, dark or light, the menu, notices, drawers.
+    Alpine.data("house", () => ({
+      // Opening a pleat is a step in the browser's own history: back goes to the one before.
+      show(name) { this.go(name, true); },
+      go(name, step) {
+        const main = root();
+        if (!main || !main.dataset.open || !NAMES.includes(name)) return;
+        const url = new URL(location.href);
+        url.searchParams.set("open", name);
+        if (step && main.dataset.open !== name) history.pushState({ pleat: name }, "", url);
+        main.dataset.open = name;
+        showOpen();
+        const head = document.getElementById("head-" + name);
+        head.closest(".body, .book").scrollTop = 0;
+        if (matchMedia("(max-width: 760px)").matches) main.scrollIntoView({ block: "start" });
+        head.focus({ preventScroll: true });
+      },
+      back() {
+        const name = new URL(location.href).searchParams.get("open");
+        this.go(NAMES.includes(name) ? name : "book", false);
+      },
+      toStep(key) {
+        this.go("bench", true);
+        const step = document.getElementById("step-" + key);
+        step.scrollIntoView({ block: "center" });
+        step.querySelector("button").focus({ preventScroll: true });
+      },
+      switchDark() {
+        const dark = document.documentElement.dataset.theme !== "dark";
+        document.documentElement.dataset.theme = dark ? "dark" : "light";
+        try { localStorage.setItem("pleat-dark", dark ? "1" : "0"); } catch (error) { /* private windows may refuse */ }
+      },
+      menu(el) { el.setAttribute("aria-expanded", String(document.getElementById("bar").classList.toggle("open"))); },
+      close(el) { el.closest(".notice").remove(); },
+      // A drawer from which several things are taken stays open, and as it is, while the pleat around it is swapped.
+      keep(event) { event.target.toggleAttribute("hx-morph-skip", event.target.open); },
       key(event) {
         if (event.ctrlKey || event.metaKey || event.altKey) return this.history(event);
-        if (event.key === "Escape") for (const one of document.querySelectorAll("details.fact[open], details.book-more[open]")) { one.open = false; one.querySelector("summary").focus(); }
-        if (event.target.closest(TYPING + ", [role=slider], dialog") || document.getElementById("keys").open) return;
+        const keys = document.getElementById("keys");
+        if (event.key === "?" && singleKeys() && !event.target.closest(TYPING)) {
+          event.preventDefault();
+          keys.showPopover();
+          keys.querySelector("button").focus();
+          return;
+        }
+        if (!root().dataset.open || event.target.closest(TYPING + ", [role=slider], [popover]") || keys.matches(":popover-open")) return;
         const open = NAMES.indexOf(root().dataset.open);
-        if (event.key >= "0" && event.key <= "8") { if (singleKeys()) openPleat(NAMES[Number(event.key)], true); }
+        if (event.key >= "0" && event.key <= "8") { if (singleKeys()) this.show(NAMES[Number(event.key)]); }
         else if (event.target.matches("input")) return; // arrows go from choice to choice there
-        else if (event.key === "ArrowRight" && open < 8) openPleat(NAMES[open + 1], true);
-        else if (event.key === "ArrowLeft" && open > 0) openPleat(NAMES[open - 1], true);
+        else if (event.key === "ArrowRight" && open < 8) this.show(NAMES[open + 1]);
+        else if (event.key === "ArrowLeft" && open > 0) this.show(NAMES[open - 1]);
       },
       history(event) {
         const key = event.key.toLowerCase(), redo = key === "y" || (key === "z" && event.shiftKey);
         if (!(event.ctrlKey || event.metaKey) || (key !== "z" && key !== "y") || event.target.closest(TYPING)) return;
-        event.preventDefault();
         const button = document.querySelector(redo ? "[data-key=redo]" : "[data-key=undo]");
-        if (button && button.getAttribute("aria-disabled") !== "true") button.click();
+        if (!button) return;
+        event.preventDefault();
+        if (button.getAttribute("aria-disabled") !== "true") button.click();
       },
     }));
 
@@ -409,6 +377,8 @@
   });
 
   document.addEventListener("DOMContentLoaded", () => {
+    const single = document.getElementById("keys-single");
+    if (single) single.checked = singleKeys();
     settle(document);
     const wrong = document.querySelector("[autofocus]");
     if (wrong) { wrong.scrollIntoView({ block: "center" }); wrong.focus({ preventScroll: true }); }
