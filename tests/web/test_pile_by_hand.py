@@ -176,7 +176,7 @@ def test_place_and_fold_out_are_typed_and_what_cannot_be_taken_stays_in_its_fiel
     flap.press("Enter")
     expect(flap).to_have_value("130")
     expect(pile.locator("#body-pages [data-check=C6]")).to_contain_text("reaches the gutter")
-    pile.locator("#body-pages [data-check=C6] .fix").click()
+    pile.locator("#body-pages [data-check=C6] .btn").click()
     expect(flap).to_have_value("129")
     expect(pile.locator("#body-pages [data-check=C6]")).to_have_count(0)
     expect(pile.locator(f".page[data-sheet='{sheet}'] .folded-in")).to_have_count(1)

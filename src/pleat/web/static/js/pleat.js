@@ -33,7 +33,7 @@
       before.named && (pleat || page || document).querySelector(before.named),
       pleat && pleat.querySelector(".checks:has(.check)"),
       pleat && pleat.querySelector("h2[tabindex]"),
-      page && page.querySelector(".stage.now .fix-main:not(:disabled), .stage.now .fix:not(:disabled), .fix-main"),
+      page && page.querySelector(".stage.now .btn-main:not(:disabled), .stage.now .btn:not(:disabled), .btn-main"),
       root() && document.getElementById("head-" + root().dataset.open),
     ].find(usable);
     before = null;
