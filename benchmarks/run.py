@@ -233,6 +233,37 @@ def swap(folder: Path) -> None:
         browser.close()
 
 
+def start(folder: Path) -> None:
+    """From the start, all answers given, to the whole book on the screen in Chromium; and the portrait after each answer."""
+    from playwright.sync_api import sync_playwright
+
+    database = folder / "start.db"
+    migrate(database)
+    engine = open_engine(database)
+    with transaction(engine) as session:
+        fill(session)
+    engine.dispose()
+    seen, shown = [], []
+    with running(database) as address, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox"])
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        for number in range(20):
+            page.goto(f"{address}/new")
+            page.wait_for_timeout(300)
+            count = page.get_by_label("how many pages or leaves")
+            before = time.perf_counter()
+            count.fill(f"{24 + 4 * number} pages")
+            page.locator(".look-facts", has_text=f"{24 + 4 * number}").wait_for()
+            shown.append(time.perf_counter() - before)
+            before = time.perf_counter()
+            page.get_by_role("button", name="work it out").click()
+            page.locator(".book .portrait-drawing").wait_for()
+            seen.append(time.perf_counter() - before)
+        browser.close()
+    spread("an answer, to its portrait (300 ms of them wait for more typing)", shown)
+    spread("from the last answer to the whole book", seen)
+
+
 def kill(folder: Path) -> None:
     """The server is killed 100 times in the middle of edits, a copy is taken now and then; what was acknowledged must be there, and whole."""
     database, lost, kills, acknowledged, edits_, copies = folder / "kill.db", 0, 0, "90", 0, 0
@@ -297,6 +328,7 @@ PARTS: dict[str, Callable[[Path], None]] = {
     "screen": screen,
     "swap": swap,
     "kill": kill,
+    "start": start,
     "demo": demo,
 }
 

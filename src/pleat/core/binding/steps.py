@@ -23,7 +23,7 @@ def of(sewn: Sewn, left: LeftOfBinding) -> tuple[Step, ...]:
     ruler, sections = left.brief.ruler, len(left.pages.units)
     covered = left.brief.made_of.cover.sewn_through
     return (
-        _strip(sewn, ruler, covered),
+        _strip(sewn, ruler, "section and cover" if covered else "every section" if sections > 1 else "every book"),
         *((_cover_on(sections),) if covered else ()),
         _clip(),
         _pierce(sewn, sections, covered),
@@ -34,9 +34,8 @@ def of(sewn: Sewn, left: LeftOfBinding) -> tuple[Step, ...]:
     )
 
 
-def _strip(sewn: Sewn, ruler: Ruler, covered: bool) -> Step:
+def _strip(sewn: Sewn, ruler: Ruler, serves: str) -> Step:
     marks = ", ".join(ruler.number(position) for position in sewn.positions_mm)
-    serves = "section and cover" if covered else "every section"
     return Step(
         "strip",
         "Make one station strip",

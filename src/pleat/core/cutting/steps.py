@@ -34,11 +34,11 @@ def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
     for key, count in own.items():
         name = left.paper.stock(key).name
         listed.append(f"{many(count, 'sheet')} of {name}" if count else f"no {name} yet, since the piece does not come out of it")
-    which = {1: "it", 2: "both"}.get(len(listed), "each")
+    grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
     return Step(
         "gather",
         "Lay out the paper",
-        f"{', '.join(listed)}. Find the grain of {which}.",
+        f"{', '.join(listed)}. Find {grain}.",
         gives=("stock.gathered",),
         signature=signature({left.paper.stock(key).role: count for key, count in own.items()}),
         for_all=True,
