@@ -70,6 +70,15 @@ FIELDS = [
     "use",
     "sort",
     "make",
+    "recipe",
+    "fit",
+    "own_name",
+    "own_size",
+    "own_weight",
+    "ruler",
+    "pages",
+    "wish",
+    "offer",
 ]
 PATHS = [
     "title",

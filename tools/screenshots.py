@@ -65,6 +65,13 @@ Moon card;30;x;250;6
 """
 
 
+def what_changes(page: Page) -> None:
+    page.locator("#drawer-become summary").click()
+    page.locator("#become").get_by_role("button", name="programme, its own cover").click()
+    page.get_by_role("button", name="make it so").wait_for()
+    page.locator(".become").scroll_into_view_if_needed()
+
+
 def take_in_a_table(page: Page) -> None:
     page.locator("#file").set_input_files({"name": "winter-materials.csv", "mimeType": "text/csv", "buffer": TABLE.encode()})
     page.get_by_role("button", name="show what would be taken").click()
@@ -85,9 +92,9 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "cover": ("/books/5?open=cover", ask_why),
     "cutting": ("/books/2?open=cutting", nothing),
     "bench": ("/books/5?open=bench", nothing),
+    "become": ("/books/1?open=brief", what_changes),
     "print": ("/books/5/print", nothing),
     "materials": ("/materials?make=140+x+200", nothing),
-    "item": ("/materials/4", nothing),
     "measuring": ("/materials/2/measure", measure),
     "grain": ("/materials/6/grain", nothing),
     "table": ("/materials/table", take_in_a_table),

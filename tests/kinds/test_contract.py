@@ -24,6 +24,7 @@ from pleat.core.kinds import TAG
 from pleat.core.overview import overview
 from pleat.core.planfile import plan_data
 from pleat.core.planning import PLEATS, REGISTRIES, make_plan
+from pleat.core.recipes import RECIPES
 from pleat.drawing import looks
 from pleat.drawing import members as _drawings  # noqa: F401 - makes all drawings known
 from pleat.drawing.handles import handles
@@ -48,12 +49,20 @@ GIVEN_BY_NOBODY = {"cover.on", "cover.scored", "block.trimmed", "leaf.ready", "l
 """States that only some books have: without a step that gives them they are met."""
 
 
+BOOKS |= {f"recipe: {one.title}": one.begun for one in RECIPES}
+
+
 def made(changes, book=None):
     return editing.apply(book or Book(), changes)
 
 
+def example(kind):
+    """The example of a recipe, else the usual book of a kind."""
+    return next((one.book() for one in RECIPES if kind == f"recipe: {one.title}"), None) or made(BOOKS[kind])
+
+
 @pytest.mark.parametrize("kind", BOOKS)
-@settings(max_examples=15, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=10, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(book=books)
 def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
     book = made(BOOKS[kind], book)
@@ -75,7 +84,7 @@ def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
 @pytest.mark.parametrize("kind", BOOKS)
 def test_a_kind_is_worked_from_the_first_step_to_the_last(kind):
     """Every need is given by a step, or is one that only other books have; nothing says what this book has not."""
-    book = made(BOOKS[kind])
+    book = example(kind)
     plan = make_plan(book)
     assert not [check for _, check in plan.checks if check.level == "stop" and check.key != "C1"]
     steps = [one.step for one in plan.bench.work]
@@ -97,7 +106,7 @@ def test_a_kind_is_worked_from_the_first_step_to_the_last(kind):
 @pytest.mark.parametrize("kind", BOOKS)
 def test_the_command_line_plans_a_kind(kind, tmp_path):
     file = tmp_path / "book.json"
-    file.write_text(write_book(made(BOOKS[kind])))
+    file.write_text(write_book(example(kind)))
     for part in ("list", "steps", "checks", "cutting"):
         result = CliRunner().invoke(main, ["plan", str(file), "--part", part])
         assert result.exit_code == 0, result.output
@@ -107,7 +116,7 @@ def test_the_command_line_plans_a_kind(kind, tmp_path):
 
 @pytest.mark.parametrize("kind", BOOKS)
 def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind, app, client):
-    book = made(BOOKS[kind])
+    book = example(kind)
     with transaction(app.extensions["pleat_engine"]) as session:
         book_id = service.add(session, book, "", "made")
     shown = parts(client.get(f"/books/{book_id}").get_data(as_text=True))

@@ -275,6 +275,9 @@ def test_dark_is_remembered(desk: Page):
     expect(desk.locator("html")).to_have_attribute("data-theme", "dark")
 
 
+OPENED = "document.querySelectorAll('details').forEach((drawer) => { drawer.open = true; })"
+
+
 def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str):
     sizes = ((1280, 800), (1024, 768), (400, 860))
     for address in (
@@ -288,11 +291,13 @@ def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str):
         "/materials/table",
     ):
         desk.goto(served + address)
+        desk.evaluate(OPENED)
         for width, height in sizes:
             desk.set_viewport_size({"width": width, "height": height})
             assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), (address, width)
     for name in ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench", "pages"):
         desk.goto(f"{served}/books/{6 if name == 'pages' else 2}?open={name}")
+        desk.evaluate(OPENED)
         for width, height in sizes:
             desk.set_viewport_size({"width": width, "height": height})
             assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), (name, width)

@@ -133,7 +133,7 @@ def _sheets(plan: Plan) -> Sequence[Want]:
     found = []
     for key, needed in plan.cutting.takes.items():
         stock = plan.paper.stock(key)
-        use = {"leaf": "leaves", "cover": "cover", "pile": "pile"}[stock.role]
+        use = stock.serves.removeprefix("the ")
         cost = None if stock.price is None or not needed else stock.price * needed
         found.append(Want(stock.name, use, "sheet", needed, stock.owned, cost))
     return found

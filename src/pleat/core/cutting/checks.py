@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import Final
 
 from pleat.core.brief.compute import BriefResult
 from pleat.core.cutting.cut import Cut, longest_cut_mm
@@ -21,7 +20,6 @@ _TWICE_MM = 0.5
 """A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
 _QUARTER_MM = MM_PER_INCH / 4
 _US_SIZES = ("letter", "legal", "tabloid", "half letter")
-FOR: Final = {"leaf": "for the leaves", "cover": "for the cover", "pile": "of the pile"}
 COUNT_ON_SHELF = "If you have more, put the count right among the materials; the book takes it from there."
 
 
@@ -45,7 +43,7 @@ def _owned(stock: Stock, needed: int) -> Check | None:
     if stock.owned is None or needed <= stock.owned:
         return None
     missing = needed - stock.owned
-    mine = Offer(f"I have {needed} {FOR[stock.role]} after all", ((f"paper.{stock.key}.owned", needed),))
+    mine = Offer(f"I have {needed} for {stock.serves} after all", ((f"paper.{stock.key}.owned", needed),))
     return Check(
         "owned",
         "stop",
@@ -94,7 +92,7 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
         "stop",
         f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
         f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
-        () if stock.in_materials else (Offer(f"I have {needed} such offcuts {FOR[stock.role]}", ((f"paper.{stock.key}.owned", needed),)),),
+        () if stock.in_materials else (Offer(f"I have {needed} such offcuts for {stock.serves}", ((f"paper.{stock.key}.owned", needed),)),),
         COUNT_ON_SHELF if stock.in_materials else "",
     )
 

@@ -63,14 +63,14 @@ def _way(cut: Cut) -> Offer:
 
 
 def _key(cuts: tuple[Cut, ...]) -> Figure:
-    by_role: dict[str, int] = {}
+    by_use: dict[str, int] = {}
     for cut in cuts:
-        by_role[cut.stock.role] = by_role.get(cut.stock.role, 0) + (cut.sheets or 0)
-    split = " + ".join(f"{number} {checks.FOR[role]}" for role, number in by_role.items())
+        by_use[cut.stock.serves] = by_use.get(cut.stock.serves, 0) + (cut.sheets or 0)
+    split = " + ".join(f"{number} for {serves}" for serves, number in by_use.items())
     return Figure(
         key="sheets",
         label="to cut",
-        value=many(sum(by_role.values()), "sheet"),
+        value=many(sum(by_use.values()), "sheet"),
         show="text",
         how=f"{split}. Each part has sheets of its own." if split else "Nothing of this book is cut from a sheet.",
         rules=(Rule("arithmetic", "pieces divided by pieces a sheet, rounded up"),),

@@ -47,6 +47,11 @@ class Stock:
     price: float | None = None
 
     @property
+    def serves(self) -> str:
+        """What it is for, in words: ``the leaves``."""
+        return {"leaf": "the leaves", "cover": "the cover", "pile": "the pile"}[self.role]
+
+    @property
     def caliper(self) -> Estimate:
         return self.thick.sheet
 
