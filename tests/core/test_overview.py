@@ -4,7 +4,7 @@ import pytest
 
 from pleat.core.book import Book
 from pleat.core.materials.items import Paper
-from pleat.core.overview import Good, Want, overview
+from pleat.core.overview import Good, Overview, Want, overview
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES, USES, advise
@@ -54,6 +54,12 @@ def test_amounts_are_said_as_a_maker_says_them():
     assert Want("card", "cover", "sheet", 0, 20, None).words(0, mm) == "none fits"
     assert Want("card", "cover", "sheet", 0, 20, None).missing is None
     assert Want("ring", "binding", "piece", 3, 1, None).words(2, mm) == "2"
+    assert [Overview((), None, (), minutes, 0, (), (), 0, None).work_short for minutes in ((5, 10), (50, 115), (60, 105), (180, 300))] == [
+        "¼ h",
+        "¾–2 h",
+        "1–1¾ h",
+        "3–5 h",
+    ]
 
 
 @pytest.mark.parametrize("one", RECIPES, ids=lambda one: one.name)

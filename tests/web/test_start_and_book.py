@@ -113,7 +113,7 @@ def test_another_kind_is_shown_before_it_is_made_and_undo_brings_all_back(desk: 
     desk.locator("#strip-brief").click()
     desk.get_by_text("make it another kind of book").click()
     desk.locator("#become").get_by_role("button", name="programme, its own cover").click()
-    expect(desk.locator("#become")).to_contain_text("Laid aside, for when you come back: what you decided for wrap.")
+    expect(desk.locator("#become")).to_contain_text("Laid aside, for when you come back: what you decided for the wrap.")
     expect(desk.locator("#become")).to_contain_text("cut the cover")
     expect(desk.locator("#strip-cover .strip-figure")).to_contain_text("mm")
     desk.get_by_role("button", name="make it so").click()

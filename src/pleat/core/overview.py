@@ -93,9 +93,9 @@ class Overview:
 
     @property
     def work_short(self) -> str:
-        """``1 – 2 h``: in quarters of an hour, for where there is little room."""
-        low, high = (max(0.25, round(minutes / 15) / 4) for minutes in self.minutes)
-        return f"{low:g} h" if low == high else f"{low:g} – {high:g} h"
+        """``¾–2 h``: in quarters of an hour, for where there is little room."""
+        low, high = (_quarters(minutes) for minutes in self.minutes)
+        return f"{low} h" if low == high else f"{low}–{high} h"
 
     @property
     def waits_about(self) -> int:
@@ -150,3 +150,9 @@ def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
         cost = None if good.price is None else good.price * priced
         found.append(Want(piece.name, piece.use, "mm" if isinstance(piece, Length) else "piece", needed, good.owned, cost))
     return found
+
+
+def _quarters(minutes: int) -> str:
+    """Hours with ¼, ½ or ¾; no less than a quarter."""
+    hours, rest = divmod(max(1, round(minutes / 15)), 4)
+    return f"{hours or ''}{('', '¼', '½', '¾')[rest]}"
