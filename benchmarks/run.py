@@ -220,7 +220,9 @@ def swap(folder: Path) -> None:
       }));
     }"""
     with running(database) as address, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"])
+        browser = playwright.chromium.launch(
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{address}/books/{book_id}?open=pages")
         page.evaluate(watch)
@@ -250,7 +252,9 @@ def start(folder: Path) -> None:
     painted = "performance.getEntriesByName('first-contentful-paint')[0]?.startTime"
     seen, shown = [], []
     with running(database) as address, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"])
+        browser = playwright.chromium.launch(
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         for number in range(20):
             page.goto(f"{address}/new")

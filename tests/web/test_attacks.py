@@ -186,6 +186,15 @@ def test_what_stands_in_the_way_of_the_file_is_said_in_words(app, said, words):
     assert words in answer.get_data(as_text=True)
 
 
+def test_a_mistake_of_pleats_is_told_in_its_own_words(app):
+    app.config["PROPAGATE_EXCEPTIONS"] = False
+    app.add_url_rule("/broken", view_func=lambda: 1 / 0)
+    answer = app.test_client().get("/broken")
+    assert answer.status_code == 500
+    assert "your books are as they were" in answer.text
+    assert "server" not in answer.text
+
+
 def test_a_copy_goes_out_and_comes_back_through_the_page(client):
     copy = client.get("/copies/pleat.db")
     assert copy.headers["Content-Disposition"].startswith("attachment; filename=pleat-")

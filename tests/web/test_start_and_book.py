@@ -7,6 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from pleat.core.recipes import RECIPES
 from tests.web.conftest import open_book, typed
 
 
@@ -124,3 +125,24 @@ def test_another_kind_is_shown_before_it_is_made_and_undo_brings_all_back(desk: 
     expect(desk.locator("#body-cover")).to_contain_text("The outermost leaves are the cover")
     desk.locator("#do-undo").click()
     expect(desk.locator("#i-cover-square-mm")).to_have_value("5")
+
+
+TAKEOVER = {"takeover": "1", "window": "w"}
+
+
+def test_every_demo_book_becomes_every_kind_and_comes_back(client):
+    for book in range(1, 8):
+        before = client.get(f"/books/{book}/export").data
+        for one in RECIPES:
+            preview = client.get(f"/books/{book}/become?recipe={one.name}").text
+            assert f"As “{one.title}”" in preview
+            assert client.post(f"/books/{book}/become", data={"recipe": one.name, **TAKEOVER}).status_code == 200
+            if "That is what it is already" not in preview:
+                assert client.get(f"/books/{book}/export").data != before, (book, one.name)
+                assert client.post(f"/books/{book}/undo", data=TAKEOVER).status_code == 200
+            assert client.get(f"/books/{book}/export").data == before, (book, one.name)
+
+
+def test_a_kind_it_cannot_become_is_told_before_it_is_made(client):
+    client.post("/books/1/edit", data={"path": "pages.count", "value": "2000 folios", **TAKEOVER})
+    assert "A pile holds up to 400 sheets; this book has 2000" in client.get("/books/1/become?recipe=found").text

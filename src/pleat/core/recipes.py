@@ -7,7 +7,7 @@ from typing import Final, Literal
 
 from pleat.core import editing
 from pleat.core.book import Book
-from pleat.core.kinds import Chosen
+from pleat.core.kinds import TAG, Chosen
 from pleat.core.materials.items import Paper
 from pleat.core.paper.record import Papers
 from pleat.core.plan import Changes
@@ -36,8 +36,8 @@ WISHES: Final = {
 class Recipe:
     """A kind of book to start from: its decisions beside those of an empty book, and what makers ask before they choose.
 
-    ``size`` and ``count`` are what is proposed, as typed; ``fewest`` and ``most`` the pages it suits. ``kept`` are the decisions that an
-    existing book takes over when it becomes one of these. ``example`` is the title of its example. ``pile`` begins with a pile of mixed papers.
+    ``size`` and ``count`` are what is proposed, as typed; ``fewest`` and ``most`` the pages it suits. ``kept`` are the decisions in which
+    it differs from the plainest book. ``example`` is the title of its example. ``pile`` begins with a pile of mixed papers.
     """
 
     name: str
@@ -68,7 +68,14 @@ class Recipe:
     @property
     def begun(self) -> Changes:
         """The decisions a new book begins with."""
-        return (*self.kept, ("brief.purpose", self.purpose))
+        return (*self.made, ("brief.purpose", self.purpose))
+
+    @property
+    def made(self) -> Changes:
+        """What makes a book one of these: members first, then how it is folded and held, with what other kinds decide there taken back."""
+        kept = dict(self.kept)
+        plain = {path: value for path, value in _PLAIN if f"{path.split('.')[0]}.{TAG}" not in kept}
+        return tuple({**plain, **kept}.items())
 
     def wishes(self, made_of: Chosen) -> frozenset[str]:
         """Which of the wishes it meets, made of these members."""
@@ -107,6 +114,17 @@ _PILE: Final[Changes] = (
     ("pages.pile", [{"id": number, "paper": f"p{1 + number % 3}"} for number in range(1, 9)]),
 )
 """What the example of a pile is made of."""
+
+_PLAIN: Final[Changes] = (
+    ("pages.kind", "sections"),
+    ("binding.kind", "pamphlet"),
+    ("cover.kind", "wrap"),
+    ("pages.folds", 1),
+    ("pages.sections", 1),
+    ("pages.flap_mm", None),
+    ("cover.creases", "auto"),
+)
+"""What the plainest book is made of and how it is folded: a kind of book is this, but for what it keeps for itself."""
 
 RECIPES: Final[tuple[Recipe, ...]] = (
     Recipe("journal", "one-section journal", "Observing journal", "One section in a soft cover, sewn with one thread and one knot.", "write", "first book", "A5", "32 pages", 8, 48, leaf=_LOG, cover=_KRAFT),

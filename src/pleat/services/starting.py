@@ -23,6 +23,7 @@ from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.recipes import RECIPES, Recipe, recipe
 from pleat.core.texts import with_unit
 from pleat.core.units import RulerName
+from pleat.core.words import many
 from pleat.services import books, counts, offered, piles
 
 OWN: Final = "own"
@@ -136,14 +137,16 @@ class Becoming:
     plan: Plan
     figures: tuple[tuple[str, str, Figure | None, Figure | None], ...]
     aside: tuple[str, ...]
+    goes: tuple[str, ...]
     stops: tuple[str, ...]
 
 
 def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
-    """The book as this recipe has it, with every figure that changes (pleat, label, before, after), the members that are laid aside and
-    what would not work. Size, papers, count and everything else that carries over stays."""
-    after = editing.apply(book, kind.kept)
-    if kind.pile and isinstance(after.pages, Sections) and not after.pages.pile:
+    """The book as this recipe has it, with every figure that changes (pleat, label, before, after), the members that are laid aside,
+    what goes and what would not work. Size, papers, count and everything else that carries over stays. Raises BadBook where it cannot be one."""
+    had = book.pages.pile if isinstance(book.pages, Sections) else ()
+    after = editing.apply(piles.cleared(book) if had and not kind.pile else book, kind.made)
+    if kind.pile and not had:
         after = piles.begun(after)
     before_plan, plan = make_plan(book, tools), make_plan(after, tools)
     changed = []
@@ -155,5 +158,8 @@ def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
                 changed.append((name, (new or old).label if (new or old) else key, old, new))  # type: ignore[union-attr]
     known: Mapping[str, Mapping[str, object]] = book.aside
     aside = tuple(member for pleat, members in after.aside.items() for member in members if member not in known.get(pleat, {}))
+    goes = (
+        (f"The pile of {many(len(had), 'sheet')} goes: it is made of one paper, {after.paper.leaf.name}.",) if had and not kind.pile else ()
+    )
     stops = tuple(check.title for _, check in plan.checks if check.level == "stop")
-    return Becoming(kind, after, plan, tuple(changed), aside, stops)
+    return Becoming(kind, after, plan, tuple(changed), aside, goes, stops)

@@ -15,6 +15,7 @@ _WORDS = {
     404: ("There is nothing here", "The address may be mistyped, or the book is in the bin."),
     405: ("That does not work this way", "Go back to your books and try from there."),
     413: ("That file is too large", "A book file is a few kilobytes, a table of materials at most a few megabytes. Is it the right file?"),
+    500: ("Pleat made a mistake", "Nothing was changed, and your books are as they were. Go back and try it another way."),
 }
 
 

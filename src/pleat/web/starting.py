@@ -173,9 +173,13 @@ def become(book_id: int) -> str:
     kind = recipe(asked.word(request.args, "recipe", 40))
     with reading() as session:
         opened = books.open_book(session, book_id)
-    change_ = starting.becoming(opened.book, kind, opened.tools) if kind else None
+    change_, problem = None, ""
+    try:
+        change_ = starting.becoming(opened.book, kind, opened.tools) if kind else None
+    except BadBook as error:
+        problem = " ".join(one.message for one in error.problems)
     picture = Markup(render_standing(portrait(change_.plan), 200, 190, 0.7, "portrait-drawing")) if change_ else ""
-    return render_template("starting/_become.html", opened=opened, cards=cards(), change=change_, picture=picture)
+    return render_template("starting/_become.html", opened=opened, cards=cards(), change=change_, picture=picture, problem=problem)
 
 
 @pages.post("/books/<int:book_id>/become")
