@@ -46,6 +46,7 @@ def compute(record: Stapled, left: LeftOfBinding) -> BindingResult:
         at="fold",
         height_mm=height,
         positions_mm=places,
+        usual_mm=ruler.snap(height / 4),
         look="every staple shut flat",
     )
 

@@ -69,6 +69,8 @@ def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
     plan = make_plan(book)
     json.dumps(plan_data(plan))
     assert read_book(write_book(book)) == book
+    for _, check in plan.checks:
+        assert all(editing.apply(book, offer.changes) != book for offer in check.offers), check.key
     for name, result in plan:
         assert result.key_figure.how
         assert ElementTree.fromstring(render_screen(looks.strip(result, plan), 44, 132).svg).get("aria-label")
@@ -94,7 +96,7 @@ def test_a_kind_is_worked_from_the_first_step_to_the_last(kind):
     for step in steps[:-1]:
         assert step.key in {first for firsts in waits_for(steps).values() for first in firsts} or step.key == "press", step.key
     words = " ".join(f"{step.title} {step.detail}" for step in steps)
-    assert ("thread" in words) == ("binding.kind" not in dict(BOOKS[kind]))
+    assert ("thread" in words) == (book.binding.kind == "pamphlet")
     assert ("cover" in words.lower().replace("discover", "")) == (book.cover.kind == "wrap")
     for step in steps:
         book = service.tick(book, make_plan(book), step.key, True)
@@ -156,6 +158,15 @@ def test_any_members_together_plan_and_what_does_not_go_together_says_the_way_ou
             for offer in check.offers:
                 mended = make_plan(editing.apply(book, offer.changes))
                 assert ("unfit", check.title) not in [(one.key, one.title) for _, one in mended.checks]
+
+
+@pytest.mark.parametrize("near", [("binding.insets_mm", [10.0]), ("binding.inset_mm", 10.0)])
+def test_holes_near_the_end_of_the_cover_are_spread_by_the_binding_that_made_them(near):
+    kind = "pamphlet" if near[0].endswith("insets_mm") else "stapled"
+    book = made([("binding.kind", kind), near, ("pages.amount", 16), ("cover.piece_height_mm", Book().brief.leaf_height_mm - 6)])
+    (check,) = [check for check in make_plan(book).cover.checks if check.key == "D5"]
+    mended = make_plan(editing.apply(book, check.offers[0].changes))
+    assert "D5" not in {check.key for check in mended.cover.checks}
 
 
 def test_what_was_decided_for_a_member_left_behind_comes_back():

@@ -17,7 +17,7 @@ from pleat.core.materials.table import write_table
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.demo import demo_items, fill
-from pleat.services import books, counts, library, materials, offered
+from pleat.services import books, clock, counts, library, materials, offered
 from pleat.services.imports import MOST_JOBS, Imports
 from pleat.services.materials import Wanted
 from pleat.store import books as book_store
@@ -337,3 +337,15 @@ def test_a_table_agreed_to_after_something_changed_is_shown_once_more(stocked):
     finished(job, "done")
     with transaction(stocked, reading=True) as session:
         assert store.load(session, ids["Copier paper"]).item.owned == 90
+
+
+def test_the_paper_that_suits_best_is_offered_first_among_however_many(engine):
+    like = Paper(name="like", kind="drawing", grammage=100, sheet_width_mm=297, sheet_height_mm=210)
+    with transaction(engine) as session:
+        for number in range(300):
+            store.add(session, like.model_copy(update={"name": f"A paper {number}", "grain": "long", "owned": 500}), clock.now())
+        best = store.add(session, like.model_copy(update={"name": "Z, with the grain", "grain": "short", "owned": 10}), clock.now())
+        card = store.add(session, like.model_copy(update={"name": "Card", "kind": "cardstock", "grammage": 300, "owned": 900}), clock.now())
+        offered_ = offered.suited(session, 148, 210, "", str(card))
+        assert [offered_[0].id, offered_[-1].id, len(offered_)] == [best, card, offered.FIRST + 1]
+        assert [one.id for one in offered.suited(session, 148, 210, "the grain")] == [best]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -12,12 +13,12 @@ from pleat.core.estimate import Estimate
 from pleat.core.materials.items import Item, Paper, ThreadSpool
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
-from pleat.core.materials.uses import USES_MM, Gives, fits_pattern, grain_axis, what_gives
+from pleat.core.materials.uses import USES_MM, Gives, what_gives
 from pleat.core.overview import Good
 from pleat.core.plan import Part
 from pleat.core.planning import Plan, make_plan
 from pleat.core.units import MM_PER_INCH
-from pleat.core.yields import both_ways
+from pleat.core.yields import Lay, both_ways
 from pleat.services.clock import now
 from pleat.store import items as store
 from pleat.store.items import StoredItem
@@ -54,28 +55,33 @@ def suited(session: Session, leaf_width_mm: float, leaf_height_mm: float, search
     """The few papers that suit the leaves of a book of this size best, or those a search finds: with a thickness that drapes, that give
     something, with the grain, and the most of them. The one that was ``taken`` already stays among them.
     """
-    found = store.listing(session, search, "paper", "", "name", per_page=MOST_OFFERED)
-    choices = []
-    for stored in found:
-        own = stored.item
-        if not isinstance(own, Paper):
-            continue
-        thick = thickness(own).sheet
-        sheet = grain_axis(own.sheet_width_mm, own.sheet_height_mm, own.grain)
-        better, _ = both_ways(2 * leaf_width_mm, leaf_height_mm, own.sheet_width_mm, own.sheet_height_mm, sheet, fits_pattern(own))
-        choices.append(PaperChoice(stored.id, own, thick, better.count, better.with_grain if better.count else None, False))
-    if not choices and not search:
-        choices = [PaperChoice(key, own, thickness(own).sheet, 1, None, False) for key, own in STARTERS.items()]
-    low, high = USES_MM["leaves"]
-
-    def fitness(one: PaperChoice) -> tuple[bool, bool, bool, int]:
-        draped = low <= one.caliper.likely <= high
-        return (not one.gives, not draped, one.with_grain is False, -(one.paper.owned or 0))
-
-    choices.sort(key=fitness)
+    sheets = store.sheets(session, 0, 0)
     if search:
-        return choices
-    return [*choices[:FIRST], *(one for one in choices[FIRST:] if str(one.id) == taken)]
+        named = {stored.id for stored in store.listing(session, search, "paper", "", "name", per_page=MOST_OFFERED)}
+        sheets = [sheet for sheet in sheets if sheet.key in named]
+    elif not sheets:
+        return [PaperChoice(key, own, thickness(own).sheet, 1, None, False) for key, own in STARTERS.items()]
+    low, high = USES_MM["leaves"]
+    rated = []
+    for sheet in sheets:
+        better, _ = both_ways(2 * leaf_width_mm, leaf_height_mm, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
+        drapes = low <= (sheet.thickness_mm or 0) <= high
+        rated.append((not better.count, not drapes, better.with_grain is False, -(sheet.owned or 0), sheet.name.lower(), sheet.key, better))
+    rated.sort(key=lambda row: row[:6])
+    shown = rated if search else [row for place, row in enumerate(rated) if place < FIRST or str(row[5]) == taken]
+    return _choices(session, [row[5:] for row in shown], "")
+
+
+def _choices(session: Session, rated: Sequence[tuple[int, Lay]], own: str | None) -> list[PaperChoice]:
+    """The papers of these ids with what a sheet gives; ``own`` is the one in use."""
+    items = store.load_many(session, [key for key, _ in rated])
+    choices = []
+    for key, better in rated:
+        item = items[key].item
+        assert isinstance(item, Paper)
+        with_grain = better.with_grain if better.count else None
+        choices.append(PaperChoice(key, item, thickness(item).sheet, better.count, with_grain, own == str(key)))
+    return choices
 
 
 def paper(session: Session, paper_id: int) -> Paper | None:
@@ -98,15 +104,7 @@ def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
         better, _ = both_ways(width, height, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
         found.append((better.count == 0, better.count > 0 and better.with_grain is False, sheet.name.lower(), sheet.key, better))
     found.sort(key=lambda row: row[:4])
-    shown = found[:MOST_OFFERED]
-    items = store.load_many(session, [row[3] for row in shown])
-    choices = []
-    for *_, key, better in shown:
-        item = items[key].item
-        assert isinstance(item, Paper)
-        with_grain = better.with_grain if better.count else None
-        choices.append(PaperChoice(key, item, thickness(item).sheet, better.count, with_grain, own == str(key)))
-    return choices
+    return _choices(session, [row[3:] for row in found[:MOST_OFFERED]], own)
 
 
 def threads(session: Session) -> list[tuple[int, ThreadSpool]]:

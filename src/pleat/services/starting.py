@@ -144,11 +144,14 @@ class Becoming:
 def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
     """The book as this recipe has it, with every figure that changes (pleat, label, before, after), the members that are laid aside,
     what goes and what would not work. Size, papers, count and everything else that carries over stays. Raises BadBook where it cannot be one."""
-    had = book.pages.pile if isinstance(book.pages, Sections) else ()
-    after = editing.apply(piles.cleared(book) if had and not kind.pile else book, kind.made)
+    had, before_plan = book.pages.pile if isinstance(book.pages, Sections) else (), make_plan(book, tools)
+    after = book
+    if had and not kind.pile:
+        after = editing.apply(piles.cleared(book), [("pages.amount", before_plan.pages.pages), ("pages.counted_in", "pages")])
+    after = editing.apply(after, kind.made)
     if kind.pile and not had:
         after = piles.begun(after)
-    before_plan, plan = make_plan(book, tools), make_plan(after, tools)
+    plan = make_plan(after, tools)
     changed = []
     for name in PLEATS[:-1]:
         then, now = ({figure.key: figure for figure in plan_[name].figures} for plan_ in (before_plan, plan))

@@ -141,9 +141,16 @@ def sheets(session: Session, short_mm: float, long_mm: float) -> list[Sheet]:
         and_(ItemRow.width_mm >= short_mm, ItemRow.height_mm >= long_mm), and_(ItemRow.width_mm >= long_mm, ItemRow.height_mm >= short_mm)
     )
     rows = session.execute(
-        select(ItemRow.id, ItemRow.name, ItemRow.width_mm, ItemRow.height_mm, ItemRow.grain, ItemRow.owned, ItemRow.upright_only).where(
-            ItemRow.gone_at.is_(None), ItemRow.kind == "paper", fits
-        )
+        select(
+            ItemRow.id,
+            ItemRow.name,
+            ItemRow.width_mm,
+            ItemRow.height_mm,
+            ItemRow.grain,
+            ItemRow.owned,
+            ItemRow.upright_only,
+            ItemRow.thickness_mm,
+        ).where(ItemRow.gone_at.is_(None), ItemRow.kind == "paper", fits)
     )
     return [Sheet(*row) for row in rows]  # type: ignore[arg-type]  # papers have a width and a height
 

@@ -26,15 +26,17 @@ class LeftOfBinding(LeftOfPages):
 class BindingResult(PleatResult):
     """How the block is held, lengths in mm.
 
-    ``positions_mm`` are the holes from the leaf's head, ``inset_mm`` how far they lie from the edge that is held (0: in the fold). ``swell``
-    is what it adds to the thickness there. ``cover_holes_mm`` are holes that the cover has already, from its own head. ``look`` is what
-    to look at when the book is done.
+    ``positions_mm`` are the holes from the leaf's head, ``inset_mm`` how far they lie from the edge that is held (0: in the fold).
+    ``usual_mm`` is where this binding puts the outermost hole by itself; None where that is not for it to say. ``swell`` is what it adds to
+    the thickness there. ``cover_holes_mm`` are holes that the cover has already, from its own head. ``look`` is what to look at when the
+    book is done.
     """
 
     at: Edge
     height_mm: float
     positions_mm: tuple[float, ...] = ()
     inset_mm: float = 0.0
+    usual_mm: float | None = None
     swell: Estimate = NO_SWELL
     cover_holes_mm: tuple[float, ...] | None = None
     look: str = ""

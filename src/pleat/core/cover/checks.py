@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.binding.result import BindingResult
-from pleat.core.binding.stations import COVER_MARGIN_MM, LEAF_MARGIN_MM, default_insets
+from pleat.core.binding.stations import COVER_MARGIN_MM, LEAF_MARGIN_MM
 from pleat.core.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM, Wrap
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.estimate import Estimate
@@ -57,7 +57,7 @@ def find(cover: Wrap, left: LeftOfCover, out: Outcome) -> tuple[Check, ...]:
         _creep(cover, ruler, card, pages, out),
         _crease(ruler, out.spine, out.creases),
         _holes(ruler, binding, out.holes),
-        _near_edge(ruler, binding, out),
+        _near_edge(left, out),
         _board(ruler, out.wrap, left.tools),
     ]
     return tuple(check for check in found if check)
@@ -197,24 +197,23 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
     )
 
 
-def _near_edge(ruler: Ruler, binding: BindingResult, out: Outcome) -> Check | None:
+def _near_edge(left: LeftOfCover, out: Outcome) -> Check | None:
     """D5 for the cover: a hole so near its head or tail that the card tears there."""
+    ruler, binding, placed = left.brief.ruler, left.binding, left.brief.made_of.binding.placed
     if not binding.positions_mm:
         return None
-    height = binding.height_mm
-    near = min(binding.positions_mm[0], height - binding.positions_mm[-1]) + out.square_head
-    if near >= EDGE_MM or min(binding.positions_mm[0], height - binding.positions_mm[-1]) < LEAF_MARGIN_MM:
+    in_leaf = min(binding.positions_mm[0], binding.height_mm - binding.positions_mm[-1])
+    near = in_leaf + out.square_head
+    if near >= EDGE_MM or in_leaf < LEAF_MARGIN_MM:
         return None  # so near the leaf's own end it is said under Binding
-    usual = default_insets(height, len(binding.positions_mm), ruler)
-    spread = (Offer("spread the holes over the height", (("binding.insets_mm", usual), ("binding.positions_mm", None))),)
-    helps = min(usual) + out.square_head >= EDGE_MM
+    helps = placed and binding.usual_mm is not None and binding.usual_mm + out.square_head >= EDGE_MM
     return Check(
         "D5",
         "watch",
         f"The outermost hole is {ruler.show(near)} from the end of the cover.",
         f"With less than {ruler.show(EDGE_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
-        spread if helps else (),
-        "" if helps else "A leaf so low has no room for more: sew it with a thin thread and few pulls.",
+        (Offer("spread the holes over the height", tuple((f"binding.{name}", None) for name in placed)),) if helps else (),
+        "" if helps else "A leaf so low has no room for more: pull gently there, with a thin thread if it is sewn.",
     )
 
 

@@ -33,7 +33,7 @@ def grain_axis(width_mm: float, height_mm: float, grain: str) -> Literal["w", "h
 
 @dataclass(frozen=True)
 class Sheet:
-    """What has to be known of a paper to say what it gives: sizes in mm, the grain's axis, how many are there."""
+    """What has to be known of a paper to say what it gives: sizes and thickness in mm, the grain's axis, how many are there."""
 
     key: int
     name: str
@@ -42,6 +42,7 @@ class Sheet:
     grain: Literal["w", "h"] | None
     owned: int | None
     upright_only: bool = False
+    thickness_mm: float | None = None
 
 
 @dataclass(frozen=True)

@@ -49,6 +49,7 @@ def compute(binding: Pamphlet, left: LeftOfBinding) -> SewnResult:
         at="fold",
         height_mm=pages.leaf_height_mm,
         positions_mm=positions,
+        usual_mm=min(stations.default_insets(pages.leaf_height_mm, binding.station_count, ruler)),
         swell=shown.swell,
         cover_holes_mm=binding.cover_holes_mm,
         look="the knot tight",
