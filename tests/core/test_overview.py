@@ -53,6 +53,8 @@ def test_amounts_are_said_as_a_maker_says_them():
     assert thread.words(254, inch) == "10 in"
     assert Want("card", "cover", "sheet", 0, 20, None).words(0, mm) == "none fits"
     assert Want("card", "cover", "sheet", 0, 20, None).missing is None
+    assert [Want("card", "cover", "sheet", 2, owned, None).has(mm) for owned in (None, 1, 3)] == ["not counted", "1 sheet", "3 sheets"]
+    assert [Want("card", "cover", "sheet", 2, owned, None).lacks(mm) for owned in (None, 1, 3)] == ["count it", "1 sheet", "–"]
     assert Want("ring", "binding", "piece", 3, 1, None).words(2, mm) == "2"
     assert [Overview((), None, (), minutes, 0, (), (), 0, None).work_short for minutes in ((5, 10), (50, 115), (60, 105), (180, 300))] == [
         "¼ h",

@@ -52,8 +52,8 @@ class Kind:
     """One member: its name in book files, what makers call it, and its record and computation.
 
     ``compute`` takes the record and what stands to its left, and never raises. ``roles`` are the stocks it uses, ``placed`` the fields
-    that were measured on the leaf, which another leaf size forgets;
-    ``read`` takes what is typed of it that is no field by itself, as (record, name, text, brief).
+    that were measured on the leaf, which another leaf size forgets; ``read`` takes what is typed of it that is no field by itself, as
+    (record, name, text, brief).
     """
 
     name: str

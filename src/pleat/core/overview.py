@@ -56,6 +56,20 @@ class Want:
             return many(round(amount), "sheet") if self.needed else "none fits"
         return str(round(amount))
 
+    def has(self, ruler: Ruler) -> str:
+        """What is there of it, in words."""
+        if self.owned is None:
+            return "not counted"
+        return many(round(self.owned), "sheet") if self.unit == "sheet" else self.words(self.owned, ruler)
+
+    def lacks(self, ruler: Ruler) -> str:
+        """What is to be bought of it, in words; a dash for nothing."""
+        if not self.needed:
+            return "a larger one"
+        if self.missing is None:
+            return "count it"
+        return self.words(self.missing, ruler) if self.missing else "–"
+
 
 @dataclass(frozen=True)
 class Overview:

@@ -7,7 +7,7 @@ from typing import Final
 from pleat.core.overview import Overview, Want
 from pleat.core.planning import Plan
 from pleat.core.units import Ruler
-from pleat.core.words import lasting, many
+from pleat.core.words import lasting
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.portraits import portrait
 from pleat.drawing.shapes import Drawing, Label, Line, Shape, scaled
@@ -70,17 +70,13 @@ def _table(shapes: list[Shape], ruler: Ruler, over: Overview, y: float, width: f
 
 
 def _row(want: Want, ruler: Ruler) -> tuple[str, ...]:
-    have = "not counted" if want.owned is None else want.words(want.owned, ruler) if want.needed else many(round(want.owned), "sheet")
-    buy = (
-        want.words(want.missing, ruler)
-        if want.missing
-        else "a larger one"
-        if not want.needed
-        else "count it"
-        if want.missing is None
-        else "–"
+    return (
+        f"{want.name}, {want.use}",
+        want.words(want.needed, ruler),
+        want.has(ruler),
+        want.lacks(ruler),
+        "–" if want.cost is None else f"{want.cost:.2f}",
     )
-    return (f"{want.name}, {want.use}", want.words(want.needed, ruler), have, buy, "–" if want.cost is None else f"{want.cost:.2f}")
 
 
 def _words(shapes: list[Shape], plan: Plan, over: Overview, y: float, width: float, bottom: float) -> None:
