@@ -22,6 +22,7 @@ import time
 import urllib.request
 from collections import Counter
 from collections.abc import Callable
+from functools import partial
 from http.client import HTTPException
 from pathlib import Path
 
@@ -72,21 +73,26 @@ def plan(_: Path) -> None:
         mixed = piles.add(mixed, kept[number % len(kept)], 9)
     mixed = piles.arranged(mixed, piles.propose(mixed, 30, 1, unlike_now=False))
     spread("plan of 180 mixed sheets in 30 sections", [timed(lambda: make_plan(mixed)) for _ in range(200)])
-    sixty = piles.remove(editing.apply(mixed, [("pages.pile", [sheet.model_dump(mode="json") for sheet in mixed.pages.pile[:61]])]), 61)
+    sixty = piles.remove(
+        editing.apply(mixed, [("pages.pile", [sheet.model_dump(mode="json") for sheet in piles.pages_of(mixed).pile[:61]])]), 61
+    )
     spread(
         "arranging 120 leaves in 8 sections",
-        [timed(lambda seed=seed: piles.propose(sixty, 8, seed, unlike_now=False)) for seed in range(10)],
-    )  # type: ignore[misc]
+        [timed(partial(piles.propose, sixty, 8, seed, unlike_now=False)) for seed in range(10)],
+    )
 
     found = [
         Paper(name=f"Found {n}", tags=f"tag {n % 11}", sheet_width_mm=200 + n % 50, sheet_height_mm=200, grammage=60 + n % 80)
         for n in range(400)
     ]
-    dealt = Book(pages=Sections(pile=tuple(PileSheet(id=n, paper=found[n]) for n in range(400)), sections=40))
+    dealt = Book(
+        paper=Papers(more={f"p{n}": paper for n, paper in enumerate(found)}),
+        pages=Sections(pile=tuple(PileSheet(id=n, paper=f"p{n}") for n in range(len(found))), sections=40),
+    )
     spread("plan of 400 different papers without an order", [timed(lambda: make_plan(dealt)) for _ in range(20)])
     for sections in (40, 1):
         asked = arranging.within(arranging.LONGEST_S)
-        spread(f"arranging 400 sheets in {sections}", [timed(lambda s=sections, a=asked: piles.propose(dealt, s, 1, False, a))])  # type: ignore[misc]
+        spread(f"arranging 400 sheets in {sections}", [timed(partial(piles.propose, dealt, sections, 1, False, asked))])
     roll = Paper(name="Roll", form="roll", sheet_width_mm=5000, sheet_height_mm=100000, grammage=80)
     tiny = editing.edit(Book(paper=Papers(leaf=roll, cover=roll)), {"brief.size": "30 x 40"})
     drawn = render_screen(cutting.sheet(make_plan(tiny).cutting.cuts[0], make_plan(tiny).cutting.cuts[0].better, RULERS["mm"])).svg
@@ -183,7 +189,8 @@ def screen(folder: Path) -> None:
     try:
 
         def fetched(url: str) -> bytes:
-            return urllib.request.urlopen(urllib.request.Request(url, headers={"Accept-Encoding": "gzip"})).read()
+            answer: bytes = urllib.request.urlopen(urllib.request.Request(url, headers={"Accept-Encoding": "gzip"})).read()
+            return answer
 
         page = fetched(f"{address}books/5")
         text = gzip.decompress(page).decode()
@@ -274,9 +281,11 @@ def start(folder: Path) -> None:
 
 def kill(folder: Path) -> None:
     """The server is killed 100 times in the middle of edits, a copy is taken now and then; what was acknowledged must be there, and whole."""
-    database, lost, kills, acknowledged, edits_, copies = folder / "kill.db", 0, 0, "90", 0, 0
+    database, lost, kills, acknowledged, edits_, taken, whole = folder / "kill.db", 0, 0, "90", 0, 0, 0
     process, address = serve(database)
     window = Window(address, 5)
+    backups.backup(database, folder / "copy.db")
+    books = backups.verify(folder / "copy.db")
     while kills < 100:
         edits_ += 1
         sent = f"{50 + edits_ % 800}"
@@ -287,7 +296,8 @@ def kill(folder: Path) -> None:
             acknowledged = sent
             if edits_ % 5 == 0:
                 backups.backup(database, folder / "copy.db")
-                copies += backups.verify(folder / "copy.db") == 6
+                taken += 1
+                whole += backups.verify(folder / "copy.db") == books
         except (OSError, HTTPException):  # nobody there, or gone in the middle of an answer
             kills += 1
             process.wait()
@@ -299,7 +309,9 @@ def kill(folder: Path) -> None:
             acknowledged = held
     process.kill()
     process.wait()
-    print(f"{edits_} edits, {kills} times SIGKILL in the middle: {lost} acknowledged edits lost; {copies} copies made meanwhile, all whole")
+    print(
+        f"{edits_} edits, {kills} times SIGKILL in the middle: {lost} acknowledged edits lost; {taken} copies made meanwhile, {whole} of them whole"
+    )
 
 
 def demo(folder: Path) -> None:

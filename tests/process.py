@@ -19,6 +19,13 @@ from pleat.web.serving import listening, make_server
 ROOT = Path(__file__).parents[1]
 
 
+def _found(pattern: str, text: str) -> str:
+    """What the pattern's group holds, where it first stands in the text."""
+    match = re.search(pattern, text)
+    assert match, pattern
+    return match[1]
+
+
 class Window:
     """One book open in a window: cookies, the token, what its fields hold, and edits."""
 
@@ -27,12 +34,12 @@ class Window:
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
         self.page = self.opener.open(self.book, timeout=10).read().decode()
         self.version = self._version(self.page)
-        self.token = re.search(r'X-CSRFToken": "([^"]+)"', self.page)[1]
+        self.token = _found(r'X-CSRFToken": "([^"]+)"', self.page)
 
     def value(self, path: str) -> str:
         """What the field shows."""
         name = path.replace(".", "-").replace("_", "-")
-        return re.search(rf'id="i-{name}" name="value" value="([^"]*)"', self.page)[1]
+        return _found(rf'id="i-{name}" name="value" value="([^"]*)"', self.page)
 
     def edit(self, path: str, value: str) -> None:
         """Returns once the server has acknowledged."""
@@ -42,7 +49,7 @@ class Window:
 
     @staticmethod
     def _version(page: str) -> str:
-        return re.search(r'name="version" value="(\d+)"', page)[1]
+        return _found(r'name="version" value="(\d+)"', page)
 
 
 def serve(database: Path) -> tuple[subprocess.Popen[str], str]:
@@ -53,7 +60,8 @@ def serve(database: Path) -> tuple[subprocess.Popen[str], str]:
         text=True,
         env={"PYTHONPATH": str(ROOT / "src"), "PYTHONUNBUFFERED": "1"},
     )
-    return process, re.search(r"http://\S+", process.stdout.readline())[0]
+    assert process.stdout
+    return process, _found(r"(http://\S+)", process.stdout.readline())
 
 
 @contextmanager

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 from pleat.core.brief.compute import BriefResult
@@ -100,6 +101,7 @@ def _nothing() -> Figure:
     return Figure(key="nothing", label="papers", value="none", show="text", how="This kind of book takes no paper of yours.", rules=())
 
 
+@lru_cache(maxsize=2000)
 def stock_of(key: str, paper: Paper, ruler: Ruler = RULERS["mm"]) -> Stock:
     """A paper made ready for use, for the leaves, the cover or, under any other key, as one of a pile."""
     return Stock(
