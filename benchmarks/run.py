@@ -275,7 +275,7 @@ def start(folder: Path) -> None:
             page.wait_for_timeout(300)
             seen += [at / 1000 for at in [page.evaluate(painted)] if at]
         browser.close()
-    spread("an answer, to its portrait (300 ms of them wait for more typing)", shown)
+    spread("an answer, to its portrait (180 ms of them wait for more typing)", shown)
     spread("from the last answer to the whole book, first painted", seen)
 
 
