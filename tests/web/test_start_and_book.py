@@ -146,3 +146,20 @@ def test_every_demo_book_becomes_every_kind_and_comes_back(client):
 def test_a_kind_it_cannot_become_is_told_before_it_is_made(client):
     client.post("/books/1/edit", data={"path": "pages.count", "value": "2000 folios", **TAKEOVER})
     assert "A pile holds up to 400 sheets; this book has 2000" in client.get("/books/1/become?recipe=found").text
+
+
+@pytest.mark.parametrize(
+    ("wrong", "shown"),
+    [
+        ({"count": "lots"}, ["130 × 190 mm", "<dd>64</dd>"]),
+        ({"size": "wide"}, ["148 × 210 mm", "<dd>56</dd>"]),
+        ({"paper": "own", "own_size": "?"}, ["130 × 190 mm", "<dd>56</dd>"]),
+        ({"paper": "99", "size": "", "count": "-"}, ["148 × 210 mm", "<dd>64</dd>"]),
+    ],
+)
+def test_what_can_be_read_of_the_answers_shows_beside_what_cannot(client, wrong, shown):
+    answers = {"recipe": "thick", "size": "130 x 190", "paper": "3", "count": "56", "ruler": "mm", **wrong}
+    page = client.get("/new/look", query_string=answers).text
+    assert "As usual for this one, where an answer cannot be read yet" in page
+    assert all(text in page for text in shown), page
+    client.get("/new/look", query_string={**answers, "ruler": "in"})

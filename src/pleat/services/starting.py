@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from sqlalchemy.orm import Session
@@ -29,6 +29,9 @@ from pleat.services import books, counts, offered, piles
 OWN: Final = "own"
 """The answer to "from what?" of a paper that is not among the materials."""
 
+_OWN: Final = {"name": "own_name", "size": "own_size", "weight": "own_weight"}
+"""The answers that tell of such a paper, by the field of the paper."""
+
 
 @dataclass(frozen=True)
 class Answers:
@@ -49,11 +52,11 @@ class Answers:
     ruler: RulerName = "mm"
 
 
-def begun(session: Session, answers: Answers) -> Book:
-    """The book these answers make. Raises BadBook naming every answer that cannot be taken."""
+def begun(session: Session, answers: Answers, leaf: Paper | None = None) -> Book:
+    """The book these answers make, of the paper ``leaf`` where that is given. Raises BadBook naming every answer that cannot be taken."""
     kind = recipe(answers.recipe) or RECIPES[0]
     problems: list[FieldProblem] = []
-    leaf = _paper(session, answers, problems)
+    leaf = leaf or _paper(session, answers, problems)
     size = _size(answers, leaf, problems)
     try:
         amount, unit = parse_count(answers.count)
@@ -80,6 +83,26 @@ def begun(session: Session, answers: Answers) -> Book:
     return piles.begun(book) if kind.pile else book
 
 
+def so_far(session: Session, answers: Answers) -> tuple[Book, tuple[str, ...]]:
+    """The book these answers make, with what the recipe has in place of those that cannot be taken yet; and which those are."""
+    try:
+        return begun(session, answers), ()
+    except BadBook as error:
+        guessed = tuple(dict.fromkeys(problem.path for problem in error.problems))
+    kind = recipe(answers.recipe) or RECIPES[0]
+    width, height, _ = parse_size(kind.size, "mm")
+    read = replace(
+        answers,
+        size=f"{width:g} × {height:g} mm" if "size" in guessed else answers.size,
+        count=kind.count if "count" in guessed else answers.count,
+        title="" if "title" in guessed else answers.title,
+    )
+    try:
+        return begun(session, read, None if {"paper", *_OWN.values()}.isdisjoint(guessed) else kind.leaf or Papers().leaf), guessed
+    except BadBook:  # such as more sheets than a pile holds
+        return editing.apply(kind.book(), [("brief.ruler", answers.ruler)]), guessed
+
+
 def start(session: Session, answers: Answers, window: str) -> int:
     """A new book from the answers: its id. Raises BadBook."""
     book = begun(session, answers)
@@ -96,9 +119,8 @@ def _paper(session: Session, answers: Answers, problems: list[FieldProblem]) -> 
         try:
             made = build("paper", texts, answers.ruler)
         except BadBook as error:
-            names = {"name": "own_name", "size": "own_size", "weight": "own_weight"}
             for one in error.problems:
-                path = names.get(one.path, "own_size")
+                path = _OWN.get(one.path, "own_size")
                 problems.append(FieldProblem(path, one.label, one.typed, one.message))
             return None
         assert isinstance(made, Paper)
@@ -157,8 +179,9 @@ def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
         then, now = ({figure.key: figure for figure in plan_[name].figures} for plan_ in (before_plan, plan))
         for key in dict.fromkeys((*then, *now)):
             old, new = then.get(key), now.get(key)
-            if (old and old.value) != (new and new.value):
-                changed.append((name, (new or old).label if (new or old) else key, old, new))  # type: ignore[union-attr]
+            told = new or old
+            if told and (old is None or new is None or old.value != new.value):
+                changed.append((name, told.label, old, new))
     known: Mapping[str, Mapping[str, object]] = book.aside
     aside = tuple(member for pleat, members in after.aside.items() for member in members if member not in known.get(pleat, {}))
     goes = (

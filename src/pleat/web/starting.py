@@ -10,7 +10,6 @@ from flask import Blueprint, Response, redirect, render_template, request, url_f
 from markupsafe import Markup
 from werkzeug.wrappers import Response as AnyResponse
 
-from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem, LengthError
 from pleat.core.materials.sizes import parse_size
@@ -118,16 +117,11 @@ def look() -> str:
 
 
 def _look(given: Mapping[str, str]) -> dict[str, Any]:
-    """The book the answers make; what cannot be read yet is as the recipe has it."""
+    """The book the answers make so far, drawn, with its figures."""
     answers = _answers(given)
     kind = recipe(answers.recipe) or RECIPES[0]
-    try:
-        with reading() as session:
-            book = starting.begun(session, answers)
-        guessed: tuple[str, ...] = ()
-    except BadBook as error:
-        book, guessed = kind.book(), tuple(dict.fromkeys(problem.path for problem in error.problems))
-        book = editing.apply(book, [("brief.ruler", answers.ruler)])
+    with reading() as session:
+        book, guessed = starting.so_far(session, answers)
     plan = make_plan(book)
     return {
         "plan": plan,
