@@ -94,7 +94,7 @@ PATHS = [
     "pages.flap_mm",
     "pages.sections",
     "binding.station.0",
-    "binding.own_path",
+    "binding.moves",
     "binding.cover_holes_mm",
     "cover.square_mm",
     "cover.score_offset_mm",

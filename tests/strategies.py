@@ -77,13 +77,14 @@ _plain = st.builds(
     pages=sections,
     binding=st.builds(
         Pamphlet,
-        station_count=st.sampled_from([3, 5]),
+        station_count=st.sampled_from([0, 3, 5, 7]),
         knot=st.sampled_from(["inside", "outside"]),
         strands=st.sampled_from([1, 2]),
-        own_path=st.none() | st.lists(st.integers(1, 5), min_size=2, max_size=10).map(tuple),
+        way=st.sampled_from(["past", "eight"]),
+        spread=st.sampled_from(["usual", "quarters", "even"]),
         thread_cut_mm=st.none() | st.floats(10, 3000),
-        insets_mm=st.none() | st.lists(st.floats(0, 20), max_size=2).map(tuple),
-        positions_mm=st.none() | st.lists(st.floats(0, 40), max_size=5).map(tuple),
+        insets_mm=st.none() | st.lists(st.floats(0, 20), max_size=3).map(tuple),
+        positions_mm=st.none() | st.lists(st.floats(0, 40), max_size=7).map(tuple),
         cover_holes_mm=st.none() | st.lists(st.floats(0, 300), max_size=5).map(tuple),
     ),
     cover=st.builds(

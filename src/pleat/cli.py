@@ -15,6 +15,7 @@ from pathlib import Path
 import click
 
 from pleat.caliper.standin import FAULTS, Settings, StandIn
+from pleat.core.book import Book
 from pleat.core.bookfile import book_schema, read_book
 from pleat.core.errors import BadBook
 from pleat.core.planfile import plan_data
@@ -32,19 +33,23 @@ def main() -> None:
 @click.option("--part", type=click.Choice(("list", "steps", "checks", "cutting")), help="a table for people instead of JSON")
 def plan(file: Path, part: str | None) -> None:
     """Print the whole plan of a book FILE as JSON, lengths in mm, or one table of it. Exit code 2 when the file is not a book."""
-    try:
-        book = read_book(file.read_bytes())
-    except BadBook as error:
-        for problem in error.problems:
-            click.echo(f"{problem.path or file.name}: {problem.message}", err=True)
-        sys.exit(2)
-    made = make_plan(book)
+    made = make_plan(_read(file))
     if part:
         from pleat.printing.text import PARTS
 
         click.echo(PARTS[part](made))
     else:
         click.echo(json.dumps(plan_data(made), ensure_ascii=False, indent=2))
+
+
+def _read(file: Path) -> Book:
+    """The book in a file; ends with 2 and a line for each problem where there is none."""
+    try:
+        return read_book(file.read_bytes())
+    except BadBook as error:
+        for problem in error.problems:
+            click.echo(f"{problem.path or file.name}: {problem.message}", err=True)
+        sys.exit(2)
 
 
 @main.command()
@@ -60,6 +65,44 @@ def examples(into: Path | None) -> None:
         for name in names():
             (into / f"{name}.pleat.json").write_text(text(name), encoding="utf-8")
         click.echo(f"{len(names())} book files are in {into}; try: pleat plan {into / (names()[0] + '.pleat.json')} --part steps")
+
+
+@main.command()
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--what", default="stations", show_default=True, help="which strip; another name lists those the book has")
+@click.option("--as", "form", type=click.Choice(["svg", "dxf"]), default="svg", show_default=True)
+def template(file: Path, what: str, form: str) -> None:
+    """Print one strip of the book in FILE at true size, as SVG or DXF in mm."""
+    from pleat.printing.templates import templates, to_dxf, to_svg
+
+    found = templates(make_plan(_read(file)))
+    if what not in found:
+        raise click.ClickException(f"This book has no strip “{what}”. It has: {', '.join(found) or 'none'}.")
+    click.echo(to_svg(found[what]) if form == "svg" else to_dxf(found[what]))
+
+
+@main.group()
+def stitch() -> None:
+    """Stitches of your own."""
+
+
+@stitch.command()
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--stations", type=click.IntRange(1, 15), default=None, help="holes in the fold; without it, as many as the stitch uses")
+@click.option(
+    "--sections", type=click.IntRange(1, 60), default=None, help="sections of the book; without it, as many as it was written for"
+)
+def check(file: Path, stations: int | None, sections: int | None) -> None:
+    """Say what cannot be sewn of the stitch in FILE, a line such as “2 in | 2 1 3 2 =over”. Exits with 1 where something is wrong."""
+    from pleat.core.sewing.own import checked
+
+    try:
+        text = file.read_text(encoding="utf-8")
+    except UnicodeDecodeError as error:
+        raise click.ClickException(f"{file} is not a text file.") from error
+    wrong, words = checked(text, stations, sections)
+    click.echo("\n".join(words))
+    sys.exit(1 if wrong else 0)
 
 
 @main.command()

@@ -1,28 +1,46 @@
-"""Stations, paths and thread. The path as a trail is checked against networkx."""
+"""Stations, the kinds of sewing and what they suit; common-practice figures by hand."""
 
-import networkx
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from pleat.core import editing
 from pleat.core.binding import stations
-from pleat.core.binding.kinds import pamphlet
-from pleat.core.binding.path import faults, walk
-from pleat.core.binding.record import Pamphlet, Thread
-from pleat.core.binding.thread import diameter_mm, swell, tex, thread_need
+from pleat.core.binding.kinds import BINDINGS, own
+from pleat.core.binding.record import Pamphlet
+from pleat.core.binding.sewn import SewnResult
+from pleat.core.binding.stations import Layout
 from pleat.core.book import Book
 from pleat.core.planning import make_plan
+from pleat.core.sewing.faults import find
 from pleat.core.units import RULERS
 from tests.conftest import edited
 
 IN = 25.4
+SEWN = [kind for kind in BINDINGS.members if kind.name != "machine"]
+
+
+def sewn(kind, sections=4, *changes, cover="bare", pages=None):
+    """A book of a kind of sewing, eight leaves a section."""
+    given_ = [
+        ("binding.kind", kind),
+        ("pages.sections", sections),
+        ("pages.amount", pages or 16 * sections),
+        ("cover.kind", cover),
+        *changes,
+    ]
+    return editing.apply(Book(), given_)
+
+
+def checks(book, key):
+    return [check for _, check in make_plan(book).checks if check.key == key]
 
 
 def test_three_stations_an_inch_and_a_half_in_on_eight_and_a_quarter():
     """Common practice: 1.5, 4.125, 6.75 in and a path of 10.5 in before tails."""
     plan = make_plan(edited(Book(), {"brief.ruler": "in", "brief.size": "5 1/2 x 8 1/4"}))
     assert [position / IN for position in plan.binding.positions_mm] == pytest.approx([1.5, 4.125, 6.75])
-    assert plan.binding.path.spans_mm / IN == pytest.approx(10.5)
+    assert plan.binding.need.run.spans_mm / IN == pytest.approx(10.5)
 
 
 def test_five_stations_on_eight_inches():
@@ -31,49 +49,16 @@ def test_five_stations_on_eight_inches():
     assert [position / IN for position in plan.binding.positions_mm] == pytest.approx([1.5, 3, 4, 5, 6.5])
 
 
-@given(st.sampled_from([3, 5]), st.lists(st.floats(1, 40), min_size=6, max_size=6), st.sampled_from(["inside", "outside"]))
-def test_the_pamphlet_path_is_a_closed_trail_that_covers_what_it_promises(count, gaps, start):
-    positions = [sum(gaps[: n + 1]) for n in range(count)]
-    holes = pamphlet.holes(count)
-    path = walk(holes, start, positions)
-    graph = networkx.MultiGraph()
-    for span in path.spans:
-        graph.add_edge(span.start, span.end, key=span.side, weight=span.length_mm)
-    assert graph.number_of_edges() == len(path.spans), "no span is sewn twice on one side"
-    assert set(graph.nodes) == set(range(1, count + 1))
-    assert networkx.is_eulerian(graph), "a closed trail: every hole is entered as often as it is left"
-    assert path.spans_mm == pytest.approx(graph.size(weight="weight"))
-    assert path.spans_mm <= 2 * (positions[-1] - positions[0]) + 1e-6
-    assert (path.holes[0], path.start_side) == (path.holes[-1], path.end_side)
-    assert [span.side for span in path.spans] == [("outside", "inside")[(n + (start == "outside")) % 2] for n in range(len(path.spans))]
-    assert faults(holes, path, count) == ()
-    if count == 5:
-        for side in ("inside", "outside"):
-            assert {gap for span in path.spans if span.side == side for gap in span.gaps} == {1, 2, 3, 4}
-
-
-@pytest.mark.parametrize(
-    ("holes", "kinds"),
-    [
-        ([2, 1, 3, 2], []),
-        ([2, 3, 1, 2], []),
-        ([2, 1, 2], ["missed", "wrong side", "bare"]),
-        ([1, 2, 3], ["other hole", "wrong side"]),
-        ([2, 1, 1, 3, 2], ["undone", "wrong side"]),
-        ([2, 1, 9, 3, 2], ["unknown"]),
-        ([1, 2, 3, 1], ["untied"]),
-        ([9, 8], ["unknown", "missed"]),
-    ],
+@given(
+    st.floats(60, 500),
+    st.integers(1, 12),
+    st.sampled_from(["share", "kettle"]),
+    st.sampled_from(["usual", "quarters", "even"]),
+    st.sampled_from(["mm", "in"]),
 )
-def test_paths_that_do_not_hold_are_told_what_is_wrong(holes, kinds):
-    path = walk(holes, "inside", [38, 105, 172])
-    assert [fault.kind for fault in faults(holes, path, 3)] == kinds
-
-
-@given(st.floats(60, 500), st.sampled_from([3, 5]), st.sampled_from(["mm", "in"]))
-def test_default_stations_are_symmetric_inside_their_margins_and_on_the_ruler(height, count, name):
-    ruler = RULERS[name]
-    places = stations.place(Pamphlet(station_count=count), height, ruler)
+def test_default_places_are_symmetric_inside_their_margins_and_on_the_ruler(height, count, ends, spread, name):
+    ruler, layout = RULERS[name], Layout(count, ends)
+    places = stations.place(Pamphlet(spread=spread), layout, height, ruler)
     assert len(places) == count
     assert [height - place for place in reversed(places)] == pytest.approx(places)
     assert places[0] >= 10 - 1e-9
@@ -81,34 +66,115 @@ def test_default_stations_are_symmetric_inside_their_margins_and_on_the_ruler(he
         assert ruler.is_on_mark(inset) or inset in (10.0, height / 2)
 
 
-@given(st.integers(0, 4), st.floats(-50, 400), st.booleans())
-def test_moving_a_station_keeps_their_order_and_symmetry(index, to, unlocked):
-    ruler, height = RULERS["mm"], 210.0
-    binding = Pamphlet(station_count=5)
+@given(st.integers(0, 6), st.floats(-50, 400), st.booleans(), st.integers(2, 7))
+def test_moving_a_place_keeps_their_order_and_symmetry(index, to, unlocked, count):
+    ruler, height, layout = RULERS["mm"], 210.0, Layout(count)
+    binding = Pamphlet()
     if unlocked:
-        binding = binding.model_copy(update={"positions_mm": stations.place(binding, height, ruler)})
-    moved = stations.place(stations.move(binding, index, to, height, ruler), height, ruler)
+        binding = binding.model_copy(update={"positions_mm": stations.place(binding, layout, height, ruler)})
+    if index >= count:
+        with pytest.raises(IndexError):
+            stations.move(binding, layout, index, to, height, ruler)
+        return
+    moved = stations.place(stations.move(binding, layout, index, to, height, ruler), layout, height, ruler)
     assert list(moved) == sorted(moved)
     assert all(0 <= place <= height for place in moved)
     if not unlocked:
         assert [height - place for place in reversed(moved)] == pytest.approx(moved)
-        assert moved[2] == 105
-    with pytest.raises(IndexError):
-        stations.move(binding, 5, to, height, ruler)
 
 
-def test_thread_numbers():
-    """1 lea = 300 yd per lb: 453.59237 g / (300 x 0.9144 m) = 1.6535 g/m. 18/3 comes to about 0.6 mm."""
-    assert tex(Thread(lea=4, plies=4)) == pytest.approx(453.59237 / (300 * 0.9144) * 1000, rel=1e-4)
-    assert diameter_mm(Thread(lea=18, plies=3)) == pytest.approx(0.62, abs=0.01)
-    assert diameter_mm(Thread(lea=18, plies=12)) == pytest.approx(2 * diameter_mm(Thread(lea=18, plies=3)))
-    assert swell(Thread(), 2).likely == pytest.approx(2 * swell(Thread(), 1).likely)
+def test_a_tape_is_placed_by_its_middle_and_its_holes_follow():
+    book = edited(sewn("tapes"), {"binding.tapes": "3", "binding.station.1": "50"})
+    result = make_plan(book).binding
+    assert result.places_mm == (12, 50, 105, 160, 198)
+    assert result.positions_mm == (12, 44, 56, 99, 111, 154, 166, 198)
+    wider = make_plan(edited(book, {"binding.tape_mm": "20"})).binding
+    assert wider.positions_mm[1:3] == (40, 60)
 
 
-def test_thread_length_by_hand():
-    """Spans 268 + 4 passages x 1 mm + two tails of 90 = 452; 7 % spare makes 483.64. Double takes twice that."""
-    path = walk([2, 1, 3, 2], "inside", [38, 105, 172])
-    need = thread_need(path, 1.0, 90, 1)
-    assert need.total_mm == pytest.approx(452 * 1.07)
-    assert need.shortest_mm == pytest.approx(268 + 4 + 150)
-    assert thread_need(path, 1.0, 90, 2).total_mm == pytest.approx(2 * need.total_mm)
+@pytest.mark.parametrize("kind", SEWN, ids=lambda kind: kind.name)
+@pytest.mark.parametrize("sections", [1, 2, 3, 6, 7, 11, 24, 60])
+def test_every_kind_is_sewn_right_on_the_sections_it_takes_and_refuses_others_with_the_way_out(kind, sections):
+    book = sewn(kind.name, sections)
+    result = make_plan(book).binding
+    assert isinstance(result, SewnResult)
+    if kind.suits.fits(sections):
+        assert not find(result.sewing)
+        assert not find(result.sewing.mirrored)
+        assert result.steps
+        assert all(part.length_mm > 0 for part in result.parts)
+    else:
+        (told,) = checks(book, "sections")
+        assert told.level == "stop"
+        assert kind.suits.refuses in told.title
+        for offer in told.offers:
+            assert not checks(editing.apply(book, offer.changes), "sections")
+
+
+@pytest.mark.parametrize(
+    ("kind", "sections", "level", "says"),
+    [
+        ("pamphlet", 2, None, ""),
+        ("pamphlet", 5, "watch", "good for 1 to 2 sections, this has 5"),
+        ("longstitch", 20, "watch", "good for 2 to 12 sections"),
+        ("twoon", 7, "stop", "even number from six"),
+        ("double", 3, "stop", "two sections"),
+        ("link", 5, None, ""),
+    ],
+)
+def test_a_wrong_stitch_is_refused_with_the_reason_and_another_proposed(kind, sections, level, says):
+    found = checks(sewn(kind, sections), "sections")
+    assert [check.level for check in found] == ([level] if level else [])
+    if found:
+        assert says in found[0].title
+        assert found[0].offers[0].label.startswith("take ")
+
+
+def test_too_much_paper_for_one_passage_is_told():
+    thick = sewn("link", 2, pages=240)
+    (told,) = checks(thick, "sections")
+    assert "goes through 2.5 mm at once" in told.title
+
+
+def test_a_proposal_takes_a_cover_that_goes_with_it():
+    plan = make_plan(sewn("pamphlet", 5, cover="wrap"))
+    for offer in plan.binding.offers:
+        taken = make_plan(editing.apply(sewn("pamphlet", 5, cover="wrap"), offer.changes))
+        assert not [check for check in taken.cover.checks if check.key == "unfit"], offer.label
+
+
+def test_only_the_sections_that_hold_more_paper_are_thicker_for_the_needle():
+    book = sewn("link", 3, pages=56)  # 14 sheets: 5, 5 and 4
+    folds = [row.fold_mm for row in make_plan(book).binding.sewing.bed.rows]
+    assert folds[0] / folds[2] == pytest.approx(5 / 4)
+
+
+def test_the_leaf_is_higher_so_there_are_more_holes():
+    counts = [len(make_plan(edited(Book(), {"brief.leaf_height_mm": str(height)})).binding.positions_mm) for height in (148, 220, 260, 390)]
+    assert counts == [3, 3, 5, 5]
+    assert [
+        len(make_plan(edited(sewn("link"), {"brief.leaf_height_mm": str(height)})).binding.positions_mm) for height in (148, 210, 297)
+    ] == [3, 4, 5]
+
+
+def test_knot_and_piercing_schools_change_the_work_and_not_the_holes():
+    steps = {
+        one.step.key: one.step for one in make_plan(edited(Book(), {"binding.pierce": "outside", "binding.knot": "outside"})).bench.work
+    }
+    assert "from the outside" in steps["pierce"].detail
+    assert "hang from them" in steps["tails"].detail
+
+
+def test_an_older_books_own_path_is_tied_where_it_began():
+    assert own.closed([2, 3, 1, 2], "outside") == "2 out | 2 3 1 2 =over"
+    assert own.closed([3, 2, 1, 2, 3, 4, 5, 4], "inside").endswith("=tail@3")
+
+
+def test_ones_own_stitch_grows_to_the_book_or_says_why_not():
+    pamphlet = editing.edit(sewn("own", 3), {"binding.moves": "2 1 3 2"})
+    assert len(make_plan(pamphlet).binding.sewing.threads) == 3
+    linked = editing.edit(sewn("own", 3), {"binding.moves": "1.1 out | 1 2 3 2.3 2 1 =tail"})
+    (told,) = checks(linked, "D2")
+    assert "tap it on 3" in told.title
+    assert make_plan(linked).binding.steps == ()
+    assert not checks(editing.apply(linked, told.offers[0].changes), "D2")

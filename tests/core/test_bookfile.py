@@ -45,7 +45,7 @@ def test_a_book_written_by_hand_may_have_lengths_with_units():
         ("\x00\xff", "", "JSON"),
         (" " * 1_000_001, "", "1 MB"),
         ('{"format": 9}', "format", "newer"),
-        ('{"format": "x"}', "format", "5"),
+        ('{"format": "x"}', "format", "6"),
         ('{"format": 1, "paper": 3}', "paper", "group"),
         ('{"colour": 3}', "colour", "does not know"),
         ('{"brief": 3}', "brief", "group"),
@@ -57,8 +57,8 @@ def test_a_book_written_by_hand_may_have_lengths_with_units():
         ('{"brief": {"quantity": 1.5}}', "brief.quantity", "whole number"),
         ('{"brief": {"purpose": "hats"}}', "brief.purpose", "one of"),
         ('{"pages": {"amount": 0}}', "pages.amount", "from 1"),
-        ('{"binding": {"station_count": 4}}', "binding.station_count", "3 or 5"),
-        ('{"binding": {"insets_mm": [1, 2, 3]}}', "binding.insets_mm", "too many"),
+        ('{"binding": {"station_count": 4}}', "binding.station_count", "one of"),
+        ('{"binding": {"insets_mm": [1, 2, 3, 4, 5, 6, 7, 8]}}', "binding.insets_mm", "too many"),
         ('{"paper": {"leaf": {"name": "x"}}}', "paper.leaf.sheet_width_mm", "missing"),
         ('{"paper": {"leaf": {"name": "  ", "sheet_width_mm": 100, "sheet_height_mm": 100}}}', "paper.leaf.name", "letters"),
         ('{"title": "%s"}' % ("x" * 81), "title", "at most 80"),
@@ -150,3 +150,7 @@ def test_what_older_formats_had_otherwise_comes_along():
     assert make_plan(four).binding.checks[0].key == "kind"
     five = editing.apply(books["5"], [("cover.kind", "wrap")])
     assert five.cover.square_mm == 5, "what was laid aside comes back"
+    assert (five.binding.kind, five.binding.moves) == ("own", "3 out | 3 4 5 4 2 1 2 3 =over"), "with the tie's place"
+    assert not make_plan(five).binding.faults
+    six = editing.apply(books["6"], [("binding.kind", "own")])
+    assert not make_plan(six).binding.faults

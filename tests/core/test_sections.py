@@ -24,7 +24,7 @@ def test_two_sections_of_seven_by_hand_arithmetic():
     assert two.pages.thickness.likely == pytest.approx(one.pages.thickness.likely) == pytest.approx(28 * 0.104 * 1.02)
     assert two.pages.creep.likely == pytest.approx(6 * 0.104 * (1 + 3.14159265 / 2) / 2)
     assert two.binding.swell.likely == pytest.approx(2 * one.binding.swell.likely)
-    assert two.binding.need.passages_mm < one.binding.need.passages_mm
+    assert two.binding.need.run.passages_mm < one.binding.need.run.passages_mm
     assert len(two.cover.rows_mm) == 2
     middle = two.cover.wrap.width_mm / 2
     assert sum(two.cover.rows_mm) / 2 == pytest.approx(middle)

@@ -40,6 +40,11 @@ def pounds(number, grade=None, grammage=None, readings=()):
 WIDE = A4_ALONG.model_copy(update={"sheet_width_mm": 420.0, "sheet_height_mm": 210.0, "grain": "short"})
 
 
+def own(moves):
+    """The base book with a stitch of the maker's own."""
+    return edited(editing.apply(BASE, [("binding.kind", "own")]), {"binding.moves": moves})
+
+
 def ticked(*keys):
     signatures = {one.step.key: one.step.signature for one in make_plan(BASE).bench.work}
     return BASE.model_copy(update={"bench": Bench(ticks={key: signatures[key] for key in keys})})
@@ -81,8 +86,9 @@ SLIPS = [
     ("C4", "cover", edited(BASE, {"cover.square_mm": "1"}), edited(BASE, {"cover.square_mm": "3"})),
     ("C6", "pages", edited(BASE, {"pages.flap_mm": "140"}), BASE),
     ("D1", "bench", ticked("gather", "sew"), ticked("gather", "cover_on", "sew")),
-    ("D2", "binding", edited(BASE, {"binding.own_path": "2 1 2"}), edited(BASE, {"binding.own_path": "2 3 1 2"})),
-    ("D2", "binding", edited(BASE, {"binding.own_path": "1 2 3"}), BASE),
+    ("D2", "binding", own("2 1 2"), own("2 3 1 2")),
+    ("D2", "binding", own("1 2 3"), BASE),
+    ("D2", "binding", own("2 in | 2 1 3 2 =tail"), own("2 in | 2 1 2 3 =tail@2")),
     ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "300"}), edited(BASE, {"binding.thread_cut_mm": "500"})),
     ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "440"}), BASE),
     ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "2000"}), BASE),

@@ -98,7 +98,7 @@ READERS = {
     "weight": parse_weight,
     "list": lambda text: split_list(text[:20_000]),
     "heading": lambda text: list(read_table(text.encode("utf-8", "replace"), "paper")[1]),
-    "path": lambda text: editing.edit(Book(), {"binding.own_path": text}),
+    "moves": lambda text: editing.edit(editing.apply(Book(), [("binding.kind", "own")]), {"binding.moves": text}),
     "title": lambda text: editing.edit(Book(), {"title": text}),
     "quantity": lambda text: editing.edit(Book(), {"brief.quantity": text}),
     "readings": lambda text: editing.edit(Book(), {"paper.leaf.readings_mm": text}),

@@ -44,10 +44,10 @@ def test_pages_and_thickness_in_inches(inch_log):
 def test_stations_and_thread_in_inches(inch_log):
     assert [at / IN for at in inch_log.binding.positions_mm] == pytest.approx([1.5, 4.25, 7.0])
     spans = (4.25 - 1.5) + (7.0 - 1.5) + (7.0 - 4.25)
-    assert inch_log.binding.need.spans_mm / IN == pytest.approx(spans) == pytest.approx(11)
+    assert inch_log.binding.need.run.spans_mm / IN == pytest.approx(spans) == pytest.approx(11)
     sheet, card = 75 * 1.30 / 1000, 216 * 1.25 / 1000
     passages = 4 * (8 * sheet + card)
-    assert inch_log.binding.need.passages_mm == pytest.approx(passages)
+    assert inch_log.binding.need.run.passages_mm == pytest.approx(passages)
     assert inch_log.binding.need.total_mm == pytest.approx((11 * IN + passages + 2 * 90) * 1.07)
     assert inch_log.binding.need.total_mm < 3 * 8.5 * IN, "the rule of thumb leaves more"
 

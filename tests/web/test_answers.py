@@ -156,7 +156,7 @@ def test_a_start_that_lacks_an_answer_says_which_and_keeps_the_rest(client, give
 
 
 PATHS = """title brief.size brief.leaf_width_mm binding.kind brief.purpose brief.ruler brief.quantity paper.leaf.weight paper.leaf.size
-paper.leaf.owned pages.count pages.flap_mm binding.station.0 binding.station.x binding.own_path binding.cover_holes_mm
+paper.leaf.owned pages.count pages.flap_mm binding.station.0 binding.station.x binding.moves binding.cover_holes_mm
 binding.thread.lea binding.strands cover.square_mm cover.piece_width_mm cutting.counted.leaf bench.ticks typed format . paper.leaf
 paper..x binding.insets_mm"""
 

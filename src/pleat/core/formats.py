@@ -8,6 +8,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any, Final
 
+from pleat.core.binding.kinds.own import closed
+
 Data = dict[str, Any]
 
 
@@ -87,4 +89,28 @@ def _same(one: Data, other: Data) -> bool:
     return one == other or bool(counted and {**one, "owned": None} == {**other, "owned": None})
 
 
-_STEPS: Final[tuple[Callable[[Data], Data], ...]] = (_several_readings, _as_it_was, _as_it_was, _members)
+def _own_stitch(data: Data) -> Data:
+    """5 to 6: a maker's own order of holes becomes a stitch of its own, tied where it began; a pamphlet says how many stations it has."""
+    binding, aside = data.get("binding", {}), data.get("aside")
+    data = {**data, "binding": _sewn(binding)} if isinstance(binding, dict) else data
+    left = aside.get("binding") if isinstance(aside, dict) else None
+    if isinstance(aside, dict) and isinstance(left, dict) and isinstance(left.get("pamphlet"), dict):
+        kept = _sewn({**left["pamphlet"], "kind": "pamphlet"})
+        moved = {name: value for name, value in left.items() if name != "pamphlet"}
+        moved[kept["kind"]] = {name: value for name, value in kept.items() if name != "kind"}
+        data = {**data, "aside": {**aside, "binding": moved}}
+    return data
+
+
+def _sewn(binding: Data) -> Data:
+    if binding.get("kind", "pamphlet") != "pamphlet":
+        return binding
+    path, side = binding.get("own_path"), binding.get("knot", "inside")
+    rest = {name: value for name, value in binding.items() if name != "own_path"}
+    if isinstance(path, list) and len(path) > 1 and all(isinstance(hole, int) and 0 < hole < 100 for hole in path):
+        rest = {name: value for name, value in rest.items() if name != "knot"}
+        return {**rest, "kind": "own", "station_count": rest.get("station_count", 3), "moves": closed(path, side)}
+    return {**rest, "station_count": rest.get("station_count", 3)}
+
+
+_STEPS: Final[tuple[Callable[[Data], Data], ...]] = (_several_readings, _as_it_was, _as_it_was, _members, _own_stitch)

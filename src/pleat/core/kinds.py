@@ -18,8 +18,10 @@ from pleat.core.fields import Record
 
 UnitKind = Literal["section", "leaf"]
 """What a block is made of: folded sheets nested in one another, or single leaves."""
-Edge = Literal["fold", "edge"]
-"""Where a binding holds its units: through their folds, or along an edge."""
+Edge = Literal["fold", "spine", "block", "edge"]
+"""Where a binding holds its units: through their folds together with a soft cover; through their folds by themselves, with an open spine
+for boards or none; as a block for a case; or along an edge."""
+Hard = Literal["first book", "some practice", "takes care"]
 TAG: Final = "kind"
 UNKNOWN: Final = "unknown"
 
@@ -45,6 +47,30 @@ class Traits:
     punch: bool = False
     opens_flat: bool = False
     refills: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Suits:
+    """What a binding is for, by which one is proposed and a wrong one refused: sections, the paper in mm that it goes through at once,
+    and what a maker weighs. All common practice, no source.
+
+    ``fewest`` to ``most`` sections can be held, in steps of ``every``; up to ``good_to`` it is a good choice. ``minutes`` are those of the
+    hands for one section of five holes. ``refuses`` says why other numbers cannot be held.
+    """
+
+    fewest: int = 1
+    most: int = 60
+    good_to: int = 60
+    every: int = 1
+    thickest_mm: float = 4.0
+    strength: Literal["light", "firm", "strong"] = "firm"
+    hard: Hard = "first book"
+    minutes: float = 10
+    look: str = ""
+    refuses: str = ""
+
+    def fits(self, sections: int) -> bool:
+        return self.fewest <= sections <= self.most and sections % self.every == 0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -80,14 +106,17 @@ class BindingKind(Kind):
 
     takes: frozenset[UnitKind]
     at: Edge
+    suits: Suits | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class CoverKind(Kind):
-    """A member of Cover: the bindings it goes with; ``sewn_through`` ones have to be there before the block is bound."""
+    """A member of Cover: the bindings it goes with; ``sewn_through`` ones have to be there before the block is bound, ``boards`` are
+    caught by the thread."""
 
     takes: frozenset[Edge]
     sewn_through: bool = False
+    boards: bool = False
 
 
 K = TypeVar("K", bound=Kind)

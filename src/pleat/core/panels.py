@@ -25,10 +25,11 @@ class Panel:
 
 @dataclass(frozen=True)
 class PanelPlan:
-    """Panels left to right, all ``height_mm`` high; every fold between them goes the same way."""
+    """Panels left to right, all ``height_mm`` high; every fold between them goes the same way but those in ``valleys``, by number from 0."""
 
     panels: tuple[Panel, ...]
     height_mm: float
+    valleys: frozenset[int] = frozenset()
 
     @property
     def width_mm(self) -> float:
@@ -46,4 +47,4 @@ class PanelPlan:
 
     @property
     def folds(self) -> tuple[Fold, ...]:
-        return tuple(Fold(position, "mountain") for position in self.scores_mm)
+        return tuple(Fold(position, "valley" if number in self.valleys else "mountain") for number, position in enumerate(self.scores_mm))

@@ -9,6 +9,7 @@ from typing import Any, Final
 
 from pleat.core import unfit
 from pleat.core.bench import compute as bench
+from pleat.core.binding import suiting
 from pleat.core.binding.kinds import BINDINGS
 from pleat.core.binding.result import BindingResult, LeftOfBinding
 from pleat.core.book import Book
@@ -109,9 +110,12 @@ def _block(book: Book, left: LeftOfPages) -> Block:
 
 def _binding(book: Book, left: LeftOfBinding) -> BindingResult:
     kind, record = BINDINGS.of(book.binding)
-    found: BindingResult = kind.compute(record, left) if left.pages.unit in kind.takes else unfit.binding(kind, BINDINGS, left)
-    unknown = unfit.unknown(BINDINGS, book.binding)
-    return replace(found, checks=(*unknown, *found.checks)) if unknown else found
+    if left.pages.unit not in kind.takes:
+        found: BindingResult = unfit.binding(kind, BINDINGS, left)
+        return replace(found, checks=(*unfit.unknown(BINDINGS, book.binding), *found.checks))
+    found = kind.compute(record, left)
+    checks = (*unfit.unknown(BINDINGS, book.binding), *suiting.check(kind, BINDINGS, COVERS, left), *found.checks)
+    return replace(found, checks=checks, offers=(*found.offers, *suiting.offers(BINDINGS, COVERS, left)))
 
 
 def _cover(book: Book, left: LeftOfCover) -> CoverResult:

@@ -7,14 +7,13 @@ from typing import Final, Literal
 
 from pleat.core import editing
 from pleat.core.book import Book
-from pleat.core.kinds import TAG, Chosen
+from pleat.core.kinds import TAG, Chosen, Hard
 from pleat.core.materials.items import Paper
 from pleat.core.paper.record import Papers
 from pleat.core.plan import Changes
 from pleat.core.planning import chosen
 
 Use = Literal["write", "paint", "photographs", "keep", "give"]
-Hard = Literal["first book", "some practice", "takes care"]
 USES: Final[dict[Use, str]] = {
     "write": "to write in",
     "paint": "to paint in",
@@ -103,6 +102,8 @@ _KRAFT: Final = _paper("Kraft card", "cardstock", 450, 320, 270, swatch="kraft")
 _NIGHT: Final = _paper("Night card, indigo", "cardstock", 450, 320, 250, swatch="indigo")
 _RUST: Final = _paper("Rust card", "cardstock", 450, 320, 250, swatch="rust")
 _MOSS: Final = _paper("Moss card", "cardstock", 450, 320, 250, swatch="moss")
+_THIN: Final = _paper("Thin log paper", "copier", 297, 210, 80, swatch="white")
+_BOARD: Final = _paper("Greyboard, 2 mm", "other", 700, 500, 700, swatch="grey", measured_sheets=1, readings_mm=[2.0])
 
 _FOUND: Final = {
     "p1": _LOG,
@@ -118,6 +119,7 @@ _PILE: Final[Changes] = (
 _PLAIN: Final[Changes] = (
     ("pages.kind", "sections"),
     ("binding.kind", "pamphlet"),
+    ("binding.way", "past"),
     ("cover.kind", "wrap"),
     ("pages.folds", 1),
     ("pages.sections", 1),
@@ -135,6 +137,21 @@ RECIPES: Final[tuple[Recipe, ...]] = (
     Recipe("found", "found-paper journal", "Found-paper journal", "Whatever papers are lying about, arranged so that neighbours differ.", "keep", "takes care", "A5", "32 pages", 16, 96, pile=True, glue=True, leaf=_LOG, cover=_KRAFT),
     Recipe("programme", "programme, its own cover", "Open night programme", "No cover: the outermost sheet is it. Page numbers for what is printed.", "give", "first book", "A6", "16 pages", 4, 32, kept=(("cover.kind", "bare"), ("pages.numbered", "yes")), purpose="gift", leaf=_LOG),
     Recipe("keepsake", "keepsake booklet", "Meteor keepsake", "Small and thin, with long tails outside to hang something from.", "give", "first book", "A6", "12 pages", 4, 24, kept=(("binding.knot", "outside"), ("binding.tail_mm", 200.0)), purpose="gift", leaf=_LOG, cover=_RUST),
+    Recipe("eight", "figure-of-eight journal", "Aurora diary", "Sewn as a figure of eight through five holes: even on both sides.", "write", "some practice", "A5", "32 pages", 8, 48, kept=(("binding.station_count", 5), ("binding.way", "eight")), leaf=_LOG, cover=_NIGHT),
+    Recipe("ties", "album in paired ties", "Eclipse cards", "Two short ties instead of one long thread; each can be renewed.", "keep", "first book", "A5", "24 pages", 8, 32, kept=(("binding.kind", "ties"),), leaf=_LOG, cover=_MOSS),
+    Recipe("pleat", "two sections in a pleat", "Sun and moon log", "The cover is folded in between two sections; no thread shows outside.", "write", "some practice", "A5", "48 pages", 32, 80, kept=(("binding.kind", "pleat"), ("pages.sections", 2)), leaf=_LOG, cover=_KRAFT),
+    Recipe("double", "double pamphlet", "Twin comets", "Two sections with one thread, which crosses the spine at every hole.", "write", "some practice", "A5", "64 pages", 48, 96, kept=(("binding.kind", "double"), ("pages.sections", 2)), leaf=_LOG, cover=_RUST),
+    Recipe("longstitch", "long-stitch journal", "Winter sky journal", "Sections sewn one by one through a soft spine; long stitches show outside.", "write", "some practice", "A5", "96 pages", 64, 200, kept=(("binding.kind", "longstitch"), ("pages.sections", 6)), leaf=_THIN, cover=_KRAFT),
+    Recipe("plainlong", "plain long stitch", "Cloud notes", "As the long-stitch journal, without kettles: quicker, and looser.", "keep", "some practice", "A6", "64 pages", 48, 128, kept=(("binding.kind", "longstitch"), ("binding.way", "plain"), ("pages.sections", 4)), leaf=_THIN, cover=_MOSS),
+    Recipe("link", "link-stitch sketchbook", "Dome sketchbook", "Two boards and an open spine of chains: lies flat at every page.", "paint", "some practice", "A5", "80 pages", 64, 240, kept=(("binding.kind", "link"), ("cover.kind", "boards"), ("pages.sections", 5)), purpose="painting", leaf=_LOG, cover=_BOARD),
+    Recipe("linkbare", "link-stitched block", "Star trail notes", "Chains across an open spine and no boards: the outermost leaves are the cover.", "write", "some practice", "A6", "80 pages", 48, 200, kept=(("binding.kind", "link"), ("cover.kind", "bare"), ("pages.sections", 5)), leaf=_THIN),
+    Recipe("spanlinked", "span-linked block", "Variable star log", "Braids between the holes of an open spine.", "write", "some practice", "A5", "96 pages", 64, 240, kept=(("binding.kind", "spanlinked"), ("cover.kind", "bare"), ("pages.sections", 6)), leaf=_THIN),
+    Recipe("tapes", "block over tapes", "Observatory ledger", "Sewn all along over tapes, firm enough for a case.", "write", "some practice", "A5", "160 pages", 96, 480, kept=(("binding.kind", "tapes"), ("cover.kind", "bare"), ("pages.sections", 10)), leaf=_THIN),
+    Recipe("cords", "block on raised cords", "Members' book", "Cords stand up on the spine as bands.", "keep", "takes care", "A5", "128 pages", 96, 480, kept=(("binding.kind", "cords"), ("cover.kind", "bare"), ("pages.sections", 8)), leaf=_LOG),
+    Recipe("twoon", "two-on over tapes", "Catalogue of nights", "Two thin sections with every run of the thread: half the thread, half the swell.", "keep", "takes care", "A5", "160 pages", 96, 480, kept=(("binding.kind", "twoon"), ("cover.kind", "bare"), ("pages.sections", 10)), leaf=_THIN),
+    Recipe("loop", "booklet in a loop", "Telescope queue", "A loop of elastic holds the booklet; it is changed for a new one in a moment.", "write", "first book", "A6", "32 pages", 16, 48, kept=(("binding.kind", "loop"),), leaf=_LOG, cover=_RUST),
+    Recipe("machine", "machine-sewn booklet", "Star party flyer book", "A seam along the fold, quick for a whole run.", "give", "some practice", "A6", "16 pages", 4, 32, kept=(("binding.kind", "machine"),), purpose="gift", leaf=_LOG, cover=_KRAFT),
+    Recipe("own", "a stitch of your own", "Experiment one", "Tap the holes in the order you sew them; Pleat says what cannot be sewn.", "keep", "takes care", "A5", "32 pages", 8, 48, kept=(("binding.kind", "own"),), leaf=_LOG, cover=_NIGHT),
 )  # fmt: skip
 """Every recipe in the order shown; each has a book file of its name among the examples."""
 

@@ -10,7 +10,7 @@ from pleat.core.kinds import TAG, BindingKind, CoverKind, Kind, Member, Registry
 from pleat.core.plan import Check, Figure, Offer
 
 _HELD = {"section": "folded sections", "leaf": "single leaves"}
-_WHERE = {"fold": "through the folds", "edge": "along an edge"}
+_WHERE = {"fold": "through the folds", "spine": "with an open spine", "block": "as a block for a case", "edge": "along an edge"}
 
 
 def _nothing(label: str, why: str) -> Figure:

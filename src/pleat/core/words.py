@@ -15,6 +15,16 @@ def many(count: int, one: str, more: str = "") -> str:
     return f"{count} {one if count == 1 else more or one + 's'}"
 
 
+def joined(things: Iterable[object]) -> str:
+    """Things as a sentence lists them; numbers without needless digits.
+
+    >>> joined([1, 2.0, 3]), joined(["log"])
+    ('1, 2 and 3', 'log')
+    """
+    words = [f"{one:g}" if isinstance(one, float) else str(one) for one in things]
+    return " and ".join(filter(None, (", ".join(words[:-1]), words[-1]))) if words else ""
+
+
 def merged(names: Iterable[str]) -> str:
     """Names in the order they first come, each said once with how often.
 

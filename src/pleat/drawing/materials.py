@@ -6,10 +6,13 @@ import math
 from collections.abc import Callable
 from typing import Any, Final
 
-from pleat.core.materials.items import Board, Cloth, Elastic, Fastener, Glue, Hardware, Item, Paper, Stick, ThreadSpool, Tool
+from pleat.core.materials.items import Board, Cloth, Elastic, Fastener, Glue, Hardware, Item, Paper, Stick, Stitch, ThreadSpool, Tool
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.uses import grain_axis
+from pleat.core.sewing.notation import BadSewing
+from pleat.core.sewing.notation import read as read_stitch
+from pleat.core.sewing.walk import walk
 from pleat.core.units import Ruler
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape, grain_arrow
 
@@ -281,6 +284,24 @@ def _tool(item: Tool, ruler: Ruler, dims: bool) -> Drawing:
     return Drawing(130, 22, f"{item.name}.", shapes)
 
 
+def _stitch(item: Stitch, _ruler: Ruler, _dims: bool) -> Drawing:
+    """The holes of a fold and the thread through them, as far as it goes in the first section."""
+    width = 16.0 * (item.stations + 1)
+    shapes: list[Shape] = [Rect(0, 22, width, 3, "fold-band")]
+    try:
+        threads = read_stitch(item.moves, item.stations)
+    except BadSewing:
+        threads = ()
+    for one in walk(threads):
+        if one.what == "span" and one.row == one.to_row == 1:
+            away = -14 if one.side == "inside" else 14
+            edge = 22 if one.side == "inside" else 25
+            x, to = 16 * one.start, 16 * one.end
+            shapes.append(Curve((("M", (x, edge)), ("Q", ((x + to) / 2, edge + away, to, edge))), f"thread thread-{one.side}"))
+    shapes += [Dot(16.0 * hole, 23.5, "hole", radius_mm=1.6) for hole in range(1, item.stations + 1)]
+    return Drawing(width, 48, f"{item.name}, {item.stations} holes.", shapes)
+
+
 _PICTURES: Final[dict[type[Item], Callable[[Any, Ruler, bool], Drawing]]] = {
     Paper: _sheet,
     Board: _sheet,
@@ -292,6 +313,7 @@ _PICTURES: Final[dict[type[Item], Callable[[Any, Ruler, bool], Drawing]]] = {
     Fastener: _fastener,
     Glue: _glue,
     Tool: _tool,
+    Stitch: _stitch,
 }
 
 

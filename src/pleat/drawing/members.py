@@ -1,8 +1,8 @@
 """Loading this module makes the drawings of all members known."""
 
 from pleat.drawing import bench, brief, cutting, extras, paper, plain, portraits
-from pleat.drawing.binding import pamphlet
+from pleat.drawing.binding import sewn
 from pleat.drawing.cover import wrap
 from pleat.drawing.pages import sections
 
-__all__ = ["bench", "brief", "cutting", "extras", "pamphlet", "paper", "plain", "portraits", "sections", "wrap"]
+__all__ = ["bench", "brief", "cutting", "extras", "paper", "plain", "portraits", "sections", "sewn", "wrap"]

@@ -1,16 +1,16 @@
-"""Pages that only some blocks have: the dummy of numbered sections, small, to be cut out and folded."""
+"""The dummy of numbered sections, small, to be cut out and folded."""
 
 from __future__ import annotations
 
-from functools import singledispatch
 from typing import Final
 
 from pleat.core.pages.folding import COLUMNS_ROWS
 from pleat.core.pages.sectioned import SectionsBlock
-from pleat.core.plan import PleatResult
+from pleat.core.planning import Plan
 from pleat.drawing.pages.sections import numbered
 from pleat.drawing.shapes import Drawing, Label, Shape
 from pleat.drawing.svg import render_print
+from pleat.printing.further import pages_of
 from pleat.printing.layout import HEAD_MM, MARGIN_MM
 from pleat.printing.letters import broken, shortened
 from pleat.printing.pen import PRINT, STYLES
@@ -24,14 +24,8 @@ _FOLDED: Final = {
 }
 
 
-@singledispatch
-def pages_of(_result: PleatResult, _width: float, _room: float) -> list[tuple[str, str]]:
-    """(what it is, body) of further pages for a result, found by its type, on paper of this width with so much room; mm. Most have none."""
-    return []
-
-
 @pages_of.register
-def _dummies(block: SectionsBlock, width: float, room: float) -> list[tuple[str, str]]:
+def _dummies(block: SectionsBlock, _plan: Plan, width: float, room: float) -> list[tuple[str, str]]:
     """The dummy: every sheet with its page numbers, inner and outer side, as many a page as fit; none for a blank book."""
     found = block.numbered
     if not found:

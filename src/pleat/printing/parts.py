@@ -62,18 +62,16 @@ def _binding(result: BindingResult, plan: Plan) -> list[Row]:
 def _sewn(result: SewnResult, plan: Plan) -> list[Row]:
     ruler = plan.brief.ruler
     marks = ", ".join(ruler.number(position) for position in result.positions_mm)
-    each = [part for part in result.parts if isinstance(part, Length)]
-    double = "double" if result.strands == 2 else "single"
+    double = f", {'double' if result.strands == 2 else 'single'}, knot {result.starts}"
+    lengths = [part for part in result.parts if isinstance(part, Length)]
     return [
-        ("stations from the head", f"{marks} {ruler.name}"),
-        *(
-            (
-                "thread",
-                f"{ruler.show(part.length_mm)} of {part.name}{f', {part.count} times' if part.count > 1 else ''}, {double}, knot {result.path.start_side}",
-            )
-            for part in each
-        ),
+        *((("stations from the head", f"{marks} {ruler.name}"),) if marks else ()),
+        *((part.key, _length_words(part, ruler) + (double if part.key == "thread" else "")) for part in lengths),
     ]
+
+
+def _length_words(part: Length, ruler: Ruler) -> str:
+    return f"{ruler.show(part.length_mm)} of {part.name}{f', {part.count} times' if part.count > 1 else ''}"
 
 
 @rows_of.register

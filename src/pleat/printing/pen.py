@@ -9,6 +9,7 @@ from pleat.printing.letters import write
 
 FIGURES: Final = 'font-family="Pleat Figures"'
 _TEXT: Final = f'{FIGURES} font-size="3.4" fill="#000"'
+SWATCHES: Final = ("white", "cream", "grey", "kraft", "indigo", "rust", "moss")
 STYLES: Final = {
     "line": 'fill="none" stroke="#000" stroke-width="0.25"',
     "edge": 'fill="none" stroke="#000" stroke-width="0.35"',
@@ -32,6 +33,25 @@ STYLES: Final = {
     "portrait-leaf": 'fill="none" stroke="#999" stroke-width="0.15"',
     "portrait-label": 'fill="#fff" stroke="#000" stroke-width="0.25"',
     "portrait-thread": 'fill="none" stroke="#000" stroke-width="0.7"',
+    "portrait-tape": 'fill="#eee" stroke="#000" stroke-width="0.2"',
+    "spine-row": 'fill="#fff" stroke="#999" stroke-width="0.15"',
+    "spine-hole": 'fill="#000" stroke="none"',
+    "fold-band": 'fill="#eee" stroke="#000" stroke-width="0.2"',
+    "hole-gap": 'fill="#fff" stroke="#000" stroke-width="0.2"',
+    "thread thread-inside": 'fill="none" stroke="#000" stroke-width="0.45" stroke-dasharray="1.6 1"',
+    "thread thread-outside": 'fill="none" stroke="#000" stroke-width="0.6"',
+    "thread thread-inside tail": 'fill="none" stroke="#000" stroke-width="0.45"',
+    "thread thread-outside tail": 'fill="none" stroke="#000" stroke-width="0.6"',
+    **{f"thread thread-shown colour-{name}": 'fill="none" stroke="#000" stroke-width="0.6"' for name in SWATCHES},
+    "thread-arrow": 'fill="none" stroke="#000" stroke-width="0.3"',
+    "step-dot": 'fill="#fff" stroke="#000" stroke-width="0.25"',
+    "tape": 'fill="#e4e4e4" stroke="#777" stroke-width="0.2"',
+    "cord-drawn": 'fill="none" stroke="#bbb"',
+    "board-edge": 'fill="#ccc" stroke="#000" stroke-width="0.2"',
+    "guide": 'fill="none" stroke="#bbb" stroke-width="0.15"',
+    "ruler-line": 'fill="none" stroke="#000" stroke-width="0.2"',
+    **dict.fromkeys(("side-label", "hole-number", "step-number", "quiet", "ruler-number"), _TEXT),
+    **{f"portrait-thread colour-{name}": 'fill="none" stroke="#000" stroke-width="0.7"' for name in SWATCHES},
     "portrait-hole": 'fill="#000" stroke="none"',
     **{
         f"portrait-face swatch-{name}": f'fill="{grey}" stroke="#000" stroke-width="0.3"'

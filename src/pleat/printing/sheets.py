@@ -11,13 +11,14 @@ from pleat.core.planning import Plan
 from pleat.core.units import MM_PER_INCH
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape
 from pleat.drawing.svg import render_print
-from pleat.printing.dummy import pages_of
+from pleat.printing import card, dummy  # noqa: F401 - make their pages known
+from pleat.printing.further import pages_of
 from pleat.printing.glance import glance
 from pleat.printing.layout import HEAD_MM, MARGIN_MM
 from pleat.printing.letters import broken, length_mm, shortened
 from pleat.printing.parts import part_rows
 from pleat.printing.pen import PRINT, STYLES
-from pleat.printing.strips import LABELS_MM, Tile, draw, strips_of, tiles
+from pleat.printing.strips import Tile, draw, strips_of, tiles
 
 PaperName = Literal["a4", "letter"]
 PAPERS: Final[dict[PaperName, tuple[float, float]]] = {"a4": (210.0, 297.0), "letter": (8.5 * MM_PER_INCH, 11 * MM_PER_INCH)}
@@ -52,14 +53,14 @@ def print_sheets(plan: Plan, title: str, paper: PaperName, over: Overview | None
     lists = _part_lists(plan, width, room)
     bodies = [("the book", glance(plan, over or overview(plan, {}), width, room))]
     bodies += [("true size", _strips(group)) for group in groups]
-    bodies += [page for _, result in plan for page in pages_of(result, width, room)] + [("parts", body) for body in lists]
+    bodies += [page for _, result in plan for page in pages_of(result, plan, width, room)] + [("parts", body) for body in lists]
     return tuple(_page(body, width, height, title, f"{what}, {number} of {len(bodies)}") for number, (what, body) in enumerate(bodies, 1))
 
 
 def _lane_mm(tile: Tile) -> float:
     """How wide a strip is with the words beside it."""
     words = [length_mm(mark.text, STYLES["bold"]) for mark in tile.strip.marks]
-    return max(LABELS_MM + max(words, default=0.0), length_mm(tile.strip.name, STYLES["label"])) + 5.0
+    return max(tile.strip.labels_mm + max(words, default=0.0), length_mm(tile.strip.name, STYLES["label"])) + 5.0
 
 
 def _grouped(lanes: list[Tile], room_mm: float) -> list[list[Tile]]:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import re
+from dataclasses import dataclass, replace
 from functools import singledispatch
 from typing import Final
 
@@ -36,13 +37,29 @@ class MarkOn:
 
 @dataclass(frozen=True)
 class Strip:
-    """A strip of ``length_mm`` with its marks; ``top`` and ``bottom`` name its ends."""
+    """A strip of ``length_mm`` with its marks; ``top`` and ``bottom`` name its ends.
+
+    ``rows_mm`` are where its holes lie across it, from the left; ``folded_mm`` are the lines along which it is folded or scored lengthwise.
+    """
 
     name: str
     length_mm: float
     marks: tuple[MarkOn, ...]
     top: str
     bottom: str
+    width_mm: float = STRIP_MM
+    rows_mm: tuple[float, ...] = (STRIP_MM / 2,)
+    folded_mm: tuple[float, ...] = ()
+
+    @property
+    def labels_mm(self) -> float:
+        """Where the words beside it begin."""
+        return self.width_mm + LABELS_MM - STRIP_MM
+
+    @property
+    def key(self) -> str:
+        """What it is called in an address or a file name."""
+        return re.sub(r"[^a-z]+", "-", self.name.lower().split(",")[0]).strip("-")
 
 
 @dataclass(frozen=True)
@@ -66,6 +83,8 @@ def strips_of(_result: PleatResult, _plan: Plan) -> tuple[Strip, ...]:
 def station_strip(result: SewnResult, plan: Plan) -> tuple[Strip, ...]:
     """As long as the cover, with the leaf's head and tail on it: one strip for the section and the cover."""
     ruler, square = plan.brief.ruler, plan.cover.square_head_mm
+    if not result.positions_mm:
+        return ()
     length = plan.pages.leaf_height_mm + 2 * square
     marks = [MarkOn(length / 2, "fold here first", "fold")]
     if square > 0.05:
@@ -74,7 +93,34 @@ def station_strip(result: SewnResult, plan: Plan) -> tuple[Strip, ...]:
         marks.append(MarkOn(position + square, f"{number}: {ruler.number(position)}", "cross", hole=True))
     marks.sort(key=lambda mark: (mark.at_mm, not mark.hole))
     name = "Stations, for section and cover" if plan.brief.made_of.cover.sewn_through else "Stations"
-    return (Strip(name, length, tuple(marks), "HEAD", "tail"),)
+    strip = Strip(name, length, tuple(marks), "HEAD", "tail")
+    return (strip, _trough(strip), *_spine(strip, plan))
+
+
+def _trough(strip: Strip) -> Strip:
+    """The same marks on a strip folded lengthwise, to lie in the trough under the fold."""
+    wide = 2 * STRIP_MM
+    return replace(strip, name="Trough guide, folded along the middle", width_mm=wide, rows_mm=(wide / 2,), folded_mm=(wide / 2,))
+
+
+SPINE_EDGE_MM: Final = 8.0
+"""How far the spine template goes on to the covers at either side, so that it can be held there."""
+
+
+def _spine(strip: Strip, plan: Plan) -> tuple[Strip, ...]:
+    """The cover's spine with a row of holes for every section, the first next to the front; none where there is one row."""
+    cover = plan.cover
+    if not isinstance(cover, WrapResult) or len(cover.rows_mm) < 2 or cover.wrap.valleys:
+        return ()
+    scores = cover.wrap.scores_mm
+    left = (scores[0] if len(scores) > 1 else min(cover.rows_mm)) - SPINE_EDGE_MM
+    right = (scores[-1] if len(scores) > 1 else max(cover.rows_mm)) + SPINE_EDGE_MM
+    marks = tuple(mark for mark in strip.marks if mark.style != "fold")
+    lines = tuple(score - left for score in scores)
+    rows = tuple(row - left for row in cover.rows_mm)
+    return (
+        Strip("Spine template, outside up, front on the right", strip.length_mm, marks, strip.top, strip.bottom, right - left, rows, lines),
+    )
 
 
 @strips_of.register
@@ -106,17 +152,18 @@ def draw(tile: Tile) -> Drawing:
     """One tile upright at true size: marks across it, their words beside it, kept apart and led to their marks."""
     strip, height = tile.strip, tile.end_mm - tile.start_mm
     there = [(mark, mark.at_mm - tile.start_mm) for mark in strip.marks if -1e-6 <= mark.at_mm - tile.start_mm <= height + 1e-6]
-    shapes: list[Shape] = [Rect(0, 0, STRIP_MM, height, "strip")]
+    wide, labels = strip.width_mm, strip.labels_mm
+    shapes: list[Shape] = [Rect(0, 0, wide, height, "strip"), *(Line(x, 0, x, height, "score") for x in strip.folded_mm)]
     for (mark, y), level in zip(there, apart([y for _, y in there], height), strict=True):
-        shapes.append(Line(0, y, STRIP_MM, y, mark.style))
-        if mark.hole:
-            shapes += [Line(STRIP_MM / 2, y - 2, STRIP_MM / 2, y + 2, "cross"), Dot(STRIP_MM / 2, y, "hole", radius_mm=0.8)]
+        shapes.append(Line(0, y, wide, y, mark.style))
+        for x in strip.rows_mm if mark.hole else ():
+            shapes += [Line(x, y - 2, x, y + 2, "cross"), Dot(x, y, "hole", radius_mm=0.8 if len(strip.rows_mm) == 1 else 0.5)]
         style = "bold" if mark.hole or mark.style == "score" else "small"
-        shapes += [Line(STRIP_MM, y, LABELS_MM - 0.6, level, "cross"), Label(LABELS_MM, level, mark.text, style, "start", (0, 1.1))]
+        shapes += [Line(wide, y, labels - 0.6, level, "cross"), Label(labels, level, mark.text, style, "start", (0, 1.1))]
     lines = [y for _, y in there]
-    shapes += _end(tile.letter_above, strip.top, lines, height, from_top=True)
-    shapes += _end(tile.letter_below, strip.bottom, lines, height, from_top=False)
-    return Drawing(STRIP_MM, height, strip.name, shapes)
+    shapes += _end(tile.letter_above, strip.top, lines, height, wide, from_top=True)
+    shapes += _end(tile.letter_below, strip.bottom, lines, height, wide, from_top=False)
+    return Drawing(wide, height, strip.name, shapes)
 
 
 def apart(wanted: list[float], height_mm: float) -> list[float]:
@@ -135,14 +182,14 @@ def apart(wanted: list[float], height_mm: float) -> list[float]:
     return found
 
 
-def _end(letter: str, name: str, lines: list[float], height: float, from_top: bool) -> list[Shape]:
+def _end(letter: str, name: str, lines: list[float], height: float, wide: float, from_top: bool) -> list[Shape]:
     """A true end with its name, clear of the marks; or a join with the mark that meets the next tile's."""
     edge, way = (0.0, 1) if from_top else (height, -1)
     if not letter:
-        return [Label(STRIP_MM / 2, _clear(edge, way, lines, height), name, "small")]
-    join, middle = edge + way * OVERLAP_MM, STRIP_MM * 0.8
+        return [Label(wide / 2, _clear(edge, way, lines, height), name, "small")]
+    join, middle = edge + way * OVERLAP_MM, wide * 0.8
     return [
-        Line(0, join, STRIP_MM, join, "join"),
+        Line(0, join, wide, join, "join"),
         Line(middle - 2, join, middle, edge, "join"),
         Line(middle + 2, join, middle, edge, "join"),
         Label(1.4, _clear(edge, way, [*lines, join], height), f"overlap {letter}", "small", "start"),

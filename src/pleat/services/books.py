@@ -11,15 +11,14 @@ from typing import Final
 from sqlalchemy.orm import Session
 
 from pleat.core import editing
-from pleat.core.binding import stations
-from pleat.core.binding.record import Pamphlet, Thread
+from pleat.core.binding.record import Thread
+from pleat.core.binding.sewn import SewnResult
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.materials.items import Paper, ThreadSpool
 from pleat.core.materials.tools import Tools
 from pleat.core.overview import Good, Overview, overview
 from pleat.core.planning import PLEATS, Plan, make_plan
-from pleat.core.units import RULERS
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import render_standing
@@ -157,10 +156,10 @@ def unlock_stations(book: Book, unlocked: bool) -> Book:
     """Stations moved one by one, or as pairs about the middle; unlocking leaves every hole where it is."""
     if not unlocked:
         return editing.apply(book, [("binding.positions_mm", None)])
-    if not isinstance(book.binding, Pamphlet):
+    result = make_plan(book).binding
+    if not isinstance(result, SewnResult):
         raise BadBook([FieldProblem("", "stations", "", "This binding has no stations to unlock.")])
-    positions = stations.place(book.binding, book.brief.leaf_height_mm, RULERS[book.brief.ruler])
-    return editing.apply(book, [("binding.positions_mm", list(positions))])
+    return editing.apply(book, [("binding.positions_mm", list(result.places_mm))])
 
 
 def use_paper(book: Book, paper: Paper, role: str) -> Book:
@@ -170,8 +169,18 @@ def use_paper(book: Book, paper: Paper, role: str) -> Book:
 
 def use_thread(book: Book, item_id: int, spool: ThreadSpool) -> Book:
     """The book sewn with a thread from the materials."""
+    if not hasattr(book.binding, "thread"):
+        raise BadBook([FieldProblem("", "thread", "", "Nothing is sewn in this book.")])
     own = Thread(
-        stock_id=str(item_id), name=spool.name, lea=spool.lea or 18, plies=spool.plies, tex=spool.tex, diameter_mm=spool.diameter_mm
+        stock_id=str(item_id),
+        name=spool.name,
+        lea=spool.lea or 18,
+        plies=spool.plies,
+        tex=spool.tex,
+        diameter_mm=spool.diameter_mm,
+        fibre=spool.fibre,
+        waxed=spool.waxed,
+        swatch=spool.swatch,
     )
     return editing.apply(book, [("binding.thread", own.model_dump(mode="json"))])
 

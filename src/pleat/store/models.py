@@ -98,6 +98,17 @@ class ItemRow(Base):
     version: Mapped[int] = mapped_column(default=1)
 
 
+class PracticeRow(Base):
+    """How often one move of a stitch was tapped right and wrong; ``spot`` is the move in words."""
+
+    __tablename__ = "practice"
+
+    stitch: Mapped[str] = mapped_column(String(40), primary_key=True)
+    spot: Mapped[str] = mapped_column(String(200), primary_key=True)
+    right: Mapped[int] = mapped_column(default=0)
+    wrong: Mapped[int] = mapped_column(default=0)
+
+
 class TakingRow(Base):
     """What a ticked bench step took from the materials (``amount`` above 0) or brought to it (below 0, an offcut)."""
 

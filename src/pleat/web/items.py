@@ -13,7 +13,7 @@ from pleat.core.errors import LengthError
 from pleat.core.fields import ChoiceRule, LengthRule, TextRule
 from pleat.core.materials.editing import WEIGHT_FIELDS, fields_of, label_of, rule_of, text_of
 from pleat.core.materials.facts import Facts, facts
-from pleat.core.materials.items import KINDS, Board, Cloth, Elastic, Fastener, Glue, Hardware, Item, Paper, Stick, ThreadSpool, Tool
+from pleat.core.materials.items import KINDS, Board, Cloth, Elastic, Fastener, Glue, Hardware, Item, Paper, Stick, Stitch, ThreadSpool, Tool
 from pleat.core.materials.sizes import size_name
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.uses import good_for
@@ -162,6 +162,8 @@ def line(item: Item, about: Facts, ruler: Ruler) -> list[str]:
         found.append(f"{ruler.show(item.length_mm)} long")
     if isinstance(item, ThreadSpool | Elastic) and item.length_left_mm is not None:
         found.append(f"{_long(item.length_left_mm, ruler)} left")
+    if isinstance(item, Stitch):
+        found.append(f"{item.stations} holes")
     if isinstance(item, Tool) and item.longest_mm:
         found.append(f"takes {ruler.show(item.longest_mm)}")
     if isinstance(item, Glue):

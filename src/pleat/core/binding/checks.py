@@ -1,114 +1,106 @@
-"""What can go wrong with stations, path and thread: slips D2, D3 and D5. D4 needs the cover and stands there."""
+"""What can go wrong with stations, path and thread: slips C2, D2, D3 and D5. D4 needs the cover and stands there."""
 
 from __future__ import annotations
 
 import itertools
 from typing import Final
 
-from pleat.core.binding.path import Fault
-from pleat.core.binding.record import Pamphlet
+from pydantic import ValidationError
+
+from pleat.core.binding.figures import Sewn
+from pleat.core.binding.record import Thread, Threaded
 from pleat.core.binding.result import LeftOfBinding
-from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets, misfit, place
-from pleat.core.binding.thread import ThreadNeed
-from pleat.core.pages.folding import folios_a_sheet
+from pleat.core.binding.stations import LEAF_MARGIN_MM, Layout, Window, default_insets, holes, misfit, place
+from pleat.core.binding.thread import diameter_mm, name_of, suits
+from pleat.core.kinds import TAG
 from pleat.core.pages.sectioned import SectionsBlock
-from pleat.core.pages.sections import split
-from pleat.core.plan import Check, Offer
+from pleat.core.plan import Changes, Check, Offer
+from pleat.core.sewing.faults import Fault
 from pleat.core.units import Ruler
 from pleat.core.words import many
 
-STATION_COUNTS: Final = (3, 5)
-MOST_SECTIONS: Final = 2
-"""Sections that lie side by side in one spine; more want to be linked (common practice, no source)."""
+SPREAD: Final[Changes] = (("binding.insets_mm", None), ("binding.positions_mm", None))
 
 
-def find(
-    binding: Pamphlet, left: LeftOfBinding, positions: tuple[float, ...], wrong: tuple[Fault, ...], need: ThreadNeed
-) -> tuple[Check, ...]:
+def find(left: LeftOfBinding, sewn: Sewn, wrong: tuple[Fault, ...], window: Window) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     ruler, height = left.brief.ruler, left.pages.leaf_height_mm
     pages = left.pages if isinstance(left.pages, SectionsBlock) else None
     found = [
         _path(wrong),
-        _sections(pages) if pages else None,
-        _misfit(binding),
-        _held(ruler, height, positions, pages) if pages else None,
-        _edges(binding, ruler, height, positions),
-        _thread(binding, ruler, need),
+        _misfit(sewn),
+        _held(ruler, height, sewn, pages, window) if pages else None,
+        _edges(sewn, ruler, height),
+        _thread(ruler, sewn),
+        _suits(ruler, sewn) if left.brief.made_of.binding.traits.needle else None,
     ]
     return tuple(check for check in found if check)
 
 
 def _path(wrong: tuple[Fault, ...]) -> Check | None:
+    """D2: a maker's own path that does not hold; its first fault, with the step."""
     if not wrong:
         return None
-    level = "watch" if all(fault.kind == "untied" for fault in wrong) else "stop"
-    listed = "; ".join(fault.text for fault in wrong)
+    first, more = wrong[0], len(wrong) - 1
+    at = f"At move {first.step + 1}: " if first.step is not None else ""
+    others = f" ({many(more, 'more fault')} after it)" if more else ""
     return Check(
         "D2",
-        level,  # type: ignore[arg-type]
-        f"Your own path does not hold: {listed}.",
-        "A path is right when it uses every hole, starts and ends at the same hole on the same side, and leaves no gap bare.",
-        (Offer("sew it the usual way", (("binding.own_path", None),)),),
+        "watch" if all(fault.watch for fault in wrong) else "stop",
+        f"{'Your own stitch wants a look' if first.watch else 'Your own stitch does not hold'}. {at}{first.text}{others}.",
+        "A path is right when it goes through paper at every move, uses every hole of every section, holds when it is pulled, and ends in a knot.",
+        (Offer("sew it as a pamphlet stitch", ((f"binding.{TAG}", "pamphlet"),)),),
+        "",
     )
 
 
-def _misfit(binding: Pamphlet) -> Check | None:
+def _misfit(sewn: Sewn) -> Check | None:
     """Stations that were placed for another number of them."""
-    placed = misfit(binding)
+    placed = misfit(sewn.binding, sewn.layout)
     if placed is None:
         return None
-    fixes = []
-    if placed in STATION_COUNTS and placed != binding.station_count:
-        fixes.append(Offer(many(placed, "station"), (("binding.station_count", placed), ("binding.own_path", None))))
-    fixes.append(Offer("spread them anew", (("binding.insets_mm", None), ("binding.positions_mm", None))))
+    words = "place" if sewn.layout.tape_mm else "station"
+    fixes = [Offer("spread them anew", SPREAD)]
+    if placed and placed != sewn.layout.places and _may_have(sewn.binding, placed):
+        fixes.insert(0, Offer(many(placed, words), (("binding.station_count", placed),)))
     return Check(
         "stations",
         "watch",
-        f"The holes you placed are for {many(placed, 'station')}; this book has {binding.station_count}.",
+        f"The holes you placed are for {many(placed, words)}; this book has {sewn.layout.places}.",
         "They do not count: the holes are spread over the height instead.",
         tuple(fixes),
     )
 
 
-def _sections(pages: SectionsBlock) -> Check | None:
-    sections, most = len(pages.sections), MOST_SECTIONS
-    if sections <= most:
-        return None
-    nests = pages.limit.folios // folios_a_sheet(pages.folds) * folios_a_sheet(pages.folds)
-    fixes: tuple[Offer, ...] = ()
-    if not pages.mixed and max(split(pages.folios, most, pages.folds)) <= pages.limit.folios:
-        fixes = (Offer(f"{most} sections", (("pages.sections", most),)),)
-    elif not pages.mixed and nests:
-        fewer = 4 * nests * most
-        changes = (("pages.sections", most), ("pages.amount", fewer), ("pages.counted_in", "pages"))
-        fixes = (Offer(f"{most} sections of {fewer} pages in all, as many as nest well", changes),)
-    return Check(
-        "sections",
-        "watch",
-        f"{sections} sections are many for a pamphlet stitch: each is sewn to the spine by itself.",
-        f"Up to {MOST_SECTIONS} lie side by side in one spine; more shift against each other as the book is used, since nothing links them.",
-        fixes,
-        "" if fixes else f"Make two books of it, or take sheets off the pile until they nest in {most}.",
-    )
+def _may_have(binding: Threaded, stations: int) -> bool:
+    """Whether a record may have so many stations."""
+    if "station_count" not in type(binding).model_fields:
+        return False
+    try:
+        return bool(type(binding).model_validate({**binding.model_dump(), "station_count": stations}))
+    except ValidationError:
+        return False
 
 
-def _held(ruler: Ruler, height: float, positions: tuple[float, ...], pages: SectionsBlock) -> Check | None:
+def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock, window: Window) -> Check | None:
     """C2: leaves of a mixed pile that hang on one hole or on none."""
+    positions, layout = sewn.positions_mm, sewn.layout
     pile = [one for section in pages.mixed for one in section]
     folded = [one for one in pile if one.joined == "folded"]  # a stub is as high as the book, and a leaf tipped in is glued
     loose = [(one, held) for one in folded if (held := len(holding(positions, height, one.leaf_height_mm))) < 2]
     if not loose:
         return None
     lowest = min(one.leaf_height_mm for one, _ in loose)
-    inset = ruler.snap_up((height - lowest) / 2 + LEAF_MARGIN_MM)
+    inset = ruler.snap_up(window.low_mm)
+    half = layout.places // 2
     fixes = []
-    if inset < height / 2 - LEAF_MARGIN_MM:
-        middle = (inset,) if len(positions) == 3 else (inset, ruler.snap((inset + height / 2) / 2))
+    if layout.places > 2 and inset < height / 2 - LEAF_MARGIN_MM * half:
+        step = (height / 2 - inset) / (half if layout.places % 2 else half - 0.5)
+        insets = (inset, *(ruler.snap(inset + step * number) for number in range(1, half)))
         fixes.append(
             Offer(
                 f"pull the holes together, the outer ones {ruler.show(inset)} from head and tail",
-                (("binding.insets_mm", middle), ("binding.positions_mm", None)),
+                (("binding.insets_mm", insets), ("binding.positions_mm", None)),
             )
         )
     stubs = [one.id for one in pile if one.joined == "stub"] + [one.id for one, _ in loose]
@@ -132,18 +124,15 @@ def holding(positions: tuple[float, ...], height_mm: float, leaf_height_mm: floa
 
 def _nearest(height: float, positions: tuple[float, ...]) -> tuple[float, float]:
     """(how near the outermost hole is to an end of the leaf, how near two holes are to each other) in mm."""
-    return min(positions[0], height - positions[-1]), min(b - a for a, b in itertools.pairwise(positions))
+    return min(positions[0], height - positions[-1]), min((b - a for a, b in itertools.pairwise(positions)), default=height)
 
 
-def _edges(binding: Pamphlet, ruler: Ruler, height: float, positions: tuple[float, ...]) -> Check | None:
-    near, together = _nearest(height, positions)
-    if near >= LEAF_MARGIN_MM and together >= LEAF_MARGIN_MM:
+def _edges(sewn: Sewn, ruler: Ruler, height: float) -> Check | None:
+    if not sewn.positions_mm:
         return None
-    usual = binding.model_copy(update={"insets_mm": default_insets(height, binding.station_count, ruler), "positions_mm": None})
-    fix = Offer("spread the holes over the height", (("binding.insets_mm", usual.insets_mm), ("binding.positions_mm", None)))
-    if min(_nearest(height, place(usual, height, ruler))) < LEAF_MARGIN_MM:  # a low leaf has no room for so many
-        fewer = (("binding.station_count", 3), ("binding.insets_mm", None), ("binding.positions_mm", None), ("binding.own_path", None))
-        fix = Offer("3 stations, spread anew", fewer)
+    near, together = _nearest(height, sewn.positions_mm)
+    if near >= LEAF_MARGIN_MM - 1e-6 and together >= LEAF_MARGIN_MM - 1e-6:
+        return None
     what = (
         f"A hole lies {ruler.show(-near)} outside the leaf."
         if near < -0.05
@@ -151,35 +140,79 @@ def _edges(binding: Pamphlet, ruler: Ruler, height: float, positions: tuple[floa
         if near < LEAF_MARGIN_MM
         else f"Two holes are {ruler.show(together)} apart."
     )
-    return Check("D5", "stop", what, f"With less than {ruler.show(LEAF_MARGIN_MM)} of paper the fold tears there.", (fix,))
+    why = f"With less than {ruler.show(LEAF_MARGIN_MM)} of paper the fold tears there."
+    fixes = _wider(sewn, sewn.layout, ruler, height)
+    return Check(
+        "D5", "stop", what, why, fixes, "" if fixes else "A leaf so low has no room for this sewing: take another, or a higher leaf."
+    )
 
 
-def _thread(binding: Pamphlet, ruler: Ruler, need: ThreadNeed) -> Check | None:
-    cut = binding.thread_cut_mm
-    if cut is None:
+def _wider(sewn: Sewn, layout: Layout, ruler: Ruler, height: float) -> tuple[Offer, ...]:
+    """The holes spread anew, if that gives them room; else fewer of them, where the record says how many."""
+
+    def room(record: Threaded, laid: Layout) -> bool:
+        return min(_nearest(height, holes(place(record, laid, height, ruler), laid))) >= LEAF_MARGIN_MM - 1e-6
+
+    anew = sewn.binding.model_copy(update={"insets_mm": None, "positions_mm": None})
+    if room(anew, layout):
+        insets = default_insets(height, layout, ruler, anew.spread)
+        return (
+            Offer("spread the holes over the height", (("binding.insets_mm", insets if insets else None), ("binding.positions_mm", None))),
+        )
+    usual = anew.model_copy(update={"spread": "usual"})
+    if anew.spread != "usual" and room(usual, layout):
+        return (Offer("spread the holes the usual way", (("binding.spread", "usual"), *SPREAD)),)
+    if getattr(sewn.binding, "station_count", 0) and sewn.binding.kind == "pamphlet" and room(usual, Layout(3)):
+        return (Offer("3 stations, spread anew", (("binding.station_count", 3), ("binding.spread", "usual"), *SPREAD)),)
+    return ()
+
+
+def _thread(ruler: Ruler, sewn: Sewn) -> Check | None:
+    """D3: a thread that was cut already, and is too short or wastefully long."""
+    cut, need = sewn.binding.thread_cut_mm, sewn.need
+    if cut is None or not sewn.sewing.threads:
         return None
-    right = ruler.snap_up(need.total_mm)
+    right = ruler.snap_up(need.each_mm)
     fix = (Offer(f"cut {ruler.show(right)}", (("binding.thread_cut_mm", right),)),)
-    (run, tails, spare), total = ruler.summed([need.spans_mm + need.passages_mm, need.tails_mm, need.spare_mm])
+    (run, tails, spare), total = ruler.summed([need.run.run_mm, need.tails_mm, need.spare_mm])
     sum_ = f"The path takes {run}, two tails {tails}, tension and mishaps {spare}: {total} {ruler.name}."
-    if cut < need.shortest_mm - 0.05:
+    if len(need.pieces_mm) > 1:
+        sum_ += f" It is sewn in {len(need.pieces_mm)} lengths of {ruler.show(right)}."
+    shortest = need.shortest_mm if len(need.pieces_mm) == 1 else need.each_mm / 1.07
+    if cut < shortest - 0.05:
+        return Check("D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(shortest - cut)} are missing.", sum_, fix)
+    if cut < need.each_mm - 0.05:
+        title = f"{ruler.show(cut)} of thread is tight: {ruler.show(need.each_mm)} would leave proper tails and a spare."
+        return Check("D3", "watch", title, sum_, fix)
+    if cut > 2 * need.each_mm:
+        title = f"{ruler.show(cut)} of thread is more than twice what it takes."
+        return Check("D3", "note", title, sum_ + " A long thread also frays and tangles.", fix)
+    return None
+
+
+def _suits(ruler: Ruler, sewn: Sewn) -> Check | None:
+    """Whether the thread goes with what it is sewn through, and bears it."""
+    thread, fold = sewn.binding.thread, max((row.fold_mm for row in sewn.sewing.bed.rows), default=0.0)
+    said = suits(diameter_mm(thread), fold)
+    if said:
+        double = (Offer("take it double", (("binding.strands", 2),)),) if said.startswith("thin") and sewn.binding.strands == 1 else ()
+        why = f"The thread is {ruler.fine(diameter_mm(thread))}, the paper in one fold {ruler.fine(fold)}."
         return Check(
-            "D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(need.shortest_mm - cut)} are missing.", sum_, fix
-        )
-    if cut < need.total_mm - 0.05:
-        return Check(
-            "D3",
-            "watch",
-            f"{ruler.show(cut)} of thread is tight: {ruler.show(need.total_mm)} would leave proper tails and a spare.",
-            sum_,
-            fix,
-        )
-    if cut > 2 * need.total_mm:
-        return Check(
-            "D3",
+            "thread",
             "note",
-            f"{ruler.show(cut)} of thread is more than twice what it takes.",
-            sum_ + " A long thread also frays and tangles.",
-            fix,
+            f"{_named(thread)} is {said}.",
+            why,
+            double,
+            "" if double else "Take another thread from the materials, if you have one.",
+        )
+    if thread.fibre == "cotton" and thread.waxed == "no" and sewn.binding.strands == 1:
+        why = "Plain cotton frays in the holes and gives with use; two strands share the pull, or pass the path twice."
+        return Check(
+            "cotton", "note", f"{_named(thread)} is cotton, unwaxed and single.", why, (Offer("take it double", (("binding.strands", 2),)),)
         )
     return None
+
+
+def _named(thread: Thread) -> str:
+    name = name_of(thread)
+    return name[0].upper() + name[1:]

@@ -28,8 +28,8 @@ class BindingResult(PleatResult):
 
     ``positions_mm`` are the holes from the leaf's head, ``inset_mm`` how far they lie from the edge that is held (0: in the fold).
     ``usual_mm`` is where this binding puts the outermost hole by itself; None where that is not for it to say. ``swell`` is what it adds to
-    the thickness there. ``cover_holes_mm`` are holes that the cover has already, from its own head. ``look`` is what to look at when the
-    book is done.
+    the thickness there. ``cover_holes_mm`` are holes that the cover has already, from its own head. ``pleat_mm`` is how
+    deep the cover is folded inward between two sections. ``look`` is what to look at when the book is done.
     """
 
     at: Edge
@@ -39,4 +39,5 @@ class BindingResult(PleatResult):
     usual_mm: float | None = None
     swell: Estimate = NO_SWELL
     cover_holes_mm: tuple[float, ...] | None = None
+    pleat_mm: float = 0.0
     look: str = ""

@@ -4,23 +4,46 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from pleat.core.binding.path import Fault, ThreadPath
 from pleat.core.binding.result import BindingResult
+from pleat.core.binding.stations import Layout, Window
 from pleat.core.binding.thread import ThreadNeed
+from pleat.core.estimate import Estimate
+from pleat.core.sewing.faults import Fault
+from pleat.core.sewing.moves import Sewing, Side
+from pleat.core.sewing.walk import Stretch
 
 
 @dataclass(frozen=True, kw_only=True)
 class SewnResult(BindingResult):
-    """Stations in mm from the leaf's head, in so many rows; the path through them and the kind's own, and what is sewn with."""
+    """Stations in mm from the leaf's head, the sewing through them, and what it is sewn with.
 
-    rows: int
+    ``places_mm`` are what is set along the fold: holes, or the middles of tapes. ``sewing`` is empty of threads where the pattern cannot
+    be sewn on so many sections; ``stretches`` is the thread followed from its start. ``pattern`` is the kind's name, and ``own`` says that
+    the path is the maker's. ``swell_by_gap`` is what the thread adds between each two holes, all sections together.
+    """
+
+    layout: Layout
+    places_mm: tuple[float, ...]
+    window: Window
     symmetric: bool
-    path: ThreadPath
-    path_faults: tuple[Fault, ...]
-    usual_path: tuple[int, ...]
-    own_path: bool
+    sewing: Sewing
+    stretches: tuple[Stretch, ...]
+    faults: tuple[Fault, ...]
+    pattern: str
+    own: bool
     need: ThreadNeed
+    swell_by_gap: tuple[Estimate, ...]
     thread_name: str
     thread_diameter_mm: float
+    thread_swatch: str
     strands: int
     tail_mm: float
+
+    @property
+    def rows(self) -> int:
+        return len(self.sewing.bed.rows)
+
+    @property
+    def starts(self) -> Side:
+        """The side the first thread starts on."""
+        return self.sewing.threads[0][0].side if self.sewing.threads else "inside"

@@ -2,34 +2,58 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.binding.figures import Sewn
-from pleat.core.binding.path import Side, Span, other
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.thread import name_of
 from pleat.core.cautions import WEIGHT
 from pleat.core.plan import Missing, Step, signature
+from pleat.core.sewing.notation import write
+from pleat.core.sewing.words import told
 from pleat.core.units import Ruler
+from pleat.core.words import many
 
 AWL: Final = (
     "The awl points away from both hands: pierce into a trough or a thick pad, never toward a finger, and cork it when you put it down."
 )
 NEEDLE: Final = "Pull the needle away from your face and put it in a pad, not on the table."
+LONGEST_PATH: Final = 24
+"""Moves that are told in one sentence; a longer path stands on its step card."""
 
 
-def of(sewn: Sewn, left: LeftOfBinding) -> tuple[Step, ...]:
+@dataclass(frozen=True)
+class Words:
+    """What differs at the bench from one sewing to another. ``one_by_one``: sections are sewn on to the cover or to each other one after
+    the other, so that nothing is clipped together. ``before`` are steps of its own, such as hanging up tapes; ``thread`` is what the
+    thread is called, ``close`` what is done after the last move."""
+
+    one_by_one: bool = False
+    before: tuple[Step, ...] = ()
+    thread: str = "thread"
+    close: str = ""
+
+
+def of(sewn: Sewn, left: LeftOfBinding, words: Words) -> tuple[Step, ...]:
     """Every step of it; a cover that is sewn with the leaves goes round them before anything is pierced."""
     ruler, sections = left.brief.ruler, len(left.pages.units)
     covered = left.brief.made_of.cover.sewn_through
+    together = covered and not words.one_by_one
     return (
-        _strip(sewn, ruler, "section and cover" if covered else "every section" if sections > 1 else "every book"),
-        *((_cover_on(sections),) if covered else ()),
+        *(
+            (_strip(sewn, ruler, "section and cover" if covered else "every section" if sections > 1 else "every book"),)
+            if sewn.positions_mm
+            else ()
+        ),
+        *((_cover_on(sections),) if together else ()),
+        *((_cover_pierced(sewn, sections),) if covered and words.one_by_one else ()),
         _clip(),
-        _pierce(sewn, sections, covered),
-        _thread(sewn, ruler, sections * left.brief.quantity),
-        _sew(sewn, ruler, sections),
-        *_knot(sewn, ruler),
+        *((_pierce(sewn, sections, together),) if sewn.positions_mm else ()),
+        *words.before,
+        _thread(sewn, left, words),
+        _sew(sewn, left),
+        *_knot(sewn, ruler, words),
         *_pressed(),
     )
 
@@ -48,6 +72,11 @@ def _strip(sewn: Sewn, ruler: Ruler, serves: str) -> Step:
     )
 
 
+_FORGOTTEN: Final = (
+    "This stitch goes through leaves and cover together. Sewn without it, the thread has to come out again: it is the classic mistake."
+)
+
+
 def _cover_on(sections: int) -> Step:
     return Step(
         "cover_on",
@@ -58,9 +87,30 @@ def _cover_on(sections: int) -> Step:
         missing=Missing(
             slip="D1",
             words="the cover is not round the section",
-            why="This stitch goes through leaves and cover together. Sewn without it, the thread has to come out again: it is the classic mistake.",
+            why=_FORGOTTEN,
             done="the cover is on, tick it",
             undo="untick, and put the cover on",
+        ),
+    )
+
+
+def _cover_pierced(sewn: Sewn, sections: int) -> Step:
+    return Step(
+        "cover_pierced",
+        f"Pierce the cover's spine: {many(sections, 'row')} of {len(sewn.positions_mm)}",
+        "Lay the printed spine template on the cover, outside up, HEAD to head, and pierce every cross. Each section is sewn through its own row, the first one next to the front.",
+        ("awl", "spine template", "thick pad"),
+        needs=("stations.marked", "cover.scored"),
+        gives=("cover.on",),
+        minutes=1 + 0.3 * len(sewn.positions_mm) * sections,
+        cautions=(AWL,),
+        signature=signature(sections, *sewn.positions_mm),
+        missing=Missing(
+            slip="D1",
+            words="the cover is not pierced",
+            why=_FORGOTTEN,
+            done="the cover is pierced, tick it",
+            undo="untick, and pierce the cover",
         ),
     )
 
@@ -78,24 +128,34 @@ def _clip() -> Step:
 
 def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
     rows = "Every section has a row of holes of its own across the spine, as drawn on the cover. "
+    inside = sewn.binding.pierce == "inside"
+    how = (
+        "Lay the strip in the fold, HEAD to head, and pierce each mark straight through the fold from the inside."
+        if inside
+        else "Lay the strip along the back of the fold, HEAD to head, and pierce each mark from the outside, straight towards the middle of the fold; the burr hides inside. Look that every hole comes out on the fold line."
+    )
     return Step(
         "pierce",
-        f"Pierce {len(sewn.positions_mm)} holes through {'section' if sections == 1 else 'each section'}{' and cover' if covered else ''}",
-        f"{'' if sections == 1 or not covered else rows}Lay the strip in the fold, HEAD to head, and pierce each mark straight through the fold from the inside.",
+        f"Pierce {many(len(sewn.positions_mm), 'hole')} through {'section' if sections == 1 else 'each section'}{' and cover' if covered else ''}",
+        f"{'' if sections == 1 or not covered else rows}{how}",
         ("awl", "station strip", "trough or thick pad"),
         needs=("stations.marked", "block.clipped", "cover.on"),
         gives=("block.pierced",),
         minutes=2 + 0.5 * len(sewn.positions_mm) * sections,
         cautions=(AWL,),
-        signature=signature(*sewn.positions_mm),
+        signature=signature(*sewn.positions_mm) if inside else signature("outside", *sewn.positions_mm),
     )
 
 
-def _thread(sewn: Sewn, ruler: Ruler, times: int) -> Step:
+def _thread(sewn: Sewn, left: LeftOfBinding, words: Words) -> Step:
+    ruler, times = left.brief.ruler, sewn.need.cuts * left.brief.quantity
+    each = ruler.snap_up(sewn.need.each_mm)
+    wax = " Wax it if it is not waxed." if words.thread == "thread" and sewn.binding.thread.waxed == "no" else ""
+    on = " Cut the next length when the one before runs out." if len(sewn.need.pieces_mm) > 1 else ""
     return Step(
         "thread",
-        f"Cut {ruler.show(ruler.snap_up(sewn.need.total_mm))} of thread{'' if times == 1 else f', {times} times'}",
-        f"{name_of(sewn.binding.thread)}, taken {'double' if sewn.binding.strands == 2 else 'single'}. Wax it if it is not waxed. Thread the needle.",
+        f"Cut {ruler.show(each)} of {words.thread}{'' if times == 1 else f', {times} times'}",
+        f"{name_of(sewn.binding.thread)}, taken {'double' if sewn.binding.strands == 2 else 'single'}.{wax}{on} Thread the needle.",
         ("scissors", "needle"),
         gives=("thread.cut",),
         signature=signature(sewn.need.total_mm, sewn.binding.strands),
@@ -103,42 +163,74 @@ def _thread(sewn: Sewn, ruler: Ruler, times: int) -> Step:
     )
 
 
-def _sew(sewn: Sewn, ruler: Ruler, sections: int) -> Step:
-    path = sewn.path
-    words = _in_words(path.spans, path.holes, len(sewn.positions_mm))
+def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
+    ruler, sections = left.brief.ruler, len(left.pages.units)
+    suits = left.brief.made_of.binding.suits
+    each = (suits.minutes if suits else 10) * (0.4 + 0.12 * len(sewn.positions_mm))
+    by_itself = sewn.need.threads == sections > 1
+    title = (
+        f"Sew {many(sections, 'time')}, section by section"
+        if by_itself
+        else "Sew"
+        if sections == 1
+        else f"Sew {sections} sections with one thread"
+    )
+    if len(sewn.sewing.threads) > sections:
+        title = f"Sew {len(sewn.sewing.threads)} ties"
+    own = "Each section through its own row of holes with its own thread. " if by_itself else ""
     return Step(
         "sew",
-        "Sew" if sections == 1 else f"Sew {sections} times, section by section",
-        f"{'' if sections == 1 else 'Each section through its own row of holes with its own thread. '}Start {path.start_side}, leaving a tail of {ruler.show(sewn.binding.tail_mm)}: {words}. Pull along the fold, not across it.",
+        title,
+        f"{own}{_path(sewn, ruler)} Pull along the fold, not across it.{_knots(sewn)}",
         ("needle",),
-        needs=("block.pierced", "cover.on", "thread.cut"),
+        needs=("block.pierced", "cover.on", "thread.cut", "supports.ready", "board.pierced"),
         gives=("block.sewn",),
-        minutes=1 + 1.5 * len(path.spans) * sections,
+        minutes=1 + each * sections,
         cautions=(NEEDLE,),
-        signature=signature(path.holes, path.start_side),
+        signature=signature(write(sewn.sewing.threads, len(sewn.positions_mm))),
     )
 
 
-def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
-    side, hole = sewn.path.start_side, sewn.path.holes[0] if sewn.path.holes else 1
+def _path(sewn: Sewn, ruler: Ruler) -> str:
+    """The way of the first thread in one sentence, or as much of it as can be kept in mind."""
+    begin, *moves = told(sewn.sewing, f"a tail of {ruler.show(sewn.binding.tail_mm)}")[0]
+    moves = moves[:-1] if _tied_after(sewn) else moves
+    shown = moves if len(moves) <= LONGEST_PATH else moves[:LONGEST_PATH]
+    more = (
+        ""
+        if len(moves) <= LONGEST_PATH
+        else " … and on like this, section by section: the step card has every hole, and the sewing page shows it move by move."
+    )
+    return f"{begin[0].upper()}{begin[1:]}: {'; '.join(shown)}.{more}"
+
+
+def _knots(sewn: Sewn) -> str:
+    knots = len(sewn.need.pieces_mm) - 1
+    return f" Knot on a new length {many(knots, 'time')}, always inside a fold just after the needle came in." if knots else ""
+
+
+def _tied_after(sewn: Sewn) -> bool:
+    """Whether the tails are tied in a step of their own."""
+    return sewn.sewing.threads[0][-1].what in ("over", "tail")
+
+
+def _knot(sewn: Sewn, ruler: Ruler, words: Words) -> tuple[Step, ...]:
+    start, tie = sewn.sewing.threads[0][0], sewn.sewing.threads[0][-1]
+    side = sewn.sewing.bed.rows[0].side(start.side)
+    square = "a square knot: left over right, then right over left"
+    how = {
+        "over": f"Bring the two tails to opposite sides of the long stitch at hole {tie.at:g} and tie them over it, {side}, with {square}.",
+        "tail": f"Tie the two tails with {square}, {side}{f' at hole {tie.at:g}' if tie.at >= 1 else ''}.",
+    }.get(tie.what, "Pull the last half hitch tight, and look that every stitch lies close.")
+    title = "Tie the tails" if tie.what in ("over", "tail") else "Tie off"
+    trim = (
+        f"Leave about {ruler.show(15)}."
+        if start.side == "inside"
+        else f"Leave them long if something is to hang from them, else about {ruler.show(15)}."
+    )
     return (
-        Step(
-            "knot",
-            "Tie the tails",
-            f"Bring the two tails to opposite sides of the long stitch at hole {hole} and tie a square knot over it, {side}: left over right, then right over left.",
-            needs=("block.sewn",),
-            gives=("thread.tied",),
-        ),
-        Step(
-            "tails",
-            "Trim the tails",
-            f"Leave about {ruler.show(15)}."
-            if side == "inside"
-            else f"Leave them long if something is to hang from them, else about {ruler.show(15)}.",
-            ("scissors",),
-            needs=("thread.tied",),
-            gives=("thread.trimmed",),
-        ),
+        Step("knot", title, f"{how}{words.close}", needs=("block.sewn",), gives=("thread.tied",)),
+        Step("tails", "Trim the tails", trim, ("scissors",), needs=("thread.tied",), gives=("thread.trimmed",)),
     )
 
 
@@ -163,18 +255,3 @@ def _pressed() -> tuple[Step, ...]:
             cautions=(WEIGHT,),
         ),
     )
-
-
-def _in_words(spans: tuple[Span, ...], holes_: tuple[int, ...], stations: int) -> str:
-    """``out at 2, in at 1, along the inside to 3 and out, ...``"""
-    if not spans:
-        return "nowhere yet"
-    words = [f"{_way(other(spans[0].side))} at {holes_[0]}"]
-    for span in spans:
-        words.append(f"{span.side}{span.past(stations)} to {span.end}, {_way(span.side)}")
-    return "; ".join(words)
-
-
-def _way(side: Side) -> str:
-    """The words for a passage that leaves ``side``."""
-    return "out" if side == "inside" else "in"

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from pleat.core.estimate import Estimate
 from pleat.core.extras.record import Extras
@@ -11,9 +12,10 @@ from pleat.core.plan import Figure, PleatResult
 
 @dataclass(frozen=True, kw_only=True)
 class ExtrasResult(PleatResult):
-    """The thickness in mm that is added to the section."""
+    """The thickness in mm that is added to the book, and to the sections it goes into, by their numbers from 0."""
 
     added: Estimate
+    in_unit: Mapping[int, float] = field(default_factory=dict)
 
     @property
     def idle(self) -> bool:

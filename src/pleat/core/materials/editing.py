@@ -15,9 +15,12 @@ from pleat.core.fields import ChoiceRule, FieldRule, rule_on
 from pleat.core.materials.items import KINDS, Item, Paper
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.weights import parse_weight
+from pleat.core.sewing.notation import BadSewing
+from pleat.core.sewing.notation import read as read_stitch
 from pleat.core.texts import read_field, shown
 from pleat.core.units import RULERS, RulerName
 
+MOST_HOLES: Final = 15
 HIDDEN: Final = ("stock_id",)
 """Fields that are never typed."""
 WEIGHT_FIELDS: Final = ("grammage", "pounds", "grade")
@@ -54,8 +57,10 @@ def build(kind: str, texts: Mapping[str, str], ruler: RulerName, held: Item | No
     for name, text in texts.items():
         try:
             data.update(_read(kind, name, text, ruler, held))
-        except (LengthError, PydanticCustomError) as error:
-            reason = error.reason if isinstance(error, LengthError) else error.message()
+            if kind == "stitch" and name == "moves":
+                read_stitch(data["moves"], MOST_HOLES)
+        except (LengthError, BadSewing, PydanticCustomError) as error:
+            reason = error.message() if isinstance(error, PydanticCustomError) else error.reason
             problems.append(FieldProblem(name, label_of(kind, name), text[:80], reason))
     missing = [name for name, field in fields_of(kind).items() if field.is_required() and name not in data]
     named = {problem.path for problem in problems}

@@ -211,7 +211,14 @@ class Tool(Item):
     margin_mm: Annotated[float, LengthRule("hole's middle to the edge", 1, 60)] | None = None
 
 
-AnyItem = Paper | Board | Cloth | ThreadSpool | Elastic | Hardware | Stick | Fastener | Glue | Tool
+class Stitch(Item):
+    """A stitch of the maker's own, move by move (``core.sewing.notation``), on so many holes; any book can be sewn with it."""
+
+    stations: Annotated[int, NumberRule("holes", 1, 15, whole=True)] = 3
+    moves: Annotated[str, TextRule("its moves", 12000)] = "2 in | 2 1 3 2 =over"
+
+
+AnyItem = Paper | Board | Cloth | ThreadSpool | Elastic | Hardware | Stick | Fastener | Glue | Tool | Stitch
 
 
 @dataclass(frozen=True)
@@ -234,6 +241,7 @@ KINDS: Final[dict[str, KindOfItem]] = {
     "fastener": KindOfItem(Fastener, "fastener", "fasteners"),
     "glue": KindOfItem(Glue, "glue or tape", "glues and tapes"),
     "tool": KindOfItem(Tool, "tool", "tools"),
+    "stitch": KindOfItem(Stitch, "stitch of your own", "stitches"),
 }
 """Every kind by its name, in the order shown."""
 

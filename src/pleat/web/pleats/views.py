@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from pleat.core.binding import suiting
 from pleat.core.brief.compute import BriefResult
 from pleat.core.cutting.compute import CuttingResult
 from pleat.core.extras.compute import ExtrasResult
@@ -21,7 +22,12 @@ from pleat.web.pleats.members import about
 def brief(result: BriefResult, opened: Opened) -> dict[str, Any]:
     """The open book, and the leaf that the paper gives, where that is another."""
     width, height = folded_once(opened.book.paper.leaf)
+    plan = opened.plan
+    ways = [one for one in plan.binding.offers if one.group == suiting.GROUP]
+    thick = result.ruler.thin(plan.pages.thickness.likely)
     return {
+        "held": suiting.in_words(ways, len(plan.pages.units), thick) if ways and plan.pages.unit == "section" else "",
+        "ways": [one for one in ways if one.good and not one.chosen][:2],
         "main": drawn(render_screen(looks.main(result, opened.plan), 820, 400)),
         "paper_fit": (width, height) if (width, height) != (result.leaf_width_mm, result.leaf_height_mm) else None,
     }

@@ -2,7 +2,38 @@
 
 from typing import Final
 
-from pleat.core.binding.kinds import pamphlet
+from pleat.core.binding.kinds import (
+    cords,
+    double,
+    link,
+    longstitch,
+    loop,
+    machine,
+    own,
+    pamphlet,
+    pleated,
+    spanlinked,
+    tapes,
+    ties,
+    twoon,
+)
 from pleat.core.kinds import BindingKind, Registry
 
-BINDINGS: Final[Registry[BindingKind]] = Registry("binding", (pamphlet.KIND,))
+BINDINGS: Final[Registry[BindingKind]] = Registry(
+    "binding",
+    (
+        pamphlet.KIND,
+        ties.KIND,
+        pleated.KIND,
+        double.KIND,
+        longstitch.KIND,
+        link.KIND,
+        spanlinked.KIND,
+        tapes.KIND,
+        cords.KIND,
+        twoon.KIND,
+        loop.KIND,
+        machine.KIND,
+        own.KIND,
+    ),
+)

@@ -25,11 +25,13 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
     brief, pages, binding, tools = left.brief, left.pages, left.binding, left.tools
     spine = total([pages.thickness, left.extras.added, binding.swell])
     offset = cover.score_offset_mm
+    pleat = binding.pleat_mm
+    inset = PLEAT_HOLE_MM if pleat else 0.0
     creases = 2 if offset or len(pages.units) > 1 else {"one": 1, "two": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
     scored = 0.0 if creases == 1 else 2 * offset if offset else brief.ruler.snap_up(spine.likely)
-    wrap = _wrap(cover, brief.ruler, pages, spine.likely, scored)
+    wrap = _wrap(cover, brief.ruler, pages, spine.likely, scored) if not pleat else _pleated(cover, brief.ruler, pages, scored, pleat)
     wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
-    square_fore = (wide - max(spine.likely, scored)) / 2 - pages.leaf_width_mm
+    square_fore = (wide - max(spine.likely, scored)) / 2 - pleat - inset - pages.leaf_width_mm
     square_head = (high - pages.leaf_height_mm) / 2
     holes = tuple(position + square_head for position in binding.positions_mm)
     shown = figures(cover, left, Shaped(wrap, spine, scored))
@@ -52,7 +54,7 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
         square_fore_mm=square_fore,
         square_head_mm=square_head,
         holes_mm=holes,
-        rows_mm=_rows(pages.units, wrap, spine.likely),
+        rows_mm=_pleat_rows(wrap) if pleat else _rows(pages.units, wrap, spine.likely),
         on_board=on_board,
     )
 
@@ -67,6 +69,31 @@ def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) 
     if not scored:
         return PanelPlan((Panel("back", side), Panel("front", side)), height)
     return PanelPlan((Panel("back", side), Panel("spine", scored), Panel("front", side)), height)
+
+
+PLEAT_HOLE_MM: Final = 3.0
+"""How far the holes in a pleat lie from its foot, and so the sections' folds from the spine (house rule)."""
+
+
+def _pleated(cover: Wrap, ruler: Ruler, pages: Block, scored: float, pleat: float) -> PanelPlan:
+    """A pleat folded inward in the middle of the spine: its halves stand either side of it, and only its tip folds the other way."""
+    side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + PLEAT_HOLE_MM)
+    deep, half = ruler.snap_up(pleat), scored / 2
+    panels = (
+        Panel("back", side),
+        Panel("spine", half),
+        Panel("pleat", deep),
+        Panel("pleat", deep),
+        Panel("spine", half),
+        Panel("front", side),
+    )
+    return PanelPlan(panels, pages.leaf_height_mm + 2 * cover.square_mm, valleys=frozenset({2}))
+
+
+def _pleat_rows(wrap: PanelPlan) -> tuple[float, float]:
+    """Where the holes lie in either layer of the pleat, from the wrap's left edge."""
+    _, _, foot, _, other_foot, _, _ = wrap.edges_mm
+    return foot + PLEAT_HOLE_MM, other_foot - PLEAT_HOLE_MM
 
 
 def _rows(units: tuple[Unit, ...], wrap: PanelPlan, spine: float) -> tuple[float, ...]:
@@ -125,10 +152,11 @@ def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, she
 def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
     ruler = brief.ruler
     scores = " and ".join(ruler.number(score) for score in wrap.scores_mm)
+    tip = ", but the middle one the other way, so that the pleat stands inside" if wrap.valleys else ""
     return Step(
         "cover_scored",
         "Score and fold the cover",
-        f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove, then press the crease with the bone folder.",
+        f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove{tip}, then press the crease with the bone folder.",
         ("scoring board" if on_board else "rule and scoring tool", "bone folder"),
         needs=("cover.cut",),
         gives=("cover.scored",),

@@ -346,7 +346,7 @@
     }));
 
     // The thread, hole by hole: everything past the present step is drawn faint.
-    Alpine.data("thread", (spans) => ({
+    Alpine.data("thread", (moves) => ({
       at: null,
       init() {
         this.$watch("at", () => this.draw());
@@ -354,7 +354,7 @@
         document.addEventListener("htmx:after:swap", this.swapped);
       },
       destroy() { document.removeEventListener("htmx:after:swap", this.swapped); },
-      last() { return spans + 1; },
+      last() { return moves - 1; },
       on() { this.at = this.at === null || this.at >= this.last() ? 0 : this.at + 1; },
       back() { this.at = this.at === null ? this.last() - 1 : Math.max(0, this.at - 1); },
       whole() { this.at = null; },

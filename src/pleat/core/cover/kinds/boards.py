@@ -1,0 +1,126 @@
+"""Two separate boards for a sewing with an open spine: as high as the leaves and a square at head and tail, flush at the spine."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.binding.threaded import BOARD_REACH_MM
+from pleat.core.cover.record import LARGEST_SQUARE_MM
+from pleat.core.cover.result import CoverResult, LeftOfCover
+from pleat.core.estimate import Estimate, total
+from pleat.core.fields import LengthRule
+from pleat.core.kinds import CoverKind, Member
+from pleat.core.plan import Check, Figure, Offer, Part, Rule, Step, signature
+
+USUAL_SQUARE_MM: Final = 3.0
+AWL_BOARD: Final = (
+    "Awl or drill: clamp the board on a scrap, hold it outside the line of the point, and follow the tool's own instructions."
+)
+
+
+class Boards(Member):
+    """Pleat 6: two boards, bare."""
+
+    kind: Literal["boards"] = "boards"
+    square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = USUAL_SQUARE_MM
+
+
+def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
+    """Both boards, and their holes where the sections have theirs."""
+    pages, ruler = left.pages, left.brief.ruler
+    width, height = ruler.snap_up(pages.leaf_width_mm + cover.square_mm), pages.leaf_height_mm + 2 * cover.square_mm
+    spine = total([pages.thickness, left.extras.added, left.binding.swell, left.paper.cover.caliper.times(2)])
+    holes = tuple(position + cover.square_mm for position in left.binding.positions_mm)
+    marks = f"{', '.join(ruler.number(hole) for hole in holes)} {ruler.name}"
+    shown = _figures(cover, left, (width, height), spine, marks)
+    board = Part(
+        "cover", "board", width, height, 2 * left.brief.quantity, "cover", needs=("block.measured",), across="it bows towards the leaves"
+    )
+    pierce = Step(
+        "boards",
+        "Pierce the boards",
+        f"Both at once, spine edges level: {marks} from the head, {ruler.show(BOARD_REACH_MM)} in. One strip serves boards and sections.",
+        ("awl or small drill", "station strip"),
+        needs=("cover.cut", "stations.marked"),
+        gives=("board.pierced",),
+        cautions=(AWL_BOARD,),
+        signature=signature(*holes),
+    )
+    return CoverResult(
+        key_figure=shown[0],
+        figures=shown,
+        checks=_checks(cover, left),
+        parts=(board,),
+        steps=(pierce,),
+        front_width_mm=width,
+        front_height_mm=height,
+        spine=spine,
+        swatch=left.paper.cover.swatch,
+        square_fore_mm=width - pages.leaf_width_mm,
+        square_head_mm=cover.square_mm,
+        holes_mm=holes,
+    )
+
+
+def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine: Estimate, marks: str) -> tuple[Figure, ...]:
+    pages, ruler, board = left.pages, left.brief.ruler, left.paper.cover.caliper
+    (leaf, square), wide = ruler.summed([pages.leaf_width_mm, cover.square_mm])
+    (above, leaf_high, below), high = ruler.summed([cover.square_mm, pages.leaf_height_mm, cover.square_mm])
+    inset = ruler.show(BOARD_REACH_MM)
+    return (
+        Figure(
+            key="boards",
+            label="cut two boards",
+            value=size,
+            show="size",
+            how=f"Wide: leaf {leaf} + square {square} = {wide}, flush at the spine. High: {above} + {leaf_high} + {below} = {high} {ruler.name}.",
+            rules=(Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")),
+            scrap=ruler.size(*size),
+        ),
+        Figure(
+            key="spine",
+            label="spine, with boards",
+            value=spine,
+            show="thin",
+            how=f"Leaves {ruler.thin(pages.thickness.likely)}, thread {ruler.thin(left.binding.swell.likely)}, two boards of {ruler.thin(board.likely)}. Nothing covers it: it need not be cut to.",
+            rules=(Rule("arithmetic", "what lies at the spine, added up"),),
+        ),
+        Figure(
+            key="board_holes",
+            label="holes in the boards",
+            value=marks,
+            show="text",
+            how=f"From the board's head, {inset} from its spine edge: one for every station.",
+            rules=(Rule("common practice", "8 to 10 mm from the edge; no source"),),
+            scrap=f"{marks}, {inset} in",
+        ),
+    )
+
+
+def _checks(cover: Boards, left: LeftOfCover) -> tuple[Check, ...]:
+    """E2: boards without a square leave the edges of the leaves bare."""
+    if cover.square_mm >= 0.05:
+        return ()
+    ruler = left.brief.ruler
+    usual = Offer(f"square {ruler.show(USUAL_SQUARE_MM)}", (("cover.square_mm", USUAL_SQUARE_MM),))
+    return (
+        Check(
+            "E2",
+            "note",
+            "There is no square: the boards end with the leaves.",
+            "A school of its own, but the edges of the leaves take every knock.",
+            (usual,),
+        ),
+    )
+
+
+KIND: Final = CoverKind(
+    name="boards",
+    title="two boards",
+    summary="A bare board in front and one behind, caught by the thread; the spine stays open.",
+    record=Boards,
+    compute=compute,
+    roles=("cover",),
+    takes=frozenset({"spine"}),
+    boards=True,
+)

@@ -1,0 +1,145 @@
+"""How much thread a sewing takes, part by part, and where to knot on when that is too long to sew with.
+
+Hole to hole along the fold; through every fold and cover at every passage; up the spine from the middle of one section to the next, and
+over the thread that swells it; round what is caught or wrapped. All arithmetic: the pieces of a line through the middle of the thread.
+"""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from pleat.core.sewing.moves import Bed, Thread
+from pleat.core.sewing.walk import Stretch
+
+LONGEST_MM: Final = 1500.0
+"""A longer thread tangles and frays before it is sewn (common practice: an arm's length and a half, 1.2 to 1.5 m)."""
+KNOT_ON_MM: Final = 80.0
+"""What knotting on a new length takes of each of the two ends (house rule)."""
+
+
+@dataclass(frozen=True)
+class Lengths:
+    """One thread in mm: hole to hole, through the paper, up and round, without tails."""
+
+    spans_mm: float = 0.0
+    passages_mm: float = 0.0
+    links_mm: float = 0.0
+    wraps_mm: float = 0.0
+
+    @property
+    def run_mm(self) -> float:
+        return self.spans_mm + self.passages_mm + self.links_mm + self.wraps_mm
+
+    def plus(self, other: Lengths) -> Lengths:
+        return Lengths(*(a + b for a, b in zip(self.parts, other.parts, strict=True)))
+
+    @property
+    def parts(self) -> tuple[float, float, float, float]:
+        return self.spans_mm, self.passages_mm, self.links_mm, self.wraps_mm
+
+
+def stretch_mm(one: Stretch, bed: Bed, diameter_mm: float, swell_mm: float = 0.0) -> float:
+    """How long one stretch is in mm; ``swell_mm`` is what thread adds between two rows."""
+    row = bed.rows[one.row - 1]
+    match one.what:
+        case "span":
+            over = sum(2 * tape.thick_mm for tape in bed.supports if tape.kind == "tape" and one.side == "outside" and _spans(one, tape.at))
+            return abs(bed.place_mm(one.end) - bed.place_mm(one.start)) + over
+        case "climb":
+            along = abs(bed.place_mm(one.end) - bed.place_mm(one.start))
+            up = bed.between_mm(one.row, one.to_row) + swell_mm * abs(one.to_row - one.row)
+            return math.hypot(along, up)
+        case "passage":
+            return row.fold_mm + row.cover_mm
+        case "catch":
+            return 2 * (bed.between_mm(one.row, one.to_row) + swell_mm) + math.pi * diameter_mm
+        case "wrap":
+            return one.times * _round_mm(one, bed, diameter_mm)
+    return 0.0
+
+
+def _spans(one: Stretch, at: float) -> bool:
+    return min(one.start, one.end) < at < max(one.start, one.end)
+
+
+def _round_mm(one: Stretch, bed: Bed, diameter_mm: float) -> float:
+    """Once round a cord; or over the face of a board, through its hole and back between board and block."""
+    support = next((s for s in bed.supports if s.kind == one.kind and s.at == one.start), None)
+    thick = support.thick_mm if support else 0.0
+    if one.kind == "board":
+        return 2 * bed.reach_mm + 2 * thick + math.pi * diameter_mm
+    return math.pi * (thick + diameter_mm)
+
+
+def measured(stretches: Sequence[Stretch], bed: Bed, diameter_mm: float, swell_mm: float = 0.0) -> tuple[float, ...]:
+    """The length of each stretch in mm."""
+    return tuple([stretch_mm(one, bed, diameter_mm, swell_mm) for one in stretches])
+
+
+_PART: Final = {"span": 0, "passage": 1, "climb": 2, "catch": 2, "wrap": 3}
+
+
+def thread_lengths(stretches: Sequence[Stretch], lengths_mm: Sequence[float], threads: int) -> tuple[Lengths, ...]:
+    """The lengths of each thread, from those of its stretches."""
+    sums = [[0.0, 0.0, 0.0, 0.0] for _ in range(threads)]
+    for one, length in zip(stretches, lengths_mm, strict=True):
+        if one.what in _PART:
+            sums[one.thread][_PART[one.what]] += length
+    return tuple(Lengths(*parts) for parts in sums)
+
+
+@dataclass(frozen=True)
+class WorkingLength:
+    """A length to cut, in mm, with its tails, knots and spare; ``from_step`` is the move it is knotted on after, None for the first."""
+
+    length_mm: float
+    from_step: int | None = None
+
+
+def working_lengths(
+    thread: Thread, stretches: Sequence[Stretch], lengths_mm: Sequence[float], tails_mm: float, spare: float
+) -> tuple[WorkingLength, ...]:
+    """A thread as lengths to sew with, each of at most LONGEST_MM where the holes allow it, as few and then as even as can be.
+
+    A new length is knotted on inside a fold, just after the needle came in. ``stretches`` are those of this thread alone.
+    """
+    runs: list[tuple[float, int]] = []  # (mm sewn so far, step) wherever a new length can be knotted on
+    sewn, last = 0.0, len(thread) - 2
+    for one, length in zip(stretches, lengths_mm, strict=True):
+        sewn += length
+        if one.what == "passage" and one.side == "inside" and one.step < last:
+            runs.append((sewn, one.step))
+    total = (sewn + tails_mm) * (1 + spare)
+    if total <= LONGEST_MM or not runs:
+        return (WorkingLength(total),)
+    most = LONGEST_MM / (1 + spare) - 2 * KNOT_ON_MM
+    places = _cut(runs, sewn, most)
+    low, high = sewn / (len(places) + 1), most
+    for _ in range(30):  # the same number, as even as the places allow
+        middle = (low + high) / 2
+        tried = _cut(runs, sewn, middle)
+        low, high = (low, middle) if len(tried) <= len(places) else (middle, high)
+    places = _cut(runs, sewn, high)
+    edges: list[tuple[float, int | None]] = [(0.0, None), *places, (sewn, None)]
+    found = []
+    for number, ((start, step), (end, _)) in enumerate(itertools.pairwise(edges)):
+        ends = (KNOT_ON_MM if number else tails_mm / 2) + (tails_mm / 2 if number == len(places) else KNOT_ON_MM)
+        found.append(WorkingLength((end - start + ends) * (1 + spare), step))
+    return tuple(found)
+
+
+def _cut(runs: Sequence[tuple[float, int]], whole: float, most: float) -> list[tuple[float, int | None]]:
+    """Where to knot on so that no length is over ``most``, if the places allow it: each as late as can be, which gives the fewest."""
+    found: list[tuple[float, int | None]] = []
+    since = 0.0
+    while whole - since > most:
+        later = [one for one in runs if since < one[0] <= since + most] or [one for one in runs if one[0] > since][:1]
+        if not later or later[-1][0] >= whole:
+            break
+        since = later[-1][0]
+        found.append(later[-1])
+    return found

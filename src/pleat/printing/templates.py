@@ -1,0 +1,70 @@
+"""A strip by itself at true size, for a cutter or another program: as SVG in mm, and as DXF (R2000, units mm)."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Iterator
+from typing import Any, Final
+
+from pleat.core.planning import Plan
+from pleat.drawing.shapes import Dot, Drawing, Label, Line, Rect
+from pleat.drawing.svg import render_print
+from pleat.printing.letters import length_mm
+from pleat.printing.pen import PRINT, STYLES
+from pleat.printing.strips import Strip, Tile, draw, strips_of
+
+_EDGE_MM: Final = 5.0
+_LAYERS: Final = {"strip": "OUTLINE", "score": "SCORE", "fold": "SCORE", "hole": "HOLES"}
+
+
+def templates(plan: Plan) -> dict[str, Strip]:
+    """Every strip of a book by what it is called in an address."""
+    return {strip.key: strip for _, result in plan for strip in strips_of(result, plan)}
+
+
+def whole(strip: Strip) -> Drawing:
+    """The strip in one piece, however long."""
+    return draw(Tile(strip, 0.0, strip.length_mm, "", ""))
+
+
+def to_svg(strip: Strip) -> str:
+    """The strip with its words beside it, at true size."""
+    words = max((length_mm(mark.text, STYLES["bold"]) for mark in strip.marks), default=0.0)
+    width, height = strip.labels_mm + words + 2 * _EDGE_MM, strip.length_mm + 2 * _EDGE_MM
+    return (
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:.3f}mm" height="{height:.3f}mm" viewBox="0 0 {width:.3f} {height:.3f}">'
+        f"<title>{strip.name}</title>{render_print(whole(strip), _EDGE_MM, _EDGE_MM, PRINT)}</svg>"
+    )
+
+
+def to_dxf(strip: Strip) -> str:
+    """The strip as DXF, head up: its outline, scores, holes as circles and the words, each on a layer of its own."""
+    import ezdxf  # slow to load, and seldom asked for
+
+    file = ezdxf.new("R2000", units=4)  # type: ignore[attr-defined]
+    space: Any = file.modelspace()
+    for layer in ("OUTLINE", "SCORE", "HOLES", "MARKS", "WORDS"):
+        file.layers.add(layer)
+    for shape, layer in _placed(whole(strip)):
+        match shape:
+            case Rect():
+                x, y, wide, high = shape.x, strip.length_mm - shape.y, shape.width, shape.height
+                space.add_lwpolyline([(x, y), (x + wide, y), (x + wide, y - high), (x, y - high)], close=True, dxfattribs={"layer": layer})
+            case Line():
+                ends = ((shape.x1, strip.length_mm - shape.y1), (shape.x2, strip.length_mm - shape.y2))
+                space.add_line(*ends, dxfattribs={"layer": layer})
+            case Dot():
+                space.add_circle((shape.x, strip.length_mm - shape.y), shape.radius_mm or 0.8, dxfattribs={"layer": layer})
+            case Label():
+                space.add_text(shape.text, height=2.5, dxfattribs={"layer": layer, "insert": (shape.x, strip.length_mm - shape.y)})
+    out = io.StringIO()
+    file.write(out)
+    return out.getvalue()
+
+
+def _placed(drawing: Drawing) -> Iterator[tuple[Rect | Line | Dot | Label, str]]:
+    for shape in drawing.shapes:
+        if isinstance(shape, Label):
+            yield shape, "WORDS"
+        elif isinstance(shape, Rect | Line | Dot):
+            yield shape, _LAYERS.get(shape.style, "MARKS")

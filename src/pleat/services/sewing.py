@@ -1,0 +1,275 @@
+"""Practising a book's stitch, and a maker's own stitch from its taps: what the pages need, worked out from what was sewn so far."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+from sqlalchemy.orm import Session
+
+from pleat.core import editing
+from pleat.core.binding.sewn import SewnResult
+from pleat.core.binding.thread import ThreadNeed, suits
+from pleat.core.book import Book
+from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.estimate import Estimate
+from pleat.core.materials.items import Stitch, ThreadSpool
+from pleat.core.planning import make_plan
+from pleat.core.sewing import notation, practice
+from pleat.core.sewing.chapters import Chapter, chapters
+from pleat.core.sewing.faults import Fault, find, first
+from pleat.core.sewing.moves import Bed, Do, Move, Sewing, Side, other, passes
+from pleat.core.sewing.own import TRIED_ON, CannotGrow, grown, promise_for, rows_of
+from pleat.core.sewing.practice import Answer
+from pleat.core.sewing.walk import walk, where
+from pleat.services import books
+from pleat.services.books import Opened
+from pleat.services.clock import now
+from pleat.store import items as store
+from pleat.store import practice as kept
+from pleat.store.practice import Spot
+
+Tap = tuple[Do, int, int]
+"""What to do, the section and the hole."""
+PARTS: Final = 4
+"""Sections that are practised: after them a stitch repeats."""
+BEHIND: Final = 4
+
+
+@dataclass(frozen=True)
+class Practice:
+    """How far one has come: the moves sewn, how many there are to practise, what the last tap was, taps and right ones at first try."""
+
+    result: SewnResult
+    sewn: tuple[Move, ...]
+    goal: int
+    last: Answer | None
+    taps: int
+    rights: int
+    missed: bool
+    weak: tuple[Spot, ...]
+
+    @property
+    def done(self) -> bool:
+        return len(self.sewn) >= self.goal
+
+    @property
+    def text(self) -> str:
+        return notation.write(practice.threads_of(self.sewn), len(self.result.positions_mm)) if self.sewn else ""
+
+    @property
+    def praise(self) -> str:
+        """A word on how it went that nobody is ashamed of."""
+        if self.rights >= self.goal:
+            return "Every move right at the first tap. Take a needle."
+        if 4 * self.rights >= 3 * self.goal:
+            return "Nearly all of it is in the fingers. One more time, and it stays."
+        return "You have sewn it to the end. The moves that were new come easier the second time."
+
+
+def start(session: Session, result: SewnResult) -> Practice:
+    """Nothing sewn yet."""
+    return Practice(result, (), _goal(result), None, 0, 0, False, tuple(kept.weak(session, result.pattern)))
+
+
+def _goal(result: SewnResult) -> int:
+    parts = chapters(result.sewing)
+    return parts[min(PARTS, len(parts)) - 1].last + 1
+
+
+def tap(session: Session, result: SewnResult, text: str, move: Tap, score: tuple[int, int, bool]) -> Practice:
+    """What was sewn with one tap more: a right one is sewn, a wrong one explained; both are noted for the stitch."""
+    ways = practice.variants(result.sewing)
+    sewn = _read(text, result, ways)
+    taps, rights, missed = score
+    wanted = practice.allowed(ways, sewn)
+    made = practice.tapped(ways, sewn, *move)
+    answer = practice.judge(ways, sewn, made)
+    spot = practice.judge(ways, sewn, wanted[0]).text if wanted else ""
+    if spot:
+        kept.note(session, result.pattern, spot, answer.right)
+    if answer.right:
+        sewn, rights = (*sewn, made), rights + (not missed)
+    return Practice(result, sewn, _goal(result), answer, taps + 1, rights, not answer.right, tuple(kept.weak(session, result.pattern)))
+
+
+def _read(text: str, result: SewnResult, ways: Sequence[Sewing]) -> tuple[Move, ...]:
+    """What was sewn, as the page says it; nothing where that is none of the ways."""
+    try:
+        moves = tuple(move for thread in notation.read(text, len(result.positions_mm)) for move in thread) if text.strip() else ()
+    except notation.BadSewing:
+        return ()
+    return moves if practice.alive(ways, moves) else ()
+
+
+def shown(result: SewnResult, moves: Sequence[Move], promise: Sewing | None = None) -> tuple[SewnResult, Chapter]:
+    """A result with only these moves on it, and the part that shows where the needle is."""
+    threads = practice.threads_of(moves)
+    sewing = replace(promise or result.sewing, threads=threads)
+    row = where(threads[-1])[0] if threads else 1
+    low = max(1, row - BEHIND)
+    return replace(result, sewing=sewing, stretches=walk(threads)), Chapter(0, 0, 0, max(len(moves) - 1, 0), low, row)
+
+
+@dataclass(frozen=True)
+class Otherwise:
+    """What another thread would change: what is cut of it, what it adds at the spine, and what is to be said of it here."""
+
+    need: ThreadNeed
+    swell: Estimate
+    said: str
+
+
+def with_thread(opened: Opened, item_id: int, spool: ThreadSpool) -> Otherwise | None:
+    """The book sewn with a thread from the materials instead; None where nothing is sewn by hand."""
+    if not isinstance(opened.plan.binding, SewnResult):
+        return None
+    result = make_plan(books.use_thread(opened.book, item_id, spool), opened.tools).binding
+    assert isinstance(result, SewnResult)
+    fold = max((row.fold_mm for row in result.sewing.bed.rows), default=0.0)
+    return Otherwise(result.need, result.swell, suits(result.thread_diameter_mm, fold))
+
+
+# --- a stitch of one's own ------------------------------------------------------------------------------------
+
+
+@dataclass(frozen=True)
+class Tapping:
+    """A stitch while it is tapped: its moves, why the last tap cannot be sewn, what is wrong with it as a whole, where it grows to.
+
+    ``finished`` says that the last thread is tied off; ``grows`` holds (sections, "" or why not).
+    """
+
+    bed: Bed
+    moves: tuple[Move, ...]
+    refused: str
+    faults: tuple[Fault, ...]
+    grows: tuple[tuple[int, str], ...]
+    text: str
+
+    @property
+    def finished(self) -> bool:
+        return bool(self.moves) and self.moves[-1].do == "tie"
+
+    @property
+    def sound(self) -> bool:
+        return self.finished and not any(not fault.watch for fault in self.faults)
+
+
+def tapping(bed: Bed, text: str, refused: str = "") -> Tapping:
+    """A stitch as far as it was tapped or typed."""
+    try:
+        threads = notation.read(text, bed.stations) if text.strip() else ()
+    except notation.BadSewing as error:
+        return Tapping(bed, (), error.reason, (), (), text)
+    if rows_of(threads) > len(bed.rows):
+        return Tapping(bed, (), f"There is no section {rows_of(threads)} on this board: it has {len(bed.rows)}.", (), (), text)
+    moves = tuple(move for thread in threads for move in thread)
+    sewing = Sewing(bed, threads, promise_for(bed, threads))
+    finished = bool(moves) and moves[-1].do == "tie"
+    faults: tuple[Fault, ...] = ()
+    if moves:
+        wrong = first(sewing)
+        used = max(rows_of(threads), 1)
+        whole = Sewing(replace(bed, rows=bed.rows[:used]), threads, sewing.promise)
+        faults = find(whole) if finished else (wrong,) if wrong else ()
+    grows = _grows(bed, threads) if finished and not any(not fault.watch for fault in faults) else ()
+    return Tapping(bed, moves, refused, faults, grows, notation.write(threads, bed.stations))
+
+
+def _grows(bed: Bed, threads: tuple[tuple[Move, ...], ...]) -> tuple[tuple[int, str], ...]:
+    """What becomes of it on other numbers of sections."""
+    found = []
+    if rows_of(threads) == 1:
+        return ()
+    for rows in sorted({*TRIED_ON, len(bed.rows)}):
+        tried = replace(bed, rows=(bed.rows * rows)[:rows])
+        try:
+            made = grown(threads, rows, bed.stations)
+        except CannotGrow as error:
+            found.append((rows, str(error)))
+            continue
+        wrong = next((fault.text for fault in find(Sewing(tried, made, promise_for(tried, made))) if not fault.watch), "")
+        found.append((rows, wrong))
+    return tuple(found)
+
+
+def with_tap(bed: Bed, text: str, tapped: Tap, what: str, side: Side) -> Tapping:
+    """One tap more; one that cannot be sewn is refused with the reason, and nothing of the stitch is lost.
+
+    ``what`` says how it is tied or begun, ``side`` where the first thread begins.
+    """
+    do, row, at = tapped
+    before = tapping(bed, text)
+    begun = bool(before.moves) and not (before.finished and before.moves[-1].what in ("over", "knot", "tail"))
+    here = where(before.moves) if begun else (row, float(at), side)
+    if not begun or do == "start":
+        move = Move("start", row, at, side, "knot" if what == "knot" else "")
+    elif do == "pass":
+        move = Move("pass", row, at, other(here[2]))
+    elif do == "catch":
+        between = at if row != here[0] and (row, at) in passes(before.moves) else (at + here[1]) / 2
+        move = Move("catch", row, at if abs(between - at) < 0.6 or abs(here[1] - at) > 1 else between, here[2])
+    elif do == "wrap":
+        kind = next((one.kind for one in bed.supports if one.lies_on(row) and one.at == at), "cord")
+        move = Move("wrap", row, at, here[2], kind)
+    else:
+        move = Move("tie", row, at, here[2], what or "tail")
+    after = (*before.moves, move)
+    threads = practice.threads_of(after)
+    wrong = first(Sewing(bed, threads, promise_for(bed, threads)))
+    held = wrong is not None and wrong.kind == "undone"
+    if wrong and not held:
+        return replace(before, refused=f"{wrong.text[0].upper()}{wrong.text[1:]}.")
+    made = tapping(bed, notation.write(threads, bed.stations))
+    if held:
+        return replace(made, refused="Out and in by one hole is a loop: it holds only if a later section hooks into it.")
+    return made
+
+
+def without_last(bed: Bed, text: str) -> Tapping:
+    """The stitch without its last move."""
+    before = tapping(bed, text)
+    return tapping(bed, notation.write(practice.threads_of(before.moves[:-1]), bed.stations) if len(before.moves) > 1 else "")
+
+
+def _readable(moves: str, stations: int) -> None:
+    """Raises BadBook for a stitch that is none."""
+    try:
+        notation.read(moves, stations)
+    except notation.BadSewing as error:
+        raise BadBook([FieldProblem("name", "your stitch", moves[:80], error.reason)]) from error
+
+
+def use(book: Book, moves: str, stations: int, name: str) -> Book:
+    """The book sewn with a stitch of one's own; its thread stays as it was. Raises BadBook."""
+    _readable(moves, stations)
+    taken = book
+    places = {name: getattr(book.binding, name, None) for name in ("thread", "tail_mm", "strands")}
+    if book.binding.kind != "own":
+        taken = editing.apply(book, [("binding.kind", "own")])
+    changes: list[tuple[str, object]] = [
+        ("binding.station_count", stations),
+        ("binding.moves", moves),
+        ("binding.name", name[:60]),
+    ]
+    for field in ("tail_mm", "strands"):
+        if places[field] is not None:
+            changes.append((f"binding.{field}", places[field]))
+    if places["thread"] is not None:
+        changes.append(("binding.thread", places["thread"].model_dump(mode="json")))
+    return editing.apply(taken, changes)
+
+
+def keep(session: Session, name: str, moves: str, stations: int) -> int:
+    """Puts a stitch among the materials and says under which number. Raises BadBook for one without a name, or that is none."""
+    _readable(moves, stations)
+    if not name.strip():
+        raise BadBook([FieldProblem("name", "what you call it", name, "Give the stitch a name, to find it again.")])
+    return store.add(session, Stitch(name=name.strip()[:60], stations=stations, moves=moves), now())
+
+
+def stitches(session: Session) -> list[tuple[int, Stitch]]:
+    """The stitches among the materials."""
+    return [(stored.id, stored.item) for stored in store.of_kind(session, "stitch") if isinstance(stored.item, Stitch)]

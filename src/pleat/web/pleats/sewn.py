@@ -1,0 +1,42 @@
+"""A sewing on its pleat: stations that can be dragged, the thread move by move, and the ways it could be sewn instead."""
+
+from __future__ import annotations
+
+from typing import Any, Final
+
+from pleat.core.binding import suiting
+from pleat.core.binding.sewn import SewnResult
+from pleat.core.sewing.notation import write
+from pleat.core.sewing.words import told
+from pleat.drawing import looks
+from pleat.drawing.svg import render_screen
+from pleat.services.books import Opened
+from pleat.web.display import drawn
+from pleat.web.forms import entries
+from pleat.web.pleats.members import about
+
+WIDTH: Final = 820
+HEIGHT: Final = 350
+MOST_TOLD: Final = 40
+"""Moves that are told on the pleat; a longer sewing is told on its own page."""
+_ELSEWHERE: Final = frozenset(
+    {"insets_mm", "positions_mm", "cover_holes_mm", "thread_cut_mm", "moves", "name", "stock_id", "tail_mm", "pierce", "spread"}
+)
+"""Fields that have a place of their own on the page."""
+
+
+@about.register
+def sewn(result: SewnResult, opened: Opened) -> dict[str, Any]:
+    """The pleat's drawing, the way of the thread, and the fields of this kind."""
+    tail = f"a tail of {opened.plan.brief.ruler.show(result.tail_mm)}"
+    moves = [words for thread in told(result.sewing, tail) for words in thread]
+    return {
+        "partial": "pleats/binding/sewn.html",
+        "main": drawn(render_screen(looks.main(result, opened.plan), WIDTH, HEIGHT)),
+        "small_height": 132 if result.rows == 1 else 60,
+        "steps": [words[0].upper() + words[1:] for words in moves] if len(moves) <= MOST_TOLD else [],
+        "moves": len(moves),
+        "own_fields": [one for one in entries(opened.book, "binding") if one.path.partition(".")[2] not in _ELSEWHERE],
+        "notation": write(result.sewing.threads, len(result.positions_mm)) if result.own else "",
+        "ways": [offer for offer in result.offers if offer.group == suiting.GROUP],
+    }
