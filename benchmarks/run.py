@@ -1,6 +1,6 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [sewing] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
@@ -33,6 +33,7 @@ from pleat.core.materials.items import Paper
 from pleat.core.pages.record import PileSheet, Sections
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
+from pleat.core.sewing.notation import write
 from pleat.core.units import RULERS
 from pleat.demo import demo_items, fill
 from pleat.drawing import cutting
@@ -100,6 +101,17 @@ def plan(_: Path) -> None:
     numbered = editing.edit(editing.edit(Book(), {"pages.count": "2000 pages"}), {"pages.numbered": "yes"})
     sheets = print_sheets(make_plan(numbered), "Planner", "a4")
     spread(f"a dummy of 2000 pages, {len(sheets)} pages of PDF", [timed(lambda: to_pdf(sheets, "Planner")) for _ in range(3)])
+
+
+def sewing(_: Path) -> None:
+    """Plans of long sewings, cold: nothing of a pattern is kept between them; and a maker's own stitch of the same size, looked at."""
+    for sections, stations in ((40, 9), (60, 13)):
+        changes = [("binding.kind", "link"), ("cover.kind", "bare"), ("pages.sections", sections), ("pages.amount", 8 * sections)]
+        book = editing.apply(Book(), [*changes, ("binding.station_count", stations)])
+        spread(f"link stitch of {sections} sections x {stations} stations", [timed(lambda: make_plan(book)) for _ in range(100)])  # noqa: B023
+        line = write(make_plan(book).binding.sewing.threads, stations)  # type: ignore[attr-defined]
+        own = editing.apply(book, [("binding.kind", "own"), ("binding.station_count", stations), ("binding.moves", line[:12_000])])
+        spread(f"one's own stitch of {len(line[:12_000])} letters", [timed(lambda: make_plan(own)) for _ in range(20)])  # noqa: B023
 
 
 def fuzz(folder: Path) -> None:
@@ -342,6 +354,7 @@ def demo(folder: Path) -> None:
 
 PARTS: dict[str, Callable[[Path], None]] = {
     "plan": plan,
+    "sewing": sewing,
     "edits": edits,
     "materials": materials_,
     "fuzz": fuzz,

@@ -34,11 +34,23 @@ def ask_why(page: Page) -> None:
     page.locator("#why-spine button").click()
 
 
-def two_sections(page: Page) -> None:
-    page.get_by_role("button", name="take 2 sections of 7 sheets").click()
-    page.locator("#i-pages-numbered-yes").check(force=True)
-    page.locator(".numbered li").first.wait_for()
-    page.locator("#body-pages").evaluate("body => body.scrollTop = 640")
+def six_moves(page: Page) -> None:
+    for _ in range(6):
+        page.keyboard.press("ArrowRight")
+
+
+def a_wrong_tap(page: Page) -> None:
+    for hole in (1, 1, 1):
+        page.locator(f"#tap-hole-1-{hole}").click()
+        page.wait_for_timeout(200)
+    page.locator("#tap-hole-1-3").click()
+    page.wait_for_timeout(200)
+
+
+def tap_an_eight(page: Page) -> None:
+    page.get_by_label("as a line, to type or to copy").fill("3 in | 3 2 1 2 3 4 5 4 =tail@3")
+    page.get_by_role("button", name="take this line").click()
+    page.get_by_text("it holds").wait_for()
 
 
 def take_up_a_sheet(page: Page) -> None:
@@ -86,9 +98,11 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "brief": ("/books/5?open=brief", nothing),
     "paper": ("/books/5?open=paper", nothing),
     "pages": ("/books/4?open=pages", nothing),
-    "sections": ("/books/1?open=pages", two_sections),
     "pile": ("/books/6?open=pages", take_up_a_sheet),
     "binding": ("/books/5?open=binding", walk_two_holes),
+    "sewing": ("/books/8/sewing?part=2", six_moves),
+    "practice": ("/books/8/sewing/practice", a_wrong_tap),
+    "own": ("/books/3/sewing/own", tap_an_eight),
     "cover": ("/books/5?open=cover", ask_why),
     "cutting": ("/books/2?open=cutting", nothing),
     "bench": ("/books/5?open=bench", nothing),
@@ -96,9 +110,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "print": ("/books/5/print", nothing),
     "materials": ("/materials?make=140+x+200", nothing),
     "measuring": ("/materials/2/measure", measure),
-    "grain": ("/materials/6/grain", nothing),
     "table": ("/materials/table", take_in_a_table),
-    "history": ("/books/5/history", nothing),
 }
 """Name of the picture: the address, and what is done there before the picture is taken."""
 

@@ -89,7 +89,7 @@ def styles_of(shapes):
 
 
 def test_every_style_is_known_to_the_pen_that_draws_it():
-    css = (Path(pleat.__file__).parent / "web/static/css/drawing.css").read_text()
+    css = "".join((Path(pleat.__file__).parent / f"web/static/css/{name}.css").read_text() for name in ("drawing", "sewing"))
     plan = make_plan(Book())
     for drawing in all_drawings(plan):
         for style in styles_of(drawing.shapes):

@@ -10,8 +10,8 @@ from pleat.core.fields import Record
 from pleat.core.plan import Offer
 from pleat.core.planning import Plan
 
-PLAN_FORMAT: Final = 2
-"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so."""
+PLAN_FORMAT: Final = 3
+"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6, of one sewing only."""
 
 
 def plan_data(plan: Plan) -> dict[str, Any]:
@@ -29,6 +29,8 @@ def as_json(value: Any) -> Any:
     if is_dataclass(value):
         own = {field.name: as_json(getattr(value, field.name)) for field in fields(value) if not callable(getattr(value, field.name))}
         return {"key": value.key, **own} if isinstance(value, Offer) else own
+    if hasattr(value, "_asdict"):
+        return {key: as_json(one) for key, one in value._asdict().items()}
     if isinstance(value, (tuple, list)):
         return [as_json(one) for one in value]
     if isinstance(value, Record):

@@ -115,4 +115,5 @@ def fill(session: Session) -> None:
     for book in demo_books(kept):
         own = books.use_thread(book, spool_id, spool) if book.brief.quantity > 1 else book
         books.add(session, own, "", "made for the demo")
-    library.take_in(session, examples.text("programme").encode())
+    for example in ("programme", "link"):
+        library.take_in(session, examples.text(example).encode())

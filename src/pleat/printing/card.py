@@ -34,16 +34,16 @@ def _cards(result: SewnResult, plan: Plan, width: float, room: float) -> list[tu
         return []
     wide = (width - 2 * MARGIN_MM - _GAP_MM * (COLUMNS - 1)) / COLUMNS
     picture, tall = _picture(result, plan, width - 2 * MARGIN_MM)
-    lines = _lines(result, plan, wide)
+    left_over = lines(result, plan, wide)
     bodies: list[tuple[str, str]] = []
-    while lines:
+    while left_over:
         top = MARGIN_MM + HEAD_MM + (tall if not bodies else 0.0)
         left = room - (tall if not bodies else 0.0)
         shapes: list[Shape] = []
         for column in range(COLUMNS):
             x, y = MARGIN_MM + column * (wide + _GAP_MM), top
-            while lines and (y + lines[0][1] <= top + left or y == top):
-                block, high = lines.pop(0)
+            while left_over and (y + left_over[0][1] <= top + left or y == top):
+                block, high = left_over.pop(0)
                 shapes += [_moved(shape, x, y) for shape in block]
                 y += high
         bodies.append(("step card", (picture if not bodies else "") + render_print(Drawing(1, 1, "card", shapes), 0, 0, PRINT)))
@@ -72,7 +72,7 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
     return f'<g transform="translate({x:.2f} {y:.2f}) scale({scale:.4f})">{group}</g>{label}', drawing.height * scale + 10
 
 
-def _lines(result: SewnResult, plan: Plan, wide: float) -> list[tuple[list[Shape], float]]:
+def lines(result: SewnResult, plan: Plan, wide: float) -> list[tuple[list[Shape], float]]:
     """Blocks of the card with their heights: a head for each part, a line or more for each move."""
     parts = chapters(result.sewing)
     tail = f"a tail of {plan.brief.ruler.show(result.tail_mm)}"

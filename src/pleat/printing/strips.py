@@ -161,8 +161,9 @@ def draw(tile: Tile) -> Drawing:
         style = "bold" if mark.hole or mark.style == "score" else "small"
         shapes += [Line(wide, y, labels - 0.6, level, "cross"), Label(labels, level, mark.text, style, "start", (0, 1.1))]
     lines = [y for _, y in there]
-    shapes += _end(tile.letter_above, strip.top, lines, height, wide, from_top=True)
-    shapes += _end(tile.letter_below, strip.bottom, lines, height, wide, from_top=False)
+    clear = strip.folded_mm[0] if strip.folded_mm else wide  # an end's name keeps off the lines along the strip
+    shapes += _end(tile.letter_above, strip.top, lines, height, clear, from_top=True)
+    shapes += _end(tile.letter_below, strip.bottom, lines, height, clear, from_top=False)
     return Drawing(wide, height, strip.name, shapes)
 
 

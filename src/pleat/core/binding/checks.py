@@ -10,7 +10,7 @@ from pydantic import ValidationError
 from pleat.core.binding.figures import Sewn
 from pleat.core.binding.record import Thread, Threaded
 from pleat.core.binding.result import LeftOfBinding
-from pleat.core.binding.stations import LEAF_MARGIN_MM, Layout, Window, default_insets, holes, misfit, place
+from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets, holes, misfit, place
 from pleat.core.binding.thread import diameter_mm, name_of, suits
 from pleat.core.kinds import TAG
 from pleat.core.pages.sectioned import SectionsBlock
@@ -22,14 +22,14 @@ from pleat.core.words import many
 SPREAD: Final[Changes] = (("binding.insets_mm", None), ("binding.positions_mm", None))
 
 
-def find(left: LeftOfBinding, sewn: Sewn, wrong: tuple[Fault, ...], window: Window) -> tuple[Check, ...]:
+def find(left: LeftOfBinding, sewn: Sewn, wrong: tuple[Fault, ...]) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     ruler, height = left.brief.ruler, left.pages.leaf_height_mm
     pages = left.pages if isinstance(left.pages, SectionsBlock) else None
     found = [
         _path(wrong),
         _misfit(sewn),
-        _held(ruler, height, sewn, pages, window) if pages else None,
+        _held(ruler, height, sewn, pages) if pages else None,
         _edges(sewn, ruler, height),
         _thread(ruler, sewn),
         _suits(ruler, sewn) if left.brief.made_of.binding.traits.needle else None,
@@ -82,7 +82,7 @@ def _may_have(binding: Threaded, stations: int) -> bool:
         return False
 
 
-def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock, window: Window) -> Check | None:
+def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Check | None:
     """C2: leaves of a mixed pile that hang on one hole or on none."""
     positions, layout = sewn.positions_mm, sewn.layout
     pile = [one for section in pages.mixed for one in section]
@@ -91,7 +91,7 @@ def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock, window:
     if not loose:
         return None
     lowest = min(one.leaf_height_mm for one, _ in loose)
-    inset = ruler.snap_up(window.low_mm)
+    inset = ruler.snap_up(sewn.window.low_mm)
     half = layout.places // 2
     fixes = []
     if layout.places > 2 and inset < height / 2 - LEAF_MARGIN_MM * half:
@@ -138,32 +138,47 @@ def _edges(sewn: Sewn, ruler: Ruler, height: float) -> Check | None:
         if near < -0.05
         else f"The outermost hole is {ruler.show(near)} from the end of the leaf."
         if near < LEAF_MARGIN_MM
+        else "The tapes lie on each other."
+        if together < -0.05
         else f"Two holes are {ruler.show(together)} apart."
     )
     why = f"With less than {ruler.show(LEAF_MARGIN_MM)} of paper the fold tears there."
-    fixes = _wider(sewn, sewn.layout, ruler, height)
+    fixes = _wider(sewn, ruler, height)
     return Check(
         "D5", "stop", what, why, fixes, "" if fixes else "A leaf so low has no room for this sewing: take another, or a higher leaf."
     )
 
 
-def _wider(sewn: Sewn, layout: Layout, ruler: Ruler, height: float) -> tuple[Offer, ...]:
-    """The holes spread anew, if that gives them room; else fewer of them, where the record says how many."""
+FEWER: Final = (
+    ("station_count", "as many stations as there is room for"),
+    ("tapes", "as many tapes as there is room for"),
+    ("cords", "as many cords as there is room for"),
+)
+"""Counts that go back to what the height proposes, with the words for it."""
+NARROW_MM: Final = 6.0
+"""The narrowest tape that is proposed."""
 
-    def room(record: Threaded, laid: Layout) -> bool:
-        return min(_nearest(height, holes(place(record, laid, height, ruler), laid))) >= LEAF_MARGIN_MM - 1e-6
+
+def _wider(sewn: Sewn, ruler: Ruler, height: float) -> tuple[Offer, ...]:
+    """The holes spread anew, if that gives them room; else another spread, as many as the height proposes, fewer, or narrower tapes."""
+
+    def room(record: Threaded) -> bool:
+        layout = sewn.layout_of(record, height)
+        return min(_nearest(height, holes(place(record, layout, height, ruler), layout))) >= LEAF_MARGIN_MM - 1e-6
 
     anew = sewn.binding.model_copy(update={"insets_mm": None, "positions_mm": None})
-    if room(anew, layout):
-        insets = default_insets(height, layout, ruler, anew.spread)
-        return (
-            Offer("spread the holes over the height", (("binding.insets_mm", insets if insets else None), ("binding.positions_mm", None))),
-        )
-    usual = anew.model_copy(update={"spread": "usual"})
-    if anew.spread != "usual" and room(usual, layout):
-        return (Offer("spread the holes the usual way", (("binding.spread", "usual"), *SPREAD)),)
-    if getattr(sewn.binding, "station_count", 0) and sewn.binding.kind == "pamphlet" and room(usual, Layout(3)):
-        return (Offer("3 stations, spread anew", (("binding.station_count", 3), ("binding.spread", "usual"), *SPREAD)),)
+    if room(anew):
+        insets = default_insets(height, sewn.layout, ruler, anew.spread)
+        return (Offer("spread the holes over the height", (("binding.insets_mm", insets or None), ("binding.positions_mm", None))),)
+    fields = type(anew).model_fields
+    tries: list[tuple[str, str, object]] = [("spread the holes the usual way", "spread", "usual")]
+    tries += [(words, name, fields[name].default) for name, words in FEWER if name in fields]
+    tries += [("3 stations, spread anew", "station_count", 3)] if _may_have(anew, 3) else []
+    tries += [(f"tapes of {ruler.show(NARROW_MM)}", "tape_mm", NARROW_MM)] if "tape_mm" in fields else []
+    for words, name, value in tries:
+        tried = anew.model_copy(update={"spread": "usual", name: value})
+        if getattr(anew, name) != value and room(tried):
+            return (Offer(words, (("binding.spread", "usual"), *SPREAD, (f"binding.{name}", value))),)
     return ()
 
 

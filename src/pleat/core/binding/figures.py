@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
 from pleat.core.binding import stations
 from pleat.core.binding.record import Thread, Threaded
 from pleat.core.binding.result import LeftOfBinding
-from pleat.core.binding.stations import Layout
+from pleat.core.binding.stations import Layout, Window
 from pleat.core.binding.thread import SPARE, ThreadNeed, diameter_mm, name_of, needle_for, tex
 from pleat.core.estimate import Estimate
 from pleat.core.plan import Figure, Rule
@@ -20,7 +22,8 @@ from pleat.core.words import many
 
 @dataclass(frozen=True)
 class Sewn:
-    """What the figures are about: places and holes in mm from the head, the sewing through them, the thread it takes and what that adds."""
+    """What the figures are about: places and holes in mm from the head, the sewing through them, the thread it takes and what that adds,
+    where holes may lie, and how another record of this kind would be laid out on leaves of a height."""
 
     binding: Threaded
     layout: Layout
@@ -29,6 +32,8 @@ class Sewn:
     sewing: Sewing
     need: ThreadNeed
     swell: Estimate
+    window: Window
+    layout_of: Callable[[Any, float], Layout]
 
     @property
     def sections(self) -> int:
@@ -58,13 +63,14 @@ def count(left: LeftOfBinding, sewn: Sewn) -> Figure:
     middle = left.pages.leaf_height_mm / 2
     either = sorted({round(abs(at - middle), 4) for at in sewn.positions_mm})
     from_middle = ", ".join("0" if off < 0.05 else f"±{ruler.number(off)}" for off in either)
+    may = f" Holes may lie from {ruler.number(sewn.window.low_mm)} to {ruler.show(sewn.window.high_mm)}: inside every leaf, and far enough from the ends."
     tapes = f" Each tape lies between two holes, {ruler.show(layout.tape_mm)} apart." if layout.tape_mm else ""
     return Figure(
         key="stations",
         label="holes",
         value=many(len(sewn.positions_mm), "station") if sewn.positions_mm else "none: two notches",
         show="text",
-        how=f"At {marks} {ruler.name} from the head, {where}; from the middle {from_middle}.{tapes}"
+        how=f"At {marks} {ruler.name} from the head, {where}; from the middle {from_middle}.{tapes}{may}"
         if marks
         else "The loop lies in a notch at head and tail.",
         rules=_station_rules(layout),

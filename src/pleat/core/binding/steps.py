@@ -10,8 +10,7 @@ from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.thread import name_of
 from pleat.core.cautions import WEIGHT
 from pleat.core.plan import Missing, Step, signature
-from pleat.core.sewing.notation import write
-from pleat.core.sewing.words import told
+from pleat.core.sewing.words import told_of
 from pleat.core.units import Ruler
 from pleat.core.words import many
 
@@ -187,18 +186,28 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
         gives=("block.sewn",),
         minutes=1 + each * sections,
         cautions=(NEEDLE,),
-        signature=signature(write(sewn.sewing.threads, len(sewn.positions_mm))),
+        signature=_way(sewn),
     )
+
+
+def _way(sewn: Sewn) -> str:
+    """What the path is known by; that of one section by its holes and side, as books of older formats have it ticked."""
+    threads = sewn.sewing.threads
+    if len(threads) == sewn.sections and threads[0][-1].what == "over":
+        return signature(tuple(int(move.at) for move in threads[0] if move.do == "pass"), threads[0][0].side)
+    moves = ",".join([f"{do[0]}{row}.{at:g}{side[0]}{what}" for thread in threads for do, row, at, side, what, _ in thread])
+    return signature(moves)
 
 
 def _path(sewn: Sewn, ruler: Ruler) -> str:
     """The way of the first thread in one sentence, or as much of it as can be kept in mind."""
-    begin, *moves = told(sewn.sewing, f"a tail of {ruler.show(sewn.binding.tail_mm)}")[0]
-    moves = moves[:-1] if _tied_after(sewn) else moves
-    shown = moves if len(moves) <= LONGEST_PATH else moves[:LONGEST_PATH]
+    thread = sewn.sewing.threads[0]
+    begin, *shown = told_of(sewn.sewing.bed, thread[: LONGEST_PATH + 1], f"a tail of {ruler.show(sewn.binding.tail_mm)}")
+    if len(thread) <= LONGEST_PATH + 1 and _tied_after(sewn):
+        shown = shown[:-1]
     more = (
         ""
-        if len(moves) <= LONGEST_PATH
+        if len(thread) <= LONGEST_PATH + 1
         else " … and on like this, section by section: the step card has every hole, and the sewing page shows it move by move."
     )
     return f"{begin[0].upper()}{begin[1:]}: {'; '.join(shown)}.{more}"

@@ -85,13 +85,13 @@ def compute(stitch: Stitch, name: str, binding: Threaded, left: LeftOfBinding) -
     gaps = profile(stretches, bed, diameter, binding.strands)
     swell = largest(gaps)
     need = thread_need(sewing, stretches, Use(diameter, binding.tail_mm, binding.strands, swell.likely / len(bed.rows)))
-    shown = figures.Sewn(binding, layout, places, bed.positions_mm, sewing, need, swell)
-    wrong = stitch.faults(binding, sewing) if fits else ()
     window = _window(left)
+    shown = figures.Sewn(binding, layout, places, bed.positions_mm, sewing, need, swell, window, stitch.layout)
+    wrong = stitch.faults(binding, sewing) if fits else ()
     result = SewnResult(
         key_figure=figures.count(left, shown),
         figures=figures.figures(left, shown),
-        checks=(*checks.find(left, shown, wrong, window), *stitch.checks(binding)),
+        checks=(*checks.find(left, shown, wrong), *stitch.checks(binding)),
         parts=(*_thread(binding, left, shown), *stitch.pieces(binding, bed, left)),
         at="fold",
         height_mm=height,

@@ -26,7 +26,7 @@ def of(pages: SectionsBlock, brief: BriefResult) -> tuple[Step, ...]:
         _nest(pages),
         _press(pages),
         *_trimming(ruler, pages),
-        *((_measure(ruler, pages),) if brief.made_of.cover.roles else ()),
+        *((_measure(ruler, pages, brief.made_of.cover.boards),) if brief.made_of.cover.roles else ()),
     )
 
 
@@ -99,13 +99,13 @@ def _press(pages: SectionsBlock) -> Step:
     )
 
 
-def _measure(ruler: Ruler, pages: SectionsBlock) -> Step:
+def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
     return Step(
         "measure",
         "Measure the pressed section at the fold"
         if len(pages.sections) == 1
         else f"Measure the {len(pages.sections)} pressed sections together",
-        f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, and the cover follows.",
+        f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, and {'the boards follow' if boards else 'the cover follows'}.",
         ("ruler or caliper",),
         needs=("block.pressed", "block.trimmed"),
         gives=("block.measured",),

@@ -6,6 +6,7 @@ over the thread that swells it; round what is caught or wrapped. All arithmetic:
 
 from __future__ import annotations
 
+import bisect
 import itertools
 import math
 from collections.abc import Sequence
@@ -135,11 +136,12 @@ def working_lengths(
 def _cut(runs: Sequence[tuple[float, int]], whole: float, most: float) -> list[tuple[float, int | None]]:
     """Where to knot on so that no length is over ``most``, if the places allow it: each as late as can be, which gives the fewest."""
     found: list[tuple[float, int | None]] = []
-    since = 0.0
+    since, number = 0.0, 0
     while whole - since > most:
-        later = [one for one in runs if since < one[0] <= since + most] or [one for one in runs if one[0] > since][:1]
-        if not later or later[-1][0] >= whole:
+        last = bisect.bisect_right(runs, since + most, lo=number, key=lambda run: run[0])
+        number = max(last, number + 1)  # beyond the limit where no hole comes sooner
+        if number > len(runs) or runs[number - 1][0] >= whole:
             break
-        since = later[-1][0]
-        found.append(later[-1])
+        since = runs[number - 1][0]
+        found.append(runs[number - 1])
     return found

@@ -25,10 +25,11 @@ def told(sewing: Sewing, tail: str = "a tail") -> tuple[tuple[str, ...], ...]:
     >>> told(Sewing(bed, read("2 in | 2 1 3 2 =over", 3), Promise()))[0][:4]
     ('begin inside at 2, the middle, with a tail', 'out at 2, the middle, from inside', 'along the outside, in at 1', 'along the inside past the middle, out at 3')
     """
-    return tuple(_thread(sewing.bed, thread, tail) for thread in sewing.threads)
+    return tuple(told_of(sewing.bed, thread, tail) for thread in sewing.threads)
 
 
-def _thread(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
+def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
+    """One thread, or the beginning of one."""
     found = [_begins(bed, thread[0], tail)]
     here = thread[0]
     for move in thread[1:]:
