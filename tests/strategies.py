@@ -8,6 +8,8 @@ from pleat.core.book import Book
 from pleat.core.brief.record import Brief
 from pleat.core.cover.record import Wrap
 from pleat.core.cutting.record import Cutting
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, declared, rule_on
+from pleat.core.kinds import TAG
 from pleat.core.materials.items import Paper
 from pleat.core.pages.record import PileSheet, Sections
 from pleat.core.paper.record import Papers
@@ -107,3 +109,24 @@ def _with_pile(book, pile):
 
 
 books = _plain | st.builds(_with_pile, _plain, piles())
+
+
+def records_of(model, fixed=()):
+    """Any record of a model: every field within the rule it is declared with, or left as it is; ``fixed`` fields are never set."""
+    fields = {}
+    for name, field in model.model_fields.items():
+        rule = rule_on(field)
+        if name in (*fixed, TAG) or rule is None:
+            continue
+        if isinstance(rule, LengthRule):
+            one = st.floats(rule.low_mm, rule.high_mm)
+        elif isinstance(rule, NumberRule):
+            one = st.integers(int(rule.low), int(rule.high)) if rule.whole else st.floats(rule.low, rule.high)
+        elif isinstance(rule, ChoiceRule):
+            one = st.sampled_from([int(key) if key.isdecimal() else key for key, _ in rule.words])
+        else:
+            continue
+        if declared(field).many:
+            one = st.lists(one, max_size=7).map(tuple)
+        fields[name] = st.none() | one if field.default is None else one
+    return st.fixed_dictionaries({}, optional=fields).map(lambda values: model(**values))

@@ -1,7 +1,9 @@
 """Stations, the kinds of sewing and what they suit; common-practice figures by hand."""
 
+import json
+
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pleat.core import editing
@@ -11,10 +13,12 @@ from pleat.core.binding.record import Pamphlet
 from pleat.core.binding.sewn import SewnResult
 from pleat.core.binding.stations import Layout
 from pleat.core.book import Book
+from pleat.core.planfile import plan_data
 from pleat.core.planning import make_plan
 from pleat.core.sewing.faults import find
 from pleat.core.units import RULERS
 from tests.conftest import edited
+from tests.strategies import records_of
 
 IN = 25.4
 SEWN = [kind for kind in BINDINGS.members if kind.name != "machine"]
@@ -178,3 +182,27 @@ def test_ones_own_stitch_grows_to_the_book_or_says_why_not():
     assert "tap it on 3" in told.title
     assert make_plan(linked).binding.steps == ()
     assert not checks(editing.apply(linked, told.offers[0].changes), "D2")
+
+
+@pytest.mark.parametrize("kind", BINDINGS.members, ids=lambda kind: kind.name)
+@settings(max_examples=25)
+@given(data=st.data())
+def test_whatever_is_decided_of_a_sewing_plans_and_every_way_out_is_one(kind, data):
+    """Any record of the kind on leaves of any height and any sections: a plan, or a check whose offers change something and can be taken."""
+    record = data.draw(records_of(kind.record))
+    heights, sections = st.floats(60, 420), st.integers(1, 9)
+    begun = sewn(
+        kind.name,
+        data.draw(sections),
+        ("brief.leaf_height_mm", data.draw(heights)),
+        cover=data.draw(st.sampled_from(["bare", "wrap", "boards"])),
+    )
+    book = begun.model_copy(update={"binding": record})
+    plan = make_plan(book)
+    json.dumps(plan_data(plan))
+    for check in plan.binding.checks:
+        for offer in check.offers:
+            taken = editing.apply(book, offer.changes)
+            assert taken != book
+            mended = {one.key: one.title for one in make_plan(taken).binding.checks}
+            assert mended.get(check.key) != check.title, (check.title, offer.label)

@@ -34,7 +34,7 @@ def stand_in(app):
 
 
 def test_finding_answers_with_what_was_asked(client):
-    assert "48 things" in text_of(client, "/materials")
+    assert "49 things" in text_of(client, "/materials")
     found = client.get("/materials?q=magnet", headers=HTMX).get_data(as_text=True)
     assert found.startswith('<div id="found">')
     assert "Flat magnet" in found

@@ -114,8 +114,9 @@ def _binding(book: Book, left: LeftOfBinding) -> BindingResult:
         found: BindingResult = unfit.binding(kind, BINDINGS, left)
         return replace(found, checks=(*unfit.unknown(BINDINGS, book.binding), *found.checks))
     found = kind.compute(record, left)
-    checks = (*unfit.unknown(BINDINGS, book.binding), *suiting.check(kind, BINDINGS, COVERS, left), *found.checks)
-    return replace(found, checks=checks, offers=(*found.offers, *suiting.offers(BINDINGS, COVERS, left)))
+    proposed = suiting.proposals(BINDINGS, left)
+    checks = (*unfit.unknown(BINDINGS, book.binding), *suiting.check(proposed, COVERS, left), *found.checks)
+    return replace(found, checks=checks, offers=(*found.offers, *suiting.offers(proposed, COVERS, left)))
 
 
 def _cover(book: Book, left: LeftOfCover) -> CoverResult:

@@ -48,6 +48,7 @@ STYLES: Final = {
     "tape": 'fill="#e4e4e4" stroke="#777" stroke-width="0.2"',
     "cord-drawn": 'fill="none" stroke="#bbb"',
     "board-edge": 'fill="#ccc" stroke="#000" stroke-width="0.2"',
+    "window-bar": 'fill="#999" stroke="none"',
     "guide": 'fill="none" stroke="#bbb" stroke-width="0.15"',
     "ruler-line": 'fill="none" stroke="#000" stroke-width="0.2"',
     **dict.fromkeys(("side-label", "hole-number", "step-number", "quiet", "ruler-number"), _TEXT),

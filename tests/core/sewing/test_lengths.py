@@ -26,7 +26,7 @@ def points(sewing):
 
     def at(row, place, side):
         deep = 0.0 if side == "outside" else -(bed_.rows[row - 1].fold_mm + bed_.rows[row - 1].cover_mm)
-        return bed_.place_mm(place), middles[row - 1], deep
+        return bed_.places_mm[place], middles[row - 1], deep
 
     def ring(middle, radius):
         return [

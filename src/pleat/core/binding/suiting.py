@@ -29,25 +29,25 @@ class Proposal:
 
 def proposals(registry: Registry[BindingKind], left: LeftOfBinding) -> tuple[Proposal, ...]:
     """Every binding with something said of it, the best for this block first: it can be done, it suits, it is no harder than needed."""
-    found = [_proposal(one, one.suits, left) for one in registry.members if one.suits]
+    deep, places = left.pages.through.likely, {one.name: number for number, one in enumerate(registry.members)}
+    found = [_proposal(one, one.suits, left, deep) for one in registry.members if one.suits]
 
     def rank(one: Proposal) -> tuple[bool, bool, bool, int, int, int]:
         assert one.kind.suits is not None
         wants_cover = left.brief.made_of.cover.sewn_through and one.kind.at != "fold"
         suits = one.kind.suits
-        return (not one.can, not one.good, wants_cover, _HARD[suits.hard], _STRENGTH[suits.strength], registry.members.index(one.kind))
+        return (not one.can, not one.good, wants_cover, _HARD[suits.hard], _STRENGTH[suits.strength], places[one.kind.name])
 
     return tuple(sorted(found, key=rank))
 
 
-def _proposal(kind: BindingKind, suits: Suits, left: LeftOfBinding) -> Proposal:
+def _proposal(kind: BindingKind, suits: Suits, left: LeftOfBinding, deep: float) -> Proposal:
     ruler, sections = left.brief.ruler, len(left.pages.units)
     against = []
     if left.pages.unit not in kind.takes or not suits.fits(sections):
         against.append(suits.refuses or f"it holds {suits.fewest} to {many(suits.most, 'section')}")
     elif sections > suits.good_to:
         against.append(f"good for {_up_to(suits)}, this has {sections}")
-    deep = left.pages.through.likely
     if deep > suits.thickest_mm:
         against.append(f"goes through {ruler.thin(suits.thickest_mm)} at once, a section here is {ruler.thin(deep)}")
     facts = (suits.look, suits.strength, suits.hard, f"about {round(suits.minutes * sections)} minutes")
@@ -59,25 +59,25 @@ def _up_to(suits: Suits) -> str:
     return many(suits.good_to, "section") if suits.good_to == suits.fewest else f"{suits.fewest} to {many(suits.good_to, 'section')}"
 
 
-def offers(registry: Registry[BindingKind], covers: Registry[CoverKind], left: LeftOfBinding) -> tuple[Offer, ...]:
+def offers(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding) -> tuple[Offer, ...]:
     """The bindings that can hold the block, side by side, as ways this pleat can go; with another cover where the present one cannot go
     with it."""
     return tuple(
         Offer(
             one.kind.title,
-            _changes(registry, covers, left, one.kind),
+            _changes(covers, left, one.kind),
             (*one.facts, *one.against),
             GROUP,
-            one.kind == left.brief.made_of.binding,
+            one.kind is left.brief.made_of.binding,
             one.good,
         )
-        for one in proposals(registry, left)
+        for one in proposed
         if one.can and one.kind.name != "own"
     )
 
 
-def _changes(registry: Registry[BindingKind], covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> Changes:
-    held = ((f"{registry.pleat}.{TAG}", kind.name),)
+def _changes(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> Changes:
+    held = ((f"binding.{TAG}", kind.name),)
     if kind.at in left.brief.made_of.cover.takes:
         return held
     other = next((one for one in covers.members if kind.at in one.takes), None)
@@ -102,14 +102,15 @@ def in_words(offered: Sequence[Offer], sections: int, thickness: str) -> str:
     return f"{size}: {suited}" + (f"; {own.label} is not the best for it ({own.facts[-1]})." if own else ".")
 
 
-def check(kind: BindingKind, registry: Registry[BindingKind], covers: Registry[CoverKind], left: LeftOfBinding) -> tuple[Check, ...]:
-    """Why this binding is wrong for the block, and what would do; empty where it suits."""
-    own = next((one for one in proposals(registry, left) if one.kind == kind), None)
+def check(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding) -> tuple[Check, ...]:
+    """Why the book's binding is wrong for its block, and what would do; empty where it suits."""
+    kind = left.brief.made_of.binding
+    own = next((one for one in proposed if one.kind is kind), None)
     if own is None or own.good:
         return ()
     ruler, sections = left.brief.ruler, len(left.pages.units)
-    better = [one for one in proposals(registry, left) if one.good and one.kind.name != "own"][:3]
-    swaps = tuple(Offer(f"take {one.kind.title}", _changes(registry, covers, left, one.kind)) for one in better)
+    better = [one for one in proposed if one.good and one.kind.name != "own"][:3]
+    swaps = tuple(Offer(f"take {one.kind.title}", _changes(covers, left, one.kind)) for one in better)
     size = f"{many(sections, 'section')}, {ruler.thin(left.pages.thickness.likely)}"
     said = "; ".join(own.against)
     suited = " or ".join(one.kind.title for one in better[:2])

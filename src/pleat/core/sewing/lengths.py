@@ -43,42 +43,46 @@ class Lengths:
         return self.spans_mm, self.passages_mm, self.links_mm, self.wraps_mm
 
 
-def stretch_mm(one: Stretch, bed: Bed, diameter_mm: float, swell_mm: float = 0.0) -> float:
-    """How long one stretch is in mm; ``swell_mm`` is what thread adds between two rows."""
-    row = bed.rows[one.row - 1]
-    match one.what:
-        case "span":
-            over = sum(2 * tape.thick_mm for tape in bed.supports if tape.kind == "tape" and one.side == "outside" and _spans(one, tape.at))
-            return abs(bed.place_mm(one.end) - bed.place_mm(one.start)) + over
-        case "climb":
-            along = abs(bed.place_mm(one.end) - bed.place_mm(one.start))
-            up = bed.between_mm(one.row, one.to_row) + swell_mm * abs(one.to_row - one.row)
-            return math.hypot(along, up)
-        case "passage":
-            return row.fold_mm + row.cover_mm
-        case "catch":
-            return 2 * (bed.between_mm(one.row, one.to_row) + swell_mm) + math.pi * diameter_mm
-        case "wrap":
-            return one.times * _round_mm(one, bed, diameter_mm)
-    return 0.0
-
-
-def _spans(one: Stretch, at: float) -> bool:
-    return min(one.start, one.end) < at < max(one.start, one.end)
-
-
-def _round_mm(one: Stretch, bed: Bed, diameter_mm: float) -> float:
-    """Once round a cord; or over the face of a board, through its hole and back between board and block."""
-    support = next((s for s in bed.supports if s.kind == one.kind and s.at == one.start), None)
-    thick = support.thick_mm if support else 0.0
-    if one.kind == "board":
-        return 2 * bed.reach_mm + 2 * thick + math.pi * diameter_mm
-    return math.pi * (thick + diameter_mm)
-
-
 def measured(stretches: Sequence[Stretch], bed: Bed, diameter_mm: float, swell_mm: float = 0.0) -> tuple[float, ...]:
-    """The length of each stretch in mm."""
-    return tuple([stretch_mm(one, bed, diameter_mm, swell_mm) for one in stretches])
+    """The length of each stretch in mm; ``swell_mm`` is what thread adds between two rows. Tails and knots are counted elsewhere: 0."""
+    place, ring = bed.places_mm, math.pi * diameter_mm
+    through = [row.fold_mm + row.cover_mm for row in bed.rows]
+    middles = _middles(bed, swell_mm)
+    tapes = [(one.at, 2 * one.thick_mm) for one in bed.supports if one.kind == "tape"]
+    found = []
+    for _, _, what, row, start, to, end, side, kind, times in stretches:
+        if what == "passage":
+            length = through[row - 1]
+        elif what == "span":
+            length = abs(place[end] - place[start])
+            if tapes and side == "outside":
+                length += sum(over for at, over in tapes if min(start, end) < at < max(start, end))
+        elif what == "climb":
+            length = math.hypot(place[end] - place[start], middles[to] - middles[row])
+        elif what == "catch":
+            length = 2 * abs(middles[to] - middles[row]) + ring
+        elif what == "wrap":
+            length = times * _round_mm(kind, start, bed, ring)
+        else:
+            length = 0.0
+        found.append(length)
+    return tuple(found)
+
+
+def _middles(bed: Bed, swell_mm: float) -> list[float]:
+    """Where the middle of each row lies on the spine, by its number from 1, with the thread between rows."""
+    found, edge = [0.0], 0.0
+    for row in bed.rows:
+        found.append(edge + row.thick_mm / 2)
+        edge += row.thick_mm + swell_mm
+    return found
+
+
+def _round_mm(kind: str, at: float, bed: Bed, ring: float) -> float:
+    """Once round a cord; or over the face of a board, through its hole and back between board and block."""
+    support = next((one for one in bed.supports if one.kind == kind and one.at == at), None)
+    thick = support.thick_mm if support else 0.0
+    return 2 * bed.reach_mm + 2 * thick + ring if kind == "board" else math.pi * thick + ring
 
 
 _PART: Final = {"span": 0, "passage": 1, "climb": 2, "catch": 2, "wrap": 3}
@@ -120,7 +124,7 @@ def working_lengths(
     most = LONGEST_MM / (1 + spare) - 2 * KNOT_ON_MM
     places = _cut(runs, sewn, most)
     low, high = sewn / (len(places) + 1), most
-    for _ in range(30):  # the same number, as even as the places allow
+    for _ in range(14):  # the same number, as even as the places allow
         middle = (low + high) / 2
         tried = _cut(runs, sewn, middle)
         low, high = (low, middle) if len(tried) <= len(places) else (middle, high)

@@ -7,6 +7,7 @@ Travel is implied: from where the last move left the thread to where the next on
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import cached_property
@@ -89,21 +90,11 @@ class Bed:
         return len(self.positions_mm)
 
     @cached_property
-    def _places(self) -> tuple[float, ...]:
-        return (0.0, *self.positions_mm, self.height_mm)
-
-    def place_mm(self, at: float) -> float:
-        """How far a place lies from the head; edges and halves too. Raises IndexError beyond them."""
-        places, whole = self._places, int(at)
-        if at < 0 or whole > self.stations + 1:
-            raise IndexError(at)
-        return places[whole] if at == whole else (places[whole] + places[whole + 1]) / 2
-
-    def between_mm(self, row: int, to: int) -> float:
-        """The distance on the spine between the middles of two rows."""
-        low, high = min(row, to), max(row, to)
-        inner = sum(one.thick_mm for one in self.rows[low : high - 1])
-        return inner + (self.rows[low - 1].thick_mm + self.rows[high - 1].thick_mm) / 2 if low != high else 0.0
+    def places_mm(self) -> dict[float, float]:
+        """How far each place lies from the head: holes, edges, and the middles between them."""
+        whole = (0.0, *self.positions_mm, self.height_mm)
+        halves = {number + 0.5: (low + high) / 2 for number, (low, high) in enumerate(itertools.pairwise(whole))}
+        return dict(enumerate(whole)) | halves
 
 
 Covered = Literal["none", "either", "inside", "both"]
@@ -194,7 +185,7 @@ class Needle:
         """Through these holes of the row it is in, in and out in turn."""
         for hole in holes:
             self.at, self.side = hole, other(self.side)
-            self.made.append(Move("pass", self.row, hole, self.side))
+            self.made.append(tuple.__new__(Move, ("pass", self.row, hole, self.side, "", 1)))
         return self
 
     def to(self, row: int) -> Needle:
@@ -203,7 +194,7 @@ class Needle:
         return self
 
     def catch(self, row: int, at: float) -> Needle:
-        self.made.append(Move("catch", row, at, self.side))
+        self.made.append(tuple.__new__(Move, ("catch", row, at, self.side, "", 1)))
         return self
 
     def wrap(self, kind: str, at: float | None = None) -> Needle:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from typing import Literal, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from pleat.core.sewing.moves import Move, Side, Thread
 
@@ -36,6 +36,10 @@ class Stretch(NamedTuple):
         return range(int(min(self.start, self.end)) + 1, int(max(self.start, self.end)))
 
 
+_new: Final = tuple.__new__
+"""Makes a stretch without the detour of its keyword arguments: there are thousands in a thick book."""
+
+
 def walk(threads: Sequence[Thread]) -> tuple[Stretch, ...]:
     """The stretches of all threads in the order they are sewn; a thread without a start has none."""
     found: list[Stretch] = []
@@ -51,18 +55,18 @@ def _walked(thread: Thread, number: int, step: int) -> Iterable[Stretch]:
     for step, move in enumerate(thread, step):  # noqa: B020
         do, to, end, now, what, times = move
         if do == "catch":
-            yield Stretch(number, step, "catch", row, at, to, end, side)
+            yield _new(Stretch, (number, step, "catch", row, at, to, end, side, "", 1))
             continue
         if do == "start":
-            yield Stretch(number, step, "knot" if what == "knot" else "tail", to, end, to, end, now)
+            yield _new(Stretch, (number, step, "knot" if what == "knot" else "tail", to, end, to, end, now, "", 1))
         elif at != end or row != to:
-            yield Stretch(number, step, "span" if row == to else "climb", row, at, to, end, side)
+            yield _new(Stretch, (number, step, "span" if row == to else "climb", row, at, to, end, side, "", 1))
         if do == "pass":
-            yield Stretch(number, step, "passage", to, end, to, end, now)
+            yield _new(Stretch, (number, step, "passage", to, end, to, end, now, "", 1))
         elif do == "wrap":
-            yield Stretch(number, step, "wrap", to, end, to, end, now, what, times)
+            yield _new(Stretch, (number, step, "wrap", to, end, to, end, now, what, times))
         elif do == "tie":
-            yield Stretch(number, step, "knot", to, end, to, end, now, what)
+            yield _new(Stretch, (number, step, "knot", to, end, to, end, now, what, 1))
         row, at, side = to, end, now
 
 

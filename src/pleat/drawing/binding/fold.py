@@ -72,8 +72,11 @@ def spots(result: SewnResult, top: float) -> list[Spot]:
 
 
 def numbers(result: SewnResult, base: float, below: float, top: float) -> list[Shape]:
-    """Each hole with its number, and a line down to its place on the ruler; a tape's two holes share the line of its middle."""
-    shapes: list[Shape] = [Line(place, below, place, top, "guide") for place in result.places_mm]
+    """Each hole with its number, and a line down to its place on the ruler, on which a bar says where holes may lie; a tape's two holes
+    share the line of its middle."""
+    window = result.window
+    shapes: list[Shape] = [Rect(window.low_mm, top, max(window.high_mm - window.low_mm, 0.0), 0.9 * result.height_mm / 210, "window-bar")]
+    shapes += [Line(place, below, place, top, "guide") for place in result.places_mm]
     return shapes + [Label(x, base, str(number), "hole-number", shift=(13, 11)) for number, x in enumerate(result.positions_mm, 1)]
 
 
