@@ -45,6 +45,20 @@ def own(moves):
     return edited(editing.apply(BASE, [("binding.kind", "own")]), {"binding.moves": moves})
 
 
+def held_by(kind):
+    """Ten sections held so, with the cover that goes with it."""
+    cover = "wrap" if kind in ("loop", "longstitch") else "bare"
+    return editing.apply(
+        BASE, [("binding.kind", kind), ("pages.sections", 2 if kind == "loop" else 10), ("pages.amount", 160), ("cover.kind", cover)]
+    )
+
+
+def long_stitched(*keys):
+    book = held_by("longstitch")
+    signatures = {one.step.key: one.step.signature for one in make_plan(book).bench.work}
+    return book.model_copy(update={"bench": Bench(ticks={key: signatures[key] for key in keys})})
+
+
 def ticked(*keys):
     signatures = {one.step.key: one.step.signature for one in make_plan(BASE).bench.work}
     return BASE.model_copy(update={"bench": Bench(ticks={key: signatures[key] for key in keys})})
@@ -89,6 +103,10 @@ SLIPS = [
     ("D2", "binding", own("2 1 2"), own("2 3 1 2")),
     ("D2", "binding", own("1 2 3"), BASE),
     ("D2", "binding", own("2 in | 2 1 3 2 =tail"), own("2 in | 2 1 2 3 =tail@2")),
+    ("D1", "bench", long_stitched("gather", "sew"), long_stitched("gather", "cover_pierced", "sew")),
+    ("D10", "binding", edited(held_by("loop"), {"binding.holes": "1"}), edited(held_by("loop"), {"binding.holes": "2"})),
+    ("D3", "binding", edited(held_by("tapes"), {"binding.thread_cut_mm": "900"}), edited(held_by("tapes"), {"binding.thread_cut_mm": "1300"})),
+    ("D5", "binding", edited(held_by("tapes"), {"binding.tapes": "6", "binding.tape_mm": "40"}), held_by("tapes")),
     ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "300"}), edited(BASE, {"binding.thread_cut_mm": "500"})),
     ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "440"}), BASE),
     ("D3", "binding", edited(BASE, {"binding.thread_cut_mm": "2000"}), BASE),

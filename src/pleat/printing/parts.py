@@ -12,7 +12,7 @@ from pleat.core.pages.block import Block
 from pleat.core.plan import Count, Length, PleatResult
 from pleat.core.planning import Plan
 from pleat.core.units import Ruler
-from pleat.core.words import many
+from pleat.core.words import joined, many
 
 Row = tuple[str, str]
 
@@ -77,7 +77,7 @@ def _length_words(part: Length, ruler: Ruler) -> str:
 @rows_of.register
 def _wrap(result: WrapResult, plan: Plan) -> list[Row]:
     ruler = plan.brief.ruler
-    scores = " and ".join(ruler.number(score) for score in result.wrap.scores_mm)
+    scores = joined(ruler.number(score) for score in result.wrap.scores_mm)
     rows = [("cover scores", f"{scores} {ruler.name} from the left edge, outside up")]
     if len(result.rows_mm) > 1:
         rows.append(("rows of holes", f"{', '.join(ruler.number(row) for row in result.rows_mm)} {ruler.name} from the left edge"))

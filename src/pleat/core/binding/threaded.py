@@ -20,6 +20,7 @@ from pleat.core.sewing.faults import Fault
 from pleat.core.sewing.moves import Bed, Promise, Row, Sewing, Support, Thread
 from pleat.core.sewing.swell import largest, profile
 from pleat.core.sewing.walk import walk
+from pleat.core.units import Ruler
 
 PLACED: Final = ("insets_mm", "positions_mm")
 
@@ -32,7 +33,7 @@ def _no_pieces(_record: Any, _bed: Bed, _left: LeftOfBinding) -> tuple[Piece, ..
     return ()
 
 
-def _no_checks(_record: Any) -> tuple[Check, ...]:
+def _no_checks(_record: Any, _ruler: Ruler) -> tuple[Check, ...]:
     return ()
 
 
@@ -68,7 +69,7 @@ class Stitch:
     faults: Callable[[Any, Sewing], tuple[Fault, ...]] = _right
     words: steps.Words = field(default_factory=steps.Words)
     pleat: Callable[[Any], float] = _no_pleat
-    checks: Callable[[Any], tuple[Check, ...]] = _no_checks
+    checks: Callable[[Any, Ruler], tuple[Check, ...]] = _no_checks
     own: bool = False
 
 
@@ -91,7 +92,7 @@ def compute(stitch: Stitch, name: str, binding: Threaded, left: LeftOfBinding) -
     result = SewnResult(
         key_figure=figures.count(left, shown),
         figures=figures.figures(left, shown),
-        checks=(*checks.find(left, shown, wrong), *stitch.checks(binding)),
+        checks=(*checks.find(left, shown, wrong), *stitch.checks(binding, ruler)),
         parts=(*_thread(binding, left, shown), *stitch.pieces(binding, bed, left)),
         at="fold",
         height_mm=height,

@@ -16,6 +16,7 @@ from pleat.core.panels import PanelPlan
 from pleat.core.paper.compute import Stock
 from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
+from pleat.core.words import joined
 from pleat.core.yields import lies
 
 UNEQUAL_MM: Final = 2.0
@@ -221,7 +222,7 @@ def _board(ruler: Ruler, wrap: PanelPlan, tools: Tools) -> Check | None:
     longest = tools.scoring_longest_mm
     if longest is None or max(wrap.width_mm, wrap.height_mm) <= longest + 0.05:
         return None
-    marks = " and ".join(ruler.number(score) for score in wrap.scores_mm)
+    marks = joined(ruler.number(score) for score in wrap.scores_mm)
     return Check(
         "scoring",
         "note",

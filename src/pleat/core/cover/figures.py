@@ -12,6 +12,7 @@ from pleat.core.pages.block import Block
 from pleat.core.panels import PanelPlan
 from pleat.core.plan import Figure, Rule
 from pleat.core.units import Ruler
+from pleat.core.words import joined
 
 ONE_CREASE_MM: Final = 3.5
 """Up to here one crease serves a section (common practice: about 3 to 4 mm)."""
@@ -53,7 +54,7 @@ def _spine(left: LeftOfCover, spine: Estimate) -> Figure:
 
 def _scores(cover: Wrap, ruler: Ruler, shaped: Shaped) -> Figure:
     wrap, spine, scored = shaped.wrap, shaped.spine, shaped.scored_mm
-    words = " and ".join(ruler.number(score) for score in wrap.scores_mm)
+    words = joined(ruler.number(score) for score in wrap.scores_mm)
     return Figure(
         key="scores",
         label="score from the left edge",

@@ -8,11 +8,16 @@ from typing import Final
 from pleat.core.cover.wrapped import WrapResult
 from pleat.core.pages.block import Block
 from pleat.core.planning import Plan
+from pleat.core.words import joined
 from pleat.drawing import portraits
 from pleat.drawing.looks import main, strip
 from pleat.drawing.portraits import Body
 from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
 
+MOST_SCORES: Final = 2
+"""Scores with a dimension line each; more share one."""
+NARROW: Final = 0.12
+"""Panels narrower than this share of the wrap have their name turned."""
 MOST_ROWS: Final = 4
 """Rows of holes that are dimensioned on the drawing; the printed strip has them all."""
 
@@ -30,8 +35,9 @@ def flat(result: WrapResult, plan: Plan) -> Drawing:
     shapes += [Line(x, 0, x, height, "score") for x in wrap.scores_mm]
     shapes += [Dot(x, position - result.square_head_mm + square, "hole", 0.7) for x in result.rows_mm for position in result.holes_mm]
     for panel, left, right in zip(wrap.panels, edges, edges[1:], strict=False):
-        if panel.name == "spine":
-            shapes.append(Label((left + right) / 2, height * 0.86, "spine", "on-sheet", turned=True, shift=(-8, 0)))
+        if panel.width_mm < NARROW * width:
+            if not wrap.valleys or (panel.name == "pleat" and left < width / 2 - 1):
+                shapes.append(Label((left + right) / 2, height * 0.86, panel.name, "on-sheet", turned=True, shift=(-8, 0)))
         else:
             shapes.append(Label((left + right) / 2, height * 0.46, panel.name, "panel-name"))
             shapes.append(Label((left + right) / 2, height * 0.46, ruler.size(panel.width_mm, height), "label", shift=(0, 24)))
@@ -49,13 +55,16 @@ def flat(result: WrapResult, plan: Plan) -> Drawing:
             Dim("top", 0, row, f"holes of section {len(rows) - number} at {ruler.number(row)}", level=number + 2)
             for number, row in rows[:MOST_ROWS]
         ]
-    dims += [Dim("bottom", 0, score, f"score at {ruler.number(score)}", level=level) for level, score in enumerate(wrap.scores_mm, 2)]
+    if len(wrap.scores_mm) <= MOST_SCORES:
+        dims += [Dim("bottom", 0, score, f"score at {ruler.number(score)}", level=level) for level, score in enumerate(wrap.scores_mm, 2)]
+    else:
+        dims.append(Dim("bottom", 0, wrap.scores_mm[-1], f"scores at {joined(ruler.number(score) for score in wrap.scores_mm)}", level=2))
     dims.append(Dim("left", 0, height, ruler.number(height)))
     shapes.append(Line(width - square, height * 0.08, width * 1.04, height * 0.08, "leader"))
     return Drawing(
         width,
         height,
-        f"The cover flat from the outside, {ruler.size(width, height)}, scored at {' and '.join(ruler.number(s) for s in wrap.scores_mm)} {ruler.name} from the left.",
+        f"The cover flat from the outside, {ruler.size(width, height)}, scored at {joined(ruler.number(s) for s in wrap.scores_mm)} {ruler.name} from the left.",
         shapes,
         dims=dims,
         spots=(Spot("cover.square_mm", width, height * 0.08, (64, 0)),),

@@ -8,6 +8,7 @@ from pleat.core.binding import threaded
 from pleat.core.binding.record import KnotSide, Thread, Threaded
 from pleat.core.binding.stations import Layout
 from pleat.core.binding.steps import Words
+from pleat.core.binding.thread import diameter_mm
 from pleat.core.binding.threaded import Stitch
 from pleat.core.fields import ChoiceRule
 from pleat.core.kinds import Suits
@@ -15,6 +16,7 @@ from pleat.core.plan import Check, Offer
 from pleat.core.sewing.moves import Bed, Promise
 from pleat.core.sewing.moves import Thread as Path
 from pleat.core.sewing.patterns.through import loop, loop_promise
+from pleat.core.units import Ruler
 
 
 class Loop(Threaded):
@@ -43,7 +45,7 @@ def promise(_binding: Loop, bed: Bed) -> Promise:
     return loop_promise(any(row.cover_mm for row in bed.rows))
 
 
-def checks(binding: Loop) -> tuple[Check, ...]:
+def checks(binding: Loop, ruler: Ruler) -> tuple[Check, ...]:
     """D10: one hole bears all of the loop's pull, each time what it holds is changed."""
     if binding.holes != 1:
         return ()
@@ -51,7 +53,7 @@ def checks(binding: Loop) -> tuple[Check, ...]:
         Check(
             "D10",
             "watch",
-            "One hole bears all of the loop's pull, and tears sooner or later.",
+            f"One hole bears all the pull of a loop {ruler.fine(diameter_mm(binding.thread))} thick, and tears sooner or later.",
             "The loop moves in it whenever the section is taken out. An eyelet or a patch of cloth holds; two holes or notches share the pull.",
             (Offer("through two holes", (("binding.holes", 2),)), Offer("in notches at head and tail", (("binding.holes", 0),))),
         ),

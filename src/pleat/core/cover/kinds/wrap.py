@@ -18,6 +18,7 @@ from pleat.core.pages.block import Block, Unit
 from pleat.core.panels import Panel, PanelPlan
 from pleat.core.plan import Offer, Part, Step, signature
 from pleat.core.units import Ruler
+from pleat.core.words import joined
 
 
 def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
@@ -151,7 +152,7 @@ def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, she
 
 def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
     ruler = brief.ruler
-    scores = " and ".join(ruler.number(score) for score in wrap.scores_mm)
+    scores = joined(ruler.number(score) for score in wrap.scores_mm)
     tip = ", but the middle one the other way, so that the pleat stands inside" if wrap.valleys else ""
     return Step(
         "cover_scored",
