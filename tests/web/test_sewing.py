@@ -11,7 +11,7 @@ from pleat.core.recipes import RECIPES, recipe
 from pleat.core.sewing import notation
 from pleat.core.sewing.practice import allowed, moves_of, variants
 from pleat.services import books as service
-from pleat.services.sewing import PARTS
+from pleat.services.practising import PARTS
 from pleat.store.database import transaction
 from tests.web.conftest import open_book
 

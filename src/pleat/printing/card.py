@@ -5,6 +5,8 @@ A long sewing repeats: its first sections and its last are told in full, those b
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import replace
 from typing import Final
 
 from pleat.core.binding.sewn import SewnResult
@@ -13,7 +15,7 @@ from pleat.core.sewing.chapters import Chapter, chapters
 from pleat.core.sewing.words import told
 from pleat.drawing.binding.fold import alike, side_view
 from pleat.drawing.binding.spine import Spread, spine_shapes
-from pleat.drawing.shapes import Drawing, Label, Line, Shape
+from pleat.drawing.shapes import Drawing, Group, Label, Line, Shape
 from pleat.drawing.svg import render_print
 from pleat.printing.further import pages_of
 from pleat.printing.layout import HEAD_MM, MARGIN_MM
@@ -54,7 +56,8 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
     """The sewing as the pleat draws it, fitted to the page, and how much room it takes."""
     flat = alike(result) or result.rows == 1
     if flat:
-        drawing = side_view(result, plan.brief.ruler)
+        seen = side_view(result, plan.brief.ruler)
+        drawing = Drawing(seen.width, seen.height, seen.says, [_for_paper(shape) for shape in seen.shapes])
     else:
         at = Spread.of(result)
         shapes = spine_shapes(result, at, steps=False)
@@ -72,12 +75,25 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
     return f'<g transform="translate({x:.2f} {y:.2f}) scale({scale:.4f})">{group}</g>{label}', drawing.height * scale + 10
 
 
+_MM_A_PX: Final = 3.4 / 15
+"""A text of the screen's pen against one of the printer's."""
+
+
+def _for_paper(shape: Shape) -> Shape:
+    """A shape whose texts are moved by mm on paper as they are by px on the screen."""
+    if isinstance(shape, Group):
+        return Group(shape.style, tuple(_for_paper(one) for one in shape.shapes), shape.data)
+    if isinstance(shape, Label):
+        return replace(shape, shift=(shape.shift[0] * _MM_A_PX, shape.shift[1] * _MM_A_PX))
+    return shape
+
+
 def lines(result: SewnResult, plan: Plan, wide: float) -> list[tuple[list[Shape], float]]:
     """Blocks of the card with their heights: a head for each part, a line or more for each move."""
     parts = chapters(result.sewing)
     tail = f"a tail of {plan.brief.ruler.show(result.tail_mm)}"
     moves = [words for thread in told(result.sewing, tail) for words in thread]
-    shown = parts if len(parts) <= TOLD + 2 else (*parts[:TOLD], parts[-1])
+    shown = (*parts[:TOLD], parts[-1]) if len(parts) > TOLD + 2 and _repeats(result, parts) else parts
     found: list[tuple[list[Shape], float]] = []
     for part in shown:
         if part is parts[-1] and len(shown) < len(parts):
@@ -93,10 +109,19 @@ def lines(result: SewnResult, plan: Plan, wide: float) -> list[tuple[list[Shape]
     return found
 
 
+def _repeats(result: SewnResult, parts: Sequence[Chapter]) -> bool:
+    """Whether every part between the first ones and the last is sewn like the second one before it, sections further on."""
+    moves = [move for thread in result.sewing.threads for move in thread]
+    alike = [
+        [(move.do, move.row - part.high, move.at, move.side, move.what) for move in moves[part.first : part.last + 1]] for part in parts
+    ]
+    return all(alike[number] == alike[number - 2] for number in range(TOLD, len(parts) - 1))
+
+
 def _head(part: Chapter, result: SewnResult) -> str:
     if result.rows == 1 or len(result.sewing.threads) > result.rows:
         return f"Thread {part.thread + 1}"
-    return f"Section {part.high}"
+    return f"Section {part.high}" if part.low == part.high else f"Sections {part.low} and {part.high}"
 
 
 def _block(text: str, style: str, wide: float, above: float, number: str = "") -> tuple[list[Shape], float]:

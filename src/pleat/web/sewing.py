@@ -17,8 +17,7 @@ from pleat.core.sewing.walk import walk, where
 from pleat.core.sewing.words import told
 from pleat.drawing.binding import views
 from pleat.drawing.svg import Pen, render_screen
-from pleat.services import books
-from pleat.services import sewing as service
+from pleat.services import books, practising, stitches
 from pleat.services.books import Opened
 from pleat.web import asked
 from pleat.web.database import reading, writing
@@ -80,7 +79,7 @@ def player(opened: Opened) -> dict[str, Any]:
 def practice(book_id: int) -> str:
     with reading() as session:
         opened = books.open_book(session, book_id)
-        state = service.start(session, sewn(opened, "right"))
+        state = practising.start(session, sewn(opened, "right"))
     return render_template("sewing/practice.html", opened=opened, **_practised(state))
 
 
@@ -91,11 +90,11 @@ def tap(book_id: int) -> str:
     with writing() as session:
         opened = books.open_book(session, book_id)
         score = (asked.number(form, "taps", 0) or 0, asked.number(form, "rights", 0) or 0, form.get("missed") == "1")
-        state = service.tap(session, sewn(opened, "right"), form.get("sewn", "")[:60_000], _tapped(), score)
+        state = practising.tap(session, sewn(opened, "right"), form.get("sewn", "")[:60_000], _tapped(), score)
     return render_template("sewing/_practice.html", opened=opened, **_practised(state))
 
 
-def _tapped() -> service.Tap:
+def _tapped() -> practising.Tap:
     """What the form says was tapped: what to do, the section and the hole; a hole is named ``row.at``."""
     row, _, at = asked.word(request.form, "hole", 9).partition(".")
     do = asked.word(request.form, "do", 9)
@@ -105,8 +104,8 @@ def _tapped() -> service.Tap:
 _DOES: Final[dict[str, Do]] = {"pass": "pass", "catch": "catch", "wrap": "wrap", "tie": "tie", "start": "start"}
 
 
-def _practised(state: service.Practice) -> dict[str, Any]:
-    result, part = service.shown(state.result, state.sewn)
+def _practised(state: practising.Practice) -> dict[str, Any]:
+    result, part = practising.shown(state.result, state.sewn)
     does = {move.do for thread in state.result.sewing.threads for move in thread}
     return {
         "state": state,
@@ -136,10 +135,10 @@ def own(book_id: int) -> str:
     """The board to tap on; it begins with the book's own stitch, if it has one."""
     with reading() as session:
         opened = books.open_book(session, book_id)
-        kept = service.stitches(session)
+        kept = stitches.stitches(session)
     result = sewn(opened, "right")
     begun = notation.write(result.sewing.threads, len(result.positions_mm)) if result.own and result.rows <= _SHOWN else ""
-    return render_template("sewing/own.html", opened=opened, kept=kept, **_tapping(result, service.tapping(_bed(result), begun)))
+    return render_template("sewing/own.html", opened=opened, kept=kept, **_tapping(result, stitches.tapping(_bed(result), begun)))
 
 
 @pages.post("/own")
@@ -153,12 +152,12 @@ def own_tap(book_id: int) -> Response | str:
     if act in ("use", "keep"):
         return _kept(opened, result, text, act)
     if act == "back":
-        state = service.without_last(bed, text)
+        state = stitches.without_last(bed, text)
     elif act in ("clear", "typed"):
-        state = service.tapping(bed, form.get("typed", "")[:60_000] if act == "typed" else "")
+        state = stitches.tapping(bed, form.get("typed", "")[:60_000] if act == "typed" else "")
     else:
         side: Side = "outside" if form.get("side") == "outside" else "inside"
-        state = service.with_tap(bed, text, _tapped(), asked.word(form, "what", 9), side)
+        state = stitches.with_tap(bed, text, _tapped(), asked.word(form, "what", 9), side)
     return render_template("sewing/_own.html", opened=opened, **_tapping(result, state))
 
 
@@ -168,16 +167,18 @@ def _kept(opened: Opened, result: SewnResult, text: str, act: str) -> Response:
     try:
         with writing() as session:
             if act == "keep":
-                service.keep(session, name, text, stations)
+                stitches.keep(session, name, text, stations)
             else:
-                books.change(session, book_id, None, "sewing", "a stitch of your own", lambda book: service.use(book, text, stations, name))
+                books.change(
+                    session, book_id, None, "sewing", "a stitch of your own", lambda book: stitches.use(book, text, stations, name)
+                )
     except BadBook as error:
         said = error.problems[0].message
     if act == "use" and not said:
         answer = make_response("", 204)
         answer.headers["HX-Redirect"] = url_for("workspace.show", book_id=book_id, open="binding")
         return answer if request.headers.get("HX-Request") else redirect(answer.headers["HX-Redirect"])
-    shown = _tapping(result, service.tapping(_bed(result), text)) | {"name_said": said, "was_kept": not said, "name": name}
+    shown = _tapping(result, stitches.tapping(_bed(result), text)) | {"name_said": said, "was_kept": not said, "name": name}
     return make_response(render_template("sewing/_own.html", opened=opened, **shown), 422 if said else 200)
 
 
@@ -191,9 +192,9 @@ def _bed(result: SewnResult) -> Bed:
     return replace(result.sewing.bed, rows=rows[:_SHOWN])
 
 
-def _tapping(result: SewnResult, state: service.Tapping) -> dict[str, Any]:
+def _tapping(result: SewnResult, state: stitches.Tapping) -> dict[str, Any]:
     sewing = Sewing(state.bed, (), result.sewing.promise)
-    cut, part = service.shown(replace(result, sewing=sewing), state.moves, sewing)
+    cut, part = practising.shown(replace(result, sewing=sewing), state.moves, sewing)
     part = replace(part, low=1, high=len(state.bed.rows)) if len(state.bed.rows) <= _SHOWN else part
     told_ = [words for thread in told(cut.sewing) for words in thread] if state.moves else []
     inner = replace(part, high=where(state.moves)[0]) if state.moves else replace(part, high=1)

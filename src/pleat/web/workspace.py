@@ -13,7 +13,8 @@ from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.labels import label_of
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.planning import PLEATS, make_plan
-from pleat.services import books, counts, materials, offered, sewing
+from pleat.services import books, counts, materials, offered
+from pleat.services import threads as threads_
 from pleat.services.books import Opened, Outcome
 from pleat.services.offered import Role
 from pleat.store.books import ChangedElsewhere
@@ -119,7 +120,7 @@ def threads(book_id: int) -> str:
     with reading() as session:
         opened = books.open_book(session, book_id)
         choices = [
-            (item_id, spool, spool_diameter_mm(spool), sewing.with_thread(opened, item_id, spool))
+            (item_id, spool, spool_diameter_mm(spool), threads_.with_thread(opened, item_id, spool))
             for item_id, spool in offered.threads(session)
         ]
     return render_template("pleats/_threads.html", opened=opened, choices=choices)

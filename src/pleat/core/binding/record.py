@@ -17,6 +17,9 @@ KnotSide = Annotated[
     ChoiceRule("knot", (("inside", "inside, hidden in the fold"), ("outside", "outside, with tails to hang something from"))),
 ]
 
+OddStations = Annotated[Literal[0, 3, 5, 7], ChoiceRule("stations", (("0", "by height"), ("3", "3"), ("5", "5"), ("7", "7")))]
+"""An odd number of stations, which has a middle to begin and end in; 0 for as many as the height asks for."""
+
 
 class Thread(Record):
     """A thread by its trade number, lea and plies as in 18/3; a tex wins over that, and a measured diameter over both.
@@ -72,7 +75,7 @@ class Pamphlet(Threaded):
     """A pamphlet stitch; 0 stations are as many as the height asks for."""
 
     kind: Literal["pamphlet"] = "pamphlet"
-    station_count: Annotated[Literal[0, 3, 5, 7], ChoiceRule("stations", (("0", "by height"), ("3", "3"), ("5", "5"), ("7", "7")))] = 0
+    station_count: OddStations = 0
     way: Annotated[
         Literal["past", "eight"], ChoiceRule("sewn", (("past", "straight past the middle"), ("eight", "as a figure of eight")))
     ] = "past"

@@ -10,6 +10,7 @@ from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.thread import name_of
 from pleat.core.cautions import WEIGHT
 from pleat.core.plan import Missing, Step, signature
+from pleat.core.sewing.moves import SIDES
 from pleat.core.sewing.words import told_of
 from pleat.core.units import Ruler
 from pleat.core.words import many
@@ -225,7 +226,7 @@ def _tied_after(sewn: Sewn) -> bool:
 
 def _knot(sewn: Sewn, ruler: Ruler, words: Words) -> tuple[Step, ...]:
     start, tie = sewn.sewing.threads[0][0], sewn.sewing.threads[0][-1]
-    side = sewn.sewing.bed.rows[0].side(start.side)
+    side = start.side if sewn.sewing.bed.rows[0].sides == SIDES else f"in {sewn.sewing.bed.rows[0].side(start.side)}"
     square = "a square knot: left over right, then right over left"
     how = {
         "over": f"Bring the two tails to opposite sides of the long stitch at hole {tie.at:g} and tie them over it, {side}, with {square}.",

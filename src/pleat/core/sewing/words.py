@@ -41,7 +41,8 @@ def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
 
 def _begins(bed: Bed, start: Move, tail: str) -> str:
     tail = "a stopper knot" if start.what == "knot" else tail
-    return f"begin {_side(bed, start)} at {_hole(bed, start.at)}{_section(bed, start.row)}, with {tail}"
+    where = _side(bed, start) if _plain(bed, start) else f"in {_side(bed, start)}"
+    return f"begin {where} at {_hole(bed, start.at)}{_section(bed, start.row)}, with {tail}"
 
 
 def _said(bed: Bed, here: Move, move: Move) -> str:
@@ -51,9 +52,9 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
         which = "next section" if move.row == here.row + 1 else "section before" if move.row == here.row - 1 else "section"
         way = f"{'up' if move.row > here.row else 'down'} to {'the ' if which != 'section' else ''}{which}, {move.row}: "
     elif here.at != move.at and move.do != "catch":
-        way = f"along the {_side(bed, here)}{_past(bed, here.at, move.at)}{_over(bed, here, move)}, "
+        way = f"{_along(bed, here)}{_past(bed, here.at, move.at)}{_over(bed, here, move)}, "
     if move.do == "pass":
-        from_ = "" if way else f", from {_side(bed, here)}" if bed.rows[move.row - 1].sides == SIDES else ""
+        from_ = f", from {_side(bed, here)}" if not way and _plain(bed, move) else ""
         return f"{way}{_through(bed, move)}{from_}"
     if move.do == "catch":
         where = "below" if move.row == here.row - 1 else "above" if move.row == here.row + 1 else str(move.row)
@@ -61,16 +62,24 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
     if move.do == "wrap":
         times = "" if move.times == 1 else f" {move.times} times"
         return f"{way}{_ROUND.get(move.what, f'round the {move.what}')}{times}"
-    home = f"along the {_side(bed, here)} home to {_hole(bed, move.at)}, " if here.at != move.at and not up else way
+    home = f"{_along(bed, here)} home to {_hole(bed, move.at)}, " if here.at != move.at and not up else way
     return f"{home}{_TIES[move.what]}"
 
 
 def _through(bed: Bed, move: Move) -> str:
     if move.at in (0, bed.stations + 1):
         return f"round the edge at the {_hole(bed, move.at)} to the {_side(bed, move)}"
-    plain = bed.rows[move.row - 1].sides == SIDES
-    way = ("out" if move.side == "outside" else "in") if plain else f"through into {_side(bed, move)}"
+    way = ("out" if move.side == "outside" else "in") if _plain(bed, move) else f"through into {_side(bed, move)}"
     return f"{way} at {_hole(bed, move.at)}"
+
+
+def _plain(bed: Bed, move: Move) -> bool:
+    """Whether its section has an inside and an outside, and no other names for them."""
+    return bed.rows[move.row - 1].sides == SIDES
+
+
+def _along(bed: Bed, here: Move) -> str:
+    return f"along the {_side(bed, here)}" if _plain(bed, here) else f"along the fold in {_side(bed, here)}"
 
 
 def _side(bed: Bed, move: Move) -> str:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.binding.sewn import SewnResult
+from pleat.core.sewing.moves import SIDES
 from pleat.core.sewing.walk import Stretch
 from pleat.core.units import MM_PER_INCH, Ruler
 from pleat.drawing.shapes import Curve, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
@@ -46,8 +47,8 @@ def side_view(result: SewnResult, ruler: Ruler) -> Drawing:
     at = Band(base, thick, 8 * share, share)
     places = (0.0, *result.positions_mm, height)
     row = result.sewing.bed.rows[0]
-    above = row.sides[0] if row.sides[0] != "inside" else "inside the fold"
-    below = row.sides[1] if row.sides[1] != "outside" else "outside, on the spine"
+    above = f"in {row.sides[0]}" if row.sides != SIDES else "inside the fold"
+    below = f"in {row.sides[1]}" if row.sides != SIDES else "outside, on the spine"
     shapes: list[Shape] = [
         Label(0, base, above, "side-label", "start", (0, -12)),
         Label(0, base + thick, below, "side-label", "start", (0, 24)),

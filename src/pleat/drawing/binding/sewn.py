@@ -9,6 +9,7 @@ from pleat.core.binding.kinds.machine import SeamResult
 from pleat.core.binding.sewn import SewnResult
 from pleat.core.cover.result import CoverResult
 from pleat.core.planning import Plan
+from pleat.core.sewing.moves import SIDES
 from pleat.drawing import portraits
 from pleat.drawing.binding.fold import alike, ruler_line, side_view
 from pleat.drawing.binding.spine import Spread, spine_shapes, spine_view
@@ -47,6 +48,8 @@ def small(result: SewnResult, _plan: Plan) -> Drawing:
 @portraits.held.register
 def outside(result: SewnResult, cover: CoverResult, body: Body) -> list[Shape]:
     """The thread as it lies along the spine, row by row, and what lies across it; holes that it only passes stay dots."""
+    if any(row.sides != SIDES for row in result.sewing.bed.rows):
+        return []  # a pleat hides its thread between the sections
     rows, square = max(result.rows, 1), cover.square_head_mm
     places = (-square, *result.positions_mm, result.height_mm + square)
 

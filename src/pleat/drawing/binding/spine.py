@@ -147,6 +147,7 @@ def stretch_curve(one: Stretch, at: Spread) -> Commands:
             bow = (1.8 if one.start > len(at.places) / 2 - 0.5 else -1.8) * at.share if x == to_x else 0.0
             return (("M", (x, y)), ("Q", (x + bow, (y + to_y) / 2, to_x, to_y)))
         case "catch":
+            x = to_x if one.end != int(one.end) else x  # a span is caught in its middle
             wide = 0.22 * at.pitch(one.row)
             far = to_y + (to_y - y) * 0.12
             return (("M", (x, y)), ("Q", (to_x - wide * 2, (y + to_y) / 2, to_x, far)), ("Q", (to_x + wide * 2, (y + to_y) / 2, x, y)))

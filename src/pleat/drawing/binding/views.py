@@ -99,7 +99,7 @@ def inside(result: SewnResult, chapter: Chapter) -> Drawing:
     shapes += _stretches(result, chapter, at, along)
     shapes += [Dot(at.x(hole), middle, "spine-hole", 1.1) for hole in range(1, len(result.positions_mm) + 1)]
     words = result.sewing.bed.rows[0].sides[0]
-    said = "inside the fold" if words == "inside" else words
+    said = "inside the fold" if words == "inside" else f"in {words}"
     shapes.append(Label(0, 0, f"{said}{f' of section {chapter.high}' if result.rows > 1 else ''}", "side-label", "start", (0, -6)))
     return Drawing(WIDE, high, "The fold from inside, head on the left.", shapes)
 
@@ -154,6 +154,7 @@ def _on_spine(one: Stretch, at: Stage) -> Commands:
             bow = (4.0 if one.start > len(at.xs) / 2 - 0.5 else -4.0) if x == to else 0.0
             return (("M", (x, y)), ("Q", (x + bow, (y + to_y) / 2, to, to_y)))
         case "catch":
+            x = to if one.end != int(one.end) else x  # a span is caught in its middle
             wide, far = 0.2 * at.pitch, to_y + (to_y - y) * 0.16
             return (("M", (x, y)), ("Q", (to - wide * 2.4, (y + to_y) / 2, to, far)), ("Q", (to + wide * 2.4, (y + to_y) / 2, x, y)))
         case "wrap":

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding import threaded
-from pleat.core.binding.kinds.tapes import HUNG, LAP_MM, proposed
+from pleat.core.binding.kinds.tapes import HUNG, across, proposed
 from pleat.core.binding.record import Threaded
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.stations import Layout
@@ -15,7 +15,6 @@ from pleat.core.binding.steps import Words
 from pleat.core.binding.threaded import Stitch
 from pleat.core.fields import LengthRule, NumberRule
 from pleat.core.kinds import Suits
-from pleat.core.plan import Length, Piece
 from pleat.core.sewing.moves import Bed, Promise, Support, Thread
 from pleat.core.sewing.patterns.along import kettled, round_cords
 
@@ -36,11 +35,6 @@ def supports(binding: Cords, holes: Sequence[float], _rows: int, _left: LeftOfBi
     return tuple(Support("cord", hole, binding.cord_mm) for hole in range(2, len(holes)))
 
 
-def pieces(_binding: Cords, bed: Bed, left: LeftOfBinding) -> tuple[Piece, ...]:
-    across = left.brief.ruler.snap_up(left.pages.thickness.high + 2 * LAP_MM)
-    return (Length("cord", "cord", across, len(bed.supports) * left.brief.quantity, "", "binding"),)
-
-
 def threads(_binding: Cords, bed: Bed) -> tuple[Thread, ...]:
     return (kettled(len(bed.rows), bed.stations, round_cords),)
 
@@ -54,7 +48,7 @@ STITCH: Final = Stitch(
     threads=threads,
     promise=promise,
     supports=supports,
-    pieces=pieces,
+    pieces=across("cord"),
     suits=Suits(
         fewest=2, thickest_mm=2.5, strength="strong", hard="takes care", minutes=13, look="raised bands across the spine",
         refuses="it climbs from section to section, so it takes two or more",

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Final, Literal
+from typing import Final, Literal
 
 from pleat.core.binding import stations, threaded
-from pleat.core.binding.record import Threaded
+from pleat.core.binding.record import OddStations, Threaded
 from pleat.core.binding.stations import Layout
 from pleat.core.binding.threaded import Stitch
-from pleat.core.fields import ChoiceRule
 from pleat.core.kinds import Suits
 from pleat.core.sewing.moves import Bed, Promise, Thread
 from pleat.core.sewing.patterns.through import double, double_promise, straight_past
@@ -18,7 +17,7 @@ class Double(Threaded):
     """Two sections, one thread; 0 stations are as many as the height asks for."""
 
     kind: Literal["double"] = "double"
-    station_count: Annotated[Literal[0, 3, 5, 7], ChoiceRule("stations", (("0", "by height"), ("3", "3"), ("5", "5"), ("7", "7")))] = 0
+    station_count: OddStations = 0
 
 
 def layout(binding: Double, height_mm: float) -> Layout:

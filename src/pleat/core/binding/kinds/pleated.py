@@ -5,22 +5,22 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding import stations, threaded
-from pleat.core.binding.record import Threaded
+from pleat.core.binding.record import OddStations, Threaded
 from pleat.core.binding.stations import Layout
 from pleat.core.binding.threaded import Stitch
-from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.fields import LengthRule
 from pleat.core.kinds import Suits
 from pleat.core.sewing.moves import Bed, Promise, Row, Thread
 from pleat.core.sewing.patterns.through import straight_past, straight_past_promise
 
-SIDES: Final = ("in the first section", "in the second section")
+SIDES: Final = ("the first section", "the second section")
 
 
 class Pleated(Threaded):
     """Two sections either side of a pleat; 0 stations are as many as the height asks for."""
 
     kind: Literal["pleat"] = "pleat"
-    station_count: Annotated[Literal[0, 3, 5, 7], ChoiceRule("stations", (("0", "by height"), ("3", "3"), ("5", "5"), ("7", "7")))] = 0
+    station_count: OddStations = 0
     pleat_mm: Annotated[float, LengthRule("the pleat", 6, 40)] = 12.0
 
 

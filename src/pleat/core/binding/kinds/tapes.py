@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding import stations, threaded
@@ -56,10 +56,14 @@ def supports(_binding: Tapes, holes: Sequence[float], _rows: int, _left: LeftOfB
     return tuple(Support("tape", hole + 0.5, TAPE_MM) for hole in range(2, len(holes) - 1, 2))
 
 
-def pieces(_binding: Tapes, bed: Bed, left: LeftOfBinding) -> tuple[Piece, ...]:
-    """Each tape as long as the spine is thick, with a lap for either board."""
-    across = left.brief.ruler.snap_up(left.pages.thickness.high + 2 * LAP_MM)
-    return (Length("tape", "tape", across, len(bed.supports) * left.brief.quantity, "", "binding"),)
+def across(name: str) -> Callable[[Threaded, Bed, LeftOfBinding], tuple[Piece, ...]]:
+    """What tapes or cords are cut to: as long as the spine is thick, with a lap for either board."""
+
+    def pieces(_binding: Threaded, bed: Bed, left: LeftOfBinding) -> tuple[Piece, ...]:
+        long = left.brief.ruler.snap_up(left.pages.thickness.high + 2 * LAP_MM)
+        return (Length(name, name, long, len(bed.supports) * left.brief.quantity, "", "binding"),)
+
+    return pieces
 
 
 def threads(_binding: Tapes, bed: Bed) -> tuple[Thread, ...]:
@@ -75,7 +79,7 @@ STITCH: Final = Stitch(
     threads=threads,
     promise=promise,
     supports=supports,
-    pieces=pieces,
+    pieces=across("tape"),
     suits=Suits(
         fewest=2, thickest_mm=2.5, strength="strong", hard="some practice", minutes=10, look="flat tapes across the spine, for a case",
         refuses="it climbs from section to section, so it takes two or more",

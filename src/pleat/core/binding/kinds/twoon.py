@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding import threaded
-from pleat.core.binding.kinds.tapes import HUNG, pieces, supports
+from pleat.core.binding.kinds.tapes import HUNG, across, supports
 from pleat.core.binding.record import Threaded
 from pleat.core.binding.stations import Layout
 from pleat.core.binding.steps import Words
@@ -41,7 +41,7 @@ STITCH: Final = Stitch(
     threads=threads,
     promise=promise,
     supports=supports,
-    pieces=pieces,
+    pieces=across("tape"),
     suits=Suits(
         fewest=6, every=2, thickest_mm=2.0, strength="firm", hard="takes care", minutes=6, look="flat tapes, with half the thread",
         refuses="it sews sections in pairs between two single ones at either end, so it takes an even number from six",
