@@ -6,7 +6,6 @@ from typing import Any, Final
 
 from pleat.core.binding import suiting
 from pleat.core.binding.sewn import SewnResult
-from pleat.core.sewing.notation import write
 from pleat.core.sewing.words import told
 from pleat.drawing import looks
 from pleat.drawing.svg import render_screen
@@ -29,14 +28,14 @@ _ELSEWHERE: Final = frozenset(
 def sewn(result: SewnResult, opened: Opened) -> dict[str, Any]:
     """The pleat's drawing, the way of the thread, and the fields of this kind."""
     tail = f"a tail of {opened.plan.brief.ruler.show(result.tail_mm)}"
-    moves = [words for thread in told(result.sewing, tail) for words in thread]
+    moves = sum(len(thread) for thread in result.sewing.threads)
+    words = [one for thread in told(result.sewing, tail) for one in thread] if moves <= MOST_TOLD else []
     return {
         "partial": "pleats/binding/sewn.html",
         "main": drawn(render_screen(looks.main(result, opened.plan), WIDTH, HEIGHT)),
         "small_height": 132 if result.rows == 1 else 60,
-        "steps": [words[0].upper() + words[1:] for words in moves] if len(moves) <= MOST_TOLD else [],
-        "moves": len(moves),
+        "steps": [one[0].upper() + one[1:] for one in words],
+        "moves": moves,
         "own_fields": [one for one in entries(opened.book, "binding") if one.path.partition(".")[2] not in _ELSEWHERE],
-        "notation": write(result.sewing.threads, len(result.positions_mm)) if result.own else "",
         "ways": [offer for offer in result.offers if offer.group == suiting.GROUP],
     }
