@@ -185,7 +185,7 @@ def test_ones_own_stitch_grows_to_the_book_or_says_why_not():
 
 
 @pytest.mark.parametrize("kind", BINDINGS.members, ids=lambda kind: kind.name)
-@settings(max_examples=25)
+@settings(max_examples=15)
 @given(data=st.data())
 def test_whatever_is_decided_of_a_sewing_plans_and_every_way_out_is_one(kind, data):
     """Any record of the kind on leaves of any height and any sections: a plan, or a check whose offers change something and can be taken."""

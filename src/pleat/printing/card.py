@@ -61,7 +61,7 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
     else:
         at = Spread.of(result)
         shapes = spine_shapes(result, at, steps=False)
-        shapes += [Label(x, at.edges[-1], str(number), "hole-number", shift=(0, 4)) for number, x in enumerate(result.positions_mm, 1)]
+        shapes += [Label(x, at.edges[-1], str(number), "station-number", shift=(0, 4)) for number, x in enumerate(result.positions_mm, 1)]
         drawing = Drawing(result.height_mm, at.edges[-1] + 4, "the spine", shapes)
     scale = min(wide / drawing.width, 60 / drawing.height, 1.0)
     group = render_print(drawing, 0, 0, PRINT)

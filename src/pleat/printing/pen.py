@@ -51,7 +51,7 @@ STYLES: Final = {
     "window-bar": 'fill="#999" stroke="none"',
     "guide": 'fill="none" stroke="#bbb" stroke-width="0.15"',
     "ruler-line": 'fill="none" stroke="#000" stroke-width="0.2"',
-    **dict.fromkeys(("side-label", "hole-number", "step-number", "quiet", "ruler-number"), _TEXT),
+    **dict.fromkeys(("side-label", "hole-number", "station-number", "step-number", "quiet", "ruler-number"), _TEXT),
     **{f"portrait-thread colour-{name}": 'fill="none" stroke="#000" stroke-width="0.7"' for name in SWATCHES},
     "portrait-hole": 'fill="#000" stroke="none"',
     **{

@@ -48,13 +48,13 @@ def of(sewn: Sewn, left: LeftOfBinding, words: Words) -> tuple[Step, ...]:
         ),
         *((_cover_on(sections),) if together else ()),
         *((_cover_pierced(sewn, sections),) if covered and words.one_by_one else ()),
-        _clip(),
+        _clip(words.one_by_one and sections > 1),
         *((_pierce(sewn, sections, together),) if sewn.positions_mm else ()),
         *words.before,
         _thread(sewn, left, words),
         _sew(sewn, left),
         *_knot(sewn, ruler, words),
-        *_pressed(),
+        *_pressed(words.one_by_one),
     )
 
 
@@ -115,11 +115,11 @@ def _cover_pierced(sewn: Sewn, sections: int) -> Step:
     )
 
 
-def _clip() -> Step:
+def _clip(each: bool) -> Step:
     return Step(
         "clip",
         "Align and clip",
-        "Knock everything up to the fold and the head, then clip both sides so that nothing moves.",
+        f"Knock {'each section' if each else 'everything'} up to the fold and the head, then clip both sides so that nothing moves.",
         ("clips",),
         needs=("block.nested", "cover.on"),
         gives=("block.clipped",),
@@ -244,16 +244,17 @@ def _knot(sewn: Sewn, ruler: Ruler, words: Words) -> tuple[Step, ...]:
     )
 
 
-def _pressed() -> tuple[Step, ...]:
+def _pressed(open_spine: bool) -> tuple[Step, ...]:
+    """A fold is creased again; sections sewn one by one are squared up, for a bone folder would chafe their thread."""
+    square = ("Square it up", "Close it, knock spine and head level on the table, and look that no section stands out.", ())
+    crease = (
+        "Crease again",
+        "Close the book and run the bone folder along the spine: sewing has opened the fold a little.",
+        ("bone folder",),
+    )
+    title, detail, tools = square if open_spine else crease
     return (
-        Step(
-            "crease",
-            "Crease again",
-            "Close the book and run the bone folder along the spine: sewing has opened the fold a little.",
-            ("bone folder",),
-            needs=("thread.trimmed",),
-            gives=("book.creased",),
-        ),
+        Step("crease", title, detail, tools, needs=("thread.trimmed",), gives=("book.creased",)),
         Step(
             "press_book",
             "Press the book",

@@ -240,7 +240,7 @@ def _holes(ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -> Ch
     if len(own) != len(holes):
         what = f"The cover has {len(own)} holes, the leaves {len(holes)}."
     else:
-        off = max(abs(a - b) for a, b in zip(sorted(own), holes, strict=True))
+        off = max((abs(a - b) for a, b in zip(sorted(own), holes, strict=True)), default=0.0)
         if off <= HOLE_OFF_MM:
             return None
         what = f"The holes in your cover are up to {ruler.thin(off)} off those of the leaves."

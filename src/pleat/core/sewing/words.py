@@ -53,6 +53,8 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
         way = f"{'up' if move.row > here.row else 'down'} to {'the ' if which != 'section' else ''}{which}, {move.row}: "
     elif here.at != move.at and move.do != "catch":
         way = f"{_along(bed, here)}{_past(bed, here.at, move.at)}{_over(bed, here, move)}, "
+    if move.do == here.do == "pass" and move.place == here.place and move.side == "inside":
+        return f"in again at {_hole(bed, move.at)}, leaving a small loop for the next section to hook into"
     if move.do == "pass":
         from_ = f", from {_side(bed, here)}" if not way and _plain(bed, move) else ""
         return f"{way}{_through(bed, move)}{from_}"

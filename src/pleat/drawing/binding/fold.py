@@ -72,13 +72,13 @@ def spots(result: SewnResult, top: float) -> list[Spot]:
     return [Spot(f"binding.station.{number}", place, top, (0, 0)) for number, place in enumerate(result.places_mm)]
 
 
-def numbers(result: SewnResult, base: float, below: float, top: float) -> list[Shape]:
+def numbers(result: SewnResult, base: float, below: float, top: float, style: str = "hole-number") -> list[Shape]:
     """Each hole with its number, and a line down to its place on the ruler, on which a bar says where holes may lie; a tape's two holes
     share the line of its middle."""
     window = result.window
     shapes: list[Shape] = [Rect(window.low_mm, top, max(window.high_mm - window.low_mm, 0.0), 0.9 * result.height_mm / 210, "window-bar")]
     shapes += [Line(place, below, place, top, "guide") for place in result.places_mm]
-    return shapes + [Label(x, base, str(number), "hole-number", shift=(13, 11)) for number, x in enumerate(result.positions_mm, 1)]
+    return shapes + [Label(x, base, str(number), style, shift=(13, 11)) for number, x in enumerate(result.positions_mm, 1)]
 
 
 def _levels(spans: Sequence[Stretch]) -> dict[int, int]:

@@ -73,7 +73,7 @@ def spine_view(result: SewnResult, ruler: Ruler) -> Drawing:
         )
     ]
     shapes += moved(spine_shapes(result, at), lead)
-    shapes += [*ruler_line(height, ruler, top, share), *numbers(result, lead - 1.5 * share, lead + deep, top)]
+    shapes += [*ruler_line(height, ruler, top, share), *numbers(result, lead - 1.5 * share, lead + deep, top, "station-number")]
     says = f"The spine from outside: {result.rows} sections, {len(result.positions_mm)} stations, the thread as it lies."
     return Drawing(height, top + ROOM_MM * share, says, shapes, spots=spots(result, top))
 
