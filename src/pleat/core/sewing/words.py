@@ -31,9 +31,13 @@ def told(sewing: Sewing, tail: str = "a tail") -> tuple[tuple[str, ...], ...]:
 def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
     """One thread, or the beginning of one."""
     found = [_begins(bed, thread[0], tail)]
-    here = thread[0]
+    here = before = thread[0]
     for move in thread[1:]:
-        found.append(_said(bed, here, move))
+        loop = before.do == move.do == "pass" and before.place == move.place and move.side == "inside"
+        found.append(
+            f"in again at {_hole(bed, move.at)}, leaving a small loop for the next section to hook into" if loop else _said(bed, here, move)
+        )
+        before = move
         if move.do != "catch":
             here = move
     return tuple(found)
@@ -53,8 +57,6 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
         way = f"{'up' if move.row > here.row else 'down'} to {'the ' if which != 'section' else ''}{which}, {move.row}: "
     elif here.at != move.at and move.do != "catch":
         way = f"{_along(bed, here)}{_past(bed, here.at, move.at)}{_over(bed, here, move)}, "
-    if move.do == here.do == "pass" and move.place == here.place and move.side == "inside":
-        return f"in again at {_hole(bed, move.at)}, leaving a small loop for the next section to hook into"
     if move.do == "pass":
         from_ = f", from {_side(bed, here)}" if not way and _plain(bed, move) else ""
         return f"{way}{_through(bed, move)}{from_}"
