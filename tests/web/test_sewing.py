@@ -8,7 +8,6 @@ from hypothesis import strategies as st
 from playwright.sync_api import Page, expect
 
 from pleat.core.recipes import RECIPES, recipe
-from pleat.core.sewing import notation
 from pleat.core.sewing.practice import allowed, moves_of, variants
 from pleat.services import books as service
 from pleat.services.practising import PARTS
@@ -167,8 +166,3 @@ def test_a_stitch_is_tapped_kept_and_sewn_in_another_book(desk: Page):
     expect(desk.locator("#i-binding-moves")).to_have_value("1.3 in | 3 2 1 2 3 4 5 4 =tail@3")
     desk.goto(desk.url.split("/books")[0] + "/materials?kind=stitch")
     expect(desk.locator("main")).to_contain_text("Saturn's eight")
-
-
-def test_the_line_of_a_stitch_is_read_back_as_it_is_written():
-    line = "1.1 out | 1 2 u2.2-3 3 w-cord 4 2.4 =tail@1.1"
-    assert notation.write(notation.read(line, 4), 4) == line

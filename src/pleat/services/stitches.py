@@ -12,7 +12,7 @@ from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.materials.items import Stitch
 from pleat.core.sewing import notation, practice
 from pleat.core.sewing.faults import Fault, find, first
-from pleat.core.sewing.moves import Bed, Move, Sewing, Side, other, passes
+from pleat.core.sewing.moves import Bed, Move, Sewing, Side, other
 from pleat.core.sewing.own import TRIED_ON, CannotGrow, grown, promise_for, rows_of
 from pleat.core.sewing.walk import where
 from pleat.services.clock import now
@@ -88,15 +88,15 @@ def with_tap(bed: Bed, text: str, tapped: Tap, what: str, side: Side) -> Tapping
     """
     do, row, at = tapped
     before = tapping(bed, text)
-    begun = bool(before.moves) and not (before.finished and before.moves[-1].what in ("over", "knot", "tail"))
+    begun = bool(before.moves) and not (before.finished and before.moves[-1].what in ("over", "knot"))
     here = where(before.moves) if begun else (row, float(at), side)
     if not begun or do == "start":
         move = Move("start", row, at, side, "knot" if what == "knot" else "")
     elif do == "pass":
         move = Move("pass", row, at, other(here[2]))
     elif do == "catch":
-        between = at if row != here[0] and (row, at) in passes(before.moves) else (at + here[1]) / 2
-        move = Move("catch", row, at if abs(between - at) < 0.6 or abs(here[1] - at) > 1 else between, here[2])
+        beside = abs(at - here[1]) == 1  # the hole beside it means the stitch between the two
+        move = Move("catch", row, (at + here[1]) / 2 if beside else at, here[2])
     elif do == "wrap":
         kind = next((one.kind for one in bed.supports if one.lies_on(row) and one.at == at), "cord")
         move = Move("wrap", row, at, here[2], kind)
