@@ -17,6 +17,7 @@ TEXTS = (
     "", " ", "0", "1", "-1", "5", "48 pages", "A5", "210", "8 1/4 in", "1/0", "1e999", "Infinity", "NaN", "1,500", "½", "٣", "²", "\x00", "\ud800",
     "9" * 400, "9" * 5000, " " * 32_000, "1 " * 16_000, "x" * 300, "=1+1", "<b>&", "65 lb cover", "2 1 3 2", "1;2;3", "a\nb", "pamphlet", "yes",
     "in", "mm", "leaf", "cover", "title", "binding.station." + "9" * 3000, "x.size", "paper.leaf.stock_id", "typed", "bench.ticks", "⁄" * 500,
+    "2 in | 2 1 3 2 =over", "1.1 out | 1 2 2.2 1 =tail", "9.9 in | 9", "use", "keep", "pass", "catch", "1.1", "2.2",
 )  # fmt: skip
 NUMBERS = (0, 1, 2, 5, 6, 7, 99, 2**31, 2**63, 9**40)
 FIELDS = [
@@ -79,6 +80,15 @@ FIELDS = [
     "pages",
     "wish",
     "offer",
+    "act",
+    "hole",
+    "sewn",
+    "side",
+    "what",
+    "taps",
+    "rights",
+    "part",
+    "hand",
 ]
 PATHS = [
     "title",
@@ -125,7 +135,7 @@ class Fuzzer:
         address = re.sub(
             r"<(int:)?(\w+)>",
             lambda found: str(self.dice.choice(NUMBERS)) if found[1] else self.dice.choice(("paper", "x", "glue")),
-            str(rule),
+            str(rule).replace("<any(svg, dxf):form>", "dxf").replace("<name>.", "stations."),
         )
         given: dict[str, Any] = {self.dice.choice(FIELDS): self.text() for _ in range(self.dice.randrange(6))}
         if self.dice.random() < 0.5:

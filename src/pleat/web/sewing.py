@@ -90,7 +90,7 @@ def tap(book_id: int) -> str:
     with writing() as session:
         opened = books.open_book(session, book_id)
         score = (asked.number(form, "taps", 0) or 0, asked.number(form, "rights", 0) or 0, form.get("missed") == "1")
-        state = practising.tap(session, sewn(opened, "right"), form.get("sewn", "")[:60_000], _tapped(), score)
+        state = practising.tap(session, sewn(opened, "right"), form.get("sewn", "")[:20_000], _tapped(), score)
     return render_template("sewing/_practice.html", opened=opened, **_practised(state))
 
 
@@ -147,14 +147,14 @@ def own_tap(book_id: int) -> Response | str:
     form = request.form
     with reading() as session:
         opened = books.open_book(session, book_id)
-    result, act, text = sewn(opened, "right"), asked.word(form, "act", 9), form.get("sewn", "")[:60_000]
+    result, act, text = sewn(opened, "right"), asked.word(form, "act", 9), form.get("sewn", "")[:20_000]
     bed = _bed(result)
     if act in ("use", "keep"):
         return _kept(opened, result, text, act)
     if act == "back":
         state = stitches.without_last(bed, text)
     elif act in ("clear", "typed"):
-        state = stitches.tapping(bed, form.get("typed", "")[:60_000] if act == "typed" else "")
+        state = stitches.tapping(bed, form.get("typed", "")[:20_000] if act == "typed" else "")
     else:
         side: Side = "outside" if form.get("side") == "outside" else "inside"
         state = stitches.with_tap(bed, text, _tapped(), asked.word(form, "what", 9), side)

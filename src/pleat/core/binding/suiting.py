@@ -66,7 +66,7 @@ def offers(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: Left
         Offer(
             one.kind.title,
             _changes(covers, left, one.kind),
-            (*one.facts, *one.against),
+            (*one.facts, f"goes with {' or '.join(cover.title for cover in covers.members if one.kind.at in cover.takes)}", *one.against),
             GROUP,
             one.kind is left.brief.made_of.binding,
             one.good,

@@ -15,9 +15,9 @@ from typing import Final
 from pleat.core.errors import PleatError
 from pleat.core.sewing.moves import Do, Move, Side, Thread, other
 
-LONGEST: Final = 60_000
+LONGEST: Final = 20_000
 """Letters of a sewing that are read."""
-MOST_MOVES: Final = 8_000
+MOST_MOVES: Final = 2_500
 _SIDE: Final[dict[str, Side]] = {"in": "inside", "out": "outside"}
 _PLACE: Final = r"(?:(?P<row>[0-9]{1,2})\.)?(?P<at>[0-9]{1,2}(?:-[0-9]{1,2})?|h|t)"
 _START: Final = re.compile(rf"{_PLACE}\s+(?P<side>in|out)(?P<knot>\s+knot)?")
