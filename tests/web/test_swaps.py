@@ -77,7 +77,7 @@ def test_the_swapped_page_is_the_reloaded_one(app, client, book, edits):
     ("path", "value", "pleats"),
     [
         ("cover.square_mm", "4", {"cover", "cutting", "bench"}),
-        ("binding.tail_mm", "100", {"brief", "binding", "pages", "bench", "cover"}),
+        ("binding.tail_mm", "100", {"binding", "pages", "bench", "cover"}),
         ("title", "x", set()),
     ],
 )
