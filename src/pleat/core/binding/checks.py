@@ -11,7 +11,7 @@ from pleat.core.binding.figures import Sewn
 from pleat.core.binding.record import Thread, Threaded
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.stations import LEAF_MARGIN_MM, default_insets, holes, misfit, place
-from pleat.core.binding.thread import diameter_mm, name_of, suits
+from pleat.core.binding.thread import SPARE, diameter_mm, name_of, suits
 from pleat.core.kinds import TAG
 from pleat.core.pages.sectioned import SectionsBlock
 from pleat.core.plan import Changes, Check, Offer
@@ -193,7 +193,7 @@ def _thread(ruler: Ruler, sewn: Sewn) -> Check | None:
     sum_ = f"The path takes {run}, two tails {tails}, tension and mishaps {spare}: {total} {ruler.name}."
     if len(need.pieces_mm) > 1:
         sum_ += f" It is sewn in {len(need.pieces_mm)} lengths of {ruler.show(right)}."
-    shortest = need.shortest_mm if len(need.pieces_mm) == 1 else need.each_mm / 1.07
+    shortest = need.shortest_mm if len(need.pieces_mm) == 1 else need.each_mm / (1 + SPARE)
     if cut < shortest - 0.05:
         return Check("D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(shortest - cut)} are missing.", sum_, fix)
     if cut < need.each_mm - 0.05:

@@ -89,6 +89,11 @@ class Bed:
     def stations(self) -> int:
         return len(self.positions_mm)
 
+    @property
+    def covered(self) -> bool:
+        """Whether a cover is sewn through."""
+        return any(row.cover_mm for row in self.rows)
+
     @cached_property
     def places_mm(self) -> dict[float, float]:
         """How far each place lies from the head: holes, edges, and the middles between them."""

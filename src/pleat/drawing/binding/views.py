@@ -67,7 +67,7 @@ def spine(result: SewnResult, chapter: Chapter) -> Drawing:
     shapes += _stretches(result, chapter, at, lambda one: _on_spine(one, at))
     shapes += [Dot(at.x(hole), at.y(row), "spine-hole", 1.1) for row in at.rows for hole in range(1, len(result.positions_mm) + 1)]
     shapes += [Label(at.x(hole), at.deep, str(hole), "station-number", shift=(0, 18)) for hole in range(1, len(result.positions_mm) + 1)]
-    shapes += [Label(0, at.deep, "head", "quiet", "start", (0, 18)), Label(WIDE, at.deep, "tail", "quiet", "end", (0, 18))]
+    shapes += [Label(0, at.deep, "head", "quiet", "start", (-18, 18)), Label(WIDE, at.deep, "tail", "quiet", "end", (18, 18))]
     spots = [Spot(f"hole.{row}.{hole}", at.x(hole), at.y(row)) for row in at.rows for hole in range(1, len(result.positions_mm) + 1)]
     return Drawing(WIDE, at.deep, "The spine from outside, head on the left, front on top.", shapes, spots=spots)
 

@@ -29,7 +29,7 @@ def threads(_binding: Double, bed: Bed) -> tuple[Thread, ...]:
 
 
 def promise(_binding: Double, bed: Bed) -> Promise:
-    return double_promise(bed.stations, any(row.cover_mm for row in bed.rows))
+    return double_promise(bed.stations, bed.covered)
 
 
 STITCH: Final = Stitch(

@@ -39,7 +39,7 @@ def threads(binding: LongStitch, bed: Bed) -> tuple[Thread, ...]:
 
 
 def promise(binding: LongStitch, bed: Bed) -> Promise:
-    return Promise(links="ends" if binding.way == "linked" else "some", cover=any(row.cover_mm for row in bed.rows))
+    return Promise(links="ends" if binding.way == "linked" else "some", cover=bed.covered)
 
 
 STITCH: Final = Stitch(

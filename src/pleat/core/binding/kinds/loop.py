@@ -42,7 +42,7 @@ def threads(binding: Loop, bed: Bed) -> tuple[Path, ...]:
 
 
 def promise(_binding: Loop, bed: Bed) -> Promise:
-    return loop_promise(any(row.cover_mm for row in bed.rows))
+    return loop_promise(bed.covered)
 
 
 def checks(binding: Loop, ruler: Ruler) -> tuple[Check, ...]:

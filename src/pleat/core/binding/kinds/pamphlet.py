@@ -30,8 +30,7 @@ def threads(binding: Pamphlet, bed: Bed) -> tuple[Thread, ...]:
 
 
 def promise(binding: Pamphlet, bed: Bed) -> Promise:
-    covered = any(row.cover_mm for row in bed.rows)
-    return straight_past_promise(bed.stations, covered) if binding.way == "past" else Promise(covered="both", cover=covered)
+    return straight_past_promise(bed.stations, bed.covered) if binding.way == "past" else Promise(covered="both", cover=bed.covered)
 
 
 STITCH: Final = Stitch(

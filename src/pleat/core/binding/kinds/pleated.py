@@ -38,7 +38,7 @@ def threads(_binding: Pleated, bed: Bed) -> tuple[Thread, ...]:
 
 
 def promise(_binding: Pleated, bed: Bed) -> Promise:
-    return straight_past_promise(bed.stations, any(row.cover_mm for row in bed.rows))
+    return straight_past_promise(bed.stations, bed.covered)
 
 
 STITCH: Final = Stitch(

@@ -31,7 +31,7 @@ def threads(binding: Ties, bed: Bed) -> tuple[Thread, ...]:
 
 
 def promise(_binding: Ties, bed: Bed) -> Promise:
-    return paired_promise(bed.stations, any(row.cover_mm for row in bed.rows))
+    return paired_promise(bed.stations, bed.covered)
 
 
 STITCH: Final = Stitch(
