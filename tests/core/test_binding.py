@@ -140,6 +140,13 @@ def test_too_much_paper_for_one_passage_is_told():
     assert "goes through 2.5 mm at once" in told.title
 
 
+def test_weak_paper_is_not_proposed_a_stitch_that_pulls_at_it():
+    weak = editing.apply(sewn("link", 5), [("paper.leaf.toughness", "weak")])
+    (told,) = checks(weak, "sections")
+    assert "weak paper" in told.title
+    assert not {offer.label for offer in told.offers} & {"take link stitch", "take sewn on raised cords"}
+
+
 def test_a_proposal_takes_a_cover_that_goes_with_it():
     plan = make_plan(sewn("pamphlet", 5, cover="wrap"))
     for offer in plan.binding.offers:

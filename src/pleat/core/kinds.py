@@ -54,8 +54,8 @@ class Suits:
     """What a binding is for, by which one is proposed and a wrong one refused: sections, the paper in mm that it goes through at once,
     and what a maker weighs. All common practice, no source.
 
-    ``fewest`` to ``most`` sections can be held, in steps of ``every``; up to ``good_to`` it is a good choice. ``minutes`` are those of the
-    hands for one section of five holes. ``refuses`` says why other numbers cannot be held.
+    ``fewest`` to ``most`` sections can be held, in steps of ``every``; up to ``good_to`` it is a good choice. ``tough`` ones pull at their holes and want
+    paper that is not weak. ``minutes`` are those of the hands for one section of five holes. ``refuses`` says why other numbers cannot be held.
     """
 
     fewest: int = 1
@@ -65,6 +65,7 @@ class Suits:
     thickest_mm: float = 4.0
     strength: Literal["light", "firm", "strong"] = "firm"
     hard: Hard = "first book"
+    tough: bool = False
     minutes: float = 10
     look: str = ""
     refuses: str = ""

@@ -50,6 +50,8 @@ def _proposal(kind: BindingKind, suits: Suits, left: LeftOfBinding, deep: float)
         against.append(f"good for {_up_to(suits)}, this has {sections}")
     if deep > suits.thickest_mm:
         against.append(f"goes through {ruler.thin(suits.thickest_mm)} at once, a section here is {ruler.thin(deep)}")
+    if suits.tough and left.papers["leaf"].toughness == "weak":
+        against.append("it pulls at its holes, and these leaves are weak paper")
     facts = (suits.look, suits.strength, suits.hard, f"about {round(suits.minutes * sections)} minutes")
     can = left.pages.unit in kind.takes and suits.fits(sections)
     return Proposal(kind, can, can and not against, tuple(fact for fact in facts if fact), tuple(against))

@@ -50,7 +50,7 @@ STITCH: Final = Stitch(
     supports=supports,
     pieces=across("cord"),
     suits=Suits(
-        fewest=2, thickest_mm=2.5, strength="strong", hard="takes care", minutes=13, look="raised bands across the spine",
+        fewest=2, thickest_mm=2.5, strength="strong", hard="takes care", tough=True, minutes=13, look="raised bands across the spine",
         refuses="it climbs from section to section, so it takes two or more",
     ),
     words=Words(one_by_one=True, before=(replace(HUNG, title="Hang up the cords"),)),

@@ -54,7 +54,7 @@ STITCH: Final = Stitch(
     promise=promise,
     supports=supports,
     suits=Suits(
-        fewest=2, good_to=30, thickest_mm=2.5, strength="firm", hard="some practice", minutes=11, look="chains across an open spine",
+        fewest=2, good_to=30, thickest_mm=2.5, strength="firm", hard="some practice", tough=True, minutes=11, look="chains across an open spine",
         refuses="each section hooks under the one before, so it takes two or more",
     ),
     words=Words(one_by_one=True),

@@ -203,5 +203,7 @@ KIND: Final = BindingKind(
     traits=Traits(opens_flat=True),
     takes=frozenset({"section"}),
     at="fold",
-    suits=Suits(good_to=1, thickest_mm=1.5, strength="light", hard="some practice", minutes=4, look="a fine seam along the fold"),
+    suits=Suits(
+        good_to=1, thickest_mm=1.5, strength="light", hard="some practice", tough=True, minutes=4, look="a fine seam along the fold"
+    ),
 )

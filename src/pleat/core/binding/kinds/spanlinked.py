@@ -42,7 +42,7 @@ STITCH: Final = Stitch(
     threads=threads,
     promise=promise,
     suits=Suits(
-        fewest=2, thickest_mm=2.5, strength="firm", hard="some practice", minutes=11, look="braids between the holes of an open spine",
+        fewest=2, thickest_mm=2.5, strength="firm", hard="some practice", tough=True, minutes=11, look="braids between the holes of an open spine",
         refuses="each stitch goes under that of the section below, so it takes two or more",
     ),
     words=Words(one_by_one=True),
