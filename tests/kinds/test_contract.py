@@ -45,7 +45,16 @@ BOOKS = {
     "stapled booklet": (("binding.kind", "stapled"), ("pages.amount", 24)),
     "stack on one ring": (("pages.kind", "leaves"), ("binding.kind", "onering"), ("cover.kind", "bare")),
 }
-GIVEN_BY_NOBODY = {"cover.on", "cover.scored", "block.trimmed", "leaf.ready", "leaf.tried", "board.pierced", "supports.ready"}
+GIVEN_BY_NOBODY = {
+    "cover.on",
+    "cover.scored",
+    "block.trimmed",
+    "leaf.ready",
+    "leaf.tried",
+    "board.pierced",
+    "supports.ready",
+    "fold.notched",
+}
 """States that only some books have: without a step that gives them they are met."""
 
 

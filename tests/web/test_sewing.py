@@ -7,6 +7,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from playwright.sync_api import Page, expect
 
+from pleat.core import editing
+from pleat.core.binding.kinds import BINDINGS
+from pleat.core.book import Book
 from pleat.core.recipes import RECIPES, recipe
 from pleat.core.sewing.practice import allowed, moves_of, variants
 from pleat.services import books as service
@@ -81,7 +84,8 @@ def test_nothing_that_is_tapped_or_typed_brings_a_500_or_loses_the_stitch(client
 def test_a_book_that_is_not_sewn_goes_back_to_its_page(app, client):
     book_id = stored(app, "machine")
     assert client.get(f"/books/{book_id}/sewing").status_code == 302
-    assert client.get(f"/books/{book_id}/sewing/practice").status_code == 404
+    assert client.get(f"/books/{book_id}/sewing/practice").status_code == 302
+    assert client.get(f"/books/{book_id}/sewing/own").status_code == 404
     assert client.get("/books/999/sewing").status_code == 404
 
 
@@ -166,3 +170,16 @@ def test_a_stitch_is_tapped_kept_and_sewn_in_another_book(desk: Page):
     expect(desk.locator("#i-binding-moves")).to_have_value("1.3 in | 3 2 1 2 3 4 5 4 =tail@3")
     desk.goto(desk.url.split("/books")[0] + "/materials?kind=stitch")
     expect(desk.locator("main")).to_contain_text("Saturn's eight")
+
+
+@pytest.mark.parametrize("kind", [one for one in BINDINGS.members if one.suits and not one.suits.fits(1)], ids=lambda kind: kind.name)
+def test_a_pattern_that_cannot_be_sewn_on_the_book_has_no_player_and_brings_no_500(app, client, kind):
+    with transaction(app.extensions["pleat_engine"]) as session:
+        book_id = service.add(session, editing.apply(Book(), [("binding.kind", kind.name), ("cover.kind", "bare")]), "", "made")
+    for address in ("sewing", "sewing/practice"):
+        assert client.get(f"/books/{book_id}/{address}").headers["Location"].endswith("open=binding")
+    assert client.post(f"/books/{book_id}/sewing/practice", data={"hole": "1.1"}).status_code == 204
+    assert client.get(f"/books/{book_id}/sewing/own").status_code == 200
+    for hole in ("1.1", "1.2", "9.9"):
+        assert client.post(f"/books/{book_id}/sewing/own", data={"hole": hole, "sewn": ""}).status_code == 200
+    assert client.get(f"/books/{book_id}").status_code == client.get(f"/books/{book_id}/print").status_code == 200

@@ -34,10 +34,16 @@ def page(book_id: int) -> str | Response:
     """The player, opened at one section; the fragment alone where the page asks for it."""
     with reading() as session:
         opened = books.open_book(session, book_id)
-    if not isinstance(opened.plan.binding, SewnResult) or not opened.plan.binding.sewing.threads:
-        return redirect(url_for("workspace.show", book_id=book_id))
+    if not _has_thread(opened):
+        return redirect(url_for("workspace.show", book_id=book_id, open="binding"))
     whole = request.headers.get("HX-Request") is None
     return render_template("sewing/page.html" if whole else "sewing/_chapter.html", opened=opened, **player(opened))
+
+
+def _has_thread(opened: Opened) -> bool:
+    """Whether there is something to sew: not where the pattern cannot be sewn on the book's sections, or nothing is sewn."""
+    result = opened.plan.binding
+    return isinstance(result, SewnResult) and bool(result.sewing.threads)
 
 
 def sewn(opened: Opened, hand: str) -> SewnResult:
@@ -76,19 +82,23 @@ def player(opened: Opened) -> dict[str, Any]:
 
 
 @pages.get("/practice")
-def practice(book_id: int) -> str:
+def practice(book_id: int) -> str | Response:
     with reading() as session:
         opened = books.open_book(session, book_id)
+        if not _has_thread(opened):
+            return redirect(url_for("workspace.show", book_id=book_id, open="binding"))
         state = practising.start(session, sewn(opened, "right"))
     return render_template("sewing/practice.html", opened=opened, **_practised(state))
 
 
 @pages.post("/practice")
-def tap(book_id: int) -> str:
+def tap(book_id: int) -> str | Response:
     """One tap: the board with it, or with why it was not right."""
     form = request.form
     with writing() as session:
         opened = books.open_book(session, book_id)
+        if not _has_thread(opened):  # changed in another window
+            return make_response("", 204, {"HX-Redirect": url_for("workspace.show", book_id=book_id, open="binding")})
         score = (asked.number(form, "taps", 0) or 0, asked.number(form, "rights", 0) or 0, form.get("missed") == "1")
         state = practising.tap(session, sewn(opened, "right"), form.get("sewn", "")[:20_000], _tapped(), score)
     return render_template("sewing/_practice.html", opened=opened, **_practised(state))

@@ -17,7 +17,7 @@ from pleat.core.sewing.faults import find
 from pleat.core.sewing.moves import Bed, Move, Promise, Row, Sewing, passes
 from pleat.core.sewing.own import PROMISE, grown, promise_for
 from pleat.core.sewing.patterns import along, through
-from pleat.core.sewing.practice import first_difference, moves_of, threads_of, variants
+from pleat.core.sewing.practice import alive, moves_of, threads_of, variants
 from pleat.core.sewing.promises import links
 from pleat.core.sewing.walk import walk
 from tests.core.sewing.patterns import bed, sewn_along, singles, small
@@ -83,6 +83,13 @@ def test_all_paths_of_a_few_holes_agree_with_an_oracle_of_their_own(stations, mo
             for tie in ("tail", "over"):
                 path = (*made, Move("tie", 1, holes[0], made[-1].side, tie))
                 assert (not find(Sewing(board, (path,), anything))) == oracle(holes, tie), (holes, tie)
+
+
+def first_difference(sewing, ways):
+    """The first step at which a sewing leaves every way of a pattern; None when it is one of them."""
+    made = moves_of(sewing)
+    left = next((step for step in range(len(made)) if not alive(ways, made[: step + 1])), None)
+    return left if left is not None or any(moves_of(way) == made for way in ways) else len(made)
 
 
 def spoilt(moves):

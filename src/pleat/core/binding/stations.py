@@ -31,10 +31,6 @@ class Layout:
     ends: Literal["share", "kettle"] = "share"
     tape_mm: float = 0.0
 
-    @property
-    def holes(self) -> int:
-        return 2 * self.places - 2 if self.tape_mm else self.places
-
 
 def proposed(height_mm: float, counts: Sequence[int], ends: Literal["share", "kettle"] = "share") -> int:
     """The fewest of ``counts`` with which no span between holes is longer than LONGEST_SPAN_MM; the most of them where none is enough.

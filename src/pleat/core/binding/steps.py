@@ -8,7 +8,7 @@ from typing import Final
 from pleat.core.binding.figures import Sewn
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.thread import name_of
-from pleat.core.cautions import WEIGHT
+from pleat.core.cautions import KNIFE, WEIGHT
 from pleat.core.plan import Missing, Step, signature
 from pleat.core.sewing.moves import SIDES
 from pleat.core.sewing.words import told_of
@@ -27,12 +27,11 @@ LONGEST_PATH: Final = 24
 class Words:
     """What differs at the bench from one sewing to another. ``one_by_one``: sections are sewn on to the cover or to each other one after
     the other, so that nothing is clipped together. ``before`` are steps of its own, such as hanging up tapes; ``thread`` is what the
-    thread is called, ``close`` what is done after the last move."""
+    thread is called."""
 
     one_by_one: bool = False
     before: tuple[Step, ...] = ()
     thread: str = "thread"
-    close: str = ""
 
 
 def of(sewn: Sewn, left: LeftOfBinding, words: Words) -> tuple[Step, ...]:
@@ -50,10 +49,11 @@ def of(sewn: Sewn, left: LeftOfBinding, words: Words) -> tuple[Step, ...]:
         *((_cover_pierced(sewn, sections),) if covered and words.one_by_one else ()),
         _clip(words.one_by_one and sections > 1),
         *((_pierce(sewn, sections, together),) if sewn.positions_mm else ()),
+        *_notched(sewn),
         *words.before,
         _thread(sewn, left, words),
         _sew(sewn, left),
-        *_knot(sewn, ruler, words),
+        *_knot(sewn, ruler),
         *_pressed(words.one_by_one),
     )
 
@@ -147,15 +147,36 @@ def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
     )
 
 
+def _notched(sewn: Sewn) -> tuple[Step, ...]:
+    """A notch wherever the path goes round head or tail, so that it does not slip off the fold."""
+    edges = {0.0: "head", len(sewn.positions_mm) + 1.0: "tail"}
+    round_ = sorted({edges[move.at] for thread in sewn.sewing.threads for move in thread if move.do == "pass" and move.at in edges})
+    if not round_:
+        return ()
+    return (
+        Step(
+            "notch",
+            f"Notch the fold at {' and '.join(round_)}",
+            "A small V across the fold, 2 to 3 mm deep, through cover and leaves together: the loop lies in it and does not slip off.",
+            ("small scissors or knife",),
+            needs=("block.clipped", "cover.on"),
+            gives=("fold.notched",),
+            cautions=(KNIFE,),
+            signature=signature(*round_),
+        ),
+    )
+
+
 def _thread(sewn: Sewn, left: LeftOfBinding, words: Words) -> Step:
     ruler, times = left.brief.ruler, sewn.need.cuts * left.brief.quantity
     each = ruler.snap_up(sewn.need.each_mm)
     wax = " Wax it if it is not waxed." if words.thread == "thread" and sewn.binding.thread.waxed == "no" else ""
+    needle = "Thread the needle." if words.thread == "thread" else "Draw it through with a bodkin, or stiffen its end with a turn of tape."
     on = " Cut the next length when the one before runs out." if len(sewn.need.pieces_mm) > 1 else ""
     return Step(
         "thread",
         f"Cut {ruler.show(each)} of {words.thread}{'' if times == 1 else f', {times} times'}",
-        f"{name_of(sewn.binding.thread)}, taken {'double' if sewn.binding.strands == 2 else 'single'}.{wax}{on} Thread the needle.",
+        f"{name_of(sewn.binding.thread)}, taken {'double' if sewn.binding.strands == 2 else 'single'}.{wax}{on} {needle}",
         ("scissors", "needle"),
         gives=("thread.cut",),
         signature=signature(sewn.need.total_mm, sewn.binding.strands),
@@ -183,7 +204,7 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
         title,
         f"{own}{_path(sewn, ruler)} Pull along the fold, not across it.{_knots(sewn)}",
         ("needle",),
-        needs=("block.pierced", "cover.on", "thread.cut", "supports.ready", "board.pierced"),
+        needs=("block.pierced", "cover.on", "thread.cut", "supports.ready", "board.pierced", "fold.notched"),
         gives=("block.sewn",),
         minutes=1 + each * sections,
         cautions=(NEEDLE,),
@@ -224,13 +245,14 @@ def _tied_after(sewn: Sewn) -> bool:
     return sewn.sewing.threads[0][-1].what in ("over", "tail")
 
 
-def _knot(sewn: Sewn, ruler: Ruler, words: Words) -> tuple[Step, ...]:
+def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
     start, tie = sewn.sewing.threads[0][0], sewn.sewing.threads[0][-1]
     side = start.side if sewn.sewing.bed.rows[0].sides == SIDES else f"in {sewn.sewing.bed.rows[0].side(start.side)}"
     square = "a square knot: left over right, then right over left"
     how = {
         "over": f"Bring the two tails to opposite sides of the long stitch at hole {tie.at:g} and tie them over it, {side}, with {square}.",
         "tail": f"Tie the two tails with {square}, {side}{f' at hole {tie.at:g}' if tie.at >= 1 else ''}.",
+        "knot": "Tie a stopper knot hard against the last hole, and look that every stitch lies close.",
     }.get(tie.what, "Pull the last half hitch tight, and look that every stitch lies close.")
     title = "Tie the tails" if tie.what in ("over", "tail") else "Tie off"
     trim = (
@@ -239,7 +261,7 @@ def _knot(sewn: Sewn, ruler: Ruler, words: Words) -> tuple[Step, ...]:
         else f"Leave them long if something is to hang from them, else about {ruler.show(15)}."
     )
     return (
-        Step("knot", title, f"{how}{words.close}", needs=("block.sewn",), gives=("thread.tied",)),
+        Step("knot", title, how, needs=("block.sewn",), gives=("thread.tied",)),
         Step("tails", "Trim the tails", trim, ("scissors",), needs=("thread.tied",), gives=("thread.trimmed",)),
     )
 

@@ -35,9 +35,6 @@ class Lengths:
     def run_mm(self) -> float:
         return self.spans_mm + self.passages_mm + self.links_mm + self.wraps_mm
 
-    def plus(self, other: Lengths) -> Lengths:
-        return Lengths(*(a + b for a, b in zip(self.parts, other.parts, strict=True)))
-
     @property
     def parts(self) -> tuple[float, float, float, float]:
         return self.spans_mm, self.passages_mm, self.links_mm, self.wraps_mm

@@ -13,7 +13,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from pleat.core.errors import PleatError
-from pleat.core.sewing.moves import Do, Move, Side, Thread, other
+from pleat.core.sewing.moves import Move, Side, Thread, other
 
 LONGEST: Final = 20_000
 """Letters of a sewing that are read."""
@@ -115,7 +115,3 @@ def _written(thread: Thread, stations: int) -> str:
 def _word(row: int | None, at: float, stations: int) -> str:
     place = {0.0: "h", stations + 1.0: "t"}.get(at, f"{at:.0f}") if at == int(at) else f"{int(at)}-{int(at) + 1}"
     return place if row is None else f"{row}.{place}"
-
-
-DOES: Final[dict[Do, str]] = {"start": "start", "pass": "go through", "wrap": "go round", "catch": "go under", "tie": "tie"}
-"""What each move is called in a sentence."""

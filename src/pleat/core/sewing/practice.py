@@ -105,12 +105,3 @@ def _done(sewn: Sequence[Move]) -> bool:
 
 def _told(way: Sewing, sewn: Sequence[Move], move: Move) -> str:
     return told(Sewing(way.bed, threads_of((*sewn, move)), way.promise))[-1][-1]
-
-
-def first_difference(sewing: Sewing, ways: Sequence[Sewing]) -> int | None:
-    """The first step at which a sewing leaves every way of a pattern; None when it is one of them."""
-    made = moves_of(sewing)
-    for step in range(len(made)):
-        if not alive(ways, made[: step + 1]):
-            return step
-    return None if any(moves_of(way) == made for way in ways) else len(made)
