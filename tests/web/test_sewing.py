@@ -157,6 +157,7 @@ def test_a_stitch_is_tapped_kept_and_sewn_in_another_book(desk: Page):
     tap(1)
     expect(said).to_contain_text("it holds")
     desk.get_by_role("button", name="begin again").click()
+    expect(said).to_contain_text("Tap the hole")
     desk.get_by_label("as a line, to type or to copy").fill("3 in | 3 2 1 2 3 4 5 4 =tail@3")
     desk.get_by_role("button", name="take this line").click()
     expect(said).to_contain_text("it holds")
@@ -168,8 +169,21 @@ def test_a_stitch_is_tapped_kept_and_sewn_in_another_book(desk: Page):
     desk.get_by_role("button", name="sew this book so").click()
     expect(desk.locator("#body-binding")).to_contain_text("tap it hole by hole")
     expect(desk.locator("#i-binding-moves")).to_have_value("1.3 in | 3 2 1 2 3 4 5 4 =tail@3")
-    desk.goto(desk.url.split("/books")[0] + "/materials?kind=stitch")
+    shelf = desk.url.split("/books")[0]
+    desk.goto(shelf + "/materials?kind=stitch")
     expect(desk.locator("main")).to_contain_text("Saturn's eight")
+    desk.goto(shelf + "/books/1/sewing/own")
+    expect(desk.get_by_role("button", name="hole 4", exact=True)).to_have_count(0)
+    desk.locator("form[data-htmx-powered]").first.wait_for()  # the page's scripts have run
+    desk.get_by_role("button", name="Saturn's eight").click()
+    expect(desk.locator(".sewing-said")).to_contain_text("it holds")
+    desk.get_by_role("button", name="sew this book so").click()
+    expect(desk.locator("#i-binding-station-count")).to_have_value("5")
+    desk.goto(shelf + "/books/2/sewing/own")
+    desk.locator("form[data-htmx-powered]").first.wait_for()
+    desk.locator("#own-stations").fill("7")
+    desk.get_by_role("button", name="take so many").click()
+    expect(desk.get_by_role("button", name="hole 7", exact=True)).to_have_count(1)
 
 
 @pytest.mark.parametrize("kind", [one for one in BINDINGS.members if one.suits and not one.suits.fits(1)], ids=lambda kind: kind.name)

@@ -8,6 +8,7 @@ from typing import Any, Final
 from flask import Blueprint, abort, make_response, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
 
+from pleat.core.binding.record import MOST_STATIONS
 from pleat.core.binding.sewn import SewnResult
 from pleat.core.errors import BadBook
 from pleat.core.sewing import notation
@@ -146,7 +147,7 @@ def own(book_id: int) -> str:
     with reading() as session:
         opened = books.open_book(session, book_id)
         kept = stitches.stitches(session)
-    result = sewn(opened, "right")
+    result = _with_holes(sewn(opened, "right"), 0)
     begun = notation.write(result.sewing.threads, len(result.positions_mm)) if result.own and result.rows <= _SHOWN else ""
     return render_template("sewing/own.html", opened=opened, kept=kept, **_tapping(result, stitches.tapping(_bed(result), begun)))
 
@@ -157,7 +158,8 @@ def own_tap(book_id: int) -> Response | str:
     form = request.form
     with reading() as session:
         opened = books.open_book(session, book_id)
-    result, act, text = sewn(opened, "right"), asked.word(form, "act", 9), form.get("sewn", "")[:20_000]
+    result = _with_holes(sewn(opened, "right"), asked.number(form, "stations", 0, 0, MOST_STATIONS))
+    act, text = asked.word(form, "act", 9), form.get("sewn", "")[:20_000]
     bed = _bed(result)
     if act in ("use", "keep"):
         return _kept(opened, result, text, act)
@@ -192,6 +194,17 @@ def _kept(opened: Opened, result: SewnResult, text: str, act: str) -> Response:
     return make_response(render_template("sewing/_own.html", opened=opened, **shown), 422 if said else 200)
 
 
+def _with_holes(result: SewnResult, count: int) -> SewnResult:
+    """The book's own holes where they are as many as asked for (0: whatever it has), else so many, spread over its height."""
+    count = count or len(result.positions_mm) or 3
+    if count == len(result.positions_mm):
+        return result
+    step = result.height_mm / (count + 1)
+    places = tuple(step * (number + 1) for number in range(count))
+    bed = replace(result.sewing.bed, positions_mm=places, supports=())
+    return replace(result, positions_mm=places, sewing=Sewing(bed, (), result.sewing.promise), stretches=(), own=False)
+
+
 _SHOWN: Final = 6
 """Sections on the board of one's own stitch, at most."""
 
@@ -210,6 +223,7 @@ def _tapping(result: SewnResult, state: stitches.Tapping) -> dict[str, Any]:
     inner = replace(part, high=where(state.moves)[0]) if state.moves else replace(part, high=1)
     return {
         "state": state,
+        "stations": len(result.positions_mm),
         "board": _board(cut, part),
         "inside": _inside(cut, inner),
         "told": told_,
