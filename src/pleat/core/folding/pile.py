@@ -1,0 +1,192 @@
+"""What lies on what in a state of an assembly: thickness by place, the room that gussets and spines need, and what shows."""
+
+from __future__ import annotations
+
+import math
+from bisect import bisect_left
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+from pleat.core.estimate import Estimate, weighted
+from pleat.core.folding.assembly import Assembly, Key, Side, State
+from pleat.core.folding.convex import HAIR_MM, Polygon, area, bounds, clipped, common, edges, holds, is_rectangle, meets, overlap, rectangle
+
+NONE = Estimate.exact(0.0)
+
+
+@dataclass(frozen=True)
+class Cell:
+    """A place on the table and the layers over it, from the table up."""
+
+    outline: Polygon
+    layers: tuple[Key, ...]
+
+
+@dataclass(frozen=True)
+class Gusset:
+    """A panel that stands between two layers, in mm: the room it gives, and what lies between them: ``draped`` right beside it, ``stiff`` at
+    the worst place that both cover. ``inner`` are gussets that lie between them, with the room they keep open."""
+
+    wall: Key
+    low: Key
+    high: Key
+    has_mm: float
+    draped: Estimate
+    stiff: Estimate
+    inner: tuple[tuple[Key, float], ...] = ()
+
+
+@dataclass(frozen=True)
+class Face:
+    """A face that shows: the panel and its side, how far it is turned clockwise from the way it lies on its own sheet (0, 90, 180, 270 or
+    between), and what of it shows in mm2 and as a share of the panel."""
+
+    key: Key
+    side: Side
+    turn: float
+    area_mm2: float
+    share: float
+
+
+def cells(assembly: Assembly, state: State, layers: Sequence[Key] | None = None) -> tuple[Cell, ...]:
+    """The table cut up at every coordinate that occurs; cells that nothing covers are left out. A cell that a slanting side crosses belongs to
+    a layer that covers its middle."""
+    found = list(state.pile if layers is None else layers)
+    shadows = {key: state.shadow(key, assembly.pieces) for key in found}
+    xs = _marks(x for shadow in shadows.values() for x, _ in shadow)
+    ys = _marks(y for shadow in shadows.values() for _, y in shadow)
+    over: dict[tuple[int, int], list[Key]] = {}
+    for key in found:
+        left, top, right, bottom = bounds(shadows[key])
+        whole = is_rectangle(shadows[key])
+        for x in range(bisect_left(xs, left - HAIR_MM), bisect_left(xs, right - HAIR_MM)):
+            for y in range(bisect_left(ys, top - HAIR_MM), bisect_left(ys, bottom - HAIR_MM)):
+                if whole or holds(shadows[key], ((xs[x] + xs[x + 1]) / 2, (ys[y] + ys[y + 1]) / 2)):
+                    over.setdefault((x, y), []).append(key)
+    return tuple(
+        Cell(rectangle(xs[x], ys[y], xs[x + 1] - xs[x], ys[y + 1] - ys[y]), tuple(layers_)) for (x, y), layers_ in sorted(over.items())
+    )
+
+
+def _marks(values: Iterable[float]) -> list[float]:
+    found: list[float] = []
+    for value in sorted(values):
+        if not found or value - found[-1] > HAIR_MM:
+            found.append(value)
+    return found
+
+
+def thick(assembly: Assembly, layers: Iterable[Key], calipers: Mapping[str, Estimate]) -> Estimate:
+    """The thickness of layers on each other in mm: sheets of one stock share their doubt. A stock that is not told has none."""
+    counts: dict[str, int] = {}
+    for piece, _ in layers:
+        stock = assembly.pieces[piece].stock
+        counts[stock] = counts.get(stock, 0) + 1
+    return weighted((calipers.get(stock, NONE), count) for stock, count in counts.items())
+
+
+def _worst(assembly: Assembly, stacks: Iterable[tuple[Key, ...]], calipers: Mapping[str, Estimate]) -> Estimate:
+    """The thickest of several stacks, by what is likely."""
+    likely = {name: calipers.get(one.stock, NONE).likely for name, one in assembly.pieces.items()}
+    worst = max(set(stacks), key=lambda layers: sum(likely[name] for name, _ in layers), default=())
+    return thick(assembly, worst, calipers)
+
+
+def thickest(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], layers: Sequence[Key] | None = None) -> Estimate:
+    """The thickness at the worst place, likely first; nothing for no layers."""
+    return _worst(assembly, (cell.layers for cell in cells(assembly, state, layers)), calipers)
+
+
+def gussets(assembly: Assembly, state: State, calipers: Mapping[str, Estimate]) -> tuple[Gusset, ...]:
+    """Every panel that stands upright between two layers that lie on each other, with the room it gives and what it needs."""
+    place = {key: number for number, key in enumerate(state.pile)}
+    found = []
+    for name, piece in assembly.pieces.items():
+        for panel in piece.panels:
+            wall = (name, panel.name)
+            if state.poses[wall].level:
+                continue
+            ends = [
+                (name, crease.other if crease.one == panel.name else crease.one) for crease in piece.creases if panel.name in crease.between
+            ]
+            flat = sorted((key for key in ends if key in place), key=lambda key: place[key])
+            if len(flat) < 2:
+                continue
+            found.append(_gusset(assembly, state, calipers, wall, (flat[0], flat[-1])))
+    inner = {one.wall: one for one in found}
+    return tuple(_with_inner(one, inner.values(), place) for one in found)
+
+
+def _gusset(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], wall: Key, ends: tuple[Key, Key]) -> Gusset:
+    low, high = ends
+    piece = assembly.pieces[wall[0]]
+    heights = [state.poses[key].place((*piece[key[1]].outline[0], 0.0))[2] for key in ends]
+    between = state.pile[state.pile.index(low) + 1 : state.pile.index(high)]
+    both = overlap(state.shadow(low, assembly.pieces), state.shadow(high, assembly.pieces))
+    inside = [key for key in between if both and meets(state.shadow(key, assembly.pieces), both)]
+    crease = piece.crease(low[1], wall[1])
+    line = state.poses[low].on_table((crease.start, crease.end))
+    stacks = cells(assembly, state, inside)
+    box = bounds(line)
+    near = [cell for cell in stacks if _touches(cell.outline, box) and any(common(line, side) for side in edges(cell.outline))]
+    return Gusset(
+        wall,
+        low,
+        high,
+        abs(heights[1] - heights[0]),
+        _worst(assembly, (cell.layers for cell in near), calipers),
+        _worst(assembly, (cell.layers for cell in stacks), calipers),
+    )
+
+
+def _with_inner(outer: Gusset, all_: Iterable[Gusset], place: Mapping[Key, int]) -> Gusset:
+    """With the gussets whose both layers lie between those of this one."""
+    low, high = place[outer.low], place[outer.high]
+    inner = tuple((one.wall, one.has_mm) for one in all_ if one.wall != outer.wall and low <= place[one.low] and place[one.high] <= high)
+    return Gusset(outer.wall, outer.low, outer.high, outer.has_mm, outer.draped, outer.stiff, inner)
+
+
+def _touches(outline: Polygon, box: tuple[float, float, float, float]) -> bool:
+    left, top, right, bottom = outline[0][0], outline[0][1], outline[2][0], outline[2][1]
+    return left <= box[2] + HAIR_MM and right >= box[0] - HAIR_MM and top <= box[3] + HAIR_MM and bottom >= box[1] - HAIR_MM
+
+
+def without(polygon: Polygon, other: Polygon) -> tuple[Polygon, ...]:
+    """What is left of a convex polygon outside another, in convex pieces."""
+    if not meets(polygon, other):
+        return (polygon,)
+    turned = sum(a[0] * b[1] - b[0] * a[1] for a, b in edges(other)) > 0
+    found, rest = [], polygon
+    for start, end in edges(other):
+        outside = clipped(rest, start, end, positive=not turned)
+        if outside:
+            found.append(outside)
+        rest = clipped(rest, start, end, positive=turned)
+        if not rest:
+            break
+    return tuple(found)
+
+
+def faces(assembly: Assembly, state: State, *, above: bool = True) -> tuple[Face, ...]:
+    """What shows from above, or from below as one looks after turning the whole over like a page; hidden faces are left out."""
+    order = state.pile[::-1] if above else state.pile
+    shadows: list[tuple[Key, Polygon]] = []
+    found = []
+    for key in order:
+        shadow = state.shadow(key, assembly.pieces)
+        left = [shadow]
+        for _, other in shadows:
+            left = [part for one in left for part in without(one, other)]
+        shadows.append((key, shadow))
+        shows, whole = sum(area(one) for one in left), area(shadow)
+        if shows > 1e-3 * whole:
+            pose = state.poses[key]
+            side: Side = "A" if pose.up == above else "B"
+            found.append(Face(key, side, _turned(pose.y, above=above), shows, shows / whole))
+    return tuple(found)
+
+
+def _turned(foot: tuple[float, float, float], *, above: bool) -> float:
+    """How far the panel's foot is turned from pointing down, clockwise as one looks at it, in degrees."""
+    x, y = (foot[0] if above else -foot[0]), foot[1]
+    return round(math.degrees(math.atan2(-x, y)), 6) % 360

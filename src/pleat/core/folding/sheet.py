@@ -1,0 +1,212 @@
+"""A piece of stock as named columns and rows: its panels, the folds between them, what is cut away, and the scores to make.
+
+Positions run from one edge: they may be rounded to a ruler, widths never are, so that errors do not pile up. The piece is described flat,
+side A up, x to the right and y downwards, in mm.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from itertools import accumulate
+from typing import Final, Literal
+
+from pleat.core.folding.convex import HAIR_MM, Point, Polygon, area, bounds, clipped, common, edges, rectangle, side_of, united
+
+CreaseKind = Literal["fold", "bend", "guide"]
+"""A fold is scored and folded; a bend moves and is never scored; a guide is scored and never moves."""
+BODY: Final = "body"
+"""The panel of a piece whose column and row have no name."""
+
+
+@dataclass(frozen=True)
+class Span:
+    """A column, left to right, or a row, head to tail: its name and size in mm, and what the edge it begins with is."""
+
+    name: str
+    size_mm: float
+    edge: CreaseKind = "fold"
+
+    def __post_init__(self) -> None:
+        if not self.size_mm >= 0:
+            raise ValueError(f"{self.name or BODY} is narrower than nothing")
+
+
+@dataclass(frozen=True)
+class Cut:
+    """A straight cut from ``start`` to ``end`` across the panels named in ``only`` (all of them where it is empty); the side of ``off`` goes."""
+
+    start: Point
+    end: Point
+    off: Point
+    only: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True)
+class Panel:
+    """A panel flat, by its name; its outline is convex."""
+
+    name: str
+    outline: Polygon
+
+    def __post_init__(self) -> None:
+        if area(self.outline) <= 0:
+            raise ValueError(f"panel {self.name} has no area")
+
+
+@dataclass(frozen=True)
+class Crease:
+    """The line between two panels, which both have as a side."""
+
+    one: str
+    other: str
+    start: Point
+    end: Point
+    kind: CreaseKind = "fold"
+
+    @property
+    def upright(self) -> bool:
+        return abs(self.start[0] - self.end[0]) < HAIR_MM
+
+    @property
+    def between(self) -> frozenset[str]:
+        return frozenset({self.one, self.other})
+
+
+@dataclass(frozen=True)
+class Piece:
+    """One piece of stock. ``good`` are its sides fit to be seen: both, or only A. ``directed`` says that its pattern has a top, towards y = 0.
+
+    ``rigid`` pieces, boards and blocks, are one panel and stand for what is thick.
+    """
+
+    name: str
+    stock: str
+    panels: tuple[Panel, ...]
+    creases: tuple[Crease, ...] = ()
+    good: Literal["both", "A"] = "both"
+    directed: bool = False
+    rigid: bool = False
+    offcuts: tuple[Polygon, ...] = ()
+
+    def __getitem__(self, name: str) -> Panel:
+        """The panel of that name. Raises KeyError."""
+        for panel in self.panels:
+            if panel.name == name:
+                return panel
+        raise KeyError(f"{self.name} has no panel {name}")
+
+    def crease(self, one: str, other: str) -> Crease:
+        """The crease between two panels. Raises KeyError."""
+        for crease in self.creases:
+            if crease.between == {one, other}:
+                return crease
+        raise KeyError(f"{self.name} has no fold between {one} and {other}")
+
+    @property
+    def outlines(self) -> tuple[Polygon, ...]:
+        """Its outline, and those of its windows."""
+        return united([panel.outline for panel in self.panels])
+
+    @property
+    def size_mm(self) -> tuple[float, float]:
+        """Width and height of the least rectangle it is cut from, upright."""
+        left, top, right, bottom = bounds(point for panel in self.panels for point in panel.outline)
+        return right - left, bottom - top
+
+    @property
+    def area_mm2(self) -> float:
+        return sum(area(panel.outline) for panel in self.panels)
+
+
+def piece(
+    name: str,
+    stock: str,
+    columns: Sequence[Span],
+    rows: Sequence[Span],
+    *,
+    kept: Iterable[tuple[str, str]] = (),
+    cuts: Iterable[Cut] = (),
+    good: Literal["both", "A"] = "both",
+    directed: bool = False,
+) -> Piece:
+    """A piece of named columns x named rows. A cell with one name is the panel of that name, one without is the ``body``; one with two is
+    a corner and cut away, unless it is among ``kept``: then it is the panel ``"column, row"``. Spans of no size are left out.
+    """
+    kept = set(kept)
+    across, down = [one for one in columns if one.size_mm > HAIR_MM], [one for one in rows if one.size_mm > HAIR_MM]
+    lefts, tops = [*accumulate((c.size_mm for c in across), initial=0.0)], [*accumulate((r.size_mm for r in down), initial=0.0)]
+    named: dict[tuple[int, int], str] = {}
+    for x, column in enumerate(across):
+        for y, row in enumerate(down):
+            if column.name and row.name:
+                if (column.name, row.name) not in kept:
+                    continue
+                named[x, y] = f"{column.name}, {row.name}"
+            else:
+                named[x, y] = column.name or row.name or BODY
+    if len(set(named.values())) < len(named):
+        raise ValueError(f"two panels of {name} have one name")
+    panels = {at: rectangle(lefts[at[0]], tops[at[1]], across[at[0]].size_mm, down[at[1]].size_mm) for at in named}
+    sheet = Piece(name, stock, tuple(Panel(named[at], outline) for at, outline in panels.items()), (), good, directed)
+    lines = [
+        (named[x, y], named[other], across[x + 1].edge if other == (x + 1, y) else down[y + 1].edge)
+        for x, y in named
+        for other in ((x + 1, y), (x, y + 1))
+        if other in named
+    ]
+    return cut_off(_creased(sheet, lines), cuts)
+
+
+def board(name: str, stock: str, width_mm: float, height_mm: float) -> Piece:
+    """A board, a card or a block: one panel that does not fold."""
+    return Piece(name, stock, (Panel(BODY, rectangle(0, 0, width_mm, height_mm)),), rigid=True)
+
+
+def cut_off(sheet: Piece, cuts: Iterable[Cut]) -> Piece:
+    """The piece after straight cuts, with what fell off among its offcuts. A panel that is cut away altogether is left out."""
+    outlines = {panel.name: panel.outline for panel in sheet.panels}
+    fell: list[Polygon] = []
+    for cut in cuts:
+        stays = side_of(cut.start, cut.end, cut.off) < 0
+        for name, outline in list(outlines.items()):
+            if cut.only and name not in cut.only:
+                continue
+            kept, gone = (clipped(outline, cut.start, cut.end, positive=side) for side in (stays, not stays))
+            if gone:
+                fell.append(gone)
+                outlines[name] = kept
+    panels = tuple(Panel(name, outline) for name, outline in outlines.items() if outline)
+    left = replace(sheet, panels=panels, creases=(), offcuts=(*sheet.offcuts, *fell))
+    return _creased(left, [(one.one, one.other, one.kind) for one in sheet.creases])
+
+
+def _creased(sheet: Piece, lines: Iterable[tuple[str, str, CreaseKind]]) -> Piece:
+    """With the creases that are left between panels after the cuts."""
+    outlines = {panel.name: panel.outline for panel in sheet.panels}
+    found = []
+    for one, other, kind in lines:
+        shared = _shared(outlines.get(one, ()), outlines.get(other, ()))
+        if shared:
+            found.append(Crease(one, other, *shared, kind))
+    return replace(sheet, creases=tuple(found))
+
+
+def _shared(one: Polygon, other: Polygon) -> tuple[Point, Point] | None:
+    """The stretch that two panels have in common, or None."""
+    return next((found for a in edges(one) for b in edges(other) if (found := common(a, b))), None)
+
+
+def scores(sheet: Piece, *, upright: bool = True, mirrored: bool = False) -> tuple[float, ...]:
+    """Where to score, running from the left edge (of level ones: from the head), each position once; ``mirrored`` for a sheet that is turned
+    over, whose left edge was its right one (of level ones: as a sheet turned head over tail). What only bends is not scored.
+    """
+    axis = 0 if upright else 1
+    left, top, right, bottom = bounds(point for panel in sheet.panels for point in panel.outline)
+    start, end = ((left, right), (top, bottom))[axis]
+    found = {
+        round(crease.start[axis] - start, 6)
+        for crease in sheet.creases
+        if crease.kind != "bend" and abs(crease.start[axis] - crease.end[axis]) < HAIR_MM
+    }
+    return tuple(sorted(end - start - at if mirrored else at for at in found))
