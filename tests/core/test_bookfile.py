@@ -47,7 +47,7 @@ def test_a_book_written_by_hand_may_have_lengths_with_units():
         ("\x00\xff", "", "JSON"),
         (" " * 1_000_001, "", "1 MB"),
         ('{"format": 9}', "format", "newer"),
-        ('{"format": "x"}', "format", "6"),
+        ('{"format": "x"}', "format", "7"),
         ('{"format": 1, "paper": 3}', "paper", "group"),
         ('{"colour": 3}', "colour", "does not know"),
         ('{"brief": 3}', "brief", "group"),
@@ -94,7 +94,7 @@ def test_a_file_of_the_first_format_is_read_with_its_one_reading():
             del paper[name]
         paper["measured_mm"] = measured
     book = read_book(json.dumps(old))
-    assert book.format == 6
+    assert book.format == 7
     assert book.paper.leaf.readings_mm == (1.04,)
     assert book.paper.cover.readings_mm == ()
     with pytest.raises(BadBook):

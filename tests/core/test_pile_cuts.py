@@ -16,7 +16,7 @@ from pleat.core.materials.uses import grain_axis
 from pleat.core.pages.mixed import folio
 from pleat.core.pages.pile_cuts import gives, pile_cuts, taken
 from pleat.core.pages.record import PileSheet
-from pleat.core.paper.compute import stock_of
+from pleat.core.paper.stocks import stock_of
 
 SIDES = st.sampled_from([110.0, 150.0, 210.0, 297.0, 420.0])
 SHEETS = st.builds(

@@ -7,24 +7,36 @@ A text that shows exactly what the book holds changes nothing, so that a length 
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from typing import Any
+from typing import Any, Final
 
 from pydantic import ValidationError
 from pydantic_core import PydanticCustomError
 
 from pleat.core.book import Book
 from pleat.core.bookfile import validate_book
+from pleat.core.brief.record import Brief
 from pleat.core.errors import BadBook, FieldProblem, LengthError
-from pleat.core.fields import rule_on
+from pleat.core.fields import Record, rule_on
 from pleat.core.kinds import TAG
 from pleat.core.labels import MEMBERS, field_at, label_of, may_be_new
+from pleat.core.materials.items import Board, Cloth, Paper
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.weights import parse_weight
 from pleat.core.pages.counting import parse_count
+from pleat.core.paper.record import ROLES
 from pleat.core.texts import read_field, with_unit
 from pleat.core.units import RULERS, RulerName
 
 Changes = list[tuple[str, Any]]
+_SIZES: Final = frozenset(f"paper.{role}.size" for role in ROLES)
+_WEIGHTS: Final = frozenset(f"paper.{role}.weight" for role in ROLES)
+_SIDES: Final[dict[type[Record], tuple[str, str]]] = {
+    Brief: ("leaf_width_mm", "leaf_height_mm"),
+    Paper: ("sheet_width_mm", "sheet_height_mm"),
+    Board: ("sheet_width_mm", "sheet_height_mm"),
+    Cloth: ("roll_width_mm", "length_left_mm"),
+}
+"""What a typed size sets, width first."""
 
 
 def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, str] | None = None) -> Book:
@@ -107,12 +119,12 @@ def _where_typed(problem: FieldProblem, texts: Mapping[str, str]) -> FieldProble
 def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
     """(path, value, how it was typed or "") for one typed text; empty when it shows what is there already."""
     ruler = book.brief.ruler
-    if path in ("brief.size", "paper.leaf.size", "paper.cover.size"):
+    if path == "brief.size" or path in _SIZES:
         return _read_size(book, path.removesuffix(".size"), text, ruler)
     if path == "pages.count":
         amount, unit = parse_count(text)
         return [("pages.amount", amount, ""), ("pages.counted_in", unit, "")]
-    if path in ("paper.leaf.weight", "paper.cover.weight"):
+    if path in _WEIGHTS:
         group = path.removesuffix("weight")
         values = parse_weight(text) if text.strip() else (None, None, None)
         return [(group + name, value, "") for name, value in zip(("grammage", "pounds", "grade"), values, strict=True)]
@@ -128,11 +140,11 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
 
 def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
     width, height, notes = parse_size(text, ruler)
-    prefix = f"{group}.leaf_" if group == "brief" else f"{group}.sheet_"
-    held = _value_at(book, prefix + "width_mm"), _value_at(book, prefix + "height_mm")
+    across, along = _SIDES[type(_value_at(book, group))]
+    held = _value_at(book, f"{group}.{across}"), _value_at(book, f"{group}.{along}")
     if text.strip() in (RULERS[ruler].size(*held), RULERS[ruler].size(*held).rsplit(" ", 1)[0]):
         return []
-    return [(prefix + "width_mm", width, with_unit(notes[0], ruler)), (prefix + "height_mm", height, with_unit(notes[1], ruler))]
+    return [(f"{group}.{across}", width, with_unit(notes[0], ruler)), (f"{group}.{along}", height, with_unit(notes[1], ruler))]
 
 
 def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:

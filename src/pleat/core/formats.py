@@ -8,7 +8,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any, Final
 
+from pydantic import ValidationError
+
 from pleat.core.binding.kinds.own import closed
+from pleat.core.materials.items import Board, Paper
+from pleat.core.materials.thickness import thickness
 
 Data = dict[str, Any]
 
@@ -113,4 +117,27 @@ def _sewn(binding: Data) -> Data:
     return {**rest, "station_count": rest.get("station_count", 3)}
 
 
-_STEPS: Final[tuple[Callable[[Data], Data], ...]] = (_several_readings, _as_it_was, _as_it_was, _members, _own_stitch)
+def _board(data: Data) -> Data:
+    """6 to 7: the boards of an open sewing were cut from a paper described as one; now they are a board."""
+    cover, papers = data.get("cover", {}), data.get("paper")
+    own = papers.get("cover") if isinstance(papers, dict) else None
+    if not isinstance(cover, dict) or cover.get("kind") != "boards" or not isinstance(papers, dict) or not isinstance(own, dict):
+        return data
+    kept = {
+        name: own[name]
+        for name in ("name", "tags", "price", "sheet_width_mm", "sheet_height_mm", "grain", "owned", "swatch")
+        if name in own
+    }
+    try:
+        thick = thickness(Paper.model_validate(own)).sheet.likely
+        board = Board.model_validate({**kept, "thickness_mm": round(min(max(thick, 0.3), 12.0), 3)})
+    except (ValidationError, TypeError):
+        return data  # whatever it was, it was not one; the book says what is wrong with it
+    bench = data.get("bench")
+    if isinstance(bench, dict) and isinstance(ticks := bench.get("ticks"), dict):  # what was cut is cut
+        renamed = {"cut_board" if key == "cut_cover" else key: value for key, value in ticks.items()}
+        data = {**data, "bench": {**bench, "ticks": renamed}}
+    return {**data, "paper": {**papers, "board": board.model_dump(mode="json")}}
+
+
+_STEPS: Final[tuple[Callable[[Data], Data], ...]] = (_several_readings, _as_it_was, _as_it_was, _members, _own_stitch, _board)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Any, Final, get_args, get_origin
+from types import UnionType
+from typing import Any, Final, Union, get_args, get_origin
 
 from pydantic import BaseModel
 from pydantic.fields import FieldInfo
@@ -13,6 +14,7 @@ from pleat.core.book import Book
 from pleat.core.cover.kinds import COVERS
 from pleat.core.fields import FieldRule, rule_on
 from pleat.core.pages.kinds import BLOCKS
+from pleat.core.paper.record import ROLES
 
 MEMBERS: Final = {registry.pleat: registry for registry in (BLOCKS, BINDINGS, COVERS)}
 """The registries whose members' records stand in a book, by pleat."""
@@ -36,19 +38,21 @@ def field_at(path: str, book: Book | None = None) -> FieldInfo | None:
 
 @lru_cache(maxsize=1024)  # asked with texts of requests
 def _field_in(model: Any, path: str) -> FieldInfo | None:
-    field: FieldInfo | None = None
-    for name in path.split("."):
-        if name.isdigit():
-            continue
-        if get_origin(model) is dict:  # its keys are the maker's own
-            model = get_args(model)[1]
-            field = FieldInfo.from_annotation(model)
-            continue
-        if not (isinstance(model, type) and issubclass(model, BaseModel)) or name not in model.model_fields:
-            return None
-        field = model.model_fields[name]
-        model = field.annotation
-    return field
+    name, _, rest = path.partition(".")
+    if name.isdigit():
+        return _field_in(model, rest) if rest else None
+    if get_origin(model) is dict:  # its keys are the maker's own
+        model = get_args(model)[1]
+        return _field_in(model, rest) if rest else FieldInfo.from_annotation(model)
+    for one in get_args(model) if get_origin(model) in (Union, UnionType) else (model,):
+        if isinstance(one, type) and issubclass(one, BaseModel) and name in one.model_fields:
+            field = one.model_fields[name]
+            return _field_in(field.annotation, rest) if rest and not _numbers(rest) else field  # type: ignore[arg-type]
+    return None
+
+
+def _numbers(path: str) -> bool:
+    return all(name.isdigit() for name in path.split("."))
 
 
 def names_in(group: str) -> tuple[str, ...]:
@@ -87,5 +91,6 @@ def label_of(path: str, book: Book | None = None) -> str:
         return _KINDS[path]
     if rule is None:
         return path or "the file"
-    owner = {"paper.leaf": "leaf paper: ", "paper.cover": "cover paper: "}.get(".".join(path.split(".")[:2]), "")
-    return owner + rule.label
+    pleat, _, rest = path.partition(".")
+    role = ROLES.get(rest.split(".")[0]) if pleat == "paper" else None
+    return f"{role.one}: {rule.label}" if role else rule.label

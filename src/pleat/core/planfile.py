@@ -10,8 +10,8 @@ from pleat.core.fields import Record
 from pleat.core.plan import Offer
 from pleat.core.planning import Plan
 
-PLAN_FORMAT: Final = 3
-"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6, of one sewing only."""
+PLAN_FORMAT: Final = 4
+"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6, of one sewing only, 3 that of 0.7, with two papers only."""
 
 
 def plan_data(plan: Plan) -> dict[str, Any]:

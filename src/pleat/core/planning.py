@@ -84,7 +84,7 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:
     """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check."""
     brief_ = brief.compute(book.brief, chosen(book))
     paper_ = paper.compute(book.paper, brief_)
-    to_pages = LeftOfPages(brief_, paper_, book.paper.by_key())
+    to_pages = LeftOfPages(brief_, paper_, book.paper.papers)
     pages_ = _block(book, to_pages)
     extras_ = extras.compute(book.extras)
     to_binding = LeftOfBinding(**_so_far(to_pages), pages=pages_, extras=extras_)

@@ -8,8 +8,8 @@ from typing import Final, Literal
 from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.kinds import TAG, Chosen, Hard
-from pleat.core.materials.items import Paper
-from pleat.core.paper.record import Papers
+from pleat.core.materials.items import Board, Cloth, Paper
+from pleat.core.paper.record import ROLES, Papers
 from pleat.core.plan import Changes
 from pleat.core.planning import chosen
 
@@ -55,12 +55,13 @@ class Recipe:
     glue: bool = False
     leaf: Paper | None = None
     cover: Paper | None = None
+    board: Board | None = None
+    covering: Cloth | Paper | None = None
 
     def book(self) -> Book:
         """The example of this recipe: its own size, count and papers."""
-        papers = Papers()
-        if self.leaf or self.cover:
-            papers = Papers(leaf=self.leaf or papers.leaf, cover=self.cover or papers.cover)
+        own = {role: kept for role in ROLES if (kept := getattr(self, role, None)) is not None}
+        papers = Papers().model_copy(update=own)
         book = editing.apply(Book(title=self.example, paper=papers), (*self.begun, *(_PILE if self.pile else ())))
         return editing.edit(book, {"brief.size": self.size, "pages.count": self.count})
 
@@ -103,7 +104,7 @@ _NIGHT: Final = _paper("Night card, indigo", "cardstock", 450, 320, 250, swatch=
 _RUST: Final = _paper("Rust card", "cardstock", 450, 320, 250, swatch="rust")
 _MOSS: Final = _paper("Moss card", "cardstock", 450, 320, 250, swatch="moss")
 _THIN: Final = _paper("Thin log paper", "copier", 297, 210, 80, swatch="white")
-_BOARD: Final = _paper("Greyboard, 2 mm", "other", 700, 500, 700, swatch="grey", measured_sheets=1, readings_mm=[2.0])
+_BOARD: Final = Board(name="Greyboard, 2 mm", sheet_width_mm=700, sheet_height_mm=500, thickness_mm=2.0, grain="short")
 
 _FOUND: Final = {
     "p1": _LOG,
@@ -143,7 +144,7 @@ RECIPES: Final[tuple[Recipe, ...]] = (
     Recipe("double", "double pamphlet", "Twin comets", "Two sections with one thread, which crosses the spine at every hole.", "write", "some practice", "A5", "64 pages", 48, 96, kept=(("binding.kind", "double"), ("pages.sections", 2)), leaf=_LOG, cover=_RUST),
     Recipe("longstitch", "long-stitch journal", "Winter sky journal", "Sections sewn one by one through a soft spine; long stitches show outside.", "write", "some practice", "A5", "96 pages", 64, 200, kept=(("binding.kind", "longstitch"), ("pages.sections", 6)), leaf=_THIN, cover=_KRAFT),
     Recipe("plainlong", "plain long stitch", "Cloud notes", "As the long-stitch journal, without kettles: quicker, and looser.", "keep", "some practice", "A6", "64 pages", 48, 128, kept=(("binding.kind", "longstitch"), ("binding.way", "plain"), ("pages.sections", 4)), leaf=_THIN, cover=_MOSS),
-    Recipe("link", "link-stitch sketchbook", "Dome sketchbook", "Two boards and an open spine of chains: lies flat at every page.", "paint", "some practice", "A5", "80 pages", 64, 240, kept=(("binding.kind", "link"), ("cover.kind", "boards"), ("pages.sections", 5)), purpose="painting", leaf=_LOG, cover=_BOARD),
+    Recipe("link", "link-stitch sketchbook", "Dome sketchbook", "Two boards and an open spine of chains: lies flat at every page.", "paint", "some practice", "A5", "80 pages", 64, 240, kept=(("binding.kind", "link"), ("cover.kind", "boards"), ("pages.sections", 5)), purpose="painting", leaf=_LOG, board=_BOARD),
     Recipe("linkbare", "link-stitched block", "Star trail notes", "Chains across an open spine and no boards: the outermost leaves are the cover.", "write", "some practice", "A6", "80 pages", 48, 200, kept=(("binding.kind", "link"), ("cover.kind", "bare"), ("pages.sections", 5)), leaf=_THIN),
     Recipe("spanlinked", "span-linked block", "Variable star log", "Braids between the holes of an open spine.", "write", "some practice", "A5", "96 pages", 64, 240, kept=(("binding.kind", "spanlinked"), ("cover.kind", "bare"), ("pages.sections", 6)), leaf=_THIN),
     Recipe("tapes", "block over tapes", "Observatory ledger", "Sewn all along over tapes, firm enough for a case.", "write", "some practice", "A5", "160 pages", 96, 480, kept=(("binding.kind", "tapes"), ("cover.kind", "bare"), ("pages.sections", 10)), leaf=_THIN),

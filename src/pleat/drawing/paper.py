@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from pleat.core.brief.compute import BriefResult
-from pleat.core.paper.compute import PaperResult, Stock
+from pleat.core.paper.compute import PaperResult
+from pleat.core.paper.stocks import Stock
 from pleat.core.planning import Plan
+from pleat.core.words import joined
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
 
@@ -17,18 +19,19 @@ def sheet(stock: Stock, brief: BriefResult) -> Drawing:
         shapes += _folio(stock, brief)
     if stock.grain:
         shapes += grain_arrow(width * 0.86, height * 0.5, min(width, height) * 0.3, stock.grain)
-        shapes.append(Label(width * 0.86, height * 0.5, "grain", "on-sheet", "end", (-8, 4)))
+        shapes.append(Label(width * 0.86, height * 0.5, "warp" if stock.cloth else "grain", "on-sheet", "end", (-8, 4)))
     else:
         shapes.append(Label(width * 0.5, height * 0.12, "grain not known", "on-sheet"))
     group = f"paper.{stock.role}"
+    across, along = ("roll_width_mm", "length_left_mm") if stock.cloth else ("sheet_width_mm", "sheet_height_mm")
     return Drawing(
         width,
         height,
-        f"A sheet of {stock.name}, {brief.ruler.size(width, height)}.",
+        f"{'A roll' if stock.cloth else 'A sheet'} of {stock.name}, {brief.ruler.size(width, height)}.",
         shapes,
         dims=(
-            Dim("bottom", 0, width, brief.ruler.number(width), spot=f"{group}.sheet_width_mm"),
-            Dim("left", 0, height, brief.ruler.number(height), spot=f"{group}.sheet_height_mm"),
+            Dim("bottom", 0, width, brief.ruler.number(width), spot=f"{group}.{across}"),
+            Dim("left", 0, height, brief.ruler.number(height), spot=f"{group}.{along}"),
         ),
     )
 
@@ -52,9 +55,9 @@ def _folio(stock: Stock, brief: BriefResult) -> list[Shape]:
 
 @main.register
 def thickness(result: PaperResult, _plan: Plan) -> Drawing:
-    """Both calipers as ranges on one scale, in tenths of a millimetre drawn as centimetres."""
+    """All calipers as ranges on one scale, in tenths of a millimetre drawn as centimetres."""
     magnified = 100.0
-    stocks = [stock for stock in (result.leaf, result.cover) if stock.key in result.roles] or [result.leaf]
+    stocks = [result.stock(role) for role in result.roles] or [result.leaf]
     most = max(stock.caliper.high for stock in stocks) * magnified
     shapes: list[Shape] = []
     row = most / 26
@@ -71,17 +74,17 @@ def thickness(result: PaperResult, _plan: Plan) -> Drawing:
     return Drawing(
         most * 1.02,
         (3.6 * len(stocks) - 1.6) * row,
-        f"Thickness of {'both papers' if len(stocks) > 1 else stocks[0].name}, 100 times magnified, with low and high.",
+        f"Thickness of {joined(stock.name for stock in stocks)}, 100 times magnified, with low and high.",
         shapes,
     )
 
 
 @strip.register
 def small(result: PaperResult, _plan: Plan) -> Drawing:
-    """A stack of both papers, edge on."""
+    """A stack of leaves between what covers them, edge on."""
     lines: list[Shape] = []
-    covered = "cover" in result.roles
+    outer = next((result.stock(role) for role in ("cover", "covering", "board") if role in result.roles), result.leaf)
     for number in range(11):
-        swatch = result.cover.swatch if covered and number in (0, 10) else result.leaf.swatch
+        swatch = outer.swatch if number in (0, 10) else result.leaf.swatch
         lines.append(Rect(0, number * 2.6, 26, 1.3 if number in (0, 10) else 0.8, f"edge swatch-{swatch}"))
     return Drawing(26, 28, "stack", lines)

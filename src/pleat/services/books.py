@@ -15,7 +15,7 @@ from pleat.core.binding.record import Thread
 from pleat.core.binding.sewn import SewnResult
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.materials.items import Paper, ThreadSpool
+from pleat.core.materials.items import Material, Paper, ThreadSpool
 from pleat.core.materials.tools import Tools
 from pleat.core.overview import Good, Overview, overview
 from pleat.core.planning import PLEATS, Plan, make_plan
@@ -162,8 +162,8 @@ def unlock_stations(book: Book, unlocked: bool) -> Book:
     return editing.apply(book, [("binding.positions_mm", list(result.places_mm))])
 
 
-def use_paper(book: Book, paper: Paper, role: str) -> Book:
-    """The book with its leaf or cover paper taken from the materials."""
+def use_material(book: Book, paper: Material, role: str) -> Book:
+    """The book with a material taken for one of its roles. Raises BadBook for one that cannot serve so."""
     return editing.apply(book, [(f"paper.{role}", paper.model_dump(mode="json"))])
 
 

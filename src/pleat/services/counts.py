@@ -3,21 +3,30 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Literal
+from typing import Final
 
 from sqlalchemy.orm import Session
 
 from pleat.core.book import Book
 from pleat.core.cutting.offcuts import offcuts
 from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.materials.items import Paper
-from pleat.core.paper.record import Papers
+from pleat.core.materials.items import Board, Cloth, Item, Material, Paper
+from pleat.core.paper.record import ROLES
 from pleat.core.planning import Plan
 from pleat.core.words import many
 from pleat.services.clock import now
 from pleat.store import items as store
 
-Place = Literal["leaf", "cover", "pile"]
+Place = str
+"""The role of a material in a book, or ``pile``."""
+
+
+_NOT_COUNTED: Final[dict[type[Item], dict[str, object]]] = {
+    Paper: {"owned": None, "stock_id": None},
+    Board: {"owned": None, "stock_id": None},
+    Cloth: {"length_left_mm": 0.0, "stock_id": None},
+}
+"""What does not make a material another one: how much of it is left, and where it was taken from."""
 
 
 def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Place, ...]]:
@@ -29,27 +38,29 @@ def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tu
     linked = {int(paper.stock_id) for paper in book.paper.by_key().values() if paper.stock_id}
     if not linked:
         return book, ()
-    there = {item_id: one for item_id in linked if (one := store.find_paper(session, item_id))}
+    there = {item_id: one for item_id in linked if (one := store.find_material(session, item_id))}
     taken: dict[int, int] = {}
     for rows in store.takings(session, book_id).values() if book.bench.ticks else ():
         for item_id, amount in rows:
             taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
 
-    def counted(own: Paper) -> Paper:
+    def counted(own: Material) -> Material:
         held = there.get(int(own.stock_id)) if own.stock_id else None
         if held is None:
             return own.model_copy(update={"stock_id": None}) if own.stock_id else own
+        if isinstance(held, Cloth) or isinstance(own, Cloth):
+            left = held.length_left_mm if isinstance(held, Cloth) else None
+            return own if left is None else own.model_copy(update={"length_left_mm": left})
         owned = None if held.owned is None else held.owned + taken.get(int(own.stock_id or 0), 0)
         return own if own.owned == owned else own.model_copy(update={"owned": owned})
 
     book = with_papers(book, counted)
 
-    def known_otherwise(own: Paper) -> bool:
+    def known_otherwise(own: Material) -> bool:
         held = there[int(own.stock_id)] if own.stock_id else own
-        return held != own.model_copy(update={"owned": held.owned})
+        return held.model_copy(update=_NOT_COUNTED[type(held)]) != own.model_copy(update=_NOT_COUNTED[type(own)])
 
-    roles: tuple[tuple[Place, Paper], ...] = (("leaf", book.paper.leaf), ("cover", book.paper.cover))
-    otherwise = [role for role, own in roles if known_otherwise(own)]
+    otherwise: list[Place] = [role for role in ROLES if known_otherwise(getattr(book.paper, role))]
     if any(known_otherwise(own) for own in book.paper.more.values()):
         otherwise.append("pile")
     return book, tuple(otherwise)
@@ -66,20 +77,27 @@ def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
     return alter
 
 
-def tell(session: Session, own: Paper) -> str:
-    """Let the materials know a paper as a book has it, readings and all, but for its count; its name. Raises BadBook."""
-    if not own.stock_id or (there := store.find_paper(session, int(own.stock_id))) is None:
+def tell(session: Session, own: Material) -> str:
+    """Let the materials know a paper, board or cloth as a book has it, readings and all, but for how much is left; its name. Raises BadBook."""
+    there = store.find_material(session, int(own.stock_id)) if own.stock_id else None
+    if not own.stock_id or type(there) is not type(own):
         raise BadBook([FieldProblem("", "paper", "", "That paper is no longer among the materials.")])
-    store.change(session, int(own.stock_id), own.model_copy(update={"owned": there.owned}), now())
+    left = {name: getattr(there, name) for name in _NOT_COUNTED[type(own)] if name != "stock_id"}
+    store.change(session, int(own.stock_id), own.model_copy(update={**left, "stock_id": None}), now())
     return own.name
 
 
 def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
     """A book from elsewhere with its papers linked to those of these materials that are the same; names of those that are not here."""
-    here = {_known_as(stored.item): stored.id for stored in store.of_kind(session, "paper") if isinstance(stored.item, Paper)}
+    here = {
+        _known_as(stored.item): stored.id
+        for kind in ("paper", "board", "cloth")
+        for stored in store.of_kind(session, kind)
+        if isinstance(stored.item, Material)
+    }
     lost: list[str] = []
 
-    def link(own: Paper) -> Paper:
+    def link(own: Material) -> Material:
         if not own.stock_id:
             return own
         item_id = here.get(_known_as(own))
@@ -90,16 +108,20 @@ def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
     return with_papers(book, link), lost
 
 
-def _known_as(paper: Paper) -> tuple[object, ...]:
-    return (paper.name, round(paper.sheet_width_mm, 1), round(paper.sheet_height_mm, 1), paper.kind, paper.grammage)
+def _known_as(own: Material) -> tuple[object, ...]:
+    match own:
+        case Paper():
+            return (own.name, round(own.sheet_width_mm, 1), round(own.sheet_height_mm, 1), own.kind, own.grammage)
+        case Board():
+            return (own.name, round(own.sheet_width_mm, 1), round(own.sheet_height_mm, 1), round(own.thickness_mm, 2))
+    return (own.name, round(own.roll_width_mm, 1), round(own.thickness_mm, 2))
 
 
-def with_papers(book: Book, alter: Callable[[Paper], Paper]) -> Book:
-    """The book with every one of its papers, for leaves and cover and of the pile, as ``alter`` makes it."""
-    papers = Papers(
-        leaf=alter(book.paper.leaf), cover=alter(book.paper.cover), more={key: alter(own) for key, own in book.paper.more.items()}
-    )
-    return book.model_copy(update={"paper": papers})
+def with_papers(book: Book, alter: Callable[[Material], Material]) -> Book:
+    """The book with every one of its materials, by role and of the pile, as ``alter`` makes it."""
+    roles = {role: alter(getattr(book.paper, role)) for role in ROLES}
+    more = {key: alter(own) for key, own in book.paper.more.items()}
+    return book.model_copy(update={"paper": book.paper.model_copy(update={**roles, "more": more})})
 
 
 def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> str:
@@ -141,9 +163,9 @@ def _in_words(session: Session, moved: list[tuple[int, int]], back: bool) -> lis
     return found
 
 
-def _take(session: Session, own: Paper, stock: str, plan: Plan) -> list[tuple[int, int]]:
+def _take(session: Session, own: Material, stock: str, plan: Plan) -> list[tuple[int, int]]:
     """What cutting the parts of one stock takes from its item, and the offcuts it brings: (item, amount) with offcuts below 0."""
-    if not own.stock_id or store.find_paper(session, int(own.stock_id)) is None:
+    if not own.stock_id or isinstance(own, Cloth) or type(store.find_material(session, int(own.stock_id))) is not type(own):
         return []
     item_id, moved = int(own.stock_id), []
     left = store.owned_of(session, [item_id]).get(item_id)
@@ -152,7 +174,7 @@ def _take(session: Session, own: Paper, stock: str, plan: Plan) -> list[tuple[in
         _add(session, item_id, -amount)
         moved.append((item_id, amount))
     for cut in plan.cutting.cuts:
-        if cut.stock.key == stock:
+        if cut.stock.key == stock and isinstance(own, Paper):
             moved += [_lay_down(session, piece) for piece in offcuts(cut, own)]
     return moved
 

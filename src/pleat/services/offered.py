@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Final, Literal
+from typing import Final
 
 from sqlalchemy.orm import Session
 
 from pleat.core.book import Book
-from pleat.core.estimate import Estimate
-from pleat.core.materials.items import Item, Paper, ThreadSpool
-from pleat.core.materials.thickness import thickness
+from pleat.core.materials.items import KINDS, Item, Material, Paper, ThreadSpool
 from pleat.core.materials.thread import spool_diameter_mm
-from pleat.core.materials.uses import USES_MM, Gives, what_gives
+from pleat.core.materials.uses import USES_MM, Gives, Sheet, what_gives
 from pleat.core.overview import Good
+from pleat.core.paper.record import CAN_SERVE
+from pleat.core.paper.stocks import Stock, stock_of
 from pleat.core.plan import Part
 from pleat.core.planning import Plan, make_plan
 from pleat.core.units import MM_PER_INCH
@@ -23,7 +23,6 @@ from pleat.services.clock import now
 from pleat.store import items as store
 from pleat.store.items import StoredItem
 
-Role = Literal["leaf", "cover"]
 MOST_OFFERED: Final = 60
 """Papers a drawer offers at most; a search among the materials finds the others."""
 STARTERS: Final = {
@@ -37,11 +36,11 @@ STARTERS: Final = {
 
 @dataclass(frozen=True)
 class PaperChoice:
-    """A paper with what it would mean for a book: pieces a sheet gives, its thickness, whether the grain is right."""
+    """A material with what it would mean for a book: as a stock, pieces a sheet gives, whether the grain is right."""
 
     id: int
-    paper: Paper
-    caliper: Estimate
+    paper: Material
+    stock: Stock
     gives: int
     with_grain: bool | None
     in_use: bool
@@ -60,7 +59,7 @@ def suited(session: Session, leaf_width_mm: float, leaf_height_mm: float, search
         named = {stored.id for stored in store.listing(session, search, "paper", "", "name", per_page=MOST_OFFERED)}
         sheets = [sheet for sheet in sheets if sheet.key in named]
     elif not sheets:
-        return [PaperChoice(key, own, thickness(own).sheet, 1, None, False) for key, own in STARTERS.items()]
+        return [PaperChoice(key, own, stock_of("leaf", own), 1, None, False) for key, own in STARTERS.items()]
     low, high = USES_MM["leaves"]
     rated = []
     for sheet in sheets:
@@ -78,9 +77,9 @@ def _choices(session: Session, rated: Sequence[tuple[int, Lay]], own: str | None
     choices = []
     for key, better in rated:
         item = items[key].item
-        assert isinstance(item, Paper)
+        assert isinstance(item, Material)
         with_grain = better.with_grain if better.count else None
-        choices.append(PaperChoice(key, item, thickness(item).sheet, better.count, with_grain, own == str(key)))
+        choices.append(PaperChoice(key, item, stock_of("leaf", item), better.count, with_grain, own == str(key)))
     return choices
 
 
@@ -89,22 +88,41 @@ def paper(session: Session, paper_id: int) -> Paper | None:
     return STARTERS.get(paper_id) or store.find_paper(session, paper_id)
 
 
-def keep(session: Session, kept: Paper) -> int:
-    """Put a copy of a book's paper among the materials; its id."""
+def material(session: Session, item_id: int) -> Material | None:
+    """A paper, a board or a cloth by its id, one of the everyday papers too; None when it is not there."""
+    return STARTERS.get(item_id) or store.find_material(session, item_id)
+
+
+def keep(session: Session, kept: Material) -> int:
+    """Put a copy of a book's material among the materials; its id."""
     return store.add(session, kept, now())
 
 
-def papers_for(session: Session, book: Book, role: Role) -> list[PaperChoice]:
-    """Papers among the materials with what each gives this book: those that give something and with the grain first."""
-    part = next((one for one in make_plan(book).parts if isinstance(one, Part) and one.stock == role), None)
+def papers_for(session: Session, book: Book, role: str) -> list[PaperChoice]:
+    """What the materials have for a role with what each gives this book: those that give something and with the grain first."""
+    parts = [one for one in make_plan(book).parts if isinstance(one, Part) and one.stock == role]
+    part = max(parts, key=lambda one: one.width_mm * one.height_mm, default=None)
     width, height = (part.width_mm, part.height_mm) if part else (2 * book.brief.leaf_width_mm, book.brief.leaf_height_mm)
     own = getattr(book.paper, role).stock_id
     found = []
-    for sheet in store.sheets(session, 0, 0):
+    for sheet in _sheets(session, role):
         better, _ = both_ways(width, height, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
         found.append((better.count == 0, better.count > 0 and better.with_grain is False, sheet.name.lower(), sheet.key, better))
     found.sort(key=lambda row: row[:4])
     return _choices(session, [row[3:] for row in found[:MOST_OFFERED]], own)
+
+
+def _sheets(session: Session, role: str) -> list[Sheet]:
+    """The sheets among the materials that can serve in a role, whatever kind they are."""
+    kinds = [kind for kind in KINDS if KINDS[kind].model in CAN_SERVE[role]]
+    found = store.sheets(session, 0, 0) if "paper" in kinds else []
+    for stored in (one for kind in kinds if kind != "paper" for one in store.of_kind(session, kind)):
+        assert isinstance(stored.item, Material)
+        stock = stock_of(role, stored.item)
+        found.append(
+            Sheet(stored.id, stock.name, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.owned, stock.upright_only)
+        )
+    return found
 
 
 def threads(session: Session) -> list[tuple[int, ThreadSpool]]:

@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from pleat.core.errors import PleatError
 from pleat.core.materials.facts import facts
-from pleat.core.materials.items import KINDS, Item, Paper
+from pleat.core.materials.items import KINDS, Item, Material, Paper
 from pleat.core.materials.uses import Sheet
 from pleat.store.models import ItemRow, TakingRow, is_id
 
@@ -95,10 +95,17 @@ def load(session: Session, item_id: int) -> StoredItem:
 
 def find_paper(session: Session, item_id: int) -> Paper | None:
     """The paper of that id with its ``stock_id`` set; None when it is not there or not a paper."""
+    found = find_material(session, item_id)
+    return found if isinstance(found, Paper) else None
+
+
+def find_material(session: Session, item_id: int) -> Material | None:
+    """What pieces can be cut from, by its id, with its ``stock_id`` set; None when it is not there or something else."""
     row = session.get(ItemRow, item_id) if is_id(item_id) else None
-    if row is None or row.kind != "paper" or row.gone_at is not None:
+    if row is None or row.gone_at is not None:
         return None
-    return Paper.model_validate_json(row.document).model_copy(update={"stock_id": str(row.id)})
+    item = _stored(row).item
+    return item.model_copy(update={"stock_id": str(row.id)}) if isinstance(item, Material) else None
 
 
 def owned_of(session: Session, item_ids: Iterable[int]) -> dict[int, int | None]:

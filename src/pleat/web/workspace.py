@@ -12,11 +12,11 @@ from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.labels import label_of
 from pleat.core.materials.thread import spool_diameter_mm
+from pleat.core.paper.record import ROLES
 from pleat.core.planning import PLEATS, make_plan
 from pleat.services import books, counts, materials, offered
 from pleat.services import threads as threads_
 from pleat.services.books import Opened, Outcome
-from pleat.services.offered import Role
 from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
 from pleat.web.database import reading, writing
@@ -91,8 +91,9 @@ def fit(book_id: int) -> Response:
 
 @pages.get("/papers")
 def papers(book_id: int) -> str:
-    """The drawer with the papers among the materials, for the leaves or the cover."""
-    role: Role = "cover" if request.args.get("role") == "cover" else "leaf"
+    """The drawer with what the materials have for one role of the book's own."""
+    role = asked.word(request.args, "role", 20)
+    role = role if role in ROLES else "leaf"
     with reading() as session:
         opened = books.open_book(session, book_id)
         choices = offered.papers_for(session, opened.book, role)
@@ -102,16 +103,16 @@ def papers(book_id: int) -> str:
 @pages.post("/paper")
 def paper(book_id: int) -> Response:
     """Take a paper from the materials."""
-    role = "cover" if request.form.get("role") == "cover" else "leaf"
+    role = _role()
     with reading() as session:
-        chosen = offered.paper(session, asked.number(request.form, "paper", low=-10))
+        chosen = offered.material(session, asked.number(request.form, "paper", low=-10))
 
     def alter(book: Book) -> Book:
         if chosen is None:
             raise BadBook([FieldProblem("", "paper", "", "That paper is no longer among the materials.")])
-        return books.use_paper(book, chosen, role)
+        return books.use_material(book, chosen, role)
 
-    return change(book_id, f"{role} paper: {chosen.name if chosen else '?'}", alter)
+    return change(book_id, f"{ROLES[role].one}: {chosen.name if chosen else '?'}", alter)
 
 
 @pages.get("/threads")
@@ -144,7 +145,7 @@ def thread(book_id: int) -> Response:
 @pages.post("/keep-paper")
 def keep_paper(book_id: int) -> Response:
     """Put the book's own paper among the materials."""
-    role = "cover" if request.form.get("role") == "cover" else "leaf"
+    role = _role()
     with writing() as session:
         opened = books.open_book(session, book_id)
         kept = getattr(opened.book.paper, role)
@@ -159,7 +160,7 @@ def keep_paper(book_id: int) -> Response:
 @pages.post("/tell")
 def tell(book_id: int) -> Response:
     """Let the materials know a paper as this book has it."""
-    role = "cover" if request.form.get("role") == "cover" else "leaf"
+    role = _role()
     try:
         with writing() as session:
             name = counts.tell(session, getattr(books.open_book(session, book_id).book.paper, role))
@@ -177,6 +178,11 @@ def undo(book_id: int) -> Response:
 @pages.post("/redo")
 def redo(book_id: int) -> Response:
     return _move(book_id, 1)
+
+
+def _role() -> str:
+    role = asked.word(request.form, "role", 20)
+    return role if role in ROLES else "leaf"
 
 
 def _window() -> str:

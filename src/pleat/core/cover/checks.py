@@ -13,7 +13,7 @@ from pleat.core.estimate import Estimate
 from pleat.core.materials.tools import Tools
 from pleat.core.pages.block import Block
 from pleat.core.panels import PanelPlan
-from pleat.core.paper.compute import Stock
+from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
 from pleat.core.words import joined
@@ -213,7 +213,7 @@ def _near_edge(left: LeftOfCover, out: Outcome) -> Check | None:
         "watch",
         f"The outermost hole is {ruler.show(near)} from the end of the cover.",
         f"With less than {ruler.show(EDGE_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
-        (Offer("spread the holes over the height", tuple((f"binding.{name}", None) for name in placed)),) if helps else (),
+        (Offer("place the holes anew", tuple((f"binding.{name}", None) for name in placed)),) if helps else (),
         "" if helps else "A leaf so low has no room for more: pull gently there, with a thin thread if it is sewn.",
     )
 

@@ -11,7 +11,7 @@ from pleat.core.cutting.record import Cutting
 from pleat.core.errors import LengthError
 from pleat.core.materials.sizes import size_name, two_sides
 from pleat.core.materials.tools import Tools
-from pleat.core.paper.compute import Stock
+from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Check, Offer
 from pleat.core.units import MM_PER_INCH, RULERS, Ruler, parse_length
 from pleat.core.words import many

@@ -11,7 +11,7 @@ from pleat.core.cutting.cut import Cut, cut_part
 from pleat.core.cutting.left import LeftOfCutting
 from pleat.core.cutting.offcuts import Offcut, left_over
 from pleat.core.cutting.record import Cutting
-from pleat.core.paper.compute import Stock
+from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Figure, Offer, Part, PleatResult, Rule
 from pleat.core.words import many
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from pleat.core.materials.tools import Tools
-from pleat.core.paper.compute import Stock
+from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Part
 from pleat.core.yields import Lay, Lies, both_ways, lay
 

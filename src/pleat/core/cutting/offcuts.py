@@ -7,7 +7,7 @@ from typing import Final
 
 from pleat.core.cutting.cut import Cut
 from pleat.core.materials.items import Paper
-from pleat.core.paper.compute import GrainAxis
+from pleat.core.paper.stocks import GrainAxis
 
 SMALLEST_MM: Final = 40.0
 """An offcut with a shorter side is not worth keeping (house rule)."""

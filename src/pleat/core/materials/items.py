@@ -18,6 +18,7 @@ Swatch = Literal["white", "cream", "grey", "kraft", "indigo", "rust", "moss"]
 SWATCHES: Final = ChoiceRule("colour", tuple((name, name) for name in ("white", "cream", "grey", "kraft", "indigo", "rust", "moss")))
 GRAINS: Final = ChoiceRule("grain along the", (("long", "long side"), ("short", "short side"), ("unknown", "not known")))
 _Grain = Annotated[Literal["long", "short", "unknown"], GRAINS]
+_StockId = Annotated[str | None, Field(max_length=40, description="the item among the materials it was taken from")]
 _Owned = Annotated[int, NumberRule("how many are left", 0, 100000, whole=True)]
 
 
@@ -36,7 +37,7 @@ class Paper(Item):
     stays a question: the grammage is then open. A directional pattern stands upright along the sheet's height.
     """
 
-    stock_id: str | None = Field(default=None, max_length=40, description="the item among the materials it was taken from")
+    stock_id: _StockId = None
     form: Annotated[
         Literal["sheets", "pad", "roll", "found", "offcut"],
         ChoiceRule("comes as", (("sheets", "sheets"), ("pad", "pad"), ("roll", "roll"), ("found", "found paper"), ("offcut", "offcut"))),
@@ -90,6 +91,7 @@ class Paper(Item):
 class Board(Item):
     """Greyboard, chipboard, mount board."""
 
+    stock_id: _StockId = None
     sheet_width_mm: Annotated[float, LengthRule("the board's width", 30, 3000)]
     sheet_height_mm: Annotated[float, LengthRule("the board's height", 30, 3000)]
     thickness_mm: Annotated[float, LengthRule("the board's thickness", 0.3, 12, fine=True)]
@@ -101,6 +103,7 @@ class Board(Item):
 class Cloth(Item):
     """Book cloth, fabric or any wrap from a roll; its warp, like a grain, runs along the roll."""
 
+    stock_id: _StockId = None
     roll_width_mm: Annotated[float, LengthRule("the roll's width", 30, 3000)]
     length_left_mm: Annotated[float, LengthRule("the length left", 0, 200000)]
     thickness_mm: Annotated[float, LengthRule("the cloth's thickness", 0.05, 5, fine=True)]
@@ -218,6 +221,8 @@ class Stitch(Item):
     moves: Annotated[str, TextRule("its moves", 12000)] = "2 in | 2 1 3 2 =over"
 
 
+Material = Paper | Board | Cloth
+"""What pieces are cut from."""
 AnyItem = Paper | Board | Cloth | ThreadSpool | Elastic | Hardware | Stick | Fastener | Glue | Tool | Stitch
 
 

@@ -17,7 +17,7 @@ from pleat.core.materials.weights import BULK_CM3_PER_G, by_name, pounds_in_ever
 from pleat.core.plan import Rule
 from pleat.core.units import RULERS, Ruler
 
-Source = Literal["measured", "weight", "pounds", "name", "nothing"]
+Source = Literal["measured", "weight", "pounds", "name", "nothing", "sold"]
 ANY_GRAMMAGE: Final = (60.0, 110.0, 300.0)
 """What is planned with while nothing at all is known of a paper (house rule, shown as a check)."""
 _BY_BULK: Final = Rule("arithmetic", "thickness = grammage × bulk, as ISO 536 and ISO 534 define them")

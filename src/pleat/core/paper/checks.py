@@ -6,7 +6,7 @@ from typing import Final
 
 from pleat.core.estimate import Estimate
 from pleat.core.fields import NumberRule, rule_on
-from pleat.core.materials.items import Paper
+from pleat.core.materials.items import Board, Paper
 from pleat.core.materials.thickness import Thickness, weighed
 from pleat.core.materials.weights import BULK_CM3_PER_G, grammage_of, pounds_in_every_grade
 from pleat.core.plan import Check, Offer
@@ -26,6 +26,21 @@ def find(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> tuple[Check
         _grain(role, paper),
     ]
     return tuple(check for check in found if check)
+
+
+def of_board(role: str, board: Board) -> tuple[Check, ...]:
+    """What can go wrong with a board before it is cut: its grain is not known."""
+    if board.grain != "unknown":
+        return ()
+    return (
+        Check(
+            f"grain_{role}",
+            "note",
+            f"The grain of {board.name} is not known.",
+            "Boards bend along their grain and warp across it; with the grain along the spine the cover stays flat.",
+            no_fix="Bend the sheet both ways: the grain runs along the softer roll. Then say so here.",
+        ),
+    )
 
 
 def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Offer], ...]:

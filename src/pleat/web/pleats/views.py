@@ -9,6 +9,7 @@ from pleat.core.brief.compute import BriefResult
 from pleat.core.cutting.compute import CuttingResult
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.paper.compute import PaperResult
+from pleat.core.paper.record import ROLES
 from pleat.drawing import cutting as cutting_drawing
 from pleat.drawing import looks
 from pleat.drawing import paper as paper_drawing
@@ -37,16 +38,17 @@ def brief(result: BriefResult, opened: Opened) -> dict[str, Any]:
 def paper(result: PaperResult, opened: Opened) -> dict[str, Any]:
     """Each paper that this book uses to scale, and how thick they are; what to pick from is loaded when it is opened."""
     papers, brief_ = opened.book.paper.by_key(), opened.plan.brief
-    used = [role for role in ("leaf", "cover") if role in result.roles]
+    used = result.roles
     return {
         "small_height": 60,
+        "roles": ROLES,
         "in_materials": [role for role in used if papers[role].stock_id],
         "sheets": [
             (
                 role,
                 result.stock(role),
                 papers[role],
-                drawn(render_screen(paper_drawing.sheet(result.stock(role), brief_), 420, 310)),
+                drawn(render_screen(paper_drawing.sheet(result.stock(role), brief_), 420, 310 if len(used) < 3 else 230)),
             )
             for role in used
         ],

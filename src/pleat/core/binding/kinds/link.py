@@ -36,7 +36,7 @@ def supports(_binding: Link, holes: Sequence[float], rows: int, left: LeftOfBind
     """A board before the first section and one behind the last, held at every hole."""
     if not left.brief.made_of.cover.boards:
         return ()
-    thick = left.paper.cover.caliper.likely
+    thick = left.paper.stock("board").caliper.likely
     return tuple(Support("board", hole, thick, (row,)) for row in sorted({1, rows}) for hole in range(1, len(holes) + 1))
 
 

@@ -29,19 +29,19 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
     """Both boards, and their holes where the sections have theirs."""
     pages, ruler = left.pages, left.brief.ruler
     width, height = ruler.snap_up(pages.leaf_width_mm + cover.square_mm), pages.leaf_height_mm + 2 * cover.square_mm
-    spine = total([pages.thickness, left.extras.added, left.binding.swell, left.paper.cover.caliper.times(2)])
+    spine = total([pages.thickness, left.extras.added, left.binding.swell, left.paper.stock("board").caliper.times(2)])
     holes = tuple(position + cover.square_mm for position in left.binding.positions_mm)
     marks = f"{', '.join(ruler.number(hole) for hole in holes)} {ruler.name}"
     shown = _figures(cover, left, (width, height), spine, marks)
     board = Part(
-        "cover", "board", width, height, 2 * left.brief.quantity, "cover", needs=("block.measured",), across="it bows towards the leaves"
+        "cover", "board", width, height, 2 * left.brief.quantity, "board", needs=("block.measured",), across="it bows towards the leaves"
     )
     pierce = Step(
         "boards",
         "Pierce the boards",
         f"Both at once, spine edges level: {marks} from the head, {ruler.show(BOARD_REACH_MM)} in. One strip serves boards and sections.",
         ("awl or small drill", "station strip"),
-        needs=("cover.cut", "stations.marked"),
+        needs=("board.cut", "stations.marked"),
         gives=("board.pierced",),
         cautions=(AWL_BOARD,),
         signature=signature(*holes),
@@ -55,7 +55,7 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
         front_width_mm=width,
         front_height_mm=height,
         spine=spine,
-        swatch=left.paper.cover.swatch,
+        swatch=left.paper.stock("board").swatch,
         square_fore_mm=width - pages.leaf_width_mm,
         square_head_mm=cover.square_mm,
         holes_mm=holes,
@@ -63,7 +63,7 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
 
 
 def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine: Estimate, marks: str) -> tuple[Figure, ...]:
-    pages, ruler, board = left.pages, left.brief.ruler, left.paper.cover.caliper
+    pages, ruler, board = left.pages, left.brief.ruler, left.paper.stock("board").caliper
     (leaf, square), wide = ruler.summed([pages.leaf_width_mm, cover.square_mm])
     (above, leaf_high, below), high = ruler.summed([cover.square_mm, pages.leaf_height_mm, cover.square_mm])
     inset = ruler.show(BOARD_REACH_MM)
@@ -120,7 +120,7 @@ KIND: Final = CoverKind(
     summary="A bare board in front and one behind, caught by the thread; the spine stays open.",
     record=Boards,
     compute=compute,
-    roles=("cover",),
+    roles=("board",),
     takes=frozenset({"spine"}),
     boards=True,
 )

@@ -69,7 +69,7 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
     mixed, sections, folios = nested.mixed, nested.sections, sum(nested.sections)
     estimated, thickness = _thickness(pages, left, nested)
     creep = max((nested_creep(section) for section in nested.nests), key=lambda one: one.likely)
-    cuts = pile_cuts(paper.more, mixed, brief.quantity)
+    cuts = pile_cuts(paper.stocks, mixed, brief.quantity)
     takes = taken(cuts, mixed, brief.quantity)
     limit = _limit(left, nested)
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
