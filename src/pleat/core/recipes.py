@@ -106,6 +106,10 @@ _MOSS: Final = _paper("Moss card", "cardstock", 450, 320, 250, swatch="moss")
 _THIN: Final = _paper("Thin log paper", "copier", 297, 210, 80, swatch="white")
 _BOARD: Final = Board(name="Greyboard, 2 mm", sheet_width_mm=700, sheet_height_mm=500, thickness_mm=2.0, grain="short")
 
+_CLOTH: Final = Cloth(name="Book cloth, midnight", roll_width_mm=900, length_left_mm=1500, thickness_mm=0.35, swatch="indigo")
+_FABRIC: Final = Cloth(name="Cotton, star print", roll_width_mm=1100, length_left_mm=800, thickness_mm=0.3, backed="no", swatch="rust")
+_SHEETS: Final = _paper("Pasted paper, nebula", "drawing", 305, 305, 120, swatch="moss", sides=1)
+
 _FOUND: Final = {
     "p1": _LOG,
     "p2": _paper("Flour bag paper", "kraft", 297, 210, 70, swatch="kraft", toughness="weak"),
@@ -150,6 +154,10 @@ RECIPES: Final[tuple[Recipe, ...]] = (
     Recipe("tapes", "block over tapes", "Observatory ledger", "Sewn all along over tapes, firm enough for a case.", "write", "some practice", "A5", "160 pages", 96, 480, kept=(("binding.kind", "tapes"), ("cover.kind", "bare"), ("pages.sections", 10)), leaf=_THIN),
     Recipe("cords", "block on raised cords", "Members' book", "Cords stand up on the spine as bands.", "keep", "takes care", "A5", "128 pages", 96, 480, kept=(("binding.kind", "cords"), ("cover.kind", "bare"), ("pages.sections", 8)), leaf=_LOG),
     Recipe("twoon", "two-on over tapes", "Catalogue of nights", "Two thin sections with every run of the thread: half the thread, half the swell.", "keep", "takes care", "A5", "160 pages", 96, 480, kept=(("binding.kind", "twoon"), ("cover.kind", "bare"), ("pages.sections", 10)), leaf=_THIN),
+    Recipe("case", "case-bound book", "Almanac of the society", "Sewn over tapes and hung into a case of boards and cloth, with endpapers.", "keep", "takes care", "A5", "160 pages", 64, 480, kept=(("binding.kind", "tapes"), ("cover.kind", "case"), ("pages.sections", 10)), glue=True, leaf=_THIN, board=_BOARD, covering=_CLOTH),
+    Recipe("quarter", "quarter-covered case", "Comet register", "A case with cloth over the spine and patterned paper on its sides.", "give", "takes care", "A5", "128 pages", 64, 480, kept=(("binding.kind", "tapes"), ("cover.kind", "quarter"), ("pages.sections", 8)), purpose="gift", glue=True, leaf=_LOG, board=_BOARD, covering=_CLOTH),
+    Recipe("padded", "padded case", "Guest book of the open night", "A case in fabric with padding under it, soft to the hand.", "give", "takes care", "200 × 150", "96 pages", 64, 320, kept=(("binding.kind", "tapes"), ("cover.kind", "padded"), ("pages.sections", 8)), purpose="gift", glue=True, leaf=_LOG, cover=_KRAFT, board=_BOARD, covering=_FABRIC),
+    Recipe("threepiece", "three-piece case", "Album of the eclipse trip", "Two boards and a spine board on a wrap that is joined from sheets.", "photographs", "takes care", "200 × 200", "64 pages", 32, 200, kept=(("binding.kind", "tapes"), ("cover.kind", "threepiece"), ("pages.sections", 8)), purpose="photographs", glue=True, leaf=_SKETCH, board=_BOARD, covering=_SHEETS),
     Recipe("loop", "booklet in a loop", "Telescope queue", "A loop of elastic holds the booklet; it is changed for a new one in a moment.", "keep", "first book", "A6", "32 pages", 16, 48, kept=(("binding.kind", "loop"),), leaf=_LOG, cover=_RUST),
     Recipe("machine", "machine-sewn booklet", "Star party flyer book", "A seam along the fold, quick for a whole run.", "give", "some practice", "A6", "16 pages", 4, 32, kept=(("binding.kind", "machine"),), purpose="gift", leaf=_LOG, cover=_KRAFT),
     Recipe("own", "a stitch of your own", "Experiment one", "Tap the holes in the order you sew them; Pleat says what cannot be sewn.", "keep", "takes care", "A5", "32 pages", 8, 48, kept=(("binding.kind", "own"),), leaf=_LOG, cover=_NIGHT),

@@ -50,12 +50,14 @@ class Body:
 @singledispatch
 def head(block: Block, cover: CoverResult, body: Body) -> list[Shape]:
     """The leaves as they show at the head: as wide as they are, their edges running back."""
-    top, right, thick = cover.square_head_mm, min(block.leaf_width_mm, body.width), body.thick
+    top, right, near = cover.square_head_mm, min(block.leaf_width_mm, body.width), cover.board_mm
+    far = max(body.thick - near, near)
     edges = min(MOST_LEAVES, max(2, block.leaves // 2))
     shapes: list[Shape] = [
-        body.face([(0, top, 0), (right, top, 0), (right, top, thick), (0, top, thick)], f"portrait-face swatch-{block.swatch}")
+        body.face([(0, top, near), (right, top, near), (right, top, far), (0, top, far)], f"portrait-face swatch-{block.swatch}")
     ]
-    shapes += [body.line((0, top, thick * n / edges), (right, top, thick * n / edges), "portrait-leaf") for n in range(1, edges)]
+    places = [near + (far - near) * n / edges for n in range(1, edges)]
+    shapes += [body.line((0, top, place), (right, top, place), "portrait-leaf") for place in places]
     return shapes
 
 
@@ -88,7 +90,8 @@ def portrait(plan: Plan) -> Drawing:
     """The book as it will stand on the table."""
     cover = plan.cover
     body = Body(cover.front_width_mm, cover.front_height_mm, max(cover.spine.likely, _THINNEST))
-    shapes = [*behind(cover, body), *head(plan.pages, cover, body), *covered(cover, plan.pages, body), *held(plan.binding, cover, body)]
+    shapes = [*behind(cover, body), *head(plan.pages, cover, body), *covered(cover, plan.pages, body)]
+    shapes += [] if cover.hides_spine else held(plan.binding, cover, body)
     size = plan.brief.ruler.size(body.width, body.height)
     says = f"The book shut, {size}, {plan.brief.ruler.thin(cover.spine.likely)} thick at the spine."
     return Drawing(body.width + ACROSS * body.thick, body.height + UP * body.thick, says, shapes)

@@ -141,6 +141,24 @@ def _scaled(shape: Shape, by: float) -> Shape:
     return replace(shape, shapes=tuple(_scaled(one, by) for one in shape.shapes))
 
 
+def moved(shape: Shape, x: float, y: float) -> Shape:
+    """The shape so many mm to the right and down."""
+    match shape:
+        case Line():
+            return replace(shape, x1=shape.x1 + x, y1=shape.y1 + y, x2=shape.x2 + x, y2=shape.y2 + y)
+        case Curve():
+            return replace(shape, commands=tuple((letter, _shifted(letter, numbers, x, y)) for letter, numbers in shape.commands))
+        case Group():
+            return replace(shape, shapes=tuple(moved(one, x, y) for one in shape.shapes))
+    return replace(shape, x=shape.x + x, y=shape.y + y)
+
+
+def _shifted(letter: str, numbers: tuple[float, ...], x: float, y: float) -> tuple[float, ...]:
+    """The numbers of a command; of an arc only its end moves."""
+    first = 5 if letter == "A" else 0
+    return tuple(one if place < first else one + (y if (place - first) % 2 else x) for place, one in enumerate(numbers))
+
+
 def _points(letter: str, numbers: tuple[float, ...], by: float) -> tuple[float, ...]:
     """The numbers of a command; an arc's turn and flags stay."""
     return tuple(one if letter == "A" and place in (2, 3, 4) else one * by for place, one in enumerate(numbers))

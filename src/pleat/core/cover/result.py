@@ -22,7 +22,8 @@ class LeftOfCover(LeftOfBinding):
 class CoverResult(PleatResult):
     """The book as it is covered, lengths in mm: its front as it lies shut, its thickness at the spine, and its colour.
 
-    ``square_head_mm`` is how far it stands past the leaves at head and tail, ``holes_mm`` its holes from its own head.
+    ``square_head_mm`` is how far it stands past the leaves at head and tail, ``holes_mm`` its holes from its own head, ``board_mm`` how thick it is before and behind the leaves; ``hides_spine`` says that
+    what the block is sewn with does not show.
     """
 
     front_width_mm: float
@@ -32,3 +33,5 @@ class CoverResult(PleatResult):
     square_fore_mm: float = 0.0
     square_head_mm: float = 0.0
     holes_mm: tuple[float, ...] = ()
+    board_mm: float = 0.0
+    hides_spine: bool = False

@@ -58,6 +58,7 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
         swatch=left.paper.stock("board").swatch,
         square_fore_mm=width - pages.leaf_width_mm,
         square_head_mm=cover.square_mm,
+        board_mm=left.paper.stock("board").caliper.likely,
         holes_mm=holes,
     )
 

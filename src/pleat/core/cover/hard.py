@@ -1,0 +1,314 @@
+"""Hard covers: what is the same for all of them, from the boards to the dried book. A kind adds its own covering, pieces and steps."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
+from functools import partial
+from typing import Any, Final
+
+from pleat.core.cover import fasteners, hard_checks, hard_figures, hard_steps, spine
+from pleat.core.cover.fasteners import Landing
+from pleat.core.cover.result import CoverResult, LeftOfCover
+from pleat.core.cover.shell import SEAM_MM, Hard, Shell, cornered, shell_of, wrap_piece
+from pleat.core.folding.sheet import Piece, Span, board, piece
+from pleat.core.plan import Check, Figure, Length, Offer, Part, Step
+from pleat.core.plan import Piece as Taken
+
+SPINE_LINING_MM: Final = 15.0
+"""How far the lining of the spine goes on to either board (common practice)."""
+EVEN_MM: Final = 3.0
+"""The even border that a pastedown or liner leaves (common practice: 3 mm, 1/8 in)."""
+
+
+@dataclass(frozen=True)
+class Laid:
+    """A piece as it lies in the flat cover seen from the outside: its corner in mm, what it is drawn as, and the part it is."""
+
+    piece: Piece
+    x_mm: float
+    y_mm: float
+    what: str
+    part: str
+
+
+@dataclass(frozen=True)
+class Layer:
+    """One layer of a cover's edge, the outermost first: what it is, its thickness in mm, its colour."""
+
+    name: str
+    mm: float
+    swatch: str
+
+
+@dataclass(frozen=True)
+class Own:
+    """What a kind adds to the common case: the pieces that cover the boards, further parts, layers, figures, checks and steps."""
+
+    covering: tuple[Laid, ...]
+    parts: tuple[Part, ...] = ()
+    under: tuple[Laid, ...] = ()
+    padding: tuple[Layer, ...] = ()
+    inside: tuple[Layer, ...] = ()
+    figures: tuple[Figure, ...] = ()
+    checks: tuple[Check, ...] = ()
+    before: tuple[Step, ...] = ()
+    steps: tuple[Step, ...] = ()
+    words: hard_steps.Words = field(default_factory=hard_steps.Words)
+
+
+@dataclass(frozen=True, kw_only=True)
+class HardResult(CoverResult):
+    """A hard cover, lengths in mm: the shell with every width, its pieces laid out flat, and the layers of its edge from outside to inside."""
+
+    shell: Shell
+    laid: tuple[Laid, ...]
+    layers: tuple[Layer, ...]
+    landing: Landing | None
+    fastener: str
+    rounded_mm: float
+    side_swatch: str
+
+
+def compute(
+    cover: Hard, left: LeftOfCover, own: Callable[[Any, Shell, LeftOfCover], Own], *, pad: float = 0.0, joint_mm: float | None = None
+) -> HardResult:
+    """A cover with boards and a spine; ``own`` is what its kind adds."""
+    shell = shell_of(cover, left, pad=pad, joint_mm=joint_mm)
+    kind = own(cover, shell, left)
+    paper = left.paper
+    laid = (*kind.covering, *kind.under, *_boards(shell))
+    landing = _landing(cover, shell)
+    parts = (*_board_parts(cover, shell, left), *kind.parts, *_linings(cover, shell, left))
+    shown = hard_figures.figures(cover, left, shell, kind.covering[0].piece.size_mm, len(kind.covering))
+    lining = paper.stock("lining")
+    layers = (
+        Layer("covering", shell.covering, paper.stock("covering").swatch),
+        *kind.padding,
+        Layer("board", shell.board, paper.stock("board").swatch),
+        *kind.inside,
+        *((Layer("pastedown", lining.caliper.likely, lining.swatch),) if cover.ends == "endpapers" else ()),
+    )
+    outside = shell.spine.used.plus(paper.stock("board").caliper.times(2)).plus(paper.stock("covering").caliper.times(2))
+    thick = outside.likely
+    return HardResult(
+        key_figure=shown[0],
+        figures=(*shown, *kind.figures, *spine.figures(left.brief.ruler, shell.spine)),
+        checks=(*hard_checks.find(cover, left, shell), *kind.checks, *spine.checks(cover, left, shell.spine)),
+        parts=(
+            *parts,
+            *_trimmings(cover, shell, left),
+            *fasteners.pieces(cover.fastener, shell.height, thick, shell.shut[0], left.brief.quantity),
+        ),
+        steps=(*kind.before, *hard_steps.of(cover, left, shell, kind.words, landing), *kind.steps),
+        front_width_mm=shell.shut[0],
+        front_height_mm=shell.height,
+        spine=outside,
+        swatch=paper.stock("covering").swatch,
+        square_fore_mm=min(shell.squares),
+        square_head_mm=cover.square_mm,
+        shell=shell,
+        laid=laid,
+        layers=layers,
+        landing=landing,
+        fastener=cover.fastener,
+        rounded_mm=cover.rounded_mm,
+        hides_spine=True,
+        board_mm=shell.board + shell.covering,
+        side_swatch=paper.stock("side").swatch,
+    )
+
+
+def _boards(shell: Shell) -> tuple[Laid, ...]:
+    """Both boards and the strip, where they lie on the covering."""
+    at = shell.edges
+    return (
+        Laid(board("back board", "board", shell.back, shell.height), at[1], shell.reach, "board", "boards"),
+        Laid(board("spine strip", "board", shell.strip, shell.height), at[3], shell.reach, "board", "strip"),
+        Laid(board("front board", "board", shell.front, shell.height), at[5], shell.reach, "board", "boards"),
+    )
+
+
+def _board_parts(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Part, ...]:
+    ruler, count = left.brief.ruler, left.brief.quantity
+    smaller = partial(_smaller_boards, cover, left, shell)
+    bows = "the board bows across the spine and pulls at the joint"
+    needs = ("block.measured",)
+    advice = f"Cut all boards of one height together, at {ruler.number(shell.height)} {ruler.name}, then to width."
+    strip = Part(
+        "strip",
+        "spine strip",
+        shell.strip,
+        shell.height,
+        count,
+        "board",
+        needs=needs,
+        across="it bends along the spine and will not stand straight",
+    )
+    if abs(shell.back - shell.front) < 0.01:
+        return (
+            Part("boards", "board", shell.back, shell.height, 2 * count, "board", needs=needs, advice=advice, across=bows, smaller=smaller),
+            strip,
+        )
+    return (
+        Part("boards", "back board", shell.back, shell.height, count, "board", needs=needs, advice=advice, across=bows, smaller=smaller),
+        Part("front_board", "front board", shell.front, shell.height, count, "board", needs=needs, across=bows, smaller=smaller),
+        strip,
+    )
+
+
+def _smaller_boards(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
+    """Take the exact excess off the squares, where they can give it."""
+    ruler, found = left.brief.ruler, []
+    for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
+        short = max(shell.front - across, (shell.height - along) / 2, 0.0)
+        square = ruler.snap_down(cover.square_mm - short)
+        if short and square >= 0 and cover.back_mm is None and cover.front_mm is None:
+            less = ruler.show(cover.square_mm - square)
+            found.append(
+                Offer(f"square {ruler.show(square)}: {less} off each side", (("cover.square_mm", square), ("cover.square_fore_mm", None)))
+            )
+    return tuple(found)
+
+
+def one_piece(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[tuple[Laid, ...], tuple[Part, ...]]:
+    """The covering in one piece, or in two halves that overlap on the spine."""
+    stock, count = left.paper.stock("covering"), left.brief.quantity
+    smaller = partial(smaller_covering, cover, left, shell)
+    across = "it stretches the wrong way, and the boards warp"
+    if cover.seam == "one":
+        whole = replace(wrap_piece(shell), directed=stock.upright_only)
+        part = Part(
+            "covering", "covering", shell.width, shell.wrap_height, count, "covering", across=across, smaller=smaller, needs=("board.cut",)
+        )
+        return (Laid(whole, 0.0, 0.0, "covering", "covering"),), (part,)
+    half = shell.width / 2 + SEAM_MM / 2
+    middle = (shell.strip + SEAM_MM) / 2
+    on_left = halved(shell, "back half", middle, "left")
+    on_right = halved(shell, "front half", middle, "right")
+    part = Part(
+        "covering", "covering half", half, shell.wrap_height, 2 * count, "covering", across=across, smaller=smaller, needs=("board.cut",)
+    )
+    return (
+        Laid(on_left, 0.0, 0.0, "covering", "covering"),
+        Laid(on_right, shell.edges[3] + shell.strip / 2 - SEAM_MM / 2, 0.0, "covering", "covering"),
+    ), (part,)
+
+
+def halved(shell: Shell, name: str, inner_mm: float, side: str, stock: str = "covering") -> Piece:
+    """The covering from one fore edge to ``inner_mm`` past the joint, its outer corners cut."""
+    outer = (
+        Span("back turn-in", shell.reach),
+        Span("back", shell.back),
+        Span("back joint", shell.joint, "bend"),
+        Span("spine", inner_mm, "bend"),
+    )
+    front = (
+        Span("spine", inner_mm),
+        Span("front joint", shell.joint, "bend"),
+        Span("front", shell.front, "bend"),
+        Span("front turn-in", shell.reach),
+    )
+    columns = outer if side == "left" else front
+    kept = [(one.name, row.name) for one in columns for row in shell.rows if row.name]
+    return cornered(piece(name, stock, columns, shell.rows, kept=kept), shell.reach, shell.corner, side)
+
+
+def smaller_covering(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
+    """E4: the ways out of a covering that is longer than what is owned, each with its consequence."""
+    ruler, found = left.brief.ruler, []
+    least = 12.0
+    for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
+        over = max(shell.width - across, shell.wrap_height - along)
+        turn = ruler.snap_down(cover.turn_in_mm - over / 2)
+        if over > 0 and turn >= least and cover.piece_width_mm is None:
+            found.append(
+                Offer(
+                    f"turn-in {ruler.show(turn)}: {ruler.show(cover.turn_in_mm - turn)} less at every edge, which holds less well",
+                    (("cover.turn_in_mm", turn),),
+                )
+            )
+            break
+    half = shell.width / 2 + SEAM_MM / 2
+    fits = any(half <= a + 0.05 and shell.wrap_height <= b + 0.05 for a, b in ((sheet_width, sheet_height), (sheet_height, sheet_width)))
+    if cover.seam == "one" and fits:
+        found.append(
+            Offer(
+                "join two halves on the spine, where the seam shows as a ridge", (("cover.seam", "joined"), ("cover.piece_width_mm", None))
+            )
+        )
+    square = max(0.0, cover.square_mm - 1.0)
+    for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
+        over = max((shell.width - across) / 2, (shell.wrap_height - along) / 2)
+        square = ruler.snap_down(cover.square_mm - over)
+        if over > 0 and square >= 1.0 and cover.piece_width_mm is None:
+            found.append(
+                Offer(
+                    f"square {ruler.show(square)}: {ruler.show(2 * (cover.square_mm - square))} off both boards together, all else as it is",
+                    (("cover.square_mm", square), ("cover.square_fore_mm", None)),
+                )
+            )
+            break
+    return tuple(found)
+
+
+def _linings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Part, ...]:
+    """Endpapers as folded sheets of the leaf's size, and the lining of the spine."""
+    leaf_w, leaf_h = shell.leaf
+    count, found = left.brief.quantity, []
+    if cover.ends == "endpapers":
+        found.append(
+            Part(
+                "endpapers",
+                "endpaper, folded once",
+                2 * leaf_w,
+                leaf_h,
+                2 * count,
+                "lining",
+                needs=("block.measured",),
+                across="its fold cracks and the board is pulled out of true",
+            )
+        )
+    if cover.spine_lining == "yes":
+        found.append(
+            Part(
+                "spine_lining",
+                "spine lining",
+                lining_width(shell),
+                shell.height - 2 * EVEN_MM,
+                count,
+                "lining",
+                needs=("board.cut",),
+                across="it does not bend into the joints",
+            )
+        )
+    return tuple(found)
+
+
+def lining_width(shell: Shell) -> float:
+    """Over the strip and both joints, and on to either board."""
+    return shell.strip + 2 * shell.joint + 2 * SPINE_LINING_MM
+
+
+def _trimmings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Taken, ...]:
+    """Ribbon and head bands: the ribbon as long as the leaf's diagonal and a little."""
+    count, found = left.brief.quantity, []
+    leaf_w, leaf_h = shell.leaf
+    if cover.ribbon == "yes":
+        found.append(Length("ribbon", "ribbon marker", (leaf_w**2 + leaf_h**2) ** 0.5 + 60, count, "ribbon", "cover"))
+    if cover.head_bands == "yes":
+        found.append(Length("head_bands", "head band", shell.spine.used.high, 2 * count, "head band", "cover"))
+    return tuple(found)
+
+
+def _landing(cover: Hard, shell: Shell) -> Landing | None:
+    """Where the halves of a fastener go on a cover without a flap: on both fore edges, or from the back board over the front."""
+    middle = shell.height / 2
+    match cover.fastener:
+        case "none":
+            return None
+        case "elastic":
+            return Landing(("back board, at head and tail", 15.0, 15.0), ("front board, where it lies over it", 15.0, 15.0))
+        case "button":
+            return Landing(("front board", 20.0, middle), ("back board, where the cord is held", 20.0, middle))
+    return Landing(("front board", 10.0, middle), ("back board", 10.0, middle))

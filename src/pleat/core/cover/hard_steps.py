@@ -1,0 +1,216 @@
+"""The bench steps of a hard cover: marked, glued, cornered, turned in, lined, dried under weight, hung in, dried again."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from pleat.core.cautions import GLUE, KNIFE, WEIGHT
+from pleat.core.cover import fasteners
+from pleat.core.cover.fasteners import Landing
+from pleat.core.cover.result import LeftOfCover
+from pleat.core.cover.shell import Hard, Shell
+from pleat.core.plan import Missing, Step, signature
+from pleat.core.words import joined
+
+CASE_DRIES_MINUTES: Final = 120
+BOOK_DRIES_MINUTES: Final = 480
+"""Under weight (house rule; the glue's own label comes first)."""
+
+
+@dataclass(frozen=True)
+class Words:
+    """What a kind says otherwise: how the boards are laid on, how the turn-ins go, what has to be done before."""
+
+    glue: str = "Brush glue on the boards, not on the covering, and lay them on the marks: strip first, then the boards, a joint away."
+    turn: str = "Head and tail first, then the fore edges: pinch the corner in with the bone folder before the last one goes over."
+    turned: str = "covering.turned"
+    lift: tuple[str, ...] = ()
+
+
+def of(cover: Hard, left: LeftOfCover, shell: Shell, words: Words, landing: Landing | None) -> tuple[Step, ...]:
+    """Every step of this cover, in the order they are usually done."""
+    ruler, count = left.brief.ruler, left.brief.quantity
+    inside = [shell.width - at for at in reversed(shell.edges)][1:-1]
+    marks = ", ".join(ruler.number(ruler.snap(at)) for at in inside)
+    boards = signature(shell.back, shell.front, shell.height, shell.strip, shell.joint)
+    steps = [
+        *((_round(cover, left),) if cover.rounded_mm else ()),
+        Step(
+            "mark_covering",
+            "Mark the covering on its inside",
+            f"From the left edge, front board first: {marks} {ruler.name}; from the head {ruler.number(shell.reach)} and {ruler.number(shell.reach + shell.height)}. "
+            "The printed score list has them; on the outside they run the other way.",
+            ("rule", "pencil"),
+            needs=("covering.cut",),
+            gives=("covering.marked",),
+            signature=boards,
+        ),
+        Step(
+            "glue_boards",
+            "Glue boards and strip on",
+            words.glue,
+            ("brush", "bone folder"),
+            needs=("covering.marked", "board.cut", "board.ready", *words.lift),
+            gives=("board.glued",),
+            tags=frozenset({"glue", "hiding paper"}),
+            cautions=(GLUE,),
+            signature=boards,
+            minutes=6 * count,
+        ),
+        Step(
+            "cut_corners",
+            "Cut the corners of the covering",
+            f"At 45 degrees, {ruler.thin(shell.corner)} off each corner of the boards. Nearer shows the board, farther makes a lump.",
+            ("knife", "corner template"),
+            needs=("board.glued",),
+            gives=("corner.cut",),
+            cautions=(KNIFE,),
+            signature=signature(shell.corner),
+        ),
+        Step(
+            "turn_in",
+            "Turn the covering in",
+            words.turn,
+            ("brush", "bone folder"),
+            needs=("corner.cut",),
+            gives=("covering.turned",),
+            tags=frozenset({"glue"}),
+            minutes=8 * count,
+        ),
+    ]
+    if cover.spine_lining == "yes":
+        steps.append(_line_spine(left, shell))
+    steps += [
+        Step(
+            "press_joints",
+            "Press the joints in",
+            "With the bone folder's edge from inside and outside, before the glue is dry: they have to bend there and nowhere else.",
+            ("bone folder",),
+            needs=("covering.turned", "spine.lined"),
+            gives=("joint.pressed",),
+        ),
+        Step(
+            "dry_cover",
+            "Dry the cover flat under weight",
+            "Open, between waste paper and two boards, until it no longer feels cold.",
+            ("boards", "weight"),
+            needs=("joint.pressed",),
+            gives=("cover.dry",),
+            tags=frozenset({"glue"}),
+            wait_minutes=CASE_DRIES_MINUTES,
+            cautions=(WEIGHT,),
+        ),
+    ]
+    if cover.head_bands == "yes":
+        steps.append(
+            Step(
+                "head_bands",
+                "Glue on the head bands",
+                f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead just past the leaves.",
+                ("glue",),
+                needs=("block.sewn",),
+                gives=("block.banded",),
+                cautions=(GLUE,),
+            )
+        )
+    if cover.ribbon == "yes":
+        steps.append(
+            Step(
+                "ribbon",
+                "Glue in the ribbon",
+                "Its end on the spine of the sewn block, 30 mm down from the head; the rest between the leaves, rolled up.".replace(
+                    "30 mm", ruler.show(30)
+                ),
+                needs=("block.sewn",),
+                gives=("block.marked",),
+            )
+        )
+    if cover.ends == "endpapers":
+        steps.append(_endpapers(left, shell))
+    steps += [_hang(cover, left, shell), _dry_book()]
+    if landing:
+        steps += fasteners.steps(cover.fastener, ruler, landing, "the covering")
+    return tuple(steps)
+
+
+def _round(cover: Hard, left: LeftOfCover) -> Step:
+    return Step(
+        "round_corners",
+        "Round the boards' corners",
+        f"By {left.brief.ruler.show(cover.rounded_mm)} at the fore edge, all four alike: draw round a coin, cut off the corner and sand it. The covering is pleated round it in small folds instead of being cut at 45 degrees.",
+        ("knife", "sandpaper"),
+        needs=("board.cut",),
+        gives=("board.ready",),
+        tags=frozenset({"cut-out"}),
+        cautions=(KNIFE,),
+        signature=signature(cover.rounded_mm),
+    )
+
+
+def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
+    return Step(
+        "line_spine",
+        "Line the spine inside",
+        f"Glue the lining over the strip, down into both joints and {left.brief.ruler.show(15)} on to either board; work it into the joints with the bone folder.",
+        ("brush", "bone folder"),
+        needs=("covering.turned", "lining.cut"),
+        gives=("spine.lined",),
+        tags=frozenset({"glue", "lining"}),
+        cautions=(GLUE,),
+        signature=signature(shell.strip, shell.joint),
+        missing=Missing(
+            slip="E6",
+            words="the spine is not lined",
+            why="Once the block is hung in, nothing can be glued behind it: the covering alone then carries the boards.",
+            done="the lining is in after all",
+            undo="untick what came too early",
+        ),
+    )
+
+
+def _endpapers(left: LeftOfCover, shell: Shell) -> Step:
+    ruler = left.brief.ruler
+    return Step(
+        "endpapers",
+        "Tip the endpapers on",
+        f"Fold both sheets, {ruler.size(2 * shell.leaf[0], shell.leaf[1])}. A line of paste {ruler.show(3)} wide along the fold, laid level with the spine of the sewn block, front and back.",
+        ("brush", "waste paper"),
+        needs=("block.sewn", "thread.trimmed", "lining.cut"),
+        gives=("block.ended",),
+        tags=frozenset({"glue"}),
+        cautions=(GLUE,),
+        signature=signature(*shell.leaf),
+    )
+
+
+def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
+    ruler = left.brief.ruler
+    what = "the endpaper" if cover.ends == "endpapers" else "the outermost leaf"
+    squares = joined((ruler.number(shell.square), ruler.number(max(shell.squares[1], 0.0))))
+    dry = "" if cover.ends != "bare" else " Only its spine edge is glued, for the boards stay bare."
+    return Step(
+        "hang_in",
+        "Hang the block in",
+        f"Lay it on the back board, squares even: {squares} {ruler.name} at head and fore edge. A sheet of waste paper under {what}, paste it, take the waste out, shut the board on it. Turn over, do the other; do not open it to look.{dry}",
+        ("brush", "waste paper"),
+        needs=("cover.dry", "block.sewn", "block.ended", "block.banded", "block.marked", "spine.lined", "filler.in"),
+        gives=("book.hung",),
+        tags=frozenset({"hanging in"}),
+        cautions=(GLUE,),
+        signature=signature(shell.square, *shell.squares),
+        minutes=10 * left.brief.quantity,
+    )
+
+
+def _dry_book() -> Step:
+    return Step(
+        "dry_book",
+        "Dry the book under weight",
+        "Shut, a folded sheet of waste paper inside each board, a knitting needle in each joint or nothing in them, under weight until the next day.",
+        ("boards", "weight"),
+        needs=("book.hung",),
+        gives=("book.dry", "book.bound"),
+        wait_minutes=BOOK_DRIES_MINUTES,
+        cautions=(WEIGHT,),
+    )

@@ -1,0 +1,177 @@
+"""A case padded under its fabric: the padding stops short of the spine, and a card levels the step that the turn-ins make inside."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.cautions import GLUE, HOT
+from pleat.core.cover import hard
+from pleat.core.cover.hard import HardResult, Laid, Layer, Own
+from pleat.core.cover.hard_steps import Words
+from pleat.core.cover.result import LeftOfCover
+from pleat.core.cover.shell import NO_YES, YES_NO, Hard, Shell, YesNo
+from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.folding.sheet import board
+from pleat.core.kinds import CoverKind, Traits
+from pleat.core.plan import Check, Figure, Offer, Part, Rule, Step, signature
+
+STOPS_MM: Final = 10.0
+"""How far short of the spine edge padding stops, so that the joint stays sharp (common practice)."""
+STEP_MM: Final = 0.15
+"""A step inside that is higher keeps a hinge from lying flat (house rule)."""
+CLEAR_MM: Final = 1.0
+"""What a filler stays clear of the turn-ins all round (house rule)."""
+
+
+class Padded(Hard):
+    """Pleat 6: a padded case; ``padding_mm`` is what the padding has when it is pulled tight."""
+
+    kind: Literal["padded"] = "padded"
+    padding_mm: Annotated[float, LengthRule("the padding, pulled tight", 0.5, 15)] = 3.0
+    stops_mm: Annotated[float, LengthRule("the padding stops short of the spine by", 0, 60)] = STOPS_MM
+    filler: Annotated[YesNo, ChoiceRule("a card that levels the inside", YES_NO)] = "yes"
+    ironed: Annotated[YesNo, ChoiceRule("fabric ironed on to its backing", NO_YES)] = "no"
+
+
+def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
+    ruler, count = left.brief.ruler, left.brief.quantity
+    covering, parts = hard.one_piece(cover, shell, left)
+    pad_w = max(shell.front - cover.stops_mm, 1.0)
+    fill_w, fill_h = shell.front - shell.reach - CLEAR_MM, shell.height - 2 * (shell.reach + CLEAR_MM)
+    card = left.paper.stock("cover")
+    filled = cover.filler == "yes" and min(fill_w, fill_h) > 5
+    padding = board("padding", "padding", pad_w, shell.height)
+    under = [
+        Laid(padding, shell.edges[1], shell.reach, "padding", "padding"),
+        Laid(padding, shell.edges[6] - pad_w, shell.reach, "padding", "padding"),
+    ]
+    more, inside = [], []
+    if filled:
+        filler = board("filler", "cover", fill_w, fill_h)
+        under += [
+            Laid(filler, shell.edges[1] + shell.reach + CLEAR_MM, shell.reach * 2 + CLEAR_MM, "lining", "filler"),
+            Laid(filler, shell.edges[5], shell.reach * 2 + CLEAR_MM, "lining", "filler"),
+        ]
+        more.append(
+            Part("filler", "filler card", fill_w, fill_h, 2 * count, "cover", needs=("board.cut",), across="it curls away from the board")
+        )
+        inside.append(Layer("filler card", card.caliper.likely, card.swatch))
+    figures = (
+        Figure(
+            "padding",
+            "padding, two pieces",
+            (pad_w, shell.height),
+            "size",
+            f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every outer edge to go over it.",
+            (Rule("common practice", "padding thins or stops at the spine; no source"),),
+            scrap=ruler.size(pad_w, shell.height),
+        ),
+        *(
+            (
+                Figure(
+                    "filler",
+                    "filler card, two pieces",
+                    (fill_w, fill_h),
+                    "size",
+                    f"Board less the turn-ins {ruler.number(shell.reach)} and {ruler.number(CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card.",
+                    (Rule("arithmetic", "board less turn-ins"),),
+                ),
+            )
+            if filled
+            else ()
+        ),
+    )
+    pad = Step(
+        "pad_boards",
+        "Glue the padding on the boards",
+        f"{ruler.size(pad_w, shell.height)}, level with the fore edge: the bare {ruler.show(cover.stops_mm)} lie at the spine. A thin line of glue round the edge is enough.",
+        ("glue", "scissors"),
+        needs=("board.cut",),
+        gives=("board.ready",),
+        tags=frozenset({"glue"}),
+        cautions=(GLUE,),
+        signature=signature(pad_w, shell.height, cover.padding_mm),
+    )
+    fill = Step(
+        "filler",
+        "Level the inside with the filler card",
+        f"Glue a card of {ruler.size(fill_w, fill_h)} into the field between the turn-ins of each board, so that what is pasted over it lies flat to its edge.",
+        needs=("covering.turned", "cover.cut"),
+        gives=("filler.in",),
+        tags=frozenset({"glue", "lining"}),
+        cautions=(GLUE,),
+        signature=signature(fill_w, fill_h),
+    )
+    iron = Step(
+        "iron",
+        "Iron the backing on",
+        "Press, do not push, and let it cool flat before it is marked.",
+        ("iron",),
+        needs=("covering.cut",),
+        gives=("covering.backed",),
+        cautions=(HOT,),
+    )
+    return Own(
+        covering,
+        (*parts, *more),
+        tuple(under),
+        (Layer("padding", cover.padding_mm, "cream"),),
+        tuple(inside),
+        figures,
+        _step_inside(cover, shell, left, filled=filled),
+        (pad, *((iron,) if cover.ironed == "yes" else ())),
+        (fill,) if filled else (),
+        Words(
+            glue="Lay the covering face down, boards on it padding down. Glue only the strip; the padded boards are held by the turn-ins.",
+            turn="Pull the fabric evenly, head and tail first, then the fore edges; a clip every hand's width holds it while the glue takes.",
+        ),
+    )
+
+
+def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool) -> tuple[Check, ...]:
+    """E5: the step that turned-in fabric makes inside keeps what is pasted over it from lying flat."""
+    ruler, found = left.brief.ruler, []
+    card = left.paper.stock("cover").caliper.likely
+    step = abs(shell.covering - card) if filled else shell.covering
+    if step > STEP_MM:
+        offers = (Offer("level it with a card", (("cover.filler", "yes"),)),) if cover.filler == "no" else ()
+        found.append(
+            Check(
+                "E5",
+                "watch",
+                f"Inside, the edge of the turn-in stands up {ruler.thin(step)}.",
+                "A hinge or pastedown glued over the step bridges it, wrinkles, and comes off there first. A card as thick as the fabric, cut to the field between the turn-ins, brings it level.",
+                offers,
+                ""
+                if offers
+                else f"Choose a card nearer to the fabric's {ruler.fine(shell.covering)} under Paper: it is the cover card of this book.",
+            )
+        )
+    if cover.stops_mm < 5:
+        found.append(
+            Check(
+                "padding",
+                "watch",
+                f"The padding goes to within {ruler.show(cover.stops_mm)} of the spine.",
+                "Padding in the joint keeps the cover from shutting; it thins or stops before the spine.",
+                (Offer(f"stop {ruler.show(STOPS_MM)} short", (("cover.stops_mm", STOPS_MM),)),),
+            )
+        )
+    return tuple(found)
+
+
+def compute(cover: Padded, left: LeftOfCover) -> HardResult:
+    """The padded case around the block."""
+    return hard.compute(cover, left, _own, pad=cover.padding_mm)
+
+
+KIND: Final = CoverKind(
+    name="padded",
+    title="padded case",
+    summary="A case in fabric with padding under it, soft to the hand.",
+    record=Padded,
+    compute=compute,
+    roles=("board", "covering", "lining", "cover"),
+    takes=frozenset({"block", "spine"}),
+    traits=Traits(glue=True),
+)

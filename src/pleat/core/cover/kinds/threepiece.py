@@ -1,0 +1,181 @@
+"""A three-piece album case: two boards and a spine board on a wrap that is joined from sheets, with narrow gaps to bend in."""
+
+from __future__ import annotations
+
+import math
+from typing import Annotated, Final, Literal
+
+from pleat.core.cover import hard
+from pleat.core.cover.hard import HardResult, Laid, Own
+from pleat.core.cover.hard_steps import Words
+from pleat.core.cover.result import LeftOfCover
+from pleat.core.cover.shell import SEAM_MM, Hard, Shell
+from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.folding.sheet import board
+from pleat.core.kinds import CoverKind, Traits
+from pleat.core.plan import Check, Figure, Offer, Part, Rule
+
+GAP_BOARDS: Final = 2.0
+"""The gap either side of the spine board, in board thicknesses (common practice: two)."""
+MEETS_MM: Final = 1.0
+"""Hinge folds that are farther from the bending lines pull at the boards (house rule)."""
+
+
+class ThreePiece(Hard):
+    """Pleat 6: a three-piece case; ``hinges_mm`` is the distance between the outer folds of the hinge strip that goes inside."""
+
+    kind: Literal["threepiece"] = "threepiece"
+    seam: Annotated[Literal["one", "joined"], ChoiceRule("the wrap is", (("one", "one piece"), ("joined", "joined on the spine")))] = (
+        "joined"
+    )
+    border_mm: Annotated[float, LengthRule("the border round a liner", 0, 30)] = 3.0
+    hinges_mm: Annotated[float, LengthRule("between the outer hinge folds inside", 3, 300)] | None = None
+    liner_width_mm: Annotated[float, LengthRule("the liner's width as it is cut", 10, 1000)] | None = None
+
+
+def compute(cover: ThreePiece, left: LeftOfCover) -> HardResult:
+    """The three-piece case around the block."""
+    gap = left.brief.ruler.snap_up(GAP_BOARDS * left.paper.stock("board").caliper.likely)
+    return hard.compute(cover, left, _own, joint_mm=gap)
+
+
+def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Own:
+    ruler, count = left.brief.ruler, left.brief.quantity
+    covering, parts = hard.one_piece(cover, shell, left)
+    liner = liner_size(cover, shell)
+    at = shell.edges
+    piece = board("liner", "lining", *liner)
+    under = tuple(Laid(piece, x + cover.border_mm, shell.reach + cover.border_mm, "lining", "liners") for x in (at[1], at[5]))
+    lining = Part("liners", "liner", *liner, 2 * count, "lining", needs=("board.cut",), across="it pulls the board across its grain")
+    bends = shell.strip + 2 * shell.joint
+    figures = (
+        Figure(
+            "bends",
+            "between the bending lines",
+            bends,
+            "length",
+            f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}: the outer folds of the hinge strip inside have to lie there, at the boards' edges.",
+            (Rule("arithmetic", "spine board and both gaps"),),
+            scrap=ruler.show(bends),
+        ),
+        _sheets(cover, shell, left),
+        Figure(
+            "liners",
+            "liners",
+            liner,
+            "size",
+            f"Board {ruler.size(shell.front, shell.height)} less a border of {ruler.show(cover.border_mm)} on each side, not in all.",
+            (Rule("arithmetic", "board less two borders"), Rule("common practice", "border 3 mm, no source")),
+        ),
+    )
+    words = Words(
+        glue="The spine board first, centred on the seam; then the boards, a gap away on either side. Glue the boards, not the wrap."
+    )
+    return Own(covering, (*parts, lining), under, figures=figures, checks=_checks(cover, shell, left, bends), words=words)
+
+
+def liner_size(cover: ThreePiece, shell: Shell) -> tuple[float, float]:
+    """What a liner is cut to."""
+    return cover.liner_width_mm or max(min(shell.front, shell.back) - 2 * cover.border_mm, 1.0), max(
+        shell.height - 2 * cover.border_mm, 1.0
+    )
+
+
+def _sheets(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Figure:
+    """How many sheets of what is owned the wrap takes, joined with the overlap."""
+    ruler, stock = left.brief.ruler, left.paper.stock("covering")
+    overlap = SEAM_MM
+    ways = [
+        max(1, math.ceil((shell.width - overlap) / (across - overlap)))
+        for across, along in ((stock.sheet_width_mm, stock.sheet_height_mm), (stock.sheet_height_mm, stock.sheet_width_mm))
+        if along >= shell.wrap_height - 0.05 and across > overlap
+    ]
+    count = min(ways, default=0)
+    joined = "in two halves that overlap" if cover.seam == "joined" else "in one piece"
+    least = (
+        f"At least {count} of {stock.name}, overlapping {ruler.show(overlap)}"
+        if count
+        else f"No piece of {stock.name} is as high as the wrap"
+    )
+    return Figure(
+        "sheets",
+        "the wrap is cut",
+        joined,
+        "text",
+        f"{least}. A seam lies on the spine board, where it is glued flat and no fold crosses it.",
+        (Rule("arithmetic", "wrap less overlaps, divided by the sheet"), Rule("common practice", "overlap 10 to 20 mm, no source")),
+    )
+
+
+def _checks(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) -> tuple[Check, ...]:
+    return tuple(one for one in (_hinges(cover, shell, left, bends), *liner_checks(cover, shell, left)) if one)
+
+
+def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) -> Check | None:
+    """E1: the hinge folds inside do not lie where the cover bends."""
+    ruler, own = left.brief.ruler, cover.hinges_mm
+    if own is None or abs(own - bends) <= MEETS_MM:
+        return None
+    gaps = abs(own - shell.strip) <= MEETS_MM
+    spine = own - 2 * shell.joint
+    fits = spine + 0.05 >= shell.needed
+    wide = (Offer(f"spine board {ruler.show(spine)}", (("cover.strip_mm", spine),)),) if fits and spine <= 200 else ()
+    return Check(
+        "E1",
+        "stop",
+        f"The hinge folds inside lie {ruler.show(own)} apart, the cover bends {ruler.show(bends)} apart"
+        + (": both gaps were left out of the sum." if gaps else "."),
+        f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}. Where they do not meet, the hinge strip lifts off or the cover will not shut.",
+        (*wide, Offer(f"make the hinge strip {ruler.show(bends)} between its outer folds", (("cover.hinges_mm", bends),))),
+    )
+
+
+def liner_checks(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> tuple[Check, ...]:
+    """A4, A5 and A7: a liner as wide as its board, one liner for boards that differ, a border taken once instead of on each side."""
+    ruler, own, found = left.brief.ruler, cover.liner_width_mm, []
+    narrow, wide = sorted((shell.back, shell.front))
+    right = Offer(f"cut it {ruler.show(max(narrow - 2 * cover.border_mm, 1.0))}", (("cover.liner_width_mm", None),))
+    if (own or narrow - 2 * cover.border_mm) >= narrow - 0.05:
+        usual = Offer("a border of " + ruler.show(3.0), (("cover.border_mm", 3.0), ("cover.liner_width_mm", None)))
+        found.append(
+            Check(
+                "A4",
+                "watch",
+                f"The liner is as wide as the board: {ruler.show(own or narrow)} on {ruler.show(narrow)}.",
+                "Without a border it reaches into the gap, where the cover bends, and its edge shows past the board.",
+                (usual,) if cover.border_mm < 0.05 else (right,),
+            )
+        )
+    elif own is not None and cover.border_mm >= 0.5 and abs(own - (narrow - cover.border_mm)) <= ruler.step_mm / 2 + 0.05:
+        found.append(
+            Check(
+                "A7",
+                "watch",
+                f"The liner leaves {ruler.show(cover.border_mm)} in all; the border is {ruler.show(cover.border_mm)} on each side.",
+                f"Board {ruler.number(narrow)} − 2 × {ruler.number(cover.border_mm)} = {ruler.number(narrow - 2 * cover.border_mm)} {ruler.name}.",
+                (right,),
+            )
+        )
+    if wide - narrow > 0.5:
+        found.append(
+            Check(
+                "A5",
+                "watch",
+                f"One size of liner for two sizes of board: {ruler.show(narrow)} and {ruler.show(wide)}.",
+                f"On the wider one its border is {ruler.show(wide - narrow)} more than on the other.",
+                (Offer("boards of one size", (("cover.back_mm", None), ("cover.front_mm", None))),),
+            )
+        )
+    return tuple(found)
+
+
+KIND: Final = CoverKind(
+    name="threepiece",
+    title="three-piece album case",
+    summary="Two boards and a spine board on a wrap joined from sheets, with narrow gaps to bend in.",
+    record=ThreePiece,
+    compute=compute,
+    roles=("board", "covering", "lining"),
+    takes=frozenset({"block", "spine"}),
+    traits=Traits(glue=True),
+)
