@@ -16,11 +16,11 @@ from pydantic_core import CoreSchema, core_schema
 
 from pleat.core.fields import Record
 
-UnitKind = Literal["section", "leaf"]
-"""What a block is made of: folded sheets nested in one another, or single leaves."""
-Edge = Literal["fold", "spine", "block", "edge"]
+UnitKind = Literal["section", "leaf", "pad"]
+"""What a block is made of: folded sheets nested in one another, single leaves, or a pad that was bought."""
+Edge = Literal["fold", "spine", "block", "edge", "bought"]
 """Where a binding holds its units: through their folds together with a soft cover; through their folds by themselves, with an open spine
-for boards or none; as a block for a case; or along an edge."""
+for boards or none; as a block for a case; along an edge; or as it was bought."""
 Hard = Literal["first book", "some practice", "takes care"]
 TAG: Final = "kind"
 UNKNOWN: Final = "unknown"

@@ -9,8 +9,14 @@ from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.kinds import TAG, BindingKind, CoverKind, Kind, Member, Registry
 from pleat.core.plan import Check, Figure, Offer
 
-_HELD = {"section": "folded sections", "leaf": "single leaves"}
-_WHERE = {"fold": "through the folds", "spine": "with an open spine", "block": "as a block for a case", "edge": "along an edge"}
+_HELD = {"section": "folded sections", "leaf": "single leaves", "pad": "a bought pad"}
+_WHERE = {
+    "fold": "through the folds",
+    "spine": "with an open spine",
+    "block": "as a block for a case",
+    "edge": "along an edge",
+    "bought": "as it was bought",
+}
 
 
 def _nothing(label: str, why: str) -> Figure:

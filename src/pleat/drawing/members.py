@@ -2,7 +2,7 @@
 
 from pleat.drawing import bench, brief, cutting, extras, paper, plain, portraits
 from pleat.drawing.binding import sewn
-from pleat.drawing.cover import hard, wrap
+from pleat.drawing.cover import hard, laid, wrap
 from pleat.drawing.pages import sections
 
-__all__ = ["bench", "brief", "cutting", "extras", "hard", "paper", "plain", "portraits", "sections", "sewn", "wrap"]
+__all__ = ["bench", "brief", "cutting", "extras", "hard", "laid", "paper", "plain", "portraits", "sections", "sewn", "wrap"]

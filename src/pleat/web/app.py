@@ -16,7 +16,22 @@ from flask_wtf.csrf import CSRFProtect
 from pleat.services.arranging import Arrangings
 from pleat.services.imports import Imports
 from pleat.store.database import migrate, open_engine, transaction
-from pleat.web import copies, display, errors, history, library, materials, piles, printing, security, sewing, starting, tables, workspace
+from pleat.web import (
+    copies,
+    covers,
+    display,
+    errors,
+    history,
+    library,
+    materials,
+    piles,
+    printing,
+    security,
+    sewing,
+    starting,
+    tables,
+    workspace,
+)
 
 FORM_LIMIT = 8_200_000
 """Bytes of one request: a table of materials of the largest size and its form."""
@@ -54,7 +69,7 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
         part.register(app)
     CSRFProtect(app)
     Compress(app)
-    for pages in (library, starting, workspace, sewing, piles, history, printing, tables, materials, copies):
+    for pages in (library, starting, workspace, sewing, covers, piles, history, printing, tables, materials, copies):
         app.register_blueprint(pages.pages)
     gc.collect()
     gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short

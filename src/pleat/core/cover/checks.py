@@ -28,6 +28,8 @@ CREASE_AT_MOST_MM: Final = 4.0
 USUAL_SQUARE_MM: Final = 3.0
 FLUSH_BEARS_MM: Final = 0.5
 """Creep that is hardly seen at a flush cover (house rule)."""
+CLEAR_OF_SPINE_MM: Final = 10.0
+"""What a flap stays clear of the spine (house rule)."""
 EDGE_MM: Final = 8.0
 """The least from a hole to the cover's head or tail (common practice: 8 to 10 mm)."""
 
@@ -60,6 +62,8 @@ def find(cover: Wrap, left: LeftOfCover, out: Outcome) -> tuple[Check, ...]:
         _holes(ruler, binding, out.holes),
         _near_edge(left, out),
         _board(ruler, out.wrap, left.tools),
+        _flaps(cover, ruler, out.wrap),
+        _blank(cover, card),
     ]
     return tuple(check for check in found if check)
 
@@ -215,6 +219,37 @@ def _near_edge(left: LeftOfCover, out: Outcome) -> Check | None:
         f"With less than {ruler.show(EDGE_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
         (Offer("place the holes anew", tuple((f"binding.{name}", None) for name in placed)),) if helps else (),
         "" if helps else "A leaf so low has no room for more: pull gently there, with a thin thread if it is sewn.",
+    )
+
+
+def _flaps(cover: Wrap, ruler: Ruler, wrap: PanelPlan) -> Check | None:
+    """F9 for a flap: folded in, it reaches the spine and keeps the cover from folding."""
+    if not cover.flaps_mm:
+        return None
+    panel = next(one.width_mm for one in wrap.panels if one.name == "back") + (cover.hinge_mm if cover.creases == "four" else 0.0)
+    most = ruler.snap_down(panel - CLEAR_OF_SPINE_MM)
+    if cover.flaps_mm <= most + 0.05:
+        return None
+    return Check(
+        "F9",
+        "stop",
+        f"The flaps of {ruler.show(cover.flaps_mm)} reach the spine: a panel is {ruler.show(panel)}.",
+        f"Folded in they have to stay {ruler.show(CLEAR_OF_SPINE_MM)} clear of the crease, or the cover does not fold there.",
+        (Offer(f"flaps of {ruler.show(most)}", (("cover.flaps_mm", most),)),) if most >= 10 else (),
+        "" if most >= 10 else "Leave the flaps out: the panels are too narrow for them.",
+    )
+
+
+def _blank(cover: Wrap, card: Stock) -> Check | None:
+    """B9: flaps folded in show the good side beside the blank inside of a one-sided card."""
+    if not cover.flaps_mm or card.sides == 2:
+        return None
+    return Check(
+        "B9",
+        "watch",
+        f"{card.name} is good on one side: folded in, the flaps show it beside the blank inside of the cover.",
+        "Open, flap and inside look like two papers.",
+        (Offer("both sides will do", (("paper.cover.sides", 2),)), Offer("no flaps", (("cover.flaps_mm", None),))),
     )
 
 

@@ -5,8 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
+from pleat.core.cover import spine
 from pleat.core.cover.record import Wrap
 from pleat.core.cover.result import LeftOfCover
+from pleat.core.cover.spine import Spine
 from pleat.core.estimate import Estimate
 from pleat.core.pages.block import Block
 from pleat.core.panels import PanelPlan
@@ -27,43 +29,29 @@ class Shaped:
     scored_mm: float
 
 
-def figures(cover: Wrap, left: LeftOfCover, shaped: Shaped) -> tuple[Figure, ...]:
+def figures(cover: Wrap, left: LeftOfCover, shaped: Shaped, inside: Spine) -> tuple[Figure, ...]:
     """Every figure of this pleat, what to cut first."""
     ruler, pages = left.brief.ruler, left.pages
     return (
         _size_figure(cover, ruler, pages, shaped),
-        _spine(left, shaped.spine),
+        *spine.figures(ruler, inside),
         _scores(cover, ruler, shaped),
         _square(cover, ruler, pages),
     )
 
 
-def _spine(left: LeftOfCover, spine: Estimate) -> Figure:
-    ruler, pages, binding = left.brief.ruler, left.pages, left.binding
-    (section, thread), inside = _thin_sum(ruler, [pages.thickness.likely, binding.swell.likely])
-    return Figure(
-        key="spine",
-        label="spine",
-        value=spine,
-        show="thin",
-        how=f"{'Section' if len(pages.units) == 1 else 'Sections'} {section} + {thread} that the thread adds = {inside} {ruler.name}. Most of the range: {spine.main_doubt() or 'none'}."
-        + ("" if pages.measured else " Press the folded section and measure it before you cut: type it under Pages."),
-        rules=(Rule("arithmetic", "what is inside, added up"), Rule("house rule", "the thread's share")),
-    )
-
-
 def _scores(cover: Wrap, ruler: Ruler, shaped: Shaped) -> Figure:
-    wrap, spine, scored = shaped.wrap, shaped.spine, shaped.scored_mm
+    wrap, scored = shaped.wrap, shaped.scored_mm
     words = joined(ruler.number(score) for score in wrap.scores_mm)
     return Figure(
         key="scores",
         label="score from the left edge",
         value=f"{words} {ruler.name}",
         show="text",
-        how=f"Running from one edge, so that rounding does not pile up. {_why_so_wide(cover, ruler, spine, scored)}",
+        how=f"Running from one edge, so that rounding does not pile up. {_why_so_wide(cover, ruler, shaped.spine, scored)}",
         rules=(Rule("arithmetic", "panel edges"), Rule("common practice", "one crease up to 3 to 4 mm, no source")),
         scrap=f"{words} {ruler.name}",
-        aside=_wider(ruler, spine, scored),
+        aside=_wider(ruler, shaped.spine, scored),
     )
 
 
@@ -90,7 +78,9 @@ def _size_figure(cover: Wrap, ruler: Ruler, pages: Block, shaped: Shaped) -> Fig
     parts, panel = ruler.summed([pages.leaf_width_mm, cover.square_mm, *half])
     names = ("leaf", "square", "half of the spine")
     made_of = " + ".join(f"{name} {part}" for name, part in zip(names, parts, strict=False))
-    marked = "" if panel == ruler.number(wrap.panels[0].width_mm) else f", at the next mark {ruler.number(wrap.panels[0].width_mm)}"
+    front = wrap.panels[0] if wrap.panels[0].name == "back" else wrap.panels[1]
+    side = front.width_mm + sum(one.width_mm for one in wrap.panels if one.name == "hinge") / 2
+    marked = "" if panel == ruler.number(side) else f", at the next mark {ruler.number(side)}"
     shown, wide = ruler.summed([one.width_mm for one in wrap.panels])
     across = " + ".join(f"{one.name} {width}" for one, width in zip(wrap.panels, shown, strict=True))
     (above, high_leaf, below), high = ruler.summed([cover.square_mm, pages.leaf_height_mm, cover.square_mm])
@@ -106,11 +96,6 @@ def _size_figure(cover: Wrap, ruler: Ruler, pages: Block, shaped: Shaped) -> Fig
         ),
         rules=(Rule("arithmetic", "panels and spine added up"), Rule("common practice", "square 3 mm, no source")),
     )
-
-
-def _thin_sum(ruler: Ruler, parts: list[float]) -> tuple[list[str], str]:
-    """Thicknesses that add up as they are shown, on the finest marks."""
-    return ruler.summed([*parts], finest=True)
 
 
 def _why_so_wide(cover: Wrap, ruler: Ruler, spine: Estimate, scored: float) -> str:

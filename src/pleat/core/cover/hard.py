@@ -9,7 +9,8 @@ from typing import Any, Final
 
 from pleat.core.cover import fasteners, hard_checks, hard_figures, hard_steps, spine
 from pleat.core.cover.fasteners import Landing
-from pleat.core.cover.result import CoverResult, LeftOfCover
+from pleat.core.cover.laid import Laid, LaidResult, Layer
+from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import SEAM_MM, Hard, Shell, cornered, shell_of, wrap_piece
 from pleat.core.folding.sheet import Piece, Span, board, piece
 from pleat.core.plan import Check, Figure, Length, Offer, Part, Step
@@ -19,26 +20,6 @@ SPINE_LINING_MM: Final = 15.0
 """How far the lining of the spine goes on to either board (common practice)."""
 EVEN_MM: Final = 3.0
 """The even border that a pastedown or liner leaves (common practice: 3 mm, 1/8 in)."""
-
-
-@dataclass(frozen=True)
-class Laid:
-    """A piece as it lies in the flat cover seen from the outside: its corner in mm, what it is drawn as, and the part it is."""
-
-    piece: Piece
-    x_mm: float
-    y_mm: float
-    what: str
-    part: str
-
-
-@dataclass(frozen=True)
-class Layer:
-    """One layer of a cover's edge, the outermost first: what it is, its thickness in mm, its colour."""
-
-    name: str
-    mm: float
-    swatch: str
 
 
 @dataclass(frozen=True)
@@ -58,14 +39,10 @@ class Own:
 
 
 @dataclass(frozen=True, kw_only=True)
-class HardResult(CoverResult):
-    """A hard cover, lengths in mm: the shell with every width, its pieces laid out flat, and the layers of its edge from outside to inside."""
+class HardResult(LaidResult):
+    """A hard cover, lengths in mm: the shell with every width beside its pieces."""
 
     shell: Shell
-    laid: tuple[Laid, ...]
-    layers: tuple[Layer, ...]
-    landing: Landing | None
-    fastener: str
     rounded_mm: float
     side_swatch: str
 
@@ -112,6 +89,7 @@ def compute(
         layers=layers,
         landing=landing,
         fastener=cover.fastener,
+        halves=_halves(shell, landing),
         rounded_mm=cover.rounded_mm,
         hides_spine=True,
         board_mm=shell.board + shell.covering,
@@ -299,6 +277,14 @@ def _trimmings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Taken, ...
     if cover.head_bands == "yes":
         found.append(Length("head_bands", "head band", shell.spine.used.high, 2 * count, "head band", "cover"))
     return tuple(found)
+
+
+def _halves(shell: Shell, landing: Landing | None) -> tuple[tuple[float, float], ...]:
+    """Where the halves go on the flat cover, from either fore edge."""
+    if landing is None:
+        return ()
+    (_, one, high), (_, other, low) = landing.first, landing.second
+    return (shell.edges[6] - one, shell.reach + high), (shell.edges[1] + other, shell.reach + low)
 
 
 def _landing(cover: Hard, shell: Shell) -> Landing | None:

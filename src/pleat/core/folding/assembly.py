@@ -110,10 +110,12 @@ class Assembly:
             half[key] = (self._angles.get(key, 0.0) + degrees) / 2
             self._angles[key] = degrees
         self._walk(root, half)
-        rises = {key: self.poses[key].place(self._inside(key)) for key in before}
+        rises = {key: self.poses[key].place(self._inside(key))[2] for key in before}
         self._walk(root, self._angles)
         moved = [key for key in before if not _same(before[key], self.poses[key])]
-        risen = sum(rises[key][2] - before[key].place(self._inside(key))[2] for key in moved)
+        ends = [(piece, end) for one, other, _ in folds for end in (one, other)]
+        stay = [before[key].place(self._inside(key))[2] for key in ends if key not in set(moved)] or [0.0]
+        risen = sum(rises[key] - sum(stay) / len(stay) for key in moved)
         stays = [key for key in pile if key not in set(moved)]
         own_order = [key for key in pile if key in set(moved)] + [key for key in moved if key not in set(pile)]
         flat = [key for key in own_order if self.poses[key].level]
@@ -128,10 +130,19 @@ class Assembly:
         self._look(root, piece, [own.crease(one, other) for one, other, _ in folds])
 
     def lay(
-        self, laid: Key, host: Key, at: Point | None = None, *, face: Side = "B", side: Side = "A", turn: int = 0, by: How = "glue"
+        self,
+        laid: Key,
+        host: Key,
+        at: Point | None = None,
+        *,
+        face: Side = "B",
+        side: Side = "A",
+        turn: int = 0,
+        by: How = "glue",
+        atop: bool = False,
     ) -> Join:
         """Lay the ``face`` of a panel on the ``side`` of a host: its least rectangle begins ``at`` a point of the host's own, turned clockwise
-        by ``turn`` degrees. Without ``at`` both are in place already and are only joined there."""
+        by ``turn`` degrees, under what lies there already or ``atop`` of it. Without ``at`` both are in place already and are only joined there."""
         if at is None:
             return self._join_in_place(laid, host, face, side, by)
         mirrored = face == side
@@ -157,6 +168,8 @@ class Assembly:
         shadows = [self._shadow(key) for key in brought]
         level = [pile.index(key) for key in self._level_with(host) if key in pile and (key == host or self._meets_any(key, shadows))]
         at_ = len(pile) if not level else max(level) + 1 if above else min(level)
+        if atop:
+            at_ = len(pile) if above else 0
         crossed = pile[at_:] if above else pile[:at_]
         under = tuple(key for key in crossed if self._meets_any(key, shadows))
         self._piles[root] = pile[:at_] + brought + pile[at_:]

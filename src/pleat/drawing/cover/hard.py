@@ -3,44 +3,25 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
 from typing import Final
 
-from pleat.core.cover.hard import HardResult, Laid
+from pleat.core.cover.hard import HardResult
+from pleat.core.cover.laid import LaidResult
 from pleat.core.cover.shell import Shell
-from pleat.core.folding.convex import Polygon
 from pleat.core.pages.block import Block
 from pleat.core.planning import Plan
 from pleat.core.units import Ruler
 from pleat.drawing import portraits
+from pleat.drawing.cover.laid import ROOM, crosses, shapes_of
+from pleat.drawing.cover.outlines import outline, running
 from pleat.drawing.handles import Handle, handles
-from pleat.drawing.looks import main, strip
+from pleat.drawing.looks import main
 from pleat.drawing.portraits import Body
 from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape, Spot, moved
 
 NARROW: Final = 0.09
 """Columns narrower than this share of the cover have no room for their width on one line."""
 MAGNIFIED: Final = 10.0
-ROOM: Final = (430.0, 280.0)
-"""About how many px the flat cover has on the screen, to keep its numbers apart."""
-APART: Final = 14.0
-"""How many px two numbers that stand upright need."""
-
-
-def outline(polygon: Polygon, style: str, x: float = 0.0, y: float = 0.0) -> Curve:
-    """A polygon moved to a place."""
-    places = [(a + x, b + y) for a, b in polygon]
-    return Curve((("M", places[0]), *(("L", place) for place in places[1:]), ("Z", ())), style)
-
-
-def _laid(one: Laid, result: HardResult, plan: Plan) -> list[Shape]:
-    if one.what in ("covering", "side"):
-        stock = plan.paper.stock("covering" if one.what == "covering" else "side")
-        return [outline(edge, f"filled wrap swatch-{stock.swatch}", one.x_mm, one.y_mm) for edge in one.piece.outlines]
-    style = {"board": "under-board", "padding": "under-pad", "lining": "under-lining"}[one.what]
-    width, height = one.piece.size_mm
-    radius = result.rounded_mm if one.what == "board" and one.part == "boards" else 0.0
-    return [Rect(one.x_mm, one.y_mm, width, height, style, radius)]
 
 
 @main.register
@@ -48,7 +29,9 @@ def flat(result: HardResult, plan: Plan) -> Drawing:
     """The cover flat with boards, joints and turn-ins: widths below, running positions above. Square, joint and turn-in are the form."""
     shell, ruler = result.shell, plan.brief.ruler
     width, height = shell.width, shell.wrap_height
-    shapes: list[Shape] = [shape for one in result.laid for shape in _laid(one, result, plan)]
+    shapes: list[Shape] = [
+        shape for one in result.laid for shape in shapes_of(one, plan, result.rounded_mm if one.part == "boards" else 0.0)
+    ]
     at = shell.edges
     shapes += [Line(x, shell.reach, x, height - shell.reach, "bend") for x in at[2:6]]
     middle = height * 0.47
@@ -56,8 +39,8 @@ def flat(result: HardResult, plan: Plan) -> Drawing:
         shapes.append(Label((left + right) / 2, middle, name, "panel-name"))
         shapes.append(Label((left + right) / 2, middle, ruler.size(right - left, shell.height), "label", shift=(0, 24)))
     shapes.append(Label((at[3] + at[4]) / 2, middle, f"spine {ruler.number(shell.strip)}", "label", turned=True, shift=(5, 0)))
-    shapes += _fastener(result)
-    shapes += _running(at[1:-1], ruler, min(ROOM[0] / width, ROOM[1] / height))
+    shapes += crosses(result)
+    shapes += running(at[1:-1], ruler, min(ROOM[0] / width, ROOM[1] / height))
     shown, whole = ruler.summed([one.size_mm for one in shell.columns])
     dims = [Dim("bottom", left, right, text) for left, right, text in zip(at, at[1:], shown, strict=False) if right - left > NARROW * width]
     dims += [
@@ -81,45 +64,11 @@ def flat(result: HardResult, plan: Plan) -> Drawing:
     )
 
 
-def _running(places: Sequence[float], ruler: Ruler, scale: float) -> list[Shape]:
-    """The running positions over their lines, spread where neighbours are too near to be read."""
-    marks = [x * scale for x in places]
-    spread = list(marks)
-    for _ in range(8):
-        for n in range(len(spread) - 1):
-            near = APART - (spread[n + 1] - spread[n])
-            if near > 0:
-                spread[n], spread[n + 1] = spread[n] - near / 2, spread[n + 1] + near / 2
-    return [
-        Label(x, 0, ruler.number(ruler.snap(x)), "running", "start", shift=(to - mark + 4, -5), turned=True)
-        for x, mark, to in zip(places, marks, spread, strict=True)
-    ]
-
-
-def _fastener(result: HardResult) -> list[Shape]:
-    """Where the halves of what keeps it shut go, on either board."""
-    if result.landing is None:
-        return []
-    shell, found = result.shell, []
-    for (_, from_edge, from_head), edge, way in ((result.landing.first, shell.edges[6], -1), (result.landing.second, shell.edges[1], 1)):
-        x, y = edge + way * from_edge, shell.reach + from_head
-        found += [Line(x - 4, y, x + 4, y, "fastener"), Line(x, y - 4, x, y + 4, "fastener")]
-    return list(found)
-
-
 @handles.register
 def joint(result: HardResult, plan: Plan) -> tuple[Handle, ...]:
     """The joint is dragged: the board moves away from the strip, and what the cover opens to follows."""
     ruler, shell = plan.brief.ruler, result.shell
     return (Handle("cover.joint_mm", "joint", shell.joint, max(ruler.step_mm, ruler.snap_up(1.0)), 30.0, ruler.step_mm),)
-
-
-@strip.register
-def small(result: HardResult, plan: Plan) -> Drawing:
-    """The flat cover, small."""
-    shell = result.shell
-    shapes = [shape for one in result.laid if one.what != "lining" for shape in _laid(one, result, plan)]
-    return Drawing(shell.width, shell.wrap_height, "cover", shapes)
 
 
 def shut(result: HardResult, plan: Plan) -> Drawing:
@@ -221,7 +170,7 @@ def corner(shell: Shell, ruler: Ruler, swatch: str) -> Drawing:
     )
 
 
-def edge(result: HardResult, plan: Plan) -> Drawing:
+def edge(result: LaidResult, plan: Plan) -> Drawing:
     """The layers of a cover's edge, ten times magnified, the outside on top."""
     ruler, y = plan.brief.ruler, 0.0
     wide = 46.0

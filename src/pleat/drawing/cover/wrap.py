@@ -30,13 +30,14 @@ def flat(result: WrapResult, plan: Plan) -> Drawing:
     width, height, square = wrap.width_mm, wrap.height_mm, result.square_mm
     edges = wrap.edges_mm
     shapes: list[Shape] = [Rect(0, 0, width, height, f"wrap swatch-{swatch}")]
-    for x in (square, width - square - pages.leaf_width_mm):
+    flap = result.flap_mm
+    for x in (flap + square, width - flap - square - pages.leaf_width_mm):
         shapes.append(Rect(x, square, pages.leaf_width_mm, pages.leaf_height_mm, "under"))
     shapes += [Line(x, 0, x, height, "score") for x in wrap.scores_mm]
     shapes += [Dot(x, position - result.square_head_mm + square, "hole", 0.7) for x in result.rows_mm for position in result.holes_mm]
     for panel, left, right in zip(wrap.panels, edges, edges[1:], strict=False):
         if panel.width_mm < NARROW * width:
-            if not wrap.valleys or (panel.name == "pleat" and left < width / 2 - 1):
+            if (not wrap.valleys and panel.width_mm > 0.012 * width) or (panel.name == "pleat" and left < width / 2 - 1):
                 shapes.append(Label((left + right) / 2, height * 0.86, panel.name, "on-sheet", turned=True, shift=(-8, 0)))
         else:
             shapes.append(Label((left + right) / 2, height * 0.46, panel.name, "panel-name"))
@@ -60,7 +61,7 @@ def flat(result: WrapResult, plan: Plan) -> Drawing:
     else:
         dims.append(Dim("bottom", 0, wrap.scores_mm[-1], f"scores at {joined(ruler.number(score) for score in wrap.scores_mm)}", level=2))
     dims.append(Dim("left", 0, height, ruler.number(height)))
-    shapes.append(Line(width - square, height * 0.08, width * 1.04, height * 0.08, "leader"))
+    shapes.append(Line(width - flap - square, height * 0.08, width * 1.04, height * 0.08, "leader"))
     return Drawing(
         width,
         height,

@@ -3,6 +3,7 @@
 from typing import Final
 
 from pleat.core.binding.kinds import (
+    asbought,
     cords,
     double,
     link,
@@ -35,5 +36,6 @@ BINDINGS: Final[Registry[BindingKind]] = Registry(
         loop.KIND,
         machine.KIND,
         own.KIND,
+        asbought.KIND,
     ),
 )

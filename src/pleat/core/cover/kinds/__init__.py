@@ -2,9 +2,23 @@
 
 from typing import Final
 
-from pleat.core.cover.kinds import bare, boards, case, padded, quarter, threepiece, wrap
+from pleat.core.cover.kinds import bare, boards, case, coveredboards, flapped, layered, padcover, padded, quarter, sheath, threepiece, wrap
 from pleat.core.kinds import CoverKind, Registry
 
 COVERS: Final[Registry[CoverKind]] = Registry(
-    "cover", (wrap.KIND, case.KIND, quarter.KIND, padded.KIND, threepiece.KIND, boards.KIND, bare.KIND)
+    "cover",
+    (
+        wrap.KIND,
+        flapped.KIND,
+        layered.KIND,
+        case.KIND,
+        quarter.KIND,
+        padded.KIND,
+        threepiece.KIND,
+        sheath.KIND,
+        boards.KIND,
+        coveredboards.KIND,
+        padcover.KIND,
+        bare.KIND,
+    ),
 )

@@ -54,5 +54,5 @@ KIND: Final = CoverKind(
     summary="The outermost leaves are the cover.",
     record=Bare,
     compute=compute,
-    takes=frozenset({"fold", "spine", "block", "edge"}),
+    takes=frozenset({"fold", "spine", "block", "edge", "bought"}),
 )

@@ -6,8 +6,9 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.cautions import GLUE, HOT
 from pleat.core.cover import hard
-from pleat.core.cover.hard import HardResult, Laid, Layer, Own
+from pleat.core.cover.hard import HardResult, Own
 from pleat.core.cover.hard_steps import Words
+from pleat.core.cover.laid import Laid, Layer
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import NO_YES, YES_NO, Hard, Shell, YesNo
 from pleat.core.fields import ChoiceRule, LengthRule

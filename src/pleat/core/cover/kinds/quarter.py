@@ -5,8 +5,9 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.cover import hard
-from pleat.core.cover.hard import HardResult, Laid, Own
+from pleat.core.cover.hard import HardResult, Own
 from pleat.core.cover.hard_steps import Words
+from pleat.core.cover.laid import Laid
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import Hard, Shell, cornered
 from pleat.core.fields import LengthRule

@@ -6,8 +6,9 @@ import math
 from typing import Annotated, Final, Literal
 
 from pleat.core.cover import hard
-from pleat.core.cover.hard import HardResult, Laid, Own
+from pleat.core.cover.hard import HardResult, Own
 from pleat.core.cover.hard_steps import Words
+from pleat.core.cover.laid import Laid
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import SEAM_MM, Hard, Shell
 from pleat.core.fields import ChoiceRule, LengthRule
@@ -15,8 +16,8 @@ from pleat.core.folding.sheet import board
 from pleat.core.kinds import CoverKind, Traits
 from pleat.core.plan import Check, Figure, Offer, Part, Rule
 
-GAP_BOARDS: Final = 2.0
-"""The gap either side of the spine board, in board thicknesses (common practice: two)."""
+GAP_BOARDS: Final = 3.0
+"""The gap either side of the spine board, in board thicknesses (common practice: two to four)."""
 MEETS_MM: Final = 1.0
 """Hinge folds that are farther from the bending lines pull at the boards (house rule)."""
 

@@ -7,12 +7,16 @@ from typing import Final
 
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import possible, resized
+from pleat.core.cautions import GLUE
 from pleat.core.cover import checks
+from pleat.core.cover import spine as spines
 from pleat.core.cover.figures import ONE_CREASE_MM, Shaped, figures
+from pleat.core.cover.laid import Laid, Layer, Motion
 from pleat.core.cover.record import Wrap
 from pleat.core.cover.result import LeftOfCover
+from pleat.core.cover.spine import spine_of
 from pleat.core.cover.wrapped import WrapResult
-from pleat.core.estimate import total
+from pleat.core.folding.sheet import Piece, Span, piece
 from pleat.core.kinds import CoverKind
 from pleat.core.pages.block import Block, Unit
 from pleat.core.panels import Panel, PanelPlan
@@ -24,29 +28,41 @@ from pleat.core.words import joined
 def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
     """The wrap around the block as it is bound."""
     brief, pages, binding, tools = left.brief, left.pages, left.binding, left.tools
-    spine = total([pages.thickness, left.extras.added, binding.swell])
+    inside = spine_of(cover, left)
+    spine = inside.used
     offset = cover.score_offset_mm
     pleat = binding.pleat_mm
     inset = PLEAT_HOLE_MM if pleat else 0.0
-    creases = 2 if offset or len(pages.units) > 1 else {"one": 1, "two": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
+    creases = (
+        2
+        if offset or len(pages.units) > 1
+        else {"one": 1, "two": 2, "four": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
+    )
     scored = 0.0 if creases == 1 else 2 * offset if offset else brief.ruler.snap_up(spine.likely)
     wrap = _wrap(cover, brief.ruler, pages, spine.likely, scored) if not pleat else _pleated(cover, brief.ruler, pages, scored, pleat)
     wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
-    square_fore = (wide - max(spine.likely, scored)) / 2 - pleat - inset - pages.leaf_width_mm
+    flaps, sheet = cover.flaps_mm or 0.0, as_piece(wrap)
+    square_fore = (wide - max(spine.likely, scored)) / 2 - flaps - pleat - inset - pages.leaf_width_mm
     square_head = (high - pages.leaf_height_mm) / 2
     holes = tuple(position + square_head for position in binding.positions_mm)
-    shown = figures(cover, left, Shaped(wrap, spine, scored))
+    shown = figures(cover, left, Shaped(wrap, spine, scored), inside)
     lost = max(0.0, spine.likely - scored) / 2 if scored else 0.0
     on_board = tools.scoring_longest_mm is not None and max(wrap.width_mm, wrap.height_mm) <= tools.scoring_longest_mm + 0.05
     return WrapResult(
         key_figure=shown[0],
         figures=shown,
-        checks=checks.find(cover, left, checks.Outcome(spine, wrap, creases, square_fore, square_head, holes, lost)),
+        checks=(
+            *checks.find(cover, left, checks.Outcome(spine, wrap, creases, square_fore, square_head, holes, lost)),
+            *spines.checks(cover, left, inside),
+        ),
         parts=(_part(cover, left, wrap),),
-        steps=(_score(brief, wrap, on_board),),
-        front_width_mm=wrap.panels[-1].width_mm,
+        steps=(_score(brief, wrap, on_board), *_pockets(cover, brief)),
+        front_width_mm=wrap.width_mm / 2 - flaps - scored / 2 if not pleat else wrap.panels[-1].width_mm,
         front_height_mm=wrap.height_mm,
         swatch=left.paper.cover.swatch,
+        laid=(Laid(sheet, 0.0, 0.0, "card", "cover"),),
+        motion=None if pleat else _motion(sheet, pages, cover.square_mm, spine.likely),
+        layers=(Layer("card", left.paper.cover.caliper.likely, left.paper.cover.swatch),),
         wrap=wrap,
         spine=spine,
         creases=creases,
@@ -67,9 +83,12 @@ def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) 
     """
     side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + (0.0 if scored else spine / 2))
     height = pages.leaf_height_mm + 2 * cover.square_mm
-    if not scored:
-        return PanelPlan((Panel("back", side), Panel("front", side)), height)
-    return PanelPlan((Panel("back", side), Panel("spine", scored), Panel("front", side)), height)
+    spine_panels = (Panel("spine", scored),) if scored else ()
+    hinge_mm = cover.hinge_mm if cover.creases == "four" and cover.hinge_mm < side - 1 else 0.0
+    hinge = (Panel("hinge", hinge_mm),) if hinge_mm else ()
+    flap = (Panel("flap", cover.flaps_mm),) if cover.flaps_mm else ()
+    back, front = Panel("back", side - hinge_mm), Panel("front", side - hinge_mm)
+    return PanelPlan((*flap, back, *hinge, *spine_panels, *hinge, front, *flap), height)
 
 
 PLEAT_HOLE_MM: Final = 3.0
@@ -89,6 +108,35 @@ def _pleated(cover: Wrap, ruler: Ruler, pages: Block, scored: float, pleat: floa
         Panel("front", side),
     )
     return PanelPlan(panels, pages.leaf_height_mm + 2 * cover.square_mm, valleys=frozenset({2}))
+
+
+def _motion(sheet: Piece, pages: Block, square_mm: float, thick_mm: float) -> Motion:
+    """Flaps in first, then the front comes over the block."""
+    names = [panel.name for panel in sheet.panels]
+    middle = [name for name in names if "flap" not in name]
+    flaps = tuple((near, flap, 180.0) for near, flap in ((middle[0], "flap"), (middle[-1], "flap 2")) if flap in names)
+    spine = middle.index("spine") if "spine" in middle else 0
+    over = ((middle[spine - 1], "spine", 90.0), ("spine", middle[spine + 1], 90.0)) if spine else (("back", "front", 180.0),)
+    start = sheet["back"].outline[0][0] + square_mm
+    return Motion(
+        sheet,
+        "back",
+        (flaps, over) if flaps else (over,),
+        ("flat", "flaps in", "shut") if flaps else ("open", "shut"),
+        (pages.leaf_width_mm, pages.leaf_height_mm, (start, square_mm)),
+        max(thick_mm, 0.3),
+        laid_after=1 if flaps else 0,
+    )
+
+
+def as_piece(wrap: PanelPlan) -> Piece:
+    """The wrap as a piece, whose panels of one name are numbered."""
+    names: list[str] = []
+    for panel in wrap.panels:
+        count = sum(name == panel.name or name.startswith(f"{panel.name} ") for name in names)
+        names.append(f"{panel.name} {count + 1}" if count else panel.name)
+    columns = [Span(name, panel.width_mm) for name, panel in zip(names, wrap.panels, strict=True)]
+    return piece("cover", "cover", columns, [Span("", wrap.height_mm)])
 
 
 def _pleat_rows(wrap: PanelPlan) -> tuple[float, float]:
@@ -148,6 +196,31 @@ def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, she
             changes, words = resized(brief, width, height, pages.flap_mm)
             found.append(Offer(f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes))
     return tuple(found)
+
+
+def _pockets(cover: Wrap, brief: BriefResult) -> tuple[Step, ...]:
+    """Flaps that are glued at head and tail, which makes pockets of them."""
+    if not cover.flaps_mm or cover.pockets == "no":
+        return ()
+    ruler = brief.ruler
+    return (
+        Step(
+            "pockets",
+            "Glue the flaps as pockets",
+            f"A line of glue {ruler.show(GLUE_LINE_MM)} wide along head and tail of each flap; the side towards the spine stays open. A strip of waste paper keeps the mouth from sticking.",
+            ("glue", "waste paper"),
+            needs=("cover.scored",),
+            gives=("pocket.glued",),
+            tags=frozenset({"glue"}),
+            wait_minutes=30,
+            cautions=(GLUE,),
+            signature=signature(cover.flaps_mm),
+        ),
+    )
+
+
+GLUE_LINE_MM: Final = 5.0
+"""How wide glue goes along a flap's edge (common practice)."""
 
 
 def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:

@@ -3,6 +3,6 @@
 from typing import Final
 
 from pleat.core.kinds import BlockKind, Registry
-from pleat.core.pages.kinds import sections
+from pleat.core.pages.kinds import pad, sections
 
-BLOCKS: Final[Registry[BlockKind]] = Registry("pages", (sections.KIND,))
+BLOCKS: Final[Registry[BlockKind]] = Registry("pages", (sections.KIND, pad.KIND))

@@ -1,0 +1,331 @@
+"""A soft wrap with a gusset at the fore edge and a flap that closes over the front."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.cover import fasteners, soft, spine
+from pleat.core.cover.fasteners import FASTENERS, Fastener, Landing
+from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion
+from pleat.core.cover.record import LARGEST_SQUARE_MM
+from pleat.core.cover.result import LeftOfCover
+from pleat.core.cover.soft import Closed
+from pleat.core.cover.spine import Spine, Spined, spine_of
+from pleat.core.estimate import Estimate
+from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.folding.sheet import Cut, Piece, Span, piece, scores
+from pleat.core.kinds import CoverKind
+from pleat.core.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
+from pleat.core.units import Ruler
+from pleat.core.words import joined
+
+FASTENER_SHARE: Final = (0.25, 1 / 3)
+"""Where the flap carries its fastener, as a share of the front panel from the fore edge (common practice)."""
+PAST_MM: Final = 18.0
+"""How far the flap goes past its fastener (house rule)."""
+MISSES_MM: Final = 2.0
+"""Halves of a fastener that are farther apart do not hold (house rule)."""
+
+
+class Flapped(Spined):
+    """Pleat 6: a wrap with gusset and closing flap; lengths a maker has already stand for those that are worked out."""
+
+    kind: Literal["flapped"] = "flapped"
+    square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = 3.0
+    gusset_mm: Annotated[float, LengthRule("the gusset", 0.5, 120)] | None = None
+    flap_mm: Annotated[float, LengthRule("the flap", 10, 600)] | None = None
+    shape: Annotated[
+        Literal["straight", "slanted", "pointed"],
+        ChoiceRule("the flap is", (("straight", "straight"), ("slanted", "slanted at its corners"), ("pointed", "pointed"))),
+    ] = "slanted"
+    fastener: Annotated[Fastener, ChoiceRule("kept shut by", FASTENERS)] = "magnet"
+    fastened_mm: Annotated[float, LengthRule("the fastener's other half, from the front's fore edge", 0, 600)] | None = None
+
+
+def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
+    """The wrap around the block, shut with its flap."""
+    ruler, pages, card = left.brief.ruler, left.pages, left.paper.cover
+    inside = spine_of(cover, left)
+    panel = ruler.snap_up(pages.leaf_width_mm + cover.square_mm)
+    height = pages.leaf_height_mm + 2 * cover.square_mm
+    scored = max(ruler.snap_up(inside.used.likely), ruler.step_mm)
+    need = Estimate(inside.fore.likely, inside.fore.doubts).plus(card.caliper)
+    gusset = cover.gusset_mm or max(ruler.snap_up(need.likely), ruler.step_mm)
+    fastened = ruler.snap(sum(FASTENER_SHARE) / 2 * panel)
+    flap = cover.flap_mm or min(ruler.snap(fastened + PAST_MM), panel)
+    wrap = _piece(cover, (flap, gusset, panel, scored, panel), height, one_sided=card.sides == 1)
+    calipers = {"cover": card.caliper, soft.BLOCK: inside.fore}
+    corner = (pages.leaf_width_mm, pages.leaf_height_mm, (flap + gusset + cover.square_mm, cover.square_mm))
+    motion = Motion(wrap, "back", FOLDS, ("open", "front over", "shut with its flap"), corner, max(inside.used.likely, 1.0))
+    closed = soft.close(wrap, "back", corner, FOLDS, calipers)
+    point = (max(flap - fastened, 1.0), height / 2)
+    edges = {"flap": flap, "front": flap + gusset + 2 * panel + scored}
+    found = soft.landing(closed, "flap", point, "front", edges) if cover.fastener != "none" else None
+    shown = _figures(cover, left, wrap, (panel, scored, gusset, flap), need, inside, found)
+    thick = inside.used.plus(card.caliper.times(2))
+    return LaidResult(
+        key_figure=shown[0],
+        figures=(*shown, *spine.figures(ruler, inside)),
+        checks=(*_checks(cover, left, closed, (panel, gusset, flap), found), *spine.checks(cover, left, inside)),
+        parts=(
+            _part(left, wrap),
+            *fasteners.pieces(cover.fastener, height, thick.likely, panel, left.brief.quantity),
+        ),
+        steps=(_score(left, wrap), *(fasteners.steps(cover.fastener, ruler, found, "the patch over it") if found else ())),
+        front_width_mm=panel,
+        front_height_mm=height,
+        spine=thick,
+        swatch=card.swatch,
+        square_fore_mm=panel - pages.leaf_width_mm,
+        square_head_mm=cover.square_mm,
+        holes_mm=tuple(at + cover.square_mm for at in left.binding.positions_mm),
+        laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
+        layers=(Layer("card", card.caliper.likely, card.swatch),),
+        landing=found,
+        fastener=cover.fastener,
+        motion=motion,
+        halves=((flap - found.first[1], height / 2), (edges["front"] - found.second[1], height / 2)) if found else (),
+        places=(
+            ("cover.square_mm", edges["front"], height * 0.12, False),
+            ("cover.flap_mm", flap / 2, height, True),
+            ("cover.gusset_mm", flap + gusset + panel * 0.3, height, True),
+        ),
+    )
+
+
+FOLDS: Final = ((("back", "spine", 90.0), ("spine", "front", 90.0)), (("back", "gusset", 90.0), ("gusset", "flap", 90.0)))
+"""The front comes over, then the flap: each stands up a quarter turn at both edges of its gusset."""
+COLUMNS: Final = ("flap", "gusset", "back", "spine", "front")
+
+
+def _piece(cover: Flapped, widths: tuple[float, ...], height: float, *, one_sided: bool) -> Piece:
+    """The wrap from the outside, the flap on the left with its shape cut."""
+    flap, cuts = widths[0], []
+    if cover.shape != "straight":
+        back = flap * (0.5 if cover.shape == "slanted" else 1.0)
+        in_ = min(height / 6 if cover.shape == "slanted" else height / 2.4, height / 2.2)
+        slope = min(back, flap - 0.5)
+        cuts = [
+            Cut((slope, 0.0), (0.0, in_), (0.0, 0.0), frozenset({"flap"})),
+            Cut((slope, height), (0.0, height - in_), (0.0, height), frozenset({"flap"})),
+        ]
+    columns = [Span(name, width) for name, width in zip(COLUMNS, widths, strict=True)]
+    return piece(soft.WRAP, "cover", columns, [Span("", height)], cuts=cuts, good="A" if one_sided else "both")
+
+
+def _figures(
+    cover: Flapped,
+    left: LeftOfCover,
+    wrap: Piece,
+    sizes: tuple[float, float, float, float],
+    need: Estimate,
+    inside: Spine,
+    found: Landing | None,
+) -> tuple[Figure, ...]:
+    ruler, pages = left.brief.ruler, left.pages
+    panel, scored, gusset, flap = sizes
+    shown, whole = ruler.summed([flap, gusset, panel, scored, panel])
+    across = " + ".join(f"{name} {width}" for name, width in zip(COLUMNS, shown, strict=True))
+    width, height = wrap.size_mm
+    marks = f"{joined(ruler.number(ruler.snap(at)) for at in scores(wrap))} {ruler.name}"
+    wide = f"Block at the fore edge {ruler.thin(inside.fore.likely)} + front cover {ruler.thin(left.paper.cover.caliper.likely)} = {ruler.thin(need.likely)}"
+    differs = (
+        ""
+        if abs(gusset - scored) < ruler.step_mm
+        else f" It differs from the spine's {ruler.show(scored)}: thread is only at the spine, the front cover and what goes in only here."
+    )
+    figures = [
+        Figure(
+            "wrap",
+            "cut the cover",
+            (width, height),
+            "size",
+            f"Wide: {across} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
+            (Rule("arithmetic", "panels added up"),),
+            scrap=ruler.size(width, height),
+        ),
+        Figure(
+            "scores",
+            "score from the left edge",
+            marks,
+            "text",
+            "Seen from the outside, flap on the left, all running from one edge so that rounding does not pile up.",
+            (Rule("arithmetic", "panel edges"),),
+            scrap=marks,
+        ),
+        Figure(
+            "gusset",
+            "gusset at the fore edge",
+            gusset,
+            "length",
+            f"{wide}, up to the ruler's next mark.{differs}",
+            (Rule("arithmetic", "what the flap closes round"),),
+        ),
+        Figure(
+            "flap",
+            "flap",
+            flap,
+            "length",
+            f"It carries its fastener at a quarter to a third of the front, {ruler.between(FASTENER_SHARE[0] * panel, FASTENER_SHARE[1] * panel, Ruler.show)} from the fore edge, and goes {ruler.show(PAST_MM)} past it.",
+            (Rule("common practice", "a quarter to a third of the front, no source"),),
+        ),
+    ]
+    if found:
+        (_, on_flap, high), (_, on_front, _) = found.first, found.second
+        figures.append(
+            Figure(
+                "lands",
+                "the fastener lands",
+                on_front,
+                "length",
+                f"On the flap {ruler.show(on_flap)} from the gusset; shut, that is {ruler.show(on_front)} from the front's fore edge, both {ruler.show(high)} from the head. Worked out by folding the cover shut.",
+                (Rule("arithmetic", "the place carried through the folds"),),
+            )
+        )
+    return tuple(figures)
+
+
+def _checks(
+    cover: Flapped, left: LeftOfCover, closed: Closed, sizes: tuple[float, float, float], found: Landing | None
+) -> tuple[Check, ...]:
+    ruler = left.brief.ruler
+    panel, gusset, flap = sizes
+    return tuple(
+        one
+        for one in (
+            _room(cover, ruler, closed, gusset),
+            _fits(ruler, panel, flap),
+            _halves(cover, ruler, found),
+            _blank(left),
+            _no_square(cover, ruler),
+        )
+        if one
+    )
+
+
+def _room(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check | None:
+    """F5 and F8: the gusset is smaller than what the flap closes round."""
+    needs = closed.gussets["gusset"].stiff
+    if cover.gusset_mm is None or gusset >= needs.likely - ruler.step_mm / 2:
+        return None
+    inserts = cover.inserts_mm and gusset >= needs.likely - cover.inserts_mm - ruler.step_mm / 2
+    wanted = ruler.snap_up(needs.likely)
+    offers = [Offer(f"gusset {ruler.show(wanted)}", (("cover.gusset_mm", None),))]
+    if inserts:
+        offers.append(Offer("nothing goes in later", (("cover.inserts_mm", 0.0),)))
+    return Check(
+        "F5" if inserts else "F8",
+        "stop",
+        f"The gusset of {ruler.show(gusset)} is too small: the flap closes round {ruler.thin(needs.likely)}.",
+        "What goes in later makes the book gape: the flap will not reach its fastener."
+        if inserts
+        else "The flap closes last, over the block and the front cover; what it closes round has to fit into its gusset.",
+        tuple(offers),
+    )
+
+
+def _fits(ruler: Ruler, panel: float, flap: float) -> Check | None:
+    """F9: the flap is longer than the front it lies on; or too short to carry anything."""
+    if flap <= panel + 0.05:
+        return None
+    return Check(
+        "F9",
+        "stop",
+        f"The flap of {ruler.show(flap)} is longer than the front, {ruler.show(panel)}.",
+        "It would have to go round the spine.",
+        (Offer("a flap by itself", (("cover.flap_mm", None),)),),
+    )
+
+
+def _halves(cover: Flapped, ruler: Ruler, found: Landing | None) -> Check | None:
+    """F3: the halves of the fastener do not meet when the cover is shut."""
+    if cover.fastener == "none" or cover.fastened_mm is None:
+        return None
+    if found is None:
+        return Check(
+            "F3",
+            "stop",
+            "The flap's fastener lands beside the front.",
+            "Shut, there is nothing under it to hold to.",
+            (Offer("a flap by itself", (("cover.flap_mm", None),)),),
+        )
+    lands = found.second[1]
+    if abs(lands - cover.fastened_mm) <= MISSES_MM:
+        return None
+    return Check(
+        "F3",
+        "stop",
+        f"The fastener's halves miss each other by {ruler.show(abs(lands - cover.fastened_mm))}.",
+        f"Shut, the one on the flap lies {ruler.show(lands)} from the front's fore edge; the other is set at {ruler.show(cover.fastened_mm)}.",
+        (Offer(f"set it at {ruler.show(lands)}", (("cover.fastened_mm", None),)),),
+    )
+
+
+def _blank(left: LeftOfCover) -> Check | None:
+    """B9: a one-sided card shows its blank side all over the inside."""
+    card = left.paper.cover
+    if card.sides == 2:
+        return None
+    return Check(
+        "B9",
+        "note",
+        f"{card.name} is good on one side: open, the inside of cover and flap show the blank one.",
+        "The flap's good side is outside; the inside of gusset, flap and covers is all its other side.",
+        (Offer("both sides will do", (("paper.cover.sides", 2),)),),
+    )
+
+
+def _no_square(cover: Flapped, ruler: Ruler) -> Check | None:
+    if cover.square_mm >= 0.05:
+        return None
+    return Check(
+        "E2",
+        "note",
+        "There is no square: the cover ends with the leaves.",
+        "The edges of the leaves take every knock.",
+        (Offer(f"square {ruler.show(3.0)}", (("cover.square_mm", 3.0),)),),
+    )
+
+
+def _part(left: LeftOfCover, wrap: Piece) -> Part:
+    width, height = wrap.size_mm
+    folds = tuple(Fold(at, "mountain") for at in scores(wrap))
+    return Part(
+        "cover",
+        "cover",
+        width,
+        height,
+        left.brief.quantity,
+        "cover",
+        folds=folds,
+        needs=("block.measured",),
+        advice="Hold the block against it before you cut.",
+        across="the creases may crack and the flap will not lie flat",
+    )
+
+
+def _score(left: LeftOfCover, wrap: Piece) -> Step:
+    ruler = left.brief.ruler
+    marks = joined(ruler.number(ruler.snap(at)) for at in scores(wrap))
+    return Step(
+        "cover_scored",
+        "Cut the flap, score and fold the cover",
+        f"Shape the flap first. From the left edge, outside up: {marks} {ruler.name}. Fold away from the groove and press each crease with the bone folder.",
+        ("rule and scoring tool", "bone folder", "knife"),
+        needs=("cover.cut",),
+        gives=("cover.scored",),
+        tags=frozenset({"cut-out"}),
+        signature=signature(*scores(wrap)),
+    )
+
+
+KIND: Final = CoverKind(
+    name="flapped",
+    title="wrap with a closing flap",
+    summary="A soft wrap with a gusset at the fore edge and a flap that closes over the front.",
+    record=Flapped,
+    compute=compute,
+    roles=("cover",),
+    takes=frozenset({"fold"}),
+    sewn_through=True,
+)

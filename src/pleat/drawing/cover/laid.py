@@ -1,0 +1,171 @@
+"""A cover made of pieces, flat from the outside: each with its outline, its folds, its running positions and its size."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Final
+
+from pleat.core.cover.laid import Laid, LaidResult
+from pleat.core.folding.convex import bounds
+from pleat.core.folding.sheet import Piece, scores
+from pleat.core.pages.block import Block
+from pleat.core.planning import Plan
+from pleat.core.units import Ruler
+from pleat.drawing import portraits
+from pleat.drawing.cover.outlines import outline, running
+from pleat.drawing.looks import main, strip
+from pleat.drawing.portraits import Body
+from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, Spot
+
+NARROW: Final = 0.09
+"""Panels narrower than this share of the drawing have their name turned; below a quarter of it they have none."""
+STOCK: Final = {"card": "cover", "covering": "covering", "side": "side"}
+"""What is drawn filled, and the role of its paper."""
+UNDER: Final = {"board": "under-board", "padding": "under-pad", "lining": "under-lining"}
+LINES: Final = {"fold": "score", "guide": "score", "bend": "bend"}
+ROOM: Final = (430.0, 280.0)
+"""About how many px a flat cover has on the screen, to keep its numbers apart."""
+
+
+def shapes_of(one: Laid, plan: Plan, radius: float = 0.0) -> list[Shape]:
+    """A piece where it lies: filled with its paper's colour, or dashed where it lies under the covering."""
+    if one.what in UNDER:
+        return [Rect(one.x_mm, one.y_mm, *one.piece.size_mm, UNDER[one.what], radius)]
+    swatch = plan.paper.stock(STOCK[one.what]).swatch
+    left, top = one.x_mm, one.y_mm
+    found: list[Shape] = [outline(edge, f"filled wrap swatch-{swatch}", left, top) for edge in one.piece.outlines]
+    found += [
+        Line(crease.start[0] + left, crease.start[1] + top, crease.end[0] + left, crease.end[1] + top, LINES[crease.kind])
+        for crease in one.piece.creases
+    ]
+    return found
+
+
+def _names(one: Laid, wide: float, ruler: Ruler) -> list[Shape]:
+    """The names of a card's panels, with their width where there is room."""
+    found: list[Shape] = []
+    for panel in one.piece.panels:
+        left, top, right, bottom = bounds(panel.outline)
+        name = panel.name.split(", ")[0].rstrip(" 0123456789")
+        at = ((left + right) / 2 + one.x_mm, (top + bottom) / 2 + one.y_mm)
+        across, along = right - left, bottom - top
+        if min(across, along) < NARROW * wide / 4 or name == "body":
+            continue
+        if across < NARROW * wide:
+            found.append(Label(*at, name, "on-sheet", turned=True, shift=(4, 0)))
+        else:
+            found.append(Label(*at, name, "label" if along < NARROW * wide else "panel-name", shift=(0, 4 if along < NARROW * wide else 0)))
+            if along > 2 * NARROW * wide:
+                found.append(Label(*at, ruler.size(across, along), "label", shift=(0, 24)))
+    return found
+
+
+@main.register
+def flat(result: LaidResult, plan: Plan) -> Drawing:
+    """Every piece flat; what the kind lets be edited on the drawing has its place there."""
+    ruler = plan.brief.ruler
+    width = max(one.x_mm + one.piece.size_mm[0] for one in result.laid)
+    height = max(one.y_mm + one.piece.size_mm[1] for one in result.laid)
+    scale = min(ROOM[0] / width, ROOM[1] / height)
+    shapes: list[Shape] = []
+    for one in result.laid:
+        shapes += shapes_of(one, plan)
+    filled = [one for one in result.laid if one.what in STOCK]
+    for one in filled:
+        shapes += _names(one, width, ruler)
+        shapes += [*running(scores(one.piece), ruler, scale, one.x_mm, one.y_mm), *_levels(one, ruler, width)]
+        if len(filled) > 1:
+            shapes.append(
+                Label(
+                    one.x_mm + 2,
+                    one.y_mm + one.piece.size_mm[1],
+                    f"{one.piece.name}, {ruler.size(*one.piece.size_mm)}",
+                    "quiet",
+                    "start",
+                    shift=(0, -6),
+                )
+            )
+    shapes += crosses(result)
+    shapes += [Line(x, y, min(x + width * 0.04, width * 1.04), y, "leader") for _, x, y, below in result.places if not below]
+    dims = [Dim("top", 0, width, ruler.size(width, height), level=2)] if len(filled) == 1 else [Dim("top", 0, 0, "", level=2)]
+    if len(filled) == 1:
+        dims.append(Dim("left", 0, height, ruler.number(height)))
+    spots = tuple(Spot(path, width if not below else x, y, (62, 0) if not below else (0, 34)) for path, x, y, below in result.places)
+    listed = "; ".join(f"{one.piece.name} {ruler.size(*one.piece.size_mm)}" for one in filled)
+    return Drawing(width, height, f"The cover's pieces flat from the outside: {listed}.", shapes, dims=dims, spots=spots)
+
+
+def _levels(one: Laid, ruler: Ruler, wide: float) -> list[Shape]:
+    """The running positions of level folds, at the right edge of their piece."""
+    right = one.x_mm + one.piece.size_mm[0]
+    places = scores(one.piece, upright=False)
+    shown: list[Shape] = []
+    before = -1e9
+    for at in places:
+        near = at - before < 0.05 * wide
+        shown.append(
+            Label(
+                right,
+                one.y_mm + at,
+                ruler.number(ruler.snap(at)),
+                "running",
+                "start" if not near else "end",
+                shift=(5 if not near else -5, 4),
+            )
+        )
+        before = at
+    return shown
+
+
+def crosses(result: LaidResult) -> list[Shape]:
+    """Crosses where the halves of a fastener go."""
+    found: list[Shape] = []
+    for x, y in result.halves:
+        found += [Line(x - 4, y, x + 4, y, "fastener"), Line(x, y - 4, x, y + 4, "fastener")]
+    return found
+
+
+@strip.register
+def small(result: LaidResult, plan: Plan) -> Drawing:
+    """The pieces, small."""
+    width = max(one.x_mm + one.piece.size_mm[0] for one in result.laid)
+    height = max(one.y_mm + one.piece.size_mm[1] for one in result.laid)
+    shapes = [shape for one in result.laid if one.what != "lining" for shape in shapes_of(one, plan)]
+    return Drawing(width, height, "cover", shapes)
+
+
+def pieces(result: LaidResult) -> Sequence[Piece]:
+    """The pieces as they are cut, each once."""
+    return [one.piece for one in result.pieces]
+
+
+@portraits.behind.register
+def _back(cover: LaidResult, body: Body) -> list[Shape]:
+    """The back, whose edge stands above the leaves; a board shows its thickness."""
+    w, h, t, b = body.width, body.height, body.thick, cover.board_mm
+    face = f"portrait-face swatch-{cover.swatch}"
+    shapes: list[Shape] = [body.face([(0, 0, t - b), (w, 0, t - b), (w, h, t - b), (0, h, t - b)], face)]
+    return [*shapes, body.face([(0, 0, t - b), (w, 0, t - b), (w, 0, t), (0, 0, t)], face)] if b else shapes
+
+
+@portraits.covered.register
+def _shut(cover: LaidResult, block: Block, body: Body) -> list[Shape]:
+    """The front; a spine where one piece goes round it, a flap over the front where there is one."""
+    w, h, t = body.width, body.height, body.thick
+    face = f"portrait-face swatch-{cover.swatch}"
+    x, y = body.at(0, 0)
+    spine = [(0.0, 0.0, 0.0), (0.0, 0.0, t), (0.0, h, t), (0.0, h, 0.0)]
+    open_spine = cover.board_mm and not cover.hides_spine
+    around = [body.face(spine, f"portrait-face swatch-{block.swatch}" if open_spine else face), body.face(spine, "portrait-shade")]
+    if open_spine:
+        b = cover.board_mm
+        around += [body.face([(0.0, 0.0, a), (0.0, 0.0, c), (0.0, h, c), (0.0, h, a)], face) for a, c in ((0.0, b), (t - b, t))]
+    shapes: list[Shape] = [*around, Rect(x, y, w, h, face)]
+    flap = next((one.piece["flap"] for one in cover.laid if any(panel.name == "flap" for panel in one.piece.panels)), None)
+    if flap is not None and not cover.hides_spine:
+        wide = max(px for px, _ in flap.outline)
+        shapes.append(outline(tuple((x + w - (wide - px), y + py) for px, py in flap.outline), face))
+        shapes += [Line(x + w - 3, y, x + w - 3, y + h, "portrait-leaf")]
+    else:
+        shapes.append(Rect(x + w * 0.25, y + h * 0.2, w * 0.55, h * 0.14, "portrait-label"))
+    return shapes
