@@ -69,16 +69,16 @@ def examples(into: Path | None) -> None:
 
 @main.command()
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
-@click.option("--what", default="stations", show_default=True, help="which strip; another name lists those the book has")
+@click.option("--what", default="stations", show_default=True, help="which strip or piece; another name lists those the book has")
 @click.option("--as", "form", type=click.Choice(["svg", "dxf"]), default="svg", show_default=True)
 def template(file: Path, what: str, form: str) -> None:
-    """Print one strip of the book in FILE at true size, as SVG or DXF in mm."""
-    from pleat.printing.templates import templates, to_dxf, to_svg
+    """Print one strip or piece of the book in FILE at true size, as SVG or DXF in mm."""
+    from pleat.printing import templates
 
-    found = templates(make_plan(_read(file)))
+    found = templates.files(make_plan(_read(file)))
     if what not in found:
-        raise click.ClickException(f"This book has no strip “{what}”. It has: {', '.join(found) or 'none'}.")
-    click.echo(to_svg(found[what]) if form == "svg" else to_dxf(found[what]))
+        raise click.ClickException(f"This book has no strip or piece “{what}”. It has: {', '.join(found) or 'none'}.")
+    click.echo(templates.written(found[what], form))
 
 
 @main.group()

@@ -109,7 +109,7 @@ Shape = Rect | Line | Curve | Dot | Label | Group
 
 @dataclass(frozen=True)
 class Drawing:
-    """A drawing ``width`` x ``height`` mm with what is in it, and a sentence that says what it shows."""
+    """A drawing ``width`` x ``height`` mm with what is in it, and a sentence that says what it shows; ``room`` are pen units kept free beside it."""
 
     width: float
     height: float
@@ -117,6 +117,7 @@ class Drawing:
     shapes: Sequence[Shape]
     dims: Sequence[Dim] = field(default=())
     spots: Sequence[Spot] = field(default=())
+    room: Sequence[tuple[EdgeSide, float]] = field(default=())
 
 
 def scaled(drawing: Drawing, by: float) -> Drawing:

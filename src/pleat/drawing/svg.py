@@ -98,7 +98,7 @@ def render_print(drawing: Drawing, x_mm: float, y_mm: float, pen: Pen) -> str:
 
 def _room(drawing: Drawing, side: str, pen: Pen) -> float:
     reaches = [_away(dim, pen) + (_FIELD[dim.side] / 2 if dim.spot else pen.level * 0.35) for dim in drawing.dims if dim.side == side]
-    return pen.edge + max(reaches, default=0.0)
+    return pen.edge + max([*reaches, *(kept for kept_side, kept in drawing.room if kept_side == side)], default=0.0)
 
 
 def _away(dim: Dim, pen: Pen) -> float:

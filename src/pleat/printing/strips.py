@@ -131,7 +131,13 @@ def score_strip(result: WrapResult, plan: Plan) -> tuple[Strip, ...]:
     if len(rows) > 1:
         marks += [MarkOn(row, f"row of section {len(rows) - number}: {ruler.number(row)}", "cross") for number, row in enumerate(rows)]
     marks.sort(key=lambda mark: mark.at_mm)
-    return (Strip("Scores of the cover, outside up", wrap.width_mm, tuple(marks), "LEFT EDGE (back)", "right edge (front)"),)
+    mirrored = tuple(
+        MarkOn(wrap.width_mm - score, f"score {ruler.number(wrap.width_mm - score)}", "score") for score in reversed(wrap.scores_mm)
+    )
+    return (
+        Strip("Scores of the cover, outside up", wrap.width_mm, tuple(marks), "LEFT EDGE (back)", "right edge (front)"),
+        Strip("Scores inside up, turned over", wrap.width_mm, mirrored, "LEFT EDGE (front)", "right edge (back)"),
+    )
 
 
 def tiles(strip: Strip, room_mm: float) -> tuple[Tile, ...]:

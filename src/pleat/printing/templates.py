@@ -6,9 +6,11 @@ import io
 from collections.abc import Iterator
 from typing import Any, Final
 
+from pleat.core.cover.laid import Laid
 from pleat.core.planning import Plan
 from pleat.drawing.shapes import Dot, Drawing, Label, Line, Rect
 from pleat.drawing.svg import render_print
+from pleat.printing import covers, pieces  # noqa: F401 - covers makes its strips known
 from pleat.printing.letters import length_mm
 from pleat.printing.pen import PRINT, STYLES
 from pleat.printing.strips import Strip, Tile, draw, strips_of
@@ -20,6 +22,23 @@ _LAYERS: Final = {"strip": "OUTLINE", "score": "SCORE", "fold": "SCORE", "hole":
 def templates(plan: Plan) -> dict[str, Strip]:
     """Every strip of a book by what it is called in an address."""
     return {strip.key: strip for _, result in plan for strip in strips_of(result, plan)}
+
+
+def files(plan: Plan) -> dict[str, Strip | Laid]:
+    """Every strip and every piece of the cover by what it is called in an address; a piece before a strip of its name."""
+    return {**templates(plan), **pieces.pieces(plan)}
+
+
+def title(one: Strip | Laid) -> str:
+    """What it is called on the page."""
+    return one.name.split(",")[0] if isinstance(one, Strip) else one.piece.name
+
+
+def written(one: Strip | Laid, form: str) -> str:
+    """It at true size as SVG or DXF."""
+    if isinstance(one, Laid):
+        return pieces.to_svg(one) if form == "svg" else pieces.to_dxf(one)
+    return to_svg(one) if form == "svg" else to_dxf(one)
 
 
 def whole(strip: Strip) -> Drawing:

@@ -56,7 +56,14 @@ def moving(motion: Motion, opened: Opened) -> dict[str, Any]:
             }
             for one in base
         ],
-        "block": {"x": right - x - width, "y": y, "width": width, "height": height, "thick": max(motion.thick_mm - 0.5, 0.2), "after": motion.laid_after},
+        "block": {
+            "x": right - x - width,
+            "y": y,
+            "width": width,
+            "height": height,
+            "thick": max(motion.thick_mm - 0.5, 0.2),
+            "after": motion.laid_after,
+        },
         "swatch": opened.plan.cover.swatch,
         "paper": opened.plan.pages.swatch,
     }

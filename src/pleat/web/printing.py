@@ -21,18 +21,24 @@ def preview(book_id: int) -> str:
         opened = books.open_book(session, book_id)
     paper = _paper(opened.plan)
     sheets = [(sheet, Markup(sheet.svg)) for sheet in print_sheets(opened.plan, opened.book.title, paper, opened.overview)]
-    return render_template("print/preview.html", opened=opened, sheets=sheets, paper=paper, templates=templates.templates(opened.plan))
+    return render_template(
+        "print/preview.html",
+        opened=opened,
+        sheets=sheets,
+        paper=paper,
+        templates={key: templates.title(one) for key, one in templates.files(opened.plan).items()},
+    )
 
 
 @pages.get("/templates/<name>.<any(svg, dxf):form>")
 def template(book_id: int, name: str, form: str) -> Response:
-    """One strip at true size for another program. Answers 404 for one that this book has not."""
+    """One strip or piece at true size for another program. Answers 404 for one that this book has not."""
     with reading() as session:
         opened = books.open_book(session, book_id)
-    strip = templates.templates(opened.plan).get(name)
+    strip = templates.files(opened.plan).get(name)
     if strip is None:
         abort(404)
-    made = templates.to_svg(strip) if form == "svg" else templates.to_dxf(strip)
+    made = templates.written(strip, form)
     kind = "image/svg+xml" if form == "svg" else "image/vnd.dxf"
     return Response(made, mimetype=kind, headers={"Content-Disposition": f'attachment; filename="pleat-{name}-{book_id}.{form}"'})
 

@@ -11,8 +11,8 @@ from pleat.core.cover import fasteners, hard_checks, hard_figures, hard_steps, s
 from pleat.core.cover.fasteners import Landing
 from pleat.core.cover.laid import Laid, LaidResult, Layer
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import SEAM_MM, Hard, Shell, cornered, shell_of, wrap_piece
-from pleat.core.folding.sheet import Piece, Span, board, piece
+from pleat.core.cover.shell import SEAM_MM, Hard, Shell, cornered, shell_of, turned_in, wrap_piece
+from pleat.core.folding.sheet import Piece, Span, board, piece, rounded
 from pleat.core.plan import Check, Figure, Length, Offer, Part, Step
 from pleat.core.plan import Piece as Taken
 
@@ -54,7 +54,7 @@ def compute(
     shell = shell_of(cover, left, pad=pad, joint_mm=joint_mm)
     kind = own(cover, shell, left)
     paper = left.paper
-    laid = (*kind.covering, *kind.under, *_boards(shell))
+    laid = (*kind.covering, *kind.under, *_boards(shell, cover.rounded_mm))
     landing = _landing(cover, shell)
     parts = (*_board_parts(cover, shell, left), *kind.parts, *_linings(cover, shell, left))
     shown = hard_figures.figures(cover, left, shell, kind.covering[0].piece.size_mm, len(kind.covering))
@@ -97,13 +97,15 @@ def compute(
     )
 
 
-def _boards(shell: Shell) -> tuple[Laid, ...]:
+def _boards(shell: Shell, round_mm: float) -> tuple[Laid, ...]:
     """Both boards and the strip, where they lie on the covering."""
     at = shell.edges
     return (
-        Laid(board("back board", "board", shell.back, shell.height), at[1], shell.reach, "board", "boards"),
+        Laid(rounded(board("back board", "board", shell.back, shell.height), round_mm, ("left",)), at[1], shell.reach, "board", "boards"),
         Laid(board("spine strip", "board", shell.strip, shell.height), at[3], shell.reach, "board", "strip"),
-        Laid(board("front board", "board", shell.front, shell.height), at[5], shell.reach, "board", "boards"),
+        Laid(
+            rounded(board("front board", "board", shell.front, shell.height), round_mm, ("right",)), at[5], shell.reach, "board", "boards"
+        ),
     )
 
 
@@ -189,7 +191,7 @@ def halved(shell: Shell, name: str, inner_mm: float, side: str, stock: str = "co
     )
     columns = outer if side == "left" else front
     kept = [(one.name, row.name) for one in columns for row in shell.rows if row.name]
-    return cornered(piece(name, stock, columns, shell.rows, kept=kept), shell.reach, shell.corner, side)
+    return cornered(piece(name, stock, columns, shell.rows, kept=kept, glued=turned_in(columns, shell)), shell.reach, shell.corner, side)
 
 
 def smaller_covering(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:

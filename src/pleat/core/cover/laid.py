@@ -46,12 +46,22 @@ class Motion:
     laid_after: int = 0
 
 
+@dataclass(frozen=True)
+class Place:
+    """A field that stands on the drawing: its path, where it points in mm, what it comes to by itself, and whether it stands below or at the right."""
+
+    path: str
+    x_mm: float
+    y_mm: float
+    by_itself_mm: float
+    below: bool = False
+
+
 @dataclass(frozen=True, kw_only=True)
 class LaidResult(CoverResult):
     """A cover made of pieces: how they lie flat, the layers of its edge from outside to inside, and what keeps it shut.
 
-    ``halves`` are the places of a fastener's halves on the flat cover, ``places`` those of the fields that stand on the drawing: path, place, and
-    whether the field stands below it or at the right. ``motion`` is how it closes, where its kind says.
+    ``halves`` are the places of a fastener's halves on the flat cover, ``places`` those of the fields that stand on the drawing. ``motion`` is how it closes, where its kind says.
     """
 
     laid: tuple[Laid, ...]
@@ -59,7 +69,7 @@ class LaidResult(CoverResult):
     landing: Landing | None = None
     fastener: str = "none"
     halves: tuple[Point, ...] = ()
-    places: tuple[tuple[str, float, float, bool], ...] = ()
+    places: tuple[Place, ...] = ()
     motion: Motion | None = None
 
     @property

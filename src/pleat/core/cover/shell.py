@@ -8,6 +8,7 @@ the joint to the board: the joint is the strip's thickness and the set-back, and
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import accumulate
 from typing import Annotated, Final, Literal
@@ -224,4 +225,13 @@ def cornered(sheet: Piece, reach_mm: float, clear_mm: float, corners: str = "bot
 def wrap_piece(shell: Shell, name: str = "covering", stock: str = "covering") -> Piece:
     """The covering in one piece, its corners cut; joints bend, only the turn-ins' lines are folds."""
     kept = [(column, row.name) for column in COLUMNS for row in shell.rows if row.name]
-    return cornered(piece(name, stock, shell.columns, shell.rows, kept=kept), shell.reach, shell.corner)
+    return cornered(
+        piece(name, stock, shell.columns, shell.rows, kept=kept, glued=turned_in(shell.columns, shell)), shell.reach, shell.corner
+    )
+
+
+def turned_in(columns: Iterable[Span], shell: Shell) -> tuple[str, ...]:
+    """The names of the panels that are turned in and glued: those at head and tail, and whole columns that are turn-ins."""
+    ends = [row.name for row in shell.rows if row.name]
+    names = [one.name for one in columns]
+    return (*(name for name in names if "turn-in" in name), *(f"{name}, {end}" for name in names for end in ends))

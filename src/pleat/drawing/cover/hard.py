@@ -29,9 +29,7 @@ def flat(result: HardResult, plan: Plan) -> Drawing:
     """The cover flat with boards, joints and turn-ins: widths below, running positions above. Square, joint and turn-in are the form."""
     shell, ruler = result.shell, plan.brief.ruler
     width, height = shell.width, shell.wrap_height
-    shapes: list[Shape] = [
-        shape for one in result.laid for shape in shapes_of(one, plan, result.rounded_mm if one.part == "boards" else 0.0)
-    ]
+    shapes: list[Shape] = [shape for one in result.laid for shape in shapes_of(one, plan)]
     at = shell.edges
     shapes += [Line(x, shell.reach, x, height - shell.reach, "bend") for x in at[2:6]]
     middle = height * 0.47

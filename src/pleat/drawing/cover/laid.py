@@ -15,10 +15,8 @@ from pleat.drawing import portraits
 from pleat.drawing.cover.outlines import outline, running
 from pleat.drawing.looks import main, strip
 from pleat.drawing.portraits import Body
-from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import Dim, Drawing, EdgeSide, Label, Line, Rect, Shape, Spot
 
-NARROW: Final = 0.09
-"""Panels narrower than this share of the drawing have their name turned; below a quarter of it they have none."""
 STOCK: Final = {"card": "cover", "covering": "covering", "side": "side"}
 """What is drawn filled, and the role of its paper."""
 UNDER: Final = {"board": "under-board", "padding": "under-pad", "lining": "under-lining"}
@@ -27,10 +25,10 @@ ROOM: Final = (430.0, 280.0)
 """About how many px a flat cover has on the screen, to keep its numbers apart."""
 
 
-def shapes_of(one: Laid, plan: Plan, radius: float = 0.0) -> list[Shape]:
+def shapes_of(one: Laid, plan: Plan) -> list[Shape]:
     """A piece where it lies: filled with its paper's colour, or dashed where it lies under the covering."""
     if one.what in UNDER:
-        return [Rect(one.x_mm, one.y_mm, *one.piece.size_mm, UNDER[one.what], radius)]
+        return [outline(edge, f"filled {UNDER[one.what]}", one.x_mm, one.y_mm) for edge in one.piece.outlines]
     swatch = plan.paper.stock(STOCK[one.what]).swatch
     left, top = one.x_mm, one.y_mm
     found: list[Shape] = [outline(edge, f"filled wrap swatch-{swatch}", left, top) for edge in one.piece.outlines]
@@ -41,22 +39,25 @@ def shapes_of(one: Laid, plan: Plan, radius: float = 0.0) -> list[Shape]:
     return found
 
 
-def _names(one: Laid, wide: float, ruler: Ruler) -> list[Shape]:
-    """The names of a card's panels, with their width where there is room."""
+def _names(one: Laid, scale: float, ruler: Ruler) -> list[Shape]:
+    """The names of a card's panels, with their size where there is room at ``scale`` px a mm."""
     found: list[Shape] = []
     for panel in one.piece.panels:
         left, top, right, bottom = bounds(panel.outline)
         name = panel.name.split(", ")[0].rstrip(" 0123456789")
         at = ((left + right) / 2 + one.x_mm, (top + bottom) / 2 + one.y_mm)
         across, along = right - left, bottom - top
-        if min(across, along) < NARROW * wide / 4 or name == "body":
+        wide, high = across * scale, along * scale
+        if name == "body" or min(wide, high) < 14:
             continue
-        if across < NARROW * wide:
-            found.append(Label(*at, name, "on-sheet", turned=True, shift=(4, 0)))
-        else:
-            found.append(Label(*at, name, "label" if along < NARROW * wide else "panel-name", shift=(0, 4 if along < NARROW * wide else 0)))
-            if along > 2 * NARROW * wide:
-                found.append(Label(*at, ruler.size(across, along), "label", shift=(0, 24)))
+        if wide < 9 * len(name):
+            if high > 9 * len(name):
+                found.append(Label(*at, name, "on-sheet", turned=True, shift=(4, 0)))
+            continue
+        large = wide > 15 * len(name) and high > 46
+        found.append(Label(*at, name, "panel-name" if large else "on-sheet", shift=(0, 4)))
+        if large and wide > 120 and high > 80:
+            found.append(Label(*at, ruler.size(across, along), "label", shift=(0, 28)))
     return found
 
 
@@ -72,8 +73,8 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
         shapes += shapes_of(one, plan)
     filled = [one for one in result.laid if one.what in STOCK]
     for one in filled:
-        shapes += _names(one, width, ruler)
-        shapes += [*running(scores(one.piece), ruler, scale, one.x_mm, one.y_mm), *_levels(one, ruler, width)]
+        shapes += _names(one, scale, ruler)
+        shapes += [*running(scores(one.piece), ruler, scale, one.x_mm, one.y_mm), *_levels(one, ruler, scale)]
         if len(filled) > 1:
             shapes.append(
                 Label(
@@ -82,37 +83,28 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
                     f"{one.piece.name}, {ruler.size(*one.piece.size_mm)}",
                     "quiet",
                     "start",
-                    shift=(0, -6),
+                    shift=(0, 16),
                 )
             )
     shapes += crosses(result)
-    shapes += [Line(x, y, min(x + width * 0.04, width * 1.04), y, "leader") for _, x, y, below in result.places if not below]
-    dims = [Dim("top", 0, width, ruler.size(width, height), level=2)] if len(filled) == 1 else [Dim("top", 0, 0, "", level=2)]
-    if len(filled) == 1:
-        dims.append(Dim("left", 0, height, ruler.number(height)))
-    spots = tuple(Spot(path, width if not below else x, y, (62, 0) if not below else (0, 34)) for path, x, y, below in result.places)
+    shapes += [Line(place.x_mm, place.y_mm, width * 1.03, place.y_mm, "leader") for place in result.places if not place.below]
+    alone = len(filled) == 1
+    dims = (Dim("top", 0, width, ruler.size(width, height), level=2), Dim("left", 0, height, ruler.number(height))) if alone else ()
+    spots = tuple(Spot(one.path, one.x_mm if one.below else width, one.y_mm, (0, 40) if one.below else (62, 0)) for one in result.places)
+    below = any(one.below for one in result.places)
+    room: tuple[tuple[EdgeSide, float], ...] = (("top", 44.0), ("right", 118.0), ("bottom", 76.0 if below else 8.0 if alone else 24.0))
     listed = "; ".join(f"{one.piece.name} {ruler.size(*one.piece.size_mm)}" for one in filled)
-    return Drawing(width, height, f"The cover's pieces flat from the outside: {listed}.", shapes, dims=dims, spots=spots)
+    return Drawing(width, height, f"The cover's pieces flat from the outside: {listed}.", shapes, dims=dims, spots=spots, room=room)
 
 
-def _levels(one: Laid, ruler: Ruler, wide: float) -> list[Shape]:
-    """The running positions of level folds, at the right edge of their piece."""
-    right = one.x_mm + one.piece.size_mm[0]
-    places = scores(one.piece, upright=False)
+def _levels(one: Laid, ruler: Ruler, scale: float) -> list[Shape]:
+    """The running positions of level folds, at the left edge of their piece, over their line, or under it where the one before is near."""
     shown: list[Shape] = []
     before = -1e9
-    for at in places:
-        near = at - before < 0.05 * wide
-        shown.append(
-            Label(
-                right,
-                one.y_mm + at,
-                ruler.number(ruler.snap(at)),
-                "running",
-                "start" if not near else "end",
-                shift=(5 if not near else -5, 4),
-            )
-        )
+    for at in scores(one.piece, upright=False):
+        low = (at - before) * scale < 16
+        label = Label(one.x_mm, one.y_mm + at, ruler.number(ruler.snap(at)), "running", "start", shift=(5, 14 if low else -4))
+        shown.append(label)
         before = at
     return shown
 

@@ -68,6 +68,7 @@ def flat(result: WrapResult, plan: Plan) -> Drawing:
         f"The cover flat from the outside, {ruler.size(width, height)}, scored at {joined(ruler.number(s) for s in wrap.scores_mm)} {ruler.name} from the left.",
         shapes,
         dims=dims,
+        room=(("right", 112.0),),
         spots=(Spot("cover.square_mm", width, height * 0.08, (64, 0)),),
     )
 

@@ -58,13 +58,14 @@ def laid(result: LaidResult, opened: Opened) -> dict[str, Any]:
     fields = [one.path for one in entries(opened.book, "cover")]
     on_drawing = [path for path in fields if path in flat["spots"] and path not in handled]
     others = [path for path in fields if path not in on_drawing and path not in handled]
+    ruler, itself = plan.brief.ruler, {one.path: one.by_itself_mm for one in result.places}
     named = {path: path.split(".")[1] for path in others}
     return {
         "partial": "pleats/cover/laid.html",
         "small_height": 84,
         "main": flat,
         "close": [(name, drawn(render_screen(one, 230, 96, CLOSE))) for name, one in close_ups(result, opened).items()],
-        "on_drawing": on_drawing,
+        "on_drawing": [(path, ruler.number(itself[path]) if path in itself else "") for path in on_drawing],
         "often": [path for path in others if named[path] in FIRST],
         "rest": [path for path in others if named[path] not in (*FIRST, *DONE)],
         "done": [path for path in others if named[path] in DONE],

@@ -7,7 +7,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.binding.threaded import BOARD_REACH_MM
 from pleat.core.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.cover.kinds.boards import AWL_BOARD, USUAL_SQUARE_MM
-from pleat.core.cover.laid import Laid, LaidResult, Layer
+from pleat.core.cover.laid import Laid, LaidResult, Layer, Place
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import CORNER_BOARDS, TURN_IN_MM, corner_for, cornered
@@ -62,8 +62,8 @@ def compute(cover: CoveredBoards, left: LeftOfCover) -> LaidResult:
         board_mm=stock.caliper.likely + covering.caliper.likely,
         laid=tuple(laid),
         places=(
-            ("cover.square_mm", laid[-1].x_mm + width, height * 0.3, False),
-            ("cover.turn_in_mm", laid[-1].x_mm + width, height * 0.7, False),
+            Place("cover.square_mm", laid[-1].x_mm + width, height * 0.3, cover.square_mm),
+            Place("cover.turn_in_mm", laid[-1].x_mm + width, height * 0.7, cover.turn_in_mm),
         ),
         layers=(
             Layer("covering", covering.caliper.likely, covering.swatch),
@@ -77,7 +77,8 @@ def _wrap(width: float, height: float, reach: float) -> Piece:
     columns = [Span("spine turn-in", reach), Span("", width), Span("fore turn-in", reach)]
     rows = [Span("head turn-in", reach), Span("", height), Span("tail turn-in", reach)]
     kept = [(column.name, row.name) for column in columns for row in rows if column.name and row.name]
-    return piece("covering", "covering", columns, rows, kept=kept)
+    glued = [*(f"{column}, {row}" for column, row in kept), *(one.name for one in (*columns, *rows) if one.name)]
+    return piece("covering", "covering", columns, rows, kept=kept, glued=glued)
 
 
 def _one(cover: CoveredBoards, wrap: Piece, size: tuple[float, float], liner: tuple[float, float], x: float) -> list[Laid]:

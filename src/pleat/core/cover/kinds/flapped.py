@@ -6,7 +6,7 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.cover import fasteners, soft, spine
 from pleat.core.cover.fasteners import FASTENERS, Fastener, Landing
-from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion
+from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion, Place
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.soft import Closed
@@ -86,9 +86,9 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
         motion=motion,
         halves=((flap - found.first[1], height / 2), (edges["front"] - found.second[1], height / 2)) if found else (),
         places=(
-            ("cover.square_mm", edges["front"], height * 0.12, False),
-            ("cover.flap_mm", flap / 2, height, True),
-            ("cover.gusset_mm", flap + gusset + panel * 0.3, height, True),
+            Place("cover.square_mm", edges["front"], height * 0.12, cover.square_mm),
+            Place("cover.flap_mm", flap / 2, height, flap, below=True),
+            Place("cover.gusset_mm", flap + gusset / 2 + panel * 0.4, height, gusset, below=True),
         ),
     )
 

@@ -7,7 +7,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.cautions import GLUE, WEIGHT
 from pleat.core.cover import fasteners, soft
 from pleat.core.cover.fasteners import FASTENERS, Fastener
-from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion
+from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion, Place
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.soft import Closed
@@ -98,7 +98,10 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
         layers=(Layer("card", card.caliper.likely, card.swatch),),
         fastener=cover.fastener,
         motion=Motion(wrap, "back", tuple(folds), tuple(names), corner, pages.thickness.likely, laid_after=2),
-        places=(("cover.square_mm", width_, height_ * 0.3, False), ("cover.gusset_mm", width_, flap + tail + tall + head / 2, False)),
+        places=(
+            Place("cover.square_mm", width_ - GLUE_TAB_MM, flap + tail + tall * 0.3, cover.square_mm),
+            Place("cover.gusset_mm", width_ - GLUE_TAB_MM, flap + tail + tall + head / 2, head),
+        ),
     )
 
 
@@ -108,7 +111,16 @@ def _piece(width: float, heights: tuple[float, ...], *, one_sided: bool, directe
     columns = [Span("left tab", GLUE_TAB_MM), Span("", width), Span("right tab", GLUE_TAB_MM)]
     rows = [Span(name, size) for name, size in zip(names, heights, strict=True)]
     kept = [(tab, "pocket") for tab in ("left tab", "right tab")]
-    return piece(soft.WRAP, "cover", columns, rows, kept=kept, good="A" if one_sided else "both", directed=directed)
+    return piece(
+        soft.WRAP,
+        "cover",
+        columns,
+        rows,
+        kept=kept,
+        good="A" if one_sided else "both",
+        directed=directed,
+        glued=("left tab, pocket", "right tab, pocket"),
+    )
 
 
 def _figures(

@@ -9,9 +9,9 @@ from pleat.core.cover.hard import HardResult, Own
 from pleat.core.cover.hard_steps import Words
 from pleat.core.cover.laid import Laid
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import Hard, Shell, cornered
+from pleat.core.cover.shell import Hard, Shell, cornered, turned_in
 from pleat.core.fields import LengthRule
-from pleat.core.folding.sheet import Span, piece
+from pleat.core.folding.sheet import Piece, Span, piece
 from pleat.core.kinds import CoverKind, Traits
 from pleat.core.plan import Check, Figure, Offer, Part, Rule
 
@@ -35,9 +35,8 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> Own:
     names = ("onto back", "back joint", "spine", "front joint", "onto front")
     widths = (onto, shell.joint, shell.strip, shell.joint, onto)
     columns = [Span(name, width, "bend") for name, width in zip(names, widths, strict=True)]
-    back = piece(
-        "spine covering", "covering", columns, shell.rows, kept=[(name, row.name) for name in names for row in shell.rows if row.name]
-    )
+    kept = [(name, row.name) for name in names for row in shell.rows if row.name]
+    back = piece("spine covering", "covering", columns, shell.rows, kept=kept, glued=turned_in(columns, shell))
     side_w = shell.front - onto + OVERLAP_MM
     left_side, right_side = (_side(shell, "back side", shell.back - onto + OVERLAP_MM, "left"), _side(shell, "front side", side_w, "right"))
     laid = (
@@ -79,11 +78,11 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> Own:
     return Own(laid, parts, figures=figures, checks=_wide(cover, shell, left, onto), words=words)
 
 
-def _side(shell: Shell, name: str, width: float, side: str):  # type: ignore[no-untyped-def]
+def _side(shell: Shell, name: str, width: float, side: str) -> Piece:
     on_board, turn_in = Span("board", width, "bend"), Span("turn-in", shell.reach, "fold")
     columns = [turn_in, on_board] if side == "left" else [on_board, turn_in]
     kept = [(one.name, row.name) for one in columns for row in shell.rows if row.name]
-    return cornered(piece(name, "side", columns, shell.rows, kept=kept), shell.reach, shell.corner, side)
+    return cornered(piece(name, "side", columns, shell.rows, kept=kept, glued=turned_in(columns, shell)), shell.reach, shell.corner, side)
 
 
 def _wide(cover: Quarter, shell: Shell, left: LeftOfCover, onto: float) -> tuple[Check, ...]:

@@ -10,7 +10,7 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.cautions import BOARD
 from pleat.core.cover import spine
-from pleat.core.cover.laid import Laid, LaidResult, Layer
+from pleat.core.cover.laid import Laid, LaidResult, Layer, Place
 from pleat.core.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.spine import Spined, spine_of
@@ -25,7 +25,7 @@ TUCK_SHARE: Final = 1 / 3
 LEAST_TUCK_MM: Final = 25.0
 ROUND_MM: Final = 5.0
 """The corners of ends that are tucked in are rounded by this (common practice)."""
-GAP_MM: Final = 16.0
+GAP_MM: Final = 26.0
 
 
 class Sheath(Spined):
@@ -78,8 +78,8 @@ def compute(cover: Sheath, left: LeftOfCover) -> LaidResult:
         hides_spine=True,
         laid=laid,
         places=(
-            ("cover.square_mm", width + GAP_MM + level.size_mm[0], height * 0.3, False),
-            ("cover.tuck_mm", width + GAP_MM + level.size_mm[0], height * 1.4, False),
+            Place("cover.square_mm", width + GAP_MM + level.size_mm[0], height * 0.3, cover.square_mm),
+            Place("cover.tuck_mm", width + GAP_MM + strip.size_mm[0], height * 1.5 + GAP_MM, tuck),
         ),
         layers=(Layer("two strips", 2 * c, card.swatch), Layer("board", b, stock.swatch), Layer("two strips", 2 * c, card.swatch)),
     )
