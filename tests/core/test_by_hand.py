@@ -15,8 +15,8 @@ from pleat.core.pages.limits import GUIDES, MOST_BY_GUIDE
 from pleat.core.pages.mixed import folio
 from pleat.core.pages.pile_cuts import gives
 from pleat.core.pages.record import PileSheet
-from pleat.core.paper.stocks import stock_of
 from pleat.core.paper.record import Papers
+from pleat.core.paper.stocks import stock_of
 from pleat.core.plan import LEVELS, Part
 from pleat.core.planning import make_plan
 from pleat.core.units import MM_PER_INCH

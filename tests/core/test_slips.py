@@ -14,6 +14,7 @@ from pleat.core.materials.items import Paper
 from pleat.core.materials.tools import Tools
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
+from pleat.core.recipes import recipe
 from tests.conftest import edited
 
 LETTER = {"sheet_width_mm": 279.4, "sheet_height_mm": 215.9}
@@ -62,6 +63,24 @@ def long_stitched(*keys):
 def ticked(*keys):
     signatures = {one.step.key: one.step.signature for one in make_plan(BASE).bench.work}
     return BASE.model_copy(update={"bench": Bench(ticks={key: signatures[key] for key in keys})})
+
+
+def like(name, *changes, **texts):
+    """The example of a recipe, otherwise decided."""
+    book = editing.apply(recipe(name).book(), changes)
+    return edited(book, {path.replace("__", "."): text for path, text in texts.items()})
+
+
+def bench(name, *keys):
+    """The example of a recipe with steps ticked."""
+    book = recipe(name).book()
+    signatures = {one.step.key: one.step.signature for one in make_plan(book).bench.work}
+    return book.model_copy(update={"bench": Bench(ticks={key: signatures[key] for key in keys})})
+
+
+MEASURED = ("cover.measured_spine_mm", 12.0)  # the strip then is 16 and the covering 358 wide
+GRAIN = ("paper.board.grain", "long")
+DIRECTED = (("paper.cover.pattern", "directional"), ("paper.cover.sheet_width_mm", 320.0), ("paper.cover.sheet_height_mm", 450.0))
 
 
 def hand_written(**lengths):
@@ -116,6 +135,45 @@ SLIPS = [
     ("E2", "cover", edited(BASE, {"cover.square_mm": "0"}), BASE),
     ("E2", "cover", edited(BASE, {"cover.piece_width_mm": "312"}), BASE),
     ("E2", "cover", edited(BASE, {"cover.piece_height_mm": "208"}), BASE),
+    ("A1", "cover", like("case", MEASURED, ("cover.piece_width_mm", 350.0)), like("case", MEASURED, ("cover.piece_width_mm", 358.0))),
+    ("A2", "cover", like("case", ("cover.back_mm", 145.0), ("cover.front_mm", 142.0)), like("case", ("cover.back_mm", 145.0), ("cover.front_mm", 145.0))),
+    ("A3", "cover", like("sheath", ("cover.score_offset_mm", 14.0)), like("sheath")),
+    ("A4", "cover", like("threepiece", ("cover.border_mm", 0.0)), like("threepiece")),
+    ("A4", "cover", like("coveredboards", ("cover.border_mm", 0.0)), like("coveredboards")),
+    ("A5", "cover", like("threepiece", ("cover.back_mm", 199.0), ("cover.front_mm", 196.0)), like("threepiece", ("cover.back_mm", 199.0), ("cover.front_mm", 199.0))),
+    ("A6", "cover", like("padcover", ("cover.fastener", "magnet")), like("padcover", ("cover.fastener", "magnet"), ("cover.flap", "yes"))),
+    ("A7", "cover", like("threepiece", ("cover.liner_width_mm", 196.0)), like("threepiece", ("cover.liner_width_mm", 193.0))),
+    ("A9", "cover", like("case", MEASURED, ("cover.strip_mm", 14.0)), like("case", MEASURED, ("cover.strip_mm", 16.0))),
+    ("A9", "cover", like("case", MEASURED, ("pages.measured_block_mm", 5.0)), like("case", MEASURED, ("pages.measured_block_mm", 9.0))),
+    ("A9", "pages", like("padcover", ("pages.measured_block_mm", 20.0)), like("padcover", ("pages.measured_block_mm", 6.0))),
+    ("B1", "cutting", like("case", ("paper.board.sheet_width_mm", 140.0), ("paper.board.sheet_height_mm", 400.0), GRAIN), like("case")),
+    ("B7", "cutting", like("coveredboards", ("paper.board.sheet_width_mm", 250.0), ("paper.board.sheet_height_mm", 160.0), ("paper.board.grain", "short")), like("case")),
+    ("B9", "cover", like("case", ("paper.lining.sides", 1)), like("case")),
+    ("B9", "cover", like("pockets", ("paper.cover.sides", 1)), like("pockets")),
+    ("B9", "cover", like("padcover", ("paper.cover.sides", 1)), like("padcover")),
+    ("B9", "cover", like("flapped", ("paper.cover.sides", 1)), like("flapped")),
+    ("B10", "cover", like("padcover", *DIRECTED, ("cover.upright", "back")), like("padcover", *DIRECTED)),
+    ("C4", "cover", like("case", ("pages.sections", 2), ("cover.square_mm", 0.5)), like("case", ("pages.sections", 10))),
+    ("E1", "cover", like("case", MEASURED, ("cover.piece_width_mm", 342.0)), like("case", MEASURED, ("cover.piece_width_mm", 358.0))),
+    ("E1", "cover", like("case", MEASURED, ("cover.strip_mm", 12.0)), like("case", MEASURED, ("cover.strip_mm", 16.0))),
+    ("E1", "cover", like("threepiece", MEASURED, ("cover.hinges_mm", 16.0)), like("threepiece", MEASURED, ("cover.hinges_mm", 28.0))),
+    ("E2", "cover", like("case", ("cover.square_fore_mm", 9.0)), like("case")),
+    ("E2", "cover", like("sheath", ("cover.square_mm", 0.0)), like("sheath")),
+    ("E3", "cover", like("case", ("cover.turn_in_mm", 6.0)), like("case")),
+    ("E3", "cover", like("case", ("cover.turn_in_mm", 90.0)), like("case", ("cover.turn_in_mm", 20.0))),
+    ("E3", "cover", like("case", ("cover.corner_mm", 1.0)), like("case", ("cover.corner_mm", 4.0))),
+    ("E3", "cover", like("coveredboards", ("cover.corner_mm", 12.0)), like("coveredboards")),
+    ("E4", "cutting", like("case", ("paper.covering.roll_width_mm", 350.0), ("paper.covering.length_left_mm", 300.0)), like("case")),
+    ("E4", "cutting", like("case", ("paper.covering.roll_width_mm", 250.0), ("paper.covering.length_left_mm", 355.0)), like("case")),
+    ("E5", "cover", like("padded", ("cover.filler", "no")), like("padded")),
+    ("E6", "cover", like("case", ("cover.spine_lining", "no")), like("case")),
+    ("E6", "bench", bench("case", "gather", "hang_in"), bench("case", "gather", "line_spine", "hang_in")),
+    ("F3", "cover", like("case", ("cover.fastener", "magnet")), like("case", ("cover.fastener", "tie"))),
+    ("F3", "cover", like("flapped", ("cover.fastened_mm", 20.0)), like("flapped")),
+    ("F5", "cover", like("flapped", ("cover.gusset_mm", 5.0), ("cover.inserts_mm", 4.0)), like("flapped", ("cover.inserts_mm", 4.0), ("cover.gusset_mm", 9.0))),
+    ("F8", "cover", like("flapped", ("cover.gusset_mm", 2.0)), like("flapped", ("cover.gusset_mm", 5.0))),
+    ("F8", "cover", like("padcover", ("cover.gusset_mm", 3.0)), like("padcover", ("cover.gusset_mm", 8.0))),
+    ("F9", "cover", like("pockets", ("cover.flaps_mm", 105.0)), like("pockets")),
 ]  # fmt: skip
 
 

@@ -63,7 +63,7 @@ def find(cover: Wrap, left: LeftOfCover, out: Outcome) -> tuple[Check, ...]:
         _near_edge(left, out),
         _board(ruler, out.wrap, left.tools),
         _flaps(cover, ruler, out.wrap),
-        _blank(cover, card),
+        _blank(cover, ruler, card),
     ]
     return tuple(check for check in found if check)
 
@@ -240,7 +240,7 @@ def _flaps(cover: Wrap, ruler: Ruler, wrap: PanelPlan) -> Check | None:
     )
 
 
-def _blank(cover: Wrap, card: Stock) -> Check | None:
+def _blank(cover: Wrap, ruler: Ruler, card: Stock) -> Check | None:
     """B9: flaps folded in show the good side beside the blank inside of a one-sided card."""
     if not cover.flaps_mm or card.sides == 2:
         return None
@@ -248,7 +248,7 @@ def _blank(cover: Wrap, card: Stock) -> Check | None:
         "B9",
         "watch",
         f"{card.name} is good on one side: folded in, the flaps show it beside the blank inside of the cover.",
-        "Open, flap and inside look like two papers.",
+        f"Open, flap and inside look like two papers, {ruler.show(cover.flaps_mm)} wide and the rest.",
         (Offer("both sides will do", (("paper.cover.sides", 2),)), Offer("no flaps", (("cover.flaps_mm", None),))),
     )
 

@@ -33,9 +33,9 @@ def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
         _corner(cover, ruler, shell),
         _opens(cover, ruler, shell),
         _warps(cover, left, shell),
-        _lined(cover),
+        _lined(cover, ruler, shell),
         _one_sided(cover, left),
-        _needs_flap(cover),
+        _needs_flap(cover, ruler, shell),
         _seam(cover, ruler, shell),
     )
     return tuple(one for one in found if one)
@@ -223,7 +223,7 @@ def _across(stock: Stock, width: float, height: float) -> bool:
     return bool(better.count) and better.with_grain is False
 
 
-def _lined(cover: Hard) -> Check | None:
+def _lined(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     """E6: no lining inside the spine."""
     if cover.spine_lining == "yes":
         return None
@@ -231,7 +231,7 @@ def _lined(cover: Hard) -> Check | None:
         "E6",
         "watch",
         "Nothing lines the spine inside.",
-        "The covering alone carries the boards at the joints, and its bare back shows when the book opens. The lining goes in before the block.",
+        f"The covering alone carries the boards over two joints of {ruler.show(shell.joint)}, and its bare back shows when the book opens. The lining goes in before the block.",
         (Offer("line the spine", (("cover.spine_lining", "yes"),)),),
     )
 
@@ -245,7 +245,7 @@ def _one_sided(cover: Hard, left: LeftOfCover) -> Check | None:
         "B9",
         "watch",
         f"{stock.name} is good on one side, and the free half of an endpaper shows both.",
-        "Its blank side faces the first leaf of the book.",
+        f"Its blank side, {left.brief.ruler.size(left.pages.leaf_width_mm, left.pages.leaf_height_mm)}, faces the first leaf of the book.",
         (
             Offer("both sides will do", (("paper.lining.sides", 2),)),
             Offer("paste down the outermost leaves instead", (("cover.ends", "leaves"),)),
@@ -253,7 +253,7 @@ def _one_sided(cover: Hard, left: LeftOfCover) -> Check | None:
     )
 
 
-def _needs_flap(cover: Hard) -> Check | None:
+def _needs_flap(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     """F3: magnets and dots have to lie on each other when shut, which the fore edges of two boards do not."""
     if cover.fastener not in ON_FLAP:
         return None
@@ -261,7 +261,7 @@ def _needs_flap(cover: Hard) -> Check | None:
         "F3",
         "stop",
         f"There is nowhere for {title(cover.fastener)}: front and back never lie on each other.",
-        "Their halves meet only where a flap folds over the front. On two boards a tie, elastic or a button and cord hold.",
+        f"Their halves meet only where a flap folds over the front; here {ruler.thin(shell.spine.used.likely)} of block lie between the boards. A tie, elastic or a button and cord hold them.",
         (
             Offer("elastic from the back", (("cover.fastener", "elastic"),)),
             Offer("a tie through eyelets", (("cover.fastener", "tie"),)),

@@ -142,7 +142,6 @@ def _round(cover: Hard, left: LeftOfCover) -> Step:
         ("knife", "sandpaper"),
         needs=("board.cut",),
         gives=("board.ready",),
-        tags=frozenset({"cut-out"}),
         cautions=(KNIFE,),
         signature=signature(cover.rounded_mm),
     )
@@ -162,7 +161,7 @@ def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
         missing=Missing(
             slip="E6",
             words="the spine is not lined",
-            why="Once the block is hung in, nothing can be glued behind it: the covering alone then carries the boards.",
+            why=f"Once the block is hung in, nothing can be glued behind it: the covering alone then carries the boards over joints of {left.brief.ruler.show(shell.joint)}.",
             done="the lining is in after all",
             undo="untick what came too early",
         ),

@@ -63,8 +63,10 @@ def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate],
     if read is None:
         return Spine(estimated, estimated, tuple(parts), fore, measured=False)
     measured = Estimate(read, {"your reading of the block": (READING_MM, READING_MM)})
-    late = inserts if cover.inserts_mm and cover.inserts_at == "all" else Estimate.exact(0.0)
-    return Spine(measured.plus(late), estimated, tuple(parts), fore, measured=True)
+    at_spine = cover.inserts_at == "all"
+    used = measured.plus(inserts) if at_spine else measured
+    without_thread = Estimate(max(used.likely - swell.likely, 0.0), used.doubts)
+    return Spine(used, estimated, tuple(parts), without_thread if at_spine else without_thread.plus(inserts), measured=True)
 
 
 def figures(ruler: Ruler, spine: Spine, wider: str = "") -> tuple[Figure, ...]:

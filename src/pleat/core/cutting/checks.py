@@ -55,7 +55,7 @@ def _owned(stock: Stock, needed: int) -> Check | None:
 
 
 def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
-    """B1: the piece does not come out of the sheet, with the exact excess and what would take it off."""
+    """B1, and E4 for what covers boards: the piece does not come out of the sheet, with the exact excess and what would take it off."""
     if cut.better.count:
         return None
     ruler, part, stock, pages = left.brief.ruler, cut.part, cut.stock, left.pages
@@ -71,10 +71,10 @@ def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
     strangers = " A size made for A paper never quite fits a US sheet." if leaf[:1] in ("A", "B") and sheet in _US_SIZES else ""
     offers = part.smaller(stock.sheet_width_mm, stock.sheet_height_mm) if part.smaller else ()
     return Check(
-        "B1",
+        "E4" if stock.role in ("covering", "side") else "B1",
         "stop",
         f"The {part.name} is {over} for {stock.name}.",
-        f"It needs {ruler.size(part.width_mm, part.height_mm)}, the sheet is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
+        f"It needs {ruler.size(part.width_mm, part.height_mm)}, {'what is left' if stock.cloth else 'the sheet'} is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
         offers,
         "" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
     )

@@ -131,7 +131,7 @@ def _of_cloth(cloth: Cloth, key: str, ruler: Ruler) -> Stock:
         kind="other",
         form="roll",
         sheet_width_mm=cloth.roll_width_mm,
-        sheet_height_mm=cloth.length_left_mm,
+        sheet_height_mm=max(cloth.length_left_mm, 0.1),
         thick=_as_sold(cloth.name, cloth.thickness_mm, AS_SOLD["cloth"], ruler),
         grain="h",
         owned=1,

@@ -261,7 +261,7 @@ def _checks(cover: CoveredBoards, left: LeftOfCover, size: tuple[float, float], 
                 "E2",
                 "note",
                 "There is no square: the boards end with the leaves.",
-                "A school of its own, but the edges of the leaves take every knock.",
+                f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(3.0)}.",
                 (Offer(f"square {ruler.show(USUAL_SQUARE_MM)}", (("cover.square_mm", USUAL_SQUARE_MM),)),),
             )
         )

@@ -270,7 +270,7 @@ def _blank(left: LeftOfCover) -> Check | None:
         "B9",
         "note",
         f"{card.name} is good on one side: open, the inside of cover and flap show the blank one.",
-        "The flap's good side is outside; the inside of gusset, flap and covers is all its other side.",
+        f"The flap's good side is outside; the inside of gusset, flap and both covers, {left.brief.ruler.show(left.pages.leaf_width_mm)} wide each, is all its other side.",
         (Offer("both sides will do", (("paper.cover.sides", 2),)),),
     )
 
@@ -282,7 +282,7 @@ def _no_square(cover: Flapped, ruler: Ruler) -> Check | None:
         "E2",
         "note",
         "There is no square: the cover ends with the leaves.",
-        "The edges of the leaves take every knock.",
+        f"The edges of the leaves take every knock. The usual square is {ruler.show(3.0)}.",
         (Offer(f"square {ruler.show(3.0)}", (("cover.square_mm", 3.0),)),),
     )
 
@@ -314,7 +314,6 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
         ("rule and scoring tool", "bone folder", "knife"),
         needs=("cover.cut",),
         gives=("cover.scored",),
-        tags=frozenset({"cut-out"}),
         signature=signature(*scores(wrap)),
     )
 

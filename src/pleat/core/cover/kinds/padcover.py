@@ -192,14 +192,13 @@ def _pattern(cover: PadCover, left: LeftOfCover, closed: Closed) -> Check | None
     if not left.paper.cover.upright_only:
         return None
     front = next((face for face in closed.front if face.key == (soft.WRAP, "front")), None)
-    turned = front is not None and abs(front.turn - 180) < 1
-    if not turned or cover.upright == "front":
+    if front is None or abs(front.turn - 180) > 1 or cover.upright == "front":
         return None
     return Check(
         "B10",
         "watch",
         f"The pattern of {left.paper.cover.name} stands on its head on the front.",
-        "One piece goes over the head: upright on the back, it comes round to the front the other way up. The front is seen more.",
+        f"One piece goes over the head: upright on the back, it comes round to the front turned by {front.turn:.0f} degrees. The front is seen more.",
         (Offer("upright on the front, on its head at the back", (("cover.upright", "front"),)),),
     )
 
@@ -213,20 +212,20 @@ def _blank(left: LeftOfCover) -> Check | None:
         "B9",
         "note",
         f"{card.name} is good on one side: opened, the inside of the front shows the blank one.",
-        "The pocket shows the good side; the front, folded back, does not.",
+        f"The pocket shows the good side; the front, {left.brief.ruler.show(left.pages.leaf_width_mm)} wide, does not once it is folded back.",
         (Offer("both sides will do", (("paper.cover.sides", 2),)),),
     )
 
 
 def _shut(cover: PadCover) -> Check | None:
-    """F3: halves that have nothing to meet on."""
+    """A6: a fastener that has no panel to go on."""
     if cover.fastener not in fasteners.ON_FLAP or cover.flap == "yes":
         return None
     return Check(
-        "F3",
+        "A6",
         "stop",
-        f"There is nowhere for {fasteners.title(cover.fastener)}: front and back never lie on each other.",
-        "Their halves meet only where a flap folds round the tail.",
+        f"There is no panel for {fasteners.title(cover.fastener)}: front and back never lie on each other.",
+        "Two halves need two panels that lie on each other when shut: here that takes 1 flap round the tail, and there are 0.",
         (Offer("a flap round the tail", (("cover.flap", "yes"),)), Offer("nothing keeps it shut", (("cover.fastener", "none"),))),
     )
 
@@ -242,7 +241,6 @@ def _steps(left: LeftOfCover, wrap: Piece) -> tuple[Step, ...]:
             ("rule and scoring tool", "bone folder", "knife"),
             needs=("cover.cut",),
             gives=("cover.scored",),
-            tags=frozenset({"cut-out"}),
             signature=signature(*scores(wrap, upright=False)),
         ),
         Step(

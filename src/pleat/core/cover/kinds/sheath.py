@@ -190,7 +190,7 @@ def _checks(cover: Sheath, left: LeftOfCover, outside: float, tuck: float, width
                 "E2",
                 "note",
                 "There is no square: the boards end with the leaves.",
-                "The edges of the leaves take every knock.",
+                f"The edges of the leaves take every knock. The usual square is {ruler.show(3.0)}.",
                 (Offer(f"square {ruler.show(3.0)}", (("cover.square_mm", 3.0),)),),
             )
         )
@@ -230,7 +230,6 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             ("rule and scoring tool", "scissors"),
             needs=("cover.cut",),
             gives=("cover.scored",),
-            tags=frozenset({"cut-out"}),
             signature=signature(*scores(upright, upright=False), *scores(level), *scores(strip)),
         ),
         Step(
