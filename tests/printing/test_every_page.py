@@ -10,7 +10,9 @@ import pytest
 
 from pleat.core import editing
 from pleat.core.book import Book
+from pleat.core.folding.sheet import scores
 from pleat.core.planning import make_plan
+from pleat.core.recipes import recipe
 from pleat.core.units import written_fractions
 from pleat.demo import demo_books
 from pleat.printing.pdf import to_pdf
@@ -21,6 +23,9 @@ TALLEST_PT = 30
 LONG = {"pages.count": "400 pages", "pages.numbered": "yes", "pages.sections": "6", "pages.folds": "2", "brief.size": "A6"}
 BOOKS = {
     **{book.title: book for book in demo_books()},
+    **{
+        name: recipe(name).book() for name in ("case", "quarter", "threepiece", "flapped", "pockets", "sheath", "coveredboards", "padcover")
+    },
     "sections of odd length": edited(Book(title="Planner"), LONG),
     "flush, with holes near the ends": edited(Book(title="Flush"), {"cover.square_mm": "0", "binding.station.0": "6", "brief.size": "A4"}),
     "a title without end": edited(Book(title="W" * 80), {"pages.sections": "2", "cover.square_mm": "12", "brief.quantity": "12"}),
@@ -80,11 +85,17 @@ def figures(plan):
     ruler = plan.brief.ruler
     yield from (ruler.size(cut.part.width_mm, cut.part.height_mm) for cut in plan.cutting.cuts)
     yield from (f"{cut.part.count} ×" for cut in plan.cutting.cuts)
-    yield from (ruler.number(score) for score in plan.cover.wrap.scores_mm)
+    shell = getattr(plan.cover, "shell", None)
+    for one in plan.cover.pieces if shell is None else ():
+        yield from (ruler.number(ruler.snap(at)) for upright in (True, False) for at in scores(one.piece, upright=upright))
+    if shell is not None:
+        yield from (ruler.number(ruler.snap(shell.width - at)) for at in shell.edges[1:-1])
+        yield from (ruler.number(ruler.snap(at)) for at in (shell.reach, shell.reach + shell.height))
     yield from (ruler.number(position) for position in plan.binding.positions_mm)
-    yield ruler.show(ruler.snap_up(plan.binding.need.total_mm))
-    if len(plan.cover.rows_mm) > 1:
-        yield from (ruler.number(row) for row in plan.cover.rows_mm)
+    if hasattr(plan.binding, "need") and len(plan.binding.need.pieces_mm) == 1:
+        yield ruler.show(ruler.snap_up(plan.binding.need.total_mm))
+    if len(rows := getattr(plan.cover, "rows_mm", ())) > 1:
+        yield from (ruler.number(row) for row in rows)
 
 
 def test_only_what_a_ruler_has_is_set_as_a_fraction():

@@ -87,6 +87,8 @@ def _rows(result: LaidResult, plan: Plan) -> list[Row]:
         shell = result.shell
         inside = ", ".join(ruler.number(ruler.snap(shell.width - at)) for at in reversed(shell.edges[1:-1]))
         found.append(("marks inside", f"{inside} {ruler.name} from the left edge, front board first"))
+        down = ", ".join(ruler.number(ruler.snap(at)) for at in (shell.reach, shell.reach + shell.height))
+        found.append(("marks from the head", f"{down} {ruler.name}"))
         found.append(("joint, corners", f"joint {ruler.show(shell.joint)}; corners cut {ruler.thin(shell.corner)} off the board"))
     return found
 
@@ -124,8 +126,12 @@ def true_size(result: LaidResult, plan: Plan, width: float, room: float) -> list
 
 
 def _outlines(result: LaidResult) -> list[Laid]:
-    """The boards of a cover, each once."""
-    return [one for one in result.pieces if one.what == "board"]
+    """The boards of a cover, each size once: the other of a pair is the same turned over."""
+    found: dict[tuple[str, float, float], Laid] = {}
+    for one in sorted((one for one in result.pieces if one.what == "board"), key=lambda one: one.piece.size_mm):
+        width, height = one.piece.size_mm
+        found.setdefault((one.part, round(width, 2), round(height, 2)), one)
+    return list(found.values())
 
 
 def _plain(shape: Shape) -> Shape:
