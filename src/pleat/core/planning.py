@@ -14,6 +14,7 @@ from pleat.core.binding.kinds import BINDINGS
 from pleat.core.binding.result import BindingResult, LeftOfBinding
 from pleat.core.book import Book
 from pleat.core.brief import compute as brief
+from pleat.core.cover import suiting as covering
 from pleat.core.cover.kinds import COVERS
 from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.cutting import compute as cutting
@@ -123,7 +124,8 @@ def _cover(book: Book, left: LeftOfCover) -> CoverResult:
     kind, record = COVERS.of(book.cover)
     found: CoverResult = kind.compute(record, left) if left.binding.at in kind.takes else unfit.cover(kind, COVERS, left)
     unknown = unfit.unknown(COVERS, book.cover)
-    return replace(found, checks=(*unknown, *found.checks)) if unknown else found
+    ways = (*found.offers, *covering.offers(COVERS, BINDINGS, left))
+    return replace(found, checks=(*unknown, *found.checks), offers=ways)
 
 
 def _typed(book: Book) -> tuple[TypedLength, ...]:

@@ -6,6 +6,7 @@ from typing import Any
 
 from pleat.core.binding import suiting
 from pleat.core.brief.compute import BriefResult
+from pleat.core.cover import suiting as covering
 from pleat.core.cutting.compute import CuttingResult
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.paper.compute import PaperResult
@@ -28,6 +29,7 @@ def brief(result: BriefResult, opened: Opened) -> dict[str, Any]:
     thick = result.ruler.thin(plan.pages.thickness.likely)
     return {
         "held": suiting.in_words(ways, len(plan.pages.units), thick) if ways and plan.pages.unit == "section" else "",
+        "covered": covering.in_words(tuple(one for one in plan.cover.offers if one.group == covering.GROUP)),
         "ways": [one for one in ways if one.good and not one.chosen][:2],
         "main": drawn(render_screen(looks.main(result, opened.plan), 820, 400)),
         "paper_fit": (width, height) if (width, height) != (result.leaf_width_mm, result.leaf_height_mm) else None,
