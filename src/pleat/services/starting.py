@@ -170,7 +170,10 @@ def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
     after = book
     if had and not kind.pile:
         after = editing.apply(piles.cleared(book), [("pages.amount", before_plan.pages.pages), ("pages.counted_in", "pages")])
+    counted = [(f"pages.{name}", getattr(after.pages, name)) for name in ("amount", "counted_in") if hasattr(after.pages, name)]
     after = editing.apply(after, kind.made)
+    if type(after.pages) is not type(book.pages):
+        after = editing.apply(after, counted)
     if kind.pile and not had:
         after = piles.begun(after)
     plan = make_plan(after, tools)

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from typing import Final
 
+from pleat.core.cover import turned
 from pleat.core.cover.fasteners import ON_FLAP, title
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import CORNER_BOARDS, SEAM_MM, TURN_IN_MM, Hard, Shell, corner_for, joint_for
+from pleat.core.cover.shell import SEAM_MM, Hard, Shell, joint_for
+from pleat.core.cover.turned import TURN_IN_MM
 from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Check, Offer
 from pleat.core.units import Ruler
@@ -29,8 +31,8 @@ def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
         _narrow(cover, ruler, shell),
         _squares(ruler, shell),
         _creep(left, shell),
-        _turn_in(cover, ruler, shell),
-        _corner(cover, ruler, shell),
+        turned.turn_in_check(ruler, cover.turn_in_mm, min(shell.front, shell.back, shell.height) / 2),
+        turned.corner_check(ruler, cover.corner_mm, shell.board, shell.covering),
         _opens(cover, ruler, shell),
         _warps(cover, left, shell),
         _lined(cover, ruler, shell),
@@ -133,37 +135,6 @@ def _creep(left: LeftOfCover, shell: Shell) -> Check | None:
     )
 
 
-def _turn_in(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
-    """E3: a turn-in too short to hold, or so long that those from opposite sides meet."""
-    half = min(shell.front, shell.back, shell.height) / 2
-    usual = min(TURN_IN_MM[1], half - 1)
-    again = (Offer(f"turn-in {ruler.show(usual)}", (("cover.turn_in_mm", usual),)),) if usual >= TURN_IN_MM[0] else ()
-    no_fix = "" if again else "The boards are too small for one that holds: take a larger leaf."
-    if cover.turn_in_mm < TURN_IN_MM[0]:
-        why = f"With less than {ruler.show(TURN_IN_MM[0])} it comes off the inside of the board; the usual one is {ruler.between(15.0, 20.0, Ruler.show)}."
-        return Check("E3", "watch", f"The turn-in is too short to hold: {ruler.show(cover.turn_in_mm)}.", why, again, no_fix)
-    if cover.turn_in_mm > half:
-        why = f"Turn-ins from opposite edges lie on each other and make a step; half the board is {ruler.show(half)}."
-        return Check("E3", "stop", f"The turn-in is longer than half the board: {ruler.show(cover.turn_in_mm)}.", why, again, no_fix)
-    return None
-
-
-def _corner(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
-    """E3: the corner of the covering cut too near to the board's, or too far."""
-    low, high = (part * shell.board + shell.covering for part in CORNER_BOARDS)
-    if cover.corner_mm is None or low - ruler.thin_mm <= shell.corner <= high + shell.covering + ruler.thin_mm:
-        return None
-    near = shell.corner < low
-    usual = corner_for(shell.board, shell.covering)
-    return Check(
-        "E3",
-        "watch",
-        f"The corners are cut too {'near' if near else 'far from'} the board's: {ruler.thin(shell.corner)}.",
-        f"{'The board shows at the corner' if near else 'What is left makes a lump at the corner'}; {ruler.between(low, high)} is right for this board and covering.",
-        (Offer(f"cut them {ruler.thin(usual)} off", (("cover.corner_mm", None),)),),
-    )
-
-
 def _opens(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     """The joint is too narrow for the cover to open, or for the strip to go round at all."""
     usual = joint_for(shell.board, ruler)
@@ -200,13 +171,7 @@ def _warps(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
         if (role != "lining" or ends == "endpapers") and _across(paper.stock(role), wide, shell.height)
     ]
     if ends == "bare":
-        return Check(
-            "warp",
-            "watch",
-            "The boards will warp: they are covered outside and bare inside.",
-            "The covering shrinks as its glue dries and bends the board towards itself. A lining of like weight, glued with its grain the same way, bends it back.",
-            (Offer("line them with endpapers", (("cover.ends", "endpapers"),)),),
-        )
+        return turned.bare_inside(Offer("line them with endpapers", (("cover.ends", "endpapers"),)))
     if crossed:
         return Check(
             "warp",

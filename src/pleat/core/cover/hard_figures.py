@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Final
 
+from pleat.core.cover import turned
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import COLUMNS, CORNER_BOARDS, SEAM_MM, Hard, Shell
+from pleat.core.cover.shell import COLUMNS, SEAM_MM, Hard, Shell
 from pleat.core.plan import Figure, Rule
 
 ADDED: Final = Rule("arithmetic", "every width added up")
@@ -20,7 +21,7 @@ def figures(cover: Hard, left: LeftOfCover, shell: Shell, covering: tuple[float,
         _strip(cover, left, shell),
         _places(left, shell),
         _joint(cover, left, shell),
-        _corner(left, shell),
+        turned.corner_figure(left.brief.ruler, shell.corner, shell.board, shell.covering),
         *_lining(cover, left, shell),
     )
 
@@ -117,19 +118,6 @@ def _joint(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
         f"With it the cover {opens}.",
         (USUAL_JOINT, Rule("house rule", "a hollow back gives way by 2.5 board thicknesses")),
         aside="" if shell.opens >= 180 else opens,
-    )
-
-
-def _corner(left: LeftOfCover, shell: Shell) -> Figure:
-    ruler = left.brief.ruler
-    low, high = (part * shell.board + shell.covering for part in CORNER_BOARDS)
-    return Figure(
-        "corner",
-        "cut corners off the board by",
-        shell.corner,
-        "thin",
-        f"At 45 degrees. Between {CORNER_BOARDS[0]:g} and {CORNER_BOARDS[1]:g} board thicknesses and the covering's own: {ruler.between(low, high)}. Nearer shows the board, farther makes a lump.",
-        (Rule("common practice", "1.5 to 2 board thicknesses, no source"),),
     )
 
 

@@ -6,14 +6,13 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.cautions import GLUE, KNIFE, WEIGHT
-from pleat.core.cover import fasteners
+from pleat.core.cover import fasteners, turned
 from pleat.core.cover.fasteners import Landing
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import Hard, Shell
 from pleat.core.plan import Missing, Step, signature
 from pleat.core.words import joined
 
-CASE_DRIES_MINUTES: Final = 120
 BOOK_DRIES_MINUTES: Final = 480
 """Under weight (house rule; the glue's own label comes first)."""
 
@@ -31,18 +30,44 @@ class Words:
 def of(cover: Hard, left: LeftOfCover, shell: Shell, words: Words, landing: Landing | None) -> tuple[Step, ...]:
     """Every step of this cover, in the order they are usually done."""
     ruler, count = left.brief.ruler, left.brief.quantity
+    return (
+        *((_round(cover, left),) if cover.rounded_mm else ()),
+        *_laid_on(left, shell, words),
+        turned.cut_corners(ruler, shell.corner),
+        turned.turn_in(words.turn, count),
+        *((_line_spine(left, shell),) if cover.spine_lining == "yes" else ()),
+        Step(
+            "press_joints",
+            "Press the joints in",
+            "With the bone folder's edge from inside and outside, before the glue is dry: they have to bend there and nowhere else.",
+            ("bone folder",),
+            needs=("covering.turned", "spine.lined"),
+            gives=("joint.pressed",),
+        ),
+        turned.dry(("joint.pressed", "filler.in")),
+        *_trimmed(cover, left, shell),
+        *((_endpapers(left, shell),) if cover.ends == "endpapers" else ()),
+        _hang(cover, left, shell),
+        _dry_book(),
+        *(fasteners.steps(cover.fastener, ruler, landing, "the covering") if landing else ()),
+    )
+
+
+def _laid_on(left: LeftOfCover, shell: Shell, words: Words) -> tuple[Step, Step]:
+    """The covering marked, and the boards glued on it."""
+    ruler = left.brief.ruler
     inside = [shell.width - at for at in reversed(shell.edges)][1:-1]
     marks = ", ".join(ruler.number(ruler.snap(at)) for at in inside)
     boards = signature(shell.back, shell.front, shell.height, shell.strip, shell.joint)
-    steps = [
-        *((_round(cover, left),) if cover.rounded_mm else ()),
+    down = f"{ruler.number(shell.reach)} and {ruler.number(shell.reach + shell.height)}"
+    return (
         Step(
             "mark_covering",
             "Mark the covering on its inside",
-            f"From the left edge, front board first: {marks} {ruler.name}; from the head {ruler.number(shell.reach)} and {ruler.number(shell.reach + shell.height)}. "
+            f"From the left edge, front board first: {marks} {ruler.name}; from the head {down}. "
             "The printed score list has them; on the outside they run the other way.",
             ("rule", "pencil"),
-            needs=("covering.cut",),
+            needs=("covering.cut", "covering.backed"),
             gives=("covering.marked",),
             signature=boards,
         ),
@@ -56,82 +81,21 @@ def of(cover: Hard, left: LeftOfCover, shell: Shell, words: Words, landing: Land
             tags=frozenset({"glue", "hiding paper"}),
             cautions=(GLUE,),
             signature=boards,
-            minutes=6 * count,
+            minutes=6 * left.brief.quantity,
         ),
-        Step(
-            "cut_corners",
-            "Cut the corners of the covering",
-            f"At 45 degrees, {ruler.thin(shell.corner)} off each corner of the boards. Nearer shows the board, farther makes a lump.",
-            ("knife", "corner template"),
-            needs=("board.glued",),
-            gives=("corner.cut",),
-            cautions=(KNIFE,),
-            signature=signature(shell.corner),
-        ),
-        Step(
-            "turn_in",
-            "Turn the covering in",
-            words.turn,
-            ("brush", "bone folder"),
-            needs=("corner.cut",),
-            gives=("covering.turned",),
-            tags=frozenset({"glue"}),
-            minutes=8 * count,
-        ),
-    ]
-    if cover.spine_lining == "yes":
-        steps.append(_line_spine(left, shell))
-    steps += [
-        Step(
-            "press_joints",
-            "Press the joints in",
-            "With the bone folder's edge from inside and outside, before the glue is dry: they have to bend there and nowhere else.",
-            ("bone folder",),
-            needs=("covering.turned", "spine.lined"),
-            gives=("joint.pressed",),
-        ),
-        Step(
-            "dry_cover",
-            "Dry the cover flat under weight",
-            "Open, between waste paper and two boards, until it no longer feels cold.",
-            ("boards", "weight"),
-            needs=("joint.pressed",),
-            gives=("cover.dry",),
-            tags=frozenset({"glue"}),
-            wait_minutes=CASE_DRIES_MINUTES,
-            cautions=(WEIGHT,),
-        ),
-    ]
+    )
+
+
+def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
+    """Head bands and ribbon, on the sewn block."""
+    ruler, found = left.brief.ruler, []
     if cover.head_bands == "yes":
-        steps.append(
-            Step(
-                "head_bands",
-                "Glue on the head bands",
-                f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead just past the leaves.",
-                ("glue",),
-                needs=("block.sewn",),
-                gives=("block.banded",),
-                cautions=(GLUE,),
-            )
-        )
+        where = f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead just past the leaves."
+        found.append(Step("head_bands", "Glue on the head bands", where, ("glue",), ("block.sewn",), ("block.banded",), cautions=(GLUE,)))
     if cover.ribbon == "yes":
-        steps.append(
-            Step(
-                "ribbon",
-                "Glue in the ribbon",
-                "Its end on the spine of the sewn block, 30 mm down from the head; the rest between the leaves, rolled up.".replace(
-                    "30 mm", ruler.show(30)
-                ),
-                needs=("block.sewn",),
-                gives=("block.marked",),
-            )
-        )
-    if cover.ends == "endpapers":
-        steps.append(_endpapers(left, shell))
-    steps += [_hang(cover, left, shell), _dry_book()]
-    if landing:
-        steps += fasteners.steps(cover.fastener, ruler, landing, "the covering")
-    return tuple(steps)
+        where = f"Its end on the spine of the sewn block, {ruler.show(30)} down from the head; the rest between the leaves, rolled up."
+        found.append(Step("ribbon", "Glue in the ribbon", where, ("glue",), ("block.sewn",), ("block.marked",), cautions=(GLUE,)))
+    return tuple(found)
 
 
 def _round(cover: Hard, left: LeftOfCover) -> Step:
@@ -208,7 +172,7 @@ def _dry_book() -> Step:
         "Dry the book under weight",
         "Shut, a folded sheet of waste paper inside each board, a knitting needle in each joint or nothing in them, under weight until the next day.",
         ("boards", "weight"),
-        needs=("book.hung",),
+        needs=("book.hung", "liner.in"),
         gives=("book.dry", "book.bound"),
         wait_minutes=BOOK_DRIES_MINUTES,
         cautions=(WEIGHT,),

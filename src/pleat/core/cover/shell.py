@@ -17,6 +17,7 @@ from pleat.core.cover.fasteners import FASTENERS, Fastener
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.spine import Spine, Spined, spine_of
+from pleat.core.cover.turned import TURN_IN_MM, corner_for
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.sheet import Cut, Piece, Span, cut_off, piece
 from pleat.core.units import Ruler
@@ -27,10 +28,6 @@ YesNo = Literal["yes", "no"]
 JOINT_MM: Final = (7.0, 10.0)
 JOINT_BOARDS: Final = 4.0
 """The joint (common practice: 7 to 10 mm, or 2 to 4 board thicknesses)."""
-TURN_IN_MM: Final = (10.0, 18.0)
-"""The least turn-in that holds, and the usual one (common practice: 15 to 20 mm)."""
-CORNER_BOARDS: Final = (1.5, 2.0)
-"""How far off the board's corner the covering is cut, in board thicknesses, and the covering's own thickness more (common practice)."""
 GIVES_BOARDS: Final = 2.6
 """How far a hollow back lets the strip come off the block, in strip thicknesses: a joint of 2.7 board thicknesses then opens flat, in the
 middle of common practice (house rule)."""
@@ -164,11 +161,6 @@ def joint_for(board_mm: float, ruler: Ruler) -> float:
     8.0
     """
     return ruler.snap(min(max(JOINT_BOARDS * board_mm, JOINT_MM[0]), JOINT_MM[1]))
-
-
-def corner_for(board_mm: float, covering_mm: float) -> float:
-    """How far off the board's corner the covering is cut, in the middle of what is usual."""
-    return sum(CORNER_BOARDS) / 2 * board_mm + covering_mm
 
 
 def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 0.0, joint_mm: float | None = None) -> Shell:

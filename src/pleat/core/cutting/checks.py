@@ -43,6 +43,14 @@ def _owned(stock: Stock, needed: int) -> Check | None:
     if stock.owned is None or needed <= stock.owned:
         return None
     missing = needed - stock.owned
+    if stock.cloth:
+        return Check(
+            "owned",
+            "stop",
+            f"{many(needed, 'piece')} of {stock.name} are needed, and there is 1.",
+            f"{stock.serves.capitalize()} do not all come out of what is left of the roll.",
+            no_fix="See how much is left, take a longer piece, or make fewer books at once.",
+        )
     mine = Offer(f"I have {needed} for {stock.serves} after all", ((f"paper.{stock.key}.owned", needed),))
     return Check(
         "owned",

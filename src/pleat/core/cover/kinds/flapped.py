@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.cover import fasteners, soft, spine
@@ -61,12 +62,13 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
     point = (max(flap - fastened, 1.0), height / 2)
     edges = {"flap": flap, "front": flap + gusset + 2 * panel + scored}
     found = soft.landing(closed, "flap", point, "front", edges) if cover.fastener != "none" else None
-    shown = _figures(cover, left, wrap, (panel, scored, gusset, flap), need, inside, found)
+    sizes = Sizes(panel, scored, gusset, flap)
+    shown = (*_figures(cover, left, wrap, sizes), _gusset(left, sizes, need, inside), *_flap(left, sizes, found))
     thick = inside.used.plus(card.caliper.times(2))
     return LaidResult(
         key_figure=shown[0],
         figures=(*shown, *spine.figures(ruler, inside)),
-        checks=(*_checks(cover, left, closed, (panel, gusset, flap), found), *spine.checks(cover, left, inside)),
+        checks=(*_checks(cover, left, closed, sizes, found), *spine.checks(cover, left, inside)),
         parts=(
             _part(left, wrap),
             *fasteners.pieces(cover.fastener, height, thick.likely, panel, left.brief.quantity),
@@ -113,28 +115,23 @@ def _piece(cover: Flapped, widths: tuple[float, ...], height: float, *, one_side
     return piece(soft.WRAP, "cover", columns, [Span("", height)], cuts=cuts, good="A" if one_sided else "both")
 
 
-def _figures(
-    cover: Flapped,
-    left: LeftOfCover,
-    wrap: Piece,
-    sizes: tuple[float, float, float, float],
-    need: Estimate,
-    inside: Spine,
-    found: Landing | None,
-) -> tuple[Figure, ...]:
+@dataclass(frozen=True)
+class Sizes:
+    """Widths of the panels in mm: front and back alike, the spine as it is scored, gusset and flap."""
+
+    panel: float
+    spine: float
+    gusset: float
+    flap: float
+
+
+def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: Sizes) -> tuple[Figure, Figure]:
     ruler, pages = left.brief.ruler, left.pages
-    panel, scored, gusset, flap = sizes
-    shown, whole = ruler.summed([flap, gusset, panel, scored, panel])
+    shown, whole = ruler.summed([sizes.flap, sizes.gusset, sizes.panel, sizes.spine, sizes.panel])
     across = " + ".join(f"{name} {width}" for name, width in zip(COLUMNS, shown, strict=True))
     width, height = wrap.size_mm
     marks = f"{joined(ruler.number(ruler.snap(at)) for at in scores(wrap))} {ruler.name}"
-    wide = f"Block at the fore edge {ruler.thin(inside.fore.likely)} + front cover {ruler.thin(left.paper.cover.caliper.likely)} = {ruler.thin(need.likely)}"
-    differs = (
-        ""
-        if abs(gusset - scored) < ruler.step_mm
-        else f" It differs from the spine's {ruler.show(scored)}: thread is only at the spine, the front cover and what goes in only here."
-    )
-    figures = [
+    return (
         Figure(
             "wrap",
             "cut the cover",
@@ -153,48 +150,42 @@ def _figures(
             (Rule("arithmetic", "panel edges"),),
             scrap=marks,
         ),
-        Figure(
-            "gusset",
-            "gusset at the fore edge",
-            gusset,
-            "length",
-            f"{wide}, up to the ruler's next mark.{differs}",
-            (Rule("arithmetic", "what the flap closes round"),),
-        ),
-        Figure(
-            "flap",
-            "flap",
-            flap,
-            "length",
-            f"It carries its fastener at a quarter to a third of the front, {ruler.between(FASTENER_SHARE[0] * panel, FASTENER_SHARE[1] * panel, Ruler.show)} from the fore edge, and goes {ruler.show(PAST_MM)} past it.",
-            (Rule("common practice", "a quarter to a third of the front, no source"),),
-        ),
-    ]
-    if found:
-        (_, on_flap, high), (_, on_front, _) = found.first, found.second
-        figures.append(
-            Figure(
-                "lands",
-                "the fastener lands",
-                on_front,
-                "length",
-                f"On the flap {ruler.show(on_flap)} from the gusset; shut, that is {ruler.show(on_front)} from the front's fore edge, both {ruler.show(high)} from the head. Worked out by folding the cover shut.",
-                (Rule("arithmetic", "the place carried through the folds"),),
-            )
-        )
-    return tuple(figures)
+    )
 
 
-def _checks(
-    cover: Flapped, left: LeftOfCover, closed: Closed, sizes: tuple[float, float, float], found: Landing | None
-) -> tuple[Check, ...]:
+def _gusset(left: LeftOfCover, sizes: Sizes, need: Estimate, inside: Spine) -> Figure:
+    ruler, card = left.brief.ruler, left.paper.cover.caliper.likely
+    wide = f"Block at the fore edge {ruler.thin(inside.fore.likely)} + front cover {ruler.thin(card)} = {ruler.thin(need.likely)}"
+    differs = (
+        ""
+        if abs(sizes.gusset - sizes.spine) < ruler.step_mm
+        else f" It differs from the spine's {ruler.show(sizes.spine)}: thread is only at the spine, the front cover and what goes in only here."
+    )
+    how = f"{wide}, up to the ruler's next mark.{differs}"
+    return Figure("gusset", "gusset at the fore edge", sizes.gusset, "length", how, (Rule("arithmetic", "what the flap closes round"),))
+
+
+def _flap(left: LeftOfCover, sizes: Sizes, found: Landing | None) -> tuple[Figure, ...]:
+    """The flap, and where what it carries lands."""
     ruler = left.brief.ruler
-    panel, gusset, flap = sizes
+    low, high = (share * sizes.panel for share in FASTENER_SHARE)
+    carries = f"It carries its fastener at a quarter to a third of the front, {ruler.between(low, high, Ruler.show)} from the fore edge, and goes {ruler.show(PAST_MM)} past it."
+    flap = Figure("flap", "flap", sizes.flap, "length", carries, (Rule("common practice", "a quarter to a third of the front, no source"),))
+    if found is None:
+        return (flap,)
+    (_, on_flap, down), (_, on_front, _) = found.first, found.second
+    how = f"On the flap {ruler.show(on_flap)} from the gusset; shut, that is {ruler.show(on_front)} from the front's fore edge, both {ruler.show(down)} from the head. Worked out by folding the cover shut."
+    lands = Figure("lands", "the fastener lands", on_front, "length", how, (Rule("arithmetic", "the place carried through the folds"),))
+    return flap, lands
+
+
+def _checks(cover: Flapped, left: LeftOfCover, closed: Closed, sizes: Sizes, found: Landing | None) -> tuple[Check, ...]:
+    ruler = left.brief.ruler
     return tuple(
         one
         for one in (
-            _room(cover, ruler, closed, gusset),
-            _fits(ruler, panel, flap),
+            _room(cover, ruler, closed, sizes.gusset),
+            _fits(ruler, sizes.panel, sizes.flap),
             _halves(cover, ruler, found),
             _blank(left),
             _no_square(cover, ruler),

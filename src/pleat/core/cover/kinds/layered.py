@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Annotated, Final, Literal
 
 from pleat.core.cautions import GLUE, WEIGHT
-from pleat.core.cover.kinds import wrap
+from pleat.core.cover.kinds.wrap import compute as wrapped
 from pleat.core.cover.record import Wrap
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.wrapped import WrapResult
@@ -33,7 +33,7 @@ class Layered(Wrap):
 
 def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
     """The wrap as it is, with its layers added up: each is a piece, and the pieces are one before they are scored."""
-    found = wrap.compute(cover, left)
+    found = wrapped(cover, left)
     ruler, sheet = left.brief.ruler, left.paper.cover.caliper
     glue = GLUE_MM * (cover.layers - 1) if cover.bonded == "glued" else 0.0
     thick = sheet.times(cover.layers)

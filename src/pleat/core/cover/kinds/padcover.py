@@ -64,26 +64,13 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
     closed = soft.close(wrap, "back", corner, folds, {"cover": card.caliper, soft.BLOCK: pages.thickness})
     shown = _figures(cover, left, wrap, (tall, head, pocket, flap, tail), need)
     thick = pages.thickness.plus(card.caliper.times(3))
-    width_, height_ = wrap.size_mm
-    levels = tuple(Fold(at, "mountain", "level") for at in scores(wrap, upright=False))
+    width_ = wrap.size_mm[0]
     return LaidResult(
         key_figure=shown[0],
         figures=shown,
         checks=_checks(cover, left, closed, head),
         parts=(
-            Part(
-                "cover",
-                "cover",
-                width_,
-                height_,
-                left.brief.quantity,
-                "cover",
-                grain="w",
-                folds=levels,
-                needs=("block.measured",),
-                advice="Hold the pad against it before you cut.",
-                across="the fold at the head cracks",
-            ),
+            _part(left, wrap),
             *fasteners.pieces(cover.fastener, tall, thick.likely, width, left.brief.quantity),
         ),
         steps=_steps(left, wrap),
@@ -102,6 +89,21 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
             Place("cover.square_mm", width_ - GLUE_TAB_MM, flap + tail + tall * 0.3, cover.square_mm),
             Place("cover.gusset_mm", width_ - GLUE_TAB_MM, flap + tail + tall + head / 2, head),
         ),
+    )
+
+
+def _part(left: LeftOfCover, wrap: Piece) -> Part:
+    return Part(
+        "cover",
+        "cover",
+        *wrap.size_mm,
+        left.brief.quantity,
+        "cover",
+        grain="w",
+        folds=tuple(Fold(at, "mountain", "level") for at in scores(wrap, upright=False)),
+        needs=("block.measured",),
+        advice="Hold the pad against it before you cut.",
+        across="the fold at the head cracks",
     )
 
 

@@ -35,7 +35,7 @@ class Padded(Hard):
 
 
 def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
-    ruler, count = left.brief.ruler, left.brief.quantity
+    count = left.brief.quantity
     covering, parts = hard.one_piece(cover, shell, left)
     pad_w = max(shell.front - cover.stops_mm, 1.0)
     fill_w, fill_h = shell.front - shell.reach - CLEAR_MM, shell.height - 2 * (shell.reach + CLEAR_MM)
@@ -57,32 +57,55 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
             Part("filler", "filler card", fill_w, fill_h, 2 * count, "cover", needs=("board.cut",), across="it curls away from the board")
         )
         inside.append(Layer("filler card", card.caliper.likely, card.swatch))
-    figures = (
-        Figure(
-            "padding",
-            "padding, two pieces",
-            (pad_w, shell.height),
-            "size",
-            f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every outer edge to go over it.",
-            (Rule("common practice", "padding thins or stops at the spine; no source"),),
-            scrap=ruler.size(pad_w, shell.height),
-        ),
-        *(
-            (
-                Figure(
-                    "filler",
-                    "filler card, two pieces",
-                    (fill_w, fill_h),
-                    "size",
-                    f"Board less the turn-ins {ruler.number(shell.reach)} and {ruler.number(CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card.",
-                    (Rule("arithmetic", "board less turn-ins"),),
-                ),
-            )
-            if filled
-            else ()
+    return Own(
+        covering,
+        (*parts, *more),
+        tuple(under),
+        (Layer("padding", cover.padding_mm, "cream"),),
+        tuple(inside),
+        _figures(cover, shell, left, (pad_w, (fill_w, fill_h) if filled else None)),
+        _step_inside(cover, shell, left, filled=filled),
+        (_pad(cover, shell, left, pad_w), *((IRON,) if cover.ironed == "yes" else ())),
+        (_fill(left, (fill_w, fill_h)),) if filled else (),
+        Words(
+            glue="Lay the covering face down, boards on it padding down. Glue only the strip; the padded boards are held by the turn-ins.",
+            turn="Pull the fabric evenly, head and tail first, then the fore edges; a clip every hand's width holds it while the glue takes.",
         ),
     )
-    pad = Step(
+
+
+IRON: Final = Step(
+    "iron",
+    "Iron the backing on",
+    "Press, do not push, and let it cool flat before it is marked.",
+    ("iron",),
+    needs=("covering.cut",),
+    gives=("covering.backed",),
+    cautions=(HOT,),
+)
+
+
+def _figures(cover: Padded, shell: Shell, left: LeftOfCover, sizes: tuple[float, tuple[float, float] | None]) -> tuple[Figure, ...]:
+    """The padding by its width, and the filler by its size where there is one."""
+    ruler, card, (pad_w, filler) = left.brief.ruler, left.paper.stock("cover"), sizes
+    padding = Figure(
+        "padding",
+        "padding, two pieces",
+        (pad_w, shell.height),
+        "size",
+        f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every outer edge to go over it.",
+        (Rule("common practice", "padding thins or stops at the spine; no source"),),
+        scrap=ruler.size(pad_w, shell.height),
+    )
+    if filler is None:
+        return (padding,)
+    how = f"Board less the turn-ins {ruler.number(shell.reach)} and {ruler.number(CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card."
+    return padding, Figure("filler", "filler card, two pieces", filler, "size", how, (Rule("arithmetic", "board less turn-ins"),))
+
+
+def _pad(cover: Padded, shell: Shell, left: LeftOfCover, pad_w: float) -> Step:
+    ruler = left.brief.ruler
+    return Step(
         "pad_boards",
         "Glue the padding on the boards",
         f"{ruler.size(pad_w, shell.height)}, level with the fore edge: the bare {ruler.show(cover.stops_mm)} lie at the spine. A thin line of glue round the edge is enough.",
@@ -93,39 +116,18 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
         cautions=(GLUE,),
         signature=signature(pad_w, shell.height, cover.padding_mm),
     )
-    fill = Step(
+
+
+def _fill(left: LeftOfCover, size: tuple[float, float]) -> Step:
+    return Step(
         "filler",
         "Level the inside with the filler card",
-        f"Glue a card of {ruler.size(fill_w, fill_h)} into the field between the turn-ins of each board, so that what is pasted over it lies flat to its edge.",
+        f"Glue a card of {left.brief.ruler.size(*size)} into the field between the turn-ins of each board, so that what is pasted over it lies flat to its edge.",
         needs=("covering.turned", "cover.cut"),
         gives=("filler.in",),
         tags=frozenset({"glue", "lining"}),
         cautions=(GLUE,),
-        signature=signature(fill_w, fill_h),
-    )
-    iron = Step(
-        "iron",
-        "Iron the backing on",
-        "Press, do not push, and let it cool flat before it is marked.",
-        ("iron",),
-        needs=("covering.cut",),
-        gives=("covering.backed",),
-        cautions=(HOT,),
-    )
-    return Own(
-        covering,
-        (*parts, *more),
-        tuple(under),
-        (Layer("padding", cover.padding_mm, "cream"),),
-        tuple(inside),
-        figures,
-        _step_inside(cover, shell, left, filled=filled),
-        (pad, *((iron,) if cover.ironed == "yes" else ())),
-        (fill,) if filled else (),
-        Words(
-            glue="Lay the covering face down, boards on it padding down. Glue only the strip; the padded boards are held by the turn-ins.",
-            turn="Pull the fabric evenly, head and tail first, then the fore edges; a clip every hand's width holds it while the glue takes.",
-        ),
+        signature=signature(*size),
     )
 
 

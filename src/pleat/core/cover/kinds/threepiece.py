@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from typing import Annotated, Final, Literal
 
+from pleat.core.cautions import GLUE
 from pleat.core.cover import hard
 from pleat.core.cover.hard import HardResult, Own
 from pleat.core.cover.hard_steps import Words
@@ -14,7 +15,7 @@ from pleat.core.cover.shell import SEAM_MM, Hard, Shell
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.sheet import board
 from pleat.core.kinds import CoverKind, Traits
-from pleat.core.plan import Check, Figure, Offer, Part, Rule
+from pleat.core.plan import Check, Figure, Offer, Part, Rule, Step, signature
 
 GAP_BOARDS: Final = 3.0
 """The gap either side of the spine board, in board thicknesses (common practice: two to four)."""
@@ -29,6 +30,13 @@ class ThreePiece(Hard):
     seam: Annotated[Literal["one", "joined"], ChoiceRule("the wrap is", (("one", "one piece"), ("joined", "joined on the spine")))] = (
         "joined"
     )
+    ends: Annotated[
+        Literal["endpapers", "leaves", "bare"],
+        ChoiceRule(
+            "hung in by",
+            (("endpapers", "endpapers, half pasted down"), ("leaves", "the outermost leaves or hinges"), ("bare", "nothing yet")),
+        ),
+    ] = "leaves"
     border_mm: Annotated[float, LengthRule("the border round a liner", 0, 30)] = 3.0
     hinges_mm: Annotated[float, LengthRule("between the outer hinge folds inside", 3, 300)] | None = None
     liner_width_mm: Annotated[float, LengthRule("the liner's width as it is cut", 10, 1000)] | None = None
@@ -72,7 +80,18 @@ def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Own:
     words = Words(
         glue="The spine board first, centred on the seam; then the boards, a gap away on either side. Glue the boards, not the wrap."
     )
-    return Own(covering, (*parts, lining), under, figures=figures, checks=_checks(cover, shell, left, bends), words=words)
+    line = Step(
+        "liners",
+        "Glue in the liners",
+        f"{ruler.size(*liner)}, a border of {ruler.show(cover.border_mm)} on each side, over what the block is hung in by.",
+        ("brush",),
+        needs=("book.hung", "lining.cut"),
+        gives=("liner.in",),
+        tags=frozenset({"glue"}),
+        cautions=(GLUE,),
+        signature=signature(*liner),
+    )
+    return Own(covering, (*parts, lining), under, figures=figures, checks=_checks(cover, shell, left, bends), steps=(line,), words=words)
 
 
 def liner_size(cover: ThreePiece, shell: Shell) -> tuple[float, float]:
