@@ -65,6 +65,7 @@ GIVEN_BY_NOBODY = {
     "liner.in",
     "cover.dry",
     "cover.joined",
+    "book.dry",
     "covering.backed",
     "thread.trimmed",
 }

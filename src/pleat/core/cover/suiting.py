@@ -11,7 +11,7 @@ from pleat.core.words import joined
 
 GROUP: Final = "covers"
 HELD: Final = {
-    "fold": "sewn through a soft cover",
+    "fold": "a block sewn through its cover",
     "spine": "an open spine",
     "block": "a block for a case",
     "edge": "held along an edge",
@@ -22,13 +22,17 @@ HELD: Final = {
 def offers(covers: Registry[CoverKind], bindings: Registry[BindingKind], left: LeftOfCover) -> tuple[Offer, ...]:
     """Every cover side by side: those that go with the binding, then those that take another one along, which they say."""
     made_of, at = left.brief.made_of, left.binding.at
-    fits = [_offer(one, (), (one.summary,), chosen=one is made_of.cover, good=True) for one in covers.members if at in one.takes]
+    fits = [
+        _offer(one, (), (one.summary, "goes with it as it is held"), chosen=one is made_of.cover, good=True)
+        for one in covers.members
+        if at in one.takes
+    ]
     others = []
     for one in covers.members:
         binding = None if at in one.takes else _held(one, bindings, left)
         if binding is not None:
             needs = joined(HELD[place] for place in HELD if place in one.takes)
-            why = f"not as it is held now: it takes {needs}; this takes {binding.title} along"
+            why = f"not as it is held now: it wants {needs}; {binding.title} comes along"
             others.append(_offer(one, ((f"{bindings.pleat}.{TAG}", binding.name),), (one.summary, why), chosen=False, good=False))
     return (*fits, *others)
 
@@ -38,16 +42,14 @@ def _offer(kind: CoverKind, more: tuple[tuple[str, object], ...], facts: tuple[s
 
 
 def _held(cover: CoverKind, bindings: Registry[BindingKind], left: LeftOfCover) -> BindingKind | None:
-    """The first binding that holds this block and goes with the cover; None where there is none."""
+    """The binding that suits this block best of those that go with the cover; None where there is none."""
     units = len(left.pages.units)
-    return next(
-        (
-            one
-            for one in bindings.members
-            if one.at in cover.takes and left.pages.unit in one.takes and (one.suits is None or one.suits.fits(units)) and one.name != "own"
-        ),
-        None,
-    )
+    can = [
+        one
+        for one in bindings.members
+        if one.at in cover.takes and left.pages.unit in one.takes and (one.suits is None or one.suits.fits(units)) and one.name != "own"
+    ]
+    return min(can, key=lambda one: one.suits is not None and units > one.suits.good_to, default=None)
 
 
 def in_words(offered: tuple[Offer, ...]) -> str:

@@ -210,7 +210,7 @@ def _pockets(cover: Wrap, brief: BriefResult) -> tuple[Step, ...]:
             f"A line of glue {ruler.show(GLUE_LINE_MM)} wide along head and tail of each flap; the side towards the spine stays open. A strip of waste paper keeps the mouth from sticking.",
             ("glue", "waste paper"),
             needs=("cover.scored",),
-            gives=("pocket.glued",),
+            gives=("pocket.glued", "cover.scored"),
             tags=frozenset({"glue"}),
             wait_minutes=30,
             cautions=(GLUE,),

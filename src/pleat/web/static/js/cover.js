@@ -9,7 +9,6 @@
         this.data = JSON.parse(this.$el.dataset.cover);
         this.most = STEPS * (this.data.names.length - 1);
         this.calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
-        this.$el.hidden = false;
         this.build();
         addEventListener("resize", () => this.fit());
         this.set(this.most / 2);
