@@ -73,7 +73,7 @@
       },
       // how high the widest panel that turns stands up when it is half way
       standing() {
-        return Math.max(...this.parts.map((one) => (one.axis ? (one.axis === "Y" ? one.own.offsetWidth : one.own.offsetHeight) : 0))) * 0.72;
+        return Math.max(...this.parts.map((one) => (one.axis ? (one.axis === "Y" ? one.own.offsetWidth : one.own.offsetHeight) : 0))) * 0.9;
       },
       set(at) {
         this.at = Math.min(Math.max(at, 0), this.most);
