@@ -69,26 +69,11 @@ def measure(page: Page) -> None:
         page.get_by_text(f"{reading} mm").wait_for()
 
 
-TABLE = """name;sheet width (cm);sheet height (cm);weight;owned
-Log paper, cream;29,7;21;100;90
-Comet print;21;29,7;110 lb;12
-Old chart;42;59,4;90;3
-Moon card;30;x;250;6
-"""
-
-
 def what_changes(page: Page) -> None:
     page.locator("#drawer-become summary").click()
     page.locator("#become").get_by_role("button", name="programme, its own cover").click()
     page.get_by_role("button", name="make it so").wait_for()
     page.locator(".become").scroll_into_view_if_needed()
-
-
-def take_in_a_table(page: Page) -> None:
-    page.locator("#file").set_input_files({"name": "winter-materials.csv", "mimeType": "text/csv", "buffer": TABLE.encode()})
-    page.get_by_role("button", name="show what would be taken").click()
-    page.get_by_role("button", name="papers").click()
-    page.get_by_text("cannot be taken").wait_for()
 
 
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
@@ -111,7 +96,6 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "print": ("/books/5/print", nothing),
     "materials": ("/materials?make=140+x+200", nothing),
     "measuring": ("/materials/2/measure", measure),
-    "table": ("/materials/table", take_in_a_table),
 }
 """Name of the picture: the address, and what is done there before the picture is taken."""
 

@@ -14,6 +14,7 @@ from pleat.core.errors import BadBook
 from pleat.core.kinds import Member
 from pleat.core.labels import MEMBERS, label_of, rule_of
 from pleat.core.planning import make_plan
+from pleat.core.recipes import recipe
 from tests.strategies import books
 
 FITS = jsonschema.Draft202012Validator(book_schema())
@@ -156,3 +157,27 @@ def test_what_older_formats_had_otherwise_comes_along():
     assert not make_plan(five).binding.faults
     six = editing.apply(books["6"], [("binding.kind", "own")])
     assert not make_plan(six).binding.faults
+
+
+def test_boards_that_were_described_as_a_paper_become_boards_and_what_was_cut_stays_cut():
+    """Format 6 cut the boards of an open sewing from the cover's paper; a board that was measured keeps its reading."""
+    data = json.loads(write_book(recipe("link").book()))
+    paper = {
+        "name": "Greyboard, 2 mm", "kind": "other", "sheet_width_mm": 700, "sheet_height_mm": 500, "grammage": 700, "grain": "short",
+        "owned": 4, "swatch": "grey", "measured_sheets": 1, "readings_mm": [2.1, 2.1, 2.1],
+    }  # fmt: skip
+    papers = {role: data["paper"][role] for role in ("leaf", "cover", "more")} | {"cover": paper}
+    old = {**data, "format": 6, "paper": papers, "bench": {"ticks": {"cut_cover": "x", "fold": "y"}}}
+    book = read_book(json.dumps(old))
+    board = book.paper.board
+    assert (board.name, board.owned, board.grain, board.swatch) == ("Greyboard, 2 mm", 4, "short", "grey")
+    assert board.thickness_mm == pytest.approx(2.1)
+    assert set(book.bench.ticks) == {"cut_board", "fold"}
+    plan = make_plan(book)
+    assert plan.paper.roles == ("leaf", "board")
+    assert {part.stock for part in plan.cover.parts} == {"board"}
+    nonsense = {**old, "paper": {**papers, "cover": {"name": 3}}}
+    with pytest.raises(BadBook):
+        read_book(json.dumps(nonsense))
+    plain = {**old, "cover": {"kind": "wrap"}, "bench": {"ticks": {"cut_cover": "x"}}}
+    assert set(read_book(json.dumps(plain)).bench.ticks) == {"cut_cover"}
