@@ -1,6 +1,6 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [sewing] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [sewing] [covers] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
@@ -29,10 +29,15 @@ from pathlib import Path
 from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.bookfile import write_book
+from pleat.core.estimate import Estimate
+from pleat.core.folding.assembly import Assembly
+from pleat.core.folding.pile import faces, gussets
+from pleat.core.folding.sheet import Span, board, piece
 from pleat.core.materials.items import Paper
 from pleat.core.pages.record import PileSheet, Sections
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
+from pleat.core.recipes import RECIPES
 from pleat.core.sewing.notation import write
 from pleat.core.units import RULERS
 from pleat.demo import demo_items, fill
@@ -112,6 +117,27 @@ def sewing(_: Path) -> None:
         line = write(make_plan(book).binding.sewing.threads, stations)  # type: ignore[attr-defined]
         own = editing.apply(book, [("binding.kind", "own"), ("binding.station_count", stations), ("binding.moves", line[:12_000])])
         spread(f"one's own stitch of {len(line[:12_000])} letters", [timed(lambda: make_plan(own)) for _ in range(20)])  # noqa: B023
+
+
+def covers(_: Path) -> None:
+    """Plans with every cover, and the folding kernel: twenty pieces with all that is asked of them."""
+    for one in RECIPES:
+        book = one.book()
+        if one.kept and "cover.kind" in dict(one.kept):
+            spread(f"plan of the {one.title}", [timed(lambda: make_plan(book)) for _ in range(100)])  # noqa: B023
+    calipers = {"card": Estimate.exact(0.3)}
+
+    def twenty() -> None:
+        assembly = Assembly()
+        assembly.add(piece("wrap", "card", [Span("a", 148), Span("b", 20), Span("c", 148)], [Span("", 210)]), "a")
+        for number in range(19):
+            assembly.add(board(f"card {number}", "card", 40 + number, 60))
+            assembly.lay((f"card {number}", "body"), ("wrap", "a"), (5 + 4 * number, 5 + 6 * number))
+        assembly.fold("wrap", ("a", "b", 90.0), ("b", "c", 90.0))
+        shut = assembly.mark("shut")
+        gussets(assembly, shut, calipers), faces(assembly, shut), faces(assembly, shut, above=False), assembly.misfits()
+
+    spread("kernel, 20 pieces with all checks", [timed(twenty) for _ in range(50)])
 
 
 def fuzz(folder: Path) -> None:
@@ -355,6 +381,7 @@ def demo(folder: Path) -> None:
 PARTS: dict[str, Callable[[Path], None]] = {
     "plan": plan,
     "sewing": sewing,
+    "covers": covers,
     "edits": edits,
     "materials": materials_,
     "fuzz": fuzz,

@@ -20,7 +20,7 @@ class Wrap(Spined):
         Literal["auto", "one", "two", "four"],
         ChoiceRule(
             "creases",
-            (("auto", "by thickness"), ("one", "one crease"), ("two", "two creases"), ("four", "two, and hinge creases beside them")),
+            (("auto", "by thickness"), ("one", "one"), ("two", "two"), ("four", "four")),
         ),
     ] = "auto"
     hinge_mm: Annotated[float, LengthRule("hinge creases from the spine", 3, 40)] = 8.0

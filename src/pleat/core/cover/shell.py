@@ -10,6 +10,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import accumulate
 from typing import Annotated, Final, Literal
 
@@ -95,17 +96,17 @@ class Shell:
         """The covering outside the boards, at every outer edge."""
         return self.turn_in + self.pad
 
-    @property
+    @cached_property
     def columns(self) -> tuple[Span, ...]:
         """Every width of the flat cover, back on the left."""
         widths = (self.reach, self.back, self.joint, self.strip, self.joint, self.front, self.reach)
         return tuple(Span(name, width, "bend" if name != "back turn-in" else "fold") for name, width in zip(COLUMNS, widths, strict=True))
 
-    @property
+    @cached_property
     def rows(self) -> tuple[Span, ...]:
         return Span("head turn-in", self.reach), Span("", self.height), Span("tail turn-in", self.reach)
 
-    @property
+    @cached_property
     def edges(self) -> tuple[float, ...]:
         """Running positions from the left edge of the covering."""
         return tuple(accumulate((one.size_mm for one in self.columns), initial=0.0))
@@ -129,7 +130,7 @@ class Shell:
         """Width and height of the front as it lies shut, from the spine strip's outer face."""
         return self.board + self.set_back + self.front, self.height
 
-    @property
+    @cached_property
     def opens(self) -> float:
         """How far a board turns before the leaf that is pasted to it pulls, in degrees; 180 lies flat.
 

@@ -151,16 +151,20 @@ def piece(
     if len(set(named.values())) < len(named):
         raise ValueError(f"two panels of {name} have one name")
     panels = {at: rectangle(lefts[at[0]], tops[at[1]], across[at[0]].size_mm, down[at[1]].size_mm) for at in named}
-    sheet = Piece(
-        name, stock, tuple(Panel(named[at], outline) for at, outline in panels.items()), (), good, directed, glued=frozenset(glued)
-    )
-    lines = [
-        (named[x, y], named[other], across[x + 1].edge if other == (x + 1, y) else down[y + 1].edge)
-        for x, y in named
-        for other in ((x + 1, y), (x, y + 1))
-        if other in named
+    creases = [
+        *(
+            Crease(named[x, y], named[x + 1, y], (lefts[x + 1], tops[y]), (lefts[x + 1], tops[y + 1]), across[x + 1].edge)
+            for x, y in named
+            if (x + 1, y) in named
+        ),
+        *(
+            Crease(named[x, y], named[x, y + 1], (lefts[x], tops[y + 1]), (lefts[x + 1], tops[y + 1]), down[y + 1].edge)
+            for x, y in named
+            if (x, y + 1) in named
+        ),
     ]
-    return cut_off(_creased(sheet, lines), cuts)
+    every = tuple(Panel(named[at], outline) for at, outline in panels.items())
+    return cut_off(Piece(name, stock, every, tuple(creases), good, directed, glued=frozenset(glued)), cuts)
 
 
 def board(name: str, stock: str, width_mm: float, height_mm: float) -> Piece:
@@ -191,29 +195,28 @@ def cut_off(sheet: Piece, cuts: Iterable[Cut]) -> Piece:
     """The piece after straight cuts, with what fell off among its offcuts. A panel that is cut away altogether is left out."""
     outlines = {panel.name: panel.outline for panel in sheet.panels}
     fell: list[Polygon] = []
+    touched: set[str] = set()
     for cut in cuts:
         stays = side_of(cut.start, cut.end, cut.off) < 0
         for name, outline in list(outlines.items()):
-            if cut.only and name not in cut.only:
+            if (cut.only and name not in cut.only) or all((side_of(cut.start, cut.end, corner) > 0) == stays for corner in outline):
                 continue
             kept, gone = (clipped(outline, cut.start, cut.end, positive=side) for side in (stays, not stays))
             if gone:
                 fell.append(gone)
                 outlines[name] = kept
+                touched.add(name)
+    if not touched:
+        return sheet
     panels = tuple(Panel(name, outline) for name, outline in outlines.items() if outline)
-    left = replace(sheet, panels=panels, creases=(), offcuts=(*sheet.offcuts, *fell))
-    return _creased(left, [(one.one, one.other, one.kind) for one in sheet.creases])
-
-
-def _creased(sheet: Piece, lines: Iterable[tuple[str, str, CreaseKind]]) -> Piece:
-    """With the creases that are left between panels after the cuts."""
-    outlines = {panel.name: panel.outline for panel in sheet.panels}
-    found = []
-    for one, other, kind in lines:
-        shared = _shared(outlines.get(one, ()), outlines.get(other, ()))
+    creases = []
+    for crease in sheet.creases:
+        shared: tuple[Point, Point] | None = (crease.start, crease.end)
+        if touched & crease.between:  # what is left of it between the panels as they are now
+            shared = _shared(outlines[crease.one], outlines[crease.other])
         if shared:
-            found.append(Crease(one, other, *shared, kind))
-    return replace(sheet, creases=tuple(found))
+            creases.append(replace(crease, start=shared[0], end=shared[1]))
+    return replace(sheet, panels=panels, creases=tuple(creases), offcuts=(*sheet.offcuts, *fell))
 
 
 def _shared(one: Polygon, other: Polygon) -> tuple[Point, Point] | None:

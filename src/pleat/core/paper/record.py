@@ -22,7 +22,7 @@ class Role:
 
 ROLES: Final[dict[str, Role]] = {
     "leaf": Role("Leaves", "the leaves", "leaf paper"),
-    "cover": Role("Cover card", "the cover", "cover paper"),
+    "cover": Role("Cover", "the cover", "cover paper"),
     "board": Role("Boards", "the boards", "board"),
     "covering": Role("Covering", "the covering", "covering"),
     "side": Role("Sides", "the sides", "side paper"),

@@ -19,7 +19,7 @@ from pleat.web.pleats.members import about
 from pleat.web.pleats.small import small
 
 READS: Final[dict[str, frozenset[str]]] = {
-    "brief": frozenset({"paper", "pages", "cover"}),  # what it proposes to hold and cover the block with goes by the block
+    "brief": frozenset({"paper", "pages"}),  # what it proposes to hold and cover the block with goes by the block
     "paper": frozenset({"brief", "pages"}),
     "pages": frozenset({"brief", "paper", "binding"}),
     "extras": frozenset({"pages"}),
