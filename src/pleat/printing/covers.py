@@ -39,11 +39,15 @@ def _lists(sheet: Piece, plan: Plan) -> tuple[Strip, ...]:
         if not places:
             continue
         across = "" if upright else " from the head"
-        for mirrored, how in ((False, "outside up"), (True, "inside up" if upright else "turned head over tail")):
-            marks = tuple(
-                MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in scores(sheet, upright=upright, mirrored=mirrored)
-            )
-            found.append(Strip(f"Scores of the {sheet.name}{across} {how}", length, marks, *ends))
+        faces = [
+            (places, "outside up"),
+            (scores(sheet, upright=upright, mirrored=True), "inside up" if upright else "turned head over tail"),
+        ]
+        if all(abs(one - other) < 0.01 for one, other in zip(faces[0][0], faces[1][0], strict=True)):
+            faces = [(places, "either face up")]
+        for marks, how in faces:
+            lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in marks)
+            found.append(Strip(f"Scores of the {sheet.name}{across} {how}", length, lines, *ends))
     return tuple(found)
 
 

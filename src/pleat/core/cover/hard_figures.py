@@ -56,7 +56,7 @@ def _boards(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
     fore = cover.square_mm if cover.square_fore_mm is None else cover.square_fore_mm
     (above, leaf, below), high = ruler.summed([shell.square, leaf_h, shell.square])
     exact = leaf_w - shell.set_back + fore
-    marked = "" if abs(exact - shell.front) < 0.05 else f", at the next mark {ruler.number(shell.front)}"
+    marked = "" if ruler.number(exact) == ruler.number(shell.front) else f", at the next mark {ruler.number(shell.front)}"
     own = ", as you cut them" if cover.back_mm or cover.front_mm else ""
     return Figure(
         "boards",

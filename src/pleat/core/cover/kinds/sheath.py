@@ -54,7 +54,7 @@ def compute(cover: Sheath, left: LeftOfCover) -> LaidResult:
     laid = (
         Laid(upright, 0.0, 0.0, "card", "upright"),
         Laid(level, width + GAP_MM, 0.0, "card", "level"),
-        Laid(strip, width + GAP_MM, height + GAP_MM, "card", "spine_strip"),
+        Laid(strip, width + GAP_MM, height + 2 * GAP_MM, "card", "spine_strip"),
         Laid(board("board", "board", width, height), 0.0, height / 2 + b, "board", "boards"),
     )
     return LaidResult(
@@ -79,7 +79,7 @@ def compute(cover: Sheath, left: LeftOfCover) -> LaidResult:
         laid=laid,
         places=(
             Place("cover.square_mm", width + GAP_MM + level.size_mm[0], height * 0.3, cover.square_mm),
-            Place("cover.tuck_mm", width + GAP_MM + strip.size_mm[0], height * 1.5 + GAP_MM, tuck),
+            Place("cover.tuck_mm", width + GAP_MM + strip.size_mm[0], height * 1.5 + 2 * GAP_MM, tuck),
         ),
         layers=(Layer("two strips", 2 * c, card.swatch), Layer("board", b, stock.swatch), Layer("two strips", 2 * c, card.swatch)),
     )
