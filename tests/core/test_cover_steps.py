@@ -46,7 +46,7 @@ def test_a_block_is_hung_in_when_it_is_sewn_and_the_cover_is_lined_and_dry(name)
     order = before(name, ("cover.ribbon", "yes"), ("cover.head_bands", "yes"))
     assert {"line_spine", "dry_cover", "sew", "ribbon", "head_bands"} <= order["hang_in"]
     assert "hang_in" in order["dry_book"]
-    assert "measure" in order["cut_board"], "the pressed block is measured before a board is cut"
+    assert {"sew", "press_block", "measure_sewn"} <= order["cut_board"], "the sewn, pressed block is measured before a board is cut"
     keys = set(before(name))
     assert not {"ribbon", "head_bands", "round_corners"} & keys, "nothing that was not asked for"
     assert "round_corners" in before(name, ("cover.rounded_mm", 8.0))

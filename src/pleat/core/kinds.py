@@ -113,11 +113,12 @@ class BindingKind(Kind):
 @dataclass(frozen=True, kw_only=True)
 class CoverKind(Kind):
     """A member of Cover: the bindings it goes with; ``sewn_through`` ones have to be there before the block is bound, ``boards`` are
-    caught by the thread."""
+    caught by the thread, and into ``hung`` ones the sewn block is hung."""
 
     takes: frozenset[Edge]
     sewn_through: bool = False
     boards: bool = False
+    hung: bool = False
 
 
 K = TypeVar("K", bound=Kind)

@@ -54,7 +54,7 @@ def of(sewn: Sewn, left: LeftOfBinding, words: Words) -> tuple[Step, ...]:
         _thread(sewn, left, words),
         _sew(sewn, left),
         *_knot(sewn, ruler),
-        *_pressed(words.one_by_one),
+        *_pressed(words.one_by_one, left.brief.made_of.cover.hung),
     )
 
 
@@ -266,8 +266,9 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
     )
 
 
-def _pressed(open_spine: bool) -> tuple[Step, ...]:
-    """A fold is creased again; sections sewn one by one are squared up, for a bone folder would chafe their thread."""
+def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
+    """A fold is creased again; sections sewn one by one are squared up, for a bone folder would chafe their thread. A block that is ``hung``
+    into its cover is pressed before that, so that it can be measured."""
     square = ("Square it up", "Close it, knock spine and head level on the table, and look that no section stands out.", ())
     crease = (
         "Crease again",
@@ -278,12 +279,12 @@ def _pressed(open_spine: bool) -> tuple[Step, ...]:
     return (
         Step("crease", title, detail, tools, needs=("thread.trimmed",), gives=("book.creased",)),
         Step(
-            "press_book",
-            "Press the book",
+            "press_block" if hung else "press_book",
+            "Press the sewn block" if hung else "Press the book",
             "Under a weight, overnight if you can.",
             ("boards and a weight",),
             needs=("book.creased",),
-            gives=("book.bound",),
+            gives=("block.flat",) if hung else ("book.bound",),
             wait_minutes=480,
             cautions=(WEIGHT,),
         ),

@@ -77,7 +77,7 @@ def compute(
             *_trimmings(cover, shell, left),
             *fasteners.pieces(cover.fastener, shell.height, thick, shell.shut[0], left.brief.quantity),
         ),
-        steps=(*kind.before, *hard_steps.of(cover, left, shell, kind.words, landing), *kind.steps),
+        steps=(spine.measured(left, shell.spine), *kind.before, *hard_steps.of(cover, left, shell, kind.words, landing), *kind.steps),
         front_width_mm=shell.shut[0],
         front_height_mm=shell.height,
         spine=outside,

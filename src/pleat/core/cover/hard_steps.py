@@ -91,10 +91,10 @@ def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
     ruler, found = left.brief.ruler, []
     if cover.head_bands == "yes":
         where = f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead just past the leaves."
-        found.append(Step("head_bands", "Glue on the head bands", where, ("glue",), ("block.sewn",), ("block.banded",), cautions=(GLUE,)))
+        found.append(Step("head_bands", "Glue on the head bands", where, ("glue",), ("block.flat",), ("block.banded",), cautions=(GLUE,)))
     if cover.ribbon == "yes":
         where = f"Its end on the spine of the sewn block, {ruler.show(30)} down from the head; the rest between the leaves, rolled up."
-        found.append(Step("ribbon", "Glue in the ribbon", where, ("glue",), ("block.sewn",), ("block.marked",), cautions=(GLUE,)))
+        found.append(Step("ribbon", "Glue in the ribbon", where, ("glue",), ("block.flat",), ("block.marked",), cautions=(GLUE,)))
     return tuple(found)
 
 
@@ -139,7 +139,7 @@ def _endpapers(left: LeftOfCover, shell: Shell) -> Step:
         "Tip the endpapers on",
         f"Fold both sheets, {ruler.size(2 * shell.leaf[0], shell.leaf[1])}. A line of paste {ruler.show(3)} wide along the fold, laid level with the spine of the sewn block, front and back.",
         ("brush", "waste paper"),
-        needs=("block.sewn", "thread.trimmed", "lining.cut"),
+        needs=("block.flat", "lining.cut"),
         gives=("block.ended",),
         tags=frozenset({"glue"}),
         cautions=(GLUE,),
@@ -157,7 +157,7 @@ def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
         "Hang the block in",
         f"Lay it on the back board, squares even: {squares} {ruler.name} at head and fore edge. A sheet of waste paper under {what}, paste it, take the waste out, shut the board on it. Turn over, do the other; do not open it to look.{dry}",
         ("brush", "waste paper"),
-        needs=("cover.dry", "block.sewn", "block.ended", "block.banded", "block.marked", "spine.lined", "filler.in"),
+        needs=("cover.dry", "block.flat", "block.ended", "block.banded", "block.marked", "spine.lined", "filler.in"),
         gives=("book.hung",),
         tags=frozenset({"hanging in"}),
         cautions=(GLUE,),

@@ -10,7 +10,7 @@ from pleat.core.cover.result import LeftOfCover
 from pleat.core.estimate import Estimate, total
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.kinds import Member
-from pleat.core.plan import Check, Figure, Offer, Rule
+from pleat.core.plan import Check, Figure, Offer, Rule, Step
 from pleat.core.units import Ruler
 
 READING_MM: Final = 0.15
@@ -122,6 +122,20 @@ def _wedge(ruler: Ruler, spine: Spine) -> Figure:
         "thin",
         f"{how} Spine {ruler.thin(spine.used.likely)}, fore edge {ruler.thin(spine.fore.likely)}.",
         (Rule("arithmetic", "the same parts without those at the spine alone"),),
+    )
+
+
+def measured(left: LeftOfCover, spine: Spine) -> Step:
+    """The sewn and pressed block is measured before anything is cut for a cover that it is hung into."""
+    ruler = left.brief.ruler
+    return Step(
+        "measure_sewn",
+        "Measure the sewn block",
+        f"Pressed, at the spine, between two boards. Estimated at {ruler.between(spine.estimated.low, spine.estimated.high)} with its endpapers. "
+        "Type what you read under Cover, and every piece follows.",
+        ("ruler or caliper",),
+        needs=("block.flat",),
+        gives=("block.measured",),
     )
 
 

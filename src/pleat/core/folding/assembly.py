@@ -17,7 +17,7 @@ from pleat.core.folding.sheet import Crease, Piece
 Key = tuple[str, str]
 """A panel: the names of its piece and its own."""
 Side = Literal["A", "B"]
-How = Literal["glue", "tuck", "sew"]
+How = Literal["glue", "tuck", "sew", "ring"]
 FaultKind = Literal["caught", "crossed", "through", "apart"]
 LOOSE_MM: Final = 0.05
 """Parts of a loop that miss each other by less fit (house rule)."""

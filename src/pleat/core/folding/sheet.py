@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 from itertools import accumulate
 from typing import Final, Literal
 
-from pleat.core.folding.convex import HAIR_MM, Point, Polygon, area, bounds, clipped, common, edges, rectangle, side_of, united
+from pleat.core.folding.convex import HAIR_MM, Point, Polygon, area, bounds, clipped, rectangle, side_of, united
 
 CreaseKind = Literal["fold", "bend", "guide"]
 """A fold is scored and folded; a bend moves and is never scored; a guide is scored and never moves."""
@@ -193,6 +193,9 @@ def rounded(sheet: Piece, radius_mm: float, at: Iterable[Literal["left", "right"
 
 def cut_off(sheet: Piece, cuts: Iterable[Cut]) -> Piece:
     """The piece after straight cuts, with what fell off among its offcuts. A panel that is cut away altogether is left out."""
+    cuts = tuple(cuts)
+    if not cuts:
+        return sheet
     outlines = {panel.name: panel.outline for panel in sheet.panels}
     fell: list[Polygon] = []
     touched: set[str] = set()
@@ -213,15 +216,30 @@ def cut_off(sheet: Piece, cuts: Iterable[Cut]) -> Piece:
     for crease in sheet.creases:
         shared: tuple[Point, Point] | None = (crease.start, crease.end)
         if touched & crease.between:  # what is left of it between the panels as they are now
-            shared = _shared(outlines[crease.one], outlines[crease.other])
+            shared = _left_of(crease, outlines[crease.one], outlines[crease.other])
         if shared:
             creases.append(replace(crease, start=shared[0], end=shared[1]))
     return replace(sheet, panels=panels, creases=tuple(creases), offcuts=(*sheet.offcuts, *fell))
 
 
-def _shared(one: Polygon, other: Polygon) -> tuple[Point, Point] | None:
-    """The stretch that two panels have in common, or None."""
-    return next((found for a in edges(one) for b in edges(other) if (found := common(a, b))), None)
+def _left_of(crease: Crease, one: Polygon, other: Polygon) -> tuple[Point, Point] | None:
+    """What is left of a crease between two panels that were cut; None where nothing is. Corners of both that lie on it bound it."""
+    (x1, y1), (x2, y2) = crease.start, crease.end
+    along, down = x2 - x1, y2 - y1
+    long = along * along + down * down
+    low, high = 0.0, 1.0
+    for outline in (one, other):
+        on = [
+            ((x - x1) * along + (y - y1) * down) / long
+            for x, y in outline
+            if abs((x - x1) * down - (y - y1) * along) < 1e-5 * math.sqrt(long)
+        ]
+        if len(on) < 2:
+            return None
+        low, high = max(low, min(on)), min(high, max(on))
+    if (high - low) * math.sqrt(long) < HAIR_MM:
+        return None
+    return (x1 + low * along, y1 + low * down), (x1 + high * along, y1 + high * down)
 
 
 def scores(sheet: Piece, *, upright: bool = True, mirrored: bool = False) -> tuple[float, ...]:

@@ -14,7 +14,7 @@ from pleat.core.words import many, merged, runs
 
 def of(pages: SectionsBlock, brief: BriefResult) -> tuple[Step, ...]:
     """Every step of this block, in the order they are usually done."""
-    ruler = brief.ruler
+    ruler, made_of = brief.ruler, brief.made_of
     return (
         _try(ruler, pages),
         *_windows(ruler, pages),
@@ -26,7 +26,7 @@ def of(pages: SectionsBlock, brief: BriefResult) -> tuple[Step, ...]:
         _nest(pages),
         _press(pages),
         *_trimming(ruler, pages),
-        *((_measure(ruler, pages, brief.made_of.cover.boards),) if brief.made_of.cover.roles else ()),
+        *((_measure(ruler, pages, made_of.cover.boards),) if made_of.cover.roles and not made_of.cover.hung else ()),
     )
 
 

@@ -35,5 +35,6 @@ KIND: Final = CoverKind(
     compute=compute,
     roles=("board", "covering", "lining"),
     takes=frozenset({"block", "spine"}),
+    hung=True,
     traits=Traits(glue=True),
 )

@@ -176,5 +176,6 @@ KIND: Final = CoverKind(
     compute=compute,
     roles=("board", "covering", "lining", "cover"),
     takes=frozenset({"block", "spine"}),
+    hung=True,
     traits=Traits(glue=True),
 )

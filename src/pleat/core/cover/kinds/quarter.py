@@ -115,5 +115,6 @@ KIND: Final = CoverKind(
     compute=compute,
     roles=("board", "covering", "side", "lining"),
     takes=frozenset({"block", "spine"}),
+    hung=True,
     traits=Traits(glue=True),
 )

@@ -67,7 +67,7 @@ def compute(cover: Sheath, left: LeftOfCover) -> LaidResult:
             _part("level", "strip round the width", level, 2 * count),
             _part("spine_strip", "spine strip", strip, count),
         ),
-        steps=_steps(left, (upright, level, strip), tuck),
+        steps=(spine.measured(left, inside), *_steps(left, (upright, level, strip), tuck)),
         front_width_mm=width,
         front_height_mm=height,
         spine=outside,
@@ -254,7 +254,7 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             "tuck_leaves",
             "Tuck the first and the last leaf in",
             "Into the same slots, over the spine strip: they hold the block without glue.",
-            needs=("cover.whole", "block.sewn", "thread.trimmed"),
+            needs=("cover.whole", "block.flat"),
             gives=("book.hung", "book.bound"),
             tags=frozenset({"hanging in"}),
         ),
@@ -269,4 +269,5 @@ KIND: Final = CoverKind(
     compute=compute,
     roles=("board", "cover"),
     takes=frozenset({"block", "spine"}),
+    hung=True,
 )
