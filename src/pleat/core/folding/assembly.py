@@ -78,6 +78,7 @@ class Assembly:
         self.states: dict[str, State] = {}
         self.poses: dict[Key, Pose] = {}
         self._angles: dict[tuple[str, str, str], float] = {}
+        self._up: dict[Key, bool] = {}  # which way side A looked when the panel last lay flat
         self._piles: dict[str, list[Key]] = {}
         self._root: dict[str, str] = {}
         self._base: dict[str, str] = {}
@@ -96,6 +97,7 @@ class Assembly:
         self._piles[piece.name] = [(piece.name, panel.name) for panel in piece.panels]
         start = Pose((-1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, -1.0)) if over else FLAT
         self.poses.update(dict.fromkeys(self._piles[piece.name], start))
+        self._up.update(dict.fromkeys(self._piles[piece.name], start.up))
 
     def fold(self, piece: str, *folds: tuple[str, str, float]) -> None:
         """Fold creases of a piece, each (panel, panel, degrees), to angles from flat: +180 is a valley seen from side A, -180 a mountain. All
@@ -117,16 +119,16 @@ class Assembly:
         stay = [before[key].place(self._inside(key))[2] for key in ends if key not in set(moved)] or [0.0]
         risen = sum(rises[key] - sum(stay) / len(stay) for key in moved)
         stays = [key for key in pile if key not in set(moved)]
-        own_order = [key for key in pile if key in set(moved)] + [key for key in moved if key not in set(pile)]
-        flat = [key for key in own_order if self.poses[key].level]
-        if any(key in before and before[key].up != self.poses[key].up for key in flat):
-            flat.reverse()
+        group = [key for key in pile if key in set(moved)]
+        if any(self.poses[key].level and self.poses[key].up != self._up[key] for key in group):
+            group.reverse()
+        self._up.update({key: self.poses[key].up for key in group if self.poses[key].level})
         if risen >= 0:
-            self._piles[root] = stays + flat
+            self._piles[root] = stays + group
         else:
             hosts = self._held_with(piece, folds, set(moved))
             at = min((stays.index(key) for key in hosts if key in stays), default=0)
-            self._piles[root] = stays[:at] + flat + stays[at:]
+            self._piles[root] = stays[:at] + group + stays[at:]
         self._look(root, piece, [own.crease(one, other) for one, other, _ in folds])
 
     def lay(
@@ -163,6 +165,7 @@ class Assembly:
             if own == other:
                 self._root[name] = root
         self._spread({host: self.poses[host], laid: self.poses[host].after(pose)}, laid, self._angles)
+        self._up.update({key: self.poses[key].up for key in brought if self.poses[key].level})
         pile = self._piles[root]
         above = (side == "A") == self.poses[host].up
         shadows = [self._shadow(key) for key in brought]
@@ -171,7 +174,7 @@ class Assembly:
         if atop:
             at_ = len(pile) if above else 0
         crossed = pile[at_:] if above else pile[:at_]
-        under = tuple(key for key in crossed if self._meets_any(key, shadows))
+        under = tuple(key for key in crossed if self.poses[key].level and self._meets_any(key, shadows))
         self._piles[root] = pile[:at_] + brought + pile[at_:]
         if under:
             self.joins[-1] = Join(laid, face, host, side, by, pose, under)
@@ -180,7 +183,7 @@ class Assembly:
     def mark(self, name: str) -> State:
         """Remember this moment under a name."""
         root = next(iter(self._piles))
-        state = State(name, tuple(self._piles[root]), dict(self.poses), dict(self._angles))
+        state = State(name, tuple(self._flat(root)), dict(self.poses), dict(self._angles))
         self.states[name] = state
         return state
 
@@ -210,6 +213,10 @@ class Assembly:
         return tuple(found)
 
     # how it is worked out
+
+    def _flat(self, root: str) -> list[Key]:
+        """The layers that lie flat; what stands upright keeps its place among them for when it comes down."""
+        return [key for key in self._piles[root] if self.poses[key].level]
 
     def _members(self, root: str) -> list[Key]:
         return [(name, panel.name) for name, own in self._root.items() if own == root for panel in self.pieces[name].panels]
@@ -305,7 +312,7 @@ class Assembly:
 
     def _look(self, root: str, piece: str, new: list[Crease]) -> None:
         """Faults of the folds just made, against every layer and every other fold."""
-        pile = self._piles[root]
+        pile = self._flat(root)
         place = {key: number for number, key in enumerate(pile)}
         own = [(piece, crease) for crease in new if abs(self._angles.get((piece, crease.one, crease.other), 0.0)) == 180]
         for name, crease in own:

@@ -1,0 +1,102 @@
+"""A bought pad: its thickness from its sheets or from a reading, what holds it, and the cover that goes round its head."""
+
+import pytest
+
+from pleat.core import editing
+from pleat.core.binding.kinds import BINDINGS
+from pleat.core.cover.kinds import COVERS
+from pleat.core.folding.sheet import scores
+from pleat.core.pages.kinds.pad import BACKING_MM
+from pleat.core.planning import make_plan
+from pleat.core.recipes import recipe
+from tests.conftest import edited
+
+
+def pad(*changes, **texts):
+    book = editing.apply(recipe("padcover").book(), changes)
+    return make_plan(edited(book, {path.replace("__", "."): text for path, text in texts.items()}))
+
+
+def figures(result):
+    return {figure.key: figure for figure in result.figures}
+
+
+def test_a_pad_is_as_thick_as_its_sheets_and_its_board():
+    """50 sheets of 80 g/m2 copier paper at bulk 1.3 are 0.104 mm each: 5.2 mm, and a backing board of 0.8."""
+    plan = pad()
+    assert plan.pages.thickness.likely == pytest.approx(50 * 0.104 + BACKING_MM[1])
+    assert (plan.pages.leaves, plan.pages.pages) == (50, 100)
+    assert "measure it" in figures(plan.pages)["thickness"].how
+    assert not plan.pages.measured
+
+
+@pytest.mark.parametrize(("typed", "leaves"), [("50 leaves", 50), ("100 pages", 50), ("99 pages", 50), ("1", 1)])
+def test_leaves_and_pages_are_not_taken_for_each_other(typed, leaves):
+    assert pad(pages__count=typed).pages.leaves == leaves
+
+
+def test_a_reading_replaces_the_estimate():
+    plan = pad(("pages.measured_block_mm", 6.4))
+    assert plan.pages.measured
+    assert plan.pages.thickness.likely == 6.4
+    assert plan.pages.thickness.width == pytest.approx(0.3)
+    assert "estimated at" in figures(plan.pages)["thickness"].how
+
+
+def test_the_cover_goes_round_the_head_and_its_gusset_holds_pad_and_pocket():
+    """A6 with 3 mm of square: panels 151 high, 111 wide and two tabs of 12; the head takes the pad and the pocket's layer, to the next mark."""
+    plan = pad(("pages.measured_block_mm", 6.0))
+    card = plan.paper.cover.caliper.likely
+    (laid,) = plan.cover.laid
+    width, height = laid.piece.size_mm
+    assert width == pytest.approx(105 + 6 + 24)
+    assert height == pytest.approx(151 + 6.5 + 151 + 50.5)
+    assert scores(laid.piece, upright=False) == pytest.approx((151, 157.5, 308.5))
+    assert figures(plan.cover)["spine"].value.likely == pytest.approx(6.0 + card)
+    flap = pad(("pages.measured_block_mm", 6.0), ("cover.flap", "yes")).cover.laid[0].piece
+    tail = flap["tail"].outline
+    assert max(y for _, y in tail) - min(y for _, y in tail) == pytest.approx(7.0), "pad, pocket and both covers, to the next mark"
+
+
+def test_nothing_is_cut_folded_or_sewn_for_the_pad_itself():
+    plan = pad()
+    assert not plan.pages.parts
+    assert not plan.binding.positions_mm
+    assert [one.step.key for one in plan.bench.work] == [
+        "gather",
+        "measure",
+        "cut_cover",
+        "cover_scored",
+        "pocket",
+        "dry_cover",
+        "book",
+        "check",
+    ]
+    assert {cut.part.key for cut in plan.cutting.cuts} == {"cover"}
+    assert plan.cutting.sheets == {"cover": 1}
+
+
+@pytest.mark.parametrize("kind", [one.name for one in BINDINGS.members])
+def test_only_its_own_glue_holds_a_pad(kind):
+    plan = make_plan(editing.apply(recipe("padcover").book(), [("binding.kind", kind)]))
+    unfit = [check for check in plan.binding.checks if check.key == "unfit"]
+    assert bool(unfit) == ("pad" not in BINDINGS.find(kind).takes)
+    if unfit:
+        assert "a bought pad" in unfit[0].title
+        assert [offer.label for offer in unfit[0].offers] == ["take as it was bought"]
+
+
+@pytest.mark.parametrize("kind", [one.name for one in COVERS.members])
+def test_only_its_own_cover_goes_round_a_pad(kind):
+    plan = make_plan(editing.apply(recipe("padcover").book(), [("cover.kind", kind)]))
+    unfit = [check for check in plan.cover.checks if check.key == "unfit"]
+    assert bool(unfit) == ("bought" not in COVERS.find(kind).takes)
+
+
+def test_a_section_becomes_a_pad_and_back_and_loses_nothing():
+    book = edited(recipe("journal").book(), {"pages.count": "24 pages", "pages.creep": "trim"})
+    as_pad = editing.apply(book, recipe("padcover").made)
+    back = editing.apply(as_pad, recipe("journal").made)
+    assert back.pages == book.pages
+    assert back.binding == book.binding
+    assert back.cover == book.cover
