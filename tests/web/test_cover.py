@@ -132,3 +132,33 @@ def test_another_cover_keeps_what_was_decided_for_the_one_left_behind(desk):
         desk.locator("#drawer-covers").get_by_role("button", name=f"take {title}", exact=True).click()
         expect(desk.locator("#i-cover-square-mm")).to_have_value("5" if back else "3")
     assert len(COVERS.members) == 12
+
+
+def test_the_block_is_measured_and_every_piece_follows(desk):
+    open_book(desk, BOOK, "cover")
+    body = desk.locator("#body-cover")
+    before = body.locator("#why-covering .figure-value").inner_text()
+    desk.locator("#drawer-cover-done summary").click()
+    typed(desk, "cover.measured_spine_mm", "20")
+    expect(body.locator("#why-strip .figure-value")).to_contain_text("24")
+    expect(body.locator("#why-covering .figure-value")).not_to_have_text(before)
+    expect(body.locator("#why-spine-estimated")).to_be_visible()
+    expect(desk.locator("#drawer-cover-done")).to_have_attribute("open", "")
+    typed(desk, "cover.measured_spine_mm", "2000")
+    expect(desk.locator("#n-cover-measured-spine-mm")).to_contain_text("too large")
+    desk.get_by_role("button", name="undo").click()
+    expect(body.locator("#why-covering .figure-value")).to_have_text(before)
+
+
+def test_every_piece_goes_out_for_a_cutter_from_the_print_page(desk):
+    open_book(desk, BOOK)
+    desk.get_by_role("link", name="print", exact=True).click()
+    one = desk.locator(".print-one", has_text="front board")
+    with desk.expect_download() as came:
+        one.get_by_role("link", name="DXF").click()
+    text = came.value.path().read_text()
+    assert "LWPOLYLINE" in text
+    assert "CUT" in text
+    with desk.expect_download() as came:
+        desk.locator(".print-one", has_text="covering").first.get_by_role("link", name="SVG").click()
+    assert "mm" in came.value.path().read_text()

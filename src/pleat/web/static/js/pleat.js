@@ -123,6 +123,19 @@
     if (input && failed) input.setAttribute("aria-invalid", "true");
     if (input && !failed) noteRefused(input, "");
   });
+  // A drawer that was opened stays open while the pleat around it is swapped: what is typed in it may be one of several.
+  const drawers = new Set();
+  document.addEventListener("toggle", (event) => {
+    const drawer = event.target;
+    if (drawer.matches && drawer.matches("details.drawer[id]")) drawers[drawer.open ? "add" : "delete"](drawer.id);
+  }, true);
+  document.addEventListener("htmx:after:swap", () => {
+    for (const id of drawers) {
+      const drawer = document.getElementById(id);
+      if (drawer) drawer.open = true;
+    }
+  });
+
   document.addEventListener("htmx:after:swap", () => {
     showStored();
     if (!refused) showSaved();
