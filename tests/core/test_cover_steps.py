@@ -144,6 +144,32 @@ def test_what_is_too_long_for_the_cloth_has_its_ways_out_with_what_each_costs(na
         assert mended.cover.shell.front == mended.cover.shell.back, "all relations kept"
 
 
+def test_boards_that_are_cut_already_are_not_made_smaller_by_a_fix():
+    """A narrower square would not change what is cut; a shorter turn-in or a seam still does."""
+    short = ("paper.covering.roll_width_mm", 352.0), ("paper.covering.length_left_mm", 300.0)
+    plan = make_plan(book_of("case", *short, ("cover.back_mm", 145.0), ("cover.front_mm", 145.0)))
+    (caught,) = [check for _, check in plan.checks if check.key == "E4"]
+    assert all("cover.square_mm" not in dict(offer.changes) for offer in caught.offers)
+    tall = make_plan(book_of("case", ("paper.board.sheet_width_mm", 144.0), ("paper.board.sheet_height_mm", 600.0)))
+    (board,) = [check for _, check in tall.checks if check.key == "B1"]
+    mended = make_plan(editing.apply(book_of("case", ("paper.board.sheet_width_mm", 144.0)), board.offers[0].changes))
+    assert mended.cover.shell.front <= 144.0
+    assert mended.cover.shell.height == pytest.approx(210 + 2 * mended.cover.shell.square)
+
+
+def test_a_joined_covering_is_two_halves_that_lap_on_the_strip():
+    """Half of 358.5 and half a seam of 15: 186.75; both together less the lap are the whole."""
+    one, two = (make_plan(book_of("case", ("cover.seam", seam))) for seam in ("one", "joined"))
+    (whole,) = [part for part in one.cover.parts if part.key == "covering"]
+    (half,) = [part for part in two.cover.parts if part.key == "covering"]
+    assert (half.count, half.width_mm) == (2, pytest.approx(whole.width_mm / 2 + 7.5))
+    left, right = [laid for laid in two.cover.laid if laid.what == "covering"]
+    lap = left.x_mm + left.piece.size_mm[0] - right.x_mm
+    assert lap == pytest.approx(15.0)
+    shell = two.cover.shell
+    assert right.x_mm + lap / 2 == pytest.approx(shell.edges[3] + shell.strip / 2), "in the middle of the spine"
+
+
 def test_bare_and_cross_grained_boards_are_told_to_warp():
     bare = make_plan(book_of("case", ("cover.ends", "bare")))
     (warp,) = [check for check in bare.cover.checks if check.key == "warp"]

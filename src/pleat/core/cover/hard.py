@@ -5,21 +5,17 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from functools import partial
-from typing import Any, Final
+from typing import Any
 
 from pleat.core.cover import fasteners, hard_checks, hard_figures, hard_steps, spine
 from pleat.core.cover.fasteners import Landing
 from pleat.core.cover.laid import Laid, LaidResult, Layer
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import SEAM_MM, Hard, Shell, cornered, shell_of, turned_in, wrap_piece
+from pleat.core.cover.shell import SEAM_MM, Hard, Shell, cornered, lining_size, shell_of, turned_in, wrap_piece
+from pleat.core.cover.turned import LEAST_TURN_IN_MM
 from pleat.core.folding.sheet import Piece, Span, board, piece, rounded
 from pleat.core.plan import Check, Figure, Length, Offer, Part, Step
 from pleat.core.plan import Piece as Taken
-
-SPINE_LINING_MM: Final = 15.0
-"""How far the lining of the spine goes on to either board (common practice)."""
-EVEN_MM: Final = 3.0
-"""The even border that a pastedown or liner leaves (common practice: 3 mm, 1/8 in)."""
 
 
 @dataclass(frozen=True)
@@ -197,11 +193,11 @@ def halved(shell: Shell, name: str, inner_mm: float, side: str, stock: str = "co
 def smaller_covering(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
     """E4: the ways out of a covering that is longer than what is owned, each with its consequence."""
     ruler, found = left.brief.ruler, []
-    least = 12.0
+    own_boards = cover.back_mm is not None or cover.front_mm is not None
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         over = max(shell.width - across, shell.wrap_height - along)
         turn = ruler.snap_down(cover.turn_in_mm - over / 2)
-        if over > 0 and turn >= least and cover.piece_width_mm is None:
+        if over > 0 and turn >= LEAST_TURN_IN_MM and cover.piece_width_mm is None:
             found.append(
                 Offer(
                     f"turn-in {ruler.show(turn)}: {ruler.show(cover.turn_in_mm - turn)} less at every edge, which holds less well",
@@ -217,11 +213,10 @@ def smaller_covering(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: 
                 "join two halves on the spine, where the seam shows as a ridge", (("cover.seam", "joined"), ("cover.piece_width_mm", None))
             )
         )
-    square = max(0.0, cover.square_mm - 1.0)
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         over = max((shell.width - across) / 2, (shell.wrap_height - along) / 2)
         square = ruler.snap_down(cover.square_mm - over)
-        if over > 0 and square >= 1.0 and cover.piece_width_mm is None:
+        if over > 0 and square >= 1.0 and cover.piece_width_mm is None and not own_boards:
             found.append(
                 Offer(
                     f"square {ruler.show(square)}: {ruler.show(2 * (cover.square_mm - square))} off both boards together, all else as it is",
@@ -254,8 +249,7 @@ def _linings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Part, ...]:
             Part(
                 "spine_lining",
                 "spine lining",
-                lining_width(shell),
-                shell.height - 2 * EVEN_MM,
+                *lining_size(shell),
                 count,
                 "lining",
                 needs=("board.cut",),
@@ -263,11 +257,6 @@ def _linings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Part, ...]:
             )
         )
     return tuple(found)
-
-
-def lining_width(shell: Shell) -> float:
-    """Over the strip and both joints, and on to either board."""
-    return shell.strip + 2 * shell.joint + 2 * SPINE_LINING_MM
 
 
 def _trimmings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Taken, ...]:

@@ -6,7 +6,7 @@ from typing import Final
 
 from pleat.core.cover import turned
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import COLUMNS, SEAM_MM, Hard, Shell
+from pleat.core.cover.shell import COLUMNS, EVEN_MM, SEAM_MM, SPINE_LINING_MM, Hard, Shell, lining_size
 from pleat.core.plan import Figure, Rule
 
 ADDED: Final = Rule("arithmetic", "every width added up")
@@ -136,14 +136,14 @@ def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
             )
         )
     if cover.spine_lining == "yes":
-        wide = shell.strip + 2 * shell.joint + 30.0
+        size = lining_size(shell)
         found.append(
             Figure(
                 "spine_lining",
                 "spine lining",
-                (wide, shell.height - 6.0),
+                size,
                 "size",
-                f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + {ruler.number(15)} on to either board = {ruler.number(wide)}; {ruler.number(3)} short of head and tail.",
+                f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + {ruler.number(SPINE_LINING_MM)} on to either board = {ruler.number(size[0])}; {ruler.number(EVEN_MM)} short of head and tail.",
                 (Rule("common practice", "spine, joints and 15 mm on either board; no source"),),
             )
         )

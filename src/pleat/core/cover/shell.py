@@ -32,6 +32,10 @@ JOINT_BOARDS: Final = 4.0
 GIVES_BOARDS: Final = 2.6
 """How far a hollow back lets the strip come off the block, in strip thicknesses: a joint of 2.7 board thicknesses then opens flat, in the
 middle of common practice (house rule)."""
+SPINE_LINING_MM: Final = 15.0
+"""How far the lining of the spine goes on to either board (common practice)."""
+EVEN_MM: Final = 3.0
+"""The even border that a lining leaves at head and tail (common practice: 3 mm, 1/8 in)."""
 SEAM_MM: Final = 15.0
 """By how much the two halves of a joined covering overlap (common practice: 10 to 20 mm)."""
 
@@ -195,6 +199,11 @@ def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 
         between,
         pad,
     )
+
+
+def lining_size(shell: Shell) -> tuple[float, float]:
+    """The lining of the spine: over the strip and both joints and on to either board, short of head and tail."""
+    return shell.strip + 2 * shell.joint + 2 * SPINE_LINING_MM, shell.height - 2 * EVEN_MM
 
 
 def cornered(sheet: Piece, reach_mm: float, clear_mm: float, corners: str = "both") -> Piece:

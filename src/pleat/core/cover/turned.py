@@ -10,6 +10,8 @@ from pleat.core.units import Ruler
 
 TURN_IN_MM: Final = (10.0, 18.0)
 """The least turn-in that holds, and the usual one (common practice: 15 to 20 mm)."""
+LEAST_TURN_IN_MM: Final = 12.0
+"""A turn-in is not proposed shorter, where cloth is short (house rule)."""
 CORNER_BOARDS: Final = (1.5, 2.0)
 """How far off the board's corner the covering is cut, in board thicknesses, and the covering's own thickness more (common practice)."""
 DRIES_MINUTES: Final = 120

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from typing import Final
 
 from pleat.core.cover.laid import Laid, LaidResult
 from pleat.core.folding.convex import bounds
-from pleat.core.folding.sheet import Piece, scores
+from pleat.core.folding.sheet import scores
 from pleat.core.pages.block import Block
 from pleat.core.planning import Plan
 from pleat.core.units import Ruler
@@ -124,11 +123,6 @@ def small(result: LaidResult, plan: Plan) -> Drawing:
     height = max(one.y_mm + one.piece.size_mm[1] for one in result.laid)
     shapes = [shape for one in result.laid if one.what != "lining" for shape in shapes_of(one, plan)]
     return Drawing(width, height, "cover", shapes)
-
-
-def pieces(result: LaidResult) -> Sequence[Piece]:
-    """The pieces as they are cut, each once."""
-    return [one.piece for one in result.pieces]
 
 
 @portraits.behind.register
