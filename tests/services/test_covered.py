@@ -159,3 +159,15 @@ def test_several_books_from_one_short_roll_are_told_to_be_too_many():
     (check,) = [check for _, check in make_plan(book).checks if check.key == "owned"]
     assert "pieces of" in check.title
     assert check.no_fix
+
+
+def test_a_new_case_takes_boards_cloth_and_linings_from_the_materials(session, kept):
+    store.add(
+        session, Paper(name="Chart", kind="drawing", sheet_width_mm=420, sheet_height_mm=297, grammage=110, grain="short"), books.now()
+    )
+    book = offered.from_materials(session, recipe("case").book())
+    assert (book.paper.board.name, book.paper.covering.name, book.paper.lining.name) == ("Millboard", "Canvas", "Chart")
+    assert book.paper.board.stock_id == str(kept["Millboard"])
+    assert offered.from_materials(session, recipe("journal").book()) == recipe("journal").book(), "a soft wrap takes none of them"
+    tall = editing.apply(recipe("case").book(), [("brief.leaf_width_mm", 600.0), ("brief.leaf_height_mm", 600.0)])
+    assert offered.from_materials(session, tall).paper.board == tall.paper.board, "no board of the materials gives it"

@@ -112,6 +112,27 @@ def papers_for(session: Session, book: Book, role: str) -> list[PaperChoice]:
     return _choices(session, [row[3:] for row in found[:MOST_OFFERED]], own)
 
 
+FOUND: Final = ("board", "covering", "lining")
+"""The roles that a new book takes from the materials by itself, beside its leaves and its cover card."""
+
+
+def from_materials(session: Session, book: Book) -> Book:
+    """The book with boards, covering and lining from the materials, where there are some that give its pieces with the grain the right way:
+    cloth before paper for the covering, and linings that drape. What is not found stays as it is."""
+    for role in make_plan(book).paper.roles:
+        if role not in FOUND:
+            continue
+        fits = [one for one in papers_for(session, book, role) if one.gives and one.with_grain is not False]
+        if role == "lining":
+            low, high = USES_MM["leaves"]
+            fits = [one for one in fits if low <= one.stock.caliper.likely <= high and one.stock.sides == 2]
+        best = min(fits, key=lambda one: (role == "covering" and not one.stock.cloth, one.with_grain is None), default=None)
+        found = store.find_material(session, best.id) if best else None
+        if found is not None:
+            book = book.model_copy(update={"paper": book.paper.model_copy(update={role: found})})
+    return book
+
+
 def _sheets(session: Session, role: str) -> list[Sheet]:
     """The sheets among the materials that can serve in a role, whatever kind they are."""
     kinds = [kind for kind in KINDS if KINDS[kind].model in CAN_SERVE[role]]

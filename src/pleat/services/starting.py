@@ -80,7 +80,7 @@ def begun(session: Session, answers: Answers, leaf: Paper | None = None) -> Book
         book = editing.apply(book, changes, typed)
     except BadBook as error:
         raise BadBook([_as_answer(problem, answers) for problem in error.problems]) from error
-    return piles.begun(book) if kind.pile else book
+    return piles.begun(book) if kind.pile else offered.from_materials(session, book)
 
 
 def so_far(session: Session, answers: Answers) -> tuple[Book, tuple[str, ...]]:
