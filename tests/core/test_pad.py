@@ -76,6 +76,18 @@ def test_nothing_is_cut_folded_or_sewn_for_the_pad_itself():
     assert plan.cutting.sheets == {"cover": 1}
 
 
+@pytest.mark.parametrize(("grain", "turned"), [("short", True), ("long", False)])
+def test_its_cover_wants_the_grain_along_its_folds_which_run_across(grain, turned):
+    """Folds at the head run along the width: so must the grain, and the piece lies on the sheet as that asks."""
+    plan = pad(("paper.cover.grain", grain), ("paper.cover.sheet_width_mm", 450.0), ("paper.cover.sheet_height_mm", 400.0))
+    (cut,) = plan.cutting.cuts
+    assert (cut.better.with_grain, cut.better.turned) == (True, turned)
+    assert cut.grain_words == "grain along the width"
+    across = pad(("paper.cover.grain", "long"), ("paper.cover.sheet_width_mm", 400.0), ("paper.cover.sheet_height_mm", 140.0))
+    (told,) = [check for check in across.cutting.checks if check.key == "B7"]
+    assert "across the folds" in told.title
+
+
 @pytest.mark.parametrize("kind", [one.name for one in BINDINGS.members])
 def test_only_its_own_glue_holds_a_pad(kind):
     plan = make_plan(editing.apply(recipe("padcover").book(), [("binding.kind", kind)]))

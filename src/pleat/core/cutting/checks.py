@@ -149,7 +149,7 @@ def _grain(cut: Cut) -> Check | None:
     return Check(
         "B7",
         "watch",
-        f"The grain runs across the spine in the {cut.part.name}.",
+        f"The grain runs across the {'spine' if cut.part.grain == 'h' else 'folds'} in the {cut.part.name}.",
         f"{gives}: {cut.part.across}. Score it deep and fold it slowly.",
         (Offer("lay it with the grain", ((f"cutting.lies.{cut.part.stock}", "turned" if cut.other.turned else "upright"),)),)
         if back

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from pleat.core.materials.tools import Tools
-from pleat.core.paper.stocks import Stock
+from pleat.core.paper.stocks import GrainAxis, Stock
 from pleat.core.plan import Part
 from pleat.core.yields import Lay, Lies, both_ways, lay
 
@@ -32,9 +32,10 @@ class Cut:
 
     @property
     def grain_words(self) -> str:
-        """Which way the grain lies in the piece as it is cut: along its height, which becomes the spine, across it, or not known."""
+        """Which way the grain lies in the piece as it is cut: along the side its folds run, across it, or not known."""
         known = self.better.with_grain
-        return "grain not known" if known is None else "grain along the height" if known else "across the grain"
+        side = "height" if self.part.grain == "h" else "width"
+        return "grain not known" if known is None else f"grain along the {side}" if known else "across the grain"
 
     @property
     def needs_no_cut(self) -> bool:
@@ -57,14 +58,23 @@ def cut_part(part: Part, stock: Stock, tools: Tools, way: Lies = "auto") -> Cut:
         return _laid(part, stock, part.lies == "turned", tools)
     if way != "auto":
         return replace(_laid(part, stock, way == "turned", tools), chosen=True)
-    better, other = both_ways(part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
+    sides = (part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm)
+    better, other = both_ways(*sides, _grain(part, stock), stock.upright_only)
     return _cut(part, stock, better, other, tools)
 
 
 def _both(part: Part, stock: Stock) -> tuple[Lay, Lay]:
     """The piece upright and turned."""
     sides = (part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm)
-    return lay(*sides, stock.grain, False), lay(*sides, stock.grain, True)
+    grain = _grain(part, stock)
+    return lay(*sides, grain, False), lay(*sides, grain, True)
+
+
+def _grain(part: Part, stock: Stock) -> GrainAxis | None:
+    """The stock's grain as a piece sees it whose own should run along its height: one that wants it along its width sees it turned."""
+    if part.grain == "h" or stock.grain is None:
+        return stock.grain
+    return "w" if stock.grain == "h" else "h"
 
 
 def _cut(part: Part, stock: Stock, better: Lay, other: Lay, tools: Tools) -> Cut:
