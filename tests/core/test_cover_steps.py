@@ -170,6 +170,20 @@ def test_a_joined_covering_is_two_halves_that_lap_on_the_strip():
     assert right.x_mm + lap / 2 == pytest.approx(shell.edges[3] + shell.strip / 2), "in the middle of the spine"
 
 
+def test_a_covering_joined_at_the_joint_laps_on_the_front_board():
+    """Back, spine and both joints in one piece with 15 mm more; the front by itself: together the whole and the lap."""
+    whole, two = (make_plan(book_of("case", ("cover.seam", seam))) for seam in ("one", "joint"))
+    sizes = [part.width_mm for part in two.cover.parts if part.stock == "covering"]
+    (one,) = [part.width_mm for part in whole.cover.parts if part.stock == "covering"]
+    assert sum(sizes) == pytest.approx(one + 15.0)
+    back, front = [laid for laid in two.cover.laid if laid.what == "covering"]
+    shell = two.cover.shell
+    assert front.x_mm == pytest.approx(shell.edges[5])
+    assert back.piece.size_mm[0] == pytest.approx(shell.edges[5] + 15.0)
+    assert not [check for check in two.cover.checks if check.key == "seam"]
+    assert {cut.part.key for cut in two.cutting.cuts if cut.stock.key == "covering"} == {"covering", "covering_front"}
+
+
 def test_bare_and_cross_grained_boards_are_told_to_warp():
     bare = make_plan(book_of("case", ("cover.ends", "bare")))
     (warp,) = [check for check in bare.cover.checks if check.key == "warp"]

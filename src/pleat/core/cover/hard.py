@@ -148,46 +148,45 @@ def _smaller_boards(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: f
 
 
 def one_piece(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[tuple[Laid, ...], tuple[Part, ...]]:
-    """The covering in one piece, or in two halves that overlap on the spine."""
-    stock, count = left.paper.stock("covering"), left.brief.quantity
-    smaller = partial(smaller_covering, cover, left, shell)
+    """The covering in one piece, in two halves that overlap on the spine, or in two pieces that overlap beside the front joint."""
+    stock, count, at = left.paper.stock("covering"), left.brief.quantity, shell.edges
+    columns = shell.columns
+    match cover.seam:
+        case "one":
+            whole = replace(wrap_piece(shell), directed=stock.upright_only)
+            return (Laid(whole, 0.0, 0.0, "covering", "covering"),), (_covering(cover, left, shell, "covering", shell.width, count),)
+        case "joined":
+            inner, half = (shell.strip + SEAM_MM) / 2, shell.width / 2 + SEAM_MM / 2
+            pieces = (
+                _part_of(shell, "back half", (*columns[:3], Span("spine", inner, "bend")), "left"),
+                _part_of(shell, "front half", (Span("spine", inner), *columns[4:]), "right"),
+            )
+            begins = at[3] + shell.strip / 2 - SEAM_MM / 2
+            parts: tuple[Part, ...] = (_covering(cover, left, shell, "covering half", half, 2 * count),)
+        case _:
+            pieces = (
+                _part_of(shell, "back and spine covering", (*columns[:5], Span("lap", SEAM_MM, "bend")), "left"),
+                _part_of(shell, "front covering", columns[5:], "right"),
+            )
+            begins = at[5]
+            front = replace(_covering(cover, left, shell, "front covering", shell.width - begins, count), key="covering_front")
+            parts = (_covering(cover, left, shell, "back and spine covering", begins + SEAM_MM, count), front)
+    return (Laid(pieces[0], 0.0, 0.0, "covering", "covering"), Laid(pieces[1], begins, 0.0, "covering", parts[-1].key)), parts
+
+
+def _covering(cover: Hard, left: LeftOfCover, shell: Shell, name: str, width: float, count: int) -> Part:
+    """A piece of the covering, as high as all of it."""
     across = "it stretches the wrong way, and the boards warp"
-    if cover.seam == "one":
-        whole = replace(wrap_piece(shell), directed=stock.upright_only)
-        part = Part(
-            "covering", "covering", shell.width, shell.wrap_height, count, "covering", across=across, smaller=smaller, needs=("board.cut",)
-        )
-        return (Laid(whole, 0.0, 0.0, "covering", "covering"),), (part,)
-    half = shell.width / 2 + SEAM_MM / 2
-    middle = (shell.strip + SEAM_MM) / 2
-    on_left = halved(shell, "back half", middle, "left")
-    on_right = halved(shell, "front half", middle, "right")
-    part = Part(
-        "covering", "covering half", half, shell.wrap_height, 2 * count, "covering", across=across, smaller=smaller, needs=("board.cut",)
-    )
-    return (
-        Laid(on_left, 0.0, 0.0, "covering", "covering"),
-        Laid(on_right, shell.edges[3] + shell.strip / 2 - SEAM_MM / 2, 0.0, "covering", "covering"),
-    ), (part,)
+    smaller = partial(smaller_covering, cover, left, shell)
+    return Part("covering", name, width, shell.wrap_height, count, "covering", across=across, smaller=smaller, needs=("board.cut",))
 
 
-def halved(shell: Shell, name: str, inner_mm: float, side: str, stock: str = "covering") -> Piece:
-    """The covering from one fore edge to ``inner_mm`` past the joint, its outer corners cut."""
-    outer = (
-        Span("back turn-in", shell.reach),
-        Span("back", shell.back),
-        Span("back joint", shell.joint, "bend"),
-        Span("spine", inner_mm, "bend"),
-    )
-    front = (
-        Span("spine", inner_mm),
-        Span("front joint", shell.joint, "bend"),
-        Span("front", shell.front, "bend"),
-        Span("front turn-in", shell.reach),
-    )
-    columns = outer if side == "left" else front
+def _part_of(shell: Shell, name: str, columns: tuple[Span, ...], side: str) -> Piece:
+    """A part of the covering with these columns, its corners cut on one side."""
     kept = [(one.name, row.name) for one in columns for row in shell.rows if row.name]
-    return cornered(piece(name, stock, columns, shell.rows, kept=kept, glued=turned_in(columns, shell)), shell.reach, shell.corner, side)
+    return cornered(
+        piece(name, "covering", columns, shell.rows, kept=kept, glued=turned_in(columns, shell)), shell.reach, shell.corner, side
+    )
 
 
 def smaller_covering(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
@@ -205,14 +204,13 @@ def smaller_covering(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: 
                 )
             )
             break
-    half = shell.width / 2 + SEAM_MM / 2
-    fits = any(half <= a + 0.05 and shell.wrap_height <= b + 0.05 for a, b in ((sheet_width, sheet_height), (sheet_height, sheet_width)))
-    if cover.seam == "one" and fits:
-        found.append(
-            Offer(
-                "join two halves on the spine, where the seam shows as a ridge", (("cover.seam", "joined"), ("cover.piece_width_mm", None))
-            )
-        )
+    joins = (
+        ("joined", shell.width / 2 + SEAM_MM / 2, "join two halves on the spine, where the seam shows as a ridge"),
+        ("joint", shell.edges[5] + SEAM_MM, "join two pieces beside the front joint, where the seam is felt on the front board"),
+    )
+    for seam, widest, words in joins if cover.seam == "one" else ():
+        if any(widest <= a + 0.05 and shell.wrap_height <= b + 0.05 for a, b in ((sheet_width, sheet_height), (sheet_height, sheet_width))):
+            found.append(Offer(words, (("cover.seam", seam), ("cover.piece_width_mm", None))))
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         over = max((shell.width - across) / 2, (shell.wrap_height - along) / 2)
         square = ruler.snap_down(cover.square_mm - over)

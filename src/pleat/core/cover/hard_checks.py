@@ -236,7 +236,7 @@ def _needs_flap(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
 
 def _seam(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     """A seam that is wider than the strip it lies on comes into the joints."""
-    if cover.seam == "one" or shell.strip >= SEAM_MM:
+    if cover.seam != "joined" or shell.strip >= SEAM_MM:
         return None
     return Check(
         "seam",

@@ -40,6 +40,10 @@ SEAM_MM: Final = 15.0
 """By how much the two halves of a joined covering overlap (common practice: 10 to 20 mm)."""
 
 
+Seam = Literal["one", "joined", "joint"]
+SEAMS: Final = (("one", "one piece"), ("joined", "joined on the spine"), ("joint", "joined beside the front joint"))
+
+
 class Hard(Spined):
     """Pleat 6: what is decided of every cover with boards and a spine."""
 
@@ -53,9 +57,7 @@ class Hard(Spined):
     turn_in_mm: Annotated[float, LengthRule("the turn-in", 3, 100)] = TURN_IN_MM[1]
     corner_mm: Annotated[float, LengthRule("the covering cut off the board's corner", 0, 40)] | None = None
     rounded_mm: Annotated[float, LengthRule("corners rounded by", 0, 40)] = 0.0
-    seam: Annotated[Literal["one", "joined"], ChoiceRule("the covering is", (("one", "one piece"), ("joined", "joined on the spine")))] = (
-        "one"
-    )
+    seam: Annotated[Seam, ChoiceRule("the covering is", SEAMS)] = "one"
     ends: Annotated[
         Literal["endpapers", "leaves", "bare"],
         ChoiceRule(

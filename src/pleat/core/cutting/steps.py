@@ -32,8 +32,8 @@ def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
     listed = [f"{many(pile, 'sheet')} for the pile"] if pile else []
     own = {key: count for key, count in takes.items() if key not in left.pages.whole_sheets}
     for key, count in own.items():
-        name = left.paper.stock(key).name
-        listed.append(f"{many(count, 'sheet')} of {name}" if count else f"no {name} yet, since the piece does not come out of it")
+        name, one = left.paper.stock(key).name, "piece" if left.paper.stock(key).cloth else "sheet"
+        listed.append(f"{many(count, one)} of {name}" if count else f"no {name} yet, since the piece does not come out of it")
     grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
     return Step(
         "gather",

@@ -11,7 +11,7 @@ from pleat.core.cover.hard import HardResult, Own
 from pleat.core.cover.hard_steps import Words
 from pleat.core.cover.laid import Laid
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import SEAM_MM, Hard, Shell
+from pleat.core.cover.shell import SEAM_MM, SEAMS, Hard, Seam, Shell
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.sheet import board
 from pleat.core.kinds import CoverKind, Traits
@@ -27,9 +27,7 @@ class ThreePiece(Hard):
     """Pleat 6: a three-piece case; ``hinges_mm`` is the distance between the outer folds of the hinge strip that goes inside."""
 
     kind: Literal["threepiece"] = "threepiece"
-    seam: Annotated[Literal["one", "joined"], ChoiceRule("the wrap is", (("one", "one piece"), ("joined", "joined on the spine")))] = (
-        "joined"
-    )
+    seam: Annotated[Seam, ChoiceRule("the wrap is", SEAMS)] = "joined"
     ends: Annotated[
         Literal["endpapers", "leaves", "bare"],
         ChoiceRule(
@@ -111,7 +109,7 @@ def _sheets(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Figure:
         if along >= shell.wrap_height - 0.05 and across > overlap
     ]
     count = min(ways, default=0)
-    joined = "in two halves that overlap" if cover.seam == "joined" else "in one piece"
+    joined = {"one": "in one piece", "joined": "in two halves that overlap", "joint": "in two pieces that overlap"}[cover.seam]
     least = (
         f"At least {count} of {stock.name}, overlapping {ruler.show(overlap)}"
         if count
@@ -122,7 +120,7 @@ def _sheets(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Figure:
         "the wrap is cut",
         joined,
         "text",
-        f"{least}. A seam lies on the spine board, where it is glued flat and no fold crosses it.",
+        f"{least}. A seam on the spine board is glued flat, and no fold crosses it.",
         (Rule("arithmetic", "wrap less overlaps, divided by the sheet"), Rule("common practice", "overlap 10 to 20 mm, no source")),
     )
 
