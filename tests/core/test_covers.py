@@ -69,6 +69,8 @@ def test_other_covers_added_up_by_hand():
     Quarter: a fifth to a quarter of 145 is 32.5; cloth 2 x 32.5 + 2 x 8 + 16 = 97; sides 145 - 32.5 + 3 + 18 = 133.5.
     Padded by 3: the covering grows by 3 at every edge, 364 x 258; padding 10 narrower than the board; filler 145 - 21 - 1 by 216 - 2 x 22.
     Three-piece: gaps of 3 x 2 = 6, set-back 4, boards 200 - 4 + 3 = 199; bending lines 16 + 2 x 6 = 28 apart; liners 193 x 200."""
+    set_back = cover_of("case", *MEASURED, ("cover.set_back_mm", 5.0)).shell
+    assert (set_back.joint, set_back.front) == (7, 146), "a set-back of 5 is a joint of 5 + 2, and the board 148 - 5 + 3"
     over = cover_of("case", *MEASURED, ("cover.strip", "over")).shell
     assert (over.strip, over.set_back, over.front) == (12, 4, 147)
     quarter = {part.key: (part.width_mm, part.height_mm) for part in cover_of("quarter", *MEASURED).parts if hasattr(part, "width_mm")}

@@ -145,6 +145,7 @@ SLIPS = [
     ("A7", "cover", like("threepiece", ("cover.liner_width_mm", 196.0)), like("threepiece", ("cover.liner_width_mm", 193.0))),
     ("A9", "cover", like("case", MEASURED, ("cover.strip_mm", 14.0)), like("case", MEASURED, ("cover.strip_mm", 16.0))),
     ("A9", "cover", like("case", MEASURED, ("pages.measured_block_mm", 5.0)), like("case", MEASURED, ("pages.measured_block_mm", 9.0))),
+    ("A9", "cover", like("case", ("cover.joint_mm", 8.0), ("cover.set_back_mm", 4.0)), like("case", ("cover.joint_mm", 8.0), ("cover.set_back_mm", 6.0))),
     ("A9", "pages", like("padcover", ("pages.measured_block_mm", 20.0)), like("padcover", ("pages.measured_block_mm", 6.0))),
     ("B1", "cutting", like("case", ("paper.board.sheet_width_mm", 140.0), ("paper.board.sheet_height_mm", 400.0), GRAIN), like("case")),
     ("B7", "cutting", like("coveredboards", ("paper.board.sheet_width_mm", 250.0), ("paper.board.sheet_height_mm", 160.0), ("paper.board.grain", "short")), like("case")),

@@ -30,6 +30,7 @@ def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
         _twins(ruler, shell),
         _narrow(cover, ruler, shell),
         _squares(ruler, shell),
+        _set_back(cover, ruler, shell),
         _creep(left, shell),
         turned.turn_in_check(ruler, cover.turn_in_mm, min(shell.front, shell.back, shell.height) / 2),
         turned.corner_check(ruler, cover.corner_mm, shell.board, shell.covering),
@@ -115,6 +116,23 @@ def _squares(ruler: Ruler, shell: Shell) -> Check | None:
         why = f"Boards are there to guard the edges of the leaves. The usual square is {ruler.show(USUAL_SQUARE_MM)}."
         return Check("E2", "watch", "There is no square: the boards end with the leaves.", why, (usual,))
     return None
+
+
+def _set_back(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
+    """A9: joint and set-back say the same in two places, and differ."""
+    asked = cover.set_back_mm
+    if asked is None or cover.joint_mm is None or abs(shell.set_back - asked) <= ruler.step_mm:
+        return None
+    return Check(
+        "A9",
+        "watch",
+        f"The boards' set-back is {ruler.show(asked)}; with a joint of {ruler.show(shell.joint)} it comes to {ruler.show(shell.set_back)}.",
+        f"The joint is the set-back and the {ruler.thin(shell.joint - shell.set_back)} of board that the covering goes round first. The joint counts.",
+        (
+            Offer(f"joint {ruler.show(asked + shell.joint - shell.set_back)}", (("cover.joint_mm", None),)),
+            Offer(f"set-back {ruler.show(max(shell.set_back, 0.0))}", (("cover.set_back_mm", None),)),
+        ),
+    )
 
 
 def _creep(left: LeftOfCover, shell: Shell) -> Check | None:

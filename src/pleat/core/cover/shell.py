@@ -50,6 +50,7 @@ class Hard(Spined):
     square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = 3.0
     square_fore_mm: Annotated[float, LengthRule("the square at the fore edge", 0, LARGEST_SQUARE_MM)] | None = None
     joint_mm: Annotated[float, LengthRule("the joint", 1, 30)] | None = None
+    set_back_mm: Annotated[float, LengthRule("the boards' set-back from the block's edge", 0, 30)] | None = None
     strip: Annotated[
         Literal["between", "over"],
         ChoiceRule("the spine strip", (("between", "stands between the boards"), ("over", "lies over the block alone"))),
@@ -177,9 +178,11 @@ def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 
     board, covering = left.paper.stock("board").caliper.likely, left.paper.stock("covering").caliper.likely
     lining = left.paper.stock("lining").caliper
     spine = spine_of(cover, left, (("endpapers", lining.times(4)),) if cover.ends == "endpapers" else ())
-    joint = cover.joint_mm or joint_mm or joint_for(board, ruler)
     between = cover.strip == "between"
-    set_back = joint - board - (0.0 if between else board)
+    goes_round = board if between else 2 * board
+    asked = None if cover.set_back_mm is None else cover.set_back_mm + goes_round
+    joint = cover.joint_mm or asked or joint_mm or joint_for(board, ruler)
+    set_back = joint - goes_round
     needed = spine.used.likely + more + (2 * board if between else 0.0)
     fore = cover.square_mm if cover.square_fore_mm is None else cover.square_fore_mm
     width = max(ruler.snap_up(pages.leaf_width_mm - set_back + fore), ruler.step_mm)
