@@ -134,10 +134,10 @@ def score_strip(result: WrapResult, plan: Plan) -> tuple[Strip, ...]:
     mirrored = tuple(
         MarkOn(wrap.width_mm - score, f"score {ruler.number(wrap.width_mm - score)}", "score") for score in reversed(wrap.scores_mm)
     )
-    return (
-        Strip("Scores of the cover, outside up", wrap.width_mm, tuple(marks), "LEFT EDGE (back)", "right edge (front)"),
-        Strip("Scores inside up, turned over", wrap.width_mm, mirrored, "LEFT EDGE (front)", "right edge (back)"),
-    )
+    outside = Strip("Scores of the cover, outside up", wrap.width_mm, tuple(marks), "LEFT EDGE (back)", "right edge (front)")
+    if all(abs(mark.at_mm - score) < 0.01 for mark, score in zip(mirrored, wrap.scores_mm, strict=True)):
+        return (outside,)  # turned over it is the same
+    return (outside, Strip("Scores inside up, turned over", wrap.width_mm, mirrored, "LEFT EDGE (front)", "right edge (back)"))
 
 
 def tiles(strip: Strip, room_mm: float) -> tuple[Tile, ...]:
