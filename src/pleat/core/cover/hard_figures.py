@@ -6,7 +6,7 @@ from typing import Final
 
 from pleat.core.cover import turned
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import COLUMNS, EVEN_MM, SEAM_MM, SPINE_LINING_MM, Hard, Shell, lining_size
+from pleat.core.cover.shell import COLUMNS, EVEN_MM, SPINE_LINING_MM, Hard, Shell, lining_size
 from pleat.core.plan import Figure, Rule
 
 ADDED: Final = Rule("arithmetic", "every width added up")
@@ -35,7 +35,7 @@ def _covering(left: LeftOfCover, shell: Shell, size: tuple[float, float], pieces
     seam = (
         ""
         if pieces == 1 or size[0] >= shell.width
-        else f" It comes in {pieces} pieces; each overlaps the next by {ruler.show(SEAM_MM)} at most."
+        else f" It comes in {pieces} pieces that overlap; each has its own size among the parts."
         if pieces > 1
         else ""
     )
