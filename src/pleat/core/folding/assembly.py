@@ -120,9 +120,7 @@ class Assembly:
         risen = sum(rises[key] - sum(stay) / len(stay) for key in moved)
         stays = [key for key in pile if key not in set(moved)]
         group = [key for key in pile if key in set(moved)]
-        if any(self.poses[key].level and self.poses[key].up != self._up[key] for key in group):
-            group.reverse()
-        self._up.update({key: self.poses[key].up for key in group if self.poses[key].level})
+        group = self._come_down(group)
         if risen >= 0:
             self._piles[root] = stays + group
         else:
@@ -217,6 +215,21 @@ class Assembly:
     def _flat(self, root: str) -> list[Key]:
         """The layers that lie flat; what stands upright keeps its place among them for when it comes down."""
         return [key for key in self._piles[root] if self.poses[key].level]
+
+    def _come_down(self, moved: list[Key]) -> list[Key]:
+        """The layers of what was moved, from below, as they lie now. Those that lie flat came down together; where they came down over are
+        they the other way round. What stands upright keeps the order it had when it last lay flat. Two that look different ways then
+        stood apart, and their heights tell them apart."""
+        flat = [key for key in moved if self.poses[key].level]
+        over = {key for key in flat if self.poses[key].up != self._up[key]}
+        if len(over) == len(flat):
+            flat.reverse()
+        elif over:
+            order = {key: -number if key in over else number for number, key in enumerate(flat)}
+            flat.sort(key=lambda key: (round(self.poses[key].place(self._inside(key))[2], 6), order[key]))
+        self._up.update({key: self.poses[key].up for key in flat})
+        down = iter(flat)
+        return [next(down) if self.poses[key].level else key for key in moved]
 
     def _members(self, root: str) -> list[Key]:
         return [(name, panel.name) for name, own in self._root.items() if own == root for panel in self.pieces[name].panels]
