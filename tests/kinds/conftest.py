@@ -9,7 +9,6 @@ import pytest
 from pleat.core import labels
 from pleat.core.binding.kinds import BINDINGS
 from pleat.core.book import Book
-from pleat.core.pages.kinds import BLOCKS
 from tests.kinds import onering, stapled
 
 
@@ -21,10 +20,9 @@ def _again() -> None:
 
 @pytest.fixture
 def tiny_kinds() -> Iterator[None]:
-    before = BLOCKS.members, BINDINGS.members
-    BLOCKS.members = (*BLOCKS.members, onering.BLOCK)
+    before = BINDINGS.members
     BINDINGS.members = (*BINDINGS.members, stapled.KIND, onering.KIND)
     _again()
     yield
-    BLOCKS.members, BINDINGS.members = before
+    BINDINGS.members = before
     _again()

@@ -1,4 +1,4 @@
-"""A stack of leaves on one ring: a block and a binding as small as they can be, to prove the house."""
+"""A stack of leaves on one ring: a binding as small as it can be, to prove the house."""
 
 from __future__ import annotations
 
@@ -6,42 +6,12 @@ import math
 from typing import Annotated, Literal
 
 from pleat.core.binding.result import BindingResult, LeftOfBinding
-from pleat.core.fields import LengthRule, NumberRule
-from pleat.core.kinds import BindingKind, BlockKind, Member, Traits
-from pleat.core.pages.block import Block, LeftOfPages, Unit
-from pleat.core.plan import Check, Count, Figure, Offer, Part, Rule, Step, signature
+from pleat.core.fields import LengthRule
+from pleat.core.kinds import BindingKind, Member, Traits
+from pleat.core.plan import Check, Count, Figure, Offer, Rule, Step, signature
 from pleat.core.planning import Plan
 from pleat.drawing.handles import Handle, handles
 from pleat.printing.strips import MarkOn, Strip, strips_of
-
-
-class Leaves(Member):
-    """Single leaves of one paper."""
-
-    kind: Literal["leaves"] = "leaves"
-    amount: Annotated[int, NumberRule("leaves", 1, 500, "leaves", whole=True)] = 20
-
-
-def stack(record: Leaves, left: LeftOfPages) -> Block:
-    """The leaves on one another."""
-    brief, leaf = left.brief, left.paper.leaf
-    count = Figure(
-        key="count",
-        label="in a stack",
-        value=f"{record.amount} leaves",
-        show="text",
-        how=f"{record.amount} leaves are {2 * record.amount} pages.",
-        rules=(Rule("arithmetic", "a leaf has two pages"),),
-        scrap=f"{record.amount} leaves",
-    )
-    size = (brief.leaf_width_mm, brief.leaf_height_mm)
-    part = Part("leaf", "leaf", *size, record.amount * brief.quantity, "leaf", across="the leaves curl")
-    cut = Step("stack", "Stack the leaves", "Knock them up at head and edge.", needs=("leaf.cut",), gives=("block.stacked",))
-    return Block(
-        key_figure=count, figures=(count,), checks=(), parts=(part,), steps=(cut,), unit="leaf", units=(Unit(leaf.caliper, 1),) * record.amount,
-        leaves=record.amount, leaf_width_mm=size[0], leaf_height_mm=size[1], thickness=leaf.caliper.times(record.amount), measured=False,
-        stands_out_mm=None, swatch=leaf.swatch, sides=leaf.sides,
-    )  # fmt: skip
 
 
 class OneRing(Member):
@@ -113,7 +83,6 @@ def _jig(result: RingResult, plan: Plan) -> tuple[Strip, ...]:
     return (Strip("Hole, from the head", min(result.height_mm, 120.0), marks, "HEAD", "cut here"),)
 
 
-BLOCK = BlockKind(name="leaves", title="single leaves", summary="A stack.", record=Leaves, compute=stack, roles=("leaf",), unit="leaf")
 KIND = BindingKind(
     name="onering",
     title="one ring in the corner",

@@ -1,8 +1,23 @@
 """Loading this module makes the drawings of all members known."""
 
 from pleat.drawing import bench, brief, cutting, extras, paper, plain, portraits
-from pleat.drawing.binding import sewn
+from pleat.drawing.binding import punched, sewn, sticks
 from pleat.drawing.cover import hard, laid, wrap
 from pleat.drawing.pages import sections
 
-__all__ = ["bench", "brief", "cutting", "extras", "hard", "laid", "paper", "plain", "portraits", "sections", "sewn", "wrap"]
+__all__ = [
+    "bench",
+    "brief",
+    "cutting",
+    "extras",
+    "hard",
+    "laid",
+    "paper",
+    "plain",
+    "portraits",
+    "punched",
+    "sections",
+    "sewn",
+    "sticks",
+    "wrap",
+]

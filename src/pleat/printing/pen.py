@@ -54,6 +54,9 @@ STYLES: Final = {
     **dict.fromkeys(("side-label", "hole-number", "station-number", "step-number", "quiet", "ruler-number"), _TEXT),
     **{f"portrait-thread colour-{name}": 'fill="none" stroke="#000" stroke-width="0.7"' for name in SWATCHES},
     "portrait-hole": 'fill="#000" stroke="none"',
+    "portrait-stick": 'fill="#ccc" stroke="#000" stroke-width="0.2"',
+    "portrait-metal": 'fill="#999" stroke="#000" stroke-width="0.2"',
+    "portrait-ring": 'fill="none" stroke="#777"',
     **{
         f"portrait-face swatch-{name}": f'fill="{grey}" stroke="#000" stroke-width="0.3"'
         for name, grey in (

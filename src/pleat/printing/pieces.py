@@ -43,6 +43,7 @@ def to_svg(one: Laid) -> str:
         for layer, polygons in reversed(layers(one.piece).items())
         if polygons
     ]
+    groups += [f'<circle cx="{x:.3f}" cy="{y:.3f}" r="{width_ / 2:.3f}" {STYLES["CUT"]}/>' for x, y, width_ in one.holes]
     wide, high = width + 2 * _EDGE_MM, height + 2 * _EDGE_MM
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{high:.3f}mm" viewBox="{-_EDGE_MM} {-_EDGE_MM} {wide:.3f} {high:.3f}">'
@@ -70,6 +71,8 @@ def to_dxf(one: Laid) -> str:
                 space.add_lwpolyline(points, close=True, dxfattribs={"layer": layer})
             else:
                 space.add_line(*points, dxfattribs={"layer": layer})
+    for x, y, wide in one.holes:
+        space.add_circle((x, height - y), wide / 2, dxfattribs={"layer": "CUT"})
     out = io.StringIO()
     file.write(out)
     return out.getvalue()

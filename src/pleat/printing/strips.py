@@ -27,12 +27,13 @@ OVERLAP_MM: Final = 10.0
 
 @dataclass(frozen=True)
 class MarkOn:
-    """A mark across a strip at ``at_mm`` from its top."""
+    """A mark across a strip at ``at_mm`` from its top; a ``hole`` is a point to pierce, or ``hole_mm`` wide to punch."""
 
     at_mm: float
     text: str
     style: str
     hole: bool = False
+    hole_mm: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -163,7 +164,8 @@ def draw(tile: Tile) -> Drawing:
     for (mark, y), level in zip(there, apart([y for _, y in there], height), strict=True):
         shapes.append(Line(0, y, wide, y, mark.style))
         for x in strip.rows_mm if mark.hole else ():
-            shapes += [Line(x, y - 2, x, y + 2, "cross"), Dot(x, y, "hole", radius_mm=0.8 if len(strip.rows_mm) == 1 else 0.5)]
+            radius = mark.hole_mm / 2 or (0.8 if len(strip.rows_mm) == 1 else 0.5)
+            shapes += [Line(x, y - 2, x, y + 2, "cross"), Dot(x, y, "hole", radius_mm=radius)]
         style = "bold" if mark.hole or mark.style == "score" else "small"
         shapes += [Line(wide, y, labels - 0.6, level, "cross"), Label(labels, level, mark.text, style, "start", (0, 1.1))]
     lines = [y for _, y in there]

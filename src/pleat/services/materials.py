@@ -113,5 +113,5 @@ def put_back(session: Session, item_id: int) -> None:
 
 
 def tools(session: Session) -> Tools:
-    """What the maker's tools can do."""
-    return tools_from(stored.item for stored in store.of_kind(session, "tool"))
+    """What the maker's tools can do, and what there is to hold a book with."""
+    return tools_from((str(stored.id), stored.item) for stored in store.of_kinds(session, ("tool", "hardware", "stick", "elastic")))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import Any, Final
@@ -164,7 +164,12 @@ def sheets(session: Session, short_mm: float, long_mm: float) -> list[Sheet]:
 
 def of_kind(session: Session, kind: str) -> list[StoredItem]:
     """Every item of a kind, by name."""
-    rows = session.scalars(select(ItemRow).where(ItemRow.kind == kind, ItemRow.gone_at.is_(None)).order_by(ItemRow.name, ItemRow.id))
+    return of_kinds(session, (kind,))
+
+
+def of_kinds(session: Session, kinds: Collection[str]) -> list[StoredItem]:
+    """Every item of some kinds, by name."""
+    rows = session.scalars(select(ItemRow).where(ItemRow.kind.in_(kinds), ItemRow.gone_at.is_(None)).order_by(ItemRow.name, ItemRow.id))
     return [_stored(row) for row in rows]
 
 

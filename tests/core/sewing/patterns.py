@@ -31,6 +31,10 @@ def singles():
     for stations in (3, 5, 7, 9):
         figure = through.straight_past(stations, "inside")
         yield f"double {stations}", Sewing(bed(2, stations, 0.3), (through.double(figure),), through.double_promise(stations, True))
+    for rows, stations in ((1, 3), (2, 3), (2, 5)):
+        sticks = [Support("stick", hole, 5.0) for hole in range(1, stations + 1)]
+        threads = tuple(through.lashing(hole, row) for row in range(1, rows + 1) for hole in range(1, stations + 1))
+        yield f"lashing {rows} x {stations}", Sewing(bed(rows, stations, 0, sticks), threads, through.lashing_promise())
     for holes in (0, 1, 2):
         yield f"loop {holes}", Sewing(bed(1, holes, 0.3), (through.loop(holes, "outside"),), through.loop_promise(True))
 

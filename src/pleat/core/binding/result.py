@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Final
+from typing import Final, Literal
 
 from pleat.core.estimate import Estimate
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.kinds import Edge
+from pleat.core.materials.tools import Tools
 from pleat.core.pages.block import Block, LeftOfPages
 from pleat.core.plan import PleatResult
 
@@ -16,10 +17,11 @@ NO_SWELL: Final = Estimate.exact(0.0)
 
 @dataclass(frozen=True)
 class LeftOfBinding(LeftOfPages):
-    """Brief, papers, the block and what goes into it."""
+    """Brief, papers, the block and what goes into it; and what the maker owns to hold it with."""
 
     pages: Block
     extras: ExtrasResult
+    tools: Tools
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -29,7 +31,8 @@ class BindingResult(PleatResult):
     ``positions_mm`` are the holes from the leaf's head, ``inset_mm`` how far they lie from the edge that is held (0: in the fold).
     ``usual_mm`` is where this binding puts the outermost hole by itself; None where that is not for it to say. ``swell`` is what it adds to
     the thickness there. ``cover_holes_mm`` are holes that the cover has already, from its own head. ``pleat_mm`` is how
-    deep the cover is folded inward between two sections. ``look`` is what to look at when the book is done.
+    deep the cover is folded inward between two sections. ``look`` is what to look at when the book is done. ``boards_by`` says whether boards
+    are caught by the thread, or hang on strips that are glued to them.
     """
 
     at: Edge
@@ -41,3 +44,4 @@ class BindingResult(PleatResult):
     cover_holes_mm: tuple[float, ...] | None = None
     pleat_mm: float = 0.0
     look: str = ""
+    boards_by: Literal["thread", "strips"] = "thread"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from pleat.core.cover.fasteners import Landing
 from pleat.core.cover.result import CoverResult
@@ -10,15 +11,24 @@ from pleat.core.folding.convex import Point
 from pleat.core.folding.sheet import Piece
 
 
+class Hole(NamedTuple):
+    """A hole in a piece: its middle from the piece's corner, and its width; mm."""
+
+    x_mm: float
+    y_mm: float
+    width_mm: float
+
+
 @dataclass(frozen=True)
 class Laid:
-    """A piece as it lies in the flat cover seen from the outside: its corner in mm, what it is drawn as, and the part it is."""
+    """A piece as it lies in the flat cover seen from the outside: its corner in mm, what it is drawn as, the part it is, and holes in it."""
 
     piece: Piece
     x_mm: float
     y_mm: float
     what: str
     part: str
+    holes: tuple[Hole, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -6,16 +6,14 @@ from dataclasses import dataclass
 
 from pleat.core.binding.result import BindingResult, LeftOfBinding
 from pleat.core.estimate import Estimate
-from pleat.core.materials.tools import Tools
 from pleat.core.plan import PleatResult
 
 
 @dataclass(frozen=True)
 class LeftOfCover(LeftOfBinding):
-    """The block, how it is held, and the maker's tools."""
+    """The block, and how it is held."""
 
     binding: BindingResult
-    tools: Tools
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -5,18 +5,24 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from pleat.core.materials.items import Item, Tool
+from pleat.core.materials.items import Elastic, Hardware, Item, Stick, Tool
 
 
 @dataclass(frozen=True)
 class Tools:
-    """Lengths in mm; None where the maker has no such tool or has not said. Of several the largest counts."""
+    """Lengths in mm; None where the maker has no such tool or has not said. Of several the largest counts.
+
+    What a book is held with is here too, each with its number among the materials: rings and posts, sticks, elastic."""
 
     trimmer_longest_mm: float | None = None
     trimmer_thickest_mm: float | None = None
     scoring_longest_mm: float | None = None
     scoring_grid_mm: float | None = None
     has_awl: bool = False
+    punches: tuple[Tool, ...] = ()
+    hardware: tuple[tuple[str, Hardware], ...] = ()
+    sticks: tuple[tuple[str, Stick], ...] = ()
+    elastics: tuple[tuple[str, Elastic], ...] = ()
 
     @property
     def has_trimmer(self) -> bool:
@@ -32,9 +38,10 @@ class Tools:
 NO_TOOLS = Tools()
 
 
-def tools_from(items: Iterable[Item]) -> Tools:
-    """The tools among ``items`` taken together."""
-    tools = [item for item in items if isinstance(item, Tool)]
+def tools_from(stored: Iterable[tuple[str, Item]]) -> Tools:
+    """The tools among (number, item) pairs taken together, and what can hold a book."""
+    owned = list(stored)
+    tools = [item for _, item in owned if isinstance(item, Tool)]
     trimmers = [tool for tool in tools if tool.shape == "trimmer" and tool.longest_mm]
     boards = [tool for tool in tools if tool.shape == "scoring board" and tool.longest_mm]
     trimmer = max(trimmers, key=lambda tool: tool.longest_mm or 0, default=None)
@@ -45,4 +52,8 @@ def tools_from(items: Iterable[Item]) -> Tools:
         scoring_longest_mm=board.longest_mm if board else None,
         scoring_grid_mm=board.grid_mm if board else None,
         has_awl=any(tool.shape == "awl" for tool in tools),
+        punches=tuple(tool for tool in tools if tool.shape == "punch"),
+        hardware=tuple((key, item) for key, item in owned if isinstance(item, Hardware)),
+        sticks=tuple((key, item) for key, item in owned if isinstance(item, Stick)),
+        elastics=tuple((key, item) for key, item in owned if isinstance(item, Elastic)),
     )

@@ -38,6 +38,7 @@ class Block(PleatResult):
     ``thickness`` is that of all units pressed, ``measured`` says that it was read and not estimated. ``stands_out`` is how far inner
     leaves stand out past the outermost at the fore edge, None where they
     end level; ``level`` are the ways to make them. ``flap_mm`` is the fold-out at the fore edge.
+    ``middle_mm`` is how much thicker it is away from the edge that is held, ``odd`` are leaves of other sizes, each (width, height, where along the edge).
     ``whole_sheets`` are the sheets it takes of each stock where not all are cut, ``cut_signature`` what its pieces are known by then.
     """
 
@@ -52,6 +53,8 @@ class Block(PleatResult):
     swatch: str
     sides: int
     flap_mm: float = 0.0
+    middle_mm: float = 0.0
+    odd: tuple[tuple[float, float, str], ...] = ()
     level: tuple[Offer, ...] = ()
     whole_sheets: Mapping[str, int] = field(default_factory=dict)
     cut_signature: str = ""

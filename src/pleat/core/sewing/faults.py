@@ -226,7 +226,8 @@ def _end(state: _State, thread: Thread, step: int, letters: _Word) -> Iterator[F
     if letters.empty(closed):
         yield Fault("grip", "pulled at both ends, all of it comes out again: nothing holds it", last)
     elif tie.what == "tail" and letters.closes_on_itself:
-        yield Fault("grip", "the tails go into one hole: unless they lie either side of a long stitch the knot slips through it", last)
+        what = "the tails go into one hole: unless they lie either side of a long stitch the knot slips through it"
+        yield Fault("grip", what, last, any(move.do == "wrap" for move in thread))
 
 
 class _Word:
@@ -235,11 +236,13 @@ class _Word:
     def __init__(self, held: set[tuple[int, float]], last: int | None = None) -> None:
         self.letters: list[tuple[tuple[int, float], int]] = []
         self.held, self.last = held, last
+        self.tied = False
 
     def add(self, move: Move, step: int) -> int | None:
         """The step where this move undoes an earlier one; None where it does not."""
-        if move.do in ("catch", "wrap"):
+        if move.do in ("catch", "wrap") or (self.tied and move.do == "pass"):  # what was tied on the way is not undone by going back
             self.letters.append(((-step, 0.0), 0))
+        self.tied = move.do == "tie"
         if move.do != "pass":
             return None
         sign = 1 if move.side == "outside" else -1

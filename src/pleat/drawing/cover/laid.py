@@ -14,9 +14,9 @@ from pleat.drawing import portraits
 from pleat.drawing.cover.outlines import outline, running
 from pleat.drawing.looks import main, strip
 from pleat.drawing.portraits import Body
-from pleat.drawing.shapes import Dim, Drawing, EdgeSide, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import Dim, Dot, Drawing, EdgeSide, Label, Line, Rect, Shape, Spot
 
-STOCK: Final = {"card": "cover", "covering": "covering", "side": "side"}
+STOCK: Final = {"card": "cover", "plate": "board", "covering": "covering", "side": "side"}
 """What is drawn filled, and the role of its paper."""
 UNDER: Final = {"board": "under-board", "padding": "under-pad", "lining": "under-lining"}
 LINES: Final = {"fold": "score", "guide": "score", "bend": "bend"}
@@ -35,7 +35,7 @@ def shapes_of(one: Laid, plan: Plan) -> list[Shape]:
         Line(crease.start[0] + left, crease.start[1] + top, crease.end[0] + left, crease.end[1] + top, LINES[crease.kind])
         for crease in one.piece.creases
     ]
-    return found
+    return [*found, *(Dot(left + x, top + y, "hole", radius_mm=wide / 2) for x, y, wide in one.holes)]
 
 
 def _names(one: Laid, scale: float, ruler: Ruler) -> list[Shape]:

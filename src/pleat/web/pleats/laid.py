@@ -18,7 +18,7 @@ from pleat.web.pleats.members import about
 
 CLOSE: Final = Pen(level=24, tick=3, gap=4, arrow=6, dot=3, text=12, edge=8)
 """The pen for the small drawings beside the flat one."""
-FIRST: Final = ("fastener", "ends", "strip", "rounded_mm", "shape", "lined", "flap", "layers", "padding_mm", "onto_mm", "seam")
+FIRST: Final = ("hinge_mm", "edge_mm", "fastener", "ends", "strip", "rounded_mm", "shape", "lined", "flap", "layers", "padding_mm", "onto_mm", "seam")
 """What is decided most often, beside what stands on the drawing."""
 DONE: Final = (
     "measured_spine_mm",
@@ -63,6 +63,7 @@ def laid(result: LaidResult, opened: Opened) -> dict[str, Any]:
     return {
         "partial": "pleats/cover/laid.html",
         "small_height": 84,
+        "moves": opened.plan.binding.at != "edge",
         "main": flat,
         "close": [(name, drawn(render_screen(one, 230, 96, CLOSE))) for name, one in close_ups(result, opened).items()],
         "on_drawing": [(path, ruler.number(itself[path]) if path in itself else "") for path in on_drawing],

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding import threaded
 from pleat.core.binding.record import KnotSide, Thread, Threaded
+from pleat.core.binding.result import LeftOfBinding
+from pleat.core.binding.sewn import SewnResult
 from pleat.core.binding.stations import Layout
 from pleat.core.binding.steps import Words
 from pleat.core.binding.thread import diameter_mm
 from pleat.core.binding.threaded import Stitch
-from pleat.core.fields import ChoiceRule
-from pleat.core.kinds import Suits
-from pleat.core.plan import Check, Offer
+from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.holes.band import LOOSE, SNUG, TIGHT, stretched
+from pleat.core.kinds import BindingKind, Suits
+from pleat.core.plan import Check, Figure, Length, Offer, Rule, signature
 from pleat.core.sewing.moves import Bed, Promise
 from pleat.core.sewing.moves import Thread as Path
 from pleat.core.sewing.patterns.through import loop, loop_promise
@@ -20,7 +24,7 @@ from pleat.core.units import Ruler
 
 
 class Loop(Threaded):
-    """A loop of cord or elastic; its slack and stretch are not worked out yet."""
+    """A loop of cord or elastic. ``elastic_cut_mm`` is what was cut of it, or how long a closed one is all round, slack."""
 
     kind: Literal["loop"] = "loop"
     holes: Annotated[
@@ -29,6 +33,14 @@ class Loop(Threaded):
             "goes", (("2", "through two holes"), ("1", "through one hole and round the head"), ("0", "in notches at head and tail"))
         ),
     ] = 2
+    made: Annotated[
+        Literal["elastic", "closed", "cord"],
+        ChoiceRule(
+            "it is",
+            (("elastic", "elastic, cut and knotted"), ("closed", "a closed loop of elastic"), ("cord", "cord that does not stretch")),
+        ),
+    ] = "elastic"
+    elastic_cut_mm: Annotated[float, LengthRule("elastic you have: cut, or a loop all round", 20, 3000)] | None = None
     knot: KnotSide = "outside"
     thread: Thread = Thread(name="round elastic", diameter_mm=1.5)
 
@@ -76,7 +88,7 @@ STITCH: Final = Stitch(
     words=Words(thread="cord or elastic"),
     checks=checks,
 )
-KIND: Final = threaded.kind(
+_BASE: Final = threaded.kind(
     STITCH,
     name="loop",
     title="loop of cord or elastic",
@@ -84,3 +96,60 @@ KIND: Final = threaded.kind(
     record=Loop,
     needle=False,
 )
+
+
+KNOT_MM: Final = 60.0
+"""What the knot of a piece of elastic takes, both ends together (common practice, no source)."""
+_RULE: Final = Rule("common practice", "elastic is cut to 85 to 90 % of its path, before the knot; no source")
+
+
+def compute(binding: Loop, left: LeftOfBinding) -> SewnResult:
+    """A loop as any sewing; of elastic it is cut shorter than its path."""
+    sewn = threaded.compute(STITCH, "loop", binding, left)
+    if binding.made == "cord" or not sewn.sewing.threads:
+        return sewn
+    ruler, path = left.brief.ruler, sewn.need.run.run_mm
+    knot = 0.0 if binding.made == "closed" else KNOT_MM
+    cut = ruler.snap(SNUG * path + knot)
+    word = "all round, slack" if binding.made == "closed" else f"with {ruler.show(KNOT_MM)} for the knot, which lies {binding.knot}"
+    figure = Figure(
+        "thread",
+        "elastic for one section",
+        cut,
+        "length",
+        f"It runs {ruler.show(path)} round the fold. Cut to {TIGHT:.0%} to {LOOSE:.0%} of that it is stretched by {stretched(LOOSE):.0%} to {stretched(TIGHT):.0%}; {ruler.show(cut)} {word}.",
+        (Rule("arithmetic", "the way of the loop"), _RULE),
+        scrap=f"elastic {ruler.show(cut)}, {len(left.pages.units)} of them",
+    )
+    length = Length("thread", sewn.thread_name, cut, len(left.pages.units) * left.brief.quantity, binding.thread.stock_id or "")
+    how = f"{ruler.show(cut)} for each section, {word}." if binding.made == "elastic" else f"Loops of {ruler.show(cut)} all round."
+    return replace(
+        sewn,
+        figures=tuple(figure if one.key == "thread" else one for one in sewn.figures),
+        parts=(length,),
+        checks=(*(one for one in sewn.checks if one.key != "D3"), *_elastic(binding, left, path, knot, cut)),
+        steps=tuple(replace(one, detail=how, signature=signature(cut)) if "thread.cut" in one.gives else one for one in sewn.steps),
+    )
+
+
+def _elastic(binding: Loop, left: LeftOfBinding, path: float, knot: float, right: float) -> tuple[Check, ...]:
+    """D10: elastic so tight that it bows the cover, or so slack that leaves slip."""
+    have, ruler = binding.elastic_cut_mm, left.brief.ruler
+    if have is None:
+        return ()
+    share = max(have - knot, 1.0) / path
+    if TIGHT - 0.01 <= share <= LOOSE + 0.01:
+        return ()
+    fix = (Offer(f"take {ruler.show(right)}", (("binding.elastic_cut_mm", right),)),)
+    if share < TIGHT:
+        soft = left.brief.made_of.cover.sewn_through
+        what = f"{ruler.show(have)} of elastic is too tight: {share:.0%} of its path, stretched by {stretched(share):.0%}."
+        why = (
+            "It bows the soft cover at head and tail, and cuts into the fold." if soft else "It cuts into the fold and pulls at its holes."
+        )
+        return (Check("D10", "watch" if share > 0.7 else "stop", what, why, fix),)
+    what = f"{ruler.show(have)} of elastic is slack: {share:.0%} of its path."
+    return (Check("D10", "watch", what, "Sections slip out of a loop that is hardly stretched.", fix),)
+
+
+KIND: Final[BindingKind] = replace(_BASE, compute=compute)

@@ -2,7 +2,22 @@
 
 from typing import Final
 
-from pleat.core.cover.kinds import bare, boards, case, coveredboards, flapped, layered, padcover, padded, quarter, sheath, threepiece, wrap
+from pleat.core.cover.kinds import (
+    bare,
+    boards,
+    cards,
+    case,
+    coveredboards,
+    flapped,
+    layered,
+    padcover,
+    padded,
+    punchedboards,
+    quarter,
+    sheath,
+    threepiece,
+    wrap,
+)
 from pleat.core.kinds import CoverKind, Registry
 
 COVERS: Final[Registry[CoverKind]] = Registry(
@@ -18,6 +33,8 @@ COVERS: Final[Registry[CoverKind]] = Registry(
         sheath.KIND,
         boards.KIND,
         coveredboards.KIND,
+        cards.KIND,
+        punchedboards.KIND,
         padcover.KIND,
         bare.KIND,
     ),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding.threaded import BOARD_REACH_MM
+from pleat.core.cautions import GLUE
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.estimate import Estimate, total
@@ -30,7 +31,8 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
     pages, ruler = left.pages, left.brief.ruler
     width, height = ruler.snap_up(pages.leaf_width_mm + cover.square_mm), pages.leaf_height_mm + 2 * cover.square_mm
     spine = total([pages.thickness, left.extras.added, left.binding.swell, left.paper.stock("board").caliper.times(2)])
-    holes = tuple(position + cover.square_mm for position in left.binding.positions_mm)
+    strips = left.binding.boards_by == "strips"
+    holes = () if strips else tuple(position + cover.square_mm for position in left.binding.positions_mm)
     marks = f"{', '.join(ruler.number(hole) for hole in holes)} {ruler.name}"
     shown = _figures(cover, left, (width, height), spine, marks)
     board = Part(
@@ -51,7 +53,7 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
         figures=shown,
         checks=_checks(cover, left),
         parts=(board,),
-        steps=(pierce,),
+        steps=(hung_on_strips("board.cut"),) if strips else (pierce,),
         front_width_mm=width,
         front_height_mm=height,
         spine=spine,
@@ -60,6 +62,22 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
         square_head_mm=cover.square_mm,
         board_mm=left.paper.stock("board").caliper.likely,
         holes_mm=holes,
+    )
+
+
+def hung_on_strips(ready: str) -> Step:
+    """The boards glued on the strips that come from the sticks, once those are sewn."""
+    return Step(
+        "glue_strips",
+        "Glue the strips to the boards",
+        "A board before and one behind the block, their spine edges beside the outermost sticks, squares even. Glue each strip to its board from the middle one outwards, paper between board and leaves, a weight on it until it is dry.",
+        ("brush", "waste paper"),
+        needs=(ready, "strips.woven", "cover.dry", "block.flat"),
+        gives=("book.bound",),
+        tags=frozenset({"glue"}),
+        wait_minutes=240,
+        cautions=(GLUE,),
+        minutes=15,
     )
 
 
@@ -83,17 +101,23 @@ def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine:
             label="spine, with boards",
             value=spine,
             show="thin",
-            how=f"Leaves {ruler.thin(pages.thickness.likely)}, thread {ruler.thin(left.binding.swell.likely)}, two boards of {ruler.thin(board.likely)}. Nothing covers it: it need not be cut to.",
+            how=f"Leaves {ruler.thin(pages.thickness.likely)}, the binding {ruler.thin(left.binding.swell.likely)}, two boards of {ruler.thin(board.likely)}. Nothing covers it: it need not be cut to.",
             rules=(Rule("arithmetic", "what lies at the spine, added up"),),
         ),
-        Figure(
-            key="board_holes",
-            label="holes in the boards",
-            value=marks,
-            show="text",
-            how=f"From the board's head, {inset} from its spine edge: one for every station.",
-            rules=(Rule("common practice", "8 to 10 mm from the edge; no source"),),
-            scrap=f"{marks}, {inset} in",
+        *(
+            ()
+            if left.binding.boards_by == "strips"
+            else (
+                Figure(
+                    key="board_holes",
+                    label="holes in the boards",
+                    value=marks,
+                    show="text",
+                    how=f"From the board's head, {inset} from its spine edge: one for every station.",
+                    rules=(Rule("common practice", "8 to 10 mm from the edge; no source"),),
+                    scrap=f"{marks}, {inset} in",
+                ),
+            )
         ),
     )
 

@@ -8,7 +8,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.binding.threaded import BOARD_REACH_MM
 from pleat.core.cautions import GLUE
 from pleat.core.cover import turned
-from pleat.core.cover.kinds.boards import AWL_BOARD, USUAL_SQUARE_MM
+from pleat.core.cover.kinds.boards import AWL_BOARD, USUAL_SQUARE_MM, hung_on_strips
 from pleat.core.cover.laid import Laid, LaidResult, Layer, Place
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
@@ -46,16 +46,17 @@ def compute(cover: CoveredBoards, left: LeftOfCover) -> LaidResult:
     liner = (max(width - 2 * cover.border_mm, 1.0), max(height - 2 * cover.border_mm, 1.0))
     spine = total([pages.thickness, left.extras.added, left.binding.swell, stock.caliper.times(2), covering.caliper.times(2)])
     laid = [one for at in (0.0, wrap.size_mm[0] + GAP_MM) for one in _one(cover, wrap, (width, height), liner, at)]
-    holes = tuple(at + cover.square_mm for at in left.binding.positions_mm)
+    strips = left.binding.boards_by == "strips"
+    holes = () if strips else tuple(at + cover.square_mm for at in left.binding.positions_mm)
     marks = f"{', '.join(ruler.number(hole) for hole in holes)} {ruler.name}"
     sizes = Sizes((width, height), wrap.size_mm, liner, clear)
-    shown = (*_figures(cover, left, sizes), *_at_spine(left, spine, marks))
+    shown = (*_figures(cover, left, sizes), *_at_spine(left, spine, marks)[: 1 if strips else None])
     return LaidResult(
         key_figure=shown[0],
         figures=shown,
         checks=_checks(cover, left, sizes),
         parts=_parts(cover, left, sizes),
-        steps=(*_steps(cover, left, sizes), _pierced(left, marks, holes)),
+        steps=(*_steps(cover, left, sizes), hung_on_strips("cover.dry") if strips else _pierced(left, marks, holes)),
         front_width_mm=width,
         front_height_mm=height,
         spine=spine,

@@ -3,6 +3,6 @@
 from typing import Final
 
 from pleat.core.kinds import BlockKind, Registry
-from pleat.core.pages.kinds import pad, sections
+from pleat.core.pages.kinds import leaves, pad, sections
 
-BLOCKS: Final[Registry[BlockKind]] = Registry("pages", (sections.KIND, pad.KIND))
+BLOCKS: Final[Registry[BlockKind]] = Registry("pages", (sections.KIND, leaves.KIND, pad.KIND))

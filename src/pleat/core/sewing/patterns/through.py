@@ -73,3 +73,14 @@ def loop(holes: int, side: Side, row: int = 1) -> Thread:
 
 def loop_promise(cover: bool) -> Promise:
     return Promise(covered="none", edges=True, cover=cover)
+
+
+def lashing(hole: int, row: int = 1) -> Thread:
+    """A stick tied on at one hole with a thread of its own: out, round it, in, tied; and once more."""
+    needle = Needle(row, hole, "inside")
+    needle.through(hole).wrap("stick").through(hole).hold("tail")
+    return needle.through(hole).wrap("stick").through(hole).tie("tail")
+
+
+def lashing_promise() -> Promise:
+    return Promise(covered="none")

@@ -1,0 +1,31 @@
+"""Two covers of card, punched as the leaves are."""
+
+from __future__ import annotations
+
+from typing import Final, Literal
+
+from pleat.core.cover.laid import LaidResult
+from pleat.core.cover.punched import TwoCovers, compute
+from pleat.core.cover.result import LeftOfCover
+from pleat.core.kinds import CoverKind
+
+
+class Cards(TwoCovers):
+    """Pleat 6: two covers of card, which turn on a score."""
+
+    kind: Literal["cards"] = "cards"
+
+
+def of_card(cover: Cards, left: LeftOfCover) -> LaidResult:
+    return compute(cover, left, "cover", "card cover")
+
+
+KIND: Final = CoverKind(
+    name="cards",
+    title="two card covers",
+    summary="A card in front and one behind, punched with the leaves and scored to turn.",
+    record=Cards,
+    compute=of_card,
+    roles=("cover",),
+    takes=frozenset({"edge"}),
+)

@@ -1,0 +1,157 @@
+"""A leaf's held edge with its holes, head (or left) on the left, on the ruler they are set by; small on the folded pleat, and in the portrait."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from pleat.core.binding.punched.record import PunchedResult
+from pleat.core.cover.result import CoverResult
+from pleat.core.planning import Plan
+from pleat.drawing import portraits
+from pleat.drawing.binding.fold import ruler_line
+from pleat.drawing.handles import Handle, handles
+from pleat.drawing.looks import main, strip
+from pleat.drawing.portraits import Body
+from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
+
+DEPTH: Final = 0.24
+"""How much of the leaf is shown, as a share of its held edge."""
+MOST_HANDLES: Final = 6
+
+
+@main.register
+def large(result: PunchedResult, plan: Plan) -> Drawing:
+    """The held edge lying on top, holes to scale, what is lost to the page shaded, and the ruler below."""
+    ruler, edge = plan.brief.ruler, result.edge_mm
+    share = edge / 210
+    depth = max(min(result.reach_mm, DEPTH * edge), result.lost_mm + 6 * share)
+    lead = 12 * share
+    shapes: list[Shape] = [
+        Rect(0, lead, edge, depth, f"leaf swatch-{plan.pages.swatch}"),
+        Rect(0, lead, edge, result.lost_mm, "lost-zone"),
+        Label(edge, lead + depth, "the page goes on", "quiet", "end", (-8, -10)),
+        *_gear(result, lead, share),
+    ]
+    if result.hinge_mm:
+        shapes.append(Line(0, lead + result.hinge_mm, edge, lead + result.hinge_mm, "score"))
+    shapes += [Dot(at, lead + result.inset_mm, "hole", radius_mm=result.hole_mm / 2) for at in result.positions_mm]
+    top = lead + depth + 16 * share
+    few = len(result.positions_mm) <= MOST_HANDLES
+    if few:
+        shapes += [Line(at, lead + result.inset_mm + result.hole_mm / 2, at, top, "guide") for at in result.positions_mm]
+    shapes += _ruled(edge, plan, top, share, result)
+    where = "the held edge, head on the left" if result.along == "side" else "the head, which is held"
+    shapes.append(Label(edge / 2, 0, where, "side-label", "middle", (0, 14)))
+    dims = [Dim("left", lead, lead + result.inset_mm, ruler.number(result.inset_mm), 1, "binding.inset_mm")]
+    if result.hinge_mm:
+        dims.append(Dim("right", lead, lead + result.hinge_mm, ruler.number(result.hinge_mm)))
+    spots = [Spot(one.path, one.value_mm, top) for one in handles(result, plan)]
+    says = f"The held edge, {ruler.show(edge)}, with {len(result.positions_mm)} holes {ruler.show(result.inset_mm)} from it."
+    return Drawing(edge, top + (26 if spots else 6) * share, says, shapes, dims=dims, spots=spots)
+
+
+def _ruled(edge: float, plan: Plan, top: float, share: float, result: PunchedResult) -> list[Shape]:
+    """The ruler with the places of the holes where they are few, else of the first and the last."""
+    shapes = ruler_line(edge, plan.brief.ruler, top, share)
+    if result.along == "head":
+        shapes = [Label(one.x, one.y, {"head": "left", "tail": "right"}.get(one.text, one.text), one.style, one.anchor, one.shift) if isinstance(one, Label) else one for one in shapes]  # fmt: skip
+    return shapes
+
+
+def _gear(result: PunchedResult, lead: float, share: float) -> list[Shape]:
+    """What goes through the holes, as it shows from the front."""
+    shapes: list[Shape] = []
+    inset, thick = lead + result.inset_mm, result.thick_mm
+    places = result.positions_mm
+    match result.what:
+        case "ring" | "wire" | "coil":
+            slant = 0.35 if result.what == "coil" else 0.0
+            for at in places:
+                shapes.append(
+                    Curve((("M", (at - slant * thick, lead - 7 * share)), ("L", (at + slant * thick, inset))), "ring-front", thick)
+                )
+        case "strip":
+            for bar in (places[first : first + 3] for first in range(0, len(places), 3)):
+                middle = bar[len(bar) // 2]
+                shapes.append(Rect(middle - result.sticks_mm / 2, lead - 9 * share, result.sticks_mm, 4 * share, "metal", radius=2 * share))
+                shapes += [Curve((("M", (at, lead - 7 * share)), ("L", (at, inset))), "ring-front", thick) for at in bar]
+        case "stick":
+            shapes.append(
+                Rect((result.edge_mm - result.sticks_mm) / 2, inset - thick / 2, result.sticks_mm, thick, "stick", radius=thick / 2)
+            )
+            shapes += [Curve((("M", (at, inset - thick)), ("L", (at, inset + thick))), "band", 1.6 * share) for at in places]
+        case "batten":
+            shapes.append(Rect(0, lead, result.edge_mm, 2 * result.inset_mm, "stick", radius=1.0))
+            shapes += [Dot(at, inset, "metal", radius_mm=thick) for at in places]
+        case "post":
+            shapes += [Dot(at, inset, "metal", radius_mm=thick) for at in places]
+        case "brad":
+            shapes += [
+                Curve((("M", (places[0], inset)), ("L", (places[0], lead - 8 * share))), "band", 3 * share) if places else Label(0, 0, "")
+            ]
+            shapes += [Dot(at, inset, "metal", radius_mm=thick) for at in places]
+    return shapes
+
+
+@strip.register
+def small(result: PunchedResult, plan: Plan) -> Drawing:
+    """The leaf with its holes."""
+    width, height = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
+    shapes: list[Shape] = [Rect(0, 0, width, height, f"leaf swatch-{plan.pages.swatch}")]
+    size = max(result.hole_mm / 2, height / 60)
+    for at in result.positions_mm[:: max(1, len(result.positions_mm) // 24)]:
+        x, y = (result.inset_mm, at) if result.along == "side" else (at, result.inset_mm)
+        shapes.append(Dot(max(x, size), y, "hole-held", radius_mm=size))
+    return Drawing(width, height, "holes", shapes)
+
+
+@handles.register
+def places(result: PunchedResult, plan: Plan) -> tuple[Handle, ...]:
+    """A handle for each hole that can be dragged; of those that move as pairs a middle one stays."""
+    if not result.movable or len(result.positions_mm) > MOST_HANDLES:
+        return ()
+    step, edge = plan.brief.ruler.step_mm, result.edge_mm
+    at = (0.0, *result.positions_mm, edge)
+    return tuple(
+        Handle(f"binding.hole.{number}", f"hole {number + 1}", place, at[number] + 2, at[number + 2] - 2, step)
+        for number, place in enumerate(result.positions_mm)
+    )
+
+
+@portraits.held.register
+def outside(result: PunchedResult, cover: CoverResult, body: Body) -> list[Shape]:
+    """What shows on the front and round the held edge: rings, wire, heads of posts, a stick with its band."""
+    square = cover.square_head_mm if result.along == "side" else cover.square_fore_mm
+    shapes: list[Shape] = []
+    thick = max(result.thick_mm, 1.2)
+    for at in result.positions_mm:
+        shapes += _one(result, at + square, thick, body)
+    if result.what in ("stick", "batten"):
+        wide = thick if result.what == "stick" else 2 * result.inset_mm
+        long = result.sticks_mm if result.what == "stick" else result.edge_mm
+        start = (result.edge_mm - long) / 2 + square
+        x, y = body.at(result.inset_mm - wide / 2, start) if result.along == "side" else body.at(start, result.inset_mm - wide / 2)
+        size = (wide, long) if result.along == "side" else (long, wide)
+        shapes.insert(0, Rect(x, y, *size, "portrait-stick", radius=min(wide / 2, 3)))
+    return shapes
+
+
+def _one(result: PunchedResult, at: float, thick: float, body: Body) -> list[Shape]:
+    """One hole and what is in it, in the portrait."""
+    inset = result.inset_mm
+    x, y = (inset, at) if result.along == "side" else (at, inset)
+    place = body.at(x, y)
+    if result.what in ("post", "batten", "brad"):
+        return [Dot(*place, "portrait-metal", radius_mm=max(thick, 2.0))]
+    dot: list[Shape] = [Dot(*place, "portrait-hole", radius_mm=max(result.hole_mm / 2.4, 0.8))]
+    if result.what == "stick":
+        return dot
+    out = (result.cross.ring.radius if result.cross else 8.0) * 0.9
+    back = body.at(0, y, body.thick) if result.along == "side" else body.at(x, 0, body.thick)
+    if result.along == "side":
+        edge = body.at(-out, y, body.thick / 2)
+        curve = (("M", place), ("C", (edge[0], edge[1] + out * 0.7, edge[0] - out * 0.2, edge[1] - out * 0.5, back[0] + 1, back[1] - 1)))
+    else:
+        edge = body.at(x, -out, body.thick / 2)
+        curve = (("M", place), ("C", (edge[0] + out * 0.5, edge[1], edge[0] - out * 0.5, edge[1] - out * 0.2, back[0], back[1])))
+    return [*dot, Curve(curve, "portrait-ring", min(thick, 3.0))]
