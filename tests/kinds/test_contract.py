@@ -68,6 +68,11 @@ GIVEN_BY_NOBODY = {
     "book.dry",
     "covering.backed",
     "thread.trimmed",
+    "leaf.scored",
+    "leaf.reinforced",
+    "gear.ready",
+    "cover.punched",
+    "strips.woven",
 }
 """States that only some books have: without a step that gives them they are met."""
 

@@ -9,7 +9,7 @@ from pydantic import Field, field_validator
 from pleat.core.fields import ChoiceRule, NumberRule, Record, Word
 from pleat.core.yields import LIES, Lies
 
-Counted = Annotated[int, NumberRule("pieces from one sheet", 0, 1000, "pieces", whole=True)]
+Counted = Annotated[int, NumberRule("pieces from one sheet", 0, 100000, "pieces", whole=True)]
 Lying = Annotated[Lies, ChoiceRule("pieces lie", LIES)]
 
 
