@@ -118,9 +118,7 @@ def compute(cover: TwoCovers, left: LeftOfCover, role: str, word: str) -> LaidRe
         board_mm=stock.caliper.likely,
         laid=laid,
         layers=(Layer(word, stock.caliper.likely, stock.swatch),),
-        places=(
-            Place("cover.square_mm", begins[0] + at.width, begins[1] + at.height * 0.4, cover.square_mm),
-        ),
+        places=(Place("cover.square_mm", begins[0] + at.width, begins[1] + at.height * 0.4, cover.square_mm),),
     )
 
 

@@ -42,21 +42,26 @@ class PitchPlan:
 
 
 def pitch_plan(edge_mm: float, positions: tuple[float, ...], pitch_mm: float, hole_mm: float, pins: int) -> PitchPlan:
-    """Strokes of a punch with so many pins for a row of holes at its pitch. The row's first hole lies on the first pin that has paper before
-    it; a longer row is punched on with its last hole on the first pin."""
+    """Strokes of a punch with so many pins for a row of holes at its pitch. The row lies where
+    fewest pins have to be pulled; a longer one is punched on with its last hole on the first pin."""
     if not positions or pins < 2:
         return PitchPlan((), ())
     count = len(positions)
     if count <= pins:
-        spare = pins - count
-        # the row begins at the pin that leaves as many pins free before the paper as there is need for none to touch it
-        before = min(spare, math.floor((positions[0] + hole_mm / 2) / pitch_mm + 1e-9))
-        used = tuple(range(before + 1, before + count + 1))
-        stop = before * pitch_mm - positions[0]
-        touching = tuple(
-            pin for pin in range(1, pins + 1) if pin not in used and -hole_mm / 2 < (pin - 1) * pitch_mm - stop < edge_mm + hole_mm / 2
-        )
-        return PitchPlan((Stroke(stop, used, positions),), touching)
+        ways = []
+        for before in range(pins - count + 1):
+            stop = before * pitch_mm - positions[0]
+            row = range(before + 1, before + count + 1)
+            ends = -hole_mm / 2, edge_mm + hole_mm / 2
+            ways.append(
+                (
+                    tuple(pin for pin in range(1, pins + 1) if pin not in row and ends[0] < (pin - 1) * pitch_mm - stop < ends[1]),
+                    stop,
+                    tuple(row),
+                )
+            )
+        pulled, stop, used = min(ways, key=lambda way: len(way[0]))
+        return PitchPlan((Stroke(stop, used, positions),), pulled)
     strokes = [Stroke(-positions[0], tuple(range(1, pins + 1)), positions[:pins])]
     rest = positions[pins:]
     while rest:

@@ -18,7 +18,21 @@ from pleat.web.pleats.members import about
 
 CLOSE: Final = Pen(level=24, tick=3, gap=4, arrow=6, dot=3, text=12, edge=8)
 """The pen for the small drawings beside the flat one."""
-FIRST: Final = ("hinge_mm", "edge_mm", "fastener", "ends", "strip", "rounded_mm", "shape", "lined", "flap", "layers", "padding_mm", "onto_mm", "seam")
+FIRST: Final = (
+    "hinge_mm",
+    "edge_mm",
+    "fastener",
+    "ends",
+    "strip",
+    "rounded_mm",
+    "shape",
+    "lined",
+    "flap",
+    "layers",
+    "padding_mm",
+    "onto_mm",
+    "seam",
+)
 """What is decided most often, beside what stands on the drawing."""
 DONE: Final = (
     "measured_spine_mm",
