@@ -95,7 +95,7 @@ def test_a_file_of_the_first_format_is_read_with_its_one_reading():
             del paper[name]
         paper["measured_mm"] = measured
     book = read_book(json.dumps(old))
-    assert book.format == 7
+    assert book.format == FORMAT
     assert book.paper.leaf.readings_mm == (1.04,)
     assert book.paper.cover.readings_mm == ()
     with pytest.raises(BadBook):

@@ -15,7 +15,7 @@ from pleat.core.binding.result import BindingResult
 from pleat.core.cover.result import CoverResult
 from pleat.core.pages.block import Block
 from pleat.core.planning import Plan
-from pleat.drawing.shapes import Curve, Dot, Drawing, Line, Rect, Shape
+from pleat.drawing.shapes import Curve, Dot, Drawing, Line, Rect, Shape, moved
 
 ACROSS: Final = 0.62
 UP: Final = 0.42
@@ -86,6 +86,12 @@ def held(binding: BindingResult, cover: CoverResult, body: Body) -> list[Shape]:
     return [Dot(*body.at(binding.inset_mm, at + cover.square_head_mm), "portrait-hole", radius_mm=2.0) for at in binding.positions_mm]
 
 
+@singledispatch
+def beyond(_binding: BindingResult, _body: Body) -> tuple[float, float]:
+    """How far what holds the book shows to the left of it, and above it, in mm."""
+    return 0.0, 0.0
+
+
 def portrait(plan: Plan) -> Drawing:
     """The book as it will stand on the table."""
     cover = plan.cover
@@ -94,4 +100,6 @@ def portrait(plan: Plan) -> Drawing:
     shapes += [] if cover.hides_spine else held(plan.binding, cover, body)
     size = plan.brief.ruler.size(body.width, body.height)
     says = f"The book shut, {size}, {plan.brief.ruler.thin(cover.spine.likely)} thick at the spine."
-    return Drawing(body.width + ACROSS * body.thick, body.height + UP * body.thick, says, shapes)
+    left, above = (0.0, 0.0) if cover.hides_spine else beyond(plan.binding, body)
+    shapes = [moved(shape, left, above) for shape in shapes] if left or above else shapes
+    return Drawing(body.width + ACROSS * body.thick + left, body.height + UP * body.thick + above, says, shapes)

@@ -57,6 +57,8 @@ STYLES: Final = {
     "portrait-stick": 'fill="#ccc" stroke="#000" stroke-width="0.2"',
     "portrait-metal": 'fill="#999" stroke="#000" stroke-width="0.2"',
     "portrait-ring": 'fill="none" stroke="#777"',
+    "portrait-cloth": 'fill="#999" stroke="#000" stroke-width="0.2"',
+    "portrait-strap": 'fill="none" stroke="#bbb"',
     **{
         f"portrait-face swatch-{name}": f'fill="{grey}" stroke="#000" stroke-width="0.3"'
         for name, grey in (

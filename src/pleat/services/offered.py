@@ -112,7 +112,7 @@ def papers_for(session: Session, book: Book, role: str) -> list[PaperChoice]:
     return _choices(session, [row[3:] for row in found[:MOST_OFFERED]], own)
 
 
-FOUND: Final = ("board", "covering", "lining")
+FOUND: Final = ("board", "covering", "lining", "strip")
 """The roles that a new book takes from the materials by itself, beside its leaves and its cover card."""
 
 
@@ -126,7 +126,7 @@ def from_materials(session: Session, book: Book) -> Book:
         if role == "lining":
             low, high = USES_MM["leaves"]
             fits = [one for one in fits if low <= one.stock.caliper.likely <= high and one.stock.sides == 2]
-        best = min(fits, key=lambda one: (role == "covering" and not one.stock.cloth, one.with_grain is None), default=None)
+        best = min(fits, key=lambda one: (role in ("covering", "strip") and not one.stock.cloth, one.with_grain is None), default=None)
         found = store.find_material(session, best.id) if best else None
         if found is not None:
             book = book.model_copy(update={"paper": book.paper.model_copy(update={role: found})})

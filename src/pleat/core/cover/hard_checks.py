@@ -11,7 +11,7 @@ from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import SEAM_MM, Hard, Shell, joint_for
 from pleat.core.cover.turned import TURN_IN_MM
 from pleat.core.paper.stocks import Stock
-from pleat.core.plan import Check, Offer
+from pleat.core.plan import Changes, Check, Offer
 from pleat.core.units import Ruler
 from pleat.core.yields import both_ways
 
@@ -141,8 +141,11 @@ def _creep(left: LeftOfCover, shell: Shell) -> Check | None:
     if creep is None or creep.high <= max(fore, 0.0) + 0.05:
         return None
     wanted = ruler.snap_up(creep.high)
-    changes = (("cover.square_fore_mm", wanted), ("cover.back_mm", None), ("cover.front_mm", None))
-    offers = (Offer(f"square {ruler.show(wanted)} at the fore edge", changes),) if wanted <= LARGEST_SQUARE_MM else ()
+    changes: Changes = (("cover.square_fore_mm", wanted), ("cover.back_mm", None), ("cover.front_mm", None))
+    where = "at the fore edge"
+    if abs(wanted - shell.square) > UNEQUAL_MM:  # else the next thing told would be that the squares differ
+        changes, where = (("cover.square_mm", wanted), ("cover.square_fore_mm", None), *changes[1:]), "all round"
+    offers = (Offer(f"square {ruler.show(wanted)} {where}", changes),) if wanted <= LARGEST_SQUARE_MM else ()
     return Check(
         "C4",
         "watch" if creep.likely > fore else "note",

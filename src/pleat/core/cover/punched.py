@@ -17,11 +17,18 @@ from pleat.core.folding.sheet import Span, piece
 from pleat.core.holes.places import BRIDGE_MM, missed
 from pleat.core.kinds import Member
 from pleat.core.paper.stocks import Stock
-from pleat.core.plan import Check, Figure, Offer, Part, Rule, Step, signature
+from pleat.core.plan import Check, Figure, Missing, Offer, Part, Rule, Step, signature
 
 GAP_MM: Final = 14.0
 """How far apart the two are drawn."""
 SQUARE_MM: Final = 3.0
+ORDER: Final = Missing(
+    slip="D8",
+    words="a cover is not punched yet, and goes on first",
+    why="The order on the rings is cover, leaves, cover: with the cover left over, all of it comes off again.",
+    done="the covers are punched, tick it",
+    undo="untick, and punch the covers first",
+)
 BENDS_MM: Final = 0.22
 """A cover thicker than this turns on a score (house rule, as for leaves)."""
 
@@ -206,6 +213,7 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
             gives=("cover.punched",),
             cautions=(AWL_BOARD, BOARD) if hard else (PUNCH,),
             signature=signature(*at.holes, at.inset),
+            missing=ORDER,
         )
     )
     return tuple(found)

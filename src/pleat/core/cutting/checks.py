@@ -79,7 +79,7 @@ def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
     strangers = " A size made for A paper never quite fits a US sheet." if leaf[:1] in ("A", "B") and sheet in _US_SIZES else ""
     offers = part.smaller(stock.sheet_width_mm, stock.sheet_height_mm) if part.smaller else ()
     return Check(
-        "E4" if stock.role in ("covering", "side") else "B1",
+        "E4" if stock.role in ("covering", "side", "strip") else "B1",
         "stop",
         f"The {part.name} is {over} for {stock.name}.",
         f"It needs {ruler.size(part.width_mm, part.height_mm)}, {'what is left' if stock.cloth else 'the sheet'} is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",

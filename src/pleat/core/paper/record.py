@@ -27,6 +27,7 @@ ROLES: Final[dict[str, Role]] = {
     "covering": Role("Covering", "the covering", "covering"),
     "side": Role("Sides", "the sides", "side paper"),
     "lining": Role("Lining", "the linings", "lining paper"),
+    "strip": Role("Strips", "the strips", "strip cloth"),
 }
 """The roles a material can have in a book, by the key that pieces name it by; a kind of book uses some of them."""
 
@@ -55,6 +56,10 @@ def _lining() -> Paper:
     return Paper(name="Lining paper", kind="drawing", sheet_width_mm=420, sheet_height_mm=594, grammage=120, swatch="cream")
 
 
+def _strip() -> Cloth:
+    return Cloth(name="Strip cloth", roll_width_mm=500, length_left_mm=1000, thickness_mm=0.4, swatch="rust")
+
+
 class Papers(Record):
     """Pleat 2, the book's own materials: one by each role, and ``more`` papers by a key of their own, which the sheets of a pile point to."""
 
@@ -64,6 +69,7 @@ class Papers(Record):
     covering: Cloth | Paper = Field(default_factory=_covering)
     side: Paper | Cloth = Field(default_factory=_side)
     lining: Paper = Field(default_factory=_lining)
+    strip: Cloth | Paper = Field(default_factory=_strip)
     more: dict[Word, Paper] = Field(default_factory=dict, max_length=400, description="further papers by their key")
 
     @property
@@ -83,5 +89,6 @@ CAN_SERVE: Final[dict[str, tuple[type[Item], ...]]] = {
     "covering": (Cloth, Paper),
     "side": (Paper, Cloth),
     "lining": (Paper,),
+    "strip": (Cloth, Paper),
 }
 """What kinds of material can serve in each role."""

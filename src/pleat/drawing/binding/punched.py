@@ -41,13 +41,13 @@ def large(result: PunchedResult, plan: Plan) -> Drawing:
         shapes += [Line(at, lead + result.inset_mm + result.hole_mm / 2, at, top, "guide") for at in result.positions_mm]
     shapes += _ruled(edge, plan, top, share, result)
     where = "the held edge, head on the left" if result.along == "side" else "the head, which is held"
-    shapes.append(Label(edge / 2, 0, where, "side-label", "middle", (0, 14)))
+    shapes.append(Label(edge, 0, where, "side-label", "end", (0, -6)))
     dims = [Dim("left", lead, lead + result.inset_mm, ruler.number(result.inset_mm), 1, "binding.inset_mm")]
     if result.hinge_mm:
         dims.append(Dim("right", lead, lead + result.hinge_mm, ruler.number(result.hinge_mm)))
     spots = [Spot(one.path, one.value_mm, top) for one in handles(result, plan)]
     says = f"The held edge, {ruler.show(edge)}, with {len(result.positions_mm)} holes {ruler.show(result.inset_mm)} from it."
-    return Drawing(edge, top + (26 if spots else 6) * share, says, shapes, dims=dims, spots=spots)
+    return Drawing(edge, top + (26 if spots else 6) * share, says, shapes, dims=dims, spots=spots, room=(("top", 26.0),))
 
 
 def _ruled(edge: float, plan: Plan, top: float, share: float, result: PunchedResult) -> list[Shape]:
@@ -141,12 +141,14 @@ def _one(result: PunchedResult, at: float, thick: float, body: Body) -> list[Sha
     inset = result.inset_mm
     x, y = (inset, at) if result.along == "side" else (at, inset)
     place = body.at(x, y)
-    if result.what in ("post", "batten", "brad"):
+    if result.what == "brad":
+        return _loop(result, at, body)
+    if result.what in ("post", "batten"):
         return [Dot(*place, "portrait-metal", radius_mm=max(thick, 2.0))]
     dot: list[Shape] = [Dot(*place, "portrait-hole", radius_mm=max(result.hole_mm / 2.4, 0.8))]
     if result.what == "stick":
         return dot
-    out = (result.cross.ring.radius if result.cross else 8.0) * 0.9
+    out = 0.9 * _radius(result)
     back = body.at(0, y, body.thick) if result.along == "side" else body.at(x, 0, body.thick)
     if result.along == "side":
         edge = body.at(-out, y, body.thick / 2)
@@ -155,3 +157,27 @@ def _one(result: PunchedResult, at: float, thick: float, body: Body) -> list[Sha
         edge = body.at(x, -out, body.thick / 2)
         curve = (("M", place), ("C", (edge[0] + out * 0.5, edge[1], edge[0] - out * 0.5, edge[1] - out * 0.2, back[0], back[1])))
     return [*dot, Curve(curve, "portrait-ring", min(thick, 3.0))]
+
+
+def _loop(result: PunchedResult, at: float, body: Body) -> list[Shape]:
+    """A brad, the loop from it past the edge, and the ring that hangs in it."""
+    radius = result.sticks_mm - 6
+    ends = ((result.inset_mm, at), (-6.0, at)) if result.along == "side" else ((at, result.inset_mm), (at, -6.0))
+    middle = (-6.0 - radius, at) if result.along == "side" else (at, -6.0 - radius)
+    x, y = body.at(*middle)
+    ring = (("M", (x - radius, y)), ("A", (radius, radius, 0, 1, 0, x + radius, y)), ("A", (radius, radius, 0, 1, 0, x - radius, y)))
+    strap = Curve((("M", body.at(*ends[0])), ("L", body.at(*ends[1]))), "portrait-strap", 8.0)
+    return [Curve(ring, "portrait-ring", result.thick_mm), strap, Dot(*body.at(*ends[0]), "portrait-metal", radius_mm=2.4)]
+
+
+@portraits.beyond.register
+def overhang(result: PunchedResult, body: Body) -> tuple[float, float]:
+    """Rings and loops stand out past the held edge, on the left or above."""
+    out = {"brad": result.sticks_mm * 2 - 6, "stick": 0.0, "post": 0.0, "batten": 0.0}.get(result.what, _radius(result))
+    lies = portraits.ACROSS * body.thick if result.along == "side" else portraits.UP * body.thick
+    more = max(0.0, out - lies + 2) if out else 0.0
+    return (more, 0.0) if result.along == "side" else (0.0, more)
+
+
+def _radius(result: PunchedResult) -> float:
+    return result.cross.ring.radius + result.cross.ring.wire if result.cross else 8.0

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.binding.punched.record import Cross, PunchedResult
+from pleat.core.binding.punched.record import Clamp, Cross, PunchedResult
 from pleat.core.holes.turning import shut
 from pleat.core.units import Ruler
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape
@@ -14,7 +14,9 @@ PAGE: Final = 1.9
 
 
 def ring_side(result: PunchedResult, ruler: Ruler) -> Drawing | None:
-    """The cross-section of a ring, wire or coil; None for what has none."""
+    """The cross-section of a ring, wire or coil, or of a stack on its posts; None for what has none."""
+    if result.clamp is not None:
+        return _clamped(result.clamp, result, ruler)
     if result.cross is None:
         return None
     cross = result.cross
@@ -63,3 +65,30 @@ def _stack(cross: Cross, x: float, y: float, right: float) -> list[Shape]:
     if cross.middle:
         shapes.append(Label(right, y - stack / 2, "thicker in the middle", "quiet", "end", (-4, -6)))
     return shapes
+
+
+def _clamped(clamp: Clamp, result: PunchedResult, ruler: Ruler) -> Drawing:
+    """The stack on a post, battens and covers and packing in their places."""
+    right = result.inset_mm * 2 + 28
+    rows = [
+        (clamp.batten, "stick", 2 * result.inset_mm),
+        (clamp.cover, "stack turned-stack", right),
+        (clamp.block, "stack", right),
+        (clamp.cover, "stack turned-stack", right),
+        (clamp.packing, "lost-zone", 2 * result.inset_mm),
+        (clamp.batten, "stick", 2 * result.inset_mm),
+    ]
+    head = 2.0
+    shapes: list[Shape] = []
+    y = head
+    for thick, style, wide in rows:
+        if thick > 0.02:
+            shapes.append(Rect(0, y, wide, thick, style))
+            y += thick
+    half = clamp.post_thick / 2
+    shapes.append(Rect(result.inset_mm - half, head, clamp.post_thick, max(y - head, clamp.post), "metal"))
+    shapes += [Rect(result.inset_mm - 2 * half, at, 4 * half, head, "metal", radius=1) for at in (0.0, max(y, head + clamp.post))]
+    whole = max(y, head + clamp.post) + head
+    dims = (Dim("right", head, y, ruler.thin(y - head)),)
+    says = f"The book from its end: {ruler.thin(y - head)} on a post of {ruler.show(clamp.post)}."
+    return Drawing(right, whole, says, shapes, dims=dims)

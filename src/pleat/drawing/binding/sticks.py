@@ -86,5 +86,5 @@ def outside(result: SticksResult, cover: CoverResult, body: Body) -> list[Shape]
         edge += pitch
     for at, wide in result.strips_mm:
         corners = [(0, square + at, 0), (0, square + at, body.thick), (0, square + at + wide, body.thick), (0, square + at + wide, 0)]
-        shapes.append(body.face(corners, "portrait-tape"))
+        shapes.append(body.face(corners, "portrait-cloth"))
     return shapes

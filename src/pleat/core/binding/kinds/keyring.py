@@ -129,7 +129,7 @@ def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
             Check(
                 "D10",
                 "watch",
-                "One hole in a loop of card bears all the pull, with no eyelet.",
+                f"One hole of {ruler.thin(bored.hole)} in a loop of card bears all the pull, with no eyelet.",
                 "The leaves swing on it and the ring pulls at the loop, which tears. An eyelet in each of its ends, with the brad through both, holds.",
                 (Offer("eyelets in the loop's ends", (("binding.loop_eyelets", "yes"),)),),
             )

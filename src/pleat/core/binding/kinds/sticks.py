@@ -111,7 +111,7 @@ class Spine:
 
 def spine(binding: Sticks, sewn: SewnResult, left: LeftOfBinding) -> Spine:
     """What the sticks need: each as much as its section or itself with the strip beside it, whichever is more."""
-    cloth = left.paper.stock("covering").caliper.likely
+    cloth = left.paper.stock("strip").caliper.likely
     beside = binding.stick_mm + (cloth if binding.strips == "woven" else 0.0)
     takes = tuple(max(row.thick_mm, beside) for row in sewn.sewing.bed.rows)
     pitches = [(one + other) / 2 for one, other in itertools.pairwise(takes)]
@@ -140,7 +140,7 @@ def compute(binding: Sticks, left: LeftOfBinding) -> SticksResult:
         back.long,
         wide,
         max(len(back.strips), 1) * books,
-        "covering",
+        "strip",
         grain="w",
         across="it frays along its length",
     )
@@ -310,7 +310,7 @@ def _weave(binding: Sticks, left: LeftOfBinding, back: Spine) -> tuple[Step, ...
             "Weave the strips",
             f"{many(len(back.strips), 'strip')} of {ruler.size(back.long, binding.strip_wide_mm)}, {how}. Draw them snug, {ruler.show(binding.lap_mm)} left at either side.{then}",
             ("bodkin or a folded card",),
-            needs=("thread.trimmed", "covering.cut"),
+            needs=("thread.trimmed", "strip.cut"),
             gives=("strips.woven",),
             signature=signature(back.long, len(back.strips)),
             minutes=5 * max(len(back.strips), 1),
@@ -326,4 +326,4 @@ _BASE: Final = threaded.kind(
     record=Sticks,
     at="spine",
 )
-KIND: Final[BindingKind] = replace(_BASE, compute=compute, roles=("covering",))
+KIND: Final[BindingKind] = replace(_BASE, compute=compute, roles=("strip",))

@@ -30,8 +30,12 @@ class Bindered(Gear):
 
 def usual(pattern: Pattern, edge: float) -> Usual:
     """The pattern centred on the edge."""
-    how = f"{pattern.title.capitalize()}, centred: both ends have the same margin."
+    how = f"{_first(pattern.title)}, centred: both ends have the same margin."
     return Usual(centred(edge, pattern.gaps), pattern.hole, pattern.inset, pattern.rule, how, fixed=True)
+
+
+def _first(title: str) -> str:
+    return title[0].upper() + title[1:]
 
 
 def _binding_offers(binding: Bindered, edge: float, kind: type[Bindered]) -> tuple[Offer, ...]:
@@ -51,7 +55,7 @@ def compute(binding: Bindered, left: LeftOfBinding) -> PunchedResult:
     short: tuple[Check, ...] = ()
     if room < 2:
         others = _binding_offers(binding, bored.edge, type(binding))
-        what = f"{pattern.title.capitalize()} take {ruler.show(pattern.span)} and do not go on an edge of {ruler.show(bored.edge)}."
+        what = f"{_first(pattern.title)} take {ruler.show(pattern.span)} and do not go on an edge of {ruler.show(bored.edge)}."
         short = (Check("D5", "stop", what, "The outer holes would break the ends of the edge.", others, "" if others else "Take a larger leaf, or separate rings."),)  # fmt: skip
     name = binding.gear or f"binder, its rings {ruler.show(binding.inner_mm)} inside"
     return result(
@@ -60,7 +64,7 @@ def compute(binding: Bindered, left: LeftOfBinding) -> PunchedResult:
             title=pattern.title,
             figures=(
                 *capacity.figures(bored, ring, "binder"),
-                gear.figure(name, 1, f"{pattern.title.capitalize()}. The leaves are punched for it; the binder itself is bought. Its rings: {ruler.show(binding.inner_mm)} inside, wire {ruler.thin(binding.wire_mm)}."),
+                gear.figure(name, 1, f"{_first(pattern.title)}. The leaves are punched for it; the binder itself is bought. Its rings: {ruler.show(binding.inner_mm)} inside, wire {ruler.thin(binding.wire_mm)}."),
             ),
             checks=(*short, *pitch_check(bored, min(pattern.gaps) if len(set(pattern.gaps)) > 1 else pattern.gaps[0], "binder's rings", binding.punch_pitch_mm), *capacity.check(bored, ring, "binder", sizes)),
             offers=capacity.offers(bored, ring, sizes),

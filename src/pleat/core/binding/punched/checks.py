@@ -26,11 +26,11 @@ def punch_takes(bored: Bored) -> float:
     return max((punch.thickest_mm for punch in bored.left.tools.punches if punch.thickest_mm), default=PUNCH_TAKES_MM)
 
 
-def find(bored: Bored) -> tuple[Check, ...]:
-    """Every check that has something to say, whatever goes through the holes."""
+def find(bored: Bored, told: frozenset[str] = frozenset()) -> tuple[Check, ...]:
+    """Every check that has something to say, whatever goes through the holes; not of the ends, where the kind has ``told`` D5 itself."""
     found = (
         _misfit(bored),
-        _ends(bored),
+        None if "D5" in told else _ends(bored),
         _bridge(bored),
         _odd(bored),
         _lifts(bored),
@@ -238,7 +238,7 @@ def _weak(bored: Bored) -> Check | None:
     return Check(
         "D10",
         "watch",
-        "These leaves are weak paper, and every turn pulls at their holes.",
+        f"These leaves are weak paper, and every turn pulls at {'its hole' if len(bored.positions) == 1 else f'their {len(bored.positions)} holes'}.",
         "What moves and bears load gets a patch, a strip or an eyelet before it tears.",
         (
             Offer("patches round each hole", (("binding.reinforce", "patches"),)),

@@ -32,18 +32,25 @@ def usual(*more: tuple[str, object]) -> Changes:
 
 
 def ring_sizes(bored: Bored, shape: str, usual_sizes: Iterable[tuple[float, float]], word: str, extra: Callable[[Hardware], Changes] = lambda _: ()) -> tuple[Size, ...]:  # fmt: skip
-    """The sizes one may take of what has an inner diameter and a wire: those among the materials, else those that are sold."""
-    own = owned(bored, shape)
-    if own:
-        return tuple(
-            Size(one.name, one.inner_mm, one.wire_mm, taken(key, one, ("binding.inner_mm", one.inner_mm), ("binding.wire_mm", one.wire_mm), *extra(one)), one.owned, key)
-            for key, one in own
-        )  # fmt: skip
+    """The sizes one may take of what has an inner diameter and a wire: those among the materials, then those that are sold."""
     ruler = bored.left.brief.ruler
-    return tuple(
+    own = [
+        Size(
+            one.name,
+            one.inner_mm,
+            one.wire_mm,
+            taken(key, one, ("binding.inner_mm", max(one.inner_mm, 6.0)), ("binding.wire_mm", one.wire_mm), *extra(one)),
+            one.owned,
+            key,
+        )
+        for key, one in owned(bored, shape)
+    ]
+    sold = [
         Size(f"{word} of {ruler.show(inner)}", inner, wire, usual(("binding.inner_mm", inner), ("binding.wire_mm", wire)))
         for inner, wire in usual_sizes
-    )
+        if not any(abs(one.inner - inner) < 0.5 for one in own)
+    ]
+    return (*own, *sold)
 
 
 def figure(name: str, count: int, how: str, rule: Rule | None = None) -> Figure:

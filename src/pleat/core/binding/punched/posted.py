@@ -6,7 +6,7 @@ from typing import Annotated, Final
 
 from pleat.core.binding.punched import gear
 from pleat.core.binding.punched.capacity import GROUP
-from pleat.core.binding.punched.record import Bored, Gear, PunchedResult, Usual, bore
+from pleat.core.binding.punched.record import Bored, Clamp, Gear, PunchedResult, Usual, bore
 from pleat.core.binding.punched.work import Own, result
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.cautions import KNIFE
@@ -48,14 +48,12 @@ def battens(binding: Posted) -> float:
 
 
 def lengths(bored: Bored) -> list[tuple[float, Changes, str]]:
-    """(length, changes, name) of the posts one may take, the shortest first: those among the materials, else those that are sold."""
-    own = gear.owned(bored, "post")
+    """(length, changes, name) of the posts one may take, the shortest first: those among the materials and those that are sold."""
     ruler = bored.left.brief.ruler
-    if own:
-        found = [(one.inner_mm, gear.taken(key, one, ("binding.length_mm", one.inner_mm)), one.name) for key, one in own]
-    else:
-        found = [(mm, gear.usual(("binding.length_mm", mm)), f"posts of {ruler.show(mm)}") for mm in LENGTHS_MM]
-    return sorted(found, key=lambda row: row[0])
+    own = [(one.inner_mm, gear.taken(key, one, ("binding.length_mm", one.inner_mm)), one.name) for key, one in gear.owned(bored, "post")]
+    there = {mm for mm, _, _ in own}
+    sold = [(mm, gear.usual(("binding.length_mm", mm)), f"posts of {ruler.show(mm)}") for mm in LENGTHS_MM if mm not in there]
+    return sorted([*own, *sold], key=lambda row: row[0])
 
 
 def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
@@ -104,6 +102,7 @@ def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
                 8,
             ),
             what="batten" if battens(binding) else "post",
+            clamp=Clamp(bored.stack - bored.covers, bored.covers / 2, battens(binding) / 2, packing, length, binding.post_mm),
             thick_mm=binding.post_mm,
             sticks_mm=battens(binding) / 2,
             look="no leaf slips when the posts are tight",

@@ -167,6 +167,18 @@ class Cross:
         return self.block + 2 * self.cover
 
 
+@dataclass(frozen=True)
+class Clamp:
+    """What posts hold together, seen from the end of the book, mm: leaves, one cover, one batten, packing, the post's length and thickness."""
+
+    block: float
+    cover: float
+    batten: float
+    packing: float
+    post: float
+    post_thick: float
+
+
 @dataclass(frozen=True, kw_only=True)
 class PunchedResult(BindingResult):
     """A binding through holes along an edge, mm: the edge and how far the leaf goes on from it, the holes' width, the score that leaves turn on,
@@ -182,6 +194,7 @@ class PunchedResult(BindingResult):
     title: str
     movable: bool = False
     cross: Cross | None = None
+    clamp: Clamp | None = None
     pitch: PitchPlan | None = None
     what: str = "ring"
     thick_mm: float = 2.0

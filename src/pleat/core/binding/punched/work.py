@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from typing import Final
 
 from pleat.core.binding.punched.checks import find, punch_takes
-from pleat.core.binding.punched.record import Bored, Cross, Placed, PunchedResult
+from pleat.core.binding.punched.record import Bored, Clamp, Cross, Placed, PunchedResult
 from pleat.core.cautions import PUNCH
 from pleat.core.holes.places import BRIDGE_MM, KEEP_MM
 from pleat.core.holes.punch import PitchPlan, in_a_lift, lifts, pitch_plan
@@ -33,6 +33,7 @@ class Own:
     steps: tuple[Step, ...] = ()
     cautions: tuple[str, ...] = ()
     cross: Cross | None = None
+    clamp: Clamp | None = None
     what: str = "ring"
     thick_mm: float = 2.0
     sticks_mm: float = 0.0
@@ -48,7 +49,7 @@ def result(bored: Bored, own: Own) -> PunchedResult:
     return PunchedResult(
         key_figure=own.figures[0],
         figures=(*own.figures, holes(bored), _edge(bored), _lifts(bored), *_pins(bored, pitch), _jig(bored)),
-        checks=(*own.checks, *find(bored)),
+        checks=(*own.checks, *find(bored, frozenset(check.key for check in own.checks))),
         offers=own.offers,
         parts=own.parts,
         steps=_steps(bored, own, pitch),
@@ -67,6 +68,7 @@ def result(bored: Bored, own: Own) -> PunchedResult:
         title=own.title,
         movable=isinstance(bored.record, Placed) and not bored.usual.fixed,
         cross=own.cross,
+        clamp=own.clamp,
         pitch=pitch,
         what=own.what,
         thick_mm=own.thick_mm,

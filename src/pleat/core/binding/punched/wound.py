@@ -64,16 +64,27 @@ def sizes(winding: Winding, binding: Wound, bored: Bored) -> list[Size]:
     """The diameters one may take, the smallest first."""
     ruler = bored.left.brief.ruler
     own = [(key, one) for key, one in gear.owned(bored, winding.shape) if not one.pitch_mm or abs(one.pitch_mm - pitch_of(binding)) < 0.3]
-    if own:
-        found = [
-            Size(one.name, one.inner_mm, one.wire_mm, gear.taken(key, one, ("binding.nominal_mm", min(80.0, max(4.0, one.inner_mm + 2 * one.wire_mm))), ("binding.wire_mm", min(one.wire_mm, 6.0))), one.owned, key)
-            for key, one in own
-        ]  # fmt: skip
-    else:
-        found = [
-            Size(f"{winding.word} of {ruler.show(mm)}", mm - 2 * binding.wire_mm, binding.wire_mm, gear.usual(("binding.nominal_mm", mm)))
-            for mm in winding.sold(binding)
-        ]
+    found = [
+        Size(
+            one.name,
+            one.inner_mm,
+            one.wire_mm,
+            gear.taken(
+                key,
+                one,
+                ("binding.nominal_mm", min(80.0, max(4.0, one.inner_mm + 2 * one.wire_mm))),
+                ("binding.wire_mm", min(one.wire_mm, 6.0)),
+            ),
+            one.owned,
+            key,
+        )
+        for key, one in own
+    ]
+    found += [
+        Size(f"{winding.word} of {ruler.show(mm)}", mm - 2 * binding.wire_mm, binding.wire_mm, gear.usual(("binding.nominal_mm", mm)))
+        for mm in winding.sold(binding)
+        if not any(abs(one.inner + 2 * one.wire - mm) < 0.5 for one in found)
+    ]
     return sorted(found, key=lambda one: one.inner)
 
 
