@@ -225,7 +225,9 @@ def test_the_slip_is_caught_and_its_fixes_mend_it(slip, pleat, wrong, right):
     caught = found(wrong, slip)
     assert [where for where, _ in caught] == [pleat]
     check = caught[0][1]
-    assert any(character.isdigit() for character in check.title + check.why) or slip == "B7" or pleat == "bench", "a check gives its numbers"
+    assert any(character.isdigit() for character in check.title + check.why) or slip == "B7" or pleat == "bench", (
+        "a check gives its numbers"
+    )
     assert not found(right, slip)
     for fix in check.offers:
         mended = editing.apply(wrong, fix.changes)

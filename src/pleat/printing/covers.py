@@ -27,8 +27,14 @@ GAP_MM: Final = 8.0
 
 @strips_of.register
 def score_lists(result: LaidResult, plan: Plan) -> tuple[Strip, ...]:
-    """Every piece with folds: its marks from the left edge outside up, and turned over; from the head where it folds across."""
-    return tuple(strip for one in result.pieces for strip in _lists(one.piece, plan))
+    """Every piece with folds: its marks from the left edge outside up, and turned over; from the head where it folds across. What is the same
+    turned over as another piece is outside up is not printed twice."""
+    found = [strip for one in result.pieces for strip in _lists(one.piece, plan)]
+    outside = {(strip.length_mm, strip.marks, strip.top) for strip in found if not strip.name.endswith(_TURNED)}
+    return tuple(strip for strip in found if not strip.name.endswith(_TURNED) or (strip.length_mm, strip.marks, strip.top) not in outside)
+
+
+_TURNED: Final = ("inside up", "head over tail")
 
 
 def _lists(sheet: Piece, plan: Plan) -> tuple[Strip, ...]:

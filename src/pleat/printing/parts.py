@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from functools import singledispatch
 
+from pleat.core.binding.punched.record import PunchedResult
 from pleat.core.binding.result import BindingResult
 from pleat.core.binding.sewn import SewnResult
 from pleat.core.cover.wrapped import WrapResult
@@ -49,7 +50,8 @@ def _binding(result: BindingResult, plan: Plan) -> list[Row]:
     rows = []
     if result.positions_mm:
         inset = f", {ruler.show(result.inset_mm)} from the edge" if result.inset_mm else ""
-        rows.append(("holes from the head", f"{', '.join(ruler.number(at) for at in result.positions_mm)} {ruler.name}{inset}"))
+        end = "left" if isinstance(result, PunchedResult) and result.along == "head" else "head"
+        rows.append((f"holes from the {end}", f"{', '.join(ruler.number(at) for at in result.positions_mm)} {ruler.name}{inset}"))
     for part in result.parts:
         if isinstance(part, Length):
             rows.append((part.name, f"{many(part.count, 'length')} of {ruler.show(part.length_mm)}"))
@@ -67,6 +69,7 @@ def _sewn(result: SewnResult, plan: Plan) -> list[Row]:
     return [
         *((("stations from the head", f"{marks} {ruler.name}"),) if marks else ()),
         *((part.key, _length_words(part, ruler) + (double if part.key == "thread" else "")) for part in lengths),
+        *((part.name, str(part.count)) for part in result.parts if isinstance(part, Count)),
     ]
 
 

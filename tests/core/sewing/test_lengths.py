@@ -19,6 +19,10 @@ from tests.core.sewing.patterns import bed, small
 THREAD_MM = 0.6
 
 
+ROUND_MM = {"cord": 3.0, "stick": 5.0}
+"""What patterns are tried on, as thick as it is there."""
+
+
 def points(sewing):
     """The thread as points (along, across, up) in mm: the outside at 0, the inside of a fold below it by what the needle passes."""
     bed_ = sewing.bed
@@ -55,8 +59,8 @@ def points(sewing):
                 low, high = at(here.row, here.at, "outside"), at(move.row, move.at, "outside")
                 line += [(low[0], low[1], tape[0].thick_mm), (high[0], high[1], tape[0].thick_mm)]
             line.append(before)
-            if move.do == "wrap" and move.what == "cord":
-                line += [*ring(before, (3.0 + THREAD_MM) / 2), before]
+            if move.do == "wrap" and move.what in ROUND_MM:
+                line += [*ring(before, (ROUND_MM[move.what] + THREAD_MM) / 2), before]
             if move.do == "wrap" and move.what == "board":
                 x, y, z = before
                 line += [(x, y - 2, z), (x, y - 2, z - 8), (x, y, z - 8), before, *ring(before, THREAD_MM / 2)]

@@ -225,7 +225,7 @@ def _end(state: _State, thread: Thread, step: int, letters: _Word) -> Iterator[F
     closed = tie.what in ("tail", "over")
     if letters.empty(closed):
         yield Fault("grip", "pulled at both ends, all of it comes out again: nothing holds it", last)
-    elif tie.what == "tail" and letters.closes_on_itself:
+    elif tie.what == "tail" and letters.closes_on_itself and not state.promise.knots:
         what = "the tails go into one hole: unless they lie either side of a long stitch the knot slips through it"
         yield Fault("grip", what, last, any(move.do == "wrap" for move in thread))
 

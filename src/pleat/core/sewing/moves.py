@@ -113,7 +113,8 @@ class Promise:
     ``covered``: on which side each gap has thread, of the ``gaps`` named (gap g lies between holes g and g + 1; None for all).
     ``links``: where neighbouring rows are joined. ``may_pass`` are holes that a stitch may run past, ``unused`` (row, station) that stay
     empty. ``cross`` is how many rows one travel may go up or down, ``slant`` whether it may go along the fold meanwhile. ``supports``
-    says by which rows each is held; ``own`` is a maker's own pattern, of which only what cannot be sewn is wrong.
+    says by which rows each is held; ``own`` is a maker's own pattern, of which only what cannot be sewn is wrong; ``knots``
+    says that it hangs on its knots, and is meant to.
     """
 
     covered: Covered = "either"
@@ -127,6 +128,7 @@ class Promise:
     cover: bool = False
     edges: bool = False
     own: bool = False
+    knots: bool = False
 
 
 @dataclass(frozen=True)

@@ -133,6 +133,14 @@ def outside(result: PunchedResult, cover: CoverResult, body: Body) -> list[Shape
         x, y = body.at(result.inset_mm - wide / 2, start) if result.along == "side" else body.at(start, result.inset_mm - wide / 2)
         size = (wide, long) if result.along == "side" else (long, wide)
         shapes.insert(0, Rect(x, y, *size, "portrait-stick", radius=min(wide / 2, 3)))
+    if result.what == "stick":
+        for at in result.positions_mm:
+            ends = ((result.inset_mm - thick, at + square), (result.inset_mm + thick, at + square))
+            shapes.append(
+                Line(
+                    *(n for end in ends for n in (body.at(*end) if result.along == "side" else body.at(end[1], end[0]))), "portrait-thread"
+                )
+            )
     return shapes
 
 

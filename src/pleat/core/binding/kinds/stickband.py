@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding.punched import gear
@@ -22,6 +23,10 @@ OVERHANG_MM: Final = 10.0
 """The stick stands out past each hole by at least so much (common practice, no source)."""
 SNUG: Final = 0.6
 """How far into its stretch a band is best when the book is as thick as it is now: it holds, and can still grow (house rule)."""
+
+
+NOTCH_MM: Final = 6.0
+"""A notch is a half circle so wide (house rule)."""
 
 
 class StickBand(Gear):
@@ -59,7 +64,10 @@ def usual_for(binding: StickBand, stack: float, edge: float) -> Usual:
     spacing = 2 * math.floor(proposed(binding, edge, stack) / 2)
     positions = ((edge - spacing) / 2, (edge + spacing) / 2)
     rule = Rule("arithmetic", "the band's length decides how far apart the holes are")
-    return Usual(positions, 5.0, 12.0, rule, "As far apart as the band wants, the same from both ends.")
+    how = "As far apart as the band wants, the same from both ends."
+    if binding.through == "notches":
+        return Usual(positions, NOTCH_MM, 0.0, rule, how, notch=True)
+    return Usual(positions, 5.0, 12.0, rule, how)
 
 
 def _usual(binding: StickBand, edge: float) -> Usual:
@@ -69,50 +77,22 @@ def _usual(binding: StickBand, edge: float) -> Usual:
 
 def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
     """How far apart the holes are, and how much the band holds."""
-    ruler = left.brief.ruler
+    ruler, books = left.brief.ruler, left.brief.quantity
     stack = bore(binding, left, lambda edge: _usual(binding, edge)).stack
     bored = bore(binding, left, lambda edge: usual_for(binding, stack, edge))
-    spacing = bored.positions[-1] - bored.positions[0]
-    need = band_need(spacing, stack, binding.stick_mm, binding.band_thick_mm)
-    most = most_stack(binding.longest, spacing, binding.stick_mm, binding.band_thick_mm)
-    each = left.pages.thickness.likely / max(left.pages.leaves, 1)
-    leaves = max(0, math.floor((most - bored.covers - left.extras.added.likely) / each + 1e-9))
-    round_ends = math.pi * (binding.stick_mm + binding.band_thick_mm)
-    figures = (
-        Figure(
-            "spacing",
-            "holes apart",
-            spacing,
-            "length",
-            f"The band comes to {ruler.thin(need)} on this book: {ruler.show(spacing)} along the back + 2 × {ruler.thin(stack)} up through the stack + {ruler.thin(round_ends)} round both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most {ruler.show(binding.longest)}.",
-            (Rule("arithmetic", "the way of the band"), Rule("house rule", f"snug at {SNUG:.0%} of its stretch")),
-            scrap=f"holes {ruler.show(spacing)} apart",
-        ),
-        Figure(
-            "most",
-            "the band holds",
-            many(leaves, "leaf", "leaves"),
-            "text",
-            f"Stretched as far as it goes, {ruler.show(binding.longest)}, it goes round a stack of {ruler.thin(most)}, covers and all.",
-            (Rule("arithmetic", "the band at its limit"),),
-            aside=f"room for {leaves - left.pages.leaves} more" if leaves >= left.pages.leaves else f"{left.pages.leaves - leaves} too many",
-        ),
-        gear.figure(binding.gear or "rubber band", 1, f"Laid flat {ruler.show(binding.band_mm)}, {ruler.thin(binding.band_thick_mm)} thick, stretches by {binding.stretch:g} %: pull yours along a ruler."),
-    )  # fmt: skip
+    way = _way(binding, bored)
     stick = _stick(binding, bored.edge)
     where = "up through each hole" if binding.through == "holes" else "round each notch"
     return result(
         bored,
         Own(
             title="stick and band",
-            figures=figures,
-            checks=_checks(binding, bored, need, leaves),
-            offers=_bands(binding, bored, stack),
+            figures=_figures(binding, bored, way),
+            checks=_checks(binding, bored, way),
+            offers=_bands(binding, bored),
             parts=(
-                Count("stick", f"stick, {ruler.show(stick)} long, {ruler.thin(binding.stick_mm)} thick", left.brief.quantity, ""),
-                Count(
-                    "band", binding.gear or f"band, {ruler.show(binding.band_mm)} laid flat", left.brief.quantity, binding.stock_id or ""
-                ),
+                Count("stick", f"stick, {ruler.show(stick)} long, {ruler.thin(binding.stick_mm)} thick", books, ""),
+                Count("band", binding.gear or f"band, {ruler.show(binding.band_mm)} laid flat", books, binding.stock_id or ""),
             ),
             steps=(_trim(bored, stick),),
             hang=(
@@ -131,6 +111,53 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
     )
 
 
+@dataclass(frozen=True)
+class Way:
+    """The band's way, mm: between the holes, how long it becomes on this book, the thickest stack it goes round; and how many leaves that is."""
+
+    spacing: float
+    need: float
+    most: float
+    leaves: int
+
+
+def _way(binding: StickBand, bored: Bored) -> Way:
+    spacing = bored.positions[-1] - bored.positions[0]
+    need = band_need(spacing, bored.stack, binding.stick_mm, binding.band_thick_mm)
+    most = most_stack(binding.longest, spacing, binding.stick_mm, binding.band_thick_mm)
+    pages = bored.left.pages
+    each = (pages.thickness.likely + bored.strengthened) / max(pages.leaves, 1)
+    return Way(spacing, need, most, max(0, math.floor((most - bored.covers - bored.left.extras.added.likely) / each + 1e-9)))
+
+
+def _figures(binding: StickBand, bored: Bored, way: Way) -> tuple[Figure, ...]:
+    ruler, have = bored.left.brief.ruler, bored.left.pages.leaves
+    round_ends = math.pi * (binding.stick_mm + binding.band_thick_mm)
+    room = f"room for {way.leaves - have} more" if way.leaves >= have else f"{have - way.leaves} too many"
+    flat = f"Laid flat {ruler.show(binding.band_mm)}, {ruler.thin(binding.band_thick_mm)} thick, stretches by {binding.stretch:g} %: pull yours along a ruler."
+    return (
+        Figure(
+            "spacing",
+            "notches apart" if binding.through == "notches" else "holes apart",
+            way.spacing,
+            "length",
+            f"The band comes to {ruler.thin(way.need)} on this book: {ruler.show(way.spacing)} along the back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most {ruler.show(binding.longest)}.",
+            (Rule("arithmetic", "the way of the band"), Rule("house rule", f"snug at {SNUG:.0%} of its stretch")),
+            scrap=f"{ruler.show(way.spacing)} apart",
+        ),
+        Figure(
+            "most",
+            "the band holds",
+            many(way.leaves, "leaf", "leaves"),
+            "text",
+            f"Stretched as far as it goes, {ruler.show(binding.longest)}, it goes round a stack of {ruler.thin(way.most)}, covers and all.",
+            (Rule("arithmetic", "the band at its limit"),),
+            aside=room,
+        ),
+        gear.figure(binding.gear or "rubber band", 1, flat),
+    )
+
+
 def _trim(bored: Bored, stick: float) -> Step:
     ruler = bored.left.brief.ruler
     return Step(
@@ -145,9 +172,10 @@ def _trim(bored: Bored, stick: float) -> Step:
     )
 
 
-def _checks(binding: StickBand, bored: Bored, need: float, leaves: int) -> tuple[Check, ...]:
+def _checks(binding: StickBand, bored: Bored, way: Way) -> tuple[Check, ...]:
     """D10: the band too tight or slack; D11: the stick longer than the page, or too short for its holes."""
     ruler, found = bored.left.brief.ruler, []
+    need, leaves = way.need, way.leaves
     if need > binding.longest + 1e-6 or need <= binding.band_mm:
         tight = need > binding.longest
         what = f"The band is too {'short' if tight else 'slack'}: this book stretches it to {ruler.thin(need)}, {'it goes to ' + ruler.show(binding.longest) if tight else 'slack it is ' + ruler.show(binding.band_mm)}."
@@ -205,7 +233,7 @@ def _checks(binding: StickBand, bored: Bored, need: float, leaves: int) -> tuple
     return tuple(found)  # fmt: skip
 
 
-def _bands(binding: StickBand, bored: Bored, stack: float) -> tuple[Offer, ...]:
+def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
     """The elastic among the materials that is a closed loop, with what each would do here."""
     ruler, found = bored.left.brief.ruler, []
     for key, one in bored.left.tools.elastics:
@@ -220,8 +248,8 @@ def _bands(binding: StickBand, bored: Bored, stack: float) -> tuple[Offer, ...]:
             *SPREAD,
         )
         own = binding.model_copy(update={"band_mm": one.length_left_mm, "band_thick_mm": one.width_mm, "stretch": one.stretch})
-        apart = proposed(own, bored.edge, stack)
-        need = band_need(apart, stack, own.stick_mm, own.band_thick_mm)
+        apart = proposed(own, bored.edge, bored.stack)
+        need = band_need(apart, bored.stack, own.stick_mm, own.band_thick_mm)
         good = own.band_mm < need <= own.longest
         found.append(
             Offer(

@@ -97,6 +97,8 @@ def _fewer(bored: Bored) -> tuple[Offer, ...]:
 
 def _bridge(bored: Bored) -> Check | None:
     """D5 across: too little paper between hole and held edge, or a hole so far in that the page is lost."""
+    if bored.usual.notch:
+        return None
     ruler, bridge = bored.left.brief.ruler, bored.bridge
     right = ruler.snap_up(bored.hole / 2 + BRIDGE_MM + 1)
     offers = tuple(
@@ -150,6 +152,8 @@ def _odd(bored: Bored) -> Check | None:
 
 def _lifts(bored: Bored) -> Check | None:
     """D7: more leaves at once than the punch takes; a leaf that does not go in at all is drilled."""
+    if bored.usual.notch:
+        return None
     ruler, leaves, takes = bored.left.brief.ruler, bored.left.pages.leaves, punch_takes(bored)
     caliper = bored.left.paper.leaf.caliper.likely
     each = in_a_lift(caliper, takes)

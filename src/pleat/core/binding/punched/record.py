@@ -57,13 +57,15 @@ class Gear(Placed):
     stock_id: str | None = Field(default=None, max_length=40, description="the item among the materials it was taken from")
 
 
+NOTCH_JIG_MM: Final = 24.0
+"""A jig for notches: wide enough to hold (house rule)."""
 ADDS_MM: Final = {"none": 0.0, "patches": 0.08, "strip": 0.1, "eyelets": 0.6}
 """What each way to make holes strong adds to a leaf, in mm (house rule: a thin patch, a strip of thin paper, both rims of an eyelet)."""
 
 
 @dataclass(frozen=True)
 class Usual:
-    """Where a kind puts its holes by itself, lengths in mm: from the head (or the left), their width, from their middle to the edge; and the rule that says so."""
+    """Where a kind puts its holes by itself, lengths in mm: from the head (or the left), their width, from their middle to the edge; and the rule that says so. A ``notch`` is cut into the edge itself."""
 
     positions: tuple[float, ...]
     hole: float
@@ -71,6 +73,7 @@ class Usual:
     rule: Rule
     how: str
     fixed: bool = False
+    notch: bool = False
 
 
 @dataclass(frozen=True)
@@ -98,7 +101,7 @@ class Bored:
     @property
     def jig(self) -> float:
         """As wide as the strip it is laid on: to the score, or so that the holes run along its middle and it may be turned over."""
-        return self.record.hinge_mm or 2 * self.inset
+        return self.record.hinge_mm or (NOTCH_JIG_MM if self.usual.notch else 2 * self.inset)
 
     @property
     def covers(self) -> float:
@@ -141,7 +144,7 @@ def bore(record: Punched, left: LeftOfBinding, usual: Callable[[float], Usual]) 
         reach=reach,
         positions=tuple(sorted(placed)) if placed and fits else own.positions,
         hole=record.hole_mm or own.hole,
-        inset=own.inset if record.inset_mm is None else record.inset_mm,
+        inset=own.inset if record.inset_mm is None or own.notch else record.inset_mm,
         by_hand=fits,
         misfit=0 if placed is None or fits else len(placed),
     )

@@ -7,7 +7,7 @@ from typing import Final
 
 from pleat.core.binding.punched.checks import find, punch_takes
 from pleat.core.binding.punched.record import Bored, Clamp, Cross, Placed, PunchedResult
-from pleat.core.cautions import PUNCH
+from pleat.core.cautions import KNIFE, PUNCH
 from pleat.core.holes.places import BRIDGE_MM, KEEP_MM
 from pleat.core.holes.punch import PitchPlan, in_a_lift, lifts, pitch_plan
 from pleat.core.plan import Check, Figure, Offer, Piece, Rule, Step, signature
@@ -48,7 +48,13 @@ def result(bored: Bored, own: Own) -> PunchedResult:
     pitch = _pitch(bored, own)
     return PunchedResult(
         key_figure=own.figures[0],
-        figures=(*own.figures, holes(bored), _edge(bored), _lifts(bored), *_pins(bored, pitch), _jig(bored)),
+        figures=(
+            *own.figures,
+            holes(bored),
+            *(() if bored.usual.notch else (_edge(bored), _lifts(bored))),
+            *_pins(bored, pitch),
+            _jig(bored),
+        ),
         checks=(*own.checks, *find(bored, frozenset(check.key for check in own.checks))),
         offers=own.offers,
         parts=own.parts,
@@ -97,7 +103,7 @@ def holes(bored: Bored) -> Figure:
     if count > 8:
         first, last = bored.positions[0], bored.edge - bored.positions[-1]
         pitch = bored.positions[1] - bored.positions[0]
-        said = f"{count} holes, {ruler.fine(pitch)} apart; the first {ruler.show(first)} {_from(bored)}, the last {ruler.show(last)} from the other end."
+        said = f"{count} holes, {ruler.thin(pitch)} apart; the first {ruler.show(first)} {_from(bored)}, the last {ruler.show(last)} from the other end."
     else:
         said = f"At {marks(bored)} {_from(bored)}."
     how = f"{said} {'As you placed them.' if bored.by_hand else bored.usual.how}"
@@ -167,9 +173,9 @@ def _pins(bored: Bored, pitch: PitchPlan | None) -> tuple[Figure, ...]:
     )
     stop = -first.stop_mm
     where = (
-        f"the paper's end lies {ruler.fine(stop)} before the first pin's middle"
+        f"the paper's end lies {ruler.thin(stop)} before the first pin's middle"
         if stop > 0
-        else f"the paper's end lies {ruler.fine(-stop)} past the first pin's middle, so that the row begins on pin {first.pins[0]}"
+        else f"the paper's end lies {ruler.thin(-stop)} past the first pin's middle, so that the row begins on pin {first.pins[0]}"
     )
     more = (
         f" Then set the last hole over the first pin and punch on, {many(len(pitch.strokes), 'stroke')} in all."
@@ -182,9 +188,9 @@ def _pins(bored: Bored, pitch: PitchPlan | None) -> tuple[Figure, ...]:
             label="stop of the punch",
             value=many(len(pitch.strokes), "stroke") + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
             show="text",
-            how=f"Set the stop so that {where}: both ends of the row have {ruler.fine(bored.positions[0])} to the paper's. {pulled}{more}",
+            how=f"Set the stop so that {where}: both ends of the row have {ruler.thin(bored.positions[0])} to the paper's. {pulled}{more}",
             rules=(Rule("arithmetic", "the row centred on the edge"),),
-            scrap=f"stop {ruler.fine(abs(stop))}" + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
+            scrap=f"stop {ruler.thin(abs(stop))}" + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
         ),
     )
 
@@ -195,72 +201,86 @@ def _numbers(pins: tuple[int, ...]) -> str:
 
 def _steps(bored: Bored, own: Own, pitch: PitchPlan | None) -> tuple[Step, ...]:
     """Score, jig, check sheet, lifts, reinforcement, and what holds it all, in order."""
-    ruler, record, known = bored.left.brief.ruler, bored.record, signature(*bored.positions, bored.inset, bored.hole)
-    leaves, caliper = bored.left.pages.leaves, bored.left.paper.leaf.caliper.likely
-    each = in_a_lift(caliper, punch_takes(bored))
-    found = list(own.steps)
-    if record.hinge_mm:
-        found.append(
-            Step(
-                "hinge",
-                "Score every leaf",
-                f"{ruler.show(record.hinge_mm)} from the held edge, all {leaves}, and bend each once to and fro.",
-                ("bone folder", "scoring board or rule"),
-                needs=("block.stacked",),
-                gives=("leaf.scored",),
-                tags=frozenset({"flat"}),
-                signature=signature(record.hinge_mm, leaves),
-                minutes=max(3, leaves * 0.3),
-            )
-        )
-    found.append(
-        Step(
-            "jig",
-            "Cut the jig and punch it",
-            f"The printed jig, {ruler.size(bored.jig, bored.edge)}, along its outline; or a strip of card with {marks(bored) if len(bored.positions) <= 8 else 'the row on it'}. Punch it, lay it on one waste leaf and hold both to the light: this is the check sheet.",
-            ("printed jig", "knife and rule", "paper punch"),
-            needs=("block.stacked",),
-            gives=("jig.ready",),
-            cautions=(PUNCHING,),
-            signature=known,
-            for_all=True,
-        )
+    known = signature(*bored.positions, bored.inset, bored.hole)
+    title, detail, tools, minutes = own.hang
+    hang = Step(
+        "hang",
+        title,
+        detail,
+        tools,
+        needs=("block.punched", "leaf.reinforced", "cover.punched", "gear.ready"),
+        gives=("book.bound",),
+        cautions=own.cautions,
+        signature=signature(known, *own.more),
+        minutes=minutes,
     )
+    return (*own.steps, *_scored(bored), _jigged(bored, known), _punched(bored, pitch, known), *_reinforced(bored), hang)
+
+
+def _scored(bored: Bored) -> tuple[Step, ...]:
+    hinge, leaves = bored.record.hinge_mm, bored.left.pages.leaves
+    if not hinge:
+        return ()
+    return (
+        Step(
+            "hinge",
+            "Score every leaf",
+            f"{bored.left.brief.ruler.show(hinge)} from the held edge, all {leaves}, and bend each once to and fro.",
+            ("bone folder", "scoring board or rule"),
+            needs=("block.stacked",),
+            gives=("leaf.scored",),
+            tags=frozenset({"flat"}),
+            signature=signature(hinge, leaves),
+            minutes=max(3, leaves * 0.3),
+        ),
+    )
+
+
+def _jigged(bored: Bored, known: str) -> Step:
+    ruler = bored.left.brief.ruler
+    row = marks(bored) if len(bored.positions) <= 8 else "the row on it"
+    return Step(
+        "jig",
+        "Cut the jig and punch it",
+        f"The printed jig, {ruler.size(bored.jig, bored.edge)}, along its outline; or a strip of card with {row}. {'Notch' if bored.usual.notch else 'Punch'} it, lay it on one waste leaf and hold both to the light: this is the check sheet.",
+        ("printed jig", "knife and rule", *(() if bored.usual.notch else ("paper punch",))),
+        needs=("block.stacked",),
+        gives=("jig.ready",),
+        cautions=(KNIFE,) if bored.usual.notch else (KNIFE, PUNCHING),
+        signature=known,
+        for_all=True,
+    )
+
+
+def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
+    """The leaves punched in lifts, each held against the check sheet; or notched."""
+    ruler, leaves, takes = bored.left.brief.ruler, bored.left.pages.leaves, punch_takes(bored)
+    caliper = bored.left.paper.leaf.caliper.likely
+    each = in_a_lift(caliper, takes)
+    if bored.usual.notch:
+        how = f"{many(len(bored.positions), 'notch', 'notches')}, each {ruler.thin(bored.hole / 2)} deep, a few leaves at a time"
+    else:
+        how = (
+            f"{many(-(-leaves // each), 'lift')} of at most {many(each, 'leaf', 'leaves')}"
+            if each
+            else "Drilled, clamped between two boards"
+        )
     stop = ""
     if pitch and pitch.strokes:
         first = pitch.strokes[0]
-        stop = f" Stop of the punch: the row's first hole on pin {first.pins[0]}, {ruler.fine(bored.positions[0])} from the paper's end."
+        stop = f" Stop of the punch: the row's first hole on pin {first.pins[0]}, {ruler.thin(bored.positions[0])} from the paper's end."
         stop += f" Pull {_numbers(pitch.pulled)}." if pitch.pulled else ""
-    how = f"{many(-(-leaves // each), 'lift')} of at most {many(each, 'leaf', 'leaves')}" if each else "Drilled, clamped between two boards"
-    found.append(
-        Step(
-            "punch",
-            "Punch the leaves",
-            f"{how}, {BENCH[bored.along]}: lay the jig level with head and edge, punch through its holes, and hold every lift against the check sheet. Count them off.{stop}",
-            ("paper punch", "jig", "check sheet"),
-            needs=("block.stacked", "leaf.scored", "jig.ready"),
-            gives=("block.punched",),
-            cautions=(PUNCHING,),
-            signature=signature(known, leaves, each),
-            minutes=max(3, lifts(leaves, caliper, punch_takes(bored)) * 0.7),
-        )
+    return Step(
+        "punch",
+        "Notch the leaves" if bored.usual.notch else "Punch the leaves",
+        f"{how}, {BENCH[bored.along]}: lay the jig level with head and edge, {'cut' if bored.usual.notch else 'punch'} through its holes, and hold every lift against the check sheet. Count them off.{stop}",
+        ("knife" if bored.usual.notch else "paper punch", "jig", "check sheet"),
+        needs=("block.stacked", "leaf.scored", "jig.ready"),
+        gives=("block.punched",),
+        cautions=(KNIFE if bored.usual.notch else PUNCHING,),
+        signature=signature(known, leaves, each),
+        minutes=max(3, lifts(leaves, caliper, takes) * 0.7),
     )
-    found += _reinforced(bored)
-    title, detail, tools, minutes = own.hang
-    found.append(
-        Step(
-            "hang",
-            title,
-            detail,
-            tools,
-            needs=("block.punched", "leaf.reinforced", "cover.punched", "gear.ready"),
-            gives=("book.bound",),
-            cautions=own.cautions,
-            signature=signature(known, *own.more),
-            minutes=minutes,
-        )
-    )
-    return tuple(found)
 
 
 REINFORCED: Final = {

@@ -83,4 +83,4 @@ def lashing(hole: int, row: int = 1) -> Thread:
 
 
 def lashing_promise() -> Promise:
-    return Promise(covered="none")
+    return Promise(covered="none", knots=True)
