@@ -47,12 +47,6 @@ def a_wrong_tap(page: Page) -> None:
     page.wait_for_timeout(200)
 
 
-def tap_an_eight(page: Page) -> None:
-    page.get_by_label("as a line, to type or to copy").fill("3 in | 3 2 1 2 3 4 5 4 =tail@3")
-    page.get_by_role("button", name="take this line").click()
-    page.get_by_text("it holds").wait_for()
-
-
 def take_up_a_sheet(page: Page) -> None:
     page.locator(".pile-section").first.evaluate("section => section.scrollIntoView()")
     page.locator(".fan-sheet").nth(2).click()
@@ -69,11 +63,8 @@ def measure(page: Page) -> None:
         page.get_by_text(f"{reading} mm").wait_for()
 
 
-def what_changes(page: Page) -> None:
-    page.locator("#drawer-become summary").click()
-    page.locator("#become").get_by_role("button", name="programme, its own cover").click()
-    page.get_by_role("button", name="make it so").wait_for()
-    page.locator(".become").scroll_into_view_if_needed()
+def turn_it(page: Page) -> None:
+    page.locator("#turning-at").fill("110")
 
 
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
@@ -87,12 +78,12 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "binding": ("/books/5?open=binding", walk_two_holes),
     "sewing": ("/books/8/sewing?part=2", six_moves),
     "practice": ("/books/8/sewing/practice", a_wrong_tap),
-    "own": ("/books/3/sewing/own", tap_an_eight),
+    "rings": ("/books/10?open=binding", nothing),
+    "turning": ("/books/10/turning", turn_it),
     "cover": ("/books/9?open=cover", nothing),
     "opening": ("/books/9/cover", nothing),
     "cutting": ("/books/2?open=cutting", nothing),
     "bench": ("/books/5?open=bench", nothing),
-    "become": ("/books/1?open=brief", what_changes),
     "print": ("/books/5/print", nothing),
     "materials": ("/materials?make=140+x+200", nothing),
     "measuring": ("/materials/2/measure", measure),

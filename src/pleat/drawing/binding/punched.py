@@ -135,12 +135,9 @@ def outside(result: PunchedResult, cover: CoverResult, body: Body) -> list[Shape
         shapes.insert(0, Rect(x, y, *size, "portrait-stick", radius=min(wide / 2, 3)))
     if result.what == "stick":
         for at in result.positions_mm:
-            ends = ((result.inset_mm - thick, at + square), (result.inset_mm + thick, at + square))
-            shapes.append(
-                Line(
-                    *(n for end in ends for n in (body.at(*end) if result.along == "side" else body.at(end[1], end[0]))), "portrait-thread"
-                )
-            )
+            near, far, along = result.inset_mm - thick, result.inset_mm + thick, at + square
+            first, last = ((near, along), (far, along)) if result.along == "side" else ((along, near), (along, far))
+            shapes.append(Line(*body.at(*first), *body.at(*last), "portrait-thread"))
     return shapes
 
 
