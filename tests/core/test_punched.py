@@ -249,3 +249,11 @@ def test_measuring_the_stack_replaces_the_estimate():
 def test_a_plan_of_five_hundred_leaves_is_a_plan():
     plan = plan_of("rings", ("pages.amount", 500), ("binding.inner_mm", 120.0), ("binding.inset_mm", 12.0))
     assert plan.pages.leaves == len(plan.pages.units) == 500
+
+
+def test_a_book_that_becomes_leaves_has_as_many_pages():
+    for text, leaves in (("64 pages", 32), ("24 leaves", 24), ("10 sheets", 20)):
+        book = editing.edit(recipe("journal").book(), {"pages.count": text})
+        there = editing.apply(book, recipe("rings").made)
+        assert make_plan(there).pages.leaves == leaves
+        assert editing.apply(there, [("pages.kind", "sections")]).pages == book.pages, "and back as it was"

@@ -71,12 +71,20 @@ def _take_member(data: dict[str, Any], pleat: str, name: Any) -> None:
         return
     aside = data["aside"].setdefault(pleat, {})
     aside[own[TAG]] = {field: value for field, value in own.items() if field != TAG}
-    back = {**aside.pop(kind.name, {}), TAG: kind.name}
+    back = {**aside.pop(kind.name, _counted(own) if pleat == "pages" else {}), TAG: kind.name}
     try:
         data[pleat] = kind.record.model_validate(back).model_dump(mode="json")
     except ValidationError:  # laid aside by an older or newer Pleat
         data[pleat] = kind.record(kind=kind.name).model_dump(mode="json")
     data["typed"] = {field: text for field, text in data["typed"].items() if not field.startswith(f"{pleat}.")}
+
+
+def _counted(own: dict[str, Any]) -> dict[str, Any]:
+    """How many pages were wanted, for a block of another kind; a folded sheet is two leaves of it."""
+    kept = {field: own[field] for field in ("amount", "counted_in") if field in own}
+    if kept.get("counted_in") == "folios":
+        return {"amount": 2 * kept["amount"], "counted_in": "leaves"}
+    return kept
 
 
 def edit(book: Book, texts: Mapping[str, str]) -> Book:

@@ -147,7 +147,7 @@ def _holes(cover: TwoCovers, left: LeftOfCover, at: Sized, marks: str) -> Figure
         "text",
         f"From the cover's own {end}: the leaf's places + a square of {ruler.show(cover.square_mm)}; {ruler.show(at.inset)} from its held edge. Front and back are punched face to face, so that one is the other's mirror image.",
         (Rule("arithmetic", "the leaf's holes moved by the square"),),
-        scrap=f"{marks}, {ruler.show(at.inset)} in" if len(at.holes) <= 8 else "",
+        scrap=f"{marks}, {ruler.show(at.inset)} from the edge" if len(at.holes) <= 8 else "",
     )
 
 
@@ -207,7 +207,7 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
         Step(
             "cover_punch",
             "Punch the covers face to face",
-            f"Lay front and back together, outsides outwards, held edges and heads level, and hold them to the check sheet: holes {marks} {ruler.name} from their own {'left' if at.flip else 'head'}, {ruler.show(at.inset)} in. {'Clamp and drill both at once.' if hard else 'Punch both at once, or one, and the other through its holes.'} Write FRONT on one.",
+            f"Lay front and back together, outsides outwards, held edges and heads level, and hold them to the check sheet: holes {marks} {ruler.name} from their own {'left' if at.flip else 'head'}, {ruler.show(at.inset)} from the held edge. {'Clamp and drill both at once.' if hard else 'Punch both at once, or one, and the other through its holes.'} Write FRONT on one.",
             ("small drill" if hard else "paper punch", "jig"),
             needs=(f"{role}.cut", "cover.scored", "jig.ready"),
             gives=("cover.punched",),

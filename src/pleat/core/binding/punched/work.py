@@ -109,7 +109,7 @@ def holes(bored: Bored) -> Figure:
     how = f"{said} {'As you placed them.' if bored.by_hand else bored.usual.how}"
     scrap = f"{marks(bored)} {_from(bored)}" if count <= 8 else f"{count} holes, first at {ruler.show(bored.positions[0])}"
     rules = (Rule("chosen by you", "holes set by hand"),) if bored.by_hand else (bored.usual.rule,)
-    return Figure("holes", "holes", many(count, "hole"), "text", how, rules, scrap=f"{scrap}, {ruler.show(bored.inset)} in")
+    return Figure("holes", "holes", many(count, "hole"), "text", how, rules, scrap=f"{scrap}, {ruler.show(bored.inset)} from the edge")
 
 
 def _edge(bored: Bored) -> Figure:

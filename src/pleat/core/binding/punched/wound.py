@@ -108,11 +108,8 @@ def compute(winding: Winding, binding: Wound, left: LeftOfBinding) -> PunchedRes
         aside="the smallest that turns" if binding.nominal_mm is None else "",
         scrap=name,
     )
-    order = (
-        "back cover on the outside next to the last leaf, so that the seam hides there"
-        if bored.covers and not winding.coil
-        else "all in order"
-    )
+    hides = "in order, but the back cover on top, face down: turned round afterwards, it hides the seam of the wire behind the last leaf"
+    order = hides if bored.covers and not winding.coil else "in order"
     return result(
         bored,
         Own(

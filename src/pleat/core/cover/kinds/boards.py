@@ -41,7 +41,7 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
     pierce = Step(
         "boards",
         "Pierce the boards",
-        f"Both at once, spine edges level: {marks} from the head, {ruler.show(BOARD_REACH_MM)} in. One strip serves boards and sections.",
+        f"Both at once, spine edges level: {marks} from the head, {ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
         ("awl or small drill", "station strip"),
         needs=("board.cut", "stations.marked"),
         gives=("board.pierced",),
@@ -115,7 +115,7 @@ def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine:
                     show="text",
                     how=f"From the board's head, {inset} from its spine edge: one for every station.",
                     rules=(Rule("common practice", "8 to 10 mm from the edge; no source"),),
-                    scrap=f"{marks}, {inset} in",
+                    scrap=f"{marks}, {inset} from the edge",
                 ),
             )
         ),

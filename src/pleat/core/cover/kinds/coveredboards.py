@@ -176,7 +176,7 @@ def _at_spine(left: LeftOfCover, spine: Estimate, marks: str) -> tuple[Figure, F
             "text",
             f"From the board's head, {inset} from its spine edge: one for every station, through covering and liner, once they are dry.",
             (Rule("common practice", "8 to 10 mm from the edge; no source"),),
-            scrap=f"{marks}, {inset} in",
+            scrap=f"{marks}, {inset} from the edge",
         ),
     )
 
@@ -218,7 +218,7 @@ def _pierced(left: LeftOfCover, marks: str, holes: tuple[float, ...]) -> Step:
     return Step(
         "boards",
         "Pierce the boards",
-        f"Both at once, spine edges level: {marks} from the head, {left.brief.ruler.show(BOARD_REACH_MM)} in. One strip serves boards and sections.",
+        f"Both at once, spine edges level: {marks} from the head, {left.brief.ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
         ("awl or small drill", "station strip"),
         needs=("cover.dry", "stations.marked"),
         gives=("board.pierced",),
