@@ -10,7 +10,7 @@ from functools import partial
 import pytest
 
 from pleat.core import editing
-from pleat.core.book import Book
+from pleat.core.book import FORMAT, Book
 from pleat.core.errors import BadBook
 from pleat.core.materials.items import Paper
 from pleat.core.materials.table import write_table
@@ -253,7 +253,7 @@ def test_papers_of_the_first_schema_come_along_with_their_ids(database):
         paper = store.find_paper(session, 5)
         assert (paper.readings_mm, paper.owned, paper.grain) == ((1.2,), 7, "short")
         opened = books.open_book(session, 1)
-        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == ("Old log", 7, (1.2,))
+        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == ("Old log", FORMAT, (1.2,))
         assert opened.otherwise == ()
         row = materials.listing(session, Wanted(search="log"))[0][0]
         assert row.id == 5

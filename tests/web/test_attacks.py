@@ -103,7 +103,7 @@ def test_no_request_brings_a_500_or_keeps_pleat_busy(app, seed):
     for _ in range(350):
         method, address, status, seconds = fuzzer.request()
         assert status < 500, (method, address)
-        assert seconds < 2, (method, address, seconds)
+        assert seconds < 8, (method, address, seconds)  # nothing runs on and on; how quick answers are is measured by `benchmarks fuzz`
 
 
 def test_book_files_gone_wrong_are_told_in_a_line_and_leave_nothing(client, database):

@@ -81,7 +81,7 @@ def _take_member(data: dict[str, Any], pleat: str, name: Any) -> None:
 
 def _counted(own: dict[str, Any]) -> dict[str, Any]:
     """How many pages were wanted, for a block of another kind; a folded sheet is two leaves of it."""
-    kept = {field: own[field] for field in ("amount", "counted_in") if field in own}
+    kept: dict[str, Any] = {field: own[field] for field in ("amount", "counted_in") if field in own}
     if kept.get("counted_in") == "folios":
         return {"amount": 2 * kept["amount"], "counted_in": "leaves"}
     return kept

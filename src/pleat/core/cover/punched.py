@@ -34,11 +34,10 @@ BENDS_MM: Final = 0.22
 
 
 class TwoCovers(Member):
-    """Front and back by themselves. ``hinge_mm`` is where they are scored, from the held edge; 0 for not at all."""
+    """Front and back by themselves."""
 
     square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = SQUARE_MM
     edge_mm: Annotated[float, LengthRule("the square at the held edge", 0, LARGEST_SQUARE_MM)] = 0.0
-    hinge_mm: Annotated[float, LengthRule("covers scored to turn, from the edge", 0, 80)] | None = None
 
 
 @dataclass(frozen=True)
@@ -62,7 +61,8 @@ def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Siz
     reach, edge = reach + cover.square_mm + cover.edge_mm, edge + 2 * cover.square_mm
     hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
     usual = left.brief.ruler.snap_up(binding.inset_mm + cover.edge_mm + hole / 2 + BRIDGE_MM) if stock.caliper.likely > BENDS_MM else 0.0
-    hinge = 0.0 if not bends else usual if cover.hinge_mm is None else cover.hinge_mm
+    asked = getattr(cover, "hinge_mm", None)
+    hinge = 0.0 if not bends else usual if asked is None else asked
     size = (edge, reach) if flip else (reach, edge)
     return Sized(*size, tuple(at + cover.square_mm for at in binding.positions_mm), binding.inset_mm + cover.edge_mm, hinge, flip)
 

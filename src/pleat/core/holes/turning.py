@@ -17,11 +17,13 @@ from pleat.core.holes.ring import Ring
 
 STEP: Final = 4
 """Degrees between two frames."""
-SHEETS: Final = 11
+SHEETS: Final = 9
 """Lines that a part is shown by; also what it is tried with."""
-SLIDES: Final = 9
-FINE: Final = 60
+SLIDES: Final = 7
+FINE: Final = 40
 """Places tried in a radius."""
+AT_ONCE: Final = 10
+"""Places tried together, the nearest first."""
 PAGE_MM: Final = 60.0
 """How much of a page is looked at for what it would run into."""
 _TOUCH: Final = 1e-6
@@ -86,7 +88,11 @@ def _turned(ring: Ring, angle: float, thick: float, wanted: float, lying: _Lying
         return found
     near = np.arange(-ring.radius, ring.radius - thick, ring.radius / FINE)
     near = near[np.argsort(np.abs(near - wanted))]
-    return _tried(ring, (across, away), inside, near, lying)
+    for first in range(0, len(near), AT_ONCE):
+        tried = _tried(ring, (across, away), inside, near[first : first + AT_ONCE], lying)
+        if tried[2]:
+            return tried
+    return found
 
 
 Way = tuple[tuple[float, float], tuple[float, float]]
@@ -123,20 +129,28 @@ def frames(ring: Ring, stays: float, turns: float) -> tuple[Frame, ...]:
     most = ring.height(ring.reach)
     found = []
     for angle in range(0, 181, STEP):
-        open_ = max(0.0, (angle - 90) / 90)
-        base = -most + open_ * (most - stays / 2)
-        heights = base + np.linspace(0.0, stays, SHEETS)
-        holes, lies = _at_rest(ring, heights)
-        lying = _Lying(heights, holes, ring.bridge, ring.hole)
-        shut, flat = -most + stays, -turns / 2
-        wanted = shut + (flat - shut) * angle / 180
-        if angle == 0:
-            offsets = wanted + np.linspace(0.0, turns, SHEETS)
-            at, fits = _at_rest(ring, offsets)
-        else:
-            offsets, at, fits = _turned(ring, math.radians(angle), turns, wanted, lying)
-        found.append(Frame(angle, _pairs(heights, holes), _pairs(offsets, at), not (fits and lies)))
+        shut, flat = max(-(stays + turns) / 2, -most), -stays / 2  # shut, the book hangs about the middle of its rings
+        at_rest = shut + (flat - shut) * angle / 180
+        frame = _frame(ring, angle, stays, turns, at_rest)
+        found.append(
+            _frame(ring, angle, stays, turns, -most) if frame.binds else frame
+        )  # where it would catch, what lies sinks as low as it can
     return tuple(found)
+
+
+def _frame(ring: Ring, angle: int, stays: float, turns: float, base: float) -> Frame:
+    """A moment, with the lowest sheet that stays at a height."""
+    heights = base + np.linspace(0.0, stays, SHEETS)
+    holes, lies = _at_rest(ring, heights)
+    shut, flat = base + stays, -turns / 2
+    wanted = shut + (flat - shut) * angle / 180
+    if angle == 0:
+        offsets = wanted + np.linspace(0.0, turns, SHEETS)
+        at, fits = _at_rest(ring, offsets)
+    else:
+        lying = _Lying(heights, holes, ring.bridge, ring.hole)
+        offsets, at, fits = _turned(ring, math.radians(angle), turns, wanted, lying)
+    return Frame(angle, _pairs(heights, holes), _pairs(offsets, at), not (fits and lies))
 
 
 def _pairs(one: Array, other: Array) -> tuple[tuple[float, float], ...]:

@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Final, Literal
+from typing import Annotated, Final, Literal
 
 from pleat.core.cover.laid import LaidResult
 from pleat.core.cover.punched import TwoCovers, compute
 from pleat.core.cover.result import LeftOfCover
+from pleat.core.fields import LengthRule
 from pleat.core.kinds import CoverKind
 
 
 class Cards(TwoCovers):
-    """Pleat 6: two covers of card, which turn on a score."""
+    """Pleat 6: two covers of card. ``hinge_mm`` is where they are scored, from the held edge; 0 for not at all."""
 
     kind: Literal["cards"] = "cards"
+    hinge_mm: Annotated[float, LengthRule("covers scored to turn, from the edge", 0, 80)] | None = None
 
 
 def of_card(cover: Cards, left: LeftOfCover) -> LaidResult:
