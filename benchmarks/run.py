@@ -1,6 +1,6 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [sewing] [covers] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
@@ -33,6 +33,8 @@ from pleat.core.estimate import Estimate
 from pleat.core.folding.assembly import Assembly
 from pleat.core.folding.pile import faces, gussets
 from pleat.core.folding.sheet import Span, board, piece
+from pleat.core.holes.ring import Ring
+from pleat.core.holes.turning import frames
 from pleat.core.materials.items import Paper
 from pleat.core.pages.record import PileSheet, Sections
 from pleat.core.paper.record import Papers
@@ -138,6 +140,16 @@ def covers(_: Path) -> None:
         gussets(assembly, shut, calipers), faces(assembly, shut), faces(assembly, shut, above=False), assembly.misfits()
 
     spread("kernel, 20 pieces with all checks", [timed(twenty) for _ in range(50)])
+
+
+def holes(_: Path) -> None:
+    """Plans of 500 leaves with all that holds leaves along an edge, and the frames of a book that is turned round its rings."""
+    for one in RECIPES:
+        if dict(one.kept).get("pages.kind") == "leaves":
+            book = editing.apply(one.book(), [("pages.amount", 500)])
+            spread(f"500 leaves, {one.title}", [timed(lambda: make_plan(book)) for _ in range(100)])  # noqa: B023
+    for ring, stack in ((Ring(12.5, 2.2, 6, 10), 18.0), (Ring(8, 2, 5, 12), 5.0)):
+        spread(f"frames, {ring}", [timed(lambda: frames(ring, stack / 2, stack / 2)) for _ in range(10)])  # noqa: B023
 
 
 def fuzz(folder: Path) -> None:
@@ -382,6 +394,7 @@ PARTS: dict[str, Callable[[Path], None]] = {
     "plan": plan,
     "sewing": sewing,
     "covers": covers,
+    "holes": holes,
     "edits": edits,
     "materials": materials_,
     "fuzz": fuzz,

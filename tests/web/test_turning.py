@@ -130,6 +130,11 @@ def test_another_size_is_taken_and_what_it_holds_follows(desk: Page):
     desk.locator("#body-binding [data-check=D8] .fixes button").first.click()
     expect(desk.locator("#body-binding [data-check=D8]")).to_have_count(0)
     desk.locator("#strip-pages").click()
+    expect(desk.locator("#i-pages-odd-width-mm")).to_have_count(0)
+    desk.locator("#drawer-leaves summary").click()
+    typed(desk, "pages.odd_amount", "6")
+    typed(desk, "pages.odd_height_mm", "100")
+    expect(desk.locator("#body-pages svg.drawing text", has_text="148 × 100")).to_be_visible()
     typed(desk, "pages.amount", "3000")
     expect(desk.locator("#n-pages-amount")).to_contain_text("goes from 1 to 2000")
 

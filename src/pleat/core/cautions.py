@@ -11,3 +11,6 @@ HOT: Final = (
 )
 MAGNETS: Final = "Small magnets are not for small children: two that are swallowed are an emergency. Keep spares shut away, and do not give this book to a child who may pick them out."
 PUNCH: Final = "Eyelet tools and punches: strike on a board that does not slip, with fingers away from the point, and follow the tool's own instructions."
+AWL_BOARD: Final = (
+    "Awl or drill: clamp the board on a scrap, hold it outside the line of the point, and follow the tool's own instructions."
+)

@@ -3,7 +3,7 @@
 from pleat.drawing import bench, brief, cutting, extras, paper, plain, portraits
 from pleat.drawing.binding import punched, sewn, sticks
 from pleat.drawing.cover import hard, laid, wrap
-from pleat.drawing.pages import sections
+from pleat.drawing.pages import leaves, sections
 
 __all__ = [
     "bench",
@@ -12,6 +12,7 @@ __all__ = [
     "extras",
     "hard",
     "laid",
+    "leaves",
     "paper",
     "plain",
     "portraits",

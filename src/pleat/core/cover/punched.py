@@ -6,8 +6,7 @@ from dataclasses import dataclass
 from typing import Annotated, Final
 
 from pleat.core.binding.punched.record import PunchedResult
-from pleat.core.cautions import BOARD, PUNCH
-from pleat.core.cover.kinds.boards import AWL_BOARD
+from pleat.core.cautions import AWL_BOARD, BOARD, PUNCH
 from pleat.core.cover.laid import Hole, Laid, LaidResult, Layer, Place
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Final, Literal
 
 FREE: Final = 0.15
@@ -69,9 +69,12 @@ class Ring:
         """How far from the middle of the ring its half chord is so long, in mm; 0 where it is nowhere."""
         return math.sqrt(max(self.radius**2 - half_chord**2, 0.0))
 
-    @cached_property
+    @property
     def limits(self) -> Limits:
         """The four limits (arithmetic)."""
+        return _limits(self)
+
+    def _worked_out(self) -> Limits:
         if not self.passes:
             return NOTHING
         most = self.height(self.reach)
@@ -104,3 +107,9 @@ class Ring:
             fits = middle / 2 <= most - self.bridge + math.sqrt(max(self.radius**2 - middle**2 / 16, 0.0))
             low, high = (middle, high) if fits else (low, middle)
         return low
+
+
+@lru_cache(maxsize=2048)
+def _limits(ring: Ring) -> Limits:
+    """Sizes side by side are asked about again and again."""
+    return ring._worked_out()

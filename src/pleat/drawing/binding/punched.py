@@ -29,7 +29,7 @@ def large(result: PunchedResult, plan: Plan) -> Drawing:
     shapes: list[Shape] = [
         Rect(0, lead, edge, depth, f"leaf swatch-{plan.pages.swatch}"),
         Rect(0, lead, edge, result.lost_mm, "lost-zone"),
-        Label(edge, lead + depth, "the page goes on", "quiet", "end", (-8, -10)),
+        Label(edge, lead + depth, "the page goes on", "on-sheet", "end", (-8, -10)),
         *_gear(result, lead, share),
     ]
     if result.hinge_mm:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding.threaded import BOARD_REACH_MM
-from pleat.core.cautions import GLUE
+from pleat.core.cautions import AWL_BOARD, GLUE
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.estimate import Estimate, total
@@ -14,9 +14,6 @@ from pleat.core.kinds import CoverKind, Member
 from pleat.core.plan import Check, Figure, Offer, Part, Rule, Step, signature
 
 USUAL_SQUARE_MM: Final = 3.0
-AWL_BOARD: Final = (
-    "Awl or drill: clamp the board on a scrap, hold it outside the line of the point, and follow the tool's own instructions."
-)
 
 
 class Boards(Member):

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding.threaded import BOARD_REACH_MM
-from pleat.core.cautions import GLUE
+from pleat.core.cautions import AWL_BOARD, GLUE
 from pleat.core.cover import turned
-from pleat.core.cover.kinds.boards import AWL_BOARD, USUAL_SQUARE_MM, hung_on_strips
+from pleat.core.cover.kinds.boards import USUAL_SQUARE_MM, hung_on_strips
 from pleat.core.cover.laid import Laid, LaidResult, Layer, Place
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover

@@ -58,7 +58,11 @@ def odd_size(pages: Leaves, width_mm: float, height_mm: float) -> tuple[float, f
     return pages.odd_width_mm or width_mm, pages.odd_height_mm or height_mm
 
 
-def compute(pages: Leaves, left: LeftOfPages) -> Block:
+class LeavesBlock(Block):
+    """A block of single leaves."""
+
+
+def compute(pages: Leaves, left: LeftOfPages) -> LeavesBlock:
     """The leaves as a block: each is a unit by itself."""
     brief, leaf = left.brief, left.paper.leaf
     count = leaves_of(pages)
@@ -67,7 +71,7 @@ def compute(pages: Leaves, left: LeftOfPages) -> Block:
     thick = estimated if read is None else Estimate(read, {"your reading of the stack": (READING_MM, READING_MM)})
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     odd = odd_of(pages)
-    return Block(
+    return LeavesBlock(
         key_figure=_count(count),
         figures=(_count(count), *_odd(pages, left), _thickness(pages, left, thick, estimated)),
         checks=tuple(check for check in (_heavy(left, count, thick), _unsaid(pages, count), _misread(pages, left, estimated)) if check),
