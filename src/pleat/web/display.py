@@ -48,9 +48,14 @@ def register(app: Flask) -> None:
 
 def frac(text: object) -> Markup:
     """A text with its fractions set as fractions; the plain ``8 1/4`` stays readable to a screen reader."""
+    escaped = escape(text)
+    return _fractions(str(escaped)) if "/" in escaped else escaped
 
-    pieces = written_fractions(str(escape(text)))
-    return Markup("".join(piece if isinstance(piece, str) else _SET.format(*piece) for piece in pieces))
+
+@lru_cache(maxsize=8192)
+def _fractions(escaped: str) -> Markup:
+    """A page says much again that it said before the last change."""
+    return Markup("".join(piece if isinstance(piece, str) else _SET.format(*piece) for piece in written_fractions(escaped)))
 
 
 def figure_value(figure: Figure, ruler: Ruler) -> str:
