@@ -14,7 +14,7 @@ from pleat.core.binding.punched.record import PunchedResult
 from pleat.core.errors import BadBook
 from pleat.core.estimate import Estimate
 from pleat.core.holes.places import KEEP_MM, nearest
-from pleat.core.materials.items import Elastic, Hardware, Tool
+from pleat.core.materials.items import Elastic, Hardware, Stick, Tool
 from pleat.core.materials.tools import tools_from
 from pleat.core.plan import Count, Length, Part
 from pleat.core.planning import chosen, make_plan
@@ -257,3 +257,46 @@ def test_a_book_that_becomes_leaves_has_as_many_pages():
         there = editing.apply(book, recipe("rings").made)
         assert make_plan(there).pages.leaves == leaves
         assert editing.apply(there, [("pages.kind", "sections")]).pages == book.pages, "and back as it was"
+
+
+COUNT = st.none() | st.integers(0, 100000)
+OWNED = st.one_of(
+    st.builds(
+        Hardware, name=st.just("one"), shape=st.sampled_from(["ring", "wire", "coil", "strip", "post"]), inner_mm=st.floats(2, 150),
+        wire_mm=st.floats(0.3, 10), pitch_mm=st.none() | st.floats(2, 150), length_mm=st.none() | st.floats(10, 1000), owned=COUNT,
+    ),
+    st.builds(Elastic, name=st.just("one"), shape=st.sampled_from(["cord", "loop"]), width_mm=st.floats(0.3, 60), length_left_mm=st.floats(0, 2000), stretch=st.floats(5, 400)),
+    st.builds(Stick, name=st.just("one"), length_mm=st.floats(20, 3000), thickness_mm=st.floats(1, 60), owned=COUNT),
+    st.builds(Tool, name=st.just("one"), shape=st.just("punch"), thickest_mm=st.none() | st.floats(0.05, 50)),
+)  # fmt: skip
+
+
+@settings(max_examples=60)
+@given(
+    st.sampled_from([*HELD, "sticks"]),
+    st.lists(OWNED, max_size=6),
+)
+def test_whatever_is_owned_every_size_that_is_offered_can_be_taken(name, items):
+    tools = tools_from((str(number), item) for number, item in enumerate(items, 1))
+    plan = plan_of(name, tools=tools)
+    offered = [offer for offer in plan.binding.offers if offer.group == GROUP] + [
+        one for check in plan.binding.checks for one in check.offers
+    ]
+    for offer in offered:
+        taken = plan_of(name, *offer.changes, tools=tools)
+        assert isinstance(taken.binding.figures, tuple)
+        if offer.group == GROUP and offer.good and name != "stickband":
+            assert not [check for check in taken.binding.checks if check.key == "D8" and check.level == "stop"], offer.label
+
+
+def test_sticks_that_are_owned_are_taken_and_counted():
+    owned = [
+        ("4", Stick(name="Hazel", length_mm=240, thickness_mm=6, owned=8)),
+        ("5", Stick(name="Twigs", length_mm=150, thickness_mm=4, owned=20)),
+    ]
+    plan = plan_of("sticks", tools=tools_from(owned))
+    hazel, twigs = (offer for offer in plan.binding.offers if offer.group == GROUP)
+    assert (hazel.good, twigs.good) == (True, False)
+    taken = plan_of("sticks", *hazel.changes, tools=tools_from(owned)).binding
+    assert [(part.name, part.stock, part.count) for part in taken.parts if isinstance(part, Count)] == [("Hazel", "4", 6)]
+    assert figure(taken, "stick_spine").value == pytest.approx(6 * 6.4)

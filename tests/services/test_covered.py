@@ -5,9 +5,10 @@ from __future__ import annotations
 import pytest
 
 from pleat.core import editing
+from pleat.core.bookfile import write_book
 from pleat.core.errors import BadBook
 from pleat.core.labels import field_at, label_of
-from pleat.core.materials.items import Board, Cloth, Paper
+from pleat.core.materials.items import Board, Cloth, Hardware, Paper, ThreadSpool
 from pleat.core.paper.record import CAN_SERVE, ROLES
 from pleat.core.planning import make_plan
 from pleat.core.recipes import recipe
@@ -110,6 +111,25 @@ def test_a_book_from_elsewhere_finds_the_same_boards_and_cloth_here(session, kep
     own = opened(session, taken).book.paper
     assert own.board.stock_id == str(kept["Millboard"])
     assert (own.covering.name, own.covering.stock_id, lost) == ("Sailcloth", None, ["Sailcloth"])
+
+
+@pytest.mark.parametrize(("there", "here"), [("Brass rings", True), ("Rings of another", False)])
+def test_what_holds_a_book_from_elsewhere_is_found_by_its_name_or_let_go(session, there, here):
+    """Numbers of another maker's materials mean something else here: rings, sticks and thread are linked anew, by name."""
+    rings = store.add(session, Hardware(name="Brass rings", inner_mm=25), books.now())
+    spool = store.add(session, ThreadSpool(name="Waxed cord", diameter_mm=0.8), books.now())
+    for name, changes in (
+        ("rings", [("binding.gear", there), ("binding.stock_id", "7")]),
+        (
+            "sticks",
+            [("binding.thread.name", "Waxed cord"), ("binding.thread.stock_id", "7"), ("binding.gear", there), ("binding.stock_id", "8")],
+        ),
+    ):
+        taken, lost = library.take_in(session, write_book(editing.apply(recipe(name).book(), changes)).encode())
+        own = opened(session, taken).book.binding
+        assert own.stock_id == (str(rings) if here else None)
+        assert lost == ([] if here else [there])
+        assert name == "rings" or own.thread.stock_id == str(spool)
 
 
 @pytest.mark.parametrize(

@@ -105,7 +105,32 @@ def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
             lost.append(own.name)
         return own.model_copy(update={"stock_id": None if item_id is None else str(item_id)})
 
-    return with_papers(book, link), lost
+    return _held_anew(session, with_papers(book, link), lost), lost
+
+
+HOLDING: Final = ("thread", "hardware", "stick", "elastic")
+"""Kinds of items that hold a book, which its binding knows by their names."""
+
+
+def _held_anew(session: Session, book: Book, lost: list[str]) -> Book:
+    """What the binding was taken from, by its name among these materials; without a link where it is not here."""
+    binding = book.binding
+    thread = getattr(binding, "thread", None)
+    if not getattr(binding, "stock_id", None) and not getattr(thread, "stock_id", None):
+        return book
+    here = {stored.item.name: str(stored.id) for stored in store.of_kinds(session, HOLDING)}
+
+    def found(name: str) -> str | None:
+        if name not in here and name not in lost:
+            lost.append(name)
+        return here.get(name)
+
+    changed: dict[str, object] = {}
+    if getattr(binding, "stock_id", None):
+        changed["stock_id"] = found(getattr(binding, "gear", ""))
+    if thread is not None and thread.stock_id:
+        changed["thread"] = thread.model_copy(update={"stock_id": found(thread.name)})
+    return book.model_copy(update={"binding": binding.model_copy(update=changed)})
 
 
 def _known_as(own: Material) -> tuple[object, ...]:

@@ -19,7 +19,7 @@ HEIGHT: Final = 350
 MOST_TOLD: Final = 40
 """Moves that are told on the pleat; a longer sewing is told on its own page."""
 _ELSEWHERE: Final = frozenset(
-    {"insets_mm", "positions_mm", "cover_holes_mm", "thread_cut_mm", "moves", "name", "stock_id", "tail_mm", "pierce", "spread"}
+    {"insets_mm", "positions_mm", "cover_holes_mm", "thread_cut_mm", "moves", "name", "stock_id", "gear", "tail_mm", "pierce", "spread"}
 )
 """Fields that have a place of their own on the page."""
 

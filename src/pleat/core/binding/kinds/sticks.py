@@ -7,7 +7,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Annotated, Final, Literal
 
+from pydantic import Field
+
 from pleat.core.binding import threaded
+from pleat.core.binding.punched.capacity import GROUP
 from pleat.core.binding.record import Thread, Threaded
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.sewn import SewnResult
@@ -16,7 +19,7 @@ from pleat.core.binding.steps import Words
 from pleat.core.binding.threaded import Stitch
 from pleat.core.cautions import KNIFE
 from pleat.core.estimate import Estimate
-from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.fields import ChoiceRule, LengthRule, TextRule
 from pleat.core.holes.band import woven
 from pleat.core.kinds import BindingKind, Suits
 from pleat.core.plan import Check, Count, Figure, Offer, Part, Rule, Step, signature
@@ -36,6 +39,8 @@ class Sticks(Threaded):
 
     kind: Literal["sticks"] = "sticks"
     station_count: Annotated[Literal[0, 3, 5], ChoiceRule("lashings on a stick", (("0", "by height"), ("3", "3"), ("5", "5")))] = 0
+    gear: Annotated[str, TextRule("what the sticks are called", 60, required=False)] = ""
+    stock_id: str | None = Field(default=None, max_length=40, description="the sticks among the materials")
     stick_mm: Annotated[float, LengthRule("the sticks' thickness", 2, 20, fine=True)] = 5.0
     stick_long_mm: Annotated[float, LengthRule("the sticks' length", 30, 700)] | None = None
     strips: Annotated[
@@ -132,7 +137,8 @@ def compute(binding: Sticks, left: LeftOfBinding) -> SticksResult:
     books, rows = left.brief.quantity, len(sewn.sewing.bed.rows)
     block = left.pages.thickness
     more = max(0.0, back.wide - block.likely)
-    sticks = Count("sticks", f"stick, {ruler.show(long)} long, {ruler.thin(binding.stick_mm)} thick", rows * books, "")
+    name = binding.gear or f"stick, {ruler.show(long)} long, {ruler.thin(binding.stick_mm)} thick"
+    sticks = Count("sticks", name, rows * books, binding.stock_id or "")
     wide = min((width for _, width in back.strips), default=binding.strip_wide_mm)
     strip = Part(
         "strips",
@@ -145,7 +151,7 @@ def compute(binding: Sticks, left: LeftOfBinding) -> SticksResult:
         across="it frays along its length",
     )
     own = _figures(binding, left, back, long)
-    own_fields = {"swell", "figures", "checks", "parts", "steps", "at", "key_figure", "boards_by"}
+    own_fields = {"offers", "swell", "figures", "checks", "parts", "steps", "at", "key_figure", "boards_by"}
     base = {name: value for name, value in vars(sewn).items() if name not in own_fields}
     return SticksResult(
         **base,
@@ -154,6 +160,7 @@ def compute(binding: Sticks, left: LeftOfBinding) -> SticksResult:
         checks=(*_checks(binding, left, back, long), *sewn.checks),
         parts=(*sewn.parts, sticks, strip),
         steps=(*_trimmed(binding, left, rows, long), *_after(sewn.steps, left), *_weave(binding, left, back)),
+        offers=_sizes(binding, left, rows),
         at="spine",
         swell=Estimate(more, block.doubts) if more else Estimate.exact(0.0),
         boards_by="strips",
@@ -164,6 +171,30 @@ def compute(binding: Sticks, left: LeftOfBinding) -> SticksResult:
         strip_long_mm=back.long,
         woven=binding.strips == "woven",
     )
+
+
+def _sizes(binding: Sticks, left: LeftOfBinding, rows: int) -> tuple[Offer, ...]:
+    """The sticks among the materials, with what each would do here."""
+    ruler, height, found = left.brief.ruler, left.pages.leaf_height_mm, []
+    need = rows * left.brief.quantity
+    for key, one in left.tools.sticks:
+        if not 2 <= one.thickness_mm <= 20:
+            continue
+        changes = (
+            ("binding.stick_mm", one.thickness_mm),
+            ("binding.gear", one.name),
+            ("binding.stock_id", key),
+            ("binding.stick_long_mm", None),
+        )
+        long = one.length_mm >= height - 0.05
+        enough = one.owned is None or one.owned >= need
+        facts = (
+            f"{ruler.thin(one.thickness_mm)} thick, {ruler.show(one.length_mm)} long",
+            "long enough" if long else "too short for these leaves",
+            f"{one.owned} left, {need} needed" if one.owned is not None else f"{need} needed",
+        )
+        found.append(Offer(one.name, changes, facts, GROUP, binding.stock_id == key, long and enough))
+    return tuple(found)
 
 
 def _figures(binding: Sticks, left: LeftOfBinding, back: Spine, long: float) -> tuple[Figure, ...]:

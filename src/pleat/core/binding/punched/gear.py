@@ -39,7 +39,7 @@ def ring_sizes(bored: Bored, shape: str, usual_sizes: Iterable[tuple[float, floa
             one.name,
             one.inner_mm,
             one.wire_mm,
-            taken(key, one, ("binding.inner_mm", max(one.inner_mm, 6.0)), ("binding.wire_mm", one.wire_mm), *extra(one)),
+            taken(key, one, ("binding.inner_mm", max(one.inner_mm, 6.0)), ("binding.wire_mm", max(one.wire_mm, 0.5)), *extra(one)),
             one.owned,
             key,
         )
