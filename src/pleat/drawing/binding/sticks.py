@@ -61,7 +61,7 @@ def small(result: SticksResult, _plan: Plan) -> Drawing:
     edge = 0.0
     for pitch in result.pitch_mm:
         at = (edge + pitch / 2) / deep * wide
-        shapes.append(Rect(at - 0.35 * wide / len(result.pitch_mm), 0, 0.7 * wide / len(result.pitch_mm), result.height_mm, "stick"))
+        shapes.append(Rect(at - 0.35 * wide / len(result.pitch_mm), 0, 0.7 * wide / len(result.pitch_mm), result.height_mm, "spine-band"))
         edge += pitch
     shapes += [Rect(0, at, wide, long, "strip-cloth") for at, long in result.strips_mm]
     return Drawing(wide, result.height_mm, "sticks", shapes)
