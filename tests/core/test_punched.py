@@ -300,3 +300,11 @@ def test_sticks_that_are_owned_are_taken_and_counted():
     taken = plan_of("sticks", *hazel.changes, tools=tools_from(owned)).binding
     assert [(part.name, part.stock, part.count) for part in taken.parts if isinstance(part, Count)] == [("Hazel", "4", 6)]
     assert figure(taken, "stick_spine").value == pytest.approx(6 * 6.4)
+
+
+def test_what_is_typed_of_a_ring_is_no_longer_the_one_that_was_taken():
+    book = editing.apply(recipe("rings").book(), [("binding.gear", "Brass rings"), ("binding.stock_id", "7"), ("binding.inner_mm", 24.0)])
+    assert editing.edit(book, {"binding.inner_mm": "24"}).binding.gear == "Brass rings", "what is shown changes nothing"
+    other = editing.edit(book, {"binding.inner_mm": "30"}).binding
+    assert (other.inner_mm, other.gear, other.stock_id) == (30, "", None)
+    assert editing.edit(book, {"binding.count": "3"}).binding.gear == "Brass rings"

@@ -143,6 +143,11 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
         kind, record = MEMBERS[pleat].of(getattr(book, pleat))
         if kind.read and (found := kind.read(record, name, text, book.brief)) is not None:
             return [(f"{pleat}.{field}", value, "") for field, value in found]
+        read = _read_field(book, path, text, ruler)
+        taken: str = getattr(record, "gear", "")
+        if read and taken and name in kind.described:  # it is not what was taken from the materials any more
+            read += [(f"{pleat}.gear", "", ""), (f"{pleat}.stock_id", None, "")]
+        return read
     return _read_field(book, path, text, ruler)
 
 

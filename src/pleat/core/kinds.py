@@ -79,7 +79,7 @@ class Kind:
     """One member: its name in book files, what makers call it, and its record and computation.
 
     ``compute`` takes the record and what stands to its left, and never raises. ``roles`` are the stocks it uses, ``placed`` the fields
-    that were measured on the leaf, which another leaf size forgets; ``read`` takes what is typed of it that is no field by itself, as
+    that were measured on the leaf, which another leaf size forgets, ``described`` those that describe what was taken from the materials; ``read`` takes what is typed of it that is no field by itself, as
     (record, name, text, brief).
     """
 
@@ -90,6 +90,7 @@ class Kind:
     compute: Callable[..., Any]
     roles: tuple[str, ...] = ()
     placed: tuple[str, ...] = ()
+    described: tuple[str, ...] = ()
     traits: Traits = Traits()
     read: Callable[..., list[tuple[str, Any]] | None] | None = None
 

@@ -357,4 +357,4 @@ _BASE: Final = threaded.kind(
     record=Sticks,
     at="spine",
 )
-KIND: Final[BindingKind] = replace(_BASE, compute=compute, roles=("strip",))
+KIND: Final[BindingKind] = replace(_BASE, compute=compute, roles=("strip",), described=("stick_mm",))

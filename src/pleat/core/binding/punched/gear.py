@@ -53,6 +53,10 @@ def ring_sizes(bored: Bored, shape: str, usual_sizes: Iterable[tuple[float, floa
     return (*own, *sold)
 
 
+DESCRIBED: Final = ("inner_mm", "wire_mm", "nominal_mm", "length_mm", "bar_mm", "band_mm", "band_thick_mm", "stretch")
+"""What is typed of hardware by hand: it then is no longer the item it was taken from."""
+
+
 def figure(name: str, count: int, how: str, rule: Rule | None = None) -> Figure:
     """What is taken of the hardware."""
     said = f"{count} × {name}" if count > 1 else name
@@ -61,6 +65,7 @@ def figure(name: str, count: int, how: str, rule: Rule | None = None) -> Figure:
 
 def kind(*, flat: bool = True, refills: bool = True, placed: tuple[str, ...] = ("positions_mm",), **more: Any) -> BindingKind:
     """A member that punches leaves along an edge; ``more`` is what is its own."""
+    more.setdefault("described", DESCRIBED)
     return BindingKind(placed=placed, traits=Traits(punch=True, refills=refills, opens_flat=flat), takes=LEAF, at="edge", **more)
 
 
