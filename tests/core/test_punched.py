@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import math
 
 import pytest
@@ -9,16 +10,28 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from pleat.core import editing
+from pleat.core.binding.kinds import BINDINGS
 from pleat.core.binding.punched.capacity import GROUP
 from pleat.core.binding.punched.record import PunchedResult
 from pleat.core.errors import BadBook
 from pleat.core.estimate import Estimate
 from pleat.core.holes.places import KEEP_MM, nearest
+from pleat.core.holes.turning import frames
 from pleat.core.materials.items import Elastic, Hardware, Stick, Tool
 from pleat.core.materials.tools import tools_from
+from pleat.core.pages.kinds.leaves import Leaves
 from pleat.core.plan import Count, Length, Part
+from pleat.core.planfile import plan_data
 from pleat.core.planning import chosen, make_plan
 from pleat.core.recipes import RECIPES, recipe
+from pleat.drawing import looks
+from pleat.drawing import members as _drawings  # noqa: F401 - makes all drawings known
+from pleat.drawing.binding.ringside import ring_side
+from pleat.drawing.handles import handles
+from pleat.drawing.portraits import portrait
+from pleat.drawing.svg import render_screen
+from pleat.printing.sheets import print_sheets
+from tests.strategies import records_of
 
 HELD = [one.name for one in RECIPES if chosen(one.book()).binding.at == "edge"]
 LEAF = 0.12
@@ -308,3 +321,35 @@ def test_what_is_typed_of_a_ring_is_no_longer_the_one_that_was_taken():
     other = editing.edit(book, {"binding.inner_mm": "30"}).binding
     assert (other.inner_mm, other.gear, other.stock_id) == (30, "", None)
     assert editing.edit(book, {"binding.count": "3"}).binding.gear == "Brass rings"
+
+
+RECORDS = {
+    kind.name: records_of(kind.record, fixed=("kind", "pattern", "per"))
+    for kind in BINDINGS.members
+    if kind.at == "edge" or kind.name in ("sticks", "loop")
+}
+
+
+@pytest.mark.parametrize("name", RECORDS)
+@settings(max_examples=25, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow])
+@given(st.data())
+def test_whatever_is_decided_it_plans_draws_prints_and_says_what_does_not_work(name, data):
+    binding, pages = data.draw(RECORDS[name]), data.draw(records_of(Leaves, fixed=("kind",)))
+    book = recipe(name).book()
+    book = book.model_copy(update={"binding": binding, **({"pages": pages} if name not in ("sticks", "loop") else {})})
+    book = editing.apply(book, [("brief.ruler", data.draw(st.sampled_from(["mm", "in"])))])
+    plan = make_plan(book)
+    json.dumps(plan_data(plan))
+    for _, check in plan.checks:
+        for offer in check.offers:
+            assert editing.apply(book, offer.changes) != book, (check.title, offer.label)
+    for result in (plan.pages, plan.binding, plan.cover):
+        spots = render_screen(looks.main(result, plan)).spots
+        assert {one.path for one in handles(result, plan)} <= set(spots)
+        looks.strip(result, plan)
+    portrait(plan)
+    assert len(print_sheets(plan, "x", "a4")) >= 2
+    if isinstance(plan.binding, PunchedResult):
+        ring_side(plan.binding, plan.brief.ruler)
+        if plan.binding.cross and plan.binding.cross.ring.passes:
+            frames(plan.binding.cross.ring, 0.5 * plan.binding.cross.stack, 0.5 * plan.binding.cross.stack)

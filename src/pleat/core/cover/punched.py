@@ -41,7 +41,8 @@ class TwoCovers(Member):
 
 @dataclass(frozen=True)
 class Sized:
-    """A cover in mm, its held edge on the left and its head on top; ``flip`` when it is held at the head."""
+    """A cover in mm, its held edge on the left and its head on top; ``flip`` when it is held at the head. ``beyond`` is a score
+    that lies past the middle, and is not drawn."""
 
     width: float
     height: float
@@ -49,6 +50,7 @@ class Sized:
     inset: float
     hinge: float
     flip: bool
+    beyond: float = 0.0
 
 
 def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Sized:
@@ -62,8 +64,10 @@ def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Siz
     usual = left.brief.ruler.snap_up(binding.inset_mm + cover.edge_mm + hole / 2 + BRIDGE_MM) if stock.caliper.likely > BENDS_MM else 0.0
     asked = getattr(cover, "hinge_mm", None)
     hinge = 0.0 if not bends else usual if asked is None else asked
+    beyond = hinge if hinge > reach / 2 else 0.0
+    hinge = 0.0 if beyond else hinge
     size = (edge, reach) if flip else (reach, edge)
-    return Sized(*size, tuple(at + cover.square_mm for at in binding.positions_mm), binding.inset_mm + cover.edge_mm, hinge, flip)
+    return Sized(*size, tuple(at + cover.square_mm for at in binding.positions_mm), binding.inset_mm + cover.edge_mm, hinge, flip, beyond)
 
 
 def _laid(name: str, what: str, at: Sized, hole: float) -> tuple[Laid, Laid]:
@@ -161,6 +165,17 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
     ruler, found = left.brief.ruler, []
     binding = left.binding
     hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
+    if at.beyond:
+        away = (Offer("no score", (("cover.hinge_mm", 0.0),)),)
+        found.append(
+            Check(
+                "hinge",
+                "watch",
+                f"A score {ruler.show(at.beyond)} from the held edge lies past the middle of the cover.",
+                "It would fold in half, not turn at its holes: it is left out.",
+                away,
+            )
+        )
     if at.hinge and at.hinge < at.inset + hole / 2 + 2:
         right = ruler.snap_up(at.inset + hole / 2 + BRIDGE_MM)
         found.append(

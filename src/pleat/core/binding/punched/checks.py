@@ -134,7 +134,7 @@ def _odd(bored: Bored) -> Check | None:
     for width, height, at in bored.left.pages.odd:
         edge = width if bored.along == "head" else height
         held = held_in(bored, edge, at)
-        if held < wanted:
+        if held < wanted <= held_in(bored, bored.edge, "head"):  # where not even the others are held, their holes are at fault
             ways = [one for one in ("middle", "head", "tail") if one != at and held_in(bored, edge, one) >= wanted]
             offers = tuple(Offer(f"punch them at the {one}", (("pages.odd_at", one),)) for one in ways)
             offers = offers or (
@@ -223,6 +223,15 @@ def _stiff(bored: Bored) -> Check | None:
             f"The score, {ruler.show(hinge)} from the edge, runs through the holes or close by them.",
             "Leaves bend there and tear from hole to hole.",
             (Offer(f"score at {ruler.show(hinge_at(bored))}", (("binding.hinge_mm", hinge_at(bored)),)),),
+        )
+    if hinge is not None and hinge > bored.reach / 2:
+        what = f"The score, {ruler.show(hinge)} from the edge, lies past the middle of the leaf."
+        return Check(
+            "hinge",
+            "watch",
+            what,
+            "Leaves would fold in half, and most of each is lost to the page.",
+            (Offer("no score", (("binding.hinge_mm", None),)),),
         )
     if hinge is not None or sheet <= USES_MM["leaves"][1]:
         return None

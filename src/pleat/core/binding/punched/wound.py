@@ -6,6 +6,8 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Annotated, Final
 
+from pydantic import Field
+
 from pleat.core.binding.punched import capacity, gear
 from pleat.core.binding.punched.capacity import Size
 from pleat.core.binding.punched.checks import pitch_check
@@ -31,7 +33,7 @@ class Wound(Punched):
     pins: Annotated[int, NumberRule("pins of the punch", 2, 80, whole=True)] = 34
     punch_pitch_mm: PunchPitch | None = None
     gear: Annotated[str, TextRule("what it is called", 60, required=False)] = ""
-    stock_id: str | None = None
+    stock_id: str | None = Field(default=None, max_length=40, description="the item among the materials it was taken from")
 
 
 @dataclass(frozen=True)
