@@ -120,7 +120,7 @@ def _edge(bored: Bored) -> Figure:
         label="middle of a hole to the edge",
         value=bored.inset,
         show="length",
-        how=f"A hole of {ruler.thin(bored.hole)} so far in leaves a bridge of {ruler.thin(bored.bridge)}, which bears the pull.{score} A page loses {ruler.show(lost(bored))} of its {ruler.show(bored.reach)}.",
+        how=f"A hole of {ruler.thin(bored.hole)} so far in leaves a bridge of {ruler.thin(bored.bridge)}, which bears the pull.{score} A page loses {ruler.show(lost(bored))} of its {ruler.show(bored.reach)}: print and writing begin beyond.",
         rules=(Rule("common practice", f"4 to 5 mm of paper at the edge, {KEEP_MM:g} mm at the ends; no source"),),
         aside=f"{ruler.show(lost(bored))} of the page lost",
     )
