@@ -1,3 +1,1 @@
 """Pleat works out hand-bound books: page counts, sewing, covers, cutting and the steps at the bench."""
-
-__version__ = "0.5.0"
