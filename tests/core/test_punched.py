@@ -102,7 +102,10 @@ def test_stick_and_band_by_hand():
     result = plan.binding
     stack = plan.pages.thickness.likely + 2 * plan.paper.cover.caliper.likely
     spacing = 90 * (1 + 0.6 * 0.8) - 2 * stack - math.pi * 7.5
-    assert result.positions_mm[1] - result.positions_mm[0] == 2 * math.floor(spacing / 2)
+    assert result.positions_mm[0] == plan.brief.ruler.snap_up((210 - spacing) / 2)
+    assert sum(result.positions_mm) == 210
+    inches = plan_of("stickband", ("brief.ruler", "in"))
+    assert inches.brief.ruler.is_on_mark(inches.binding.positions_mm[0])
     notched = plan_of("stickband", ("binding.through", "notches"))
     assert (notched.binding.inset_mm, notched.binding.checks) == (0, ())
     assert "Notch the leaves" in [one.step.title for one in notched.bench.work]
@@ -249,6 +252,18 @@ def test_a_hole_is_set_by_its_place_and_its_partner_follows_until_they_are_parte
     three = editing.apply(book, [("binding.count", 3)])
     (told,) = [check for check in make_plan(three).binding.checks if check.key == "stations"]
     assert make_plan(editing.apply(three, told.offers[0].changes)).binding.positions_mm == (35, 105, 175)
+
+
+@pytest.mark.parametrize("moved", ["pairs", "single"])
+def test_a_hole_that_the_band_proposed_is_set_to_whatever_is_typed_and_the_other_is_never_moved_unseen(moved):
+    """Where the band wants them depends on the stack; what is typed of one is read without it."""
+    for leaves in (10, 24, 100):
+        book = editing.apply(recipe("stickband").book(), [("pages.amount", leaves), ("binding.moved", moved)])
+        for text in ("50", "54", "55", "60"):
+            typed = editing.edit(book, {"binding.hole.0": text})
+            assert make_plan(typed).binding.positions_mm == (float(text), 210 - float(text))
+            again = make_plan(editing.edit(typed, {"binding.hole.1": "140"})).binding.positions_mm
+            assert again == ((70, 140) if moved == "pairs" else (float(text), 140))
 
 
 def test_measuring_the_stack_replaces_the_estimate():

@@ -101,9 +101,11 @@ def test_headers_that_keep_other_pages_out(client):
 def test_no_request_brings_a_500_or_keeps_pleat_busy(app, seed):
     fuzzer = Fuzzer(app, seed)
     for _ in range(350):
-        method, address, status, seconds = fuzzer.request()
+        start = time.thread_time()  # what it keeps the processor busy, whatever else the machine does
+        method, address, status, _ = fuzzer.request()
+        seconds = time.thread_time() - start
         assert status < 500, (method, address)
-        assert seconds < 8, (method, address, seconds)  # nothing runs on and on; how quick answers are is measured by `benchmarks fuzz`
+        assert seconds < 2, (method, address, seconds)
 
 
 def test_book_files_gone_wrong_are_told_in_a_line_and_leave_nothing(client, database):

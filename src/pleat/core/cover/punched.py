@@ -198,7 +198,7 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
                 no_fix="Nothing is wrong; the step says it again.",
             )
         )
-    return tuple(found)  # fmt: skip
+    return tuple(found)
 
 
 def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, ...]:

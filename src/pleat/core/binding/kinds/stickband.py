@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Annotated, Final, Literal
+from typing import Annotated, Any, Final, Literal
 
 from pleat.core.binding.punched import gear
 from pleat.core.binding.punched.capacity import GROUP
@@ -13,18 +13,18 @@ from pleat.core.binding.punched.places import read
 from pleat.core.binding.punched.record import Bored, Gear, PunchedResult, Usual, bore
 from pleat.core.binding.punched.work import Own, result
 from pleat.core.binding.result import LeftOfBinding
+from pleat.core.brief.record import Brief
 from pleat.core.cautions import KNIFE
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.holes.band import band_need, most_stack
 from pleat.core.plan import Changes, Check, Count, Figure, Offer, Rule, Step, signature
+from pleat.core.units import Ruler
 from pleat.core.words import many
 
 OVERHANG_MM: Final = 10.0
 """The stick stands out past each hole by at least so much (common practice, no source)."""
 SNUG: Final = 0.6
 """How far into its stretch a band is best when the book is as thick as it is now: it holds, and can still grow (house rule)."""
-
-
 NOTCH_MM: Final = 6.0
 """A notch is a half circle so wide (house rule)."""
 
@@ -60,9 +60,10 @@ def proposed(binding: StickBand, edge: float, stack: float) -> float:
     return max(20.0, min(spacing, _stick(binding, edge) - 2 * OVERHANG_MM, edge - 2 * OVERHANG_MM))
 
 
-def usual_for(binding: StickBand, stack: float, edge: float) -> Usual:
-    spacing = 2 * math.floor(proposed(binding, edge, stack) / 2)
-    positions = ((edge - spacing) / 2, (edge + spacing) / 2)
+def usual_for(binding: StickBand, stack: float, edge: float, ruler: Ruler) -> Usual:
+    """Where the band wants its holes: the first on a mark of the ruler, the second as far from the other end."""
+    first = ruler.snap_up((edge - proposed(binding, edge, stack)) / 2)
+    positions = (first, edge - first)
     rule = Rule("arithmetic", "the band's length decides how far apart the holes are")
     how = "As far apart as the band wants, the same from both ends."
     if binding.through == "notches":
@@ -70,16 +71,24 @@ def usual_for(binding: StickBand, stack: float, edge: float) -> Usual:
     return Usual(positions, 5.0, 12.0, rule, how)
 
 
-def _usual(binding: StickBand, edge: float) -> Usual:
-    """Where holes lie before the stack is known: for reading what is typed of one."""
-    return usual_for(binding, 5.0, edge)
+def _anywhere(_binding: StickBand, edge: float) -> Usual:
+    """Two holes that are nowhere yet: where the band wants them is known only with the stack, which what is typed is read without."""
+    return Usual((-1.0, edge + 1.0), 0.0, 0.0, Rule("chosen by you", "holes set by hand"), "")
+
+
+_SET: Final = read(_anywhere)
+
+
+def _read(binding: StickBand, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+    """The place of a hole; while the band proposes both, one that is set sets its partner too."""
+    return _SET(binding if binding.positions_mm else binding.model_copy(update={"moved": "pairs"}), name, text, brief)
 
 
 def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
     """How far apart the holes are, and how much the band holds."""
     ruler, books = left.brief.ruler, left.brief.quantity
-    stack = bore(binding, left, lambda edge: _usual(binding, edge)).stack
-    bored = bore(binding, left, lambda edge: usual_for(binding, stack, edge))
+    stack = bore(binding, left, lambda edge: _anywhere(binding, edge)).stack
+    bored = bore(binding, left, lambda edge: usual_for(binding, stack, edge, ruler))
     way = _way(binding, bored)
     stick = _stick(binding, bored.edge)
     where = "up through each hole" if binding.through == "holes" else "round each notch"
@@ -230,7 +239,7 @@ def _checks(binding: StickBand, bored: Bored, way: Way) -> tuple[Check, ...]:
                 "" if fits or bored.by_hand else "Take a longer stick.",
             )
         )
-    return tuple(found)  # fmt: skip
+    return tuple(found)
 
 
 def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
@@ -261,7 +270,7 @@ def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
                 good,
             )
         )
-    return tuple(found)  # fmt: skip
+    return tuple(found)
 
 
 KIND: Final = gear.kind(
@@ -270,6 +279,6 @@ KIND: Final = gear.kind(
     summary="A stick along the edge, held by a band through two holes; leaves are changed in a moment.",
     record=StickBand,
     compute=compute,
-    read=read(_usual),
+    read=_read,
     suits=gear.suits("a stick across the front, leaves changed in a moment", good_to=80, strength="light", minutes=0.2),
 )

@@ -289,7 +289,7 @@ def _checks(binding: Sticks, left: LeftOfBinding, back: Spine, long: float) -> t
                 ),
             )
         )
-    return tuple(found)  # fmt: skip
+    return tuple(found)
 
 
 def _trimmed(binding: Sticks, left: LeftOfBinding, rows: int, long: float) -> tuple[Step, ...]:

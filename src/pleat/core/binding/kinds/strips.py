@@ -18,7 +18,6 @@ from pleat.core.words import many
 USUAL: Final = ((15.0, 1.8), (20.0, 2.0), (25.0, 2.2), (30.0, 2.5))
 BETWEEN_MM: Final = 3.0
 """Between two bars in a row (house rule)."""
-RINGS: Final = 3
 
 
 class Strips(Gear):
