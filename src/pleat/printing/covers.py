@@ -30,8 +30,13 @@ def score_lists(result: LaidResult, plan: Plan) -> tuple[Strip, ...]:
     """Every piece with folds: its marks from the left edge outside up, and turned over; from the head where it folds across. What is the same
     turned over as another piece is outside up is not printed twice."""
     found = [strip for one in result.pieces for strip in _lists(one.piece, plan)]
-    outside = {(strip.length_mm, strip.marks, strip.top) for strip in found if not strip.name.endswith(_TURNED)}
-    return tuple(strip for strip in found if not strip.name.endswith(_TURNED) or (strip.length_mm, strip.marks, strip.top) not in outside)
+    outside = {_same(strip) for strip in found if not strip.name.endswith(_TURNED)}
+    return tuple(strip for strip in found if not strip.name.endswith(_TURNED) or _same(strip) not in outside)
+
+
+def _same(strip: Strip) -> tuple[object, ...]:
+    """What two strips share that are marked alike, to a hundredth of a millimetre."""
+    return round(strip.length_mm, 2), strip.top, tuple(round(mark.at_mm, 2) for mark in strip.marks)
 
 
 _TURNED: Final = ("inside up", "head over tail")
