@@ -16,8 +16,8 @@ from pleat.core.recipes import RECIPES, recipe
 from pleat.drawing import looks
 from pleat.drawing import members as _members  # noqa: F401 - makes all drawings known
 from pleat.drawing.cover import hard
-from pleat.drawing.cover.outlines import APART, running
 from pleat.drawing.cover.states import pictures
+from pleat.drawing.outlines import APART, running
 from pleat.drawing.shapes import Curve, Group, Label, Line, Rect, moved
 from pleat.drawing.svg import render_screen
 from tests.core.test_covers import HARD, LAID, book_of

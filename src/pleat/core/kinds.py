@@ -16,11 +16,13 @@ from pydantic_core import CoreSchema, core_schema
 
 from pleat.core.fields import Record
 
-UnitKind = Literal["section", "leaf", "pad"]
-"""What a block is made of: folded sheets nested in one another, single leaves, or a pad that was bought."""
-Edge = Literal["fold", "spine", "block", "edge", "bought"]
+UnitKind = Literal["section", "leaf", "pad", "folio", "hinged", "pair", "concertina"]
+"""What a block is made of: folded sheets nested in one another, single leaves, a pad that was bought; a folded structure that is complete in itself, album leaves
+for hinges, two leaves and the tab between them, or one long strip of panels."""
+Edge = Literal["fold", "spine", "block", "edge", "bought", "own", "hinge", "row", "ends"]
 """Where a binding holds its units: through their folds together with a soft cover; through their folds by themselves, with an open spine
-for boards or none; as a block for a case; along an edge; or as it was bought."""
+for boards or none; as a block for a case; along an edge; as it was bought; in its own folds; on hinges for a case; side by side on a
+spine; or by the end panels of a strip."""
 Hard = Literal["first book", "some practice", "takes care"]
 TAG: Final = "kind"
 UNKNOWN: Final = "unknown"

@@ -7,8 +7,9 @@ from typing import Final, Literal
 
 from pleat.core import editing
 from pleat.core.book import Book
-from pleat.core.kinds import TAG, Chosen, Hard
+from pleat.core.kinds import TAG, BlockKind, Chosen, Hard
 from pleat.core.materials.items import Board, Cloth, Paper
+from pleat.core.pages.kinds import BLOCKS
 from pleat.core.paper.record import ROLES, Papers
 from pleat.core.plan import Changes
 from pleat.core.planning import chosen
@@ -57,13 +58,30 @@ class Recipe:
     cover: Paper | None = None
     board: Board | None = None
     covering: Cloth | Paper | None = None
+    card: Paper | None = None
+    mat: Paper | None = None
 
     def book(self) -> Book:
         """The example of this recipe: its own size, count and papers."""
         own = {role: kept for role in ROLES if (kept := getattr(self, role, None)) is not None}
         papers = Papers().model_copy(update=own)
         book = editing.apply(Book(title=self.example, paper=papers), (*self.begun, *(_PILE if self.pile else ())))
-        return editing.edit(book, {"brief.size": self.size, "pages.count": self.count})
+        return editing.edit(book, {"brief.size": self.size, **({"pages.count": self.count} if self.counted else {})})
+
+    @property
+    def counted(self) -> bool:
+        """Whether it has a number of pages to ask for: a folded structure has the panels it has."""
+        return "amount" in self._block.record.model_fields
+
+    @property
+    def made_from(self) -> str:
+        """The role of the paper it is mostly made of."""
+        return self._block.roles[0]
+
+    @property
+    def _block(self) -> BlockKind:
+        found = BLOCKS.find(str(dict(self.made).get(f"pages.{TAG}", "")))
+        return found or BLOCKS.members[0]
 
     @property
     def begun(self) -> Changes:
@@ -112,6 +130,10 @@ _FABRIC: Final = Cloth(name="Cotton, star print", roll_width_mm=1100, length_lef
 _SHEETS: Final = _paper("Pasted paper, nebula", "drawing", 305, 305, 120, swatch="moss", sides=1)
 
 _BAGS: Final = _paper("Flour bags, opened", "kraft", 450, 320, 90, swatch="kraft", toughness="tough")
+
+_FOLDING: Final = _paper("Folding card, large sheets", "cardstock", 700, 500, 220, swatch="kraft")
+_STARS: Final = _paper("Star chart paper, pad", "drawing", 305, 305, 120, swatch="indigo", sides=1)
+_ENVELOPE: Final = _paper("Wrapping kraft, sheets", "kraft", 1000, 700, 110, swatch="kraft", toughness="tough")
 
 _FOUND: Final = {
     "p1": _LOG,
@@ -180,6 +202,10 @@ RECIPES: Final[tuple[Recipe, ...]] = (
     Recipe("keyring", "tags on a key ring", "Star name tags", "One hole in the corner, a brad, and a loop that carries a key ring.", "keep", "first book", "60 × 90", "24 leaves", 6, 80, kept=(("pages.kind", "leaves"), ("binding.kind", "keyring"), ("cover.kind", "cards")), leaf=_LOG, cover=_RUST),
     Recipe("sticks", "sewn sticks", "Driftwood almanac", "A stick lashed on every section, cloth strips woven between them and glued to boards.", "keep", "takes care", "A5", "96 pages", 48, 240, kept=(("binding.kind", "sticks"), ("pages.sections", 6), ("cover.kind", "boards")), leaf=_LOG, board=_BOARD),
     Recipe("loop", "booklet in a loop", "Telescope queue", "A loop of elastic holds the booklet; it is changed for a new one in a moment.", "keep", "first book", "A6", "32 pages", 16, 48, kept=(("binding.kind", "loop"),), leaf=_LOG, cover=_RUST),
+    Recipe("folder", "folder with pockets", "Papers of the open night", "One sheet with a gusset and two pockets, for loose papers.", "keep", "first book", "A5", "", 2, 12, kept=(("pages.kind", "folder"), ("binding.kind", "itself"), ("cover.kind", "bare")), glue=True, card=_FOLDING, mat=_STARS),
+    Recipe("crossfold", "cross-fold folio", "Eclipse in six pictures", "Arms fold in from every side over a middle, each on a gusset of its own.", "photographs", "some practice", "113 × 163", "", 6, 24, kept=(("pages.kind", "crossfold"), ("pages.photo", "10x15"), ("binding.kind", "itself"), ("cover.kind", "bare")), purpose="photographs", card=_FOLDING, mat=_STARS),
+    Recipe("nested", "nested folders", "Three nights in the hills", "Folders one in another, their spines narrower towards the inside.", "photographs", "some practice", "150 × 200", "", 4, 24, kept=(("pages.kind", "nested"), ("pages.photo", "4x6"), ("binding.kind", "itself"), ("cover.kind", "bare")), purpose="photographs", glue=True, card=_FOLDING, mat=_STARS),
+    Recipe("bagfolio", "folio of three bags", "Tickets and small maps", "Three bags side by side, folded in as three parts.", "keep", "some practice", "140 × 200", "", 2, 12, kept=(("pages.kind", "bagfolio"), ("pages.mats", "no"), ("binding.kind", "itself"), ("cover.kind", "bare")), glue=True, card=_ENVELOPE, mat=_STARS),
     Recipe("machine", "machine-sewn booklet", "Star party flyer book", "A seam along the fold, quick for a whole run.", "give", "some practice", "A6", "16 pages", 4, 32, kept=(("binding.kind", "machine"),), purpose="gift", leaf=_LOG, cover=_KRAFT),
     Recipe("own", "a stitch of your own", "Experiment one", "Tap the holes in the order you sew them; Pleat says what cannot be sewn.", "keep", "takes care", "A5", "32 pages", 8, 48, kept=(("binding.kind", "own"),), leaf=_LOG, cover=_NIGHT),
 )  # fmt: skip

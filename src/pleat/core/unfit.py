@@ -9,13 +9,25 @@ from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.kinds import TAG, BindingKind, CoverKind, Kind, Member, Registry
 from pleat.core.plan import Check, Figure, Offer
 
-_HELD = {"section": "folded sections", "leaf": "single leaves", "pad": "a bought pad"}
+_HELD = {
+    "section": "folded sections",
+    "leaf": "single leaves",
+    "pad": "a bought pad",
+    "folio": "a folded structure",
+    "hinged": "album leaves",
+    "pair": "leaves in pairs",
+    "concertina": "a concertina",
+}
 _WHERE = {
     "fold": "through the folds",
     "spine": "with an open spine",
     "block": "as a block for a case",
     "edge": "along an edge",
     "bought": "as it was bought",
+    "own": "in its own folds",
+    "hinge": "on hinges",
+    "row": "side by side on a spine",
+    "ends": "by its end panels",
 }
 
 

@@ -3,13 +3,14 @@
 from pleat.drawing import bench, brief, cutting, extras, paper, plain, portraits
 from pleat.drawing.binding import punched, sewn, sticks
 from pleat.drawing.cover import hard, laid, wrap
-from pleat.drawing.pages import leaves, sections
+from pleat.drawing.pages import folded, leaves, sections
 
 __all__ = [
     "bench",
     "brief",
     "cutting",
     "extras",
+    "folded",
     "hard",
     "laid",
     "leaves",

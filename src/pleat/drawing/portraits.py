@@ -92,8 +92,17 @@ def beyond(_binding: BindingResult, _body: Body) -> tuple[float, float]:
     return 0.0, 0.0
 
 
+@singledispatch
+def standing(_block: Block, _plan: Plan) -> Drawing | None:
+    """A block that is shown otherwise than shut, as folded things are half open; None for most."""
+    return None
+
+
 def portrait(plan: Plan) -> Drawing:
     """The book as it will stand on the table."""
+    own = standing(plan.pages, plan)
+    if own is not None:
+        return own
     cover = plan.cover
     body = Body(cover.front_width_mm, cover.front_height_mm, max(cover.spine.likely, _THINNEST))
     shapes = [*behind(cover, body), *head(plan.pages, cover, body), *covered(cover, plan.pages, body)]

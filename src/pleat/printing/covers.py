@@ -11,7 +11,7 @@ from pleat.core.folding.convex import bounds
 from pleat.core.folding.sheet import Piece, scores
 from pleat.core.planning import Plan
 from pleat.drawing.cover import hard as drawing
-from pleat.drawing.cover.outlines import outline
+from pleat.drawing.outlines import outline
 from pleat.drawing.shapes import Drawing, Label, Shape, moved
 from pleat.drawing.svg import render_print
 from pleat.printing.further import pages_of

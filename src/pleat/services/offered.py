@@ -112,7 +112,7 @@ def papers_for(session: Session, book: Book, role: str) -> list[PaperChoice]:
     return _choices(session, [row[3:] for row in found[:MOST_OFFERED]], own)
 
 
-FOUND: Final = ("board", "covering", "lining", "strip")
+FOUND: Final = ("board", "covering", "lining", "strip", "mat")
 """The roles that a new book takes from the materials by itself, beside its leaves and its cover card."""
 
 

@@ -58,10 +58,12 @@ def begun(session: Session, answers: Answers, leaf: Paper | None = None) -> Book
     problems: list[FieldProblem] = []
     leaf = leaf or _paper(session, answers, problems)
     size = _size(answers, leaf, problems)
+    counted: editing.Changes = []
     try:
-        amount, unit = parse_count(answers.count)
+        if kind.counted:
+            amount, unit = parse_count(answers.count)
+            counted = [("pages.amount", amount), ("pages.counted_in", unit)]
     except LengthError as error:
-        amount, unit = 1, "pages"
         problems.append(FieldProblem("count", "pages", answers.count, error.reason))
     if problems or leaf is None or size is None:
         raise BadBook(problems)
@@ -71,11 +73,11 @@ def begun(session: Session, answers: Answers, leaf: Paper | None = None) -> Book
         ("brief.leaf_width_mm", width),
         ("brief.leaf_height_mm", height),
         ("brief.ruler", answers.ruler),
-        ("pages.amount", amount),
-        ("pages.counted_in", unit),
+        *counted,
         ("title", answers.title.strip() or "Untitled book"),
     ]
-    book = Book(paper=Papers(leaf=leaf, cover=offered.cover_for(session, width, height) or Papers().cover))
+    papers = Papers(cover=offered.cover_for(session, width, height) or Papers().cover)
+    book = Book(paper=papers.model_copy(update={kind.made_from: leaf}))
     try:
         book = editing.apply(book, changes, typed)
     except BadBook as error:
@@ -98,7 +100,11 @@ def so_far(session: Session, answers: Answers) -> tuple[Book, tuple[str, ...]]:
         title="" if "title" in guessed else answers.title,
     )
     try:
-        return begun(session, read, None if {"paper", *_OWN.values()}.isdisjoint(guessed) else kind.leaf or Papers().leaf), guessed
+        return begun(
+            session,
+            read,
+            None if {"paper", *_OWN.values()}.isdisjoint(guessed) else getattr(kind, kind.made_from) or getattr(Papers(), kind.made_from),
+        ), guessed
     except BadBook:  # such as more sheets than a pile holds
         return editing.apply(kind.book(), [("brief.ruler", answers.ruler)]), guessed
 
@@ -107,9 +113,9 @@ def start(session: Session, answers: Answers, window: str) -> int:
     """A new book from the answers: its id. Raises BadBook."""
     book = begun(session, answers)
     if answers.paper == OWN:
-        item_id = offered.keep(session, book.paper.leaf)
-        linked = {"stock_id": str(item_id)}
-        book = counts.with_papers(book, lambda own: own.model_copy(update=linked) if own == book.paper.leaf else own)
+        mine: Paper = getattr(book.paper, (recipe(answers.recipe) or RECIPES[0]).made_from)
+        linked = {"stock_id": str(offered.keep(session, mine))}
+        book = counts.with_papers(book, lambda own: own.model_copy(update=linked) if own == mine else own)
     return books.add(session, book, window, "started")
 
 
@@ -172,7 +178,7 @@ def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
         after = editing.apply(piles.cleared(book), [("pages.amount", before_plan.pages.pages), ("pages.counted_in", "pages")])
     counted = [(f"pages.{name}", getattr(after.pages, name)) for name in ("amount", "counted_in") if hasattr(after.pages, name)]
     after = editing.apply(after, kind.made)
-    if type(after.pages) is not type(book.pages):
+    if type(after.pages) is not type(book.pages) and kind.counted:
         after = editing.apply(after, counted)
     if kind.pile and not had:
         after = piles.begun(after)

@@ -8,6 +8,7 @@ from typing import NamedTuple
 from pleat.core.cover.fasteners import Landing
 from pleat.core.cover.result import CoverResult
 from pleat.core.folding.convex import Point
+from pleat.core.folding.flat import Place
 from pleat.core.folding.sheet import Piece
 
 
@@ -54,17 +55,6 @@ class Motion:
     thick_mm: float
     board_mm: float = 0.0
     laid_after: int = 0
-
-
-@dataclass(frozen=True)
-class Place:
-    """A field that stands on the drawing: its path, where it points in mm, what it comes to by itself, and whether it stands below or at the right."""
-
-    path: str
-    x_mm: float
-    y_mm: float
-    by_itself_mm: float
-    below: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)

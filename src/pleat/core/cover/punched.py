@@ -7,11 +7,12 @@ from typing import Annotated, Final
 
 from pleat.core.binding.punched.record import PunchedResult
 from pleat.core.cautions import AWL_BOARD, BOARD, PUNCH
-from pleat.core.cover.laid import Hole, Laid, LaidResult, Layer, Place
+from pleat.core.cover.laid import Hole, Laid, LaidResult, Layer
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.estimate import total
 from pleat.core.fields import LengthRule
+from pleat.core.folding.flat import Place
 from pleat.core.folding.sheet import Span, piece
 from pleat.core.holes.places import BRIDGE_MM, missed
 from pleat.core.kinds import Member

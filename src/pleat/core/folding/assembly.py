@@ -84,6 +84,17 @@ class Assembly:
         self._base: dict[str, str] = {}
         self._joined: dict[Key, list[Join]] = {}
 
+    def copy(self) -> Assembly:
+        """As it is now, to go on with in another way."""
+        other = Assembly()
+        other.pieces, other.joins, other.faults = dict(self.pieces), list(self.joins), list(self.faults)
+        other.states, other.poses = dict(self.states), dict(self.poses)
+        other._angles, other._up = dict(self._angles), dict(self._up)
+        other._piles = {root: list(pile) for root, pile in self._piles.items()}
+        other._root, other._base = dict(self._root), dict(self._base)
+        other._joined = {key: list(joins) for key, joins in self._joined.items()}
+        return other
+
     # what is done
 
     def add(self, piece: Piece, base: str = "", *, over: bool = False) -> None:

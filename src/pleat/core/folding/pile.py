@@ -39,13 +39,14 @@ class Gusset:
 @dataclass(frozen=True)
 class Face:
     """A face that shows: the panel and its side, how far it is turned clockwise from the way it lies on its own sheet (0, 90, 180, 270 or
-    between), and what of it shows in mm2 and as a share of the panel."""
+    between), and what of it shows in mm2 and as a share of the panel; ``largest`` is the largest convex part of that, in its piece's own mm."""
 
     key: Key
     side: Side
     turn: float
     area_mm2: float
     share: float
+    largest: Polygon = ()
 
 
 def cells(assembly: Assembly, state: State, layers: Sequence[Key] | None = None) -> tuple[Cell, ...]:
@@ -182,7 +183,8 @@ def faces(assembly: Assembly, state: State, *, above: bool = True) -> tuple[Face
         if shows > 1e-3 * whole:
             pose = state.poses[key]
             side: Side = "A" if pose.up == above else "B"
-            found.append(Face(key, side, _turned(pose.y, above=above), shows, shows / whole))
+            largest = pose.back.on_table(max(left, key=area))
+            found.append(Face(key, side, _turned(pose.y, above=above), shows, shows / whole, largest))
     return tuple(found)
 
 

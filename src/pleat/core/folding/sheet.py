@@ -128,26 +128,31 @@ def piece(
     rows: Sequence[Span],
     *,
     kept: Iterable[tuple[str, str]] = (),
+    gone: Iterable[tuple[str, str]] = (),
     cuts: Iterable[Cut] = (),
     good: Literal["both", "A"] = "both",
     directed: bool = False,
     glued: Iterable[str] = (),
+    body: str = BODY,
 ) -> Piece:
-    """A piece of named columns x named rows. A cell with one name is the panel of that name, one without is the ``body``; one with two is
-    a corner and cut away, unless it is among ``kept``: then it is the panel ``"column, row"``. Spans of no size are left out.
+    """A piece of named columns x named rows. A cell with one name is the panel of that name, one without is called ``body``; one with two is
+    a corner and cut away, unless it is among ``kept``: then it is the panel ``"column, row"``; those of ``gone`` are cut away as well. Spans of
+    no size are left out.
     """
-    kept = set(kept)
+    kept, gone = set(kept), set(gone)
     across, down = [one for one in columns if one.size_mm > HAIR_MM], [one for one in rows if one.size_mm > HAIR_MM]
     lefts, tops = [*accumulate((c.size_mm for c in across), initial=0.0)], [*accumulate((r.size_mm for r in down), initial=0.0)]
     named: dict[tuple[int, int], str] = {}
     for x, column in enumerate(across):
         for y, row in enumerate(down):
+            if (column.name, row.name) in gone:
+                continue
             if column.name and row.name:
                 if (column.name, row.name) not in kept:
                     continue
                 named[x, y] = f"{column.name}, {row.name}"
             else:
-                named[x, y] = column.name or row.name or BODY
+                named[x, y] = column.name or row.name or body
     if len(set(named.values())) < len(named):
         raise ValueError(f"two panels of {name} have one name")
     panels = {at: rectangle(lefts[at[0]], tops[at[1]], across[at[0]].size_mm, down[at[1]].size_mm) for at in named}

@@ -28,6 +28,8 @@ ROLES: Final[dict[str, Role]] = {
     "side": Role("Sides", "the sides", "side paper"),
     "lining": Role("Lining", "the linings", "lining paper"),
     "strip": Role("Strips", "the strips", "strip cloth"),
+    "card": Role("Folding card", "what is folded", "folding card"),
+    "mat": Role("Papers of the faces", "the faces", "face paper"),
 }
 """The roles a material can have in a book, by the key that pieces name it by; a kind of book uses some of them."""
 
@@ -60,6 +62,14 @@ def _strip() -> Cloth:
     return Cloth(name="Strip cloth", roll_width_mm=500, length_left_mm=1000, thickness_mm=0.4, swatch="rust")
 
 
+def _folding() -> Paper:
+    return Paper(name="Folding card", kind="cardstock", sheet_width_mm=420, sheet_height_mm=594, grammage=220, swatch="kraft")
+
+
+def _mat() -> Paper:
+    return Paper(name="Patterned paper", kind="drawing", sheet_width_mm=305, sheet_height_mm=305, grammage=120, sides=1, swatch="moss")
+
+
 class Papers(Record):
     """Pleat 2, the book's own materials: one by each role, and ``more`` papers by a key of their own, which the sheets of a pile point to."""
 
@@ -70,6 +80,8 @@ class Papers(Record):
     side: Paper | Cloth = Field(default_factory=_side)
     lining: Paper = Field(default_factory=_lining)
     strip: Cloth | Paper = Field(default_factory=_strip)
+    card: Paper = Field(default_factory=_folding)
+    mat: Paper = Field(default_factory=_mat)
     more: dict[Word, Paper] = Field(default_factory=dict, max_length=400, description="further papers by their key")
 
     @property
@@ -90,5 +102,7 @@ CAN_SERVE: Final[dict[str, tuple[type[Item], ...]]] = {
     "side": (Paper, Cloth),
     "lining": (Paper,),
     "strip": (Cloth, Paper),
+    "card": (Paper,),
+    "mat": (Paper,),
 }
 """What kinds of material can serve in each role."""

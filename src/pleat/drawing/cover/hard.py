@@ -13,9 +13,9 @@ from pleat.core.planning import Plan
 from pleat.core.units import Ruler
 from pleat.drawing import portraits
 from pleat.drawing.cover.laid import ROOM, crosses, shapes_of
-from pleat.drawing.cover.outlines import outline, running
 from pleat.drawing.handles import Handle, handles
 from pleat.drawing.looks import main
+from pleat.drawing.outlines import outline, running
 from pleat.drawing.portraits import Body
 from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape, Spot, moved
 

@@ -5,21 +5,18 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.core.cover.laid import Laid, LaidResult
-from pleat.core.folding.convex import bounds
 from pleat.core.folding.sheet import scores
 from pleat.core.pages.block import Block
 from pleat.core.planning import Plan
-from pleat.core.units import Ruler
 from pleat.drawing import portraits
-from pleat.drawing.cover.outlines import outline, running
 from pleat.drawing.looks import main, strip
+from pleat.drawing.outlines import LINES, levels, names, outline, running
 from pleat.drawing.portraits import Body
 from pleat.drawing.shapes import Dim, Dot, Drawing, EdgeSide, Label, Line, Rect, Shape, Spot
 
 STOCK: Final = {"card": "cover", "plate": "board", "covering": "covering", "side": "side"}
 """What is drawn filled, and the role of its paper."""
 UNDER: Final = {"board": "under-board", "padding": "under-pad", "lining": "under-lining"}
-LINES: Final = {"fold": "score", "guide": "score", "bend": "bend"}
 ROOM: Final = (430.0, 280.0)
 """About how many px a flat cover has on the screen, to keep its numbers apart."""
 
@@ -38,28 +35,6 @@ def shapes_of(one: Laid, plan: Plan) -> list[Shape]:
     return [*found, *(Dot(left + x, top + y, "hole", radius_mm=wide / 2) for x, y, wide in one.holes)]
 
 
-def _names(one: Laid, scale: float, ruler: Ruler) -> list[Shape]:
-    """The names of a card's panels, with their size where there is room at ``scale`` px a mm."""
-    found: list[Shape] = []
-    for panel in one.piece.panels:
-        left, top, right, bottom = bounds(panel.outline)
-        name = panel.name.split(", ")[0].rstrip(" 0123456789")
-        at = ((left + right) / 2 + one.x_mm, (top + bottom) / 2 + one.y_mm)
-        across, along = right - left, bottom - top
-        wide, high = across * scale, along * scale
-        if name == "body" or min(wide, high) < 14:
-            continue
-        if wide < 9 * len(name):
-            if high > 9 * len(name):
-                found.append(Label(*at, name, "on-sheet", turned=True, shift=(4, 0)))
-            continue
-        large = wide > 15 * len(name) and high > 46
-        found.append(Label(*at, name, "panel-name" if large else "on-sheet", shift=(0, 4)))
-        if large and wide > 120 and high > 80:
-            found.append(Label(*at, ruler.size(across, along), "label", shift=(0, 28)))
-    return found
-
-
 @main.register
 def flat(result: LaidResult, plan: Plan) -> Drawing:
     """Every piece flat; what the kind lets be edited on the drawing has its place there."""
@@ -72,8 +47,8 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
         shapes += shapes_of(one, plan)
     filled = [one for one in result.laid if one.what in STOCK]
     for one in filled:
-        shapes += _names(one, scale, ruler)
-        shapes += [*running(scores(one.piece), ruler, scale, one.x_mm, one.y_mm), *_levels(one, ruler, scale)]
+        shapes += names(one.piece, scale, ruler, one.x_mm, one.y_mm)
+        shapes += [*running(scores(one.piece), ruler, scale, one.x_mm, one.y_mm), *levels(one.piece, ruler, scale, one.x_mm, one.y_mm)]
         if len(filled) > 1:
             shapes.append(
                 Label(
@@ -94,18 +69,6 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
     room: tuple[tuple[EdgeSide, float], ...] = (("top", 44.0), ("right", 118.0), ("bottom", 76.0 if below else 8.0 if alone else 24.0))
     listed = "; ".join(f"{one.piece.name} {ruler.size(*one.piece.size_mm)}" for one in filled)
     return Drawing(width, height, f"The cover's pieces flat from the outside: {listed}.", shapes, dims=dims, spots=spots, room=room)
-
-
-def _levels(one: Laid, ruler: Ruler, scale: float) -> list[Shape]:
-    """The running positions of level folds, at the left edge of their piece, over their line, or under it where the one before is near."""
-    shown: list[Shape] = []
-    before = -1e9
-    for at in scores(one.piece, upright=False):
-        low = (at - before) * scale < 16
-        label = Label(one.x_mm, one.y_mm + at, ruler.number(ruler.snap(at)), "running", "start", shift=(5, 14 if low else -4))
-        shown.append(label)
-        before = at
-    return shown
 
 
 def crosses(result: LaidResult) -> list[Shape]:

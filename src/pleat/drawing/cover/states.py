@@ -6,7 +6,7 @@ from pleat.core.cover.laid import Motion
 from pleat.core.cover.opening import worked
 from pleat.core.cover.soft import BLOCK
 from pleat.core.folding.convex import bounds
-from pleat.drawing.cover.outlines import outline
+from pleat.drawing.outlines import outline
 from pleat.drawing.shapes import Drawing, Shape
 
 

@@ -14,7 +14,7 @@ from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
 from pleat.web.display import drawn
 from pleat.web.forms import entries
-from pleat.web.pleats import laid, leaves, punched, sections, sewn, views  # noqa: F401 - makes what members need known
+from pleat.web.pleats import folded, laid, leaves, punched, sections, sewn, views  # noqa: F401 - makes what members need known
 from pleat.web.pleats.members import about
 from pleat.web.pleats.small import small
 

@@ -9,6 +9,7 @@ from pleat.core.binding.kinds import (
     cords,
     double,
     filing,
+    itself,
     keyring,
     link,
     longstitch,
@@ -59,5 +60,6 @@ BINDINGS: Final[Registry[BindingKind]] = Registry(
         stickband.KIND,
         keyring.KIND,
         asbought.KIND,
+        itself.KIND,
     ),
 )

@@ -17,7 +17,7 @@ class Bare(Member):
 
 
 def compute(_cover: Bare, left: LeftOfCover) -> CoverResult:
-    """The block as it is: its outermost leaves are the cover."""
+    """The block as it is: its outermost leaves, or panels, are the cover."""
     pages, ruler = left.pages, left.brief.ruler
     spine = total([pages.thickness, left.extras.added, left.binding.swell])
     none = Figure(
@@ -25,7 +25,7 @@ def compute(_cover: Bare, left: LeftOfCover) -> CoverResult:
         label="cover",
         value="none",
         show="text",
-        how="The outermost leaves are the cover: the book is as large as they are.",
+        how=f"The outermost {'panels' if left.binding.at == 'own' else 'leaves'} are the cover: the book is as large as they are.",
         rules=(Rule("chosen by you", "no cover"),),
     )
     thick = Figure(
@@ -51,8 +51,8 @@ def compute(_cover: Bare, left: LeftOfCover) -> CoverResult:
 KIND: Final = CoverKind(
     name="bare",
     title="no cover",
-    summary="The outermost leaves are the cover.",
+    summary="The outermost leaves or panels are the cover.",
     record=Bare,
     compute=compute,
-    takes=frozenset({"fold", "spine", "block", "edge", "bought"}),
+    takes=frozenset({"fold", "spine", "block", "edge", "bought", "own"}),
 )

@@ -9,13 +9,14 @@ from pleat.core.binding.threaded import BOARD_REACH_MM
 from pleat.core.cautions import AWL_BOARD, GLUE
 from pleat.core.cover import turned
 from pleat.core.cover.kinds.boards import USUAL_SQUARE_MM, hung_on_strips
-from pleat.core.cover.laid import Laid, LaidResult, Layer, Place
+from pleat.core.cover.laid import Laid, LaidResult, Layer
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import cornered
 from pleat.core.cover.turned import TURN_IN_MM, corner_for
 from pleat.core.estimate import Estimate, total
 from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.folding.flat import Place
 from pleat.core.folding.sheet import Piece, Span, board, piece
 from pleat.core.kinds import CoverKind, Member, Traits
 from pleat.core.plan import Check, Figure, Offer, Part, Rule, Step, signature

@@ -7,13 +7,14 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.cover import fasteners, soft, spine
 from pleat.core.cover.fasteners import FASTENERS, Fastener, Landing
-from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion, Place
+from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.soft import Closed
 from pleat.core.cover.spine import Spine, Spined, spine_of
 from pleat.core.estimate import Estimate
 from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.folding.flat import Place
 from pleat.core.folding.sheet import Cut, Piece, Span, piece, scores
 from pleat.core.kinds import CoverKind
 from pleat.core.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature

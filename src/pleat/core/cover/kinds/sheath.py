@@ -10,11 +10,12 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.cautions import BOARD
 from pleat.core.cover import spine
-from pleat.core.cover.laid import Laid, LaidResult, Layer, Place
+from pleat.core.cover.laid import Laid, LaidResult, Layer
 from pleat.core.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.spine import Spined, spine_of
 from pleat.core.fields import LengthRule
+from pleat.core.folding.flat import Place
 from pleat.core.folding.sheet import Piece, Span, board, piece, scores
 from pleat.core.kinds import CoverKind
 from pleat.core.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature

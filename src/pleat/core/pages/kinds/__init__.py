@@ -3,6 +3,8 @@
 from typing import Final
 
 from pleat.core.kinds import BlockKind, Registry
-from pleat.core.pages.kinds import leaves, pad, sections
+from pleat.core.pages.kinds import bagfolio, crossfold, folder, leaves, nested, pad, sections
 
-BLOCKS: Final[Registry[BlockKind]] = Registry("pages", (sections.KIND, leaves.KIND, pad.KIND))
+BLOCKS: Final[Registry[BlockKind]] = Registry(
+    "pages", (sections.KIND, leaves.KIND, pad.KIND, folder.KIND, crossfold.KIND, nested.KIND, bagfolio.KIND)
+)

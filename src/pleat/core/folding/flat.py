@@ -1,0 +1,56 @@
+"""Pieces as they are cut: where each lies on a drawing, how many there are of it, and the fields that stand on the drawing."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from pleat.core.folding.sheet import Piece
+
+GAP_SHARE = 0.06
+
+
+@dataclass(frozen=True)
+class Flat:
+    """A piece as it lies on a drawing: its corner in mm, the part it is, how many are cut of it for one book, and what it is called."""
+
+    piece: Piece
+    x_mm: float
+    y_mm: float
+    part: str
+    count: int = 1
+    title: str = ""
+
+    @property
+    def name(self) -> str:
+        return self.title or self.piece.name
+
+
+@dataclass(frozen=True)
+class Place:
+    """A field that stands on the drawing: its path, where it points in mm, what it comes to by itself, and whether it stands below or at the right."""
+
+    path: str
+    x_mm: float
+    y_mm: float
+    by_itself_mm: float
+    below: bool = False
+
+
+def rows(pieces: Iterable[tuple[Piece, str, int, str]], wide: float = 1.9) -> tuple[Flat, ...]:
+    """Pieces side by side and below each other, so that all together are at most about ``wide`` times as wide as high: (piece, part, count, title)."""
+    listed = list(pieces)
+    if not listed:
+        return ()
+    whole = sum(piece.size_mm[0] * piece.size_mm[1] for piece, *_ in listed)
+    gap = GAP_SHARE * whole**0.5
+    limit = max((whole * wide * 1.6) ** 0.5, max(piece.size_mm[0] for piece, *_ in listed))
+    x = y = tall = 0.0
+    found = []
+    for piece, part, count, title in listed:
+        width, height = piece.size_mm
+        if x and x + width > limit:
+            x, y, tall = 0.0, y + tall + 2.2 * gap, 0.0
+        found.append(Flat(piece, x, y, part, count, title))
+        x, tall = x + width + gap, max(tall, height)
+    return tuple(found)

@@ -1,0 +1,209 @@
+"""Blocks that are folded and glued from sheets: a kind hands its generator, and everything that follows from it is worked out here."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from typing import Final
+
+from pleat.core.brief.resize import possible, resized
+from pleat.core.folding.flat import Flat, Place
+from pleat.core.kinds import UnitKind
+from pleat.core.pages.block import Block, LeftOfPages, Unit
+from pleat.core.paper.stocks import Stock
+from pleat.core.plan import Changes, Check, Figure, Offer, Rule, Step
+from pleat.core.structures import checks, cut, figures, work
+from pleat.core.structures.dressing import Dressed, Filling, filling
+from pleat.core.structures.made import MAT, Build, Made, Sizes, make
+
+CARD: Final = "card"
+
+
+@dataclass(frozen=True, kw_only=True)
+class FoldedBlock(Block):
+    """A block made by a folding programme; ``flats`` are its pieces as they are cut, ``spots`` the fields that stand on their drawing. ``gussets`` are the paths of the
+    fields of its gussets by their names, ``free`` the changes that make a free folio of it."""
+
+    made: Made = field(compare=False)
+    programme: object
+    flats: tuple[Flat, ...]
+    spots: tuple[Place, ...] = ()
+    gussets: Mapping[str, str] = field(default_factory=dict)
+    free: Changes = ()
+    panels: int = 1
+
+    @property
+    def ready(self) -> tuple[str, ...]:
+        """The states of the work in which it is made."""
+        return tuple(dict.fromkeys(state for step in self.steps for state in step.gives))
+
+    @property
+    def in_words(self) -> str:
+        """Its panels and faces together."""
+        return f"{self.panels} panels, {2 * self.panels} faces"
+
+
+@dataclass(frozen=True)
+class Own:
+    """What a kind says of itself: what it is called, its generator for a leaf of (width, height) in mm, its gussets with what was typed of them, and the paths of their fields.
+
+    ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
+    ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf.
+    """
+
+    title: str
+    at: Callable[[float, float], Build]
+    typed: Mapping[str, float | None] = field(default_factory=dict)
+    paths: Mapping[str, str] = field(default_factory=dict)
+    places: tuple[tuple[str, str, str, float], ...] = ()
+    figures: Callable[[Made], tuple[Figure, ...]] = lambda _made: ()
+    checks: Callable[[Made], tuple[Check, ...]] = lambda _made: ()
+    steps: Callable[[Made], tuple[Step, ...]] = lambda _made: ()
+    offers: tuple[Offer, ...] = ()
+    unit: UnitKind = "folio"
+    times: Mapping[str, int] = field(default_factory=dict)
+    leaves: int = 0
+    skip: frozenset[str] = frozenset()
+    less_mm: float = 0.0
+
+
+def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
+    """A structure as a block."""
+    brief, ruler, fill = left.brief, left.brief.ruler, filling(record)
+    stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf")}
+    size = (brief.leaf_width_mm, brief.leaf_height_mm)
+    calipers = {key: stock.caliper for key, stock in stocks.items()}
+    made = make(own.at(*size), own.typed, fill, calipers, ruler, own.skip)
+    flats = cut.flats(made)
+    panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") or 1
+    fits = _fits(left, fill, own.less_mm)
+    asked = checks.Asked(made, record, fill, ruler, stocks, own.paths, fits=fits)
+    count = _count(own, made, panels)
+    return FoldedBlock(
+        key_figure=count,
+        figures=(
+            count,
+            *own.figures(made),
+            *figures.pieces(made, ruler, own.times),
+            *figures.rooms(made, ruler),
+            *figures.faces(made, fill, ruler),
+            figures.shut(made, ruler),
+        ),
+        checks=(*own.checks(made), *checks.find(asked)),
+        offers=(*own.offers, *fits, *_from_sheet(left, own, stocks, made)),
+        parts=(
+            *cut.parts(made, brief.quantity, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
+            *(cut.papers(made.dressings, brief.quantity) if fill.mats else ()),
+        ),
+        steps=(*own.steps(made), *work.steps(made, fill, ruler, work.Work("folio"))),
+        unit=own.unit,
+        units=(Unit(stocks[CARD].caliper, 1.0),),
+        leaves=panels,
+        leaf_width_mm=size[0],
+        leaf_height_mm=size[1],
+        thickness=made.thick,
+        measured=False,
+        stands_out_mm=None,
+        swatch=stocks[CARD].swatch,
+        sides=stocks[CARD].sides,
+        made=made,
+        programme=made.programme,
+        flats=flats,
+        spots=_spots(own, flats),
+        gussets=own.paths,
+        panels=panels,
+    )
+
+
+def _count(own: Own, made: Made, panels: int) -> Figure:
+    there = f", {made.places} places" if made.places else ""
+    return Figure(
+        "count",
+        own.title,
+        f"{panels} panels",
+        "text",
+        f"Panels large enough to be dressed: {panels}, with {len(made.dressings)} faces that show in one opening or another{there}.",
+        (Rule("arithmetic", "the panels of its pieces"),),
+        aside=f"{len(made.dressings)} faces{there}",
+        scrap=f"{panels} panels, {len(made.dressings)} faces{there}",
+    )
+
+
+def _spots(own: Own, flats: tuple[Flat, ...]) -> tuple[Place, ...]:
+    """The fields on the drawing, each at the middle of its panel."""
+    found = []
+    for path, piece, panel, value in own.places:
+        for flat in flats:
+            if flat.piece.name == piece and any(one.name == panel for one in flat.piece.panels):
+                xs, ys = zip(*flat.piece[panel].outline, strict=True)
+                found.append(Place(path, flat.x_mm + (min(xs) + max(xs)) / 2, flat.y_mm + (min(ys) + max(ys)) / 2, value))
+    return tuple(found)
+
+
+def _fits(left: LeftOfPages, fill: Filling, less_mm: float) -> tuple[Offer, ...]:
+    """The leaf sized for what goes in, upright and level: the thing, its border on the paper, the paper's border on the panel."""
+    if not fill.any:
+        return ()
+    brief, more = left.brief, (4 if fill.mats else 2) * max(fill.border_mm, 1.0) + less_mm
+    found = []
+    for way, (wide, high) in (("upright", (fill.width_mm, fill.height_mm)), ("level", (fill.height_mm, fill.width_mm))):
+        size = (brief.ruler.snap_up(wide + more), brief.ruler.snap_up(high + more))
+        near = abs(size[0] - brief.leaf_width_mm) < 0.05 and abs(size[1] - brief.leaf_height_mm) < 0.05
+        if possible(*size) and not near:
+            changes, _ = resized(brief, *size)
+            found.append(Offer(f"made for a {fill.title}, {way}: {brief.ruler.size(*size)}", changes, group="size"))
+    return tuple(found[: 1 if abs(fill.width_mm - fill.height_mm) < 0.05 else 2])
+
+
+def _needs(own: Own, sizes: Sizes, width: float, height: float, name: str) -> tuple[float, float]:
+    """The size of the piece of that name for another leaf."""
+    programme = own.at(width, height)(sizes)
+    return next(piece.size_mm for piece in programme.pieces if piece.name == name)
+
+
+def _largest(left: LeftOfPages, own: Own, made: Made, name: str, sheet: tuple[float, float]) -> tuple[float, float] | None:
+    """The largest leaf whose piece comes out of a sheet, all other relations kept: piece sizes grow evenly with the leaf's. The leaf keeps its shape where both sides have to give."""
+    sizes = {room.name: room.has_mm for room in made.rooms}
+    sizes = {**dict.fromkeys(own.typed, 3.0), **sizes}
+    width, height = left.brief.leaf_width_mm, left.brief.leaf_height_mm
+    try:
+        base, wider, higher = (_needs(own, sizes, width + a, height + b, name) for a, b in ((0, 0), (5, 0), (0, 5)))
+    except (KeyError, ValueError, StopIteration):
+        return None
+    best: tuple[float, tuple[float, float]] | None = None
+    for across, down in (sheet, sheet[::-1]):
+        grows = ((wider[0] - base[0]) / 5, (higher[1] - base[1]) / 5)
+        if min(grows) <= 1e-6:
+            continue
+        size = tuple(
+            left.brief.ruler.snap_down(side + (room - own_) / grow + 1e-6)
+            for side, room, own_, grow in zip((width, height), (across, down), base, grows, strict=True)
+        )
+        change = abs(size[0] - width) + abs(size[1] - height)
+        if possible(*size) and (best is None or change < best[0]):
+            best = (change, (size[0], size[1]))
+    return best[1] if best else None
+
+
+def _smaller(left: LeftOfPages, own: Own, made: Made, width: float, height: float) -> tuple[Offer, ...]:
+    """B1: the structure made for the sheet there is, only its free panels changed."""
+    names = [piece.name for piece in cut.sheets(made) if piece.stock == CARD]
+    found = [size for name in names if (size := _largest(left, own, made, name, (width, height)))]
+    if not found:
+        return ()
+    size = (min(min(one[0] for one in found), left.brief.leaf_width_mm), min(min(one[1] for one in found), left.brief.leaf_height_mm))
+    changes, _ = resized(left.brief, *size)
+    return (Offer(f"made for this sheet: {left.brief.ruler.size(*size)}", changes),)
+
+
+def _from_sheet(left: LeftOfPages, own: Own, stocks: Mapping[str, Stock], made: Made) -> tuple[Offer, ...]:
+    """The other way round: how large it can be out of the card there is."""
+    card = stocks[CARD]
+    largest = max((piece for piece in cut.sheets(made) if piece.stock == CARD), key=lambda one: one.area_mm2, default=None)
+    if largest is None:
+        return ()
+    size = _largest(left, own, made, largest.name, (card.sheet_width_mm, card.sheet_height_mm))
+    if size is None or (abs(size[0] - left.brief.leaf_width_mm) < 0.3 and abs(size[1] - left.brief.leaf_height_mm) < 0.3):
+        return ()
+    changes, _ = resized(left.brief, *size)
+    return (Offer(f"as large as one sheet of {card.name} gives: {left.brief.ruler.size(*size)}", changes, group="size"),)

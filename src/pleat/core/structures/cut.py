@@ -1,0 +1,103 @@
+"""What a structure is cut from: its pieces as parts, the papers of its faces by size, and all of them as they lie on a drawing."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Callable, Mapping, Sequence
+from typing import Final
+
+from pleat.core.folding.flat import Flat, rows
+from pleat.core.folding.sheet import BODY, Piece, scores
+from pleat.core.plan import Fold, Offer, Part
+from pleat.core.structures.dressing import Dressing
+from pleat.core.structures.made import MAT, Made
+
+NOT_CUT: Final = ("offcut", "insert", "block")
+"""What is no piece of stock: it comes out of another's offcut, or is there already."""
+Smaller = Callable[[float, float], tuple[Offer, ...]]
+
+
+def said(key: tuple[str, str]) -> str:
+    """A panel in the maker's words: ``pocket of the front``; a piece of one panel by its own name.
+
+    >>> said(("folder", "front, pocket")), said(("card", "body")), said(("folder", "front"))
+    ('pocket of the front', 'card', 'front')
+    """
+    piece, panel = key
+    if panel == BODY:
+        return piece
+    column, _, row = panel.partition(", ")
+    if column.endswith("tab") and row:
+        return f"{column} of the {row}"
+    return f"{row} of the {column}" if row else column
+
+
+def sheets(made: Made) -> tuple[Piece, ...]:
+    """The pieces that are folded or laid, without what lies on their faces."""
+    return tuple(piece for piece in made.programme.pieces if not piece.name.startswith("on "))
+
+
+_WHICH: Final = ("left ", "right ", "middle ", "first ", "last ")
+
+
+def kind_of(name: str) -> str:
+    """A piece's name without its number and without which side it is for: pieces of one kind are cut alike.
+
+    >>> kind_of("leaf 3"), kind_of("left bag")
+    ('leaf', 'bag')
+    """
+    kind = name.rstrip(" 0123456789")
+    return next((kind.removeprefix(which) for which in _WHICH if kind.startswith(which)), kind)
+
+
+def counted(made: Made) -> dict[str, tuple[Piece, int]]:
+    """Each sort of piece once by what it is called, with how many there are of it: those of one kind and size, without a number where all of a kind are alike."""
+    found: dict[tuple[object, ...], tuple[Piece, int]] = {}
+    for piece in sheets(made):
+        key = (kind_of(piece.name), *(round(side, 2) for side in piece.size_mm))
+        first, count = found.get(key, (piece, 0))
+        found[key] = (first, count + 1)
+    kinds = Counter(kind for kind, *_ in found)
+    return {str(kind) if kinds[kind] == 1 else first.name: (first, count) for (kind, *_), (first, count) in found.items()}
+
+
+def parts(
+    made: Made, quantity: int, *, smaller: Smaller | None = None, times: Mapping[str, int] | None = None, across: str = "its folds crack"
+) -> tuple[Part, ...]:
+    """Every sort of piece as a part, its grain along the folds it has most of; then the papers, a part for each size. ``times`` says of which kinds there are more for one book than the
+    programme has. Pieces that come out of another's offcut are no parts."""
+    found = []
+    for kind, (piece, count) in counted(made).items():
+        if piece.stock in NOT_CUT:
+            continue
+        upright, level = scores(piece), scores(piece, upright=False)
+        folds = tuple(Fold(at, "valley") for at in upright) + tuple(Fold(at, "valley", "level") for at in level)
+        many = (times or {}).get(kind, count) * quantity
+        grain = "h" if len(upright) >= len(level) else "w"
+        found.append(
+            Part(kind, kind, *piece.size_mm, many, piece.stock, grain, folds, across=across, smaller=smaller)  # type: ignore[arg-type]
+        )
+    return tuple(found)
+
+
+def papers(dressings: Sequence[Dressing], quantity: int, times: int = 1) -> tuple[Part, ...]:
+    """The papers of the faces by size, the largest first."""
+    return tuple(
+        Part(f"paper_{letter}", f"paper {letter}", *size, len(faces) * times * quantity, MAT, across="it may curl")
+        for letter, (size, faces) in by_size(dressings).items()
+    )
+
+
+def by_size(dressings: Sequence[Dressing]) -> dict[str, tuple[tuple[float, float], list[Dressing]]]:
+    """The faces whose papers are of one size, by a letter, the largest first: (size in mm, faces)."""
+    sizes: dict[tuple[float, float], list[Dressing]] = {}
+    for one in dressings:
+        sizes.setdefault((round(one.width_mm, 2), round(one.height_mm, 2)), []).append(one)
+    ordered = sorted(sizes.items(), key=lambda item: (-item[0][0] * item[0][1], item[0]))
+    return {chr(64 + number) if number <= 26 else str(number): item for number, item in enumerate(ordered, 1)}
+
+
+def flats(made: Made, wide: float = 1.9) -> tuple[Flat, ...]:
+    """The pieces side by side, each sort once."""
+    listed = [(piece, kind, count, kind) for kind, (piece, count) in counted(made).items() if piece.stock not in NOT_CUT[1:]]
+    return rows(listed, wide)

@@ -1,0 +1,172 @@
+"""A folded structure worked out: built, its faces dressed, shut, with the room its gussets give and need, its pockets, and where no glue may go."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import Final
+
+from pleat.core.estimate import Estimate, total
+from pleat.core.folding.assembly import Fault, Key, Misfit, Side
+from pleat.core.folding.convex import bounds
+from pleat.core.folding.pile import faces, gussets, thickest
+from pleat.core.folding.pockets import Pocket, Zone, pockets, zones
+from pleat.core.folding.programme import Add, Lay, Programme, Worked, work
+from pleat.core.folding.sheet import board
+from pleat.core.structures.dressing import SMALLEST_MM, Dressing, Filling, places
+from pleat.core.units import Ruler
+
+MAT, FILLED, BARE = "mat", "mat and more", "more"
+"""The stocks of what lies on a face: a paper, one with something on it, or that by itself."""
+SPARE: Final = 0.1
+"""A gusset is made a tenth wider than what lies in it (common practice)."""
+Sizes = Mapping[str, float]
+Build = Callable[[Sizes], Programme]
+"""A generator: the programme for gussets of these sizes in mm, by their name."""
+
+
+@dataclass(frozen=True)
+class Room:
+    """A gusset or spine in mm: what it is called, the room it gives, and what lies between its two panels, draped beside it and stiff at the worst place. ``typed`` says that
+    its size was decided and not proposed."""
+
+    name: str
+    wall: Key
+    has_mm: float
+    draped: Estimate
+    stiff: Estimate
+    typed: bool
+
+    def proposed(self, ruler: Ruler) -> float:
+        """What it is made by itself."""
+        return proposed(self.stiff, ruler)
+
+
+def proposed(need: Estimate, ruler: Ruler) -> float:
+    """The size of a gusset for what lies in it: a tenth more, up to the ruler's next mark; never less than one."""
+    return max(ruler.snap_up(need.likely * (1 + SPARE)), ruler.step_mm)
+
+
+@dataclass(frozen=True)
+class Made:
+    """A structure worked out. ``programme`` is the whole of it, dressed; ``shut_mm`` its thickness where it is thickest."""
+
+    programme: Programme
+    dressings: tuple[Dressing, ...]
+    rooms: tuple[Room, ...]
+    pockets: tuple[Pocket, ...]
+    zones: tuple[Zone, ...]
+    faults: tuple[Fault, ...]
+    misfits: tuple[Misfit, ...]
+    thick: Estimate
+    calipers: Mapping[str, Estimate]
+
+    @cached_property
+    def worked(self) -> Worked:
+        """The programme done, for drawings and the moving view: worked out when it is asked for."""
+        return work(self.programme)
+
+    @property
+    def places(self) -> int:
+        """How many things go in, all faces together."""
+        return sum(one.places for one in self.dressings)
+
+
+def make(
+    build: Build,
+    typed: Mapping[str, float | None],
+    filling: Filling,
+    calipers: Mapping[str, Estimate],
+    ruler: Ruler,
+    skip: frozenset[str] = frozenset(),
+) -> Made:
+    """A structure from its generator: gussets that are not ``typed`` get the size that what lies in them asks for. ``calipers`` are those of the stocks; pieces named
+    in ``skip`` are not dressed."""
+    thick = dict(calipers)
+    thick[FILLED] = total([calipers[MAT], filling.thick])
+    thick[BARE] = filling.thick
+    guess = {name: size or 3.0 for name, size in typed.items()}
+    bare = build(guess)
+    plain = work(bare)
+    dressings = dressed(plain, filling, skip)
+    extras = _laid(dressings, filling)
+    first = _with(bare, extras)
+    tried = work(first)
+    needs = {one.wall[1]: one for one in gussets(tried.assembly, tried.shut, thick)}
+    sizes = {name: size or (proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm) for name, size in typed.items()}
+    rooms = tuple(
+        Room(name, needs[name].wall, sizes[name], needs[name].draped, needs[name].stiff, typed[name] is not None)
+        for name in typed
+        if name in needs
+    )
+    last = build(sizes)
+    final = _with(last, _laid(_moved(dressings, bare, last), filling))
+    found = pockets(plain)
+    return Made(
+        final,
+        _moved(dressings, bare, last),
+        rooms,
+        found,
+        zones(bare, plain, found),
+        tuple(tried.assembly.faults),
+        (),
+        thickest(tried.assembly, tried.shut, thick),
+        thick,
+    )
+
+
+def _with(programme: Programme, extras: Sequence[Add | Lay]) -> Programme:
+    return replace(programme, build=(*programme.build, *extras))
+
+
+def dressed(worked: Worked, filling: Filling, skip: frozenset[str] = frozenset()) -> tuple[Dressing, ...]:
+    """Every face that shows in some state and is large enough, with its paper and what lies on it. What a pocket covers of it is left out."""
+    shown: dict[tuple[Key, Side], tuple[float, tuple[float, float, float, float]]] = {}
+    for number, state in enumerate(worked.states):
+        for above in (True, False) if number in (0, len(worked.states) - 1) else (True,):
+            for face in faces(worked.assembly, state, above=above):
+                before = shown.get((face.key, face.side))
+                if before is None or face.share > before[0] + 1e-6:
+                    shown[face.key, face.side] = (face.share, bounds(face.largest))
+    found = []
+    for (key, side), (_, box) in shown.items():
+        piece = worked.assembly.pieces[key[0]]
+        left, top, right, bottom = box
+        if key[0] in skip or piece.rigid or min(right - left, bottom - top) < SMALLEST_MM:
+            continue
+        border = filling.border_mm
+        wide, high = right - left - 2 * border, bottom - top - 2 * border
+        if min(wide, high) <= 5:
+            continue
+        count, each = places(wide, high, filling)
+        found.append(Dressing(key, side, wide, high, (left + border, top + border), count, each, piece.good == "A" and side == "B"))
+    return tuple(found)
+
+
+def _moved(dressings: Sequence[Dressing], before: Programme, after: Programme) -> tuple[Dressing, ...]:
+    """The dressings where their panels lie now that the gussets have their sizes: panels keep theirs, only their places on the sheet change."""
+    old = {piece.name: piece for piece in before.pieces}
+    new = {piece.name: piece for piece in after.pieces}
+    found = []
+    for one in dressings:
+        was, now = (bounds(sheets[one.key[0]][one.key[1]].outline) for sheets in (old, new))
+        found.append(replace(one, corner=(one.corner[0] + now[0] - was[0], one.corner[1] + now[1] - was[1])))
+    return tuple(found)
+
+
+def _laid(dressings: Sequence[Dressing], filling: Filling) -> list[Add | Lay]:
+    """The papers and what lies on them, as pieces on their panels: one of each face."""
+    found: list[Add | Lay] = []
+    for one in dressings:
+        if filling.mats:
+            wide, high, corner, stock = one.width_mm, one.height_mm, one.corner, FILLED if one.places else MAT
+        elif one.places:
+            (wide, high), stock = one.each_mm, BARE
+            corner = (one.corner[0] + (one.width_mm - wide) / 2, one.corner[1] + (one.height_mm - high) / 2)
+        else:
+            continue
+        name = f"on {one.key[0]} {one.key[1]} {one.side}"
+        sheet = board(name, stock, wide, high)
+        found += [Add(sheet), Lay((name, "body"), one.key, corner, face="B", side=one.side)]
+    return found

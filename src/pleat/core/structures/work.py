@@ -1,0 +1,224 @@
+"""The bench steps of a structure, read off its programme: shape, score, fold, join, dry, paper, fill, shut."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from typing import Final
+
+from pleat.core.cautions import GLUE, KNIFE, WEIGHT
+from pleat.core.folding.programme import Fold, Lay
+from pleat.core.folding.sheet import BODY, Piece, scores
+from pleat.core.folding.tasks import in_order, scored, shaped, tasks
+from pleat.core.plan import Missing, Step, signature
+from pleat.core.structures.cut import NOT_CUT, counted, kind_of, said, sheets
+from pleat.core.structures.dressing import Filling
+from pleat.core.structures.made import Made
+from pleat.core.units import Ruler
+from pleat.core.words import joined, many
+
+DRIES_MINUTES: Final = 60
+"""Glue under weight (house rule; its own label comes first)."""
+
+
+@dataclass(frozen=True)
+class Work:
+    """What the steps of a structure are called and wait for: the name before its states, what it needs first, and the tab's words where there are any."""
+
+    prefix: str
+    needs: tuple[str, ...] = ()
+    advice: str = ""
+
+
+def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
+    """Every step of building it, up to what lies on its faces."""
+    every = {name: piece for name, (piece, _) in counted(made).items()}
+    cut = tuple(dict.fromkeys(f"{piece.stock}.cut" for piece in sheets(made) if piece.stock not in NOT_CUT))
+    found = [
+        *_shape({name: one for name, one in every.items() if shaped(one)}, work, cut),
+        *_score({name: one for name, one in every.items() if scored(one)}, ruler, work, cut),
+        *_joins(made, work, cut),
+        *_papers(made, filling, ruler, work),
+        *_fill(made, filling, work),
+    ]
+    given = {state for step in found for state in step.gives}
+    own = f"{work.prefix}."
+    return tuple(replace(step, needs=tuple(one for one in step.needs if one in given or not one.startswith(own))) for step in found)
+
+
+def _shape(pieces: Mapping[str, Piece], work: Work, cut: tuple[str, ...]) -> tuple[Step, ...]:
+    if not pieces:
+        return ()
+    names = joined(pieces)
+    kept = " Keep the offcut: another piece comes out of it." if any(one.offcuts for one in pieces.values()) else ""
+    return (
+        Step(
+            f"{work.prefix}_shape",
+            f"Cut the {names} to shape",
+            f"Corners and slants as drawn, before anything is scored or glued.{kept} Half a card's thickness off beside a tab, so that it does not stand out once it is folded in.",
+            ("knife", "steel rule", "mat"),
+            needs=cut,
+            gives=(f"{work.prefix}.shaped",),
+            tags=frozenset({"cut-out"}),
+            cautions=(KNIFE,),
+            signature=signature(*(round(x, 1) for one in pieces.values() for edge in one.outlines for x, _ in edge)),
+            missing=Missing(
+                slip="F4",
+                words=f"the {names} {'is' if len(pieces) == 1 else 'are'} not cut to shape",
+                why="A corner or a slant that is cut after gluing goes through the layer below.",
+                done=f"the {names} {'is' if len(pieces) == 1 else 'are'} cut to shape",
+                undo="not glued yet",
+            ),
+        ),
+    )
+
+
+def marks(piece: Piece, ruler: Ruler) -> str:
+    """The running positions of a piece's scores from its left edge and its head, inside up.
+
+    A piece without folds has none.
+    """
+    found = []
+    for upright, edge in ((True, "the left edge"), (False, "the head")):
+        places = scores(piece, upright=upright)
+        if places:
+            found.append(f"{', '.join(ruler.number(ruler.snap(at)) for at in places)} {ruler.name} from {edge}")
+    return "; ".join(found)
+
+
+def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: Work, cut: tuple[str, ...]) -> tuple[Step, ...]:
+    if not pieces:
+        return ()
+    listed = "; ".join(f"{name}: {marks(one, ruler)}" for name, one in pieces.items())
+    return (
+        Step(
+            f"{work.prefix}_score",
+            f"Score the {joined(pieces)}",
+            f"Inside up, all from one edge. {listed}. Then fold every score once each way and burnish it.",
+            ("rule and scoring tool", "bone folder"),
+            needs=(*cut, f"{work.prefix}.shaped"),
+            gives=(f"{work.prefix}.scored",),
+            tags=frozenset({"fold"}),
+            signature=signature(*(at for one in pieces.values() for upright in (True, False) for at in scores(one, upright=upright))),
+            minutes=2 + sum(len(scores(one)) + len(scores(one, upright=False)) for one in pieces.values()),
+        ),
+    )
+
+
+def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
+    """A step for each sort of joining, in an order that works, and one to let the glue dry."""
+    found: list[Step] = []
+    done: dict[str, list[str]] = {}
+    folded: dict[str, list[str]] = {}
+    build = made.programme.build
+    todo = tasks(made.programme)
+    for number in in_order(todo):
+        task = todo[number]
+        one = build[task.operations[0]] if task.operations else None
+        if isinstance(one, Fold):
+            folded.setdefault(one.piece, []).extend(said((kind_of(one.piece), other)) for _, other, _ in one.angles)
+        if not isinstance(one, Lay) or one.laid[0].startswith("on "):
+            continue
+        first = joined(folded.pop(one.laid[0], []))
+        done.setdefault(_sentence(one), []).append(f"Fold the {first} over. " if first else "")
+    names: list[str] = []
+    for number, (sentence, pieces) in enumerate(done.items(), 1):
+        key = f"{work.prefix}_join_{number}"
+        again = f" {many(len(pieces), 'time')}." if len(pieces) > 1 else ""
+        first = pieces[0]
+        tucked = sentence.startswith("Tuck")
+        found.append(
+            Step(
+                key,
+                sentence,
+                f"{first}Try it dry, edges level, then glue the tab or flange alone and never the fold.{again}"
+                if not tucked
+                else f"{first}As far as it goes, without glue.{again}",
+                () if tucked else ("glue", "waste paper"),
+                needs=(*cut, f"{work.prefix}.scored", f"{work.prefix}.shaped", *names[-1:]),
+                gives=(f"{work.prefix}.join.{number}",),
+                tags=frozenset({"insert"} if tucked else {"glue"}),
+                cautions=() if tucked else (GLUE,),
+                minutes=2 + 2 * len(pieces),
+            )
+        )
+        if not tucked:
+            names.append(f"{work.prefix}.join.{number}")
+    if names:
+        found.append(
+            Step(
+                f"{work.prefix}_dry",
+                "Let the glue dry",
+                "Flat under weight, waste paper between what must not stick.",
+                needs=tuple(names),
+                gives=(f"{work.prefix}.dry",),
+                tags=frozenset({"glue"}),
+                wait_minutes=DRIES_MINUTES,
+                cautions=(WEIGHT,),
+                minutes=1,
+            )
+        )
+    return found
+
+
+def _sentence(one: Lay) -> str:
+    """What is joined to what: pieces by their names where there are two."""
+    same = one.laid[0] == one.host[0]
+    laid, host = (_unnumbered(said(key) if same or key[1] == BODY else f"{said(key)} of the {key[0]}") for key in (one.laid, one.host))
+    verb = "Tuck" if one.by == "tuck" else "Glue"
+    return f"{verb} the {laid}{' under' if one.side == 'B' else ' to'} the {host}"
+
+
+def _unnumbered(words: str) -> str:
+    """Without the numbers of panels and pieces, so that what is done alike is said once."""
+    return " ".join(word for word in words.split() if not word.isdigit())
+
+
+def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
+    if not filling.mats or not made.dressings:
+        return ()
+    return (
+        Step(
+            f"{work.prefix}_papers",
+            "Give every face its paper",
+            f"{many(len(made.dressings), 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
+            ("glue",),
+            needs=("mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored"),
+            gives=(f"{work.prefix}.papered",),
+            tags=frozenset({"glue", "mat"}),
+            cautions=(GLUE,),
+            minutes=2 * len(made.dressings),
+            signature=signature(len(made.dressings), filling.border_mm),
+            missing=Missing(
+                slip="F4",
+                words="the papers are not on the faces",
+                why="What lies on a face sits on its paper: a paper that comes later lies over it.",
+                done="the papers are on",
+                undo="nothing is on the faces yet",
+            ),
+        ),
+    )
+
+
+def _fill(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
+    if not made.places:
+        return ()
+    return (
+        Step(
+            f"{work.prefix}_fill",
+            f"Mount {many(made.places, 'place')}",
+            f"{filling.title.capitalize()}, each in the middle of its place. Measure one that is done: its thickness is what the gussets were made for.",
+            ("glue or corners",),
+            needs=(f"{work.prefix}.papered", f"{work.prefix}.dry"),
+            gives=(f"{work.prefix}.filled",),
+            tags=frozenset({"on a mat", "insert"}),
+            minutes=2 * made.places,
+        ),
+    )
+
+
+def closing_words(made: Made, ruler: Ruler) -> str:
+    """The order in which it is shut, with the room of its gussets."""
+    order = joined(group.name for group in made.programme.closing)
+    rooms = ", ".join(f"{room.name} {ruler.show(room.has_mm)}" for room in made.rooms)
+    return f"In this order: {order}." + (f" The gussets: {rooms}." if rooms else "")

@@ -1,0 +1,70 @@
+"""What drawings of pieces share: polygons as shapes, names of panels, and numbers that run along an edge and keep apart."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Final
+
+from pleat.core.folding.convex import Polygon, bounds
+from pleat.core.folding.sheet import Piece, scores
+from pleat.core.units import Ruler
+from pleat.drawing.shapes import Curve, Label, Shape
+
+APART: Final = 14.0
+"""How many px two numbers that stand upright need."""
+LINES: Final = {"fold": "score", "guide": "score", "bend": "bend"}
+"""How a crease is drawn."""
+
+
+def outline(polygon: Polygon, style: str, x: float = 0.0, y: float = 0.0) -> Curve:
+    """A polygon moved to a place."""
+    places = [(a + x, b + y) for a, b in polygon]
+    return Curve((("M", places[0]), *(("L", place) for place in places[1:]), ("Z", ())), style)
+
+
+def running(places: Sequence[float], ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0) -> list[Shape]:
+    """Running positions over their lines, spread where neighbours are too near to be read at ``scale`` px a mm."""
+    marks = [at * scale for at in places]
+    spread = list(marks)
+    for _ in range(8):
+        for n in range(len(spread) - 1):
+            near = APART - (spread[n + 1] - spread[n])
+            if near > 0:
+                spread[n], spread[n + 1] = spread[n] - near / 2, spread[n + 1] + near / 2
+    return [
+        Label(at + x, y, ruler.number(ruler.snap(at)), "running", "start", shift=(to - mark + 4, -5), turned=True)
+        for at, mark, to in zip(places, marks, spread, strict=True)
+    ]
+
+
+def names(sheet: Piece, scale: float, ruler: Ruler, x: float = 0.0, y: float = 0.0) -> list[Shape]:
+    """The names of a piece's panels, with their size where there is room at ``scale`` px a mm."""
+    found: list[Shape] = []
+    for panel in sheet.panels:
+        left, top, right, bottom = bounds(panel.outline)
+        name = panel.name.split(", ")[0].rstrip(" 0123456789")
+        at = ((left + right) / 2 + x, (top + bottom) / 2 + y)
+        across, along = right - left, bottom - top
+        wide, high = across * scale, along * scale
+        if name == "body" or min(wide, high) < 14:
+            continue
+        if wide < 9 * len(name):
+            if high > 9 * len(name):
+                found.append(Label(*at, name, "on-sheet", turned=True, shift=(4, 0)))
+            continue
+        large = wide > 15 * len(name) and high > 46
+        found.append(Label(*at, name, "panel-name" if large else "on-sheet", shift=(0, 4)))
+        if large and wide > 120 and high > 80:
+            found.append(Label(*at, ruler.size(across, along), "label", shift=(0, 28)))
+    return found
+
+
+def levels(sheet: Piece, ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0) -> list[Shape]:
+    """The running positions of level folds, at the left edge of their piece, over their line, or under it where the one before is near."""
+    shown: list[Shape] = []
+    before = -1e9
+    for at in scores(sheet, upright=False):
+        low = (at - before) * scale < 16
+        shown.append(Label(x, y + at, ruler.number(ruler.snap(at)), "running", "start", shift=(5, 14 if low else -4)))
+        before = at
+    return shown

@@ -1,0 +1,181 @@
+"""Folded structures: the sheets flat with their scores and glue, a picture of every state from above, and the whole standing half open."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from pleat.core.folding.assembly import Key, State
+from pleat.core.folding.convex import Polygon, area, bounds
+from pleat.core.folding.flat import Flat, Place
+from pleat.core.folding.programme import Fold, Programme, Worked, built
+from pleat.core.folding.sheet import Piece, scores
+from pleat.core.structures.dressing import Dressing
+from pleat.core.structures.made import Made
+from pleat.core.units import Ruler
+from pleat.drawing.outlines import LINES, levels, names, outline, running
+from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape, Spot
+
+ROOM: Final = (470.0, 340.0)
+"""About how many px the sheets have on the screen, to keep their numbers apart."""
+ACROSS: Final = 0.42
+UP: Final = 0.34
+"""How far a millimetre towards the eye goes to the right and down."""
+HALF: Final = 0.5
+DRESSED: Final = "on "
+
+
+@dataclass(frozen=True)
+class Look:
+    """What a structure is drawn with: the swatches of its stocks by their keys, the ruler, and the scale of the screen in px a mm."""
+
+    swatches: Mapping[str, str]
+    ruler: Ruler
+    scale: float = 1.0
+
+
+def flat(made: Made, flats: Sequence[Flat], places: Iterable[Place], look: Look) -> Drawing:
+    """Every sort of piece flat, inside up: its folds with their running positions, glue hatched, papers and places outlined. Fields stand where their panel is."""
+    width = max(one.x_mm + one.piece.size_mm[0] for one in flats)
+    height = max(one.y_mm + one.piece.size_mm[1] for one in flats)
+    scale = min(ROOM[0] / width, ROOM[1] / height)
+    shapes: list[Shape] = []
+    for one in flats:
+        shapes += sheet(one, made, look)
+        shapes += names(one.piece, scale, look.ruler, one.x_mm, one.y_mm)
+        shapes += running(scores(one.piece), look.ruler, scale, one.x_mm, one.y_mm)
+        shapes += levels(one.piece, look.ruler, scale, one.x_mm, one.y_mm)
+        if len(flats) > 1:
+            many = f"{one.count} × " if one.count > 1 else ""
+            words = f"{many}{one.name}, {look.ruler.size(*one.piece.size_mm)}"
+            shapes.append(Label(one.x_mm + 2, one.y_mm + one.piece.size_mm[1], words, "quiet", "start", shift=(0, 16)))
+    spots = tuple(Spot(one.path, one.x_mm, one.y_mm) for one in places)
+    dims = (
+        (Dim("top", 0, width, look.ruler.size(width, height), level=2), Dim("left", 0, height, look.ruler.number(height)))
+        if len(flats) == 1
+        else ()
+    )
+    listed = "; ".join(f"{one.name} {look.ruler.size(*one.piece.size_mm)}" for one in flats)
+    return Drawing(
+        width,
+        height,
+        f"The sheets flat, inside up: {listed}.",
+        shapes,
+        dims=dims,
+        spots=spots,
+        room=(("top", 40.0), ("bottom", 24.0), ("right", 20.0)),
+    )
+
+
+def sheet(one: Flat, made: Made, look: Look) -> list[Shape]:
+    """A piece where it lies, with what is glued of it and what its inside is given."""
+    x, y, piece = one.x_mm, one.y_mm, one.piece
+    swatch = look.swatches.get(piece.stock, "kraft")
+    found: list[Shape] = [outline(edge, f"filled wrap swatch-{swatch}", x, y) for edge in piece.outlines]
+    for zone in made.zones:
+        if zone.key[0] == piece.name and zone.side == "A" and zone.at == "mouth":
+            found.append(outline(zone.band, "filled glue-free", x, y))
+    found += [
+        outline(piece[name].outline, "filled glue-here", x, y) for name in piece.glued if any(panel.name == name for panel in piece.panels)
+    ]
+    found += [shape for dressing in made.dressings if dressing.key[0] == piece.name for shape in _paper(dressing, x, y)]
+    found += [Line(c.start[0] + x, c.start[1] + y, c.end[0] + x, c.end[1] + y, LINES[c.kind]) for c in piece.creases]
+    return found
+
+
+def _paper(one: Dressing, x: float, y: float) -> list[Shape]:
+    """The paper of a face and the places on it; those of the outside are dotted."""
+    style = "paper-inside" if one.side == "A" else "paper-outside"
+    left, top = one.corner[0] + x, one.corner[1] + y
+    found: list[Shape] = [Rect(left, top, one.width_mm, one.height_mm, style)]
+    if one.places and one.side == "A":
+        found += [Rect(*place, *one.each_mm, "place") for place in spread(one, left, top)]
+    return found
+
+
+def spread(one: Dressing, left: float, top: float) -> list[tuple[float, float]]:
+    """The corners of the places of a face, evenly over its paper."""
+    wide, high = one.each_mm
+    across = max(1, int((one.width_mm + 1e-6) // max(wide, 1e-6)))
+    across = min(across, one.places)
+    down = -(-one.places // across)
+    gap_x, gap_y = (one.width_mm - across * wide) / (across + 1), (one.height_mm - down * high) / (down + 1)
+    return [(left + gap_x + (n % across) * (wide + gap_x), top + gap_y + (n // across) * (high + gap_y)) for n in range(one.places)]
+
+
+def small(flats: Sequence[Flat], look: Look) -> Drawing:
+    """The sheets, small."""
+    width = max(one.x_mm + one.piece.size_mm[0] for one in flats)
+    height = max(one.y_mm + one.piece.size_mm[1] for one in flats)
+    shapes: list[Shape] = []
+    for one in flats:
+        swatch = look.swatches.get(one.piece.stock, "kraft")
+        shapes += [outline(edge, f"filled wrap swatch-{swatch}", one.x_mm, one.y_mm) for edge in one.piece.outlines]
+        shapes += [
+            Line(c.start[0] + one.x_mm, c.start[1] + one.y_mm, c.end[0] + one.x_mm, c.end[1] + one.y_mm, "score") for c in one.piece.creases
+        ]
+    return Drawing(width, height, "sheets", shapes)
+
+
+def paint(piece: Piece, look: Look, *, up: bool) -> str:
+    """The style of a layer: its stock's colour, its inside paler where it is card."""
+    if piece.name.startswith(DRESSED):
+        return f"filled paper swatch-{look.swatches['mat']}"
+    swatch = look.swatches.get(piece.stock, "cream")
+    return f"filled wrap {'inside' if up else 'outside'} swatch-{swatch}"
+
+
+def states(worked: Worked, look: Look) -> tuple[Drawing, ...]:
+    """One drawing a state, all to one scale, seen from above in the kernel's order."""
+    pieces = worked.assembly.pieces
+    layers = [[(key, state.shadow(key, pieces), state.poses[key].up) for key in state.pile] for state in worked.states]
+    left, top, right, bottom = bounds(point for state in layers for _, shadow, _ in state for point in shadow)
+    found = []
+    for state, shown in zip(worked.states, layers, strict=True):
+        shapes: list[Shape] = [
+            outline(shadow, paint(pieces[key[0]], look, up=up), -left, -top) for key, shadow, up in shown if area(shadow) > 0.01
+        ]
+        found.append(Drawing(right - left, bottom - top, f"{state.name}, from above", shapes))
+    return tuple(found)
+
+
+def standing(programme: Programme, look: Look, says: str) -> Drawing:
+    """The whole on the table, its last panel half way up: what is nearer to the eye lies to the right and below."""
+    assembly = built(programme)
+    for group in programme.closing[:-1]:
+        for fold in group.folds:
+            assembly.fold(fold.piece, *fold.angles)
+    for fold in programme.closing[-1].folds if programme.closing else ():
+        assembly.fold(fold.piece, *_half(fold))
+    state = assembly.mark("half open")
+    rank = {key: number for number, key in enumerate(state.pile)}
+    faces = sorted((_face(state, key, assembly.pieces) for key in state.poses), key=lambda one: (one[0], rank.get(one[1], 0)))
+    points = [point for _, _, outline_ in faces for point in outline_]
+    left, top, right, bottom = bounds(points)
+    shapes: list[Shape] = []
+    for _, key, corners in faces:
+        piece, pose = assembly.pieces[key[0]], state.poses[key]
+        style = (
+            f"portrait-face swatch-{look.swatches['mat'] if piece.name.startswith(DRESSED) else look.swatches.get(piece.stock, 'cream')}"
+        )
+        shapes.append(_curve(corners, style, -left, -top))
+        if not pose.level:
+            shapes.append(_curve(corners, "portrait-shade light", -left, -top))
+    return Drawing(right - left, bottom - top, says, shapes)
+
+
+def _half(fold: Fold) -> tuple[tuple[str, str, float], ...]:
+    """A group half done; a pair of right angles makes a right angle in all."""
+    return tuple((one, other, degrees * HALF) for one, other, degrees in fold.angles)
+
+
+def _face(state: State, key: Key, pieces: Mapping[str, Piece]) -> tuple[float, Key, Polygon]:
+    """(how near it is to the eye, panel, its corners on the picture)."""
+    places = [state.poses[key].place((x, y, 0.0)) for x, y in pieces[key[0]][key[1]].outline]
+    near = max(z for _, _, z in places) * 0.999 + sum(z for _, _, z in places) / len(places) * 0.001
+    return round(near, 3), key, tuple((x + ACROSS * z, y + UP * z) for x, y, z in places)
+
+
+def _curve(corners: Polygon, style: str, x: float, y: float) -> Curve:
+    return outline(corners, style, x, y)

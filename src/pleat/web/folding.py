@@ -1,0 +1,130 @@
+"""A folded structure opened and shut: a moving view from its tree, a picture of every state where nothing moves, and its orders of shutting compared."""
+
+from __future__ import annotations
+
+import json
+from typing import Any, Final
+
+from flask import Blueprint, Response, abort, redirect, render_template, url_for
+
+from pleat.core.folding.closing import blocked
+from pleat.core.folding.pile import faces
+from pleat.core.folding.programme import Worked
+from pleat.core.folding.tree import Node, tree
+from pleat.core.planning import Plan
+from pleat.core.structures.cut import said
+from pleat.core.structures.made import Made
+from pleat.core.structures.orders import compared
+from pleat.core.words import joined
+from pleat.drawing.pages.folded import look_of
+from pleat.drawing.structures import DRESSED, states
+from pleat.drawing.svg import Pen, render_screen
+from pleat.services import books
+from pleat.web.database import reading
+from pleat.web.display import drawn
+
+pages = Blueprint("folding", __name__, url_prefix="/books/<int:book_id>/folding")
+STATE: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=12, edge=8)
+PLEATS: Final = ("cover", "binding", "pages")
+
+
+def made_of(plan: Plan) -> tuple[str, Made] | None:
+    """The structure of a plan and the pleat that completes it; None for a book without one."""
+    for name in PLEATS:
+        found = getattr(plan[name], "made", None)
+        if isinstance(found, Made):
+            return name, found
+    return None
+
+
+@pages.get("")
+def show(book_id: int) -> str | Response:
+    """The structure, to be opened and shut."""
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+    found = made_of(opened.plan)
+    if found is None:
+        return redirect(url_for("workspace.show", book_id=book_id))  # type: ignore[return-value]
+    pleat, made = found
+    worked, look = made.worked, look_of(opened.plan)
+    return render_template(
+        "folding/page.html",
+        opened=opened,
+        pleat=pleat,
+        groups=[group.name for group in worked.programme.closing],
+        states=[
+            (state.name, drawn(render_screen(one, 300, 190, STATE))) for state, one in zip(worked.states, states(worked, look), strict=True)
+        ],
+        shows=shows(worked),
+        data=json.dumps(moving(worked, opened.plan)),
+    )
+
+
+@pages.get("/ways")
+def ways(book_id: int) -> str:
+    """The orders of shutting compared, as a part of the page."""
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+    found = made_of(opened.plan)
+    if found is None:
+        abort(404)
+    pleat, made = found
+    offers = tuple(one for one in opened.plan[pleat].offers if one.group == "order")
+    return render_template("folding/_ways.html", ways=compared(made, offers, opened.plan.brief.ruler), book_id=book_id)
+
+
+def shows(worked: Worked) -> list[tuple[str, str]]:
+    """Which faces show in each state from above, and which way up they stand there where it is not upright."""
+    found = []
+    for state in worked.states:
+        names = []
+        for face in faces(worked.assembly, state):
+            piece = face.key[0]
+            if piece.startswith(DRESSED) or worked.assembly.pieces[piece].rigid or face.share < 0.2:
+                continue
+            turned = {0: "", 180: ", on its head", 90: ", on its side", 270: ", on its side"}.get(round(face.turn), ", slanting")
+            side = "inside" if face.side == "A" else "outside"
+            names.append(f"{said(face.key)} ({side}{turned})")
+        dressed = [face for face in faces(worked.assembly, state) if face.key[0].startswith(DRESSED)]
+        names += [
+            f"{_of(face.key[0], worked)}{'' if not round(face.turn) else ', on its head' if round(face.turn) == 180 else ', on its side'}"
+            for face in dressed
+        ]
+        found.append((state.name, joined(dict.fromkeys(names)) or "nothing lies flat"))
+    return found
+
+
+def _of(name: str, worked: Worked) -> str:
+    """The face a paper lies on, in words."""
+    join = next(one for one in worked.assembly.joins if one.laid[0] == name)
+    return f"{said(join.host)} ({'inside' if join.side == 'A' else 'outside'})"
+
+
+def moving(worked: Worked, plan: Plan) -> dict[str, Any]:
+    """What the page's script needs, in mm and degrees: the tree of panels, what each closing group turns, lifts by state, and what lies in whose way."""
+    nodes, look = tree(worked), look_of(plan)
+    names = [group.name for group in worked.programme.closing]
+    over = blocked(worked)
+    return {
+        "groups": [{"name": name, "over": [names.index(one) for one in over[name]]} for name in names],
+        "nodes": [_node(one, worked, look.swatches) for one in nodes],
+    }
+
+
+def _node(one: Node, worked: Worked, swatches: Any) -> dict[str, Any]:
+    """A panel: numbers are rounded to a hundredth of a mm, which nobody sees."""
+    piece = worked.assembly.pieces[one.key[0]]
+    dressed = piece.name.startswith(DRESSED)
+    place = one.place
+    return {
+        "name": "" if dressed or piece.rigid else said(one.key),
+        "parent": one.parent,
+        "outline": [[round(x, 2), round(y, 2)] for x, y in one.outline],
+        "line": [[round(x, 2) for x in point] for point in one.line] if one.line else None,
+        "place": [round(n, 4) for axis in (place.x, place.y, place.z, place.at) for n in axis],
+        "angle": one.angle,
+        "turns": one.turns,
+        "lifts": one.lifts,
+        "paint": swatches["mat"] if dressed else swatches.get(piece.stock, "cream"),
+        "paper": dressed,
+    }
