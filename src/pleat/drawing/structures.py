@@ -24,6 +24,7 @@ UP: Final = 0.34
 """How far a millimetre towards the eye goes to the right and down."""
 HALF: Final = 0.5
 DRESSED: Final = "on "
+PRINTED: Final = {True: "face-paper", False: "face-card"}
 
 
 @dataclass(frozen=True)
@@ -126,15 +127,15 @@ def paint(piece: Piece, look: Look, *, up: bool) -> str:
     return f"filled wrap {'inside' if up else 'outside'} swatch-{swatch}"
 
 
-def states(worked: Worked, look: Look) -> tuple[Drawing, ...]:
-    """One drawing a state, all to one scale, seen from above in the kernel's order."""
+def states(worked: Worked, look: Look, *, printed: bool = False) -> tuple[Drawing, ...]:
+    """One drawing a state, all to one scale, seen from above in the kernel's order; ``printed`` ones in white and grey."""
     pieces = worked.assembly.pieces
     layers = [[(key, state.shadow(key, pieces), state.poses[key].up) for key in state.pile] for state in worked.states]
     left, top, right, bottom = bounds(point for state in layers for _, shadow, _ in state for point in shadow)
     found = []
     for state, shown in zip(worked.states, layers, strict=True):
         shapes: list[Shape] = [
-            outline(shadow, paint(pieces[key[0]], look, up=up), -left, -top) for key, shadow, up in shown if area(shadow) > 0.01
+            outline(shadow, PRINTED[pieces[key[0]].name.startswith(DRESSED)] if printed else paint(pieces[key[0]], look, up=up), -left, -top) for key, shadow, up in shown if area(shadow) > 0.01
         ]
         found.append(Drawing(right - left, bottom - top, f"{state.name}, from above", shapes))
     return tuple(found)

@@ -21,9 +21,13 @@ STYLES: Final = {
 
 
 def pieces(plan: Plan) -> dict[str, Laid]:
-    """Every piece of a book's cover by what it is called in an address."""
+    """Every piece of a book's cover, and of what is folded, by what it is called in an address."""
+    found = {}
+    for _, result in plan:
+        for flat in getattr(result, "flats", ()):
+            found[flat.name.replace(" ", "-")] = Laid(flat.piece, 0.0, 0.0, "card", flat.part)
     cover = plan.cover
-    return {one.piece.name.replace(" ", "-"): one for one in cover.pieces} if isinstance(cover, LaidResult) else {}
+    return {**found, **({one.piece.name.replace(" ", "-"): one for one in cover.pieces} if isinstance(cover, LaidResult) else {})}
 
 
 def layers(sheet: Piece) -> dict[str, list[Polygon]]:

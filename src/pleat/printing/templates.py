@@ -10,7 +10,7 @@ from pleat.core.cover.laid import Laid
 from pleat.core.planning import Plan
 from pleat.drawing.shapes import Dot, Drawing, Label, Line, Rect
 from pleat.drawing.svg import render_print
-from pleat.printing import covers, jigs, pieces  # noqa: F401 - covers and jigs make their strips known
+from pleat.printing import covers, folded, jigs, pieces  # noqa: F401 - covers and jigs make their strips known
 from pleat.printing.letters import length_mm
 from pleat.printing.pen import PRINT, STYLES
 from pleat.printing.strips import Strip, Tile, draw, strips_of

@@ -8,6 +8,7 @@ from typing import Annotated, Final
 from pleat.core.estimate import Estimate
 from pleat.core.fields import LengthRule
 from pleat.core.folding.assembly import Key
+from pleat.core.folding.pockets import Pocket
 from pleat.core.folding.programme import Add, Lay, Operation
 from pleat.core.folding.sheet import board
 from pleat.core.plan import Check, Figure, Offer, Rule
@@ -59,66 +60,69 @@ def tucked(what: Insert | None, name: str, host: Key, foot: tuple[float, float])
 
 
 def checks(record: Pocketed, made: Made, ruler: Ruler, panel_height_mm: float) -> tuple[Check, ...]:
-    """F1, F2 and F9 for what slides in; F2 for a pocket without a way in."""
+    """F1, F2 and F9 for what slides in."""
     what = insert(record)
     if what is None or not made.pockets:
         return ()
     pocket = min(made.pockets, key=lambda one: one.throat_mm)
-    name, throat = said(pocket.wall), pocket.throat_mm
-    found = []
-    if what.height_mm > panel_height_mm + 0.05:
-        found.append(
-            Check(
-                "F9",
-                "stop",
-                f"What slides in is {ruler.show(what.height_mm)} high, its panel {ruler.show(panel_height_mm)}: it stands out past the shut book.",
-                f"{ruler.show(what.height_mm - panel_height_mm)} would show at the head, and catch.",
-                (
-                    Offer(
-                        f"{ruler.show(ruler.snap_down(panel_height_mm - EASE_MM))} high",
-                        (("pages.insert_height_mm", ruler.snap_down(panel_height_mm - EASE_MM)),),
-                    ),
-                    Offer("a book that is high enough", (("brief.leaf_height_mm", ruler.snap_up(what.height_mm + EASE_MM)),)),
-                ),
-            )
-        )
-    narrower = Offer(
-        f"{ruler.show(ruler.snap_down(throat - EASE_MM))} wide", (("pages.insert_width_mm", ruler.snap_down(throat - EASE_MM)),)
+    found = (_too_long(what, ruler, panel_height_mm), _too_wide(record, what, pocket, ruler), _stands_out(record, what, pocket, ruler))
+    return tuple(one for one in found if one)
+
+
+def _too_long(what: Insert, ruler: Ruler, panel_height_mm: float) -> Check | None:
+    """F9: longer than the panel that carries it."""
+    if what.height_mm <= panel_height_mm + 0.05:
+        return None
+    shorter = ruler.snap_down(panel_height_mm - EASE_MM)
+    return Check(
+        "F9",
+        "stop",
+        f"What slides in is {ruler.show(what.height_mm)} high, its panel {ruler.show(panel_height_mm)}: it stands out past the shut book.",
+        f"{ruler.show(what.height_mm - panel_height_mm)} would show at the head, and catch.",
+        (
+            Offer(f"{ruler.show(shorter)} high", (("pages.insert_height_mm", shorter),)),
+            Offer("a book that is high enough", (("brief.leaf_height_mm", ruler.snap_up(what.height_mm + EASE_MM)),)),
+        ),
     )
-    tabs = 2 * record.tab_mm
+
+
+def _too_wide(record: Pocketed, what: Insert, pocket: Pocket, ruler: Ruler) -> Check | None:
+    """F2: behind a glue tab; F1: as wide as the pocket."""
+    name, throat, tabs = said(pocket.wall), pocket.throat_mm, 2 * record.tab_mm
+    fits = ruler.snap_down(throat - EASE_MM)
+    narrower = Offer(f"{ruler.show(fits)} wide", (("pages.insert_width_mm", fits),))
     if throat < what.width_mm <= throat + tabs:
-        found.append(
-            Check(
-                "F2",
-                "stop",
-                f"What slides in is wider than the mouth between the glue tabs: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
-                f"It slides in behind a tab, or not at all. The {name} looks {ruler.show(throat + tabs)} wide from outside.",
-                (narrower, *((Offer("tabs half as wide", (("pages.tab_mm", record.tab_mm / 2),)),) if record.tab_mm > 6 else ())),
-            )
+        return Check(
+            "F2",
+            "stop",
+            f"What slides in is wider than the mouth between the glue tabs: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
+            f"It slides in behind a tab, or not at all. The {name} looks {ruler.show(throat + tabs)} wide from outside.",
+            (narrower, *((Offer("tabs half as wide", (("pages.tab_mm", record.tab_mm / 2),)),) if record.tab_mm > 6 else ())),
         )
-    elif what.width_mm > throat - EASE_MM + 0.05:
-        found.append(
-            Check(
-                "F1",
-                "watch" if what.width_mm <= throat else "stop",
-                f"What slides in is as wide as the {name}: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
-                f"Glue and folds take room at the sides; {ruler.show(EASE_MM)} less lets it slide.",
-                (narrower,),
-            )
-        )
+    if what.width_mm <= throat - EASE_MM + 0.05:
+        return None
+    return Check(
+        "F1",
+        "watch" if what.width_mm <= throat else "stop",
+        f"What slides in is as wide as the {name}: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
+        f"Glue and folds take room at the sides; {ruler.show(EASE_MM)} less lets it slide.",
+        (narrower,),
+    )
+
+
+def _stands_out(record: Pocketed, what: Insert, pocket: Pocket, ruler: Ruler) -> Check | None:
+    """F1: higher above the mouth than was wanted."""
     out = what.height_mm - pocket.depth_mm
-    if record.stand_mm is not None and out > record.stand_mm + ruler.step_mm:
-        deep = ruler.snap_up(what.height_mm - record.stand_mm)
-        found.append(
-            Check(
-                "F1",
-                "watch",
-                f"It stands out {ruler.show(out)} above the mouth, and {ruler.show(record.stand_mm)} was wanted.",
-                f"It is {ruler.show(what.height_mm)} high, the pocket {ruler.show(pocket.depth_mm)} deep.",
-                (Offer(f"a pocket {ruler.show(deep)} high", (("pages.pocket_mm", deep),)),),
-            )
-        )
-    return tuple(found)
+    if record.stand_mm is None or out <= record.stand_mm + ruler.step_mm:
+        return None
+    deep = ruler.snap_up(what.height_mm - record.stand_mm)
+    return Check(
+        "F1",
+        "watch",
+        f"It stands out {ruler.show(out)} above the mouth, and {ruler.show(record.stand_mm)} was wanted.",
+        f"It is {ruler.show(what.height_mm)} high, the pocket {ruler.show(pocket.depth_mm)} deep.",
+        (Offer(f"a pocket {ruler.show(deep)} high", (("pages.pocket_mm", deep),)),),
+    )
 
 
 def figures(record: Pocketed, made: Made, ruler: Ruler) -> tuple[Figure, ...]:

@@ -1,0 +1,88 @@
+"""What a folded structure is made by on paper: score lists inside up, its sheets small with their sizes, a picture of every state, and its rows in the part list."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Final
+
+from pleat.core.folding.flat import Flat
+from pleat.core.folding.sheet import scores
+from pleat.core.pages.folded import FoldedBlock
+from pleat.core.planning import Plan
+from pleat.core.structures.cut import by_size
+from pleat.core.structures.made import Made
+from pleat.core.structures.work import marks
+from pleat.drawing.pages.folded import look_of
+from pleat.drawing.shapes import Drawing, Label, Shape, moved, scaled
+from pleat.drawing.structures import states
+from pleat.drawing.svg import render_print
+from pleat.printing.further import pages_of
+from pleat.printing.layout import HEAD_MM, MARGIN_MM
+from pleat.printing.letters import broken
+from pleat.printing.parts import Row, rows_of
+from pleat.printing.pen import PRINT, STYLES
+from pleat.printing.strips import MarkOn, Strip, strips_of
+
+ACROSS: Final = 3
+"""Pictures side by side on a page."""
+NAME_MM: Final = 9.0
+
+
+def score_lists(flats: Sequence[Flat], plan: Plan) -> tuple[Strip, ...]:
+    """Every sort of piece with folds: its marks from the left edge, and from the head where it folds across, inside up."""
+    ruler, found = plan.brief.ruler, []
+    for one in flats:
+        for upright, ends in ((True, ("LEFT EDGE", "right edge")), (False, ("HEAD", "tail"))):
+            places = scores(one.piece, upright=upright)
+            if places:
+                lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in places)
+                across = "" if upright else " from the head"
+                found.append(Strip(f"Scores of the {one.name}{across} inside up", one.piece.size_mm[0 if upright else 1], lines, *ends))
+    return tuple(found)
+
+
+@strips_of.register
+def _strips(result: FoldedBlock, plan: Plan) -> tuple[Strip, ...]:
+    return score_lists(result.flats, plan)
+
+
+def rows(made: Made, flats: Sequence[Flat], plan: Plan) -> list[Row]:
+    """Scores, gussets and papers, for the list beside the knife."""
+    ruler = plan.brief.ruler
+    found = [(f"scores, {one.name}", marks(one.piece, ruler)) for one in flats if marks(one.piece, ruler)]
+    found += [(room.name, f"{ruler.show(room.has_mm)} for {ruler.thin(room.stiff.likely)}") for room in made.rooms]
+    if made.programme.closing:
+        found.append(("shut in this order", ", ".join(group.name for group in made.programme.closing)))
+    return found
+
+
+@rows_of.register
+def _rows(result: FoldedBlock, plan: Plan) -> list[Row]:
+    ruler = plan.brief.ruler
+    papers = [(f"paper {letter}", f"{len(on)} of {ruler.size(*size)}") for letter, (size, on) in by_size(result.made.dressings).items()]
+    return [("panels", result.in_words), *rows(result.made, result.flats, plan), *(papers if any(part.key.startswith("paper_") for part in result.parts) else [])]
+
+
+@pages_of.register
+def _pictures(result: FoldedBlock, plan: Plan, width: float, room: float) -> list[tuple[str, str]]:
+    return pictures(result.made, plan, width, room)
+
+
+def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[str, str]]:
+    """One picture a state, from above, as many a page as fit; what comes over is named below it."""
+    drawn = states(made.worked, look_of(plan), printed=True)
+    cell = (width - 2 * MARGIN_MM) / ACROSS
+    share = min((cell - 6) / drawn[0].width, 58.0 / drawn[0].height)
+    tall = drawn[0].height * share + NAME_MM
+    down = max(1, int((room - 8) // tall))
+    pages = []
+    for start in range(0, len(drawn), ACROSS * down):
+        shapes: list[Shape] = []
+        for number, one in enumerate(drawn[start : start + ACROSS * down]):
+            x, y = MARGIN_MM + number % ACROSS * cell, MARGIN_MM + HEAD_MM + 6 + number // ACROSS * tall
+            shapes += [moved(shape, x, y) for shape in scaled(one, share).shapes]
+            words = broken(f"{start + number + 1}. {made.worked.states[start + number].name}", STYLES["small"], cell - 4)
+            shapes += [Label(x, y + drawn[0].height * share + 4 + 3.4 * n, line, "small", "start") for n, line in enumerate(words[:2])]
+        shapes.append(Label(MARGIN_MM, MARGIN_MM + HEAD_MM, "How it shuts, seen from above, inside up. Grey is paper on a face.", "label", "start"))
+        pages.append(("how it shuts", render_print(Drawing(1, 1, "states", shapes), 0, 0, PRINT)))
+    return pages
