@@ -73,6 +73,7 @@ GIVEN_BY_NOBODY = {
     "gear.ready",
     "cover.punched",
     "strips.woven",
+    "book.creased",
 }
 """States that only some books have: without a step that gives them they are met."""
 

@@ -33,7 +33,13 @@ def test_every_kind_becomes_every_other_and_is_all_of_it(was, becomes):
     assert change.plan == make_plan(change.book, TOOLS)
     if change.goes:
         assert (change.book.pages.amount, change.book.pages.counted_in) == (make_plan(begun, TOOLS).pages.pages, "pages")
-    carried = ("brief", "paper.leaf", "paper.cover", "title", *(() if change.goes or not (kind.counted and recipe(was).counted) else ("pages.amount", "pages.counted_in")))
+    carried = (
+        "brief",
+        "paper.leaf",
+        "paper.cover",
+        "title",
+        *(() if change.goes or not (kind.counted and recipe(was).counted) else ("pages.amount", "pages.counted_in")),
+    )
     before, after = (one.model_dump(mode="json") for one in (begun, change.book))
     for path in carried:
         group, _, name = path.partition(".")

@@ -135,7 +135,11 @@ def states(worked: Worked, look: Look, *, printed: bool = False) -> tuple[Drawin
     found = []
     for state, shown in zip(worked.states, layers, strict=True):
         shapes: list[Shape] = [
-            outline(shadow, PRINTED[pieces[key[0]].name.startswith(DRESSED)] if printed else paint(pieces[key[0]], look, up=up), -left, -top) for key, shadow, up in shown if area(shadow) > 0.01
+            outline(
+                shadow, PRINTED[pieces[key[0]].name.startswith(DRESSED)] if printed else paint(pieces[key[0]], look, up=up), -left, -top
+            )
+            for key, shadow, up in shown
+            if area(shadow) > 0.01
         ]
         found.append(Drawing(right - left, bottom - top, f"{state.name}, from above", shapes))
     return tuple(found)

@@ -60,7 +60,11 @@ def rows(made: Made, flats: Sequence[Flat], plan: Plan) -> list[Row]:
 def _rows(result: FoldedBlock, plan: Plan) -> list[Row]:
     ruler = plan.brief.ruler
     papers = [(f"paper {letter}", f"{len(on)} of {ruler.size(*size)}") for letter, (size, on) in by_size(result.made.dressings).items()]
-    return [("panels", result.in_words), *rows(result.made, result.flats, plan), *(papers if any(part.key.startswith("paper_") for part in result.parts) else [])]
+    return [
+        ("panels", result.in_words),
+        *rows(result.made, result.flats, plan),
+        *(papers if any(part.key.startswith("paper_") for part in result.parts) else []),
+    ]
 
 
 @pages_of.register
@@ -83,6 +87,8 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
             shapes += [moved(shape, x, y) for shape in scaled(one, share).shapes]
             words = broken(f"{start + number + 1}. {made.worked.states[start + number].name}", STYLES["small"], cell - 4)
             shapes += [Label(x, y + drawn[0].height * share + 4 + 3.4 * n, line, "small", "start") for n, line in enumerate(words[:2])]
-        shapes.append(Label(MARGIN_MM, MARGIN_MM + HEAD_MM, "How it shuts, seen from above, inside up. Grey is paper on a face.", "label", "start"))
+        shapes.append(
+            Label(MARGIN_MM, MARGIN_MM + HEAD_MM, "How it shuts, seen from above, inside up. Grey is paper on a face.", "label", "start")
+        )
         pages.append(("how it shuts", render_print(Drawing(1, 1, "states", shapes), 0, 0, PRINT)))
     return pages

@@ -32,7 +32,7 @@ class BindingResult(PleatResult):
     ``usual_mm`` is where this binding puts the outermost hole by itself; None where that is not for it to say. ``swell`` is what it adds to
     the thickness there. ``cover_holes_mm`` are holes that the cover has already, from its own head. ``pleat_mm`` is how
     deep the cover is folded inward between two sections. ``look`` is what to look at when the book is done. ``boards_by`` says whether boards
-    are caught by the thread, or hang on strips that are glued to them.
+    are caught by the thread, or hang on strips that are glued to them. ``floor_mm`` is how far a hinge strip is from one of its outer folds to the other.
     """
 
     at: Edge
@@ -44,4 +44,5 @@ class BindingResult(PleatResult):
     cover_holes_mm: tuple[float, ...] | None = None
     pleat_mm: float = 0.0
     look: str = ""
+    floor_mm: float | None = None
     boards_by: Literal["thread", "strips"] = "thread"

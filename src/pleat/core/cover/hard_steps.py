@@ -149,7 +149,8 @@ def _endpapers(left: LeftOfCover, shell: Shell) -> Step:
 
 def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
     ruler = left.brief.ruler
-    what = "the endpaper" if cover.ends == "endpapers" else "the outermost leaf"
+    what = {"hinge": "the hinge's flange", "ends": "the end panel"}.get(left.binding.at, "the outermost leaf")
+    what = "the endpaper" if cover.ends == "endpapers" else what
     squares = joined((ruler.number(shell.square), ruler.number(max(shell.squares[1], 0.0))))
     dry = "" if cover.ends != "bare" else " Only its spine edge is glued, for the boards stay bare."
     return Step(

@@ -17,6 +17,8 @@ READING_MM: Final = 0.15
 """What a reading of a pressed block may be off, either way: it is soft, and a ruler or caliper presses it (house rule)."""
 DISAGREES_MM: Final = 0.5
 """Two readings of one block that differ by more cannot both be right (house rule)."""
+SWELLS: Final = {"hinge": "hinge", "row": "room beside them"}
+"""What makes a block thicker at its spine, where it is not sewn."""
 WEDGE_MM: Final = 1.0
 """A fore edge this much thicker or thinner than the spine shows (house rule)."""
 
@@ -56,7 +58,7 @@ def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate],
         everywhere.append(("extras", left.extras.added))
     if cover.inserts_mm and cover.inserts_at == "all":
         everywhere.append(("what goes in later", inserts))
-    parts = [*everywhere, ("thread", swell)] if swell.likely else everywhere
+    parts = [*everywhere, (SWELLS.get(left.binding.at, "thread"), swell)] if swell.likely else everywhere
     estimated = total(one for _, one in parts)
     fore = total([*(one for _, one in everywhere), inserts] if cover.inserts_at == "fore" else [one for _, one in everywhere])
     read = cover.measured_spine_mm
@@ -113,7 +115,7 @@ def _wedge(ruler: Ruler, spine: Spine) -> Figure:
     how = (
         "What goes in lies away from the spine: shut, the book is a wedge that gapes by the difference, unless stubs or spacers fill the spine."
         if thick
-        else "Thread and what is glued at the spine do not reach the fore edge: shut, the covers lean towards each other there."
+        else "What holds the leaves, and what is glued at the spine, does not reach the fore edge: shut, the covers lean towards each other there."
     )
     return Figure(
         "fore_edge",

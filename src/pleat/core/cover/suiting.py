@@ -16,6 +16,10 @@ HELD: Final = {
     "block": "a block for a case",
     "edge": "held along an edge",
     "bought": "a bought pad",
+    "hinge": "leaves on a hinge",
+    "row": "leaves in a row on the spine",
+    "ends": "a concertina",
+    "own": "a folded structure",
 }
 
 

@@ -45,20 +45,23 @@ class Zone:
 def pockets(worked: Worked) -> tuple[Pocket, ...]:
     """Every pocket of a thing that lies open."""
     assembly, state = worked.assembly, worked.open
-    held_by = {one.laid: one.edges for one in worked.programme.build if isinstance(one, Lay) and one.edges}
+    partly = {one.laid: one for one in worked.programme.build if isinstance(one, Lay) and one.edges}
     place = {key: number for number, key in enumerate(state.pile)}
     tabs = _tabs(assembly, state)
     found = []
+    never = {tab for holders in tabs.values() for tab, _ in holders} | set(partly)
     for wall in state.pile:
-        if wall in {tab for holders in tabs.values() for tab, _ in holders}:
+        if wall in never and wall not in partly:
             continue
         shadow = state.shadow(wall, assembly.pieces)
-        backs = [one for one in state.pile[: place[wall]] if meets(state.shadow(one, assembly.pieces), shadow)]
-        backs = [one for one in backs if one not in {tab for tab, _ in tabs.get(wall, ())}]
-        if not backs:
+        backs = [one for one in state.pile[: place[wall]] if one not in never and meets(state.shadow(one, assembly.pieces), shadow)]
+        if wall in partly:
+            backs = [partly[wall].host]
+        backs = [one for one in backs if not assembly.pieces[one[0]].rigid]
+        if not backs or assembly.pieces[wall[0]].rigid:
             continue
         back = backs[-1]
-        held = dict.fromkeys(held_by.get(wall, ()), 0.0) or _held(assembly, state, (wall, back), tabs)
+        held = dict.fromkeys(partly[wall].edges, 0.0) if wall in partly else _held(assembly, state, (wall, back), tabs)
         free = [where for where in SIDES if where not in held]
         if len(held) < 2 or not free:
             continue
@@ -82,13 +85,18 @@ def _tabs(assembly: Assembly, state: State) -> dict[Key, list[tuple[Key, Crease]
 
 
 def _held(assembly: Assembly, state: State, pair: tuple[Key, Key], tabs: Mapping[Key, list[tuple[Key, Crease]]]) -> dict[Where, float]:
-    """The sides a wall is held on, with what a tab takes of the room there: by the fold it shares with its back, or by glued tabs."""
+    """The sides a wall is held on, with what a tab takes of the room there: by the fold it shares with its back, by what goes on from it and is glued, or
+    by glued tabs."""
     wall, back = pair
     shadow, piece = state.shadow(wall, assembly.pieces), assembly.pieces[wall[0]]
     found: dict[Where, float] = {}
     for crease in piece.creases:
         if wall[1] in crease.between and wall[0] == back[0] and back[1] in crease.between:
             found[_where(shadow, state.poses[wall].on_table((crease.start, crease.end)))] = 0.0
+        elif wall[1] in crease.between and not state.angles.get((wall[0], crease.one, crease.other)):
+            beside = (wall[0], crease.other if crease.one == wall[1] else crease.one)
+            if any(beside in (join.laid, join.host) and join.by == "glue" for join in assembly.joins):
+                found[_where(shadow, state.poses[wall].on_table((crease.start, crease.end)))] = 0.0
     for tab, crease in tabs.get(wall, ()):
         line = state.poses[wall].on_table((crease.start, crease.end))
         left, top, right, bottom = bounds(state.shadow(tab, assembly.pieces))

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from pleat.core.brief.resize import possible, resized
+from pleat.core.estimate import Estimate
 from pleat.core.folding.flat import Flat, Place
 from pleat.core.kinds import UnitKind
 from pleat.core.pages.block import Block, LeftOfPages, Unit
@@ -15,6 +16,7 @@ from pleat.core.plan import Changes, Check, Figure, Offer, Rule, Step
 from pleat.core.structures import checks, cut, figures, work
 from pleat.core.structures.dressing import Dressed, Filling, filling
 from pleat.core.structures.made import MAT, Build, Made, Sizes, make
+from pleat.core.units import Ruler
 
 CARD: Final = "card"
 
@@ -31,6 +33,7 @@ class FoldedBlock(Block):
     gussets: Mapping[str, str] = field(default_factory=dict)
     free: Changes = ()
     panels: int = 1
+    called: str = "panels"
 
     @property
     def ready(self) -> tuple[str, ...]:
@@ -40,7 +43,7 @@ class FoldedBlock(Block):
     @property
     def in_words(self) -> str:
         """Its panels and faces together."""
-        return f"{self.panels} panels, {2 * self.panels} faces"
+        return f"{self.panels} {self.called}, {2 * self.panels} faces"
 
 
 @dataclass(frozen=True)
@@ -48,7 +51,9 @@ class Own:
     """What a kind says of itself: what it is called, its generator for a leaf of (width, height) in mm, its gussets with what was typed of them, and the paths of their fields.
 
     ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
-    ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf.
+    ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf,
+    ``least`` how wide a gusset has to be at least. Of a leaf that is made ``copies``
+    times, ``held`` says how thick one is at its held edge, and how much thicker away from it; ``states`` begins the names of the states of the work.
     """
 
     title: str
@@ -65,20 +70,27 @@ class Own:
     leaves: int = 0
     skip: frozenset[str] = frozenset()
     less_mm: float = 0.0
+    least: Mapping[str, float] = field(default_factory=dict)
+    copies: int = 1
+    panels: str = "panels"
+    states: str = "folio"
+    last: Callable[[tuple[str, ...]], tuple[Step, ...]] = lambda _ready: ()
+    held: Callable[[Made, LeftOfPages], tuple[Estimate, float]] | None = None
 
 
 def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
     """A structure as a block."""
     brief, ruler, fill = left.brief, left.brief.ruler, filling(record)
-    stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf")}
+    stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf", "board")}
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     calipers = {key: stock.caliper for key, stock in stocks.items()}
-    made = make(own.at(*size), own.typed, fill, calipers, ruler, own.skip)
+    made = replace(make(own.at(*size), own.typed, fill, calipers, ruler, skip=own.skip, least=own.least), copies=own.copies)
     flats = cut.flats(made)
-    panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") or 1
+    panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
     fits = _fits(left, fill, own.less_mm)
     asked = checks.Asked(made, record, fill, ruler, stocks, own.paths, fits=fits)
     count = _count(own, made, panels)
+    edge, more = own.held(made, left) if own.held else (made.thick, 0.0)
     return FoldedBlock(
         key_figure=count,
         figures=(
@@ -93,17 +105,18 @@ def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
         offers=(*own.offers, *fits, *_from_sheet(left, own, stocks, made)),
         parts=(
             *cut.parts(made, brief.quantity, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
-            *(cut.papers(made.dressings, brief.quantity) if fill.mats else ()),
+            *(cut.papers(made.dressings, brief.quantity, own.copies) if fill.mats else ()),
         ),
-        steps=(*own.steps(made), *work.steps(made, fill, ruler, work.Work("folio"))),
+        steps=_steps(own, made, fill, ruler),
         unit=own.unit,
-        units=(Unit(stocks[CARD].caliper, 1.0),),
+        units=(Unit(edge, 1.0),) * own.copies,
         leaves=panels,
         leaf_width_mm=size[0],
         leaf_height_mm=size[1],
-        thickness=made.thick,
+        thickness=edge.times(own.copies),
         measured=False,
         stands_out_mm=None,
+        middle_mm=more * own.copies,
         swatch=stocks[CARD].swatch,
         sides=stocks[CARD].sides,
         made=made,
@@ -112,7 +125,14 @@ def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
         spots=_spots(own, flats),
         gussets=own.paths,
         panels=panels,
+        called=own.panels,
     )
+
+
+def _steps(own: Own, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
+    """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of them."""
+    steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states)))
+    return (*steps, *own.last(tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))))
 
 
 def _count(own: Own, made: Made, panels: int) -> Figure:
@@ -120,12 +140,12 @@ def _count(own: Own, made: Made, panels: int) -> Figure:
     return Figure(
         "count",
         own.title,
-        f"{panels} panels",
+        f"{panels} {own.panels}",
         "text",
-        f"Panels large enough to be dressed: {panels}, with {len(made.dressings)} faces that show in one opening or another{there}.",
+        f"{own.panels.capitalize()} large enough to be dressed: {panels}, with {len(made.dressings) * own.copies} faces that show in one opening or another{there}.",
         (Rule("arithmetic", "the panels of its pieces"),),
-        aside=f"{len(made.dressings)} faces{there}",
-        scrap=f"{panels} panels, {len(made.dressings)} faces{there}",
+        aside=f"{len(made.dressings) * own.copies} faces{there}",
+        scrap=f"{panels} {own.panels}, {len(made.dressings) * own.copies} faces{there}",
     )
 
 

@@ -32,12 +32,21 @@ def said(key: tuple[str, str]) -> str:
     return f"{row} of the {column}" if row else column
 
 
+def unnumbered(words: str) -> str:
+    """Without the numbers of panels and pieces, so that what is done alike is said once.
+
+    >>> unnumbered("panel 3 of the strip 1")
+    'panel of the strip'
+    """
+    return " ".join(word for word in words.split() if not word.isdigit())
+
+
 def sheets(made: Made) -> tuple[Piece, ...]:
     """The pieces that are folded or laid, without what lies on their faces."""
     return tuple(piece for piece in made.programme.pieces if not piece.name.startswith("on "))
 
 
-_WHICH: Final = ("left ", "right ", "middle ", "first ", "last ")
+_WHICH: Final = ("left ", "right ", "middle ", "first ", "last ", "front ", "back ")
 
 
 def kind_of(name: str) -> str:
@@ -72,7 +81,7 @@ def parts(
             continue
         upright, level = scores(piece), scores(piece, upright=False)
         folds = tuple(Fold(at, "valley") for at in upright) + tuple(Fold(at, "valley", "level") for at in level)
-        many = (times or {}).get(kind, count) * quantity
+        many = (times or {}).get(kind, count * made.copies) * quantity
         grain = "h" if len(upright) >= len(level) else "w"
         found.append(
             Part(kind, kind, *piece.size_mm, many, piece.stock, grain, folds, across=across, smaller=smaller)  # type: ignore[arg-type]

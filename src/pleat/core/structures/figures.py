@@ -7,7 +7,7 @@ from collections.abc import Mapping
 
 from pleat.core.folding.sheet import Piece, scores
 from pleat.core.plan import Figure, Rule
-from pleat.core.structures.cut import NOT_CUT, by_size, counted, kind_of, said
+from pleat.core.structures.cut import NOT_CUT, by_size, counted, kind_of, said, unnumbered
 from pleat.core.structures.dressing import Filling
 from pleat.core.structures.made import SPARE, Made
 from pleat.core.structures.work import marks
@@ -21,7 +21,7 @@ def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, 
     for kind, (piece, count) in counted(made).items():
         if piece.rigid:
             continue
-        number = times.get(kind, count)
+        number = times.get(kind, count * made.copies)
         key = piece.name.replace(" ", "_")
         if piece.stock not in NOT_CUT:
             found.append(
@@ -90,18 +90,18 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
     if fill.mats and made.dressings:
         sizes = by_size(made.dressings)
         listed = "; ".join(
-            f"{letter}, {many(len(on), 'paper')} of {ruler.size(*size)}, for the {joined(dict.fromkeys(said(one.key) for one in on))}"
+            f"{letter}, {many(len(on) * made.copies, 'paper')} of {ruler.size(*size)}, for the {joined(dict.fromkeys(unnumbered(said(one.key)) for one in on))}"
             for letter, (size, on) in sizes.items()
         )
         found.append(
             Figure(
                 "papers",
                 "papers of the faces",
-                f"{len(made.dressings)}, of {many(len(sizes), 'size')}",
+                f"{len(made.dressings) * made.copies}, of {many(len(sizes), 'size')}",
                 "text",
                 f"Each panel less {ruler.show(fill.border_mm)} on each side, {ruler.show(2 * fill.border_mm)} in all: {listed}.",
                 (Rule("arithmetic", "panel less two borders"),),
-                scrap=f"{len(made.dressings)} papers, border {ruler.show(fill.border_mm)} a side",
+                scrap=f"{len(made.dressings) * made.copies} papers, border {ruler.show(fill.border_mm)} a side",
             )
         )
     if made.places:

@@ -50,7 +50,7 @@ def proposed(need: Estimate, ruler: Ruler) -> float:
 
 @dataclass(frozen=True)
 class Made:
-    """A structure worked out. ``programme`` is the whole of it, dressed; ``shut_mm`` its thickness where it is thickest."""
+    """A structure worked out. ``programme`` is the whole of it, dressed; ``shut_mm`` its thickness where it is thickest. There are ``copies`` of it in one book."""
 
     programme: Programme
     dressings: tuple[Dressing, ...]
@@ -61,6 +61,7 @@ class Made:
     misfits: tuple[Misfit, ...]
     thick: Estimate
     calipers: Mapping[str, Estimate]
+    copies: int = 1
 
     @cached_property
     def worked(self) -> Worked:
@@ -70,7 +71,7 @@ class Made:
     @property
     def places(self) -> int:
         """How many things go in, all faces together."""
-        return sum(one.places for one in self.dressings)
+        return sum(one.places for one in self.dressings) * self.copies
 
 
 def make(
@@ -79,10 +80,12 @@ def make(
     filling: Filling,
     calipers: Mapping[str, Estimate],
     ruler: Ruler,
+    *,
     skip: frozenset[str] = frozenset(),
+    least: Mapping[str, float] | None = None,
 ) -> Made:
     """A structure from its generator: gussets that are not ``typed`` get the size that what lies in them asks for. ``calipers`` are those of the stocks; pieces named
-    in ``skip`` are not dressed."""
+    in ``skip`` are not dressed, and gussets are no narrower than ``least`` says."""
     thick = dict(calipers)
     thick[FILLED] = total([calipers[MAT], filling.thick])
     thick[BARE] = filling.thick
@@ -94,7 +97,10 @@ def make(
     first = _with(bare, extras)
     tried = work(first)
     needs = {one.wall[1]: one for one in gussets(tried.assembly, tried.shut, thick)}
-    sizes = {name: size or (proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm) for name, size in typed.items()}
+    sizes = {
+        name: size or max(proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm, (least or {}).get(name, 0.0))
+        for name, size in typed.items()
+    }
     rooms = tuple(
         Room(name, needs[name].wall, sizes[name], needs[name].draped, needs[name].stiff, typed[name] is not None)
         for name in typed

@@ -11,7 +11,7 @@ from pleat.core.folding.programme import Fold, Lay
 from pleat.core.folding.sheet import BODY, Piece, scores
 from pleat.core.folding.tasks import in_order, scored, shaped, tasks
 from pleat.core.plan import Missing, Step, signature
-from pleat.core.structures.cut import NOT_CUT, counted, kind_of, said, sheets
+from pleat.core.structures.cut import NOT_CUT, counted, kind_of, said, sheets, unnumbered
 from pleat.core.structures.dressing import Filling
 from pleat.core.structures.made import Made
 from pleat.core.units import Ruler
@@ -35,7 +35,7 @@ def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step,
     every = {name: piece for name, (piece, _) in counted(made).items()}
     cut = tuple(dict.fromkeys(f"{piece.stock}.cut" for piece in sheets(made) if piece.stock not in NOT_CUT))
     found = [
-        *_shape({name: one for name, one in every.items() if shaped(one)}, work, cut),
+        *_shape({name: one for name, one in every.items() if shaped(one) and one.stock not in NOT_CUT}, work, cut),
         *_score({name: one for name, one in every.items() if scored(one)}, ruler, work, cut),
         *_joins(made, work, cut),
         *_papers(made, filling, ruler, work),
@@ -124,7 +124,7 @@ def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
     names: list[str] = []
     for number, (sentence, pieces) in enumerate(done.items(), 1):
         key = f"{work.prefix}_join_{number}"
-        again = f" {many(len(pieces), 'time')}." if len(pieces) > 1 else ""
+        again = f" {many(len(pieces) * made.copies, 'time')}." if len(pieces) * made.copies > 1 else ""
         first = pieces[0]
         tucked = sentence.startswith("Tuck")
         found.append(
@@ -139,7 +139,7 @@ def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
                 gives=(f"{work.prefix}.join.{number}",),
                 tags=frozenset({"insert"} if tucked else {"glue"}),
                 cautions=() if tucked else (GLUE,),
-                minutes=2 + 2 * len(pieces),
+                minutes=2 + 2 * len(pieces) * made.copies,
             )
         )
         if not tucked:
@@ -164,14 +164,9 @@ def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
 def _sentence(one: Lay) -> str:
     """What is joined to what: pieces by their names where there are two."""
     same = one.laid[0] == one.host[0]
-    laid, host = (_unnumbered(said(key) if same or key[1] == BODY else f"{said(key)} of the {key[0]}") for key in (one.laid, one.host))
+    laid, host = (unnumbered(said(key) if same or key[1] == BODY else f"{said(key)} of the {key[0]}") for key in (one.laid, one.host))
     verb = "Tuck" if one.by == "tuck" else "Glue"
     return f"{verb} the {laid}{' under' if one.side == 'B' else ' to'} the {host}"
-
-
-def _unnumbered(words: str) -> str:
-    """Without the numbers of panels and pieces, so that what is done alike is said once."""
-    return " ".join(word for word in words.split() if not word.isdigit())
 
 
 def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
@@ -181,14 +176,14 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Ste
         Step(
             f"{work.prefix}_papers",
             "Give every face its paper",
-            f"{many(len(made.dressings), 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
+            f"{many(len(made.dressings) * made.copies, 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
             ("glue",),
             needs=("mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored"),
             gives=(f"{work.prefix}.papered",),
             tags=frozenset({"glue", "mat"}),
             cautions=(GLUE,),
-            minutes=2 * len(made.dressings),
-            signature=signature(len(made.dressings), filling.border_mm),
+            minutes=2 * len(made.dressings) * made.copies,
+            signature=signature(len(made.dressings) * made.copies, filling.border_mm),
             missing=Missing(
                 slip="F4",
                 words="the papers are not on the faces",
@@ -211,7 +206,7 @@ def _fill(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
             ("glue or corners",),
             needs=(f"{work.prefix}.papered", f"{work.prefix}.dry"),
             gives=(f"{work.prefix}.filled",),
-            tags=frozenset({"on a mat", "insert"}),
+            tags=frozenset({"on a mat"}),
             minutes=2 * made.places,
         ),
     )

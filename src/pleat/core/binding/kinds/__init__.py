@@ -6,9 +6,13 @@ from pleat.core.binding.kinds import (
     asbought,
     batten,
     coil,
+    connectors,
     cords,
     double,
+    ends,
+    eyecords,
     filing,
+    hills,
     itself,
     keyring,
     link,
@@ -29,6 +33,7 @@ from pleat.core.binding.kinds import (
     ties,
     twoon,
     wire,
+    zigzag,
 )
 from pleat.core.kinds import BindingKind, Registry
 
@@ -61,5 +66,10 @@ BINDINGS: Final[Registry[BindingKind]] = Registry(
         keyring.KIND,
         asbought.KIND,
         itself.KIND,
+        hills.KIND,
+        connectors.KIND,
+        zigzag.KIND,
+        eyecords.KIND,
+        ends.KIND,
     ),
 )

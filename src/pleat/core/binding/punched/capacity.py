@@ -133,7 +133,11 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
         (
             Offer(
                 f"{many(most, 'leaf', 'leaves')}",
-                (("pages.amount", most), ("pages.counted_in", "leaves"), ("pages.measured_block_mm", None)),
+                (
+                    ("pages.amount", most),
+                    ("pages.counted_in", "leaves"),
+                    *((("pages.measured_block_mm", None),) if bored.left.pages.measured else ()),
+                ),
             ),
         )
         if most

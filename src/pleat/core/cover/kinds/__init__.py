@@ -9,6 +9,7 @@ from pleat.core.cover.kinds import (
     case,
     coveredboards,
     flapped,
+    flatwrap,
     layered,
     padcover,
     padded,
@@ -25,6 +26,7 @@ COVERS: Final[Registry[CoverKind]] = Registry(
     (
         wrap.KIND,
         flapped.KIND,
+        flatwrap.KIND,
         layered.KIND,
         case.KIND,
         quarter.KIND,

@@ -317,6 +317,6 @@ KIND: Final = CoverKind(
     record=Flapped,
     compute=compute,
     roles=("cover",),
-    takes=frozenset({"fold"}),
+    takes=frozenset({"fold", "ends"}),
     sewn_through=True,
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from typing import Annotated, Final, Literal
 
+from pleat.core.binding.hinged.record import HingedResult
 from pleat.core.cautions import GLUE
 from pleat.core.cover import hard
 from pleat.core.cover.hard import HardResult, Own
@@ -131,7 +132,7 @@ def _checks(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
 
 def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) -> Check | None:
     """E1: the hinge folds inside do not lie where the cover bends."""
-    ruler, own = left.brief.ruler, cover.hinges_mm
+    ruler, own = left.brief.ruler, left.binding.floor_mm if cover.hinges_mm is None else cover.hinges_mm
     if own is None or abs(own - bends) <= MEETS_MM:
         return None
     gaps = abs(own - shell.strip) <= MEETS_MM
@@ -144,7 +145,21 @@ def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
         f"The hinge folds inside lie {ruler.show(own)} apart, the cover bends {ruler.show(bends)} apart"
         + (": both gaps were left out of the sum." if gaps else "."),
         f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}. Where they do not meet, the hinge strip lifts off or the cover will not shut.",
-        (*wide, Offer(f"make the hinge strip {ruler.show(bends)} between its outer folds", (("cover.hinges_mm", bends),))),
+        (*wide, *_other_hinge(cover, left, bends)),
+        "Make the hinge anew, or the case: neither can take up so much.",
+    )
+
+
+def _other_hinge(cover: ThreePiece, left: LeftOfCover, bends: float) -> tuple[Offer, ...]:
+    """A hinge that meets the bending lines: one that was typed here is made anew, the ends of one from Binding take what is missing."""
+    ruler, floor = left.brief.ruler, left.binding.floor_mm
+    if floor is None or cover.hinges_mm is not None:
+        return (Offer(f"make the hinge strip {ruler.show(bends)} between its outer folds", (("cover.hinges_mm", bends),)),)
+    if not isinstance(left.binding, HingedResult):
+        return ()
+    end = left.binding.end_mm + (bends - floor) / 2
+    return (
+        (Offer(f"ends of the hinge {ruler.show(end)}: half the difference each", (("binding.end_mm", end),)),) if 0.5 <= end <= 80 else ()
     )
 
 
@@ -194,7 +209,7 @@ KIND: Final = CoverKind(
     record=ThreePiece,
     compute=compute,
     roles=("board", "covering", "lining"),
-    takes=frozenset({"block", "spine"}),
+    takes=frozenset({"block", "spine", "hinge", "ends"}),
     hung=True,
     traits=Traits(glue=True),
 )

@@ -3,8 +3,21 @@
 from typing import Final
 
 from pleat.core.kinds import BlockKind, Registry
-from pleat.core.pages.kinds import bagfolio, crossfold, folder, leaves, nested, pad, sections
+from pleat.core.pages.kinds import album, bagfolio, concertina, crossfold, folder, leaves, nested, pad, pairs, pocketpages, sections
 
 BLOCKS: Final[Registry[BlockKind]] = Registry(
-    "pages", (sections.KIND, leaves.KIND, pad.KIND, folder.KIND, crossfold.KIND, nested.KIND, bagfolio.KIND)
+    "pages",
+    (
+        sections.KIND,
+        leaves.KIND,
+        pad.KIND,
+        folder.KIND,
+        crossfold.KIND,
+        nested.KIND,
+        bagfolio.KIND,
+        concertina.KIND,
+        album.KIND,
+        pairs.KIND,
+        pocketpages.KIND,
+    ),
 )

@@ -1,0 +1,67 @@
+"""What hinges have in common: what stands to their left, what they hand on, and how wide the case around them opens."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Final
+
+from pleat.core.binding.result import BindingResult, LeftOfBinding
+from pleat.core.estimate import Estimate
+from pleat.core.folding.flat import Flat, Place
+from pleat.core.folding.programme import Programme
+from pleat.core.structures.made import Made
+
+CARD: Final = "card"
+LEAF: Final = "album leaf"
+"""The stock of a whole leaf, with all that is on it."""
+CASE: Final = "case"
+GAP_BOARDS: Final = 3.0
+"""The gap beside the spine board of a three-piece case, in board thicknesses (common practice: two to four)."""
+MOST_DRAWN: Final = 12
+"""Leaves that are opened and shut in the moving view; an album with more shows as many."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class HingedResult(BindingResult):
+    """A hinge and its leaves; ``flats`` are its pieces, ``spots`` the fields on their drawing. ``need_mm`` is what all leaves take at the spine, hinge and all,
+    ``end_mm`` what lies between the outermost leaf and a board."""
+
+    made: Made = field(compare=False)
+    programme: Programme
+    flats: tuple[Flat, ...]
+    spots: tuple[Place, ...] = ()
+    need: Estimate
+    end_mm: float = 0.0
+
+
+@dataclass(frozen=True)
+class Hinge:
+    """What a hinge is worked out from, in mm: leaves and their size, how thick one is with all that is on it, the card of the hinge, and how far the case opens flat between its boards."""
+
+    count: int
+    width: float
+    height: float
+    leaf: Estimate
+    card: Estimate
+    bends: float
+
+    @property
+    def pitch(self) -> float:
+        """What one leaf takes at the spine, its two layers of hinge card and all."""
+        return self.leaf.likely + 2 * self.card.likely
+
+    @property
+    def need(self) -> Estimate:
+        """What all of them take."""
+        return self.leaf.times(self.count).plus(self.card.times(2 * self.count))
+
+
+def hinge_of(left: LeftOfBinding) -> Hinge:
+    """The hinge for this block; the case is taken to be as the three-piece case makes itself."""
+    pages, ruler = left.pages, left.brief.ruler
+    count = max(1, len(pages.units))
+    card, board = left.paper.stock(CARD).caliper, left.paper.stock("board").caliper.likely
+    leaf = pages.thickness.times(1 / count)
+    need = pages.thickness.plus(card.times(2 * count))
+    bends = ruler.snap_up(need.likely + 2 * board) + 2 * ruler.snap_up(GAP_BOARDS * board)
+    return Hinge(count, pages.leaf_width_mm, pages.leaf_height_mm, leaf, card, bends)

@@ -1,0 +1,178 @@
+"""A chain of connector hinges: one between each two leaves and one to either board, each a flange, a gusset and a flange."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.binding.hinged import stack, work
+from pleat.core.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, Hinge, HingedResult, hinge_of
+from pleat.core.binding.hinged.work import Own
+from pleat.core.binding.result import LeftOfBinding
+from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.folding.sheet import Piece, Span, piece
+from pleat.core.kinds import BindingKind, Member, Suits, Traits
+from pleat.core.plan import Check, Figure, Offer, Rule
+from pleat.core.structures.made import SPARE
+from pleat.core.units import Ruler
+
+
+class Connectors(Member):
+    """Pleat 5: connector hinges. ``shared`` says how what is missing against the case is made up."""
+
+    kind: Literal["connectors"] = "connectors"
+    flange_mm: Annotated[float, LengthRule("the flanges", 8, 80)] = 20.0
+    gusset_mm: Annotated[float, LengthRule("the gussets between leaves", 0.5, 80)] | None = None
+    end_mm: Annotated[float, LengthRule("the gussets to the boards", 0.5, 80)] | None = None
+    shared: Annotated[
+        Literal["ends", "all"],
+        ChoiceRule("what the case opens more is taken by", (("ends", "the two end connectors"), ("all", "all of them alike"))),
+    ] = "ends"
+
+
+def gussets_of(record: Connectors, hinge: Hinge, ruler: Ruler) -> tuple[float, float]:
+    """(an inner gusset, one at an end) in mm: the inner ones for a leaf's bulk, the rest of what the case opens at the ends, or shared by all."""
+    inner = record.gusset_mm or max(ruler.snap_up(hinge.leaf.likely * (1 + SPARE)), ruler.step_mm)
+    if record.shared == "all" and record.gusset_mm is None and record.end_mm is None:
+        each = ruler.snap(hinge.bends / (hinge.count + 1))
+        if each >= inner:
+            return each, each
+    rest = (hinge.bends - (hinge.count - 1) * inner) / 2
+    return inner, record.end_mm or max(ruler.snap(rest), ruler.step_mm)
+
+
+def connector(name: str, flange: float, gusset: float, height: float) -> Piece:
+    """A connector inside up."""
+    return piece(
+        name,
+        CARD,
+        [Span("upper flange", flange), Span("gusset", gusset), Span("lower flange", flange)],
+        [Span("", height)],
+        glued=("upper flange", "lower flange"),
+    )
+
+
+def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
+    """The chain for these leaves: one connector more than leaves."""
+    ruler, hinge = left.brief.ruler, hinge_of(left)
+    inner, end = gussets_of(record, hinge, ruler)
+    flange = min(record.flange_mm, hinge.width / 3)
+    chain = (hinge.count - 1) * inner + 2 * end
+    shown = min(hinge.count, MOST_DRAWN)
+    pieces = [(connector("end connector", flange, end, hinge.height), 2)]
+    if hinge.count > 1:
+        pieces.append((connector("connector", flange, inner, hinge.height), hinge.count - 1))
+    if abs(inner - end) < 0.01:
+        pieces = [(connector("connector", flange, inner, hinge.height), hinge.count + 1)]
+    own = Own(
+        "connector hinges",
+        tuple(pieces),
+        stack.connectors([end, *[inner] * (shown - 1), end], (hinge.width, hinge.height), flange, (CARD, LEAF, CASE)),
+        chain,
+        end,
+        _figures(record, hinge, (inner, end), chain, ruler),
+        tuple(one for one in (_room(record, hinge, inner, ruler), _misfit(record, hinge, chain, ruler)) if one),
+        (("binding.flange_mm", pieces[0][0].name, "upper flange", flange),),
+        folded="Both folds of a connector are valleys.",
+        glued="A connector's lower flange on the leaf below, the next leaf on its upper flange; flips are glued to their leaf before.",
+    )
+    return work.result(left, hinge, own, at="hinge", swell=hinge.card.times(2 * (hinge.count + 1)))
+
+
+def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain: float, ruler: Ruler) -> tuple[Figure, ...]:
+    inner, end = sizes
+    off = hinge.bends - (hinge.count - 1) * inner
+    return (
+        Figure(
+            "connectors",
+            "held by",
+            f"{hinge.count + 1} connectors",
+            "text",
+            f"One between each two of {hinge.count} leaves, and one to either board: {hinge.count} + 1.",
+            (Rule("arithmetic", "one more than leaves"),),
+            scrap=f"{hinge.count + 1} connectors, flange {ruler.show(record.flange_mm)}",
+        ),
+        Figure(
+            "gusset",
+            "gussets between leaves",
+            inner,
+            "length",
+            f"Half of what is on the leaf above and half of what is on the one below: {ruler.thin(hinge.leaf.likely)}."
+            + (" You chose it." if record.gusset_mm else f" With {SPARE:.0%} to spare, up to the ruler's next mark."),
+            (Rule("arithmetic", "what lies between two leaves"), Rule("common practice", "a tenth more, no source")),
+            scrap=ruler.show(inner),
+        ),
+        Figure(
+            "end",
+            "gussets to the boards",
+            end,
+            "length",
+            f"The case opens {ruler.show(hinge.bends)} between its boards, spine board and both gaps; the inner gussets take {ruler.show((hinge.count - 1) * inner)}: {ruler.show(off)} are shared by two.",
+            (Rule("arithmetic", "what is left, halved"),),
+            scrap=ruler.show(end),
+        ),
+        Figure(
+            "chain",
+            "the chain, from board to board",
+            chain,
+            "length",
+            f"{hinge.count - 1} × {ruler.number(inner)} + 2 × {ruler.number(end)} = {ruler.number(chain)} {ruler.name}.",
+            (Rule("arithmetic", "gussets added up"),),
+        ),
+    )
+
+
+def _room(record: Connectors, hinge: Hinge, inner: float, ruler: Ruler) -> Check | None:
+    """F5: gussets smaller than what lies between two leaves."""
+    if record.gusset_mm is None or inner >= hinge.leaf.likely - ruler.step_mm / 2:
+        return None
+    right = ruler.snap_up(hinge.leaf.likely * (1 + SPARE))
+    return Check(
+        "F5",
+        "stop",
+        f"A gusset of {ruler.show(inner)} is too small: {ruler.thin(hinge.leaf.likely)} lie between two leaves.",
+        f"Over {hinge.count} leaves the album gapes by {ruler.thin(hinge.count * (hinge.leaf.likely - inner))}.",
+        (Offer(f"gussets of {ruler.show(right)}", (("binding.gusset_mm", None),)),),
+    )
+
+
+def _misfit(record: Connectors, hinge: Hinge, chain: float, ruler: Ruler) -> Check | None:
+    """E1: the chain against the case: what it misses at each end, flat and with a board at right angles."""
+    off = hinge.bends - chain
+    if abs(off) <= max(1.0, ruler.step_mm) or (record.gusset_mm is None and record.end_mm is None):
+        return None
+    each = abs(off) / 2
+    offers = [Offer("the two end connectors take it", (("binding.end_mm", None), ("binding.shared", "ends")))]
+    if record.gusset_mm is not None:
+        offers.append(Offer("all connectors share it", (("binding.gusset_mm", None), ("binding.end_mm", None), ("binding.shared", "all"))))
+    return Check(
+        "E1",
+        "stop" if off > 0 else "watch",
+        f"The chain is {ruler.show(chain)}, the case opens {ruler.show(hinge.bends)}: {ruler.thin(each)} are missing at either end."
+        if off > 0
+        else f"The chain is {ruler.show(chain)}, the case opens {ruler.show(hinge.bends)}: it is {ruler.thin(-off)} too long and stands up.",
+        f"With a board at right angles it is {ruler.thin(each * 2**0.5)}: up and across by {ruler.thin(each)} each. The gaps beside the spine board belong to the sum.",
+        tuple(offers),
+    )
+
+
+KIND: Final = BindingKind(
+    name="connectors",
+    title="connector hinges",
+    summary="A folded connector between each two leaves and to either board.",
+    record=Connectors,
+    compute=compute,
+    roles=(CARD,),
+    takes=frozenset({"hinged"}),
+    at="hinge",
+    traits=Traits(glue=True, opens_flat=True),
+    suits=Suits(
+        fewest=1,
+        most=60,
+        good_to=20,
+        thickest_mm=60.0,
+        strength="firm",
+        hard="first book",
+        minutes=6,
+        look="leaves in a chain, each with room",
+    ),
+)

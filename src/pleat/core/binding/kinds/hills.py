@@ -1,0 +1,204 @@
+"""A strip folded into hills with gaps between: a leaf on each hill, the flanges at its ends on the boards of the case."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.binding.hinged import stack, work
+from pleat.core.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, Hinge, HingedResult, hinge_of
+from pleat.core.binding.hinged.work import Own
+from pleat.core.binding.result import LeftOfBinding
+from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.folding.sheet import Piece, Span, piece
+from pleat.core.kinds import BindingKind, Member, Suits, Traits
+from pleat.core.plan import Check, Figure, Offer, Rule
+from pleat.core.structures.made import SPARE
+from pleat.core.units import Ruler
+
+Sizes = tuple[float, float, float, float, float]
+
+
+class Hills(Member):
+    """Pleat 5: a hinge strip of hills and gaps. What is not said follows from the leaves."""
+
+    kind: Literal["hills"] = "hills"
+    hill_mm: Annotated[float, LengthRule("a hill's height", 5, 60)] = 12.0
+    gap_mm: Annotated[float, LengthRule("the gap between two hills", 0.5, 80)] | None = None
+    end_mm: Annotated[float, LengthRule("the end beside a flange", 0.5, 80)] | None = None
+    flange_mm: Annotated[float, LengthRule("the flanges on the boards", 8, 120)] = 25.0
+    last_flange_mm: Annotated[float, LengthRule("the last flange, where it is another", 8, 120)] | None = None
+    dress: Annotated[Literal["yes", "no"], ChoiceRule("strips that dress it", (("yes", "in the gaps and at the ends"), ("no", "none")))] = (
+        "yes"
+    )
+
+
+def sizes_of(record: Hills, hinge: Hinge, ruler: Ruler) -> Sizes:
+    """First flange, end, hill, gap and last flange in mm: a gap holds a leaf and its hill, the ends take the rest of what the case opens."""
+    gap = record.gap_mm or max(ruler.snap_up(hinge.pitch * (1 + SPARE)), ruler.step_mm)
+    rest = (hinge.bends - (hinge.count - 1) * gap) / 2
+    end = record.end_mm or max(ruler.snap(rest), ruler.step_mm)
+    return record.flange_mm, end, record.hill_mm, gap, record.last_flange_mm or record.flange_mm
+
+
+def strips_of(count: int, sizes: Sizes, height: float, longest: float) -> tuple[Piece, ...]:
+    """The strip in as few pieces as come out of a sheet that is so long: cut at the top of a hill, whose two sides are glued on each other anyway."""
+    whole = stack.hill_strip(count, sizes, height, CARD)
+    widths = [(panel.name, panel.outline[1][0] - panel.outline[0][0]) for panel in whole.panels]
+    if sum(width for _, width in widths) <= longest + 0.05:
+        return (whole,)
+    runs: list[list[tuple[str, float]]] = [[]]
+    at = 0
+    while at < len(widths):
+        until = next((n for n in range(at, len(widths)) if widths[n][0].endswith("front") and "hill" in widths[n][0]), len(widths) - 1)
+        group = widths[at : until + 1]
+        if runs[-1] and sum(w for _, w in (*runs[-1], *group)) > longest:
+            runs.append([])
+        runs[-1] += group
+        at = until + 1
+    if len(runs) == 1:
+        return (whole,)
+    return tuple(
+        piece(f"hinge strip {number}", CARD, [Span(name, width) for name, width in run], [Span("", height)])
+        for number, run in enumerate(runs, 1)
+    )
+
+
+def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
+    """The strip for these leaves."""
+    ruler, hinge = left.brief.ruler, hinge_of(left)
+    sizes = sizes_of(record, hinge, ruler)
+    first, end, hill, gap, last = sizes
+    floor = 2 * end + (hinge.count - 1) * gap
+    card = left.paper.stock(CARD)
+    strips = strips_of(hinge.count, sizes, hinge.height, max(card.sheet_width_mm, card.sheet_height_mm))
+    shown = min(hinge.count, MOST_DRAWN)
+    dress = {
+        ruler.snap_down(gap - 2 * work.STRIP_BORDER_MM): hinge.count - 1,
+        ruler.snap_down(end + min(first, last) - 2 * work.STRIP_BORDER_MM): 2,
+    }
+    own = Own(
+        "hinge strip",
+        tuple((one, 1) for one in strips),
+        stack.hills(shown, sizes, (hinge.width, hinge.height), (CARD, LEAF, CASE)),
+        floor,
+        end,
+        _figures(record, hinge, sizes, floor, ruler, strips),
+        tuple(one for one in (_room(record, hinge, gap, ruler), _twins(record, sizes, ruler), _floor(record, hinge, floor, ruler)) if one),
+        (("binding.hill_mm", strips[0].name, "hill 1 front", hill), ("binding.flange_mm", strips[0].name, "first flange", first)),
+        {width: many for width, many in dress.items() if width >= 3 and many} if record.dress == "yes" else {},
+        "Hills are mountain folds at their tops and valleys at their feet.",
+        "Glue each hill shut with its leaf; a leaf of two papers takes the hill between them, another lies on its front.",
+    )
+    return work.result(left, hinge, own, at="hinge", swell=hinge.card.times(2 * hinge.count))
+
+
+def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Ruler, strips: tuple[Piece, ...]) -> tuple[Figure, ...]:
+    first, end, hill, gap, last = sizes
+    joined = f" In {len(strips)} strips, joined at the top of a hill." if len(strips) > 1 else ""
+    return (
+        Figure(
+            "hills",
+            "held by",
+            f"{hinge.count} hills",
+            "text",
+            f"{hinge.count} hills of {ruler.show(hill)}, {hinge.count - 1} gaps of {ruler.show(gap)}, an end of {ruler.show(end)} and a flange at either side.{joined}",
+            (Rule("arithmetic", "a hill a leaf, a gap between two"),),
+            scrap=f"{hinge.count} hills of {ruler.show(hill)}, gaps {ruler.show(gap)}",
+        ),
+        Figure(
+            "gap",
+            "a gap",
+            gap,
+            "length",
+            f"A leaf with all that is on it {ruler.thin(hinge.leaf.likely)}, and its hill 2 × {ruler.fine(hinge.card.likely)}: {ruler.thin(hinge.pitch)}."
+            + (" You chose it." if record.gap_mm else f" With {SPARE:.0%} to spare, up to the ruler's next mark."),
+            (Rule("arithmetic", "what lies between two hills"), Rule("common practice", "a tenth more, no source")),
+            scrap=ruler.show(gap),
+        ),
+        Figure(
+            "floor",
+            "floor, from fold to fold",
+            floor,
+            "length",
+            f"{hinge.count - 1} × {ruler.number(gap)} + 2 × {ruler.number(end)} = {ruler.number(floor)} {ruler.name}; the case opens {ruler.show(hinge.bends)} between its boards: spine board and both gaps.",
+            (Rule("arithmetic", "gaps and ends"),),
+            scrap=ruler.show(floor),
+        ),
+        Figure(
+            "flanges",
+            "flanges",
+            f"{ruler.number(first)} and {ruler.number(last)} {ruler.name}",
+            "text",
+            "One on each board, under its liner: alike, so that both boards are held alike.",
+            (Rule("chosen by you", "the flange"),),
+        ),
+    )
+
+
+def _room(record: Hills, hinge: Hinge, gap: float, ruler: Ruler) -> Check | None:
+    """F5: a gap narrower than what lies between two hills."""
+    if record.gap_mm is None or gap >= hinge.pitch - ruler.step_mm / 2:
+        return None
+    right = ruler.snap_up(hinge.pitch * (1 + SPARE))
+    return Check(
+        "F5",
+        "stop",
+        f"A gap of {ruler.show(gap)} is too small: {ruler.thin(hinge.pitch)} lie between two hills.",
+        f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)} push the album open at the fore edge: it gapes by {ruler.thin((hinge.count - 1) * (hinge.pitch - gap))}.",
+        (Offer(f"gaps of {ruler.show(right)}", (("binding.gap_mm", None),)),),
+    )
+
+
+def _twins(record: Hills, sizes: Sizes, ruler: Ruler) -> Check | None:
+    """A2: flanges that are meant to be alike and are not."""
+    first, *_, last = sizes
+    if record.last_flange_mm is None or abs(first - last) < ruler.step_mm / 2:
+        return None
+    return Check(
+        "A2",
+        "watch",
+        f"The flanges are not alike: {ruler.show(first)} and {ruler.show(last)}.",
+        "Front and back board are then held by different widths, and the liners need two borders.",
+        (Offer(f"both {ruler.show(first)}", (("binding.last_flange_mm", None),)),),
+    )
+
+
+def _floor(record: Hills, hinge: Hinge, floor: float, ruler: Ruler) -> Check | None:
+    """E1: the floor of the strip against what the case opens, where sizes were chosen that leave the ends no room."""
+    off = floor - hinge.bends
+    if (record.gap_mm is None and record.end_mm is None) or abs(off) <= max(1.0, ruler.step_mm):
+        return None
+    end = (hinge.bends - (floor - 2 * (record.end_mm or 0.0)) if record.end_mm else 0.0) / 2
+    offers = [Offer("gaps and ends by themselves", (("binding.gap_mm", None), ("binding.end_mm", None)))]
+    if record.end_mm and end >= 0.5:
+        offers.insert(0, Offer(f"ends of {ruler.show(ruler.snap(end))}, half the difference each", (("binding.end_mm", None),)))
+    return Check(
+        "E1",
+        "watch",
+        f"The floor of the strip is {ruler.show(floor)}, the case opens {ruler.show(hinge.bends)}: {ruler.show(abs(off))} too {'wide' if off > 0 else 'narrow'}.",
+        "The outer folds then do not lie where the boards bend: a strip that is too narrow pulls them together, one that is too wide stands up.",
+        tuple(offers),
+    )
+
+
+KIND: Final = BindingKind(
+    name="hills",
+    title="strip of hills",
+    summary="A folded strip with a hill for every leaf, for a three-piece case.",
+    record=Hills,
+    compute=compute,
+    roles=(CARD,),
+    takes=frozenset({"hinged"}),
+    at="hinge",
+    traits=Traits(glue=True, opens_flat=True),
+    suits=Suits(
+        fewest=2,
+        most=60,
+        good_to=40,
+        thickest_mm=60.0,
+        strength="strong",
+        hard="some practice",
+        minutes=5,
+        look="leaves stand on folded hills",
+    ),
+)
