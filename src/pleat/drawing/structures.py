@@ -124,6 +124,8 @@ def paint(piece: Piece, look: Look, *, up: bool) -> str:
     if piece.name.startswith(DRESSED):
         return f"filled paper swatch-{look.swatches['mat']}"
     swatch = look.swatches.get(piece.stock, "cream")
+    if piece.rigid:
+        return f"filled leaf swatch-{swatch}"
     return f"filled wrap {'inside' if up else 'outside'} swatch-{swatch}"
 
 

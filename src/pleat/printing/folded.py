@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Final
 
+from pleat.core.binding.hinged.record import HingedResult
 from pleat.core.folding.flat import Flat
 from pleat.core.folding.sheet import scores
 from pleat.core.pages.folded import FoldedBlock
@@ -56,6 +57,23 @@ def rows(made: Made, flats: Sequence[Flat], plan: Plan) -> list[Row]:
     return found
 
 
+@strips_of.register
+def _hinge_strips(result: HingedResult, plan: Plan) -> tuple[Strip, ...]:
+    return score_lists(result.flats, plan)
+
+
+@rows_of.register
+def _hinge_rows(result: HingedResult, plan: Plan) -> list[Row]:
+    ruler = plan.brief.ruler
+    floor = [] if result.floor_mm is None else [("hinge, from fold to fold", ruler.show(result.floor_mm))]
+    return [(f"scores, {one.name}", marks(one.piece, ruler)) for one in result.flats] + floor
+
+
+@pages_of.register
+def _hinge_pictures(result: HingedResult, plan: Plan, width: float, room: float) -> list[tuple[str, str]]:
+    return pictures(result.made, plan, width, room)
+
+
 @rows_of.register
 def _rows(result: FoldedBlock, plan: Plan) -> list[Row]:
     ruler = plan.brief.ruler
@@ -74,6 +92,8 @@ def _pictures(result: FoldedBlock, plan: Plan, width: float, room: float) -> lis
 
 def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[str, str]]:
     """One picture a state, from above, as many a page as fit; what comes over is named below it."""
+    if not made.programme.closing:
+        return []
     drawn = states(made.worked, look_of(plan), printed=True)
     cell = (width - 2 * MARGIN_MM) / ACROSS
     share = min((cell - 6) / drawn[0].width, 58.0 / drawn[0].height)
@@ -88,7 +108,15 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
             words = broken(f"{start + number + 1}. {made.worked.states[start + number].name}", STYLES["small"], cell - 4)
             shapes += [Label(x, y + drawn[0].height * share + 4 + 3.4 * n, line, "small", "start") for n, line in enumerate(words[:2])]
         shapes.append(
-            Label(MARGIN_MM, MARGIN_MM + HEAD_MM, "How it shuts, seen from above, inside up. Grey is paper on a face.", "label", "start")
+            Label(
+                MARGIN_MM,
+                MARGIN_MM + HEAD_MM,
+                "How it opens, leaf by leaf, seen from above."
+                if made.programme.opens
+                else "How it shuts, seen from above, inside up. Grey is paper on a face.",
+                "label",
+                "start",
+            )
         )
         pages.append(("how it shuts", render_print(Drawing(1, 1, "states", shapes), 0, 0, PRINT)))
     return pages

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any, Final
 
-from flask import Blueprint, Response, abort, redirect, render_template, url_for
+from flask import Blueprint, Response, abort, redirect, render_template, request, url_for
 
 from pleat.core.folding.closing import blocked
 from pleat.core.folding.pile import faces
@@ -20,17 +20,18 @@ from pleat.drawing.pages.folded import look_of
 from pleat.drawing.structures import DRESSED, states
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import books
+from pleat.web import asked
 from pleat.web.database import reading
 from pleat.web.display import drawn
 
 pages = Blueprint("folding", __name__, url_prefix="/books/<int:book_id>/folding")
 STATE: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=12, edge=8)
-PLEATS: Final = ("cover", "binding", "pages")
+PLEATS: Final = ("binding", "pages")
 
 
-def made_of(plan: Plan) -> tuple[str, Made] | None:
-    """The structure of a plan and the pleat that completes it; None for a book without one."""
-    for name in PLEATS:
+def made_of(plan: Plan, of: str = "") -> tuple[str, Made] | None:
+    """The structure of a plan and its pleat, that which completes it unless another is asked for; None for a book without one."""
+    for name in (of, *PLEATS) if of in PLEATS else PLEATS:
         found = getattr(plan[name], "made", None)
         if isinstance(found, Made):
             return name, found
@@ -42,8 +43,8 @@ def show(book_id: int) -> str | Response:
     """The structure, to be opened and shut."""
     with reading() as session:
         opened = books.open_book(session, book_id)
-    found = made_of(opened.plan)
-    if found is None:
+    found = made_of(opened.plan, asked.word(request.args, "of", 20))
+    if found is None or not found[1].programme.closing:
         return redirect(url_for("workspace.show", book_id=book_id))  # type: ignore[return-value]
     pleat, made = found
     worked, look = made.worked, look_of(opened.plan)
@@ -51,6 +52,7 @@ def show(book_id: int) -> str | Response:
         "folding/page.html",
         opened=opened,
         pleat=pleat,
+        opens=worked.programme.opens,
         groups=[group.name for group in worked.programme.closing],
         states=[
             (state.name, drawn(render_screen(one, 300, 190, STATE))) for state, one in zip(worked.states, states(worked, look), strict=True)
@@ -68,8 +70,8 @@ def ways(book_id: int) -> str:
     found = made_of(opened.plan)
     if found is None:
         abort(404)
-    pleat, made = found
-    offers = tuple(one for one in opened.plan[pleat].offers if one.group == "order")
+    _, made = made_of(opened.plan, "pages") or found
+    offers = tuple(one for one in opened.plan.pages.offers if one.group == "order")
     return render_template("folding/_ways.html", ways=compared(made, offers, opened.plan.brief.ruler), book_id=book_id)
 
 
@@ -80,7 +82,12 @@ def shows(worked: Worked) -> list[tuple[str, str]]:
         names = []
         for face in faces(worked.assembly, state):
             piece = face.key[0]
-            if piece.startswith(DRESSED) or worked.assembly.pieces[piece].rigid or face.share < 0.2:
+            if piece.startswith(DRESSED) or face.share < 0.2:
+                continue
+            if worked.assembly.pieces[piece].rigid:
+                names.append(f"{piece} ({'its front' if face.side == 'A' else 'its back'})")
+                continue
+            if worked.programme.opens:
                 continue
             turned = {0: "", 180: ", on its head", 90: ", on its side", 270: ", on its side"}.get(round(face.turn), ", slanting")
             side = "inside" if face.side == "A" else "outside"
@@ -106,6 +113,7 @@ def moving(worked: Worked, plan: Plan) -> dict[str, Any]:
     names = [group.name for group in worked.programme.closing]
     over = blocked(worked)
     return {
+        "opens": worked.programme.opens,
         "groups": [{"name": name, "over": [names.index(one) for one in over[name]]} for name in names],
         "nodes": [_node(one, worked, look.swatches) for one in nodes],
     }

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Literal
 
 from pleat.core.folding.sheet import Piece
 
@@ -35,6 +36,17 @@ class Place:
     y_mm: float
     by_itself_mm: float
     below: bool = False
+
+
+@dataclass(frozen=True)
+class Dragged:
+    """A score that may be dragged along its axis: the path that sets it, where it is, and how far it goes; mm on the drawing."""
+
+    path: str
+    axis: Literal["x", "y"]
+    at_mm: float
+    low_mm: float
+    high_mm: float
 
 
 def rows(pieces: Iterable[tuple[Piece, str, int, str]], wide: float = 1.9) -> tuple[Flat, ...]:

@@ -64,11 +64,13 @@ class Group:
 
 @dataclass(frozen=True)
 class Programme:
-    """How a thing is built, flat on the table and side A up, and how it is then closed. ``turns`` says that the closing groups may change places."""
+    """How a thing is built, flat on the table and side A up, and how it is then closed. ``turns`` says that the closing groups may change places.
+    Where it ``opens``, it is built shut, and its groups open it instead."""
 
     build: tuple[Operation, ...]
     closing: tuple[Group, ...] = ()
     turns: bool = False
+    opens: bool = False
 
     @property
     def pieces(self) -> tuple[Piece, ...]:
@@ -90,11 +92,11 @@ class Worked:
 
     @property
     def open(self) -> State:
-        return self.states[0]
+        return self.states[-1 if self.programme.opens else 0]
 
     @property
     def shut(self) -> State:
-        return self.states[-1]
+        return self.states[0 if self.programme.opens else -1]
 
 
 def built(programme: Programme) -> Assembly:
@@ -111,9 +113,9 @@ def built(programme: Programme) -> Assembly:
     return assembly
 
 
-def closed(assembly: Assembly, closing: Sequence[Group]) -> tuple[State, ...]:
-    """The states from open to shut; the assembly is shut afterwards."""
-    states = [assembly.mark(OPEN)]
+def closed(assembly: Assembly, closing: Sequence[Group], first: str = OPEN) -> tuple[State, ...]:
+    """The states from the first to the last, which the assembly is in afterwards."""
+    states = [assembly.mark(first)]
     for group in closing:
         for fold in group.folds:
             assembly.fold(fold.piece, *fold.angles)
@@ -124,4 +126,4 @@ def closed(assembly: Assembly, closing: Sequence[Group]) -> tuple[State, ...]:
 def work(programme: Programme) -> Worked:
     """The programme done from the first operation to the last."""
     assembly = built(programme)
-    return Worked(programme, assembly, closed(assembly, programme.closing))
+    return Worked(programme, assembly, closed(assembly, programme.closing, "shut" if programme.opens else OPEN))

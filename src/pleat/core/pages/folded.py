@@ -8,14 +8,16 @@ from typing import Final
 
 from pleat.core.brief.resize import possible, resized
 from pleat.core.estimate import Estimate
-from pleat.core.folding.flat import Flat, Place
-from pleat.core.kinds import UnitKind
+from pleat.core.folding.flat import Dragged, Flat, Place
+from pleat.core.folding.programme import Programme
+from pleat.core.kinds import TAG, UnitKind
 from pleat.core.pages.block import Block, LeftOfPages, Unit
 from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Changes, Check, Figure, Offer, Rule, Step
 from pleat.core.structures import checks, cut, figures, work
+from pleat.core.structures.drawn import written
 from pleat.core.structures.dressing import Dressed, Filling, filling
-from pleat.core.structures.made import MAT, Build, Made, Sizes, make
+from pleat.core.structures.made import MAT, Build, Made, Room, Sizes, make
 from pleat.core.units import Ruler
 
 CARD: Final = "card"
@@ -24,14 +26,14 @@ CARD: Final = "card"
 @dataclass(frozen=True, kw_only=True)
 class FoldedBlock(Block):
     """A block made by a folding programme; ``flats`` are its pieces as they are cut, ``spots`` the fields that stand on their drawing. ``gussets`` are the paths of the
-    fields of its gussets by their names, ``free`` the changes that make a free folio of it."""
+    fields of its gussets by their names, ``dragged`` are scores that may be moved."""
 
     made: Made = field(compare=False)
-    programme: object
+    programme: Programme
     flats: tuple[Flat, ...]
     spots: tuple[Place, ...] = ()
     gussets: Mapping[str, str] = field(default_factory=dict)
-    free: Changes = ()
+    dragged: tuple[Dragged, ...] = ()
     panels: int = 1
     called: str = "panels"
 
@@ -70,6 +72,8 @@ class Own:
     leaves: int = 0
     skip: frozenset[str] = frozenset()
     less_mm: float = 0.0
+    dragged: tuple[Dragged, ...] = ()
+    mend: Callable[[Room, float], Changes] | None = None
     least: Mapping[str, float] = field(default_factory=dict)
     copies: int = 1
     panels: str = "panels"
@@ -88,7 +92,7 @@ def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
     fits = _fits(left, fill, own.less_mm)
-    asked = checks.Asked(made, record, fill, ruler, stocks, own.paths, fits=fits)
+    asked = checks.Asked(made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend)
     count = _count(own, made, panels)
     edge, more = own.held(made, left) if own.held else (made.thick, 0.0)
     return FoldedBlock(
@@ -102,7 +106,7 @@ def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
             figures.shut(made, ruler),
         ),
         checks=(*own.checks(made), *checks.find(asked)),
-        offers=(*own.offers, *fits, *_from_sheet(left, own, stocks, made)),
+        offers=(*own.offers, *fits, *_from_sheet(left, own, stocks, made), *_free(record, left, own, made)),
         parts=(
             *cut.parts(made, brief.quantity, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
             *(cut.papers(made.dressings, brief.quantity, own.copies) if fill.mats else ()),
@@ -124,6 +128,7 @@ def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
         flats=flats,
         spots=_spots(own, flats),
         gussets=own.paths,
+        dragged=own.dragged,
         panels=panels,
         called=own.panels,
     )
@@ -133,6 +138,17 @@ def _steps(own: Own, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...
     """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of them."""
     steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states)))
     return (*steps, *own.last(tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))))
+
+
+def _free(record: Dressed, left: LeftOfPages, own: Own, made: Made) -> tuple[Offer, ...]:
+    """The same thing as a drawing of the maker's own, held by nothing else."""
+    if own.mend is not None:
+        return ()
+    dressed = record.model_dump(mode="json", include=set(Dressed.model_fields) - {TAG})
+    fields = tuple((f"pages.{name}", value) for name, value in {**dressed, **written(made.programme)}.items())
+    by_itself = (("binding.kind", "itself"), ("cover.kind", "bare"))
+    alone = () if left.brief.made_of.binding.name == "itself" else by_itself
+    return (Offer("make it free", (("pages.kind", "free"), *fields, *alone), group="free"),)
 
 
 def _count(own: Own, made: Made, panels: int) -> Figure:

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Final
 
 from pleat.core.folding.pile import faces
 from pleat.core.paper.stocks import Stock
-from pleat.core.plan import Check, Offer
+from pleat.core.plan import Changes, Check, Offer
 from pleat.core.structures.cut import said, sheets
 from pleat.core.structures.dressing import Dressed, Dressing, Filling
-from pleat.core.structures.made import Made
+from pleat.core.structures.made import Made, Room
 from pleat.core.units import Ruler
 from pleat.core.words import joined, many
 
@@ -32,6 +32,7 @@ class Asked:
     paths: Mapping[str, str] = field(default_factory=dict)
     pleat: str = "pages"
     fits: tuple[Offer, ...] = ()
+    mend: Callable[[Room, float], Changes] | None = None
 
 
 def find(asked: Asked) -> tuple[Check, ...]:
@@ -68,10 +69,17 @@ def _rooms(asked: Asked) -> list[Check]:
                 ("What was shut before lies in it as well. " if later else "")
                 + "The panel over it cannot come down flat; the fold tears, or the book gapes. Beside the fold, where soft paper drapes, it is "
                 + f"{asked.ruler.thin(room.draped.likely)}.",
-                (Offer(f"{room.name} {need}", ((asked.paths[room.name], None),)),),
+                (Offer(f"{room.name} {need}", _mended(asked, room)),),
             )
         )
     return found
+
+
+def _mended(asked: Asked, room: Room) -> Changes:
+    """What gives a gusset the size it needs: that which it has by itself, or the drawing changed."""
+    if asked.mend is not None:
+        return asked.mend(room, room.proposed(asked.ruler))
+    return ((asked.paths[room.name], None),)
 
 
 def _through(asked: Asked) -> Check | None:

@@ -2,23 +2,41 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
+from pleat.core.binding.hinged.record import CASE, LEAF
 from pleat.core.pages.folded import FoldedBlock
 from pleat.core.planning import Plan
 from pleat.drawing import portraits, structures
+from pleat.drawing.handles import Handle, handles
 from pleat.drawing.looks import main, strip
-from pleat.drawing.shapes import Drawing
+from pleat.drawing.shapes import Drawing, Spot
 from pleat.drawing.structures import Look
 
 
 def look_of(plan: Plan) -> Look:
-    """The colours of its stocks."""
-    return Look({key: stock.swatch for key, stock in plan.paper.stocks.items()}, plan.brief.ruler)
+    """The colours of its stocks; whole leaves and boards of a hinged album have those of what shows of them."""
+    swatches = {key: stock.swatch for key, stock in plan.paper.stocks.items()}
+    covered = "covering" if "covering" in plan.paper.roles else "cover"
+    return Look({**swatches, LEAF: swatches["mat"], CASE: swatches[covered]}, plan.brief.ruler)
 
 
 @main.register
 def large(result: FoldedBlock, plan: Plan) -> Drawing:
-    """The sheets flat."""
-    return structures.flat(result.made, result.flats, result.spots, look_of(plan))
+    """The sheets flat; a free one with a place on every score."""
+    drawing = structures.flat(result.made, result.flats, result.spots, look_of(plan))
+    grips = tuple(Spot(one.path, *((one.at_mm, 0.0) if one.axis == "x" else (0.0, one.at_mm))) for one in result.dragged)
+    return replace(drawing, spots=(*drawing.spots, *grips)) if grips else drawing
+
+
+@handles.register
+def scores_dragged(result: FoldedBlock, plan: Plan) -> tuple[Handle, ...]:
+    """The scores of a free folio."""
+    step = plan.brief.ruler.step_mm
+    return tuple(
+        Handle(one.path, f"score at {plan.brief.ruler.show(one.at_mm)}", one.at_mm, one.low_mm, one.high_mm, step, one.axis)
+        for one in result.dragged
+    )
 
 
 @strip.register

@@ -1,9 +1,10 @@
-"""A folded block on its pleat: the sheets as the form, and its fields in the order they are decided."""
+"""Folded pieces on their pleat: the sheets as the form, and fields in the order they are decided."""
 
 from __future__ import annotations
 
 from typing import Any, Final
 
+from pleat.core.binding.hinged.record import HingedResult
 from pleat.core.pages.folded import FoldedBlock
 from pleat.drawing import looks
 from pleat.drawing.svg import render_screen
@@ -19,30 +20,49 @@ DONE: Final = ("bulk_mm", "border_said", "wanted", "mat_width_mm", "mat_height_m
 SIZE: Final = ("photo_width_mm", "photo_height_mm")
 
 
-@about.register
-def folded(result: FoldedBlock, opened: Opened) -> dict[str, Any]:
-    """The drawing with the fields that stand on it, its own decisions, and those of its faces."""
-    plan, book = opened.plan, opened.book
-    flat = drawn(render_screen(looks.main(result, plan), 610, 440))
-    paths = [one.path for one in entries(book, "pages")]
-    by_itself = {one.path: plan.brief.ruler.number(one.by_itself_mm) for one in result.spots if one.by_itself_mm}
-    by_itself |= {
-        result.gussets[room.name]: plan.brief.ruler.number(room.has_mm) for room in result.made.rooms if room.name in result.gussets
-    }
-    on = [path for path in dict.fromkeys(one.path for one in result.spots) if path in paths]
-    named = {path: path.split(".")[1] for path in paths}
-    own = [path for path in paths if path not in on and named[path] not in (*GOES_IN, *DONE, *SIZE)]
-    record: Any = book.pages
+def _flat(result: FoldedBlock | HingedResult, opened: Opened, pleat: str) -> dict[str, Any]:
+    """The drawing with the fields that stand on it."""
+    plan, fields = opened.plan, entries(opened.book, pleat)
+    paths = [one.path for one in fields]
     return {
         "partial": "pleats/pages/folded.html",
-        "main": flat,
+        "pleat": pleat,
+        "main": drawn(render_screen(looks.main(result, plan), 610, 440)),
         "small_height": 96,
-        "on_drawing": on,
-        "by_itself": by_itself,
-        "texts": {one.path: one.text for one in entries(book, "pages")},
+        "on_drawing": [path for path in dict.fromkeys(one.path for one in result.spots) if path in paths],
+        "by_itself": {one.path: plan.brief.ruler.number(one.by_itself_mm) for one in result.spots if one.by_itself_mm},
+        "texts": {one.path: one.text for one in fields},
+    }
+
+
+@about.register
+def folded(result: FoldedBlock, opened: Opened) -> dict[str, Any]:
+    """Its own decisions, and those of its faces."""
+    view = _flat(result, opened, "pages")
+    ruler, record = opened.plan.brief.ruler, opened.book.pages
+    view["by_itself"] |= {result.gussets[room.name]: ruler.number(room.has_mm) for room in result.made.rooms if room.name in result.gussets}
+    named = {path: path.split(".")[1] for path in view["texts"]}
+    own = [path for path, name in named.items() if path not in view["on_drawing"] and name not in (*GOES_IN, *DONE, *SIZE)]
+    sizes = SIZE if getattr(record, "photo", "") == "own" else ()
+    return {
+        **view,
         "own": own,
-        "goes_in": [*(f"pages.{name}" for name in GOES_IN), *(f"pages.{name}" for name in SIZE if record.photo == "own")],
+        "goes_in": [f"pages.{name}" for name in (*GOES_IN, *sizes)],
         "done": [f"pages.{name}" for name in DONE],
-        "sizes": [one for one in result.offers if one.group == "size"],
+        "sizes": [one for one in result.offers if one.group in ("size", "cut", "free")],
         "orders": [one for one in result.offers if one.group == "order"],
+        "draws": [one for one in result.offers if one.group == "draw"],
+        "moves": "open and shut it" if result.programme.closing else "",
+    }
+
+
+@about.register
+def hinged(result: HingedResult, opened: Opened) -> dict[str, Any]:
+    """The hinge's own decisions."""
+    view = _flat(result, opened, "binding")
+    return {
+        **view,
+        "own": [path for path in view["texts"] if path not in view["on_drawing"]],
+        "moves": "open it leaf by leaf",
+        "ways": [one for one in result.offers if one.group == "stitches"],
     }

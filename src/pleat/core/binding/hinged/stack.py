@@ -1,4 +1,4 @@
-"""A stack of leaves on a hinge as a folding programme: built shut from the back board up, then opened leaf by leaf.
+"""A stack of leaves on a hinge as a folding programme: built shut from the back board up, then opened leaf by leaf. A leaf's spine edge lies in the fold it turns about.
 
 Only one opening stands open at a time: as a leaf turns, the gap that was open shuts under it and the next one opens.
 """
@@ -45,7 +45,7 @@ def opened(build: Sequence[Operation], joints: Sequence[Joint]) -> Programme:
             moves.append(Fold(before.piece, before.shut))
         name = "front opened" if not number else f"{leaf_name(number)} turned"
         groups.append(Group(name, tuple(moves)))
-    return Programme(tuple(build), tuple(groups))
+    return Programme(tuple(build), tuple(groups), opens=True)
 
 
 def connectors(gussets: Sequence[float], size: tuple[float, float], flange: float, stocks: tuple[str, str, str]) -> Programme:
@@ -55,7 +55,7 @@ def connectors(gussets: Sequence[float], size: tuple[float, float], flange: floa
     card, leaf, cover = stocks
     back, front = boards(width, height, cover)
     steps: list[Operation] = [Add(back)]
-    joints = []
+    joints: list[Joint] = []
     below = (BACK, "body")
     for number in range(len(gussets) - 1, -1, -1):
         name = f"connector {number + 1}"
@@ -68,7 +68,7 @@ def connectors(gussets: Sequence[float], size: tuple[float, float], flange: floa
             Lay((name, "lower flange"), below, (0.0, 0.0)),
             Fold(name, shut),
             Add(above),
-            Lay((above.name, "body"), (name, "upper flange"), (0.0, 0.0), side="B"),
+            Lay((above.name, "body"), (name, "upper flange"), (flange - width, 0.0), side="B"),
         ]
         below = (above.name, "body")
         joints.insert(0, Joint(name, shut))
@@ -81,7 +81,7 @@ def hills(
     """A strip of hills and gaps, a leaf on every hill; ``sizes`` are first flange, end, hill, gap and last flange in mm. A gap of nothing makes a zigzag."""
     width, height = size
     card, leaf, cover = stocks
-    _first, _end, _hill, _gap, _last = sizes
+    first = sizes[0]
     strip = hill_strip(count, sizes, height, card)
     names = {panel.name for panel in strip.panels}
     back, front = boards(width, height, cover)
@@ -94,11 +94,14 @@ def hills(
         shut = _over(floor, down, below, names)
         joints.insert(0, Joint("hinge strip", shut))
         steps += [Fold("hinge strip", shut), Fold("hinge strip", ((up, down, -180.0),))]
-        steps += [Add(board(leaf_name(number), leaf, width, height)), Lay((leaf_name(number), "body"), ("hinge strip", up), (0.0, 0.0))]
+        steps += [
+            Add(board(leaf_name(number), leaf, width, height)),
+            Lay((leaf_name(number), "body"), ("hinge strip", up), strip[up].outline[0]),
+        ]
         below = up
     shut = _over("first end", "first flange", below, names)
     joints.insert(0, Joint("hinge strip", shut))
-    steps += [Fold("hinge strip", shut), Add(front), Lay((FRONT, "body"), ("hinge strip", "first flange"), (0.0, 0.0), side="B")]
+    steps += [Fold("hinge strip", shut), Add(front), Lay((FRONT, "body"), ("hinge strip", "first flange"), (first - width, 0.0), side="B")]
     return opened(steps, joints)
 
 

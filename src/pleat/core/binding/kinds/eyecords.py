@@ -58,7 +58,6 @@ def compute(record: EyeCords, left: LeftOfBinding) -> BindingResult:
         scrap=f"{many(cords, 'cord')} of {ruler.show(length)}, {2 * cords} eyelets",
     )
     quantity = left.brief.quantity
-    ready = pages.ready if isinstance(pages, FoldedBlock) else ()
     return BindingResult(
         key_figure=held,
         figures=(held, row),
@@ -67,32 +66,39 @@ def compute(record: EyeCords, left: LeftOfBinding) -> BindingResult:
             Length("cord", "cord for the spine", length, cords * quantity, "cord"),
             Count("eyelets", "eyelets", 2 * cords * quantity, "eyelet"),
         ),
-        steps=(
-            Step(
-                "eyelets",
-                f"Set {2 * cords} eyelets in the spine",
-                f"In a row at head and tail, {ruler.show(EDGE_MM)} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
-                ("eyelet tool",),
-                needs=("cover.scored",),
-                gives=("cover.eyelets",),
-                tags=frozenset({"cut-out"}),
-                cautions=(PUNCH,),
-                signature=signature(cords, needs),
-            ),
-            Step(
-                "cords",
-                f"Run the {many(cords, 'cord')}",
-                f"{ruler.show(length)} each: out at the head, down the spine and in at the tail, over the tab inside of one pair or two. Tie it firmly at the head, not so tight that the spine bends.",
-                needs=("cover.eyelets", *ready),
-                gives=("block.flat",),
-                minutes=4 * cords,
-                signature=signature(length),
-            ),
-            _done(),
-        ),
+        steps=_steps(left, needs, cords, length),
         at="row",
         height_mm=pages.leaf_height_mm,
         swell=Estimate.exact(max(needs - pages.thickness.likely, 0.0)),
+    )
+
+
+def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tuple[Step, ...]:
+    """Eyelets before anything hides them, then the cords."""
+    ruler, pages = left.brief.ruler, left.pages
+    ready = pages.ready if isinstance(pages, FoldedBlock) else ()
+    return (
+        Step(
+            "eyelets",
+            f"Set {2 * cords} eyelets in the spine",
+            f"In a row at head and tail, {ruler.show(EDGE_MM)} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
+            ("eyelet tool",),
+            needs=("cover.scored",),
+            gives=("cover.eyelets",),
+            tags=frozenset({"cut-out"}),
+            cautions=(PUNCH,),
+            signature=signature(cords, needs),
+        ),
+        Step(
+            "cords",
+            f"Run the {many(cords, 'cord')}",
+            f"{ruler.show(length)} each: out at the head, down the spine and in at the tail, over the tab inside of one pair or two. Tie it firmly at the head, not so tight that the spine bends.",
+            needs=("cover.eyelets", *ready),
+            gives=("block.flat",),
+            minutes=4 * cords,
+            signature=signature(length),
+        ),
+        _done(),
     )
 
 

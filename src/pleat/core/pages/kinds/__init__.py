@@ -3,7 +3,7 @@
 from typing import Final
 
 from pleat.core.kinds import BlockKind, Registry
-from pleat.core.pages.kinds import album, bagfolio, concertina, crossfold, folder, leaves, nested, pad, pairs, pocketpages, sections
+from pleat.core.pages.kinds import album, bagfolio, concertina, crossfold, folder, free, leaves, nested, pad, pairs, pocketpages, sections
 
 BLOCKS: Final[Registry[BlockKind]] = Registry(
     "pages",
@@ -19,5 +19,6 @@ BLOCKS: Final[Registry[BlockKind]] = Registry(
         album.KIND,
         pairs.KIND,
         pocketpages.KIND,
+        free.KIND,
     ),
 )

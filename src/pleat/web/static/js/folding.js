@@ -53,15 +53,18 @@
         this.world.style.transform = "translate(" + stage.clientWidth / 2 + "px," + (stage.clientHeight / 2 + tall * scale * 0.4) + "px) rotateX(44deg) rotateZ(-6deg) scale3d(" + scale + "," + scale + "," + scale + ") translate(" + -(left + right) / 2 + "px," + -(top + bottom) / 2 + "px)";
       },
       reach(one) { const xs = one.outline.map((p) => p[0]), ys = one.outline.map((p) => p[1]); return Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)); },
-      // where the corners of all panels lie when it is open: pieces are laid by their places, folds that are made already are turned
+      // where the corners of all panels lie in the first state and in the last: pieces are laid by their places, folds that are made are turned
       spread() {
-        const at = [], points = [];
-        this.data.nodes.forEach((one) => {
-          const matrix = new DOMMatrix(one.parent < 0 ? undefined : at[one.parent].toFloat64Array());
-          matrix.multiplySelf(this.matrix(one, one.angle, [0, 0, 0]));
-          at.push(matrix);
-          one.outline.forEach((p) => { const q = matrix.transformPoint(new DOMPoint(p[0], p[1])); points.push([q.x, q.y]); });
-        });
+        const points = [];
+        for (const done of [0, 1]) {
+          const at = [];
+          this.data.nodes.forEach((one) => {
+            const matrix = new DOMMatrix(one.parent < 0 ? undefined : at[one.parent].toFloat64Array());
+            matrix.multiplySelf(this.matrix(one, one.turns.reduce((sum, turn) => sum + done * turn[1], one.angle), [0, 0, 0]));
+            at.push(matrix);
+            one.outline.forEach((p) => { const q = matrix.transformPoint(new DOMPoint(p[0], p[1])); points.push([q.x, q.y]); });
+          });
+        }
         return points;
       },
       matrix(one, angle, lift) {
@@ -98,7 +101,8 @@
         this.at = Math.min(Math.max(at, 0), this.most);
         this.done = this.data.groups.map((_, n) => Math.min(Math.max(this.at / STEPS - n, 0), 1));
         const state = Math.floor(this.at / STEPS), part = this.at / STEPS - state;
-        this.says = this.at <= 0 ? "open" : part === 0 ? this.data.groups[state - 1].name + " shut" + (this.at >= this.most ? ": all is shut" : "") : this.data.groups[state].name + " comes over";
+        const names = this.data.groups.map((one) => one.name), end = this.data.opens ? "" : " shut";
+        this.says = this.at <= 0 ? (this.data.opens ? "shut" : "open") : part === 0 ? names[state - 1] + end + (this.at >= this.most && end ? ": all is shut" : "") : names[state] + (this.data.opens ? "" : " comes over");
         this.draw();
       },
       slide(event) { this.playing = false; this.set(Number(event.target.value)); },
@@ -141,7 +145,7 @@
         const start = this.at, end = this.at >= this.most ? 0 : this.most;
         this.animate(Math.abs(end - start) / STEPS, (share) => this.set(start + (end - start) * share));
       },
-      label() { return this.playing ? "stop" : this.at >= this.most ? "open it" : "shut it"; },
+      label() { return this.playing ? "stop" : (this.at >= this.most) === this.data.opens ? "shut it" : "open it"; },
       animate(units, step) {
         if (this.calm || !units) { step(1); return; }
         this.playing = true;

@@ -1,0 +1,251 @@
+"""A free folio: the maker draws it. Scores are dragged, cells cut away, flaps added, directions and the order of shutting set; the checks, parts, steps and views are those of
+every other structure, which can all be made free."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import replace
+from itertools import accumulate, permutations
+from typing import Any, Final, Literal
+
+from pydantic import Field
+
+from pleat.core.brief.record import Brief
+from pleat.core.errors import LengthError
+from pleat.core.folding.convex import bounds
+from pleat.core.folding.flat import Dragged
+from pleat.core.folding.programme import Programme
+from pleat.core.kinds import BlockKind, Traits
+from pleat.core.pages import folded
+from pleat.core.pages.block import LeftOfPages
+from pleat.core.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.plan import Changes, Offer
+from pleat.core.structures import redrawn
+from pleat.core.structures.drawn import DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, DrawnStep, piece_of, programme_of
+from pleat.core.structures.dressing import Dressed
+from pleat.core.structures.made import Room, Sizes
+from pleat.core.structures.orders import label_of
+from pleat.core.units import RULERS, parse_length
+
+MOST_ORDERED: Final = 4
+"""Groups whose every order is offered; of more, one can be moved forward."""
+
+
+def _first() -> DrawnSheet:
+    """A front and a back with a gusset between, to begin with."""
+    names = ("front", "gusset", "back")
+    return DrawnSheet(
+        name="sheet",
+        widths_mm=(105.0, 3.0, 105.0),
+        heights_mm=(148.0,),
+        panels=tuple(DrawnPanel(name=name, column=number, row=0) for number, name in enumerate(names)),
+        base="back",
+    )
+
+
+def _over() -> DrawnGroup:
+    folds = (("back", "gusset"), ("gusset", "front"))
+    return DrawnGroup(name="front", folds=tuple(DrawnFold(sheet="sheet", one=one, other=other, degrees=90.0) for one, other in folds))
+
+
+class Free(Dressed):
+    """Pleat 3, a folio as it was drawn."""
+
+    kind: Literal["free"] = "free"
+    sheets: tuple[DrawnSheet, ...] = Field(default_factory=lambda: (_first(),), min_length=1, max_length=60)
+    steps: tuple[DrawnStep, ...] = Field(default=(), max_length=200)
+    groups: tuple[DrawnGroup, ...] = Field(default_factory=lambda: (_over(),), max_length=60)
+
+
+def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+    """A score dragged (``score.0.x.1``: of the first sheet, the one before its second column) or a size typed (``size.0.y.0``); None for what is no such field. Raises LengthError."""
+    parts = name.split(".")
+    if (
+        len(parts) != 4
+        or parts[0] not in ("score", "size")
+        or parts[2] not in ("x", "y")
+        or not (parts[1].isdecimal() and parts[3].isdecimal())
+    ):
+        return None
+    number, place = int(parts[1][:4]), int(parts[3][:4])
+    axis: redrawn.Axis = "x" if parts[2] == "x" else "y"
+    if (
+        number >= len(record.sheets)
+        or not (parts[0] == "size") <= place + 1
+        or place >= len(redrawn.sizes(record.sheets[number], axis))
+        or (parts[0] == "score" and place < 1)
+    ):
+        raise LengthError(text, "There is no such score on the sheet.")
+    sheet, ruler = record.sheets[number], RULERS[brief.ruler]
+    mm = parse_length(text, brief.ruler).mm
+    now = [0.0, *accumulate(redrawn.sizes(sheet, axis))][place] if parts[0] == "score" else redrawn.sizes(sheet, axis)[place]
+    if text.strip() in (ruler.number(now), ruler.show(now)):
+        return []
+    if parts[0] == "size" and not 0.5 <= mm <= 2000:
+        raise LengthError(text, f"A panel is between {ruler.show(0.5)} and {ruler.show(2000)} wide.")
+    changed = redrawn.scored_at(sheet, axis, place, mm) if parts[0] == "score" else redrawn.sized(sheet, axis, place, mm)
+    return [("sheets", _dumped([*record.sheets[:number], changed, *record.sheets[number + 1 :]]))]
+
+
+def _dumped(records: Iterable[Any]) -> list[Any]:
+    return [one.model_dump(mode="json") for one in records]
+
+
+def compute(record: Free, left: LeftOfPages) -> FoldedBlock:
+    """What was drawn, worked out; shut it is as large as its shadow on the table."""
+    walls = _walls(record)
+
+    def programme(_sizes: Sizes) -> Programme:
+        return programme_of(record.sheets, record.steps, record.groups)
+
+    def mend(room: Room, size: float) -> Changes:
+        return (("pages.sheets", _dumped(_with_wall(record, room.name, size))),)
+
+    block = folded.compute(
+        record,
+        left,
+        Own(
+            "free folio",
+            lambda _wide, _high: programme,
+            typed=walls,
+            paths=dict.fromkeys(walls, ""),
+            offers=(*_orders(record), *_drawing(record, left)),
+            mend=mend,
+            dragged=_dragged(record.sheets[0]),
+        ),
+    )
+    worked = block.made.worked
+    shadows = [worked.shut.shadow(key, worked.assembly.pieces) for key in worked.shut.pile]
+    x0, y0, x1, y1 = bounds(point for shadow in shadows for point in shadow)
+    return replace(block, leaf_width_mm=max(x1 - x0, 1.0), leaf_height_mm=max(y1 - y0, 1.0))
+
+
+def _dragged(sheet: DrawnSheet) -> tuple[Dragged, ...]:
+    """The scores of the first sheet."""
+    found = []
+    axes: tuple[redrawn.Axis, ...] = ("x", "y")
+    for axis in axes:
+        edges = [0.0, *accumulate(redrawn.sizes(sheet, axis))]
+        for number in range(1, len(edges) - 1):
+            low, high = edges[number - 1] + redrawn.LEAST_MM, edges[number + 1] - redrawn.LEAST_MM
+            found.append(Dragged(f"pages.score.0.{axis}.{number}", axis, edges[number], min(low, edges[number]), max(high, edges[number])))
+    return tuple(found)
+
+
+def _walls(record: Free) -> dict[str, float | None]:
+    """Panels that stand up between two folds of a right angle, with their size."""
+    found: dict[str, float | None] = {}
+    sheets = {sheet.name: sheet for sheet in record.sheets}
+    for group in record.groups:
+        right = [fold for fold in group.folds if abs(fold.degrees) == 90 and fold.sheet in sheets]
+        names = [name for fold in right for name in (fold.one, fold.other)]
+        for name in {one for one in names if names.count(one) == 2}:
+            sheet = sheets[right[0].sheet]
+            panel = next((one for one in sheet.panels if one.name == name), None)
+            if panel is not None:
+                x0, y0, x1, y1 = bounds(piece_of(sheet)[name].outline)
+                found[name] = min(x1 - x0, y1 - y0)
+    return found
+
+
+def _with_wall(record: Free, name: str, size: float) -> list[DrawnSheet]:
+    """The sheets with a wall of another size, along the shorter of its sides."""
+    found = []
+    for sheet in record.sheets:
+        panel = next((one for one in sheet.panels if one.name == name), None)
+        if panel is None:
+            found.append(sheet)
+            continue
+        axis: redrawn.Axis = "x" if sheet.widths_mm[panel.column] <= sheet.heights_mm[panel.row] else "y"
+        found.append(redrawn.sized(sheet, axis, panel.column if axis == "x" else panel.row, size))
+    return found
+
+
+def _orders(record: Free) -> tuple[Offer, ...]:
+    """Other orders of shutting: all of them, or for many groups each a place forward."""
+    groups, now = record.groups, tuple(group.name for group in record.groups)
+    if len(groups) <= MOST_ORDERED:
+        return tuple(
+            Offer(label_of(tuple(group.name for group in order)), (("pages.groups", _dumped(order)),), group="order")
+            for order in permutations(groups)
+            if tuple(group.name for group in order) != now
+        )
+    return tuple(
+        Offer(
+            f"{groups[number].name} before {groups[number - 1].name}",
+            (("pages.groups", _dumped([*groups[: number - 1], groups[number], groups[number - 1], *groups[number + 1 :]])),),
+            group="draw",
+        )
+        for number in range(1, len(groups))
+    )
+
+
+def _drawing(record: Free, left: LeftOfPages) -> list[Offer]:
+    """What can be drawn on the first sheet with one tap."""
+    sheet, rest = record.sheets[0], list(record.sheets[1:])
+    found: list[Offer] = []
+
+    def sheets(label: str, changed: DrawnSheet, groups: tuple[DrawnGroup, ...] | None = None) -> None:
+        more = () if groups is None else (("pages.groups", _dumped(groups)),)
+        found.append(Offer(label, (("pages.sheets", _dumped([changed, *rest])), *more), group="draw"))
+
+    for number, group in enumerate(record.groups):
+        other = "outside" if group.folds[0].degrees > 0 else "inside"
+        found.append(
+            Offer(
+                f"fold {group.name} to the {other}", (("pages.groups", _dumped(redrawn.turned_over(record.groups, number))),), group="draw"
+            )
+        )
+        if len(record.groups) > 1:
+            found.append(
+                Offer(
+                    f"leave {group.name} unfolded",
+                    (("pages.groups", _dumped([*record.groups[:number], *record.groups[number + 1 :]])),),
+                    group="draw",
+                )
+            )
+    folded_ = {frozenset({fold.one, fold.other}) for group in record.groups for fold in group.folds}
+    folded_ |= {frozenset({fold.one, fold.other}) for step in record.steps for fold in step.folds}
+    for crease in piece_of(sheet).creases:
+        if crease.between not in folded_ and len(record.groups) < 60:
+            groups = redrawn.folded_over(record.groups, sheet, crease.one, crease.other)
+            found.append(Offer(f"fold {crease.other} over {crease.one}", (("pages.groups", _dumped(groups)),), group="draw"))
+    axes: tuple[tuple[redrawn.Axis, str], ...] = (("x", "column"), ("y", "row"))
+    for axis, word in axes:
+        for number, size in enumerate(redrawn.sizes(sheet, axis)):
+            if size >= 20 and not redrawn.full(sheet, axis):
+                changed = redrawn.split(sheet, axis, number)
+                sheets(
+                    f"score {word} {number + 1} in half, {left.brief.ruler.show(size / 2)} each",
+                    changed,
+                    redrawn.refolded(record.groups, sheet, changed),
+                )
+    for side in ("left", "right", "head", "tail"):
+        if not redrawn.full(sheet, "x" if side in ("left", "right") else "y"):
+            changed, _ = redrawn.flapped(sheet, side)
+            if redrawn.hangs_together(changed):
+                sheets(f"add a flap at the {side}", changed)
+    there = {(panel.column, panel.row) for panel in sheet.panels}
+    for panel in sheet.panels:
+        if redrawn.can_be_cut(sheet, panel.name):
+            sheets(f"cut away {panel.name}", redrawn.cut_away(sheet, panel.name))
+    for column in range(len(sheet.widths_mm)):
+        for row in range(len(sheet.heights_mm)):
+            if (column, row) not in there:
+                changed = redrawn.put_back(sheet, column, row)
+                if redrawn.hangs_together(changed):
+                    sheets(f"put back column {column + 1}, row {row + 1}", changed)
+    return found
+
+
+KIND: Final = BlockKind(
+    name="free",
+    title="free folio",
+    summary="Drawn by you: scores dragged, cells cut away, flaps added, its directions and order set.",
+    record=Free,
+    compute=compute,
+    roles=(CARD, "mat"),
+    unit="folio",
+    traits=Traits(glue=True),
+    read=read,
+)
