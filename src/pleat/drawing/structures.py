@@ -9,6 +9,7 @@ from typing import Final
 from pleat.core.folding.assembly import Key, State
 from pleat.core.folding.convex import Polygon, area, bounds
 from pleat.core.folding.flat import Flat, Place
+from pleat.core.folding.pile import cells
 from pleat.core.folding.programme import Fold, Programme, Worked, built
 from pleat.core.folding.sheet import Piece, scores
 from pleat.core.structures.dressing import Dressing
@@ -145,6 +146,45 @@ def states(worked: Worked, look: Look, *, printed: bool = False) -> tuple[Drawin
         ]
         found.append(Drawing(right - left, bottom - top, f"{state.name}, from above", shapes))
     return tuple(found)
+
+
+def section(made: Made, look: Look) -> Drawing:
+    """A cut through the middle of the shut thing, from head to tail as one looks at it end on, at true thickness: every layer lies on what is under it there, and what goes in shows as what it is."""
+    worked = made.worked
+    assembly, shut = worked.assembly, worked.shut
+    left, top, right, bottom = bounds(point for key in shut.pile for point in shut.shadow(key, assembly.pieces))
+    middle = (top + bottom) / 2 + 0.01  # not along a fold
+    shapes: list[Shape] = []
+    highest = 0.0
+    columns = [cell for cell in cells(assembly, shut) if cell.outline[0][1] <= middle < cell.outline[2][1]]
+    stacks = []
+    for cell in columns:
+        up, layers = 0.0, []
+        for key in cell.layers:
+            thick = max(made.calipers[assembly.pieces[key[0]].stock].likely, 0.05)
+            layers.append((key, up, thick))
+            up += thick
+        stacks.append((cell, layers))
+        highest = max(highest, up)
+    for cell, layers in stacks:
+        x0, x1 = cell.outline[0][0] - left, cell.outline[1][0] - left
+        for key, up, thick in layers:
+            shapes.append(Rect(x0, highest - up - thick, x1 - x0, thick, f"layer swatch-{_swatch(assembly.pieces[key[0]], look)}"))
+    for room in made.rooms:
+        pose = shut.poses[room.wall]
+        x = pose.place((*assembly.pieces[room.wall[0]][room.wall[1]].outline[0], 0.0))[0] - left
+        if abs(pose.x[2]) > 0.5:  # it stands across the cut
+            shapes += [
+                Line(x, highest, x, highest - room.has_mm, "leader"),
+                Label(x, highest, room.name, "quiet", "start" if x < (right - left) / 2 else "end", (0, 16)),
+            ]
+    words = f"Cut through the middle, shut: {look.ruler.thin(highest)} where it is thickest."
+    dims = (Dim("right", 0, highest, look.ruler.thin(highest)),)
+    return Drawing(right - left, max(highest, 0.1), words, shapes, dims=dims, room=(("bottom", 24.0), ("top", 6.0)))
+
+
+def _swatch(piece: Piece, look: Look) -> str:
+    return look.swatches["mat"] if piece.name.startswith(DRESSED) else look.swatches.get(piece.stock, "cream")
 
 
 def standing(programme: Programme, look: Look, says: str) -> Drawing:

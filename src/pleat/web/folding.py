@@ -8,16 +8,18 @@ from typing import Any, Final
 from flask import Blueprint, Response, abort, redirect, render_template, request, url_for
 
 from pleat.core.folding.closing import blocked
+from pleat.core.folding.convex import bounds
 from pleat.core.folding.pile import faces
 from pleat.core.folding.programme import Worked
 from pleat.core.folding.tree import Node, tree
 from pleat.core.planning import Plan
 from pleat.core.structures.cut import said
+from pleat.core.structures.dressing import SMALLEST_MM
 from pleat.core.structures.made import Made
 from pleat.core.structures.orders import compared
 from pleat.core.words import joined
 from pleat.drawing.pages.folded import look_of
-from pleat.drawing.structures import DRESSED, states
+from pleat.drawing.structures import DRESSED, section, states
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import books
 from pleat.web import asked
@@ -58,6 +60,7 @@ def show(book_id: int) -> str | Response:
             (state.name, drawn(render_screen(one, 300, 190, STATE))) for state, one in zip(worked.states, states(worked, look), strict=True)
         ],
         shows=shows(worked),
+        cut=drawn(render_screen(section(made, look), 1000, 150)),
         data=json.dumps(moving(worked, opened.plan)),
     )
 
@@ -87,7 +90,8 @@ def shows(worked: Worked) -> list[tuple[str, str]]:
             if worked.assembly.pieces[piece].rigid:
                 names.append(f"{piece} ({'its front' if face.side == 'A' else 'its back'})")
                 continue
-            if worked.programme.opens:
+            left, top, right, bottom = bounds(worked.assembly.pieces[piece][face.key[1]].outline)
+            if worked.programme.opens or min(right - left, bottom - top) < SMALLEST_MM:
                 continue
             turned = {0: "", 180: ", on its head", 90: ", on its side", 270: ", on its side"}.get(round(face.turn), ", slanting")
             side = "inside" if face.side == "A" else "outside"

@@ -14,10 +14,12 @@ from pleat.core.kinds import TAG, UnitKind
 from pleat.core.pages.block import Block, LeftOfPages, Unit
 from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Changes, Check, Figure, Offer, Rule, Step
-from pleat.core.structures import checks, cut, figures, work
+from pleat.core.structures import checks, cut, fastened, figures, pads, work
 from pleat.core.structures.drawn import written
 from pleat.core.structures.dressing import Dressed, Filling, filling
+from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import MAT, Build, Made, Room, Sizes, make
+from pleat.core.structures.pads import FromPad
 from pleat.core.units import Ruler
 
 CARD: Final = "card"
@@ -82,7 +84,7 @@ class Own:
     held: Callable[[Made, LeftOfPages], tuple[Estimate, float]] | None = None
 
 
-def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
+def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     """A structure as a block."""
     brief, ruler, fill = left.brief, left.brief.ruler, filling(record)
     stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf", "board")}
@@ -103,15 +105,29 @@ def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
             *figures.pieces(made, ruler, own.times),
             *figures.rooms(made, ruler),
             *figures.faces(made, fill, ruler),
+            *pads.figures(record, made, stocks[MAT]),
+            *(fastened.figures(record, made, ruler) if isinstance(record, Fastened) else ()),
             figures.shut(made, ruler),
         ),
-        checks=(*own.checks(made), *checks.find(asked)),
-        offers=(*own.offers, *fits, *_from_sheet(left, own, stocks, made), *_free(record, left, own, made)),
+        checks=(
+            *own.checks(made),
+            *checks.find(asked),
+            *pads.checks(record, made, stocks[MAT]),
+            *(fastened.checks(record, made, ruler) if isinstance(record, Fastened) else ()),
+        ),
+        offers=(
+            *own.offers,
+            *pads.offers(record, made, stocks[MAT]),
+            *fits,
+            *_from_sheet(left, own, stocks, made),
+            *_free(record, left, own, made),
+        ),
         parts=(
             *cut.parts(made, brief.quantity, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
             *(cut.papers(made.dressings, brief.quantity, own.copies) if fill.mats else ()),
+            *(fastened.parts(record, brief.quantity) if isinstance(record, Fastened) else ()),
         ),
-        steps=_steps(own, made, fill, ruler),
+        steps=_steps(record, own, made, fill, ruler),
         unit=own.unit,
         units=(Unit(edge, 1.0),) * own.copies,
         leaves=panels,
@@ -134,9 +150,10 @@ def compute(record: Dressed, left: LeftOfPages, own: Own) -> FoldedBlock:
     )
 
 
-def _steps(own: Own, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
+def _steps(record: FromPad, own: Own, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
     """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of them."""
-    steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states)))
+    keeps = fastened.steps(record, made, ruler, own.states) if isinstance(record, Fastened) else ()
+    steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states, ("fastener.first",) if keeps else ())), *keeps)
     return (*steps, *own.last(tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))))
 
 

@@ -25,6 +25,7 @@ class Stock:
     """A material ready for use: sizes in mm; ``grain`` is the sheet's axis (w or h) or None when not known. Pieces name it by its ``key``.
 
     ``upright_only`` says that its pattern has a top, along the sheet's height. ``cloth`` comes from a roll. ``in_materials`` sheets are counted among the materials, not in the book.
+    A pad has so many ``designs``, ``each`` so many times.
     """
 
     key: str
@@ -46,6 +47,8 @@ class Stock:
     cloth: bool = False
     in_materials: bool = False
     price: float | None = None
+    designs: int = 1
+    each: int = 1
 
     @property
     def serves(self) -> str:
@@ -97,6 +100,8 @@ def _of_paper(paper: Paper, key: str, ruler: Ruler) -> Stock:
         upright_only=fits_pattern(paper),
         in_materials=paper.stock_id is not None,
         price=paper.price,
+        designs=paper.designs,
+        each=paper.each,
     )
 
 

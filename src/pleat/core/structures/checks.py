@@ -39,6 +39,7 @@ def find(asked: Asked) -> tuple[Check, ...]:
     """Every check that has something to say."""
     found = [
         *_rooms(asked),
+        _sum(asked),
         _through(asked),
         _border(asked),
         _one_size(asked),
@@ -80,6 +81,31 @@ def _mended(asked: Asked, room: Room) -> Changes:
     if asked.mend is not None:
         return asked.mend(room, room.proposed(asked.ruler))
     return ((asked.paths[room.name], None),)
+
+
+def _sum(asked: Asked) -> Check | None:
+    """A1: the panels of a sheet do not add up to the sheet that was cut."""
+    record, ruler = asked.record, asked.ruler
+    if record.cut_width_mm is None and record.cut_height_mm is None:
+        return None
+    sheet = max(sheets(asked.made), key=lambda one: one.area_mm2)
+    cut = (record.cut_width_mm or sheet.size_mm[0], record.cut_height_mm or sheet.size_mm[1])
+    off = [own - side for own, side in zip(cut, sheet.size_mm, strict=True)]
+    if all(abs(one) <= max(ruler.step_mm, SAME_MM) for one in off):
+        return None
+    said_ = joined(
+        f"{ruler.show(abs(one))} too {'much' if one > 0 else 'little'} in its {name}"
+        for one, name in zip(off, ("width", "height"), strict=True)
+        if abs(one) > SAME_MM
+    )
+    forget = ((f"{asked.pleat}.cut_width_mm", None), (f"{asked.pleat}.cut_height_mm", None))
+    return Check(
+        "A1",
+        "stop" if min(off) < -SAME_MM else "watch",
+        f"The panels of the {sheet.name} do not add up to the sheet you cut: {said_}.",
+        f"Panels added up: {ruler.size(*sheet.size_mm)}; the sheet: {ruler.size(*cut)}. Scored from one edge, the last panel gets all of the difference.",
+        (Offer("I will cut it anew", forget),),
+    )
 
 
 def _through(asked: Asked) -> Check | None:

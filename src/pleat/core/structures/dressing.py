@@ -55,6 +55,8 @@ class Dressed(Member):
     border_said: Annotated[
         Literal["side", "whole"], ChoiceRule("the border is", (("side", "on each side"), ("whole", "both sides together")))
     ] = "side"
+    cut_width_mm: Annotated[float, LengthRule("the largest sheet you cut, wide", 10, 3000)] | None = None
+    cut_height_mm: Annotated[float, LengthRule("the largest sheet you cut, high", 10, 3000)] | None = None
     wanted: Annotated[int, NumberRule("places you want", 1, 500, whole=True)] | None = None
     mat_width_mm: Annotated[float, LengthRule("the papers you cut, wide", 5, 600)] | None = None
     mat_height_mm: Annotated[float, LengthRule("the papers you cut, high", 5, 600)] | None = None
@@ -93,7 +95,7 @@ def filling(record: Dressed) -> Filling:
 @dataclass(frozen=True)
 class Dressing:
     """A face as it is dressed: its panel and side, its paper as (width, height, corner on the piece) in mm, how many things lie on it, each
-    (width, height), and whether it is the blank side of a one-sided sheet."""
+    (width, height), and whether it is the blank side of a one-sided sheet. ``shown`` adds up how much of it shows over all states, ``turn`` is how it is turned where it shows most."""
 
     key: Key
     side: Side
@@ -103,7 +105,13 @@ class Dressing:
     places: int
     each_mm: tuple[float, float]
     blank: bool
-    least_share: float = 1.0
+    shown: float = 0.0
+    turn: float = 0.0
+
+    @property
+    def name(self) -> str:
+        """What it is called in a book: its panel and its side."""
+        return f"{self.key[0]}/{self.key[1]}:{self.side}"
 
 
 def places(width_mm: float, height_mm: float, filling: Filling) -> tuple[int, tuple[float, float]]:

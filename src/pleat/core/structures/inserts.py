@@ -13,8 +13,8 @@ from pleat.core.folding.programme import Add, Lay, Operation
 from pleat.core.folding.sheet import board
 from pleat.core.plan import Check, Figure, Offer, Rule
 from pleat.core.structures.cut import said
-from pleat.core.structures.dressing import Dressed
 from pleat.core.structures.made import Made
+from pleat.core.structures.pads import FromPad
 from pleat.core.units import Ruler
 
 INSERT: Final = "insert"
@@ -22,7 +22,7 @@ EASE_MM: Final = 3.0
 """By how much an insert is narrower than the throat, so that it slides (common practice: 1/8 in)."""
 
 
-class Pocketed(Dressed):
+class Pocketed(FromPad):
     """A structure with pockets: their height, their tabs, and what slides in."""
 
     pocket_mm: Annotated[float, LengthRule("the pocket's height", 15, 500)] | None = None

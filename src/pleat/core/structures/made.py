@@ -128,15 +128,18 @@ def _with(programme: Programme, extras: Sequence[Add | Lay]) -> Programme:
 
 def dressed(worked: Worked, filling: Filling, skip: frozenset[str] = frozenset()) -> tuple[Dressing, ...]:
     """Every face that shows in some state and is large enough, with its paper and what lies on it. What a pocket covers of it is left out."""
-    shown: dict[tuple[Key, Side], tuple[float, tuple[float, float, float, float]]] = {}
+    shown: dict[tuple[Key, Side], tuple[float, tuple[float, float, float, float], float]] = {}
+    total_: dict[tuple[Key, Side], float] = {}
     for number, state in enumerate(worked.states):
         for above in (True, False) if number in (0, len(worked.states) - 1) else (True,):
             for face in faces(worked.assembly, state, above=above):
-                before = shown.get((face.key, face.side))
+                at = (face.key, face.side)
+                total_[at] = total_.get(at, 0.0) + face.area_mm2
+                before = shown.get(at)
                 if before is None or face.share > before[0] + 1e-6:
-                    shown[face.key, face.side] = (face.share, bounds(face.largest))
+                    shown[at] = (face.share, bounds(face.largest), face.turn)
     found = []
-    for (key, side), (_, box) in shown.items():
+    for (key, side), (_, box, turn) in shown.items():
         piece = worked.assembly.pieces[key[0]]
         left, top, right, bottom = box
         if key[0] in skip or piece.rigid or min(right - left, bottom - top) < SMALLEST_MM:
@@ -146,7 +149,8 @@ def dressed(worked: Worked, filling: Filling, skip: frozenset[str] = frozenset()
         if min(wide, high) <= 5:
             continue
         count, each = places(wide, high, filling)
-        found.append(Dressing(key, side, wide, high, (left + border, top + border), count, each, piece.good == "A" and side == "B"))
+        blank = piece.good == "A" and side == "B"
+        found.append(Dressing(key, side, wide, high, (left + border, top + border), count, each, blank, total_[key, side], turn))
     return tuple(found)
 
 

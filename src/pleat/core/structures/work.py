@@ -23,11 +23,10 @@ DRIES_MINUTES: Final = 60
 
 @dataclass(frozen=True)
 class Work:
-    """What the steps of a structure are called and wait for: the name before its states, what it needs first, and the tab's words where there are any."""
+    """What the steps of a structure are called and wait for: the name before its states, and what has to be there before its faces are papered."""
 
     prefix: str
     needs: tuple[str, ...] = ()
-    advice: str = ""
 
 
 def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
@@ -178,7 +177,7 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Ste
             "Give every face its paper",
             f"{many(len(made.dressings) * made.copies, 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
             ("glue",),
-            needs=("mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored"),
+            needs=("mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored", *work.needs),
             gives=(f"{work.prefix}.papered",),
             tags=frozenset({"glue", "mat"}),
             cautions=(GLUE,),

@@ -15,7 +15,7 @@ from pleat.web.pleats.members import about
 
 GOES_IN: Final = ("photo", "bulk", "border_mm", "mats")
 """What is decided most often."""
-DONE: Final = ("bulk_mm", "border_said", "wanted", "mat_width_mm", "mat_height_mm")
+DONE: Final = ("cut_width_mm", "cut_height_mm", "fastened_mm", "bulk_mm", "liked", "border_said", "wanted", "mat_width_mm", "mat_height_mm")
 """What was measured or cut already, and what is said more precisely."""
 SIZE: Final = ("photo_width_mm", "photo_height_mm")
 
@@ -48,8 +48,8 @@ def folded(result: FoldedBlock, opened: Opened) -> dict[str, Any]:
         **view,
         "own": own,
         "goes_in": [f"pages.{name}" for name in (*GOES_IN, *sizes)],
-        "done": [f"pages.{name}" for name in DONE],
-        "sizes": [one for one in result.offers if one.group in ("size", "cut", "free")],
+        "done": [f"pages.{name}" for name in DONE if f"pages.{name}" in named],
+        "sizes": [one for one in result.offers if one.group in ("papers", "size", "cut", "free")],
         "orders": [one for one in result.offers if one.group == "order"],
         "draws": [one for one in result.offers if one.group == "draw"],
         "moves": "open and shut it" if result.programme.closing else "",

@@ -13,8 +13,8 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import FoldedBlock, Own
 from pleat.core.plan import Check, Offer
-from pleat.core.structures.dressing import Dressed
 from pleat.core.structures.made import Build, Made, Sizes
+from pleat.core.structures.pads import FromPad
 
 FLIP_TAB_MM: Final = 12.0
 LEAST_FLIP_MM: Final = 15.0
@@ -23,7 +23,7 @@ Counted = Literal["leaves", "pages", "unsaid"]
 COUNTS: Final = (("leaves", "leaves"), ("pages", "pages"), ("unsaid", "not said"))
 
 
-class Album(Dressed):
+class Album(FromPad):
     """Pleat 3, leaves of an album. ``spread`` says whether bulky things lie on one spot of successive leaves or are moved about."""
 
     kind: Literal["album"] = "album"

@@ -12,6 +12,7 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.structures import inserts
+from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.inserts import Pocketed, insert, tucked
 from pleat.core.structures.made import Build, Sizes
 
@@ -20,7 +21,7 @@ FLANGE_MM: Final = 20.0
 """How far a joining strip is glued on to a bag (common practice: 3/4 in)."""
 
 
-class BagFolio(Pocketed):
+class BagFolio(Pocketed, Fastened):
     """Pleat 3, a folio of three bags; ``pocket_mm`` is how high the front of a bag is."""
 
     kind: Literal["bagfolio"] = "bagfolio"

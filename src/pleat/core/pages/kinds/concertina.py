@@ -15,8 +15,8 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.plan import Check, Figure, Offer, Rule
-from pleat.core.structures.dressing import Dressed
 from pleat.core.structures.made import Build, Made, Sizes
+from pleat.core.structures.pads import FromPad
 from pleat.core.units import Ruler
 from pleat.core.words import many
 
@@ -25,7 +25,7 @@ LEAST_TAB_MM: Final = 8.0
 MOST_TAB_MM: Final = 20.0
 
 
-class Concertina(Dressed):
+class Concertina(FromPad):
     """Pleat 3, a concertina: its panels, and along which side of the sheet its strips are cut."""
 
     kind: Literal["concertina"] = "concertina"

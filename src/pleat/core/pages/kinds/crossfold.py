@@ -15,7 +15,7 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.plan import Offer
-from pleat.core.structures.dressing import Dressed
+from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import Build, Sizes
 from pleat.core.structures.orders import label_of
 
@@ -26,7 +26,7 @@ CLEAR_MM: Final = 1.0
 """An arm ends so far short of the fold it comes down to (house rule)."""
 
 
-class Crossfold(Dressed):
+class Crossfold(Fastened):
     """Pleat 3, a folio folded in both directions. An arm of 0 is left away; one that is not said is as large as the middle."""
 
     kind: Literal["crossfold"] = "crossfold"

@@ -12,6 +12,7 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.structures import inserts
+from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.inserts import Pocketed, insert, tucked
 from pleat.core.structures.made import Build, Sizes
 
@@ -19,7 +20,7 @@ POCKET_SHARE: Final = 0.4
 """How high a pocket is, as a share of its panel (house rule)."""
 
 
-class Folder(Pocketed):
+class Folder(Pocketed, Fastened):
     """Pleat 3, a folder."""
 
     kind: Literal["folder"] = "folder"

@@ -22,7 +22,7 @@ from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.plan import Changes, Offer
 from pleat.core.structures import redrawn
 from pleat.core.structures.drawn import DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, DrawnStep, piece_of, programme_of
-from pleat.core.structures.dressing import Dressed
+from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import Room, Sizes
 from pleat.core.structures.orders import label_of
 from pleat.core.units import RULERS, parse_length
@@ -48,7 +48,7 @@ def _over() -> DrawnGroup:
     return DrawnGroup(name="front", folds=tuple(DrawnFold(sheet="sheet", one=one, other=other, degrees=90.0) for one, other in folds))
 
 
-class Free(Dressed):
+class Free(Fastened):
     """Pleat 3, a folio as it was drawn."""
 
     kind: Literal["free"] = "free"

@@ -13,11 +13,11 @@ from pleat.core.kinds import BlockKind, Traits
 from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
-from pleat.core.structures.dressing import Dressed
+from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import Build, Sizes
 
 
-class Nested(Dressed):
+class Nested(Fastened):
     """Pleat 3, nested folders. ``shrink_mm`` is how much narrower and lower each is than the one around it, on each side."""
 
     kind: Literal["nested"] = "nested"

@@ -12,14 +12,14 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.pages.kinds.album import COUNTS, Counted, leaves_of, unsaid
-from pleat.core.structures.dressing import Dressed
 from pleat.core.structures.made import Build, Sizes
+from pleat.core.structures.pads import FromPad
 
 LEAST_TAB_MM: Final = 6.0
 """A tab that a cord can hold (house rule)."""
 
 
-class Pairs(Dressed):
+class Pairs(FromPad):
     """Pleat 3, leaves in pairs; an odd number of leaves is rounded up."""
 
     kind: Literal["pairs"] = "pairs"
