@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Final
 
 from pleat.core.cautions import KNIFE
@@ -22,7 +23,15 @@ def of(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> tu
     steps = [_gather(left, takes)] if takes else []
     if leaves or left.pages.whole_sheets:
         steps.append(_leaves(left, leaves, takes))
-    steps += [_others(left.brief.ruler, role, [cut for cut in cuts if cut.stock.role == role]) for role in roles]
+    for role in roles:
+        own = [cut for cut in cuts if cut.stock.role == role]
+        early = [cut for cut in own if not cut.part.needs]
+        late = [cut for cut in own if cut.part.needs]
+        if early and late and role == "board":  # leaves of board are cut long before the boards that are measured for
+            steps.append(replace(_others(left.brief.ruler, role, early), key=f"cut_{role}_first", gives=(f"{role}.first",)))
+            steps.append(replace(_others(left.brief.ruler, role, late), gives=(f"{role}.cut",)))
+        else:
+            steps.append(_others(left.brief.ruler, role, own))
     return tuple(steps)
 
 
@@ -88,7 +97,7 @@ def _others(ruler: Ruler, role: str, cuts: Sequence[Cut]) -> Step:
         " ".join([f"{listed}.", *(part.advice for part in parts if part.advice)]),
         _cutters(cuts),
         needs=("stock.gathered", *dict.fromkeys(need for part in parts for need in part.needs)),
-        gives=(f"{role}.cut",),
+        gives=(f"{role}.cut", f"{role}.first"),
         cautions=(KNIFE,),
         signature=signature(*(side for part in parts for side in (part.width_mm, part.height_mm))),
         takes=tuple(dict.fromkeys(cut.stock.key for cut in cuts)),

@@ -363,7 +363,9 @@ class Assembly:
                 low, high = sorted((place[one], place[other]))
                 between = span[0] < low < span[1], span[0] < high < span[1]
                 if self._angles.get((name, crease.one, crease.other), 0.0) == 0:
-                    if any(between):
+                    # of a flat sheet only the part on the fold's own side lies between its layers, or not: the order of the other part says nothing
+                    near = one if self._same_side(ends[0], one, line) else other
+                    if span[0] < place[near] < span[1]:
                         found.append(Fault("through", ends, (one, other)))
                 elif between[0] != between[1] and self._same_side(ends[0], one, line):
                     found.append(Fault("crossed", ends, (one, other)))

@@ -3,7 +3,7 @@ panel is joined once what it lies on is there. What is only tucked waits for all
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from graphlib import TopologicalSorter
 from typing import Literal
 
@@ -43,19 +43,19 @@ def tasks(programme: Programme) -> tuple[Task, ...]:
             if needed:
                 found.append(Task(kind, (sheet.name,), after=tuple(last[sheet.name])))  # type: ignore[arg-type]
                 last[sheet.name] = [len(found) - 1]
-    glued: list[int] = []
     for number, one in enumerate(programme.build):
         if isinstance(one, Add):
             continue
         names = (one.piece,) if isinstance(one, Fold) else tuple(dict.fromkeys((one.laid[0], one.host[0])))
         kind_: TaskKind = "fold" if isinstance(one, Fold) else "tuck" if one.by == "tuck" else "join"
-        after = {task for name in names for task in last[name]} | (set(glued) if kind_ == "tuck" else set())
+        after = {task for name in names for task in last[name]}
         found.append(Task(kind_, names, (number,), tuple(sorted(after))))
+        if kind_ == "tuck":
+            continue  # nothing waits for what is slid in
         for name in names:
             last[name] = [len(found) - 1]
-        if kind_ == "join":
-            glued.append(len(found) - 1)
-    return tuple(found)
+    dry = {number for number, task in enumerate(found) if task.kind == "join"}
+    return tuple(replace(task, after=tuple(sorted({*task.after, *dry}))) if task.kind == "tuck" else task for task in found)
 
 
 def in_order(found: tuple[Task, ...]) -> tuple[int, ...]:

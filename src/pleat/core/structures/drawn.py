@@ -138,7 +138,17 @@ def programme_of(sheets: Iterable[DrawnSheet], steps: Iterable[DrawnStep], group
         folds = tuple(one for one in _folds(group.folds, pieces) if one.piece in hung)
         if folds:
             closing.append(Group(group.name, folds))
-    return Programme(tuple(one for one in build if not isinstance(one, Add) or one.piece.name in hung), tuple(closing), turns=True)
+    return Programme(tuple(one for one in build if _piece(one) in hung), tuple(closing), turns=True)
+
+
+def _piece(one: Operation) -> str:
+    """The piece that an operation is done to."""
+    match one:
+        case Add(piece):
+            return piece.name
+        case Fold(name):
+            return name
+    return one.laid[0]
 
 
 def _build(step: DrawnStep, pieces: dict[str, Piece], add: Any, there: Any, hung: set[str]) -> list[Operation]:

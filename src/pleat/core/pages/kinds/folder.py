@@ -6,7 +6,7 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.programme import Add, Fold, Group, Lay, Operation, Programme
-from pleat.core.folding.sheet import Span, piece
+from pleat.core.folding.sheet import Cut, Span, piece
 from pleat.core.kinds import BlockKind, Traits
 from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
@@ -16,6 +16,8 @@ from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.inserts import Pocketed, insert, tucked
 from pleat.core.structures.made import Build, Sizes
 
+CLEAR_MM: Final = 1.5
+"""How far a pocket stays off the fold beside it (house rule)."""
 POCKET_SHARE: Final = 0.4
 """How high a pocket is, as a share of its panel (house rule)."""
 
@@ -55,7 +57,7 @@ def build(record: Folder, width: float, height: float) -> Build:
         rows = [Span("", height), *([Span("pocket", tall)] if in_ else [])]
         kept = [(panel, "pocket") for panel in in_] + [("left tab", "pocket"), ("right tab", "pocket")]
         glued = [f"{side} tab, pocket" for side in ("left", "right")]
-        sheet = piece("folder", CARD, columns, rows, kept=kept, gone=[("left tab", ""), ("right tab", "")], glued=glued)
+        sheet = piece("folder", CARD, columns, rows, kept=kept, gone=[("left tab", ""), ("right tab", "")], cuts=_parted(record, tab, width, height), glued=glued)
         start = tab if "front" in in_ else 0.0
         middle = {"front": start + width / 2, "back": start + width + room + width / 2}
         steps: list[Operation] = [Add(sheet, "back")]
@@ -72,6 +74,17 @@ def build(record: Folder, width: float, height: float) -> Build:
         return Programme(tuple(steps), (Group("front", (Fold("folder", over),)),))
 
     return programme
+
+
+def _parted(record: Folder, tab: float, width: float, height: float) -> list[Cut]:
+    """Without a gusset both pockets meet at the fold: each is cut a little short of it, so that the folder shuts."""
+    if record.gusset == "yes" or record.pockets != "both":
+        return []
+    fold = tab + width
+    return [
+        Cut((fold - CLEAR_MM, height), (fold - CLEAR_MM, height + 1), (fold, height), frozenset({"front, pocket"})),
+        Cut((fold + CLEAR_MM, height), (fold + CLEAR_MM, height + 1), (fold, height), frozenset({"back, pocket"})),
+    ]
 
 
 def compute(record: Folder, left: LeftOfPages) -> FoldedBlock:
