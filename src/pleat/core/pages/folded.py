@@ -56,7 +56,7 @@ class Own:
 
     ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
     ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf,
-    ``least`` how wide a gusset has to be at least. Of a leaf that is made ``copies``
+    ``least`` how wide a gusset has to be at least, ``calipers`` how thick what slides in is. Of a leaf that is made ``copies``
     times, ``held`` says how thick one is at its held edge, and how much thicker away from it; ``states`` begins the names of the states of the work.
     """
 
@@ -74,6 +74,7 @@ class Own:
     leaves: int = 0
     skip: frozenset[str] = frozenset()
     less_mm: float = 0.0
+    calipers: Mapping[str, Estimate] = field(default_factory=dict)
     dragged: tuple[Dragged, ...] = ()
     mend: Callable[[Room, float], Changes] | None = None
     least: Mapping[str, float] = field(default_factory=dict)
@@ -89,7 +90,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     brief, ruler, fill = left.brief, left.brief.ruler, filling(record)
     stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf", "board")}
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
-    calipers = {key: stock.caliper for key, stock in stocks.items()}
+    calipers = {**{key: stock.caliper for key, stock in stocks.items()}, "offcut": stocks[CARD].caliper, **own.calipers}
     made = replace(make(own.at(*size), own.typed, fill, calipers, ruler, skip=own.skip, least=own.least), copies=own.copies)
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1

@@ -50,6 +50,12 @@ def insert(record: Pocketed) -> Insert | None:
     return Insert(record.insert_width_mm, record.insert_height_mm, Estimate.ranged(thick * 0.9, thick, thick * 1.1, "what slides in"))
 
 
+def calipers(record: Pocketed) -> dict[str, Estimate]:
+    """How thick what slides in is, by the stock it stands for."""
+    what = insert(record)
+    return {INSERT: what.thick} if what else {}
+
+
 def tucked(what: Insert | None, name: str, host: Key, foot: tuple[float, float]) -> tuple[Operation, ...]:
     """The operations that slide it in: it stands on ``foot``, the middle of the pocket's floor on the host's own mm."""
     if what is None:

@@ -32,7 +32,11 @@ class Work:
 def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
     """Every step of building it, up to what lies on its faces."""
     every = {name: piece for name, (piece, _) in counted(made).items()}
-    cut = tuple(dict.fromkeys(f"{piece.stock}.{'first' if piece.stock == 'board' else 'cut'}" for piece in sheets(made) if piece.stock not in NOT_CUT))
+    cut = tuple(
+        dict.fromkeys(
+            f"{piece.stock}.{'first' if piece.stock == 'board' else 'cut'}" for piece in sheets(made) if piece.stock not in NOT_CUT
+        )
+    )
     found = [
         *_shape({name: one for name, one in every.items() if shaped(one) and one.stock not in NOT_CUT}, work, cut),
         *_score({name: one for name, one in every.items() if scored(one)}, ruler, work, cut),

@@ -10,6 +10,7 @@ from pleat.core.estimate import Estimate
 from pleat.core.folding.flat import Flat, Place
 from pleat.core.folding.programme import Programme
 from pleat.core.structures.made import Made
+from pleat.core.units import Ruler
 
 CARD: Final = "card"
 LEAF: Final = "album leaf"
@@ -36,14 +37,30 @@ class HingedResult(BindingResult):
 
 @dataclass(frozen=True)
 class Hinge:
-    """What a hinge is worked out from, in mm: leaves and their size, how thick one is with all that is on it, the card of the hinge, and how far the case opens flat between its boards."""
+    """What a hinge is worked out from, in mm: leaves and their size, how thick one is with all that is on it, the card of the hinge, the board of the
+    case, and how many layers of card lie at the spine."""
 
     count: int
     width: float
     height: float
     leaf: Estimate
     card: Estimate
-    bends: float
+    board: float
+    ruler: Ruler
+    layers: int
+
+    def opens(self, gap_mm: float) -> float:
+        """How far the case opens flat between its boards, as the three-piece case makes itself: spine board and both gaps, for leaves so far apart."""
+        return self.ruler.snap_up(self.inside(gap_mm) + 2 * self.board) + 2 * self.ruler.snap_up(GAP_BOARDS * self.board)
+
+    def inside(self, gap_mm: float) -> float:
+        """What the leaves take at the spine when they stand so far apart: never less than they are thick."""
+        return max(self.need.likely, (self.count - 1) * gap_mm + self.leaf.likely + (self.layers - 2 * (self.count - 1)) * self.card.likely)
+
+    def swell(self, gap_mm: float) -> Estimate:
+        """By how much the block is thicker at the spine than its leaves are."""
+        more = self.inside(gap_mm) - self.need.likely
+        return self.card.times(self.layers).plus(Estimate.exact(more))
 
     @property
     def pitch(self) -> float:
@@ -53,15 +70,14 @@ class Hinge:
     @property
     def need(self) -> Estimate:
         """What all of them take."""
-        return self.leaf.times(self.count).plus(self.card.times(2 * self.count))
+        return self.leaf.times(self.count).plus(self.card.times(self.layers))
 
 
-def hinge_of(left: LeftOfBinding) -> Hinge:
-    """The hinge for this block; the case is taken to be as the three-piece case makes itself."""
+def hinge_of(left: LeftOfBinding, more: int = 0) -> Hinge:
+    """The hinge for this block, two layers of card a leaf and so many ``more``; the case is taken to be as the three-piece case makes itself."""
     pages, ruler = left.pages, left.brief.ruler
     count = max(1, len(pages.units))
     card, board = left.paper.stock(CARD).caliper, left.paper.stock("board").caliper.likely
     leaf = pages.thickness.times(1 / count)
-    need = pages.thickness.plus(card.times(2 * count))
-    bends = ruler.snap_up(need.likely + 2 * board) + 2 * ruler.snap_up(GAP_BOARDS * board)
-    return Hinge(count, pages.leaf_width_mm, pages.leaf_height_mm, leaf, card, bends)
+    layers = 2 * count + more
+    return Hinge(count, pages.leaf_width_mm, pages.leaf_height_mm, leaf, card, board, ruler, layers)

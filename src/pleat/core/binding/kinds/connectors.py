@@ -33,11 +33,11 @@ def gussets_of(record: Connectors, hinge: Hinge, ruler: Ruler) -> tuple[float, f
     """(an inner gusset, one at an end) in mm: the inner ones for a leaf's bulk, the rest of what the case opens at the ends, or shared by all."""
     inner = record.gusset_mm or max(ruler.snap_up(hinge.leaf.likely * (1 + SPARE)), ruler.step_mm)
     if record.shared == "all" and record.gusset_mm is None and record.end_mm is None:
-        each = ruler.snap(hinge.bends / (hinge.count + 1))
+        each = hinge.opens(inner) / (hinge.count + 1)
         if each >= inner:
             return each, each
-    rest = (hinge.bends - (hinge.count - 1) * inner) / 2
-    return inner, record.end_mm or max(ruler.snap(rest), ruler.step_mm)
+    rest = (hinge.opens(inner) - (hinge.count - 1) * inner) / 2
+    return inner, record.end_mm or max(rest, ruler.step_mm)
 
 
 def connector(name: str, flange: float, gusset: float, height: float) -> Piece:
@@ -53,7 +53,7 @@ def connector(name: str, flange: float, gusset: float, height: float) -> Piece:
 
 def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
     """The chain for these leaves: one connector more than leaves."""
-    ruler, hinge = left.brief.ruler, hinge_of(left)
+    ruler, hinge = left.brief.ruler, hinge_of(left, more=2)
     inner, end = gussets_of(record, hinge, ruler)
     flange = min(record.flange_mm, hinge.width / 3)
     chain = (hinge.count - 1) * inner + 2 * end
@@ -70,17 +70,19 @@ def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
         chain,
         end,
         _figures(record, hinge, (inner, end), chain, ruler),
-        tuple(one for one in (_room(record, hinge, inner, ruler), _misfit(record, hinge, chain, ruler)) if one),
+        tuple(one for one in (_room(record, hinge, inner, ruler), _misfit(record, (hinge.opens(inner), chain), ruler)) if one),
         (("binding.flange_mm", pieces[0][0].name, "upper flange", flange),),
         folded="Both folds of a connector are valleys.",
         glued="A connector's lower flange on the leaf below, the next leaf on its upper flange; flips are glued to their leaf before.",
     )
-    return work.result(left, hinge, own, at="hinge", swell=hinge.card.times(2 * (hinge.count + 1)))
+    return work.result(left, hinge, own, at="hinge", swell=hinge.swell(inner))
 
 
 def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain: float, ruler: Ruler) -> tuple[Figure, ...]:
     inner, end = sizes
-    off = hinge.bends - (hinge.count - 1) * inner
+    opens = hinge.opens(inner)
+    off = opens - (hinge.count - 1) * inner
+    (inside, ends), whole = ruler.summed([(hinge.count - 1) * inner, 2 * end])
     return (
         Figure(
             "connectors",
@@ -106,7 +108,7 @@ def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain
             "gussets to the boards",
             end,
             "length",
-            f"The case opens {ruler.show(hinge.bends)} between its boards, spine board and both gaps; the inner gussets take {ruler.show((hinge.count - 1) * inner)}: {ruler.show(off)} are shared by two.",
+            f"The case opens {ruler.show(opens)} between its boards, spine board and both gaps; the inner gussets take {ruler.show((hinge.count - 1) * inner)}: {ruler.show(off)} are shared by two.",
             (Rule("arithmetic", "what is left, halved"),),
             scrap=ruler.show(end),
         ),
@@ -115,7 +117,7 @@ def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain
             "the chain, from board to board",
             chain,
             "length",
-            f"{hinge.count - 1} × {ruler.number(inner)} + 2 × {ruler.number(end)} = {ruler.number(chain)} {ruler.name}.",
+            f"Between leaves {inside} + to the boards {ends} = {whole} {ruler.name}.",
             (Rule("arithmetic", "gussets added up"),),
         ),
     )
@@ -135,9 +137,10 @@ def _room(record: Connectors, hinge: Hinge, inner: float, ruler: Ruler) -> Check
     )
 
 
-def _misfit(record: Connectors, hinge: Hinge, chain: float, ruler: Ruler) -> Check | None:
+def _misfit(record: Connectors, sums: tuple[float, float], ruler: Ruler) -> Check | None:
     """E1: the chain against the case: what it misses at each end, flat and with a board at right angles."""
-    off = hinge.bends - chain
+    opens, chain = sums
+    off = opens - chain
     if abs(off) <= max(1.0, ruler.step_mm) or (record.gusset_mm is None and record.end_mm is None):
         return None
     each = abs(off) / 2
@@ -147,9 +150,9 @@ def _misfit(record: Connectors, hinge: Hinge, chain: float, ruler: Ruler) -> Che
     return Check(
         "E1",
         "stop" if off > 0 else "watch",
-        f"The chain is {ruler.show(chain)}, the case opens {ruler.show(hinge.bends)}: {ruler.thin(each)} are missing at either end."
+        f"The chain is {ruler.show(chain)}, the case opens {ruler.show(opens)}: {ruler.thin(each)} are missing at either end."
         if off > 0
-        else f"The chain is {ruler.show(chain)}, the case opens {ruler.show(hinge.bends)}: it is {ruler.thin(-off)} too long and stands up.",
+        else f"The chain is {ruler.show(chain)}, the case opens {ruler.show(opens)}: it is {ruler.thin(-off)} too long and stands up.",
         f"With a board at right angles it is {ruler.thin(each * 2**0.5)}: up and across by {ruler.thin(each)} each. The gaps beside the spine board belong to the sum.",
         tuple(offers),
     )

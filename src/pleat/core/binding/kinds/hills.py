@@ -35,8 +35,8 @@ class Hills(Member):
 def sizes_of(record: Hills, hinge: Hinge, ruler: Ruler) -> Sizes:
     """First flange, end, hill, gap and last flange in mm: a gap holds a leaf and its hill, the ends take the rest of what the case opens."""
     gap = record.gap_mm or max(ruler.snap_up(hinge.pitch * (1 + SPARE)), ruler.step_mm)
-    rest = (hinge.bends - (hinge.count - 1) * gap) / 2
-    end = record.end_mm or max(ruler.snap(rest), ruler.step_mm)
+    rest = (hinge.opens(gap) - (hinge.count - 1) * gap) / 2
+    end = record.end_mm or max(rest, ruler.step_mm)
     return record.flange_mm, end, record.hill_mm, gap, record.last_flange_mm or record.flange_mm
 
 
@@ -89,11 +89,12 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
         "Hills are mountain folds at their tops and valleys at their feet.",
         "Glue each hill shut with its leaf; a leaf of two papers takes the hill between them, another lies on its front.",
     )
-    return work.result(left, hinge, own, at="hinge", swell=hinge.card.times(2 * hinge.count))
+    return work.result(left, hinge, own, at="hinge", swell=hinge.swell(gap))
 
 
 def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Ruler, strips: tuple[Piece, ...]) -> tuple[Figure, ...]:
     first, end, hill, gap, last = sizes
+    (gaps, ends), whole = ruler.summed([(hinge.count - 1) * gap, 2 * end])
     joined = f" In {len(strips)} strips, joined at the top of a hill." if len(strips) > 1 else ""
     return (
         Figure(
@@ -101,7 +102,7 @@ def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Rul
             "held by",
             f"{hinge.count} hills",
             "text",
-            f"{hinge.count} hills of {ruler.show(hill)}, {hinge.count - 1} gaps of {ruler.show(gap)}, an end of {ruler.show(end)} and a flange at either side.{joined}",
+            f"{hinge.count} hills of {ruler.show(hill)}, {hinge.count - 1} gaps of {ruler.show(gap)}, an end of {ruler.thin(end)} and a flange at either side.{joined}",
             (Rule("arithmetic", "a hill a leaf, a gap between two"),),
             scrap=f"{hinge.count} hills of {ruler.show(hill)}, gaps {ruler.show(gap)}",
         ),
@@ -120,7 +121,7 @@ def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Rul
             "floor, from fold to fold",
             floor,
             "length",
-            f"{hinge.count - 1} × {ruler.number(gap)} + 2 × {ruler.number(end)} = {ruler.number(floor)} {ruler.name}; the case opens {ruler.show(hinge.bends)} between its boards: spine board and both gaps.",
+            f"Gaps {gaps} + ends {ends} = {whole} {ruler.name}; the case opens {ruler.show(hinge.opens(gap))} between its boards: spine board and both gaps.",
             (Rule("arithmetic", "gaps and ends"),),
             scrap=ruler.show(floor),
         ),
@@ -165,17 +166,18 @@ def _twins(record: Hills, sizes: Sizes, ruler: Ruler) -> Check | None:
 
 def _floor(record: Hills, hinge: Hinge, floor: float, ruler: Ruler) -> Check | None:
     """E1: the floor of the strip against what the case opens, where sizes were chosen that leave the ends no room."""
-    off = floor - hinge.bends
+    opens = hinge.opens(record.gap_mm or max(ruler.snap_up(hinge.pitch * (1 + SPARE)), ruler.step_mm))
+    off = floor - opens
     if (record.gap_mm is None and record.end_mm is None) or abs(off) <= max(1.0, ruler.step_mm):
         return None
-    end = (hinge.bends - (floor - 2 * (record.end_mm or 0.0)) if record.end_mm else 0.0) / 2
+    end = (opens - (floor - 2 * (record.end_mm or 0.0)) if record.end_mm else 0.0) / 2
     offers = [Offer("gaps and ends by themselves", (("binding.gap_mm", None), ("binding.end_mm", None)))]
     if record.end_mm and end >= 0.5:
         offers.insert(0, Offer(f"ends of {ruler.show(ruler.snap(end))}, half the difference each", (("binding.end_mm", None),)))
     return Check(
         "E1",
         "watch",
-        f"The floor of the strip is {ruler.show(floor)}, the case opens {ruler.show(hinge.bends)}: {ruler.show(abs(off))} too {'wide' if off > 0 else 'narrow'}.",
+        f"The floor of the strip is {ruler.show(floor)}, the case opens {ruler.show(opens)}: {ruler.show(abs(off))} too {'wide' if off > 0 else 'narrow'}.",
         "The outer folds then do not lie where the boards bend: a strip that is too narrow pulls them together, one that is too wide stands up.",
         tuple(offers),
     )

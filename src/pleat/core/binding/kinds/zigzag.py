@@ -64,7 +64,7 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
         glued="On the panel that faces up, its spine edge in the valley; nothing goes on the panel below it.",
         steps=(bound("The end panels go into the wrap: glue them inside its front and back, their folds at the spine's edges."),),
     )
-    return work.result(left, hinge, own, at="row", swell=hinge.card.times(2 * hinge.count))
+    return work.result(left, hinge, own, at="row", swell=hinge.swell(0.0))
 
 
 def bound(detail: str) -> Step:

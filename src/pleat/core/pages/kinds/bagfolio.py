@@ -94,6 +94,7 @@ def compute(record: BagFolio, left: LeftOfPages) -> FoldedBlock:
             typed={f"{side} gusset": getattr(record, f"{side}_gusset_mm") for side in ("right", "left")},
             paths={f"{side} gusset": f"pages.{side}_gusset_mm" for side in ("right", "left")},
             places=(("pages.pocket_mm", "middle bag", "front", _tall(record, height)),),
+            calipers=inserts.calipers(record),
             figures=lambda made: inserts.figures(record, made, ruler),
             checks=lambda made: inserts.checks(record, made, ruler, height),
             skip=frozenset({"right strip", "left strip"}),

@@ -57,7 +57,16 @@ def build(record: Folder, width: float, height: float) -> Build:
         rows = [Span("", height), *([Span("pocket", tall)] if in_ else [])]
         kept = [(panel, "pocket") for panel in in_] + [("left tab", "pocket"), ("right tab", "pocket")]
         glued = [f"{side} tab, pocket" for side in ("left", "right")]
-        sheet = piece("folder", CARD, columns, rows, kept=kept, gone=[("left tab", ""), ("right tab", "")], cuts=_parted(record, tab, width, height), glued=glued)
+        sheet = piece(
+            "folder",
+            CARD,
+            columns,
+            rows,
+            kept=kept,
+            gone=[("left tab", ""), ("right tab", "")],
+            cuts=_parted(record, tab, width, height),
+            glued=glued,
+        )
         start = tab if "front" in in_ else 0.0
         middle = {"front": start + width / 2, "back": start + width + room + width / 2}
         steps: list[Operation] = [Add(sheet, "back")]
@@ -103,6 +112,7 @@ def compute(record: Folder, left: LeftOfPages) -> FoldedBlock:
                 for one in _pockets(record)[-1:]
             )
             + ((("pages.gusset_mm", "folder", "gusset", 0.0),) if record.gusset == "yes" else ()),
+            calipers=inserts.calipers(record),
             figures=lambda made: inserts.figures(record, made, ruler),
             checks=lambda made: inserts.checks(record, made, ruler, height),
         ),

@@ -123,6 +123,7 @@ def compute(record: PocketPages, left: LeftOfPages) -> FoldedBlock:
             states="page",
             held=held,
             last=lambda states: (_stack(count, states),),
+            calipers=inserts.calipers(record),
             figures=lambda made: inserts.figures(record, made, ruler),
             checks=lambda made: (*((warned,) if warned else ()), *inserts.checks(record, made, ruler, height)),
         ),
