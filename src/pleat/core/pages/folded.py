@@ -9,7 +9,7 @@ from typing import Final
 from pleat.core.brief.resize import possible, resized
 from pleat.core.estimate import Estimate
 from pleat.core.folding.flat import Dragged, Flat, Place
-from pleat.core.folding.programme import Programme
+from pleat.core.folding.programme import Add, Operation, Programme
 from pleat.core.kinds import TAG, UnitKind
 from pleat.core.pages.block import Block, LeftOfPages, Unit
 from pleat.core.paper.stocks import Stock
@@ -91,7 +91,9 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf", "board")}
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     calipers = {**{key: stock.caliper for key, stock in stocks.items()}, "offcut": stocks[CARD].caliper, **own.calipers}
-    made = replace(make(own.at(*size), own.typed, fill, calipers, ruler, skip=own.skip, least=own.least), copies=own.copies)
+    made = replace(
+        make(_suited(own.at(*size), stocks), own.typed, fill, calipers, ruler, skip=own.skip, least=own.least), copies=own.copies
+    )
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
     fits = _fits(left, fill, own.less_mm)
@@ -149,6 +151,25 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
         panels=panels,
         called=own.panels,
     )
+
+
+def _suited(build: Build, stocks: Mapping[str, Stock]) -> Build:
+    """The generator with its sheets as their stocks are: good on one side, or with a pattern that has a top."""
+
+    def programme(sizes: Sizes) -> Programme:
+        plain = build(sizes)
+        if not any(stock.sides == 1 or stock.upright_only for stock in stocks.values()):
+            return plain
+        return replace(plain, build=tuple(_as_stock(one, stocks) for one in plain.build))
+
+    return programme
+
+
+def _as_stock(one: Operation, stocks: Mapping[str, Stock]) -> Operation:
+    stock = stocks.get(one.piece.stock) if isinstance(one, Add) else None
+    if stock is None or not isinstance(one, Add):
+        return one
+    return replace(one, piece=replace(one.piece, good="A" if stock.sides == 1 else "both", directed=stock.upright_only))
 
 
 def _steps(record: FromPad, own: Own, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:

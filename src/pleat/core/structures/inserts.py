@@ -103,7 +103,14 @@ def _too_wide(record: Pocketed, what: Insert, pocket: Pocket, ruler: Ruler) -> C
             "stop",
             f"What slides in is wider than the mouth between the glue tabs: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
             f"It slides in behind a tab, or not at all. The {name} looks {ruler.show(throat + tabs)} wide from outside.",
-            (narrower, *((Offer("tabs half as wide", (("pages.tab_mm", record.tab_mm / 2),)),) if record.tab_mm > 6 else ())),
+            (
+                narrower,
+                *(
+                    (Offer("tabs half as wide", (("pages.tab_mm", record.tab_mm / 2),)),)
+                    if record.tab_mm > 6 and what.width_mm + EASE_MM <= throat + record.tab_mm
+                    else ()
+                ),
+            ),
         )
     if what.width_mm <= throat - EASE_MM + 0.05:
         return None
