@@ -276,7 +276,7 @@ def _way_up(asked: Asked) -> Check | None:
         face
         for above in (True, False)
         for face in faces(worked.assembly, worked.shut, above=above)
-        if face.key[0] in directed and face.turn and face.share > 0.5
+        if face.key[0] in directed and face.turn and face.share > 0.1
     ]
     if not wrong:
         return None

@@ -122,10 +122,10 @@
       turn(group) {
         const closing = this.done[group] < 0.5, groups = this.data.groups;
         const way = closing
-          ? groups.findIndex((one, n) => this.done[n] < 0.5 && one.over.includes(group))
+          ? groups[group].over.find((one) => this.done[one] >= 0.5)
           : groups[group].over.find((one) => this.done[one] >= 0.5);
         if (way !== undefined && way >= 0) {
-          this.says = closing ? groups[group].name + " lies over " + groups[way].name + ": shut that first" : groups[way].name + " lies over " + groups[group].name + ": open that first";
+          this.says = closing ? groups[way].name + " is shut already, and " + groups[group].name + " goes under it: open that first" : groups[way].name + " lies over " + groups[group].name + ": open that first";
           return;
         }
         this.towards(group, closing ? 1 : 0);

@@ -1,0 +1,275 @@
+"""Folded structures in the browser: decided on their sheets, opened and shut panel by panel, drawn freely, and their orders of shutting compared."""
+
+from __future__ import annotations
+
+import json
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from pleat.core import editing
+from pleat.core.planning import make_plan
+from pleat.core.recipes import recipe
+from pleat.services import books as service
+from pleat.store.database import close, open_engine, transaction
+from tests.core.structures.samples import FOLDED, HINGED
+from tests.web.conftest import typed
+
+
+class Shelf:
+    """The books of a running Pleat, reached beside it."""
+
+    def __init__(self, engine):
+        self.engine = engine
+
+    def stored(self, name, *changes):
+        with transaction(self.engine) as session:
+            return service.add(session, editing.apply(recipe(name).book(), changes), "", "made")
+
+    def now(self, book_id):
+        with transaction(self.engine, reading=True) as session:
+            return service.open_book(session, book_id).book
+
+
+@pytest.fixture
+def shelf(served, tmp_path):
+    engine = open_engine(tmp_path / "served.db")
+    yield Shelf(engine)
+    close(engine)
+
+
+def stored(app, name, *changes):
+    return Shelf(app.extensions["pleat_engine"]).stored(name, *changes)
+
+
+def held_now(app, book_id):
+    return Shelf(app.extensions["pleat_engine"]).now(book_id)
+
+
+def data_of(page: str):
+    return json.loads(re.search(r"data-folding=\"([^\"]*)\"", page)[1].replace("&#34;", '"').replace("&#39;", "'"))
+
+
+@pytest.mark.parametrize("name", FOLDED)
+def test_every_structure_has_its_view_its_pictures_and_what_its_script_needs(app, client, name):
+    book_id = stored(app, name)
+    answer = client.get(f"/books/{book_id}/folding")
+    plan = make_plan(recipe(name).book())
+    made = plan.binding.made if name in HINGED else plan.pages.made
+    if not made.programme.closing:
+        assert (answer.status_code, name) == (302, "pocketpages")
+        return
+    page = answer.get_data(as_text=True)
+    assert answer.status_code == 200
+    data = data_of(page)
+    states = len(data["groups"]) + 1
+    assert len(re.findall(r"<figure", page)) == states + 1, "a picture of every state, and the cut"
+    assert all(len(node["lifts"]) == states for node in data["nodes"])
+    assert [node["parent"] for node in data["nodes"]].count(-1) == 1
+    assert all(0 <= group < states - 1 for node in data["nodes"] for group, _ in node["turns"])
+    assert len(json.dumps(data)) < 60_000
+    assert client.get("/books/999/folding").status_code == 404
+    workspace = client.get(f"/books/{book_id}?open=pages").get_data(as_text=True)
+    assert f'href="/books/{book_id}/folding?of=' in workspace
+
+
+def test_what_has_no_folds_leads_back_to_the_book(app, client):
+    for name in ("journal", "pocketpages"):
+        answer = client.get(f"/books/{stored(app, name)}/folding")
+        assert answer.status_code == 302
+    assert client.get(f"/books/{stored(app, 'journal')}/folding/ways").status_code == 404
+    leaf = client.get(f"/books/{stored(app, 'connectors')}/folding?of=pages").get_data(as_text=True)
+    assert [one["name"] for one in data_of(leaf)["groups"]] == ["flip"]
+    whole = client.get(f"/books/{stored(app, 'connectors')}/folding?of=nonsense").get_data(as_text=True)
+    assert data_of(whole)["opens"]
+
+
+def test_an_album_of_many_leaves_shows_twelve_of_them(app, client):
+    page = client.get(f"/books/{stored(app, 'hills', ('pages.amount', 60))}/folding").get_data(as_text=True)
+    assert len(data_of(page)["groups"]) == 13
+    assert len(page) < 400_000
+
+
+def show(desk: Page, book_id: int, path: str = "/folding") -> None:
+    desk.goto(f"{desk.url.split('/books')[0].rstrip('/')}/books/{book_id}{path}")
+
+
+def test_a_flap_is_tapped_open_and_one_that_is_covered_says_what_lies_over_it(shelf, desk):
+    show(desk, shelf.stored("crossfold"))
+    says, group = desk.locator("#moving-says"), desk.locator("[data-group]")
+    expect(says).to_have_text("open")
+    group.nth(0).click()
+    expect(says).to_have_text("tail shut")
+    group.nth(2).click()
+    expect(says).to_have_text("left shut")
+    group.nth(0).click()
+    expect(says).to_have_text("left lies over tail: open that first")
+    group.nth(1).click()
+    expect(says).to_have_text("left is shut already, and head goes under it: open that first")
+    group.nth(2).click()
+    expect(says).to_have_text("left open")
+    group.nth(0).click()
+    expect(says).to_have_text("tail open")
+    desk.locator("#moving-play").click()
+    expect(says).to_have_text("right shut: all is shut")
+    expect(group.nth(3)).to_have_attribute("aria-pressed", "true")
+
+
+def test_a_panel_is_tapped_on_the_picture_itself(shelf, desk):
+    show(desk, shelf.stored("folder"))
+    expect(desk.locator("#moving-says")).to_have_text("open")
+    desk.evaluate("document.querySelector('.moving-stage [data-node=\"0\"]').click()")
+    expect(desk.locator("#moving-says")).to_have_text("this panel lies still")
+    desk.evaluate(
+        "const one = Alpine.$data(document.querySelector('[data-folding]')); const n = one.data.nodes.findIndex(node => node.name === 'front');"
+        'document.querySelector(`[data-node="${n}"]`).click()'
+    )
+    expect(desk.locator("#moving-says")).to_have_text("front shut")
+
+
+def test_the_script_turns_panels_as_the_states_have_them(shelf, desk):
+    """At each whole state every panel's corners lie where the page's own data, multiplied out by the browser, has them: nothing drifts, nothing is mirrored."""
+    show(desk, shelf.stored("bagfolio"))
+    desk.locator("#moving-at").evaluate("one => { one.value = one.max; one.dispatchEvent(new Event('input')); }")
+    expect(desk.locator("#moving-says")).to_contain_text("all is shut")
+    widths = desk.evaluate(
+        "() => { const one = Alpine.$data(document.querySelector('[data-folding]')); const at = [], xs = [];"
+        " one.data.nodes.forEach(node => { const m = new DOMMatrix(node.parent < 0 ? undefined : at[node.parent].toFloat64Array());"
+        " m.multiplySelf(new DOMMatrix(one.parts[at.length].own.style.transform)); at.push(m);"
+        " node.outline.forEach(p => xs.push(m.transformPoint(new DOMPoint(p[0], p[1])).x)); }); return [Math.min(...xs), Math.max(...xs)]; }"
+    )
+    shut = make_plan(recipe("bagfolio").book()).pages
+    assert widths[1] - widths[0] == pytest.approx(shut.leaf_width_mm + 0.0, abs=12.5), "all three lie over each other"
+
+
+@pytest.mark.parametrize(("name", "panels"), [("crossfold", 19), ("hills", 36), ("concertina", 24)])
+def test_the_view_moves_at_twenty_pictures_a_second_and_more(shelf, desk, name, panels):
+    show(desk, shelf.stored(name))
+    expect(desk.locator("#moving-says")).to_have_text(re.compile("open|shut"))
+    assert desk.locator(".folding-panel").count() >= panels
+    frames = desk.evaluate(
+        "() => new Promise(done => { const one = Alpine.$data(document.querySelector('[data-folding]')); const before = one.frames; one.toggle();"
+        " setTimeout(() => { one.playing = false; done(one.frames - before); }, 1000); })"
+    )
+    assert frames >= 20, f"{frames} pictures in a second"
+
+
+def test_where_nothing_may_move_the_states_follow_at_once(shelf, browser, served):
+    page = browser.new_context(reduced_motion="reduce").new_page()
+    page.goto(f"{served}/books/{shelf.stored('nested')}/folding")
+    page.locator("#moving-play").click()
+    expect(page.locator("#moving-says")).to_contain_text("all is shut")
+    page.close()
+
+
+def test_orders_of_shutting_are_compared_and_one_is_taken(shelf, desk):
+    book_id = shelf.stored("crossfold")
+    show(desk, book_id, "?open=pages")
+    desk.get_by_text("other orders of shutting: 23").click()
+    table = desk.locator("#drawer-orders table")
+    expect(table.locator("tr")).to_have_count(24)
+    expect(table).to_contain_text("as it is")
+    row = table.locator("tr", has_text="shut left, right, tail and head")
+    expect(row).to_contain_text("fullest gusset")
+    row.get_by_role("button").click()
+    expect(desk.locator("#body-pages")).to_contain_text("head gusset")
+    for _ in range(40):
+        if shelf.now(book_id).pages.order[0] == "left":
+            break
+        desk.wait_for_timeout(100)
+    assert shelf.now(book_id).pages.order == ("left", "right", "tail", "head")
+
+
+def test_a_gusset_that_is_typed_too_small_is_told_and_mended_beside_the_drawing(shelf, desk):
+    book_id = shelf.stored("crossfold")
+    show(desk, book_id, "?open=pages")
+    body = desk.locator("#body-pages")
+    typed(desk, "pages.right_gusset_mm", "1")
+    check = body.locator("[data-check=F8]")
+    expect(check).to_contain_text("too small")
+    check.get_by_role("button", name="right gusset 5 mm").click()
+    expect(body.locator("[data-check=F8]")).to_have_count(0)
+    typed(desk, "pages.left_mm", "nonsense")
+    expect(body).to_contain_text("not a length I can read")
+    expect(body.locator("#i-pages-left-mm")).to_have_value("nonsense")
+    assert shelf.now(book_id).pages.left_mm is None
+
+
+def test_a_free_folio_is_drawn_scored_flapped_cut_and_shut(shelf, desk):
+    """From two panels and a gusset: a flap at the tail, folded over last; a score dragged by keys and typed; everything undone."""
+    book_id = shelf.stored("free")
+    show(desk, book_id, "?open=pages")
+    body = desk.locator("#body-pages")
+    body.get_by_role("button", name="add a flap at the tail").click()
+    expect(body).to_contain_text("213 × 188")
+    body.get_by_role("button", name="fold tail flap over back").click()
+    expect(body.get_by_role("button", name="fold tail flap to the outside")).to_be_visible()
+    grip = body.locator("[role=slider]").first
+    grip.focus()
+    grip.press("ArrowRight")
+    grip.press("ArrowRight")
+    expect(body).to_contain_text("106, 108")
+    typed(desk, "pages.score.0.x.2", "110")
+    expect(body).to_contain_text("106, 110")
+    book = shelf.now(book_id)
+    assert [group.name for group in book.pages.groups] == ["front", "tail flap"]
+    assert book.pages.sheets[0].widths_mm == (106.0, 4.0, 103.0)
+    typed(desk, "pages.score.0.x.2", "far too much")
+    expect(body).to_contain_text("not a length I can read")
+    desk.locator("#strip-book").click()
+    for _ in range(5):
+        desk.get_by_role("button", name="undo").first.click()
+        desk.wait_for_timeout(150)
+    assert shelf.now(book_id).pages.sheets[0].widths_mm == (105.0, 3.0, 105.0)
+
+
+def test_any_structure_is_made_free_and_comes_back(shelf, desk):
+    book_id = shelf.stored("folder")
+    show(desk, book_id, "?open=pages")
+    desk.locator("#body-pages").get_by_role("button", name="make it free").click()
+    expect(desk.locator("#body-pages")).to_contain_text("free folio")
+    book = shelf.now(book_id)
+    assert book.pages.kind == "free"
+    assert book.aside["pages"]["folder"]["pockets"] == "both"
+    assert make_plan(book).pages.made.thick.likely == pytest.approx(make_plan(recipe("folder").book()).pages.made.thick.likely)
+
+
+def test_a_folio_is_begun_without_a_number_of_pages(desk):
+    """At the start the question for pages is left out where there is nothing to count; the paper chosen is what it is folded from."""
+    desk.locator("a[href$='/new']").first.click()
+    desk.locator("[name=recipe][value=crossfold]").check(force=True)
+    expect(desk.locator("[name=count]")).to_be_hidden()
+    desk.locator("[name=size]").fill("100 × 150")
+    desk.locator("[name=title]").fill("Six nights")
+    desk.get_by_role("button", name="work it out").click()
+    expect(desk.locator("#strip-book")).to_have_attribute("aria-expanded", "true")
+    desk.locator("#strip-pages").click()
+    expect(desk.locator("#body-pages")).to_contain_text("5 panels")
+
+
+def test_papers_of_a_pad_are_given_with_one_tap(shelf, desk):
+    book_id = shelf.stored("crossfold", ("paper.mat.designs", 4), ("paper.mat.each", 6))
+    show(desk, book_id, "?open=pages")
+    body = desk.locator("#body-pages")
+    body.get_by_role("button", name="give all 10 faces their papers").click()
+    expect(body).to_contain_text("papers from the pad")
+    assert len(shelf.now(book_id).pages.given) == 10
+    body.get_by_role("button", name="take the papers back").click()
+    expect(body).not_to_contain_text("papers from the pad")
+
+
+@pytest.mark.parametrize(
+    "wrong", ["score.0.x.0", "score.9.x.1", "score.0.z.1", "size.0.x.99", "score.0.x.1.2", "score.0.x.-1", "size.0.y.x"]
+)
+def test_a_score_that_is_not_there_is_told_and_changes_nothing(app, client, wrong):
+    book_id = stored(app, "free")
+    page = client.get(f"/books/{book_id}").get_data(as_text=True)
+    version = re.search(r'name="version" value="(\d+)"', page)[1]
+    answer = client.post(
+        f"/books/{book_id}/edit",
+        data={"path": f"pages.{wrong}", "value": "50", "version": version, "window": "w"},
+        headers={"HX-Request": "true"},
+    )
+    assert answer.status_code == 422
+    assert held_now(app, book_id) == recipe("free").book()
