@@ -39,14 +39,6 @@ def six_moves(page: Page) -> None:
         page.keyboard.press("ArrowRight")
 
 
-def a_wrong_tap(page: Page) -> None:
-    for hole in (1, 1, 1):
-        page.locator(f"#tap-hole-1-{hole}").click()
-        page.wait_for_timeout(200)
-    page.locator("#tap-hole-1-3").click()
-    page.wait_for_timeout(200)
-
-
 def take_up_a_sheet(page: Page) -> None:
     page.locator(".pile-section").first.evaluate("section => section.scrollIntoView()")
     page.locator(".fan-sheet").nth(2).click()
@@ -55,12 +47,8 @@ def take_up_a_sheet(page: Page) -> None:
     page.locator(".folded-in").wait_for()
 
 
-def measure(page: Page) -> None:
-    page.locator("button[value=zero]").click()
-    for reading in ("1.04", "1.05", "1.15", "1.03"):
-        page.locator("input[name=typed]").fill(reading)
-        page.locator("button[value=typed]").click()
-        page.get_by_text(f"{reading} mm").wait_for()
+def half_way(page: Page) -> None:
+    page.locator("#moving-at").evaluate("one => { one.value = 450; one.dispatchEvent(new Event('input')); }")
 
 
 def turn_it(page: Page) -> None:
@@ -77,16 +65,16 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "pile": ("/books/6?open=pages", take_up_a_sheet),
     "binding": ("/books/5?open=binding", walk_two_holes),
     "sewing": ("/books/8/sewing?part=2", six_moves),
-    "practice": ("/books/8/sewing/practice", a_wrong_tap),
     "rings": ("/books/10?open=binding", nothing),
     "turning": ("/books/10/turning", turn_it),
     "cover": ("/books/9?open=cover", nothing),
     "opening": ("/books/9/cover", nothing),
+    "folio": ("/books/12?open=pages", nothing),
+    "album": ("/books/13/folding", half_way),
     "cutting": ("/books/2?open=cutting", nothing),
     "bench": ("/books/5?open=bench", nothing),
     "print": ("/books/5/print", nothing),
     "materials": ("/materials?make=140+x+200", nothing),
-    "measuring": ("/materials/2/measure", measure),
 }
 """Name of the picture: the address, and what is done there before the picture is taken."""
 

@@ -115,5 +115,5 @@ def fill(session: Session) -> None:
     for book in demo_books(kept):
         own = books.use_thread(book, spool_id, spool) if book.brief.quantity > 1 else book
         books.add(session, own, "", "made for the demo")
-    for example in ("programme", "link", "case", "rings", "sticks"):
+    for example in ("programme", "link", "case", "rings", "sticks", "crossfold", "hills"):
         library.take_in(session, examples.text(example).encode())

@@ -1,7 +1,7 @@
 """Loading this module makes the drawings of all members known."""
 
 from pleat.drawing import bench, brief, cutting, extras, paper, plain, portraits
-from pleat.drawing.binding import hinged, punched, sewn, sticks
+from pleat.drawing.binding import hinged, punched, row, sewn, sticks
 from pleat.drawing.cover import hard, laid, wrap
 from pleat.drawing.pages import folded, leaves, sections
 
@@ -19,6 +19,7 @@ __all__ = [
     "plain",
     "portraits",
     "punched",
+    "row",
     "sections",
     "sewn",
     "sticks",

@@ -43,6 +43,7 @@ def flat(made: Made, flats: Sequence[Flat], places: Iterable[Place], look: Look)
     height = max(one.y_mm + one.piece.size_mm[1] for one in flats)
     scale = min(ROOM[0] / width, ROOM[1] / height)
     shapes: list[Shape] = []
+    crowded = 0
     for one in flats:
         shapes += sheet(one, made, look)
         shapes += names(one.piece, scale, look.ruler, one.x_mm, one.y_mm)
@@ -51,7 +52,8 @@ def flat(made: Made, flats: Sequence[Flat], places: Iterable[Place], look: Look)
         if len(flats) > 1:
             many = f"{one.count} × " if one.count > 1 else ""
             words = f"{many}{one.name}, {look.ruler.size(*one.piece.size_mm)}"
-            shapes.append(Label(one.x_mm + 2, one.y_mm + one.piece.size_mm[1], words, "quiet", "start", shift=(0, 16)))
+            crowded = crowded + 1 if one.piece.size_mm[0] * scale < 7 * len(words) and one.x_mm else 0
+            shapes.append(Label(one.x_mm + 2, one.y_mm + one.piece.size_mm[1], words, "quiet", "start", shift=(0, 16 + 15 * (crowded % 3))))
     spots = tuple(Spot(one.path, one.x_mm, one.y_mm) for one in places)
     dims = (
         (Dim("top", 0, width, look.ruler.size(width, height), level=2), Dim("left", 0, height, look.ruler.number(height)))
@@ -66,7 +68,7 @@ def flat(made: Made, flats: Sequence[Flat], places: Iterable[Place], look: Look)
         shapes,
         dims=dims,
         spots=spots,
-        room=(("top", 40.0), ("bottom", 24.0), ("right", 20.0)),
+        room=(("top", 40.0), ("bottom", 50.0 if len(flats) > 1 else 24.0), ("right", 60.0 if len(flats) > 1 else 20.0)),
     )
 
 

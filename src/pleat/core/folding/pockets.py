@@ -144,7 +144,8 @@ def zones(programme: Programme, worked: Worked, found: Iterable[Pocket] = ()) ->
             bands += _beside(worked.assembly, fold)
     assembly, state = worked.assembly, worked.open
     for pocket in found:
-        for key, facing in ((pocket.wall, False), (pocket.back, True)):
+        above = state.pile.index(pocket.wall) > state.pile.index(pocket.back)
+        for key, facing in ((pocket.wall, not above), (pocket.back, above)):
             shadow = state.shadow(pocket.wall, assembly.pieces)
             band = overlap(_strip(shadow, pocket.mouth, AT_MOUTH_MM), state.shadow(key, assembly.pieces))
             if band:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding.kinds.zigzag import bound
@@ -27,7 +28,16 @@ class Ends(Member):
     ] = "back"
 
 
-def compute(record: Ends, left: LeftOfBinding) -> BindingResult:
+@dataclass(frozen=True, kw_only=True)
+class EndsResult(BindingResult):
+    """A concertina and which of its ends are glued."""
+
+    panels: int
+    first: bool
+    last: bool
+
+
+def compute(record: Ends, left: LeftOfBinding) -> EndsResult:
     """The ends, and what they mean for how it opens."""
     pages = left.pages
     opens = {
@@ -56,7 +66,17 @@ def compute(record: Ends, left: LeftOfBinding) -> BindingResult:
             else f"Glue in {WORDS[record.glued]}, its fold at the spine's edge, all over and never past the fold."
         )
         steps.append(bound(glue))
-    return BindingResult(key_figure=held, figures=(held,), checks=(), steps=tuple(steps), at="ends", height_mm=pages.leaf_height_mm)
+    return EndsResult(
+        key_figure=held,
+        figures=(held,),
+        checks=(),
+        steps=tuple(steps),
+        at="ends",
+        height_mm=pages.leaf_height_mm,
+        panels=max(pages.leaves, 2),
+        first=record.glued in ("both", "front"),
+        last=record.glued in ("both", "back"),
+    )
 
 
 KIND: Final = BindingKind(

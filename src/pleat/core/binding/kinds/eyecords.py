@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding.result import BindingResult, LeftOfBinding
@@ -31,7 +32,29 @@ class EyeCords(Member):
     spine_mm: Annotated[float, LengthRule("the spine there is", 5, 400)] | None = None
 
 
-def compute(record: EyeCords, left: LeftOfBinding) -> BindingResult:
+@dataclass(frozen=True, kw_only=True)
+class RowResult(BindingResult):
+    """Tabs side by side on a spine, lengths in mm: how many, their width, the room beside each, and where the cords run from its left edge."""
+
+    pairs: int
+    tab_mm: float
+    room_mm: float
+    width_mm: float
+    cords_mm: tuple[float, ...]
+
+
+def cords_at(pairs: int, tab: float, room: float, on_a_cord: int) -> tuple[float, ...]:
+    """Where the cords run: over the middle of one tab, or between those it holds.
+
+    >>> cords_at(3, 6.0, 2.0, 2)
+    (9.0, 21.0)
+    """
+    middles = [room + tab / 2 + number * (tab + room) for number in range(pairs)]
+    groups = [middles[start : start + on_a_cord] for start in range(0, pairs, on_a_cord)]
+    return tuple((group[0] + group[-1]) / 2 for group in groups)
+
+
+def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
     """How many pairs the spine takes, and the cords that hold them."""
     ruler, pages = left.brief.ruler, left.pages
     pairs = max(1, len(pages.units))
@@ -58,7 +81,7 @@ def compute(record: EyeCords, left: LeftOfBinding) -> BindingResult:
         scrap=f"{many(cords, 'cord')} of {ruler.show(length)}, {2 * cords} eyelets",
     )
     quantity = left.brief.quantity
-    return BindingResult(
+    return RowResult(
         key_figure=held,
         figures=(held, row),
         checks=tuple(one for one in (_fits(record, pairs, (tab, needs), ruler), _too_many(record)) if one),
@@ -69,6 +92,11 @@ def compute(record: EyeCords, left: LeftOfBinding) -> BindingResult:
         steps=_steps(left, needs, cords, length),
         at="row",
         height_mm=pages.leaf_height_mm,
+        pairs=pairs,
+        tab_mm=tab,
+        room_mm=record.room_mm,
+        width_mm=needs,
+        cords_mm=cords_at(pairs, tab, record.room_mm, record.on_a_cord),
         swell=Estimate.exact(max(needs - pages.thickness.likely, 0.0)),
     )
 

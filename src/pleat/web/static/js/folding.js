@@ -86,13 +86,19 @@
         while (state < groups && shares[state] >= 1) state += 1;
         const part = state < groups ? shares[state] : 0;
         const ahead = shares.some((share, n) => n > state && share > 0);
-        for (const { own, one } of this.parts) {
+        for (const each of this.parts) {
+          const { own, one } = each;
           let angle = one.angle;
           for (const [group, degrees] of one.turns) angle += ease(shares[group]) * degrees;
           const from = one.lifts[state], to = one.lifts[Math.min(state + 1, groups)], last = one.lifts[groups];
           // where groups are done out of turn, what is done lies as it will when all is shut
           const turned = one.turns.length ? Math.max(...one.turns.map(([group]) => shares[group])) : part;
-          const lift = ahead ? from.map((value, n) => value + turned * (last[n] - value)) : from.map((value, n) => value + part * (to[n] - value));
+          // what lies still goes up or down by a hair at half way, so that it need not be drawn anew in every picture
+          const share = one.turns.some(([group]) => group === state) ? part : part < 0.5 ? 0 : 1;
+          const lift = ahead ? from.map((value, n) => value + turned * (last[n] - value)) : from.map((value, n) => value + share * (to[n] - value));
+          const now = angle + "/" + lift;
+          if (now === each.last) continue;
+          each.last = now;
           own.style.transform = this.matrix(one, angle, lift).toString();
         }
         this.frames += 1;
