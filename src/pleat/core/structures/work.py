@@ -101,7 +101,6 @@ def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: Work, cut: tuple[str
             ("rule and scoring tool", "bone folder"),
             needs=(*cut, f"{work.prefix}.shaped"),
             gives=(f"{work.prefix}.scored",),
-            tags=frozenset({"fold"}),
             signature=signature(*(at for one in pieces.values() for upright in (True, False) for at in scores(one, upright=upright))),
             minutes=2 + sum(len(scores(one)) + len(scores(one, upright=False)) for one in pieces.values()),
         ),
