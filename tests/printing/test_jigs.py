@@ -17,6 +17,7 @@ from pleat.core.recipes import RECIPES, recipe
 from pleat.printing import templates
 from pleat.printing.parts import part_rows
 from pleat.printing.sheets import print_sheets
+from pleat.printing.strips import strips_of
 
 HELD = [one.name for one in RECIPES if chosen(one.book()).binding.at == "edge"]
 
@@ -71,7 +72,7 @@ def test_pages_of_a_punched_book_hold_its_jigs_and_name_its_holes(name, ruler, p
     plan = plan_of(name, ("brief.ruler", ruler))
     pages = print_sheets(plan, "x", paper)
     assert any("true size" in page.title for page in pages)
-    scored = [name for name in templates.templates(plan) if name.startswith("scores")]
+    scored = [strip for strip in strips_of(plan.cover, plan) if strip.key.startswith("scores")]
     assert len(scored) == (2 if plan.brief.made_of.cover.name == "cards" else 0), "back and front, each once"
     rows = dict(part_rows(plan))
     end = "left" if plan.binding.along == "head" else "head"

@@ -165,6 +165,8 @@ def test_a_swapped_page_is_the_reloaded_one_whatever_is_changed_of_its_holes(app
     shown = parts(client.get(f"/books/{book_id}").get_data(as_text=True))
     edits = [("binding.inset_mm", "14"), ("binding.bound_at", "head"), ("binding.hinge_mm", "1 in"), ("binding.reinforce", "patches"), ("pages.amount", "90"), ("pages.middle_mm", "6"), ("brief.ruler", "in"), ("paper.leaf.grammage", "220")]  # fmt: skip
     for path, value in edits:
+        if path == "pages.middle_mm" and not hasattr(recipe(name).book().pages, "middle_mm"):
+            continue  # pocket pages say themselves how thick they are in the middle
         version = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
         data = {"path": path, "value": value, "version": version, "window": "w"}
         answer = client.post(f"/books/{book_id}/edit", data=data, headers={"HX-Request": "true"})

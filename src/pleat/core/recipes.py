@@ -7,6 +7,7 @@ from typing import Final, Literal
 
 from pleat.core import editing
 from pleat.core.book import Book
+from pleat.core.fields import NumberRule, rule_on
 from pleat.core.kinds import TAG, BlockKind, Chosen, Hard
 from pleat.core.materials.items import Board, Cloth, Paper
 from pleat.core.pages.kinds import BLOCKS
@@ -72,6 +73,12 @@ class Recipe:
     def counted(self) -> bool:
         """Whether it has a number of pages to ask for: a folded structure has the panels it has."""
         return "amount" in self._block.record.model_fields
+
+    @property
+    def counts(self) -> NumberRule | None:
+        """The bounds of that number."""
+        rule = rule_on(self._block.record.model_fields["amount"]) if self.counted else None
+        return rule if isinstance(rule, NumberRule) else None
 
     @property
     def made_from(self) -> str:

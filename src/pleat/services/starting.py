@@ -169,6 +169,13 @@ class Becoming:
     stops: tuple[str, ...]
 
 
+def _counted(book: Book, kind: Recipe) -> editing.Changes:
+    """How many pages a book has, for a kind that may not hold as many: then as many as it holds."""
+    found = [(f"pages.{name}", getattr(book.pages, name)) for name in ("amount", "counted_in") if hasattr(book.pages, name)]
+    rule = kind.counts
+    return [(path, min(max(value, int(rule.low)), int(rule.high)) if path.endswith("amount") and rule else value) for path, value in found]
+
+
 def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
     """The book as this recipe has it, with every figure that changes (pleat, label, before, after), the members that are laid aside,
     what goes and what would not work. Size, papers, count and everything else that carries over stays. Raises BadBook where it cannot be one."""
@@ -176,7 +183,7 @@ def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
     after = book
     if had and not kind.pile:
         after = editing.apply(piles.cleared(book), [("pages.amount", before_plan.pages.pages), ("pages.counted_in", "pages")])
-    counted = [(f"pages.{name}", getattr(after.pages, name)) for name in ("amount", "counted_in") if hasattr(after.pages, name)]
+    counted = _counted(after, kind)
     after = editing.apply(after, kind.made)
     if type(after.pages) is not type(book.pages) and kind.counted:
         after = editing.apply(after, counted)

@@ -171,14 +171,13 @@ def without(polygon: Polygon, other: Polygon) -> tuple[Polygon, ...]:
 def faces(assembly: Assembly, state: State, *, above: bool = True) -> tuple[Face, ...]:
     """What shows from above, or from below as one looks after turning the whole over like a page; hidden faces are left out."""
     order = state.pile[::-1] if above else state.pile
-    shadows: list[tuple[Key, Polygon]] = []
+    shadows = {key: state.shadow(key, assembly.pieces) for key in order}
+    plain = all(is_rectangle(shadow) for shadow in shadows.values())
+    seen: list[Polygon] = []
     found = []
-    for key in order:
-        shadow = state.shadow(key, assembly.pieces)
-        left = [shadow]
-        for _, other in shadows:
-            left = [part for one in left for part in without(one, other)]
-        shadows.append((key, shadow))
+    for key, shadow in shadows.items():
+        left = _beside(shadow, seen) if plain else _outside(shadow, seen)
+        seen.append(shadow)
         shows, whole = sum(area(one) for one in left), area(shadow)
         if shows > 1e-3 * whole:
             pose = state.poses[key]
@@ -186,6 +185,44 @@ def faces(assembly: Assembly, state: State, *, above: bool = True) -> tuple[Face
             largest = pose.back.on_table(max(left, key=area))
             found.append(Face(key, side, _turned(pose.y, above=above), shows, shows / whole, largest))
     return tuple(found)
+
+
+def _outside(shadow: Polygon, seen: Sequence[Polygon]) -> list[Polygon]:
+    """What is left of a shadow outside of those seen already."""
+    left = [shadow]
+    for other in seen:
+        left = [part for one in left for part in without(one, other)]
+        if not left:
+            break
+    return left
+
+
+def _beside(shadow: Polygon, seen: Sequence[Polygon]) -> list[Polygon]:
+    """The same where all are rectangles, by their sides alone."""
+    left = [_sides(shadow)]
+    for x0, y0, x1, y1 in map(_sides, seen):
+        parts: list[tuple[float, float, float, float]] = []
+        for box in left:
+            a, b, c, d = box
+            if c <= x0 + HAIR_MM or x1 <= a + HAIR_MM or d <= y0 + HAIR_MM or y1 <= b + HAIR_MM:
+                parts.append(box)
+                continue
+            low, high = max(b, y0), min(d, y1)
+            parts += [
+                part
+                for part in ((a, b, c, y0), (a, y1, c, d), (a, low, x0, high), (x1, low, c, high))
+                if part[2] - part[0] > HAIR_MM and part[3] - part[1] > HAIR_MM
+            ]
+        left = parts
+        if not left:
+            break
+    return [rectangle(a, b, c - a, d - b) for a, b, c, d in left]
+
+
+def _sides(box: Polygon) -> tuple[float, float, float, float]:
+    """(left, top, right, bottom) of a rectangle."""
+    (ax, ay), (cx, cy) = box[0], box[2]
+    return min(ax, cx), min(ay, cy), max(ax, cx), max(ay, cy)
 
 
 def _turned(foot: tuple[float, float, float], *, above: bool) -> float:

@@ -184,7 +184,11 @@ def _free(record: Dressed, left: LeftOfPages, own: Own, made: Made) -> tuple[Off
     if own.mend is not None:
         return ()
     dressed = record.model_dump(mode="json", include=set(Dressed.model_fields) - {TAG})
-    fields = tuple((f"pages.{name}", value) for name, value in {**dressed, **written(made.programme)}.items())
+    try:
+        drawn = written(made.programme)
+    except ValueError:  # a panel too narrow to be drawn
+        return ()
+    fields = tuple((f"pages.{name}", value) for name, value in {**dressed, **drawn}.items())
     by_itself = (("binding.kind", "itself"), ("cover.kind", "bare"))
     alone = () if left.brief.made_of.binding.name == "itself" else by_itself
     return (Offer("make it free", (("pages.kind", "free"), *fields, *alone), group="free"),)

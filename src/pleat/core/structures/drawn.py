@@ -181,7 +181,10 @@ def _folds(folds: Iterable[DrawnFold], pieces: dict[str, Piece]) -> tuple[Fold, 
 
 
 def written(programme: Programme) -> dict[str, list[dict[str, Any]]]:
-    """A programme as the fields of a book: sheets, steps and groups, as plain data. Rigid pieces, which are what goes in, are left out."""
+    """A programme as the fields of a book: sheets, steps and groups, as plain data. Rigid pieces, which are what goes in, are left out.
+
+    Raises ValueError for one that a book cannot hold, such as with a panel narrower than half a millimetre.
+    """
     sheets = [one for one in programme.build if isinstance(one, Add) and not one.piece.rigid]
     names = {one.piece.name for one in sheets}
     pieces = {one.piece.name: one.piece for one in sheets}
@@ -219,7 +222,7 @@ def _written_sheet(one: Add) -> DrawnSheet:
     panels, cuts = [], []
     for panel in piece.panels:
         x0, y0, x1, y1 = bounds(panel.outline)
-        column, row = (next(n for n in range(len(marks) - 1) if (a + b) / 2 < marks[n + 1]) for marks, a, b in ((xs, x0, x1), (ys, y0, y1)))
+        column, row = (_between(marks, (a + b) / 2) for marks, a, b in ((xs, x0, x1), (ys, y0, y1)))
         panels.append(DrawnPanel(name=panel.name, column=column, row=row))
         cell = rectangle(xs[column] - left, ys[row] - top, xs[column + 1] - xs[column], ys[row + 1] - ys[row])
         cuts += _slants(panel.name, tuple((x - left, y - top) for x, y in panel.outline), cell)
@@ -235,10 +238,15 @@ def _written_sheet(one: Add) -> DrawnSheet:
     )
 
 
+def _between(marks: list[float], at: float) -> int:
+    """The number of the span that a place lies in."""
+    return next((number for number in range(len(marks) - 1) if at < marks[number + 1]), len(marks) - 2)
+
+
 def _lines(values: Iterable[float]) -> list[float]:
     found: list[float] = []
     for value in sorted(values):
-        if not found or value - found[-1] > 0.49:
+        if not found or value - found[-1] > 1e-3:
             found.append(value)
     return found
 

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final
 
-from pleat.core.estimate import Estimate, total
-from pleat.core.folding.assembly import Fault, Key, Misfit, Side
+from pleat.core.estimate import Estimate, total, weighted
+from pleat.core.folding.assembly import Fault, Key, Side
 from pleat.core.folding.convex import bounds
-from pleat.core.folding.pile import faces, gussets, thickest
+from pleat.core.folding.pile import cells, faces, gussets, thickest
 from pleat.core.folding.pockets import Pocket, Zone, pockets, zones
 from pleat.core.folding.programme import Add, Lay, Programme, Worked, work
 from pleat.core.folding.sheet import board
@@ -19,6 +20,8 @@ from pleat.core.units import Ruler
 
 MAT, FILLED, BARE = "mat", "mat and more", "more"
 """The stocks of what lies on a face: a paper, one with something on it, or that by itself."""
+MOST_STATES: Final = 12
+"""Of a thing with more states, only the first and the last are looked at for what shows."""
 SPARE: Final = 0.1
 """A gusset is made a tenth wider than what lies in it (common practice)."""
 Sizes = Mapping[str, float]
@@ -58,7 +61,6 @@ class Made:
     pockets: tuple[Pocket, ...]
     zones: tuple[Zone, ...]
     faults: tuple[Fault, ...]
-    misfits: tuple[Misfit, ...]
     thick: Estimate
     calipers: Mapping[str, Estimate]
     copies: int = 1
@@ -93,9 +95,20 @@ def make(
     bare = build(guess)
     plain = work(bare)
     dressings = dressed(plain, filling, skip)
-    extras = _laid(dressings, filling)
-    first = _with(bare, extras)
-    tried = work(first)
+    if not typed:  # no gusset to be made for what lies in it: the layers are counted where the bare sheets lie
+        found = pockets(plain)
+        whole = _with(bare, _laid(dressings, filling))
+        return Made(
+            whole,
+            dressings,
+            (),
+            found,
+            zones(bare, plain, found),
+            tuple(plain.assembly.faults),
+            _counted(plain, dressings, filling, thick),
+            thick,
+        )
+    tried = work(_with(bare, _laid(dressings, filling)))
     needs = {one.wall[1]: one for one in gussets(tried.assembly, tried.shut, thick)}
     sizes = {
         name: size or max(proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm, (least or {}).get(name, 0.0))
@@ -116,10 +129,26 @@ def make(
         found,
         zones(bare, plain, found),
         tuple(tried.assembly.faults),
-        (),
         thickest(tried.assembly, tried.shut, thick),
         thick,
     )
+
+
+def _counted(plain: Worked, dressings: Sequence[Dressing], filling: Filling, calipers: Mapping[str, Estimate]) -> Estimate:
+    """The thickness at the fullest place, every face with what is on it."""
+    on: dict[Key, list[str]] = {}
+    for one in dressings:
+        if filling.mats or one.places:
+            on.setdefault(one.key, []).append(FILLED if filling.mats and one.places else MAT if filling.mats else BARE)
+    pieces = plain.assembly.pieces
+
+    def stocks(layers: Sequence[Key]) -> list[str]:
+        return [stock for key in layers for stock in (pieces[key[0]].stock, *on.get(key, ()))]
+
+    stacks = {cell.layers for cell in cells(plain.assembly, plain.shut)}
+    none = Estimate.exact(0.0)
+    worst = max(stacks, key=lambda layers: sum(calipers.get(stock, none).likely for stock in stocks(layers)), default=())
+    return weighted((calipers.get(stock, none), count) for stock, count in Counter(stocks(worst)).items())
 
 
 def _with(programme: Programme, extras: Sequence[Add | Lay]) -> Programme:
@@ -130,8 +159,11 @@ def dressed(worked: Worked, filling: Filling, skip: frozenset[str] = frozenset()
     """Every face that shows in some state and is large enough, with its paper and what lies on it. What a pocket covers of it is left out."""
     shown: dict[tuple[Key, Side], tuple[float, tuple[float, float, float, float], float]] = {}
     total_: dict[tuple[Key, Side], float] = {}
+    last = len(worked.states) - 1
     for number, state in enumerate(worked.states):
-        for above in (True, False) if number in (0, len(worked.states) - 1) else (True,):
+        if 0 < number < last and last > MOST_STATES:
+            continue
+        for above in (True, False) if number in (0, last) else (True,):
             for face in faces(worked.assembly, state, above=above):
                 at = (face.key, face.side)
                 total_[at] = total_.get(at, 0.0) + face.area_mm2

@@ -51,7 +51,7 @@ def result(left: LeftOfBinding, hinge: Hinge, own: Own, *, at: Edge, swell: Esti
     ruler, count = left.brief.ruler, left.brief.quantity
     flats = rows([(piece, piece.name, number, piece.name) for piece, number in own.pieces])
     made = Made(
-        own.programme, (), (), (), (), (), (), hinge.need, {CARD: hinge.card, LEAF: hinge.leaf, CASE: left.paper.stock("board").caliper}
+        own.programme, (), (), (), (), (), hinge.need, {CARD: hinge.card, LEAF: hinge.leaf, CASE: left.paper.stock("board").caliper}
     )
     parts: list[Taken] = [
         Part(

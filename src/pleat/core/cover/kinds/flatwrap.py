@@ -11,7 +11,7 @@ from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.spine import Spined, spine_of
 from pleat.core.fields import LengthRule
 from pleat.core.folding.flat import Place
-from pleat.core.folding.sheet import Span, piece, scores
+from pleat.core.folding.sheet import Piece, Span, piece, scores
 from pleat.core.kinds import CoverKind
 from pleat.core.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.words import joined
@@ -39,6 +39,49 @@ def compute(cover: FlatWrap, left: LeftOfCover) -> LaidResult:
         [Span("", height)],
         good="A" if card.sides == 1 else "both",
     )
+    size, score = _figures(cover, left, wrap, (panel, scored))
+    corner = (max(panel - pages.leaf_width_mm, 0.0), cover.square_mm)
+    thick = inside.used.plus(card.caliper.times(2))
+    groups = ((("back", "spine", 90.0), ("spine", "front", 90.0)),)
+    return LaidResult(
+        key_figure=size,
+        figures=(size, score, *spine.figures(ruler, inside)),
+        checks=(*_narrow(cover, left, scored, inside.used.likely), *spine.checks(cover, left, inside)),
+        parts=(
+            Part(
+                "cover",
+                "cover",
+                *wrap.size_mm,
+                left.brief.quantity,
+                "cover",
+                folds=tuple(Fold(at, "mountain") for at in scores(wrap)),
+                needs=("block.measured",) if left.binding.at == "ends" else (),
+                across="the folds at the spine crack",
+            ),
+        ),
+        steps=(_score(left, wrap),),
+        front_width_mm=panel,
+        front_height_mm=height,
+        spine=thick,
+        swatch=card.swatch,
+        square_fore_mm=panel - pages.leaf_width_mm,
+        square_head_mm=cover.square_mm,
+        laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
+        layers=(Layer("card", card.caliper.likely, card.swatch),),
+        motion=Motion(
+            wrap, "back", groups, ("open", "shut"), (pages.leaf_width_mm, pages.leaf_height_mm, corner), max(inside.used.likely, 1.0)
+        ),
+        places=(
+            Place("cover.square_mm", 2 * panel + scored, height * 0.12, cover.square_mm),
+            Place("cover.spine_mm", panel + scored / 2, height, scored, below=True),
+        ),
+    )
+
+
+def _figures(cover: FlatWrap, left: LeftOfCover, wrap: Piece, sizes: tuple[float, float]) -> tuple[Figure, Figure]:
+    """What it is cut to, and its scores."""
+    ruler, pages = left.brief.ruler, left.pages
+    panel, scored = sizes
     shown, whole = ruler.summed([panel, scored, panel])
     marks = f"{joined(ruler.number(ruler.snap(at)) for at in scores(wrap))} {ruler.name}"
     size = Figure(
@@ -59,51 +102,19 @@ def compute(cover: FlatWrap, left: LeftOfCover) -> LaidResult:
         (Rule("arithmetic", "panel edges"),),
         scrap=marks,
     )
-    corner = (max(panel - pages.leaf_width_mm, 0.0), cover.square_mm)
-    thick = inside.used.plus(card.caliper.times(2))
-    groups = ((("back", "spine", 90.0), ("spine", "front", 90.0)),)
-    return LaidResult(
-        key_figure=size,
-        figures=(size, score, *spine.figures(ruler, inside)),
-        checks=(*_narrow(cover, left, scored, inside.used.likely), *spine.checks(cover, left, inside)),
-        parts=(
-            Part(
-                "cover",
-                "cover",
-                *wrap.size_mm,
-                left.brief.quantity,
-                "cover",
-                folds=tuple(Fold(at, "mountain") for at in scores(wrap)),
-                needs=("block.measured",) if left.binding.at == "ends" else (),
-                across="the folds at the spine crack",
-            ),
-        ),
-        steps=(
-            Step(
-                "cover_scored",
-                "Score and fold the cover",
-                f"From the left edge, outside up: {marks}. Fold away from the groove and press each crease with the bone folder.",
-                ("rule and scoring tool", "bone folder"),
-                needs=("cover.cut",),
-                gives=("cover.scored",),
-                signature=signature(*scores(wrap)),
-            ),
-        ),
-        front_width_mm=panel,
-        front_height_mm=height,
-        spine=thick,
-        swatch=card.swatch,
-        square_fore_mm=panel - pages.leaf_width_mm,
-        square_head_mm=cover.square_mm,
-        laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
-        layers=(Layer("card", card.caliper.likely, card.swatch),),
-        motion=Motion(
-            wrap, "back", groups, ("open", "shut"), (pages.leaf_width_mm, pages.leaf_height_mm, corner), max(inside.used.likely, 1.0)
-        ),
-        places=(
-            Place("cover.square_mm", 2 * panel + scored, height * 0.12, cover.square_mm),
-            Place("cover.spine_mm", panel + scored / 2, height, scored, below=True),
-        ),
+    return size, score
+
+
+def _score(left: LeftOfCover, wrap: Piece) -> Step:
+    marks = f"{joined(left.brief.ruler.number(left.brief.ruler.snap(at)) for at in scores(wrap))} {left.brief.ruler.name}"
+    return Step(
+        "cover_scored",
+        "Score and fold the cover",
+        f"From the left edge, outside up: {marks}. Fold away from the groove and press each crease with the bone folder.",
+        ("rule and scoring tool", "bone folder"),
+        needs=("cover.cut",),
+        gives=("cover.scored",),
+        signature=signature(*scores(wrap)),
     )
 
 
