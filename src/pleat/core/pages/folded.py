@@ -102,16 +102,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     edge, more = own.held(made, left) if own.held else (made.thick, 0.0)
     return FoldedBlock(
         key_figure=count,
-        figures=(
-            count,
-            *own.figures(made),
-            *figures.pieces(made, ruler, own.times),
-            *figures.rooms(made, ruler),
-            *figures.faces(made, fill, ruler),
-            *pads.figures(record, made, stocks[MAT]),
-            *(fastened.figures(record, made, ruler) if isinstance(record, Fastened) else ()),
-            figures.shut(made, ruler),
-        ),
+        figures=(count, *_figures(record, own, made, fill, (ruler, stocks[MAT]))),
         checks=(
             *own.checks(made),
             *checks.find(asked),
@@ -150,6 +141,20 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
         dragged=own.dragged,
         panels=panels,
         called=own.panels,
+    )
+
+
+def _figures(record: FromPad, own: Own, made: Made, fill: Filling, shown: tuple[Ruler, Stock]) -> tuple[Figure, ...]:
+    """Its own figures, and those that all structures have; ``shown`` are the ruler and the paper of the faces."""
+    ruler, mat = shown
+    return (
+        *own.figures(made),
+        *figures.pieces(made, ruler, own.times),
+        *figures.rooms(made, ruler),
+        *figures.faces(made, fill, ruler),
+        *pads.figures(record, made, mat),
+        *(fastened.figures(record, made, ruler) if isinstance(record, Fastened) else ()),
+        figures.shut(made, ruler),
     )
 
 
