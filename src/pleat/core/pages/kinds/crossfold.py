@@ -23,7 +23,7 @@ Arm = Literal["tail", "head", "left", "right"]
 ARMS: Final[tuple[Arm, ...]] = get_args(Arm)
 MIDDLE: Final = "middle"
 CLEAR_MM: Final = 1.0
-"""An arm ends so far short of the fold it comes down to (house rule)."""
+"""An arm ends so far short of the fold it comes down to, or by a mark of the ruler where that is more (house rule)."""
 
 
 class Crossfold(Fastened):
@@ -41,14 +41,14 @@ class Crossfold(Fastened):
     order: tuple[Arm, ...] = Field(default=ARMS, max_length=4, description="the arms in the order they are shut")
 
 
-def arms(record: Crossfold, width: float, height: float) -> dict[Arm, float]:
+def arms(record: Crossfold, width: float, height: float, clear: float) -> dict[Arm, float]:
     """The arms there are, with how far each reaches in mm: those at the sides as wide as the middle, the others as high."""
     found: dict[Arm, float] = {}
     for arm in ARMS:
-        usual = (width if arm in ("left", "right") else height) - CLEAR_MM
+        usual = (width if arm in ("left", "right") else height) - clear
         size = getattr(record, f"{arm}_mm")
         reach = usual if size is None else min(size, usual)
-        if reach > CLEAR_MM:
+        if reach > clear:
             found[arm] = reach
     return found
 
@@ -58,9 +58,9 @@ def order_of(record: Crossfold, there: dict[Arm, float]) -> tuple[Arm, ...]:
     return tuple(dict.fromkeys([arm for arm in (*record.order, *ARMS) if arm in there]))
 
 
-def build(record: Crossfold, width: float, height: float) -> Build:
-    """The generator for a middle of this size in mm."""
-    reach = arms(record, width, height)
+def build(record: Crossfold, width: float, height: float, clear: float) -> Build:
+    """The generator for a middle of this size in mm, its arms so much short of it."""
+    reach = arms(record, width, height, clear)
 
     def programme(sizes: Sizes) -> Programme:
         def spans(before: Arm, middle: float, after: Arm) -> list[Span]:
@@ -80,7 +80,8 @@ def build(record: Crossfold, width: float, height: float) -> Build:
 def compute(record: Crossfold, left: LeftOfPages) -> FoldedBlock:
     """The folio, its gussets made for the order in which its arms are shut."""
     width, height = left.brief.leaf_width_mm, left.brief.leaf_height_mm
-    reach = arms(record, width, height)
+    clear = max(CLEAR_MM, left.brief.ruler.step_mm)
+    reach = arms(record, width, height, clear)
     gussets = {f"{arm} gusset": getattr(record, f"{arm}_gusset_mm") for arm in reach}
     here = order_of(record, reach)
     return folded.compute(
@@ -88,10 +89,10 @@ def compute(record: Crossfold, left: LeftOfPages) -> FoldedBlock:
         left,
         Own(
             "cross-fold folio",
-            lambda wide, high: build(record, wide, high),
+            lambda wide, high: build(record, wide, high, clear),
             typed=gussets,
             paths={f"{arm} gusset": f"pages.{arm}_gusset_mm" for arm in reach},
-            less_mm=CLEAR_MM,
+            less_mm=clear,
             places=tuple((f"pages.{arm}_mm", "folio", arm, size) for arm, size in reach.items()),
             offers=tuple(
                 Offer(label_of(order), (("pages.order", list(order)),), group="order") for order in permutations(reach) if order != here
