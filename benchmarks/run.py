@@ -1,6 +1,6 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [structures] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
@@ -22,6 +22,7 @@ import time
 import urllib.request
 from collections import Counter
 from collections.abc import Callable
+from dataclasses import replace
 from functools import partial
 from http.client import HTTPException
 from pathlib import Path
@@ -31,16 +32,19 @@ from pleat.core.book import Book
 from pleat.core.bookfile import write_book
 from pleat.core.estimate import Estimate
 from pleat.core.folding.assembly import Assembly
+from pleat.core.folding.closing import ways
 from pleat.core.folding.pile import faces, gussets
 from pleat.core.folding.sheet import Span, board, piece
 from pleat.core.holes.ring import Ring
 from pleat.core.holes.turning import frames
 from pleat.core.materials.items import Paper
+from pleat.core.pages.folded import FoldedBlock
 from pleat.core.pages.record import PileSheet, Sections
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES
 from pleat.core.sewing.notation import write
+from pleat.core.structures.made import Made
 from pleat.core.units import RULERS
 from pleat.demo import demo_items, fill
 from pleat.drawing import cutting
@@ -150,6 +154,51 @@ def holes(_: Path) -> None:
             spread(f"500 leaves, {one.title}", [timed(lambda: make_plan(book)) for _ in range(100)])  # noqa: B023
     for ring, stack in ((Ring(12.5, 2.2, 6, 10), 18.0), (Ring(8, 2, 5, 12), 5.0)):
         spread(f"frames, {ring}", [timed(lambda: frames(ring, stack / 2, stack / 2)) for _ in range(10)])  # noqa: B023
+
+
+def folded_in(book: Book) -> Made:
+    """The structure of a book's Pages."""
+    pages = make_plan(book).pages
+    assert isinstance(pages, FoldedBlock)
+    return pages.made
+
+
+def structures(folder: Path) -> None:
+    """Plans of folded structures, small and large, every order of shutting, and edits of an album with a thousand books stored."""
+    sizes = (
+        ("crossfold", ()),
+        ("nested", (("pages.folders", 6),)),
+        ("bagfolio", (("pages.mats", "yes"),)),
+        ("concertina", (("pages.amount", 9),)),
+        ("concertina", (("pages.amount", 46),)),
+        ("hills", (("pages.amount", 20),)),
+    )
+    examples = {one.name: one.book() for one in RECIPES}
+    for name, changes in sizes:
+        book = editing.apply(examples[name], changes)
+        count = len(folded_in(book).programme.pieces)
+        spread(f"plan of {name}, {count} pieces", [timed(lambda: make_plan(book)) for _ in range(30)])  # noqa: B023
+    made = folded_in(examples["crossfold"])
+    spread("24 orders of shutting", [timed(lambda: ways(made.programme, made.calipers)) for _ in range(10)])
+    more = replace(made.programme, closing=(*made.programme.closing, made.programme.closing[0]))
+    spread("48 orders of shutting", [timed(lambda: ways(more, made.calipers)) for _ in range(10)])
+    database = folder / "albums.db"
+    migrate(database)
+    engine = open_engine(database)
+    with transaction(engine) as session:
+        for number in range(MANY):
+            books.add(session, Book(title=f"Log {number}"), "", "benchmark")
+        album = books.add(session, examples["crossfold"], "", "benchmark")
+    engine.dispose()
+    process, address = serve(database)
+    try:
+        window = Window(address, album)
+        for path, values in (("pages.right_mm", ("100", "104")), ("pages.border_mm", ("3", "4")), ("brief.leaf_width_mm", ("113", "116"))):
+            window.edit(path, values[0])
+            times = [timed(lambda path=path, value=values[n % 2]: window.edit(path, value)) for n in range(1, 101)]  # type: ignore[misc]
+            spread(f"album: edit of {path} with {MANY} books stored", times)
+    finally:
+        process.kill()
 
 
 def fuzz(folder: Path) -> None:
@@ -395,6 +444,7 @@ PARTS: dict[str, Callable[[Path], None]] = {
     "sewing": sewing,
     "covers": covers,
     "holes": holes,
+    "structures": structures,
     "edits": edits,
     "materials": materials_,
     "fuzz": fuzz,

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
+from pleat.core.folding.convex import bounds
 from pleat.core.folding.sheet import Piece
 
 GAP_SHARE = 0.06
@@ -65,4 +66,16 @@ def rows(pieces: Iterable[tuple[Piece, str, int, str]], wide: float = 1.9) -> tu
             x, y, tall = 0.0, y + tall + 2.2 * gap, 0.0
         found.append(Flat(piece, x, y, part, count, title))
         x, tall = x + width + gap, max(tall, height)
+    return tuple(found)
+
+
+def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) -> tuple[Place, ...]:
+    """Fields on a drawing, each at the middle of its panel: (path, piece, panel, value by itself); those whose panel is not drawn are left out."""
+    drawn = {(flat.piece.name, panel.name): (flat, panel) for flat in flats for panel in flat.piece.panels}
+    found = []
+    for path, piece, name, value in fields:
+        if (piece, name) in drawn:
+            flat, panel = drawn[piece, name]
+            left, top, right, bottom = bounds(panel.outline)
+            found.append(Place(path, flat.x_mm + (left + right) / 2, flat.y_mm + (top + bottom) / 2, value))
     return tuple(found)

@@ -8,7 +8,7 @@ from typing import Final
 
 from pleat.core.brief.resize import possible, resized
 from pleat.core.estimate import Estimate
-from pleat.core.folding.flat import Dragged, Flat, Place
+from pleat.core.folding.flat import Dragged, Flat, Place, spots
 from pleat.core.folding.programme import Add, Operation, Programme
 from pleat.core.kinds import TAG, UnitKind
 from pleat.core.pages.block import Block, LeftOfPages, Unit
@@ -136,7 +136,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
         made=made,
         programme=made.programme,
         flats=flats,
-        spots=_spots(own, flats),
+        spots=spots(own.places, flats),
         gussets=own.paths,
         dragged=own.dragged,
         panels=panels,
@@ -211,17 +211,6 @@ def _count(own: Own, made: Made, panels: int) -> Figure:
         aside=f"{len(made.dressings) * own.copies} faces{there}",
         scrap=f"{panels} {own.panels}, {len(made.dressings) * own.copies} faces{there}",
     )
-
-
-def _spots(own: Own, flats: tuple[Flat, ...]) -> tuple[Place, ...]:
-    """The fields on the drawing, each at the middle of its panel."""
-    found = []
-    for path, piece, panel, value in own.places:
-        for flat in flats:
-            if flat.piece.name == piece and any(one.name == panel for one in flat.piece.panels):
-                xs, ys = zip(*flat.piece[panel].outline, strict=True)
-                found.append(Place(path, flat.x_mm + (min(xs) + max(xs)) / 2, flat.y_mm + (min(ys) + max(ys)) / 2, value))
-    return tuple(found)
 
 
 def _fits(left: LeftOfPages, fill: Filling, less_mm: float) -> tuple[Offer, ...]:

@@ -10,7 +10,7 @@ from pleat.core.binding.hinged.record import CARD, CASE, LEAF, Hinge, HingedResu
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.cautions import GLUE, WEIGHT
 from pleat.core.estimate import Estimate
-from pleat.core.folding.flat import Flat, Place, rows
+from pleat.core.folding.flat import rows, spots
 from pleat.core.folding.programme import Programme
 from pleat.core.folding.sheet import Piece, scores
 from pleat.core.kinds import Edge
@@ -92,7 +92,7 @@ def result(left: LeftOfBinding, hinge: Hinge, own: Own, *, at: Edge, swell: Esti
         made=made,
         programme=own.programme,
         flats=flats,
-        spots=_spots(own, flats),
+        spots=spots(own.places, flats),
         need=hinge.need,
         end_mm=own.end_mm,
         look="every leaf turning to the hinge and lying flat",
@@ -124,16 +124,6 @@ def _pieces(left: LeftOfBinding, own: Own) -> tuple[Figure, ...]:
                 scrap=marks(piece, ruler),
             )
         )
-    return tuple(found)
-
-
-def _spots(own: Own, flats: tuple[Flat, ...]) -> tuple[Place, ...]:
-    found = []
-    for path, name, panel, value in own.places:
-        for flat in flats:
-            if flat.piece.name == name and any(one.name == panel for one in flat.piece.panels):
-                xs, ys = zip(*flat.piece[panel].outline, strict=True)
-                found.append(Place(path, flat.x_mm + (min(xs) + max(xs)) / 2, flat.y_mm + (min(ys) + max(ys)) / 2, value))
     return tuple(found)
 
 

@@ -6,13 +6,13 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.binding.hinged import stack, work
 from pleat.core.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, Hinge, HingedResult, hinge_of
+from pleat.core.binding.hinged.room import Between
 from pleat.core.binding.hinged.work import Own
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.sheet import Piece, Span, piece
 from pleat.core.kinds import BindingKind, Member, Suits, Traits
 from pleat.core.plan import Check, Figure, Offer, Rule
-from pleat.core.structures.made import SPARE
 from pleat.core.units import Ruler
 
 
@@ -29,9 +29,14 @@ class Connectors(Member):
     ] = "ends"
 
 
+def between(record: Connectors, hinge: Hinge) -> Between:
+    """What lies between two leaves."""
+    return Between(hinge.leaf.likely, record.gusset_mm, "binding.gusset_mm", "gusset", "gussets", "two leaves")
+
+
 def gussets_of(record: Connectors, hinge: Hinge, ruler: Ruler) -> tuple[float, float]:
     """(an inner gusset, one at an end) in mm: the inner ones for a leaf's bulk, the rest of what the case opens at the ends, or shared by all."""
-    inner = record.gusset_mm or max(ruler.snap_up(hinge.leaf.likely * (1 + SPARE)), ruler.step_mm)
+    inner = between(record, hinge).size(ruler)
     if record.shared == "all" and record.gusset_mm is None and record.end_mm is None:
         each = hinge.opens(inner) / (hinge.count + 1)
         if each >= inner:
@@ -70,7 +75,7 @@ def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
         chain,
         end,
         _figures(record, hinge, (inner, end), chain, ruler),
-        tuple(one for one in (_room(record, hinge, inner, ruler), _misfit(record, (hinge.opens(inner), chain), ruler)) if one),
+        tuple(one for one in (between(record, hinge).check(hinge, ruler), _misfit(record, (hinge.opens(inner), chain), ruler)) if one),
         (("binding.flange_mm", pieces[0][0].name, "upper flange", flange),),
         folded="Both folds of a connector are valleys.",
         glued="A connector's lower flange on the leaf below, the next leaf on its upper flange; flips are glued to their leaf before.",
@@ -93,15 +98,8 @@ def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain
             (Rule("arithmetic", "one more than leaves"),),
             scrap=f"{hinge.count + 1} connectors, flange {ruler.show(record.flange_mm)}",
         ),
-        Figure(
-            "gusset",
-            "gussets between leaves",
-            inner,
-            "length",
-            f"Half of what is on the leaf above and half of what is on the one below: {ruler.thin(hinge.leaf.likely)}."
-            + (" You chose it." if record.gusset_mm else f" With {SPARE:.0%} to spare, up to the ruler's next mark."),
-            (Rule("arithmetic", "what lies between two leaves"), Rule("common practice", "a tenth more, no source")),
-            scrap=ruler.show(inner),
+        between(record, hinge).figure(
+            "gussets between leaves", "Half of what is on the leaf above and half of what is on the one below", ruler
         ),
         Figure(
             "end",
@@ -120,20 +118,6 @@ def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain
             f"Between leaves {inside} + to the boards {ends} = {whole} {ruler.name}.",
             (Rule("arithmetic", "gussets added up"),),
         ),
-    )
-
-
-def _room(record: Connectors, hinge: Hinge, inner: float, ruler: Ruler) -> Check | None:
-    """F5: gussets smaller than what lies between two leaves."""
-    if record.gusset_mm is None or inner >= hinge.leaf.likely - ruler.step_mm / 2:
-        return None
-    right = ruler.snap_up(hinge.leaf.likely * (1 + SPARE))
-    return Check(
-        "F5",
-        "stop",
-        f"A gusset of {ruler.show(inner)} is too small: {ruler.thin(hinge.leaf.likely)} lie between two leaves.",
-        f"Over {hinge.count} leaves the album gapes by {ruler.thin(hinge.count * (hinge.leaf.likely - inner))}.",
-        (Offer(f"gussets of {ruler.show(right)}", (("binding.gusset_mm", None),)),),
     )
 
 

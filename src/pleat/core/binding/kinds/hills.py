@@ -6,13 +6,13 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.binding.hinged import stack, work
 from pleat.core.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, Hinge, HingedResult, hinge_of
+from pleat.core.binding.hinged.room import Between
 from pleat.core.binding.hinged.work import Own
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.sheet import Piece, Span, piece
 from pleat.core.kinds import BindingKind, Member, Suits, Traits
 from pleat.core.plan import Check, Figure, Offer, Rule
-from pleat.core.structures.made import SPARE
 from pleat.core.units import Ruler
 
 Sizes = tuple[float, float, float, float, float]
@@ -32,9 +32,14 @@ class Hills(Member):
     )
 
 
+def between(record: Hills, hinge: Hinge) -> Between:
+    """What lies between two hills: a leaf and its hill."""
+    return Between(hinge.pitch, record.gap_mm, "binding.gap_mm", "gap", "gaps", "two hills")
+
+
 def sizes_of(record: Hills, hinge: Hinge, ruler: Ruler) -> Sizes:
     """First flange, end, hill, gap and last flange in mm: a gap holds a leaf and its hill, the ends take the rest of what the case opens."""
-    gap = record.gap_mm or max(ruler.snap_up(hinge.pitch * (1 + SPARE)), ruler.step_mm)
+    gap = between(record, hinge).size(ruler)
     rest = (hinge.opens(gap) - (hinge.count - 1) * gap) / 2
     end = record.end_mm or max(rest, ruler.step_mm)
     return record.flange_mm, end, record.hill_mm, gap, record.last_flange_mm or record.flange_mm
@@ -83,7 +88,11 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
         floor,
         end,
         _figures(record, hinge, sizes, floor, ruler, strips),
-        tuple(one for one in (_room(record, hinge, gap, ruler), _twins(record, sizes, ruler), _floor(record, hinge, floor, ruler)) if one),
+        tuple(
+            one
+            for one in (between(record, hinge).check(hinge, ruler), _twins(record, sizes, ruler), _floor(record, hinge, floor, ruler))
+            if one
+        ),
         (("binding.hill_mm", strips[0].name, "hill 1 front", hill), ("binding.flange_mm", strips[0].name, "first flange", first)),
         {width: many for width, many in dress.items() if width >= 3 and many} if record.dress == "yes" else {},
         "Hills are mountain folds at their tops and valleys at their feet.",
@@ -106,15 +115,10 @@ def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Rul
             (Rule("arithmetic", "a hill a leaf, a gap between two"),),
             scrap=f"{hinge.count} hills of {ruler.show(hill)}, gaps {ruler.show(gap)}",
         ),
-        Figure(
-            "gap",
+        between(record, hinge).figure(
             "a gap",
-            gap,
-            "length",
-            f"A leaf with all that is on it {ruler.thin(hinge.leaf.likely)}, and its hill 2 × {ruler.fine(hinge.card.likely)}: {ruler.thin(hinge.pitch)}."
-            + (" You chose it." if record.gap_mm else f" With {SPARE:.0%} to spare, up to the ruler's next mark."),
-            (Rule("arithmetic", "what lies between two hills"), Rule("common practice", "a tenth more, no source")),
-            scrap=ruler.show(gap),
+            f"A leaf with all that is on it {ruler.thin(hinge.leaf.likely)}, and its hill 2 × {ruler.fine(hinge.card.likely)}",
+            ruler,
         ),
         Figure(
             "floor",
@@ -136,20 +140,6 @@ def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Rul
     )
 
 
-def _room(record: Hills, hinge: Hinge, gap: float, ruler: Ruler) -> Check | None:
-    """F5: a gap narrower than what lies between two hills."""
-    if record.gap_mm is None or gap >= hinge.pitch - ruler.step_mm / 2:
-        return None
-    right = ruler.snap_up(hinge.pitch * (1 + SPARE))
-    return Check(
-        "F5",
-        "stop",
-        f"A gap of {ruler.show(gap)} is too small: {ruler.thin(hinge.pitch)} lie between two hills.",
-        f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)} push the album open at the fore edge: it gapes by {ruler.thin((hinge.count - 1) * (hinge.pitch - gap))}.",
-        (Offer(f"gaps of {ruler.show(right)}", (("binding.gap_mm", None),)),),
-    )
-
-
 def _twins(record: Hills, sizes: Sizes, ruler: Ruler) -> Check | None:
     """A2: flanges that are meant to be alike and are not."""
     first, *_, last = sizes
@@ -166,7 +156,7 @@ def _twins(record: Hills, sizes: Sizes, ruler: Ruler) -> Check | None:
 
 def _floor(record: Hills, hinge: Hinge, floor: float, ruler: Ruler) -> Check | None:
     """E1: the floor of the strip against what the case opens, where sizes were chosen that leave the ends no room."""
-    opens = hinge.opens(record.gap_mm or max(ruler.snap_up(hinge.pitch * (1 + SPARE)), ruler.step_mm))
+    opens = hinge.opens(between(record, hinge).size(ruler))
     off = floor - opens
     if (record.gap_mm is None and record.end_mm is None) or abs(off) <= max(1.0, ruler.step_mm):
         return None
