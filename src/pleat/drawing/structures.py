@@ -78,8 +78,8 @@ def sheet(one: Flat, made: Made, look: Look) -> list[Shape]:
     swatch = look.swatches.get(piece.stock, "kraft")
     found: list[Shape] = [outline(edge, f"filled wrap swatch-{swatch}", x, y) for edge in piece.outlines]
     for zone in made.zones:
-        if zone.key[0] == piece.name and zone.side == "A" and zone.at == "mouth":
-            found.append(outline(zone.band, "filled glue-free", x, y))
+        if zone.key[0] == piece.name and zone.side == "A":
+            found.append(outline(zone.band, f"filled glue-free at-{zone.at}", x, y))
     found += [
         outline(piece[name].outline, "filled glue-here", x, y) for name in piece.glued if any(panel.name == name for panel in piece.panels)
     ]

@@ -21,6 +21,8 @@ ROWS = [
     ("A5", "pages", ("nested", {"pages.mat_width_mm": "140"}), ("nested", {"pages.folders": "1", "pages.mat_width_mm": "144"})),
     ("A5", "pages", (CROSS, {"pages.mat_width_mm": "107", "pages.mat_height_mm": "157"}), ("zigzag", {"pages.mat_width_mm": "84"})),
     ("A6", "pages", (CROSS, {"pages.wanted": "12"}), (CROSS, {"pages.wanted": "10"})),
+    ("A6", "pages", (HILLS, {"pages.wanted": "20"}), (HILLS, {"pages.wanted": "16"})),
+    ("A6", "pages", ("row", {"pages.photo": "card", "pages.wanted": "99"}), ("row", {"pages.photo": "card", "pages.wanted": "28"})),
     ("A6", "binding", ("zigzag", {"binding.panels": "10"}), ("zigzag", {"binding.panels": "16"})),
     ("A6", "pages", ("free", {"pages.fastener": "magnet", "pages.groups": "bare"}), ("free", {"pages.fastener": "magnet"})),
     ("A7", "pages", ("nested", {"pages.folders": "1", "pages.mat_width_mm": "147", "pages.mat_height_mm": "197"}), ("nested", {"pages.folders": "1", "pages.mat_width_mm": "144", "pages.mat_height_mm": "194"})),

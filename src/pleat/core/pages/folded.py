@@ -97,7 +97,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
     fits = _fits(left, fill, own.less_mm)
-    asked = checks.Asked(made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend)
+    asked = checks.Asked(made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend, leaves=own.leaves)
     count = _count(own, made, panels)
     edge, more = own.held(made, left) if own.held else (made.thick, 0.0)
     return FoldedBlock(

@@ -6,6 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Final
 
+from pleat.core.fields import NumberRule, rule_on
 from pleat.core.folding.pile import faces
 from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Changes, Check, Offer
@@ -33,6 +34,7 @@ class Asked:
     pleat: str = "pages"
     fits: tuple[Offer, ...] = ()
     mend: Callable[[Room, float], Changes] | None = None
+    leaves: int = 0
 
 
 def find(asked: Asked) -> tuple[Check, ...]:
@@ -243,7 +245,23 @@ def _too_few(asked: Asked) -> Check | None:
         "stop",
         f"{many(wanted - there, 'thing')} of {wanted} {'has' if wanted - there == 1 else 'have'} no place: there {'is' if there == 1 else 'are'} {there}.",
         f"Every face that shows takes a {asked.filling.title} where it fits with a border of {asked.ruler.thin(asked.filling.border_mm)} around it.",
-        (Offer(f"{many(there, 'place')} will do", ((f"{asked.pleat}.wanted", there),)),),
+        (*_more_leaves(asked, wanted), Offer(f"{many(there, 'place')} will do", ((f"{asked.pleat}.wanted", there),))),
+    )
+
+
+def _more_leaves(asked: Asked, wanted: int) -> tuple[Offer, ...]:
+    """As many leaves as it takes, for what is made of leaves that are alike."""
+    rule = rule_on(type(asked.record).model_fields["amount"]) if "amount" in type(asked.record).model_fields else None
+    if not isinstance(rule, NumberRule) or asked.leaves < 1:
+        return ()
+    leaves = -(-wanted * asked.leaves // asked.made.places)
+    if leaves > rule.high:
+        return ()
+    return (
+        Offer(
+            f"{many(leaves, 'leaf', 'leaves')} for {many(wanted, 'place')}",
+            ((f"{asked.pleat}.amount", leaves), (f"{asked.pleat}.counted_in", "leaves")),
+        ),
     )
 
 
