@@ -82,8 +82,8 @@ class Recipe:
 
     @property
     def made_from(self) -> str:
-        """The role of the paper it is mostly made of."""
-        return self._block.roles[0]
+        """The role of the paper it is mostly made of; leaves that are tags are of the folding card."""
+        return "card" if dict(self.kept).get("pages.leaf_is") == "tag" else self._block.roles[0]
 
     @property
     def _block(self) -> BlockKind:

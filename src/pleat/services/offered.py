@@ -123,9 +123,9 @@ def from_materials(session: Session, book: Book) -> Book:
         if role not in FOUND:
             continue
         fits = [one for one in papers_for(session, book, role) if one.gives and one.with_grain is not False]
-        if role == "lining":
+        if role in ("lining", "mat"):
             low, high = USES_MM["leaves"]
-            fits = [one for one in fits if low <= one.stock.caliper.likely <= high and one.stock.sides == 2]
+            fits = [one for one in fits if low <= one.stock.caliper.likely <= high and (one.stock.sides == 2 or role == "mat")]
         best = min(fits, key=lambda one: (role in ("covering", "strip") and not one.stock.cloth, one.with_grain is None), default=None)
         found = store.find_material(session, best.id) if best else None
         if found is not None:
