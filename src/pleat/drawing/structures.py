@@ -10,7 +10,7 @@ from pleat.core.folding.assembly import Key, State
 from pleat.core.folding.convex import Polygon, area, bounds
 from pleat.core.folding.flat import Flat, Place
 from pleat.core.folding.pile import cells
-from pleat.core.folding.programme import Fold, Programme, Worked, built
+from pleat.core.folding.programme import Programme, Worked, half_closed
 from pleat.core.folding.sheet import Piece, scores
 from pleat.core.structures.dressing import Dressing
 from pleat.core.structures.made import Made
@@ -191,12 +191,7 @@ def _swatch(piece: Piece, look: Look) -> str:
 
 def standing(programme: Programme, look: Look, says: str) -> Drawing:
     """The whole on the table, its last panel half way up: what is nearer to the eye lies to the right and below."""
-    assembly = built(programme)
-    for group in programme.closing[:-1]:
-        for fold in group.folds:
-            assembly.fold(fold.piece, *fold.angles)
-    for fold in programme.closing[-1].folds if programme.closing else ():
-        assembly.fold(fold.piece, *_half(fold))
+    assembly = half_closed(programme, HALF)
     state = assembly.mark("half open")
     rank = {key: number for number, key in enumerate(state.pile)}
     faces = sorted((_face(state, key, assembly.pieces) for key in state.poses), key=lambda one: (one[0], rank.get(one[1], 0)))
@@ -212,11 +207,6 @@ def standing(programme: Programme, look: Look, says: str) -> Drawing:
         if not pose.level:
             shapes.append(_curve(corners, "portrait-shade light", -left, -top))
     return Drawing(right - left, bottom - top, says, shapes)
-
-
-def _half(fold: Fold) -> tuple[tuple[str, str, float], ...]:
-    """A group half done; a pair of right angles makes a right angle in all."""
-    return tuple((one, other, degrees * HALF) for one, other, degrees in fold.angles)
 
 
 def _face(state: State, key: Key, pieces: Mapping[str, Piece]) -> tuple[float, Key, Polygon]:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 from typing import Final, Literal
 
 from pleat.core.folding.assembly import Assembly, How, Key, Side, State
@@ -113,6 +114,21 @@ def built(programme: Programme) -> Assembly:
     return assembly
 
 
+@lru_cache(maxsize=16)
+def _all_but_last(programme: Programme) -> Assembly:
+    assembly = built(programme)
+    closed(assembly, programme.closing[:-1])
+    return assembly
+
+
+def half_closed(programme: Programme, share: float) -> Assembly:
+    """The thing with its last group so far done."""
+    assembly = _all_but_last(programme).copy()
+    for fold in programme.closing[-1].folds if programme.closing else ():
+        assembly.fold(fold.piece, *((one, other, degrees * share) for one, other, degrees in fold.angles))
+    return assembly
+
+
 def closed(assembly: Assembly, closing: Sequence[Group], first: str = OPEN) -> tuple[State, ...]:
     """The states from the first to the last, which the assembly is in afterwards."""
     states = [assembly.mark(first)]
@@ -123,7 +139,8 @@ def closed(assembly: Assembly, closing: Sequence[Group], first: str = OPEN) -> t
     return tuple(states)
 
 
+@lru_cache(maxsize=48)
 def work(programme: Programme) -> Worked:
-    """The programme done from the first operation to the last."""
+    """The programme done from the first operation to the last. The few done last are remembered: what is read off them must not fold them further."""
     assembly = built(programme)
     return Worked(programme, assembly, closed(assembly, programme.closing, "shut" if programme.opens else OPEN))

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from itertools import accumulate
 from typing import Final, Literal
 
@@ -105,7 +106,7 @@ class Piece:
                 return crease
         raise KeyError(f"{self.name} has no fold between {one} and {other}")
 
-    @property
+    @cached_property
     def outlines(self) -> tuple[Polygon, ...]:
         """Its outline, and those of its windows."""
         return united([panel.outline for panel in self.panels])
