@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import io
 import re
+from itertools import combinations
 
 import pytest
 from shapely import Polygon as Shape
 from shapely import box
 from shapely.ops import unary_union
 
+from pleat.core.folding.flat import CLOSE_SHARE
 from pleat.core.folding.pile import cells
 from pleat.core.folding.sheet import scores
 from pleat.core.planning import make_plan
@@ -48,6 +50,13 @@ def test_pieces_lie_side_by_side_at_their_size_and_do_not_overlap(name, texts):
         for spot in drawing.spots:
             assert -0.01 <= spot.x <= drawing.width + 0.01
             assert -0.01 <= spot.y <= drawing.height + 0.01
+        across, down = (share * size for share, size in zip(CLOSE_SHARE, (drawing.width, drawing.height), strict=True))
+        over = [
+            (one.path, other.path)
+            for one, other in combinations(result.spots, 2)
+            if abs(one.x_mm - other.x_mm) < across and abs(one.y_mm - other.y_mm) < down - 0.01
+        ]
+        assert not over, "a field lies over another"
 
 
 @pytest.mark.parametrize("name", FOLDED)

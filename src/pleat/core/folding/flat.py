@@ -6,10 +6,14 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from pleat.core.folding.convex import bounds
+from pleat.core.folding.convex import HAIR_MM, bounds
 from pleat.core.folding.sheet import Piece
 
 GAP_SHARE = 0.06
+CLOSE_SHARE = (0.18, 0.15)
+"""Two fields nearer than these shares of the drawing's width and height would lie over each other."""
+BELOW_SHARE = 0.78
+"""Where a field stands on a panel that is as high as the drawing: below the panel's name."""
 
 
 @dataclass(frozen=True)
@@ -70,12 +74,21 @@ def rows(pieces: Iterable[tuple[Piece, str, int, str]], wide: float = 1.9) -> tu
 
 
 def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) -> tuple[Place, ...]:
-    """Fields on a drawing, each at the middle of its panel: (path, piece, panel, value by itself); those whose panel is not drawn are left out."""
-    drawn = {(flat.piece.name, panel.name): (flat, panel) for flat in flats for panel in flat.piece.panels}
-    found = []
+    """Fields on a drawing, each at the middle of its panel, below the name where there is room: (path, piece, panel, value by itself); those whose panel is not drawn are left out. One that would lie over another goes down its panel, or up."""
+    laid = list(flats)
+    drawn = {(flat.piece.name, panel.name): (flat, panel) for flat in laid for panel in flat.piece.panels}
+    close_x = CLOSE_SHARE[0] * max((flat.x_mm + flat.piece.size_mm[0] for flat in laid), default=0.0)
+    close_y = CLOSE_SHARE[1] * max((flat.y_mm + flat.piece.size_mm[1] for flat in laid), default=0.0)
+    found: list[Place] = []
     for path, piece, name, value in fields:
         if (piece, name) in drawn:
             flat, panel = drawn[piece, name]
             left, top, right, bottom = bounds(panel.outline)
-            found.append(Place(path, flat.x_mm + (left + right) / 2, flat.y_mm + (top + bottom) / 2, value))
+            room = bottom - top > 4 * close_y
+            x, first = flat.x_mm + (left + right) / 2, flat.y_mm + top + (bottom - top) * (BELOW_SHARE if room else 0.5)
+            near = [one.y_mm for one in found if abs(one.x_mm - x) < close_x]
+            tried = [first, *(first + turn * close_y for step in range(1, 5) for turn in (step, -step))]
+            free = [y for y in tried if y >= 0 and all(abs(y - other) >= close_y - HAIR_MM for other in near)]
+            y = next((y for y in free if flat.y_mm + top <= y <= flat.y_mm + bottom), free[0] if free else first)
+            found.append(Place(path, x, y, value))
     return tuple(found)

@@ -49,7 +49,7 @@
         const xs = points.map((p) => p[0]), ys = points.map((p) => p[1]);
         const left = Math.min(...xs), right = Math.max(...xs), top = Math.min(...ys), bottom = Math.max(...ys);
         const tall = Math.max(...this.data.nodes.filter((one) => one.turns.length).map((one) => Math.min(this.reach(one), 260)), 0) * 0.5;
-        const scale = Math.min(stage.clientWidth / (right - left) / 1.12, stage.clientHeight / ((bottom - top) * 0.74 + tall) / 1.04);
+        const scale = Math.min(stage.clientWidth / (right - left) / 1.12, stage.clientHeight / ((bottom - top) * 0.74 + tall) / 1.14);
         this.world.style.transform = "translate(" + stage.clientWidth / 2 + "px," + (stage.clientHeight / 2 + tall * scale * 0.4) + "px) rotateX(44deg) rotateZ(-6deg) scale3d(" + scale + "," + scale + "," + scale + ") translate(" + -(left + right) / 2 + "px," + -(top + bottom) / 2 + "px)";
       },
       reach(one) { const xs = one.outline.map((p) => p[0]), ys = one.outline.map((p) => p[1]); return Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)); },
