@@ -177,7 +177,8 @@ def structures(folder: Path) -> None:
     for name, changes in sizes:
         book = editing.apply(examples[name], changes)
         count = len(folded_in(book).programme.pieces)
-        spread(f"plan of {name}, {count} pieces", [timed(lambda: make_plan(book)) for _ in range(30)])  # noqa: B023
+        anew = iter([editing.edit(book, {"brief.leaf_width_mm": f"{110 + 0.3 * n:.1f}"}) for n in range(30)])
+        spread(f"plan of {name}, {count} pieces, each of a size of its own", [timed(lambda: make_plan(next(anew))) for _ in range(30)])  # noqa: B023
     made = folded_in(examples["crossfold"])
     spread("24 orders of shutting", [timed(lambda: ways(made.programme, made.calipers)) for _ in range(10)])
     more = replace(made.programme, closing=(*made.programme.closing, made.programme.closing[0]))
@@ -188,15 +189,15 @@ def structures(folder: Path) -> None:
     with transaction(engine) as session:
         for number in range(MANY):
             books.add(session, Book(title=f"Log {number}"), "", "benchmark")
-        album = books.add(session, examples["crossfold"], "", "benchmark")
+        album = books.add(session, editing.apply(examples["nested"], (("pages.folders", 6),)), "", "benchmark")
     engine.dispose()
     process, address = serve(database)
     try:
         window = Window(address, album)
-        for path, values in (("pages.right_mm", ("100", "104")), ("pages.border_mm", ("3", "4")), ("brief.leaf_width_mm", ("113", "116"))):
-            window.edit(path, values[0])
-            times = [timed(lambda path=path, value=values[n % 2]: window.edit(path, value)) for n in range(1, 101)]  # type: ignore[misc]
-            spread(f"album: edit of {path} with {MANY} books stored", times)
+        for path, first in (("pages.shrink_mm", 4.0), ("pages.border_mm", 3.0), ("brief.leaf_width_mm", 113.0)):
+            window.edit(path, f"{first}")
+            times = [timed(lambda path=path, value=first + 0.04 * n: window.edit(path, f"{value:.2f}")) for n in range(1, 101)]  # type: ignore[misc]
+            spread(f"album of 20 pieces: edit of {path} with {MANY} books stored", times)
     finally:
         process.kill()
 
@@ -234,17 +235,12 @@ def edits(folder: Path) -> None:
             books.add(session, Book(title=f"Log {number}"), "", "benchmark")
     engine.dispose()
     process, address = serve(database)
-    changes = [
-        ("brief.leaf_width_mm", ("140", "148.5")),
-        ("pages.count", ("40 pages", "44 pages")),
-        ("cover.square_mm", ("3", "4")),
-        ("binding.station.0", ("38", "40")),
-    ]
+    changes = [("brief.leaf_width_mm", 120, 0.2), ("pages.count", 40, 4), ("cover.square_mm", 3, 0.04), ("binding.station.0", 38, 0.04)]
     try:
         window = Window(address, 500)
-        for path, values in changes:
-            window.edit(path, values[0])
-            times = [timed(lambda path=path, value=values[n % 2]: window.edit(path, value)) for n in range(1, 101)]  # type: ignore[misc]
+        for path, first, more in changes:
+            window.edit(path, f"{first}")
+            times = [timed(lambda path=path, value=first + more * n: window.edit(path, f"{value:g}")) for n in range(1, 101)]  # type: ignore[misc]
             spread(f"edit of {path} with {MANY} books stored", times)
         spread("the list of books", [timed(lambda: urllib.request.urlopen(address).read()) for _ in range(50)])
     finally:

@@ -25,6 +25,7 @@ from pleat.drawing.svg import render_standing
 from pleat.services import counts, materials, offered
 from pleat.services.clock import now
 from pleat.services.counts import Place
+from pleat.services.planned import plan_of
 from pleat.store import books as repository
 from pleat.store.books import Stored
 
@@ -69,7 +70,7 @@ def open_book(session: Session, book_id: int) -> Opened:
     """The book and its plan. Raises NoSuchBook."""
     stored, tools = repository.load(session, book_id), materials.tools(session)
     book, otherwise = counts.with_materials(session, book_id, stored.book)
-    plan = make_plan(book, tools)
+    plan = plan_of(book, tools)
     return Opened(replace(stored, book=book), plan, tools, otherwise, offered.goods(session, plan))
 
 
@@ -97,7 +98,7 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     after = alter(before.book)
     if after == before.book:
         return Outcome(before, () if version == before.stored.version else PLEATS)
-    plan = make_plan(after, before.tools)
+    plan = plan_of(after, before.tools)
     if _on_ruler(after, before.book) == before.book:
         stored = repository.amend(session, before.stored, after, summary(after, plan), window, now())
         return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods), PLEATS)
@@ -105,7 +106,7 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     said = counts.settle(session, book_id, before.book, after, plan)
     same = after.paper == before.book.paper
     counted, otherwise = (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
-    plan = plan if counted == after else make_plan(counted, before.tools)
+    plan = plan if counted == after else plan_of(counted, before.tools)
     opened = Opened(replace(stored, book=counted), plan, before.tools, otherwise, offered.goods(session, plan))
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 
@@ -126,7 +127,7 @@ def undo(session: Session, book_id: int, by: int, version: int | None, window: s
     book = _on_ruler(found, before.book)
     if book != found:
         repository.amend(session, repository.load(session, book_id), book, "{}", window, now())
-    said = counts.settle(session, book_id, before.book, book, make_plan(book, before.tools))
+    said = counts.settle(session, book_id, before.book, book, plan_of(book, before.tools))
     opened = open_book(session, book_id)
     repository.set_summary(session, book_id, summary(opened.book, opened.plan))
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
@@ -156,7 +157,7 @@ def unlock_stations(book: Book, unlocked: bool) -> Book:
     """Stations moved one by one, or as pairs about the middle; unlocking leaves every hole where it is."""
     if not unlocked:
         return editing.apply(book, [("binding.positions_mm", None)])
-    result = make_plan(book).binding
+    result = plan_of(book).binding
     if not isinstance(result, SewnResult):
         raise BadBook([FieldProblem("", "stations", "", "This binding has no stations to unlock.")])
     return editing.apply(book, [("binding.positions_mm", list(result.places_mm))])

@@ -13,6 +13,7 @@ from shapely.ops import unary_union
 
 from pleat.core.folding.closing import blocked, ways
 from pleat.core.folding.convex import meets
+from pleat.core.folding.pile import gussets, thickest
 from pleat.core.folding.poses import apart
 from pleat.core.folding.programme import Add, Fold, Lay, Programme, built, work
 from pleat.core.folding.tasks import in_order, tasks
@@ -37,6 +38,18 @@ def test_it_shuts_without_paper_through_paper_and_every_loop_meets(structures):
         assert not worked.assembly.misfits()
         assert not worked.assembly.loose
         assert len(worked.states) == len(made.programme.closing) + 1
+
+
+@pytest.mark.parametrize(("name", "texts"), EVERY, ids=NAMES)
+def test_what_lies_on_the_faces_is_where_the_whole_programme_puts_it(name, texts):
+    """The thickness and the room that gussets need are read off the bare sheets with boards put on them; here everything is laid and folded."""
+    made = getattr(plan_of(name, texts).pages, "made", None)
+    if made:
+        assembly, shut = made.worked.assembly, made.worked.shut
+        assert thickest(assembly, shut, made.calipers) == made.thick
+        needs = {one.wall: one for one in gussets(assembly, shut, made.calipers)}
+        for room in made.rooms:
+            assert (needs[room.wall].draped, needs[room.wall].stiff) == (room.draped, room.stiff)
 
 
 def test_every_layer_keeps_its_area_and_lies_once_in_the_pile(structures):

@@ -68,6 +68,15 @@ class State:
         return self.poses[key].on_table(pieces[key[0]][key[1]].outline)
 
 
+def lies(outline: Polygon, at: Point, face: Side, side: Side, turn: int = 0) -> Pose:
+    """Where an outline lies, from its host, whose ``side`` its ``face`` is laid on: its least rectangle begins ``at`` a point of the host's."""
+    cosine, sine = cos_sin(turn)
+    flip = -1.0 if face == side else 1.0
+    pose = Pose((flip * cosine, flip * sine, 0.0), (-sine, cosine, 0.0), (0.0, 0.0, flip))
+    left, top, _, _ = bounds(pose.on_table(outline))
+    return pose._replace(at=(at[0] - left, at[1] - top, 0.0))
+
+
 class Assembly:
     """Pieces put together step by step. Operations that paper cannot do are done all the same and told by ``faults``."""
 
@@ -156,12 +165,7 @@ class Assembly:
         by ``turn`` degrees, under what lies there already or ``atop`` of it. Without ``at`` both are in place already and are only joined there."""
         if at is None:
             return self._join_in_place(laid, host, face, side, by)
-        mirrored = face == side
-        cosine, sine = cos_sin(turn)
-        flip = -1.0 if mirrored else 1.0
-        pose = Pose((flip * cosine, flip * sine, 0.0), (-sine, cosine, 0.0), (0.0, 0.0, flip))
-        left, top, _, _ = bounds(pose.on_table(self.pieces[laid[0]][laid[1]].outline))
-        pose = pose._replace(at=(at[0] - left, at[1] - top, 0.0))
+        pose = lies(self.pieces[laid[0]][laid[1]].outline, at, face, side, turn)
         root, other = self._root[host[0]], self._root[laid[0]]
         if root == other:
             raise ValueError(f"{laid} hangs together with {host} already: lay it in place")

@@ -3,15 +3,34 @@
 from __future__ import annotations
 
 import math
-from bisect import bisect_left
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
 
 from pleat.core.estimate import Estimate, weighted
 from pleat.core.folding.assembly import Assembly, Key, Side, State
-from pleat.core.folding.convex import HAIR_MM, Polygon, area, bounds, clipped, common, edges, holds, is_rectangle, meets, overlap, rectangle
+from pleat.core.folding.convex import (
+    HAIR_MM,
+    Point,
+    Polygon,
+    area,
+    bounds,
+    clipped,
+    common,
+    edges,
+    holds,
+    is_rectangle,
+    meets,
+    overlap,
+    rectangle,
+)
 
 NONE = Estimate.exact(0.0)
+Array = NDArray[Any]
 
 
 @dataclass(frozen=True)
@@ -86,16 +105,60 @@ def thick(assembly: Assembly, layers: Iterable[Key], calipers: Mapping[str, Esti
     return weighted((calipers.get(stock, NONE), count) for stock, count in counts.items())
 
 
-def _worst(assembly: Assembly, stacks: Iterable[tuple[Key, ...]], calipers: Mapping[str, Estimate]) -> Estimate:
-    """The thickest of several stacks, by what is likely."""
-    likely = {name: calipers.get(one.stock, NONE).likely for name, one in assembly.pieces.items()}
-    worst = max(set(stacks), key=lambda layers: sum(likely[name] for name, _ in layers), default=())
-    return thick(assembly, worst, calipers)
+@dataclass(frozen=True)
+class _Grid:
+    """The table cut up at every coordinate that occurs, with how thick it lies on each cell by what is likely, and where each layer lies."""
+
+    xs: list[float]
+    ys: list[float]
+    high: Array
+    over: Mapping[Key, Array]
+
+    def fullest(self, assembly: Assembly, calipers: Mapping[str, Estimate], among: Array | None = None) -> Estimate:
+        """The thickness at the worst place, likely first, of those ``among`` the cells."""
+        high = self.high if among is None else np.where(among, self.high, 0.0)
+        if not high.size:
+            return NONE
+        at = np.unravel_index(np.argmax(high), high.shape)
+        if among is not None and not among[at]:
+            return NONE
+        return thick(assembly, (key for key, there in self.over.items() if there[at]), calipers)
+
+    def along(self, line: tuple[Point, Point]) -> Array:
+        """The cells that a line runs along."""
+        left, top, right, bottom = bounds(line)
+        found = np.zeros(self.high.shape, dtype=bool)
+        for x in range(max(0, bisect_left(self.xs, left - HAIR_MM) - 1), min(len(self.xs) - 1, bisect_right(self.xs, right + HAIR_MM))):
+            for y in range(max(0, bisect_left(self.ys, top - HAIR_MM) - 1), min(len(self.ys) - 1, bisect_right(self.ys, bottom + HAIR_MM))):
+                cell = rectangle(self.xs[x], self.ys[y], self.xs[x + 1] - self.xs[x], self.ys[y + 1] - self.ys[y])
+                found[x, y] = any(common(line, side) for side in edges(cell))
+        return found
+
+
+def _grid(assembly: Assembly, state: State, layers: Sequence[Key], calipers: Mapping[str, Estimate]) -> _Grid:
+    """The cells that layers lie on."""
+    shadows = {key: state.shadow(key, assembly.pieces) for key in layers}
+    xs = _marks(x for shadow in shadows.values() for x, _ in shadow)
+    ys = _marks(y for shadow in shadows.values() for _, y in shadow)
+    high: Array = np.zeros((max(0, len(xs) - 1), max(0, len(ys) - 1)))
+    over = {}
+    for key, shadow in shadows.items():
+        left, top, right, bottom = bounds(shadow)
+        columns = slice(bisect_left(xs, left - HAIR_MM), bisect_left(xs, right - HAIR_MM))
+        rows = slice(bisect_left(ys, top - HAIR_MM), bisect_left(ys, bottom - HAIR_MM))
+        there = np.zeros(high.shape, dtype=bool)
+        there[columns, rows] = True
+        if not is_rectangle(shadow):
+            for x, y in np.argwhere(there):
+                there[x, y] = holds(shadow, ((xs[x] + xs[x + 1]) / 2, (ys[y] + ys[y + 1]) / 2))
+        high[there] += calipers.get(assembly.pieces[key[0]].stock, NONE).likely
+        over[key] = there
+    return _Grid(xs, ys, high, over)
 
 
 def thickest(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], layers: Sequence[Key] | None = None) -> Estimate:
     """The thickness at the worst place, likely first; nothing for no layers."""
-    return _worst(assembly, (cell.layers for cell in cells(assembly, state, layers)), calipers)
+    return _grid(assembly, state, state.pile if layers is None else layers, calipers).fullest(assembly, calipers)
 
 
 def gussets(assembly: Assembly, state: State, calipers: Mapping[str, Estimate]) -> tuple[Gusset, ...]:
@@ -127,16 +190,14 @@ def _gusset(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], 
     inside = [key for key in between if both and meets(state.shadow(key, assembly.pieces), both)]
     crease = piece.crease(low[1], wall[1])
     line = state.poses[low].on_table((crease.start, crease.end))
-    stacks = cells(assembly, state, inside)
-    box = bounds(line)
-    near = [cell for cell in stacks if _touches(cell.outline, box) and any(common(line, side) for side in edges(cell.outline))]
+    stacks = _grid(assembly, state, inside, calipers)
     return Gusset(
         wall,
         low,
         high,
         abs(heights[1] - heights[0]),
-        _worst(assembly, (cell.layers for cell in near), calipers),
-        _worst(assembly, (cell.layers for cell in stacks), calipers),
+        stacks.fullest(assembly, calipers, stacks.along((line[0], line[1]))),
+        stacks.fullest(assembly, calipers),
     )
 
 
@@ -145,11 +206,6 @@ def _with_inner(outer: Gusset, all_: Iterable[Gusset], place: Mapping[Key, int])
     low, high = place[outer.low], place[outer.high]
     inner = tuple((one.wall, one.has_mm) for one in all_ if one.wall != outer.wall and low <= place[one.low] and place[one.high] <= high)
     return Gusset(outer.wall, outer.low, outer.high, outer.has_mm, outer.draped, outer.stiff, inner)
-
-
-def _touches(outline: Polygon, box: tuple[float, float, float, float]) -> bool:
-    left, top, right, bottom = outline[0][0], outline[0][1], outline[2][0], outline[2][1]
-    return left <= box[2] + HAIR_MM and right >= box[0] - HAIR_MM and top <= box[3] + HAIR_MM and bottom >= box[1] - HAIR_MM
 
 
 def without(polygon: Polygon, other: Polygon) -> tuple[Polygon, ...]:

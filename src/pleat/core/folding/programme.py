@@ -5,12 +5,13 @@ Order of building, order of layers, poses, the ways to close it and the steps at
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Final, Literal
 
-from pleat.core.folding.assembly import Assembly, How, Key, Side, State
+from pleat.core.folding.assembly import Assembly, How, Key, Side, State, lies
 from pleat.core.folding.convex import Point
 from pleat.core.folding.sheet import Piece
 
@@ -144,3 +145,17 @@ def work(programme: Programme) -> Worked:
     """The programme done from the first operation to the last. The few done last are remembered: what is read off them must not fold them further."""
     assembly = built(programme)
     return Worked(programme, assembly, closed(assembly, programme.closing, "shut" if programme.opens else OPEN))
+
+
+def with_boards(worked: Worked, laid: Iterable[tuple[Add, Lay]]) -> tuple[Assembly, State]:
+    """The thing shut, with boards that lie within their panels over nothing else: they go where those go, so nothing is folded again. Read off only."""
+    assembly, shut = worked.assembly.copy(), worked.shut
+    poses, under, over = dict(shut.poses), defaultdict[Key, list[Key]](list), defaultdict[Key, list[Key]](list)
+    for added, lay in laid:
+        assembly.pieces[added.piece.name] = added.piece
+        host = poses[lay.host]
+        poses[lay.laid] = host.after(lies(added.piece[lay.laid[1]].outline, lay.at or (0.0, 0.0), lay.face, lay.side, lay.turn))
+        if host.level:
+            (over if (lay.side == "A") == host.up else under)[lay.host].append(lay.laid)
+    pile = tuple(key for own in shut.pile for key in (*under[own], own, *over[own]))
+    return assembly, replace(shut, pile=pile, poses=poses)

@@ -2,18 +2,17 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final
 
-from pleat.core.estimate import Estimate, total, weighted
+from pleat.core.estimate import Estimate, total
 from pleat.core.folding.assembly import Fault, Key, Side
 from pleat.core.folding.convex import bounds
-from pleat.core.folding.pile import cells, faces, gussets, thickest
+from pleat.core.folding.pile import faces, gussets, thickest
 from pleat.core.folding.pockets import Pocket, Zone, pockets, zones
-from pleat.core.folding.programme import Add, Lay, Programme, Worked, work
+from pleat.core.folding.programme import Add, Lay, Programme, Worked, with_boards, work
 from pleat.core.folding.sheet import board
 from pleat.core.structures.dressing import SMALLEST_MM, Dressing, Filling, places
 from pleat.core.units import Ruler
@@ -95,21 +94,8 @@ def make(
     bare = build(guess)
     plain = work(bare)
     dressings = dressed(plain, filling, skip)
-    if not typed:  # no gusset to be made for what lies in it: the layers are counted where the bare sheets lie
-        found = pockets(plain)
-        whole = _with(bare, _laid(dressings, filling))
-        return Made(
-            whole,
-            dressings,
-            (),
-            found,
-            zones(bare, plain, found),
-            tuple(plain.assembly.faults),
-            _counted(plain, dressings, filling, thick),
-            thick,
-        )
-    tried = work(_with(bare, _laid(dressings, filling)))
-    needs = {one.wall[1]: one for one in gussets(tried.assembly, tried.shut, thick)}
+    filled, shut = with_boards(plain, _laid(dressings, filling))
+    needs = {one.wall[1]: one for one in gussets(filled, shut, thick)}
     sizes = {
         name: size or max(proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm, (least or {}).get(name, 0.0))
         for name, size in typed.items()
@@ -119,40 +105,23 @@ def make(
         for name in typed
         if name in needs
     )
-    last = build(sizes)
-    final = _with(last, _laid(_moved(dressings, bare, last), filling))
+    last = build(sizes) if sizes else bare
+    moved = _moved(dressings, bare, last)
     found = pockets(plain)
     return Made(
-        final,
-        _moved(dressings, bare, last),
+        _with(last, _laid(moved, filling)),
+        moved,
         rooms,
         found,
         zones(bare, plain, found),
-        tuple(tried.assembly.faults),
-        thickest(tried.assembly, tried.shut, thick),
+        tuple(plain.assembly.faults),
+        thickest(filled, shut, thick),
         thick,
     )
 
 
-def _counted(plain: Worked, dressings: Sequence[Dressing], filling: Filling, calipers: Mapping[str, Estimate]) -> Estimate:
-    """The thickness at the fullest place, every face with what is on it."""
-    on: dict[Key, list[str]] = {}
-    for one in dressings:
-        if filling.mats or one.places:
-            on.setdefault(one.key, []).append(FILLED if filling.mats and one.places else MAT if filling.mats else BARE)
-    pieces = plain.assembly.pieces
-
-    def stocks(layers: Sequence[Key]) -> list[str]:
-        return [stock for key in layers for stock in (pieces[key[0]].stock, *on.get(key, ()))]
-
-    stacks = {cell.layers for cell in cells(plain.assembly, plain.shut)}
-    none = Estimate.exact(0.0)
-    worst = max(stacks, key=lambda layers: sum(calipers.get(stock, none).likely for stock in stocks(layers)), default=())
-    return weighted((calipers.get(stock, none), count) for stock, count in Counter(stocks(worst)).items())
-
-
-def _with(programme: Programme, extras: Sequence[Add | Lay]) -> Programme:
-    return replace(programme, build=(*programme.build, *extras))
+def _with(programme: Programme, extras: Sequence[tuple[Add, Lay]]) -> Programme:
+    return replace(programme, build=(*programme.build, *(one for pair in extras for one in pair)))
 
 
 def dressed(worked: Worked, filling: Filling, skip: frozenset[str] = frozenset()) -> tuple[Dressing, ...]:
@@ -197,9 +166,9 @@ def _moved(dressings: Sequence[Dressing], before: Programme, after: Programme) -
     return tuple(found)
 
 
-def _laid(dressings: Sequence[Dressing], filling: Filling) -> list[Add | Lay]:
+def _laid(dressings: Sequence[Dressing], filling: Filling) -> list[tuple[Add, Lay]]:
     """The papers and what lies on them, as pieces on their panels: one of each face."""
-    found: list[Add | Lay] = []
+    found: list[tuple[Add, Lay]] = []
     for one in dressings:
         if filling.mats:
             wide, high, corner, stock = one.width_mm, one.height_mm, one.corner, FILLED if one.places else MAT
@@ -210,5 +179,5 @@ def _laid(dressings: Sequence[Dressing], filling: Filling) -> list[Add | Lay]:
             continue
         name = f"on {one.key[0]} {one.key[1]} {one.side}"
         sheet = board(name, stock, wide, high)
-        found += [Add(sheet), Lay((name, "body"), one.key, corner, face="B", side=one.side)]
+        found.append((Add(sheet), Lay((name, "body"), one.key, corner, face="B", side=one.side)))
     return found

@@ -1,0 +1,32 @@
+"""Plans that were just made: an edit starts from the plan that the one before it ended with, which is not worked out again."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from functools import lru_cache
+
+from pleat.core.book import Book
+from pleat.core.materials.tools import NO_TOOLS, Tools
+from pleat.core.planning import Plan, make_plan
+
+KEPT = 12
+"""A few windows' worth; a plan takes some hundred kilobytes."""
+
+
+@dataclass(frozen=True)
+class _Asked:
+    """A book by all that is in it, and the tools."""
+
+    text: str
+    tools: Tools
+    book: Book = field(compare=False)
+
+
+@lru_cache(maxsize=KEPT)
+def _plan(asked: _Asked) -> Plan:
+    return make_plan(asked.book, asked.tools)
+
+
+def plan_of(book: Book, tools: Tools = NO_TOOLS) -> Plan:
+    """The plan of a book for a maker with these tools, as ``make_plan`` gives it."""
+    return _plan(_Asked(book.model_dump_json(), tools, book))
