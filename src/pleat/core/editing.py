@@ -16,6 +16,7 @@ from pleat.core.book import Book
 from pleat.core.bookfile import validate_book
 from pleat.core.brief.record import Brief
 from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.extras import placing
 from pleat.core.fields import Record, rule_on
 from pleat.core.kinds import TAG
 from pleat.core.labels import MEMBERS, field_at, label_of, may_be_new
@@ -136,6 +137,8 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
         group = path.removesuffix("weight")
         values = parse_weight(text) if text.strip() else (None, None, None)
         return [(group + name, value, "") for name, value in zip(("grammage", "pounds", "grade"), values, strict=True)]
+    if path.startswith("extras.") and (placed := placing.read(book.extras, path, text, ruler)) is not None:
+        return [(target, value, "") for target, value in placed]
     pleat, _, name = path.partition(".")
     if pleat in MEMBERS and name == TAG:
         return [(path, text.strip(), "")]
@@ -171,5 +174,5 @@ def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tupl
 def _value_at(book: Book, path: str) -> Any:
     value: Any = book
     for name in path.split("."):
-        value = getattr(value, name, None)
+        value = value.get(name) if isinstance(value, dict) else getattr(value, name, None)
     return value

@@ -167,11 +167,12 @@ class OneOf:
 
 @dataclass(frozen=True)
 class Chosen:
-    """The members a book is made of, which every pleat may know: what is computed of them is not."""
+    """The members a book is made of, which every pleat may know: what is computed of them is not. ``put_in`` are the stocks of what is put in."""
 
     block: BlockKind
     binding: BindingKind
     cover: CoverKind
+    put_in: tuple[str, ...] = ()
 
     @cached_property
     def placed(self) -> tuple[str, ...]:
@@ -184,4 +185,4 @@ class Chosen:
 
     @cached_property
     def roles(self) -> tuple[str, ...]:
-        return tuple(dict.fromkeys((*self.block.roles, *self.binding.roles, *self.cover.roles)))
+        return tuple(dict.fromkeys((*self.block.roles, *self.binding.roles, *self.cover.roles, *self.put_in)))

@@ -12,6 +12,7 @@ from pydantic.fields import FieldInfo
 from pleat.core.binding.kinds import BINDINGS
 from pleat.core.book import Book
 from pleat.core.cover.kinds import COVERS
+from pleat.core.extras.kinds import EXTRAS
 from pleat.core.fields import FieldRule, rule_on
 from pleat.core.pages.kinds import BLOCKS
 from pleat.core.paper.record import ROLES
@@ -28,7 +29,12 @@ def field_at(path: str, book: Book | None = None) -> FieldInfo | None:
 
     Where several members have a field of that name, the one of ``book``'s own member counts, else that of the first.
     """
-    pleat = path.split(".", 1)[0]
+    pleat, _, rest = path.partition(".")
+    if pleat == "extras" and rest.count(".") > 1:  # of one design, by its key
+        key, _, name = rest.partition(".")[2].partition(".")
+        held = book.extras.items.get(key) if book is not None else None
+        kinds = (type(held),) if held is not None else tuple(member.record for member in EXTRAS.members)
+        return next((field for record in kinds if (field := _field_in(record, name))), None)
     if pleat not in MEMBERS:
         return _field_in(Book, path)
     own = (type(getattr(book, pleat)),) if book is not None else ()

@@ -20,6 +20,8 @@ from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.cutting import compute as cutting
 from pleat.core.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.extras import compute as extras
+from pleat.core.extras.base import LeftOfExtras
+from pleat.core.extras.record import stocks_of
 from pleat.core.fields import LengthRule
 from pleat.core.kinds import BindingKind, BlockKind, Chosen, CoverKind, Registry
 from pleat.core.labels import rule_of
@@ -73,12 +75,12 @@ class Plan:
 
 def chosen(book: Book) -> Chosen:
     """The members the book is made of."""
-    return _chosen(BLOCKS.of(book.pages)[0], BINDINGS.of(book.binding)[0], COVERS.of(book.cover)[0])
+    return _chosen(BLOCKS.of(book.pages)[0], BINDINGS.of(book.binding)[0], COVERS.of(book.cover)[0], stocks_of(book.extras))
 
 
 @lru_cache(maxsize=256)
-def _chosen(block: BlockKind, binding: BindingKind, cover: CoverKind) -> Chosen:
-    return Chosen(block, binding, cover)
+def _chosen(block: BlockKind, binding: BindingKind, cover: CoverKind, extras_: tuple[str, ...]) -> Chosen:
+    return Chosen(block, binding, cover, extras_)
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:
@@ -87,7 +89,7 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:
     paper_ = paper.compute(book.paper, brief_)
     to_pages = LeftOfPages(brief_, paper_, book.paper.papers)
     pages_ = _block(book, to_pages)
-    extras_ = extras.compute(book.extras)
+    extras_ = extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_))
     to_binding = LeftOfBinding(**_so_far(to_pages), pages=pages_, extras=extras_, tools=tools)
     binding_ = _binding(book, to_binding)
     to_cover = LeftOfCover(**_so_far(to_binding), binding=binding_)

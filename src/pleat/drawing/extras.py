@@ -1,25 +1,178 @@
-"""Extras: an empty leaf, since there is nothing in the book yet."""
+"""Extras: an opening with what lies on it at true size, a piece as it is cut, and how thick all leaves come to by place."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from typing import Final
+
+from pleat.core.extras.base import Face
 from pleat.core.extras.compute import ExtrasResult
+from pleat.core.extras.faces import by_name
+from pleat.core.extras.spots import Item, Spot
+from pleat.core.folding.sheet import Piece, scores
 from pleat.core.planning import Plan
+from pleat.core.units import Ruler
 from pleat.drawing.looks import main, strip
-from pleat.drawing.shapes import Drawing, Line, Rect
+from pleat.drawing.outlines import LINES, levels, names, outline, running
+from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape
+from pleat.drawing.shapes import Spot as Place
+
+LETTER_MM: Final = 4.2
+"""A name stands on a thing that is at least so wide for each of its letters."""
 
 
 @main.register
-@strip.register
-def empty_leaf(_result: ExtrasResult, plan: Plan) -> Drawing:
-    """A bare leaf with the outline of a pocket that is not there."""
-    width, height = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
+def large(result: ExtrasResult, plan: Plan) -> Drawing:
+    """The opening of the first face that has something on it."""
+    faces = result.faces
+    used = next((one.face.name for item in result.items for one in item.spots), faces[0].name if faces else "")
+    return opening(result, plan, used)
+
+
+def shown_faces(faces: Iterable[Face], name: str) -> tuple[Face, ...]:
+    """The face and the one it lies beside when the book is open there, left one first."""
+    named = by_name(faces)
+    face = named.get(name) or next(iter(named.values()), None)
+    if face is None:
+        return ()
+    beside = named.get(face.facing)
+    if beside is None:
+        return (face,)
+    return (face, beside) if face.spine == "right" else (beside, face)
+
+
+def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Drawing:
+    """The face and its neighbour, with everything on them; what lies behind is dotted. Each thing has a spot of its own at its corner."""
+    faces = shown_faces(result.faces, name)
+    ruler, x = plan.brief.ruler, 0.0
+    shapes: list[Shape] = []
+    spots: list[Place] = []
+    dims: list[Dim] = []
+    height = max((face.height_mm for face in faces), default=1.0)
+    for face in faces:
+        shapes.append(Rect(x, 0, face.width_mm, face.height_mm, "leaf"))
+        shapes += [_behind(face, one, x) for item in result.items for one in item.spots if one.face.name == face.behind]
+        for item in result.items:
+            for one in item.spots:
+                if one.face.name == face.name:
+                    shapes += thing(item, one, plan, x, chosen=item.key == chosen)
+                    spots.append(Place(f"extras.items.{item.key}.place.{one.number}", x + one.x_mm, one.y_mm))
+        shapes.append(Label(x + face.width_mm / 2, face.height_mm, face.title, "quiet", shift=(0, 18)))
+        dims.append(Dim("top", x, x + face.width_mm, ruler.number(face.width_mm)))
+        x += face.width_mm
+    if len(faces) > 1:
+        shapes.append(Line(faces[0].width_mm, 0, faces[0].width_mm, height, "fold"))
+    if faces:
+        dims.append(Dim("left", 0, faces[0].height_mm, ruler.number(faces[0].height_mm)))
+    says = " and ".join(face.title for face in faces) or "no face"
+    return Drawing(max(x, 1.0), height, f"{says}, with what is put on.", shapes, dims=dims, spots=spots, room=(("bottom", 28.0),))
+
+
+def _behind(face: Face, one: Spot, x: float) -> Shape:
+    """What lies on the other side of the leaf, as it presses through."""
+    left = face.width_mm - one.box[2] if face.spine != "none" else one.box[0]
+    return Rect(x + left, one.y_mm, one.thing.width_mm, one.thing.height_mm, "ghost")
+
+
+def thing(item: Item, one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
+    """A thing where it lies: itself, what is in it, its glue, its mouth and where it swings to."""
+    made, left, top = one.thing, x + one.x_mm, one.y_mm
+    swatch = plan.paper.stock(made.sheet_stock).swatch if made.sheet_stock else "cream"
+    shapes: list[Shape] = []
+    if made.swing:
+        dx = {"left": -made.width_mm, "right": made.width_mm}.get(made.swing.hinge, 0.0)
+        dy = {"head": -made.height_mm, "tail": made.height_mm}.get(made.swing.hinge, 0.0)
+        shapes.append(Rect(left + dx, top + dy, made.width_mm, made.height_mm, "ghost"))
+    inside = [layer for layer in made.layers if made.mouth and layer is made.layers[-1] and made.stands_mm]
+    shapes += [Rect(left + layer.x_mm, top + layer.y_mm, layer.width_mm, layer.height_mm, "place") for layer in inside]
+    style = "thing-hole" if made.hole else f"thing swatch-{swatch}"
+    shapes.append(Rect(left, top, made.width_mm, made.height_mm, f"{style}{' thing-chosen' if chosen else ''}"))
+    if made.mouth:
+        shapes += _glue(one, left, top)
+        shapes.append(_side(one, left, top, made.mouth.side, "mouth"))
+    if made.swing:
+        shapes.append(_side(one, left, top, made.swing.hinge, "fold"))
+    if made.out:
+        shapes.insert(0, _out(one, left, top, f"thing swatch-{swatch}"))
+    if made.width_mm > LETTER_MM * len(item.title):
+        shapes.append(Label(left + made.width_mm / 2, top + made.height_mm / 2, item.title, "quiet", shift=(0, 4)))
+    return shapes
+
+
+def _out(one: Spot, left: float, top: float, style: str) -> Rect:
+    """What reaches past the edge of the page."""
+    side, far = one.thing.out or ("right", 0.0)
+    wide, high = one.thing.width_mm, one.thing.height_mm
+    return {
+        "left": Rect(left - far, top, far, high, style),
+        "right": Rect(left + wide, top, far, high, style),
+        "head": Rect(left, top - far, wide, far, style),
+        "tail": Rect(left, top + high, wide, far, style),
+    }[side]
+
+
+def _glue(one: Spot, left: float, top: float) -> list[Shape]:
+    """The bands that are held, hatched."""
+    made = one.thing
+    held = made.mouth.held if made.mouth else {}
+    wide, high = made.width_mm, made.height_mm
+    found: list[Shape] = []
+    for side, takes in held.items():
+        across = min(takes, wide if side in ("left", "right") else high)
+        x, y = (left + wide - across if side == "right" else left), (top + high - across if side == "tail" else top)
+        found.append(Rect(x, y, across, high, "glue-here") if side in ("left", "right") else Rect(x, y, wide, across, "glue-here"))
+    return found
+
+
+def _side(one: Spot, left: float, top: float, side: str, style: str) -> Line:
+    wide, high = one.thing.width_mm, one.thing.height_mm
+    ends = {
+        "head": (left, top, left + wide, top),
+        "tail": (left, top + high, left + wide, top + high),
+        "left": (left, top, left, top + high),
+        "right": (left + wide, top, left + wide, top + high),
+    }
+    return Line(*ends[side], style)
+
+
+def pieces(sheets: Iterable[Piece], swatch: str, ruler: Ruler) -> Drawing:
+    """The pieces of one design flat, side by side, with their scores."""
+    x, high = 0.0, 1.0
+    shapes: list[Shape] = []
+    for sheet in sheets:
+        wide, tall = sheet.size_mm
+        shapes += [outline(edge, f"filled wrap swatch-{swatch}", x, 0.0) for edge in sheet.outlines]
+        shapes += [
+            outline(sheet[name].outline, "filled glue-here", x, 0.0)
+            for name in sheet.glued
+            if any(one.name == name for one in sheet.panels)
+        ]
+        shapes += [Line(c.start[0] + x, c.start[1], c.end[0] + x, c.end[1], LINES[c.kind]) for c in sheet.creases]
+        scale = 1.6
+        shapes += [*names(sheet, scale, ruler, x, 0.0), *running(scores(sheet), ruler, scale, x, 0.0), *levels(sheet, ruler, scale, x, 0.0)]
+        shapes.append(Label(x + wide / 2, tall, ruler.size(wide, tall), "quiet", shift=(0, 16)))
+        x, high = x + wide + 8, max(high, tall)
     return Drawing(
-        width,
-        height,
-        "A leaf with nothing on it yet.",
-        (
-            Rect(0, 0, width, height, "leaf"),
-            Rect(width * 0.14, height * 0.5, width * 0.72, height * 0.42, "ghost"),
-            Line(width * 0.14, height * 0.6, width * 0.86, height * 0.6, "ghost"),
-        ),
+        max(x - 8, 1.0),
+        high,
+        "Its pieces flat, with their scores.",
+        shapes,
+        room=(("top", 40.0), ("bottom", 24.0), ("right", 30.0), ("left", 30.0)),
     )
+
+
+@strip.register
+def little(result: ExtrasResult, plan: Plan) -> Drawing:
+    """All leaves on each other; a leaf with a ghost where nothing is put in."""
+    width, height = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
+    if not result.items:
+        ghost = Rect(width * 0.14, height * 0.5, width * 0.72, height * 0.42, "ghost")
+        return Drawing(width, height, "A leaf with nothing on it yet.", (Rect(0, 0, width, height, "leaf"), ghost))
+    shapes: list[Shape] = [Rect(0, 0, width, height, "leaf")]
+    for item in result.items:
+        for one in item.spots[:8]:
+            (a, b), (c, d) = one.face.placed(*one.box[:2]), one.face.placed(*one.box[2:])
+            x0, x1 = sorted((min(max(a, 0.0), width), min(max(c, 0.0), width)))
+            y0, y1 = sorted((min(max(b, 0.0), height), min(max(d, 0.0), height)))
+            shapes.append(Rect(x0, y0, x1 - x0, y1 - y0, "ghost"))
+    return Drawing(width, height, "What is put in, all leaves on each other.", shapes)

@@ -48,12 +48,13 @@ STANDING: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=2, text=8, edge=0)
 
 @dataclass(frozen=True)
 class Rendered:
-    """SVG text, with each spot's place as shares (0 to 1) of the picture's width and height, the scale used, and the width in px."""
+    """SVG text, with each spot's place as shares (0 to 1) of the picture's width and height, the scale used, and the width and height in px."""
 
     svg: str
     spots: dict[str, tuple[float, float]]
     scale: float
     width: float
+    height: float
 
 
 @dataclass(frozen=True)
@@ -80,7 +81,7 @@ def render_screen(drawing: Drawing, width: float = 820, height: float = 430, pen
     body, spots = _body(drawing, frame)
     places = {name: (x / width, y / height) for name, (x, y) in spots.items()}
     svg = f'<svg class="{css}" viewBox="0 0 {width:g} {height:g}" role="img" aria-label="{escape(drawing.says)}" data-scale="{scale:.5f}">{body}</svg>'
-    return Rendered(svg, places, scale, width)
+    return Rendered(svg, places, scale, width, height)
 
 
 def render_standing(drawing: Drawing, width: float, height: float, scale: float, css: str) -> str:

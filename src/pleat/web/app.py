@@ -21,6 +21,7 @@ from pleat.web import (
     covers,
     display,
     errors,
+    extras,
     folding,
     history,
     library,
@@ -71,7 +72,22 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
         part.register(app)
     CSRFProtect(app)
     Compress(app)
-    for pages in (library, starting, workspace, sewing, covers, folding, turning, piles, history, printing, tables, materials, copies):
+    for pages in (
+        library,
+        starting,
+        workspace,
+        sewing,
+        covers,
+        extras,
+        folding,
+        turning,
+        piles,
+        history,
+        printing,
+        tables,
+        materials,
+        copies,
+    ):
         app.register_blueprint(pages.pages)
     gc.collect()
     gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short

@@ -20,3 +20,8 @@ def number(given: Mapping[str, str], name: str, default: int = 0, low: int = 0, 
 def word(given: Mapping[str, str], name: str, longest: int = 80) -> str:
     """A text of a request, cut to what any such text needs, without signs that no text can hold."""
     return given.get(name, "")[:longest].replace("\0", "").encode("utf-8", "ignore").decode()
+
+
+def looked_at(given: Mapping[str, str]) -> dict[str, str]:
+    """The face and the design that the page looks at, to be kept through a change."""
+    return {"face": word(given, "face", 120), "design": word(given, "design", 40)}

@@ -7,7 +7,7 @@ from functools import lru_cache, partial
 from pathlib import Path
 from typing import Any, Final
 
-from flask import Flask, url_for
+from flask import Flask, request, url_for
 from markupsafe import Markup, escape
 
 from pleat.core.estimate import Estimate
@@ -19,6 +19,7 @@ from pleat.core.texts import shown_list
 from pleat.core.units import Ruler, written_fractions
 from pleat.core.words import lasting
 from pleat.drawing.svg import Rendered
+from pleat.web import asked
 from pleat.web.forms import entry
 
 _SET: Final = (
@@ -43,6 +44,7 @@ def register(app: Flask) -> None:
         entry_of=entry,
         exact_mm=exact_mm,
         money=money,
+        looked_at=lambda: asked.looked_at(request.values),
     )
 
 
@@ -97,8 +99,8 @@ def clock(time: datetime) -> Markup:
 
 @lru_cache(maxsize=2048)
 def action_url(action: str, book_id: int) -> str:
-    """The address of a change to a book; it stands in every form of a page, and is made once."""
-    return url_for(f"workspace.{action}", book_id=book_id)
+    """The address of a change to a book, of the workspace or of one of its pleats (``extras.put``); it stands in every form of a page, and is made once."""
+    return url_for(action if "." in action else f"workspace.{action}", book_id=book_id)
 
 
 @lru_cache(maxsize=2048)

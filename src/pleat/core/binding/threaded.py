@@ -127,11 +127,7 @@ def _bed(stitch: Stitch, binding: Threaded, left: LeftOfBinding, holes: tuple[fl
     pages, cover = left.pages, left.brief.made_of.cover
     card = left.paper.cover.caliper.likely if cover.sewn_through else 0.0
     shares = sum(unit.share for unit in pages.units) or 1.0
-    added = left.extras.in_unit
-    rows = tuple(
-        Row(unit.through.likely + added.get(number, 0.0), pages.thickness.likely * unit.share / shares, card)
-        for number, unit in enumerate(pages.units)
-    )
+    rows = tuple(Row(unit.through.likely, pages.thickness.likely * unit.share / shares, card) for unit in pages.units)
     rows = stitch.rows(rows)
     reach = BOARD_REACH_MM if cover.boards else 0.0
     return Bed(holes, rows, pages.leaf_height_mm, stitch.supports(binding, holes, len(rows), left), reach)

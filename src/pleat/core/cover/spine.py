@@ -52,12 +52,12 @@ class Spine:
 def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate], ...] = ()) -> Spine:
     """The spine inside the cover; ``more`` are endpapers and the like that the cover itself adds to the block."""
     pages, swell = left.pages, left.binding.swell
-    inserts = Estimate.exact(cover.inserts_mm)
+    inserts = Estimate.exact(cover.inserts_mm).plus(left.extras.beyond)
     everywhere = [("leaves", pages.thickness), *more]
     if left.extras.added.likely:
         everywhere.append(("extras", left.extras.added))
-    if cover.inserts_mm and cover.inserts_at == "all":
-        everywhere.append(("what goes in later", inserts))
+    if inserts.likely and cover.inserts_at == "all":
+        everywhere.append(("what goes in", inserts))
     parts = [*everywhere, (SWELLS.get(left.binding.at, "thread"), swell)] if swell.likely else everywhere
     estimated = total(one for _, one in parts)
     fore = total([*(one for _, one in everywhere), inserts] if cover.inserts_at == "fore" else [one for _, one in everywhere])
@@ -160,7 +160,7 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
                     ),
                 )
             )
-    if spine.wedge_mm > max(2.0, 0.25 * spine.used.likely):
+    if cover.inserts_mm and spine.wedge_mm > max(2.0, 0.25 * spine.used.likely):
         found.append(
             Check(
                 "wedge",

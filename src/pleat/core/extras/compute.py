@@ -1,30 +1,199 @@
-"""Extras: nothing can be put in yet, so nothing is added to the book; the result says so."""
+"""Extras: each design worked out once for every size of face it goes on, every place of it, what all of them come to by place, and what is done for them."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Final
 
+from pleat.core.bulk import NOWHERE, Bulk, Patch, Worst
 from pleat.core.estimate import Estimate
+from pleat.core.extras import checks, steps
+from pleat.core.extras.base import Extra, Face, LeftOfExtras, Placed, Thing
+from pleat.core.extras.faces import by_name, faces_of
+from pleat.core.extras.kinds import EXTRAS
 from pleat.core.extras.record import Extras
-from pleat.core.plan import Figure, PleatResult
+from pleat.core.extras.spots import Item, Spot, spot
+from pleat.core.folding.sheet import scores
+from pleat.core.plan import Count, Figure, Fold, Part, Piece, PleatResult, Rule
+from pleat.core.units import Ruler
+from pleat.core.words import many
+
+AT_SPINE_MM: Final = 8.0
+"""What lies nearer to the spine than this makes it thicker (house rule)."""
+NOTHING: Final = Estimate.exact(0.0)
+EMPTY: Final = Bulk(())
 
 
 @dataclass(frozen=True, kw_only=True)
 class ExtrasResult(PleatResult):
-    """The thickness in mm that is added to the book, and to the sections it goes into, by their numbers from 0."""
+    """What is put in: ``items`` by their keys, ``faces`` of the book, and the ``bulk`` by place. ``added`` is what they add at the spine,
+    ``worst`` where they lie thickest."""
 
     added: Estimate
-    in_unit: Mapping[int, float] = field(default_factory=dict)
+    worst: Worst
+    faces: tuple[Face, ...]
+    items: tuple[Item, ...] = ()
+    bulk: Bulk = EMPTY
 
     @property
     def idle(self) -> bool:
-        return not self.parts
+        return not self.items
+
+    @property
+    def beyond(self) -> Estimate:
+        """What they add at their thickest place beyond what they add at the spine already."""
+        return beyond(self.worst.thick, self.added)
+
+    @cached_property
+    def on_leaf(self) -> Estimate:
+        """The most that lies on one leaf."""
+        each: dict[int, list[Patch]] = {}
+        for patch in self.bulk.patches:
+            each.setdefault(patch.leaf, []).append(patch)
+        return max((Bulk(tuple(on)).worst().thick for on in each.values()), key=lambda one: one.likely, default=NOTHING)
 
 
-def compute(_extras: Extras) -> ExtrasResult:
-    """What the extras add: nothing, while none can be put in."""
-    nothing = Figure(
-        key="added", label="added", value="nothing yet", show="text", how="No pockets, flaps, bands or tags are in this book.", rules=()
+def beyond(worst: Estimate, spine: Estimate) -> Estimate:
+    """What lies at the thickest place beyond what lies at the spine."""
+    return worst if not spine.likely else Estimate(max(worst.likely - spine.likely, 0.0), worst.doubts)
+
+
+def compute(extras: Extras, left: LeftOfExtras) -> ExtrasResult:
+    """What the extras add. A place on a face that is not there is kept, and told."""
+    faces = faces_of(left.pages, covered=left.brief.made_of.cover.name != "bare")
+    if not extras.items:
+        nothing = Figure(
+            key="added",
+            label="added",
+            value="nothing yet",
+            show="text",
+            how="No pockets, flaps, bands or pictures are in this book.",
+            rules=(),
+        )
+        return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, faces=faces)
+    named = by_name(faces)
+    items = tuple(_item(key, record, named, left) for key, record in extras.items.items() if isinstance(record, Extra))
+    put = tuple((one, patches(item, one)) for item in items for one in item.spots)
+    bulk = Bulk(tuple(patch for _, own in put for patch in own))
+    worst, spine = bulk.worst(), bulk.worst(AT_SPINE_MM)
+    ruler = left.brief.ruler
+    return ExtrasResult(
+        key_figure=_count(items, worst, ruler),
+        figures=_figures(items, bulk, worst, ruler),
+        checks=checks.find(checks.Asked(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)),
+        offers=checks.spreads(items, faces),
+        parts=_parts(items, left),
+        steps=steps.of(items, left),
+        added=spine.thick,
+        worst=worst,
+        items=items,
+        faces=faces,
+        bulk=bulk,
     )
-    return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=Estimate.exact(0.0))
+
+
+def _item(key: str, record: Extra, named: Mapping[str, Face], left: LeftOfExtras) -> Item:
+    """A design on all its places; worked out once for each size of face."""
+    kind = EXTRAS.find(record.kind) or EXTRAS.members[0]
+    sizes: dict[tuple[float, float, str], Thing] = {}
+
+    def on(face: Face) -> Thing:
+        size = (face.width_mm, face.height_mm, face.spine)
+        if size not in sizes:
+            sizes[size] = kind.compute(record, key, face, left)
+        return sizes[size]
+
+    spots = tuple(
+        spot(number, place, named[place.on], on(named[place.on])) for number, place in enumerate(record.places) if place.on in named
+    )
+    lost: tuple[tuple[int, Placed], ...] = tuple((number, place) for number, place in enumerate(record.places) if place.on not in named)
+    usual = next(iter(named.values()), Face("", "no face", 0, left.brief.leaf_width_mm, left.brief.leaf_height_mm))
+    return Item(key, kind, record, spots[0].thing if spots else on(usual), spots, lost)
+
+
+def patches(item: Item, one: Spot) -> tuple[Patch, ...]:
+    """Its layers where they lie in the shut book, cut off at the edges of their face."""
+    found = []
+    face = one.face
+    for layer in one.thing.layers:
+        x0, y0 = max(one.x_mm + layer.x_mm, 0.0), max(one.y_mm + layer.y_mm, 0.0)
+        x1 = min(one.x_mm + layer.x_mm + layer.width_mm, face.width_mm)
+        y1 = min(one.y_mm + layer.y_mm + layer.height_mm, face.height_mm)
+        if x1 - x0 < 1e-6 or y1 - y0 < 1e-6:
+            continue
+        (a, b), (c, d) = face.placed(x0, y0), face.placed(x1, y1)
+        found.append(Patch(face.leaf, min(a, c), min(b, d), max(a, c), max(b, d), layer.thick, f"{item.key}/{one.number}"))
+    return tuple(found)
+
+
+def _parts(items: tuple[Item, ...], left: LeftOfExtras) -> tuple[Piece, ...]:
+    """The pieces of every design by size, and what is counted out."""
+    found: list[Piece] = []
+    for item in items:
+        sizes: dict[tuple[object, ...], tuple[Part, int]] = {}
+        for one in item.spots:
+            for sheet in one.thing.pieces:
+                upright, level = scores(sheet), scores(sheet, upright=False)
+                folds = (*(Fold(at, "valley") for at in upright), *(Fold(at, "valley", "level") for at in level))
+                size = (sheet.name, *(round(side, 2) for side in sheet.size_mm))
+                name = sheet.name.replace("-", " ")
+                part = Part(
+                    f"extra_{sheet.name}",
+                    name,
+                    *sheet.size_mm,
+                    1,
+                    one.thing.sheet_stock or "card",
+                    "h" if len(upright) >= len(level) else "w",
+                    folds,
+                )
+                sizes[size] = (part, sizes[size][1] + 1 if size in sizes else 1)
+        for letter, (part, count) in enumerate(sizes.values()):
+            key = part.key if not letter else f"{part.key}_{letter + 1}"
+            found.append(
+                Part(key, part.name, part.width_mm, part.height_mm, count * left.brief.quantity, part.stock, part.grain, part.folds)
+            )
+        times = len(item.spots) * left.brief.quantity
+        found += [Count(one.key, one.name, one.count * times, one.stock, one.use) for one in item.thing.counts if times]
+    return tuple(found)
+
+
+def _count(items: tuple[Item, ...], worst: Worst, ruler: Ruler) -> Figure:
+    places = sum(len(item.spots) for item in items)
+    return Figure(
+        "extras",
+        "put in",
+        f"{places} in {many(len(items), 'design')}",
+        "text",
+        "; ".join(f"{item.thing.title}: {many(len(item.spots), 'place')}" for item in items) + ".",
+        (Rule("arithmetic", "every place counted"),),
+        aside=f"{ruler.thin(worst.thick.likely)} at the thickest" if worst.thick.likely else "",
+        scrap=f"{places} things put in",
+    )
+
+
+def _figures(items: tuple[Item, ...], bulk: Bulk, worst: Worst, ruler: Ruler) -> tuple[Figure, ...]:
+    spine = bulk.worst(AT_SPINE_MM)
+    where = f"{ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head"
+    there = ", ".join(item.thing.title for item in items if any(name.split("/")[0] == item.key for name in worst.of))
+    return (
+        _count(items, worst, ruler),
+        Figure(
+            "bulk",
+            "they add at the thickest",
+            worst.thick,
+            "thin",
+            f"All leaves on each other, {where}: {there or 'nothing'}. Every layer is counted where it lies.",
+            (Rule("arithmetic", "the layers over one place, added up"),),
+            aside=where if worst.of else "",
+        ),
+        Figure(
+            "added",
+            "they add at the spine",
+            spine.thick,
+            "thin",
+            f"What lies within {ruler.show(AT_SPINE_MM)} of it. The rest makes the fore edge thicker than the spine.",
+            (Rule("house rule", "8 mm from the spine"),),
+        ),
+    )

@@ -2,8 +2,24 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
+from pydantic import Field
+
+from pleat.core.extras.kinds import EXTRAS
 from pleat.core.fields import Record
+from pleat.core.kinds import Member, OneOf
+
+MOST: int = 60
+Key = Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9-]*$")]
 
 
 class Extras(Record):
-    """Pleat 4: nothing can be put in here yet."""
+    """Pleat 4: each design by the maker's own key, in the order they are put in."""
+
+    items: dict[Key, Annotated[Member, OneOf(EXTRAS)]] = Field(default_factory=dict, max_length=MOST)
+
+
+def stocks_of(extras: Extras) -> tuple[str, ...]:
+    """The stocks that what is put in is cut from."""
+    return tuple(dict.fromkeys(stock for one in extras.items.values() if (stock := getattr(one, "stock", "have")) != "have"))

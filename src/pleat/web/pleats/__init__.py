@@ -14,7 +14,7 @@ from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
 from pleat.web.display import drawn
 from pleat.web.forms import entries
-from pleat.web.pleats import folded, laid, leaves, punched, sections, sewn, views  # noqa: F401 - makes what members need known
+from pleat.web.pleats import extras, folded, laid, leaves, punched, sections, sewn, views  # noqa: F401 - makes what members need known
 from pleat.web.pleats.members import about
 from pleat.web.pleats.small import small
 
@@ -22,7 +22,7 @@ READS: Final[dict[str, frozenset[str]]] = {
     "brief": frozenset({"paper", "pages"}),  # what it proposes to hold and cover the block with goes by the block
     "paper": frozenset({"brief", "pages"}),
     "pages": frozenset({"brief", "paper", "binding"}),
-    "extras": frozenset({"pages"}),
+    "extras": frozenset({"pages", "binding", "cover"}),
     "binding": frozenset({"pages"}),
     "cover": frozenset({"paper", "pages", "cutting"}),
     "cutting": frozenset({"paper"}),

@@ -8,7 +8,6 @@ from pleat.core.binding import suiting
 from pleat.core.brief.compute import BriefResult
 from pleat.core.cover import suiting as covering
 from pleat.core.cutting.compute import CuttingResult
-from pleat.core.extras.compute import ExtrasResult
 from pleat.core.paper.compute import PaperResult
 from pleat.core.paper.record import ROLES
 from pleat.drawing import cutting as cutting_drawing
@@ -56,12 +55,6 @@ def paper(result: PaperResult, opened: Opened) -> dict[str, Any]:
         ],
         "main": drawn(render_screen(looks.main(result, opened.plan), 400, 96)),
     }
-
-
-@about.register
-def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
-    """An empty leaf, since nothing can be put in yet."""
-    return {"small_height": 64, "main": drawn(render_screen(looks.main(result, opened.plan), 300, 300))}
 
 
 @about.register

@@ -38,7 +38,7 @@ class HingedResult(BindingResult):
 @dataclass(frozen=True)
 class Hinge:
     """What a hinge is worked out from, in mm: leaves and their size, how thick one is with all that is on it, the card of the hinge, the board of the
-    case, and how many layers of card lie at the spine."""
+    case, how many layers of card lie at the spine, and what extras add to what all leaves take there beyond what they add to the spine."""
 
     count: int
     width: float
@@ -48,6 +48,7 @@ class Hinge:
     board: float
     ruler: Ruler
     layers: int
+    put_in: float = 0.0
 
     def opens(self, gap_mm: float) -> float:
         """How far the case opens flat between its boards, as the three-piece case makes itself: spine board and both gaps, for leaves so far apart."""
@@ -59,7 +60,7 @@ class Hinge:
 
     def swell(self, gap_mm: float) -> Estimate:
         """By how much the block is thicker at the spine than its leaves are."""
-        more = self.inside(gap_mm) - self.need.likely
+        more = self.inside(gap_mm) - self.need.likely + self.put_in
         return self.card.times(self.layers).plus(Estimate.exact(more))
 
     @property
@@ -78,6 +79,7 @@ def hinge_of(left: LeftOfBinding, more: int = 0) -> Hinge:
     pages, ruler = left.pages, left.brief.ruler
     count = max(1, len(pages.units))
     card, board = left.paper.stock(CARD).caliper, left.paper.stock("board").caliper.likely
-    leaf = pages.thickness.times(1 / count)
-    layers = 2 * count + more
-    return Hinge(count, pages.leaf_width_mm, pages.leaf_height_mm, leaf, card, board, ruler, layers)
+    on_leaf, added = left.extras.on_leaf, left.extras.added.likely
+    leaf = pages.thickness.times(1 / count).plus(on_leaf)
+    put_in = max(count * on_leaf.likely - added, 0.0)
+    return Hinge(count, pages.leaf_width_mm, pages.leaf_height_mm, leaf, card, board, ruler, 2 * count + more, put_in)

@@ -42,7 +42,7 @@ def ring_of(bored: Bored, inner: float, wire: float) -> Ring:
 
 def stack_at(bored: Bored) -> float:
     """What the ring has to hold in mm: the stack at the holes, or what lies in the middle, as far as leaves do not lean in to it."""
-    middle = bored.stack + bored.left.pages.middle_mm
+    middle = bored.stack + bored.middle
     bends = bored.record.hinge_mm is not None or bored.left.paper.leaf.caliper.likely <= USES_MM["leaves"][1]
     reach = max(0.0, BEGINS * bored.reach - bored.inset)
     return max(bored.stack, middle - 2 * reach * math.tan(LEAN if bends else 0.0))
@@ -61,7 +61,7 @@ def cross_of(bored: Bored, ring: Ring, coil: bool = False) -> Cross:
         leaves=bored.left.pages.leaves,
         block=bored.stack - bored.covers,
         cover=bored.covers / 2,
-        middle=bored.left.pages.middle_mm,
+        middle=bored.middle,
         limits=ring.limits,
         coil=coil,
     )
@@ -76,8 +76,8 @@ def figures(bored: Bored, ring: Ring, word: str) -> tuple[Figure, ...]:
     names = (("square", limits.square), ("parallel", limits.parallel), ("flat when open", limits.flat), ("turning", limits.turns))
     each = ", ".join(f"{name} {ruler.thin(mm)}" for name, mm in names)
     uneven = (
-        f" In the middle it is {ruler.thin(bored.left.pages.middle_mm)} thicker, which asks for {ruler.thin(stack)} at the {word}."
-        if bored.left.pages.middle_mm
+        f" In the middle it is {ruler.thin(bored.middle)} thicker, which asks for {ruler.thin(stack)} at the {word}."
+        if bored.middle
         else ""
     )
     strong = f", with {ruler.thin(bored.strengthened)} of what makes the holes strong" if bored.strengthened else ""

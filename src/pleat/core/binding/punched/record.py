@@ -114,6 +114,11 @@ class Bored:
         return self.left.pages.thickness.likely + self.left.extras.added.likely + self.covers + self.strengthened
 
     @property
+    def middle(self) -> float:
+        """How much thicker the leaves are away from the holes, with what is put in; mm."""
+        return self.left.pages.middle_mm + self.left.extras.beyond.likely
+
+    @property
     def strengthened(self) -> float:
         """What patches, strips or eyelets on every leaf add at the holes, in mm."""
         return self.left.pages.leaves * ADDS_MM[self.record.reinforce]

@@ -46,6 +46,10 @@
       el.style.left = el.dataset.spotX + "%";
       el.style.top = el.dataset.spotY + "%";
     }
+    for (const el of scope.querySelectorAll("[data-wide]")) {
+      el.style.width = el.dataset.wide + "%";
+      el.style.height = el.dataset.high + "%";
+    }
     for (const el of scope.querySelectorAll("time[data-clock]")) {
       el.textContent = new Date(el.dateTime).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
       el.title = new Date(el.dateTime).toLocaleString();
@@ -357,6 +361,63 @@
         if (mm === null || Math.abs(mm - Number(el.dataset.mm)) < 0.001) { this.show(el, Number(el.dataset.mm)); return; }
         const form = el.parentElement.querySelector("form"), input = form.querySelector("input[name=value]");
         input.value = mm.toFixed(4) + " mm";
+        input.dispatchEvent(new Event("change", { bubbles: true }));
+      },
+    }));
+
+    // A thing on its face, moved both ways; its edges catch those of the face and its middle. A tap looks at it.
+    Alpine.data("placed", () => ({
+      from: null,
+      at: null,
+      timer: null,
+      px(el) { return Number(el.dataset.scale) * el.closest(".picture").querySelector("svg").getBoundingClientRect().width / Number(el.dataset.width); },
+      here(el) { return { x: Number(el.dataset.x), y: Number(el.dataset.y) }; },
+      snap(el, mm, axis) {
+        const step = Number(el.dataset.step), size = el.getBoundingClientRect()[axis === "x" ? "width" : "height"] / this.px(el);
+        const far = Number(el.dataset[axis === "x" ? "farX" : "farY"]);
+        for (const to of [0, (far - size) / 2, far - size]) if (Math.abs(mm - to) < 2.5) return to;
+        return Math.round(mm / step) * step;
+      },
+      show(el, to) {
+        const now = this.here(el), px = this.px(el);
+        el.style.transform = `translate(${(to.x - now.x) * px}px, ${(to.y - now.y) * px}px)`;
+      },
+      grab(event) {
+        if (event.button > 0) return;
+        this.$el.setPointerCapture(event.pointerId);
+        this.from = { x: event.clientX, y: event.clientY };
+        this.at = null;
+      },
+      drag(event) {
+        if (this.from === null) return;
+        const el = this.$el, now = this.here(el), px = this.px(el), dx = event.clientX - this.from.x, dy = event.clientY - this.from.y;
+        if (this.at === null && Math.hypot(dx, dy) < 4) return;
+        this.at = { x: this.snap(el, now.x + dx / px, "x"), y: this.snap(el, now.y + dy / px, "y") };
+        this.show(el, this.at);
+      },
+      drop() {
+        if (this.from === null) return;
+        this.from = null;
+        if (this.at) this.send(this.$el); else htmx.ajax("GET", this.$el.dataset.look, { swap: "none" });
+      },
+      nudge(event) {
+        const el = this.$el, way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+        if (event.key === "Enter" || event.key === " ") { event.preventDefault(); htmx.ajax("GET", el.dataset.look, { swap: "none" }); return; }
+        if (!way) return;
+        event.preventDefault();
+        event.stopPropagation();
+        const by = Number(el.dataset.step) * (event.shiftKey ? 10 : 1), now = this.at || this.here(el);
+        this.at = { x: now.x + way[0] * by, y: now.y + way[1] * by };
+        this.show(el, this.at);
+        clearTimeout(this.timer);
+        this.timer = setTimeout(() => this.send(el), 350);
+      },
+      send(el) {
+        const to = this.at, path = el.id.replace(/^grip-/, "");
+        this.at = null;
+        const form = document.getElementById("f-" + path) || el.parentElement.querySelector("form");
+        const input = form.querySelector("input[name=value]");
+        input.value = to.x.toFixed(3) + " mm; " + to.y.toFixed(3) + " mm";
         input.dispatchEvent(new Event("change", { bubbles: true }));
       },
     }));

@@ -1,0 +1,167 @@
+"""Two things on one face: a mouth that is glued shut, a mat that comes too late, flaps that open into each other, things that lie over each other."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Any, Final
+
+from pleat.core.extras.record import Extras
+from pleat.core.extras.spots import Item, Spot, moved, on_faces, over, without
+from pleat.core.folding.programme import Where
+from pleat.core.plan import Check, Offer
+
+MOUTH_MM: Final = 6.0
+
+
+def checks(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Check]:
+    """Every check of two things that share a face; ``order`` says which is put in first, by their keys."""
+    covered = _covered(pairs)
+    return [*_mouths(covered), *_mats_after(pairs, order, record), *_crossing(pairs, covered)]
+
+
+def mouth_band(one: Spot, deep: float = MOUTH_MM) -> tuple[float, float, float, float]:
+    """The strip before the mouth that has to stay free, mm on the face."""
+    left, top, right, bottom = one.box
+    side: Where = one.thing.mouth.side if one.thing.mouth else "head"
+    return {
+        "head": (left, top - deep, right, top + 1),
+        "tail": (left, bottom - 1, right, bottom + deep),
+        "left": (left - deep, top, left + 1, bottom),
+        "right": (right - 1, top, right + deep, bottom),
+    }[side]
+
+
+Pair = tuple[tuple[Item, Spot], tuple[Item, Spot]]
+
+
+Covered = dict[tuple[str, str], tuple[Item, Item, list[Spot], dict[int, tuple[float, float]]]]
+"""By the keys of a design and of what lies over its mouth: both, the places whose mouths it covers, and where it would be clear of them."""
+
+
+def _covered(pairs: Sequence[Pair]) -> Covered:
+    """What is glued over a mouth. Something thin that is no wider than what a mouth gives way to is glued over it all the same."""
+    found: Covered = {}
+    for pair in pairs:
+        for (item, one), (other, two) in (pair, pair[::-1]):
+            if one.thing.mouth is None or two.thing.hole or (other.thing.flat_mat and _inside(one.box, two.box)):
+                continue
+            if not over(mouth_band(one), glued_box(two)):
+                continue
+            entry = found.setdefault((item.key, other.key), (item, other, [], {}))
+            entry[2].append(one)
+            clear = _beside(two, mouth_band(one))
+            if clear:
+                entry[3][two.number] = clear
+    return found
+
+
+def _mouths(covered: Covered) -> list[Check]:
+    """F2: a mouth is glued shut."""
+    return [
+        Check(
+            "F2",
+            "stop",
+            f"The {other.title} lies over the mouth of the {item.title} on {on_faces(spots)}.",
+            "Glued there, the pocket is shut.",
+            (
+                *((Offer(f"move the {other.title} aside", moved(other, aside)),) if aside else ()),
+                Offer(
+                    f"take the {other.title} away there",
+                    without(other, (two.number for two in other.spots if two.face in [one.face for one in spots])),
+                ),
+            ),
+        )
+        for item, other, spots, aside in covered.values()
+    ]
+
+
+def glued_box(one: Spot) -> tuple[float, float, float, float]:
+    """The part of it that is fixed to the page, mm on the face: a flap is, by its hinge tab alone."""
+    left, top, right, bottom = one.thing.stuck or (0.0, 0.0, one.thing.width_mm, one.thing.height_mm)
+    return one.x_mm + left, one.y_mm + top, one.x_mm + right, one.y_mm + bottom
+
+
+def _inside(box: tuple[float, float, float, float], other: tuple[float, float, float, float]) -> bool:
+    return other[0] <= box[0] + 0.5 and other[1] <= box[1] + 0.5 and box[2] <= other[2] + 0.5 and box[3] <= other[3] + 0.5
+
+
+def _beside(one: Spot, band: tuple[float, float, float, float]) -> tuple[float, float] | None:
+    """The nearest corner for a thing at which it is clear of a band and on its face."""
+    wide, high = one.thing.width_mm, one.thing.height_mm
+    tried = [(one.x_mm, band[1] - high), (one.x_mm, band[3]), (band[0] - wide, one.y_mm), (band[2], one.y_mm)]
+    on = [(x, y) for x, y in tried if 0 <= x <= one.face.width_mm - wide + 1e-6 and 0 <= y <= one.face.height_mm - high + 1e-6]
+    return min(on, key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm), default=None)
+
+
+def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Check]:
+    """F4: a mat that is put in after what it lies over."""
+    found: dict[str, tuple[Item, Item]] = {}
+    for (item, one), (other, two) in pairs:
+        for (under, below), (mat, above) in (((item, one), (other, two)), ((other, two), (item, one))):
+            if mat.thing.flat_mat and order[mat.key] > order[under.key] and not under.thing.hole and over(below.box, above.box):
+                found.setdefault(mat.key, (mat, under))
+    return [
+        Check(
+            "F4",
+            "stop",
+            f"The mat comes after the {under.title} that sits on it.",
+            "A mat goes on before what lies on it; afterwards it covers it.",
+            (Offer("the mat first", (("extras.items", first_of(record, mat.key)),)),),
+        )
+        for mat, under in found.values()
+    ]
+
+
+def first_of(record: Extras, key: str) -> dict[str, Any]:
+    """All designs, that one before the others."""
+    items = {name: one.model_dump(mode="json") for name, one in record.items.items()}
+    return {key: items[key], **items}
+
+
+def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]]) -> list[Check]:
+    """F7: flaps that open into each other; and things that lie over each other, but for those that shut a mouth, which is told already."""
+    shut = set(shut)
+    flaps: dict[tuple[str, str], tuple[Item, Item, list[Spot]]] = {}
+    things: dict[tuple[str, str], tuple[Item, Item, list[Spot]]] = {}
+    for (item, one), (other, two) in pairs:
+        if one.thing.hole or two.thing.hole or one.thing.flat_mat or two.thing.flat_mat or not over(one.box, two.box):
+            continue
+        both = one.thing.swing and two.thing.swing
+        if not both and (one.thing.swing or two.thing.swing):
+            continue  # a flap over a picture hides it: that is what it is for
+        place = flaps if both else things
+        place.setdefault((item.key, other.key), (item, other, []))[2].append(one)
+    found = [
+        Check(
+            "F7",
+            "watch",
+            f"Two flaps lie over each other on {on_faces(spots)}: they open into each other.",
+            "One has to be opened first and shut last, or they tear.",
+            (Offer(f"take the {other.title} away there", without(other, _on(other, spots))),),
+        )
+        for item, other, spots in flaps.values()
+    ]
+    for item, other, spots in things.values():
+        if (item.key, other.key) in shut or (other.key, item.key) in shut:
+            continue
+        aside = {
+            two.number: at for one in spots for two in other.spots if two.face == one.face and two != one and (at := _beside(two, one.box))
+        }
+        found.append(
+            Check(
+                "overlap",
+                "watch",
+                f"The {item.title} and the {other.title} lie over each other on {on_faces(spots)}.",
+                "The one below is hidden, and the place is as thick as both.",
+                (
+                    *((Offer(f"move the {other.title} beside it", moved(other, aside)),) if aside else ()),
+                    Offer(f"take the {other.title} away there", without(other, _on(other, spots))),
+                ),
+            )
+        )
+    return found
+
+
+def _on(item: Item, spots: Sequence[Spot]) -> list[int]:
+    faces = [one.face for one in spots]
+    return [one.number for one in item.spots if one.face in faces]

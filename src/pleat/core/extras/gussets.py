@@ -1,0 +1,79 @@
+"""What lies on the faces of something folded, against the gussets that close over it (slips F5 and F8)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from functools import singledispatch
+
+from pleat.core.bulk import Bulk, Patch
+from pleat.core.estimate import Estimate
+from pleat.core.extras.spots import Spot
+from pleat.core.folding.assembly import Key
+from pleat.core.pages.block import Block
+from pleat.core.pages.folded import FoldedBlock
+from pleat.core.plan import Check, Offer
+from pleat.core.structures.made import Room, proposed
+from pleat.core.units import Ruler
+
+HAIR_MM = 0.05
+
+
+@singledispatch
+def checks(_block: Block, _put: Sequence[tuple[Spot, tuple[Patch, ...]]], _ruler: Ruler) -> tuple[Check, ...]:
+    """Leaves that are held at one edge have no gussets."""
+    return ()
+
+
+@checks.register
+def _folded(block: FoldedBlock, put: Sequence[tuple[Spot, tuple[Patch, ...]]], ruler: Ruler) -> tuple[Check, ...]:
+    found = [_room(block, room, more, ruler) for room in block.made.rooms if (more := most(block, room, put)).likely]
+    return tuple(one for one in found if one)
+
+
+def most(block: FoldedBlock, room: Room, put: Sequence[tuple[Spot, tuple[Patch, ...]]]) -> Estimate:
+    """The most that things put in add between the two panels of a gusset, over one place; the fullest copy counts."""
+    inside = within(block, room.wall)
+    each: dict[int, list[Patch]] = {}
+    for one, patches in put:
+        if side_of(one.face.name) in inside:
+            each.setdefault(one.face.leaf, []).extend(patches)
+    return max((Bulk(tuple(on)).worst().thick for on in each.values()), key=lambda one: one.likely, default=Estimate.exact(0.0))
+
+
+def side_of(name: str) -> tuple[str, str, str]:
+    """(piece, panel, side) of a face by its name."""
+    where, _, side = name.rpartition(":")
+    piece, _, panel = where.partition("/")
+    first, _, rest = piece.partition(" ")
+    return (rest if first.isdigit() else piece), panel, side
+
+
+def within(block: FoldedBlock, wall: Key) -> frozenset[tuple[str, str, str]]:
+    """The faces between the two panels that a gusset joins, when it is shut."""
+    shut, piece = block.made.worked.shut, block.made.worked.assembly.pieces[wall[0]]
+    ends = [crease.other if crease.one == wall[1] else crease.one for crease in piece.creases if wall[1] in crease.between]
+    places = sorted(shut.pile.index((wall[0], end)) for end in ends if (wall[0], end) in shut.pile)
+    if len(places) < 2:
+        return frozenset()
+    low, high = shut.pile[places[0]], shut.pile[places[-1]]
+    found = {(*key, side) for key in shut.pile[places[0] + 1 : places[-1]] for side in "AB"}
+    for key, up in ((low, True), (high, False)):
+        found.add((*key, "A" if (shut.poses[key].z[2] > 0) == up else "B"))
+    return frozenset(found)
+
+
+def _room(block: FoldedBlock, room: Room, more: Estimate, ruler: Ruler) -> Check | None:
+    need = room.stiff.plus(more)
+    if need.likely <= room.has_mm + max(ruler.step_mm / 2, HAIR_MM):
+        return None
+    first = block.made.programme.closing[:1]
+    later = not any(room.name in names for group in first for fold in group.folds for names in fold.angles)
+    size, path = proposed(need, ruler), block.gussets.get(room.name)
+    return Check(
+        "F8" if later else "F5",
+        "stop",
+        f"With what is put in, {ruler.thin(need.likely)} lie in the {room.name} of {ruler.thin(room.has_mm)}.",
+        f"{ruler.thin(more.likely)} of that is put in. What closes over it cannot come down flat: it gapes by {ruler.thin(need.likely - room.has_mm)}.",
+        (Offer(f"{room.name} {ruler.show(size)}", ((path, size),)),) if path else (),
+        "" if path else f"Make the {room.name} {ruler.show(size)}, or put thinner things in.",
+    )

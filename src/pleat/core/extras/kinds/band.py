@@ -1,0 +1,140 @@
+"""A belly band across the page, open above and below, that holds what is slid behind it."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.cautions import GLUE
+from pleat.core.estimate import Estimate
+from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, Work
+from pleat.core.extras.goesin import EASE_MM, Filled, goes_in
+from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
+from pleat.core.folding.sheet import Piece, Span, piece
+from pleat.core.plan import Check, Count, Figure, Offer, Rule
+
+WRAP_MM: Final = 15.0
+POCKET_TAB_MM: Final = 8.0
+
+
+class Band(Filled):
+    """A band from edge to edge: how high it is, and how its ends are held."""
+
+    kind: Literal["band"] = "band"
+    height_mm: Annotated[float, LengthRule("the band, high", 8, 300)] = 40.0
+    width_mm: Annotated[float, LengthRule("the band, wide", 20, 600)] | None = None
+    ends: Annotated[
+        Literal["glued", "buckle", "slide"],
+        ChoiceRule("its ends", (("glued", "glued at both edges"), ("buckle", "through a buckle"), ("slide", "loose, it slides"))),
+    ] = "glued"
+    pockets: Annotated[int, NumberRule("pockets stacked on it", 0, 5, whole=True)] = 0
+    step_mm: Annotated[float, LengthRule("each lower by", 5, 100)] = 15.0
+    stock: Stocked = "card"
+
+
+def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
+    """The band as it lies on the page."""
+    ruler, goes = left.brief.ruler, goes_in(record)
+    width = record.width_mm or face.width_mm
+    tab = WRAP_MM
+    caliper = left.paper.stock(record.stock).caliper
+    throat = width - 2 * 6.0 if record.ends == "glued" else width
+    layers = [Layer(0.0, 0.0, width, record.height_mm, caliper)]
+    if goes:
+        layers.append(
+            Layer((width - goes.width_mm) / 2, (record.height_mm - goes.height_mm) / 2, goes.width_mm, goes.height_mm, goes.thick)
+        )
+    stacked, more = _stacked(record, key, width, caliper)
+    layers += more
+    own = f"extras.items.{key}"
+    checks: tuple[Check, ...] = ()
+    if goes and goes.width_mm > throat - EASE_MM + 0.05:
+        wide = ruler.snap_up(goes.width_mm + EASE_MM + (12.0 if record.ends == "glued" else 0.0))
+        offers = (
+            (Offer(f"the band {ruler.show(wide)} wide", ((f"{own}.width_mm", wide),)),)
+            if wide <= face.width_mm
+            else (Offer("what goes in the other way round", ((f"{own}.lies", "level" if record.lies == "upright" else "upright"),)),)
+        )
+        checks = (
+            Check(
+                "F1",
+                "stop" if goes.width_mm > throat else "watch",
+                f"What goes behind the band is {ruler.show(goes.width_mm)} wide, the band lets {ruler.show(throat)} through.",
+                "It has to slide: 3 mm less.",
+                offers,
+            ),
+        )
+    counts = (Count(f"extra_{key}", "buckle", 1, "", "extras"),) if record.ends == "buckle" else ()
+    sheet = piece(
+        key,
+        record.stock,
+        [Span("left tab", tab), Span("", width), Span("right tab", tab)],
+        [Span("", record.height_mm)],
+        glued=["left tab", "right tab"],
+    )
+    return Thing(
+        title="belly band",
+        width_mm=width,
+        height_mm=record.height_mm,
+        pieces=(sheet, *stacked),
+        layers=tuple(layers),
+        counts=counts,
+        mouth=Mouth("head", throat, record.height_mm, {"left": 6.0, "right": 6.0} if record.ends == "glued" else {}),
+        figures=(
+            Figure(
+                "throat",
+                "lets through",
+                throat,
+                "length",
+                "The band less a line of glue at each end.",
+                (Rule("arithmetic", "its width less the glue"),),
+            ),
+        ),
+        checks=checks,
+        work=Work(
+            "Score both ends and fold them.",
+            "Lay what goes in under it and a slip of paper more while you glue the ends: so tight, and no tighter.",
+            "Slide what belongs there in.",
+            cautions=(GLUE,),
+            tags=frozenset({"glue"}),
+        ),
+        sheet_stock=record.stock,
+    )
+
+
+def _stacked(record: Band, key: str, width: float, caliper: Estimate) -> tuple[list[Piece], list[Layer]]:
+    """Pockets on the band, the highest at the back; each is glued on three sides, its tabs folded under."""
+    pieces, layers = [], []
+    for number in range(record.pockets):
+        high = record.height_mm - (number + 1) * record.step_mm
+        if high < 10:
+            break
+        tab = min(POCKET_TAB_MM, high / 4)
+        name = f"{key} pocket {number + 1}"
+        pieces.append(
+            piece(
+                name,
+                record.stock,
+                [Span("left tab", tab), Span("", width), Span("right tab", tab)],
+                [Span("", high), Span("tail tab", tab)],
+                glued=["left tab", "right tab", "tail tab"],
+            )
+        )
+        top = record.height_mm - high
+        layers += [
+            Layer(0.0, top, width, high, caliper),
+            Layer(0.0, top, tab, high, caliper),
+            Layer(width - tab, top, tab, high, caliper),
+            Layer(0.0, record.height_mm - tab, width, tab, caliper),
+        ]
+    return pieces, layers
+
+
+KIND: Final = ExtraKind(
+    name="band",
+    title="belly band",
+    summary="A strip across the page; what is slid behind it stays.",
+    record=Band,
+    compute=compute,
+    group="bands",
+    begins={"goes": "a7"},
+)

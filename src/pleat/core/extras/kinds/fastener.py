@@ -1,0 +1,73 @@
+"""Two halves that keep a page, a flap or the book shut: magnets or hook-and-loop dots, the second where the first lands."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.cautions import MAGNETS
+from pleat.core.estimate import Estimate
+from pleat.core.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
+from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.plan import Count, Figure, Rule
+
+
+class Fastener(Extra):
+    """A pair: its size, and what it pulls through."""
+
+    kind: Literal["fastener"] = "fastener"
+    way: Annotated[Literal["magnet", "dot"], ChoiceRule("it is", (("magnet", "a pair of magnets"), ("dot", "a hook-and-loop dot")))] = (
+        "magnet"
+    )
+    across_mm: Annotated[float, LengthRule("across", 4, 40)] = 10.0
+    thick_mm: Annotated[float, LengthRule("one half, thick", 0.3, 10, fine=True)] = 1.0
+    through: Annotated[
+        Literal["bare", "cards", "padded"],
+        ChoiceRule("it pulls through", (("bare", "nothing"), ("cards", "two cards"), ("padded", "a padded cover"))),
+    ] = "cards"
+
+
+def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thing:
+    """One half; the other lands on the page that faces it."""
+    half = Estimate.ranged(record.thick_mm * 0.9, record.thick_mm, record.thick_mm * 1.1, "how thick a half is")
+    magnet = record.way == "magnet"
+    holds = {
+        "bare": "holds well",
+        "cards": "holds" if record.across_mm >= 10 else "holds a page, hardly a cover",
+        "padded": "does not hold: set it into the cover instead",
+    }
+    name = "magnet" if magnet else "hook-and-loop dot"
+    size = record.across_mm
+    return Thing(
+        title=f"{name}s" if magnet else name,
+        width_mm=size,
+        height_mm=size,
+        layers=(Layer(0.0, 0.0, size, size, half),),
+        counts=(Count(f"extra_{key}", f"{name} {left.brief.ruler.show(size)}", 2, "", "extras"),),
+        figures=(
+            Figure(
+                "holds",
+                "it",
+                holds[record.through] if magnet else "holds",
+                "text",
+                "A pair of 10 mm holds through two cards; through a padded cover it does not.",
+                (Rule("common practice", "no source"),),
+            ),
+        ),
+        work=Work(
+            "",
+            ("Mark which faces look at each other: the second has to pull, not push. " if magnet else "")
+            + "Fix the first half before any paper hides it; shut the page, and fix the second where it lands.",
+            cautions=(MAGNETS,) if magnet else (),
+            tags=frozenset({"fastener"}),
+        ),
+    )
+
+
+KIND: Final = ExtraKind(
+    name="fastener",
+    title="magnets or dots",
+    summary="Two halves that find each other on facing pages.",
+    record=Fastener,
+    compute=compute,
+    group="closures",
+)

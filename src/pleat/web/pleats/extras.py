@@ -1,0 +1,128 @@
+"""The Extras pleat: one opening with what lies on it as the form, the design that is looked at, and the map of all leaves."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any, Final
+
+from flask import request
+
+from pleat.core.bulk import Bulk
+from pleat.core.extras.base import Face
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.extras.kinds import EXTRAS
+from pleat.core.extras.placing import item_of, shown
+from pleat.core.extras.spots import Item
+from pleat.core.fields import rule_on
+from pleat.core.kinds import TAG
+from pleat.drawing import extras as drawing
+from pleat.drawing.bulk import bulk_map
+from pleat.drawing.svg import render_screen
+from pleat.services.books import Opened
+from pleat.web import asked
+from pleat.web.display import drawn
+from pleat.web.pleats.members import about
+
+HEARD: Final = ("F5", "F8", "wedge", "D8")
+"""What the pleats to the right say of the bulk."""
+HOLDS: Final = frozenset({"spine", "fore_edge", "takes", "post", "most", "loop", "gap", "gusset", "row", "stick_spine", "floor"})
+"""Their figures of what holds the leaves: spine, rings, gaps, gussets, sticks."""
+
+
+@about.register
+def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
+    """The opening, its things as boxes to drag, and what is decided of the one that is looked at."""
+    plan, _book = opened.plan, opened.book
+    faces = result.faces
+    face, chosen = _looked_at(result, faces)
+    item = item_of(result, chosen)
+    beside = drawing.shown_faces(faces, face)
+    rendered = render_screen(drawing.opening(result, plan, face, chosen), 640, 400)
+    picture = drawn(rendered)
+    things = [
+        {
+            "path": f"extras.items.{one.key}.place.{spot.number}",
+            "key": one.key,
+            "number": spot.number,
+            "title": one.title,
+            "face": spot.face,
+            "wide": spot.thing.width_mm * rendered.scale / rendered.width,
+            "high": spot.thing.height_mm * rendered.scale / rendered.height,
+            "x": spot.x_mm,
+            "y": spot.y_mm,
+            "text": shown(one.record.places[spot.number], plan.brief.ruler.name),
+        }
+        for one in result.items
+        for spot in one.spots
+        if spot.face in beside
+    ]
+    groups: dict[str, list[tuple[str, str]]] = {}
+    for kind in EXTRAS.members:
+        groups.setdefault(kind.group, []).append((kind.name, kind.title))
+    used = [one.name for one in faces if any(spot.face.name == one.name for each in result.items for spot in each.spots)]
+    step = [one.name for one in faces if one.spine != "left" or not one.facing]
+    at = next((number for number, name in enumerate(step) if name in [one.name for one in beside]), 0)
+    return {
+        "small_height": 64,
+        "main": picture,
+        "faces": faces,
+        "face": face,
+        "beside": beside,
+        "used": used,
+        "before": step[at - 1] if at else "",
+        "after": step[at + 1] if at + 1 < len(step) else "",
+        "things": things,
+        "item": item,
+        "chosen": chosen,
+        "fields": _fields(item) if item else [],
+        "facts": [replace(one, key=f"extra-{one.key}") for one in item.thing.figures] if item else [],
+        "pieces": drawn(
+            render_screen(
+                drawing.pieces(item.thing.pieces, plan.paper.stock(item.thing.sheet_stock or "card").swatch, plan.brief.ruler), 300, 240
+            )
+        )
+        if item and item.thing.pieces
+        else None,
+        "spreads": [one for one in result.offers if one.group == f"spread {chosen}"],
+        "groups": groups,
+        "maps": _maps(result, opened, beside) if result.items else [],
+        "holds": [one for name in ("binding", "cover") for one in plan[name].figures if one.key in HOLDS],
+        "heard": [check for name in ("binding", "cover") for check in plan[name].checks if check.key in HEARD],
+    }
+
+
+def _fields(item: Item) -> list[str]:
+    """What is decided of a design, without what does not matter as it is now."""
+    record = item.record
+    goes = getattr(record, "goes", "")
+    skip = (
+        {TAG, "places"}
+        | (set() if goes == "own" else {"goes_width_mm", "goes_height_mm"})
+        | ({"goes_thick_mm", "lies", "stand_mm"} if goes == "none" else set())
+    )
+    names = [name for name, field in type(record).model_fields.items() if name not in skip and rule_on(field)]
+    first = [name for name in names if name.startswith(("goes", "lies"))]
+    return [f"extras.items.{item.key}.{name}" for name in (*first, *(name for name in names if name not in first))]
+
+
+def _maps(result: ExtrasResult, opened: Opened, beside: tuple[Face, ...]) -> list[tuple[str, dict[str, Any]]]:
+    """(what it shows, map) of the leaves that are looked at, and of all of them; one shade means the same in all."""
+    plan, most = opened.plan, result.worst.thick.likely
+    size = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
+    own = Bulk(tuple(patch for patch in result.bulk.patches if patch.leaf in {face.leaf for face in beside}))
+    both = "these leaves" if len({face.leaf for face in beside}) > 1 else "this leaf"
+    maps = [("all leaves, spine at the left", result.bulk), (f"{both} alone", own)]
+    return [(words, drawn(render_screen(bulk_map(bulk, *size, plan.brief.ruler, most), 190, 220))) for words, bulk in maps]
+
+
+def _looked_at(result: ExtrasResult, faces: tuple[Face, ...]) -> tuple[str, str]:
+    """(face, design) that the page asks for; else those of the newest design."""
+    names = {one.name for one in faces}
+    chosen = asked.word(request.values, "design", 40) if request else ""
+    face = asked.word(request.values, "face", 120) if request else ""
+    keys = [item.key for item in result.items]
+    chosen = chosen if chosen in keys else keys[-1] if keys else ""
+    if face not in names:
+        item = item_of(result, chosen)
+        face = item.spots[0].face.name if item and item.spots else faces[0].name if faces else ""
+    return face, chosen
