@@ -43,7 +43,7 @@ def _several_readings(data: Data) -> Data:
 
 
 def _as_it_was(data: Data) -> Data:
-    """2 to 3 added fold-outs of a pile's sheets, 3 to 4 which way round pieces lie and where windows are, 7 to 8 single leaves and what holds them, 8 to 9 folded structures: nothing was renamed."""
+    """2 to 3 added fold-outs of a pile's sheets, 3 to 4 which way round pieces lie and where windows are, 7 to 8 single leaves and what holds them, 8 to 9 folded structures, 9 to 10 what is put in: nothing was renamed."""
     return data
 
 
@@ -147,6 +147,7 @@ _STEPS: Final[tuple[Callable[[Data], Data], ...]] = (
     _members,
     _own_stitch,
     _board,
+    _as_it_was,
     _as_it_was,
     _as_it_was,
 )

@@ -29,17 +29,26 @@ def field_at(path: str, book: Book | None = None) -> FieldInfo | None:
 
     Where several members have a field of that name, the one of ``book``'s own member counts, else that of the first.
     """
+    models, rest = _models(path, book)
+    if not rest:
+        return _field_in(Book, "extras.items" if path.startswith(_PUT_IN) else path)
+    return next((field for record in models if (field := _field_in(record, rest))), None)
+
+
+_PUT_IN: Final = "extras.items."
+
+
+def _models(path: str, book: Book | None) -> tuple[list[type[BaseModel]], str]:
+    """The records a path may lead into, and the rest of it: members of a pleat, designs of Extras by their keys, else the book."""
     pleat, _, rest = path.partition(".")
-    if pleat == "extras" and rest.count(".") > 1:  # of one design, by its key
-        key, _, name = rest.partition(".")[2].partition(".")
+    if path.startswith(_PUT_IN):
+        key, _, rest = path.removeprefix(_PUT_IN).partition(".")
         held = book.extras.items.get(key) if book is not None else None
-        kinds = (type(held),) if held is not None else tuple(member.record for member in EXTRAS.members)
-        return next((field for record in kinds if (field := _field_in(record, name))), None)
+        return [type(held)] if held is not None else [member.record for member in EXTRAS.members], rest
     if pleat not in MEMBERS:
-        return _field_in(Book, path)
-    own = (type(getattr(book, pleat)),) if book is not None else ()
-    records = (*own, *(member.record for member in MEMBERS[pleat].members))
-    return next((field for record in records if (field := _field_in(record, path.partition(".")[2]))), None)
+        return [Book], path
+    own = [type(getattr(book, pleat))] if book is not None else []
+    return [*own, *(member.record for member in MEMBERS[pleat].members)], rest
 
 
 @lru_cache(maxsize=1024)  # asked with texts of requests
@@ -63,11 +72,7 @@ def _numbers(path: str) -> bool:
 
 def names_in(group: str) -> tuple[str, ...]:
     """The names of the fields in a group of a book, "" for the book itself; of a pleat with members those of all of them."""
-    pleat, _, rest = group.partition(".")
-    if pleat in MEMBERS:
-        models: list[type[BaseModel]] = [member.record for member in MEMBERS[pleat].members]
-    else:
-        models, rest = [Book], group
+    models, rest = _models(group, None)
     found: list[str] = []
     for model in models:
         field = _field_in(model, rest) if rest else None

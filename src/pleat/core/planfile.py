@@ -6,6 +6,7 @@ from dataclasses import fields, is_dataclass
 from typing import Any, Final
 
 from pleat.core.estimate import Estimate
+from pleat.core.extras.spots import Item
 from pleat.core.fields import Record
 from pleat.core.plan import Offer
 from pleat.core.planning import Plan
@@ -19,7 +20,19 @@ def plan_data(plan: Plan) -> dict[str, Any]:
     data = {"plan_format": PLAN_FORMAT, **{name: as_json(result) for name, result in plan}}
     data["pages"]["pages"] = plan.pages.pages
     data["bench"]["steps"] = data["bench"].pop("work")
+    data["extras"] |= {"faces": [face.name for face in plan.extras.faces], "items": [_put_in(item) for item in plan.extras.items]}
     return data
+
+
+def _put_in(item: Item) -> dict[str, Any]:
+    """A design once, and its places by the names of their faces."""
+    return {
+        "key": item.key,
+        "kind": item.record.kind,
+        "thing": as_json(item.thing),
+        "places": [{"on": one.face.name, "x_mm": one.x_mm, "y_mm": one.y_mm} for one in item.spots],
+        "lost": [place.on for _, place in item.lost],
+    }
 
 
 def as_json(value: Any) -> Any:

@@ -56,3 +56,12 @@ def lasting(minutes: int) -> str:
     ('20 minutes', '1 hour', '90 minutes', '8 hours')
     """
     return many(minutes, "minute") if minutes < 120 and minutes % 60 else many(round(minutes / 60), "hour")
+
+
+def a_or_an(name: str) -> str:
+    """A name with its article, by how it is said.
+
+    >>> a_or_an("A7 card"), a_or_an("bank card"), a_or_an("8 × 10 in")
+    ('an A7 card', 'a bank card', 'an 8 × 10 in')
+    """
+    return f"{'an' if name[:1].lower() in 'aeio8' else 'a'} {name}"

@@ -15,7 +15,8 @@ from pleat.core.book import Book
 from pleat.core.materials.items import KINDS, Item, Paper
 from pleat.core.paper.record import Papers
 from pleat.core.planning import make_plan
-from pleat.services import books, library, offered, piles
+from pleat.core.recipes import recipe
+from pleat.services import books, following, library, offered, piles
 from pleat.services.clock import now
 from pleat.store import items as store
 
@@ -105,6 +106,14 @@ def demo_books(kept: Mapping[str, Paper] | None = None) -> tuple[Book, ...]:
     return (*made, mixed_journal(papers))
 
 
+def filled_journal() -> Book:
+    """The guide to the open night: a long-stitch journal with pockets, pictures, a flap, and the programme as a booklet inside it."""
+    put_in = json.loads((Path(__file__).parent / "extras.json").read_text(encoding="utf-8"))
+    own = recipe("longstitch")
+    assert own is not None
+    return editing.apply(own.book(), (("title", "Guide to the open night"), *((f"extras.items.{key}", one) for key, one in put_in.items())))
+
+
 def fill(session: Session) -> None:
     """Put the demo's items and books where there are none yet; anything already there is left alone."""
     if store.count_by_kind(session):
@@ -115,5 +124,9 @@ def fill(session: Session) -> None:
     for book in demo_books(kept):
         own = books.use_thread(book, spool_id, spool) if book.brief.quantity > 1 else book
         books.add(session, own, "", "made for the demo")
-    for example in ("programme", "link", "case", "rings", "sticks", "crossfold", "hills"):
-        library.take_in(session, examples.text(example).encode())
+    taken = {
+        name: library.take_in(session, examples.text(name).encode())[0]
+        for name in ("programme", "link", "case", "rings", "sticks", "crossfold", "hills")
+    }
+    guide = following.taken(filled_journal(), "programme", following.as_booklet(session, taken["programme"]))
+    books.add(session, guide, "", "made for the demo")

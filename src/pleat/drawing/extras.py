@@ -86,10 +86,13 @@ def thing(item: Item, one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = F
     inside = [layer for layer in made.layers if made.mouth and layer is made.layers[-1] and made.stands_mm]
     shapes += [Rect(left + layer.x_mm, top + layer.y_mm, layer.width_mm, layer.height_mm, "place") for layer in inside]
     style = "thing-hole" if made.hole else f"thing swatch-{swatch}"
-    shapes.append(Rect(left, top, made.width_mm, made.height_mm, f"{style}{' thing-chosen' if chosen else ''}"))
+    style += " thing-chosen" if chosen else ""
+    shapes.append(
+        outline(made.outline, f"filled {style}", left, top) if made.outline else Rect(left, top, made.width_mm, made.height_mm, style)
+    )
     if made.mouth:
-        shapes += _glue(one, left, top)
-        shapes.append(_side(one, left, top, made.mouth.side, "mouth"))
+        shapes += [] if made.outline else _glue(one, left, top)
+        shapes.append(mouth(one, left, top))
     if made.swing:
         shapes.append(_side(one, left, top, made.swing.hinge, "fold"))
     if made.out:
@@ -109,6 +112,15 @@ def _out(one: Spot, left: float, top: float, style: str) -> Rect:
         "head": Rect(left, top - far, wide, far, style),
         "tail": Rect(left, top + high, wide, far, style),
     }[side]
+
+
+def mouth(one: Spot, left: float, top: float, style: str = "mouth") -> Line:
+    """The edge that is open."""
+    made = one.thing
+    if made.outline:
+        (x0, y0), (x1, y1) = made.outline[:2]
+        return Line(left + x0, top + y0, left + x1, top + y1, style)
+    return _side(one, left, top, made.mouth.side if made.mouth else "head", style)
 
 
 def _glue(one: Spot, left: float, top: float) -> list[Shape]:

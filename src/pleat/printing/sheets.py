@@ -11,7 +11,7 @@ from pleat.core.planning import Plan
 from pleat.core.units import MM_PER_INCH
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape
 from pleat.drawing.svg import render_print
-from pleat.printing import card, covers, dummy, folded, jigs  # noqa: F401 - make their pages known
+from pleat.printing import card, covers, dummy, extras, folded, jigs  # noqa: F401 - make their pages known
 from pleat.printing.further import pages_of
 from pleat.printing.glance import glance
 from pleat.printing.layout import HEAD_MM, MARGIN_MM

@@ -25,6 +25,7 @@ from pleat.drawing.svg import render_standing
 from pleat.services import counts, materials, offered
 from pleat.services.clock import now
 from pleat.services.counts import Place
+from pleat.services.following import followed
 from pleat.services.planned import plan_of
 from pleat.store import books as repository
 from pleat.store.books import Stored
@@ -69,7 +70,7 @@ class Outcome:
 def open_book(session: Session, book_id: int) -> Opened:
     """The book and its plan. Raises NoSuchBook."""
     stored, tools = repository.load(session, book_id), materials.tools(session)
-    book, otherwise = counts.with_materials(session, book_id, stored.book)
+    book, otherwise = counts.with_materials(session, book_id, followed(session, stored.book))
     plan = plan_of(book, tools)
     return Opened(replace(stored, book=book), plan, tools, otherwise, offered.goods(session, plan))
 

@@ -16,6 +16,7 @@ from pleat.core.bookfile import read_book, write_book
 from pleat.core.materials.table import write_table
 from pleat.core.planning import make_plan
 from pleat.services import books, counts
+from pleat.services.following import let_go
 from pleat.store import books as book_store
 from pleat.store import items as item_store
 
@@ -87,5 +88,5 @@ def take_in(session: Session, text: bytes) -> tuple[int, list[str]]:
 
     Raises BadBook and then changes nothing.
     """
-    book, lost = counts.relinked(session, read_book(text))
+    book, lost = counts.relinked(session, let_go(read_book(text)))
     return books.add(session, book, "", "taken from a file"), lost

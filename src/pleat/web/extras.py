@@ -15,9 +15,10 @@ from pleat.core.extras import placing
 from pleat.core.planning import PLEATS
 from pleat.drawing.bulk import bulk_map
 from pleat.drawing.svg import render_screen
-from pleat.services import books
+from pleat.services import books, following, library
 from pleat.services import extras as putting
 from pleat.services.planned import plan_of
+from pleat.store.books import NoSuchBook
 from pleat.web import asked
 from pleat.web.database import reading
 from pleat.web.display import drawn
@@ -26,6 +27,8 @@ from pleat.web.workspace import change
 
 pages = Blueprint("extras", __name__, url_prefix="/books/<int:book_id>/extras")
 SECONDS: Final = 0.9
+SHOWN: Final = 100
+"""So many books are offered as a booklet, those changed last."""
 
 
 @pages.get("")
@@ -67,6 +70,26 @@ def off(book_id: int) -> Response:
     if number is None or number < 0:
         return change(book_id, f"{key} taken out", lambda book: editing.apply(book, placing.removed(book.extras, key)))
     return change(book_id, f"{key} taken off", lambda book: _changed(book, placing.off(book.extras, key, number)))
+
+
+@pages.get("/books")
+def others(book_id: int) -> str:
+    """The maker's other books, to be taken as the booklet that is looked at."""
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+        rows = [(row.id, row.title) for row in library.listing(session, "", 1, per_page=SHOWN)[0] if row.id != book_id]
+    return render_template("extras/_books.html", opened=opened, rows=rows, design=asked.word(request.args, "design", 40))
+
+
+@pages.post("/booklet")
+def booklet(book_id: int) -> Response:
+    """A booklet made to follow another book, or let go of it."""
+    key, other = asked.word(request.form, "design", 40), asked.number(request.form, "other")
+    if other == book_id:
+        raise NoSuchBook(other)
+    with reading() as session:
+        fields = following.as_booklet(session, other) if other else {"book_id": None}
+    return change(book_id, "taken as the booklet" if other else "let go of its book", lambda book: following.taken(book, key, fields))
 
 
 def _changed(book: Book, changes: placing.Changes | None) -> Book:

@@ -221,7 +221,7 @@ def _swap(outcome: Outcome) -> Response:
         render_template(
             "_swap.html",
             opened=opened,
-            views=_views(opened, stale(outcome.changed)),
+            views=_views(opened, stale(outcome.changed, ("extras",) if opened.plan.extras.idle else ())),
             said=outcome.said,
             questions=QUESTIONS,
             pleats=PLEATS,

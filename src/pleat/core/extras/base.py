@@ -11,6 +11,7 @@ from pydantic import Field
 from pleat.core.brief.compute import BriefResult
 from pleat.core.estimate import Estimate
 from pleat.core.fields import ChoiceRule, LengthRule, Record, Word
+from pleat.core.folding.convex import Point
 from pleat.core.folding.programme import Where
 from pleat.core.folding.sheet import Piece
 from pleat.core.kinds import Kind, Member
@@ -127,7 +128,8 @@ class Work:
 class Thing:
     """What an extra comes to, in mm: its outline on the page, the pieces it is cut from, its layers, what it counts out, where something slides in
     and how it swings. ``stands`` is how far what is in it stands out past its mouth; ``stuck`` is the rectangle (left, head, right, tail) of it that is
-    fixed, where not all of it is; ``out`` is the side on which it is meant to reach past the edge of its face, and how far; ``at`` is where its corner lies by itself, in the middle where nothing is said; ``checks`` are about itself, wherever it is."""
+    fixed, where not all of it is; ``out`` is the side on which it is meant to reach past the edge of its face, and how far; ``outline`` are its corners where it is no rectangle,
+    those of its mouth first; ``at`` is where its corner lies by itself, in the middle where nothing is said; ``checks`` are about itself, wherever it is."""
 
     title: str
     width_mm: float
@@ -140,6 +142,7 @@ class Thing:
     stands_mm: float = 0.0
     stuck: tuple[float, float, float, float] | None = None
     out: tuple[Where, float] | None = None
+    outline: tuple[Point, ...] = ()
     at: tuple[float, float] | None = None
     figures: tuple[Figure, ...] = ()
     checks: tuple[Check, ...] = ()

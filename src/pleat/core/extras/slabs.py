@@ -12,9 +12,10 @@ STRIPS: Final = 2
 
 
 def across(
-    x: float, y: float, wide: tuple[float, float], high: float, thick: Estimate, at: float = 0.0, strips: int = STRIPS
+    corner: tuple[float, float], wide: tuple[float, float], high: float, thick: Estimate, at: float = 0.0, strips: int = STRIPS
 ) -> tuple[Layer, ...]:
     """Layers of a trapezoid whose level sides are ``wide`` above and below, mm; ``at`` is where its left side begins below, from where it begins above."""
+    x, y = corner
     if wide[0] == wide[1] and not at:
         return (Layer(x, y, wide[0], high, thick),)
     step = high / strips
@@ -26,8 +27,8 @@ def across(
 
 
 def along(
-    x: float, y: float, high: tuple[float, float], wide: float, thick: Estimate, at: float = 0.0, strips: int = STRIPS
+    corner: tuple[float, float], high: tuple[float, float], wide: float, thick: Estimate, at: float = 0.0, strips: int = STRIPS
 ) -> tuple[Layer, ...]:
     """The same for a trapezoid whose upright sides are ``high`` at the left and at the right; ``at`` is where its head begins at the right, from where it begins at the left."""
-    turned = across(y, x, high, wide, thick, at, strips)
+    turned = across(corner[::-1], high, wide, thick, at, strips)
     return tuple(Layer(one.y_mm, one.x_mm, one.height_mm, one.width_mm, one.thick) for one in turned)

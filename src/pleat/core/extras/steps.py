@@ -11,6 +11,8 @@ from pleat.core.plan import Missing, Step, signature
 from pleat.core.words import many
 
 FILLED = "extras.filled"
+NAMED: Final = 12
+"""So many places are named in a step."""
 LATE: Final = {"mat": "F4", "fastener": "F3"}
 """The slips of what is put on too late, by the sort of work it is."""
 WHY: Final = {
@@ -32,68 +34,9 @@ def _missing(slip: str, item: Item) -> Missing:
 
 def of(items: Sequence[Item], left: LeftOfExtras) -> tuple[Step, ...]:
     """The steps of every design that is put somewhere, and one at the end that lists what goes in where."""
-    ruler = left.brief.ruler
-    found = []
-    fixed = []
-    for item in items:
-        if not item.spots:
-            continue
-        work, key, count = item.thing.work, f"extra_{item.key}", len(item.spots)
-        places = "; ".join(
-            f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head" for one in item.spots[:12]
-        ) + (f" and {count - 12} more" if count > 12 else "")
-        mark = signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in item.spots))
-        made = f"{key}.made"
-        stock = f"{item.thing.sheet_stock}.cut" if item.thing.sheet_stock and item.thing.pieces else "leaf.cut"
-        if work.flat:
-            found.append(
-                Step(
-                    f"{key}_flat",
-                    f"{item.title.capitalize()}: while the sheets are flat",
-                    f"{work.flat} {places}.",
-                    ("knife", "mat", "ruler"),
-                    needs=("leaf.cut",),
-                    gives=(f"{key}.flat",),
-                    tags=work.tags & {"flat", "cut-out"},
-                    cautions=work.cautions,
-                    signature=mark,
-                    minutes=2 * count,
-                    missing=_missing("F4" if "cut-out" in work.tags else "G2", item),
-                )
-            )
-        if work.make:
-            found.append(
-                Step(
-                    f"{key}_make",
-                    f"Make {many(count, item.title)}",
-                    work.make,
-                    ("ruler", "bone folder"),
-                    needs=(stock,),
-                    gives=(made,),
-                    signature=mark,
-                    minutes=4 * count,
-                    tags=frozenset({"cut-out"}),
-                )
-            )
-        if work.fix:
-            found.append(
-                Step(
-                    f"{key}_fix",
-                    f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
-                    f"{work.fix} {places}.",
-                    ("glue",),
-                    needs=(made if work.make else stock,),
-                    gives=(f"{key}.on",),
-                    tags=work.tags & {"glue", "mat", "on a mat", "fastener"},
-                    wait_minutes=work.wait_minutes if "glue" in work.tags else 0,
-                    cautions=work.cautions if not work.flat else (),
-                    signature=mark,
-                    minutes=3 * count,
-                    missing=next((_missing(slip, item) for tag, slip in LATE.items() if tag in work.tags), None),
-                )
-            )
-            fixed.append(f"{key}.on")
-    filled = [item for item in items if item.spots and item.thing.work.fill]
+    put = [item for item in items if item.spots]
+    found = [step for item in put for step in _steps(item, left)]
+    filled = [item for item in put if item.thing.work.fill]
     if filled:
         words = " ".join(f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}" for item in filled)
         found.append(
@@ -101,7 +44,7 @@ def of(items: Sequence[Item], left: LeftOfExtras) -> tuple[Step, ...]:
                 "extras_fill",
                 "Fill what was made, last of all",
                 words,
-                needs=tuple(fixed),
+                needs=tuple(f"extra_{item.key}.on" for item in put if item.thing.work.fix),
                 gives=(FILLED,),
                 tags=frozenset({"insert"}),
                 signature=signature(*(item.key for item in filled)),
@@ -109,3 +52,62 @@ def of(items: Sequence[Item], left: LeftOfExtras) -> tuple[Step, ...]:
             )
         )
     return tuple(found)
+
+
+def _steps(item: Item, left: LeftOfExtras) -> list[Step]:
+    """What is done on flat sheets, made and put on for one design."""
+    work, key, count, ruler = item.thing.work, f"extra_{item.key}", len(item.spots), left.brief.ruler
+    places = "; ".join(
+        f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head" for one in item.spots[:NAMED]
+    ) + (f" and {count - NAMED} more" if count > NAMED else "")
+    mark = signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in item.spots))
+    stock = f"{item.thing.sheet_stock}.cut" if item.thing.sheet_stock and item.thing.pieces else "leaf.cut"
+    found = []
+    if work.flat:
+        found.append(
+            Step(
+                f"{key}_flat",
+                f"{item.title.capitalize()}: while the sheets are flat",
+                f"{work.flat} {places}.",
+                ("knife", "mat", "ruler"),
+                needs=("leaf.cut",),
+                gives=(f"{key}.flat",),
+                tags=work.tags & {"flat", "cut-out"},
+                cautions=work.cautions,
+                signature=mark,
+                minutes=2 * count,
+                missing=_missing("F4" if "cut-out" in work.tags else "G2", item),
+            )
+        )
+    if work.make:
+        found.append(
+            Step(
+                f"{key}_make",
+                f"Make {many(count, item.title)}",
+                work.make,
+                ("ruler", "bone folder"),
+                needs=(stock,),
+                gives=(f"{key}.made",),
+                signature=mark,
+                minutes=4 * count,
+                tags=frozenset({"cut-out"}),
+            )
+        )
+    if work.fix:
+        found.append(
+            Step(
+                f"{key}_fix",
+                f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
+                f"{work.fix} {places}.",
+                ("glue",),
+                needs=(f"{key}.made" if work.make else stock,),
+                gives=(f"{key}.on",),
+                tags=work.tags & {"glue", "mat", "on a mat", "fastener"},
+                wait_minutes=work.wait_minutes if "glue" in work.tags else 0,
+                cautions=work.cautions if not work.flat else (),
+                signature=mark,
+                minutes=3 * count,
+                missing=next((_missing(slip, item) for tag, slip in LATE.items() if tag in work.tags), None),
+            )
+        )
+    return found

@@ -56,9 +56,9 @@ def book_view(opened: Opened) -> dict[str, Any]:
     }
 
 
-def stale(changed: Collection[str]) -> tuple[str, ...]:
-    """The pleats to be shown anew when these changed: themselves, and those whose view reads one of them."""
-    return tuple(name for name in PLEATS if name in changed or not READS[name].isdisjoint(changed))
+def stale(changed: Collection[str], idle: Collection[str] = ()) -> tuple[str, ...]:
+    """The pleats to be shown anew when these changed: themselves, and those whose view reads one of them; ``idle`` ones show only how to begin."""
+    return tuple(name for name in PLEATS if name in changed or (name not in idle and not READS[name].isdisjoint(changed)))
 
 
 QUESTIONS: Final = {

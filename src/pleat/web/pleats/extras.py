@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any, Final
 
@@ -15,9 +16,11 @@ from pleat.core.extras.placing import item_of, shown
 from pleat.core.extras.spots import Item
 from pleat.core.fields import rule_on
 from pleat.core.kinds import TAG
+from pleat.core.planning import Plan
+from pleat.core.units import Ruler
 from pleat.drawing import extras as drawing
 from pleat.drawing.bulk import bulk_map
-from pleat.drawing.svg import render_screen
+from pleat.drawing.svg import Rendered, render_screen
 from pleat.services.books import Opened
 from pleat.web import asked
 from pleat.web.display import drawn
@@ -32,14 +35,44 @@ HOLDS: Final = frozenset({"spine", "fore_edge", "takes", "post", "most", "loop",
 @about.register
 def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
     """The opening, its things as boxes to drag, and what is decided of the one that is looked at."""
-    plan, _book = opened.plan, opened.book
+    plan = opened.plan
     faces = result.faces
     face, chosen = _looked_at(result, faces)
     item = item_of(result, chosen)
     beside = drawing.shown_faces(faces, face)
     rendered = render_screen(drawing.opening(result, plan, face, chosen), 640, 400)
-    picture = drawn(rendered)
-    things = [
+    used = {spot.face.name for each in result.items for spot in each.spots}
+    return {
+        "small_height": 64,
+        "main": drawn(rendered),
+        "face": face,
+        "beside": beside,
+        "used": [one.name for one in faces if one.name in used],
+        **_turns(faces, beside),
+        "things": _things(result, beside, rendered, plan.brief.ruler),
+        "item": item,
+        "chosen": chosen,
+        "fields": _fields(item) if item else [],
+        "facts": [replace(one, key=f"extra-{one.key}") for one in item.thing.figures] if item else [],
+        "pieces": _pieces(item, plan) if item and item.thing.pieces else None,
+        "spreads": [one for one in result.offers if one.group == f"spread {chosen}"],
+        "groups": GROUPS,
+        "maps": _maps(result, opened, beside) if result.items else [],
+        "holds": [one for name in ("binding", "cover") for one in plan[name].figures if one.key in HOLDS],
+        "heard": [check for name in ("binding", "cover") for check in plan[name].checks if check.key in HEARD],
+    }
+
+
+def _turns(faces: Sequence[Face], beside: Sequence[Face]) -> dict[str, str]:
+    """The names of the openings before and after the one that is looked at."""
+    step = [one.name for one in faces if one.spine != "left" or not one.facing]
+    at = next((number for number, name in enumerate(step) if name in [one.name for one in beside]), 0)
+    return {"before": step[at - 1] if at else "", "after": step[at + 1] if at + 1 < len(step) else ""}
+
+
+def _things(result: ExtrasResult, beside: Sequence[Face], rendered: Rendered, ruler: Ruler) -> list[dict[str, Any]]:
+    """What lies on the opening: where it is and how large on the drawing, as a share of it."""
+    return [
         {
             "path": f"extras.items.{one.key}.place.{spot.number}",
             "key": one.key,
@@ -50,45 +83,29 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
             "high": spot.thing.height_mm * rendered.scale / rendered.height,
             "x": spot.x_mm,
             "y": spot.y_mm,
-            "text": shown(one.record.places[spot.number], plan.brief.ruler.name),
+            "text": shown(one.record.places[spot.number], ruler.name),
         }
         for one in result.items
         for spot in one.spots
         if spot.face in beside
     ]
-    groups: dict[str, list[tuple[str, str]]] = {}
+
+
+def _pieces(item: Item, plan: Plan) -> dict[str, Any]:
+    """What it is cut from, flat."""
+    swatch = plan.paper.stock(item.thing.sheet_stock or "card").swatch
+    return drawn(render_screen(drawing.pieces(item.thing.pieces, swatch, plan.brief.ruler), 300, 240))
+
+
+def _groups() -> dict[str, list[tuple[str, str]]]:
+    found: dict[str, list[tuple[str, str]]] = {}
     for kind in EXTRAS.members:
-        groups.setdefault(kind.group, []).append((kind.name, kind.title))
-    used = [one.name for one in faces if any(spot.face.name == one.name for each in result.items for spot in each.spots)]
-    step = [one.name for one in faces if one.spine != "left" or not one.facing]
-    at = next((number for number, name in enumerate(step) if name in [one.name for one in beside]), 0)
-    return {
-        "small_height": 64,
-        "main": picture,
-        "faces": faces,
-        "face": face,
-        "beside": beside,
-        "used": used,
-        "before": step[at - 1] if at else "",
-        "after": step[at + 1] if at + 1 < len(step) else "",
-        "things": things,
-        "item": item,
-        "chosen": chosen,
-        "fields": _fields(item) if item else [],
-        "facts": [replace(one, key=f"extra-{one.key}") for one in item.thing.figures] if item else [],
-        "pieces": drawn(
-            render_screen(
-                drawing.pieces(item.thing.pieces, plan.paper.stock(item.thing.sheet_stock or "card").swatch, plan.brief.ruler), 300, 240
-            )
-        )
-        if item and item.thing.pieces
-        else None,
-        "spreads": [one for one in result.offers if one.group == f"spread {chosen}"],
-        "groups": groups,
-        "maps": _maps(result, opened, beside) if result.items else [],
-        "holds": [one for name in ("binding", "cover") for one in plan[name].figures if one.key in HOLDS],
-        "heard": [check for name in ("binding", "cover") for check in plan[name].checks if check.key in HEARD],
-    }
+        found.setdefault(kind.group, []).append((kind.name, kind.title))
+    return found
+
+
+GROUPS: Final = _groups()
+"""(name, title) of everything that can be put in, by what it is listed under."""
 
 
 def _fields(item: Item) -> list[str]:
@@ -100,6 +117,8 @@ def _fields(item: Item) -> list[str]:
         | (set() if goes == "own" else {"goes_width_mm", "goes_height_mm"})
         | ({"goes_thick_mm", "lies", "stand_mm"} if goes == "none" else set())
     )
+    if getattr(record, "book_id", None):
+        skip |= {"title", "width_mm", "height_mm", "thick_mm", "doubt_mm"}
     names = [name for name, field in type(record).model_fields.items() if name not in skip and rule_on(field)]
     first = [name for name in names if name.startswith(("goes", "lies"))]
     return [f"extras.items.{item.key}.{name}" for name in (*first, *(name for name in names if name not in first))]

@@ -7,12 +7,13 @@ from typing import Annotated, Final, Literal
 from pleat.core.cautions import GLUE
 from pleat.core.estimate import Estimate
 from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, Work
-from pleat.core.extras.goesin import EASE_MM, Filled, goes_in
+from pleat.core.extras.goesin import EASE_MM, Filled, Goes, goes_in
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.folding.sheet import Piece, Span, piece
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
 
 WRAP_MM: Final = 15.0
+END_MM: Final = 6.0
 POCKET_TAB_MM: Final = 8.0
 
 
@@ -33,11 +34,11 @@ class Band(Filled):
 
 def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
     """The band as it lies on the page."""
-    ruler, goes = left.brief.ruler, goes_in(record)
+    goes = goes_in(record)
     width = record.width_mm or face.width_mm
     tab = WRAP_MM
     caliper = left.paper.stock(record.stock).caliper
-    throat = width - 2 * 6.0 if record.ends == "glued" else width
+    throat = width - 2 * END_MM if record.ends == "glued" else width
     layers = [Layer(0.0, 0.0, width, record.height_mm, caliper)]
     if goes:
         layers.append(
@@ -45,24 +46,6 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         )
     stacked, more = _stacked(record, key, width, caliper)
     layers += more
-    own = f"extras.items.{key}"
-    checks: tuple[Check, ...] = ()
-    if goes and goes.width_mm > throat - EASE_MM + 0.05:
-        wide = ruler.snap_up(goes.width_mm + EASE_MM + (12.0 if record.ends == "glued" else 0.0))
-        offers = (
-            (Offer(f"the band {ruler.show(wide)} wide", ((f"{own}.width_mm", wide),)),)
-            if wide <= face.width_mm
-            else (Offer("what goes in the other way round", ((f"{own}.lies", "level" if record.lies == "upright" else "upright"),)),)
-        )
-        checks = (
-            Check(
-                "F1",
-                "stop" if goes.width_mm > throat else "watch",
-                f"What goes behind the band is {ruler.show(goes.width_mm)} wide, the band lets {ruler.show(throat)} through.",
-                "It has to slide: 3 mm less.",
-                offers,
-            ),
-        )
     counts = (Count(f"extra_{key}", "buckle", 1, "", "extras"),) if record.ends == "buckle" else ()
     sheet = piece(
         key,
@@ -78,7 +61,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         pieces=(sheet, *stacked),
         layers=tuple(layers),
         counts=counts,
-        mouth=Mouth("head", throat, record.height_mm, {"left": 6.0, "right": 6.0} if record.ends == "glued" else {}),
+        mouth=Mouth("head", throat, record.height_mm, {"left": END_MM, "right": END_MM} if record.ends == "glued" else {}),
         figures=(
             Figure(
                 "throat",
@@ -89,7 +72,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
                 (Rule("arithmetic", "its width less the glue"),),
             ),
         ),
-        checks=checks,
+        checks=_checks(record, key, goes, throat, (face, left)),
         work=Work(
             "Score both ends and fold them.",
             "Lay what goes in under it and a slip of paper more while you glue the ends: so tight, and no tighter.",
@@ -98,6 +81,29 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
             tags=frozenset({"glue"}),
         ),
         sheet_stock=record.stock,
+    )
+
+
+def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[Face, LeftOfExtras]) -> tuple[Check, ...]:
+    """F1: what goes behind it against what it lets through."""
+    if goes is None or goes.width_mm <= throat - EASE_MM + 0.05:
+        return ()
+    (face, left), own = on, f"extras.items.{key}"
+    ruler = left.brief.ruler
+    wide = ruler.snap_up(goes.width_mm + EASE_MM + (2 * END_MM if record.ends == "glued" else 0.0))
+    turned = "level" if record.lies == "upright" else "upright"
+    return (
+        Check(
+            "F1",
+            "stop" if goes.width_mm > throat else "watch",
+            f"What goes behind the band is {ruler.show(goes.width_mm)} wide, the band lets {ruler.show(throat)} through.",
+            f"It has to slide: {ruler.show(EASE_MM)} less.",
+            (
+                *((Offer(f"the band {ruler.show(wide)} wide", ((f"{own}.width_mm", wide),)),) if wide <= face.width_mm else ()),
+                *((Offer("what goes in the other way round", ((f"{own}.lies", turned),)),) if goes.height_mm < goes.width_mm else ()),
+                Offer("nothing behind it", ((f"{own}.goes", "none"),)),
+            ),
+        ),
     )
 
 

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Annotated, Final, Literal
 
+from pydantic import Field
+
 from pleat.core.estimate import Estimate
 from pleat.core.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
 from pleat.core.fields import ChoiceRule, LengthRule, TextRule
@@ -11,9 +13,10 @@ from pleat.core.plan import Figure, Rule
 
 
 class Booklet(Extra):
-    """Its closed size and thickness; ``title`` is that of the book it was taken from."""
+    """Its closed size and thickness; ``book_id`` names another of the maker's own books, whose plan they follow, and ``title`` is that book's then."""
 
     kind: Literal["booklet"] = "booklet"
+    book_id: int | None = Field(default=None, ge=1, le=2**31, description="another book of yours, by its number, that it is")
     title: Annotated[str, TextRule("it is", 80)] = "booklet"
     width_mm: Annotated[float, LengthRule("closed, wide", 15, 600)] = 70.0
     height_mm: Annotated[float, LengthRule("closed, high", 15, 600)] = 100.0
@@ -42,7 +45,12 @@ def compute(record: Booklet, _key: str, _face: Face, _left: LeftOfExtras) -> Thi
         layers=(Layer(0.0, 0.0, record.width_mm, record.height_mm, closed),),
         figures=(
             Figure(
-                "closed", "closed", closed, "thin", "As its own plan or your reading has it.", (Rule("chosen by you", "its thickness"),)
+                "closed",
+                "closed",
+                closed,
+                "thin",
+                "As the plan of that book has it now." if record.book_id else "As you read or chose it.",
+                (Rule("arithmetic", "that book's own plan") if record.book_id else Rule("chosen by you", "its thickness"),),
             ),
         ),
         work=Work("", fix, flat=flat, tags=frozenset({"flat"}) if flat else frozenset({"glue"})),

@@ -30,7 +30,7 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
     ruler, side = left.brief.ruler, record.side_mm
     caliper = left.paper.stock(record.stock).caliper
     right = record.at == "right"
-    layers = across(side if right else 0.0, 0.0, (0.0, side), side, caliper, -side if right else 0.0, STRIPS)
+    layers = across((side if right else 0.0, 0.0), (0.0, side), side, caliper, -side if right else 0.0, STRIPS)
     start, end, off = ((0.0, side), (side, 0.0), (0.0, 0.0)) if right else ((0.0, 0.0), (side, side), (side, 0.0))
     sheet = piece(key, record.stock, [Span("", side)], [Span("", side)], cuts=[Cut(start, end, off, frozenset({BODY}))])
     throat = side * 2**0.5 - 2 * GLUED_MM
@@ -38,6 +38,7 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
         title="corner pocket",
         width_mm=side,
         height_mm=side,
+        outline=((0.0, side), (side, 0.0), (side, side)) if right else ((0.0, 0.0), (side, side), (0.0, side)),
         pieces=(sheet,),
         layers=layers,
         mouth=Mouth("head", throat, max(side / 2**0.5 - GLUED_MM, 0.0), {"tail": GLUED_MM, record.at: GLUED_MM}),

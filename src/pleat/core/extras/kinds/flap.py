@@ -74,24 +74,7 @@ def compute(record: Flap, key: str, face: Face, left: LeftOfExtras) -> Thing:
         layers=tuple(layers),
         swing=Swing(record.hinge, reach),
         stuck=_box(places[record.hinge]),
-        figures=(
-            Figure(
-                "flap",
-                "flap",
-                (width, height),
-                "size",
-                "Without its hinge tab, as it lies folded in.",
-                (Rule("chosen by you" if record.width_mm else "house rule", "what lies on it and 3 mm round it"),),
-            ),
-            Figure(
-                "reach",
-                "opened, it reaches",
-                reach,
-                "length",
-                f"Past its hinge at the {record.hinge}.",
-                (Rule("arithmetic", "the flap, turned over"),),
-            ),
-        ),
+        figures=_figures(record, (width, height), reach),
         checks=_checks(record, key, (width, height), face, left),
         work=Work(
             f"Score {ruler.show(tab)} for its hinge and fold it both ways once.",
@@ -102,6 +85,27 @@ def compute(record: Flap, key: str, face: Face, left: LeftOfExtras) -> Thing:
             tags=frozenset({"glue", "mat"} if record.under_mat == "yes" else {"glue"}),
         ),
         sheet_stock=record.stock,
+    )
+
+
+def _figures(record: Flap, size: tuple[float, float], reach: float) -> tuple[Figure, ...]:
+    return (
+        Figure(
+            "flap",
+            "flap",
+            size,
+            "size",
+            "Without its hinge tab, as it lies folded in.",
+            (Rule("chosen by you" if record.width_mm else "house rule", "what lies on it and 3 mm round it"),),
+        ),
+        Figure(
+            "reach",
+            "opened, it reaches",
+            reach,
+            "length",
+            f"Past its hinge at the {record.hinge}.",
+            (Rule("arithmetic", "the flap, turned over"),),
+        ),
     )
 
 

@@ -5,8 +5,9 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.cautions import KNIFE
+from pleat.core.estimate import Estimate
 from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Thing, Work
-from pleat.core.extras.goesin import Filled, goes_in
+from pleat.core.extras.goesin import Filled, Goes, goes_in
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.sheet import board
 from pleat.core.plan import Check, Figure, Offer, Rule
@@ -28,90 +29,91 @@ class Mat(Filled):
 
 def compute(record: Mat, key: str, face: Face, left: LeftOfExtras) -> Thing:
     """The mat, and what lies on it or behind it."""
-    ruler, goes = left.brief.ruler, goes_in(record)
+    goes = goes_in(record)
     width = record.width_mm or max(face.width_mm - 2 * record.border_mm, 15.0)
     height = record.height_mm or max(face.height_mm - 2 * record.border_mm, 15.0)
     caliper = left.paper.stock(record.stock).caliper
-    own, checks = f"extras.items.{key}", []
     layers = [Layer(0.0, 0.0, width, height, caliper)]
     opening = None
+    checks: tuple[Check, ...] = ()
     if goes:
         x, y = (width - goes.width_mm) / 2, (height - goes.height_mm) / 2
-        layers.append(Layer(x, y, goes.width_mm, goes.height_mm, goes.thick))
-        if record.way == "frame":
+        lap = LAP_MM if record.way == "frame" else 0.0
+        if min(x + lap, y + lap) < 0:
+            checks = (_larger(record, key, (width, height), goes, (face, left)),)
+        elif record.way == "frame":
             opening = (goes.width_mm - 2 * LAP_MM, goes.height_mm - 2 * LAP_MM)
-            x, y = x + LAP_MM, y + LAP_MM
-            layers[0:1] = [
-                Layer(0.0, 0.0, width, y, caliper),
-                Layer(0.0, y + opening[1], width, y, caliper),
-                Layer(0.0, y, x, opening[1], caliper),
-                Layer(x + opening[0], y, x, opening[1], caliper),
-            ]
-        if min(x, y) < 0:
-            need = (ruler.snap_up(goes.width_mm + 6), ruler.snap_up(goes.height_mm + 6))
-            turned = "level" if record.lies == "upright" else "upright"
-            fits = need[0] <= face.width_mm and need[1] <= face.height_mm
-            offers = (
-                (Offer(f"a {record.way} of {ruler.size(*need)}", ((f"{own}.width_mm", need[0]), (f"{own}.height_mm", need[1]))),)
-                if fits
-                else (
-                    Offer(f"what goes on it {turned}", ((f"{own}.lies", turned),)),
-                    Offer("nothing on it", ((f"{own}.goes", "none"),)),
-                )
-            )
-            checks.append(
-                Check(
-                    "F10",
-                    "stop",
-                    f"What goes {'behind' if record.way == 'frame' else 'on'} it is {ruler.size(goes.width_mm, goes.height_mm)}, the {record.way} {ruler.size(width, height)}.",
-                    "It stands out past the edge.",
-                    offers,
-                )
-            )
-            layers = [
-                Layer(0.0, 0.0, width, height, caliper),
-                Layer((width - goes.width_mm) / 2, (height - goes.height_mm) / 2, goes.width_mm, goes.height_mm, goes.thick),
-            ]
-            opening = None
-    figures = [
-        Figure(
-            "mat",
-            record.way,
-            (width, height),
-            "size",
-            f"The face less a border of {ruler.show(record.border_mm)} a side, or what you typed.",
-            (Rule("arithmetic", "face less twice the border"),),
-        )
-    ]
-    if opening:
-        figures.append(
-            Figure(
-                "opening",
-                "its opening",
-                opening,
-                "size",
-                f"What shows in it, less {ruler.show(LAP_MM)} a side that hold it.",
-                (Rule("house rule", "3 mm a side"),),
-            )
-        )
+            layers = _frame((width, height), (x + LAP_MM, y + LAP_MM), opening, caliper)
+        layers.append(Layer(x, y, goes.width_mm, goes.height_mm, goes.thick))
     return Thing(
         title=record.way,
         width_mm=width,
         height_mm=height,
         pieces=(board(key, record.stock, width, height),),
         layers=tuple(layer for layer in layers if min(layer.width_mm, layer.height_mm) > 0),
-        figures=tuple(figures),
-        checks=tuple(checks),
+        figures=_figures(record, (width, height), opening, left),
+        checks=checks,
         work=Work(
             "Cut its opening before it is glued." if opening else "",
             "Glue it from the middle outward and press. What sits on it comes after.",
-            flat="",
             cautions=(KNIFE,) if opening else (),
             tags=frozenset({"glue", "mat"}),
         ),
         flat_mat=record.way == "mat",
         sheet_stock=record.stock,
     )
+
+
+def _frame(size: tuple[float, float], at: tuple[float, float], opening: tuple[float, float], caliper: Estimate) -> list[Layer]:
+    """The four sides of a frame round its opening."""
+    (width, height), (x, y), (wide, high) = size, at, opening
+    return [
+        Layer(0.0, 0.0, width, y, caliper),
+        Layer(0.0, y + high, width, height - y - high, caliper),
+        Layer(0.0, y, x, high, caliper),
+        Layer(x + wide, y, width - x - wide, high, caliper),
+    ]
+
+
+def _larger(record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tuple[Face, LeftOfExtras]) -> Check:
+    """F10: what goes on the mat, or behind the frame, is larger than it."""
+    (face, left), own = on, f"extras.items.{key}"
+    ruler = left.brief.ruler
+    need = (ruler.snap_up(goes.width_mm + 2 * LAP_MM), ruler.snap_up(goes.height_mm + 2 * LAP_MM))
+    turned = "level" if record.lies == "upright" else "upright"
+    fits = need[0] <= face.width_mm and need[1] <= face.height_mm
+    other = goes.height_mm <= size[0] and goes.width_mm <= size[1]
+    return Check(
+        "F10",
+        "stop",
+        f"What goes {'behind' if record.way == 'frame' else 'on'} it is {ruler.size(goes.width_mm, goes.height_mm)}, the {record.way} {ruler.size(*size)}.",
+        "It stands out past the edge.",
+        (
+            *(
+                (Offer(f"a {record.way} of {ruler.size(*need)}", ((f"{own}.width_mm", need[0]), (f"{own}.height_mm", need[1]))),)
+                if fits
+                else ()
+            ),
+            *((Offer(f"what goes on it {turned}", ((f"{own}.lies", turned),)),) if other else ()),
+            Offer("nothing on it", ((f"{own}.goes", "none"),)),
+        ),
+    )
+
+
+def _figures(record: Mat, size: tuple[float, float], opening: tuple[float, float] | None, left: LeftOfExtras) -> tuple[Figure, ...]:
+    ruler = left.brief.ruler
+    whole = Figure(
+        "mat",
+        record.way,
+        size,
+        "size",
+        f"The face less a border of {ruler.show(record.border_mm)} a side, or what you typed.",
+        (Rule("arithmetic", "face less twice the border"),),
+    )
+    if opening is None:
+        return (whole,)
+    shows = f"What shows in it, less {ruler.show(LAP_MM)} a side that hold it."
+    return (whole, Figure("opening", "its opening", opening, "size", shows, (Rule("house rule", "3 mm a side"),)))
 
 
 KIND: Final = ExtraKind(

@@ -13,6 +13,7 @@ from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.folding.programme import Where
 from pleat.core.folding.sheet import BODY, Cut, Piece, Span, piece
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
+from pleat.core.words import a_or_an
 
 GLUED_MM: Final = 6.0
 """What a line of glue or tape along an edge takes of the throat (common practice: a quarter inch)."""
@@ -104,11 +105,12 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
     what = {"clear": "clear film", "envelope": "envelope"}.get(record.way, "")
     counts = (Count(f"extra_{key}", f"{what} {ruler.size(width, height)}", 1, "", "extras"),) if bought else ()
     named = "page pocket" if record.way == "page" else "pocket"
-    title = f"{named}{f' for a {goes.title}' if goes and record.goes != 'own' else ''}"
+    title = f"{named}{f' for {a_or_an(goes.title)}' if goes and record.goes != 'own' else ''}"
     return Thing(
         title=title,
         width_mm=width,
         height_mm=height,
+        outline=((0.0, 0.0), (width, slant), (width, height), (0.0, height)) if (slant := slant_of(record, height)) else (),
         pieces=() if bought else pieces,
         layers=layers,
         counts=counts,
@@ -136,7 +138,7 @@ def _pieces(
         x = less if record.mouth == "left" else 0.0
         y = less if record.mouth == "head" else 0.0
         slant = slant_of(record, high)
-        layers += along(x, y, (high, high - slant), wide, caliper, slant, SLANTS)
+        layers += along((x, y), (high, high - slant), wide, caliper, slant, SLANTS)
         tab = dict.fromkeys(held, record.tab_mm) if record.way == "tabs" else {}
         for side, takes in tab.items():
             layers += _tab(side, takes, (x, y, wide, high), caliper, slant)
@@ -156,7 +158,7 @@ def slant_of(record: Pocket, high: float) -> float:
 
 def _second(x: float, y: float, wide: float, high: float, slant: float, caliper: Estimate) -> tuple[Layer, ...]:
     """What the slant cut off, in front at the floor: its upright side at the right edge."""
-    return along(x, y + high, (0.0, slant), wide, caliper, -slant, SLANTS)
+    return along((x, y + high), (0.0, slant), wide, caliper, -slant, SLANTS)
 
 
 def nip(tab_mm: float, side: float) -> float:
@@ -173,13 +175,15 @@ def _tab(side: Where, takes: float, box: tuple[float, float, float, float], cali
         y, high = y + less, high - less
         fold, inner = (high, high - 2 * off), off
         return (
-            along(x, y, fold, takes, caliper, inner)
+            along((x, y), fold, takes, caliper, inner)
             if side == "left"
-            else along(x + wide - takes, y + off, fold[::-1], takes, caliper, -off)
+            else along((x + wide - takes, y + off), fold[::-1], takes, caliper, -off)
         )
     fold, inner = (wide, wide - 2 * off), off
     return (
-        across(x, y, fold, takes, caliper, inner) if side == "head" else across(x + off, y + high - takes, fold[::-1], takes, caliper, -off)
+        across((x, y), fold, takes, caliper, inner)
+        if side == "head"
+        else across((x + off, y + high - takes), fold[::-1], takes, caliper, -off)
     )
 
 

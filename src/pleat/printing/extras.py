@@ -1,0 +1,205 @@
+"""What is put in, on paper: every opening that has something on it, with its places and what stays free of glue, score lists of the pieces, and a list to tick when it is filled."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import Final
+
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.extras.crossing import mouth_band
+from pleat.core.extras.spots import Item, Spot, on_faces
+from pleat.core.folding.sheet import Piece, scores
+from pleat.core.planning import Plan
+from pleat.core.structures.work import marks
+from pleat.drawing.extras import shown_faces
+from pleat.drawing.outlines import outline
+from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape, moved
+from pleat.drawing.svg import render_print
+from pleat.printing.further import pages_of
+from pleat.printing.layout import HEAD_MM, MARGIN_MM
+from pleat.printing.letters import broken
+from pleat.printing.parts import Row, rows_of
+from pleat.printing.pen import PRINT, STYLES
+from pleat.printing.strips import MarkOn, Strip, strips_of
+
+LINE_MM: Final = 4.4
+GAP_MM: Final = 7.0
+ALSO: Final = 24
+"""So many openings that have the same are named."""
+
+
+def _sheets(result: ExtrasResult) -> Iterator[Piece]:
+    """Every sort of piece once."""
+    seen = set()
+    for item in result.items:
+        for one in item.spots:
+            for sheet in one.thing.pieces:
+                if (sheet.name, sheet.size_mm) not in seen:
+                    seen.add((sheet.name, sheet.size_mm))
+                    yield sheet
+
+
+@strips_of.register
+def _strips(result: ExtrasResult, plan: Plan) -> tuple[Strip, ...]:
+    """Where each piece is scored, from the left edge and from the head."""
+    ruler, found = plan.brief.ruler, []
+    for sheet in _sheets(result):
+        for upright, ends in ((True, ("LEFT EDGE", "right edge")), (False, ("HEAD", "tail"))):
+            if places := scores(sheet, upright=upright):
+                lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in places)
+                found.append(
+                    Strip(f"Scores of {sheet.name}{'' if upright else ' from the head'}", sheet.size_mm[0 if upright else 1], lines, *ends)
+                )
+    return tuple(found)
+
+
+@rows_of.register
+def _rows(result: ExtrasResult, plan: Plan) -> list[Row]:
+    """Each design: where it lies, and its throat or opening."""
+    ruler, found = plan.brief.ruler, []
+    for item in result.items:
+        if not item.spots:
+            continue
+        mouth = item.thing.mouth
+        throat = f"; throat {ruler.show(mouth.throat_mm)}, depth {ruler.show(mouth.depth_mm)}" if mouth else ""
+        found.append((item.title, f"{ruler.size(item.thing.width_mm, item.thing.height_mm)} on {on_faces(item.spots)}{throat}"))
+        found += [(f"scores, {sheet.name}", marks(sheet, ruler)) for sheet in item.thing.pieces if marks(sheet, ruler)]
+    return found
+
+
+@pages_of.register
+def _pages(result: ExtrasResult, plan: Plan, width: float, room: float) -> list[tuple[str, str]]:
+    """The openings one below the other, as large as they fit, then the list of what goes in where."""
+    if not any(item.spots for item in result.items):
+        return []
+    blocks = [_opening(result, plan, names, width - 2 * MARGIN_MM) for names in _alike(result).values()]
+    return [
+        *_stacked(blocks, "where it lies", room),
+        *_stacked([_ticks(item, width) for item in result.items if item.spots and item.thing.work.fill], "what goes in", room),
+    ]
+
+
+Names = tuple[str, ...]
+Layout = tuple[object, ...]
+
+
+def _alike(result: ExtrasResult) -> dict[Layout, list[Names]]:
+    """The openings that have something on them, each with those that have the same in the same places."""
+    on: dict[str, list[tuple[str, float, float]]] = {}
+    for item in result.items:
+        for one in item.spots:
+            on.setdefault(one.face.name, []).append((item.key, round(one.x_mm, 2), round(one.y_mm, 2)))
+    found: dict[Layout, list[Names]] = {}
+    told: set[Names] = set()
+    for face in result.faces:
+        if face.name in on:
+            shown = shown_faces(result.faces, face.name)
+            names = tuple(one.name for one in shown)
+            if names not in told:
+                told.add(names)
+                layout = tuple((one.width_mm, one.height_mm, tuple(on.get(one.name, ()))) for one in shown)
+                found.setdefault(layout, []).append(names)
+    return found
+
+
+Block = tuple[list[Shape], float]
+
+
+def _stacked(blocks: Sequence[Block], title: str, room: float) -> list[tuple[str, str]]:
+    """Blocks one below the other, on as many pages as they take."""
+    pages: list[tuple[str, str]] = []
+    shapes: list[Shape] = []
+    at = 0.0
+    for own, high in blocks:
+        if shapes and at + high > room:
+            pages.append((title, render_print(Drawing(1, 1, title, shapes), 0, 0, PRINT)))
+            shapes, at = [], 0.0
+        shapes += [moved(shape, MARGIN_MM, MARGIN_MM + HEAD_MM + at) for shape in own]
+        at += high
+    return [*pages, (title, render_print(Drawing(1, 1, title, shapes), 0, 0, PRINT))] if shapes else pages
+
+
+def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: float) -> Block:
+    """One opening to scale, a number on each thing, and beside it what each is and where its corner lies; ``alike`` are those that have the same."""
+    ruler = plan.brief.ruler
+    faces = [face for face in result.faces if face.name in alike[0]]
+    share = min(1.0, wide * 0.55 / sum(face.width_mm for face in faces), 64.0 / max(face.height_mm for face in faces))
+    shapes: list[Shape] = [
+        Label(
+            0,
+            4,
+            f"{' and '.join(face.title for face in faces)}, {'true size' if share == 1.0 else f'1 : {1 / share:.1f}'}",
+            "bold",
+            "start",
+        )
+    ]
+    x, top, lines, mouths = 0.0, 7.0, [], False
+    number = 0
+    for face in faces:
+        shapes.append(Rect(x, top, face.width_mm * share, face.height_mm * share, "edge"))
+        for item in result.items:
+            for one in item.spots:
+                if one.face.name != face.name:
+                    continue
+                number, mouths = number + 1, mouths or bool(one.thing.mouth and not one.thing.outline)
+                shapes += [
+                    *_scaled(one, share, x, top),
+                    Label(x + (one.x_mm + _middle(one)[0]) * share, top + (one.y_mm + _middle(one)[1]) * share + 1.4, str(number), "bold"),
+                ]
+                lines.append(
+                    f"{number}  {item.title} {ruler.size(one.thing.width_mm, one.thing.height_mm)}, {face.title}: {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head"
+                )
+        x += face.width_mm * share
+    high = top + max(face.height_mm for face in faces) * share
+    left = x + 6
+    y = top + 3.0
+    more = [" and ".join(names) for names in alike[1:]]
+    also = [f"The same on: {'; '.join(more[:ALSO])}{f' and {len(more) - ALSO} more' if len(more) > ALSO else ''}."] if more else []
+    for line in [*lines, *also, *(["Crossed: keep it free of glue. Broken line: what slides in."] if mouths else [])]:
+        for words in broken(line, STYLES["small"], wide - left):
+            shapes.append(Label(left, y, words, "small", "start"))
+            y += LINE_MM
+    return shapes, max(high, y) + GAP_MM
+
+
+def _middle(one: Spot) -> tuple[float, float]:
+    """Where its number stands, from its corner, mm."""
+    corners = one.thing.outline or ((0.0, 0.0), (one.thing.width_mm, one.thing.height_mm))
+    return sum(x for x, _ in corners) / len(corners), sum(y for _, y in corners) / len(corners)
+
+
+def _scaled(one: Spot, share: float, x: float, y: float) -> list[Shape]:
+    """A thing, what is glued of it, and what stays free before its mouth."""
+    left, top, right, bottom = (side * share for side in one.box)
+    made = one.thing
+    shape = tuple((px * share, py * share) for px, py in made.outline)
+    found: list[Shape] = [
+        outline(shape, "edge", x + left, y + top) if shape else Rect(x + left, y + top, right - left, bottom - top, "edge")
+    ]
+    if made.mouth and not shape:
+        a, b, c, d = (side * share for side in mouth_band(one))
+        a, b, c, d = max(a, 0.0), max(b, 0.0), min(c, one.face.width_mm * share), min(d, one.face.height_mm * share)
+        found += [Line(x + a, y + b, x + c, y + d, "fold"), Line(x + a, y + d, x + c, y + b, "fold")]
+        inside = one.thing.layers[-1]
+        if one.thing.stands_mm:
+            lx, ly = (one.x_mm + inside.x_mm) * share, (one.y_mm + inside.y_mm) * share
+            found.append(Rect(x + lx, y + ly, inside.width_mm * share, inside.height_mm * share, "fold"))
+    return found
+
+
+def _ticks(item: Item, width: float) -> Block:
+    """A box to tick for every place of a design, with what goes in there."""
+    shapes: list[Shape] = [Label(0, 4, item.title, "bold", "start")]
+    y = 4.0
+    for line in broken(item.thing.work.fill, STYLES["small"], width - 2 * MARGIN_MM):
+        y += LINE_MM
+        shapes.append(Label(0, y, line, "small", "start"))
+    column = (width - 2 * MARGIN_MM) / 4
+    for number, one in enumerate(item.spots):
+        if number % 4 == 0:
+            y += LINE_MM + 1.6
+        shapes += [
+            Rect(number % 4 * column, y - 3, 3.4, 3.4, "edge"),
+            Label(number % 4 * column + 5, y, broken(one.face.title, STYLES["small"], column - 7)[0], "small", "start"),
+        ]
+    return shapes, y + GAP_MM
