@@ -14,10 +14,11 @@ from pleat.core.folding.sheet import scores
 from pleat.core.planning import make_plan
 from pleat.core.recipes import recipe
 from pleat.core.units import written_fractions
-from pleat.demo import demo_books
+from pleat.demo import demo_books, filled_journal
 from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import PAPERS, print_sheets, suggested
 from tests.conftest import edited
+from tests.put import everything
 
 TALLEST_PT = 30
 LONG = {"pages.count": "400 pages", "pages.numbered": "yes", "pages.sections": "6", "pages.folds": "2", "brief.size": "A6"}
@@ -26,6 +27,8 @@ BOOKS = {
     **{
         name: recipe(name).book() for name in ("case", "quarter", "threepiece", "flapped", "pockets", "sheath", "coveredboards", "padcover")
     },
+    "with things put in": filled_journal(),
+    "leaves on rings with everything put in": everything(recipe("rings").book()),
     "sections of odd length": edited(Book(title="Planner"), LONG),
     "flush, with holes near the ends": edited(Book(title="Flush"), {"cover.square_mm": "0", "binding.station.0": "6", "brief.size": "A4"}),
     "a title without end": edited(Book(title="W" * 80), {"pages.sections": "2", "cover.square_mm": "12", "brief.quantity": "12"}),

@@ -14,3 +14,6 @@ PUNCH: Final = "Eyelet tools and punches: strike on a board that does not slip, 
 AWL_BOARD: Final = (
     "Awl or drill: clamp the board on a scrap, hold it outside the line of the point, and follow the tool's own instructions."
 )
+AWL: Final = (
+    "The awl points away from both hands: pierce into a trough or a thick pad, never toward a finger, and cork it when you put it down."
+)

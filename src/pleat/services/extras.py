@@ -28,5 +28,5 @@ def put(book: Book, kind: str, face: str) -> Book:
     ]
     if item.thing.flat_mat or not any(over(own.box, box) for box in others):
         return after
-    free = next((at for at in placing.anchors(own)[1:] if not any(over(at.box, box) for box in others)), None)
+    free = next((at for at in placing.beside(own, others) if not any(over(at.box, box) for box in others)), None)
     return editing.edit(after, {f"extras.items.{key}.place.0": f"{free.x_mm} mm; {free.y_mm} mm"}) if free else after

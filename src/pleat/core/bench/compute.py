@@ -32,9 +32,14 @@ class LeftOfBench(LeftOfCutting):
     @property
     def _last(self) -> Step:
         shut = "nothing stands out past the cover, " if self.cover.steps else ""
+        filled = [state for step in self.extras.steps for state in step.gives]
         look = f", {shut}{self.binding.look}" if self.binding.look else shut and f", {shut.rstrip(', ')}"
         return Step(
-            "check", "Open and close it", f"Every leaf held{look}. Note what you would change.", needs=("book.bound",), gives=("book.done",)
+            "check",
+            "Open and close it",
+            f"Every leaf held{look}. Note what you would change.",
+            needs=("book.bound", *filled),
+            gives=("book.done",),
         )
 
 

@@ -8,16 +8,13 @@ from typing import Final
 from pleat.core.binding.figures import Sewn
 from pleat.core.binding.result import LeftOfBinding
 from pleat.core.binding.thread import name_of
-from pleat.core.cautions import KNIFE, WEIGHT
+from pleat.core.cautions import AWL, KNIFE, WEIGHT
 from pleat.core.plan import Missing, Step, signature
 from pleat.core.sewing.moves import SIDES
 from pleat.core.sewing.words import told_of
 from pleat.core.units import Ruler
 from pleat.core.words import many
 
-AWL: Final = (
-    "The awl points away from both hands: pierce into a trough or a thick pad, never toward a finger, and cork it when you put it down."
-)
 NEEDLE: Final = "Pull the needle away from your face and put it in a pad, not on the table."
 LONGEST_PATH: Final = 24
 """Moves that are told in one sentence; a longer path stands on its step card."""

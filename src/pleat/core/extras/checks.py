@@ -14,7 +14,7 @@ from pleat.core.extras import crossing, gussets
 from pleat.core.extras.base import MOST_PLACES, Face, LeftOfExtras, Placed
 from pleat.core.extras.kinds.flap import Flap
 from pleat.core.extras.record import MOST, Extras
-from pleat.core.extras.spots import TOLD, Item, Spot, moved, on_faces, over, without
+from pleat.core.extras.spots import TOLD, Item, Spot, corners, moved, on_faces, over, without
 from pleat.core.plan import Check, Offer
 from pleat.core.words import joined, many
 
@@ -276,7 +276,7 @@ def _one_spot(asked: Asked) -> Check | None:
     return Check(
         "F6",
         "watch",
-        f"{many(len(longest), 'thick thing')} lie on one spot of successive leaves: {ruler.thin(thick)} there.",
+        f"On one spot of successive leaves lie {many(len(longest), 'thick thing')}: {ruler.thin(thick)} there.",
         f"On {on_faces(one for _, one in longest)}. The book gapes there and is hollow elsewhere.",
         no_fix="Open the map below and let them be staggered, or drag some elsewhere.",
     )
@@ -295,13 +295,14 @@ def _gapes(asked: Asked) -> Check | None:
     if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or more <= max(GAPES_MM, 0.25 * pages.thickness.likely):
         return None
     worst = asked.bulk.worst()
+    spacers = _spaced(asked, more)
     return Check(
         "F5",
         "watch",
         f"Shut, the book gapes by {ruler.thin(more)}: so much more lies {ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head than at the spine.",
         f"The leaves are {ruler.thin(pages.thickness.likely)}, what is put in {ruler.thin(worst.thick.low)} to {ruler.thin(worst.thick.high)} at its thickest.",
-        _spaced(asked, more),
-        "" if asked.bulk.patches else "Put in fewer or thinner things.",
+        spacers,
+        "" if spacers else "Stagger them, or put in fewer or thinner things.",
     )
 
 
@@ -371,16 +372,12 @@ def spreads(items: Sequence[Item], faces: Sequence[Face]) -> tuple[Offer, ...]:
             ("on every third leaf" if leaves else "on every third face", [(face, *at) for face in thirds]),
             ("on every leaf" if leaves else "on every face", [(face, *at) for face in fronts]),
         ]
-        border = 6.0
-        corners = [
-            (border, border),
-            (fronts[0].width_mm - thing.width_mm - border, fronts[0].height_mm - thing.height_mm - border) if fronts else (0.0, 0.0),
-        ]
-        if fronts and min(corners[1]) > border:
-            ways.append(("in alternate corners", [(face, *corners[number % 2]) for number, face in enumerate(thirds)]))
+        ends = corners(fronts[0], thing) if fronts else []
+        if len(ends) == 4:
+            ways.append(("in alternate corners", [(face, *ends[3 * (number % 2)]) for number, face in enumerate(thirds)]))
         by_name = {face.name: face for face in faces}
         pairs = [face for face in faces if face.spine == "right" and face.facing and not face.cover and not by_name[face.facing].cover][::3]
-        if pairs and at[0] is not None:
+        if pairs and at[0] is not None and 0 <= at[0] <= pairs[0].width_mm - thing.width_mm:
             mirrored = [(face, pairs[0].width_mm - thing.width_mm - at[0], at[1]) for face in pairs]
             ways.append(
                 (

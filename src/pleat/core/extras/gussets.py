@@ -62,6 +62,13 @@ def within(block: FoldedBlock, wall: Key) -> frozenset[tuple[str, str, str]]:
     return frozenset(found)
 
 
+def _value(block: FoldedBlock, room: Room, size: float) -> float | list[float]:
+    """What the field of a gusset is set to: its size, or those of all that stand in one list with it."""
+    path = block.gussets[room.name]
+    listed = [one for one in block.made.rooms if block.gussets.get(one.name) == path]
+    return size if len(listed) < 2 else [size if one is room else one.has_mm for one in listed]
+
+
 def _room(block: FoldedBlock, room: Room, more: Estimate, ruler: Ruler) -> Check | None:
     need = room.stiff.plus(more)
     if need.likely <= room.has_mm + max(ruler.step_mm / 2, HAIR_MM):
@@ -74,6 +81,6 @@ def _room(block: FoldedBlock, room: Room, more: Estimate, ruler: Ruler) -> Check
         "stop",
         f"With what is put in, {ruler.thin(need.likely)} lie in the {room.name} of {ruler.thin(room.has_mm)}.",
         f"{ruler.thin(more.likely)} of that is put in. What closes over it cannot come down flat: it gapes by {ruler.thin(need.likely - room.has_mm)}.",
-        (Offer(f"{room.name} {ruler.show(size)}", ((path, size),)),) if path else (),
+        (Offer(f"{room.name} {ruler.show(size)}", ((path, _value(block, room, size)),)),) if path else (),
         "" if path else f"Make the {room.name} {ruler.show(size)}, or put thinner things in.",
     )

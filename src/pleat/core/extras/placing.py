@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Sequence
-from itertools import product
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from itertools import combinations, product
+from types import MappingProxyType
 from typing import Any, Final
 
 import numpy as np
@@ -14,13 +15,15 @@ from pleat.core.bulk import Bulk, Patch, marks, span
 from pleat.core.errors import LengthError
 from pleat.core.extras.base import Extra, Placed
 from pleat.core.extras.compute import ExtrasResult, patches
+from pleat.core.extras.crossing import mouth_band
 from pleat.core.extras.kinds import EXTRAS
 from pleat.core.extras.record import MOST, Extras
-from pleat.core.extras.spots import Item, Spot
+from pleat.core.extras.spots import BORDER_MM, Item, Spot, corners, over
 from pleat.core.texts import split_list
 from pleat.core.units import RULERS, RulerName, parse_length
 
-BORDER_MM: Final = 6.0
+GAP_MM: Final = 3.0
+"""So much is left between two things (house rule)."""
 MOST_TRIED: Final = 4096
 """So many ways are all tried; where there are more, things are placed one by one and moved on while that helps."""
 Array = NDArray[Any]
@@ -106,7 +109,8 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
     ways = [[patches(item, at) for at in anchors(one)] for item, one in loose]
     grid = _Grid([*fixed, *(patch for choice in ways for way in choice for patch in way)])
     base = grid.sum(fixed)
-    best = best_of(base, [[grid.sum(way) for way in choice] for choice in ways], keeps_on)
+    spots = [anchors(one) for _, one in loose]
+    best = best_of(base, [[grid.sum(way) for way in choice] for choice in ways], clashes(spots), keeps_on)
     places = {(item.key, one.number): anchors(one)[way] for (item, one), way in zip(loose, best, strict=True)}
     after = Bulk((*fixed, *(patch for choice, way in zip(ways, best, strict=True) for patch in choice[way])))
     if after.worst().thick.likely >= result.worst.thick.likely - 1e-9:
@@ -130,14 +134,21 @@ def _may(one: Spot) -> bool:
 
 def anchors(one: Spot) -> list[Spot]:
     """Where it is, and the corners of its face."""
+    at = [Spot(one.number, one.face, one.thing, x, y) for x, y in corners(one.face, one.thing)]
+    return [one, *(corner for corner in at if (corner.x_mm, corner.y_mm) != (one.x_mm, one.y_mm))]
+
+
+def beside(one: Spot, boxes: Sequence[tuple[float, float, float, float]]) -> list[Spot]:
+    """Where a thing may lie free of others: the corners of its face, then along its edges and those of the others, the nearest to where it is first."""
     face, thing = one.face, one.thing
-    stands = thing.stands_mm if thing.mouth and thing.mouth.side == "head" else 0.0
-    xs = sorted({max(0.0, min(BORDER_MM, face.width_mm - thing.width_mm)), max(0.0, face.width_mm - thing.width_mm - BORDER_MM)})
-    ys = sorted(
-        {max(0.0, min(BORDER_MM + stands, face.height_mm - thing.height_mm)), max(0.0, face.height_mm - thing.height_mm - BORDER_MM)}
-    )
-    corners = [Spot(one.number, face, thing, x, y) for x, y in product(xs, ys)]
-    return [one, *(corner for corner in corners if (corner.x_mm, corner.y_mm) != (one.x_mm, one.y_mm))]
+    ends = corners(face, thing)
+    xs = {one.x_mm, *(x for x, _ in ends), *(box[2] + GAP_MM for box in boxes), *(box[0] - thing.width_mm - GAP_MM for box in boxes)}
+    ys = {one.y_mm, *(y for _, y in ends), *(box[3] + GAP_MM for box in boxes), *(box[1] - thing.height_mm - GAP_MM for box in boxes)}
+    low_x, low_y = min(x for x, _ in ends), min(y for _, y in ends)
+    high_x, high_y = max(x for x, _ in ends), max(y for _, y in ends)
+    more = [(x, y) for x, y in product(sorted(xs), sorted(ys)) if low_x <= x <= high_x and low_y <= y <= high_y]
+    more.sort(key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm))
+    return [Spot(one.number, face, thing, x, y) for x, y in (*ends, *more)]
 
 
 class _Grid:
@@ -154,28 +165,76 @@ class _Grid:
         return found
 
 
-def best_of(base: Array, choices: Sequence[Sequence[Array]], keeps_on: Callable[[], bool] = lambda: True) -> list[int]:
-    """The way of each thing by which the highest cell is lowest; of equal ones that with the least sum of squares."""
+Clashes = Mapping[tuple[int, int], frozenset[tuple[int, int]]]
+"""For (thing, way) the (thing, way) of others that lie over it, or over its mouth."""
+
+
+def clashes(spots: Sequence[Sequence[Spot]]) -> Clashes:
+    """Which ways of which things on one face lie over each other, with the strip before a mouth that stays free."""
+    found: dict[tuple[int, int], set[tuple[int, int]]] = {}
+    for (n, mine), (m, others) in combinations(enumerate(spots), 2):
+        if mine[0].face != others[0].face:
+            continue
+        for (way, one), (other, two) in product(enumerate(mine), enumerate(others)):
+            if over(_taken(one), _taken(two)):
+                found.setdefault((n, way), set()).add((m, other))
+                found.setdefault((m, other), set()).add((n, way))
+    return {key: frozenset(with_) for key, with_ in found.items()}
+
+
+def _taken(one: Spot) -> tuple[float, float, float, float]:
+    """Its box, and what stays free before its mouth."""
+    if one.thing.mouth is None:
+        return one.box
+    band = mouth_band(one)
+    return min(one.box[0], band[0]), min(one.box[1], band[1]), max(one.box[2], band[2]), max(one.box[3], band[3])
+
+
+def best_of(
+    base: Array, choices: Sequence[Sequence[Array]], clashing: Clashes = MappingProxyType({}), keeps_on: Callable[[], bool] = lambda: True
+) -> list[int]:
+    """The way of each thing by which fewest lie over each other and the highest cell is lowest; of equal ones that with the least sum of squares."""
     count = 1
     for choice in choices:
         count *= len(choice)
     if count <= MOST_TRIED:
         tried = product(*(range(len(choice)) for choice in choices))
-        return list(min(tried, key=lambda ways: _height(base + sum((choices[n][way] for n, way in enumerate(ways)), np.zeros_like(base)))))
+        return list(
+            min(
+                tried,
+                key=lambda ways: (
+                    _clashing(ways, clashing),
+                    *_height(base + sum((choices[n][way] for n, way in enumerate(ways)), np.zeros_like(base))),
+                ),
+            )
+        )
+
+    def score(n: int, way: int, cells: Array) -> tuple[float, ...]:
+        with_ = clashing.get((n, way), frozenset())
+        return (sum((m, ways[m]) in with_ for m in range(len(ways))) if with_ else 0, *_height(cells))
+
     order = sorted(range(len(choices)), key=lambda n: -float(choices[n][0].max()))
     ways, now = [0] * len(choices), base.copy()
     for n in order:
-        ways[n] = min(range(len(choices[n])), key=lambda way: _height(now + choices[n][way]))
+        ways[n] = min(range(len(choices[n])), key=lambda way: score(n, way, now + choices[n][way]))
         now = now + choices[n][ways[n]]
     better = True
     while better and keeps_on():
         better = False
         for n in order:
             bare = now - choices[n][ways[n]]
-            way = min(range(len(choices[n])), key=lambda way: _height(bare + choices[n][way]))
-            if _height(bare + choices[n][way]) < _height(now):
+            way = min(range(len(choices[n])), key=lambda way: score(n, way, bare + choices[n][way]))
+            if score(n, way, bare + choices[n][way]) < score(n, ways[n], now):
                 ways[n], now, better = way, bare + choices[n][way], True
-    return ways
+    as_given = base + sum((choice[0] for choice in choices), np.zeros_like(base))
+    return ways if float(now.max()) <= float(as_given.max()) else [0] * len(choices)
+
+
+def _clashing(ways: Iterable[int], clashing: Clashes) -> int:
+    """How many pairs lie over each other."""
+    if not clashing:
+        return 0
+    return sum((m, other) in clashing.get((n, way), ()) for (n, way), (m, other) in combinations(enumerate(ways), 2))
 
 
 def _height(cells: Array) -> tuple[float, float]:

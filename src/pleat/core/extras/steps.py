@@ -13,6 +13,8 @@ from pleat.core.words import many
 FILLED = "extras.filled"
 NAMED: Final = 12
 """So many places are named in a step."""
+TOOLS: Final = {"window": ("knife", "mat", "ruler"), "eyelet": ("punch", "setter", "hammer")}
+"""What is used on flat sheets, by the kind of design; what is sewn through takes an awl and a needle."""
 LATE: Final = {"mat": "F4", "fastener": "F3"}
 """The slips of what is put on too late, by the sort of work it is."""
 WHY: Final = {
@@ -62,6 +64,9 @@ def _steps(item: Item, left: LeftOfExtras) -> list[Step]:
     ) + (f" and {count - NAMED} more" if count > NAMED else "")
     mark = signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in item.spots))
     stock = f"{item.thing.sheet_stock}.cut" if item.thing.sheet_stock and item.thing.pieces else "leaf.cut"
+    bound = any(
+        one.face.cover for one in item.spots
+    )  # the cover is there once the book is bound, after all that has to be dry before it is shut
     found = []
     if work.flat:
         found.append(
@@ -69,7 +74,7 @@ def _steps(item: Item, left: LeftOfExtras) -> list[Step]:
                 f"{key}_flat",
                 f"{item.title.capitalize()}: while the sheets are flat",
                 f"{work.flat} {places}.",
-                ("knife", "mat", "ruler"),
+                TOOLS.get(item.record.kind, ("awl", "needle", "thread")),
                 needs=("leaf.cut",),
                 gives=(f"{key}.flat",),
                 tags=work.tags & {"flat", "cut-out"},
@@ -100,9 +105,9 @@ def _steps(item: Item, left: LeftOfExtras) -> list[Step]:
                 f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
                 f"{work.fix} {places}.",
                 ("glue",),
-                needs=(f"{key}.made" if work.make else stock,),
+                needs=(f"{key}.made" if work.make else stock, *(("book.bound",) if bound else ())),
                 gives=(f"{key}.on",),
-                tags=work.tags & {"glue", "mat", "on a mat", "fastener"},
+                tags=frozenset() if bound else work.tags & {"glue", "mat", "on a mat", "fastener"},
                 wait_minutes=work.wait_minutes if "glue" in work.tags else 0,
                 cautions=work.cautions if not work.flat else (),
                 signature=mark,

@@ -26,6 +26,9 @@ from pleat.web import asked
 from pleat.web.display import drawn
 from pleat.web.pleats.members import about
 
+HIGH: Final = 400
+TALL, NARROW, WIDE, BESIDE = 330, 300, 620, 64
+"""px of the opening: as high as the picture leaves it, between how wide it may be for that, and what its measures take beside it."""
 HEARD: Final = ("F5", "F8", "wedge", "D8")
 """What the pleats to the right say of the bulk."""
 HOLDS: Final = frozenset({"spine", "fore_edge", "takes", "post", "most", "loop", "gap", "gusset", "row", "stick_spine", "floor"})
@@ -40,14 +43,15 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
     face, chosen = _looked_at(result, faces)
     item = item_of(result, chosen)
     beside = drawing.shown_faces(faces, face)
-    rendered = render_screen(drawing.opening(result, plan, face, chosen), 640, 400)
+    picture = drawing.opening(result, plan, face, chosen)
+    rendered = render_screen(picture, min(max(TALL * picture.width / picture.height, NARROW), WIDE) + BESIDE, HIGH)
     used = {spot.face.name for each in result.items for spot in each.spots}
     return {
         "small_height": 64,
         "main": drawn(rendered),
         "face": face,
         "beside": beside,
-        "used": [one.name for one in faces if one.name in used],
+        "used": {one.name: one.title for one in faces if one.name in used},
         **_turns(faces, beside),
         "things": _things(result, beside, rendered, plan.brief.ruler),
         "item": item,
@@ -144,4 +148,6 @@ def _looked_at(result: ExtrasResult, faces: tuple[Face, ...]) -> tuple[str, str]
     if face not in names:
         item = item_of(result, chosen)
         face = item.spots[0].face.name if item and item.spots else faces[0].name if faces else ""
-    return face, chosen
+    shown_ = {one.name for one in drawing.shown_faces(faces, face)}
+    on = [one.key for one in result.items if any(spot.face.name in shown_ for spot in one.spots)]
+    return face, chosen if chosen in on or not on else on[-1]

@@ -36,10 +36,14 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
     """The band as it lies on the page."""
     goes = goes_in(record)
     width = record.width_mm or face.width_mm
-    tab = WRAP_MM
+    tab = min(WRAP_MM, width / 3)
     caliper = left.paper.stock(record.stock).caliper
     throat = width - 2 * END_MM if record.ends == "glued" else width
-    layers = [Layer(0.0, 0.0, width, record.height_mm, caliper)]
+    layers = [
+        Layer(0.0, 0.0, width, record.height_mm, caliper),
+        Layer(0.0, 0.0, tab, record.height_mm, caliper),
+        Layer(width - tab, 0.0, tab, record.height_mm, caliper),
+    ]
     if goes:
         layers.append(
             Layer((width - goes.width_mm) / 2, (record.height_mm - goes.height_mm) / 2, goes.width_mm, goes.height_mm, goes.thick)

@@ -6,6 +6,7 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field
 
+from pleat.core.cautions import AWL, GLUE
 from pleat.core.estimate import Estimate
 from pleat.core.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
 from pleat.core.fields import ChoiceRule, LengthRule, TextRule
@@ -53,7 +54,7 @@ def compute(record: Booklet, _key: str, _face: Face, _left: LeftOfExtras) -> Thi
                 (Rule("arithmetic", "that book's own plan") if record.book_id else Rule("chosen by you", "its thickness"),),
             ),
         ),
-        work=Work("", fix, flat=flat, tags=frozenset({"flat"}) if flat else frozenset({"glue"})),
+        work=Work("", fix, flat=flat, tags=frozenset({"flat"}) if flat else frozenset({"glue"}), cautions=(AWL,) if flat else (GLUE,)),
     )
 
 

@@ -117,7 +117,7 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
         mouth=mouth,
         stands_mm=stands,
         figures=_figures(record, (width, height), mouth, goes, stands, left),
-        checks=_checks(record, key, mouth, goes, stands, left),
+        checks=(*_slants(record, key, height, left), *_checks(record, key, mouth, goes, stands, left)),
         work=_work(record, what, goes),
         sheet_stock=record.stock,
     )
@@ -152,8 +152,8 @@ def _pieces(
 
 
 def slant_of(record: Pocket, high: float) -> float:
-    """By how much its mouth comes down from left to right; only a mouth at the head slants, and never down to its floor."""
-    return record.slant_mm if record.mouth == "head" and record.slant_mm < high - 10 else 0.0
+    """By how much its mouth comes down from left to right; only a mouth at the head slants, down to half its height, so that a tab is left on its low side."""
+    return record.slant_mm if record.mouth == "head" and record.slant_mm <= high / 2 else 0.0
 
 
 def _second(x: float, y: float, wide: float, high: float, slant: float, caliper: Estimate) -> tuple[Layer, ...]:
@@ -224,7 +224,7 @@ def _piece(name: str, record: Pocket, size: tuple[float, float], tabs: dict[Wher
                 Cut((a, fold), (a + off, outer), (a, outer), frozenset({label})),
                 Cut((a + wide, fold), (a + wide - off, outer), (a + wide, outer), frozenset({label})),
             ]
-    if slant:
+    if slant and record.offcut == "no":
         cuts.append(Cut((a, b), (a + wide, b + slant), (a + wide, b), frozenset({BODY})))
 
     def called(side: Where) -> str:
@@ -351,10 +351,39 @@ def _checks(record: Pocket, key: str, mouth: Mouth, goes: Goes | None, stands: f
     return tuple(found)
 
 
+def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[Check, ...]:
+    """A slant that this pocket cannot have."""
+    if not record.slant_mm or slant_of(record, high):
+        return ()
+    own, ruler = f"extras.items.{key}", left.brief.ruler
+    most = ruler.snap_down(high / 2)
+    straight = Offer("a straight mouth", ((f"{own}.slant_mm", 0.0),))
+    if record.mouth != "head":
+        return (
+            Check(
+                "slant",
+                "watch",
+                f"Its mouth at the {record.mouth} stays straight.",
+                "Only a mouth at the head slants.",
+                (Offer("its mouth at the head", ((f"{own}.mouth", "head"), (f"{own}.slant_mm", min(record.slant_mm, most)))), straight),
+            ),
+        )
+    return (
+        Check(
+            "slant",
+            "watch",
+            f"A slant of {ruler.show(record.slant_mm)} is more than half its height of {ruler.show(high)}: its mouth stays straight.",
+            "On its low side nothing would be left to glue.",
+            (Offer(f"a slant of {ruler.show(most)}", ((f"{own}.slant_mm", most),)), straight),
+        ),
+    )
+
+
 def _work(record: Pocket, what: str, goes: Goes | None) -> Work:
     held = "three sides" if record.open_at == "one" else "two sides"
     make = {
-        "tabs": "Score and fold its tabs back, mitre their ends, burnish. Cut a notch or a slant now, before any glue.",
+        "tabs": ("Cut along the slant; what comes off is the second pocket. " if record.slant_mm and record.offcut == "second" else "")
+        + "Score and fold its tabs back, mitre their ends, burnish. Cut a notch or a slant now, before any glue.",
         "glued": "Cut it; a notch or a slant now, before any glue.",
         "clear": "Cut the film.",
         "page": "Cut it as large as the page. Score what is turned over at its mouth and fold it in, before any glue.",
