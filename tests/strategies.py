@@ -8,6 +8,9 @@ from pleat.core.book import Book
 from pleat.core.brief.record import Brief
 from pleat.core.cover.record import Wrap
 from pleat.core.cutting.record import Cutting
+from pleat.core.extras.base import Placed
+from pleat.core.extras.kinds import EXTRAS
+from pleat.core.extras.record import Extras
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, declared, rule_on
 from pleat.core.kinds import TAG
 from pleat.core.materials.items import Paper
@@ -108,9 +111,6 @@ def _with_pile(book, pile):
     return book.model_copy(update={"paper": book.paper.model_copy(update={"more": own}), "pages": book.pages.model_copy(update=values)})
 
 
-books = _plain | st.builds(_with_pile, _plain, piles())
-
-
 def records_of(model, fixed=()):
     """Any record of a model: every field within the rule it is declared with, or left as it is; ``fixed`` fields are never set."""
     fields = {}
@@ -130,3 +130,27 @@ def records_of(model, fixed=()):
             one = st.lists(one, max_size=7).map(tuple)
         fields[name] = st.none() | one if field.default is None else one
     return st.fixed_dictionaries({}, optional=fields).map(lambda values: model(**values))
+
+
+FACES = ["page 1", "page 2", "page 7", "page 8", "page 40", "page 9999", "inside front cover", "inside back cover"]
+_places = st.lists(
+    st.builds(Placed, on=st.sampled_from(FACES), x_mm=st.none() | st.floats(-20, 400), y_mm=st.none() | st.floats(-20, 400)), max_size=4
+).map(tuple)
+
+
+@st.composite
+def put_in(draw, faces=None):
+    """What is put in: up to three designs of any kind with any fields, on faces that may be there or not."""
+    kinds = draw(st.lists(st.sampled_from(EXTRAS.members), max_size=3))
+    items = {}
+    for number, kind in enumerate(kinds):
+        places = draw(_places if faces is None else st.lists(st.builds(Placed, on=st.sampled_from(faces)), max_size=3).map(tuple))
+        items[f"d{number}"] = draw(records_of(kind.record)).model_copy(update={"places": places})
+    return Extras(items=items)
+
+
+books = (
+    _plain
+    | st.builds(_with_pile, _plain, piles())
+    | st.builds(lambda book, extras: book.model_copy(update={"extras": extras}), _plain, put_in())
+)

@@ -90,6 +90,7 @@ def thing(item: Item, one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = F
     shapes.append(
         outline(made.outline, f"filled {style}", left, top) if made.outline else Rect(left, top, made.width_mm, made.height_mm, style)
     )
+    shapes += [Line(left + x0, top + y0, left + x1, top + y1, "thing-line") for (x0, y0), (x1, y1) in made.lines]
     if made.mouth:
         shapes += [] if made.outline else _glue(one, left, top)
         shapes.append(mouth(one, left, top))

@@ -176,6 +176,10 @@ def _scaled(one: Spot, share: float, x: float, y: float) -> list[Shape]:
     found: list[Shape] = [
         outline(shape, "edge", x + left, y + top) if shape else Rect(x + left, y + top, right - left, bottom - top, "edge")
     ]
+    found += [
+        Line(x + left + x0 * share, y + top + y0 * share, x + left + x1 * share, y + top + y1 * share, "line")
+        for (x0, y0), (x1, y1) in made.lines
+    ]
     if made.mouth and not shape:
         a, b, c, d = (side * share for side in mouth_band(one))
         a, b, c, d = max(a, 0.0), max(b, 0.0), min(c, one.face.width_mm * share), min(d, one.face.height_mm * share)

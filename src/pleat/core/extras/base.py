@@ -129,7 +129,7 @@ class Thing:
     """What an extra comes to, in mm: its outline on the page, the pieces it is cut from, its layers, what it counts out, where something slides in
     and how it swings. ``stands`` is how far what is in it stands out past its mouth; ``stuck`` is the rectangle (left, head, right, tail) of it that is
     fixed, where not all of it is; ``out`` is the side on which it is meant to reach past the edge of its face, and how far; ``outline`` are its corners where it is no rectangle,
-    those of its mouth first; ``at`` is where its corner lies by itself, in the middle where nothing is said; ``checks`` are about itself, wherever it is."""
+    those of its mouth first; ``lines`` are edges that show on it; ``at`` is where its corner lies by itself, in the middle where nothing is said; ``checks`` are about itself, wherever it is."""
 
     title: str
     width_mm: float
@@ -143,6 +143,7 @@ class Thing:
     stuck: tuple[float, float, float, float] | None = None
     out: tuple[Where, float] | None = None
     outline: tuple[Point, ...] = ()
+    lines: tuple[tuple[Point, Point], ...] = ()
     at: tuple[float, float] | None = None
     figures: tuple[Figure, ...] = ()
     checks: tuple[Check, ...] = ()

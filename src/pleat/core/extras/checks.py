@@ -129,9 +129,9 @@ def _past_the_edge(item: Item, asked: Asked) -> Check | None:
         own_size = [
             name
             for name in ("width_mm", "height_mm")
-            if type(item.record).model_fields.get(name) and getattr(item.record, name) is not None
+            if (field := type(item.record).model_fields.get(name)) and field.default is None and getattr(item.record, name) is not None
         ]
-        if own_size and None in [type(item.record).model_fields[name].default for name in own_size]:
+        if own_size:
             offers.append(Offer("let it find its size", tuple((f"{own}.{name}", None) for name in own_size)))
         if hasattr(item.record, "lies"):
             turned = "level" if item.record.lies == "upright" else "upright"
@@ -196,16 +196,14 @@ def _way_up(item: Item, asked: Asked) -> Check | None:
     if not stock.upright_only:
         return None
     own = f"extras.items.{item.key}"
+    sides = [side for side in ("left", "right") if all(one.face.spine != side for one in item.spots)]
     return Check(
         "B10",
         "watch",
         f"The pattern of {stock.name} stands on its head on the {item.title} when it is opened.",
         f"Turned up about its {item.record.hinge}, the flap is upside down; about a side it stays upright.",
-        tuple(
-            Offer(f"hinged at the {side}", ((f"{own}.hinge", side),))
-            for side in ("left", "right")
-            if all(one.face.spine != side for one in item.spots)
-        ),
+        tuple(Offer(f"hinged at the {side}", ((f"{own}.hinge", side),)) for side in sides),
+        "" if sides else "Cut it from a paper without a top, or hinge it at the side on pages that lie one way.",
     )
 
 
@@ -362,7 +360,8 @@ def spreads(items: Sequence[Item], faces: Sequence[Face]) -> tuple[Offer, ...]:
     found = []
     for item in items:
         thing = item.thing
-        at = (item.spots[0].x_mm, item.spots[0].y_mm) if item.spots else (None, None)
+        first = item.record.places[0] if item.record.places else None
+        at = (first.x_mm, first.y_mm) if first else (None, None)
         group, path = f"spread {item.key}", f"extras.items.{item.key}.places"
         fronts = [face for face in faces if face.spine == "left" and not face.cover] or [
             face for face in faces if face.good and not face.cover
@@ -377,8 +376,8 @@ def spreads(items: Sequence[Item], faces: Sequence[Face]) -> tuple[Offer, ...]:
             ways.append(("in alternate corners", [(face, *ends[3 * (number % 2)]) for number, face in enumerate(thirds)]))
         by_name = {face.name: face for face in faces}
         pairs = [face for face in faces if face.spine == "right" and face.facing and not face.cover and not by_name[face.facing].cover][::3]
-        if pairs and at[0] is not None and 0 <= at[0] <= pairs[0].width_mm - thing.width_mm:
-            mirrored = [(face, pairs[0].width_mm - thing.width_mm - at[0], at[1]) for face in pairs]
+        if pairs and (at[0] is None or 0 <= at[0] <= pairs[0].width_mm - thing.width_mm):
+            mirrored = [(face, None if at[0] is None else face.width_mm - thing.width_mm - at[0], at[1]) for face in pairs]
             ways.append(
                 (
                     "on facing pairs",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from functools import singledispatch
+from typing import Final
 
 from pleat.core.bulk import Bulk, Patch
 from pleat.core.estimate import Estimate
@@ -15,7 +16,9 @@ from pleat.core.plan import Check, Offer
 from pleat.core.structures.made import Room, proposed
 from pleat.core.units import Ruler
 
-HAIR_MM = 0.05
+HAIR_MM: Final = 0.05
+MOST_MM: Final = 80.0
+"""No wider gusset is proposed: the narrowest limit of any folio."""
 
 
 @singledispatch
@@ -75,7 +78,8 @@ def _room(block: FoldedBlock, room: Room, more: Estimate, ruler: Ruler) -> Check
         return None
     first = block.made.programme.closing[:1]
     later = not any(room.name in names for group in first for fold in group.folds for names in fold.angles)
-    size, path = proposed(need, ruler), block.gussets.get(room.name)
+    size = proposed(need, ruler)
+    path = block.gussets.get(room.name) if size <= MOST_MM else None
     return Check(
         "F8" if later else "F5",
         "stop",

@@ -62,6 +62,10 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         title="belly band",
         width_mm=width,
         height_mm=record.height_mm,
+        lines=tuple(
+            ((0.0, top), (width, top))
+            for top in sorted({one.y_mm for one in more if one.width_mm == width and one.height_mm > POCKET_TAB_MM})
+        ),
         pieces=(sheet, *stacked),
         layers=tuple(layers),
         counts=counts,

@@ -9,6 +9,7 @@ from pleat.core.estimate import Estimate
 from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Thing, Work
 from pleat.core.extras.goesin import Filled, Goes, goes_in
 from pleat.core.fields import ChoiceRule, LengthRule
+from pleat.core.folding.convex import Point
 from pleat.core.folding.sheet import board
 from pleat.core.plan import Check, Figure, Offer, Rule
 
@@ -35,6 +36,7 @@ def compute(record: Mat, key: str, face: Face, left: LeftOfExtras) -> Thing:
     caliper = left.paper.stock(record.stock).caliper
     layers = [Layer(0.0, 0.0, width, height, caliper)]
     opening = None
+    x = y = 0.0
     checks: tuple[Check, ...] = ()
     if goes:
         x, y = (width - goes.width_mm) / 2, (height - goes.height_mm) / 2
@@ -42,13 +44,14 @@ def compute(record: Mat, key: str, face: Face, left: LeftOfExtras) -> Thing:
         if min(x + lap, y + lap) < 0:
             checks = (_larger(record, key, (width, height), goes, (face, left)),)
         elif record.way == "frame":
-            opening = (goes.width_mm - 2 * LAP_MM, goes.height_mm - 2 * LAP_MM)
+            opening = (max(goes.width_mm - 2 * LAP_MM, 1.0), max(goes.height_mm - 2 * LAP_MM, 1.0))
             layers = _frame((width, height), (x + LAP_MM, y + LAP_MM), opening, caliper)
         layers.append(Layer(x, y, goes.width_mm, goes.height_mm, goes.thick))
     return Thing(
         title=record.way,
         width_mm=width,
         height_mm=height,
+        lines=_edges((x + LAP_MM, y + LAP_MM), opening) if opening else (),
         pieces=(board(key, record.stock, width, height),),
         layers=tuple(layer for layer in layers if min(layer.width_mm, layer.height_mm) > 0),
         figures=_figures(record, (width, height), opening, left),
@@ -73,6 +76,13 @@ def _frame(size: tuple[float, float], at: tuple[float, float], opening: tuple[fl
         Layer(0.0, y, x, high, caliper),
         Layer(x + wide, y, width - x - wide, high, caliper),
     ]
+
+
+def _edges(at: tuple[float, float], opening: tuple[float, float]) -> tuple[tuple[Point, Point], ...]:
+    """The four edges of an opening."""
+    (x, y), (wide, high) = at, opening
+    corners = ((x, y), (x + wide, y), (x + wide, y + high), (x, y + high))
+    return tuple(zip(corners, (*corners[1:], corners[0]), strict=True))
 
 
 def _larger(record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tuple[Face, LeftOfExtras]) -> Check:

@@ -7,6 +7,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
 from pleat.core.extras.goesin import Filled, goes_in
 from pleat.core.fields import ChoiceRule, NumberRule
+from pleat.core.folding.convex import Point
 from pleat.core.folding.sheet import Span, piece
 from pleat.core.plan import Count, Figure, Rule
 
@@ -44,11 +45,13 @@ def compute(record: Picture, key: str, _face: Face, left: LeftOfExtras) -> Thing
     )
     layers = [Layer(0.0, 0.0, width, height, thick.times(record.panels))]
     counts: tuple[Count, ...] = ()
+    lines: list[tuple[Point, Point]] = []
     if record.way != "glued":
         size = min(15.0, width / 3, height / 3)
         at: list[tuple[float, float]] = [(0.0, 0.0), (width - size, 0.0), (0.0, height - size), (width - size, height - size)]
         at = at if record.way == "corners" else [at[0], at[3]]
         layers += [Layer(x, y, size, size, caliper) for x, y in at]
+        lines += [((x, y + size), (x + size, y)) if (x == 0) == (y == 0) else ((x, y), (x + size, y + size)) for x, y in at]
         counts = (Count(f"extra_{key}", "photo corner" if record.way == "corners" else "tuck", len(at), "", "extras"),)
     folded = f", {record.panels} panels" if record.panels > 1 else ""
     fix = {
@@ -61,6 +64,7 @@ def compute(record: Picture, key: str, _face: Face, left: LeftOfExtras) -> Thing
         width_mm=width,
         height_mm=height,
         layers=tuple(layers),
+        lines=tuple(lines),
         counts=counts,
         figures=(
             Figure(

@@ -10,6 +10,7 @@ from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, 
 from pleat.core.extras.goesin import EASE_MM, Filled, Goes, goes_in
 from pleat.core.extras.slabs import across, along
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
+from pleat.core.folding.convex import Point
 from pleat.core.folding.programme import Where
 from pleat.core.folding.sheet import BODY, Cut, Piece, Span, piece
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
@@ -17,6 +18,8 @@ from pleat.core.words import a_or_an
 
 GLUED_MM: Final = 6.0
 """What a line of glue or tape along an edge takes of the throat (common practice: a quarter inch)."""
+LEAST_MM: Final = 15.0
+"""No pocket is made smaller."""
 SLANTS: Final = 6
 """Rectangles that stand for a slant."""
 FILM: Final = Estimate.ranged(0.08, 0.1, 0.15, "the film's caliper")
@@ -111,6 +114,7 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
         width_mm=width,
         height_mm=height,
         outline=((0.0, 0.0), (width, slant), (width, height), (0.0, height)) if (slant := slant_of(record, height)) else (),
+        lines=_mouths(record, (width, height)),
         pieces=() if bought else pieces,
         layers=layers,
         counts=counts,
@@ -133,7 +137,7 @@ def _pieces(
     for number in range(record.nested):
         less = number * record.step_mm
         wide, high = (width, height - less) if record.mouth in ("head", "tail") else (width - less, height)
-        if min(wide, high) < 15:
+        if min(wide, high) < LEAST_MM:
             break
         x = less if record.mouth == "left" else 0.0
         y = less if record.mouth == "head" else 0.0
@@ -149,6 +153,19 @@ def _pieces(
         if slant and record.offcut == "second":
             layers += _second(x, y, wide, high, slant, caliper)
     return tuple(pieces), tuple(layers)
+
+
+def _mouths(record: Pocket, size: tuple[float, float]) -> tuple[tuple[Point, Point], ...]:
+    """The mouths of pockets nested in it, each a step lower."""
+    width, height = size
+    found: list[tuple[Point, Point]] = []
+    for number in range(1, record.nested):
+        less = number * record.step_mm
+        if (height if record.mouth in ("head", "tail") else width) - less < LEAST_MM:
+            break
+        x, y = (less if record.mouth == "left" else width - less), (less if record.mouth == "head" else height - less)
+        found.append(((0.0, y), (width, y)) if record.mouth in ("head", "tail") else ((x, 0.0), (x, height)))
+    return tuple(found)
 
 
 def slant_of(record: Pocket, high: float) -> float:
@@ -319,7 +336,8 @@ def _checks(record: Pocket, key: str, mouth: Mouth, goes: Goes | None, stands: f
         f"the pocket {ruler.show(ruler.snap_up(across + EASE_MM + held))} {'wide' if upright else 'high'}",
         ((f"{own}.{size}", ruler.snap_up(across + EASE_MM + held)),),
     )
-    by_itself = Offer("made for what goes in", ((f"{own}.width_mm", None), (f"{own}.height_mm", None)))
+    sized = record.width_mm is not None or record.height_mm is not None
+    by_itself = (Offer("made for what goes in", ((f"{own}.width_mm", None), (f"{own}.height_mm", None))),) if sized else ()
     found = []
     if across > mouth.throat_mm - EASE_MM + 0.05:
         behind = record.way == "tabs" and mouth.throat_mm < across <= mouth.throat_mm + held
@@ -332,7 +350,7 @@ def _checks(record: Pocket, key: str, mouth: Mouth, goes: Goes | None, stands: f
                 "It slides in behind a glue tab, or not at all: from outside the pocket looks wide enough."
                 if behind
                 else f"Glue and folds take room; {ruler.show(EASE_MM)} less lets it slide.",
-                (wider, by_itself),
+                (wider, *by_itself),
             )
         )
     deep = goes.height_mm if upright else goes.width_mm
@@ -345,7 +363,7 @@ def _checks(record: Pocket, key: str, mouth: Mouth, goes: Goes | None, stands: f
                 "watch",
                 f"It stands out {ruler.show(stands)} past the mouth; {ruler.show(record.stand_mm)} was wanted.",
                 f"It is {ruler.show(deep)} long, the pocket {ruler.show(mouth.depth_mm)} deep.",
-                (Offer(f"the pocket {ruler.show(need)} {'high' if upright else 'wide'}", ((f"{own}.{other}", need),)), by_itself),
+                (Offer(f"the pocket {ruler.show(need)} {'high' if upright else 'wide'}", ((f"{own}.{other}", need),)), *by_itself),
             )
         )
     return tuple(found)

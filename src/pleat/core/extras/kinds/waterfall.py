@@ -53,6 +53,7 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         title=f"waterfall of {many(record.pockets, 'pocket')}",
         width_mm=width,
         height_mm=height,
+        lines=tuple(((0.0, height - mouth), (width, height - mouth)) for mouth in (panels[0], *panels[1:-1:2])),
         pieces=(sheet,),
         layers=tuple(layers),
         mouth=Mouth("head", throat, record.depth_mm, {"left": HELD_MM, "right": HELD_MM}),

@@ -1,0 +1,247 @@
+"""What is put in, in the browser: put, dragged, moved by keys, typed, spread, staggered, taken out; followed from another book; nonsense told beside its field."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from pleat.core import editing
+from pleat.core.extras.kinds import EXTRAS
+from pleat.core.planning import make_plan
+from pleat.services import books as service
+from pleat.services import following
+from pleat.store import books as store
+from pleat.store.database import transaction
+from tests.put import at, of, put
+from tests.web.conftest import open_book, typed
+from tests.web.test_structures import Shelf, held_now, shelf, stored  # noqa: F401 - a fixture of theirs
+
+HTMX = {"HX-Request": "true"}
+GUIDE = "Guide to the open night"
+POCKET = {"kind": "pocket", "goes": "card"}
+
+
+def version(client, book_id):
+    return re.search(r'name="version" value="(\d+)"', client.get(f"/books/{book_id}").get_data(as_text=True))[1]
+
+
+def post(client, book_id, action, **data):
+    return client.post(f"/books/{book_id}/{action}", data={"version": version(client, book_id), "window": "w", **data}, headers=HTMX)
+
+
+def of_put(app, name, *designs):
+    """A stored book with designs put in."""
+    engine = app.extensions["pleat_engine"]
+    with transaction(engine) as session:
+        return service.add(session, put(of(name), *designs), "", "made")
+
+
+@pytest.mark.parametrize("kind", EXTRAS.members, ids=lambda kind: kind.name)
+@pytest.mark.parametrize("name", ["journal", "rings", "crossfold"])
+def test_every_kind_is_put_on_a_face_shown_and_taken_out_again(app, client, name, kind):
+    book_id = stored(app, name)
+    faces = make_plan(of(name)).extras.faces
+    face = next(one.name for one in faces if not one.cover)
+    answer = post(client, book_id, "extras/put", kind=kind.name, face=face)
+    text = answer.get_data(as_text=True)
+    assert answer.status_code == 200
+    assert f"extras.items.{kind.name}-1.place.0" in text
+    page = client.get(f"/books/{book_id}?open=extras").get_data(as_text=True)
+    assert page.count('class="placed"') == 1
+    key = f"{kind.name}-1"
+    for other in faces[:4]:
+        looked = client.get(f"/books/{book_id}/extras", query_string={"face": other.name, "design": key}, headers=HTMX)
+        assert looked.status_code == 200
+    gone = post(client, book_id, "extras/off", design=key, place="0")
+    assert gone.status_code == 200
+    assert not held_now(app, book_id).extras.items
+    assert post(client, book_id, "undo").status_code == 200
+    assert list(held_now(app, book_id).extras.items) == [key]
+
+
+ODD = [
+    ("extras/put", {"kind": "no such", "face": "page 1"}, 422),
+    ("extras/put", {"kind": "pocket", "face": "page 9999"}, 422),
+    ("extras/put", {"kind": "pocket", "face": "\0💥" * 200}, 422),
+    ("extras/put", {}, 422),
+    ("extras/also", {"design": "no-such", "face": "page 3"}, 422),
+    ("extras/also", {"design": "d0", "face": "page 5"}, 422),
+    ("extras/off", {"design": "d0", "place": "77"}, 422),
+    ("extras/off", {"design": "no-such", "place": "x"}, 200),
+    ("extras/booklet", {"design": "d0", "other": "0"}, 422),
+    ("extras/booklet", {"design": "d0", "other": "999999"}, 404),
+    ("edit", {"path": "extras.items.d0.place.0", "value": "20"}, 422),
+    ("edit", {"path": "extras.items.d0.place.9", "value": "20; 20"}, 422),
+    ("edit", {"path": "extras.items.no-such.place.0", "value": "20; 20"}, 422),
+    ("edit", {"path": "extras.items.d0.width_mm", "value": "as wide as it goes"}, 422),
+    ("edit", {"path": "extras.items.d0.nested", "value": "5000"}, 422),
+    ("edit", {"path": "extras.items.d0.no_such", "value": "1"}, 422),
+    ("edit", {"path": "extras.items", "value": "1"}, 422),
+    ("edit", {"path": "extras.items.d0", "value": "1"}, 422),
+]
+
+
+@pytest.mark.parametrize(("action", "data", "status"), ODD)
+def test_what_cannot_be_is_told_and_changes_nothing(app, client, action, data, status):
+    book_id = of_put(app, "journal", {**POCKET, "places": at("page 5", 20, 60)})
+    before = held_now(app, book_id)
+    answer = post(client, book_id, action, **data)
+    assert answer.status_code == status, answer.get_data(as_text=True)[:300]
+    assert held_now(app, book_id) == before
+
+
+@pytest.mark.parametrize("query", [{"face": "page 9999"}, {"face": "<b>", "design": "'\""}, {"design": "\0"}, {}, {"face": "x" * 5000}])
+def test_whatever_face_is_asked_for_something_is_shown(app, client, query):
+    book_id = of_put(app, "journal", {**POCKET, "places": at("page 5", 20, 60)})
+    for where in (f"/books/{book_id}/extras", f"/books/{book_id}"):
+        answer = client.get(where, query_string={**query, "open": "extras"})
+        assert answer.status_code == 200
+        assert "page 4" in answer.get_data(as_text=True)
+    assert client.get(f"/books/{book_id}/extras/stagger", query_string=query).status_code == 200
+    assert client.get("/books/99999/extras").status_code == 404
+    assert client.get("/books/99999/extras/stagger").status_code == 404
+
+
+def test_the_face_looked_at_is_kept_through_changes_and_undo(app, client):
+    book_id = of_put(app, "journal", {**POCKET, "places": at("page 5", 20, 60)}, {"kind": "corner", "places": at("page 9", 10, 10)})
+    answer = post(client, book_id, "edit", path="extras.items.d0.nested", value="2", face="page 5", design="d0")
+    text = answer.get_data(as_text=True)
+    assert "page 4 and page 5" in text
+    assert 'name="face" value="page 5"' in text
+    assert "page 8 and page 9" in client.get(f"/books/{book_id}?open=extras&face=page+9").get_data(as_text=True)
+
+
+def test_a_booklet_follows_the_book_it_is(app, client):
+    """Its closed size and thickness are those of the other book's plan, now and after that book changed; let go, it keeps them."""
+    engine = app.extensions["pleat_engine"]
+    other = stored(app, "programme")
+    book_id = of_put(app, "journal", {"kind": "booklet", "places": at("page 5", 10, 10)})
+    listed = client.get(f"/books/{book_id}/extras/books?design=d0").get_data(as_text=True)
+    assert f'value="{other}"' in listed
+    assert f'name="other" value="{book_id}"' not in listed, "not itself"
+    assert post(client, book_id, "extras/booklet", design="d0", other=str(other)).status_code == 200
+    own = held_now(app, book_id).extras.items["d0"]
+    plan = make_plan(held_now(app, other))
+    assert (own.width_mm, own.height_mm) == pytest.approx((plan.cover.front_width_mm, plan.cover.front_height_mm))
+    assert own.thick_mm == pytest.approx(plan.cover.spine.likely, abs=0.01)
+    assert own.title == held_now(app, other).title
+    post(client, other, "edit", path="pages.count", value="32 pages")
+    thicker = held_now(app, book_id).extras.items["d0"]
+    assert thicker.thick_mm > own.thick_mm * 1.5
+    page = client.get(f"/books/{book_id}?open=extras").get_data(as_text=True)
+    assert f"/books/{other}" in page
+    assert 'id="i-extras-items-d0-width-mm"' not in page, "its size is not typed"
+    assert post(client, book_id, "extras/booklet", design="d0", other="0").status_code == 200
+    post(client, other, "edit", path="pages.count", value="8 pages")
+    assert held_now(app, book_id).extras.items["d0"].thick_mm == pytest.approx(thicker.thick_mm)
+    with transaction(engine) as session:
+        fields = following.as_booklet(session, other)
+        linked = following.taken(store.load(session, book_id).book, "d0", fields)
+        assert following.let_go(linked).extras.items["d0"].book_id is None, "a file from elsewhere knows no book of ours"
+        store.move_to_bin(session, other, service.now())
+        assert following.followed(session, linked) == linked, "what is in the bin is followed no more"
+    assert post(client, book_id, "extras/booklet", design="d0", other=str(book_id)).status_code == 404
+
+
+def things(desk: Page):
+    return desk.locator("#body-extras .placed-grip")
+
+
+def test_put_in_dragged_moved_by_keys_and_typed(desk, shelf):  # noqa: F811
+    open_book(desk, "Visitor notes, first draft", "extras")
+    body = desk.locator("#body-extras")
+    expect(body).to_contain_text("Nothing is in this book yet")
+    body.get_by_role("button", name="after ›").click()
+    expect(body).to_contain_text("page 2 and page 3")
+    body.get_by_role("button", name="put in a pocket").click()
+    expect(things(desk)).to_have_count(1)
+    expect(body.locator(".picture-main svg")).to_have_attribute("aria-label", re.compile("page 2 and page 3"))
+    grip = things(desk)
+    expect(grip).to_have_attribute("aria-label", re.compile("on page 2, "))
+    box = grip.bounding_box()
+    desk.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    desk.mouse.down()
+    desk.mouse.move(box["x"] + box["width"] / 2 - 30, box["y"] + box["height"] / 2 + 25, steps=5)
+    desk.mouse.up()
+    field = body.locator("#i-extras-items-pocket-1-place-0")
+    expect(field).to_have_value(re.compile(r"^[\d.]+, [\d.]+$"))
+    dragged = field.input_value()
+    grip = things(desk)
+    grip.focus()
+    grip.press("ArrowRight")
+    grip.press("ArrowRight")
+    expect(field).not_to_have_value(dragged)
+    across, down = (float(word) for word in dragged.split(","))
+    expect(field).to_have_value(f"{across + 1:g}, {down:g}")
+    typed(desk, "extras.items.pocket-1.place.0", "30, 70")
+    expect(things(desk)).to_have_attribute("aria-label", re.compile("30 from the left, 70 from the head"))
+    typed(desk, "extras.items.pocket-1.place.0", "thirty")
+    expect(body.locator("#n-extras-items-pocket-1-place-0")).to_contain_text("Two lengths")
+    expect(field).to_have_value("thirty")
+    desk.reload()
+    expect(things(desk)).to_have_attribute("aria-label", re.compile("30 from the left, 70 from the head"))
+
+
+def test_a_pocket_for_a_postcard_on_every_third_leaf_and_staggered(desk, shelf):  # noqa: F811
+    book_id = shelf.stored("longstitch")
+    desk.goto(f"{desk.url.split('/books')[0].rstrip('/')}/books/{book_id}?open=extras")
+    body = desk.locator("#body-extras")
+    body.get_by_role("button", name="after ›").click()
+    body.get_by_role("button", name="put in a pocket").click()
+    body.locator("#f-extras-items-pocket-1-goes").get_by_role("combobox").select_option("4x6")
+    expect(body).to_contain_text("pocket for a photo 4 × 6 in")
+    body.locator("#f-extras-items-pocket-1-goes").get_by_role("combobox").select_option("card")
+    expect(body).to_contain_text("pocket for a bank card")
+    typed(desk, "extras.items.pocket-1.goes_thick_mm", "1.5")
+    body.get_by_text("on several faces at once").click()
+    body.get_by_role("button", name=re.compile("on every third leaf")).click()
+    expect(body.get_by_role("group", name="what is put in")).to_contain_text("· 16")
+    expect(body.locator("[data-check=F6], [data-check=F5]").first).to_be_visible()
+    before = make_plan(shelf.now(book_id)).extras.worst.thick.likely
+    body.get_by_text("stagger them").click()
+    expect(body.locator(".before-after svg")).to_have_count(2)
+    body.get_by_role("button", name=re.compile("stagger")).click()
+    expect(body.get_by_role("group", name="what is put in")).to_contain_text("· 16")
+    body.get_by_label("used:").select_option("page 7")
+    expect(things(desk)).to_have_count(1)
+    after = make_plan(shelf.now(book_id)).extras
+    assert after.worst.thick.likely < before
+    desk.get_by_role("button", name="undo").click()
+    expect(body.get_by_role("group", name="what is put in")).to_contain_text("· 16")
+    assert make_plan(shelf.now(book_id)).extras.worst.thick.likely == pytest.approx(before)
+
+
+def test_the_guide_of_the_demo_can_be_walked_through_on_a_phone(desk):
+    open_book(desk, GUIDE, "extras")
+    desk.set_viewport_size({"width": 390, "height": 780})
+    body = desk.locator("#body-extras")
+    body.get_by_label("used:").select_option("page 10")
+    expect(things(desk)).to_have_count(1)
+    assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), "nothing stands out sideways"
+    body.get_by_role("button", name=re.compile(r"waterfall of 3 pockets · 1")).click()
+    expect(body.locator(".design h3")).to_contain_text("waterfall of 3 pockets")
+    expect(body.locator("#f-extras-items-hours-pockets")).to_be_visible()
+    typed(desk, "extras.items.hours.pockets", "5")
+    expect(body.locator(".design h3")).to_contain_text("waterfall of 5 pockets")
+
+
+def test_a_check_is_mended_where_it_is_told(desk):
+    open_book(desk, GUIDE, "extras")
+    body = desk.locator("#body-extras")
+    gapes = body.locator("[data-check=F5]")
+    expect(gapes).to_contain_text("Shut, the book gapes by")
+    gapes.get_by_role("button", name=re.compile("spacers of 1 strip")).click()
+    expect(body.get_by_role("group", name="what is put in")).to_contain_text("spacer")
+    expect(gapes).to_have_count(0)
+
+
+def test_edits_keep_their_words_in_history(app, client):
+    book_id = stored(app, "journal")
+    post(client, book_id, "extras/put", kind="pocket", face="page 3")
+    post(client, book_id, "edit", path="extras.items.pocket-1.width_mm", value="100")
+    page = client.get(f"/books/{book_id}/history").get_data(as_text=True)
+    assert "put in: pocket" in page
+    assert "extras.items" not in page, "no names of fields"
+    assert editing.edit(held_now(app, book_id), {"extras.items.pocket-1.width_mm": ""}).extras.items["pocket-1"].width_mm is None
