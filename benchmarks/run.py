@@ -1,6 +1,6 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [structures] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [structures] [extras] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
@@ -31,6 +31,7 @@ from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.bookfile import write_book
 from pleat.core.estimate import Estimate
+from pleat.core.extras import placing
 from pleat.core.folding.assembly import Assembly
 from pleat.core.folding.closing import ways
 from pleat.core.folding.pile import faces, gussets
@@ -61,6 +62,16 @@ from tests.fuzz import Fuzzer, mutated_books, mutated_tables
 from tests.process import ROOT, Window, running, serve
 
 MANY = 1000
+WATCH = """() => {
+  window.spent = [];
+  document.addEventListener('htmx:before:request', () => { window.begun = performance.now(); });
+  document.addEventListener('htmx:before:swap', () => { window.came = window.came || performance.now(); });
+  document.addEventListener('htmx:after:swap', () => requestAnimationFrame(() => {
+    if (window.came) window.spent.push([performance.now() - window.came, performance.now() - window.begun]);
+    window.came = 0;
+  }));
+}"""
+"""Notes, in the page, the ms from an answer's arrival and from its request to the next picture."""
 
 
 def spread(name: str, seconds: list[float]) -> None:
@@ -202,6 +213,62 @@ def structures(folder: Path) -> None:
         process.kill()
 
 
+def sixty(shift: float = 0.0) -> Book:
+    """A journal of 40 leaves with 60 things in 12 designs, all kinds but those that cut into the page."""
+    kinds = ("pocket", "corner", "waterfall", "flap", "band", "mat", "picture", "booklet", "fastener", "tab", "spacer", "eyelet")
+    changes: list[tuple[str, object]] = [("pages.amount", 40), ("pages.counted_in", "leaves"), ("pages.sections", 5)]
+    for number, kind in enumerate(kinds):
+        places = [{"on": f"page {1 + (number + 12 * n) % 80}", "x_mm": 6.0 + 2 * n + shift, "y_mm": 20.0 + number} for n in range(5)]
+        changes.append((f"extras.items.{kind}-1", {"kind": kind, "places": places}))
+    return editing.apply(next(one for one in RECIPES if one.name == "longstitch").book(), tuple(changes))
+
+
+def extras(folder: Path) -> None:
+    """Sixty things in a journal of 40 leaves: its plan, edits with a thousand books stored, staggering, and the map redrawn in Chromium."""
+    from playwright.sync_api import sync_playwright
+
+    anew = iter([sixty(0.1 * n) for n in range(30)])
+    spread("plan of 40 leaves with 60 extras, each otherwise placed", [timed(lambda: make_plan(next(anew))) for _ in range(30)])
+    result = make_plan(sixty()).extras
+    spread("60 extras staggered", [timed(lambda: placing.staggered(result)) for _ in range(5)])
+    database = folder / "extras.db"
+    migrate(database)
+    engine = open_engine(database)
+    with transaction(engine) as session:
+        for number in range(MANY):
+            books.add(session, Book(title=f"Log {number}"), "", "benchmark")
+        book_id = books.add(session, sixty(), "", "benchmark")
+    engine.dispose()
+    process, address = serve(database)
+    try:
+        window = Window(address, book_id)
+        for path, values in (
+            ("extras.items.pocket-1.place.0", [f"{10 + 0.1 * n:.1f}; 40" for n in range(101)]),
+            ("extras.items.booklet-1.thick_mm", [f"{2 + 0.02 * n:.2f}" for n in range(101)]),
+        ):
+            window.edit(path, values[0])
+            times = [timed(partial(window.edit, path, value)) for value in values[1:]]
+            spread(f"60 extras: edit of {path} with {MANY} books stored", times)
+        with sync_playwright() as playwright:
+            browser = playwright.chromium.launch(
+                executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+            )
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page.goto(f"{address}/books/{book_id}?open=extras&face=page+1&design=pocket-1")
+            page.evaluate(WATCH)
+            for number in range(30):
+                field = page.locator("#i-extras-items-pocket-1-place-0")
+                field.fill(f"{12 + number}, 44")
+                field.press("Enter")
+                page.wait_for_timeout(350)
+            spent = page.evaluate("window.spent")
+            spread("map redrawn, from the answer's arrival to the picture", [one[0] / 1000 for one in spent])
+            spread("the whole edit, from the key to the picture", [one[1] / 1000 for one in spent])
+            browser.close()
+    finally:
+        process.kill()
+
+
 def fuzz(folder: Path) -> None:
     """20,000 requests to every route, 600 book files and 600 tables gone wrong; how many brought a 500, and the slowest."""
     app = create_app(folder / "fuzz.db", {"TESTING": False, "WTF_CSRF_ENABLED": False, "PROPAGATE_EXCEPTIONS": False})
@@ -312,22 +379,13 @@ def swap(folder: Path) -> None:
     with transaction(engine) as session:
         book_id = books.add(session, piles.arranged(book, piles.propose(book, 5, 1, unlike_now=False)), "", "benchmark")
     engine.dispose()
-    watch = """() => {
-      window.spent = [];
-      document.addEventListener('htmx:before:request', () => { window.begun = performance.now(); });
-      document.addEventListener('htmx:before:swap', () => { window.came = window.came || performance.now(); });
-      document.addEventListener('htmx:after:swap', () => requestAnimationFrame(() => {
-        if (window.came) window.spent.push([performance.now() - window.came, performance.now() - window.begun]);
-        window.came = 0;
-      }));
-    }"""
     with running(database) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
             executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{address}/books/{book_id}?open=pages")
-        page.evaluate(watch)
+        page.evaluate(WATCH)
         for number in range(20):
             page.locator(".fan-pin").nth(number).click()
             page.wait_for_timeout(400)
@@ -441,6 +499,7 @@ PARTS: dict[str, Callable[[Path], None]] = {
     "covers": covers,
     "holes": holes,
     "structures": structures,
+    "extras": extras,
     "edits": edits,
     "materials": materials_,
     "fuzz": fuzz,

@@ -78,6 +78,11 @@ def test_a_frame_is_a_mat_less_its_opening_and_what_lies_behind_it():
     assert result.bulk.volume_mm3 == pytest.approx(area * mat + photo[0] * photo[1] * 0.25, rel=0.01)
 
 
+def test_both_halves_of_a_fastener_lie_on_each_other_when_it_is_shut():
+    book = put(of("journal"), {"kind": "fastener", "across_mm": 12, "thick_mm": 1.5, "places": at("page 5", 20, 30)})
+    assert make_plan(book).extras.worst.thick.likely == pytest.approx(3.0)
+
+
 def test_a_tab_adds_only_what_lies_on_the_page():
     book = put(of("journal"), {"kind": "tab", "wide_mm": 30.0, "glued_mm": 14.0, "out_mm": 9.0, "places": at("page 5")})
     result, spot = within(book)

@@ -58,6 +58,16 @@ def test_a_pocket_for_a_card_has_a_throat_it_slides_through_and_stands_out_as_wa
     assert not told(make_plan(put(of("journal"), {**POCKET, "goes": name, "stand_mm": stands, "places": at("page 12", 5, 50)})), "F1")
 
 
+@pytest.mark.parametrize("name", ["card", "a7", "4x6", "5x7", "a6"])
+def test_what_fits_a_pocket_is_what_it_was_made_for_and_what_is_smaller(name):
+    thing = first(put(of("case"), {**POCKET, "goes": name, "places": at("page 12")}))
+    fits = next(figure.value for figure in thing.figures if figure.key == "fits")
+    assert PHOTOS[name][0] in fits
+    for title, wide, high in PHOTOS.values():
+        if wide and title in fits.replace(" and ", ", ").split(", "):
+            assert min(wide, high) <= thing.mouth.throat_mm - EASE_MM + 0.1
+
+
 @pytest.mark.parametrize("way", ["glued", "clear", "envelope"])
 def test_glue_takes_a_quarter_inch_and_an_envelope_its_seam(way):
     thing = first(put(of("journal"), {**POCKET, "way": way, "width_mm": 100, "height_mm": 80, "places": at("page 5")}))
@@ -165,6 +175,8 @@ SLIPS = {
     "overlap: one below the other": ("journal", (), [{**THICK, "places": at("page 5", 20, 20)}, {"kind": "picture", "goes": "a7", "places": at("page 5", 30, 30)}], [{**THICK, "places": at("page 5", 5, 5)}, {"kind": "picture", "goes": "a7", "places": at("page 5", 70, 100)}]),
     "slant: more than half its height": ("journal", (), [{**POCKET, "slant_mm": 60, "places": at("page 5")}], [{**POCKET, "slant_mm": 30, "places": at("page 5")}]),
     "slant: at its side": ("journal", (), [{**POCKET, "mouth": "right", "slant_mm": 20, "places": at("page 5")}], [{**POCKET, "mouth": "right", "places": at("page 5")}]),
+    "holds: magnets through padding": ("journal", (), [{"kind": "fastener", "through": "padded", "places": at("page 5")}], [{"kind": "fastener", "way": "dot", "through": "padded", "places": at("page 5")}]),
+    "holds: magnets too small": ("journal", (), [{"kind": "fastener", "across_mm": 6, "places": at("page 5")}], [{"kind": "fastener", "across_mm": 12, "places": at("page 5")}]),
     "through: a window in the back of it": ("journal", (), [{"kind": "window", "places": at("page 5", 40, 40)}, {"kind": "picture", "goes": "a7", "places": at("page 6", 40, 40)}], [{"kind": "window", "places": at("page 5", 90, 150)}, {"kind": "picture", "goes": "a7", "places": at("page 6", 70, 10)}]),
 }  # fmt: skip
 """Each slip by a book that commits it and one that does not."""
@@ -250,6 +262,22 @@ def test_rings_hold_what_lies_at_them_and_what_stands_up_in_the_middle():
     assert "D8" in {check.key for check in make_plan(full).binding.checks}
     assert "D8" not in {check.key for check in make_plan(rings).binding.checks}
     assert "F5" not in keys(full), "rings have room of their own, and say what they allow"
+
+
+@pytest.mark.parametrize("name", ["rings", "fliptop", "posts"])
+def test_what_lies_over_the_holes_is_told_and_moved_off_them(name):
+    book = of(name)
+    for face, width in (("page 5", 40), ("page 6", 40), ("page 5", 5000)):
+        size = make_plan(book).pages.leaf_width_mm
+        x = 0.0 if face == "page 5" else size - 40
+        thing = {**THICK, "thick_mm": 0.5, "doubt_mm": 0.0, "width_mm": min(width, size - 1), "height_mm": 30, "places": at(face, x, 0.0)}
+        plan = make_plan(put(book, thing))
+        check = next(one for one in plan.binding.checks if one.key == "over_holes")
+        for offer in check.offers:
+            after = make_plan(editing.apply(put(book, thing), offer.changes))
+            assert "over_holes" not in {one.key for one in after.binding.checks}
+    clear = put(book, {**THICK, "thick_mm": 0.5, "doubt_mm": 0.0, "height_mm": 30, "places": at("page 5", 40.0, 60.0)})
+    assert "over_holes" not in {one.key for one in make_plan(clear).binding.checks}
 
 
 def test_an_album_leaf_and_a_cover_are_named_and_a_bare_book_has_no_cover():

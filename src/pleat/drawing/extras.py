@@ -17,6 +17,8 @@ from pleat.drawing.outlines import LINES, levels, names, outline, running
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape
 from pleat.drawing.shapes import Spot as Place
 
+PIECES_PX: Final = (240.0, 250.0)
+"""About how large the pieces of a design are drawn, which says what of their names fits."""
 LETTER_MM: Final = 4.2
 """A name stands on a thing that is at least so wide for each of its letters."""
 
@@ -57,6 +59,9 @@ def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Dr
                 if one.face.name == face.name:
                     shapes += thing(item, one, plan, x, chosen=item.key == chosen)
                     spots.append(Place(f"extras.items.{item.key}.place.{one.number}", x + one.x_mm, one.y_mm))
+        shapes += [
+            _partner(face, one, x) for item in result.items for one in item.spots if one.thing.partner and one.face.name == face.facing
+        ]
         shapes.append(Label(x + face.width_mm / 2, face.height_mm, face.title, "quiet", shift=(0, 18)))
         dims.append(Dim("top", x, x + face.width_mm, ruler.number(face.width_mm)))
         x += face.width_mm
@@ -72,6 +77,11 @@ def _behind(face: Face, one: Spot, x: float) -> Shape:
     """What lies on the other side of the leaf, as it presses through."""
     left = face.width_mm - one.box[2] if face.spine != "none" else one.box[0]
     return Rect(x + left, one.y_mm, one.thing.width_mm, one.thing.height_mm, "ghost")
+
+
+def _partner(face: Face, one: Spot, x: float) -> Shape:
+    """The other half of a fastener, where it lands."""
+    return Rect(x + face.width_mm - one.box[2], one.y_mm, one.thing.width_mm, one.thing.height_mm, "thing-hole")
 
 
 def thing(item: Item, one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
@@ -150,7 +160,12 @@ def _side(one: Spot, left: float, top: float, side: str, style: str) -> Line:
 
 def pieces(sheets: Iterable[Piece], swatch: str, ruler: Ruler) -> Drawing:
     """The pieces of one design flat, side by side, with their scores."""
+    sheets = tuple(sheets)
     x, high = 0.0, 1.0
+    scale = min(
+        PIECES_PX[0] / max(sum(sheet.size_mm[0] + 8 for sheet in sheets), 1.0),
+        PIECES_PX[1] / max((sheet.size_mm[1] for sheet in sheets), default=1.0),
+    )
     shapes: list[Shape] = []
     for sheet in sheets:
         wide, tall = sheet.size_mm
@@ -161,8 +176,8 @@ def pieces(sheets: Iterable[Piece], swatch: str, ruler: Ruler) -> Drawing:
             if any(one.name == name for one in sheet.panels)
         ]
         shapes += [Line(c.start[0] + x, c.start[1], c.end[0] + x, c.end[1], LINES[c.kind]) for c in sheet.creases]
-        scale = 1.6
-        shapes += [*names(sheet, scale, ruler, x, 0.0), *running(scores(sheet), ruler, scale, x, 0.0), *levels(sheet, ruler, scale, x, 0.0)]
+        named = () if sheet.panels[0].name.startswith("panel ") else names(sheet, scale, ruler, x, 0.0)  # numbered ones tell nothing
+        shapes += [*named, *running(scores(sheet), ruler, scale, x, 0.0), *levels(sheet, ruler, scale, x, 0.0)]
         shapes.append(Label(x + wide / 2, tall, ruler.size(wide, tall), "quiet", shift=(0, 16)))
         x, high = x + wide + 8, max(high, tall)
     return Drawing(

@@ -271,12 +271,32 @@ def _one_spot(asked: Asked) -> Check | None:
     if _leaves(longest) < 3:
         return None
     thick = sum(max(layer.thick.likely for layer in one.thing.layers) for _, one in longest)
+    turns = _in_turns(longest)
     return Check(
         "F6",
         "watch",
         f"On one spot of successive leaves lie {many(len(longest), 'thick thing')}: {ruler.thin(thick)} there.",
         f"On {on_faces(one for _, one in longest)}. The book gapes there and is hollow elsewhere.",
-        no_fix="Open the map below and let them be staggered, or drag some elsewhere.",
+        turns,
+        "" if turns else "They are too large to lie beside each other: take fewer or thinner ones, or put them on pages farther apart.",
+    )
+
+
+def _in_turns(run: Sequence[tuple[Item, Spot]]) -> tuple[Offer, ...]:
+    """Each in another corner than the one before, where that keeps them off each other."""
+    leaves = sorted({one.face.leaf for _, one in run})
+    to: dict[str, dict[int, tuple[float, float]]] = {}
+    before: Spot | None = None
+    for item, one in run:
+        ends = corners(one.face, one.thing)
+        x, y = ends[(0, 3, 1, 2)[leaves.index(one.face.leaf) % 4] % len(ends)]
+        now = Spot(one.number, one.face, one.thing, x, y)
+        if before and over(_shut(now), _shut(before), 5.0):
+            return ()
+        to.setdefault(item.key, {})[one.number], before = (x, y), now
+    items = {item.key: item for item, _ in run}
+    return (
+        Offer("each in another corner than the last", tuple(change for key, places in to.items() for change in moved(items[key], places))),
     )
 
 
@@ -387,7 +407,7 @@ def spreads(items: Sequence[Item], faces: Sequence[Face]) -> tuple[Offer, ...]:
         now = [(place.on, place.x_mm, place.y_mm) for place in item.record.places]
         for label, places in ways:
             limited = places[:MOST_SPREAD]
-            new = [Placed(on=face.name, x_mm=x, y_mm=y).model_dump() for face, x, y in limited]
+            new = [{"on": face.name, "x_mm": x, "y_mm": y} for face, x, y in limited]
             if limited and [(one["on"], one["x_mm"], one["y_mm"]) for one in new] != now:
                 found.append(Offer(f"{label}: {len(new)}", ((path, new),), group=group))
     return tuple(found)

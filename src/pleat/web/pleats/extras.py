@@ -85,6 +85,8 @@ def _things(result: ExtrasResult, beside: Sequence[Face], rendered: Rendered, ru
             "face": spot.face,
             "wide": spot.thing.width_mm * rendered.scale / rendered.width,
             "high": spot.thing.height_mm * rendered.scale / rendered.height,
+            "wide_mm": spot.thing.width_mm,
+            "high_mm": spot.thing.height_mm,
             "x": spot.x_mm,
             "y": spot.y_mm,
             "text": shown(one.record.places[spot.number], ruler.name),
@@ -98,7 +100,7 @@ def _things(result: ExtrasResult, beside: Sequence[Face], rendered: Rendered, ru
 def _pieces(item: Item, plan: Plan) -> dict[str, Any]:
     """What it is cut from, flat."""
     swatch = plan.paper.stock(item.thing.sheet_stock or "card").swatch
-    return drawn(render_screen(drawing.pieces(item.thing.pieces, swatch, plan.brief.ruler), 300, 240))
+    return drawn(render_screen(drawing.pieces(item.thing.pieces, swatch, plan.brief.ruler), 300, 320))
 
 
 def _groups() -> dict[str, list[tuple[str, str]]]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.core.binding.punched.record import Bored, Placed
+from pleat.core.extras.spots import moved, on_faces
 from pleat.core.holes.places import BRIDGE_MM, KEEP_MM, missed, nearest
 from pleat.core.holes.punch import in_a_lift, lifts
 from pleat.core.materials.uses import USES_MM
@@ -17,6 +18,9 @@ BREAKS_MM: Final = 2.0
 """Less paper than this round a hole does not hold (house rule)."""
 APART_MM: Final = 3.0
 SPREAD: Final[Changes] = (("binding.positions_mm", None),)
+CLEAR_MM: Final = 2.0
+"""So much paper stays between a hole and what is glued on (house rule)."""
+HAIR_MM: Final = 0.05
 
 
 def punch_takes(bored: Bored) -> float:
@@ -38,6 +42,7 @@ def find(bored: Bored, told: frozenset[str] = frozenset()) -> tuple[Check, ...]:
         _jig(bored),
         _stiff(bored),
         _weak(bored),
+        *_under_extras(bored),
     )
     return tuple(check for check in found if check)
 
@@ -262,6 +267,44 @@ def _weak(bored: Bored) -> Check | None:
 
 FITS_MM: Final = 0.6
 """Holes that miss their hardware by less still go on it (house rule)."""
+
+
+def _under_extras(bored: Bored) -> list[Check]:
+    """Things put in that lie over the holes: they are punched through, and keep the leaf off what holds it."""
+    strip, found = bored.inset + bored.hole / 2 + CLEAR_MM, []
+    for item in bored.left.extras.items:
+        if item.kind.name == "spacer":  # which lies there to be punched along
+            continue
+        aside: dict[int, tuple[float, float]] = {}
+        on = []
+        for one in item.spots:
+            left, top, right, _ = one.box
+            face = one.face
+            if bored.record.bound_at == "head":
+                short, to = strip - top, (one.x_mm, strip)
+            elif face.spine == "right":
+                short, to = right - (face.width_mm - strip), (face.width_mm - strip - one.thing.width_mm, one.y_mm)
+            else:
+                short, to = strip - left, (strip, one.y_mm)
+            if face.cover or face.spine == "none" or short <= HAIR_MM:
+                continue
+            on.append(one)
+            if to[0] >= 0 and to[0] + one.thing.width_mm <= face.width_mm and to[1] + one.thing.height_mm <= face.height_mm:
+                aside[one.number] = to
+        if on:
+            found.append(
+                Check(
+                    "over_holes",
+                    "watch",
+                    f"The {item.title} lies over the holes on {on_faces(on)}.",
+                    "It is punched through with the leaf, and what holds the leaf runs through it.",
+                    (Offer("move it off the holes", moved(item, aside)),) if len(aside) == len(on) else (),
+                    ""
+                    if len(aside) == len(on)
+                    else f"Make it narrower: {bored.left.brief.ruler.show(strip)} at that edge belong to the holes.",
+                )
+            )
+    return found
 
 
 def pitch_check(bored: Bored, gap_mm: float, word: str, punch_pitch_mm: float | None) -> tuple[Check, ...]:

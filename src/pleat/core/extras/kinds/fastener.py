@@ -8,7 +8,10 @@ from pleat.core.cautions import MAGNETS
 from pleat.core.estimate import Estimate
 from pleat.core.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
 from pleat.core.fields import ChoiceRule, LengthRule
-from pleat.core.plan import Count, Figure, Rule
+from pleat.core.plan import Check, Count, Figure, Offer, Rule
+
+HOLDS_MM: Final = 10.0
+"""A pair so far across holds through two cards (common practice, no source)."""
 
 
 class Fastener(Extra):
@@ -41,7 +44,9 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
         title=f"{name}s" if magnet else name,
         width_mm=size,
         height_mm=size,
-        layers=(Layer(0.0, 0.0, size, size, half),),
+        layers=(Layer(0.0, 0.0, size, size, half.times(2)),),
+        partner=True,
+        checks=_checks(record, key),
         counts=(Count(f"extra_{key}", f"{name} {left.brief.ruler.show(size)}", 2, "", "extras"),),
         figures=(
             Figure(
@@ -59,6 +64,35 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
             + "Fix the first half before any paper hides it; shut the page, and fix the second where it lands.",
             cautions=(MAGNETS,) if magnet else (),
             tags=frozenset({"fastener"}),
+        ),
+    )
+
+
+def _checks(record: Fastener, key: str) -> tuple[Check, ...]:
+    """A closure that does not reach through what lies between its halves."""
+    own = f"extras.items.{key}"
+    if record.way != "magnet" or record.through == "bare" or (record.through == "cards" and record.across_mm >= HOLDS_MM):
+        return ()
+    if record.through == "padded":
+        return (
+            Check(
+                "holds",
+                "watch",
+                "A pair of magnets does not hold through a padded cover.",
+                "Padding keeps the halves apart; they pull through paper and thin card only.",
+                (
+                    Offer("a hook-and-loop dot, which needs no pull", ((f"{own}.way", "dot"),)),
+                    Offer("set on the page itself", ((f"{own}.through", "bare"),)),
+                ),
+            ),
+        )
+    return (
+        Check(
+            "holds",
+            "watch",
+            "So small a pair of magnets hardly holds through two cards.",
+            "A pair of 10 mm does; a smaller one lies bare, or holds a single page.",
+            (Offer("a pair of 10 mm", ((f"{own}.across_mm", HOLDS_MM),)), Offer("set on the page itself", ((f"{own}.through", "bare"),))),
         ),
     )
 

@@ -14,7 +14,8 @@ from pleat.core.folding.convex import Point
 from pleat.core.folding.programme import Where
 from pleat.core.folding.sheet import BODY, Cut, Piece, Span, piece
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
-from pleat.core.words import a_or_an
+from pleat.core.structures.dressing import PHOTOS
+from pleat.core.words import a_or_an, joined
 
 GLUED_MM: Final = 6.0
 """What a line of glue or tape along an edge takes of the throat (common practice: a quarter inch)."""
@@ -297,6 +298,16 @@ def _figures(
             (Rule("arithmetic", "its height less what holds its floor"),),
         ),
     ]
+    found.append(
+        Figure(
+            "fits",
+            "what fits",
+            _fits(mouth),
+            "text",
+            f"Of the sizes by name those that are {ruler.show(EASE_MM)} narrower than the throat and stand out by a third at most, upright or level.",
+            (Rule("standard", "ISO 216, ISO/IEC 7810, nominal inches"), Rule("house rule", "a third stands out at most")),
+        )
+    )
     slant = slant_of(record, size[1])
     if slant and record.offcut == "second":
         found.append(
@@ -321,6 +332,17 @@ def _figures(
             )
         )
     return tuple(found)
+
+
+def _fits(mouth: Mouth) -> str:
+    """The names of what goes in."""
+    sizes = {title: sorted((wide, high)) for key, (title, wide, high) in PHOTOS.items() if wide and key != "own"}
+    found = [
+        title
+        for title, (short, long) in sizes.items()
+        if any(wide <= mouth.throat_mm - EASE_MM + 0.05 and high <= mouth.depth_mm * 1.5 for wide, high in ((short, long), (long, short)))
+    ]
+    return joined(found) if found else "none of the usual sizes"
 
 
 def _checks(record: Pocket, key: str, mouth: Mouth, goes: Goes | None, stands: float, left: LeftOfExtras) -> tuple[Check, ...]:

@@ -47,8 +47,6 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         )
         stands = max(goes.height_mm - height, 0.0)
     sheet = piece(key, record.stock, [Span("", width)], [Span(f"panel {number + 1}", panel) for number, panel in enumerate(panels)])
-    total = sum(panels)
-    deep = [ruler.number(record.depth_mm + number * record.step_mm) for number in range(record.pockets)]
     return Thing(
         title=f"waterfall of {many(record.pockets, 'pocket')}",
         width_mm=width,
@@ -58,32 +56,7 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         layers=tuple(layers),
         mouth=Mouth("head", throat, record.depth_mm, {"left": HELD_MM, "right": HELD_MM}),
         stands_mm=stands,
-        figures=(
-            Figure(
-                "strip",
-                "the strip",
-                (width, total),
-                "size",
-                f"{len(panels)} panels: {' + '.join(ruler.number(panel) for panel in panels)} = {ruler.number(total)}.",
-                (Rule("arithmetic", "the panels added up: two for every pocket, the back one step higher"),),
-            ),
-            Figure(
-                "throat",
-                "throat",
-                throat,
-                "length",
-                f"Its width less {ruler.show(HELD_MM)} at each side that is {record.way}.",
-                (Rule("arithmetic", "its width less what holds it"),),
-            ),
-            Figure(
-                "depth",
-                "depths",
-                joined(deep),
-                "text",
-                "From each mouth to the floor that all of them share.",
-                (Rule("arithmetic", "one step more each"),),
-            ),
-        ),
+        figures=_figures(record, (width, throat), panels, left),
         checks=_checks(key, goes.width_mm if goes else 0.0, throat, left),
         work=Work(
             "Score all its folds from one end. Fold it to and fro: up to a mouth, down to the floor.",
@@ -93,6 +66,38 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
             tags=frozenset({"glue"}),
         ),
         sheet_stock=record.stock,
+    )
+
+
+def _figures(record: Waterfall, across: tuple[float, float], panels: tuple[float, ...], left: LeftOfExtras) -> tuple[Figure, ...]:
+    """The strip, what goes in and how deep; ``across`` are its width and its throat in mm."""
+    (width, throat), ruler, total = across, left.brief.ruler, sum(panels)
+    deep = [ruler.number(record.depth_mm + number * record.step_mm) for number in range(record.pockets)]
+    return (
+        Figure(
+            "strip",
+            "the strip",
+            (width, total),
+            "size",
+            f"{len(panels)} panels: {' + '.join(ruler.number(panel) for panel in panels)} = {ruler.number(total)}.",
+            (Rule("arithmetic", "the panels added up: two for every pocket, the back one step higher"),),
+        ),
+        Figure(
+            "throat",
+            "throat",
+            throat,
+            "length",
+            f"Its width less {ruler.show(HELD_MM)} at each side that is {record.way}.",
+            (Rule("arithmetic", "its width less what holds it"),),
+        ),
+        Figure(
+            "depth",
+            "depths",
+            joined(deep),
+            "text",
+            "From each mouth to the floor that all of them share.",
+            (Rule("arithmetic", "one step more each"),),
+        ),
     )
 
 

@@ -375,7 +375,14 @@
       snap(el, mm, axis) {
         const step = Number(el.dataset.step), size = el.getBoundingClientRect()[axis === "x" ? "width" : "height"] / this.px(el);
         const far = Number(el.dataset[axis === "x" ? "farX" : "farY"]);
-        for (const to of [0, (far - size) / 2, far - size]) if (Math.abs(mm - to) < 2.5) return to;
+        const border = 6, ends = [0, border, (far - size) / 2, far - size - border, far - size];
+        for (const one of document.querySelectorAll(".placed-grip")) { // edges of what else lies there
+          if (one === el || one.dataset.face !== el.dataset.face) continue;
+          const at = Number(one.dataset[axis]), long = Number(one.dataset[axis === "x" ? "thingWide" : "thingHigh"]);
+          ends.push(at, at + long, at - size, at + long - size);
+        }
+        const near = ends.reduce((best, to) => Math.abs(mm - to) < Math.abs(mm - best) ? to : best);
+        if (Math.abs(mm - near) < 2.5) return near;
         return Math.round(mm / step) * step;
       },
       show(el, to) {
