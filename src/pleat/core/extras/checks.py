@@ -2,37 +2,20 @@
 
 from __future__ import annotations
 
-import math
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping
 from itertools import combinations
 from typing import Final
 
-from pleat.core.bulk import Bulk, Patch
-from pleat.core.estimate import Estimate
-from pleat.core.extras import crossing, gussets
-from pleat.core.extras.base import MOST_PLACES, Face, LeftOfExtras, Placed
+from pleat.core.extras import crossing, even, gussets
+from pleat.core.extras.asked import Asked
+from pleat.core.extras.base import Placed
 from pleat.core.extras.kinds.flap import Flap
-from pleat.core.extras.record import MOST, Extras
-from pleat.core.extras.spots import TOLD, Item, Spot, corners, moved, on_faces, over, without
+from pleat.core.extras.spots import TOLD, Item, Spot, moved, on_faces, over, without
 from pleat.core.plan import Check, Offer
-from pleat.core.words import joined, many
+from pleat.core.words import joined
 
 HAND_MM: Final = 20.0
 """A hand needs so much before a mouth to pull something out (house rule)."""
-
-
-@dataclass(frozen=True)
-class Asked:
-    """What the checks are asked about."""
-
-    items: tuple[Item, ...]
-    faces: Mapping[str, Face]
-    left: LeftOfExtras
-    record: Extras
-    bulk: Bulk
-    beyond: Estimate
-    put: tuple[tuple[Spot, tuple[Patch, ...]], ...]
 
 
 def find(asked: Asked) -> tuple[Check, ...]:
@@ -55,7 +38,7 @@ def find(asked: Asked) -> tuple[Check, ...]:
             together.setdefault(one.face.name, []).append((item, one))
     pairs = [pair for spots in together.values() for pair in combinations(spots, 2)]
     order = {item.key: number for number, item in enumerate(asked.items)}
-    found += [*crossing.checks(pairs, order, asked.record), *_through(asked, together), _one_spot(asked), _gapes(asked), _heavy(asked)]
+    found += [*crossing.checks(pairs, order, asked.record), *_through(asked, together), *even.checks(asked)]
     found += gussets.checks(asked.left.pages, asked.put, asked.left.brief.ruler)
     return tuple({(one.key, one.title): one for one in found if one}.values())
 
@@ -248,169 +231,3 @@ def _through(asked: Asked, together: Mapping[str, list[tuple[Item, Spot]]]) -> l
         )
         for item, other, one in found.values()
     ]
-
-
-def _one_spot(asked: Asked) -> Check | None:
-    """F6: thick things on one spot of successive leaves."""
-    ruler = asked.left.brief.ruler
-    tall = [
-        (item, one)
-        for item in asked.items
-        for one in item.spots
-        if max((layer.thick.likely for layer in one.thing.layers), default=0.0) >= THICK_MM
-    ]
-    tall.sort(key=lambda pair: pair[1].face.leaf)
-    run: list[tuple[Item, Spot]] = []
-    longest: list[tuple[Item, Spot]] = []
-    for pair in tall:
-        if run and pair[1].face.leaf - run[-1][1].face.leaf <= 1 and over(_shut(pair[1]), _shut(run[-1][1]), 5.0):
-            run.append(pair)
-        else:
-            run = [pair]
-        longest = max(longest, run, key=_leaves)
-    if _leaves(longest) < 3:
-        return None
-    thick = sum(max(layer.thick.likely for layer in one.thing.layers) for _, one in longest)
-    turns = _in_turns(longest)
-    return Check(
-        "F6",
-        "watch",
-        f"On one spot of successive leaves lie {many(len(longest), 'thick thing')}: {ruler.thin(thick)} there.",
-        f"On {on_faces(one for _, one in longest)}. The book gapes there and is hollow elsewhere.",
-        turns,
-        "" if turns else "They are too large to lie beside each other: take fewer or thinner ones, or put them on pages farther apart.",
-    )
-
-
-def _in_turns(run: Sequence[tuple[Item, Spot]]) -> tuple[Offer, ...]:
-    """Each in another corner than the one before, where that keeps them off each other."""
-    leaves = sorted({one.face.leaf for _, one in run})
-    to: dict[str, dict[int, tuple[float, float]]] = {}
-    before: Spot | None = None
-    for item, one in run:
-        ends = corners(one.face, one.thing)
-        x, y = ends[(0, 3, 1, 2)[leaves.index(one.face.leaf) % 4] % len(ends)]
-        now = Spot(one.number, one.face, one.thing, x, y)
-        if before and over(_shut(now), _shut(before), 5.0):
-            return ()
-        to.setdefault(item.key, {})[one.number], before = (x, y), now
-    items = {item.key: item for item, _ in run}
-    return (
-        Offer("each in another corner than the last", tuple(change for key, places in to.items() for change in moved(items[key], places))),
-    )
-
-
-THICK_MM: Final = 0.8
-GAPES_MM: Final = 2.0
-LEAF_WITH_EXTRAS_MM: Final = 0.3
-"""A leaf as thick as this is card; with much put in, the book comes out too thick (house rule)."""
-
-
-def _gapes(asked: Asked) -> Check | None:
-    """F5: what is put in makes the leaves thicker than the spine can be, where they are sewn or glued at it. Rings and hinges have room of their own, and say what they allow."""
-    pages, ruler = asked.left.pages, asked.left.brief.ruler
-    more = asked.beyond.likely
-    if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or more <= max(GAPES_MM, 0.25 * pages.thickness.likely):
-        return None
-    worst = asked.bulk.worst()
-    spacers = _spaced(asked, more)
-    return Check(
-        "F5",
-        "watch",
-        f"Shut, the book gapes by {ruler.thin(more)}: so much more lies {ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head than at the spine.",
-        f"The leaves are {ruler.thin(pages.thickness.likely)}, what is put in {ruler.thin(worst.thick.low)} to {ruler.thin(worst.thick.high)} at its thickest.",
-        spacers,
-        "" if spacers else "Stagger them, or put in fewer or thinner things.",
-    )
-
-
-def _spaced(asked: Asked, more: float) -> tuple[Offer, ...]:
-    """Spacers of card on enough pages, even from front to back."""
-    caliper = asked.left.paper.stock("card").caliper.likely
-    fronts = [face for face in asked.faces.values() if face.spine == "left" and not face.cover]
-    if not fronts or "spacers" in asked.record.items or len(asked.record.items) >= MOST:
-        return ()
-    need = math.ceil(more / caliper - 1e-9)
-    layers = math.ceil(need / min(len(fronts), MOST_PLACES))
-    if layers > MOST_LAYERS:
-        return ()
-    count = math.ceil(need / layers)
-    on = [fronts[number * len(fronts) // count] for number in range(count)]
-    record = {"kind": "spacer", "layers": layers, "places": [{"on": face.name} for face in on]}
-    words = f"{many(count, 'spacer')} of {many(layers, 'strip')} of card at the spine"
-    return (Offer(words, (("extras.items.spacers", record),)),)
-
-
-MOST_LAYERS: Final = 20
-
-
-def _heavy(asked: Asked) -> Check | None:
-    """B11: leaves of card, and things put on them."""
-    leaf, ruler, pages = asked.left.paper.leaf, asked.left.brief.ruler, asked.left.pages
-    if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or leaf.caliper.likely < LEAF_WITH_EXTRAS_MM:
-        return None
-    if pages.leaves * leaf.caliper.likely < HEAVY_MM:
-        return None
-    return Check(
-        "B11",
-        "watch",
-        f"Leaves of {ruler.fine(leaf.caliper.likely)} are card: {pages.leaves} of them are {ruler.thin(pages.thickness.likely)} before anything is put in.",
-        "So heavy a paper is better kept for the pockets; leaves of 0.1 to 0.2 mm carry them as well.",
-        no_fix="Choose another paper for the leaves under Paper, and cut the pockets from this one.",
-    )
-
-
-HEAVY_MM: Final = 8.0
-"""So many leaves of card are a block that is hard to shut (house rule)."""
-
-
-def _leaves(run: Sequence[tuple[Item, Spot]]) -> int:
-    """On how many leaves they lie."""
-    return len({one.face.leaf for _, one in run})
-
-
-def _shut(one: Spot) -> tuple[float, float, float, float]:
-    """Its box in the shut book."""
-    (a, b), (c, d) = one.face.placed(one.box[0], one.box[1]), one.face.placed(one.box[2], one.box[3])
-    return min(a, c), min(b, d), max(a, c), max(b, d)
-
-
-def spreads(items: Sequence[Item], faces: Sequence[Face]) -> tuple[Offer, ...]:
-    """Each design on several faces at once: every third leaf, facing pairs, alternate corners, every face."""
-    found = []
-    for item in items:
-        thing = item.thing
-        first = item.record.places[0] if item.record.places else None
-        at = (first.x_mm, first.y_mm) if first else (None, None)
-        group, path = f"spread {item.key}", f"extras.items.{item.key}.places"
-        fronts = [face for face in faces if face.spine == "left" and not face.cover] or [
-            face for face in faces if face.good and not face.cover
-        ]
-        thirds, leaves = fronts[::3], any(face.spine == "left" and not face.cover for face in faces)
-        ways: list[tuple[str, list[tuple[Face, float | None, float | None]]]] = [
-            ("on every third leaf" if leaves else "on every third face", [(face, *at) for face in thirds]),
-            ("on every leaf" if leaves else "on every face", [(face, *at) for face in fronts]),
-        ]
-        ends = corners(fronts[0], thing) if fronts else []
-        if len(ends) == 4:
-            ways.append(("in alternate corners", [(face, *ends[3 * (number % 2)]) for number, face in enumerate(thirds)]))
-        by_name = {face.name: face for face in faces}
-        pairs = [face for face in faces if face.spine == "right" and face.facing and not face.cover and not by_name[face.facing].cover][::3]
-        if pairs and (at[0] is None or 0 <= at[0] <= pairs[0].width_mm - thing.width_mm):
-            mirrored = [(face, None if at[0] is None else face.width_mm - thing.width_mm - at[0], at[1]) for face in pairs]
-            ways.append(
-                (
-                    "on facing pairs",
-                    [place for left_, one in zip(pairs, mirrored, strict=True) for place in (one, (by_name[left_.facing], *at))],
-                )
-            )
-        now = [(place.on, place.x_mm, place.y_mm) for place in item.record.places]
-        for label, places in ways:
-            limited = places[:MOST_SPREAD]
-            new = [{"on": face.name, "x_mm": x, "y_mm": y} for face, x, y in limited]
-            if limited and [(one["on"], one["x_mm"], one["y_mm"]) for one in new] != now:
-                found.append(Offer(f"{label}: {len(new)}", ((path, new),), group=group))
-    return tuple(found)
-
-
-MOST_SPREAD: Final = 60

@@ -10,11 +10,13 @@ from typing import Final
 from pleat.core.bulk import NOWHERE, Bulk, Patch, Worst
 from pleat.core.estimate import Estimate
 from pleat.core.extras import checks, steps
+from pleat.core.extras.asked import Asked
 from pleat.core.extras.base import Extra, Face, LeftOfExtras, Placed, Thing
 from pleat.core.extras.faces import by_name, faces_of
 from pleat.core.extras.kinds import EXTRAS
 from pleat.core.extras.record import Extras
 from pleat.core.extras.spots import Item, Spot, spot
+from pleat.core.extras.spreads import spreads
 from pleat.core.folding.sheet import scores
 from pleat.core.plan import Count, Figure, Fold, Part, Piece, PleatResult, Rule
 from pleat.core.units import Ruler
@@ -82,8 +84,8 @@ def compute(extras: Extras, left: LeftOfExtras) -> ExtrasResult:
     return ExtrasResult(
         key_figure=_count(items, worst, ruler),
         figures=_figures(items, bulk, worst, ruler),
-        checks=checks.find(checks.Asked(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)),
-        offers=checks.spreads(items, faces),
+        checks=checks.find(Asked(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)),
+        offers=spreads(items, faces),
         parts=_parts(items, left),
         steps=steps.of(items, left),
         added=spine.thick,
