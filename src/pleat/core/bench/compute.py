@@ -117,7 +117,8 @@ def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Chec
 def _slip(steps: Mapping[str, Step], first: str, early: Sequence[str], ticks: Mapping[str, str]) -> Check:
     missing = steps[first].missing
     assert missing is not None
-    kept = {key: value for key, value in ticks.items() if key not in early}
+    late = _all_after(steps, first)
+    kept = {key: value for key, value in ticks.items() if key not in late}
     return Check(
         missing.slip,
         "stop",
@@ -128,6 +129,16 @@ def _slip(steps: Mapping[str, Step], first: str, early: Sequence[str], ticks: Ma
             Offer(missing.undo, (("bench.ticks", kept),)),
         ),
     )
+
+
+def _all_after(steps: Mapping[str, Step], first: str) -> set[str]:
+    """Every step that waits for this one, or for one that does; of those that stay ticked after the rest is unticked, none would ask for it again."""
+    order = waits_for(tuple(steps.values()))
+    found: set[str] = set()
+    for key in steps:
+        if any(other == first or other in found for other in order[key]):
+            found.add(key)
+    return found
 
 
 def _out_of_order(steps: Mapping[str, Step], early: Mapping[str, Sequence[str]], ticks: Mapping[str, str]) -> Check:

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from itertools import combinations
 from typing import Final
 
 from pleat.core.extras import crossing, even, gussets
 from pleat.core.extras.asked import Asked
 from pleat.core.extras.base import Placed
+from pleat.core.extras.crossing import Named
 from pleat.core.extras.kinds.flap import Flap
 from pleat.core.extras.spots import TOLD, Item, Spot, moved, on_faces, over, without
 from pleat.core.plan import Check, Offer
@@ -20,27 +23,46 @@ HAND_MM: Final = 20.0
 
 def find(asked: Asked) -> tuple[Check, ...]:
     """Every check that has something to say, each design's own first."""
-    found: list[Check | None] = []
+    found: list[tuple[str, Check | None]] = []
     for item in asked.items:
         own = {(check.key, check.title): check for one in item.spots or (None,) for check in (one.thing if one else item.thing).checks}
-        found += own.values()
-        found += [
+        about = (
             _gone(item, asked),
             _past_the_edge(item, asked),
             _mouth_at_spine(item, asked),
             _blank(item, asked),
             _way_up(item, asked),
-            _no_partner(item),
-        ]
+            _hinged_at_spine(item),
+        )
+        found += [(item.title, check) for check in (*own.values(), *about, _no_partner(item))]
     together: dict[str, list[tuple[Item, Spot]]] = {}
     for item in asked.items:
         for one in item.spots:
             together.setdefault(one.face.name, []).append((item, one))
     pairs = [pair for spots in together.values() for pair in combinations(spots, 2)]
     order = {item.key: number for number, item in enumerate(asked.items)}
-    found += [*crossing.checks(pairs, order, asked.record), *_through(asked, together), *even.checks(asked)]
-    found += gussets.checks(asked.left.pages, asked.put, asked.left.brief.ruler)
-    return tuple({(one.key, one.title): one for one in found if one}.values())
+    found += [*crossing.checks(pairs, order, asked.record), *_through(asked, together)]
+    found += [("", check) for check in (*even.checks(asked), *gussets.checks(asked.left.pages, asked.put, asked.left.brief.ruler))]
+    return told_apart([(name, check) for name, check in found if check])
+
+
+def told_apart(named: Sequence[Named]) -> tuple[Check, ...]:
+    """The checks, those of one title with what they are about, and their fixes of one name as well."""
+    titles = Counter((check.key, check.title) for _, check in named)
+    fixes: dict[tuple[str, str], set[str]] = {}
+    for _, check in named:
+        for offer in check.offers:
+            fixes.setdefault((check.key, offer.label), set()).add(offer.key)
+    found = []
+    for name, check in named:
+        title = (
+            f"{name[:1].upper()}{name[1:]}: {check.title[:1].lower()}{check.title[1:]}"
+            if titles[check.key, check.title] > 1
+            else check.title
+        )
+        offers = tuple(replace(one, label=f"{one.label} ({name})") if len(fixes[check.key, one.label]) > 1 else one for one in check.offers)
+        found.append(replace(check, title=title, offers=offers))
+    return tuple(found)
 
 
 def _gone(item: Item, asked: Asked) -> Check | None:
@@ -116,8 +138,7 @@ def _past_the_edge(item: Item, asked: Asked) -> Check | None:
         ]
         if own_size:
             offers.append(Offer("let it find its size", tuple((f"{own}.{name}", None) for name in own_size)))
-        if hasattr(item.record, "lies"):
-            turned = "level" if item.record.lies == "upright" else "upright"
+        if (turned := _turned(item, spots, asked)) is not None:
             offers.append(Offer(f"what goes in lies {turned}", ((f"{own}.lies", turned),)))
         offers.append(Offer("take it away there", without(item, (one.number for one in spots))))
     return Check(
@@ -127,6 +148,28 @@ def _past_the_edge(item: Item, asked: Asked) -> Check | None:
         f"The face is {ruler.size(first.face.width_mm, first.face.height_mm)}. It catches, and keeps the book from shutting.",
         tuple(offers),
     )
+
+
+def _turned(item: Item, spots: Sequence[Spot], asked: Asked) -> str | None:
+    """The other way for what goes in to lie, if it fits all these faces so."""
+    lies = getattr(item.record, "lies", None)
+    if lies is None:
+        return None
+    other = "level" if lies == "upright" else "upright"
+    record = item.record.model_copy(update={"lies": other})
+    for one in spots:
+        thing = item.kind.compute(record, item.key, one.face, asked.left)
+        upright = thing.mouth is None or thing.mouth.side in ("head", "tail")
+        wide = thing.width_mm + (0.0 if upright else thing.stands_mm)
+        high = thing.height_mm + (thing.stands_mm if upright else 0.0)
+        if wide > one.face.width_mm + 0.3 or high > one.face.height_mm + 0.3:
+            return None
+    return other
+
+
+def _free_sides(item: Item) -> list[str]:
+    """The sides of a page that are held on none of the faces it lies on."""
+    return [side for side in ("right", "left") if all(one.face.spine != side for one in item.spots)]
 
 
 def _mouth_at_spine(item: Item, asked: Asked) -> Check | None:
@@ -141,14 +184,16 @@ def _mouth_at_spine(item: Item, asked: Asked) -> Check | None:
             spots.append(one)
     if not spots or not hasattr(item.record, "mouth"):
         return None
-    other = "right" if spots[0].face.spine == "left" else "left"
     own = f"extras.items.{item.key}.mouth"
     return Check(
         "F2",
         "watch",
         f"The {item.title} opens into the gutter on {on_faces(spots)}.",
         f"A hand needs {ruler.show(HAND_MM)} before the mouth to pull something out.",
-        (Offer("its mouth at the head", ((own, "head"),)), Offer(f"its mouth at the {other}", ((own, other),))),
+        (
+            Offer("its mouth at the head", ((own, "head"),)),
+            *(Offer(f"its mouth at the {side}", ((own, side),)) for side in _free_sides(item)),
+        ),
     )
 
 
@@ -171,6 +216,23 @@ def _blank(item: Item, asked: Asked) -> Check | None:
     )
 
 
+def _hinged_at_spine(item: Item) -> Check | None:
+    """F7: a flap hinged where the page is held."""
+    if not isinstance(item.record, Flap):
+        return None
+    spots = [one for one in item.spots if one.face.spine == item.record.hinge]
+    if not spots:
+        return None
+    own = f"extras.items.{item.key}.hinge"
+    return Check(
+        "F7",
+        "watch",
+        f"The {item.title} is hinged on the spine's side on {on_faces(spots)}: it opens into the gutter.",
+        "There is no room for it to lie down there, and the facing page is pushed up.",
+        (Offer("hinged at the head", ((own, "head"),)), *(Offer(f"hinged at the {side}", ((own, side),)) for side in _free_sides(item))),
+    )
+
+
 def _way_up(item: Item, asked: Asked) -> Check | None:
     """B10: a flap of a paper with a top, hinged at its head or tail, shows it upside down when it is opened."""
     if not isinstance(item.record, Flap) or not item.spots or item.record.hinge not in ("head", "tail"):
@@ -179,7 +241,7 @@ def _way_up(item: Item, asked: Asked) -> Check | None:
     if not stock.upright_only:
         return None
     own = f"extras.items.{item.key}"
-    sides = [side for side in ("left", "right") if all(one.face.spine != side for one in item.spots)]
+    sides = _free_sides(item)
     return Check(
         "B10",
         "watch",
@@ -206,7 +268,7 @@ def _no_partner(item: Item) -> Check | None:
     )
 
 
-def _through(asked: Asked, together: Mapping[str, list[tuple[Item, Spot]]]) -> list[Check]:
+def _through(asked: Asked, together: Mapping[str, list[tuple[Item, Spot]]]) -> list[Named]:
     """A hole through the leaf where something lies on its other side."""
     found = {}
     for item in asked.items:
@@ -222,12 +284,15 @@ def _through(asked: Asked, together: Mapping[str, list[tuple[Item, Spot]]]) -> l
                 if over(mirrored, two.box) and not two.thing.hole:
                     found[item.key, other.key] = (item, other, one)
     return [
-        Check(
-            "through",
-            "watch",
-            f"The {item.title} on {one.face.title} goes through to the {other.title} behind it.",
-            "It is cut or pressed through the leaf; what lies there comes after, or goes elsewhere.",
-            (Offer(f"take the {item.title} away there", without(item, (one.number,))),),
+        (
+            item.title,
+            Check(
+                "through",
+                "watch",
+                f"The {item.title} on {one.face.title} goes through to the {other.title} behind it.",
+                "It is cut or pressed through the leaf; what lies there comes after, or goes elsewhere.",
+                (Offer(f"take the {item.title} away there", without(item, (one.number,))),),
+            ),
         )
         for item, other, one in found.values()
     ]

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections import Counter
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final
 
@@ -76,7 +77,7 @@ def compute(extras: Extras, left: LeftOfExtras) -> ExtrasResult:
         )
         return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, faces=faces)
     named = by_name(faces)
-    items = tuple(_item(key, record, named, left) for key, record in extras.items.items() if isinstance(record, Extra))
+    items = _told_apart(_item(key, record, named, left) for key, record in extras.items.items() if isinstance(record, Extra))
     put = tuple((one, patches(item, one)) for item in items for one in item.spots)
     bulk = Bulk(tuple(patch for _, own in put for patch in own))
     worst, spine = bulk.worst(), bulk.worst(AT_SPINE_MM)
@@ -94,6 +95,15 @@ def compute(extras: Extras, left: LeftOfExtras) -> ExtrasResult:
         faces=faces,
         bulk=bulk,
     )
+
+
+def _told_apart(items: Iterable[Item]) -> tuple[Item, ...]:
+    """The designs, those of one title numbered."""
+    found, seen = [], Counter[str]()
+    for item in items:
+        seen[item.title] += 1
+        found.append(replace(item, number=seen[item.title]) if seen[item.title] > 1 else item)
+    return tuple(found)
 
 
 def _item(key: str, record: Extra, named: Mapping[str, Face], left: LeftOfExtras) -> Item:
@@ -168,7 +178,7 @@ def _count(items: tuple[Item, ...], worst: Worst, ruler: Ruler) -> Figure:
         "put in",
         f"{places} in {many(len(items), 'design')}",
         "text",
-        "; ".join(f"{item.thing.title}: {many(len(item.spots), 'place')}" for item in items) + ".",
+        "; ".join(f"{item.title}: {many(len(item.spots), 'place')}" for item in items) + ".",
         (Rule("arithmetic", "every place counted"),),
         aside=f"{ruler.thin(worst.thick.likely)} at the thickest" if worst.thick.likely else "",
         scrap=f"{places} things put in",
@@ -178,7 +188,7 @@ def _count(items: tuple[Item, ...], worst: Worst, ruler: Ruler) -> Figure:
 def _figures(items: tuple[Item, ...], bulk: Bulk, worst: Worst, ruler: Ruler) -> tuple[Figure, ...]:
     spine = bulk.worst(AT_SPINE_MM)
     where = f"{ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head"
-    there = ", ".join(item.thing.title for item in items if any(name.split("/")[0] == item.key for name in worst.of))
+    there = ", ".join(item.title for item in items if any(name.split("/")[0] == item.key for name in worst.of))
     return (
         _count(items, worst, ruler),
         Figure(
@@ -196,6 +206,6 @@ def _figures(items: tuple[Item, ...], bulk: Bulk, worst: Worst, ruler: Ruler) ->
             spine.thick,
             "thin",
             f"What lies within {ruler.show(AT_SPINE_MM)} of it. The rest makes the fore edge thicker than the spine.",
-            (Rule("house rule", "8 mm from the spine"),),
+            (Rule("house rule", "how near to the spine counts as at it"),),
         ),
     )

@@ -11,9 +11,11 @@ from pleat.core.folding.programme import Where
 from pleat.core.plan import Check, Offer
 
 MOUTH_MM: Final = 6.0
+Named = tuple[str, Check]
+"""A check, and what it is about."""
 
 
-def checks(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Check]:
+def checks(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Named]:
     """Every check of two things that share a face; ``order`` says which is put in first, by their keys."""
     covered = _covered(pairs)
     return [*_mouths(covered), *_mats_after(pairs, order, record), *_crossing(pairs, covered)]
@@ -55,19 +57,22 @@ def _covered(pairs: Sequence[Pair]) -> Covered:
     return found
 
 
-def _mouths(covered: Covered) -> list[Check]:
+def _mouths(covered: Covered) -> list[Named]:
     """F2: a mouth is glued shut."""
     return [
-        Check(
-            "F2",
-            "stop",
-            f"The {other.title} lies over the mouth of the {item.title} on {on_faces(spots)}.",
-            "Glued there, the pocket is shut.",
-            (
-                *((Offer(f"move the {other.title} aside", moved(other, aside)),) if aside else ()),
-                Offer(
-                    f"take the {other.title} away there",
-                    without(other, (two.number for two in other.spots if two.face in [one.face for one in spots])),
+        (
+            item.title,
+            Check(
+                "F2",
+                "stop",
+                f"The {other.title} lies over the mouth of the {item.title} on {on_faces(spots)}.",
+                "Glued there, the pocket is shut.",
+                (
+                    *((Offer(f"move the {other.title} aside", moved(other, aside)),) if aside else ()),
+                    Offer(
+                        f"take the {other.title} away there",
+                        without(other, (two.number for two in other.spots if two.face in [one.face for one in spots])),
+                    ),
                 ),
             ),
         )
@@ -93,7 +98,7 @@ def _beside(one: Spot, band: tuple[float, float, float, float]) -> tuple[float, 
     return min(on, key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm), default=None)
 
 
-def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Check]:
+def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Named]:
     """F4: a mat that is put in after what it lies over."""
     found: dict[str, tuple[Item, Item]] = {}
     for (item, one), (other, two) in pairs:
@@ -101,12 +106,15 @@ def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras)
             if mat.thing.flat_mat and order[mat.key] > order[under.key] and not under.thing.hole and over(below.box, above.box):
                 found.setdefault(mat.key, (mat, under))
     return [
-        Check(
-            "F4",
-            "stop",
-            f"The mat comes after the {under.title} that sits on it.",
-            "A mat goes on before what lies on it; afterwards it covers it.",
-            (Offer("the mat first", (("extras.items", first_of(record, mat.key)),)),),
+        (
+            mat.title,
+            Check(
+                "F4",
+                "stop",
+                f"The mat comes after the {under.title} that sits on it.",
+                "A mat goes on before what lies on it; afterwards it covers it.",
+                (Offer("the mat first", (("extras.items", first_of(record, mat.key)),)),),
+            ),
         )
         for mat, under in found.values()
     ]
@@ -118,7 +126,7 @@ def first_of(record: Extras, key: str) -> dict[str, Any]:
     return {key: items[key], **items}
 
 
-def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]]) -> list[Check]:
+def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]]) -> list[Named]:
     """F7: flaps that open into each other; and things that lie over each other, but for those that shut a mouth, which is told already."""
     shut = set(shut)
     flaps: dict[tuple[str, str], tuple[Item, Item, list[Spot]]] = {}
@@ -132,12 +140,15 @@ def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]]) -> list[Ch
         place = flaps if both else things
         place.setdefault((item.key, other.key), (item, other, []))[2].append(one)
     found = [
-        Check(
-            "F7",
-            "watch",
-            f"Two flaps lie over each other on {on_faces(spots)}: they open into each other.",
-            "One has to be opened first and shut last, or they tear.",
-            (Offer(f"take the {other.title} away there", without(other, _on(other, spots))),),
+        (
+            item.title,
+            Check(
+                "F7",
+                "watch",
+                f"Two flaps lie over each other on {on_faces(spots)}: they open into each other.",
+                "One has to be opened first and shut last, or they tear.",
+                (Offer(f"take the {other.title} away there", without(other, _on(other, spots))),),
+            ),
         )
         for item, other, spots in flaps.values()
     ]
@@ -148,14 +159,17 @@ def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]]) -> list[Ch
             two.number: at for one in spots for two in other.spots if two.face == one.face and two != one and (at := _beside(two, one.box))
         }
         found.append(
-            Check(
-                "overlap",
-                "watch",
-                f"The {item.title} and the {other.title} lie over each other on {on_faces(spots)}.",
-                "The one below is hidden, and the place is as thick as both.",
-                (
-                    *((Offer(f"move the {other.title} beside it", moved(other, aside)),) if aside else ()),
-                    Offer(f"take the {other.title} away there", without(other, _on(other, spots))),
+            (
+                item.title,
+                Check(
+                    "overlap",
+                    "watch",
+                    f"The {item.title} and the {other.title} lie over each other on {on_faces(spots)}.",
+                    "The one below is hidden, and the place is as thick as both.",
+                    (
+                        *((Offer(f"move the {other.title} beside it", moved(other, aside)),) if aside else ()),
+                        Offer(f"take the {other.title} away there", without(other, _on(other, spots))),
+                    ),
                 ),
             )
         )

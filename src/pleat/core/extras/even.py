@@ -124,7 +124,7 @@ def _heavy(asked: Asked) -> Check | None:
         "B11",
         "watch",
         f"Leaves of {ruler.fine(leaf.caliper.likely)} are card: {pages.leaves} of them are {ruler.thin(pages.thickness.likely)} before anything is put in.",
-        "So heavy a paper is better kept for the pockets; leaves of 0.1 to 0.2 mm carry them as well.",
+        "So heavy a paper is better kept for the pockets; leaves half as thick carry them as well.",
         no_fix="Choose another paper for the leaves under Paper, and cut the pockets from this one.",
     )
 

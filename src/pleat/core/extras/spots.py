@@ -41,10 +41,12 @@ class Item:
     thing: Thing
     spots: tuple[Spot, ...]
     lost: tuple[tuple[int, Placed], ...] = ()
+    number: int = 0
 
     @property
     def title(self) -> str:
-        return self.thing.title
+        """What it comes to in words; the second and third design of one title have a number."""
+        return f"{self.thing.title} {self.number}" if self.number else self.thing.title
 
 
 def spot(number: int, place: Placed, face: Face, thing: Thing) -> Spot:

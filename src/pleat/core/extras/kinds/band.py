@@ -108,7 +108,7 @@ def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[
             f"It has to slide: {ruler.show(EASE_MM)} less.",
             (
                 *((Offer(f"the band {ruler.show(wide)} wide", ((f"{own}.width_mm", wide),)),) if wide <= face.width_mm else ()),
-                *((Offer("what goes in the other way round", ((f"{own}.lies", turned),)),) if goes.height_mm < goes.width_mm else ()),
+                *((Offer("what goes in the other way round", ((f"{own}.lies", turned),)),) if goes.height_mm <= throat - EASE_MM else ()),
                 Offer("nothing behind it", ((f"{own}.goes", "none"),)),
             ),
         ),

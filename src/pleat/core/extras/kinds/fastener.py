@@ -9,6 +9,7 @@ from pleat.core.estimate import Estimate
 from pleat.core.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
+from pleat.core.units import Ruler
 
 HOLDS_MM: Final = 10.0
 """A pair so far across holds through two cards (common practice, no source)."""
@@ -46,7 +47,7 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
         height_mm=size,
         layers=(Layer(0.0, 0.0, size, size, half.times(2)),),
         partner=True,
-        checks=_checks(record, key),
+        checks=_checks(record, key, left.brief.ruler),
         counts=(Count(f"extra_{key}", f"{name} {left.brief.ruler.show(size)}", 2, "", "extras"),),
         figures=(
             Figure(
@@ -54,7 +55,7 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
                 "it",
                 holds[record.through] if magnet else "holds",
                 "text",
-                "A pair of 10 mm holds through two cards; through a padded cover it does not.",
+                f"A pair of {left.brief.ruler.show(HOLDS_MM)} across holds through two cards; through a padded cover it does not.",
                 (Rule("common practice", "no source"),),
             ),
         ),
@@ -68,7 +69,7 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
     )
 
 
-def _checks(record: Fastener, key: str) -> tuple[Check, ...]:
+def _checks(record: Fastener, key: str, ruler: Ruler) -> tuple[Check, ...]:
     """A closure that does not reach through what lies between its halves."""
     own = f"extras.items.{key}"
     if record.way != "magnet" or record.through == "bare" or (record.through == "cards" and record.across_mm >= HOLDS_MM):
@@ -91,8 +92,11 @@ def _checks(record: Fastener, key: str) -> tuple[Check, ...]:
             "holds",
             "watch",
             "So small a pair of magnets hardly holds through two cards.",
-            "A pair of 10 mm does; a smaller one lies bare, or holds a single page.",
-            (Offer("a pair of 10 mm", ((f"{own}.across_mm", HOLDS_MM),)), Offer("set on the page itself", ((f"{own}.through", "bare"),))),
+            f"A pair of {ruler.show(HOLDS_MM)} does; a smaller one lies bare, or holds a single page.",
+            (
+                Offer(f"a pair of {ruler.show(HOLDS_MM)}", ((f"{own}.across_mm", HOLDS_MM),)),
+                Offer("set on the page itself", ((f"{own}.through", "bare"),)),
+            ),
         ),
     )
 

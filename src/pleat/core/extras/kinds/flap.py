@@ -96,7 +96,7 @@ def _figures(record: Flap, size: tuple[float, float], reach: float) -> tuple[Fig
             size,
             "size",
             "Without its hinge tab, as it lies folded in.",
-            (Rule("chosen by you" if record.width_mm else "house rule", "what lies on it and 3 mm round it"),),
+            (Rule("chosen by you" if record.width_mm else "house rule", "what lies on it and a little round it"),),
         ),
         Figure(
             "reach",
@@ -115,7 +115,7 @@ def _box(place: tuple[float, float, float, float]) -> tuple[float, float, float,
 
 
 def _checks(record: Flap, key: str, size: tuple[float, float], face: Face, left: LeftOfExtras) -> tuple[Check, ...]:
-    """C6: a fold-out that comes into the gutter; F7: hinged at the spine, where the next page lies on it."""
+    """C6: a fold-out that comes into the gutter."""
     ruler, own = left.brief.ruler, f"extras.items.{key}"
     found = []
     if record.way == "foldout" and face.spine != "none" and record.hinge in ("left", "right"):
@@ -131,20 +131,6 @@ def _checks(record: Flap, key: str, size: tuple[float, float], face: Face, left:
                     (Offer(f"{ruler.show(fits)} wide", ((f"{own}.width_mm", fits),)),),
                 )
             )
-    if face.spine != "none" and record.hinge == face.spine:
-        other = "right" if face.spine == "left" else "left"
-        found.append(
-            Check(
-                "F7",
-                "watch",
-                "The flap is hinged on the spine's side: it opens into the gutter.",
-                "There is no room for it to lie down there, and the facing page is pushed up.",
-                (
-                    Offer(f"hinged at the {other}", ((f"{own}.hinge", other),)),
-                    Offer("hinged at the head", ((f"{own}.hinge", "head"),)),
-                ),
-            )
-        )
     return tuple(found)
 
 

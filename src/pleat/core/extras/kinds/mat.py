@@ -123,7 +123,7 @@ def _figures(record: Mat, size: tuple[float, float], opening: tuple[float, float
     if opening is None:
         return (whole,)
     shows = f"What shows in it, less {ruler.show(LAP_MM)} a side that hold it."
-    return (whole, Figure("opening", "its opening", opening, "size", shows, (Rule("house rule", "3 mm a side"),)))
+    return (whole, Figure("opening", "its opening", opening, "size", shows, (Rule("house rule", "how far it laps over"),)))
 
 
 KIND: Final = ExtraKind(

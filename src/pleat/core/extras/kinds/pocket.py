@@ -22,6 +22,7 @@ from pleat.core.extras.kinds.pocketed import (
 )
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.structures.dressing import PHOTOS
+from pleat.core.units import Ruler
 from pleat.core.words import a_or_an, joined
 
 
@@ -62,7 +63,7 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
         stands_mm=stands,
         figures=_figures(record, (width, height), mouth, goes, stands, left),
         checks=(*_slants(record, key, height, left), *_checks(record, key, mouth, goes, stands, left)),
-        work=_work(record, what, goes),
+        work=_work(record, what, goes, ruler),
         sheet_stock=record.stock,
     )
 
@@ -211,7 +212,7 @@ def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[
     )
 
 
-def _work(record: Pocket, what: str, goes: Goes | None) -> Work:
+def _work(record: Pocket, what: str, goes: Goes | None, ruler: Ruler) -> Work:
     held = "three sides" if record.open_at == "one" else "two sides"
     make = {
         "tabs": ("Cut along the slant; what comes off is the second pocket. " if record.slant_mm and record.offcut == "second" else "")
@@ -221,7 +222,7 @@ def _work(record: Pocket, what: str, goes: Goes | None) -> Work:
         "page": "Cut it as large as the page. Score what is turned over at its mouth and fold it in, before any glue.",
         "envelope": "Leave its flap on or cut it off; do it before it is glued.",
     }[record.way]
-    fix = f"Glue on {held}: nothing within 6 mm of its mouth. Wipe what comes out, lay waste paper in it and press."
+    fix = f"Glue on {held}: nothing within {ruler.show(GLUED_MM)} of its mouth. Wipe what comes out, lay waste paper in it and press."
     slip = f"Slide {'it' if goes else 'what belongs there'} in, and out again: it must not catch." if goes or what else ""
     return Work(make, fix, slip, cautions=(GLUE,), tags=frozenset({"glue"}))
 

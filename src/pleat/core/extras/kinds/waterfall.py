@@ -60,7 +60,7 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         checks=_checks(key, goes.width_mm if goes else 0.0, throat, left),
         work=Work(
             "Score all its folds from one end. Fold it to and fro: up to a mouth, down to the floor.",
-            f"Glue its back on; then its sides are {record.way}, nothing within 6 mm of a mouth.",
+            f"Glue its back on; then its sides are {record.way}, nothing within {ruler.show(HELD_MM)} of a mouth.",
             "Slide what belongs there in, the highest pocket first.",
             cautions=(GLUE,),
             tags=frozenset({"glue"}),
