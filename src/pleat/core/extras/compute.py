@@ -159,13 +159,12 @@ def _parts(items: tuple[Item, ...], left: LeftOfExtras) -> tuple[Piece, ...]:
                     one.thing.sheet_stock or "card",
                     "h" if len(upright) >= len(level) else "w",
                     folds,
+                    told=frozenset({"B6"}),  # the maker's own count is that of the leaves, or of what else its stock is for
                 )
                 sizes[size] = (part, sizes[size][1] + 1 if size in sizes else 1)
         for letter, (part, count) in enumerate(sizes.values()):
             key = part.key if not letter else f"{part.key}_{letter + 1}"
-            found.append(
-                Part(key, part.name, part.width_mm, part.height_mm, count * left.brief.quantity, part.stock, part.grain, part.folds)
-            )
+            found.append(replace(part, key=key, count=count * left.brief.quantity))
         times = len(item.spots) * left.brief.quantity
         found += [Count(one.key, one.name, one.count * times, one.stock, one.use) for one in item.thing.counts if times]
     return tuple(found)

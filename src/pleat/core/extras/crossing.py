@@ -103,7 +103,12 @@ def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras)
     found: dict[str, tuple[Item, Item]] = {}
     for (item, one), (other, two) in pairs:
         for (under, below), (mat, above) in (((item, one), (other, two)), ((other, two), (item, one))):
-            if mat.thing.flat_mat and order[mat.key] > order[under.key] and not under.thing.hole and over(below.box, above.box):
+            if (
+                mat.thing.flat_mat
+                and not (under.thing.flat_mat or under.thing.hole)
+                and order[mat.key] > order[under.key]
+                and over(below.box, above.box)
+            ):
                 found.setdefault(mat.key, (mat, under))
     return [
         (

@@ -29,8 +29,8 @@ def _missing(slip: str, item: Item) -> Missing:
         slip=slip,
         words=f"the {item.title} is not done",
         why=WHY[slip],
-        done="it is done after all",
-        undo="untick what came too early",
+        done=f"the {item.title} is done after all",
+        undo=f"untick what came before the {item.title}",
     )
 
 
