@@ -84,6 +84,15 @@ class Bulk:
 
     def worst(self, within_mm: float | None = None) -> Worst:
         """The thickest place, of those ``within_mm`` of the spine where that is said."""
+        if within_mm not in self._found:
+            self._found[within_mm] = self._worst(within_mm)
+        return self._found[within_mm]
+
+    @cached_property
+    def _found(self) -> dict[float | None, Worst]:
+        return {}
+
+    def _worst(self, within_mm: float | None) -> Worst:
         high = self.likely
         if within_mm is not None:
             high = high[: max(0, bisect_left(self.xs, within_mm - HAIR_MM))]

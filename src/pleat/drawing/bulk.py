@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from itertools import groupby
 from typing import Any, Final
 
@@ -15,7 +16,7 @@ from pleat.drawing.shapes import Drawing, Label, Rect, Shape
 
 STEPS: Final = 6
 """Shades of the map, from thin to the thickest place."""
-SAMPLES: Final = 72
+SAMPLES: Final = 56
 """Squares across the map."""
 PROFILE: Final = 0.16
 """How much of the map its profiles take beside it."""
@@ -83,12 +84,22 @@ def merged(shades: NDArray[Any]) -> list[tuple[int, int, int, int, int]]:
 def _profiles(cells: NDArray[Any], step_x: float, step_y: float, most: float, width: float, height: float) -> list[Shape]:
     """The thickest of every column below the map, and of every row beside it."""
     deep = PROFILE * 0.85
-    below = [(width * 1.0, height * (1 + PROFILE * 0.1)), (0.0, height * (1 + PROFILE * 0.1))]
-    for number, high in enumerate(cells.max(axis=1).tolist()):
-        y = height * (1 + PROFILE * 0.1) + height * deep * high / most
-        below += [(number * step_x, y), ((number + 1) * step_x, y)]
-    beside = [(width * (1 + PROFILE * 0.1), height), (width * (1 + PROFILE * 0.1), 0.0)]
-    for number, high in enumerate(cells.max(axis=0).tolist()):
-        x = width * (1 + PROFILE * 0.1) + width * deep * high / most
-        beside += [(x, number * step_y), (x, (number + 1) * step_y)]
+    begins = 1 + PROFILE * 0.1
+    below = [(width, height * begins), (0.0, height * begins)]
+    for start, end, high in _runs(cells.max(axis=1).tolist()):
+        y = height * (begins + deep * high / most)
+        below += [(start * step_x, y), (end * step_x, y)]
+    beside = [(width * begins, height), (width * begins, 0.0)]
+    for start, end, high in _runs(cells.max(axis=0).tolist()):
+        x = width * (begins + deep * high / most)
+        beside += [(x, start * step_y), (x, end * step_y)]
     return [outline(tuple(below), "bulk-profile", 0.0, 0.0), outline(tuple(beside), "bulk-profile", 0.0, 0.0)]
+
+
+def _runs(values: list[float]) -> Iterator[tuple[int, int, float]]:
+    """(first, past the last, value) of equal neighbours."""
+    at = 0
+    for value, same in groupby(values):
+        count = len(list(same))
+        yield at, at + count, value
+        at += count
