@@ -17,6 +17,8 @@ VIEWS = [
     "/books/8/sewing?part=1",
     "/books/8/sewing/practice",
     "/books/3/sewing/own",
+    "/books/14?open=extras&face=page+9",
+    "/books/14?open=extras&face=inside+back+cover&design=hours",
     "/books/8?open=binding",
     "/books/8?open=cover",
     "/books/9?open=cover",

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import html
 import re
 
 import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
 from playwright.sync_api import Page, expect
 
 from pleat.core import editing
@@ -17,6 +20,7 @@ from pleat.store.database import transaction
 from tests.put import at, of, put
 from tests.web.conftest import open_book, typed
 from tests.web.test_structures import Shelf, held_now, shelf, stored  # noqa: F401 - a fixture of theirs
+from tests.web.test_swaps import parts
 
 HTMX = {"HX-Request": "true"}
 GUIDE = "Guide to the open night"
@@ -44,7 +48,7 @@ def test_every_kind_is_put_on_a_face_shown_and_taken_out_again(app, client, name
     book_id = stored(app, name)
     faces = make_plan(of(name)).extras.faces
     face = next(one.name for one in faces if not one.cover)
-    answer = post(client, book_id, "extras/put", kind=kind.name, face=face)
+    answer = post(client, book_id, "extras/put", kind=kind.name, on=face)
     text = answer.get_data(as_text=True)
     assert answer.status_code == 200
     assert f"extras.items.{kind.name}-1.place.0" in text
@@ -54,7 +58,7 @@ def test_every_kind_is_put_on_a_face_shown_and_taken_out_again(app, client, name
     for other in faces[:4]:
         looked = client.get(f"/books/{book_id}/extras", query_string={"face": other.name, "design": key}, headers=HTMX)
         assert looked.status_code == 200
-    gone = post(client, book_id, "extras/off", design=key, place="0")
+    gone = post(client, book_id, "extras/off", which=key, place="0")
     assert gone.status_code == 200
     assert not held_now(app, book_id).extras.items
     assert post(client, book_id, "undo").status_code == 200
@@ -62,16 +66,16 @@ def test_every_kind_is_put_on_a_face_shown_and_taken_out_again(app, client, name
 
 
 ODD = [
-    ("extras/put", {"kind": "no such", "face": "page 1"}, 422),
-    ("extras/put", {"kind": "pocket", "face": "page 9999"}, 422),
-    ("extras/put", {"kind": "pocket", "face": "\0💥" * 200}, 422),
+    ("extras/put", {"kind": "no such", "on": "page 1"}, 422),
+    ("extras/put", {"kind": "pocket", "on": "page 9999"}, 422),
+    ("extras/put", {"kind": "pocket", "on": "\0💥" * 200}, 422),
     ("extras/put", {}, 422),
-    ("extras/also", {"design": "no-such", "face": "page 3"}, 422),
-    ("extras/also", {"design": "d0", "face": "page 5"}, 422),
-    ("extras/off", {"design": "d0", "place": "77"}, 422),
-    ("extras/off", {"design": "no-such", "place": "x"}, 200),
-    ("extras/booklet", {"design": "d0", "other": "0"}, 422),
-    ("extras/booklet", {"design": "d0", "other": "999999"}, 404),
+    ("extras/also", {"which": "no-such", "on": "page 3"}, 422),
+    ("extras/also", {"which": "d0", "on": "page 5"}, 422),
+    ("extras/off", {"which": "d0", "place": "77"}, 422),
+    ("extras/off", {"which": "no-such", "place": "x"}, 200),
+    ("extras/booklet", {"which": "d0", "other": "0"}, 422),
+    ("extras/booklet", {"which": "d0", "other": "999999"}, 404),
     ("edit", {"path": "extras.items.d0.place.0", "value": "20"}, 422),
     ("edit", {"path": "extras.items.d0.place.9", "value": "20; 20"}, 422),
     ("edit", {"path": "extras.items.no-such.place.0", "value": "20; 20"}, 422),
@@ -79,6 +83,14 @@ ODD = [
     ("edit", {"path": "extras.items.d0.nested", "value": "5000"}, 422),
     ("edit", {"path": "extras.items.d0.no_such", "value": "1"}, 422),
     ("edit", {"path": "extras.items", "value": "1"}, 422),
+    ("edit", {"path": "extras.items.gone.thick_mm", "value": "9"}, 422),
+    ("edit", {"path": "extras.items.gone.thick_mm.more", "value": "9"}, 422),
+    ("edit", {"path": "extras.items.", "value": "9"}, 422),
+    ("edit", {"path": "extras.items..", "value": "9"}, 422),
+    ("edit", {"path": "extras.items.d0.", "value": "9"}, 422),
+    ("edit", {"path": "extras.items.d0.places", "value": "9"}, 422),
+    ("edit", {"path": "extras.items.d0.places.0.x_mm", "value": "9"}, 422),
+    ("edit", {"path": "extras.items.d0.kind", "value": "mat"}, 422),
     ("edit", {"path": "extras.items.d0", "value": "1"}, 422),
 ]
 
@@ -121,7 +133,7 @@ def test_a_booklet_follows_the_book_it_is(app, client):
     listed = client.get(f"/books/{book_id}/extras/books?design=d0").get_data(as_text=True)
     assert f'value="{other}"' in listed
     assert f'name="other" value="{book_id}"' not in listed, "not itself"
-    assert post(client, book_id, "extras/booklet", design="d0", other=str(other)).status_code == 200
+    assert post(client, book_id, "extras/booklet", which="d0", other=str(other)).status_code == 200
     own = held_now(app, book_id).extras.items["d0"]
     plan = make_plan(held_now(app, other))
     assert (own.width_mm, own.height_mm) == pytest.approx((plan.cover.front_width_mm, plan.cover.front_height_mm))
@@ -133,7 +145,7 @@ def test_a_booklet_follows_the_book_it_is(app, client):
     page = client.get(f"/books/{book_id}?open=extras").get_data(as_text=True)
     assert f"/books/{other}" in page
     assert 'id="i-extras-items-d0-width-mm"' not in page, "its size is not typed"
-    assert post(client, book_id, "extras/booklet", design="d0", other="0").status_code == 200
+    assert post(client, book_id, "extras/booklet", which="d0", other="0").status_code == 200
     post(client, other, "edit", path="pages.count", value="8 pages")
     assert held_now(app, book_id).extras.items["d0"].thick_mm == pytest.approx(thicker.thick_mm)
     with transaction(engine) as session:
@@ -142,7 +154,7 @@ def test_a_booklet_follows_the_book_it_is(app, client):
         assert following.let_go(linked).extras.items["d0"].book_id is None, "a file from elsewhere knows no book of ours"
         store.move_to_bin(session, other, service.now())
         assert following.followed(session, linked) == linked, "what is in the bin is followed no more"
-    assert post(client, book_id, "extras/booklet", design="d0", other=str(book_id)).status_code == 404
+    assert post(client, book_id, "extras/booklet", which="d0", other=str(book_id)).status_code == 404
 
 
 def things(desk: Page):
@@ -157,9 +169,16 @@ def test_put_in_dragged_moved_by_keys_and_typed(desk, shelf):  # noqa: F811
     expect(body).to_contain_text("page 2 and page 3")
     body.get_by_role("button", name="put in a pocket").click()
     expect(things(desk)).to_have_count(1)
+    body.get_by_text("put something on page 2").click()
+    body.get_by_role("button", name="put in a corner pocket").click()
+    expect(body.locator(".design h3")).to_contain_text("corner pocket"), "what was just put in is looked at"
+    expect(things(desk)).to_have_count(2)
+    body.get_by_role("button", name="take it out altogether").click()
+    expect(things(desk)).to_have_count(1)
     expect(body.locator(".picture-main svg")).to_have_attribute("aria-label", re.compile("page 2 and page 3"))
     grip = things(desk)
     expect(grip).to_have_attribute("aria-label", re.compile("on page 2, "))
+    grip.scroll_into_view_if_needed()
     box = grip.bounding_box()
     desk.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
     desk.mouse.down()
@@ -239,9 +258,56 @@ def test_a_check_is_mended_where_it_is_told(desk):
 
 def test_edits_keep_their_words_in_history(app, client):
     book_id = stored(app, "journal")
-    post(client, book_id, "extras/put", kind="pocket", face="page 3")
+    post(client, book_id, "extras/put", kind="pocket", on="page 3")
     post(client, book_id, "edit", path="extras.items.pocket-1.width_mm", value="100")
     page = client.get(f"/books/{book_id}/history").get_data(as_text=True)
     assert "put in: pocket" in page
     assert "extras.items" not in page, "no names of fields"
     assert editing.edit(held_now(app, book_id), {"extras.items.pocket-1.width_mm": ""}).extras.items["pocket-1"].width_mm is None
+
+
+CHANGES = st.one_of(
+    st.sampled_from(
+        [
+            {"path": "extras.items.d0.place.0", "value": "5; 90"},
+            {"path": "extras.items.d0.place.0", "value": "60; 5"},
+            {"path": "extras.items.d0.goes", "value": "4x6"},
+            {"path": "extras.items.d0.nested", "value": "3"},
+            {"path": "extras.items.d0.mouth", "value": "left"},
+            {"path": "extras.items.d1.thick_mm", "value": "9"},
+            {"path": "extras.items.d1.thick_mm", "value": "0.4"},
+            {"path": "pages.count", "value": "8 pages"},
+            {"path": "pages.count", "value": "64 leaves"},
+            {"path": "brief.size", "value": "A6"},
+            {"path": "brief.ruler", "value": "in"},
+            {"path": "paper.card.weight", "value": "400"},
+            {"path": "cover.kind", "value": "bare"},
+            {"path": "binding.tail_mm", "value": "120"},
+        ]
+    ).map(lambda data: ("edit", data)),
+    st.sampled_from(["pocket", "mat", "spacer", "waterfall"]).map(lambda kind: ("extras/put", {"kind": kind, "on": "page 3"})),
+    st.just(("extras/also", {"which": "d0", "on": "page 3"})),
+    st.just(("extras/off", {"which": "d1", "place": "0"})),
+    st.just(("extras/stagger", {})),
+    st.sampled_from(["undo", "redo"]).map(lambda action: (action, {})),
+)
+
+
+@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(changes=st.lists(CHANGES, min_size=1, max_size=4), face=st.sampled_from(["page 3", "page 5", "inside back cover", ""]))
+def test_the_swapped_page_is_the_reloaded_one_whatever_is_done_with_extras(app, client, changes, face):
+    """Nothing on the page is stale after any change, on whatever face one looks."""
+    book_id = of_put(app, "journal", {**POCKET, "places": at("page 5", 20, 60)}, {"kind": "booklet", "places": at("page 9", 10, 10)})
+    query = {"face": face, "design": "d0"}
+    shown = parts(client.get(f"/books/{book_id}", query_string=query).get_data(as_text=True))
+    for action, data in changes:
+        now = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
+        answer = client.post(f"/books/{book_id}/{action}", data={**query, **data, "version": now, "window": "w"}, headers=HTMX)
+        assert answer.status_code in (200, 422)
+        if answer.status_code == 200:
+            shown |= parts(answer.get_data(as_text=True))
+        query = {name: html.unescape(re.search(rf'name="{name}" value="([^"]*)"', shown["state"])[1]) for name in ("face", "design")}
+        reloaded = parts(client.get(f"/books/{book_id}", query_string=query).get_data(as_text=True))
+        for name in reloaded:
+            if name != "state":
+                assert shown[name] == reloaded[name], f"{name} is stale after {action} {data}"

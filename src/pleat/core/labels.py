@@ -85,7 +85,7 @@ def names_in(group: str) -> tuple[str, ...]:
 
 def may_be_new(group: str) -> bool:
     """Whether a group of fields is named by the maker's own keys, so that one that is not there yet may be set."""
-    field = _field_in(Book, group)
+    field = None if group.startswith(_PUT_IN) else _field_in(Book, group)
     return field is not None and get_origin(field.annotation) is dict
 
 

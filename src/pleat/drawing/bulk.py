@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from pleat.core.bulk import Bulk
 from pleat.core.units import Ruler
 from pleat.drawing.outlines import outline
-from pleat.drawing.shapes import Drawing, Label, Rect, Shape
+from pleat.drawing.shapes import Dot, Drawing, Rect, Shape
 
 STEPS: Final = 6
 """Shades of the map, from thin to the thickest place."""
@@ -38,11 +38,7 @@ def bulk_map(bulk: Bulk, width: float, height: float, ruler: Ruler, most: float 
         shapes += _profiles(cells, step_x, step_y, most, width, height)
         worst = bulk.worst()
         x, y = min(max(worst.x_mm, 0.0), width), min(max(worst.y_mm, 0.0), height)
-        shapes.append(
-            Label(
-                x, y, ruler.thin(high), "bulk-worst", "start" if x < width / 3 else "end" if x > 2 * width / 3 else "middle", shift=(0, 5)
-            )
-        )
+        shapes.append(Dot(x, y, "bulk-worst", 3.0))
     says = f"How thick what is put in comes to over all leaves: {ruler.thin(high)} at most."
     more = 1 + PROFILE if high > 0 else 1.0
     return Drawing(width * more, height * more, says, shapes, room=(("left", 4.0), ("top", 4.0), ("right", 4.0), ("bottom", 4.0)))

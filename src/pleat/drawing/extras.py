@@ -109,7 +109,7 @@ def thing(item: Item, one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = F
     if made.out:
         shapes.insert(0, _out(one, left, top, f"thing swatch-{swatch}"))
     if made.width_mm > LETTER_MM * len(item.title):
-        shapes.append(Label(left + made.width_mm / 2, top + made.height_mm / 2, item.title, "quiet", shift=(0, 4)))
+        shapes.append(Label(left + made.width_mm / 2, top + made.height_mm / 2, item.title, "thing-name", shift=(0, 4)))
     return shapes
 
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Final
 
+from flask import g
+
 MOST: Final = 10**9
 
 
@@ -23,5 +25,5 @@ def word(given: Mapping[str, str], name: str, longest: int = 80) -> str:
 
 
 def looked_at(given: Mapping[str, str]) -> dict[str, str]:
-    """The face and the design that the page looks at, to be kept through a change."""
-    return {"face": word(given, "face", 120), "design": word(given, "design", 40)}
+    """The face and the design that the page looks at, to be kept through a change; a design that was just put in is looked at."""
+    return {"face": word(given, "face", 120), "design": g.get("put_in") or word(given, "design", 40)}

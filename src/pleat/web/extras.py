@@ -6,7 +6,7 @@ import time
 from collections.abc import Callable
 from typing import Final
 
-from flask import Blueprint, Response, make_response, render_template, request
+from flask import Blueprint, Response, g, make_response, render_template, request
 
 from pleat.core import editing
 from pleat.core.book import Book
@@ -52,21 +52,27 @@ def look(book_id: int) -> Response:
 @pages.post("/put")
 def put(book_id: int) -> Response:
     """Something new on the face that is looked at."""
-    kind, face = asked.word(request.form, "kind", 30), asked.word(request.form, "face", 120)
-    return change(book_id, f"put in: {kind}", lambda book: putting.put(book, kind, face))
+    kind, face = asked.word(request.form, "kind", 30), asked.word(request.form, "on", 120)
+
+    def alter(book: Book) -> Book:
+        after = putting.put(book, kind, face)
+        g.put_in = next(reversed(after.extras.items))
+        return after
+
+    return change(book_id, f"put in: {kind}", alter)
 
 
 @pages.post("/also")
 def also(book_id: int) -> Response:
     """A design on the face that is looked at as well."""
-    key, face = asked.word(request.form, "design", 40), asked.word(request.form, "face", 120)
+    key, face = asked.word(request.form, "which", 40), asked.word(request.form, "on", 120)
     return change(book_id, f"{key} on {face}", lambda book: _changed(book, placing.also_on(book.extras, key, face)))
 
 
 @pages.post("/off")
 def off(book_id: int) -> Response:
     """A design taken off one place, or altogether."""
-    key, number = asked.word(request.form, "design", 40), asked.number(request.form, "place", -1, -1)
+    key, number = asked.word(request.form, "which", 40), asked.number(request.form, "place", -1, -1)
     if number is None or number < 0:
         return change(book_id, f"{key} taken out", lambda book: editing.apply(book, placing.removed(book.extras, key)))
     return change(book_id, f"{key} taken off", lambda book: _changed(book, placing.off(book.extras, key, number)))
@@ -84,7 +90,7 @@ def others(book_id: int) -> str:
 @pages.post("/booklet")
 def booklet(book_id: int) -> Response:
     """A booklet made to follow another book, or let go of it."""
-    key, other = asked.word(request.form, "design", 40), asked.number(request.form, "other")
+    key, other = asked.word(request.form, "which", 40), asked.number(request.form, "other")
     if other == book_id:
         raise NoSuchBook(other)
     with reading() as session:

@@ -136,15 +136,19 @@ def _maps(result: ExtrasResult, opened: Opened, beside: tuple[Face, ...]) -> lis
     size = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
     own = Bulk(tuple(patch for patch in result.bulk.patches if patch.leaf in {face.leaf for face in beside}))
     both = "these leaves" if len({face.leaf for face in beside}) > 1 else "this leaf"
-    maps = [("all leaves, spine at the left", result.bulk), (f"{both} alone", own)]
+    ruler = plan.brief.ruler
+    maps = [
+        (f"all leaves, spine at the left: {ruler.thin(most)} at most", result.bulk),
+        (f"{both} alone: {ruler.thin(own.worst().thick.likely)}", own),
+    ]
     return [(words, drawn(render_screen(bulk_map(bulk, *size, plan.brief.ruler, most), 190, 220))) for words, bulk in maps]
 
 
 def _looked_at(result: ExtrasResult, faces: tuple[Face, ...]) -> tuple[str, str]:
     """(face, design) that the page asks for; else those of the newest design."""
     names = {one.name for one in faces}
-    chosen = asked.word(request.values, "design", 40) if request else ""
-    face = asked.word(request.values, "face", 120) if request else ""
+    looks = asked.looked_at(request.values) if request else {"face": "", "design": ""}
+    face, chosen = looks["face"], looks["design"]
     keys = [item.key for item in result.items]
     chosen = chosen if chosen in keys else keys[-1] if keys else ""
     if face not in names:
