@@ -406,6 +406,17 @@ def test_what_is_put_in_goes_to_what_holds_the_leaves(case):
     assert measure(make_plan(put(book, design))) > measure(make_plan(book))
 
 
+def test_sticks_lie_farther_apart_once_sections_are_thicker_than_they_are():
+    """Six sections of 1 mm and sticks of 2 mm: 22 mm of spacers make every section thicker than its stick."""
+    book = of("sticks", ("binding.stick_mm", 2.0))
+    faces = [face for face in make_plan(book).extras.faces if not face.cover][::2]
+    full = put(book, {"kind": "spacer", "layers": 4, "places": [{"on": face.name} for face in faces[:20]]})
+    before, after = make_plan(book), make_plan(full)
+    assert sum(after.binding.pitch_mm) > sum(before.binding.pitch_mm)
+    held = before.pages.thickness.likely + after.extras.added.likely
+    assert sum(after.binding.pitch_mm) >= held - 0.1
+
+
 def test_rings_hold_what_lies_at_them_and_what_stands_up_in_the_middle():
     rings = of("rings", ("binding.inner_mm", 19.0))
     many_ = [{"on": f"page {n}", "x_mm": 60, "y_mm": 60} for n in range(1, 80, 2)]

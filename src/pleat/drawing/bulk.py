@@ -38,7 +38,7 @@ def bulk_map(bulk: Bulk, width: float, height: float, ruler: Ruler, most: float 
         shapes += _profiles(cells, step_x, step_y, most, width, height)
         worst = bulk.worst()
         x, y = min(max(worst.x_mm, 0.0), width), min(max(worst.y_mm, 0.0), height)
-        shapes.append(Dot(x, y, "bulk-worst", 3.0))
+        shapes.append(Dot(x, y, "bulk-worst", 1.4))
     says = f"How thick what is put in comes to over all leaves: {ruler.thin(high)} at most."
     more = 1 + PROFILE if high > 0 else 1.0
     return Drawing(width * more, height * more, says, shapes, room=(("left", 4.0), ("top", 4.0), ("right", 4.0), ("bottom", 4.0)))

@@ -115,10 +115,12 @@ class Spine:
 
 
 def spine(binding: Sticks, sewn: SewnResult, left: LeftOfBinding) -> Spine:
-    """What the sticks need: each as much as its section or itself with the strip beside it, whichever is more."""
+    """What the sticks need: each as much as its section, with its share of what is put in at the spine, or itself with the strip beside it, whichever is more."""
     cloth = left.paper.stock("strip").caliper.likely
     beside = binding.stick_mm + (cloth if binding.strips == "woven" else 0.0)
-    takes = tuple(max(row.thick_mm, beside) for row in sewn.sewing.bed.rows)
+    rows = sewn.sewing.bed.rows
+    put_in = left.extras.added.likely / max(len(rows), 1)
+    takes = tuple(max(row.thick_mm + put_in, beside) for row in rows)
     pitches = [(one + other) / 2 for one, other in itertools.pairwise(takes)]
     over = woven(pitches, [binding.stick_mm] * len(takes), cloth) + (takes[0] + takes[-1]) / 2 if binding.strips == "woven" else sum(takes)
     places = sewn.positions_mm
@@ -135,7 +137,7 @@ def compute(binding: Sticks, left: LeftOfBinding) -> SticksResult:
     back, ruler = spine(binding, sewn, left), left.brief.ruler
     long = left.pages.leaf_height_mm if binding.stick_long_mm is None else binding.stick_long_mm
     books, rows = left.brief.quantity, len(sewn.sewing.bed.rows)
-    block = left.pages.thickness
+    block = left.pages.thickness.plus(left.extras.added)
     more = max(0.0, back.wide - block.likely)
     name = binding.gear or f"stick, {ruler.show(long)} long, {ruler.thin(binding.stick_mm)} thick"
     sticks = Count("sticks", name, rows * books, binding.stock_id or "")
