@@ -29,7 +29,7 @@ from pleat.web.pleats.members import about
 HIGH: Final = 400
 TALL, NARROW, WIDE, BESIDE = 330, 300, 620, 64
 """px of the opening: as high as the picture leaves it, between how wide it may be for that, and what its measures take beside it."""
-HEARD: Final = ("F5", "F8", "wedge", "D8")
+HEARD: Final = ("F5", "F8", "wedge", "D8", "over_holes")
 """What the pleats to the right say of the bulk."""
 HOLDS: Final = frozenset({"spine", "fore_edge", "takes", "post", "most", "loop", "gap", "gusset", "row", "stick_spine", "floor"})
 """Their figures of what holds the leaves: spine, rings, gaps, gussets, sticks."""
