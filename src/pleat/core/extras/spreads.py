@@ -2,50 +2,57 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.extras.base import Face
 from pleat.core.extras.spots import Item, corners
 from pleat.core.plan import Offer
 
+MOST_SPREAD: Final = 60
+At = tuple[str, float | None, float | None]
+"""The name of a face, and where on it."""
+
+
+@dataclass(frozen=True)
+class _Faces:
+    """The fronts of the leaves, or all good faces; every third of them; every third pair that faces each other."""
+
+    leaves: bool
+    fronts: tuple[Face, ...]
+    thirds: tuple[Face, ...]
+    pairs: tuple[Face, ...]
+
 
 def spreads(items: Sequence[Item], faces: Sequence[Face]) -> tuple[Offer, ...]:
-    """Each design on several faces at once: every third leaf, facing pairs, alternate corners, every face."""
+    """Each design on several faces at once: every third leaf, every leaf, alternate corners, facing pairs."""
+    covers = {face.name for face in faces if face.cover}
+    inner = [face for face in faces if not face.cover]
+    fronts = tuple(face for face in inner if face.spine == "left")
+    used = fronts or tuple(face for face in inner if face.good)
+    pairs = [face for face in inner if face.spine == "right" and face.facing and face.facing not in covers]
+    on = _Faces(bool(fronts), used, used[::3], tuple(pairs[::3]))
     found = []
     for item in items:
-        thing = item.thing
-        first = item.record.places[0] if item.record.places else None
-        at = (first.x_mm, first.y_mm) if first else (None, None)
-        group, path = f"spread {item.key}", f"extras.items.{item.key}.places"
-        fronts = [face for face in faces if face.spine == "left" and not face.cover] or [
-            face for face in faces if face.good and not face.cover
-        ]
-        thirds, leaves = fronts[::3], any(face.spine == "left" and not face.cover for face in faces)
-        ways: list[tuple[str, list[tuple[Face, float | None, float | None]]]] = [
-            ("on every third leaf" if leaves else "on every third face", [(face, *at) for face in thirds]),
-            ("on every leaf" if leaves else "on every face", [(face, *at) for face in fronts]),
-        ]
-        ends = corners(fronts[0], thing) if fronts else []
-        if len(ends) == 4:
-            ways.append(("in alternate corners", [(face, *ends[3 * (number % 2)]) for number, face in enumerate(thirds)]))
-        by_name = {face.name: face for face in faces}
-        pairs = [face for face in faces if face.spine == "right" and face.facing and not face.cover and not by_name[face.facing].cover][::3]
-        if pairs and (at[0] is None or 0 <= at[0] <= pairs[0].width_mm - thing.width_mm):
-            mirrored = [(face, None if at[0] is None else face.width_mm - thing.width_mm - at[0], at[1]) for face in pairs]
-            ways.append(
-                (
-                    "on facing pairs",
-                    [place for left_, one in zip(pairs, mirrored, strict=True) for place in (one, (by_name[left_.facing], *at))],
-                )
-            )
         now = [(place.on, place.x_mm, place.y_mm) for place in item.record.places]
-        for label, places in ways:
+        for label, places in _ways(item, on):
             limited = places[:MOST_SPREAD]
-            new = [{"on": face.name, "x_mm": x, "y_mm": y} for face, x, y in limited]
-            if limited and [(one["on"], one["x_mm"], one["y_mm"]) for one in new] != now:
-                found.append(Offer(f"{label}: {len(new)}", ((path, new),), group=group))
+            if limited and limited != now:
+                new = [{"on": name, "x_mm": x, "y_mm": y} for name, x, y in limited]
+                found.append(Offer(f"{label}: {len(new)}", ((f"extras.items.{item.key}.places", new),), group=f"spread {item.key}"))
     return tuple(found)
 
 
-MOST_SPREAD: Final = 60
+def _ways(item: Item, on: _Faces) -> Iterator[tuple[str, list[At]]]:
+    """(what it is called, places) of every way to spread a design, where its first place lies on its face."""
+    first = item.record.places[0] if item.record.places else None
+    x, y = (first.x_mm, first.y_mm) if first else (None, None)
+    yield f"on every third {'leaf' if on.leaves else 'face'}", [(face.name, x, y) for face in on.thirds]
+    yield f"on every {'leaf' if on.leaves else 'face'}", [(face.name, x, y) for face in on.fronts]
+    ends = corners(on.fronts[0], item.thing) if on.fronts else []
+    if len(ends) == 4:
+        yield "in alternate corners", [(face.name, *ends[3 * (number % 2)]) for number, face in enumerate(on.thirds)]
+    if on.pairs and (x is None or 0 <= x <= on.pairs[0].width_mm - item.thing.width_mm):
+        mirrored = [(face, None if x is None else face.width_mm - item.thing.width_mm - x) for face in on.pairs]
+        yield "on facing pairs", [place for face, other in mirrored for place in ((face.name, other, y), (face.facing, x, y))]
