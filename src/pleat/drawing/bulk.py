@@ -16,7 +16,7 @@ from pleat.drawing.shapes import Dot, Drawing, Rect, Shape
 
 STEPS: Final = 6
 """Shades of the map, from thin to the thickest place."""
-SAMPLES: Final = 56
+SAMPLES: Final = 40
 """Squares across the map."""
 PROFILE: Final = 0.16
 """How much of the map its profiles take beside it."""

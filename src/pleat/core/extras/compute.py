@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Final
+from typing import Final, Literal
 
 from pleat.core.bulk import NOWHERE, Bulk, Patch, Worst
 from pleat.core.estimate import Estimate
@@ -18,6 +18,7 @@ from pleat.core.extras.kinds import EXTRAS
 from pleat.core.extras.record import Extras
 from pleat.core.extras.spots import Item, Spot, spot
 from pleat.core.extras.spreads import spreads
+from pleat.core.folding.sheet import Piece as Sheet
 from pleat.core.folding.sheet import scores
 from pleat.core.plan import Count, Figure, Fold, Part, Piece, PleatResult, Rule
 from pleat.core.units import Ruler
@@ -144,30 +145,27 @@ def _parts(items: tuple[Item, ...], left: LeftOfExtras) -> tuple[Piece, ...]:
     """The pieces of every design by size, and what is counted out."""
     found: list[Piece] = []
     for item in items:
-        sizes: dict[tuple[object, ...], tuple[Part, int]] = {}
-        for one in item.spots:
-            for sheet in one.thing.pieces:
-                upright, level = scores(sheet), scores(sheet, upright=False)
-                folds = (*(Fold(at, "valley") for at in upright), *(Fold(at, "valley", "level") for at in level))
+        things = {id(one.thing): one.thing for one in item.spots}  # one for every size of face, not for every place
+        times = Counter(id(one.thing) for one in item.spots)
+        sizes: dict[tuple[object, ...], Part] = {}
+        for key, thing in things.items():
+            for sheet in thing.pieces:
                 size = (sheet.name, *(round(side, 2) for side in sheet.size_mm))
-                name = sheet.name.replace("-", " ")
-                part = Part(
-                    f"extra_{sheet.name}",
-                    name,
-                    *sheet.size_mm,
-                    1,
-                    one.thing.sheet_stock or "card",
-                    "h" if len(upright) >= len(level) else "w",
-                    folds,
-                    told=frozenset({"B6"}),  # the maker's own count is that of the leaves, or of what else its stock is for
-                )
-                sizes[size] = (part, sizes[size][1] + 1 if size in sizes else 1)
-        for letter, (part, count) in enumerate(sizes.values()):
-            key = part.key if not letter else f"{part.key}_{letter + 1}"
-            found.append(replace(part, key=key, count=count * left.brief.quantity))
-        times = len(item.spots) * left.brief.quantity
-        found += [Count(one.key, one.name, one.count * times, one.stock, one.use) for one in item.thing.counts if times]
+                part = sizes.get(size) or _part(sheet, thing.sheet_stock or "card")
+                sizes[size] = replace(part, count=part.count + times[key])
+        for number, part in enumerate(sizes.values(), 1):
+            found.append(replace(part, key=part.key if number == 1 else f"{part.key}_{number}", count=part.count * left.brief.quantity))
+        all_ = len(item.spots) * left.brief.quantity
+        found += [Count(one.key, one.name, one.count * all_, one.stock, one.use) for one in item.thing.counts if all_]
     return tuple(found)
+
+
+def _part(sheet: Sheet, stock: str) -> Part:
+    """A piece as it is cut and folded; none of it yet. The maker's own count of pieces is that of the leaves, or of what else its stock is for."""
+    upright, level = scores(sheet), scores(sheet, upright=False)
+    folds = (*(Fold(at, "valley") for at in upright), *(Fold(at, "valley", "level") for at in level))
+    grain: Literal["h", "w"] = "h" if len(upright) >= len(level) else "w"
+    return Part(f"extra_{sheet.name}", sheet.name.replace("-", " "), *sheet.size_mm, 0, stock, grain, folds, told=frozenset({"B6"}))
 
 
 def _count(items: tuple[Item, ...], worst: Worst, ruler: Ruler) -> Figure:
