@@ -70,7 +70,9 @@ def _in_turns(run: Sequence[tuple[Item, Spot]]) -> tuple[Offer, ...]:
 
 
 THICK_MM: Final = 0.8
+"""A thing from so thick on counts as thick (house rule)."""
 GAPES_MM: Final = 2.0
+"""A book gapes from so much on, and from a quarter of its leaves (house rule)."""
 LEAF_WITH_EXTRAS_MM: Final = 0.3
 """A leaf as thick as this is card; with much put in, the book comes out too thick (house rule)."""
 
