@@ -109,13 +109,29 @@ def test_a_flap_shows_where_it_swings_to_and_a_fastener_its_other_half():
 
 
 def test_a_tab_reaches_past_the_edge_it_is_on():
+    """The leaves keep their size; the picture grows by what stands out."""
     for edge in ("right", "head", "tail"):
         book = put(of("journal"), {"kind": "tab", "edge": edge, "out_mm": 9, "places": at("page 5")})
         picture = opening(book, "page 5")
-        out = [one for one in rects(picture, "thing") if 9 in (one.width, one.height)]
-        assert len(out) == 1, edge
-        wide = 2 * make_plan(book).pages.leaf_width_mm
-        assert {"right": out[0].x + 9 > wide, "head": out[0].y < 0, "tail": out[0].y + 9 > 210}[edge]
+        out = next(one for one in rects(picture, "thing") if 9 in (one.width, one.height))
+        leaf = rects(picture, "leaf")[-1]
+        reach = {"right": out.x - leaf.x - leaf.width, "head": leaf.y - out.y - 9, "tail": out.y - leaf.y - leaf.height}
+        assert reach[edge] == pytest.approx(0)
+        grown = (picture.width - 2 * leaf.width, picture.height - leaf.height)
+        assert grown == pytest.approx((9, 0) if edge == "right" else (0, 9))
+
+
+@given(x=st.floats(-500, 2000), y=st.floats(-500, 2000), hinge=st.sampled_from(["left", "right", "head", "tail"]))
+def test_whatever_lies_off_the_page_is_in_the_picture_where_it_can_be_taken_back(x, y, hinge):
+    flap = {"kind": "flap", "goes": "none", "width_mm": 60, "height_mm": 40, "hinge": hinge}
+    picture = opening(put(of("journal"), {**flap, "places": at("page 5", x, y)}), "page 5")
+    for one in [shape for shape in picture.shapes if isinstance(shape, Rect)]:
+        assert -1e-6 <= one.x <= one.x + one.width <= picture.width + 1e-6
+        assert -1e-6 <= one.y <= one.y + one.height <= picture.height + 1e-6
+    grip, leaf = picture.spots[0], rects(picture, "leaf")[-1]
+    assert (grip.x - leaf.x, grip.y - leaf.y) == pytest.approx((x, y))
+    across = next(dim for dim in picture.dims if dim.side == "top")
+    assert across.start == pytest.approx(rects(picture, "leaf")[0].x), "the dimension stands over the leaf it measures"
 
 
 LINES = {

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import re
+from xml.etree import ElementTree
 
 import pytest
 
 from pleat.core import editing
 from pleat.core.planning import make_plan
 from pleat.demo import filled_journal
+from pleat.printing.further import pages_of
+from pleat.printing.layout import HEAD_MM
 from pleat.printing.parts import part_rows
 from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import print_sheets
@@ -69,3 +72,15 @@ def test_a_waterfalls_strip_has_a_mark_for_every_fold():
 def test_nothing_is_printed_of_extras_where_there_are_none():
     sheets = print_sheets(make_plan(of("journal")), "x", "a4")
     assert not [sheet for sheet in sheets if sheet.title.startswith(("where it lies", "what goes in"))]
+
+
+@pytest.mark.parametrize(("x", "y"), [(-300, 20), (900, 20), (20, -300), (20, 900), (20, 60)])
+def test_what_lies_off_the_page_is_printed_beside_the_words_and_on_the_paper(x, y):
+    plan = make_plan(put(of("journal"), {"kind": "pocket", "goes": "card", "places": at("page 5", x, y)}))
+    ((_, svg),) = (page for page in pages_of(plan.extras, plan, 210.0, 260.0) if page[0] == "where it lies")
+    marks = [{name: float(rect.get(name)) for name in ("x", "y", "width", "height")} for rect in ElementTree.fromstring(svg).iter("rect")]
+    begins = min(float(found) for found in re.findall(r'font-size="2.7" fill="#333" x="([\d.]+)"', svg))
+    assert len(marks) >= 3
+    for mark in marks:
+        assert 0 < mark["x"] < mark["x"] + mark["width"] < begins
+        assert HEAD_MM < mark["y"] < mark["y"] + mark["height"] < 260.0

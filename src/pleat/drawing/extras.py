@@ -14,7 +14,7 @@ from pleat.core.planning import Plan
 from pleat.core.units import Ruler
 from pleat.drawing.looks import main, strip
 from pleat.drawing.outlines import LINES, levels, names, outline, running
-from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape
+from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, framed
 from pleat.drawing.shapes import Spot as Place
 
 PIECES_PX: Final = (240.0, 250.0)
@@ -44,7 +44,7 @@ def shown_faces(faces: Iterable[Face], name: str) -> tuple[Face, ...]:
 
 
 def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Drawing:
-    """The face and its neighbour, with everything on them; what lies behind is dotted. Each thing has a spot of its own at its corner."""
+    """The face and its neighbour, with everything on them; what lies behind is dotted. Each thing has a spot of its own at its corner; what reaches past the page is in the picture."""
     faces = shown_faces(result.faces, name)
     ruler, x = plan.brief.ruler, 0.0
     shapes: list[Shape] = []
@@ -70,7 +70,7 @@ def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Dr
     if faces:
         dims.append(Dim("left", 0, faces[0].height_mm, ruler.number(faces[0].height_mm)))
     says = " and ".join(face.title for face in faces) or "no face"
-    return Drawing(max(x, 1.0), height, f"{says}, with what is put on.", shapes, dims=dims, spots=spots, room=(("bottom", 28.0),))
+    return framed(Drawing(max(x, 1.0), height, f"{says}, with what is put on.", shapes, dims=dims, spots=spots, room=(("bottom", 28.0),)))
 
 
 def _behind(face: Face, one: Spot, x: float) -> Shape:

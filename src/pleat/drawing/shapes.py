@@ -154,6 +154,41 @@ def moved(shape: Shape, x: float, y: float) -> Shape:
     return replace(shape, x=shape.x + x, y=shape.y + y)
 
 
+def framed(drawing: Drawing) -> Drawing:
+    """The drawing grown until every shape in it is inside, whatever lies past its edges; words and arcs are not reached for."""
+    points = [point for shape in drawing.shapes for point in _ends(shape)]
+    left, top = (min([0.0, *(point[axis] for point in points)]) for axis in (0, 1))
+    right, bottom = (max([far, *(point[axis] for point in points)]) for axis, far in ((0, drawing.width), (1, drawing.height)))
+    dims = tuple(replace(dim, start=dim.start - shift, end=dim.end - shift) for dim in drawing.dims for shift in [_along(dim, left, top)])
+    return replace(
+        drawing,
+        width=right - left,
+        height=bottom - top,
+        shapes=tuple(moved(shape, -left, -top) for shape in drawing.shapes),
+        dims=dims,
+        spots=tuple(replace(spot, x=spot.x - left, y=spot.y - top) for spot in drawing.spots),
+    )
+
+
+def _along(dim: Dim, left: float, top: float) -> float:
+    """How far the axis of a dimension line moves."""
+    return left if dim.side in ("top", "bottom") else top
+
+
+def _ends(shape: Shape) -> list[tuple[float, float]]:
+    """Points no straight shape reaches past."""
+    match shape:
+        case Rect():
+            return [(shape.x, shape.y), (shape.x + shape.width, shape.y + shape.height)]
+        case Line():
+            return [(shape.x1, shape.y1), (shape.x2, shape.y2)]
+        case Curve():
+            return [pair for letter, n in shape.commands if letter != "A" for pair in zip(n[::2], n[1::2], strict=True)]
+        case Group():
+            return [point for one in shape.shapes for point in _ends(one)]
+    return []
+
+
 def _shifted(letter: str, numbers: tuple[float, ...], x: float, y: float) -> tuple[float, ...]:
     """The numbers of a command; of an arc only its end moves."""
     first = 5 if letter == "A" else 0

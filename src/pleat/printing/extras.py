@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from itertools import accumulate
 from typing import Final
 
+from pleat.core.extras.base import Face
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.extras.crossing import mouth_band
 from pleat.core.extras.spots import Item, Spot, on_faces
@@ -123,7 +125,8 @@ def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: flo
     """One opening to scale, a number on each thing, and beside it what each is and where its corner lies; ``alike`` are those that have the same."""
     ruler = plan.brief.ruler
     faces = [face for face in result.faces if face.name in alike[0]]
-    share = min(1.0, wide * 0.55 / sum(face.width_mm for face in faces), 64.0 / max(face.height_mm for face in faces))
+    before, above, across, along = _extent(result, faces)
+    share = min(1.0, wide * 0.55 / (before + across), 64.0 / (above + along))
     shapes: list[Shape] = [
         Label(
             0,
@@ -133,7 +136,7 @@ def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: flo
             "start",
         )
     ]
-    x, top, lines, mouths = 0.0, 7.0, [], False
+    x, top, lines, mouths = before * share, 7.0 + above * share, [], False
     number = 0
     for face in faces:
         shapes.append(Rect(x, top, face.width_mm * share, face.height_mm * share, "edge"))
@@ -150,9 +153,9 @@ def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: flo
                     f"{number}  {item.title} {ruler.size(one.thing.width_mm, one.thing.height_mm)}, {face.title}: {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head"
                 )
         x += face.width_mm * share
-    high = top + max(face.height_mm for face in faces) * share
-    left = x + 6
-    y = top + 3.0
+    high = top + along * share
+    left = (before + across) * share + 6
+    y = 10.0
     more = [" and ".join(names) for names in alike[1:]]
     also = [f"The same on: {'; '.join(more[:ALSO])}{f' and {len(more) - ALSO} more' if len(more) > ALSO else ''}."] if more else []
     for line in [*lines, *also, *(["Crossed: keep it free of glue. Broken line: what slides in."] if mouths else [])]:
@@ -160,6 +163,18 @@ def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: flo
             shapes.append(Label(left, y, words, "small", "start"))
             y += LINE_MM
     return shapes, max(high, y) + GAP_MM
+
+
+def _extent(result: ExtrasResult, faces: Sequence[Face]) -> tuple[float, float, float, float]:
+    """How far things reach before and above an opening, and how wide and high it is from its corner to the last of them, mm."""
+    lefts = dict(zip((face.name for face in faces), accumulate((face.width_mm for face in faces), initial=0.0), strict=False))
+    boxes = [(lefts[one.face.name], one.box) for item in result.items for one in item.spots if one.face.name in lefts]
+    return (
+        max([0.0, *(-x - box[0] for x, box in boxes)]),
+        max([0.0, *(-box[1] for _, box in boxes)]),
+        max([sum(face.width_mm for face in faces), *(x + box[2] for x, box in boxes)]),
+        max([face.height_mm for face in faces] + [box[3] for _, box in boxes]),
+    )
 
 
 def _middle(one: Spot) -> tuple[float, float]:
@@ -183,7 +198,8 @@ def _scaled(one: Spot, share: float, x: float, y: float) -> list[Shape]:
     if made.mouth and not shape:
         a, b, c, d = (side * share for side in mouth_band(one))
         a, b, c, d = max(a, 0.0), max(b, 0.0), min(c, one.face.width_mm * share), min(d, one.face.height_mm * share)
-        found += [Line(x + a, y + b, x + c, y + d, "fold"), Line(x + a, y + d, x + c, y + b, "fold")]
+        if a < c and b < d:
+            found += [Line(x + a, y + b, x + c, y + d, "fold"), Line(x + a, y + d, x + c, y + b, "fold")]
         inside = one.thing.layers[-1]
         if one.thing.stands_mm:
             lx, ly = (one.x_mm + inside.x_mm) * share, (one.y_mm + inside.y_mm) * share
