@@ -42,8 +42,9 @@ class Window:
         return _found(rf'id="i-{name}" name="value" value="([^"]*)"', self.page)
 
     def edit(self, path: str, value: str) -> None:
-        """Returns once the server has acknowledged."""
-        data = urllib.parse.urlencode({"path": path, "value": value, "version": self.version, "window": "process"}).encode()
+        """In the pleat of the path, which is open; returns once the server has acknowledged."""
+        fields = {"path": path, "value": value, "version": self.version, "window": "process", "open": path.partition(".")[0]}
+        data = urllib.parse.urlencode(fields).encode()
         answer = self.opener.open(urllib.request.Request(f"{self.book}/edit", data, {"X-CSRFToken": self.token}), timeout=10)
         self.version = self._version(answer.read().decode())
 

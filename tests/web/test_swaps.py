@@ -8,6 +8,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from pleat.core.planning import PLEATS
 from pleat.services import books as service
 from pleat.store.database import transaction
 from tests.strategies import books
@@ -50,24 +51,39 @@ def parts(page: str) -> dict[str, str]:
     return {name: re.sub(r'aria-expanded="\w+"', "", text) for name, text in found.items()}
 
 
+def strips_of(page: str) -> dict[str, str]:
+    """The folded pleats, whether their bodies are as old as they are or not."""
+    return {name: text for name, _, text in re.findall(r'id="strip-(\w+)"( data-behind)?(.*?)</button>', page, re.S)}
+
+
 @settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
-@given(book=books, edits=st.lists(EDITS, min_size=1, max_size=3))
+@given(book=books, edits=st.lists(st.tuples(EDITS, st.sampled_from(["", "book", *PLEATS])), min_size=1, max_size=3))
 def test_the_swapped_page_is_the_reloaded_one(app, client, book, edits):
+    """What lies folded while the book changes is sent its strip, and its body when it is asked for."""
     with transaction(app.extensions["pleat_engine"]) as session:
         book_id = service.add(session, book, "", "made")
     shown = parts(client.get(f"/books/{book_id}").get_data(as_text=True))
     assert len(shown) == 11
-    for action, values in edits:
+    for (action, values), lies_open in edits:
         if action == "take":
             offered = re.findall(r'name="offer" value="(\w+)"', "".join(shown.values()))
             if not offered:
                 continue
             values = {"offer": offered[int(values["number"]) % len(offered)]}
         version = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
-        answer = client.post(f"/books/{book_id}/{action}", data={**values, "version": version, "window": "w"}, headers=HTMX)
+        answer = client.post(
+            f"/books/{book_id}/{action}", data={**values, "version": version, "window": "w", "open": lies_open}, headers=HTMX
+        )
         assert answer.status_code in (200, 422)
         if answer.status_code == 200:
-            shown |= parts(answer.get_data(as_text=True))
+            text = answer.get_data(as_text=True)
+            behind = re.findall(r'id="strip-(\w+)" data-behind', text)
+            assert lies_open not in behind
+            assert lies_open or not behind
+            strips = strips_of(text)
+            bodies = client.get(f"/books/{book_id}/bodies", query_string={"of": " ".join(behind), "open": lies_open}).get_data(as_text=True)
+            assert all(strips[name] == strips_of(bodies)[name] for name in behind), "the strip told it already"
+            shown |= parts(text) | parts(bodies)
         reloaded = parts(client.get(f"/books/{book_id}").get_data(as_text=True))
         for name in reloaded:
             assert shown[name] == reloaded[name], f"{name} is stale after {action} {values}"

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final
 
-from sqlalchemy import ColumnElement, delete, func, or_, select
-from sqlalchemy.orm import Session
+from sqlalchemy import ColumnElement, delete, exists, func, or_, select
+from sqlalchemy.orm import Session, aliased
 
 from pleat.core.book import Book
 from pleat.core.bookfile import LARGEST_FILE, read_book
@@ -57,22 +57,33 @@ def add(session: Session, book: Book, summary: str, window: str, label: str, now
 def load(session: Session, book_id: int, binned: bool = False) -> Stored:
     """The book as it stands. Raises NoSuchBook; a book in the bin is only found when ``binned`` is set."""
     row = _row(session, book_id, binned)
-    here = session.execute(
-        select(RevisionRow.label, RevisionRow.document).where(RevisionRow.book_id == book_id, RevisionRow.number == row.head)
+    here, other = RevisionRow.number == row.head, aliased(RevisionRow)
+    before = exists().where(other.book_id == row.id, other.number < row.head)
+    after = select(other.label).where(other.book_id == row.id, other.number > row.head).order_by(other.number).limit(1).scalar_subquery()
+    label, document, older, newer = session.execute(
+        select(RevisionRow.label, RevisionRow.document, before, after).where(RevisionRow.book_id == row.id, here)
     ).one()
     return Stored(
         id=row.id,
-        book=read_book(here.document),
+        book=_read.get(document) or _remembered(document, read_book(document)),
         version=row.version,
         changed_at=row.changed_at,
-        can_undo=here.label if _beside(session, row, -1) is not None else "",
-        can_redo=next(iter(session.scalars(select(RevisionRow.label).where(*_is(row.id, _beside(session, row, 1))))), ""),
+        can_undo=label if older else "",
+        can_redo=newer or "",
         binned=row.binned_at is not None,
     )
 
 
-def _is(book_id: int, number: int | None) -> tuple[ColumnElement[bool], ColumnElement[bool]]:
-    return RevisionRow.book_id == book_id, RevisionRow.number == (0 if number is None else number)
+_read: Final[dict[str, Book]] = {}
+"""Books by their documents, those read or written last: the next edit begins with what the one before it wrote."""
+_REMEMBERED: Final = 12
+
+
+def _remembered(document: str, book: Book) -> Book:
+    _read[document] = book
+    for old in list(_read)[:-_REMEMBERED]:
+        _read.pop(old, None)
+    return book
 
 
 def _beside(session: Session, row: BookRow, by: int) -> int | None:
@@ -127,6 +138,7 @@ def _document(book: Book) -> str:
     document = book.model_dump_json()
     if len(document) > LARGEST_FILE:
         raise BadBook([FieldProblem("", "the book", "", "It would be over 1 MB, more than Pleat can open again. Nothing was changed.")])
+    _remembered(document, book)
     return document
 
 

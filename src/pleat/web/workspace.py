@@ -20,7 +20,7 @@ from pleat.services.books import Opened, Outcome
 from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
 from pleat.web.database import reading, writing
-from pleat.web.pleats import QUESTIONS, book_view, stale, view
+from pleat.web.pleats import QUESTIONS, book_view, stale, strip_view, view
 
 pages = Blueprint("workspace", __name__, url_prefix="/books/<int:book_id>")
 
@@ -38,6 +38,18 @@ def show(book_id: int) -> str:
         questions=QUESTIONS,
         window=secrets.token_hex(8),
         open=wanted if wanted in PLEATS else "book",
+    )
+
+
+@pages.get("/bodies")
+def bodies(book_id: int) -> str:
+    """Pleats that lay folded while the book changed, as they are now."""
+    asked_for = asked.word(request.args, "of", 100).split()
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+    whole = [name for name in PLEATS if name in asked_for]
+    return render_template(
+        "_bodies.html", opened=opened, whole=whole, views=_views(opened, whole), questions=QUESTIONS, pleats=PLEATS, open=_open()
     )
 
 
@@ -189,6 +201,12 @@ def _window() -> str:
     return asked.word(request.form, "window", 40)
 
 
+def _open() -> str:
+    """The pleat that is open in the page; what lies folded is sent without its body. Nothing where the page does not say."""
+    shown = asked.word(request.values, "open", 10)
+    return shown if shown in (*PLEATS, "book") else ""
+
+
 def _version() -> int | None:
     """The version the page was on; None when the maker takes over what another window did."""
     return None if request.form.get("takeover") == "1" else asked.number(request.form, "version", -1, -1)
@@ -216,17 +234,22 @@ def _move(book_id: int, by: int) -> Response:
 
 
 def _swap(outcome: Outcome) -> Response:
-    opened = outcome.opened
+    opened, shown = outcome.opened, _open()
+    changed = stale(outcome.changed, ("extras",) if opened.plan.extras.idle else ())
+    folded = [name for name in changed if shown not in ("", name)]
+    whole = [name for name in changed if name not in folded]
     return make_response(
         render_template(
             "_swap.html",
             opened=opened,
-            views=_views(opened, stale(outcome.changed, ("extras",) if opened.plan.extras.idle else ())),
+            whole=whole,
+            folded=folded,
+            views=_views(opened, whole) | {name: strip_view(name, opened) for name in folded},
             said=outcome.said,
             questions=QUESTIONS,
             pleats=PLEATS,
             field=asked.word(request.form, "path"),
-            open="",
+            open=shown,
         )
     )
 

@@ -16,7 +16,7 @@ from pleat.web.display import drawn
 from pleat.web.forms import entries
 from pleat.web.pleats import extras, folded, laid, leaves, punched, sections, sewn, views  # noqa: F401 - makes what members need known
 from pleat.web.pleats.members import about
-from pleat.web.pleats.small import small
+from pleat.web.pleats.small import high, small
 
 READS: Final[dict[str, frozenset[str]]] = {
     "brief": frozenset({"paper", "pages"}),  # what it proposes to hold and cover the block with goes by the block
@@ -43,8 +43,13 @@ def view(name: str, opened: Opened) -> dict[str, Any]:
             "main": drawn(render_screen(looks.main(result, opened.plan), 820, 400)),
             "entries": entries(opened.book, name) if known else (),
         }
-    drawing = small(looks.strip(result, opened.plan), height=own.get("small_height", 132))
-    return {"handles": handles(result, opened.plan) if known else (), **own, "small": drawing}
+    return {"handles": handles(result, opened.plan) if known else (), **own, **strip_view(name, opened)}
+
+
+def strip_view(name: str, opened: Opened) -> dict[str, Any]:
+    """What the pleat needs where it lies folded."""
+    result = opened.plan[name]
+    return {"small": small(looks.strip(result, opened.plan), high(result))}
 
 
 def book_view(opened: Opened) -> dict[str, Any]:

@@ -47,7 +47,6 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
     rendered = render_screen(picture, min(max(TALL * picture.width / picture.height, NARROW), WIDE) + BESIDE, HIGH)
     used = {spot.face.name for each in result.items for spot in each.spots}
     return {
-        "small_height": 64,
         "main": drawn(rendered),
         "face": face,
         "beside": beside,

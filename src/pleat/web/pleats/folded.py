@@ -28,7 +28,6 @@ def _flat(result: FoldedBlock | HingedResult, opened: Opened, pleat: str) -> dic
         "partial": "pleats/pages/folded.html",
         "pleat": pleat,
         "main": drawn(render_screen(looks.main(result, plan), 610, 440)),
-        "small_height": 96,
         "on_drawing": [path for path in dict.fromkeys(one.path for one in result.spots) if path in paths],
         "by_itself": {one.path: plan.brief.ruler.number(one.by_itself_mm) for one in result.spots if one.by_itself_mm},
         "texts": {one.path: one.text for one in fields},

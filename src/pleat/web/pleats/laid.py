@@ -76,7 +76,6 @@ def laid(result: LaidResult, opened: Opened) -> dict[str, Any]:
     named = {path: path.split(".")[1] for path in others}
     return {
         "partial": "pleats/cover/laid.html",
-        "small_height": 84,
         "moves": opened.plan.binding.at != "edge",
         "main": flat,
         "close": [(name, drawn(render_screen(one, 230, 96, CLOSE))) for name, one in close_ups(result, opened).items()],
@@ -92,7 +91,6 @@ def wrap(result: WrapResult, opened: Opened) -> dict[str, Any]:
     """The wrap's own drawing, whose square is the form."""
     return {
         "partial": "pleats/cover/wrap.html",
-        "small_height": 64,
         "main": drawn(render_screen(looks.main(result, opened.plan), 820, 450)),
         "more": [one.path for one in entries(opened.book, "cover") if one.path.split(".")[1] not in ON_WRAP],
     }

@@ -44,7 +44,6 @@ def punched(result: PunchedResult, opened: Opened) -> dict[str, Any]:
         "partial": "pleats/binding/punched.html",
         "main": drawn(render_screen(looks.main(result, opened.plan), WIDTH, HEIGHT)),
         "side": drawn(render_screen(side, 360, 260)) if side else None,
-        "small_height": 132,
         "first": [one for one in fields if one.path.partition(".")[2] in FIRST],
         "rest": [one for one in fields if one.path.partition(".")[2] not in FIRST],
         "sizes": [offer for offer in result.offers if offer.group == GROUP],

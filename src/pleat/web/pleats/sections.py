@@ -42,7 +42,6 @@ def sections(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
     return {
         **shown,
         "partial": "pleats/pages/sections.html",
-        "small_height": 46 if len(result.sections) == 1 else 80,
         "groups": [
             (name, [offer for offer in result.offers if offer.group == name])
             for name in dict.fromkeys(offer.group for offer in result.offers)

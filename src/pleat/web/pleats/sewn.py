@@ -33,7 +33,6 @@ def sewn(result: SewnResult, opened: Opened) -> dict[str, Any]:
     return {
         "partial": "pleats/binding/sewn.html",
         "main": drawn(render_screen(looks.main(result, opened.plan), WIDTH, HEIGHT)),
-        "small_height": 132 if result.rows == 1 else 60,
         "steps": [one[0].upper() + one[1:] for one in words],
         "moves": moves,
         "own_fields": [one for one in entries(opened.book, "binding") if one.path.partition(".")[2] not in _ELSEWHERE],

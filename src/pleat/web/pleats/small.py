@@ -2,17 +2,68 @@
 
 from __future__ import annotations
 
+from functools import singledispatch
 from typing import Final
 
 from markupsafe import Markup
 
+from pleat.core.binding.hinged.record import HingedResult
+from pleat.core.binding.sewn import SewnResult
+from pleat.core.cover.laid import LaidResult
+from pleat.core.cover.wrapped import WrapResult
+from pleat.core.extras.compute import ExtrasResult
+from pleat.core.pages.folded import FoldedBlock
+from pleat.core.pages.sectioned import SectionsBlock
+from pleat.core.paper.compute import PaperResult
+from pleat.core.plan import PleatResult
 from pleat.drawing.shapes import Drawing
 from pleat.drawing.svg import Pen, render_screen
 
 SMALL: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=2)
 
 
-def small(drawing: Drawing, width: float = 44, height: float = 132) -> Markup:
+@singledispatch
+def high(_result: PleatResult) -> float:
+    """How high a result's drawing may be on the folded pleat, px; one that is wide is kept low, so that its lines stay as strong as the others'."""
+    return 132
+
+
+@high.register
+def _extras(_result: ExtrasResult) -> float:
+    return 64
+
+
+@high.register
+def _laid(_result: LaidResult) -> float:
+    return 84
+
+
+@high.register
+def _wrap(_result: WrapResult) -> float:
+    return 64
+
+
+@high.register
+def _sections(result: SectionsBlock) -> float:
+    return 46 if len(result.sections) == 1 else 80
+
+
+@high.register
+def _sewn(result: SewnResult) -> float:
+    return 132 if result.rows == 1 else 60
+
+
+@high.register
+def _paper(_result: PaperResult) -> float:
+    return 60
+
+
+@high.register
+def _folded(_result: FoldedBlock | HingedResult) -> float:
+    return 96
+
+
+def small(drawing: Drawing, height: float = 132, width: float = 44) -> Markup:
     """A drawing without numbers, in its own proportions; the pleat's words say what it is."""
     svg = render_screen(drawing, width, height, SMALL, css="small-drawing").svg
     return Markup(svg.replace('role="img"', 'aria-hidden="true"', 1))

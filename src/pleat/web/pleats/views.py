@@ -41,7 +41,6 @@ def paper(result: PaperResult, opened: Opened) -> dict[str, Any]:
     papers, brief_ = opened.book.paper.by_key(), opened.plan.brief
     used = result.roles
     return {
-        "small_height": 60,
         "roles": ROLES,
         "in_materials": [role for role in used if papers[role].stock_id],
         "sheets": [

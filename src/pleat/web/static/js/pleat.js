@@ -58,6 +58,21 @@
     restoreRefused(scope);
   }
 
+  // --- pleats that lay folded while the book changed ---------------------------------------------------------------
+  // An answer brings their strips; their bodies follow when nothing is asked for a moment, or when one is opened.
+  let quiet = null;
+  function catchUp() {
+    clearTimeout(quiet);
+    const form = document.getElementById("behind"), names = [...document.querySelectorAll(".strip[data-behind]")].map((strip) => strip.parentElement.dataset.pleat);
+    if (!form || !names.length) return;
+    form.elements.of.value = names.join(" ");
+    form.dispatchEvent(new Event("behind"));
+  }
+  document.addEventListener("htmx:after:swap", () => {
+    clearTimeout(quiet);
+    if (document.querySelector(".strip[data-behind]")) quiet = setTimeout(catchUp, 300);
+  });
+
   // --- what could not be taken ---------------------------------------------------------------------------------
   // It stays in its field whatever is swapped, shows on the folded strip, and comes back after a reload of the page.
   // A fraction stands twice in the page, drawn and to be read aloud; kept as it is read aloud.
@@ -229,7 +244,10 @@
         url.searchParams.set("open", name);
         if (step && main.dataset.open !== name) history.pushState({ pleat: name }, "", url);
         main.dataset.open = name;
+        main.setAttribute("hx-vals:inherited", JSON.stringify({ ...JSON.parse(main.getAttribute("hx-vals:inherited")), open: name }));
         showOpen();
+        const strip = document.getElementById("strip-" + name);
+        if (strip && strip.hasAttribute("data-behind")) catchUp();
         const head = document.getElementById("head-" + name);
         head.closest(".body, .book").scrollTop = 0;
         if (matchMedia("(max-width: 760px)").matches) main.scrollIntoView({ block: "start" });
@@ -240,10 +258,16 @@
         this.go(NAMES.includes(name) ? name : "book", false);
       },
       toStep(key) {
+        const arrive = () => {
+          if (document.querySelector("#strip-bench[data-behind]")) return;
+          document.removeEventListener("htmx:after:swap", arrive);
+          const step = document.getElementById("step-" + key);
+          step.scrollIntoView({ block: "center" });
+          step.querySelector("button").focus({ preventScroll: true });
+        };
         this.go("bench", true);
-        const step = document.getElementById("step-" + key);
-        step.scrollIntoView({ block: "center" });
-        step.querySelector("button").focus({ preventScroll: true });
+        document.addEventListener("htmx:after:swap", arrive);
+        arrive();
       },
       switchDark() {
         const dark = document.documentElement.dataset.theme !== "dark";
