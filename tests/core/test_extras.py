@@ -15,6 +15,7 @@ from pleat.core.errors import BadBook
 from pleat.core.extras import placing
 from pleat.core.extras.goesin import EASE_MM
 from pleat.core.extras.gussets import most, side_of, within
+from pleat.core.extras.record import Extras
 from pleat.core.planning import make_plan
 from pleat.core.structures.dressing import PHOTOS
 from pleat.core.units import RULERS
@@ -592,3 +593,24 @@ def test_whatever_is_put_anywhere_is_planned_and_its_fixes_apply(data):
     for check in plan.extras.checks:
         for offer in check.offers:
             assert editing.apply(book, offer.changes) != book
+
+
+@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large])
+@given(st.data())
+def test_a_plan_that_starts_from_the_one_before_is_the_plan_made_anew(data):
+    """Designs changed, added, taken out or of one title with another, on a leaf of another size or ruler, in any order of edits."""
+    name = data.draw(st.sampled_from(["journal", "rings", "nested"]))
+    faces = [face.name for face in make_plan(of(name)).extras.faces][:12]
+    plan = None
+    for _ in range(3):
+        book = of(
+            name, *data.draw(st.sampled_from([(), (("brief.ruler", "in"),), (("brief.leaf_width_mm", 111.0),), (("cover.kind", "bare"),)]))
+        )
+        kept = {one.key: one.record for one in plan.extras.items} if plan and data.draw(st.booleans()) else {}
+        book = book.model_copy(update={"extras": Extras(items={**kept, **data.draw(put_in(faces)).items})})
+        after = make_plan(book, before=plan)
+        assert after == make_plan(book)
+        assert after.extras.steps == make_plan(book).extras.steps
+        plan = after
+    again = make_plan(editing.edit(book, {"brief.quantity": "2"}), before=plan)
+    assert again == make_plan(editing.edit(book, {"brief.quantity": "2"}))

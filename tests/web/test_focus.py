@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.web.conftest import open_book, typed
 
@@ -96,6 +96,44 @@ def test_what_is_typed_goes_before_a_nudge_on_its_way(desk: Page):
     settled(desk)
     expect(desk.locator("#i-binding-station-0")).to_have_value("50")
     expect(desk.locator("#grip-binding-station-0")).to_have_attribute("aria-valuetext", "50 mm")
+
+
+def test_what_is_typed_while_an_answer_is_on_its_way_stays_whatever_comes_of_it(desk: Page):
+    held: list[Route] = []
+    desk.route("**/bodies?*", lambda route: held.append(route))
+    open_book(desk, "Dark-sky log", "cover")
+    typed(desk, "cover.square_mm", "4")
+    while not held:
+        desk.wait_for_timeout(50)
+    square = desk.locator("#i-cover-square-mm")
+    typed(desk, "cover.square_mm", "a smidge")
+    held[0].continue_()
+    expect(desk.locator(".strip[data-behind]")).to_have_count(0)
+    expect(square).to_have_value("a smidge")
+    expect(desk.locator("#n-cover-square-mm")).to_contain_text("not a length I can read")
+    expect(square).to_have_value("a smidge")
+
+
+def test_what_lies_folded_follows_when_there_is_time_or_when_it_is_opened(desk: Page):
+    asked: list[str] = []
+    desk.on("request", lambda request: asked.append(request.url) if "/bodies" in request.url else None)
+    open_book(desk, "Dark-sky log", "cover")
+    typed(desk, "cover.square_mm", "4")
+    expect(desk.locator("#strip-cutting[data-behind]")).to_have_count(1)
+    expect(desk.locator("#strip-cutting[data-behind]")).to_have_count(0)
+    assert len(asked) == 1
+    assert set(re.findall(r"\w+", asked[0].partition("of=")[2].partition("&")[0])) == {"cutting", "bench"}
+    typed(desk, "cover.square_mm", "6")
+    expect(desk.locator("#strip-cover .strip-figure")).to_contain_text("217")
+    desk.locator("#strip-cutting").click()
+    expect(desk.locator("#body-cutting")).to_contain_text("217")
+    desk.locator("#strip-cover").click()
+    typed(desk, "cover.square_mm", "5")
+    expect(desk.locator("#strip-bench[data-behind]")).to_have_count(1)
+    desk.locator("#strip-book").click()
+    desk.get_by_role("button", name="to the bench").click()
+    expect(desk.locator("#body-bench [id^=step-]:focus-within")).to_have_count(1)
+    expect(desk.locator("#strip-bench[data-behind]")).to_have_count(0)
 
 
 def test_keys_work_from_a_choice_are_listed_and_can_be_switched_off(desk: Page):

@@ -14,6 +14,7 @@ from pleat.core.planning import chosen, make_plan
 from pleat.core.recipes import RECIPES, recipe
 from pleat.services import books as service
 from pleat.store.database import transaction
+from pleat.store.models import BookRow
 from tests.web.conftest import open_book, typed
 from tests.web.test_swaps import parts
 
@@ -193,3 +194,22 @@ def test_every_offer_on_the_pleat_is_taken_by_its_button(app, client, name):
         client.post(f"/books/{book_id}/undo", data={"version": version, "window": "w"}, headers={"HX-Request": "true"})
         page = client.get(f"/books/{book_id}?open=binding").get_data(as_text=True)
     assert json.loads(write_book(recipe(name).book()))["binding"]["kind"] == make_plan(recipe(name).book()).brief.made_of.binding.name
+
+
+@pytest.mark.parametrize("name", HELD)
+def test_what_is_ticked_on_the_figures_shown_stays_ticked(app, client, name):
+    """The steps are signed with what the maker's punches can do, as they are shown; the shelf marks the book as its pleats do."""
+    book_id = stored(app, name)
+    with transaction(app.extensions["pleat_engine"]) as session:
+        opened = service.open_book(session, book_id)
+        about = json.loads(session.get_one(BookRow, book_id).summary)
+    marks = {result.mark for _, result in opened.plan}
+    assert about["mark"] == next((mark for mark in ("stop", "watch") if mark in marks), "fine")
+    for step in [one.step.key for one in opened.plan.bench.work]:
+        version = re.search(r'name="version" value="(\d+)"', client.get(f"/books/{book_id}").get_data(as_text=True))[1]
+        answer = client.post(f"/books/{book_id}/tick", data={"step": step, "done": "1", "version": version, "window": "w"})
+        assert answer.status_code == 200
+    with transaction(app.extensions["pleat_engine"]) as session:
+        bench = service.open_book(session, book_id).plan.bench
+    assert all(one.done and not one.changed for one in bench.work)
+    assert not bench.checks

@@ -83,13 +83,16 @@ def _chosen(block: BlockKind, binding: BindingKind, cover: CoverKind, extras_: t
     return Chosen(block, binding, cover, extras_)
 
 
-def make_plan(book: Book, tools: Tools = NO_TOOLS) -> Plan:
-    """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check."""
+def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
+    """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check.
+
+    ``before`` is a plan of much the same book; what is as it was there is not worked out again. The plan is the same without it.
+    """
     brief_ = brief.compute(book.brief, chosen(book))
     paper_ = paper.compute(book.paper, brief_)
     to_pages = LeftOfPages(brief_, paper_, book.paper.papers)
     pages_ = _block(book, to_pages)
-    extras_ = extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_))
+    extras_ = extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_), before.extras if before else None)
     to_binding = LeftOfBinding(**_so_far(to_pages), pages=pages_, extras=extras_, tools=tools)
     binding_ = _binding(book, to_binding)
     to_cover = LeftOfCover(**_so_far(to_binding), binding=binding_)

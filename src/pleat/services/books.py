@@ -18,7 +18,7 @@ from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.materials.items import Material, Paper, ThreadSpool
 from pleat.core.materials.tools import Tools
 from pleat.core.overview import Good, Overview, overview
-from pleat.core.planning import PLEATS, Plan, make_plan
+from pleat.core.planning import PLEATS, Plan
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import render_standing
@@ -83,7 +83,7 @@ def folded_once(paper: Paper) -> tuple[float, float]:
 
 def add(session: Session, book: Book, window: str, label: str) -> int:
     """Store a finished Book under a new id."""
-    return repository.add(session, book, summary(book, make_plan(book)), window, label, now())
+    return repository.add(session, book, summary(book, plan_of(book, materials.tools(session))), window, label, now())
 
 
 def change(session: Session, book_id: int, version: int | None, window: str, label: str, alter: Callable[[Book], Book]) -> Outcome:
@@ -99,7 +99,7 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     after = alter(before.book)
     if after == before.book:
         return Outcome(before, () if version == before.stored.version else PLEATS)
-    plan = plan_of(after, before.tools)
+    plan = plan_of(after, before.tools, before.plan)
     if _on_ruler(after, before.book) == before.book:
         stored = repository.amend(session, before.stored, after, summary(after, plan), window, now())
         return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods), PLEATS)
@@ -107,7 +107,7 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     said = counts.settle(session, book_id, before.book, after, plan)
     same = after.paper == before.book.paper
     counted, otherwise = (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
-    plan = plan if counted == after else plan_of(counted, before.tools)
+    plan = plan if counted == after else plan_of(counted, before.tools, plan)
     opened = Opened(replace(stored, book=counted), plan, before.tools, otherwise, offered.goods(session, plan))
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 

@@ -14,9 +14,9 @@ from sqlalchemy.orm import Session
 
 from pleat.core.bookfile import read_book, write_book
 from pleat.core.materials.table import write_table
-from pleat.core.planning import make_plan
-from pleat.services import books, counts
+from pleat.services import books, counts, materials
 from pleat.services.following import let_go
+from pleat.services.planned import plan_of
 from pleat.store import books as book_store
 from pleat.store import items as item_store
 
@@ -44,7 +44,7 @@ def _about(session: Session, book_id: int, summary: str) -> dict[str, Any]:
     if "portrait" in about:
         return about
     book = book_store.load(session, book_id).book
-    fresh: dict[str, Any] = json.loads(books.summary(book, make_plan(book)))
+    fresh: dict[str, Any] = json.loads(books.summary(book, plan_of(book, materials.tools(session))))
     return fresh
 
 

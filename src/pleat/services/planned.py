@@ -20,13 +20,14 @@ class _Asked:
     text: str
     tools: Tools
     book: Book = field(compare=False)
+    before: Plan | None = field(compare=False)
 
 
 @lru_cache(maxsize=KEPT)
 def _plan(asked: _Asked) -> Plan:
-    return make_plan(asked.book, asked.tools)
+    return make_plan(asked.book, asked.tools, asked.before)
 
 
-def plan_of(book: Book, tools: Tools = NO_TOOLS) -> Plan:
-    """The plan of a book for a maker with these tools, as ``make_plan`` gives it."""
-    return _plan(_Asked(book.model_dump_json(), tools, book))
+def plan_of(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
+    """The plan of a book for a maker with these tools, as ``make_plan`` gives it; ``before`` is that of the book before it was changed."""
+    return _plan(_Asked(book.model_dump_json(), tools, book, before))

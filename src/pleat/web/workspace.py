@@ -13,10 +13,11 @@ from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.labels import label_of
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.paper.record import ROLES
-from pleat.core.planning import PLEATS, make_plan
+from pleat.core.planning import PLEATS
 from pleat.services import books, counts, materials, offered
 from pleat.services import threads as threads_
 from pleat.services.books import Opened, Outcome
+from pleat.services.planned import plan_of
 from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
 from pleat.web.database import reading, writing
@@ -67,7 +68,7 @@ def take(book_id: int) -> Response:
         tools = materials.tools(session)
 
     def alter(book: Book) -> Book:
-        for _, result in make_plan(book, tools):
+        for _, result in plan_of(book, tools):
             for offer in (*result.offers, *(offer for check in result.checks for offer in check.offers)):
                 if offer.key == key:
                     return editing.apply(book, offer.changes)
@@ -79,9 +80,10 @@ def take(book_id: int) -> Response:
 @pages.post("/tick")
 def tick(book_id: int) -> Response:
     key, done = asked.word(request.form, "step"), request.form.get("done") == "1"
-    return change(
-        book_id, f"{'ticked' if done else 'unticked'}: {key.replace('_', ' ')}", lambda book: books.tick(book, make_plan(book), key, done)
-    )
+    with reading() as session:
+        tools = materials.tools(session)
+    said = f"{'ticked' if done else 'unticked'}: {key.replace('_', ' ')}"
+    return change(book_id, said, lambda book: books.tick(book, plan_of(book, tools), key, done))
 
 
 @pages.post("/stations")

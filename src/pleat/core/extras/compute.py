@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Final, Literal
 
@@ -17,10 +17,10 @@ from pleat.core.extras.faces import by_name, faces_of
 from pleat.core.extras.kinds import EXTRAS
 from pleat.core.extras.record import Extras
 from pleat.core.extras.spots import Item, Spot, spot
-from pleat.core.extras.spreads import spreads
+from pleat.core.extras.spreads import spreading, spreads
 from pleat.core.folding.sheet import Piece as Sheet
 from pleat.core.folding.sheet import scores
-from pleat.core.plan import Count, Figure, Fold, Part, Piece, PleatResult, Rule
+from pleat.core.plan import Count, Figure, Fold, Offer, Part, Piece, PleatResult, Rule, Step
 from pleat.core.units import Ruler
 from pleat.core.words import many
 
@@ -30,16 +30,29 @@ NOTHING: Final = Estimate.exact(0.0)
 EMPTY: Final = Bulk(())
 
 
+@dataclass(frozen=True)
+class Worked:
+    """A design with what follows from it alone: its patches at every place, its pieces, its steps, the ways to spread it."""
+
+    item: Item
+    put: tuple[tuple[Spot, tuple[Patch, ...]], ...]
+    parts: tuple[Piece, ...]
+    steps: tuple[Step, ...]
+    spreads: tuple[Offer, ...]
+
+
 @dataclass(frozen=True, kw_only=True)
 class ExtrasResult(PleatResult):
     """What is put in: ``items`` by their keys, ``faces`` of the book, and the ``bulk`` by place. ``added`` is what they add at the spine,
-    ``worst`` where they lie thickest."""
+    ``worst`` where they lie thickest; ``left`` and ``worked`` are what it came from."""
 
     added: Estimate
     worst: Worst
     faces: tuple[Face, ...]
     items: tuple[Item, ...] = ()
     bulk: Bulk = EMPTY
+    left: LeftOfExtras = field(compare=False, repr=False)
+    worked: tuple[Worked, ...] = field(default=(), compare=False, repr=False)
 
     @property
     def idle(self) -> bool:
@@ -64,8 +77,9 @@ def beyond(worst: Estimate, spine: Estimate) -> Estimate:
     return worst if not spine.likely else Estimate(max(worst.likely - spine.likely, 0.0), worst.doubts)
 
 
-def compute(extras: Extras, left: LeftOfExtras) -> ExtrasResult:
-    """What the extras add. A place on a face that is not there is kept, and told."""
+def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = None) -> ExtrasResult:
+    """What the extras add. A place on a face that is not there is kept, and told. What a design comes to is taken from ``before``
+    where it was worked out from the same."""
     faces = faces_of(left.pages, covered=left.brief.made_of.cover.name != "bare")
     if not extras.items:
         nothing = Figure(
@@ -76,10 +90,12 @@ def compute(extras: Extras, left: LeftOfExtras) -> ExtrasResult:
             how="No pockets, flaps, bands or pictures are in this book.",
             rules=(),
         )
-        return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, faces=faces)
+        return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, faces=faces, left=left)
     named = by_name(faces)
-    items = _told_apart(_item(key, record, named, left) for key, record in extras.items.items() if isinstance(record, Extra))
-    put = tuple((one, patches(item, one)) for item in items for one in item.spots)
+    known = {one.item.key: one for one in before.worked} if before and before.left == left else {}
+    works = _worked(extras, named, left, known)
+    items = tuple(one.item for one in works)
+    put = tuple(pair for one in works for pair in one.put)
     bulk = Bulk(tuple(patch for _, own in put for patch in own))
     worst, spine = bulk.worst(), bulk.worst(AT_SPINE_MM)
     ruler = left.brief.ruler
@@ -87,23 +103,35 @@ def compute(extras: Extras, left: LeftOfExtras) -> ExtrasResult:
         key_figure=_count(items, worst, ruler),
         figures=_figures(items, bulk, worst, ruler),
         checks=checks.find(Asked(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)),
-        offers=spreads(items, faces),
-        parts=_parts(items, left),
-        steps=steps.of(items, left),
+        offers=tuple(offer for one in works for offer in one.spreads),
+        parts=tuple(part for one in works for part in one.parts),
+        steps=(*(step for one in works for step in one.steps), *steps.filling(items)),
         added=spine.thick,
         worst=worst,
         items=items,
         faces=faces,
         bulk=bulk,
+        left=left,
+        worked=works,
     )
 
 
-def _told_apart(items: Iterable[Item]) -> tuple[Item, ...]:
-    """The designs, those of one title numbered."""
-    found, seen = [], Counter[str]()
-    for item in items:
-        seen[item.title] += 1
-        found.append(replace(item, number=seen[item.title]) if seen[item.title] > 1 else item)
+def _worked(extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known: Mapping[str, Worked]) -> tuple[Worked, ...]:
+    """The designs, those of one title numbered, with what follows from each alone."""
+    found, seen, on = [], Counter[str](), spreading(tuple(named.values()))
+    for key, record in extras.items.items():
+        if not isinstance(record, Extra):
+            continue
+        old = known.get(key)
+        item = old.item if old and old.item.record == record else _item(key, record, named, left)
+        seen[item.thing.title] += 1
+        number = seen[item.thing.title] if seen[item.thing.title] > 1 else 0
+        if old and old.item is item and item.number == number:
+            found.append(old)
+            continue
+        item = replace(item, number=number)
+        put = tuple((one, patches(item, one)) for one in item.spots)
+        found.append(Worked(item, put, _parts(item, left), steps.of(item, left), spreads(item, on)))
     return tuple(found)
 
 
@@ -141,23 +169,22 @@ def patches(item: Item, one: Spot) -> tuple[Patch, ...]:
     return tuple(found)
 
 
-def _parts(items: tuple[Item, ...], left: LeftOfExtras) -> tuple[Piece, ...]:
-    """The pieces of every design by size, and what is counted out."""
-    found: list[Piece] = []
-    for item in items:
-        things = {id(one.thing): one.thing for one in item.spots}  # one for every size of face, not for every place
-        times = Counter(id(one.thing) for one in item.spots)
-        sizes: dict[tuple[object, ...], Part] = {}
-        for key, thing in things.items():
-            for sheet in thing.pieces:
-                size = (sheet.name, *(round(side, 2) for side in sheet.size_mm))
-                part = sizes.get(size) or _part(sheet, thing.sheet_stock or "card")
-                sizes[size] = replace(part, count=part.count + times[key])
-        for number, part in enumerate(sizes.values(), 1):
-            found.append(replace(part, key=part.key if number == 1 else f"{part.key}_{number}", count=part.count * left.brief.quantity))
-        all_ = len(item.spots) * left.brief.quantity
-        found += [Count(one.key, one.name, one.count * all_, one.stock, one.use) for one in item.thing.counts if all_]
-    return tuple(found)
+def _parts(item: Item, left: LeftOfExtras) -> tuple[Piece, ...]:
+    """The pieces of a design by size, and what is counted out."""
+    things = {id(one.thing): one.thing for one in item.spots}  # one for every size of face, not for every place
+    times = Counter(id(one.thing) for one in item.spots)
+    sizes: dict[tuple[object, ...], Part] = {}
+    for key, thing in things.items():
+        for sheet in thing.pieces:
+            size = (sheet.name, *(round(side, 2) for side in sheet.size_mm))
+            part = sizes.get(size) or _part(sheet, thing.sheet_stock or "card")
+            sizes[size] = replace(part, count=part.count + times[key])
+    cut = (
+        replace(part, key=part.key if number == 1 else f"{part.key}_{number}", count=part.count * left.brief.quantity)
+        for number, part in enumerate(sizes.values(), 1)
+    )
+    all_ = len(item.spots) * left.brief.quantity
+    return (*cut, *(Count(one.key, one.name, one.count * all_, one.stock, one.use) for one in item.thing.counts if all_))
 
 
 def _part(sheet: Sheet, stock: str) -> Part:

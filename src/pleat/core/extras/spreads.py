@@ -16,7 +16,7 @@ At = tuple[str, float | None, float | None]
 
 
 @dataclass(frozen=True)
-class _Faces:
+class Faces:
     """The fronts of the leaves, or all good faces; every third of them; every third pair that faces each other."""
 
     leaves: bool
@@ -25,26 +25,29 @@ class _Faces:
     pairs: tuple[Face, ...]
 
 
-def spreads(items: Sequence[Item], faces: Sequence[Face]) -> tuple[Offer, ...]:
-    """Each design on several faces at once: every third leaf, every leaf, alternate corners, facing pairs."""
+def spreading(faces: Sequence[Face]) -> Faces:
+    """The faces a design may be spread over."""
     covers = {face.name for face in faces if face.cover}
     inner = [face for face in faces if not face.cover]
     fronts = tuple(face for face in inner if face.spine == "left")
     used = fronts or tuple(face for face in inner if face.good)
     pairs = [face for face in inner if face.spine == "right" and face.facing and face.facing not in covers]
-    on = _Faces(bool(fronts), used, used[::3], tuple(pairs[::3]))
+    return Faces(bool(fronts), used, used[::3], tuple(pairs[::3]))
+
+
+def spreads(item: Item, on: Faces) -> tuple[Offer, ...]:
+    """A design on several faces at once: every third leaf, every leaf, alternate corners, facing pairs."""
     found = []
-    for item in items:
-        now = [(place.on, place.x_mm, place.y_mm) for place in item.record.places]
-        for label, places in _ways(item, on):
-            limited = places[:MOST_SPREAD]
-            if limited and limited != now:
-                new = [{"on": name, "x_mm": x, "y_mm": y} for name, x, y in limited]
-                found.append(Offer(f"{label}: {len(new)}", ((f"extras.items.{item.key}.places", new),), group=f"spread {item.key}"))
+    now = [(place.on, place.x_mm, place.y_mm) for place in item.record.places]
+    for label, places in _ways(item, on):
+        limited = places[:MOST_SPREAD]
+        if limited and limited != now:
+            new = [{"on": name, "x_mm": x, "y_mm": y} for name, x, y in limited]
+            found.append(Offer(f"{label}: {len(new)}", ((f"extras.items.{item.key}.places", new),), group=f"spread {item.key}"))
     return tuple(found)
 
 
-def _ways(item: Item, on: _Faces) -> Iterator[tuple[str, list[At]]]:
+def _ways(item: Item, on: Faces) -> Iterator[tuple[str, list[At]]]:
     """(what it is called, places) of every way to spread a design, where its first place lies on its face."""
     first = item.record.places[0] if item.record.places else None
     x, y = (first.x_mm, first.y_mm) if first else (None, None)

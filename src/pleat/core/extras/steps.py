@@ -34,39 +34,37 @@ def _missing(slip: str, item: Item) -> Missing:
     )
 
 
-def of(items: Sequence[Item], left: LeftOfExtras) -> tuple[Step, ...]:
-    """The steps of every design that is put somewhere, and one at the end that lists what goes in where."""
+def filling(items: Sequence[Item]) -> tuple[Step, ...]:
+    """The last step, which lists what goes in where; none where nothing is filled."""
     put = [item for item in items if item.spots]
-    found = [step for item in put for step in _steps(item, left)]
     filled = [item for item in put if item.thing.work.fill]
-    if filled:
-        words = " ".join(f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}" for item in filled)
-        found.append(
-            Step(
-                "extras_fill",
-                "Fill what was made, last of all",
-                words,
-                needs=tuple(f"extra_{item.key}.on" for item in put if item.thing.work.fix),
-                gives=(FILLED,),
-                tags=frozenset({"insert"}),
-                signature=signature(*(item.key for item in filled)),
-                minutes=2 * len(filled),
-            )
-        )
-    return tuple(found)
+    if not filled:
+        return ()
+    return (
+        Step(
+            "extras_fill",
+            "Fill what was made, last of all",
+            " ".join(f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}" for item in filled),
+            needs=tuple(f"extra_{item.key}.on" for item in put if item.thing.work.fix),
+            gives=(FILLED,),
+            tags=frozenset({"insert"}),
+            signature=signature(*(item.key for item in filled)),
+            minutes=2 * len(filled),
+        ),
+    )
 
 
-def _steps(item: Item, left: LeftOfExtras) -> list[Step]:
-    """What is done on flat sheets, made and put on for one design."""
+def of(item: Item, left: LeftOfExtras) -> tuple[Step, ...]:
+    """What is done on flat sheets, made and put on for one design; nothing where it is put nowhere."""
+    if not item.spots:
+        return ()
     work, key, count, ruler = item.thing.work, f"extra_{item.key}", len(item.spots), left.brief.ruler
     places = "; ".join(
         f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head" for one in item.spots[:NAMED]
     ) + (f" and {count - NAMED} more" if count > NAMED else "")
     mark = signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in item.spots))
     stock = f"{item.thing.sheet_stock}.cut" if item.thing.sheet_stock and item.thing.pieces else "leaf.cut"
-    bound = any(
-        one.face.cover for one in item.spots
-    )  # the cover is there once the book is bound, after all that has to be dry before it is shut
+    bound = any(one.face.cover for one in item.spots)  # the cover is there after all that has to be dry before it is shut
     found = []
     if work.flat:
         found.append(
@@ -115,4 +113,4 @@ def _steps(item: Item, left: LeftOfExtras) -> list[Step]:
                 missing=next((_missing(slip, item) for tag, slip in LATE.items() if tag in work.tags), None),
             )
         )
-    return found
+    return tuple(found)

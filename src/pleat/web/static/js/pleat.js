@@ -108,13 +108,9 @@
     }
     for (const pleat of document.querySelectorAll(".pleat")) pleat.toggleAttribute("data-refused", Boolean(pleat.querySelector("[aria-invalid=true]")));
   }
-  // A field that was just sent shows what the book now holds, unless more was typed meanwhile.
-  let refused = false;
-  function showStored() {
-    if (refused) return;
-    for (const input of document.querySelectorAll("input[data-sent]")) {
-      const failed = input.form && input.form.hasAttribute("hx-morph-skip");
-      if (failed) continue;
+  // A field whose text was taken shows what the book now holds, unless more was typed meanwhile; what others sent is still on its way.
+  function showStored(form) {
+    for (const input of form.querySelectorAll("input[data-sent]")) {
       if (input.value === input.dataset.sent) input.value = input.getAttribute("value") || "";
       delete input.dataset.sent;
     }
@@ -131,9 +127,7 @@
   // What could not be taken stays in its field, whatever else is swapped around it.
   document.addEventListener("htmx:before:swap", (event) => {
     rememberFocus();
-    const ctx = event.detail.ctx;
-    refused = Boolean(ctx && ctx.response && ctx.response.status >= 400);
-    const form = ctx && ctx.sourceElement && ctx.sourceElement.closest && ctx.sourceElement.closest("form.field");
+    const ctx = event.detail.ctx, form = ctx && ctx.sourceElement && ctx.sourceElement.closest && ctx.sourceElement.closest("form.field");
     if (!form) return;
     const input = form.querySelector("input[name=value], input[data-typed]");
     const failed = ctx.response && ctx.response.status === 422;
@@ -155,9 +149,10 @@
     }
   });
 
-  document.addEventListener("htmx:after:swap", () => {
-    showStored();
-    if (!refused) showSaved();
+  document.addEventListener("htmx:after:swap", (event) => {
+    const ctx = event.detail.ctx, taken = !(ctx && ctx.response && ctx.response.status >= 400), form = ctx && ctx.sourceElement && ctx.sourceElement.closest("form");
+    if (taken && form) showStored(form);
+    if (taken) showSaved();
     for (const input of document.querySelectorAll(".pleat input[aria-invalid=true], .bar input[aria-invalid=true]")) {
       const note = input.form.querySelector(".field-note");
       if (note && note.textContent.trim()) noteRefused(input, said(note));
