@@ -64,14 +64,15 @@ from tests.process import ROOT, Window, running, serve
 MANY = 1000
 WATCH = """() => {
   window.spent = [];
-  document.addEventListener('htmx:before:request', () => { window.begun = performance.now(); });
-  document.addEventListener('htmx:before:swap', () => { window.came = window.came || performance.now(); });
+  const change = (event) => event.detail.ctx.request.method === 'POST';
+  document.addEventListener('htmx:before:request', (event) => { if (change(event)) window.begun = performance.now(); });
+  document.addEventListener('htmx:before:swap', (event) => { if (change(event)) window.came = performance.now(); });
   document.addEventListener('htmx:after:swap', () => requestAnimationFrame(() => {
     if (window.came) window.spent.push([performance.now() - window.came, performance.now() - window.begun]);
     window.came = 0;
   }));
 }"""
-"""Notes, in the page, the ms from an answer's arrival and from its request to the next picture."""
+"""Notes, in the page, the ms from the arrival of a change's answer and from its request to the next picture; what follows later is not noted."""
 
 
 def spread(name: str, seconds: list[float]) -> None:
@@ -260,7 +261,7 @@ def extras(folder: Path) -> None:
                 field = page.locator("#i-extras-items-pocket-1-place-0")
                 field.fill(f"{12 + number}, 44")
                 field.press("Enter")
-                page.wait_for_timeout(350)
+                page.wait_for_timeout(600)
             spent = page.evaluate("window.spent")
             spread("map redrawn, from the answer's arrival to the picture", [one[0] / 1000 for one in spent])
             spread("the whole edit, from the key to the picture", [one[1] / 1000 for one in spent])

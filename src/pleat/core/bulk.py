@@ -71,8 +71,12 @@ class Bulk:
     def likely(self) -> Array:
         """The likely thickness in mm, one number a cell: columns from the spine, rows from the head."""
         found: Array = np.zeros((max(0, len(self.xs) - 1), max(0, len(self.ys) - 1)))
-        for patch in self.patches:
-            found[span(self.xs, patch.left_mm, patch.right_mm), span(self.ys, patch.top_mm, patch.bottom_mm)] += patch.thick.likely
+        sides = (
+            np.array([(patch.left_mm, patch.right_mm, patch.top_mm, patch.bottom_mm) for patch in self.patches]).reshape(-1, 4) - HAIR_MM
+        )
+        across, down = np.searchsorted(self.xs, sides[:, :2]).tolist(), np.searchsorted(self.ys, sides[:, 2:]).tolist()
+        for patch, (left, right), (top, bottom) in zip(self.patches, across, down, strict=True):
+            found[left:right, top:bottom] += patch.thick.likely
         return found
 
     @property

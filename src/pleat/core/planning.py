@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Any, Final
 
@@ -49,6 +49,8 @@ class Plan:
     cover: CoverResult
     cutting: cutting.CuttingResult
     bench: bench.BenchResult
+    book: Book = field(compare=False, repr=False)
+    """What it is the plan of."""
 
     def __iter__(self) -> Iterator[tuple[str, PleatResult]]:
         """(name, result) of each pleat, left to right."""
@@ -89,9 +91,10 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -
     ``before`` is a plan of much the same book; what is as it was there is not worked out again. The plan is the same without it.
     """
     brief_ = brief.compute(book.brief, chosen(book))
-    paper_ = paper.compute(book.paper, brief_)
+    sheets = before and brief_ == before.brief and book.paper == before.book.paper
+    paper_ = before.paper if before and sheets else paper.compute(book.paper, brief_)
     to_pages = LeftOfPages(brief_, paper_, book.paper.papers)
-    pages_ = _block(book, to_pages)
+    pages_ = before.pages if before and sheets and book.pages == before.book.pages else _block(book, to_pages)
     extras_ = extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_), before.extras if before else None)
     to_binding = LeftOfBinding(**_so_far(to_pages), pages=pages_, extras=extras_, tools=tools)
     binding_ = _binding(book, to_binding)
@@ -100,7 +103,7 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -
     to_cutting = LeftOfCutting(**_so_far(to_cover), cover=cover_, typed=_typed(book))
     cutting_ = cutting.compute(book.cutting, to_cutting)
     bench_ = bench.compute(book.bench, bench.LeftOfBench(**_so_far(to_cutting), cutting=cutting_))
-    return Plan(brief_, paper_, pages_, extras_, binding_, cover_, cutting_, bench_)
+    return Plan(brief_, paper_, pages_, extras_, binding_, cover_, cutting_, bench_, book)
 
 
 def _so_far(left: LeftOfPages) -> dict[str, Any]:

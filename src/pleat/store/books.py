@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final
 
-from sqlalchemy import ColumnElement, delete, exists, func, or_, select
+from sqlalchemy import BindParameter, ColumnElement, Select, bindparam, delete, exists, func, or_, select
 from sqlalchemy.orm import Session, aliased
 
 from pleat.core.book import Book
@@ -57,12 +57,7 @@ def add(session: Session, book: Book, summary: str, window: str, label: str, now
 def load(session: Session, book_id: int, binned: bool = False) -> Stored:
     """The book as it stands. Raises NoSuchBook; a book in the bin is only found when ``binned`` is set."""
     row = _row(session, book_id, binned)
-    here, other = RevisionRow.number == row.head, aliased(RevisionRow)
-    before = exists().where(other.book_id == row.id, other.number < row.head)
-    after = select(other.label).where(other.book_id == row.id, other.number > row.head).order_by(other.number).limit(1).scalar_subquery()
-    label, document, older, newer = session.execute(
-        select(RevisionRow.label, RevisionRow.document, before, after).where(RevisionRow.book_id == row.id, here)
-    ).one()
+    label, document, older, newer = session.execute(_SHOWN, {"book": row.id, "head": row.head}).one()
     return Stored(
         id=row.id,
         book=_read.get(document) or _remembered(document, read_book(document)),
@@ -74,6 +69,17 @@ def load(session: Session, book_id: int, binned: bool = False) -> Stored:
     )
 
 
+def _shown() -> Select[str, str, bool, str | None]:
+    """(label, document, whether one is before it, the label of the one after it) of the revision that is shown."""
+    book: BindParameter[int] = bindparam("book")
+    head: BindParameter[int] = bindparam("head")
+    other = aliased(RevisionRow)
+    before = exists().where(other.book_id == book, other.number < head)
+    after = select(other.label).where(other.book_id == book, other.number > head).order_by(other.number).limit(1).scalar_subquery()
+    return select(RevisionRow.label, RevisionRow.document, before, after).where(RevisionRow.book_id == book, RevisionRow.number == head)
+
+
+_SHOWN: Final = _shown()
 _read: Final[dict[str, Book]] = {}
 """Books by their documents, those read or written last: the next edit begins with what the one before it wrote."""
 _REMEMBERED: Final = 12
