@@ -128,6 +128,7 @@ def test_whatever_lies_off_the_page_is_in_the_picture_where_it_can_be_taken_back
     for one in [shape for shape in picture.shapes if isinstance(shape, Rect)]:
         assert -1e-6 <= one.x <= one.x + one.width <= picture.width + 1e-6
         assert -1e-6 <= one.y <= one.y + one.height <= picture.height + 1e-6
+    assert [shape.style for shape in picture.shapes[:3]].count("leaf") == 2, "leaves first, so that none hides a thing"
     grip, leaf = picture.spots[0], rects(picture, "leaf")[-1]
     assert (grip.x - leaf.x, grip.y - leaf.y) == pytest.approx((x, y))
     across = next(dim for dim in picture.dims if dim.side == "top")

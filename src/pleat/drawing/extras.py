@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from itertools import accumulate
 from typing import Final
 
 from pleat.core.extras.base import Face
@@ -46,13 +47,13 @@ def shown_faces(faces: Iterable[Face], name: str) -> tuple[Face, ...]:
 def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Drawing:
     """The face and its neighbour, with everything on them; what lies behind is dotted. Each thing has a spot of its own at its corner; what reaches past the page is in the picture."""
     faces = shown_faces(result.faces, name)
-    ruler, x = plan.brief.ruler, 0.0
-    shapes: list[Shape] = []
+    ruler = plan.brief.ruler
+    lefts = tuple(accumulate((face.width_mm for face in faces), initial=0.0))
+    shapes: list[Shape] = [Rect(left, 0, face.width_mm, face.height_mm, "leaf") for face, left in zip(faces, lefts, strict=False)]
     spots: list[Place] = []
     dims: list[Dim] = []
     height = max((face.height_mm for face in faces), default=1.0)
-    for face in faces:
-        shapes.append(Rect(x, 0, face.width_mm, face.height_mm, "leaf"))
+    for face, x in zip(faces, lefts, strict=False):
         shapes += [_behind(face, one, x) for item in result.items for one in item.spots if one.face.name == face.behind]
         for item in result.items:
             for one in item.spots:
@@ -64,13 +65,14 @@ def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Dr
         ]
         shapes.append(Label(x + face.width_mm / 2, face.height_mm, face.title, "quiet", shift=(0, 18)))
         dims.append(Dim("top", x, x + face.width_mm, ruler.number(face.width_mm)))
-        x += face.width_mm
     if len(faces) > 1:
         shapes.append(Line(faces[0].width_mm, 0, faces[0].width_mm, height, "fold"))
     if faces:
         dims.append(Dim("left", 0, faces[0].height_mm, ruler.number(faces[0].height_mm)))
     says = " and ".join(face.title for face in faces) or "no face"
-    return framed(Drawing(max(x, 1.0), height, f"{says}, with what is put on.", shapes, dims=dims, spots=spots, room=(("bottom", 28.0),)))
+    return framed(
+        Drawing(max(lefts[-1], 1.0), height, f"{says}, with what is put on.", shapes, dims=dims, spots=spots, room=(("bottom", 28.0),))
+    )
 
 
 def _behind(face: Face, one: Spot, x: float) -> Shape:
