@@ -32,6 +32,28 @@ def test_three_answers_lead_to_the_overview_in_under_twenty_keys(desk: Page):
     expect(desk.locator("#strip-pages .strip-figure")).to_contain_text("48 pages")
 
 
+def test_a_kind_is_found_by_the_beginnings_of_its_words(desk: Page):
+    desk.get_by_role("link", name="start a book").click()
+    shown = desk.locator(".recipe:visible")
+    every = shown.count()
+    find = desk.get_by_label("find a kind")
+    for text, some, none in (
+        ("ring", "tags on a key ring", "sketch pad on a coil"),
+        ("Key  ri", "tags on a key ring", "leaves on two rings"),
+    ):
+        find.fill(text)
+        find.press("Enter")
+        expect(shown.filter(has_text=none)).to_have_count(0)
+        expect(shown.filter(has_text=some)).to_have_count(1)
+        assert shown.count() < every / 2
+    find.fill("xyzzy")
+    expect(shown).to_have_count(0)
+    expect(desk.get_by_text("Take a word or a wish away")).to_be_visible()
+    find.fill("")
+    expect(shown).to_have_count(every)
+    assert desk.url.endswith("/new"), "Enter in it starts nothing"
+
+
 def test_each_answer_shows_at_once_and_wrong_ones_come_into_view_and_stay(desk: Page):
     desk.get_by_role("link", name="start a book").click()
     thick = desk.locator("#look .look-facts")

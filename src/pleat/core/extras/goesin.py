@@ -8,7 +8,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.estimate import Estimate
 from pleat.core.extras.base import Extra
 from pleat.core.fields import ChoiceRule, LengthRule
-from pleat.core.structures.dressing import PHOTOS
+from pleat.core.structures.dressing import PHOTOS, SIZED, Sized
 
 EASE_MM: Final = 3.0
 """By how much what slides in is narrower than the throat (common practice: 1/8 in)."""
@@ -17,10 +17,7 @@ EASE_MM: Final = 3.0
 class Filled(Extra):
     """An extra that is made for something: what that is, how it lies, how thick it is."""
 
-    goes: Annotated[
-        Literal["none", "3.5x5", "4x6", "5x7", "9x13", "10x15", "13x18", "3x3", "a6", "a7", "card", "own"],
-        ChoiceRule("made for", tuple((key, title) for key, (title, _, _) in PHOTOS.items())),
-    ] = "none"
+    goes: Annotated[Sized, ChoiceRule("made for", SIZED)] = "none"
     goes_width_mm: Annotated[float, LengthRule("it is wide", 5, 600)] | None = None
     goes_height_mm: Annotated[float, LengthRule("it is high", 5, 600)] | None = None
     lies: Annotated[Literal["upright", "level"], ChoiceRule("it lies", (("upright", "upright"), ("level", "level")))] = "upright"

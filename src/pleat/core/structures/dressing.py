@@ -11,7 +11,8 @@ from pleat.core.folding.assembly import Key, Side
 from pleat.core.kinds import Member
 from pleat.core.units import MM_PER_INCH
 
-PHOTOS: Final[dict[str, tuple[str, float, float]]] = {
+Sized = Literal["none", "3.5x5", "4x6", "5x7", "9x13", "10x15", "13x18", "3x3", "a6", "a7", "card", "own"]
+PHOTOS: Final[dict[Sized, tuple[str, float, float]]] = {
     "none": ("nothing", 0.0, 0.0),
     "3.5x5": ("photo 3 1/2 × 5 in", 3.5 * MM_PER_INCH, 5 * MM_PER_INCH),
     "4x6": ("photo 4 × 6 in", 4 * MM_PER_INCH, 6 * MM_PER_INCH),
@@ -27,6 +28,8 @@ PHOTOS: Final[dict[str, tuple[str, float, float]]] = {
 }
 """What goes in by name, upright: title, width and height in mm. Inch sizes are nominal (1 in = 25.4 mm); A sizes by ISO 216; the bank card is ID-1 of
 ISO/IEC 7810; photographs in cm are sold so (common practice, no source)."""
+SIZED: Final = tuple((str(key), title) for key, (title, _, _) in PHOTOS.items())
+"""The names to choose from."""
 BULKS: Final[dict[str, tuple[str, float, float, float]]] = {
     "flat": ("flat, as printed", 0.2, 0.3, 0.4),
     "layered": ("on a mat, with labels", 0.8, 1.2, 1.8),
@@ -40,10 +43,7 @@ SMALLEST_MM: Final = 25.0
 class Dressed(Member):
     """What every folded structure decides of its faces. ``border_said`` is whether the border was named for each side, or for both together."""
 
-    photo: Annotated[
-        Literal["none", "3.5x5", "4x6", "5x7", "9x13", "10x15", "13x18", "3x3", "a6", "a7", "card", "own"],
-        ChoiceRule("what goes in", tuple((key, title) for key, (title, _, _) in PHOTOS.items())),
-    ] = "none"
+    photo: Annotated[Sized, ChoiceRule("what goes in", SIZED)] = "none"
     photo_width_mm: Annotated[float, LengthRule("its width", 10, 400)] | None = None
     photo_height_mm: Annotated[float, LengthRule("its height", 10, 400)] | None = None
     bulk: Annotated[

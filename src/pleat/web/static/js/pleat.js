@@ -302,12 +302,15 @@
     // The start: a recipe brings its size and count, unless those were typed; wishes hide what does not meet them.
     Alpine.data("start", () => ({
       wants: [],
+      find: "",
       counted: true,
       init() { const on = this.$root.querySelector("[name=recipe]:checked"); this.counted = !on || on.dataset.count !== ""; },
       typed: {},
       get none() { return ![...this.$root.querySelectorAll(".recipe")].some((one) => this.meets(one)); },
-      meets(el) { return this.wants.every((wish) => el.dataset.wishes.split(" ").includes(wish)); },
-      shows(el) { return this.meets(el); },
+      meets(el) {
+        const words = this.find.toLowerCase().split(/\s+/).filter(Boolean); // each begins a word of the kind's own
+        return this.wants.every((wish) => el.dataset.wishes.split(" ").includes(wish)) && words.every((word) => el.dataset.words.includes(" " + word));
+      },
       touched(el) { this.typed[el.name] = true; },
       pick(el) {
         this.counted = el.dataset.count !== "";
