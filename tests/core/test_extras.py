@@ -17,6 +17,7 @@ from pleat.core.extras.goesin import EASE_MM
 from pleat.core.extras.gussets import most, side_of, within
 from pleat.core.extras.record import Extras
 from pleat.core.planning import make_plan
+from pleat.core.recipes import RECIPES
 from pleat.core.structures.dressing import PHOTOS
 from pleat.core.units import RULERS
 from tests.put import at, keys, of, put, told
@@ -520,6 +521,44 @@ def test_what_wants_flat_sheets_is_missed_once_they_are_folded(slip):
     for offer in found[0].offers:
         assert slip not in {check.key for check in make_plan(editing.apply(early, offer.changes)).bench.checks}
     assert key in [one.step.key for one in work]
+
+
+COVER_USED = {
+    "cover_scored",
+    "cover_hinge",
+    "cover_punch",
+    "score_strips",
+    "sheathe",
+    "glue_boards",
+    "boards",
+    "hang_in",
+    "glue_strips",
+    "cover_on",
+}
+
+
+@pytest.mark.parametrize("name", [one.name for one in RECIPES if one.book().cover.kind != "bare"])
+def test_what_goes_through_a_cover_is_done_after_it_is_cut_and_before_it_is_folded_covered_or_hung(name):
+    """A window while board or card is flat; an eyelet through covered boards once they are dry; neither has to do with the leaves."""
+    holes = ({"kind": "window", "places": at("inside front cover")}, {"kind": "eyelet", "places": at("inside back cover")})
+    plan = make_plan(put(of(name), *holes))
+    work = {one.step.key: number for number, one in enumerate(plan.bench.work)}
+    cut = [number for key, number in work.items() if key in ("cut_cover", "cut_board")]
+    dry = [number for key, number in work.items() if key == "dry_cover"]
+    covered = "covering" in plan.brief.made_of.cover.roles
+    assert max(cut) < work["extra_d0_cover"]
+    assert max(dry if covered else cut) < work["extra_d1_cover"]
+    after = COVER_USED & work.keys()
+    assert after, "something waits for it"
+    for key in after:
+        assert work["extra_d0_cover"] < work[key]
+        assert work["extra_d1_cover"] < work[key] or (covered and key == "glue_boards")
+    assert {"extra_d0_flat", "extra_d1_flat"}.isdisjoint(work)
+    late = next(one.step for one in plan.bench.work if one.step.key in after)
+    told = make_plan(editing.apply(put(of(name), *holes), (("bench.ticks", {late.key: late.signature}),))).bench.checks
+    assert "F4" in {check.key for check in told}
+    boards = {"board", "covering"} & set(plan.brief.made_of.cover.roles)
+    assert ("Board:" in " ".join(plan.bench.work[work["extra_d0_cover"]].step.cautions)) == bool(boards)
 
 
 @pytest.mark.parametrize("text", ["", "20; 35", "20 mm; 35 mm", "1 in; 2 1/2 in", "0; 0"])

@@ -158,7 +158,7 @@ def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
         "Hang the block in",
         f"Lay it on the back board, squares even: {squares} {ruler.name} at head and fore edge. A sheet of waste paper under {what}, paste it, take the waste out, shut the board on it. Turn over, do the other; do not open it to look.{dry}",
         ("brush", "waste paper"),
-        needs=("cover.dry", "block.flat", "block.ended", "block.banded", "block.marked", "spine.lined", "filler.in"),
+        needs=("cover.dry", "cover.set", "block.flat", "block.ended", "block.banded", "block.marked", "spine.lined", "filler.in"),
         gives=("book.hung",),
         tags=frozenset({"hanging in"}),
         cautions=(GLUE,),

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from typing import Final
 
+from pleat.core.cautions import BOARD
 from pleat.core.extras.base import LeftOfExtras
-from pleat.core.extras.spots import Item, on_faces
+from pleat.core.extras.spots import Item, Spot, on_faces
 from pleat.core.plan import Missing, Step, signature
 from pleat.core.words import many
 
@@ -17,6 +18,19 @@ TOOLS: Final = {"window": ("knife", "mat", "ruler"), "eyelet": ("punch", "setter
 """What is used on flat sheets, by the kind of design; what is sewn through takes an awl and a needle."""
 LATE: Final = {"mat": "F4", "fastener": "F3"}
 """The slips of what is put on too late, by the sort of work it is."""
+IN_COVER: Final = {
+    (
+        True,
+        True,
+    ): "Cut it out of the board before that is covered. Over it, cut the covering from corner to corner, turn the flaps to the inside and glue them.",
+    (True, False): "Cut it out of the cover while that is flat, on the mat, from its corners inward.",
+    (
+        False,
+        True,
+    ): "Through the covered board, before the block goes in, with a scrap under it; what is set has to reach through board and covering.",
+    (False, False): "Through the cover while that is flat, with a scrap under it.",
+}
+"""What is done in the inside of a cover, by whether it is cut out, and whether boards are covered."""
 WHY: Final = {
     "F3": "The paper that hides it is on, or the book is shut over it: its half has no place to go, and does not meet the other.",
     "F4": "It lies under what is there already, or is cut through it: afterwards it covers it, or the knife goes through both.",
@@ -32,6 +46,57 @@ def _missing(slip: str, item: Item) -> Missing:
         done=f"the {item.title} is done after all",
         undo=f"untick what came before the {item.title}",
     )
+
+
+def _places(spots: Sequence[Spot], left: LeftOfExtras) -> str:
+    """Where it lies, the first places by name."""
+    ruler, count = left.brief.ruler, len(spots)
+    named = (f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head" for one in spots[:NAMED])
+    return "; ".join(named) + (f" and {count - NAMED} more" if count > NAMED else "")
+
+
+def _mark(item: Item, spots: Sequence[Spot]) -> str:
+    return signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in spots))
+
+
+def _flat(item: Item, left: LeftOfExtras) -> Iterator[Step]:
+    """What wants the sheet flat, and what wants the cover before it is folded, covered or hung."""
+    work = item.thing.work
+    inside, outside = ([one for one in item.spots if one.face.cover is cover] for cover in (False, True))
+    if not work.flat:
+        return
+    tools = TOOLS.get(item.record.kind, ("awl", "needle", "thread"))
+    missing = _missing("F4" if "cut-out" in work.tags else "G2", item)
+    if inside:
+        yield Step(
+            f"extra_{item.key}_flat",
+            f"{item.title.capitalize()}: while the sheets are flat",
+            f"{work.flat} {_places(inside, left)}.",
+            tools,
+            needs=("leaf.cut",),
+            gives=(f"extra_{item.key}.flat",),
+            tags=work.tags & {"flat", "cut-out"},
+            cautions=work.cautions,
+            signature=_mark(item, inside),
+            minutes=2 * len(inside),
+            missing=missing,
+        )
+    if outside:
+        roles, cut = left.brief.made_of.cover.roles, "cut-out" in work.tags
+        covered = "covering" in roles
+        dry = covered and not cut
+        yield Step(
+            f"extra_{item.key}_cover",
+            f"{item.title.capitalize()}: in the cover {'once it is dry' if dry else 'while it is flat'}",
+            f"{IN_COVER[cut, covered]} {_places(outside, left)}, from where the leaf begins.",
+            tools,
+            needs=("cover.dry",) if dry else ("cover.cut", "board.cut", "cover.joined"),
+            gives=(f"extra_{item.key}.flat", *(("cover.set",) if dry else ("cover.ready", "board.ready"))),
+            cautions=(*work.cautions, *((BOARD,) if "board" in roles else ())),
+            signature=_mark(item, outside),
+            minutes=4 * len(outside),
+            missing=missing,
+        )
 
 
 def filling(items: Sequence[Item]) -> tuple[Step, ...]:
@@ -58,30 +123,11 @@ def of(item: Item, left: LeftOfExtras) -> tuple[Step, ...]:
     """What is done on flat sheets, made and put on for one design; nothing where it is put nowhere."""
     if not item.spots:
         return ()
-    work, key, count, ruler = item.thing.work, f"extra_{item.key}", len(item.spots), left.brief.ruler
-    places = "; ".join(
-        f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head" for one in item.spots[:NAMED]
-    ) + (f" and {count - NAMED} more" if count > NAMED else "")
-    mark = signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in item.spots))
+    work, key, count = item.thing.work, f"extra_{item.key}", len(item.spots)
+    places, mark = _places(item.spots, left), _mark(item, item.spots)
     stock = f"{item.thing.sheet_stock}.cut" if item.thing.sheet_stock and item.thing.pieces else "leaf.cut"
     bound = any(one.face.cover for one in item.spots)  # the cover is there after all that has to be dry before it is shut
-    found = []
-    if work.flat:
-        found.append(
-            Step(
-                f"{key}_flat",
-                f"{item.title.capitalize()}: while the sheets are flat",
-                f"{work.flat} {places}.",
-                TOOLS.get(item.record.kind, ("awl", "needle", "thread")),
-                needs=("leaf.cut",),
-                gives=(f"{key}.flat",),
-                tags=work.tags & {"flat", "cut-out"},
-                cautions=work.cautions,
-                signature=mark,
-                minutes=2 * count,
-                missing=_missing("F4" if "cut-out" in work.tags else "G2", item),
-            )
-        )
+    found = [*_flat(item, left)]
     if work.make:
         found.append(
             Step(

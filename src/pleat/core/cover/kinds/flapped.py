@@ -304,7 +304,7 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
         "Cut the flap, score and fold the cover",
         f"Shape the flap first. From the left edge, outside up: {marks} {ruler.name}. Fold away from the groove and press each crease with the bone folder.",
         ("rule and scoring tool", "bone folder", "knife"),
-        needs=("cover.cut",),
+        needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),
     )

@@ -112,7 +112,7 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
         "Score and fold the cover",
         f"From the left edge, outside up: {marks}. Fold away from the groove and press each crease with the bone folder.",
         ("rule and scoring tool", "bone folder"),
-        needs=("cover.cut",),
+        needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),
     )

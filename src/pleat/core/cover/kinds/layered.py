@@ -72,7 +72,9 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
         cautions=(GLUE, WEIGHT) if cover.bonded == "glued" else (),
         signature=signature(cover.layers),
     )
-    steps = tuple(replace(step, needs=("cover.cut", "cover.joined")) if step.key == "cover_scored" else step for step in found.steps)
+    steps = tuple(
+        replace(step, needs=("cover.cut", "cover.joined", "cover.ready")) if step.key == "cover_scored" else step for step in found.steps
+    )
     return replace(
         found,
         figures=(*found.figures, added),

@@ -242,7 +242,7 @@ def _steps(left: LeftOfCover, wrap: Piece) -> tuple[Step, ...]:
             "Score and fold the cover",
             f"From the top edge, outside up: {marks} {ruler.name}; the tabs of the pocket along their edge. Cut away what is beside the other panels.",
             ("rule and scoring tool", "bone folder", "knife"),
-            needs=("cover.cut",),
+            needs=("cover.cut", "cover.ready"),
             gives=("cover.scored",),
             signature=signature(*scores(wrap, upright=False)),
         ),

@@ -232,7 +232,7 @@ def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
         "Score and fold the cover",
         f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove{tip}, then press the crease with the bone folder.",
         ("scoring board" if on_board else "rule and scoring tool", "bone folder"),
-        needs=("cover.cut",),
+        needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*wrap.scores_mm),
     )
