@@ -19,12 +19,11 @@ from pleat.core.book import Book
 from pleat.core.planning import Plan, make_plan
 from pleat.demo import fill
 from pleat.store.database import close, transaction
-from pleat.web.app import create_app
-from tests.process import running
+from pleat.web.app import create_app, put_on
+from tests.process import serving
 
 settings.register_profile("pleat", max_examples=60, deadline=None)
 settings.load_profile("pleat")
-# every test makes an application of its own; their templates are compiled once
 Flask.jinja_options = {"bytecode_cache": FileSystemBytecodeCache()}
 
 
@@ -33,12 +32,26 @@ def database(tmp_path: Path) -> Path:
     return tmp_path / "pleat.db"
 
 
+@pytest.fixture(scope="session")
+def quiet_app(demo_database: Path) -> Flask:
+    """An application without the token, made once and put on a database of its own for each test."""
+    return create_app(demo_database, {"TESTING": True, "WTF_CSRF_ENABLED": False})
+
+
+@pytest.fixture(scope="session")
+def whole_app(demo_database: Path) -> Flask:
+    """An application as it is served in earnest, made once and put on a database of its own for each test."""
+    return create_app(demo_database)
+
+
 @pytest.fixture
-def app(demo_database: Path, database: Path) -> Iterator[Flask]:
+def app(quiet_app: Flask, demo_database: Path, database: Path) -> Iterator[Flask]:
     shutil.copyfile(demo_database, database)
-    app = create_app(database, {"TESTING": True, "WTF_CSRF_ENABLED": False})
-    yield app
-    app.extensions["pleat_engine"].dispose()
+    config = dict(quiet_app.config)
+    put_on(quiet_app, database)
+    yield quiet_app
+    quiet_app.extensions["pleat_engine"].dispose()
+    quiet_app.config.update(config)
 
 
 @pytest.fixture
@@ -58,11 +71,12 @@ def demo_database(tmp_path_factory: pytest.TempPathFactory) -> Path:
 
 
 @pytest.fixture
-def served(demo_database: Path, tmp_path: Path) -> Iterator[str]:
+def served(whole_app: Flask, demo_database: Path, tmp_path: Path) -> Iterator[str]:
     """The address of Pleat with the demo's books."""
     path = tmp_path / "served.db"
     shutil.copyfile(demo_database, path)
-    with running(path) as address:
+    put_on(whole_app, path)
+    with serving(whole_app) as address:
         yield address
 
 

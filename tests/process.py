@@ -13,6 +13,8 @@ from contextlib import contextmanager
 from http.cookiejar import CookieJar
 from pathlib import Path
 
+from flask import Flask
+
 from pleat.web.app import create_app
 from pleat.web.serving import listening, make_server
 
@@ -68,7 +70,13 @@ def serve(database: Path) -> tuple[subprocess.Popen[str], str]:
 @contextmanager
 def running(database: Path, config: dict[str, str] | None = None) -> Iterator[str]:
     """The address of Pleat served from this process as it is in earnest: CSRF, policy and all."""
-    app = create_app(database, config)
+    with serving(create_app(database, config)) as address:
+        yield address
+
+
+@contextmanager
+def serving(app: Flask) -> Iterator[str]:
+    """The address of an application served from this process."""
     server = make_server(app, [listening("127.0.0.1", 0)], threads=4)
 
     listens = threading.Thread(target=server.run, daemon=True)

@@ -3,15 +3,15 @@
 import json
 from pathlib import Path
 
-import jsonschema
 import pytest
 from click.testing import CliRunner
 
 from pleat import examples
 from pleat.cli import main
-from pleat.core.bookfile import book_schema, read_book, write_book
+from pleat.core.bookfile import read_book, write_book
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES
+from tests.fits import FITS
 
 ROOT = Path(__file__).parents[1]
 
@@ -20,7 +20,7 @@ ROOT = Path(__file__).parents[1]
 def test_an_example_is_the_book_of_its_recipe_and_nothing_in_it_stops_the_work(one):
     text = examples.text(one.name)
     assert text == write_book(one.book()), "run: pleat examples --into examples, after writing them anew from the recipes"
-    jsonschema.validate(json.loads(text), book_schema())
+    FITS.validate(json.loads(text))
     plan = make_plan(read_book(text))
     assert not [check.key for _, check in plan.checks if check.level == "stop"]
     assert one.fewest <= plan.pages.pages <= one.most

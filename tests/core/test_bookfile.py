@@ -3,21 +3,19 @@
 import json
 from pathlib import Path
 
-import jsonschema
 import pytest
 from hypothesis import given
 
 from pleat.core import editing
 from pleat.core.book import FORMAT, Book
-from pleat.core.bookfile import book_schema, read_book, write_book
+from pleat.core.bookfile import read_book, write_book
 from pleat.core.errors import BadBook
 from pleat.core.kinds import Member
 from pleat.core.labels import MEMBERS, label_of, rule_of
 from pleat.core.planning import make_plan
 from pleat.core.recipes import recipe
+from tests.fits import FITS
 from tests.strategies import books
-
-FITS = jsonschema.Draft202012Validator(book_schema())
 
 
 @given(books)
@@ -30,7 +28,7 @@ def test_a_written_book_reads_back_equal_and_fits_the_schema(book):
 
 def test_a_book_written_by_hand_may_have_lengths_with_units():
     by_hand = {"title": "Dark-sky log", "brief": {"leaf_width_mm": "5 1/2 in", "leaf_height_mm": 216}, "cover": {"square_mm": "1/8 in"}}
-    jsonschema.validate(by_hand, book_schema())
+    FITS.validate(by_hand)
     book = read_book(json.dumps(by_hand))
     assert book.brief.leaf_width_mm == pytest.approx(139.7)
     assert book.cover.square_mm == pytest.approx(3.175)
@@ -135,7 +133,7 @@ def test_a_file_of_every_format_is_read_planned_and_written_in_the_present_one(n
     assert written["format"] == FORMAT == len(SAMPLES)
     assert read_book(write_book(book)) == book
     if number != "4":  # which holds a binding that nobody knows
-        jsonschema.validate(written, book_schema())
+        FITS.validate(written)
 
 
 def test_what_older_formats_had_otherwise_comes_along():

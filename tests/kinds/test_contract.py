@@ -46,6 +46,8 @@ BOOKS = {
     "stack on one ring": (("pages.kind", "leaves"), ("binding.kind", "onering"), ("cover.kind", "bare")),
 }
 GIVEN_BY_NOBODY = {
+    "cover.ready",
+    "cover.set",
     "cover.on",
     "cover.scored",
     "block.trimmed",

@@ -6,12 +6,11 @@ import json
 from itertools import combinations
 from xml.etree import ElementTree
 
-import jsonschema
 import pytest
 
 from pleat.core import editing
 from pleat.core.bench.order import waits_for
-from pleat.core.bookfile import book_schema, read_book, write_book
+from pleat.core.bookfile import read_book, write_book
 from pleat.core.extras import placing
 from pleat.core.extras.kinds import EXTRAS
 from pleat.core.extras.spots import over
@@ -27,9 +26,8 @@ from pleat.drawing.svg import render_screen
 from pleat.printing.parts import part_rows
 from pleat.printing.sheets import print_sheets
 from pleat.services import extras as service
+from tests.fits import FITS
 from tests.put import at, everything, of, put
-
-SCHEMA = book_schema()
 
 
 @pytest.mark.parametrize("one", RECIPES, ids=lambda one: one.name)
@@ -39,7 +37,7 @@ def test_everything_goes_into_every_kind_of_book(one):
     result = plan.extras
     assert [item.kind.name for item in result.items] == [kind.name for kind in EXTRAS.members]
     json.dumps(plan_data(plan))
-    jsonschema.validate(json.loads(write_book(book)), SCHEMA)
+    FITS.validate(json.loads(write_book(book)))
     assert read_book(write_book(book)) == book
     waits_for([step.step for step in plan.bench.work])
     keys = [step.step.key for step in plan.bench.work]

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.web.conftest import open_book, typed
@@ -308,6 +309,34 @@ def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str):
             assert body.evaluate("b => b.scrollWidth <= b.clientWidth + 1"), (name, width)
             for strip in desk.locator(".strip-number" if width < 760 else ".strip:visible .strip-name").all():
                 assert not strip.is_visible() or strip.bounding_box()["height"] > 8, (name, width)
+
+
+STRETCHED = """name => {
+    document.getElementById('strip-' + name).click();
+    return [...document.querySelectorAll(`#body-${name} .picture:has([data-spot-x])`)].filter((picture) => {
+        const svg = picture.querySelector('svg'), box = svg.getBoundingClientRect(), drawn = svg.viewBox.baseVal, held = picture.getBoundingClientRect();
+        return box.width && (Math.abs(box.width / box.height - drawn.width / drawn.height) > 0.02 || Math.abs(box.width - held.width) > 1);
+    }).map((picture) => picture.outerHTML.slice(0, 200));
+}"""
+"""The pictures whose shares are not those of what is drawn."""
+
+
+def test_what_stands_on_a_picture_stands_where_it_is_drawn(desk: Page, served: str):
+    """A picture that its window keeps low is no wider than it is drawn: fields, handles and grips are placed by shares of it."""
+    for book in range(1, 15):
+        desk.set_viewport_size({"width": 1280, "height": 800})
+        desk.goto(f"{served}/books/{book}")
+        for height in (800, 520):
+            desk.set_viewport_size({"width": 1280, "height": height})
+            for name in ("pages", "extras", "binding", "cover"):
+                assert desk.evaluate(STRETCHED, name) == [], (book, name, height)
+    desk.goto(f"{served}/books/14?open=extras&design=programme")
+    typed(desk, "extras.items.programme.place.0", "20, 500")
+    grip = desk.locator("#grip-extras-items-programme-place-0")
+    drawn = desk.locator("#body-extras .picture-main rect.thing-chosen")
+    expect(drawn).to_have_count(1)
+    for side in ("x", "y", "width", "height"):
+        assert grip.bounding_box()[side] == pytest.approx(drawn.bounding_box()[side], abs=4), side
 
 
 def test_the_first_screen_is_light(desk: Page, served: str):

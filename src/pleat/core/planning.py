@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
+from functools import lru_cache, partial
 from typing import Any, Final
 
 from pleat.core import unfit
@@ -30,6 +30,7 @@ from pleat.core.pages.block import Block, LeftOfPages
 from pleat.core.pages.kinds import BLOCKS
 from pleat.core.paper import compute as paper
 from pleat.core.plan import Check, Piece, PleatResult
+from pleat.core.takeable import takeable
 
 PLEATS: Final = ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench")
 """The pleats' names in the order of work."""
@@ -90,18 +91,19 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -
 
     ``before`` is a plan of much the same book; what is as it was there is not worked out again. The plan is the same without it.
     """
-    brief_ = brief.compute(book.brief, chosen(book))
+    rules = partial(rule_of, book=book)
+    brief_ = takeable(brief.compute(book.brief, chosen(book)), rules)
     sheets = before and brief_ == before.brief and book.paper == before.book.paper
-    paper_ = before.paper if before and sheets else paper.compute(book.paper, brief_)
+    paper_ = before.paper if before and sheets else takeable(paper.compute(book.paper, brief_), rules)
     to_pages = LeftOfPages(brief_, paper_, book.paper.papers)
-    pages_ = before.pages if before and sheets and book.pages == before.book.pages else _block(book, to_pages)
-    extras_ = extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_), before.extras if before else None)
+    pages_ = before.pages if before and sheets and book.pages == before.book.pages else takeable(_block(book, to_pages), rules)
+    extras_ = takeable(extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_), before.extras if before else None), rules)
     to_binding = LeftOfBinding(**_so_far(to_pages), pages=pages_, extras=extras_, tools=tools)
-    binding_ = _binding(book, to_binding)
+    binding_ = takeable(_binding(book, to_binding), rules)
     to_cover = LeftOfCover(**_so_far(to_binding), binding=binding_)
-    cover_ = _cover(book, to_cover)
+    cover_ = takeable(_cover(book, to_cover), rules)
     to_cutting = LeftOfCutting(**_so_far(to_cover), cover=cover_, typed=_typed(book))
-    cutting_ = cutting.compute(book.cutting, to_cutting)
+    cutting_ = takeable(cutting.compute(book.cutting, to_cutting), rules)
     bench_ = bench.compute(book.bench, bench.LeftOfBench(**_so_far(to_cutting), cutting=cutting_))
     return Plan(brief_, paper_, pages_, extras_, binding_, cover_, cutting_, bench_, book)
 

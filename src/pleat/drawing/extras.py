@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
 from itertools import accumulate
 from typing import Final
 
-from pleat.core.extras.base import Face
+from pleat.core.extras.base import Face, Thing
 from pleat.core.extras.compute import ExtrasResult
 from pleat.core.extras.faces import by_name
-from pleat.core.extras.spots import Item, Spot
+from pleat.core.extras.spots import Spot
 from pleat.core.folding.sheet import Piece, scores
 from pleat.core.planning import Plan
 from pleat.core.units import Ruler
@@ -20,7 +21,12 @@ from pleat.drawing.shapes import Spot as Place
 
 PIECES_PX: Final = (240.0, 250.0)
 """About how large the pieces of a design are drawn, which says what of their names fits."""
-LETTER_MM: Final = 4.2
+PIECES_AWAY_MM: Final = 8.0
+NAMED_PX: Final = 70.0
+"""What the size of a piece takes below it."""
+LARGE_PX: Final = (620.0, 330.0)
+"""About how large an opening is drawn, wide and high."""
+LETTER_PX: Final = 7.5
 """A name stands on a thing that is at least so wide for each of its letters."""
 
 
@@ -58,7 +64,7 @@ def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Dr
         for item in result.items:
             for one in item.spots:
                 if one.face.name == face.name:
-                    shapes += thing(item, one, plan, x, chosen=item.key == chosen)
+                    shapes += thing(one, plan, x, chosen=item.key == chosen)
                     spots.append(Place(f"extras.items.{item.key}.place.{one.number}", x + one.x_mm, one.y_mm))
         shapes += [
             _partner(face, one, x) for item in result.items for one in item.spots if one.thing.partner and one.face.name == face.facing
@@ -70,9 +76,21 @@ def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Dr
     if faces:
         dims.append(Dim("left", 0, faces[0].height_mm, ruler.number(faces[0].height_mm)))
     says = " and ".join(face.title for face in faces) or "no face"
-    return framed(
+    grown = framed(
         Drawing(max(lefts[-1], 1.0), height, f"{says}, with what is put on.", shapes, dims=dims, spots=spots, room=(("bottom", 28.0),))
     )
+    on = [(item.title, one.thing) for face in faces for item in result.items for one in item.spots if one.face.name == face.name]
+    return replace(grown, shapes=(*grown.shapes, *_names(on, grown)))
+
+
+def _names(on: Sequence[tuple[str, Thing]], picture: Drawing) -> list[Shape]:
+    """The names of the things at the spots of the picture, on those that are wide enough for theirs."""
+    scale = min(LARGE_PX[0] / picture.width, LARGE_PX[1] / picture.height)
+    return [
+        Label(spot.x + made.width_mm / 2, spot.y + made.height_mm / 2, title, "thing-name", shift=(0, 4))
+        for (title, made), spot in zip(on, picture.spots, strict=True)
+        if made.width_mm * scale > LETTER_PX * len(title)
+    ]
 
 
 def _behind(face: Face, one: Spot, x: float) -> Shape:
@@ -86,7 +104,7 @@ def _partner(face: Face, one: Spot, x: float) -> Shape:
     return Rect(x + face.width_mm - one.box[2], one.y_mm, one.thing.width_mm, one.thing.height_mm, "thing-hole")
 
 
-def thing(item: Item, one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
+def thing(one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
     """A thing where it lies: itself, what is in it, its glue, its mouth and where it swings to."""
     made, left, top = one.thing, x + one.x_mm, one.y_mm
     swatch = plan.paper.stock(made.sheet_stock).swatch if made.sheet_stock else "cream"
@@ -95,7 +113,7 @@ def thing(item: Item, one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = F
         dx = {"left": -made.width_mm, "right": made.width_mm}.get(made.swing.hinge, 0.0)
         dy = {"head": -made.height_mm, "tail": made.height_mm}.get(made.swing.hinge, 0.0)
         shapes.append(Rect(left + dx, top + dy, made.width_mm, made.height_mm, "ghost"))
-    inside = [layer for layer in made.layers if made.mouth and layer is made.layers[-1] and made.stands_mm]
+    inside = made.inside if made.stands_mm else ()
     shapes += [Rect(left + layer.x_mm, top + layer.y_mm, layer.width_mm, layer.height_mm, "place") for layer in inside]
     style = "thing-hole" if made.hole else f"thing swatch-{swatch}"
     style += " thing-chosen" if chosen else ""
@@ -110,8 +128,6 @@ def thing(item: Item, one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = F
         shapes.append(_side(one, left, top, made.swing.hinge, "fold"))
     if made.out:
         shapes.insert(0, _out(one, left, top, f"thing swatch-{swatch}"))
-    if made.width_mm > LETTER_MM * len(item.title):
-        shapes.append(Label(left + made.width_mm / 2, top + made.height_mm / 2, item.title, "thing-name", shift=(0, 4)))
     return shapes
 
 
@@ -165,12 +181,14 @@ def pieces(sheets: Iterable[Piece], swatch: str, ruler: Ruler) -> Drawing:
     sheets = tuple(sheets)
     x, high = 0.0, 1.0
     scale = min(
-        PIECES_PX[0] / max(sum(sheet.size_mm[0] + 8 for sheet in sheets), 1.0),
+        PIECES_PX[0] / max(sum(sheet.size_mm[0] + PIECES_AWAY_MM for sheet in sheets), 1.0),
         PIECES_PX[1] / max((sheet.size_mm[1] for sheet in sheets), default=1.0),
     )
     shapes: list[Shape] = []
     for sheet in sheets:
         wide, tall = sheet.size_mm
+        aside = max(0.0, (NAMED_PX / scale - wide) / 2) if len(sheets) > 1 else 0.0
+        x += aside
         shapes += [outline(edge, f"filled wrap swatch-{swatch}", x, 0.0) for edge in sheet.outlines]
         shapes += [
             outline(sheet[name].outline, "filled glue-here", x, 0.0)
@@ -181,9 +199,9 @@ def pieces(sheets: Iterable[Piece], swatch: str, ruler: Ruler) -> Drawing:
         named = () if sheet.panels[0].name.startswith("panel ") else names(sheet, scale, ruler, x, 0.0)  # numbered ones tell nothing
         shapes += [*named, *running(scores(sheet), ruler, scale, x, 0.0), *levels(sheet, ruler, scale, x, 0.0)]
         shapes.append(Label(x + wide / 2, tall, ruler.size(wide, tall), "quiet", shift=(0, 16)))
-        x, high = x + wide + 8, max(high, tall)
+        x, high = x + wide + aside + PIECES_AWAY_MM, max(high, tall)
     return Drawing(
-        max(x - 8, 1.0),
+        max(x - PIECES_AWAY_MM, 1.0),
         high,
         "Its pieces flat, with their scores.",
         shapes,

@@ -200,8 +200,7 @@ def _scaled(one: Spot, share: float, x: float, y: float) -> list[Shape]:
         a, b, c, d = max(a, 0.0), max(b, 0.0), min(c, one.face.width_mm * share), min(d, one.face.height_mm * share)
         if a < c and b < d:
             found += [Line(x + a, y + b, x + c, y + d, "fold"), Line(x + a, y + d, x + c, y + b, "fold")]
-        inside = one.thing.layers[-1]
-        if one.thing.stands_mm:
+        for inside in one.thing.inside if one.thing.stands_mm else ():
             lx, ly = (one.x_mm + inside.x_mm) * share, (one.y_mm + inside.y_mm) * share
             found.append(Rect(x + lx, y + ly, inside.width_mm * share, inside.height_mm * share, "fold"))
     return found

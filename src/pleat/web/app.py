@@ -46,7 +46,6 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
     app = Flask(__name__)
     app.config.from_mapping(
         SECRET_KEY=_secret(Path(database).parent),
-        PLEAT_DATABASE=Path(database),
         PLEAT_HOSTS=(),
         PLEAT_PAIRING="",
         PLEAT_PORT=5180,
@@ -64,9 +63,7 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
     app.config.update(config or {})
     if config and "PLEAT_PORT" in config:
         app.config["SESSION_COOKIE_NAME"] = f"pleat_{config['PLEAT_PORT']}"  # two Pleats on one machine keep their own
-    engine = app.extensions["pleat_engine"] = open_engine(database)
-    app.extensions["pleat_imports"] = Imports(partial(transaction, engine, reading=True), partial(transaction, engine))
-    app.extensions["pleat_arrangings"] = Arrangings()
+    put_on(app, database)
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     for part in (security, display, errors):
         part.register(app)
@@ -92,6 +89,14 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
     gc.collect()
     gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short
     return app
+
+
+def put_on(app: Flask, database: Path | str) -> None:
+    """Put the application on a database file, which is there and migrated, with nothing under way."""
+    engine = app.extensions["pleat_engine"] = open_engine(database)
+    app.config["PLEAT_DATABASE"] = Path(database)
+    app.extensions["pleat_imports"] = Imports(partial(transaction, engine, reading=True), partial(transaction, engine))
+    app.extensions["pleat_arrangings"] = Arrangings()
 
 
 def _secret(folder: Path) -> str:

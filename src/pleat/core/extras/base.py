@@ -127,7 +127,7 @@ class Work:
 @dataclass(frozen=True, kw_only=True)
 class Thing:
     """What an extra comes to, in mm: its outline on the page, the pieces it is cut from, its layers, what it counts out, where something slides in
-    and how it swings. ``hole`` goes through the leaf, ``partner`` has its other half where it lands on the facing page. ``stands`` is how far what is in it stands out past its mouth; ``stuck`` is the rectangle (left, head, right, tail) of it that is
+    and how it swings. ``hole`` goes through the leaf, ``partner`` has its other half where it lands on the facing page. ``inside`` are those of its layers that slide in, and ``stands_mm`` is how far they stand out past its mouth; ``stuck`` is the rectangle (left, head, right, tail) of it that is
     fixed, where not all of it is; ``out`` is the side on which it is meant to reach past the edge of its face, and how far; ``outline`` are its corners where it is no rectangle,
     those of its mouth first; ``lines`` are edges that show on it; ``at`` is where its corner lies by itself, in the middle where nothing is said; ``checks`` are about itself, wherever it is."""
 
@@ -139,6 +139,7 @@ class Thing:
     counts: tuple[Count, ...] = ()
     mouth: Mouth | None = None
     swing: Swing | None = None
+    inside: tuple[Layer, ...] = ()
     stands_mm: float = 0.0
     stuck: tuple[float, float, float, float] | None = None
     out: tuple[Where, float] | None = None

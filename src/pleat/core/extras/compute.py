@@ -14,6 +14,7 @@ from pleat.core.extras import checks, steps
 from pleat.core.extras.asked import Asked
 from pleat.core.extras.base import Extra, Face, LeftOfExtras, Placed, Thing
 from pleat.core.extras.faces import by_name, faces_of
+from pleat.core.extras.hiding import hiding
 from pleat.core.extras.kinds import EXTRAS
 from pleat.core.extras.record import Extras
 from pleat.core.extras.spots import Item, Spot, spot
@@ -103,7 +104,10 @@ def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = No
         key_figure=_count(items, worst, ruler),
         figures=_figures(items, bulk, worst, ruler),
         checks=checks.find(Asked(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)),
-        offers=tuple(offer for one in works for offer in one.spreads),
+        offers=(
+            *(offer for one in works for offer in one.spreads),
+            *(offer for item in items for offer in hiding(item, extras.items, ruler)),
+        ),
         parts=tuple(part for one in works for part in one.parts),
         steps=(*(step for one in works for step in one.steps), *steps.filling(items)),
         added=spine.thick,

@@ -27,8 +27,8 @@ from pleat.web.display import drawn
 from pleat.web.pleats.members import about
 
 HIGH: Final = 400
-TALL, NARROW, WIDE, BESIDE = 330, 300, 620, 64
-"""px of the opening: as high as the picture leaves it, between how wide it may be for that, and what its measures take beside it."""
+NARROW, BESIDE = 300, 64
+"""px of the opening: how narrow it may be, and what its measures take beside it."""
 HEARD: Final = ("F5", "F8", "wedge", "D8", "over_holes")
 """What the pleats to the right say of the bulk."""
 HOLDS: Final = frozenset({"spine", "fore_edge", "takes", "post", "most", "loop", "gap", "gusset", "row", "stick_spine", "floor"})
@@ -44,7 +44,9 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
     item = item_of(result, chosen)
     beside = drawing.shown_faces(faces, face)
     picture = drawing.opening(result, plan, face, chosen)
-    rendered = render_screen(picture, min(max(TALL * picture.width / picture.height, NARROW), WIDE) + BESIDE, HIGH)
+    rendered = render_screen(
+        picture, min(max(drawing.LARGE_PX[1] * picture.width / picture.height, NARROW), drawing.LARGE_PX[0]) + BESIDE, HIGH
+    )
     used = {spot.face.name for each in result.items for spot in each.spots}
     return {
         "main": drawn(rendered),
@@ -59,6 +61,7 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
         "facts": [replace(one, key=f"extra-{one.key}") for one in item.thing.figures] if item else [],
         "pieces": _pieces(item, plan) if item and item.thing.pieces else None,
         "spreads": [one for one in result.offers if one.group == f"spread {chosen}"],
+        "with_it": [one for one in result.offers if one.group == f"with {chosen}"],
         "groups": GROUPS,
         "maps": _maps(result, opened, beside) if result.items else [],
         "holds": [one for name in ("binding", "cover") for one in plan[name].figures if one.key in HOLDS],

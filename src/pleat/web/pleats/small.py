@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import singledispatch
 from typing import Final
 
@@ -16,7 +17,7 @@ from pleat.core.pages.folded import FoldedBlock
 from pleat.core.pages.sectioned import SectionsBlock
 from pleat.core.paper.compute import PaperResult
 from pleat.core.plan import PleatResult
-from pleat.drawing.shapes import Drawing
+from pleat.drawing.shapes import Drawing, Label
 from pleat.drawing.svg import Pen, render_screen
 
 SMALL: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=2)
@@ -64,6 +65,7 @@ def _folded(_result: FoldedBlock | HingedResult) -> float:
 
 
 def small(drawing: Drawing, height: float = 132, width: float = 44) -> Markup:
-    """A drawing without numbers, in its own proportions; the pleat's words say what it is."""
-    svg = render_screen(drawing, width, height, SMALL, css="small-drawing").svg
+    """A drawing without words or numbers, in its own proportions; the pleat's words say what it is."""
+    bare = replace(drawing, shapes=tuple(shape for shape in drawing.shapes if not isinstance(shape, Label)))
+    svg = render_screen(bare, width, height, SMALL, css="small-drawing").svg
     return Markup(svg.replace('role="img"', 'aria-hidden="true"', 1))

@@ -40,7 +40,7 @@ class Loop(Threaded):
             (("elastic", "elastic, cut and knotted"), ("closed", "a closed loop of elastic"), ("cord", "cord that does not stretch")),
         ),
     ] = "elastic"
-    elastic_cut_mm: Annotated[float, LengthRule("elastic you have: cut, or a loop all round", 20, 3000)] | None = None
+    elastic_cut_mm: Annotated[float, LengthRule("elastic you have: cut, or a loop all round", 20, 10_000)] | None = None
     knot: KnotSide = "outside"
     thread: Thread = Thread(name="round elastic", diameter_mm=1.5)
 

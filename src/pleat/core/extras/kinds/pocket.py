@@ -5,25 +5,31 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.core.cautions import GLUE
-from pleat.core.extras.base import ExtraKind, Face, LeftOfExtras, Mouth, Thing, Work
+from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Thing, Work
 from pleat.core.extras.goesin import EASE_MM, Goes, goes_in
 from pleat.core.extras.kinds.pocketed import (
     ACROSS,
     FILM,
     FLOOR,
     GLUED_MM,
+    PULL_MM,
     Pocket,
     held_by,
     inside_of,
     mouths_of,
     pieces_of,
     proposed,
+    pull_of,
+    pull_piece,
     slant_of,
 )
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.structures.dressing import PHOTOS
 from pleat.core.units import Ruler
 from pleat.core.words import a_or_an, joined
+
+TAKEN_MM: Final = 4.0
+"""What stands out less cannot be taken hold of (house rule)."""
 
 
 def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
@@ -41,10 +47,15 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
     mouth = Mouth(record.mouth, max(wide - lost[0], 0.0), max(high - lost[1], 0.0), held)
     caliper = FILM if record.way == "clear" else left.paper.stock(record.stock).caliper.times(2 if record.way == "envelope" else 1)
     pieces, layers = pieces_of(record, key, (width, height), held, caliper)
-    stands = 0.0
+    stands, reach = 0.0, 0.0
+    inside: tuple[Layer, ...] = ()
+    pull: Layer | None = None
     if goes:
         stands = max((goes.height_mm if upright else goes.width_mm) - mouth.depth_mm, 0.0)
-        layers = (*layers, inside_of(record, goes, (width, height), held))
+        lies = inside_of(record, goes, (width, height), held)
+        pull = pull_of(record, lies, (width, height), left.paper.stock(record.stock).caliper)
+        inside, reach = ((lies, pull), stands + record.pull_mm) if pull else ((lies,), stands)
+    strip = (pull_piece(key, record, pull),) if pull else ()
     bought = record.way in ("clear", "envelope")
     what = {"clear": "clear film", "envelope": "envelope"}.get(record.way, "")
     counts = (Count(f"extra_{key}", f"{what} {ruler.size(width, height)}", 1, "", "extras"),) if bought else ()
@@ -56,14 +67,15 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
         height_mm=height,
         outline=((0.0, 0.0), (width, slant), (width, height), (0.0, height)) if (slant := slant_of(record, height)) else (),
         lines=mouths_of(record, (width, height)),
-        pieces=() if bought else pieces,
-        layers=layers,
+        pieces=(*(() if bought else pieces), *strip),
+        layers=(*layers, *inside),
+        inside=inside,
         counts=counts,
         mouth=mouth,
-        stands_mm=stands,
-        figures=_figures(record, (width, height), mouth, goes, stands, left),
-        checks=(*_slants(record, key, height, left), *_checks(record, key, mouth, goes, stands, left)),
-        work=_work(record, what, goes, ruler),
+        stands_mm=reach,
+        figures=(*_figures(record, (width, height), mouth, goes, stands, left), *_pulled(record, pull, ruler)),
+        checks=(*_slants(record, key, height, left), *_checks(record, key, face, mouth, goes, left)),
+        work=_work(record, what, goes, pull, ruler),
         sheet_stock=record.stock,
     )
 
@@ -138,19 +150,18 @@ def _fits(mouth: Mouth) -> str:
     return joined(found) if found else "none of the usual sizes"
 
 
-def _checks(record: Pocket, key: str, mouth: Mouth, goes: Goes | None, stands: float, left: LeftOfExtras) -> tuple[Check, ...]:
+def _checks(record: Pocket, key: str, face: Face, mouth: Mouth, goes: Goes | None, left: LeftOfExtras) -> tuple[Check, ...]:
     """F1 and F2: what goes in against the throat, and how far it stands out."""
     if goes is None:
         return ()
     ruler, own = left.brief.ruler, f"extras.items.{key}"
     upright = record.mouth in ("head", "tail")
-    across = goes.width_mm if upright else goes.height_mm
+    across, deep = (goes.width_mm, goes.height_mm) if upright else (goes.height_mm, goes.width_mm)
+    stands, room = max(deep - mouth.depth_mm, 0.0), face.width_mm if upright else face.height_mm
     size = "width_mm" if upright else "height_mm"
     held = sum(mouth.held.get(side, 0.0) for side in ACROSS[record.mouth])
-    wider = Offer(
-        f"the pocket {ruler.show(ruler.snap_up(across + EASE_MM + held))} {'wide' if upright else 'high'}",
-        ((f"{own}.{size}", ruler.snap_up(across + EASE_MM + held)),),
-    )
+    need = ruler.snap_up(across + EASE_MM + held)
+    wider = (Offer(f"the pocket {ruler.show(need)} {'wide' if upright else 'high'}", ((f"{own}.{size}", need),)),) if need <= room else ()
     sized = record.width_mm is not None or record.height_mm is not None
     by_itself = (Offer("made for what goes in", ((f"{own}.width_mm", None), (f"{own}.height_mm", None))),) if sized else ()
     found = []
@@ -165,20 +176,38 @@ def _checks(record: Pocket, key: str, mouth: Mouth, goes: Goes | None, stands: f
                 "It slides in behind a glue tab, or not at all: from outside the pocket looks wide enough."
                 if behind
                 else f"Glue and folds take room; {ruler.show(EASE_MM)} less lets it slide.",
-                (wider, *by_itself),
+                (*wider, *by_itself),
+                ""
+                if wider or by_itself
+                else "A pocket for it is larger than its page: put in something smaller, or let it lie the other way.",
             )
         )
-    deep = goes.height_mm if upright else goes.width_mm
+    if stands < TAKEN_MM and not record.pull_mm and not record.slant_mm:
+        out = (
+            Offer(f"it stands out {ruler.show(20.0)}", ((f"{own}.stand_mm", 20.0), (f"{own}.width_mm", None), (f"{own}.height_mm", None))),
+        )
+        found.append(
+            Check(
+                "grip",
+                "note",
+                "Nothing stands out of the pocket to take it by.",
+                "A pull on what goes in, a notch in the mouth, or a shallower pocket lets a hand take it.",
+                (Offer(f"a pull that stands out {ruler.show(15.0)}", ((f"{own}.pull_mm", 15.0),)), *(out if record.way != "page" else ())),
+            )
+        )
     if stands > record.stand_mm + max(ruler.step_mm, 1.0) and deep > stands:
         other = "height_mm" if upright else "width_mm"
         need = ruler.snap_up(deep - record.stand_mm + mouth.held.get(FLOOR[record.mouth], 0.0))
+        fits = need <= (face.height_mm if upright else face.width_mm)
+        deeper = (Offer(f"the pocket {ruler.show(need)} {'high' if upright else 'wide'}", ((f"{own}.{other}", need),)),) if fits else ()
         found.append(
             Check(
                 "F1",
                 "watch",
                 f"It stands out {ruler.show(stands)} past the mouth; {ruler.show(record.stand_mm)} was wanted.",
                 f"It is {ruler.show(deep)} long, the pocket {ruler.show(mouth.depth_mm)} deep.",
-                (Offer(f"the pocket {ruler.show(need)} {'high' if upright else 'wide'}", ((f"{own}.{other}", need),)), *by_itself),
+                (*deeper, *by_itself),
+                "" if deeper or by_itself else "A pocket so deep is larger than its page: let it stand out farther, or lie the other way.",
             )
         )
     return tuple(found)
@@ -212,7 +241,18 @@ def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[
     )
 
 
-def _work(record: Pocket, what: str, goes: Goes | None, ruler: Ruler) -> Work:
+def _pulled(record: Pocket, pull: Layer | None, ruler: Ruler) -> tuple[Figure, ...]:
+    """How long the pull is cut."""
+    if pull is None:
+        return ()
+    upright = record.mouth in ("head", "tail")
+    long, wide = (pull.height_mm, pull.width_mm) if upright else (pull.width_mm, pull.height_mm)
+    glued, out = min(PULL_MM[1], long), record.pull_mm
+    how = f"{ruler.show(glued)} glued behind what goes in, {ruler.show(out)} past its edge and the mouth, and what lies between. It is {ruler.show(wide)} wide."
+    return (Figure("pull", "the pull", long, "length", how, (Rule("arithmetic", "what is glued, lies between and stands out"),)),)
+
+
+def _work(record: Pocket, what: str, goes: Goes | None, pull: Layer | None, ruler: Ruler) -> Work:
     held = "three sides" if record.open_at == "one" else "two sides"
     make = {
         "tabs": ("Cut along the slant; what comes off is the second pocket. " if record.slant_mm and record.offcut == "second" else "")
@@ -224,6 +264,8 @@ def _work(record: Pocket, what: str, goes: Goes | None, ruler: Ruler) -> Work:
     }[record.way]
     fix = f"Glue on {held}: nothing within {ruler.show(GLUED_MM)} of its mouth. Wipe what comes out, lay waste paper in it and press."
     slip = f"Slide {'it' if goes else 'what belongs there'} in, and out again: it must not catch." if goes or what else ""
+    if pull:
+        make += " Glue the pull behind what goes in, at the edge that comes out last, and let it dry."
     return Work(make, fix, slip, cautions=(GLUE,), tags=frozenset({"glue"}))
 
 

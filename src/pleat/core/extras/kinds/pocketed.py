@@ -19,6 +19,8 @@ LEAST_MM: Final = 15.0
 """No pocket is made smaller."""
 SLANTS: Final = 6
 """Rectangles that stand for a slant."""
+PULL_MM: Final = (20.0, 15.0)
+"""How wide a pull is, and how much of it is glued to what goes in (house rule)."""
 FILM: Final = Estimate.ranged(0.08, 0.1, 0.15, "the film's caliper")
 ACROSS: Final[dict[Where, tuple[Where, Where]]] = {
     "head": ("left", "right"),
@@ -51,6 +53,7 @@ class Pocket(Filled):
     width_mm: Annotated[float, LengthRule("the pocket, wide", 15, 600)] | None = None
     height_mm: Annotated[float, LengthRule("the pocket, high", 15, 600)] | None = None
     stand_mm: Annotated[float, LengthRule("it stands out", 0, 400)] = 20.0
+    pull_mm: Annotated[float, LengthRule("a pull on it stands out", 0, 120)] = 0.0
     tab_mm: Annotated[float, LengthRule("its tabs", 4, 60)] = 12.0
     turn_mm: Annotated[float, LengthRule("its mouth is turned over by", 0, 80)] = 0.0
     slant_mm: Annotated[float, LengthRule("its mouth slants by", 0, 400)] = 0.0
@@ -227,3 +230,31 @@ def inside_of(record: Pocket, goes: Goes, size: tuple[float, float], held: dict[
         case "right":
             x = floor
     return Layer(x, y, goes.width_mm, goes.height_mm, goes.thick)
+
+
+def pull_of(record: Pocket, goes: Layer, size: tuple[float, float], caliper: Estimate) -> Layer | None:
+    """The pull, from where it is glued behind the edge of what goes in to where it stands out past it and the mouth; none where none is wanted."""
+    if not record.pull_mm:
+        return None
+    upright = record.mouth in ("head", "tail")
+    wide = min(PULL_MM[0], goes.width_mm if upright else goes.height_mm)
+    low, long, mouth = (goes.y_mm, goes.height_mm, size[1]) if upright else (goes.x_mm, goes.width_mm, size[0])
+    glued = min(PULL_MM[1], long)
+    if record.mouth in ("head", "left"):
+        start, end = min(low, 0.0) - record.pull_mm, low + glued
+    else:
+        start, end = low + long - glued, max(low + long, mouth) + record.pull_mm
+    middle = (goes.x_mm + goes.width_mm / 2) if upright else (goes.y_mm + goes.height_mm / 2)
+    return (
+        Layer(middle - wide / 2, start, wide, end - start, caliper)
+        if upright
+        else Layer(start, middle - wide / 2, end - start, wide, caliper)
+    )
+
+
+def pull_piece(key: str, record: Pocket, pull: Layer) -> Piece:
+    """The strip it is cut from, its foot glued behind what goes in."""
+    upright = record.mouth in ("head", "tail")
+    wide, long = (pull.width_mm, pull.height_mm) if upright else (pull.height_mm, pull.width_mm)
+    foot = min(PULL_MM[1], long / 2)
+    return piece(f"{key} pull", record.stock, [Span("", wide)], [Span("", long - foot), Span("foot", foot)], glued=["foot"])

@@ -41,10 +41,10 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
     height, throat = panels[-1], max(width - 2 * HELD_MM, 0.0)
     layers = [Layer(0.0, height - panel, width, panel, caliper) for panel in panels]
     stands = 0.0
+    inside: tuple[Layer, ...] = ()
     if goes:
-        layers.append(
-            Layer((width - goes.width_mm) / 2, height - goes.height_mm, goes.width_mm, goes.height_mm, goes.thick.times(record.pockets))
-        )
+        lies = (width - goes.width_mm) / 2, height - goes.height_mm
+        inside = (Layer(*lies, goes.width_mm, goes.height_mm, goes.thick.times(record.pockets)),)
         stands = max(goes.height_mm - height, 0.0)
     sheet = piece(key, record.stock, [Span("", width)], [Span(f"panel {number + 1}", panel) for number, panel in enumerate(panels)])
     return Thing(
@@ -53,7 +53,8 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         height_mm=height,
         lines=tuple(((0.0, height - mouth), (width, height - mouth)) for mouth in (panels[0], *panels[1:-1:2])),
         pieces=(sheet,),
-        layers=tuple(layers),
+        layers=(*layers, *inside),
+        inside=inside,
         mouth=Mouth("head", throat, record.depth_mm, {"left": HELD_MM, "right": HELD_MM}),
         stands_mm=stands,
         figures=_figures(record, (width, throat), panels, left),

@@ -42,6 +42,11 @@
 
   // --- after every swap: spots, times, values ------------------------------------------------------------------
   function settle(scope) {
+    // A picture is no wider than its height allows: what stands on it is placed by shares of it.
+    for (const svg of scope.querySelectorAll(".picture > svg.drawing")) {
+      const box = svg.viewBox.baseVal;
+      svg.parentElement.style.setProperty("--ratio", String(box.width / box.height));
+    }
     for (const el of scope.querySelectorAll("[data-spot-x]")) {
       el.style.left = el.dataset.spotX + "%";
       el.style.top = el.dataset.spotY + "%";
