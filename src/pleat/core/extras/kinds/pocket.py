@@ -23,7 +23,7 @@ from pleat.core.extras.kinds.pocketed import (
     pull_piece,
     slant_of,
 )
-from pleat.core.plan import Check, Count, Figure, Offer, Rule
+from pleat.core.plan import Changes, Check, Count, Figure, Offer, Rule
 from pleat.core.structures.dressing import PHOTOS
 from pleat.core.units import Ruler
 from pleat.core.words import a_or_an, joined
@@ -151,66 +151,86 @@ def _fits(mouth: Mouth) -> str:
 
 
 def _checks(record: Pocket, key: str, face: Face, mouth: Mouth, goes: Goes | None, left: LeftOfExtras) -> tuple[Check, ...]:
-    """F1 and F2: what goes in against the throat, and how far it stands out."""
+    """What goes in against the pocket."""
     if goes is None:
         return ()
-    ruler, own = left.brief.ruler, f"extras.items.{key}"
+    own, ruler = f"extras.items.{key}", left.brief.ruler
     upright = record.mouth in ("head", "tail")
-    across, deep = (goes.width_mm, goes.height_mm) if upright else (goes.height_mm, goes.width_mm)
-    stands, room = max(deep - mouth.depth_mm, 0.0), face.width_mm if upright else face.height_mm
-    size = "width_mm" if upright else "height_mm"
-    held = sum(mouth.held.get(side, 0.0) for side in ACROSS[record.mouth])
-    need = ruler.snap_up(across + EASE_MM + held)
-    wider = (Offer(f"the pocket {ruler.show(need)} {'wide' if upright else 'high'}", ((f"{own}.{size}", need),)),) if need <= room else ()
+    lies = (goes.width_mm, goes.height_mm) if upright else (goes.height_mm, goes.width_mm)
+    room = (face.width_mm, face.height_mm) if upright else (face.height_mm, face.width_mm)
     sized = record.width_mm is not None or record.height_mm is not None
     by_itself = (Offer("made for what goes in", ((f"{own}.width_mm", None), (f"{own}.height_mm", None))),) if sized else ()
-    found = []
-    if across > mouth.throat_mm - EASE_MM + 0.05:
-        behind = record.way == "tabs" and mouth.throat_mm < across <= mouth.throat_mm + held
-        stop = across > mouth.throat_mm
-        found.append(
-            Check(
-                "F2" if behind else "F1",
-                "stop" if stop else "watch",
-                f"What goes in is {ruler.show(across)} across, the throat {ruler.show(mouth.throat_mm)}.",
-                "It slides in behind a glue tab, or not at all: from outside the pocket looks wide enough."
-                if behind
-                else f"Glue and folds take room; {ruler.show(EASE_MM)} less lets it slide.",
-                (*wider, *by_itself),
-                ""
-                if wider or by_itself
-                else "A pocket for it is larger than its page: put in something smaller, or let it lie the other way.",
-            )
-        )
-    if stands < TAKEN_MM and not record.pull_mm and not record.slant_mm:
-        out = (
-            Offer(f"it stands out {ruler.show(20.0)}", ((f"{own}.stand_mm", 20.0), (f"{own}.width_mm", None), (f"{own}.height_mm", None))),
-        )
-        found.append(
-            Check(
-                "grip",
-                "note",
-                "Nothing stands out of the pocket to take it by.",
-                "A pull on what goes in, a notch in the mouth, or a shallower pocket lets a hand take it.",
-                (Offer(f"a pull that stands out {ruler.show(15.0)}", ((f"{own}.pull_mm", 15.0),)), *(out if record.way != "page" else ())),
-            )
-        )
-    if stands > record.stand_mm + max(ruler.step_mm, 1.0) and deep > stands:
-        other = "height_mm" if upright else "width_mm"
-        need = ruler.snap_up(deep - record.stand_mm + mouth.held.get(FLOOR[record.mouth], 0.0))
-        fits = need <= (face.height_mm if upright else face.width_mm)
-        deeper = (Offer(f"the pocket {ruler.show(need)} {'high' if upright else 'wide'}", ((f"{own}.{other}", need),)),) if fits else ()
-        found.append(
-            Check(
-                "F1",
-                "watch",
-                f"It stands out {ruler.show(stands)} past the mouth; {ruler.show(record.stand_mm)} was wanted.",
-                f"It is {ruler.show(deep)} long, the pocket {ruler.show(mouth.depth_mm)} deep.",
-                (*deeper, *by_itself),
-                "" if deeper or by_itself else "A pocket so deep is larger than its page: let it stand out farther, or lie the other way.",
-            )
-        )
-    return tuple(found)
+
+    def larger(path: str, need: float, most: float) -> tuple[Offer, ...]:
+        """A pocket that takes it, where one is not larger than its page; else as it is by itself."""
+        need = ruler.snap_up(need)
+        wide = Offer(f"the pocket {ruler.show(need)} {'wide' if path == 'width_mm' else 'high'}", ((f"{own}.{path}", need),))
+        return (*((wide,) if need <= most else ()), *by_itself)
+
+    held = sum(mouth.held.get(side, 0.0) for side in ACROSS[record.mouth])
+    floor = mouth.held.get(FLOOR[record.mouth], 0.0)
+    wider = larger("width_mm" if upright else "height_mm", lies[0] + EASE_MM + held, room[0])
+    deeper = larger("height_mm" if upright else "width_mm", lies[1] - record.stand_mm + floor, room[1])
+    return (
+        *_throat(record, lies[0], mouth, wider, ruler),
+        *_grip(record, own, lies[1] - mouth.depth_mm, ruler),
+        *_depth(record, lies[1], mouth, deeper, ruler),
+    )
+
+
+def _throat(record: Pocket, across: float, mouth: Mouth, wider: tuple[Offer, ...], ruler: Ruler) -> tuple[Check, ...]:
+    """F1 and F2: what goes in is too wide for the throat; F2 where the pocket looks wide enough from outside."""
+    if across <= mouth.throat_mm - EASE_MM + 0.05:
+        return ()
+    held = sum(mouth.held.get(side, 0.0) for side in ACROSS[record.mouth])
+    behind = record.way == "tabs" and mouth.throat_mm < across <= mouth.throat_mm + held
+    return (
+        Check(
+            "F2" if behind else "F1",
+            "stop" if across > mouth.throat_mm else "watch",
+            f"What goes in is {ruler.show(across)} across, the throat {ruler.show(mouth.throat_mm)}.",
+            "It slides in behind a glue tab, or not at all: from outside the pocket looks wide enough."
+            if behind
+            else f"Glue and folds take room; {ruler.show(EASE_MM)} less lets it slide.",
+            wider,
+            "" if wider else "A pocket for it is larger than its page: put in something smaller, or let it lie the other way.",
+        ),
+    )
+
+
+def _grip(record: Pocket, own: str, stands: float, ruler: Ruler) -> tuple[Check, ...]:
+    """Nothing to take it by."""
+    if stands >= TAKEN_MM or record.pull_mm or record.slant_mm:
+        return ()
+    pull = Offer(f"a pull that stands out {ruler.show(15.0)}", ((f"{own}.pull_mm", 15.0),))
+    by_itself: Changes = ((f"{own}.stand_mm", 20.0), (f"{own}.width_mm", None), (f"{own}.height_mm", None))
+    out = () if record.way == "page" else (Offer(f"it stands out {ruler.show(20.0)}", by_itself),)
+    return (
+        Check(
+            "grip",
+            "note",
+            "Nothing stands out of the pocket to take it by.",
+            "A pull on what goes in, a notch in the mouth, or a shallower pocket lets a hand take it.",
+            (pull, *out),
+        ),
+    )
+
+
+def _depth(record: Pocket, deep: float, mouth: Mouth, deeper: tuple[Offer, ...], ruler: Ruler) -> tuple[Check, ...]:
+    """F1: it stands out farther than was wanted."""
+    stands = max(deep - mouth.depth_mm, 0.0)
+    if stands <= record.stand_mm + max(ruler.step_mm, 1.0) or deep <= stands:
+        return ()
+    return (
+        Check(
+            "F1",
+            "watch",
+            f"It stands out {ruler.show(stands)} past the mouth; {ruler.show(record.stand_mm)} was wanted.",
+            f"It is {ruler.show(deep)} long, the pocket {ruler.show(mouth.depth_mm)} deep.",
+            deeper,
+            "" if deeper else "A pocket so deep is larger than its page: let it stand out farther, or lie the other way.",
+        ),
+    )
 
 
 def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[Check, ...]:
