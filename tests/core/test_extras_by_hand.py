@@ -102,3 +102,33 @@ def test_a_magnet_pair_for_each_place_and_book():
     places = [{"on": f"page {page}", "x_mm": 120, "y_mm": 100} for page in (5, 9)]
     plan = make_plan(put(of("journal", ("brief.quantity", 2)), {"kind": "fastener", "places": places}))
     assert [part.count for part in plan.extras.parts] == [2 * 2 * 2]
+
+
+def test_a_pocket_hidden_behind_a_flap_is_as_thick_as_what_lies_on_each_other():
+    """For 70 × 95: 70 + 3 + 24 = 97 by 95 - 20 + 12 = 87, cut 121 × 99. The flap 97 + 14 = 111 by 7 + 87 + 7 + 20 + 15 = 136, cut 151 high. Pocket 0.275, what is in it 0.5,
+    flap 0.275: 1.05 mm; nowhere more, for the tabs are mitred where they meet."""
+    goes = {"goes": "own", "goes_width_mm": 70, "goes_height_mm": 95, "goes_thick_mm": 0.5}
+    book = put(of("journal"), {"kind": "pocket", **goes, "places": at("page 5")})
+    plan = make_plan(book)
+    pocket = plan.extras.items[0]
+    assert (pocket.thing.mouth.throat_mm, pocket.thing.mouth.depth_mm) == (73, 75)
+    assert pocket.thing.pieces[0].size_mm == (121, 99)
+    assert pocket.spots[0].box == ((148 - 97) / 2, (210 - 87) / 2, (148 + 97) / 2, (210 + 87) / 2)
+    (hide,) = [offer for offer in plan.extras.offers if offer.group == "with d0"]
+    after = make_plan(editing.apply(book, hide.changes))
+    assert after.extras.items[1].thing.pieces[0].size_mm == (111, 151)
+    assert after.extras.worst.thick.likely == pytest.approx(0.275 + 0.5 + 0.275)
+    assert after.cover.spine == plan.cover.spine, "it lies away from the spine"
+
+
+def test_a_window_in_a_case_and_a_band_with_two_pockets_in_inches():
+    """A band across a page of 148 mm, 2 in high: 50.8 - 15 = 35.8 and 8 more for its tab, 164 wide; then 20.8 and a quarter of it, 26.0 by 158.4."""
+    designs = (
+        {"kind": "window", "width_mm": 63.5, "height_mm": 38.1, "places": at("inside front cover", 40, 60)},
+        {"kind": "band", "goes": "none", "height_mm": 50.8, "pockets": 2, "places": at("page 9")},
+    )
+    plan = make_plan(put(editing.edit(of("case"), {"brief.ruler": "in"}), *designs))
+    sizes = [sheet.size_mm for sheet in plan.extras.items[1].thing.pieces]
+    assert sizes == [pytest.approx(size) for size in ((178, 50.8), (164, 43.8), (158.4, 26.0))]
+    step = next(one.step for one in plan.bench.work if one.step.key == "extra_d0_cover")
+    assert "1 9/16 from the left, 2 3/8 from the head, from where the leaf begins" in step.detail

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from functools import singledispatch
 from typing import Final
 
 from markupsafe import Markup
@@ -23,45 +22,22 @@ from pleat.drawing.svg import Pen, render_screen
 SMALL: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=2)
 
 
-@singledispatch
-def high(_result: PleatResult) -> float:
+def high(result: PleatResult) -> float:
     """How high a result's drawing may be on the folded pleat, px; one that is wide is kept low, so that its lines stay as strong as the others'."""
+    match result:
+        case SectionsBlock():
+            return 46 if len(result.sections) == 1 else 80
+        case SewnResult():
+            return 132 if result.rows == 1 else 60
+        case PaperResult():
+            return 60
+        case ExtrasResult() | WrapResult():
+            return 64
+        case LaidResult():
+            return 84
+        case FoldedBlock() | HingedResult():
+            return 96
     return 132
-
-
-@high.register
-def _extras(_result: ExtrasResult) -> float:
-    return 64
-
-
-@high.register
-def _laid(_result: LaidResult) -> float:
-    return 84
-
-
-@high.register
-def _wrap(_result: WrapResult) -> float:
-    return 64
-
-
-@high.register
-def _sections(result: SectionsBlock) -> float:
-    return 46 if len(result.sections) == 1 else 80
-
-
-@high.register
-def _sewn(result: SewnResult) -> float:
-    return 132 if result.rows == 1 else 60
-
-
-@high.register
-def _paper(_result: PaperResult) -> float:
-    return 60
-
-
-@high.register
-def _folded(_result: FoldedBlock | HingedResult) -> float:
-    return 96
 
 
 def small(drawing: Drawing, height: float = 132, width: float = 44) -> Markup:

@@ -7,7 +7,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.estimate import Estimate
 from pleat.core.extras.base import Face, Layer, Sided, Stocked
 from pleat.core.extras.goesin import EASE_MM, Filled, Goes
-from pleat.core.extras.slabs import across, along
+from pleat.core.extras.slabs import along
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.folding.convex import Point
 from pleat.core.folding.programme import Where
@@ -154,11 +154,12 @@ def _tab(side: Where, takes: float, box: tuple[float, float, float, float], cali
             if side == "left"
             else along((x + wide - takes, y + off), fold[::-1], takes, caliper, -off)
         )
-    fold, inner = (wide, wide - 2 * off), off
+    # its ends in upright strips as those of the side tabs are, so that what one leaves off the other takes up
+    head = side == "head"
     return (
-        across((x, y), fold, takes, caliper, inner)
-        if side == "head"
-        else across((x + off, y + high - takes), fold[::-1], takes, caliper, -off)
+        *along((x, y if head else y + high), (0.0, takes), off, caliper, 0.0 if head else -takes),
+        Layer(x + off, y if head else y + high - takes, wide - 2 * off, takes, caliper),
+        *along((x + wide - off, y if head else y + high - takes), (takes, 0.0), off, caliper, 0.0 if head else takes),
     )
 
 
