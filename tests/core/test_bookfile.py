@@ -121,6 +121,14 @@ def test_every_length_of_the_book_has_a_name_in_the_makers_words():
     assert rule_of("brief.nothing") is None
 
 
+def test_a_field_has_its_own_rule_however_many_were_asked_for():
+    """Groups with the maker's own keys have as many paths as there are texts; what is remembered of one is never taken for another."""
+    for number in range(3000):
+        assert rule_of(f"cutting.counted.k{number}").label == "pieces from one sheet"
+        assert rule_of(f"cutting.lies.k{number}").label == "pieces lie"
+        assert rule_of(f"typed.k{number}") is None
+
+
 SAMPLES = {path.name.split(".")[0].removeprefix("format"): path.read_text() for path in (Path(__file__).parent / "samples").iterdir()}
 
 

@@ -167,6 +167,14 @@ def test_half_sent_requests_hold_nobody_up_and_large_ones_are_refused_unread(ser
         one.close()
 
 
+@pytest.fixture
+def broken_app(database):
+    """An application of the test's own, which may be given a page that breaks."""
+    app = create_app(database, {"TESTING": True, "PROPAGATE_EXCEPTIONS": False})
+    yield app
+    app.extensions["pleat_engine"].dispose()
+
+
 @pytest.mark.parametrize(
     ("said", "words"),
     [
@@ -176,22 +184,19 @@ def test_half_sent_requests_hold_nobody_up_and_large_ones_are_refused_unread(ser
         ("disk I/O error", "cannot be used"),
     ],
 )
-def test_what_stands_in_the_way_of_the_file_is_said_in_words(app, said, words):
-    app.config["PROPAGATE_EXCEPTIONS"] = False
-
-    @app.get("/broken")
+def test_what_stands_in_the_way_of_the_file_is_said_in_words(broken_app, said, words):
+    @broken_app.get("/broken")
     def broken():
         raise OperationalError("INSERT", {}, sqlite3.OperationalError(said))
 
-    answer = app.test_client().get("/broken")
+    answer = broken_app.test_client().get("/broken")
     assert answer.status_code == 503
     assert words in answer.get_data(as_text=True)
 
 
-def test_a_mistake_of_pleats_is_told_in_its_own_words(app):
-    app.config["PROPAGATE_EXCEPTIONS"] = False
-    app.add_url_rule("/broken", view_func=lambda: 1 / 0)
-    answer = app.test_client().get("/broken")
+def test_a_mistake_of_pleats_is_told_in_its_own_words(broken_app):
+    broken_app.add_url_rule("/broken", view_func=lambda: 1 / 0)
+    answer = broken_app.test_client().get("/broken")
     assert answer.status_code == 500
     assert "your books are as they were" in answer.text
     assert "server" not in answer.text

@@ -198,17 +198,18 @@ class Declared:
     may_be_empty: bool
 
 
-_DECLARED: Final[dict[int, Declared]] = {}
+_DECLARED: Final[dict[int, tuple[FieldInfo, Declared]]] = {}
 
 
 def declared(field: FieldInfo) -> Declared:
-    """The declaration of a model's field, worked out once for each: the models' fields live as long as the process."""
-    if id(field) not in _DECLARED:
+    """The declaration of a field, worked out once for each that lives; one that is gone may leave its number to another."""
+    held = _DECLARED.get(id(field))
+    if held is None or held[0] is not field:
         rule = next((one for one in field.metadata if isinstance(one, _RULES)), None) or _rule_in(field.annotation)
         many = any(get_origin(one) is tuple for one in (field.annotation, *get_args(field.annotation)))
         empty = not field.is_required() and field.get_default() in (None, ())
-        _DECLARED[id(field)] = Declared(rule, many, empty or (isinstance(rule, TextRule) and not rule.required))
-    return _DECLARED[id(field)]
+        held = _DECLARED[id(field)] = field, Declared(rule, many, empty or (isinstance(rule, TextRule) and not rule.required))
+    return held[1]
 
 
 def rule_on(field: FieldInfo) -> FieldRule | None:

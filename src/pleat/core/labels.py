@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
+from functools import cache, lru_cache
 from types import UnionType
 from typing import Any, Final, Union, get_args, get_origin
 
@@ -58,12 +58,18 @@ def _field_in(model: Any, path: str) -> FieldInfo | None:
         return _field_in(model, rest) if rest else None
     if get_origin(model) is dict:  # its keys are the maker's own
         model = get_args(model)[1]
-        return _field_in(model, rest) if rest else FieldInfo.from_annotation(model)
+        return _field_in(model, rest) if rest else _any_of(model)
     for one in get_args(model) if get_origin(model) in (Union, UnionType) else (model,):
         if isinstance(one, type) and issubclass(one, BaseModel) and name in one.model_fields:
             field = one.model_fields[name]
             return _field_in(field.annotation, rest) if rest and not _numbers(rest) else field  # type: ignore[arg-type]
     return None
+
+
+@cache  # as many as there are groups
+def _any_of(model: Any) -> FieldInfo:
+    """The field that each value of a group with the maker's own keys is."""
+    return FieldInfo.from_annotation(model)
 
 
 def _numbers(path: str) -> bool:

@@ -180,7 +180,10 @@
     const handle = event.target.closest && event.target.closest(".handle") && event.target.closest(".handle").querySelector(".handle-grip");
     if (handle) handle.dispatchEvent(new CustomEvent("handle-typed"));
   });
-  document.addEventListener("htmx:error", () => tell("Pleat does not answer", "Your change is not saved. Is it still running? What you typed is still in its field."));
+  document.addEventListener("htmx:error", (event) => {
+    const source = event.detail && event.detail.ctx && event.detail.ctx.sourceElement, asks = source && source.id === "behind";
+    tell("Pleat does not answer", asks ? "What lies folded may be older than what is open. Is it still running?" : "Your change is not saved. Is it still running? What you typed is still in its field.");
+  });
   document.addEventListener("htmx:response:error", (event) => {
     const status = event.detail.ctx && event.detail.ctx.response && event.detail.ctx.response.status;
     if (status >= 500) tell("That went wrong inside Pleat", "Nothing was changed. What you typed is still in its field.");
