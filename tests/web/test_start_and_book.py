@@ -135,6 +135,8 @@ def test_another_kind_is_shown_before_it_is_made_and_undo_brings_all_back(desk: 
     typed(desk, "cover.square_mm", "5")
     desk.locator("#strip-brief").click()
     desk.get_by_text("make it another kind of book").click()
+    desk.locator("#become").get_by_label("find a kind").fill("prog cov")
+    expect(desk.locator("#become .recipe:visible")).to_have_count(1)
     desk.locator("#become").get_by_role("button", name="programme, its own cover").click()
     expect(desk.locator("#become")).to_contain_text("Laid aside, for when you come back: what you decided for the wrap.")
     expect(desk.locator("#become")).to_contain_text("cut the cover")

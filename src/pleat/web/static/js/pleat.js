@@ -235,6 +235,9 @@
     return top ? (whole ? whole + " " : "") + top + "/" + bottom : String(whole);
   }
 
+  // Each word that is typed begins a word of the thing's own.
+  function found(el, text) { return text.toLowerCase().split(/\s+/).filter(Boolean).every((word) => el.dataset.words.includes(" " + word)); }
+
   document.addEventListener("alpine:init", () => {
     // What every page has: which pleat is open, keys, dark or light, the menu, notices, drawers.
     Alpine.data("house", () => ({
@@ -307,6 +310,13 @@
       },
     }));
 
+    // Kinds found by their words, where there is nothing else to choose them by.
+    Alpine.data("finder", () => ({
+      find: "",
+      meets(el) { return found(el, this.find); },
+      get none() { return ![...this.$root.querySelectorAll("[data-words]")].some((one) => this.meets(one)); },
+    }));
+
     // The start: a recipe brings its size and count, unless those were typed; wishes hide what does not meet them.
     Alpine.data("start", () => ({
       wants: [],
@@ -315,10 +325,7 @@
       init() { const on = this.$root.querySelector("[name=recipe]:checked"); this.counted = !on || on.dataset.count !== ""; },
       typed: {},
       get none() { return ![...this.$root.querySelectorAll(".recipe")].some((one) => this.meets(one)); },
-      meets(el) {
-        const words = this.find.toLowerCase().split(/\s+/).filter(Boolean); // each begins a word of the kind's own
-        return this.wants.every((wish) => el.dataset.wishes.split(" ").includes(wish)) && words.every((word) => el.dataset.words.includes(" " + word));
-      },
+      meets(el) { return this.wants.every((wish) => el.dataset.wishes.split(" ").includes(wish)) && found(el, this.find); },
       touched(el) { this.typed[el.name] = true; },
       pick(el) {
         this.counted = el.dataset.count !== "";
