@@ -30,7 +30,8 @@ def _told(check: Check, rule_of: Rules) -> Check:
 
 
 def _fits(offer: Offer, rule_of: Rules) -> bool:
-    return all(_takes(path, value, rule_of) for path, value in offer.changes)
+    anew = tuple(path.removesuffix("kind") for path, _ in offer.changes if path.endswith(".kind"))  # their fields are another member's
+    return all(_takes(path, value, rule_of) for path, value in offer.changes if not (anew and path.startswith(anew)))
 
 
 def _takes(path: str, value: object, rule_of: Rules) -> bool:
