@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from itertools import pairwise
 
 import pytest
@@ -13,9 +14,12 @@ from shapely.geometry import Polygon
 from pleat.core import editing
 from pleat.core.errors import BadBook
 from pleat.core.extras import placing
+from pleat.core.extras.faces import inner_faces
 from pleat.core.extras.goesin import EASE_MM
 from pleat.core.extras.gussets import most, side_of, within
 from pleat.core.extras.record import Extras
+from pleat.core.pages.folded import FoldedBlock
+from pleat.core.planfile import plan_data
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES
 from pleat.core.structures.dressing import PHOTOS
@@ -718,3 +722,16 @@ def test_a_plan_that_starts_from_the_one_before_is_the_plan_made_anew(data):
         plan = after
     again = make_plan(editing.edit(book, {"brief.quantity": "2"}), before=plan)
     assert again == make_plan(editing.edit(book, {"brief.quantity": "2"}))
+
+
+@pytest.mark.parametrize("name", [one.name for one in RECIPES if isinstance(make_plan(one.book()).pages, FoldedBlock)])
+def test_the_faces_of_a_structure_are_where_they_are_with_everything_on_it(name):
+    """They are read off the structure folded without its papers where that is known: the same places, without folding it again."""
+    block = make_plan(of(name)).pages
+    again = replace(block, made=replace(block.made, bare=None))
+    assert inner_faces(block) == inner_faces(again)
+    plan = make_plan(of(name))
+    assert "faces" not in vars(plan.extras), "not before they are asked for"
+    known = {"key_figure", "figures", "checks", "offers", "parts", "steps", "added", "worst", "items", "bulk", "faces"}
+    assert set(plan_data(plan)["extras"]) == known, "nothing of what it was worked out from goes out"
+    assert [face.name for face in plan.extras.faces if not face.cover] == [face.name for face in inner_faces(block)]

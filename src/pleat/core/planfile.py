@@ -36,11 +36,12 @@ def _put_in(item: Item) -> dict[str, Any]:
 
 
 def as_json(value: Any) -> Any:
-    """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions left out."""
+    """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions and what a result was worked out from (fields that are not shown) left out."""
     if isinstance(value, Estimate):
         return {"low": value.low, "likely": value.likely, "high": value.high, "main_doubt": value.main_doubt()}
     if is_dataclass(value):
-        own = {field.name: as_json(getattr(value, field.name)) for field in fields(value) if not callable(getattr(value, field.name))}
+        shown = (field.name for field in fields(value) if field.repr and not callable(getattr(value, field.name)))
+        own = {name: as_json(getattr(value, name)) for name in shown}
         return {"key": value.key, **own} if isinstance(value, Offer) else own
     if hasattr(value, "_asdict"):
         return {key: as_json(one) for key, one in value._asdict().items()}

@@ -44,20 +44,24 @@ class Worked:
 
 @dataclass(frozen=True, kw_only=True)
 class ExtrasResult(PleatResult):
-    """What is put in: ``items`` by their keys, ``faces`` of the book, and the ``bulk`` by place. ``added`` is what they add at the spine,
+    """What is put in: ``items`` by their keys, and the ``bulk`` by place. ``added`` is what they add at the spine,
     ``worst`` where they lie thickest; ``left`` and ``worked`` are what it came from."""
 
     added: Estimate
     worst: Worst
-    faces: tuple[Face, ...]
+    left: LeftOfExtras = field(repr=False)
     items: tuple[Item, ...] = ()
     bulk: Bulk = EMPTY
-    left: LeftOfExtras = field(compare=False, repr=False)
     worked: tuple[Worked, ...] = field(default=(), compare=False, repr=False)
 
     @property
     def idle(self) -> bool:
         return not self.items
+
+    @cached_property
+    def faces(self) -> tuple[Face, ...]:
+        """What things are put on. Worked out when it is asked for: of a folded structure it takes as long as the structure."""
+        return all_faces(self.left)
 
     @property
     def beyond(self) -> Estimate:
@@ -81,7 +85,6 @@ def beyond(worst: Estimate, spine: Estimate) -> Estimate:
 def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = None) -> ExtrasResult:
     """What the extras add. A place on a face that is not there is kept, and told. What a design comes to is taken from ``before``
     where it was worked out from the same."""
-    faces = faces_of(left.pages, covered=left.brief.made_of.cover.name != "bare")
     if not extras.items:
         nothing = Figure(
             key="added",
@@ -91,8 +94,8 @@ def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = No
             how="No pockets, flaps, bands or pictures are in this book.",
             rules=(),
         )
-        return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, faces=faces, left=left)
-    named = by_name(faces)
+        return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, left=left)
+    named = by_name(all_faces(left))
     known = {one.item.key: one for one in before.worked} if before and before.left == left else {}
     works = _worked(extras, named, left, known)
     items = tuple(one.item for one in works)
@@ -113,11 +116,15 @@ def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = No
         added=spine.thick,
         worst=worst,
         items=items,
-        faces=faces,
         bulk=bulk,
         left=left,
         worked=works,
     )
+
+
+def all_faces(left: LeftOfExtras) -> tuple[Face, ...]:
+    """The faces of the block, and the insides of a cover."""
+    return faces_of(left.pages, covered=left.brief.made_of.cover.name != "bare")
 
 
 def _worked(extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known: Mapping[str, Worked]) -> tuple[Worked, ...]:

@@ -53,7 +53,7 @@ def _leaves(count: int, width: float, height: float) -> tuple[Face, ...]:
 def _folded(block: FoldedBlock) -> tuple[Face, ...]:
     """The faces that are large enough to be dressed, as one looks at them; where each lies is read off the shut layers."""
     made = block.made
-    shut, pieces = made.worked.shut, made.worked.assembly.pieces
+    shut, pieces = made.folded.shut, made.folded.assembly.pieces
     keys = list(dict.fromkeys(one.key for one in made.dressings))
     corners = [point for key in keys for point in shut.poses[key].on_table(pieces[key[0]][key[1]].outline)]
     left, top, _, _ = bounds(corners) if corners else (0.0, 0.0, 0.0, 0.0)

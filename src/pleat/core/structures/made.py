@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Final
 
@@ -63,6 +63,13 @@ class Made:
     thick: Estimate
     calipers: Mapping[str, Estimate]
     copies: int = 1
+    bare: Worked | None = field(default=None, compare=False, repr=False)
+    """The structure without what is on it, where its gussets need no second try."""
+
+    @property
+    def folded(self) -> Worked:
+        """The programme done, with or without what is on it: where its panels lie."""
+        return self.bare or self.worked
 
     @cached_property
     def worked(self) -> Worked:
@@ -117,6 +124,7 @@ def make(
         tuple(plain.assembly.faults),
         thickest(filled, shut, thick),
         thick,
+        bare=None if sizes else plain,
     )
 
 
