@@ -346,6 +346,41 @@ def materials_(folder: Path) -> None:
         process.kill()
 
 
+MOVING = """() => new Promise(done => {
+  const one = Alpine.$data(document.querySelector('[data-folding]')), before = one.frames;
+  one.toggle();
+  setTimeout(() => { one.playing = false; done(one.frames - before); }, 1000);
+})"""
+
+
+def moving(folder: Path) -> None:
+    """Pictures a second while a structure opens and shuts by itself in Chromium without a graphics card, each three times."""
+    from playwright.sync_api import sync_playwright
+
+    database = folder / "moving.db"
+    migrate(database)
+    engine = open_engine(database)
+    examples = {one.name: one.book() for one in RECIPES}
+    with transaction(engine) as session:
+        ids = {name: books.add(session, examples[name], "", "benchmark") for name in ("crossfold", "hills", "concertina")}
+    engine.dispose()
+    with running(database) as address, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+        )
+        for name, book_id in ids.items():
+            shown = []
+            for _ in range(3):
+                page = browser.new_page(viewport={"width": 1280, "height": 800})
+                page.goto(f"{address}/books/{book_id}/folding")
+                page.wait_for_timeout(600)
+                panels = page.locator(".folding-panel").count()
+                shown.append(page.evaluate(MOVING))
+                page.close()
+            print(f"{name}, {panels} panels: {sorted(shown)} pictures in a second")
+        browser.close()
+
+
 def screen(folder: Path) -> None:
     """Bytes over the wire of a book's first screen, as a browser asks for it."""
     process, address = serve(folder / "screen.db")
@@ -504,6 +539,7 @@ PARTS: dict[str, Callable[[Path], None]] = {
     "edits": edits,
     "materials": materials_,
     "fuzz": fuzz,
+    "moving": moving,
     "screen": screen,
     "swap": swap,
     "kill": kill,
