@@ -10,7 +10,7 @@ from pleat.core.folding.assembly import Key, State
 from pleat.core.folding.convex import Polygon, area, bounds
 from pleat.core.folding.flat import Flat, Place
 from pleat.core.folding.pile import cells
-from pleat.core.folding.programme import Programme, Worked, half_closed
+from pleat.core.folding.programme import Worked
 from pleat.core.folding.sheet import Piece, scores
 from pleat.core.structures.dressing import Dressing
 from pleat.core.structures.made import Made
@@ -189,10 +189,9 @@ def _swatch(piece: Piece, look: Look) -> str:
     return look.swatches["mat"] if piece.name.startswith(DRESSED) else look.swatches.get(piece.stock, "cream")
 
 
-def standing(programme: Programme, look: Look, says: str) -> Drawing:
+def standing(made: Made, look: Look, says: str) -> Drawing:
     """The whole on the table, its last panel half way up: what is nearer to the eye lies to the right and below."""
-    assembly = half_closed(programme, HALF)
-    state = assembly.mark("half open")
+    assembly, state = made.half_open(HALF)
     rank = {key: number for number, key in enumerate(state.pile)}
     faces = sorted((_face(state, key, assembly.pieces) for key in state.poses), key=lambda one: (one[0], rank.get(one[1], 0)))
     points = [point for _, _, outline_ in faces for point in outline_]

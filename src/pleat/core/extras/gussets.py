@@ -53,7 +53,7 @@ def side_of(name: str) -> tuple[str, str, str]:
 
 def within(block: FoldedBlock, wall: Key) -> frozenset[tuple[str, str, str]]:
     """The faces between the two panels that a gusset joins, when it is shut."""
-    shut, piece = block.made.worked.shut, block.made.worked.assembly.pieces[wall[0]]
+    shut, piece = block.made.folded.shut, block.made.folded.assembly.pieces[wall[0]]
     ends = [crease.other if crease.one == wall[1] else crease.one for crease in piece.creases if wall[1] in crease.between]
     places = sorted(shut.pile.index((wall[0], end)) for end in ends if (wall[0], end) in shut.pile)
     if len(places) < 2:

@@ -7,7 +7,7 @@ has none here. Only the order of layers that overlap means anything.
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Final, Literal
 
 from pleat.core.folding.convex import HAIR_MM, Point, Polygon, bounds, clipped, common, meets, middle, side_of
@@ -62,10 +62,14 @@ class State:
     pile: tuple[Key, ...]
     poses: Mapping[Key, Pose]
     angles: Mapping[tuple[str, str, str], float]
+    _shadows: dict[Key, Polygon] = field(default_factory=dict, init=False, compare=False, repr=False)
 
     def shadow(self, key: Key, pieces: Mapping[str, Piece]) -> Polygon:
-        """The outline of a panel on the table."""
-        return self.poses[key].on_table(pieces[key[0]][key[1]].outline)
+        """The outline of a panel on the table; ``pieces`` are those of its assembly."""
+        found = self._shadows.get(key)
+        if found is None:
+            found = self._shadows[key] = self.poses[key].on_table(pieces[key[0]][key[1]].outline)
+        return found
 
 
 def lies(outline: Polygon, at: Point, face: Side, side: Side, turn: int = 0) -> Pose:
@@ -92,6 +96,7 @@ class Assembly:
         self._root: dict[str, str] = {}
         self._base: dict[str, str] = {}
         self._joined: dict[Key, list[Join]] = {}
+        self._turns: dict[tuple[str, str, str, float], tuple[Pose, Pose]] = {}
 
     def copy(self) -> Assembly:
         """As it is now, to go on with in another way."""
@@ -102,6 +107,7 @@ class Assembly:
         other._piles = {root: list(pile) for root, pile in self._piles.items()}
         other._root, other._base = dict(self._root), dict(self._base)
         other._joined = {key: list(joins) for key, joins in self._joined.items()}
+        other._turns = self._turns  # the same creases
         return other
 
     # what is done
@@ -132,15 +138,14 @@ class Assembly:
             half[key] = (self._angles.get(key, 0.0) + degrees) / 2
             self._angles[key] = degrees
         self._walk(root, half)
-        rises = {key: self.poses[key].place(self._inside(key))[2] for key in before}
+        rising = {key: self.poses[key] for key in before}
         self._walk(root, self._angles)
-        moved = [key for key in before if not _same(before[key], self.poses[key])]
+        moved = {key: True for key, was in before.items() if not _same(was, self.poses[key])}
         ends = [(piece, end) for one, other, _ in folds for end in (one, other)]
-        stay = [before[key].place(self._inside(key))[2] for key in ends if key not in set(moved)] or [0.0]
-        risen = sum(rises[key] - sum(stay) / len(stay) for key in moved)
-        stays = [key for key in pile if key not in set(moved)]
-        group = [key for key in pile if key in set(moved)]
-        group = self._come_down(group)
+        stay = [before[key].place(self._inside(key))[2] for key in ends if key not in moved] or [0.0]
+        risen = sum(rising[key].place(self._inside(key))[2] for key in moved) - len(moved) * sum(stay) / len(stay)
+        stays = [key for key in pile if key not in moved]
+        group = self._come_down([key for key in pile if key in moved])
         if risen >= 0:
             self._piles[root] = stays + group
         else:
@@ -214,7 +219,7 @@ class Assembly:
         for name, piece in self.pieces.items():
             for crease in piece.creases:
                 one, other = (name, crease.one), (name, crease.other)
-                should = self.poses[one].after(self._turn(name, crease, self._angles))
+                should = self.poses[one].after(self._turn(name, crease, self._angles)[0])
                 miss = apart(should, self.poses[other], (crease.start, crease.end))
                 if miss > LOOSE_MM:
                     found.append(Misfit((one, other), miss))
@@ -250,8 +255,7 @@ class Assembly:
         return [(name, panel.name) for name, own in self._root.items() if own == root for panel in self.pieces[name].panels]
 
     def _inside(self, key: Key) -> tuple[float, float, float]:
-        x, y = middle(self.pieces[key[0]][key[1]].outline)
-        return x, y, 0.0
+        return self.pieces[key[0]][key[1]].middle
 
     def _shadow(self, key: Key) -> Polygon:
         return self.poses[key].on_table(self.pieces[key[0]][key[1]].outline)
@@ -276,12 +280,18 @@ class Assembly:
         self._remember(join)
         return join
 
-    def _turn(self, name: str, crease: Crease, angles: Mapping[tuple[str, str, str], float]) -> Pose:
+    def _turn(self, name: str, crease: Crease, angles: Mapping[tuple[str, str, str], float]) -> tuple[Pose, Pose]:
+        """How the second panel of a crease lies from the first, and the first from the second."""
         degrees = angles.get((name, crease.one, crease.other), 0.0)
         if not degrees:
-            return FLAT
-        towards = middle(self.pieces[name][crease.other].outline)
-        return folded(crease.start, crease.end, towards, degrees)
+            return FLAT, FLAT
+        asked = (name, crease.one, crease.other, degrees)
+        found = self._turns.get(asked)
+        if found is None:
+            x, y, _ = self.pieces[name][crease.other].middle
+            turn = folded(crease.start, crease.end, (x, y), degrees)
+            found = self._turns[asked] = (turn, turn.back)
+        return found
 
     def _walk(self, root: str, angles: Mapping[tuple[str, str, str], float]) -> None:
         """Every panel's pose, from the base of the root along creases and joins."""
@@ -294,13 +304,11 @@ class Assembly:
         while todo:
             key = todo.pop()
             pose, piece = found[key], self.pieces[key[0]]
-            for crease in piece.creases:
-                if key[1] not in (crease.one, crease.other):
-                    continue
-                on = (key[0], crease.other if crease.one == key[1] else crease.one)
+            for crease, beyond in piece.around[key[1]]:
+                on = (key[0], beyond)
                 if on not in found:
-                    turn = self._turn(key[0], crease, angles)
-                    found[on] = pose.after(turn if crease.one == key[1] else turn.back)
+                    turn = self._turn(key[0], crease, angles)[crease.one != key[1]]
+                    found[on] = pose if turn is FLAT else pose.after(turn)
                     todo.append(on)
             for join in self._joined.get(key, ()):
                 on = join.laid if join.host == key else join.host
@@ -317,9 +325,9 @@ class Assembly:
         found, todo = [host], [host]
         while todo:
             name, panel = todo.pop()
-            for crease in self.pieces[name].creases:
-                if panel in crease.between and not self._angles.get((name, crease.one, crease.other)):
-                    on = (name, crease.other if crease.one == panel else crease.one)
+            for crease, beyond in self.pieces[name].around[panel]:
+                if not self._angles.get((name, crease.one, crease.other)):
+                    on = (name, beyond)
                     if on not in found:
                         found.append(on)
                         todo.append(on)
@@ -331,7 +339,7 @@ class Assembly:
         todo = list(found)
         while todo:
             key = todo.pop()
-            near = [(key[0], end) for crease in self.pieces[key[0]].creases if key[1] in crease.between for end in crease.between]
+            near = [(key[0], beyond) for _, beyond in self.pieces[key[0]].around[key[1]]]
             near += [end for join in self._joined.get(key, ()) for end in (join.laid, join.host)]
             new = {one for one in near if one not in found and one not in moved}
             found |= new
@@ -381,7 +389,9 @@ class Assembly:
 
 
 def _same(one: Pose, other: Pose) -> bool:
-    return all(abs(a - b) < 1e-9 for first, second in zip(one, other, strict=True) for a, b in zip(first, second, strict=True))
+    return one == other or all(
+        abs(a - b) < 1e-9 for first, second in zip(one, other, strict=True) for a, b in zip(first, second, strict=True)
+    )
 
 
 def _crosses(shadow: Polygon, line: Polygon) -> bool:

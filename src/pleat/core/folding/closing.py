@@ -42,7 +42,8 @@ def ways(programme: Programme, calipers: Mapping[str, Estimate]) -> tuple[Way, .
 
 def _way(assembly: Assembly, order: tuple[Group, ...], calipers: Mapping[str, Estimate]) -> Way:
     before = len(assembly.faults)
-    shut = closed(assembly, order)[-1]
+    closed(assembly, order)
+    shut = assembly.mark("shut")
     needs = {one.wall: one.stiff for one in gussets(assembly, shut, calipers)}
     return Way(tuple(one.name for one in order), needs, thickest(assembly, shut, calipers), len(assembly.faults) - before)
 

@@ -29,7 +29,13 @@ def area(polygon: Polygon) -> float:
     >>> area(rectangle(0, 0, 20, 30))
     600.0
     """
-    return abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in edges(polygon))) / 2
+    if not polygon:
+        return 0.0
+    found, (bx, by) = 0.0, polygon[-1]
+    for x, y in polygon:
+        found += bx * y - x * by
+        bx, by = x, y
+    return abs(found) / 2
 
 
 def middle(polygon: Polygon) -> Point:
@@ -93,7 +99,14 @@ def meets(one: Polygon, other: Polygon) -> bool:
 
 def is_rectangle(polygon: Polygon) -> bool:
     """Whether it is one with level and upright sides."""
-    return len(polygon) == 4 and all(abs(a[0] - b[0]) < HAIR_MM or abs(a[1] - b[1]) < HAIR_MM for a, b in edges(polygon))
+    if len(polygon) != 4:
+        return False
+    bx, by = polygon[3]
+    for x, y in polygon:
+        if abs(x - bx) >= HAIR_MM and abs(y - by) >= HAIR_MM:
+            return False
+        bx, by = x, y
+    return True
 
 
 def holds(polygon: Polygon, point: Point) -> bool:

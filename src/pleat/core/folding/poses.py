@@ -27,8 +27,8 @@ class Pose(NamedTuple):
 
     def turned(self, of: Vector) -> Vector:
         """Where a direction of the piece's own points."""
-        (a, b, c), x, y, z = of, self.x, self.y, self.z
-        return a * x[0] + b * y[0] + c * z[0], a * x[1] + b * y[1] + c * z[1], a * x[2] + b * y[2] + c * z[2]
+        (a, b, c), ((xx, xy, xz), (yx, yy, yz), (zx, zy, zz), _) = of, self
+        return a * xx + b * yx + c * zx, a * xy + b * yy + c * zy, a * xz + b * yz + c * zz
 
     def place(self, of: Vector) -> Vector:
         """Where a point of the piece's own lies."""
@@ -37,15 +37,17 @@ class Pose(NamedTuple):
 
     def after(self, first: Pose) -> Pose:
         """First ``first``, then this."""
-        return Pose(self.turned(first.x), self.turned(first.y), self.turned(first.z), self.place(first.at))
+        x, y, z, (ax, ay, az) = first
+        (a, b, c), turned = self.turned((ax, ay, az)), self.turned
+        return Pose(turned(x), turned(y), turned(z), (a + self.at[0], b + self.at[1], c + self.at[2]))
 
     @property
     def back(self) -> Pose:
         """What undoes it."""
-        x, y, z = ((self.x[n], self.y[n], self.z[n]) for n in range(3))
-        undone = Pose(x, y, z)
-        a, b, c = undone.turned(self.at)
-        return Pose(x, y, z, (-a, -b, -c))
+        (xx, xy, xz), (yx, yy, yz), (zx, zy, zz), at = self
+        undone = Pose((xx, yx, zx), (xy, yy, zy), (xz, yz, zz))
+        a, b, c = undone.turned(at)
+        return undone._replace(at=(-a, -b, -c))
 
     @property
     def level(self) -> bool:

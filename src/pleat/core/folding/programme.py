@@ -86,11 +86,12 @@ class Programme:
 
 @dataclass(frozen=True)
 class Worked:
-    """A programme done: the assembly as it is shut, and its states, open first and one more a group."""
+    """A programme done: the assembly as it is shut, its states, open first and one more a group, and the assembly as it was before the last group."""
 
     programme: Programme
     assembly: Assembly = field(compare=False, repr=False)
     states: tuple[State, ...] = field(compare=False, repr=False)
+    nearly: Assembly = field(compare=False, repr=False)
 
     @property
     def open(self) -> State:
@@ -115,24 +116,17 @@ def built(programme: Programme) -> Assembly:
     return assembly
 
 
-@lru_cache(maxsize=16)
-def _all_but_last(programme: Programme) -> Assembly:
-    assembly = built(programme)
-    closed(assembly, programme.closing[:-1])
-    return assembly
-
-
-def half_closed(programme: Programme, share: float) -> Assembly:
+def half_closed(worked: Worked, share: float) -> Assembly:
     """The thing with its last group so far done."""
-    assembly = _all_but_last(programme).copy()
-    for fold in programme.closing[-1].folds if programme.closing else ():
+    assembly = worked.nearly.copy()
+    for fold in worked.programme.closing[-1].folds if worked.programme.closing else ():
         assembly.fold(fold.piece, *((one, other, degrees * share) for one, other, degrees in fold.angles))
     return assembly
 
 
-def closed(assembly: Assembly, closing: Sequence[Group], first: str = OPEN) -> tuple[State, ...]:
-    """The states from the first to the last, which the assembly is in afterwards."""
-    states = [assembly.mark(first)]
+def closed(assembly: Assembly, closing: Sequence[Group]) -> tuple[State, ...]:
+    """The state after each group, the last of which the assembly is in afterwards."""
+    states = []
     for group in closing:
         for fold in group.folds:
             assembly.fold(fold.piece, *fold.angles)
@@ -144,18 +138,20 @@ def closed(assembly: Assembly, closing: Sequence[Group], first: str = OPEN) -> t
 def work(programme: Programme) -> Worked:
     """The programme done from the first operation to the last. The few done last are remembered: what is read off them must not fold them further."""
     assembly = built(programme)
-    return Worked(programme, assembly, closed(assembly, programme.closing, "shut" if programme.opens else OPEN))
+    states = (assembly.mark("shut" if programme.opens else OPEN), *closed(assembly, programme.closing[:-1]))
+    nearly = assembly.copy()
+    return Worked(programme, assembly, (*states, *closed(assembly, programme.closing[-1:])), nearly)
 
 
-def with_boards(worked: Worked, laid: Iterable[tuple[Add, Lay]]) -> tuple[Assembly, State]:
-    """The thing shut, with boards that lie within their panels over nothing else: they go where those go, so nothing is folded again. Read off only."""
-    assembly, shut = worked.assembly.copy(), worked.shut
-    poses, under, over = dict(shut.poses), defaultdict[Key, list[Key]](list), defaultdict[Key, list[Key]](list)
+def with_boards(bare: Assembly, state: State, laid: Iterable[tuple[Add, Lay]]) -> tuple[Assembly, State]:
+    """The thing in a state, with boards that lie within their panels over nothing else: they go where those go, so nothing is folded again. Read off only."""
+    assembly = bare.copy()
+    poses, under, over = dict(state.poses), defaultdict[Key, list[Key]](list), defaultdict[Key, list[Key]](list)
     for added, lay in laid:
         assembly.pieces[added.piece.name] = added.piece
         host = poses[lay.host]
         poses[lay.laid] = host.after(lies(added.piece[lay.laid[1]].outline, lay.at or (0.0, 0.0), lay.face, lay.side, lay.turn))
         if host.level:
             (over if (lay.side == "A") == host.up else under)[lay.host].append(lay.laid)
-    pile = tuple(key for own in shut.pile for key in (*under[own], own, *over[own]))
-    return assembly, replace(shut, pile=pile, poses=poses)
+    pile = tuple(key for own in state.pile for key in (*under[own], own, *over[own]))
+    return assembly, replace(state, pile=pile, poses=poses)

@@ -7,13 +7,13 @@ side A up, x to the right and y downwards, in mm.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import accumulate
 from typing import Final, Literal
 
-from pleat.core.folding.convex import HAIR_MM, Point, Polygon, area, bounds, clipped, rectangle, side_of, united
+from pleat.core.folding.convex import HAIR_MM, Point, Polygon, area, bounds, clipped, is_rectangle, middle, rectangle, side_of, united
 
 CreaseKind = Literal["fold", "bend", "guide"]
 """A fold is scored and folded; a bend moves and is never scored; a guide is scored and never moves."""
@@ -55,6 +55,11 @@ class Panel:
         if area(self.outline) <= 0:
             raise ValueError(f"panel {self.name} has no area")
 
+    @cached_property
+    def middle(self) -> tuple[float, float, float]:
+        """A place inside it, on its own sheet."""
+        return (*middle(self.outline), 0.0)
+
 
 @dataclass(frozen=True)
 class Crease:
@@ -94,21 +99,36 @@ class Piece:
 
     def __getitem__(self, name: str) -> Panel:
         """The panel of that name. Raises KeyError."""
-        for panel in self.panels:
-            if panel.name == name:
-                return panel
-        raise KeyError(f"{self.name} has no panel {name}")
+        found = self._named.get(name)
+        if found is None:
+            raise KeyError(f"{self.name} has no panel {name}")
+        return found
+
+    @cached_property
+    def _named(self) -> dict[str, Panel]:
+        return {panel.name: panel for panel in self.panels}
+
+    @cached_property
+    def around(self) -> Mapping[str, tuple[tuple[Crease, str], ...]]:
+        """The creases of each panel, with the panel on the other side of it."""
+        found: dict[str, list[tuple[Crease, str]]] = {panel.name: [] for panel in self.panels}
+        for crease in self.creases:
+            found[crease.one].append((crease, crease.other))
+            found[crease.other].append((crease, crease.one))
+        return {name: tuple(own) for name, own in found.items()}
 
     def crease(self, one: str, other: str) -> Crease:
         """The crease between two panels. Raises KeyError."""
-        for crease in self.creases:
-            if crease.between == {one, other}:
+        for crease, beyond in self.around.get(one, ()):
+            if beyond == other:
                 return crease
         raise KeyError(f"{self.name} has no fold between {one} and {other}")
 
     @cached_property
     def outlines(self) -> tuple[Polygon, ...]:
         """Its outline, and those of its windows."""
+        if len(self.panels) == 1 and is_rectangle(self.panels[0].outline):
+            return (self.panels[0].outline,)
         return united([panel.outline for panel in self.panels])
 
     @property

@@ -240,7 +240,8 @@ def _largest(left: LeftOfPages, own: Own, made: Made, name: str, sheet: tuple[fl
     sizes = {**dict.fromkeys(own.typed, 3.0), **sizes}
     width, height = left.brief.leaf_width_mm, left.brief.leaf_height_mm
     try:
-        base, wider, higher = (_needs(own, sizes, width + a, height + b, name) for a, b in ((0, 0), (5, 0), (0, 5)))
+        base = next(piece.size_mm for piece in made.programme.pieces if piece.name == name)
+        wider, higher = (_needs(own, sizes, width + a, height + b, name) for a, b in ((5, 0), (0, 5)))
     except (KeyError, ValueError, StopIteration):
         return None
     best: tuple[float, tuple[float, float]] | None = None

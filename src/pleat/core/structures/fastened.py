@@ -40,7 +40,7 @@ class Halves:
 
 def halves(made: Made) -> Halves | None:
     """Where a fastener goes: at the middle of the free edge of the panel that is shut last, and on what lies right below it when all is shut."""
-    worked = made.worked
+    worked = made.folded
     closing = made.programme.closing
     if not closing:
         return None
@@ -62,7 +62,7 @@ def halves(made: Made) -> Halves | None:
 
 def _free_edge(made: Made, key: Key) -> Point:
     """The middle of the side across from the fold a panel hangs on, a little inside."""
-    piece = made.worked.assembly.pieces[key[0]]
+    piece = made.folded.assembly.pieces[key[0]]
     left, top, right, bottom = bounds(piece[key[1]].outline)
     crease = next((one for one in piece.creases if key[1] in one.between), None)
     x, y = middle((crease.start, crease.end)) if crease else (left, (top + bottom) / 2)
@@ -74,7 +74,7 @@ def _free_edge(made: Made, key: Key) -> Point:
 
 def _off(made: Made, key: Key, point: Point) -> tuple[float, float]:
     """A place from its panel's own left edge and head."""
-    left, top, _, _ = bounds(made.worked.assembly.pieces[key[0]][key[1]].outline)
+    left, top, _, _ = bounds(made.folded.assembly.pieces[key[0]][key[1]].outline)
     return point[0] - left, point[1] - top
 
 

@@ -8,11 +8,11 @@ from functools import cached_property
 from typing import Final
 
 from pleat.core.estimate import Estimate, total
-from pleat.core.folding.assembly import Fault, Key, Side
+from pleat.core.folding.assembly import Assembly, Fault, Key, Side, State
 from pleat.core.folding.convex import bounds
 from pleat.core.folding.pile import faces, gussets, thickest
 from pleat.core.folding.pockets import Pocket, Zone, pockets, zones
-from pleat.core.folding.programme import Add, Lay, Programme, Worked, with_boards, work
+from pleat.core.folding.programme import Add, Lay, Programme, Worked, half_closed, with_boards, work
 from pleat.core.folding.sheet import board
 from pleat.core.structures.dressing import SMALLEST_MM, Dressing, Filling, places
 from pleat.core.units import Ruler
@@ -63,18 +63,24 @@ class Made:
     thick: Estimate
     calipers: Mapping[str, Estimate]
     copies: int = 1
-    bare: Worked | None = field(default=None, compare=False, repr=False)
-    """The structure without what is on it, where its gussets need no second try."""
+    bare: Programme | None = field(default=None, compare=False, repr=False)
+    """The structure without the boards that are ``laid`` on it."""
+    laid: tuple[tuple[Add, Lay], ...] = field(default=(), compare=False, repr=False)
 
-    @property
+    @cached_property
     def folded(self) -> Worked:
-        """The programme done, with or without what is on it: where its panels lie."""
-        return self.bare or self.worked
+        """The programme done without what is laid on it: where its panels lie."""
+        return work(self.bare or self.programme)
 
     @cached_property
     def worked(self) -> Worked:
-        """The programme done, for drawings and the moving view: worked out when it is asked for."""
+        """The programme done with all that is on it, for drawings and the moving view: worked out when it is asked for."""
         return work(self.programme)
+
+    def half_open(self, share: float) -> tuple[Assembly, State]:
+        """The whole with its last group of folds so far done."""
+        assembly = half_closed(self.folded, share)
+        return with_boards(assembly, assembly.mark("half open"), self.laid)
 
     @property
     def places(self) -> int:
@@ -101,8 +107,8 @@ def make(
     bare = build(guess)
     plain = work(bare)
     dressings = dressed(plain, filling, skip)
-    filled, shut = with_boards(plain, _laid(dressings, filling))
-    needs = {one.wall[1]: one for one in gussets(filled, shut, thick)}
+    filled, shut = with_boards(plain.assembly, plain.shut, _laid(dressings, filling))
+    needs = {one.wall[1]: one for one in gussets(filled, shut, thick)} if typed else {}
     sizes = {
         name: size or max(proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm, (least or {}).get(name, 0.0))
         for name, size in typed.items()
@@ -114,9 +120,9 @@ def make(
     )
     last = build(sizes) if sizes else bare
     moved = _moved(dressings, bare, last)
-    found = pockets(plain)
+    found, laid = pockets(plain), _laid(moved, filling)
     return Made(
-        _with(last, _laid(moved, filling)),
+        _with(last, laid),
         moved,
         rooms,
         found,
@@ -124,7 +130,8 @@ def make(
         tuple(plain.assembly.faults),
         thickest(filled, shut, thick),
         thick,
-        bare=None if sizes else plain,
+        bare=last,
+        laid=laid,
     )
 
 
@@ -174,7 +181,7 @@ def _moved(dressings: Sequence[Dressing], before: Programme, after: Programme) -
     return tuple(found)
 
 
-def _laid(dressings: Sequence[Dressing], filling: Filling) -> list[tuple[Add, Lay]]:
+def _laid(dressings: Sequence[Dressing], filling: Filling) -> tuple[tuple[Add, Lay], ...]:
     """The papers and what lies on them, as pieces on their panels: one of each face."""
     found: list[tuple[Add, Lay]] = []
     for one in dressings:
@@ -188,4 +195,4 @@ def _laid(dressings: Sequence[Dressing], filling: Filling) -> list[tuple[Add, La
         name = f"on {one.key[0]} {one.key[1]} {one.side}"
         sheet = board(name, stock, wide, high)
         found.append((Add(sheet), Lay((name, "body"), one.key, corner, face="B", side=one.side)))
-    return found
+    return tuple(found)

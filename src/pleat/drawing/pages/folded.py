@@ -52,4 +52,4 @@ def half_open(result: FoldedBlock, plan: Plan) -> Drawing | None:
         return None
     ruler = plan.brief.ruler
     says = f"Half open; shut it is {ruler.size(result.leaf_width_mm, result.leaf_height_mm)}, {ruler.thin(result.thickness.likely)} thick."
-    return structures.standing(result.made.programme, look_of(plan), says)
+    return structures.standing(result.made, look_of(plan), says)

@@ -114,7 +114,7 @@ def compute(record: Free, left: LeftOfPages) -> FoldedBlock:
             dragged=_dragged(record.sheets[0]),
         ),
     )
-    worked = block.made.worked
+    worked = block.made.folded
     shadows = [worked.shut.shadow(key, worked.assembly.pieces) for key in worked.shut.pile]
     x0, y0, x1, y1 = bounds(point for shadow in shadows for point in shadow)
     return replace(block, leaf_width_mm=max(x1 - x0, 1.0), leaf_height_mm=max(y1 - y0, 1.0))
