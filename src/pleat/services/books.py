@@ -21,6 +21,7 @@ from pleat.core.overview import Good, Overview, overview
 from pleat.core.planning import PLEATS, Plan
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.portraits import portrait
+from pleat.drawing.shapes import Drawing
 from pleat.drawing.svg import render_standing
 from pleat.services import counts, materials, offered
 from pleat.services.clock import now
@@ -44,6 +45,12 @@ class Opened:
     tools: Tools
     otherwise: tuple[Place, ...] = ()
     goods: Mapping[str, Good] = field(default_factory=dict)
+    drawn: Drawing | None = field(default=None, repr=False)
+
+    @cached_property
+    def portrait(self) -> Drawing:
+        """The book as it will stand on the table."""
+        return self.drawn or portrait(self.plan)
 
     @cached_property
     def overview(self) -> Overview:
@@ -100,15 +107,18 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     if after == before.book:
         return Outcome(before, () if version == before.stored.version else PLEATS)
     plan = plan_of(after, before.tools, before.plan)
+    drawn = portrait(plan)
     if _on_ruler(after, before.book) == before.book:
-        stored = repository.amend(session, before.stored, after, summary(after, plan), window, now())
-        return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods), PLEATS)
-    stored = repository.save(session, before.stored, after, summary(after, plan), window, label, now=now())
+        stored = repository.amend(session, before.stored, after, _summary(after, plan, drawn), window, now())
+        return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods, drawn), PLEATS)
+    stored = repository.save(session, before.stored, after, _summary(after, plan, drawn), window, label, now=now())
     said = counts.settle(session, book_id, before.book, after, plan)
     same = after.paper == before.book.paper
     counted, otherwise = (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
-    plan = plan if counted == after else plan_of(counted, before.tools, plan)
-    opened = Opened(replace(stored, book=counted), plan, before.tools, otherwise, offered.goods(session, plan))
+    if counted != after:
+        plan = plan_of(counted, before.tools, plan)
+        drawn = portrait(plan)
+    opened = Opened(replace(stored, book=counted), plan, before.tools, otherwise, offered.goods(session, plan), drawn)
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 
 
@@ -193,6 +203,10 @@ PX_PER_MM: Final = 0.62
 
 def summary(book: Book, plan: Plan) -> str:
     """What the list of books shows of one, as JSON; lengths in mm."""
+    return _summary(book, plan, portrait(plan))
+
+
+def _summary(book: Book, plan: Plan, drawn: Drawing) -> str:
     marks = [result.mark for _, result in plan]
     return json.dumps(
         {
@@ -200,7 +214,7 @@ def summary(book: Book, plan: Plan) -> str:
             "ruler": book.brief.ruler,
             "pages": plan.pages.pages,
             "quantity": plan.brief.quantity,
-            "portrait": render_standing(portrait(plan), 190, 200, PX_PER_MM, "portrait-drawing"),
+            "portrait": render_standing(drawn, 190, 200, PX_PER_MM, "portrait-drawing"),
             "mark": "stop" if "stop" in marks else "watch" if "watch" in marks else "fine",
             "done": sum(step.done for step in plan.bench.work),
             "steps": len(plan.bench.work),

@@ -31,6 +31,8 @@ from pleat.core.folding.convex import (
 
 NONE = Estimate.exact(0.0)
 Array = NDArray[Any]
+Box = tuple[float, float, float, float]
+"""(left, top, right, bottom) of a rectangle."""
 
 
 @dataclass(frozen=True)
@@ -230,10 +232,16 @@ def faces(assembly: Assembly, state: State, *, above: bool = True) -> tuple[Face
     shadows = {key: state.shadow(key, assembly.pieces) for key in order}
     plain = all(is_rectangle(shadow) for shadow in shadows.values())
     seen: list[Polygon] = []
+    boxes: list[Box] = []
     found = []
     for key, shadow in shadows.items():
-        left = _beside(shadow, seen) if plain else _outside(shadow, seen)
-        seen.append(shadow)
+        if plain:
+            box = _sides(shadow)
+            left = _beside(box, boxes)
+            boxes.append(box)
+        else:
+            left = _outside(shadow, seen)
+            seen.append(shadow)
         shows, whole = sum(area(one) for one in left), area(shadow)
         if shows > 1e-3 * whole:
             pose = state.poses[key]
@@ -253,11 +261,11 @@ def _outside(shadow: Polygon, seen: Sequence[Polygon]) -> list[Polygon]:
     return left
 
 
-def _beside(shadow: Polygon, seen: Sequence[Polygon]) -> list[Polygon]:
+def _beside(shadow: Box, seen: Sequence[Box]) -> list[Polygon]:
     """The same where all are rectangles, by their sides alone."""
-    left = [_sides(shadow)]
-    for x0, y0, x1, y1 in map(_sides, seen):
-        parts: list[tuple[float, float, float, float]] = []
+    left = [shadow]
+    for x0, y0, x1, y1 in seen:
+        parts: list[Box] = []
         for box in left:
             a, b, c, d = box
             if c <= x0 + HAIR_MM or x1 <= a + HAIR_MM or d <= y0 + HAIR_MM or y1 <= b + HAIR_MM:
@@ -275,8 +283,7 @@ def _beside(shadow: Polygon, seen: Sequence[Polygon]) -> list[Polygon]:
     return [rectangle(a, b, c - a, d - b) for a, b, c, d in left]
 
 
-def _sides(box: Polygon) -> tuple[float, float, float, float]:
-    """(left, top, right, bottom) of a rectangle."""
+def _sides(box: Polygon) -> Box:
     (ax, ay), (cx, cy) = box[0], box[2]
     return min(ax, cx), min(ay, cy), max(ax, cx), max(ay, cy)
 

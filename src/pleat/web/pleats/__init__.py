@@ -9,7 +9,6 @@ from pleat.core.planning import PLEATS, REGISTRIES
 from pleat.drawing import looks
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.handles import handles
-from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened
 from pleat.web.display import drawn
@@ -56,7 +55,7 @@ def book_view(opened: Opened) -> dict[str, Any]:
     """The values of the overview's template."""
     made_of = opened.plan.brief.made_of
     return {
-        "portrait": Markup(render_screen(portrait(opened.plan), 260, 300, PORTRAIT, css="portrait-drawing").svg),
+        "portrait": Markup(render_screen(opened.portrait, 260, 300, PORTRAIT, css="portrait-drawing").svg),
         "kind": f"{made_of.binding.title}, {made_of.cover.title}",
     }
 
