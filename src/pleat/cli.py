@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 import json
 import signal
 import sys
@@ -135,7 +134,7 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
     from pleat.store.database import CannotOpen, close, transaction
     from pleat.web import security
     from pleat.web.app import create_app
-    from pleat.web.serving import listening, make_server
+    from pleat.web.serving import listening, make_server, tidy_when_quiet
 
     if demo:
         stand_in = StandIn()
@@ -166,7 +165,7 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
         if away:
             click.echo(f"Pairing code for other devices: {config['PLEAT_PAIRING']}  (also at http://127.0.0.1:{config['PLEAT_PORT']}/pair)")
         try:
-            gc.freeze()  # what lives as long as the process is not walked through again and again while a maker waits
+            tidy_when_quiet(app)
             server.run()
         finally:
             close(engine)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 import os
 import secrets
 from functools import partial
@@ -86,8 +85,6 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
         copies,
     ):
         app.register_blueprint(pages.pages)
-    gc.collect()
-    gc.freeze()  # everything loaded so far lives as long as the process; not scanning it keeps the slowest answers short
     return app
 
 
