@@ -73,6 +73,12 @@ WATCH = """() => {
   }));
 }"""
 """Notes, in the page, the ms from the arrival of a change's answer and from its request to the next picture; what follows later is not noted."""
+ALBUMS = (
+    ("nested", (("pages.folders", 6),), (("pages.shrink_mm", 4.0), ("pages.border_mm", 3.0), ("brief.leaf_width_mm", 113.0))),
+    ("concertina", (("pages.amount", 9),), (("pages.border_mm", 3.0), ("brief.leaf_width_mm", 113.0))),
+    ("hills", (("pages.amount", 20),), (("binding.hill_mm", 12.0), ("pages.border_mm", 3.0), ("brief.leaf_width_mm", 152.0))),
+)
+"""Albums of 20 pieces or leaves: recipe, changes, and the fields that are edited from which value on."""
 
 
 def spread(name: str, seconds: list[float]) -> None:
@@ -201,15 +207,16 @@ def structures(folder: Path) -> None:
     with transaction(engine) as session:
         for number in range(MANY):
             books.add(session, Book(title=f"Log {number}"), "", "benchmark")
-        album = books.add(session, editing.apply(examples["nested"], (("pages.folders", 6),)), "", "benchmark")
+        ids = [books.add(session, editing.apply(examples[name], changes), "", "benchmark") for name, changes, _ in ALBUMS]
     engine.dispose()
     process, address = serve(database)
     try:
-        window = Window(address, album)
-        for path, first in (("pages.shrink_mm", 4.0), ("pages.border_mm", 3.0), ("brief.leaf_width_mm", 113.0)):
-            window.edit(path, f"{first}")
-            times = [timed(lambda path=path, value=first + 0.04 * n: window.edit(path, f"{value:.2f}")) for n in range(1, 101)]  # type: ignore[misc]
-            spread(f"album of 20 pieces: edit of {path} with {MANY} books stored", times)
+        for album, (name, _, edits_of) in zip(ids, ALBUMS, strict=True):
+            window = Window(address, album)
+            for path, first in edits_of:
+                window.edit(path, f"{first}")
+                times = [timed(lambda path=path, value=first + 0.04 * n: window.edit(path, f"{value:.2f}")) for n in range(1, 101)]  # type: ignore[misc] # noqa: B023
+                spread(f"album of 20 pieces, {name}: edit of {path} with {MANY} books stored", times)
     finally:
         process.kill()
 
@@ -362,7 +369,15 @@ def moving(folder: Path) -> None:
     engine = open_engine(database)
     examples = {one.name: one.book() for one in RECIPES}
     with transaction(engine) as session:
-        ids = {name: books.add(session, examples[name], "", "benchmark") for name in ("crossfold", "hills", "concertina")}
+        ids = {
+            f"{name} {changes or ''}": books.add(session, editing.apply(examples[name], changes), "", "benchmark")
+            for name, changes in (
+                ("crossfold", ()),
+                ("hills", ()),
+                ("hills", (("pages.amount", 12),)),
+                ("concertina", (("pages.amount", 16),)),
+            )
+        }
     engine.dispose()
     with running(database) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
@@ -374,7 +389,9 @@ def moving(folder: Path) -> None:
                 page = browser.new_page(viewport={"width": 1280, "height": 800})
                 page.goto(f"{address}/books/{book_id}/folding")
                 page.wait_for_timeout(600)
-                panels = page.locator(".folding-panel").count()
+                panels = page.evaluate(
+                    "Alpine.$data(document.querySelector('[data-folding]')).data.nodes.filter(node => !node.paper).length"
+                )
                 shown.append(page.evaluate(MOVING))
                 page.close()
             print(f"{name}, {panels} panels: {sorted(shown)} pictures in a second")

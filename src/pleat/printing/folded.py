@@ -118,5 +118,7 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
                 "start",
             )
         )
-        pages.append(("how it shuts", render_print(Drawing(1, 1, "states", shapes), 0, 0, PRINT)))
+        pages.append(
+            ("how it opens" if made.programme.opens else "how it shuts", render_print(Drawing(1, 1, "states", shapes), 0, 0, PRINT))
+        )
     return pages

@@ -7,6 +7,7 @@ from typing import Any, Final
 
 from flask import Blueprint, Response, abort, redirect, render_template, request, url_for
 
+from pleat.core.binding.hinged.record import MOST_DRAWN, HingedResult
 from pleat.core.folding.closing import blocked
 from pleat.core.folding.convex import bounds
 from pleat.core.folding.pile import faces
@@ -56,6 +57,8 @@ def show(book_id: int) -> str | Response:
         pleat=pleat,
         opens=worked.programme.opens,
         groups=[group.name for group in worked.programme.closing],
+        leaves=opened.plan.pages.leaves if isinstance(opened.plan[pleat], HingedResult) else 0,
+        most=MOST_DRAWN,
         states=[
             (state.name, drawn(render_screen(one, 300, 190, STATE))) for state, one in zip(worked.states, states(worked, look), strict=True)
         ],

@@ -18,7 +18,7 @@ LEAF: Final = "album leaf"
 CASE: Final = "case"
 GAP_BOARDS: Final = 3.0
 """The gap beside the spine board of a three-piece case, in board thicknesses (common practice: two to four)."""
-MOST_DRAWN: Final = 12
+MOST_DRAWN: Final = 24
 """Leaves that are opened and shut in the moving view; an album with more shows as many."""
 
 
