@@ -373,9 +373,9 @@ def moving(folder: Path) -> None:
             f"{name} {changes or ''}": books.add(session, editing.apply(examples[name], changes), "", "benchmark")
             for name, changes in (
                 ("crossfold", ()),
-                ("hills", ()),
+                ("hills", (("pages.amount", 24),)),
                 ("hills", (("pages.amount", 12),)),
-                ("concertina", (("pages.amount", 16),)),
+                ("concertina", (("pages.amount", 46),)),
             )
         }
     engine.dispose()
