@@ -17,7 +17,7 @@ from pleat.core.folding.sheet import scores
 from pleat.core.planning import make_plan
 from pleat.drawing import looks, structures
 from pleat.drawing import members as _drawings  # noqa: F401 - makes all drawings known
-from pleat.drawing.pages.folded import look_of
+from pleat.drawing.pages.folded import look_of, marked
 from pleat.drawing.portraits import portrait
 from pleat.drawing.shapes import Curve, Rect
 from pleat.printing import covers, folded  # noqa: F401 - make their strips known
@@ -66,15 +66,21 @@ def test_states_are_pictures_of_the_same_scale_whose_top_layer_is_the_kernels(na
         if not made.programme.closing:
             continue
         worked = made.worked
-        pictures = structures.states(worked, look_of(plan))
+        marks = marked(made, plan)
+        pictures = structures.states(worked, look_of(plan), marks)
         assert len({(one.width, one.height) for one in pictures}) == 1
         for picture, state in zip(pictures, worked.states, strict=True):
-            top = [shape for shape in picture.shapes if isinstance(shape, Curve)][-1]
+            top = [shape for shape in picture.shapes if isinstance(shape, Curve)][-1 - _seen(marks, state, state.pile[-1])]
             seen = Shape(state.shadow(state.pile[-1], worked.assembly.pieces))
             assert polygon(top).area == pytest.approx(seen.area)
-            assert len(picture.shapes) == len(state.pile)
-        printed = structures.states(worked, look_of(plan), printed=True)
-        assert {shape.style for one in printed for shape in one.shapes} <= {"face-card", "face-paper"}
+            assert len(picture.shapes) == len(state.pile) + sum(_seen(marks, state, key) for key in state.pile)
+        printed = structures.states(worked, look_of(plan), marks, printed=True)
+        assert {shape.style for one in printed for shape in one.shapes} <= {"face-card", "face-paper", "place"}
+
+
+def _seen(marks, state, key):
+    """How much on a panel looks up."""
+    return sum((mark.side == "A") == state.poses[key].up for mark in marks.get(key, ()))
 
 
 @pytest.mark.parametrize("name", [name for name in FOLDED if name != "pocketpages"])

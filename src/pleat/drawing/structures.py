@@ -12,8 +12,9 @@ from pleat.core.folding.flat import Flat, Place
 from pleat.core.folding.pile import cells
 from pleat.core.folding.programme import Worked
 from pleat.core.folding.sheet import Piece, scores
-from pleat.core.structures.dressing import Dressing
-from pleat.core.structures.made import Made
+from pleat.core.structures.dressing import Dressing, spread
+from pleat.core.structures.made import BARE, Made
+from pleat.core.structures.marks import Marks
 from pleat.core.units import Ruler
 from pleat.drawing.outlines import LINES, levels, names, outline, running
 from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape, Spot
@@ -98,16 +99,6 @@ def _paper(one: Dressing, x: float, y: float) -> list[Shape]:
     return found
 
 
-def spread(one: Dressing, left: float, top: float) -> list[tuple[float, float]]:
-    """The corners of the places of a face, evenly over its paper."""
-    wide, high = one.each_mm
-    across = max(1, int((one.width_mm + 1e-6) // max(wide, 1e-6)))
-    across = min(across, one.places)
-    down = -(-one.places // across)
-    gap_x, gap_y = (one.width_mm - across * wide) / (across + 1), (one.height_mm - down * high) / (down + 1)
-    return [(left + gap_x + (n % across) * (wide + gap_x), top + gap_y + (n // across) * (high + gap_y)) for n in range(one.places)]
-
-
 def small(flats: Sequence[Flat], look: Look) -> Drawing:
     """The sheets, small."""
     width = max(one.x_mm + one.piece.size_mm[0] for one in flats)
@@ -132,20 +123,23 @@ def paint(piece: Piece, look: Look, *, up: bool) -> str:
     return f"filled wrap {'inside' if up else 'outside'} swatch-{swatch}"
 
 
-def states(worked: Worked, look: Look, *, printed: bool = False) -> tuple[Drawing, ...]:
-    """One drawing a state, all to one scale, seen from above in the kernel's order; ``printed`` ones in white and grey."""
+def states(worked: Worked, look: Look, marks: Marks, *, printed: bool = False) -> tuple[Drawing, ...]:
+    """One drawing a state, all to one scale, seen from above in the kernel's order, with the papers and places marked on panels; ``printed`` ones in white and grey."""
     pieces = worked.assembly.pieces
     layers = [[(key, state.shadow(key, pieces), state.poses[key].up) for key in state.pile] for state in worked.states]
     left, top, right, bottom = bounds(point for state in layers for _, shadow, _ in state for point in shadow)
     found = []
     for state, shown in zip(worked.states, layers, strict=True):
-        shapes: list[Shape] = [
-            outline(
-                shadow, PRINTED[pieces[key[0]].name.startswith(DRESSED)] if printed else paint(pieces[key[0]], look, up=up), -left, -top
-            )
-            for key, shadow, up in shown
-            if area(shadow) > 0.01
-        ]
+        shapes: list[Shape] = []
+        for key, shadow, up in shown:
+            piece = pieces[key[0]]
+            if area(shadow) <= 0.01 or piece.stock == BARE:
+                continue
+            shapes.append(outline(shadow, PRINTED[piece.name.startswith(DRESSED)] if printed else paint(piece, look, up=up), -left, -top))
+            for mark in marks.get(key, ()):
+                if (mark.side == "A") == up:
+                    style = (PRINTED[True] if printed else f"filled paper swatch-{look.swatches['mat']}") if mark.paper else "place"
+                    shapes.append(outline(state.poses[key].on_table(mark.outline), style, -left, -top))
         found.append(Drawing(right - left, bottom - top, f"{state.name}, from above", shapes))
     return tuple(found)
 

@@ -13,7 +13,7 @@ from pleat.core.planning import Plan
 from pleat.core.structures.cut import by_size
 from pleat.core.structures.made import Made
 from pleat.core.structures.work import marks
-from pleat.drawing.pages.folded import look_of
+from pleat.drawing.pages.folded import look_of, marked
 from pleat.drawing.shapes import Drawing, Label, Shape, moved, scaled
 from pleat.drawing.structures import states
 from pleat.drawing.svg import render_print
@@ -94,7 +94,7 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
     """One picture a state, from above, as many a page as fit; what comes over is named below it."""
     if not made.programme.closing:
         return []
-    drawn = states(made.worked, look_of(plan), printed=True)
+    drawn = states(made.worked, look_of(plan), marked(made, plan), printed=True)
     cell = (width - 2 * MARGIN_MM) / ACROSS
     share = min((cell - 6) / drawn[0].width, 58.0 / drawn[0].height)
     tall = drawn[0].height * share + NAME_MM

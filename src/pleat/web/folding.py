@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Mapping, Sequence
 from typing import Any, Final
 
 from flask import Blueprint, Response, abort, redirect, render_template, request, url_for
@@ -16,10 +17,11 @@ from pleat.core.folding.tree import Node, tree
 from pleat.core.planning import Plan
 from pleat.core.structures.cut import said
 from pleat.core.structures.dressing import SMALLEST_MM
-from pleat.core.structures.made import Made
+from pleat.core.structures.made import BARE, Made
+from pleat.core.structures.marks import Mark
 from pleat.core.structures.orders import compared
 from pleat.core.words import joined
-from pleat.drawing.pages.folded import look_of
+from pleat.drawing.pages.folded import look_of, marked
 from pleat.drawing.structures import DRESSED, section, states
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import books
@@ -30,6 +32,8 @@ from pleat.web.display import drawn
 pages = Blueprint("folding", __name__, url_prefix="/books/<int:book_id>/folding")
 STATE: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=12, edge=8)
 PLEATS: Final = ("binding", "pages")
+PHOTO: Final = "white"
+"""The swatch of what lies on papers."""
 
 
 def made_of(plan: Plan, of: str = "") -> tuple[str, Made] | None:
@@ -60,11 +64,12 @@ def show(book_id: int) -> str | Response:
         leaves=opened.plan.pages.leaves if isinstance(opened.plan[pleat], HingedResult) else 0,
         most=MOST_DRAWN,
         states=[
-            (state.name, drawn(render_screen(one, 300, 190, STATE))) for state, one in zip(worked.states, states(worked, look), strict=True)
+            (state.name, drawn(render_screen(one, 300, 190, STATE)))
+            for state, one in zip(worked.states, states(worked, look, marked(made, opened.plan)), strict=True)
         ],
         shows=shows(worked),
         cut=drawn(render_screen(section(made, look), 1000, 150)),
-        data=json.dumps(moving(worked, opened.plan)),
+        data=json.dumps(moving(made, opened.plan)),
     )
 
 
@@ -114,20 +119,21 @@ def _of(name: str, worked: Worked) -> str:
     return f"{said(join.host)} ({'inside' if join.side == 'A' else 'outside'})"
 
 
-def moving(worked: Worked, plan: Plan) -> dict[str, Any]:
-    """What the page's script needs, in mm and degrees: the tree of panels, what each closing group turns, lifts by state, and what lies in whose way."""
-    nodes, look = tree(worked), look_of(plan)
+def moving(made: Made, plan: Plan) -> dict[str, Any]:
+    """What the page's script needs, in mm and degrees: the tree of panels with what is on them, what each closing group turns, lifts by state, and what lies in whose way."""
+    worked, look, on = made.worked, look_of(plan), marked(made, plan)
+    nodes = tree(worked)
     names = [group.name for group in worked.programme.closing]
     over = blocked(worked)
     return {
         "opens": worked.programme.opens,
         "groups": [{"name": name, "over": [names.index(one) for one in over[name]]} for name in names],
-        "nodes": [_node(one, worked, look.swatches) for one in nodes],
+        "nodes": [_node(one, worked, look.swatches, on.get(one.key, ())) for one in nodes],
     }
 
 
-def _node(one: Node, worked: Worked, swatches: Any) -> dict[str, Any]:
-    """A panel: numbers are rounded to a hundredth of a mm, which nobody sees."""
+def _node(one: Node, worked: Worked, swatches: Mapping[str, str], on: Sequence[Mark]) -> dict[str, Any]:
+    """A panel: numbers are rounded to a hundredth of a mm, which nobody sees. What lies on a bare panel is not painted as a piece: its places are."""
     piece = worked.assembly.pieces[one.key[0]]
     dressed = piece.name.startswith(DRESSED)
     place = one.place
@@ -140,6 +146,14 @@ def _node(one: Node, worked: Worked, swatches: Any) -> dict[str, Any]:
         "angle": one.angle,
         "turns": one.turns,
         "lifts": one.lifts,
-        "paint": swatches["mat"] if dressed else swatches.get(piece.stock, "cream"),
+        "paint": "" if piece.stock == BARE else swatches["mat"] if dressed else swatches.get(piece.stock, "cream"),
         "paper": dressed,
+        "on": [
+            {
+                "inside": mark.side == "A",
+                "paint": swatches["mat"] if mark.paper else PHOTO,
+                "outline": [[round(x, 2), round(y, 2)] for x, y in mark.outline],
+            }
+            for mark in on
+        ],
     }

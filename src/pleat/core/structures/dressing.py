@@ -130,3 +130,13 @@ def places(width_mm: float, height_mm: float, filling: Filling) -> tuple[int, tu
         if across > 0 and down > 0 and across * down > best[0]:
             best = (int(across * down), (wide, high))
     return best
+
+
+def spread(one: Dressing, left: float, top: float) -> list[tuple[float, float]]:
+    """The corners of the places of a face, evenly over its paper."""
+    wide, high = one.each_mm
+    across = max(1, int((one.width_mm + 1e-6) // max(wide, 1e-6)))
+    across = min(across, one.places)
+    down = -(-one.places // across)
+    gap_x, gap_y = (one.width_mm - across * wide) / (across + 1), (one.height_mm - down * high) / (down + 1)
+    return [(left + gap_x + (n % across) * (wide + gap_x), top + gap_y + (n // across) * (high + gap_y)) for n in range(one.places)]

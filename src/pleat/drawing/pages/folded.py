@@ -7,6 +7,8 @@ from dataclasses import replace
 from pleat.core.binding.hinged.record import CASE, LEAF
 from pleat.core.pages.folded import FoldedBlock
 from pleat.core.planning import Plan
+from pleat.core.structures.made import Made
+from pleat.core.structures.marks import Marks, marks, on_leaf
 from pleat.drawing import portraits, structures
 from pleat.drawing.handles import Handle, handles
 from pleat.drawing.looks import main, strip
@@ -19,6 +21,13 @@ def look_of(plan: Plan) -> Look:
     swatches = {key: stock.swatch for key, stock in plan.paper.stocks.items()}
     covered = "covering" if "covering" in plan.paper.roles else "cover"
     return Look({**swatches, LEAF: swatches["mat"], CASE: swatches[covered]}, plan.brief.ruler)
+
+
+def marked(made: Made, plan: Plan) -> Marks:
+    """What is seen on the panels of a structure: its own places, and on leaves that hang on a hinge the papers and places of the leaf."""
+    leaf = on_leaf(plan.pages.made) if isinstance(plan.pages, FoldedBlock) else ()
+    whole = {(piece.name, panel.name): leaf for piece in made.programme.pieces if piece.stock == LEAF for panel in piece.panels}
+    return {**marks(made), **whole}
 
 
 @main.register

@@ -88,9 +88,10 @@
     }
 
     faces() {
-      return this.nodes.map((one, node) => {
-        const m = after(this.view, this.world[node]), long = Math.hypot(m[6], m[7], m[8]);
-        return { node, one, points: one.outline.map((point) => moved(m, point)), normal: [m[6] / long, m[7] / long, m[8] / long], real: one.outline.map(() => true) };
+      return this.nodes.flatMap((one, node) => {
+        const m = after(this.view, this.world[node]), long = Math.hypot(m[6], m[7], m[8]), normal = [m[6] / long, m[7] / long, m[8] / long];
+        const face = (outline, paint, only) => ({ node: one.paper ? one.parent : node, paint, only, normal, points: outline.map((point) => moved(m, point)), real: outline.map(() => true) });
+        return [...(one.paint ? [face(one.outline, one.paint, one.paper ? true : undefined)] : []), ...one.on.map((mark) => face(mark.outline, mark.paint, mark.inside))];
       });
     }
 
@@ -107,14 +108,14 @@
       pen.lineJoin = "round";
       this.shown = [];
       for (const face of pleatSolid.ordered(this.faces(), this.eye)) {
-        const { one, normal } = face, inside = pleatSolid.seen(face, this.eye);
-        if (one.paper && !inside) continue;
+        const { normal, paint, only } = face, inside = pleatSolid.seen(face, this.eye), card = only === undefined;
+        if (!card && inside !== only) continue;
         // what stands up is a little darker than what lies on the table
         const light = 1 - DIM * (1 - Math.abs(normal[0] * table[0] + normal[1] * table[1] + normal[2] * table[2]) / high);
-        const rgb = (inside ? pale(colour(one.paint)) : colour(one.paint)).map((value) => Math.round(value * light));
+        const rgb = (card && inside ? pale(colour(paint)) : colour(paint)).map((value) => Math.round(value * light));
         const points = face.points.map((point) => this.flat(point));
         this.paint(pen, points, face.real, "rgb(" + rgb.join(" ") + ")", edge);
-        this.shown.push({ node: one.paper ? one.parent : face.node, points });
+        this.shown.push({ node: face.node, points });
       }
     }
 
