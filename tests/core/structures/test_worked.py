@@ -182,6 +182,8 @@ def test_the_steps_may_be_done_in_the_order_they_stand_and_give_the_same_thing(s
 
 def test_written_into_a_book_and_read_back_it_is_the_same(structures):
     for made in structures:
+        if made.programme.opens:  # its leaves are what goes in, and a hinge is not made free
+            continue
         data = written(made.programme)
         again = work(
             programme_of(
@@ -190,8 +192,6 @@ def test_written_into_a_book_and_read_back_it_is_the_same(structures):
                 [DrawnGroup.model_validate(one) for one in data["groups"]],
             )
         )
-        if made.programme.opens:  # its leaves are what goes in, and are not written
-            continue
         own = [key for key in made.worked.shut.pile if not made.worked.assembly.pieces[key[0]].rigid]
         assert [key for key in again.shut.pile if key in own] == own
         for state, other in zip(made.worked.states, again.states, strict=True):
