@@ -83,3 +83,15 @@ def test_panels_in_words():
     assert said(("folder", "back, pocket")) == "pocket of the back"
     assert said(("bag", "left tab, front")) == "left tab of the front"
     assert unnumbered("front 3 of the folder 3") == "front of the folder"
+
+
+def test_the_other_way_of_cutting_a_concertina_says_how_its_folds_lie_to_the_grain():
+    """Six panels of 165.1 × 114.3 from A4 with its grain along the short side: one strip a sheet along the long side, two along the short one, but across the grain."""
+    plan = plan_of("concertina", {"brief.leaf_width_mm": "165.1", "brief.leaf_height_mm": "114.3", "pages.amount": "6"})
+    card = plan.paper.stock("card")
+    chosen = next(one for one in plan.pages.figures if one.key == "strips")
+    other = next(one for one in plan.pages.offers if one.group == "cut")
+    lies = {"folds along the grain", "folds across the grain"}
+    assert card.grain is not None
+    said = [next(words for words in lies if words in text) for text in (chosen.how, other.label)]
+    assert said == ["folds along the grain", "folds across the grain"]

@@ -53,6 +53,11 @@ class Strips:
     with_grain: bool | None
 
     @property
+    def folds(self) -> str:
+        """How its folds lie to the grain, in words; nothing where that is not known."""
+        return {True: ", folds along the grain", False: ", folds across the grain", None: ""}[self.with_grain]
+
+    @property
     def tabbed(self) -> bool:
         """Whether what is left of the sheet makes a tab, or none is needed."""
         return self.strips == 1 or self.left_mm >= LEAST_TAB_MM - 0.05
@@ -157,7 +162,7 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
             checks=lambda made: _checks(record, (cut, ways), tab, made, left),
             offers=tuple(
                 Offer(
-                    f"strips along the {one.way} side: {many(one.panels, 'panel')} each, {many(one.sheets, 'sheet')}",
+                    f"strips along the {one.way} side: {many(one.panels, 'panel')} each, {many(one.sheets, 'sheet')}{one.folds}",
                     (("pages.cut", one.way),),
                     group="cut",
                 )
@@ -171,7 +176,7 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
 def _figure(cut: Strips, tab: float, ruler: Ruler, left: LeftOfPages) -> Figure:
     card = left.paper.stock(CARD)
     how = f"Along the sheet's {cut.way} side {many(cut.panels, 'panel')} of {ruler.show(left.brief.leaf_width_mm)}, {ruler.show(max(cut.left_mm, 0.0))} are left"
-    how += f" for the tab; {many(cut.a_sheet, 'strip')} beside each other. {many(cut.sheets, 'sheet')} of {card.name}."
+    how += f" for the tab; {many(cut.a_sheet, 'strip')} beside each other. {many(cut.sheets, 'sheet')} of {card.name}{cut.folds}."
     return Figure(
         "strips",
         "joined from",
