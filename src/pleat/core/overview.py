@@ -6,10 +6,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
+from pleat.core.cutting.owned import together
 from pleat.core.plan import LEVELS, Check, Count, Figure, Length, Step
 from pleat.core.planning import Plan
 from pleat.core.units import Ruler
-from pleat.core.words import lasting, many
+from pleat.core.words import joined, lasting, many
 
 Unit = Literal["sheet", "mm", "piece"]
 SCRAP: Final = 6
@@ -145,11 +146,12 @@ def _rounded(minutes: float) -> int:
 
 def _sheets(plan: Plan) -> Sequence[Want]:
     found = []
-    for key, needed in plan.cutting.takes.items():
-        stock = plan.paper.stock(key)
-        use = stock.serves.removeprefix("the ")
-        cost = None if stock.price is None or not needed else stock.price * needed
-        found.append(Want(stock.name, use, "sheet", needed, stock.owned, cost))
+    for own in together(plan.paper.stock(key) for key in plan.cutting.takes):
+        first, each = own[0], [plan.cutting.takes[stock.key] for stock in own]
+        needed = max(each) if first.cloth else sum(each) if all(each) else 0
+        use = joined(dict.fromkeys(stock.serves.removeprefix("the ") for stock in own))
+        cost = None if first.price is None or not needed else first.price * needed
+        found.append(Want(first.name, use, "sheet", needed, first.owned, cost))
     return found
 
 

@@ -36,7 +36,9 @@ def test_both_sides_of_a_hinged_leaf_are_seen_as_it_is_dressed(leaf_is, mats):
     plan = plan_of("hills", {"pages.leaf_is": leaf_is, "pages.mats": mats, "pages.border_mm": "4", "brief.leaf_width_mm": "190"})
     own, count = on_leaf(plan.pages.made), {"yes": 1, "no": 0}[mats]
     for side in "AB":
-        assert [mark.paper for mark in own if mark.side == side] == [True] * count + [False] * (plan.pages.made.places // plan.pages.leaves // 2)
+        assert [mark.paper for mark in own if mark.side == side] == [True] * count + [False] * (
+            plan.pages.made.places // plan.pages.leaves // 2
+        )
     for mark in own:
         left, top, right, bottom = Shape(mark.outline).bounds
         if mark.paper:

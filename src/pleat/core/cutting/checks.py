@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from pleat.core.brief.compute import BriefResult
+from pleat.core.cutting import owned
 from pleat.core.cutting.cut import Cut, longest_cut_mm
 from pleat.core.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.cutting.record import Cutting
 from pleat.core.errors import LengthError
 from pleat.core.materials.sizes import size_name, two_sides
 from pleat.core.materials.tools import Tools
-from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Check, Offer
 from pleat.core.units import MM_PER_INCH, RULERS, Ruler, parse_length
 from pleat.core.words import many
@@ -20,46 +20,18 @@ _TWICE_MM = 0.5
 """A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
 _QUARTER_MM = MM_PER_INCH / 4
 _US_SIZES = ("letter", "legal", "tabloid", "half letter")
-COUNT_ON_SHELF = "If you have more, put the count right among the materials; the book takes it from there."
 
 
-def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[Cut], sheets: Mapping[str, int]) -> tuple[Check, ...]:
-    """Every check of this pleat that has something to say; ``sheets`` are those cut of each stock."""
+def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> tuple[Check, ...]:
+    """Every check of this pleat that has something to say; ``takes`` are the sheets of each stock."""
     found: list[Check | None] = []
     for cut in cuts:
         own = (_too_long(cut, left), _grain(cut), _miscounted(cut, cutting), _pattern(cut, left.brief.ruler))
         found += [one for one in own if one and (one.key not in cut.part.told or (one.key == "B7" and cut.chosen))]
         found.append(_trimmer(cut, left.brief, left.tools))
-    stocks = {cut.stock.key: cut.stock for cut in cuts if cut.stock.role != "pile"}
-    for key, stock in stocks.items():
-        pieces = [cut for cut in cuts if cut.stock.key == key]
-        found.append(_offcut(stock, sheets[key], pieces) if stock.form == "offcut" else _owned(stock, sheets[key]))
+    found += owned.find(cuts, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
     found.append(_mixed_units(left.typed))
     return tuple(check for check in found if check)
-
-
-def _owned(stock: Stock, needed: int) -> Check | None:
-    """More sheets are needed than there are."""
-    if stock.owned is None or needed <= stock.owned:
-        return None
-    missing = needed - stock.owned
-    if stock.cloth:
-        return Check(
-            "owned",
-            "stop",
-            f"{many(needed, 'piece')} of {stock.name} are needed, and there is 1.",
-            f"{stock.serves.capitalize()} do not all come out of what is left of the roll.",
-            no_fix="See how much is left, take a longer piece, or make fewer books at once.",
-        )
-    mine = Offer(f"I have {needed} for {stock.serves} after all", ((f"paper.{stock.key}.owned", needed),))
-    return Check(
-        "owned",
-        "stop",
-        f"{many(needed, 'sheet')} of {stock.name} {'is' if needed == 1 else 'are'} needed, you own {stock.owned}.",
-        f"{missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
-        () if stock.in_materials else (mine,),
-        COUNT_ON_SHELF if stock.in_materials else "",
-    )
 
 
 def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
@@ -85,23 +57,6 @@ def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
         f"It needs {ruler.size(part.width_mm, part.height_mm)}, {'what is left' if stock.cloth else 'the sheet'} is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
         offers,
         "" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
-    )
-
-
-def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
-    """B4: offcuts that give some of the pieces but not their twins. One that is too short for any is B1."""
-    owned = 1 if stock.owned is None else stock.owned
-    if needed <= owned or not all(cut.sheets for cut in cuts):
-        return None
-    gives = sum(min(cut.part.count, owned * cut.better.count) for cut in cuts)
-    wanted = sum(cut.part.count for cut in cuts)
-    return Check(
-        "B4",
-        "stop",
-        f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
-        f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
-        () if stock.in_materials else (Offer(f"I have {needed} such offcuts for {stock.serves}", ((f"paper.{stock.key}.owned", needed),)),),
-        COUNT_ON_SHELF if stock.in_materials else "",
     )
 
 

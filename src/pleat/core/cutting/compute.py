@@ -41,7 +41,7 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
     return CuttingResult(
         key_figure=_key(cuts),
         figures=(_pile_figure(pile, left.brief), *figures) if pile else figures,
-        checks=checks.find(cutting, left, cuts, sheets),
+        checks=checks.find(cutting, left, cuts, takes),
         offers=tuple(_way(cut) for cut in cuts if cut.stock.role != "pile" and (cut.chosen or cut.other.count > cut.better.count)),
         steps=steps.of(left, cuts, takes),
         cuts=cuts,

@@ -9,6 +9,7 @@ from typing import Final
 from pleat.core.cautions import KNIFE
 from pleat.core.cutting.cut import Cut
 from pleat.core.cutting.left import LeftOfCutting
+from pleat.core.cutting.owned import together
 from pleat.core.plan import Step, signature
 from pleat.core.units import Ruler
 from pleat.core.words import many
@@ -40,9 +41,14 @@ def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
     pile = sum(takes[key] for key in left.pages.whole_sheets)
     listed = [f"{many(pile, 'sheet')} for the pile"] if pile else []
     own = {key: count for key, count in takes.items() if key not in left.pages.whole_sheets}
-    for key, count in own.items():
-        name, one = left.paper.stock(key).name, "piece" if left.paper.stock(key).cloth else "sheet"
-        listed.append(f"{many(count, one)} of {name}" if count else f"no {name} yet, since the piece does not come out of it")
+    for stocks in together(left.paper.stock(key) for key in own):
+        each = [own[stock.key] for stock in stocks]
+        count, name = max(each) if stocks[0].cloth else sum(each), stocks[0].name
+        listed.append(
+            f"{many(count, 'piece' if stocks[0].cloth else 'sheet')} of {name}"
+            if all(each)
+            else f"no {name} yet, since the piece does not come out of it"
+        )
     grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
     return Step(
         "gather",

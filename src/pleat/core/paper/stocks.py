@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import lru_cache, singledispatch
 from typing import Final, Literal
 
@@ -24,7 +24,7 @@ AS_SOLD: Final = {"board": 0.05, "cloth": 0.1}
 class Stock:
     """A material ready for use: sizes in mm; ``grain`` is the sheet's axis (w or h) or None when not known. Pieces name it by its ``key``.
 
-    ``upright_only`` says that its pattern has a top, along the sheet's height. ``cloth`` comes from a roll. ``in_materials`` sheets are counted among the materials, not in the book.
+    ``upright_only`` says that its pattern has a top, along the sheet's height. ``cloth`` comes from a roll. ``in_materials`` sheets are counted among the materials, not in the book: in all places with the same ``item`` together.
     A pad has so many ``designs``, ``each`` so many times.
     """
 
@@ -46,6 +46,7 @@ class Stock:
     upright_only: bool = False
     cloth: bool = False
     in_materials: bool = False
+    item: str = field(default="", repr=False)
     price: float | None = None
     designs: int = 1
     each: int = 1
@@ -99,6 +100,7 @@ def _of_paper(paper: Paper, key: str, ruler: Ruler) -> Stock:
         sides=paper.sides,
         upright_only=fits_pattern(paper),
         in_materials=paper.stock_id is not None,
+        item=paper.stock_id or "",
         price=paper.price,
         designs=paper.designs,
         each=paper.each,
@@ -122,6 +124,7 @@ def _of_board(board: Board, key: str, ruler: Ruler) -> Stock:
         owned=board.owned,
         swatch=board.swatch,
         in_materials=board.stock_id is not None,
+        item=board.stock_id or "",
         price=board.price,
     )
 
@@ -144,6 +147,7 @@ def _of_cloth(cloth: Cloth, key: str, ruler: Ruler) -> Stock:
         sides=1,
         cloth=True,
         in_materials=cloth.stock_id is not None,
+        item=cloth.stock_id or "",
     )
 
 
