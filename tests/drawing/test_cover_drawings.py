@@ -7,6 +7,8 @@ import re
 from xml.etree import ElementTree
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from shapely import Polygon as Shape
 from shapely.ops import unary_union
 
@@ -17,7 +19,7 @@ from pleat.drawing import looks
 from pleat.drawing import members as _members  # noqa: F401 - makes all drawings known
 from pleat.drawing.cover import hard
 from pleat.drawing.cover.states import pictures
-from pleat.drawing.outlines import APART, running
+from pleat.drawing.outlines import APART, PAST, running
 from pleat.drawing.shapes import Curve, Group, Label, Line, Rect, moved
 from pleat.drawing.svg import render_screen
 from tests.core.test_covers import HARD, LAID, book_of
@@ -138,9 +140,25 @@ def test_numbers_that_run_along_an_edge_keep_apart():
 
     labels = running([10, 12, 14, 90], RULERS["mm"], 1.0)
     places = [label.x + label.shift[0] for label in labels]
-    assert all(b - a >= APART - 0.6 for a, b in itertools.pairwise(places))
+    assert all(b - a >= APART - 1e-6 for a, b in itertools.pairwise(places))
     assert places[3] == pytest.approx(94)
+    assert sum(places[:3]) / 3 == pytest.approx(12 + 4), "about their middle"
     assert running([], RULERS["mm"], 1.0) == []
+
+
+@settings(max_examples=60)
+@given(st.lists(st.floats(0, 900), min_size=1, max_size=70, unique=True), st.floats(0.2, 3))
+def test_numbers_stand_near_their_lines_or_are_left_out(places, scale):
+    """However many there are: none meets another, none strays farther than half of all that stand beside it, and the first is always there."""
+    from pleat.core.units import RULERS
+
+    places = sorted(places)
+    labels = running(places, RULERS["mm"], scale)
+    at = [label.x * scale + label.shift[0] for label in labels]
+    assert all(b - a >= APART - 1e-6 for a, b in itertools.pairwise(at))
+    assert labels[0].x == places[0]
+    assert (len(labels) - 1) * APART <= (places[-1] - places[0]) * scale + PAST + 1e-6
+    assert all(abs(label.shift[0] - 4) <= len(labels) * APART / 2 for label in labels)
 
 
 def test_a_shape_that_is_moved_keeps_its_size():

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from typing import Final
 
@@ -12,6 +13,8 @@ from pleat.drawing.shapes import Curve, Label, Shape
 
 APART: Final = 14.0
 """How many px two numbers that stand upright need."""
+PAST: Final = 60.0
+"""How many px all of them together may reach past the first and the last line."""
 LINES: Final = {"fold": "score", "guide": "score", "bend": "bend"}
 """How a crease is drawn."""
 
@@ -23,18 +26,30 @@ def outline(polygon: Polygon, style: str, x: float = 0.0, y: float = 0.0) -> Cur
 
 
 def running(places: Sequence[float], ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0) -> list[Shape]:
-    """Running positions over their lines, spread where neighbours are too near to be read at ``scale`` px a mm."""
+    """Running positions over their lines, spread where neighbours are too near to be read at ``scale`` px a mm; where there is no room for all of them, every second one or fewer."""
     marks = [at * scale for at in places]
-    spread = list(marks)
-    for _ in range(8):
-        for n in range(len(spread) - 1):
-            near = APART - (spread[n + 1] - spread[n])
-            if near > 0:
-                spread[n], spread[n + 1] = spread[n] - near / 2, spread[n + 1] + near / 2
+    if not marks:
+        return []
+    every = max(1, math.ceil((len(marks) - 1) * APART / (marks[-1] - marks[0] + PAST)))
+    shown = [n for n in range(len(marks)) if n % every == 0]
+    spread = _apart([marks[n] for n in shown])
     return [
         Label(at + x, y, ruler.number(ruler.snap(at)), "running", "start", shift=(to - mark + 4, -5), turned=True)
-        for at, mark, to in zip(places, marks, spread, strict=True)
+        for at, mark, to in ((places[n], marks[n], to) for n, to in zip(shown, spread, strict=True))
     ]
+
+
+def _apart(marks: Sequence[float]) -> list[float]:
+    """Places as near to these as may be that stand ``APART`` px from each other or more: those that would meet are moved as one block about their middle."""
+    blocks: list[tuple[float, int]] = []  # where the first of it would best stand, and how many there are
+    for number, mark in enumerate(marks):
+        at, count = mark - number * APART, 1
+        while blocks and blocks[-1][0] > at:
+            before, many = blocks.pop()
+            at, count = (before * many + at * count) / (many + count), many + count
+        blocks.append((at, count))
+    best = [at for at, count in blocks for _ in range(count)]
+    return [at + number * APART for number, at in enumerate(best)]
 
 
 def names(sheet: Piece, scale: float, ruler: Ruler, x: float = 0.0, y: float = 0.0) -> list[Shape]:
