@@ -12,6 +12,9 @@ from pleat.core.plan import Check
 from pleat.core.planning import Plan, make_plan
 from pleat.core.recipes import recipe
 
+POCKET = {"kind": "pocket", "goes": "card", "goes_thick_mm": 0.8}
+"""A pocket for a bank card."""
+
 
 def of(name: str, *changes: tuple[str, object]) -> Book:
     """The book of a recipe, changed."""
