@@ -3,7 +3,7 @@
 import json
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from pleat.core import editing
@@ -190,6 +190,20 @@ def test_ones_own_stitch_grows_to_the_book_or_says_why_not():
     assert "tap it on 3" in told.title
     assert make_plan(linked).binding.steps == ()
     assert not checks(editing.apply(linked, told.offers[0].changes), "D2")
+
+
+@settings(max_examples=40)
+@given(height=st.floats(60, 420), needle=st.floats(0.5, 2), pitch=st.floats(1, 12))
+@example(height=60.0, needle=1.0, pitch=2.875)
+@example(height=60.0, needle=1.0, pitch=3.0)
+def test_a_seam_that_tears_like_a_stamp_is_mended_although_its_stitches_are_made_whole(height, needle, pitch):
+    """Thirty millimetres in stitches of 3 are ten; over another length the same stitch comes out shorter."""
+    book = sewn("machine", 1, ("brief.leaf_height_mm", height), ("binding.needle_mm", needle), ("binding.pitch_mm", pitch))
+    told = [check for check in make_plan(book).binding.checks if check.key == "perforated"]
+    for check in told:
+        (offer,) = check.offers
+        assert not [one for one in make_plan(editing.apply(book, offer.changes)).binding.checks if one.key == "perforated"]
+    assert bool(told) == (needle / make_plan(book).binding.pitch_mm > 1 / 3 + 1e-9)
 
 
 @pytest.mark.parametrize("kind", BINDINGS.members, ids=lambda kind: kind.name)

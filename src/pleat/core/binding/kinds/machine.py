@@ -15,6 +15,7 @@ from pleat.core.plan import Check, Figure, Length, Missing, Offer, Rule, Step, s
 from pleat.core.sewing.swell import of_strands
 from pleat.core.units import Ruler
 
+LONGEST_MM: Final = 12
 MOST_SHARE: Final = 1 / 3
 """Of the fold, the part that needle holes may take; more tears along the seam like a stamp (house rule)."""
 MACHINE: Final = "Sewing machine: follow its own instructions, keep fingers clear of the needle, switch it off to change the needle, and wear glasses: needles break on card."
@@ -24,7 +25,7 @@ class Machine(Member):
     """A straight seam from head to tail: the length of a stitch, the needle, and how far the seam stays from the ends."""
 
     kind: Literal["machine"] = "machine"
-    pitch_mm: Annotated[float, LengthRule("the stitch", 1, 12, fine=True)] = 4.0
+    pitch_mm: Annotated[float, LengthRule("the stitch", 1, LONGEST_MM, fine=True)] = 4.0
     needle_mm: Annotated[float, LengthRule("the needle's thickness", 0.5, 2, fine=True)] = 1.0
     inset_mm: Annotated[float, LengthRule("the seam from head and tail", 0, 100)] = 5.0
     tail_mm: Annotated[float, LengthRule("each tail", 30, 1000)] = 90.0
@@ -47,12 +48,17 @@ def seam_mm(length_mm: float, stitches: int, deep_mm: float) -> float:
     return length_mm + (stitches + 1) * deep_mm
 
 
+def stitches_in(length_mm: float, pitch_mm: float) -> int:
+    """Whole stitches of about this length in a seam."""
+    return max(1, round(length_mm / pitch_mm))
+
+
 def compute(record: Machine, left: LeftOfBinding) -> SeamResult:
     """Where the seam runs, in how many stitches, and what thread it takes."""
     ruler, height = left.brief.ruler, left.pages.leaf_height_mm
     inset = min(record.inset_mm, height / 4)
     length = height - 2 * inset
-    stitches = max(1, round(length / record.pitch_mm))
+    stitches = stitches_in(length, record.pitch_mm)
     pitch = length / stitches
     card = left.paper.cover.caliper.likely if left.brief.made_of.cover.sewn_through else 0.0
     deep = left.pages.through.likely + card
@@ -63,7 +69,7 @@ def compute(record: Machine, left: LeftOfBinding) -> SeamResult:
     return SeamResult(
         key_figure=shown[0],
         figures=shown,
-        checks=_checks(record, ruler, pitch, deep),
+        checks=_checks(record, ruler, length, deep),
         parts=(
             Length("thread", name_of(record.thread), ruler.snap_up(each), sections * left.brief.quantity, record.thread.stock_id or ""),
         ),
@@ -115,18 +121,29 @@ def _figures(record: Machine, left: LeftOfBinding, seam: tuple[float, float, int
     )
 
 
-def _checks(record: Machine, ruler: Ruler, pitch: float, deep: float) -> tuple[Check, ...]:
+def _longer(record: Machine, length: float) -> float | None:
+    """The shortest stitch in half millimetres that, made whole over the seam, keeps the holes far enough apart."""
+    halves = range(math.ceil(record.needle_mm / MOST_SHARE * 2), 2 * LONGEST_MM + 1)
+    return next((half / 2 for half in halves if not _tears(record.needle_mm, length / stitches_in(length, half / 2))), None)
+
+
+def _tears(needle: float, pitch: float) -> bool:
+    return needle / pitch > MOST_SHARE + 1e-9
+
+
+def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[Check, ...]:
     found = []
-    if record.needle_mm / pitch > MOST_SHARE:
-        longer = math.ceil(record.needle_mm / MOST_SHARE * 2) / 2
+    pitch = length / stitches_in(length, record.pitch_mm)
+    if _tears(record.needle_mm, pitch):
+        longer = _longer(record, length)
         found.append(
             Check(
                 "perforated",
                 "watch",
                 f"The holes take {record.needle_mm / pitch:.0%} of the fold: it tears along the seam like a stamp.",
                 f"Needle {ruler.fine(record.needle_mm)}, a stitch {ruler.fine(pitch)}; a third is the most paper bears.",
-                (Offer(f"stitches of {ruler.fine(longer)}", (("binding.pitch_mm", longer),)),) if longer <= 12 else (),
-                "" if longer <= 12 else "Take a thinner needle.",
+                (Offer(f"stitches of {ruler.fine(longer)}", (("binding.pitch_mm", longer),)),) if longer else (),
+                "" if longer else "Take a thinner needle.",
             )
         )
     if deep > DEEPEST_MM:
