@@ -288,6 +288,10 @@ def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str):
         "/books/8/sewing?part=1",
         "/books/8/sewing/practice",
         "/books/3/sewing/own",
+        "/books/9/cover",
+        "/books/10/turning",
+        "/books/12/folding",
+        "/books/13/folding",
         "/materials?make=140+x+200",
         "/materials/4",
         "/materials/2/measure",
@@ -299,8 +303,9 @@ def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page, served: str):
         for width, height in sizes:
             desk.set_viewport_size({"width": width, "height": height})
             assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), (address, width)
-    for name in ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench", "pages"):
-        desk.goto(f"{served}/books/{6 if name == 'pages' else 2}?open={name}")
+    views = [(2, name) for name in ("brief", "paper", "extras", "binding", "cover", "cutting", "bench")]
+    for book, name in (*views, (6, "pages"), (12, "pages"), (13, "pages"), (13, "binding"), (13, "cover")):
+        desk.goto(f"{served}/books/{book}?open={name}")
         desk.evaluate(OPENED)
         for width, height in sizes:
             desk.set_viewport_size({"width": width, "height": height})

@@ -74,12 +74,19 @@ def names(sheet: Piece, scale: float, ruler: Ruler, x: float = 0.0, y: float = 0
     return found
 
 
-def levels(sheet: Piece, ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0) -> list[Shape]:
-    """The running positions of level folds, at the left edge of their piece, over their line, or under it where the one before is near."""
+def levels(sheet: Piece, ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0, *, beside: bool = False) -> list[Shape]:
+    """The running positions of level folds at the left edge of their piece, over their lines or, where one is near the one before, under it; ``beside`` it where there is room."""
+    places = scores(sheet, upright=False)
+    if beside:
+        marks = [at * scale for at in places]
+        return [
+            Label(x, y + at, ruler.number(ruler.snap(at)), "running", "end", shift=(-6, to - mark + 4))
+            for at, mark, to in zip(places, marks, _apart(marks), strict=True)
+        ]
     shown: list[Shape] = []
     before = -1e9
-    for at in scores(sheet, upright=False):
+    for at in places:
         low = (at - before) * scale < 16
-        shown.append(Label(x, y + at, ruler.number(ruler.snap(at)), "running", "start", shift=(5, 14 if low else -4)))
+        shown.append(Label(x, y + at, ruler.number(ruler.snap(at)), "on-sheet", "start", shift=(5, 14 if low else -4)))
         before = at
     return shown

@@ -49,7 +49,7 @@ def flat(made: Made, flats: Sequence[Flat], places: Iterable[Place], look: Look)
         shapes += sheet(one, made, look)
         shapes += names(one.piece, scale, look.ruler, one.x_mm, one.y_mm)
         shapes += running(scores(one.piece), look.ruler, scale, one.x_mm, one.y_mm)
-        shapes += levels(one.piece, look.ruler, scale, one.x_mm, one.y_mm)
+        shapes += levels(one.piece, look.ruler, scale, one.x_mm, one.y_mm, beside=len(flats) == 1)
         if len(flats) > 1:
             many = f"{one.count} × " if one.count > 1 else ""
             words = f"{many}{one.name}, {look.ruler.size(*one.piece.size_mm)}"
@@ -57,7 +57,10 @@ def flat(made: Made, flats: Sequence[Flat], places: Iterable[Place], look: Look)
             shapes.append(Label(one.x_mm + 2, one.y_mm + one.piece.size_mm[1], words, "quiet", "start", shift=(0, 16 + 15 * (crowded % 3))))
     spots = tuple(Spot(one.path, one.x_mm, one.y_mm) for one in places)
     dims = (
-        (Dim("top", 0, width, look.ruler.size(width, height), level=2), Dim("left", 0, height, look.ruler.number(height)))
+        (
+            Dim("top", 0, width, look.ruler.size(width, height), level=2),
+            Dim("left", 0, height, look.ruler.number(height), level=2 if scores(flats[0].piece, upright=False) else 1),
+        )
         if len(flats) == 1
         else ()
     )
