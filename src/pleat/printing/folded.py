@@ -111,9 +111,9 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
             Label(
                 MARGIN_MM,
                 MARGIN_MM + HEAD_MM,
-                "How it opens, leaf by leaf, seen from above."
+                "How it opens, leaf by leaf, seen from above. Grey is paper on a face, a frame a place on it."
                 if made.programme.opens
-                else "How it shuts, seen from above, inside up. Grey is paper on a face.",
+                else "How it shuts, seen from above, inside up. Grey is paper on a face, a frame a place on it.",
                 "label",
                 "start",
             )
