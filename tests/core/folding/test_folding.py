@@ -300,6 +300,22 @@ def test_outlines_of_squares_side_by_side_are_those_of_shapely(squares):
     assert drawn.symmetric_difference(unary_union([Shape(one) for one in polygons])).area < 1e-6
 
 
+@given(st.lists(st.lists(st.integers(1, 9), min_size=1, max_size=4), min_size=1, max_size=6), st.booleans())
+def test_outlines_of_columns_that_are_cut_at_heights_of_their_own_are_those_of_shapely(columns, slanting):
+    """Corners of one column lie within the sides of the next; ``slanting`` all of it leans, so that no side is upright."""
+    polygons = []
+    for number, heights in enumerate(columns):
+        ends = [sum(heights[:count]) for count in range(len(heights) + 1)]
+        cells = [rectangle(10 * number, low, 10, high - low) for low, high in zip(ends, ends[1:], strict=False)]
+        polygons += [tuple((x + 0.3 * y, y + 0.1 * x) if slanting else (x, y) for x, y in cell) for cell in cells]
+    drawn = Shape()
+    for one in united(polygons):
+        drawn = drawn.symmetric_difference(Shape(one).buffer(0))
+    whole = unary_union([Shape(one) for one in polygons])
+    assert drawn.symmetric_difference(whole).area < 1e-3
+    assert sum(Shape(one).length for one in united(polygons)) == pytest.approx(whole.length, abs=1e-3)
+
+
 def test_lines_have_in_common_what_lies_on_both():
     assert common(((0, 0), (10, 0)), ((4, 0), (20, 0))) == ((4, 0), (10, 0))
     assert common(((0, 0), (10, 0)), ((10, 0), (20, 0))) is None

@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 import math
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Sequence
 from itertools import pairwise
+from operator import itemgetter
 from typing import Final
 
 Point = tuple[float, float]
 Polygon = tuple[Point, ...]
 """The corners of a convex polygon, in order; empty for nothing."""
+NEAR_MM: Final = 1e-5
+"""A corner this near a side lies on it."""
 HAIR_MM: Final = 1e-6
 """Lengths below this are none; areas below its square root in mm2 are only a touch."""
 
@@ -134,13 +138,14 @@ def united(polygons: Sequence[Polygon]) -> tuple[Polygon, ...]:
     """The outlines of polygons that lie side by side and do not overlap: sides that two of them share are left out, the others are
     chained. Several where they are apart or leave a window; such an outline need not be convex.
     """
-    corners = list(dict.fromkeys(_tidy(point) for polygon in polygons for point in polygon))
+    corners = {_tidy(point) for polygon in polygons for point in polygon}
+    sorted_ = (sorted(corners), sorted(corners, key=itemgetter(1)))
     open_: dict[tuple[Point, Point], None] = {}
     for polygon in polygons:
         own = tuple(_tidy(point) for point in polygon)
         turned = sum(a[0] * b[1] - b[0] * a[1] for a, b in edges(own)) > 0
         for start, end in edges(own if turned else own[::-1]):
-            for a, b in pairwise(_split(start, end, corners)):
+            for a, b in pairwise(_split(start, end, _beside(start, end, sorted_))):
                 if (b, a) in open_:
                     del open_[(b, a)]
                 else:
@@ -152,6 +157,15 @@ def _tidy(point: Point) -> Point:
     return round(point[0], 6) + 0.0, round(point[1], 6) + 0.0
 
 
+def _beside(start: Point, end: Point, corners: tuple[list[Point], list[Point]]) -> list[Point]:
+    """The corners that may lie on a side, of all of them sorted by x and by y: of an upright or a level side those at its own place."""
+    for axis in (0, 1):
+        if abs(start[axis] - end[axis]) < HAIR_MM:
+            low = bisect_left(corners[axis], start[axis] - NEAR_MM, key=itemgetter(axis))
+            return corners[axis][low : bisect_right(corners[axis], start[axis] + NEAR_MM, key=itemgetter(axis))]
+    return corners[0]
+
+
 def _split(start: Point, end: Point, corners: Iterable[Point]) -> list[Point]:
     """The side from start to end with every corner that lies on it."""
     long = math.dist(start, end)
@@ -160,7 +174,9 @@ def _split(start: Point, end: Point, corners: Iterable[Point]) -> list[Point]:
     between = [
         (math.dist(start, one), one)
         for one in corners
-        if one not in (start, end) and abs(side_of(start, end, one)) < 1e-5 and math.dist(start, one) + math.dist(one, end) < long + 1e-5
+        if one not in (start, end)
+        and abs(side_of(start, end, one)) < NEAR_MM
+        and math.dist(start, one) + math.dist(one, end) < long + NEAR_MM
     ]
     return [start, *(one for _, one in sorted(between)), end]
 
