@@ -158,11 +158,13 @@ def _tidy(point: Point) -> Point:
 
 
 def _beside(start: Point, end: Point, corners: tuple[list[Point], list[Point]]) -> list[Point]:
-    """The corners that may lie on a side, of all of them sorted by x and by y: of an upright or a level side those at its own place."""
-    for axis in (0, 1):
+    """The corners that may lie on a side, of all of them sorted by x and by y: of an upright or a level side those at its own place, between its ends."""
+    for axis, along in ((0, 1), (1, 0)):
         if abs(start[axis] - end[axis]) < HAIR_MM:
-            low = bisect_left(corners[axis], start[axis] - NEAR_MM, key=itemgetter(axis))
-            return corners[axis][low : bisect_right(corners[axis], start[axis] + NEAR_MM, key=itemgetter(axis))]
+            first = bisect_left(corners[axis], start[axis] - NEAR_MM, key=itemgetter(axis))
+            last = bisect_right(corners[axis], start[axis] + NEAR_MM, key=itemgetter(axis))
+            low, high = min(start[along], end[along]), max(start[along], end[along])
+            return [one for one in corners[axis][first:last] if low < one[along] < high]
     return corners[0]
 
 
