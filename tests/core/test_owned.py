@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
 from pleat.core import editing
-from pleat.core.overview import overview
+from pleat.core.overview import Good, overview
+from pleat.core.plan import Length
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES, recipe
 
@@ -67,3 +70,15 @@ def test_no_recipe_wants_more_rows_in_the_overview_than_it_has_materials(name):
     plan = make_plan(recipe(name).book())
     wants = [one for one in overview(plan, {}).wants if one.unit == "sheet"]
     assert sum(one.needed for one in wants) == sum(plan.cutting.takes.values())
+
+
+def test_a_reel_that_serves_twice_stands_in_one_row():
+    """The thread of the sewing and that of a booklet sewn in, off one spool."""
+    plan = make_plan(recipe("journal").book())
+    (own,) = [one for one in plan.parts if isinstance(one, Length)]
+    twice = replace(plan.binding, parts=(replace(own, stock="9"), replace(own, key="again", use="ties", stock="9")))
+    (want,) = [one for one in overview(replace(plan, binding=twice), {"9": Good(own.length_mm * 1.5, 2.0)}).wants if one.unit == "mm"]
+    assert want.use == f"{own.use} and ties"
+    assert want.needed == pytest.approx(2 * own.length_mm * own.count)
+    assert want.missing == pytest.approx(0.5 * own.length_mm)
+    assert want.cost == pytest.approx(2 * 2 * own.length_mm / 1000)

@@ -156,15 +156,17 @@ def _sheets(plan: Plan) -> Sequence[Want]:
 
 
 def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
+    pieces: dict[tuple[str, object, bool], list[Length | Count]] = {}  # those of one item of the materials beside each other
+    for number, piece in enumerate(plan.parts):
+        if isinstance(piece, Length | Count):
+            pieces.setdefault((piece.stock, piece.name if piece.stock else number, isinstance(piece, Length)), []).append(piece)
     found = []
-    for piece in plan.parts:
-        if not isinstance(piece, Length | Count):
-            continue
-        good = goods.get(piece.stock, Good(None, None))
-        needed = piece.length_mm * piece.count if isinstance(piece, Length) else float(piece.count)
-        priced = needed / 1000 if isinstance(piece, Length) else needed
-        cost = None if good.price is None else good.price * priced
-        found.append(Want(piece.name, piece.use, "mm" if isinstance(piece, Length) else "piece", needed, good.owned, cost))
+    for (stock, _, long), own in pieces.items():
+        good = goods.get(stock, Good(None, None))
+        needed = sum(one.length_mm * one.count if isinstance(one, Length) else float(one.count) for one in own)
+        cost = None if good.price is None else good.price * (needed / 1000 if long else needed)
+        use = joined(dict.fromkeys(one.use for one in own))
+        found.append(Want(own[0].name, use, "mm" if long else "piece", needed, good.owned, cost))
     return found
 
 
