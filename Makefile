@@ -16,7 +16,7 @@ test: $(VENV)/.dev
 	$(BIN)/ruff format --check src tests tools benchmarks
 	$(BIN)/mypy
 	$(BIN)/djlint --lint --quiet src/pleat/web/templates
-	$(BIN)/python -m pytest -n 3 --dist worksteal
+	$(BIN)/python -m pytest -n 2 --dist worksteal
 
 # Pictures of every main view from the demo data, into docs/screenshots.
 screenshots: $(VENV)/.dev
