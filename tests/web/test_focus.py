@@ -231,3 +231,34 @@ def test_an_old_page_of_a_material_is_told_and_may_take_over(desk: Page, served:
     expect(desk.locator("#notice")).to_be_empty()
     desk.reload()
     expect(desk.locator("#i-owned")).to_have_value("80")
+
+
+SLOW = "() => { const real = window.fetch; window.fetch = async (...all) => { await new Promise(done => setTimeout(done, 900)); return real(...all); }; }"
+"""Every answer comes most of a second later."""
+
+
+@pytest.mark.parametrize(
+    ("address", "grip", "at"),
+    [
+        ("/books/5?open=binding", "#body-binding [role=slider]:not([aria-disabled])", "data-mm"),
+        ("/books/14?open=extras&design=programme", "#grip-extras-items-programme-place-0", "data-x"),
+    ],
+    ids=["handle", "thing on a face"],
+)
+def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(desk: Page, served: str, address: str, grip: str, at: str):
+    """Once sent, once after the first was sent and before its answer, and once while the answer to that is awaited: three steps in all."""
+    desk.goto(served + address)
+    moved = desk.locator(grip).first
+    moved.focus()
+    before, step = float(moved.get_attribute(at)), float(moved.get_attribute("data-step"))
+    desk.evaluate(SLOW)
+    for _ in range(3):
+        moved.press("ArrowRight")
+        desk.wait_for_timeout(600)
+    expect(moved).to_have_attribute(at, re.compile(rf"^{before + 3 * step:.2f}"), timeout=15_000)
+    desk.wait_for_timeout(2500)
+    assert float(moved.get_attribute(at)) == pytest.approx(before + 3 * step, abs=0.01), "and stays there"
+    desk.locator("#undo").click() if desk.locator("#undo").count() else desk.get_by_role("button", name="undo").click()
+    expect(moved).to_have_attribute(at, re.compile(rf"^{before + 2 * step:.2f}"), timeout=15_000)
+    moved.press("ArrowRight")
+    expect(moved).to_have_attribute(at, re.compile(rf"^{before + 3 * step:.2f}"), timeout=15_000)

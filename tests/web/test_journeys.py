@@ -338,6 +338,7 @@ def test_what_stands_on_a_picture_stands_where_it_is_drawn(desk: Page, served: s
     desk.goto(f"{served}/books/14?open=extras&design=programme")
     typed(desk, "extras.items.programme.place.0", "20, 500")
     grip = desk.locator("#grip-extras-items-programme-place-0")
+    expect(grip).to_have_attribute("data-y", re.compile("^500"))
     drawn = desk.locator("#body-extras .picture-main rect.thing-chosen")
     expect(drawn).to_have_count(1)
     for side in ("x", "y", "width", "height"):

@@ -335,6 +335,24 @@
       take(el) { const radio = this.$root.querySelector('[name=recipe][value="' + el.dataset.recipe + '"]'); radio.click(); radio.focus(); },
     }));
 
+    // Where something was sent to whose answer is still on its way: the next nudge goes on from there. Any other change, and a refusal, ends that.
+    let sent = null;
+    const SLOWEST = 3000;
+    const sentTo = (el) => (sent && sent.id === el.id && performance.now() - sent.when < SLOWEST ? sent.to : null);
+    const post = (el, text, to) => {
+      const input = (document.getElementById("f-" + el.id.replace(/^grip-/, "")) || el.parentElement.querySelector("form")).querySelector("input[name=value]");
+      sent = { id: el.id, to, when: performance.now(), form: input.form };
+      input.value = text;
+      input.dispatchEvent(new Event("change", { bubbles: true }));
+    };
+    document.addEventListener("htmx:before:request", (event) => {
+      const ctx = event.detail.ctx;
+      if (sent && ctx.request.method === "POST" && ctx.sourceElement !== sent.form && ctx.sourceElement.form !== sent.form) sent = null;
+    });
+    document.addEventListener("htmx:response:error", () => { sent = null; });
+    // what a nudge was meant for, which an answer may have put anew since
+    const nowOf = (el) => (el.isConnected ? el : document.getElementById(el.id));
+
     // A place on a drawing: drag it along its axis, or focus it and use the arrow keys (with Shift, ten marks at a time).
     Alpine.data("handle", () => ({
       from: null,
@@ -342,7 +360,7 @@
       timer: null,
       along(event) { return this.$el.dataset.axis === "y" ? event.clientY : event.clientX; },
       shift(el, by) { el.parentElement.style[el.dataset.axis === "y" ? "marginTop" : "marginLeft"] = by; },
-      mm() { return this.at === null ? Number(this.$el.dataset.mm) : this.at; },
+      mm(el) { return this.at ?? sentTo(el) ?? Number(el.dataset.mm); },
       clamp(el, mm) {
         const step = Number(el.dataset.step), snapped = Math.round(mm / step) * step;
         return Math.min(Math.max(snapped, Number(el.dataset.low)), Number(el.dataset.high));
@@ -380,7 +398,7 @@
         event.stopPropagation();
         const el = this.$el;
         if (el.getAttribute("aria-disabled") === "true") return;
-        this.at = this.clamp(el, this.mm() + way * Number(el.dataset.step) * (event.shiftKey ? 10 : 1));
+        this.at = this.clamp(el, this.mm(el) + way * Number(el.dataset.step) * (event.shiftKey ? 10 : 1));
         this.show(el, this.at);
         clearTimeout(this.timer);
         this.timer = setTimeout(() => this.send(el), 350);
@@ -391,14 +409,13 @@
         this.at = null;
         this.shift(this.$el, "");
       },
-      send(el) {
-        const mm = this.at;
+      send(from) {
+        const mm = this.at, el = nowOf(from);
         this.at = null;
+        if (!el) return;
         this.shift(el, "");
-        if (mm === null || Math.abs(mm - Number(el.dataset.mm)) < 0.001) { this.show(el, Number(el.dataset.mm)); return; }
-        const form = el.parentElement.querySelector("form"), input = form.querySelector("input[name=value]");
-        input.value = mm.toFixed(4) + " mm";
-        input.dispatchEvent(new Event("change", { bubbles: true }));
+        if (mm === null || (Math.abs(mm - Number(el.dataset.mm)) < 0.001 && sentTo(el) === null)) { this.show(el, Number(el.dataset.mm)); return; }
+        post(el, mm.toFixed(4) + " mm", mm);
       },
     }));
 
@@ -450,19 +467,16 @@
         if (!way) return;
         event.preventDefault();
         event.stopPropagation();
-        const by = Number(el.dataset.step) * (event.shiftKey ? 10 : 1), now = this.at || this.here(el);
+        const by = Number(el.dataset.step) * (event.shiftKey ? 10 : 1), now = this.at || sentTo(el) || this.here(el);
         this.at = { x: now.x + way[0] * by, y: now.y + way[1] * by };
         this.show(el, this.at);
         clearTimeout(this.timer);
         this.timer = setTimeout(() => this.send(el), 350);
       },
-      send(el) {
-        const to = this.at, path = el.id.replace(/^grip-/, "");
+      send(from) {
+        const to = this.at, el = nowOf(from);
         this.at = null;
-        const form = document.getElementById("f-" + path) || el.parentElement.querySelector("form");
-        const input = form.querySelector("input[name=value]");
-        input.value = to.x.toFixed(3) + " mm; " + to.y.toFixed(3) + " mm";
-        input.dispatchEvent(new Event("change", { bubbles: true }));
+        if (el) post(el, to.x.toFixed(3) + " mm; " + to.y.toFixed(3) + " mm", to);
       },
     }));
 
