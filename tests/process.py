@@ -12,6 +12,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from http.cookiejar import CookieJar
 from pathlib import Path
+from typing import Any
 
 from flask import Flask
 
@@ -68,7 +69,7 @@ def serve(database: Path) -> tuple[subprocess.Popen[str], str]:
 
 
 @contextmanager
-def running(database: Path, config: dict[str, str] | None = None) -> Iterator[str]:
+def running(database: Path, config: dict[str, Any] | None = None) -> Iterator[str]:
     """The address of Pleat served from this process as it is in earnest: CSRF, policy and all."""
     with serving(create_app(database, config)) as address:
         yield address

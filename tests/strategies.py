@@ -1,5 +1,7 @@
 """Hypothesis strategies shared by the tests: lengths, papers and whole books."""
 
+from typing import Any
+
 from hypothesis import strategies as st
 
 from pleat.core.bench.record import Bench
@@ -119,7 +121,7 @@ def records_of(model, fixed=()):
         if name in (*fixed, TAG) or rule is None:
             continue
         if isinstance(rule, LengthRule):
-            one = st.floats(rule.low_mm, rule.high_mm)
+            one: st.SearchStrategy[Any] = st.floats(rule.low_mm, rule.high_mm)
         elif isinstance(rule, NumberRule):
             one = st.integers(int(rule.low), int(rule.high)) if rule.whole else st.floats(rule.low, rule.high)
         elif isinstance(rule, ChoiceRule):

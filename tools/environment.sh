@@ -1,16 +1,10 @@
 #!/bin/sh
-# Makes a virtual environment with the given requirements and Pleat itself in it.
-# uv does it in seconds; where it cannot be had or fails, pip does the same more slowly.
+# Makes a virtual environment with exactly what a lock file names, and Pleat itself in it, from the source tree.
 set -eu
-python=$1 venv=$2 requirements=$3
+python=$1 venv=$2 lock=$3
 
 [ -x "$venv/bin/python" ] || "$python" -m venv "$venv"
-if { [ -x "$venv/bin/uv" ] || "$venv/bin/python" -m pip install --quiet --disable-pip-version-check uv; } 2>/dev/null &&
-   "$venv/bin/uv" pip install --quiet --compile-bytecode --python "$venv/bin/python" -r "$requirements" -c requirements/pins.txt 2>/dev/null; then
-    :
-else
-    "$venv/bin/python" -m pip install --quiet --disable-pip-version-check -r "$requirements" -c requirements/pins.txt
-fi
+"$venv/bin/python" -m pip install --quiet --disable-pip-version-check --require-hashes --no-deps -r "$lock"
 # Pleat runs from the source tree: a path file and a starter, with nothing to build or fetch.
 site=$("$venv/bin/python" -c 'import sysconfig; print(sysconfig.get_path("purelib"))')
 printf '%s\n' "$PWD/src" > "$site/pleat-source.pth"

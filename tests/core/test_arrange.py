@@ -8,6 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pleat.core.pages.arrange import PileFolio, alike, arrange, costs_of, meetings, told
+from tests.profiles import examples
 
 WORDS = ["map", "stars", "indigo", "kraft", "grid", "moon", "gold", "plain"]
 
@@ -60,7 +61,7 @@ def test_large_piles_are_far_better_than_any_of_many_random_orders(seed):
     assert found.costs["windows"] == 0
 
 
-@settings(max_examples=25)
+@settings(max_examples=examples(25))
 @given(st.integers(1, 24), st.integers(1, 6), st.integers(0, 50))
 def test_every_sheet_is_used_once_and_the_same_seed_gives_the_same(count, sections, seed):
     pile = pile_of(count, seed)

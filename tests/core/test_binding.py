@@ -19,6 +19,7 @@ from pleat.core.planning import make_plan
 from pleat.core.sewing.faults import find
 from pleat.core.units import RULERS
 from tests.conftest import edited
+from tests.profiles import examples
 from tests.strategies import records_of
 
 IN = 25.4
@@ -192,7 +193,7 @@ def test_ones_own_stitch_grows_to_the_book_or_says_why_not():
     assert not checks(editing.apply(linked, told.offers[0].changes), "D2")
 
 
-@settings(max_examples=40)
+@settings(max_examples=examples(40))
 @given(height=st.floats(60, 420), needle=st.floats(0.5, 2), pitch=st.floats(1, 12))
 @example(height=60.0, needle=1.0, pitch=2.875)
 @example(height=60.0, needle=1.0, pitch=3.0)
@@ -207,7 +208,7 @@ def test_a_seam_that_tears_like_a_stamp_is_mended_although_its_stitches_are_made
 
 
 @pytest.mark.parametrize("kind", BINDINGS.members, ids=lambda kind: kind.name)
-@settings(max_examples=15)
+@settings(max_examples=examples(15))
 @given(data=st.data())
 def test_whatever_is_decided_of_a_sewing_plans_and_every_way_out_is_one(kind, data):
     """Any record of the kind on leaves of any height and any sections: a plan, or a check whose offers change something and can be taken."""

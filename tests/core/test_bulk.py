@@ -199,6 +199,11 @@ def test_it_stops_when_its_time_is_up_and_keeps_what_it_has():
     places = [{"on": f"page {2 * n + 1}", "x_mm": 6.0, "y_mm": 6.0} for n in range(14)]
     book = put(of("journal"), {"kind": "booklet", "width_mm": 60.0, "height_mm": 80.0, "thick_mm": 3.0, "places": places})
     asked = []
-    _, after = placing.staggered(make_plan(book).extras, lambda: asked.append(1) is not None)
+
+    def no_more_time():
+        asked.append(1)
+        return False
+
+    _, after = placing.staggered(make_plan(book).extras, no_more_time)
     assert len(asked) == 1
     assert after.worst().thick.likely <= 14 * 3.0

@@ -20,7 +20,7 @@ from pleat.core.paper.stocks import stock_of
 from pleat.core.plan import LEVELS, Part
 from pleat.core.planning import make_plan
 from pleat.core.units import MM_PER_INCH
-from pleat.core.yields import lay
+from pleat.core.yields import Lies, lay
 from pleat.services import piles
 from tests.conftest import edited
 
@@ -123,7 +123,8 @@ def test_a_pile_of_unknown_grain_lies_as_gives_most_and_may_be_turned():
         lay(6 * MM_PER_INCH, 2 * MM_PER_INCH, letter.sheet_width_mm, letter.sheet_height_mm, None, way).count for way in (False, True)
     )
     assert gives(letter, 3 * MM_PER_INCH, 2 * MM_PER_INCH) == max(upright, turned)
-    for lies, each in (("upright", upright), ("turned", turned)):
+    ways: tuple[tuple[Lies, int], ...] = (("upright", upright), ("turned", turned))
+    for lies, each in ways:
         assert folio(PileSheet(id=1, paper="own", lies=lies), letter, 3 * MM_PER_INCH, 2 * MM_PER_INCH).turned == (lies == "turned")
         book = piles.mark(piles.add(edited(Book(), {"brief.size": "80 x 60"}), letter, 1), 1, lies=lies)
         assert make_plan(book).pages.parts[0].lies == lies, each
@@ -159,7 +160,7 @@ def test_the_other_way_round_is_taken_by_a_tap_and_given_back():
 )
 def test_the_trimmer_must_take_the_first_cut_right_across(sheet, piece, longest):
     """297 x 210 of 297 x 420: one cut of 297. 300 x 420: 300 across first, then 210 along the pieces."""
-    part = Part("x", "x", *piece, 1, "leaf")
+    part = Part("x", "x", piece[0], piece[1], 1, "leaf")
     stock = stock_of("leaf", Paper(name="x", sheet_width_mm=sheet[0], sheet_height_mm=sheet[1], grain="long"))
     cut = cut_part(part, stock, NO_TOOLS, "upright")
     assert longest_cut_mm(cut.better, *sheet) == longest

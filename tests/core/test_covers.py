@@ -25,6 +25,7 @@ from pleat.core.materials.items import Board, Cloth, Paper
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES, recipe
 from tests.conftest import edited
+from tests.profiles import examples
 from tests.strategies import books, records_of
 
 HARD = ("case", "quarter", "padded", "threepiece")
@@ -100,7 +101,7 @@ def test_folded_covers_added_up_by_hand():
 
 
 @pytest.mark.parametrize("name", HARD)
-@settings(max_examples=25)
+@settings(max_examples=examples(25))
 @given(
     block=st.floats(2, 60), thick=st.floats(1, 4), square=st.floats(0.5, 8), turn=st.floats(10, 30),
     strip=st.sampled_from(["between", "over"]), ruler=st.sampled_from(["mm", "in"]),
@@ -135,7 +136,7 @@ def test_the_flat_cover_against_shapely(name, block, thick, square, turn, strip,
     assert sum(one.size_mm for one in shell.columns) == pytest.approx(shell.width)
 
 
-@settings(max_examples=60)
+@settings(max_examples=examples(60))
 @given(thick=st.floats(2, 50), more=st.floats(0, 10), name=st.sampled_from(HARD), ruler=st.sampled_from(["mm", "in"]))
 def test_a_thicker_block_never_shrinks_a_cover_and_the_spine_is_never_too_narrow(thick, more, name, ruler):
     one, other = (cover_of(name, ("cover.measured_spine_mm", mm), ("brief.ruler", ruler)).shell for mm in (thick, thick + more))
@@ -159,7 +160,7 @@ def test_the_shut_cover_goes_round_the_block_at_low_and_at_high(name):
     assert block.high - inside <= 2 * shell.set_back
 
 
-@settings(max_examples=30)
+@settings(max_examples=examples(30))
 @given(st.sampled_from([one.name for one in RECIPES]), st.integers(100, 300), st.integers(120, 300))
 def test_inches_and_millimetres_give_the_same_cover_but_for_their_marks(name, width, height):
     """Nothing differs by more than a step of the ruler for each width that is put on its marks."""
@@ -249,7 +250,7 @@ def test_a_wedge_is_told_and_gusset_and_spine_are_explained():
 
 
 @pytest.mark.parametrize("kind", [one.name for one in COVERS.members if one.name != "bare"])
-@settings(max_examples=20)
+@settings(max_examples=examples(20))
 @given(data=st.data())
 def test_whatever_is_decided_of_a_cover_it_plans_and_every_fix_does_something(kind, data):
     member = COVERS.find(kind)

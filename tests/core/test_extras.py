@@ -10,13 +10,13 @@ from shapely.geometry import Polygon
 
 from pleat.core.extras.goesin import EASE_MM
 from pleat.core.planning import make_plan
-from pleat.core.structures.dressing import PHOTOS
+from pleat.core.structures.dressing import PHOTOS, Sized
 from pleat.core.units import RULERS
 from tests.put import POCKET, at, of, put, told
 
-ISO = {"a6": (105, 148), "a7": (74, 105), "card": (53.98, 85.60)}
+ISO: dict[Sized, tuple[float, float]] = {"a6": (105, 148), "a7": (74, 105), "card": (53.98, 85.60)}
 """ISO 216 and ISO/IEC 7810 ID-1, in mm, from memory."""
-INCHES = {"3.5x5": (3.5, 5), "4x6": (4, 6), "5x7": (5, 7)}
+INCHES: dict[Sized, tuple[float, float]] = {"3.5x5": (3.5, 5), "4x6": (4, 6), "5x7": (5, 7)}
 
 
 def first(book):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from typing import Any
 
 import pytest
 from hypothesis import HealthCheck, given, settings
@@ -18,6 +19,7 @@ from pleat.core.pages.folded import FoldedBlock
 from pleat.core.planfile import plan_data
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES
+from tests.profiles import examples
 from tests.put import POCKET, at, keys, of, put
 from tests.strategies import put_in
 
@@ -129,7 +131,7 @@ def test_a_pocket_is_hidden_behind_a_flap_that_frees_its_mouth_when_it_is_lifted
 @pytest.mark.parametrize("kind", ["pocket", "waterfall", "band"])
 @pytest.mark.parametrize("face", ["page 4", "page 5"])
 @given(x=st.floats(-20, 140), y=st.floats(-20, 200), size=st.floats(20, 130))
-@settings(max_examples=12)
+@settings(max_examples=examples(12))
 def test_a_flap_that_hides_is_offered_where_it_fits_and_shuts_nothing(kind, side, face, x, y, size):
     book = put(
         of("journal"),
@@ -259,7 +261,7 @@ def test_a_design_goes_on_many_faces_at_once_and_stays_on_the_leaves():
     assert left.face.width_mm - left.box[2] == pytest.approx(right.x_mm), "mirrored about the fold"
 
 
-@settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large])
+@settings(max_examples=examples(80), deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large])
 @given(st.data())
 def test_whatever_is_put_anywhere_is_planned_and_its_fixes_apply(data):
     """Any kind with any sizes its fields take, on any face of four very different books: a plan, finite figures, and offers that apply."""
@@ -277,7 +279,7 @@ def test_whatever_is_put_anywhere_is_planned_and_its_fixes_apply(data):
             assert editing.apply(book, offer.changes) != book
 
 
-@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large])
+@settings(max_examples=examples(40), deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large])
 @given(st.data())
 def test_a_plan_that_starts_from_the_one_before_is_the_plan_made_anew(data):
     """Designs changed, added, taken out or of one title with another, on a leaf of another size or ruler, in any order of edits."""
@@ -301,7 +303,7 @@ def test_a_plan_that_starts_from_the_one_before_is_the_plan_made_anew(data):
 @pytest.mark.parametrize("name", [one.name for one in RECIPES if isinstance(make_plan(one.book()).pages, FoldedBlock)])
 def test_the_faces_of_a_structure_are_where_they_are_with_everything_on_it(name):
     """They are read off the structure folded without its papers where that is known: the same places, without folding it again."""
-    block = make_plan(of(name)).pages
+    block: Any = make_plan(of(name)).pages
     again = replace(block, made=replace(block.made, bare=None))
     assert inner_faces(block) == inner_faces(again)
     plan = make_plan(of(name))

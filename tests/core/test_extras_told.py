@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import pytest
 
 from pleat.core import editing
@@ -12,7 +14,7 @@ from tests.put import POCKET, at, keys, of, put, told
 THICK = {"kind": "booklet", "width_mm": 60, "height_mm": 80, "thick_mm": 3.0, "doubt_mm": 0.2}
 FLAP = {"kind": "flap", "goes": "none", "width_mm": 60, "height_mm": 50}
 ONE_SIDED = ("paper.card.sides", 1)
-SLIPS = {
+SLIPS: dict[str, tuple[Any, ...]] = {
     # what is told: (book, changes, what commits it, what does not)
     "A6: its face is gone": ("journal", (), [{**POCKET, "places": at("page 999")}], [{**POCKET, "places": at("page 9")}]),
     "B9: the blank side of a flap": (
@@ -222,7 +224,7 @@ def test_each_slip_is_caught_told_apart_and_mended_by_every_fix(case):
 def test_a_gusset_that_closes_over_what_is_put_in_is_told_and_grows():
     """F5 and F8 on a folio: what lies between the two panels of a gusset counts, what lies outside does not."""
     book = of("crossfold")
-    block = make_plan(book).pages
+    block: Any = make_plan(book).pages
     room = max(block.made.rooms, key=lambda one: one.has_mm)
     inside, faces = within(block, room.wall), make_plan(book).extras.faces
     face = next(one for one in faces if side_of(one.name) in inside)

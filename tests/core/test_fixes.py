@@ -14,12 +14,13 @@ from pleat.core.plan import Check, Offer
 from pleat.core.planning import make_plan
 from pleat.core.recipes import recipe
 from pleat.core.takeable import BEYOND, takeable
+from tests.profiles import examples
 from tests.strategies import books
 
 LEVELS = ("note", "watch", "stop")
 
 
-@settings(max_examples=60)
+@settings(max_examples=examples(60))
 @given(books)
 def test_every_fix_of_any_book_can_be_taken_and_does_something(book):
     plan = make_plan(book)
@@ -61,7 +62,7 @@ def test_a_fix_past_the_bounds_of_its_field_is_none_and_its_check_says_so():
     assert [one.no_fix for one in held.checks] == ["", BEYOND]
 
 
-@settings(max_examples=120)
+@settings(max_examples=examples(120))
 @given(books, st.lists(st.integers(0, 1000), min_size=80, max_size=80))
 def test_taking_fixes_one_after_another_ends_and_never_comes_back(book, picks):
     """Whichever fix is taken of whatever check: no state is met twice, and in the end nothing is offered any more."""

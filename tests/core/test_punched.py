@@ -31,6 +31,7 @@ from pleat.drawing.handles import handles
 from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import render_screen
 from pleat.printing.sheets import print_sheets
+from tests.profiles import examples
 from tests.strategies import records_of
 
 HELD = [one.name for one in RECIPES if chosen(one.book()).binding.at == "edge"]
@@ -147,7 +148,7 @@ def test_elastic_round_a_fold_is_cut_shorter_than_its_path():
 
 
 @pytest.mark.parametrize("name", HELD)
-@settings(max_examples=12, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=examples(12), suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.floats(60, 420), st.floats(80, 420), st.integers(2, 160), st.sampled_from(["mm", "in"]))
 def test_holes_are_symmetric_and_none_is_near_an_end_or_it_is_told(name, width, height, leaves, ruler):
     plan = plan_of(name, ("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height), ("pages.amount", leaves), ("brief.ruler", ruler))
@@ -163,7 +164,7 @@ def test_holes_are_symmetric_and_none_is_near_an_end_or_it_is_told(name, width, 
     assert len(plan.cover.holes_mm) == len(result.positions_mm)
 
 
-@settings(max_examples=40)
+@settings(max_examples=examples(40))
 @given(st.sampled_from(["rings", "wire", "coil", "posts", "strips", "filing"]), st.integers(2, 200), st.integers(1, 120))
 def test_more_pages_never_need_a_smaller_opening(name, leaves, more):
     def need(count):
@@ -176,7 +177,7 @@ def test_more_pages_never_need_a_smaller_opening(name, leaves, more):
     assert need(leaves) <= need(leaves + more)
 
 
-@settings(max_examples=40)
+@settings(max_examples=examples(40))
 @given(st.sampled_from(["rings", "strips", "filing", "wire"]), st.integers(5, 300))
 def test_what_is_proposed_as_the_most_is_held_and_a_leaf_more_is_told(name, leaves):
     """The inverse: as many leaves as the figure says turn freely; and one more than it says is no longer proposed."""
@@ -299,7 +300,7 @@ OWNED = st.one_of(
 )  # fmt: skip
 
 
-@settings(max_examples=60)
+@settings(max_examples=examples(60))
 @given(
     st.sampled_from([*HELD, "sticks"]),
     st.lists(OWNED, max_size=6),
@@ -346,7 +347,7 @@ RECORDS = {
 
 
 @pytest.mark.parametrize("name", RECORDS)
-@settings(max_examples=25, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow])
+@settings(max_examples=examples(25), suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow])
 @given(st.data())
 def test_whatever_is_decided_it_plans_draws_prints_and_says_what_does_not_work(name, data):
     binding, pages = data.draw(RECORDS[name]), data.draw(records_of(Leaves, fixed=("kind",)))

@@ -16,6 +16,7 @@ from pleat.core.planning import make_plan
 from pleat.core.recipes import recipe
 from pleat.core.sewing.faults import find
 from pleat.core.sewing.notation import read, write
+from tests.profiles import examples
 
 
 def plan_of(*changes):
@@ -26,7 +27,7 @@ def figure(result, key):
     return next(one for one in result.figures if one.key == key)
 
 
-@settings(max_examples=40)
+@settings(max_examples=examples(40))
 @given(st.integers(1, 20), st.floats(2, 20), st.floats(120, 400), st.sampled_from(["woven", "behind"]), st.sampled_from([0, 3, 5]))
 def test_the_spine_holds_every_stick_and_the_strips_lie_between_the_lashings(sections, stick, height, strips, stations):
     plan = plan_of(

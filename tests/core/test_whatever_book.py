@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import re
 import time
+from collections.abc import Callable
 from contextlib import suppress
 from fractions import Fraction
 
@@ -24,6 +25,7 @@ from pleat.core.planning import make_plan
 from pleat.core.structures.dressing import PHOTOS
 from pleat.core.texts import split_list
 from pleat.core.units import RULERS, parse_length
+from tests.profiles import examples
 from tests.strategies import books
 
 _NUMBER = r"(?:\d+ \d+/\d+|\d+/\d+|\d+(?:\.\d+)?)"
@@ -56,7 +58,7 @@ def sums(text: str):
 NAMED = re.compile("|".join(re.escape(title) for title, wide, _ in PHOTOS.values() if wide))
 
 
-@settings(max_examples=150)
+@settings(max_examples=examples(150))
 @given(books)
 def test_every_plan_goes_out_as_json_its_sums_add_up_and_its_words_keep_to_one_ruler(book):
     plan = make_plan(book)
@@ -96,7 +98,7 @@ def test_the_how_of_the_cover_and_the_thread_are_sums():
     assert next(sums("Spans 276 + 4 passages 9.5 + two tails 180 + 7% spare 32.5 = 498 mm"))[0][1] == Fraction("9.5")
 
 
-READERS = {
+READERS: dict[str, Callable[[str], object]] = {
     "length": parse_length,
     "size": parse_size,
     "count": parse_count,
@@ -119,10 +121,10 @@ def test_a_text_without_end_is_read_or_refused_at_once(reader, run):
             "5" + run * (length // len(run)) + "x",
             run * (length // len(run)) + " envelope opened flat in",
         ):
-            start = time.perf_counter()
+            start = time.thread_time()
             with suppress(LengthError, BadBook, BadTable, ValueError):
                 READERS[reader](text)
-            assert time.perf_counter() - start < 0.5, (reader, run, length)
+            assert time.thread_time() - start < 0.5, (reader, run, length)
 
 
 @pytest.mark.parametrize(("text", "mm"), [("1.500 mm", 1.5), ("0,500 mm", 0.5), ("1,50 cm", 15.0), ("12,5", 12.5)])

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import re
+from typing import Any
 from xml.etree import ElementTree
 
 import pytest
@@ -23,6 +24,7 @@ from pleat.drawing.outlines import APART, PAST, running
 from pleat.drawing.shapes import Curve, Group, Label, Line, Rect, moved
 from pleat.drawing.svg import render_screen
 from tests.core.test_covers import HARD, LAID, book_of
+from tests.profiles import examples
 
 NAMES = [one.name for one in RECIPES]
 
@@ -67,7 +69,7 @@ def test_the_flat_cover_shows_every_running_position_and_widths_that_add_up(name
 @pytest.mark.parametrize("name", HARD)
 @pytest.mark.parametrize("strip", ["between", "over"])
 def test_the_shut_book_is_drawn_at_its_true_thickness_with_its_doubt_as_a_shadow(name, strip):
-    plan = make_plan(book_of(name, ("cover.strip", strip)))
+    plan: Any = make_plan(book_of(name, ("cover.strip", strip)))
     shell, block = plan.cover.shell, plan.cover.shell.spine.used
     shapes = hard.shut(plan.cover, plan).shapes
     heights = {shape.style.split()[0]: shape.height for shape in shapes if isinstance(shape, Rect)}
@@ -94,7 +96,7 @@ def test_a_corner_is_drawn_as_far_off_as_it_says():
 
 def test_the_layers_of_an_edge_lie_on_each_other_ten_times_as_thick():
     for name in LAID:
-        plan = make_plan(recipe(name).book())
+        plan: Any = make_plan(recipe(name).book())
         layers = [shape for shape in hard.edge(plan.cover, plan).shapes if isinstance(shape, Rect)]
         assert len(layers) == len(plan.cover.layers)
         for shape, layer in zip(layers, plan.cover.layers, strict=True):
@@ -146,7 +148,7 @@ def test_numbers_that_run_along_an_edge_keep_apart():
     assert running([], RULERS["mm"], 1.0) == []
 
 
-@settings(max_examples=60)
+@settings(max_examples=examples(60))
 @given(st.lists(st.floats(0, 900), min_size=1, max_size=70, unique=True), st.floats(0.2, 3))
 def test_numbers_stand_near_their_lines_or_are_left_out(places, scale):
     """However many there are: none meets another, none strays farther than half of all that stand beside it, and the first is always there."""
@@ -162,7 +164,7 @@ def test_numbers_stand_near_their_lines_or_are_left_out(places, scale):
 
 
 def test_a_shape_that_is_moved_keeps_its_size():
-    shapes = [
+    shapes: list[Any] = [
         Rect(1, 2, 3, 4, "x"),
         Line(1, 2, 3, 4, "x"),
         Label(1, 2, "x"),

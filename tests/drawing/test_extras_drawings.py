@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Any
 from xml.etree import ElementTree
 
 import numpy as np
@@ -135,7 +136,7 @@ def test_whatever_lies_off_the_page_is_in_the_picture_where_it_can_be_taken_back
     assert across.start == pytest.approx(rects(picture, "leaf")[0].x), "the dimension stands over the leaf it measures"
 
 
-LINES = {
+LINES: dict[str, tuple[dict[str, Any], int]] = {
     "waterfall": ({"kind": "waterfall", "goes": "none", "width_mm": 90, "pockets": 4}, 4),
     "nested": ({**POCKET, "width_mm": 90, "height_mm": 90, "nested": 3}, 2),
     "photo corners": ({"kind": "picture", "goes": "9x13", "way": "corners"}, 4),

@@ -110,8 +110,8 @@ def test_the_fan_shows_which_holes_hold_and_the_spreads_every_opening():
         assert dots.count("hole-held") + dots.count("hole-loose") == 3 * len(section)
         assert dots.count("hole-loose") == 2 * small, "the outer holes miss the small leaves, the middle one holds"
         own = [one for one in plan.pages.in_order if one.section == number]
-        kept = frozenset((section[0].id, section[1].id))
-        drawn = pages.spreads(openings(own), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm, frozenset((kept,)))
+        together = frozenset((section[0].id, section[1].id))
+        drawn = pages.spreads(openings(own), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm, frozenset((together,)))
         numbers = [shape.text for shape in drawn.shapes if getattr(shape, "style", "") == "spread-number"]
         assert numbers[0] == f"| {own[0].page}"
         assert len(numbers) == 2 * len(section) + 1

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from pathlib import Path
+from typing import Any
 from xml.etree import ElementTree
 
 import pytest
@@ -21,6 +22,7 @@ from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Group, Label, Rect
 from pleat.drawing.svg import render_screen
 from pleat.printing.pen import STYLES
 from pleat.printing.strips import draw, score_strip, station_strip, tiles
+from tests.profiles import examples
 from tests.strategies import books
 
 
@@ -45,7 +47,7 @@ def all_drawings(plan):
     yield from (cutting.sheet(cut, way, ruler) for cut in plan.cutting.cuts for way in (cut.better, cut.other))
 
 
-@settings(max_examples=25)
+@settings(max_examples=examples(25))
 @given(books)
 def test_any_book_draws_as_sound_svg_within_its_picture(book):
     for drawing in all_drawings(make_plan(book)):
@@ -73,7 +75,7 @@ def test_a_square_stays_square_and_numbers_stay_on_the_picture():
 
 def test_sections_are_drawn_in_true_proportions():
     """Each nested folio is as thick as it lies, and all of them fill the section's thickness."""
-    section = make_plan(Book()).pages
+    section: Any = make_plan(Book()).pages
     curves = [shape for shape in pages.fold_detail(section, make_plan(Book()).brief.ruler).shapes if isinstance(shape, Curve)]
     assert len(curves) == section.folios
     tops = [curve.commands[0][1][1] for curve in curves]
@@ -90,7 +92,7 @@ def styles_of(shapes):
 
 def test_every_style_is_known_to_the_pen_that_draws_it():
     css = "".join((Path(pleat.__file__).parent / f"web/static/css/{name}.css").read_text() for name in ("drawing", "sewing"))
-    plan = make_plan(Book())
+    plan: Any = make_plan(Book())
     for drawing in all_drawings(plan):
         for style in styles_of(drawing.shapes):
             for name in style.split():

@@ -22,6 +22,7 @@ from pleat.core.book import Book
 from pleat.core.bookfile import book_schema, read_book, write_book
 from pleat.core.kinds import TAG
 from pleat.core.overview import overview
+from pleat.core.plan import Changes
 from pleat.core.planfile import plan_data
 from pleat.core.planning import PLEATS, REGISTRIES, make_plan
 from pleat.core.recipes import RECIPES
@@ -35,11 +36,12 @@ from pleat.printing.sheets import print_sheets
 from pleat.services import books as service
 from pleat.store.database import transaction
 from pleat.web.forms import entries
+from tests.profiles import examples
 from tests.strategies import books
 from tests.web.test_swaps import parts
 
 pytestmark = pytest.mark.usefixtures("tiny_kinds")
-BOOKS = {
+BOOKS: dict[str, Changes] = {
     "single section, pamphlet stitch, soft wrap": (),
     "its own cover": (("cover.kind", "bare"),),
     "stapled booklet": (("binding.kind", "stapled"), ("pages.amount", 24)),
@@ -93,7 +95,7 @@ def example(kind):
 
 
 @pytest.mark.parametrize("kind", BOOKS)
-@settings(max_examples=10, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=examples(10), suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(book=books)
 def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
     book = made(BOOKS[kind], book)
@@ -179,7 +181,7 @@ def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind
             assert shown[name] == text, f"{name} is stale after {path} {value}"
 
 
-@settings(max_examples=30, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=examples(30), suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(books, st.lists(st.tuples(st.sampled_from(REGISTRIES), st.integers(0, 9)), max_size=4))
 def test_any_members_together_plan_and_what_does_not_go_together_says_the_way_out(book, picks):
     for registry, number in picks:

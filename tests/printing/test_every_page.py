@@ -42,7 +42,10 @@ def words(pdf: bytes, folder) -> list[list[tuple[str, float, float, float, float
     root = ElementTree.fromstring(re.sub(rb"<!DOCTYPE[^>]*>", b"", text))
     space = "{http://www.w3.org/1999/xhtml}"
     return [
-        [(word.text or "", *(float(word.get(side)) for side in ("xMin", "yMin", "xMax", "yMax"))) for word in page.iter(f"{space}word")]
+        [
+            (word.text or "", float(word.get("xMin")), float(word.get("yMin")), float(word.get("xMax")), float(word.get("yMax")))
+            for word in page.iter(f"{space}word")
+        ]
         for page in root.iter(f"{space}page")
     ]
 

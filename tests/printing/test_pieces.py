@@ -3,6 +3,7 @@
 import io
 import itertools
 import re
+from typing import Any
 from xml.etree import ElementTree
 
 import ezdxf
@@ -60,7 +61,7 @@ def test_a_piece_as_svg_is_true_to_size(name):
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 @pytest.mark.parametrize("name", LAID)
 def test_score_lists_run_from_one_edge_and_the_turned_one_mirrors_them(name, ruler):
-    plan = make_plan(book_of(name, ("brief.ruler", ruler)))
+    plan: Any = make_plan(book_of(name, ("brief.ruler", ruler)))
     strips = {strip.name: strip for strip in score_lists(plan.cover, plan)}
     for name_, flat in strips.items():
         other = name_.replace("from the head outside up", "from the head turned head over tail").replace("outside up", "inside up")

@@ -6,6 +6,7 @@ import itertools
 import re
 import subprocess
 from io import BytesIO
+from typing import Any
 
 import numpy
 import pytest
@@ -48,7 +49,7 @@ def rasterised(pdf: bytes, page: int, tmp_path) -> numpy.ndarray:
 
 @pytest.mark.parametrize("paper", ["a4", "letter"])
 def test_pages_are_exactly_as_large_as_their_paper_and_not_to_be_scaled(plan, paper):
-    reader = PdfReader(BytesIO(to_pdf(print_sheets(plan, "Dark-sky log", paper), "Dark-sky log")))
+    reader: Any = PdfReader(BytesIO(to_pdf(print_sheets(plan, "Dark-sky log", paper), "Dark-sky log")))
     for page in reader.pages:
         size = (float(page.mediabox.width) / 72 * 25.4, float(page.mediabox.height) / 72 * 25.4)
         assert size == pytest.approx(PAPERS[paper], abs=0.02)
@@ -89,7 +90,7 @@ def test_stations_lie_where_the_plan_says(plan, tmp_path):
 @pytest.mark.parametrize("room", [120, 231, 250.5])
 @pytest.mark.parametrize("width", ["90", "148.5", "300"])
 def test_long_strips_are_tiled_with_overlaps_and_lose_no_mark(room, width):
-    plan = make_plan(edited(Book(), {"brief.leaf_width_mm": width}))
+    plan: Any = make_plan(edited(Book(), {"brief.leaf_width_mm": width}))
     for strip in (*score_strip(plan.cover, plan), *station_strip(plan.binding, plan)):
         pieces = tiles(strip, room)
         assert pieces[0].start_mm == 0

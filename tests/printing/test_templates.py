@@ -1,6 +1,7 @@
 """Strips by themselves: read back by other libraries, they are true to size and hold every hole."""
 
 import io
+from typing import Any
 from xml.etree import ElementTree
 
 import ezdxf
@@ -57,7 +58,7 @@ def test_a_strip_as_svg_is_true_to_size():
 def test_the_step_card_tells_every_move_once_and_what_repeats(name, ruler, tmp_path):
     book = recipe(name).book()
     book = book.model_copy(update={"brief": book.brief.model_copy(update={"ruler": ruler})})
-    plan = make_plan(book)
+    plan: Any = make_plan(book)
     sheets = print_sheets(plan, book.title, "a4")
     pages = words(to_pdf(sheets, "x"), tmp_path)
     cards = [page for sheet, page in zip(sheets, pages, strict=True) if "step card" in sheet.title]

@@ -43,7 +43,8 @@ def stocked(engine):
 
 def paper_named(engine, name) -> Paper:
     with transaction(engine, reading=True) as session:
-        return next(stored.item for stored in store.of_kind(session, "paper") if stored.item.name == name)
+        found = (stored.item for stored in store.of_kind(session, "paper"))
+        return next(item for item in found if isinstance(item, Paper) and item.name == name)
 
 
 def book_of(engine, leaf, cover, **texts) -> int:

@@ -12,6 +12,7 @@ from pleat.core.materials.items import Paper
 from pleat.core.planning import make_plan
 from pleat.printing.sheets import print_sheets
 from pleat.services import piles
+from tests.profiles import examples
 
 MAP = Paper(
     name="Site map",
@@ -273,7 +274,7 @@ def test_a_pattern_with_a_top_that_folds_sideways_is_told():
     assert "B10" not in keys(pile((MAP.model_copy(update={"pattern": "directional"}), 1)))
 
 
-@settings(max_examples=30)
+@settings(max_examples=examples(30))
 @given(
     st.lists(st.tuples(st.sampled_from([MAP, OLD, BAG, CARD]), st.integers(1, 6)), min_size=1, max_size=5),
     st.integers(1, 5),

@@ -7,6 +7,7 @@ import stat
 import threading
 from contextlib import closing
 from datetime import date, datetime, timedelta
+from functools import partial
 
 import pytest
 from click.testing import CliRunner
@@ -43,14 +44,15 @@ def test_a_copy_made_while_books_are_changed_is_whole(engine, database, tmp_path
     book_id = add(engine)
     stop = threading.Event()
 
+    def titled(title, book):
+        return book.model_copy(update={"title": title})
+
     def write():
         number = 0
         while not stop.is_set():
             number += 1
             with transaction(engine) as session:
-                books.change(
-                    session, book_id, None, "w", "x", lambda book, number=number: book.model_copy(update={"title": f"Log {number}"})
-                )
+                books.change(session, book_id, None, "w", "x", partial(titled, f"Log {number}"))
 
     writer = threading.Thread(target=write)
     writer.start()

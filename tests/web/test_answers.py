@@ -11,6 +11,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from pleat.web.app import create_app
+from tests.profiles import examples
 
 HTMX = {"HX-Request": "true"}
 
@@ -161,7 +162,7 @@ binding.thread.lea binding.strands cover.square_mm cover.piece_width_mm cutting.
 paper..x binding.insets_mm"""
 
 
-@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=150)
+@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=examples(150))
 @given(
     path=st.sampled_from(PATHS.split()),
     text=st.text(max_size=30) | st.sampled_from(["1", "0", "-1", "1/0", "1e400", "½", "9" * 40, "1 x 1", "\x00", "5 lb", "²", "١٢ pages"]),

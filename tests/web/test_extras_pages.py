@@ -17,6 +17,7 @@ from pleat.services import books as service
 from pleat.services import following
 from pleat.store import books as store
 from pleat.store.database import transaction
+from tests.profiles import examples
 from tests.put import at, of, put
 from tests.web.conftest import open_book, typed
 from tests.web.test_structures import Shelf, held_now, shelf, stored  # noqa: F401 - a fixture of theirs
@@ -297,7 +298,7 @@ CHANGES = st.one_of(
 )
 
 
-@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=examples(25), deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(changes=st.lists(CHANGES, min_size=1, max_size=4), face=st.sampled_from(["page 3", "page 5", "inside back cover", ""]))
 def test_the_swapped_page_is_the_reloaded_one_whatever_is_done_with_extras(app, client, changes, face):
     """Nothing on the page is stale after any change, on whatever face one looks."""

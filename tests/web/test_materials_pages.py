@@ -13,6 +13,7 @@ from playwright.sync_api import Page, expect
 
 from pleat.caliper.standin import StandIn
 from pleat.core.materials.items import KINDS
+from tests.profiles import examples
 from tests.web.conftest import open_book, typed
 
 HTMX = {"HX-Request": "true"}
@@ -128,7 +129,7 @@ def test_without_a_caliper_readings_are_typed(client, app):
     assert 'name="zero"' not in measured(client, do="again", zero="0", readings="1.04")
 
 
-@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=60)
+@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=examples(60))
 @given(
     do=st.sampled_from(["typed", "typed-zero", "keep", "again", "drop-0", "drop-99", "drop-²", ""]),
     junk=st.text(max_size=12) | st.sampled_from(["nan", "1e999", "-", "1/0", "٣"]),

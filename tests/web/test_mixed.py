@@ -8,6 +8,8 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from tests.profiles import examples
+
 HTMX = {"HX-Request": "true"}
 
 
@@ -122,7 +124,7 @@ def test_a_second_window_is_told_about_the_pile_too(client):
     assert "Another window changed this book" in stale.get_data(as_text=True)
 
 
-@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=50)
+@settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=examples(50))
 @given(
     action=st.sampled_from(["add", "arrange", "sheet"]),
     do=st.sampled_from(

@@ -13,10 +13,11 @@ from tests.web.conftest import open_book, typed
 
 def orders(page: Page) -> list[list[str]]:
     """The sheets as they lie on the screen, section by section from the outside in."""
-    return page.evaluate(
+    found: list[list[str]] = page.evaluate(
         "[...document.querySelectorAll('.pile-section')].map(s => [...s.querySelectorAll('.fan-sheet')]"
         ".sort((a, b) => a.dataset.place - b.dataset.place).map(el => el.dataset.sheet))"
     )
+    return found
 
 
 def lies(page: Page, sheet: str, section: int, place: int) -> None:

@@ -12,10 +12,12 @@ from pleat.core.binding.kinds import BINDINGS
 from pleat.core.book import Book
 from pleat.core.planning import chosen
 from pleat.core.recipes import RECIPES, recipe
+from pleat.core.sewing.moves import Move
 from pleat.core.sewing.practice import allowed, moves_of, variants
 from pleat.services import books as service
 from pleat.services.practising import PARTS
 from pleat.store.database import transaction
+from tests.profiles import examples
 from tests.web.conftest import open_book
 
 SEWN = [one.name for one in RECIPES if one.name != "machine" and chosen(one.book()).block.unit == "section"]
@@ -39,7 +41,8 @@ def test_every_sewing_is_told_part_by_part_and_practised_to_its_end(app, client,
         told += [int(number) for number in re.findall(r'data-move="(\d+)"', page)]
     assert told == list(range(len(moves_of(sewing))))
     assert "left-handed" in client.get(f"/books/{book_id}/sewing?hand=left").get_data(as_text=True)
-    ways, sewn = variants(sewing), ()
+    ways = variants(sewing)
+    sewn: tuple[Move, ...] = ()
     goal = int(re.search(r"0 of (\d+) moves", client.get(f"/books/{book_id}/sewing/practice").get_data(as_text=True))[1])
     assert parts > PARTS or goal == len(moves_of(sewing))
     data = {"sewn": "", "taps": "0", "rights": "0", "missed": "0"}
@@ -55,7 +58,7 @@ def test_every_sewing_is_told_part_by_part_and_practised_to_its_end(app, client,
     assert "Every move right" in page
 
 
-@settings(max_examples=60, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=examples(60), suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(
     act=st.sampled_from(["", "back", "clear", "typed", "keep", "use"]),
     text=st.sampled_from(["", "2 in | 2 1 3 2 =over", "2 in |", "1.1 out | 1 2", "x", "9.9 in | 99", "1 in | " + "1 2 " * 90])

@@ -200,7 +200,7 @@ def test_of_faces_that_lie_anyhow_the_nearest_is_painted_last(shelf, desk, seed)
     for number in range(14):
         spin, leans = (chance.choice((0.0, 90.0, chance.uniform(0, 360))) for _ in range(2))
         pose = folded((0.0, 0.0), (math.cos(math.radians(spin)), math.sin(math.radians(spin))), (1.0, 1.0), leans)
-        pose = pose._replace(at=tuple(chance.uniform(-60, 60) for _ in range(3)))
+        pose = pose._replace(at=(chance.uniform(-60, 60), chance.uniform(-60, 60), chance.uniform(-60, 60)))
         corners = rectangle(-40, -30, chance.uniform(20, 110), chance.uniform(20, 110))
         points = [pose.place((x, y, 0.0)) for x, y in corners]
         faces.append({"node": number, "points": points, "normal": pose.z, "real": [True] * 4})

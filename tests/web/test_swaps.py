@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from pleat.core.planning import PLEATS
 from pleat.services import books as service
 from pleat.store.database import transaction
+from tests.profiles import examples
 from tests.strategies import books
 
 HTMX = {"HX-Request": "true"}
@@ -56,7 +57,7 @@ def strips_of(page: str) -> dict[str, str]:
     return {name: text for name, _, text in re.findall(r'id="strip-(\w+)"( data-behind)?(.*?)</button>', page, re.S)}
 
 
-@settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=examples(40), suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(book=books, edits=st.lists(st.tuples(EDITS, st.sampled_from(["", "book", *PLEATS])), min_size=1, max_size=3))
 def test_the_swapped_page_is_the_reloaded_one(app, client, book, edits):
     """What lies folded while the book changes is sent its strip, and its body when it is asked for."""

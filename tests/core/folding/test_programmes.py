@@ -14,6 +14,7 @@ from pleat.core.folding.carried import carried
 from pleat.core.folding.convex import bounds
 from pleat.core.folding.pile import cells, faces, gussets, thick, thickest
 from pleat.core.folding.sheet import Cut, Span, board, piece, rounded, scores
+from tests.profiles import examples
 
 CARD = {"card": Estimate.ranged(0.28, 0.3, 0.34, "the card")}
 
@@ -47,7 +48,7 @@ def folded_strips(draw):
     return assembly
 
 
-@settings(max_examples=300)
+@settings(max_examples=examples(300))
 @given(folded_strips())
 def test_nothing_is_lost_doubled_or_torn_whatever_is_folded(assembly):
     """Every panel keeps its area and its neighbours; each one that lies flat is one layer; what is glued stays on its host."""
@@ -78,7 +79,7 @@ def test_what_stood_upright_comes_down_in_its_own_order():
     assert [key[1] for key in assembly.mark("rolled").pile] == ["d", "body", "b"]
 
 
-@settings(max_examples=100)
+@settings(max_examples=examples(100))
 @given(folded_strips())
 def test_what_shows_is_what_the_table_shows_from_either_side(assembly):
     state = assembly.mark("now")

@@ -13,7 +13,7 @@ from shapely import Polygon as Shape
 from pleat.core.estimate import Estimate
 from pleat.core.folding.closing import moved_by, ways
 from pleat.core.folding.pockets import AT_FOLD_MM, AT_MOUTH_MM, pockets, zones
-from pleat.core.folding.programme import Add, Fold, Group, Lay, Programme, work
+from pleat.core.folding.programme import Add, Fold, Group, Lay, Programme, Where, work
 from pleat.core.folding.sheet import Cut, Panel, Piece, Span, board, piece
 from pleat.core.folding.tasks import in_order, tasks
 
@@ -75,7 +75,8 @@ def test_a_slanted_mouth_is_deep_on_one_side_and_shallow_on_the_other(wide, high
 def test_a_corner_glued_along_two_sides_is_a_pocket_and_glued_all_over_is_none():
     triangle = Piece("corner", "card", (Panel("body", ((0.0, 60.0), (80.0, 0.0), (80.0, 60.0))),))
     page = piece("page", "card", [Span("", 100.0)], [Span("", 150.0)])
-    for edges, count in ((("tail", "right"), 1), ((), 0)):
+    cases: tuple[tuple[tuple[Where, ...], int], ...] = ((("tail", "right"), 1), ((), 0))
+    for edges, count in cases:
         programme = Programme((Add(page), Add(triangle), Lay(("corner", "body"), ("page", "body"), (20.0, 90.0), edges=edges)))
         found = pockets(work(programme))
         assert len(found) == count

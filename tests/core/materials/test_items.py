@@ -1,5 +1,7 @@
 """Items from typed texts, what the shelf knows of them, finding the grain, and offcuts. References: pint, US trade usage for points."""
 
+from typing import Any
+
 import pint
 import pytest
 from hypothesis import example, given
@@ -13,7 +15,7 @@ from pleat.core.fields import parse_thickness
 from pleat.core.materials.editing import build, fields_of, label_of, text_of
 from pleat.core.materials.facts import facts
 from pleat.core.materials.grain import TESTS, conclude
-from pleat.core.materials.items import KINDS, Paper, kind_of
+from pleat.core.materials.items import KINDS, Paper, ThreadSpool, kind_of
 from pleat.core.materials.thread import spool_diameter_mm, tex_of
 from pleat.core.materials.tools import tools_from
 from pleat.core.materials.uses import Sheet, good_for, what_gives
@@ -99,10 +101,10 @@ def test_lea_and_tex():
     """1 lea = 300 yd per pound: tex is g per 1000 m."""
     one = (1 * UNITS.pound / (300 * UNITS.yard)).to("g/km").magnitude
     assert tex_of(1, 1) == pytest.approx(one, rel=1e-4)
-    by_name = {item.name: item for item in SHELF}
+    by_name: dict[str, Any] = {item.name: item for item in SHELF}
     assert spool_diameter_mm(by_name["Hemp cord for ties"]) == 1.1
     assert spool_diameter_mm(by_name["Linen 18/3, waxed"]) == pytest.approx(0.62, abs=0.01)
-    assert spool_diameter_mm(build("thread", {"name": "x"}, "mm")) is None
+    assert spool_diameter_mm(ThreadSpool(name="x")) is None
 
 
 def test_facts_find_an_item_by_what_it_is():
@@ -136,7 +138,7 @@ def test_the_grain_is_as_sure_as_the_tests_are_clear(answers, grain, sure):
     found = conclude(answers)
     assert (found.grain, found.sure) == (grain, sure)
     assert found.why
-    mirrored = {test: ("short" if side == "long" else "long", clear) for test, (side, clear) in answers.items()}
+    mirrored: dict[str, Any] = {test: ("short" if side == "long" else "long", clear) for test, (side, clear) in answers.items()}
     assert conclude(mirrored).grain == {"long": "short", "short": "long"}.get(grain, "unknown")
     assert all(test.do and test.long and test.short for test in TESTS)
 

@@ -3,6 +3,7 @@
 import pytest
 
 from pleat.core.sewing.chapters import chapters
+from pleat.core.sewing.moves import Move
 from pleat.core.sewing.practice import allowed, judge, moves_of, tapped, variants
 from pleat.core.sewing.words import told
 from tests.core.sewing.patterns import sewn_along, small
@@ -13,7 +14,7 @@ def test_all_ways_are_taken_and_every_wrong_tap_is_explained(name, sewing):
     ways = variants(sewing)
     does = {move.do for move in moves_of(sewing)} - {"start"}
     for way in ways:
-        sewn = ()
+        sewn: tuple[Move, ...] = ()
         for move in moves_of(way):
             rights = allowed(ways, sewn)
             assert judge(ways, sewn, move).right

@@ -18,6 +18,7 @@ from pleat.core.pages.kinds.album import leaves_of
 from pleat.core.structures.dressing import PHOTOS, Dressed, filling, places
 from pleat.core.structures.pads import assigned, order_of
 from tests.core.structures.samples import plan_of
+from tests.profiles import examples
 
 CARD = {"paper.card.weight": "240 g/m²"}
 """Card of 240 x 1.25 = 300 um."""
@@ -236,7 +237,7 @@ def test_what_a_chain_misses_is_told_as_the_arithmetic_has_it():
 
 
 @pytest.mark.parametrize("name", ["hills", "connectors", "zigzag"])
-@settings(max_examples=12)
+@settings(max_examples=examples(12))
 @given(st.integers(1, 12), st.floats(0.2, 6.0), st.floats(5.0, 40.0))
 def test_the_kernel_finds_between_two_hills_what_the_sums_say(name, count, thick, reach):
     """Gaps of a leaf's thickness hold it exactly, as the shut stack has it layer by layer."""
@@ -285,7 +286,7 @@ def test_a_long_strip_is_cut_at_the_top_of_a_hill():
     assert sum(one.size_mm[0] for one in strips) == pytest.approx(whole)
 
 
-@settings(max_examples=200)
+@settings(max_examples=examples(200))
 @given(st.floats(20, 400), st.floats(20, 400), st.sampled_from(sorted(set(PHOTOS) - {"none", "own"})), st.floats(0, 20))
 def test_places_on_a_paper_against_things_laid_one_by_one(width, height, photo, border):
     """Rows and columns laid until the next would come too near the edge."""

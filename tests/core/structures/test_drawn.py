@@ -19,6 +19,7 @@ from pleat.core.planning import make_plan
 from pleat.core.structures import redrawn
 from pleat.core.structures.drawn import DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, DrawnStep, piece_of, programme_of
 from tests.core.structures.samples import FOLDED, book_of
+from tests.profiles import examples
 
 NAMES = [f"cell {number}" for number in range(1, 26)]
 
@@ -104,7 +105,7 @@ def test_a_flap_is_one_panel_more_beside_the_base(sheet, side):
     assert now.size_mm[axis] == pytest.approx(before.size_mm[axis] + redrawn.FLAP_MM) or not redrawn.hangs_together(after)
 
 
-@settings(max_examples=60)
+@settings(max_examples=examples(60))
 @given(drawn_sheets(), st.lists(st.tuples(st.integers(0, 30), st.sampled_from([180.0, -180.0])), max_size=5))
 def test_whatever_is_drawn_and_folded_plans_or_says_why_it_does_not_shut(sheet, folds):
     piece = piece_of(sheet)
@@ -132,7 +133,7 @@ def test_whatever_is_drawn_and_folded_plans_or_says_why_it_does_not_shut(sheet, 
             )
 
 
-@settings(max_examples=25)
+@settings(max_examples=examples(25))
 @given(st.lists(st.integers(0, 60), min_size=1, max_size=6))
 def test_every_tap_that_is_offered_can_be_taken_one_after_the_other(picks):
     book = book_of("free")

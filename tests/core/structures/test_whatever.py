@@ -17,6 +17,7 @@ from pleat.core.folding.programme import built
 from pleat.core.planfile import plan_data
 from pleat.core.planning import make_plan
 from tests.core.structures.samples import FOLDED, book_of, made_in
+from tests.profiles import examples
 
 LONG = {"amount": 12, "sheets": 0}
 """Where a field's own bounds would make a structure of hundreds of leaves, so many are enough here."""
@@ -57,7 +58,7 @@ def whatever(draw, name):
 
 
 @pytest.mark.parametrize("name", FOLDED)
-@settings(max_examples=25)
+@settings(max_examples=examples(25))
 @given(st.data())
 def test_it_shuts_opens_again_and_keeps_its_areas_or_says_so(name, data):
     book = data.draw(whatever(name))
@@ -91,7 +92,7 @@ def test_it_shuts_opens_again_and_keeps_its_areas_or_says_so(name, data):
 
 
 @pytest.mark.parametrize("name", FOLDED)
-@settings(max_examples=15)
+@settings(max_examples=examples(15))
 @given(st.data())
 def test_a_gusset_by_itself_holds_what_lies_in_it(name, data):
     """Nothing that is proposed is too small: every room that was not typed holds the stiff layers at its worst place."""
@@ -105,7 +106,7 @@ def test_a_gusset_by_itself_holds_what_lies_in_it(name, data):
 
 
 @pytest.mark.parametrize("name", FOLDED)
-@settings(max_examples=15)
+@settings(max_examples=examples(15))
 @given(st.data())
 def test_every_way_out_that_is_offered_can_be_taken(name, data):
     book = data.draw(whatever(name))
@@ -117,7 +118,7 @@ def test_every_way_out_that_is_offered_can_be_taken(name, data):
 
 
 @pytest.mark.parametrize("name", FOLDED)
-@settings(max_examples=10)
+@settings(max_examples=examples(10))
 @given(st.integers(1, 40))
 def test_thicker_things_never_need_a_smaller_gusset(name, tenths):
     if name in ("pocketpages", "zigzag"):
