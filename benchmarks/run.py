@@ -259,7 +259,7 @@ def extras(folder: Path) -> None:
             spread(f"60 extras: edit of {path} with {MANY} books stored", times)
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(
-                executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+                executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox", "--disable-gpu"]
             )
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             page.goto(f"{address}/books/{book_id}?open=extras&face=page+1&design=pocket-1")
@@ -381,7 +381,7 @@ def moving(folder: Path) -> None:
     engine.dispose()
     with running(database) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox", "--disable-gpu"]
         )
         for name, book_id in ids.items():
             shown = []
@@ -434,7 +434,7 @@ def swap(folder: Path) -> None:
     engine.dispose()
     with running(database) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox", "--disable-gpu"]
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{address}/books/{book_id}?open=pages")
@@ -466,7 +466,7 @@ def start(folder: Path) -> None:
     seen, shown = [], []
     with running(database) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox", "--disable-gpu"]
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         for number in range(20):

@@ -21,9 +21,11 @@ from pleat.demo import fill
 from pleat.store.database import close, transaction
 from pleat.web.app import create_app, put_on
 from tests.process import serving
+from tests.profiles import LONG, examples
 
-settings.register_profile("pleat", max_examples=60, deadline=None)
-settings.load_profile("pleat")
+settings.register_profile("quick", max_examples=examples(60), deadline=None, derandomize=True, database=None)
+settings.register_profile("long", max_examples=examples(60), deadline=None, print_blob=True)
+settings.load_profile("long" if LONG else "quick")
 Flask.jinja_options = {"bytecode_cache": FileSystemBytecodeCache()}
 
 
@@ -90,7 +92,7 @@ def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[s
         "--disable-sync",
         "--no-first-run",
     ]
-    return {**browser_type_launch_args, "executable_path": os.environ.get("CHROMIUM", "/usr/bin/chromium"), "args": quiet}
+    return {**browser_type_launch_args, "executable_path": os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), "args": quiet}
 
 
 @pytest.fixture(scope="session")

@@ -4,6 +4,7 @@ import ast
 import statistics
 import subprocess
 import sys
+from functools import cache
 from pathlib import Path
 
 import networkx
@@ -23,9 +24,15 @@ MAY_USE = {
 PLEAT_ORDER = ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
 
 
+@cache
+def read(path: Path) -> tuple[ast.AST, ...]:
+    return tuple(ast.walk(ast.parse(path.read_text())))
+
+
+@cache
 def imports(path: Path) -> set[str]:
     found = set()
-    for node in ast.walk(ast.parse(path.read_text())):
+    for node in read(path):
         if isinstance(node, ast.ImportFrom) and node.module:
             found |= {node.module} | {f"{node.module}.{alias.name}" for alias in node.names}
         elif isinstance(node, ast.Import):
@@ -59,7 +66,7 @@ def test_a_pleat_reads_only_what_stands_to_its_left():
 
 def functions():
     for path in SOURCE.rglob("*.py"):
-        for node in ast.walk(ast.parse(path.read_text())):
+        for node in read(path):
             if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
                 yield path, node
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import io
 import re
-from itertools import combinations
+from itertools import combinations, pairwise
 
 import pytest
 from shapely import Polygon as Shape
@@ -23,6 +23,7 @@ from pleat.drawing.shapes import Curve, Rect
 from pleat.printing import covers, folded  # noqa: F401 - make their strips known
 from pleat.printing.parts import part_rows
 from pleat.printing.pieces import pieces, to_dxf, to_svg
+from pleat.printing.sheets import print_sheets
 from pleat.printing.strips import strips_of
 from pleat.printing.templates import files
 from tests.core.structures.samples import FOLDED, HINGED, book_of, every, made_in, plan_of
@@ -68,14 +69,29 @@ def test_states_are_pictures_of_the_same_scale_whose_top_layer_is_the_kernels(na
         worked = made.worked
         marks = marked(made, plan)
         pictures = structures.states(worked, look_of(plan), marks)
-        assert len({(one.width, one.height) for one in pictures}) == 1
-        for picture, state in zip(pictures, worked.states, strict=True):
+        assert len({(one.width, one.height) for _, one in pictures}) == 1
+        assert [number for number, _ in pictures] == [*range(len(worked.states))]
+        for (_, picture), state in zip(pictures, worked.states, strict=True):
             top = [shape for shape in picture.shapes if isinstance(shape, Curve)][-1 - _seen(marks, state, state.pile[-1])]
             seen = Shape(state.shadow(state.pile[-1], worked.assembly.pieces))
             assert polygon(top).area == pytest.approx(seen.area)
             assert len(picture.shapes) == len(state.pile) + sum(_seen(marks, state, key) for key in state.pile)
         printed = structures.states(worked, look_of(plan), marks, printed=True)
-        assert {shape.style for one in printed for shape in one.shapes} <= {"face-card", "face-paper", "place"}
+        assert {shape.style for _, one in printed for shape in one.shapes} <= {"face-card", "face-paper", "place"}
+
+
+@pytest.mark.parametrize("panels", [28, 60, 100])
+def test_of_many_states_some_are_drawn_from_the_first_to_the_last_and_that_is_said(panels):
+    plan = plan_of("concertina", {"pages.amount": str(panels)})
+    worked = plan.pages.made.worked
+    numbers = structures.pictured(worked)
+    assert len(numbers) == len(set(numbers)) == min(len(worked.states), structures.MOST_STATES)
+    assert (numbers[0], numbers[-1]) == (0, len(worked.states) - 1)
+    apart = {later - earlier for earlier, later in pairwise(numbers)}
+    assert max(apart) - min(apart) <= 1
+    text = " ".join(sheet.svg for sheet in print_sheets(plan, "x", "a4"))
+    some = f"{structures.MOST_STATES} of its {len(worked.states)} states"
+    assert (re.sub(r"<[^>]+>", "", text).count(some) > 0) == (len(worked.states) > structures.MOST_STATES)
 
 
 def _seen(marks, state, key):

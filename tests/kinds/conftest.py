@@ -18,7 +18,7 @@ def _again() -> None:
     labels._field_in.cache_clear()
 
 
-@pytest.fixture
+@pytest.fixture(scope="module")
 def tiny_kinds() -> Iterator[None]:
     before = BINDINGS.members
     BINDINGS.members = (*BINDINGS.members, stapled.KIND, onering.KIND)

@@ -31,12 +31,11 @@ from pleat.drawing import members as _drawings  # noqa: F401 - makes all drawing
 from pleat.drawing.handles import handles
 from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import render_screen
-from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import print_sheets
 from pleat.services import books as service
 from pleat.store.database import transaction
 from pleat.web.forms import entries
-from tests.profiles import examples
+from tests.profiles import examples, some
 from tests.strategies import books
 from tests.web.test_swaps import parts
 
@@ -137,10 +136,10 @@ def test_a_kind_is_worked_from_the_first_step_to_the_last(kind):
     elif book.cover.kind != "boards":
         assert "cover" in words.lower()
     for step in steps:
-        book = service.tick(book, make_plan(book), step.key, True)
-    assert make_plan(book).bench.current is None
-    assert not make_plan(book).bench.checks
-    assert len(to_pdf(print_sheets(plan, "x", "a4"), "x")) > 1000
+        book = service.tick(book, plan, step.key, True)
+        plan = make_plan(book, before=plan)
+    assert plan.bench.current is None
+    assert not plan.bench.checks
 
 
 @pytest.mark.parametrize("kind", BOOKS)
@@ -156,6 +155,7 @@ def test_the_command_line_plans_a_kind(kind, tmp_path):
 
 @pytest.mark.parametrize("kind", BOOKS)
 def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind, app, client):
+    """In the quick run each kind takes every other edit, its neighbour the others."""
     book = example(kind)
     with transaction(app.extensions["pleat_engine"]) as session:
         book_id = service.add(session, book, "", "made")
@@ -168,7 +168,7 @@ def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind
     assert client.get("/").status_code == client.get(f"/books/{book_id}/print").status_code == 200
     assert client.get(f"/books/{book_id}/print.pdf").data[:4] == b"%PDF"
     edits = [("brief.leaf_width_mm", "120"), ("brief.ruler", "in"), ("brief.quantity", "3"), ("binding.kind", "pamphlet"), ("cover.kind", "wrap"), ("pages.kind", "sections")]  # fmt: skip
-    for path, value in edits:
+    for path, value in some(edits, 2, list(BOOKS).index(kind) % 2):
         version = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
         answer = client.post(
             f"/books/{book_id}/edit",

@@ -5,13 +5,37 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import BrowserContext, Page, expect
+from pytest_playwright.pytest_playwright import CreateContextCallback
 
 expect.set_options(timeout=12_000)
+OPENED = (
+    "Visitor notes, first draft",
+    "Meteor count, August",
+    "Moon sketchbook",
+    "Star chart companion",
+    "Dark-sky log",
+    "Found-paper field journal",
+)
+BOOKS = {
+    **{title: number for number, title in enumerate(OPENED, 1)},
+    "Almanac of the society": 9,
+    "Constellation cards": 10,
+    "Driftwood almanac": 11,
+    "Guide to the open night": 14,
+}
+"""The books of the demo that tests open, by the numbers in their addresses."""
+
+
+@pytest.fixture
+def context(new_context: CreateContextCallback, served: str) -> BrowserContext:
+    """Addresses may be said without the server's; it is still there when the window closes."""
+    return new_context(base_url=served)
 
 
 @pytest.fixture
 def desk(page: Page, served: str) -> Iterator[Page]:
+    """A window on the demo's books, at no page yet."""
     troubles: list[str] = []
     page.on(
         "console",
@@ -22,17 +46,15 @@ def desk(page: Page, served: str) -> Iterator[Page]:
     page.on("pageerror", lambda error: troubles.append(str(error)))
     page.on("request", lambda request: troubles.append(request.url) if not request.url.startswith((served, "data:", "blob:")) else None)
     page.set_default_timeout(20_000)
-    page.goto(served)
     yield page
     assert troubles == []
 
 
 def open_book(page: Page, title: str, pleat: str = "") -> None:
-    """From the shelf into a book, and to one of its pleats."""
-    page.get_by_role("link", name=title, exact=True).click()
-    expect(page.locator("#strip-book")).to_have_attribute("aria-expanded", "true")  # set once the page's scripts have run
+    """A book of the demo, at one of its pleats."""
+    page.goto(f"/books/{BOOKS[title]}" + (f"?open={pleat}" if pleat else ""))
+    expect(page.locator(f"#strip-{pleat or 'book'}")).to_have_attribute("aria-expanded", "true")  # set once the page's scripts have run
     if pleat:
-        page.locator(f"#strip-{pleat}").click()
         expect(page.locator(f"#body-{pleat}")).to_be_visible()
 
 

@@ -17,7 +17,7 @@ from pleat.services import books as service
 from pleat.services import following
 from pleat.store import books as store
 from pleat.store.database import transaction
-from tests.profiles import examples
+from tests.profiles import examples, some
 from tests.put import at, of, put
 from tests.web.conftest import open_book, typed
 from tests.web.test_structures import Shelf, held_now, shelf, stored  # noqa: F401 - a fixture of theirs
@@ -43,8 +43,10 @@ def of_put(app, name, *designs):
         return service.add(session, put(of(name), *designs), "", "made")
 
 
-@pytest.mark.parametrize("kind", EXTRAS.members, ids=lambda kind: kind.name)
-@pytest.mark.parametrize("name", ["journal", "rings", "crossfold"])
+PUT_ON = [(name, kind) for kind in EXTRAS.members for name in ("journal", "rings", "crossfold")]
+
+
+@pytest.mark.parametrize(("name", "kind"), some(PUT_ON, 2), ids=lambda one: getattr(one, "name", one))
 def test_every_kind_is_put_on_a_face_shown_and_taken_out_again(app, client, name, kind):
     book_id = stored(app, name)
     faces = make_plan(of(name)).extras.faces
@@ -210,7 +212,7 @@ def test_put_in_dragged_moved_by_keys_and_typed(desk, shelf):  # noqa: F811
 
 def test_a_pocket_for_a_postcard_on_every_third_leaf_and_staggered(desk, shelf):  # noqa: F811
     book_id = shelf.stored("longstitch")
-    desk.goto(f"{desk.url.split('/books')[0].rstrip('/')}/books/{book_id}?open=extras")
+    desk.goto(f"/books/{book_id}?open=extras")
     body = desk.locator("#body-extras")
     body.get_by_role("button", name="after ›").click()
     body.get_by_role("button", name="put in a pocket").click()

@@ -60,7 +60,7 @@ def test_back_goes_to_the_pleat_before(desk: Page):
     expect(desk.locator("#body-cover")).to_be_visible()
 
 
-def test_a_field_is_sent_once_and_a_refused_one_stays_and_shows(desk: Page, served: str):
+def test_a_field_is_sent_once_and_a_refused_one_stays_and_shows(desk: Page):
     sent = []
     desk.on("request", lambda request: sent.append(request.post_data) if request.method == "POST" else None)
     open_book(desk, "Dark-sky log", "cover")
@@ -163,13 +163,13 @@ def test_keys_work_from_a_choice_are_listed_and_can_be_switched_off(desk: Page):
     expect(desk.locator("#do-undo")).to_be_focused()
 
 
-def test_the_slip_closes_by_escape_and_a_wrong_answer_at_the_start_is_in_sight(desk: Page, served: str):
-    desk.goto(f"{served}/books/6?open=pages")
+def test_the_slip_closes_by_escape_and_a_wrong_answer_at_the_start_is_in_sight(desk: Page):
+    desk.goto("/books/6?open=pages")
     desk.locator(".fan-sheet").first.click()
     expect(desk.locator(".slip")).to_be_visible()
     desk.keyboard.press("Escape")
     expect(desk.locator(".slip")).to_be_hidden()
-    desk.goto(f"{served}/new")
+    desk.goto("/new")
     desk.get_by_label("leaf size, width first").fill("A5")
     desk.get_by_text("Log paper, cream").click()
     desk.get_by_label("how many pages or leaves").fill("many")
@@ -186,8 +186,8 @@ def test_ticking_a_cut_says_what_it_takes_from_the_materials(desk: Page):
     expect(desk.locator("#notice")).to_contain_text("14 sheets of Copier paper given back, 500 there now")
 
 
-def test_a_long_search_shows_its_bar_and_can_be_stopped(desk: Page, served: str):
-    desk.goto(f"{served}/books/6?open=pages")
+def test_a_long_search_shows_its_bar_and_can_be_stopped(desk: Page):
+    desk.goto("/books/6?open=pages")
     desk.locator("#drawer-pile summary").click()
     paper = desk.locator(".pile-add", has_text="Copier paper, letter")
     paper.locator("input[name=sheets]").fill("300")
@@ -200,9 +200,9 @@ def test_a_long_search_shows_its_bar_and_can_be_stopped(desk: Page, served: str)
     expect(desk.locator("#do-undo")).to_have_attribute("title", re.compile("arranged in 2 sections"))
 
 
-def test_a_phone_shows_eight_marks_and_the_open_pleat_at_the_top(desk: Page, served: str):
+def test_a_phone_shows_eight_marks_and_the_open_pleat_at_the_top(desk: Page):
     desk.set_viewport_size({"width": 400, "height": 860})
-    desk.goto(f"{served}/books/5")
+    desk.goto("/books/5")
     marks = [strip.bounding_box() for strip in desk.locator(".strip").all()]
     assert len({round(box["y"]) for box in marks}) == 1, "one row"
     assert desk.locator("#bar").bounding_box()["height"] < 64, "the bar is one row too"
@@ -216,10 +216,10 @@ def test_a_phone_shows_eight_marks_and_the_open_pleat_at_the_top(desk: Page, ser
     expect(desk.get_by_role("link", name="materials")).to_be_visible()
 
 
-def test_an_old_page_of_a_material_is_told_and_may_take_over(desk: Page, served: str):
-    desk.goto(f"{served}/materials/1")
+def test_an_old_page_of_a_material_is_told_and_may_take_over(desk: Page):
+    desk.goto("/materials/1")
     other = desk.context.new_page()
-    other.goto(f"{served}/materials/1")
+    other.goto("/materials/1")
     for page, owned in ((other, "90"), (desk, "80")):
         page.locator("#i-owned").fill(owned)
         page.locator("#i-owned").press("Tab")
@@ -233,7 +233,7 @@ def test_an_old_page_of_a_material_is_told_and_may_take_over(desk: Page, served:
     expect(desk.locator("#i-owned")).to_have_value("80")
 
 
-SLOW = "() => { const real = window.fetch; window.fetch = async (...all) => { await new Promise(done => setTimeout(done, 900)); return real(...all); }; }"
+SLOW = "() => { const real = window.fetch; window.fetch = async (...all) => { await new Promise(done => setTimeout(done, 700)); return real(...all); }; }"
 """Every answer comes most of a second later."""
 
 
@@ -245,18 +245,18 @@ SLOW = "() => { const real = window.fetch; window.fetch = async (...all) => { aw
     ],
     ids=["handle", "thing on a face"],
 )
-def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(desk: Page, served: str, address: str, grip: str, at: str):
+def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(desk: Page, address: str, grip: str, at: str):
     """Once sent, once after the first was sent and before its answer, and once while the answer to that is awaited: three steps in all."""
-    desk.goto(served + address)
+    desk.goto(address)
     moved = desk.locator(grip).first
     moved.focus()
     before, step = float(moved.get_attribute(at)), float(moved.get_attribute("data-step"))
     desk.evaluate(SLOW)
     for _ in range(3):
         moved.press("ArrowRight")
-        desk.wait_for_timeout(600)
+        desk.wait_for_timeout(450)
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 3 * step:.2f}"), timeout=15_000)
-    desk.wait_for_timeout(2500)
+    desk.wait_for_timeout(1800)
     assert float(moved.get_attribute(at)) == pytest.approx(before + 3 * step, abs=0.01), "and stays there"
     desk.locator("#undo").click() if desk.locator("#undo").count() else desk.get_by_role("button", name="undo").click()
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 2 * step:.2f}"), timeout=15_000)

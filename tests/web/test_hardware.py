@@ -15,6 +15,7 @@ from pleat.core.recipes import RECIPES, recipe
 from pleat.services import books as service
 from pleat.store.database import transaction
 from pleat.store.models import BookRow
+from tests.profiles import some
 from tests.web.conftest import open_book, typed
 from tests.web.test_swaps import parts
 
@@ -28,7 +29,7 @@ def stored(app, name, *changes):
 
 def begin(desk: Page, kind: str, count: str) -> None:
     """From the start page to the overview of a new book."""
-    desk.get_by_role("link", name="start a book").click()
+    desk.goto("/new")
     desk.locator(".recipe", has_text=kind).click()
     expect(desk.locator("#look h2")).to_have_text(kind[0].upper() + kind[1:])
     desk.get_by_label("how many pages or leaves").fill(count)
@@ -89,13 +90,13 @@ def test_another_way_to_hold_the_leaves_keeps_them_and_their_cover(desk: Page):
     expect(desk.locator("#why-gear .figure-value")).to_contain_text("2 × ring")
 
 
-def test_rings_put_among_the_materials_are_offered_first_and_counted_for_the_book(desk: Page, served: str):
-    desk.goto(f"{served}/materials/new/hardware")
+def test_rings_put_among_the_materials_are_offered_first_and_counted_for_the_book(desk: Page):
+    desk.goto("/materials/new/hardware")
     desk.get_by_label("the name").fill("Brass rings")
     desk.get_by_label("the inner diameter").fill("22")
     desk.get_by_label("how many are left").fill("1")
     desk.locator("main form button[type=submit], main form .btn-main").first.click()
-    desk.goto(served)
+    desk.goto("/")
     open_book(desk, "Constellation cards", "binding")
     desk.locator("#drawer-sizes summary").click()
     row = desk.locator("#drawer-sizes tr", has_text="Brass rings")
@@ -165,7 +166,7 @@ def test_a_swapped_page_is_the_reloaded_one_whatever_is_changed_of_its_holes(app
     book_id = stored(app, name)
     shown = parts(client.get(f"/books/{book_id}").get_data(as_text=True))
     edits = [("binding.inset_mm", "14"), ("binding.bound_at", "head"), ("binding.hinge_mm", "1 in"), ("binding.reinforce", "patches"), ("pages.amount", "90"), ("pages.middle_mm", "6"), ("brief.ruler", "in"), ("paper.leaf.grammage", "220")]  # fmt: skip
-    for path, value in edits:
+    for path, value in some(edits, 2, HELD.index(name) % 2):
         if path == "pages.middle_mm" and not hasattr(recipe(name).book().pages, "middle_mm"):
             continue  # pocket pages say themselves how thick they are in the middle
         version = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
@@ -185,7 +186,7 @@ def test_every_offer_on_the_pleat_is_taken_by_its_button(app, client, name):
     body = parts(page)["binding"]
     keys = dict.fromkeys(re.findall(r'name="offer" value="([0-9a-f]+)"', body))
     assert len(keys) > 5
-    for key in list(keys)[:14]:
+    for key in some(list(keys)[:14], 3, HELD.index(name) % 3):
         version = re.search(r'name="version" value="(\d+)"', page)[1]
         answer = client.post(
             f"/books/{book_id}/take", data={"offer": key, "label": "x", "version": version, "window": "w"}, headers={"HX-Request": "true"}

@@ -196,8 +196,8 @@ def test_a_page_made_while_the_work_ends_shows_one_state(client, monkeypatch):
     assert "Reading the table" in text_of(client, "/materials/table/x")
 
 
-def test_the_shelf_by_keyboard(desk: Page, served: str):
-    desk.goto(f"{served}/materials")
+def test_the_shelf_by_keyboard(desk: Page):
+    desk.goto("/materials")
     desk.keyboard.press("/")
     expect(desk.locator("#finder-q")).to_be_focused()
     desk.keyboard.type("indigo")
@@ -216,8 +216,8 @@ def test_the_shelf_by_keyboard(desk: Page, served: str):
     expect(desk.locator(".caution")).to_contain_text("emergency")
 
 
-def test_an_item_saves_as_it_is_changed(desk: Page, served: str):
-    desk.goto(f"{served}/materials/22")
+def test_an_item_saves_as_it_is_changed(desk: Page):
+    desk.goto("/materials/22")
     field = desk.locator("#i-thickness-mm")
     field.fill("80 pt")
     field.press("Tab")
@@ -269,8 +269,8 @@ def test_pounds_without_a_grade_are_asked_with_what_each_would_mean(desk: Page):
     expect(desk.locator("#i-paper-leaf-weight")).to_have_value("60 lb text")
 
 
-def test_the_grain_is_found_by_tests_that_agree(desk: Page, served: str):
-    desk.goto(f"{served}/materials/6/grain")
+def test_the_grain_is_found_by_tests_that_agree(desk: Page):
+    desk.goto("/materials/6/grain")
     desk.locator("input[name=bend][value=long]").check()
     expect(desk.locator(".result")).to_contain_text("along the long side")
     desk.locator("input[name=tear][value=short]").check()
@@ -280,30 +280,30 @@ def test_the_grain_is_found_by_tests_that_agree(desk: Page, served: str):
     expect(desk.locator("#i-grain-long")).to_be_checked()
 
 
-def test_ten_thousand_rows_come_in_behind_a_bar_while_other_pages_answer(desk: Page, served: str, tmp_path):
+def test_ten_thousand_rows_come_in_behind_a_bar_while_other_pages_answer(desk: Page, tmp_path):
     table = tmp_path / "many.csv"
     table.write_text(
         "kind of item;name;sheet width (mm);sheet height (mm);owned\n"
         + "".join(f"paper;Star card {n};210;297;{n % 50}\n" for n in range(10_000))
     )
-    desk.goto(f"{served}/materials/table")
+    desk.goto("/materials/table")
     desk.locator("#file").set_input_files(table)
     desk.get_by_role("button", name="show what would be taken").click()
     expect(desk.locator("progress")).to_be_visible()
     other = desk.context.new_page()
-    other.goto(f"{served}/materials?q=magnet")
+    other.goto("/materials?q=magnet")
     expect(other.locator(".good").first).to_contain_text("magnet")
     expect(desk.locator(".preview-word")).to_contain_text("10000 new", timeout=30_000)
     desk.get_by_role("button", name="add 10000").click()
     expect(desk.locator(".notice-good")).to_contain_text("10000 added", timeout=30_000)
-    desk.goto(f"{served}/materials?q=star+card+9999")
+    desk.goto("/materials?q=star+card+9999")
     expect(desk.locator(".found-count")).to_contain_text("1 thing found")
 
 
 @pytest.mark.parametrize("kind", sorted(KINDS))
-def test_every_kind_is_changed_on_its_page(desk: Page, served: str, kind: str):
+def test_every_kind_is_changed_on_its_page(desk: Page, kind: str):
     """A field's name must not take its form's own properties away, whatever the kind has."""
-    desk.goto(f"{served}/materials/new/{kind}")
+    desk.goto(f"/materials/new/{kind}")
     desk.locator("#i-name").fill(f"Another {kind}")
     for name, text in {
         "size": "A4",

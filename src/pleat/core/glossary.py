@@ -103,7 +103,9 @@ GLOSSARY: Final[dict[Group, tuple[Term, ...]]] = {
         Term("caliper", "The thickness of one sheet, and the tool that measures it.", ("thickness",)),
         Term("grammage", "The weight of a square metre of paper in grams."),
         Term("bulk of a paper", "Its volume in cubic centimetres a gram, by which its thickness follows from its grammage."),
-        Term("basis weight", "Pounds of 500 sheets of a size that depends on the grade of paper, and which never says anything without it."),
+        Term(
+            "basis weight", "Pounds of 500 sheets of a size that depends on the grade of paper, and which never says anything without it."
+        ),
         Term("offcut", "What is left of a sheet and kept."),
         Term("pad of papers", "Papers sold together: some designs, so many sheets of each."),
         Term("lay factor", "By how much leaves that were handled or crumpled lie thicker than new ones."),

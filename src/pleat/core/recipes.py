@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Final, Literal
 
 from pleat.core import editing
@@ -64,6 +65,10 @@ class Recipe:
 
     def book(self) -> Book:
         """The example of this recipe: its own size, count and papers."""
+        return self._example
+
+    @cached_property
+    def _example(self) -> Book:
         own = {role: kept for role in ROLES if (kept := getattr(self, role, None)) is not None}
         papers = Papers().model_copy(update=own)
         book = editing.apply(Book(title=self.example, paper=papers), (*self.begun, *(_PILE if self.pile else ())))

@@ -26,6 +26,8 @@ UP: Final = 0.34
 """How far a millimetre towards the eye goes to the right and down."""
 HALF: Final = 0.5
 DRESSED: Final = "on "
+MOST_STATES: Final = 30
+"""Pictures of states that anybody looks through: an album of as many leaves as are drawn keeps all of its own."""
 PRINTED: Final = {True: "face-paper", False: "face-card"}
 
 
@@ -126,13 +128,20 @@ def paint(piece: Piece, look: Look, *, up: bool) -> str:
     return f"filled wrap {'inside' if up else 'outside'} swatch-{swatch}"
 
 
-def states(worked: Worked, look: Look, marks: Marks, *, printed: bool = False) -> tuple[Drawing, ...]:
-    """One drawing a state, all to one scale, seen from above in the kernel's order, with the papers and places marked on panels; ``printed`` ones in white and grey."""
-    pieces = worked.assembly.pieces
-    layers = [[(key, state.shadow(key, pieces), state.poses[key].up) for key in state.pile] for state in worked.states]
+def pictured(worked: Worked) -> tuple[int, ...]:
+    """The numbers of the states that are drawn: all of them, or as many as a reader looks through, evenly spread from the first to the last."""
+    count = len(worked.states)
+    return tuple(range(count)) if count <= MOST_STATES else tuple(round(n * (count - 1) / (MOST_STATES - 1)) for n in range(MOST_STATES))
+
+
+def states(worked: Worked, look: Look, marks: Marks, *, printed: bool = False) -> tuple[tuple[int, Drawing], ...]:
+    """Each state that is ``pictured`` with its number, all to one scale, seen from above in the kernel's order, with the papers and places marked on panels; ``printed`` ones in white and grey."""
+    pieces, numbers = worked.assembly.pieces, pictured(worked)
+    drawn = [worked.states[number] for number in numbers]
+    layers = [[(key, state.shadow(key, pieces), state.poses[key].up) for key in state.pile] for state in drawn]
     left, top, right, bottom = bounds(point for state in layers for _, shadow, _ in state for point in shadow)
     found = []
-    for state, shown in zip(worked.states, layers, strict=True):
+    for number, state, shown in zip(numbers, drawn, layers, strict=True):
         shapes: list[Shape] = []
         for key, shadow, up in shown:
             piece = pieces[key[0]]
@@ -143,7 +152,7 @@ def states(worked: Worked, look: Look, marks: Marks, *, printed: bool = False) -
                 if (mark.side == "A") == up:
                     style = (PRINTED[True] if printed else f"filled paper swatch-{look.swatches['mat']}") if mark.paper else "place"
                     shapes.append(outline(state.poses[key].on_table(mark.outline), style, -left, -top))
-        found.append(Drawing(right - left, bottom - top, f"{state.name}, from above", shapes))
+        found.append((number, Drawing(right - left, bottom - top, f"{state.name}, from above", shapes)))
     return tuple(found)
 
 

@@ -94,31 +94,23 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
     """One picture a state, from above, as many a page as fit; what comes over is named below it."""
     if not made.programme.closing:
         return []
-    drawn = states(made.worked, look_of(plan), marked(made, plan), printed=True)
+    named, drawn = made.worked.states, states(made.worked, look_of(plan), marked(made, plan), printed=True)
+    size = drawn[0][1]
     cell = (width - 2 * MARGIN_MM) / ACROSS
-    share = min((cell - 6) / drawn[0].width, 58.0 / drawn[0].height)
-    tall = drawn[0].height * share + NAME_MM
+    share = min((cell - 6) / size.width, 58.0 / size.height)
+    tall = size.height * share + NAME_MM
     down = max(1, int((room - 8) // tall))
+    title = "how it opens" if made.programme.opens else "how it shuts"
+    how = "How it opens, leaf by leaf, seen from above." if made.programme.opens else "How it shuts, seen from above, inside up."
+    some = f" {len(drawn)} of its {len(named)} states." if len(drawn) < len(named) else ""
+    says = Label(MARGIN_MM, MARGIN_MM + HEAD_MM, f"{how}{some} Grey is paper on a face, a frame a place on it.", "label", "start")
     pages = []
     for start in range(0, len(drawn), ACROSS * down):
         shapes: list[Shape] = []
-        for number, one in enumerate(drawn[start : start + ACROSS * down]):
-            x, y = MARGIN_MM + number % ACROSS * cell, MARGIN_MM + HEAD_MM + 6 + number // ACROSS * tall
+        for place, (number, one) in enumerate(drawn[start : start + ACROSS * down]):
+            x, y = MARGIN_MM + place % ACROSS * cell, MARGIN_MM + HEAD_MM + 6 + place // ACROSS * tall
             shapes += [moved(shape, x, y) for shape in scaled(one, share).shapes]
-            words = broken(f"{start + number + 1}. {made.worked.states[start + number].name}", STYLES["small"], cell - 4)
-            shapes += [Label(x, y + drawn[0].height * share + 4 + 3.4 * n, line, "small", "start") for n, line in enumerate(words[:2])]
-        shapes.append(
-            Label(
-                MARGIN_MM,
-                MARGIN_MM + HEAD_MM,
-                "How it opens, leaf by leaf, seen from above. Grey is paper on a face, a frame a place on it."
-                if made.programme.opens
-                else "How it shuts, seen from above, inside up. Grey is paper on a face, a frame a place on it.",
-                "label",
-                "start",
-            )
-        )
-        pages.append(
-            ("how it opens" if made.programme.opens else "how it shuts", render_print(Drawing(1, 1, "states", shapes), 0, 0, PRINT))
-        )
+            words = broken(f"{number + 1}. {named[number].name}", STYLES["small"], cell - 4)
+            shapes += [Label(x, y + size.height * share + 4 + 3.4 * n, line, "small", "start") for n, line in enumerate(words[:2])]
+        pages.append((title, render_print(Drawing(1, 1, "states", [*shapes, says]), 0, 0, PRINT)))
     return pages

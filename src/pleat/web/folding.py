@@ -64,8 +64,8 @@ def show(book_id: int) -> str | Response:
         leaves=opened.plan.pages.leaves if isinstance(opened.plan[pleat], HingedResult) else 0,
         most=MOST_DRAWN,
         states=[
-            (state.name, drawn(render_screen(one, 300, 190, STATE)))
-            for state, one in zip(worked.states, states(worked, look, marked(made, opened.plan)), strict=True)
+            (number + 1, worked.states[number].name, drawn(render_screen(one, 300, 190, STATE)))
+            for number, one in states(worked, look, marked(made, opened.plan))
         ],
         shows=shows(worked),
         cut=drawn(render_screen(section(made, look), 1000, 150)),

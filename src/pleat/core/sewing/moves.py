@@ -139,6 +139,11 @@ class Sewing:
     threads: tuple[Thread, ...]
     promise: Promise
 
+    @cached_property
+    def moves(self) -> tuple[Move, ...]:
+        """All moves in the order they are sewn, one thread after the other."""
+        return tuple(move for thread in self.threads for move in thread)
+
     @property
     def mirrored(self) -> Sewing:
         """The same paths from tail to head on the same holes, with what they promise: what a left-handed maker sews."""

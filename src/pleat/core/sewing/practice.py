@@ -37,7 +37,7 @@ def variants(sewing: Sewing) -> tuple[Sewing, ...]:
 
 def moves_of(sewing: Sewing) -> tuple[Move, ...]:
     """All moves in the order they are sewn, one thread after the other."""
-    return tuple(move for thread in sewing.threads for move in thread)
+    return sewing.moves
 
 
 def alive(ways: Sequence[Sewing], sewn: Sequence[Move]) -> tuple[Sewing, ...]:
