@@ -3,7 +3,7 @@ PYTHON ?= python3
 PORT ?= 5180
 VENV := .venv
 BIN := $(VENV)/bin
-SUITE := $(BIN)/python -m pytest -n 2 --dist worksteal
+SUITE := PYTHONDONTWRITEBYTECODE= $(BIN)/python -m pytest -n 2 --dist worksteal
 LOCK := $(BIN)/uv pip compile --quiet --universal --python-version 3.11 --generate-hashes --no-annotate
 
 .PHONY: demo test long-test lint types templates declared suite screenshots glossary pins audit benchmark clean

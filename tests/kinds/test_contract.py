@@ -35,7 +35,7 @@ from pleat.printing.sheets import print_sheets
 from pleat.services import books as service
 from pleat.store.database import transaction
 from pleat.web.forms import entries
-from tests.profiles import examples, some
+from tests.profiles import LONG, examples, some
 from tests.strategies import books
 from tests.web.test_swaps import parts
 
@@ -82,6 +82,8 @@ GIVEN_BY_NOBODY = {
 
 
 BOOKS |= {f"recipe: {one.title}": one.begun for one in RECIPES}
+TURN = {kind: number for number, kind in enumerate(BOOKS)}
+"""What the quick run does by turns."""
 
 
 def made(changes, book=None):
@@ -111,7 +113,7 @@ def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
             assert {one.path for one in handles(result, plan)} <= set(drawing.spots), "a handle without its place"
     assert portrait(plan).width >= plan.cover.front_width_mm
     assert len(overview(plan, {}).scrap) <= 6
-    for paper in ("a4", "letter"):
+    for paper in some(("a4", "letter"), 2, TURN[kind] % 2):
         assert len(print_sheets(plan, book.title, paper)) >= 2
 
 
@@ -166,9 +168,10 @@ def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind
             if not one.path.endswith(("pile", "order")) and one.text:
                 assert f'name="path" value="{one.path}"' in shown[group] or group != "binding", one.path
     assert client.get("/").status_code == client.get(f"/books/{book_id}/print").status_code == 200
-    assert client.get(f"/books/{book_id}/print.pdf").data[:4] == b"%PDF"
+    if LONG or TURN[kind] % 3 == 0:
+        assert client.get(f"/books/{book_id}/print.pdf").data[:4] == b"%PDF"
     edits = [("brief.leaf_width_mm", "120"), ("brief.ruler", "in"), ("brief.quantity", "3"), ("binding.kind", "pamphlet"), ("cover.kind", "wrap"), ("pages.kind", "sections")]  # fmt: skip
-    for path, value in some(edits, 2, list(BOOKS).index(kind) % 2):
+    for path, value in some(edits, 2, TURN[kind] % 2):
         version = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
         answer = client.post(
             f"/books/{book_id}/edit",

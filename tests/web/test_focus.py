@@ -233,8 +233,8 @@ def test_an_old_page_of_a_material_is_told_and_may_take_over(desk: Page):
     expect(desk.locator("#i-owned")).to_have_value("80")
 
 
-SLOW = "() => { const real = window.fetch; window.fetch = async (...all) => { await new Promise(done => setTimeout(done, 700)); return real(...all); }; }"
-"""Every answer comes most of a second later."""
+SLOW = "() => { const real = window.fetch; window.fetch = async (...all) => { await new Promise(done => setTimeout(done, 500)); return real(...all); }; }"
+"""Every answer comes half a second later."""
 
 
 @pytest.mark.parametrize(
@@ -254,9 +254,9 @@ def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(desk: Page, add
     desk.evaluate(SLOW)
     for _ in range(3):
         moved.press("ArrowRight")
-        desk.wait_for_timeout(450)
+        desk.wait_for_timeout(400)
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 3 * step:.2f}"), timeout=15_000)
-    desk.wait_for_timeout(1800)
+    desk.wait_for_timeout(1400)
     assert float(moved.get_attribute(at)) == pytest.approx(before + 3 * step, abs=0.01), "and stays there"
     desk.locator("#undo").click() if desk.locator("#undo").count() else desk.get_by_role("button", name="undo").click()
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 2 * step:.2f}"), timeout=15_000)

@@ -206,10 +206,12 @@ def test_what_is_ticked_on_the_figures_shown_stays_ticked(app, client, name):
         about = json.loads(session.get_one(BookRow, book_id).summary)
     marks = {result.mark for _, result in opened.plan}
     assert about["mark"] == next((mark for mark in ("stop", "watch") if mark in marks), "fine")
+    version = re.search(r'name="version" value="(\d+)"', client.get(f"/books/{book_id}").text)[1]
     for step in [one.step.key for one in opened.plan.bench.work]:
-        version = re.search(r'name="version" value="(\d+)"', client.get(f"/books/{book_id}").get_data(as_text=True))[1]
-        answer = client.post(f"/books/{book_id}/tick", data={"step": step, "done": "1", "version": version, "window": "w"})
+        data = {"step": step, "done": "1", "version": version, "window": "w"}
+        answer = client.post(f"/books/{book_id}/tick", data=data, headers={"HX-Request": "true"})
         assert answer.status_code == 200
+        version = re.search(r'name="version" value="(\d+)"', answer.text)[1]
     with transaction(app.extensions["pleat_engine"]) as session:
         bench = service.open_book(session, book_id).plan.bench
     assert all(one.done and not one.changed for one in bench.work)

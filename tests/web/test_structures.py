@@ -22,6 +22,7 @@ from pleat.services import books as service
 from pleat.store.database import close, open_engine, transaction
 from pleat.web.folding import made_of
 from tests.core.structures.samples import FOLDED, HINGED
+from tests.profiles import some
 from tests.web.conftest import typed
 
 SCENE = "Alpine.$data(document.querySelector('[data-folding]'))"
@@ -173,7 +174,7 @@ def test_the_script_turns_panels_as_the_states_have_them(shelf, desk, name):
     assert right - left > 0.8 * width or bottom - top > 0.8 * height
 
 
-@pytest.mark.parametrize("name", ["crossfold", "hills", "concertina"])
+@pytest.mark.parametrize("name", some(["crossfold", "concertina", "hills"], 2))
 def test_the_view_moves_by_itself_and_stops(shelf, desk, name):
     """How many pictures a second it shows is measured by ``benchmarks.run moving``."""
     show(desk, shelf.stored(name))
