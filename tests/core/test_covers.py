@@ -68,7 +68,8 @@ def test_a_case_added_up_by_hand():
 def test_other_covers_added_up_by_hand():
     """The same block. Over the block alone the strip is 12 and the joint also goes up the board: set-back 8 - 2 - 2 = 4, board 147.
     Quarter: a fifth to a quarter of 145 is 32.5; cloth 2 x 32.5 + 2 x 8 + 16 = 97; sides 145 - 32.5 + 3 + 18 = 133.5.
-    Padded by 3: the covering grows by 3 at every edge, 364 x 258; padding 10 narrower than the board; filler 145 - 21 - 1 by 216 - 2 x 22.
+    Padded by 3: the covering grows by 3 at every edge, 364 x 258; padding 10 narrower than the board; of the turn-in of 21 go 3 round the
+    padding and 2 over the edge, so the filler is 145 - 16 - 1 by 216 - 2 x 17.
     Three-piece: gaps of 3 x 2 = 6, set-back 4, boards 200 - 4 + 3 = 199; bending lines 16 + 2 x 6 = 28 apart; liners 193 x 200."""
     set_back = cover_of("case", *MEASURED, ("cover.set_back_mm", 5.0)).shell
     assert (set_back.joint, set_back.front) == (7, 146), "a set-back of 5 is a joint of 5 + 2, and the board 148 - 5 + 3"
@@ -77,7 +78,7 @@ def test_other_covers_added_up_by_hand():
     quarter = {part.key: (part.width_mm, part.height_mm) for part in cover_of("quarter", *MEASURED).parts if hasattr(part, "width_mm")}
     assert (quarter["covering"], quarter["sides"]) == ((97, 252), (133.5, 252))
     padded = {part.key: (part.width_mm, part.height_mm) for part in cover_of("padded", *MEASURED).parts if hasattr(part, "width_mm")}
-    assert (padded["covering"], padded["filler"]) == ((364, 258), (123, 172))
+    assert (padded["covering"], padded["filler"]) == ((364, 258), (128, 182))
     three = cover_of("threepiece", *MEASURED)
     assert (three.shell.joint, three.shell.front, three.shell.strip) == (6, 199, 16)
     figures = {figure.key: figure.value for figure in three.figures}

@@ -16,18 +16,18 @@ def thing(*designs, book=None):
 
 
 def test_a_pocket_for_a_photograph_in_inches_does_not_fit_level_and_does_upright():
-    """4 × 6 in level: 6 in + 3 + 24 mm = 179.4 mm, more than a leaf of 5 1/2 in (139.7). Upright: 101.6 + 27 = 128.6, so 5 1/8 in; 152.4 - 19.05 + 12 = 145.35, so 5 3/4 in."""
+    """4 × 6 in level: 6 in + 3 mm = 155.4 mm, more than a leaf of 5 1/2 in (139.7). Upright: 101.6 + 3 = 104.6, so 4 1/8 in; 152.4 - 19.05 = 133.35, 5 1/4 in."""
     book = editing.edit(of("journal", ("brief.ruler", "in")), {"brief.size": "5 1/2 x 8 1/2 in"})
     level = put(book, {"kind": "pocket", "goes": "4x6", "lies": "level", "stand_mm": 19.05, "places": at("page 12")})
     check = told(make_plan(level), "F9")[0]
-    assert "7 1/8 × 3 3/4 in" in check.title
+    assert "6 1/8 × 3 1/4 in" in check.title
     offer = next(one for one in check.offers if "upright" in one.label)
     upright = make_plan(editing.apply(level, offer.changes))
     assert not told(upright, "F9")
     pocket = upright.extras.items[0].thing
-    assert (pocket.width_mm, pocket.height_mm) == (pytest.approx(82 * SIXTEENTH), pytest.approx(92 * SIXTEENTH))
-    assert pocket.pieces[0].size_mm == (pytest.approx(82 * SIXTEENTH + 24), pytest.approx(92 * SIXTEENTH + 12))
-    assert pocket.mouth.throat_mm == pytest.approx(106.175)
+    assert (pocket.width_mm, pocket.height_mm) == (pytest.approx(66 * SIXTEENTH), pytest.approx(84 * SIXTEENTH))
+    assert pocket.pieces[0].size_mm == (pytest.approx(66 * SIXTEENTH + 24), pytest.approx(84 * SIXTEENTH + 12))
+    assert pocket.mouth.throat_mm == pytest.approx(66 * SIXTEENTH)
     assert pocket.stands_mm == pytest.approx(152.4 - 134.05, abs=0.5)
 
 
@@ -68,7 +68,7 @@ def test_a_fold_out_may_be_a_leaf_less_twenty_millimetres():
 def test_a_band_from_edge_to_edge_lets_through_its_width_less_its_glue():
     made = thing({"kind": "band", "goes": "none", "height_mm": 40, "places": at("page 5")})
     assert made.width_mm == 148
-    assert made.mouth.throat_mm == 148 - 12
+    assert made.mouth.throat_mm == 148 - 2 * 15
     assert made.pieces[0].size_mm == (148 + 30, 40)
     slides = thing({"kind": "band", "goes": "none", "ends": "slide", "places": at("page 5")})
     assert slides.mouth.throat_mm == 148
@@ -105,30 +105,30 @@ def test_a_magnet_pair_for_each_place_and_book():
 
 
 def test_a_pocket_hidden_behind_a_flap_is_as_thick_as_what_lies_on_each_other():
-    """For 70 × 95: 70 + 3 + 24 = 97 by 95 - 20 + 12 = 87, cut 121 × 99. The flap 97 + 14 = 111 by 7 + 87 + 7 + 20 + 15 = 136, cut 151 high. Pocket 0.275, what is in it 0.5,
-    flap 0.275: 1.05 mm; nowhere more, for the tabs are mitred where they meet."""
+    """For 70 × 95: 70 + 3 = 73 by 95 - 20 = 75, cut 97 × 87. The flap 73 + 14 = 87 by 7 + 75 + 7 + 20 + 15 = 124, cut 139 high. A tab 0.275, what lies on it 0.5, the pocket
+    0.275 and the flap 0.275: 1.325 mm; nowhere more, for the tabs are mitred where they meet."""
     goes = {"goes": "own", "goes_width_mm": 70, "goes_height_mm": 95, "goes_thick_mm": 0.5}
     book = put(of("journal"), {"kind": "pocket", **goes, "places": at("page 5")})
     plan = make_plan(book)
     pocket = plan.extras.items[0]
     assert (pocket.thing.mouth.throat_mm, pocket.thing.mouth.depth_mm) == (73, 75)
-    assert pocket.thing.pieces[0].size_mm == (121, 99)
-    assert pocket.spots[0].box == ((148 - 97) / 2, (210 - 87) / 2, (148 + 97) / 2, (210 + 87) / 2)
+    assert pocket.thing.pieces[0].size_mm == (97, 87)
+    assert pocket.spots[0].box == ((148 - 73) / 2, (210 - 75) / 2, (148 + 73) / 2, (210 + 75) / 2)
     (hide,) = [offer for offer in plan.extras.offers if offer.group == "with d0"]
     after = make_plan(editing.apply(book, hide.changes))
-    assert after.extras.items[1].thing.pieces[0].size_mm == (111, 151)
-    assert after.extras.worst.thick.likely == pytest.approx(0.275 + 0.5 + 0.275)
+    assert after.extras.items[1].thing.pieces[0].size_mm == (87, 139)
+    assert after.extras.worst.thick.likely == pytest.approx(0.275 + 0.5 + 0.275 + 0.275)
     assert after.cover.spine == plan.cover.spine, "it lies away from the spine"
 
 
 def test_a_window_in_a_case_and_a_band_with_two_pockets_in_inches():
-    """A band across a page of 148 mm, 2 in high: 50.8 - 15 = 35.8 and 8 more for its tab, 164 wide; then 20.8 and a quarter of it, 26.0 by 158.4."""
+    """A band across a page of 148 mm, 2 in high: two pockets of equal free height are 50.8 and 25.4; 8 more for a tab, 164 wide, then a quarter of 25.4, 31.75 by 160.7."""
     designs = (
         {"kind": "window", "width_mm": 63.5, "height_mm": 38.1, "places": at("inside front cover", 40, 60)},
         {"kind": "band", "goes": "none", "height_mm": 50.8, "pockets": 2, "places": at("page 9")},
     )
     plan = make_plan(put(editing.edit(of("case"), {"brief.ruler": "in"}), *designs))
     sizes = [sheet.size_mm for sheet in plan.extras.items[1].thing.pieces]
-    assert sizes == [pytest.approx(size) for size in ((178, 50.8), (164, 43.8), (158.4, 26.0))]
+    assert sizes == [pytest.approx(size) for size in ((178, 50.8), (164, 58.8), (160.7, 31.75))]
     step = next(one.step for one in plan.bench.work if one.step.key == "extra_d0_cover")
     assert "1 9/16 from the left, 2 3/8 from the head, from where the leaf begins" in step.detail

@@ -118,11 +118,11 @@ def test_a_pocket_is_hidden_behind_a_flap_that_frees_its_mouth_when_it_is_lifted
         },
     )
     plan = make_plan(book)
-    assert plan.extras.items[0].thing.stands_mm == pytest.approx(88 - (80 - 12))
+    assert plan.extras.items[0].thing.stands_mm == pytest.approx(88 - 80)
     (offer,) = [one for one in plan.extras.offers if one.group == "with d0"]
     after = make_plan(editing.apply(book, offer.changes))
     flap = after.extras.items[1]
-    assert flap.spots[0].box == pytest.approx((13, 90 - 7 - 20 - 15, 127, 90 + 80 + 7))
+    assert flap.spots[0].box == pytest.approx((13, 90 - 8 - 7 - 15, 127, 90 + 80 + 7))
     assert "F2" not in keys(editing.apply(book, offer.changes))
     assert not [one for one in after.extras.offers if one.group == "with d0"], "once is enough"
 
@@ -156,7 +156,7 @@ def test_a_pull_is_cut_from_where_it_is_glued_to_where_it_stands_out(mouth, deep
     goes = {"goes": "own", "goes_width_mm": 50 if upright else 80, "goes_height_mm": 80 if upright else 50, "lies": "upright"}
     book = put(of("journal"), {"kind": "pocket", "mouth": mouth, "stand_mm": 0, "places": at("page 5", 20, 40), **sizes, **goes})
     without_pull = make_plan(book).extras.items[0].thing
-    inside_by = deep - 12 - 80
+    inside_by = deep - 80
     assert ("grip" in {check.key for check in without_pull.checks}) == (inside_by > 0)
     pulled = make_plan(editing.apply(book, (("extras.items.d0.pull_mm", 12.0),)))
     thing = pulled.extras.items[0].thing

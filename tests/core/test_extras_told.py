@@ -77,11 +77,17 @@ SLIPS: dict[str, tuple[Any, ...]] = {
         [{"kind": "waterfall", "goes": "a6", "width_mm": 112, "places": at("page 5")}],
         [{"kind": "waterfall", "goes": "a6", "width_mm": 121, "places": at("page 5", 10, 100)}],
     ),
-    "F2: behind a glue tab": (
+    "F1: wider than its pocket": (
         "journal",
         (),
-        [{**POCKET, "width_mm": 70, "height_mm": 80, "places": at("page 5")}],
-        [{**POCKET, "width_mm": 82, "height_mm": 80, "places": at("page 5")}],
+        [{**POCKET, "width_mm": 52, "height_mm": 80, "places": at("page 5")}],
+        [{**POCKET, "width_mm": 57, "height_mm": 80, "places": at("page 5")}],
+    ),
+    "F1: too thick for a flat pocket": (
+        "journal",
+        (),
+        [{**POCKET, "goes_thick_mm": 5, "width_mm": 60, "height_mm": 80, "places": at("page 5")}],
+        [{**POCKET, "goes_thick_mm": 5, "width_mm": 64, "height_mm": 80, "places": at("page 5")}],
     ),
     "F2: a mouth glued shut": (
         "journal",

@@ -222,17 +222,17 @@ def test_the_residual_of_a_connector_chain_is_the_board_gap_and_at_right_angles_
 
 
 def test_what_a_chain_misses_is_told_as_the_arithmetic_has_it():
-    """Gussets that leave both gaps of 6 out of the sum: 6 missing at either end, 8.5 with a board at right angles."""
+    """A chain of 3 x 1 + 2 x 1 in a case that bends farther apart: half of what is missing lies at either end, and its flanges reach over it."""
     plan = plan_of(
         "connectors",
         {**CARD, "pages.flips": "none", "pages.mats": "no", "pages.amount": "4", "binding.gusset_mm": "1", "binding.end_mm": "1"},
     )
     hinge = plan.binding
     opens = plan.cover.shell.strip + 2 * plan.cover.shell.joint
-    (check,) = [one for name, one in plan.checks if one.key == "E1" and name == "binding"]
+    (check,) = [one for name, one in plan.checks if one.key == "E1" and name == "cover"]
     missing = (opens - (3 * 1 + 2 * 1)) / 2
-    assert f"{missing:.1f} mm are missing at either end" in check.title
-    assert f"it is {missing * 2**0.5:.1f} mm" in check.why
+    assert check.title == f"The hinge folds inside lie 5 mm apart, the cover bends {opens:g} mm apart."
+    assert f"reach over {missing:.1f} mm at either side, and {20 - missing:.1f} mm of them are left" in check.why
     assert hinge.floor_mm == 5.0
 
 

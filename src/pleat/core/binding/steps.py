@@ -118,7 +118,7 @@ def _clip(each: bool) -> Step:
         "Align and clip",
         f"Knock {'each section' if each else 'everything'} up to the fold and the head, then clip both sides so that nothing moves.",
         ("clips",),
-        needs=("block.nested", "cover.on"),
+        needs=("block.nested", "block.pressed", "cover.on"),
         gives=("block.clipped",),
     )
 

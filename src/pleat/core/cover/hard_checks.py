@@ -33,7 +33,7 @@ def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
         _set_back(cover, ruler, shell),
         _creep(left, shell),
         turned.turn_in_check(ruler, cover.turn_in_mm, min(shell.front, shell.back, shell.height) / 2),
-        turned.corner_check(ruler, cover.corner_mm, shell.board, shell.covering),
+        turned.corner_check(ruler, cover.corner_mm, shell.board + shell.pad, shell.covering),
         _opens(cover, ruler, shell),
         _warps(cover, left, shell),
         _lined(cover, ruler, shell),
@@ -161,7 +161,8 @@ def _opens(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     usual = joint_for(shell.board, ruler)
     if cover.strip == "over" and usual < 2 * shell.board + ruler.step_mm:
         usual = ruler.snap_up(2 * shell.board + 2)
-    offer = (Offer(f"joint {ruler.show(usual)}", (("cover.joint_mm", usual),)),) if usual > shell.joint + 0.05 else ()
+    changes: Changes = (("cover.joint_mm", usual), *((("cover.set_back_mm", None),) if cover.set_back_mm is not None else ()))
+    offer = (Offer(f"joint {ruler.show(usual)}", changes),) if usual > shell.joint + 0.05 else ()
     if shell.set_back < -0.05:
         return Check(
             "joint",

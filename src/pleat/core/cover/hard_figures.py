@@ -21,7 +21,7 @@ def figures(cover: Hard, left: LeftOfCover, shell: Shell, covering: tuple[float,
         _strip(cover, left, shell),
         _places(left, shell),
         _joint(cover, left, shell),
-        turned.corner_figure(left.brief.ruler, shell.corner, shell.board, shell.covering),
+        turned.corner_figure(left.brief.ruler, shell.corner, shell.board + shell.pad, shell.covering),
         *_lining(cover, left, shell),
     )
 

@@ -29,12 +29,12 @@ class Words:
 
 def of(cover: Hard, left: LeftOfCover, shell: Shell, words: Words, landing: Landing | None) -> tuple[Step, ...]:
     """Every step of this cover, in the order they are usually done."""
-    ruler, count = left.brief.ruler, left.brief.quantity
+    ruler = left.brief.ruler
     return (
         *((_round(cover, left),) if cover.rounded_mm else ()),
         *_laid_on(left, shell, words),
         turned.cut_corners(ruler, shell.corner),
-        turned.turn_in(words.turn, count),
+        turned.turn_in(words.turn),
         *((_line_spine(left, shell),) if cover.spine_lining == "yes" else ()),
         Step(
             "press_joints",
@@ -81,7 +81,7 @@ def _laid_on(left: LeftOfCover, shell: Shell, words: Words) -> tuple[Step, Step]
             tags=frozenset({"glue", "hiding paper"}),
             cautions=(GLUE,),
             signature=boards,
-            minutes=6 * left.brief.quantity,
+            minutes=6,
         ),
     )
 
@@ -163,7 +163,7 @@ def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
         tags=frozenset({"hanging in"}),
         cautions=(GLUE,),
         signature=signature(shell.square, *shell.squares),
-        minutes=10 * left.brief.quantity,
+        minutes=10,
     )
 
 

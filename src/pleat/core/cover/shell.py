@@ -30,6 +30,7 @@ JOINT_MM: Final = (7.0, 10.0)
 JOINT_BOARDS: Final = 4.0
 """The joint (common practice: 7 to 10 mm, or 2 to 4 board thicknesses)."""
 GIVES_BOARDS: Final = 2.6
+OPENS_BOARDS: Final = 2.7
 """How far a hollow back lets the strip come off the block, in strip thicknesses: a joint of 2.7 board thicknesses then opens flat, in the
 middle of common practice (house rule)."""
 SPINE_LINING_MM: Final = 15.0
@@ -162,13 +163,14 @@ OUTER: Final = frozenset({"back turn-in", "front turn-in"})
 
 
 def joint_for(board_mm: float, ruler: Ruler) -> float:
-    """The joint by itself, on the ruler.
+    """The joint by itself, on the ruler: as usual, and for a thick board as much as lets it open flat.
 
     >>> from pleat.core.units import RULERS
     >>> joint_for(2.0, RULERS["mm"])
     8.0
     """
-    return ruler.snap(min(max(JOINT_BOARDS * board_mm, JOINT_MM[0]), JOINT_MM[1]))
+    usual = min(max(JOINT_BOARDS * board_mm, JOINT_MM[0]), JOINT_MM[1])
+    return max(ruler.snap(usual), ruler.snap_up(OPENS_BOARDS * board_mm))
 
 
 def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 0.0, joint_mm: float | None = None) -> Shell:
@@ -196,7 +198,7 @@ def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 
         joint,
         set_back,
         cover.turn_in_mm,
-        corner_for(board, covering) if cover.corner_mm is None else cover.corner_mm,
+        corner_for(board + pad, covering) if cover.corner_mm is None else cover.corner_mm,
         cover.square_mm,
         spine,
         (pages.leaf_width_mm, pages.leaf_height_mm),

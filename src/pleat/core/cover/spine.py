@@ -142,7 +142,7 @@ def measured(left: LeftOfCover, spine: Spine) -> Step:
 
 
 def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
-    """A9: the block has two sizes, and a wedge that gapes."""
+    """A9: the block has two sizes, or one that its parts hardly make; and a wedge that gapes."""
     ruler, found = left.brief.ruler, []
     read, before = cover.measured_spine_mm, left.pages.thickness if left.pages.measured else None
     if read is not None and before is not None:
@@ -160,6 +160,16 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
                     ),
                 )
             )
+    if read is not None and before is None and spine.estimated.questions(read):
+        found.append(
+            Check(
+                "A9",
+                "watch",
+                f"You measured {ruler.thin(read)} at the spine; its parts make it {ruler.between(spine.estimated.low, spine.estimated.high)}.",
+                "The cover follows your reading. Measure the pressed block again, all of it and without its cover, and count its leaves.",
+                (Offer("go by the estimate", (("cover.measured_spine_mm", None),)),),
+            )
+        )
     if cover.inserts_mm and spine.wedge_mm > max(2.0, 0.25 * spine.used.likely):
         found.append(
             Check(

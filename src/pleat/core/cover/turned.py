@@ -19,7 +19,8 @@ DRIES_MINUTES: Final = 120
 
 
 def corner_for(board_mm: float, covering_mm: float) -> float:
-    """How far off the board's corner the covering is cut, in the middle of what is usual."""
+    """How far off the board's corner the covering is cut, in the middle of what is usual; ``board_mm`` with the padding on it, all that the
+    covering goes round."""
     return sum(CORNER_BOARDS) / 2 * board_mm + covering_mm
 
 
@@ -75,7 +76,7 @@ def corner_figure(ruler: Ruler, clear_mm: float, board_mm: float, covering_mm: f
         "cut corners off the board by",
         clear_mm,
         "thin",
-        f"At 45 degrees. Between {CORNER_BOARDS[0]:g} and {CORNER_BOARDS[1]:g} board thicknesses and the covering's own: {ruler.between(*corner_span(board_mm, covering_mm))}. Nearer shows the board, farther makes a lump.",
+        f"At 45 degrees. Between {CORNER_BOARDS[0]:g} and {CORNER_BOARDS[1]:g} times the {ruler.thin(board_mm)} it goes round, and the covering's own: {ruler.between(*corner_span(board_mm, covering_mm))}. Nearer shows the board, farther makes a lump.",
         (Rule("common practice", "1.5 to 2 board thicknesses, no source"),),
     )
 
@@ -93,7 +94,7 @@ def cut_corners(ruler: Ruler, clear_mm: float) -> Step:
     )
 
 
-def turn_in(words: str, count: int) -> Step:
+def turn_in(words: str) -> Step:
     return Step(
         "turn_in",
         "Turn the covering in",
@@ -102,7 +103,7 @@ def turn_in(words: str, count: int) -> Step:
         needs=("corner.cut",),
         gives=("covering.turned",),
         tags=frozenset({"glue"}),
-        minutes=8 * count,
+        minutes=8,
     )
 
 

@@ -14,6 +14,12 @@ EASE_MM: Final = 3.0
 """By how much what slides in is narrower than the throat (common practice: 1/8 in)."""
 
 
+def ease_of(thick_mm: float) -> float:
+    """How much wider than what goes in a throat has to be on a flat page, in mm: the usual ease, or its thickness up and down at either side
+    (arithmetic)."""
+    return max(EASE_MM, 2 * thick_mm)
+
+
 class Filled(Extra):
     """An extra that is made for something: what that is, how it lies, how thick it is."""
 

@@ -38,7 +38,8 @@ class Block(PleatResult):
     ``thickness`` is that of all units pressed, ``measured`` says that it was read and not estimated. ``stands_out`` is how far inner
     leaves stand out past the outermost at the fore edge, None where they
     end level; ``level`` are the ways to make them. ``flap_mm`` is the fold-out at the fore edge.
-    ``middle_mm`` is how much thicker it is away from the edge that is held, ``odd`` are leaves of other sizes, each (width, height, where along the edge).
+    ``middle_mm`` is how much thicker it is away from the edge that is held, ``middle_each_mm`` what of it each leaf adds; a leaf that is made of
+    something else than leaf paper says how thick it is where it is held (``leaf_mm``), and how wide its own hinge is. ``odd`` are leaves of other sizes, each (width, height, where along the edge).
     ``whole_sheets`` are the sheets it takes of each stock where not all are cut, ``cut_signature`` what its pieces are known by then.
     """
 
@@ -54,6 +55,9 @@ class Block(PleatResult):
     sides: int
     flap_mm: float = 0.0
     middle_mm: float = 0.0
+    middle_each_mm: float = 0.0
+    leaf_mm: float | None = None
+    own_hinge_mm: float | None = None
     odd: tuple[tuple[float, float, str], ...] = ()
     level: tuple[Offer, ...] = ()
     whole_sheets: Mapping[str, int] = field(default_factory=dict)

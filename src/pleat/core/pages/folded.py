@@ -57,7 +57,7 @@ class Own:
     ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
     ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf,
     ``least`` how wide a gusset has to be at least, ``calipers`` how thick what slides in is. Of a leaf that is made ``copies``
-    times, ``held`` says how thick one is at its held edge, and how much thicker away from it; ``states`` begins the names of the states of the work.
+    times, ``held`` says how thick one is at its held edge, and how much thicker away from it, ``hinge_mm`` how wide its hinge is; ``states`` begins the names of the states of the work.
     """
 
     title: str
@@ -83,6 +83,7 @@ class Own:
     states: str = "folio"
     last: Callable[[tuple[str, ...]], tuple[Step, ...]] = lambda _ready: ()
     held: Callable[[Made, LeftOfPages], tuple[Estimate, float]] | None = None
+    hinge_mm: float | None = None
 
 
 def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
@@ -131,6 +132,9 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
         measured=False,
         stands_out_mm=None,
         middle_mm=more * own.copies,
+        middle_each_mm=more,
+        leaf_mm=edge.likely,
+        own_hinge_mm=own.hinge_mm,
         swatch=stocks[CARD].swatch,
         sides=stocks[CARD].sides,
         made=made,

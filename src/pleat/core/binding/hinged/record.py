@@ -25,7 +25,7 @@ MOST_DRAWN: Final = 24
 @dataclass(frozen=True, kw_only=True)
 class HingedResult(BindingResult):
     """A hinge and its leaves; ``flats`` are its pieces, ``spots`` the fields on their drawing. ``need_mm`` is what all leaves take at the spine, hinge and all,
-    ``end_mm`` what lies between the outermost leaf and a board."""
+    ``end_mm`` what lies between the outermost leaf and a board, ``flange_mm`` what is glued on each board."""
 
     made: Made = field(compare=False)
     programme: Programme
@@ -33,6 +33,7 @@ class HingedResult(BindingResult):
     spots: tuple[Place, ...] = ()
     need: Estimate
     end_mm: float = 0.0
+    flange_mm: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -23,14 +23,14 @@ class Between:
 
     def size(self, ruler: Ruler) -> float:
         """As it was typed, else for what lies there and a tenth more."""
-        return self.typed or self.proposed(ruler)
+        return self.proposed(ruler) if self.typed is None else self.typed
 
     def proposed(self, ruler: Ruler) -> float:
         return max(ruler.snap_up(self.need * (1 + SPARE)), ruler.step_mm)
 
     def figure(self, label: str, made_of: str, ruler: Ruler) -> Figure:
         """The size with its why; ``made_of`` says what lies there."""
-        chosen = " You chose it." if self.typed else f" With {SPARE:.0%} to spare, up to the ruler's next mark."
+        chosen = " You chose it." if self.typed is not None else f" With {SPARE:.0%} to spare, up to the ruler's next mark."
         return Figure(
             self.one,
             label,

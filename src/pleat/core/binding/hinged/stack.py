@@ -81,13 +81,13 @@ def hills(
     """A strip of hills and gaps, a leaf on every hill; ``sizes`` are first flange, end, hill, gap and last flange in mm. A gap of nothing makes a zigzag."""
     width, height = size
     card, leaf, cover = stocks
-    first = sizes[0]
     strip = hill_strip(count, sizes, height, card)
     names = {panel.name for panel in strip.panels}
     back, front = boards(width, height, cover)
-    steps: list[Operation] = [Add(back), Add(strip, "last flange"), Lay(("hinge strip", "last flange"), (BACK, "body"), (0.0, 0.0))]
+    on_front, on_back = (next(name for name in ends if name in names) for ends in (held_by(count)))
+    steps: list[Operation] = [Add(back), Add(strip, on_back), Lay(("hinge strip", on_back), (BACK, "body"), strip[on_back].outline[0])]
     joints: list[Joint] = []
-    below = "last flange"
+    below = on_back
     for number in range(count, 0, -1):
         up, down = f"hill {number} front", f"hill {number} back"
         floor = f"gap {number}" if number < count else "last end"
@@ -99,10 +99,16 @@ def hills(
             Lay((leaf_name(number), "body"), ("hinge strip", up), strip[up].outline[0]),
         ]
         below = up
-    shut = _over("first end", "first flange", below, names)
+    shut = _over("first end", on_front, below, names)
     joints.insert(0, Joint("hinge strip", shut))
-    steps += [Fold("hinge strip", shut), Add(front), Lay((FRONT, "body"), ("hinge strip", "first flange"), (first - width, 0.0), side="B")]
+    edge = strip[on_front].outline[1][0]
+    steps += [Fold("hinge strip", shut), Add(front), Lay((FRONT, "body"), ("hinge strip", on_front), (edge - width, 0.0), side="B")]
     return opened(steps, joints)
+
+
+def held_by(count: int) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """The panels that may lie on the front board and on the back one: the flange, without one the end, without that the hill itself."""
+    return ("first flange", "first end", "hill 1 front"), ("last flange", "last end", f"hill {count} back")
 
 
 def hill_strip(count: int, sizes: tuple[float, float, float, float, float], height: float, card: str) -> Piece:
@@ -113,11 +119,17 @@ def hill_strip(count: int, sizes: tuple[float, float, float, float, float], heig
         spans += [Span(f"hill {number} front", hill), Span(f"hill {number} back", hill)]
         spans.append(Span(f"gap {number}", gap) if number < count else Span("last end", end))
     spans.append(Span("last flange", last))
-    return piece("hinge strip", card, spans, [Span("", height)], glued=("first flange", "last flange"))
+    return piece(
+        "hinge strip",
+        card,
+        spans,
+        [Span("", height)],
+        glued=tuple(name for name, size in (("first flange", first), ("last flange", last)) if size),
+    )
 
 
 def _over(floor: str, above: str, below: str, names: set[str]) -> tuple[Angle, ...]:
     """How the panel above comes over the one below: up a floor and over, or at once where there is no floor."""
-    if floor in names:
+    if floor in names and floor not in (above, below):
         return ((floor, below, 90.0), (above, floor, 90.0))
     return ((above, below, 180.0),)

@@ -35,6 +35,7 @@ class Own:
     programme: Programme
     floor_mm: float | None
     end_mm: float
+    flange_mm: float
     figures: tuple[Figure, ...]
     checks: tuple[Check, ...] = ()
     places: tuple[tuple[str, str, str, float], ...] = ()
@@ -95,6 +96,7 @@ def result(left: LeftOfBinding, hinge: Hinge, own: Own, *, at: Edge, swell: Esti
         spots=spots(own.places, flats),
         need=hinge.need,
         end_mm=own.end_mm,
+        flange_mm=own.flange_mm,
         look="every leaf turning to the hinge and lying flat",
     )
 

@@ -12,12 +12,12 @@ from pleat.core.binding.result import LeftOfBinding
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.sheet import Piece, Span, piece
 from pleat.core.kinds import BindingKind, Member, Suits, Traits
-from pleat.core.plan import Check, Figure, Offer, Rule
+from pleat.core.plan import Figure, Rule
 from pleat.core.units import Ruler
 
 
 class Connectors(Member):
-    """Pleat 5: connector hinges. ``shared`` says how what is missing against the case is made up."""
+    """Pleat 5: connector hinges. ``shared`` says how what is missing against the case is made up. Whether the case opens as far is the cover's to say."""
 
     kind: Literal["connectors"] = "connectors"
     flange_mm: Annotated[float, LengthRule("the flanges", 8, 80)] = 20.0
@@ -42,7 +42,7 @@ def gussets_of(record: Connectors, hinge: Hinge, ruler: Ruler) -> tuple[float, f
         if each >= inner:
             return each, each
     rest = (hinge.opens(inner) - (hinge.count - 1) * inner) / 2
-    return inner, record.end_mm or max(rest, ruler.step_mm)
+    return inner, max(rest, ruler.step_mm) if record.end_mm is None else record.end_mm
 
 
 def connector(name: str, flange: float, gusset: float, height: float) -> Piece:
@@ -74,8 +74,9 @@ def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
         stack.connectors([end, *[inner] * (shown - 1), end], (hinge.width, hinge.height), flange, (CARD, LEAF, CASE)),
         chain,
         end,
+        flange,
         _figures(record, hinge, (inner, end), chain, ruler),
-        tuple(one for one in (between(record, hinge).check(hinge, ruler), _misfit(record, (hinge.opens(inner), chain), ruler)) if one),
+        tuple(one for one in (between(record, hinge).check(hinge, ruler),) if one),
         (("binding.flange_mm", pieces[0][0].name, "upper flange", flange),),
         folded="Both folds of a connector are valleys.",
         glued="A connector's lower flange on the leaf below, the next leaf on its upper flange; flips are glued to their leaf before.",
@@ -118,27 +119,6 @@ def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain
             f"Between leaves {inside} + to the boards {ends} = {whole} {ruler.name}.",
             (Rule("arithmetic", "gussets added up"),),
         ),
-    )
-
-
-def _misfit(record: Connectors, sums: tuple[float, float], ruler: Ruler) -> Check | None:
-    """E1: the chain against the case: what it misses at each end, flat and with a board at right angles."""
-    opens, chain = sums
-    off = opens - chain
-    if abs(off) <= max(1.0, ruler.step_mm) or (record.gusset_mm is None and record.end_mm is None):
-        return None
-    each = abs(off) / 2
-    offers = [Offer("the two end connectors take it", (("binding.end_mm", None), ("binding.shared", "ends")))]
-    if record.gusset_mm is not None:
-        offers.append(Offer("all connectors share it", (("binding.gusset_mm", None), ("binding.end_mm", None), ("binding.shared", "all"))))
-    return Check(
-        "E1",
-        "stop" if off > 0 else "watch",
-        f"The chain is {ruler.show(chain)}, the case opens {ruler.show(opens)}: {ruler.thin(each)} are missing at either end."
-        if off > 0
-        else f"The chain is {ruler.show(chain)}, the case opens {ruler.show(opens)}: it is {ruler.thin(-off)} too long and stands up.",
-        f"With a board at right angles it is {ruler.thin(each * 2**0.5)}: up and across by {ruler.thin(each)} each. The gaps beside the spine board belong to the sum.",
-        tuple(offers),
     )
 
 

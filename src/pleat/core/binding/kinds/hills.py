@@ -23,10 +23,10 @@ class Hills(Member):
 
     kind: Literal["hills"] = "hills"
     hill_mm: Annotated[float, LengthRule("a hill's height", 5, 60)] = 12.0
-    gap_mm: Annotated[float, LengthRule("the gap between two hills", 0.5, 80)] | None = None
-    end_mm: Annotated[float, LengthRule("the end beside a flange", 0.5, 80)] | None = None
-    flange_mm: Annotated[float, LengthRule("the flanges on the boards", 8, 120)] = 25.0
-    last_flange_mm: Annotated[float, LengthRule("the last flange, where it is another", 8, 120)] | None = None
+    gap_mm: Annotated[float, LengthRule("the gap between two hills", 0, 80)] | None = None
+    end_mm: Annotated[float, LengthRule("the end beside a flange", 0, 80)] | None = None
+    flange_mm: Annotated[float, LengthRule("the flanges on the boards", 0, 120)] = 25.0
+    last_flange_mm: Annotated[float, LengthRule("the last flange, where it is another", 0, 120)] | None = None
     dress: Annotated[Literal["yes", "no"], ChoiceRule("strips that dress it", (("yes", "in the gaps and at the ends"), ("no", "none")))] = (
         "yes"
     )
@@ -41,8 +41,9 @@ def sizes_of(record: Hills, hinge: Hinge, ruler: Ruler) -> Sizes:
     """First flange, end, hill, gap and last flange in mm: a gap holds a leaf and its hill, the ends take the rest of what the case opens."""
     gap = between(record, hinge).size(ruler)
     rest = (hinge.opens(gap) - (hinge.count - 1) * gap) / 2
-    end = record.end_mm or max(rest, ruler.step_mm)
-    return record.flange_mm, end, record.hill_mm, gap, record.last_flange_mm or record.flange_mm
+    end = max(rest, ruler.step_mm) if record.end_mm is None else record.end_mm
+    last = record.flange_mm if record.last_flange_mm is None else record.last_flange_mm
+    return record.flange_mm, end, record.hill_mm, gap, last
 
 
 def strips_of(count: int, sizes: Sizes, height: float, longest: float) -> tuple[Piece, ...]:
@@ -87,12 +88,9 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
         stack.hills(shown, sizes, (hinge.width, hinge.height), (CARD, LEAF, CASE)),
         floor,
         end,
+        min(first, last),
         _figures(record, hinge, sizes, floor, ruler, strips),
-        tuple(
-            one
-            for one in (between(record, hinge).check(hinge, ruler), _twins(record, sizes, ruler), _floor(record, hinge, floor, ruler))
-            if one
-        ),
+        tuple(one for one in (between(record, hinge).check(hinge, ruler), _twins(record, sizes, ruler)) if one),
         (("binding.hill_mm", strips[0].name, "hill 1 front", hill), ("binding.flange_mm", strips[0].name, "first flange", first)),
         {width: many for width, many in dress.items() if width >= 3 and many} if record.dress == "yes" else {},
         "Hills are mountain folds at their tops and valleys at their feet.",
@@ -151,25 +149,6 @@ def _twins(record: Hills, sizes: Sizes, ruler: Ruler) -> Check | None:
         f"The flanges are not alike: {ruler.show(first)} and {ruler.show(last)}.",
         "Front and back board are then held by different widths, and the liners need two borders.",
         (Offer(f"both {ruler.show(first)}", (("binding.last_flange_mm", None),)),),
-    )
-
-
-def _floor(record: Hills, hinge: Hinge, floor: float, ruler: Ruler) -> Check | None:
-    """E1: the floor of the strip against what the case opens, where sizes were chosen that leave the ends no room."""
-    opens = hinge.opens(between(record, hinge).size(ruler))
-    off = floor - opens
-    if (record.gap_mm is None and record.end_mm is None) or abs(off) <= max(1.0, ruler.step_mm):
-        return None
-    end = (opens - (floor - 2 * (record.end_mm or 0.0)) if record.end_mm else 0.0) / 2
-    offers = [Offer("gaps and ends by themselves", (("binding.gap_mm", None), ("binding.end_mm", None)))]
-    if record.end_mm and end >= 0.5:
-        offers.insert(0, Offer(f"ends of {ruler.show(ruler.snap(end))}, half the difference each", (("binding.end_mm", None),)))
-    return Check(
-        "E1",
-        "watch",
-        f"The floor of the strip is {ruler.show(floor)}, the case opens {ruler.show(opens)}: {ruler.show(abs(off))} too {'wide' if off > 0 else 'narrow'}.",
-        "The outer folds then do not lie where the boards bend: a strip that is too narrow pulls them together, one that is too wide stands up.",
-        tuple(offers),
     )
 
 

@@ -16,7 +16,7 @@ from pleat.core.binding.threaded import Stitch
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.holes.band import LOOSE, SNUG, TIGHT, stretched
 from pleat.core.kinds import BindingKind, Suits
-from pleat.core.plan import Check, Figure, Length, Offer, Rule, signature
+from pleat.core.plan import Check, Figure, Length, Offer, Rule, Step, signature
 from pleat.core.sewing.moves import Bed, Promise
 from pleat.core.sewing.moves import Thread as Path
 from pleat.core.sewing.patterns.through import loop, loop_promise
@@ -105,11 +105,12 @@ _RULE: Final = Rule("common practice", "elastic is cut to 85 to 90 % of its path
 
 def compute(binding: Loop, left: LeftOfBinding) -> SewnResult:
     """A loop as any sewing; of elastic it is cut shorter than its path."""
-    sewn = threaded.compute(STITCH, "loop", binding, left)
+    knot = 0.0 if binding.made == "closed" else KNOT_MM
+    tied = binding if binding.made == "cord" else binding.model_copy(update={"tail_mm": knot / 2})
+    sewn = threaded.compute(STITCH, "loop", tied, left)
     if binding.made == "cord" or not sewn.sewing.threads:
         return sewn
     ruler, path = left.brief.ruler, sewn.need.run.run_mm
-    knot = 0.0 if binding.made == "closed" else KNOT_MM
     cut = ruler.snap(SNUG * path + knot)
     word = "all round, slack" if binding.made == "closed" else f"with {ruler.show(KNOT_MM)} for the knot, which lies {binding.knot}"
     figure = Figure(
@@ -128,8 +129,20 @@ def compute(binding: Loop, left: LeftOfBinding) -> SewnResult:
         figures=tuple(figure if one.key == "thread" else one for one in sewn.figures),
         parts=(length,),
         checks=(*(one for one in sewn.checks if one.key != "D3"), *_elastic(binding, left, path, knot, cut)),
-        steps=tuple(replace(one, detail=how, signature=signature(cut)) if "thread.cut" in one.gives else one for one in sewn.steps),
+        steps=tuple(_as_elastic(one, binding, ruler.show(cut), how, signature(cut)) for one in sewn.steps if knot or one.key not in TIED),
     )
+
+
+TIED: Final = frozenset({"knot", "tails"})
+"""What is not done to a loop that is closed already."""
+
+
+def _as_elastic(step: Step, binding: Loop, cut: str, how: str, known: str) -> Step:
+    """A step of the sewing said of elastic: what is cut, or taken, and no tail where there is none."""
+    if "thread.cut" in step.gives:
+        title = f"Take loops of {cut}" if binding.made == "closed" else f"Cut {cut} of elastic"
+        return replace(step, title=title, detail=how, signature=known)
+    return replace(step, detail=step.detail.replace(", with a tail of 0 mm", "").replace(", with a tail of 0 in", ""))
 
 
 def _elastic(binding: Loop, left: LeftOfBinding, path: float, knot: float, right: float) -> tuple[Check, ...]:

@@ -186,7 +186,7 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
             f"Sew along the fold{'' if sections == 1 else f', {sections} sections'}",
             f"Opened flat and clipped, fold on the line of the needle, a stitch of {ruler.fine(pitch)}. Begin {ruler.show(inset)} from the head and stop {ruler.show(inset)} from the tail, without going back over it; leave tails of {ruler.show(record.tail_mm)}. Try it on spare sheets first.",
             ("sewing machine", "clips"),
-            needs=("block.nested", "cover.on"),
+            needs=("block.nested", "block.pressed", "cover.on"),
             gives=("block.sewn",),
             minutes=6 * sections,
             cautions=(MACHINE,),

@@ -302,7 +302,10 @@ def _trimmed(binding: Sticks, left: LeftOfBinding, rows: int, long: float) -> tu
             "Choose and trim the sticks",
             f"{many(rows, 'stick')} of about {ruler.thin(binding.stick_mm)}: roll each on the table, it may lift by {ruler.show(STRAIGHT_MM)} and no more. Cut to {ruler.show(long)}, sand the ends round, wax them. Write on each which section it lies on.",
             ("small saw or knife", "sandpaper", "wax"),
-            needs=("block.nested",),
+            needs=(
+                "block.nested",
+                "block.pressed",
+            ),
             gives=("supports.ready",),
             cautions=(KNIFE,),
             signature=signature(rows, long, binding.stick_mm),

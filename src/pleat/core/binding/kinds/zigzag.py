@@ -57,6 +57,7 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
         stack.hills(shown, sizes, (hinge.width, hinge.height), (CARD, LEAF, CASE)),
         None,
         0.0,
+        flange,
         (panels, spine),
         tuple(one for one in (_against(record, hinge.count, ruler),) if one),
         (("binding.panel_mm", strips[0].name, "hill 1 front", panel), ("binding.flange_mm", strips[0].name, "first flange", flange)),

@@ -42,17 +42,24 @@ def ring_of(bored: Bored, inner: float, wire: float) -> Ring:
 
 def stack_at(bored: Bored) -> float:
     """What the ring has to hold in mm: the stack at the holes, or what lies in the middle, as far as leaves do not lean in to it."""
-    middle = bored.stack + bored.middle
-    bends = bored.record.hinge_mm is not None or bored.left.paper.leaf.caliper.likely <= USES_MM["leaves"][1]
+    return max(bored.stack, bored.stack + bored.middle - leaning(bored))
+
+
+def leaning(bored: Bored) -> float:
+    """How much thicker than at the holes a stack may be in the middle, since its leaves lean in to it; mm."""
+    bends = bored.record.hinge_mm is not None or bored.left.pages.own_hinge_mm is not None or bored.leaf <= USES_MM["leaves"][1]
     reach = max(0.0, BEGINS * bored.reach - bored.inset)
-    return max(bored.stack, middle - 2 * reach * math.tan(LEAN if bends else 0.0))
+    return 2 * reach * math.tan(LEAN if bends else 0.0)
 
 
 def leaves_in(bored: Bored, thick: float) -> int:
-    """How many leaves of this paper a thickness holds beside the covers."""
-    each = (bored.left.pages.thickness.likely + bored.strengthened) / max(bored.left.pages.leaves, 1)
-    uneven = stack_at(bored) - bored.stack
-    return max(0, math.floor((thick - bored.covers - bored.left.extras.added.likely - uneven) / each + 1e-9))
+    """The most leaves of this paper whose stack with its covers a thickness holds, at the holes and in the middle, where each adds its share."""
+    pages = bored.left.pages
+    each = (pages.thickness.likely + bored.strengthened) / max(pages.leaves, 1)
+    room = thick - bored.covers - bored.left.extras.added.likely
+    fixed = bored.middle - pages.leaves * pages.middle_each_mm
+    at_holes, in_middle = room / each, (room + leaning(bored) - fixed) / (each + pages.middle_each_mm)
+    return max(0, math.floor(min(at_holes, in_middle) + 1e-9))
 
 
 def cross_of(bored: Bored, ring: Ring, coil: bool = False) -> Cross:

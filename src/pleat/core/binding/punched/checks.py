@@ -160,7 +160,7 @@ def _lifts(bored: Bored) -> Check | None:
     if bored.usual.notch:
         return None
     ruler, leaves, takes = bored.left.brief.ruler, bored.left.pages.leaves, punch_takes(bored)
-    caliper = bored.left.paper.leaf.caliper.likely
+    caliper = bored.leaf
     each = in_a_lift(caliper, takes)
     if not each:
         return Check(
@@ -220,7 +220,7 @@ def hinge_at(bored: Bored) -> float:
 
 def _stiff(bored: Bored) -> Check | None:
     """Stiff leaves bend nowhere: they stand up round the holes unless they are scored beside them; a score over a hole tears."""
-    ruler, hinge, sheet = bored.left.brief.ruler, bored.record.hinge_mm, bored.left.paper.leaf.caliper.likely
+    ruler, hinge, sheet = bored.left.brief.ruler, bored.record.hinge_mm, bored.leaf
     if hinge is not None and hinge < bored.inset + bored.hole / 2 + BREAKS_MM:
         return Check(
             "hinge",

@@ -100,8 +100,13 @@ class Bored:
 
     @property
     def jig(self) -> float:
-        """As wide as the strip it is laid on: to the score, or so that the holes run along its middle and it may be turned over."""
-        return self.record.hinge_mm or (NOTCH_JIG_MM if self.usual.notch else 2 * self.inset)
+        """As wide as the strip it is laid on: to the score, as the hinge of the pages, or so that the holes run along its middle and it may be turned over."""
+        return self.record.hinge_mm or self.left.pages.own_hinge_mm or (NOTCH_JIG_MM if self.usual.notch else 2 * self.inset)
+
+    @property
+    def leaf(self) -> float:
+        """The thickness in mm of one leaf where it is punched: a page as it is made, else the leaf paper."""
+        return self.left.paper.leaf.caliper.likely if self.left.pages.leaf_mm is None else self.left.pages.leaf_mm
 
     @property
     def covers(self) -> float:

@@ -128,7 +128,7 @@ def _edge(bored: Bored) -> Figure:
 
 def _lifts(bored: Bored) -> Figure:
     ruler, leaves, takes = bored.left.brief.ruler, bored.left.pages.leaves, punch_takes(bored)
-    caliper = bored.left.paper.leaf.caliper.likely
+    caliper = bored.leaf
     each, need = in_a_lift(caliper, takes), lifts(leaves, caliper, takes)
     books = f", for all {bored.left.brief.quantity} books {bored.left.brief.quantity * need}" if bored.left.brief.quantity > 1 else ""
     how = (
@@ -255,7 +255,7 @@ def _jigged(bored: Bored, known: str) -> Step:
 def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
     """The leaves punched in lifts, each held against the check sheet; or notched."""
     ruler, leaves, takes = bored.left.brief.ruler, bored.left.pages.leaves, punch_takes(bored)
-    caliper = bored.left.paper.leaf.caliper.likely
+    caliper = bored.leaf
     each = in_a_lift(caliper, takes)
     if bored.usual.notch:
         how = f"{many(len(bored.positions), 'notch', 'notches')}, each {ruler.thin(bored.hole / 2)} deep, a few leaves at a time"

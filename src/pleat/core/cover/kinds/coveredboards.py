@@ -207,9 +207,7 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Step,
             cautions=(GLUE,),
         ),
         turned.cut_corners(ruler, sizes.clear),
-        turned.turn_in(
-            "Head and tail first, then the long sides; pinch each corner in before the last one goes over.", left.brief.quantity
-        ),
+        turned.turn_in("Head and tail first, then the long sides; pinch each corner in before the last one goes over."),
         *((lined,) if cover.lined == "yes" else ()),
         turned.dry(("covering.turned", "liner.in")),
     )

@@ -38,7 +38,8 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
     count = left.brief.quantity
     covering, parts = hard.one_piece(cover, shell, left)
     pad_w = max(shell.front - cover.stops_mm, 1.0)
-    fill_w, fill_h = shell.front - shell.reach - CLEAR_MM, shell.height - 2 * (shell.reach + CLEAR_MM)
+    clear = inside_of(shell) + CLEAR_MM
+    fill_w, fill_h = shell.front - clear, shell.height - 2 * clear
     card = left.paper.stock("cover")
     filled = cover.filler == "yes" and min(fill_w, fill_h) > 5
     padding = board("padding", "padding", pad_w, shell.height)
@@ -50,8 +51,8 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
     if filled:
         filler = board("filler", "cover", fill_w, fill_h)
         under += [
-            Laid(filler, shell.edges[1] + shell.reach + CLEAR_MM, shell.reach * 2 + CLEAR_MM, "lining", "filler"),
-            Laid(filler, shell.edges[5], shell.reach * 2 + CLEAR_MM, "lining", "filler"),
+            Laid(filler, shell.edges[1] + clear, shell.reach + clear, "lining", "filler"),
+            Laid(filler, shell.edges[5], shell.reach + clear, "lining", "filler"),
         ]
         more.append(
             Part("filler", "filler card", fill_w, fill_h, 2 * count, "cover", needs=("board.cut",), across="it curls away from the board")
@@ -72,6 +73,11 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
             turn="Pull the fabric evenly, head and tail first, then the fore edges; a clip every hand's width holds it while the glue takes.",
         ),
     )
+
+
+def inside_of(shell: Shell) -> float:
+    """How far a turn-in reaches in on the board, in mm: what is outside, less what goes round the padding and over the board's edge."""
+    return max(shell.reach - shell.pad - shell.board, 0.0)
 
 
 IRON: Final = Step(
@@ -99,7 +105,7 @@ def _figures(cover: Padded, shell: Shell, left: LeftOfCover, sizes: tuple[float,
     )
     if filler is None:
         return (padding,)
-    how = f"Board less the turn-ins {ruler.number(shell.reach)} and {ruler.number(CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card."
+    how = f"Board less what of the turn-ins lies inside, {ruler.number(inside_of(shell))} after going round the padding and over the board's edge, and {ruler.number(CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card."
     return padding, Figure("filler", "filler card, two pieces", filler, "size", how, (Rule("arithmetic", "board less turn-ins"),))
 
 

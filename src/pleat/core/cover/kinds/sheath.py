@@ -241,7 +241,7 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             needs=("cover.scored", "board.cut", "board.ready"),
             gives=("board.sheathed",),
             cautions=(BOARD,),
-            minutes=10 * left.brief.quantity,
+            minutes=10,
         ),
         Step(
             "tuck_spine",

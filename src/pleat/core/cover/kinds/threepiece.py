@@ -22,6 +22,8 @@ GAP_BOARDS: Final = 3.0
 """The gap either side of the spine board, in board thicknesses (common practice: two to four)."""
 MEETS_MM: Final = 1.0
 """Hinge folds that are farther from the bending lines pull at the boards (house rule)."""
+HOLDS_MM: Final = 8.0
+"""The narrowest strip of a flange that holds on a board (common practice, as for a glue tab)."""
 
 
 class ThreePiece(Hard):
@@ -131,7 +133,7 @@ def _checks(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
 
 
 def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) -> Check | None:
-    """E1: the hinge folds inside do not lie where the cover bends."""
+    """E1: the hinge folds inside do not lie where the cover bends. Flanges that reach over the slack still hold, and only want saying."""
     ruler, own = left.brief.ruler, left.binding.floor_mm if cover.hinges_mm is None else cover.hinges_mm
     if own is None or abs(own - bends) <= MEETS_MM:
         return None
@@ -139,12 +141,20 @@ def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
     spine = own - 2 * shell.joint
     fits = spine + 0.05 >= shell.needed
     wide = (Offer(f"spine board {ruler.show(spine)}", (("cover.strip_mm", spine),)),) if fits and spine <= 200 else ()
+    slack = (bends - own) / 2
+    flange = left.binding.flange_mm if isinstance(left.binding, HingedResult) and cover.hinges_mm is None else 0.0
+    holds = slack > 0 and flange - slack >= HOLDS_MM
+    comes = (
+        f"The flanges of {ruler.show(flange)} reach over {ruler.thin(slack)} at either side, and {ruler.thin(flange - slack)} of them are left on each board: it holds, and the folds lie inside the gaps."
+        if holds
+        else "Where they do not meet, the hinge strip lifts off or the cover will not shut."
+    )
     return Check(
         "E1",
-        "stop",
+        "watch" if holds else "stop",
         f"The hinge folds inside lie {ruler.show(own)} apart, the cover bends {ruler.show(bends)} apart"
         + (": both gaps were left out of the sum." if gaps else "."),
-        f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}. Where they do not meet, the hinge strip lifts off or the cover will not shut.",
+        f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}. {comes}",
         (*wide, *_other_hinge(cover, left, bends)),
         "Make the hinge anew, or the case: neither can take up so much.",
     )
@@ -158,9 +168,7 @@ def _other_hinge(cover: ThreePiece, left: LeftOfCover, bends: float) -> tuple[Of
     if not isinstance(left.binding, HingedResult):
         return ()
     end = left.binding.end_mm + (bends - floor) / 2
-    return (
-        (Offer(f"ends of the hinge {ruler.show(end)}: half the difference each", (("binding.end_mm", end),)),) if 0.5 <= end <= 80 else ()
-    )
+    return (Offer(f"ends of the hinge {ruler.show(end)}: half the difference each", (("binding.end_mm", end),)),) if 0 <= end <= 80 else ()
 
 
 def liner_checks(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> tuple[Check, ...]:

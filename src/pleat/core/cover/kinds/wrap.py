@@ -57,7 +57,9 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
         ),
         parts=(_part(cover, left, wrap),),
         steps=(_score(brief, wrap, on_board), *_pockets(cover, brief)),
-        front_width_mm=wrap.width_mm / 2 - flaps - scored / 2 if not pleat else wrap.panels[-1].width_mm,
+        front_width_mm=wrap.width_mm / 2 - flaps - scored / 2
+        if not pleat
+        else next(panel.width_mm for panel in wrap.panels if panel.name == "front"),
         front_height_mm=wrap.height_mm,
         swatch=left.paper.cover.swatch,
         laid=(Laid(sheet, 0.0, 0.0, "card", "cover"),),
@@ -99,15 +101,18 @@ def _pleated(cover: Wrap, ruler: Ruler, pages: Block, scored: float, pleat: floa
     """A pleat folded inward in the middle of the spine: its halves stand either side of it, and only its tip folds the other way."""
     side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + PLEAT_HOLE_MM)
     deep, half = ruler.snap_up(pleat), scored / 2
+    flap = (Panel("flap", cover.flaps_mm),) if cover.flaps_mm else ()
     panels = (
+        *flap,
         Panel("back", side),
         Panel("spine", half),
         Panel("pleat", deep),
         Panel("pleat", deep),
         Panel("spine", half),
         Panel("front", side),
+        *flap,
     )
-    return PanelPlan(panels, pages.leaf_height_mm + 2 * cover.square_mm, valleys=frozenset({2}))
+    return PanelPlan(panels, pages.leaf_height_mm + 2 * cover.square_mm, valleys=frozenset({len(flap) + 2}))
 
 
 def _motion(sheet: Piece, pages: Block, square_mm: float, thick_mm: float) -> Motion:
@@ -141,7 +146,8 @@ def as_piece(wrap: PanelPlan) -> Piece:
 
 def _pleat_rows(wrap: PanelPlan) -> tuple[float, float]:
     """Where the holes lie in either layer of the pleat, from the wrap's left edge."""
-    _, _, foot, _, other_foot, _, _ = wrap.edges_mm
+    (tip,) = wrap.valleys
+    foot, other_foot = wrap.edges_mm[tip], wrap.edges_mm[tip + 2]
     return foot + PLEAT_HOLE_MM, other_foot - PLEAT_HOLE_MM
 
 

@@ -11,10 +11,12 @@ from pleat.core.extras.goesin import EASE_MM, Filled, Goes, goes_in
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.folding.sheet import Piece, Span, piece
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
+from pleat.core.units import Ruler
 
 WRAP_MM: Final = 15.0
-END_MM: Final = 6.0
 POCKET_TAB_MM: Final = 8.0
+LEAST_MM: Final = 10.0
+"""Nothing stays in a pocket that is lower (house rule)."""
 
 
 class Band(Filled):
@@ -28,17 +30,17 @@ class Band(Filled):
         ChoiceRule("its ends", (("glued", "glued at both edges"), ("buckle", "through a buckle"), ("slide", "loose, it slides"))),
     ] = "glued"
     pockets: Annotated[int, NumberRule("pockets stacked on it", 0, 5, whole=True)] = 0
-    step_mm: Annotated[float, LengthRule("each lower by", 5, 100)] = 15.0
+    step_mm: Annotated[float, LengthRule("each lower by", 5, 100)] | None = None
     stock: Stocked = "card"
 
 
 def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
     """The band as it lies on the page."""
-    goes = goes_in(record)
+    goes, ruler = goes_in(record), left.brief.ruler
     width = record.width_mm or face.width_mm
     tab = min(WRAP_MM, width / 3)
     caliper = left.paper.stock(record.stock).caliper
-    throat = width - 2 * END_MM if record.ends == "glued" else width
+    throat = width - 2 * tab if record.ends == "glued" else width
     layers = [
         Layer(0.0, 0.0, width, record.height_mm, caliper),
         Layer(0.0, 0.0, tab, record.height_mm, caliper),
@@ -69,20 +71,20 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         pieces=(sheet, *stacked),
         layers=tuple(layers),
         counts=counts,
-        mouth=Mouth("head", throat, record.height_mm, {"left": END_MM, "right": END_MM} if record.ends == "glued" else {}),
+        mouth=Mouth("head", throat, record.height_mm, {"left": tab, "right": tab} if record.ends == "glued" else {}),
         figures=(
             Figure(
                 "throat",
                 "lets through",
                 throat,
                 "length",
-                "The band less a line of glue at each end.",
+                f"The band less the {ruler.show(tab)} that are glued at each end." if record.ends == "glued" else "All of the band.",
                 (Rule("arithmetic", "its width less the glue"),),
             ),
         ),
-        checks=_checks(record, key, goes, throat, (face, left)),
+        checks=(*_checks(record, key, goes, throat, (face, left)), *_lost(record, key, len(stacked), ruler)),
         work=Work(
-            "Score both ends and fold them.",
+            "Score both ends and fold them." + (_stack_words(len(stacked)) if stacked else ""),
             "Lay what goes in under it and a slip of paper more while you glue the ends: so tight, and no tighter.",
             "Slide what belongs there in.",
             cautions=(GLUE,),
@@ -98,7 +100,7 @@ def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[
         return ()
     (face, left), own = on, f"extras.items.{key}"
     ruler = left.brief.ruler
-    wide = ruler.snap_up(goes.width_mm + EASE_MM + (2 * END_MM if record.ends == "glued" else 0.0))
+    wide = ruler.snap_up(goes.width_mm + EASE_MM + (2 * WRAP_MM if record.ends == "glued" else 0.0))
     turned = "level" if record.lies == "upright" else "upright"
     return (
         Check(
@@ -115,12 +117,37 @@ def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[
     )
 
 
+def _stack_words(count: int) -> str:
+    pockets = "the pocket" if count == 1 else "the pockets"
+    order = "" if count == 1 else ", the highest first and each lower one on the one before"
+    return f" Score and fold the tabs of {pockets}, glue {'it' if count == 1 else 'them'} on the band by the tabs{order}, mouths towards the head, and let them dry."
+
+
+def _lost(record: Band, key: str, made: int, ruler: Ruler) -> tuple[Check, ...]:
+    """Pockets for which the band is too low."""
+    if made == record.pockets:
+        return ()
+    own, each = f"extras.items.{key}", ruler.snap_down(record.height_mm / record.pockets)
+    fits = (Offer("all of equal free height", ((f"{own}.step_mm", None),)),) if each >= LEAST_MM else ()
+    return (
+        Check(
+            "stacked",
+            "watch",
+            f"{made} of {record.pockets} pockets find room on a band {ruler.show(record.height_mm)} high.",
+            f"Each is {ruler.show(record.step_mm or each)} lower than the one behind it, and none is made lower than {ruler.show(LEAST_MM)}.",
+            (*fits, Offer(f"{made} of them", ((f"{own}.pockets", made),))),
+        ),
+    )
+
+
 def _stacked(record: Band, key: str, width: float, caliper: Estimate) -> tuple[list[Piece], list[Layer]]:
-    """Pockets on the band, the highest at the back; each is glued on three sides, its tabs folded under."""
+    """Pockets on the band, the highest at the back and as high as the band; each shows as much of the one behind it, and is glued on three sides,
+    its tabs folded under."""
     pieces, layers = [], []
+    step = record.step_mm or record.height_mm / max(record.pockets, 1)
     for number in range(record.pockets):
-        high = record.height_mm - (number + 1) * record.step_mm
-        if high < 10:
+        high = record.height_mm - number * step
+        if high < LEAST_MM:
             break
         tab = min(POCKET_TAB_MM, high / 4)
         name = f"{key} pocket {number + 1}"

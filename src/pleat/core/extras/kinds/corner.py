@@ -6,12 +6,12 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.cautions import GLUE
 from pleat.core.extras.base import Extra, ExtraKind, Face, LeftOfExtras, Mouth, Stocked, Thing, Work
+from pleat.core.extras.kinds.pocketed import GLUED_MM, behind_glue
 from pleat.core.extras.slabs import across
 from pleat.core.fields import ChoiceRule, LengthRule
 from pleat.core.folding.sheet import BODY, Cut, Span, piece
 from pleat.core.plan import Figure, Rule
 
-GLUED_MM: Final = 6.0
 STRIPS: Final = 8
 """Rectangles that stand for the triangle."""
 
@@ -33,7 +33,7 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
     layers = across((side if right else 0.0, 0.0), (0.0, side), side, caliper, -side if right else 0.0, STRIPS)
     start, end, off = ((0.0, side), (side, 0.0), (0.0, 0.0)) if right else ((0.0, 0.0), (side, side), (side, 0.0))
     sheet = piece(key, record.stock, [Span("", side)], [Span("", side)], cuts=[Cut(start, end, off, frozenset({BODY}))])
-    throat = side * 2**0.5 - 2 * GLUED_MM
+    throat = behind_glue(side, side)
     return Thing(
         title="corner pocket",
         width_mm=side,
@@ -41,15 +41,15 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
         outline=((0.0, side), (side, 0.0), (side, side)) if right else ((0.0, 0.0), (side, side), (0.0, side)),
         pieces=(sheet,),
         layers=layers,
-        mouth=Mouth("head", throat, max(side / 2**0.5 - GLUED_MM, 0.0), {"tail": GLUED_MM, record.at: GLUED_MM}),
+        mouth=Mouth("head", throat, max(side - 2 * GLUED_MM, 0.0) / 2**0.5, {"tail": GLUED_MM, record.at: GLUED_MM}),
         figures=(
             Figure(
                 "throat",
                 "throat",
                 throat,
                 "length",
-                f"The long side of a square of {ruler.show(side)} cut corner to corner, less a line of glue at each end.",
-                (Rule("arithmetic", "side × √2 less the glue"),),
+                f"The long side of a square of {ruler.show(side)} cut corner to corner, less {ruler.show(GLUED_MM)} of glue along both sides, which meets the mouth aslant.",
+                (Rule("arithmetic", "(side less two lines of glue) × √2"),),
             ),
         ),
         work=Work(

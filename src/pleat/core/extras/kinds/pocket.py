@@ -6,14 +6,16 @@ from typing import Final
 
 from pleat.core.cautions import GLUE
 from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Thing, Work
-from pleat.core.extras.goesin import EASE_MM, Goes, goes_in
+from pleat.core.extras.goesin import EASE_MM, Goes, ease_of, goes_in
 from pleat.core.extras.kinds.pocketed import (
     ACROSS,
     FILM,
     FLOOR,
     GLUED_MM,
+    LOW_SIDE_MM,
     PULL_MM,
     Pocket,
+    behind_glue,
     held_by,
     inside_of,
     mouths_of,
@@ -75,7 +77,7 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
         stands_mm=reach,
         figures=(*_figures(record, (width, height), mouth, goes, stands, left), *_pulled(record, pull, ruler)),
         checks=(*_slants(record, key, height, left), *_checks(record, key, face, mouth, goes, left)),
-        work=_work(record, what, goes, pull, ruler),
+        work=_work(record, what, (width, height), goes, pull, ruler),
         sheet_stock=record.stock,
     )
 
@@ -84,7 +86,7 @@ def _figures(
     record: Pocket, size: tuple[float, float], mouth: Mouth, goes: Goes | None, stands: float, left: LeftOfExtras
 ) -> tuple[Figure, ...]:
     ruler = left.brief.ruler
-    takes = {"tabs": "its tabs", "clear": "the tape", "envelope": "its seams"}.get(record.way, "the glue")
+    takes = {"tabs": "its folds", "clear": "the tape", "envelope": "its seams"}.get(record.way, "the glue")
     found = [
         Figure(
             "throat",
@@ -119,9 +121,9 @@ def _figures(
             Figure(
                 "second",
                 "throat of the second",
-                max((size[0] ** 2 + slant**2) ** 0.5 - 2 * GLUED_MM, 0.0),
+                behind_glue(size[0], slant),
                 "length",
-                f"What the slant cuts off has sides of {ruler.size(size[0], slant)}; its long side is open, less a line of glue at each end.",
+                f"What the slant cuts off has sides of {ruler.size(size[0], slant)}; its long side is open, less the lines of glue along the two others, which meet it aslant.",
                 (Rule("arithmetic", "the long side of a right-angled triangle less the glue"),),
             )
         )
@@ -169,29 +171,32 @@ def _checks(record: Pocket, key: str, face: Face, mouth: Mouth, goes: Goes | Non
 
     held = sum(mouth.held.get(side, 0.0) for side in ACROSS[record.mouth])
     floor = mouth.held.get(FLOOR[record.mouth], 0.0)
-    wider = larger("width_mm" if upright else "height_mm", lies[0] + EASE_MM + held, room[0])
+    wider = larger("width_mm" if upright else "height_mm", lies[0] + ease_of(goes.thick.likely) + held, room[0])
     deeper = larger("height_mm" if upright else "width_mm", lies[1] - record.stand_mm + floor, room[1])
     return (
-        *_throat(record, lies[0], mouth, wider, ruler),
+        *_throat(lies[0], goes.thick.likely, mouth, wider, ruler),
         *_grip(record, own, lies[1] - mouth.depth_mm, ruler),
         *_depth(record, lies[1], mouth, deeper, ruler),
     )
 
 
-def _throat(record: Pocket, across: float, mouth: Mouth, wider: tuple[Offer, ...], ruler: Ruler) -> tuple[Check, ...]:
-    """F1 and F2: what goes in is too wide for the throat; F2 where the pocket looks wide enough from outside."""
-    if across <= mouth.throat_mm - EASE_MM + 0.05:
+def _throat(across: float, thick: float, mouth: Mouth, wider: tuple[Offer, ...], ruler: Ruler) -> tuple[Check, ...]:
+    """F1: what goes in is too wide for the throat, or too thick for a pocket that is glued flat on its page."""
+    ease = ease_of(thick)
+    if across + ease <= mouth.throat_mm + 0.05:
         return ()
-    held = sum(mouth.held.get(side, 0.0) for side in ACROSS[record.mouth])
-    behind = record.way == "tabs" and mouth.throat_mm < across <= mouth.throat_mm + held
+    thicker = ease > EASE_MM
+    why = (
+        f"Glued on a flat page, the pocket has to go up and down by its thickness of {ruler.thin(thick)} at either side."
+        if thicker
+        else f"Glue and folds take room; {ruler.show(EASE_MM)} less lets it slide."
+    )
     return (
         Check(
-            "F2" if behind else "F1",
+            "F1",
             "stop" if across > mouth.throat_mm else "watch",
             f"What goes in is {ruler.show(across)} across, the throat {ruler.show(mouth.throat_mm)}.",
-            "It slides in behind a glue tab, or not at all: from outside the pocket looks wide enough."
-            if behind
-            else f"Glue and folds take room; {ruler.show(EASE_MM)} less lets it slide.",
+            why,
             wider,
             "" if wider else "A pocket for it is larger than its page: put in something smaller, or let it lie the other way.",
         ),
@@ -238,7 +243,7 @@ def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[
     if not record.slant_mm or slant_of(record, high):
         return ()
     own, ruler = f"extras.items.{key}", left.brief.ruler
-    most = ruler.snap_down(high / 2)
+    most = ruler.snap_down(max(high - LOW_SIDE_MM, 0.0))
     straight = Offer("a straight mouth", ((f"{own}.slant_mm", 0.0),))
     if record.mouth != "head":
         return (
@@ -254,8 +259,8 @@ def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[
         Check(
             "slant",
             "watch",
-            f"A slant of {ruler.show(record.slant_mm)} is more than half its height of {ruler.show(high)}: its mouth stays straight.",
-            "On its low side nothing would be left to glue.",
+            f"A slant of {ruler.show(record.slant_mm)} is too steep for a height of {ruler.show(high)}: its mouth stays straight.",
+            f"On its low side {ruler.show(LOW_SIDE_MM)} have to be left to glue.",
             (Offer(f"a slant of {ruler.show(most)}", ((f"{own}.slant_mm", most),)), straight),
         ),
     )
@@ -272,17 +277,21 @@ def _pulled(record: Pocket, pull: Layer | None, ruler: Ruler) -> tuple[Figure, .
     return (Figure("pull", "the pull", long, "length", how, (Rule("arithmetic", "what is glued, lies between and stands out"),)),)
 
 
-def _work(record: Pocket, what: str, goes: Goes | None, pull: Layer | None, ruler: Ruler) -> Work:
+def _work(record: Pocket, what: str, size: tuple[float, float], goes: Goes | None, pull: Layer | None, ruler: Ruler) -> Work:
     held = "three sides" if record.open_at == "one" else "two sides"
     make = {
         "tabs": ("Cut along the slant; what comes off is the second pocket. " if record.slant_mm and record.offcut == "second" else "")
         + "Score and fold its tabs back, mitre their ends, burnish. Cut a notch or a slant now, before any glue.",
         "glued": "Cut it; a notch or a slant now, before any glue.",
-        "clear": "Cut the film.",
+        "clear": f"Cut the film, {ruler.size(*size)}.",
         "page": "Cut it as large as the page. Score what is turned over at its mouth and fold it in, before any glue.",
         "envelope": "Leave its flap on or cut it off; do it before it is glued.",
     }[record.way]
-    fix = f"Glue on {held}: nothing within {ruler.show(GLUED_MM)} of its mouth. Wipe what comes out, lay waste paper in it and press."
+    fix = (
+        f"Tape it on {held} with clear tape, half of it on the film and half on the page: its mouth stays free."
+        if record.way == "clear"
+        else f"Glue on {held}: nothing within {ruler.show(GLUED_MM)} of its mouth. Wipe what comes out, lay waste paper in it and press."
+    )
     slip = f"Slide {'it' if goes else 'what belongs there'} in, and out again: it must not catch." if goes or what else ""
     if pull:
         make += " Glue the pull behind what goes in, at the edge that comes out last, and let it dry."

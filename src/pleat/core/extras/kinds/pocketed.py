@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from typing import Annotated, Final, Literal
 
 from pleat.core.estimate import Estimate
 from pleat.core.extras.base import Face, Layer, Sided, Stocked
-from pleat.core.extras.goesin import EASE_MM, Filled, Goes
+from pleat.core.extras.goesin import Filled, Goes, ease_of
 from pleat.core.extras.slabs import along
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.folding.convex import Point
@@ -17,6 +18,8 @@ GLUED_MM: Final = 6.0
 """What a line of glue or tape along an edge takes of the throat (common practice: a quarter inch)."""
 LEAST_MM: Final = 15.0
 """No pocket is made smaller."""
+LOW_SIDE_MM: Final = 10.0
+"""What a slant leaves of a pocket's low side, to be glued (house rule)."""
 SLANTS: Final = 6
 """Rectangles that stand for a slant."""
 PULL_MM: Final = (20.0, 15.0)
@@ -66,8 +69,8 @@ class Pocket(Filled):
 
 
 def held_by(record: Pocket) -> dict[Where, float]:
-    """The sides that are held, with what that takes of the room inside."""
-    takes = {"tabs": record.tab_mm, "envelope": 1.0}.get(record.way, GLUED_MM)
+    """The sides that are held, with what that takes of the room inside: tabs folded under lie beneath what goes in, which reaches to the folds."""
+    takes = {"tabs": 0.0, "envelope": 1.0}.get(record.way, GLUED_MM)
     first, second = ACROSS[record.mouth]
     sides: tuple[Where, ...] = (first, FLOOR[record.mouth]) if record.open_at == "two" else (first, second, FLOOR[record.mouth])
     return dict.fromkeys(sides, takes)
@@ -82,7 +85,7 @@ def proposed(record: Pocket, face: Face, goes: Goes | None, lost: tuple[float, f
     if goes is None:
         return wide * 0.7, high * 0.45
     across, deep = (goes.width_mm, goes.height_mm) if upright else (goes.height_mm, goes.width_mm)
-    return across + EASE_MM + lost[0], max(deep - record.stand_mm, 10.0) + lost[1]
+    return across + ease_of(goes.thick.likely) + lost[0], max(deep - record.stand_mm, 10.0) + lost[1]
 
 
 def pieces_of(
@@ -127,13 +130,19 @@ def mouths_of(record: Pocket, size: tuple[float, float]) -> tuple[tuple[Point, P
 
 
 def slant_of(record: Pocket, high: float) -> float:
-    """By how much its mouth comes down from left to right; only a mouth at the head slants, down to half its height, so that a tab is left on its low side."""
-    return record.slant_mm if record.mouth == "head" and record.slant_mm <= high / 2 else 0.0
+    """By how much its mouth comes down from left to right; only a mouth at the head slants, as long as something is left to glue on its low side."""
+    return record.slant_mm if record.mouth == "head" and record.slant_mm <= high - LOW_SIDE_MM else 0.0
 
 
 def _second(x: float, y: float, wide: float, high: float, slant: float, caliper: Estimate) -> tuple[Layer, ...]:
     """What the slant cut off, in front at the floor: its upright side at the right edge."""
     return along((x, y + high), (0.0, slant), wide, caliper, -slant, SLANTS)
+
+
+def behind_glue(across: float, up: float) -> float:
+    """The open long side of a right-angled triangle whose two others have a line of glue each, in mm: glue that meets it aslant takes more of it
+    (arithmetic: what lies inside both lines is a triangle of the same shape)."""
+    return math.hypot(across, up) * max(1 - GLUED_MM / across - GLUED_MM / up, 0.0)
 
 
 def nip(tab_mm: float, side: float) -> float:
@@ -145,7 +154,7 @@ def _tab(side: Where, takes: float, box: tuple[float, float, float, float], cali
     """The tab on that side, under the pocket, its ends mitred; on the low side of a slant it is shorter."""
     x, y, wide, high = box
     less = slant if side == "right" else 0.0
-    off = nip(takes, high if side in ("left", "right") else wide)
+    off = nip(takes, high - less if side in ("left", "right") else wide)
     if side in ("left", "right"):
         y, high = y + less, high - less
         fold, inner = (high, high - 2 * off), off
@@ -186,10 +195,11 @@ def _piece(name: str, record: Pocket, size: tuple[float, float], tabs: dict[Wher
     cuts = []
     for side, tab in tabs.items():
         label = f"{side} tab"
-        off = nip(tab, high if side in ("left", "right") else wide)
+        low = slant if side == "right" else 0.0
+        off = nip(tab, high - low if side in ("left", "right") else wide)
         if side in ("left", "right"):
             fold, outer = (a, 0.0) if side == "left" else (a + wide, a + wide + tab)
-            top = b + (slant if side == "right" else 0.0)
+            top = b + low
             cuts += [
                 Cut((fold, top), (outer, top + off), (outer, b - 1), frozenset({label})),
                 Cut((fold, b + high), (outer, b + high - off), (outer, b + high), frozenset({label})),

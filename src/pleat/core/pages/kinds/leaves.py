@@ -197,7 +197,7 @@ def _unsaid(pages: Leaves, count: int) -> Check | None:
 def _misread(pages: Leaves, left: LeftOfPages, estimated: Estimate) -> Check | None:
     """A9: a reading that cannot be of this stack."""
     read, ruler = pages.measured_block_mm, left.brief.ruler
-    if read is None or 0.5 * estimated.low <= read <= 2 * estimated.high:
+    if read is None or not estimated.questions(read):
         return None
     return Check(
         "A9",

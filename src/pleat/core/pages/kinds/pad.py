@@ -83,7 +83,7 @@ def compute(pages: Pad, left: LeftOfPages) -> Block:
 def _checks(pages: Pad, left: LeftOfPages, estimated: Estimate) -> tuple[Check, ...]:
     """A reading that cannot be of this pad."""
     read, ruler = pages.measured_block_mm, left.brief.ruler
-    if read is None or 0.5 * estimated.low <= read <= 2 * estimated.high:
+    if read is None or not estimated.questions(read):
         return ()
     return (
         Check(

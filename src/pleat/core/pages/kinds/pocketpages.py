@@ -122,6 +122,7 @@ def compute(record: PocketPages, left: LeftOfPages) -> FoldedBlock:
             panels="leaves",
             states="page",
             held=held,
+            hinge_mm=min(record.hinge_mm, left.brief.leaf_width_mm / 2),
             last=lambda states: (_stack(count, states),),
             calipers=inserts.calipers(record),
             figures=lambda made: inserts.figures(record, made, ruler),

@@ -29,8 +29,6 @@ from pleat.core.yields import both_ways
 
 MEASURING_DOUBT_MM: Final = 0.2
 """How well a pressed section can be measured with a ruler or caliper (house rule)."""
-FAR_OFF: Final = 1.5
-"""A reading so many times the high estimate, or so far below the low one, is asked about (house rule)."""
 
 
 @dataclass(frozen=True)
@@ -164,7 +162,7 @@ def _limit(left: LeftOfPages, nested: _Nested) -> FoldLimit:
 def _far_off(pages: Sections, brief: BriefResult, estimated: Estimate, sections: int) -> tuple[Check, ...]:
     """A reading of the block that the paper hardly makes possible."""
     reading, ruler = pages.measured_block_mm, brief.ruler
-    if reading is None or estimated.low / FAR_OFF <= reading <= estimated.high * FAR_OFF:
+    if reading is None or not estimated.questions(reading):
         return ()
     perhaps = (
         f" One of {sections} sections was perhaps measured: all of them together are asked for."
