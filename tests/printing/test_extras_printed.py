@@ -57,7 +57,7 @@ def test_scores_of_every_piece_are_a_strip_at_true_size():
     assert down.length_mm == 70 + 12
     assert [mark.at_mm for mark in down.marks] == pytest.approx([70])
     rows = dict(part_rows(plan))
-    assert rows["pocket"] == "90 × 70 mm on page 5; throat 66 mm, depth 58 mm"
+    assert rows["pocket"] == "90 × 70 mm on page 5; throat 90 mm, depth 70 mm"
     assert "12, 102" in rows["scores, d0"]
 
 

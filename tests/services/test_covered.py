@@ -177,7 +177,7 @@ def test_only_what_a_book_uses_is_told_of():
 def test_several_books_from_one_short_roll_are_told_to_be_too_many():
     book = editing.apply(recipe("case").book(), [("brief.quantity", 12), ("paper.covering.length_left_mm", 400.0)])
     (check,) = [check for _, check in make_plan(book).checks if check.key == "owned"]
-    assert "pieces of" in check.title
+    assert "and 400 mm are left" in check.title
     assert check.no_fix
 
 

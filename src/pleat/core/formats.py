@@ -113,8 +113,14 @@ def _sewn(binding: Data) -> Data:
     rest = {name: value for name, value in binding.items() if name != "own_path"}
     if isinstance(path, list) and len(path) > 1 and all(isinstance(hole, int) and 0 < hole < 100 for hole in path):
         rest = {name: value for name, value in rest.items() if name != "knot"}
-        return {**rest, "kind": "own", "station_count": rest.get("station_count", 3), "moves": closed(path, side)}
+        return {**rest, "kind": "own", "station_count": rest.get("station_count", 3), "moves": _path_of(path, side)}
     return {**rest, "station_count": rest.get("station_count", 3)}
+
+
+def _path_of(path: list[int], side: Any) -> str:
+    """The text of a bare order of holes: one that came back to where it began was tied there; one that did not stays untied, and its book says so."""
+    text = closed(path, side)
+    return text if path[0] == path[-1] else text.partition(" =")[0]
 
 
 def _board(data: Data) -> Data:

@@ -116,12 +116,13 @@ class BindingKind(Kind):
 @dataclass(frozen=True, kw_only=True)
 class CoverKind(Kind):
     """A member of Cover: the bindings it goes with; ``sewn_through`` ones have to be there before the block is bound, ``boards`` are
-    caught by the thread, and into ``hung`` ones the sewn block is hung."""
+    caught by the thread, and into ``hung`` ones the sewn block is hung. ``tucked`` leaves go into the cover itself, and are no pages."""
 
     takes: frozenset[Edge]
     sewn_through: bool = False
     boards: bool = False
     hung: bool = False
+    tucked: int = 0
 
 
 K = TypeVar("K", bound=Kind)
@@ -167,12 +168,14 @@ class OneOf:
 
 @dataclass(frozen=True)
 class Chosen:
-    """The members a book is made of, which every pleat may know: what is computed of them is not. ``put_in`` are the stocks of what is put in."""
+    """The members a book is made of, which every pleat may know: what is computed of them is not. ``put_in`` are the stocks of what is put in,
+    ``held_along`` says whether the edge that is held runs along the height of a leaf or along its width."""
 
     block: BlockKind
     binding: BindingKind
     cover: CoverKind
     put_in: tuple[str, ...] = ()
+    held_along: Literal["w", "h"] = "h"
 
     @cached_property
     def placed(self) -> tuple[str, ...]:

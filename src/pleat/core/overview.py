@@ -6,7 +6,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from pleat.core.cutting.owned import together
+from pleat.core.cutting.owned import of_the_roll, together
+from pleat.core.paper.stocks import Stock
 from pleat.core.plan import LEVELS, Check, Count, Figure, Length, Step
 from pleat.core.planning import Plan
 from pleat.core.units import Ruler
@@ -150,9 +151,15 @@ def _sheets(plan: Plan) -> Sequence[Want]:
         first, each = own[0], [plan.cutting.takes[stock.key] for stock in own]
         needed = max(each) if first.cloth else sum(each) if all(each) else 0
         use = joined(dict.fromkeys(stock.serves.removeprefix("the ") for stock in own))
-        cost = None if first.price is None or not needed else first.price * needed
+        cost = None if first.price is None or not needed else first.price * _priced(plan, own, needed)
         found.append(Want(first.name, use, "sheet", needed, first.owned, cost))
     return found
+
+
+def _priced(plan: Plan, own: Sequence[Stock], needed: float) -> float:
+    """What a price is multiplied by: sheets, or the metres of a roll."""
+    keys = {stock.key for stock in own}
+    return sum(of_the_roll([cut for cut in plan.cutting.cuts if cut.stock.key in keys]).values()) / 1000 if own[0].cloth else needed
 
 
 def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:

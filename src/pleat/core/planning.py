@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 from functools import lru_cache, partial
-from typing import Any, Final
+from typing import Any, Final, Literal
 
 from pleat.core import unfit
 from pleat.core.bench import compute as bench
@@ -78,12 +78,15 @@ class Plan:
 
 def chosen(book: Book) -> Chosen:
     """The members the book is made of."""
-    return _chosen(BLOCKS.of(book.pages)[0], BINDINGS.of(book.binding)[0], COVERS.of(book.cover)[0], stocks_of(book.extras))
+    at_head = getattr(book.binding, "bound_at", "side") == "head"
+    return _chosen(
+        BLOCKS.of(book.pages)[0], BINDINGS.of(book.binding)[0], COVERS.of(book.cover)[0], stocks_of(book.extras), "w" if at_head else "h"
+    )
 
 
 @lru_cache(maxsize=256)
-def _chosen(block: BlockKind, binding: BindingKind, cover: CoverKind, extras_: tuple[str, ...]) -> Chosen:
-    return Chosen(block, binding, cover, extras_)
+def _chosen(block: BlockKind, binding: BindingKind, cover: CoverKind, extras_: tuple[str, ...], held_along: Literal["w", "h"]) -> Chosen:
+    return Chosen(block, binding, cover, extras_, held_along)
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:

@@ -77,7 +77,9 @@ def _hinge_pictures(result: HingedResult, plan: Plan, width: float, room: float)
 @rows_of.register
 def _rows(result: FoldedBlock, plan: Plan) -> list[Row]:
     ruler = plan.brief.ruler
-    papers = [(f"paper {letter}", f"{len(on)} of {ruler.size(*size)}") for letter, (size, on) in by_size(result.made.dressings).items()]
+    papers = [
+        (f"paper {letter}", f"{len(on)} of {ruler.size(*size)}") for letter, (size, on) in by_size(result.made.dressings, ruler).items()
+    ]
     return [
         ("panels", result.in_words),
         *rows(result.made, result.flats, plan),

@@ -115,7 +115,7 @@ def test_facts_find_an_item_by_what_it_is():
     assert by_name["Log paper, cream"].grain == "h"
     assert by_name["White glue"].thickness_mm is None
     tools = tools_from((str(number), item) for number, item in enumerate(SHELF))
-    assert (tools.trimmer_longest_mm, tools.has_awl) == (310, True)
+    assert tools.trimmer_longest_mm == 310
     assert tools.trims(300, 0.3)
     assert not tools.trims(300, 0.4)
     assert not tools_from([]).trims(10, 0.1)

@@ -63,7 +63,8 @@ def points(sewing):
                 line += [*ring(before, (ROUND_MM[move.what] + THREAD_MM) / 2), before]
             if move.do == "wrap" and move.what == "board":
                 x, y, z = before
-                line += [(x, y - 2, z), (x, y - 2, z - 8), (x, y, z - 8), before, *ring(before, THREAD_MM / 2)]
+                up = y - sewing.bed.rows[here.row - 1].thick_mm / 2  # the board lies on its section, whose fold is in the middle
+                line += [(x, up - 2, z), (x, up - 2, z - 8), (x, up, z - 8), (x, up, z), before, *ring(before, THREAD_MM / 2)]
             line.append(at(move.row, move.at, move.side))
             here = move
         yield line

@@ -47,7 +47,7 @@ def test_papers_are_cut_as_often_as_there_are_faces(name, texts, quantity):
         return
     faces = len(made.dressings) * made.copies * int(quantity)
     assert sum(part.count for part in papers.values()) == faces
-    for letter, (size, on) in by_size(made.dressings).items():
+    for letter, (size, on) in by_size(made.dressings, plan.brief.ruler).items():
         part = papers[f"paper_{letter}"]
         assert (part.width_mm, part.height_mm) == size
         assert part.count == len(on) * made.copies * int(quantity)

@@ -40,6 +40,7 @@ def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
         _one_sided(cover, left),
         _needs_flap(cover, ruler, shell),
         _seam(cover, ruler, shell),
+        None if shell.pad else turned.backed_check(left.paper.stock("covering")),
     )
     return tuple(one for one in found if one)
 

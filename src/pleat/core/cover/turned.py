@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.core.cautions import KNIFE, WEIGHT
+from pleat.core.paper.stocks import Stock
 from pleat.core.plan import Check, Figure, Offer, Rule, Step, signature
 from pleat.core.units import Ruler
 
@@ -56,6 +57,19 @@ def corner_check(ruler: Ruler, own_mm: float | None, board_mm: float, covering_m
         f"The corners are cut too {'near' if near else 'far from'} the board's: {ruler.thin(own_mm)}.",
         f"{'The board shows at the corner' if near else 'What is left makes a lump at the corner'}; {ruler.between(low, high)} is right for this board and covering.",
         (Offer(f"cut them {ruler.thin(corner_for(board_mm, covering_mm))} off", (("cover.corner_mm", None),)),),
+    )
+
+
+def backed_check(covering: Stock) -> Check | None:
+    """Cloth without a backing, through which the glue comes; padded boards are held by their turn-ins alone."""
+    if covering.backed:
+        return None
+    return Check(
+        "backed",
+        "watch",
+        f"{covering.name} is not backed: glue comes through to its right side.",
+        "Iron or paste thin paper on its back before it is cut, or take a covering that has one.",
+        (Offer("it is backed", ((f"paper.{covering.key}.backed", "yes"),)),),
     )
 
 

@@ -32,7 +32,7 @@ def find(cuts: Sequence[Cut], takes: Mapping[str, int], stocks: Iterable[Stock],
         if all(stock.role == "pile" for stock in own):
             continue
         if first.cloth:
-            found.append(_roll(own, pieces, ruler) if len(pieces) > 1 else _owned(first, needed))
+            found.append(_roll(own, pieces, ruler))
         elif len(own) > 1:
             found.append(_shared(own, needed, takes))
         else:
@@ -45,14 +45,6 @@ def _owned(stock: Stock, needed: int) -> Check | None:
     if stock.owned is None or needed <= stock.owned:
         return None
     missing = needed - stock.owned
-    if stock.cloth:
-        return Check(
-            "owned",
-            "stop",
-            f"{many(needed, 'piece')} of {stock.name} are needed, and there is 1.",
-            f"{stock.serves.capitalize()} do not all come out of what is left of the roll.",
-            no_fix="See how much is left, take a longer piece, or make fewer books at once.",
-        )
     mine = Offer(f"I have {needed} for {stock.serves} after all", ((f"paper.{stock.key}.owned", needed),))
     return Check(
         "owned",
@@ -80,9 +72,14 @@ def _shared(own: Sequence[Stock], needed: int, takes: Mapping[str, int]) -> Chec
     )
 
 
+def of_the_roll(cuts: Sequence[Cut]) -> dict[str, float]:
+    """How much of the length of a roll each part takes in mm, by its key: whole rows right across it."""
+    return {cut.part.key: math.ceil(cut.part.count / cut.better.columns) * cut.better.piece_height_mm for cut in cuts if cut.better.count}
+
+
 def _roll(own: Sequence[Stock], cuts: Sequence[Cut], ruler: Ruler) -> Check | None:
-    """Several pieces from one roll, each in rows of its own across it."""
-    long = {cut.part.key: math.ceil(cut.part.count / cut.better.columns) * cut.better.piece_height_mm for cut in cuts if cut.better.count}
+    """More of a roll than is left of it, each part in rows of its own across it."""
+    long = of_the_roll(cuts)
     first, needed = own[0], sum(long.values())
     if needed <= first.sheet_height_mm + 0.05:
         return None
@@ -91,7 +88,7 @@ def _roll(own: Sequence[Stock], cuts: Sequence[Cut], ruler: Ruler) -> Check | No
         "owned",
         "stop",
         f"{ruler.show(ruler.snap_up(needed))} of {first.name} are needed, and {ruler.show(first.sheet_height_mm)} are left.",
-        f"{split}, right across the roll.",
+        f"{split}, right across the roll: {ruler.show(ruler.snap_up(needed - first.sheet_height_mm))} are missing.",
         no_fix="See how much is left, take a longer piece, or make fewer books at once.",
     )
 

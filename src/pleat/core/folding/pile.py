@@ -6,6 +6,7 @@ import math
 from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import product
 from typing import Any
 
 import numpy as np
@@ -188,8 +189,10 @@ def _gusset(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], 
     piece = assembly.pieces[wall[0]]
     heights = [state.poses[key].place((*piece[key[1]].outline[0], 0.0))[2] for key in ends]
     between = state.pile[state.pile.index(low) + 1 : state.pile.index(high)]
-    both = overlap(state.shadow(low, assembly.pieces), state.shadow(high, assembly.pieces))
-    inside = [key for key in between if both and meets(state.shadow(key, assembly.pieces), both)]
+    # a narrow flange holds apart all of what it is glued to, not only what lies over itself
+    shadows = [[state.shadow(key, assembly.pieces) for key in (end, *_glued_to(assembly, end)) if key in state.poses] for end in ends]
+    regions = [both for one, other in product(*shadows) if (both := overlap(one, other))]
+    inside = [key for key in between if any(meets(state.shadow(key, assembly.pieces), both) for both in regions)]
     crease = piece.crease(low[1], wall[1])
     line = state.poses[low].on_table((crease.start, crease.end))
     stacks = _grid(assembly, state, inside, calipers)
@@ -201,6 +204,11 @@ def _gusset(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], 
         stacks.fullest(assembly, calipers, stacks.along((line[0], line[1]))),
         stacks.fullest(assembly, calipers),
     )
+
+
+def _glued_to(assembly: Assembly, key: Key) -> list[Key]:
+    """The panels that lie glued on this one, or it on them."""
+    return [join.host if join.laid == key else join.laid for join in assembly.joins if key in (join.laid, join.host) and join.by == "glue"]
 
 
 def _with_inner(outer: Gusset, all_: Iterable[Gusset], place: Mapping[Key, int]) -> Gusset:

@@ -17,8 +17,6 @@ class Tools:
     trimmer_longest_mm: float | None = None
     trimmer_thickest_mm: float | None = None
     scoring_longest_mm: float | None = None
-    scoring_grid_mm: float | None = None
-    has_awl: bool = False
     punches: tuple[Tool, ...] = ()
     hardware: tuple[tuple[str, Hardware], ...] = ()
     sticks: tuple[tuple[str, Stick], ...] = ()
@@ -50,8 +48,6 @@ def tools_from(stored: Iterable[tuple[str, Item]]) -> Tools:
         trimmer_longest_mm=trimmer.longest_mm if trimmer else None,
         trimmer_thickest_mm=trimmer.thickest_mm if trimmer else None,
         scoring_longest_mm=board.longest_mm if board else None,
-        scoring_grid_mm=board.grid_mm if board else None,
-        has_awl=any(tool.shape == "awl" for tool in tools),
         punches=tuple(tool for tool in tools if tool.shape == "punch"),
         hardware=tuple((key, item) for key, item in owned if isinstance(item, Hardware)),
         sticks=tuple((key, item) for key, item in owned if isinstance(item, Stick)),

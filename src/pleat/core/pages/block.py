@@ -40,7 +40,7 @@ class Block(PleatResult):
     end level; ``level`` are the ways to make them. ``flap_mm`` is the fold-out at the fore edge.
     ``middle_mm`` is how much thicker it is away from the edge that is held, ``middle_each_mm`` what of it each leaf adds; a leaf that is made of
     something else than leaf paper says how thick it is where it is held (``leaf_mm``), and how wide its own hinge is. ``odd`` are leaves of other sizes, each (width, height, where along the edge).
-    ``whole_sheets`` are the sheets it takes of each stock where not all are cut, ``cut_signature`` what its pieces are known by then.
+    ``tucked`` leaves go into the cover and are no pages. ``whole_sheets`` are the sheets it takes of each stock where not all are cut, ``cut_signature`` what its pieces are known by then.
     """
 
     unit: UnitKind
@@ -60,12 +60,13 @@ class Block(PleatResult):
     own_hinge_mm: float | None = None
     odd: tuple[tuple[float, float, str], ...] = ()
     level: tuple[Offer, ...] = ()
+    tucked: int = 0
     whole_sheets: Mapping[str, int] = field(default_factory=dict)
     cut_signature: str = ""
 
     @property
     def pages(self) -> int:
-        return 2 * self.leaves
+        return 2 * (self.leaves - self.tucked)
 
     @property
     def through(self) -> Estimate:

@@ -33,7 +33,7 @@ def find(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: F
     """Every check of this pleat that has something to say."""
     brief, paper, folios = left.brief, left.paper, sum(sections)
     found = [
-        _too_many(pages, paper, sections, limit),
+        _too_many(pages, left, sections, limit),
         _too_small(pages, brief, paper, trim),
         _grain(pages, brief, paper, trim),
         *flap_checks.of_one_paper(pages, brief, paper, piece_mm(pages, brief, 0.0)),
@@ -52,8 +52,9 @@ def piece_mm(pages: Sections, brief: BriefResult, trim: float) -> tuple[float, f
     return sheet.width_mm + (pages.flap_mm or 0.0) * pages.flap_panels, sheet.height_mm
 
 
-def _too_many(pages: Sections, paper: PaperResult, sections: tuple[int, ...], limit: FoldLimit) -> Check | None:
-    """C1: more folios in one fold than its thickness and creep allow."""
+def _too_many(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit) -> Check | None:
+    """C1: more folios in one fold than its thickness and creep allow. Only numbers of sections that the binding can hold are offered."""
+    suits, paper = left.brief.made_of.binding.suits, left.paper
     nested, by = max(sections), folios_a_sheet(pages.folds)
     if nested <= limit.folios:
         return None
@@ -62,8 +63,9 @@ def _too_many(pages: Sections, paper: PaperResult, sections: tuple[int, ...], li
     sheets = f"{nested} sheets are" if pages.folds == 1 else f"{nested // by} sheets {WORDS[pages.folds]} make {nested} folios,"
     fixes = []
     if nested > by:
-        parts = math.ceil(sum(sections) / most)
-        if parts <= MOST_SECTIONS:
+        least = math.ceil(sum(sections) / most)
+        parts = next((count for count in range(least, MOST_SECTIONS + 1) if suits is None or suits.fits(count)), None)
+        if parts is not None:
             each = max(split(sum(sections), parts, pages.folds)) // by
             fixes.append(Offer(f"split them into {parts} sections of {each}", (("pages.sections", parts),)))
         fewer = 4 * most * len(sections)

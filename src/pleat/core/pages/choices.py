@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Final, Literal
+
 from pleat.core.brief.compute import BriefResult
 from pleat.core.brief.resize import possible, resized
 from pleat.core.pages.block import LeftOfPages
@@ -17,6 +19,8 @@ from pleat.core.words import many
 FOLDINGS = "this whole sheet, folded"
 SECTIONS = "in sections"
 NEARBY = "sizes near this one"
+ACROSS: Final[dict[Literal["w", "h"] | None, Literal["w", "h"] | None]] = {"w": "h", "h": "w", None: None}
+"""The grain of a sheet as a leaf sees it that is held along its width."""
 
 
 def find(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit, trim: float) -> tuple[Offer, ...]:
@@ -51,13 +55,16 @@ def _sections(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], lim
 
 
 def _nearby(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], trim: float) -> list[Offer]:
+    return [] if pages.flap_mm else near(left, pages.folds, sum(sections) // folios_a_sheet(pages.folds), trim)
+
+
+def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[Offer]:
+    """Leaves near this one that take fewer sheets or leave less over; ``pieces`` are those of one book, single leaves where there is no fold."""
     brief, leaf, ruler = left.brief, left.paper.leaf, left.brief.ruler
-    if pages.flap_mm:
-        return []
-    pieces = sum(sections) // folios_a_sheet(pages.folds) * brief.quantity
     wide, high = brief.leaf_width_mm + trim, brief.leaf_height_mm + 2 * trim
+    along = ACROSS[leaf.grain] if brief.made_of.held_along == "w" else leaf.grain
     needed, found = nearby_sizes(
-        wide, high, pages.folds, pieces, leaf.sheet_width_mm, leaf.sheet_height_mm, grain=leaf.grain, upright_only=leaf.upright_only
+        wide, high, folds, pieces * brief.quantity, leaf.sheet_width_mm, leaf.sheet_height_mm, grain=along, upright_only=leaf.upright_only
     )
     choices = []
     for one in found:

@@ -36,7 +36,7 @@ def figures(pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[M
     if mixed:
         return _of_a_pile(pages, left.brief, nest, mixed)
     found = [
-        *_counted(pages, nest.sections),
+        *_counted(pages, nest.sections, left.brief.made_of.cover.tucked),
         _thick(pages, left, nest),
         *_beside_the_reading(pages, nest.estimated),
         _creeping(pages, left, nest),
@@ -49,8 +49,8 @@ def figures(pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[M
     return tuple(found)
 
 
-def _counted(pages: Sections, sections: tuple[int, ...]) -> tuple[Figure, Figure]:
-    """How many pages, and how many leaves."""
+def _counted(pages: Sections, sections: tuple[int, ...], tucked: int) -> tuple[Figure, Figure]:
+    """How many pages, and how many leaves; those ``tucked`` into the cover are no pages."""
     folios, many = sum(sections), len(sections)
     asked = {"unsaid": "pages"}.get(pages.counted_in, pages.counted_in)
     rounded = (
@@ -58,15 +58,16 @@ def _counted(pages: Sections, sections: tuple[int, ...]) -> tuple[Figure, Figure
         if 4 * folios == _in_pages(pages)
         else f" You asked for {pages.amount} {asked}; whole sheets of {4 * folios_a_sheet(pages.folds)} pages make it {4 * folios}."
     )
+    hidden = f" {tucked} leaves are tucked into the covers: {4 * folios} − {2 * tucked} = {4 * folios - 2 * tucked}." if tucked else ""
     count = Figure(
         key="count",
         label="in one section" if many == 1 else f"in {many} sections",
-        value=f"{4 * folios} pages",
+        value=f"{4 * folios - 2 * tucked} pages",
         show="text",
-        how=f"{count_words(folios, pages.folds)}.{_shared(sections, pages.folds)}{rounded}",
+        how=f"{count_words(folios, pages.folds)}.{_shared(sections, pages.folds)}{rounded}{hidden}",
         rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, twice 4, three times 8; a leaf is 2 pages"),),
         aside=f"you asked for {pages.amount} {asked}; whole sheets make more" if rounded else "",
-        scrap=f"{4 * folios} pages: {_sheets_each(sections, pages.folds)}",
+        scrap=f"{4 * folios - 2 * tucked} pages: {_sheets_each(sections, pages.folds)}",
     )
     leaves = Figure(
         key="leaves",

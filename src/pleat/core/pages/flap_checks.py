@@ -46,7 +46,7 @@ def of_one_paper(pages: Sections, brief: BriefResult, paper: PaperResult, piece_
             ),
         )
     found = (
-        _reaches_gutter(pages.flap_mm, brief) or _no_room(pages, brief, paper, piece_mm),
+        _reaches_gutter(pages, brief, _spare(brief, paper, piece_mm[1])) or _no_room(pages, brief, paper, piece_mm),
         _one_sided(pages, paper),
         _trimmed(pages, _NONE),
     )
@@ -69,11 +69,27 @@ def _trimmed(pages: Sections, none: Offer) -> Check | None:
 _NONE: Final = Offer("no fold-out", (("pages.flap_mm", None),))
 
 
-def _reaches_gutter(flap_mm: float, brief: BriefResult) -> Check | None:
-    """C6: a fold-out that reaches the gutter."""
+def _spare(brief: BriefResult, paper: PaperResult, height_mm: float) -> float | None:
+    """How much of the sheet is left beside two leaves, the better way round, in mm; None where two leaves do not come out of it."""
+    sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
+    return max(
+        (
+            across - 2 * brief.leaf_width_mm
+            for across, along in (sides, sides[::-1])
+            if lies(2 * brief.leaf_width_mm, height_mm, across, along)
+        ),
+        default=None,
+    )
+
+
+def _reaches_gutter(pages: Sections, brief: BriefResult, spare_mm: float | None) -> Check | None:
+    """C6: a fold-out that reaches the gutter; one is offered that the sheet has room for as well."""
+    flap_mm = pages.flap_mm or 0.0
     if flap_mm <= brief.leaf_width_mm - FLAP_GAP_MM + HAIR_MM:
         return None
     ruler, longest = brief.ruler, longest_mm(brief)
+    if spare_mm is not None:
+        longest = min(longest, ruler.snap_down(spare_mm / pages.flap_panels))
     return Check(
         "C6",
         "stop",
@@ -88,18 +104,16 @@ def _no_room(pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: 
     assert pages.flap_mm
     ruler, (width, height) = brief.ruler, piece_mm
     sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
-    spare = [
-        across - 2 * brief.leaf_width_mm for across, along in (sides, sides[::-1]) if lies(2 * brief.leaf_width_mm, height, across, along)
-    ]
-    if not spare or lies(width, height, *sides) or lies(width, height, *sides[::-1]):
+    spare = _spare(brief, paper, height)
+    if spare is None or lies(width, height, *sides) or lies(width, height, *sides[::-1]):
         return None
-    room = ruler.snap_down(min(max(spare) / pages.flap_panels, longest_mm(brief)))
-    single = pages.flap_panels > 1 and pages.flap_mm <= max(spare)
+    room = ruler.snap_down(min(spare / pages.flap_panels, longest_mm(brief)))
+    single = pages.flap_panels > 1 and pages.flap_mm <= spare
     return Check(
         "flap_room",
         "stop",
         f"The sheet has no room for a fold-out of {_panels(ruler, pages.flap_mm, pages.flap_panels)}.",
-        f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(max(spare))} beside two leaves.",
+        f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(spare)} beside two leaves.",
         (
             *((Offer(f"fold-out {ruler.show(room)}", (("pages.flap_mm", room),)),) if room >= SHORTEST_MM else ()),
             *((Offer("a single panel", (("pages.flap_panels", 1),)),) if single else ()),

@@ -119,7 +119,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
         ),
         parts=(
             *cut.parts(made, brief.quantity, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
-            *(cut.papers(made.dressings, brief.quantity, own.copies) if fill.mats else ()),
+            *(cut.papers(made.dressings, brief.quantity, ruler, own.copies) if fill.mats else ()),
             *(fastened.parts(record, brief.quantity) if isinstance(record, Fastened) else ()),
         ),
         steps=_steps(record, own, made, fill, ruler),

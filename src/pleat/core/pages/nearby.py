@@ -43,7 +43,7 @@ def nearby_sizes(
 
     Better is fewer sheets, or as many with at least 3 % less waste; a leaf that gives up the grain is not better.
     """
-    columns, rows = COLUMNS_ROWS[folds]
+    columns, rows = COLUMNS_ROWS[folds] if folds else (1, 1)
 
     def lay(width: float, height: float) -> Lay:
         return both_ways(columns * width, rows * height, sheet_width_mm, sheet_height_mm, grain, upright_only)[0]

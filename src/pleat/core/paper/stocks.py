@@ -24,7 +24,7 @@ AS_SOLD: Final = {"board": 0.05, "cloth": 0.1}
 class Stock:
     """A material ready for use: sizes in mm; ``grain`` is the sheet's axis (w or h) or None when not known. Pieces name it by its ``key``.
 
-    ``upright_only`` says that its pattern has a top, along the sheet's height. ``cloth`` comes from a roll. ``in_materials`` sheets are counted among the materials, not in the book: in all places with the same ``item`` together.
+    ``upright_only`` says that its pattern has a top, along the sheet's height. ``cloth`` comes from a roll, its ``price`` is that of a metre, and glue comes through one that is not ``backed``. ``in_materials`` sheets are counted among the materials, not in the book: in all places with the same ``item`` together.
     A pad has so many ``designs``, ``each`` so many times.
     """
 
@@ -48,6 +48,7 @@ class Stock:
     in_materials: bool = False
     item: str = field(default="", repr=False)
     price: float | None = None
+    backed: bool = True
     designs: int = 1
     each: int = 1
 
@@ -148,6 +149,8 @@ def _of_cloth(cloth: Cloth, key: str, ruler: Ruler) -> Stock:
         cloth=True,
         in_materials=cloth.stock_id is not None,
         item=cloth.stock_id or "",
+        price=cloth.price,
+        backed=cloth.backed == "yes",
     )
 
 

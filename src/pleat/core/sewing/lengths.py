@@ -59,7 +59,8 @@ def measured(stretches: Sequence[Stretch], bed: Bed, diameter_mm: float, swell_m
         elif what == "catch":
             length = 2 * abs(middles[to] - middles[row]) + ring
         elif what == "wrap":
-            length = times * _round_mm(kind, start, bed, ring)
+            rise = bed.rows[row - 1].thick_mm if kind == "board" else 0.0
+            length = times * (_round_mm(kind, start, bed, ring) + rise)
         else:
             length = 0.0
         found.append(length)
@@ -76,7 +77,8 @@ def _middles(bed: Bed, swell_mm: float) -> list[float]:
 
 
 def _round_mm(kind: str, at: float, bed: Bed, ring: float) -> float:
-    """Once round a cord; or over the face of a board, through its hole and back between board and block."""
+    """Once round a cord; or over the face of a board, through its hole and back between board and block. The way up from the fold of the
+    outermost section to its board, and down again, comes on top."""
     support = next((one for one in bed.supports if one.kind == kind and one.at == at), None)
     thick = support.thick_mm if support else 0.0
     return 2 * bed.reach_mm + 2 * thick + ring if kind == "board" else math.pi * thick + ring

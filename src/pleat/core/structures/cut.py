@@ -11,6 +11,7 @@ from pleat.core.folding.sheet import BODY, Piece, scores
 from pleat.core.plan import Fold, Offer, Part
 from pleat.core.structures.dressing import Dressing
 from pleat.core.structures.made import MAT, Made
+from pleat.core.units import Ruler
 
 NOT_CUT: Final = ("offcut", "insert", "block")
 """What is no piece of stock: it comes out of another's offcut, or is there already."""
@@ -89,20 +90,21 @@ def parts(
     return tuple(found)
 
 
-def papers(dressings: Sequence[Dressing], quantity: int, times: int = 1) -> tuple[Part, ...]:
+def papers(dressings: Sequence[Dressing], quantity: int, ruler: Ruler, times: int = 1) -> tuple[Part, ...]:
     """The papers of the faces by size, the largest first."""
     return tuple(
         Part(f"paper_{letter}", f"paper {letter}", *size, len(faces) * times * quantity, MAT, across="it may curl")
-        for letter, (size, faces) in by_size(dressings).items()
+        for letter, (size, faces) in by_size(dressings, ruler).items()
     )
 
 
-def by_size(dressings: Sequence[Dressing]) -> dict[str, tuple[tuple[float, float], list[Dressing]]]:
-    """The faces whose papers are of one size, by a letter, the largest first: (size in mm, faces)."""
-    sizes: dict[tuple[float, float], list[Dressing]] = {}
+def by_size(dressings: Sequence[Dressing], ruler: Ruler) -> dict[str, tuple[tuple[float, float], list[Dressing]]]:
+    """The faces whose papers are of one size as the ruler shows it, by a letter, the largest first: (size in mm, faces)."""
+    alike: dict[tuple[str, str], list[Dressing]] = {}
     for one in dressings:
-        sizes.setdefault((round(one.width_mm, 2), round(one.height_mm, 2)), []).append(one)
-    ordered = sorted(sizes.items(), key=lambda item: (-item[0][0] * item[0][1], item[0]))
+        alike.setdefault((ruler.number(one.width_mm), ruler.number(one.height_mm)), []).append(one)
+    sizes = [((round(min(one.width_mm for one in on), 2), round(min(one.height_mm for one in on), 2)), on) for on in alike.values()]
+    ordered = sorted(sizes, key=lambda item: (-item[0][0] * item[0][1], item[0]))
     return {chr(64 + number) if number <= 26 else str(number): item for number, item in enumerate(ordered, 1)}
 
 

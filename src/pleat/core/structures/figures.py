@@ -88,7 +88,7 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
     """What goes on the faces: papers, places, and pockets found."""
     found = []
     if fill.mats and made.dressings:
-        sizes = by_size(made.dressings)
+        sizes = by_size(made.dressings, ruler)
         listed = "; ".join(
             f"{letter}, {many(len(on) * made.copies, 'paper')} of {ruler.size(*size)}, for the {joined(dict.fromkeys(unnumbered(said(one.key)) for one in on))}"
             for letter, (size, on) in sizes.items()

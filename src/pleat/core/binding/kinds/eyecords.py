@@ -155,14 +155,15 @@ def _fits(record: EyeCords, pairs: int, row: tuple[float, float], ruler: Ruler) 
     tab, needs = row
     if record.spine_mm is None or record.spine_mm >= needs - 0.05:
         return None
-    fits = max(1, int((record.spine_mm - record.room_mm) // (tab + record.room_mm)))
+    fits = max(0, int((record.spine_mm - record.room_mm) // (tab + record.room_mm)))
+    fewer = (Offer(f"{2 * fits} leaves", (("pages.amount", 2 * fits), ("pages.counted_in", "leaves"))),) if fits else ()
     return Check(
         "D11",
         "stop",
-        f"The spine of {ruler.show(record.spine_mm)} is narrower than {pairs} pairs need: {ruler.show(needs)}.",
+        f"The spine of {ruler.show(record.spine_mm)} is narrower than {many(pairs, 'pair')} {'needs' if pairs == 1 else 'need'}: {ruler.show(needs)}.",
         f"It takes {many(fits, 'pair')}: a tab of {ruler.show(tab)} and {ruler.show(record.room_mm)} beside each.",
         (
-            Offer(f"{2 * fits} leaves", (("pages.amount", max(2 * fits, 2)), ("pages.counted_in", "leaves"))),
+            *fewer,
             Offer(f"a spine of {ruler.show(ruler.snap_up(needs))}", (("binding.spine_mm", None),)),
         ),
     )

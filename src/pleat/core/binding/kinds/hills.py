@@ -80,7 +80,7 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
     shown = min(hinge.count, MOST_DRAWN)
     dress = {
         ruler.snap_down(gap - 2 * work.STRIP_BORDER_MM): hinge.count - 1,
-        ruler.snap_down(end + min(first, last) - 2 * work.STRIP_BORDER_MM): 2,
+        ruler.snap_down(end - 2 * work.STRIP_BORDER_MM): 2,
     }
     own = Own(
         "hinge strip",

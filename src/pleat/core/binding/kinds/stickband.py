@@ -181,6 +181,12 @@ def _trim(bored: Bored, stick: float) -> Step:
     )
 
 
+def _fewer(bored: Bored, leaves: int) -> tuple[Offer, ...]:
+    """So many leaves; a reading of the stack that is there is forgotten with it."""
+    forget: Changes = (("pages.measured_block_mm", None),) if bored.left.pages.measured else ()
+    return (Offer(many(leaves, "leaf", "leaves"), (("pages.amount", leaves), ("pages.counted_in", "leaves"), *forget)),)
+
+
 def _checks(binding: StickBand, bored: Bored, way: Way) -> tuple[Check, ...]:
     """D10: the band too tight or slack; D11: the stick longer than the page, or too short for its holes."""
     ruler, found = bored.left.brief.ruler, []
@@ -205,9 +211,7 @@ def _checks(binding: StickBand, bored: Bored, way: Way) -> tuple[Check, ...]:
             if 15 <= right <= 600 and right < need
             else ()
         )
-        fewer = (
-            (Offer(many(leaves, "leaf", "leaves"), (("pages.amount", leaves), ("pages.counted_in", "leaves"))),) if tight and leaves else ()
-        )
+        fewer = _fewer(bored, leaves) if tight and leaves else ()
         found.append(Check("D10", "stop", what, why, (*spread, *longer, *fewer), "" if spread or longer or fewer else "Take another band, or cord that is tied."))  # fmt: skip
     elif need < binding.band_mm * (1 + 0.1 * binding.stretch / 100):
         what = f"The band is hardly stretched: {ruler.thin(need)}, slack it is {ruler.show(binding.band_mm)}."

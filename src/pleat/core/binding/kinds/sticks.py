@@ -263,7 +263,7 @@ def _checks(binding: Sticks, left: LeftOfBinding, back: Spine, long: float) -> t
         )
     if binding.strip_cut_mm is not None and binding.strip_cut_mm < back.long - 0.05:
         short = back.long - binding.strip_cut_mm
-        lap = max(0.0, (binding.strip_cut_mm - back.lies) / 2)
+        lap = max(0.0, (left.brief.ruler.snap_down(binding.strip_cut_mm) - back.lies) / 2)
         offers = [Offer(f"cut strips of {ruler.show(back.long)}", (("binding.strip_cut_mm", None),))]
         if lap >= 10:
             offers.append(Offer(f"lap only {ruler.show(ruler.snap_down(lap))} on each board", (("binding.lap_mm", ruler.snap_down(lap)),)))

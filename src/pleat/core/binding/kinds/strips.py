@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Annotated, Final, Literal
 
 from pleat.core.binding.punched import capacity, gear
@@ -36,7 +37,8 @@ def usual(binding: Strips, edge: float) -> Usual:
     """The rings of all bars, the row of bars centred on the edge."""
     whole = binding.bars * binding.bar_mm + (binding.bars - 1) * BETWEEN_MM
     middles = [(edge - whole) / 2 + binding.bar_mm / 2 + number * (binding.bar_mm + BETWEEN_MM) for number in range(binding.bars)]
-    positions = tuple(middle + offset * binding.pitch_mm for middle in middles for offset in (-1, 0, 1))
+    rings = (middle + offset * binding.pitch_mm for middle in middles for offset in (-1, 0, 1))
+    positions = tuple(at for at in rings if 0 <= at <= edge)  # a bar that is too long is told: a ring past the edge makes no hole
     how = "The bar says where: its rings about its middle, the row of bars centred, so that both ends have the same margin."
     return Usual(positions, 6.0, 10.0, Rule("arithmetic", "the hardware's pitch, centred"), how, fixed=True)
 
@@ -46,7 +48,8 @@ def _long(binding: Strips, edge: float, show: str) -> tuple[Check, ...]:
     whole = binding.bars * binding.bar_mm + (binding.bars - 1) * BETWEEN_MM
     if whole <= edge + 0.05 and 2 * binding.pitch_mm <= binding.bar_mm:
         return ()
-    fewer = (Offer(many(binding.bars - 1, "bar"), (("binding.bars", binding.bars - 1),)),) if binding.bars > 1 else ()
+    most = math.floor((edge + 0.05 + BETWEEN_MM) / (binding.bar_mm + BETWEEN_MM))
+    fewer = (Offer(many(most, "bar"), (("binding.bars", most),)),) if 0 < most < binding.bars else ()
     if 2 * binding.pitch_mm > binding.bar_mm:
         long = Offer("a bar as long as its rings need", (("binding.bar_mm", min(400.0, 2 * binding.pitch_mm + 20)),))
         return (Check("D6", "stop", "The outer rings lie beyond the bar.", "Three rings take twice their pitch.", (long,)),)

@@ -106,8 +106,11 @@ def _bridge(bored: Bored) -> Check | None:
         return None
     ruler, bridge = bored.left.brief.ruler, bored.bridge
     right = ruler.snap_up(bored.hole / 2 + BRIDGE_MM + 1)
+    # farther in, holes that run into each other or off an end stay as they are: that is no way out
     offers = tuple(
-        Offer(f"holes {ruler.show(at)} from the edge", (("binding.inset_mm", at),)) for at in [right] if abs(at - bored.inset) > 0.01
+        Offer(f"holes {ruler.show(at)} from the edge", (("binding.inset_mm", at),))
+        for at in [right]
+        if abs(at - bored.inset) > 0.01 and _ends(bored) is None
     )
     if bridge < BRIDGE_MM - 0.05:
         what = (

@@ -232,6 +232,7 @@ def _checks(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Chec
     found = [
         turned.turn_in_check(ruler, cover.turn_in_mm, min(sizes.board) / 2),
         turned.corner_check(ruler, cover.corner_mm, *_thick(left)),
+        turned.backed_check(left.paper.stock("covering")),
     ]
     if cover.square_mm < 0.05:
         why = f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(usual)}."

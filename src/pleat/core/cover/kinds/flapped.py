@@ -98,6 +98,8 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
 
 FOLDS: Final = ((("back", "spine", 90.0), ("spine", "front", 90.0)), (("back", "gusset", 90.0), ("gusset", "flap", 90.0)))
 """The front comes over, then the flap: each stands up a quarter turn at both edges of its gusset."""
+LOOSE_MM: Final = 6.0
+"""A gusset that is more than double, and so much more, than what it closes round is told (house rule)."""
 COLUMNS: Final = ("flap", "gusset", "back", "spine", "front")
 
 
@@ -186,12 +188,27 @@ def _checks(cover: Flapped, left: LeftOfCover, closed: Closed, sizes: Sizes, fou
         one
         for one in (
             _room(cover, ruler, closed, sizes.gusset),
+            _loose(cover, ruler, closed, sizes.gusset),
             _fits(ruler, sizes.panel, sizes.flap),
             _halves(cover, ruler, found),
             _blank(left),
             _no_square(cover, ruler),
         )
         if one
+    )
+
+
+def _loose(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check | None:
+    """A2: a gusset far wider than what it closes round, which the spine is made for as well."""
+    needs = closed.gussets["gusset"].stiff.likely
+    if cover.gusset_mm is None or gusset <= max(2 * needs, needs + LOOSE_MM):
+        return None
+    return Check(
+        "A2",
+        "watch",
+        f"The gusset of {ruler.show(gusset)} is far wider than what lies in it: {ruler.thin(needs)}.",
+        f"Gusset and spine hold the same block; {ruler.thin(gusset - needs)} more stand empty at the fore edge, and the flap hangs loose.",
+        (Offer(f"gusset {ruler.show(ruler.snap_up(needs))}", (("cover.gusset_mm", None),)),),
     )
 
 

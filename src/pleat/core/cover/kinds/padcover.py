@@ -249,7 +249,7 @@ def _steps(left: LeftOfCover, wrap: Piece) -> tuple[Step, ...]:
         Step(
             "pocket",
             "Glue the pocket",
-            "Fold it up on the inside of the back, its tabs round to the outside or in between, and glue the tabs alone: the pad's board slides in from above.",
+            "Fold it up on the inside of the back, its tabs round to the outside, and glue the tabs alone: the pad's board slides in from above.",
             ("glue",),
             needs=("cover.scored",),
             gives=("pocket.glued",),

@@ -263,6 +263,7 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
 
 
 KIND: Final = CoverKind(
+    tucked=2,
     name="sheath",
     title="boards in folded strips",
     summary="Two boards wrapped in folded strips and a spine strip tucked in: no glue at all.",

@@ -66,8 +66,8 @@ def flip_of(record: Album, width: float, height: float) -> float:
     return min(record.flip_mm or side / 2, side)
 
 
-def build(record: Album, width: float, height: float) -> Build:
-    """One leaf, its spine on the left, its front up."""
+def build(record: Album, width: float, height: float, tab_mm: float) -> Build:
+    """One leaf, its spine on the left, its front up; a flip is glued on by a tab so wide."""
     reach = flip_of(record, width, height)
 
     def programme(_sizes: Sizes) -> Programme:
@@ -79,13 +79,13 @@ def build(record: Album, width: float, height: float) -> Build:
             steps += [Add(back), Lay(("back leaf", "body"), ("leaf", "body"), (0.0, 0.0), face="B", side="B")]
         if not reach:
             return Programme(tuple(steps))
-        tab, flip = Span("tab", FLIP_TAB_MM), Span("flip", reach)
+        tab, flip = Span("tab", tab_mm), Span("flip", reach)
         upright = record.flips in ("fore", "spine")
         order = [tab, flip] if record.flips in ("fore", "tail") else [flip, tab]
         sheet = piece("flip", "card", order if upright else [Span("", width)], [Span("", height)] if upright else order, glued=("tab",))
         at = {
-            "fore": (width - FLIP_TAB_MM, 0.0),
-            "tail": (0.0, height - FLIP_TAB_MM),
+            "fore": (width - tab_mm, 0.0),
+            "tail": (0.0, height - tab_mm),
             "spine": (0.0, 0.0),
             "head": (0.0, 0.0),
         }[record.flips]
@@ -104,7 +104,7 @@ def compute(record: Album, left: LeftOfPages) -> FoldedBlock:
         left,
         Own(
             "album leaves",
-            lambda wide, high: build(record, wide, high),
+            lambda wide, high: build(record, wide, high, left.brief.ruler.snap(FLIP_TAB_MM)),
             unit="hinged",
             copies=count,
             leaves=count,

@@ -14,14 +14,17 @@ from pleat.core.kinds import BlockKind, Traits
 from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
-from pleat.core.plan import Offer
+from pleat.core.plan import Check, Offer
 from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import Build, Sizes
 from pleat.core.structures.orders import label_of
+from pleat.core.units import Ruler
 
 Arm = Literal["tail", "head", "left", "right"]
 ARMS: Final[tuple[Arm, ...]] = get_args(Arm)
 MIDDLE: Final = "middle"
+NEARLY: Final = 0.35
+"""Opposite arms that differ by no more than this part of the larger one look like a mistake; others are meant (house rule)."""
 CLEAR_MM: Final = 1.0
 """An arm ends so far short of the fold it comes down to, or by a mark of the ruler where that is more (house rule)."""
 
@@ -93,12 +96,39 @@ def compute(record: Crossfold, left: LeftOfPages) -> FoldedBlock:
             typed=gussets,
             paths={f"{arm} gusset": f"pages.{arm}_gusset_mm" for arm in reach},
             less_mm=clear,
+            checks=lambda _made: _twins(reach, left.brief.ruler),
             places=tuple((f"pages.{arm}_mm", "folio", arm, size) for arm, size in reach.items()),
             offers=tuple(
                 Offer(label_of(order), (("pages.order", list(order)),), group="order") for order in permutations(reach) if order != here
             ),
         ),
     )
+
+
+TWINS: Final[tuple[tuple[Arm, Arm], ...]] = (("left", "right"), ("head", "tail"))
+
+
+def _twins(reach: dict[Arm, float], ruler: Ruler) -> tuple[Check, ...]:
+    """A2: opposite arms that are nearly alike, and not: one size was typed for both."""
+    found = []
+    for one, other in TWINS:
+        off = abs(reach.get(one, 0.0) - reach.get(other, 0.0))
+        if one not in reach or other not in reach or not ruler.step_mm / 2 < off <= NEARLY * max(reach[one], reach[other]):
+            continue
+        low, high = sorted((one, other), key=lambda arm: reach[arm])
+        found.append(
+            Check(
+                "A2",
+                "watch",
+                f"The arms at {one} and {other} are not alike: {ruler.show(reach[one])} and {ruler.show(reach[other])}.",
+                f"Opposite arms are a pair; {ruler.show(off)} are seen when both are shut.",
+                (
+                    Offer(f"both {ruler.show(reach[low])}", ((f"pages.{high}_mm", reach[low]),)),
+                    Offer(f"both {ruler.show(reach[high])}", ((f"pages.{low}_mm", reach[high]),)),
+                ),
+            )
+        )
+    return tuple(found)
 
 
 KIND: Final = BlockKind(

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from typing import Annotated, Final, Literal
 
 from pleat.core.estimate import Estimate
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.kinds import BlockKind, Member
 from pleat.core.materials.uses import USES_MM, good_for
+from pleat.core.pages import choices
 from pleat.core.pages.block import Block, LeftOfPages, Unit
 from pleat.core.pages.limits import LAY_FACTORS
-from pleat.core.plan import Check, Figure, Offer, Part, Piece, Rule, Step, signature
+from pleat.core.plan import Changes, Check, Figure, Offer, Part, Piece, Rule, Step, signature
 from pleat.core.words import many
 
 READING_MM: Final = 0.15
@@ -74,7 +76,12 @@ def compute(pages: Leaves, left: LeftOfPages) -> LeavesBlock:
     return LeavesBlock(
         key_figure=_count(count),
         figures=(_count(count), *_odd(pages, left), _thickness(pages, left, thick, estimated)),
-        checks=tuple(check for check in (_heavy(left, count, thick), _unsaid(pages, count), _misread(pages, left, estimated)) if check),
+        checks=tuple(
+            check
+            for check in (_heavy(pages, left, count, (thick, estimated)), _unsaid(pages, count), _misread(pages, left, estimated))
+            if check
+        ),
+        offers=() if odd else tuple(choices.near(left, 0, count)),
         parts=_parts(pages, left, count - odd, odd),
         steps=(_stack(left, count, odd),),
         unit="leaf",
@@ -140,10 +147,20 @@ def _thickness(pages: Leaves, left: LeftOfPages, thick: Estimate, estimated: Est
 def _parts(pages: Leaves, left: LeftOfPages, count: int, odd: int) -> tuple[Piece, ...]:
     brief = left.brief
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
-    found = [Part("leaf", "leaf", *size, count * brief.quantity, "leaf", across="it curls away from the held edge and turns badly")]
+    along = brief.made_of.held_along
+    across = "it curls away from the held edge and turns badly"
+    found = [Part("leaf", "leaf", *size, count * brief.quantity, "leaf", along, across=across)]
     if odd:
         found.append(
-            Part("odd", "leaf of the other size", *odd_size(pages, *size), odd * brief.quantity, "leaf", across="it curls and turns badly")
+            Part(
+                "odd",
+                "leaf of the other size",
+                *odd_size(pages, *size),
+                odd * brief.quantity,
+                "leaf",
+                along,
+                across="it curls and turns badly",
+            )
         )
     return tuple(found)
 
@@ -161,20 +178,24 @@ def _stack(left: LeftOfPages, count: int, odd: int) -> Step:
     )
 
 
-def _heavy(left: LeftOfPages, count: int, thick: Estimate) -> Check | None:
+def _heavy(pages: Leaves, left: LeftOfPages, count: int, stack: tuple[Estimate, Estimate]) -> Check | None:
     """B11: stiff paper for many leaves: the book comes out too thick, and pages that do not bend fill a ring long before plain ones."""
-    sheet, ruler = left.paper.leaf.caliper, left.brief.ruler
+    sheet, ruler, (thick, estimated) = left.paper.leaf.caliper, left.brief.ruler, stack
     if sheet.likely <= USES_MM["leaves"][1] or thick.likely < HEAVY_MM or left.paper.leaf.kind == "watercolour":
         return None
     uses = " and ".join(use for use in good_for(sheet) if use != "leaves") or "boards"
     usual = 0.1
-    fewer = max(1, int(HEAVY_MM / sheet.likely) - 1)
+    # as these leaves lie, not as flat ones would; the reading of the stack that is there is forgotten with it
+    fewer = math.ceil(HEAVY_MM * count / estimated.likely) - 1
+    forget: Changes = (("pages.measured_block_mm", None),) if pages.measured_block_mm is not None else ()
+    changes: Changes = (("pages.amount", fewer), ("pages.counted_in", "leaves"), *forget)
     return Check(
         "B11",
         "watch",
         f"{left.paper.leaf.name} is heavy for {count} leaves: one is {ruler.fine(sheet.likely)}, the stack {ruler.thin(thick.likely)}.",
         f"As many leaves of {ruler.fine(usual)} would be {ruler.thin(count * usual)}. Leaves above {ruler.fine(USES_MM['leaves'][1])} do not drape, and turn only on a score. Better kept for {uses}.",
-        (Offer(f"{many(fewer, 'leaf', 'leaves')} of it", (("pages.amount", fewer), ("pages.counted_in", "leaves"))),),
+        (Offer(f"{many(fewer, 'leaf', 'leaves')} of it", changes),) if 0 < fewer < count else (),
+        "" if 0 < fewer < count else "Take a thinner paper, or make two books of it.",
     )
 
 

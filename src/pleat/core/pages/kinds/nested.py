@@ -22,12 +22,14 @@ class Nested(Fastened):
 
     kind: Literal["nested"] = "nested"
     folders: Annotated[int, NumberRule("folders one in another", 1, 8, whole=True)] = 3
-    shrink_mm: Annotated[float, LengthRule("each is smaller by", 1, 30)] = 4.0
+    shrink_mm: Annotated[float, LengthRule("each is smaller by", 0, 30)] = 4.0
     spines_mm: tuple[Annotated[float, LengthRule("a spine", 0.5, 150)], ...] | None = Field(default=None, max_length=8)
 
 
 def _count(record: Nested, width: float, height: float) -> int:
     """As many folders as leave the innermost a panel to write on."""
+    if not record.shrink_mm:
+        return record.folders
     room = min(width, height) - 20.0
     return max(1, min(record.folders, 1 + int(room / (2 * record.shrink_mm))))
 

@@ -88,6 +88,7 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
             Unit(total(nest) if mixed else nest[0].times(count), count) for nest, count in zip(nested.nests, sections, strict=True)
         ),
         leaves=nested.leaves,
+        tucked=min(brief.made_of.cover.tucked, nested.leaves),
         leaf_width_mm=brief.leaf_width_mm,
         leaf_height_mm=brief.leaf_height_mm,
         thickness=thickness,
