@@ -47,8 +47,8 @@ def test_a_waterfall_of_four_and_the_spacers_it_asks_for():
     after = make_plan(editing.apply(book, offer.changes))
     assert after.extras.added.likely == pytest.approx(13 * 0.275)
     assert after.cover.spine.likely == pytest.approx(plan.cover.spine.likely + 13 * 0.275)
-    cut = {one.part.name: (one.part.width_mm, one.part.height_mm, one.part.count) for one in after.cutting.cuts}
-    assert cut["spacers"] == (15, 210, 13)
+    cut = {one.part.key: (one.part.width_mm, one.part.height_mm, one.part.count) for one in after.cutting.cuts}
+    assert cut["extra_spacers"] == (15, 210, 13)
 
 
 def test_a_flap_is_cut_with_its_hinge_and_reaches_as_far_as_it_is_high():

@@ -44,7 +44,7 @@ def test_names_of_faces_last_when_the_book_grows_and_a_lost_place_is_kept():
     smaller = editing.edit(book, {"pages.count": "16 pages"})
     plan = make_plan(smaller)
     assert (len(plan.extras.items[0].spots), len(plan.extras.items[0].lost)) == (0, 1)
-    assert not [cut for cut in plan.cutting.cuts if "d0" in cut.part.name], "it is not cut"
+    assert not [cut for cut in plan.cutting.cuts if "d0" in cut.part.key], "it is not cut"
     assert plan.extras.bulk.volume_mm3 == 0
     back = editing.edit(smaller, {"pages.count": "32 pages"})
     assert make_plan(back).extras.items[0].spots[0].x_mm == 10
@@ -53,7 +53,7 @@ def test_names_of_faces_last_when_the_book_grows_and_a_lost_place_is_kept():
 def test_parts_are_cut_for_every_place_and_every_book():
     design = {**POCKET, "places": [{"on": f"page {n}"} for n in (3, 9, 15)]}
     plan = make_plan(put(of("journal", ("brief.quantity", 4)), design))
-    assert [cut.part.count for cut in plan.cutting.cuts if cut.part.name == "d0"] == [12]
+    assert [cut.part.count for cut in plan.cutting.cuts if cut.part.key == "extra_d0"] == [12]
     assert "card" in plan.paper.roles
 
 

@@ -13,6 +13,8 @@ from pleat.core.cutting.left import LeftOfCutting
 from pleat.core.plan import Check, Figure, Offer, PleatResult, Rule, Step, shortened
 from pleat.core.words import lasting
 
+FOLDED: Final = ("folio", "concertina", "pad")
+"""What has no leaves that are held one by one."""
 NAMED: Final = 3
 """Steps that a sentence names; of more it says how many."""
 
@@ -37,7 +39,7 @@ class LeftOfBench(LeftOfCutting):
         return Step(
             "check",
             "Open and close it",
-            f"Every leaf held{look}. Note what you would change.",
+            f"{'Everything' if self.pages.unit in FOLDED else 'Every leaf'} held{look}. Note what you would change.",
             needs=("book.bound", *filled),
             gives=("book.done",),
         )

@@ -48,9 +48,9 @@ def figures(left: LeftOfBinding, sewn: Sewn) -> tuple[Figure, ...]:
     return (
         count(left, sewn),
         _thread(left, sewn),
-        _path(ruler, sewn),
+        *((_path(ruler, sewn),) if sewn.need.run.spans_mm else ()),
         _diameter(ruler, sewn.binding.thread),
-        _swell(ruler, sewn),
+        *((_swell(ruler, sewn),) if sewn.swell.high else ()),
         *((_needle(sewn.binding.thread, sewn.binding.strands),) if left.brief.made_of.binding.traits.needle else ()),
     )
 

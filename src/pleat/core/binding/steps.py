@@ -124,6 +124,8 @@ def _clip(each: bool) -> Step:
 
 
 def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
+    """Through the sections, and through the cover where its holes are not there already."""
+    covered = covered and sewn.binding.cover_holes_mm is None
     rows = "Every section has a row of holes of its own across the spine, as drawn on the cover. "
     inside = sewn.binding.pierce == "inside"
     how = (

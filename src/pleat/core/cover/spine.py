@@ -128,12 +128,14 @@ def _wedge(ruler: Ruler, spine: Spine) -> Figure:
 
 
 def measured(left: LeftOfCover, spine: Spine) -> Step:
-    """The sewn and pressed block is measured before anything is cut for a cover that it is hung into."""
+    """The pressed block is measured before anything is cut for a cover that it is hung into."""
     ruler = left.brief.ruler
+    sewn = left.brief.made_of.binding.traits.needle
+    ends = " with its endpapers" if any(name == "endpapers" for name, _ in spine.parts) else ""
     return Step(
         "measure_sewn",
-        "Measure the sewn block",
-        f"Pressed, at the spine, between two boards. Estimated at {ruler.between(spine.estimated.low, spine.estimated.high)} with its endpapers. "
+        "Measure the sewn block" if sewn else "Measure the block",
+        f"Pressed, at the spine, between two boards. Estimated at {ruler.between(spine.estimated.low, spine.estimated.high)}{ends}. "
         "Type what you read under Cover, and every piece follows.",
         ("ruler or caliper",),
         needs=("block.flat",),

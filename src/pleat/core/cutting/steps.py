@@ -70,7 +70,7 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) 
         detail = (
             "Every sheet of the pile is folded as it is."
             if whole
-            else "The sheets are folded as they are. Trimming a side that is right already only adds error."
+            else f"The sheets are {'stacked' if left.pages.unit == 'leaf' else 'folded'} as they are. Trimming a side that is right already only adds error."
         )
     elif whole:
         title = f"Cut {many(sum(cut.part.count for cut in cuts), 'piece')} for the pile"

@@ -188,7 +188,7 @@ def _parts(item: Item, left: LeftOfExtras) -> tuple[Piece, ...]:
     for key, thing in things.items():
         for sheet in thing.pieces:
             size = (sheet.name, *(round(side, 2) for side in sheet.size_mm))
-            part = sizes.get(size) or _part(sheet, thing.sheet_stock or "card")
+            part = sizes.get(size) or _part(sheet, thing.sheet_stock or "card", item)
             sizes[size] = replace(part, count=part.count + times[key])
     cut = (
         replace(part, key=part.key if number == 1 else f"{part.key}_{number}", count=part.count * left.brief.quantity)
@@ -198,12 +198,14 @@ def _parts(item: Item, left: LeftOfExtras) -> tuple[Piece, ...]:
     return (*cut, *(Count(one.key, one.name, one.count * all_, one.stock, one.use) for one in item.thing.counts if all_))
 
 
-def _part(sheet: Sheet, stock: str) -> Part:
-    """A piece as it is cut and folded; none of it yet. The maker's own count of pieces is that of the leaves, or of what else its stock is for."""
+def _part(sheet: Sheet, stock: str, item: Item) -> Part:
+    """A piece as it is cut and folded, by the name of what it is a piece of; none of it yet. The maker's own count of pieces is that of the leaves, or of what else its stock is for."""
     upright, level = scores(sheet), scores(sheet, upright=False)
     folds = (*(Fold(at, "valley") for at in upright), *(Fold(at, "valley", "level") for at in level))
     grain: Literal["h", "w"] = "h" if len(upright) >= len(level) else "w"
-    return Part(f"extra_{sheet.name}", sheet.name.replace("-", " "), *sheet.size_mm, 0, stock, grain, folds, told=frozenset({"B6"}))
+    which = sheet.name.removeprefix(item.key).strip()
+    name = f"{which} of the {item.title}" if which else item.title
+    return Part(f"extra_{sheet.name}", name, *sheet.size_mm, 0, stock, grain, folds, told=frozenset({"B6"}))
 
 
 def _count(items: tuple[Item, ...], worst: Worst, ruler: Ruler) -> Figure:

@@ -75,7 +75,7 @@ def _flat(item: Item, left: LeftOfExtras) -> Iterator[Step]:
             tools,
             needs=("leaf.cut",),
             gives=(f"extra_{item.key}.flat",),
-            tags=work.tags & {"flat", "cut-out"},
+            tags=(work.tags & {"flat"}) | {"cut-out"},
             cautions=work.cautions,
             signature=_mark(item, inside),
             minutes=2 * len(inside),
@@ -110,7 +110,7 @@ def filling(items: Sequence[Item]) -> tuple[Step, ...]:
             "extras_fill",
             "Fill what was made, last of all",
             " ".join(f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}" for item in filled),
-            needs=tuple(f"extra_{item.key}.on" for item in put if item.thing.work.fix),
+            needs=("book.bound", *(f"extra_{item.key}.on" for item in put if item.thing.work.fix)),
             gives=(FILLED,),
             tags=frozenset({"insert"}),
             signature=signature(*(item.key for item in filled)),
@@ -127,6 +127,8 @@ def of(item: Item, left: LeftOfExtras) -> tuple[Step, ...]:
     places, mark = _places(item.spots, left), _mark(item, item.spots)
     stock = f"{item.thing.sheet_stock}.cut" if item.thing.sheet_stock and item.thing.pieces else "leaf.cut"
     bound = any(one.face.cover for one in item.spots)  # the cover is there after all that has to be dry before it is shut
+    # pages of a section are worked on while their sheet lies open, before it is nested
+    open_ = left.pages.unit == "section" and not bound
     found = [*_flat(item, left)]
     if work.make:
         found.append(
@@ -149,8 +151,8 @@ def of(item: Item, left: LeftOfExtras) -> tuple[Step, ...]:
                 f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
                 f"{work.fix} {places}.",
                 ("glue",),
-                needs=(f"{key}.made" if work.make else stock, *(("book.bound",) if bound else ())),
-                gives=(f"{key}.on",),
+                needs=(f"{key}.made" if work.make else stock, *(("book.bound",) if bound else ()), *(("leaf.folded",) if open_ else ())),
+                gives=(f"{key}.on", *(("leaf.ready",) if open_ else ())),
                 tags=frozenset() if bound else work.tags & {"glue", "mat", "on a mat", "fastener"},
                 wait_minutes=work.wait_minutes if "glue" in work.tags else 0,
                 cautions=work.cautions if not work.flat else (),

@@ -184,7 +184,7 @@ def _as_stock(one: Operation, stocks: Mapping[str, Stock]) -> Operation:
 def _steps(record: FromPad, own: Own, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
     """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of them."""
     keeps = fastened.steps(record, made, ruler, own.states) if isinstance(record, Fastened) else ()
-    steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states, ("fastener.first",) if keeps else ())), *keeps)
+    steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states, fastened=bool(keeps))), *keeps)
     return (*steps, *own.last(tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))))
 
 

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
-from typing import Final
+from typing import Final, Literal
 
+from pleat.core.folding.convex import bounds
 from pleat.core.folding.flat import Flat, rows
 from pleat.core.folding.sheet import BODY, Piece, scores
 from pleat.core.plan import Fold, Offer, Part
@@ -71,6 +72,21 @@ def counted(made: Made) -> dict[str, tuple[Piece, int]]:
     return {str(kind) if kinds[kind] == 1 else first.name: (first, count) for (kind, *_), (first, count) in found.items()}
 
 
+def folds_of(piece: Piece, angles: Mapping[tuple[str, str, str], float]) -> tuple[Fold, ...]:
+    """Where a piece is scored, inside up, and which way each line folds: a mountain where the thing as it is shut has it bent away."""
+    away: set[tuple[bool, float]] = set()
+    left, top, _, _ = bounds(point for panel in piece.panels for point in panel.outline)
+    for crease in piece.creases:
+        if angles.get((piece.name, crease.one, crease.other), 0.0) < 0:
+            at = crease.start[0] - left if crease.upright else crease.start[1] - top
+            away.add((crease.upright, round(at, 6)))
+
+    def fold(at: float, axis: Literal["upright", "level"]) -> Fold:
+        return Fold(at, "mountain" if (axis == "upright", at) in away else "valley", axis)
+
+    return (*(fold(at, "upright") for at in scores(piece)), *(fold(at, "level") for at in scores(piece, upright=False)))
+
+
 def parts(
     made: Made, quantity: int, *, smaller: Smaller | None = None, times: Mapping[str, int] | None = None, across: str = "its folds crack"
 ) -> tuple[Part, ...]:
@@ -81,7 +97,7 @@ def parts(
         if piece.stock in NOT_CUT:
             continue
         upright, level = scores(piece), scores(piece, upright=False)
-        folds = tuple(Fold(at, "valley") for at in upright) + tuple(Fold(at, "valley", "level") for at in level)
+        folds = folds_of(piece, made.worked.shut.angles)
         many = (times or {}).get(kind, count * made.copies) * quantity
         grain = "h" if len(upright) >= len(level) else "w"
         found.append(

@@ -141,7 +141,7 @@ def parts(record: Fastened, quantity: int) -> tuple[Count, ...]:
 
 
 def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step, ...]:
-    """The first half before its panel is papered; the second once all is shut and squared up."""
+    """The first half before its panel is papered; the second once all is shut and squared up over that paper, before its own face is papered."""
     found = halves(made) if record.fastener != "none" else None
     if found is None or found.second is None or found.lands is None:
         return ()
@@ -168,8 +168,8 @@ def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step
         Step(
             "fastener_second",
             f"Fix {title}: the second half",
-            f"Shut it in its order and square it up. It lands on the {_place(made, found.second, found.lands, ruler)}; mark it there rather than by measure alone.",
-            needs=("fastener.first", f"{prefix}.papered"),
+            f"Shut it dry, in its order, and square it up. It lands on the {_place(made, found.second, found.lands, ruler)}; mark it there rather than by measure alone.",
+            needs=("fastener.first", f"{prefix}.papered.first", f"{prefix}.dry"),
             gives=("fastener.on",),
             cautions=cautions,
             signature=signature(*found.lands),

@@ -12,7 +12,7 @@ from pleat.core.structures.dressing import Filling
 from pleat.core.structures.made import SPARE, Made
 from pleat.core.structures.work import marks
 from pleat.core.units import Ruler
-from pleat.core.words import joined, many
+from pleat.core.words import a_or_an, joined, many
 
 
 def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, ...]:
@@ -108,7 +108,7 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
         found.append(
             Figure(
                 "places",
-                f"places for a {fill.title}",
+                f"places for {fill.title if fill.title.startswith('another') else a_or_an(fill.title)}",
                 f"{made.places}",
                 "text",
                 f"A place on every face that takes {ruler.size(fill.width_mm, fill.height_mm)} either way up with {ruler.show(fill.border_mm)} around it; each {ruler.thin(fill.thick.likely)} thick.",
@@ -136,6 +136,6 @@ def shut(made: Made, ruler: Ruler) -> Figure:
         "shut, at its thickest",
         made.thick,
         "thin",
-        f"All layers over the fullest place, added up: {ruler.between(made.thick.low, made.thick.high)}. What is loose in pockets comes on top.",
+        f"All layers over the fullest place, added up: {ruler.between(made.thick.low, made.thick.high)}. What slides into pockets is counted.",
         (Rule("arithmetic", "layers over each place of the table"),),
     )

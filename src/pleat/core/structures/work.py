@@ -23,10 +23,10 @@ DRIES_MINUTES: Final = 60
 
 @dataclass(frozen=True)
 class Work:
-    """What the steps of a structure are called and wait for: the name before its states, and what has to be there before its faces are papered."""
+    """What the steps of a structure are called and wait for: the name before its states, and whether a fastener is fixed between its papers."""
 
     prefix: str
-    needs: tuple[str, ...] = ()
+    fastened: bool = False
 
 
 def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
@@ -43,6 +43,7 @@ def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step,
         *_joins(made, work, cut),
         *_papers(made, filling, ruler, work),
         *_fill(made, filling, work),
+        *_set(made, filling, work),
     ]
     given = {state for step in found for state in step.gives}
     own = f"{work.prefix}."
@@ -167,25 +168,46 @@ def _sentence(one: Lay) -> str:
     """What is joined to what: pieces by their names where there are two."""
     same = one.laid[0] == one.host[0]
     laid, host = (unnumbered(said(key) if same or key[1] == BODY else f"{said(key)} of the {key[0]}") for key in (one.laid, one.host))
+    if not same and laid == host:  # pieces of one sort: the next one goes into the one before
+        laid = f"{laid.partition(' of the ')[0]} of each {unnumbered(one.laid[0])}"
+        host = f"{host.partition(' of the ')[0]} of the one around it"
     verb = "Tuck" if one.by == "tuck" else "Glue"
     return f"{verb} the {laid}{' under' if one.side == 'B' else ' to'} the {host}"
 
 
 def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
+    """The papers of the faces. Where a fastener is hidden by them, that of its first half's face comes first, and the others once the second half
+    is fixed on what it came down on."""
     if not filling.mats or not made.dressings:
         return ()
+    count = len(made.dressings) * made.copies
+    ready = ("mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored")
+    first = Step(
+        f"{work.prefix}_papers_first",
+        "Give the first half's face its paper",
+        f"Over the half that is fixed, a border of {ruler.show(filling.border_mm)} on each side; under weight until it is dry, for the thing is shut next.",
+        ("glue",),
+        needs=(*ready, "fastener.first"),
+        gives=(f"{work.prefix}.papered.first",),
+        tags=frozenset({"glue", "mat"}),
+        wait_minutes=DRIES_MINUTES,
+        cautions=(GLUE,),
+        minutes=2,
+        signature=signature(filling.border_mm),
+    )
     return (
+        *((first,) if work.fastened else ()),
         Step(
             f"{work.prefix}_papers",
-            "Give every face its paper",
-            f"{many(len(made.dressings) * made.copies, 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
+            "Give every other face its paper" if work.fastened else "Give every face its paper",
+            f"{many(count - work.fastened, 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
             ("glue",),
-            needs=("mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored", *work.needs),
+            needs=(*ready, *(("fastener.first", "fastener.on") if work.fastened else ())),
             gives=(f"{work.prefix}.papered",),
             tags=frozenset({"glue", "mat"}),
             cautions=(GLUE,),
-            minutes=2 * len(made.dressings) * made.copies,
-            signature=signature(len(made.dressings) * made.copies, filling.border_mm),
+            minutes=2 * count,
+            signature=signature(count, filling.border_mm),
             missing=Missing(
                 slip="F4",
                 words="the papers are not on the faces",
@@ -210,6 +232,28 @@ def _fill(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
             gives=(f"{work.prefix}.filled",),
             tags=frozenset({"on a mat"}),
             minutes=2 * made.places,
+        ),
+    )
+
+
+def _set(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
+    """G1: what was glued on the faces dries before anything is shut over it."""
+    papers, places = filling.mats and made.dressings, bool(made.places)
+    if not papers and not places:
+        return ()
+    what = joined(name for name, there in (("papers", papers), ("what is mounted", places)) if there)
+    return (
+        Step(
+            f"{work.prefix}_set",
+            f"Let {what} dry",
+            "Open, under weight, waste paper on every face: shut while the paste is wet, faces stick to each other.",
+            ("weight", "waste paper"),
+            needs=(f"{work.prefix}.papered", f"{work.prefix}.filled"),
+            gives=(f"{work.prefix}.set",),
+            tags=frozenset({"glue"}),
+            wait_minutes=DRIES_MINUTES,
+            cautions=(WEIGHT,),
+            minutes=1,
         ),
     )
 

@@ -15,8 +15,9 @@ from pleat.core.folding.programme import Programme
 from pleat.core.folding.sheet import Piece, scores
 from pleat.core.kinds import Edge
 from pleat.core.pages.folded import FoldedBlock
-from pleat.core.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
+from pleat.core.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.plan import Piece as Taken
+from pleat.core.structures.cut import folds_of
 from pleat.core.structures.made import Made
 from pleat.core.structures.work import marks
 from pleat.core.words import joined, many
@@ -62,7 +63,7 @@ def result(left: LeftOfBinding, hinge: Hinge, own: Own, *, at: Edge, swell: Esti
             number * count,
             CARD,
             "h",
-            tuple(Fold(at_, "valley") for at_ in scores(piece)),
+            folds_of(piece, made.worked.shut.angles),
             across="its folds crack",
             smaller=own.smaller,
         )

@@ -52,11 +52,11 @@ def compute(record: Ends, left: LeftOfBinding) -> EndsResult:
         Step(
             "concertina",
             "Fold it to and fro",
-            "Every fold pressed with the bone folder, edges level; then under weight for a night.",
+            "Every fold pressed with the bone folder, edges level; then under weight overnight.",
             ("bone folder", "weight"),
             needs=ready,
             gives=("block.flat", "block.measured"),
-            wait_minutes=60,
+            wait_minutes=480,
         )
     ]
     if not left.brief.made_of.cover.hung:

@@ -13,6 +13,7 @@ from pleat.core.fields import LengthRule, NumberRule
 from pleat.core.kinds import BindingKind, Member, Suits, Traits
 from pleat.core.plan import Check, Figure, Offer, Rule, Step
 from pleat.core.units import Ruler
+from pleat.core.words import many
 
 
 class Zigzag(Member):
@@ -95,7 +96,7 @@ def _against(record: Zigzag, leaves: int, ruler: Ruler) -> Check | None:
         f"The strip of {record.panels} panels has {up} that face up, for {leaves} leaves.",
         f"{up - leaves} stay free: bare panels at the end."
         if more
-        else f"{leaves - up} leaves have no panel to go on. Only every second one opens to the fore edge.",
+        else f"{many(leaves - up, 'leaf', 'leaves')} {'has' if leaves - up == 1 else 'have'} no panel to go on. Only every second one opens to the fore edge.",
         (
             Offer(f"{up} leaves", (("pages.amount", max(up, 1)), ("pages.counted_in", "leaves"))),
             Offer(f"a strip of {2 * leaves} panels of {ruler.show(record.panel_mm)}", (("binding.panels", None),)),

@@ -64,7 +64,7 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
     edges = {"flap": flap, "front": flap + gusset + 2 * panel + scored}
     found = soft.landing(closed, "flap", point, "front", edges) if cover.fastener != "none" else None
     sizes = Sizes(panel, scored, gusset, flap)
-    shown = (*_figures(cover, left, wrap, sizes), _gusset(left, sizes, need, inside), *_flap(left, sizes, found))
+    shown = (*_figures(cover, left, wrap, sizes), _gusset(left, sizes, inside), *_flap(left, sizes, found))
     thick = inside.used.plus(card.caliper.times(2))
     return LaidResult(
         key_figure=shown[0],
@@ -156,9 +156,10 @@ def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: Sizes) -> tu
     )
 
 
-def _gusset(left: LeftOfCover, sizes: Sizes, need: Estimate, inside: Spine) -> Figure:
+def _gusset(left: LeftOfCover, sizes: Sizes, inside: Spine) -> Figure:
     ruler, card = left.brief.ruler, left.paper.cover.caliper.likely
-    wide = f"Block at the fore edge {ruler.thin(inside.fore.likely)} + front cover {ruler.thin(card)} = {ruler.thin(need.likely)}"
+    (block, front), whole = ruler.summed([inside.fore.likely, card], finest=True)
+    wide = f"Block at the fore edge {block} + front cover {front} = {whole} {ruler.name}"
     differs = (
         ""
         if abs(sizes.gusset - sizes.spine) < ruler.step_mm
