@@ -81,7 +81,7 @@ class Kind:
     """One member: its name in book files, what makers call it, and its record and computation.
 
     ``compute`` takes the record and what stands to its left, and never raises. ``roles`` are the stocks it uses, ``placed`` the fields
-    that were measured on the leaf, which another leaf size forgets, ``described`` those that describe what was taken from the materials; ``read`` takes what is typed of it that is no field by itself, as
+    that were measured on the leaf, which another leaf size forgets, ``described`` those that describe what was taken from the materials; ``unused`` says which of the roles a record does without; ``read`` takes what is typed of it that is no field by itself, as
     (record, name, text, brief).
     """
 
@@ -95,6 +95,7 @@ class Kind:
     described: tuple[str, ...] = ()
     traits: Traits = Traits()
     read: Callable[..., list[tuple[str, Any]] | None] | None = None
+    unused: Callable[[Any], tuple[str, ...]] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -169,13 +170,15 @@ class OneOf:
 @dataclass(frozen=True)
 class Chosen:
     """The members a book is made of, which every pleat may know: what is computed of them is not. ``put_in`` are the stocks of what is put in,
-    ``held_along`` says whether the edge that is held runs along the height of a leaf or along its width."""
+    ``held_along`` says whether the edge that is held runs along the height of a leaf or along its width, ``unused`` which of its roles a member
+    does without as it was decided, for block, binding and cover."""
 
     block: BlockKind
     binding: BindingKind
     cover: CoverKind
     put_in: tuple[str, ...] = ()
     held_along: Literal["w", "h"] = "h"
+    unused: tuple[tuple[str, ...], ...] = ((), (), ())
 
     @cached_property
     def placed(self) -> tuple[str, ...]:
@@ -188,4 +191,5 @@ class Chosen:
 
     @cached_property
     def roles(self) -> tuple[str, ...]:
-        return tuple(dict.fromkeys((*self.block.roles, *self.binding.roles, *self.cover.roles, *self.put_in)))
+        members = zip((self.block, self.binding, self.cover), self.unused, strict=True)
+        return tuple(dict.fromkeys((*(role for one, unused in members for role in one.roles if role not in unused), *self.put_in)))

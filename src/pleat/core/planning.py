@@ -78,15 +78,23 @@ class Plan:
 
 def chosen(book: Book) -> Chosen:
     """The members the book is made of."""
-    at_head = getattr(book.binding, "bound_at", "side") == "head"
-    return _chosen(
-        BLOCKS.of(book.pages)[0], BINDINGS.of(book.binding)[0], COVERS.of(book.cover)[0], stocks_of(book.extras), "w" if at_head else "h"
-    )
+    members = BLOCKS.of(book.pages), BINDINGS.of(book.binding), COVERS.of(book.cover)
+    (block, _), (binding, _), (cover, _) = members
+    unused = tuple(kind.unused(record) if kind.unused else () for kind, record in members)
+    along: Literal["w", "h"] = "w" if getattr(book.binding, "bound_at", "side") == "head" else "h"
+    return _chosen(block, binding, cover, stocks_of(book.extras), along, unused)
 
 
 @lru_cache(maxsize=256)
-def _chosen(block: BlockKind, binding: BindingKind, cover: CoverKind, extras_: tuple[str, ...], held_along: Literal["w", "h"]) -> Chosen:
-    return Chosen(block, binding, cover, extras_, held_along)
+def _chosen(
+    block: BlockKind,
+    binding: BindingKind,
+    cover: CoverKind,
+    put_in: tuple[str, ...],
+    held_along: Literal["w", "h"],
+    unused: tuple[tuple[str, ...], ...],
+) -> Chosen:
+    return Chosen(block, binding, cover, put_in, held_along, unused)
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:

@@ -68,7 +68,12 @@ def offers(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: Left
         Offer(
             one.kind.title,
             _changes(covers, left, one.kind),
-            (*one.facts, f"goes with {' or '.join(cover.title for cover in covers.members if one.kind.at in cover.takes)}", *one.against),
+            (
+                *_along(covers, left, one.kind),
+                *one.facts,
+                f"goes with {' or '.join(cover.title for cover in covers.members if one.kind.at in cover.takes)}",
+                *one.against,
+            ),
             GROUP,
             one.kind is left.brief.made_of.binding,
             one.good,
@@ -78,11 +83,20 @@ def offers(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: Left
     )
 
 
+def _brings(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> CoverKind | None:
+    """The cover that comes along with a binding, where the present one cannot go with it."""
+    return None if kind.at in left.brief.made_of.cover.takes else next((one for one in covers.members if kind.at in one.takes), None)
+
+
+def _along(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> tuple[str, ...]:
+    """That another cover comes along, in words."""
+    other = _brings(covers, left, kind)
+    return (f"{other.title} comes along instead of {left.brief.made_of.cover.title}",) if other else ()
+
+
 def _changes(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> Changes:
     held = ((f"binding.{TAG}", kind.name),)
-    if kind.at in left.brief.made_of.cover.takes:
-        return held
-    other = next((one for one in covers.members if kind.at in one.takes), None)
+    other = _brings(covers, left, kind)
     return (*held, (f"{covers.pleat}.{TAG}", other.name)) if other else held
 
 
@@ -104,6 +118,12 @@ def in_words(offered: Sequence[Offer], sections: int, thickness: str) -> str:
     return f"{size}: {suited}" + (f"; {own.label} is not the best for it ({own.facts[-1]})." if own else ".")
 
 
+def _taking(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> str:
+    """What a tap does: the binding, and the cover that comes along with it."""
+    other = _brings(covers, left, kind)
+    return f"take {kind.title}" + (f", {other.title} comes along" if other else "")
+
+
 def check(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding) -> tuple[Check, ...]:
     """Why the book's binding is wrong for its block, and what would do; empty where it suits."""
     kind = left.brief.made_of.binding
@@ -112,7 +132,7 @@ def check(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftO
         return ()
     ruler, sections = left.brief.ruler, len(left.pages.units)
     better = [one for one in proposed if one.good and one.kind.name != "own"][:3]
-    swaps = tuple(Offer(f"take {one.kind.title}", _changes(covers, left, one.kind)) for one in better)
+    swaps = tuple(Offer(_taking(covers, left, one.kind), _changes(covers, left, one.kind)) for one in better)
     size = f"{many(sections, 'section')}, {ruler.thin(left.pages.thickness.likely)}"
     said = "; ".join(own.against)
     suited = " or ".join(one.kind.title for one in better[:2])

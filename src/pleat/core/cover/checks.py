@@ -59,7 +59,7 @@ def find(cover: Wrap, left: LeftOfCover, out: Outcome) -> tuple[Check, ...]:
         _squares(cover, ruler, card, out),
         _creep(cover, ruler, card, pages, out),
         _crease(ruler, out.spine, out.creases),
-        _holes(ruler, binding, out.holes),
+        holes_told(ruler, binding, out.holes),
         _near_edge(left, out),
         _board(ruler, out.wrap, left.tools),
         _flaps(cover, ruler, out.wrap),
@@ -267,7 +267,7 @@ def _board(ruler: Ruler, wrap: PanelPlan, tools: Tools) -> Check | None:
     )
 
 
-def _holes(ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -> Check | None:
+def holes_told(ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -> Check | None:
     """D4: cover and leaves were marked separately, and differ."""
     own = binding.cover_holes_mm
     if own is None:

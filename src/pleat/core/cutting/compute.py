@@ -34,6 +34,9 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
     sheets: dict[str, int] = {}
     for cut in cuts:
         sheets[cut.stock.key] = sheets.get(cut.stock.key, 0) + (cut.sheets or 0)
+    for cut in cuts:
+        if not cut.sheets:  # no number of sheets is enough for a piece that comes out of none
+            sheets[cut.stock.key] = 0
     takes = {**left.pages.whole_sheets, **{key: count for key, count in sheets.items() if key not in left.pages.whole_sheets}}
     pile = tuple(cut for cut in cuts if cut.stock.role == "pile")
     own = {cut.stock.key: cut.stock for cut in cuts if cut.stock.role != "pile"}

@@ -99,7 +99,8 @@ def _too_small(pages: Sections, brief: BriefResult, paper: PaperResult, trim: fl
         if possible(new_width, new_height):
             changes, words = resized(brief, new_width, new_height, pages.flap_mm)
             fixes.append(Offer(f"leaf {ruler.size(new_width, new_height)}: {_less(brief, new_width, new_height)}{words}", changes))
-    if pages.folds > 1:
+    once = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, 1, trim)
+    if pages.folds > 1 and any(lies(once.width_mm, once.height_mm, *both) for both in (sides, sides[::-1])):
         fixes.append(Offer("fold each sheet once", (("pages.folds", 1),)))
     return Check(
         "B3",

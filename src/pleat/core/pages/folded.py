@@ -97,7 +97,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     )
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
-    fits = _fits(left, fill, own.less_mm)
+    fits = _fits(left, fill, own.less_mm, lambda one: bool(made.places) or _takes(one, own, stocks, fill, (calipers, ruler)))
     asked = checks.Asked(made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend, leaves=own.leaves)
     count = _count(own, made, panels)
     edge, more = own.held(made, left) if own.held else (made.thick, 0.0)
@@ -217,8 +217,9 @@ def _count(own: Own, made: Made, panels: int) -> Figure:
     )
 
 
-def _fits(left: LeftOfPages, fill: Filling, less_mm: float) -> tuple[Offer, ...]:
-    """The leaf sized for what goes in, upright and level: the thing, its border on the paper, the paper's border on the panel."""
+def _fits(left: LeftOfPages, fill: Filling, less_mm: float, takes: Callable[[Offer], bool]) -> tuple[Offer, ...]:
+    """The leaf sized for what goes in, upright and level: the thing, its border on the paper, the paper's border on the panel. Only those that
+    ``takes`` says yes to: where nothing fits yet, hinge and tabs may leave it no room on that leaf either."""
     if not fill.any:
         return ()
     brief, more = left.brief, (4 if fill.mats else 2) * max(fill.border_mm, 1.0) + less_mm
@@ -229,7 +230,19 @@ def _fits(left: LeftOfPages, fill: Filling, less_mm: float) -> tuple[Offer, ...]
         if possible(*size) and not near:
             changes, _ = resized(brief, *size)
             found.append(Offer(f"made for a {fill.title}, {way}: {brief.ruler.size(*size)}", changes, group="size"))
-    return tuple(found[: 1 if abs(fill.width_mm - fill.height_mm) < 0.05 else 2])
+    return tuple(filter(takes, found[: 1 if abs(fill.width_mm - fill.height_mm) < 0.05 else 2]))
+
+
+def _takes(offer: Offer, own: Own, stocks: Mapping[str, Stock], fill: Filling, measures: tuple[Mapping[str, Estimate], Ruler]) -> bool:
+    """Whether what goes in finds a place on a leaf of the size that is offered."""
+    sizes, (calipers, ruler) = dict(offer.changes), measures
+    wide, high = sizes["brief.leaf_width_mm"], sizes["brief.leaf_height_mm"]
+    assert isinstance(wide, float)
+    assert isinstance(high, float)
+    try:
+        return bool(make(_suited(own.at(wide, high), stocks), own.typed, fill, calipers, ruler, skip=own.skip, least=own.least).places)
+    except KeyError:  # a leaf of that size has gussets that this one has not
+        return True
 
 
 def _needs(own: Own, sizes: Sizes, width: float, height: float, name: str) -> tuple[float, float]:

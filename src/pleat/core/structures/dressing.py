@@ -114,6 +114,11 @@ class Dressing:
         return f"{self.key[0]}/{self.key[1]}:{self.side}"
 
 
+def without_papers(record: Dressed) -> tuple[str, ...]:
+    """The roles a dressed thing does without: no paper of the faces where there is none."""
+    return () if record.mats == "yes" else ("mat",)
+
+
 def places(width_mm: float, height_mm: float, filling: Filling) -> tuple[int, tuple[float, float]]:
     """How many things lie on a paper of this size, a border between them and at its edge, all one way up, and their size as they lie.
 

@@ -18,6 +18,8 @@ from pleat.core.structures.pads import FromPad
 from pleat.core.units import Ruler
 
 INSERT: Final = "insert"
+LEAST_TAB_MM: Final = 8.0
+"""A narrower tab holds nothing (common practice)."""
 EASE_MM: Final = 3.0
 """By how much an insert is narrower than the throat, so that it slides (common practice: 1/8 in)."""
 
@@ -66,13 +68,29 @@ def tucked(what: Insert | None, name: str, host: Key, foot: tuple[float, float])
 
 
 def checks(record: Pocketed, made: Made, ruler: Ruler, panel_height_mm: float) -> tuple[Check, ...]:
-    """F1, F2 and F9 for what slides in."""
-    what = insert(record)
+    """B2 for the tabs; F1, F2 and F9 for what slides in."""
+    what, narrow = insert(record), _narrow_tabs(record, ruler)
     if what is None or not made.pockets:
-        return ()
+        return narrow
     pocket = min(made.pockets, key=lambda one: one.throat_mm)
     found = (_too_long(what, ruler, panel_height_mm), _too_wide(record, what, pocket, ruler), _stands_out(record, what, pocket, ruler))
-    return tuple(one for one in found if one)
+    return (*narrow, *(one for one in found if one))
+
+
+def _narrow_tabs(record: Pocketed, ruler: Ruler) -> tuple[Check, ...]:
+    """B2: tabs too narrow to glue, or none, where pockets are wanted."""
+    if record.tab_mm >= LEAST_TAB_MM - 0.05 or getattr(record, "pockets", "") == "none":
+        return ()
+    right = ruler.snap_up(LEAST_TAB_MM)
+    return (
+        Check(
+            "B2",
+            "stop",
+            f"A tab of {ruler.show(record.tab_mm)} is too narrow to glue." if record.tab_mm else "Without tabs nothing holds the pockets.",
+            f"It wants {ruler.show(LEAST_TAB_MM)} or more, or the pocket comes open at its side.",
+            (Offer(f"tabs of {ruler.show(right)}", (("pages.tab_mm", right),)),),
+        ),
+    )
 
 
 def _too_long(what: Insert, ruler: Ruler, panel_height_mm: float) -> Check | None:

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 from typing import Annotated, Final, Literal
 
+from pleat.core.brief.resize import possible, resized
 from pleat.core.cover import fasteners, soft, spine
+from pleat.core.cover.checks import holes_told
 from pleat.core.cover.fasteners import FASTENERS, Fastener, Landing
 from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion
 from pleat.core.cover.record import LARGEST_SQUARE_MM
@@ -98,6 +101,8 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
 
 FOLDS: Final = ((("back", "spine", 90.0), ("spine", "front", 90.0)), (("back", "gusset", 90.0), ("gusset", "flap", 90.0)))
 """The front comes over, then the flap: each stands up a quarter turn at both edges of its gusset."""
+LEAST_SHARE: Final = 0.6
+"""A leaf that loses more of its area is another book (house rule)."""
 LOOSE_MM: Final = 6.0
 """A gusset that is more than double, and so much more, than what it closes round is told (house rule)."""
 COLUMNS: Final = ("flap", "gusset", "back", "spine", "front")
@@ -194,6 +199,7 @@ def _checks(cover: Flapped, left: LeftOfCover, closed: Closed, sizes: Sizes, fou
             _halves(cover, ruler, found),
             _blank(left),
             _no_square(cover, ruler),
+            holes_told(ruler, left.binding, tuple(at + cover.square_mm for at in left.binding.positions_mm)),
         )
         if one
     )
@@ -311,7 +317,25 @@ def _part(left: LeftOfCover, wrap: Piece) -> Part:
         needs=("block.measured",),
         advice="Hold the block against it before you cut.",
         across="the creases may crack and the flap will not lie flat",
+        smaller=partial(_smaller, left, wrap.size_mm),
     )
+
+
+def _smaller(left: LeftOfCover, wrap: tuple[float, float], sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
+    """The leaf whose wrap comes out of a sheet: what is too much comes off both panels, all relations kept."""
+    ruler, pages, found = left.brief.ruler, left.pages, []
+    for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
+        width = ruler.snap_down(pages.leaf_width_mm + min((across - wrap[0]) / 2, 0.0) - ruler.step_mm)
+        height = ruler.snap_down(pages.leaf_height_mm + min(along - wrap[1], 0.0))
+        if possible(width, height) and width * height > LEAST_SHARE * pages.leaf_width_mm * pages.leaf_height_mm:
+            changes, words = resized(left.brief, width, height, pages.flap_mm)
+            off = joined(
+                f"{ruler.show(was - now)} off its {side}"
+                for side, was, now in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
+                if was - now > 0.05
+            )
+            found.append(Offer(f"leaf {ruler.size(width, height)}: {off}{words}", changes))
+    return tuple(found)
 
 
 def _score(left: LeftOfCover, wrap: Piece) -> Step:

@@ -13,6 +13,7 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import FoldedBlock, Own
 from pleat.core.plan import Check, Offer
+from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.made import Build, Made, Sizes
 from pleat.core.structures.pads import FromPad
 
@@ -191,6 +192,7 @@ KIND: Final = BlockKind(
     record=Album,
     compute=compute,
     roles=("leaf", "mat"),
+    unused=lambda record: (*without_papers(record), *(() if record.leaf_is == "papers" else ("leaf",))),
     unit="hinged",
     traits=Traits(glue=True),
 )

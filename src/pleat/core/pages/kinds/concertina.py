@@ -15,6 +15,7 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.plan import Check, Figure, Offer, Rule
+from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.made import Build, Made, Sizes
 from pleat.core.structures.pads import FromPad
 from pleat.core.units import Ruler
@@ -247,6 +248,7 @@ KIND: Final = BlockKind(
     record=Concertina,
     compute=compute,
     roles=(CARD, "mat"),
+    unused=without_papers,
     unit="concertina",
     traits=Traits(opens_flat=True),
 )

@@ -15,6 +15,7 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.plan import Check, Offer
+from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import Build, Sizes
 from pleat.core.structures.orders import label_of
@@ -138,6 +139,7 @@ KIND: Final = BlockKind(
     record=Crossfold,
     compute=compute,
     roles=(CARD, "mat"),
+    unused=without_papers,
     placed=tuple(f"{arm}_mm" for arm in ARMS),
     unit="folio",
     traits=Traits(glue=True),

@@ -12,6 +12,7 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.structures import inserts
+from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.inserts import Pocketed, insert, tucked
 from pleat.core.structures.made import Build, Sizes
@@ -126,6 +127,7 @@ KIND: Final = BlockKind(
     record=Folder,
     compute=compute,
     roles=(CARD, "mat"),
+    unused=without_papers,
     unit="folio",
     traits=Traits(glue=True),
 )

@@ -22,6 +22,7 @@ from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.plan import Changes, Offer
 from pleat.core.structures import redrawn
 from pleat.core.structures.drawn import DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, DrawnStep, piece_of, programme_of
+from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import Room, Sizes
 from pleat.core.structures.orders import label_of
@@ -245,6 +246,7 @@ KIND: Final = BlockKind(
     record=Free,
     compute=compute,
     roles=(CARD, "mat"),
+    unused=without_papers,
     unit="folio",
     traits=Traits(glue=True),
     read=read,

@@ -13,6 +13,7 @@ from pleat.core.kinds import BlockKind, Traits
 from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import Build, Sizes
 
@@ -85,6 +86,7 @@ KIND: Final = BlockKind(
     record=Nested,
     compute=compute,
     roles=(CARD, "mat"),
+    unused=without_papers,
     placed=("spines_mm",),
     unit="folio",
     traits=Traits(glue=True),

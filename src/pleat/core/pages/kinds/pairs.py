@@ -12,6 +12,7 @@ from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.pages.kinds.album import COUNTS, Counted, leaves_of, unsaid
+from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.made import Build, Sizes
 from pleat.core.structures.pads import FromPad
 
@@ -69,6 +70,7 @@ KIND: Final = BlockKind(
     record=Pairs,
     compute=compute,
     roles=(CARD, "mat"),
+    unused=without_papers,
     unit="pair",
     traits=Traits(refills=True),
 )

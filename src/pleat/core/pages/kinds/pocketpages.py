@@ -16,6 +16,7 @@ from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.pages.kinds.album import COUNTS, Counted, leaves_of, unsaid
 from pleat.core.plan import Step
 from pleat.core.structures import inserts
+from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.inserts import Pocketed, insert, tucked
 from pleat.core.structures.made import Build, Made, Sizes
 from pleat.core.words import many
@@ -138,6 +139,7 @@ KIND: Final = BlockKind(
     record=PocketPages,
     compute=compute,
     roles=(CARD, "mat"),
+    unused=without_papers,
     placed=("slant_mm",),
     unit="leaf",
     traits=Traits(glue=True),
