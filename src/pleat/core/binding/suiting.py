@@ -68,12 +68,7 @@ def offers(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: Left
         Offer(
             one.kind.title,
             _changes(covers, left, one.kind),
-            (
-                *_along(covers, left, one.kind),
-                *one.facts,
-                f"goes with {' or '.join(cover.title for cover in covers.members if one.kind.at in cover.takes)}",
-                *one.against,
-            ),
+            (*one.facts, _goes_with(covers, left, one.kind), *one.against),
             GROUP,
             one.kind is left.brief.made_of.binding,
             one.good,
@@ -88,10 +83,11 @@ def _brings(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind)
     return None if kind.at in left.brief.made_of.cover.takes else next((one for one in covers.members if kind.at in one.takes), None)
 
 
-def _along(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> tuple[str, ...]:
-    """That another cover comes along, in words."""
+def _goes_with(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> str:
+    """The covers it goes with; where the present one is none of them, which comes along instead."""
     other = _brings(covers, left, kind)
-    return (f"{other.title} comes along instead of {left.brief.made_of.cover.title}",) if other else ()
+    along = f"; {other.title} comes along instead of {left.brief.made_of.cover.title}" if other else ""
+    return f"goes with {' or '.join(cover.title for cover in covers.members if kind.at in cover.takes)}{along}"
 
 
 def _changes(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> Changes:

@@ -20,6 +20,8 @@ UNEQUAL_MM: Final = 2.0
 TWINS_MM: Final = 0.5
 """Boards that differ by more do not lie on each other (house rule)."""
 USUAL_SQUARE_MM: Final = 3.0
+MEETS_MM: Final = 1.0
+"""Hinge folds that are farther from the bending lines pull at the boards (house rule)."""
 
 
 def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
@@ -28,7 +30,7 @@ def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
     found = (
         _sum(cover, ruler, shell),
         _twins(ruler, shell),
-        _narrow(cover, ruler, shell),
+        _narrow(cover, left, shell),
         _squares(ruler, shell),
         _set_back(cover, ruler, shell),
         _creep(left, shell),
@@ -83,8 +85,12 @@ def _twins(ruler: Ruler, shell: Shell) -> Check | None:
     )
 
 
-def _narrow(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
-    """A9: a strip that was cut to another thickness than the spine has now; E1 where just the boards were left out of the sum."""
+def _narrow(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
+    """A9: a strip that was cut to another thickness than the spine has now; E1 where just the boards were left out of the sum. One that is wider
+    because the hinge inside asks for it is right."""
+    ruler, floor = left.brief.ruler, getattr(cover, "hinges_mm", None) or left.binding.floor_mm
+    if floor is not None and shell.strip > shell.needed and abs(shell.strip + 2 * shell.joint - floor) <= MEETS_MM:
+        return None
     if cover.strip_mm is None or abs(shell.strip - ruler.snap_up(shell.needed)) <= ruler.step_mm + 0.05:
         return None
     off = shell.needed - shell.strip

@@ -9,6 +9,7 @@ from pleat.core.binding.hinged.record import HingedResult
 from pleat.core.cautions import GLUE
 from pleat.core.cover import hard
 from pleat.core.cover.hard import HardResult, Own
+from pleat.core.cover.hard_checks import MEETS_MM
 from pleat.core.cover.hard_steps import Words
 from pleat.core.cover.laid import Laid
 from pleat.core.cover.result import LeftOfCover
@@ -20,8 +21,6 @@ from pleat.core.plan import Check, Figure, Offer, Part, Rule, Step, signature
 
 GAP_BOARDS: Final = 3.0
 """The gap either side of the spine board, in board thicknesses (common practice: two to four)."""
-MEETS_MM: Final = 1.0
-"""Hinge folds that are farther from the bending lines pull at the boards (house rule)."""
 HOLDS_MM: Final = 8.0
 """The narrowest strip of a flange that holds on a board (common practice, as for a glue tab)."""
 
@@ -141,6 +140,7 @@ def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
     spine = own - 2 * shell.joint
     fits = spine + 0.05 >= shell.needed
     wide = (Offer(f"spine board {ruler.show(spine)}", (("cover.strip_mm", spine),)),) if fits and spine <= 200 else ()
+    offers = (*wide, *_other_hinge(cover, left, bends))
     slack = (bends - own) / 2
     flange = left.binding.flange_mm if isinstance(left.binding, HingedResult) and cover.hinges_mm is None else 0.0
     holds = slack > 0 and flange - slack >= HOLDS_MM
@@ -155,8 +155,8 @@ def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
         f"The hinge folds inside lie {ruler.show(own)} apart, the cover bends {ruler.show(bends)} apart"
         + (": both gaps were left out of the sum." if gaps else "."),
         f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}. {comes}",
-        (*wide, *_other_hinge(cover, left, bends)),
-        "Make the hinge anew, or the case: neither can take up so much.",
+        offers,
+        "" if offers else "Make the hinge anew, or the case: neither can take up so much.",
     )
 
 

@@ -1,0 +1,127 @@
+"""The classes that the found cases stand for, over all kinds."""
+
+from __future__ import annotations
+
+from itertools import product
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from pleat.core import editing
+from pleat.core.bench.order import waits_for
+from pleat.core.planning import chosen, make_plan
+from pleat.core.recipes import RECIPES
+from tests.profiles import examples
+from tests.put import of
+
+NAMES = [one.name for one in RECIPES]
+READ = [name for name in NAMES if hasattr(of(name).cover, "measured_spine_mm")]
+AT_HEAD = [name for name in NAMES if hasattr(of(name).binding, "bound_at") and of(name).pages.kind == "leaves"]
+
+
+SEEN = {"found": {"leaf"}, "padcover": {"leaf"}}
+"""What is in the book and not cut: sheets of a pile that are folded as they are, the pad that was bought."""
+
+
+def keys(plan):
+    return {check.key for _, check in plan.checks}
+
+
+@pytest.mark.parametrize("name", READ)
+@pytest.mark.parametrize("off", [0.5, 2.0])
+def test_a_reading_of_half_or_double_is_questioned_in_every_cover(name, off):
+    plan = make_plan(of(name))
+    estimated = plan.cover.shell.spine.estimated if hasattr(plan.cover, "shell") else None
+    thick = plan.pages.thickness.likely + plan.binding.swell.likely if estimated is None else estimated.likely
+    reading = off * thick
+    if not 0.3 <= reading <= 150:
+        pytest.skip("no such reading can be typed")
+    questioned = make_plan(of(name, ("cover.measured_spine_mm", reading)))
+    assert [check for check in questioned.cover.checks if "measured" in check.title], (reading, thick)
+
+
+@pytest.mark.parametrize("name", NAMES)
+def test_a_steps_minutes_are_those_of_one_book_and_only_the_last_step_is_needed_by_none(name):
+    one, twelve = (make_plan(of(name, ("brief.quantity", count))) for count in (1, 12))
+    each = {step.step.key: step.step for step in one.bench.work}
+    for step in (work.step for work in twelve.bench.work):
+        if not step.for_all and step.key in each:
+            assert step.minutes == pytest.approx(each[step.key].minutes), step.key
+    steps = [work.step for work in one.bench.work]
+    needed = {first for firsts in waits_for(steps).values() for first in firsts}
+    assert [step.key for step in steps if step.key not in needed] == [steps[-1].key]
+
+
+@pytest.mark.parametrize("name", NAMES)
+def test_every_paper_that_is_told_is_one_that_something_comes_out_of(name):
+    plan = make_plan(of(name))
+    used = {part.stock for part in plan.parts}
+    assert set(plan.paper.roles) - SEEN.get(name, set()) <= used | {"cover", "board", "lining"}
+    assert set(plan.paper.roles) <= set(chosen(plan.book).roles)
+
+
+@pytest.mark.parametrize("name", AT_HEAD)
+def test_leaves_held_at_the_head_have_their_grain_along_it(name):
+    for along, grain in (("head", "w"), ("side", "h")):
+        plan = make_plan(of(name, ("binding.bound_at", along)))
+        assert {part.grain for part in plan.pages.parts} == {grain}
+
+
+@pytest.mark.parametrize("name", ["case", "quarter", "padded"])
+@pytest.mark.parametrize("ruler", ["mm", "in"])
+@pytest.mark.parametrize("board", [1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0])
+def test_no_automatic_joint_raises_its_own_check(name, ruler, board):
+    assert "joint" not in keys(make_plan(of(name, ("brief.ruler", ruler), ("paper.board.thickness_mm", board))))
+
+
+@pytest.mark.parametrize("name", ["rings", "wire", "pocketpages"])
+@settings(max_examples=examples(20))
+@given(now=st.integers(2, 120), inner=st.floats(14, 60), thick=st.floats(0.2, 4))
+def test_what_a_ring_takes_is_the_largest_count_that_itself_passes_whatever_there_is_now(name, now, inner, thick):
+    path = "binding.nominal_mm" if name == "wire" else "binding.inner_mm"
+    more = (
+        (("pages.insert_width_mm", 90.0), ("pages.insert_height_mm", 120.0), ("pages.insert_thick_mm", thick))
+        if name == "pocketpages"
+        else ()
+    )
+    if name == "wire":
+        inner = min(inner, 30.0)
+
+    def planned(count):
+        return make_plan(of(name, *more, (path, inner), ("pages.amount", count), ("pages.counted_in", "leaves")))
+
+    says = {figure.key: figure.value for figure in planned(now).binding.figures}["takes"]
+    most = int(str(says).split()[0])
+    if 1 <= most <= 150:
+        assert "D8" not in keys(planned(most))
+        assert "D8" in keys(planned(most + 1))
+
+
+TYPED = {
+    "cover.joint_mm": (None, 3.0, 10.0),
+    "cover.strip_mm": (None, 30.0, 64.0),
+    "cover.set_back_mm": (None, 3.0, 8.0),
+    "binding.end_mm": (None, 10.0),
+}
+
+
+@pytest.mark.parametrize("name", ["hills", "connectors"])
+@pytest.mark.parametrize("typed", [*product(*TYPED.values())], ids=str)
+def test_a_hinge_is_judged_once_and_no_chain_of_its_offers_turns_in_a_circle(name, typed):
+    book = of(name, *((path, value) for path, value in zip(TYPED, typed, strict=True) if value is not None))
+    assert len([check for _, check in make_plan(book).checks if check.key == "E1"]) <= 1
+
+    def follow(book, way):
+        """Every offer of every check that is told, to the end; what was met before has been followed."""
+        here = book.model_dump_json()
+        assert here not in way, "a circle"
+        if here in done:
+            return
+        done.add(here)
+        told = [check for _, check in make_plan(book).checks if check.key in ("E1", "joint", "A9")]
+        for offer in (offer for check in told for offer in check.offers):
+            follow(editing.apply(book, offer.changes), {*way, here})
+
+    done: set[str] = set()
+    follow(book, set())
