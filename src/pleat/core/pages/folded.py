@@ -21,6 +21,7 @@ from pleat.core.structures.fastened import Fastened
 from pleat.core.structures.made import MAT, Build, Made, Room, Sizes, make
 from pleat.core.structures.pads import FromPad
 from pleat.core.units import Ruler
+from pleat.core.words import many
 
 CARD: Final = "card"
 
@@ -47,7 +48,16 @@ class FoldedBlock(Block):
     @property
     def in_words(self) -> str:
         """Its panels and faces together."""
-        return f"{self.panels} {self.called}, {2 * self.panels} faces"
+        return f"{counted_as(self.panels, self.called)}, {2 * self.panels} faces"
+
+
+def counted_as(number: int, called: str) -> str:
+    """So many panels or leaves.
+
+    >>> counted_as(1, "panels"), counted_as(1, "leaves"), counted_as(3, "panels")
+    ('1 panel', '1 leaf', '3 panels')
+    """
+    return many(number, {"panels": "panel", "leaves": "leaf"}.get(called, called), called)
 
 
 @dataclass(frozen=True)
@@ -208,12 +218,12 @@ def _count(own: Own, made: Made, panels: int) -> Figure:
     return Figure(
         "count",
         own.title,
-        f"{panels} {own.panels}",
+        counted_as(panels, own.panels),
         "text",
         f"{own.panels.capitalize()} large enough to be dressed: {panels}, with {len(made.dressings) * own.copies} faces that show in one opening or another{there}.",
         (Rule("arithmetic", "the panels of its pieces"),),
         aside=f"{len(made.dressings) * own.copies} faces{there}",
-        scrap=f"{panels} {own.panels}, {len(made.dressings) * own.copies} faces{there}",
+        scrap=f"{counted_as(panels, own.panels)}, {len(made.dressings) * own.copies} faces{there}",
     )
 
 

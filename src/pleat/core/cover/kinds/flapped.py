@@ -325,7 +325,9 @@ def _smaller(left: LeftOfCover, wrap: tuple[float, float], sheet_width: float, s
     """The leaf whose wrap comes out of a sheet: what is too much comes off both panels, all relations kept."""
     ruler, pages, found = left.brief.ruler, left.pages, []
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
-        width = ruler.snap_down(pages.leaf_width_mm + min((across - wrap[0]) / 2, 0.0) - ruler.step_mm)
+        short = max(wrap[0] - across, 0.0) / 2
+        # a panel ends on the mark past its leaf, so that a mark more comes off than is missing
+        width = ruler.snap_down(pages.leaf_width_mm - short - ruler.step_mm) if short else pages.leaf_width_mm
         height = ruler.snap_down(pages.leaf_height_mm + min(along - wrap[1], 0.0))
         if possible(width, height) and width * height > LEAST_SHARE * pages.leaf_width_mm * pages.leaf_height_mm:
             changes, words = resized(left.brief, width, height, pages.flap_mm)
