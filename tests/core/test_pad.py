@@ -112,3 +112,18 @@ def test_a_section_becomes_a_pad_and_back_and_loses_nothing():
     assert back.pages == book.pages
     assert back.binding == book.binding
     assert back.cover == book.cover
+
+
+def test_a_fastener_of_the_pad_is_put_on_where_its_halves_meet():
+    """Without a measured pad the flap is 0.3 x 151 = 45.5 high; 12 from its free edge is 33.5 from its fold, and so 33.5 from the back's tail. The
+    cover is 111 wide: 55.5 from either side. Elastic runs along the spine, which is the head: 0.88 x (111 + 2 x thickness + 30) + 2 x 30."""
+    cover = pad(("cover.fastener", "dot"), ("cover.flap", "yes")).cover
+    assert cover.landing.first == ("flap", pytest.approx(55.5), pytest.approx(12))
+    assert cover.landing.second == ("back", pytest.approx(55.5), pytest.approx(33.5))
+    assert cover.halves == (pytest.approx((12 + 55.5, 12)), pytest.approx((12 + 55.5, cover.laid[0].piece.size_mm[1] - 50.5 - 33.5)))
+    bound = pad(("cover.fastener", "elastic"))
+    keys = [one.step.key for one in bound.bench.work]
+    assert keys.index("fastener_first") < keys.index("pocket"), "its knot lies in the pocket"
+    assert keys.index("book") < keys.index("fastener_second"), "without the pad it would land by the pad's thickness beside"
+    (elastic,) = (one for one in bound.cover.parts if one.key == "elastic")
+    assert elastic.length_mm == pytest.approx(0.88 * (111 + 2 * bound.cover.spine.likely + 30) + 60)

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from pleat.core import editing
 from pleat.core.bench.order import waits_for
+from pleat.core.cover.fasteners import FASTENERS
 from pleat.core.planning import chosen, make_plan
 from pleat.core.recipes import RECIPES
 from tests.profiles import examples
@@ -17,6 +18,7 @@ from tests.put import of
 
 NAMES = [one.name for one in RECIPES]
 READ = [name for name in NAMES if hasattr(of(name).cover, "measured_spine_mm")]
+FASTENED = [name for name in NAMES if hasattr(of(name).cover, "fastener")]
 AT_HEAD = [name for name in NAMES if hasattr(of(name).binding, "bound_at") and of(name).pages.kind == "leaves"]
 
 
@@ -125,3 +127,16 @@ def test_a_hinge_is_judged_once_and_no_chain_of_its_offers_turns_in_a_circle(nam
 
     done: set[str] = set()
     follow(book, set())
+
+
+@pytest.mark.parametrize("flap", ["no", "yes"])
+@pytest.mark.parametrize("fastener", [one for one, _ in FASTENERS])
+@pytest.mark.parametrize("name", FASTENED)
+def test_what_keeps_a_cover_shut_is_put_on_by_a_step_or_has_no_place_and_says_so(name, fastener, flap):
+    with_flap = [("cover.flap", flap)] if hasattr(of(name).cover, "flap") else []
+    plan = make_plan(of(name, ("cover.fastener", fastener), *with_flap))
+    keys = {one.step.key for one in plan.bench.work}
+    put_on = {"fastener_first", "fastener_second"} <= keys
+    no_place = any(check.key in ("A6", "F3") and check.level == "stop" for check in plan.cover.checks)
+    assert put_on or no_place == (fastener != "none"), keys
+    assert not (fastener == "none" and put_on)

@@ -27,7 +27,6 @@ STILL_WRONG: frozenset[str] = frozenset(
         "1.20d",
         "1.20g",
         "2.02a",
-        "2.02b",
         "2.05f",
         "3.03b",
         "3.07a",

@@ -27,10 +27,12 @@ HIDDEN: Final = frozenset({"magnet", "tie", "elastic"})
 
 @dataclass(frozen=True)
 class Landing:
-    """Where the two halves go, in mm: each panel's name, and how far from its edge towards the spine or fold and from its head."""
+    """Where the two halves go, in mm: each panel's name, and how far from the two edges that ``first_from`` and ``second_from`` name."""
 
     first: tuple[str, float, float]
     second: tuple[str, float, float]
+    first_from: tuple[str, str] = ("the edge", "the head")
+    second_from: tuple[str, str] = ("the edge", "the head")
 
 
 def title(fastener: Fastener) -> str:
@@ -42,7 +44,8 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
     if fastener == "none":
         return ()
     (one, one_x, one_y), (other, other_x, other_y) = landing.first, landing.second
-    place = f"{one}: {ruler.show(one_x)} from the edge, {ruler.show(one_y)} from the head"
+    place = f"{one}: {ruler.show(one_x)} from {landing.first_from[0]}, {ruler.show(one_y)} from {landing.first_from[1]}"
+    lands = f"{other}: {ruler.show(other_x)} from {landing.second_from[0]}, {ruler.show(other_y)} from {landing.second_from[1]}"
     cautions = {"magnet": (MAGNETS,), "tie": (PUNCH,), "elastic": (PUNCH,), "button": (PUNCH,), "clip": (KNIFE,)}.get(fastener, ())
     first = {
         "magnet": "Glue the first magnet into its place. Mark which face looks out: the second has to pull, not push.",
@@ -76,8 +79,8 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
         Step(
             "fastener_second",
             f"Fix {title(fastener)}: the second half",
-            f"Shut the book and square it up. It lands on the {other}: {ruler.show(other_x)} from the edge, {ruler.show(other_y)} from the head. Mark it there rather than by measure alone.",
-            needs=("fastener.first", "book.dry", "book.creased"),
+            f"Shut the book and square it up. It lands on the {lands}. Mark it there rather than by measure alone.",
+            needs=("fastener.first", "block.in", "book.dry", "book.creased"),
             gives=("fastener.on", "book.bound"),
             cautions=cautions,
             signature=signature(other, other_x, other_y),
@@ -92,7 +95,8 @@ BOW_MM: Final = 250.0
 
 
 def pieces(fastener: Fastener, height_mm: float, thick_mm: float, width_mm: float, quantity: int) -> tuple[Piece, ...]:
-    """What it takes for books of this front and thickness in mm: magnets, dots, buttons and clips by count, ties, cord and elastic by length."""
+    """What it takes for books of this front and thickness in mm, ``height_mm`` along the spine and ``width_mm`` across it: magnets, dots, buttons and
+    clips by count, ties, cord and elastic by length."""
     around_mm = 2 * (width_mm + thick_mm)
     match fastener:
         case "magnet":

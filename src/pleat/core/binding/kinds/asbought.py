@@ -30,7 +30,7 @@ def compute(_binding: AsBought, left: LeftOfBinding) -> BindingResult:
         "Put the pad in",
         "Its backing board into the pocket, as far as it goes.",
         needs=("cover.scored", "cover.dry", "block.measured"),
-        gives=("book.bound",),
+        gives=("block.in", "book.bound"),
     )
     return BindingResult(key_figure=glued, figures=(glued,), checks=(), steps=(done,), at="bought", height_mm=left.pages.leaf_height_mm)
 

@@ -6,7 +6,7 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.cautions import GLUE, WEIGHT
 from pleat.core.cover import fasteners, soft
-from pleat.core.cover.fasteners import FASTENERS, Fastener
+from pleat.core.cover.fasteners import FASTENERS, Fastener, Landing
 from pleat.core.cover.laid import Laid, LaidResult, Layer, Motion
 from pleat.core.cover.record import LARGEST_SQUARE_MM
 from pleat.core.cover.result import LeftOfCover
@@ -25,6 +25,8 @@ POCKET_SHARE: Final = 1 / 3
 FLAP_SHARE: Final = 0.3
 GLUE_TAB_MM: Final = 12.0
 """The tabs that close the pocket at its sides (common practice: 10 to 15 mm)."""
+INSET_MM: Final = 12.0
+"""How far a fastener is from the edge it holds, at most half its flap (house rule)."""
 
 
 class PadCover(Member):
@@ -63,6 +65,7 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
         folds.append((("front", "tail", 90.0), ("tail", "flap", 90.0)))
         names.append("flap round the tail")
     closed = soft.close(wrap, "back", corner, folds, {"cover": card.caliper, soft.BLOCK: pages.thickness})
+    found = _landing(cover, closed, width, flap, flap + tail + 2 * tall + head)
     shown = _figures(cover, left, wrap, (tall, head, pocket, flap, tail), need)
     thick = pages.thickness.plus(card.caliper.times(3))
     width_ = wrap.size_mm[0]
@@ -72,9 +75,12 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
         checks=_checks(cover, left, closed, head),
         parts=(
             _part(left, wrap),
-            *fasteners.pieces(cover.fastener, tall, thick.likely, width, left.brief.quantity),
+            *fasteners.pieces(cover.fastener, width, thick.likely, tall, left.brief.quantity),
         ),
-        steps=_steps(left, wrap),
+        steps=(
+            *_steps(left, wrap, hides=found is not None and found.first[0] == "back"),
+            *(fasteners.steps(cover.fastener, ruler, found, _hides(found)) if found else ()),
+        ),
         front_width_mm=width,
         front_height_mm=tall,
         spine=thick,
@@ -84,12 +90,45 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
         hides_spine=True,
         laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
         layers=(Layer("card", card.caliper.likely, card.swatch),),
+        landing=found,
         fastener=cover.fastener,
+        halves=_on_sheet(found, wrap),
         motion=Motion(wrap, "back", tuple(folds), tuple(names), corner, pages.thickness.likely, laid_after=2),
         places=(
             Place("cover.square_mm", width_ - GLUE_TAB_MM, flap + tail + tall * 0.3, cover.square_mm),
             Place("cover.gusset_mm", width_ - GLUE_TAB_MM, flap + tail + tall + head / 2, head),
         ),
+    )
+
+
+def _landing(cover: PadCover, closed: Closed, width: float, flap: float, tail: float) -> Landing | None:
+    """Both halves in the middle of the tail: on flap and back where there is a flap, else along the tail edges of front and back, as elastic always
+    goes. ``flap`` is how high it is and ``tail`` where the back ends, in mm from the sheet's top."""
+    middle = width / 2
+    sides = ("either side", "the tail")
+    if cover.fastener == "none" or (cover.fastener in fasteners.ON_FLAP and not flap):
+        return None
+    if flap and cover.fastener != "elastic":
+        inset = min(INSET_MM, flap / 2)
+        at = closed.lands("flap", (GLUE_TAB_MM + middle, inset), "back")
+        return at and Landing(("flap", middle, inset), ("back", at[0] - GLUE_TAB_MM, tail - at[1]), ("either side", "its free edge"), sides)
+    one, other = ("front", "back") if cover.fastener == "button" else ("back", "front")
+    across = min(INSET_MM, middle) if cover.fastener == "elastic" else middle
+    return Landing((one, across, INSET_MM), (other, across, INSET_MM), sides, sides)
+
+
+def _hides(landing: Landing) -> str:
+    """What goes over the knot or glue of the first half."""
+    return "the pocket" if landing.first[0] == "back" else "the patch over it"
+
+
+def _on_sheet(landing: Landing | None, wrap: Piece) -> tuple[tuple[float, float], ...]:
+    """Both halves on the flat cover, in mm from its left and top."""
+    if landing is None:
+        return ()
+    rows = {name: [y for _, y in wrap[name].outline] for name in (landing.first[0], landing.second[0])}
+    return tuple(
+        (GLUE_TAB_MM + x, max(rows[name]) - y if name == "back" else min(rows[name]) + y) for name, x, y in (landing.first, landing.second)
     )
 
 
@@ -233,7 +272,8 @@ def _shut(cover: PadCover) -> Check | None:
     )
 
 
-def _steps(left: LeftOfCover, wrap: Piece) -> tuple[Step, ...]:
+def _steps(left: LeftOfCover, wrap: Piece, *, hides: bool) -> tuple[Step, ...]:
+    """Every step of the cover; ``hides`` where the pocket lies over a fastener's knot."""
     ruler = left.brief.ruler
     marks = joined(ruler.number(ruler.snap(at)) for at in scores(wrap, upright=False))
     return (
@@ -253,7 +293,7 @@ def _steps(left: LeftOfCover, wrap: Piece) -> tuple[Step, ...]:
             ("glue",),
             needs=("cover.scored",),
             gives=("pocket.glued",),
-            tags=frozenset({"glue"}),
+            tags=frozenset({"glue", "hiding paper"} if hides else {"glue"}),
             cautions=(GLUE,),
         ),
         Step(
