@@ -113,3 +113,18 @@ def test_how_a_length_was_typed_is_kept_until_something_else_sets_it():
     assert book.typed == {"brief.leaf_width_mm": "14 cm"}
     assert editing.edit(book, {"brief.leaf_height_mm": "200"}).typed["brief.leaf_height_mm"] == "200 mm"
     assert editing.apply(book, [("brief.leaf_width_mm", 139.7)]).typed == {}
+
+
+@pytest.mark.parametrize("ruler", ["mm", "in"])
+@pytest.mark.parametrize("text", ["8.25", "9", "2 1/2 in", "25 1/2 in", "90 3/4 in", "400 in", "1/2 mm", "2.4", "4000 mm", "90,5"])
+def test_what_a_refusal_supposes_is_the_number_that_was_typed_and_is_taken(ruler, text):
+    for path in ("brief.leaf_width_mm", "cover.square_mm"):
+        book = editing.apply(Book(), [("brief.ruler", ruler)])
+        try:
+            editing.edit(book, {path: text})
+        except BadBook as error:
+            _, asked, supposed = error.problems[0].message.partition("Did you mean ")
+            if asked:
+                supposed = supposed.rstrip("?")
+                assert supposed.split()[0] in (text, text.removesuffix(" in").removesuffix(" mm")), supposed
+                editing.edit(book, {path: supposed})

@@ -93,10 +93,8 @@ class LengthRule:
             span = (
                 f"it goes from {mm.show(self.low_mm)} to {mm.show(self.high_mm)} ({inch.number(self.low_mm)} to {inch.show(self.high_mm)})"
             )
-        for unit, factor in (("in", 25.4), ("mm", 1 / 25.4)):
-            if math.isfinite(value) and self.low_mm <= value * factor <= self.high_mm and value > 0:
-                number = value if unit == "in" else value / 25.4
-                return f"{said}; {span}. Did you mean {number:g} {unit}?"
+        if math.isfinite(value) and value > 0 and self.low_mm <= value * MM_PER_INCH <= self.high_mm:
+            return f"{said}; {span}. Did you mean {value:g} in?"
         return f"{said}; {span}."
 
     @staticmethod

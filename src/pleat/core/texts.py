@@ -91,7 +91,7 @@ def _out_of_bounds(rule: LengthRule, text: str, mm: float, ruler: RulerName) -> 
     show = on.fine if rule.fine else lambda mm: on.show(mm) if abs(on.snap(mm) - mm) < 0.3 * mm or not mm else f"{mm:g} mm"
     side = "small" if mm < rule.low_mm else "large"
     said = f"{text.strip()} is too {side} for {rule.label}: it goes from {show(rule.low_mm)} to {show(rule.high_mm)}."
-    number = re.match(r"\s*[\d.,]+", text)
+    number = re.match(r"\s*[\d.,]+(?!\s*[\d/])", text)
     if number and parse_thickness(text) is None:
         other = "in" if parse_length(text, ruler, rule.fine).unit != "in" else "mm"
         if rule.low_mm <= parse_length(f"{number[0]} {other}", fine=True).mm <= rule.high_mm:
