@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import product
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from pleat.core import editing
@@ -140,3 +140,18 @@ def test_what_keeps_a_cover_shut_is_put_on_by_a_step_or_has_no_place_and_says_so
     no_place = any(check.key in ("A6", "F3") and check.level == "stop" for check in plan.cover.checks)
     assert put_on or no_place == (fastener != "none"), keys
     assert not (fastener == "none" and put_on)
+
+
+@pytest.mark.parametrize("ruler", ["mm", "in"])
+@pytest.mark.parametrize("name", ["keepsake", "journal", "flapped"])
+@settings(max_examples=examples(8))
+@given(width=st.floats(225, 365))
+@example(width=245.0)
+def test_a_leaf_that_is_offered_for_the_covers_sheet_has_a_cover_that_comes_out_of_it(name, ruler, width):
+    book = of(name, ("brief.leaf_width_mm", width), ("brief.ruler", ruler))
+    for check in make_plan(book).cutting.checks:
+        for offer in check.offers if check.key == "B1" and check.title.startswith("The cover ") else ():
+            if offer.label.startswith("leaf "):
+                after = make_plan(editing.apply(book, offer.changes)).cutting.checks
+                assert not [one.title for one in after if one.key == "B1" and one.title.startswith("The cover ")], offer.label
+                assert " 0 in off" not in offer.label

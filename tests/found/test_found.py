@@ -33,7 +33,6 @@ STILL_WRONG: frozenset[str] = frozenset(
         "3.07b",
         "3.08a",
         "3.08c",
-        "3.08d",
         "3.08e",
         "4.08",
     ]

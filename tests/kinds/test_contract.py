@@ -61,6 +61,7 @@ GIVEN_BY_NOBODY = {
     "board.cut",
     "block.banded",
     "block.marked",
+    "block.in",
     "block.ended",
     "block.nested",
     "spine.lined",

@@ -326,9 +326,9 @@ def _smaller(left: LeftOfCover, wrap: tuple[float, float], sheet_width: float, s
     ruler, pages, found = left.brief.ruler, left.pages, []
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         short = max(wrap[0] - across, 0.0) / 2
-        # a panel ends on the mark past its leaf, so that a mark more comes off than is missing
-        width = ruler.snap_down(pages.leaf_width_mm - short - ruler.step_mm) if short else pages.leaf_width_mm
-        height = ruler.snap_down(pages.leaf_height_mm + min(along - wrap[1], 0.0))
+        # panels end on marks of the ruler, so that whole marks come off them
+        width = ruler.snap_down(pages.leaf_width_mm - ruler.snap_up(short)) if short else pages.leaf_width_mm
+        height = ruler.snap_down(pages.leaf_height_mm + along - wrap[1]) if wrap[1] > along else pages.leaf_height_mm
         if possible(width, height) and width * height > LEAST_SHARE * pages.leaf_width_mm * pages.leaf_height_mm:
             changes, words = resized(left.brief, width, height, pages.flap_mm)
             off = joined(

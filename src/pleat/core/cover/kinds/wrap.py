@@ -191,8 +191,9 @@ def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, she
             less = cover.square_mm - square
             found.append(Offer(f"square {ruler.show(square)}: {ruler.show(less)} off each side", (("cover.square_mm", square),)))
             continue
-        width = ruler.snap_down(pages.leaf_width_mm + min(room_wide / 2, 0.0))
-        height = ruler.snap_down(pages.leaf_height_mm + min(room_high, 0.0))
+        # panels end on marks of the ruler, so that whole marks come off them
+        width = ruler.snap_down(pages.leaf_width_mm - ruler.snap_up(-room_wide / 2)) if room_wide < 0 else pages.leaf_width_mm
+        height = ruler.snap_down(pages.leaf_height_mm + room_high) if room_high < 0 else pages.leaf_height_mm
         if possible(width, height) and width * height > 0.6 * pages.leaf_width_mm * pages.leaf_height_mm:
             off = [
                 f"{ruler.show(a - b)} off the leaf's {side}"
