@@ -223,7 +223,8 @@ def _way(sewn: Sewn) -> str:
 def _path(sewn: Sewn, ruler: Ruler) -> str:
     """The way of the first thread in one sentence, or as much of it as can be kept in mind."""
     thread = sewn.sewing.threads[0]
-    begin, *shown = told_of(sewn.sewing.bed, thread[: LONGEST_PATH + 1], f"a tail of {ruler.show(sewn.binding.tail_mm)}")
+    tail = f"a tail of {ruler.show(sewn.binding.tail_mm)}" if sewn.binding.tail_mm else ""
+    begin, *shown = told_of(sewn.sewing.bed, thread[: LONGEST_PATH + 1], tail)
     if len(thread) <= LONGEST_PATH + 1 and _tied_after(sewn):
         shown = shown[:-1]
     more = (

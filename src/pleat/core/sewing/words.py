@@ -29,7 +29,7 @@ def told(sewing: Sewing, tail: str = "a tail") -> tuple[tuple[str, ...], ...]:
 
 
 def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
-    """One thread, or the beginning of one."""
+    """One thread, or the beginning of one; an empty ``tail`` says that none is left."""
     found = [_begins(bed, thread[0], tail)]
     here = before = thread[0]
     for move in thread[1:]:
@@ -46,7 +46,7 @@ def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
 def _begins(bed: Bed, start: Move, tail: str) -> str:
     tail = "a stopper knot" if start.what == "knot" else tail
     where = _side(bed, start) if _plain(bed, start) else f"in {_side(bed, start)}"
-    return f"begin {where} at {_hole(bed, start.at)}{_section(bed, start.row)}, with {tail}"
+    return f"begin {where} at {_hole(bed, start.at)}{_section(bed, start.row)}" + (f", with {tail}" if tail else "")
 
 
 def _said(bed: Bed, here: Move, move: Move) -> str:

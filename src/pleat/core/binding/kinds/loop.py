@@ -138,11 +138,10 @@ TIED: Final = frozenset({"knot", "tails"})
 
 
 def _as_elastic(step: Step, binding: Loop, cut: str, how: str, known: str) -> Step:
-    """A step of the sewing said of elastic: what is cut, or taken, and no tail where there is none."""
-    if "thread.cut" in step.gives:
-        title = f"Take loops of {cut}" if binding.made == "closed" else f"Cut {cut} of elastic"
-        return replace(step, title=title, detail=how, signature=known)
-    return replace(step, detail=step.detail.replace(", with a tail of 0 mm", "").replace(", with a tail of 0 in", ""))
+    """A step of the sewing said of elastic: what is cut, or taken."""
+    if "thread.cut" not in step.gives:
+        return step
+    return replace(step, title=f"Take loops of {cut}" if binding.made == "closed" else f"Cut {cut} of elastic", detail=how, signature=known)
 
 
 def _elastic(binding: Loop, left: LeftOfBinding, path: float, knot: float, right: float) -> tuple[Check, ...]:
