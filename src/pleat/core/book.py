@@ -26,14 +26,14 @@ from pleat.core.pages.kinds import BLOCKS
 from pleat.core.pages.record import Sections
 from pleat.core.paper.record import Papers
 
-FORMAT: Final = 10
+FORMAT: Final = 11
 """The version of the document; a reader of format n reads every format up to n."""
 
 
 class Book(Record):
     """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with ``bookfile.read_book``."""
 
-    format: Literal[10] = 10
+    format: Literal[11] = 11
     title: Annotated[str, TextRule("the title", 80)] = "Untitled book"
     brief: Brief = Brief()
     paper: Papers = Field(default_factory=Papers)

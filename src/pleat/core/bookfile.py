@@ -12,6 +12,8 @@ from pleat.core.book import FORMAT, Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.formats import upgraded
 from pleat.core.labels import label_of, names_in
+from pleat.core.marks import on_marks
+from pleat.core.units import RULERS, Ruler, RulerName
 
 LARGEST_FILE: Final = 1_000_000
 """Bytes. A book is a few kilobytes; anything this large is not one."""
@@ -61,14 +63,23 @@ def _not_deeper(data: Any, levels: int) -> None:
             _not_deeper(one, levels - 1)
 
 
-def validate_book(data: dict[str, Any]) -> Book:
-    """A Book from plain data. Raises BadBook."""
+def validate_book(data: dict[str, Any], marks: RulerName | None = None) -> Book:
+    """A Book from plain data; what that leaves out lies on the marks of the ruler ``marks``, else of the one the book was made on. Raises BadBook."""
     try:
-        return Book.model_validate(data)
+        book = Book.model_validate(data)
     except ValidationError as error:
         raise BadBook(problems_of(error)) from error
     except (OverflowError, RecursionError) as error:
         raise _whole("A number in this file is too large for any length or count.") from error
+    return _decided_on(book, RULERS[marks or book.brief.made_on])
+
+
+def _decided_on(book: Book, ruler: Ruler) -> Book:
+    """The book with what nobody decided on the marks of a ruler."""
+    before = {name: getattr(book, name) for name in _DECIDED}
+    after = {name: on_marks(record, ruler) for name, record in before.items()}
+    changed = {name: record for name, record in after.items() if record is not before[name]}
+    return book.model_copy(update=changed) if changed else book
 
 
 def write_book(book: Book) -> str:
@@ -108,6 +119,8 @@ def _nearest(path: str) -> str:
     return f" Did you mean {near[0]}?" if near else ""
 
 
+_DECIDED: Final = ("brief", "pages", "extras", "binding", "cover")
+"""The pleats whose lengths are decisions; those of papers and tools are measured."""
 _PLEATS_OF_MEMBERS: Final = ("pages", "binding", "cover")
 
 

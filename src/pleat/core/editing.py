@@ -20,6 +20,7 @@ from pleat.core.extras import placing
 from pleat.core.fields import Record, rule_on
 from pleat.core.kinds import TAG
 from pleat.core.labels import MEMBERS, field_at, label_of, may_be_new
+from pleat.core.marks import on_marks
 from pleat.core.materials.items import Board, Cloth, Paper
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.weights import parse_weight
@@ -43,7 +44,7 @@ _SIDES: Final[dict[type[Record], tuple[str, str]]] = {
 def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, str] | None = None) -> Book:
     """The book with each (path, value) set. ``typed`` records how lengths were typed; others lose their record.
 
-    Raises BadBook naming the fields when the result would not be a valid book, or a path is not there.
+    What is new in it lies on the marks of the ruler in use. Raises BadBook naming the fields when the result would not be a valid book, or a path is not there.
     """
     data = book.model_dump(mode="json")
     for path, value in changes:
@@ -52,17 +53,19 @@ def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, st
         for group in groups:
             place = place.get(group, {}) if isinstance(place, dict) else {}
         if name == TAG and groups[0] in MEMBERS:
-            _take_member(data, groups[0], value)
+            _take_member(data, groups[0], value, book.brief.ruler)
             continue
         if name not in place and not may_be_new(".".join(groups)):
             raise BadBook([FieldProblem(path, path, str(value)[:80], "There is no such field in a book.")])
         place[name] = value
+        if path == "brief.ruler":
+            place["marks"] = book.brief.on(value).marks
         data["typed"] = {field: text for field, text in data["typed"].items() if field != path and not field.startswith(f"{path}.")}
     data["typed"].update(typed or {})
-    return validate_book(data)
+    return validate_book(data, book.brief.ruler)
 
 
-def _take_member(data: dict[str, Any], pleat: str, name: Any) -> None:
+def _take_member(data: dict[str, Any], pleat: str, name: Any, ruler: RulerName) -> None:
     """Another member of a pleat: what was decided for the one left behind is laid aside, and what lay there for this one comes back."""
     kind = MEMBERS[pleat].find(str(name))
     if kind is None:
@@ -74,9 +77,10 @@ def _take_member(data: dict[str, Any], pleat: str, name: Any) -> None:
     aside[own[TAG]] = {field: value for field, value in own.items() if field != TAG}
     back = {**aside.pop(kind.name, _counted(own) if pleat == "pages" else {}), TAG: kind.name}
     try:
-        data[pleat] = kind.record.model_validate(back).model_dump(mode="json")
+        record = kind.record.model_validate(back)
     except ValidationError:  # laid aside by an older or newer Pleat
-        data[pleat] = kind.record(kind=kind.name).model_dump(mode="json")
+        record = kind.record(kind=kind.name)
+    data[pleat] = on_marks(record, RULERS[ruler]).model_dump(mode="json")
     data["typed"] = {field: text for field, text in data["typed"].items() if not field.startswith(f"{pleat}.")}
 
 

@@ -146,6 +146,14 @@ def _board(data: Data) -> Data:
     return {**data, "paper": {**papers, "board": board.model_dump(mode="json")}}
 
 
+def _made_in_mm(data: Data) -> Data:
+    """10 to 11: what nobody typed lies on the marks of the ruler a book was made on; until then it was millimetres for every book."""
+    brief = data.get("brief")
+    if not isinstance(brief, dict) or brief.get("ruler") != "in":
+        return data
+    return {**data, "brief": {**brief, "marks": "mm"}}
+
+
 _STEPS: Final[tuple[Callable[[Data], Data], ...]] = (
     _several_readings,
     _as_it_was,
@@ -156,4 +164,5 @@ _STEPS: Final[tuple[Callable[[Data], Data], ...]] = (
     _as_it_was,
     _as_it_was,
     _as_it_was,
+    _made_in_mm,
 )

@@ -18,6 +18,7 @@ from pleat.core.cover import suiting as covering
 from pleat.core.cover.kinds import COVERS
 from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.cutting import compute as cutting
+from pleat.core.cutting import otherwise
 from pleat.core.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.extras import compute as extras
 from pleat.core.extras.base import LeftOfExtras
@@ -115,6 +116,11 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -
     cover_ = takeable(_cover(book, to_cover), rules)
     to_cutting = LeftOfCutting(**_so_far(to_cover), cover=cover_, typed=_typed(book))
     cutting_ = takeable(cutting.compute(book.cutting, to_cutting), rules)
+    if book.brief.marks:
+        made = make_plan(book.model_copy(update={"brief": book.brief.on(book.brief.marks)}), tools)
+        so_far = [brief_, paper_, pages_, extras_, binding_, cover_, cutting_]
+        told = otherwise.find(so_far, [one for _, one in made][:-1], brief_.ruler, made.brief.ruler)
+        cutting_ = replace(cutting_, checks=(*cutting_.checks, *told))
     bench_ = bench.compute(book.bench, bench.LeftOfBench(**_so_far(to_cutting), cutting=cutting_))
     return Plan(brief_, paper_, pages_, extras_, binding_, cover_, cutting_, bench_, book)
 

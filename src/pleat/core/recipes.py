@@ -10,11 +10,14 @@ from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.fields import NumberRule, rule_on
 from pleat.core.kinds import TAG, BlockKind, Chosen, Hard
+from pleat.core.labels import rule_of
+from pleat.core.marks import chosen_near
 from pleat.core.materials.items import Board, Cloth, Paper
 from pleat.core.pages.kinds import BLOCKS
 from pleat.core.paper.record import ROLES, Papers
 from pleat.core.plan import Changes
 from pleat.core.planning import chosen
+from pleat.core.units import RULERS, Ruler
 
 Use = Literal["write", "paint", "photographs", "keep", "give"]
 USES: Final[dict[Use, str]] = {
@@ -71,7 +74,7 @@ class Recipe:
     def _example(self) -> Book:
         own = {role: kept for role in ROLES if (kept := getattr(self, role, None)) is not None}
         papers = Papers().model_copy(update=own)
-        book = editing.apply(Book(title=self.example, paper=papers), (*self.begun, *(_PILE if self.pile else ())))
+        book = editing.apply(Book(title=self.example, paper=papers), (*self.begun_on(RULERS["mm"]), *(_PILE if self.pile else ())))
         return editing.edit(book, {"brief.size": self.size, **({"pages.count": self.count} if self.counted else {})})
 
     @property
@@ -95,10 +98,13 @@ class Recipe:
         found = BLOCKS.find(str(dict(self.made).get(f"pages.{TAG}", "")))
         return found or BLOCKS.members[0]
 
-    @property
-    def begun(self) -> Changes:
-        """The decisions a new book begins with."""
-        return (*self.made, ("brief.purpose", self.purpose))
+    def begun_on(self, ruler: Ruler) -> Changes:
+        """The decisions a new book begins with, on the marks of its ruler."""
+        return (*self.made_on(ruler), ("brief.purpose", self.purpose))
+
+    def made_on(self, ruler: Ruler) -> Changes:
+        """What makes a book one of these, its lengths on the marks of a ruler."""
+        return tuple((path, chosen_near(rule_of(path), value, ruler)) for path, value in self.made)
 
     @property
     def made(self) -> Changes:

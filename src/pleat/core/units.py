@@ -27,6 +27,8 @@ Arithmetic: 453.59237 g/lb / 500 sheets / 0.00064516 m2/in2 = 1406.14.
 """
 
 RulerName = Literal["mm", "in"]
+NEAR: Final = 0.06
+"""A quarter or an eighth of an inch is taken for a length that is off by less than this part of it (house rule: 12 mm are 1/2 in)."""
 
 _MM_PER_UNIT: Final = {"mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000), "in": Fraction(254, 10)}
 _UNIT_WORDS: Final = {
@@ -154,6 +156,17 @@ class Ruler:
     def snap_down(self, mm: float) -> float:
         """The last mark at or before ``mm``."""
         return math.floor(mm / self.step_mm + 1e-6) * self.step_mm
+
+    def near(self, mm: float) -> float:
+        """A length that nobody typed, as a maker with this ruler would choose it: on the coarsest marks that come near enough, never 0 for something.
+
+        >>> RULERS["in"].near(12.0), RULERS["in"].near(1.0), RULERS["mm"].near(148.5)
+        (12.7, 1.5875, 148.5)
+        """
+        if self.name == "mm":
+            return self.snap(mm) or (self.step_mm if mm else 0.0)
+        coarse = next((step for step in (4 * self.step_mm, 2 * self.step_mm) if abs(round(mm / step) * step - mm) < NEAR * mm), self.step_mm)
+        return round(mm / coarse) * coarse or (coarse if mm else 0.0)
 
     def number(self, mm: float) -> str:
         """The value as this ruler shows it, without the unit: ``139.5`` or ``5 1/2``."""

@@ -124,7 +124,7 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
 
 def _on_ruler(book: Book, of: Book) -> Book:
     """The book on the ruler of another one."""
-    return book.model_copy(update={"brief": book.brief.model_copy(update={"ruler": of.brief.ruler})})
+    return book.model_copy(update={"brief": book.brief.on(of.brief.ruler)})
 
 
 def undo(session: Session, book_id: int, by: int, version: int | None, window: str) -> Outcome:

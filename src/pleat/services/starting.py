@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from pleat.core import editing
 from pleat.core.book import Book
+from pleat.core.bookfile import validate_book
 from pleat.core.errors import BadBook, FieldProblem, LengthError
 from pleat.core.materials.editing import build
 from pleat.core.materials.items import Paper
@@ -22,7 +23,7 @@ from pleat.core.plan import Figure
 from pleat.core.planning import PLEATS, Plan, make_plan
 from pleat.core.recipes import RECIPES, Recipe, recipe
 from pleat.core.texts import with_unit
-from pleat.core.units import RulerName
+from pleat.core.units import RULERS, RulerName
 from pleat.core.words import many
 from pleat.services import books, counts, offered, piles
 
@@ -69,15 +70,15 @@ def begun(session: Session, answers: Answers, leaf: Paper | None = None) -> Book
         raise BadBook(problems)
     width, height, typed = size
     changes: editing.Changes = [
-        *kind.begun,
+        *kind.begun_on(RULERS[answers.ruler]),
         ("brief.leaf_width_mm", width),
         ("brief.leaf_height_mm", height),
-        ("brief.ruler", answers.ruler),
         *counted,
         ("title", answers.title.strip() or "Untitled book"),
     ]
     papers = Papers(cover=offered.cover_for(session, width, height) or Papers().cover)
-    book = Book(paper=papers.model_copy(update={kind.made_from: leaf}))
+    blank = validate_book({"brief": {"ruler": answers.ruler}})
+    book = blank.model_copy(update={"paper": papers.model_copy(update={kind.made_from: leaf})})
     try:
         book = editing.apply(book, changes, typed)
     except BadBook as error:
@@ -106,7 +107,7 @@ def so_far(session: Session, answers: Answers) -> tuple[Book, tuple[str, ...]]:
             None if {"paper", *_OWN.values()}.isdisjoint(guessed) else getattr(kind, kind.made_from) or getattr(Papers(), kind.made_from),
         ), guessed
     except BadBook:  # such as more sheets than a pile holds
-        return editing.apply(kind.book(), [("brief.ruler", answers.ruler)]), guessed
+        return editing.apply(kind.book(), [("brief.ruler", answers.ruler), ("brief.marks", None)]), guessed
 
 
 def start(session: Session, answers: Answers, window: str) -> int:
@@ -184,7 +185,7 @@ def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
     if had and not kind.pile:
         after = editing.apply(piles.cleared(book), [("pages.amount", before_plan.pages.pages), ("pages.counted_in", "pages")])
     counted = _counted(after, kind)
-    after = editing.apply(after, kind.made)
+    after = editing.apply(after, kind.made_on(before_plan.brief.ruler))
     if type(after.pages) is not type(book.pages) and kind.counted:
         after = editing.apply(after, counted)
     if kind.pile and not had:

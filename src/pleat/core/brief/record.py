@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record
+from pleat.core.units import RulerName
 
 
 class Brief(Record):
@@ -27,3 +28,14 @@ class Brief(Record):
     ] = "writing"
     quantity: Annotated[int, NumberRule("how many books", 1, 500, "books", whole=True)] = 1
     ruler: Annotated[Literal["mm", "in"], ChoiceRule("ruler", (("mm", "mm"), ("in", "in")))] = "mm"
+    marks: Annotated[Literal["mm", "in"] | None, ChoiceRule("made on the ruler", (("mm", "mm"), ("in", "in")))] = None
+    """The ruler on whose marks lies what nobody typed, where that is another than the one in use."""
+
+    @property
+    def made_on(self) -> RulerName:
+        """The ruler on whose marks lies what nobody typed."""
+        return self.marks or self.ruler
+
+    def on(self, ruler: RulerName) -> Brief:
+        """The same on another ruler: every length stays."""
+        return self.model_copy(update={"ruler": ruler, "marks": None if ruler == self.made_on else self.made_on})
