@@ -45,8 +45,8 @@ def test_a_book_written_by_hand_may_have_lengths_with_units():
         ("[" * 100_000, "", "JSON"),
         ("\x00\xff", "", "JSON"),
         (" " * 1_000_001, "", "1 MB"),
-        ('{"format": 11}', "format", "newer"),
-        ('{"format": "x"}', "format", "10"),
+        ('{"format": 12}', "format", "newer"),
+        ('{"format": "x"}', "format", "11"),
         ('{"format": 1, "paper": 3}', "paper", "group"),
         ('{"colour": 3}', "colour", "does not know"),
         ('{"brief": 3}', "brief", "group"),
@@ -163,6 +163,12 @@ def test_what_older_formats_had_otherwise_comes_along():
     assert not make_plan(five).binding.faults
     six = editing.apply(books["6"], [("binding.kind", "own")])
     assert not make_plan(six).binding.faults
+    in_inches = json.loads(SAMPLES["10"])
+    in_inches["brief"]["ruler"] = "in"
+    del in_inches["binding"]["tail_mm"]
+    assert read_book(json.dumps(in_inches)).brief.made_on == "mm", "what nobody typed was in millimetres for every book"
+    del in_inches["format"]
+    assert read_book(json.dumps(in_inches)).brief.made_on == "in", "a file without a format is written today"
 
 
 def test_boards_that_were_described_as_a_paper_become_boards_and_what_was_cut_stays_cut():

@@ -24,6 +24,7 @@ from pleat.core.folding.sheet import scores
 from pleat.core.materials.items import Board, Cloth, Paper
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES, recipe
+from pleat.core.units import RULERS
 from tests.conftest import edited
 from tests.profiles import examples
 from tests.strategies import books, records_of
@@ -256,7 +257,7 @@ def test_a_wedge_is_told_and_gusset_and_spine_are_explained():
 def test_whatever_is_decided_of_a_cover_it_plans_and_every_fix_does_something(kind, data):
     member = COVERS.find(kind)
     book = data.draw(books).model_copy(update={"cover": data.draw(records_of(member.record))})
-    held = next((one.begun for one in RECIPES if dict(one.kept).get("cover.kind") == kind), ())
+    held = next((one.begun_on(RULERS["mm"]) for one in RECIPES if dict(one.kept).get("cover.kind") == kind), ())
     book = editing.apply(book, [change for change in held if change[0] in ("binding.kind", "pages.kind")])
     plan = make_plan(book)
     assert plan.cover.key_figure.how

@@ -26,6 +26,7 @@ from pleat.core.plan import Changes
 from pleat.core.planfile import plan_data
 from pleat.core.planning import PLEATS, REGISTRIES, make_plan
 from pleat.core.recipes import RECIPES
+from pleat.core.units import RULERS
 from pleat.drawing import looks
 from pleat.drawing import members as _drawings  # noqa: F401 - makes all drawings known
 from pleat.drawing.handles import handles
@@ -82,7 +83,7 @@ GIVEN_BY_NOBODY = {
 """States that only some books have: without a step that gives them they are met."""
 
 
-BOOKS |= {f"recipe: {one.title}": one.begun for one in RECIPES}
+BOOKS |= {f"recipe: {one.title}": one.begun_on(RULERS["mm"]) for one in RECIPES}
 TURN = {kind: number for number, kind in enumerate(BOOKS)}
 """What the quick run does by turns."""
 

@@ -7,6 +7,7 @@ from pleat.core.errors import BadBook
 from pleat.core.materials.tools import Tools
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES, recipe
+from pleat.core.units import RULERS
 from pleat.services.starting import becoming
 from tests.profiles import LONG
 
@@ -29,7 +30,7 @@ PAIRS = [(was, becomes) for n, was in enumerate(NAMES) for m, becomes in enumera
 def test_every_kind_becomes_every_other_and_is_all_of_it(was, becomes):
     begun, kind = recipe(was).book(), recipe(becomes)
     change = becoming(begun, kind, TOOLS)
-    assert [(path, stored(change.book, path)) for path, _ in kind.made] == list(kind.made)
+    assert [(path, stored(change.book, path)) for path, _ in kind.made] == list(kind.made_on(RULERS["mm"]))
     assert bool(getattr(change.book.pages, "pile", ())) == kind.pile
     assert bool(change.goes) == (recipe(was).pile and not kind.pile)
     assert change.plan == make_plan(change.book, TOOLS)

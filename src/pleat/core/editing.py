@@ -1,7 +1,6 @@
 """Changing a book: from texts a maker typed, or from the values of a fix. Nothing is half applied.
 
-A text that shows exactly what the book holds changes nothing, so that a length shown rounded
-(139.5 for 139.7 mm) is not replaced by its rounding when a form is sent back as it was.
+What is typed counts, also where it reads like a length that is shown rounded: 1/2 typed where 12 mm stand as 1/2 is half an inch.
 """
 
 from __future__ import annotations
@@ -161,8 +160,7 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
 def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
     width, height, notes = parse_size(text, ruler)
     across, along = _SIDES[type(_value_at(book, group))]
-    held = _value_at(book, f"{group}.{across}"), _value_at(book, f"{group}.{along}")
-    if text.strip() in (RULERS[ruler].size(*held), RULERS[ruler].size(*held).rsplit(" ", 1)[0]):
+    if (width, height) == (_value_at(book, f"{group}.{across}"), _value_at(book, f"{group}.{along}")):
         return []
     return [(f"{group}.{across}", width, with_unit(notes[0], ruler)), (f"{group}.{along}", height, with_unit(notes[1], ruler))]
 
@@ -171,7 +169,7 @@ def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tupl
     field, held = field_at(path, book), _value_at(book, path)
     if field is None or rule_on(field) is None or ".pile" in path:
         raise LengthError(text, "There is no such field to type in.")
-    read = read_field(field, text, held, ruler)
+    read = read_field(field, text, held, ruler, typed=True)
     return [] if read is None else [(path, list(read[0]) if isinstance(read[0], tuple) else read[0], read[1])]
 
 

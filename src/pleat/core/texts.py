@@ -18,8 +18,9 @@ Reading = tuple[Any, str]
 """A value, and how it was typed with its unit ("" where that is not worth keeping)."""
 
 
-def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName) -> Reading | None:
-    """What ``text`` sets a field to; None when it only shows what is ``held`` already.
+def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName, typed: bool = False) -> Reading | None:
+    """What ``text`` sets a field to; None when it only shows what is ``held`` already. A text that was ``typed`` counts even
+    where a length between two marks looks the same.
 
     Raises LengthError, or pydantic's custom error from the field's rule.
     """
@@ -35,9 +36,10 @@ def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName) -> Read
         return tuple(_length(rule, word, ruler) for word in split_list(text)), ""
     match rule:
         case LengthRule():
-            if isinstance(held, float) and shows(text, held, ruler, rule.fine):
+            if not typed and isinstance(held, float) and shows(text, held, ruler, rule.fine):
                 return None
-            return _length(rule, text, ruler), with_unit(text, "mm" if rule.fine else ruler)
+            mm = _length(rule, text, ruler)
+            return None if mm == held else (mm, with_unit(text, "mm" if rule.fine else ruler))
         case NumberRule() | TextRule():
             return rule.read(text), ""
         case ChoiceRule():

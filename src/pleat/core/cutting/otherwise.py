@@ -11,14 +11,16 @@ from pleat.core.plan import Check, Figure, Offer, PleatResult
 from pleat.core.units import Ruler
 from pleat.core.words import joined
 
-COUNTED: Final = re.compile(r"\d+(?: [a-z]+){0,3}")
+COUNTED: Final = re.compile(r"\d+(?: (?!mm|cm|in\b)[a-z]+)*")
 """A figure that counts something, as it is written."""
+MUCH: Final = 0.1
+"""A length that differs by more than a mark of the ruler, and by more than this part of it, is told (house rule)."""
 NAMED: Final = 4
 """Figures that the title names."""
 
 
 def find(now: Sequence[PleatResult], made: Sequence[PleatResult], ruler: Ruler, made_on: Ruler) -> list[Check]:
-    """One check for all figures of these pleats that differ by a count, or by more than a mark, from what they were on the ruler the book was made on."""
+    """One check for all figures of these pleats that differ by a count, or much in length, from what they were on the ruler the book was made on."""
     pairs = list(zip(now, made, strict=True))
     found = [words for pair in pairs for words in _differing(*pair, ruler, made_on)]
     stops = [check.title for pair in pairs for check in _new_stops(*pair)]
@@ -46,6 +48,7 @@ _WORDS: Final = {"mm": "millimetres", "in": "inches"}
 
 def _differing(now: PleatResult, made: PleatResult, ruler: Ruler, made_on: Ruler) -> Iterator[str]:
     before = {figure.key: figure for figure in made.figures}
+    mark = max(ruler.step_mm, made_on.step_mm) + 0.01
     for figure in now.figures:
         old = before.get(figure.key)
         if old is None or figure.show in ("thin", "fine"):
@@ -56,7 +59,7 @@ def _differing(now: PleatResult, made: PleatResult, ruler: Ruler, made_on: Ruler
         elif figure.show == "count":
             if figure.value != old.value:
                 yield f"{figure.label} {figure.value} instead of {old.value}"
-        elif any(abs(a - b) > max(ruler.step_mm, made_on.step_mm) + 0.01 for a, b in zip(_sides(figure), _sides(old), strict=False)):
+        elif any(abs(a - b) > max(mark, MUCH * b) for a, b in zip(_sides(figure), _sides(old), strict=False)):
             yield f"{figure.label} {_shown(figure, ruler)} instead of {_shown(old, ruler)}"
 
 

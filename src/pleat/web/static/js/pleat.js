@@ -165,6 +165,14 @@
     settle(document);
     restoreFocus();
   });
+  // What was typed counts, also where it reads as before: a length that is shown rounded may be meant as it stands there.
+  document.addEventListener("input", (event) => {
+    if (event.target.matches("[data-on-change] input[name=value]")) event.target.dataset.edited = "";
+  });
+  document.addEventListener("change", (event) => { delete event.target.dataset.edited; }, true);
+  document.addEventListener("focusout", (event) => {
+    if (event.target.dataset && "edited" in event.target.dataset) event.target.dispatchEvent(new Event("change", { bubbles: true }));
+  });
   // Fields send what is typed when it changes; the Enter that ends the typing must not send it again, nor leave the page.
   // In a field whose text was refused, Enter tries again.
   let changedAt = 0;
