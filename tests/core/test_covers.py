@@ -88,15 +88,16 @@ def test_other_covers_added_up_by_hand():
 
 def test_folded_covers_added_up_by_hand():
     """Strips round a board of 108 x 154 and 2 mm: 2 x 154 + 2 x 2 = 312 round its height. The second goes over two layers of 0.3125 mm:
-    2 x 108 + 2 x 2.625 = 221.25 round its width. A flap's fastener lands as far from the fore edge as it sits from the gusset."""
+    2 x 108 + 2 x 3 = 222 round its width, the 2.6 mm of board and two cards being scored 3. A flap's fastener lands as far from the fore edge as it sits from the gusset."""
     sheath = cover_of("sheath")
     pieces = {one.part: one.piece.size_mm for one in sheath.laid}
     card = make_plan(book_of("sheath")).paper.cover.caliper.likely
     assert pieces["upright"] == pytest.approx((108, 312))
-    assert pieces["level"] == pytest.approx((2 * 108 + 2 * (2 + 2 * card), 154))
+    assert 2.5 < 2 + 2 * card < 3
+    assert pieces["level"] == pytest.approx((2 * 108 + 2 * 3, 154))
     strip = next(one.piece for one in sheath.laid if one.part == "spine_strip")
     low, high = scores(strip)
-    assert high - low == pytest.approx(sheath.spine.likely)
+    assert sheath.spine.likely <= high - low < sheath.spine.likely + 0.5
     assert (low + high) / 2 == pytest.approx(strip.size_mm[0] / 2), "half the thickness either side of the middle"
     flapped = cover_of("flapped")
     assert flapped.landing.first[1] == pytest.approx(flapped.landing.second[1])

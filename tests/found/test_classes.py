@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from itertools import product
+from itertools import pairwise, product
 
 import pytest
 from hypothesis import example, given, settings
@@ -13,6 +13,8 @@ from pleat.core.bench.order import waits_for
 from pleat.core.cover.fasteners import FASTENERS
 from pleat.core.planning import chosen, make_plan
 from pleat.core.recipes import RECIPES
+from pleat.core.units import RULERS
+from tests.core.test_marks import begun
 from tests.profiles import examples
 from tests.put import of
 
@@ -21,7 +23,8 @@ READ = [name for name in NAMES if hasattr(of(name).cover, "measured_spine_mm")]
 FASTENED = [name for name in NAMES if hasattr(of(name).cover, "fastener")]
 AT_HEAD = [name for name in NAMES if hasattr(of(name).binding, "bound_at") and of(name).pages.kind == "leaves"]
 
-
+CLOSE_MM = 6.0
+"""Scores nearer to each other than this go round a board, a block or a spine."""
 SEEN = {"found": {"leaf"}, "padcover": {"leaf"}}
 """What is in the book and not cut: sheets of a pile that are folded as they are, the pad that was bought."""
 
@@ -155,3 +158,21 @@ def test_a_leaf_that_is_offered_for_the_covers_sheet_has_a_cover_that_comes_out_
                 after = make_plan(editing.apply(book, offer.changes)).cutting.checks
                 assert not [one.title for one in after if one.key == "B1" and one.title.startswith("The cover ")], offer.label
                 assert " 0 in off" not in offer.label
+
+
+@pytest.mark.parametrize("ruler", ["mm", "in"])
+@pytest.mark.parametrize("name", NAMES)
+def test_panels_that_hold_the_same_thickness_are_scored_equally_wide_and_no_narrower(name, ruler):
+    """By the positions as they are read off the ruler, on the plan of a book that was made with it."""
+    on = RULERS[ruler]
+    plan = make_plan(begun(name, ruler))
+    for part in plan.parts:
+        for axis in ("upright", "level"):
+            at = sorted({fold.position_mm for fold in getattr(part, "folds", ()) if fold.axis == axis})
+            read: dict[float, set[float]] = {}
+            for first, second in pairwise(at):
+                if second - first < CLOSE_MM:
+                    read.setdefault(round(second - first, 2), set()).add(round(on.snap(second) - on.snap(first), 2))
+            for wide, marks in read.items():
+                assert len(marks) == 1, f"{part.name}: {wide} mm is scored {marks}"
+                assert min(marks) >= wide - 0.05, f"{part.name}: {wide} mm is scored {marks}"

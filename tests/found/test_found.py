@@ -12,9 +12,6 @@ from tests.found.reading import holds
 CASES = {case["id"]: case for case in json.loads((Path(__file__).parent / "cases.json").read_text())}
 STILL_WRONG: frozenset[str] = frozenset(
     [
-        "1.14a",
-        "1.14b",
-        "1.14c",
         "1.16",
         "1.20a",
         "1.20b",

@@ -47,10 +47,11 @@ def compute(cover: Sheath, left: LeftOfCover) -> LaidResult:
     width, height = ruler.snap_up(pages.leaf_width_mm + cover.square_mm), pages.leaf_height_mm + 2 * cover.square_mm
     one_cover = stock.caliper.plus(card.caliper.times(4))
     outside = inside.used.plus(one_cover.times(2))
-    offset = outside.likely / 2 if cover.score_offset_mm is None else cover.score_offset_mm
+    thick = ruler.snap_up(outside.likely) if cover.score_offset_mm is None else 2 * cover.score_offset_mm
     tuck = cover.tuck_mm or max(ruler.snap(TUCK_SHARE * width), min(LEAST_TUCK_MM, width))
-    upright, level, strip = _upright(width, height, b), _level(width, height, b + 2 * c), _strip(tuck, 2 * offset, height)
-    shown = _figures(cover, left, (upright, level, strip), (width, height), outside.likely)
+    edge, over = ruler.snap_up(b), ruler.snap_up(b + 2 * c)
+    upright, level, strip = _upright(width, height, edge), _level(width, height, over), _strip(tuck, thick, height)
+    shown = _figures(cover, left, (upright, level, strip), (width, height), (edge, over, outside.likely))
     count = left.brief.quantity
     laid = (
         Laid(upright, 0.0, 0.0, "card", "upright"),
@@ -124,14 +125,13 @@ def _part(key: str, name: str, sheet: Piece, count: int) -> Part:
 
 
 def _figures(
-    cover: Sheath, left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], size: tuple[float, float], outside: float
+    cover: Sheath, left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], size: tuple[float, float], around: tuple[float, float, float]
 ) -> tuple[Figure, ...]:
-    ruler, (width, height) = left.brief.ruler, size
+    ruler, (width, height), (edge, over, outside) = left.brief.ruler, size, around
     upright, level, strip = sheets
     b = left.paper.stock("board").caliper.likely
     up, across = (joined(ruler.number(ruler.snap(at)) for at in marks) for marks in (scores(upright, upright=False), scores(level)))
-    spine_marks = joined(ruler.thin(at).removesuffix(f" {ruler.name}") for at in scores(strip))
-    middle = strip.size_mm[0] / 2
+    spine_marks = joined(ruler.number(ruler.snap(at)) for at in scores(strip))
     return (
         Figure(
             "boards",
@@ -147,7 +147,7 @@ def _figures(
             "two strips round the height",
             upright.size_mm,
             "size",
-            f"As wide as the board, {ruler.number(width)}. Long: 2 × board {ruler.number(height)} + 2 × its thickness {ruler.thin(b)}; scored from the head at {up} {ruler.name}, so that the ends meet at half the board.",
+            f"As wide as the board, {ruler.number(width)}. Long: 2 × board {ruler.number(height)} + 2 × {ruler.number(edge)} for its thickness of {ruler.thin(b)}, up to the next mark; scored from the head at {up} {ruler.name}, so that the ends meet at half the board.",
             (Rule("arithmetic", "twice the board and two edges"),),
             scrap=ruler.size(*upright.size_mm),
         ),
@@ -156,7 +156,7 @@ def _figures(
             "two strips round the width",
             level.size_mm,
             "size",
-            f"As high as the board, {ruler.number(height)}. Long: 2 × board {ruler.number(width)} + 2 × its thickness with the first strip's two layers; scored from the left at {across} {ruler.name}.",
+            f"As high as the board, {ruler.number(height)}. Long: 2 × board {ruler.number(width)} + 2 × {ruler.number(over)} for its thickness with the first strip's two layers, up to the next mark; scored from the left at {across} {ruler.name}.",
             (Rule("arithmetic", "twice the board and two edges"),),
             scrap=ruler.size(*level.size_mm),
         ),
@@ -165,8 +165,8 @@ def _figures(
             "spine strip",
             strip.size_mm,
             "size",
-            f"Two tucks and the thickness {ruler.thin(outside)}: block, two boards and eight layers of strip. Its scores lie half of that either side of the middle at {ruler.number(middle)}: at {spine_marks} {ruler.name}.",
-            (Rule("arithmetic", "half the thickness either side of the middle"),),
+            f"Two tucks and the thickness {ruler.thin(outside)}, up to the next mark: block, two boards and eight layers of strip. Its scores lie at {spine_marks} {ruler.name}, the same either side of the middle.",
+            (Rule("arithmetic", "half the thickness either side of the middle"), Rule("house rule", "what holds a thickness is no narrower than it: up to the next mark")),
             scrap=ruler.size(*strip.size_mm),
         ),
     )
@@ -222,7 +222,7 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
     ruler = left.brief.ruler
     upright, level, strip = sheets
     up, across = (joined(ruler.number(ruler.snap(at)) for at in marks) for marks in (scores(upright, upright=False), scores(level)))
-    spine_marks = joined(ruler.thin(at).removesuffix(f" {ruler.name}") for at in scores(strip))
+    spine_marks = joined(ruler.number(ruler.snap(at)) for at in scores(strip))
     return (
         Step(
             "score_strips",

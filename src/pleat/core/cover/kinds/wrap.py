@@ -38,7 +38,8 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
         if offset or len(pages.units) > 1
         else {"one": 1, "two": 2, "four": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
     )
-    scored = 0.0 if creases == 1 else 2 * offset if offset else brief.ruler.snap_up(spine.likely)
+    halves = 2 if pleat else 1  # each side of a pleat holds its half, up to a mark of its own
+    scored = 0.0 if creases == 1 else 2 * offset if offset else halves * brief.ruler.snap_up(spine.likely / halves)
     wrap = _wrap(cover, brief.ruler, pages, spine.likely, scored) if not pleat else _pleated(cover, brief.ruler, pages, scored, pleat)
     wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
     flaps, sheet = cover.flaps_mm or 0.0, as_piece(wrap)
