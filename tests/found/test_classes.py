@@ -176,3 +176,14 @@ def test_panels_that_hold_the_same_thickness_are_scored_equally_wide_and_no_narr
             for wide, marks in read.items():
                 assert len(marks) == 1, f"{part.name}: {wide} mm is scored {marks}"
                 assert min(marks) >= wide - 0.05, f"{part.name}: {wide} mm is scored {marks}"
+
+
+@pytest.mark.parametrize("name", NAMES)
+def test_the_leaf_that_is_typed_reaches_every_kind(name):
+    """A leaf a tenth larger makes some piece larger, or the book says that it is not taken."""
+    book = of(name)
+    wide, high = (round(1.1 * side, 1) for side in (book.brief.leaf_width_mm, book.brief.leaf_height_mm))
+    for path, mm in (("brief.leaf_width_mm", wide), ("brief.leaf_height_mm", high)):
+        plan, other = make_plan(book), make_plan(editing.apply(book, [(path, mm)]))
+        sizes = [{(one.width_mm, one.height_mm) for one in each.parts if hasattr(one, "width_mm")} for each in (plan, other)]
+        assert sizes[0] != sizes[1] or keys(other) - keys(plan), path

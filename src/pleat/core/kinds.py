@@ -23,6 +23,8 @@ Edge = Literal["fold", "spine", "block", "edge", "bought", "own", "hinge", "row"
 """Where a binding holds its units: through their folds together with a soft cover; through their folds by themselves, with an open spine
 for boards or none; as a block for a case; along an edge; as it was bought; in its own folds; on hinges for a case; side by side on a
 spine; or by the end panels of a strip."""
+End = Literal["first", "last"]
+"""An end panel of a concertina."""
 Hard = Literal["first book", "some practice", "takes care"]
 TAG: Final = "kind"
 UNKNOWN: Final = "unknown"
@@ -170,6 +172,7 @@ class OneOf:
 @dataclass(frozen=True)
 class Chosen:
     """The members a book is made of, which every pleat may know: what is computed of them is not. ``put_in`` are the stocks of what is put in,
+    ``glued_ends`` are the end panels that are glued into the cover,
     ``held_along`` says whether the edge that is held runs along the height of a leaf or along its width, ``unused`` which of its roles a member
     does without as it was decided, for block, binding and cover."""
 
@@ -179,6 +182,7 @@ class Chosen:
     put_in: tuple[str, ...] = ()
     held_along: Literal["w", "h"] = "h"
     unused: tuple[tuple[str, ...], ...] = ((), (), ())
+    glued_ends: tuple[End, ...] = ()
 
     @cached_property
     def placed(self) -> tuple[str, ...]:

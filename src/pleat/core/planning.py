@@ -24,7 +24,7 @@ from pleat.core.extras import compute as extras
 from pleat.core.extras.base import LeftOfExtras
 from pleat.core.extras.record import stocks_of
 from pleat.core.fields import LengthRule
-from pleat.core.kinds import BindingKind, BlockKind, Chosen, CoverKind, Registry
+from pleat.core.kinds import BindingKind, BlockKind, Chosen, CoverKind, End, Registry
 from pleat.core.labels import rule_of
 from pleat.core.materials.tools import NO_TOOLS, Tools
 from pleat.core.pages.block import Block, LeftOfPages
@@ -83,7 +83,8 @@ def chosen(book: Book) -> Chosen:
     (block, _), (binding, _), (cover, _) = members
     unused = tuple(kind.unused(record) if kind.unused else () for kind, record in members)
     along: Literal["w", "h"] = "w" if getattr(book.binding, "bound_at", "side") == "head" else "h"
-    return _chosen(block, binding, cover, stocks_of(book.extras), along, unused)
+    ends: tuple[End, ...] = getattr(book.binding, "glued_ends", ())
+    return _chosen(block, binding, cover, stocks_of(book.extras), along, unused, ends)
 
 
 @lru_cache(maxsize=256)
@@ -94,8 +95,9 @@ def _chosen(
     put_in: tuple[str, ...],
     held_along: Literal["w", "h"],
     unused: tuple[tuple[str, ...], ...],
+    glued_ends: tuple[End, ...],
 ) -> Chosen:
-    return Chosen(block, binding, cover, put_in, held_along, unused)
+    return Chosen(block, binding, cover, put_in, held_along, unused, glued_ends)
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:

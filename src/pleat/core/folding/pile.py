@@ -7,7 +7,7 @@ from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import product
-from typing import Any
+from typing import Any, Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -234,9 +234,26 @@ def without(polygon: Polygon, other: Polygon) -> tuple[Polygon, ...]:
     return tuple(found)
 
 
-def faces(assembly: Assembly, state: State, *, above: bool = True) -> tuple[Face, ...]:
-    """What shows from above, or from below as one looks after turning the whole over like a page; hidden faces are left out."""
-    order = state.pile[::-1] if above else state.pile
+TAB_SHARE: Final = 0.5
+"""Of a panel it is glued on, a tab covers this part at most (house rule)."""
+
+
+def tabs(assembly: Assembly, state: State) -> frozenset[Key]:
+    """The panels on which a larger one was glued, to go on from their sheet: all over on it, they are a part of its face."""
+    found = set()
+    for join in assembly.joins:
+        if join.by != "glue" or len(assembly.pieces[join.host[0]].panels) < 2 or not {join.laid, join.host} <= set(state.pile):
+            continue
+        tab, panel = (state.shadow(key, assembly.pieces) for key in (join.host, join.laid))
+        if area(tab) <= TAB_SHARE * area(panel) and not any(area(part) > 1e-3 * area(tab) for part in without(tab, panel)):
+            found.add(join.host)
+    return frozenset(found)
+
+
+def faces(assembly: Assembly, state: State, *, above: bool = True, less: frozenset[Key] = frozenset()) -> tuple[Face, ...]:
+    """What shows from above, or from below as one looks after turning the whole over like a page; hidden faces are left out, and the
+    panels of ``less`` are looked through."""
+    order = [key for key in (state.pile[::-1] if above else state.pile) if key not in less]
     shadows = {key: state.shadow(key, assembly.pieces) for key in order}
     plain = all(is_rectangle(shadow) for shadow in shadows.values())
     seen: list[Polygon] = []

@@ -8,6 +8,7 @@ from typing import Final
 
 from pleat.core.brief.resize import possible, resized
 from pleat.core.estimate import Estimate
+from pleat.core.folding.assembly import Key, Side
 from pleat.core.folding.flat import Dragged, Flat, Place, spots
 from pleat.core.folding.programme import Add, Operation, Programme
 from pleat.core.kinds import TAG, UnitKind
@@ -64,7 +65,7 @@ def counted_as(number: int, called: str) -> str:
 class Own:
     """What a kind says of itself: what it is called, its generator for a leaf of (width, height) in mm, its gussets with what was typed of them, and the paths of their fields.
 
-    ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
+    ``skip`` are the pieces that are not dressed, ``hidden`` the faces that nobody sees. ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
     ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf,
     ``least`` how wide a gusset has to be at least, ``calipers`` how thick what slides in is. Of a leaf that is made ``copies``
     times, ``held`` says how thick one is at its held edge, and how much thicker away from it, ``hinge_mm`` how wide its hinge is; ``states`` begins the names of the states of the work.
@@ -83,6 +84,7 @@ class Own:
     times: Mapping[str, int] = field(default_factory=dict)
     leaves: int = 0
     skip: frozenset[str] = frozenset()
+    hidden: frozenset[tuple[Key, Side]] = frozenset()
     less_mm: float = 0.0
     calipers: Mapping[str, Estimate] = field(default_factory=dict)
     dragged: tuple[Dragged, ...] = ()
@@ -103,7 +105,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     calipers = {**{key: stock.caliper for key, stock in stocks.items()}, "offcut": stocks[CARD].caliper, **own.calipers}
     made = replace(
-        make(_suited(own.at(*size), stocks), own.typed, fill, calipers, ruler, skip=own.skip, least=own.least), copies=own.copies
+        make(_suited(own.at(*size), stocks), own.typed, fill, calipers, ruler, skip=own.skip, hidden=own.hidden, least=own.least), copies=own.copies
     )
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
@@ -250,7 +252,7 @@ def _takes(offer: Offer, own: Own, stocks: Mapping[str, Stock], fill: Filling, m
     assert isinstance(wide, float)
     assert isinstance(high, float)
     try:
-        return bool(make(_suited(own.at(wide, high), stocks), own.typed, fill, calipers, ruler, skip=own.skip, least=own.least).places)
+        return bool(make(_suited(own.at(wide, high), stocks), own.typed, fill, calipers, ruler, skip=own.skip, hidden=own.hidden, least=own.least).places)
     except KeyError:  # a leaf of that size has gussets that this one has not
         return True
 

@@ -10,7 +10,7 @@ from typing import Final
 from pleat.core.estimate import Estimate, total
 from pleat.core.folding.assembly import Assembly, Fault, Key, Side, State
 from pleat.core.folding.convex import bounds
-from pleat.core.folding.pile import faces, gussets, thickest
+from pleat.core.folding.pile import faces, gussets, tabs, thickest
 from pleat.core.folding.pockets import Pocket, Zone, pockets, zones
 from pleat.core.folding.programme import Add, Lay, Programme, Worked, half_closed, with_boards, work
 from pleat.core.folding.sheet import board
@@ -24,6 +24,8 @@ MOST_STATES: Final = 12
 SPARE: Final = 0.1
 """A gusset is made a tenth wider than what lies in it (common practice)."""
 Sizes = Mapping[str, float]
+Dressed = tuple[Key, Side]
+"""A face that may be dressed: its panel and the side of it."""
 Build = Callable[[Sizes], Programme]
 """A generator: the programme for gussets of these sizes in mm, by their name."""
 
@@ -96,19 +98,21 @@ def make(
     ruler: Ruler,
     *,
     skip: frozenset[str] = frozenset(),
+    hidden: frozenset[Dressed] = frozenset(),
     least: Mapping[str, float] | None = None,
 ) -> Made:
     """A structure from its generator: gussets that are not ``typed`` get the size that what lies in them asks for. ``calipers`` are those of the stocks; pieces named
-    in ``skip`` are not dressed, and gussets are no narrower than ``least`` says."""
+    in ``skip`` are not dressed, nor are the faces that are ``hidden``, and gussets are no narrower than ``least`` says. A gusset is called by its panel, or as
+    ``panel of piece`` where several pieces have one of that name."""
     thick = dict(calipers)
     thick[FILLED] = total([calipers[MAT], filling.thick])
     thick[BARE] = filling.thick
     guess = {name: size or 3.0 for name, size in typed.items()}
     bare = build(guess)
     plain = work(bare)
-    dressings = dressed(plain, filling, skip)
+    dressings = tuple(one for one in dressed(plain, filling, skip) if (one.key, one.side) not in hidden)
     filled, shut = with_boards(plain.assembly, plain.shut, _laid(dressings, filling))
-    needs = {one.wall[1]: one for one in gussets(filled, shut, thick)} if typed else {}
+    needs = {_called(one.wall, typed): one for one in gussets(filled, shut, thick)} if typed else {}
     sizes = {
         name: size or max(proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm, (least or {}).get(name, 0.0))
         for name, size in typed.items()
@@ -135,6 +139,12 @@ def make(
     )
 
 
+def _called(wall: Key, names: Mapping[str, float | None]) -> str:
+    """What a gusset is called among these names."""
+    piece, panel = wall
+    return of if (of := f"{panel} of {piece}") in names else panel
+
+
 def _with(programme: Programme, extras: Sequence[tuple[Add, Lay]]) -> Programme:
     return replace(programme, build=(*programme.build, *(one for pair in extras for one in pair)))
 
@@ -143,12 +153,12 @@ def dressed(worked: Worked, filling: Filling, skip: frozenset[str] = frozenset()
     """Every face that shows in some state and is large enough, with its paper and what lies on it. What a pocket covers of it is left out."""
     shown: dict[tuple[Key, Side], tuple[float, tuple[float, float, float, float], float]] = {}
     total_: dict[tuple[Key, Side], float] = {}
-    last = len(worked.states) - 1
+    last, less = len(worked.states) - 1, tabs(worked.assembly, worked.shut)
     for number, state in enumerate(worked.states):
         if 0 < number < last and last > MOST_STATES:
             continue
         for above in (True, False) if number in (0, last) else (True,):
-            for face in faces(worked.assembly, state, above=above):
+            for face in faces(worked.assembly, state, above=above, less=less):
                 at = (face.key, face.side)
                 total_[at] = total_.get(at, 0.0) + face.area_mm2
                 before = shown.get(at)

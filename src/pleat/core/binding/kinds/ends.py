@@ -8,7 +8,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.binding.kinds.zigzag import bound
 from pleat.core.binding.result import BindingResult, LeftOfBinding
 from pleat.core.fields import ChoiceRule
-from pleat.core.kinds import BindingKind, Member, Suits, Traits
+from pleat.core.kinds import BindingKind, End, Member, Suits, Traits
 from pleat.core.pages.folded import FoldedBlock
 from pleat.core.plan import Figure, Rule, Step
 
@@ -26,6 +26,12 @@ class Ends(Member):
             (("both", "both ends"), ("back", "the last panel"), ("front", "the first panel"), ("free", "neither, it lies free")),
         ),
     ] = "back"
+
+    @property
+    def glued_ends(self) -> tuple[End, ...]:
+        """The end panels whose outer face nobody sees."""
+        ends: dict[str, tuple[End, ...]] = {"both": ("first", "last"), "front": ("first",), "back": ("last",), "free": ()}
+        return ends[self.glued]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -74,8 +80,8 @@ def compute(record: Ends, left: LeftOfBinding) -> EndsResult:
         at="ends",
         height_mm=pages.leaf_height_mm,
         panels=max(pages.leaves, 2),
-        first=record.glued in ("both", "front"),
-        last=record.glued in ("both", "back"),
+        first="first" in record.glued_ends,
+        last="last" in record.glued_ends,
     )
 
 

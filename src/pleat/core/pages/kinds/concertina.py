@@ -8,9 +8,10 @@ from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
+from pleat.core.folding.assembly import Key, Side
 from pleat.core.folding.programme import Add, Fold, Group, Lay, Operation, Programme
 from pleat.core.folding.sheet import Span, piece
-from pleat.core.kinds import BlockKind, Traits
+from pleat.core.kinds import BlockKind, End, Traits
 from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
@@ -144,6 +145,13 @@ def build(count: int, cut: Strips, tab: float, width: float, height: float) -> B
     return programme
 
 
+def glued(count: int, cut: Strips, ends: tuple[End, ...]) -> frozenset[tuple[Key, Side]]:
+    """The outer faces of the end panels that are glued into the cover: of the first its back, of the last the side it was folded to."""
+    first = (("strip 1", "panel 1"), "B")
+    last = ((f"strip {cut.strips}", f"panel {count}"), "A" if count % 2 else "B")
+    return frozenset(face for end, face in (("first", first), ("last", last)) if end in ends)  # type: ignore[misc]
+
+
 def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
     """The strips, their tabs, and the whole folded."""
     ruler, count = left.brief.ruler, panels_of(record)
@@ -159,6 +167,7 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
             lambda wide, high: build(count, cut, tab, wide, high),
             unit="concertina",
             leaves=count,
+            hidden=glued(count, cut, left.brief.made_of.glued_ends),
             figures=lambda _made: (_figure(cut, tab, ruler, left),),
             checks=lambda made: _checks(record, (cut, ways), tab, made, left),
             offers=tuple(

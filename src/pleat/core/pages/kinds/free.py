@@ -3,6 +3,7 @@ every other structure, which can all be made free."""
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable
 from dataclasses import replace
 from itertools import accumulate, permutations
@@ -12,6 +13,7 @@ from pydantic import Field
 
 from pleat.core.brief.record import Brief
 from pleat.core.errors import LengthError
+from pleat.core.folding.assembly import Key
 from pleat.core.folding.convex import bounds
 from pleat.core.folding.flat import Dragged
 from pleat.core.folding.programme import Programme
@@ -32,13 +34,13 @@ MOST_ORDERED: Final = 4
 """Groups whose every order is offered; of more, one can be moved forward."""
 
 
-def _first() -> DrawnSheet:
-    """A front and a back with a gusset between, to begin with."""
+def _first(width_mm: float, height_mm: float) -> DrawnSheet:
+    """A front and a back of this size with a gusset between, to begin with."""
     names = ("front", "gusset", "back")
     return DrawnSheet(
         name="sheet",
-        widths_mm=(105.0, 3.0, 105.0),
-        heights_mm=(148.0,),
+        widths_mm=(width_mm, 3.0, width_mm),
+        heights_mm=(height_mm,),
         panels=tuple(DrawnPanel(name=name, column=number, row=0) for number, name in enumerate(names)),
         base="back",
     )
@@ -50,12 +52,17 @@ def _over() -> DrawnGroup:
 
 
 class Free(Fastened):
-    """Pleat 3, a folio as it was drawn."""
+    """Pleat 3, a folio as it was drawn; without sheets a front and a back of the leaf's size."""
 
     kind: Literal["free"] = "free"
-    sheets: tuple[DrawnSheet, ...] = Field(default_factory=lambda: (_first(),), min_length=1, max_length=60)
+    sheets: tuple[DrawnSheet, ...] = Field(default=(), max_length=60)
     steps: tuple[DrawnStep, ...] = Field(default=(), max_length=200)
     groups: tuple[DrawnGroup, ...] = Field(default_factory=lambda: (_over(),), max_length=60)
+
+
+def drawn(record: Free, width_mm: float, height_mm: float) -> Free:
+    """The record with its sheets, those it begins with where nothing was drawn yet."""
+    return record if record.sheets else record.model_copy(update={"sheets": (_first(width_mm, height_mm),)})
 
 
 def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
@@ -68,6 +75,7 @@ def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, An
         or not (parts[1].isdecimal() and parts[3].isdecimal())
     ):
         return None
+    record = drawn(record, brief.leaf_width_mm, brief.leaf_height_mm)
     number, place = int(parts[1][:4]), int(parts[3][:4])
     axis: redrawn.Axis = "x" if parts[2] == "x" else "y"
     if (
@@ -80,10 +88,15 @@ def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, An
     sheet, ruler = record.sheets[number], RULERS[brief.ruler]
     mm = parse_length(text, brief.ruler).mm
     now = [0.0, *accumulate(redrawn.sizes(sheet, axis))][place] if parts[0] == "score" else redrawn.sizes(sheet, axis)[place]
-    if text.strip() in (ruler.number(now), ruler.show(now)):
+    if mm == now:
         return []
     if parts[0] == "size" and not 0.5 <= mm <= 2000:
         raise LengthError(text, f"A panel is between {ruler.show(0.5)} and {ruler.show(2000)} wide.")
+    if parts[0] == "score":
+        edges = [0.0, *accumulate(redrawn.sizes(sheet, axis))]
+        low, high = edges[place - 1] + redrawn.LEAST_MM, edges[place + 1] - redrawn.LEAST_MM
+        if not low - ruler.step_mm / 2 <= mm <= high + ruler.step_mm / 2:
+            raise LengthError(text, f"This score lies between its neighbours: from {ruler.show(low)} to {ruler.show(high)}.")
     changed = redrawn.scored_at(sheet, axis, place, mm) if parts[0] == "score" else redrawn.sized(sheet, axis, place, mm)
     return [("sheets", _dumped([*record.sheets[:number], changed, *record.sheets[number + 1 :]]))]
 
@@ -94,13 +107,14 @@ def _dumped(records: Iterable[Any]) -> list[Any]:
 
 def compute(record: Free, left: LeftOfPages) -> FoldedBlock:
     """What was drawn, worked out; shut it is as large as its shadow on the table."""
+    record = drawn(record, left.brief.leaf_width_mm, left.brief.leaf_height_mm)
     walls = _walls(record)
 
     def programme(_sizes: Sizes) -> Programme:
         return programme_of(record.sheets, record.steps, record.groups)
 
     def mend(room: Room, size: float) -> Changes:
-        return (("pages.sheets", _dumped(_with_wall(record, room.name, size))),)
+        return (("pages.sheets", _dumped(_with_wall(record, room.wall, size))),)
 
     block = folded.compute(
         record,
@@ -134,26 +148,25 @@ def _dragged(sheet: DrawnSheet) -> tuple[Dragged, ...]:
 
 
 def _walls(record: Free) -> dict[str, float | None]:
-    """Panels that stand up between two folds of a right angle, with their size."""
-    found: dict[str, float | None] = {}
+    """Panels that stand up between two folds of a right angle, with their size: by their name, or as ``panel of sheet`` where it is not theirs alone."""
     sheets = {sheet.name: sheet for sheet in record.sheets}
+    found: dict[Key, float] = {}
     for group in record.groups:
         right = [fold for fold in group.folds if abs(fold.degrees) == 90 and fold.sheet in sheets]
-        names = [name for fold in right for name in (fold.one, fold.other)]
-        for name in {one for one in names if names.count(one) == 2}:
-            sheet = sheets[right[0].sheet]
-            panel = next((one for one in sheet.panels if one.name == name), None)
-            if panel is not None:
-                x0, y0, x1, y1 = bounds(piece_of(sheet)[name].outline)
-                found[name] = min(x1 - x0, y1 - y0)
-    return found
+        ends = Counter((fold.sheet, name) for fold in right for name in (fold.one, fold.other))
+        for sheet, name in (key for key, times in ends.items() if times == 2):
+            if any(one.name == name for one in sheets[sheet].panels):
+                x0, y0, x1, y1 = bounds(piece_of(sheets[sheet])[name].outline)
+                found[sheet, name] = min(x1 - x0, y1 - y0)
+    alike = Counter(name for _, name in found)
+    return {name if alike[name] == 1 else f"{name} of {sheet}": size for (sheet, name), size in found.items()}
 
 
-def _with_wall(record: Free, name: str, size: float) -> list[DrawnSheet]:
+def _with_wall(record: Free, wall: Key, size: float) -> list[DrawnSheet]:
     """The sheets with a wall of another size, along the shorter of its sides."""
     found = []
     for sheet in record.sheets:
-        panel = next((one for one in sheet.panels if one.name == name), None)
+        panel = next((one for one in sheet.panels if (sheet.name, one.name) == wall), None)
         if panel is None:
             found.append(sheet)
             continue
