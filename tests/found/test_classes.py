@@ -187,3 +187,17 @@ def test_the_leaf_that_is_typed_reaches_every_kind(name):
         plan, other = make_plan(book), make_plan(editing.apply(book, [(path, mm)]))
         sizes = [{(one.width_mm, one.height_mm) for one in each.parts if hasattr(one, "width_mm")} for each in (plan, other)]
         assert sizes[0] != sizes[1] or keys(other) - keys(plan), path
+
+
+@pytest.mark.parametrize("mats", ["yes", "no"])
+@pytest.mark.parametrize("leaf", ["papers", "board", "tag"])
+@pytest.mark.parametrize("kind", ["hills", "connectors", "zigzag"])
+def test_what_is_cut_is_used_and_the_two_papers_of_a_leaf_stay_apart_for_what_goes_between(kind, leaf, mats):
+    book = editing.apply(of("hills"), [("binding.kind", kind), ("pages.leaf_is", leaf), ("pages.mats", mats), ("pages.photo", "none")])
+    plan = make_plan(book)
+    steps = [one.step for one in plan.bench.work]
+    waits = waits_for(steps)
+    needed = {first for firsts in waits.values() for first in firsts}
+    assert [step.key for step in steps if step.key not in needed] == [steps[-1].key]
+    glued = [step.key for step in steps if "back leaf" in step.title]
+    assert bool(glued) == (leaf == "papers" and kind != "hills")

@@ -109,10 +109,11 @@ class BlockKind(Kind):
 
 @dataclass(frozen=True, kw_only=True)
 class BindingKind(Kind):
-    """A member of Binding: the units it holds, and where."""
+    """A member of Binding: the units it holds, and where. One that ``splits`` goes between the two papers of a leaf, which it glues together."""
 
     takes: frozenset[UnitKind]
     at: Edge
+    splits: bool = False
     suits: Suits | None = None
 
 

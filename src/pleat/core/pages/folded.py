@@ -44,7 +44,7 @@ class FoldedBlock(Block):
     @property
     def ready(self) -> tuple[str, ...]:
         """The states of the work in which it is made."""
-        return tuple(dict.fromkeys(state for step in self.steps for state in step.gives))
+        return tuple(dict.fromkeys((*work.cut_out(self.made), *(state for step in self.steps for state in step.gives))))
 
     @property
     def in_words(self) -> str:
@@ -65,7 +65,7 @@ def counted_as(number: int, called: str) -> str:
 class Own:
     """What a kind says of itself: what it is called, its generator for a leaf of (width, height) in mm, its gussets with what was typed of them, and the paths of their fields.
 
-    ``skip`` are the pieces that are not dressed, ``hidden`` the faces that nobody sees. ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
+    ``skip`` are the pieces that are not dressed, ``hidden`` the faces that nobody sees, ``later`` the pieces that what holds it glues on. ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
     ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf,
     ``least`` how wide a gusset has to be at least, ``calipers`` how thick what slides in is. Of a leaf that is made ``copies``
     times, ``held`` says how thick one is at its held edge, and how much thicker away from it, ``hinge_mm`` how wide its hinge is; ``states`` begins the names of the states of the work.
@@ -85,6 +85,7 @@ class Own:
     leaves: int = 0
     skip: frozenset[str] = frozenset()
     hidden: frozenset[tuple[Key, Side]] = frozenset()
+    later: frozenset[str] = frozenset()
     less_mm: float = 0.0
     calipers: Mapping[str, Estimate] = field(default_factory=dict)
     dragged: tuple[Dragged, ...] = ()
@@ -196,7 +197,7 @@ def _as_stock(one: Operation, stocks: Mapping[str, Stock]) -> Operation:
 def _steps(record: FromPad, own: Own, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
     """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of them."""
     keeps = fastened.steps(record, made, ruler, own.states) if isinstance(record, Fastened) else ()
-    steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states, fastened=bool(keeps))), *keeps)
+    steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states, fastened=bool(keeps), later=own.later)), *keeps)
     return (*steps, *own.last(tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))))
 
 

@@ -23,25 +23,32 @@ DRIES_MINUTES: Final = 60
 
 @dataclass(frozen=True)
 class Work:
-    """What the steps of a structure are called and wait for: the name before its states, and whether a fastener is fixed between its papers."""
+    """What the steps of a structure are called and wait for: the name before its states, whether a fastener is fixed between its papers, and
+    the pieces that are glued on ``later``, by what holds it."""
 
     prefix: str
     fastened: bool = False
+    later: frozenset[str] = frozenset()
+
+
+def cut_out(made: Made) -> tuple[str, ...]:
+    """The states of the work in which its pieces are cut; boards of leaves come before those that wait for the block."""
+    return tuple(
+        dict.fromkeys(
+            f"{piece.stock}.{'first' if piece.stock == 'board' else 'cut'}" for piece in sheets(made) if piece.stock not in NOT_CUT
+        )
+    )
 
 
 def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
     """Every step of building it, up to what lies on its faces."""
     every = {name: piece for name, (piece, _) in counted(made).items()}
-    cut = tuple(
-        dict.fromkeys(
-            f"{piece.stock}.{'first' if piece.stock == 'board' else 'cut'}" for piece in sheets(made) if piece.stock not in NOT_CUT
-        )
-    )
+    cut = cut_out(made)
     found = [
         *_shape({name: one for name, one in every.items() if shaped(one) and one.stock not in NOT_CUT}, work, cut),
         *_score({name: one for name, one in every.items() if scored(one)}, ruler, work, cut),
         *_joins(made, work, cut),
-        *_papers(made, filling, ruler, work),
+        *_papers(made, filling, ruler, work, cut),
         *_fill(made, filling, work),
         *_set(made, filling, work),
     ]
@@ -120,7 +127,7 @@ def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
         one = build[task.operations[0]] if task.operations else None
         if isinstance(one, Fold):
             folded.setdefault(one.piece, []).extend(said((kind_of(one.piece), other)) for _, other, _ in one.angles)
-        if not isinstance(one, Lay) or one.laid[0].startswith("on "):
+        if not isinstance(one, Lay) or one.laid[0].startswith("on ") or one.laid[0] in work.later:
             continue
         first = joined(folded.pop(one.laid[0], []))
         done.setdefault(_sentence(one), []).append(f"Fold the {first} over. " if first else "")
@@ -175,13 +182,13 @@ def _sentence(one: Lay) -> str:
     return f"{verb} the {laid}{' under' if one.side == 'B' else ' to'} the {host}"
 
 
-def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
+def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work, cut: tuple[str, ...]) -> tuple[Step, ...]:
     """The papers of the faces. Where a fastener is hidden by them, that of its first half's face comes first, and the others once the second half
     is fixed on what it came down on."""
     if not filling.mats or not made.dressings:
         return ()
     count = len(made.dressings) * made.copies
-    ready = ("mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored")
+    ready = (*cut, "mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored")
     first = Step(
         f"{work.prefix}_papers_first",
         "Give the first half's face its paper",

@@ -94,7 +94,7 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
         (("binding.hill_mm", strips[0].name, "hill 1 front", hill), ("binding.flange_mm", strips[0].name, "first flange", first)),
         {width: many for width, many in dress.items() if width >= 3 and many} if record.dress == "yes" else {},
         "Hills are mountain folds at their tops and valleys at their feet.",
-        "Glue each hill shut with its leaf; a leaf of two papers takes the hill between them, another lies on its front.",
+        "Glue each hill shut with its leaf: the two papers of a leaf are glued to each other with the hill between them, and any other leaf lies on its hill's front.",
     )
     return work.result(left, hinge, own, at="hinge", swell=hinge.swell(gap))
 
@@ -162,6 +162,7 @@ KIND: Final = BindingKind(
     unused=lambda record: () if record.dress == "yes" else ("mat",),
     takes=frozenset({"hinged"}),
     at="hinge",
+    splits=True,
     traits=Traits(glue=True, opens_flat=True),
     suits=Suits(
         fewest=2,

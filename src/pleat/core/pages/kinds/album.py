@@ -17,7 +17,6 @@ from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.made import Build, Made, Sizes
 from pleat.core.structures.pads import FromPad
 
-FLIP_TAB_MM: Final = 12.0
 LEAST_FLIP_MM: Final = 15.0
 STOCKS: Final = {"papers": "leaf", "board": "board", "tag": "card"}
 Counted = Literal["leaves", "pages", "unsaid"]
@@ -48,6 +47,7 @@ class Album(FromPad):
         ),
     ] = "none"
     flip_mm: Annotated[float, LengthRule("the flip reaches", LEAST_FLIP_MM, 600)] | None = None
+    flip_tab_mm: Annotated[float, LengthRule("the flip's tab", 6, 60)] = 12.0
     lie: Annotated[
         Literal["same", "moved"],
         ChoiceRule("bulky things lie", (("same", "on one spot of every leaf"), ("moved", "moved from leaf to leaf"))),
@@ -67,9 +67,9 @@ def flip_of(record: Album, width: float, height: float) -> float:
     return min(record.flip_mm or side / 2, side)
 
 
-def build(record: Album, width: float, height: float, tab_mm: float) -> Build:
-    """One leaf, its spine on the left, its front up; a flip is glued on by a tab so wide."""
-    reach = flip_of(record, width, height)
+def build(record: Album, width: float, height: float) -> Build:
+    """One leaf, its spine on the left, its front up; a flip is glued on by its tab."""
+    reach, tab_mm = flip_of(record, width, height), record.flip_tab_mm
 
     def programme(_sizes: Sizes) -> Programme:
         stock = STOCKS[record.leaf_is]
@@ -105,12 +105,13 @@ def compute(record: Album, left: LeftOfPages) -> FoldedBlock:
         left,
         Own(
             "album leaves",
-            lambda wide, high: build(record, wide, high, left.brief.ruler.snap(FLIP_TAB_MM)),
+            lambda wide, high: build(record, wide, high),
             unit="hinged",
             copies=count,
             leaves=count,
             panels="leaves",
             states="page",
+            later=frozenset({"back leaf"}) if record.leaf_is == "papers" and left.brief.made_of.binding.splits else frozenset(),
             checks=lambda made: _checks(record, left, made, (width, height)),
         ),
     )
