@@ -14,6 +14,7 @@ from pleat.core.cover.fasteners import FASTENERS
 from pleat.core.planning import chosen, make_plan
 from pleat.core.recipes import RECIPES
 from pleat.core.units import RULERS
+from pleat.services.books import tick
 from tests.core.test_marks import begun
 from tests.profiles import examples
 from tests.put import of
@@ -201,3 +202,18 @@ def test_what_is_cut_is_used_and_the_two_papers_of_a_leaf_stay_apart_for_what_go
     assert [step.key for step in steps if step.key not in needed] == [steps[-1].key]
     glued = [step.key for step in steps if "back leaf" in step.title]
     assert bool(glued) == (leaf == "papers" and kind != "hills")
+
+
+@pytest.mark.parametrize("name", NAMES)
+def test_each_sort_of_piece_is_a_tick_of_its_own_and_one_made_for_all_of_them_once_still_counts(name):
+    plan = make_plan(of(name))
+    pieces = [cut for cut in plan.cutting.cuts if cut.stock.role not in ("leaf", "pile")]
+    steps = {one.step.key: one.step for one in plan.bench.work if one.step.was[0]}
+    assert len(steps) == len(pieces)
+    old = {step.was[0]: step.was[1] for step in steps.values()}
+    book = editing.apply(of(name), [("bench.ticks", old)])
+    assert {one.step.key for one in make_plan(book).bench.work if one.done} == set(steps)
+    for key in steps:  # one of them is taken back, and only that one
+        after = tick(book, plan, key, False)
+        assert {one.step.key for one in make_plan(after).bench.work if one.done} == set(steps) - {key}
+        break

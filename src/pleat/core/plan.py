@@ -172,6 +172,7 @@ class Step:
 
     ``needs`` and ``gives`` are states of the work such as ``cover.scored``: a step waits for all steps that give what it needs, and a
     need that no step of this book gives is met. ``tags`` say what sort of work it is, for the rules on what comes before what.
+    ``was`` is a key whose tick, with that signature, stands for this step too: what is several steps now was one.
     ``takes`` names the stocks whose sheets are used up by it. ``for_all`` steps are done once for a whole run of books.
     ``minutes`` are those of the hands, once (house rule).
     """
@@ -186,6 +187,7 @@ class Step:
     wait_minutes: int = 0
     cautions: tuple[str, ...] = ()
     signature: str = ""
+    was: tuple[str, str] = ("", "")
     takes: tuple[str, ...] = ()
     for_all: bool = False
     minutes: float = 3

@@ -11,6 +11,7 @@ from typing import Final
 from sqlalchemy.orm import Session
 
 from pleat.core import editing
+from pleat.core.bench.compute import ticked
 from pleat.core.binding.record import Thread
 from pleat.core.binding.sewn import SewnResult
 from pleat.core.book import Book
@@ -157,7 +158,7 @@ def _changed(before: Opened, after: Opened) -> tuple[str, ...]:
 
 def tick(book: Book, plan: Plan, key: str, done: bool) -> Book:
     """The book with a bench step ticked on the figures it shows now, or unticked."""
-    ticks = {k: v for k, v in book.bench.ticks.items() if k != key}
+    ticks = {k: v for k, v in ticked(book.bench.ticks, [one.step for one in plan.bench.work]).items() if k != key}
     step = next((one.step for one in plan.bench.work if one.step.key == key), None)
     if done and step:
         ticks[key] = step.signature

@@ -73,12 +73,13 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
     quantity = left.brief.quantity
     each = f" Each of the {quantity} books." if quantity > 1 else ""
     order = in_order(left.steps)
+    ticks = ticked(bench.ticks, order)
     work = tuple(
         BenchStep(
             number,
             step if step.for_all or not each else replace(step, detail=step.detail + each),
-            step.key in bench.ticks,
-            shortened(bench.ticks.get(step.key, step.signature)) != step.signature,
+            step.key in ticks,
+            shortened(ticks.get(step.key, step.signature)) != step.signature,
         )
         for number, step in enumerate(order, 1)
     )
@@ -94,11 +95,17 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
     return BenchResult(
         key_figure=progress,
         figures=(progress,),
-        checks=(*_too_early(work, bench.ticks), *_changed(work, bench.ticks)),
+        checks=(*_too_early(work, ticks), *_changed(work, ticks)),
         work=work,
         current=next((step for step in work if not step.done), None),
         waits=waits,
     )
+
+
+def ticked(ticks: Mapping[str, str], steps: Sequence[Step]) -> dict[str, str]:
+    """The ticks as they are now, by the steps' keys: one that was made for several steps together stands for each of them."""
+    whole = {step.key: step.signature for step in steps if step.was[0] in ticks and shortened(ticks[step.was[0]]) == step.was[1]}
+    return {**ticks, **whole}
 
 
 def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]:

@@ -1,9 +1,8 @@
-"""The bench steps of cutting: what to lay out, and one step for the pieces of each stock."""
+"""The bench steps of cutting: what to lay out, and a step for each sort of pieces."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import replace
 from typing import Final
 
 from pleat.core.cautions import KNIFE
@@ -29,10 +28,10 @@ def of(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> tu
         early = [cut for cut in own if not cut.part.needs]
         late = [cut for cut in own if cut.part.needs]
         if early and late and role == "board":  # leaves of board are cut long before the boards that are measured for
-            steps.append(replace(_others(left.brief.ruler, role, early), key=f"cut_{role}_first", gives=(f"{role}.first",)))
-            steps.append(replace(_others(left.brief.ruler, role, late), gives=(f"{role}.cut",)))
+            steps += _others(left.brief.ruler, f"cut_{role}_first", early, (f"{role}.first",))
+            steps += _others(left.brief.ruler, f"cut_{role}", late, (f"{role}.cut",))
         else:
-            steps.append(_others(left.brief.ruler, role, own))
+            steps += _others(left.brief.ruler, f"cut_{role}", own, (f"{role}.cut", f"{role}.first"))
     return tuple(steps)
 
 
@@ -93,23 +92,28 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) 
     )
 
 
-def _others(ruler: Ruler, role: str, cuts: Sequence[Cut]) -> Step:
-    """Cutting the pieces of one stock."""
+def _others(ruler: Ruler, key: str, cuts: Sequence[Cut], gives: tuple[str, ...]) -> list[Step]:
+    """Cutting the pieces of one stock, a step for each sort of them; its sheets are taken with the first. One tick for all of them, as it
+    was once, stands for each."""
     parts = [cut.part for cut in cuts]
-    listed = "; ".join(f"{_piece(ruler, cut)}, {cut.grain_words}" for cut in cuts)
-    return Step(
-        f"cut_{role}",
-        f"Cut the {' and the '.join(part.name for part in parts)}",
-        " ".join([f"{listed}.", *(part.advice for part in parts if part.advice)]),
-        _cutters(cuts),
-        needs=("stock.gathered", *dict.fromkeys(need for part in parts for need in part.needs)),
-        gives=(f"{role}.cut", f"{role}.first"),
-        cautions=(KNIFE,),
-        signature=signature(*(side for part in parts for side in (part.width_mm, part.height_mm))),
-        takes=tuple(dict.fromkeys(cut.stock.key for cut in cuts)),
-        minutes=2 + 2 * sum(part.count for part in parts),
-        for_all=True,
-    )
+    together_ = signature(*(side for part in parts for side in (part.width_mm, part.height_mm)))
+    return [
+        Step(
+            f"{key}_{cut.part.key}" if number else key,
+            f"Cut the {cut.part.name}",
+            " ".join([f"{_piece(ruler, cut)}, {cut.grain_words}.", *([cut.part.advice] if cut.part.advice else [])]),
+            _cutters([cut]),
+            needs=("stock.gathered", *cut.part.needs),
+            gives=gives,
+            cautions=(KNIFE,),
+            signature=signature(cut.part.width_mm, cut.part.height_mm),
+            was=(key, together_),
+            takes=() if number else tuple(dict.fromkeys(one.stock.key for one in cuts)),
+            minutes=2 + 2 * cut.part.count,
+            for_all=True,
+        )
+        for number, cut in enumerate(cuts)
+    ]
 
 
 def _piece(ruler: Ruler, cut: Cut) -> str:
