@@ -66,7 +66,8 @@ def _not_deeper(data: Any, levels: int) -> None:
 def validate_book(data: dict[str, Any], marks: RulerName | None = None) -> Book:
     """A Book from plain data; what that leaves out lies on the marks of the ruler ``marks``, else of the one the book was made on. Raises BadBook."""
     try:
-        book = Book.model_validate(data)
+        brief = data.get("brief")
+        book = Book.model_validate(data, context={"ruler": brief.get("ruler") if isinstance(brief, dict) else "mm"})
     except ValidationError as error:
         raise BadBook(problems_of(error)) from error
     except (OverflowError, RecursionError) as error:

@@ -12,12 +12,12 @@ from dataclasses import dataclass
 from types import UnionType
 from typing import Annotated, Any, Final, Union, get_args, get_origin
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJsonSchemaHandler, ValidationInfo
 from pydantic.fields import FieldInfo
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 from pleat.core.errors import LengthError
-from pleat.core.units import MM_PER_INCH, RULERS, parse_length, tidy
+from pleat.core.units import MM_PER_INCH, RULERS, Ruler, parse_length, tidy
 
 _POINTS: Final = re.compile(r"\s*(\d+(?:[.,]\d+)?)\s*(?:pt|pts|points?|thou|mil)\.?\s*", re.IGNORECASE)
 
@@ -78,32 +78,29 @@ class LengthRule:
                 raise PydanticCustomError("length", "{reason}", {"reason": error.reason}) from error
         return value
 
-    def check(self, value: float) -> float:
-        """``value`` itself when it lies within the bounds, else an error that says what would do."""
+    def check(self, value: float, info: ValidationInfo | None = None) -> float:
+        """``value`` itself when it lies within the bounds, else an error that says what would do, on the ruler that the ``context`` of the
+        validation names."""
         if not math.isfinite(value) or not self.low_mm <= value <= self.high_mm:
-            raise PydanticCustomError("length", "{reason}", {"reason": self.out_of_bounds(value)})
+            ruler = RULERS["in" if info is not None and (info.context or {}).get("ruler") == "in" else "mm"]
+            raise PydanticCustomError("length", "{reason}", {"reason": self.out_of_bounds(value, ruler)})
         return float(value)
 
-    def out_of_bounds(self, value: float) -> str:
-        mm, inch = RULERS["mm"], RULERS["in"]
-        said = f"{self._short(value)} is too {'small' if value < self.low_mm else 'large'} for {self.label}"
-        if self.fine:
-            span = f"it goes from {self.low_mm:g} to {self.high_mm:g} mm"
-        else:
-            span = (
-                f"it goes from {mm.show(self.low_mm)} to {mm.show(self.high_mm)} ({inch.number(self.low_mm)} to {inch.show(self.high_mm)})"
-            )
+    def out_of_bounds(self, value: float, ruler: Ruler) -> str:
+        """What is said of a value that cannot be."""
+
+        def shown(mm: float) -> str:
+            return f"{mm:g} mm" if ruler.name == "mm" else ruler.fine(mm) if self.fine else ruler.show(mm)
+
+        said = f"{shown(value) if math.isfinite(value) else 'That'} is too {'small' if value < self.low_mm else 'large'} for {self.label}"
+        span = f"it goes from {shown(self.low_mm)} to {shown(self.high_mm)}"
         if math.isfinite(value) and value > 0 and self.low_mm <= value * MM_PER_INCH <= self.high_mm:
             return f"{said}; {span}. Did you mean {value:g} in?"
         return f"{said}; {span}."
 
-    @staticmethod
-    def _short(value: float) -> str:
-        return f"{value:g} mm" if math.isfinite(value) else "That"
-
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
         either = core_schema.union_schema([core_schema.float_schema(), core_schema.str_schema()])
-        checked = core_schema.no_info_after_validator_function(self.check, core_schema.float_schema())
+        checked = core_schema.with_info_after_validator_function(self.check, core_schema.float_schema())
         return core_schema.no_info_before_validator_function(self.read, checked, json_schema_input_schema=either)
 
     def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:

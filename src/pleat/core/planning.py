@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache, partial
 from typing import Any, Final, Literal
 
-from pleat.core import unfit
+from pleat.core import editing, unfit
 from pleat.core.bench import compute as bench
 from pleat.core.binding import suiting
 from pleat.core.binding.kinds import BINDINGS
@@ -20,6 +20,7 @@ from pleat.core.cover.result import CoverResult, LeftOfCover
 from pleat.core.cutting import compute as cutting
 from pleat.core.cutting import otherwise
 from pleat.core.cutting.left import LeftOfCutting, TypedLength
+from pleat.core.errors import BadBook
 from pleat.core.extras import compute as extras
 from pleat.core.extras.base import LeftOfExtras
 from pleat.core.extras.record import stocks_of
@@ -30,8 +31,9 @@ from pleat.core.materials.tools import NO_TOOLS, Tools
 from pleat.core.pages.block import Block, LeftOfPages
 from pleat.core.pages.kinds import BLOCKS
 from pleat.core.paper import compute as paper
-from pleat.core.plan import Check, Piece, PleatResult
+from pleat.core.plan import Changes, Check, Piece, PleatResult
 from pleat.core.takeable import takeable
+from pleat.core.ways_out import Told, Trial
 
 PLEATS: Final = ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench")
 """The pleats' names in the order of work."""
@@ -53,6 +55,8 @@ class Plan:
     bench: bench.BenchResult
     book: Book = field(compare=False, repr=False)
     """What it is the plan of."""
+    untried: Plan | None = field(default=None, compare=False, repr=False)
+    """The same with every offer that a pleat can think of by itself, from which the next plan starts."""
 
     def __iter__(self) -> Iterator[tuple[str, PleatResult]]:
         """(name, result) of each pleat, left to right."""
@@ -101,10 +105,32 @@ def _chosen(
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
-    """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check.
+    """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check, and what a check
+    offers is a way out.
 
     ``before`` is a plan of much the same book; what is as it was there is not worked out again. The plan is the same without it.
     """
+    plan = _worked_out(book, tools, before.untried if before else None)
+
+    def taken(changes: Changes) -> tuple[Told, ...] | None:
+        try:
+            return _worked_out(editing.apply(book, changes), tools, plan).checks
+        except BadBook:
+            return None
+
+    trial = Trial(plan.checks, taken)
+    sure: dict[str, Any] = {
+        name: _with(result, tuple(trial.sure((name, one)) for one in result.checks)) for name, result in plan if name != "bench"
+    }
+    return replace(plan, **sure, untried=plan)
+
+
+def _with(result: PleatResult, checks: tuple[Check, ...]) -> PleatResult:
+    return result if checks == result.checks else replace(result, checks=checks)
+
+
+def _worked_out(book: Book, tools: Tools, before: Plan | None) -> Plan:
+    """The plan with all that its pleats offer, each by itself."""
     rules = partial(rule_of, book=book)
     brief_ = takeable(brief.compute(book.brief, chosen(book)), rules)
     sheets = before and brief_ == before.brief and book.paper == before.book.paper
@@ -119,7 +145,7 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -
     to_cutting = LeftOfCutting(**_so_far(to_cover), cover=cover_, typed=_typed(book))
     cutting_ = takeable(cutting.compute(book.cutting, to_cutting), rules)
     if book.brief.marks:
-        made = make_plan(book.model_copy(update={"brief": book.brief.on(book.brief.marks)}), tools)
+        made = _worked_out(book.model_copy(update={"brief": book.brief.on(book.brief.marks)}), tools, None)
         so_far = [brief_, paper_, pages_, extras_, binding_, cover_, cutting_]
         told = otherwise.find(so_far, [one for _, one in made][:-1], brief_.ruler, made.brief.ruler)
         cutting_ = replace(cutting_, checks=(*cutting_.checks, *told))

@@ -165,7 +165,9 @@ class Ruler:
         """
         if self.name == "mm":
             return self.snap(mm) or (self.step_mm if mm else 0.0)
-        coarse = next((step for step in (4 * self.step_mm, 2 * self.step_mm) if abs(round(mm / step) * step - mm) < NEAR * mm), self.step_mm)
+        coarse = next(
+            (step for step in (4 * self.step_mm, 2 * self.step_mm) if abs(round(mm / step) * step - mm) < NEAR * mm), self.step_mm
+        )
         return round(mm / coarse) * coarse or (coarse if mm else 0.0)
 
     def number(self, mm: float) -> str:

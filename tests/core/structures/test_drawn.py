@@ -266,7 +266,7 @@ def test_scores_are_typed_in_inches_and_none_past_its_neighbours():
     assert editing.edit(book, {"pages.score.0.x.1": "4 1/8"}).pages.sheets[0].widths_mm[0] == pytest.approx(104.775)
     assert editing.edit(book, {"pages.score.0.x.1": "105 mm"}) == book
     for past in ("5", "0"):
-        with pytest.raises(BadBook, match="from 1/16 to 4 3/16|from 1/16 in to 4 3/16 in"):
+        with pytest.raises(BadBook, match="lies between its neighbours"):
             editing.edit(book, {"pages.score.0.x.1": past})
     moved = editing.edit(book, {"pages.score.0.x.1": "4"})
     assert moved.pages.sheets[0].widths_mm[0] == pytest.approx(101.6)

@@ -76,4 +76,3 @@ def _shown(figure: Figure, ruler: Ruler) -> str:
 def _new_stops(now: PleatResult, made: PleatResult) -> list[Check]:
     known = {check.key for check in made.checks if check.level == "stop"}
     return [check for check in now.checks if check.level == "stop" and check.key not in known]
-

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
+from functools import partial
 from typing import Final
 
 from pleat.core.brief.resize import possible, resized
@@ -106,7 +107,8 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     calipers = {**{key: stock.caliper for key, stock in stocks.items()}, "offcut": stocks[CARD].caliper, **own.calipers}
     made = replace(
-        make(_suited(own.at(*size), stocks), own.typed, fill, calipers, ruler, skip=own.skip, hidden=own.hidden, least=own.least), copies=own.copies
+        make(_suited(own.at(*size), stocks), own.typed, fill, calipers, ruler, skip=own.skip, hidden=own.hidden, least=own.least),
+        copies=own.copies,
     )
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
@@ -132,7 +134,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
         ),
         parts=(
             *cut.parts(made, brief.quantity, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
-            *(cut.papers(made.dressings, brief.quantity, ruler, own.copies) if fill.mats else ()),
+            *(cut.papers(made.dressings, brief.quantity, ruler, own.copies, partial(_for_paper, left)) if fill.mats else ()),
             *(fastened.parts(record, brief.quantity) if isinstance(record, Fastened) else ()),
         ),
         steps=_steps(record, own, made, fill, ruler),
@@ -253,7 +255,11 @@ def _takes(offer: Offer, own: Own, stocks: Mapping[str, Stock], fill: Filling, m
     assert isinstance(wide, float)
     assert isinstance(high, float)
     try:
-        return bool(make(_suited(own.at(wide, high), stocks), own.typed, fill, calipers, ruler, skip=own.skip, hidden=own.hidden, least=own.least).places)
+        return bool(
+            make(
+                _suited(own.at(wide, high), stocks), own.typed, fill, calipers, ruler, skip=own.skip, hidden=own.hidden, least=own.least
+            ).places
+        )
     except KeyError:  # a leaf of that size has gussets that this one has not
         return True
 
@@ -298,6 +304,24 @@ def _smaller(left: LeftOfPages, own: Own, made: Made, width: float, height: floa
     size = (min(min(one[0] for one in found), left.brief.leaf_width_mm), min(min(one[1] for one in found), left.brief.leaf_height_mm))
     changes, _ = resized(left.brief, *size)
     return (Offer(f"made for this sheet: {left.brief.ruler.size(*size)}", changes),)
+
+
+def _for_paper(left: LeftOfPages, paper: tuple[float, float]) -> Callable[[float, float], tuple[Offer, ...]]:
+    """B1: the leaf as much smaller as a paper of its faces has to be; other relations are kept."""
+    brief, ruler = left.brief, left.brief.ruler
+
+    def smaller(width: float, height: float) -> tuple[Offer, ...]:
+        over = [
+            tuple(ruler.snap_up(max(0.0, need - there)) for need, there in zip(paper, sheet, strict=True))
+            for sheet in ((width, height), (height, width))
+        ]
+        across, down = min(over, key=sum)
+        size = (brief.leaf_width_mm - across, brief.leaf_height_mm - down)
+        if not possible(*size):
+            return ()
+        return (Offer(f"made for this sheet: {ruler.size(*size)}", resized(brief, *size)[0]),)
+
+    return smaller
 
 
 def _from_sheet(left: LeftOfPages, own: Own, stocks: Mapping[str, Stock], made: Made) -> tuple[Offer, ...]:

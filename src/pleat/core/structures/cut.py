@@ -106,10 +106,24 @@ def parts(
     return tuple(found)
 
 
-def papers(dressings: Sequence[Dressing], quantity: int, ruler: Ruler, times: int = 1) -> tuple[Part, ...]:
-    """The papers of the faces by size, the largest first."""
+def papers(
+    dressings: Sequence[Dressing],
+    quantity: int,
+    ruler: Ruler,
+    times: int = 1,
+    smaller: Callable[[tuple[float, float]], Smaller] | None = None,
+) -> tuple[Part, ...]:
+    """The papers of the faces by size, the largest first; ``smaller`` says what would make one of a size come out of a sheet."""
     return tuple(
-        Part(f"paper_{letter}", f"paper {letter}", *size, len(faces) * times * quantity, MAT, across="it may curl")
+        Part(
+            f"paper_{letter}",
+            f"paper {letter}",
+            *size,
+            len(faces) * times * quantity,
+            MAT,
+            across="it may curl",
+            smaller=smaller(size) if smaller else None,
+        )
         for letter, (size, faces) in by_size(dressings, ruler).items()
     )
 

@@ -166,7 +166,10 @@ def _figures(
             strip.size_mm,
             "size",
             f"Two tucks and the thickness {ruler.thin(outside)}, up to the next mark: block, two boards and eight layers of strip. Its scores lie at {spine_marks} {ruler.name}, the same either side of the middle.",
-            (Rule("arithmetic", "half the thickness either side of the middle"), Rule("house rule", "what holds a thickness is no narrower than it: up to the next mark")),
+            (
+                Rule("arithmetic", "half the thickness either side of the middle"),
+                Rule("house rule", "what holds a thickness is no narrower than it: up to the next mark"),
+            ),
             scrap=ruler.size(*strip.size_mm),
         ),
     )
