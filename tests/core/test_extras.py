@@ -29,6 +29,10 @@ def test_what_goes_in_has_its_standard_size():
         assert PHOTOS[name][1:] == pytest.approx((wide * 25.4, high * 25.4), abs=0.3), name
 
 
+TABS = {"mm": 12.0, "in": 12.7}
+"""What nobody typed lies on the marks of the ruler: 12 mm, or half an inch."""
+
+
 @pytest.mark.parametrize("stands", [0, 10, 20, 35])
 @pytest.mark.parametrize("name", ["card", "a7", "4x6"])
 @pytest.mark.parametrize("ruler", ["mm", "in"])
@@ -44,7 +48,7 @@ def test_a_pocket_for_a_card_has_a_throat_it_slides_through_and_stands_out_as_wa
     assert high - thing.mouth.depth_mm == pytest.approx(thing.stands_mm, abs=1e-6) or not thing.stands_mm
     assert thing.stands_mm <= stands + 1e-6
     piece = thing.pieces[0]
-    assert piece.size_mm == pytest.approx((thing.width_mm + 24, thing.height_mm + 12))
+    assert piece.size_mm == pytest.approx((thing.width_mm + 2 * TABS[ruler], thing.height_mm + TABS[ruler]))
     assert wide <= thing.mouth.throat_mm - EASE_MM + 1e-6
     assert not told(make_plan(put(of("journal"), {**POCKET, "goes": name, "stand_mm": stands, "places": at("page 12", 5, 50)})), "F1")
 

@@ -16,7 +16,7 @@ def thing(*designs, book=None):
 
 
 def test_a_pocket_for_a_photograph_in_inches_does_not_fit_level_and_does_upright():
-    """4 × 6 in level: 6 in + 3 mm = 155.4 mm, more than a leaf of 5 1/2 in (139.7). Upright: 101.6 + 3 = 104.6, so 4 1/8 in; 152.4 - 19.05 = 133.35, 5 1/4 in."""
+    """4 × 6 in level: 6 in + 3 mm = 155.4 mm, more than a leaf of 5 1/2 in (139.7). Upright: 101.6 + 3 = 104.6, so 4 1/8 in; 152.4 - 19.05 = 133.35, 5 1/4 in. Its tabs are half an inch."""
     book = editing.edit(of("journal", ("brief.ruler", "in")), {"brief.size": "5 1/2 x 8 1/2 in"})
     level = put(book, {"kind": "pocket", "goes": "4x6", "lies": "level", "stand_mm": 19.05, "places": at("page 12")})
     check = told(make_plan(level), "F9")[0]
@@ -26,7 +26,7 @@ def test_a_pocket_for_a_photograph_in_inches_does_not_fit_level_and_does_upright
     assert not told(upright, "F9")
     pocket = upright.extras.items[0].thing
     assert (pocket.width_mm, pocket.height_mm) == (pytest.approx(66 * SIXTEENTH), pytest.approx(84 * SIXTEENTH))
-    assert pocket.pieces[0].size_mm == (pytest.approx(66 * SIXTEENTH + 24), pytest.approx(84 * SIXTEENTH + 12))
+    assert pocket.pieces[0].size_mm == (pytest.approx((66 + 2 * 8) * SIXTEENTH), pytest.approx((84 + 8) * SIXTEENTH))
     assert pocket.mouth.throat_mm == pytest.approx(66 * SIXTEENTH)
     assert pocket.stands_mm == pytest.approx(152.4 - 133.35)
 

@@ -88,20 +88,18 @@ def chosen(book: Book) -> Chosen:
     unused = tuple(kind.unused(record) if kind.unused else () for kind, record in members)
     along: Literal["w", "h"] = "w" if getattr(book.binding, "bound_at", "side") == "head" else "h"
     ends: tuple[End, ...] = getattr(book.binding, "glued_ends", ())
-    return _chosen(block, binding, cover, stocks_of(book.extras), along, unused, ends)
+    return _chosen((block, binding, cover), stocks_of(book.extras), along, unused, ends)
 
 
 @lru_cache(maxsize=256)
 def _chosen(
-    block: BlockKind,
-    binding: BindingKind,
-    cover: CoverKind,
+    kinds: tuple[BlockKind, BindingKind, CoverKind],
     put_in: tuple[str, ...],
     held_along: Literal["w", "h"],
     unused: tuple[tuple[str, ...], ...],
     glued_ends: tuple[End, ...],
 ) -> Chosen:
-    return Chosen(block, binding, cover, put_in, held_along, unused, glued_ends)
+    return Chosen(*kinds, put_in, held_along, unused, glued_ends)
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:

@@ -17,7 +17,7 @@ Told = tuple[str, Check]
 Taken = Callable[[Changes], Sequence[Told] | None]
 """All checks of the book once these changes are made; None where they cannot be."""
 LEVELS: Final = ("note", "watch", "stop")
-MOST_TRIED: Final = 40
+MOST_TRIED: Final = 24
 """Books that are tried for the offers of one; what is wrong with a book that asks for more is looked at once the first is mended."""
 
 
@@ -58,7 +58,7 @@ class Trial:
             return replace(offer, label=f"{offer.label}; then: {_inside(watched[0])}") if watched else offer, ""
         if not joined:
             for _, block in (*stays, *new)[:2]:
-                for more in block.offers[:3]:
+                for more in block.offers[:2]:
                     way, _ = self._way(pleat, check, _both(offer, more), joined=True)
                     if way is not None:
                         return way, ""
