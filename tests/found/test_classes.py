@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from itertools import pairwise, product
 
 import pytest
@@ -11,6 +12,8 @@ from hypothesis import strategies as st
 from pleat.core import editing
 from pleat.core.bench.order import waits_for
 from pleat.core.cover.fasteners import FASTENERS
+from pleat.core.extras.compute import all_faces
+from pleat.core.extras.kinds import EXTRAS
 from pleat.core.planning import chosen, make_plan
 from pleat.core.recipes import RECIPES
 from pleat.core.units import RULERS
@@ -217,3 +220,57 @@ def test_each_sort_of_piece_is_a_tick_of_its_own_and_one_made_for_all_of_them_on
         after = tick(book, plan, key, False)
         assert {one.step.key for one in make_plan(after).bench.work if one.done} == set(steps) - {key}
         break
+
+
+def with_every_design(name):
+    """The book of a recipe, with one design of every kind on its faces."""
+    book = of(name)
+    faces = [face.name for face in all_faces(make_plan(book).extras.left)]
+    if not faces:
+        return book
+    designs = [
+        (f"extras.items.{kind.name}", {"kind": kind.name, "places": [{"on": faces[number % len(faces)]}]})
+        for number, kind in enumerate(EXTRAS.members)
+    ]
+    return editing.apply(book, designs)
+
+
+@pytest.mark.parametrize("full", [False, True])
+@pytest.mark.parametrize("name", NAMES)
+def test_each_piece_and_thing_is_fixed_by_one_step_and_none_works_on_what_is_closed(name, full):
+    plan = make_plan(with_every_design(name) if full else of(name))
+    steps = [one.step for one in plan.bench.work]
+    pieces = [f"{pleat}.{piece.key}" for pleat, result in plan for piece in result.parts]
+    things = [f"extras.{item.key}" for item in plan.extras.items if item.spots]
+    assert Counter(key for step in steps for key in step.fixes) == Counter([*pieces, *things])
+    closed: set[str] = set()
+    for step in steps:
+        assert not closed & set(step.uses), f"{step.title} works on {closed & set(step.uses)}"
+        closed |= set(step.closes)
+
+
+@pytest.mark.parametrize("name", NAMES)
+def test_what_goes_in_one_go_is_not_left_in_between(name):
+    steps = {one.step.key: one.step for one in make_plan(with_every_design(name)).bench.work}
+    waits = waits_for(tuple(steps.values()))
+    after: dict[str, set[str]] = {}
+    for key in steps:  # in their order: what each waits for, and what that waits for
+        after[key] = {first for one in waits[key] for first in (one, *after[one])}
+    for step in steps.values():
+        for key in step.then:
+            assert step.key in after[key], f"{key} follows {step.key}"
+            assert not step.wait_minutes, f"{step.title} is not the last in one go"
+            assert not step.for_all
+            between = [one for one in steps if step.key in after[one] and one in after[key] and one not in step.then]
+            assert not between, f"{between} come between {step.key} and {key}"
+
+
+@pytest.mark.parametrize("name", NAMES)
+def test_the_hands_spend_the_set_up_once_and_each_book_as_long(name):
+    for one in make_plan(of(name)).bench.work:
+        step = one.step
+        assert step.hands(1) == pytest.approx(step.minutes)
+        each = [step.hands(books + 1) - step.hands(books) for books in (1, 5, 11)]
+        assert each == pytest.approx([0.0 if step.for_all else max(step.minutes - step.set_up, 0.0)] * 3)
+        assert step.waits[0] <= step.wait_minutes <= step.waits[1]
+        assert step.wait_minutes == 0 or step.weights or "glue" in step.detail.lower() or "dry" in step.title.lower(), step.title

@@ -154,7 +154,7 @@ def test_the_command_line_plans_a_kind(kind, tmp_path):
         result = CliRunner().invoke(main, ["plan", str(file), "--part", part])
         assert result.exit_code == 0, result.output
         assert result.output.strip()
-    assert json.loads(CliRunner().invoke(main, ["plan", str(file)]).output)["plan_format"] == 4
+    assert json.loads(CliRunner().invoke(main, ["plan", str(file)]).output)["plan_format"] == 5
 
 
 @pytest.mark.parametrize("kind", BOOKS)

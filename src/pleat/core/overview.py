@@ -123,7 +123,7 @@ def overview(plan: Plan, goods: Mapping[str, Good]) -> Overview:
     """The overview of a plan; ``goods`` are what the materials know of things that are not papers, by the stock that pieces name."""
     wants = (*_sheets(plan), *_others(plan, goods))
     priced = [want.cost for want in wants if want.cost is not None]
-    hands = sum(step.step.minutes * (1 if step.step.for_all else plan.brief.quantity) for step in plan.bench.work)
+    hands = sum(step.step.hands(plan.brief.quantity) for step in plan.bench.work)
     checks = sorted(plan.checks, key=lambda one: LEVELS.index(one[1].level))
     telling = [one for one in checks if one[1].level != "note"]
     shown, telling = (WORST, telling) if telling else (WORST - 1, checks)

@@ -166,6 +166,11 @@ class Missing:
     undo: str
 
 
+WorkKind = Literal["cut", "fold", "nest", "pierce", "sew", "glue", "cover", "hang", "punch", "decorate", "press", "measure", "tidy"]
+"""The sorts of work that a maker's pace is learned by."""
+DAY_MINUTES: Final = 1440
+
+
 @dataclass(frozen=True)
 class Step:
     """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows them.
@@ -174,7 +179,13 @@ class Step:
     need that no step of this book gives is met. ``tags`` say what sort of work it is, for the rules on what comes before what.
     ``was`` is a key whose tick, with that signature, stands for this step too: what is several steps now was one.
     ``takes`` names the stocks whose sheets are used up by it. ``for_all`` steps are done once for a whole run of books.
-    ``minutes`` are those of the hands, once (house rule).
+    ``minutes`` are those of the hands for one book (house rule); ``set_up`` of them are spent once, however many books follow, and
+    ``pieces`` says how many times one book's share may be laid down. ``kind`` is the sort of work, by which a pace is learned.
+    ``then`` names what follows at once, while it is wet; ``weights`` that it lies under weights until the maker takes it out. ``wait_minutes``
+    are the likely ones, ``waits`` their range.
+
+    ``fixes`` are the pieces and things that become part of the book by it, as ``pleat.key``. ``uses`` are places that it works on and ``closes``
+    those that nobody gets to any more after it, such as ``leaves.flat``: a step that closes a place waits for all that use it.
     """
 
     key: str
@@ -192,6 +203,24 @@ class Step:
     for_all: bool = False
     minutes: float = 3
     missing: Missing | None = None
+    kind: WorkKind = "tidy"
+    set_up: float = 1
+    pieces: int = 1
+    then: tuple[str, ...] = ()
+    weights: bool = False
+    fixes: tuple[str, ...] = ()
+    uses: tuple[str, ...] = ()
+    closes: tuple[str, ...] = ()
+
+    @property
+    def waits(self) -> tuple[int, int]:
+        """(fewest, most) minutes until it is dry or pressed: the likely ones are a least, and a day is enough (house rule)."""
+        return self.wait_minutes, min(4 * self.wait_minutes, DAY_MINUTES)
+
+    def hands(self, books: int) -> float:
+        """The minutes of the hands for so many books."""
+        set_up = min(self.set_up, self.minutes)
+        return self.minutes if self.for_all else set_up + (self.minutes - set_up) * books
 
 
 @dataclass(frozen=True, kw_only=True)

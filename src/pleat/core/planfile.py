@@ -11,8 +11,8 @@ from pleat.core.fields import Record
 from pleat.core.plan import Offer
 from pleat.core.planning import Plan
 
-PLAN_FORMAT: Final = 4
-"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6, of one sewing only, 3 that of 0.7, with two papers only."""
+PLAN_FORMAT: Final = 5
+"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6, of one sewing only, 3 that of 0.7, with two papers only, 4 that of 0.8 to 0.11, whose steps said less."""
 
 
 def plan_data(plan: Plan) -> dict[str, Any]:
@@ -20,6 +20,8 @@ def plan_data(plan: Plan) -> dict[str, Any]:
     data = {"plan_format": PLAN_FORMAT, **{name: as_json(result) for name, result in plan}}
     data["pages"]["pages"] = plan.pages.pages
     data["bench"]["steps"] = data["bench"].pop("work")
+    for one, step in zip(data["bench"]["steps"], (one.step for one in plan.bench.work), strict=True):
+        one["step"] |= {"each": max(step.minutes - step.set_up, 0.0), "waits": list(step.waits)}
     data["extras"] |= {"faces": [face.name for face in plan.extras.faces], "items": [_put_in(item) for item in plan.extras.items]}
     return data
 

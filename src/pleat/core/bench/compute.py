@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -42,6 +42,7 @@ class LeftOfBench(LeftOfCutting):
             f"{'Everything' if self.pages.unit in FOLDED else 'Every leaf'} held{look}. Note what you would change.",
             needs=("book.bound", *filled),
             gives=("book.done",),
+            kind="tidy",
         )
 
 
@@ -72,7 +73,7 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
     """The work at the bench, with what was ticked."""
     quantity = left.brief.quantity
     each = f" Each of the {quantity} books." if quantity > 1 else ""
-    order = in_order(left.steps)
+    order = in_order(_whole(left))
     ticks = ticked(bench.ticks, order)
     work = tuple(
         BenchStep(
@@ -100,6 +101,29 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
         current=next((step for step in work if not step.done), None),
         waits=waits,
     )
+
+
+def _whole(left: LeftOfBench) -> list[Step]:
+    """All steps: each with what it fixes by name, ``cover.*`` being what no other step of the cover's pieces does, and with what follows it at once."""
+    steps = left.steps
+    pleats = {"pages": left.pages, "extras": left.extras, "binding": left.binding, "cover": left.cover}
+    every = [f"{name}.{piece.key}" for name, result in pleats.items() for piece in result.parts]
+    named = {key for step in steps for key in step.fixes}
+    keys = {step.key for step in steps}
+    return [
+        replace(step, fixes=_fixed(step, every, named), then=tuple(key for key in step.then if key in keys)[:1])
+        if step.fixes or step.then
+        else step
+        for step in steps
+    ]
+
+
+def _fixed(step: Step, every: Sequence[str], named: Collection[str]) -> tuple[str, ...]:
+    found: list[str] = []
+    for key in step.fixes:
+        pleat = key.removesuffix("*")
+        found += [one for one in every if one.startswith(pleat) and one not in named] if key.endswith("*") else [key]
+    return tuple(found)
 
 
 def ticked(ticks: Mapping[str, str], steps: Sequence[Step]) -> dict[str, str]:

@@ -11,8 +11,8 @@ from types import MappingProxyType
 from pleat.core.bench.rules import BEFORE
 from pleat.core.plan import Step
 
-Bond = tuple[str, tuple[str, ...], tuple[str, ...], frozenset[str]]
-"""What orders a step: its key, needs, gives and tags."""
+Bond = tuple[str, tuple[str, ...], tuple[str, ...], frozenset[str], tuple[str, ...], tuple[str, ...]]
+"""What orders a step: its key, needs, gives and tags, what it uses and what it closes."""
 
 
 @dataclass(frozen=True)
@@ -28,7 +28,7 @@ def ordered(steps: Sequence[Step]) -> Order:
 
     Raises graphlib's CycleError when two wait for each other.
     """
-    return _ordered(tuple((step.key, step.needs, step.gives, step.tags) for step in steps))
+    return _ordered(tuple((step.key, step.needs, step.gives, step.tags, step.uses, step.closes) for step in steps))
 
 
 def waits_for(steps: Sequence[Step]) -> Mapping[str, tuple[str, ...]]:
@@ -68,14 +68,18 @@ def _ordered(bonds: tuple[Bond, ...]) -> Order:
 def _waits(bonds: tuple[Bond, ...]) -> dict[str, tuple[str, ...]]:
     givers: dict[str, list[str]] = {}
     tagged: dict[str, list[str]] = {}
-    for key, _, gives, tags in bonds:
+    users: dict[str, list[str]] = {}
+    for key, _, gives, tags, uses, _ in bonds:
         for state in gives:
             givers.setdefault(state, []).append(key)
+        for place in uses:
+            users.setdefault(place, []).append(key)
         for tag in tags:
             tagged.setdefault(tag, []).append(key)
     found: dict[str, tuple[str, ...]] = {}
-    for key, needs, _, tags in bonds:
+    for key, needs, _, tags, _, closes in bonds:
         first = [giver for need in needs for giver in givers.get(need, ())]
         first += [giver for before, after in BEFORE if after in tags for giver in tagged.get(before, ())]
+        first += [user for place in closes for user in users.get(place, ())]
         found[key] = tuple(giver for giver in dict.fromkeys(first) if giver != key)
     return found

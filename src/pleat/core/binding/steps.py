@@ -66,6 +66,7 @@ def _strip(sewn: Sewn, ruler: Ruler, serves: str) -> Step:
         gives=("stations.marked",),
         signature=signature(*sewn.positions_mm),
         for_all=True,
+        kind="measure",
     )
 
 
@@ -88,6 +89,7 @@ def _cover_on(sections: int) -> Step:
             done="the cover is on, tick it",
             undo="untick, and put the cover on",
         ),
+        kind="nest",
     )
 
 
@@ -109,6 +111,7 @@ def _cover_pierced(sewn: Sewn, sections: int) -> Step:
             done="the cover is pierced, tick it",
             undo="untick, and pierce the cover",
         ),
+        kind="pierce",
     )
 
 
@@ -120,6 +123,7 @@ def _clip(each: bool) -> Step:
         ("clips",),
         needs=("block.nested", "block.pressed", "cover.on"),
         gives=("block.clipped",),
+        kind="nest",
     )
 
 
@@ -141,8 +145,11 @@ def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
         needs=("stations.marked", "block.clipped", "cover.on"),
         gives=("block.pierced",),
         minutes=2 + 0.5 * len(sewn.positions_mm) * sections,
+        pieces=sections,
         cautions=(AWL,),
         signature=signature(*sewn.positions_mm) if inside else signature("outside", *sewn.positions_mm),
+        kind="pierce",
+        set_up=2,
     )
 
 
@@ -162,6 +169,7 @@ def _notched(sewn: Sewn) -> tuple[Step, ...]:
             gives=("fold.notched",),
             cautions=(KNIFE,),
             signature=signature(*round_),
+            kind="cut",
         ),
     )
 
@@ -180,6 +188,7 @@ def _thread(sewn: Sewn, left: LeftOfBinding, words: Words) -> Step:
         gives=("thread.cut",),
         signature=signature(sewn.need.total_mm, sewn.binding.strands),
         for_all=True,
+        kind="cut",
     )
 
 
@@ -205,10 +214,19 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
         ("needle",),
         needs=("block.pierced", "cover.on", "thread.cut", "supports.ready", "board.pierced", "fold.notched"),
         gives=("block.sewn",),
+        fixes=("pages.*", "binding.*", *(("cover.*",) if left.brief.made_of.cover.sewn_through or _bare_boards(left) else ())),
         minutes=1 + each * sections,
+        pieces=sections,
         cautions=(NEEDLE,),
         signature=_way(sewn),
+        kind="sew",
     )
+
+
+def _bare_boards(left: LeftOfBinding) -> bool:
+    """Whether the thread catches boards that nothing covers: those have no other step in which they are fixed."""
+    cover = left.brief.made_of.cover
+    return cover.boards and "covering" not in cover.roles
 
 
 def _way(sewn: Sewn) -> str:
@@ -261,8 +279,8 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
         else f"Leave them long if something is to hang from them, else about {ruler.show(15)}."
     )
     return (
-        Step("knot", title, how, needs=("block.sewn",), gives=("thread.tied",)),
-        Step("tails", "Trim the tails", trim, ("scissors",), needs=("thread.tied",), gives=("thread.trimmed",)),
+        Step("knot", title, how, needs=("block.sewn",), gives=("thread.tied",), kind="sew"),
+        Step("tails", "Trim the tails", trim, ("scissors",), needs=("thread.tied",), gives=("thread.trimmed",), kind="tidy"),
     )
 
 
@@ -277,7 +295,7 @@ def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
     )
     title, detail, tools = square if open_spine else crease
     return (
-        Step("crease", title, detail, tools, needs=("thread.trimmed",), gives=("book.creased",)),
+        Step("crease", title, detail, tools, needs=("thread.trimmed",), gives=("book.creased",), kind="fold"),
         Step(
             "press_block" if hung else "press_book",
             "Press the sewn block" if hung else "Press the book",
@@ -287,5 +305,7 @@ def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
             gives=("block.flat",) if hung else ("book.bound",),
             wait_minutes=480,
             cautions=(WEIGHT,),
+            kind="press",
+            weights=True,
         ),
     )

@@ -63,7 +63,7 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
             f"On the {place}. {first}" + (f" Do it before {hides} hides it." if hidden else ""),
             needs=("cover.scored", "board.cut") if hidden else ("book.dry", "book.creased"),
             gives=("fastener.first",),
-            tags=frozenset({"fastener"}) if hidden else frozenset(),
+            uses=("fastener.face",) if hidden else (),
             cautions=cautions,
             signature=signature(one, one_x, one_y),
             missing=Missing(
@@ -75,6 +75,7 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
             )
             if hidden
             else None,
+            kind="decorate",
         ),
         Step(
             "fastener_second",
@@ -82,8 +83,10 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
             f"Shut the book and square it up. It lands on the {lands}. Mark it there rather than by measure alone.",
             needs=("fastener.first", "block.in", "book.dry", "book.creased"),
             gives=("fastener.on", "book.bound"),
+            fixes=tuple(f"cover.{piece.key}" for piece in pieces(fastener, 0.0, 0.0, 0.0, 1)),
             cautions=cautions,
             signature=signature(other, other_x, other_y),
+            kind="decorate",
         ),
     )
 

@@ -43,6 +43,8 @@ def of(cover: Hard, left: LeftOfCover, shell: Shell, words: Words, landing: Land
             ("bone folder",),
             needs=("covering.turned", "spine.lined"),
             gives=("joint.pressed",),
+            kind="cover",
+            then=("dry_cover",),
         ),
         turned.dry(("joint.pressed", "filler.in")),
         *_trimmed(cover, left, shell),
@@ -70,6 +72,7 @@ def _laid_on(left: LeftOfCover, shell: Shell, words: Words) -> tuple[Step, Step]
             needs=("covering.cut", "covering.backed"),
             gives=("covering.marked",),
             signature=boards,
+            kind="measure",
         ),
         Step(
             "glue_boards",
@@ -78,10 +81,14 @@ def _laid_on(left: LeftOfCover, shell: Shell, words: Words) -> tuple[Step, Step]
             ("brush", "bone folder"),
             needs=("covering.marked", "board.cut", "board.ready", *words.lift),
             gives=("board.glued",),
-            tags=frozenset({"glue", "hiding paper"}),
+            fixes=("cover.boards", "cover.strip"),
+            tags=frozenset({"glue"}),
+            closes=("fastener.face", "covering.flat"),
             cautions=(GLUE,),
             signature=boards,
             minutes=6,
+            kind="cover",
+            then=("cut_corners",),
         ),
     )
 
@@ -91,10 +98,16 @@ def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
     ruler, found = left.brief.ruler, []
     if cover.head_bands == "yes":
         where = f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead just past the leaves."
-        found.append(Step("head_bands", "Glue on the head bands", where, ("glue",), ("block.flat",), ("block.banded",), cautions=(GLUE,)))
+        found.append(
+            Step(
+                "head_bands", "Glue on the head bands", where, ("glue",), ("block.flat",), ("block.banded",), cautions=(GLUE,), kind="glue"
+            )
+        )
     if cover.ribbon == "yes":
         where = f"Its end on the spine of the sewn block, {ruler.show(30)} down from the head; the rest between the leaves, rolled up."
-        found.append(Step("ribbon", "Glue in the ribbon", where, ("glue",), ("block.flat",), ("block.marked",), cautions=(GLUE,)))
+        found.append(
+            Step("ribbon", "Glue in the ribbon", where, ("glue",), ("block.flat",), ("block.marked",), cautions=(GLUE,), kind="glue")
+        )
     return tuple(found)
 
 
@@ -108,6 +121,7 @@ def _round(cover: Hard, left: LeftOfCover) -> Step:
         gives=("board.ready",),
         cautions=(KNIFE,),
         signature=signature(cover.rounded_mm),
+        kind="cut",
     )
 
 
@@ -119,6 +133,7 @@ def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
         ("brush", "bone folder"),
         needs=("covering.turned", "lining.cut"),
         gives=("spine.lined",),
+        fixes=("cover.spine_lining",),
         tags=frozenset({"glue", "lining"}),
         cautions=(GLUE,),
         signature=signature(shell.strip, shell.joint),
@@ -129,6 +144,8 @@ def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
             done="the lining is in after all",
             undo="untick what came too early",
         ),
+        kind="glue",
+        then=("press_joints",),
     )
 
 
@@ -141,9 +158,11 @@ def _endpapers(left: LeftOfCover, shell: Shell) -> Step:
         ("brush", "waste paper"),
         needs=("block.flat", "lining.cut"),
         gives=("block.ended",),
+        fixes=("cover.endpapers",),
         tags=frozenset({"glue"}),
         cautions=(GLUE,),
         signature=signature(*shell.leaf),
+        kind="glue",
     )
 
 
@@ -164,6 +183,8 @@ def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
         cautions=(GLUE,),
         signature=signature(shell.square, *shell.squares),
         minutes=10,
+        kind="hang",
+        then=("liners", "dry_book"),
     )
 
 
@@ -177,4 +198,6 @@ def _dry_book() -> Step:
         gives=("book.dry", "book.bound"),
         wait_minutes=BOOK_DRIES_MINUTES,
         cautions=(WEIGHT,),
+        kind="press",
+        weights=True,
     )

@@ -214,8 +214,9 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
                 ("bone folder", "rule"),
                 needs=(f"{role}.cut", f"{role}.ready"),
                 gives=("cover.scored",),
-                tags=frozenset({"flat"}),
+                uses=("cover.flat",),
                 signature=signature(at.hinge),
+                kind="fold",
             )
         )
     found.append(
@@ -229,6 +230,7 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
             cautions=(AWL_BOARD, BOARD) if hard else (PUNCH,),
             signature=signature(*at.holes, at.inset),
             missing=ORDER,
+            kind="punch",
         )
     )
     return tuple(found)

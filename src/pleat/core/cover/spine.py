@@ -140,6 +140,7 @@ def measured(left: LeftOfCover, spine: Spine) -> Step:
         ("ruler or caliper",),
         needs=("block.flat",),
         gives=("block.measured",),
+        kind="measure",
     )
 
 

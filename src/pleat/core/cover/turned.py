@@ -105,6 +105,8 @@ def cut_corners(ruler: Ruler, clear_mm: float) -> Step:
         gives=("corner.cut",),
         cautions=(KNIFE,),
         signature=signature(clear_mm),
+        kind="cut",
+        then=("turn_in",),
     )
 
 
@@ -116,8 +118,11 @@ def turn_in(words: str) -> Step:
         ("brush", "bone folder"),
         needs=("corner.cut",),
         gives=("covering.turned",),
+        fixes=("cover.*",),
         tags=frozenset({"glue"}),
         minutes=8,
+        kind="cover",
+        then=("line_spine", "filler", "press_joints", "liners", "dry_cover"),
     )
 
 
@@ -132,4 +137,6 @@ def dry(needs: tuple[str, ...]) -> Step:
         tags=frozenset({"glue"}),
         wait_minutes=DRIES_MINUTES,
         cautions=(WEIGHT,),
+        kind="press",
+        weights=True,
     )

@@ -56,6 +56,7 @@ def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
         gives=("stock.gathered",),
         signature=signature({left.paper.stock(key).role: count for key, count in own.items()}),
         for_all=True,
+        kind="tidy",
     )
 
 
@@ -89,6 +90,8 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) 
         minutes=0 if nothing else 3 + 0.5 * sum(cut.part.count for cut in cuts),
         takes=tuple(whole) or tuple(dict.fromkeys(cut.stock.key for cut in cuts if cut.stock.key in takes)),
         for_all=True,
+        kind="cut",
+        set_up=3,
     )
 
 
@@ -110,7 +113,10 @@ def _others(ruler: Ruler, key: str, cuts: Sequence[Cut], gives: tuple[str, ...])
             was=(key, together_),
             takes=() if number else tuple(dict.fromkeys(one.stock.key for one in cuts)),
             minutes=2 + 2 * cut.part.count,
+            pieces=cut.part.count,
             for_all=True,
+            kind="cut",
+            set_up=2,
         )
         for number, cut in enumerate(cuts)
     ]

@@ -142,7 +142,8 @@ def _worked(extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known
             continue
         item = replace(item, number=number)
         put = tuple((one, patches(item, one)) for one in item.spots)
-        found.append(Worked(item, put, _parts(item, left), steps.of(item, left), spreads(item, on)))
+        parts = _parts(item, left)
+        found.append(Worked(item, put, parts, steps.of(item, left, parts), spreads(item, on)))
     return tuple(found)
 
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from typing import Final
 
 from pleat.core.cautions import BOARD
 from pleat.core.extras.base import LeftOfExtras
 from pleat.core.extras.spots import Item, Spot, on_faces
-from pleat.core.plan import Missing, Step, signature
+from pleat.core.plan import Missing, Piece, Step, signature
 from pleat.core.words import many
 
 FILLED = "extras.filled"
@@ -73,13 +74,15 @@ def _flat(item: Item, left: LeftOfExtras) -> Iterator[Step]:
             f"{item.title.capitalize()}: while the sheets are flat",
             f"{work.flat} {_places(inside, left)}.",
             tools,
-            needs=("leaf.cut",),
+            needs=left.pages.cut_states,
             gives=(f"extra_{item.key}.flat",),
-            tags=(work.tags & {"flat"}) | {"cut-out"},
+            tags=frozenset({"cut-out"}),
+            uses=("leaves.flat",),
             cautions=work.cautions,
             signature=_mark(item, inside),
             minutes=2 * len(inside),
             missing=missing,
+            kind="decorate",
         )
     if outside:
         roles, cut = left.brief.made_of.cover.roles, "cut-out" in work.tags
@@ -96,6 +99,7 @@ def _flat(item: Item, left: LeftOfExtras) -> Iterator[Step]:
             signature=_mark(item, outside),
             minutes=4 * len(outside),
             missing=missing,
+            kind="decorate",
         )
 
 
@@ -115,21 +119,26 @@ def filling(items: Sequence[Item]) -> tuple[Step, ...]:
             tags=frozenset({"insert"}),
             signature=signature(*(item.key for item in filled)),
             minutes=2 * len(filled),
+            fixes=tuple(f"extras.{item.key}" for item in filled if not item.thing.work.fix and not item.thing.work.flat),
+            kind="decorate",
         ),
     )
 
 
-def of(item: Item, left: LeftOfExtras) -> tuple[Step, ...]:
-    """What is done on flat sheets, made and put on for one design; nothing where it is put nowhere."""
+def of(item: Item, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[Step, ...]:
+    """What is done on flat sheets, made and put on for one design of these parts; nothing where it is put nowhere."""
     if not item.spots:
         return ()
     work, key, count = item.thing.work, f"extra_{item.key}", len(item.spots)
     places, mark = _places(item.spots, left), _mark(item, item.spots)
-    stock = f"{item.thing.sheet_stock}.cut" if item.thing.sheet_stock and item.thing.pieces else "leaf.cut"
+    stock = (f"{item.thing.sheet_stock}.cut",) if item.thing.sheet_stock and item.thing.pieces else left.pages.cut_states
     bound = any(one.face.cover for one in item.spots)  # the cover is there after all that has to be dry before it is shut
     # pages of a section are worked on while their sheet lies open, before it is nested
     open_ = left.pages.unit == "section" and not bound
     found = [*_flat(item, left)]
+    whole = (f"extras.{item.key}", *(f"extras.{part.key}" for part in parts))
+    if found and not work.fix:
+        found[0] = replace(found[0], fixes=whole)
     if work.make:
         found.append(
             Step(
@@ -137,11 +146,13 @@ def of(item: Item, left: LeftOfExtras) -> tuple[Step, ...]:
                 f"Make {many(count, item.title)}",
                 work.make,
                 ("ruler", "bone folder"),
-                needs=(stock,),
+                needs=stock,
                 gives=(f"{key}.made",),
                 signature=mark,
                 minutes=4 * count,
+                pieces=count,
                 tags=frozenset({"cut-out"}),
+                kind="decorate",
             )
         )
     if work.fix:
@@ -151,14 +162,22 @@ def of(item: Item, left: LeftOfExtras) -> tuple[Step, ...]:
                 f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
                 f"{work.fix} {places}.",
                 ("glue",),
-                needs=(f"{key}.made" if work.make else stock, *(("book.bound",) if bound else ()), *(("leaf.folded",) if open_ else ())),
+                needs=(
+                    *((f"{key}.made",) if work.make else stock),
+                    *(("book.bound",) if bound else ()),
+                    *(("leaf.folded",) if open_ else ()),
+                ),
                 gives=(f"{key}.on", *(("leaf.ready",) if open_ else ())),
-                tags=frozenset() if bound else work.tags & {"glue", "mat", "on a mat", "fastener"},
+                fixes=whole,
+                tags=frozenset() if bound else work.tags & {"glue", "mat", "on a mat"},
+                uses=("fastener.face",) if "fastener" in work.tags and not bound else (),
                 wait_minutes=work.wait_minutes if "glue" in work.tags else 0,
                 cautions=work.cautions if not work.flat else (),
                 signature=mark,
                 minutes=3 * count,
+                pieces=count,
                 missing=next((_missing(slip, item) for tag, slip in LATE.items() if tag in work.tags), None),
+                kind="decorate",
             )
         )
     return tuple(found)

@@ -69,6 +69,17 @@ class Block(PleatResult):
         return 2 * (self.leaves - self.tucked)
 
     @property
+    def cut_states(self) -> tuple[str, ...]:
+        """The states of the work in which its pieces are cut."""
+        return ("leaf.cut",)
+
+    @property
+    def loose(self) -> tuple[str, ...]:
+        """The pieces that what holds it fixes: those that no step of its own has made a part of another."""
+        fixed = {key for step in self.steps for key in step.fixes}
+        return tuple(key for part in self.parts if (key := f"pages.{part.key}") not in fixed)
+
+    @property
     def through(self) -> Estimate:
         """The most that a needle passes in one unit."""
         return max((one.through for one in self.units), key=lambda one: one.likely)

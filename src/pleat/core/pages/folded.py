@@ -45,7 +45,11 @@ class FoldedBlock(Block):
     @property
     def ready(self) -> tuple[str, ...]:
         """The states of the work in which it is made."""
-        return tuple(dict.fromkeys((*work.cut_out(self.made), *(state for step in self.steps for state in step.gives))))
+        return tuple(dict.fromkeys((*self.cut_states, *(state for step in self.steps for state in step.gives))))
+
+    @property
+    def cut_states(self) -> tuple[str, ...]:
+        return work.cut_out(self.made)
 
     @property
     def in_words(self) -> str:

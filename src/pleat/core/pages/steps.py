@@ -40,6 +40,7 @@ def _try(ruler: Ruler, pages: SectionsBlock) -> Step:
         gives=("leaf.tried",),
         signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
         for_all=True,
+        kind="measure",
     )
 
 
@@ -51,9 +52,12 @@ def _fold(pages: SectionsBlock) -> Step:
         ("bone folder",),
         needs=("leaf.cut",),
         gives=("leaf.folded",),
-        tags=frozenset({"fold"}),
+        closes=("leaves.flat",),
         minutes=2 + 0.6 * pages.folios,
+        pieces=pages.folios,
         signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
+        kind="fold",
+        set_up=2,
     )
 
 
@@ -70,6 +74,7 @@ def _slitting(pages: SectionsBlock) -> tuple[Step, ...]:
             gives=("leaf.ready",),
             cautions=(KNIFE,),
             signature=signature(pages.folds),
+            kind="cut",
         ),
     )
 
@@ -83,6 +88,7 @@ def _nest(pages: SectionsBlock) -> Step:
         gives=("block.nested",),
         minutes=1 + 0.3 * pages.folios,
         signature=signature(pages.folios) if len(pages.sections) == 1 and pages.folds == 1 else signature(pages.sections, pages.folds),
+        kind="nest",
     )
 
 
@@ -96,6 +102,8 @@ def _press(pages: SectionsBlock) -> Step:
         gives=("block.pressed",),
         wait_minutes=60,
         cautions=(WEIGHT,),
+        kind="press",
+        weights=True,
     )
 
 
@@ -109,6 +117,7 @@ def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
         ("ruler or caliper",),
         needs=("block.pressed", "block.trimmed"),
         gives=("block.measured",),
+        kind="measure",
     )
 
 
@@ -153,6 +162,8 @@ def _joining(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
             tags=frozenset({"glue"}),
             wait_minutes=60,
             signature=signature(*(f"{one.id}{one.joined}" for one in single)),
+            kind="glue",
+            weights=True,
         ),
     )
 
@@ -177,9 +188,10 @@ def _narrowing(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
             f"Off each sheet in all, from the outside in: {each} {ruler.name}. Half of it on each side, so that the fold stays in the middle; a single leaf only at its fore edge.",
             ("steel rule", "knife", "mat"),
             needs=("leaf.cut",),
-            tags=frozenset({"flat"}),
+            uses=("leaves.flat",),
             cautions=(KNIFE,),
             signature=signature(*(round(less, 2) for section in pages.narrower_mm for less in section)),
+            kind="cut",
         ),
     )
 
@@ -203,8 +215,10 @@ def _trimming(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
             needs=("block.pressed",),
             gives=("block.trimmed",),
             minutes=6 * len(pages.sections),
+            pieces=len(pages.sections),
             cautions=(KNIFE,),
             signature=signature(pages.trim_mm, pages.creep_how),
+            kind="cut",
         ),
     )
 
@@ -230,9 +244,10 @@ def _windows(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
             f"In the first leaf, while the sheet is flat. {each}. Draw it lightly on the back, cut from the corners to the middle of each side.",
             ("steel rule", "knife", "mat"),
             needs=("leaf.cut",),
-            tags=frozenset({"flat"}),
+            uses=("leaves.flat",),
             cautions=(KNIFE,),
             signature=signature(*(f"{one.id}:{one.window}" for one in found)),
+            kind="cut",
         ),
     )
 
@@ -253,7 +268,7 @@ def _flaps(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
         return ()
     detail = f"{each}; at the fore edge, in over the inner side of the leaf, clear of the gutter."
     title = "Fold the fold-out in" if len(with_flap) < 2 else "Fold the fold-outs in"
-    return (Step("flap", title, detail, ("bone folder",), needs=("leaf.folded",), gives=("leaf.ready",), signature=marked),)
+    return (Step("flap", title, detail, ("bone folder",), needs=("leaf.folded",), gives=("leaf.ready",), signature=marked, kind="fold"),)
 
 
 def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:

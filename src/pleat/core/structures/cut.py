@@ -61,15 +61,18 @@ def kind_of(name: str) -> str:
     return next((kind.removeprefix(which) for which in _WHICH if kind.startswith(which)), kind)
 
 
-def counted(made: Made) -> dict[str, tuple[Piece, int]]:
-    """Each sort of piece once by what it is called, with how many there are of it: those of one kind and size, without a number where all of a kind are alike."""
-    found: dict[tuple[object, ...], tuple[Piece, int]] = {}
+def sorts(made: Made) -> dict[str, list[Piece]]:
+    """The pieces that are cut, by what each sort of them is called: those of one kind and size, without a number where all of a kind are alike."""
+    found: dict[tuple[object, ...], list[Piece]] = {}
     for piece in sheets(made):
-        key = (kind_of(piece.name), *(round(side, 2) for side in piece.size_mm))
-        first, count = found.get(key, (piece, 0))
-        found[key] = (first, count + 1)
+        found.setdefault((kind_of(piece.name), *(round(side, 2) for side in piece.size_mm)), []).append(piece)
     kinds = Counter(kind for kind, *_ in found)
-    return {str(kind) if kinds[kind] == 1 else first.name: (first, count) for (kind, *_), (first, count) in found.items()}
+    return {str(kind) if kinds[kind] == 1 else alike[0].name: alike for (kind, *_), alike in found.items()}
+
+
+def counted(made: Made) -> dict[str, tuple[Piece, int]]:
+    """Each sort of piece once by what it is called, with how many there are of it."""
+    return {name: (alike[0], len(alike)) for name, alike in sorts(made).items()}
 
 
 def folds_of(piece: Piece, angles: Mapping[tuple[str, str, str], float]) -> tuple[Fold, ...]:

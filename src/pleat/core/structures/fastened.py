@@ -154,7 +154,7 @@ def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step
             + ("Mark which face looks down: the second has to pull, not push. Then the paper hides it." if cautions else "Press it on."),
             needs=(f"{prefix}.scored",),
             gives=("fastener.first",),
-            tags=frozenset({"fastener"}),
+            uses=("fastener.face",),
             cautions=cautions,
             signature=signature(*found.at),
             missing=Missing(
@@ -164,6 +164,7 @@ def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step
                 done="the first half is in after all",
                 undo="the papers are not on yet",
             ),
+            kind="decorate",
         ),
         Step(
             "fastener_second",
@@ -171,7 +172,9 @@ def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step
             f"Shut it dry, in its order, and square it up. It lands on the {_place(made, found.second, found.lands, ruler)}; mark it there rather than by measure alone.",
             needs=("fastener.first", f"{prefix}.papered.first", f"{prefix}.dry"),
             gives=("fastener.on",),
+            fixes=tuple(f"pages.{piece.key}" for piece in parts(record, 1)),
             cautions=cautions,
             signature=signature(*found.lands),
+            kind="decorate",
         ),
     )

@@ -11,7 +11,7 @@ from pleat.core.folding.programme import Fold, Lay
 from pleat.core.folding.sheet import BODY, Piece, scores
 from pleat.core.folding.tasks import in_order, scored, shaped, tasks
 from pleat.core.plan import Missing, Step, signature
-from pleat.core.structures.cut import NOT_CUT, counted, kind_of, said, sheets, unnumbered
+from pleat.core.structures.cut import NOT_CUT, by_size, counted, kind_of, said, sheets, sorts, unnumbered
 from pleat.core.structures.dressing import Filling
 from pleat.core.structures.made import Made
 from pleat.core.units import Ruler
@@ -80,6 +80,7 @@ def _shape(pieces: Mapping[str, Piece], work: Work, cut: tuple[str, ...]) -> tup
                 done=f"the {names} {'is' if len(pieces) == 1 else 'are'} cut to shape",
                 undo="not glued yet",
             ),
+            kind="cut",
         ),
     )
 
@@ -111,6 +112,8 @@ def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: Work, cut: tuple[str
             gives=(f"{work.prefix}.scored",),
             signature=signature(*(at for one in pieces.values() for upright in (True, False) for at in scores(one, upright=upright))),
             minutes=2 + sum(len(scores(one)) + len(scores(one, upright=False)) for one in pieces.values()),
+            kind="fold",
+            set_up=2,
         ),
     )
 
@@ -118,8 +121,43 @@ def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: Work, cut: tuple[str
 def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
     """A step for each sort of joining, in an order that works, and one to let the glue dry."""
     found: list[Step] = []
-    done: dict[str, list[str]] = {}
+    names: list[str] = []
+    fixed: set[str] = set()
+    for number, (sentence, (pieces, fixes)) in enumerate(_sorts_of_joining(made, work).items(), 1):
+        again = f" {many(len(pieces) * made.copies, 'time')}." if len(pieces) * made.copies > 1 else ""
+        first = pieces[0]
+        tucked = sentence.startswith("Tuck")
+        found.append(
+            Step(
+                f"{work.prefix}_join_{number}",
+                sentence,
+                f"{first}Try it dry, edges level, then glue the tab or flange alone and never the fold.{again}"
+                if not tucked
+                else f"{first}As far as it goes, without glue.{again}",
+                () if tucked else ("glue", "waste paper"),
+                needs=(*cut, f"{work.prefix}.scored", f"{work.prefix}.shaped", *names[-1:]),
+                gives=(f"{work.prefix}.join.{number}",),
+                fixes=tuple(key for key in dict.fromkeys(fixes) if key not in fixed),
+                tags=frozenset({"insert"} if tucked else {"glue"}),
+                closes=() if tucked else ("leaves.flat",),
+                cautions=() if tucked else (GLUE,),
+                minutes=2 + 2 * len(pieces) * made.copies,
+                kind="glue",
+                set_up=2,
+                pieces=len(pieces) * made.copies,
+            )
+        )
+        fixed.update(fixes)
+        if not tucked:
+            names.append(f"{work.prefix}.join.{number}")
+    return [*found, _dry(work, tuple(names))] if names else found
+
+
+def _sorts_of_joining(made: Made, work: Work) -> dict[str, tuple[list[str], list[str]]]:
+    """By what is said of them, in an order that works: (what is folded first, for each time; the parts that are fixed by it)."""
+    done: dict[str, tuple[list[str], list[str]]] = {}
     folded: dict[str, list[str]] = {}
+    called = {piece.name: name for name, alike in sorts(made).items() for piece in alike if piece.stock not in NOT_CUT}
     build = made.programme.build
     todo = tasks(made.programme)
     for number in in_order(todo):
@@ -130,45 +168,27 @@ def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
         if not isinstance(one, Lay) or one.laid[0].startswith("on ") or one.laid[0] in work.later:
             continue
         first = joined(folded.pop(one.laid[0], []))
-        done.setdefault(_sentence(one), []).append(f"Fold the {first} over. " if first else "")
-    names: list[str] = []
-    for number, (sentence, pieces) in enumerate(done.items(), 1):
-        key = f"{work.prefix}_join_{number}"
-        again = f" {many(len(pieces) * made.copies, 'time')}." if len(pieces) * made.copies > 1 else ""
-        first = pieces[0]
-        tucked = sentence.startswith("Tuck")
-        found.append(
-            Step(
-                key,
-                sentence,
-                f"{first}Try it dry, edges level, then glue the tab or flange alone and never the fold.{again}"
-                if not tucked
-                else f"{first}As far as it goes, without glue.{again}",
-                () if tucked else ("glue", "waste paper"),
-                needs=(*cut, f"{work.prefix}.scored", f"{work.prefix}.shaped", *names[-1:]),
-                gives=(f"{work.prefix}.join.{number}",),
-                tags=frozenset({"insert"} if tucked else {"glue"}),
-                cautions=() if tucked else (GLUE,),
-                minutes=2 + 2 * len(pieces) * made.copies,
-            )
-        )
-        if not tucked:
-            names.append(f"{work.prefix}.join.{number}")
-    if names:
-        found.append(
-            Step(
-                f"{work.prefix}_dry",
-                "Let the glue dry",
-                "Flat under weight, waste paper between what must not stick.",
-                needs=tuple(names),
-                gives=(f"{work.prefix}.dry",),
-                tags=frozenset({"glue"}),
-                wait_minutes=DRIES_MINUTES,
-                cautions=(WEIGHT,),
-                minutes=1,
-            )
-        )
-    return found
+        times, fixes = done.setdefault(_sentence(one), ([], []))
+        times.append(f"Fold the {first} over. " if first else "")
+        if one.laid[0] != one.host[0] and one.laid[0] in called:
+            fixes.append(f"pages.{called[one.laid[0]]}")
+    return done
+
+
+def _dry(work: Work, names: tuple[str, ...]) -> Step:
+    return Step(
+        f"{work.prefix}_dry",
+        "Let the glue dry",
+        "Flat under weight, waste paper between what must not stick.",
+        needs=names,
+        gives=(f"{work.prefix}.dry",),
+        tags=frozenset({"glue"}),
+        wait_minutes=DRIES_MINUTES,
+        cautions=(WEIGHT,),
+        minutes=1,
+        kind="press",
+        weights=True,
+    )
 
 
 def _sentence(one: Lay) -> str:
@@ -201,6 +221,8 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work, cut: tuple[s
         cautions=(GLUE,),
         minutes=2,
         signature=signature(filling.border_mm),
+        kind="decorate",
+        weights=True,
     )
     return (
         *((first,) if work.fastened else ()),
@@ -211,9 +233,11 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work, cut: tuple[s
             ("glue",),
             needs=(*ready, *(("fastener.first", "fastener.on") if work.fastened else ())),
             gives=(f"{work.prefix}.papered",),
+            fixes=tuple(f"pages.paper_{letter}" for letter in by_size(made.dressings, ruler)),
             tags=frozenset({"glue", "mat"}),
             cautions=(GLUE,),
             minutes=2 * count,
+            pieces=count,
             signature=signature(count, filling.border_mm),
             missing=Missing(
                 slip="F4",
@@ -222,6 +246,7 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work, cut: tuple[s
                 done="the papers are on",
                 undo="nothing is on the faces yet",
             ),
+            kind="decorate",
         ),
     )
 
@@ -239,6 +264,8 @@ def _fill(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
             gives=(f"{work.prefix}.filled",),
             tags=frozenset({"on a mat"}),
             minutes=2 * made.places,
+            pieces=made.places,
+            kind="decorate",
         ),
     )
 
@@ -261,6 +288,8 @@ def _set(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
             wait_minutes=DRIES_MINUTES,
             cautions=(WEIGHT,),
             minutes=1,
+            kind="press",
+            weights=True,
         ),
     )
 

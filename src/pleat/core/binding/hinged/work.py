@@ -20,6 +20,7 @@ from pleat.core.plan import Piece as Taken
 from pleat.core.structures.cut import folds_of
 from pleat.core.structures.made import Made
 from pleat.core.structures.work import marks
+from pleat.core.units import Ruler
 from pleat.core.words import joined, many
 
 STRIP_BORDER_MM: Final = 1.0
@@ -142,24 +143,12 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: Own) -> list[Step]:
             ("rule and scoring tool", "bone folder"),
             needs=(f"{CARD}.cut",),
             gives=("hinge.scored",),
-            tags=frozenset({"fold"}),
             signature=signature(*(at for piece, _ in own.pieces for at in scores(piece))),
+            kind="fold",
         )
     ]
     if own.dress:
-        found.append(
-            Step(
-                "hinge_dress",
-                "Dress the hinge",
-                f"{joined(f'{number} of {ruler.show(width)}' for width, number in own.dress.items())}, {ruler.thin(STRIP_BORDER_MM)} off the folds on each side, before a leaf is on: no knife gets in there later.",
-                ("glue",),
-                needs=("hinge.scored", "mat.cut"),
-                gives=("hinge.dressed",),
-                tags=frozenset({"glue", "mat"}),
-                cautions=(GLUE,),
-                signature=signature(*own.dress),
-            )
-        )
+        found.append(_dressed(own, ruler))
     ready = left.pages.ready if isinstance(left.pages, FoldedBlock) else ()
     found.append(
         Step(
@@ -169,9 +158,14 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: Own) -> list[Step]:
             ("glue", "waste paper"),
             needs=("hinge.scored", *(("hinge.dressed",) if own.dress else ()), *ready),
             gives=("hinge.leaves",),
+            fixes=("pages.*", "binding.*"),
+            closes=("leaves.flat",),
             tags=frozenset({"glue"}),
             cautions=(GLUE,),
             minutes=3 * hinge.count,
+            pieces=hinge.count,
+            kind="glue",
+            then=("hinge_dry",),
         )
     )
     found.append(
@@ -186,6 +180,24 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: Own) -> list[Step]:
             wait_minutes=60,
             cautions=(WEIGHT,),
             minutes=2,
+            kind="press",
+            weights=True,
         )
     )
     return found
+
+
+def _dressed(own: Own, ruler: Ruler) -> Step:
+    return Step(
+        "hinge_dress",
+        "Dress the hinge",
+        f"{joined(f'{number} of {ruler.show(width)}' for width, number in own.dress.items())}, {ruler.thin(STRIP_BORDER_MM)} off the folds on each side, before a leaf is on: no knife gets in there later.",
+        ("glue",),
+        needs=("hinge.scored", "mat.cut"),
+        gives=("hinge.dressed",),
+        fixes=tuple(f"binding.dress_{number}" for number, _ in enumerate(own.dress, 1)),
+        tags=frozenset({"glue", "mat"}),
+        cautions=(GLUE,),
+        signature=signature(*own.dress),
+        kind="decorate",
+    )

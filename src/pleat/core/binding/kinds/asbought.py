@@ -31,6 +31,8 @@ def compute(_binding: AsBought, left: LeftOfBinding) -> BindingResult:
         "Its backing board into the pocket, as far as it goes.",
         needs=("cover.scored", "cover.dry", "block.measured"),
         gives=("block.in", "book.bound"),
+        fixes=("pages.*", "cover.*"),
+        kind="hang",
     )
     return BindingResult(key_figure=glued, figures=(glued,), checks=(), steps=(done,), at="bought", height_mm=left.pages.leaf_height_mm)
 

@@ -62,7 +62,10 @@ def compute(record: Ends, left: LeftOfBinding) -> EndsResult:
             ("bone folder", "weight"),
             needs=ready,
             gives=("block.flat", "block.measured"),
+            fixes=("pages.*", "binding.*"),
             wait_minutes=480,
+            kind="fold",
+            weights=True,
         )
     ]
     if not left.brief.made_of.cover.hung:

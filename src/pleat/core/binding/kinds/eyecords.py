@@ -113,9 +113,11 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
             ("eyelet tool",),
             needs=("cover.scored",),
             gives=("cover.eyelets",),
+            fixes=("binding.eyelets",),
             tags=frozenset({"cut-out"}),
             cautions=(PUNCH,),
             signature=signature(cords, needs),
+            kind="punch",
         ),
         Step(
             "cords",
@@ -123,8 +125,10 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
             f"{ruler.show(length)} each: out at the head, down the spine and in at the tail, over the tab inside of one pair or two. Tie it firmly at the head, not so tight that the spine bends.",
             needs=("cover.eyelets", *ready),
             gives=("block.flat",),
+            fixes=("pages.*", "binding.*"),
             minutes=4 * cords,
             signature=signature(length),
+            kind="sew",
         ),
         _done(),
     )
@@ -137,6 +141,8 @@ def _done() -> Step:
         "None may slip from under its cord; tie it again where one does.",
         needs=("block.flat", "cover.scored"),
         gives=("book.bound",),
+        fixes=("cover.*",),
+        kind="tidy",
     )
 
 

@@ -35,8 +35,10 @@ def compute(_binding: Itself, left: LeftOfBinding) -> BindingResult:
         f"{words} Slowly, and look into every gusset: what stands up there will press through the panel over it.",
         needs=pages.ready if isinstance(pages, FoldedBlock) else (),
         gives=("book.bound",),
+        fixes=("pages.*", "cover.*"),
         tags=frozenset({"shut"}),
         signature=signature(words),
+        kind="fold",
     )
     return BindingResult(key_figure=held, figures=(held,), checks=(), steps=(done,), at="own", height_mm=pages.leaf_height_mm)
 

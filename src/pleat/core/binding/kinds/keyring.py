@@ -115,8 +115,10 @@ def _loop_step(binding: KeyRing, bored: Bored, long: float) -> tuple[Step, ...]:
             ("paper punch", *(("eyelet tool",) if binding.loop_eyelets == "yes" else ())),
             needs=("cover.cut",),
             gives=("gear.ready",),
+            fixes=("binding.loop",),
             cautions=(PUNCH,),
             signature=signature(long, binding.loop_wide_mm),
+            kind="cut",
         ),
     )
 

@@ -178,6 +178,7 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
             done="the cover is on, tick it",
             undo="untick, and put the cover on",
         ),
+        kind="nest",
     )
     return (
         *((on,) if covered else ()),
@@ -188,9 +189,11 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
             ("sewing machine", "clips"),
             needs=("block.nested", "block.pressed", "cover.on"),
             gives=("block.sewn",),
+            fixes=("pages.*", "binding.*", *(("cover.*",) if covered else ())),
             minutes=6 * sections,
             cautions=(MACHINE,),
             signature=signature(inset, pitch),
+            kind="sew",
         ),
         Step(
             "knot",
@@ -199,6 +202,7 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
             ("scissors",),
             needs=("block.sewn",),
             gives=("thread.tied",),
+            kind="sew",
         ),
         Step(
             "crease",
@@ -207,6 +211,7 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
             ("bone folder",),
             needs=("thread.tied",),
             gives=("book.bound",),
+            kind="fold",
         ),
     )
 

@@ -178,6 +178,7 @@ def _trim(bored: Bored, stick: float) -> Step:
         cautions=(KNIFE,),
         signature=signature(stick),
         minutes=8,
+        kind="cut",
     )
 
 

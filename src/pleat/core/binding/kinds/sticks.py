@@ -310,6 +310,7 @@ def _trimmed(binding: Sticks, left: LeftOfBinding, rows: int, long: float) -> tu
             cautions=(KNIFE,),
             signature=signature(rows, long, binding.stick_mm),
             minutes=4 * rows,
+            kind="cut",
         ),
     )
 
@@ -348,8 +349,10 @@ def _weave(binding: Sticks, left: LeftOfBinding, back: Spine) -> tuple[Step, ...
             ("bodkin or a folded card",),
             needs=("thread.trimmed", "strip.cut"),
             gives=("strips.woven",),
+            fixes=("binding.strips",),
             signature=signature(back.long, len(back.strips)),
             minutes=5 * max(len(back.strips), 1),
+            kind="sew",
         ),
     )
 

@@ -28,6 +28,7 @@ HUNG: Final = Step(
     ("adhesive tape", "station strip"),
     needs=("stations.marked",),
     gives=("supports.ready",),
+    kind="sew",
 )
 
 

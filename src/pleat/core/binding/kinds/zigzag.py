@@ -78,7 +78,10 @@ def bound(detail: str) -> Step:
         ("glue", "waste paper"),
         needs=("cover.scored", "block.flat"),
         gives=("book.bound",),
+        fixes=("cover.*",),
         tags=frozenset({"shut"}),
+        kind="hang",
+        weights=True,
     )
 
 

@@ -173,5 +173,6 @@ def _battens(binding: Posted, bored: Bored) -> tuple[Step, ...]:
             cautions=(SAW, KNIFE),
             signature=signature(*bored.positions, bored.edge, wide),
             minutes=20,
+            kind="cut",
         ),
     )

@@ -210,9 +210,11 @@ def _steps(bored: Bored, own: Own, pitch: PitchPlan | None) -> tuple[Step, ...]:
         tools,
         needs=("block.punched", "leaf.reinforced", "cover.punched", "gear.ready"),
         gives=("book.bound",),
+        fixes=("pages.*", "binding.*", "cover.*"),
         cautions=own.cautions,
         signature=signature(known, *own.more),
         minutes=minutes,
+        kind="hang",
     )
     return (*own.steps, *_scored(bored), _jigged(bored, known), _punched(bored, pitch, known), *_reinforced(bored), hang)
 
@@ -229,9 +231,9 @@ def _scored(bored: Bored) -> tuple[Step, ...]:
             ("bone folder", "scoring board or rule"),
             needs=("block.stacked",),
             gives=("leaf.scored",),
-            tags=frozenset({"flat"}),
             signature=signature(hinge, leaves),
             minutes=max(3, leaves * 0.3),
+            kind="fold",
         ),
     )
 
@@ -249,6 +251,7 @@ def _jigged(bored: Bored, known: str) -> Step:
         cautions=(KNIFE,) if bored.usual.notch else (KNIFE, PUNCHING),
         signature=known,
         for_all=True,
+        kind="punch",
     )
 
 
@@ -280,6 +283,7 @@ def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
         cautions=(KNIFE if bored.usual.notch else PUNCHING,),
         signature=signature(known, leaves, each),
         minutes=max(3, lifts(leaves, caliper, takes) * 0.7),
+        kind="punch",
     )
 
 
@@ -309,5 +313,6 @@ def _reinforced(bored: Bored) -> list[Step]:
             cautions=cautions,
             signature=signature(count),
             minutes=max(3, count * 0.2),
+            kind="punch",
         )
     ]

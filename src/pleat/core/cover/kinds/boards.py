@@ -44,6 +44,7 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
         gives=("board.pierced",),
         cautions=(AWL_BOARD,),
         signature=signature(*holes),
+        kind="pierce",
     )
     return CoverResult(
         key_figure=shown[0],
@@ -75,6 +76,8 @@ def hung_on_strips(ready: str) -> Step:
         wait_minutes=240,
         cautions=(GLUE,),
         minutes=15,
+        kind="glue",
+        weights=True,
     )
 
 

@@ -191,9 +191,12 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Step,
         ("brush",),
         needs=("covering.turned", "lining.cut"),
         gives=("liner.in",),
+        fixes=("cover.liners",),
         tags=frozenset({"glue", "lining"}),
         cautions=(GLUE,),
         signature=signature(*sizes.liner),
+        kind="glue",
+        then=("dry_cover",),
     )
     return (
         Step(
@@ -203,8 +206,11 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Step,
             ("brush", "bone folder"),
             needs=("board.cut", "board.ready", "covering.cut"),
             gives=("board.glued",),
+            fixes=("cover.boards",),
             tags=frozenset({"glue"}),
             cautions=(GLUE,),
+            kind="cover",
+            then=("cut_corners",),
         ),
         turned.cut_corners(ruler, sizes.clear),
         turned.turn_in("Head and tail first, then the long sides; pinch each corner in before the last one goes over."),
@@ -223,6 +229,7 @@ def _pierced(left: LeftOfCover, marks: str, holes: tuple[float, ...]) -> Step:
         gives=("board.pierced",),
         cautions=(AWL_BOARD,),
         signature=signature(*holes),
+        kind="pierce",
     )
 
 

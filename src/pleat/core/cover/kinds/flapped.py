@@ -351,6 +351,7 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),
+        kind="fold",
     )
 
 

@@ -115,6 +115,7 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),
+        kind="fold",
     )
 
 

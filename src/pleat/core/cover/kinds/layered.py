@@ -71,6 +71,8 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
         wait_minutes=120 if cover.bonded == "glued" else 0,
         cautions=(GLUE, WEIGHT) if cover.bonded == "glued" else (),
         signature=signature(cover.layers),
+        kind="glue",
+        weights=True,
     )
     steps = tuple(
         replace(step, needs=("cover.cut", "cover.joined", "cover.ready")) if step.key == "cover_scored" else step for step in found.steps

@@ -285,6 +285,7 @@ def _steps(left: LeftOfCover, wrap: Piece, *, hides: bool) -> tuple[Step, ...]:
             needs=("cover.cut", "cover.ready"),
             gives=("cover.scored",),
             signature=signature(*scores(wrap, upright=False)),
+            kind="fold",
         ),
         Step(
             "pocket",
@@ -293,8 +294,10 @@ def _steps(left: LeftOfCover, wrap: Piece, *, hides: bool) -> tuple[Step, ...]:
             ("glue",),
             needs=("cover.scored",),
             gives=("pocket.glued",),
-            tags=frozenset({"glue", "hiding paper"} if hides else {"glue"}),
+            tags=frozenset({"glue"}),
+            closes=("fastener.face",) if hides else (),
             cautions=(GLUE,),
+            kind="glue",
         ),
         Step(
             "dry_cover",
@@ -305,6 +308,8 @@ def _steps(left: LeftOfCover, wrap: Piece, *, hides: bool) -> tuple[Step, ...]:
             tags=frozenset({"glue"}),
             wait_minutes=60,
             cautions=(WEIGHT,),
+            kind="press",
+            weights=True,
         ),
     )
 

@@ -88,6 +88,7 @@ IRON: Final = Step(
     needs=("covering.cut",),
     gives=("covering.backed",),
     cautions=(HOT,),
+    kind="cover",
 )
 
 
@@ -121,6 +122,7 @@ def _pad(cover: Padded, shell: Shell, left: LeftOfCover, pad_w: float) -> Step:
         tags=frozenset({"glue"}),
         cautions=(GLUE,),
         signature=signature(pad_w, shell.height, cover.padding_mm),
+        kind="cover",
     )
 
 
@@ -131,9 +133,12 @@ def _fill(left: LeftOfCover, size: tuple[float, float]) -> Step:
         f"Glue a card of {left.brief.ruler.size(*size)} into the field between the turn-ins of each board, so that what is pasted over it lies flat to its edge.",
         needs=("covering.turned", "cover.cut"),
         gives=("filler.in",),
+        fixes=("cover.filler",),
         tags=frozenset({"glue", "lining"}),
         cautions=(GLUE,),
         signature=signature(*size),
+        kind="cover",
+        then=("dry_cover",),
     )
 
 

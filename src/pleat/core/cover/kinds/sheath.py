@@ -235,6 +235,7 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             needs=("cover.cut", "cover.ready"),
             gives=("cover.scored",),
             signature=signature(*scores(upright, upright=False), *scores(level), *scores(strip)),
+            kind="fold",
         ),
         Step(
             "sheathe",
@@ -243,8 +244,10 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             ("bone folder",),
             needs=("cover.scored", "board.cut", "board.ready"),
             gives=("board.sheathed",),
+            fixes=("cover.boards", "cover.upright", "cover.level"),
             cautions=(BOARD,),
             minutes=10,
+            kind="cover",
         ),
         Step(
             "tuck_spine",
@@ -252,7 +255,9 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             f"{ruler.show(tuck)} into the slot at the spine edge of either cover, scores outside.",
             needs=("board.sheathed",),
             gives=("cover.whole",),
+            fixes=("cover.spine_strip",),
             signature=signature(tuck),
+            kind="cover",
         ),
         Step(
             "tuck_leaves",
@@ -261,6 +266,7 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             needs=("cover.whole", "block.flat"),
             gives=("book.hung", "book.bound"),
             tags=frozenset({"hanging in"}),
+            kind="hang",
         ),
     )
 

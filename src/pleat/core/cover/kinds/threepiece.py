@@ -87,9 +87,12 @@ def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Own:
         ("brush",),
         needs=("book.hung", "lining.cut"),
         gives=("liner.in",),
+        fixes=("cover.liners",),
         tags=frozenset({"glue"}),
         cautions=(GLUE,),
         signature=signature(*liner),
+        kind="glue",
+        then=("dry_book",),
     )
     return Own(covering, (*parts, lining), under, figures=figures, checks=_checks(cover, shell, left, bends), steps=(line,), words=words)
 

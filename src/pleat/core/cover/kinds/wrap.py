@@ -223,6 +223,7 @@ def _pockets(cover: Wrap, brief: BriefResult) -> tuple[Step, ...]:
             wait_minutes=30,
             cautions=(GLUE,),
             signature=signature(cover.flaps_mm),
+            kind="glue",
         ),
     )
 
@@ -243,6 +244,7 @@ def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*wrap.scores_mm),
+        kind="fold",
     )
 
 

@@ -175,6 +175,7 @@ def _stack(left: LeftOfPages, count: int, odd: int) -> Step:
         needs=("leaf.cut",),
         gives=("block.stacked", "block.measured"),
         signature=signature(count, odd, left.brief.leaf_height_mm),
+        kind="nest",
     )
 
 

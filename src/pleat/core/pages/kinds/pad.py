@@ -61,6 +61,7 @@ def compute(pages: Pad, left: LeftOfPages) -> Block:
         "With its board, where it is glued, between two rules. Type what you read under Pages.",
         ("caliper or ruler",),
         gives=("block.measured", "block.sewn"),
+        kind="measure",
     )
     return Block(
         key_figure=count,

@@ -90,6 +90,7 @@ def _stack(count: int, ready: tuple[str, ...]) -> Step:
         f"{many(count, 'page')}, mouths up, their hinges level; nothing is in the pockets yet.",
         needs=ready,
         gives=("block.stacked", "block.measured"),
+        kind="nest",
     )
 
 
