@@ -78,18 +78,18 @@ def test_steps_come_in_an_order_that_can_be_done():
 
 
 LATE = {
-    "G2": ({"kind": "eyelet", "places": at("page 5", 5, 5)}, "extra_d0_flat", "fold"),
-    "F4": ({"kind": "window", "places": at("page 5")}, "extra_d0_flat", "fold"),
-    "F3": ({"kind": "fastener", "places": at("page 5")}, "extra_d0_fix", "hiding paper"),
+    "G2": ({"kind": "eyelet", "places": at("page 5", 5, 5)}, "extra_d0_flat", "leaves.flat"),
+    "F4": ({"kind": "window", "places": at("page 5")}, "extra_d0_flat", "leaves.flat"),
+    "F3": ({"kind": "fastener", "places": at("page 5")}, "extra_d0_fix", "fastener.face"),
 }
 
 
 @pytest.mark.parametrize("slip", ["G2", "F4"])
 def test_what_wants_flat_sheets_is_missed_once_they_are_folded(slip):
-    design, key, tag = LATE[slip]
+    design, key, place = LATE[slip]
     book = put(of("longstitch"), design)
     work = make_plan(book).bench.work
-    later = next(one.step for one in work if tag in one.step.tags)
+    later = next(one.step for one in work if place in one.step.closes)
     early = editing.apply(book, (("bench.ticks", {later.key: later.signature}),))
     found = [check for check in make_plan(early).bench.checks if check.key == slip]
     assert found
@@ -311,3 +311,25 @@ def test_the_faces_of_a_structure_are_where_they_are_with_everything_on_it(name)
     known = {"key_figure", "figures", "checks", "offers", "parts", "steps", "added", "worst", "items", "bulk", "faces"}
     assert set(plan_data(plan)["extras"]) == known, "nothing of what it was worked out from goes out"
     assert [face.name for face in plan.extras.faces if not face.cover] == [face.name for face in inner_faces(block)]
+
+
+@pytest.mark.parametrize("pockets", [0, 3])
+@pytest.mark.parametrize("ends", ["glued", "slide"])
+def test_a_band_that_runs_down_is_one_across_turned(ends, pockets):
+    """On a square leaf it has the pieces of the other with their sides exchanged, holds what goes in turned round, and opens to the sides."""
+    square = [("brief.leaf_width_mm", 150.0), ("brief.leaf_height_mm", 150.0)]
+    design = {"kind": "band", "ends": ends, "pockets": pockets, "height_mm": 48.0, "goes": "a7", "places": at("page 7")}
+    across, down = (
+        make_plan(editing.apply(put(of("journal"), {**design, **more}), square)).extras.items[0].thing
+        for more in ({"runs": "across", "lies": "level"}, {"runs": "down", "lies": "upright"})
+    )
+    assert (down.width_mm, down.height_mm) == (across.height_mm, across.width_mm) == (48.0, 150.0)
+    assert [one.size_mm[::-1] for one in down.pieces] == [one.size_mm for one in across.pieces]
+    assert len(across.pieces) == 1 + pockets
+    assert [(one.x_mm, one.y_mm, one.width_mm, one.height_mm) for one in down.layers] == [
+        (one.y_mm, one.x_mm, one.height_mm, one.width_mm) for one in across.layers
+    ]
+    assert (across.mouth.side, down.mouth.side) == ("head", "left")
+    assert down.mouth.throat_mm == across.mouth.throat_mm
+    for one in down.pieces:
+        assert {panel for panel in one.glued} <= {panel.name for panel in one.panels}

@@ -184,7 +184,8 @@ def test_flipping_the_ruler_or_the_same_title_is_no_step(engine):
 
     def change(version, **values):
         def alter(book):
-            return book.model_copy(update=values if "title" in values else {"brief": book.brief.model_copy(update=values)})
+            brief = book.brief.on(values["ruler"]) if "ruler" in values else book.brief.model_copy(update=values)
+            return book.model_copy(update=values if "title" in values else {"brief": brief})
 
         with transaction(engine) as session:
             return books.change(session, book_id, version, "w", "x", alter).opened.stored

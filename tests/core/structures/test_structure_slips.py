@@ -88,7 +88,7 @@ def test_the_slip_is_told_with_its_numbers_from_its_mended_twin_and_every_fix_me
 
 
 def test_b1_makes_the_whole_for_the_sheet_there_is_and_keeps_every_relation():
-    wrong = book_of(CROSS, {"paper.card.size": "letter"})
+    wrong = book_of(CROSS, {"paper.card.size": "letter", "pages.photo": "none"})
     (check,) = [check for _, check in slips(wrong, "B1")]
     plan = make_plan(editing.apply(wrong, check.offers[0].changes))
     sheet = plan.pages.flats[0].piece

@@ -15,7 +15,7 @@ from pleat.core.folding.programme import Add, Operation, Programme
 from pleat.core.kinds import TAG, UnitKind
 from pleat.core.pages.block import Block, LeftOfPages, Unit
 from pleat.core.paper.stocks import Stock
-from pleat.core.plan import Changes, Check, Figure, Offer, Rule, Step
+from pleat.core.plan import Changes, Check, Figure, Offer, Piece, Rule, Step
 from pleat.core.structures import checks, cut, fastened, figures, pads, work
 from pleat.core.structures.drawn import written
 from pleat.core.structures.dressing import Dressed, Filling, filling
@@ -136,11 +136,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
             *_from_sheet(left, own, stocks, made),
             *_free(record, left, own, made),
         ),
-        parts=(
-            *cut.parts(made, brief.quantity, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
-            *(cut.papers(made.dressings, brief.quantity, ruler, own.copies, partial(_for_paper, left)) if fill.mats else ()),
-            *(fastened.parts(record, brief.quantity) if isinstance(record, Fastened) else ()),
-        ),
+        parts=_parts(record, left, own, made, fill),
         steps=_steps(record, own, made, fill, ruler),
         unit=own.unit,
         units=(Unit(edge, 1.0),) * own.copies,
@@ -164,6 +160,16 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
         dragged=own.dragged,
         panels=panels,
         called=own.panels,
+    )
+
+
+def _parts(record: FromPad, left: LeftOfPages, own: Own, made: Made, fill: Filling) -> tuple[Piece, ...]:
+    """Its pieces, the papers of its faces, and what keeps it shut."""
+    ruler, books = left.brief.ruler, left.brief.quantity
+    return (
+        *cut.parts(made, books, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
+        *(cut.papers(made.dressings, books, ruler, own.copies, partial(_for_paper, left)) if fill.mats else ()),
+        *(fastened.parts(record, books) if isinstance(record, Fastened) else ()),
     )
 
 

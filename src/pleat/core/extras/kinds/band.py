@@ -1,7 +1,8 @@
-"""A belly band across the page, open above and below, that holds what is slid behind it."""
+"""A belly band across the page or down it, open on both long sides, that holds what is slid behind it."""
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated, Final, Literal
 
 from pleat.core.cautions import GLUE
@@ -9,6 +10,7 @@ from pleat.core.estimate import Estimate
 from pleat.core.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, Work
 from pleat.core.extras.goesin import EASE_MM, Filled, Goes, goes_in
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule
+from pleat.core.folding.programme import Where
 from pleat.core.folding.sheet import Piece, Span, piece
 from pleat.core.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.units import Ruler
@@ -20,11 +22,14 @@ LEAST_MM: Final = 10.0
 
 
 class Band(Filled):
-    """A band from edge to edge: how high it is, and how its ends are held."""
+    """A band from edge to edge, which way it runs, how broad it is (``height_mm``) and how long (``width_mm``), and how its ends are held."""
 
     kind: Literal["band"] = "band"
-    height_mm: Annotated[float, LengthRule("the band, high", 8, 300)] = 40.0
-    width_mm: Annotated[float, LengthRule("the band, wide", 20, 600)] | None = None
+    runs: Annotated[Literal["across", "down"], ChoiceRule("it runs", (("across", "across the page"), ("down", "from head to tail")))] = (
+        "across"
+    )
+    height_mm: Annotated[float, LengthRule("the band, broad", 8, 300)] = 40.0
+    width_mm: Annotated[float, LengthRule("the band, from end to end", 20, 600)] | None = None
     ends: Annotated[
         Literal["glued", "buckle", "slide"],
         ChoiceRule("its ends", (("glued", "glued at both edges"), ("buckle", "through a buckle"), ("slide", "loose, it slides"))),
@@ -35,9 +40,12 @@ class Band(Filled):
 
 
 def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
-    """The band as it lies on the page."""
-    goes, ruler = goes_in(record), left.brief.ruler
-    width = record.width_mm or face.width_mm
+    """The band as it lies on the page: worked out as one across, and turned where it runs down."""
+    goes, ruler, down = goes_in(record), left.brief.ruler, record.runs == "down"
+    if goes and down:
+        goes = replace(goes, width_mm=goes.height_mm, height_mm=goes.width_mm)
+    room = face.height_mm if down else face.width_mm
+    width = record.width_mm or room
     tab = min(WRAP_MM, width / 3)
     caliper = left.paper.stock(record.stock).caliper
     throat = width - 2 * tab if record.ends == "glued" else width
@@ -52,15 +60,8 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         )
     stacked, more = _stacked(record, key, width, caliper)
     layers += more
-    counts = (Count(f"extra_{key}", "buckle", 1, "", "extras"),) if record.ends == "buckle" else ()
-    sheet = piece(
-        key,
-        record.stock,
-        [Span("left tab", tab), Span("", width), Span("right tab", tab)],
-        [Span("", record.height_mm)],
-        glued=["left tab", "right tab"],
-    )
-    return Thing(
+    band = _cut(record, key, [Span("left tab", tab), Span("", width), Span("right tab", tab)], [Span("", record.height_mm)])
+    thing = Thing(
         title="belly band",
         width_mm=width,
         height_mm=record.height_mm,
@@ -68,9 +69,9 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
             ((0.0, top), (width, top))
             for top in sorted({one.y_mm for one in more if one.width_mm == width and one.height_mm > POCKET_TAB_MM})
         ),
-        pieces=(sheet, *stacked),
+        pieces=(band, *stacked),
         layers=tuple(layers),
-        counts=counts,
+        counts=(Count(f"extra_{key}", "buckle", 1, "", "extras"),) if record.ends == "buckle" else (),
         mouth=Mouth("head", throat, record.height_mm, {"left": tab, "right": tab} if record.ends == "glued" else {}),
         figures=(
             Figure(
@@ -79,12 +80,12 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
                 throat,
                 "length",
                 f"The band less the {ruler.show(tab)} that are glued at each end." if record.ends == "glued" else "All of the band.",
-                (Rule("arithmetic", "its width less the glue"),),
+                (Rule("arithmetic", "its length less the glue"),),
             ),
         ),
-        checks=(*_checks(record, key, goes, throat, (face, left)), *_lost(record, key, len(stacked), ruler)),
+        checks=(*_checks(record, key, goes, throat, (room, ruler)), *_lost(record, key, len(stacked), ruler)),
         work=Work(
-            "Score both ends and fold them." + (_stack_words(len(stacked)) if stacked else ""),
+            "Score both ends and fold them." + (_stack_words(len(stacked), "left" if down else "head") if stacked else ""),
             "Lay what goes in under it and a slip of paper more while you glue the ends: so tight, and no tighter.",
             "Slide what belongs there in.",
             cautions=(GLUE,),
@@ -92,24 +93,58 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         ),
         sheet_stock=record.stock,
     )
+    return _turned(thing) if down else thing
 
 
-def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[Face, LeftOfExtras]) -> tuple[Check, ...]:
-    """F1: what goes behind it against what it lets through."""
+TURNED: Final[dict[Where, Where]] = {"head": "left", "left": "head", "right": "tail", "tail": "right"}
+"""Where a side of a band that runs across lies when it runs down."""
+
+
+def _cut(record: Band, name: str, along: list[Span], across: list[Span]) -> Piece:
+    """A piece of a band, its tabs glued, the way round it lies on the page."""
+    tabs = [span.name for span in (*along, *across) if span.name]
+    if record.runs == "across":
+        return piece(name, record.stock, along, across, glued=tabs)
+    return piece(
+        name, record.stock, [_named(span) for span in across], [_named(span) for span in along], glued=[TAB[name] for name in tabs]
+    )
+
+
+TAB: Final = {f"{side} tab": f"{other} tab" for side, other in TURNED.items()}
+
+
+def _named(span: Span) -> Span:
+    return replace(span, name=TAB.get(span.name, span.name))
+
+
+def _turned(thing: Thing) -> Thing:
+    """A band that runs across, with its head to the left; its pieces are turned already."""
+    assert thing.mouth
+    return replace(
+        thing,
+        width_mm=thing.height_mm,
+        height_mm=thing.width_mm,
+        lines=tuple(((y0, x0), (y1, x1)) for (x0, y0), (x1, y1) in thing.lines),
+        layers=tuple(Layer(one.y_mm, one.x_mm, one.height_mm, one.width_mm, one.thick) for one in thing.layers),
+        mouth=replace(thing.mouth, side="left", held={TURNED[side]: mm for side, mm in thing.mouth.held.items()}),
+    )
+
+
+def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[float, Ruler]) -> tuple[Check, ...]:
+    """F1: what goes behind it, as it lies along the band, against what that lets through; ``on`` is the room of the page in mm, and the ruler."""
     if goes is None or goes.width_mm <= throat - EASE_MM + 0.05:
         return ()
-    (face, left), own = on, f"extras.items.{key}"
-    ruler = left.brief.ruler
+    (room, ruler), own = on, f"extras.items.{key}"
     wide = ruler.snap_up(goes.width_mm + EASE_MM + (2 * WRAP_MM if record.ends == "glued" else 0.0))
     turned = "level" if record.lies == "upright" else "upright"
     return (
         Check(
             "F1",
             "stop" if goes.width_mm > throat else "watch",
-            f"What goes behind the band is {ruler.show(goes.width_mm)} wide, the band lets {ruler.show(throat)} through.",
+            f"What goes behind the band is {ruler.show(goes.width_mm)} {'high' if record.runs == 'down' else 'wide'}, the band lets {ruler.show(throat)} through.",
             f"It has to slide: {ruler.show(EASE_MM)} less.",
             (
-                *((Offer(f"the band {ruler.show(wide)} wide", ((f"{own}.width_mm", wide),)),) if wide <= face.width_mm else ()),
+                *((Offer(f"the band {ruler.show(wide)} from end to end", ((f"{own}.width_mm", wide),)),) if wide <= room else ()),
                 *((Offer("what goes in the other way round", ((f"{own}.lies", turned),)),) if goes.height_mm <= throat - EASE_MM else ()),
                 Offer("nothing behind it", ((f"{own}.goes", "none"),)),
             ),
@@ -117,10 +152,10 @@ def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[
     )
 
 
-def _stack_words(count: int) -> str:
+def _stack_words(count: int, side: str) -> str:
     pockets = "the pocket" if count == 1 else "the pockets"
     order = "" if count == 1 else ", the highest first and each lower one on the one before"
-    return f" Score and fold the tabs of {pockets}, glue {'it' if count == 1 else 'them'} on the band by the tabs{order}, mouths towards the head, and let them dry."
+    return f" Score and fold the tabs of {pockets}, glue {'it' if count == 1 else 'them'} on the band by the tabs{order}, mouths towards the {side}, and let them dry."
 
 
 def _lost(record: Band, key: str, made: int, ruler: Ruler) -> tuple[Check, ...]:
@@ -128,14 +163,17 @@ def _lost(record: Band, key: str, made: int, ruler: Ruler) -> tuple[Check, ...]:
     if made == record.pockets:
         return ()
     own, each = f"extras.items.{key}", ruler.snap_down(record.height_mm / record.pockets)
+    step = record.step_mm
+    most = int((record.height_mm - LEAST_MM) / step + 1e-6) + 1 if step else int(record.height_mm / LEAST_MM + 1e-6)
     fits = (Offer("all of equal free height", ((f"{own}.step_mm", None),)),) if each >= LEAST_MM else ()
+    fewer = Offer(f"{most} of them" if most > 0 else "none of them", ((f"{own}.pockets", max(most, 0)),))
     return (
         Check(
             "stacked",
             "watch",
-            f"{made} of {record.pockets} pockets find room on a band {ruler.show(record.height_mm)} high.",
+            f"{made} of {record.pockets} pockets find room on a band {ruler.show(record.height_mm)} broad.",
             f"Each is {ruler.show(record.step_mm or each)} lower than the one behind it, and none is made lower than {ruler.show(LEAST_MM)}.",
-            (*fits, Offer(f"{made} of them", ((f"{own}.pockets", made),))),
+            (*fits, fewer),
         ),
     )
 
@@ -152,13 +190,7 @@ def _stacked(record: Band, key: str, width: float, caliper: Estimate) -> tuple[l
         tab = min(POCKET_TAB_MM, high / 4)
         name = f"{key} pocket {number + 1}"
         pieces.append(
-            piece(
-                name,
-                record.stock,
-                [Span("left tab", tab), Span("", width), Span("right tab", tab)],
-                [Span("", high), Span("tail tab", tab)],
-                glued=["left tab", "right tab", "tail tab"],
-            )
+            _cut(record, name, [Span("left tab", tab), Span("", width), Span("right tab", tab)], [Span("", high), Span("tail tab", tab)])
         )
         top = record.height_mm - high
         layers += [
