@@ -332,4 +332,4 @@ def test_a_band_that_runs_down_is_one_across_turned(ends, pockets):
     assert (across.mouth.side, down.mouth.side) == ("head", "left")
     assert down.mouth.throat_mm == across.mouth.throat_mm
     for one in down.pieces:
-        assert {panel for panel in one.glued} <= {panel.name for panel in one.panels}
+        assert set(one.glued) <= {panel.name for panel in one.panels}

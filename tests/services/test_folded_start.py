@@ -96,6 +96,8 @@ def test_a_paper_that_is_not_among_the_materials_is_kept_and_is_what_it_is_folde
     assert book.paper.card.name == "Grey card"
     assert book.paper.card.stock_id is not None
     assert book.title == "Three nights"
+    again = service.open_book(session, start(session, given, "window")).book
+    assert again.paper.card.stock_id == book.paper.card.stock_id, "the same paper typed twice is one among the materials"
 
 
 @pytest.mark.parametrize("name", FOLDED)

@@ -111,3 +111,33 @@ def label_of(path: str, book: Book | None = None) -> str:
     pleat, _, rest = path.partition(".")
     role = ROLES.get(rest.split(".")[0]) if pleat == "paper" else None
     return f"{role.one}: {rule.label}" if role else rule.label
+
+
+def named(path: str, book: Book) -> str:
+    """What a path of a book is called where it stands by itself, as in the history: what is typed of several fields at once too."""
+    pleat, _, rest = path.partition(".")
+    *within, last = rest.split(".")
+    if path.startswith(_PUT_IN):
+        key, _, field = path.removeprefix(_PUT_IN).partition(".")
+        what = design_named(key, book)
+        number = field.removeprefix("place.")
+        return f"{what}: {f'place {int(number) + 1}' if number.isdecimal() else label_of(path, book)}"
+    if last in _TOGETHER:
+        role = ROLES.get(within[0]) if pleat == "paper" and within else None
+        return f"{role.one}: {_TOGETHER[last]}" if role else _TOGETHER[last]
+    if within and within[0] in _NUMBERED:
+        return f"{_NUMBERED[within[0]]} {int(last) + 1}" if last.isdecimal() and len(within) == 1 else f"a {_NUMBERED[within[0]]}"
+    label = label_of(path, book)
+    return rest.replace("_", " ").replace(".", " ") if label == path else label
+
+
+def design_named(key: str, book: Book) -> str:
+    """What is put in under a key, by its kind; what is not there by the key."""
+    held = book.extras.items.get(key)
+    kind = EXTRAS.find(held.kind) if held else None
+    return kind.title if kind else key.replace("-", " ")
+
+
+_TOGETHER: Final = {"size": "size", "weight": "weight", "count": "pages"}
+_NUMBERED: Final = {"station": "station", "hole": "hole", "score": "score", "size": "panel"}
+"""What is typed of a place among several, by the first word of its path."""

@@ -32,6 +32,9 @@ from pleat.services.planned import plan_of
 from pleat.store import books as repository
 from pleat.store.books import Stored
 
+Label = str | Callable[[Book], str]
+"""What an edit is called in the history, or how to call it when the book is there."""
+
 
 @dataclass(frozen=True)
 class Opened:
@@ -94,8 +97,8 @@ def add(session: Session, book: Book, window: str, label: str) -> int:
     return repository.add(session, book, summary(book, plan_of(book, materials.tools(session))), window, label, now())
 
 
-def change(session: Session, book_id: int, version: int | None, window: str, label: str, alter: Callable[[Book], Book]) -> Outcome:
-    """Alter a book and store it as a new revision.
+def change(session: Session, book_id: int, version: int | None, window: str, label: Label, alter: Callable[[Book], Book]) -> Outcome:
+    """Alter a book and store it as a new revision, under a label that may be made from the book as it was.
 
     ``version`` is the one the edit was made on; with None the edit takes over whatever is there, and
     every pleat counts as changed. An alteration that changes nothing stores nothing, and one of the ruler alone is no step to
@@ -112,7 +115,8 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
     if _on_ruler(after, before.book) == before.book:
         stored = repository.amend(session, before.stored, after, _summary(after, plan, drawn), window, now())
         return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods, drawn), PLEATS)
-    stored = repository.save(session, before.stored, after, _summary(after, plan, drawn), window, label, now=now())
+    said_of = label if isinstance(label, str) else label(before.book)
+    stored = repository.save(session, before.stored, after, _summary(after, plan, drawn), window, said_of, now=now())
     said = counts.settle(session, book_id, before.book, after, plan)
     same = after.paper == before.book.paper
     counted, otherwise = (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)

@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from pleat.core.book import Book
 from pleat.core.cutting.offcuts import offcuts
 from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.materials.items import Board, Cloth, Item, Material, Paper
+from pleat.core.materials.items import Board, Cloth, Item, Material, Paper, known_as
 from pleat.core.paper.record import ROLES
 from pleat.core.planning import Plan
 from pleat.core.words import many
@@ -90,7 +90,7 @@ def tell(session: Session, own: Material) -> str:
 def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
     """A book from elsewhere with its papers linked to those of these materials that are the same; names of those that are not here."""
     here = {
-        _known_as(stored.item): stored.id
+        known_as(stored.item): stored.id
         for kind in ("paper", "board", "cloth")
         for stored in store.of_kind(session, kind)
         if isinstance(stored.item, Material)
@@ -100,7 +100,7 @@ def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
     def link(own: Material) -> Material:
         if not own.stock_id:
             return own
-        item_id = here.get(_known_as(own))
+        item_id = here.get(known_as(own))
         if item_id is None and own.name not in lost:
             lost.append(own.name)
         return own.model_copy(update={"stock_id": None if item_id is None else str(item_id)})
@@ -131,15 +131,6 @@ def _held_anew(session: Session, book: Book, lost: list[str]) -> Book:
     if thread is not None and thread.stock_id:
         changed["thread"] = thread.model_copy(update={"stock_id": found(thread.name)})
     return book.model_copy(update={"binding": binding.model_copy(update=changed)})
-
-
-def _known_as(own: Material) -> tuple[object, ...]:
-    match own:
-        case Paper():
-            return (own.name, round(own.sheet_width_mm, 1), round(own.sheet_height_mm, 1), own.kind, own.grammage)
-        case Board():
-            return (own.name, round(own.sheet_width_mm, 1), round(own.sheet_height_mm, 1), round(own.thickness_mm, 2))
-    return (own.name, round(own.roll_width_mm, 1), round(own.thickness_mm, 2))
 
 
 def with_papers(book: Book, alter: Callable[[Material], Material]) -> Book:

@@ -9,7 +9,7 @@ from typing import Final
 from sqlalchemy.orm import Session
 
 from pleat.core.book import Book
-from pleat.core.materials.items import KINDS, Item, Material, Paper, ThreadSpool
+from pleat.core.materials.items import KINDS, Item, Material, Paper, ThreadSpool, kind_of, known_as
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.uses import USES_MM, Gives, Sheet, what_gives
 from pleat.core.overview import Good
@@ -94,8 +94,14 @@ def material(session: Session, item_id: int) -> Material | None:
 
 
 def keep(session: Session, kept: Material) -> int:
-    """Put a copy of a book's material among the materials; its id."""
-    return store.add(session, kept, now())
+    """Put a copy of a book's material among the materials, where that is not among them yet; its id."""
+    alike = (
+        stored.id
+        for stored in store.of_kind(session, kind_of(kept))
+        if isinstance(stored.item, Material) and known_as(stored.item) == known_as(kept)
+    )
+    there = next(alike, None)
+    return store.add(session, kept, now()) if there is None else there
 
 
 def papers_for(session: Session, book: Book, role: str) -> list[PaperChoice]:

@@ -21,6 +21,7 @@ from pleat.core.words import lasting
 from pleat.drawing.svg import Rendered
 from pleat.web import asked
 from pleat.web.forms import entry
+from pleat.web.itself import by_itself
 
 _SET: Final = (
     '<span class="frac"><span class="visually-hidden"> {0}/{1}</span><span aria-hidden="true"><sup>{0}</sup>⁄<sub>{1}</sub></span></span>'
@@ -42,6 +43,7 @@ def register(app: Flask) -> None:
         percent=percent,
         drawn=drawn,
         entry_of=entry,
+        by_itself=by_itself,
         exact_mm=exact_mm,
         money=money,
         looked_at=lambda: asked.looked_at(request.values),

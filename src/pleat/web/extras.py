@@ -12,6 +12,9 @@ from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.extras import placing
+from pleat.core.extras.faces import in_words
+from pleat.core.extras.kinds import EXTRAS
+from pleat.core.labels import design_named
 from pleat.core.planning import PLEATS
 from pleat.drawing.bulk import bulk_map
 from pleat.drawing.svg import render_screen
@@ -22,7 +25,7 @@ from pleat.store.books import NoSuchBook
 from pleat.web import asked
 from pleat.web.database import reading
 from pleat.web.display import drawn
-from pleat.web.pleats import QUESTIONS, view
+from pleat.web.pleats import questions, view
 from pleat.web.workspace import change
 
 pages = Blueprint("extras", __name__, url_prefix="/books/<int:book_id>/extras")
@@ -42,7 +45,7 @@ def look(book_id: int) -> Response:
             opened=opened,
             name="extras",
             views={"extras": view("extras", opened)},
-            questions=QUESTIONS,
+            questions=questions(opened),
             pleats=PLEATS,
             open="extras",
         )
@@ -59,14 +62,18 @@ def put(book_id: int) -> Response:
         g.put_in = next(reversed(after.extras.items))
         return after
 
-    return change(book_id, f"put in: {kind}", alter)
+    return change(book_id, f"put in: {known.title if (known := EXTRAS.find(kind)) else kind}", alter)
 
 
 @pages.post("/also")
 def also(book_id: int) -> Response:
     """A design on the face that is looked at as well."""
     key, face = asked.word(request.form, "which", 40), asked.word(request.form, "on", 120)
-    return change(book_id, f"{key} on {face}", lambda book: _changed(book, placing.also_on(book.extras, key, face)))
+    return change(
+        book_id,
+        lambda book: f"{design_named(key, book)} on {in_words(face)}",
+        lambda book: _changed(book, placing.also_on(book.extras, key, face)),
+    )
 
 
 @pages.post("/off")
@@ -74,8 +81,14 @@ def off(book_id: int) -> Response:
     """A design taken off one place, or altogether."""
     key, number = asked.word(request.form, "which", 40), asked.number(request.form, "place", -1, -1)
     if number is None or number < 0:
-        return change(book_id, f"{key} taken out", lambda book: editing.apply(book, placing.removed(book.extras, key)))
-    return change(book_id, f"{key} taken off", lambda book: _changed(book, placing.off(book.extras, key, number)))
+        return change(
+            book_id,
+            lambda book: f"{design_named(key, book)} taken out",
+            lambda book: editing.apply(book, placing.removed(book.extras, key)),
+        )
+    return change(
+        book_id, lambda book: f"{design_named(key, book)} taken off", lambda book: _changed(book, placing.off(book.extras, key, number))
+    )
 
 
 @pages.get("/books")

@@ -10,18 +10,19 @@ from flask import Blueprint, Response, make_response, render_template, request
 from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.labels import label_of
+from pleat.core.fields import ChoiceRule
+from pleat.core.labels import named, rule_of
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.paper.record import ROLES
 from pleat.core.planning import PLEATS
 from pleat.services import books, counts, materials, offered
 from pleat.services import threads as threads_
-from pleat.services.books import Opened, Outcome
+from pleat.services.books import Label, Opened, Outcome
 from pleat.services.planned import plan_of
 from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
 from pleat.web.database import reading, writing
-from pleat.web.pleats import QUESTIONS, book_view, stale, strip_view, view
+from pleat.web.pleats import book_view, questions, stale, strip_view, view
 
 pages = Blueprint("workspace", __name__, url_prefix="/books/<int:book_id>")
 
@@ -36,7 +37,7 @@ def show(book_id: int) -> str:
         opened=opened,
         views=_views(opened, PLEATS),
         pleats=PLEATS,
-        questions=QUESTIONS,
+        questions=questions(opened),
         window=secrets.token_hex(8),
         open=wanted if wanted in PLEATS else "book",
     )
@@ -50,14 +51,21 @@ def bodies(book_id: int) -> str:
         opened = books.open_book(session, book_id)
     whole = [name for name in PLEATS if name in asked_for]
     return render_template(
-        "_bodies.html", opened=opened, whole=whole, views=_views(opened, whole), questions=QUESTIONS, pleats=PLEATS, open=_open()
+        "_bodies.html", opened=opened, whole=whole, views=_views(opened, whole), questions=questions(opened), pleats=PLEATS, open=_open()
     )
 
 
 @pages.post("/edit")
 def edit(book_id: int) -> Response:
     path, text = asked.word(request.form, "path"), request.form.get("value", "")
-    return change(book_id, f"{label_of(path)}: {' '.join(text[:60].split()) or 'none'}", lambda book: editing.edit(book, {path: text}))
+    return change(book_id, lambda book: f"{named(path, book)}: {_value(path, text, book)}", lambda book: editing.edit(book, {path: text}))
+
+
+def _value(path: str, text: str, book: Book) -> str:
+    """What was typed, or the words of what was chosen."""
+    rule = rule_of(path, book)
+    typed = " ".join(text[:60].split()) or "none"
+    return dict(rule.words).get(typed, typed) if isinstance(rule, ChoiceRule) else typed
 
 
 @pages.post("/take")
@@ -214,7 +222,7 @@ def _version() -> int | None:
     return None if request.form.get("takeover") == "1" else asked.number(request.form, "version", -1, -1)
 
 
-def change(book_id: int, label: str, alter: Callable[[Book], Book]) -> Response:
+def change(book_id: int, label: Label, alter: Callable[[Book], Book]) -> Response:
     """Alter a book as the request's form asks, and answer with the pleats that changed, or with why it could not be."""
     try:
         with writing() as session:
@@ -222,7 +230,7 @@ def change(book_id: int, label: str, alter: Callable[[Book], Book]) -> Response:
     except BadBook as error:
         return not_taken(error)
     except ChangedElsewhere as error:
-        return _changed_elsewhere(error, label)
+        return _changed_elsewhere(error, label if isinstance(label, str) else "what you changed")
     return _swap(outcome)
 
 
@@ -248,7 +256,7 @@ def _swap(outcome: Outcome) -> Response:
             folded=folded,
             views=_views(opened, whole) | {name: strip_view(name, opened) for name in folded},
             said=outcome.said,
-            questions=QUESTIONS,
+            questions=questions(opened),
             pleats=PLEATS,
             field=asked.word(request.form, "path"),
             open=shown,

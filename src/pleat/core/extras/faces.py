@@ -16,6 +16,17 @@ SIDES = {"A": "inside", "B": "outside"}
 FRONT, BACK = "inside front cover", "inside back cover"
 
 
+def in_words(name: str) -> str:
+    """A face by its name where nothing else is known of the book.
+
+    >>> in_words("page 3"), in_words("folder/front, pocket:B")
+    ('page 3', 'pocket of the front, outside')
+    """
+    piece, _, rest = name.partition("/")
+    panel, _, side = rest.partition(":")
+    return f"{said((piece, panel))}, {SIDES.get(side, side)}" if panel else name
+
+
 def faces_of(block: Block, *, covered: bool) -> tuple[Face, ...]:
     """The faces of a block from front to back, and the insides of the cover before and after them where it has one."""
     inner = inner_faces(block)

@@ -254,3 +254,15 @@ KINDS: Final[dict[str, KindOfItem]] = {
 def kind_of(item: Item) -> str:
     """The name of an item's kind."""
     return next(name for name, kind in KINDS.items() if kind.model is type(item))
+
+
+def known_as(own: Material) -> tuple[object, ...]:
+    """What tells a paper, a board or a cloth from others: those that agree in it are one material."""
+    match own:
+        case Paper():
+            return (own.name, round(own.sheet_width_mm, 1), round(own.sheet_height_mm, 1), own.kind, own.grammage)
+        case Board():
+            return (own.name, round(own.sheet_width_mm, 1), round(own.sheet_height_mm, 1), round(own.thickness_mm, 2))
+        case Cloth():
+            return (own.name, round(own.roll_width_mm, 1), round(own.thickness_mm, 2))
+    return (own.name,)

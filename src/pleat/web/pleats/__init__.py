@@ -75,3 +75,33 @@ QUESTIONS: Final = {
     "cutting": "How do I cut all that from what I own?",
     "bench": "What do I do now, and what must I not forget?",
 }
+"""What each pleat answers of most books."""
+BLOCKS: Final[dict[str, str]] = {
+    "leaf": "How many leaves, and of what size?",
+    "pad": "How large is the pad, and how thick?",
+    "folio": "Which panels has it, and in which order do they shut?",
+    "hinged": "How many leaves, and what goes on them?",
+    "pair": "How many pairs of leaves, and what goes on them?",
+    "concertina": "How many panels, and out of how many strips?",
+}
+HELD: Final[dict[str, str]] = {
+    "edge": "Where do the holes go, and what goes through them?",
+    "hinge": "How is the hinge folded, and does every leaf find its place?",
+    "bought": "What holds it together?",
+    "own": "What holds it together?",
+    "row": "Where do the cords go, and how many does it take?",
+    "ends": "By which of its ends is it held?",
+    "machine": "Where does the seam begin, and how long is its stitch?",
+    "loop": "What goes round the folds, and how long is it?",
+}
+BOARDS: Final = "What do I cut the boards and what covers them to?"
+BARE: Final = "Does it need a cover?"
+
+
+def questions(opened: Opened) -> dict[str, str]:
+    """What each pleat answers of this book: a hinge has no holes, and a folded thing no sheets that give pages."""
+    made_of = opened.plan.brief.made_of
+    cover = BARE if made_of.cover.name == "bare" else BOARDS if "board" in made_of.cover.roles else QUESTIONS["cover"]
+    pages, held = BLOCKS.get(opened.plan.pages.unit, QUESTIONS["pages"]), made_of.binding
+    binding = HELD.get(held.name) or HELD.get(opened.plan.binding.at, QUESTIONS["binding"])
+    return {**QUESTIONS, "pages": pages, "binding": binding, "cover": cover}
