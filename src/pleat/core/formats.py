@@ -147,11 +147,21 @@ def _board(data: Data) -> Data:
 
 
 def _made_in_mm(data: Data) -> Data:
-    """10 to 11: what nobody typed lies on the marks of the ruler a book was made on; until then it was millimetres for every book."""
-    brief = data.get("brief")
-    if not isinstance(brief, dict) or brief.get("ruler") != "in":
-        return data
-    return {**data, "brief": {**brief, "marks": "mm"}}
+    """10 to 11: what nobody typed lies on the marks of the ruler a book was made on; until then it was millimetres for every book.
+    Pocket pages have no height of their pockets any more, which nothing ever asked for."""
+    brief, pages, aside = data.get("brief"), data.get("pages"), data.get("aside")
+    if isinstance(brief, dict) and brief.get("ruler") == "in":
+        data = {**data, "brief": {**brief, "marks": "mm"}}
+    if isinstance(pages, dict) and pages.get("kind") == "pocketpages":
+        data = {**data, "pages": _without(pages, "pocket_mm")}
+    left = aside.get("pages") if isinstance(aside, dict) else None
+    if isinstance(aside, dict) and isinstance(left, dict) and isinstance(left.get("pocketpages"), dict):
+        data = {**data, "aside": {**aside, "pages": {**left, "pocketpages": _without(left["pocketpages"], "pocket_mm")}}}
+    return data
+
+
+def _without(record: Data, name: str) -> Data:
+    return {key: value for key, value in record.items() if key != name}
 
 
 _STEPS: Final[tuple[Callable[[Data], Data], ...]] = (

@@ -25,14 +25,19 @@ EASE_MM: Final = 3.0
 
 
 class Pocketed(FromPad):
-    """A structure with pockets: their height, their tabs, and what slides in."""
+    """A structure with pockets: their tabs, and what slides in."""
 
-    pocket_mm: Annotated[float, LengthRule("the pocket's height", 15, 500)] | None = None
     tab_mm: Annotated[float, LengthRule("the glue tabs", 0, 60)] = 12.0
     insert_width_mm: Annotated[float, LengthRule("what slides in, wide", 10, 600)] | None = None
     insert_height_mm: Annotated[float, LengthRule("what slides in, high", 10, 600)] | None = None
     insert_thick_mm: Annotated[float, LengthRule("what slides in, thick", 0.05, 40, fine=True)] = 0.5
     stand_mm: Annotated[float, LengthRule("it should stand out", 0, 400)] | None = None
+
+
+class Deep(Pocketed):
+    """One whose pockets are as deep as it is said."""
+
+    pocket_mm: Annotated[float, LengthRule("the pocket's height", 15, 500)] | None = None
 
 
 @dataclass(frozen=True)
@@ -152,7 +157,8 @@ def _stands_out(record: Pocketed, what: Insert, pocket: Pocket, ruler: Ruler) ->
         "watch",
         f"It stands out {ruler.show(out)} above the mouth, and {ruler.show(record.stand_mm)} was wanted.",
         f"It is {ruler.show(what.height_mm)} high, the pocket {ruler.show(pocket.depth_mm)} deep.",
-        (Offer(f"a pocket {ruler.show(deep)} high", (("pages.pocket_mm", deep),)),),
+        (Offer(f"a pocket {ruler.show(deep)} high", (("pages.pocket_mm", deep),)),) if isinstance(record, Deep) else (),
+        "" if isinstance(record, Deep) else "The pocket is as deep as the page: a lower page, or what slides in standing lower.",
     )
 
 

@@ -14,7 +14,7 @@ from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.structures import inserts
 from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.fastened import Fastened
-from pleat.core.structures.inserts import Pocketed, insert, tucked
+from pleat.core.structures.inserts import Deep, insert, tucked
 from pleat.core.structures.made import Build, Sizes
 
 BAGS: Final = ("middle bag", "right bag", "left bag")
@@ -22,7 +22,7 @@ FLANGE_MM: Final = 20.0
 """How far a joining strip is glued on to a bag (common practice: 3/4 in)."""
 
 
-class BagFolio(Pocketed, Fastened):
+class BagFolio(Deep, Fastened):
     """Pleat 3, a folio of three bags; ``pocket_mm`` is how high the front of a bag is."""
 
     kind: Literal["bagfolio"] = "bagfolio"

@@ -14,7 +14,7 @@ from pleat.core.pages.folded import CARD, FoldedBlock, Own
 from pleat.core.structures import inserts
 from pleat.core.structures.dressing import without_papers
 from pleat.core.structures.fastened import Fastened
-from pleat.core.structures.inserts import Pocketed, insert, tucked
+from pleat.core.structures.inserts import Deep, insert, tucked
 from pleat.core.structures.made import Build, Sizes
 
 CLEAR_MM: Final = 1.5
@@ -23,7 +23,7 @@ POCKET_SHARE: Final = 0.4
 """How high a pocket is, as a share of its panel (house rule)."""
 
 
-class Folder(Pocketed, Fastened):
+class Folder(Deep, Fastened):
     """Pleat 3, a folder."""
 
     kind: Literal["folder"] = "folder"
