@@ -280,3 +280,15 @@ def test_a_folio_nobody_drew_yet_is_as_large_as_the_leaf(size):
     book = editing.apply(book_of("free"), [("brief.leaf_width_mm", size[0]), ("brief.leaf_height_mm", size[1])])
     (flat,) = make_plan(book).pages.flats
     assert flat.piece.size_mm == pytest.approx((2 * size[0] + 3, size[1]))
+
+
+def test_a_leaf_that_is_typed_of_what_was_drawn_is_told():
+    drawn_ = editing.edit(book_of("free"), {"pages.size.0.x.0": "120"})
+    assert "drawn" not in {check.key for _, check in make_plan(drawn_).checks}, "its back is the leaf still"
+    other = editing.edit(drawn_, {"brief.size": "150 x 220"})
+    (check,) = [check for _, check in make_plan(other).checks if check.key == "drawn"]
+    assert "150 × 220" in check.title
+    for offer in check.offers:
+        after = make_plan(editing.apply(other, offer.changes))
+        assert "drawn" not in {check.key for _, check in after.checks}
+    assert make_plan(editing.apply(other, check.offers[-1].changes)).pages.flats[0].piece.size_mm == (303.0, 220.0)

@@ -12,6 +12,7 @@ from typing import Any, Final, Literal
 from pydantic import Field
 
 from pleat.core.brief.record import Brief
+from pleat.core.brief.resize import possible, resized
 from pleat.core.errors import LengthError
 from pleat.core.folding.assembly import Key
 from pleat.core.folding.convex import bounds
@@ -21,7 +22,7 @@ from pleat.core.kinds import BlockKind, Traits
 from pleat.core.pages import folded
 from pleat.core.pages.block import LeftOfPages
 from pleat.core.pages.folded import CARD, FoldedBlock, Own
-from pleat.core.plan import Changes, Offer
+from pleat.core.plan import Changes, Check, Offer
 from pleat.core.structures import redrawn
 from pleat.core.structures.drawn import DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, DrawnStep, piece_of, programme_of
 from pleat.core.structures.dressing import without_papers
@@ -126,6 +127,7 @@ def compute(record: Free, left: LeftOfPages) -> FoldedBlock:
             paths=dict.fromkeys(walls, ""),
             offers=(*_orders(record), *_drawing(record, left)),
             mend=mend,
+            checks=lambda _made: _as_typed(record, left),
             dragged=_dragged(record.sheets[0]),
         ),
     )
@@ -145,6 +147,32 @@ def _dragged(sheet: DrawnSheet) -> tuple[Dragged, ...]:
             low, high = edges[number - 1] + redrawn.LEAST_MM, edges[number + 1] - redrawn.LEAST_MM
             found.append(Dragged(f"pages.score.0.{axis}.{number}", axis, edges[number], min(low, edges[number]), max(high, edges[number])))
     return tuple(found)
+
+
+def _as_typed(record: Free, left: LeftOfPages) -> tuple[Check, ...]:
+    """A leaf that was typed and is not what was drawn: its panels have sizes of their own."""
+    brief, ruler = left.brief, left.brief.ruler
+    sizes = [
+        (sheet.widths_mm[one.column], sheet.heights_mm[one.row]) for sheet in record.sheets for one in sheet.panels if _there(sheet, one)
+    ]
+    if any(abs(wide - brief.leaf_width_mm) < 0.3 and abs(high - brief.leaf_height_mm) < 0.3 for wide, high in sizes):
+        return ()
+    base = max(sizes, key=lambda one: one[0] * one[1], default=(0.0, 0.0))
+    as_drawn = (Offer(f"the leaf as it is drawn: {ruler.size(*base)}", resized(brief, *base)[0]),) if possible(*base) else ()
+    anew = (("pages.sheets", []), ("pages.steps", []), ("pages.groups", [_over().model_dump(mode="json")]))
+    return (
+        Check(
+            "drawn",
+            "note",
+            f"The leaf of {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)} is not what is drawn: the largest panel is {ruler.size(*base)}.",
+            "A folio that was drawn has the sizes of its drawing. Type them on it, or let it be drawn anew for the leaf.",
+            (*as_drawn, Offer("draw it anew for this leaf", anew)),
+        ),
+    )
+
+
+def _there(sheet: DrawnSheet, panel: DrawnPanel) -> bool:
+    return panel.column < len(sheet.widths_mm) and panel.row < len(sheet.heights_mm)
 
 
 def _walls(record: Free) -> dict[str, float | None]:
