@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import re
+from fractions import Fraction
+
 import pytest
 
 from pleat.core import editing
@@ -90,3 +93,41 @@ def test_typing_what_is_shown_is_a_value_like_any_other():
     typed = editing.edit(book, {"pages.tab_mm": "1/2"})
     assert typed.pages.tab_mm == 12.7
     assert editing.edit(typed, {"pages.tab_mm": "1/2"}) == typed
+
+
+NUMBER = r"\d+ \d+/\d+|\d+/\d+|\d+(?:\.\d+)?"
+TERM = rf"[^+−=;:.\d]*?(?:(\d+) × )?[^+−=;:.\d]*?({NUMBER})[^+−=;:.\d]*?"
+SUM = re.compile(rf"((?:{TERM} [+−] )+{TERM}) = ({NUMBER})")
+
+
+def value(text):
+    return sum((Fraction(word) for word in text.split()), Fraction(0))
+
+
+def sums(text):
+    """(what the terms of a sum come to, what stands behind the sign of equality) for every sum in a text, with its products."""
+    for found in SUM.finditer(text):
+        first, *more = re.split(r" ([+−]) ", found[1])
+        terms = [("+", first), *zip(more[::2], more[1::2], strict=True)]
+        came = Fraction(0)
+        for sign, term in terms:
+            times, number = re.fullmatch(rf".*?{TERM}", term).groups()
+            came += (1 if sign == "+" else -1) * int(times or 1) * value(number)
+        yield came, value(found.groups()[-1])
+
+
+@pytest.mark.parametrize("ruler", ["mm", "in"])
+@pytest.mark.parametrize("name", [one.name for one in RECIPES])
+def test_every_sum_of_a_book_begun_on_a_ruler_comes_to_what_is_shown(name, ruler):
+    plan = make_plan(begun(name, ruler))
+    for _, result in plan:
+        for figure in result.figures:
+            for came, shown in sums(figure.how):
+                assert came == shown, figure.how
+
+
+def test_a_sum_with_products_is_read():
+    assert list(sums("Strip 1/2 + 2 × joint 5/16 + 2 × 5/8 on to the boards = 2 3/8")) == [(Fraction(19, 8), Fraction(19, 8))]
+    assert list(sums("Wide: leaf 6 − set-back 15/64 + square 1/8 = 5 57/64, at the next mark 5 15/16.")) == [
+        (Fraction(377, 64), Fraction(377, 64))
+    ]

@@ -16,6 +16,7 @@ from pleat.core.bookfile import write_book
 from pleat.core.folding.programme import work
 from pleat.core.planning import make_plan
 from pleat.core.structures.fastened import halves
+from pleat.core.units import RULERS
 from tests.core.structures.samples import FOLDED, book_of, plan_of
 
 
@@ -118,7 +119,7 @@ def test_a_concertina_goes_into_a_wrap_or_a_case_by_any_of_its_ends(cover, glued
 def test_both_halves_of_a_fastener_lie_on_each_other_when_all_is_shut(name):
     """The place on either panel, put on the table by its own pose, is the same place; the first is a fastener's inset from the free edge."""
     made = plan_of(name, {"pages.fastener": "magnet"}).pages.made
-    found = halves(made)
+    found = halves(made, RULERS["mm"])
     worked = work(made.programme)
     one = worked.shut.poses[found.first].place((*found.at, 0.0))
     other = worked.shut.poses[found.second].place((*found.lands, 0.0))

@@ -16,6 +16,7 @@ from pleat.core.cover.turned import LEAST_TURN_IN_MM
 from pleat.core.folding.sheet import Piece, Span, board, piece, rounded
 from pleat.core.plan import Check, Figure, Length, Offer, Part, Step
 from pleat.core.plan import Piece as Taken
+from pleat.core.units import Ruler
 
 
 @dataclass(frozen=True)
@@ -51,7 +52,7 @@ def compute(
     kind = own(cover, shell, left)
     paper = left.paper
     laid = (*kind.covering, *kind.under, *_boards(shell, cover.rounded_mm))
-    landing = _landing(cover, shell)
+    landing = _landing(cover, shell, left.brief.ruler)
     parts = (*_board_parts(cover, shell, left), *kind.parts, *_linings(cover, shell, left))
     shown = hard_figures.figures(cover, left, shell, kind.covering[0].piece.size_mm, len(kind.covering))
     lining = paper.stock("lining")
@@ -247,7 +248,7 @@ def _linings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Part, ...]:
             Part(
                 "spine_lining",
                 "spine lining",
-                *lining_size(shell),
+                *lining_size(shell, left.brief.ruler),
                 count,
                 "lining",
                 needs=("board.cut",),
@@ -276,14 +277,15 @@ def _halves(shell: Shell, landing: Landing | None) -> tuple[tuple[float, float],
     return (shell.edges[6] - one, shell.reach + high), (shell.edges[1] + other, shell.reach + low)
 
 
-def _landing(cover: Hard, shell: Shell) -> Landing | None:
+def _landing(cover: Hard, shell: Shell, ruler: Ruler) -> Landing | None:
     """Where the halves of a fastener go on a cover without a flap: on both fore edges, or from the back board over the front."""
     middle = shell.height / 2
+    near, far, held = (ruler.near(mm) for mm in (10.0, 20.0, 15.0))
     match cover.fastener:
         case "none":
             return None
         case "elastic":
-            return Landing(("back board, at head and tail", 15.0, 15.0), ("front board, where it lies over it", 15.0, 15.0))
+            return Landing(("back board, at head and tail", held, held), ("front board, where it lies over it", held, held))
         case "button":
-            return Landing(("front board", 20.0, middle), ("back board, where the cord is held", 20.0, middle))
-    return Landing(("front board", 10.0, middle), ("back board", 10.0, middle))
+            return Landing(("front board", far, middle), ("back board, where the cord is held", far, middle))
+    return Landing(("front board", near, middle), ("back board", near, middle))

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from functools import partial
 from typing import Final
 
 from pleat.core.cover import turned
 from pleat.core.cover.result import LeftOfCover
 from pleat.core.cover.shell import COLUMNS, EVEN_MM, SPINE_LINING_MM, Hard, Shell, lining_size
 from pleat.core.plan import Figure, Rule
+from pleat.core.units import Ruler
 
 ADDED: Final = Rule("arithmetic", "every width added up")
 USUAL_JOINT: Final = Rule("common practice", "joint 7 to 10 mm, or 2 to 4 board thicknesses; no source")
@@ -50,20 +52,26 @@ def _covering(left: LeftOfCover, shell: Shell, size: tuple[float, float], pieces
     )
 
 
+def _thin(ruler: Ruler, mm: float) -> str:
+    """A length on the finest marks, without the unit."""
+    return ruler.thin(mm).removesuffix(f" {ruler.name}")
+
+
 def _boards(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
     ruler = left.brief.ruler
     leaf_w, leaf_h = shell.leaf
     fore = cover.square_mm if cover.square_fore_mm is None else cover.square_fore_mm
     (above, leaf, below), high = ruler.summed([shell.square, leaf_h, shell.square])
     exact = leaf_w - shell.set_back + fore
-    marked = "" if ruler.number(exact) == ruler.number(shell.front) else f", at the next mark {ruler.number(shell.front)}"
+    fine = ruler.number if all(map(ruler.is_on_mark, (leaf_w, shell.set_back, fore))) else partial(_thin, ruler)
+    marked = "" if fine(exact) == fine(shell.front) else f", at the next mark {ruler.number(shell.front)}"
     own = ", as you cut them" if cover.back_mm or cover.front_mm else ""
     return Figure(
         "boards",
         "cut two boards" if abs(shell.back - shell.front) < 0.05 else "back board (the front is other)",
         (shell.back, shell.height),
         "size",
-        f"Wide: leaf {ruler.number(leaf_w)} − set-back {ruler.number(shell.set_back)} + square {ruler.number(fore)} = {ruler.number(exact)}{marked}{own}. "
+        f"Wide: leaf {fine(leaf_w)} − set-back {fine(shell.set_back)} + square {fine(fore)} = {fine(exact)}{marked}{own}. "
         f"High: {above} + leaf {leaf} + {below} = {high} {ruler.name}.",
         (Rule("arithmetic", "leaf, set-back and squares"), Rule("common practice", "square 3 mm, no source")),
         scrap=ruler.size(shell.back, shell.height),
@@ -136,14 +144,14 @@ def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
             )
         )
     if cover.spine_lining == "yes":
-        size = lining_size(shell)
+        size = lining_size(shell, ruler)
         found.append(
             Figure(
                 "spine_lining",
                 "spine lining",
                 size,
                 "size",
-                f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + {ruler.number(SPINE_LINING_MM)} on to either board = {ruler.number(size[0])}; {ruler.number(EVEN_MM)} short of head and tail.",
+                f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + 2 × {ruler.number(ruler.near(SPINE_LINING_MM))} on to the boards = {ruler.number(size[0])}; {ruler.number(ruler.near(EVEN_MM))} short of head and tail.",
                 (Rule("common practice", "spine, joints and 15 mm on either board; no source"),),
             )
         )

@@ -9,7 +9,7 @@ from pleat.core.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.cover import fasteners, turned
 from pleat.core.cover.fasteners import Landing
 from pleat.core.cover.result import LeftOfCover
-from pleat.core.cover.shell import Hard, Shell
+from pleat.core.cover.shell import SPINE_LINING_MM, Hard, Shell
 from pleat.core.plan import Missing, Step, signature
 from pleat.core.words import joined
 
@@ -129,7 +129,7 @@ def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
     return Step(
         "line_spine",
         "Line the spine inside",
-        f"Glue the lining over the strip, down into both joints and {left.brief.ruler.show(15)} on to either board; work it into the joints with the bone folder.",
+        f"Glue the lining over the strip, down into both joints and {left.brief.ruler.show(left.brief.ruler.near(SPINE_LINING_MM))} on to either board; work it into the joints with the bone folder.",
         ("brush", "bone folder"),
         needs=("covering.turned", "lining.cut"),
         gives=("spine.lined",),

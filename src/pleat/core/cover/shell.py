@@ -208,9 +208,9 @@ def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 
     )
 
 
-def lining_size(shell: Shell) -> tuple[float, float]:
+def lining_size(shell: Shell, ruler: Ruler) -> tuple[float, float]:
     """The lining of the spine: over the strip and both joints and on to either board, short of head and tail."""
-    return shell.strip + 2 * shell.joint + 2 * SPINE_LINING_MM, shell.height - 2 * EVEN_MM
+    return shell.strip + 2 * shell.joint + 2 * ruler.near(SPINE_LINING_MM), shell.height - 2 * ruler.near(EVEN_MM)
 
 
 def cornered(sheet: Piece, reach_mm: float, clear_mm: float, corners: str = "both") -> Piece:

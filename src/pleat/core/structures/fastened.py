@@ -38,7 +38,7 @@ class Halves:
     lands: Point | None
 
 
-def halves(made: Made) -> Halves | None:
+def halves(made: Made, ruler: Ruler) -> Halves | None:
     """Where a fastener goes: at the middle of the free edge of the panel that is shut last, and on what lies right below it when all is shut."""
     worked = made.folded
     closing = made.programme.closing
@@ -51,7 +51,7 @@ def halves(made: Made) -> Halves | None:
     top = next((key for key in reversed(cards) if key in moved), None)
     if top is None:
         return None
-    at = _free_edge(made, top)
+    at = _free_edge(made, top, ruler.near(INSET_MM))
     below = cards[: cards.index(top)]
     for key in reversed(below):
         found = carried(worked.assembly, shut, top, at, key)
@@ -60,13 +60,13 @@ def halves(made: Made) -> Halves | None:
     return Halves(top, at, None, None)
 
 
-def _free_edge(made: Made, key: Key) -> Point:
+def _free_edge(made: Made, key: Key, inset: float) -> Point:
     """The middle of the side across from the fold a panel hangs on, a little inside."""
     piece = made.folded.assembly.pieces[key[0]]
     left, top, right, bottom = bounds(piece[key[1]].outline)
     crease = next((one for one in piece.creases if key[1] in one.between), None)
     x, y = middle((crease.start, crease.end)) if crease else (left, (top + bottom) / 2)
-    inset = min(INSET_MM, (right - left) / 2, (bottom - top) / 2)
+    inset = min(inset, (right - left) / 2, (bottom - top) / 2)
     if crease is None or crease.upright:
         return (right - inset if x <= (left + right) / 2 else left + inset, (top + bottom) / 2)
     return ((left + right) / 2, bottom - inset if y <= (top + bottom) / 2 else top + inset)
@@ -85,7 +85,7 @@ def _place(made: Made, key: Key, point: Point, ruler: Ruler) -> str:
 
 def figures(record: Fastened, made: Made, ruler: Ruler) -> tuple[Figure, ...]:
     """Both halves with their places."""
-    found = halves(made) if record.fastener != "none" else None
+    found = halves(made, ruler) if record.fastener != "none" else None
     if found is None or found.second is None or found.lands is None:
         return ()
     one, other = _place(made, found.first, found.at, ruler), _place(made, found.second, found.lands, ruler)
@@ -106,7 +106,7 @@ def checks(record: Fastened, made: Made, ruler: Ruler) -> tuple[Check, ...]:
     """A6: a half that lands on nothing; F3: one that sits where the other does not come down."""
     if record.fastener == "none":
         return ()
-    found = halves(made)
+    found = halves(made, ruler)
     if found is None or found.second is None or found.lands is None:
         return (
             Check(
@@ -142,7 +142,7 @@ def parts(record: Fastened, quantity: int) -> tuple[Count, ...]:
 
 def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step, ...]:
     """The first half before its panel is papered; the second once all is shut and squared up over that paper, before its own face is papered."""
-    found = halves(made) if record.fastener != "none" else None
+    found = halves(made, ruler) if record.fastener != "none" else None
     if found is None or found.second is None or found.lands is None:
         return ()
     title, cautions = TITLES[record.fastener], (MAGNETS,) if record.fastener == "magnet" else ()

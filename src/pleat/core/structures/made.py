@@ -114,7 +114,7 @@ def make(
     filled, shut = with_boards(plain.assembly, plain.shut, _laid(dressings, filling))
     needs = {_called(one.wall, typed): one for one in gussets(filled, shut, thick)} if typed else {}
     sizes = {
-        name: size or max(proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm, (least or {}).get(name, 0.0))
+        name: size or max(proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm, ruler.near((least or {}).get(name, 0.0)))
         for name, size in typed.items()
     }
     rooms = tuple(

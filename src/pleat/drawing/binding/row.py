@@ -18,9 +18,10 @@ def _spine(result: RowResult, plan: Plan) -> list[Shape]:
     for number in range(result.pairs):
         left = result.room_mm + number * (result.tab_mm + result.room_mm)
         shapes.append(Rect(left, 0, result.tab_mm, high, f"filled leaf swatch-{plan.pages.swatch}"))
+    edge = plan.brief.ruler.near(EDGE_MM)
     for at in result.cords_mm:
-        shapes.append(Line(at, EDGE_MM, at, high - EDGE_MM, "thread thread-inside"))
-        shapes += [Dot(at, y, "hole", radius_mm=EYELET_MM) for y in (EDGE_MM, high - EDGE_MM)]
+        shapes.append(Line(at, edge, at, high - edge, "thread thread-inside"))
+        shapes += [Dot(at, y, "hole", radius_mm=EYELET_MM) for y in (edge, high - edge)]
     return shapes
 
 
@@ -33,7 +34,7 @@ def large(result: RowResult, plan: Plan) -> Drawing:
         Dim("bottom", 0, result.width_mm, ruler.show(result.width_mm), level=2),
         Dim("bottom", first, first + result.tab_mm, ruler.number(result.tab_mm)),
         Dim("left", 0, high, ruler.number(high)),
-        Dim("right", 0, EDGE_MM, ruler.number(EDGE_MM)),
+        Dim("right", 0, ruler.near(EDGE_MM), ruler.number(ruler.near(EDGE_MM))),
     )
     says = f"The spine from inside, {result.pairs} tabs in a row under {len(result.cords_mm)} cords."
     return Drawing(result.width_mm, high, says, _spine(result, plan), dims=dims)

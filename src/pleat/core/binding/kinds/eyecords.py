@@ -61,7 +61,7 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
     tab = _tab(left)
     needs = pairs * tab + (pairs + 1) * record.room_mm
     cords = -(-pairs // record.on_a_cord)
-    length = 2 * (pages.leaf_height_mm - 2 * EDGE_MM) + 2 * KNOT_MM
+    length = 2 * (pages.leaf_height_mm - 2 * left.brief.ruler.near(EDGE_MM)) + 2 * KNOT_MM
     row = Figure(
         "row",
         "the row on the spine",
@@ -109,7 +109,7 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
         Step(
             "eyelets",
             f"Set {2 * cords} eyelets in the spine",
-            f"In a row at head and tail, {ruler.show(EDGE_MM)} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
+            f"In a row at head and tail, {ruler.show(ruler.near(EDGE_MM))} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
             ("eyelet tool",),
             needs=("cover.scored",),
             gives=("cover.eyelets",),

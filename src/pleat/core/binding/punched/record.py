@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated, Final, Literal
 
 from pydantic import Field
@@ -15,6 +15,7 @@ from pleat.core.holes.punch import PitchPlan
 from pleat.core.holes.ring import Limits, Ring
 from pleat.core.kinds import Member
 from pleat.core.plan import Rule
+from pleat.core.units import Ruler
 
 Place = Annotated[float, LengthRule("a hole", 0, 1000)]
 Along = Literal["side", "head"]
@@ -142,7 +143,7 @@ def bore(record: Punched, left: LeftOfBinding, usual: Callable[[float], Usual]) 
     edge, reach = left.pages.leaf_height_mm, left.pages.leaf_width_mm
     if at_head:
         edge, reach = reach, edge
-    own = usual(edge)
+    own = _on_marks(usual(edge), left.brief.ruler)
     placed: tuple[float, ...] | None = None if own.fixed else getattr(record, "positions_mm", None)
     fits = placed is not None and len(placed) == len(own.positions)
     return Bored(
@@ -158,6 +159,14 @@ def bore(record: Punched, left: LeftOfBinding, usual: Callable[[float], Usual]) 
         by_hand=fits,
         misfit=0 if placed is None or fits else len(placed),
     )
+
+
+def _on_marks(usual: Usual, ruler: Ruler) -> Usual:
+    """Where the maker is free, the holes lie on a mark from the edge, and one in the corner as far from the head; a binder's and a machine's are where they are."""
+    if usual.fixed or usual.notch or usual.rule.origin == "standard":
+        return usual
+    inset = ruler.near(usual.inset)
+    return replace(usual, inset=inset, positions=(inset,) if usual.positions == (usual.inset,) else usual.positions)
 
 
 @dataclass(frozen=True)

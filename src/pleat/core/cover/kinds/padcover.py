@@ -52,8 +52,9 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
     flap, tail = (
         (ruler.snap(FLAP_SHARE * tall), ruler.snap_up(need.likely + 2 * card.caliper.likely)) if cover.flap == "yes" else (0.0, 0.0)
     )
-    wrap = _piece(width, (flap, tail, tall, head, tall, pocket), one_sided=card.sides == 1, directed=card.upright_only)
-    corner = (pages.leaf_width_mm, pages.leaf_height_mm, (cover.square_mm + GLUE_TAB_MM, flap + tail + tall + head))
+    tab, inset = ruler.near(GLUE_TAB_MM), ruler.near(INSET_MM)
+    wrap = _piece((tab, width), (flap, tail, tall, head, tall, pocket), one_sided=card.sides == 1, directed=card.upright_only)
+    corner = (pages.leaf_width_mm, pages.leaf_height_mm, (cover.square_mm + tab, flap + tail + tall + head))
     tabs = (("pocket", "left tab, pocket", -180.0), ("pocket", "right tab, pocket", -180.0))
     folds: list[tuple[tuple[str, str, float], ...]] = [
         tabs,
@@ -65,7 +66,7 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
         folds.append((("front", "tail", 90.0), ("tail", "flap", 90.0)))
         names.append("flap round the tail")
     closed = soft.close(wrap, "back", corner, folds, {"cover": card.caliper, soft.BLOCK: pages.thickness})
-    found = _landing(cover, closed, width, flap, flap + tail + 2 * tall + head)
+    found = _landing(cover, closed, (width, tab, inset), flap, flap + tail + 2 * tall + head)
     shown = _figures(cover, left, wrap, (tall, head, pocket, flap, tail), need)
     thick = pages.thickness.plus(card.caliper.times(3))
     width_ = wrap.size_mm[0]
@@ -92,29 +93,30 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
         layers=(Layer("card", card.caliper.likely, card.swatch),),
         landing=found,
         fastener=cover.fastener,
-        halves=_on_sheet(found, wrap),
+        halves=_on_sheet(found, wrap, tab),
         motion=Motion(wrap, "back", tuple(folds), tuple(names), corner, pages.thickness.likely, laid_after=2),
         places=(
-            Place("cover.square_mm", width_ - GLUE_TAB_MM, flap + tail + tall * 0.3, cover.square_mm),
-            Place("cover.gusset_mm", width_ - GLUE_TAB_MM, flap + tail + tall + head / 2, head),
+            Place("cover.square_mm", width_ - tab, flap + tail + tall * 0.3, cover.square_mm),
+            Place("cover.gusset_mm", width_ - tab, flap + tail + tall + head / 2, head),
         ),
     )
 
 
-def _landing(cover: PadCover, closed: Closed, width: float, flap: float, tail: float) -> Landing | None:
+def _landing(cover: PadCover, closed: Closed, across: tuple[float, float, float], flap: float, tail: float) -> Landing | None:
     """Both halves in the middle of the tail: on flap and back where there is a flap, else along the tail edges of front and back, as elastic always
-    goes. ``flap`` is how high it is and ``tail`` where the back ends, in mm from the sheet's top."""
+    goes. ``across`` are the width of a panel, of a tab, and how far from an edge a half lies; ``flap`` is how high it is and ``tail`` where the back ends, in mm from the sheet's top."""
+    width, tab, inset = across
     middle = width / 2
     sides = ("either side", "the tail")
     if cover.fastener == "none" or (cover.fastener in fasteners.ON_FLAP and not flap):
         return None
     if flap and cover.fastener != "elastic":
-        inset = min(INSET_MM, flap / 2)
-        at = closed.lands("flap", (GLUE_TAB_MM + middle, inset), "back")
-        return at and Landing(("flap", middle, inset), ("back", at[0] - GLUE_TAB_MM, tail - at[1]), ("either side", "its free edge"), sides)
+        inset = min(inset, flap / 2)
+        at = closed.lands("flap", (tab + middle, inset), "back")
+        return at and Landing(("flap", middle, inset), ("back", at[0] - tab, tail - at[1]), ("either side", "its free edge"), sides)
     one, other = ("front", "back") if cover.fastener == "button" else ("back", "front")
-    across = min(INSET_MM, middle) if cover.fastener == "elastic" else middle
-    return Landing((one, across, INSET_MM), (other, across, INSET_MM), sides, sides)
+    at_side = min(inset, middle) if cover.fastener == "elastic" else middle
+    return Landing((one, at_side, inset), (other, at_side, inset), sides, sides)
 
 
 def _hides(landing: Landing) -> str:
@@ -122,13 +124,13 @@ def _hides(landing: Landing) -> str:
     return "the pocket" if landing.first[0] == "back" else "the patch over it"
 
 
-def _on_sheet(landing: Landing | None, wrap: Piece) -> tuple[tuple[float, float], ...]:
+def _on_sheet(landing: Landing | None, wrap: Piece, tab: float) -> tuple[tuple[float, float], ...]:
     """Both halves on the flat cover, in mm from its left and top."""
     if landing is None:
         return ()
     rows = {name: [y for _, y in wrap[name].outline] for name in (landing.first[0], landing.second[0])}
     return tuple(
-        (GLUE_TAB_MM + x, max(rows[name]) - y if name == "back" else min(rows[name]) + y) for name, x, y in (landing.first, landing.second)
+        (tab + x, max(rows[name]) - y if name == "back" else min(rows[name]) + y) for name, x, y in (landing.first, landing.second)
     )
 
 
@@ -147,10 +149,11 @@ def _part(left: LeftOfCover, wrap: Piece) -> Part:
     )
 
 
-def _piece(width: float, heights: tuple[float, ...], *, one_sided: bool, directed: bool) -> Piece:
+def _piece(across: tuple[float, float], heights: tuple[float, ...], *, one_sided: bool, directed: bool) -> Piece:
     """The cover from the outside, its front on top: it stands on its head there, since it folds over the pad's."""
     names = ("flap", "tail", "front", "head", "back", "pocket")
-    columns = [Span("left tab", GLUE_TAB_MM), Span("", width), Span("right tab", GLUE_TAB_MM)]
+    tab, width = across
+    columns = [Span("left tab", tab), Span("", width), Span("right tab", tab)]
     rows = [Span(name, size) for name, size in zip(names, heights, strict=True)]
     kept = [(tab, "pocket") for tab in ("left tab", "right tab")]
     return piece(
@@ -185,7 +188,7 @@ def _figures(
             "cut the cover",
             wrap.size_mm,
             "size",
-            f"High: {high} = {whole}. Wide: pad {ruler.number(left.pages.leaf_width_mm)} + 2 × {ruler.number(cover.square_mm)}, and a tab of {ruler.number(GLUE_TAB_MM)} on either side of the pocket.",
+            f"High: {high} = {whole}. Wide: pad {ruler.number(left.pages.leaf_width_mm)} + 2 × {ruler.number(cover.square_mm)}, and a tab of {ruler.number(ruler.near(GLUE_TAB_MM))} on either side of the pocket.",
             (Rule("arithmetic", "panels added up"), Rule("common practice", "tabs 10 to 15 mm, no source")),
             scrap=ruler.size(*wrap.size_mm),
         ),

@@ -30,19 +30,20 @@ class Quarter(Hard):
 
 def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> Own:
     ruler, count = left.brief.ruler, left.brief.quantity
+    lap = ruler.near(OVERLAP_MM)
     onto = cover.onto_mm or ruler.snap(sum(SHARE) / 2 * shell.front)
-    onto = min(onto, shell.front - OVERLAP_MM, shell.back - OVERLAP_MM)
+    onto = min(onto, shell.front - lap, shell.back - lap)
     names = ("onto back", "back joint", "spine", "front joint", "onto front")
     widths = (onto, shell.joint, shell.strip, shell.joint, onto)
     columns = [Span(name, width, "bend") for name, width in zip(names, widths, strict=True)]
     kept = [(name, row.name) for name in names for row in shell.rows if row.name]
     back = piece("spine covering", "covering", columns, shell.rows, kept=kept, glued=turned_in(columns, shell))
-    side_w = shell.front - onto + OVERLAP_MM
-    left_side, right_side = (_side(shell, "back side", shell.back - onto + OVERLAP_MM, "left"), _side(shell, "front side", side_w, "right"))
+    side_w = shell.front - onto + lap
+    left_side, right_side = (_side(shell, "back side", shell.back - onto + lap, "left"), _side(shell, "front side", side_w, "right"))
     laid = (
         Laid(back, shell.edges[2] - onto, 0.0, "covering", "covering"),
         Laid(left_side, 0.0, 0.0, "side", "sides"),
-        Laid(right_side, shell.edges[5] + onto - OVERLAP_MM, 0.0, "side", "sides"),
+        Laid(right_side, shell.edges[5] + onto - lap, 0.0, "side", "sides"),
     )
     wide = 2 * onto + 2 * shell.joint + shell.strip
     across = "it stretches the wrong way, and the boards warp"
@@ -65,7 +66,7 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> Own:
             "cut two sides",
             (side_w + shell.reach, shell.wrap_height),
             "size",
-            f"Board {ruler.number(shell.front)} − {ruler.number(onto)} + {ruler.number(OVERLAP_MM)} on to the spine's covering + turn-in {ruler.number(shell.reach)}.",
+            f"Board {ruler.number(shell.front)} − {ruler.number(onto)} + {ruler.number(lap)} on to the spine's covering + turn-in {ruler.number(shell.reach)}.",
             (Rule("arithmetic", "what is left of the board"), Rule("common practice", "3 mm over the cloth, no source")),
             scrap=ruler.size(side_w + shell.reach, shell.wrap_height),
         ),

@@ -46,7 +46,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         goes = replace(goes, width_mm=goes.height_mm, height_mm=goes.width_mm)
     room = face.height_mm if down else face.width_mm
     width = record.width_mm or room
-    tab = min(WRAP_MM, width / 3)
+    tab = min(ruler.near(WRAP_MM), width / 3)
     caliper = left.paper.stock(record.stock).caliper
     throat = width - 2 * tab if record.ends == "glued" else width
     layers = [
@@ -58,7 +58,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         layers.append(
             Layer((width - goes.width_mm) / 2, (record.height_mm - goes.height_mm) / 2, goes.width_mm, goes.height_mm, goes.thick)
         )
-    stacked, more = _stacked(record, key, width, caliper)
+    stacked, more = _stacked(record, key, (width, ruler.near(POCKET_TAB_MM)), caliper)
     layers += more
     band = _cut(record, key, [Span("left tab", tab), Span("", width), Span("right tab", tab)], [Span("", record.height_mm)])
     thing = Thing(
@@ -67,7 +67,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         height_mm=record.height_mm,
         lines=tuple(
             ((0.0, top), (width, top))
-            for top in sorted({one.y_mm for one in more if one.width_mm == width and one.height_mm > POCKET_TAB_MM})
+            for top in sorted({one.y_mm for one in more if one.width_mm == width and one.height_mm > ruler.near(POCKET_TAB_MM)})
         ),
         pieces=(band, *stacked),
         layers=tuple(layers),
@@ -135,7 +135,7 @@ def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[
     if goes is None or goes.width_mm <= throat - EASE_MM + 0.05:
         return ()
     (room, ruler), own = on, f"extras.items.{key}"
-    wide = ruler.snap_up(goes.width_mm + EASE_MM + (2 * WRAP_MM if record.ends == "glued" else 0.0))
+    wide = ruler.snap_up(goes.width_mm + EASE_MM + (2 * ruler.near(WRAP_MM) if record.ends == "glued" else 0.0))
     turned = "level" if record.lies == "upright" else "upright"
     return (
         Check(
@@ -178,16 +178,16 @@ def _lost(record: Band, key: str, made: int, ruler: Ruler) -> tuple[Check, ...]:
     )
 
 
-def _stacked(record: Band, key: str, width: float, caliper: Estimate) -> tuple[list[Piece], list[Layer]]:
+def _stacked(record: Band, key: str, across: tuple[float, float], caliper: Estimate) -> tuple[list[Piece], list[Layer]]:
     """Pockets on the band, the highest at the back and as high as the band; each shows as much of the one behind it, and is glued on three sides,
     its tabs folded under."""
-    pieces, layers = [], []
+    pieces, layers, width = [], [], across[0]
     step = record.step_mm or record.height_mm / max(record.pockets, 1)
     for number in range(record.pockets):
         high = record.height_mm - number * step
         if high < LEAST_MM:
             break
-        tab = min(POCKET_TAB_MM, high / 4)
+        tab = min(across[1], high / 4)
         name = f"{key} pocket {number + 1}"
         pieces.append(
             _cut(record, name, [Span("left tab", tab), Span("", width), Span("right tab", tab)], [Span("", high), Span("tail tab", tab)])

@@ -159,7 +159,7 @@ def _as_typed(record: Free, left: LeftOfPages) -> tuple[Check, ...]:
         return ()
     base = max(sizes, key=lambda one: one[0] * one[1], default=(0.0, 0.0))
     as_drawn = (Offer(f"the leaf as it is drawn: {ruler.size(*base)}", resized(brief, *base)[0]),) if possible(*base) else ()
-    anew = (("pages.sheets", []), ("pages.steps", []), ("pages.groups", [_over().model_dump(mode="json")]))
+    anew: Changes = (("pages.sheets", []), ("pages.steps", []), ("pages.groups", [_over().model_dump(mode="json")]))
     return (
         Check(
             "drawn",
