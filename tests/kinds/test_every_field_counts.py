@@ -12,6 +12,7 @@ from pleat.core.kinds import TAG
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES
 from tests.core.test_extras import at, put
+from tests.profiles import some
 from tests.put import of
 
 OTHERWISE = {"moved", "marks"}
@@ -105,7 +106,7 @@ def cases():
                     yield pytest.param(recipe.name, pleat, name, rule, id=".".join(key))
 
 
-@pytest.mark.parametrize(("recipe", "pleat", "name", "rule"), list(cases()))
+@pytest.mark.parametrize(("recipe", "pleat", "name", "rule"), some(list(cases()), 3))
 def test_a_field_of_a_member_changes_the_plan(recipe, pleat, name, rule):
     book = of(recipe)
     record = getattr(book, pleat)
@@ -116,7 +117,7 @@ def test_a_field_of_a_member_changes_the_plan(recipe, pleat, name, rule):
 
 @pytest.mark.parametrize(
     ("kind", "name", "rule"),
-    [pytest.param(kind, name, rule, id=f"{kind.name}.{name}") for kind in EXTRAS.members for name, rule in fields(kind.record())],
+    some([pytest.param(kind, name, rule, id=f"{kind.name}.{name}") for kind in EXTRAS.members for name, rule in fields(kind.record())], 3),
 )
 def test_a_field_of_what_is_put_in_changes_the_plan(kind, name, rule):
     for more in DESIGNS:
