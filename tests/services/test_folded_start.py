@@ -6,7 +6,7 @@ import pytest
 
 from pleat.core import editing
 from pleat.core.errors import BadBook
-from pleat.core.materials.items import Paper
+from pleat.core.materials.items import Fastener, Paper
 from pleat.core.materials.tools import NO_TOOLS
 from pleat.core.planning import make_plan
 from pleat.core.recipes import RECIPES, advise, recipe
@@ -132,3 +132,29 @@ def test_recipes_for_photographs_are_proposed_for_photographs():
     flat = advise("photographs", 16, frozenset({"flat"}))
     assert {one.recipe.name for one in flat[:4]} & {"concertina", "hills", "connectors"}
     assert len({one.name for one in RECIPES}) == len(RECIPES) == 56
+
+
+@pytest.mark.parametrize(
+    ("name", "item"),
+    [
+        ("flapped", Fastener(name="Flat magnet, small", shape="magnet", width_mm=6, thickness_mm=1, owned=3)),
+        ("row", Fastener(name="Eyelet, brass", shape="eyelet", width_mm=5, thickness_mm=0.6, owned=5)),
+        ("keyring", Fastener(name="Brad", shape="brad", width_mm=5, thickness_mm=0.5, owned=1)),
+    ],
+)
+def test_what_is_only_named_is_found_among_the_materials_and_counted(session, name, item):
+    """All items of a sort together; what the run takes is counted from its pieces."""
+    book = editing.apply(recipe(name).book(), [("brief.quantity", 2)])
+    book_id = service.add(session, book, "window", "made")
+
+    def there():
+        opened = service.open_book(session, book_id)
+        named = {piece.name for piece in opened.plan.parts if getattr(piece, "stock", "") == item.shape}
+        (want,) = [want for want in opened.overview.wants if want.name in named]
+        assert want.needed == sum(piece.count for piece in opened.plan.parts if getattr(piece, "stock", "") == item.shape)
+        return want
+
+    before = there().owned or 0
+    kept(session, item)
+    assert there().owned == before + item.owned
+    assert there().missing == max(there().needed - there().owned, 0)

@@ -166,7 +166,8 @@ def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
     pieces: dict[tuple[str, object, bool], list[Length | Count]] = {}  # those of one item of the materials beside each other
     for number, piece in enumerate(plan.parts):
         if isinstance(piece, Length | Count):
-            pieces.setdefault((piece.stock, piece.name if piece.stock else number, isinstance(piece, Length)), []).append(piece)
+            named = piece.name if piece.stock.isdecimal() else piece.stock or number
+            pieces.setdefault((piece.stock, named, isinstance(piece, Length)), []).append(piece)
     found = []
     for (stock, _, long), own in pieces.items():
         good = goods.get(stock, Good(None, None))

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from typing import Final
 
 from sqlalchemy.orm import Session
 
 from pleat.core.book import Book
-from pleat.core.materials.items import KINDS, Item, Material, Paper, ThreadSpool, kind_of, known_as
+from pleat.core.materials.items import KINDS, Elastic, Item, Material, Paper, ThreadSpool, kind_of, known_as
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.uses import USES_MM, Gives, Sheet, what_gives
 from pleat.core.overview import Good
@@ -160,8 +160,37 @@ def threads(session: Session) -> list[tuple[int, ThreadSpool]]:
 
 def goods(session: Session, plan: Plan) -> dict[str, Good]:
     """What the materials know of the things in a plan that are not papers, by the item that its pieces name."""
-    wanted = {int(piece.stock) for piece in plan.parts if not isinstance(piece, Part) and piece.stock.isdecimal()}
-    return {str(item_id): _good(stored.item) for item_id, stored in store.load_many(session, wanted).items()} if wanted else {}
+    stocks = {piece.stock for piece in plan.parts if not isinstance(piece, Part) and piece.stock}
+    wanted = {int(stock) for stock in stocks if stock.isdecimal()}
+    found = {str(item_id): _good(stored.item) for item_id, stored in store.load_many(session, wanted).items()} if wanted else {}
+    sorts = {stock for stock in stocks if not stock.isdecimal()}
+    return {**found, **(_by_sort(session, sorts) if sorts else {})}
+
+
+CORD_MM: Final = 0.9
+"""A thread this thick serves as a cord (house rule)."""
+
+
+def _by_sort(session: Session, sorts: Collection[str]) -> dict[str, Good]:
+    """What there is of a sort that a plan only names, such as magnets: all items of that sort together, at the price of the first."""
+    there: dict[str, list[Good]] = {}
+    for stored in store.of_kinds(session, ("fastener", "elastic", "thread")):
+        item = stored.item
+        if isinstance(item, ThreadSpool):
+            named = {"cord"} if (spool_diameter_mm(item) or 0.0) >= CORD_MM else set()
+        else:
+            named = {str(getattr(item, "shape", "")), *({"elastic"} if isinstance(item, Elastic) else ())}
+        for sort in named & set(sorts):
+            there.setdefault(sort, []).append(_good(item))
+    return {
+        sort: Good(_together([one.owned for one in own]), next((one.price for one in own if one.price is not None), None))
+        for sort, own in there.items()
+    }
+
+
+def _together(owned: Sequence[float | None]) -> float | None:
+    counted = [one for one in owned if one is not None]
+    return sum(counted) if counted else None
 
 
 def _good(item: Item) -> Good:

@@ -176,12 +176,24 @@ def _sorts_of_joining(made: Made, work: Work) -> dict[str, tuple[list[str], list
 
 
 def _dry(work: Work, names: tuple[str, ...]) -> Step:
-    return Step(
+    return _drying(
         f"{work.prefix}_dry",
         "Let the glue dry",
         "Flat under weight, waste paper between what must not stick.",
-        needs=names,
-        gives=(f"{work.prefix}.dry",),
+        names,
+        (f"{work.prefix}.dry",),
+    )
+
+
+def _drying(key: str, title: str, detail: str, needs: tuple[str, ...], gives: tuple[str, ...]) -> Step:
+    """Something glued that lies under weights until it is dry."""
+    return Step(
+        key,
+        title,
+        detail,
+        ("weight", "waste paper"),
+        needs=needs,
+        gives=gives,
         tags=frozenset({"glue"}),
         wait_minutes=DRIES_MINUTES,
         cautions=(WEIGHT,),
@@ -276,22 +288,9 @@ def _set(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
     if not papers and not places:
         return ()
     what = joined(name for name, there in (("papers", papers), ("what is mounted", places)) if there)
-    return (
-        Step(
-            f"{work.prefix}_set",
-            f"Let {what} dry",
-            "Open, under weight, waste paper on every face: shut while the paste is wet, faces stick to each other.",
-            ("weight", "waste paper"),
-            needs=(f"{work.prefix}.papered", f"{work.prefix}.filled"),
-            gives=(f"{work.prefix}.set",),
-            tags=frozenset({"glue"}),
-            wait_minutes=DRIES_MINUTES,
-            cautions=(WEIGHT,),
-            minutes=1,
-            kind="press",
-            weights=True,
-        ),
-    )
+    detail = "Open, under weight, waste paper on every face: shut while the paste is wet, faces stick to each other."
+    needs = (f"{work.prefix}.papered", f"{work.prefix}.filled")
+    return (_drying(f"{work.prefix}_set", f"Let {what} dry", detail, needs, (f"{work.prefix}.set",)),)
 
 
 def closing_words(made: Made, ruler: Ruler) -> str:

@@ -84,8 +84,8 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
             parts=(
                 Part("loop", "loop for the key ring", binding.loop_wide_mm, long, books, "cover", across="it cracks where it goes round the ring"),
                 Count("ring", f"key ring, {ruler.show(binding.inner_mm)} inside", books, ""),
-                Count("brad", f"brad, legs of {ruler.show(binding.brad_mm)}", books, ""),
-                *((Count("eyelets", f"eyelet for holes of {ruler.thin(bored.hole)}", 2 * books, ""),) if binding.loop_eyelets == "yes" else ()),
+                Count("brad", f"brad, legs of {ruler.show(binding.brad_mm)}", books, "brad"),
+                *((Count("eyelets", f"eyelet for holes of {ruler.thin(bored.hole)}", 2 * books, "eyelet"),) if binding.loop_eyelets == "yes" else ()),
             ),
             steps=_loop_step(binding, bored, long),
             hang=(

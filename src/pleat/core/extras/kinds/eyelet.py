@@ -37,7 +37,7 @@ def compute(record: Eyelet, key: str, _face: Face, _left: LeftOfExtras) -> Thing
         width_mm=size,
         height_mm=size + (count - 1) * apart,
         layers=tuple(Layer(0.0, number * apart, size, size, thick) for number in range(count)),
-        counts=(Count(f"extra_{key}", record.way, count, "", "extras"),),
+        counts=(Count(f"extra_{key}", record.way, count, record.way, "extras"),),
         hole=True,
         figures=(
             Figure("thick", "it is thick", thick, "thin", "Both its sides, set.", (Rule("house rule", "measure one that you have set"),)),

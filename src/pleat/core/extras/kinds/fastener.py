@@ -48,7 +48,7 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
         layers=(Layer(0.0, 0.0, size, size, half.times(2)),),
         partner=True,
         checks=_checks(record, key, left.brief.ruler),
-        counts=(Count(f"extra_{key}", f"{name} {left.brief.ruler.show(size)}", 2, "", "extras"),),
+        counts=(Count(f"extra_{key}", f"{name} {left.brief.ruler.show(size)}", 2, "magnet" if magnet else "", "extras"),),
         figures=(
             Figure(
                 "holds",
