@@ -10,7 +10,7 @@ from pleat.core.bench.order import in_order, waits_for
 from pleat.core.book import Book
 from pleat.core.panels import Panel, PanelPlan
 from pleat.core.plan import Check, Step
-from pleat.core.planning import PLEATS, make_plan
+from pleat.core.planning import PLEATS, make_plan, worked_out
 from pleat.core.yields import both_ways, lay
 from tests.conftest import edited
 from tests.strategies import books
@@ -131,8 +131,8 @@ def test_any_valid_book_plans_and_keeps_its_promises(book):
 @given(books, st.floats(1, 15))
 def test_an_edit_changes_only_its_own_pleat_and_those_to_its_right(book, square):
     """But for what is offered, which is a way out of the whole book."""
-    after = make_plan(book.model_copy(update={"cover": book.cover.model_copy(update={"square_mm": square})}))
-    changed = make_plan(book).untried.changed_since(after.untried)
+    after = worked_out(book.model_copy(update={"cover": book.cover.model_copy(update={"square_mm": square})}))
+    changed = worked_out(book).changed_since(after)
     assert set(changed) <= {"cover", "cutting", "bench"}
 
 

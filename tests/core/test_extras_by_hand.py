@@ -122,13 +122,13 @@ def test_a_pocket_hidden_behind_a_flap_is_as_thick_as_what_lies_on_each_other():
 
 
 def test_a_window_in_a_case_and_a_band_with_two_pockets_in_inches():
-    """A band across a page of 148 mm, 2 in high: two pockets of equal free height are 50.8 and 25.4; 8 more for a tab, 164 wide, then a quarter of 25.4, 31.75 by 160.7."""
+    """A band across a page of 148 mm, 2 in high: its ends of 15 mm are 5/8: 148 + 31.75; two pockets of equal free height are 50.8 and 25.4; 5/16 more for a tab, 163.9 wide, then a quarter of 25.4, 31.75 by 160.7."""
     designs = (
         {"kind": "window", "width_mm": 63.5, "height_mm": 38.1, "places": at("inside front cover", 40, 60)},
         {"kind": "band", "goes": "none", "height_mm": 50.8, "pockets": 2, "places": at("page 9")},
     )
     plan = make_plan(put(editing.edit(of("case"), {"brief.ruler": "in"}), *designs))
     sizes = [sheet.size_mm for sheet in plan.extras.items[1].thing.pieces]
-    assert sizes == [pytest.approx(size) for size in ((178, 50.8), (164, 58.8), (160.7, 31.75))]
+    assert sizes == [pytest.approx(size) for size in ((179.75, 50.8), (163.875, 58.7375), (160.7, 31.75))]
     step = next(one.step for one in plan.bench.work if one.step.key == "extra_d0_cover")
     assert "1 9/16 from the left, 2 3/8 from the head, from where the leaf begins" in step.detail

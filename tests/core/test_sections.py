@@ -8,7 +8,7 @@ from pleat.core import editing
 from pleat.core.book import Book
 from pleat.core.materials.items import Paper
 from pleat.core.paper.record import Papers
-from pleat.core.planning import make_plan
+from pleat.core.planning import make_plan, worked_out
 from pleat.printing.sheets import print_sheets
 from tests.conftest import edited
 
@@ -127,7 +127,7 @@ def test_every_choice_can_be_taken_and_holds_what_it_says(amount, sections, fold
         assert sorted(printed) == list(range(1, pages.pages + 1)), "every page once"
         assert any("dummy" in sheet.title for sheet in print_sheets(made, "x", "a4"))
     for choice in pages.offers:
-        taken = make_plan(editing.apply(book, choice.changes))
+        taken = worked_out(editing.apply(book, choice.changes))
         if choice.group == "in sections":
             assert choice.facts[0] == f"{taken.pages.pages} pages"
             assert choice.good == ("C1" not in {check.key for _, check in taken.checks})

@@ -10,7 +10,7 @@ import pytest
 from pleat.core import editing
 from pleat.core.errors import BadBook
 from pleat.core.plan import Check, Offer
-from pleat.core.planning import make_plan
+from pleat.core.planning import make_plan, worked_out
 from pleat.core.recipes import RECIPES
 from pleat.core.ways_out import MOST_TRIED, NO_WAY, Trial
 from tests.kinds.test_every_field_counts import fields, others
@@ -52,7 +52,7 @@ def test_no_offer_leaves_its_check_or_wakes_a_stop(name):
         for pleat, check in plan.checks:
             assert check.offers or check.no_fix
             for offer in check.offers:
-                after = make_plan(editing.apply(book, offer.changes))
+                after = worked_out(editing.apply(book, offer.changes))
                 said = f"{change}: {check.title} → {offer.label}"
                 assert alike(after, check.level)[pleat, check.key] < alike(plan, check.level)[pleat, check.key], said
                 assert not alike(after, "stop") - alike(plan, "stop"), said

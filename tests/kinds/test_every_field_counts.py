@@ -9,7 +9,7 @@ from pleat.core.errors import BadBook
 from pleat.core.extras.kinds import EXTRAS
 from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule, declared
 from pleat.core.kinds import TAG
-from pleat.core.planning import make_plan
+from pleat.core.planning import worked_out
 from pleat.core.recipes import RECIPES
 from tests.core.test_extras import at, put
 from tests.profiles import some
@@ -84,10 +84,10 @@ def others(rule, held):
 
 
 def counts(book, path, rule, held):
-    before = make_plan(book)
+    before = worked_out(book)
     for value in others(rule, held):
         try:
-            if make_plan(editing.apply(book, [(path, value)])) != before:
+            if worked_out(editing.apply(book, [(path, value)])) != before:
                 return True
         except BadBook:
             continue

@@ -108,11 +108,11 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -
 
     ``before`` is a plan of much the same book; what is as it was there is not worked out again. The plan is the same without it.
     """
-    plan = _worked_out(book, tools, before.untried if before else None)
+    plan = worked_out(book, tools, before.untried if before else None)
 
     def taken(changes: Changes) -> tuple[Told, ...] | None:
         try:
-            return _worked_out(editing.apply(book, changes), tools, plan).checks
+            return worked_out(editing.apply(book, changes), tools, plan).checks
         except BadBook:
             return None
 
@@ -127,8 +127,8 @@ def _with(result: PleatResult, checks: tuple[Check, ...]) -> PleatResult:
     return result if checks == result.checks else replace(result, checks=checks)
 
 
-def _worked_out(book: Book, tools: Tools, before: Plan | None) -> Plan:
-    """The plan with all that its pleats offer, each by itself."""
+def worked_out(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
+    """The plan with all that its pleats offer, each by itself and not tried: for whoever asks for figures, pieces, checks or steps alone."""
     rules = partial(rule_of, book=book)
     brief_ = takeable(brief.compute(book.brief, chosen(book)), rules)
     sheets = before and brief_ == before.brief and book.paper == before.book.paper
@@ -143,7 +143,7 @@ def _worked_out(book: Book, tools: Tools, before: Plan | None) -> Plan:
     to_cutting = LeftOfCutting(**_so_far(to_cover), cover=cover_, typed=_typed(book))
     cutting_ = takeable(cutting.compute(book.cutting, to_cutting), rules)
     if book.brief.marks:
-        made = _worked_out(book.model_copy(update={"brief": book.brief.on(book.brief.marks)}), tools, None)
+        made = worked_out(book.model_copy(update={"brief": book.brief.on(book.brief.marks)}), tools)
         so_far = [brief_, paper_, pages_, extras_, binding_, cover_, cutting_]
         told = otherwise.find(so_far, [one for _, one in made][:-1], brief_.ruler, made.brief.ruler)
         cutting_ = replace(cutting_, checks=(*cutting_.checks, *told))

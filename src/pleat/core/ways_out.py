@@ -17,7 +17,7 @@ Told = tuple[str, Check]
 Taken = Callable[[Changes], Sequence[Told] | None]
 """All checks of the book once these changes are made; None where they cannot be."""
 LEVELS: Final = ("note", "watch", "stop")
-MOST_TRIED: Final = 24
+MOST_TRIED: Final = 16
 """Books that are tried for the offers of one; what is wrong with a book that asks for more is looked at once the first is mended."""
 
 

@@ -16,7 +16,7 @@ from pleat.core.overview import Good
 from pleat.core.paper.record import CAN_SERVE
 from pleat.core.paper.stocks import Stock, stock_of
 from pleat.core.plan import Part
-from pleat.core.planning import Plan, make_plan
+from pleat.core.planning import Plan, worked_out
 from pleat.core.units import MM_PER_INCH
 from pleat.core.yields import Lay, both_ways
 from pleat.services.clock import now
@@ -106,7 +106,7 @@ def keep(session: Session, kept: Material) -> int:
 
 def papers_for(session: Session, book: Book, role: str) -> list[PaperChoice]:
     """What the materials have for a role with what each gives this book: those that give something and with the grain first."""
-    parts = [one for one in make_plan(book).parts if isinstance(one, Part) and one.stock == role]
+    parts = [one for one in worked_out(book).parts if isinstance(one, Part) and one.stock == role]
     part = max(parts, key=lambda one: one.width_mm * one.height_mm, default=None)
     width, height = (part.width_mm, part.height_mm) if part else (2 * book.brief.leaf_width_mm, book.brief.leaf_height_mm)
     own = getattr(book.paper, role).stock_id
@@ -125,7 +125,7 @@ FOUND: Final = ("board", "covering", "lining", "strip", "mat")
 def from_materials(session: Session, book: Book) -> Book:
     """The book with boards, covering and lining from the materials, where there are some that give its pieces with the grain the right way:
     cloth before paper for the covering, and linings that drape. What is not found stays as it is."""
-    for role in make_plan(book).paper.roles:
+    for role in worked_out(book).paper.roles:
         if role not in FOUND:
             continue
         fits = [one for one in papers_for(session, book, role) if one.gives and one.with_grain is not False]

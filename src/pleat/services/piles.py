@@ -18,7 +18,7 @@ from pleat.core.pages.arrange import Sections as Arrangement
 from pleat.core.pages.mixed import MixedFolio, sections_of
 from pleat.core.pages.record import PileSheet, Sections
 from pleat.core.pages.sectioned import SectionsBlock
-from pleat.core.planning import make_plan
+from pleat.core.planning import worked_out
 from pleat.core.texts import read_field
 
 MOST = 400
@@ -78,7 +78,7 @@ def begun(book: Book) -> Book:
 
     Raises BadBook for sheets folded more than once, for more than a pile holds, and where there is a pile already.
     """
-    pages, block = pages_of(book), make_plan(book).pages
+    pages, block = pages_of(book), worked_out(book).pages
     assert isinstance(block, SectionsBlock)
     sections, key = block.sections, _key_for(book, book.paper.leaf)
     if pages.pile:

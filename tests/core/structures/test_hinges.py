@@ -14,7 +14,7 @@ from pleat.cli import main
 from pleat.core import editing
 from pleat.core.bookfile import write_book
 from pleat.core.folding.programme import work
-from pleat.core.planning import make_plan
+from pleat.core.planning import make_plan, worked_out
 from pleat.core.structures.fastened import halves
 from pleat.core.units import RULERS
 from tests.core.structures.samples import FOLDED, book_of, plan_of
@@ -73,8 +73,10 @@ def test_a_chain_has_one_connector_more_than_leaves_and_shared_gussets_are_alike
 @given(st.integers(2, 40), st.sampled_from(["flat", "layered", "bulky"]))
 def test_more_or_thicker_leaves_never_make_a_hinge_narrower(count, bulk):
     for name in ("hills", "connectors", "zigzag"):
-        few = plan_of(name, {"pages.amount": str(count), "pages.photo": "card", "pages.bulk": bulk})
-        more = plan_of(name, {"pages.amount": str(count + 1), "pages.photo": "card", "pages.bulk": bulk})
+        few, more = (
+            worked_out(book_of(name, {"pages.amount": str(number), "pages.photo": "card", "pages.bulk": bulk}))
+            for number in (count, count + 1)
+        )
         assert more.binding.need.likely > few.binding.need.likely
         if few.binding.floor_mm is not None:
             assert more.binding.floor_mm >= few.binding.floor_mm - 1e-6

@@ -15,7 +15,7 @@ from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, rule_on
 from pleat.core.folding.poses import apart
 from pleat.core.folding.programme import built
 from pleat.core.planfile import plan_data
-from pleat.core.planning import make_plan
+from pleat.core.planning import make_plan, worked_out
 from tests.core.structures.samples import FOLDED, book_of, made_in
 from tests.profiles import examples
 
@@ -114,7 +114,7 @@ def test_every_way_out_that_is_offered_can_be_taken(name, data):
     for _, result in plan:
         for offer in (*result.offers, *(offer for check in result.checks for offer in check.offers)):
             if offer.changes and not offer.chosen:
-                make_plan(editing.apply(book, offer.changes))
+                worked_out(editing.apply(book, offer.changes))
 
 
 @pytest.mark.parametrize("name", FOLDED)
@@ -124,8 +124,8 @@ def test_thicker_things_never_need_a_smaller_gusset(name, tenths):
     if name in ("pocketpages", "zigzag"):
         return
     book = book_of(name, {"pages.photo": "card"})
-    thin = make_plan(editing.apply(book, [("pages.bulk_mm", 0.2)]))
-    thick = make_plan(editing.apply(book, [("pages.bulk_mm", 0.2 + tenths / 10)]))
+    thin = worked_out(editing.apply(book, [("pages.bulk_mm", 0.2)]))
+    thick = worked_out(editing.apply(book, [("pages.bulk_mm", 0.2 + tenths / 10)]))
     for one, other in zip(made_in(thin), made_in(thick), strict=True):
         assert one.thick.likely <= other.thick.likely + 1e-9
         for a, b in zip(one.rooms, other.rooms, strict=True):
