@@ -15,7 +15,7 @@ from pleat.core.binding.stations import Layout
 from pleat.core.book import Book
 from pleat.core.plan import Length
 from pleat.core.planfile import plan_data
-from pleat.core.planning import make_plan
+from pleat.core.planning import make_plan, worked_out
 from pleat.core.sewing.faults import find
 from pleat.core.units import RULERS
 from tests.conftest import edited
@@ -221,11 +221,11 @@ def test_whatever_is_decided_of_a_sewing_plans_and_every_way_out_is_one(kind, da
         cover=data.draw(st.sampled_from(["bare", "wrap", "boards"])),
     )
     book = begun.model_copy(update={"binding": record})
-    plan = make_plan(book)
+    plan = worked_out(book)
     json.dumps(plan_data(plan))
     for check in plan.binding.checks:
         for offer in check.offers:
             taken = editing.apply(book, offer.changes)
             assert taken != book
-            mended = {one.key: one.title for one in make_plan(taken).binding.checks}
+            mended = {one.key: one.title for one in worked_out(taken).binding.checks}
             assert mended.get(check.key) != check.title, (check.title, offer.label)

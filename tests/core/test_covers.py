@@ -260,7 +260,7 @@ def test_whatever_is_decided_of_a_cover_it_plans_and_every_fix_does_something(ki
     book = data.draw(books).model_copy(update={"cover": data.draw(records_of(member.record))})
     held = next((one.begun_on(RULERS["mm"]) for one in RECIPES if dict(one.kept).get("cover.kind") == kind), ())
     book = editing.apply(book, [change for change in held if change[0] in ("binding.kind", "pages.kind")])
-    plan = make_plan(book)
+    plan = worked_out(book)
     assert plan.cover.key_figure.how
     for pleat, check in plan.checks:
         if pleat != "cover":

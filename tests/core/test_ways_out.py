@@ -17,7 +17,7 @@ from tests.kinds.test_every_field_counts import fields, others
 from tests.profiles import LONG
 from tests.put import of
 
-TRIED = 400 if LONG else 3
+TRIED = 400 if LONG else 2
 """Values that are tried of each kind."""
 
 

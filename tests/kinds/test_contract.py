@@ -102,7 +102,7 @@ def example(kind):
 @given(book=books)
 def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
     book = made(BOOKS[kind], book)
-    plan = make_plan(book)
+    plan = worked_out(book)
     json.dumps(plan_data(plan))
     assert read_book(write_book(book)) == book
     for _, check in plan.checks:
@@ -192,7 +192,7 @@ def test_any_members_together_plan_and_what_does_not_go_together_says_the_way_ou
     for registry, number in picks:
         book = editing.apply(book, [(f"{registry.pleat}.{TAG}", registry.members[number % len(registry.members)].name)])
     try:
-        plan = make_plan(book)
+        plan = worked_out(book)
     except CycleError as error:  # pragma: no cover - what the test is about
         raise AssertionError("steps wait for each other") from error
     json.dumps(plan_data(plan))

@@ -8,12 +8,13 @@ import pytest
 
 from pleat.core import editing
 from pleat.core.labels import named
-from pleat.core.planning import make_plan
+from pleat.core.planning import worked_out
 from pleat.core.recipes import RECIPES
 from pleat.services import books
 from pleat.store.database import transaction
 from pleat.web.forms import entries
 from tests.core.test_extras import at, put
+from tests.profiles import some
 from tests.put import of
 
 NAMES = [one.name for one in RECIPES]
@@ -24,7 +25,7 @@ def opened(app, book):
         return books.open_book(session, books.add(session, book, "", "made"))
 
 
-@pytest.mark.parametrize("name", NAMES)
+@pytest.mark.parametrize("name", some(NAMES, 4))
 def test_a_question_and_an_empty_field_say_what_is_so_of_this_book(name, app, client):
     shown = opened(app, put(of(name), {"kind": "flap", "places": at(_face(name))}))
     text = client.get(f"/books/{shown.stored.id}?open=binding").get_data(as_text=True)
@@ -35,10 +36,10 @@ def test_a_question_and_an_empty_field_say_what_is_so_of_this_book(name, app, cl
 
 
 def _face(name):
-    return next((face.name for face in make_plan(of(name)).extras.faces), "page 1")
+    return next((face.name for face in worked_out(of(name)).extras.faces), "page 1")
 
 
-@pytest.mark.parametrize("name", NAMES)
+@pytest.mark.parametrize("name", some(NAMES, 2))
 def test_the_history_has_a_name_for_whatever_is_typed(name):
     """No paths, and a flap is not called a pocket."""
     book = put(of(name), {"kind": "flap", "places": at(_face(name))})
