@@ -107,7 +107,7 @@ def value(text):
 
 def sums(text):
     """(what the terms of a sum come to, what stands behind the sign of equality) for every sum in a text, with its products."""
-    for found in SUM.finditer(text):
+    for found in (one for sentence in re.split(r"[.;:] ", text) if " = " in sentence for one in SUM.finditer(sentence)):
         first, *more = re.split(r" ([+−]) ", found[1])
         terms = [("+", first), *zip(more[::2], more[1::2], strict=True)]
         came = Fraction(0)
