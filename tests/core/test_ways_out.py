@@ -89,3 +89,11 @@ def test_an_offer_is_kept_joined_told_or_left_out(answers, labels, no_fix):
     check = trial.sure(("cover", B3))
     assert [one.label for one in check.offers] == labels
     assert check.no_fix == no_fix
+
+
+def test_nothing_is_joined_that_was_not_tried():
+    trial = Trial(of_checks(B3), lambda _: of_checks(FLAP), left=1)
+    check = trial.sure(("cover", B3))
+    assert not check.offers
+    assert "leads to: No room for the flap." in check.no_fix
+    assert trial.sure(("cover", B3)) == B3, "what is left untried stays as its pleat thought of it"

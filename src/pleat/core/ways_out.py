@@ -46,8 +46,8 @@ class Trial:
 
     def _way(self, pleat: str, check: Check, offer: Offer, joined: bool = False) -> tuple[Offer | None, str]:
         """(the offer, or it joined with another change, as a way out; what is in the way of it in words)"""
-        if self.left <= 0:
-            return offer, ""
+        if self.left <= 0:  # what is left untried is offered as its pleat thought of it, but nothing is joined untried
+            return None if joined else offer, ""
         self.left -= 1
         after = self.taken(offer.changes)
         if after is None:
