@@ -411,7 +411,7 @@ def screen(folder: Path) -> None:
         text = gzip.decompress(page).decode()
         assets = sorted(set(re.findall(r'(?:src|href)="(/static/[^"]+)"', text)))
         styles = b"".join(gzip.decompress(fetched(address.rstrip("/") + one)) for one in assets if ".css" in one and "house" in one)
-        fonts = [f"/static/{found.decode()}" for found in re.findall(rb'url\("\.\./([^"]+)"\)', styles)]
+        fonts = [f"{assets[0].split('/css')[0]}/{found.decode()}" for found in re.findall(rb'url\("\.\./([^"]+)"\)', styles)]
         total = len(page) + sum(len(fetched(address.rstrip("/") + one)) for one in {one.split("?")[0] for one in assets} | set(fonts))
         print(f"first screen: {total / 1000:.0f} kB, of which the page {len(page) / 1000:.0f} kB")
     finally:

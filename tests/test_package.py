@@ -22,14 +22,15 @@ from pleat.web.app import create_app
 
 here = pathlib.Path(sys.argv[1])
 assert pathlib.Path(pleat.__file__).is_relative_to(here), pleat.__file__
-client = create_app(here / "books.db").test_client()
+app = create_app(here / "books.db")
+client = app.test_client()
 page = client.get("/books/5").get_data(as_text=True)
 linked = re.findall(r'(?:src|href)="(/static/[^"]+)"', page)
 assert len(linked) > 10, page
 for address in linked:
     assert client.get(address).status_code == 200, address
 for script in (here / "pleat/web/static").rglob("*.*"):
-    assert client.get(f"/static/{script.relative_to(here / 'pleat/web/static')}").status_code == 200, script
+    assert client.get(f"{app.static_url_path}/{script.relative_to(here / 'pleat/web/static')}").status_code == 200, script
 for view in ("/", "/new", "/materials", "/books/5/print", "/books/12/folding"):
     assert client.get(view).status_code == 200, view
 assert client.get("/books/5/print.pdf").data[:4] == b"%PDF"

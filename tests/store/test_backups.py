@@ -173,7 +173,7 @@ def test_the_bin_is_emptied_for_good(engine):
     kept, gone = add(engine, "Kept"), add(engine, "Gone")
     with transaction(engine) as session:
         repository.move_to_bin(session, gone, now())
-        assert repository.empty_bin(session) == 1
+        assert repository.empty_bin(session, [kept, gone, 99]) == 1
     with transaction(engine, reading=True) as session:
         assert [one.id for one in library.listing(session, "", 1)[0]] == [kept]
         assert repository.history(session, kept)

@@ -70,7 +70,7 @@ def test_another_device_gives_the_code_once_and_guessing_is_not_listened_to(data
     tablet, maker = app.test_client(), app.test_client()
     assert tablet.get("/", **away).headers["Location"].endswith("/pair")
     assert tablet.post("/import", **away).status_code == 403
-    assert tablet.get("/static/css/house.css", **away).status_code == 200
+    assert tablet.get(f"{app.static_url_path}/css/house.css", **away).status_code == 200
     shown = maker.get("/pair").get_data(as_text=True)
     assert "1234 5678" in shown
     assert "<svg" in shown

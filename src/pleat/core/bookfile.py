@@ -72,7 +72,20 @@ def validate_book(data: dict[str, Any], marks: RulerName | None = None) -> Book:
         raise BadBook(problems_of(error)) from error
     except (OverflowError, RecursionError) as error:
         raise _whole("A number in this file is too large for any length or count.") from error
+    if lost := _lost_papers(book):
+        raise BadBook(lost)
     return _decided_on(book, RULERS[marks or book.brief.made_on])
+
+
+def _lost_papers(book: Book) -> list[FieldProblem]:
+    """Sheets of a pile whose paper is not among the book's own."""
+    there = book.paper.more
+    lost = [(number, sheet.paper) for number, sheet in enumerate(getattr(book.pages, "pile", ())) if sheet.paper not in there]
+    known = f" It has {', '.join(list(there)[:8])}{' …' if len(there) > 8 else ''}." if there else ""
+    return [
+        FieldProblem(f"pages.pile.{number}.paper", "the paper", name[:80], f"This book has no paper “{name[:40]}” under paper.more.{known}")
+        for number, name in lost[:PROBLEMS_TOLD]
+    ]
 
 
 def _decided_on(book: Book, ruler: Ruler) -> Book:

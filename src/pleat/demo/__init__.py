@@ -120,7 +120,7 @@ def fill(session: Session) -> None:
         return
     store.insert_columns(session, [store.columns_of(item, now()) for item in demo_items()])
     kept = {paper.name: paper for stored in store.of_kind(session, "paper") if (paper := store.find_paper(session, stored.id))}
-    spool_id, spool = next((item_id, one) for item_id, one in offered.threads(session) if one.name == _THREAD)
+    spool_id, spool = next((item_id, one) for item_id, one in offered.threads(session)[0] if one.name == _THREAD)
     for book in demo_books(kept):
         own = books.use_thread(book, spool_id, spool) if book.brief.quantity > 1 else book
         books.add(session, own, "", "made for the demo")

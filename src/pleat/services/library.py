@@ -43,7 +43,7 @@ def _about(session: Session, book_id: int, summary: str) -> dict[str, Any]:
     about: dict[str, Any] = json.loads(summary)
     if "portrait" in about:
         return about
-    book = book_store.load(session, book_id).book
+    book = book_store.load(session, book_id, binned=True).book
     fresh: dict[str, Any] = json.loads(books.summary(book, plan_of(book, materials.tools(session))))
     return fresh
 

@@ -152,10 +152,21 @@ def _sheets(session: Session, role: str) -> list[Sheet]:
     return found
 
 
-def threads(session: Session) -> list[tuple[int, ThreadSpool]]:
-    """The threads among the materials that say how thick they are."""
-    found = [(stored.id, stored.item) for stored in store.of_kind(session, "thread") if isinstance(stored.item, ThreadSpool)]
-    return [(item_id, spool) for item_id, spool in found if spool_diameter_mm(spool) is not None]
+THREADS: Final = 30
+"""Threads a drawer offers at most, since the book is worked out with each of them; its search finds the others."""
+
+
+def threads(session: Session, search: str = "") -> tuple[list[tuple[int, ThreadSpool]], int]:
+    """(the first threads by name that a search finds, how many it finds); all of them say how thick they are."""
+    rows, count = store.of_known_thickness(session, "thread", search, THREADS)
+    return [(stored.id, stored.item) for stored in rows if isinstance(stored.item, ThreadSpool)], count
+
+
+def thread(session: Session, item_id: int) -> ThreadSpool | None:
+    """A thread by its id that says how thick it is; None when it is not there."""
+    found = store.load_many(session, [item_id]).get(item_id)
+    spool = found.item if found and isinstance(found.item, ThreadSpool) else None
+    return spool if spool and spool_diameter_mm(spool) is not None else None
 
 
 def goods(session: Session, plan: Plan) -> dict[str, Good]:

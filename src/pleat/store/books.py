@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final
@@ -227,10 +227,16 @@ def thin(session: Session, book_id: int) -> None:
     session.execute(delete(ChangeRow).where(ChangeRow.book_id == book_id, ChangeRow.version <= row.version - 5 * EDITS_KEPT))
 
 
-def empty_bin(session: Session) -> int:
-    """Throw away for good what lies in the bin; how many books that were."""
-    gone = list(session.scalars(select(BookRow.id).where(BookRow.binned_at.is_not(None))))
-    session.execute(delete(BookRow).where(BookRow.id.in_(gone)))
+def binned(session: Session) -> list[int]:
+    """The books that lie in the bin, in the order they came into being."""
+    return list(session.scalars(select(BookRow.id).where(BookRow.binned_at.is_not(None)).order_by(BookRow.id)))
+
+
+def empty_bin(session: Session, shown: Collection[int]) -> int:
+    """Throw away for good what lies in the bin of the books that were ``shown``; how many that were."""
+    gone = sorted(set(binned(session)) & set(shown))
+    if gone:
+        session.connection().execute(delete(BookRow).where(BookRow.id == bindparam("gone")), [{"gone": one} for one in gone])
     return len(gone)
 
 

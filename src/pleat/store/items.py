@@ -173,6 +173,13 @@ def of_kinds(session: Session, kinds: Collection[str]) -> list[StoredItem]:
     return [_stored(row) for row in rows]
 
 
+def of_known_thickness(session: Session, kind: str, search: str, most: int) -> tuple[list[StoredItem], int]:
+    """(the first items of a kind by name that say how thick they are and hold each word of ``search``, how many there are)."""
+    where = (*_where(search, kind, ""), ItemRow.thickness_mm.is_not(None))
+    rows = session.scalars(select(ItemRow).where(*where).order_by(ItemRow.name.collate("NOCASE"), ItemRow.id).limit(most))
+    return [_stored(row) for row in rows], session.scalar(select(func.count()).select_from(ItemRow).where(*where)) or 0
+
+
 def everything(session: Session) -> Sequence[StoredItem]:
     """All materials, in the order it was filled."""
     return [_stored(row) for row in session.scalars(select(ItemRow).where(ItemRow.gone_at.is_(None)).order_by(ItemRow.id))]

@@ -34,6 +34,7 @@ from pleat.web import (
     turning,
     workspace,
 )
+from pleat.web.downloads import stamp
 
 FORM_LIMIT = 8_200_000
 """Bytes of one request: a table of materials of the largest size and its form."""
@@ -42,7 +43,7 @@ FORM_LIMIT = 8_200_000
 def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Flask:
     """The application on a database file, which is made or migrated first. ``config`` overrides Flask's settings."""
     migrate(database)
-    app = Flask(__name__)
+    app = Flask(__name__, static_url_path=f"/static/{stamp(Path(__file__).parent / 'static')}")
     app.config.from_mapping(
         SECRET_KEY=_secret(Path(database).parent),
         PLEAT_HOSTS=(),
@@ -54,7 +55,6 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
         SESSION_COOKIE_HTTPONLY=True,
         PLEAT_CALIPER="127.0.0.1:5186",
         WTF_CSRF_TIME_LIMIT=None,
-        SEND_FILE_MAX_AGE_DEFAULT=31_536_000,
         COMPRESS_ALGORITHM="gzip",
         COMPRESS_LEVEL=4,
         COMPRESS_MIMETYPES=["text/html", "text/css", "text/javascript", "application/json", "image/svg+xml"],

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 from functools import lru_cache, partial
-from pathlib import Path
 from typing import Any, Final
 
 from flask import Flask, request, url_for
@@ -111,12 +110,8 @@ def slug(path: str) -> str:
 
 
 def asset(app: Flask, name: str) -> str:
-    """The address of a shipped file, with its size and time so that a new one is fetched when it changed."""
-    known: dict[str, str] = app.extensions.setdefault("pleat_assets", {})
-    if name not in known or app.debug:
-        about = Path(app.static_folder, name).stat() if app.static_folder else None
-        known[name] = url_for("static", filename=name, v=f"{int(about.st_mtime):x}{about.st_size:x}" if about else "0")
-    return known[name]
+    """The address of a shipped file, under the stamp of all that is shipped."""
+    return f"{app.static_url_path}/{name}"
 
 
 def money(amount: float) -> str:

@@ -13,6 +13,7 @@ from pleat.services.clock import now
 from pleat.store import books as store
 from pleat.web import asked
 from pleat.web.database import reading, writing
+from pleat.web.downloads import download
 
 pages = Blueprint("library", __name__)
 PER_PAGE = 48
@@ -32,10 +33,12 @@ def _list(binned: bool, problems: list[FieldProblem] | None = None, notice: str 
     search, page = asked.word(request.args, "q"), asked.number(request.args, "page", 1, 1, 10**6)
     with reading() as session:
         found, count = library.listing(session, search, page, binned, PER_PAGE)
+        in_bin = store.binned(session) if binned else []
     template = "library/bin.html" if binned else "library/index.html"
     return render_template(
         template,
         found=found,
+        in_bin=in_bin,
         count=count,
         search=search,
         page=page,
@@ -67,9 +70,7 @@ def take_in() -> AnyResponse | tuple[str, int]:
 def export(book_id: int) -> Response:
     with reading() as session:
         name, text = library.export(session, book_id)
-    answer = Response(text, mimetype="application/json")
-    answer.headers.set("Content-Disposition", "attachment", filename=name)
-    return answer
+    return download(text, name, "application/json")
 
 
 @pages.post("/books/<int:book_id>/rename")
@@ -106,8 +107,12 @@ def restore(book_id: int) -> AnyResponse:
 
 @pages.post("/bin/empty")
 def empty_bin() -> AnyResponse:
-    """Throw away for good what is in the bin; the page before has said what that means."""
+    """Throw away for good what the page showed in the bin, and said what that means; what another window put there since stays."""
+    shown = [
+        int(one) for one in asked.word(request.form, "shown", 2_000_000).split() if one.isascii() and one.isdecimal() and len(one) < 19
+    ]
     with writing() as session:
-        count = store.empty_bin(session)
-    flash(f"{count} {'book is' if count == 1 else 'books are'} gone for good.")
+        count, left = store.empty_bin(session, shown), len(store.binned(session))
+    since = f" {left} {'was' if left == 1 else 'were'} put here since, and {'stays' if left == 1 else 'stay'}." if left else ""
+    flash(f"{count} {'book is' if count == 1 else 'books are'} gone for good.{since}")
     return redirect(url_for("library.bin_"), 303)

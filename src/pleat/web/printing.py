@@ -10,7 +10,9 @@ from pleat.printing import templates
 from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import PaperName, print_sheets, suggested
 from pleat.services import books
+from pleat.services.library import file_name
 from pleat.web.database import reading
+from pleat.web.downloads import download
 
 pages = Blueprint("print", __name__, url_prefix="/books/<int:book_id>")
 
@@ -40,7 +42,7 @@ def template(book_id: int, name: str, form: str) -> Response:
         abort(404)
     made = templates.written(strip, form)
     kind = "image/svg+xml" if form == "svg" else "image/vnd.dxf"
-    return Response(made, mimetype=kind, headers={"Content-Disposition": f'attachment; filename="pleat-{name}-{book_id}.{form}"'})
+    return download(made, f"{file_name(opened.book.title)}-{name}.{form}", kind)
 
 
 @pages.get("/print.pdf")
@@ -48,7 +50,7 @@ def pdf(book_id: int) -> Response:
     with reading() as session:
         opened = books.open_book(session, book_id)
     made = to_pdf(print_sheets(opened.plan, opened.book.title, _paper(opened.plan), opened.overview), opened.book.title)
-    return Response(made, mimetype="application/pdf", headers={"Content-Disposition": f'inline; filename="pleat-book-{book_id}.pdf"'})
+    return download(made, f"{file_name(opened.book.title)}.pdf", "application/pdf", inline=True)
 
 
 def _paper(plan: Plan) -> PaperName:

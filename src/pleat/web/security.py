@@ -23,6 +23,7 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.web import asked
+from pleat.web.downloads import kept_by_browsers
 
 POLICY: Final = "; ".join(
     (
@@ -181,6 +182,4 @@ def _headers(response: Response) -> Response:
     response.headers["Cross-Origin-Opener-Policy"] = "same-origin"
     response.headers["Cross-Origin-Resource-Policy"] = "same-origin"
     response.headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=(), payment=(), usb=()"
-    if response.mimetype == "text/html":
-        response.headers["Cache-Control"] = "no-store"
-    return response
+    return kept_by_browsers(response)

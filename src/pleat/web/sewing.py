@@ -20,6 +20,7 @@ from pleat.drawing.binding import views
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import books, practising, stitches
 from pleat.services.books import Opened
+from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
 from pleat.web.database import reading, writing
 from pleat.web.display import drawn
@@ -149,7 +150,8 @@ def own(book_id: int) -> str:
         kept = stitches.stitches(session)
     result = _with_holes(sewn(opened, "right"), 0)
     begun = notation.write(result.sewing.threads, len(result.positions_mm)) if result.own and result.rows <= _SHOWN else ""
-    return render_template("sewing/own.html", opened=opened, kept=kept, **_tapping(result, stitches.tapping(_bed(result), begun)))
+    shown = _tapping(result, stitches.tapping(_bed(result), begun))
+    return render_template("sewing/own.html", opened=opened, kept=kept, version=opened.stored.version, **shown)
 
 
 @pages.post("/own")
@@ -170,28 +172,42 @@ def own_tap(book_id: int) -> Response | str:
     else:
         side: Side = "outside" if form.get("side") == "outside" else "inside"
         state = stitches.with_tap(bed, text, _tapped(), asked.word(form, "what", 9), side)
-    return render_template("sewing/_own.html", opened=opened, **_tapping(result, state))
+    return render_template("sewing/_own.html", opened=opened, version=_version(), **_tapping(result, state))
+
+
+def _version() -> int:
+    """The version of the book that the page began with: however long one taps, a change of another window meanwhile is told."""
+    return asked.number(request.form, "version", -1, -1)
 
 
 def _kept(opened: Opened, result: SewnResult, text: str, act: str) -> Response:
-    """The book sewn so, and back to it; or the stitch among the materials; or why it cannot be, with everything as it was."""
+    """The book sewn so, and back to it; or the stitch among the materials; or why it cannot be, with everything as it was.
+
+    Where another window changed the book meanwhile, the maker is told, and asked once more.
+    """
     name, stations, book_id, said = asked.word(request.form, "name", 60), len(result.positions_mm), opened.stored.id, ""
+    version, status = _version(), 422
     try:
         with writing() as session:
             if act == "keep":
                 stitches.keep(session, name, text, stations)
             else:
                 books.change(
-                    session, book_id, None, "sewing", "a stitch of your own", lambda book: stitches.use(book, text, stations, name)
+                    session, book_id, version, "sewing", "a stitch of your own", lambda book: stitches.use(book, text, stations, name)
                 )
     except BadBook as error:
         said = error.problems[0].message
+    except ChangedElsewhere as error:
+        said, version, status = f"{_MEANWHILE} ({error.label})", error.version, 409
     if act == "use" and not said:
         answer = make_response("", 204)
         answer.headers["HX-Redirect"] = url_for("workspace.show", book_id=book_id, open="binding")
         return answer if request.headers.get("HX-Request") else redirect(answer.headers["HX-Redirect"])
     shown = _tapping(result, stitches.tapping(_bed(result), text)) | {"name_said": said, "was_kept": not said, "name": name}
-    return make_response(render_template("sewing/_own.html", opened=opened, **shown), 422 if said else 200)
+    return make_response(render_template("sewing/_own.html", opened=opened, version=version, **shown), status if said else 200)
+
+
+_MEANWHILE: Final = "Another window changed this book since this page was opened, and nothing is sewn otherwise yet. Press it again to sew the book so all the same"
 
 
 def _with_holes(result: SewnResult, count: int) -> SewnResult:

@@ -14,6 +14,7 @@ from pleat.services.imports import Imports, Job
 from pleat.store import items as store
 from pleat.web import asked
 from pleat.web.database import reading
+from pleat.web.downloads import download
 
 pages = Blueprint("tables", __name__, url_prefix="/materials/table")
 PER_PAGE = 100
@@ -31,7 +32,7 @@ def export() -> Response:
     with reading() as session:
         items = [stored.item for stored in store.everything(session)]
     text = "\ufeff" + write_table(items, delimiter, decimal)
-    return Response(text, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="pleat-materials.csv"'})
+    return download(text, "pleat-materials.csv", "text/csv")
 
 
 @pages.post("")

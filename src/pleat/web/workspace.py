@@ -5,7 +5,7 @@ from __future__ import annotations
 import secrets
 from collections.abc import Callable, Iterable
 
-from flask import Blueprint, Response, make_response, render_template, request
+from flask import Blueprint, Response, abort, make_response, render_template, request
 
 from pleat.core import editing
 from pleat.core.book import Book
@@ -140,13 +140,15 @@ def paper(book_id: int) -> Response:
 @pages.get("/threads")
 def threads(book_id: int) -> str:
     """The drawer with the threads among the materials."""
+    search = asked.word(request.args, "find")
     with reading() as session:
         opened = books.open_book(session, book_id)
-        choices = [
-            (item_id, spool, spool_diameter_mm(spool), threads_.with_thread(opened, item_id, spool))
-            for item_id, spool in offered.threads(session)
-        ]
-    return render_template("pleats/_threads.html", opened=opened, choices=choices)
+        own = getattr(opened.book.binding, "thread", None)
+        if own is None:
+            abort(404, "Nothing is sewn with thread in this book.")
+        found, count = offered.threads(session, search)
+    choices = [(item_id, spool, spool_diameter_mm(spool), threads_.with_thread(opened, item_id, spool)) for item_id, spool in found]
+    return render_template("pleats/_threads.html", opened=opened, choices=choices, count=count, search=search, own=own)
 
 
 @pages.post("/thread")
@@ -154,12 +156,12 @@ def thread(book_id: int) -> Response:
     """Take a thread from the materials."""
     wanted = asked.number(request.form, "thread")
     with reading() as session:
-        chosen = next((spool for item_id, spool in offered.threads(session) if item_id == wanted), None)
+        chosen = offered.thread(session, wanted)
 
     def alter(book: Book) -> Book:
         if chosen is None:
             raise BadBook([FieldProblem("", "thread", "", "That thread is no longer among the materials.")])
-        return books.use_thread(book, wanted or 0, chosen)
+        return books.use_thread(book, wanted, chosen)
 
     return change(book_id, f"thread: {chosen.name if chosen else '?'}", alter)
 
