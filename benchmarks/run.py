@@ -57,6 +57,7 @@ from pleat.services.clock import now
 from pleat.store import backups
 from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction
+from pleat.store.whole import verify
 from pleat.web.app import create_app
 from tests.fuzz import Fuzzer, mutated_books, mutated_tables
 from tests.process import ROOT, Window, running, serve
@@ -491,7 +492,7 @@ def kill(folder: Path) -> None:
     process, address = serve(database)
     window = Window(address, 5)
     backups.backup(database, folder / "copy.db")
-    books = backups.verify(folder / "copy.db")
+    books = verify(folder / "copy.db")
     while kills < 100:
         edits_ += 1
         sent = f"{50 + edits_ % 800}"
@@ -503,7 +504,7 @@ def kill(folder: Path) -> None:
             if edits_ % 5 == 0:
                 backups.backup(database, folder / "copy.db")
                 taken += 1
-                whole += backups.verify(folder / "copy.db") == books
+                whole += verify(folder / "copy.db") == books
         except (OSError, HTTPException):  # nobody there, or gone in the middle of an answer
             kills += 1
             process.wait()

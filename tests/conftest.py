@@ -20,7 +20,7 @@ from pleat.core.planning import Plan, make_plan
 from pleat.demo import fill
 from pleat.store.database import close, transaction
 from pleat.web.app import create_app, put_on
-from tests.process import serving
+from tests.process import on_its_page, serving
 from tests.profiles import LONG, examples
 
 settings.register_profile("quick", max_examples=examples(60), deadline=None, derandomize=True, database=None)
@@ -58,7 +58,7 @@ def app(quiet_app: Flask, demo_database: Path, database: Path) -> Iterator[Flask
 
 @pytest.fixture
 def client(app: Flask) -> FlaskClient:
-    return app.test_client()
+    return on_its_page(app)
 
 
 @pytest.fixture(scope="session")

@@ -15,7 +15,10 @@ from pathlib import Path
 from typing import Any
 
 from flask import Flask
+from flask.testing import FlaskClient
 
+from pleat.store import epochs
+from pleat.store.database import transaction
 from pleat.web.app import create_app
 from pleat.web.serving import listening, make_server
 
@@ -37,7 +40,7 @@ class Window:
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
         self.page = self.opener.open(self.book, timeout=10).read().decode()
         self.version = self._version(self.page)
-        self.token = _found(r'X-CSRFToken": "([^"]+)"', self.page)
+        self.headers = {"X-CSRFToken": _found(r'X-CSRFToken": "([^"]+)"', self.page), "X-Epoch": _found(r'X-Epoch": "([^"]+)"', self.page)}
 
     def value(self, path: str) -> str:
         """What the field shows."""
@@ -48,12 +51,20 @@ class Window:
         """In the pleat of the path, which is open; returns once the server has acknowledged."""
         fields = {"path": path, "value": value, "version": self.version, "window": "process", "open": path.partition(".")[0]}
         data = urllib.parse.urlencode(fields).encode()
-        answer = self.opener.open(urllib.request.Request(f"{self.book}/edit", data, {"X-CSRFToken": self.token}), timeout=10)
+        answer = self.opener.open(urllib.request.Request(f"{self.book}/edit", data, self.headers), timeout=10)
         self.version = self._version(answer.read().decode())
 
     @staticmethod
     def _version(page: str) -> str:
         return _found(r'name="version" value="(\d+)"', page)
+
+
+def on_its_page(app: Flask) -> FlaskClient:
+    """A client whose requests say that they come from a page of the database's present epoch, as those of every page do."""
+    made = app.test_client()
+    with transaction(app.extensions["pleat_engine"], reading=True) as session:
+        made.environ_base["HTTP_X_EPOCH"] = epochs.current(session)
+    return made
 
 
 def serve(database: Path) -> tuple[subprocess.Popen[str], str]:

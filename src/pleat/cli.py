@@ -189,7 +189,7 @@ def _daily_copies(database: Path) -> None:
 
 
 @main.command()
-@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+@click.argument("file", type=click.Path(path_type=Path))
 @_DATABASE
 def backup(file: Path, database: Path) -> None:
     """Copy all books and materials to FILE, also while Pleat runs."""
@@ -198,25 +198,28 @@ def backup(file: Path, database: Path) -> None:
     _there(database)
     try:
         books = backups.backup(database, file)
-    except (backups.BadBackup, OSError) as error:
-        raise click.ClickException(str(error) or "The copy could not be made.") from error
+    except backups.BadBackup as error:
+        raise click.ClickException(error.text) from error
     click.echo(f"{file} holds {books} books, and was checked")
 
 
 @main.command()
-@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.argument("file", type=click.Path(path_type=Path))
 @_DATABASE
 def restore(file: Path, database: Path) -> None:
-    """Put a copy, FILE, in the place of everything in the database. What was there is copied first."""
-    from pleat.store import backups
+    """Put a copy, FILE, in the place of everything in the database, also while Pleat runs. What was there is copied first."""
+    from pleat.services import copies
+    from pleat.store.backups import BadBackup
     from pleat.store.database import CannotOpen, migrate
 
     try:
-        books = backups.restore(database, file)
         migrate(database)
-    except (backups.BadBackup, CannotOpen) as error:
-        raise click.ClickException(error.text) from error
-    click.echo(f"{books} books are back in {database}; what was there is in {backups.folder(database)}")
+        back = copies.restore(database, file)
+    except CannotOpen as error:
+        raise click.ClickException(f"{error.text} To put a copy in its place, move it elsewhere first.") from error
+    except BadBackup as error:
+        raise click.ClickException(f"{error.text} Nothing was changed.") from error
+    click.echo(f"{back.books} books are back in {database}; what was there is in {back.kept}")
 
 
 @main.command()

@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-import secrets
 import time
-from collections import OrderedDict
 from collections.abc import Callable, Iterator
-from concurrent.futures import ThreadPoolExecutor
 from contextlib import AbstractContextManager
 from dataclasses import dataclass, field
 from functools import cache
@@ -18,6 +15,7 @@ from pleat.core.fields import LengthRule, rule_on
 from pleat.core.materials.items import KINDS, Item, kind_of
 from pleat.core.materials.table import KindMissing, Row, read_table
 from pleat.services.clock import now
+from pleat.services.jobs import Job, Jobs
 from pleat.store import items as store
 
 Action = Literal["new", "change", "same", "not"]
@@ -41,22 +39,17 @@ class Entry:
     version: int = 0
 
 
-@dataclass
-class Job:
-    """A table on its way. ``state`` goes from reading to ready, then writing to done; failed says why in ``error``.
+@dataclass(kw_only=True)
+class Table(Job):
+    """A table on its way. ``state`` goes from "reading" to "ready", then "writing" to "done"; "failed" says why in ``error``.
 
-    One that does not say what its rows are is asking, and keeps its ``data`` meanwhile.
+    One that does not say what its rows are is "asking", and keeps its ``data`` meanwhile.
     """
 
-    token: str
     name: str
-    state: Literal["asking", "reading", "ready", "writing", "done", "failed"] = "reading"
     data: bytes = b""
-    total: int = 1
-    done: int = 0
     entries: list[Entry] = field(default_factory=list)
     unknown: list[str] = field(default_factory=list)
-    error: str = ""
     told: str = ""
 
     def count(self, action: Action) -> int:
@@ -70,54 +63,38 @@ class Imports:
         self, reading: Callable[[], AbstractContextManager[Session]], writing: Callable[[], AbstractContextManager[Session]]
     ) -> None:
         self._reading, self._writing = reading, writing
-        self._jobs: OrderedDict[str, Job] = OrderedDict()
-        self._worker = ThreadPoolExecutor(1, thread_name_prefix="pleat-import")
+        self._jobs: Jobs[Table] = Jobs("import", MOST_JOBS)
+        self.find, self.forget = self._jobs.find, self._jobs.forget
 
-    def start(self, name: str, data: bytes) -> Job:
+    def start(self, name: str, data: bytes) -> Table:
         """Begin to read a table, or to ask what it is of. Raises BadTable at once when there is none in the file."""
-        job = Job(secrets.token_hex(8), name, total=max(1, data.count(b"\n")))
+        job = Table(name=name, total=max(1, data.count(b"\n")))
         try:
             job.unknown, rows = read_table(data)
             self._begin(job, rows)
         except KindMissing:
             job.state, job.data = "asking", data
-        self._jobs[job.token] = job
-        while len(self._jobs) > MOST_JOBS:
-            self._jobs.popitem(last=False)
-        return job
+        return self._jobs.keep(job)
 
-    def say(self, job: Job, kind: str) -> None:
+    def say(self, job: Table, kind: str) -> None:
         """Begin to read a table whose rows are all of one kind, which its maker has said by now."""
         if job.state == "asking" and kind in KINDS:
             job.unknown, rows = read_table(job.data, kind)
             job.data = b""
             self._begin(job, rows)
 
-    def _begin(self, job: Job, rows: Iterator[Row]) -> None:
+    def _begin(self, job: Table, rows: Iterator[Row]) -> None:
         job.state = "reading"
-        self._worker.submit(self._guarded, job, lambda: self._read(job, rows))
+        self._jobs.run(job, lambda job: self._read(job, rows))
 
-    def find(self, token: str) -> Job | None:
-        return self._jobs.get(token)
-
-    def agree(self, job: Job) -> None:
+    def agree(self, job: Table) -> None:
         """Write what the preview showed; a second word changes nothing."""
         if job.state == "ready":
             job.told = ""
             job.state, job.done, job.total = "writing", 0, max(1, len(job.entries))
-            self._worker.submit(self._guarded, job, lambda: self._write(job))
+            self._jobs.run(job, self._write)
 
-    def forget(self, token: str) -> None:
-        self._jobs.pop(token, None)
-
-    def _guarded(self, job: Job, work: Callable[[], None]) -> None:
-        """A fault in the background ends the job with a word instead of leaving it hanging."""
-        try:
-            work()
-        except Exception as error:
-            job.state, job.error = "failed", f"Something went wrong inside Pleat ({type(error).__name__}). Nothing was written."
-
-    def _read(self, job: Job, rows: Iterator[Row]) -> None:
+    def _read(self, job: Table, rows: Iterator[Row]) -> None:
         read = []
         for row in rows:
             read.append(row)
@@ -129,7 +106,7 @@ class Imports:
         job.entries = compared(read, there)
         job.state = "ready"
 
-    def _write(self, job: Job) -> None:
+    def _write(self, job: Table) -> None:
         stamp, fresh, changed = now(), [], []
         for entry in job.entries:
             if entry.row.item is not None and entry.action == "new":

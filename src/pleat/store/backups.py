@@ -8,7 +8,9 @@ from __future__ import annotations
 
 import os
 import sqlite3
-from contextlib import closing
+import threading
+import time
+from contextlib import closing, suppress
 from datetime import date
 from pathlib import Path
 from typing import Final
@@ -16,6 +18,7 @@ from typing import Final
 from pleat.core.errors import PleatError
 
 DAYS_KEPT: Final = 7
+_LEFT_S: Final = 86_400.0
 _TABLES: Final = {"alembic_version", "books", "revisions", "changes"}
 
 
@@ -35,68 +38,76 @@ def folder(database: Path) -> Path:
 def backup(database: Path, target: Path) -> int:
     """Copy the database to a new file, check the copy, and return how many books it holds.
 
-    Written beside the target first, so that a file that is there is never half a copy. Raises BadBackup, OSError.
+    Written beside the target first, so that a file that is there is never half a copy. Raises BadBackup, in one line.
     """
-    target.parent.mkdir(parents=True, exist_ok=True)
-    made = target.with_name(f".{target.name}.{os.getpid()}.part")
+    target = target.resolve()
+    made = target.with_name(f".{target.name}.{os.getpid()}.{threading.get_ident()}.part")
     try:
+        _may_be_written(database, target)
+        target.parent.mkdir(parents=True, exist_ok=True)
         os.close(os.open(made, os.O_RDWR | os.O_CREAT | os.O_TRUNC, 0o600))
-        with closing(sqlite3.connect(f"file:{_quoted(database)}?mode=ro", uri=True)) as source, closing(sqlite3.connect(made)) as copy:
+        with closing(sqlite3.connect(address(database, "mode=ro"), uri=True)) as source, closing(sqlite3.connect(made)) as copy:
             source.backup(copy)
             copy.execute("PRAGMA journal_mode=DELETE")
-        books = verify(made)
+        books = _checked(made)
         made.replace(target)
     except sqlite3.Error as error:
         raise BadBackup(f"The copy could not be made: {error}.") from error
+    except OSError as error:
+        raise BadBackup(f"{target} cannot be written to ({error.strerror}).") from error
     finally:
-        made.unlink(missing_ok=True)
+        with suppress(OSError):
+            made.unlink(missing_ok=True)
     return books
 
 
-def verify(path: Path) -> int:
-    """How many books a copy holds. Raises BadBackup unless it is whole and Pleat's."""
+_BESIDE: Final = ("-wal", "-shm", "-journal")
+"""What a database that is in use has beside it."""
+_WAL: Final = b"\x02\x02"
+"""Bytes 18 and 19 of an SQLite file that is written through a log (its file format, 1.3.3); no copy is."""
+
+
+def _may_be_written(database: Path, target: Path) -> None:
+    """Raise BadBackup for a target that is ours, that some program has open, or that is there and no copy. Raises OSError."""
+    own = database.resolve()
+    if target in {own, own.with_name("secret.key"), *(own.with_name(own.name + end) for end in _BESIDE)}:
+        raise BadBackup(f"{target} is Pleat's own file: name another one for the copy.")
+    if not target.exists():
+        return
+    if target.is_dir():
+        raise BadBackup(f"{target} is a folder: name a file in it for the copy.")
+    if not target.is_file():
+        raise BadBackup(f"{target} is no file: name another one for the copy.")
+    if own.exists() and target.samefile(own):
+        raise BadBackup(f"{target} is Pleat's own file: name another one for the copy.")
+    if target.parent == folder(own):
+        raise BadBackup(f"{target} is a copy that Pleat keeps by itself: name another file.")
+    with target.open("rb") as file:
+        head = file.read(20)
+    if head and not head.startswith(b"SQLite format 3\0"):
+        raise BadBackup(f"{target} is no copy of Pleat's books, and is left as it is: name another file.")
+    if head[18:20] == _WAL or any(target.with_name(target.name + end).exists() for end in _BESIDE):
+        raise BadBackup(f"{target} is a database in use, and no copy: name another file.")
+    if head:
+        _checked(target)
+
+
+def _checked(path: Path) -> int:
+    """How many books a copy holds that was just made. Raises BadBackup unless it is whole and Pleat's."""
     try:
-        with closing(sqlite3.connect(f"file:{_quoted(path)}?mode=ro&immutable=1", uri=True)) as connection:
+        with closing(sqlite3.connect(address(path, "mode=ro&immutable=1"), uri=True)) as connection:
             tables = {name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
-            if not tables >= _TABLES:
-                raise BadBackup("The file is no copy of Pleat's books.")
             said = connection.execute("PRAGMA integrity_check(1)").fetchone()[0]
-            if said != "ok" or connection.execute("PRAGMA foreign_key_check").fetchone():
-                raise BadBackup(f"The file is damaged: {said}.")
-            lost = connection.execute(
-                "SELECT count(*) FROM books LEFT JOIN revisions ON book_id = id AND number = head WHERE number IS NULL"
-            ).fetchone()[0]
-            if lost:
-                raise BadBackup(f"The file is not whole: {lost} of its books have lost their last state.")
+            if not tables >= _TABLES or said != "ok":
+                raise BadBackup(f"{path} is no copy of Pleat's books, or it is damaged.")
             return int(connection.execute("SELECT count(*) FROM books WHERE binned_at IS NULL").fetchone()[0])
     except sqlite3.Error as error:
-        raise BadBackup("The file is no copy of Pleat's books, or it is damaged.") from error
-
-
-def restore(database: Path, source: Path) -> int:
-    """Put a copy in the place of the database's contents; how many books it holds. What was there is copied first.
-
-    The database has to be migrated afterwards, since the copy may be older. Raises BadBackup.
-    """
-    books = verify(source)
-    if database.exists() and database.stat().st_size:
-        backup(database, _free(folder(database), "before-restore"))
-    try:
-        database.parent.mkdir(parents=True, exist_ok=True)
-        with (
-            closing(sqlite3.connect(f"file:{_quoted(source)}?mode=ro&immutable=1", uri=True)) as copy,
-            closing(sqlite3.connect(database, timeout=20)) as target,
-        ):
-            copy.backup(target)
-            target.execute("PRAGMA journal_mode=WAL")
-    except sqlite3.Error as error:
-        raise BadBackup(f"It could not be put back: {error}. Nothing was changed.") from error
-    return books
+        raise BadBackup(f"{path} is no copy of Pleat's books, or it is damaged.") from error
 
 
 def before_migration(database: Path, revision: str) -> Path:
     """A copy of a database before its schema changes."""
-    target = _free(folder(database), f"before-change-of-{revision}")
+    target = free_name(folder(database), f"before-change-of-{revision}")
     target.parent.mkdir(parents=True, exist_ok=True)
     with closing(sqlite3.connect(database)) as source, closing(sqlite3.connect(target)) as copy:
         source.backup(copy)
@@ -110,12 +121,15 @@ def daily(database: Path, today: date) -> Path | None:
     if target.exists():
         return None
     backup(database, target)
+    for left in folder(database).glob(".*.part"):  # of a Pleat that was stopped while it made one
+        if left.stat().st_mtime < time.time() - _LEFT_S:
+            left.unlink(missing_ok=True)
     for old in sorted(folder(database).glob("day-*.db"))[:-DAYS_KEPT]:
         old.unlink(missing_ok=True)
     return target
 
 
-def _free(place: Path, name: str) -> Path:
+def free_name(place: Path, name: str) -> Path:
     """A file name that is not taken."""
     number = 1
     while (target := place / f"{name}-{number}.db").exists():
@@ -123,6 +137,7 @@ def _free(place: Path, name: str) -> Path:
     return target
 
 
-def _quoted(path: Path) -> str:
-    """A path as SQLite's addresses have it."""
-    return str(path.absolute()).replace("%", "%25").replace("?", "%3f").replace("#", "%23")
+def address(path: Path, how: str) -> str:
+    """A path as SQLite's addresses have it, with how it is opened."""
+    quoted = str(path.absolute()).replace("%", "%25").replace("?", "%3f").replace("#", "%23")
+    return f"file:{quoted}?{how}"

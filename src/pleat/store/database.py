@@ -87,6 +87,9 @@ def migrate(path: Path | str, revision: str = "head") -> None:
             if present:
                 backups.before_migration(path, present)
             command.upgrade(config, revision)
+            if present:
+                with suppress(sqlite3.Error), closing(sqlite3.connect(path)) as connection:  # it may hold far less than before
+                    connection.execute("VACUUM")
     except sqlite3.Error as error:
         raise CannotOpen(f"{path} cannot be opened: {error}.") from error
     except SQLAlchemyError as error:

@@ -1,4 +1,4 @@
-"""The tables. Times are UTC; documents are the JSON of a Book."""
+"""The tables. Times are UTC; documents are the JSON of a Book, packed."""
 
 from __future__ import annotations
 
@@ -6,6 +6,8 @@ from datetime import datetime
 
 from sqlalchemy import CheckConstraint, DateTime, ForeignKey, Index, MetaData, String, Text
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+from pleat.store.packing import Packed
 
 
 def is_id(number: int) -> bool:
@@ -50,7 +52,7 @@ class RevisionRow(Base):
 
     book_id: Mapped[int] = mapped_column(ForeignKey("books.id", ondelete="CASCADE"), primary_key=True)
     number: Mapped[int] = mapped_column(primary_key=True)
-    document: Mapped[str] = mapped_column(Text)
+    document: Mapped[str] = mapped_column("state", Packed)
     label: Mapped[str] = mapped_column(String(200))
     made_at: Mapped[datetime] = mapped_column(DateTime)
     name: Mapped[str | None] = mapped_column(String(80), default=None)
@@ -119,3 +121,28 @@ class TakingRow(Base):
     step: Mapped[str] = mapped_column(String(40))
     item_id: Mapped[int] = mapped_column(ForeignKey("items.id", ondelete="CASCADE"), index=True)
     amount: Mapped[int]
+
+
+class EpochRow(Base):
+    """From when on the database holds what it holds: a new one begins whenever a copy is put back, and pages of an older one are told."""
+
+    __tablename__ = "epochs"
+    __table_args__ = ({"sqlite_autoincrement": True},)
+
+    number: Mapped[int] = mapped_column(primary_key=True)
+    token: Mapped[str] = mapped_column(String(32))
+    begun_at: Mapped[datetime] = mapped_column(DateTime)
+
+
+class DeviceRow(Base):
+    """A device that gave the pairing code; ``gone_at`` is set when the maker sent it away."""
+
+    __tablename__ = "devices"
+    __table_args__ = ({"sqlite_autoincrement": True},)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60))
+    address: Mapped[str] = mapped_column(String(60))
+    paired_at: Mapped[datetime] = mapped_column(DateTime)
+    seen_at: Mapped[datetime] = mapped_column(DateTime)
+    gone_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)

@@ -18,7 +18,7 @@ from pleat.core.texts import shown_list
 from pleat.core.units import Ruler, written_fractions
 from pleat.core.words import lasting
 from pleat.drawing.svg import Rendered
-from pleat.web import asked
+from pleat.web import asked, database
 from pleat.web.forms import entry
 from pleat.web.itself import by_itself
 
@@ -39,6 +39,8 @@ def register(app: Flask) -> None:
         label_of=label_of,
         choices=choices,
         asset=partial(asset, app),
+        own=database.own,
+        epoch=database.epoch,
         percent=percent,
         drawn=drawn,
         entry_of=entry,

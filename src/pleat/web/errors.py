@@ -8,6 +8,7 @@ from sqlalchemy.exc import OperationalError
 from werkzeug.exceptions import Forbidden, HTTPException, NotFound
 
 from pleat.store.books import NoSuchBook
+from pleat.store.epochs import PutBackSince
 from pleat.store.items import NoSuchItem
 
 _WORDS = {
@@ -24,6 +25,7 @@ def register(app: Flask) -> None:
     app.register_error_handler(NoSuchBook, lambda _: _page(404))
     app.register_error_handler(NoSuchItem, lambda _: _page(404))
     app.register_error_handler(OperationalError, _database)
+    app.register_error_handler(PutBackSince, _put_back_since)
     app.register_error_handler(
         CSRFError,
         lambda _: _page(
@@ -40,6 +42,14 @@ def _http(error: HTTPException) -> tuple[str, int]:
     if own and error.description and error.description != own:
         text = error.description
     return _page(error.code or 500, title, text)
+
+
+def _put_back_since(_: PutBackSince) -> tuple[str, int]:
+    return _page(
+        409,
+        "A copy was put back",
+        "Everything here was replaced since this page was opened, and your change was not made. Reload the page to see what is there now.",
+    )
 
 
 _DATABASE = (

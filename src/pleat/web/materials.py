@@ -23,7 +23,7 @@ from pleat.store import items as store
 from pleat.store.items import SORTS, ItemChanged
 from pleat.web import asked
 from pleat.web import items as view
-from pleat.web.database import reading, writing
+from pleat.web.database import FIELD, reading, writing
 
 pages = Blueprint("materials", __name__, url_prefix="/materials")
 
@@ -127,7 +127,7 @@ def edit(item_id: int) -> Response | tuple[str, int]:
         return render_template("materials/_item.html", **view.page(stored, ruler, texts, problems)), 422
     except ItemChanged as error:
         names = ", ".join(label_of(store_kind(item_id), name) for name in error.fields[:4])
-        given = {name: value[:400] for name, value in request.form.items() if name not in ("version", "takeover", "csrf_token")}
+        given = {name: value[:400] for name, value in request.form.items() if name not in ("version", "takeover", "csrf_token", FIELD)}
         page = render_template("_conflict_swap.html", error=error, what="this material", label=names, given=given, action=request.path)
         return page, 409
     return make_response(render_template("materials/_item.html", **view.page(stored, ruler), saved=True))
@@ -255,4 +255,8 @@ def _to_item(item_id: int) -> AnyResponse:
 
 
 def _texts() -> dict[str, str]:
-    return {name.removeprefix("field."): text[:20_001] for name, text in request.form.items() if name not in ("csrf_token", "do", "ruler")}
+    return {
+        name.removeprefix("field."): text[:20_001]
+        for name, text in request.form.items()
+        if name not in ("csrf_token", FIELD, "do", "ruler")
+    }

@@ -134,7 +134,7 @@ def _arrangings() -> arranging.Arrangings:
     return found
 
 
-def _going(book_id: int, job: arranging.Job) -> Response:
+def _going(book_id: int, job: arranging.Search) -> Response:
     return make_response(render_template("pleats/_arranging.html", book_id=book_id, job=job))
 
 

@@ -23,6 +23,7 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.web import asked
+from pleat.web.database import HEADER, SAFE, reading
 from pleat.web.downloads import kept_by_browsers
 
 POLICY: Final = "; ".join(
@@ -45,7 +46,6 @@ TRIES: Final = 8
 """Wrong codes that are listened to in ``TRIES_IN_S``, from whomever; a code has 10^8."""
 TRIES_IN_S: Final = 60.0
 _HOST: Final = re.compile(r"(\[[0-9a-f:.]+\]|[a-z0-9.-]+)(?::[0-9]{1,5})?")
-_SAFE: Final = ("GET", "HEAD", "OPTIONS")
 pages = Blueprint("pairing", __name__)
 
 
@@ -55,6 +55,7 @@ def register(app: Flask) -> None:
     app.before_request(_known_host)
     app.before_request(_from_here)
     app.before_request(_paired)
+    app.before_request(_of_this_epoch)
     app.after_request(_headers)
     app.register_blueprint(pages)
 
@@ -70,13 +71,24 @@ def _known_host() -> Response | None:
 
 def _from_here() -> None:
     """Changes come from Pleat's own pages: what the browser says of where a form comes from must fit."""
-    if request.method in _SAFE:
+    if request.method in SAFE:
         return
     if request.headers.get("Sec-Fetch-Site", "same-origin") not in ("same-origin", "none"):
         abort(403, "This change came from another page than Pleat's own. Nothing was changed.")
     origin = request.headers.get("Origin")
     if origin is not None and urlsplit(origin).netloc.lower() != request.environ.get("HTTP_HOST", "").lower():
         abort(403, "This change came from another page than Pleat's own. Nothing was changed.")
+
+
+_OF_ANY_EPOCH: Final = ("pairing.give", "copies.going_back")
+"""What changes no book, and is asked across the moment at which a copy is put back."""
+
+
+def _of_this_epoch() -> None:
+    """What a page of before a copy was put back asks for is refused, also where it opens no transaction of its own."""
+    if request.endpoint not in _OF_ANY_EPOCH and (request.method not in SAFE or HEADER in request.headers):
+        with reading():
+            pass
 
 
 # --- pairing ------------------------------------------------------------------------------------------------
@@ -122,7 +134,7 @@ def _paired() -> AnyResponse | None:
     try:
         _signer().loads(request.cookies.get(_cookie(), ""), max_age=PAIRED_FOR_S)
     except BadSignature:
-        if request.method in _SAFE and not request.headers.get("HX-Request"):
+        if request.method in SAFE and not request.headers.get("HX-Request"):
             return redirect(url_for("pairing.pair"), 303)
         abort(403, "This device is not paired, or no longer. Reload the page and give the pairing code.")
     return None

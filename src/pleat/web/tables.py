@@ -10,7 +10,7 @@ from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.core.materials.items import KINDS
 from pleat.core.materials.table import BadTable, write_table
-from pleat.services.imports import Imports, Job
+from pleat.services.imports import Imports, Table
 from pleat.store import items as store
 from pleat.web import asked
 from pleat.web.database import reading
@@ -92,7 +92,7 @@ def _imports() -> Imports:
     return found
 
 
-def _job(token: str) -> Job:
+def _job(token: str) -> Table:
     job = _imports().find(token)
     if job is None:
         raise NotFound(

@@ -21,7 +21,7 @@ from pleat.services.books import Label, Opened, Outcome
 from pleat.services.planned import plan_of
 from pleat.store.books import ChangedElsewhere
 from pleat.web import asked
-from pleat.web.database import reading, writing
+from pleat.web.database import FIELD, reading, writing
 from pleat.web.pleats import book_view, questions, stale, strip_view, view
 
 pages = Blueprint("workspace", __name__, url_prefix="/books/<int:book_id>")
@@ -272,7 +272,9 @@ def not_taken(error: BadBook) -> Response:
 
 
 def _changed_elsewhere(error: ChangedElsewhere, label: str) -> Response:
-    given = {name: value[:20_000] for name, value in request.form.items() if name not in ("version", "window", "takeover", "csrf_token")}
+    given = {
+        name: value[:20_000] for name, value in request.form.items() if name not in ("version", "window", "takeover", "csrf_token", FIELD)
+    }
     return make_response(render_template("_conflict_swap.html", error=error, label=label, given=given, action=request.path), 409)
 
 

@@ -1,0 +1,140 @@
+"""Putting a copy back: read whole with today's readers before anything is replaced, then put in the place of everything."""
+
+from __future__ import annotations
+
+import shutil
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Final
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from pleat.core.bookfile import read_book
+from pleat.core.errors import BadBook
+from pleat.core.materials.items import KINDS
+from pleat.core.planning import make_plan
+from pleat.services import books, materials
+from pleat.services.clock import now
+from pleat.store import backups, whole
+from pleat.store import items as item_store
+from pleat.store.backups import BadBackup
+from pleat.store.database import CannotOpen, close, migrate, open_engine, transaction
+from pleat.store.models import Base, BookRow, ItemRow, RevisionRow
+from pleat.store.putting_back import put_back
+
+Told = Callable[[int, int], None]
+"""Told how many of how many things were read."""
+_AT_ONCE: Final = 100
+
+
+@dataclass(frozen=True)
+class PutBack:
+    """A copy that took the place of everything: how many books it holds, and where what was there before is kept."""
+
+    books: int
+    kept: Path
+
+
+def restore(database: Path, given: Path, told: Told = lambda _done, _of: None) -> PutBack:
+    """Put a copy in the place of everything in a database, which is there and up to date. Raises BadBackup, and then nothing was changed."""
+    if given.exists() and given.samefile(database):
+        raise BadBackup(f"{given} is the database itself: there is nothing to put back.")
+    with _prepared(database, given) as prepared:
+        count = _read_whole(prepared, told)
+        return PutBack(count, put_back(database, prepared, now()))
+
+
+@contextmanager
+def _prepared(database: Path, given: Path) -> Iterator[Path]:
+    """A copy of the copy, verified and brought up to date; the one that was given stays as it is."""
+    place = backups.folder(database)
+    try:
+        whole.verify(given)
+        place.mkdir(parents=True, exist_ok=True)
+        with TemporaryDirectory(prefix=".reading-", dir=place) as folder:
+            prepared = Path(folder) / "copy.db"
+            shutil.copyfile(given, prepared)
+            migrate(prepared)
+            yield prepared
+    except CannotOpen as error:
+        raise BadBackup(error.text.replace(str(given), "The file")) from error
+    except OSError as error:
+        raise BadBackup(f"{error.filename or place} cannot be used ({error.strerror}).") from error
+
+
+def _read_whole(prepared: Path, told: Told) -> int:
+    """Read everything in a copy as it would be read once it is ours, and what lists show of it anew; how many books it holds.
+
+    Raises BadBackup naming the first thing that cannot be read.
+    """
+    engine = open_engine(prepared)
+    try:
+        with transaction(engine) as session:
+            of = sum(session.scalar(select(func.count()).select_from(table)) or 0 for table in (RevisionRow, ItemRow, BookRow))
+            done = 0
+            for read in (_items, _states, _plain_rows, _summaries):
+                for one in read(session):
+                    done += one
+                    told(done, of)
+            return session.scalar(select(func.count()).select_from(BookRow).where(BookRow.binned_at.is_(None))) or 0
+    finally:
+        close(engine)
+
+
+def _items(session: Session) -> Iterator[int]:
+    """What a thing is searched and sorted by is made from the thing itself, not taken over."""
+    for row in session.scalars(select(ItemRow).order_by(ItemRow.id)):
+        with _readable(f"number {row.id} of the materials"):
+            if row.kind not in KINDS:
+                raise ValueError(f"there is no kind “{row.kind[:20]}”")
+            item = KINDS[row.kind].model.model_validate_json(row.document)
+            for name, value in item_store.columns_of(item, row.changed_at).items():
+                setattr(row, name, value)
+        yield 1
+
+
+def _states(session: Session) -> Iterator[int]:
+    numbers = session.execute(select(RevisionRow.book_id, RevisionRow.number).order_by(RevisionRow.book_id, RevisionRow.number)).all()
+    for book_id, number in numbers:
+        with _readable(f"state {number} of book {book_id}"):
+            row = session.get_one(RevisionRow, (book_id, number))
+            read_book(row.document)
+            session.expunge(row)
+        yield 1
+
+
+def _plain_rows(session: Session) -> Iterator[int]:
+    """Every row of the other tables, with its times; those that name a zone would not be held against others."""
+    for mapper in Base.registry.mappers:
+        with _readable(f"the table “{mapper.local_table}”"):
+            for row in session.scalars(select(mapper.class_).execution_options(yield_per=_AT_ONCE)):
+                for column in mapper.columns:
+                    if getattr(getattr(row, mapper.get_property_by_column(column).key), "tzinfo", None) is not None:
+                        raise ValueError("a time in it names its zone")
+        yield 0
+
+
+def _summaries(session: Session) -> Iterator[int]:
+    """What the list of books shows is drawn anew from each book: nothing that is drawn comes from outside."""
+    tools = materials.tools(session)
+    for row in session.scalars(select(BookRow).order_by(BookRow.id)):
+        with _readable(f"“{row.title[:60]}”"):
+            book = read_book(session.get_one(RevisionRow, (row.id, row.head)).document)
+            row.title, row.summary = book.title, books.summary(book, make_plan(book, tools))
+        yield 1
+
+
+@contextmanager
+def _readable(what: str) -> Iterator[None]:
+    """Raises BadBackup naming what could not be read, whatever was wrong with it: a copy may hold anything."""
+    try:
+        yield
+    except BadBook as error:
+        raise BadBackup(f"The copy holds what this Pleat cannot read: {what}. {error.problems[0].message}") from error
+    except Exception as error:
+        said = (str(error).splitlines() or [""])[0][:120]
+        raise BadBackup(f"The copy holds what this Pleat cannot read: {what} ({said or type(error).__name__}).") from error
