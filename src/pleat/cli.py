@@ -132,7 +132,7 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
     """Serve Pleat to the browser."""
     from pleat.demo import fill
     from pleat.store.database import CannotOpen, close, transaction
-    from pleat.web import security
+    from pleat.web import pairing
     from pleat.web.app import create_app
     from pleat.web.serving import listening, make_server, tidy_when_quiet
 
@@ -141,8 +141,8 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
         stand_in.start()
         caliper = stand_in.address
     away = host not in ("127.0.0.1", "localhost", "::1")
-    hosts = (*((_bracketed(one) for one in security.addresses(host)) if away else ()), *(name.lower() for name in allow_host))
-    config = {"PLEAT_CALIPER": caliper, "PLEAT_HOSTS": hosts, "PLEAT_PAIRING": security.new_code() if away else ""}
+    hosts = (*((_bracketed(one) for one in pairing.addresses(host)) if away else ()), *(name.lower() for name in allow_host))
+    config = {"PLEAT_CALIPER": caliper, "PLEAT_HOSTS": hosts, "PLEAT_PAIRING": pairing.new_code() if away else ""}
     try:
         made = listening(host, port)
     except (OSError, OverflowError) as error:

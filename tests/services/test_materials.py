@@ -319,7 +319,7 @@ def test_an_import_that_fails_in_the_middle_writes_nothing(engine, imports, monk
     imports.agree(job)
     finished(job, "failed") if job.state == "failed" else time.sleep(0.3)
     assert job.state == "failed"
-    assert "Nothing was written" in job.error
+    assert "Nothing was changed" in job.error
     with transaction(engine, reading=True) as session:
         assert store.everything(session) == []
 

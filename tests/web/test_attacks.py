@@ -4,26 +4,21 @@ from __future__ import annotations
 
 import io
 import itertools
+import re
 import socket
 import sqlite3
 import time
 import urllib.request
 from contextlib import closing
-from typing import Any
 
 import pytest
-import segno
-from PIL import Image
-from playwright.sync_api import Page
 from sqlalchemy.exc import OperationalError
 
 from pleat.core.book import Book
 from pleat.core.bookfile import write_book
 from pleat.services import imports
-from pleat.web import security
 from pleat.web.app import create_app
 from tests.fuzz import Fuzzer, mutated_books, mutated_tables
-from tests.process import running
 
 
 @pytest.mark.parametrize(
@@ -62,33 +57,6 @@ def test_only_names_of_this_machine_are_answered(client, host, code):
 def test_a_change_comes_from_pleats_own_pages(client, headers, code):
     given = {"path": "cover.square_mm", "value": "4", "takeover": "1"}
     assert client.post("/books/5/edit", data=given, headers=headers).status_code == code
-
-
-def test_another_device_gives_the_code_once_and_guessing_is_not_listened_to(database):
-    app = create_app(database, {"PLEAT_PAIRING": "1234 5678", "PLEAT_HOSTS": ("192.0.2.7",), "PLEAT_PORT": 5191, "WTF_CSRF_ENABLED": False})
-    away = {"environ_base": {"REMOTE_ADDR": "192.0.2.9"}, "base_url": "http://192.0.2.7:5191"}
-    tablet, maker = app.test_client(), app.test_client()
-    assert tablet.get("/", **away).headers["Location"].endswith("/pair")
-    assert tablet.post("/import", **away).status_code == 403
-    assert tablet.get(f"{app.static_url_path}/css/house.css", **away).status_code == 200
-    shown = maker.get("/pair").get_data(as_text=True)
-    assert "1234 5678" in shown
-    assert "<svg" in shown
-    assert "1234 5678" not in tablet.get("/pair", **away).get_data(as_text=True), "the code stands on the maker's own screen only"
-    assert tablet.post("/pair", data={"code": "0000 0000"}, **away).status_code == 422
-    assert tablet.post("/pair", data={"code": "12345678"}, **away).status_code == 303
-    assert tablet.get("/", **away).status_code == 200
-    scanned = app.test_client()
-    assert scanned.get("/pair?code=12345678", **away).status_code == 303
-    assert scanned.get("/", **away).status_code == 200
-    guess = app.test_client()
-    codes = [guess.post("/pair", data={"code": str(number)}, **away).status_code for number in range(security.TRIES + 3)]
-    assert codes[-1] == 429
-    assert guess.post("/pair", data={"code": "12345678"}, **away).status_code == 429, "nor the right one, for a while"
-    assert maker.get("/").status_code == 200
-    names = app.test_client().get("/new").headers.getlist("Set-Cookie")
-    assert all(name.startswith("pleat_5191") for name in names), "two Pleats on one machine keep their own cookies"
-    app.extensions["pleat_engine"].dispose()
 
 
 def test_headers_that_keep_other_pages_out(client):
@@ -141,7 +109,7 @@ def test_tables_gone_wrong_are_told_row_by_row(app, client):
                 time.sleep(0.005)
             assert job.state == "ready", job.error
             assert client.get(answer.headers["Location"]).status_code == 200
-    assert len(app.extensions["pleat_imports"]._jobs) <= imports.MOST_JOBS
+    assert len(app.extensions["pleat_imports"]._jobs.all()) <= imports.MOST_JOBS
 
 
 def test_a_key_that_was_cut_off_is_made_anew(tmp_path):
@@ -203,43 +171,39 @@ def test_a_mistake_of_pleats_is_told_in_its_own_words(broken_app):
     assert "server" not in answer.text
 
 
-def test_a_copy_goes_out_and_comes_back_through_the_page(client):
-    copy = client.get("/copies/pleat.db")
-    assert copy.headers["Content-Disposition"].startswith("attachment; filename=pleat-")
-    client.post("/books/1/bin")
-    client.post("/bin/empty")
-    assert client.get("/books/1").status_code == 404
-    for wrong in (b"", b"nonsense" * 900, copy.data[:30_000]):
-        refused = client.post("/copies", data={"file": (io.BytesIO(wrong), "x.db")})
-        assert refused.status_code == 422
-        assert "Nothing was changed" in refused.get_data(as_text=True) or not wrong
-    assert client.post("/copies", data={"file": (io.BytesIO(copy.data), "x.db")}).status_code == 303
-    assert client.get("/books/1").status_code == 200
-    assert "before-restore" in client.get("/copies").get_data(as_text=True)
+def asked_of(client, page):
+    """The version that a page of a book was made of."""
+    return re.search(r'name="version" value="(\d+)"', client.get(page).text)[1]
 
 
 def test_a_state_is_named_and_gone_back_to(client):
     client.post("/books/5/edit", data={"path": "cover.square_mm", "value": "5", "takeover": "1"})
-    client.post("/books/5/history/name", data={"number": "1", "name": "as first thought of"})
+    version = asked_of(client, "/books/5/history")
+    client.post("/books/5/history/name", data={"number": "1", "name": "as first thought of", "version": version})
     page = client.get("/books/5/history").get_data(as_text=True)
     assert 'value="as first thought of"' in page
-    assert client.post("/books/5/history/name", data={"number": "1", "name": "x" * 200}).status_code == 422
-    client.post("/books/5/history/back", data={"number": "1"})
+    assert client.post("/books/5/history/name", data={"number": "1", "name": "x" * 200, "version": version}).status_code == 422
+    assert client.post("/books/5/history/back", data={"number": "77", "version": version}).status_code == 404
+    client.post("/books/5/history/back", data={"number": "1", "version": version})
     assert 'id="i-cover-square-mm" name="value" value="3"' in client.get("/books/5").get_data(as_text=True)
     assert "back to: as first thought of" in client.get("/books/5/history").get_data(as_text=True)
-    assert client.post("/books/5/history/back", data={"number": "77"}).status_code == 404
 
 
-@pytest.mark.parametrize("dark", ["0", "1"])
-def test_the_pairing_code_is_seen_as_it_is_drawn_with_its_clear_margin(page: Page, demo_database, dark):
-    """ISO/IEC 18004 asks for four clear modules all round; whatever the page's styles, what is seen is the code and nothing else."""
-    config: dict[str, Any] = {"PLEAT_PAIRING": "1234 5678", "PLEAT_PORT": 5180, "PLEAT_HOSTS": ["127.0.0.1", "192.168.7.20"]}
-    matrix = [list(row) for row in segno.make("http://192.168.7.20:5180/pair?code=12345678", error="m").matrix_iter(border=4)]
-    page.add_init_script(f"localStorage.setItem('pleat-dark', '{dark}')")
-    with running(demo_database, config) as address:
-        page.goto(f"{address}/pair")
-        seen = Image.open(io.BytesIO(page.locator(".pairing-places svg").screenshot())).convert("1", dither=Image.Dither.NONE)
-    step = seen.width / len(matrix)
-    assert seen.height == pytest.approx(seen.width, abs=1)
-    for y, row in enumerate(matrix):
-        assert [seen.getpixel((int((x + 0.5) * step), int((y + 0.5) * step))) == 0 for x in range(len(row))] == [bool(one) for one in row]
+def test_an_old_page_of_the_history_or_of_an_own_stitch_changes_nothing(client):
+    """After an undo a number is another state's; and a stitch is tapped for a long time."""
+    shown = asked_of(client, "/books/5/history")
+    for value in ("5", "6"):
+        client.post("/books/5/edit", data={"path": "cover.square_mm", "value": value, "takeover": "1"})
+    now = client.get("/books/5/export").data
+    for address, given in (
+        ("/books/5/history/back", {"number": "1"}),
+        ("/books/5/history/name", {"number": "1", "name": "x"}),
+        ("/books/5/sewing/own", {"act": "use", "sewn": "2 in | 2 1 3 2 =over", "stations": "3", "name": "own"}),
+    ):
+        told = client.post(address, data={**given, "version": shown})
+        assert told.status_code == 409
+        assert ": 6)" in told.text
+        assert client.get("/books/5/export").data == now
+    anew = re.search(r'name="version" value="(\d+)"', told.text)[1]
+    again = {"act": "use", "sewn": "2 in | 2 1 3 2 =over", "stations": "3", "name": "own", "version": anew}
+    assert client.post("/books/5/sewing/own", data=again).status_code == 302, "said once more, it is meant so"

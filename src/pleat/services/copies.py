@@ -77,7 +77,7 @@ def _read_whole(prepared: Path, told: Told) -> int:
             of = sum(session.scalar(select(func.count()).select_from(table)) or 0 for table in (RevisionRow, ItemRow, BookRow))
             done = 0
             for read in (_items, _states, _plain_rows, _summaries):
-                for one in read(session):
+                for one in _read(read(session)):
                     done += one
                     told(done, of)
             return session.scalar(select(func.count()).select_from(BookRow).where(BookRow.binned_at.is_(None))) or 0
@@ -128,11 +128,23 @@ def _summaries(session: Session) -> Iterator[int]:
         yield 1
 
 
+def _read(rows: Iterator[int]) -> Iterator[int]:
+    """The same, where fetching the next row may fail as well."""
+    while True:
+        with _readable("one of its rows"):
+            one = next(rows, None)
+        if one is None:
+            return
+        yield one
+
+
 @contextmanager
 def _readable(what: str) -> Iterator[None]:
     """Raises BadBackup naming what could not be read, whatever was wrong with it: a copy may hold anything."""
     try:
         yield
+    except BadBackup:
+        raise
     except BadBook as error:
         raise BadBackup(f"The copy holds what this Pleat cannot read: {what}. {error.problems[0].message}") from error
     except Exception as error:
