@@ -6,6 +6,7 @@ import re
 import subprocess
 import sys
 import threading
+import time
 import urllib.parse
 import urllib.request
 from collections.abc import Iterator
@@ -65,6 +66,19 @@ def on_its_page(app: Flask) -> FlaskClient:
     with transaction(app.extensions["pleat_engine"], reading=True) as session:
         made.environ_base["HTTP_X_EPOCH"] = epochs.current(session)
     return made
+
+
+def pdf_of(client: FlaskClient, address: str) -> bytes:
+    """The PDF that is at an address at once, or once its bar is full."""
+    answer = client.get(address)
+    if answer.status_code == 303:
+        going, latest = answer.headers["Location"], time.monotonic() + 60
+        while "HX-Redirect" not in (answer := client.get(going, headers={"HX-Request": "true"})).headers:
+            assert time.monotonic() < latest, answer.text
+            time.sleep(0.02)
+        answer = client.get(answer.headers["HX-Redirect"])
+    assert answer.mimetype == "application/pdf", answer.status
+    return bytes(answer.data)
 
 
 def serve(database: Path) -> tuple[subprocess.Popen[str], str]:

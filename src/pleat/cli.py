@@ -238,12 +238,15 @@ def export(folder: Path, database: Path) -> None:
     engine = open_engine(database)
     try:
         with transaction(engine, reading=True) as session:
-            books, items = library.export_all(session, folder)
+            out = library.export_all(session, folder)
     except OSError as error:
         raise click.ClickException(f"{folder} cannot be written to: {error.strerror}") from error
     finally:
         close(engine)
-    click.echo(f"{folder} holds {books} books and {items} materials")
+    click.echo(f"{folder} holds {out.books} books and {out.items} materials")
+    for one in out.failed:
+        click.echo(f"Not written: {one}", err=True)
+    sys.exit(1 if out.failed else 0)
 
 
 def _there(database: Path) -> None:

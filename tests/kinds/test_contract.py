@@ -36,6 +36,7 @@ from pleat.printing.sheets import print_sheets
 from pleat.services import books as service
 from pleat.store.database import transaction
 from pleat.web.forms import entries
+from tests.process import pdf_of
 from tests.profiles import LONG, examples, some
 from tests.strategies import books
 from tests.web.test_swaps import parts
@@ -171,7 +172,7 @@ def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind
                 assert f'name="path" value="{one.path}"' in shown[group] or group != "binding", one.path
     assert client.get("/").status_code == client.get(f"/books/{book_id}/print").status_code == 200
     if LONG or TURN[kind] % 3 == 0:
-        assert client.get(f"/books/{book_id}/print.pdf").data[:4] == b"%PDF"
+        assert pdf_of(client, f"/books/{book_id}/print.pdf")[:4] == b"%PDF"
     edits = [("brief.leaf_width_mm", "120"), ("brief.ruler", "in"), ("brief.quantity", "3"), ("binding.kind", "pamphlet"), ("cover.kind", "wrap"), ("pages.kind", "sections")]  # fmt: skip
     for path, value in some(edits, 2, TURN[kind] % 2):
         version = re.search(r'name="version" value="(\d+)"', shown["state"])[1]

@@ -15,7 +15,7 @@ from pleat.core.bookfile import read_book
 from pleat.services import copies
 from pleat.store.database import migrate
 from pleat.web.app import put_on
-from tests.process import on_its_page
+from tests.process import on_its_page, pdf_of
 from tests.profiles import some
 from tests.store.copying import SECOND, VERSIONS, of_version
 
@@ -60,7 +60,7 @@ def test_a_database_of_each_version_opens_lists_undoes_prints_and_goes_out(app, 
         out = client.get(f"/books/{number}/export")
         assert read_book(out.data).title == f"Log {number} of {version}"
         assert client.post("/import", data={"file": (io.BytesIO(out.data), "x.json")}).status_code == 303
-    assert client.get(f"/books/{numbers[0]}/print.pdf").data[:4] == b"%PDF"
+    assert pdf_of(client, f"/books/{numbers[0]}/print.pdf")[:4] == b"%PDF"
     assert client.get("/materials/table/materials.csv").data.count(b"\n") > 10
 
 

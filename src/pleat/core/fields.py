@@ -156,7 +156,10 @@ class TextRule:
     def read(self, value: object) -> object:
         if not isinstance(value, str):
             raise PydanticCustomError("text", "{label} must be a text.", {"label": self.label})
-        text = " ".join("".join(c if c.isprintable() or c in _JOINERS else " " for c in value[: 10 * self.longest]).split())
+        plain = value[: 10 * self.longest]
+        if not plain.isprintable():
+            plain = "".join(c if c.isprintable() or c in _JOINERS else " " for c in plain)
+        text = " ".join(plain.split())
         if self.required and not text:
             raise PydanticCustomError("text", "{label} needs a few letters.", {"label": self.label[0].upper() + self.label[1:]})
         if len(text) > self.longest or len(value) > 10 * self.longest:

@@ -28,6 +28,9 @@ HALF: Final = 0.5
 DRESSED: Final = "on "
 MOST_STATES: Final = 30
 """Pictures of states that anybody looks through: an album of as many leaves as are drawn keeps all of its own."""
+MOST_PANELS: Final = 900
+FEWEST_STATES: Final = 6
+"""``MOST_PANELS`` in all pictures together: a long concertina is drawn in fewer states, since each of them shows every panel."""
 PRINTED: Final = {True: "face-paper", False: "face-card"}
 
 
@@ -130,8 +133,9 @@ def paint(piece: Piece, look: Look, *, up: bool) -> str:
 
 def pictured(worked: Worked) -> tuple[int, ...]:
     """The numbers of the states that are drawn: all of them, or as many as a reader looks through, evenly spread from the first to the last."""
-    count = len(worked.states)
-    return tuple(range(count)) if count <= MOST_STATES else tuple(round(n * (count - 1) / (MOST_STATES - 1)) for n in range(MOST_STATES))
+    count, panels = len(worked.states), max((len(state.pile) for state in worked.states), default=1)
+    most = min(MOST_STATES, max(FEWEST_STATES, MOST_PANELS // panels))
+    return tuple(range(count)) if count <= most else tuple(round(n * (count - 1) / (most - 1)) for n in range(most))
 
 
 def states(worked: Worked, look: Look, marks: Marks, *, printed: bool = False) -> tuple[tuple[int, Drawing], ...]:

@@ -73,6 +73,7 @@ def _pieces(text: str, style: str) -> list[tuple[str, float, float, float]]:
     return found
 
 
+@lru_cache(maxsize=8192)
 def length_mm(text: str, style: str) -> float:
     """How long a text is as it is set, fractions and all."""
     return sum(advance for *_, advance in _pieces(text, style))
@@ -95,12 +96,20 @@ def write(x: float, y: float, text: str, style: str, anchor: Anchor) -> str:
     return "".join(out)
 
 
+_NEAR: Final = 0.1
+"""How far the words of a line by themselves may be from the line as it is set, at most, as a share of its room."""
+
+
 def broken(text: str, style: str, room_mm: float) -> list[str]:
     """A text in lines of at most ``room_mm``, between words; a word that is longer is broken where the room ends."""
     lines: list[str] = []
+    long = 0.0
     for word in text.split():
-        if lines and length_mm(f"{lines[-1]} {word}", style) <= room_mm:
+        longer = long + length_mm(word, style) + width_mm(" ", style)
+        near = abs(longer - room_mm) < _NEAR * room_mm  # a fraction stands closer to its whole: such a line is measured as it is set
+        if lines and (length_mm(f"{lines[-1]} {word}", style) if near else longer) <= room_mm:
             lines[-1] += f" {word}"
+            long = longer
             continue
         while length_mm(word, style) > room_mm:
             most = next(n for n in range(len(word), 0, -1) if n == 1 or length_mm(word[:n], style) <= room_mm)
@@ -108,6 +117,7 @@ def broken(text: str, style: str, room_mm: float) -> list[str]:
             word = word[most:]
         if word:
             lines.append(word)
+            long = length_mm(word, style)
     return lines or [""]
 
 

@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from io import BytesIO
 
 from pleat.printing.letters import use_own_fonts
 from pleat.printing.sheets import Sheet
 
 
-def to_pdf(sheets: Iterable[Sheet], title: str) -> bytes:
-    """One PDF, a page a sheet, each exactly as large as its paper, marked not to be scaled when printed."""
+def to_pdf(sheets: Iterable[Sheet], title: str, told: Callable[[Sheet], None] = lambda _: None) -> bytes:
+    """One PDF, a page a sheet, each exactly as large as its paper, marked not to be scaled when printed.
+
+    ``told`` hears of each sheet when it is done.
+    """
     use_own_fonts()
     import cairosvg  # loads fontconfig, which reads its environment once
     from pypdf import PdfReader, PdfWriter  # half a second that only printing needs
@@ -20,6 +23,7 @@ def to_pdf(sheets: Iterable[Sheet], title: str) -> bytes:
     for sheet in sheets:
         page = cairosvg.svg2pdf(bytestring=sheet.svg.encode(), unsafe=False)
         writer.append(PdfReader(BytesIO(page)))
+        told(sheet)
     writer.add_metadata({"/Title": title, "/Producer": "Pleat"})
     preferences = DictionaryObject(
         {NameObject("/PrintScaling"): NameObject("/None"), NameObject("/PickTrayByPDFSize"): BooleanObject(True)}

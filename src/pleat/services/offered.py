@@ -185,7 +185,8 @@ CORD_MM: Final = 0.9
 def _by_sort(session: Session, sorts: Collection[str]) -> dict[str, Good]:
     """What there is of a sort that a plan only names, such as magnets: all items of that sort together, at the price of the first."""
     there: dict[str, list[Good]] = {}
-    for stored in store.of_kinds(session, ("fastener", "elastic", "thread")):
+    cords = store.of_kinds(session, ("thread",), CORD_MM) if "cord" in sorts else []
+    for stored in [*store.of_kinds(session, ("fastener", "elastic")), *cords]:
         item = stored.item
         if isinstance(item, ThreadSpool):
             named = {"cord"} if (spool_diameter_mm(item) or 0.0) >= CORD_MM else set()

@@ -7,7 +7,7 @@ from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import Any, Final
 
-from sqlalchemy import ColumnElement, and_, delete, func, insert, or_, select
+from sqlalchemy import ColumnElement, Row, and_, delete, func, insert, or_, select
 from sqlalchemy.orm import Session
 
 from pleat.core.errors import PleatError
@@ -167,9 +167,11 @@ def of_kind(session: Session, kind: str) -> list[StoredItem]:
     return of_kinds(session, (kind,))
 
 
-def of_kinds(session: Session, kinds: Collection[str]) -> list[StoredItem]:
-    """Every item of some kinds, by name."""
-    rows = session.scalars(select(ItemRow).where(ItemRow.kind.in_(kinds), ItemRow.gone_at.is_(None)).order_by(ItemRow.name, ItemRow.id))
+def of_kinds(session: Session, kinds: Collection[str], at_least_mm: float = 0.0) -> list[StoredItem]:
+    """Every item of some kinds, by name; only those of a thickness where that is asked for."""
+    thick = (ItemRow.thickness_mm >= at_least_mm,) if at_least_mm else ()
+    where = (ItemRow.kind.in_(kinds), ItemRow.gone_at.is_(None), *thick)
+    rows = session.scalars(select(ItemRow).where(*where).order_by(ItemRow.name, ItemRow.id))
     return [_stored(row) for row in rows]
 
 
@@ -182,7 +184,7 @@ def of_known_thickness(session: Session, kind: str, search: str, most: int) -> t
 
 def everything(session: Session) -> Sequence[StoredItem]:
     """All materials, in the order it was filled."""
-    return [_stored(row) for row in session.scalars(select(ItemRow).where(ItemRow.gone_at.is_(None)).order_by(ItemRow.id))]
+    return [_stored(row) for row in session.execute(select(*_STORED).where(ItemRow.gone_at.is_(None)).order_by(ItemRow.id))]
 
 
 def load_many(session: Session, item_ids: Iterable[int]) -> dict[int, StoredItem]:
@@ -248,7 +250,10 @@ def _row(session: Session, item_id: int) -> ItemRow:
     return row
 
 
-def _stored(row: ItemRow) -> StoredItem:
+_STORED: Final = (ItemRow.id, ItemRow.kind, ItemRow.document, ItemRow.changed_at, ItemRow.gone_at, ItemRow.version)
+
+
+def _stored(row: ItemRow | Row[int, str, str, datetime, datetime | None, int]) -> StoredItem:
     return StoredItem(
         row.id, row.kind, KINDS[row.kind].model.model_validate_json(row.document), row.changed_at, row.gone_at is not None, row.version
     )

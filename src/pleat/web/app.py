@@ -14,6 +14,7 @@ from flask_wtf.csrf import CSRFProtect
 
 from pleat.services.arranging import Arrangings
 from pleat.services.imports import Imports
+from pleat.services.jobs import Jobs
 from pleat.services.restoring import Parts, Restorings
 from pleat.store.database import migrate, open_engine, transaction
 from pleat.web import (
@@ -95,6 +96,7 @@ def put_on(app: Flask, database: Path | str) -> None:
     app.config["PLEAT_DATABASE"] = Path(database)
     app.extensions["pleat_imports"] = Imports(partial(transaction, engine, reading=True), partial(transaction, engine))
     app.extensions["pleat_arrangings"] = Arrangings()
+    app.extensions["pleat_prints"] = Jobs("print")
     app.extensions["pleat_restorings"] = Restorings(Path(database))
     app.extensions["pleat_parts"] = Parts(Path(database))
 

@@ -2,14 +2,23 @@
 
 from __future__ import annotations
 
-from flask import Blueprint, Response, abort, render_template, request
+import threading
+import time
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from functools import partial
+from typing import Final
+
+from flask import Blueprint, Response, abort, current_app, make_response, redirect, render_template, request, url_for
 from markupsafe import Markup
+from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.core.planning import Plan
 from pleat.printing import templates
 from pleat.printing.pdf import to_pdf
-from pleat.printing.sheets import PaperName, print_sheets, suggested
+from pleat.printing.sheets import PaperName, Sheet, print_sheets, suggested
 from pleat.services import books
+from pleat.services.jobs import Job, Jobs
 from pleat.services.library import file_name
 from pleat.web.database import reading
 from pleat.web.downloads import download
@@ -45,12 +54,77 @@ def template(book_id: int, name: str, form: str) -> Response:
     return download(made, f"{file_name(opened.book.title)}-{name}.{form}", kind)
 
 
+AT_ONCE_S: Final = 0.25
+"""So long a browser waits for a PDF without a word; what takes longer gets a bar."""
+
+
+@dataclass(kw_only=True)
+class Print(Job):
+    """A PDF on its way: "setting" until it is "done" or has "failed"; what of it is done, in letters of its drawings."""
+
+    book_id: int
+    name: str
+    made: bytes = b""
+    ready: threading.Event = field(default_factory=threading.Event)
+
+
 @pages.get("/print.pdf")
-def pdf(book_id: int) -> Response:
+def pdf(book_id: int) -> AnyResponse:
+    """The PDF, where it is soon done; else the page with its bar."""
     with reading() as session:
         opened = books.open_book(session, book_id)
-    made = to_pdf(print_sheets(opened.plan, opened.book.title, _paper(opened.plan), opened.overview), opened.book.title)
-    return download(made, f"{file_name(opened.book.title)}.pdf", "application/pdf", inline=True)
+    sheets = print_sheets(opened.plan, opened.book.title, _paper(opened.plan), opened.overview)
+    job = _prints().keep(Print(book_id=book_id, name=opened.book.title, state="setting", total=sum(len(one.svg) for one in sheets)))
+    _prints().run(job, partial(_set, sheets))
+    if job.ready.wait(AT_ONCE_S):
+        return _sent(job)
+    return redirect(url_for("print.going_on", book_id=book_id, token=job.token), 303)
+
+
+def _set(sheets: Sequence[Sheet], job: Print) -> None:
+    def told(sheet: Sheet) -> None:
+        job.done += len(sheet.svg)
+        time.sleep(0.001)  # other requests go on meanwhile
+
+    try:
+        job.made = to_pdf(sheets, job.name, told)
+        job.state = "done"
+    finally:
+        job.ready.set()
+
+
+@pages.get("/print/<token>")
+def going_on(book_id: int, token: str) -> AnyResponse:
+    """How far a PDF is; the page asks again, and goes to it when it is done."""
+    job = _job(book_id, token)
+    if job.state == "done" and request.headers.get("HX-Request"):
+        return make_response("", 200, {"HX-Redirect": url_for("print.set_pdf", book_id=book_id, token=token)})
+    template = "print/_going_on.html" if request.headers.get("HX-Request") else "print/going_on.html"
+    return make_response(render_template(template, job=job, state=job.state))
+
+
+@pages.get("/print/<token>.pdf")
+def set_pdf(book_id: int, token: str) -> AnyResponse:
+    job = _job(book_id, token)
+    return _sent(job) if job.state == "done" else redirect(url_for("print.going_on", book_id=book_id, token=token), 303)
+
+
+def _sent(job: Print) -> Response:
+    if job.state != "done":
+        abort(500)
+    return download(job.made, f"{file_name(job.name)}.pdf", "application/pdf", inline=True)
+
+
+def _job(book_id: int, token: str) -> Print:
+    job = _prints().find(token)
+    if job is None or job.book_id != book_id:
+        abort(404, "This PDF is no longer here. Print the book once more.")
+    return job
+
+
+def _prints() -> Jobs[Print]:
+    found: Jobs[Print] = current_app.extensions["pleat_prints"]
+    return found
 
 
 def _paper(plan: Plan) -> PaperName:
