@@ -7,11 +7,12 @@ import json
 import random
 import re
 import time
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Any
 
 from flask import Flask
 from flask.testing import FlaskClient
+from werkzeug.routing import Rule
 
 TEXTS = (
     "", " ", "0", "1", "-1", "5", "48 pages", "A5", "210", "8 1/4 in", "1/0", "1e999", "Infinity", "NaN", "1,500", "½", "٣", "²", "\x00", "\ud800",
@@ -110,6 +111,14 @@ PATHS = [
     "cover.score_offset_mm",
     "cutting.lies.leaf",
 ]
+
+
+def addresses(rule: Rule, numbers: Sequence[int], words: Sequence[str] = ("paper", "x")) -> list[str]:
+    """Addresses that a rule of the url map answers: with each of some numbers, or each of some words, in its places."""
+    plain = re.sub(r"<any\(svg, dxf\):\w+>", "dxf", str(rule)).replace("<path:filename>", "css/house.css")
+    if "<int:" in plain:
+        return [re.sub(r"<\w+>", words[0], re.sub(r"<int:\w+>", str(number), plain)) for number in numbers]
+    return [re.sub(r"<\w+>", word, plain) for word in words] if "<" in plain else [plain]
 
 
 class Fuzzer:
