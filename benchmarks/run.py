@@ -1,16 +1,13 @@
 """Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [structures] [extras] [edits] [materials] [fuzz] [screen] [swap] [kill] [demo]; without names all but demo, which clones the project
+Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [structures] [extras] [edits] [materials] [screen] [swap] [fuzz] [kill] [copy] [demo]; without names all but demo, which clones the project
 and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
 """
 
 from __future__ import annotations
 
 import gzip
-import io
-import itertools
 import os
-import random
 import re
 import shutil
 import signal
@@ -20,16 +17,14 @@ import sys
 import tempfile
 import time
 import urllib.request
-from collections import Counter
 from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
-from http.client import HTTPException
 from pathlib import Path
 
+from benchmarks.safety import SAFETY
 from pleat.core import editing
 from pleat.core.book import Book
-from pleat.core.bookfile import write_book
 from pleat.core.estimate import Estimate
 from pleat.core.extras import placing
 from pleat.core.folding.assembly import Assembly
@@ -54,12 +49,8 @@ from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import print_sheets
 from pleat.services import arranging, books, piles
 from pleat.services.clock import now
-from pleat.store import backups
 from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction
-from pleat.store.whole import verify
-from pleat.web.app import create_app
-from tests.fuzz import Fuzzer, mutated_books, mutated_tables
 from tests.process import ROOT, Window, running, serve
 
 MANY = 1000
@@ -278,29 +269,6 @@ def extras(folder: Path) -> None:
         process.kill()
 
 
-def fuzz(folder: Path) -> None:
-    """20,000 requests to every route, 600 book files and 600 tables gone wrong; how many brought a 500, and the slowest."""
-    app = create_app(folder / "fuzz.db", {"TESTING": False, "WTF_CSRF_ENABLED": False, "PROPAGATE_EXCEPTIONS": False})
-    with transaction(app.extensions["pleat_engine"]) as session:
-        fill(session)
-    fuzzer, counted, slowest, bad = Fuzzer(app, 20261126), Counter[int](), 0.0, []
-    for _ in range(20_000):
-        method, address, status, seconds = fuzzer.request()
-        counted[status] += 1
-        slowest = max(slowest, seconds)
-        if status >= 500 or seconds > 2:
-            bad.append((method, address, status, round(seconds, 2)))
-    print(f"20000 requests: {dict(sorted(counted.items()))}, slowest {slowest:.2f} s, failed or slow: {bad[:5] or 'none'}")
-    client = app.test_client()
-    table = client.get("/materials/table/materials.csv").get_data(as_text=True).lstrip("\ufeff")
-    for name, files, address in (
-        ("book files", mutated_books(write_book(Book()), 1), "/import"),
-        ("tables", mutated_tables(table, 1), "/materials/table"),
-    ):
-        codes = Counter(client.post(address, data={"file": (io.BytesIO(raw), "x")}).status_code for raw in itertools.islice(files, 600))
-        print(f"600 {name} gone wrong: {dict(sorted(codes.items()))} (303 was taken, 422 told)")
-
-
 def edits(folder: Path) -> None:
     """Edits in every pleat, each answered by a server with a thousand books stored."""
     database = folder / "many.db"
@@ -486,41 +454,6 @@ def start(folder: Path) -> None:
     spread("from the last answer to the whole book, first painted", seen)
 
 
-def kill(folder: Path) -> None:
-    """The server is killed 100 times in the middle of edits, a copy is taken now and then; what was acknowledged must be there, and whole."""
-    database, lost, kills, acknowledged, edits_, taken, whole = folder / "kill.db", 0, 0, "90", 0, 0, 0
-    process, address = serve(database)
-    window = Window(address, 5)
-    backups.backup(database, folder / "copy.db")
-    books = verify(folder / "copy.db")
-    while kills < 100:
-        edits_ += 1
-        sent = f"{50 + edits_ % 800}"
-        if random.random() < 0.35:
-            subprocess.Popen(["sh", "-c", f"sleep {random.random() * 0.03:.4f}; kill -9 {process.pid}"])
-        try:
-            window.edit("binding.tail_mm", sent)
-            acknowledged = sent
-            if edits_ % 5 == 0:
-                backups.backup(database, folder / "copy.db")
-                taken += 1
-                whole += verify(folder / "copy.db") == books
-        except (OSError, HTTPException):  # nobody there, or gone in the middle of an answer
-            kills += 1
-            process.wait()
-            process, address = serve(database)
-            window = Window(address, 5)
-            # an edit that was on its way may be there or not; the last one acknowledged must not be lost
-            held = window.value("binding.tail_mm")
-            lost += held not in (acknowledged, sent)
-            acknowledged = held
-    process.kill()
-    process.wait()
-    print(
-        f"{edits_} edits, {kills} times SIGKILL in the middle: {lost} acknowledged edits lost; {taken} copies made meanwhile, {whole} of them whole"
-    )
-
-
 def demo(folder: Path) -> None:
     """``make demo`` from a fresh clone with empty caches until the page answers, and once more."""
     clone, home = folder / "clone", folder / "home"
@@ -556,11 +489,10 @@ PARTS: dict[str, Callable[[Path], None]] = {
     "extras": extras,
     "edits": edits,
     "materials": materials_,
-    "fuzz": fuzz,
     "moving": moving,
     "screen": screen,
     "swap": swap,
-    "kill": kill,
+    **SAFETY,
     "start": start,
     "demo": demo,
 }

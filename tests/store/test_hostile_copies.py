@@ -89,7 +89,7 @@ SCRIPTS = {
         says('{"brief": {"leaf_width_mm": 3}}'),
         "too small",
     ),
-    "a time that is none": ("UPDATE revisions SET made_at = 'yesterday' WHERE book_id = 5", "book 5"),
+    "a time that is none": ("UPDATE revisions SET made_at = 'yesterday' WHERE book_id = 5", "the table “revisions”"),
     "a day that is none": ("UPDATE books SET changed_at = '2026-13-45 00:00:00.000000' WHERE id = 5", "books"),
     "a time with its zone": ("UPDATE books SET created_at = '2026-01-01 10:00:00+02:00' WHERE id = 5", "zone"),
     "a time of a device": (

@@ -10,7 +10,7 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Final
 
-from sqlalchemy import func, select
+from sqlalchemy import LargeBinary, func, select, type_coerce
 from sqlalchemy.orm import Session
 
 from pleat.core.bookfile import read_book
@@ -24,6 +24,7 @@ from pleat.store import items as item_store
 from pleat.store.backups import BadBackup
 from pleat.store.database import CannotOpen, close, migrate, open_engine, transaction
 from pleat.store.models import Base, BookRow, ItemRow, RevisionRow
+from pleat.store.packing import Packed, unpacked
 from pleat.store.putting_back import put_back
 
 Told = Callable[[int, int], None]
@@ -98,23 +99,22 @@ def _items(session: Session) -> Iterator[int]:
 
 
 def _states(session: Session) -> Iterator[int]:
-    numbers = session.execute(select(RevisionRow.book_id, RevisionRow.number).order_by(RevisionRow.book_id, RevisionRow.number)).all()
-    for book_id, number in numbers:
+    packed = type_coerce(RevisionRow.document, LargeBinary)  # unpacked one by one, so that the one that cannot be is named
+    rows = session.execute(select(RevisionRow.book_id, RevisionRow.number, packed).execution_options(yield_per=_AT_ONCE))
+    for book_id, number, state in rows:
         with _readable(f"state {number} of book {book_id}"):
-            row = session.get_one(RevisionRow, (book_id, number))
-            read_book(row.document)
-            session.expunge(row)
+            read_book(unpacked(state))
         yield 1
 
 
 def _plain_rows(session: Session) -> Iterator[int]:
     """Every row of the other tables, with its times; those that name a zone would not be held against others."""
-    for mapper in Base.registry.mappers:
-        with _readable(f"the table “{mapper.local_table}”"):
-            for row in session.scalars(select(mapper.class_).execution_options(yield_per=_AT_ONCE)):
-                for column in mapper.columns:
-                    if getattr(getattr(row, mapper.get_property_by_column(column).key), "tzinfo", None) is not None:
-                        raise ValueError("a time in it names its zone")
+    for table in Base.metadata.sorted_tables:
+        columns = [column for column in table.columns if not isinstance(column.type, Packed)]  # states were read already
+        with _readable(f"the table “{table.name}”"):
+            for row in session.execute(select(*columns).execution_options(yield_per=_AT_ONCE)):
+                if any(getattr(value, "tzinfo", None) is not None for value in row):
+                    raise ValueError("a time in it names its zone")
         yield 0
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import re
 import secrets
 import shutil
 import time
@@ -104,16 +105,16 @@ class Parts:
 
     def file(self, token: str) -> Path:
         """Where a copy grows. Raises BadBackup for one that is no longer there."""
-        path = self._file(token)
-        if not (token.isalnum() and path.is_file()):
+        if not (_TOKEN.fullmatch(token) and self._file(token).is_file()):
             raise BadBackup("This copy is no longer here. Choose it again.")
-        return path
+        return self._file(token)
 
     def _file(self, token: str) -> Path:
         return self._place / f".given-{token}.part"
 
 
 _ROOM_FOR: Final = 3
+_TOKEN: Final = re.compile("[0-9a-f]{16}")
 
 
 def _megabytes(size: int) -> str:
