@@ -1,7 +1,11 @@
 """Books as files: what is written reads back equal, what is wrong is named by its field, the schema agrees."""
 
+import copy
 import json
+import re
+from collections.abc import Iterator
 from pathlib import Path
+from typing import Any
 
 import pytest
 from hypothesis import given
@@ -12,9 +16,11 @@ from pleat.core.bookfile import read_book, write_book
 from pleat.core.errors import BadBook
 from pleat.core.kinds import Member
 from pleat.core.labels import MEMBERS, label_of, rule_of
-from pleat.core.planning import make_plan
+from pleat.core.planning import make_plan, worked_out
 from pleat.core.recipes import recipe
+from pleat.examples import names, text
 from tests.fits import FITS
+from tests.profiles import LONG, some
 from tests.strategies import books
 
 
@@ -193,3 +199,49 @@ def test_boards_that_were_described_as_a_paper_become_boards_and_what_was_cut_st
         read_book(json.dumps(nonsense))
     plain = {**old, "cover": {"kind": "wrap"}, "bench": {"ticks": {"cut_cover": "x"}}}
     assert set(read_book(json.dumps(plain)).bench.ticks) == {"cut_cover"}
+
+
+def places(data: Any, path: tuple[Any, ...] = ()) -> Iterator[tuple[tuple[Any, ...], str | None]]:
+    """Each text of a document by where it stands, and each key (with its group)."""
+    for key, value in data.items() if isinstance(data, dict) else enumerate(data):
+        if isinstance(data, dict):
+            yield path, str(key)
+        if isinstance(value, (dict, list)):
+            yield from places(value, (*path, key))
+        elif isinstance(value, str):
+            yield (*path, key), None
+
+
+@pytest.mark.parametrize("name", sorted({"found", *some(names(), 14)}))
+def test_what_points_to_nothing_is_refused_and_never_breaks_the_plan(name):
+    """Each text and each key of an example is another one: the file is refused, or the book plans."""
+    document, seen = json.loads(read_book(text(name)).model_dump_json()), set()
+    for path, key in places(document):
+        sort = (re.sub(r"\d+", "#", ".".join(str(one) for one in path)), key)
+        if sort in seen:
+            continue
+        seen.add(sort)
+        for other in ("nonsense", "9") if LONG else ("nonsense",):
+            wrong = place = copy.deepcopy(document)
+            for step in path if key is not None else path[:-1]:
+                place = place[step]
+            if key is not None:
+                place[other] = place.pop(key)
+            else:
+                place[path[-1]] = other
+            try:
+                book = read_book(json.dumps(wrong))
+            except BadBook:
+                continue
+            worked_out(book)
+
+
+@pytest.mark.parametrize(("at", "paper"), [(0, "nonsense"), (2, "")])
+def test_a_sheet_of_a_paper_that_the_book_has_not_is_named_with_those_it_has(at, paper):
+    found = json.loads(text("found"))
+    found["pages"]["pile"][at]["paper"] = paper
+    with pytest.raises(BadBook) as caught:
+        read_book(json.dumps(found))
+    assert caught.value.problems[0].path == f"pages.pile.{at}.paper"
+    if paper:
+        assert "has no paper “nonsense”" in caught.value.problems[0].message

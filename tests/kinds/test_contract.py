@@ -158,6 +158,10 @@ def test_the_command_line_plans_a_kind(kind, tmp_path):
     assert json.loads(CliRunner().invoke(main, ["plan", str(file)]).output)["plan_format"] == 5
 
 
+DRAWERS = ("threads", "papers?role=leaf", "papers?role=board", "history")
+"""What a page of a book fetches when it is opened, whether or not that book shows it."""
+
+
 @pytest.mark.parametrize("kind", BOOKS)
 def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind, app, client):
     """In the quick run each kind takes every other edit, its neighbour the others."""
@@ -171,6 +175,9 @@ def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind
             if not one.path.endswith(("pile", "order")) and one.text:
                 assert f'name="path" value="{one.path}"' in shown[group] or group != "binding", one.path
     assert client.get("/").status_code == client.get(f"/books/{book_id}/print").status_code == 200
+    for drawer in DRAWERS:
+        asked = client.get(f"/books/{book_id}/{drawer}")
+        assert asked.status_code == (404 if drawer == "threads" and not hasattr(book.binding, "thread") else 200), drawer
     if LONG or TURN[kind] % 3 == 0:
         assert pdf_of(client, f"/books/{book_id}/print.pdf")[:4] == b"%PDF"
     edits = [("brief.leaf_width_mm", "120"), ("brief.ruler", "in"), ("brief.quantity", "3"), ("binding.kind", "pamphlet"), ("cover.kind", "wrap"), ("pages.kind", "sections")]  # fmt: skip

@@ -10,6 +10,11 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from pleat.core.materials.items import ThreadSpool
+from pleat.services import offered
+from pleat.services.clock import now
+from pleat.store import items
+from pleat.store.database import transaction
 from pleat.web.app import create_app
 from tests.profiles import examples
 
@@ -172,3 +177,32 @@ def test_no_text_in_any_field_brings_a_500(client, path, text):
     assert answer.status_code in (200, 422)
     if answer.status_code == 422:
         assert re.search(r">\s*\S", answer.get_data(as_text=True))
+
+
+def test_emptying_the_bin_takes_what_the_page_showed(client):
+    """Two windows: one shows the bin, the other puts another book there."""
+    client.post("/books/1/bin")
+    shown = re.search(r'name="shown" value="([\d ]*)"', page(client, "/bin"))
+    client.post("/books/2/bin")
+    client.post("/bin/empty", data={"shown": shown[1]})
+    told = page(client, "/bin")
+    assert "1 book is gone for good. 1 was put here since, and stays." in told
+    assert client.post("/books/2/restore").status_code == 303
+    assert client.get("/books/2").status_code == 200
+    assert client.get("/books/1").status_code == 404
+    for wrong in ("", "x", "9" * 400, "-1", "3 4 5"):
+        client.post("/bin/empty", data={"shown": wrong})
+    assert client.get("/books/3").status_code == 200, "what is not in the bin stays"
+
+
+def test_of_many_threads_the_first_are_offered_and_a_search_finds_the_others(app, client):
+    with transaction(app.extensions["pleat_engine"]) as session:
+        spools = [ThreadSpool(name=f"Spool {number:03d}", lea=18, plies=3) for number in range(90)]
+        items.insert_columns(session, [items.columns_of(one, now()) for one in (*spools, ThreadSpool(name="Spool of what"))])
+    drawer = page(client, "/books/5/threads")
+    assert drawer.count("paper-choice") == offered.THREADS
+    assert "The first 30 of 9" in drawer
+    assert "Spool of what" not in drawer, "a thread that does not say how thick it is cannot be reckoned with"
+    found = page(client, "/books/5/threads?find=spool 07")
+    assert found.count("<b>Spool 07") == 10
+    assert "No thread of those words" in page(client, "/books/5/threads?find=nothing such")
