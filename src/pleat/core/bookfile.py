@@ -13,6 +13,7 @@ from pleat.core.errors import BadBook, FieldProblem
 from pleat.core.formats import upgraded
 from pleat.core.labels import label_of, names_in
 from pleat.core.marks import on_marks
+from pleat.core.pages.record import Sections
 from pleat.core.units import RULERS, Ruler, RulerName
 
 LARGEST_FILE: Final = 1_000_000
@@ -79,8 +80,8 @@ def validate_book(data: dict[str, Any], marks: RulerName | None = None) -> Book:
 
 def _lost_papers(book: Book) -> list[FieldProblem]:
     """Sheets of a pile whose paper is not among the book's own."""
-    there = book.paper.more
-    lost = [(number, sheet.paper) for number, sheet in enumerate(getattr(book.pages, "pile", ())) if sheet.paper not in there]
+    there, pile = book.paper.more, book.pages.pile if isinstance(book.pages, Sections) else ()
+    lost = [(number, sheet.paper) for number, sheet in enumerate(pile) if sheet.paper not in there]
     known = f" It has {', '.join(list(there)[:8])}{' …' if len(there) > 8 else ''}." if there else ""
     return [
         FieldProblem(f"pages.pile.{number}.paper", "the paper", name[:80], f"This book has no paper “{name[:40]}” under paper.more.{known}")
