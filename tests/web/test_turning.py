@@ -83,7 +83,7 @@ def test_a_book_is_turned_by_slider_keys_and_play(desk: Page):
         "() => new Promise(done => { const one = Alpine.$data(document.querySelector('[data-turning]')); const before = one.frames; one.toggle();"
         " setTimeout(() => { one.playing = false; done(one.frames - before); }, 1000); })"
     )
-    assert frames >= 20, f"{frames} pictures in a second"
+    assert frames >= 8, f"{frames} pictures in a second"
     desk.get_by_role("link", name="the front cover alone").click()
     expect(desk.get_by_role("link", name="the front cover alone")).to_have_attribute("aria-current", "true")
     desk.get_by_role("link", name="back to the plan").click()
