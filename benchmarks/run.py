@@ -23,25 +23,25 @@ from functools import partial
 from pathlib import Path
 
 from benchmarks.safety import SAFETY
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.estimate import Estimate
-from pleat.core.extras import placing
-from pleat.core.folding.assembly import Assembly
-from pleat.core.folding.closing import ways
-from pleat.core.folding.pile import faces, gussets
-from pleat.core.folding.sheet import Span, board, piece
-from pleat.core.holes.ring import Ring
-from pleat.core.holes.turning import frames
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.units import RULERS
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.recipes import RECIPES
+from pleat.core.engines.folding.assembly import Assembly
+from pleat.core.engines.folding.closing import ways
+from pleat.core.engines.folding.pile import faces, gussets
+from pleat.core.engines.folding.sheet import Span, board, piece
+from pleat.core.engines.holes.ring import Ring
+from pleat.core.engines.holes.turning import frames
+from pleat.core.engines.sewing.notation import write
 from pleat.core.materials.items import Paper
-from pleat.core.pages.folded import FoldedBlock
-from pleat.core.pages.record import PileSheet, Sections
-from pleat.core.paper.record import Papers
-from pleat.core.planning import make_plan
-from pleat.core.recipes import RECIPES
-from pleat.core.sewing.notation import write
-from pleat.core.structures.made import Made
-from pleat.core.units import RULERS
+from pleat.core.pleats.extras import placing
+from pleat.core.pleats.pages.folded import FoldedBlock
+from pleat.core.pleats.pages.record import PileSheet, Sections
+from pleat.core.pleats.paper.record import Papers
+from pleat.core.pleats.structures.made import Made
+from pleat.core.whole.planning import make_plan
 from pleat.demo import demo_items, fill
 from pleat.drawing import cutting
 from pleat.drawing.svg import render_screen

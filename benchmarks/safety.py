@@ -19,8 +19,8 @@ from http.client import HTTPException
 from pathlib import Path
 from typing import Final
 
-from pleat.core.book import Book
-from pleat.core.bookfile import read_book, write_book
+from pleat.core.document.book import Book
+from pleat.core.document.bookfile import read_book, write_book
 from pleat.demo import fill
 from pleat.examples import names, text
 from pleat.services import books

@@ -14,9 +14,9 @@ from flask.testing import FlaskClient
 from hypothesis import settings
 from jinja2 import FileSystemBytecodeCache
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.planning import Plan, make_plan
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.whole.planning import Plan, make_plan
 from pleat.demo import fill
 from pleat.store.database import close, transaction
 from pleat.web.app import create_app, put_on

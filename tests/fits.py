@@ -4,6 +4,6 @@ from __future__ import annotations
 
 import jsonschema
 
-from pleat.core.bookfile import book_schema
+from pleat.core.document.bookfile import book_schema
 
 FITS = jsonschema.Draft202012Validator(book_schema())

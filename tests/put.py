@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.extras import placing
-from pleat.core.extras.kinds import EXTRAS
-from pleat.core.plan import Check
-from pleat.core.planning import Plan, make_plan
-from pleat.core.recipes import recipe
+from pleat.core.base.plan import Check
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.recipes import recipe
+from pleat.core.pleats.extras import placing
+from pleat.core.pleats.extras.kinds import EXTRAS
+from pleat.core.whole.planning import Plan, make_plan
 
 POCKET = {"kind": "pocket", "goes": "card", "goes_thick_mm": 0.8}
 """A pocket for a bank card."""

@@ -4,20 +4,20 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from pleat.core.bench.record import Bench
-from pleat.core.binding.record import Pamphlet
-from pleat.core.book import Book
-from pleat.core.brief.record import Brief
-from pleat.core.cover.record import Wrap
-from pleat.core.cutting.record import Cutting
-from pleat.core.extras.base import Placed
-from pleat.core.extras.kinds import EXTRAS
-from pleat.core.extras.record import Extras
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, declared, rule_on
-from pleat.core.kinds import TAG
+from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule, declared, rule_on
+from pleat.core.base.kinds import TAG
+from pleat.core.document.book import Book
 from pleat.core.materials.items import Paper
-from pleat.core.pages.record import PileSheet, Sections
-from pleat.core.paper.record import Papers
+from pleat.core.pleats.bench.record import Bench
+from pleat.core.pleats.binding.record import Pamphlet
+from pleat.core.pleats.brief.record import Brief
+from pleat.core.pleats.cover.record import Wrap
+from pleat.core.pleats.cutting.record import Cutting
+from pleat.core.pleats.extras.base import Placed
+from pleat.core.pleats.extras.kinds import EXTRAS
+from pleat.core.pleats.extras.record import Extras
+from pleat.core.pleats.pages.record import PileSheet, Sections
+from pleat.core.pleats.paper.record import Papers
 
 millimetres = st.integers(60, 1200).map(lambda half: half / 2)
 papers = st.builds(

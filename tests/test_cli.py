@@ -14,8 +14,8 @@ from click.testing import CliRunner
 
 from pleat.caliper.client import read_caliper
 from pleat.cli import main
-from pleat.core.book import Book
-from pleat.core.bookfile import book_schema, write_book
+from pleat.core.document.book import Book
+from pleat.core.document.bookfile import book_schema, write_book
 from tests.process import Window, serve
 
 ROOT = Path(__file__).parents[1]

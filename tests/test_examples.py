@@ -8,9 +8,9 @@ from click.testing import CliRunner
 
 from pleat import examples
 from pleat.cli import main
-from pleat.core.bookfile import read_book, write_book
-from pleat.core.planning import make_plan
-from pleat.core.recipes import RECIPES
+from pleat.core.document.bookfile import read_book, write_book
+from pleat.core.document.recipes import RECIPES
+from pleat.core.whole.planning import make_plan
 from tests.fits import FITS
 
 ROOT = Path(__file__).parents[1]

@@ -11,7 +11,7 @@ import zipfile
 from pathlib import Path
 
 import pleat
-from pleat.core.glossary import GLOSSARY
+from pleat.core.base.glossary import GLOSSARY
 from tests.process import ROOT
 from tools import glossary
 

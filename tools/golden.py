@@ -19,8 +19,8 @@ from typing import Final
 from flask.testing import FlaskClient
 from hypothesis import HealthCheck, given, settings
 
-from pleat.core.planfile import plan_data
-from pleat.core.planning import make_plan
+from pleat.core.whole.planfile import plan_data
+from pleat.core.whole.planning import make_plan
 from pleat.demo import fill
 from pleat.examples import names, text
 from pleat.printing.sheets import print_sheets
@@ -31,8 +31,8 @@ from pleat.web.app import create_app
 from tests.process import on_its_page
 from tests.strategies import books as random_books
 
-from pleat.core.book import Book  # isort: skip
-from pleat.core.bookfile import read_book  # isort: skip
+from pleat.core.document.book import Book  # isort: skip
+from pleat.core.document.bookfile import read_book  # isort: skip
 
 RANDOM: Final = 300
 _PASSING: Final = re.compile(

@@ -14,12 +14,12 @@ from pathlib import Path
 import click
 
 from pleat.caliper.standin import FAULTS, Settings, StandIn
-from pleat.core.book import Book
-from pleat.core.bookfile import book_schema, read_book
-from pleat.core.errors import BadBook
-from pleat.core.planfile import plan_data
-from pleat.core.planning import make_plan
-from pleat.core.recipes import RECIPES
+from pleat.core.base.errors import BadBook
+from pleat.core.document.book import Book
+from pleat.core.document.bookfile import book_schema, read_book
+from pleat.core.document.recipes import RECIPES
+from pleat.core.whole.planfile import plan_data
+from pleat.core.whole.planning import make_plan
 
 
 @click.group()
@@ -93,7 +93,7 @@ def stitch() -> None:
 )
 def check(file: Path, stations: int | None, sections: int | None) -> None:
     """Say what cannot be sewn of the stitch in FILE, a line such as “2 in | 2 1 3 2 =over”. Exits with 1 where something is wrong."""
-    from pleat.core.sewing.own import checked
+    from pleat.core.engines.sewing.own import checked
 
     try:
         text = file.read_text(encoding="utf-8")

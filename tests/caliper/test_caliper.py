@@ -8,7 +8,7 @@ import pytest
 from pleat.caliper import client
 from pleat.caliper.client import CaliperError, read_caliper
 from pleat.caliper.standin import FAULTS, Settings, StandIn, State, answer
-from pleat.core.errors import LengthError
+from pleat.core.base.errors import LengthError
 from pleat.core.materials.items import Paper
 from pleat.core.materials.measuring import judge
 from pleat.services import measuring

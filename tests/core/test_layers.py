@@ -21,6 +21,8 @@ MAY_USE = {
     "services": {"core", "caliper", "drawing", "store", "services"},
     "web": {"core", "caliper", "drawing", "printing", "store", "services", "web"},
 }
+ROOMS = ["whole", "document", "pleats", "materials", "engines", "base"]
+"""Of the core, from the top down; their own words say what each knows."""
 PLEAT_ORDER = ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
 
 
@@ -41,7 +43,7 @@ def imports(path: Path) -> set[str]:
 
 
 def test_the_core_loads_without_web_database_or_templates():
-    code = "import sys, pleat.core.planning, pleat.core.editing, pleat.core.bookfile; print([m for m in ('flask', 'sqlalchemy', 'jinja2', 'cairosvg', 'sqlite3') if m in sys.modules])"
+    code = "import sys, pleat.core.whole.planning, pleat.core.document.editing, pleat.core.document.bookfile; print([m for m in ('flask', 'sqlalchemy', 'jinja2', 'cairosvg', 'sqlite3') if m in sys.modules])"
     out = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True, env={"PYTHONPATH": str(SOURCE.parent)})
     assert out.stdout.strip() == "[]"
 
@@ -56,11 +58,11 @@ def test_packages_import_only_what_stands_below_them():
 def test_a_pleat_reads_only_what_stands_to_its_left():
     shared = {("brief", "paper")}  # the brief names sizes with the table of sheet sizes
     for place, name in enumerate(PLEAT_ORDER):
-        for path in (SOURCE / "core" / name).rglob("*.py"):
+        for path in (SOURCE / "core/pleats" / name).rglob("*.py"):
             for module in imports(path):
                 parts = module.split(".")
-                if parts[:2] == ["pleat", "core"] and len(parts) > 2 and parts[2] in PLEAT_ORDER:
-                    other = parts[2]
+                if parts[:3] == ["pleat", "core", "pleats"] and len(parts) > 3 and parts[3] in PLEAT_ORDER:
+                    other = parts[3]
                     assert PLEAT_ORDER.index(other) <= place or (name, other) in shared, f"{path.name} of {name} reads {other}"
 
 
@@ -83,11 +85,19 @@ def test_the_habits_of_the_house():
     assert max(sizes) <= 420
 
 
-def test_below_planning_nobody_knows_the_book():
-    above = {"book", "bookfile", "editing", "labels", "planning", "planfile", "overview", "recipes"}
-    for path in (SOURCE / "core").rglob("*.py"):
-        if path.relative_to(SOURCE / "core").parts[0].removesuffix(".py") not in above:
-            known = imports(path) & {f"pleat.core.{name}" for name in above}
+def test_the_rooms_of_the_core_import_only_downwards():
+    """Each room knows those after it in ROOMS and itself; nothing lies loose beside them."""
+    assert sorted(path.name for path in (SOURCE / "core").iterdir() if path.name != "__pycache__") == sorted([*ROOMS, "__init__.py"])
+    for place, room in enumerate(ROOMS):
+        for path in (SOURCE / "core" / room).rglob("*.py"):
+            used = {name.split(".")[2] for name in imports(path) if name.startswith("pleat.core.")}
+            assert used <= set(ROOMS[place:]), f"{path.relative_to(SOURCE)} uses {used - set(ROOMS[place:])}"
+
+
+def test_below_the_document_nobody_knows_the_book():
+    for room in ROOMS[2:]:
+        for path in (SOURCE / "core" / room).rglob("*.py"):
+            known = {name for name in imports(path) if name.startswith(("pleat.core.document", "pleat.core.whole"))}
             assert not known, f"{path.relative_to(SOURCE)} knows {known}"
 
 

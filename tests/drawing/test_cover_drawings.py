@@ -13,9 +13,9 @@ from hypothesis import strategies as st
 from shapely import Polygon as Shape
 from shapely.ops import unary_union
 
-from pleat.core.cover.opening import motion_of, turning, worked
-from pleat.core.planning import make_plan
-from pleat.core.recipes import RECIPES, recipe
+from pleat.core.document.recipes import RECIPES, recipe
+from pleat.core.pleats.cover.opening import motion_of, turning, worked
+from pleat.core.whole.planning import make_plan
 from pleat.drawing import looks
 from pleat.drawing import members as _members  # noqa: F401 - makes all drawings known
 from pleat.drawing.cover import hard
@@ -23,7 +23,7 @@ from pleat.drawing.cover.states import pictures
 from pleat.drawing.outlines import APART, PAST, running
 from pleat.drawing.shapes import Curve, Group, Label, Line, Rect, moved
 from pleat.drawing.svg import render_screen
-from tests.core.test_covers import HARD, LAID, book_of
+from tests.core.pleats.cover.test_covers import HARD, LAID, book_of
 from tests.profiles import examples
 
 NAMES = [one.name for one in RECIPES]
@@ -138,7 +138,7 @@ def test_the_moving_view_turns_every_panel_about_a_hinge_on_its_own_edge(name):
 
 
 def test_numbers_that_run_along_an_edge_keep_apart():
-    from pleat.core.units import RULERS
+    from pleat.core.base.units import RULERS
 
     labels = running([10, 12, 14, 90], RULERS["mm"], 1.0)
     places = [label.x + label.shift[0] for label in labels]
@@ -152,7 +152,7 @@ def test_numbers_that_run_along_an_edge_keep_apart():
 @given(st.lists(st.floats(0, 900), min_size=1, max_size=70, unique=True), st.floats(0.2, 3))
 def test_numbers_stand_near_their_lines_or_are_left_out(places, scale):
     """However many there are: none meets another, none strays farther than half of all that stand beside it, and the first is always there."""
-    from pleat.core.units import RULERS
+    from pleat.core.base.units import RULERS
 
     places = sorted(places)
     labels = running(places, RULERS["mm"], scale)

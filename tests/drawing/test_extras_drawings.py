@@ -10,10 +10,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pleat.core.bulk import Bulk, Patch
-from pleat.core.estimate import Estimate
-from pleat.core.planning import make_plan
-from pleat.core.units import RULERS
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.units import RULERS
+from pleat.core.engines.bulk import Bulk, Patch
+from pleat.core.whole.planning import make_plan
 from pleat.drawing import extras as drawing
 from pleat.drawing.bulk import SAMPLES, STEPS, bulk_map, merged, sampled
 from pleat.drawing.shapes import Curve, Dot, Line, Rect

@@ -9,11 +9,11 @@ from xml.etree import ElementTree
 import pytest
 
 import pleat
+from pleat.core.base.units import RULERS
 from pleat.core.materials.editing import build
 from pleat.core.materials.items import KINDS, Paper, kind_of
-from pleat.core.pages.leaves import FoldOut, PlainPaper, leaves_of_paper, openings
-from pleat.core.planning import make_plan
-from pleat.core.units import RULERS
+from pleat.core.pleats.pages.leaves import FoldOut, PlainPaper, leaves_of_paper, openings
+from pleat.core.whole.planning import make_plan
 from pleat.demo import demo_items, mixed_journal
 from pleat.drawing import materials
 from pleat.drawing.pages import sections as pages

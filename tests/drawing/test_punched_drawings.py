@@ -8,10 +8,11 @@ from itertools import pairwise
 import pytest
 from shapely import LineString, Point, Polygon, box
 
-from pleat.core import editing
-from pleat.core.holes.turning import frames
-from pleat.core.planning import chosen, make_plan
-from pleat.core.recipes import RECIPES, recipe
+from pleat.core.document import editing
+from pleat.core.document.made_of import chosen
+from pleat.core.document.recipes import RECIPES, recipe
+from pleat.core.engines.holes.turning import frames
+from pleat.core.whole.planning import make_plan
 from pleat.drawing import looks
 from pleat.drawing import members as _drawings  # noqa: F401 - makes all drawings known
 from pleat.drawing.binding.ringside import ring_side

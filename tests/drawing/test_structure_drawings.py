@@ -11,10 +11,10 @@ from shapely import Polygon as Shape
 from shapely import box
 from shapely.ops import unary_union
 
-from pleat.core.folding.flat import CLOSE_SHARE
-from pleat.core.folding.pile import cells
-from pleat.core.folding.sheet import scores
-from pleat.core.planning import make_plan
+from pleat.core.engines.folding.flat import CLOSE_SHARE
+from pleat.core.engines.folding.pile import cells
+from pleat.core.engines.folding.sheet import scores
+from pleat.core.whole.planning import make_plan
 from pleat.drawing import looks, structures
 from pleat.drawing import members as _drawings  # noqa: F401 - makes all drawings known
 from pleat.drawing.pages.folded import look_of, marked
@@ -26,7 +26,7 @@ from pleat.printing.pieces import pieces, to_dxf, to_svg
 from pleat.printing.sheets import print_sheets
 from pleat.printing.strips import strips_of
 from pleat.printing.templates import files
-from tests.core.structures.samples import FOLDED, HINGED, book_of, every, made_in, plan_of
+from tests.core.pleats.structures.samples import FOLDED, HINGED, book_of, every, made_in, plan_of
 
 EVERY = every()
 

@@ -11,9 +11,9 @@ import pytest
 from hypothesis import given, settings
 
 import pleat
-from pleat.core.book import Book
-from pleat.core.pages.leaves import openings
-from pleat.core.planning import make_plan
+from pleat.core.document.book import Book
+from pleat.core.pleats.pages.leaves import openings
+from pleat.core.whole.planning import make_plan
 from pleat.drawing import cutting, looks, paper
 from pleat.drawing import members as _members  # noqa: F401 - makes all drawings known
 from pleat.drawing.pages import sections as pages

@@ -15,10 +15,10 @@ import json
 import re
 from typing import Any
 
-from pleat.core.bookfile import read_book, write_book
-from pleat.core.errors import BadBook
-from pleat.core.planfile import plan_data
-from pleat.core.planning import PLEATS, make_plan
+from pleat.core.base.errors import BadBook
+from pleat.core.document.bookfile import read_book, write_book
+from pleat.core.whole.planfile import plan_data
+from pleat.core.whole.planning import PLEATS, make_plan
 from tests.put import of
 
 

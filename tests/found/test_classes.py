@@ -9,16 +9,17 @@ import pytest
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
-from pleat.core import editing
-from pleat.core.bench.order import waits_for
-from pleat.core.cover.fasteners import FASTENERS
-from pleat.core.extras.compute import all_faces
-from pleat.core.extras.kinds import EXTRAS
-from pleat.core.planning import chosen, make_plan, worked_out
-from pleat.core.recipes import RECIPES
-from pleat.core.units import RULERS
+from pleat.core.base.units import RULERS
+from pleat.core.document import editing
+from pleat.core.document.made_of import chosen
+from pleat.core.document.recipes import RECIPES
+from pleat.core.pleats.bench.order import waits_for
+from pleat.core.pleats.cover.fasteners import FASTENERS
+from pleat.core.pleats.extras.compute import all_faces
+from pleat.core.pleats.extras.kinds import EXTRAS
+from pleat.core.whole.planning import make_plan, worked_out
 from pleat.services.books import tick
-from tests.core.test_marks import begun
+from tests.core.base.test_marks import begun
 from tests.profiles import examples, some
 from tests.put import of
 

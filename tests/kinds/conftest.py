@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 import pytest
 
-from pleat.core import labels
-from pleat.core.binding.kinds import BINDINGS
-from pleat.core.book import Book
+from pleat.core.document import labels
+from pleat.core.document.book import Book
+from pleat.core.pleats.binding.kinds import BINDINGS
 from tests.kinds import onering, stapled
 
 

@@ -16,17 +16,17 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from pleat.cli import main
-from pleat.core import editing
-from pleat.core.bench.order import waits_for
-from pleat.core.book import Book
-from pleat.core.bookfile import book_schema, read_book, write_book
-from pleat.core.kinds import TAG
-from pleat.core.overview import overview
-from pleat.core.plan import Changes
-from pleat.core.planfile import plan_data
-from pleat.core.planning import PLEATS, REGISTRIES, make_plan, worked_out
-from pleat.core.recipes import RECIPES
-from pleat.core.units import RULERS
+from pleat.core.base.kinds import TAG
+from pleat.core.base.plan import Changes
+from pleat.core.base.units import RULERS
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.bookfile import book_schema, read_book, write_book
+from pleat.core.document.recipes import RECIPES
+from pleat.core.pleats.bench.order import waits_for
+from pleat.core.whole.overview import overview
+from pleat.core.whole.planfile import plan_data
+from pleat.core.whole.planning import PLEATS, REGISTRIES, make_plan, worked_out
 from pleat.drawing import looks
 from pleat.drawing import members as _drawings  # noqa: F401 - makes all drawings known
 from pleat.drawing.handles import handles

@@ -7,14 +7,14 @@ from typing import Any
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.errors import BadBook
-from pleat.core.extras.kinds import EXTRAS
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule, declared
-from pleat.core.kinds import TAG
-from pleat.core.planning import worked_out
-from pleat.core.recipes import RECIPES
-from tests.core.test_extras import at, put
+from pleat.core.base.errors import BadBook
+from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule, TextRule, declared
+from pleat.core.base.kinds import TAG
+from pleat.core.document import editing
+from pleat.core.document.recipes import RECIPES
+from pleat.core.pleats.extras.kinds import EXTRAS
+from pleat.core.whole.planning import worked_out
+from tests.core.pleats.extras.test_extras import at, put
 from tests.profiles import some
 from tests.put import of
 

@@ -8,17 +8,17 @@ from xml.etree import ElementTree
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.bench.order import waits_for
-from pleat.core.bookfile import read_book, write_book
-from pleat.core.extras import placing
-from pleat.core.extras.kinds import EXTRAS
-from pleat.core.extras.spots import over
-from pleat.core.fields import rule_on
-from pleat.core.labels import label_of
-from pleat.core.planfile import plan_data
-from pleat.core.planning import make_plan
-from pleat.core.recipes import RECIPES
+from pleat.core.base.fields import rule_on
+from pleat.core.document import editing
+from pleat.core.document.bookfile import read_book, write_book
+from pleat.core.document.labels import label_of
+from pleat.core.document.recipes import RECIPES
+from pleat.core.pleats.bench.order import waits_for
+from pleat.core.pleats.extras import placing
+from pleat.core.pleats.extras.kinds import EXTRAS
+from pleat.core.pleats.extras.spots import over
+from pleat.core.whole.planfile import plan_data
+from pleat.core.whole.planning import make_plan
 from pleat.drawing import extras as drawing
 from pleat.drawing import looks
 from pleat.drawing.bulk import bulk_map

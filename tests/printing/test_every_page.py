@@ -8,12 +8,12 @@ from xml.etree import ElementTree
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.folding.sheet import scores
-from pleat.core.planning import make_plan
-from pleat.core.recipes import recipe
-from pleat.core.units import written_fractions
+from pleat.core.base.units import written_fractions
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.recipes import recipe
+from pleat.core.engines.folding.sheet import scores
+from pleat.core.whole.planning import make_plan
 from pleat.demo import demo_books, filled_journal
 from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import PAPERS, print_sheets, suggested

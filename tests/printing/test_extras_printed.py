@@ -7,8 +7,8 @@ from xml.etree import ElementTree
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.planning import make_plan
+from pleat.core.document import editing
+from pleat.core.whole.planning import make_plan
 from pleat.demo import filled_journal
 from pleat.printing.further import pages_of
 from pleat.printing.layout import HEAD_MM

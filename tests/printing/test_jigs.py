@@ -10,10 +10,11 @@ import pytest
 from click.testing import CliRunner
 
 from pleat.cli import main
-from pleat.core import editing
-from pleat.core.bookfile import write_book
-from pleat.core.planning import chosen, make_plan
-from pleat.core.recipes import RECIPES, recipe
+from pleat.core.document import editing
+from pleat.core.document.bookfile import write_book
+from pleat.core.document.made_of import chosen
+from pleat.core.document.recipes import RECIPES, recipe
+from pleat.core.whole.planning import make_plan
 from pleat.printing import templates
 from pleat.printing.parts import part_rows
 from pleat.printing.sheets import print_sheets

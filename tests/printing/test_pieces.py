@@ -13,14 +13,14 @@ from shapely import Polygon as Shape
 from shapely.geometry import LineString
 
 from pleat.cli import main
-from pleat.core.bookfile import write_book
-from pleat.core.folding.sheet import scores
-from pleat.core.planning import make_plan
-from pleat.core.recipes import recipe
+from pleat.core.document.bookfile import write_book
+from pleat.core.document.recipes import recipe
+from pleat.core.engines.folding.sheet import scores
+from pleat.core.whole.planning import make_plan
 from pleat.printing import pieces
 from pleat.printing.covers import score_lists
 from pleat.printing.templates import files, templates, title, written
-from tests.core.test_covers import HARD, LAID, book_of
+from tests.core.pleats.cover.test_covers import HARD, LAID, book_of
 
 
 @pytest.mark.parametrize("name", LAID)

@@ -13,8 +13,8 @@ import pytest
 from PIL import Image
 from pypdf import PdfReader
 
-from pleat.core.book import Book
-from pleat.core.planning import make_plan
+from pleat.core.document.book import Book
+from pleat.core.whole.planning import make_plan
 from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import MARGIN_MM, PAPERS, print_sheets
 from pleat.printing.strips import OVERLAP_MM, draw, score_strip, station_strip, tiles

@@ -10,8 +10,8 @@ from click.testing import CliRunner
 
 from pleat import examples
 from pleat.cli import main
-from pleat.core.planning import make_plan
-from pleat.core.recipes import RECIPES, recipe
+from pleat.core.document.recipes import RECIPES, recipe
+from pleat.core.whole.planning import make_plan
 from pleat.printing.card import TOLD, lines
 from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import print_sheets

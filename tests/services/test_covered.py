@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.bookfile import write_book
-from pleat.core.errors import BadBook
-from pleat.core.labels import field_at, label_of
+from pleat.core.base.errors import BadBook
+from pleat.core.document import editing
+from pleat.core.document.bookfile import write_book
+from pleat.core.document.labels import field_at, label_of
+from pleat.core.document.recipes import recipe
 from pleat.core.materials.items import Board, Cloth, Hardware, Paper, ThreadSpool
-from pleat.core.paper.record import CAN_SERVE, ROLES
-from pleat.core.planning import make_plan
-from pleat.core.recipes import recipe
+from pleat.core.pleats.paper.record import CAN_SERVE, ROLES
+from pleat.core.whole.planning import make_plan
 from pleat.services import books, counts, library, materials, offered
 from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.errors import BadBook
+from pleat.core.base.errors import BadBook
+from pleat.core.document import editing
+from pleat.core.document.recipes import RECIPES, advise, recipe
 from pleat.core.materials.items import Fastener, Paper
 from pleat.core.materials.tools import NO_TOOLS
-from pleat.core.planning import make_plan
-from pleat.core.recipes import RECIPES, advise, recipe
+from pleat.core.whole.planning import make_plan
 from pleat.services import books as service
 from pleat.services import offered
 from pleat.services.starting import Answers, becoming, begun, so_far, start
 from pleat.store.database import transaction
-from tests.core.structures.samples import FOLDED
+from tests.core.pleats.structures.samples import FOLDED
 
 CARD = Paper(name="Night card, large", kind="cardstock", sheet_width_mm=700, sheet_height_mm=500, grammage=240, grain="short", owned=40)
 STARS = Paper(

@@ -9,13 +9,13 @@ from functools import partial
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.book import FORMAT, Book
-from pleat.core.errors import BadBook
+from pleat.core.base.errors import BadBook
+from pleat.core.document import editing
+from pleat.core.document.book import FORMAT, Book
 from pleat.core.materials.items import Paper
 from pleat.core.materials.table import write_table
-from pleat.core.paper.record import Papers
-from pleat.core.planning import make_plan
+from pleat.core.pleats.paper.record import Papers
+from pleat.core.whole.planning import make_plan
 from pleat.demo import demo_items, fill
 from pleat.services import books, clock, counts, library, materials, offered
 from pleat.services.imports import MOST_JOBS, Imports

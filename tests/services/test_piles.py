@@ -4,12 +4,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pleat.core import editing
-from pleat.core.bench.order import waits_for
-from pleat.core.book import Book
-from pleat.core.errors import BadBook
+from pleat.core.base.errors import BadBook
+from pleat.core.document import editing
+from pleat.core.document.book import Book
 from pleat.core.materials.items import Paper
-from pleat.core.planning import make_plan
+from pleat.core.pleats.bench.order import waits_for
+from pleat.core.whole.planning import make_plan
 from pleat.printing.sheets import print_sheets
 from pleat.services import piles
 from tests.profiles import examples

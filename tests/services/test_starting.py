@@ -2,12 +2,12 @@
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.errors import BadBook
+from pleat.core.base.errors import BadBook
+from pleat.core.base.units import RULERS
+from pleat.core.document import editing
+from pleat.core.document.recipes import RECIPES, recipe
 from pleat.core.materials.tools import Tools
-from pleat.core.planning import make_plan
-from pleat.core.recipes import RECIPES, recipe
-from pleat.core.units import RULERS
+from pleat.core.whole.planning import make_plan
 from pleat.services.starting import becoming
 from tests.profiles import LONG
 

@@ -2,10 +2,10 @@
 
 import pytest
 
-from pleat.core.errors import BadBook
-from pleat.core.planning import make_plan
-from pleat.core.recipes import recipe
-from pleat.core.sewing import notation
+from pleat.core.base.errors import BadBook
+from pleat.core.document.recipes import recipe
+from pleat.core.engines.sewing import notation
+from pleat.core.whole.planning import make_plan
 from pleat.services import stitches
 
 

@@ -13,7 +13,7 @@ import pytest
 from click.testing import CliRunner
 
 from pleat.cli import main
-from pleat.core.book import Book
+from pleat.core.document.book import Book
 from pleat.core.materials.items import Paper
 from pleat.services import books, copies, library, materials
 from pleat.services.clock import now

@@ -16,7 +16,7 @@ import pytest
 from click.testing import CliRunner
 
 from pleat.cli import main
-from pleat.core.book import FORMAT
+from pleat.core.document.book import FORMAT
 from pleat.services import copies
 from pleat.store import backups
 from pleat.store.backups import BadBackup

@@ -9,9 +9,9 @@ import pytest
 from sqlalchemy import inspect
 from sqlalchemy.exc import IntegrityError
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.errors import BadBook
+from pleat.core.base.errors import BadBook
+from pleat.core.document import editing
+from pleat.core.document.book import Book
 from pleat.services import books, library, offered, starting
 from pleat.services.clock import now
 from pleat.services.starting import Answers

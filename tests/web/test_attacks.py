@@ -14,8 +14,8 @@ from contextlib import closing
 import pytest
 from sqlalchemy.exc import OperationalError
 
-from pleat.core.book import Book
-from pleat.core.bookfile import write_book
+from pleat.core.document.book import Book
+from pleat.core.document.bookfile import write_book
 from pleat.services import imports
 from pleat.web.app import create_app
 from tests.fuzz import Fuzzer, mutated_books, mutated_tables

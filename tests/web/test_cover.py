@@ -6,8 +6,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from pleat.core.cover.kinds import COVERS
-from pleat.core.recipes import RECIPES, recipe
+from pleat.core.document.recipes import RECIPES, recipe
+from pleat.core.pleats.cover.kinds import COVERS
 from pleat.services import books as service
 from pleat.store.database import transaction
 from tests.web.conftest import open_book, typed

@@ -10,9 +10,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from playwright.sync_api import Page, expect
 
-from pleat.core import editing
-from pleat.core.extras.kinds import EXTRAS
-from pleat.core.planning import make_plan
+from pleat.core.document import editing
+from pleat.core.pleats.extras.kinds import EXTRAS
+from pleat.core.whole.planning import make_plan
 from pleat.services import books as service
 from pleat.services import following
 from pleat.store import books as store

@@ -8,10 +8,11 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from pleat.core import editing
-from pleat.core.bookfile import write_book
-from pleat.core.planning import chosen, make_plan
-from pleat.core.recipes import RECIPES, recipe
+from pleat.core.document import editing
+from pleat.core.document.bookfile import write_book
+from pleat.core.document.made_of import chosen
+from pleat.core.document.recipes import RECIPES, recipe
+from pleat.core.whole.planning import make_plan
 from pleat.services import books as service
 from pleat.store.database import transaction
 from pleat.store.models import BookRow

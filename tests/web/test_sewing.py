@@ -7,13 +7,13 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from playwright.sync_api import Page, expect
 
-from pleat.core import editing
-from pleat.core.binding.kinds import BINDINGS
-from pleat.core.book import Book
-from pleat.core.planning import chosen
-from pleat.core.recipes import RECIPES, recipe
-from pleat.core.sewing.moves import Move
-from pleat.core.sewing.practice import allowed, moves_of, variants
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.made_of import chosen
+from pleat.core.document.recipes import RECIPES, recipe
+from pleat.core.engines.sewing.moves import Move
+from pleat.core.engines.sewing.practice import allowed, moves_of, variants
+from pleat.core.pleats.binding.kinds import BINDINGS
 from pleat.services import books as service
 from pleat.services.practising import PARTS
 from pleat.store.database import transaction

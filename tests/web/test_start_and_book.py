@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from pleat.core.recipes import RECIPES
+from pleat.core.document.recipes import RECIPES
 from tests.profiles import some
 from tests.web.conftest import open_book, typed
 

@@ -11,17 +11,17 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
-from pleat.core import editing
-from pleat.core.binding.hinged.record import MOST_DRAWN
-from pleat.core.folding.convex import rectangle
-from pleat.core.folding.poses import folded
-from pleat.core.folding.tree import LIFT_MM, tree
-from pleat.core.planning import make_plan
-from pleat.core.recipes import recipe
+from pleat.core.document import editing
+from pleat.core.document.recipes import recipe
+from pleat.core.engines.folding.convex import rectangle
+from pleat.core.engines.folding.poses import folded
+from pleat.core.engines.folding.tree import LIFT_MM, tree
+from pleat.core.pleats.binding.hinged.record import MOST_DRAWN
+from pleat.core.whole.planning import make_plan
 from pleat.services import books as service
 from pleat.store.database import close, open_engine, transaction
 from pleat.web.folding import made_of
-from tests.core.structures.samples import FOLDED, HINGED
+from tests.core.pleats.structures.samples import FOLDED, HINGED
 from tests.profiles import some
 from tests.web.conftest import typed
 

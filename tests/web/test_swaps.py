@@ -8,7 +8,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from pleat.core.planning import PLEATS
+from pleat.core.whole.planning import PLEATS
 from pleat.services import books as service
 from pleat.store.database import transaction
 from tests.profiles import examples

@@ -11,7 +11,7 @@ from pathlib import Path
 
 import pytest
 
-from pleat.core.bookfile import read_book
+from pleat.core.document.bookfile import read_book
 from pleat.services import copies
 from pleat.store.database import migrate
 from pleat.web.app import put_on

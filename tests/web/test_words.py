@@ -6,14 +6,14 @@ import re
 
 import pytest
 
-from pleat.core import editing
-from pleat.core.labels import named
-from pleat.core.planning import worked_out
-from pleat.core.recipes import RECIPES
+from pleat.core.document import editing
+from pleat.core.document.labels import named
+from pleat.core.document.recipes import RECIPES
+from pleat.core.whole.planning import worked_out
 from pleat.services import books
 from pleat.store.database import transaction
 from pleat.web.forms import entries
-from tests.core.test_extras import at, put
+from tests.core.pleats.extras.test_extras import at, put
 from tests.profiles import some
 from tests.put import of
 

@@ -8,8 +8,8 @@ import socket
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.errors import PleatError
-from pleat.core.units import MM_PER_INCH
+from pleat.core.base.errors import PleatError
+from pleat.core.base.units import MM_PER_INCH
 
 TIMEOUT_S: Final = 2.0
 LONGEST_LINE: Final = 200

@@ -10,12 +10,12 @@ from typing import Final
 from sqlalchemy.orm import Session
 
 from pleat import examples
-from pleat.core import editing
-from pleat.core.book import Book
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.recipes import recipe
 from pleat.core.materials.items import KINDS, Item, Paper
-from pleat.core.paper.record import Papers
-from pleat.core.planning import make_plan
-from pleat.core.recipes import recipe
+from pleat.core.pleats.paper.record import Papers
+from pleat.core.whole.planning import make_plan
 from pleat.services import books, following, library, offered, piles
 from pleat.services.clock import now
 from pleat.store import items as store

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from pleat.core.bench.compute import BenchResult
-from pleat.core.planning import Plan
+from pleat.core.pleats.bench.compute import BenchResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import strip
 from pleat.drawing.shapes import Drawing, Line, Rect, Shape
 

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from pleat.core.brief.compute import BriefResult
 from pleat.core.materials.sizes import SIZES
-from pleat.core.planning import Plan
+from pleat.core.pleats.brief.compute import BriefResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape
 

@@ -9,8 +9,8 @@ from typing import Any, Final
 import numpy as np
 from numpy.typing import NDArray
 
-from pleat.core.bulk import Bulk
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.engines.bulk import Bulk
 from pleat.drawing.outlines import outline
 from pleat.drawing.shapes import Dot, Drawing, Rect, Shape
 

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.cutting.compute import CuttingResult
-from pleat.core.cutting.cut import Cut
-from pleat.core.plan import Part
-from pleat.core.planning import Plan
-from pleat.core.units import Ruler
-from pleat.core.yields import Lay
+from pleat.core.base.plan import Part
+from pleat.core.base.units import Ruler
+from pleat.core.base.yields import Lay
+from pleat.core.pleats.cutting.compute import CuttingResult
+from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import strip
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
 

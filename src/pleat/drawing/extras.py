@@ -7,13 +7,13 @@ from dataclasses import replace
 from itertools import accumulate
 from typing import Final
 
-from pleat.core.extras.base import Face, Thing
-from pleat.core.extras.compute import ExtrasResult
-from pleat.core.extras.faces import by_name
-from pleat.core.extras.spots import Spot
-from pleat.core.folding.sheet import Piece, scores
-from pleat.core.planning import Plan
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.engines.folding.sheet import Piece, scores
+from pleat.core.pleats.extras.base import Face, Thing
+from pleat.core.pleats.extras.compute import ExtrasResult
+from pleat.core.pleats.extras.faces import by_name
+from pleat.core.pleats.extras.spots import Spot
+from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.outlines import LINES, levels, names, outline, running
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, framed

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from functools import singledispatch
 from typing import Literal
 
-from pleat.core.plan import PleatResult
-from pleat.core.planning import Plan
+from pleat.core.base.plan import PleatResult
+from pleat.core.whole.planning import Plan
 
 
 @dataclass(frozen=True)

@@ -7,8 +7,8 @@ from __future__ import annotations
 
 from functools import singledispatch
 
-from pleat.core.plan import PleatResult
-from pleat.core.planning import Plan
+from pleat.core.base.plan import PleatResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing.shapes import Drawing
 
 

@@ -6,14 +6,14 @@ import math
 from collections.abc import Callable
 from typing import Any, Final
 
+from pleat.core.base.units import Ruler
+from pleat.core.engines.sewing.notation import BadSewing
+from pleat.core.engines.sewing.notation import read as read_stitch
+from pleat.core.engines.sewing.walk import walk
 from pleat.core.materials.items import Board, Cloth, Elastic, Fastener, Glue, Hardware, Item, Paper, Stick, Stitch, ThreadSpool, Tool
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.uses import grain_axis
-from pleat.core.sewing.notation import BadSewing
-from pleat.core.sewing.notation import read as read_stitch
-from pleat.core.sewing.walk import walk
-from pleat.core.units import Ruler
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape, grain_arrow
 
 LONGEST_DRAWN_MM: Final = 700.0

@@ -6,9 +6,9 @@ import math
 from collections.abc import Sequence
 from typing import Final
 
-from pleat.core.folding.convex import Polygon, bounds
-from pleat.core.folding.sheet import Piece, scores
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.engines.folding.convex import Polygon, bounds
+from pleat.core.engines.folding.sheet import Piece, scores
 from pleat.drawing.shapes import Curve, Label, Shape
 
 APART: Final = 14.0

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from pleat.core.brief.compute import BriefResult
-from pleat.core.paper.compute import PaperResult
-from pleat.core.paper.stocks import Stock
-from pleat.core.planning import Plan
-from pleat.core.words import joined
+from pleat.core.base.words import joined
+from pleat.core.pleats.brief.compute import BriefResult
+from pleat.core.pleats.paper.compute import PaperResult
+from pleat.core.pleats.paper.stocks import Stock
+from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
 

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from pleat.core.binding.result import BindingResult
-from pleat.core.cover.result import CoverResult
-from pleat.core.pages.block import Block
-from pleat.core.planning import Plan
+from pleat.core.pleats.binding.result import BindingResult
+from pleat.core.pleats.cover.result import CoverResult
+from pleat.core.pleats.pages.block import Block
+from pleat.core.whole.planning import Plan
 from pleat.drawing.handles import handles
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot

@@ -11,10 +11,10 @@ from dataclasses import dataclass
 from functools import singledispatch
 from typing import Final
 
-from pleat.core.binding.result import BindingResult
-from pleat.core.cover.result import CoverResult
-from pleat.core.pages.block import Block
-from pleat.core.planning import Plan
+from pleat.core.pleats.binding.result import BindingResult
+from pleat.core.pleats.cover.result import CoverResult
+from pleat.core.pleats.pages.block import Block
+from pleat.core.whole.planning import Plan
 from pleat.drawing.shapes import Curve, Dot, Drawing, Line, Rect, Shape, moved
 
 ACROSS: Final = 0.62

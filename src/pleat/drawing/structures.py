@@ -6,16 +6,16 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.folding.assembly import Key, State
-from pleat.core.folding.convex import Polygon, area, bounds
-from pleat.core.folding.flat import Flat, Place
-from pleat.core.folding.pile import cells
-from pleat.core.folding.programme import Worked
-from pleat.core.folding.sheet import Piece, scores
-from pleat.core.structures.dressing import Dressing, spread
-from pleat.core.structures.made import BARE, Made
-from pleat.core.structures.marks import Marks
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.engines.folding.assembly import Key, State
+from pleat.core.engines.folding.convex import Polygon, area, bounds
+from pleat.core.engines.folding.flat import Flat, Place
+from pleat.core.engines.folding.pile import cells
+from pleat.core.engines.folding.programme import Worked
+from pleat.core.engines.folding.sheet import Piece, scores
+from pleat.core.pleats.structures.dressing import Dressing, spread
+from pleat.core.pleats.structures.made import BARE, Made
+from pleat.core.pleats.structures.marks import Marks
 from pleat.drawing.outlines import LINES, levels, names, outline, running
 from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape, Spot
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from html import escape
 from typing import Final
 
-from pleat.core.units import written_fractions
+from pleat.core.base.units import written_fractions
 from pleat.drawing.shapes import Anchor, Curve, Dim, Dot, Drawing, EdgeSide, Group, Label, Line, Rect, Shape
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from importlib import resources
 
-from pleat.core.recipes import RECIPES
+from pleat.core.document.recipes import RECIPES
 
 
 def names() -> tuple[str, ...]:

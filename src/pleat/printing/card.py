@@ -9,10 +9,10 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Final
 
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.planning import Plan
-from pleat.core.sewing.chapters import Chapter, chapters
-from pleat.core.sewing.words import told
+from pleat.core.engines.sewing.chapters import Chapter, chapters
+from pleat.core.engines.sewing.words import told
+from pleat.core.pleats.binding.sewn import SewnResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing.binding.fold import alike, side_view
 from pleat.drawing.binding.spine import Spread, spine_shapes
 from pleat.drawing.shapes import Drawing, Group, Label, Line, Shape

@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Final
 
-from pleat.core.cover.hard import HardResult
-from pleat.core.cover.laid import Laid, LaidResult
-from pleat.core.folding.convex import bounds
-from pleat.core.folding.sheet import Piece, scores
-from pleat.core.planning import Plan
+from pleat.core.engines.folding.convex import bounds
+from pleat.core.engines.folding.sheet import Piece, scores
+from pleat.core.pleats.cover.hard import HardResult
+from pleat.core.pleats.cover.laid import Laid, LaidResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing.cover import hard as drawing
 from pleat.drawing.outlines import outline
 from pleat.drawing.shapes import Drawing, Label, Shape, moved

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.pages.folding import COLUMNS_ROWS
-from pleat.core.pages.sectioned import SectionsBlock
-from pleat.core.planning import Plan
+from pleat.core.pleats.pages.folding import COLUMNS_ROWS
+from pleat.core.pleats.pages.sectioned import SectionsBlock
+from pleat.core.whole.planning import Plan
 from pleat.drawing.pages.sections import numbered
 from pleat.drawing.shapes import Drawing, Label, Shape
 from pleat.drawing.svg import render_print

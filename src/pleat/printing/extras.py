@@ -6,13 +6,13 @@ from collections.abc import Iterator, Sequence
 from itertools import accumulate
 from typing import Final
 
-from pleat.core.extras.base import Face
-from pleat.core.extras.compute import ExtrasResult
-from pleat.core.extras.crossing import mouth_band
-from pleat.core.extras.spots import Item, Spot, on_faces
-from pleat.core.folding.sheet import Piece, scores
-from pleat.core.planning import Plan
-from pleat.core.structures.work import marks
+from pleat.core.engines.folding.sheet import Piece, scores
+from pleat.core.pleats.extras.base import Face
+from pleat.core.pleats.extras.compute import ExtrasResult
+from pleat.core.pleats.extras.crossing import mouth_band
+from pleat.core.pleats.extras.spots import Item, Spot, on_faces
+from pleat.core.pleats.structures.work import marks
+from pleat.core.whole.planning import Plan
 from pleat.drawing.extras import shown_faces
 from pleat.drawing.outlines import outline
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape, moved

@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Final
 
-from pleat.core.binding.hinged.record import HingedResult
-from pleat.core.folding.flat import Flat
-from pleat.core.folding.sheet import scores
-from pleat.core.pages.folded import FoldedBlock
-from pleat.core.planning import Plan
-from pleat.core.structures.cut import by_size
-from pleat.core.structures.made import Made
-from pleat.core.structures.work import marks
+from pleat.core.engines.folding.flat import Flat
+from pleat.core.engines.folding.sheet import scores
+from pleat.core.pleats.binding.hinged.record import HingedResult
+from pleat.core.pleats.pages.folded import FoldedBlock
+from pleat.core.pleats.structures.cut import by_size
+from pleat.core.pleats.structures.made import Made
+from pleat.core.pleats.structures.work import marks
+from pleat.core.whole.planning import Plan
 from pleat.drawing.pages.folded import look_of, marked
 from pleat.drawing.shapes import Drawing, Label, Shape, moved, scaled
 from pleat.drawing.structures import states

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.overview import Overview, Want
-from pleat.core.planning import Plan
-from pleat.core.units import Ruler
-from pleat.core.words import lasting
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import lasting
+from pleat.core.whole.overview import Overview, Want
+from pleat.core.whole.planning import Plan
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.portraits import portrait
 from pleat.drawing.shapes import Drawing, Label, Line, Shape, scaled

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from pleat.core.binding.punched.record import PunchedResult
-from pleat.core.planning import Plan
+from pleat.core.pleats.binding.punched.record import PunchedResult
+from pleat.core.whole.planning import Plan
 from pleat.printing.strips import MarkOn, Strip, strips_of
 
 

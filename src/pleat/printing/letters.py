@@ -14,7 +14,7 @@ from html import escape
 from pathlib import Path
 from typing import Any, Final
 
-from pleat.core.units import written_fractions
+from pleat.core.base.units import written_fractions
 from pleat.drawing.shapes import Anchor
 
 _FONTS: Final = Path(__file__).parent / "fonts"

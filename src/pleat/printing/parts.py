@@ -4,16 +4,16 @@ from __future__ import annotations
 
 from functools import singledispatch
 
-from pleat.core.binding.punched.record import PunchedResult
-from pleat.core.binding.result import BindingResult
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.cover.wrapped import WrapResult
-from pleat.core.cutting.cut import Cut
-from pleat.core.pages.block import Block
-from pleat.core.plan import Count, Length, PleatResult
-from pleat.core.planning import Plan
-from pleat.core.units import Ruler
-from pleat.core.words import joined, many
+from pleat.core.base.plan import Count, Length, PleatResult
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import joined, many
+from pleat.core.pleats.binding.punched.record import PunchedResult
+from pleat.core.pleats.binding.result import BindingResult
+from pleat.core.pleats.binding.sewn import SewnResult
+from pleat.core.pleats.cover.wrapped import WrapResult
+from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.pleats.pages.block import Block
+from pleat.core.whole.planning import Plan
 
 Row = tuple[str, str]
 

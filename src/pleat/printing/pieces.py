@@ -5,10 +5,10 @@ from __future__ import annotations
 import io
 from typing import Any, Final
 
-from pleat.core.cover.laid import Laid, LaidResult
-from pleat.core.folding.convex import Polygon
-from pleat.core.folding.sheet import Piece
-from pleat.core.planning import Plan
+from pleat.core.engines.folding.convex import Polygon
+from pleat.core.engines.folding.sheet import Piece
+from pleat.core.pleats.cover.laid import Laid, LaidResult
+from pleat.core.whole.planning import Plan
 
 _EDGE_MM: Final = 5.0
 STYLES: Final = {

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from html import escape
 from typing import Final, Literal
 
-from pleat.core.overview import Overview, overview
-from pleat.core.planning import Plan
-from pleat.core.units import MM_PER_INCH
+from pleat.core.base.units import MM_PER_INCH
+from pleat.core.whole.overview import Overview, overview
+from pleat.core.whole.planning import Plan
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape
 from pleat.drawing.svg import render_print
 from pleat.printing import card, covers, dummy, extras, folded, jigs  # noqa: F401 - make their pages known

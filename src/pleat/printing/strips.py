@@ -7,10 +7,10 @@ from dataclasses import dataclass, replace
 from functools import singledispatch
 from typing import Final
 
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.cover.wrapped import WrapResult
-from pleat.core.plan import PleatResult
-from pleat.core.planning import Plan
+from pleat.core.base.plan import PleatResult
+from pleat.core.pleats.binding.sewn import SewnResult
+from pleat.core.pleats.cover.wrapped import WrapResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing.shapes import Dot, Drawing, Label, Line, Rect, Shape
 from pleat.printing.letters import size_mm
 from pleat.printing.pen import STYLES

@@ -6,8 +6,8 @@ import io
 from collections.abc import Iterator
 from typing import Any, Final
 
-from pleat.core.cover.laid import Laid
-from pleat.core.planning import Plan
+from pleat.core.pleats.cover.laid import Laid
+from pleat.core.whole.planning import Plan
 from pleat.drawing.shapes import Dot, Drawing, Label, Line, Rect
 from pleat.drawing.svg import render_print
 from pleat.printing import covers, folded, jigs, pieces  # noqa: F401 - covers and jigs make their strips known

@@ -6,8 +6,8 @@ import textwrap
 from collections.abc import Callable, Sequence
 from typing import Final
 
-from pleat.core.planning import Plan
-from pleat.core.words import lasting, many
+from pleat.core.base.words import lasting, many
+from pleat.core.whole.planning import Plan
 from pleat.printing.parts import part_rows
 
 WIDTH: Final = 100

@@ -7,9 +7,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.book import Book
-from pleat.core.errors import BadBook
-from pleat.core.pages.arrange import Arranged
+from pleat.core.base.errors import BadBook
+from pleat.core.document.book import Book
+from pleat.core.pleats.pages.arrange import Arranged
 from pleat.services import piles
 from pleat.services.jobs import Job, Jobs
 

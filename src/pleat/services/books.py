@@ -10,16 +10,16 @@ from typing import Final
 
 from sqlalchemy.orm import Session
 
-from pleat.core import editing
-from pleat.core.bench.compute import ticked
-from pleat.core.binding.record import Thread
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.document import editing
+from pleat.core.document.book import Book
 from pleat.core.materials.items import Material, Paper, ThreadSpool
 from pleat.core.materials.tools import Tools
-from pleat.core.overview import Good, Overview, overview
-from pleat.core.planning import PLEATS, Plan
+from pleat.core.pleats.bench.compute import ticked
+from pleat.core.pleats.binding.record import Thread
+from pleat.core.pleats.binding.sewn import SewnResult
+from pleat.core.whole.overview import Good, Overview, overview
+from pleat.core.whole.planning import PLEATS, Plan
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.portraits import portrait
 from pleat.drawing.shapes import Drawing

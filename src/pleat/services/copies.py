@@ -13,10 +13,10 @@ from typing import Final
 from sqlalchemy import LargeBinary, func, select, type_coerce
 from sqlalchemy.orm import Session
 
-from pleat.core.bookfile import read_book
-from pleat.core.errors import BadBook
+from pleat.core.base.errors import BadBook
+from pleat.core.document.bookfile import read_book
 from pleat.core.materials.items import KINDS
-from pleat.core.planning import make_plan
+from pleat.core.whole.planning import make_plan
 from pleat.services import books, materials
 from pleat.services.clock import now
 from pleat.store import backups, whole

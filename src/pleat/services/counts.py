@@ -7,13 +7,13 @@ from typing import Final
 
 from sqlalchemy.orm import Session
 
-from pleat.core.book import Book
-from pleat.core.cutting.offcuts import offcuts
-from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.base.words import many
+from pleat.core.document.book import Book
 from pleat.core.materials.items import Board, Cloth, Item, Material, Paper, known_as
-from pleat.core.paper.record import ROLES
-from pleat.core.planning import Plan
-from pleat.core.words import many
+from pleat.core.pleats.cutting.offcuts import offcuts
+from pleat.core.pleats.paper.record import ROLES
+from pleat.core.whole.planning import Plan
 from pleat.services.clock import now
 from pleat.store import items as store
 

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.extras import placing
-from pleat.core.extras.spots import over
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.pleats.extras import placing
+from pleat.core.pleats.extras.spots import over
 from pleat.services.planned import plan_of
 
 

@@ -6,11 +6,11 @@ from collections.abc import Mapping
 
 from sqlalchemy.orm import Session
 
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.extras.kinds.booklet import Booklet
-from pleat.core.kinds import Member
-from pleat.core.planning import Plan
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.base.kinds import Member
+from pleat.core.document.book import Book
+from pleat.core.pleats.extras.kinds.booklet import Booklet
+from pleat.core.whole.planning import Plan
 from pleat.services.planned import plan_of
 from pleat.store import books as store
 from pleat.store.books import NoSuchBook

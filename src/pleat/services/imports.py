@@ -11,7 +11,7 @@ from typing import Final, Literal
 
 from sqlalchemy.orm import Session
 
-from pleat.core.fields import LengthRule, rule_on
+from pleat.core.base.fields import LengthRule, rule_on
 from pleat.core.materials.items import KINDS, Item, kind_of
 from pleat.core.materials.table import KindMissing, Row, read_table
 from pleat.services.clock import now

@@ -14,8 +14,8 @@ from typing import Any, Final
 
 from sqlalchemy.orm import Session
 
-from pleat.core.bookfile import read_book, write_book
-from pleat.core.errors import BadBook
+from pleat.core.base.errors import BadBook
+from pleat.core.document.bookfile import read_book, write_book
 from pleat.core.materials.table import write_table
 from pleat.services import books, counts, materials
 from pleat.services.following import let_go

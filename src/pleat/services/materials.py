@@ -9,12 +9,12 @@ from typing import Final
 from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
-from pleat.core.bookfile import problems_of
-from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.base.units import RulerName
+from pleat.core.document.bookfile import problems_of
 from pleat.core.materials.editing import build, fields_of, text_of
 from pleat.core.materials.items import KINDS
 from pleat.core.materials.tools import Tools, tools_from
-from pleat.core.units import RulerName
 from pleat.services.clock import now
 from pleat.store import items as store
 from pleat.store.items import StoredItem

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.caliper.client import read_caliper
-from pleat.core.errors import LengthError
-from pleat.core.fields import parse_thickness
+from pleat.core.base.errors import LengthError
+from pleat.core.base.fields import parse_thickness
+from pleat.core.base.units import parse_length
 from pleat.core.materials.items import Paper
 from pleat.core.materials.measuring import LARGEST_ZERO_MM, Judged, judge, zero_problem
 from pleat.core.materials.thickness import thickness, weighed
-from pleat.core.units import parse_length
 
 READINGS: Final = 3
 """Readings at different places that the procedure asks for; more may be taken."""

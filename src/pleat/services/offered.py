@@ -8,17 +8,17 @@ from typing import Final
 
 from sqlalchemy.orm import Session
 
-from pleat.core.book import Book
+from pleat.core.base.plan import Part
+from pleat.core.base.units import MM_PER_INCH
+from pleat.core.base.yields import Lay, both_ways
+from pleat.core.document.book import Book
 from pleat.core.materials.items import KINDS, Elastic, Item, Material, Paper, ThreadSpool, kind_of, known_as
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.uses import USES_MM, Gives, Sheet, what_gives
-from pleat.core.overview import Good
-from pleat.core.paper.record import CAN_SERVE
-from pleat.core.paper.stocks import Stock, stock_of
-from pleat.core.plan import Part
-from pleat.core.planning import Plan, worked_out
-from pleat.core.units import MM_PER_INCH
-from pleat.core.yields import Lay, both_ways
+from pleat.core.pleats.paper.record import CAN_SERVE
+from pleat.core.pleats.paper.stocks import Stock, stock_of
+from pleat.core.whole.overview import Good
+from pleat.core.whole.planning import Plan, worked_out
 from pleat.services.clock import now
 from pleat.store import items as store
 from pleat.store.items import StoredItem

@@ -9,17 +9,17 @@ from typing import Final
 
 from pydantic_core import PydanticCustomError
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.base.errors import BadBook, FieldProblem, LengthError
+from pleat.core.base.texts import read_field
+from pleat.core.document import editing
+from pleat.core.document.book import Book
 from pleat.core.materials.items import Paper
-from pleat.core.pages.arrange import Arranged, arrange
-from pleat.core.pages.arrange import Sections as Arrangement
-from pleat.core.pages.mixed import MixedFolio, sections_of
-from pleat.core.pages.record import PileSheet, Sections
-from pleat.core.pages.sectioned import SectionsBlock
-from pleat.core.planning import worked_out
-from pleat.core.texts import read_field
+from pleat.core.pleats.pages.arrange import Arranged, arrange
+from pleat.core.pleats.pages.arrange import Sections as Arrangement
+from pleat.core.pleats.pages.mixed import MixedFolio, sections_of
+from pleat.core.pleats.pages.record import PileSheet, Sections
+from pleat.core.pleats.pages.sectioned import SectionsBlock
+from pleat.core.whole.planning import worked_out
 
 MOST = 400
 

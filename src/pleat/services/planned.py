@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from functools import lru_cache
 
-from pleat.core.book import Book
+from pleat.core.document.book import Book
 from pleat.core.materials.tools import NO_TOOLS, Tools
-from pleat.core.planning import Plan, make_plan
+from pleat.core.whole.planning import Plan, make_plan
 
 KEPT = 12
 """A few windows' worth; a plan takes some hundred kilobytes."""

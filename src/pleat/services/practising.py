@@ -8,12 +8,12 @@ from typing import Final
 
 from sqlalchemy.orm import Session
 
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.sewing import notation, practice
-from pleat.core.sewing.chapters import Chapter, chapters
-from pleat.core.sewing.moves import Do, Move, Sewing
-from pleat.core.sewing.practice import Answer
-from pleat.core.sewing.walk import walk, where
+from pleat.core.engines.sewing import notation, practice
+from pleat.core.engines.sewing.chapters import Chapter, chapters
+from pleat.core.engines.sewing.moves import Do, Move, Sewing
+from pleat.core.engines.sewing.practice import Answer
+from pleat.core.engines.sewing.walk import walk, where
+from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.store import practice as kept
 from pleat.store.practice import Spot
 

@@ -8,23 +8,23 @@ from typing import Final
 
 from sqlalchemy.orm import Session
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.bookfile import validate_book
-from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.base.errors import BadBook, FieldProblem, LengthError
+from pleat.core.base.plan import Figure
+from pleat.core.base.texts import with_unit
+from pleat.core.base.units import RULERS, RulerName
+from pleat.core.base.words import many
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.bookfile import validate_book
+from pleat.core.document.recipes import RECIPES, Recipe, recipe
 from pleat.core.materials.editing import build
 from pleat.core.materials.items import Paper
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.tools import Tools
-from pleat.core.pages.counting import parse_count
-from pleat.core.pages.record import Sections
-from pleat.core.paper.record import Papers
-from pleat.core.plan import Figure
-from pleat.core.planning import PLEATS, Plan, make_plan
-from pleat.core.recipes import RECIPES, Recipe, recipe
-from pleat.core.texts import with_unit
-from pleat.core.units import RULERS, RulerName
-from pleat.core.words import many
+from pleat.core.pleats.pages.counting import parse_count
+from pleat.core.pleats.pages.record import Sections
+from pleat.core.pleats.paper.record import Papers
+from pleat.core.whole.planning import PLEATS, Plan, make_plan
 from pleat.services import books, counts, offered, piles
 
 OWN: Final = "own"

@@ -6,15 +6,15 @@ from dataclasses import dataclass, replace
 
 from sqlalchemy.orm import Session
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.engines.sewing import notation, practice
+from pleat.core.engines.sewing.faults import Fault, find, first
+from pleat.core.engines.sewing.moves import Bed, Move, Sewing, Side, other
+from pleat.core.engines.sewing.own import TRIED_ON, CannotGrow, grown, promise_for, rows_of
+from pleat.core.engines.sewing.walk import where
 from pleat.core.materials.items import Stitch
-from pleat.core.sewing import notation, practice
-from pleat.core.sewing.faults import Fault, find, first
-from pleat.core.sewing.moves import Bed, Move, Sewing, Side, other
-from pleat.core.sewing.own import TRIED_ON, CannotGrow, grown, promise_for, rows_of
-from pleat.core.sewing.walk import where
 from pleat.services.clock import now
 from pleat.services.practising import Tap
 from pleat.store import items as store

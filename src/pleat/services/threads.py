@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.binding.thread import ThreadNeed, suits
-from pleat.core.estimate import Estimate
+from pleat.core.base.estimate import Estimate
 from pleat.core.materials.items import ThreadSpool
-from pleat.core.planning import worked_out
+from pleat.core.pleats.binding.sewn import SewnResult
+from pleat.core.pleats.binding.thread import ThreadNeed, suits
+from pleat.core.whole.planning import worked_out
 from pleat.services import books
 from pleat.services.books import Opened
 

@@ -15,7 +15,7 @@ from datetime import date
 from pathlib import Path
 from typing import Final
 
-from pleat.core.errors import PleatError
+from pleat.core.base.errors import PleatError
 
 DAYS_KEPT: Final = 7
 _LEFT_S: Final = 86_400.0

@@ -10,9 +10,9 @@ from typing import Final
 from sqlalchemy import BindParameter, ColumnElement, Select, bindparam, delete, exists, func, or_, select
 from sqlalchemy.orm import Session, aliased
 
-from pleat.core.book import Book
-from pleat.core.bookfile import LARGEST_FILE, read_book
-from pleat.core.errors import BadBook, FieldProblem, PleatError
+from pleat.core.base.errors import BadBook, FieldProblem, PleatError
+from pleat.core.document.book import Book
+from pleat.core.document.bookfile import LARGEST_FILE, read_book
 from pleat.store.models import BookRow, ChangeRow, RevisionRow, is_id
 
 

@@ -16,7 +16,7 @@ from sqlalchemy import URL, Connection, Engine, create_engine, event
 from sqlalchemy.exc import SQLAlchemyError
 from sqlalchemy.orm import Session
 
-from pleat.core.errors import PleatError
+from pleat.core.base.errors import PleatError
 from pleat.store import backups
 
 _PRAGMAS: Final = ("journal_mode=WAL", "synchronous=FULL", "busy_timeout=5000")

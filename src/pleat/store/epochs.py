@@ -9,7 +9,7 @@ from datetime import datetime
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from pleat.core.errors import PleatError
+from pleat.core.base.errors import PleatError
 from pleat.store.models import EpochRow
 
 

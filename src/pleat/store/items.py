@@ -10,7 +10,7 @@ from typing import Any, Final
 from sqlalchemy import ColumnElement, Row, and_, delete, func, insert, or_, select
 from sqlalchemy.orm import Session
 
-from pleat.core.errors import PleatError
+from pleat.core.base.errors import PleatError
 from pleat.core.materials.facts import facts
 from pleat.core.materials.items import KINDS, Item, Material, Paper
 from pleat.core.materials.uses import Sheet

@@ -14,7 +14,7 @@ from typing import Any, Final
 from sqlalchemy import Dialect, LargeBinary
 from sqlalchemy.types import TypeDecorator
 
-from pleat.core.bookfile import LARGEST_FILE
+from pleat.core.document.bookfile import LARGEST_FILE
 
 NEWEST: Final = 1
 

@@ -7,8 +7,8 @@ from typing import Any, Final
 
 from flask import Blueprint, render_template
 
-from pleat.core.cover.laid import Motion
-from pleat.core.cover.opening import motion_of, turning
+from pleat.core.pleats.cover.laid import Motion
+from pleat.core.pleats.cover.opening import motion_of, turning
 from pleat.drawing.cover.states import pictures
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import books

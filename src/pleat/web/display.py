@@ -9,14 +9,14 @@ from typing import Any, Final
 from flask import Flask, request, url_for
 from markupsafe import Markup, escape
 
-from pleat.core.estimate import Estimate
-from pleat.core.fields import ChoiceRule
-from pleat.core.labels import label_of, rule_of
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.fields import ChoiceRule
+from pleat.core.base.plan import Figure
+from pleat.core.base.texts import shown_list
+from pleat.core.base.units import Ruler, written_fractions
+from pleat.core.base.words import lasting
+from pleat.core.document.labels import label_of, rule_of
 from pleat.core.materials.editing import weight_text
-from pleat.core.plan import Figure
-from pleat.core.texts import shown_list
-from pleat.core.units import Ruler, written_fractions
-from pleat.core.words import lasting
 from pleat.drawing.svg import Rendered
 from pleat.web import asked, database
 from pleat.web.forms import entry

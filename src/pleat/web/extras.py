@@ -8,14 +8,14 @@ from typing import Final
 
 from flask import Blueprint, Response, g, make_response, render_template, request
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.extras import placing
-from pleat.core.extras.faces import in_words
-from pleat.core.extras.kinds import EXTRAS
-from pleat.core.labels import design_named
-from pleat.core.planning import PLEATS
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.labels import design_named
+from pleat.core.pleats.extras import placing
+from pleat.core.pleats.extras.faces import in_words
+from pleat.core.pleats.extras.kinds import EXTRAS
+from pleat.core.whole.planning import PLEATS
 from pleat.drawing.bulk import bulk_map
 from pleat.drawing.svg import render_screen
 from pleat.services import books, following, library

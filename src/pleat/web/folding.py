@@ -8,19 +8,19 @@ from typing import Any, Final
 
 from flask import Blueprint, Response, abort, redirect, render_template, request, url_for
 
-from pleat.core.binding.hinged.record import MOST_DRAWN, HingedResult
-from pleat.core.folding.closing import blocked
-from pleat.core.folding.convex import bounds
-from pleat.core.folding.pile import faces
-from pleat.core.folding.programme import Worked
-from pleat.core.folding.tree import Node, tree
-from pleat.core.planning import Plan
-from pleat.core.structures.cut import said
-from pleat.core.structures.dressing import SMALLEST_MM
-from pleat.core.structures.made import BARE, Made
-from pleat.core.structures.marks import Mark
-from pleat.core.structures.orders import compared
-from pleat.core.words import joined
+from pleat.core.base.words import joined
+from pleat.core.engines.folding.closing import blocked
+from pleat.core.engines.folding.convex import bounds
+from pleat.core.engines.folding.pile import faces
+from pleat.core.engines.folding.programme import Worked
+from pleat.core.engines.folding.tree import Node, tree
+from pleat.core.pleats.binding.hinged.record import MOST_DRAWN, HingedResult
+from pleat.core.pleats.structures.cut import said
+from pleat.core.pleats.structures.dressing import SMALLEST_MM
+from pleat.core.pleats.structures.made import BARE, Made
+from pleat.core.pleats.structures.marks import Mark
+from pleat.core.pleats.structures.orders import compared
+from pleat.core.whole.planning import Plan
 from pleat.drawing.pages.folded import look_of, marked
 from pleat.drawing.structures import DRESSED, section, states
 from pleat.drawing.svg import Pen, render_screen

@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from pleat.core.book import Book
-from pleat.core.fields import ChoiceRule, Record, rule_on
-from pleat.core.kinds import TAG
-from pleat.core.labels import field_at, label_of
-from pleat.core.texts import shown
+from pleat.core.base.fields import ChoiceRule, Record, rule_on
+from pleat.core.base.kinds import TAG
+from pleat.core.base.texts import shown
+from pleat.core.document.book import Book
+from pleat.core.document.labels import field_at, label_of
 
 
 @dataclass(frozen=True)

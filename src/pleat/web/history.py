@@ -7,7 +7,7 @@ from pydantic_core import PydanticCustomError
 from sqlalchemy.orm import Session
 from werkzeug.wrappers import Response as AnyResponse
 
-from pleat.core.fields import TextRule
+from pleat.core.base.fields import TextRule
 from pleat.services import books
 from pleat.store import books as store
 from pleat.store.books import ChangedElsewhere

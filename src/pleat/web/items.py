@@ -9,16 +9,16 @@ from typing import Any, Final
 
 from markupsafe import Markup
 
-from pleat.core.errors import LengthError
-from pleat.core.fields import ChoiceRule, LengthRule, TextRule
+from pleat.core.base.errors import LengthError
+from pleat.core.base.fields import ChoiceRule, LengthRule, TextRule
+from pleat.core.base.plan import Figure
+from pleat.core.base.units import RULERS, Ruler, RulerName, parse_length
 from pleat.core.materials.editing import WEIGHT_FIELDS, fields_of, label_of, rule_of, text_of
 from pleat.core.materials.facts import Facts, facts
 from pleat.core.materials.items import KINDS, Board, Cloth, Elastic, Fastener, Glue, Hardware, Item, Paper, Stick, Stitch, ThreadSpool, Tool
 from pleat.core.materials.sizes import size_name
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.uses import good_for
-from pleat.core.plan import Figure
-from pleat.core.units import RULERS, Ruler, RulerName, parse_length
 from pleat.drawing import materials as drawing
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import measuring

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from pleat.core.estimate import Estimate
-from pleat.core.fields import LengthRule, NumberRule
-from pleat.core.labels import rule_of
-from pleat.core.units import Ruler
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.fields import LengthRule, NumberRule
+from pleat.core.base.units import Ruler
+from pleat.core.document.labels import rule_of
 from pleat.services.books import Opened
 
 UNSAID = "by itself"

@@ -5,9 +5,9 @@ from __future__ import annotations
 from flask import Blueprint, Response, flash, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response as AnyResponse
 
-from pleat.core import editing
-from pleat.core.bookfile import LARGEST_FILE
-from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.document import editing
+from pleat.core.document.bookfile import LARGEST_FILE
 from pleat.services import books, library
 from pleat.services.clock import now
 from pleat.store import books as store

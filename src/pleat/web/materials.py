@@ -10,13 +10,13 @@ from werkzeug.exceptions import NotFound
 from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.caliper.client import CaliperError
-from pleat.core.errors import BadBook, LengthError
+from pleat.core.base.errors import BadBook, LengthError
+from pleat.core.base.units import RULERS, RulerName
 from pleat.core.materials.editing import label_of
 from pleat.core.materials.grain import TESTS, conclude
 from pleat.core.materials.items import KINDS, Paper
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.uses import USES_MM
-from pleat.core.units import RULERS, RulerName
 from pleat.services import materials, measuring, offered
 from pleat.services.materials import PER_PAGE, Wanted
 from pleat.store import items as store

@@ -6,13 +6,13 @@ from collections.abc import Callable
 
 from flask import Blueprint, Response, current_app, make_response, render_template, request
 
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.base.words import many
+from pleat.core.document.book import Book
 from pleat.core.materials.items import Paper
-from pleat.core.pages.arrange import Arranged
-from pleat.core.pages.pile_cuts import gives
-from pleat.core.pages.record import MOST_SECTIONS
-from pleat.core.words import many
+from pleat.core.pleats.pages.arrange import Arranged
+from pleat.core.pleats.pages.pile_cuts import gives
+from pleat.core.pleats.pages.record import MOST_SECTIONS
 from pleat.services import arranging, books, counts, offered, piles
 from pleat.store.items import listing
 from pleat.web import asked

@@ -13,7 +13,7 @@ from flask import Blueprint, Response, abort, current_app, make_response, redire
 from markupsafe import Markup
 from werkzeug.wrappers import Response as AnyResponse
 
-from pleat.core.planning import Plan
+from pleat.core.whole.planning import Plan
 from pleat.printing import templates
 from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import PaperName, Sheet, print_sheets, suggested

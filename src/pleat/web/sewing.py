@@ -8,14 +8,14 @@ from typing import Any, Final
 from flask import Blueprint, abort, make_response, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
 
-from pleat.core.binding.record import MOST_STATIONS
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.errors import BadBook
-from pleat.core.sewing import notation
-from pleat.core.sewing.chapters import Chapter, chapters
-from pleat.core.sewing.moves import Bed, Do, Sewing, Side
-from pleat.core.sewing.walk import walk, where
-from pleat.core.sewing.words import told
+from pleat.core.base.errors import BadBook
+from pleat.core.engines.sewing import notation
+from pleat.core.engines.sewing.chapters import Chapter, chapters
+from pleat.core.engines.sewing.moves import Bed, Do, Sewing, Side
+from pleat.core.engines.sewing.walk import walk, where
+from pleat.core.engines.sewing.words import told
+from pleat.core.pleats.binding.record import MOST_STATIONS
+from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.drawing.binding import views
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import books, practising, stitches

@@ -10,13 +10,14 @@ from flask import Blueprint, Response, redirect, render_template, request, url_f
 from markupsafe import Markup
 from werkzeug.wrappers import Response as AnyResponse
 
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem, LengthError
+from pleat.core.base.errors import BadBook, FieldProblem, LengthError
+from pleat.core.base.units import RULERS
+from pleat.core.document.book import Book
+from pleat.core.document.made_of import chosen
+from pleat.core.document.recipes import RECIPES, USES, WISHES, Recipe, advise, recipe
 from pleat.core.materials.sizes import parse_size
-from pleat.core.overview import overview
-from pleat.core.planning import chosen, make_plan
-from pleat.core.recipes import RECIPES, USES, WISHES, Recipe, advise, recipe
-from pleat.core.units import RULERS
+from pleat.core.whole.overview import overview
+from pleat.core.whole.planning import make_plan
 from pleat.drawing.portraits import portrait
 from pleat.drawing.svg import render_standing
 from pleat.services import books, materials, offered, starting

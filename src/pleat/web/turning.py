@@ -7,9 +7,9 @@ from typing import Any, Final
 
 from flask import Blueprint, Response, redirect, render_template, request, url_for
 
-from pleat.core.binding.punched.record import Cross, PunchedResult
-from pleat.core.holes.turning import Frame, frames
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.engines.holes.turning import Frame, frames
+from pleat.core.pleats.binding.punched.record import Cross, PunchedResult
 from pleat.drawing.binding.turned import picture
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services import books

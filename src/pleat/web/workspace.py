@@ -7,14 +7,14 @@ from collections.abc import Callable, Iterable
 
 from flask import Blueprint, Response, abort, make_response, render_template, request
 
-from pleat.core import editing
-from pleat.core.book import Book
-from pleat.core.errors import BadBook, FieldProblem
-from pleat.core.fields import ChoiceRule
-from pleat.core.labels import named, rule_of
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.base.fields import ChoiceRule
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.document.labels import named, rule_of
 from pleat.core.materials.thread import spool_diameter_mm
-from pleat.core.paper.record import ROLES
-from pleat.core.planning import PLEATS
+from pleat.core.pleats.paper.record import ROLES
+from pleat.core.whole.planning import PLEATS
 from pleat.services import books, counts, materials, offered
 from pleat.services import threads as threads_
 from pleat.services.books import Label, Opened, Outcome

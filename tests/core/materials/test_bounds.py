@@ -2,12 +2,12 @@
 
 import pytest
 
-from pleat.core.errors import BadBook
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, TextRule, declared
+from pleat.core.base.errors import BadBook
+from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule, TextRule, declared
+from pleat.core.base.units import MM_PER_INCH
 from pleat.core.materials.editing import build, fields_of, label_of, text_of
 from pleat.core.materials.facts import facts
 from pleat.core.materials.items import KINDS
-from pleat.core.units import MM_PER_INCH
 from pleat.demo import demo_items
 
 FIRST = {}

@@ -7,11 +7,10 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from pleat.core.book import Book
-from pleat.core.cutting.offcuts import SMALLEST_MM, offcuts
-from pleat.core.errors import BadBook
-from pleat.core.estimate import Estimate
-from pleat.core.fields import parse_thickness
+from pleat.core.base.errors import BadBook
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.fields import parse_thickness
+from pleat.core.document.book import Book
 from pleat.core.materials.editing import build, fields_of, label_of, text_of
 from pleat.core.materials.facts import facts
 from pleat.core.materials.grain import TESTS, conclude
@@ -19,8 +18,9 @@ from pleat.core.materials.items import KINDS, Paper, ThreadSpool, kind_of
 from pleat.core.materials.thread import spool_diameter_mm, tex_of
 from pleat.core.materials.tools import tools_from
 from pleat.core.materials.uses import Sheet, good_for, what_gives
-from pleat.core.paper.record import Papers
-from pleat.core.planning import make_plan
+from pleat.core.pleats.cutting.offcuts import SMALLEST_MM, offcuts
+from pleat.core.pleats.paper.record import Papers
+from pleat.core.whole.planning import make_plan
 from pleat.demo import demo_items
 from tests.conftest import edited
 

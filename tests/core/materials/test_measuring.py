@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pleat.core.estimate import Estimate
+from pleat.core.base.estimate import Estimate
 from pleat.core.materials.items import Paper
 from pleat.core.materials.measuring import _STUDENT_95, CALIPER_ERROR_MM, REPEATS_KNOWN, REPEATS_MM, judge, mean_error, zero_problem
 from pleat.core.materials.thickness import thickness, weighed

@@ -10,15 +10,15 @@ from pydantic import ValidationError
 from pydantic.fields import FieldInfo
 from pydantic_core import PydanticCustomError
 
-from pleat.core.errors import BadBook, FieldProblem, LengthError
-from pleat.core.fields import ChoiceRule, FieldRule, rule_on
+from pleat.core.base.errors import BadBook, FieldProblem, LengthError
+from pleat.core.base.fields import ChoiceRule, FieldRule, rule_on
+from pleat.core.base.texts import read_field, shown
+from pleat.core.base.units import RULERS, RulerName
+from pleat.core.engines.sewing.notation import BadSewing
+from pleat.core.engines.sewing.notation import read as read_stitch
 from pleat.core.materials.items import KINDS, Item, Paper
 from pleat.core.materials.sizes import parse_size
 from pleat.core.materials.weights import parse_weight
-from pleat.core.sewing.notation import BadSewing
-from pleat.core.sewing.notation import read as read_stitch
-from pleat.core.texts import read_field, shown
-from pleat.core.units import RULERS, RulerName
 
 MOST_HOLES: Final = 15
 HIDDEN: Final = ("stock_id",)

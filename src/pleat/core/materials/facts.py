@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from pleat.core.fields import ChoiceRule
+from pleat.core.base.fields import ChoiceRule
 from pleat.core.materials.editing import rule_of
 from pleat.core.materials.items import (
     KINDS,

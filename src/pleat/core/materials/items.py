@@ -10,7 +10,7 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field
 
-from pleat.core.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
+from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
 
 PaperKind = Literal["copier", "drawing", "cardstock", "coated", "watercolour", "kraft", "other"]
 Grade = Literal["bond", "text", "cover", "index", "bristol", "tag"]

@@ -12,7 +12,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.estimate import Estimate
+from pleat.core.base.estimate import Estimate
 
 CALIPER_ERROR_MM: Final = 0.03
 """How far any reading of a cheap caliper may be off, for the whole stack (house rule)."""

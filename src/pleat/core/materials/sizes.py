@@ -11,8 +11,8 @@ import re
 from functools import lru_cache
 from typing import Final
 
-from pleat.core.errors import LengthError
-from pleat.core.units import MM_PER_INCH, RulerName, parse_length, tidy
+from pleat.core.base.errors import LengthError
+from pleat.core.base.units import MM_PER_INCH, RulerName, parse_length, tidy
 
 
 def _series(letter: str, width: int, height: int) -> dict[str, tuple[float, float]]:

@@ -15,8 +15,8 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from pleat.core.errors import BadBook, PleatError
-from pleat.core.fields import LengthRule, NumberRule, declared, rule_on
+from pleat.core.base.errors import BadBook, PleatError
+from pleat.core.base.fields import LengthRule, NumberRule, declared, rule_on
 from pleat.core.materials.editing import WEIGHT_FIELDS, build, fields_of, label_of
 from pleat.core.materials.items import KINDS, Item, kind_of
 from pleat.core.materials.weights import BASIS_IN, grammage_of

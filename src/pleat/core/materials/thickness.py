@@ -10,12 +10,12 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, Literal
 
-from pleat.core.estimate import Estimate
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.plan import Rule
+from pleat.core.base.units import RULERS, Ruler
 from pleat.core.materials.items import Grade, Paper, PaperKind
 from pleat.core.materials.measuring import Judged, judge
 from pleat.core.materials.weights import BULK_CM3_PER_G, by_name, pounds_in_every_grade
-from pleat.core.plan import Rule
-from pleat.core.units import RULERS, Ruler
 
 Source = Literal["measured", "weight", "pounds", "name", "nothing", "sold"]
 ANY_GRAMMAGE: Final = (60.0, 110.0, 300.0)

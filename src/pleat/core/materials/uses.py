@@ -6,9 +6,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from pleat.core.estimate import Estimate
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.yields import Lay, both_ways
 from pleat.core.materials.items import Paper
-from pleat.core.yields import Lay, both_ways
 
 Use = Literal["leaves", "pockets", "cover"]
 USES_MM: Final[dict[Use, tuple[float, float]]] = {"leaves": (0.04, 0.22), "pockets": (0.12, 0.38), "cover": (0.2, 0.7)}

@@ -10,9 +10,9 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from pleat.core.errors import LengthError
+from pleat.core.base.errors import LengthError
+from pleat.core.base.units import grammage_from_pounds, tidy
 from pleat.core.materials.items import Grade, PaperKind
-from pleat.core.units import grammage_from_pounds, tidy
 
 BULK_CM3_PER_G: Final[dict[PaperKind, tuple[float, float]]] = {
     "copier": (1.25, 1.35),

@@ -6,10 +6,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.sewing.moves import SIDES
-from pleat.core.sewing.walk import Stretch
-from pleat.core.units import MM_PER_INCH, Ruler
+from pleat.core.base.units import MM_PER_INCH, Ruler
+from pleat.core.engines.sewing.moves import SIDES
+from pleat.core.engines.sewing.walk import Stretch
+from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.drawing.shapes import Curve, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
 
 BAND_MM: Final = 3.0

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from pleat.core.binding.hinged.record import HingedResult
-from pleat.core.planning import Plan
+from pleat.core.pleats.binding.hinged.record import HingedResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing import structures
 from pleat.drawing.looks import main, strip
 from pleat.drawing.pages.folded import look_of

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.binding.punched.record import PunchedResult
-from pleat.core.cover.result import CoverResult
-from pleat.core.planning import Plan
+from pleat.core.pleats.binding.punched.record import PunchedResult
+from pleat.core.pleats.cover.result import CoverResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits
 from pleat.drawing.binding.fold import ruler_line
 from pleat.drawing.handles import Handle, handles

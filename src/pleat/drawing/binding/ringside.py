@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.binding.punched.record import Clamp, Cross, PunchedResult
-from pleat.core.holes.turning import shut
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.engines.holes.turning import shut
+from pleat.core.pleats.binding.punched.record import Clamp, Cross, PunchedResult
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape
 
 PAGE: Final = 1.9

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from pleat.core.binding.kinds.ends import EndsResult
-from pleat.core.binding.kinds.eyecords import EDGE_MM, RowResult
-from pleat.core.planning import Plan
+from pleat.core.pleats.binding.kinds.ends import EndsResult
+from pleat.core.pleats.binding.kinds.eyecords import EDGE_MM, RowResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape
 

@@ -5,11 +5,11 @@ from __future__ import annotations
 import itertools
 from typing import Final
 
-from pleat.core.binding.kinds.machine import SeamResult
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.cover.result import CoverResult
-from pleat.core.planning import Plan
-from pleat.core.sewing.moves import SIDES
+from pleat.core.engines.sewing.moves import SIDES
+from pleat.core.pleats.binding.kinds.machine import SeamResult
+from pleat.core.pleats.binding.sewn import SewnResult
+from pleat.core.pleats.cover.result import CoverResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits
 from pleat.drawing.binding.fold import alike, ruler_line, side_view
 from pleat.drawing.binding.spine import Spread, spine_shapes, spine_view

@@ -10,9 +10,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.sewing.walk import Stretch
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.engines.sewing.walk import Stretch
+from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.drawing.binding.fold import Commands, numbers, ruler_line, spots
 from pleat.drawing.shapes import Curve, Dot, Drawing, Group, Label, Line, Rect, Shape
 

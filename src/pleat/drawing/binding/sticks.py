@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from pleat.core.binding.kinds.sticks import SticksResult
-from pleat.core.cover.result import CoverResult
-from pleat.core.planning import Plan
+from pleat.core.pleats.binding.kinds.sticks import SticksResult
+from pleat.core.pleats.cover.result import CoverResult
+from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits
 from pleat.drawing.binding.fold import ruler_line, spots
 from pleat.drawing.looks import main, strip

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
-from pleat.core.binding.punched.record import Cross
-from pleat.core.holes.turning import Frame
+from pleat.core.engines.holes.turning import Frame
+from pleat.core.pleats.binding.punched.record import Cross
 from pleat.drawing.shapes import Curve, Dot, Drawing, Shape
 
 LONG = 2.6

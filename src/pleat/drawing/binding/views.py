@@ -9,9 +9,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.sewing.chapters import Chapter
-from pleat.core.sewing.walk import Stretch
+from pleat.core.engines.sewing.chapters import Chapter
+from pleat.core.engines.sewing.walk import Stretch
+from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.drawing.binding.fold import Commands
 from pleat.drawing.shapes import Curve, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from pleat.core.cover.hard import HardResult
-from pleat.core.cover.laid import LaidResult
-from pleat.core.cover.shell import Shell
-from pleat.core.pages.block import Block
-from pleat.core.planning import Plan
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.pleats.cover.hard import HardResult
+from pleat.core.pleats.cover.laid import LaidResult
+from pleat.core.pleats.cover.shell import Shell
+from pleat.core.pleats.pages.block import Block
+from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits
 from pleat.drawing.cover.laid import ROOM, crosses, shapes_of
 from pleat.drawing.handles import Handle, handles

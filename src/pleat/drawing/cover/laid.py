@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.cover.laid import Laid, LaidResult
-from pleat.core.folding.sheet import scores
-from pleat.core.pages.block import Block
-from pleat.core.planning import Plan
+from pleat.core.engines.folding.sheet import scores
+from pleat.core.pleats.cover.laid import Laid, LaidResult
+from pleat.core.pleats.pages.block import Block
+from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits
 from pleat.drawing.looks import main, strip
 from pleat.drawing.outlines import LINES, levels, names, outline, running

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from pleat.core.cover.laid import Motion
-from pleat.core.cover.opening import worked
-from pleat.core.cover.soft import BLOCK
-from pleat.core.folding.convex import bounds
+from pleat.core.engines.folding.convex import bounds
+from pleat.core.pleats.cover.laid import Motion
+from pleat.core.pleats.cover.opening import worked
+from pleat.core.pleats.cover.soft import BLOCK
 from pleat.drawing.outlines import outline
 from pleat.drawing.shapes import Drawing, Shape
 

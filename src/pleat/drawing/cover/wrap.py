@@ -5,10 +5,10 @@ from __future__ import annotations
 import itertools
 from typing import Final
 
-from pleat.core.cover.wrapped import WrapResult
-from pleat.core.pages.block import Block
-from pleat.core.planning import Plan
-from pleat.core.words import joined
+from pleat.core.base.words import joined
+from pleat.core.pleats.cover.wrapped import WrapResult
+from pleat.core.pleats.pages.block import Block
+from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits
 from pleat.drawing.looks import main, strip
 from pleat.drawing.portraits import Body

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from pleat.core.binding.hinged.record import CASE, LEAF
-from pleat.core.pages.folded import FoldedBlock
-from pleat.core.planning import Plan
-from pleat.core.structures.made import Made
-from pleat.core.structures.marks import Marks, marks, on_leaf
+from pleat.core.pleats.binding.hinged.record import CASE, LEAF
+from pleat.core.pleats.pages.folded import FoldedBlock
+from pleat.core.pleats.structures.made import Made
+from pleat.core.pleats.structures.marks import Marks, marks, on_leaf
+from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits, structures
 from pleat.drawing.handles import Handle, handles
 from pleat.drawing.looks import main, strip

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from pleat.core.binding.punched.capacity import BEGINS
-from pleat.core.pages.kinds.leaves import LeavesBlock
-from pleat.core.planning import Plan
+from pleat.core.pleats.binding.punched.capacity import BEGINS
+from pleat.core.pleats.pages.kinds.leaves import LeavesBlock
+from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape
 

@@ -6,15 +6,15 @@ import math
 from collections.abc import Sequence
 from typing import Final
 
-from pleat.core.binding.checks import holding
-from pleat.core.pages.folding import COLUMNS_ROWS
-from pleat.core.pages.imposition import NumberedSheet
-from pleat.core.pages.leaves import Leaf, Opening
-from pleat.core.pages.limits import STUB_MM
-from pleat.core.pages.mixed import MixedFolio
-from pleat.core.pages.sectioned import SectionsBlock
-from pleat.core.planning import Plan
-from pleat.core.units import Ruler
+from pleat.core.base.units import Ruler
+from pleat.core.pleats.binding.checks import holding
+from pleat.core.pleats.pages.folding import COLUMNS_ROWS
+from pleat.core.pleats.pages.imposition import NumberedSheet
+from pleat.core.pleats.pages.leaves import Leaf, Opening
+from pleat.core.pleats.pages.limits import STUB_MM
+from pleat.core.pleats.pages.mixed import MixedFolio
+from pleat.core.pleats.pages.sectioned import SectionsBlock
+from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
 

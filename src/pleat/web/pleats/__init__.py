@@ -5,7 +5,7 @@ from typing import Any, Final
 
 from markupsafe import Markup
 
-from pleat.core.planning import PLEATS, REGISTRIES
+from pleat.core.whole.planning import PLEATS, REGISTRIES
 from pleat.drawing import looks
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.handles import handles

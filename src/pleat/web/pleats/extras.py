@@ -8,16 +8,16 @@ from typing import Any, Final
 
 from flask import request
 
-from pleat.core.bulk import Bulk
-from pleat.core.extras.base import Face
-from pleat.core.extras.compute import ExtrasResult
-from pleat.core.extras.kinds import EXTRAS
-from pleat.core.extras.placing import item_of, shown
-from pleat.core.extras.spots import Item
-from pleat.core.fields import rule_on
-from pleat.core.kinds import TAG
-from pleat.core.planning import Plan
-from pleat.core.units import Ruler
+from pleat.core.base.fields import rule_on
+from pleat.core.base.kinds import TAG
+from pleat.core.base.units import Ruler
+from pleat.core.engines.bulk import Bulk
+from pleat.core.pleats.extras.base import Face
+from pleat.core.pleats.extras.compute import ExtrasResult
+from pleat.core.pleats.extras.kinds import EXTRAS
+from pleat.core.pleats.extras.placing import item_of, shown
+from pleat.core.pleats.extras.spots import Item
+from pleat.core.whole.planning import Plan
 from pleat.drawing import extras as drawing
 from pleat.drawing.bulk import bulk_map
 from pleat.drawing.svg import Rendered, render_screen

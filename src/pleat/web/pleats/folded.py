@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Any, Final
 
-from pleat.core.binding.hinged.record import HingedResult
-from pleat.core.pages.folded import FoldedBlock
+from pleat.core.pleats.binding.hinged.record import HingedResult
+from pleat.core.pleats.pages.folded import FoldedBlock
 from pleat.drawing import looks
 from pleat.drawing.svg import render_screen
 from pleat.services.books import Opened

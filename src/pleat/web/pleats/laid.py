@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any, Final
 
-from pleat.core.cover.hard import HardResult
-from pleat.core.cover.laid import LaidResult
-from pleat.core.cover.wrapped import WrapResult
+from pleat.core.pleats.cover.hard import HardResult
+from pleat.core.pleats.cover.laid import LaidResult
+from pleat.core.pleats.cover.wrapped import WrapResult
 from pleat.drawing import looks
 from pleat.drawing.cover import hard as drawing
 from pleat.drawing.shapes import Drawing

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from pleat.core.pages.kinds.leaves import LeavesBlock
+from pleat.core.pleats.pages.kinds.leaves import LeavesBlock
 from pleat.drawing import looks
 from pleat.drawing.svg import render_screen
 from pleat.services.books import Opened

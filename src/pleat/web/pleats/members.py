@@ -8,7 +8,7 @@ from __future__ import annotations
 from functools import singledispatch
 from typing import Any
 
-from pleat.core.plan import PleatResult
+from pleat.core.base.plan import PleatResult
 from pleat.services.books import Opened
 
 

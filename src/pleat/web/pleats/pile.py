@@ -7,12 +7,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Final
 
-from pleat.core.pages.arrange import WORDS, told
-from pleat.core.pages.leaves import Leaf, Opening, openings
-from pleat.core.pages.mixed import MixedFolio
-from pleat.core.pages.record import PileSheet
-from pleat.core.pages.sectioned import SectionsBlock
-from pleat.core.units import RULERS, Ruler
+from pleat.core.base.units import RULERS, Ruler
+from pleat.core.pleats.pages.arrange import WORDS, told
+from pleat.core.pleats.pages.leaves import Leaf, Opening, openings
+from pleat.core.pleats.pages.mixed import MixedFolio
+from pleat.core.pleats.pages.record import PileSheet
+from pleat.core.pleats.pages.sectioned import SectionsBlock
 from pleat.drawing.pages import sections as drawing
 from pleat.drawing.svg import Pen, Rendered, render_screen
 from pleat.services.books import Opened

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any, Final
 
-from pleat.core.binding import suiting
-from pleat.core.binding.punched.capacity import GROUP
-from pleat.core.binding.punched.record import PunchedResult
+from pleat.core.pleats.binding import suiting
+from pleat.core.pleats.binding.punched.capacity import GROUP
+from pleat.core.pleats.binding.punched.record import PunchedResult
 from pleat.drawing import looks
 from pleat.drawing.binding.ringside import ring_side
 from pleat.drawing.svg import render_screen

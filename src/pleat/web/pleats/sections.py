@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any, Final
 
-from pleat.core.pages.folding import COLUMNS_ROWS
-from pleat.core.pages.imposition import NumberedSheet
-from pleat.core.pages.leaves import openings
-from pleat.core.pages.sectioned import SectionsBlock
+from pleat.core.pleats.pages.folding import COLUMNS_ROWS
+from pleat.core.pleats.pages.imposition import NumberedSheet
+from pleat.core.pleats.pages.leaves import openings
+from pleat.core.pleats.pages.sectioned import SectionsBlock
 from pleat.drawing.pages import sections as drawing
 from pleat.drawing.svg import Pen, render_screen
 from pleat.services.books import Opened

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any, Final
 
-from pleat.core.binding import suiting
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.sewing.words import told
+from pleat.core.engines.sewing.words import told
+from pleat.core.pleats.binding import suiting
+from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.drawing import looks
 from pleat.drawing.svg import render_screen
 from pleat.services.books import Opened

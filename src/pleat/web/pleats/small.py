@@ -7,15 +7,15 @@ from typing import Final
 
 from markupsafe import Markup
 
-from pleat.core.binding.hinged.record import HingedResult
-from pleat.core.binding.sewn import SewnResult
-from pleat.core.cover.laid import LaidResult
-from pleat.core.cover.wrapped import WrapResult
-from pleat.core.extras.compute import ExtrasResult
-from pleat.core.pages.folded import FoldedBlock
-from pleat.core.pages.sectioned import SectionsBlock
-from pleat.core.paper.compute import PaperResult
-from pleat.core.plan import PleatResult
+from pleat.core.base.plan import PleatResult
+from pleat.core.pleats.binding.hinged.record import HingedResult
+from pleat.core.pleats.binding.sewn import SewnResult
+from pleat.core.pleats.cover.laid import LaidResult
+from pleat.core.pleats.cover.wrapped import WrapResult
+from pleat.core.pleats.extras.compute import ExtrasResult
+from pleat.core.pleats.pages.folded import FoldedBlock
+from pleat.core.pleats.pages.sectioned import SectionsBlock
+from pleat.core.pleats.paper.compute import PaperResult
 from pleat.drawing.shapes import Drawing, Label
 from pleat.drawing.svg import Pen, render_screen
 

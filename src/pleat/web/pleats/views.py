@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from typing import Any
 
-from pleat.core.binding import suiting
-from pleat.core.brief.compute import BriefResult
-from pleat.core.cover import suiting as covering
-from pleat.core.cutting.compute import CuttingResult
-from pleat.core.paper.compute import PaperResult
-from pleat.core.paper.record import ROLES
+from pleat.core.pleats.binding import suiting
+from pleat.core.pleats.brief.compute import BriefResult
+from pleat.core.pleats.cover import suiting as covering
+from pleat.core.pleats.cutting.compute import CuttingResult
+from pleat.core.pleats.paper.compute import PaperResult
+from pleat.core.pleats.paper.record import ROLES
 from pleat.drawing import cutting as cutting_drawing
 from pleat.drawing import looks
 from pleat.drawing import paper as paper_drawing

@@ -1,0 +1,108 @@
+"""What a pattern promises of the whole, held against what was sewn: every hole used, gaps covered, sections linked, supports held."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import Literal
+
+from pleat.core.base.words import joined
+from pleat.core.engines.sewing.moves import SIDES, Sewing, passes
+from pleat.core.engines.sewing.walk import Stretch
+
+Broken = Literal["missed", "bare", "unlinked", "support", "cover"]
+
+
+def broken(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broken, str]]:
+    """(what is broken, in words) for everything promised that is not there."""
+    yield from _missed(sewing)
+    yield from _bare(sewing, stretches)
+    yield from _unlinked(sewing, stretches)
+    yield from _loose(sewing, stretches)
+    if sewing.promise.cover and not all(row.cover_mm for row in sewing.bed.rows):
+        yield "cover", "the cover is not sewn in"
+
+
+def _of(row: int, sewing: Sewing) -> str:
+    return f" of section {row}" if len(sewing.bed.rows) > 1 else ""
+
+
+def _missed(sewing: Sewing) -> Iterator[tuple[Broken, str]]:
+    used = {place for thread in sewing.threads for place in passes(thread)}
+    for row in range(1, len(sewing.bed.rows) + 1):
+        holes = [hole for hole in range(1, sewing.bed.stations + 1) if (row, hole) not in used and (row, hole) not in sewing.promise.unused]
+        if holes:
+            yield "missed", f"it leaves out hole{'s' if len(holes) > 1 else ''} {joined(holes)}{_of(row, sewing)}"
+
+
+def _bare(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broken, str]]:
+    wanted = sewing.promise.covered
+    if wanted == "none":
+        return
+    covered = {(one.row, gap, one.side) for one in stretches if one.what == "span" for gap in one.gaps}
+    gaps = range(1, sewing.bed.stations) if sewing.promise.gaps is None else sewing.promise.gaps
+    for row in range(1, len(sewing.bed.rows) + 1):
+        for gap in gaps:
+            bare = [side for side in SIDES if (row, gap, side) not in covered]
+            between = f"runs between holes {gap} and {gap + 1}{_of(row, sewing)}"
+            if wanted == "either" and len(bare) == 2:
+                yield "bare", f"nothing {between}"
+            elif (wanted == "both" and bare) or (wanted == "inside" and "inside" in bare):
+                yield "bare", f"nothing {between} {sewing.bed.rows[row - 1].side(bare[0])}"
+
+
+def links(stretches: Sequence[Stretch]) -> set[tuple[int, int, float]]:
+    """(row, the next one, station) wherever two neighbouring rows are joined outside: by a climb, a catch, or a tie to the stitch there."""
+    found = set()
+    for one in stretches:
+        if one.what in ("climb", "catch"):
+            low, high = sorted((one.row, one.to_row))
+            for row in range(low, high):
+                found |= {(row, row + 1, one.start), (row, row + 1, one.end)}
+        if one.what == "knot" and one.kind == "stitch" and one.row > 1:
+            found.add((one.row - 1, one.row, one.start))
+    return found
+
+
+def _unlinked(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broken, str]]:
+    wanted, stations = sewing.promise.links, sewing.bed.stations
+    if wanted == "none":
+        return
+    joins: dict[int, set[float]] = {}
+    for low, _, place in links(stretches) | _tails(sewing):
+        joins.setdefault(low, set()).add(place)
+    for row in range(1, len(sewing.bed.rows)):
+        at = joins.get(row, set())
+        needed = set(range(1, stations + 1)) if wanted == "all" else {1, stations} if wanted == "ends" else set()
+        if not at:
+            yield "unlinked", f"nothing joins section {row} to section {row + 1}"
+        elif needed - at:
+            yield "unlinked", f"sections {row} and {row + 1} are not joined at {joined(sorted(needed - at))}"
+
+
+def _tails(sewing: Sewing) -> set[tuple[int, int, float]]:
+    """Where a thread is tied to its own tail in the row before."""
+    found = set()
+    for thread in sewing.threads:
+        for move in thread:
+            if move.do == "tie" and move.what in ("tail", "over") and move.row != thread[0].row:
+                found.add((min(move.row, thread[0].row), max(move.row, thread[0].row), move.at))
+    return found
+
+
+def _loose(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broken, str]]:
+    """Supports that a row does not hold: by going round them, or by a stitch over their gap."""
+    if sewing.promise.supports == "none":
+        return
+    holds = {(one.row, one.start) for one in stretches if one.what == "wrap"}
+    holds |= {
+        (row, gap + 0.5)
+        for one in stretches
+        if one.side == "outside" and one.what in ("span", "climb")
+        for row in (one.row, one.to_row)
+        for gap in one.gaps
+    }
+    for number, one in enumerate(sewing.bed.supports, 1):
+        for row in range(1, len(sewing.bed.rows) + 1):
+            pair = {row, row + 1 if row % 2 else row - 1} if sewing.promise.supports == "every pair" else {row}
+            if one.lies_on(row) and not any((other, one.at) in holds for other in pair):
+                yield "support", f"section {row} does not hold {one.kind} {number}"

@@ -1,0 +1,44 @@
+"""What thread adds to the spine: counted where it lies inside the folds, gap by gap along them."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from typing import Final
+
+from pleat.core.base.estimate import Estimate, total
+from pleat.core.engines.sewing.moves import Bed
+from pleat.core.engines.sewing.walk import Stretch
+
+FIRST: Final = (0.3, 0.55, 0.8)
+"""Share of the thread's diameter that stays after pressing, low, likely and high, for the first thread in a fold (house rule)."""
+FURTHER: Final = (0.0, 0.5, 1.0)
+"""How much of that each further thread beside it adds (house rule)."""
+DOUBT: Final = "how far the thread is pressed into the paper"
+
+
+def of_strands(strands: int, diameter_mm: float) -> Estimate:
+    """What so many threads side by side in one fold add, in mm."""
+    if not strands:
+        return Estimate.exact(0.0)
+    low, likely, high = (diameter_mm * first * (1 + further * (strands - 1)) for first, further in zip(FIRST, FURTHER, strict=True))
+    return Estimate.ranged(low, likely, high, DOUBT)
+
+
+def profile(stretches: Sequence[Stretch], bed: Bed, diameter_mm: float, strands: int) -> tuple[Estimate, ...]:
+    """What the thread adds in each gap between holes, all rows together; the first gap is that of the head."""
+    inside = Counter((one.row, gap) for one in stretches if one.what == "span" and one.side == "inside" for gap in one.gaps)
+    found = []
+    for gap in range(1, bed.stations):
+        by_strands = Counter(inside[row, gap] * strands for row in range(1, len(bed.rows) + 1))
+        found.append(
+            total([of_strands(count, diameter_mm).times(rows) for count, rows in by_strands.items() if count])
+            if any(by_strands)
+            else Estimate.exact(0.0)
+        )
+    return tuple(found)
+
+
+def largest(gaps: Sequence[Estimate]) -> Estimate:
+    """The swell the cover has to give room for: that of the thickest gap."""
+    return max(gaps, key=lambda one: one.likely, default=Estimate.exact(0.0))

@@ -1,0 +1,219 @@
+"""Bench: all steps in an order that works, which of them are done, and what was ticked before what it needs (slips D1, E6, F3, F4, G1, G2)."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+from pleat.core.base.plan import Check, Figure, Offer, PleatResult, Rule, Step, shortened
+from pleat.core.base.words import lasting
+from pleat.core.pleats.bench.order import in_order, waits_for
+from pleat.core.pleats.bench.record import Bench
+from pleat.core.pleats.cutting.compute import CuttingResult
+from pleat.core.pleats.cutting.left import LeftOfCutting
+
+FOLDED: Final = ("folio", "concertina", "pad")
+"""What has no leaves that are held one by one."""
+NAMED: Final = 3
+"""Steps that a sentence names; of more it says how many."""
+
+
+@dataclass(frozen=True)
+class LeftOfBench(LeftOfCutting):
+    """All the other pleats."""
+
+    cutting: CuttingResult
+
+    @property
+    def steps(self) -> tuple[Step, ...]:
+        """The steps of all pleats, and the last of all; where the order leaves a choice, those of the pleat named first come first."""
+        pleats = (self.cutting, self.pages, self.extras, self.cover, self.binding)
+        return (*(step for pleat in pleats for step in pleat.steps), self._last)
+
+    @property
+    def _last(self) -> Step:
+        shut = "nothing stands out past the cover, " if self.cover.steps else ""
+        filled = [state for step in self.extras.steps for state in step.gives]
+        look = f", {shut}{self.binding.look}" if self.binding.look else shut and f", {shut.rstrip(', ')}"
+        return Step(
+            "check",
+            "Open and close it",
+            f"{'Everything' if self.pages.unit in FOLDED else 'Every leaf'} held{look}. Note what you would change.",
+            needs=("book.bound", *filled),
+            gives=("book.done",),
+            kind="tidy",
+        )
+
+
+@dataclass(frozen=True)
+class BenchStep:
+    """A step with its place in the work: done or not, and whether its figures changed since it was ticked."""
+
+    number: int
+    step: Step
+    done: bool
+    changed: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class BenchResult(PleatResult):
+    """The steps in order; ``current`` is the first one open, None when all are done. ``waits`` are minutes, all waits added up."""
+
+    work: tuple[BenchStep, ...]
+    current: BenchStep | None
+    waits: int
+
+    @property
+    def idle(self) -> bool:
+        return not any(step.done for step in self.work)
+
+
+def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
+    """The work at the bench, with what was ticked."""
+    quantity = left.brief.quantity
+    each = f" Each of the {quantity} books." if quantity > 1 else ""
+    order = in_order(_whole(left))
+    ticks = ticked(bench.ticks, order)
+    work = tuple(
+        BenchStep(
+            number,
+            step if step.for_all or not each else replace(step, detail=step.detail + each),
+            step.key in ticks,
+            shortened(ticks.get(step.key, step.signature)) != step.signature,
+        )
+        for number, step in enumerate(order, 1)
+    )
+    done, waits = sum(step.done for step in work), sum(step.wait_minutes for step in order)
+    progress = Figure(
+        key="done",
+        label="steps done",
+        value=f"{done} / {len(work)}",
+        show="text",
+        how=f"{done} of {len(work)} steps are ticked. Waiting times come to about {lasting(60 * round(waits / 60))}.",
+        rules=(Rule("house rule", "waiting times; your paper may need longer"),),
+    )
+    return BenchResult(
+        key_figure=progress,
+        figures=(progress,),
+        checks=(*_too_early(work, ticks), *_changed(work, ticks)),
+        work=work,
+        current=next((step for step in work if not step.done), None),
+        waits=waits,
+    )
+
+
+def _whole(left: LeftOfBench) -> list[Step]:
+    """All steps: each with what it fixes by name, ``cover.*`` being what no other step of the cover's pieces does, and with what follows it at once."""
+    steps = left.steps
+    pleats = {"pages": left.pages, "extras": left.extras, "binding": left.binding, "cover": left.cover}
+    every = [f"{name}.{piece.key}" for name, result in pleats.items() for piece in result.parts]
+    named = {key for step in steps for key in step.fixes}
+    keys = {step.key for step in steps}
+    return [
+        replace(step, fixes=_fixed(step, every, named), then=tuple(key for key in step.then if key in keys)[:1])
+        if step.fixes or step.then
+        else step
+        for step in steps
+    ]
+
+
+def _fixed(step: Step, every: Sequence[str], named: Collection[str]) -> tuple[str, ...]:
+    found: list[str] = []
+    for key in step.fixes:
+        pleat = key.removesuffix("*")
+        found += [one for one in every if one.startswith(pleat) and one not in named] if key.endswith("*") else [key]
+    return tuple(found)
+
+
+def ticked(ticks: Mapping[str, str], steps: Sequence[Step]) -> dict[str, str]:
+    """The ticks as they are now, by the steps' keys: one that was made for several steps together stands for each of them."""
+    whole = {step.key: step.signature for step in steps if step.was[0] in ticks and shortened(ticks[step.was[0]]) == step.was[1]}
+    return {**ticks, **whole}
+
+
+def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]:
+    """Steps that are ticked before what they need: one check for each slip that has a name, and one for all others."""
+    if not ticks:
+        return []
+    steps = {one.step.key: one.step for one in work}
+    order = waits_for(tuple(steps.values()))
+    early = {key: [first for first in order[key] if first not in ticks] for key in steps if key in ticks}
+    named = {first: [key for key in early if first in early[key]] for first, step in steps.items() if step.missing}
+    found = [_slip(steps, first, keys, ticks) for first, keys in named.items() if keys]
+    others = {key: [first for first in firsts if not steps[first].missing] for key, firsts in early.items() if not steps[key].missing}
+    if any(others.values()):
+        found.append(_out_of_order(steps, {key: firsts for key, firsts in others.items() if firsts}, ticks))
+    return found
+
+
+def _slip(steps: Mapping[str, Step], first: str, early: Sequence[str], ticks: Mapping[str, str]) -> Check:
+    missing = steps[first].missing
+    assert missing is not None
+    late = _all_after(steps, first)
+    kept = {key: value for key, value in ticks.items() if key not in late}
+    return Check(
+        missing.slip,
+        "stop",
+        f"“{steps[early[0]].title}” is ticked, but {missing.words}.",
+        missing.why,
+        (
+            Offer(missing.done, (("bench.ticks", {**ticks, first: steps[first].signature}),)),
+            Offer(missing.undo, (("bench.ticks", kept),)),
+        ),
+    )
+
+
+def _all_after(steps: Mapping[str, Step], first: str) -> set[str]:
+    """Every step that waits for this one, or for one that does; of those that stay ticked after the rest is unticked, none would ask for it again."""
+    order = waits_for(tuple(steps.values()))
+    found: set[str] = set()
+    for key in steps:
+        if any(other == first or other in found for other in order[key]):
+            found.add(key)
+    return found
+
+
+def _out_of_order(steps: Mapping[str, Step], early: Mapping[str, Sequence[str]], ticks: Mapping[str, str]) -> Check:
+    """What is ticked although steps before it are not; ticking them too may show the next ones missing, so all are ticked at once."""
+    order = waits_for(tuple(steps.values()))
+    open_ = [first for firsts in early.values() for first in firsts]
+    before: list[str] = []
+    while open_:
+        first = open_.pop()
+        if first not in before and first not in ticks:
+            before.append(first)
+            open_ += order[first]
+    unnamed = [key for key in steps if key in before and not steps[key].missing]
+    listed = ", ".join(f"“{steps[key].title}”" for key in unnamed[:NAMED]) + (
+        f" and {len(unnamed) - NAMED} more" if len(unnamed) > NAMED else ""
+    )
+    late = next(iter(early))
+    return Check(
+        "order",
+        "note",
+        f"“{steps[late].title}” is ticked, and {listed} {'is' if len(unnamed) == 1 else 'are'} not.",
+        "It comes after that. If you did it and only did not tick it, tick it now; else something may be missing.",
+        (
+            Offer("all that is done, tick it", (("bench.ticks", {**ticks, **{key: steps[key].signature for key in unnamed}}),)),
+            Offer("untick what came too early", (("bench.ticks", {key: mark for key, mark in ticks.items() if key not in early}),)),
+        ),
+    )
+
+
+def _changed(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]:
+    """Steps whose figures are others than when they were ticked."""
+    return [
+        Check(
+            f"changed_{one.step.key}",
+            "watch",
+            f"“{one.step.title}” was ticked, and its figures have changed since.",
+            f"It now says: {one.step.detail}",
+            (
+                Offer("still right as it is", (("bench.ticks", {**ticks, one.step.key: one.step.signature}),)),
+                Offer("untick, to do it again", (("bench.ticks", {k: v for k, v in ticks.items() if k != one.step.key}),)),
+            ),
+        )
+        for one in work
+        if one.changed
+    ]

@@ -1,0 +1,233 @@
+"""What can go wrong with stations, path and thread: slips C2, D2, D3 and D5. D4 needs the cover and stands there."""
+
+from __future__ import annotations
+
+import itertools
+from typing import Final
+
+from pydantic import ValidationError
+
+from pleat.core.base.kinds import TAG
+from pleat.core.base.plan import Changes, Check, Offer
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import many
+from pleat.core.engines.sewing.faults import Fault
+from pleat.core.pleats.binding.figures import Sewn
+from pleat.core.pleats.binding.record import Thread, Threaded
+from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.binding.stations import LEAF_MARGIN_MM, default_insets, holes, misfit, place
+from pleat.core.pleats.binding.thread import SPARE, diameter_mm, name_of, suits
+from pleat.core.pleats.pages.sectioned import SectionsBlock
+
+SPREAD: Final[Changes] = (("binding.insets_mm", None), ("binding.positions_mm", None))
+
+
+def find(left: LeftOfBinding, sewn: Sewn, wrong: tuple[Fault, ...]) -> tuple[Check, ...]:
+    """Every check of this pleat that has something to say."""
+    ruler, height = left.brief.ruler, left.pages.leaf_height_mm
+    pages = left.pages if isinstance(left.pages, SectionsBlock) else None
+    found = [
+        _path(wrong),
+        _misfit(sewn),
+        _held(ruler, height, sewn, pages) if pages else None,
+        _edges(sewn, ruler, height),
+        _thread(ruler, sewn),
+        _suits(ruler, sewn) if left.brief.made_of.binding.traits.needle else None,
+    ]
+    return tuple(check for check in found if check)
+
+
+def _path(wrong: tuple[Fault, ...]) -> Check | None:
+    """D2: a maker's own path that does not hold; its first fault, with the step."""
+    if not wrong:
+        return None
+    first, more = wrong[0], len(wrong) - 1
+    at = f"At move {first.step + 1}: " if first.step is not None else ""
+    others = f" ({many(more, 'more fault')} after it)" if more else ""
+    return Check(
+        "D2",
+        "watch" if all(fault.watch for fault in wrong) else "stop",
+        f"{'Your own stitch wants a look' if first.watch else 'Your own stitch does not hold'}. {at}{first.text}{others}.",
+        "A path is right when it goes through paper at every move, uses every hole of every section, holds when it is pulled, and ends in a knot.",
+        (Offer("sew it as a pamphlet stitch", ((f"binding.{TAG}", "pamphlet"),)),),
+        "",
+    )
+
+
+def _misfit(sewn: Sewn) -> Check | None:
+    """Stations that were placed for another number of them."""
+    placed = misfit(sewn.binding, sewn.layout)
+    if placed is None:
+        return None
+    words = "place" if sewn.layout.tape_mm else "station"
+    fixes = [Offer("spread them anew", SPREAD)]
+    if placed and placed != sewn.layout.places and _may_have(sewn.binding, placed):
+        fixes.insert(0, Offer(many(placed, words), (("binding.station_count", placed),)))
+    return Check(
+        "stations",
+        "watch",
+        f"The holes you placed are for {many(placed, words)}; this book has {sewn.layout.places}.",
+        "They do not count: the holes are spread over the height instead.",
+        tuple(fixes),
+    )
+
+
+def _may_have(binding: Threaded, stations: int) -> bool:
+    """Whether a record may have so many stations."""
+    if "station_count" not in type(binding).model_fields:
+        return False
+    try:
+        return bool(type(binding).model_validate({**binding.model_dump(), "station_count": stations}))
+    except ValidationError:
+        return False
+
+
+def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Check | None:
+    """C2: leaves of a mixed pile that hang on one hole or on none."""
+    positions, layout = sewn.positions_mm, sewn.layout
+    pile = [one for section in pages.mixed for one in section]
+    folded = [one for one in pile if one.joined == "folded"]  # a stub is as high as the book, and a leaf tipped in is glued
+    loose = [(one, held) for one in folded if (held := len(holding(positions, height, one.leaf_height_mm))) < 2]
+    if not loose:
+        return None
+    lowest = min(one.leaf_height_mm for one, _ in loose)
+    inset = ruler.snap_up(sewn.window.low_mm)
+    half = layout.places // 2
+    fixes = []
+    if layout.places > 2 and inset < height / 2 - LEAF_MARGIN_MM * half:
+        step = (height / 2 - inset) / (half if layout.places % 2 else half - 0.5)
+        insets = (inset, *(ruler.snap(inset + step * number) for number in range(1, half)))
+        fixes.append(
+            Offer(
+                f"pull the holes together, the outer ones {ruler.show(inset)} from head and tail",
+                (("binding.insets_mm", insets), ("binding.positions_mm", None)),
+            )
+        )
+    stubs = [one.id for one in pile if one.joined == "stub"] + [one.id for one, _ in loose]
+    fixes.append(Offer(f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves", (("pages.stubs", stubs),)))
+    none = sum(held == 0 for _, held in loose)
+    return Check(
+        "C2",
+        "stop" if none else "watch",
+        f"{len(loose)} {'sheet is' if len(loose) == 1 else 'sheets are'} held by fewer than two holes: {loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} high{' and others' if len(loose) > 1 else ''}.",
+        f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, else it hangs on one hole or falls out. Lowest leaf: {ruler.show(lowest)}, centred on {ruler.show(height)}.",
+        tuple(fixes),
+    )
+
+
+def holding(positions: tuple[float, ...], height_mm: float, leaf_height_mm: float) -> tuple[float, ...]:
+    """The stations that hold a leaf of this height, centred on the fold."""
+    head = (height_mm - leaf_height_mm) / 2
+    first, last = head + LEAF_MARGIN_MM - 1e-6, head + leaf_height_mm - LEAF_MARGIN_MM + 1e-6
+    return tuple([at for at in positions if first <= at <= last])
+
+
+def _nearest(height: float, positions: tuple[float, ...]) -> tuple[float, float]:
+    """(how near the outermost hole is to an end of the leaf, how near two holes are to each other) in mm."""
+    return min(positions[0], height - positions[-1]), min((b - a for a, b in itertools.pairwise(positions)), default=height)
+
+
+def _edges(sewn: Sewn, ruler: Ruler, height: float) -> Check | None:
+    if not sewn.positions_mm:
+        return None
+    near, together = _nearest(height, sewn.positions_mm)
+    if near >= LEAF_MARGIN_MM - 1e-6 and together >= LEAF_MARGIN_MM - 1e-6:
+        return None
+    what = (
+        f"A hole lies {ruler.show(-near)} outside the leaf."
+        if near < -0.05
+        else f"The outermost hole is {ruler.show(near)} from the end of the leaf."
+        if near < LEAF_MARGIN_MM
+        else "The tapes lie on each other."
+        if together < -0.05
+        else f"Two holes are {ruler.show(together)} apart."
+    )
+    why = f"With less than {ruler.show(LEAF_MARGIN_MM)} of paper the fold tears there."
+    fixes = _wider(sewn, ruler, height)
+    return Check(
+        "D5", "stop", what, why, fixes, "" if fixes else "A leaf so low has no room for this sewing: take another, or a higher leaf."
+    )
+
+
+FEWER: Final = (
+    ("station_count", "as many stations as there is room for"),
+    ("tapes", "as many tapes as there is room for"),
+    ("cords", "as many cords as there is room for"),
+)
+"""Counts that go back to what the height proposes, with the words for it."""
+NARROW_MM: Final = 6.0
+"""The narrowest tape that is proposed."""
+
+
+def _wider(sewn: Sewn, ruler: Ruler, height: float) -> tuple[Offer, ...]:
+    """The holes spread anew, if that gives them room; else another spread, as many as the height proposes, fewer, or narrower tapes."""
+
+    def room(record: Threaded) -> bool:
+        layout = sewn.layout_of(record, height)
+        return min(_nearest(height, holes(place(record, layout, height, ruler), layout))) >= LEAF_MARGIN_MM - 1e-6
+
+    anew = sewn.binding.model_copy(update={"insets_mm": None, "positions_mm": None})
+    if room(anew):
+        insets = default_insets(height, sewn.layout, ruler, anew.spread)
+        return (Offer("spread the holes over the height", (("binding.insets_mm", insets or None), ("binding.positions_mm", None))),)
+    fields = type(anew).model_fields
+    tries: list[tuple[str, str, object]] = [("spread the holes the usual way", "spread", "usual")]
+    tries += [(words, name, fields[name].default) for name, words in FEWER if name in fields]
+    tries += [("3 stations, spread anew", "station_count", 3)] if _may_have(anew, 3) else []
+    tries += [(f"tapes of {ruler.show(NARROW_MM)}", "tape_mm", NARROW_MM)] if "tape_mm" in fields else []
+    for words, name, value in tries:
+        tried = anew.model_copy(update={"spread": "usual", name: value})
+        if getattr(anew, name) != value and room(tried):
+            return (Offer(words, (("binding.spread", "usual"), *SPREAD, (f"binding.{name}", value))),)
+    return ()
+
+
+def _thread(ruler: Ruler, sewn: Sewn) -> Check | None:
+    """D3: a thread that was cut already, and is too short or wastefully long."""
+    cut, need = sewn.binding.thread_cut_mm, sewn.need
+    if cut is None or not sewn.sewing.threads:
+        return None
+    right = ruler.snap_up(need.each_mm)
+    fix = (Offer(f"cut {ruler.show(right)}", (("binding.thread_cut_mm", right),)),)
+    (run, tails, spare), total = ruler.summed([need.run.run_mm, need.tails_mm, need.spare_mm])
+    sum_ = f"The path takes {run}, two tails {tails}, tension and mishaps {spare}: {total} {ruler.name}."
+    if len(need.pieces_mm) > 1:
+        sum_ += f" It is sewn in {len(need.pieces_mm)} lengths of {ruler.show(right)}."
+    shortest = need.shortest_mm if len(need.pieces_mm) == 1 else need.each_mm / (1 + SPARE)
+    if cut < shortest - 0.05:
+        return Check("D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(shortest - cut)} are missing.", sum_, fix)
+    if cut < need.each_mm - 0.05:
+        title = f"{ruler.show(cut)} of thread is tight: {ruler.show(need.each_mm)} would leave proper tails and a spare."
+        return Check("D3", "watch", title, sum_, fix)
+    if cut > 2 * need.each_mm:
+        title = f"{ruler.show(cut)} of thread is more than twice what it takes."
+        return Check("D3", "note", title, sum_ + " A long thread also frays and tangles.", fix)
+    return None
+
+
+def _suits(ruler: Ruler, sewn: Sewn) -> Check | None:
+    """Whether the thread goes with what it is sewn through, and bears it."""
+    thread, fold = sewn.binding.thread, max((row.fold_mm for row in sewn.sewing.bed.rows), default=0.0)
+    said = suits(diameter_mm(thread), fold)
+    if said:
+        double = (Offer("take it double", (("binding.strands", 2),)),) if said.startswith("thin") and sewn.binding.strands == 1 else ()
+        why = f"The thread is {ruler.fine(diameter_mm(thread))}, the paper in one fold {ruler.fine(fold)}."
+        return Check(
+            "thread",
+            "note",
+            f"{_named(thread)} is {said}.",
+            why,
+            double,
+            "" if double else "Take another thread from the materials, if you have one.",
+        )
+    if thread.fibre == "cotton" and thread.waxed == "no" and sewn.binding.strands == 1:
+        why = "Plain cotton frays in the holes and gives with use; two strands share the pull, or pass the path twice."
+        return Check(
+            "cotton", "note", f"{_named(thread)} is cotton, unwaxed and single.", why, (Offer("take it double", (("binding.strands", 2),)),)
+        )
+    return None
+
+
+def _named(thread: Thread) -> str:
+    name = name_of(thread)
+    return name[0].upper() + name[1:]

@@ -1,0 +1,203 @@
+"""A hinge worked out: its pieces as parts and on the drawing, its figures, and the steps from scoring to the leaves glued on."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from typing import Final
+
+from pleat.core.base.cautions import GLUE, WEIGHT
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.kinds import Edge
+from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
+from pleat.core.base.plan import Piece as Taken
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import joined, many
+from pleat.core.engines.folding.flat import rows, spots
+from pleat.core.engines.folding.programme import Programme
+from pleat.core.engines.folding.sheet import Piece, scores
+from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, Hinge, HingedResult
+from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.pages.folded import FoldedBlock
+from pleat.core.pleats.structures.cut import folds_of
+from pleat.core.pleats.structures.made import Made
+from pleat.core.pleats.structures.work import marks
+
+STRIP_BORDER_MM: Final = 1.0
+"""How much a strip that dresses a gap stays off its folds on each side (house rule)."""
+
+
+@dataclass(frozen=True)
+class Own:
+    """What a kind of hinge says of itself: (piece, how many of it) as they are cut, the programme of the moving view, figures, checks and pieces beside those of all hinges; the fields on its drawing as
+    (path, piece, panel, value by itself); widths in mm of the strips that dress it, with how many. ``folded`` says how it is folded, ``glued`` how leaves go on."""
+
+    title: str
+    pieces: tuple[tuple[Piece, int], ...]
+    programme: Programme
+    floor_mm: float | None
+    end_mm: float
+    flange_mm: float
+    figures: tuple[Figure, ...]
+    checks: tuple[Check, ...] = ()
+    places: tuple[tuple[str, str, str, float], ...] = ()
+    dress: Mapping[float, int] = field(default_factory=dict)
+    folded: str = ""
+    glued: str = ""
+    parts: tuple[Taken, ...] = ()
+    steps: tuple[Step, ...] = ()
+    smaller: Callable[[float, float], tuple[Offer, ...]] | None = None
+
+
+def result(left: LeftOfBinding, hinge: Hinge, own: Own, *, at: Edge, swell: Estimate) -> HingedResult:
+    """The hinge with all that follows from it."""
+    ruler, count = left.brief.ruler, left.brief.quantity
+    flats = rows([(piece, piece.name, number, piece.name) for piece, number in own.pieces])
+    made = Made(
+        own.programme, (), (), (), (), (), hinge.need, {CARD: hinge.card, LEAF: hinge.leaf, CASE: left.paper.stock("board").caliper}
+    )
+    parts: list[Taken] = [
+        Part(
+            piece.name,
+            piece.name,
+            *piece.size_mm,
+            number * count,
+            CARD,
+            "h",
+            folds_of(piece, made.worked.shut.angles),
+            across="its folds crack",
+            smaller=own.smaller,
+        )
+        for piece, number in own.pieces
+    ]
+    parts += [
+        Part(
+            f"dress_{number}",
+            f"strip of {ruler.show(width)} for the hinge",
+            width,
+            hinge.height - 2 * STRIP_BORDER_MM,
+            many_ * count,
+            "mat",
+            across="it may curl",
+        )
+        for number, (width, many_) in enumerate(own.dress.items(), 1)
+    ]
+    return HingedResult(
+        key_figure=own.figures[0],
+        figures=(*own.figures, *_pieces(left, own)),
+        checks=own.checks,
+        parts=(*parts, *own.parts),
+        steps=(*_steps(left, hinge, own), *own.steps),
+        at=at,
+        height_mm=hinge.height,
+        swell=swell,
+        floor_mm=own.floor_mm,
+        made=made,
+        programme=own.programme,
+        flats=flats,
+        spots=spots(own.places, flats),
+        need=hinge.need,
+        end_mm=own.end_mm,
+        flange_mm=own.flange_mm,
+        look="every leaf turning to the hinge and lying flat",
+    )
+
+
+def _pieces(left: LeftOfBinding, own: Own) -> tuple[Figure, ...]:
+    ruler, found = left.brief.ruler, []
+    for piece, number in own.pieces:
+        found.append(
+            Figure(
+                f"cut_{piece.name.replace(' ', '_')}",
+                f"cut the {piece.name}" if number == 1 else f"cut {number} × {piece.name}",
+                piece.size_mm,
+                "size",
+                f"{len(piece.panels)} panels, added up to {ruler.number(piece.size_mm[0])} {ruler.name}.",
+                (Rule("arithmetic", "panels added up"),),
+                scrap=f"{ruler.size(*piece.size_mm)}{f', {number} of them' if number > 1 else ''}",
+            )
+        )
+        found.append(
+            Figure(
+                f"scores_{piece.name.replace(' ', '_')}",
+                f"score the {piece.name}",
+                marks(piece, ruler),
+                "text",
+                "Inside up, running from one edge, so that rounding does not pile up.",
+                (Rule("arithmetic", "panel edges"),),
+                scrap=marks(piece, ruler),
+            )
+        )
+    return tuple(found)
+
+
+def _steps(left: LeftOfBinding, hinge: Hinge, own: Own) -> list[Step]:
+    """Score, fold, dress, glue the leaves on from the back, dry."""
+    ruler = left.brief.ruler
+    listed = "; ".join(f"{piece.name}: {marks(piece, ruler)}" for piece, _ in own.pieces)
+    found = [
+        Step(
+            "hinge_score",
+            f"Score the {joined(piece.name for piece, _ in own.pieces)}",
+            f"Inside up, all from one edge. {listed}. {own.folded}",
+            ("rule and scoring tool", "bone folder"),
+            needs=(f"{CARD}.cut",),
+            gives=("hinge.scored",),
+            signature=signature(*(at for piece, _ in own.pieces for at in scores(piece))),
+            kind="fold",
+        )
+    ]
+    if own.dress:
+        found.append(_dressed(own, ruler))
+    ready = left.pages.ready if isinstance(left.pages, FoldedBlock) else ()
+    found.append(
+        Step(
+            "hinge_leaves",
+            f"Put the {many(hinge.count, 'leaf', 'leaves')} on the hinge",
+            f"From the back, one after the other, spine edges level in the fold: test each fold before the next leaf goes on. {own.glued}",
+            ("glue", "waste paper"),
+            needs=("hinge.scored", *(("hinge.dressed",) if own.dress else ()), *ready),
+            gives=("hinge.leaves",),
+            fixes=("pages.*", "binding.*"),
+            closes=("leaves.flat",),
+            tags=frozenset({"glue"}),
+            cautions=(GLUE,),
+            minutes=3 * hinge.count,
+            pieces=hinge.count,
+            kind="glue",
+            then=("hinge_dry",),
+        )
+    )
+    found.append(
+        Step(
+            "hinge_dry",
+            "Let it dry shut, and measure it",
+            "Under weight, waste paper between the leaves. Then measure it at the spine, pressed by hand.",
+            ("weight", "ruler or caliper"),
+            needs=("hinge.leaves",),
+            gives=("block.flat", "block.measured"),
+            tags=frozenset({"glue"}),
+            wait_minutes=60,
+            cautions=(WEIGHT,),
+            minutes=2,
+            kind="press",
+            weights=True,
+        )
+    )
+    return found
+
+
+def _dressed(own: Own, ruler: Ruler) -> Step:
+    return Step(
+        "hinge_dress",
+        "Dress the hinge",
+        f"{joined(f'{number} of {ruler.show(width)}' for width, number in own.dress.items())}, {ruler.thin(STRIP_BORDER_MM)} off the folds on each side, before a leaf is on: no knife gets in there later.",
+        ("glue",),
+        needs=("hinge.scored", "mat.cut"),
+        gives=("hinge.dressed",),
+        fixes=tuple(f"binding.dress_{number}" for number, _ in enumerate(own.dress, 1)),
+        tags=frozenset({"glue", "mat"}),
+        cautions=(GLUE,),
+        signature=signature(*own.dress),
+        kind="decorate",
+    )

@@ -1,0 +1,203 @@
+"""Leaves in pairs side by side on a spine: a cord runs from eyelet to eyelet over the tab of one pair, or of two."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Final, Literal
+
+from pleat.core.base.cautions import PUNCH
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.fields import ChoiceRule, LengthRule
+from pleat.core.base.kinds import BindingKind, Member, Suits, Traits
+from pleat.core.base.plan import Check, Count, Figure, Length, Offer, Rule, Step, signature
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import many
+from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.pleats.pages.folded import FoldedBlock
+
+ROOM_MM: Final = 2.0
+"""Room beside every tab, so that pairs turn (house rule)."""
+KNOT_MM: Final = 80.0
+MOST_ON_A_CORD: Final = 2
+"""Tabs that one cord holds without letting them slip (common practice, no source)."""
+EDGE_MM: Final = 10.0
+
+
+class EyeCords(Member):
+    """Pleat 5: cords over eyelets. ``spine_mm`` is a spine that is there already."""
+
+    kind: Literal["eyecords"] = "eyecords"
+    room_mm: Annotated[float, LengthRule("room beside each tab", 0, 30)] = ROOM_MM
+    on_a_cord: Annotated[Literal[1, 2, 3], ChoiceRule("tabs to a cord", (("1", "one"), ("2", "two"), ("3", "three")))] = 2
+    spine_mm: Annotated[float, LengthRule("the spine there is", 5, 400)] | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class RowResult(BindingResult):
+    """Tabs side by side on a spine, lengths in mm: how many, their width, the room beside each, and where the cords run from its left edge."""
+
+    pairs: int
+    tab_mm: float
+    room_mm: float
+    width_mm: float
+    cords_mm: tuple[float, ...]
+
+
+def cords_at(pairs: int, tab: float, room: float, on_a_cord: int) -> tuple[float, ...]:
+    """Where the cords run: over the middle of one tab, or between those it holds.
+
+    >>> cords_at(3, 6.0, 2.0, 2)
+    (9.0, 21.0)
+    """
+    middles = [room + tab / 2 + number * (tab + room) for number in range(pairs)]
+    groups = [middles[start : start + on_a_cord] for start in range(0, pairs, on_a_cord)]
+    return tuple((group[0] + group[-1]) / 2 for group in groups)
+
+
+def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
+    """How many pairs the spine takes, and the cords that hold them."""
+    ruler, pages = left.brief.ruler, left.pages
+    pairs = max(1, len(pages.units))
+    tab = _tab(left)
+    needs = pairs * tab + (pairs + 1) * record.room_mm
+    cords = -(-pairs // record.on_a_cord)
+    length = 2 * (pages.leaf_height_mm - 2 * left.brief.ruler.near(EDGE_MM)) + 2 * KNOT_MM
+    row = Figure(
+        "row",
+        "the row on the spine",
+        needs,
+        "length",
+        f"{pairs} tabs of {ruler.show(tab)}, and {ruler.show(record.room_mm)} beside each and at the ends: {pairs} × {ruler.number(tab)} + {pairs + 1} × {ruler.number(record.room_mm)} = {ruler.number(needs)} {ruler.name}.",
+        (Rule("arithmetic", "tabs and the room between them"), Rule("house rule", "2 mm of room")),
+        scrap=ruler.show(needs),
+    )
+    held = Figure(
+        "cords",
+        "held by",
+        many(cords, "cord"),
+        "text",
+        f"{many(pairs, 'pair')}, {record.on_a_cord} to a cord; an eyelet at head and tail of each cord.",
+        (Rule("arithmetic", "pairs divided by two, rounded up"), Rule("common practice", "at most two tabs to a cord, no source")),
+        scrap=f"{many(cords, 'cord')} of {ruler.show(length)}, {2 * cords} eyelets",
+    )
+    quantity = left.brief.quantity
+    return RowResult(
+        key_figure=held,
+        figures=(held, row),
+        checks=tuple(one for one in (_fits(record, pairs, (tab, needs), ruler), _too_many(record)) if one),
+        parts=(
+            Length("cord", "cord for the spine", length, cords * quantity, "cord"),
+            Count("eyelets", "eyelets", 2 * cords * quantity, "eyelet"),
+        ),
+        steps=_steps(left, needs, cords, length),
+        at="row",
+        height_mm=pages.leaf_height_mm,
+        pairs=pairs,
+        tab_mm=tab,
+        room_mm=record.room_mm,
+        width_mm=needs,
+        cords_mm=cords_at(pairs, tab, record.room_mm, record.on_a_cord),
+        swell=Estimate.exact(max(needs - pages.thickness.likely, 0.0)),
+    )
+
+
+def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tuple[Step, ...]:
+    """Eyelets before anything hides them, then the cords."""
+    ruler, pages = left.brief.ruler, left.pages
+    ready = pages.ready if isinstance(pages, FoldedBlock) else ()
+    return (
+        Step(
+            "eyelets",
+            f"Set {2 * cords} eyelets in the spine",
+            f"In a row at head and tail, {ruler.show(ruler.near(EDGE_MM))} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
+            ("eyelet tool",),
+            needs=("cover.scored",),
+            gives=("cover.eyelets",),
+            fixes=("binding.eyelets",),
+            tags=frozenset({"cut-out"}),
+            cautions=(PUNCH,),
+            signature=signature(cords, needs),
+            kind="punch",
+        ),
+        Step(
+            "cords",
+            f"Run the {many(cords, 'cord')}",
+            f"{ruler.show(length)} each: out at the head, down the spine and in at the tail, over the tab inside of one pair or two. Tie it firmly at the head, not so tight that the spine bends.",
+            needs=("cover.eyelets", *ready),
+            gives=("block.flat",),
+            fixes=("pages.*", "binding.*"),
+            minutes=4 * cords,
+            signature=signature(length),
+            kind="sew",
+        ),
+        _done(),
+    )
+
+
+def _done() -> Step:
+    return Step(
+        "book",
+        "Turn every pair once",
+        "None may slip from under its cord; tie it again where one does.",
+        needs=("block.flat", "cover.scored"),
+        gives=("book.bound",),
+        fixes=("cover.*",),
+        kind="tidy",
+    )
+
+
+def _tab(left: LeftOfBinding) -> float:
+    """The tab of a pair in mm, as Pages has made it."""
+    pages = left.pages
+    if isinstance(pages, FoldedBlock):
+        room = next((one for one in pages.made.rooms if one.name == "tab"), None)
+        if room is not None:
+            return room.has_mm
+    return pages.thickness.likely / max(1, len(pages.units))
+
+
+def _fits(record: EyeCords, pairs: int, row: tuple[float, float], ruler: Ruler) -> Check | None:
+    """How many pairs a spine that is there takes."""
+    tab, needs = row
+    if record.spine_mm is None or record.spine_mm >= needs - 0.05:
+        return None
+    fits = max(0, int((record.spine_mm - record.room_mm) // (tab + record.room_mm)))
+    fewer = (Offer(f"{2 * fits} leaves", (("pages.amount", 2 * fits), ("pages.counted_in", "leaves"))),) if fits else ()
+    return Check(
+        "D11",
+        "stop",
+        f"The spine of {ruler.show(record.spine_mm)} is narrower than {many(pairs, 'pair')} {'needs' if pairs == 1 else 'need'}: {ruler.show(needs)}.",
+        f"It takes {many(fits, 'pair')}: a tab of {ruler.show(tab)} and {ruler.show(record.room_mm)} beside each.",
+        (
+            *fewer,
+            Offer(f"a spine of {ruler.show(ruler.snap_up(needs))}", (("binding.spine_mm", None),)),
+        ),
+    )
+
+
+def _too_many(record: EyeCords) -> Check | None:
+    """D10: more tabs on a cord than it holds."""
+    if record.on_a_cord <= MOST_ON_A_CORD:
+        return None
+    return Check(
+        "D10",
+        "watch",
+        f"{record.on_a_cord} tabs to a cord: the middle one slips out.",
+        "A cord presses on what lies at its sides; at most two tabs are held.",
+        (Offer("two to a cord", (("binding.on_a_cord", 2),)),),
+    )
+
+
+KIND: Final = BindingKind(
+    name="eyecords",
+    title="cords over eyelets",
+    summary="Tabs in a row on the spine, each under a cord from eyelet to eyelet.",
+    record=EyeCords,
+    compute=compute,
+    takes=frozenset({"pair"}),
+    at="row",
+    traits=Traits(refills=True, punch=True),
+    suits=Suits(
+        fewest=1, most=60, good_to=12, thickest_mm=60.0, strength="firm", hard="some practice", minutes=6, look="cords down the spine"
+    ),
+)

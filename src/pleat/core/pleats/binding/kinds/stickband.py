@@ -1,0 +1,289 @@
+"""A stick along the held edge in front, and a band that comes up through two holes, or round two notches, over its ends."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Annotated, Any, Final, Literal
+
+from pleat.core.base.cautions import KNIFE
+from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
+from pleat.core.base.plan import Changes, Check, Count, Figure, Offer, Rule, Step, signature
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import many
+from pleat.core.engines.holes.band import band_need, most_stack
+from pleat.core.pleats.binding.punched import gear
+from pleat.core.pleats.binding.punched.capacity import GROUP
+from pleat.core.pleats.binding.punched.checks import SPREAD
+from pleat.core.pleats.binding.punched.places import read
+from pleat.core.pleats.binding.punched.record import Bored, Gear, PunchedResult, Usual, bore
+from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.brief.record import Brief
+
+OVERHANG_MM: Final = 10.0
+"""The stick stands out past each hole by at least so much (common practice, no source)."""
+SNUG: Final = 0.6
+"""How far into its stretch a band is best when the book is as thick as it is now: it holds, and can still grow (house rule)."""
+NOTCH_MM: Final = 6.0
+"""A notch is a half circle so wide (house rule)."""
+
+
+class StickBand(Gear):
+    """A stick and a band; the holes are as far apart as the band proposes."""
+
+    kind: Literal["stickband"] = "stickband"
+    stick_mm: Annotated[float, LengthRule("the stick's thickness", 2, 30, fine=True)] = 6.0
+    stick_long_mm: Annotated[float, LengthRule("the stick's length", 30, 1000)] | None = None
+    band_mm: Annotated[float, LengthRule("the band laid flat, slack", 15, 600)] = 90.0
+    band_thick_mm: Annotated[float, LengthRule("the band's thickness", 0.3, 10, fine=True)] = 1.5
+    stretch: Annotated[float, NumberRule("the band stretches by", 0, 400, "%")] = 80
+    through: Annotated[
+        Literal["holes", "notches"],
+        ChoiceRule("the band goes", (("holes", "through two holes"), ("notches", "round two notches in the edge"))),
+    ] = "holes"
+
+    @property
+    def longest(self) -> float:
+        """The band laid flat when it is stretched as far as it goes, in mm."""
+        return self.band_mm * (1 + self.stretch / 100)
+
+
+def _stick(binding: StickBand, edge: float) -> float:
+    return edge if binding.stick_long_mm is None else binding.stick_long_mm
+
+
+def proposed(binding: StickBand, edge: float, stack: float) -> float:
+    """How far apart the holes are for the band to be snug, in mm, as far as stick and edge allow."""
+    snug = binding.band_mm * (1 + SNUG * binding.stretch / 100)
+    spacing = snug - 2 * stack - math.pi * (binding.stick_mm + binding.band_thick_mm)
+    return max(20.0, min(spacing, _stick(binding, edge) - 2 * OVERHANG_MM, edge - 2 * OVERHANG_MM))
+
+
+def usual_for(binding: StickBand, stack: float, edge: float, ruler: Ruler) -> Usual:
+    """Where the band wants its holes: the first on a mark of the ruler, the second as far from the other end."""
+    first = ruler.snap_up((edge - proposed(binding, edge, stack)) / 2)
+    positions = (first, edge - first)
+    rule = Rule("arithmetic", "the band's length decides how far apart the holes are")
+    how = "As far apart as the band wants, the same from both ends."
+    if binding.through == "notches":
+        return Usual(positions, NOTCH_MM, 0.0, rule, how, notch=True)
+    return Usual(positions, 5.0, 12.0, rule, how)
+
+
+def _anywhere(_binding: StickBand, edge: float) -> Usual:
+    """Two holes that are nowhere yet: where the band wants them is known only with the stack, which what is typed is read without."""
+    return Usual((-1.0, edge + 1.0), 0.0, 0.0, Rule("chosen by you", "holes set by hand"), "")
+
+
+_SET: Final = read(_anywhere)
+
+
+def _read(binding: StickBand, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+    """The place of a hole; while the band proposes both, one that is set sets its partner too."""
+    return _SET(binding if binding.positions_mm else binding.model_copy(update={"moved": "pairs"}), name, text, brief)
+
+
+def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
+    """How far apart the holes are, and how much the band holds."""
+    ruler, books = left.brief.ruler, left.brief.quantity
+    stack = bore(binding, left, lambda edge: _anywhere(binding, edge)).stack
+    bored = bore(binding, left, lambda edge: usual_for(binding, stack, edge, ruler))
+    way = _way(binding, bored)
+    stick = _stick(binding, bored.edge)
+    where = "up through each hole" if binding.through == "holes" else "round each notch"
+    return result(
+        bored,
+        Own(
+            title="stick and band",
+            figures=_figures(binding, bored, way),
+            checks=_checks(binding, bored, way),
+            offers=_bands(binding, bored),
+            parts=(
+                Count("stick", f"stick, {ruler.show(stick)} long, {ruler.thin(binding.stick_mm)} thick", books, ""),
+                Count("band", binding.gear or f"band, {ruler.show(binding.band_mm)} laid flat", books, binding.stock_id or ""),
+            ),
+            steps=(_trim(bored, stick),),
+            hang=(
+                "Stretch the band over the stick",
+                f"The stack in order{', covers outermost' if bored.covers else ''}. The band lies along the back; its loops come {where} to the front. Push the stick through one loop, press the stack together, and bring the other loop over the stick's other end.",
+                ("band", "stick"),
+                4,
+            ),
+            cautions=("A stretched band flies: keep it away from faces.",),
+            what="stick",
+            thick_mm=binding.stick_mm,
+            sticks_mm=stick,
+            look="the stick lies straight and the stack does not bow",
+            more=(f"{stick:.1f}",),
+        ),
+    )
+
+
+@dataclass(frozen=True)
+class Way:
+    """The band's way, mm: between the holes, how long it becomes on this book, the thickest stack it goes round; and how many leaves that is."""
+
+    spacing: float
+    need: float
+    most: float
+    leaves: int
+
+
+def _way(binding: StickBand, bored: Bored) -> Way:
+    spacing = bored.positions[-1] - bored.positions[0]
+    need = band_need(spacing, bored.stack, binding.stick_mm, binding.band_thick_mm)
+    most = most_stack(binding.longest, spacing, binding.stick_mm, binding.band_thick_mm)
+    pages = bored.left.pages
+    each = (pages.thickness.likely + bored.strengthened) / max(pages.leaves, 1)
+    return Way(spacing, need, most, max(0, math.floor((most - bored.covers - bored.left.extras.added.likely) / each + 1e-9)))
+
+
+def _figures(binding: StickBand, bored: Bored, way: Way) -> tuple[Figure, ...]:
+    ruler, have = bored.left.brief.ruler, bored.left.pages.leaves
+    round_ends = math.pi * (binding.stick_mm + binding.band_thick_mm)
+    room = f"room for {way.leaves - have} more" if way.leaves >= have else f"{have - way.leaves} too many"
+    flat = f"Laid flat {ruler.show(binding.band_mm)}, {ruler.thin(binding.band_thick_mm)} thick, stretches by {binding.stretch:g} %: pull yours along a ruler."
+    return (
+        Figure(
+            "spacing",
+            "notches apart" if binding.through == "notches" else "holes apart",
+            way.spacing,
+            "length",
+            f"The band comes to {ruler.thin(way.need)} on this book: {ruler.show(way.spacing)} along the back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most {ruler.show(binding.longest)}.",
+            (Rule("arithmetic", "the way of the band"), Rule("house rule", f"snug at {SNUG:.0%} of its stretch")),
+            scrap=f"{ruler.show(way.spacing)} apart",
+        ),
+        Figure(
+            "most",
+            "the band holds",
+            many(way.leaves, "leaf", "leaves"),
+            "text",
+            f"Stretched as far as it goes, {ruler.show(binding.longest)}, it goes round a stack of {ruler.thin(way.most)}, covers and all.",
+            (Rule("arithmetic", "the band at its limit"),),
+            aside=room,
+        ),
+        gear.figure(binding.gear or "rubber band", 1, flat),
+    )
+
+
+def _trim(bored: Bored, stick: float) -> Step:
+    ruler = bored.left.brief.ruler
+    return Step(
+        "stick",
+        "Trim and sand the stick",
+        f"{ruler.show(stick)} long, straight and dry. Cut it to length, sand both ends round, and wax it so that the band slides.",
+        ("small saw or knife", "sandpaper", "wax"),
+        gives=("gear.ready",),
+        cautions=(KNIFE,),
+        signature=signature(stick),
+        minutes=8,
+        kind="cut",
+    )
+
+
+def _fewer(bored: Bored, leaves: int) -> tuple[Offer, ...]:
+    """So many leaves; a reading of the stack that is there is forgotten with it."""
+    forget: Changes = (("pages.measured_block_mm", None),) if bored.left.pages.measured else ()
+    return (Offer(many(leaves, "leaf", "leaves"), (("pages.amount", leaves), ("pages.counted_in", "leaves"), *forget)),)
+
+
+def _checks(binding: StickBand, bored: Bored, way: Way) -> tuple[Check, ...]:
+    """D10: the band too tight or slack; D11: the stick longer than the page, or too short for its holes."""
+    ruler, found = bored.left.brief.ruler, []
+    need, leaves = way.need, way.leaves
+    if need > binding.longest + 1e-6 or need <= binding.band_mm:
+        tight = need > binding.longest
+        what = f"The band is too {'short' if tight else 'slack'}: this book stretches it to {ruler.thin(need)}, {'it goes to ' + ruler.show(binding.longest) if tight else 'slack it is ' + ruler.show(binding.band_mm)}."
+        why = "A band at its limit bows the covers and breaks." if tight else "A slack band lets the stick fall out."
+        spacing = proposed(binding, bored.edge, bored.stack)
+        moved = band_need(spacing, bored.stack, binding.stick_mm, binding.band_thick_mm)
+        spread = (
+            (Offer(f"holes {ruler.show(spacing)} apart", SPREAD),) if bored.by_hand and binding.band_mm < moved <= binding.longest else ()
+        )
+        right = ruler.snap(need / (1 + SNUG * binding.stretch / 100))
+        longer = (
+            (
+                Offer(
+                    f"a band of {ruler.show(right)}",
+                    (*gear.usual(("binding.band_mm", right)), *(() if binding.stretch >= 5 else (("binding.stretch", 80),))),
+                ),
+            )
+            if 15 <= right <= 600 and right < need
+            else ()
+        )
+        fewer = _fewer(bored, leaves) if tight and leaves else ()
+        found.append(Check("D10", "stop", what, why, (*spread, *longer, *fewer), "" if spread or longer or fewer else "Take another band, or cord that is tied."))  # fmt: skip
+    elif need < binding.band_mm * (1 + 0.1 * binding.stretch / 100):
+        what = f"The band is hardly stretched: {ruler.thin(need)}, slack it is {ruler.show(binding.band_mm)}."
+        found.append(
+            Check("D10", "note", what, "It holds, but the leaves shift.", no_fix="Set the holes farther apart, or take a shorter band.")
+        )
+    stick = _stick(binding, bored.edge)
+    spacing = bored.positions[-1] - bored.positions[0]
+    fits = (Offer(f"a stick of {ruler.show(bored.edge)}", (("binding.stick_long_mm", None),)),) if binding.stick_long_mm is not None else ()
+    if stick > bored.edge + 0.05:
+        found.append(
+            Check(
+                "D11",
+                "watch",
+                f"The stick is {ruler.show(stick - bored.edge)} longer than the leaves.",
+                "What stands out at head and tail catches and breaks.",
+                fits,
+            )
+        )
+    elif (stick - spacing) / 2 < OVERHANG_MM - 0.05:
+        closer = Offer("holes as the band and the stick propose", SPREAD)
+        found.append(
+            Check(
+                "D11",
+                "watch",
+                f"The stick stands out past each hole by only {ruler.show((stick - spacing) / 2)}.",
+                f"The band slips off ends shorter than {ruler.show(OVERHANG_MM)}.",
+                fits or (closer,) if fits or bored.by_hand else (),
+                "" if fits or bored.by_hand else "Take a longer stick.",
+            )
+        )
+    return tuple(found)
+
+
+def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
+    """The elastic among the materials that is a closed loop, with what each would do here."""
+    ruler, found = bored.left.brief.ruler, []
+    for key, one in bored.left.tools.elastics:
+        if one.shape != "loop" or not 15 <= one.length_left_mm <= 600 or not 0.3 <= one.width_mm <= 10:
+            continue
+        changes: Changes = (
+            ("binding.gear", one.name),
+            ("binding.stock_id", key),
+            ("binding.band_mm", one.length_left_mm),
+            ("binding.band_thick_mm", one.width_mm),
+            ("binding.stretch", one.stretch),
+            *SPREAD,
+        )
+        own = binding.model_copy(update={"band_mm": one.length_left_mm, "band_thick_mm": one.width_mm, "stretch": one.stretch})
+        apart = proposed(own, bored.edge, bored.stack)
+        need = band_need(apart, bored.stack, own.stick_mm, own.band_thick_mm)
+        good = own.band_mm < need <= own.longest
+        found.append(
+            Offer(
+                one.name,
+                changes,
+                (f"holes {ruler.show(apart)} apart", "holds" if good else "too short" if need > own.longest else "too slack"),
+                GROUP,
+                binding.stock_id == key,
+                good,
+            )
+        )
+    return tuple(found)
+
+
+KIND: Final = gear.kind(
+    name="stickband",
+    title="stick and band",
+    summary="A stick along the edge, held by a band through two holes; leaves are changed in a moment.",
+    record=StickBand,
+    compute=compute,
+    read=_read,
+    suits=gear.suits("a stick across the front, leaves changed in a moment", good_to=80, strength="light", minutes=0.2),
+)

@@ -1,0 +1,49 @@
+"""Double wire closed round a row of holes, three or two to the inch."""
+
+from __future__ import annotations
+
+from functools import partial
+from typing import Annotated, Final, Literal
+
+from pleat.core.base.fields import ChoiceRule
+from pleat.core.pleats.binding.punched import gear
+from pleat.core.pleats.binding.punched.wound import Winding, Wound, compute, no_more
+
+THREE: Final = (6.4, 8.0, 9.5, 11.0, 12.7, 14.3)
+TWO: Final = (16.0, 19.0, 22.0, 25.4, 28.6, 32.0)
+"""Outer diameters that are sold, in mm (common practice, no source)."""
+
+
+class Wire(Wound):
+    """Double wire."""
+
+    kind: Literal["wire"] = "wire"
+    per: Annotated[
+        Literal["3:1", "2:1", "own"], ChoiceRule("pitch", (("3:1", "3 to the inch"), ("2:1", "2 to the inch"), ("own", "your own")))
+    ] = "3:1"
+
+
+def _thick(binding: Wound) -> bool:
+    return binding.per == "2:1"
+
+
+WINDING: Final = Winding(
+    word="wire",
+    sold=lambda binding: TWO if _thick(binding) else THREE if binding.per == "3:1" else (*THREE, *TWO),
+    hole=lambda binding: 6.0 if _thick(binding) else 4.0,
+    inset=lambda binding: 7.0 if _thick(binding) else 6.0,
+    shape="wire",
+    closing="Hang it on the open loops from the back, and squeeze them shut until the ends meet and no leaf slips through.",
+    caution="Wire ends are sharp, and what is cut off flies: hold it down, and cover your eyes. Follow the closing tool's own instructions.",
+    own=no_more,
+)
+KIND: Final = gear.kind(
+    name="wire",
+    title="double wire",
+    summary="A comb of wire loops through a row of holes; turns right round and lies flat.",
+    record=Wire,
+    compute=partial(compute, WINDING),
+    refills=False,
+    placed=(),
+    suits=gear.suits("a row of wire loops, turns right round", good_to=240, hard="some practice", minutes=0.2),
+)

@@ -1,0 +1,178 @@
+"""Posts through a stack: which length closes on it, how much packing, and battens before and behind where there are some."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final
+
+from pleat.core.base.cautions import KNIFE
+from pleat.core.base.fields import LengthRule, NumberRule
+from pleat.core.base.plan import Changes, Check, Count, Figure, Offer, Piece, Rule, Step, signature
+from pleat.core.base.words import many
+from pleat.core.engines.holes.band import POST_TAKES
+from pleat.core.engines.holes.places import folded
+from pleat.core.pleats.binding.punched import gear
+from pleat.core.pleats.binding.punched.capacity import GROUP
+from pleat.core.pleats.binding.punched.record import Bored, Clamp, Gear, PunchedResult, Usual, bore
+from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.result import LeftOfBinding
+
+LENGTHS_MM: Final = (5.0, 6.0, 8.0, 10.0, 12.0, 15.0, 18.0, 20.0, 25.0, 30.0, 35.0, 40.0, 50.0, 60.0, 75.0, 100.0)
+"""Posts that are sold, by their length inside (common practice, no source)."""
+SAW: Final = (
+    "Saw and drill: clamp the batten, a scrap under it, hands behind the tool and eyes covered; follow the tool's own instructions."
+)
+
+
+class Posted(Gear):
+    """Posts: how many, how thick, how long; the shortest that closes where that is not said."""
+
+    count: Annotated[int, NumberRule("posts", 2, 4, whole=True)] = 2
+    post_mm: Annotated[float, LengthRule("a post's thickness", 2, 15, fine=True)] = 5.0
+    length_mm: Annotated[float, LengthRule("a post's length inside", 2, 150)] | None = None
+
+
+def usual(binding: Posted, edge: float) -> Usual:
+    rule = Rule("common practice", "two posts at the quarter points, found by folding a strip; no source")
+    return Usual(
+        folded(edge, binding.count),
+        binding.post_mm + 0.5,
+        12.0,
+        rule,
+        "Each post in the middle of its share of the edge, as a folded strip shows it.",
+    )
+
+
+def battens(binding: Posted) -> float:
+    """Both battens' thickness in mm; 0 where there are none."""
+    return 2 * float(getattr(binding, "batten_mm", 0.0))
+
+
+def lengths(bored: Bored) -> list[tuple[float, Changes, str]]:
+    """(length, changes, name) of the posts one may take, the shortest first: those among the materials and those that are sold."""
+    ruler = bored.left.brief.ruler
+    own = [(one.inner_mm, gear.taken(key, one, ("binding.length_mm", one.inner_mm)), one.name) for key, one in gear.owned(bored, "post")]
+    there = {mm for mm, _, _ in own}
+    sold = [(mm, gear.usual(("binding.length_mm", mm)), f"posts of {ruler.show(mm)}") for mm in LENGTHS_MM if mm not in there]
+    return sorted([*own, *sold], key=lambda row: row[0])
+
+
+def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
+    """Where the posts are, how long, and what packs them."""
+    bored, ruler = bore(binding, left, lambda edge: usual(binding, edge)), left.brief.ruler
+    thick = bored.stack + battens(binding)
+    can = lengths(bored)
+    own = next((mm for mm, _, _ in can if mm >= POST_TAKES * thick - 1e-6), can[-1][0])
+    length = own if binding.length_mm is None else binding.length_mm
+    packing = max(0.0, length - thick)
+    name = binding.gear or f"screw post, {ruler.show(length)}"
+    figures = (
+        Figure(
+            "post",
+            "posts",
+            length,
+            "length",
+            f"The stack is {ruler.thin(thick)}{', battens and all' if battens(binding) else ', covers and all' if bored.covers else ''}. A post closes on at most its length ÷ {POST_TAKES:g}: the shortest that does is {ruler.show(own)}.",
+            (Rule("common practice", "paper gives about 3 %; no source"), Rule("arithmetic", "stack, covers and battens")),
+            aside=f"{many(binding.count, 'post')}",
+            scrap=f"{binding.count} posts of {ruler.show(length)}",
+        ),
+        Figure(
+            "packing",
+            "packing",
+            packing,
+            "thin",
+            f"Post {ruler.thin(length)} − stack {ruler.thin(thick)}: so much scrap card goes under the back, or as many leaves may still be added ({_more(bored, packing)}). Without it the book rattles.",
+            (Rule("arithmetic", "the rest of the post"),),
+        ),
+        gear.figure(name, binding.count, f"A post of {ruler.thin(binding.post_mm)} in holes of {ruler.thin(bored.hole)}."),
+    )
+    return result(
+        bored,
+        Own(
+            title=f"{binding.count} posts",
+            figures=figures,
+            checks=_checks(bored, length, thick, can),
+            offers=_offers(bored, thick, length, can),
+            parts=_parts(binding, bored, name),
+            steps=_battens(binding, bored),
+            hang=(
+                "Screw the posts together",
+                f"On the lower halves of the posts go {'a batten, ' if battens(binding) else ''}{'the back cover, ' if bored.covers else ''}the leaves in order, {'the front cover, ' if bored.covers else ''}{'and the other batten, ' if battens(binding) else ''}with {ruler.thin(packing)} of packing under the back. Screw all of them hand tight, then once more.",
+                (name, "screwdriver or coin"),
+                8,
+            ),
+            what="batten" if battens(binding) else "post",
+            clamp=Clamp(bored.stack - bored.covers, bored.covers / 2, battens(binding) / 2, packing, length, binding.post_mm),
+            thick_mm=binding.post_mm,
+            sticks_mm=battens(binding) / 2,
+            look="no leaf slips when the posts are tight",
+            more=(name, f"{packing:.1f}"),
+        ),
+    )
+
+
+def _more(bored: Bored, packing: float) -> str:
+    each = bored.left.pages.thickness.likely / max(bored.left.pages.leaves, 1)
+    return many(int(packing / each + 1e-9), "leaf", "leaves")
+
+
+def _checks(bored: Bored, length: float, thick: float, can: list[tuple[float, Changes, str]]) -> tuple[Check, ...]:
+    """D8: a post too short for the stack; one much too long; leaves that do not turn where they are clamped."""
+    ruler = bored.left.brief.ruler
+    fits = [Offer(f"take {name}", changes) for mm, changes, name in can if mm >= POST_TAKES * thick - 1e-6 and abs(mm - length) > 0.01]
+    if length < POST_TAKES * thick - 1e-6:
+        what = f"Posts of {ruler.show(length)} do not close on {ruler.thin(thick)}."
+        why = f"They take at most {ruler.thin(length / POST_TAKES)}; the screw finds no thread beyond that."
+        return (Check("D8", "stop", what, why, tuple(fits[:2]), "" if fits else "No post is so long: make two books of it."),)
+    if length > thick + max(5.0, 0.5 * thick):
+        what = f"Posts of {ruler.show(length)} are {ruler.thin(length - thick)} too long."
+        return (Check("D8", "watch", what, "Packed with so much card the book is mostly packing.", tuple(fits[:1]), "" if fits else "Add leaves, or take shorter posts."),)  # fmt: skip
+    return ()
+
+
+def _offers(bored: Bored, thick: float, length: float, can: list[tuple[float, Changes, str]]) -> tuple[Offer, ...]:
+    ruler = bored.left.brief.ruler
+    return tuple(
+        Offer(
+            name,
+            changes,
+            (f"closes on up to {ruler.thin(mm / POST_TAKES)}", f"packing {ruler.thin(max(0.0, mm - thick))}" if mm >= POST_TAKES * thick else "too short"),
+            GROUP,
+            abs(mm - length) < 0.01,
+            POST_TAKES * thick <= mm <= thick + max(5.0, 0.5 * thick),
+        )
+        for mm, changes, name in can
+        if mm >= 0.4 * thick
+    )[:10]  # fmt: skip
+
+
+def _parts(binding: Posted, bored: Bored, name: str) -> tuple[Piece, ...]:
+    books = bored.left.brief.quantity
+    posts = Count("posts", name, binding.count * books, binding.stock_id or "")
+    if not battens(binding):
+        return (posts,)
+    ruler = bored.left.brief.ruler
+    wide, thick = getattr(binding, "batten_wide_mm", 20.0), battens(binding) / 2
+    return (posts, Count("battens", f"batten, {ruler.show(bored.edge)} long, {ruler.show(wide)} × {ruler.thin(thick)}", 2 * books, ""))
+
+
+def _battens(binding: Posted, bored: Bored) -> tuple[Step, ...]:
+    if not battens(binding):
+        return ()
+    ruler = bored.left.brief.ruler
+    wide = getattr(binding, "batten_wide_mm", 20.0)
+    holes = ", ".join(ruler.number(at) for at in bored.positions)
+    return (
+        Step(
+            "battens",
+            "Saw, drill and sand the battens",
+            f"Two, {ruler.show(bored.edge)} long and {ruler.show(wide)} wide. Holes {holes} {ruler.name} from the head, {ruler.show(bored.inset)} from the edge, both drilled at once through the jig. Sand the ends round and wax them.",
+            ("saw", "drill", "sandpaper"),
+            needs=("jig.ready",),
+            gives=("gear.ready",),
+            cautions=(SAW, KNIFE),
+            signature=signature(*bored.positions, bored.edge, wide),
+            minutes=20,
+            kind="cut",
+        ),
+    )

@@ -1,0 +1,318 @@
+"""The figures, steps and result that all bindings through holes along an edge have."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Final
+
+from pleat.core.base.cautions import KNIFE, PUNCH
+from pleat.core.base.plan import Check, Figure, Offer, Piece, Rule, Step, signature
+from pleat.core.base.words import many
+from pleat.core.engines.holes.places import BRIDGE_MM, KEEP_MM
+from pleat.core.engines.holes.punch import PitchPlan, in_a_lift, lifts, pitch_plan
+from pleat.core.pleats.binding.punched.checks import find, punch_takes
+from pleat.core.pleats.binding.punched.record import Bored, Clamp, Cross, Placed, PunchedResult
+
+PUNCHING: Final = "Paper punch: keep fingers clear of the pins and the lever, and follow its own instructions. Drill only a clamped stack, on a scrap, with your eyes covered."
+BENCH: Final = {"side": "at the side", "head": "at the head"}
+
+
+@dataclass(frozen=True)
+class Own:
+    """What one kind adds: its figures (the key figure first), checks, offers, pieces; the words of its last step, and what is drawn of it.
+
+    ``hang`` is (title, detail, tools, minutes) of the step in which the leaves come together.
+    """
+
+    title: str
+    figures: tuple[Figure, ...]
+    hang: tuple[str, str, tuple[str, ...], float]
+    checks: tuple[Check, ...] = ()
+    offers: tuple[Offer, ...] = ()
+    parts: tuple[Piece, ...] = ()
+    steps: tuple[Step, ...] = ()
+    cautions: tuple[str, ...] = ()
+    cross: Cross | None = None
+    clamp: Clamp | None = None
+    what: str = "ring"
+    thick_mm: float = 2.0
+    sticks_mm: float = 0.0
+    row_pitch_mm: float = 0.0
+    slots: bool = False
+    look: str = "none caught when all are turned right round"
+    more: tuple[str, ...] = field(default=())
+
+
+def result(bored: Bored, own: Own) -> PunchedResult:
+    """Everything about holes along an edge, with what a kind has of its own."""
+    pitch = _pitch(bored, own)
+    return PunchedResult(
+        key_figure=own.figures[0],
+        figures=(
+            *own.figures,
+            holes(bored),
+            *(() if bored.usual.notch else (_edge(bored), _lifts(bored))),
+            *_pins(bored, pitch),
+            _jig(bored),
+        ),
+        checks=(*own.checks, *find(bored, frozenset(check.key for check in own.checks))),
+        offers=own.offers,
+        parts=own.parts,
+        steps=_steps(bored, own, pitch),
+        at="edge",
+        height_mm=bored.edge,
+        positions_mm=bored.positions,
+        inset_mm=bored.inset,
+        look=own.look,
+        along=bored.along,
+        edge_mm=bored.edge,
+        reach_mm=bored.reach,
+        hole_mm=bored.hole,
+        hinge_mm=bored.record.hinge_mm,
+        lost_mm=lost(bored),
+        jig_mm=bored.jig,
+        title=own.title,
+        movable=isinstance(bored.record, Placed) and not bored.usual.fixed,
+        cross=own.cross,
+        clamp=own.clamp,
+        pitch=pitch,
+        what=own.what,
+        thick_mm=own.thick_mm,
+        sticks_mm=own.sticks_mm,
+    )
+
+
+def lost(bored: Bored) -> float:
+    """How much of a page is lost at the held edge: to the score, else to past the holes."""
+    return bored.record.hinge_mm or bored.inset + bored.hole / 2 + BRIDGE_MM / 2
+
+
+def _from(bored: Bored) -> str:
+    return "from the head" if bored.along == "side" else "from the left"
+
+
+def marks(bored: Bored) -> str:
+    """The holes' places in the ruler's own figures."""
+    ruler = bored.left.brief.ruler
+    return f"{', '.join(ruler.number(at) for at in bored.positions)} {ruler.name}"
+
+
+def holes(bored: Bored) -> Figure:
+    """Where the holes lie along the edge."""
+    ruler, count = bored.left.brief.ruler, len(bored.positions)
+    if count > 8:
+        first, last = bored.positions[0], bored.edge - bored.positions[-1]
+        pitch = bored.positions[1] - bored.positions[0]
+        said = f"{count} holes, {ruler.thin(pitch)} apart; the first {ruler.show(first)} {_from(bored)}, the last {ruler.show(last)} from the other end."
+    else:
+        said = f"At {marks(bored)} {_from(bored)}."
+    how = f"{said} {'As you placed them.' if bored.by_hand else bored.usual.how}"
+    scrap = f"{marks(bored)} {_from(bored)}" if count <= 8 else f"{count} holes, first at {ruler.show(bored.positions[0])}"
+    rules = (Rule("chosen by you", "holes set by hand"),) if bored.by_hand else (bored.usual.rule,)
+    return Figure("holes", "holes", many(count, "hole"), "text", how, rules, scrap=f"{scrap}, {ruler.show(bored.inset)} from the edge")
+
+
+def _edge(bored: Bored) -> Figure:
+    ruler = bored.left.brief.ruler
+    score = f" Leaves are scored at {ruler.show(bored.record.hinge_mm)}, and turn there." if bored.record.hinge_mm else ""
+    return Figure(
+        key="inset",
+        label="middle of a hole to the edge",
+        value=bored.inset,
+        show="length",
+        how=f"A hole of {ruler.thin(bored.hole)} so far in leaves a bridge of {ruler.thin(bored.bridge)}, which bears the pull.{score} A page loses {ruler.show(lost(bored))} of its {ruler.show(bored.reach)}: print and writing begin beyond.",
+        rules=(Rule("common practice", f"4 to 5 mm of paper at the edge, {KEEP_MM:g} mm at the ends; no source"),),
+        aside=f"{ruler.show(lost(bored))} of the page lost",
+    )
+
+
+def _lifts(bored: Bored) -> Figure:
+    ruler, leaves, takes = bored.left.brief.ruler, bored.left.pages.leaves, punch_takes(bored)
+    caliper = bored.leaf
+    each, need = in_a_lift(caliper, takes), lifts(leaves, caliper, takes)
+    books = f", for all {bored.left.brief.quantity} books {bored.left.brief.quantity * need}" if bored.left.brief.quantity > 1 else ""
+    how = (
+        f"A punch that takes {ruler.thin(takes)} takes {ruler.thin(takes)} ÷ {ruler.fine(caliper)} = {many(each, 'leaf', 'leaves')} at once; {leaves} leaves are {many(need, 'lift')}{books}."
+        if each
+        else f"One leaf is {ruler.fine(caliper)}, the punch takes {ruler.thin(takes)}: drill the stack."
+    )
+    said = bored.record.punch_takes_mm is not None or any(one.thickest_mm for one in bored.left.tools.punches)
+    rules = (Rule("arithmetic", "whole leaves in each lift"), Rule("measured by you", "your punch") if said else Rule("common practice", "a hand punch takes about 1 mm, no source"))  # fmt: skip
+    return Figure("lifts", "punched in", many(need, "lift") if each else "drilled", "text", how, rules)
+
+
+def _jig(bored: Bored) -> Figure:
+    ruler = bored.left.brief.ruler
+    why = "It ends at the score" if bored.record.hinge_mm else "The holes lie along its middle, so that it may be turned over"
+    return Figure(
+        key="jig",
+        label="jig",
+        value=(bored.jig, bored.edge),
+        show="size",
+        how=f"As wide as the strip it is laid on, {ruler.show(bored.jig)}, and as long as the edge, {ruler.show(bored.edge)}. {why}; it is printed at true size.",
+        rules=(Rule("house rule", "a jig is as wide as the strip it is laid on"),),
+    )
+
+
+def _pitch(bored: Bored, own: Own) -> PitchPlan | None:
+    """How a punch at this pitch is set; None for other bindings."""
+    if not own.row_pitch_mm or not bored.positions:
+        return None
+    return pitch_plan(bored.edge, bored.positions, own.row_pitch_mm, bored.hole, getattr(bored.record, "pins", 34))
+
+
+def _pins(bored: Bored, pitch: PitchPlan | None) -> tuple[Figure, ...]:
+    """Where the stop goes and which pins are pulled."""
+    if pitch is None or not pitch.strokes:
+        return ()
+    ruler, first = bored.left.brief.ruler, pitch.strokes[0]
+    pulled = (
+        f"Pull {'pin' if len(pitch.pulled) == 1 else 'pins'} {_numbers(pitch.pulled)}: beyond the row they would break the edge."
+        if pitch.pulled
+        else "No pin has to be pulled."
+    )
+    stop = -first.stop_mm
+    where = (
+        f"the paper's end lies {ruler.thin(stop)} before the first pin's middle"
+        if stop > 0
+        else f"the paper's end lies {ruler.thin(-stop)} past the first pin's middle, so that the row begins on pin {first.pins[0]}"
+    )
+    more = (
+        f" Then set the last hole over the first pin and punch on, {many(len(pitch.strokes), 'stroke')} in all."
+        if len(pitch.strokes) > 1
+        else ""
+    )
+    return (
+        Figure(
+            key="stop",
+            label="stop of the punch",
+            value=many(len(pitch.strokes), "stroke") + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
+            show="text",
+            how=f"Set the stop so that {where}: both ends of the row have {ruler.thin(bored.positions[0])} to the paper's. {pulled}{more}",
+            rules=(Rule("arithmetic", "the row centred on the edge"),),
+            scrap=f"stop {ruler.thin(abs(stop))}" + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
+        ),
+    )
+
+
+def _numbers(pins: tuple[int, ...]) -> str:
+    return ", ".join(str(pin) for pin in pins[:6]) + (" …" if len(pins) > 6 else "")
+
+
+def _steps(bored: Bored, own: Own, pitch: PitchPlan | None) -> tuple[Step, ...]:
+    """Score, jig, check sheet, lifts, reinforcement, and what holds it all, in order."""
+    known = signature(*bored.positions, bored.inset, bored.hole)
+    title, detail, tools, minutes = own.hang
+    hang = Step(
+        "hang",
+        title,
+        detail,
+        tools,
+        needs=("block.punched", "leaf.reinforced", "cover.punched", "gear.ready"),
+        gives=("book.bound",),
+        fixes=("pages.*", "binding.*", "cover.*"),
+        cautions=own.cautions,
+        signature=signature(known, *own.more),
+        minutes=minutes,
+        kind="hang",
+    )
+    return (*own.steps, *_scored(bored), _jigged(bored, known), _punched(bored, pitch, known), *_reinforced(bored), hang)
+
+
+def _scored(bored: Bored) -> tuple[Step, ...]:
+    hinge, leaves = bored.record.hinge_mm, bored.left.pages.leaves
+    if not hinge:
+        return ()
+    return (
+        Step(
+            "hinge",
+            "Score every leaf",
+            f"{bored.left.brief.ruler.show(hinge)} from the held edge, all {leaves}, and bend each once to and fro.",
+            ("bone folder", "scoring board or rule"),
+            needs=("block.stacked",),
+            gives=("leaf.scored",),
+            signature=signature(hinge, leaves),
+            minutes=max(3, leaves * 0.3),
+            kind="fold",
+        ),
+    )
+
+
+def _jigged(bored: Bored, known: str) -> Step:
+    ruler = bored.left.brief.ruler
+    row = marks(bored) if len(bored.positions) <= 8 else "the row on it"
+    return Step(
+        "jig",
+        "Cut the jig and punch it",
+        f"The printed jig, {ruler.size(bored.jig, bored.edge)}, along its outline; or a strip of card with {row}. {'Notch' if bored.usual.notch else 'Punch'} it, lay it on one waste leaf and hold both to the light: this is the check sheet.",
+        ("printed jig", "knife and rule", *(() if bored.usual.notch else ("paper punch",))),
+        needs=("block.stacked",),
+        gives=("jig.ready",),
+        cautions=(KNIFE,) if bored.usual.notch else (KNIFE, PUNCHING),
+        signature=known,
+        for_all=True,
+        kind="punch",
+    )
+
+
+def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
+    """The leaves punched in lifts, each held against the check sheet; or notched."""
+    ruler, leaves, takes = bored.left.brief.ruler, bored.left.pages.leaves, punch_takes(bored)
+    caliper = bored.leaf
+    each = in_a_lift(caliper, takes)
+    if bored.usual.notch:
+        how = f"{many(len(bored.positions), 'notch', 'notches')}, each {ruler.thin(bored.hole / 2)} deep, a few leaves at a time"
+    else:
+        how = (
+            f"{many(-(-leaves // each), 'lift')} of at most {many(each, 'leaf', 'leaves')}"
+            if each
+            else "Drilled, clamped between two boards"
+        )
+    stop = ""
+    if pitch and pitch.strokes:
+        first = pitch.strokes[0]
+        stop = f" Stop of the punch: the row's first hole on pin {first.pins[0]}, {ruler.thin(bored.positions[0])} from the paper's end."
+        stop += f" Pull {_numbers(pitch.pulled)}." if pitch.pulled else ""
+    return Step(
+        "punch",
+        "Notch the leaves" if bored.usual.notch else "Punch the leaves",
+        f"{how}, {BENCH[bored.along]}: lay the jig level with head and edge, {'cut' if bored.usual.notch else 'punch'} through its holes, and hold every lift against the check sheet. Count them off.{stop}",
+        ("knife" if bored.usual.notch else "paper punch", "jig", "check sheet"),
+        needs=("block.stacked", "leaf.scored", "jig.ready"),
+        gives=("block.punched",),
+        cautions=(KNIFE if bored.usual.notch else PUNCHING,),
+        signature=signature(known, leaves, each),
+        minutes=max(3, lifts(leaves, caliper, takes) * 0.7),
+        kind="punch",
+    )
+
+
+REINFORCED: Final = {
+    "patches": ("Stick a patch round every hole", "On the side that shows least, rubbed down well.", ()),
+    "strip": (
+        "Stick a strip along the held edge",
+        "Thin, tough paper or cloth as wide as the jig, on the back of each leaf, before or over the holes, and punch through it again.",
+        (),
+    ),
+    "eyelets": ("Set an eyelet in every hole", "Head on the front; spread it from the back with light blows.", (PUNCH,)),
+}
+
+
+def _reinforced(bored: Bored) -> list[Step]:
+    if bored.record.reinforce == "none":
+        return []
+    title, detail, cautions = REINFORCED[bored.record.reinforce]
+    count = bored.left.pages.leaves * len(bored.positions)
+    return [
+        Step(
+            "reinforce",
+            title,
+            f"{count} holes in all. {detail}",
+            needs=("block.punched",),
+            gives=("leaf.reinforced",),
+            cautions=cautions,
+            signature=signature(count),
+            minutes=max(3, count * 0.2),
+            kind="punch",
+        )
+    ]

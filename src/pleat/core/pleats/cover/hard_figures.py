@@ -1,0 +1,158 @@
+"""The figures of a hard cover, each with its sum."""
+
+from __future__ import annotations
+
+from functools import partial
+from typing import Final
+
+from pleat.core.base.plan import Figure, Rule
+from pleat.core.base.units import Ruler
+from pleat.core.pleats.cover import turned
+from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.shell import COLUMNS, EVEN_MM, SPINE_LINING_MM, Hard, Shell, lining_size
+
+ADDED: Final = Rule("arithmetic", "every width added up")
+USUAL_JOINT: Final = Rule("common practice", "joint 7 to 10 mm, or 2 to 4 board thicknesses; no source")
+
+
+def figures(cover: Hard, left: LeftOfCover, shell: Shell, covering: tuple[float, float], pieces: int) -> tuple[Figure, ...]:
+    """What to cut first, then what decides it."""
+    return (
+        _covering(left, shell, covering, pieces),
+        _boards(cover, left, shell),
+        _strip(cover, left, shell),
+        _places(left, shell),
+        _joint(cover, left, shell),
+        turned.corner_figure(left.brief.ruler, shell.corner, shell.board + shell.pad, shell.covering),
+        *_lining(cover, left, shell),
+    )
+
+
+def _covering(left: LeftOfCover, shell: Shell, size: tuple[float, float], pieces: int) -> Figure:
+    ruler = left.brief.ruler
+    shown, wide = ruler.summed([one.size_mm for one in shell.columns])
+    names = [name.removeprefix("back ").removeprefix("front ") if "turn-in" in name or "joint" in name else name for name in COLUMNS]
+    across = " + ".join(f"{name} {value}" for name, value in zip(names, shown, strict=True))
+    (above, board, below), high = ruler.summed([shell.reach, shell.height, shell.reach])
+    seam = (
+        ""
+        if pieces == 1 or size[0] >= shell.width
+        else f" It comes in {pieces} pieces that overlap; each has its own size among the parts."
+        if pieces > 1
+        else ""
+    )
+    return Figure(
+        "covering",
+        "cut the covering" if pieces == 1 else "the covering, all together",
+        size if pieces == 1 else (shell.width, shell.wrap_height),
+        "size",
+        f"Wide: {across} = {wide}. High: turn-in {above} + board {board} + turn-in {below} = {high} {ruler.name}.{seam}",
+        (ADDED, Rule("common practice", "turn-in 15 to 20 mm, no source")),
+        scrap=ruler.size(shell.width, shell.wrap_height),
+    )
+
+
+def _thin(ruler: Ruler, mm: float) -> str:
+    """A length on the finest marks, without the unit."""
+    return ruler.thin(mm).removesuffix(f" {ruler.name}")
+
+
+def _boards(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
+    ruler = left.brief.ruler
+    leaf_w, leaf_h = shell.leaf
+    fore = cover.square_mm if cover.square_fore_mm is None else cover.square_fore_mm
+    (above, leaf, below), high = ruler.summed([shell.square, leaf_h, shell.square])
+    exact = leaf_w - shell.set_back + fore
+    fine = ruler.number if all(map(ruler.is_on_mark, (leaf_w, shell.set_back, fore))) else partial(_thin, ruler)
+    marked = "" if fine(exact) == fine(shell.front) else f", at the next mark {ruler.number(shell.front)}"
+    own = ", as you cut them" if cover.back_mm or cover.front_mm else ""
+    return Figure(
+        "boards",
+        "cut two boards" if abs(shell.back - shell.front) < 0.05 else "back board (the front is other)",
+        (shell.back, shell.height),
+        "size",
+        f"Wide: leaf {fine(leaf_w)} − set-back {fine(shell.set_back)} + square {fine(fore)} = {fine(exact)}{marked}{own}. "
+        f"High: {above} + leaf {leaf} + {below} = {high} {ruler.name}.",
+        (Rule("arithmetic", "leaf, set-back and squares"), Rule("common practice", "square 3 mm, no source")),
+        scrap=ruler.size(shell.back, shell.height),
+    )
+
+
+def _strip(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
+    ruler, between = left.brief.ruler, cover.strip == "between"
+    parts = [shell.spine.used.likely, *([shell.board, shell.board] if between else [])]
+    shown, inside = ruler.summed(parts, finest=True)
+    sum_ = " + ".join(f"{name} {value}" for name, value in zip(("block", "board", "board"), shown, strict=False))
+    up = shell.strip - shell.needed
+    return Figure(
+        "strip",
+        "spine strip",
+        shell.strip,
+        "length",
+        f"{sum_}{f' = {inside}' if between else ''} {ruler.name}, up to the ruler's next mark, never down: a strip that is too narrow cannot be mended. "
+        f"It {'stands between the boards' if between else 'lies over the block alone'}, {ruler.number(shell.height)} high.",
+        (Rule("arithmetic", "what it covers, added up"), Rule("house rule", "rounded up, to the safe side")),
+        aside=f"{ruler.thin(up)} wider than needed" if up >= ruler.thin_mm else "",
+        scrap=ruler.size(shell.strip, shell.height),
+    )
+
+
+def _places(left: LeftOfCover, shell: Shell) -> Figure:
+    """Running positions of every edge, from the left, as they are marked on the inside: back and front change places there."""
+    ruler = left.brief.ruler
+    inside = [shell.width - at for at in reversed(shell.edges)]
+    words = ", ".join(ruler.number(ruler.snap(at)) for at in inside[1:-1])
+    return Figure(
+        "places",
+        "mark inside, from the left",
+        f"{words} {ruler.name}",
+        "text",
+        "The edges of boards and strip as they lie on the inside of the covering, front board first, all from one edge: each is rounded by itself, so no error piles up.",
+        (Rule("arithmetic", "running positions"),),
+        scrap=f"{words} {ruler.name}",
+    )
+
+
+def _joint(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
+    ruler = left.brief.ruler
+    below = "" if cover.strip == "between" else f" and the board's thickness {ruler.thin(shell.board)}, since the strip ends below it"
+    opens = "opens flat" if shell.opens >= 180 else f"opens to {shell.opens:.0f}°"
+    return Figure(
+        "joint",
+        "joint",
+        shell.joint,
+        "length",
+        f"The covering goes round the strip's edge {ruler.thin(shell.board)}{below}, then over to the board: the board lies {ruler.show(shell.set_back)} from the block's edge. "
+        f"With it the cover {opens}.",
+        (USUAL_JOINT, Rule("house rule", "a hollow back gives way by 2.5 board thicknesses")),
+        aside="" if shell.opens >= 180 else opens,
+    )
+
+
+def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
+    ruler, found = left.brief.ruler, []
+    leaf_w, leaf_h = shell.leaf
+    if cover.ends == "endpapers":
+        found.append(
+            Figure(
+                "endpapers",
+                "endpapers, folded once",
+                (2 * leaf_w, leaf_h),
+                "size",
+                f"Twice the leaf wide, as high as the leaf. Pasted down it leaves {ruler.show(shell.square)} of the board at head and tail and {ruler.show(max(shell.squares[1], 0))} at the fore edge.",
+                (Rule("arithmetic", "twice the leaf"), Rule("common practice", "an even border of 3 mm, no source")),
+            )
+        )
+    if cover.spine_lining == "yes":
+        size = lining_size(shell, ruler)
+        found.append(
+            Figure(
+                "spine_lining",
+                "spine lining",
+                size,
+                "size",
+                f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + 2 × {ruler.number(ruler.near(SPINE_LINING_MM))} on to the boards = {ruler.number(size[0])}; {ruler.number(ruler.near(EVEN_MM))} short of head and tail.",
+                (Rule("common practice", "spine, joints and 15 mm on either board; no source"),),
+            )
+        )
+    return tuple(found)

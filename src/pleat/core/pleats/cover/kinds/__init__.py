@@ -1,0 +1,43 @@
+"""What can cover a block."""
+
+from typing import Final
+
+from pleat.core.base.kinds import CoverKind, Registry
+from pleat.core.pleats.cover.kinds import (
+    bare,
+    boards,
+    cards,
+    case,
+    coveredboards,
+    flapped,
+    flatwrap,
+    layered,
+    padcover,
+    padded,
+    punchedboards,
+    quarter,
+    sheath,
+    threepiece,
+    wrap,
+)
+
+COVERS: Final[Registry[CoverKind]] = Registry(
+    "cover",
+    (
+        wrap.KIND,
+        flapped.KIND,
+        flatwrap.KIND,
+        layered.KIND,
+        case.KIND,
+        quarter.KIND,
+        padded.KIND,
+        threepiece.KIND,
+        sheath.KIND,
+        boards.KIND,
+        coveredboards.KIND,
+        cards.KIND,
+        punchedboards.KIND,
+        padcover.KIND,
+        bare.KIND,
+    ),
+)

@@ -1,0 +1,367 @@
+"""A soft wrap with a gusset at the fore edge and a flap that closes over the front."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import partial
+from typing import Annotated, Final, Literal
+
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.fields import ChoiceRule, LengthRule
+from pleat.core.base.kinds import CoverKind
+from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import joined
+from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.sheet import Cut, Piece, Span, piece, scores
+from pleat.core.pleats.brief.resize import possible, resized
+from pleat.core.pleats.cover import fasteners, soft, spine
+from pleat.core.pleats.cover.checks import holes_told
+from pleat.core.pleats.cover.fasteners import FASTENERS, Fastener, Landing
+from pleat.core.pleats.cover.laid import Laid, LaidResult, Layer, Motion
+from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
+from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.soft import Closed
+from pleat.core.pleats.cover.spine import Spine, Spined, spine_of
+
+FASTENER_SHARE: Final = (0.25, 1 / 3)
+"""Where the flap carries its fastener, as a share of the front panel from the fore edge (common practice)."""
+PAST_MM: Final = 18.0
+"""How far the flap goes past its fastener (house rule)."""
+MISSES_MM: Final = 2.0
+"""Halves of a fastener that are farther apart do not hold (house rule)."""
+
+
+class Flapped(Spined):
+    """Pleat 6: a wrap with gusset and closing flap; lengths a maker has already stand for those that are worked out."""
+
+    kind: Literal["flapped"] = "flapped"
+    square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = 3.0
+    gusset_mm: Annotated[float, LengthRule("the gusset", 0.5, 120)] | None = None
+    flap_mm: Annotated[float, LengthRule("the flap", 10, 600)] | None = None
+    shape: Annotated[
+        Literal["straight", "slanted", "pointed"],
+        ChoiceRule("the flap is", (("straight", "straight"), ("slanted", "slanted at its corners"), ("pointed", "pointed"))),
+    ] = "slanted"
+    fastener: Annotated[Fastener, ChoiceRule("kept shut by", FASTENERS)] = "magnet"
+    fastened_mm: Annotated[float, LengthRule("the fastener's other half, from the front's fore edge", 0, 600)] | None = None
+
+
+def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
+    """The wrap around the block, shut with its flap."""
+    ruler, pages, card = left.brief.ruler, left.pages, left.paper.cover
+    inside = spine_of(cover, left)
+    panel = ruler.snap_up(pages.leaf_width_mm + cover.square_mm)
+    height = pages.leaf_height_mm + 2 * cover.square_mm
+    scored = max(ruler.snap_up(inside.used.likely), ruler.step_mm)
+    need = Estimate(inside.fore.likely, inside.fore.doubts).plus(card.caliper)
+    gusset = cover.gusset_mm or max(ruler.snap_up(need.likely), ruler.step_mm)
+    fastened = ruler.snap(sum(FASTENER_SHARE) / 2 * panel)
+    flap = cover.flap_mm or min(ruler.snap(fastened + PAST_MM), panel)
+    wrap = _piece(cover, (flap, gusset, panel, scored, panel), height, one_sided=card.sides == 1)
+    calipers = {"cover": card.caliper, soft.BLOCK: inside.fore}
+    corner = (pages.leaf_width_mm, pages.leaf_height_mm, (flap + gusset + cover.square_mm, cover.square_mm))
+    motion = Motion(wrap, "back", FOLDS, ("open", "front over", "shut with its flap"), corner, max(inside.used.likely, 1.0))
+    closed = soft.close(wrap, "back", corner, FOLDS, calipers)
+    point = (max(flap - fastened, 1.0), height / 2)
+    edges = {"flap": flap, "front": flap + gusset + 2 * panel + scored}
+    found = soft.landing(closed, "flap", point, "front", edges) if cover.fastener != "none" else None
+    sizes = Sizes(panel, scored, gusset, flap)
+    shown = (*_figures(cover, left, wrap, sizes), _gusset(left, sizes, inside), *_flap(left, sizes, found))
+    thick = inside.used.plus(card.caliper.times(2))
+    return LaidResult(
+        key_figure=shown[0],
+        figures=(*shown, *spine.figures(ruler, inside)),
+        checks=(*_checks(cover, left, closed, sizes, found), *spine.checks(cover, left, inside)),
+        parts=(
+            _part(left, wrap),
+            *fasteners.pieces(cover.fastener, height, thick.likely, panel, left.brief.quantity),
+        ),
+        steps=(_score(left, wrap), *(fasteners.steps(cover.fastener, ruler, found, "the patch over it") if found else ())),
+        front_width_mm=panel,
+        front_height_mm=height,
+        spine=thick,
+        swatch=card.swatch,
+        square_fore_mm=panel - pages.leaf_width_mm,
+        square_head_mm=cover.square_mm,
+        holes_mm=tuple(at + cover.square_mm for at in left.binding.positions_mm),
+        laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
+        layers=(Layer("card", card.caliper.likely, card.swatch),),
+        landing=found,
+        fastener=cover.fastener,
+        motion=motion,
+        halves=((flap - found.first[1], height / 2), (edges["front"] - found.second[1], height / 2)) if found else (),
+        places=(
+            Place("cover.square_mm", edges["front"], height * 0.12, cover.square_mm),
+            Place("cover.flap_mm", flap / 2, height, flap, below=True),
+            Place("cover.gusset_mm", flap + gusset / 2 + panel * 0.4, height, gusset, below=True),
+        ),
+    )
+
+
+FOLDS: Final = ((("back", "spine", 90.0), ("spine", "front", 90.0)), (("back", "gusset", 90.0), ("gusset", "flap", 90.0)))
+"""The front comes over, then the flap: each stands up a quarter turn at both edges of its gusset."""
+LEAST_SHARE: Final = 0.6
+"""A leaf that loses more of its area is another book (house rule)."""
+LOOSE_MM: Final = 6.0
+"""A gusset that is more than double, and so much more, than what it closes round is told (house rule)."""
+COLUMNS: Final = ("flap", "gusset", "back", "spine", "front")
+
+
+def _piece(cover: Flapped, widths: tuple[float, ...], height: float, *, one_sided: bool) -> Piece:
+    """The wrap from the outside, the flap on the left with its shape cut."""
+    flap, cuts = widths[0], []
+    if cover.shape != "straight":
+        back = flap * (0.5 if cover.shape == "slanted" else 1.0)
+        in_ = min(height / 6 if cover.shape == "slanted" else height / 2.4, height / 2.2)
+        slope = min(back, flap - 0.5)
+        cuts = [
+            Cut((slope, 0.0), (0.0, in_), (0.0, 0.0), frozenset({"flap"})),
+            Cut((slope, height), (0.0, height - in_), (0.0, height), frozenset({"flap"})),
+        ]
+    columns = [Span(name, width) for name, width in zip(COLUMNS, widths, strict=True)]
+    return piece(soft.WRAP, "cover", columns, [Span("", height)], cuts=cuts, good="A" if one_sided else "both")
+
+
+@dataclass(frozen=True)
+class Sizes:
+    """Widths of the panels in mm: front and back alike, the spine as it is scored, gusset and flap."""
+
+    panel: float
+    spine: float
+    gusset: float
+    flap: float
+
+
+def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: Sizes) -> tuple[Figure, Figure]:
+    ruler, pages = left.brief.ruler, left.pages
+    shown, whole = ruler.summed([sizes.flap, sizes.gusset, sizes.panel, sizes.spine, sizes.panel])
+    across = " + ".join(f"{name} {width}" for name, width in zip(COLUMNS, shown, strict=True))
+    width, height = wrap.size_mm
+    marks = f"{joined(ruler.number(ruler.snap(at)) for at in scores(wrap))} {ruler.name}"
+    return (
+        Figure(
+            "wrap",
+            "cut the cover",
+            (width, height),
+            "size",
+            f"Wide: {across} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
+            (Rule("arithmetic", "panels added up"),),
+            scrap=ruler.size(width, height),
+        ),
+        Figure(
+            "scores",
+            "score from the left edge",
+            marks,
+            "text",
+            "Seen from the outside, flap on the left, all running from one edge so that rounding does not pile up.",
+            (Rule("arithmetic", "panel edges"),),
+            scrap=marks,
+        ),
+    )
+
+
+def _gusset(left: LeftOfCover, sizes: Sizes, inside: Spine) -> Figure:
+    ruler, card = left.brief.ruler, left.paper.cover.caliper.likely
+    (block, front), whole = ruler.summed([inside.fore.likely, card], finest=True)
+    wide = f"Block at the fore edge {block} + front cover {front} = {whole} {ruler.name}"
+    differs = (
+        ""
+        if abs(sizes.gusset - sizes.spine) < ruler.step_mm
+        else f" It differs from the spine's {ruler.show(sizes.spine)}: thread is only at the spine, the front cover and what goes in only here."
+    )
+    how = f"{wide}, up to the ruler's next mark.{differs}"
+    return Figure("gusset", "gusset at the fore edge", sizes.gusset, "length", how, (Rule("arithmetic", "what the flap closes round"),))
+
+
+def _flap(left: LeftOfCover, sizes: Sizes, found: Landing | None) -> tuple[Figure, ...]:
+    """The flap, and where what it carries lands."""
+    ruler = left.brief.ruler
+    low, high = (share * sizes.panel for share in FASTENER_SHARE)
+    carries = f"It carries its fastener at a quarter to a third of the front, {ruler.between(low, high, Ruler.show)} from the fore edge, and goes {ruler.show(PAST_MM)} past it."
+    flap = Figure("flap", "flap", sizes.flap, "length", carries, (Rule("common practice", "a quarter to a third of the front, no source"),))
+    if found is None:
+        return (flap,)
+    (_, on_flap, down), (_, on_front, _) = found.first, found.second
+    how = f"On the flap {ruler.show(on_flap)} from the gusset; shut, that is {ruler.show(on_front)} from the front's fore edge, both {ruler.show(down)} from the head. Worked out by folding the cover shut."
+    lands = Figure("lands", "the fastener lands", on_front, "length", how, (Rule("arithmetic", "the place carried through the folds"),))
+    return flap, lands
+
+
+def _checks(cover: Flapped, left: LeftOfCover, closed: Closed, sizes: Sizes, found: Landing | None) -> tuple[Check, ...]:
+    ruler = left.brief.ruler
+    return tuple(
+        one
+        for one in (
+            _room(cover, ruler, closed, sizes.gusset),
+            _loose(cover, ruler, closed, sizes.gusset),
+            _fits(ruler, sizes.panel, sizes.flap),
+            _halves(cover, ruler, found),
+            _blank(left),
+            _no_square(cover, ruler),
+            holes_told(ruler, left.binding, tuple(at + cover.square_mm for at in left.binding.positions_mm)),
+        )
+        if one
+    )
+
+
+def _loose(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check | None:
+    """A2: a gusset far wider than what it closes round, which the spine is made for as well."""
+    needs = closed.gussets["gusset"].stiff.likely
+    if cover.gusset_mm is None or gusset <= max(2 * needs, needs + LOOSE_MM):
+        return None
+    return Check(
+        "A2",
+        "watch",
+        f"The gusset of {ruler.show(gusset)} is far wider than what lies in it: {ruler.thin(needs)}.",
+        f"Gusset and spine hold the same block; {ruler.thin(gusset - needs)} more stand empty at the fore edge, and the flap hangs loose.",
+        (Offer(f"gusset {ruler.show(ruler.snap_up(needs))}", (("cover.gusset_mm", None),)),),
+    )
+
+
+def _room(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check | None:
+    """F5 and F8: the gusset is smaller than what the flap closes round."""
+    needs = closed.gussets["gusset"].stiff
+    if cover.gusset_mm is None or gusset >= needs.likely - ruler.step_mm / 2:
+        return None
+    inserts = cover.inserts_mm and gusset >= needs.likely - cover.inserts_mm - ruler.step_mm / 2
+    wanted = ruler.snap_up(needs.likely)
+    offers = [Offer(f"gusset {ruler.show(wanted)}", (("cover.gusset_mm", None),))]
+    if inserts:
+        offers.append(Offer("nothing goes in later", (("cover.inserts_mm", 0.0),)))
+    return Check(
+        "F5" if inserts else "F8",
+        "stop",
+        f"The gusset of {ruler.show(gusset)} is too small: the flap closes round {ruler.thin(needs.likely)}.",
+        "What goes in later makes the book gape: the flap will not reach its fastener."
+        if inserts
+        else "The flap closes last, over the block and the front cover; what it closes round has to fit into its gusset.",
+        tuple(offers),
+    )
+
+
+def _fits(ruler: Ruler, panel: float, flap: float) -> Check | None:
+    """F9: the flap is longer than the front it lies on; or too short to carry anything."""
+    if flap <= panel + 0.05:
+        return None
+    return Check(
+        "F9",
+        "stop",
+        f"The flap of {ruler.show(flap)} is longer than the front, {ruler.show(panel)}.",
+        "It would have to go round the spine.",
+        (Offer("a flap by itself", (("cover.flap_mm", None),)),),
+    )
+
+
+def _halves(cover: Flapped, ruler: Ruler, found: Landing | None) -> Check | None:
+    """F3: the halves of the fastener do not meet when the cover is shut."""
+    if cover.fastener == "none" or cover.fastened_mm is None:
+        return None
+    if found is None:
+        return Check(
+            "F3",
+            "stop",
+            "The flap's fastener lands beside the front.",
+            "Shut, there is nothing under it to hold to.",
+            (Offer("a flap by itself", (("cover.flap_mm", None),)),),
+        )
+    lands = found.second[1]
+    if abs(lands - cover.fastened_mm) <= MISSES_MM:
+        return None
+    return Check(
+        "F3",
+        "stop",
+        f"The fastener's halves miss each other by {ruler.show(abs(lands - cover.fastened_mm))}.",
+        f"Shut, the one on the flap lies {ruler.show(lands)} from the front's fore edge; the other is set at {ruler.show(cover.fastened_mm)}.",
+        (Offer(f"set it at {ruler.show(lands)}", (("cover.fastened_mm", None),)),),
+    )
+
+
+def _blank(left: LeftOfCover) -> Check | None:
+    """B9: a one-sided card shows its blank side all over the inside."""
+    card = left.paper.cover
+    if card.sides == 2:
+        return None
+    return Check(
+        "B9",
+        "note",
+        f"{card.name} is good on one side: open, the inside of cover and flap show the blank one.",
+        f"The flap's good side is outside; the inside of gusset, flap and both covers, {left.brief.ruler.show(left.pages.leaf_width_mm)} wide each, is all its other side.",
+        (Offer("both sides will do", (("paper.cover.sides", 2),)),),
+    )
+
+
+def _no_square(cover: Flapped, ruler: Ruler) -> Check | None:
+    if cover.square_mm >= 0.05:
+        return None
+    return Check(
+        "E2",
+        "note",
+        "There is no square: the cover ends with the leaves.",
+        f"The edges of the leaves take every knock. The usual square is {ruler.show(3.0)}.",
+        (Offer(f"square {ruler.show(3.0)}", (("cover.square_mm", 3.0),)),),
+    )
+
+
+def _part(left: LeftOfCover, wrap: Piece) -> Part:
+    width, height = wrap.size_mm
+    folds = tuple(Fold(at, "mountain") for at in scores(wrap))
+    return Part(
+        "cover",
+        "cover",
+        width,
+        height,
+        left.brief.quantity,
+        "cover",
+        folds=folds,
+        needs=("block.measured",),
+        advice="Hold the block against it before you cut.",
+        across="the creases may crack and the flap will not lie flat",
+        smaller=partial(_smaller, left, wrap.size_mm),
+    )
+
+
+def _smaller(left: LeftOfCover, wrap: tuple[float, float], sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
+    """The leaf whose wrap comes out of a sheet: what is too much comes off both panels, all relations kept."""
+    ruler, pages, found = left.brief.ruler, left.pages, []
+    for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
+        short = max(wrap[0] - across, 0.0) / 2
+        # panels end on marks of the ruler, so that whole marks come off them
+        width = ruler.snap_down(pages.leaf_width_mm - ruler.snap_up(short)) if short else pages.leaf_width_mm
+        height = ruler.snap_down(pages.leaf_height_mm + along - wrap[1]) if wrap[1] > along else pages.leaf_height_mm
+        if possible(width, height) and width * height > LEAST_SHARE * pages.leaf_width_mm * pages.leaf_height_mm:
+            changes, words = resized(left.brief, width, height, pages.flap_mm)
+            off = joined(
+                f"{ruler.show(was - now)} off its {side}"
+                for side, was, now in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
+                if was - now > 0.05
+            )
+            found.append(Offer(f"leaf {ruler.size(width, height)}: {off}{words}", changes))
+    return tuple(found)
+
+
+def _score(left: LeftOfCover, wrap: Piece) -> Step:
+    ruler = left.brief.ruler
+    marks = joined(ruler.number(ruler.snap(at)) for at in scores(wrap))
+    return Step(
+        "cover_scored",
+        "Cut the flap, score and fold the cover",
+        f"Shape the flap first. From the left edge, outside up: {marks} {ruler.name}. Fold away from the groove and press each crease with the bone folder.",
+        ("rule and scoring tool", "bone folder", "knife"),
+        needs=("cover.cut", "cover.ready"),
+        gives=("cover.scored",),
+        signature=signature(*scores(wrap)),
+        kind="fold",
+    )
+
+
+KIND: Final = CoverKind(
+    name="flapped",
+    title="wrap with a closing flap",
+    summary="A soft wrap with a gusset at the fore edge and a flap that closes over the front.",
+    record=Flapped,
+    compute=compute,
+    roles=("cover",),
+    takes=frozenset({"fold", "ends"}),
+    sewn_through=True,
+)

@@ -1,0 +1,192 @@
+"""A case padded under its fabric: the padding stops short of the spine, and a card levels the step that the turn-ins make inside."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.base.cautions import GLUE, HOT
+from pleat.core.base.fields import ChoiceRule, LengthRule
+from pleat.core.base.kinds import CoverKind, Traits
+from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
+from pleat.core.engines.folding.sheet import board
+from pleat.core.pleats.cover import hard
+from pleat.core.pleats.cover.hard import HardResult, Own
+from pleat.core.pleats.cover.hard_steps import Words
+from pleat.core.pleats.cover.laid import Laid, Layer
+from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.shell import NO_YES, YES_NO, Hard, Shell, YesNo
+
+STOPS_MM: Final = 10.0
+"""How far short of the spine edge padding stops, so that the joint stays sharp (common practice)."""
+STEP_MM: Final = 0.15
+"""A step inside that is higher keeps a hinge from lying flat (house rule)."""
+CLEAR_MM: Final = 1.0
+"""What a filler stays clear of the turn-ins all round (house rule)."""
+
+
+class Padded(Hard):
+    """Pleat 6: a padded case; ``padding_mm`` is what the padding has when it is pulled tight."""
+
+    kind: Literal["padded"] = "padded"
+    padding_mm: Annotated[float, LengthRule("the padding, pulled tight", 0.5, 15)] = 3.0
+    stops_mm: Annotated[float, LengthRule("the padding stops short of the spine by", 0, 60)] = STOPS_MM
+    filler: Annotated[YesNo, ChoiceRule("a card that levels the inside", YES_NO)] = "yes"
+    ironed: Annotated[YesNo, ChoiceRule("fabric ironed on to its backing", NO_YES)] = "no"
+
+
+def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
+    count = left.brief.quantity
+    covering, parts = hard.one_piece(cover, shell, left)
+    pad_w = max(shell.front - cover.stops_mm, 1.0)
+    clear = inside_of(shell) + CLEAR_MM
+    fill_w, fill_h = shell.front - clear, shell.height - 2 * clear
+    card = left.paper.stock("cover")
+    filled = cover.filler == "yes" and min(fill_w, fill_h) > 5
+    padding = board("padding", "padding", pad_w, shell.height)
+    under = [
+        Laid(padding, shell.edges[1], shell.reach, "padding", "padding"),
+        Laid(padding, shell.edges[6] - pad_w, shell.reach, "padding", "padding"),
+    ]
+    more, inside = [], []
+    if filled:
+        filler = board("filler", "cover", fill_w, fill_h)
+        under += [
+            Laid(filler, shell.edges[1] + clear, shell.reach + clear, "lining", "filler"),
+            Laid(filler, shell.edges[5], shell.reach + clear, "lining", "filler"),
+        ]
+        more.append(
+            Part("filler", "filler card", fill_w, fill_h, 2 * count, "cover", needs=("board.cut",), across="it curls away from the board")
+        )
+        inside.append(Layer("filler card", card.caliper.likely, card.swatch))
+    return Own(
+        covering,
+        (*parts, *more),
+        tuple(under),
+        (Layer("padding", cover.padding_mm, "cream"),),
+        tuple(inside),
+        _figures(cover, shell, left, (pad_w, (fill_w, fill_h) if filled else None)),
+        _step_inside(cover, shell, left, filled=filled),
+        (_pad(cover, shell, left, pad_w), *((IRON,) if cover.ironed == "yes" else ())),
+        (_fill(left, (fill_w, fill_h)),) if filled else (),
+        Words(
+            glue="Lay the covering face down, boards on it padding down. Glue only the strip; the padded boards are held by the turn-ins.",
+            turn="Pull the fabric evenly, head and tail first, then the fore edges; a clip every hand's width holds it while the glue takes.",
+        ),
+    )
+
+
+def inside_of(shell: Shell) -> float:
+    """How far a turn-in reaches in on the board, in mm: what is outside, less what goes round the padding and over the board's edge."""
+    return max(shell.reach - shell.pad - shell.board, 0.0)
+
+
+IRON: Final = Step(
+    "iron",
+    "Iron the backing on",
+    "Press, do not push, and let it cool flat before it is marked.",
+    ("iron",),
+    needs=("covering.cut",),
+    gives=("covering.backed",),
+    cautions=(HOT,),
+    kind="cover",
+)
+
+
+def _figures(cover: Padded, shell: Shell, left: LeftOfCover, sizes: tuple[float, tuple[float, float] | None]) -> tuple[Figure, ...]:
+    """The padding by its width, and the filler by its size where there is one."""
+    ruler, card, (pad_w, filler) = left.brief.ruler, left.paper.stock("cover"), sizes
+    padding = Figure(
+        "padding",
+        "padding, two pieces",
+        (pad_w, shell.height),
+        "size",
+        f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every outer edge to go over it.",
+        (Rule("common practice", "padding thins or stops at the spine; no source"),),
+        scrap=ruler.size(pad_w, shell.height),
+    )
+    if filler is None:
+        return (padding,)
+    how = f"Board less what of the turn-ins lies inside, {ruler.number(inside_of(shell))} after going round the padding and over the board's edge, and {ruler.number(CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card."
+    return padding, Figure("filler", "filler card, two pieces", filler, "size", how, (Rule("arithmetic", "board less turn-ins"),))
+
+
+def _pad(cover: Padded, shell: Shell, left: LeftOfCover, pad_w: float) -> Step:
+    ruler = left.brief.ruler
+    return Step(
+        "pad_boards",
+        "Glue the padding on the boards",
+        f"{ruler.size(pad_w, shell.height)}, level with the fore edge: the bare {ruler.show(cover.stops_mm)} lie at the spine. A thin line of glue round the edge is enough.",
+        ("glue", "scissors"),
+        needs=("board.cut",),
+        gives=("board.ready",),
+        tags=frozenset({"glue"}),
+        cautions=(GLUE,),
+        signature=signature(pad_w, shell.height, cover.padding_mm),
+        kind="cover",
+    )
+
+
+def _fill(left: LeftOfCover, size: tuple[float, float]) -> Step:
+    return Step(
+        "filler",
+        "Level the inside with the filler card",
+        f"Glue a card of {left.brief.ruler.size(*size)} into the field between the turn-ins of each board, so that what is pasted over it lies flat to its edge.",
+        needs=("covering.turned", "cover.cut"),
+        gives=("filler.in",),
+        fixes=("cover.filler",),
+        tags=frozenset({"glue", "lining"}),
+        cautions=(GLUE,),
+        signature=signature(*size),
+        kind="cover",
+        then=("dry_cover",),
+    )
+
+
+def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool) -> tuple[Check, ...]:
+    """E5: the step that turned-in fabric makes inside keeps what is pasted over it from lying flat."""
+    ruler, found = left.brief.ruler, []
+    card = left.paper.stock("cover").caliper.likely
+    step = abs(shell.covering - card) if filled else shell.covering
+    if step > STEP_MM:
+        offers = (Offer("level it with a card", (("cover.filler", "yes"),)),) if cover.filler == "no" else ()
+        found.append(
+            Check(
+                "E5",
+                "watch",
+                f"Inside, the edge of the turn-in stands up {ruler.thin(step)}.",
+                "A hinge or pastedown glued over the step bridges it, wrinkles, and comes off there first. A card as thick as the fabric, cut to the field between the turn-ins, brings it level.",
+                offers,
+                ""
+                if offers
+                else f"Choose a card nearer to the fabric's {ruler.fine(shell.covering)} under Paper: it is the cover card of this book.",
+            )
+        )
+    if cover.stops_mm < 5:
+        found.append(
+            Check(
+                "padding",
+                "watch",
+                f"The padding goes to within {ruler.show(cover.stops_mm)} of the spine.",
+                "Padding in the joint keeps the cover from shutting; it thins or stops before the spine.",
+                (Offer(f"stop {ruler.show(STOPS_MM)} short", (("cover.stops_mm", STOPS_MM),)),),
+            )
+        )
+    return tuple(found)
+
+
+def compute(cover: Padded, left: LeftOfCover) -> HardResult:
+    """The padded case around the block."""
+    return hard.compute(cover, left, _own, pad=cover.padding_mm)
+
+
+KIND: Final = CoverKind(
+    name="padded",
+    title="padded case",
+    summary="A case in fabric with padding under it, soft to the hand.",
+    record=Padded,
+    compute=compute,
+    roles=("board", "covering", "lining", "cover"),
+    takes=frozenset({"block", "spine"}),
+    hung=True,
+    traits=Traits(glue=True),
+)

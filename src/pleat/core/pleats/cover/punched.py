@@ -1,0 +1,236 @@
+"""Covers that are punched as leaves are: where their holes lie, how far their square moves them, and how they are made."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Final
+
+from pleat.core.base.cautions import AWL_BOARD, BOARD, PUNCH
+from pleat.core.base.estimate import total
+from pleat.core.base.fields import LengthRule
+from pleat.core.base.kinds import Member
+from pleat.core.base.plan import Check, Figure, Missing, Offer, Part, Rule, Step, signature
+from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.sheet import Span, piece
+from pleat.core.engines.holes.places import BRIDGE_MM, missed
+from pleat.core.pleats.binding.punched.record import PunchedResult
+from pleat.core.pleats.cover.laid import Hole, Laid, LaidResult, Layer
+from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
+from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.paper.stocks import Stock
+
+GAP_MM: Final = 14.0
+"""How far apart the two are drawn."""
+SQUARE_MM: Final = 3.0
+ORDER: Final = Missing(
+    slip="D8",
+    words="a cover is not punched yet, and goes on first",
+    why="The order on the rings is cover, leaves, cover: with the cover left over, all of it comes off again.",
+    done="the covers are punched, tick it",
+    undo="untick, and punch the covers first",
+)
+BENDS_MM: Final = 0.22
+"""A cover thicker than this turns on a score (house rule, as for leaves)."""
+
+
+class TwoCovers(Member):
+    """Front and back by themselves."""
+
+    square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = SQUARE_MM
+    edge_mm: Annotated[float, LengthRule("the square at the held edge", 0, LARGEST_SQUARE_MM)] = 0.0
+
+
+@dataclass(frozen=True)
+class Sized:
+    """A cover in mm, its held edge on the left and its head on top; ``flip`` when it is held at the head. ``beyond`` is a score
+    that lies past the middle, and is not drawn."""
+
+    width: float
+    height: float
+    holes: tuple[float, ...]
+    inset: float
+    hinge: float
+    flip: bool
+    beyond: float = 0.0
+
+
+def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Sized:
+    """The cover's size, and its holes from its own head: the leaf's, moved by the square."""
+    pages, binding = left.pages, left.binding
+    flip = isinstance(binding, PunchedResult) and binding.along == "head"
+    across = (pages.leaf_width_mm, pages.leaf_height_mm)
+    reach, edge = (across[1], across[0]) if flip else across
+    reach, edge = reach + cover.square_mm + cover.edge_mm, edge + 2 * cover.square_mm
+    hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
+    usual = left.brief.ruler.snap_up(binding.inset_mm + cover.edge_mm + hole / 2 + BRIDGE_MM) if stock.caliper.likely > BENDS_MM else 0.0
+    asked = getattr(cover, "hinge_mm", None)
+    hinge = 0.0 if not bends else usual if asked is None else asked
+    beyond = hinge if hinge > reach / 2 else 0.0
+    hinge = 0.0 if beyond else hinge
+    size = (edge, reach) if flip else (reach, edge)
+    return Sized(*size, tuple(at + cover.square_mm for at in binding.positions_mm), binding.inset_mm + cover.edge_mm, hinge, flip, beyond)
+
+
+def _laid(name: str, what: str, at: Sized, hole: float) -> tuple[Laid, Laid]:
+    """Back and front as they are seen from outside, held edges together: each the other's mirror image."""
+    found = []
+    for side in ("back", "front"):
+        mirrored = side == "back"
+        hinge, body = Span("hinge", at.hinge), Span("body" if at.hinge else "", (at.height if at.flip else at.width) - at.hinge)
+        if at.flip:
+            rows = [body, hinge] if mirrored else [hinge, body]
+            own = piece(side, what, [Span("", at.width)], rows if at.hinge else [Span("", at.height)])
+            holes = tuple(Hole(place, at.height - at.inset if mirrored else at.inset, hole) for place in at.holes)
+            x, y = 0.0, 0.0 if mirrored else at.height + GAP_MM
+        else:
+            columns = [body, hinge] if mirrored else [hinge, body]
+            own = piece(side, what, columns if at.hinge else [Span("", at.width)], [Span("", at.height)])
+            holes = tuple(Hole(at.width - at.inset if mirrored else at.inset, place, hole) for place in at.holes)
+            x, y = 0.0 if mirrored else at.width + GAP_MM, 0.0
+        found.append(Laid(own, x, y, name, "cover", holes))
+    return found[0], found[1]
+
+
+def compute(cover: TwoCovers, left: LeftOfCover, role: str, word: str) -> LaidResult:
+    """Both covers, drawn as they are punched: front and back side by side, mirrored."""
+    ruler, stock = left.brief.ruler, left.paper.stock(role)
+    bends = role != "board"
+    at = sized(cover, left, stock, bends)
+    spine = total([left.pages.thickness, left.extras.added, left.binding.swell, stock.caliper.times(2)])
+    binding = left.binding
+    hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
+    laid = _laid("plate" if role == "board" else "card", role, at, hole)
+    begins = laid[1].x_mm, laid[1].y_mm
+    marks = ", ".join(ruler.number(hole) for hole in at.holes[:8]) + (" …" if len(at.holes) > 8 else "")
+    part = Part(
+        "cover",
+        word,
+        at.width,
+        at.height,
+        2 * left.brief.quantity,
+        role,
+        grain="w" if at.flip else "h",
+        needs=("block.measured",) if role == "board" else (),
+        across="it bows towards the leaves" if role == "board" else "its hinge cracks",
+    )
+    return LaidResult(
+        key_figure=_size(cover, left, at, word),
+        figures=(_size(cover, left, at, word), _holes(cover, left, at, marks), _spine(left, spine, stock.caliper.likely)),
+        checks=_checks(left, at),
+        parts=(part,),
+        steps=_steps(left, at, role, marks),
+        front_width_mm=at.width,
+        front_height_mm=at.height,
+        spine=spine,
+        swatch=stock.swatch,
+        square_fore_mm=cover.square_mm,
+        square_head_mm=0.0 if at.flip else cover.square_mm,
+        holes_mm=at.holes,
+        board_mm=stock.caliper.likely,
+        laid=laid,
+        layers=(Layer(word, stock.caliper.likely, stock.swatch),),
+        places=(Place("cover.square_mm", begins[0] + at.width, begins[1] + at.height * 0.4, cover.square_mm),),
+    )
+
+
+def _size(cover: TwoCovers, left: LeftOfCover, at: Sized, word: str) -> Figure:
+    ruler, pages = left.brief.ruler, left.pages
+    edge = f" + {ruler.number(cover.edge_mm)} at the held edge" if cover.edge_mm else ", flush at the held edge"
+    reach, along = (pages.leaf_height_mm, pages.leaf_width_mm) if at.flip else (pages.leaf_width_mm, pages.leaf_height_mm)
+    how = f"Across: leaf {ruler.number(reach)} + square {ruler.number(cover.square_mm)}{edge}. Along the held edge: leaf {ruler.number(along)} + 2 × {ruler.number(cover.square_mm)}."
+    return Figure("covers", f"cut two {word}s", (at.width, at.height), "size", how, (Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")), scrap=f"two {ruler.size(at.width, at.height)}")  # fmt: skip
+
+
+def _holes(cover: TwoCovers, left: LeftOfCover, at: Sized, marks: str) -> Figure:
+    ruler = left.brief.ruler
+    end = "left" if at.flip else "head"
+    return Figure(
+        "cover_holes",
+        "holes in the covers",
+        f"{marks} {ruler.name}",
+        "text",
+        f"From the cover's own {end}: the leaf's places + a square of {ruler.show(cover.square_mm)}; {ruler.show(at.inset)} from its held edge. Front and back are punched face to face, so that one is the other's mirror image.",
+        (Rule("arithmetic", "the leaf's holes moved by the square"),),
+        scrap=f"{marks}, {ruler.show(at.inset)} from the edge" if len(at.holes) <= 8 else "",
+    )
+
+
+def _spine(left: LeftOfCover, spine: object, sheet: float) -> Figure:
+    ruler = left.brief.ruler
+    how = f"Leaves {ruler.thin(left.pages.thickness.likely)}, two covers of {ruler.thin(sheet)}. Nothing covers it: it need not be cut to."
+    return Figure("spine", "spine, with covers", spine, "thin", how, (Rule("arithmetic", "what lies at the held edge, added up"),))  # type: ignore[arg-type]
+
+
+def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
+    """D5 for the covers' own edge and score; D9's warning where it matters."""
+    ruler, found = left.brief.ruler, []
+    binding = left.binding
+    hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
+    if at.beyond:
+        away = (Offer("no score", (("cover.hinge_mm", 0.0),)),)
+        found.append(
+            Check(
+                "hinge",
+                "watch",
+                f"A score {ruler.show(at.beyond)} from the held edge lies past the middle of the cover.",
+                "It would fold in half, not turn at its holes: it is left out.",
+                away,
+            )
+        )
+    if at.hinge and at.hinge < at.inset + hole / 2 + 2:
+        right = ruler.snap_up(at.inset + hole / 2 + BRIDGE_MM)
+        found.append(
+            Check(
+                "hinge",
+                "stop",
+                f"The covers' score, {ruler.show(at.hinge)} from the edge, runs through the holes or close by them.",
+                "They tear there from hole to hole.",
+                (Offer(f"score at {ruler.show(right)}", (("cover.hinge_mm", right),)),),
+            )
+        )
+    along = at.width if at.flip else at.height
+    if missed(at.holes, along) > 0.3:
+        found.append(
+            Check(
+                "mirrored",
+                "note",
+                "These holes are not the same from both ends: front and back are not alike.",
+                "Punch them face to face, held edges together, and write FRONT on one.",
+                no_fix="Nothing is wrong; the step says it again.",
+            )
+        )
+    return tuple(found)
+
+
+def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, ...]:
+    ruler, hard = left.brief.ruler, role == "board"
+    found = []
+    if at.hinge:
+        found.append(
+            Step(
+                "cover_hinge",
+                "Score the covers",
+                f"{ruler.show(at.hinge)} from the held edge, on the outside, and bend each once.",
+                ("bone folder", "rule"),
+                needs=(f"{role}.cut", f"{role}.ready"),
+                gives=("cover.scored",),
+                uses=("cover.flat",),
+                signature=signature(at.hinge),
+                kind="fold",
+            )
+        )
+    found.append(
+        Step(
+            "cover_punch",
+            "Punch the covers face to face",
+            f"Lay front and back together, outsides outwards, held edges and heads level, and hold them to the check sheet: holes {marks} {ruler.name} from their own {'left' if at.flip else 'head'}, {ruler.show(at.inset)} from the held edge. {'Clamp and drill both at once.' if hard else 'Punch both at once, or one, and the other through its holes.'} Write FRONT on one.",
+            ("small drill" if hard else "paper punch", "jig"),
+            needs=(f"{role}.cut", f"{role}.ready", "cover.scored", "jig.ready"),
+            gives=("cover.punched",),
+            cautions=(AWL_BOARD, BOARD) if hard else (PUNCH,),
+            signature=signature(*at.holes, at.inset),
+            missing=ORDER,
+            kind="punch",
+        )
+    )
+    return tuple(found)

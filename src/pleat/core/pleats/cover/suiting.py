@@ -1,0 +1,69 @@
+"""Which covers go with how a block is held, and what would have to be held otherwise for the others."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from pleat.core.base.kinds import TAG, BindingKind, CoverKind, Registry
+from pleat.core.base.plan import Offer
+from pleat.core.base.words import joined
+from pleat.core.pleats.cover.result import LeftOfCover
+
+GROUP: Final = "covers"
+HELD: Final = {
+    "fold": "a block sewn through its cover",
+    "spine": "an open spine",
+    "block": "a block for a case",
+    "edge": "held along an edge",
+    "bought": "a bought pad",
+    "hinge": "leaves on a hinge",
+    "row": "leaves in a row on the spine",
+    "ends": "a concertina",
+    "own": "a folded structure",
+}
+
+
+def offers(covers: Registry[CoverKind], bindings: Registry[BindingKind], left: LeftOfCover) -> tuple[Offer, ...]:
+    """Every cover side by side: those that go with the binding, then those that take another one along, which they say."""
+    made_of, at = left.brief.made_of, left.binding.at
+    fits = [
+        _offer(one, (), (one.summary, "goes with it as it is held"), chosen=one is made_of.cover, good=True)
+        for one in covers.members
+        if at in one.takes
+    ]
+    others = []
+    for one in covers.members:
+        binding = None if at in one.takes else _held(one, bindings, left)
+        if binding is not None:
+            needs = joined(HELD[place] for place in HELD if place in one.takes)
+            why = f"not as it is held now: it wants {needs}; {binding.title} comes along"
+            others.append(_offer(one, ((f"{bindings.pleat}.{TAG}", binding.name),), (one.summary, why), chosen=False, good=False))
+    return (*fits, *others)
+
+
+def _offer(kind: CoverKind, more: tuple[tuple[str, object], ...], facts: tuple[str, ...], *, chosen: bool, good: bool) -> Offer:
+    return Offer(kind.title, ((f"cover.{TAG}", kind.name), *more), facts, GROUP, chosen, good)
+
+
+def _held(cover: CoverKind, bindings: Registry[BindingKind], left: LeftOfCover) -> BindingKind | None:
+    """The binding that suits this block best of those that go with the cover; None where there is none."""
+    units = len(left.pages.units)
+    can = [
+        one
+        for one in bindings.members
+        if one.at in cover.takes and left.pages.unit in one.takes and (one.suits is None or one.suits.fits(units)) and one.name != "own"
+    ]
+    return min(can, key=lambda one: one.suits is not None and units > one.suits.good_to, default=None)
+
+
+def in_words(offered: tuple[Offer, ...]) -> str:
+    """What the Brief says of the cover: what it is, and what would go as well.
+
+    >>> in_words((Offer("soft wrap", (), (), GROUP, True), Offer("no cover", (), (), GROUP), Offer("case", (), (), GROUP, False, False)))
+    'Covered by soft wrap; no cover would go with it too. 1 more take another binding along, under Cover.'
+    """
+    good = [one.label for one in offered if one.good and not one.chosen]
+    own = next((one.label for one in offered if one.chosen), "")
+    also = f"; {' or '.join(good[:3])} would go with it too" if good else ""
+    other = sum(not one.good for one in offered)
+    return f"Covered by {own}{also}." * bool(own) + (f" {other} more take another binding along, under Cover." if other and own else "")

@@ -1,0 +1,158 @@
+"""What can go wrong before the knife: slips A10, B1, B4, B6, B7 (cover), B10, what the trimmer cannot take, and stock that runs out."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from pleat.core.base.errors import LengthError
+from pleat.core.base.plan import Check, Offer
+from pleat.core.base.units import MM_PER_INCH, RULERS, Ruler, parse_length
+from pleat.core.base.words import many
+from pleat.core.materials.sizes import size_name, two_sides
+from pleat.core.materials.tools import Tools
+from pleat.core.pleats.brief.compute import BriefResult
+from pleat.core.pleats.cutting import owned
+from pleat.core.pleats.cutting.cut import Cut, longest_cut_mm
+from pleat.core.pleats.cutting.left import LeftOfCutting, TypedLength
+from pleat.core.pleats.cutting.record import Cutting
+
+_TWICE_MM = 0.5
+"""A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
+_QUARTER_MM = MM_PER_INCH / 4
+_US_SIZES = ("letter", "legal", "tabloid", "half letter")
+
+
+def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> tuple[Check, ...]:
+    """Every check of this pleat that has something to say; ``takes`` are the sheets of each stock."""
+    found: list[Check | None] = []
+    for cut in cuts:
+        own = (_too_long(cut, left), _grain(cut), _miscounted(cut, cutting), _pattern(cut, left.brief.ruler))
+        found += [one for one in own if one and (one.key not in cut.part.told or (one.key == "B7" and cut.chosen))]
+        found.append(_trimmer(cut, left.brief, left.tools))
+    found += owned.find(cuts, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
+    found.append(_mixed_units(left.typed))
+    return tuple(check for check in found if check)
+
+
+def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
+    """B1, and E4 for what covers boards: the piece does not come out of the sheet, with the exact excess and what would take it off."""
+    if cut.better.count:
+        return None
+    ruler, part, stock, pages = left.brief.ruler, cut.part, cut.stock, left.pages
+    sides = sorted((stock.sheet_width_mm, stock.sheet_height_mm))
+    own = sorted((part.width_mm, part.height_mm))
+    excess = [max(0.0, a - b) for a, b in zip(own, sides, strict=True)]
+    over = " and ".join(
+        f"{ruler.show(value) if value > ruler.step_mm / 2 else ruler.thin(value)} too {'long' if axis else 'wide'}"
+        for axis, value in enumerate(excess)
+        if value > 0.05
+    )
+    leaf, sheet = size_name(pages.leaf_width_mm, pages.leaf_height_mm) or "", stock.size_name or ""
+    strangers = " A size made for A paper never quite fits a US sheet." if leaf[:1] in ("A", "B") and sheet in _US_SIZES else ""
+    offers = part.smaller(stock.sheet_width_mm, stock.sheet_height_mm) if part.smaller else ()
+    return Check(
+        "E4" if stock.role in ("covering", "side", "strip") else "B1",
+        "stop",
+        f"The {part.name} is {over} for {stock.name}.",
+        f"It needs {ruler.size(part.width_mm, part.height_mm)}, {'what is left' if stock.cloth else 'the sheet'} is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
+        offers,
+        "" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
+    )
+
+
+def _pattern(cut: Cut, ruler: Ruler) -> Check | None:
+    """B10: a pattern with a top lies sideways, since the piece only comes out of the sheet turned."""
+    if not cut.stock.upright_only or not cut.better.turned or not cut.better.count:
+        return None
+    return Check(
+        "B10",
+        "watch",
+        f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
+        f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece {'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and look at it before you cut more.",
+        (Offer("lay it upright", ((f"cutting.lies.{cut.part.stock}", "upright"),)),) if cut.chosen and cut.other.count else (),
+        no_fix=""
+        if cut.chosen and cut.other.count
+        else "Take a sheet that is wider, a leaf that is smaller, or a paper whose pattern has no top.",
+    )
+
+
+def _trimmer(cut: Cut, brief: BriefResult, tools: Tools) -> Check | None:
+    if not tools.has_trimmer or cut.by_trimmer or cut.needs_no_cut or not cut.better.count:
+        return None
+    edge = longest_cut_mm(cut.better, cut.stock.sheet_width_mm, cut.stock.sheet_height_mm)
+    ruler, thick = brief.ruler, cut.stock.caliper.likely
+    assert tools.trimmer_longest_mm is not None
+    if edge > tools.trimmer_longest_mm + 0.05:
+        what = f"a cut of {ruler.show(edge)} across the sheet; your trimmer cuts up to {ruler.show(tools.trimmer_longest_mm)}"
+    else:
+        what = f"a sheet of {ruler.fine(thick)}; your trimmer takes up to {ruler.fine(tools.trimmer_thickest_mm or 0)}"
+    return Check(
+        f"trimmer_{cut.part.key}",
+        "note",
+        f"The {cut.part.name} is not for your trimmer: it has {what}.",
+        "A trimmer that is forced cuts askew. The step says knife and steel rule instead.",
+        no_fix="Nothing to change: cut it with a knife along a steel rule, in several light passes.",
+    )
+
+
+def _grain(cut: Cut) -> Check | None:
+    """B7: the grain across the spine."""
+    if cut.better.with_grain is not False or not cut.better.count:
+        return None
+    back = cut.chosen and cut.other.with_grain and cut.other.count
+    gives = "You laid it that way" if back else f"{cut.stock.name} only gives this piece that way"
+    return Check(
+        "B7",
+        "watch",
+        f"The grain runs across the {'spine' if cut.part.grain == 'h' else 'folds'} in the {cut.part.name}.",
+        f"{gives}: {cut.part.across}. Score it deep and fold it slowly.",
+        (Offer("lay it with the grain", ((f"cutting.lies.{cut.part.stock}", "turned" if cut.other.turned else "upright"),)),)
+        if back
+        else (),
+        "" if back else "A larger sheet, or the same one with its grain the other way, would turn it.",
+    )
+
+
+def _miscounted(cut: Cut, cutting: Cutting) -> Check | None:
+    """B6: the maker's own count of pieces in a sheet."""
+    counted = cutting.counted.get(cut.part.stock)
+    if counted is None or counted == cut.better.count:
+        return None
+    best = cut.better
+    return Check(
+        "B6",
+        "stop" if counted > best.count else "watch",
+        f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
+        f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} then {'takes' if cut.part.count == 1 else 'take'} {many(cut.sheets or 0, 'sheet')}.",
+        (Offer(f"{best.count} × {cut.part.name} a sheet", ((f"cutting.counted.{cut.part.stock}", best.count),)),),
+    )
+
+
+def _mixed_units(typed: Sequence[TypedLength]) -> Check | None:
+    """A10: inches and centimetres in one plan; a metric length a hair off a sixteenth was rounded twice."""
+    inches: list[str] = []
+    metric: list[str] = []
+    twice: list[tuple[str, str, float]] = []
+    for one in typed:
+        path, written = one.path, one.text
+        sides = two_sides(written)  # formats up to 3 kept a whole size with each of its sides
+        text = written if sides is None else sides["height" in path]
+        try:
+            length = parse_length(text)
+        except LengthError:
+            continue
+        (inches if length.unit == "in" else metric).append(text)
+        near = round(length.mm / _QUARTER_MM) * _QUARTER_MM
+        if length.unit != "in" and one.low_mm <= near <= one.high_mm and 0.02 < abs(near - length.mm) <= _TWICE_MM:
+            twice.append((path, text, near))
+    if not inches or not metric:
+        return None
+    fixes = tuple(Offer(f"{text} was {RULERS['in'].show(near)}", ((path, near),)) for path, text, near in twice[:3])
+    return Check(
+        "A10",
+        "watch" if fixes else "note",
+        f"Inches and millimetres are mixed in this plan: {inches[0]} and {metric[0]}.",
+        "Pleat keeps each exactly as you typed it. But a length that was turned from one into the other by hand has been rounded once already.",
+        fixes,
+        "" if fixes else "Nothing to do if each was read off its own ruler.",
+    )

@@ -1,0 +1,94 @@
+"""One part on its stock."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from typing import Final
+
+from pleat.core.base.plan import Part
+from pleat.core.base.yields import Lay, Lies, both_ways, lay
+from pleat.core.materials.tools import Tools
+from pleat.core.pleats.paper.stocks import GrainAxis, Stock
+
+_HAIR_MM: Final = 0.05
+
+
+@dataclass(frozen=True)
+class Cut:
+    """One part on its stock: the better way to lay it, the other way, and sheets needed (None when none fits).
+
+    ``by_trimmer`` says that the maker's trimmer takes every cut of it, the first one right across the sheet too; ``chosen`` that the
+    maker chose the way it lies.
+    """
+
+    part: Part
+    stock: Stock
+    better: Lay
+    other: Lay
+    sheets: int | None
+    by_trimmer: bool = False
+    chosen: bool = False
+
+    @property
+    def grain_words(self) -> str:
+        """Which way the grain lies in the piece as it is cut: along the side its folds run, across it, or not known."""
+        known = self.better.with_grain
+        side = "height" if self.part.grain == "h" else "width"
+        return "grain not known" if known is None else f"grain along the {side}" if known else "across the grain"
+
+    @property
+    def needs_no_cut(self) -> bool:
+        """Whether one sheet is one piece, to its very edges (slip B5 would cut it all the same)."""
+        sides = sorted((self.stock.sheet_width_mm, self.stock.sheet_height_mm))
+        own = sorted((self.part.width_mm, self.part.height_mm))
+        return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
+
+
+def _laid(part: Part, stock: Stock, turned: bool, tools: Tools) -> Cut:
+    """The cut of a piece that lies one way round, with the other way beside it."""
+    upright, across = _both(part, stock)
+    return _cut(part, stock, *((across, upright) if turned else (upright, across)), tools)
+
+
+def cut_part(part: Part, stock: Stock, tools: Tools, way: Lies = "auto") -> Cut:
+    """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes; the maker's own ``way`` goes before, and the
+    part's before that."""
+    if part.lies != "auto":
+        return _laid(part, stock, part.lies == "turned", tools)
+    if way != "auto":
+        return replace(_laid(part, stock, way == "turned", tools), chosen=True)
+    sides = (part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm)
+    better, other = both_ways(*sides, _grain(part, stock), stock.upright_only)
+    return _cut(part, stock, better, other, tools)
+
+
+def _both(part: Part, stock: Stock) -> tuple[Lay, Lay]:
+    """The piece upright and turned."""
+    sides = (part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm)
+    grain = _grain(part, stock)
+    return lay(*sides, grain, False), lay(*sides, grain, True)
+
+
+def _grain(part: Part, stock: Stock) -> GrainAxis | None:
+    """The stock's grain as a piece sees it whose own should run along its height: one that wants it along its width sees it turned."""
+    if part.grain == "h" or stock.grain is None:
+        return stock.grain
+    return "w" if stock.grain == "h" else "h"
+
+
+def _cut(part: Part, stock: Stock, better: Lay, other: Lay, tools: Tools) -> Cut:
+    by_trimmer = tools.trims(longest_cut_mm(better, stock.sheet_width_mm, stock.sheet_height_mm), stock.caliper.likely)
+    return Cut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None, by_trimmer)
+
+
+def longest_cut_mm(way: Lay, sheet_width_mm: float, sheet_height_mm: float) -> float:
+    """The longest cut that parts a sheet into its pieces: the first go right across, those in the strips are as long as a piece.
+
+    Of the two orders the one with the shorter longest cut counts; 0 where the sheet is one piece.
+    """
+    across = sheet_height_mm - way.rows * way.piece_height_mm > _HAIR_MM or way.rows > 1
+    along = sheet_width_mm - way.columns * way.piece_width_mm > _HAIR_MM or way.columns > 1
+    rows_first = max(sheet_width_mm if across else 0.0, (way.piece_height_mm if across else sheet_height_mm) if along else 0.0)
+    columns_first = max(sheet_height_mm if along else 0.0, (way.piece_width_mm if along else sheet_width_mm) if across else 0.0)
+    return min(rows_first, columns_first)

@@ -1,0 +1,64 @@
+"""What is left of the sheets when the pieces are out: strips to the right and below, and places not used on the last sheet."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from pleat.core.materials.items import Paper
+from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.pleats.paper.stocks import GrainAxis
+
+SMALLEST_MM: Final = 40.0
+"""An offcut with a shorter side is not worth keeping (house rule)."""
+
+
+@dataclass(frozen=True)
+class Offcut:
+    """Equal pieces that are left of a stock's sheets: size in mm, how many, and the axis the grain runs along (None: not known)."""
+
+    stock: str
+    role: str
+    width_mm: float
+    height_mm: float
+    count: int
+    grain: GrainAxis | None
+
+
+def left_over(cut: Cut) -> tuple[Offcut, ...]:
+    """The offcuts of a cut that are worth keeping; empty when nothing fits.
+
+    The whole height is parted off first, then what is below: so the strip to the right is as high as the sheet.
+    """
+    lay, sheets = cut.better, cut.sheets
+    if not sheets or cut.needs_no_cut:
+        return ()
+    wide, high = lay.columns * lay.piece_width_mm, lay.rows * lay.piece_height_mm
+    pieces = (
+        (cut.stock.sheet_width_mm - wide, cut.stock.sheet_height_mm, sheets),
+        (wide, cut.stock.sheet_height_mm - high, sheets),
+        (lay.piece_width_mm, lay.piece_height_mm, sheets * lay.count - cut.part.count),
+    )
+    return tuple(
+        Offcut(cut.stock.name, cut.stock.role, round(width, 2), round(height, 2), count, cut.stock.grain)
+        for width, height, count in pieces
+        if min(width, height) >= SMALLEST_MM and count > 0
+    )
+
+
+def offcuts(cut: Cut, paper: Paper) -> tuple[Paper, ...]:
+    """The offcuts of a cut as papers to put among the materials, each with its size, count and grain."""
+    return tuple(_paper(paper, one) for one in left_over(cut))
+
+
+def _paper(paper: Paper, one: Offcut) -> Paper:
+    grain = "unknown" if one.grain is None else "long" if (one.height_mm >= one.width_mm) == (one.grain == "h") else "short"
+    changes = {
+        "name": paper.name if paper.name.endswith(", offcut") else f"{paper.name[:51]}, offcut",
+        "form": "offcut",
+        "sheet_width_mm": one.width_mm,
+        "sheet_height_mm": one.height_mm,
+        "owned": one.count,
+        "grain": grain,
+    }
+    return paper.model_copy(update={**changes, "stock_id": None, "designs": 1, "each": 1})

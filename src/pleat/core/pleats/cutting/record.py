@@ -1,0 +1,26 @@
+"""How the maker cuts."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from pydantic import Field, field_validator
+
+from pleat.core.base.fields import ChoiceRule, NumberRule, Record, Word
+from pleat.core.base.yields import LIES, Lies
+
+Counted = Annotated[int, NumberRule("pieces from one sheet", 0, 100000, "pieces", whole=True)]
+Lying = Annotated[Lies, ChoiceRule("pieces lie", LIES)]
+
+
+class Cutting(Record):
+    """Pleat 7, by the key of each stock: how many pieces the maker counted out of one sheet, where they did, and which way round pieces lie."""
+
+    counted: dict[Word, Counted | None] = Field(default_factory=dict, max_length=400)
+    lies: dict[Word, Lying] = Field(default_factory=dict, max_length=400)
+
+    @field_validator("lies", "counted")
+    @classmethod
+    def _only_what_was_said(cls, value: dict[str, Any]) -> dict[str, Any]:
+        """What is left to Pleat, or not counted, is not kept."""
+        return {key: one for key, one in value.items() if one not in ("auto", None)}

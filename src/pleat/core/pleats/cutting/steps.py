@@ -1,0 +1,136 @@
+"""The bench steps of cutting: what to lay out, and a step for each sort of pieces."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Final
+
+from pleat.core.base.cautions import KNIFE
+from pleat.core.base.plan import Step, signature
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import many
+from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.pleats.cutting.left import LeftOfCutting
+from pleat.core.pleats.cutting.owned import together
+
+_LEAVES: Final = ("leaf", "pile")
+
+
+def of(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> tuple[Step, ...]:
+    """Every step of cutting; ``takes`` are the sheets of each stock, by its key."""
+    roles = list(dict.fromkeys(cut.stock.role for cut in cuts if cut.stock.role not in _LEAVES))
+    leaves = [cut for cut in cuts if cut.stock.role in _LEAVES]
+    steps = [_gather(left, takes)] if takes else []
+    if leaves or left.pages.whole_sheets:
+        steps.append(_leaves(left, leaves, takes))
+    for role in roles:
+        own = [cut for cut in cuts if cut.stock.role == role]
+        early = [cut for cut in own if not cut.part.needs]
+        late = [cut for cut in own if cut.part.needs]
+        if early and late and role == "board":  # leaves of board are cut long before the boards that are measured for
+            steps += _others(left.brief.ruler, f"cut_{role}_first", early, (f"{role}.first",))
+            steps += _others(left.brief.ruler, f"cut_{role}", late, (f"{role}.cut",))
+        else:
+            steps += _others(left.brief.ruler, f"cut_{role}", own, (f"{role}.cut", f"{role}.first"))
+    return tuple(steps)
+
+
+def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
+    """Whole sheets of each paper; a paper that no piece comes out of is not laid out."""
+    pile = sum(takes[key] for key in left.pages.whole_sheets)
+    listed = [f"{many(pile, 'sheet')} for the pile"] if pile else []
+    own = {key: count for key, count in takes.items() if key not in left.pages.whole_sheets}
+    for stocks in together(left.paper.stock(key) for key in own):
+        each = [own[stock.key] for stock in stocks]
+        count, name = max(each) if stocks[0].cloth else sum(each), stocks[0].name
+        listed.append(
+            f"{many(count, 'piece' if stocks[0].cloth else 'sheet')} of {name}"
+            if all(each)
+            else f"no {name} yet, since the piece does not come out of it"
+        )
+    grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
+    return Step(
+        "gather",
+        "Lay out the paper",
+        f"{', '.join(listed)}. Find {grain}.",
+        gives=("stock.gathered",),
+        signature=signature({left.paper.stock(key).role: count for key, count in own.items()}),
+        for_all=True,
+        kind="tidy",
+    )
+
+
+def _leaves(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> Step:
+    """Cutting what is folded or held: all of it together, whatever it comes from."""
+    ruler, whole = left.brief.ruler, left.pages.whole_sheets
+    pieces = [(cut.part.width_mm, cut.part.height_mm, cut.part.count) for cut in cuts]
+    nothing = all(cut.needs_no_cut for cut in cuts)
+    if nothing:
+        title = "Nothing to cut for the leaves"
+        detail = (
+            "Every sheet of the pile is folded as it is."
+            if whole
+            else f"The sheets are {'stacked' if left.pages.unit == 'leaf' else 'folded'} as they are. Trimming a side that is right already only adds error."
+        )
+    elif whole:
+        title = f"Cut {many(sum(cut.part.count for cut in cuts), 'piece')} for the pile"
+        detail = f"{'; '.join(_from(ruler, cut) for cut in cuts)}. Which way round each lies is drawn under Cutting."
+    else:
+        title = "Cut the sheets"
+        detail = f"{'; '.join(_piece(ruler, cut) for cut in cuts)}, {cuts[0].grain_words}."
+    return Step(
+        "cut_leaves",
+        title,
+        detail,
+        () if nothing else _cutters(cuts),
+        needs=("stock.gathered", *(dict.fromkeys(need for cut in cuts for need in cut.part.needs) or ("leaf.tried",))),
+        gives=("leaf.cut",),
+        cautions=() if nothing else (KNIFE,),
+        signature=left.pages.cut_signature or signature(*pieces),
+        minutes=0 if nothing else 3 + 0.5 * sum(cut.part.count for cut in cuts),
+        takes=tuple(whole) or tuple(dict.fromkeys(cut.stock.key for cut in cuts if cut.stock.key in takes)),
+        for_all=True,
+        kind="cut",
+        set_up=3,
+    )
+
+
+def _others(ruler: Ruler, key: str, cuts: Sequence[Cut], gives: tuple[str, ...]) -> list[Step]:
+    """Cutting the pieces of one stock, a step for each sort of them; its sheets are taken with the first. One tick for all of them, as it
+    was once, stands for each."""
+    parts = [cut.part for cut in cuts]
+    together_ = signature(*(side for part in parts for side in (part.width_mm, part.height_mm)))
+    return [
+        Step(
+            f"{key}_{cut.part.key}" if number else key,
+            f"Cut the {cut.part.name}",
+            " ".join([f"{_piece(ruler, cut)}, {cut.grain_words}.", *([cut.part.advice] if cut.part.advice else [])]),
+            _cutters([cut]),
+            needs=("stock.gathered", *cut.part.needs),
+            gives=gives,
+            cautions=(KNIFE,),
+            signature=signature(cut.part.width_mm, cut.part.height_mm),
+            was=(key, together_),
+            takes=() if number else tuple(dict.fromkeys(one.stock.key for one in cuts)),
+            minutes=2 + 2 * cut.part.count,
+            pieces=cut.part.count,
+            for_all=True,
+            kind="cut",
+            set_up=2,
+        )
+        for number, cut in enumerate(cuts)
+    ]
+
+
+def _piece(ruler: Ruler, cut: Cut) -> str:
+    return f"{many(cut.part.count, 'piece')} of {ruler.size(cut.part.width_mm, cut.part.height_mm)}"
+
+
+def _from(ruler: Ruler, cut: Cut) -> str:
+    gives = f"from {many(cut.sheets, 'sheet')} of {cut.stock.name}" if cut.sheets else f"that do not come out of {cut.stock.name}"
+    return f"{_piece(ruler, cut)} {gives}" + (", fold-out and all" if len(cut.part.folds) > 1 else "")
+
+
+def _cutters(cuts: Sequence[Cut]) -> tuple[str, ...]:
+    """The trimmer where it takes every edge, else knife, rule and mat."""
+    return ("trimmer",) if all(cut.by_trimmer for cut in cuts) else ("steel rule", "knife", "mat")

@@ -1,0 +1,298 @@
+"""What can go wrong with what is put in: faces that are gone, things past the edge, mouths that are shut, flaps in each other's way, all in one spot."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+from itertools import combinations
+from typing import Final
+
+from pleat.core.base.plan import Check, Offer
+from pleat.core.base.words import joined
+from pleat.core.pleats.extras import crossing, even, gussets
+from pleat.core.pleats.extras.asked import Asked
+from pleat.core.pleats.extras.base import Placed
+from pleat.core.pleats.extras.crossing import Named
+from pleat.core.pleats.extras.kinds.flap import Flap
+from pleat.core.pleats.extras.spots import TOLD, Item, Spot, moved, on_faces, over, without
+
+HAND_MM: Final = 20.0
+"""A hand needs so much before a mouth to pull something out (house rule)."""
+
+
+def find(asked: Asked) -> tuple[Check, ...]:
+    """Every check that has something to say, each design's own first."""
+    found: list[tuple[str, Check | None]] = []
+    for item in asked.items:
+        own = {(check.key, check.title): check for one in item.spots or (None,) for check in (one.thing if one else item.thing).checks}
+        about = (
+            _gone(item, asked),
+            _past_the_edge(item, asked),
+            _mouth_at_spine(item, asked),
+            _blank(item, asked),
+            _way_up(item, asked),
+            _hinged_at_spine(item),
+        )
+        found += [(item.title, check) for check in (*own.values(), *about, _no_partner(item))]
+    together: dict[str, list[tuple[Item, Spot]]] = {}
+    for item in asked.items:
+        for one in item.spots:
+            together.setdefault(one.face.name, []).append((item, one))
+    pairs = [pair for spots in together.values() for pair in combinations(spots, 2)]
+    order = {item.key: number for number, item in enumerate(asked.items)}
+    found += [*crossing.checks(pairs, order, asked.record), *_through(asked, together)]
+    found += [("", check) for check in (*even.checks(asked), *gussets.checks(asked.left.pages, asked.put, asked.left.brief.ruler))]
+    return told_apart([(name, check) for name, check in found if check])
+
+
+def told_apart(named: Sequence[Named]) -> tuple[Check, ...]:
+    """The checks, those of one title with what they are about, and their fixes of one name as well."""
+    titles = Counter((check.key, check.title) for _, check in named)
+    fixes: dict[tuple[str, str], set[str]] = {}
+    for _, check in named:
+        for offer in check.offers:
+            fixes.setdefault((check.key, offer.label), set()).add(offer.key)
+    found = []
+    for name, check in named:
+        title = (
+            f"{name[:1].upper()}{name[1:]}: {check.title[:1].lower()}{check.title[1:]}"
+            if titles[check.key, check.title] > 1
+            else check.title
+        )
+        offers = tuple(replace(one, label=f"{one.label} ({name})") if len(fixes[check.key, one.label]) > 1 else one for one in check.offers)
+        found.append(replace(check, title=title, offers=offers))
+    return tuple(found)
+
+
+def _gone(item: Item, asked: Asked) -> Check | None:
+    """A6: a place on a face that is not there."""
+    if not item.lost:
+        return None
+    taken = {one.face.name for one in item.spots}
+    free = [face for face in asked.faces.values() if face.name not in taken][: len(item.lost)]
+    offers = [Offer("take it away there", without(item, (number for number, _ in item.lost)))]
+    if len(free) == len(item.lost):
+        to = dict(zip((number for number, _ in item.lost), free, strict=True))
+        places = [
+            Placed(on=to[number].name, x_mm=place.x_mm, y_mm=place.y_mm).model_dump() if number in to else place.model_dump()
+            for number, place in enumerate(item.record.places)
+        ]
+        offers.insert(
+            0,
+            Offer(
+                f"move it to {joined([face.title for face in free[:3]])}{' and on' if len(free) > 3 else ''}",
+                ((f"extras.items.{item.key}.places", places),),
+            ),
+        )
+    names = joined(list(dict.fromkeys(place.on for _, place in item.lost))[:TOLD])
+    return Check(
+        "A6",
+        "stop",
+        f"The {item.title} goes on {names}, and there is no such face.",
+        "The book has fewer faces than when it was put there. It is kept, but not cut and not counted.",
+        tuple(offers),
+    )
+
+
+def _past_the_edge(item: Item, asked: Asked) -> Check | None:
+    """F9: larger than the face that carries it, or put past its edge; what stands out of a pocket counts."""
+    ruler = asked.left.brief.ruler
+    out: dict[int, tuple[float, float]] = {}
+    large, spots = False, []
+    for one in item.spots:
+        stands = one.thing.stands_mm if one.thing.mouth else 0.0
+        left, top, right, bottom = one.box
+        side = one.thing.mouth.side if one.thing.mouth else "head"
+        need = (
+            left - stands * (side == "left"),
+            top - stands * (side == "head"),
+            right + stands * (side == "right"),
+            bottom + stands * (side == "tail"),
+        )
+        face = one.face
+        if need[0] >= -0.3 and need[1] >= -0.3 and need[2] <= face.width_mm + 0.3 and need[3] <= face.height_mm + 0.3:
+            continue
+        spots.append(one)
+        wide, high = need[2] - need[0], need[3] - need[1]
+        if wide > face.width_mm + 0.3 or high > face.height_mm + 0.3:
+            large = True
+            continue
+        dx = max(-need[0], 0.0) - max(need[2] - face.width_mm, 0.0)
+        dy = max(-need[1], 0.0) - max(need[3] - face.height_mm, 0.0)
+        out[one.number] = (one.x_mm + dx, one.y_mm + dy)
+    if not spots:
+        return None
+    first = spots[0]
+    size = ruler.size(first.thing.width_mm, first.thing.height_mm)
+    standing = f", and what is in it stands out {ruler.show(first.thing.stands_mm)}" if first.thing.stands_mm else ""
+    offers = []
+    if out:
+        offers.append(Offer("move it in from the edge", moved(item, out)))
+    if large:
+        own = f"extras.items.{item.key}"
+        own_size = [
+            name
+            for name in ("width_mm", "height_mm")
+            if (field := type(item.record).model_fields.get(name)) and field.default is None and getattr(item.record, name) is not None
+        ]
+        if own_size:
+            offers.append(Offer("let it find its size", tuple((f"{own}.{name}", None) for name in own_size)))
+        if (turned := _turned(item, spots, asked)) is not None:
+            offers.append(Offer(f"what goes in lies {turned}", ((f"{own}.lies", turned),)))
+        offers.append(Offer("take it away there", without(item, (one.number for one in spots))))
+    return Check(
+        "F9",
+        "stop",
+        f"The {item.title} of {size} comes past the edge of {on_faces(spots)}{standing}.",
+        f"The face is {ruler.size(first.face.width_mm, first.face.height_mm)}. It catches, and keeps the book from shutting.",
+        tuple(offers),
+    )
+
+
+def _turned(item: Item, spots: Sequence[Spot], asked: Asked) -> str | None:
+    """The other way for what goes in to lie, if it fits all these faces so."""
+    lies = getattr(item.record, "lies", None)
+    if lies is None:
+        return None
+    other = "level" if lies == "upright" else "upright"
+    record = item.record.model_copy(update={"lies": other})
+    for one in spots:
+        thing = item.kind.compute(record, item.key, one.face, asked.left)
+        upright = thing.mouth is None or thing.mouth.side in ("head", "tail")
+        wide = thing.width_mm + (0.0 if upright else thing.stands_mm)
+        high = thing.height_mm + (thing.stands_mm if upright else 0.0)
+        if wide > one.face.width_mm + 0.3 or high > one.face.height_mm + 0.3:
+            return None
+    return other
+
+
+def _free_sides(item: Item) -> list[str]:
+    """The sides of a page that are held on none of the faces it lies on."""
+    return [side for side in ("right", "left") if all(one.face.spine != side for one in item.spots)]
+
+
+def _mouth_at_spine(item: Item, asked: Asked) -> Check | None:
+    """F2: a mouth that opens towards the spine, with no room for a hand."""
+    ruler, spots = asked.left.brief.ruler, []
+    for one in item.spots:
+        mouth, face = one.thing.mouth, one.face
+        if mouth is None or face.spine == "none" or mouth.side != face.spine:
+            continue
+        room = one.x_mm if face.spine == "left" else face.width_mm - one.box[2]
+        if room - one.thing.stands_mm < HAND_MM:
+            spots.append(one)
+    if not spots or not hasattr(item.record, "mouth"):
+        return None
+    own = f"extras.items.{item.key}.mouth"
+    return Check(
+        "F2",
+        "watch",
+        f"The {item.title} opens into the gutter on {on_faces(spots)}.",
+        f"A hand needs {ruler.show(HAND_MM)} before the mouth to pull something out.",
+        (
+            Offer("its mouth at the head", ((own, "head"),)),
+            *(Offer(f"its mouth at the {side}", ((own, side),)) for side in _free_sides(item)),
+        ),
+    )
+
+
+def _blank(item: Item, asked: Asked) -> Check | None:
+    """B9: a flap cut from a paper that is printed on one side shows the other when it is opened."""
+    if not isinstance(item.record, Flap) or not item.spots or asked.left.paper.stock(item.record.stock).sides != 1:
+        return None
+    stock = asked.left.paper.stock(item.record.stock)
+    others = [name for name in ("card", "mat", "leaf") if name != item.record.stock and asked.left.paper.stock(name).sides == 2]
+    offers = tuple(
+        Offer(f"cut it from {asked.left.paper.stock(name).name}", ((f"extras.items.{item.key}.stock", name),)) for name in others[:2]
+    )
+    return Check(
+        "B9",
+        "watch",
+        f"The {item.title} shows the blank side of {stock.name} when it is opened.",
+        "The paper is good on one side only.",
+        offers,
+        "" if offers else "Give its inside a paper of its own.",
+    )
+
+
+def _hinged_at_spine(item: Item) -> Check | None:
+    """F7: a flap hinged where the page is held."""
+    if not isinstance(item.record, Flap):
+        return None
+    spots = [one for one in item.spots if one.face.spine == item.record.hinge]
+    if not spots:
+        return None
+    own = f"extras.items.{item.key}.hinge"
+    return Check(
+        "F7",
+        "watch",
+        f"The {item.title} is hinged on the spine's side on {on_faces(spots)}: it opens into the gutter.",
+        "There is no room for it to lie down there, and the facing page is pushed up.",
+        (Offer("hinged at the head", ((own, "head"),)), *(Offer(f"hinged at the {side}", ((own, side),)) for side in _free_sides(item))),
+    )
+
+
+def _way_up(item: Item, asked: Asked) -> Check | None:
+    """B10: a flap of a paper with a top, hinged at its head or tail, shows it upside down when it is opened."""
+    if not isinstance(item.record, Flap) or not item.spots or item.record.hinge not in ("head", "tail"):
+        return None
+    stock = asked.left.paper.stock(item.record.stock)
+    if not stock.upright_only:
+        return None
+    own = f"extras.items.{item.key}"
+    sides = _free_sides(item)
+    return Check(
+        "B10",
+        "watch",
+        f"The pattern of {stock.name} stands on its head on the {item.title} when it is opened.",
+        f"Turned up about its {item.record.hinge}, the flap is upside down; about a side it stays upright.",
+        tuple(Offer(f"hinged at the {side}", ((f"{own}.hinge", side),)) for side in sides),
+        "" if sides else "Cut it from a paper without a top, or hinge it at the side on pages that lie one way.",
+    )
+
+
+def _no_partner(item: Item) -> Check | None:
+    """F3: a fastener on a face that lies against nothing."""
+    if item.record.kind != "fastener":
+        return None
+    alone = [one for one in item.spots if one.face.spine != "none" and not one.face.facing]
+    if not alone:
+        return None
+    return Check(
+        "F3",
+        "stop",
+        f"The {item.title} on {on_faces(alone)} have nothing to hold on to: no page lies against that one.",
+        "The other half needs a face where it lands.",
+        (Offer("take them away there", without(item, (one.number for one in alone))),),
+    )
+
+
+def _through(asked: Asked, together: Mapping[str, list[tuple[Item, Spot]]]) -> list[Named]:
+    """A hole through the leaf where something lies on its other side."""
+    found = {}
+    for item in asked.items:
+        for one in item.spots:
+            if not one.thing.hole:
+                continue
+            face = one.face
+            behind = asked.faces.get(face.behind)
+            if behind is None or face.spine == "none":
+                continue
+            mirrored = (face.width_mm - one.box[2], one.box[1], face.width_mm - one.box[0], one.box[3])
+            for other, two in together.get(face.behind, []):
+                if over(mirrored, two.box) and not two.thing.hole:
+                    found[item.key, other.key] = (item, other, one)
+    return [
+        (
+            item.title,
+            Check(
+                "through",
+                "watch",
+                f"The {item.title} on {one.face.title} goes through to the {other.title} behind it.",
+                "It is cut or pressed through the leaf; what lies there comes after, or goes elsewhere.",
+                (Offer(f"take the {item.title} away there", without(item, (one.number,))),),
+            ),
+        )
+        for item, other, one in found.values()
+    ]

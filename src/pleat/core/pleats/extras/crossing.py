@@ -1,0 +1,212 @@
+"""Two things on one face: a mouth that is glued shut, a mat that comes too late, flaps that open into each other, things that lie over each other."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import replace
+from typing import Any, Final
+
+from pleat.core.base.plan import Check, Offer
+from pleat.core.engines.folding.programme import Where
+from pleat.core.pleats.extras.record import Extras
+from pleat.core.pleats.extras.spots import Item, Spot, moved, on_faces, over, without
+
+MOUTH_MM: Final = 6.0
+Named = tuple[str, Check]
+"""A check, and what it is about."""
+
+
+def checks(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Named]:
+    """Every check of two things that share a face; ``order`` says which is put in first, by their keys."""
+    covered = _covered(pairs)
+    on = _on_faces(pairs)
+    return [*_mouths(covered, on), *_mats_after(pairs, order, record), *_crossing(pairs, covered, on)]
+
+
+def mouth_band(one: Spot, deep: float = MOUTH_MM) -> Box:
+    """The strip before the mouth that has to stay free, mm on the face."""
+    left, top, right, bottom = one.box
+    side: Where = one.thing.mouth.side if one.thing.mouth else "head"
+    return {
+        "head": (left, top - deep, right, top + 1),
+        "tail": (left, bottom - 1, right, bottom + deep),
+        "left": (left - deep, top, left + 1, bottom),
+        "right": (right - 1, top, right + deep, bottom),
+    }[side]
+
+
+Pair = tuple[tuple[Item, Spot], tuple[Item, Spot]]
+Box = tuple[float, float, float, float]
+Covered = dict[tuple[str, str], tuple[Item, Item, list[tuple[Spot, Spot]]]]
+"""By the keys of a design and of what lies over its mouth: both, and the places of the mouths with what covers each."""
+
+
+def _covered(pairs: Sequence[Pair]) -> Covered:
+    """What is glued over a mouth. Something thin that is no wider than what a mouth gives way to is glued over it all the same."""
+    found: Covered = {}
+    for pair in pairs:
+        for (item, one), (other, two) in (pair, pair[::-1]):
+            if one.thing.mouth is None or two.thing.hole or (other.thing.flat_mat and _inside(one.box, two.box)):
+                continue
+            if not over(mouth_band(one), glued_box(two)):
+                continue
+            found.setdefault((item.key, other.key), (item, other, []))[2].append((one, two))
+    return found
+
+
+def _mouths(covered: Covered, on: OnFaces) -> list[Named]:
+    """F2: a mouth is glued shut."""
+    return [
+        (
+            item.title,
+            Check(
+                "F2",
+                "stop",
+                f"The {other.title} lies over the mouth of the {item.title} on {on_faces(one for one, _ in both)}.",
+                "Glued there, the pocket is shut.",
+                (
+                    *((Offer(f"move the {other.title} aside", moved(other, aside)),) if aside else ()),
+                    Offer(f"take the {other.title} away there", without(other, (two.number for _, two in both))),
+                ),
+            ),
+        )
+        for item, other, both in covered.values()
+        for aside in [_asides(both, on, mouth_band)]
+    ]
+
+
+OnFaces = dict[str, list[Spot]]
+"""What lies on each face with something else."""
+
+
+def _asides(pairs: Sequence[tuple[Spot, Spot]], on: OnFaces, box_of: Callable[[Spot], Box]) -> dict[int, tuple[float, float]]:
+    """Where the second of each pair would be clear of a box of the first, by the number of its place; one after the other, so that none goes
+    where another went, nor from where it is clear by then."""
+    now = {id(one): one for spots in on.values() for one in spots}
+    found: dict[int, tuple[float, float]] = {}
+    for one, two in pairs:
+        box = box_of(now[id(one)])
+        if two.number in found or not over(box, now[id(two)].box):
+            continue
+        at = _beside(two, box, [now[id(each)] for each in on[two.face.name] if each is not two])
+        if at:
+            found[two.number] = at
+            now[id(two)] = replace(two, x_mm=at[0], y_mm=at[1])
+    return found
+
+
+def glued_box(one: Spot) -> Box:
+    """The part of it that is fixed to the page, mm on the face: a flap is, by its hinge tab alone."""
+    left, top, right, bottom = one.thing.stuck or (0.0, 0.0, one.thing.width_mm, one.thing.height_mm)
+    return one.x_mm + left, one.y_mm + top, one.x_mm + right, one.y_mm + bottom
+
+
+def _inside(box: Box, other: Box) -> bool:
+    return other[0] <= box[0] + 0.5 and other[1] <= box[1] + 0.5 and box[2] <= other[2] + 0.5 and box[3] <= other[3] + 0.5
+
+
+def _beside(one: Spot, band: Box, others: Sequence[Spot]) -> tuple[float, float] | None:
+    """The nearest corner for a thing at which it is clear of a band, of everything else and its mouths, and on its face."""
+    wide, high = one.thing.width_mm, one.thing.height_mm
+    tried = [(one.x_mm, band[1] - high), (one.x_mm, band[3]), (band[0] - wide, one.y_mm), (band[2], one.y_mm)]
+    on = [(x, y) for x, y in tried if 0 <= x <= one.face.width_mm - wide + 1e-6 and 0 <= y <= one.face.height_mm - high + 1e-6]
+    free = [(x, y) for x, y in on if not any(_meets(replace(one, x_mm=x, y_mm=y), other) for other in others)]
+    return min(free, key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm), default=None)
+
+
+def _meets(one: Spot, other: Spot) -> bool:
+    """Whether a thing would be told of another one on its face."""
+    if one.thing.flat_mat or other.thing.flat_mat or one.thing.hole or other.thing.hole:
+        return False
+    if not (one.thing.swing or other.thing.swing) and over(one.box, other.box):
+        return True
+    return any(open_.thing.mouth is not None and over(mouth_band(open_), glued_box(shut)) for open_, shut in ((one, other), (other, one)))
+
+
+def _on_faces(pairs: Sequence[Pair]) -> OnFaces:
+    """What of these pairs lies on each face."""
+    found: dict[str, dict[int, Spot]] = {}
+    for pair in pairs:
+        for _, one in pair:
+            found.setdefault(one.face.name, {})[id(one)] = one
+    return {name: list(spots.values()) for name, spots in found.items()}
+
+
+def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Named]:
+    """F4: a mat that is put in after what it lies over."""
+    found: dict[str, tuple[Item, Item]] = {}
+    for (item, one), (other, two) in pairs:
+        for (under, below), (mat, above) in (((item, one), (other, two)), ((other, two), (item, one))):
+            if (
+                mat.thing.flat_mat
+                and not (under.thing.flat_mat or under.thing.hole)
+                and order[mat.key] > order[under.key]
+                and over(below.box, above.box)
+            ):
+                found.setdefault(mat.key, (mat, under))
+    return [
+        (
+            mat.title,
+            Check(
+                "F4",
+                "stop",
+                f"The mat comes after the {under.title} that sits on it.",
+                "A mat goes on before what lies on it; afterwards it covers it.",
+                (Offer("the mat first", (("extras.items", first_of(record, mat.key)),)),),
+            ),
+        )
+        for mat, under in found.values()
+    ]
+
+
+def first_of(record: Extras, key: str) -> dict[str, Any]:
+    """All designs, that one before the others."""
+    items = {name: one.model_dump(mode="json") for name, one in record.items.items()}
+    return {key: items[key], **items}
+
+
+def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]], on: OnFaces) -> list[Named]:
+    """F7: flaps that open into each other; and things that lie over each other, but for those that shut a mouth, which is told already."""
+    shut = set(shut)
+    flaps: dict[tuple[str, str], tuple[Item, Item, list[tuple[Spot, Spot]]]] = {}
+    things: dict[tuple[str, str], tuple[Item, Item, list[tuple[Spot, Spot]]]] = {}
+    for (item, one), (other, two) in pairs:
+        if one.thing.hole or two.thing.hole or one.thing.flat_mat or two.thing.flat_mat or not over(one.box, two.box):
+            continue
+        if bool(one.thing.swing) != bool(two.thing.swing):
+            continue  # a flap over a picture hides it: that is what it is for
+        place = flaps if one.thing.swing else things
+        place.setdefault((item.key, other.key), (item, other, []))[2].append((one, two))
+    found = [
+        (
+            item.title,
+            Check(
+                "F7",
+                "watch",
+                f"Two flaps lie over each other on {on_faces(one for one, _ in both)}: they open into each other.",
+                "One has to be opened first and shut last, or they tear.",
+                (Offer(f"take the {other.title} away there", without(other, (two.number for _, two in both))),),
+            ),
+        )
+        for item, other, both in flaps.values()
+    ]
+    for item, other, both in things.values():
+        if (item.key, other.key) in shut or (other.key, item.key) in shut:
+            continue
+        aside = _asides(both, on, lambda one: one.box)
+        found.append(
+            (
+                item.title,
+                Check(
+                    "overlap",
+                    "watch",
+                    f"The {item.title} and the {other.title} lie over each other on {on_faces(one for one, _ in both)}.",
+                    "The one below is hidden, and the place is as thick as both.",
+                    (
+                        *((Offer(f"move the {other.title} beside it", moved(other, aside)),) if aside else ()),
+                        Offer(f"take the {other.title} away there", without(other, (two.number for _, two in both))),
+                    ),
+                ),
+            )
+        )
+    return found

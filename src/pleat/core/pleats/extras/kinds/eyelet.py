@@ -1,0 +1,56 @@
+"""Eyelets and brads where a part moves or bears a load, and ribbons, cords or buttons tied there."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.base.cautions import PUNCH
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
+from pleat.core.base.plan import Count, Figure, Rule
+from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
+
+
+class Eyelet(Extra):
+    """A hole that is strengthened."""
+
+    kind: Literal["eyelet"] = "eyelet"
+    way: Annotated[
+        Literal["eyelet", "brad", "button"],
+        ChoiceRule("it is", (("eyelet", "an eyelet"), ("brad", "a brad"), ("button", "a button and cord"))),
+    ] = "eyelet"
+    across_mm: Annotated[float, LengthRule("across", 4, 40)] = 8.0
+    rows: Annotated[int, NumberRule("in a row", 1, 12, whole=True)] = 1
+    apart_mm: Annotated[float, LengthRule("apart", 5, 200)] = 20.0
+
+
+THICK: Final = {"eyelet": (0.8, 1.2, 1.6), "brad": (1.2, 1.8, 2.5), "button": (2.0, 3.0, 4.5)}
+
+
+def compute(record: Eyelet, key: str, _face: Face, _left: LeftOfExtras) -> Thing:
+    """One, or several below each other."""
+    thick = Estimate.ranged(*THICK[record.way], f"how thick a {record.way} is")
+    size, count = record.across_mm, record.rows
+    apart = max(record.apart_mm, size)
+    return Thing(
+        title=record.way,
+        width_mm=size,
+        height_mm=size + (count - 1) * apart,
+        layers=tuple(Layer(0.0, number * apart, size, size, thick) for number in range(count)),
+        counts=(Count(f"extra_{key}", record.way, count, record.way, "extras"),),
+        hole=True,
+        figures=(
+            Figure("thick", "it is thick", thick, "thin", "Both its sides, set.", (Rule("house rule", "measure one that you have set"),)),
+        ),
+        work=Work(flat="Punch and set it while the sheet is flat, with a scrap under it.", cautions=(PUNCH,), tags=frozenset({"flat"})),
+    )
+
+
+KIND: Final = ExtraKind(
+    name="eyelet",
+    title="eyelet, brad or button",
+    summary="Where something is tied or turns.",
+    record=Eyelet,
+    compute=compute,
+    group="closures",
+)

@@ -1,0 +1,107 @@
+"""A picture, card or tag on the page: glued down, in photo corners, or in tucks that are glued on two sides; flat, folded or an accordion."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.base.fields import ChoiceRule, NumberRule
+from pleat.core.base.plan import Count, Figure, Rule
+from pleat.core.engines.folding.convex import Point
+from pleat.core.engines.folding.sheet import Span, piece
+from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
+from pleat.core.pleats.extras.goesin import Filled, goes_in
+
+
+class Picture(Filled):
+    """Something flat that is put on a page."""
+
+    kind: Literal["picture"] = "picture"
+    way: Annotated[
+        Literal["glued", "corners", "tucks"],
+        ChoiceRule("held by", (("glued", "glue"), ("corners", "photo corners"), ("tucks", "two tucks across corners"))),
+    ] = "glued"
+    stock: Annotated[
+        Literal["have", "card", "mat", "leaf"],
+        ChoiceRule(
+            "it is",
+            (("have", "what you have"), ("card", "cut from folding card"), ("mat", "cut from face paper"), ("leaf", "cut from leaf paper")),
+        ),
+    ] = "have"
+    panels: Annotated[int, NumberRule("panels, folded on each other", 1, 12, whole=True)] = 1
+
+
+def compute(record: Picture, key: str, _face: Face, left: LeftOfExtras) -> Thing:
+    """It as it lies, all its panels on each other."""
+    ruler, goes = left.brief.ruler, goes_in(record)
+    width, height, thick = (goes.width_mm, goes.height_mm, goes.thick) if goes else (60.0, 90.0, left.paper.leaf.caliper)
+    caliper = left.paper.stock("card").caliper
+    own = record.stock != "have"
+    thick = left.paper.stock(record.stock).caliper if own else thick
+    sheet = piece(
+        key,
+        record.stock,
+        [Span(f"panel {number + 1}" if record.panels > 1 else "", width) for number in range(record.panels)],
+        [Span("", height)],
+    )
+    layers = [Layer(0.0, 0.0, width, height, thick.times(record.panels))]
+    counts: tuple[Count, ...] = ()
+    lines: list[tuple[Point, Point]] = []
+    if record.way != "glued":
+        size = min(15.0, width / 3, height / 3)
+        at: list[tuple[float, float]] = [(0.0, 0.0), (width - size, 0.0), (0.0, height - size), (width - size, height - size)]
+        at = at if record.way == "corners" else [at[0], at[3]]
+        layers += [Layer(x, y, size, size, caliper) for x, y in at]
+        lines += [((x, y + size), (x + size, y)) if (x == 0) == (y == 0) else ((x, y), (x + size, y + size)) for x, y in at]
+        counts = (Count(f"extra_{key}", "photo corner" if record.way == "corners" else "tuck", len(at), "", "extras"),)
+    folded = f", {record.panels} panels" if record.panels > 1 else ""
+    fix = {
+        "glued": "Glue it down and press.",
+        "corners": "Put the corners on it, lay it where it goes, and press them down.",
+        "tucks": "Glue each tuck on its two outer sides only: the third is the mouth. Slip the corners in when they are dry.",
+    }[record.way]
+    return Thing(
+        title=f"{goes.title if goes else 'picture'}{folded}",
+        width_mm=width,
+        height_mm=height,
+        layers=tuple(layers),
+        lines=tuple(lines),
+        counts=counts,
+        figures=(
+            Figure(
+                "size",
+                "on the page",
+                (width, height),
+                "size",
+                "As it lies, folded up.",
+                (Rule("standard", "its size by name: ISO 216, ISO/IEC 7810, nominal inches"),),
+            ),
+            Figure(
+                "thick",
+                "it is thick",
+                thick.times(record.panels),
+                "thin",
+                f"{record.panels} × {ruler.fine(thick.likely)}.",
+                (Rule("arithmetic", "its panels on each other"),),
+            ),
+        ),
+        pieces=(sheet,) if own else (),
+        sheet_stock=record.stock if own else "",
+        work=Work(_made(record), fix, tags=frozenset({"glue", "on a mat"} if record.way == "glued" else {"on a mat"})),
+    )
+
+
+def _made(record: Picture) -> str:
+    if record.stock == "have":
+        return ""
+    return "Cut it; score its panels and fold them to and fro like a fan." if record.panels > 1 else "Cut it to size."
+
+
+KIND: Final = ExtraKind(
+    name="picture",
+    title="picture, card or tag",
+    summary="Glued, in corners or in tucks; flat or folded.",
+    record=Picture,
+    compute=compute,
+    group="mats and pictures",
+    begins={"goes": "9x13"},
+)

@@ -1,0 +1,183 @@
+"""What is done for what is put in: cut-outs while the sheets are flat, pieces made, glued on and dried, filled at the end."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from typing import Final
+
+from pleat.core.base.cautions import BOARD
+from pleat.core.base.plan import Missing, Piece, Step, signature
+from pleat.core.base.words import many
+from pleat.core.pleats.extras.base import LeftOfExtras
+from pleat.core.pleats.extras.spots import Item, Spot, on_faces
+
+FILLED = "extras.filled"
+NAMED: Final = 12
+"""So many places are named in a step."""
+TOOLS: Final = {"window": ("knife", "mat", "ruler"), "eyelet": ("punch", "setter", "hammer")}
+"""What is used on flat sheets, by the kind of design; what is sewn through takes an awl and a needle."""
+LATE: Final = {"mat": "F4", "fastener": "F3"}
+"""The slips of what is put on too late, by the sort of work it is."""
+IN_COVER: Final = {
+    (
+        True,
+        True,
+    ): "Cut it out of the board before that is covered. Over it, cut the covering from corner to corner, turn the flaps to the inside and glue them.",
+    (True, False): "Cut it out of the cover while that is flat, on the mat, from its corners inward.",
+    (
+        False,
+        True,
+    ): "Through the covered board, before the block goes in, with a scrap under it; what is set has to reach through board and covering.",
+    (False, False): "Through the cover while that is flat, with a scrap under it.",
+}
+"""What is done in the inside of a cover, by whether it is cut out, and whether boards are covered."""
+WHY: Final = {
+    "F3": "The paper that hides it is on, or the book is shut over it: its half has no place to go, and does not meet the other.",
+    "F4": "It lies under what is there already, or is cut through it: afterwards it covers it, or the knife goes through both.",
+    "G2": "It wants the sheet flat and by itself: folded in and bound, the punch or the needle goes through the next leaf too, or does not come near.",
+}
+
+
+def _missing(slip: str, item: Item) -> Missing:
+    return Missing(
+        slip=slip,
+        words=f"the {item.title} is not done",
+        why=WHY[slip],
+        done=f"the {item.title} is done after all",
+        undo=f"untick what came before the {item.title}",
+    )
+
+
+def _places(spots: Sequence[Spot], left: LeftOfExtras) -> str:
+    """Where it lies, the first places by name."""
+    ruler, count = left.brief.ruler, len(spots)
+    named = (f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head" for one in spots[:NAMED])
+    return "; ".join(named) + (f" and {count - NAMED} more" if count > NAMED else "")
+
+
+def _mark(item: Item, spots: Sequence[Spot]) -> str:
+    return signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in spots))
+
+
+def _flat(item: Item, left: LeftOfExtras) -> Iterator[Step]:
+    """What wants the sheet flat, and what wants the cover before it is folded, covered or hung."""
+    work = item.thing.work
+    inside, outside = ([one for one in item.spots if one.face.cover is cover] for cover in (False, True))
+    if not work.flat:
+        return
+    tools = TOOLS.get(item.record.kind, ("awl", "needle", "thread"))
+    missing = _missing("F4" if "cut-out" in work.tags else "G2", item)
+    if inside:
+        yield Step(
+            f"extra_{item.key}_flat",
+            f"{item.title.capitalize()}: while the sheets are flat",
+            f"{work.flat} {_places(inside, left)}.",
+            tools,
+            needs=left.pages.cut_states,
+            gives=(f"extra_{item.key}.flat",),
+            tags=frozenset({"cut-out"}),
+            uses=("leaves.flat",),
+            cautions=work.cautions,
+            signature=_mark(item, inside),
+            minutes=2 * len(inside),
+            missing=missing,
+            kind="decorate",
+        )
+    if outside:
+        roles, cut = left.brief.made_of.cover.roles, "cut-out" in work.tags
+        covered = "covering" in roles
+        dry = covered and not cut
+        yield Step(
+            f"extra_{item.key}_cover",
+            f"{item.title.capitalize()}: in the cover {'once it is dry' if dry else 'while it is flat'}",
+            f"{IN_COVER[cut, covered]} {_places(outside, left)}, from where the leaf begins.",
+            tools,
+            needs=("cover.dry",) if dry else ("cover.cut", "board.cut", "cover.joined"),
+            gives=(f"extra_{item.key}.flat", *(("cover.set",) if dry else ("cover.ready", "board.ready"))),
+            cautions=(*work.cautions, *((BOARD,) if "board" in roles else ())),
+            signature=_mark(item, outside),
+            minutes=4 * len(outside),
+            missing=missing,
+            kind="decorate",
+        )
+
+
+def filling(items: Sequence[Item]) -> tuple[Step, ...]:
+    """The last step, which lists what goes in where; none where nothing is filled."""
+    put = [item for item in items if item.spots]
+    filled = [item for item in put if item.thing.work.fill]
+    if not filled:
+        return ()
+    return (
+        Step(
+            "extras_fill",
+            "Fill what was made, last of all",
+            " ".join(f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}" for item in filled),
+            needs=("book.bound", *(f"extra_{item.key}.on" for item in put if item.thing.work.fix)),
+            gives=(FILLED,),
+            tags=frozenset({"insert"}),
+            signature=signature(*(item.key for item in filled)),
+            minutes=2 * len(filled),
+            fixes=tuple(f"extras.{item.key}" for item in filled if not item.thing.work.fix and not item.thing.work.flat),
+            kind="decorate",
+        ),
+    )
+
+
+def of(item: Item, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[Step, ...]:
+    """What is done on flat sheets, made and put on for one design of these parts; nothing where it is put nowhere."""
+    if not item.spots:
+        return ()
+    work, key, count = item.thing.work, f"extra_{item.key}", len(item.spots)
+    places, mark = _places(item.spots, left), _mark(item, item.spots)
+    stock = (f"{item.thing.sheet_stock}.cut",) if item.thing.sheet_stock and item.thing.pieces else left.pages.cut_states
+    bound = any(one.face.cover for one in item.spots)  # the cover is there after all that has to be dry before it is shut
+    # pages of a section are worked on while their sheet lies open, before it is nested
+    open_ = left.pages.unit == "section" and not bound
+    found = [*_flat(item, left)]
+    whole = (f"extras.{item.key}", *(f"extras.{part.key}" for part in parts))
+    if found and not work.fix:
+        found[0] = replace(found[0], fixes=whole)
+    if work.make:
+        found.append(
+            Step(
+                f"{key}_make",
+                f"Make {many(count, item.title)}",
+                work.make,
+                ("ruler", "bone folder"),
+                needs=stock,
+                gives=(f"{key}.made",),
+                signature=mark,
+                minutes=4 * count,
+                pieces=count,
+                tags=frozenset({"cut-out"}),
+                kind="decorate",
+            )
+        )
+    if work.fix:
+        found.append(
+            Step(
+                f"{key}_fix",
+                f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
+                f"{work.fix} {places}.",
+                ("glue",),
+                needs=(
+                    *((f"{key}.made",) if work.make else stock),
+                    *(("book.bound",) if bound else ()),
+                    *(("leaf.folded",) if open_ else ()),
+                ),
+                gives=(f"{key}.on", *(("leaf.ready",) if open_ else ())),
+                fixes=whole,
+                tags=frozenset() if bound else work.tags & {"glue", "mat", "on a mat"},
+                uses=("fastener.face",) if "fastener" in work.tags and not bound else (),
+                wait_minutes=work.wait_minutes if "glue" in work.tags else 0,
+                cautions=work.cautions if not work.flat else (),
+                signature=mark,
+                minutes=3 * count,
+                pieces=count,
+                missing=next((_missing(slip, item) for tag, slip in LATE.items() if tag in work.tags), None),
+                kind="decorate",
+            )
+        )
+    return tuple(found)

@@ -1,0 +1,114 @@
+"""Ways side by side: how this sheet folds, how many sections, and sizes near this one that waste less."""
+
+from __future__ import annotations
+
+from typing import Final, Literal
+
+from pleat.core.base.plan import Offer
+from pleat.core.base.words import many
+from pleat.core.pleats.brief.compute import BriefResult
+from pleat.core.pleats.brief.resize import possible, resized
+from pleat.core.pleats.pages.block import LeftOfPages
+from pleat.core.pleats.pages.folding import WORDS, Folded, folios_a_sheet, ways_to_fold
+from pleat.core.pleats.pages.limits import LAY_FACTORS, FoldLimit
+from pleat.core.pleats.pages.nearby import nearby_sizes
+from pleat.core.pleats.pages.record import Sections
+from pleat.core.pleats.pages.sections import compare
+from pleat.core.pleats.paper.compute import PaperResult
+
+FOLDINGS = "this whole sheet, folded"
+SECTIONS = "in sections"
+NEARBY = "sizes near this one"
+ACROSS: Final[dict[Literal["w", "h"] | None, Literal["w", "h"] | None]] = {"w": "h", "h": "w", None: None}
+"""The grain of a sheet as a leaf sees it that is held along its width."""
+
+
+def find(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit, trim: float) -> tuple[Offer, ...]:
+    """Every choice of this pleat, group by group; a group with nothing to choose from is empty."""
+    return (
+        *_sections(pages, left, sections, limit),
+        *_nearby(pages, left, sections, trim),
+        *_foldings(pages, left.brief, left.paper),
+    )
+
+
+def _sections(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit) -> list[Offer]:
+    caliper, lay, ruler = left.paper.leaf.caliper, LAY_FACTORS[pages.lay][1], left.brief.ruler
+    splits = compare(sum(sections), len(sections), pages.folds, caliper, lay, limit)
+    if len(splits) < 2:
+        return []
+    by = folios_a_sheet(pages.folds)
+    found = []
+    for one in splits:
+        chosen = one.sections == len(sections)
+        sheets = one.folios // by
+        label = f"{one.sections} {'section' if one.sections == 1 else 'sections'} of {sheets} {'sheet' if sheets == 1 else 'sheets'}"
+        facts = (
+            f"{one.pages} pages",
+            f"each {ruler.thin(one.section_mm)} at the fold",
+            f"creep {ruler.thin(one.creep_mm)}",
+            "nests well" if one.fits else f"too many for one fold: {limit.folios} nest well",
+        )
+        changes = (("pages.sections", one.sections), ("pages.amount", one.pages), ("pages.counted_in", "pages"))
+        found.append(Offer(label, changes, facts, SECTIONS, chosen and one.pages == 4 * sum(sections), one.fits))
+    return found
+
+
+def _nearby(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], trim: float) -> list[Offer]:
+    return [] if pages.flap_mm else near(left, pages.folds, sum(sections) // folios_a_sheet(pages.folds), trim)
+
+
+def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[Offer]:
+    """Leaves near this one that take fewer sheets or leave less over; ``pieces`` are those of one book, single leaves where there is no fold."""
+    brief, leaf, ruler = left.brief, left.paper.leaf, left.brief.ruler
+    wide, high = brief.leaf_width_mm + trim, brief.leaf_height_mm + 2 * trim
+    along = ACROSS[leaf.grain] if brief.made_of.held_along == "w" else leaf.grain
+    needed, found = nearby_sizes(
+        wide, high, folds, pieces * brief.quantity, leaf.sheet_width_mm, leaf.sheet_height_mm, grain=along, upright_only=leaf.upright_only
+    )
+    choices = []
+    for one in found:
+        width, height = one.leaf_width_mm - trim, one.leaf_height_mm - 2 * trim
+        if not possible(width, height):
+            continue
+        now = f" instead of {needed or 'none that fits'}" if one.sheets != needed else ", as many as now"
+        facts = (f"{many(one.sheets, 'sheet')}{now}", f"{one.used:.0%} of each sheet used", _grain(one.with_grain))
+        changes, words = resized(brief, width, height)
+        choices.append(Offer(f"leaf {ruler.size(width, height)}{words}", changes, facts, NEARBY, good=one.with_grain is not False))
+    return choices
+
+
+def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[Offer]:
+    leaf = paper.leaf
+    found = []
+    for way in ways_to_fold(leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain):
+        if not possible(way.leaf_width_mm, way.leaf_height_mm):
+            continue
+        name = f", {way.name}" if way.name else ""
+        resize, words = resized(brief, way.leaf_width_mm, way.leaf_height_mm, pages.flap_mm)
+        facts = (
+            f"leaf {brief.ruler.size(way.leaf_width_mm, way.leaf_height_mm)}{name}{words}",
+            f"{way.leaves} leaves, {2 * way.leaves} pages a sheet",
+            _grain(way.with_grain),
+        )
+        changes = (("pages.folds", way.folds), ("pages.edges", "slit"), *resize)
+        found.append(
+            Offer(
+                f"{WORDS[way.folds].removeprefix('folded ')}{', sheet turned' if way.turned else ''}",
+                changes,
+                facts,
+                FOLDINGS,
+                _is_now(way, pages, brief),
+                way.with_grain is not False,
+            )
+        )
+    return found
+
+
+def _is_now(way: Folded, pages: Sections, brief: BriefResult) -> bool:
+    same = abs(way.leaf_width_mm - brief.leaf_width_mm) < 0.05 and abs(way.leaf_height_mm - brief.leaf_height_mm) < 0.05
+    return same and way.folds == pages.folds and pages.edges == "slit"
+
+
+def _grain(with_grain: bool | None) -> str:
+    return "grain not known" if with_grain is None else "with the grain" if with_grain else "across the grain"

@@ -1,0 +1,108 @@
+"""A pad that was bought: nothing is folded or cut for it; its thickness is measured, or estimated from its sheets."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
+from pleat.core.base.kinds import BlockKind, Member
+from pleat.core.base.plan import Check, Figure, Offer, Rule, Step
+from pleat.core.pleats.pages.block import Block, LeftOfPages, Unit
+
+BACKING_MM: Final = (0.5, 0.8, 1.2)
+"""The board at the back of a pad (common practice, no source)."""
+READING_MM: Final = 0.15
+
+
+class Pad(Member):
+    """Pleat 3, a bought pad: its size is that of the Brief."""
+
+    kind: Literal["pad"] = "pad"
+    amount: Annotated[int, NumberRule("the sheets of the pad", 1, 500, whole=True)] = 50
+    counted_in: Annotated[
+        Literal["leaves", "pages", "unsaid", "folios"],
+        ChoiceRule("counted in", (("leaves", "leaves"), ("pages", "pages"), ("unsaid", "not said"), ("folios", "folded sheets"))),
+    ] = "leaves"
+    measured_block_mm: Annotated[float, LengthRule("the measured pad", 0.5, 100)] | None = None
+
+
+def compute(pages: Pad, left: LeftOfPages) -> Block:
+    """The pad as a block that is held already."""
+    brief, leaf = left.brief, left.paper.leaf
+    ruler = brief.ruler
+    leaves = max(1, -(-pages.amount // 2)) if pages.counted_in == "pages" else pages.amount
+    low, likely, high = BACKING_MM
+    backing = Estimate.ranged(low, likely, high, "the board at the back of the pad, which is not measured")
+    estimated = leaf.caliper.times(leaves).plus(backing)
+    read = pages.measured_block_mm
+    thick = estimated if read is None else Estimate(read, {"your reading of the pad": (READING_MM, READING_MM)})
+    if read is None:
+        how = f"{leaves} sheets × {ruler.fine(leaf.caliper.likely)} + backing board {ruler.thin(likely)}. A pad is soft at its loose end: measure it, with its board, where it is glued: the range of {ruler.thin(thick.width)} falls to {ruler.thin(2 * READING_MM)}."
+        rules: tuple[Rule, ...] = (
+            Rule("arithmetic", "sheets and backing"),
+            Rule("common practice", "a backing board of 0.5 to 1.2 mm, no source"),
+        )
+    else:
+        how = f"You measured {ruler.thin(read)}. From its sheets it is estimated at {ruler.between(estimated.low, estimated.high)}."
+        rules = (Rule("measured by you", "the pad with its board"),)
+    count = Figure(
+        "count",
+        "in the pad",
+        f"{leaves} leaves",
+        "text",
+        f"{leaves} leaves, {2 * leaves} pages; bought as it is.",
+        (Rule("chosen by you", "the pad"),),
+        scrap=f"{leaves} leaves",
+    )
+    step = Step(
+        "measure",
+        "Measure the pad",
+        "With its board, where it is glued, between two rules. Type what you read under Pages.",
+        ("caliper or ruler",),
+        gives=("block.measured", "block.sewn"),
+        kind="measure",
+    )
+    return Block(
+        key_figure=count,
+        figures=(count, Figure("thickness", "thickness", thick, "thin", how, rules)),
+        checks=_checks(pages, left, estimated),
+        steps=(step,),
+        unit="pad",
+        units=(Unit(thick, 1.0),),
+        leaves=leaves,
+        leaf_width_mm=brief.leaf_width_mm,
+        leaf_height_mm=brief.leaf_height_mm,
+        thickness=thick,
+        measured=read is not None,
+        stands_out_mm=None,
+        swatch=leaf.swatch,
+        sides=leaf.sides,
+    )
+
+
+def _checks(pages: Pad, left: LeftOfPages, estimated: Estimate) -> tuple[Check, ...]:
+    """A reading that cannot be of this pad."""
+    read, ruler = pages.measured_block_mm, left.brief.ruler
+    if read is None or not estimated.questions(read):
+        return ()
+    return (
+        Check(
+            "A9",
+            "watch",
+            f"The pad measures {ruler.thin(read)}; from its sheets it would be {ruler.between(estimated.low, estimated.high)}.",
+            "One of the two is wrong: the count, the paper's thickness, or the reading.",
+            (Offer("forget the reading", (("pages.measured_block_mm", None),)),),
+        ),
+    )
+
+
+KIND: Final = BlockKind(
+    name="pad",
+    title="a bought pad",
+    summary="A glued pad of paper with its board; it gets a cover.",
+    record=Pad,
+    compute=compute,
+    roles=("leaf",),
+    unit="pad",
+)

@@ -1,0 +1,247 @@
+"""What can go wrong with a mixed pile: slips B3, B7, B10, C1, C3, C5 and C7, and papers of which there are too few.
+
+C2 needs the stations and stands there; fold-outs have a module of their own.
+"""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Sequence
+from typing import Final
+
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.plan import Check, Offer
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import many, merged
+from pleat.core.pleats.brief.compute import BriefResult
+from pleat.core.pleats.pages import flap_checks
+from pleat.core.pleats.pages.arrange import ALIKE, alike
+from pleat.core.pleats.pages.creep import nested_creep
+from pleat.core.pleats.pages.limits import MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM
+from pleat.core.pleats.pages.mixed import MixedFolio
+from pleat.core.pleats.pages.pile_cuts import Taken
+from pleat.core.pleats.pages.record import MOST_SECTIONS, Sections
+
+NAMED = 4
+WINDOW_EDGE_MM: Final = 5.0
+"""Paper that is left around a window (common practice, no source)."""
+GUIDE: Final = "Guides: up to 12 light mixed sheets, about 10 opened envelopes (common practice, no source)."
+
+
+def find(
+    pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate, takes: Sequence[Taken]
+) -> tuple[Check, ...]:
+    """Every check of a pile that has something to say.
+
+    ``creep`` is that of the section that creeps furthest, ``takes`` the whole sheets of each paper for all books of the run.
+    """
+    found = [
+        _too_thick(pages, brief.ruler, sections, creep.likely),
+        _windows(sections),
+        _window_places(pages, brief, sections),
+        _alike(sections),
+        _pairs(pages, sections),
+        _small(brief, sections),
+        _odd(pages, brief, sections),
+        _grain(sections),
+        _sideways(sections),
+        _owned(brief, sections, takes),
+        *flap_checks.of_a_pile(pages, brief, sections),
+    ]
+    return tuple(check for check in found if check)
+
+
+def meeting(sections: tuple[tuple[MixedFolio, ...], ...]) -> list[tuple[int, MixedFolio, MixedFolio]]:
+    """(section from 1, folio, folio) for all that face each other."""
+    found = [(number, a, b) for number, section in enumerate(sections, 1) for a, b in itertools.pairwise(section)]
+    return found + [(number, a[0], b[0]) for number, (a, b) in enumerate(itertools.pairwise(sections), 1)]
+
+
+def _too_thick(pages: Sections, ruler: Ruler, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float) -> Check | None:
+    """C1: a section thicker, or creeping further, than nests well."""
+    thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in sections]
+    worst = max(range(len(sections)), key=lambda number: thick[number])
+    most = max(len(section) for section in sections)
+    if (thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM and most <= MOST_MIXED) or most == 1:
+        return None
+    if thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM:
+        worst = next(number for number, section in enumerate(sections) if len(section) == most)
+    by_count = math.ceil(len(pages.pile) / MOST_MIXED)
+    wanted = min(len(pages.pile), MOST_SECTIONS, max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM), by_count))
+    return Check(
+        "C1",
+        "stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
+        f"Section {worst + 1} is {ruler.thin(thick[worst])} thick at its fold: {many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
+        f"Up to {MOST_MIXED} light sheets, {ruler.thin(THICKEST_FOLD_MM)} and a creep of {ruler.thin(MOST_CREEP_MM)} nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
+        (Offer(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),)
+        if wanted > len(sections)
+        else (),
+        "" if wanted > len(sections) else "Take some sheets off the pile: it has as many sections as a book can have.",
+    )
+
+
+def _windows(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C3: two windows face to face show the same hole twice."""
+    both = [(number, a, b) for number, a, b in meeting(sections) if a.window and b.window]
+    if not both:
+        return None
+    number, a, b = both[0]
+    return Check(
+        "C3",
+        "watch",
+        f"Two windows lie face to face in section {number}: {a.name} and {b.name}.",
+        f"One looks through both at what lies behind; {len(both)} such openings.",
+        no_fix="Arrange again, or move one of them further in or out.",
+    )
+
+
+def _window_places(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """Windows that reach the edges of their leaf, or the fold."""
+    out = [
+        one
+        for section in sections
+        for one in section
+        if one.window
+        and (
+            min(one.window[0], one.window[1]) < WINDOW_EDGE_MM
+            or one.window[0] + one.window[2] > one.first_width_mm - WINDOW_EDGE_MM
+            or one.window[1] + one.window[3] > one.leaf_height_mm - WINDOW_EDGE_MM
+        )
+    ]
+    if not out:
+        return None
+    ruler, one = brief.ruler, out[0]
+    assert one.window
+    ids = {each.id for each in out}
+    middle = dict.fromkeys(("window_width_mm", "window_height_mm", "window_fore_mm", "window_head_mm"))
+    pile = tuple(sheet.model_copy(update=middle) if sheet.id in ids else sheet for sheet in pages.pile)
+    return Check(
+        "window",
+        "watch",
+        f"The window of {one.name} leaves less than {ruler.show(WINDOW_EDGE_MM)} of paper around it.",
+        f"It is {ruler.size(one.window[2], one.window[3])}, {ruler.show(one.window[0])} from the fore edge and {ruler.show(one.window[1])} from the head of a leaf of {ruler.size(one.first_width_mm, one.leaf_height_mm)}. A thin bar tears at the first turning.",
+        (Offer("a smaller one, in the middle of the leaf", (("pages.pile", pile),)),),
+    )
+
+
+def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C3: similar papers side by side."""
+    same = [(number, a, b) for number, a, b in meeting(sections) if alike(a.arranged, b.arranged) > ALIKE]
+    if not same:
+        return None
+    listed = "; ".join(f"section {number}: {a.name}" + ("" if a.name == b.name else f" and {b.name}") for number, a, b in same[:NAMED])
+    return Check(
+        "C3_alike",
+        "note",
+        f"{len(same)} {'pair' if len(same) == 1 else 'pairs'} of similar papers lie side by side: {listed}{' …' if len(same) > NAMED else ''}.",
+        "They read as one; kept apart, each shows. Where the pile is mostly of one paper, it cannot be helped.",
+        no_fix="Arrange again, or pin the ones that should be apart.",
+    )
+
+
+def _pairs(pages: Sections, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C7: sheets that were to make an opening together do not."""
+    names = {one.id: one.name for section in sections for one in section}
+    together = {frozenset((a.id, b.id)) for _, a, b in meeting(sections)}
+    apart = [pair for pair in pages.pairs if frozenset(pair) not in together and set(pair) <= set(names)]
+    if not apart:
+        return None
+    a, b = apart[0]
+    kept = [list(pair) for pair in pages.pairs if pair not in apart]
+    return Check(
+        "C7",
+        "watch",
+        f"{len(apart)} {'opening does' if len(apart) == 1 else 'openings do'} not match: {names[a]} and {names[b]} were to face each other.",
+        "Something has been moved between them since. Arranging brings them together again.",
+        (Offer("they need not meet", (("pages.pairs", kept),)),),
+    )
+
+
+def _odd(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """C5: a common trim does not reach leaves that are smaller than the others."""
+    if pages.creep != "trim" and pages.edges != "trim":
+        return None
+    off = pages.trim_mm if pages.edges == "trim" else nested_creep([one.caliper for one in max(sections, key=len)]).likely
+    short = [one for section in sections for one in section if brief.leaf_width_mm - one.least_width_mm > off]
+    if not short:
+        return None
+    return Check(
+        "C5",
+        "note",
+        f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line and stay odd: {short[0].name}.",
+        f"{brief.ruler.thin(off)} comes off the fore edge; these end before it. The edge will not be even there.",
+        (Offer("leave the edge untrimmed", (("pages.creep", "leave"), ("pages.edges", "slit"))),),
+    )
+
+
+def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """B3: sheets that were not tried against the leaf."""
+    ruler = brief.ruler
+    small = [
+        one
+        for section in sections
+        for one in section
+        if one.least_width_mm < brief.leaf_width_mm - 1 or one.leaf_height_mm < brief.leaf_height_mm - 1
+    ]
+    if not small:
+        return None
+    first = small[0]
+    return Check(
+        "B3",
+        "note",
+        f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller than the book's: {first.name} {ruler.size(first.least_width_mm, first.leaf_height_mm)}"
+        + (" and others." if len(small) > 1 else "."),
+        f"The leaf is {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)}. Small leaves are centred on the fold, and every one needs two holes within its own height.",
+        no_fix="Nothing to do if they are meant; else take those sheets off the pile.",
+    )
+
+
+def _grain(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """B7: folded across the grain."""
+    across = [one.name for section in sections for one in section if one.with_grain is False]
+    if not across:
+        return None
+    named = merged(sorted(across)[:NAMED])
+    return Check(
+        "B7",
+        "note",
+        f"{len(across)} of the pile fold across their grain: {named}.",
+        "They stand up instead of draping, and stiff ones crack at the fold.",
+        no_fix="Score those before folding; keep the stiffest near the outside.",
+    )
+
+
+def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+    """B10: a pattern with a top lies sideways once the sheet is folded."""
+    found = [one.name for section in sections for one in section if one.sideways]
+    if not found:
+        return None
+    return Check(
+        "B10",
+        "watch",
+        f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once folded: {merged(sorted(found)[:NAMED])}.",
+        "Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
+        no_fix="Cut such sheets to the leaf's own shape first, or take a paper whose pattern has no top.",
+    )
+
+
+def _owned(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]) -> Check | None:
+    """Papers of which the pile takes more sheets than are there, for all books of the run."""
+    needed = {one.stock: one.sheets for one in takes}
+    known = {one.stock: one for one in itertools.chain.from_iterable(sections)}
+    short = {stock: one for stock, one in known.items() if one.owned is not None and needed[stock] > one.owned}
+    if not short:
+        return None
+    listed = "; ".join(f"{one.name} {needed[stock]}, you own {one.owned}" for stock, one in itertools.islice(short.items(), NAMED))
+    mine = [stock for stock, one in short.items() if not one.in_materials]
+    run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
+    in_materials = "Put the count right among the materials if you have more; else take some off the pile."
+    return Check(
+        "owned",
+        "stop",
+        f"The pile takes more sheets{run} than there are: {listed}{' …' if len(short) > NAMED else ''}.",
+        "Count before you cut or fold the first one." + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
+        (Offer("I have as many after all", tuple((f"paper.more.{stock}.owned", needed[stock]) for stock in mine)),) if mine else (),
+        "" if mine else in_materials,
+    )

@@ -1,0 +1,275 @@
+"""The bench steps of folded sections: from the first sheet tried to the pressed and measured block."""
+
+from __future__ import annotations
+
+from pleat.core.base.cautions import KNIFE, WEIGHT
+from pleat.core.base.plan import Step, signature
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import many, merged, runs
+from pleat.core.pleats.brief.compute import BriefResult
+from pleat.core.pleats.pages.folding import CLOSED, folios_a_sheet
+from pleat.core.pleats.pages.limits import STUB_LAP_MM, STUB_MM, TIP_MM
+from pleat.core.pleats.pages.sectioned import SectionsBlock
+
+
+def of(pages: SectionsBlock, brief: BriefResult) -> tuple[Step, ...]:
+    """Every step of this block, in the order they are usually done."""
+    ruler, made_of = brief.ruler, brief.made_of
+    return (
+        _try(ruler, pages),
+        *_windows(ruler, pages),
+        *_narrowing(ruler, pages),
+        _fold(pages),
+        *_flaps(ruler, pages),
+        *_slitting(pages),
+        *_joining(ruler, pages),
+        _nest(pages),
+        _press(pages),
+        *_trimming(ruler, pages),
+        *((_measure(ruler, pages, made_of.cover.boards),) if made_of.cover.roles and not made_of.cover.hung else ()),
+    )
+
+
+def _try(ruler: Ruler, pages: SectionsBlock) -> Step:
+    return Step(
+        "try",
+        "Try one sheet for size",
+        f"Fold one sheet without creasing it and hold it to the leaf size, {ruler.size(pages.leaf_width_mm, pages.leaf_height_mm)}, before any other is folded.",
+        ("ruler",),
+        needs=("stock.gathered",),
+        gives=("leaf.tried",),
+        signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
+        for_all=True,
+        kind="measure",
+    )
+
+
+def _fold(pages: SectionsBlock) -> Step:
+    return Step(
+        "fold",
+        "Fold the sheets",
+        f"{pages.in_words}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
+        ("bone folder",),
+        needs=("leaf.cut",),
+        gives=("leaf.folded",),
+        closes=("leaves.flat",),
+        minutes=2 + 0.6 * pages.folios,
+        pieces=pages.folios,
+        signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
+        kind="fold",
+        set_up=2,
+    )
+
+
+def _slitting(pages: SectionsBlock) -> tuple[Step, ...]:
+    if pages.folds == 1 or pages.trim_mm:
+        return ()
+    return (
+        Step(
+            "slit",
+            f"Slit the {' and the '.join(CLOSED[pages.folds])}",
+            "Open each folded sheet where its folds are closed: a knife laid in the fold, drawn outward, in one go. The spine stays folded.",
+            ("knife", "mat"),
+            needs=("leaf.folded",),
+            gives=("leaf.ready",),
+            cautions=(KNIFE,),
+            signature=signature(pages.folds),
+            kind="cut",
+        ),
+    )
+
+
+def _nest(pages: SectionsBlock) -> Step:
+    return Step(
+        "nested",
+        "Nest and knock up",
+        _nesting(pages),
+        needs=("leaf.folded", "leaf.ready"),
+        gives=("block.nested",),
+        minutes=1 + 0.3 * pages.folios,
+        signature=signature(pages.folios) if len(pages.sections) == 1 and pages.folds == 1 else signature(pages.sections, pages.folds),
+        kind="nest",
+    )
+
+
+def _press(pages: SectionsBlock) -> Step:
+    return Step(
+        "press",
+        "Press the section" if len(pages.sections) == 1 else "Press the sections",
+        "Under a weight or in a press, fold outward.",
+        ("boards and a weight",),
+        needs=("block.nested",),
+        gives=("block.pressed",),
+        wait_minutes=60,
+        cautions=(WEIGHT,),
+        kind="press",
+        weights=True,
+    )
+
+
+def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
+    return Step(
+        "measure",
+        "Measure the pressed section at the fold"
+        if len(pages.sections) == 1
+        else f"Measure the {len(pages.sections)} pressed sections together",
+        f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, and {'the boards follow' if boards else 'the cover follows'}.",
+        ("ruler or caliper",),
+        needs=("block.pressed", "block.trimmed"),
+        gives=("block.measured",),
+        kind="measure",
+    )
+
+
+def _folding(folds: int) -> str:
+    return {1: "", 2: "head to tail first, then the spine; ", 3: "fore edge first, then head to tail, then the spine; "}[folds]
+
+
+def _nesting(pages: SectionsBlock) -> str:
+    if pages.mixed:
+        listed = "; ".join(f"{number}: {runs(one.name for one in section)}" for number, section in enumerate(pages.mixed, 1))
+        return f"From the outside in, section {listed}. Creases on one another, small leaves in the middle of the fold's height."
+    by = folios_a_sheet(pages.folds)
+    if len(pages.sections) == 1:
+        return f"Put {_sheets(pages.folios // by)} into one another, fold on fold, and knock them up on the fold and the head."
+    counts = ", ".join(str(folios // by) for folios in pages.sections)
+    return f"{len(pages.sections)} sections, with so many sheets each, front to back: {counts}. Put each one's into one another, fold on fold, and knock them up on the fold and the head."
+
+
+def _joining(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
+    """Single leaves of a pile: on stubs before nesting, or tipped on to their neighbours."""
+    single = [one for section in pages.mixed for one in section if one.joined != "folded"]
+    if not single:
+        return ()
+    stubs = merged(one.name for one in single if one.joined == "stub")
+    tipped = merged(one.name for one in single if one.joined == "tipped")
+    words = []
+    if stubs:
+        words.append(
+            f"On stubs {ruler.show(STUB_MM)} wide and {ruler.show(pages.leaf_height_mm)} high, grain along the fold: {stubs}. Glue the leaf on by {ruler.show(STUB_LAP_MM)}, crease the stub beside it"
+        )
+    if tipped:
+        words.append(f"Tipped in with a line of glue {ruler.show(TIP_MM)} wide along the gutter of the sheet outside it: {tipped}")
+    detail = ". ".join(words) + ". Under a weight between waste paper; dry before anything is nested."
+    return (
+        Step(
+            "join",
+            "Join the single leaves",
+            detail,
+            ("glue", "bone folder", "waste paper"),
+            needs=("leaf.folded",),
+            gives=("leaf.ready",),
+            tags=frozenset({"glue"}),
+            wait_minutes=60,
+            signature=signature(*(f"{one.id}{one.joined}" for one in single)),
+            kind="glue",
+            weights=True,
+        ),
+    )
+
+
+def _narrowing(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
+    """Cutting inner sheets narrower for the creep, section by section; sections alike are said once."""
+    if not pages.narrower_mm:
+        return ()
+    listed: dict[str, list[int]] = {}
+    for number, section in enumerate(pages.narrower_mm, 1):
+        leaves = [one.leaves for one in pages.mixed[number - 1]] if pages.mixed else [2] * len(section)
+        widths = ", ".join(ruler.number(less * each) for less, each in zip(section, leaves, strict=True))
+        listed.setdefault(widths, []).append(number)
+    each = "; ".join(
+        (f"section {', '.join(str(number) for number in numbers)}: " if len(pages.narrower_mm) > 1 else "") + widths
+        for widths, numbers in listed.items()
+    )
+    return (
+        Step(
+            "narrow",
+            "Cut the inner sheets narrower",
+            f"Off each sheet in all, from the outside in: {each} {ruler.name}. Half of it on each side, so that the fold stays in the middle; a single leaf only at its fore edge.",
+            ("steel rule", "knife", "mat"),
+            needs=("leaf.cut",),
+            uses=("leaves.flat",),
+            cautions=(KNIFE,),
+            signature=signature(*(round(less, 2) for section in pages.narrower_mm for less in section)),
+            kind="cut",
+        ),
+    )
+
+
+def _trimming(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
+    """Trimming, where edges or creep want it."""
+    if not pages.trim_mm and pages.creep_how != "trim":
+        return ()
+    what = (
+        f"{ruler.show(pages.trim_mm)} off head, tail and fore edge"
+        if pages.trim_mm
+        else f"About {ruler.thin(pages.creep.likely)} off the fore edge, flush with the outermost sheet"
+    )
+    detail = f"{what}, each section clipped between boards along a steel rule. Many light passes; let the knife do it."
+    return (
+        Step(
+            "trim",
+            "Trim",
+            detail,
+            ("steel rule", "knife", "mat", "clips"),
+            needs=("block.pressed",),
+            gives=("block.trimmed",),
+            minutes=6 * len(pages.sections),
+            pieces=len(pages.sections),
+            cautions=(KNIFE,),
+            signature=signature(pages.trim_mm, pages.creep_how),
+            kind="cut",
+        ),
+    )
+
+
+def _sheets(count: int) -> str:
+    return many(count, "sheet")
+
+
+def _windows(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
+    """Cutting the windows whose size was said, while the sheets are flat."""
+    found = [one for section in pages.mixed for one in section if one.window and one.window_cut]
+    if not found:
+        return ()
+    each = "; ".join(
+        f"{one.name}: {ruler.size(one.window[2], one.window[3])}, {ruler.number(one.window[0])} from the fore edge, {ruler.number(one.window[1])} from the head"
+        for one in found
+        if one.window
+    )
+    return (
+        Step(
+            "windows",
+            "Cut the windows" if len(found) > 1 else "Cut the window",
+            f"In the first leaf, while the sheet is flat. {each}. Draw it lightly on the back, cut from the corners to the middle of each side.",
+            ("steel rule", "knife", "mat"),
+            needs=("leaf.cut",),
+            uses=("leaves.flat",),
+            cautions=(KNIFE,),
+            signature=signature(*(f"{one.id}:{one.window}" for one in found)),
+            kind="cut",
+        ),
+    )
+
+
+def _flaps(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
+    """Folding the fold-outs in, where there are any."""
+    with_flap = [
+        (f"{number}.{place}", one) for number, section in enumerate(pages.mixed, 1) for place, one in enumerate(section, 1) if one.flap_mm
+    ]
+    if with_flap:
+        each = "; ".join(f"{at} {one.name}: {_panels(ruler, one.flap_mm, one.flap_panels)}" for at, one in with_flap)
+        marked = signature(*((one.id, one.flap_mm, one.flap_panels) for _, one in with_flap))
+    elif pages.flap_mm:
+        which = "the innermost sheet" if pages.flap_folios == len(pages.sections) else "every sheet"
+        each = f"On {which}: {_panels(ruler, pages.flap_mm, pages.flap_panels)}"
+        marked = signature(pages.flap_mm, pages.flap_folios)
+    else:
+        return ()
+    detail = f"{each}; at the fore edge, in over the inner side of the leaf, clear of the gutter."
+    title = "Fold the fold-out in" if len(with_flap) < 2 else "Fold the fold-outs in"
+    return (Step("flap", title, detail, ("bone folder",), needs=("leaf.folded",), gives=("leaf.ready",), signature=marked, kind="fold"),)
+
+
+def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:
+    return ruler.show(flap_mm) if panels == 1 else f"{panels} panels of {ruler.show(flap_mm)}, back and forth like an accordion"

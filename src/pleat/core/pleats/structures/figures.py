@@ -1,0 +1,141 @@
+"""The figures of a structure: what its pieces are cut to and where they are scored, the room of its gussets, its faces, its thickness shut."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Mapping
+
+from pleat.core.base.plan import Figure, Rule
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import a_or_an, joined, many
+from pleat.core.engines.folding.sheet import Piece, scores
+from pleat.core.pleats.structures.cut import NOT_CUT, by_size, counted, kind_of, said, unnumbered
+from pleat.core.pleats.structures.dressing import Filling
+from pleat.core.pleats.structures.made import SPARE, Made
+from pleat.core.pleats.structures.work import marks
+
+
+def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, ...]:
+    """For each sort of piece its size, with the panels added up, and its running scores."""
+    found = []
+    for kind, (piece, count) in counted(made).items():
+        if piece.rigid:
+            continue
+        number = times.get(kind, count * made.copies)
+        key = piece.name.replace(" ", "_")
+        if piece.stock not in NOT_CUT:
+            found.append(
+                Figure(
+                    f"cut_{key}",
+                    f"cut the {kind}" if number == 1 else f"cut {number} × {kind}",
+                    piece.size_mm,
+                    "size",
+                    _sums(piece, ruler),
+                    (Rule("arithmetic", "panels added up"),),
+                    scrap=f"{ruler.size(*piece.size_mm)}{f', {number} of them' if number > 1 else ''}",
+                )
+            )
+        places = marks(piece, ruler)
+        if places:
+            found.append(
+                Figure(
+                    f"scores_{key}",
+                    f"score the {kind}",
+                    places,
+                    "text",
+                    "Inside up, running from one edge, so that rounding does not pile up.",
+                    (Rule("arithmetic", "panel edges"),),
+                    scrap=places,
+                )
+            )
+    return tuple(found)
+
+
+def _sums(piece: Piece, ruler: Ruler) -> str:
+    """The panels along each side, added up as they are shown."""
+    said_ = []
+    for axis, name in ((0, "Wide"), (1, "High")):
+        edges = [0.0, *scores(piece, upright=axis == 0), piece.size_mm[axis]]
+        sizes = [b - a for a, b in itertools.pairwise(edges)]
+        if len(sizes) > 1:
+            shown, whole = ruler.summed(sizes)
+            said_.append(f"{name}: {' + '.join(shown)} = {whole} {ruler.name}.")
+    return " ".join(said_) or "It is not folded."
+
+
+def rooms(made: Made, ruler: Ruler) -> tuple[Figure, ...]:
+    """Each gusset: what it is made, and what lies in it."""
+    return tuple(
+        Figure(
+            f"room_{room.name.replace(' ', '_')}",
+            room.name,
+            room.has_mm,
+            "length",
+            f"Between its two panels lie {ruler.thin(room.stiff.likely)} at the worst place, {ruler.thin(room.draped.likely)} right beside the fold."
+            + (
+                " You chose its size."
+                if room.typed
+                else f" With {SPARE:.0%} to spare, up to the ruler's next mark: {ruler.show(room.has_mm)}."
+            ),
+            (Rule("arithmetic", "what lies between, layer by layer"), Rule("common practice", "a tenth more, no source")),
+            scrap=ruler.show(room.has_mm),
+        )
+        for room in made.rooms
+    )
+
+
+def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
+    """What goes on the faces: papers, places, and pockets found."""
+    found = []
+    if fill.mats and made.dressings:
+        sizes = by_size(made.dressings, ruler)
+        listed = "; ".join(
+            f"{letter}, {many(len(on) * made.copies, 'paper')} of {ruler.size(*size)}, for the {joined(dict.fromkeys(unnumbered(said(one.key)) for one in on))}"
+            for letter, (size, on) in sizes.items()
+        )
+        found.append(
+            Figure(
+                "papers",
+                "papers of the faces",
+                f"{len(made.dressings) * made.copies}, of {many(len(sizes), 'size')}",
+                "text",
+                f"Each panel less {ruler.show(fill.border_mm)} on each side, {ruler.show(2 * fill.border_mm)} in all: {listed}.",
+                (Rule("arithmetic", "panel less two borders"),),
+                scrap=f"{len(made.dressings) * made.copies} papers, border {ruler.show(fill.border_mm)} a side",
+            )
+        )
+    if made.places:
+        found.append(
+            Figure(
+                "places",
+                f"places for {fill.title if fill.title.startswith('another') else a_or_an(fill.title)}",
+                f"{made.places}",
+                "text",
+                f"A place on every face that takes {ruler.size(fill.width_mm, fill.height_mm)} either way up with {ruler.show(fill.border_mm)} around it; each {ruler.thin(fill.thick.likely)} thick.",
+                (Rule("arithmetic", "whole places in rows and columns"),),
+            )
+        )
+    for pocket in made.pockets:
+        found.append(
+            Figure(
+                f"pocket_{kind_of(said(pocket.wall)).replace(' ', '_')}",
+                f"pocket: {said(pocket.wall)}",
+                (pocket.throat_mm, pocket.depth_mm),
+                "size",
+                f"Held at {joined(pocket.held)}, open at the {pocket.mouth}: {ruler.show(pocket.throat_mm)} between what holds it, {ruler.show(pocket.depth_mm)} deep.",
+                (Rule("arithmetic", "the panel less its tabs"),),
+            )
+        )
+    return tuple(found)
+
+
+def shut(made: Made, ruler: Ruler) -> Figure:
+    """How thick it is when it is shut."""
+    return Figure(
+        "thickness",
+        "shut, at its thickest",
+        made.thick,
+        "thin",
+        f"All layers over the fullest place, added up: {ruler.between(made.thick.low, made.thick.high)}. What slides into pockets is counted.",
+        (Rule("arithmetic", "layers over each place of the table"),),
+    )

@@ -1,0 +1,58 @@
+"""A plan as plain data, for other programs: what `pleat plan` prints. Its keys are an interface, documented in docs/plan.md."""
+
+from __future__ import annotations
+
+from dataclasses import fields, is_dataclass
+from typing import Any, Final
+
+from pleat.core.base.estimate import Estimate
+from pleat.core.base.fields import Record
+from pleat.core.base.plan import Offer
+from pleat.core.pleats.extras.spots import Item
+from pleat.core.whole.planning import Plan
+
+PLAN_FORMAT: Final = 5
+"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6, of one sewing only, 3 that of 0.7, with two papers only, 4 that of 0.8 to 0.11, whose steps said less."""
+
+
+def plan_data(plan: Plan) -> dict[str, Any]:
+    """The plan as objects, lists, texts and numbers; lengths in mm. Pleats stand in the order of work."""
+    data = {"plan_format": PLAN_FORMAT, **{name: as_json(result) for name, result in plan}}
+    data["pages"]["pages"] = plan.pages.pages
+    data["bench"]["steps"] = data["bench"].pop("work")
+    for one, step in zip(data["bench"]["steps"], (one.step for one in plan.bench.work), strict=True):
+        one["step"] |= {"each": max(step.minutes - step.set_up, 0.0), "waits": list(step.waits)}
+    data["extras"] |= {"faces": [face.name for face in plan.extras.faces], "items": [_put_in(item) for item in plan.extras.items]}
+    return data
+
+
+def _put_in(item: Item) -> dict[str, Any]:
+    """A design once, and its places by the names of their faces."""
+    return {
+        "key": item.key,
+        "kind": item.record.kind,
+        "thing": as_json(item.thing),
+        "places": [{"on": one.face.name, "x_mm": one.x_mm, "y_mm": one.y_mm} for one in item.spots],
+        "lost": [place.on for _, place in item.lost],
+    }
+
+
+def as_json(value: Any) -> Any:
+    """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions and what a result was worked out from (fields that are not shown) left out."""
+    if isinstance(value, Estimate):
+        return {"low": value.low, "likely": value.likely, "high": value.high, "main_doubt": value.main_doubt()}
+    if is_dataclass(value):
+        shown = (field.name for field in fields(value) if field.repr and not callable(getattr(value, field.name)))
+        own = {name: as_json(getattr(value, name)) for name in shown}
+        return {"key": value.key, **own} if isinstance(value, Offer) else own
+    if hasattr(value, "_asdict"):
+        return {key: as_json(one) for key, one in value._asdict().items()}
+    if isinstance(value, (tuple, list)):
+        return [as_json(one) for one in value]
+    if isinstance(value, Record):
+        return value.model_dump(mode="json")
+    if isinstance(value, frozenset):
+        return sorted(value)
+    if hasattr(value, "items"):
+        return {key: as_json(one) for key, one in value.items()}
+    return value
