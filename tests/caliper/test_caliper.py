@@ -7,7 +7,7 @@ import pytest
 
 from pleat.caliper import client
 from pleat.caliper.client import CaliperError, read_caliper
-from pleat.caliper.standin import FAULTS, Settings, StandIn, State, answer
+from pleat.caliper.standin import FAULTS, CaliperState, Settings, StandIn, answer
 from pleat.core.base.errors import LengthError
 from pleat.core.materials.items import Paper
 from pleat.core.materials.measuring import judge
@@ -121,7 +121,7 @@ def test_whatever_a_device_says(said, fault, monkeypatch):
 
 
 def test_the_stand_ins_settings():
-    state = State()
+    state = CaliperState()
     assert answer(state, "# stack of 10, one sheet about 0.25 mm") is None
     assert (state.sheets, state.expected_mm) == (10, 0.25)
     assert answer(state, "READ").endswith(" mm")

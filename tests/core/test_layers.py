@@ -4,6 +4,7 @@ import ast
 import statistics
 import subprocess
 import sys
+from collections import defaultdict
 from functools import cache
 from pathlib import Path
 
@@ -99,6 +100,16 @@ def test_below_the_document_nobody_knows_the_book():
         for path in (SOURCE / "core" / room).rglob("*.py"):
             known = {name for name in imports(path) if name.startswith(("pleat.core.document", "pleat.core.whole"))}
             assert not known, f"{path.relative_to(SOURCE)} knows {known}"
+
+
+def test_a_class_has_a_name_of_its_own():
+    """One who reads a name, or looks for it, finds one thing."""
+    places = defaultdict(set)
+    for path in SOURCE.rglob("*.py"):
+        for node in read(path):
+            if isinstance(node, ast.ClassDef):
+                places[node.name].add(str(path.relative_to(SOURCE)))
+    assert {name: where for name, where in places.items() if len(where) > 1} == {}
 
 
 def test_no_packages_import_each_other():

@@ -7,7 +7,7 @@ import pytest
 from pleat.core.base.errors import BadBook
 from pleat.core.document import editing
 from pleat.core.document.recipes import RECIPES, advise, recipe
-from pleat.core.materials.items import Fastener, Paper
+from pleat.core.materials.items import BoughtFastener, Paper
 from pleat.core.materials.tools import NO_TOOLS
 from pleat.core.whole.planning import make_plan
 from pleat.services import books as service
@@ -137,9 +137,9 @@ def test_recipes_for_photographs_are_proposed_for_photographs():
 @pytest.mark.parametrize(
     ("name", "item"),
     [
-        ("flapped", Fastener(name="Flat magnet, small", shape="magnet", width_mm=6, thickness_mm=1, owned=3)),
-        ("row", Fastener(name="Eyelet, brass", shape="eyelet", width_mm=5, thickness_mm=0.6, owned=5)),
-        ("keyring", Fastener(name="Brad", shape="brad", width_mm=5, thickness_mm=0.5, owned=1)),
+        ("flapped", BoughtFastener(name="Flat magnet, small", shape="magnet", width_mm=6, thickness_mm=1, owned=3)),
+        ("row", BoughtFastener(name="Eyelet, brass", shape="eyelet", width_mm=5, thickness_mm=0.6, owned=5)),
+        ("keyring", BoughtFastener(name="Brad", shape="brad", width_mm=5, thickness_mm=0.5, owned=1)),
     ],
 )
 def test_what_is_only_named_is_found_among_the_materials_and_counted(session, name, item):

@@ -33,7 +33,7 @@ class Settings:
 
 
 @dataclass
-class State:
+class CaliperState:
     """The settings now, what is between the jaws, and the dice."""
 
     settings: Settings = Settings()
@@ -42,7 +42,7 @@ class State:
     dice: random.Random = field(default_factory=random.Random)
 
 
-def answer(state: State, line: str) -> str | None:
+def answer(state: CaliperState, line: str) -> str | None:
     """What the caliper says to a line; None for nothing, "" for silence that lasts until the other side gives up."""
     if line.startswith("#"):
         stack, sheet = _STACK.search(line), _SHEET.search(line)
@@ -55,7 +55,7 @@ def answer(state: State, line: str) -> str | None:
     return _reading(state) if words == ["READ"] else "ERR unknown"
 
 
-def _set(state: State, name: str, value: str) -> str:
+def _set(state: CaliperState, name: str, value: str) -> str:
     if name == "fault" and value in FAULTS:
         state.settings = replace(state.settings, fault=value)
     elif name == "unit" and value in ("mm", "in"):
@@ -68,7 +68,7 @@ def _set(state: State, name: str, value: str) -> str:
     return "OK"
 
 
-def _reading(state: State) -> str:
+def _reading(state: CaliperState) -> str:
     settings = state.settings
     if settings.fault == "silent":
         return ""
@@ -89,7 +89,7 @@ class StandIn(socketserver.ThreadingTCPServer):
     daemon_threads = True
 
     def __init__(self, port: int = 0, settings: Settings | None = None, seed: int | None = None) -> None:
-        self.state = State(settings or Settings(), dice=random.Random(seed))
+        self.state = CaliperState(settings or Settings(), dice=random.Random(seed))
         super().__init__(("127.0.0.1", port), _Line)
 
     @property

@@ -8,7 +8,7 @@ from pleat.core.base.plan import Part
 from pleat.core.base.units import Ruler
 from pleat.core.base.yields import Lay
 from pleat.core.pleats.cutting.compute import CuttingResult
-from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import strip
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
@@ -19,7 +19,7 @@ MOST_LINES: Final = 24
 MOST_STOCKS: Final = 6
 
 
-def sheet(cut: Cut, lay: Lay, ruler: Ruler, dims: bool = True) -> Drawing:
+def sheet(cut: StockCut, lay: Lay, ruler: Ruler, dims: bool = True) -> Drawing:
     """The sheet of ``cut`` with the pieces of ``lay`` from its top left corner, folds and all."""
     stock, part = cut.stock, cut.part
     width, height = stock.sheet_width_mm, stock.sheet_height_mm

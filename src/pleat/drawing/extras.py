@@ -12,12 +12,12 @@ from pleat.core.engines.folding.sheet import Piece, scores
 from pleat.core.pleats.extras.base import Face, Thing
 from pleat.core.pleats.extras.compute import ExtrasResult
 from pleat.core.pleats.extras.faces import by_name
-from pleat.core.pleats.extras.spots import Spot
+from pleat.core.pleats.extras.spots import PlacedItem
 from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.outlines import LINES, levels, names, outline, running
+from pleat.drawing.shapes import ControlSpot as Place
 from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, framed
-from pleat.drawing.shapes import Spot as Place
 
 PIECES_PX: Final = (240.0, 250.0)
 """About how large the pieces of a design are drawn, which says what of their names fits."""
@@ -93,18 +93,18 @@ def _names(on: Sequence[tuple[str, Thing]], picture: Drawing) -> list[Shape]:
     ]
 
 
-def _behind(face: Face, one: Spot, x: float) -> Shape:
+def _behind(face: Face, one: PlacedItem, x: float) -> Shape:
     """What lies on the other side of the leaf, as it presses through."""
     left = face.width_mm - one.box[2] if face.spine != "none" else one.box[0]
     return Rect(x + left, one.y_mm, one.thing.width_mm, one.thing.height_mm, "ghost")
 
 
-def _partner(face: Face, one: Spot, x: float) -> Shape:
+def _partner(face: Face, one: PlacedItem, x: float) -> Shape:
     """The other half of a fastener, where it lands."""
     return Rect(x + face.width_mm - one.box[2], one.y_mm, one.thing.width_mm, one.thing.height_mm, "thing-hole")
 
 
-def thing(one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
+def thing(one: PlacedItem, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
     """A thing where it lies: itself, what is in it, its glue, its mouth and where it swings to."""
     made, left, top = one.thing, x + one.x_mm, one.y_mm
     swatch = plan.paper.stock(made.sheet_stock).swatch if made.sheet_stock else "cream"
@@ -131,7 +131,7 @@ def thing(one: Spot, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> lis
     return shapes
 
 
-def _out(one: Spot, left: float, top: float, style: str) -> Rect:
+def _out(one: PlacedItem, left: float, top: float, style: str) -> Rect:
     """What reaches past the edge of the page."""
     side, far = one.thing.out or ("right", 0.0)
     wide, high = one.thing.width_mm, one.thing.height_mm
@@ -143,7 +143,7 @@ def _out(one: Spot, left: float, top: float, style: str) -> Rect:
     }[side]
 
 
-def mouth(one: Spot, left: float, top: float, style: str = "mouth") -> Line:
+def mouth(one: PlacedItem, left: float, top: float, style: str = "mouth") -> Line:
     """The edge that is open."""
     made = one.thing
     if made.outline:
@@ -152,7 +152,7 @@ def mouth(one: Spot, left: float, top: float, style: str = "mouth") -> Line:
     return _side(one, left, top, made.mouth.side if made.mouth else "head", style)
 
 
-def _glue(one: Spot, left: float, top: float) -> list[Shape]:
+def _glue(one: PlacedItem, left: float, top: float) -> list[Shape]:
     """The bands that are held, hatched."""
     made = one.thing
     held = made.mouth.held if made.mouth else {}
@@ -165,7 +165,7 @@ def _glue(one: Spot, left: float, top: float) -> list[Shape]:
     return found
 
 
-def _side(one: Spot, left: float, top: float, side: str, style: str) -> Line:
+def _side(one: PlacedItem, left: float, top: float, side: str, style: str) -> Line:
     wide, high = one.thing.width_mm, one.thing.height_mm
     ends = {
         "head": (left, top, left + wide, top),

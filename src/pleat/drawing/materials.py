@@ -10,7 +10,7 @@ from pleat.core.base.units import Ruler
 from pleat.core.engines.sewing.notation import BadSewing
 from pleat.core.engines.sewing.notation import read as read_stitch
 from pleat.core.engines.sewing.walk import walk
-from pleat.core.materials.items import Board, Cloth, Elastic, Fastener, Glue, Hardware, Item, Paper, Stick, Stitch, ThreadSpool, Tool
+from pleat.core.materials.items import Board, BoughtFastener, Cloth, Elastic, Glue, Hardware, Item, Paper, Stick, Stitch, ThreadSpool, Tool
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.uses import grain_axis
@@ -192,7 +192,7 @@ def _stick(item: Stick, ruler: Ruler, dims: bool) -> Drawing:
     return Drawing(length, thick, f"{item.name}, {ruler.show(item.length_mm)} long.", shapes, dims=measures if dims else ())
 
 
-def _fastener(item: Fastener, ruler: Ruler, dims: bool) -> Drawing:
+def _fastener(item: BoughtFastener, ruler: Ruler, dims: bool) -> Drawing:
     radius, thick = item.width_mm / 2, item.thickness_mm
     shapes: list[Shape] = [Dot(radius, radius, "metal" if item.shape != "dot" else "felt", radius_mm=radius)]
     if item.shape == "eyelet":
@@ -310,7 +310,7 @@ _PICTURES: Final[dict[type[Item], Callable[[Any, Ruler, bool], Drawing]]] = {
     Elastic: _elastic,
     Hardware: _hardware,
     Stick: _stick,
-    Fastener: _fastener,
+    BoughtFastener: _fastener,
     Glue: _glue,
     Tool: _tool,
     Stitch: _stitch,

@@ -8,7 +8,7 @@ from pleat.core.pleats.pages.block import Block
 from pleat.core.whole.planning import Plan
 from pleat.drawing.handles import handles
 from pleat.drawing.looks import main, strip
-from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import ControlSpot, Dim, Dot, Drawing, Label, Line, Rect, Shape
 
 MOST_LINES = 40
 """Leaves of a block that are drawn one by one."""
@@ -51,7 +51,8 @@ def binding(result: BindingResult, plan: Plan) -> Drawing:
     if result.inset_mm:
         dims.append(Dim("top", 0, result.inset_mm, ruler.number(result.inset_mm)))
     spots = [
-        Spot(one.path, *((result.inset_mm, one.value_mm) if one.axis == "y" else (one.value_mm, 0.0))) for one in handles(result, plan)
+        ControlSpot(one.path, *((result.inset_mm, one.value_mm) if one.axis == "y" else (one.value_mm, 0.0)))
+        for one in handles(result, plan)
     ]
     return Drawing(width, height, f"A leaf with {len(result.positions_mm)} holes.", _held(result, plan), dims=dims, spots=spots)
 

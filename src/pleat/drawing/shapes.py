@@ -86,7 +86,7 @@ class Dim:
 
 
 @dataclass(frozen=True)
-class Spot:
+class ControlSpot:
     """A named place on the drawing where the page puts a control; ``shift`` in pen units."""
 
     name: str
@@ -116,7 +116,7 @@ class Drawing:
     says: str
     shapes: Sequence[Shape]
     dims: Sequence[Dim] = field(default=())
-    spots: Sequence[Spot] = field(default=())
+    spots: Sequence[ControlSpot] = field(default=())
     room: Sequence[tuple[EdgeSide, float]] = field(default=())
 
 

@@ -9,15 +9,15 @@ from typing import Final
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.assembly import Key, State
 from pleat.core.engines.folding.convex import Polygon, area, bounds
-from pleat.core.engines.folding.flat import Flat, Place
+from pleat.core.engines.folding.flat import FieldAnchor, Flat
 from pleat.core.engines.folding.pile import cells
-from pleat.core.engines.folding.programme import Worked
+from pleat.core.engines.folding.programme import FoldResult
 from pleat.core.engines.folding.sheet import Piece, scores
 from pleat.core.pleats.structures.dressing import Dressing, spread
 from pleat.core.pleats.structures.made import BARE, Made
 from pleat.core.pleats.structures.marks import Marks
 from pleat.drawing.outlines import LINES, levels, names, outline, running
-from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import ControlSpot, Curve, Dim, Drawing, Label, Line, Rect, Shape
 
 ROOM: Final = (470.0, 340.0)
 """About how many px the sheets have on the screen, to keep their numbers apart."""
@@ -43,7 +43,7 @@ class Look:
     scale: float = 1.0
 
 
-def flat(made: Made, flats: Sequence[Flat], places: Iterable[Place], look: Look) -> Drawing:
+def flat(made: Made, flats: Sequence[Flat], places: Iterable[FieldAnchor], look: Look) -> Drawing:
     """Every sort of piece flat, inside up: its folds with their running positions, glue hatched, papers and places outlined. Fields stand where their panel is."""
     width = max(one.x_mm + one.piece.size_mm[0] for one in flats)
     height = max(one.y_mm + one.piece.size_mm[1] for one in flats)
@@ -60,7 +60,7 @@ def flat(made: Made, flats: Sequence[Flat], places: Iterable[Place], look: Look)
             words = f"{many}{one.name}, {look.ruler.size(*one.piece.size_mm)}"
             crowded = crowded + 1 if one.piece.size_mm[0] * scale < 7 * len(words) and one.x_mm else 0
             shapes.append(Label(one.x_mm + 2, one.y_mm + one.piece.size_mm[1], words, "quiet", "start", shift=(0, 16 + 15 * (crowded % 3))))
-    spots = tuple(Spot(one.path, one.x_mm, one.y_mm) for one in places)
+    spots = tuple(ControlSpot(one.path, one.x_mm, one.y_mm) for one in places)
     dims = (
         (
             Dim("top", 0, width, look.ruler.size(width, height), level=2),
@@ -131,14 +131,14 @@ def paint(piece: Piece, look: Look, *, up: bool) -> str:
     return f"filled wrap {'inside' if up else 'outside'} swatch-{swatch}"
 
 
-def pictured(worked: Worked) -> tuple[int, ...]:
+def pictured(worked: FoldResult) -> tuple[int, ...]:
     """The numbers of the states that are drawn: all of them, or as many as a reader looks through, evenly spread from the first to the last."""
     count, panels = len(worked.states), max((len(state.pile) for state in worked.states), default=1)
     most = min(MOST_STATES, max(FEWEST_STATES, MOST_PANELS // panels))
     return tuple(range(count)) if count <= most else tuple(round(n * (count - 1) / (most - 1)) for n in range(most))
 
 
-def states(worked: Worked, look: Look, marks: Marks, *, printed: bool = False) -> tuple[tuple[int, Drawing], ...]:
+def states(worked: FoldResult, look: Look, marks: Marks, *, printed: bool = False) -> tuple[tuple[int, Drawing], ...]:
     """Each state that is ``pictured`` with its number, all to one scale, seen from above in the kernel's order, with the papers and places marked on panels; ``printed`` ones in white and grey."""
     pieces, numbers = worked.assembly.pieces, pictured(worked)
     drawn = [worked.states[number] for number in numbers]

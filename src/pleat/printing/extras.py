@@ -10,7 +10,7 @@ from pleat.core.engines.folding.sheet import Piece, scores
 from pleat.core.pleats.extras.base import Face
 from pleat.core.pleats.extras.compute import ExtrasResult
 from pleat.core.pleats.extras.crossing import mouth_band
-from pleat.core.pleats.extras.spots import Item, Spot, on_faces
+from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, on_faces
 from pleat.core.pleats.structures.work import marks
 from pleat.core.whole.planning import Plan
 from pleat.drawing.extras import shown_faces
@@ -177,13 +177,13 @@ def _extent(result: ExtrasResult, faces: Sequence[Face]) -> tuple[float, float, 
     )
 
 
-def _middle(one: Spot) -> tuple[float, float]:
+def _middle(one: PlacedItem) -> tuple[float, float]:
     """Where its number stands, from its corner, mm."""
     corners = one.thing.outline or ((0.0, 0.0), (one.thing.width_mm, one.thing.height_mm))
     return sum(x for x, _ in corners) / len(corners), sum(y for _, y in corners) / len(corners)
 
 
-def _scaled(one: Spot, share: float, x: float, y: float) -> list[Shape]:
+def _scaled(one: PlacedItem, share: float, x: float, y: float) -> list[Shape]:
     """A thing, what is glued of it, and what stays free before its mouth."""
     left, top, right, bottom = (side * share for side in one.box)
     made = one.thing
@@ -206,7 +206,7 @@ def _scaled(one: Spot, share: float, x: float, y: float) -> list[Shape]:
     return found
 
 
-def _ticks(item: Item, width: float) -> Block:
+def _ticks(item: PlacedDesign, width: float) -> Block:
     """A box to tick for every place of a design, with what goes in there."""
     shapes: list[Shape] = [Label(0, 4, item.title, "bold", "start")]
     y = 4.0

@@ -11,7 +11,7 @@ from pleat.core.pleats.binding.punched.record import PunchedResult
 from pleat.core.pleats.binding.result import BindingResult
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.cover.wrapped import WrapResult
-from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.pages.block import Block
 from pleat.core.whole.planning import Plan
 
@@ -87,6 +87,6 @@ def _wrap(result: WrapResult, plan: Plan) -> list[Row]:
     return rows
 
 
-def _cut_words(cut: Cut, ruler: Ruler) -> str:
+def _cut_words(cut: StockCut, ruler: Ruler) -> str:
     sheets = f"{cut.sheets} of {cut.stock.name}, {cut.better.count} a sheet" if cut.sheets else f"does not come out of {cut.stock.name}"
     return f"{ruler.size(cut.part.width_mm, cut.part.height_mm)}, {cut.grain_words}; {sheets}"

@@ -6,10 +6,10 @@ from collections.abc import Callable, Iterable
 from io import BytesIO
 
 from pleat.printing.letters import use_own_fonts
-from pleat.printing.sheets import Sheet
+from pleat.printing.sheets import PrintSheet
 
 
-def to_pdf(sheets: Iterable[Sheet], title: str, told: Callable[[Sheet], None] = lambda _: None) -> bytes:
+def to_pdf(sheets: Iterable[PrintSheet], title: str, told: Callable[[PrintSheet], None] = lambda _: None) -> bytes:
     """One PDF, a page a sheet, each exactly as large as its paper, marked not to be scaled when printed.
 
     ``told`` hears of each sheet when it is done.

@@ -29,7 +29,7 @@ _NAMES_MM: Final = 52.0
 
 
 @dataclass(frozen=True)
-class Sheet:
+class PrintSheet:
     """One page: its size in mm and its SVG."""
 
     width_mm: float
@@ -44,7 +44,7 @@ def suggested(plan: Plan) -> PaperName:
     return "letter" if plan.brief.ruler.name == "in" or us else "a4"
 
 
-def print_sheets(plan: Plan, title: str, paper: PaperName, over: Overview | None = None) -> tuple[Sheet, ...]:
+def print_sheets(plan: Plan, title: str, paper: PaperName, over: Overview | None = None) -> tuple[PrintSheet, ...]:
     """All pages of a book: the whole at one glance, the strips, the dummy of a numbered one, then the part list."""
     width, height = PAPERS[paper]
     room = height - 2 * MARGIN_MM - HEAD_MM - _FOOT_MM
@@ -76,7 +76,7 @@ def _grouped(lanes: list[Tile], room_mm: float) -> list[list[Tile]]:
     return groups
 
 
-def _page(body: str, width: float, height: float, title: str, note: str) -> Sheet:
+def _page(body: str, width: float, height: float, title: str, note: str) -> PrintSheet:
     frame = Drawing(
         width,
         height,
@@ -91,7 +91,7 @@ def _page(body: str, width: float, height: float, title: str, note: str) -> Shee
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:.4f}mm" height="{height:.4f}mm" viewBox="0 0 {width:.4f} {height:.4f}" role="img" aria-label="{escape(note)}">'
         f'<rect width="{width:.4f}" height="{height:.4f}" fill="#fff"/>{render_print(frame, 0, 0, PRINT)}{body}</svg>'
     )
-    return Sheet(width, height, note, svg)
+    return PrintSheet(width, height, note, svg)
 
 
 def _bars(x: float, y: float) -> list[Shape]:

@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 
 from pleat.core.base.fields import LengthRule, rule_on
 from pleat.core.materials.items import KINDS, Item, kind_of
-from pleat.core.materials.table import KindMissing, Row, read_table
+from pleat.core.materials.table import KindMissing, TableRow, read_table
 from pleat.services.clock import now
 from pleat.services.jobs import Job, Jobs
 from pleat.store import items as store
@@ -26,13 +26,13 @@ _BREATH: Final = 40
 
 
 @dataclass(frozen=True)
-class Entry:
+class ImportEntry:
     """What would become of a row: put among the materials, change the item of that name, nothing new, or not taken and why.
 
     ``version`` is that of the item as it was when the row was held against it.
     """
 
-    row: Row
+    row: TableRow
     action: Action
     item_id: int | None
     why: str
@@ -48,7 +48,7 @@ class Table(Job):
 
     name: str
     data: bytes = b""
-    entries: list[Entry] = field(default_factory=list)
+    entries: list[ImportEntry] = field(default_factory=list)
     unknown: list[str] = field(default_factory=list)
     told: str = ""
 
@@ -83,7 +83,7 @@ class Imports:
             job.data = b""
             self._begin(job, rows)
 
-    def _begin(self, job: Table, rows: Iterator[Row]) -> None:
+    def _begin(self, job: Table, rows: Iterator[TableRow]) -> None:
         job.state = "reading"
         self._jobs.run(job, lambda job: self._read(job, rows))
 
@@ -94,7 +94,7 @@ class Imports:
             job.state, job.done, job.total = "writing", 0, max(1, len(job.entries))
             self._jobs.run(job, self._write)
 
-    def _read(self, job: Table, rows: Iterator[Row]) -> None:
+    def _read(self, job: Table, rows: Iterator[TableRow]) -> None:
         read = []
         for row in rows:
             read.append(row)
@@ -132,26 +132,26 @@ class Imports:
         job.state = "done"
 
 
-def compared(rows: list[Row], there: dict[tuple[str, str], list[store.StoredItem]]) -> list[Entry]:
+def compared(rows: list[TableRow], there: dict[tuple[str, str], list[store.StoredItem]]) -> list[ImportEntry]:
     """Each row held against the materials: an item of the same kind and name is the same one, unless there are several."""
     left = {key: list(items) for key, items in there.items()}
     entries = []
     for row in rows:
         if row.item is None:
-            entries.append(Entry(row, "not", None, " ".join(row.problems)))
+            entries.append(ImportEntry(row, "not", None, " ".join(row.problems)))
             continue
         same_name = left.get((row.kind, row.item.name), [])
         equal = next((one for one in same_name if _plain(one.item) == _plain(row.over(one.item))), None)
         if equal:
             same_name.remove(equal)
-            entries.append(Entry(row, "same", equal.id, "It is there already.", equal.version))
+            entries.append(ImportEntry(row, "same", equal.id, "It is there already.", equal.version))
         elif len(same_name) == 1:
             one = same_name.pop()
-            entries.append(Entry(row, "change", one.id, _differences(one.item, row.over(one.item)), one.version))
+            entries.append(ImportEntry(row, "change", one.id, _differences(one.item, row.over(one.item)), one.version))
         elif same_name:
-            entries.append(Entry(row, "new", None, f"{len(same_name)} things of that name are there already; this becomes another."))
+            entries.append(ImportEntry(row, "new", None, f"{len(same_name)} things of that name are there already; this becomes another."))
         else:
-            entries.append(Entry(row, "new", None, ""))
+            entries.append(ImportEntry(row, "new", None, ""))
     return entries
 
 

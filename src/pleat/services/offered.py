@@ -14,7 +14,7 @@ from pleat.core.base.yields import Lay, both_ways
 from pleat.core.document.book import Book
 from pleat.core.materials.items import KINDS, Elastic, Item, Material, Paper, ThreadSpool, kind_of, known_as
 from pleat.core.materials.thread import spool_diameter_mm
-from pleat.core.materials.uses import USES_MM, Gives, Sheet, what_gives
+from pleat.core.materials.uses import USES_MM, Gives, SheetFacts, what_gives
 from pleat.core.pleats.paper.record import CAN_SERVE
 from pleat.core.pleats.paper.stocks import Stock, stock_of
 from pleat.core.whole.overview import Good
@@ -139,7 +139,7 @@ def from_materials(session: Session, book: Book) -> Book:
     return book
 
 
-def _sheets(session: Session, role: str) -> list[Sheet]:
+def _sheets(session: Session, role: str) -> list[SheetFacts]:
     """The sheets among the materials that can serve in a role, whatever kind they are."""
     kinds = [kind for kind in KINDS if KINDS[kind].model in CAN_SERVE[role]]
     found = store.sheets(session, 0, 0) if "paper" in kinds else []
@@ -147,7 +147,7 @@ def _sheets(session: Session, role: str) -> list[Sheet]:
         assert isinstance(stored.item, Material)
         stock = stock_of(role, stored.item)
         found.append(
-            Sheet(stored.id, stock.name, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.owned, stock.upright_only)
+            SheetFacts(stored.id, stock.name, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.owned, stock.upright_only)
         )
     return found
 

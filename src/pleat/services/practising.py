@@ -15,7 +15,7 @@ from pleat.core.engines.sewing.practice import Answer
 from pleat.core.engines.sewing.walk import walk, where
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.store import practice as kept
-from pleat.store.practice import Spot
+from pleat.store.practice import PractisedMove
 
 Tap = tuple[Do, int, int]
 """What to do, the section and the hole."""
@@ -35,7 +35,7 @@ class Practice:
     taps: int
     rights: int
     missed: bool
-    weak: tuple[Spot, ...]
+    weak: tuple[PractisedMove, ...]
 
     @property
     def done(self) -> bool:

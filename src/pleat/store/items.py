@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from pleat.core.base.errors import PleatError
 from pleat.core.materials.facts import facts
 from pleat.core.materials.items import KINDS, Item, Material, Paper
-from pleat.core.materials.uses import Sheet
+from pleat.core.materials.uses import SheetFacts
 from pleat.store.models import ItemRow, TakingRow, is_id
 
 SORTS: Final = {
@@ -142,7 +142,7 @@ def count_by_kind(session: Session, search: str = "", use: str = "") -> dict[str
     return {row.kind: row.many for row in rows}
 
 
-def sheets(session: Session, short_mm: float, long_mm: float) -> list[Sheet]:
+def sheets(session: Session, short_mm: float, long_mm: float) -> list[SheetFacts]:
     """Papers whose sheet is at least so large, either way round, as far as what they give needs them."""
     fits = or_(
         and_(ItemRow.width_mm >= short_mm, ItemRow.height_mm >= long_mm), and_(ItemRow.width_mm >= long_mm, ItemRow.height_mm >= short_mm)
@@ -159,7 +159,7 @@ def sheets(session: Session, short_mm: float, long_mm: float) -> list[Sheet]:
             ItemRow.thickness_mm,
         ).where(ItemRow.gone_at.is_(None), ItemRow.kind == "paper", fits)
     )
-    return [Sheet(*row) for row in rows]  # type: ignore[arg-type]  # papers have a width and a height
+    return [SheetFacts(*row) for row in rows]  # type: ignore[arg-type]  # papers have a width and a height
 
 
 def of_kind(session: Session, kind: str) -> list[StoredItem]:

@@ -11,7 +11,7 @@ from pleat.store.models import PracticeRow
 
 
 @dataclass(frozen=True)
-class Spot:
+class PractisedMove:
     """One move of a stitch in words, how often it was tapped right, and how often something else was."""
 
     words: str
@@ -31,9 +31,9 @@ def note(session: Session, stitch: str, words: str, right: bool) -> None:
         row.wrong += 1
 
 
-def weak(session: Session, stitch: str, most: int = 3) -> list[Spot]:
+def weak(session: Session, stitch: str, most: int = 3) -> list[PractisedMove]:
     """The moves that were missed most, the worst first; those right three times more often than wrong are learnt."""
     rows = session.scalars(
         select(PracticeRow).where(PracticeRow.stitch == stitch[:40], PracticeRow.wrong > 0, PracticeRow.right < 3 * PracticeRow.wrong)
     )
-    return sorted((Spot(row.spot, row.right, row.wrong) for row in rows), key=lambda one: -one.wrong)[:most]
+    return sorted((PractisedMove(row.spot, row.right, row.wrong) for row in rows), key=lambda one: -one.wrong)[:most]

@@ -12,7 +12,7 @@ from pleat.core.base.words import joined
 from pleat.core.engines.folding.closing import blocked
 from pleat.core.engines.folding.convex import bounds
 from pleat.core.engines.folding.pile import faces
-from pleat.core.engines.folding.programme import Worked
+from pleat.core.engines.folding.programme import FoldResult
 from pleat.core.engines.folding.tree import Node, tree
 from pleat.core.pleats.binding.hinged.record import MOST_DRAWN, HingedResult
 from pleat.core.pleats.structures.cut import said
@@ -86,7 +86,7 @@ def ways(book_id: int) -> str:
     return render_template("folding/_ways.html", ways=compared(made, offers, opened.plan.brief.ruler), book_id=book_id)
 
 
-def shows(worked: Worked) -> list[tuple[str, str]]:
+def shows(worked: FoldResult) -> list[tuple[str, str]]:
     """Which faces show in each state from above, and which way up they stand there where it is not upright."""
     found = []
     for state in worked.states:
@@ -113,7 +113,7 @@ def shows(worked: Worked) -> list[tuple[str, str]]:
     return found
 
 
-def _of(name: str, worked: Worked) -> str:
+def _of(name: str, worked: FoldResult) -> str:
     """The face a paper lies on, in words."""
     join = next(one for one in worked.assembly.joins if one.laid[0] == name)
     return f"{said(join.host)} ({'inside' if join.side == 'A' else 'outside'})"
@@ -132,7 +132,7 @@ def moving(made: Made, plan: Plan) -> dict[str, Any]:
     }
 
 
-def _node(one: Node, worked: Worked, swatches: Mapping[str, str], on: Sequence[Mark]) -> dict[str, Any]:
+def _node(one: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequence[Mark]) -> dict[str, Any]:
     """A panel: numbers are rounded to a hundredth of a mm, which nobody sees. What lies on a bare panel is not painted as a piece: its places are."""
     piece = worked.assembly.pieces[one.key[0]]
     dressed = piece.name.startswith(DRESSED)

@@ -13,7 +13,7 @@ from pleat.core.document.labels import field_at, label_of
 
 
 @dataclass(frozen=True)
-class Entry:
+class FieldEntry:
     """One field of a book as the page shows it; ``words`` are those to choose from, empty for a text."""
 
     path: str
@@ -22,7 +22,7 @@ class Entry:
     words: tuple[tuple[str, str], ...] = ()
 
 
-def entry(book: Book, path: str) -> Entry:
+def entry(book: Book, path: str) -> FieldEntry:
     """The field at a path of ``book``. Raises LookupError where there is none that can be typed."""
     field = field_at(path, book)
     rule = rule_on(field) if field else None
@@ -31,10 +31,10 @@ def entry(book: Book, path: str) -> Entry:
     value: Any = book
     for name in path.split("."):
         value = value.get(name) if isinstance(value, dict) else getattr(value, name)
-    return Entry(path, label_of(path, book), shown(field, value, book.brief.ruler), rule.words if isinstance(rule, ChoiceRule) else ())
+    return FieldEntry(path, label_of(path, book), shown(field, value, book.brief.ruler), rule.words if isinstance(rule, ChoiceRule) else ())
 
 
-def entries(book: Book, group: str) -> tuple[Entry, ...]:
+def entries(book: Book, group: str) -> tuple[FieldEntry, ...]:
     """Every field of the record at ``group`` that can be typed, in the order they are declared."""
     record = getattr(book, group)
     assert isinstance(record, Record)

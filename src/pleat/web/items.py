@@ -15,7 +15,21 @@ from pleat.core.base.plan import Figure
 from pleat.core.base.units import RULERS, Ruler, RulerName, parse_length
 from pleat.core.materials.editing import WEIGHT_FIELDS, fields_of, label_of, rule_of, text_of
 from pleat.core.materials.facts import Facts, facts
-from pleat.core.materials.items import KINDS, Board, Cloth, Elastic, Fastener, Glue, Hardware, Item, Paper, Stick, Stitch, ThreadSpool, Tool
+from pleat.core.materials.items import (
+    KINDS,
+    Board,
+    BoughtFastener,
+    Cloth,
+    Elastic,
+    Glue,
+    Hardware,
+    Item,
+    Paper,
+    Stick,
+    Stitch,
+    ThreadSpool,
+    Tool,
+)
 from pleat.core.materials.sizes import size_name
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.uses import good_for
@@ -30,7 +44,7 @@ _THUMB: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=3)
 _PX_PER_MM: Final = 0.13
 """Sheets, boards and cloths in the list are all drawn to this one scale."""
 _WIDE, _HIGH = 96.0, 92.0
-_FLAT: Final = (Paper, Board, Cloth, Fastener)
+_FLAT: Final = (Paper, Board, Cloth, BoughtFastener)
 """Kinds whose thickness is shown edge on."""
 CAUTIONS: Final = {
     "magnet": "Small magnets are not for small children: swallowed, they are an emergency. Keep them apart and counted.",

@@ -16,7 +16,7 @@ from werkzeug.wrappers import Response as AnyResponse
 from pleat.core.whole.planning import Plan
 from pleat.printing import templates
 from pleat.printing.pdf import to_pdf
-from pleat.printing.sheets import PaperName, Sheet, print_sheets, suggested
+from pleat.printing.sheets import PaperName, PrintSheet, print_sheets, suggested
 from pleat.services import books
 from pleat.services.jobs import Job, Jobs
 from pleat.services.library import file_name
@@ -81,8 +81,8 @@ def pdf(book_id: int) -> AnyResponse:
     return redirect(url_for("print.going_on", book_id=book_id, token=job.token), 303)
 
 
-def _set(sheets: Sequence[Sheet], job: Print) -> None:
-    def told(sheet: Sheet) -> None:
+def _set(sheets: Sequence[PrintSheet], job: Print) -> None:
+    def told(sheet: PrintSheet) -> None:
         job.done += len(sheet.svg)
         time.sleep(0.001)  # other requests go on meanwhile
 

@@ -17,7 +17,7 @@ from pleat.core.materials.grain import TESTS, conclude
 from pleat.core.materials.items import KINDS, Paper, ThreadSpool, kind_of
 from pleat.core.materials.thread import spool_diameter_mm, tex_of
 from pleat.core.materials.tools import tools_from
-from pleat.core.materials.uses import Sheet, good_for, what_gives
+from pleat.core.materials.uses import SheetFacts, good_for, what_gives
 from pleat.core.pleats.cutting.offcuts import SMALLEST_MM, offcuts
 from pleat.core.pleats.paper.record import Papers
 from pleat.core.whole.planning import make_plan
@@ -145,11 +145,11 @@ def test_the_grain_is_as_sure_as_the_tests_are_clear(answers, grain, sure):
 
 def test_what_could_a_140_by_200_book_be_made_from():
     sheets = [
-        Sheet(1, "A4 long", 210, 297, "h", 10),
-        Sheet(2, "A4 short", 210, 297, "w", 10),
-        Sheet(3, "A2", 420, 594, "h", None),
-        Sheet(4, "A5", 148, 210, "h", 500),
-        Sheet(5, "wallpaper", 210, 297, "w", 10, True),
+        SheetFacts(1, "A4 long", 210, 297, "h", 10),
+        SheetFacts(2, "A4 short", 210, 297, "w", 10),
+        SheetFacts(3, "A2", 420, 594, "h", None),
+        SheetFacts(4, "A5", 148, 210, "h", 500),
+        SheetFacts(5, "wallpaper", 210, 297, "w", 10, True),
     ]
     found = {give.sheet.key: give for give in what_gives(sheets, 140, 200)}
     assert set(found) == {1, 2, 3}, "A5 is too small, and the pattern with a top would lie sideways"

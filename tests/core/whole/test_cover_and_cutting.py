@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from pleat.core.base.plan import Check, Step
 from pleat.core.base.yields import both_ways, lay
 from pleat.core.document.book import Book
-from pleat.core.engines.panels import Panel, PanelPlan
+from pleat.core.engines.panels import PanelPlan, RowPanel
 from pleat.core.pleats.bench.order import in_order, waits_for
 from pleat.core.whole.planning import PLEATS, make_plan, worked_out
 from tests.conftest import edited
@@ -43,11 +43,11 @@ def test_holes_of_the_cover_are_those_of_the_leaves_moved_by_the_square():
 
 
 def test_panel_plans():
-    plan = PanelPlan((Panel("back", 100.3), Panel("spine", 2.4), Panel("front", 100.3)), 200)
+    plan = PanelPlan((RowPanel("back", 100.3), RowPanel("spine", 2.4), RowPanel("front", 100.3)), 200)
     assert plan.edges_mm == pytest.approx((0, 100.3, 102.7, 203))
     assert plan.width_mm == pytest.approx(203)
     with pytest.raises(ValueError, match="narrower"):
-        Panel("x", -1)
+        RowPanel("x", -1)
 
 
 @given(st.floats(20, 300), st.floats(20, 300), st.floats(50, 700), st.floats(50, 700), st.sampled_from(["w", "h", None]))

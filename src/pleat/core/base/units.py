@@ -67,14 +67,14 @@ def tidy(text: str, longest: int = LONGEST_TEXT) -> str:
 
 
 @dataclass(frozen=True)
-class Length:
+class ReadLength:
     """A length as it was typed: its value in mm and the unit word it was given in."""
 
     mm: float
     unit: Literal["mm", "cm", "m", "in"]
 
 
-def parse_length(text: str, unit: RulerName = "mm", fine: bool = False) -> Length:
+def parse_length(text: str, unit: RulerName = "mm", fine: bool = False) -> ReadLength:
     """Read a length typed by a maker.
 
     A unit that is typed always wins. A fraction without a unit is inches, since no millimetre
@@ -113,7 +113,7 @@ def parse_length(text: str, unit: RulerName = "mm", fine: bool = False) -> Lengt
         value = Fraction(found["number"].replace(",", ".").rstrip("."))
         name = _UNIT_WORDS.get(word, unit)
     mm = float(value * _MM_PER_UNIT[name])
-    return Length(mm, name)  # type: ignore[arg-type]
+    return ReadLength(mm, name)  # type: ignore[arg-type]
 
 
 def _example(unit: RulerName) -> str:

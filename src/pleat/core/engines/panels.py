@@ -12,7 +12,7 @@ from pleat.core.base.plan import Fold
 
 
 @dataclass(frozen=True)
-class Panel:
+class RowPanel:
     """One panel: its name and width in mm."""
 
     name: str
@@ -27,7 +27,7 @@ class Panel:
 class PanelPlan:
     """Panels left to right, all ``height_mm`` high; every fold between them goes the same way but those in ``valleys``, by number from 0."""
 
-    panels: tuple[Panel, ...]
+    panels: tuple[RowPanel, ...]
     height_mm: float
     valleys: frozenset[int] = frozenset()
 

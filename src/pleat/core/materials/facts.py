@@ -9,9 +9,9 @@ from pleat.core.materials.editing import rule_of
 from pleat.core.materials.items import (
     KINDS,
     Board,
+    BoughtFastener,
     Cloth,
     Elastic,
-    Fastener,
     Hardware,
     Item,
     Paper,
@@ -77,7 +77,7 @@ def _sizes(item: Item) -> tuple[float | None, float | None, float | None]:
             return item.inner_mm, item.length_mm, item.wire_mm
         case Stick():
             return None, item.length_mm, item.thickness_mm
-        case Fastener():
+        case BoughtFastener():
             return item.width_mm, item.width_mm, item.thickness_mm
         case Tool():
             return None, item.longest_mm, item.thickest_mm

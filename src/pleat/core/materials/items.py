@@ -161,7 +161,7 @@ class Stick(Item):
     owned: _Owned | None = None
 
 
-class Fastener(Item):
+class BoughtFastener(Item):
     """What holds a cover or flap shut, or keeps a hole from tearing."""
 
     shape: Annotated[
@@ -223,7 +223,7 @@ class Stitch(Item):
 
 Material = Paper | Board | Cloth
 """What pieces are cut from."""
-AnyItem = Paper | Board | Cloth | ThreadSpool | Elastic | Hardware | Stick | Fastener | Glue | Tool | Stitch
+AnyItem = Paper | Board | Cloth | ThreadSpool | Elastic | Hardware | Stick | BoughtFastener | Glue | Tool | Stitch
 
 
 @dataclass(frozen=True)
@@ -243,7 +243,7 @@ KINDS: Final[dict[str, KindOfItem]] = {
     "elastic": KindOfItem(Elastic, "elastic", "elastic"),
     "hardware": KindOfItem(Hardware, "ring, wire or post", "rings and posts"),
     "stick": KindOfItem(Stick, "stick", "sticks"),
-    "fastener": KindOfItem(Fastener, "fastener", "fasteners"),
+    "fastener": KindOfItem(BoughtFastener, "fastener", "fasteners"),
     "glue": KindOfItem(Glue, "glue or tape", "glues and tapes"),
     "tool": KindOfItem(Tool, "tool", "tools"),
     "stitch": KindOfItem(Stitch, "stitch of your own", "stitches"),

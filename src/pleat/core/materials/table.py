@@ -46,7 +46,7 @@ class KindMissing(PleatError):
 
 
 @dataclass(frozen=True)
-class Row:
+class TableRow:
     """One row as it was read: its line in the file, the item it makes, or why it makes none.
 
     ``sets`` names the fields the row says something of; an item that is among the materials already keeps its others.
@@ -118,7 +118,7 @@ def _harmless(text: str) -> str:
     return f"'{text}" if text.startswith((*_FORMULA, "'")) else text
 
 
-def read_table(data: bytes, kind: str = "") -> tuple[list[str], Iterator[Row]]:
+def read_table(data: bytes, kind: str = "") -> tuple[list[str], Iterator[TableRow]]:
     """(headings that mean nothing here, with the nearest that does; the rows one by one as they are read).
 
     ``kind`` is what all rows are where no column says so. Raises BadTable when there is no table in it, KindMissing when it has to be asked.
@@ -175,13 +175,15 @@ def _heading(cell: str) -> tuple[str, str]:
     return _FIELD_OF.get(found[1].strip().lower().replace("_", " ").removesuffix(" mm"), ""), unit
 
 
-def _row(number: int, headings: Sequence[tuple[str, str]], cells: Sequence[str], usual: str = "paper") -> Row:
+def _row(number: int, headings: Sequence[tuple[str, str]], cells: Sequence[str], usual: str = "paper") -> TableRow:
     given = {name: (_plain(cell), unit) for (name, unit), cell in zip(headings, cells, strict=False) if name and cell.strip()}
     kind, name = given.pop("kind of item", (usual, ""))[0].strip().lower(), given.get("name", ("", ""))[0]
     if len(cells) > len(headings) and any(cell.strip() for cell in cells[len(headings) :]):
-        return Row(number, kind, name, None, ("There are more cells than headings: is a comma in it that should stand between quotes?",))
+        return TableRow(
+            number, kind, name, None, ("There are more cells than headings: is a comma in it that should stand between quotes?",)
+        )
     if kind not in KINDS:
-        return Row(number, kind, name, None, (f"There is no kind “{kind[:30]}”. Use one of: {', '.join(KINDS)}.",))
+        return TableRow(number, kind, name, None, (f"There is no kind “{kind[:30]}”. Use one of: {', '.join(KINDS)}.",))
     texts, problems = {}, []
     for field, (text, unit) in given.items():
         if field not in fields_of(kind) and field not in ("weight", "size"):
@@ -192,11 +194,11 @@ def _row(number: int, headings: Sequence[tuple[str, str]], cells: Sequence[str],
         except BadTable as error:
             problems.append(f"{label_of(kind, field)}: {error.text}")
     if problems:
-        return Row(number, kind, name, None, tuple(problems))
+        return TableRow(number, kind, name, None, tuple(problems))
     try:
-        return Row(number, kind, name, _built(kind, texts), (), _sets(kind, headings, given))
+        return TableRow(number, kind, name, _built(kind, texts), (), _sets(kind, headings, given))
     except BadBook as error:
-        return Row(number, kind, name, None, tuple(f"{problem.label}: {problem.message}" for problem in error.problems))
+        return TableRow(number, kind, name, None, tuple(f"{problem.label}: {problem.message}" for problem in error.problems))
 
 
 def _sets(kind: str, headings: Sequence[tuple[str, str]], given: Mapping[str, tuple[str, str]]) -> frozenset[str]:

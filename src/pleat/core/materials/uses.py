@@ -32,7 +32,7 @@ def grain_axis(width_mm: float, height_mm: float, grain: str) -> Literal["w", "h
 
 
 @dataclass(frozen=True)
-class Sheet:
+class SheetFacts:
     """What has to be known of a paper to say what it gives: sizes and thickness in mm, the grain's axis, how many are there."""
 
     key: int
@@ -49,7 +49,7 @@ class Sheet:
 class Gives:
     """Folios a sheet gives, whether with the grain (None: not known), and leaves all sheets give together (None: not counted)."""
 
-    sheet: Sheet
+    sheet: SheetFacts
     folios: int
     with_grain: bool | None
     turned: bool
@@ -60,7 +60,7 @@ class Gives:
         return 2 * self.folios
 
 
-def what_gives(sheets: Iterable[Sheet], leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:
+def what_gives(sheets: Iterable[SheetFacts], leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:
     """The sheets a leaf of this size comes out of, folded once; those with the grain first, then the most leaves.
 
     A pattern with a top that would lie sideways does not count.

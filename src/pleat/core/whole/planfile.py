@@ -8,7 +8,7 @@ from typing import Any, Final
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import Record
 from pleat.core.base.plan import Offer
-from pleat.core.pleats.extras.spots import Item
+from pleat.core.pleats.extras.spots import PlacedDesign
 from pleat.core.whole.planning import Plan
 
 PLAN_FORMAT: Final = 5
@@ -26,7 +26,7 @@ def plan_data(plan: Plan) -> dict[str, Any]:
     return data
 
 
-def _put_in(item: Item) -> dict[str, Any]:
+def _put_in(item: PlacedDesign) -> dict[str, Any]:
     """A design once, and its places by the names of their faces."""
     return {
         "key": item.key,

@@ -10,7 +10,7 @@ from pleat.core.base.units import MM_PER_INCH, Ruler
 from pleat.core.engines.sewing.moves import SIDES
 from pleat.core.engines.sewing.walk import Stretch
 from pleat.core.pleats.binding.sewn import SewnResult
-from pleat.drawing.shapes import Curve, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import ControlSpot, Curve, Dot, Drawing, Group, Label, Line, Rect, Shape
 
 BAND_MM: Final = 3.0
 """How thick the fold is drawn: thicker than it is, so that holes show; said on the drawing."""
@@ -18,7 +18,7 @@ Commands = tuple[tuple[str, tuple[float, ...]], ...]
 
 
 @dataclass(frozen=True)
-class Band:
+class FoldBand:
     """Where the fold is drawn: its upper edge, how thick, how far a level of thread is off it, and the share of the usual size; mm."""
 
     base: float
@@ -44,7 +44,7 @@ def side_view(result: SewnResult, ruler: Ruler) -> Drawing:
     levels = _levels(spans)
     highest = max((levels[one.step] for one in spans if one.side == "inside"), default=0)
     base, thick = (24 + 8 * highest) * share, BAND_MM * share
-    at = Band(base, thick, 8 * share, share)
+    at = FoldBand(base, thick, 8 * share, share)
     places = (0.0, *result.positions_mm, height)
     row = result.sewing.bed.rows[0]
     above = f"in {row.sides[0]}" if row.sides != SIDES else "inside the fold"
@@ -68,8 +68,8 @@ def side_view(result: SewnResult, ruler: Ruler) -> Drawing:
     )
 
 
-def spots(result: SewnResult, top: float) -> list[Spot]:
-    return [Spot(f"binding.station.{number}", place, top, (0, 0)) for number, place in enumerate(result.places_mm)]
+def spots(result: SewnResult, top: float) -> list[ControlSpot]:
+    return [ControlSpot(f"binding.station.{number}", place, top, (0, 0)) for number, place in enumerate(result.places_mm)]
 
 
 def numbers(result: SewnResult, base: float, below: float, top: float, style: str = "hole-number") -> list[Shape]:
@@ -90,7 +90,7 @@ def _levels(spans: Sequence[Stretch]) -> dict[int, int]:
     return {span.step: level for span, level in placed}
 
 
-def _span(span: Stretch, level: int, places: Sequence[float], at: Band, number: int) -> Group:
+def _span(span: Stretch, level: int, places: Sequence[float], at: FoldBand, number: int) -> Group:
     """One span: out of its hole, along, into the next, with its number in the middle and an arrow."""
     inside, share = span.side == "inside", at.share
     edge = at.base if inside else at.base + at.thick
@@ -118,7 +118,7 @@ def _span(span: Stretch, level: int, places: Sequence[float], at: Band, number: 
     return Group("span", shapes, (("step", str(span.step)),))
 
 
-def _edges(stretches: Sequence[Stretch], places: Sequence[float], at: Band) -> list[Shape]:
+def _edges(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) -> list[Shape]:
     """Where the thread goes round the edge at head or tail."""
     shapes: list[Shape] = []
     for one in stretches:
@@ -130,7 +130,7 @@ def _edges(stretches: Sequence[Stretch], places: Sequence[float], at: Band) -> l
     return shapes
 
 
-def _tails(stretches: Sequence[Stretch], places: Sequence[float], at: Band) -> list[Shape]:
+def _tails(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) -> list[Shape]:
     """The tails, hanging free on their sides at the first and the last hole of each thread."""
     shapes: list[Shape] = []
     for one in stretches:

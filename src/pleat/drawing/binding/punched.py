@@ -12,7 +12,7 @@ from pleat.drawing.binding.fold import ruler_line
 from pleat.drawing.handles import Handle, handles
 from pleat.drawing.looks import main, strip
 from pleat.drawing.portraits import Body
-from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import ControlSpot, Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape
 
 DEPTH: Final = 0.24
 """How much of the leaf is shown, as a share of its held edge."""
@@ -45,7 +45,7 @@ def large(result: PunchedResult, plan: Plan) -> Drawing:
     dims = [Dim("left", lead, lead + result.inset_mm, ruler.number(result.inset_mm), 1, "binding.inset_mm")]
     if result.hinge_mm:
         dims.append(Dim("right", lead, lead + result.hinge_mm, ruler.number(result.hinge_mm)))
-    spots = [Spot(one.path, one.value_mm, top) for one in handles(result, plan)]
+    spots = [ControlSpot(one.path, one.value_mm, top) for one in handles(result, plan)]
     says = f"The held edge, {ruler.show(edge)}, with {len(result.positions_mm)} holes {ruler.show(result.inset_mm)} from it."
     return Drawing(edge, top + (26 if spots else 6) * share, says, shapes, dims=dims, spots=spots, room=(("top", 26.0),))
 

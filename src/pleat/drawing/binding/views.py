@@ -13,7 +13,7 @@ from pleat.core.engines.sewing.chapters import Chapter
 from pleat.core.engines.sewing.walk import Stretch
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.drawing.binding.fold import Commands
-from pleat.drawing.shapes import Curve, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import ControlSpot, Curve, Dot, Drawing, Group, Label, Line, Rect, Shape
 
 BEHIND: Final = 3
 """Sections shown below the one that is sewn."""
@@ -68,7 +68,7 @@ def spine(result: SewnResult, chapter: Chapter) -> Drawing:
     shapes += [Dot(at.x(hole), at.y(row), "spine-hole", 1.1) for row in at.rows for hole in range(1, len(result.positions_mm) + 1)]
     shapes += [Label(at.x(hole), at.deep, str(hole), "station-number", shift=(0, 18)) for hole in range(1, len(result.positions_mm) + 1)]
     shapes += [Label(0, at.deep, "head", "quiet", "start", (-18, 18)), Label(WIDE, at.deep, "tail", "quiet", "end", (18, 18))]
-    spots = [Spot(f"hole.{row}.{hole}", at.x(hole), at.y(row)) for row in at.rows for hole in range(1, len(result.positions_mm) + 1)]
+    spots = [ControlSpot(f"hole.{row}.{hole}", at.x(hole), at.y(row)) for row in at.rows for hole in range(1, len(result.positions_mm) + 1)]
     return Drawing(WIDE, at.deep, "The spine from outside, head on the left, front on top.", shapes, spots=spots)
 
 

@@ -17,7 +17,7 @@ from pleat.drawing.handles import Handle, handles
 from pleat.drawing.looks import main
 from pleat.drawing.outlines import outline, running
 from pleat.drawing.portraits import Body
-from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape, Spot, moved
+from pleat.drawing.shapes import ControlSpot, Curve, Dim, Drawing, Label, Line, Rect, Shape, moved
 
 NARROW: Final = 0.09
 """Columns narrower than this share of the cover have no room for their width on one line."""
@@ -55,9 +55,9 @@ def flat(result: HardResult, plan: Plan) -> Drawing:
         shapes,
         dims=dims,
         spots=(
-            Spot("cover.square_mm", width, height * 0.2, (62, 0)),
-            Spot("cover.turn_in_mm", width, height * 0.72, (62, 0)),
-            Spot("cover.joint_mm", (at[2] + at[3]) / 2, height, (0, 12)),
+            ControlSpot("cover.square_mm", width, height * 0.2, (62, 0)),
+            ControlSpot("cover.turn_in_mm", width, height * 0.72, (62, 0)),
+            ControlSpot("cover.joint_mm", (at[2] + at[3]) / 2, height, (0, 12)),
         ),
     )
 

@@ -12,7 +12,7 @@ from pleat.drawing import portraits
 from pleat.drawing.looks import main, strip
 from pleat.drawing.outlines import LINES, levels, names, outline, running
 from pleat.drawing.portraits import Body
-from pleat.drawing.shapes import Dim, Dot, Drawing, EdgeSide, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import ControlSpot, Dim, Dot, Drawing, EdgeSide, Label, Line, Rect, Shape
 
 STOCK: Final = {"card": "cover", "plate": "board", "covering": "covering", "side": "side"}
 """What is drawn filled, and the role of its paper."""
@@ -64,7 +64,9 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
     shapes += [Line(place.x_mm, place.y_mm, width * 1.03, place.y_mm, "leader") for place in result.places if not place.below]
     alone = len(filled) == 1
     dims = (Dim("top", 0, width, ruler.size(width, height), level=2), Dim("left", 0, height, ruler.number(height))) if alone else ()
-    spots = tuple(Spot(one.path, one.x_mm if one.below else width, one.y_mm, (0, 40) if one.below else (62, 0)) for one in result.places)
+    spots = tuple(
+        ControlSpot(one.path, one.x_mm if one.below else width, one.y_mm, (0, 40) if one.below else (62, 0)) for one in result.places
+    )
     below = any(one.below for one in result.places)
     room: tuple[tuple[EdgeSide, float], ...] = (("top", 44.0), ("right", 118.0), ("bottom", 76.0 if below else 8.0 if alone else 24.0))
     listed = "; ".join(f"{one.piece.name} {ruler.size(*one.piece.size_mm)}" for one in filled)

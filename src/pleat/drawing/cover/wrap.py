@@ -12,7 +12,7 @@ from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits
 from pleat.drawing.looks import main, strip
 from pleat.drawing.portraits import Body
-from pleat.drawing.shapes import Dim, Dot, Drawing, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import ControlSpot, Dim, Dot, Drawing, Label, Line, Rect, Shape
 
 MOST_SCORES: Final = 2
 """Scores with a dimension line each; more share one."""
@@ -69,7 +69,7 @@ def flat(result: WrapResult, plan: Plan) -> Drawing:
         shapes,
         dims=dims,
         room=(("right", 112.0),),
-        spots=(Spot("cover.square_mm", width, height * 0.08, (64, 0)),),
+        spots=(ControlSpot("cover.square_mm", width, height * 0.08, (64, 0)),),
     )
 
 

@@ -12,7 +12,7 @@ from pleat.core.whole.planning import Plan
 from pleat.drawing import portraits, structures
 from pleat.drawing.handles import Handle, handles
 from pleat.drawing.looks import main, strip
-from pleat.drawing.shapes import Drawing, Spot
+from pleat.drawing.shapes import ControlSpot, Drawing
 from pleat.drawing.structures import Look
 
 
@@ -34,7 +34,7 @@ def marked(made: Made, plan: Plan) -> Marks:
 def large(result: FoldedBlock, plan: Plan) -> Drawing:
     """The sheets flat; a free one with a place on every score."""
     drawing = structures.flat(result.made, result.flats, result.spots, look_of(plan))
-    grips = tuple(Spot(one.path, *((one.at_mm, 0.0) if one.axis == "x" else (0.0, one.at_mm))) for one in result.dragged)
+    grips = tuple(ControlSpot(one.path, *((one.at_mm, 0.0) if one.axis == "x" else (0.0, one.at_mm))) for one in result.dragged)
     return replace(drawing, spots=(*drawing.spots, *grips)) if grips else drawing
 
 

@@ -16,7 +16,7 @@ from pleat.core.pleats.pages.mixed import MixedFolio
 from pleat.core.pleats.pages.sectioned import SectionsBlock
 from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
-from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Group, Label, Line, Rect, Shape, Spot
+from pleat.drawing.shapes import ControlSpot, Curve, Dim, Dot, Drawing, Group, Label, Line, Rect, Shape
 
 IN_A_ROW: Final = 8
 """Openings side by side."""
@@ -185,7 +185,7 @@ def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tu
     widest = max(one.leaf_width_mm for one in section)
     step = min(max((across_mm - widest) / max(1, len(section) - 1), 2.0), widest * 1.06)
     shapes: list[Shape] = []
-    spots: list[Spot] = []
+    spots: list[ControlSpot] = []
     for number, one in enumerate(section):
         x, y = number * step, (leaf_height_mm - one.leaf_height_mm) / 2
         if one.joined == "stub":
@@ -195,7 +195,7 @@ def fan(section: tuple[MixedFolio, ...], leaf_height_mm: float, positions_mm: tu
             shapes.append(Line(x + one.least_width_mm, y, x + one.least_width_mm, y + one.leaf_height_mm, "ghost"))
         if one.window:
             shapes.append(_window(x, y, one.first_width_mm, one.window))
-        spots += [Spot(str(number), x, 0), Spot(f"{number}.end", x + min(step, one.leaf_width_mm), leaf_height_mm)]
+        spots += [ControlSpot(str(number), x, 0), ControlSpot(f"{number}.end", x + min(step, one.leaf_width_mm), leaf_height_mm)]
     width = (len(section) - 1) * step + widest
     shapes += [Line(-min(step, 20) * 0.3, at, width, at, "guide") for at in positions_mm]
     loose = 0

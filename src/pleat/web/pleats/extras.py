@@ -16,7 +16,7 @@ from pleat.core.pleats.extras.base import Face
 from pleat.core.pleats.extras.compute import ExtrasResult
 from pleat.core.pleats.extras.kinds import EXTRAS
 from pleat.core.pleats.extras.placing import item_of, shown
-from pleat.core.pleats.extras.spots import Item
+from pleat.core.pleats.extras.spots import PlacedDesign
 from pleat.core.whole.planning import Plan
 from pleat.drawing import extras as drawing
 from pleat.drawing.bulk import bulk_map
@@ -99,7 +99,7 @@ def _things(result: ExtrasResult, beside: Sequence[Face], rendered: Rendered, ru
     ]
 
 
-def _pieces(item: Item, plan: Plan) -> dict[str, Any]:
+def _pieces(item: PlacedDesign, plan: Plan) -> dict[str, Any]:
     """What it is cut from, flat."""
     swatch = plan.paper.stock(item.thing.sheet_stock or "card").swatch
     return drawn(render_screen(drawing.pieces(item.thing.pieces, swatch, plan.brief.ruler), 300, 320))
@@ -116,7 +116,7 @@ GROUPS: Final = _groups()
 """(name, title) of everything that can be put in, by what it is listed under."""
 
 
-def _fields(item: Item) -> list[str]:
+def _fields(item: PlacedDesign) -> list[str]:
     """What is decided of a design, without what does not matter as it is now."""
     record = item.record
     goes = getattr(record, "goes", "")

@@ -28,7 +28,7 @@ NAMED_FROM: Final = 17.0
 
 
 @dataclass(frozen=True)
-class Strip:
+class FanStrip:
     """A sheet in its fan: where its strip shows and where its pin, in hundredths of the picture (x, y, width, height; 0 is the
     thing's own height), and what the slip says of it."""
 
@@ -61,14 +61,14 @@ def _strips(
     ruler: Ruler,
     sheets: Mapping[int, PileSheet],
     leaf_width_mm: float,
-) -> list[Strip]:
+) -> list[FanStrip]:
     """The strips of a fan, from the outside in; ``leaves`` are the section's."""
     found = []
     for place, one in enumerate(section):
         (left, top), (right, bottom) = fan.spots[str(place)], fan.spots[f"{place}.end"]
         numbers = [f"{leaf.page}–{leaf.page + 1}" for leaf in leaves if leaf.place == place]
         found.append(
-            Strip(
+            FanStrip(
                 one,
                 _box(left, top, right - left, bottom - top),
                 _box(left, 1, right - left, 0),

@@ -13,7 +13,7 @@ from shapely import Polygon as Shape
 from pleat.core.base.estimate import Estimate
 from pleat.core.engines.folding.closing import moved_by, ways
 from pleat.core.engines.folding.pockets import AT_FOLD_MM, AT_MOUTH_MM, pockets, zones
-from pleat.core.engines.folding.programme import Add, Fold, Group, Lay, Programme, Where, work
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Programme, Where, work
 from pleat.core.engines.folding.sheet import Cut, Panel, Piece, Span, board, piece
 from pleat.core.engines.folding.tasks import in_order, tasks
 
@@ -28,9 +28,9 @@ def pocket_sheet(wide, high, tall, tabs, cut=()):
 def pocketed(wide, high, tall, tabs, cut=()):
     sheet = pocket_sheet(wide, high, tall, tabs, cut)
     names = [f"{side} tab, front" for side, size in (("left", tabs[0]), ("right", tabs[1])) if size]
-    folds = [Fold("sheet", tuple(("front", name, 180.0) for name in names))] if names else []
-    lays = [Lay(("sheet", name), ("sheet", "back")) for name in names]
-    return Programme((Add(sheet, "back"), *folds, Fold("sheet", (("back", "front", 180.0),)), *lays))
+    folds = [FoldOperation("sheet", tuple(("front", name, 180.0) for name in names))] if names else []
+    lays = [LayOperation(("sheet", name), ("sheet", "back")) for name in names]
+    return Programme((Add(sheet, "back"), *folds, FoldOperation("sheet", (("back", "front", 180.0),)), *lays))
 
 
 @given(st.integers(60, 300), st.integers(60, 300), st.floats(0.2, 1.0), st.integers(0, 20), st.integers(0, 20))
@@ -61,9 +61,9 @@ def test_a_slanted_mouth_is_deep_on_one_side_and_shallow_on_the_other(wide, high
     programme = Programme(
         (
             Add(sheet, "back"),
-            Fold("sheet", (("front", "left tab, front", 180.0),)),
-            Fold("sheet", (("back", "front", 180.0),)),
-            Lay(("sheet", "left tab, front"), ("sheet", "back")),
+            FoldOperation("sheet", (("front", "left tab, front", 180.0),)),
+            FoldOperation("sheet", (("back", "front", 180.0),)),
+            LayOperation(("sheet", "left tab, front"), ("sheet", "back")),
         )
     )
     (pocket,) = pockets(work(programme))
@@ -77,7 +77,7 @@ def test_a_corner_glued_along_two_sides_is_a_pocket_and_glued_all_over_is_none()
     page = piece("page", "card", [Span("", 100.0)], [Span("", 150.0)])
     cases: tuple[tuple[tuple[Where, ...], int], ...] = ((("tail", "right"), 1), ((), 0))
     for edges, count in cases:
-        programme = Programme((Add(page), Add(triangle), Lay(("corner", "body"), ("page", "body"), (20.0, 90.0), edges=edges)))
+        programme = Programme((Add(page), Add(triangle), LayOperation(("corner", "body"), ("page", "body"), (20.0, 90.0), edges=edges)))
         found = pockets(work(programme))
         assert len(found) == count
         if found:
@@ -87,7 +87,11 @@ def test_a_corner_glued_along_two_sides_is_a_pocket_and_glued_all_over_is_none()
 def test_what_lies_in_a_pocket_is_none_itself():
     programme = pocketed(100, 150, 60, (10, 10))
     more = Programme(
-        (*programme.build, Add(board("card", "insert", 70, 100)), Lay(("card", "body"), ("sheet", "back"), (25.0, 50.0), by="tuck"))
+        (
+            *programme.build,
+            Add(board("card", "insert", 70, 100)),
+            LayOperation(("card", "body"), ("sheet", "back"), (25.0, 50.0), by="tuck"),
+        )
     )
     assert len(pockets(work(more))) == 1
 
@@ -96,7 +100,7 @@ def test_glue_stays_off_folds_that_move_and_mouths():
     """Beside every fold that shuts it 3 mm on both panels and both sides; at a mouth 6 mm, on the faces that look at each other."""
     build = pocketed(100, 150, 60, (10, 10)).build
     wide = piece("cover", "card", [Span("front", 90.0), Span("back", 100.0)], [Span("", 150.0)])
-    programme = Programme((Add(wide, "back"),), (Group("front", (Fold("cover", (("back", "front", 180.0),)),)),))
+    programme = Programme((Add(wide, "back"),), (FoldGroup("front", (FoldOperation("cover", (("back", "front", 180.0),)),)),))
     worked = work(programme)
     bands = zones(programme, worked)
     assert {(zone.key[1], zone.side) for zone in bands} == set(itertools.product(("front", "back"), "AB"))
@@ -124,7 +128,9 @@ def cross(arms):
 
     sheet = piece("sheet", "card", spans("left", "right"), spans("head", "tail"))
     there = [name for name in names if size[name]]
-    groups = tuple(Group(name, (Fold("sheet", (("body", f"{name} gusset", 90.0), (f"{name} gusset", name, 90.0))),)) for name in there)
+    groups = tuple(
+        FoldGroup(name, (FoldOperation("sheet", (("body", f"{name} gusset", 90.0), (f"{name} gusset", name, 90.0))),)) for name in there
+    )
     return Programme((Add(sheet, "body"),), groups, turns=True)
 
 
@@ -172,7 +178,7 @@ def test_work_is_ordered_cut_shape_score_fold_join_tuck():
         (
             *programme.build[:3],
             Add(board("card", "insert", 70, 100)),
-            Lay(("card", "body"), ("sheet", "back"), (25.0, 50.0), by="tuck"),
+            LayOperation(("card", "body"), ("sheet", "back"), (25.0, 50.0), by="tuck"),
             *programme.build[3:],
         )
     )

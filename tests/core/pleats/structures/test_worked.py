@@ -15,7 +15,7 @@ from pleat.core.engines.folding.closing import blocked, ways
 from pleat.core.engines.folding.convex import meets
 from pleat.core.engines.folding.pile import gussets, thickest
 from pleat.core.engines.folding.poses import apart
-from pleat.core.engines.folding.programme import Add, Fold, Lay, Programme, built, work
+from pleat.core.engines.folding.programme import Add, FoldOperation, LayOperation, Programme, built, work
 from pleat.core.engines.folding.tasks import in_order, tasks
 from pleat.core.engines.folding.tree import LIFT_MM, tree
 from pleat.core.pleats.structures.drawn import DrawnGroup, DrawnSheet, DrawnStep, programme_of, written
@@ -296,8 +296,8 @@ def test_folds_and_lays_name_what_is_there():
         for made in made_in(plan_of(name, texts)):
             pieces = {piece.name: piece for piece in made.programme.pieces}
             for one in made.programme.build:
-                if isinstance(one, Fold):
+                if isinstance(one, FoldOperation):
                     assert all(pieces[one.piece].crease(a, b) for a, b, _ in one.angles)
-                if isinstance(one, Lay):
+                if isinstance(one, LayOperation):
                     assert pieces[one.laid[0]][one.laid[1]]
                     assert pieces[one.host[0]][one.host[1]]

@@ -37,7 +37,7 @@ class Join:
 
 
 @dataclass(frozen=True)
-class Fault:
+class FoldFault:
     """What paper cannot do. ``caught``: a layer lies between the two sides of a fold and reaches past it; ``crossed``: two folds on one
     line take turns; ``through``: a flat sheet passes through a fold; ``apart``: what is joined does not meet."""
 
@@ -87,7 +87,7 @@ class Assembly:
     def __init__(self) -> None:
         self.pieces: dict[str, Piece] = {}
         self.joins: list[Join] = []
-        self.faults: list[Fault] = []
+        self.faults: list[FoldFault] = []
         self.states: dict[str, State] = {}
         self.poses: dict[Key, Pose] = {}
         self._angles: dict[tuple[str, str, str], float] = {}
@@ -275,7 +275,7 @@ class Assembly:
             above = (side == "A") == other.up
             facing = (pile.index(laid) > pile.index(host)) == above
         if not facing:
-            self.faults.append(Fault("apart", (laid, host), ()))
+            self.faults.append(FoldFault("apart", (laid, host), ()))
         join = Join(laid, face, host, side, by, other.back.after(one))
         self._remember(join)
         return join
@@ -359,10 +359,10 @@ class Assembly:
             line = self.poses[ends[0]].on_table((crease.start, crease.end))
             for key in pile[low + 1 : high]:
                 if _crosses(self._shadow(key), line):
-                    self.faults.append(Fault("caught", ends, (key,)))
+                    self.faults.append(FoldFault("caught", ends, (key,)))
             self.faults += self._on_line(ends, line, (low, high), place)
 
-    def _on_line(self, ends: tuple[Key, Key], line: Polygon, span: tuple[int, int], place: Mapping[Key, int]) -> list[Fault]:
+    def _on_line(self, ends: tuple[Key, Key], line: Polygon, span: tuple[int, int], place: Mapping[Key, int]) -> list[FoldFault]:
         """Folds and flat creases on the same line that cannot be there together with this fold."""
         found = []
         for name, piece in self.pieces.items():
@@ -378,9 +378,9 @@ class Assembly:
                     # of a flat sheet only the part on the fold's own side lies between its layers, or not: the order of the other part says nothing
                     near = one if self._same_side(ends[0], one, line) else other
                     if span[0] < place[near] < span[1]:
-                        found.append(Fault("through", ends, (one, other)))
+                        found.append(FoldFault("through", ends, (one, other)))
                 elif between[0] != between[1] and self._same_side(ends[0], one, line):
-                    found.append(Fault("crossed", ends, (one, other)))
+                    found.append(FoldFault("crossed", ends, (one, other)))
         return found
 
     def _same_side(self, one: Key, other: Key, line: Polygon) -> bool:

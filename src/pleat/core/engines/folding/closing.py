@@ -11,14 +11,14 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.engines.folding.assembly import Assembly, Key
 from pleat.core.engines.folding.convex import meets
 from pleat.core.engines.folding.pile import gussets, thickest
-from pleat.core.engines.folding.programme import Group, Programme, Worked, built, closed
+from pleat.core.engines.folding.programme import FoldGroup, FoldResult, Programme, built, closed
 
 MOST: Final = 48
 """Orders that are tried; more groups than four have more, of which the first are taken."""
 
 
 @dataclass(frozen=True)
-class Way:
+class ClosingOrder:
     """An order of closing: the groups by name, what each gusset needs stiff in mm, the shut thickness, and how many faults paper would have."""
 
     order: tuple[str, ...]
@@ -32,7 +32,7 @@ class Way:
         return max((one.likely for one in self.needs.values()), default=0.0)
 
 
-def ways(programme: Programme, calipers: Mapping[str, Estimate]) -> tuple[Way, ...]:
+def ways(programme: Programme, calipers: Mapping[str, Estimate]) -> tuple[ClosingOrder, ...]:
     """The orders of the closing groups, those without faults first, then by the fullest gusset."""
     start = built(programme)
     orders = list(islice(permutations(programme.closing), MOST)) if programme.turns else [programme.closing]
@@ -40,15 +40,15 @@ def ways(programme: Programme, calipers: Mapping[str, Estimate]) -> tuple[Way, .
     return tuple(sorted(found, key=lambda one: (one.faults, round(one.fullest_mm, 3))))
 
 
-def _way(assembly: Assembly, order: tuple[Group, ...], calipers: Mapping[str, Estimate]) -> Way:
+def _way(assembly: Assembly, order: tuple[FoldGroup, ...], calipers: Mapping[str, Estimate]) -> ClosingOrder:
     before = len(assembly.faults)
     closed(assembly, order)
     shut = assembly.mark("shut")
     needs = {one.wall: one.stiff for one in gussets(assembly, shut, calipers)}
-    return Way(tuple(one.name for one in order), needs, thickest(assembly, shut, calipers), len(assembly.faults) - before)
+    return ClosingOrder(tuple(one.name for one in order), needs, thickest(assembly, shut, calipers), len(assembly.faults) - before)
 
 
-def moved_by(worked: Worked) -> dict[str, tuple[Key, ...]]:
+def moved_by(worked: FoldResult) -> dict[str, tuple[Key, ...]]:
     """The panels that each closing group turns over or raises."""
     found = {}
     for group, before, after in zip(worked.programme.closing, worked.states[:-1], worked.states[1:], strict=True):
@@ -56,7 +56,7 @@ def moved_by(worked: Worked) -> dict[str, tuple[Key, ...]]:
     return found
 
 
-def blocked(worked: Worked) -> dict[str, tuple[str, ...]]:
+def blocked(worked: FoldResult) -> dict[str, tuple[str, ...]]:
     """For each closing group the later ones whose panels lie over its own when all is shut: they have to be opened first."""
     moved = moved_by(worked)
     names, shut, pieces = list(moved), worked.shut, worked.assembly.pieces

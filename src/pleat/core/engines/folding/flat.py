@@ -33,7 +33,7 @@ class Flat:
 
 
 @dataclass(frozen=True)
-class Place:
+class FieldAnchor:
     """A field that stands on the drawing: its path, where it points in mm, what it comes to by itself, and whether it stands below or at the right."""
 
     path: str
@@ -73,13 +73,13 @@ def rows(pieces: Iterable[tuple[Piece, str, int, str]], wide: float = 1.9) -> tu
     return tuple(found)
 
 
-def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) -> tuple[Place, ...]:
+def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) -> tuple[FieldAnchor, ...]:
     """Fields on a drawing, each at the middle of its panel, below the name where there is room: (path, piece, panel, value by itself); those whose panel is not drawn are left out. One that would lie over another goes down its panel, or up."""
     laid = list(flats)
     drawn = {(flat.piece.name, panel.name): (flat, panel) for flat in laid for panel in flat.piece.panels}
     close_x = CLOSE_SHARE[0] * max((flat.x_mm + flat.piece.size_mm[0] for flat in laid), default=0.0)
     close_y = CLOSE_SHARE[1] * max((flat.y_mm + flat.piece.size_mm[1] for flat in laid), default=0.0)
-    found: list[Place] = []
+    found: list[FieldAnchor] = []
     for path, piece, name, value in fields:
         if (piece, name) in drawn:
             flat, panel = drawn[piece, name]
@@ -90,5 +90,5 @@ def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) 
             tried = [first, *(first + turn * close_y for step in range(1, 5) for turn in (step, -step))]
             free = [y for y in tried if y >= 0 and all(abs(y - other) >= close_y - HAIR_MM for other in near)]
             y = next((y for y in free if flat.y_mm + top <= y <= flat.y_mm + bottom), free[0] if free else first)
-            found.append(Place(path, x, y, value))
+            found.append(FieldAnchor(path, x, y, value))
     return tuple(found)

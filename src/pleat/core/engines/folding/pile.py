@@ -37,7 +37,7 @@ Box = tuple[float, float, float, float]
 
 
 @dataclass(frozen=True)
-class Cell:
+class PileColumn:
     """A place on the table and the layers over it, from the table up."""
 
     outline: Polygon
@@ -59,7 +59,7 @@ class Gusset:
 
 
 @dataclass(frozen=True)
-class Face:
+class PanelFace:
     """A face that shows: the panel and its side, how far it is turned clockwise from the way it lies on its own sheet (0, 90, 180, 270 or
     between), and what of it shows in mm2 and as a share of the panel; ``largest`` is the largest convex part of that, in its piece's own mm."""
 
@@ -71,7 +71,7 @@ class Face:
     largest: Polygon = ()
 
 
-def cells(assembly: Assembly, state: State, layers: Sequence[Key] | None = None) -> tuple[Cell, ...]:
+def cells(assembly: Assembly, state: State, layers: Sequence[Key] | None = None) -> tuple[PileColumn, ...]:
     """The table cut up at every coordinate that occurs; cells that nothing covers are left out. A cell that a slanting side crosses belongs to
     a layer that covers its middle."""
     found = list(state.pile if layers is None else layers)
@@ -87,7 +87,8 @@ def cells(assembly: Assembly, state: State, layers: Sequence[Key] | None = None)
                 if whole or holds(shadows[key], ((xs[x] + xs[x + 1]) / 2, (ys[y] + ys[y + 1]) / 2)):
                     over.setdefault((x, y), []).append(key)
     return tuple(
-        Cell(rectangle(xs[x], ys[y], xs[x + 1] - xs[x], ys[y + 1] - ys[y]), tuple(layers_)) for (x, y), layers_ in sorted(over.items())
+        PileColumn(rectangle(xs[x], ys[y], xs[x + 1] - xs[x], ys[y + 1] - ys[y]), tuple(layers_))
+        for (x, y), layers_ in sorted(over.items())
     )
 
 
@@ -109,7 +110,7 @@ def thick(assembly: Assembly, layers: Iterable[Key], calipers: Mapping[str, Esti
 
 
 @dataclass(frozen=True)
-class _Grid:
+class _TableGrid:
     """The table cut up at every coordinate that occurs, with how thick it lies on each cell by what is likely, and where each layer lies."""
 
     xs: list[float]
@@ -138,7 +139,7 @@ class _Grid:
         return found
 
 
-def _grid(assembly: Assembly, state: State, layers: Sequence[Key], calipers: Mapping[str, Estimate]) -> _Grid:
+def _grid(assembly: Assembly, state: State, layers: Sequence[Key], calipers: Mapping[str, Estimate]) -> _TableGrid:
     """The cells that layers lie on."""
     shadows = {key: state.shadow(key, assembly.pieces) for key in layers}
     xs = _marks(x for shadow in shadows.values() for x, _ in shadow)
@@ -156,7 +157,7 @@ def _grid(assembly: Assembly, state: State, layers: Sequence[Key], calipers: Map
                 there[x, y] = holds(shadow, ((xs[x] + xs[x + 1]) / 2, (ys[y] + ys[y + 1]) / 2))
         high[there] += calipers.get(assembly.pieces[key[0]].stock, NONE).likely
         over[key] = there
-    return _Grid(xs, ys, high, over)
+    return _TableGrid(xs, ys, high, over)
 
 
 def thickest(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], layers: Sequence[Key] | None = None) -> Estimate:
@@ -250,7 +251,7 @@ def tabs(assembly: Assembly, state: State) -> frozenset[Key]:
     return frozenset(found)
 
 
-def faces(assembly: Assembly, state: State, *, above: bool = True, less: frozenset[Key] = frozenset()) -> tuple[Face, ...]:
+def faces(assembly: Assembly, state: State, *, above: bool = True, less: frozenset[Key] = frozenset()) -> tuple[PanelFace, ...]:
     """What shows from above, or from below as one looks after turning the whole over like a page; hidden faces are left out, and the
     panels of ``less`` are looked through."""
     order = [key for key in (state.pile[::-1] if above else state.pile) if key not in less]
@@ -272,7 +273,7 @@ def faces(assembly: Assembly, state: State, *, above: bool = True, less: frozens
             pose = state.poses[key]
             side: Side = "A" if pose.up == above else "B"
             largest = pose.back.on_table(max(left, key=area))
-            found.append(Face(key, side, _turned(pose.y, above=above), shows, shows / whole, largest))
+            found.append(PanelFace(key, side, _turned(pose.y, above=above), shows, shows / whole, largest))
     return tuple(found)
 
 

@@ -9,7 +9,7 @@ from typing import Final, Literal
 
 from pleat.core.engines.folding.assembly import Assembly, Key, Side, State
 from pleat.core.engines.folding.convex import Point, Polygon, area, bounds, clipped, meets, middle, overlap, side_of
-from pleat.core.engines.folding.programme import Fold, Lay, Programme, Where, Worked
+from pleat.core.engines.folding.programme import FoldOperation, FoldResult, LayOperation, Programme, Where
 from pleat.core.engines.folding.sheet import Crease
 
 SIDES: Final[tuple[Where, ...]] = ("left", "head", "right", "tail")
@@ -19,7 +19,7 @@ AT_MOUTH_MM: Final = 6.0
 
 
 @dataclass(frozen=True)
-class Pocket:
+class FoldedPocket:
     """A wall over a back, in mm: the sides it is held on, where its mouth is, as one looks at it open; ``throat_mm`` is what passes between what holds it,
     ``depth_mm`` how deep it goes from the highest and ``shallow_mm`` from the lowest point of its mouth."""
 
@@ -42,10 +42,10 @@ class Zone:
     at: Literal["fold", "mouth"]
 
 
-def pockets(worked: Worked) -> tuple[Pocket, ...]:
+def pockets(worked: FoldResult) -> tuple[FoldedPocket, ...]:
     """Every pocket of a thing that lies open."""
     assembly, state = worked.assembly, worked.open
-    partly = {one.laid: one for one in worked.programme.build if isinstance(one, Lay) and one.edges}
+    partly = {one.laid: one for one in worked.programme.build if isinstance(one, LayOperation) and one.edges}
     place = {key: number for number, key in enumerate(state.pile)}
     tabs = _tabs(assembly, state)
     found = []
@@ -121,7 +121,7 @@ def _where(shadow: Polygon, line: Polygon) -> Where:
     return "head" if y < cy else "tail"
 
 
-def _pocket(shadow: Polygon, pair: tuple[Key, Key], held: Mapping[Where, float], mouth: Where) -> Pocket:
+def _pocket(shadow: Polygon, pair: tuple[Key, Key], held: Mapping[Where, float], mouth: Where) -> FoldedPocket:
     left, top, right, bottom = bounds(shadow)
     across = mouth in ("head", "tail")
     wide, deep = (right - left, bottom - top) if across else (bottom - top, right - left)
@@ -133,10 +133,10 @@ def _pocket(shadow: Polygon, pair: tuple[Key, Key], held: Mapping[Where, float],
     heights = sorted(abs(point[axis] - end) for point in shadow if abs(point[axis] - end) > 1e-6)
     shallow = heights[0] if heights else deep
     throat = wide - sum(held.get(one, 0.0) for one in beside)  # type: ignore[call-overload]
-    return Pocket(*pair, tuple(held), mouth, throat, deep - lost, max(shallow - lost, 0.0))
+    return FoldedPocket(*pair, tuple(held), mouth, throat, deep - lost, max(shallow - lost, 0.0))
 
 
-def zones(programme: Programme, worked: Worked, found: Iterable[Pocket] = ()) -> tuple[Zone, ...]:
+def zones(programme: Programme, worked: FoldResult, found: Iterable[FoldedPocket] = ()) -> tuple[Zone, ...]:
     """Where no glue may go: on both sides of every fold that moves, and between the two walls of a mouth."""
     bands: list[Zone] = []
     for group in programme.closing:
@@ -154,7 +154,7 @@ def zones(programme: Programme, worked: Worked, found: Iterable[Pocket] = ()) ->
     return tuple(bands)
 
 
-def _beside(assembly: Assembly, fold: Fold) -> list[Zone]:
+def _beside(assembly: Assembly, fold: FoldOperation) -> list[Zone]:
     piece, found = assembly.pieces[fold.piece], []
     for one, other, _ in fold.angles:
         crease = piece.crease(one, other)

@@ -30,7 +30,7 @@ class Add:
 
 
 @dataclass(frozen=True)
-class Fold:
+class FoldOperation:
     """Creases of a piece are folded, all at once."""
 
     piece: str
@@ -38,7 +38,7 @@ class Fold:
 
 
 @dataclass(frozen=True)
-class Lay:
+class LayOperation:
     """A panel is laid on another and stays there, as ``Assembly.lay`` says. Where only some sides of it are held, ``edges`` names them in the words of
     the open piece: left, right, head, tail."""
 
@@ -53,15 +53,15 @@ class Lay:
     edges: tuple[Where, ...] = ()
 
 
-Operation = Add | Fold | Lay
+Operation = Add | FoldOperation | LayOperation
 
 
 @dataclass(frozen=True)
-class Group:
+class FoldGroup:
     """Folds that are made in one go when the thing is shut: what makers call it."""
 
     name: str
-    folds: tuple[Fold, ...]
+    folds: tuple[FoldOperation, ...]
 
 
 @dataclass(frozen=True)
@@ -70,7 +70,7 @@ class Programme:
     Where it ``opens``, it is built shut, and its groups open it instead."""
 
     build: tuple[Operation, ...]
-    closing: tuple[Group, ...] = ()
+    closing: tuple[FoldGroup, ...] = ()
     turns: bool = False
     opens: bool = False
 
@@ -85,7 +85,7 @@ class Programme:
 
 
 @dataclass(frozen=True)
-class Worked:
+class FoldResult:
     """A programme done: the assembly as it is shut, its states, open first and one more a group, and the assembly as it was before the last group."""
 
     programme: Programme
@@ -109,14 +109,14 @@ def built(programme: Programme) -> Assembly:
         match one:
             case Add(piece, base):
                 assembly.add(piece, base)
-            case Fold(piece, angles):
+            case FoldOperation(piece, angles):
                 assembly.fold(piece, *angles)
-            case Lay():
+            case LayOperation():
                 assembly.lay(one.laid, one.host, one.at, face=one.face, side=one.side, turn=one.turn, by=one.by, atop=one.atop)
     return assembly
 
 
-def half_closed(worked: Worked, share: float) -> Assembly:
+def half_closed(worked: FoldResult, share: float) -> Assembly:
     """The thing with its last group so far done."""
     assembly = worked.nearly.copy()
     for fold in worked.programme.closing[-1].folds if worked.programme.closing else ():
@@ -124,7 +124,7 @@ def half_closed(worked: Worked, share: float) -> Assembly:
     return assembly
 
 
-def closed(assembly: Assembly, closing: Sequence[Group]) -> tuple[State, ...]:
+def closed(assembly: Assembly, closing: Sequence[FoldGroup]) -> tuple[State, ...]:
     """The state after each group, the last of which the assembly is in afterwards."""
     states = []
     for group in closing:
@@ -135,15 +135,15 @@ def closed(assembly: Assembly, closing: Sequence[Group]) -> tuple[State, ...]:
 
 
 @lru_cache(maxsize=48)
-def work(programme: Programme) -> Worked:
+def work(programme: Programme) -> FoldResult:
     """The programme done from the first operation to the last. The few done last are remembered: what is read off them must not fold them further."""
     assembly = built(programme)
     states = (assembly.mark("shut" if programme.opens else OPEN), *closed(assembly, programme.closing[:-1]))
     nearly = assembly.copy()
-    return Worked(programme, assembly, (*states, *closed(assembly, programme.closing[-1:])), nearly)
+    return FoldResult(programme, assembly, (*states, *closed(assembly, programme.closing[-1:])), nearly)
 
 
-def with_boards(bare: Assembly, state: State, laid: Iterable[tuple[Add, Lay]]) -> tuple[Assembly, State]:
+def with_boards(bare: Assembly, state: State, laid: Iterable[tuple[Add, LayOperation]]) -> tuple[Assembly, State]:
     """The thing in a state, with boards that lie within their panels over nothing else: they go where those go, so nothing is folded again. Read off only."""
     assembly = bare.copy()
     poses, under, over = dict(state.poses), defaultdict[Key, list[Key]](list), defaultdict[Key, list[Key]](list)

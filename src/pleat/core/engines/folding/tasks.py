@@ -8,7 +8,7 @@ from graphlib import TopologicalSorter
 from typing import Literal
 
 from pleat.core.engines.folding.convex import is_rectangle
-from pleat.core.engines.folding.programme import Add, Fold, Programme
+from pleat.core.engines.folding.programme import Add, FoldOperation, Programme
 from pleat.core.engines.folding.sheet import Piece, scores
 
 TaskKind = Literal["shape", "score", "fold", "join", "tuck"]
@@ -46,8 +46,8 @@ def tasks(programme: Programme) -> tuple[Task, ...]:
     for number, one in enumerate(programme.build):
         if isinstance(one, Add):
             continue
-        names = (one.piece,) if isinstance(one, Fold) else tuple(dict.fromkeys((one.laid[0], one.host[0])))
-        kind_: TaskKind = "fold" if isinstance(one, Fold) else "tuck" if one.by == "tuck" else "join"
+        names = (one.piece,) if isinstance(one, FoldOperation) else tuple(dict.fromkeys((one.laid[0], one.host[0])))
+        kind_: TaskKind = "fold" if isinstance(one, FoldOperation) else "tuck" if one.by == "tuck" else "join"
         after = {task for name in names for task in last[name]}
         found.append(Task(kind_, names, (number,), tuple(sorted(after))))
         if kind_ == "tuck":

@@ -12,7 +12,7 @@ from typing import Final
 from pleat.core.engines.folding.assembly import Key, State
 from pleat.core.engines.folding.convex import Point, Polygon, middle, side_of
 from pleat.core.engines.folding.poses import FLAT, Pose, Vector
-from pleat.core.engines.folding.programme import Worked
+from pleat.core.engines.folding.programme import FoldResult
 
 LIFT_MM: Final = 0.35
 """Layers are drawn so far apart, so that the upper one is seen (house rule)."""
@@ -37,7 +37,7 @@ class Node:
     lifts: tuple[Vector, ...]
 
 
-def tree(worked: Worked) -> tuple[Node, ...]:
+def tree(worked: FoldResult) -> tuple[Node, ...]:
     """Every panel that hangs together with the first piece's base, parents first."""
     assembly = worked.assembly
     first = next(iter(assembly.pieces.values()))
@@ -63,7 +63,7 @@ def tree(worked: Worked) -> tuple[Node, ...]:
     return tuple(found)
 
 
-def _base(worked: Worked) -> str:
+def _base(worked: FoldResult) -> str:
     """The panel that never moves."""
     first = next(iter(worked.assembly.pieces.values()))
     return next(
@@ -72,7 +72,7 @@ def _base(worked: Worked) -> str:
     )
 
 
-def _near(worked: Worked, key: Key) -> list[tuple[Key, tuple[Point, Point] | None, Pose, list[float]]]:
+def _near(worked: FoldResult, key: Key) -> list[tuple[Key, tuple[Point, Point] | None, Pose, list[float]]]:
     """What hangs on a panel: (panel, the line it turns about with the panel on its positive side, where its piece lies, the angle in each state)."""
     name, panel = key
     piece = worked.assembly.pieces[name]
@@ -94,7 +94,7 @@ def _near(worked: Worked, key: Key) -> list[tuple[Key, tuple[Point, Point] | Non
     return found
 
 
-def _heights(worked: Worked, state: State) -> dict[Key, float]:
+def _heights(worked: FoldResult, state: State) -> dict[Key, float]:
     """How high each layer is drawn above where the kernel has it, which gives paper no thickness; what stands goes with what it stands on."""
     found = {key: LIFT_MM * number for number, key in enumerate(state.pile)}
     flat = dict(found)

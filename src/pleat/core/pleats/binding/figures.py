@@ -16,7 +16,7 @@ from pleat.core.engines.sewing.swell import FIRST
 from pleat.core.pleats.binding import stations
 from pleat.core.pleats.binding.record import Thread, Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
-from pleat.core.pleats.binding.stations import Layout, Window
+from pleat.core.pleats.binding.stations import HoleRange, Layout
 from pleat.core.pleats.binding.thread import SPARE, ThreadNeed, diameter_mm, name_of, needle_for, tex
 
 
@@ -32,7 +32,7 @@ class Sewn:
     sewing: Sewing
     need: ThreadNeed
     swell: Estimate
-    window: Window
+    window: HoleRange
     layout_of: Callable[[Any, float], Layout]
 
     @property

@@ -9,7 +9,7 @@ from pleat.core.engines.sewing.faults import Fault
 from pleat.core.engines.sewing.moves import Sewing, Side
 from pleat.core.engines.sewing.walk import Stretch
 from pleat.core.pleats.binding.result import BindingResult
-from pleat.core.pleats.binding.stations import Layout, Window
+from pleat.core.pleats.binding.stations import HoleRange, Layout
 from pleat.core.pleats.binding.thread import ThreadNeed
 
 
@@ -24,7 +24,7 @@ class SewnResult(BindingResult):
 
     layout: Layout
     places_mm: tuple[float, ...]
-    window: Window
+    window: HoleRange
     symmetric: bool
     sewing: Sewing
     stretches: tuple[Stretch, ...]

@@ -136,14 +136,14 @@ def move(binding: T, layout: Layout, index: int, to_mm: float, height_mm: float,
 
 
 @dataclass(frozen=True)
-class Window:
+class HoleRange:
     """Where holes may lie, in mm from the leaf's head: within every leaf, and far enough from the cover's ends."""
 
     low_mm: float
     high_mm: float
 
     @classmethod
-    def of(cls, leaf_height_mm: float, heights_mm: Sequence[float], covered: bool) -> Window:
+    def of(cls, leaf_height_mm: float, heights_mm: Sequence[float], covered: bool) -> HoleRange:
         """The window of leaves of these heights, each centred on the fold, and of a cover where it is sewn with them."""
         lowest = min(heights_mm, default=leaf_height_mm)
         inset = max((leaf_height_mm - lowest) / 2 + LEAF_MARGIN_MM, COVER_MARGIN_MM if covered else 0.0)

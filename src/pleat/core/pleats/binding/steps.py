@@ -21,7 +21,7 @@ LONGEST_PATH: Final = 24
 
 
 @dataclass(frozen=True)
-class Words:
+class SewingWords:
     """What differs at the bench from one sewing to another. ``one_by_one``: sections are sewn on to the cover or to each other one after
     the other, so that nothing is clipped together. ``before`` are steps of its own, such as hanging up tapes; ``thread`` is what the
     thread is called."""
@@ -31,7 +31,7 @@ class Words:
     thread: str = "thread"
 
 
-def of(sewn: Sewn, left: LeftOfBinding, words: Words) -> tuple[Step, ...]:
+def of(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> tuple[Step, ...]:
     """Every step of it; a cover that is sewn with the leaves goes round them before anything is pierced."""
     ruler, sections = left.brief.ruler, len(left.pages.units)
     covered = left.brief.made_of.cover.sewn_through
@@ -174,7 +174,7 @@ def _notched(sewn: Sewn) -> tuple[Step, ...]:
     )
 
 
-def _thread(sewn: Sewn, left: LeftOfBinding, words: Words) -> Step:
+def _thread(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> Step:
     ruler, times = left.brief.ruler, sewn.need.cuts * left.brief.quantity
     each = ruler.snap_up(sewn.need.each_mm)
     wax = " Wax it if it is not waxed." if words.thread == "thread" and sewn.binding.thread.waxed == "no" else ""

@@ -18,7 +18,7 @@ from pleat.core.pleats.binding import checks, figures, stations, steps, typed
 from pleat.core.pleats.binding.record import Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.sewn import SewnResult
-from pleat.core.pleats.binding.stations import Layout, Window
+from pleat.core.pleats.binding.stations import HoleRange, Layout
 from pleat.core.pleats.binding.thread import Use, diameter_mm, name_of, thread_need
 from pleat.core.pleats.pages.sectioned import SectionsBlock
 
@@ -50,7 +50,7 @@ def _right(_record: Any, _sewing: Sewing) -> tuple[Fault, ...]:
 
 
 @dataclass(frozen=True)
-class Stitch:
+class SewingKind:
     """What one kind of sewing says of itself.
 
     ``layout`` is where its places are, ``threads`` the moves on so many rows and stations, ``promise`` what they keep. ``supports`` lie
@@ -67,13 +67,13 @@ class Stitch:
     pieces: Callable[[Any, Bed, LeftOfBinding], tuple[Piece, ...]] = _no_pieces
     rows: Callable[[tuple[Row, ...]], tuple[Row, ...]] = _as_units
     faults: Callable[[Any, Sewing], tuple[Fault, ...]] = _right
-    words: steps.Words = field(default_factory=steps.Words)
+    words: steps.SewingWords = field(default_factory=steps.SewingWords)
     pleat: Callable[[Any], float] = _no_pleat
     checks: Callable[[Any, Ruler], tuple[Check, ...]] = _no_checks
     own: bool = False
 
 
-def compute(stitch: Stitch, name: str, binding: Threaded, left: LeftOfBinding) -> SewnResult:
+def compute(stitch: SewingKind, name: str, binding: Threaded, left: LeftOfBinding) -> SewnResult:
     """Stations, path, thread and swell of a sewing. A pattern that cannot be sewn on so many sections has no thread."""
     ruler, height = left.brief.ruler, left.pages.leaf_height_mm
     layout = stitch.layout(binding, height)
@@ -122,7 +122,7 @@ def compute(stitch: Stitch, name: str, binding: Threaded, left: LeftOfBinding) -
     return replace(result, steps=steps.of(shown, left, stitch.words) if threads else ())
 
 
-def _bed(stitch: Stitch, binding: Threaded, left: LeftOfBinding, holes: tuple[float, ...]) -> Bed:
+def _bed(stitch: SewingKind, binding: Threaded, left: LeftOfBinding, holes: tuple[float, ...]) -> Bed:
     """Each section by what the needle passes in it, with the cover where that is sewn through."""
     pages, cover = left.pages, left.brief.made_of.cover
     card = left.paper.cover.caliper.likely if cover.sewn_through else 0.0
@@ -137,11 +137,11 @@ BOARD_REACH_MM: Final = 8.0
 """How far a board's holes lie from its spine edge (common practice: 8 to 10 mm)."""
 
 
-def _window(left: LeftOfBinding) -> Window:
+def _window(left: LeftOfBinding) -> HoleRange:
     pages = left.pages
     pile = [one for section in pages.mixed for one in section] if isinstance(pages, SectionsBlock) else []
     folded = [one.leaf_height_mm for one in pile if one.joined == "folded"]
-    return Window.of(pages.leaf_height_mm, folded, left.brief.made_of.cover.sewn_through)
+    return HoleRange.of(pages.leaf_height_mm, folded, left.brief.made_of.cover.sewn_through)
 
 
 def _thread(binding: Threaded, left: LeftOfBinding, shown: figures.Sewn) -> tuple[Piece, ...]:
@@ -152,7 +152,7 @@ def _thread(binding: Threaded, left: LeftOfBinding, shown: figures.Sewn) -> tupl
 
 
 def kind(
-    stitch: Stitch,
+    stitch: SewingKind,
     *,
     name: str,
     title: str,
@@ -178,5 +178,5 @@ def kind(
     )
 
 
-def _computed(stitch: Stitch, name: str, at: Edge, binding: Threaded, left: LeftOfBinding) -> SewnResult:
+def _computed(stitch: SewingKind, name: str, at: Edge, binding: Threaded, left: LeftOfBinding) -> SewnResult:
     return replace(compute(stitch, name, binding, left), at=at)

@@ -35,7 +35,7 @@ EDGE_MM: Final = 8.0
 
 
 @dataclass(frozen=True)
-class Outcome:
+class WrapContext:
     """What the checks are about: the spine, the wrap with its creases, the squares as they come out, the holes from the cover's head; mm.
 
     ``lost_mm`` is what a spine scored narrower than the block takes from the square at the fore edge.
@@ -50,7 +50,7 @@ class Outcome:
     lost_mm: float
 
 
-def find(cover: Wrap, left: LeftOfCover, out: Outcome) -> tuple[Check, ...]:
+def find(cover: Wrap, left: LeftOfCover, out: WrapContext) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     ruler, card, pages, binding = left.brief.ruler, left.paper.cover, left.pages, left.binding
     found = [
@@ -68,7 +68,7 @@ def find(cover: Wrap, left: LeftOfCover, out: Outcome) -> tuple[Check, ...]:
     return tuple(check for check in found if check)
 
 
-def _has_room(cover: Wrap, card: Stock, out: Outcome, square_mm: float) -> bool:
+def _has_room(cover: Wrap, card: Stock, out: WrapContext, square_mm: float) -> bool:
     """Whether the wrap still comes out of its card with another square; True where it does not come out as it is either."""
     more = 2 * (square_mm - cover.square_mm)
     sides = (card.sheet_width_mm, card.sheet_height_mm)
@@ -89,7 +89,7 @@ def _square(ruler: Ruler, square_mm: float) -> Offer:
 _TOO_SMALL_A_CARD: Final = "The card is too small for a wider one: take a larger sheet under Paper, or a smaller leaf."
 
 
-def _sum(cover: Wrap, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
+def _sum(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check | None:
     """A1: the panels do not add up to the piece; of its two sides the one that lacks more is said."""
     wrap = out.wrap
     sides = (
@@ -143,7 +143,7 @@ def _offset(cover: Wrap, ruler: Ruler, spine: Estimate) -> Check | None:
     )
 
 
-def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: Outcome) -> Check | None:
+def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check | None:
     """E2: no square, or very unequal ones."""
     fore, head = out.square_fore, out.square_head
     own = cover.score_offset_mm
@@ -170,7 +170,7 @@ def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: Outcome) -> Check | No
     return None
 
 
-def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: Block, out: Outcome) -> Check | None:
+def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: Block, out: WrapContext) -> Check | None:
     """C4: inner leaves stand out past the cover. A cover that is flush on purpose bears as much as is hardly seen."""
     fore = out.square_fore
     flush = cover.square_mm < 0.05
@@ -202,7 +202,7 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
     )
 
 
-def _near_edge(left: LeftOfCover, out: Outcome) -> Check | None:
+def _near_edge(left: LeftOfCover, out: WrapContext) -> Check | None:
     """D5 for the cover: a hole so near its head or tail that the card tears there."""
     ruler, binding, placed = left.brief.ruler, left.binding, left.brief.made_of.binding.placed
     if not binding.positions_mm:

@@ -13,26 +13,26 @@ from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece, rounded
 from pleat.core.pleats.cover import fasteners, hard_checks, hard_figures, hard_steps, spine
 from pleat.core.pleats.cover.fasteners import Landing
-from pleat.core.pleats.cover.laid import Laid, LaidResult, Layer
+from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import SEAM_MM, Hard, Shell, cornered, lining_size, shell_of, turned_in, wrap_piece
 from pleat.core.pleats.cover.turned import LEAST_TURN_IN_MM
 
 
 @dataclass(frozen=True)
-class Own:
+class HardCoverSpec:
     """What a kind adds to the common case: the pieces that cover the boards, further parts, layers, figures, checks and steps."""
 
     covering: tuple[Laid, ...]
     parts: tuple[Part, ...] = ()
     under: tuple[Laid, ...] = ()
-    padding: tuple[Layer, ...] = ()
-    inside: tuple[Layer, ...] = ()
+    padding: tuple[EdgeLayer, ...] = ()
+    inside: tuple[EdgeLayer, ...] = ()
     figures: tuple[Figure, ...] = ()
     checks: tuple[Check, ...] = ()
     before: tuple[Step, ...] = ()
     steps: tuple[Step, ...] = ()
-    words: hard_steps.Words = field(default_factory=hard_steps.Words)
+    words: hard_steps.CoverWords = field(default_factory=hard_steps.CoverWords)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -45,7 +45,12 @@ class HardResult(LaidResult):
 
 
 def compute(
-    cover: Hard, left: LeftOfCover, own: Callable[[Any, Shell, LeftOfCover], Own], *, pad: float = 0.0, joint_mm: float | None = None
+    cover: Hard,
+    left: LeftOfCover,
+    own: Callable[[Any, Shell, LeftOfCover], HardCoverSpec],
+    *,
+    pad: float = 0.0,
+    joint_mm: float | None = None,
 ) -> HardResult:
     """A cover with boards and a spine; ``own`` is what its kind adds."""
     shell = shell_of(cover, left, pad=pad, joint_mm=joint_mm)
@@ -57,11 +62,11 @@ def compute(
     shown = hard_figures.figures(cover, left, shell, kind.covering[0].piece.size_mm, len(kind.covering))
     lining = paper.stock("lining")
     layers = (
-        Layer("covering", shell.covering, paper.stock("covering").swatch),
+        EdgeLayer("covering", shell.covering, paper.stock("covering").swatch),
         *kind.padding,
-        Layer("board", shell.board, paper.stock("board").swatch),
+        EdgeLayer("board", shell.board, paper.stock("board").swatch),
         *kind.inside,
-        *((Layer("pastedown", lining.caliper.likely, lining.swatch),) if cover.ends == "endpapers" else ()),
+        *((EdgeLayer("pastedown", lining.caliper.likely, lining.swatch),) if cover.ends == "endpapers" else ()),
     )
     outside = shell.spine.used.plus(paper.stock("board").caliper.times(2)).plus(paper.stock("covering").caliper.times(2))
     thick = outside.likely

@@ -18,7 +18,7 @@ BOOK_DRIES_MINUTES: Final = 480
 
 
 @dataclass(frozen=True)
-class Words:
+class CoverWords:
     """What a kind says otherwise: how the boards are laid on, how the turn-ins go, what has to be done before."""
 
     glue: str = "Brush glue on the boards, not on the covering, and lay them on the marks: strip first, then the boards, a joint away."
@@ -27,7 +27,7 @@ class Words:
     lift: tuple[str, ...] = ()
 
 
-def of(cover: Hard, left: LeftOfCover, shell: Shell, words: Words, landing: Landing | None) -> tuple[Step, ...]:
+def of(cover: Hard, left: LeftOfCover, shell: Shell, words: CoverWords, landing: Landing | None) -> tuple[Step, ...]:
     """Every step of this cover, in the order they are usually done."""
     ruler = left.brief.ruler
     return (
@@ -55,7 +55,7 @@ def of(cover: Hard, left: LeftOfCover, shell: Shell, words: Words, landing: Land
     )
 
 
-def _laid_on(left: LeftOfCover, shell: Shell, words: Words) -> tuple[Step, Step]:
+def _laid_on(left: LeftOfCover, shell: Shell, words: CoverWords) -> tuple[Step, Step]:
     """The covering marked, and the boards glued on it."""
     ruler = left.brief.ruler
     inside = [shell.width - at for at in reversed(shell.edges)][1:-1]

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import NamedTuple
 
 from pleat.core.engines.folding.convex import Point
-from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece
 from pleat.core.pleats.cover.fasteners import Landing
 from pleat.core.pleats.cover.result import CoverResult
@@ -33,7 +33,7 @@ class Laid:
 
 
 @dataclass(frozen=True)
-class Layer:
+class EdgeLayer:
     """One layer of a cover's edge, the outermost first: what it is, its thickness in mm, its colour."""
 
     name: str
@@ -65,11 +65,11 @@ class LaidResult(CoverResult):
     """
 
     laid: tuple[Laid, ...]
-    layers: tuple[Layer, ...] = ()
+    layers: tuple[EdgeLayer, ...] = ()
     landing: Landing | None = None
     fastener: str = "none"
     halves: tuple[Point, ...] = ()
-    places: tuple[Place, ...] = ()
+    places: tuple[FieldAnchor, ...] = ()
     motion: Motion | None = None
 
     @property

@@ -10,11 +10,11 @@ from pleat.core.base.estimate import total
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Missing, Offer, Part, Rule, Step, signature
-from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.engines.holes.places import BRIDGE_MM, missed
 from pleat.core.pleats.binding.punched.record import PunchedResult
-from pleat.core.pleats.cover.laid import Hole, Laid, LaidResult, Layer
+from pleat.core.pleats.cover.laid import EdgeLayer, Hole, Laid, LaidResult
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.paper.stocks import Stock
@@ -128,8 +128,8 @@ def compute(cover: TwoCovers, left: LeftOfCover, role: str, word: str) -> LaidRe
         holes_mm=at.holes,
         board_mm=stock.caliper.likely,
         laid=laid,
-        layers=(Layer(word, stock.caliper.likely, stock.swatch),),
-        places=(Place("cover.square_mm", begins[0] + at.width, begins[1] + at.height * 0.4, cover.square_mm),),
+        layers=(EdgeLayer(word, stock.caliper.likely, stock.swatch),),
+        places=(FieldAnchor("cover.square_mm", begins[0] + at.width, begins[1] + at.height * 0.4, cover.square_mm),),
     )
 
 

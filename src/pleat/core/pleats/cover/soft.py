@@ -9,7 +9,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.engines.folding.assembly import Assembly, State
 from pleat.core.engines.folding.carried import carried
 from pleat.core.engines.folding.convex import Point
-from pleat.core.engines.folding.pile import Face, Gusset, faces, gussets
+from pleat.core.engines.folding.pile import Gusset, PanelFace, faces, gussets
 from pleat.core.engines.folding.sheet import Piece, board
 from pleat.core.pleats.cover.fasteners import Landing
 
@@ -23,7 +23,7 @@ class Closed:
     assembly: Assembly
     state: State
     gussets: Mapping[str, Gusset]
-    front: tuple[Face, ...]
+    front: tuple[PanelFace, ...]
 
     def lands(self, on: str, point: Point, other: str) -> Point | None:
         """Where what sits on a panel's point lands on another, in the piece's own mm."""

@@ -12,7 +12,7 @@ from pleat.core.materials.sizes import size_name, two_sides
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cutting import owned
-from pleat.core.pleats.cutting.cut import Cut, longest_cut_mm
+from pleat.core.pleats.cutting.cut import StockCut, longest_cut_mm
 from pleat.core.pleats.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.pleats.cutting.record import Cutting
 
@@ -22,7 +22,7 @@ _QUARTER_MM = MM_PER_INCH / 4
 _US_SIZES = ("letter", "legal", "tabloid", "half letter")
 
 
-def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> tuple[Check, ...]:
+def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say; ``takes`` are the sheets of each stock."""
     found: list[Check | None] = []
     for cut in cuts:
@@ -34,7 +34,7 @@ def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapp
     return tuple(check for check in found if check)
 
 
-def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
+def _too_long(cut: StockCut, left: LeftOfCutting) -> Check | None:
     """B1, and E4 for what covers boards: the piece does not come out of the sheet, with the exact excess and what would take it off."""
     if cut.better.count:
         return None
@@ -60,7 +60,7 @@ def _too_long(cut: Cut, left: LeftOfCutting) -> Check | None:
     )
 
 
-def _pattern(cut: Cut, ruler: Ruler) -> Check | None:
+def _pattern(cut: StockCut, ruler: Ruler) -> Check | None:
     """B10: a pattern with a top lies sideways, since the piece only comes out of the sheet turned."""
     if not cut.stock.upright_only or not cut.better.turned or not cut.better.count:
         return None
@@ -76,7 +76,7 @@ def _pattern(cut: Cut, ruler: Ruler) -> Check | None:
     )
 
 
-def _trimmer(cut: Cut, brief: BriefResult, tools: Tools) -> Check | None:
+def _trimmer(cut: StockCut, brief: BriefResult, tools: Tools) -> Check | None:
     if not tools.has_trimmer or cut.by_trimmer or cut.needs_no_cut or not cut.better.count:
         return None
     edge = longest_cut_mm(cut.better, cut.stock.sheet_width_mm, cut.stock.sheet_height_mm)
@@ -95,7 +95,7 @@ def _trimmer(cut: Cut, brief: BriefResult, tools: Tools) -> Check | None:
     )
 
 
-def _grain(cut: Cut) -> Check | None:
+def _grain(cut: StockCut) -> Check | None:
     """B7: the grain across the spine."""
     if cut.better.with_grain is not False or not cut.better.count:
         return None
@@ -113,7 +113,7 @@ def _grain(cut: Cut) -> Check | None:
     )
 
 
-def _miscounted(cut: Cut, cutting: Cutting) -> Check | None:
+def _miscounted(cut: StockCut, cutting: Cutting) -> Check | None:
     """B6: the maker's own count of pieces in a sheet."""
     counted = cutting.counted.get(cut.part.stock)
     if counted is None or counted == cut.better.count:

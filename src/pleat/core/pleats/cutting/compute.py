@@ -9,7 +9,7 @@ from pleat.core.base.plan import Figure, Offer, Part, PleatResult, Rule
 from pleat.core.base.words import many
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cutting import checks, steps
-from pleat.core.pleats.cutting.cut import Cut, cut_part
+from pleat.core.pleats.cutting.cut import StockCut, cut_part
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.offcuts import Offcut, left_over
 from pleat.core.pleats.cutting.record import Cutting
@@ -20,7 +20,7 @@ from pleat.core.pleats.paper.stocks import Stock
 class CuttingResult(PleatResult):
     """All cuts; the sheets that are cut, and those that are taken, of each stock by its key; and what is left of them."""
 
-    cuts: tuple[Cut, ...]
+    cuts: tuple[StockCut, ...]
     sheets: Mapping[str, int]
     takes: Mapping[str, int]
     offcuts: tuple[Offcut, ...]
@@ -54,7 +54,7 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
     )
 
 
-def _way(cut: Cut) -> Offer:
+def _way(cut: StockCut) -> Offer:
     """The other way round for the pieces of a stock, where it gives more, or back to the better one where another was chosen."""
     path = f"cutting.lies.{cut.part.stock}"
     if cut.chosen:
@@ -65,7 +65,7 @@ def _way(cut: Cut) -> Offer:
     return Offer(label, ((path, lies),), group=cut.part.key, good=cut.other.with_grain is not False)
 
 
-def _key(cuts: tuple[Cut, ...]) -> Figure:
+def _key(cuts: tuple[StockCut, ...]) -> Figure:
     by_use: dict[str, int] = {}
     for cut in cuts:
         by_use[cut.stock.serves] = by_use.get(cut.stock.serves, 0) + (cut.sheets or 0)
@@ -80,7 +80,7 @@ def _key(cuts: tuple[Cut, ...]) -> Figure:
     )
 
 
-def _pile_figure(cuts: tuple[Cut, ...], brief: BriefResult) -> Figure:
+def _pile_figure(cuts: tuple[StockCut, ...], brief: BriefResult) -> Figure:
     pieces, sheets = sum(cut.part.count for cut in cuts), sum(cut.sheets or 0 for cut in cuts)
     sizes = "; ".join(
         f"{cut.part.count} of {brief.ruler.size(cut.part.width_mm, cut.part.height_mm)} from {cut.stock.name}, {cut.better.count} a sheet"
@@ -96,7 +96,7 @@ def _pile_figure(cuts: tuple[Cut, ...], brief: BriefResult) -> Figure:
     )
 
 
-def _sheets_figure(stock: Stock, count: int, cuts: tuple[Cut, ...], brief: BriefResult) -> Figure:
+def _sheets_figure(stock: Stock, count: int, cuts: tuple[StockCut, ...], brief: BriefResult) -> Figure:
     lines = []
     for cut in cuts:
         if cut.stock.key == stock.key:

@@ -15,7 +15,7 @@ _HAIR_MM: Final = 0.05
 
 
 @dataclass(frozen=True)
-class Cut:
+class StockCut:
     """One part on its stock: the better way to lay it, the other way, and sheets needed (None when none fits).
 
     ``by_trimmer`` says that the maker's trimmer takes every cut of it, the first one right across the sheet too; ``chosen`` that the
@@ -45,13 +45,13 @@ class Cut:
         return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
 
 
-def _laid(part: Part, stock: Stock, turned: bool, tools: Tools) -> Cut:
+def _laid(part: Part, stock: Stock, turned: bool, tools: Tools) -> StockCut:
     """The cut of a piece that lies one way round, with the other way beside it."""
     upright, across = _both(part, stock)
     return _cut(part, stock, *((across, upright) if turned else (upright, across)), tools)
 
 
-def cut_part(part: Part, stock: Stock, tools: Tools, way: Lies = "auto") -> Cut:
+def cut_part(part: Part, stock: Stock, tools: Tools, way: Lies = "auto") -> StockCut:
     """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes; the maker's own ``way`` goes before, and the
     part's before that."""
     if part.lies != "auto":
@@ -77,9 +77,9 @@ def _grain(part: Part, stock: Stock) -> GrainAxis | None:
     return "w" if stock.grain == "h" else "h"
 
 
-def _cut(part: Part, stock: Stock, better: Lay, other: Lay, tools: Tools) -> Cut:
+def _cut(part: Part, stock: Stock, better: Lay, other: Lay, tools: Tools) -> StockCut:
     by_trimmer = tools.trims(longest_cut_mm(better, stock.sheet_width_mm, stock.sheet_height_mm), stock.caliper.likely)
-    return Cut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None, by_trimmer)
+    return StockCut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None, by_trimmer)
 
 
 def longest_cut_mm(way: Lay, sheet_width_mm: float, sheet_height_mm: float) -> float:

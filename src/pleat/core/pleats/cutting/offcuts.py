@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.materials.items import Paper
-from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.paper.stocks import GrainAxis
 
 SMALLEST_MM: Final = 40.0
@@ -25,7 +25,7 @@ class Offcut:
     grain: GrainAxis | None
 
 
-def left_over(cut: Cut) -> tuple[Offcut, ...]:
+def left_over(cut: StockCut) -> tuple[Offcut, ...]:
     """The offcuts of a cut that are worth keeping; empty when nothing fits.
 
     The whole height is parted off first, then what is below: so the strip to the right is as high as the sheet.
@@ -46,7 +46,7 @@ def left_over(cut: Cut) -> tuple[Offcut, ...]:
     )
 
 
-def offcuts(cut: Cut, paper: Paper) -> tuple[Paper, ...]:
+def offcuts(cut: StockCut, paper: Paper) -> tuple[Paper, ...]:
     """The offcuts of a cut as papers to put among the materials, each with its size, count and grain."""
     return tuple(_paper(paper, one) for one in left_over(cut))
 

@@ -8,7 +8,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, many
-from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.paper.stocks import Stock
 
 COUNT_ON_SHELF = "If you have more, put the count right among the materials; the book takes it from there."
@@ -22,7 +22,7 @@ def together(stocks: Iterable[Stock]) -> tuple[tuple[Stock, ...], ...]:
     return tuple(tuple(own) for own in found.values())
 
 
-def find(cuts: Sequence[Cut], takes: Mapping[str, int], stocks: Iterable[Stock], ruler: Ruler) -> tuple[Check, ...]:
+def find(cuts: Sequence[StockCut], takes: Mapping[str, int], stocks: Iterable[Stock], ruler: Ruler) -> tuple[Check, ...]:
     """What there is not enough of; ``takes`` are the sheets of each stock, the whole ones of a pile as well, which is told of on its own."""
     found: list[Check | None] = []
     for own in together(stocks):
@@ -72,12 +72,12 @@ def _shared(own: Sequence[Stock], needed: int, takes: Mapping[str, int]) -> Chec
     )
 
 
-def of_the_roll(cuts: Sequence[Cut]) -> dict[str, float]:
+def of_the_roll(cuts: Sequence[StockCut]) -> dict[str, float]:
     """How much of the length of a roll each part takes in mm, by its key: whole rows right across it."""
     return {cut.part.key: math.ceil(cut.part.count / cut.better.columns) * cut.better.piece_height_mm for cut in cuts if cut.better.count}
 
 
-def _roll(own: Sequence[Stock], cuts: Sequence[Cut], ruler: Ruler) -> Check | None:
+def _roll(own: Sequence[Stock], cuts: Sequence[StockCut], ruler: Ruler) -> Check | None:
     """More of a roll than is left of it, each part in rows of its own across it."""
     long = of_the_roll(cuts)
     first, needed = own[0], sum(long.values())
@@ -93,7 +93,7 @@ def _roll(own: Sequence[Stock], cuts: Sequence[Cut], ruler: Ruler) -> Check | No
     )
 
 
-def _offcut(stock: Stock, needed: int, cuts: Sequence[Cut]) -> Check | None:
+def _offcut(stock: Stock, needed: int, cuts: Sequence[StockCut]) -> Check | None:
     """B4: offcuts that give some of the pieces but not their twins. One that is too short for any is B1."""
     owned = 1 if stock.owned is None else stock.owned
     if needed <= owned or not all(cut.sheets for cut in cuts):

@@ -9,14 +9,14 @@ from pleat.core.base.cautions import KNIFE
 from pleat.core.base.plan import Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
-from pleat.core.pleats.cutting.cut import Cut
+from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.owned import together
 
 _LEAVES: Final = ("leaf", "pile")
 
 
-def of(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> tuple[Step, ...]:
+def of(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]) -> tuple[Step, ...]:
     """Every step of cutting; ``takes`` are the sheets of each stock, by its key."""
     roles = list(dict.fromkeys(cut.stock.role for cut in cuts if cut.stock.role not in _LEAVES))
     leaves = [cut for cut in cuts if cut.stock.role in _LEAVES]
@@ -60,7 +60,7 @@ def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
     )
 
 
-def _leaves(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) -> Step:
+def _leaves(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]) -> Step:
     """Cutting what is folded or held: all of it together, whatever it comes from."""
     ruler, whole = left.brief.ruler, left.pages.whole_sheets
     pieces = [(cut.part.width_mm, cut.part.height_mm, cut.part.count) for cut in cuts]
@@ -95,7 +95,7 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[Cut], takes: Mapping[str, int]) 
     )
 
 
-def _others(ruler: Ruler, key: str, cuts: Sequence[Cut], gives: tuple[str, ...]) -> list[Step]:
+def _others(ruler: Ruler, key: str, cuts: Sequence[StockCut], gives: tuple[str, ...]) -> list[Step]:
     """Cutting the pieces of one stock, a step for each sort of them; its sheets are taken with the first. One tick for all of them, as it
     was once, stands for each."""
     parts = [cut.part for cut in cuts]
@@ -122,15 +122,15 @@ def _others(ruler: Ruler, key: str, cuts: Sequence[Cut], gives: tuple[str, ...])
     ]
 
 
-def _piece(ruler: Ruler, cut: Cut) -> str:
+def _piece(ruler: Ruler, cut: StockCut) -> str:
     return f"{many(cut.part.count, 'piece')} of {ruler.size(cut.part.width_mm, cut.part.height_mm)}"
 
 
-def _from(ruler: Ruler, cut: Cut) -> str:
+def _from(ruler: Ruler, cut: StockCut) -> str:
     gives = f"from {many(cut.sheets, 'sheet')} of {cut.stock.name}" if cut.sheets else f"that do not come out of {cut.stock.name}"
     return f"{_piece(ruler, cut)} {gives}" + (", fold-out and all" if len(cut.part.folds) > 1 else "")
 
 
-def _cutters(cuts: Sequence[Cut]) -> tuple[str, ...]:
+def _cutters(cuts: Sequence[StockCut]) -> tuple[str, ...]:
     """The trimmer where it takes every edge, else knife, rule and mat."""
     return ("trimmer",) if all(cut.by_trimmer for cut in cuts) else ("steel rule", "knife", "mat")

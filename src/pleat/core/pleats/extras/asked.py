@@ -9,17 +9,17 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.engines.bulk import Bulk, Patch
 from pleat.core.pleats.extras.base import Face, LeftOfExtras
 from pleat.core.pleats.extras.record import Extras
-from pleat.core.pleats.extras.spots import Item, Spot
+from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem
 
 
 @dataclass(frozen=True)
-class Asked:
+class ExtrasContext:
     """What the checks are asked about."""
 
-    items: tuple[Item, ...]
+    items: tuple[PlacedDesign, ...]
     faces: Mapping[str, Face]
     left: LeftOfExtras
     record: Extras
     bulk: Bulk
     beyond: Estimate
-    put: tuple[tuple[Spot, tuple[Patch, ...]], ...]
+    put: tuple[tuple[PlacedItem, tuple[Patch, ...]], ...]

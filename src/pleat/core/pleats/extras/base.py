@@ -111,7 +111,7 @@ class Swing:
 
 
 @dataclass(frozen=True)
-class Work:
+class WorkWords:
     """What is done for it, in words: making it, putting it on, filling it. ``flat`` work wants the sheet flat, before folding in and binding;
     ``cuts`` says that a knife goes through the page."""
 
@@ -148,7 +148,7 @@ class Thing:
     at: tuple[float, float] | None = None
     figures: tuple[Figure, ...] = ()
     checks: tuple[Check, ...] = ()
-    work: Work = Work()
+    work: WorkWords = WorkWords()
     hole: bool = False
     partner: bool = False
     flat_mat: bool = False

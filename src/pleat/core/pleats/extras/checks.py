@@ -11,17 +11,17 @@ from typing import Final
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.words import joined
 from pleat.core.pleats.extras import crossing, even, gussets
-from pleat.core.pleats.extras.asked import Asked
+from pleat.core.pleats.extras.asked import ExtrasContext
 from pleat.core.pleats.extras.base import Placed
 from pleat.core.pleats.extras.crossing import Named
 from pleat.core.pleats.extras.kinds.flap import Flap
-from pleat.core.pleats.extras.spots import TOLD, Item, Spot, moved, on_faces, over, without
+from pleat.core.pleats.extras.spots import TOLD, PlacedDesign, PlacedItem, moved, on_faces, over, without
 
 HAND_MM: Final = 20.0
 """A hand needs so much before a mouth to pull something out (house rule)."""
 
 
-def find(asked: Asked) -> tuple[Check, ...]:
+def find(asked: ExtrasContext) -> tuple[Check, ...]:
     """Every check that has something to say, each design's own first."""
     found: list[tuple[str, Check | None]] = []
     for item in asked.items:
@@ -35,7 +35,7 @@ def find(asked: Asked) -> tuple[Check, ...]:
             _hinged_at_spine(item),
         )
         found += [(item.title, check) for check in (*own.values(), *about, _no_partner(item))]
-    together: dict[str, list[tuple[Item, Spot]]] = {}
+    together: dict[str, list[tuple[PlacedDesign, PlacedItem]]] = {}
     for item in asked.items:
         for one in item.spots:
             together.setdefault(one.face.name, []).append((item, one))
@@ -65,7 +65,7 @@ def told_apart(named: Sequence[Named]) -> tuple[Check, ...]:
     return tuple(found)
 
 
-def _gone(item: Item, asked: Asked) -> Check | None:
+def _gone(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     """A6: a place on a face that is not there."""
     if not item.lost:
         return None
@@ -95,7 +95,7 @@ def _gone(item: Item, asked: Asked) -> Check | None:
     )
 
 
-def _past_the_edge(item: Item, asked: Asked) -> Check | None:
+def _past_the_edge(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     """F9: larger than the face that carries it, or put past its edge; what stands out of a pocket counts."""
     ruler = asked.left.brief.ruler
     out: dict[int, tuple[float, float]] = {}
@@ -150,7 +150,7 @@ def _past_the_edge(item: Item, asked: Asked) -> Check | None:
     )
 
 
-def _turned(item: Item, spots: Sequence[Spot], asked: Asked) -> str | None:
+def _turned(item: PlacedDesign, spots: Sequence[PlacedItem], asked: ExtrasContext) -> str | None:
     """The other way for what goes in to lie, if it fits all these faces so."""
     lies = getattr(item.record, "lies", None)
     if lies is None:
@@ -167,12 +167,12 @@ def _turned(item: Item, spots: Sequence[Spot], asked: Asked) -> str | None:
     return other
 
 
-def _free_sides(item: Item) -> list[str]:
+def _free_sides(item: PlacedDesign) -> list[str]:
     """The sides of a page that are held on none of the faces it lies on."""
     return [side for side in ("right", "left") if all(one.face.spine != side for one in item.spots)]
 
 
-def _mouth_at_spine(item: Item, asked: Asked) -> Check | None:
+def _mouth_at_spine(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     """F2: a mouth that opens towards the spine, with no room for a hand."""
     ruler, spots = asked.left.brief.ruler, []
     for one in item.spots:
@@ -197,7 +197,7 @@ def _mouth_at_spine(item: Item, asked: Asked) -> Check | None:
     )
 
 
-def _blank(item: Item, asked: Asked) -> Check | None:
+def _blank(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     """B9: a flap cut from a paper that is printed on one side shows the other when it is opened."""
     if not isinstance(item.record, Flap) or not item.spots or asked.left.paper.stock(item.record.stock).sides != 1:
         return None
@@ -216,7 +216,7 @@ def _blank(item: Item, asked: Asked) -> Check | None:
     )
 
 
-def _hinged_at_spine(item: Item) -> Check | None:
+def _hinged_at_spine(item: PlacedDesign) -> Check | None:
     """F7: a flap hinged where the page is held."""
     if not isinstance(item.record, Flap):
         return None
@@ -233,7 +233,7 @@ def _hinged_at_spine(item: Item) -> Check | None:
     )
 
 
-def _way_up(item: Item, asked: Asked) -> Check | None:
+def _way_up(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     """B10: a flap of a paper with a top, hinged at its head or tail, shows it upside down when it is opened."""
     if not isinstance(item.record, Flap) or not item.spots or item.record.hinge not in ("head", "tail"):
         return None
@@ -252,7 +252,7 @@ def _way_up(item: Item, asked: Asked) -> Check | None:
     )
 
 
-def _no_partner(item: Item) -> Check | None:
+def _no_partner(item: PlacedDesign) -> Check | None:
     """F3: a fastener on a face that lies against nothing."""
     if item.record.kind != "fastener":
         return None
@@ -268,7 +268,7 @@ def _no_partner(item: Item) -> Check | None:
     )
 
 
-def _through(asked: Asked, together: Mapping[str, list[tuple[Item, Spot]]]) -> list[Named]:
+def _through(asked: ExtrasContext, together: Mapping[str, list[tuple[PlacedDesign, PlacedItem]]]) -> list[Named]:
     """A hole through the leaf where something lies on its other side."""
     found = {}
     for item in asked.items:

@@ -16,13 +16,13 @@ from pleat.core.engines.bulk import NOWHERE, Bulk, Patch, Worst
 from pleat.core.engines.folding.sheet import Piece as Sheet
 from pleat.core.engines.folding.sheet import scores
 from pleat.core.pleats.extras import checks, steps
-from pleat.core.pleats.extras.asked import Asked
+from pleat.core.pleats.extras.asked import ExtrasContext
 from pleat.core.pleats.extras.base import Extra, Face, LeftOfExtras, Placed, Thing
 from pleat.core.pleats.extras.faces import by_name, faces_of
 from pleat.core.pleats.extras.hiding import hiding
 from pleat.core.pleats.extras.kinds import EXTRAS
 from pleat.core.pleats.extras.record import Extras
-from pleat.core.pleats.extras.spots import Item, Spot, spot
+from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, spot
 from pleat.core.pleats.extras.spreads import spreading, spreads
 
 AT_SPINE_MM: Final = 8.0
@@ -32,11 +32,11 @@ EMPTY: Final = Bulk(())
 
 
 @dataclass(frozen=True)
-class Worked:
+class WorkedDesign:
     """A design with what follows from it alone: its patches at every place, its pieces, its steps, the ways to spread it."""
 
-    item: Item
-    put: tuple[tuple[Spot, tuple[Patch, ...]], ...]
+    item: PlacedDesign
+    put: tuple[tuple[PlacedItem, tuple[Patch, ...]], ...]
     parts: tuple[Piece, ...]
     steps: tuple[Step, ...]
     spreads: tuple[Offer, ...]
@@ -50,9 +50,9 @@ class ExtrasResult(PleatResult):
     added: Estimate
     worst: Worst
     left: LeftOfExtras = field(repr=False)
-    items: tuple[Item, ...] = ()
+    items: tuple[PlacedDesign, ...] = ()
     bulk: Bulk = EMPTY
-    worked: tuple[Worked, ...] = field(default=(), compare=False, repr=False)
+    worked: tuple[WorkedDesign, ...] = field(default=(), compare=False, repr=False)
 
     @property
     def idle(self) -> bool:
@@ -106,7 +106,7 @@ def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = No
     return ExtrasResult(
         key_figure=_count(items, worst, ruler),
         figures=_figures(items, bulk, worst, ruler),
-        checks=checks.find(Asked(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)),
+        checks=checks.find(ExtrasContext(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)),
         offers=(
             *(offer for one in works for offer in one.spreads),
             *(offer for item in items for offer in hiding(item, extras.items, ruler)),
@@ -127,7 +127,7 @@ def all_faces(left: LeftOfExtras) -> tuple[Face, ...]:
     return faces_of(left.pages, covered=left.brief.made_of.cover.name != "bare")
 
 
-def _worked(extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known: Mapping[str, Worked]) -> tuple[Worked, ...]:
+def _worked(extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known: Mapping[str, WorkedDesign]) -> tuple[WorkedDesign, ...]:
     """The designs, those of one title numbered, with what follows from each alone."""
     found, seen, on = [], Counter[str](), spreading(tuple(named.values()))
     for key, record in extras.items.items():
@@ -143,11 +143,11 @@ def _worked(extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known
         item = replace(item, number=number)
         put = tuple((one, patches(item, one)) for one in item.spots)
         parts = _parts(item, left)
-        found.append(Worked(item, put, parts, steps.of(item, left, parts), spreads(item, on)))
+        found.append(WorkedDesign(item, put, parts, steps.of(item, left, parts), spreads(item, on)))
     return tuple(found)
 
 
-def _item(key: str, record: Extra, named: Mapping[str, Face], left: LeftOfExtras) -> Item:
+def _item(key: str, record: Extra, named: Mapping[str, Face], left: LeftOfExtras) -> PlacedDesign:
     """A design on all its places; worked out once for each size of face."""
     kind = EXTRAS.find(record.kind) or EXTRAS.members[0]
     sizes: dict[tuple[float, float, str], Thing] = {}
@@ -163,10 +163,10 @@ def _item(key: str, record: Extra, named: Mapping[str, Face], left: LeftOfExtras
     )
     lost: tuple[tuple[int, Placed], ...] = tuple((number, place) for number, place in enumerate(record.places) if place.on not in named)
     usual = next(iter(named.values()), Face("", "no face", 0, left.brief.leaf_width_mm, left.brief.leaf_height_mm))
-    return Item(key, kind, record, spots[0].thing if spots else on(usual), spots, lost)
+    return PlacedDesign(key, kind, record, spots[0].thing if spots else on(usual), spots, lost)
 
 
-def patches(item: Item, one: Spot) -> tuple[Patch, ...]:
+def patches(item: PlacedDesign, one: PlacedItem) -> tuple[Patch, ...]:
     """Its layers where they lie in the shut book, cut off at the edges of their face."""
     found = []
     face = one.face
@@ -181,7 +181,7 @@ def patches(item: Item, one: Spot) -> tuple[Patch, ...]:
     return tuple(found)
 
 
-def _parts(item: Item, left: LeftOfExtras) -> tuple[Piece, ...]:
+def _parts(item: PlacedDesign, left: LeftOfExtras) -> tuple[Piece, ...]:
     """The pieces of a design by size, and what is counted out."""
     things = {id(one.thing): one.thing for one in item.spots}  # one for every size of face, not for every place
     times = Counter(id(one.thing) for one in item.spots)
@@ -199,7 +199,7 @@ def _parts(item: Item, left: LeftOfExtras) -> tuple[Piece, ...]:
     return (*cut, *(Count(one.key, one.name, one.count * all_, one.stock, one.use) for one in item.thing.counts if all_))
 
 
-def _part(sheet: Sheet, stock: str, item: Item) -> Part:
+def _part(sheet: Sheet, stock: str, item: PlacedDesign) -> Part:
     """A piece as it is cut and folded, by the name of what it is a piece of; none of it yet. The maker's own count of pieces is that of the leaves, or of what else its stock is for."""
     upright, level = scores(sheet), scores(sheet, upright=False)
     folds = (*(Fold(at, "valley") for at in upright), *(Fold(at, "valley", "level") for at in level))
@@ -209,7 +209,7 @@ def _part(sheet: Sheet, stock: str, item: Item) -> Part:
     return Part(f"extra_{sheet.name}", name, *sheet.size_mm, 0, stock, grain, folds, told=frozenset({"B6"}))
 
 
-def _count(items: tuple[Item, ...], worst: Worst, ruler: Ruler) -> Figure:
+def _count(items: tuple[PlacedDesign, ...], worst: Worst, ruler: Ruler) -> Figure:
     places = sum(len(item.spots) for item in items)
     return Figure(
         "extras",
@@ -223,7 +223,7 @@ def _count(items: tuple[Item, ...], worst: Worst, ruler: Ruler) -> Figure:
     )
 
 
-def _figures(items: tuple[Item, ...], bulk: Bulk, worst: Worst, ruler: Ruler) -> tuple[Figure, ...]:
+def _figures(items: tuple[PlacedDesign, ...], bulk: Bulk, worst: Worst, ruler: Ruler) -> tuple[Figure, ...]:
     spine = bulk.worst(AT_SPINE_MM)
     where = f"{ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head"
     there = ", ".join(item.title for item in items if any(name.split("/")[0] == item.key for name in worst.of))

@@ -9,7 +9,7 @@ from typing import Any, Final
 from pleat.core.base.plan import Check, Offer
 from pleat.core.engines.folding.programme import Where
 from pleat.core.pleats.extras.record import Extras
-from pleat.core.pleats.extras.spots import Item, Spot, moved, on_faces, over, without
+from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, moved, on_faces, over, without
 
 MOUTH_MM: Final = 6.0
 Named = tuple[str, Check]
@@ -23,7 +23,7 @@ def checks(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> l
     return [*_mouths(covered, on), *_mats_after(pairs, order, record), *_crossing(pairs, covered, on)]
 
 
-def mouth_band(one: Spot, deep: float = MOUTH_MM) -> Box:
+def mouth_band(one: PlacedItem, deep: float = MOUTH_MM) -> Box:
     """The strip before the mouth that has to stay free, mm on the face."""
     left, top, right, bottom = one.box
     side: Where = one.thing.mouth.side if one.thing.mouth else "head"
@@ -35,9 +35,9 @@ def mouth_band(one: Spot, deep: float = MOUTH_MM) -> Box:
     }[side]
 
 
-Pair = tuple[tuple[Item, Spot], tuple[Item, Spot]]
+Pair = tuple[tuple[PlacedDesign, PlacedItem], tuple[PlacedDesign, PlacedItem]]
 Box = tuple[float, float, float, float]
-Covered = dict[tuple[str, str], tuple[Item, Item, list[tuple[Spot, Spot]]]]
+Covered = dict[tuple[str, str], tuple[PlacedDesign, PlacedDesign, list[tuple[PlacedItem, PlacedItem]]]]
 """By the keys of a design and of what lies over its mouth: both, and the places of the mouths with what covers each."""
 
 
@@ -75,11 +75,13 @@ def _mouths(covered: Covered, on: OnFaces) -> list[Named]:
     ]
 
 
-OnFaces = dict[str, list[Spot]]
+OnFaces = dict[str, list[PlacedItem]]
 """What lies on each face with something else."""
 
 
-def _asides(pairs: Sequence[tuple[Spot, Spot]], on: OnFaces, box_of: Callable[[Spot], Box]) -> dict[int, tuple[float, float]]:
+def _asides(
+    pairs: Sequence[tuple[PlacedItem, PlacedItem]], on: OnFaces, box_of: Callable[[PlacedItem], Box]
+) -> dict[int, tuple[float, float]]:
     """Where the second of each pair would be clear of a box of the first, by the number of its place; one after the other, so that none goes
     where another went, nor from where it is clear by then."""
     now = {id(one): one for spots in on.values() for one in spots}
@@ -95,7 +97,7 @@ def _asides(pairs: Sequence[tuple[Spot, Spot]], on: OnFaces, box_of: Callable[[S
     return found
 
 
-def glued_box(one: Spot) -> Box:
+def glued_box(one: PlacedItem) -> Box:
     """The part of it that is fixed to the page, mm on the face: a flap is, by its hinge tab alone."""
     left, top, right, bottom = one.thing.stuck or (0.0, 0.0, one.thing.width_mm, one.thing.height_mm)
     return one.x_mm + left, one.y_mm + top, one.x_mm + right, one.y_mm + bottom
@@ -105,7 +107,7 @@ def _inside(box: Box, other: Box) -> bool:
     return other[0] <= box[0] + 0.5 and other[1] <= box[1] + 0.5 and box[2] <= other[2] + 0.5 and box[3] <= other[3] + 0.5
 
 
-def _beside(one: Spot, band: Box, others: Sequence[Spot]) -> tuple[float, float] | None:
+def _beside(one: PlacedItem, band: Box, others: Sequence[PlacedItem]) -> tuple[float, float] | None:
     """The nearest corner for a thing at which it is clear of a band, of everything else and its mouths, and on its face."""
     wide, high = one.thing.width_mm, one.thing.height_mm
     tried = [(one.x_mm, band[1] - high), (one.x_mm, band[3]), (band[0] - wide, one.y_mm), (band[2], one.y_mm)]
@@ -114,7 +116,7 @@ def _beside(one: Spot, band: Box, others: Sequence[Spot]) -> tuple[float, float]
     return min(free, key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm), default=None)
 
 
-def _meets(one: Spot, other: Spot) -> bool:
+def _meets(one: PlacedItem, other: PlacedItem) -> bool:
     """Whether a thing would be told of another one on its face."""
     if one.thing.flat_mat or other.thing.flat_mat or one.thing.hole or other.thing.hole:
         return False
@@ -125,7 +127,7 @@ def _meets(one: Spot, other: Spot) -> bool:
 
 def _on_faces(pairs: Sequence[Pair]) -> OnFaces:
     """What of these pairs lies on each face."""
-    found: dict[str, dict[int, Spot]] = {}
+    found: dict[str, dict[int, PlacedItem]] = {}
     for pair in pairs:
         for _, one in pair:
             found.setdefault(one.face.name, {})[id(one)] = one
@@ -134,7 +136,7 @@ def _on_faces(pairs: Sequence[Pair]) -> OnFaces:
 
 def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> list[Named]:
     """F4: a mat that is put in after what it lies over."""
-    found: dict[str, tuple[Item, Item]] = {}
+    found: dict[str, tuple[PlacedDesign, PlacedDesign]] = {}
     for (item, one), (other, two) in pairs:
         for (under, below), (mat, above) in (((item, one), (other, two)), ((other, two), (item, one))):
             if (
@@ -168,8 +170,8 @@ def first_of(record: Extras, key: str) -> dict[str, Any]:
 def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]], on: OnFaces) -> list[Named]:
     """F7: flaps that open into each other; and things that lie over each other, but for those that shut a mouth, which is told already."""
     shut = set(shut)
-    flaps: dict[tuple[str, str], tuple[Item, Item, list[tuple[Spot, Spot]]]] = {}
-    things: dict[tuple[str, str], tuple[Item, Item, list[tuple[Spot, Spot]]]] = {}
+    flaps: dict[tuple[str, str], tuple[PlacedDesign, PlacedDesign, list[tuple[PlacedItem, PlacedItem]]]] = {}
+    things: dict[tuple[str, str], tuple[PlacedDesign, PlacedDesign, list[tuple[PlacedItem, PlacedItem]]]] = {}
     for (item, one), (other, two) in pairs:
         if one.thing.hole or two.thing.hole or one.thing.flat_mat or two.thing.flat_mat or not over(one.box, two.box):
             continue

@@ -8,18 +8,18 @@ from typing import Final
 
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.words import many
-from pleat.core.pleats.extras.asked import Asked
+from pleat.core.pleats.extras.asked import ExtrasContext
 from pleat.core.pleats.extras.base import MOST_PLACES
 from pleat.core.pleats.extras.record import MOST
-from pleat.core.pleats.extras.spots import Item, Spot, corners, moved, on_faces, over
+from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, corners, moved, on_faces, over
 
 
-def checks(asked: Asked) -> tuple[Check | None, ...]:
+def checks(asked: ExtrasContext) -> tuple[Check | None, ...]:
     """F6, F5 and B11."""
     return _one_spot(asked), _gapes(asked), _heavy(asked)
 
 
-def _one_spot(asked: Asked) -> Check | None:
+def _one_spot(asked: ExtrasContext) -> Check | None:
     """F6: thick things on one spot of successive leaves."""
     ruler = asked.left.brief.ruler
     tall = [
@@ -29,8 +29,8 @@ def _one_spot(asked: Asked) -> Check | None:
         if max((layer.thick.likely for layer in one.thing.layers), default=0.0) >= THICK_MM
     ]
     tall.sort(key=lambda pair: pair[1].face.leaf)
-    run: list[tuple[Item, Spot]] = []
-    longest: list[tuple[Item, Spot]] = []
+    run: list[tuple[PlacedDesign, PlacedItem]] = []
+    longest: list[tuple[PlacedDesign, PlacedItem]] = []
     for pair in tall:
         if run and pair[1].face.leaf - run[-1][1].face.leaf <= 1 and over(_shut(pair[1]), _shut(run[-1][1]), 5.0):
             run.append(pair)
@@ -51,15 +51,15 @@ def _one_spot(asked: Asked) -> Check | None:
     )
 
 
-def _in_turns(run: Sequence[tuple[Item, Spot]]) -> tuple[Offer, ...]:
+def _in_turns(run: Sequence[tuple[PlacedDesign, PlacedItem]]) -> tuple[Offer, ...]:
     """Each in another corner than the one before, where that keeps them off each other."""
     leaves = sorted({one.face.leaf for _, one in run})
     to: dict[str, dict[int, tuple[float, float]]] = {}
-    before: Spot | None = None
+    before: PlacedItem | None = None
     for item, one in run:
         ends = corners(one.face, one.thing)
         x, y = ends[(0, 3, 1, 2)[leaves.index(one.face.leaf) % 4] % len(ends)]
-        now = Spot(one.number, one.face, one.thing, x, y)
+        now = PlacedItem(one.number, one.face, one.thing, x, y)
         if before and over(_shut(now), _shut(before), 5.0):
             return ()
         to.setdefault(item.key, {})[one.number], before = (x, y), now
@@ -77,7 +77,7 @@ LEAF_WITH_EXTRAS_MM: Final = 0.3
 """A leaf as thick as this is card; with much put in, the book comes out too thick (house rule)."""
 
 
-def _gapes(asked: Asked) -> Check | None:
+def _gapes(asked: ExtrasContext) -> Check | None:
     """F5: what is put in makes the leaves thicker than the spine can be, where they are sewn or glued at it. Rings and hinges have room of their own, and say what they allow."""
     pages, ruler = asked.left.pages, asked.left.brief.ruler
     more = asked.beyond.likely
@@ -95,7 +95,7 @@ def _gapes(asked: Asked) -> Check | None:
     )
 
 
-def _spaced(asked: Asked, more: float) -> tuple[Offer, ...]:
+def _spaced(asked: ExtrasContext, more: float) -> tuple[Offer, ...]:
     """Spacers of card on enough pages, even from front to back."""
     caliper = asked.left.paper.stock("card").caliper.likely
     fronts = [face for face in asked.faces.values() if face.spine == "left" and not face.cover]
@@ -115,7 +115,7 @@ def _spaced(asked: Asked, more: float) -> tuple[Offer, ...]:
 MOST_LAYERS: Final = 20
 
 
-def _heavy(asked: Asked) -> Check | None:
+def _heavy(asked: ExtrasContext) -> Check | None:
     """B11: leaves of card, and things put on them."""
     leaf, ruler, pages = asked.left.paper.leaf, asked.left.brief.ruler, asked.left.pages
     if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or leaf.caliper.likely < LEAF_WITH_EXTRAS_MM:
@@ -135,12 +135,12 @@ HEAVY_MM: Final = 8.0
 """So many leaves of card are a block that is hard to shut (house rule)."""
 
 
-def _leaves(run: Sequence[tuple[Item, Spot]]) -> int:
+def _leaves(run: Sequence[tuple[PlacedDesign, PlacedItem]]) -> int:
     """On how many leaves they lie."""
     return len({one.face.leaf for _, one in run})
 
 
-def _shut(one: Spot) -> tuple[float, float, float, float]:
+def _shut(one: PlacedItem) -> tuple[float, float, float, float]:
     """Its box in the shut book."""
     (a, b), (c, d) = one.face.placed(one.box[0], one.box[1]), one.face.placed(one.box[2], one.box[3])
     return min(a, c), min(b, d), max(a, c), max(b, d)

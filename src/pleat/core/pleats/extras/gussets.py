@@ -11,7 +11,7 @@ from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
 from pleat.core.engines.bulk import Bulk, Patch
 from pleat.core.engines.folding.assembly import Key
-from pleat.core.pleats.extras.spots import Spot
+from pleat.core.pleats.extras.spots import PlacedItem
 from pleat.core.pleats.pages.block import Block
 from pleat.core.pleats.pages.folded import FoldedBlock
 from pleat.core.pleats.structures.made import Room, proposed
@@ -22,18 +22,18 @@ MOST_MM: Final = 80.0
 
 
 @singledispatch
-def checks(_block: Block, _put: Sequence[tuple[Spot, tuple[Patch, ...]]], _ruler: Ruler) -> tuple[Check, ...]:
+def checks(_block: Block, _put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]], _ruler: Ruler) -> tuple[Check, ...]:
     """Leaves that are held at one edge have no gussets."""
     return ()
 
 
 @checks.register
-def _folded(block: FoldedBlock, put: Sequence[tuple[Spot, tuple[Patch, ...]]], ruler: Ruler) -> tuple[Check, ...]:
+def _folded(block: FoldedBlock, put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]], ruler: Ruler) -> tuple[Check, ...]:
     found = [_room(block, room, more, ruler) for room in block.made.rooms if (more := most(block, room, put)).likely]
     return tuple(one for one in found if one)
 
 
-def most(block: FoldedBlock, room: Room, put: Sequence[tuple[Spot, tuple[Patch, ...]]]) -> Estimate:
+def most(block: FoldedBlock, room: Room, put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]]) -> Estimate:
     """The most that things put in add between the two panels of a gusset, over one place; the fullest copy counts."""
     inside = within(block, room.wall)
     each: dict[int, list[Patch]] = {}

@@ -13,7 +13,7 @@ from pleat.core.pleats.extras.base import Extra
 from pleat.core.pleats.extras.crossing import MOUTH_MM
 from pleat.core.pleats.extras.kinds.flap import Flap
 from pleat.core.pleats.extras.record import MOST
-from pleat.core.pleats.extras.spots import Item, Spot
+from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem
 
 ROUND_MM: Final = MOUTH_MM + 1
 """A flap comes so far past what it hides, and its hinge stays so far off the mouth."""
@@ -21,7 +21,7 @@ SIDES: Final[tuple[Where, ...]] = ("head", "right", "left", "tail")
 LONGEST_KEY: Final = 40
 
 
-def hiding(item: Item, designs: Mapping[str, object], ruler: Ruler) -> tuple[Offer, ...]:
+def hiding(item: PlacedDesign, designs: Mapping[str, object], ruler: Ruler) -> tuple[Offer, ...]:
     """A lift-up flap over every place of a pocket, hinged where there is room for its tab beside the pocket; nothing where there is none."""
     key = f"{item.key}-flap"
     if not item.spots or item.thing.mouth is None or key in designs or len(designs) >= MOST or len(key) > LONGEST_KEY:
@@ -37,7 +37,7 @@ def hiding(item: Item, designs: Mapping[str, object], ruler: Ruler) -> tuple[Off
     return ()
 
 
-def _over(one: Spot, hinge: Where, tab: float, ruler: Ruler) -> tuple[float, float, float, float]:
+def _over(one: PlacedItem, hinge: Where, tab: float, ruler: Ruler) -> tuple[float, float, float, float]:
     """(left, head, width, height) of a flap over a pocket and what stands out of it, its hinge tab beside them."""
     mouth = one.thing.mouth.side if one.thing.mouth else "head"
     far = {side: ROUND_MM + (one.thing.stands_mm if side == mouth else 0.0) + (tab if side == hinge else 0.0) for side in SIDES}
@@ -46,7 +46,7 @@ def _over(one: Spot, hinge: Where, tab: float, ruler: Ruler) -> tuple[float, flo
     return x, y, ruler.snap_up(right + far["right"] - x), ruler.snap_up(bottom + far["tail"] - y)
 
 
-def _on(one: Spot, box: tuple[float, float, float, float]) -> bool:
+def _on(one: PlacedItem, box: tuple[float, float, float, float]) -> bool:
     x, y, wide, high = box
     fits = x >= 0 and y >= 0 and x + wide <= one.face.width_mm and y + high <= one.face.height_mm
     rule = rule_on(Flap.model_fields["width_mm"])

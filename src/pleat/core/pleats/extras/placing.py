@@ -20,7 +20,7 @@ from pleat.core.pleats.extras.compute import ExtrasResult, patches
 from pleat.core.pleats.extras.crossing import mouth_band
 from pleat.core.pleats.extras.kinds import EXTRAS
 from pleat.core.pleats.extras.record import MOST, Extras
-from pleat.core.pleats.extras.spots import BORDER_MM, Item, Spot, corners, over
+from pleat.core.pleats.extras.spots import BORDER_MM, PlacedDesign, PlacedItem, corners, over
 
 GAP_MM: Final = 3.0
 """So much is left between two things (house rule)."""
@@ -127,18 +127,18 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
     return tuple(changes), after
 
 
-def _may(one: Spot) -> bool:
+def _may(one: PlacedItem) -> bool:
     """Whether it is smaller than its face by more than its borders, so that it can go elsewhere."""
     return one.face.width_mm - one.thing.width_mm > 2 * BORDER_MM or one.face.height_mm - one.thing.height_mm > 2 * BORDER_MM
 
 
-def anchors(one: Spot) -> list[Spot]:
+def anchors(one: PlacedItem) -> list[PlacedItem]:
     """Where it is, and the corners of its face."""
-    at = [Spot(one.number, one.face, one.thing, x, y) for x, y in corners(one.face, one.thing)]
+    at = [PlacedItem(one.number, one.face, one.thing, x, y) for x, y in corners(one.face, one.thing)]
     return [one, *(corner for corner in at if (corner.x_mm, corner.y_mm) != (one.x_mm, one.y_mm))]
 
 
-def beside(one: Spot, boxes: Sequence[tuple[float, float, float, float]]) -> list[Spot]:
+def beside(one: PlacedItem, boxes: Sequence[tuple[float, float, float, float]]) -> list[PlacedItem]:
     """Where a thing may lie free of others: the corners of its face, then along its edges and those of the others, the nearest to where it is first."""
     face, thing = one.face, one.thing
     ends = corners(face, thing)
@@ -148,7 +148,7 @@ def beside(one: Spot, boxes: Sequence[tuple[float, float, float, float]]) -> lis
     high_x, high_y = max(x for x, _ in ends), max(y for _, y in ends)
     more = [(x, y) for x, y in product(sorted(xs), sorted(ys)) if low_x <= x <= high_x and low_y <= y <= high_y]
     more.sort(key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm))
-    return [Spot(one.number, face, thing, x, y) for x, y in (*ends, *more)]
+    return [PlacedItem(one.number, face, thing, x, y) for x, y in (*ends, *more)]
 
 
 class _Grid:
@@ -169,7 +169,7 @@ Clashes = Mapping[tuple[int, int], frozenset[tuple[int, int]]]
 """For (thing, way) the (thing, way) of others that lie over it, or over its mouth."""
 
 
-def clashes(spots: Sequence[Sequence[Spot]]) -> Clashes:
+def clashes(spots: Sequence[Sequence[PlacedItem]]) -> Clashes:
     """Which ways of which things on one face lie over each other, with the strip before a mouth that stays free."""
     found: dict[tuple[int, int], set[tuple[int, int]]] = {}
     for (n, mine), (m, others) in combinations(enumerate(spots), 2):
@@ -182,7 +182,7 @@ def clashes(spots: Sequence[Sequence[Spot]]) -> Clashes:
     return {key: frozenset(with_) for key, with_ in found.items()}
 
 
-def _taken(one: Spot) -> tuple[float, float, float, float]:
+def _taken(one: PlacedItem) -> tuple[float, float, float, float]:
     """Its box, and what stays free before its mouth."""
     if one.thing.mouth is None:
         return one.box
@@ -241,6 +241,6 @@ def _height(cells: Array) -> tuple[float, float]:
     return round(float(cells.max()), 6), round(float((cells * cells).sum()), 3)
 
 
-def item_of(result: ExtrasResult, key: str) -> Item | None:
+def item_of(result: ExtrasResult, key: str) -> PlacedDesign | None:
     """The design of a key."""
     return next((item for item in result.items if item.key == key), None)

@@ -16,7 +16,7 @@ TOLD: Final = 6
 
 
 @dataclass(frozen=True)
-class Spot:
+class PlacedItem:
     """One place of a design: its number in the record, the face, the thing as it is there, and its corner in mm on the face."""
 
     number: int
@@ -32,14 +32,14 @@ class Spot:
 
 
 @dataclass(frozen=True)
-class Item:
+class PlacedDesign:
     """A design: its key, its kind, its record, what it comes to on its first face, its places, and those whose face is gone."""
 
     key: str
     kind: ExtraKind
     record: Extra
     thing: Thing
-    spots: tuple[Spot, ...]
+    spots: tuple[PlacedItem, ...]
     lost: tuple[tuple[int, Placed], ...] = ()
     number: int = 0
 
@@ -49,11 +49,11 @@ class Item:
         return f"{self.thing.title} {self.number}" if self.number else self.thing.title
 
 
-def spot(number: int, place: Placed, face: Face, thing: Thing) -> Spot:
+def spot(number: int, place: Placed, face: Face, thing: Thing) -> PlacedItem:
     """Where the thing goes by itself, or in the middle of its face, where nothing is said."""
     x, y = thing.at or ((face.width_mm - thing.width_mm) / 2, (face.height_mm - thing.height_mm) / 2)
     x, y = x if place.x_mm is None else place.x_mm, y if place.y_mm is None else place.y_mm
-    return Spot(number, face, thing, x, y)
+    return PlacedItem(number, face, thing, x, y)
 
 
 def corners(face: Face, thing: Thing) -> list[tuple[float, float]]:
@@ -70,14 +70,14 @@ def over(one: tuple[float, float, float, float], other: tuple[float, float, floa
     return one[0] < other[2] - hair and other[0] < one[2] - hair and one[1] < other[3] - hair and other[1] < one[3] - hair
 
 
-def on_faces(spots: Iterable[Spot]) -> str:
+def on_faces(spots: Iterable[PlacedItem]) -> str:
     """The faces in words: ``on page 3, page 5 and 9 more``."""
     titles = list(dict.fromkeys(one.face.title for one in spots))
     more = len(titles) - TOLD
     return joined([*titles[:TOLD], f"{more} more"]) if more > 0 else joined(titles)
 
 
-def moved(item: Item, places: Mapping[int, tuple[float, float]]) -> tuple[tuple[str, object], ...]:
+def moved(item: PlacedDesign, places: Mapping[int, tuple[float, float]]) -> tuple[tuple[str, object], ...]:
     """What sets places of a design, by their numbers, to other corners."""
     new = [
         {"on": place.on, "x_mm": places[number][0], "y_mm": places[number][1]} if number in places else place.model_dump()
@@ -86,7 +86,7 @@ def moved(item: Item, places: Mapping[int, tuple[float, float]]) -> tuple[tuple[
     return ((f"extras.items.{item.key}.places", new),)
 
 
-def without(item: Item, numbers: Iterable[int]) -> tuple[tuple[str, object], ...]:
+def without(item: PlacedDesign, numbers: Iterable[int]) -> tuple[tuple[str, object], ...]:
     """What takes places of a design away."""
     gone = set(numbers)
     return (

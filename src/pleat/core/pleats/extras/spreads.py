@@ -8,7 +8,7 @@ from typing import Final
 
 from pleat.core.base.plan import Offer
 from pleat.core.pleats.extras.base import Face
-from pleat.core.pleats.extras.spots import Item, corners
+from pleat.core.pleats.extras.spots import PlacedDesign, corners
 
 MOST_SPREAD: Final = 60
 At = tuple[str, float | None, float | None]
@@ -35,7 +35,7 @@ def spreading(faces: Sequence[Face]) -> Faces:
     return Faces(bool(fronts), used, used[::3], tuple(pairs[::3]))
 
 
-def spreads(item: Item, on: Faces) -> tuple[Offer, ...]:
+def spreads(item: PlacedDesign, on: Faces) -> tuple[Offer, ...]:
     """A design on several faces at once: every third leaf, every leaf, alternate corners, facing pairs."""
     found = []
     now = [(place.on, place.x_mm, place.y_mm) for place in item.record.places]
@@ -47,7 +47,7 @@ def spreads(item: Item, on: Faces) -> tuple[Offer, ...]:
     return tuple(found)
 
 
-def _ways(item: Item, on: Faces) -> Iterator[tuple[str, list[At]]]:
+def _ways(item: PlacedDesign, on: Faces) -> Iterator[tuple[str, list[At]]]:
     """(what it is called, places) of every way to spread a design, where its first place lies on its face."""
     first = item.record.places[0] if item.record.places else None
     x, y = (first.x_mm, first.y_mm) if first else (None, None)

@@ -10,7 +10,7 @@ from pleat.core.base.cautions import BOARD
 from pleat.core.base.plan import Missing, Piece, Step, signature
 from pleat.core.base.words import many
 from pleat.core.pleats.extras.base import LeftOfExtras
-from pleat.core.pleats.extras.spots import Item, Spot, on_faces
+from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, on_faces
 
 FILLED = "extras.filled"
 NAMED: Final = 12
@@ -39,7 +39,7 @@ WHY: Final = {
 }
 
 
-def _missing(slip: str, item: Item) -> Missing:
+def _missing(slip: str, item: PlacedDesign) -> Missing:
     return Missing(
         slip=slip,
         words=f"the {item.title} is not done",
@@ -49,18 +49,18 @@ def _missing(slip: str, item: Item) -> Missing:
     )
 
 
-def _places(spots: Sequence[Spot], left: LeftOfExtras) -> str:
+def _places(spots: Sequence[PlacedItem], left: LeftOfExtras) -> str:
     """Where it lies, the first places by name."""
     ruler, count = left.brief.ruler, len(spots)
     named = (f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head" for one in spots[:NAMED])
     return "; ".join(named) + (f" and {count - NAMED} more" if count > NAMED else "")
 
 
-def _mark(item: Item, spots: Sequence[Spot]) -> str:
+def _mark(item: PlacedDesign, spots: Sequence[PlacedItem]) -> str:
     return signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in spots))
 
 
-def _flat(item: Item, left: LeftOfExtras) -> Iterator[Step]:
+def _flat(item: PlacedDesign, left: LeftOfExtras) -> Iterator[Step]:
     """What wants the sheet flat, and what wants the cover before it is folded, covered or hung."""
     work = item.thing.work
     inside, outside = ([one for one in item.spots if one.face.cover is cover] for cover in (False, True))
@@ -103,7 +103,7 @@ def _flat(item: Item, left: LeftOfExtras) -> Iterator[Step]:
         )
 
 
-def filling(items: Sequence[Item]) -> tuple[Step, ...]:
+def filling(items: Sequence[PlacedDesign]) -> tuple[Step, ...]:
     """The last step, which lists what goes in where; none where nothing is filled."""
     put = [item for item in items if item.spots]
     filled = [item for item in put if item.thing.work.fill]
@@ -125,7 +125,7 @@ def filling(items: Sequence[Item]) -> tuple[Step, ...]:
     )
 
 
-def of(item: Item, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[Step, ...]:
+def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[Step, ...]:
     """What is done on flat sheets, made and put on for one design of these parts; nothing where it is put nowhere."""
     if not item.spots:
         return ()

@@ -13,7 +13,7 @@ from pleat.core.base.plan import Changes, Check, Figure, Offer, Piece, Rule, Ste
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
 from pleat.core.engines.folding.assembly import Key, Side
-from pleat.core.engines.folding.flat import Dragged, Flat, Place, spots
+from pleat.core.engines.folding.flat import Dragged, FieldAnchor, Flat, spots
 from pleat.core.engines.folding.programme import Add, Operation, Programme
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.pages.block import Block, LeftOfPages, Unit
@@ -36,7 +36,7 @@ class FoldedBlock(Block):
     made: Made = field(compare=False)
     programme: Programme
     flats: tuple[Flat, ...]
-    spots: tuple[Place, ...] = ()
+    spots: tuple[FieldAnchor, ...] = ()
     gussets: Mapping[str, str] = field(default_factory=dict)
     dragged: tuple[Dragged, ...] = ()
     panels: int = 1
@@ -67,7 +67,7 @@ def counted_as(number: int, called: str) -> str:
 
 
 @dataclass(frozen=True)
-class Own:
+class FoldedSpec:
     """What a kind says of itself: what it is called, its generator for a leaf of (width, height) in mm, its gussets with what was typed of them, and the paths of their fields.
 
     ``skip`` are the pieces that are not dressed, ``hidden`` the faces that nobody sees, ``later`` the pieces that what holds it glues on. ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
@@ -104,7 +104,7 @@ class Own:
     hinge_mm: float | None = None
 
 
-def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
+def compute(record: FromPad, left: LeftOfPages, own: FoldedSpec) -> FoldedBlock:
     """A structure as a block."""
     brief, ruler, fill = left.brief, left.brief.ruler, filling(record)
     stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf", "board")}
@@ -117,7 +117,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
     fits = _fits(left, fill, own.less_mm, lambda one: bool(made.places) or _takes(one, own, stocks, fill, (calipers, ruler)))
-    asked = checks.Asked(made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend, leaves=own.leaves)
+    asked = checks.CheckContext(made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend, leaves=own.leaves)
     count = _count(own, made, panels)
     edge, more = own.held(made, left) if own.held else (made.thick, 0.0)
     return FoldedBlock(
@@ -163,7 +163,7 @@ def compute(record: FromPad, left: LeftOfPages, own: Own) -> FoldedBlock:
     )
 
 
-def _parts(record: FromPad, left: LeftOfPages, own: Own, made: Made, fill: Filling) -> tuple[Piece, ...]:
+def _parts(record: FromPad, left: LeftOfPages, own: FoldedSpec, made: Made, fill: Filling) -> tuple[Piece, ...]:
     """Its pieces, the papers of its faces, and what keeps it shut."""
     ruler, books = left.brief.ruler, left.brief.quantity
     return (
@@ -173,7 +173,7 @@ def _parts(record: FromPad, left: LeftOfPages, own: Own, made: Made, fill: Filli
     )
 
 
-def _figures(record: FromPad, own: Own, made: Made, fill: Filling, shown: tuple[Ruler, Stock]) -> tuple[Figure, ...]:
+def _figures(record: FromPad, own: FoldedSpec, made: Made, fill: Filling, shown: tuple[Ruler, Stock]) -> tuple[Figure, ...]:
     """Its own figures, and those that all structures have; ``shown`` are the ruler and the paper of the faces."""
     ruler, mat = shown
     return (
@@ -206,14 +206,18 @@ def _as_stock(one: Operation, stocks: Mapping[str, Stock]) -> Operation:
     return replace(one, piece=replace(one.piece, good="A" if stock.sides == 1 else "both", directed=stock.upright_only))
 
 
-def _steps(record: FromPad, own: Own, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
+def _steps(record: FromPad, own: FoldedSpec, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
     """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of them."""
     keeps = fastened.steps(record, made, ruler, own.states) if isinstance(record, Fastened) else ()
-    steps = (*own.steps(made), *work.steps(made, fill, ruler, work.Work(own.states, fastened=bool(keeps), later=own.later)), *keeps)
+    steps = (
+        *own.steps(made),
+        *work.steps(made, fill, ruler, work.StructureSteps(own.states, fastened=bool(keeps), later=own.later)),
+        *keeps,
+    )
     return (*steps, *own.last(tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))))
 
 
-def _free(record: Dressed, left: LeftOfPages, own: Own, made: Made) -> tuple[Offer, ...]:
+def _free(record: Dressed, left: LeftOfPages, own: FoldedSpec, made: Made) -> tuple[Offer, ...]:
     """The same thing as a drawing of the maker's own, held by nothing else."""
     if own.mend is not None:
         return ()
@@ -228,7 +232,7 @@ def _free(record: Dressed, left: LeftOfPages, own: Own, made: Made) -> tuple[Off
     return (Offer("make it free", (("pages.kind", "free"), *fields, *alone), group="free"),)
 
 
-def _count(own: Own, made: Made, panels: int) -> Figure:
+def _count(own: FoldedSpec, made: Made, panels: int) -> Figure:
     there = f", {made.places} places" if made.places else ""
     return Figure(
         "count",
@@ -258,7 +262,9 @@ def _fits(left: LeftOfPages, fill: Filling, less_mm: float, takes: Callable[[Off
     return tuple(filter(takes, found[: 1 if abs(fill.width_mm - fill.height_mm) < 0.05 else 2]))
 
 
-def _takes(offer: Offer, own: Own, stocks: Mapping[str, Stock], fill: Filling, measures: tuple[Mapping[str, Estimate], Ruler]) -> bool:
+def _takes(
+    offer: Offer, own: FoldedSpec, stocks: Mapping[str, Stock], fill: Filling, measures: tuple[Mapping[str, Estimate], Ruler]
+) -> bool:
     """Whether what goes in finds a place on a leaf of the size that is offered."""
     sizes, (calipers, ruler) = dict(offer.changes), measures
     wide, high = sizes["brief.leaf_width_mm"], sizes["brief.leaf_height_mm"]
@@ -274,13 +280,13 @@ def _takes(offer: Offer, own: Own, stocks: Mapping[str, Stock], fill: Filling, m
         return True
 
 
-def _needs(own: Own, sizes: Sizes, width: float, height: float, name: str) -> tuple[float, float]:
+def _needs(own: FoldedSpec, sizes: Sizes, width: float, height: float, name: str) -> tuple[float, float]:
     """The size of the piece of that name for another leaf."""
     programme = own.at(width, height)(sizes)
     return next(piece.size_mm for piece in programme.pieces if piece.name == name)
 
 
-def _largest(left: LeftOfPages, own: Own, made: Made, name: str, sheet: tuple[float, float]) -> tuple[float, float] | None:
+def _largest(left: LeftOfPages, own: FoldedSpec, made: Made, name: str, sheet: tuple[float, float]) -> tuple[float, float] | None:
     """The largest leaf whose piece comes out of a sheet, all other relations kept: piece sizes grow evenly with the leaf's. The leaf keeps its shape where both sides have to give."""
     sizes = {room.name: room.has_mm for room in made.rooms}
     sizes = {**dict.fromkeys(own.typed, 3.0), **sizes}
@@ -305,7 +311,7 @@ def _largest(left: LeftOfPages, own: Own, made: Made, name: str, sheet: tuple[fl
     return best[1] if best else None
 
 
-def _smaller(left: LeftOfPages, own: Own, made: Made, width: float, height: float) -> tuple[Offer, ...]:
+def _smaller(left: LeftOfPages, own: FoldedSpec, made: Made, width: float, height: float) -> tuple[Offer, ...]:
     """B1: the structure made for the sheet there is, only its free panels changed."""
     names = [piece.name for piece in cut.sheets(made) if piece.stock == CARD]
     found = [size for name in names if (size := _largest(left, own, made, name, (width, height)))]
@@ -334,7 +340,7 @@ def _for_paper(left: LeftOfPages, paper: tuple[float, float]) -> Callable[[float
     return smaller
 
 
-def _from_sheet(left: LeftOfPages, own: Own, stocks: Mapping[str, Stock], made: Made) -> tuple[Offer, ...]:
+def _from_sheet(left: LeftOfPages, own: FoldedSpec, stocks: Mapping[str, Stock], made: Made) -> tuple[Offer, ...]:
     """The other way round: how large it can be out of the card there is."""
     card = stocks[CARD]
     largest = max((piece for piece in cut.sheets(made) if piece.stock == CARD), key=lambda one: one.area_mm2, default=None)

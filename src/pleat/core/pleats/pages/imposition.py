@@ -16,7 +16,7 @@ _UNDONE: Final = {1: ("spine",), 2: ("spine", "head"), 3: ("spine", "head", "for
 
 
 @dataclass(frozen=True)
-class Place:
+class LeafPlace:
     """A leaf of a packet where it lies on the open sheet: its number from 0, whether its first page is up, and its head's way."""
 
     leaf: int
@@ -25,14 +25,14 @@ class Place:
 
 
 @dataclass(frozen=True)
-class Cell:
+class PrintedPage:
     """One page printed on one side of a sheet."""
 
     page: int
     upside_down: bool
 
 
-Grid = tuple[tuple[Cell, ...], ...]
+Grid = tuple[tuple[PrintedPage, ...], ...]
 
 
 @dataclass(frozen=True)
@@ -50,13 +50,13 @@ class NumberedSheet:
     name: str = ""
 
 
-def unfold(folds: int) -> tuple[tuple[Place, ...], ...]:
+def unfold(folds: int) -> tuple[tuple[LeafPlace, ...], ...]:
     """The places of a packet's leaves on the open sheet, inner side up, as rows from the head.
 
     >>> [[(place.leaf, place.first_up) for place in row] for row in unfold(1)]
     [[(0, False), (1, True)]]
     """
-    grid: list[list[list[Place]]] = [[[Place(leaf, True, False) for leaf in range(2**folds)]]]
+    grid: list[list[list[LeafPlace]]] = [[[LeafPlace(leaf, True, False) for leaf in range(2**folds)]]]
     for fold in _UNDONE[folds]:
         half = len(grid[0][0]) // 2
         over = [[_turned(stack[:half], fold == "head") for stack in row] for row in grid]
@@ -70,8 +70,8 @@ def unfold(folds: int) -> tuple[tuple[Place, ...], ...]:
     return tuple(tuple(stack[0] for stack in row) for row in grid)
 
 
-def _turned(stack: list[Place], over_the_head: bool) -> list[Place]:
-    return [Place(one.leaf, not one.first_up, one.upside_down != over_the_head) for one in reversed(stack)]
+def _turned(stack: list[LeafPlace], over_the_head: bool) -> list[LeafPlace]:
+    return [LeafPlace(one.leaf, not one.first_up, one.upside_down != over_the_head) for one in reversed(stack)]
 
 
 def numbered_sheets(section: int, first_page: int, sheets: int, folds: int) -> tuple[NumberedSheet, ...]:
@@ -82,12 +82,14 @@ def numbered_sheets(section: int, first_page: int, sheets: int, folds: int) -> t
     return tuple(_numbered(section, number, first_page, leaves, half, places) for number in range(sheets))
 
 
-def _numbered(section: int, number: int, first_page: int, leaves: int, half: int, places: tuple[tuple[Place, ...], ...]) -> NumberedSheet:
-    def page(place: Place, inner: bool) -> Cell:
+def _numbered(
+    section: int, number: int, first_page: int, leaves: int, half: int, places: tuple[tuple[LeafPlace, ...], ...]
+) -> NumberedSheet:
+    def page(place: LeafPlace, inner: bool) -> PrintedPage:
         local = place.leaf
         leaf = number * half + local if local < half else leaves - (number + 1) * half + local - half
         first = place.first_up == inner
-        return Cell(first_page + 2 * leaf + (0 if first else 1), place.upside_down)
+        return PrintedPage(first_page + 2 * leaf + (0 if first else 1), place.upside_down)
 
     inner = tuple(tuple(page(place, True) for place in row) for row in places)
     outer = tuple(tuple(page(place, False) for place in reversed(row)) for row in places)
@@ -102,4 +104,4 @@ def numbered_folio(section: int, sheet: int, name: str, first: int, second: int 
 
 
 def _row(*pages: int) -> Grid:
-    return (tuple(Cell(page, False) for page in pages),)
+    return (tuple(PrintedPage(page, False) for page in pages),)

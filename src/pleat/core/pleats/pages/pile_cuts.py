@@ -18,7 +18,7 @@ TRIED: Final = ("leaf.tried",)
 """No sheet is cut for leaves before one was tried for size."""
 
 
-class Sheet(Protocol):
+class SheetSize(Protocol):
     """Whatever has the size of a sheet."""
 
     @property
@@ -67,7 +67,7 @@ def taken(cuts: Sequence[PileCut], sections: Sequence[Sequence[MixedFolio]], qua
     return tuple(Taken(stock, names[stock], sheets) for stock, sheets in found.items())
 
 
-def pile_cuts(papers: Mapping[str, Sheet], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> tuple[PileCut, ...]:
+def pile_cuts(papers: Mapping[str, SheetSize], sections: Sequence[Sequence[MixedFolio]], quantity: int) -> tuple[PileCut, ...]:
     """The cuts of a pile, sheets of one paper that become equal pieces together; sheets that are folded as they are do not count."""
     alike: dict[tuple[object, ...], list[MixedFolio]] = {}
     for one in (one for section in sections for one in section if one.cut):
@@ -80,7 +80,7 @@ def _size(one: MixedFolio) -> tuple[float, float]:
     return (one.open_mm + one.flap_mm * one.flap_panels, one.piece_height_mm)
 
 
-def _cut(number: int, same: Sequence[MixedFolio], paper: Sheet, quantity: int) -> PileCut:
+def _cut(number: int, same: Sequence[MixedFolio], paper: SheetSize, quantity: int) -> PileCut:
     first = same[0]
     width, height = _size(first)
     leaves = first.open_mm

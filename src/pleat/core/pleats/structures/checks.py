@@ -22,7 +22,7 @@ SAME_MM: Final = 0.6
 
 
 @dataclass(frozen=True)
-class Asked:
+class CheckContext:
     """What the checks are asked about: the structure, what was decided, the path of each gusset's field, and the stocks of its pieces."""
 
     made: Made
@@ -37,7 +37,7 @@ class Asked:
     leaves: int = 0
 
 
-def find(asked: Asked) -> tuple[Check, ...]:
+def find(asked: CheckContext) -> tuple[Check, ...]:
     """Every check that has something to say."""
     found = [
         *_rooms(asked),
@@ -54,7 +54,7 @@ def find(asked: Asked) -> tuple[Check, ...]:
     return tuple(one for one in found if one)
 
 
-def _rooms(asked: Asked) -> list[Check]:
+def _rooms(asked: CheckContext) -> list[Check]:
     """F5 and F8: a gusset smaller than what lies in it; F8 where what was closed before is part of that."""
     found = []
     first = asked.made.programme.closing[:1]
@@ -78,14 +78,14 @@ def _rooms(asked: Asked) -> list[Check]:
     return found
 
 
-def _mended(asked: Asked, room: Room) -> Changes:
+def _mended(asked: CheckContext, room: Room) -> Changes:
     """What gives a gusset the size it needs: that which it has by itself, or the drawing changed."""
     if asked.mend is not None:
         return asked.mend(room, room.proposed(asked.ruler))
     return ((asked.paths[room.name], None),)
 
 
-def _sum(asked: Asked) -> Check | None:
+def _sum(asked: CheckContext) -> Check | None:
     """A1: the panels of a sheet do not add up to the sheet that was cut."""
     record, ruler = asked.record, asked.ruler
     if record.cut_width_mm is None and record.cut_height_mm is None:
@@ -110,7 +110,7 @@ def _sum(asked: Asked) -> Check | None:
     )
 
 
-def _through(asked: Asked) -> Check | None:
+def _through(asked: CheckContext) -> Check | None:
     """Folds that paper cannot make."""
     if not asked.made.faults:
         return None
@@ -132,7 +132,7 @@ def _through(asked: Asked) -> Check | None:
     )
 
 
-def _border(asked: Asked) -> Check | None:
+def _border(asked: CheckContext) -> Check | None:
     """A4: papers as large as their panels."""
     if not asked.filling.mats or asked.filling.border_mm >= 0.75 or not asked.made.dressings:
         return None
@@ -150,20 +150,20 @@ def _border(asked: Asked) -> Check | None:
     )
 
 
-def _cut(asked: Asked, one: Dressing) -> tuple[float, float]:
+def _cut(asked: CheckContext, one: Dressing) -> tuple[float, float]:
     """The papers as they were cut; a side that was not typed is right."""
     return asked.record.mat_width_mm or one.width_mm, asked.record.mat_height_mm or one.height_mm
 
 
-def _typed(asked: Asked) -> bool:
+def _typed(asked: CheckContext) -> bool:
     return asked.filling.mats and (asked.record.mat_width_mm is not None or asked.record.mat_height_mm is not None)
 
 
-def _forget(asked: Asked, label: str) -> Offer:
+def _forget(asked: CheckContext, label: str) -> Offer:
     return Offer(label, ((f"{asked.pleat}.mat_width_mm", None), (f"{asked.pleat}.mat_height_mm", None)))
 
 
-def _is_total(asked: Asked) -> bool:
+def _is_total(asked: CheckContext) -> bool:
     """Whether the papers were cut one border smaller than some panel, and not two."""
     border = asked.filling.border_mm
     if not _typed(asked) or border < 1 or asked.record.border_said == "whole":
@@ -174,7 +174,7 @@ def _is_total(asked: Asked) -> bool:
     )
 
 
-def _total(asked: Asked) -> Check | None:
+def _total(asked: CheckContext) -> Check | None:
     """A7: the border taken off once, where it stands on both sides."""
     if not _is_total(asked):
         return None
@@ -191,7 +191,7 @@ def _total(asked: Asked) -> Check | None:
     )
 
 
-def _one_size(asked: Asked) -> Check | None:
+def _one_size(asked: CheckContext) -> Check | None:
     """A5: one size of paper for panels of different sizes."""
     if not _typed(asked) or _is_total(asked):
         return None
@@ -219,7 +219,7 @@ def _one_size(asked: Asked) -> Check | None:
     )
 
 
-def _none_fits(asked: Asked) -> Check | None:
+def _none_fits(asked: CheckContext) -> Check | None:
     """F10: what goes in is larger than every paper."""
     filling = asked.filling
     if not filling.any or asked.made.places:
@@ -235,7 +235,7 @@ def _none_fits(asked: Asked) -> Check | None:
     )
 
 
-def _too_few(asked: Asked) -> Check | None:
+def _too_few(asked: CheckContext) -> Check | None:
     """A6: more things than places."""
     wanted, there = asked.record.wanted, asked.made.places
     if wanted is None or not asked.filling.any or not there or wanted <= there:
@@ -249,7 +249,7 @@ def _too_few(asked: Asked) -> Check | None:
     )
 
 
-def _more_leaves(asked: Asked, wanted: int) -> tuple[Offer, ...]:
+def _more_leaves(asked: CheckContext, wanted: int) -> tuple[Offer, ...]:
     """As many leaves as it takes, for what is made of leaves that are alike."""
     rule = rule_on(type(asked.record).model_fields["amount"]) if "amount" in type(asked.record).model_fields else None
     if not isinstance(rule, NumberRule) or asked.leaves < 1:
@@ -265,7 +265,7 @@ def _more_leaves(asked: Asked, wanted: int) -> tuple[Offer, ...]:
     )
 
 
-def _blank(asked: Asked) -> Check | None:
+def _blank(asked: CheckContext) -> Check | None:
     """B9: the blank side of a one-sided sheet shows."""
     if asked.filling.mats:
         return None
@@ -284,7 +284,7 @@ def _blank(asked: Asked) -> Check | None:
     )
 
 
-def _way_up(asked: Asked) -> Check | None:
+def _way_up(asked: CheckContext) -> Check | None:
     """B10: a pattern with a top stands on its head or lies sideways where the shut thing shows it."""
     directed = {piece.name for piece in sheets(asked.made) if piece.directed}
     if not directed or asked.filling.mats:

@@ -11,7 +11,7 @@ from pydantic import Field
 from pleat.core.base.fields import LengthRule, Record
 from pleat.core.engines.folding.assembly import Key
 from pleat.core.engines.folding.convex import HAIR_MM, Polygon, bounds, clipped, edges, rectangle, side_of
-from pleat.core.engines.folding.programme import Add, Fold, Group, Lay, Operation, Programme, Where
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme, Where
 from pleat.core.engines.folding.sheet import Crease, Cut, Panel, Piece, cut_off
 
 MOST_SPANS: Final = 40
@@ -137,7 +137,7 @@ def programme_of(sheets: Iterable[DrawnSheet], steps: Iterable[DrawnStep], group
     for group in groups:
         folds = tuple(one for one in _folds(group.folds, pieces) if one.piece in hung)
         if folds:
-            closing.append(Group(group.name, folds))
+            closing.append(FoldGroup(group.name, folds))
     return Programme(tuple(one for one in build if _piece(one) in hung), tuple(closing), turns=True)
 
 
@@ -146,7 +146,7 @@ def _piece(one: Operation) -> str:
     match one:
         case Add(piece):
             return piece.name
-        case Fold(name):
+        case FoldOperation(name):
             return name
     return one.laid[0]
 
@@ -161,23 +161,23 @@ def _build(step: DrawnStep, pieces: dict[str, Piece], add: Any, there: Any, hung
     if not (step.laid and step.host and there(step.laid) and there(step.host) and step.host[0] in hung):
         return found
     if step.at_mm is None:
-        return [*found, Lay(step.laid, step.host, None, step.face, step.side, by=step.by)] if step.laid[0] in hung else found
+        return [*found, LayOperation(step.laid, step.host, None, step.face, step.side, by=step.by)] if step.laid[0] in hung else found
     if step.laid[0] in hung:
         return found  # it hangs there already
     left, top, _, _ = bounds(pieces[step.host[0]][step.host[1]].outline)
     hung.add(step.laid[0])
     at = (left + step.at_mm[0], top + step.at_mm[1])
-    return [*found, Lay(step.laid, step.host, at, step.face, step.side, step.turn, step.by, edges=step.held)]
+    return [*found, LayOperation(step.laid, step.host, at, step.face, step.side, step.turn, step.by, edges=step.held)]
 
 
-def _folds(folds: Iterable[DrawnFold], pieces: dict[str, Piece]) -> tuple[Fold, ...]:
+def _folds(folds: Iterable[DrawnFold], pieces: dict[str, Piece]) -> tuple[FoldOperation, ...]:
     """Folds by their sheets, those whose crease is there."""
     by_sheet: dict[str, list[tuple[str, str, float]]] = {}
     for one in folds:
         piece = pieces.get(one.sheet)
         if piece and any(crease.between == {one.one, one.other} for crease in piece.creases):
             by_sheet.setdefault(one.sheet, []).append((one.one, one.other, one.degrees))
-    return tuple(Fold(name, tuple(angles)) for name, angles in by_sheet.items())
+    return tuple(FoldOperation(name, tuple(angles)) for name, angles in by_sheet.items())
 
 
 def written(programme: Programme) -> dict[str, list[dict[str, Any]]]:
@@ -190,9 +190,9 @@ def written(programme: Programme) -> dict[str, list[dict[str, Any]]]:
     pieces = {one.piece.name: one.piece for one in sheets}
     steps = []
     for one in programme.build:
-        if isinstance(one, Fold) and one.piece in names:
+        if isinstance(one, FoldOperation) and one.piece in names:
             steps.append(DrawnStep(folds=_written_folds((one,))))
-        elif isinstance(one, Lay) and one.laid[0] in names and one.host[0] in names:
+        elif isinstance(one, LayOperation) and one.laid[0] in names and one.host[0] in names:
             steps.append(_written_lay(one, pieces))
     groups = [DrawnGroup(name=group.name, folds=_written_folds(group.folds)) for group in programme.closing]
     return {
@@ -202,11 +202,11 @@ def written(programme: Programme) -> dict[str, list[dict[str, Any]]]:
     }
 
 
-def _written_folds(folds: Iterable[Fold]) -> tuple[DrawnFold, ...]:
+def _written_folds(folds: Iterable[FoldOperation]) -> tuple[DrawnFold, ...]:
     return tuple(DrawnFold(sheet=fold.piece, one=a, other=b, degrees=degrees) for fold in folds for a, b, degrees in fold.angles)
 
 
-def _written_lay(one: Lay, pieces: dict[str, Piece]) -> DrawnStep:
+def _written_lay(one: LayOperation, pieces: dict[str, Piece]) -> DrawnStep:
     left, top, _, _ = bounds(pieces[one.host[0]][one.host[1]].outline)
     at = None if one.at is None else (round(one.at[0] - left, 4), round(one.at[1] - top, 4))
     by: Literal["glue", "tuck"] = "tuck" if one.by == "tuck" else "glue"

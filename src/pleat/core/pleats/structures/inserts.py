@@ -10,8 +10,8 @@ from pleat.core.base.fields import LengthRule
 from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.assembly import Key
-from pleat.core.engines.folding.pockets import Pocket
-from pleat.core.engines.folding.programme import Add, Lay, Operation
+from pleat.core.engines.folding.pockets import FoldedPocket
+from pleat.core.engines.folding.programme import Add, LayOperation, Operation
 from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.structures.cut import said
 from pleat.core.pleats.structures.made import Made
@@ -69,7 +69,7 @@ def tucked(what: Insert | None, name: str, host: Key, foot: tuple[float, float])
         return ()
     sheet = board(name, INSERT, what.width_mm, what.height_mm)
     corner = (foot[0] - what.width_mm / 2, foot[1] - what.height_mm)
-    return (Add(sheet), Lay((name, "body"), host, corner, by="tuck"))
+    return (Add(sheet), LayOperation((name, "body"), host, corner, by="tuck"))
 
 
 def checks(record: Pocketed, made: Made, ruler: Ruler, panel_height_mm: float) -> tuple[Check, ...]:
@@ -115,7 +115,7 @@ def _too_long(what: Insert, ruler: Ruler, panel_height_mm: float) -> Check | Non
     )
 
 
-def _too_wide(record: Pocketed, what: Insert, pocket: Pocket, ruler: Ruler) -> Check | None:
+def _too_wide(record: Pocketed, what: Insert, pocket: FoldedPocket, ruler: Ruler) -> Check | None:
     """F2: behind a glue tab; F1: as wide as the pocket."""
     name, throat, tabs = said(pocket.wall), pocket.throat_mm, 2 * record.tab_mm
     fits = ruler.snap_down(throat - EASE_MM)
@@ -146,7 +146,7 @@ def _too_wide(record: Pocketed, what: Insert, pocket: Pocket, ruler: Ruler) -> C
     )
 
 
-def _stands_out(record: Pocketed, what: Insert, pocket: Pocket, ruler: Ruler) -> Check | None:
+def _stands_out(record: Pocketed, what: Insert, pocket: FoldedPocket, ruler: Ruler) -> Check | None:
     """F1: higher above the mouth than was wanted."""
     out = what.height_mm - pocket.depth_mm
     if record.stand_mm is None or out <= record.stand_mm + ruler.step_mm:

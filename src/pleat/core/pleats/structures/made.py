@@ -9,11 +9,11 @@ from typing import Final
 
 from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.units import Ruler
-from pleat.core.engines.folding.assembly import Assembly, Fault, Key, Side, State
+from pleat.core.engines.folding.assembly import Assembly, FoldFault, Key, Side, State
 from pleat.core.engines.folding.convex import bounds
 from pleat.core.engines.folding.pile import faces, gussets, tabs, thickest
-from pleat.core.engines.folding.pockets import Pocket, Zone, pockets, zones
-from pleat.core.engines.folding.programme import Add, Lay, Programme, Worked, half_closed, with_boards, work
+from pleat.core.engines.folding.pockets import FoldedPocket, Zone, pockets, zones
+from pleat.core.engines.folding.programme import Add, FoldResult, LayOperation, Programme, half_closed, with_boards, work
 from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.structures.dressing import SMALLEST_MM, Dressing, Filling, places
 
@@ -59,23 +59,23 @@ class Made:
     programme: Programme
     dressings: tuple[Dressing, ...]
     rooms: tuple[Room, ...]
-    pockets: tuple[Pocket, ...]
+    pockets: tuple[FoldedPocket, ...]
     zones: tuple[Zone, ...]
-    faults: tuple[Fault, ...]
+    faults: tuple[FoldFault, ...]
     thick: Estimate
     calipers: Mapping[str, Estimate]
     copies: int = 1
     bare: Programme | None = field(default=None, compare=False, repr=False)
     """The structure without the boards that are ``laid`` on it."""
-    laid: tuple[tuple[Add, Lay], ...] = field(default=(), compare=False, repr=False)
+    laid: tuple[tuple[Add, LayOperation], ...] = field(default=(), compare=False, repr=False)
 
     @cached_property
-    def folded(self) -> Worked:
+    def folded(self) -> FoldResult:
         """The programme done without what is laid on it: where its panels lie."""
         return work(self.bare or self.programme)
 
     @cached_property
-    def worked(self) -> Worked:
+    def worked(self) -> FoldResult:
         """The programme done with all that is on it, for drawings and the moving view: worked out when it is asked for."""
         return work(self.programme)
 
@@ -145,11 +145,11 @@ def _called(wall: Key, names: Mapping[str, float | None]) -> str:
     return of if (of := f"{panel} of {piece}") in names else panel
 
 
-def _with(programme: Programme, extras: Sequence[tuple[Add, Lay]]) -> Programme:
+def _with(programme: Programme, extras: Sequence[tuple[Add, LayOperation]]) -> Programme:
     return replace(programme, build=(*programme.build, *(one for pair in extras for one in pair)))
 
 
-def dressed(worked: Worked, filling: Filling, skip: frozenset[str] = frozenset()) -> tuple[Dressing, ...]:
+def dressed(worked: FoldResult, filling: Filling, skip: frozenset[str] = frozenset()) -> tuple[Dressing, ...]:
     """Every face that shows in some state and is large enough, with its paper and what lies on it. What a pocket covers of it is left out."""
     shown: dict[tuple[Key, Side], tuple[float, tuple[float, float, float, float], float]] = {}
     total_: dict[tuple[Key, Side], float] = {}
@@ -191,9 +191,9 @@ def _moved(dressings: Sequence[Dressing], before: Programme, after: Programme) -
     return tuple(found)
 
 
-def _laid(dressings: Sequence[Dressing], filling: Filling) -> tuple[tuple[Add, Lay], ...]:
+def _laid(dressings: Sequence[Dressing], filling: Filling) -> tuple[tuple[Add, LayOperation], ...]:
     """The papers and what lies on them, as pieces on their panels: one of each face."""
-    found: list[tuple[Add, Lay]] = []
+    found: list[tuple[Add, LayOperation]] = []
     for one in dressings:
         if filling.mats:
             wide, high, corner, stock = one.width_mm, one.height_mm, one.corner, FILLED if one.places else MAT
@@ -204,5 +204,5 @@ def _laid(dressings: Sequence[Dressing], filling: Filling) -> tuple[tuple[Add, L
             continue
         name = f"on {one.key[0]} {one.key[1]} {one.side}"
         sheet = board(name, stock, wide, high)
-        found.append((Add(sheet), Lay((name, "body"), one.key, corner, face="B", side=one.side)))
+        found.append((Add(sheet), LayOperation((name, "body"), one.key, corner, face="B", side=one.side)))
     return tuple(found)

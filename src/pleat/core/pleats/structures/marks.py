@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from pleat.core.engines.folding.assembly import Key, Side, lies
 from pleat.core.engines.folding.convex import Polygon, rectangle
-from pleat.core.engines.folding.programme import Lay
+from pleat.core.engines.folding.programme import LayOperation
 from pleat.core.pleats.structures.dressing import Dressing, spread
 from pleat.core.pleats.structures.made import BARE, Made
 
@@ -48,7 +48,7 @@ def on_leaf(made: Made) -> tuple[Mark, ...]:
     glued = {
         one.laid[0]: (one, lies(pieces[one.laid[0]].panels[0].outline, one.at, one.face, one.side, one.turn))
         for one in programme.build
-        if isinstance(one, Lay) and one.host[0] == first.name and one.at is not None and len(pieces[one.laid[0]].panels) == 1
+        if isinstance(one, LayOperation) and one.host[0] == first.name and one.at is not None and len(pieces[one.laid[0]].panels) == 1
     }
     papered = {(lay.host, lay.side) for added, lay in made.laid if added.piece.stock != BARE}
     found = []

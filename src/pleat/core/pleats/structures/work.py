@@ -10,7 +10,7 @@ from pleat.core.base.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, many
-from pleat.core.engines.folding.programme import Fold, Lay
+from pleat.core.engines.folding.programme import FoldOperation, LayOperation
 from pleat.core.engines.folding.sheet import BODY, Piece, scores
 from pleat.core.engines.folding.tasks import in_order, scored, shaped, tasks
 from pleat.core.pleats.structures.cut import NOT_CUT, by_size, counted, kind_of, said, sheets, sorts, unnumbered
@@ -22,7 +22,7 @@ DRIES_MINUTES: Final = 60
 
 
 @dataclass(frozen=True)
-class Work:
+class StructureSteps:
     """What the steps of a structure are called and wait for: the name before its states, whether a fastener is fixed between its papers, and
     the pieces that are glued on ``later``, by what holds it."""
 
@@ -40,7 +40,7 @@ def cut_out(made: Made) -> tuple[str, ...]:
     )
 
 
-def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step, ...]:
+def steps(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps) -> tuple[Step, ...]:
     """Every step of building it, up to what lies on its faces."""
     every = {name: piece for name, (piece, _) in counted(made).items()}
     cut = cut_out(made)
@@ -57,7 +57,7 @@ def steps(made: Made, filling: Filling, ruler: Ruler, work: Work) -> tuple[Step,
     return tuple(replace(step, needs=tuple(one for one in step.needs if one in given or not one.startswith(own))) for step in found)
 
 
-def _shape(pieces: Mapping[str, Piece], work: Work, cut: tuple[str, ...]) -> tuple[Step, ...]:
+def _shape(pieces: Mapping[str, Piece], work: StructureSteps, cut: tuple[str, ...]) -> tuple[Step, ...]:
     if not pieces:
         return ()
     names = joined(pieces)
@@ -98,7 +98,7 @@ def marks(piece: Piece, ruler: Ruler) -> str:
     return "; ".join(found)
 
 
-def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: Work, cut: tuple[str, ...]) -> tuple[Step, ...]:
+def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: StructureSteps, cut: tuple[str, ...]) -> tuple[Step, ...]:
     if not pieces:
         return ()
     listed = "; ".join(f"{name}: {marks(one, ruler)}" for name, one in pieces.items())
@@ -118,7 +118,7 @@ def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: Work, cut: tuple[str
     )
 
 
-def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
+def _joins(made: Made, work: StructureSteps, cut: tuple[str, ...]) -> list[Step]:
     """A step for each sort of joining, in an order that works, and one to let the glue dry."""
     found: list[Step] = []
     names: list[str] = []
@@ -153,7 +153,7 @@ def _joins(made: Made, work: Work, cut: tuple[str, ...]) -> list[Step]:
     return [*found, _dry(work, tuple(names))] if names else found
 
 
-def _sorts_of_joining(made: Made, work: Work) -> dict[str, tuple[list[str], list[str]]]:
+def _sorts_of_joining(made: Made, work: StructureSteps) -> dict[str, tuple[list[str], list[str]]]:
     """By what is said of them, in an order that works: (what is folded first, for each time; the parts that are fixed by it)."""
     done: dict[str, tuple[list[str], list[str]]] = {}
     folded: dict[str, list[str]] = {}
@@ -163,9 +163,9 @@ def _sorts_of_joining(made: Made, work: Work) -> dict[str, tuple[list[str], list
     for number in in_order(todo):
         task = todo[number]
         one = build[task.operations[0]] if task.operations else None
-        if isinstance(one, Fold):
+        if isinstance(one, FoldOperation):
             folded.setdefault(one.piece, []).extend(said((kind_of(one.piece), other)) for _, other, _ in one.angles)
-        if not isinstance(one, Lay) or one.laid[0].startswith("on ") or one.laid[0] in work.later:
+        if not isinstance(one, LayOperation) or one.laid[0].startswith("on ") or one.laid[0] in work.later:
             continue
         first = joined(folded.pop(one.laid[0], []))
         times, fixes = done.setdefault(_sentence(one), ([], []))
@@ -175,7 +175,7 @@ def _sorts_of_joining(made: Made, work: Work) -> dict[str, tuple[list[str], list
     return done
 
 
-def _dry(work: Work, names: tuple[str, ...]) -> Step:
+def _dry(work: StructureSteps, names: tuple[str, ...]) -> Step:
     return _drying(
         f"{work.prefix}_dry",
         "Let the glue dry",
@@ -203,7 +203,7 @@ def _drying(key: str, title: str, detail: str, needs: tuple[str, ...], gives: tu
     )
 
 
-def _sentence(one: Lay) -> str:
+def _sentence(one: LayOperation) -> str:
     """What is joined to what: pieces by their names where there are two."""
     same = one.laid[0] == one.host[0]
     laid, host = (unnumbered(said(key) if same or key[1] == BODY else f"{said(key)} of the {key[0]}") for key in (one.laid, one.host))
@@ -214,7 +214,7 @@ def _sentence(one: Lay) -> str:
     return f"{verb} the {laid}{' under' if one.side == 'B' else ' to'} the {host}"
 
 
-def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work, cut: tuple[str, ...]) -> tuple[Step, ...]:
+def _papers(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps, cut: tuple[str, ...]) -> tuple[Step, ...]:
     """The papers of the faces. Where a fastener is hidden by them, that of its first half's face comes first, and the others once the second half
     is fixed on what it came down on."""
     if not filling.mats or not made.dressings:
@@ -263,7 +263,7 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: Work, cut: tuple[s
     )
 
 
-def _fill(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
+def _fill(made: Made, filling: Filling, work: StructureSteps) -> tuple[Step, ...]:
     if not made.places:
         return ()
     return (
@@ -282,7 +282,7 @@ def _fill(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
     )
 
 
-def _set(made: Made, filling: Filling, work: Work) -> tuple[Step, ...]:
+def _set(made: Made, filling: Filling, work: StructureSteps) -> tuple[Step, ...]:
     """G1: what was glued on the faces dries before anything is shut over it."""
     papers, places = filling.mats and made.dressings, bool(made.places)
     if not papers and not places:

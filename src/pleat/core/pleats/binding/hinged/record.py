@@ -7,7 +7,7 @@ from typing import Final
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.units import Ruler
-from pleat.core.engines.folding.flat import Flat, Place
+from pleat.core.engines.folding.flat import FieldAnchor, Flat
 from pleat.core.engines.folding.programme import Programme
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
 from pleat.core.pleats.structures.made import Made
@@ -30,7 +30,7 @@ class HingedResult(BindingResult):
     made: Made = field(compare=False)
     programme: Programme
     flats: tuple[Flat, ...]
-    spots: tuple[Place, ...] = ()
+    spots: tuple[FieldAnchor, ...] = ()
     need: Estimate
     end_mm: float = 0.0
     flange_mm: float = 0.0

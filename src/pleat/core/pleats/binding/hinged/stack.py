@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from pleat.core.engines.folding.programme import Add, Angle, Fold, Group, Lay, Operation, Programme
+from pleat.core.engines.folding.programme import Add, Angle, FoldGroup, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece
 
 FRONT, BACK = "front board", "back board"
@@ -39,12 +39,12 @@ def opened(build: Sequence[Operation], joints: Sequence[Joint]) -> Programme:
     """The programme from the shut stack: the front is turned, then each leaf; ``joints`` run from the front to the back."""
     groups = []
     for number, joint in enumerate(joints):
-        moves = [Fold(joint.piece, joint.open)]
+        moves = [FoldOperation(joint.piece, joint.open)]
         if number:
             before = joints[number - 1]
-            moves.append(Fold(before.piece, before.shut))
+            moves.append(FoldOperation(before.piece, before.shut))
         name = "front opened" if not number else f"{leaf_name(number)} turned"
-        groups.append(Group(name, tuple(moves)))
+        groups.append(FoldGroup(name, tuple(moves)))
     return Programme(tuple(build), tuple(groups), opens=True)
 
 
@@ -65,10 +65,10 @@ def connectors(gussets: Sequence[float], size: tuple[float, float], flange: floa
         above = front if number == 0 else board(leaf_name(number), leaf, width, height)
         steps += [
             Add(sheet, "lower flange"),
-            Lay((name, "lower flange"), below, (0.0, 0.0)),
-            Fold(name, shut),
+            LayOperation((name, "lower flange"), below, (0.0, 0.0)),
+            FoldOperation(name, shut),
             Add(above),
-            Lay((above.name, "body"), (name, "upper flange"), (flange - width, 0.0), side="B"),
+            LayOperation((above.name, "body"), (name, "upper flange"), (flange - width, 0.0), side="B"),
         ]
         below = (above.name, "body")
         joints.insert(0, Joint(name, shut))
@@ -85,7 +85,11 @@ def hills(
     names = {panel.name for panel in strip.panels}
     back, front = boards(width, height, cover)
     on_front, on_back = (next(name for name in ends if name in names) for ends in (held_by(count)))
-    steps: list[Operation] = [Add(back), Add(strip, on_back), Lay(("hinge strip", on_back), (BACK, "body"), strip[on_back].outline[0])]
+    steps: list[Operation] = [
+        Add(back),
+        Add(strip, on_back),
+        LayOperation(("hinge strip", on_back), (BACK, "body"), strip[on_back].outline[0]),
+    ]
     joints: list[Joint] = []
     below = on_back
     for number in range(count, 0, -1):
@@ -93,16 +97,20 @@ def hills(
         floor = f"gap {number}" if number < count else "last end"
         shut = _over(floor, down, below, names)
         joints.insert(0, Joint("hinge strip", shut))
-        steps += [Fold("hinge strip", shut), Fold("hinge strip", ((up, down, -180.0),))]
+        steps += [FoldOperation("hinge strip", shut), FoldOperation("hinge strip", ((up, down, -180.0),))]
         steps += [
             Add(board(leaf_name(number), leaf, width, height)),
-            Lay((leaf_name(number), "body"), ("hinge strip", up), strip[up].outline[0]),
+            LayOperation((leaf_name(number), "body"), ("hinge strip", up), strip[up].outline[0]),
         ]
         below = up
     shut = _over("first end", on_front, below, names)
     joints.insert(0, Joint("hinge strip", shut))
     edge = strip[on_front].outline[1][0]
-    steps += [Fold("hinge strip", shut), Add(front), Lay((FRONT, "body"), ("hinge strip", on_front), (edge - width, 0.0), side="B")]
+    steps += [
+        FoldOperation("hinge strip", shut),
+        Add(front),
+        LayOperation((FRONT, "body"), ("hinge strip", on_front), (edge - width, 0.0), side="B"),
+    ]
     return opened(steps, joints)
 
 

@@ -28,7 +28,7 @@ STRIP_BORDER_MM: Final = 1.0
 
 
 @dataclass(frozen=True)
-class Own:
+class HingeSpec:
     """What a kind of hinge says of itself: (piece, how many of it) as they are cut, the programme of the moving view, figures, checks and pieces beside those of all hinges; the fields on its drawing as
     (path, piece, panel, value by itself); widths in mm of the strips that dress it, with how many. ``folded`` says how it is folded, ``glued`` how leaves go on."""
 
@@ -49,7 +49,7 @@ class Own:
     smaller: Callable[[float, float], tuple[Offer, ...]] | None = None
 
 
-def result(left: LeftOfBinding, hinge: Hinge, own: Own, *, at: Edge, swell: Estimate) -> HingedResult:
+def result(left: LeftOfBinding, hinge: Hinge, own: HingeSpec, *, at: Edge, swell: Estimate) -> HingedResult:
     """The hinge with all that follows from it."""
     ruler, count = left.brief.ruler, left.brief.quantity
     flats = rows([(piece, piece.name, number, piece.name) for piece, number in own.pieces])
@@ -103,7 +103,7 @@ def result(left: LeftOfBinding, hinge: Hinge, own: Own, *, at: Edge, swell: Esti
     )
 
 
-def _pieces(left: LeftOfBinding, own: Own) -> tuple[Figure, ...]:
+def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
     ruler, found = left.brief.ruler, []
     for piece, number in own.pieces:
         found.append(
@@ -131,7 +131,7 @@ def _pieces(left: LeftOfBinding, own: Own) -> tuple[Figure, ...]:
     return tuple(found)
 
 
-def _steps(left: LeftOfBinding, hinge: Hinge, own: Own) -> list[Step]:
+def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
     """Score, fold, dress, glue the leaves on from the back, dry."""
     ruler = left.brief.ruler
     listed = "; ".join(f"{piece.name}: {marks(piece, ruler)}" for piece, _ in own.pieces)
@@ -187,7 +187,7 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: Own) -> list[Step]:
     return found
 
 
-def _dressed(own: Own, ruler: Ruler) -> Step:
+def _dressed(own: HingeSpec, ruler: Ruler) -> Step:
     return Step(
         "hinge_dress",
         "Dress the hinge",

@@ -12,7 +12,7 @@ from pleat.core.engines.folding.sheet import Piece, Span, piece
 from pleat.core.pleats.binding.hinged import stack, work
 from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, Hinge, HingedResult, hinge_of
 from pleat.core.pleats.binding.hinged.room import Between
-from pleat.core.pleats.binding.hinged.work import Own
+from pleat.core.pleats.binding.hinged.work import HingeSpec
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 
@@ -68,7 +68,7 @@ def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
         pieces.append((connector("connector", flange, inner, hinge.height), hinge.count - 1))
     if abs(inner - end) < 0.01:
         pieces = [(connector("connector", flange, inner, hinge.height), hinge.count + 1)]
-    own = Own(
+    own = HingeSpec(
         "connector hinges",
         tuple(pieces),
         stack.connectors([end, *[inner] * (shown - 1), end], (hinge.width, hinge.height), flange, (CARD, LEAF, CASE)),

@@ -15,8 +15,8 @@ from pleat.core.pleats.binding.kinds.tapes import HUNG, across, proposed
 from pleat.core.pleats.binding.record import Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.steps import Words
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.steps import SewingWords
+from pleat.core.pleats.binding.threaded import SewingKind
 
 
 class Cords(Threaded):
@@ -43,7 +43,7 @@ def promise(_binding: Cords, _bed: Bed) -> Promise:
     return Promise(covered="inside", links="ends")
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
@@ -53,7 +53,7 @@ STITCH: Final = Stitch(
         fewest=2, thickest_mm=2.5, strength="strong", hard="takes care", tough=True, minutes=13, look="raised bands across the spine",
         refuses="it climbs from section to section, so it takes two or more",
     ),
-    words=Words(one_by_one=True, before=(replace(HUNG, title="Hang up the cords"),)),
+    words=SewingWords(one_by_one=True, before=(replace(HUNG, title="Hang up the cords"),)),
 )  # fmt: skip
 KIND: Final = threaded.kind(
     STITCH,

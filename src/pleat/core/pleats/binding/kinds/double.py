@@ -10,7 +10,7 @@ from pleat.core.engines.sewing.patterns.through import double, double_promise, s
 from pleat.core.pleats.binding import stations, threaded
 from pleat.core.pleats.binding.record import OddStations, Threaded
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.threaded import SewingKind
 
 
 class Double(Threaded):
@@ -32,7 +32,7 @@ def promise(_binding: Double, bed: Bed) -> Promise:
     return double_promise(bed.stations, bed.covered)
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,

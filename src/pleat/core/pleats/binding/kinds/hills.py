@@ -12,7 +12,7 @@ from pleat.core.engines.folding.sheet import Piece, Span, piece
 from pleat.core.pleats.binding.hinged import stack, work
 from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, Hinge, HingedResult, hinge_of
 from pleat.core.pleats.binding.hinged.room import Between
-from pleat.core.pleats.binding.hinged.work import Own
+from pleat.core.pleats.binding.hinged.work import HingeSpec
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 Sizes = tuple[float, float, float, float, float]
@@ -82,7 +82,7 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
         ruler.snap_down(gap - 2 * work.STRIP_BORDER_MM): hinge.count - 1,
         ruler.snap_down(end - 2 * work.STRIP_BORDER_MM): 2,
     }
-    own = Own(
+    own = HingeSpec(
         "hinge strip",
         tuple((one, 1) for one in strips),
         stack.hills(shown, sizes, (hinge.width, hinge.height), (CARD, LEAF, CASE)),

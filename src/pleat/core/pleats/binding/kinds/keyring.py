@@ -10,8 +10,8 @@ from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Count, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.pleats.binding.punched import gear
 from pleat.core.pleats.binding.punched.places import read
-from pleat.core.pleats.binding.punched.record import Bored, Placed, PunchedResult, Usual, bore
-from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.punched.record import Bored, HolesByHand, PunchedResult, Usual, bore
+from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 LAP_MM: Final = 8.0
@@ -22,7 +22,7 @@ LEG_MM: Final = 4.0
 """A brad's legs fold over behind the stack by at least so much (house rule)."""
 
 
-class KeyRing(Placed):
+class KeyRing(HolesByHand):
     """A brad, a loop and a ring; the loop is of the cover's card."""
 
     kind: Literal["keyring"] = "keyring"
@@ -77,7 +77,7 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
     books = left.brief.quantity
     return result(
         bored,
-        Own(
+        PunchedSpec(
             title="brad and key ring",
             figures=(loop, brad),
             checks=_checks(binding, bored, stack),

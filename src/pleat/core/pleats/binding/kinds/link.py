@@ -13,8 +13,8 @@ from pleat.core.pleats.binding import stations, threaded
 from pleat.core.pleats.binding.record import MOST_STATIONS, Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.steps import Words
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.steps import SewingWords
+from pleat.core.pleats.binding.threaded import SewingKind
 
 
 class Link(Threaded):
@@ -48,7 +48,7 @@ def promise(_binding: Link, _bed: Bed) -> Promise:
     return Promise(covered="inside", links="all")
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
@@ -57,7 +57,7 @@ STITCH: Final = Stitch(
         fewest=2, good_to=30, thickest_mm=2.5, strength="firm", hard="some practice", tough=True, minutes=11, look="chains across an open spine",
         refuses="each section hooks under the one before, so it takes two or more",
     ),
-    words=Words(one_by_one=True),
+    words=SewingWords(one_by_one=True),
 )  # fmt: skip
 KIND: Final = threaded.kind(
     STITCH,

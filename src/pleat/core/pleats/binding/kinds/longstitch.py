@@ -11,8 +11,8 @@ from pleat.core.engines.sewing.patterns.along import kettled, long_stitch, strai
 from pleat.core.pleats.binding import stations, threaded
 from pleat.core.pleats.binding.record import Threaded
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.steps import Words
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.steps import SewingWords
+from pleat.core.pleats.binding.threaded import SewingKind
 
 COUNTS: Final = (4, 6, 8, 10)
 
@@ -42,7 +42,7 @@ def promise(binding: LongStitch, bed: Bed) -> Promise:
     return Promise(links="ends" if binding.way == "linked" else "some", cover=bed.covered)
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
@@ -50,7 +50,7 @@ STITCH: Final = Stitch(
         fewest=2, good_to=12, thickest_mm=3.0, strength="firm", hard="some practice", minutes=9, look="rows of long stitches on a soft spine",
         refuses="it climbs from section to section, so it takes two or more",
     ),
-    words=Words(one_by_one=True),
+    words=SewingWords(one_by_one=True),
 )  # fmt: skip
 KIND: Final = threaded.kind(
     STITCH,

@@ -18,9 +18,9 @@ from pleat.core.pleats.binding.record import KnotSide, Thread, Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.steps import Words
+from pleat.core.pleats.binding.steps import SewingWords
 from pleat.core.pleats.binding.thread import diameter_mm
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.threaded import SewingKind
 
 
 class Loop(Threaded):
@@ -72,7 +72,7 @@ def checks(binding: Loop, ruler: Ruler) -> tuple[Check, ...]:
     )
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
@@ -85,7 +85,7 @@ STITCH: Final = Stitch(
         look="one loop along the fold",
         refuses="more loops than eight do not lie in one spine",
     ),
-    words=Words(thread="cord or elastic"),
+    words=SewingWords(thread="cord or elastic"),
     checks=checks,
 )
 _BASE: Final = threaded.kind(

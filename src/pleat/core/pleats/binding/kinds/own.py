@@ -17,7 +17,7 @@ from pleat.core.engines.sewing.own import CannotGrow, grown, promise_for, rows_o
 from pleat.core.pleats.binding import threaded, typed
 from pleat.core.pleats.binding.record import MOST_STATIONS, Threaded
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.threaded import SewingKind
 from pleat.core.pleats.brief.record import Brief
 
 LONGEST: Final = 12_000
@@ -95,7 +95,7 @@ def read(binding: Own, name: str, text: str, brief: Brief) -> list[tuple[str, An
     return [] if text == binding.moves else [("moves", text)]
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,

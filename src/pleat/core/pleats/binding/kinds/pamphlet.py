@@ -13,7 +13,7 @@ from pleat.core.engines.sewing.patterns.through import figure_of_eight, straight
 from pleat.core.pleats.binding import stations, threaded
 from pleat.core.pleats.binding.record import Pamphlet
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.threaded import SewingKind
 
 COUNTS: Final = (3, 5, 7)
 
@@ -33,7 +33,7 @@ def promise(binding: Pamphlet, bed: Bed) -> Promise:
     return straight_past_promise(bed.stations, bed.covered) if binding.way == "past" else Promise(covered="both", cover=bed.covered)
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,

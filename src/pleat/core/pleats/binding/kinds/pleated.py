@@ -11,7 +11,7 @@ from pleat.core.engines.sewing.patterns.through import straight_past, straight_p
 from pleat.core.pleats.binding import stations, threaded
 from pleat.core.pleats.binding.record import OddStations, Threaded
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.threaded import SewingKind
 
 SIDES: Final = ("the first section", "the second section")
 
@@ -41,7 +41,7 @@ def promise(_binding: Pleated, bed: Bed) -> Promise:
     return straight_past_promise(bed.stations, bed.covered)
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,

@@ -11,7 +11,7 @@ from pleat.core.engines.holes.places import ISO_838, centred, folded, inset
 from pleat.core.pleats.binding.punched import capacity, gear
 from pleat.core.pleats.binding.punched.places import read
 from pleat.core.pleats.binding.punched.record import Gear, PunchedResult, Usual, bore
-from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 USUAL: Final = ((15.0, 1.8), (19.0, 2.0), (25.0, 2.2), (32.0, 2.5), (38.0, 2.8), (50.0, 3.0))
@@ -78,7 +78,7 @@ def compute(binding: Rings, left: LeftOfBinding) -> PunchedResult:
     )
     return result(
         bored,
-        Own(
+        PunchedSpec(
             title=f"{binding.count} {word}",
             figures=(
                 *capacity.figures(bored, ring, word),

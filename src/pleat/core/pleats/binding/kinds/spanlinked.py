@@ -11,8 +11,8 @@ from pleat.core.engines.sewing.patterns.along import kettled, under_spans
 from pleat.core.pleats.binding import stations, threaded
 from pleat.core.pleats.binding.record import Threaded
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.steps import Words
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.steps import SewingWords
+from pleat.core.pleats.binding.threaded import SewingKind
 
 
 class SpanLinked(Threaded):
@@ -37,7 +37,7 @@ def promise(_binding: SpanLinked, _bed: Bed) -> Promise:
     return Promise(links="ends")
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
@@ -45,7 +45,7 @@ STITCH: Final = Stitch(
         fewest=2, thickest_mm=2.5, strength="firm", hard="some practice", tough=True, minutes=11, look="braids between the holes of an open spine",
         refuses="each stitch goes under that of the section below, so it takes two or more",
     ),
-    words=Words(one_by_one=True),
+    words=SewingWords(one_by_one=True),
 )  # fmt: skip
 KIND: Final = threaded.kind(
     STITCH,

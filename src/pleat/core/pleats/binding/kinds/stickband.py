@@ -17,7 +17,7 @@ from pleat.core.pleats.binding.punched.capacity import GROUP
 from pleat.core.pleats.binding.punched.checks import SPREAD
 from pleat.core.pleats.binding.punched.places import read
 from pleat.core.pleats.binding.punched.record import Bored, Gear, PunchedResult, Usual, bore
-from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.brief.record import Brief
 
@@ -94,7 +94,7 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
     where = "up through each hole" if binding.through == "holes" else "round each notch"
     return result(
         bored,
-        Own(
+        PunchedSpec(
             title="stick and band",
             figures=_figures(binding, bored, way),
             checks=_checks(binding, bored, way),
@@ -121,7 +121,7 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
 
 
 @dataclass(frozen=True)
-class Way:
+class BandWay:
     """The band's way, mm: between the holes, how long it becomes on this book, the thickest stack it goes round; and how many leaves that is."""
 
     spacing: float
@@ -130,16 +130,16 @@ class Way:
     leaves: int
 
 
-def _way(binding: StickBand, bored: Bored) -> Way:
+def _way(binding: StickBand, bored: Bored) -> BandWay:
     spacing = bored.positions[-1] - bored.positions[0]
     need = band_need(spacing, bored.stack, binding.stick_mm, binding.band_thick_mm)
     most = most_stack(binding.longest, spacing, binding.stick_mm, binding.band_thick_mm)
     pages = bored.left.pages
     each = (pages.thickness.likely + bored.strengthened) / max(pages.leaves, 1)
-    return Way(spacing, need, most, max(0, math.floor((most - bored.covers - bored.left.extras.added.likely) / each + 1e-9)))
+    return BandWay(spacing, need, most, max(0, math.floor((most - bored.covers - bored.left.extras.added.likely) / each + 1e-9)))
 
 
-def _figures(binding: StickBand, bored: Bored, way: Way) -> tuple[Figure, ...]:
+def _figures(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Figure, ...]:
     ruler, have = bored.left.brief.ruler, bored.left.pages.leaves
     round_ends = math.pi * (binding.stick_mm + binding.band_thick_mm)
     room = f"room for {way.leaves - have} more" if way.leaves >= have else f"{have - way.leaves} too many"
@@ -188,7 +188,7 @@ def _fewer(bored: Bored, leaves: int) -> tuple[Offer, ...]:
     return (Offer(many(leaves, "leaf", "leaves"), (("pages.amount", leaves), ("pages.counted_in", "leaves"), *forget)),)
 
 
-def _checks(binding: StickBand, bored: Bored, way: Way) -> tuple[Check, ...]:
+def _checks(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Check, ...]:
     """D10: the band too tight or slack; D11: the stick longer than the page, or too short for its holes."""
     ruler, found = bored.left.brief.ruler, []
     need, leaves = way.need, way.leaves

@@ -25,8 +25,8 @@ from pleat.core.pleats.binding.record import Thread, Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.binding.stations import Layout, proposed
-from pleat.core.pleats.binding.steps import Words
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.steps import SewingWords
+from pleat.core.pleats.binding.threaded import SewingKind
 
 STRAIGHT_MM: Final = 1.5
 """A stick may bend by so much over its length and still lie in the fold (house rule)."""
@@ -73,7 +73,7 @@ def promise(_binding: Sticks, _bed: Bed) -> Promise:
     return lashing_promise()
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
@@ -82,7 +82,7 @@ STITCH: Final = Stitch(
         most=24, good_to=12, thickest_mm=3.0, hard="takes care", minutes=14, look="a row of sticks along the spine, cloth woven between them",
         refuses="more sticks than 24 make a spine that does not close",
     ),
-    words=Words(one_by_one=True),
+    words=SewingWords(one_by_one=True),
 )  # fmt: skip
 
 
@@ -100,7 +100,7 @@ class SticksResult(SewnResult):
 
 
 @dataclass(frozen=True)
-class Spine:
+class StickSpine:
     """The sticks side by side, mm: what each takes, the strips between lashings, and how long one is."""
 
     takes: tuple[float, ...]
@@ -114,7 +114,7 @@ class Spine:
         return sum(self.takes)
 
 
-def spine(binding: Sticks, sewn: SewnResult, left: LeftOfBinding) -> Spine:
+def spine(binding: Sticks, sewn: SewnResult, left: LeftOfBinding) -> StickSpine:
     """What the sticks need: each as much as its section, with its share of what is put in at the spine, or itself with the strip beside it, whichever is more."""
     cloth = left.paper.stock("strip").caliper.likely
     beside = binding.stick_mm + (cloth if binding.strips == "woven" else 0.0)
@@ -128,7 +128,7 @@ def spine(binding: Sticks, sewn: SewnResult, left: LeftOfBinding) -> Spine:
     strips = tuple(
         ((low + high - width) / 2, width) for low, high in gaps if (width := min(binding.strip_wide_mm, high - low - LASHING_MM)) > 2
     )
-    return Spine(takes, strips, cloth, left.brief.ruler.snap_up(2 * binding.lap_mm + over), over)
+    return StickSpine(takes, strips, cloth, left.brief.ruler.snap_up(2 * binding.lap_mm + over), over)
 
 
 def compute(binding: Sticks, left: LeftOfBinding) -> SticksResult:
@@ -199,7 +199,7 @@ def _sizes(binding: Sticks, left: LeftOfBinding, rows: int) -> tuple[Offer, ...]
     return tuple(found)
 
 
-def _figures(binding: Sticks, left: LeftOfBinding, back: Spine, long: float) -> tuple[Figure, ...]:
+def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float) -> tuple[Figure, ...]:
     ruler, rows = left.brief.ruler, len(back.takes)
     beside = (
         f"stick {ruler.thin(binding.stick_mm)} + strip {ruler.thin(back.cloth)}"
@@ -237,7 +237,7 @@ def _figures(binding: Sticks, left: LeftOfBinding, back: Spine, long: float) -> 
     )  # fmt: skip
 
 
-def _checks(binding: Sticks, left: LeftOfBinding, back: Spine, long: float) -> tuple[Check, ...]:
+def _checks(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float) -> tuple[Check, ...]:
     """D11: sticks longer than the leaves, a spine or strips too narrow for them; lashings so close that no strip lies between."""
     ruler, height, found = left.brief.ruler, left.pages.leaf_height_mm, []
     even = (Offer(f"cut them to {ruler.show(height)}", (("binding.stick_long_mm", None),)),)
@@ -333,7 +333,7 @@ _ENDS: Final = {
 """Both schools (common practice, no source)."""
 
 
-def _weave(binding: Sticks, left: LeftOfBinding, back: Spine) -> tuple[Step, ...]:
+def _weave(binding: Sticks, left: LeftOfBinding, back: StickSpine) -> tuple[Step, ...]:
     ruler = left.brief.ruler
     then = f" {_ENDS[binding.ends]} once the boards are there." if left.brief.made_of.cover.boards else ""
     how = (

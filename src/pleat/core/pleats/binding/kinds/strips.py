@@ -13,7 +13,7 @@ from pleat.core.pleats.binding.punched import capacity, gear
 from pleat.core.pleats.binding.punched.checks import pitch_check
 from pleat.core.pleats.binding.punched.gear import PunchPitch
 from pleat.core.pleats.binding.punched.record import Gear, PunchedResult, Usual, bore
-from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 USUAL: Final = ((15.0, 1.8), (20.0, 2.0), (25.0, 2.2), (30.0, 2.5))
@@ -84,7 +84,7 @@ def compute(binding: Strips, left: LeftOfBinding) -> PunchedResult:
     pitched = pitch_check(bored, binding.pitch_mm, "rings of the bar", binding.punch_pitch_mm)
     return result(
         bored,
-        Own(
+        PunchedSpec(
             title=many(binding.bars, "bar") + " of three rings",
             figures=(
                 *capacity.figures(bored, ring, "rings"),

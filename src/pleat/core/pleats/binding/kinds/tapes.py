@@ -14,8 +14,8 @@ from pleat.core.pleats.binding import stations, threaded
 from pleat.core.pleats.binding.record import Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.steps import Words
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.steps import SewingWords
+from pleat.core.pleats.binding.threaded import SewingKind
 
 LAP_MM: Final = 30.0
 """How far a tape or cord goes on to each board (common practice: 25 to 40 mm)."""
@@ -75,7 +75,7 @@ def promise(_binding: Tapes, _bed: Bed) -> Promise:
     return Promise(links="ends")
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
@@ -85,7 +85,7 @@ STITCH: Final = Stitch(
         fewest=2, thickest_mm=2.5, strength="strong", hard="some practice", minutes=10, look="flat tapes across the spine, for a case",
         refuses="it climbs from section to section, so it takes two or more",
     ),
-    words=Words(one_by_one=True, before=(HUNG,)),
+    words=SewingWords(one_by_one=True, before=(HUNG,)),
 )  # fmt: skip
 KIND: Final = threaded.kind(
     STITCH,

@@ -11,7 +11,7 @@ from pleat.core.engines.sewing.patterns.through import paired_promise, paired_ti
 from pleat.core.pleats.binding import stations, threaded
 from pleat.core.pleats.binding.record import KnotSide, Threaded
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.threaded import SewingKind
 
 
 class Ties(Threaded):
@@ -34,7 +34,7 @@ def promise(_binding: Ties, bed: Bed) -> Promise:
     return paired_promise(bed.stations, bed.covered)
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,

@@ -12,8 +12,8 @@ from pleat.core.pleats.binding import threaded
 from pleat.core.pleats.binding.kinds.tapes import HUNG, across, supports
 from pleat.core.pleats.binding.record import Threaded
 from pleat.core.pleats.binding.stations import Layout
-from pleat.core.pleats.binding.steps import Words
-from pleat.core.pleats.binding.threaded import Stitch
+from pleat.core.pleats.binding.steps import SewingWords
+from pleat.core.pleats.binding.threaded import SewingKind
 
 
 class TwoOn(Threaded):
@@ -36,7 +36,7 @@ def promise(_binding: TwoOn, bed: Bed) -> Promise:
     return two_on_promise(len(bed.rows), bed.stations)
 
 
-STITCH: Final = Stitch(
+STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
@@ -46,7 +46,7 @@ STITCH: Final = Stitch(
         fewest=6, every=2, thickest_mm=2.0, strength="firm", hard="takes care", minutes=6, look="flat tapes, with half the thread",
         refuses="it sews sections in pairs between two single ones at either end, so it takes an even number from six",
     ),
-    words=Words(one_by_one=True, before=(HUNG,)),
+    words=SewingWords(one_by_one=True, before=(HUNG,)),
 )  # fmt: skip
 KIND: Final = threaded.kind(
     STITCH,

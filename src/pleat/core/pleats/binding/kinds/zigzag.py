@@ -11,7 +11,7 @@ from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
 from pleat.core.pleats.binding.hinged import stack, work
 from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, HingedResult, hinge_of
-from pleat.core.pleats.binding.hinged.work import Own
+from pleat.core.pleats.binding.hinged.work import HingeSpec
 from pleat.core.pleats.binding.kinds.hills import strips_of
 from pleat.core.pleats.binding.result import LeftOfBinding
 
@@ -52,7 +52,7 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
         f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)}, each on two layers of {ruler.fine(hinge.card.likely)}.",
         (Rule("arithmetic", "leaves and folds added up"),),
     )
-    own = Own(
+    own = HingeSpec(
         "zigzag spine",
         tuple((one, 1) for one in strips),
         stack.hills(shown, sizes, (hinge.width, hinge.height), (CARD, LEAF, CASE)),

@@ -12,7 +12,7 @@ from pleat.core.pleats.binding.punched import capacity, gear
 from pleat.core.pleats.binding.punched.checks import pitch_check
 from pleat.core.pleats.binding.punched.gear import PunchPitch
 from pleat.core.pleats.binding.punched.record import Gear, PunchedResult, Usual, bore
-from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 USUAL: Final = ((16.0, 2.0), (20.0, 2.2), (25.0, 2.5), (30.0, 2.8), (40.0, 3.0))
@@ -60,7 +60,7 @@ def compute(binding: Bindered, left: LeftOfBinding) -> PunchedResult:
     name = binding.gear or f"binder, its rings {ruler.show(binding.inner_mm)} inside"
     return result(
         bored,
-        Own(
+        PunchedSpec(
             title=pattern.title,
             figures=(
                 *capacity.figures(bored, ring, "binder"),

@@ -9,7 +9,7 @@ from pleat.core.base.words import many
 from pleat.core.engines.holes.places import BRIDGE_MM, KEEP_MM, missed, nearest
 from pleat.core.engines.holes.punch import in_a_lift, lifts
 from pleat.core.materials.uses import USES_MM
-from pleat.core.pleats.binding.punched.record import Bored, Placed
+from pleat.core.pleats.binding.punched.record import Bored, HolesByHand
 from pleat.core.pleats.extras.spots import moved, on_faces
 
 PUNCH_TAKES_MM: Final = 1.0
@@ -94,7 +94,9 @@ def _fewer(bored: Bored) -> tuple[Offer, ...]:
         now = getattr(bored.record, name, None)
         low = {"count": 2 if type(bored.record).__name__ in ("Posts", "Batten") else 1}.get(name, 1)
         if isinstance(now, int) and now > low:
-            return (Offer(f"{many(now - 1, word)}", ((f"binding.{name}", now - 1), *(SPREAD if isinstance(bored.record, Placed) else ()))),)
+            return (
+                Offer(f"{many(now - 1, word)}", ((f"binding.{name}", now - 1), *(SPREAD if isinstance(bored.record, HolesByHand) else ()))),
+            )
     if getattr(bored.record, "end_mm", None):
         return (Offer("spread them as the folds of a strip", (("binding.spread", "folded"), *SPREAD)),)
     return ()

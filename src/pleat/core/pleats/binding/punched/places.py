@@ -8,19 +8,19 @@ from typing import Any
 from pleat.core.base.errors import LengthError
 from pleat.core.base.texts import shows
 from pleat.core.base.units import RULERS, parse_length
-from pleat.core.pleats.binding.punched.record import Placed, Usual
+from pleat.core.pleats.binding.punched.record import HolesByHand, Usual
 from pleat.core.pleats.brief.record import Brief
 
 LEAST_MM = 2.0
 """Two holes are at least so far apart, and from the ends."""
 
 
-def edge_of(binding: Placed, brief: Brief) -> float:
+def edge_of(binding: HolesByHand, brief: Brief) -> float:
     """The length of the edge that is held, in mm."""
     return brief.leaf_width_mm if binding.bound_at == "head" else brief.leaf_height_mm
 
 
-def holes_of(binding: Placed, edge: float, usual: Callable[[Any, float], Usual]) -> tuple[float, ...]:
+def holes_of(binding: HolesByHand, edge: float, usual: Callable[[Any, float], Usual]) -> tuple[float, ...]:
     own = usual(binding, edge).positions
     placed = binding.positions_mm
     return tuple(sorted(placed)) if placed and len(placed) == len(own) else own
@@ -29,7 +29,7 @@ def holes_of(binding: Placed, edge: float, usual: Callable[[Any, float], Usual])
 def read(usual: Callable[[Any, float], Usual]) -> Callable[[Any, str, str, Brief], list[tuple[str, Any]] | None]:
     """What reads the place of one hole; its partner from the other end follows while they move as pairs. Raises LengthError."""
 
-    def _read(binding: Placed, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+    def _read(binding: HolesByHand, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
         if not name.startswith("hole."):
             return None
         number = name.removeprefix("hole.")

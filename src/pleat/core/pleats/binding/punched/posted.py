@@ -13,7 +13,7 @@ from pleat.core.engines.holes.places import folded
 from pleat.core.pleats.binding.punched import gear
 from pleat.core.pleats.binding.punched.capacity import GROUP
 from pleat.core.pleats.binding.punched.record import Bored, Clamp, Gear, PunchedResult, Usual, bore
-from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 LENGTHS_MM: Final = (5.0, 6.0, 8.0, 10.0, 12.0, 15.0, 18.0, 20.0, 25.0, 30.0, 35.0, 40.0, 50.0, 60.0, 75.0, 100.0)
@@ -88,7 +88,7 @@ def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
     )
     return result(
         bored,
-        Own(
+        PunchedSpec(
             title=f"{binding.count} posts",
             figures=figures,
             checks=_checks(bored, length, thick, can),

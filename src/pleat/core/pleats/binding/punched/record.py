@@ -44,14 +44,14 @@ class Punched(Member):
     jig_mm: Annotated[float, LengthRule("the width of a jig you have", 3, 120)] | None = None
 
 
-class Placed(Punched):
+class HolesByHand(Punched):
     """A binding whose holes can be set one by one, or as pairs from the middle."""
 
     moved: Annotated[Literal["pairs", "single"], ChoiceRule("moving holes", (("pairs", "as pairs"), ("single", "one by one")))] = "pairs"
     positions_mm: tuple[Place, ...] | None = Field(default=None, max_length=MOST_STATIONS, description="holes set by hand, from the head")
 
 
-class Gear(Placed):
+class Gear(HolesByHand):
     """A binding with hardware that is bought: what it is called, and the item among the materials."""
 
     gear: Annotated[str, TextRule("what it is called", 60, required=False)] = ""

@@ -11,14 +11,14 @@ from pleat.core.base.words import many
 from pleat.core.engines.holes.places import BRIDGE_MM, KEEP_MM
 from pleat.core.engines.holes.punch import PitchPlan, in_a_lift, lifts, pitch_plan
 from pleat.core.pleats.binding.punched.checks import find, punch_takes
-from pleat.core.pleats.binding.punched.record import Bored, Clamp, Cross, Placed, PunchedResult
+from pleat.core.pleats.binding.punched.record import Bored, Clamp, Cross, HolesByHand, PunchedResult
 
 PUNCHING: Final = "Paper punch: keep fingers clear of the pins and the lever, and follow its own instructions. Drill only a clamped stack, on a scrap, with your eyes covered."
 BENCH: Final = {"side": "at the side", "head": "at the head"}
 
 
 @dataclass(frozen=True)
-class Own:
+class PunchedSpec:
     """What one kind adds: its figures (the key figure first), checks, offers, pieces; the words of its last step, and what is drawn of it.
 
     ``hang`` is (title, detail, tools, minutes) of the step in which the leaves come together.
@@ -43,7 +43,7 @@ class Own:
     more: tuple[str, ...] = field(default=())
 
 
-def result(bored: Bored, own: Own) -> PunchedResult:
+def result(bored: Bored, own: PunchedSpec) -> PunchedResult:
     """Everything about holes along an edge, with what a kind has of its own."""
     pitch = _pitch(bored, own)
     return PunchedResult(
@@ -72,7 +72,7 @@ def result(bored: Bored, own: Own) -> PunchedResult:
         lost_mm=lost(bored),
         jig_mm=bored.jig,
         title=own.title,
-        movable=isinstance(bored.record, Placed) and not bored.usual.fixed,
+        movable=isinstance(bored.record, HolesByHand) and not bored.usual.fixed,
         cross=own.cross,
         clamp=own.clamp,
         pitch=pitch,
@@ -154,7 +154,7 @@ def _jig(bored: Bored) -> Figure:
     )
 
 
-def _pitch(bored: Bored, own: Own) -> PitchPlan | None:
+def _pitch(bored: Bored, own: PunchedSpec) -> PitchPlan | None:
     """How a punch at this pitch is set; None for other bindings."""
     if not own.row_pitch_mm or not bored.positions:
         return None
@@ -199,7 +199,7 @@ def _numbers(pins: tuple[int, ...]) -> str:
     return ", ".join(str(pin) for pin in pins[:6]) + (" …" if len(pins) > 6 else "")
 
 
-def _steps(bored: Bored, own: Own, pitch: PitchPlan | None) -> tuple[Step, ...]:
+def _steps(bored: Bored, own: PunchedSpec, pitch: PitchPlan | None) -> tuple[Step, ...]:
     """Score, jig, check sheet, lifts, reinforcement, and what holds it all, in order."""
     known = signature(*bored.positions, bored.inset, bored.hole)
     title, detail, tools, minutes = own.hang

@@ -17,7 +17,7 @@ from pleat.core.pleats.binding.punched.capacity import Size
 from pleat.core.pleats.binding.punched.checks import pitch_check
 from pleat.core.pleats.binding.punched.gear import PunchPitch
 from pleat.core.pleats.binding.punched.record import Bored, Punched, PunchedResult, Usual, bore
-from pleat.core.pleats.binding.punched.work import Own, result
+from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 PITCH_RULE: Final = Rule("common practice", "3 or 2 holes to the inch for wire, 4 for coil; no source")
@@ -114,7 +114,7 @@ def compute(winding: Winding, binding: Wound, left: LeftOfBinding) -> PunchedRes
     order = hides if bored.covers and not winding.coil else "in order"
     return result(
         bored,
-        Own(
+        PunchedSpec(
             title=f"{winding.word}, {many(count, 'hole')}",
             figures=(diameter, *capacity.figures(bored, ring, winding.word), *more),
             checks=(*pitch_check(bored, pitch, winding.word, binding.punch_pitch_mm), *capacity.check(bored, ring, winding.word, can), *checks),

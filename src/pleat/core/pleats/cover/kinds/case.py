@@ -6,7 +6,7 @@ from typing import Final, Literal
 
 from pleat.core.base.kinds import CoverKind, Traits
 from pleat.core.pleats.cover import hard
-from pleat.core.pleats.cover.hard import HardResult, Own
+from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import Hard, Shell
 
@@ -17,9 +17,9 @@ class Case(Hard):
     kind: Literal["case"] = "case"
 
 
-def _own(cover: Case, shell: Shell, left: LeftOfCover) -> Own:
+def _own(cover: Case, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     covering, parts = hard.one_piece(cover, shell, left)
-    return Own(covering, parts)
+    return HardCoverSpec(covering, parts)
 
 
 def compute(cover: Case, left: LeftOfCover) -> HardResult:

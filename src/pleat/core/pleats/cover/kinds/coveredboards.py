@@ -10,12 +10,12 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import CoverKind, Member, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
-from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece
 from pleat.core.pleats.binding.threaded import BOARD_REACH_MM
 from pleat.core.pleats.cover import turned
 from pleat.core.pleats.cover.kinds.boards import USUAL_SQUARE_MM, hung_on_strips
-from pleat.core.pleats.cover.laid import Laid, LaidResult, Layer
+from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import cornered
@@ -50,7 +50,7 @@ def compute(cover: CoveredBoards, left: LeftOfCover) -> LaidResult:
     strips = left.binding.boards_by == "strips"
     holes = () if strips else tuple(at + cover.square_mm for at in left.binding.positions_mm)
     marks = f"{', '.join(ruler.number(hole) for hole in holes)} {ruler.name}"
-    sizes = Sizes((width, height), wrap.size_mm, liner, clear)
+    sizes = CoveredSizes((width, height), wrap.size_mm, liner, clear)
     shown = (*_figures(cover, left, sizes), *_at_spine(left, spine, marks)[: 1 if strips else None])
     return LaidResult(
         key_figure=shown[0],
@@ -68,13 +68,13 @@ def compute(cover: CoveredBoards, left: LeftOfCover) -> LaidResult:
         board_mm=stock.caliper.likely + covering.caliper.likely,
         laid=tuple(laid),
         places=(
-            Place("cover.square_mm", laid[-1].x_mm + width, height * 0.3, cover.square_mm),
-            Place("cover.turn_in_mm", laid[-1].x_mm + width, height * 0.7, cover.turn_in_mm),
+            FieldAnchor("cover.square_mm", laid[-1].x_mm + width, height * 0.3, cover.square_mm),
+            FieldAnchor("cover.turn_in_mm", laid[-1].x_mm + width, height * 0.7, cover.turn_in_mm),
         ),
         layers=(
-            Layer("covering", covering.caliper.likely, covering.swatch),
-            Layer("board", stock.caliper.likely, stock.swatch),
-            *((Layer("liner", lining.caliper.likely, lining.swatch),) if cover.lined == "yes" else ()),
+            EdgeLayer("covering", covering.caliper.likely, covering.swatch),
+            EdgeLayer("board", stock.caliper.likely, stock.swatch),
+            *((EdgeLayer("liner", lining.caliper.likely, lining.swatch),) if cover.lined == "yes" else ()),
         ),
     )
 
@@ -97,7 +97,7 @@ def _one(cover: CoveredBoards, wrap: Piece, size: tuple[float, float], liner: tu
 
 
 @dataclass(frozen=True)
-class Sizes:
+class CoveredSizes:
     """Width and height of board, wrap and liner, and how far the wrap is cut off the board's corner; mm."""
 
     board: tuple[float, float]
@@ -106,7 +106,7 @@ class Sizes:
     clear: float
 
 
-def _parts(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Part, ...]:
+def _parts(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Part, ...]:
     count = 2 * left.brief.quantity
     found = [
         Part("boards", "board", *sizes.board, count, "board", needs=("block.measured",), across="it bows towards the leaves"),
@@ -117,7 +117,7 @@ def _parts(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Part,
     return tuple(found)
 
 
-def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Figure, ...]:
+def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Figure, ...]:
     pages, ruler = left.pages, left.brief.ruler
     wide = f"leaf {ruler.number(pages.leaf_width_mm)} + square {ruler.number(cover.square_mm)}, flush at the spine"
     high = f"leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)} = {ruler.number(sizes.board[1])} {ruler.name}"
@@ -182,7 +182,7 @@ def _at_spine(left: LeftOfCover, spine: Estimate, marks: str) -> tuple[Figure, F
     )
 
 
-def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Step, ...]:
+def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Step, ...]:
     ruler = left.brief.ruler
     lined = Step(
         "liners",
@@ -233,7 +233,7 @@ def _pierced(left: LeftOfCover, marks: str, holes: tuple[float, ...]) -> Step:
     )
 
 
-def _checks(cover: CoveredBoards, left: LeftOfCover, sizes: Sizes) -> tuple[Check, ...]:
+def _checks(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Check, ...]:
     """E2, E3, A4 and warping."""
     ruler, usual = left.brief.ruler, USUAL_SQUARE_MM
     found = [

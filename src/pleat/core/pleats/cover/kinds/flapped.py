@@ -12,13 +12,13 @@ from pleat.core.base.kinds import CoverKind
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
-from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Cut, Piece, Span, piece, scores
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.cover import fasteners, soft, spine
 from pleat.core.pleats.cover.checks import holes_told
 from pleat.core.pleats.cover.fasteners import FASTENERS, Fastener, Landing
-from pleat.core.pleats.cover.laid import Laid, LaidResult, Layer, Motion
+from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult, Motion
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.soft import Closed
@@ -66,7 +66,7 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
     point = (max(flap - fastened, 1.0), height / 2)
     edges = {"flap": flap, "front": flap + gusset + 2 * panel + scored}
     found = soft.landing(closed, "flap", point, "front", edges) if cover.fastener != "none" else None
-    sizes = Sizes(panel, scored, gusset, flap)
+    sizes = PanelWidths(panel, scored, gusset, flap)
     shown = (*_figures(cover, left, wrap, sizes), _gusset(left, sizes, inside), *_flap(left, sizes, found))
     thick = inside.used.plus(card.caliper.times(2))
     return LaidResult(
@@ -86,15 +86,15 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
         square_head_mm=cover.square_mm,
         holes_mm=tuple(at + cover.square_mm for at in left.binding.positions_mm),
         laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
-        layers=(Layer("card", card.caliper.likely, card.swatch),),
+        layers=(EdgeLayer("card", card.caliper.likely, card.swatch),),
         landing=found,
         fastener=cover.fastener,
         motion=motion,
         halves=((flap - found.first[1], height / 2), (edges["front"] - found.second[1], height / 2)) if found else (),
         places=(
-            Place("cover.square_mm", edges["front"], height * 0.12, cover.square_mm),
-            Place("cover.flap_mm", flap / 2, height, flap, below=True),
-            Place("cover.gusset_mm", flap + gusset / 2 + panel * 0.4, height, gusset, below=True),
+            FieldAnchor("cover.square_mm", edges["front"], height * 0.12, cover.square_mm),
+            FieldAnchor("cover.flap_mm", flap / 2, height, flap, below=True),
+            FieldAnchor("cover.gusset_mm", flap + gusset / 2 + panel * 0.4, height, gusset, below=True),
         ),
     )
 
@@ -124,7 +124,7 @@ def _piece(cover: Flapped, widths: tuple[float, ...], height: float, *, one_side
 
 
 @dataclass(frozen=True)
-class Sizes:
+class PanelWidths:
     """Widths of the panels in mm: front and back alike, the spine as it is scored, gusset and flap."""
 
     panel: float
@@ -133,7 +133,7 @@ class Sizes:
     flap: float
 
 
-def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: Sizes) -> tuple[Figure, Figure]:
+def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: PanelWidths) -> tuple[Figure, Figure]:
     ruler, pages = left.brief.ruler, left.pages
     shown, whole = ruler.summed([sizes.flap, sizes.gusset, sizes.panel, sizes.spine, sizes.panel])
     across = " + ".join(f"{name} {width}" for name, width in zip(COLUMNS, shown, strict=True))
@@ -161,7 +161,7 @@ def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: Sizes) -> tu
     )
 
 
-def _gusset(left: LeftOfCover, sizes: Sizes, inside: Spine) -> Figure:
+def _gusset(left: LeftOfCover, sizes: PanelWidths, inside: Spine) -> Figure:
     ruler, card = left.brief.ruler, left.paper.cover.caliper.likely
     (block, front), whole = ruler.summed([inside.fore.likely, card], finest=True)
     wide = f"Block at the fore edge {block} + front cover {front} = {whole} {ruler.name}"
@@ -174,7 +174,7 @@ def _gusset(left: LeftOfCover, sizes: Sizes, inside: Spine) -> Figure:
     return Figure("gusset", "gusset at the fore edge", sizes.gusset, "length", how, (Rule("arithmetic", "what the flap closes round"),))
 
 
-def _flap(left: LeftOfCover, sizes: Sizes, found: Landing | None) -> tuple[Figure, ...]:
+def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple[Figure, ...]:
     """The flap, and where what it carries lands."""
     ruler = left.brief.ruler
     low, high = (share * sizes.panel for share in FASTENER_SHARE)
@@ -188,7 +188,7 @@ def _flap(left: LeftOfCover, sizes: Sizes, found: Landing | None) -> tuple[Figur
     return flap, lands
 
 
-def _checks(cover: Flapped, left: LeftOfCover, closed: Closed, sizes: Sizes, found: Landing | None) -> tuple[Check, ...]:
+def _checks(cover: Flapped, left: LeftOfCover, closed: Closed, sizes: PanelWidths, found: Landing | None) -> tuple[Check, ...]:
     ruler = left.brief.ruler
     return tuple(
         one

@@ -8,10 +8,10 @@ from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import CoverKind
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.base.words import joined
-from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, piece, scores
 from pleat.core.pleats.cover import spine
-from pleat.core.pleats.cover.laid import Laid, LaidResult, Layer, Motion
+from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult, Motion
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.spine import Spined, spine_of
@@ -67,13 +67,13 @@ def compute(cover: FlatWrap, left: LeftOfCover) -> LaidResult:
         square_fore_mm=panel - pages.leaf_width_mm,
         square_head_mm=cover.square_mm,
         laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
-        layers=(Layer("card", card.caliper.likely, card.swatch),),
+        layers=(EdgeLayer("card", card.caliper.likely, card.swatch),),
         motion=Motion(
             wrap, "back", groups, ("open", "shut"), (pages.leaf_width_mm, pages.leaf_height_mm, corner), max(inside.used.likely, 1.0)
         ),
         places=(
-            Place("cover.square_mm", 2 * panel + scored, height * 0.12, cover.square_mm),
-            Place("cover.spine_mm", panel + scored / 2, height, scored, below=True),
+            FieldAnchor("cover.square_mm", 2 * panel + scored, height * 0.12, cover.square_mm),
+            FieldAnchor("cover.spine_mm", panel + scored / 2, height, scored, below=True),
         ),
     )
 

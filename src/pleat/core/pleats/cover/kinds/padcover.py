@@ -11,11 +11,11 @@ from pleat.core.base.kinds import CoverKind, Member, Traits
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
-from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, piece, scores
 from pleat.core.pleats.cover import fasteners, soft
 from pleat.core.pleats.cover.fasteners import FASTENERS, Fastener, Landing
-from pleat.core.pleats.cover.laid import Laid, LaidResult, Layer, Motion
+from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult, Motion
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.soft import Closed
@@ -90,14 +90,14 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
         square_head_mm=0.0,
         hides_spine=True,
         laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
-        layers=(Layer("card", card.caliper.likely, card.swatch),),
+        layers=(EdgeLayer("card", card.caliper.likely, card.swatch),),
         landing=found,
         fastener=cover.fastener,
         halves=_on_sheet(found, wrap, tab),
         motion=Motion(wrap, "back", tuple(folds), tuple(names), corner, pages.thickness.likely, laid_after=2),
         places=(
-            Place("cover.square_mm", width_ - tab, flap + tail + tall * 0.3, cover.square_mm),
-            Place("cover.gusset_mm", width_ - tab, flap + tail + tall + head / 2, head),
+            FieldAnchor("cover.square_mm", width_ - tab, flap + tail + tall * 0.3, cover.square_mm),
+            FieldAnchor("cover.gusset_mm", width_ - tab, flap + tail + tall + head / 2, head),
         ),
     )
 

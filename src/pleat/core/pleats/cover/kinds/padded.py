@@ -10,9 +10,9 @@ from pleat.core.base.kinds import CoverKind, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.cover import hard
-from pleat.core.pleats.cover.hard import HardResult, Own
-from pleat.core.pleats.cover.hard_steps import Words
-from pleat.core.pleats.cover.laid import Laid, Layer
+from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
+from pleat.core.pleats.cover.hard_steps import CoverWords
+from pleat.core.pleats.cover.laid import EdgeLayer, Laid
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import NO_YES, YES_NO, Hard, Shell, YesNo
 
@@ -34,7 +34,7 @@ class Padded(Hard):
     ironed: Annotated[YesNo, ChoiceRule("fabric ironed on to its backing", NO_YES)] = "no"
 
 
-def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
+def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     count = left.brief.quantity
     covering, parts = hard.one_piece(cover, shell, left)
     pad_w = max(shell.front - cover.stops_mm, 1.0)
@@ -57,18 +57,18 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> Own:
         more.append(
             Part("filler", "filler card", fill_w, fill_h, 2 * count, "cover", needs=("board.cut",), across="it curls away from the board")
         )
-        inside.append(Layer("filler card", card.caliper.likely, card.swatch))
-    return Own(
+        inside.append(EdgeLayer("filler card", card.caliper.likely, card.swatch))
+    return HardCoverSpec(
         covering,
         (*parts, *more),
         tuple(under),
-        (Layer("padding", cover.padding_mm, "cream"),),
+        (EdgeLayer("padding", cover.padding_mm, "cream"),),
         tuple(inside),
         _figures(cover, shell, left, (pad_w, (fill_w, fill_h) if filled else None)),
         _step_inside(cover, shell, left, filled=filled),
         (_pad(cover, shell, left, pad_w), *((IRON,) if cover.ironed == "yes" else ())),
         (_fill(left, (fill_w, fill_h)),) if filled else (),
-        Words(
+        CoverWords(
             glue="Lay the covering face down, boards on it padding down. Glue only the strip; the padded boards are held by the turn-ins.",
             turn="Pull the fabric evenly, head and tail first, then the fore edges; a clip every hand's width holds it while the glue takes.",
         ),

@@ -9,8 +9,8 @@ from pleat.core.base.kinds import CoverKind, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule
 from pleat.core.engines.folding.sheet import Piece, Span, piece
 from pleat.core.pleats.cover import hard
-from pleat.core.pleats.cover.hard import HardResult, Own
-from pleat.core.pleats.cover.hard_steps import Words
+from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
+from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import Laid
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import Hard, Shell, cornered, turned_in
@@ -28,7 +28,7 @@ class Quarter(Hard):
     onto_mm: Annotated[float, LengthRule("the spine's covering on to the board", 3, 300)] | None = None
 
 
-def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> Own:
+def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     ruler, count = left.brief.ruler, left.brief.quantity
     lap = ruler.near(OVERLAP_MM)
     onto = cover.onto_mm or ruler.snap(sum(SHARE) / 2 * shell.front)
@@ -71,12 +71,12 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> Own:
             scrap=ruler.size(side_w + shell.reach, shell.wrap_height),
         ),
     )
-    words = Words(
+    words = CoverWords(
         glue="Glue boards and strip on the spine's covering at the marks, turn its head and tail in, and only then lay on the sides: their spine edge lies on the covering, straight along the joint.",
         turn="The sides: head and tail first, then the fore edge; pinch the corner in before the last one goes over.",
         lift=("side.cut",),
     )
-    return Own(laid, parts, figures=figures, checks=_wide(cover, shell, left, onto), words=words)
+    return HardCoverSpec(laid, parts, figures=figures, checks=_wide(cover, shell, left, onto), words=words)
 
 
 def _side(shell: Shell, name: str, width: float, side: str) -> Piece:

@@ -13,10 +13,10 @@ from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import CoverKind
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.base.words import joined
-from pleat.core.engines.folding.flat import Place
+from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece, scores
 from pleat.core.pleats.cover import spine
-from pleat.core.pleats.cover.laid import Laid, LaidResult, Layer
+from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.spine import Spined, spine_of
@@ -80,10 +80,14 @@ def compute(cover: Sheath, left: LeftOfCover) -> LaidResult:
         hides_spine=True,
         laid=laid,
         places=(
-            Place("cover.square_mm", width + GAP_MM + level.size_mm[0], height * 0.3, cover.square_mm),
-            Place("cover.tuck_mm", width + GAP_MM + strip.size_mm[0], height * 1.5 + 2 * GAP_MM, tuck),
+            FieldAnchor("cover.square_mm", width + GAP_MM + level.size_mm[0], height * 0.3, cover.square_mm),
+            FieldAnchor("cover.tuck_mm", width + GAP_MM + strip.size_mm[0], height * 1.5 + 2 * GAP_MM, tuck),
         ),
-        layers=(Layer("two strips", 2 * c, card.swatch), Layer("board", b, stock.swatch), Layer("two strips", 2 * c, card.swatch)),
+        layers=(
+            EdgeLayer("two strips", 2 * c, card.swatch),
+            EdgeLayer("board", b, stock.swatch),
+            EdgeLayer("two strips", 2 * c, card.swatch),
+        ),
     )
 
 

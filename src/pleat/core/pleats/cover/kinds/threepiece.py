@@ -12,9 +12,9 @@ from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signatu
 from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.binding.hinged.record import HingedResult
 from pleat.core.pleats.cover import hard
-from pleat.core.pleats.cover.hard import HardResult, Own
+from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
 from pleat.core.pleats.cover.hard_checks import MEETS_MM
-from pleat.core.pleats.cover.hard_steps import Words
+from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import Laid
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import SEAM_MM, SEAMS, Hard, Seam, Shell
@@ -48,7 +48,7 @@ def compute(cover: ThreePiece, left: LeftOfCover) -> HardResult:
     return hard.compute(cover, left, _own, joint_mm=gap)
 
 
-def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Own:
+def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     ruler, count = left.brief.ruler, left.brief.quantity
     covering, parts = hard.one_piece(cover, shell, left)
     liner = liner_size(cover, shell)
@@ -77,7 +77,7 @@ def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Own:
             (Rule("arithmetic", "board less two borders"), Rule("common practice", "border 3 mm, no source")),
         ),
     )
-    words = Words(
+    words = CoverWords(
         glue="The spine board first, centred on the seam; then the boards, a gap away on either side. Glue the boards, not the wrap."
     )
     line = Step(
@@ -94,7 +94,9 @@ def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Own:
         kind="glue",
         then=("dry_book",),
     )
-    return Own(covering, (*parts, lining), under, figures=figures, checks=_checks(cover, shell, left, bends), steps=(line,), words=words)
+    return HardCoverSpec(
+        covering, (*parts, lining), under, figures=figures, checks=_checks(cover, shell, left, bends), steps=(line,), words=words
+    )
 
 
 def liner_size(cover: ThreePiece, shell: Shell) -> tuple[float, float]:

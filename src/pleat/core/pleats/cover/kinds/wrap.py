@@ -11,13 +11,13 @@ from pleat.core.base.plan import Offer, Part, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.sheet import Piece, Span, piece
-from pleat.core.engines.panels import Panel, PanelPlan
+from pleat.core.engines.panels import PanelPlan, RowPanel
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.cover import checks
 from pleat.core.pleats.cover import spine as spines
 from pleat.core.pleats.cover.figures import ONE_CREASE_MM, Shaped, figures
-from pleat.core.pleats.cover.laid import Laid, Layer, Motion
+from pleat.core.pleats.cover.laid import EdgeLayer, Laid, Motion
 from pleat.core.pleats.cover.record import Wrap
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.spine import spine_of
@@ -53,7 +53,7 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
         key_figure=shown[0],
         figures=shown,
         checks=(
-            *checks.find(cover, left, checks.Outcome(spine, wrap, creases, square_fore, square_head, holes, lost)),
+            *checks.find(cover, left, checks.WrapContext(spine, wrap, creases, square_fore, square_head, holes, lost)),
             *spines.checks(cover, left, inside),
         ),
         parts=(_part(cover, left, wrap),),
@@ -65,7 +65,7 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
         swatch=left.paper.cover.swatch,
         laid=(Laid(sheet, 0.0, 0.0, "card", "cover"),),
         motion=None if pleat else _motion(sheet, pages, cover.square_mm, spine.likely),
-        layers=(Layer("card", left.paper.cover.caliper.likely, left.paper.cover.swatch),),
+        layers=(EdgeLayer("card", left.paper.cover.caliper.likely, left.paper.cover.swatch),),
         wrap=wrap,
         spine=spine,
         creases=creases,
@@ -86,11 +86,11 @@ def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) 
     """
     side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + (0.0 if scored else spine / 2))
     height = pages.leaf_height_mm + 2 * cover.square_mm
-    spine_panels = (Panel("spine", scored),) if scored else ()
+    spine_panels = (RowPanel("spine", scored),) if scored else ()
     hinge_mm = cover.hinge_mm if cover.creases == "four" and cover.hinge_mm < side - 1 else 0.0
-    hinge = (Panel("hinge", hinge_mm),) if hinge_mm else ()
-    flap = (Panel("flap", cover.flaps_mm),) if cover.flaps_mm else ()
-    back, front = Panel("back", side - hinge_mm), Panel("front", side - hinge_mm)
+    hinge = (RowPanel("hinge", hinge_mm),) if hinge_mm else ()
+    flap = (RowPanel("flap", cover.flaps_mm),) if cover.flaps_mm else ()
+    back, front = RowPanel("back", side - hinge_mm), RowPanel("front", side - hinge_mm)
     return PanelPlan((*flap, back, *hinge, *spine_panels, *hinge, front, *flap), height)
 
 
@@ -102,15 +102,15 @@ def _pleated(cover: Wrap, ruler: Ruler, pages: Block, scored: float, pleat: floa
     """A pleat folded inward in the middle of the spine: its halves stand either side of it, and only its tip folds the other way."""
     side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + PLEAT_HOLE_MM)
     deep, half = ruler.snap_up(pleat), scored / 2
-    flap = (Panel("flap", cover.flaps_mm),) if cover.flaps_mm else ()
+    flap = (RowPanel("flap", cover.flaps_mm),) if cover.flaps_mm else ()
     panels = (
         *flap,
-        Panel("back", side),
-        Panel("spine", half),
-        Panel("pleat", deep),
-        Panel("pleat", deep),
-        Panel("spine", half),
-        Panel("front", side),
+        RowPanel("back", side),
+        RowPanel("spine", half),
+        RowPanel("pleat", deep),
+        RowPanel("pleat", deep),
+        RowPanel("spine", half),
+        RowPanel("front", side),
         *flap,
     )
     return PanelPlan(panels, pages.leaf_height_mm + 2 * cover.square_mm, valleys=frozenset({len(flap) + 2}))

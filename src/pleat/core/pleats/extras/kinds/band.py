@@ -12,7 +12,7 @@ from pleat.core.base.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.programme import Where
 from pleat.core.engines.folding.sheet import Piece, Span, piece
-from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, Work
+from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, WorkWords
 from pleat.core.pleats.extras.goesin import EASE_MM, Filled, Goes, goes_in
 
 WRAP_MM: Final = 15.0
@@ -84,7 +84,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
             ),
         ),
         checks=(*_checks(record, key, goes, throat, (room, ruler)), *_lost(record, key, len(stacked), ruler)),
-        work=Work(
+        work=WorkWords(
             "Score both ends and fold them." + (_stack_words(len(stacked), "left" if down else "head") if stacked else ""),
             "Lay what goes in under it and a slip of paper more while you glue the ends: so tight, and no tighter.",
             "Slide what belongs there in.",

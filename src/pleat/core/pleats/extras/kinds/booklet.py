@@ -10,7 +10,7 @@ from pleat.core.base.cautions import AWL, GLUE
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, TextRule
 from pleat.core.base.plan import Figure, Rule
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
+from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, WorkWords
 
 
 class Booklet(Extra):
@@ -54,7 +54,7 @@ def compute(record: Booklet, _key: str, _face: Face, _left: LeftOfExtras) -> Thi
                 (Rule("arithmetic", "that book's own plan") if record.book_id else Rule("chosen by you", "its thickness"),),
             ),
         ),
-        work=Work("", fix, flat=flat, tags=frozenset({"flat"}) if flat else frozenset({"glue"}), cautions=(AWL,) if flat else (GLUE,)),
+        work=WorkWords("", fix, flat=flat, tags=frozenset({"flat"}) if flat else frozenset({"glue"}), cautions=(AWL,) if flat else (GLUE,)),
     )
 
 

@@ -8,7 +8,7 @@ from pleat.core.base.cautions import GLUE
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.engines.folding.sheet import BODY, Cut, Span, piece
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, LeftOfExtras, Mouth, Stocked, Thing, Work
+from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, LeftOfExtras, Mouth, Stocked, Thing, WorkWords
 from pleat.core.pleats.extras.kinds.pocketed import GLUED_MM, behind_glue
 from pleat.core.pleats.extras.slabs import across
 
@@ -52,7 +52,7 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
                 (Rule("arithmetic", "(side less two lines of glue) × √2"),),
             ),
         ),
-        work=Work(
+        work=WorkWords(
             "Cut a square and halve it corner to corner: one square gives two.",
             "Glue its two short sides along the page's edges; its long side stays open.",
             "Slide a corner of what belongs there in.",

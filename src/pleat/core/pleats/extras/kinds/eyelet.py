@@ -8,7 +8,7 @@ from pleat.core.base.cautions import PUNCH
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.plan import Count, Figure, Rule
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
+from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, WorkWords
 
 
 class Eyelet(Extra):
@@ -42,7 +42,9 @@ def compute(record: Eyelet, key: str, _face: Face, _left: LeftOfExtras) -> Thing
         figures=(
             Figure("thick", "it is thick", thick, "thin", "Both its sides, set.", (Rule("house rule", "measure one that you have set"),)),
         ),
-        work=Work(flat="Punch and set it while the sheet is flat, with a scrap under it.", cautions=(PUNCH,), tags=frozenset({"flat"})),
+        work=WorkWords(
+            flat="Punch and set it while the sheet is flat, with a scrap under it.", cautions=(PUNCH,), tags=frozenset({"flat"})
+        ),
     )
 
 

@@ -9,7 +9,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
+from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, WorkWords
 
 HOLDS_MM: Final = 10.0
 """A pair so far across holds through two cards (common practice, no source)."""
@@ -59,7 +59,7 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
                 (Rule("common practice", "no source"),),
             ),
         ),
-        work=Work(
+        work=WorkWords(
             "",
             ("Mark which faces look at each other: the second has to pull, not push. " if magnet else "")
             + "Fix the first half before any paper hides it; shut the page, and fix the second where it lands.",

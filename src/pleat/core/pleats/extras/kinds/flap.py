@@ -8,7 +8,7 @@ from pleat.core.base.cautions import GLUE
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Swing, Thing, Work
+from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Swing, Thing, WorkWords
 from pleat.core.pleats.extras.goesin import Filled, goes_in
 
 GUTTER_MM: Final = 20.0
@@ -76,7 +76,7 @@ def compute(record: Flap, key: str, face: Face, left: LeftOfExtras) -> Thing:
         stuck=_box(places[record.hinge]),
         figures=_figures(record, (width, height), reach),
         checks=_checks(record, key, (width, height), face, left),
-        work=Work(
+        work=WorkWords(
             f"Score {ruler.show(tab)} for its hinge and fold it both ways once.",
             "Glue the tab only, never on the score. "
             + ("It goes on before the mat that hides it." if record.under_mat == "yes" else "Try its swing before the glue takes."),

@@ -10,7 +10,7 @@ from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.engines.folding.convex import Point
 from pleat.core.engines.folding.sheet import board
-from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Thing, Work
+from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Thing, WorkWords
 from pleat.core.pleats.extras.goesin import Filled, Goes, goes_in
 
 LAP_MM: Final = 3.0
@@ -56,7 +56,7 @@ def compute(record: Mat, key: str, face: Face, left: LeftOfExtras) -> Thing:
         layers=tuple(layer for layer in layers if min(layer.width_mm, layer.height_mm) > 0),
         figures=_figures(record, (width, height), opening, left),
         checks=checks,
-        work=Work(
+        work=WorkWords(
             "Cut its opening before it is glued." if opening else "",
             "Glue it from the middle outward and press. What sits on it comes after.",
             cautions=(KNIFE,) if opening else (),

@@ -8,7 +8,7 @@ from pleat.core.base.fields import ChoiceRule, NumberRule
 from pleat.core.base.plan import Count, Figure, Rule
 from pleat.core.engines.folding.convex import Point
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Thing, Work
+from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Thing, WorkWords
 from pleat.core.pleats.extras.goesin import Filled, goes_in
 
 
@@ -86,7 +86,7 @@ def compute(record: Picture, key: str, _face: Face, left: LeftOfExtras) -> Thing
         ),
         pieces=(sheet,) if own else (),
         sheet_stock=record.stock if own else "",
-        work=Work(_made(record), fix, tags=frozenset({"glue", "on a mat"} if record.way == "glued" else {"on a mat"})),
+        work=WorkWords(_made(record), fix, tags=frozenset({"glue", "on a mat"} if record.way == "glued" else {"on a mat"})),
     )
 
 

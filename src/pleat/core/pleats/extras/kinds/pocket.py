@@ -8,7 +8,7 @@ from pleat.core.base.cautions import GLUE
 from pleat.core.base.plan import Changes, Check, Count, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import a_or_an, joined
-from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Thing, Work
+from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Thing, WorkWords
 from pleat.core.pleats.extras.goesin import EASE_MM, Goes, ease_of, goes_in
 from pleat.core.pleats.extras.kinds.pocketed import (
     ACROSS,
@@ -277,7 +277,7 @@ def _pulled(record: Pocket, pull: Layer | None, ruler: Ruler) -> tuple[Figure, .
     return (Figure("pull", "the pull", long, "length", how, (Rule("arithmetic", "what is glued, lies between and stands out"),)),)
 
 
-def _work(record: Pocket, what: str, size: tuple[float, float], goes: Goes | None, pull: Layer | None, ruler: Ruler) -> Work:
+def _work(record: Pocket, what: str, size: tuple[float, float], goes: Goes | None, pull: Layer | None, ruler: Ruler) -> WorkWords:
     held = "three sides" if record.open_at == "one" else "two sides"
     make = {
         "tabs": ("Cut along the slant; what comes off is the second pocket. " if record.slant_mm and record.offcut == "second" else "")
@@ -295,7 +295,7 @@ def _work(record: Pocket, what: str, size: tuple[float, float], goes: Goes | Non
     slip = f"Slide {'it' if goes else 'what belongs there'} in, and out again: it must not catch." if goes or what else ""
     if pull:
         make += " Glue the pull behind what goes in, at the edge that comes out last, and let it dry."
-    return Work(make, fix, slip, cautions=(GLUE,), tags=frozenset({"glue"}))
+    return WorkWords(make, fix, slip, cautions=(GLUE,), tags=frozenset({"glue"}))
 
 
 KIND: Final = ExtraKind(

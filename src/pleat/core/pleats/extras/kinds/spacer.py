@@ -8,7 +8,7 @@ from pleat.core.base.cautions import GLUE
 from pleat.core.base.fields import LengthRule, NumberRule
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.engines.folding.sheet import board
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Stocked, Thing, Work
+from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Stocked, Thing, WorkWords
 
 
 class Spacer(Extra):
@@ -45,7 +45,7 @@ def compute(record: Spacer, key: str, face: Face, left: LeftOfExtras) -> Thing:
                 (Rule("arithmetic", "its strips on each other"),),
             ),
         ),
-        work=Work(
+        work=WorkWords(
             "Cut the strips with the grain along them.",
             "Glue it along the spine, no wider than what holds the leaf: a page still has to open past it.",
             cautions=(GLUE,),

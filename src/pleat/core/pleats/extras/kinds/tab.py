@@ -8,7 +8,7 @@ from pleat.core.base.cautions import GLUE, PUNCH
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Sided, Stocked, Thing, Work
+from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Sided, Stocked, Thing, WorkWords
 
 WAYS: Final = (("index", "an index tab"), ("pull", "a pull"), ("loop", "a loop for a key ring"))
 STRONG: Final = (
@@ -73,7 +73,7 @@ def compute(record: Tab, key: str, face: Face, left: LeftOfExtras) -> Thing:
             ),
         ),
         checks=_checks(record, key, title, left),
-        work=Work(
+        work=WorkWords(
             f"Score it at {ruler.show(glued)} and {ruler.show(glued + record.out_mm)} and fold it over on itself.",
             "Glue its foot to the page, and the part that stands out to itself."
             + (f" Then set the {record.strong} through both, with a scrap under it." if set_ else "")

@@ -9,7 +9,7 @@ from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.words import joined, many
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, Work
+from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, WorkWords
 from pleat.core.pleats.extras.goesin import EASE_MM, Filled, goes_in
 
 HELD_MM: Final = 6.0
@@ -59,7 +59,7 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         stands_mm=stands,
         figures=_figures(record, (width, throat), panels, left),
         checks=_checks(key, goes.width_mm if goes else 0.0, throat, left),
-        work=Work(
+        work=WorkWords(
             "Score all its folds from one end. Fold it to and fro: up to a mouth, down to the floor.",
             f"Glue its back on; then its sides are {record.way}, nothing within {ruler.show(HELD_MM)} of a mouth.",
             "Slide what belongs there in, the highest pocket first.",

@@ -7,7 +7,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.cautions import KNIFE
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Figure, Rule
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, LeftOfExtras, Thing, Work
+from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, LeftOfExtras, Thing, WorkWords
 
 
 class Window(Extra):
@@ -36,7 +36,7 @@ def compute(record: Window, _key: str, _face: Face, _left: LeftOfExtras) -> Thin
                 (Rule("chosen by you", "its size"),),
             ),
         ),
-        work=Work(
+        work=WorkWords(
             flat="Cut it out on the flat sheet, on the mat, from its corners inward.",
             cautions=(KNIFE,),
             tags=frozenset({"flat", "cut-out"}),

@@ -7,12 +7,12 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.kinds import BlockKind, Traits
 from pleat.core.base.plan import Check, Offer
-from pleat.core.engines.folding.programme import Add, Fold, Group, Lay, Operation, Programme
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.brief.resize import FLAP_GAP_MM
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import FoldedBlock, Own
+from pleat.core.pleats.pages.folded import FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.made import Build, Made, Sizes
 from pleat.core.pleats.structures.pads import FromPad
@@ -77,7 +77,7 @@ def build(record: Album, width: float, height: float) -> Build:
         steps: list[Operation] = [Add(front)]
         if record.leaf_is == "papers":
             back = piece("back leaf", stock, [Span("", width)], [Span("", height)])
-            steps += [Add(back), Lay(("back leaf", "body"), ("leaf", "body"), (0.0, 0.0), face="B", side="B")]
+            steps += [Add(back), LayOperation(("back leaf", "body"), ("leaf", "body"), (0.0, 0.0), face="B", side="B")]
         if not reach:
             return Programme(tuple(steps))
         tab, flip = Span("tab", tab_mm), Span("flip", reach)
@@ -90,8 +90,8 @@ def build(record: Album, width: float, height: float) -> Build:
             "spine": (0.0, 0.0),
             "head": (0.0, 0.0),
         }[record.flips]
-        steps += [Add(sheet, "tab"), Lay(("flip", "tab"), ("leaf", "body"), at)]
-        return Programme(tuple(steps), (Group("flip", (Fold("flip", (("tab", "flip", 180.0),)),)),))
+        steps += [Add(sheet, "tab"), LayOperation(("flip", "tab"), ("leaf", "body"), at)]
+        return Programme(tuple(steps), (FoldGroup("flip", (FoldOperation("flip", (("tab", "flip", 180.0),)),)),))
 
     return programme
 
@@ -103,7 +103,7 @@ def compute(record: Album, left: LeftOfPages) -> FoldedBlock:
     return folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "album leaves",
             lambda wide, high: build(record, wide, high),
             unit="hinged",

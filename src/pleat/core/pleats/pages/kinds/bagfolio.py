@@ -6,11 +6,11 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import BlockKind, Traits
-from pleat.core.engines.folding.programme import Add, Fold, Group, Lay, Operation, Programme
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures import inserts
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened
@@ -50,10 +50,10 @@ def _bag(record: BagFolio, name: str, width: float, height: float) -> tuple[Oper
     )
     steps: list[Operation] = [Add(sheet, "back")]
     if tab:
-        steps.append(Fold(name, (("front", "left tab, front", 180.0), ("front", "right tab, front", 180.0))))
-    steps.append(Fold(name, (("back", "front", 180.0),)))
+        steps.append(FoldOperation(name, (("front", "left tab, front", 180.0), ("front", "right tab, front", 180.0))))
+    steps.append(FoldOperation(name, (("back", "front", 180.0),)))
     if tab:
-        steps += [Lay((name, f"{side} tab, front"), (name, "back")) for side in ("left", "right")]
+        steps += [LayOperation((name, f"{side} tab, front"), (name, "back")) for side in ("left", "right")]
     return (*steps, *tucked(insert(record), f"insert {name}", (name, "back"), (tab + width / 2, height)))
 
 
@@ -73,11 +73,11 @@ def build(record: BagFolio, width: float, height: float) -> Build:
             steps.append(Add(piece(strip, CARD, order, [Span("", height)], glued=(names[0], names[2])), names[0]))
             # strips lie under the bags: their inside on the outside of the bags' backs
             at = (tab + width - flange, 0.0) if side == "right" else (tab, 0.0)
-            steps.append(Lay((strip, names[0]), ("middle bag", "back"), at, face="A", side="B"))
+            steps.append(LayOperation((strip, names[0]), ("middle bag", "back"), at, face="A", side="B"))
             steps += _bag(record, bag, width, height)
             start = flange + sizes[names[1]] if side == "right" else flange - width
-            steps.append(Lay((bag, "back"), (strip, names[2]), (start, 0.0)))
-            groups.append(Group(bag, (Fold(strip, ((names[0], names[1], 90.0), (names[1], names[2], 90.0))),)))
+            steps.append(LayOperation((bag, "back"), (strip, names[2]), (start, 0.0)))
+            groups.append(FoldGroup(bag, (FoldOperation(strip, ((names[0], names[1], 90.0), (names[1], names[2], 90.0))),)))
         return Programme(tuple(steps), tuple(groups), turns=True)
 
     return programme
@@ -89,7 +89,7 @@ def compute(record: BagFolio, left: LeftOfPages) -> FoldedBlock:
     return folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "bag folio",
             lambda wide, high: build(record, wide, high),
             typed={f"{side} gusset": getattr(record, f"{side}_gusset_mm") for side in ("right", "left")},

@@ -13,11 +13,11 @@ from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
 from pleat.core.engines.folding.assembly import Key, Side
-from pleat.core.engines.folding.programme import Add, Fold, Group, Lay, Operation, Programme
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.made import Build, Made, Sizes
 from pleat.core.pleats.structures.pads import FromPad
@@ -43,7 +43,7 @@ class Concertina(FromPad):
 
 
 @dataclass(frozen=True)
-class Strips:
+class StripCutting:
     """One way of cutting: how many panels a strip has, what is left for its tab in mm, strips a sheet, strips and sheets in all, and whether grain runs along the folds."""
 
     way: str
@@ -69,7 +69,7 @@ def panels_of(record: Concertina) -> int:
     return max(2, -(-record.amount // 2)) if record.counted_in in ("pages", "unsaid") else record.amount
 
 
-def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[Strips, ...]:
+def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[StripCutting, ...]:
     """Both ways of cutting so many panels of a size in mm out of the card, and each with a panel less where its tab would be too narrow; those that give nothing are left out."""
     card = left.paper.stock(CARD)
     long, short = max(card.sheet_width_mm, card.sheet_height_mm), min(card.sheet_width_mm, card.sheet_height_mm)
@@ -84,7 +84,7 @@ def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[St
             strips = math.ceil(count / panels)
             # folds run across the strip: the grain is with them where it runs across it too
             found.append(
-                Strips(
+                StripCutting(
                     way,
                     panels,
                     along - panels * width,
@@ -99,24 +99,24 @@ def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[St
     return tuple(found)
 
 
-def chosen(record: Concertina, ways: tuple[Strips, ...], count: int) -> Strips:
+def chosen(record: Concertina, ways: tuple[StripCutting, ...], count: int) -> StripCutting:
     """The way it is cut: the maker's, at its most panels; else the one with usable tabs, the grain along the folds, and fewest sheets. Where nothing comes out of the sheet, one strip of all."""
     own = [one for one in ways if record.cut in ("auto", one.way)]
     if not own:
-        return Strips(record.cut, count, MOST_TAB_MM, 1, 1, 1, None)
+        return StripCutting(record.cut, count, MOST_TAB_MM, 1, 1, 1, None)
     if record.cut != "auto":
         return own[0]
     return min(own, key=lambda one: (not one.tabbed, one.with_grain is False, one.sheets, one.strips))
 
 
-def tab_of(record: Concertina, cut: Strips, ruler: Ruler) -> float:
+def tab_of(record: Concertina, cut: StripCutting, ruler: Ruler) -> float:
     """The tabs in mm: what is left, at most 20; 0 where one strip is enough."""
     if cut.strips == 1:
         return 0.0
     return record.tab_mm or max(ruler.snap_down(min(cut.left_mm, MOST_TAB_MM)), 3.0)
 
 
-def build(count: int, cut: Strips, tab: float, width: float, height: float) -> Build:
+def build(count: int, cut: StripCutting, tab: float, width: float, height: float) -> Build:
     """All strips joined, then folded to and fro from the far end."""
 
     def programme(_sizes: Sizes) -> Programme:
@@ -132,12 +132,12 @@ def build(count: int, cut: Strips, tab: float, width: float, height: float) -> B
             steps.append(Add(piece(name, CARD, spans, [Span("", height)], glued=() if last else ("tab",)), own[0]))
             if strip:
                 before = f"strip {strip}"
-                steps.append(Lay((name, own[0]), (before, "tab"), (cut.panels * width, 0.0)))
+                steps.append(LayOperation((name, own[0]), (before, "tab"), (cut.panels * width, 0.0)))
                 hinges.append((before, places[-1][1], "tab"))
             hinges += [(name, one, other) for one, other in itertools.pairwise(own)]
             places += [(name, one) for one in own]
         groups = [
-            Group(f"fold {number + 1}", (Fold(strip, ((one, other, 180.0 if number % 2 == 0 else -180.0),)),))
+            FoldGroup(f"fold {number + 1}", (FoldOperation(strip, ((one, other, 180.0 if number % 2 == 0 else -180.0),)),))
             for number, (strip, one, other) in reversed(list(enumerate(hinges)))
         ]
         return Programme(tuple(steps), tuple(groups))
@@ -145,7 +145,7 @@ def build(count: int, cut: Strips, tab: float, width: float, height: float) -> B
     return programme
 
 
-def glued(count: int, cut: Strips, ends: tuple[End, ...]) -> frozenset[tuple[Key, Side]]:
+def glued(count: int, cut: StripCutting, ends: tuple[End, ...]) -> frozenset[tuple[Key, Side]]:
     """The outer faces of the end panels that are glued into the cover: of the first its back, of the last the side it was folded to."""
     first = (("strip 1", "panel 1"), "B")
     last = ((f"strip {cut.strips}", f"panel {count}"), "A" if count % 2 else "B")
@@ -162,7 +162,7 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
     return folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "concertina",
             lambda wide, high: build(count, cut, tab, wide, high),
             unit="concertina",
@@ -183,7 +183,7 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
     )
 
 
-def _figure(cut: Strips, tab: float, ruler: Ruler, left: LeftOfPages) -> Figure:
+def _figure(cut: StripCutting, tab: float, ruler: Ruler, left: LeftOfPages) -> Figure:
     card = left.paper.stock(CARD)
     how = f"Along the sheet's {cut.way} side {many(cut.panels, 'panel')} of {ruler.show(left.brief.leaf_width_mm)}, {ruler.show(max(cut.left_mm, 0.0))} are left"
     how += f" for the tab; {many(cut.a_sheet, 'strip')} beside each other. {many(cut.sheets, 'sheet')} of {card.name}{cut.folds}."
@@ -198,13 +198,13 @@ def _figure(cut: Strips, tab: float, ruler: Ruler, left: LeftOfPages) -> Figure:
 
 
 def _checks(
-    record: Concertina, cutting: tuple[Strips, tuple[Strips, ...]], tab: float, _made: Made, left: LeftOfPages
+    record: Concertina, cutting: tuple[StripCutting, tuple[StripCutting, ...]], tab: float, _made: Made, left: LeftOfPages
 ) -> tuple[Check, ...]:
     found = (_narrow(record, *cutting, tab, left), _unsaid(record))
     return tuple(one for one in found if one)
 
 
-def _narrow(record: Concertina, cut: Strips, ways: tuple[Strips, ...], tab: float, left: LeftOfPages) -> Check | None:
+def _narrow(record: Concertina, cut: StripCutting, ways: tuple[StripCutting, ...], tab: float, left: LeftOfPages) -> Check | None:
     """B2: a joining tab too narrow to glue, since the sheet is cut the other way; or wider than what is left."""
     ruler = left.brief.ruler
     if cut.strips == 1 or (tab >= LEAST_TAB_MM - 0.05 and tab <= cut.left_mm + 0.05):

@@ -11,11 +11,11 @@ from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import BlockKind, Traits
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
-from pleat.core.engines.folding.programme import Add, Fold, Group, Programme
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened
 from pleat.core.pleats.structures.made import Build, Sizes
@@ -74,7 +74,8 @@ def build(record: Crossfold, width: float, height: float, clear: float) -> Build
 
         sheet = piece("folio", CARD, spans("left", width, "right"), spans("head", height, "tail"), body=MIDDLE)
         groups = tuple(
-            Group(arm, (Fold("folio", ((MIDDLE, f"{arm} gusset", 90.0), (f"{arm} gusset", arm, 90.0))),)) for arm in order_of(record, reach)
+            FoldGroup(arm, (FoldOperation("folio", ((MIDDLE, f"{arm} gusset", 90.0), (f"{arm} gusset", arm, 90.0))),))
+            for arm in order_of(record, reach)
         )
         return Programme((Add(sheet, MIDDLE),), groups, turns=True)
 
@@ -91,7 +92,7 @@ def compute(record: Crossfold, left: LeftOfPages) -> FoldedBlock:
     return folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "cross-fold folio",
             lambda wide, high: build(record, wide, high, clear),
             typed=gussets,

@@ -6,11 +6,11 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import BlockKind, Traits
-from pleat.core.engines.folding.programme import Add, Fold, Group, Lay, Operation, Programme
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Cut, Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures import inserts
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened
@@ -75,13 +75,13 @@ def build(record: Folder, width: float, height: float) -> Build:
             if panel not in in_:
                 continue
             wall, flap = f"{panel}, pocket", f"{side} tab, pocket"
-            folds = [Fold("folder", ((wall, flap, 180.0),))] if tab else []
-            lay = [Lay(("folder", flap), ("folder", panel))] if tab else []
-            steps += [*folds, Fold("folder", ((panel, wall, 180.0),)), *lay]
+            folds = [FoldOperation("folder", ((wall, flap, 180.0),))] if tab else []
+            lay = [LayOperation(("folder", flap), ("folder", panel))] if tab else []
+            steps += [*folds, FoldOperation("folder", ((panel, wall, 180.0),)), *lay]
             clear = middle[panel] + (tab if side == "left" else -tab) / 2
             steps += tucked(insert(record), f"insert {panel}", ("folder", panel), (clear, height))
         over = (("back", "gusset", 90.0), ("gusset", "front", 90.0)) if gusset else (("back", "front", 180.0),)
-        return Programme(tuple(steps), (Group("front", (Fold("folder", over),)),))
+        return Programme(tuple(steps), (FoldGroup("front", (FoldOperation("folder", over),)),))
 
     return programme
 
@@ -103,7 +103,7 @@ def compute(record: Folder, left: LeftOfPages) -> FoldedBlock:
     return folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "folder",
             lambda wide, high: build(record, wide, high),
             typed={"gusset": record.gusset_mm} if record.gusset == "yes" else {},

@@ -23,7 +23,7 @@ from pleat.core.pleats.brief.record import Brief
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures import redrawn
 from pleat.core.pleats.structures.drawn import DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, DrawnStep, piece_of, programme_of
 from pleat.core.pleats.structures.dressing import without_papers
@@ -120,7 +120,7 @@ def compute(record: Free, left: LeftOfPages) -> FoldedBlock:
     block = folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "free folio",
             lambda _wide, _high: programme,
             typed=walls,

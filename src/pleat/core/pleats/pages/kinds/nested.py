@@ -8,11 +8,11 @@ from pydantic import Field
 
 from pleat.core.base.fields import LengthRule, NumberRule
 from pleat.core.base.kinds import BlockKind, Traits
-from pleat.core.engines.folding.programme import Add, Fold, Group, Lay, Operation, Programme
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened
 from pleat.core.pleats.structures.made import Build, Sizes
@@ -44,7 +44,7 @@ def build(record: Nested, width: float, height: float) -> Build:
 
     def programme(sizes: Sizes) -> Programme:
         steps: list[Operation] = []
-        groups: list[Group] = []
+        groups: list[FoldGroup] = []
         for number in range(1, _count(record, width, height) + 1):
             less, name = record.shrink_mm * (number - 1), name_of(number)
             wide, high, spine = width - 2 * less, height - 2 * less, sizes[f"spine {number}"]
@@ -54,8 +54,8 @@ def build(record: Nested, width: float, height: float) -> Build:
             if number > 1:
                 outer = (name_of(number - 1), f"back {number - 1}")
                 start = width - 2 * record.shrink_mm * (number - 2) + sizes[f"spine {number - 1}"]
-                steps.append(Lay((name, panels[2]), outer, (start + record.shrink_mm, record.shrink_mm)))
-            groups.insert(0, Group(panels[0], (Fold(name, ((panels[2], panels[1], 90.0), (panels[1], panels[0], 90.0))),)))
+                steps.append(LayOperation((name, panels[2]), outer, (start + record.shrink_mm, record.shrink_mm)))
+            groups.insert(0, FoldGroup(panels[0], (FoldOperation(name, ((panels[2], panels[1], 90.0), (panels[1], panels[0], 90.0))),)))
         return Programme(tuple(steps), tuple(groups))
 
     return programme
@@ -70,7 +70,7 @@ def compute(record: Nested, left: LeftOfPages) -> FoldedBlock:
     return folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "nested folders",
             lambda wide, high: build(record, wide, high),
             typed=typed,

@@ -6,11 +6,11 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.kinds import BlockKind, Traits
-from pleat.core.engines.folding.programme import Add, Fold, Group, Programme
+from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.pages.kinds.album import COUNTS, Counted, leaves_of, unsaid
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.made import Build, Sizes
@@ -34,8 +34,8 @@ def build(width: float, height: float) -> Build:
 
     def programme(sizes: Sizes) -> Programme:
         sheet = piece("pair", CARD, [Span("left leaf", width), Span("tab", sizes["tab"]), Span("right leaf", width)], [Span("", height)])
-        over = Fold("pair", (("right leaf", "tab", 90.0), ("tab", "left leaf", 90.0)))
-        return Programme((Add(sheet, "right leaf"),), (Group("left leaf", (over,)),))
+        over = FoldOperation("pair", (("right leaf", "tab", 90.0), ("tab", "left leaf", 90.0)))
+        return Programme((Add(sheet, "right leaf"),), (FoldGroup("left leaf", (over,)),))
 
     return programme
 
@@ -47,7 +47,7 @@ def compute(record: Pairs, left: LeftOfPages) -> FoldedBlock:
     return folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "leaves in pairs",
             build,
             typed={"tab": record.tab_mm},

@@ -10,11 +10,11 @@ from pleat.core.base.kinds import BlockKind, Traits
 from pleat.core.base.plan import Step
 from pleat.core.base.words import many
 from pleat.core.engines.folding.convex import Polygon, bounds
-from pleat.core.engines.folding.programme import Add, Fold, Lay, Operation, Programme
+from pleat.core.engines.folding.programme import Add, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Cut, Panel, Piece, Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
-from pleat.core.pleats.pages.folded import CARD, FoldedBlock, Own
+from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.pages.kinds.album import COUNTS, Counted, leaves_of, unsaid
 from pleat.core.pleats.structures import inserts
 from pleat.core.pleats.structures.dressing import without_papers
@@ -63,10 +63,10 @@ def build(record: PocketPages, width: float, height: float) -> Build:
         strip = _strip(record, width, height)
         steps: list[Operation] = [
             Add(strip, "front"),
-            Fold("strip", (("front", "front, tail tab", 180.0),)),
-            Fold("strip", (("front", "back", 180.0),)),
-            Lay(("strip", "back hinge"), ("strip", "hinge"), face="A", side="A"),
-            Lay(("strip", "front, tail tab"), ("strip", "back"), face="B", side="A"),
+            FoldOperation("strip", (("front", "front, tail tab", 180.0),)),
+            FoldOperation("strip", (("front", "back", 180.0),)),
+            LayOperation(("strip", "back hinge"), ("strip", "hinge"), face="A", side="A"),
+            LayOperation(("strip", "front, tail tab"), ("strip", "back"), face="B", side="A"),
         ]
         hinge = min(record.hinge_mm, width / 2)
         if strip.offcuts and record.corner == "yes":
@@ -75,7 +75,9 @@ def build(record: PocketPages, width: float, height: float) -> Build:
             # on the outside of the front, in its corner at tail and fore edge; outside up the fore edge lies on the left
             steps += [
                 Add(corner),
-                Lay(("corner pocket", "body"), ("strip", "front"), (width - wide, height - high), side="B", edges=("tail", "right")),
+                LayOperation(
+                    ("corner pocket", "body"), ("strip", "front"), (width - wide, height - high), side="B", edges=("tail", "right")
+                ),
             ]
         steps += tucked(insert(record), "insert", ("strip", "front"), (hinge + (width - hinge) / 2, height))
         return Programme(tuple(steps))
@@ -115,7 +117,7 @@ def compute(record: PocketPages, left: LeftOfPages) -> FoldedBlock:
     return folded.compute(
         record,
         left,
-        Own(
+        FoldedSpec(
             "pocket pages",
             lambda wide, high: build(record, wide, high),
             unit="leaf",
