@@ -190,11 +190,7 @@ def pieces(sheets: Iterable[Piece], swatch: str, ruler: Ruler) -> Drawing:
         aside = max(0.0, (NAMED_PX / scale - wide) / 2) if len(sheets) > 1 else 0.0
         x += aside
         shapes += [outline(edge, f"filled wrap swatch-{swatch}", x, 0.0) for edge in sheet.outlines]
-        shapes += [
-            outline(sheet[name].outline, "filled glue-here", x, 0.0)
-            for name in sheet.glued
-            if any(one.name == name for one in sheet.panels)
-        ]
+        shapes += [outline(panel.outline, "filled glue-here", x, 0.0) for panel in sheet.panels if panel.name in sheet.glued]
         shapes += [Line(c.start[0] + x, c.start[1], c.end[0] + x, c.end[1], LINES[c.kind]) for c in sheet.creases]
         named = () if sheet.panels[0].name.startswith("panel ") else names(sheet, scale, ruler, x, 0.0)  # numbered ones tell nothing
         shapes += [*named, *running(scores(sheet), ruler, scale, x, 0.0), *levels(sheet, ruler, scale, x, 0.0)]

@@ -89,9 +89,7 @@ def sheet(one: Flat, made: Made, look: Look) -> list[Shape]:
     for zone in made.zones:
         if zone.key[0] == piece.name and zone.side == "A":
             found.append(outline(zone.band, f"filled glue-free at-{zone.at}", x, y))
-    found += [
-        outline(piece[name].outline, "filled glue-here", x, y) for name in piece.glued if any(panel.name == name for panel in piece.panels)
-    ]
+    found += [outline(panel.outline, "filled glue-here", x, y) for panel in piece.panels if panel.name in piece.glued]
     found += [shape for dressing in made.dressings if dressing.key[0] == piece.name for shape in _paper(dressing, x, y)]
     found += [Line(c.start[0] + x, c.start[1] + y, c.end[0] + x, c.end[1] + y, LINES[c.kind]) for c in piece.creases]
     return found
