@@ -164,6 +164,15 @@ def nowhere(copy: Path) -> Path:
     return copy.with_name("link.db")
 
 
+def circle(copy: Path) -> Path:
+    copy.with_name("link.db").symlink_to("link.db")
+    return copy.with_name("link.db")
+
+
+def long_name(copy: Path) -> Path:
+    return copy.with_name("x" * 300)
+
+
 def other_letters(copy: Path) -> Path:
     """The same rows, kept in UTF-16."""
     with closing(sqlite3.connect(copy)) as good, closing(sqlite3.connect(copy.with_name("wide.db"))) as wide:
@@ -185,6 +194,8 @@ FILES: dict[str, tuple[Wreck, str]] = {
     "the database itself": (itself, "the database itself"),
     "a link to the database": (linked, "the database itself"),
     "a link to nowhere": (nowhere, "There is no file"),
+    "a link to itself": (circle, "copy"),
+    "a name too long for any disk": (long_name, "cannot be used"),
     "other letters": (other_letters, ""),
 }
 

@@ -137,7 +137,7 @@ def test_a_copy_goes_out_and_comes_back_through_the_page(client, app):
     again = on_its_page(app)
     assert again.get("/books/1").status_code == 404
     assert again.get("/copies/kept/before-restore-1.db").data[:6] == b"SQLite"
-    for name in ("nothing.db", "..%2Fpleat.db", "%2e%2e%2fsecret.key"):
+    for name in ("nothing.db", "книга.db", "x" * 300, "..%2Fpleat.db", "%2e%2e%2fsecret.key"):
         assert again.get(f"/copies/kept/{name}").status_code == 404
     place = backups.folder(app.config["PLEAT_DATABASE"])
     assert [one.name for one in place.iterdir() if one.name.startswith(".")] == [], "nothing is left of what was sent"
@@ -253,6 +253,7 @@ def test_no_copy_goes_onto_what_is_ours_open_or_no_copy(demo_database, tmp_path,
     notes.write_text("not ours")
     (tmp_path / "link.db").symlink_to("pleat.db")
     (tmp_path / "hard.db").hardlink_to(database)
+    (tmp_path / "round.db").symlink_to("round.db")
     engine = open_engine(other)
     monkeypatch.chdir(tmp_path)
     with transaction(engine) as session:
@@ -272,6 +273,8 @@ def test_no_copy_goes_onto_what_is_ours_open_or_no_copy(demo_database, tmp_path,
         ("pleat-backups/day-2026-03-01.db", "keeps by itself"),
         ("notes.txt/copy.db", "cannot be written to"),
         ("/dev/null", "no file"),
+        ("round.db", "nowhere"),
+        ("x" * 300, "cannot be written to"),
     ):
         said = CliRunner().invoke(main, ["backup", target])
         assert said.exit_code == 1, target

@@ -42,8 +42,6 @@ class PutBack:
 
 def restore(database: Path, given: Path, told: Told = lambda _done, _of: None) -> PutBack:
     """Put a copy in the place of everything in a database, which is there and up to date. Raises BadBackup, and then nothing was changed."""
-    if given.exists() and given.samefile(database):
-        raise BadBackup(f"{given} is the database itself: there is nothing to put back.")
     with _prepared(database, given) as prepared:
         count = _read_whole(prepared, told)
         return PutBack(count, put_back(database, prepared, now()))
@@ -54,6 +52,8 @@ def _prepared(database: Path, given: Path) -> Iterator[Path]:
     """A copy of the copy, verified and brought up to date; the one that was given stays as it is."""
     place = backups.folder(database)
     try:
+        if given.exists() and given.samefile(database):
+            raise BadBackup(f"{given} is the database itself: there is nothing to put back.")
         whole.verify(given)
         place.mkdir(parents=True, exist_ok=True)
         with TemporaryDirectory(prefix=".reading-", dir=place) as folder:

@@ -40,7 +40,10 @@ def backup(database: Path, target: Path) -> int:
 
     Written beside the target first, so that a file that is there is never half a copy. Raises BadBackup, in one line.
     """
-    target = target.resolve()
+    try:
+        target = target.resolve()
+    except (OSError, RuntimeError) as error:  # a link that leads round in a circle
+        raise BadBackup(f"{target} leads nowhere: name another file for the copy.") from error
     made = target.with_name(f".{target.name}.{os.getpid()}.{threading.get_ident()}.part")
     try:
         _may_be_written(database, target)
