@@ -23,7 +23,7 @@ from pleat.store.backups import BadBackup
 from pleat.store.models import Base
 from pleat.store.packing import packed
 from pleat.store.putting_back import put_back
-from tests.store.copying import contents, wrecked
+from tests.store.copying import VERSIONS, contents, of_version, wrecked
 
 Wreck = Callable[[Path], Path]
 
@@ -251,6 +251,19 @@ def test_each_table_and_each_column_is_missed(copy, database, tmp_path):
         refused(database, other, words)
         tried += 1
     assert tried > 30
+
+
+@pytest.mark.parametrize(
+    "script",
+    [
+        "UPDATE items SET document = '{', uses = '' WHERE kind = 'paper'",
+        "UPDATE items SET document = '[]', uses = '' WHERE kind = 'paper'",
+        "UPDATE revisions SET document = '{'",
+        "UPDATE revisions SET document = CAST(x'ff' AS TEXT)",
+    ],
+)
+def test_an_older_copy_that_cannot_be_brought_up_to_date_is_refused_in_one_line(copy, database, tmp_path, script):
+    refused(database, wrecked(of_version(VERSIONS[0], tmp_path), script), "copy")
 
 
 def test_the_command_line_says_it_in_one_line(copy, database):

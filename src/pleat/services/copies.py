@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import shutil
+import sqlite3
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
@@ -11,6 +12,7 @@ from tempfile import TemporaryDirectory
 from typing import Final
 
 from sqlalchemy import LargeBinary, func, select, type_coerce
+from sqlalchemy.exc import SQLAlchemyError
 from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook
@@ -59,10 +61,11 @@ def _prepared(database: Path, given: Path) -> Iterator[Path]:
         with TemporaryDirectory(prefix=".reading-", dir=place) as folder:
             prepared = Path(folder) / "copy.db"
             shutil.copyfile(given, prepared)
-            migrate(prepared)
+            with _readable("what an older Pleat kept in it"):
+                migrate(prepared)
             yield prepared
-    except CannotOpen as error:
-        raise BadBackup(error.text.replace(str(given), "The file")) from error
+    except (SQLAlchemyError, sqlite3.Error) as error:  # such as a disk that is full by now
+        raise BadBackup(f"The copy could not be read: {getattr(error, 'orig', error)}.") from error
     except OSError as error:
         raise BadBackup(f"{error.filename or place} cannot be used ({error.strerror}).") from error
 
@@ -143,8 +146,10 @@ def _readable(what: str) -> Iterator[None]:
     """Raises BadBackup naming what could not be read, whatever was wrong with it: a copy may hold anything."""
     try:
         yield
-    except BadBackup:
+    except (BadBackup, OSError):
         raise
+    except CannotOpen as error:
+        raise BadBackup(f"The copy cannot be brought up to date: {error.text.partition(' cannot be opened: ')[2] or error.text}") from error
     except BadBook as error:
         raise BadBackup(f"The copy holds what this Pleat cannot read: {what}. {error.problems[0].message}") from error
     except Exception as error:

@@ -28,7 +28,6 @@ def put_back(database: Path, prepared: Path, now: datetime) -> Path:
 
     Raises BadBackup, and then nothing was changed.
     """
-    kept = backups.free_name(backups.folder(database), "before-restore")
     try:
         with closing(sqlite3.connect(address(database, "mode=rw"), uri=True, timeout=WAITS_S, isolation_level=None)) as connection:
             connection.execute("PRAGMA foreign_keys=OFF")
@@ -36,6 +35,7 @@ def put_back(database: Path, prepared: Path, now: datetime) -> Path:
             connection.execute("ATTACH DATABASE ? AS given", (address(prepared, "mode=ro&immutable=1"),))
             connection.execute("BEGIN IMMEDIATE")
             try:
+                kept = backups.free_name(backups.folder(database), "before-restore")  # under the lock, so that no other takes the name
                 backups.backup(database, kept)
                 _take_over(connection, now)
                 connection.execute("COMMIT")
