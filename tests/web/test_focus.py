@@ -233,8 +233,12 @@ def test_an_old_page_of_a_material_is_told_and_may_take_over(desk: Page):
     expect(desk.locator("#i-owned")).to_have_value("80")
 
 
-SLOW = "() => { const real = window.fetch; window.fetch = async (...all) => { await new Promise(done => setTimeout(done, 500)); return real(...all); }; }"
-"""Every answer comes half a second later."""
+HELD = """() => {
+  const real = window.fetch, now = performance.now.bind(performance), gate = new Promise(done => { window.letGo = done; });
+  window.fetch = async (...all) => { await gate; return real(...all); };
+  performance.now = () => 100 * now();
+}"""
+"""No answer comes until it is let go, much later for whoever reads the clock."""
 
 
 @pytest.mark.parametrize(
@@ -246,15 +250,17 @@ SLOW = "() => { const real = window.fetch; window.fetch = async (...all) => { aw
     ids=["handle", "thing on a face"],
 )
 def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(desk: Page, address: str, grip: str, at: str):
-    """Once sent, once after the first was sent and before its answer, and once while the answer to that is awaited: three steps in all."""
+    """Three in a row whose answers take long: three steps in all."""
     desk.goto(address)
     moved = desk.locator(grip).first
     moved.focus()
     before, step = float(moved.get_attribute(at)), float(moved.get_attribute("data-step"))
-    desk.evaluate(SLOW)
-    for _ in range(3):
+    desk.evaluate(HELD)
+    for nth in range(3):
         moved.press("ArrowRight")
-        desk.wait_for_timeout(400)
+        if nth < 2:
+            desk.wait_for_timeout(400)  # it is sent
+    desk.evaluate("() => window.letGo()")
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 3 * step:.2f}"), timeout=15_000)
     desk.wait_for_timeout(1400)
     assert float(moved.get_attribute(at)) == pytest.approx(before + 3 * step, abs=0.01), "and stays there"
@@ -262,3 +268,16 @@ def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(desk: Page, add
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 2 * step:.2f}"), timeout=15_000)
     moved.press("ArrowRight")
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 3 * step:.2f}"), timeout=15_000)
+
+
+def test_a_drawer_tapped_as_an_answer_comes_opens_and_fills(desk: Page):
+    """The tap is taken before the swap that follows in the same moment; what stood open already is fetched anew."""
+    open_book(desk, "Almanac of the society", "paper")
+    desk.locator("#drawer-board summary").click()
+    expect(desk.locator("#papers-board .paper-choice").first).to_be_visible()
+    desk.evaluate("""() => document.addEventListener("htmx:before:swap", (event) => {
+      if (event.detail.ctx.request.method === "POST") document.querySelector("#drawer-covering summary").click();
+    })""")
+    typed(desk, "paper.board.thickness_mm", "2.5")
+    for role in ("board", "covering"):
+        expect(desk.locator(f"#papers-{role} .paper-choice").first).to_be_visible()
