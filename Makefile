@@ -6,7 +6,7 @@ BIN := $(VENV)/bin
 SUITE := PYTHONDONTWRITEBYTECODE= $(BIN)/python -m pytest -n 2 --dist worksteal
 LOCK := $(BIN)/uv pip compile --quiet --universal --python-version 3.11 --generate-hashes --no-annotate
 
-.PHONY: demo test long-test lint types templates declared suite screenshots glossary pins audit benchmark clean
+.PHONY: demo test long-test lint types templates declared suite screenshots glossary tables pins audit benchmark clean
 
 demo: $(VENV)/.app
 	@tools/system_packages.sh libcairo2:libcairo.so.2
@@ -43,8 +43,8 @@ suite:
 screenshots: $(VENV)/.dev
 	$(BIN)/python -m tools.screenshots
 
-glossary: $(VENV)/.dev
-	$(BIN)/python -m tools.glossary
+glossary tables: $(VENV)/.dev
+	$(BIN)/python -m tools.$@
 
 # What is installed, every version with its hashes, from what is declared.
 pins: $(VENV)/.dev

@@ -40,20 +40,20 @@ def hang(record: OneRing, left: LeftOfBinding) -> RingResult:
         scrap=f"{ruler.show(record.corner_mm)} from head and edge",
     )
     wider = ruler.snap_up(thick / 0.75)
-    larger = Offer(f"a ring of {ruler.show(wider)}", (("binding.inner_mm", wider),))
+    larger = Offer(label=f"a ring of {ruler.show(wider)}", changes=(("binding.inner_mm", wider),))
     small = Check(
-        "D8",
-        "stop",
-        f"The ring is too small: the stack is {ruler.thin(thick)}, it takes {ruler.thin(most)}.",
-        "Leaves that fill a ring do not turn.",
-        (larger,) if wider <= 120 else (),
-        "" if wider <= 120 else "Make two stacks of it.",
+        code="D8",
+        level="stop",
+        title=f"The ring is too small: the stack is {ruler.thin(thick)}, it takes {ruler.thin(most)}.",
+        why="Leaves that fill a ring do not turn.",
+        offers=(larger,) if wider <= 120 else (),
+        no_fix="" if wider <= 120 else "Make two stacks of it.",
     )
     punch = Step(
-        "punch",
-        "Punch the hole",
-        f"{ruler.show(record.corner_mm)} from head and edge, few leaves at a time, the strip as a jig.",
-        ("paper punch",),
+        key="punch",
+        title="Punch the hole",
+        detail=f"{ruler.show(record.corner_mm)} from head and edge, few leaves at a time, the strip as a jig.",
+        tools=("paper punch",),
         needs=("block.stacked",),
         gives=("book.bound",),
         cautions=("Keep fingers clear of the punch; follow its own instructions.",),

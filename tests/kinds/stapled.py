@@ -56,10 +56,10 @@ def _checks(left: LeftOfBinding, ruler: Ruler) -> tuple[Check, ...]:
     deep = left.pages.through.likely + card
     if deep <= DEEPEST_MM and len(left.pages.units) == 1:
         return ()
-    sew = Offer("sew it instead", (("binding.kind", "pamphlet"),))
+    sew = Offer(label="sew it instead", changes=(("binding.kind", "pamphlet"),))
     what = f"{ruler.thin(deep)} of paper" if deep > DEEPEST_MM else f"{len(left.pages.units)} sections"
     why = f"It drives through {ruler.thin(DEEPEST_MM)} of one section; more bends the legs before they close."
-    return (Check("deep", "stop", f"A stapler does not hold {what}.", why, (sew,)),)
+    return (Check(code="deep", level="stop", title=f"A stapler does not hold {what}.", why=why, offers=(sew,)),)
 
 
 def _steps(record: Stapled, places: tuple[float, ...], left: LeftOfBinding) -> tuple[Step, ...]:
@@ -68,10 +68,10 @@ def _steps(record: Stapled, places: tuple[float, ...], left: LeftOfBinding) -> t
     covered = left.brief.made_of.cover.sewn_through
     return (
         Step(
-            "staple",
-            f"Staple it {record.staples} times",
-            f"{'The cover round the section, fold' if covered else 'Fold'} up over the edge of the table: {marks} {ruler.name} from the head, along the fold, from the outside.",
-            ("long-arm stapler",),
+            key="staple",
+            title=f"Staple it {record.staples} times",
+            detail=f"{'The cover round the section, fold' if covered else 'Fold'} up over the edge of the table: {marks} {ruler.name} from the head, along the fold, from the outside.",
+            tools=("long-arm stapler",),
             needs=("block.measured", "cover.scored"),
             gives=("book.bound",),
             cautions=("Fingers clear of the stapler's head; follow its own instructions.",),

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from pleat.core.base.plan import LEVELS, Part
+from pleat.core.base.plan import Part
+from pleat.core.base.slips import LEVELS
 from pleat.core.base.units import MM_PER_INCH
 from pleat.core.base.yields import Lies, lay
 from pleat.core.document import editing

@@ -138,9 +138,14 @@ def test_an_edit_changes_only_its_own_pleat_and_those_to_its_right(book, square)
 
 def test_steps_that_wait_for_each_other_are_refused():
     with pytest.raises(CycleError):
-        in_order((Step("a", "A", "", needs=("b",), gives=("a",)), Step("b", "B", "", needs=("a",), gives=("b",))))
+        in_order(
+            (
+                Step(key="a", title="A", detail="", needs=("b",), gives=("a",)),
+                Step(key="b", title="B", detail="", needs=("a",), gives=("b",)),
+            )
+        )
     with pytest.raises(ValueError, match="neither"):
-        Check("x", "watch", "t", "w")
+        Check(code="order", level="watch", title="t", why="w")
 
 
 def test_cautions_stand_at_the_steps_that_can_hurt():

@@ -53,11 +53,13 @@ def test_a_fix_past_the_bounds_of_its_field_is_none_and_its_check_says_so():
         assert check.offers or check.no_fix
         for fix in check.offers:
             editing.apply(book, fix.changes)
-    fits = Offer("ten", (("cover.back_mm", 10.0),))
-    check = Check("E1", "watch", "too narrow", "", (Offer("nine", (("cover.back_mm", 9.0),)), fits))
+    fits = Offer(label="ten", changes=(("cover.back_mm", 10.0),))
+    check = Check(
+        code="E1", level="watch", title="too narrow", why="", offers=(Offer(label="nine", changes=(("cover.back_mm", 9.0),)), fits)
+    )
     held = takeable(replace(make_plan(book).cover, checks=(check, replace(check, offers=check.offers[:1]))), partial(rule_of, book=book))
     assert [one.offers for one in held.checks] == [(fits,), ()]
-    other = Offer("another cover", (("cover.kind", "case"), ("cover.back_mm", 9.0)))
+    other = Offer(label="another cover", changes=(("cover.kind", "case"), ("cover.back_mm", 9.0)))
     assert takeable(replace(held, offers=(other,)), partial(rule_of, book=book)).offers == (other,), "the field is another cover's"
     assert [one.no_fix for one in held.checks] == ["", BEYOND]
 

@@ -66,11 +66,11 @@ def of_checks(*checks):
     return [("cover", check) for check in checks]
 
 
-SMALL = Offer("a smaller leaf", (("brief.leaf_width_mm", 100.0),))
-SHORT = Offer("a shorter flap", (("pages.flap_mm", 50.0),))
-B3 = Check("B3", "stop", "The sheet is too small.", "", (SMALL,))
-FLAP = Check("flap", "stop", "No room for the flap.", "", (SHORT,))
-GRAIN = Check("B7", "watch", "The grain runs across.", "", no_fix="Turn it.")
+SMALL = Offer(label="a smaller leaf", changes=(("brief.leaf_width_mm", 100.0),))
+SHORT = Offer(label="a shorter flap", changes=(("pages.flap_mm", 50.0),))
+B3 = Check(code="B3", level="stop", title="The sheet is too small.", why="", offers=(SMALL,))
+FLAP = Check(code="flap_room", level="stop", title="No room for the flap.", why="", offers=(SHORT,))
+GRAIN = Check(code="B7", level="watch", title="The grain runs across.", why="", no_fix="Turn it.")
 
 
 @pytest.mark.parametrize(

@@ -8,14 +8,13 @@ from dataclasses import dataclass, field
 from typing import Final, Literal
 
 from pleat.core.base.estimate import Estimate
+from pleat.core.base.slips import LEVELS, Level, SlipCode
 from pleat.core.base.yields import Lies
 
 Origin = Literal["standard", "arithmetic", "common practice", "from memory", "measured by you", "house rule", "chosen by you"]
-Level = Literal["stop", "watch", "note"]
 Mark = Literal["fine", "watch", "stop", "idle"]
 Show = Literal["length", "thin", "fine", "size", "count", "text"]
 Value = float | int | str | Estimate | tuple[float, float]
-LEVELS: Final[tuple[Level, ...]] = ("stop", "watch", "note")
 
 
 @dataclass(frozen=True)
@@ -26,7 +25,7 @@ class Rule:
     text: str
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Figure:
     """A number on the screen that can be asked why.
 
@@ -59,7 +58,7 @@ Changes = tuple[tuple[str, object], ...]
 """What an offer sets: (path in the book, value) pairs."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Offer:
     """A change to the book that one tap takes: (path, value) pairs, with the facts to compare it by where several stand side by side.
 
@@ -132,20 +131,27 @@ Piece = Part | Length | Count
 """Whatever is taken from what the maker owns."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Check:
-    """Something that can go wrong, in the maker's words. ``key`` is a slip's name such as ``A3`` or a plain word.
+    """Something that can go wrong, in the maker's words. ``code`` is its slip's in the catalogue; ``of`` tells apart what has the same slip:
+    the role of a paper, the key of a part or step.
 
     A check without an offer says in ``no_fix`` what to do instead. Of offers that read alike only the first is kept: they differ by less
     than is shown, and a tap could not tell which was meant.
     """
 
-    key: str
+    code: SlipCode
     level: Level
     title: str
     why: str
     offers: tuple[Offer, ...] = ()
     no_fix: str = ""
+    of: str = ""
+
+    @property
+    def key(self) -> str:
+        """What it is found again by in its pleat."""
+        return f"{self.code}_{self.of}" if self.of else self.code
 
     def __post_init__(self) -> None:
         if not self.offers and not self.no_fix:
@@ -159,7 +165,7 @@ class Check:
 class Missing:
     """What is said when a step was ticked before this one, which has to come first: the slip, its words and why it matters."""
 
-    slip: str
+    slip: SlipCode
     words: str
     why: str
     done: str
@@ -171,7 +177,7 @@ WorkKind = Literal["cut", "fold", "nest", "pierce", "sew", "glue", "cover", "han
 DAY_MINUTES: Final = 1440
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Step:
     """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows them.
 

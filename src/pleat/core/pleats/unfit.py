@@ -36,7 +36,7 @@ def _nothing(label: str, why: str) -> Figure:
 
 
 def _to(registry: Registry[Any], members: list[Kind]) -> tuple[Offer, ...]:
-    return tuple(Offer(f"take {one.title}", ((f"{registry.pleat}.{TAG}", one.name),)) for one in members)
+    return tuple(Offer(label=f"take {one.title}", changes=((f"{registry.pleat}.{TAG}", one.name),)) for one in members)
 
 
 def unknown(registry: Registry[Any], record: Member) -> tuple[Check, ...]:
@@ -46,11 +46,11 @@ def unknown(registry: Registry[Any], record: Member) -> tuple[Check, ...]:
     first = registry.members[0]
     return (
         Check(
-            "kind",
-            "stop",
-            f"This Pleat does not know “{record.kind}”; the plan goes on as if it were {first.title}.",
-            "The file may come from a newer Pleat. What it says is kept, and goes out again with the book.",
-            _to(registry, list(registry.members)),
+            code="kind",
+            level="stop",
+            title=f"This Pleat does not know “{record.kind}”; the plan goes on as if it were {first.title}.",
+            why="The file may come from a newer Pleat. What it says is kept, and goes out again with the book.",
+            offers=_to(registry, list(registry.members)),
         ),
     )
 
@@ -61,7 +61,9 @@ def binding(kind: BindingKind, registry: Registry[BindingKind], left: LeftOfBind
     why = f"{kind.title.capitalize()} does not hold {_HELD[unit]}."
     fits = _to(registry, [one for one in registry.members if unit in one.takes])
     no_fix = "" if fits else "Make the block of something else under Pages."
-    check = Check("unfit", "stop", why, "Nothing to the right can be worked out before it does.", fits, no_fix)
+    check = Check(
+        code="unfit", level="stop", title=why, why="Nothing to the right can be worked out before it does.", offers=fits, no_fix=no_fix
+    )
     none = _nothing("held by", why)
     return BindingResult(key_figure=none, figures=(none,), checks=(check,), at=kind.at, height_mm=left.pages.leaf_height_mm)
 
@@ -76,7 +78,7 @@ def cover(kind: CoverKind, registry: Registry[CoverKind], left: LeftOfCover) -> 
     return CoverResult(
         key_figure=none,
         figures=(none,),
-        checks=(Check("unfit", "stop", why, "Nothing is cut for it before it does.", fits, no_fix),),
+        checks=(Check(code="unfit", level="stop", title=why, why="Nothing is cut for it before it does.", offers=fits, no_fix=no_fix),),
         front_width_mm=left.pages.leaf_width_mm,
         front_height_mm=left.pages.leaf_height_mm,
         spine=left.pages.thickness,

@@ -6,7 +6,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from pleat.core.base.plan import LEVELS, Check, Count, Figure, Length, Step
+from pleat.core.base.plan import Check, Count, Figure, Length, Step
+from pleat.core.base.slips import LEVELS
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, lasting, many
 from pleat.core.pleats.cutting.owned import of_the_roll, together

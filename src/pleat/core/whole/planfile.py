@@ -7,7 +7,7 @@ from typing import Any, Final
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import Record
-from pleat.core.base.plan import Offer
+from pleat.core.base.plan import Check, Offer
 from pleat.core.pleats.extras.spots import PlacedDesign
 from pleat.core.whole.planning import Plan
 
@@ -43,8 +43,8 @@ def as_json(value: Any) -> Any:
         return {"low": value.low, "likely": value.likely, "high": value.high, "main_doubt": value.main_doubt()}
     if is_dataclass(value):
         shown = (field.name for field in fields(value) if field.repr and not callable(getattr(value, field.name)))
-        own = {name: as_json(getattr(value, name)) for name in shown}
-        return {"key": value.key, **own} if isinstance(value, Offer) else own
+        own = {name: as_json(getattr(value, name)) for name in shown if not (isinstance(value, Check) and name in ("code", "of"))}
+        return {"key": value.key, **own} if isinstance(value, (Check, Offer)) else own
     if hasattr(value, "_asdict"):
         return {key: as_json(one) for key, one in value._asdict().items()}
     if isinstance(value, (tuple, list)):

@@ -11,12 +11,12 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from pleat.core.base.plan import Changes, Check, Offer
+from pleat.core.base.slips import LEVELS
 
 Told = tuple[str, Check]
 """A check and the pleat that tells it."""
 Taken = Callable[[Changes], Sequence[Told] | None]
 """All checks of the book once these changes are made; None where they cannot be."""
-LEVELS: Final = ("note", "watch", "stop")
 MOST_TRIED: Final = 16
 """Books that are tried for the offers of one; what is wrong with a book that asks for more is looked at once the first is mended."""
 
@@ -69,7 +69,7 @@ class Trial:
 
         def alike(checks: Sequence[Told]) -> list[Told]:
             worst = LEVELS.index(check.level)
-            return [(name, one) for name, one in checks if name == pleat and one.key == check.key and LEVELS.index(one.level) >= worst]
+            return [(name, one) for name, one in checks if name == pleat and one.key == check.key and LEVELS.index(one.level) <= worst]
 
         there, leaf = alike(after), any(path.startswith("brief.leaf_") for path, _ in offer.changes)
         return there if len(there) >= (1 if leaf else len(alike(self.checks))) else []
@@ -90,7 +90,7 @@ def _both(first: Offer, more: Offer) -> Offer:
     """Two changes as one; where the second sets all that the first does, it is the second."""
     if {path for path, _ in first.changes} <= {path for path, _ in more.changes}:
         return more
-    return Offer(f"{first.label}, and {more.label}", (*first.changes, *more.changes), first.facts, first.group)
+    return Offer(label=f"{first.label}, and {more.label}", changes=(*first.changes, *more.changes), facts=first.facts, group=first.group)
 
 
 NO_WAY: Final = "Each way out that Pleat knows leads to something else that will not work."

@@ -37,9 +37,9 @@ class LeftOfBench(LeftOfCutting):
         filled = [state for step in self.extras.steps for state in step.gives]
         look = f", {shut}{self.binding.look}" if self.binding.look else shut and f", {shut.rstrip(', ')}"
         return Step(
-            "check",
-            "Open and close it",
-            f"{'Everything' if self.pages.unit in FOLDED else 'Every leaf'} held{look}. Note what you would change.",
+            key="check",
+            title="Open and close it",
+            detail=f"{'Everything' if self.pages.unit in FOLDED else 'Every leaf'} held{look}. Note what you would change.",
             needs=("book.bound", *filled),
             gives=("book.done",),
             kind="tidy",
@@ -153,13 +153,13 @@ def _slip(steps: Mapping[str, Step], first: str, early: Sequence[str], ticks: Ma
     late = _all_after(steps, first)
     kept = {key: value for key, value in ticks.items() if key not in late}
     return Check(
-        missing.slip,
-        "stop",
-        f"“{steps[early[0]].title}” is ticked, but {missing.words}.",
-        missing.why,
-        (
-            Offer(missing.done, (("bench.ticks", {**ticks, first: steps[first].signature}),)),
-            Offer(missing.undo, (("bench.ticks", kept),)),
+        code=missing.slip,
+        level="stop",
+        title=f"“{steps[early[0]].title}” is ticked, but {missing.words}.",
+        why=missing.why,
+        offers=(
+            Offer(label=missing.done, changes=(("bench.ticks", {**ticks, first: steps[first].signature}),)),
+            Offer(label=missing.undo, changes=(("bench.ticks", kept),)),
         ),
     )
 
@@ -190,13 +190,18 @@ def _out_of_order(steps: Mapping[str, Step], early: Mapping[str, Sequence[str]],
     )
     late = next(iter(early))
     return Check(
-        "order",
-        "note",
-        f"“{steps[late].title}” is ticked, and {listed} {'is' if len(unnamed) == 1 else 'are'} not.",
-        "It comes after that. If you did it and only did not tick it, tick it now; else something may be missing.",
-        (
-            Offer("all that is done, tick it", (("bench.ticks", {**ticks, **{key: steps[key].signature for key in unnamed}}),)),
-            Offer("untick what came too early", (("bench.ticks", {key: mark for key, mark in ticks.items() if key not in early}),)),
+        code="order",
+        level="note",
+        title=f"“{steps[late].title}” is ticked, and {listed} {'is' if len(unnamed) == 1 else 'are'} not.",
+        why="It comes after that. If you did it and only did not tick it, tick it now; else something may be missing.",
+        offers=(
+            Offer(
+                label="all that is done, tick it", changes=(("bench.ticks", {**ticks, **{key: steps[key].signature for key in unnamed}}),)
+            ),
+            Offer(
+                label="untick what came too early",
+                changes=(("bench.ticks", {key: mark for key, mark in ticks.items() if key not in early}),),
+            ),
         ),
     )
 
@@ -205,13 +210,14 @@ def _changed(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]
     """Steps whose figures are others than when they were ticked."""
     return [
         Check(
-            f"changed_{one.step.key}",
-            "watch",
-            f"“{one.step.title}” was ticked, and its figures have changed since.",
-            f"It now says: {one.step.detail}",
-            (
-                Offer("still right as it is", (("bench.ticks", {**ticks, one.step.key: one.step.signature}),)),
-                Offer("untick, to do it again", (("bench.ticks", {k: v for k, v in ticks.items() if k != one.step.key}),)),
+            code="changed",
+            of=one.step.key,
+            level="watch",
+            title=f"“{one.step.title}” was ticked, and its figures have changed since.",
+            why=f"It now says: {one.step.detail}",
+            offers=(
+                Offer(label="still right as it is", changes=(("bench.ticks", {**ticks, one.step.key: one.step.signature}),)),
+                Offer(label="untick, to do it again", changes=(("bench.ticks", {k: v for k, v in ticks.items() if k != one.step.key}),)),
             ),
         )
         for one in work

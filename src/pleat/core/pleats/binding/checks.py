@@ -45,12 +45,12 @@ def _path(wrong: tuple[Fault, ...]) -> Check | None:
     at = f"At move {first.step + 1}: " if first.step is not None else ""
     others = f" ({many(more, 'more fault')} after it)" if more else ""
     return Check(
-        "D2",
-        "watch" if all(fault.watch for fault in wrong) else "stop",
-        f"{'Your own stitch wants a look' if first.watch else 'Your own stitch does not hold'}. {at}{first.text}{others}.",
-        "A path is right when it goes through paper at every move, uses every hole of every section, holds when it is pulled, and ends in a knot.",
-        (Offer("sew it as a pamphlet stitch", ((f"binding.{TAG}", "pamphlet"),)),),
-        "",
+        code="D2",
+        level="watch" if all(fault.watch for fault in wrong) else "stop",
+        title=f"{'Your own stitch wants a look' if first.watch else 'Your own stitch does not hold'}. {at}{first.text}{others}.",
+        why="A path is right when it goes through paper at every move, uses every hole of every section, holds when it is pulled, and ends in a knot.",
+        offers=(Offer(label="sew it as a pamphlet stitch", changes=((f"binding.{TAG}", "pamphlet"),)),),
+        no_fix="",
     )
 
 
@@ -60,15 +60,15 @@ def _misfit(sewn: Sewn) -> Check | None:
     if placed is None:
         return None
     words = "place" if sewn.layout.tape_mm else "station"
-    fixes = [Offer("spread them anew", SPREAD)]
+    fixes = [Offer(label="spread them anew", changes=SPREAD)]
     if placed and placed != sewn.layout.places and _may_have(sewn.binding, placed):
-        fixes.insert(0, Offer(many(placed, words), (("binding.station_count", placed),)))
+        fixes.insert(0, Offer(label=many(placed, words), changes=(("binding.station_count", placed),)))
     return Check(
-        "stations",
-        "watch",
-        f"The holes you placed are for {many(placed, words)}; this book has {sewn.layout.places}.",
-        "They do not count: the holes are spread over the height instead.",
-        tuple(fixes),
+        code="stations",
+        level="watch",
+        title=f"The holes you placed are for {many(placed, words)}; this book has {sewn.layout.places}.",
+        why="They do not count: the holes are spread over the height instead.",
+        offers=tuple(fixes),
     )
 
 
@@ -99,19 +99,23 @@ def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Chec
         insets = (inset, *(ruler.snap(inset + step * number) for number in range(1, half)))
         fixes.append(
             Offer(
-                f"pull the holes together, the outer ones {ruler.show(inset)} from head and tail",
-                (("binding.insets_mm", insets), ("binding.positions_mm", None)),
+                label=f"pull the holes together, the outer ones {ruler.show(inset)} from head and tail",
+                changes=(("binding.insets_mm", insets), ("binding.positions_mm", None)),
             )
         )
     stubs = [one.id for one in pile if one.joined == "stub"] + [one.id for one, _ in loose]
-    fixes.append(Offer(f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves", (("pages.stubs", stubs),)))
+    fixes.append(
+        Offer(
+            label=f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves", changes=(("pages.stubs", stubs),)
+        )
+    )
     none = sum(held == 0 for _, held in loose)
     return Check(
-        "C2",
-        "stop" if none else "watch",
-        f"{len(loose)} {'sheet is' if len(loose) == 1 else 'sheets are'} held by fewer than two holes: {loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} high{' and others' if len(loose) > 1 else ''}.",
-        f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, else it hangs on one hole or falls out. Lowest leaf: {ruler.show(lowest)}, centred on {ruler.show(height)}.",
-        tuple(fixes),
+        code="C2",
+        level="stop" if none else "watch",
+        title=f"{len(loose)} {'sheet is' if len(loose) == 1 else 'sheets are'} held by fewer than two holes: {loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} high{' and others' if len(loose) > 1 else ''}.",
+        why=f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, else it hangs on one hole or falls out. Lowest leaf: {ruler.show(lowest)}, centred on {ruler.show(height)}.",
+        offers=tuple(fixes),
     )
 
 
@@ -145,7 +149,12 @@ def _edges(sewn: Sewn, ruler: Ruler, height: float) -> Check | None:
     why = f"With less than {ruler.show(LEAF_MARGIN_MM)} of paper the fold tears there."
     fixes = _wider(sewn, ruler, height)
     return Check(
-        "D5", "stop", what, why, fixes, "" if fixes else "A leaf so low has no room for this sewing: take another, or a higher leaf."
+        code="D5",
+        level="stop",
+        title=what,
+        why=why,
+        offers=fixes,
+        no_fix="" if fixes else "A leaf so low has no room for this sewing: take another, or a higher leaf.",
     )
 
 
@@ -169,7 +178,11 @@ def _wider(sewn: Sewn, ruler: Ruler, height: float) -> tuple[Offer, ...]:
     anew = sewn.binding.model_copy(update={"insets_mm": None, "positions_mm": None})
     if room(anew):
         insets = default_insets(height, sewn.layout, ruler, anew.spread)
-        return (Offer("spread the holes over the height", (("binding.insets_mm", insets or None), ("binding.positions_mm", None))),)
+        return (
+            Offer(
+                label="spread the holes over the height", changes=(("binding.insets_mm", insets or None), ("binding.positions_mm", None))
+            ),
+        )
     fields = type(anew).model_fields
     tries: list[tuple[str, str, object]] = [("spread the holes the usual way", "spread", "usual")]
     tries += [(words, name, fields[name].default) for name, words in FEWER if name in fields]
@@ -178,7 +191,7 @@ def _wider(sewn: Sewn, ruler: Ruler, height: float) -> tuple[Offer, ...]:
     for words, name, value in tries:
         tried = anew.model_copy(update={"spread": "usual", name: value})
         if getattr(anew, name) != value and room(tried):
-            return (Offer(words, (("binding.spread", "usual"), *SPREAD, (f"binding.{name}", value))),)
+            return (Offer(label=words, changes=(("binding.spread", "usual"), *SPREAD, (f"binding.{name}", value))),)
     return ()
 
 
@@ -188,20 +201,26 @@ def _thread(ruler: Ruler, sewn: Sewn) -> Check | None:
     if cut is None or not sewn.sewing.threads:
         return None
     right = ruler.snap_up(need.each_mm)
-    fix = (Offer(f"cut {ruler.show(right)}", (("binding.thread_cut_mm", right),)),)
+    fix = (Offer(label=f"cut {ruler.show(right)}", changes=(("binding.thread_cut_mm", right),)),)
     (run, tails, spare), total = ruler.summed([need.run.run_mm, need.tails_mm, need.spare_mm])
     sum_ = f"The path takes {run}, two tails {tails}, tension and mishaps {spare}: {total} {ruler.name}."
     if len(need.pieces_mm) > 1:
         sum_ += f" It is sewn in {len(need.pieces_mm)} lengths of {ruler.show(right)}."
     shortest = need.shortest_mm if len(need.pieces_mm) == 1 else need.each_mm / (1 + SPARE)
     if cut < shortest - 0.05:
-        return Check("D3", "stop", f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(shortest - cut)} are missing.", sum_, fix)
+        return Check(
+            code="D3",
+            level="stop",
+            title=f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(shortest - cut)} are missing.",
+            why=sum_,
+            offers=fix,
+        )
     if cut < need.each_mm - 0.05:
         title = f"{ruler.show(cut)} of thread is tight: {ruler.show(need.each_mm)} would leave proper tails and a spare."
-        return Check("D3", "watch", title, sum_, fix)
+        return Check(code="D3", level="watch", title=title, why=sum_, offers=fix)
     if cut > 2 * need.each_mm:
         title = f"{ruler.show(cut)} of thread is more than twice what it takes."
-        return Check("D3", "note", title, sum_ + " A long thread also frays and tangles.", fix)
+        return Check(code="D3", level="note", title=title, why=sum_ + " A long thread also frays and tangles.", offers=fix)
     return None
 
 
@@ -210,20 +229,28 @@ def _suits(ruler: Ruler, sewn: Sewn) -> Check | None:
     thread, fold = sewn.binding.thread, max((row.fold_mm for row in sewn.sewing.bed.rows), default=0.0)
     said = suits(diameter_mm(thread), fold)
     if said:
-        double = (Offer("take it double", (("binding.strands", 2),)),) if said.startswith("thin") and sewn.binding.strands == 1 else ()
+        double = (
+            (Offer(label="take it double", changes=(("binding.strands", 2),)),)
+            if said.startswith("thin") and sewn.binding.strands == 1
+            else ()
+        )
         why = f"The thread is {ruler.fine(diameter_mm(thread))}, the paper in one fold {ruler.fine(fold)}."
         return Check(
-            "thread",
-            "note",
-            f"{_named(thread)} is {said}.",
-            why,
-            double,
-            "" if double else "Take another thread from the materials, if you have one.",
+            code="thread",
+            level="note",
+            title=f"{_named(thread)} is {said}.",
+            why=why,
+            offers=double,
+            no_fix="" if double else "Take another thread from the materials, if you have one.",
         )
     if thread.fibre == "cotton" and thread.waxed == "no" and sewn.binding.strands == 1:
         why = "Plain cotton frays in the holes and gives with use; two strands share the pull, or pass the path twice."
         return Check(
-            "cotton", "note", f"{_named(thread)} is cotton, unwaxed and single.", why, (Offer("take it double", (("binding.strands", 2),)),)
+            code="cotton",
+            level="note",
+            title=f"{_named(thread)} is cotton, unwaxed and single.",
+            why=why,
+            offers=(Offer(label="take it double", changes=(("binding.strands", 2),)),),
         )
     return None
 

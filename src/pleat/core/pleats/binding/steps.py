@@ -58,10 +58,10 @@ def of(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> tuple[Step, ...]:
 def _strip(sewn: Sewn, ruler: Ruler, serves: str) -> Step:
     marks = ", ".join(ruler.number(position) for position in sewn.positions_mm)
     return Step(
-        "strip",
-        "Make one station strip",
-        f"Print it true size, or fold a strip of card in the middle and mark {marks} {ruler.name} from the head. Write HEAD on it. The same strip serves {serves}.",
-        ("card strip", "pencil"),
+        key="strip",
+        title="Make one station strip",
+        detail=f"Print it true size, or fold a strip of card in the middle and mark {marks} {ruler.name} from the head. Write HEAD on it. The same strip serves {serves}.",
+        tools=("card strip", "pencil"),
         needs=("block.nested",),
         gives=("stations.marked",),
         signature=signature(*sewn.positions_mm),
@@ -77,9 +77,9 @@ _FORGOTTEN: Final = (
 
 def _cover_on(sections: int) -> Step:
     return Step(
-        "cover_on",
-        "Put the cover round the section" if sections == 1 else f"Put the cover round the {sections} sections",
-        "Fold to fold, the cover standing out evenly at head and tail. It is sewn together with the leaves, so it has to be there before the first hole.",
+        key="cover_on",
+        title="Put the cover round the section" if sections == 1 else f"Put the cover round the {sections} sections",
+        detail="Fold to fold, the cover standing out evenly at head and tail. It is sewn together with the leaves, so it has to be there before the first hole.",
         needs=("block.nested", "cover.scored"),
         gives=("cover.on",),
         missing=Missing(
@@ -95,10 +95,10 @@ def _cover_on(sections: int) -> Step:
 
 def _cover_pierced(sewn: Sewn, sections: int) -> Step:
     return Step(
-        "cover_pierced",
-        f"Pierce the cover's spine: {many(sections, 'row')} of {len(sewn.positions_mm)}",
-        "Lay the printed spine template on the cover, outside up, HEAD to head, and pierce every cross. Each section is sewn through its own row, the first one next to the front.",
-        ("awl", "spine template", "thick pad"),
+        key="cover_pierced",
+        title=f"Pierce the cover's spine: {many(sections, 'row')} of {len(sewn.positions_mm)}",
+        detail="Lay the printed spine template on the cover, outside up, HEAD to head, and pierce every cross. Each section is sewn through its own row, the first one next to the front.",
+        tools=("awl", "spine template", "thick pad"),
         needs=("stations.marked", "cover.scored"),
         gives=("cover.on",),
         minutes=1 + 0.3 * len(sewn.positions_mm) * sections,
@@ -117,10 +117,10 @@ def _cover_pierced(sewn: Sewn, sections: int) -> Step:
 
 def _clip(each: bool) -> Step:
     return Step(
-        "clip",
-        "Align and clip",
-        f"Knock {'each section' if each else 'everything'} up to the fold and the head, then clip both sides so that nothing moves.",
-        ("clips",),
+        key="clip",
+        title="Align and clip",
+        detail=f"Knock {'each section' if each else 'everything'} up to the fold and the head, then clip both sides so that nothing moves.",
+        tools=("clips",),
         needs=("block.nested", "block.pressed", "cover.on"),
         gives=("block.clipped",),
         kind="nest",
@@ -138,10 +138,10 @@ def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
         else "Lay the strip along the back of the fold, HEAD to head, and pierce each mark from the outside, straight towards the middle of the fold; the burr hides inside. Look that every hole comes out on the fold line."
     )
     return Step(
-        "pierce",
-        f"Pierce {many(len(sewn.positions_mm), 'hole')} through {'section' if sections == 1 else 'each section'}{' and cover' if covered else ''}",
-        f"{'' if sections == 1 or not covered else rows}{how}",
-        ("awl", "station strip", "trough or thick pad"),
+        key="pierce",
+        title=f"Pierce {many(len(sewn.positions_mm), 'hole')} through {'section' if sections == 1 else 'each section'}{' and cover' if covered else ''}",
+        detail=f"{'' if sections == 1 or not covered else rows}{how}",
+        tools=("awl", "station strip", "trough or thick pad"),
         needs=("stations.marked", "block.clipped", "cover.on"),
         gives=("block.pierced",),
         minutes=2 + 0.5 * len(sewn.positions_mm) * sections,
@@ -161,10 +161,10 @@ def _notched(sewn: Sewn) -> tuple[Step, ...]:
         return ()
     return (
         Step(
-            "notch",
-            f"Notch the fold at {' and '.join(round_)}",
-            "A small V across the fold, 2 to 3 mm deep, through cover and leaves together: the loop lies in it and does not slip off.",
-            ("small scissors or knife",),
+            key="notch",
+            title=f"Notch the fold at {' and '.join(round_)}",
+            detail="A small V across the fold, 2 to 3 mm deep, through cover and leaves together: the loop lies in it and does not slip off.",
+            tools=("small scissors or knife",),
             needs=("block.clipped", "cover.on"),
             gives=("fold.notched",),
             cautions=(KNIFE,),
@@ -181,10 +181,10 @@ def _thread(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> Step:
     needle = "Thread the needle." if words.thread == "thread" else "Draw it through with a bodkin, or stiffen its end with a turn of tape."
     on = " Cut the next length when the one before runs out." if len(sewn.need.pieces_mm) > 1 else ""
     return Step(
-        "thread",
-        f"Cut {ruler.show(each)} of {words.thread}{'' if times == 1 else f', {times} times'}",
-        f"{name_of(sewn.binding.thread)}, taken {'double' if sewn.binding.strands == 2 else 'single'}.{wax}{on} {needle}",
-        ("scissors", "needle"),
+        key="thread",
+        title=f"Cut {ruler.show(each)} of {words.thread}{'' if times == 1 else f', {times} times'}",
+        detail=f"{name_of(sewn.binding.thread)}, taken {'double' if sewn.binding.strands == 2 else 'single'}.{wax}{on} {needle}",
+        tools=("scissors", "needle"),
         gives=("thread.cut",),
         signature=signature(sewn.need.total_mm, sewn.binding.strands),
         for_all=True,
@@ -208,10 +208,10 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
         title = f"Sew {len(sewn.sewing.threads)} ties"
     own = "Each section through its own row of holes with its own thread. " if by_itself else ""
     return Step(
-        "sew",
-        title,
-        f"{own}{_path(sewn, ruler)} Pull along the fold, not across it.{_knots(sewn)}",
-        ("needle",),
+        key="sew",
+        title=title,
+        detail=f"{own}{_path(sewn, ruler)} Pull along the fold, not across it.{_knots(sewn)}",
+        tools=("needle",),
         needs=("block.pierced", "cover.on", "thread.cut", "supports.ready", "board.pierced", "fold.notched"),
         gives=("block.sewn",),
         fixes=("pages.*", "binding.*", *(("cover.*",) if left.brief.made_of.cover.sewn_through or _bare_boards(left) else ())),
@@ -279,8 +279,16 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
         else f"Leave them long if something is to hang from them, else about {ruler.show(15)}."
     )
     return (
-        Step("knot", title, how, needs=("block.sewn",), gives=("thread.tied",), kind="sew"),
-        Step("tails", "Trim the tails", trim, ("scissors",), needs=("thread.tied",), gives=("thread.trimmed",), kind="tidy"),
+        Step(key="knot", title=title, detail=how, needs=("block.sewn",), gives=("thread.tied",), kind="sew"),
+        Step(
+            key="tails",
+            title="Trim the tails",
+            detail=trim,
+            tools=("scissors",),
+            needs=("thread.tied",),
+            gives=("thread.trimmed",),
+            kind="tidy",
+        ),
     )
 
 
@@ -295,12 +303,12 @@ def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
     )
     title, detail, tools = square if open_spine else crease
     return (
-        Step("crease", title, detail, tools, needs=("thread.trimmed",), gives=("book.creased",), kind="fold"),
+        Step(key="crease", title=title, detail=detail, tools=tools, needs=("thread.trimmed",), gives=("book.creased",), kind="fold"),
         Step(
-            "press_block" if hung else "press_book",
-            "Press the sewn block" if hung else "Press the book",
-            "Under a weight, overnight if you can.",
-            ("boards and a weight",),
+            key="press_block" if hung else "press_book",
+            title="Press the sewn block" if hung else "Press the book",
+            detail="Under a weight, overnight if you can.",
+            tools=("boards and a weight",),
             needs=("book.creased",),
             gives=("block.flat",) if hung else ("book.bound",),
             wait_minutes=480,

@@ -66,12 +66,12 @@ def offers(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: Left
     with it."""
     return tuple(
         Offer(
-            one.kind.title,
-            _changes(covers, left, one.kind),
-            (*one.facts, _goes_with(covers, left, one.kind), *one.against),
-            GROUP,
-            one.kind is left.brief.made_of.binding,
-            one.good,
+            label=one.kind.title,
+            changes=_changes(covers, left, one.kind),
+            facts=(*one.facts, _goes_with(covers, left, one.kind), *one.against),
+            group=GROUP,
+            chosen=one.kind is left.brief.made_of.binding,
+            good=one.good,
         )
         for one in proposed
         if one.can and one.kind.name != "own"
@@ -128,17 +128,17 @@ def check(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftO
         return ()
     ruler, sections = left.brief.ruler, len(left.pages.units)
     better = [one for one in proposed if one.good and one.kind.name != "own"][:3]
-    swaps = tuple(Offer(_taking(covers, left, one.kind), _changes(covers, left, one.kind)) for one in better)
+    swaps = tuple(Offer(label=_taking(covers, left, one.kind), changes=_changes(covers, left, one.kind)) for one in better)
     size = f"{many(sections, 'section')}, {ruler.thin(left.pages.thickness.likely)}"
     said = "; ".join(own.against)
     suited = " or ".join(one.kind.title for one in better[:2])
     return (
         Check(
-            "sections",
-            "watch" if own.can else "stop",
-            f"{size}: {kind.title} is {'not the best for it' if own.can else 'not possible'}: {said}.",
-            f"For {size} {suited} would suit." if suited else "Nothing that Pleat knows suits so much paper in one fold.",
-            swaps,
-            "" if swaps else "Split the sheets into more sections under Pages, or take fewer of them.",
+            code="sections",
+            level="watch" if own.can else "stop",
+            title=f"{size}: {kind.title} is {'not the best for it' if own.can else 'not possible'}: {said}.",
+            why=f"For {size} {suited} would suit." if suited else "Nothing that Pleat knows suits so much paper in one fold.",
+            offers=swaps,
+            no_fix="" if swaps else "Split the sheets into more sections under Pages, or take fewer of them.",
         ),
     )

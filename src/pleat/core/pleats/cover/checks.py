@@ -83,7 +83,7 @@ def _has_room(cover: Wrap, card: Stock, out: WrapContext, square_mm: float) -> b
 def _square(ruler: Ruler, square_mm: float) -> Offer:
     """Another square, and a new piece for it."""
     changes = (("cover.square_mm", square_mm), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None))
-    return Offer(f"square {ruler.show(square_mm)}", changes)
+    return Offer(label=f"square {ruler.show(square_mm)}", changes=changes)
 
 
 _TOO_SMALL_A_CARD: Final = "The card is too small for a wider one: take a larger sheet under Paper, or a smaller leaf."
@@ -111,16 +111,16 @@ def _sum(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check | No
     square = cover.square_mm - ruler.snap_up(max(one[0] for one in known) / 2)
     fixes = []
     if 0 <= square <= LARGEST_SQUARE_MM and abs(square - cover.square_mm) > 0.05 and _has_room(cover, card, out, square):
-        fixes.append(Offer(f"square {ruler.show(square)}", (("cover.square_mm", square),)))
+        fixes.append(Offer(label=f"square {ruler.show(square)}", changes=(("cover.square_mm", square),)))
     if short < 0:
-        fixes.append(Offer(f"trim the piece by {ruler.show(-short)}", ((path, need),)))
-    fixes.append(Offer("cut a new piece", (("cover.piece_width_mm", None), ("cover.piece_height_mm", None))))
+        fixes.append(Offer(label=f"trim the piece by {ruler.show(-short)}", changes=((path, need),)))
+    fixes.append(Offer(label="cut a new piece", changes=(("cover.piece_width_mm", None), ("cover.piece_height_mm", None))))
     return Check(
-        "A1",
-        "stop" if short > 0 else "watch",
-        f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} {'missing' if short > 0 else 'left over'}.",
-        f"{panels} = {whole} {ruler.name}; the piece is {ruler.show(piece)} {across}.",
-        tuple(fixes),
+        code="A1",
+        level="stop" if short > 0 else "watch",
+        title=f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} {'missing' if short > 0 else 'left over'}.",
+        why=f"{panels} = {whole} {ruler.name}; the piece is {ruler.show(piece)} {across}.",
+        offers=tuple(fixes),
     )
 
 
@@ -130,15 +130,15 @@ def _offset(cover: Wrap, ruler: Ruler, spine: Estimate) -> Check | None:
     slack = ruler.step_mm / 2
     if not offset or spine.low - slack <= 2 * offset <= ruler.snap_up(spine.high) + slack:
         return None
-    half = Offer(f"{ruler.thin(spine.likely / 2)} either side", (("cover.score_offset_mm", spine.likely / 2),))
+    half = Offer(label=f"{ruler.thin(spine.likely / 2)} either side", changes=(("cover.score_offset_mm", spine.likely / 2),))
     return Check(
-        "A3",
-        "watch",
-        f"Scores {ruler.thin(offset)} either side of the middle make a spine of {ruler.thin(2 * offset)}; what is inside is {ruler.thin(spine.likely)}.",
-        f"Half the thickness is {ruler.thin(spine.likely / 2)}. The full thickness either side makes a spine twice too wide, and the cover hangs loose.",
-        (
+        code="A3",
+        level="watch",
+        title=f"Scores {ruler.thin(offset)} either side of the middle make a spine of {ruler.thin(2 * offset)}; what is inside is {ruler.thin(spine.likely)}.",
+        why=f"Half the thickness is {ruler.thin(spine.likely / 2)}. The full thickness either side makes a spine twice too wide, and the cover hangs loose.",
+        offers=(
             *((half,) if spine.likely / 2 <= FARTHEST_SCORE_MM else ()),
-            Offer("let Pleat place the scores", (("cover.score_offset_mm", None),)),
+            Offer(label="let Pleat place the scores", changes=(("cover.score_offset_mm", None),)),
         ),
     )
 
@@ -154,18 +154,25 @@ def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check 
     no_fix = "" if has_room else _TOO_SMALL_A_CARD
     numbers = f"{ruler.show(fore)} at the fore edge, {ruler.show(head)} at head and tail"
     if min(fore, head) < -0.05:
-        return Check("E2", "stop", f"Leaves stand out of the cover: {numbers}.", "The cover is smaller than the leaves.", usual, no_fix)
+        return Check(
+            code="E2",
+            level="stop",
+            title=f"Leaves stand out of the cover: {numbers}.",
+            why="The cover is smaller than the leaves.",
+            offers=usual,
+            no_fix=no_fix,
+        )
     if abs(fore - head) > UNEQUAL_MM:
         why = f"The eye sees a difference from about {ruler.show(UNEQUAL_MM)} on."
-        return Check("E2", "watch", f"The squares are very unequal: {numbers}.", why, usual, no_fix)
+        return Check(code="E2", level="watch", title=f"The squares are very unequal: {numbers}.", why=why, offers=usual, no_fix=no_fix)
     if head < 0.05 and fore < ruler.step_mm:
         return Check(
-            "E2",
-            "note",
-            "There is no square: the cover ends with the leaves.",
-            f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(USUAL_SQUARE_MM)}.",
-            usual,
-            no_fix,
+            code="E2",
+            level="note",
+            title="There is no square: the cover ends with the leaves.",
+            why=f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(USUAL_SQUARE_MM)}.",
+            offers=usual,
+            no_fix=no_fix,
         )
     return None
 
@@ -181,12 +188,12 @@ def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: Block, out: WrapContex
     sure = creep.likely > fore and not flush
     fixes = (_square(ruler, wanted),) if wanted <= LARGEST_SQUARE_MM and _has_room(cover, card, out, wanted) else ()
     return Check(
-        "C4",
-        "watch" if sure else "note",
-        f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
-        "The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
-        (*fixes, *pages.level),
-        "" if fixes or pages.level else "Take fewer sheets in one fold: no square is wide enough.",
+        code="C4",
+        level="watch" if sure else "note",
+        title=f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
+        why="The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
+        offers=(*fixes, *pages.level),
+        no_fix="" if fixes or pages.level else "Take fewer sheets in one fold: no square is wide enough.",
     )
 
 
@@ -194,11 +201,11 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
     if creases == 2 or spine.likely <= CREASE_AT_MOST_MM:
         return None
     return Check(
-        "crease",
-        "watch",
-        f"One crease is not enough for a spine of {ruler.thin(spine.likely)}.",
-        f"Above {ruler.between(3.0, CREASE_AT_MOST_MM, Ruler.show)} the cover springs open and creases by itself, beside the score.",
-        (Offer("two creases", (("cover.creases", "two"),)),),
+        code="crease",
+        level="watch",
+        title=f"One crease is not enough for a spine of {ruler.thin(spine.likely)}.",
+        why=f"Above {ruler.between(3.0, CREASE_AT_MOST_MM, Ruler.show)} the cover springs open and creases by itself, beside the score.",
+        offers=(Offer(label="two creases", changes=(("cover.creases", "two"),)),),
     )
 
 
@@ -213,12 +220,12 @@ def _near_edge(left: LeftOfCover, out: WrapContext) -> Check | None:
         return None  # so near the leaf's own end it is said under Binding
     helps = placed and binding.usual_mm is not None and binding.usual_mm + out.square_head >= EDGE_MM
     return Check(
-        "D5",
-        "watch",
-        f"The outermost hole is {ruler.show(near)} from the end of the cover.",
-        f"With less than {ruler.show(EDGE_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
-        (Offer("place the holes anew", tuple((f"binding.{name}", None) for name in placed)),) if helps else (),
-        "" if helps else "A leaf so low has no room for more: pull gently there, with a thin thread if it is sewn.",
+        code="D5",
+        level="watch",
+        title=f"The outermost hole is {ruler.show(near)} from the end of the cover.",
+        why=f"With less than {ruler.show(EDGE_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
+        offers=(Offer(label="place the holes anew", changes=tuple((f"binding.{name}", None) for name in placed)),) if helps else (),
+        no_fix="" if helps else "A leaf so low has no room for more: pull gently there, with a thin thread if it is sewn.",
     )
 
 
@@ -231,12 +238,12 @@ def _flaps(cover: Wrap, ruler: Ruler, wrap: PanelPlan) -> Check | None:
     if cover.flaps_mm <= most + 0.05:
         return None
     return Check(
-        "F9",
-        "stop",
-        f"The flaps of {ruler.show(cover.flaps_mm)} reach the spine: a panel is {ruler.show(panel)}.",
-        f"Folded in they have to stay {ruler.show(CLEAR_OF_SPINE_MM)} clear of the crease, or the cover does not fold there.",
-        (Offer(f"flaps of {ruler.show(most)}", (("cover.flaps_mm", most),)),) if most >= 10 else (),
-        "" if most >= 10 else "Leave the flaps out: the panels are too narrow for them.",
+        code="F9",
+        level="stop",
+        title=f"The flaps of {ruler.show(cover.flaps_mm)} reach the spine: a panel is {ruler.show(panel)}.",
+        why=f"Folded in they have to stay {ruler.show(CLEAR_OF_SPINE_MM)} clear of the crease, or the cover does not fold there.",
+        offers=(Offer(label=f"flaps of {ruler.show(most)}", changes=(("cover.flaps_mm", most),)),) if most >= 10 else (),
+        no_fix="" if most >= 10 else "Leave the flaps out: the panels are too narrow for them.",
     )
 
 
@@ -245,11 +252,14 @@ def _blank(cover: Wrap, ruler: Ruler, card: Stock) -> Check | None:
     if not cover.flaps_mm or card.sides == 2:
         return None
     return Check(
-        "B9",
-        "watch",
-        f"{card.name} is good on one side: folded in, the flaps show it beside the blank inside of the cover.",
-        f"Open, flap and inside look like two papers, {ruler.show(cover.flaps_mm)} wide and the rest.",
-        (Offer("both sides will do", (("paper.cover.sides", 2),)), Offer("no flaps", (("cover.flaps_mm", None),))),
+        code="B9",
+        level="watch",
+        title=f"{card.name} is good on one side: folded in, the flaps show it beside the blank inside of the cover.",
+        why=f"Open, flap and inside look like two papers, {ruler.show(cover.flaps_mm)} wide and the rest.",
+        offers=(
+            Offer(label="both sides will do", changes=(("paper.cover.sides", 2),)),
+            Offer(label="no flaps", changes=(("cover.flaps_mm", None),)),
+        ),
     )
 
 
@@ -259,10 +269,10 @@ def _board(ruler: Ruler, wrap: PanelPlan, tools: Tools) -> Check | None:
         return None
     marks = joined(ruler.number(score) for score in wrap.scores_mm)
     return Check(
-        "scoring",
-        "note",
-        f"The cover is longer than your scoring board: {ruler.show(max(wrap.width_mm, wrap.height_mm))} on {ruler.show(longest)}.",
-        f"Pieces that hang over slip. Mark {marks} {ruler.name} from the left edge at head and tail and score along a rule.",
+        code="scoring",
+        level="note",
+        title=f"The cover is longer than your scoring board: {ruler.show(max(wrap.width_mm, wrap.height_mm))} on {ruler.show(longest)}.",
+        why=f"Pieces that hang over slip. Mark {marks} {ruler.name} from the left edge at head and tail and score along a rule.",
         no_fix="Nothing to change: the printed score strip gives the marks.",
     )
 
@@ -281,9 +291,9 @@ def holes_told(ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -
         what = f"The holes in your cover are up to {ruler.thin(off)} off those of the leaves."
     wanted = ", ".join(ruler.number(hole) for hole in holes)
     return Check(
-        "D4",
-        "stop",
-        what,
-        f"Through one strip they would lie at {wanted} {ruler.name} from the cover's head. Separately measured holes pull the fold askew.",
-        (Offer("use one strip for both", (("binding.cover_holes_mm", None),)),),
+        code="D4",
+        level="stop",
+        title=what,
+        why=f"Through one strip they would lie at {wanted} {ruler.name} from the cover's head. Separately measured holes pull the fold askew.",
+        offers=(Offer(label="use one strip for both", changes=(("binding.cover_holes_mm", None),)),),
     )

@@ -58,9 +58,9 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
     hidden = fastener in HIDDEN
     return (
         Step(
-            "fastener_first",
-            f"Fix {title(fastener)}: the first half",
-            f"On the {place}. {first}" + (f" Do it before {hides} hides it." if hidden else ""),
+            key="fastener_first",
+            title=f"Fix {title(fastener)}: the first half",
+            detail=f"On the {place}. {first}" + (f" Do it before {hides} hides it." if hidden else ""),
             needs=("cover.scored", "board.cut") if hidden else ("book.dry", "book.creased"),
             gives=("fastener.first",),
             uses=("fastener.face",) if hidden else (),
@@ -78,9 +78,9 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
             kind="decorate",
         ),
         Step(
-            "fastener_second",
-            f"Fix {title(fastener)}: the second half",
-            f"Shut the book and square it up. It lands on the {lands}. Mark it there rather than by measure alone.",
+            key="fastener_second",
+            title=f"Fix {title(fastener)}: the second half",
+            detail=f"Shut the book and square it up. It lands on the {lands}. Mark it there rather than by measure alone.",
             needs=("fastener.first", "block.in", "book.dry", "book.creased"),
             gives=("fastener.on", "book.bound"),
             fixes=tuple(f"cover.{piece.key}" for piece in pieces(fastener, 0.0, 0.0, 0.0, 1)),

@@ -148,7 +148,10 @@ def _smaller_boards(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: f
         if short and square >= 0 and cover.back_mm is None and cover.front_mm is None:
             less = ruler.show(cover.square_mm - square)
             found.append(
-                Offer(f"square {ruler.show(square)}: {less} off each side", (("cover.square_mm", square), ("cover.square_fore_mm", None)))
+                Offer(
+                    label=f"square {ruler.show(square)}: {less} off each side",
+                    changes=(("cover.square_mm", square), ("cover.square_fore_mm", None)),
+                )
             )
     return tuple(found)
 
@@ -205,8 +208,8 @@ def smaller_covering(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: 
         if over > 0 and turn >= LEAST_TURN_IN_MM and cover.piece_width_mm is None:
             found.append(
                 Offer(
-                    f"turn-in {ruler.show(turn)}: {ruler.show(cover.turn_in_mm - turn)} less at every edge, which holds less well",
-                    (("cover.turn_in_mm", turn),),
+                    label=f"turn-in {ruler.show(turn)}: {ruler.show(cover.turn_in_mm - turn)} less at every edge, which holds less well",
+                    changes=(("cover.turn_in_mm", turn),),
                 )
             )
             break
@@ -216,15 +219,15 @@ def smaller_covering(cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: 
     )
     for seam, widest, words in joins if cover.seam == "one" else ():
         if any(widest <= a + 0.05 and shell.wrap_height <= b + 0.05 for a, b in ((sheet_width, sheet_height), (sheet_height, sheet_width))):
-            found.append(Offer(words, (("cover.seam", seam), ("cover.piece_width_mm", None))))
+            found.append(Offer(label=words, changes=(("cover.seam", seam), ("cover.piece_width_mm", None))))
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         over = max((shell.width - across) / 2, (shell.wrap_height - along) / 2)
         square = ruler.snap_down(cover.square_mm - over)
         if over > 0 and square >= 1.0 and cover.piece_width_mm is None and not own_boards:
             found.append(
                 Offer(
-                    f"square {ruler.show(square)}: {ruler.show(2 * (cover.square_mm - square))} off both boards together, all else as it is",
-                    (("cover.square_mm", square), ("cover.square_fore_mm", None)),
+                    label=f"square {ruler.show(square)}: {ruler.show(2 * (cover.square_mm - square))} off both boards together, all else as it is",
+                    changes=(("cover.square_mm", square), ("cover.square_fore_mm", None)),
                 )
             )
             break

@@ -56,15 +56,15 @@ def _sum(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     gaps = abs(short - 2 * shell.joint) <= ruler.step_mm
     turn = ruler.snap_down(cover.turn_in_mm - short / 2)
     shown, whole = ruler.summed([one.size_mm for one in shell.columns])
-    narrower = (Offer(f"turn-in {ruler.show(turn)}", (("cover.turn_in_mm", turn),)),) if TURN_IN_MM[0] <= turn <= 100 else ()
+    narrower = (Offer(label=f"turn-in {ruler.show(turn)}", changes=(("cover.turn_in_mm", turn),)),) if TURN_IN_MM[0] <= turn <= 100 else ()
     return Check(
-        "E1" if gaps else "A1",
-        "stop" if short > 0 else "watch",
-        f"The covering you cut is {ruler.show(abs(short))} too {'narrow' if short > 0 else 'wide'}"
+        code="E1" if gaps else "A1",
+        level="stop" if short > 0 else "watch",
+        title=f"The covering you cut is {ruler.show(abs(short))} too {'narrow' if short > 0 else 'wide'}"
         + (": both joints were left out of the sum." if gaps else "."),
-        f"{' + '.join(shown)} = {whole} {ruler.name}; the piece is {ruler.show(piece)} wide."
+        why=f"{' + '.join(shown)} = {whole} {ruler.name}; the piece is {ruler.show(piece)} wide."
         + (" Without the gaps the boards meet the strip, and the folds cannot come where the cover bends." if gaps else ""),
-        (*narrower, Offer("cut a new covering", (("cover.piece_width_mm", None),))),
+        offers=(*narrower, Offer(label="cut a new covering", changes=(("cover.piece_width_mm", None),))),
     )
 
 
@@ -74,13 +74,13 @@ def _twins(ruler: Ruler, shell: Shell) -> Check | None:
         return None
     low, high = sorted((shell.back, shell.front))
     return Check(
-        "A2",
-        "stop",
-        f"Front and back board are not equal: {ruler.show(shell.back)} and {ruler.show(shell.front)}.",
-        f"Shut, they do not lie on each other: one fore edge stands {ruler.show(high - low)} out.",
-        (
-            Offer(f"trim both to {ruler.show(low)}", (("cover.back_mm", low), ("cover.front_mm", low))),
-            Offer("cut both anew", (("cover.back_mm", None), ("cover.front_mm", None))),
+        code="A2",
+        level="stop",
+        title=f"Front and back board are not equal: {ruler.show(shell.back)} and {ruler.show(shell.front)}.",
+        why=f"Shut, they do not lie on each other: one fore edge stands {ruler.show(high - low)} out.",
+        offers=(
+            Offer(label=f"trim both to {ruler.show(low)}", changes=(("cover.back_mm", low), ("cover.front_mm", low))),
+            Offer(label="cut both anew", changes=(("cover.back_mm", None), ("cover.front_mm", None))),
         ),
     )
 
@@ -96,13 +96,13 @@ def _narrow(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
     off = shell.needed - shell.strip
     boards = cover.strip == "between" and abs(off - 2 * shell.board) <= max(ruler.step_mm, 0.15 * shell.board)
     return Check(
-        "E1" if boards else "A9",
-        "stop" if off > 0 else "watch",
-        f"The spine strip is {ruler.show(shell.strip)}, and the spine takes {ruler.show(ruler.snap_up(shell.needed))}.",
-        "Both boards were left out of its sum: it stands between them, so it has to be as wide as the block and they."
+        code="E1" if boards else "A9",
+        level="stop" if off > 0 else "watch",
+        title=f"The spine strip is {ruler.show(shell.strip)}, and the spine takes {ruler.show(ruler.snap_up(shell.needed))}.",
+        why="Both boards were left out of its sum: it stands between them, so it has to be as wide as the block and they."
         if boards
         else "The strip and the spine are two sizes of one thing. A strip that is too narrow squeezes the block and springs the boards open.",
-        (Offer("cut a new strip", (("cover.strip_mm", None),)),),
+        offers=(Offer(label="cut a new strip", changes=(("cover.strip_mm", None),)),),
     )
 
 
@@ -111,17 +111,23 @@ def _squares(ruler: Ruler, shell: Shell) -> Check | None:
     fore, head = min(shell.squares), shell.square
     numbers = f"{ruler.show(fore)} at the fore edge, {ruler.show(head)} at head and tail"
     usual = Offer(
-        f"square {ruler.show(USUAL_SQUARE_MM)} all round, new boards",
-        (("cover.square_mm", USUAL_SQUARE_MM), ("cover.square_fore_mm", None), ("cover.back_mm", None), ("cover.front_mm", None)),
+        label=f"square {ruler.show(USUAL_SQUARE_MM)} all round, new boards",
+        changes=(("cover.square_mm", USUAL_SQUARE_MM), ("cover.square_fore_mm", None), ("cover.back_mm", None), ("cover.front_mm", None)),
     )
     if min(fore, head) < -0.05:
-        return Check("E2", "stop", f"Leaves stand out of the boards: {numbers}.", "The boards are smaller than the leaves.", (usual,))
+        return Check(
+            code="E2",
+            level="stop",
+            title=f"Leaves stand out of the boards: {numbers}.",
+            why="The boards are smaller than the leaves.",
+            offers=(usual,),
+        )
     if abs(fore - head) > UNEQUAL_MM:
         why = f"The eye sees a difference from about {ruler.show(UNEQUAL_MM)} on."
-        return Check("E2", "watch", f"The squares are very unequal: {numbers}.", why, (usual,))
+        return Check(code="E2", level="watch", title=f"The squares are very unequal: {numbers}.", why=why, offers=(usual,))
     if head < 0.05 and fore < ruler.step_mm:
         why = f"Boards are there to guard the edges of the leaves. The usual square is {ruler.show(USUAL_SQUARE_MM)}."
-        return Check("E2", "watch", "There is no square: the boards end with the leaves.", why, (usual,))
+        return Check(code="E2", level="watch", title="There is no square: the boards end with the leaves.", why=why, offers=(usual,))
     return None
 
 
@@ -131,13 +137,13 @@ def _set_back(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     if asked is None or cover.joint_mm is None or abs(shell.set_back - asked) <= ruler.step_mm:
         return None
     return Check(
-        "A9",
-        "watch",
-        f"The boards' set-back is {ruler.show(asked)}; with a joint of {ruler.show(shell.joint)} it comes to {ruler.show(shell.set_back)}.",
-        f"The joint is the set-back and the {ruler.thin(shell.joint - shell.set_back)} of board that the covering goes round first. The joint counts.",
-        (
-            Offer(f"joint {ruler.show(asked + shell.joint - shell.set_back)}", (("cover.joint_mm", None),)),
-            Offer(f"set-back {ruler.show(max(shell.set_back, 0.0))}", (("cover.set_back_mm", None),)),
+        code="A9",
+        level="watch",
+        title=f"The boards' set-back is {ruler.show(asked)}; with a joint of {ruler.show(shell.joint)} it comes to {ruler.show(shell.set_back)}.",
+        why=f"The joint is the set-back and the {ruler.thin(shell.joint - shell.set_back)} of board that the covering goes round first. The joint counts.",
+        offers=(
+            Offer(label=f"joint {ruler.show(asked + shell.joint - shell.set_back)}", changes=(("cover.joint_mm", None),)),
+            Offer(label=f"set-back {ruler.show(max(shell.set_back, 0.0))}", changes=(("cover.set_back_mm", None),)),
         ),
     )
 
@@ -152,14 +158,14 @@ def _creep(left: LeftOfCover, shell: Shell) -> Check | None:
     where = "at the fore edge"
     if abs(wanted - shell.square) > UNEQUAL_MM:  # else the next thing told would be that the squares differ
         changes, where = (("cover.square_mm", wanted), ("cover.square_fore_mm", None), *changes[1:]), "all round"
-    offers = (Offer(f"square {ruler.show(wanted)} {where}", changes),) if wanted <= LARGEST_SQUARE_MM else ()
+    offers = (Offer(label=f"square {ruler.show(wanted)} {where}", changes=changes),) if wanted <= LARGEST_SQUARE_MM else ()
     return Check(
-        "C4",
-        "watch" if creep.likely > fore else "note",
-        f"Inner leaves {'will' if creep.likely > fore else 'may'} stand out past the boards: they creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
-        "The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
-        (*offers, *left.pages.level),
-        "" if offers or left.pages.level else "Take fewer sheets in one fold: no square is wide enough.",
+        code="C4",
+        level="watch" if creep.likely > fore else "note",
+        title=f"Inner leaves {'will' if creep.likely > fore else 'may'} stand out past the boards: they creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
+        why="The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
+        offers=(*offers, *left.pages.level),
+        no_fix="" if offers or left.pages.level else "Take fewer sheets in one fold: no square is wide enough.",
     )
 
 
@@ -169,25 +175,25 @@ def _opens(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     if cover.strip == "over" and usual < 2 * shell.board + ruler.step_mm:
         usual = ruler.snap_up(2 * shell.board + 2)
     changes: Changes = (("cover.joint_mm", usual), *((("cover.set_back_mm", None),) if cover.set_back_mm is not None else ()))
-    offer = (Offer(f"joint {ruler.show(usual)}", changes),) if usual > shell.joint + 0.05 else ()
+    offer = (Offer(label=f"joint {ruler.show(usual)}", changes=changes),) if usual > shell.joint + 0.05 else ()
     if shell.set_back < -0.05:
         return Check(
-            "joint",
-            "stop",
-            f"The joint of {ruler.show(shell.joint)} is narrower than what it goes round.",
-            f"The covering has to get past {ruler.thin(shell.joint - shell.set_back)} of board before it reaches the leaf.",
-            offer,
-            "" if offer else "Take a thinner board.",
+            code="joint",
+            level="stop",
+            title=f"The joint of {ruler.show(shell.joint)} is narrower than what it goes round.",
+            why=f"The covering has to get past {ruler.thin(shell.joint - shell.set_back)} of board before it reaches the leaf.",
+            offers=offer,
+            no_fix="" if offer else "Take a thinner board.",
         )
     if shell.opens >= 170:
         return None
     return Check(
-        "joint",
-        "watch",
-        f"The cover opens only to about {shell.opens:.0f} degrees: the joint is narrow for this board.",
-        f"Opened further, the pasted-down leaf pulls at its fold. Usual are 7 to 10 mm, or 2 to 4 thicknesses of the board, {ruler.between(2 * shell.board, 4 * shell.board, Ruler.show)}.",
-        offer,
-        "" if offer else "Take a thinner board.",
+        code="joint",
+        level="watch",
+        title=f"The cover opens only to about {shell.opens:.0f} degrees: the joint is narrow for this board.",
+        why=f"Opened further, the pasted-down leaf pulls at its fold. Usual are 7 to 10 mm, or 2 to 4 thicknesses of the board, {ruler.between(2 * shell.board, 4 * shell.board, Ruler.show)}.",
+        offers=offer,
+        no_fix="" if offer else "Take a thinner board.",
     )
 
 
@@ -200,13 +206,13 @@ def _warps(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
         if (role != "lining" or ends == "endpapers") and _across(paper.stock(role), wide, shell.height)
     ]
     if ends == "bare":
-        return turned.bare_inside(Offer("line them with endpapers", (("cover.ends", "endpapers"),)))
+        return turned.bare_inside(Offer(label="line them with endpapers", changes=(("cover.ends", "endpapers"),)))
     if crossed:
         return Check(
-            "warp",
-            "watch",
-            f"Grains cross in the boards: {' and '.join(crossed)} lies across the spine.",
-            "Two layers that shrink in different ways twist the board. Every layer's grain runs along the spine.",
+            code="warp",
+            level="watch",
+            title=f"Grains cross in the boards: {' and '.join(crossed)} lies across the spine.",
+            why="Two layers that shrink in different ways twist the board. Every layer's grain runs along the spine.",
             no_fix="Take a sheet that gives the piece the other way round, under Paper; Cutting says how each piece lies.",
         )
     return None
@@ -222,11 +228,11 @@ def _lined(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     if cover.spine_lining == "yes":
         return None
     return Check(
-        "E6",
-        "watch",
-        "Nothing lines the spine inside.",
-        f"The covering alone carries the boards over two joints of {ruler.show(shell.joint)}, and its bare back shows when the book opens. The lining goes in before the block.",
-        (Offer("line the spine", (("cover.spine_lining", "yes"),)),),
+        code="E6",
+        level="watch",
+        title="Nothing lines the spine inside.",
+        why=f"The covering alone carries the boards over two joints of {ruler.show(shell.joint)}, and its bare back shows when the book opens. The lining goes in before the block.",
+        offers=(Offer(label="line the spine", changes=(("cover.spine_lining", "yes"),)),),
     )
 
 
@@ -236,13 +242,13 @@ def _one_sided(cover: Hard, left: LeftOfCover) -> Check | None:
     if cover.ends != "endpapers" or stock.sides == 2:
         return None
     return Check(
-        "B9",
-        "watch",
-        f"{stock.name} is good on one side, and the free half of an endpaper shows both.",
-        f"Its blank side, {left.brief.ruler.size(left.pages.leaf_width_mm, left.pages.leaf_height_mm)}, faces the first leaf of the book.",
-        (
-            Offer("both sides will do", (("paper.lining.sides", 2),)),
-            Offer("paste down the outermost leaves instead", (("cover.ends", "leaves"),)),
+        code="B9",
+        level="watch",
+        title=f"{stock.name} is good on one side, and the free half of an endpaper shows both.",
+        why=f"Its blank side, {left.brief.ruler.size(left.pages.leaf_width_mm, left.pages.leaf_height_mm)}, faces the first leaf of the book.",
+        offers=(
+            Offer(label="both sides will do", changes=(("paper.lining.sides", 2),)),
+            Offer(label="paste down the outermost leaves instead", changes=(("cover.ends", "leaves"),)),
         ),
     )
 
@@ -252,13 +258,13 @@ def _needs_flap(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     if cover.fastener not in ON_FLAP:
         return None
     return Check(
-        "F3",
-        "stop",
-        f"There is nowhere for {title(cover.fastener)}: front and back never lie on each other.",
-        f"Their halves meet only where a flap folds over the front; here {ruler.thin(shell.spine.used.likely)} of block lie between the boards. A tie, elastic or a button and cord hold them.",
-        (
-            Offer("elastic from the back", (("cover.fastener", "elastic"),)),
-            Offer("a tie through eyelets", (("cover.fastener", "tie"),)),
+        code="F3",
+        level="stop",
+        title=f"There is nowhere for {title(cover.fastener)}: front and back never lie on each other.",
+        why=f"Their halves meet only where a flap folds over the front; here {ruler.thin(shell.spine.used.likely)} of block lie between the boards. A tie, elastic or a button and cord hold them.",
+        offers=(
+            Offer(label="elastic from the back", changes=(("cover.fastener", "elastic"),)),
+            Offer(label="a tie through eyelets", changes=(("cover.fastener", "tie"),)),
         ),
     )
 
@@ -268,9 +274,9 @@ def _seam(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     if cover.seam != "joined" or shell.strip >= SEAM_MM:
         return None
     return Check(
-        "seam",
-        "note",
-        f"The seam of {ruler.show(SEAM_MM)} is wider than the strip of {ruler.show(shell.strip)}.",
-        "It reaches into the joints, which bend less freely there. A seam at one joint, under a strip of the same covering, would be seen as well.",
+        code="seam",
+        level="note",
+        title=f"The seam of {ruler.show(SEAM_MM)} is wider than the strip of {ruler.show(shell.strip)}.",
+        why="It reaches into the joints, which bend less freely there. A seam at one joint, under a strip of the same covering, would be seen as well.",
         no_fix="Glue the overlap thin and press both joints with the bone folder while it is wet.",
     )

@@ -42,12 +42,12 @@ def _covering(left: LeftOfCover, shell: Shell, size: tuple[float, float], pieces
         else ""
     )
     return Figure(
-        "covering",
-        "cut the covering" if pieces == 1 else "the covering, all together",
-        size if pieces == 1 else (shell.width, shell.wrap_height),
-        "size",
-        f"Wide: {across} = {wide}. High: turn-in {above} + board {board} + turn-in {below} = {high} {ruler.name}.{seam}",
-        (ADDED, Rule("common practice", "turn-in 15 to 20 mm, no source")),
+        key="covering",
+        label="cut the covering" if pieces == 1 else "the covering, all together",
+        value=size if pieces == 1 else (shell.width, shell.wrap_height),
+        show="size",
+        how=f"Wide: {across} = {wide}. High: turn-in {above} + board {board} + turn-in {below} = {high} {ruler.name}.{seam}",
+        rules=(ADDED, Rule("common practice", "turn-in 15 to 20 mm, no source")),
         scrap=ruler.size(shell.width, shell.wrap_height),
     )
 
@@ -67,13 +67,13 @@ def _boards(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
     marked = "" if fine(exact) == fine(shell.front) else f", at the next mark {ruler.number(shell.front)}"
     own = ", as you cut them" if cover.back_mm or cover.front_mm else ""
     return Figure(
-        "boards",
-        "cut two boards" if abs(shell.back - shell.front) < 0.05 else "back board (the front is other)",
-        (shell.back, shell.height),
-        "size",
-        f"Wide: leaf {fine(leaf_w)} − set-back {fine(shell.set_back)} + square {fine(fore)} = {fine(exact)}{marked}{own}. "
+        key="boards",
+        label="cut two boards" if abs(shell.back - shell.front) < 0.05 else "back board (the front is other)",
+        value=(shell.back, shell.height),
+        show="size",
+        how=f"Wide: leaf {fine(leaf_w)} − set-back {fine(shell.set_back)} + square {fine(fore)} = {fine(exact)}{marked}{own}. "
         f"High: {above} + leaf {leaf} + {below} = {high} {ruler.name}.",
-        (Rule("arithmetic", "leaf, set-back and squares"), Rule("common practice", "square 3 mm, no source")),
+        rules=(Rule("arithmetic", "leaf, set-back and squares"), Rule("common practice", "square 3 mm, no source")),
         scrap=ruler.size(shell.back, shell.height),
     )
 
@@ -85,13 +85,13 @@ def _strip(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
     sum_ = " + ".join(f"{name} {value}" for name, value in zip(("block", "board", "board"), shown, strict=False))
     up = shell.strip - shell.needed
     return Figure(
-        "strip",
-        "spine strip",
-        shell.strip,
-        "length",
-        f"{sum_}{f' = {inside}' if between else ''} {ruler.name}, up to the ruler's next mark, never down: a strip that is too narrow cannot be mended. "
+        key="strip",
+        label="spine strip",
+        value=shell.strip,
+        show="length",
+        how=f"{sum_}{f' = {inside}' if between else ''} {ruler.name}, up to the ruler's next mark, never down: a strip that is too narrow cannot be mended. "
         f"It {'stands between the boards' if between else 'lies over the block alone'}, {ruler.number(shell.height)} high.",
-        (Rule("arithmetic", "what it covers, added up"), Rule("house rule", "rounded up, to the safe side")),
+        rules=(Rule("arithmetic", "what it covers, added up"), Rule("house rule", "rounded up, to the safe side")),
         aside=f"{ruler.thin(up)} wider than needed" if up >= ruler.thin_mm else "",
         scrap=ruler.size(shell.strip, shell.height),
     )
@@ -103,12 +103,12 @@ def _places(left: LeftOfCover, shell: Shell) -> Figure:
     inside = [shell.width - at for at in reversed(shell.edges)]
     words = ", ".join(ruler.number(ruler.snap(at)) for at in inside[1:-1])
     return Figure(
-        "places",
-        "mark inside, from the left",
-        f"{words} {ruler.name}",
-        "text",
-        "The edges of boards and strip as they lie on the inside of the covering, front board first, all from one edge: each is rounded by itself, so no error piles up.",
-        (Rule("arithmetic", "running positions"),),
+        key="places",
+        label="mark inside, from the left",
+        value=f"{words} {ruler.name}",
+        show="text",
+        how="The edges of boards and strip as they lie on the inside of the covering, front board first, all from one edge: each is rounded by itself, so no error piles up.",
+        rules=(Rule("arithmetic", "running positions"),),
         scrap=f"{words} {ruler.name}",
     )
 
@@ -118,13 +118,13 @@ def _joint(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
     below = "" if cover.strip == "between" else f" and the board's thickness {ruler.thin(shell.board)}, since the strip ends below it"
     opens = "opens flat" if shell.opens >= 180 else f"opens to {shell.opens:.0f}°"
     return Figure(
-        "joint",
-        "joint",
-        shell.joint,
-        "length",
-        f"The covering goes round the strip's edge {ruler.thin(shell.board)}{below}, then over to the board: the board lies {ruler.show(shell.set_back)} from the block's edge. "
+        key="joint",
+        label="joint",
+        value=shell.joint,
+        show="length",
+        how=f"The covering goes round the strip's edge {ruler.thin(shell.board)}{below}, then over to the board: the board lies {ruler.show(shell.set_back)} from the block's edge. "
         f"With it the cover {opens}.",
-        (USUAL_JOINT, Rule("house rule", "a hollow back gives way by 2.5 board thicknesses")),
+        rules=(USUAL_JOINT, Rule("house rule", "a hollow back gives way by 2.5 board thicknesses")),
         aside="" if shell.opens >= 180 else opens,
     )
 
@@ -135,24 +135,24 @@ def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
     if cover.ends == "endpapers":
         found.append(
             Figure(
-                "endpapers",
-                "endpapers, folded once",
-                (2 * leaf_w, leaf_h),
-                "size",
-                f"Twice the leaf wide, as high as the leaf. Pasted down it leaves {ruler.show(shell.square)} of the board at head and tail and {ruler.show(max(shell.squares[1], 0))} at the fore edge.",
-                (Rule("arithmetic", "twice the leaf"), Rule("common practice", "an even border of 3 mm, no source")),
+                key="endpapers",
+                label="endpapers, folded once",
+                value=(2 * leaf_w, leaf_h),
+                show="size",
+                how=f"Twice the leaf wide, as high as the leaf. Pasted down it leaves {ruler.show(shell.square)} of the board at head and tail and {ruler.show(max(shell.squares[1], 0))} at the fore edge.",
+                rules=(Rule("arithmetic", "twice the leaf"), Rule("common practice", "an even border of 3 mm, no source")),
             )
         )
     if cover.spine_lining == "yes":
         size = lining_size(shell, ruler)
         found.append(
             Figure(
-                "spine_lining",
-                "spine lining",
-                size,
-                "size",
-                f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + 2 × {ruler.number(ruler.near(SPINE_LINING_MM))} on to the boards = {ruler.number(size[0])}; {ruler.number(ruler.near(EVEN_MM))} short of head and tail.",
-                (Rule("common practice", "spine, joints and 15 mm on either board; no source"),),
+                key="spine_lining",
+                label="spine lining",
+                value=size,
+                show="size",
+                how=f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + 2 × {ruler.number(ruler.near(SPINE_LINING_MM))} on to the boards = {ruler.number(size[0])}; {ruler.number(ruler.near(EVEN_MM))} short of head and tail.",
+                rules=(Rule("common practice", "spine, joints and 15 mm on either board; no source"),),
             )
         )
     return tuple(found)

@@ -37,10 +37,10 @@ def of(cover: Hard, left: LeftOfCover, shell: Shell, words: CoverWords, landing:
         turned.turn_in(words.turn),
         *((_line_spine(left, shell),) if cover.spine_lining == "yes" else ()),
         Step(
-            "press_joints",
-            "Press the joints in",
-            "With the bone folder's edge from inside and outside, before the glue is dry: they have to bend there and nowhere else.",
-            ("bone folder",),
+            key="press_joints",
+            title="Press the joints in",
+            detail="With the bone folder's edge from inside and outside, before the glue is dry: they have to bend there and nowhere else.",
+            tools=("bone folder",),
             needs=("covering.turned", "spine.lined"),
             gives=("joint.pressed",),
             kind="cover",
@@ -64,21 +64,21 @@ def _laid_on(left: LeftOfCover, shell: Shell, words: CoverWords) -> tuple[Step, 
     down = f"{ruler.number(shell.reach)} and {ruler.number(shell.reach + shell.height)}"
     return (
         Step(
-            "mark_covering",
-            "Mark the covering on its inside",
-            f"From the left edge, front board first: {marks} {ruler.name}; from the head {down}. "
+            key="mark_covering",
+            title="Mark the covering on its inside",
+            detail=f"From the left edge, front board first: {marks} {ruler.name}; from the head {down}. "
             "The printed score list has them; on the outside they run the other way.",
-            ("rule", "pencil"),
+            tools=("rule", "pencil"),
             needs=("covering.cut", "covering.backed"),
             gives=("covering.marked",),
             signature=boards,
             kind="measure",
         ),
         Step(
-            "glue_boards",
-            "Glue boards and strip on",
-            words.glue,
-            ("brush", "bone folder"),
+            key="glue_boards",
+            title="Glue boards and strip on",
+            detail=words.glue,
+            tools=("brush", "bone folder"),
             needs=("covering.marked", "board.cut", "board.ready", *words.lift),
             gives=("board.glued",),
             fixes=("cover.boards", "cover.strip"),
@@ -100,23 +100,39 @@ def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
         where = f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead just past the leaves."
         found.append(
             Step(
-                "head_bands", "Glue on the head bands", where, ("glue",), ("block.flat",), ("block.banded",), cautions=(GLUE,), kind="glue"
+                key="head_bands",
+                title="Glue on the head bands",
+                detail=where,
+                tools=("glue",),
+                needs=("block.flat",),
+                gives=("block.banded",),
+                cautions=(GLUE,),
+                kind="glue",
             )
         )
     if cover.ribbon == "yes":
         where = f"Its end on the spine of the sewn block, {ruler.show(30)} down from the head; the rest between the leaves, rolled up."
         found.append(
-            Step("ribbon", "Glue in the ribbon", where, ("glue",), ("block.flat",), ("block.marked",), cautions=(GLUE,), kind="glue")
+            Step(
+                key="ribbon",
+                title="Glue in the ribbon",
+                detail=where,
+                tools=("glue",),
+                needs=("block.flat",),
+                gives=("block.marked",),
+                cautions=(GLUE,),
+                kind="glue",
+            )
         )
     return tuple(found)
 
 
 def _round(cover: Hard, left: LeftOfCover) -> Step:
     return Step(
-        "round_corners",
-        "Round the boards' corners",
-        f"By {left.brief.ruler.show(cover.rounded_mm)} at the fore edge, all four alike: draw round a coin, cut off the corner and sand it. The covering is pleated round it in small folds instead of being cut at 45 degrees.",
-        ("knife", "sandpaper"),
+        key="round_corners",
+        title="Round the boards' corners",
+        detail=f"By {left.brief.ruler.show(cover.rounded_mm)} at the fore edge, all four alike: draw round a coin, cut off the corner and sand it. The covering is pleated round it in small folds instead of being cut at 45 degrees.",
+        tools=("knife", "sandpaper"),
         needs=("board.cut",),
         gives=("board.ready",),
         cautions=(KNIFE,),
@@ -127,10 +143,10 @@ def _round(cover: Hard, left: LeftOfCover) -> Step:
 
 def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
     return Step(
-        "line_spine",
-        "Line the spine inside",
-        f"Glue the lining over the strip, down into both joints and {left.brief.ruler.show(left.brief.ruler.near(SPINE_LINING_MM))} on to either board; work it into the joints with the bone folder.",
-        ("brush", "bone folder"),
+        key="line_spine",
+        title="Line the spine inside",
+        detail=f"Glue the lining over the strip, down into both joints and {left.brief.ruler.show(left.brief.ruler.near(SPINE_LINING_MM))} on to either board; work it into the joints with the bone folder.",
+        tools=("brush", "bone folder"),
         needs=("covering.turned", "lining.cut"),
         gives=("spine.lined",),
         fixes=("cover.spine_lining",),
@@ -152,10 +168,10 @@ def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
 def _endpapers(left: LeftOfCover, shell: Shell) -> Step:
     ruler = left.brief.ruler
     return Step(
-        "endpapers",
-        "Tip the endpapers on",
-        f"Fold both sheets, {ruler.size(2 * shell.leaf[0], shell.leaf[1])}. A line of paste {ruler.show(3)} wide along the fold, laid level with the spine of the sewn block, front and back.",
-        ("brush", "waste paper"),
+        key="endpapers",
+        title="Tip the endpapers on",
+        detail=f"Fold both sheets, {ruler.size(2 * shell.leaf[0], shell.leaf[1])}. A line of paste {ruler.show(3)} wide along the fold, laid level with the spine of the sewn block, front and back.",
+        tools=("brush", "waste paper"),
         needs=("block.flat", "lining.cut"),
         gives=("block.ended",),
         fixes=("cover.endpapers",),
@@ -173,10 +189,10 @@ def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
     squares = joined((ruler.number(shell.square), ruler.number(max(shell.squares[1], 0.0))))
     dry = "" if cover.ends != "bare" else " Only its spine edge is glued, for the boards stay bare."
     return Step(
-        "hang_in",
-        "Hang the block in",
-        f"Lay it on the back board, squares even: {squares} {ruler.name} at head and fore edge. A sheet of waste paper under {what}, paste it, take the waste out, shut the board on it. Turn over, do the other; do not open it to look.{dry}",
-        ("brush", "waste paper"),
+        key="hang_in",
+        title="Hang the block in",
+        detail=f"Lay it on the back board, squares even: {squares} {ruler.name} at head and fore edge. A sheet of waste paper under {what}, paste it, take the waste out, shut the board on it. Turn over, do the other; do not open it to look.{dry}",
+        tools=("brush", "waste paper"),
         needs=("cover.dry", "cover.set", "block.flat", "block.ended", "block.banded", "block.marked", "spine.lined", "filler.in"),
         gives=("book.hung",),
         tags=frozenset({"hanging in"}),
@@ -190,10 +206,10 @@ def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
 
 def _dry_book() -> Step:
     return Step(
-        "dry_book",
-        "Dry the book under weight",
-        "Shut, a folded sheet of waste paper inside each board, a knitting needle in each joint or nothing in them, under weight until the next day.",
-        ("boards", "weight"),
+        key="dry_book",
+        title="Dry the book under weight",
+        detail="Shut, a folded sheet of waste paper inside each board, a knitting needle in each joint or nothing in them, under weight until the next day.",
+        tools=("boards", "weight"),
         needs=("book.hung", "liner.in"),
         gives=("book.dry", "book.bound"),
         wait_minutes=BOOK_DRIES_MINUTES,

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Annotated, Final
 
 from pleat.core.base.cautions import AWL_BOARD, BOARD, PUNCH
-from pleat.core.base.estimate import total
+from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Missing, Offer, Part, Rule, Step, signature
@@ -138,27 +138,34 @@ def _size(cover: TwoCovers, left: LeftOfCover, at: Sized, word: str) -> Figure:
     edge = f" + {ruler.number(cover.edge_mm)} at the held edge" if cover.edge_mm else ", flush at the held edge"
     reach, along = (pages.leaf_height_mm, pages.leaf_width_mm) if at.flip else (pages.leaf_width_mm, pages.leaf_height_mm)
     how = f"Across: leaf {ruler.number(reach)} + square {ruler.number(cover.square_mm)}{edge}. Along the held edge: leaf {ruler.number(along)} + 2 × {ruler.number(cover.square_mm)}."
-    return Figure("covers", f"cut two {word}s", (at.width, at.height), "size", how, (Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")), scrap=f"two {ruler.size(at.width, at.height)}")  # fmt: skip
+    return Figure(key="covers", label=f"cut two {word}s", value=(at.width, at.height), show="size", how=how, rules=(Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")), scrap=f"two {ruler.size(at.width, at.height)}")  # fmt: skip
 
 
 def _holes(cover: TwoCovers, left: LeftOfCover, at: Sized, marks: str) -> Figure:
     ruler = left.brief.ruler
     end = "left" if at.flip else "head"
     return Figure(
-        "cover_holes",
-        "holes in the covers",
-        f"{marks} {ruler.name}",
-        "text",
-        f"From the cover's own {end}: the leaf's places + a square of {ruler.show(cover.square_mm)}; {ruler.show(at.inset)} from its held edge. Front and back are punched face to face, so that one is the other's mirror image.",
-        (Rule("arithmetic", "the leaf's holes moved by the square"),),
+        key="cover_holes",
+        label="holes in the covers",
+        value=f"{marks} {ruler.name}",
+        show="text",
+        how=f"From the cover's own {end}: the leaf's places + a square of {ruler.show(cover.square_mm)}; {ruler.show(at.inset)} from its held edge. Front and back are punched face to face, so that one is the other's mirror image.",
+        rules=(Rule("arithmetic", "the leaf's holes moved by the square"),),
         scrap=f"{marks}, {ruler.show(at.inset)} from the edge" if len(at.holes) <= 8 else "",
     )
 
 
-def _spine(left: LeftOfCover, spine: object, sheet: float) -> Figure:
+def _spine(left: LeftOfCover, spine: Estimate, sheet: float) -> Figure:
     ruler = left.brief.ruler
     how = f"Leaves {ruler.thin(left.pages.thickness.likely)}, two covers of {ruler.thin(sheet)}. Nothing covers it: it need not be cut to."
-    return Figure("spine", "spine, with covers", spine, "thin", how, (Rule("arithmetic", "what lies at the held edge, added up"),))  # type: ignore[arg-type]
+    return Figure(
+        key="spine",
+        label="spine, with covers",
+        value=spine,
+        show="thin",
+        how=how,
+        rules=(Rule("arithmetic", "what lies at the held edge, added up"),),
+    )
 
 
 def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
@@ -167,35 +174,35 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
     binding = left.binding
     hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
     if at.beyond:
-        away = (Offer("no score", (("cover.hinge_mm", 0.0),)),)
+        away = (Offer(label="no score", changes=(("cover.hinge_mm", 0.0),)),)
         found.append(
             Check(
-                "hinge",
-                "watch",
-                f"A score {ruler.show(at.beyond)} from the held edge lies past the middle of the cover.",
-                "It would fold in half, not turn at its holes: it is left out.",
-                away,
+                code="hinge",
+                level="watch",
+                title=f"A score {ruler.show(at.beyond)} from the held edge lies past the middle of the cover.",
+                why="It would fold in half, not turn at its holes: it is left out.",
+                offers=away,
             )
         )
     if at.hinge and at.hinge < at.inset + hole / 2 + 2:
         right = ruler.snap_up(at.inset + hole / 2 + BRIDGE_MM)
         found.append(
             Check(
-                "hinge",
-                "stop",
-                f"The covers' score, {ruler.show(at.hinge)} from the edge, runs through the holes or close by them.",
-                "They tear there from hole to hole.",
-                (Offer(f"score at {ruler.show(right)}", (("cover.hinge_mm", right),)),),
+                code="hinge",
+                level="stop",
+                title=f"The covers' score, {ruler.show(at.hinge)} from the edge, runs through the holes or close by them.",
+                why="They tear there from hole to hole.",
+                offers=(Offer(label=f"score at {ruler.show(right)}", changes=(("cover.hinge_mm", right),)),),
             )
         )
     along = at.width if at.flip else at.height
     if missed(at.holes, along) > 0.3:
         found.append(
             Check(
-                "mirrored",
-                "note",
-                "These holes are not the same from both ends: front and back are not alike.",
-                "Punch them face to face, held edges together, and write FRONT on one.",
+                code="mirrored",
+                level="note",
+                title="These holes are not the same from both ends: front and back are not alike.",
+                why="Punch them face to face, held edges together, and write FRONT on one.",
                 no_fix="Nothing is wrong; the step says it again.",
             )
         )
@@ -208,10 +215,10 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
     if at.hinge:
         found.append(
             Step(
-                "cover_hinge",
-                "Score the covers",
-                f"{ruler.show(at.hinge)} from the held edge, on the outside, and bend each once.",
-                ("bone folder", "rule"),
+                key="cover_hinge",
+                title="Score the covers",
+                detail=f"{ruler.show(at.hinge)} from the held edge, on the outside, and bend each once.",
+                tools=("bone folder", "rule"),
                 needs=(f"{role}.cut", f"{role}.ready"),
                 gives=("cover.scored",),
                 uses=("cover.flat",),
@@ -221,10 +228,10 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
         )
     found.append(
         Step(
-            "cover_punch",
-            "Punch the covers face to face",
-            f"Lay front and back together, outsides outwards, held edges and heads level, and hold them to the check sheet: holes {marks} {ruler.name} from their own {'left' if at.flip else 'head'}, {ruler.show(at.inset)} from the held edge. {'Clamp and drill both at once.' if hard else 'Punch both at once, or one, and the other through its holes.'} Write FRONT on one.",
-            ("small drill" if hard else "paper punch", "jig"),
+            key="cover_punch",
+            title="Punch the covers face to face",
+            detail=f"Lay front and back together, outsides outwards, held edges and heads level, and hold them to the check sheet: holes {marks} {ruler.name} from their own {'left' if at.flip else 'head'}, {ruler.show(at.inset)} from the held edge. {'Clamp and drill both at once.' if hard else 'Punch both at once, or one, and the other through its holes.'} Write FRONT on one.",
+            tools=("small drill" if hard else "paper punch", "jig"),
             needs=(f"{role}.cut", f"{role}.ready", "cover.scored", "jig.ready"),
             gives=("cover.punched",),
             cautions=(AWL_BOARD, BOARD) if hard else (PUNCH,),

@@ -82,11 +82,18 @@ def figures(ruler: Ruler, spine: Spine, wider: str = "") -> tuple[Figure, ...]:
     else:
         how = f"{made_of} = {inside} {ruler.name}. {saving(ruler, spine)}"
         rules = (Rule("arithmetic", "what lies at the spine, added up"), Rule("house rule", "how flat paper lies, the thread's share"))
-    found = [Figure("spine", "spine", spine.used, "thin", how, rules, aside=wider)]
+    found = [Figure(key="spine", label="spine", value=spine.used, show="thin", how=how, rules=rules, aside=wider)]
     if spine.measured:
         beside = f"{made_of} = {inside} {ruler.name}. Your reading is used instead; held against this, it shows a slip."
         found.append(
-            Figure("spine_estimated", "spine, estimated", spine.estimated, "thin", beside, (Rule("arithmetic", "its parts added up"),))
+            Figure(
+                key="spine_estimated",
+                label="spine, estimated",
+                value=spine.estimated,
+                show="thin",
+                how=beside,
+                rules=(Rule("arithmetic", "its parts added up"),),
+            )
         )
     if abs(spine.wedge_mm) > WEDGE_MM:
         found.append(_wedge(ruler, spine))
@@ -118,12 +125,12 @@ def _wedge(ruler: Ruler, spine: Spine) -> Figure:
         else "What holds the leaves, and what is glued at the spine, does not reach the fore edge: shut, the covers lean towards each other there."
     )
     return Figure(
-        "fore_edge",
-        "fore edge",
-        spine.fore,
-        "thin",
-        f"{how} Spine {ruler.thin(spine.used.likely)}, fore edge {ruler.thin(spine.fore.likely)}.",
-        (Rule("arithmetic", "the same parts without those at the spine alone"),),
+        key="fore_edge",
+        label="fore edge",
+        value=spine.fore,
+        show="thin",
+        how=f"{how} Spine {ruler.thin(spine.used.likely)}, fore edge {ruler.thin(spine.fore.likely)}.",
+        rules=(Rule("arithmetic", "the same parts without those at the spine alone"),),
     )
 
 
@@ -133,11 +140,11 @@ def measured(left: LeftOfCover, spine: Spine) -> Step:
     sewn = left.brief.made_of.binding.traits.needle
     ends = " with its endpapers" if any(name == "endpapers" for name, _ in spine.parts) else ""
     return Step(
-        "measure_sewn",
-        "Measure the sewn block" if sewn else "Measure the block",
-        f"Pressed, at the spine, between two boards. Estimated at {ruler.between(spine.estimated.low, spine.estimated.high)}{ends}. "
+        key="measure_sewn",
+        title="Measure the sewn block" if sewn else "Measure the block",
+        detail=f"Pressed, at the spine, between two boards. Estimated at {ruler.between(spine.estimated.low, spine.estimated.high)}{ends}. "
         "Type what you read under Cover, and every piece follows.",
-        ("ruler or caliper",),
+        tools=("ruler or caliper",),
         needs=("block.flat",),
         gives=("block.measured",),
         kind="measure",
@@ -153,34 +160,34 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
         if not before.likely - DISAGREES_MM <= read <= most + DISAGREES_MM:
             found.append(
                 Check(
-                    "A9",
-                    "watch",
-                    f"The block has two sizes: {ruler.thin(before.likely)} measured under Pages, {ruler.thin(read)} here.",
-                    "Thread and endpapers only add to it, and not by that much. One of the two was read wrong, or the block was not pressed.",
-                    (
-                        Offer("keep the one under Pages", (("cover.measured_spine_mm", None),)),
-                        Offer("keep the one here", (("pages.measured_block_mm", None),)),
+                    code="A9",
+                    level="watch",
+                    title=f"The block has two sizes: {ruler.thin(before.likely)} measured under Pages, {ruler.thin(read)} here.",
+                    why="Thread and endpapers only add to it, and not by that much. One of the two was read wrong, or the block was not pressed.",
+                    offers=(
+                        Offer(label="keep the one under Pages", changes=(("cover.measured_spine_mm", None),)),
+                        Offer(label="keep the one here", changes=(("pages.measured_block_mm", None),)),
                     ),
                 )
             )
     if read is not None and before is None and spine.estimated.questions(read):
         found.append(
             Check(
-                "A9",
-                "watch",
-                f"You measured {ruler.thin(read)} at the spine; its parts make it {ruler.between(spine.estimated.low, spine.estimated.high)}.",
-                "The cover follows your reading. Measure the pressed block again, all of it and without its cover, and count its leaves.",
-                (Offer("go by the estimate", (("cover.measured_spine_mm", None),)),),
+                code="A9",
+                level="watch",
+                title=f"You measured {ruler.thin(read)} at the spine; its parts make it {ruler.between(spine.estimated.low, spine.estimated.high)}.",
+                why="The cover follows your reading. Measure the pressed block again, all of it and without its cover, and count its leaves.",
+                offers=(Offer(label="go by the estimate", changes=(("cover.measured_spine_mm", None),)),),
             )
         )
     if cover.inserts_mm and spine.wedge_mm > max(2.0, 0.25 * spine.used.likely):
         found.append(
             Check(
-                "wedge",
-                "watch",
-                f"Filled, the fore edge is {ruler.thin(spine.wedge_mm)} thicker than the spine: the book gapes.",
-                "A stub of paper folded in with each section, or spacers glued at the gutter, make the spine as thick as what goes in.",
-                (Offer("it lies at the spine too, on stubs", (("cover.inserts_at", "all"),)),),
+                code="wedge",
+                level="watch",
+                title=f"Filled, the fore edge is {ruler.thin(spine.wedge_mm)} thicker than the spine: the book gapes.",
+                why="A stub of paper folded in with each section, or spacers glued at the gutter, make the spine as thick as what goes in.",
+                offers=(Offer(label="it lies at the spine too, on stubs", changes=(("cover.inserts_at", "all"),)),),
             )
         )
     return tuple(found)

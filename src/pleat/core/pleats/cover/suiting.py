@@ -42,7 +42,7 @@ def offers(covers: Registry[CoverKind], bindings: Registry[BindingKind], left: L
 
 
 def _offer(kind: CoverKind, more: tuple[tuple[str, object], ...], facts: tuple[str, ...], *, chosen: bool, good: bool) -> Offer:
-    return Offer(kind.title, ((f"cover.{TAG}", kind.name), *more), facts, GROUP, chosen, good)
+    return Offer(label=kind.title, changes=((f"cover.{TAG}", kind.name), *more), facts=facts, group=GROUP, chosen=chosen, good=good)
 
 
 def _held(cover: CoverKind, bindings: Registry[BindingKind], left: LeftOfCover) -> BindingKind | None:

@@ -34,14 +34,28 @@ def corner_span(board_mm: float, covering_mm: float) -> tuple[float, float]:
 def turn_in_check(ruler: Ruler, turn_in_mm: float, half_mm: float) -> Check | None:
     """E3: a turn-in too short to hold, or so long that those from opposite sides meet; ``half_mm`` is half of the board's shorter side."""
     usual = min(TURN_IN_MM[1], half_mm - 1)
-    again = (Offer(f"turn-in {ruler.show(usual)}", (("cover.turn_in_mm", usual),)),) if usual >= TURN_IN_MM[0] else ()
+    again = (Offer(label=f"turn-in {ruler.show(usual)}", changes=(("cover.turn_in_mm", usual),)),) if usual >= TURN_IN_MM[0] else ()
     no_fix = "" if again else "The boards are too small for one that holds: take a larger leaf."
     if turn_in_mm < TURN_IN_MM[0]:
         why = f"With less than {ruler.show(TURN_IN_MM[0])} it comes off the inside of the board; the usual one is {ruler.between(15.0, 20.0, Ruler.show)}."
-        return Check("E3", "watch", f"The turn-in is too short to hold: {ruler.show(turn_in_mm)}.", why, again, no_fix)
+        return Check(
+            code="E3",
+            level="watch",
+            title=f"The turn-in is too short to hold: {ruler.show(turn_in_mm)}.",
+            why=why,
+            offers=again,
+            no_fix=no_fix,
+        )
     if turn_in_mm > half_mm:
         why = f"Turn-ins from opposite edges lie on each other and make a step; half the board is {ruler.show(half_mm)}."
-        return Check("E3", "stop", f"The turn-in is longer than half the board: {ruler.show(turn_in_mm)}.", why, again, no_fix)
+        return Check(
+            code="E3",
+            level="stop",
+            title=f"The turn-in is longer than half the board: {ruler.show(turn_in_mm)}.",
+            why=why,
+            offers=again,
+            no_fix=no_fix,
+        )
     return None
 
 
@@ -52,11 +66,11 @@ def corner_check(ruler: Ruler, own_mm: float | None, board_mm: float, covering_m
         return None
     near = own_mm < low
     return Check(
-        "E3",
-        "watch",
-        f"The corners are cut too {'near' if near else 'far from'} the board's: {ruler.thin(own_mm)}.",
-        f"{'The board shows at the corner' if near else 'What is left makes a lump at the corner'}; {ruler.between(low, high)} is right for this board and covering.",
-        (Offer(f"cut them {ruler.thin(corner_for(board_mm, covering_mm))} off", (("cover.corner_mm", None),)),),
+        code="E3",
+        level="watch",
+        title=f"The corners are cut too {'near' if near else 'far from'} the board's: {ruler.thin(own_mm)}.",
+        why=f"{'The board shows at the corner' if near else 'What is left makes a lump at the corner'}; {ruler.between(low, high)} is right for this board and covering.",
+        offers=(Offer(label=f"cut them {ruler.thin(corner_for(board_mm, covering_mm))} off", changes=(("cover.corner_mm", None),)),),
     )
 
 
@@ -65,42 +79,42 @@ def backed_check(covering: Stock) -> Check | None:
     if covering.backed:
         return None
     return Check(
-        "backed",
-        "watch",
-        f"{covering.name} is not backed: glue comes through to its right side.",
-        "Iron or paste thin paper on its back before it is cut, or take a covering that has one.",
-        (Offer("it is backed", ((f"paper.{covering.key}.backed", "yes"),)),),
+        code="backed",
+        level="watch",
+        title=f"{covering.name} is not backed: glue comes through to its right side.",
+        why="Iron or paste thin paper on its back before it is cut, or take a covering that has one.",
+        offers=(Offer(label="it is backed", changes=((f"paper.{covering.key}.backed", "yes"),)),),
     )
 
 
 def bare_inside(line: Offer) -> Check:
     """Unequal layers either side of a board: it warps as the glue dries; ``line`` is the lining that balances it."""
     return Check(
-        "warp",
-        "watch",
-        "The boards will warp: they are covered outside and bare inside.",
-        "The covering shrinks as its glue dries and bends the board towards itself. A lining of like weight, glued with its grain the same way, bends it back.",
-        (line,),
+        code="warp",
+        level="watch",
+        title="The boards will warp: they are covered outside and bare inside.",
+        why="The covering shrinks as its glue dries and bends the board towards itself. A lining of like weight, glued with its grain the same way, bends it back.",
+        offers=(line,),
     )
 
 
 def corner_figure(ruler: Ruler, clear_mm: float, board_mm: float, covering_mm: float) -> Figure:
     return Figure(
-        "corner",
-        "cut corners off the board by",
-        clear_mm,
-        "thin",
-        f"At 45 degrees. Between {CORNER_BOARDS[0]:g} and {CORNER_BOARDS[1]:g} times the {ruler.thin(board_mm)} it goes round, and the covering's own: {ruler.between(*corner_span(board_mm, covering_mm))}. Nearer shows the board, farther makes a lump.",
-        (Rule("common practice", "1.5 to 2 board thicknesses, no source"),),
+        key="corner",
+        label="cut corners off the board by",
+        value=clear_mm,
+        show="thin",
+        how=f"At 45 degrees. Between {CORNER_BOARDS[0]:g} and {CORNER_BOARDS[1]:g} times the {ruler.thin(board_mm)} it goes round, and the covering's own: {ruler.between(*corner_span(board_mm, covering_mm))}. Nearer shows the board, farther makes a lump.",
+        rules=(Rule("common practice", "1.5 to 2 board thicknesses, no source"),),
     )
 
 
 def cut_corners(ruler: Ruler, clear_mm: float) -> Step:
     return Step(
-        "cut_corners",
-        "Cut the corners of the covering",
-        f"At 45 degrees, {ruler.thin(clear_mm)} off each corner of the boards. Nearer shows the board, farther makes a lump.",
-        ("knife", "corner template"),
+        key="cut_corners",
+        title="Cut the corners of the covering",
+        detail=f"At 45 degrees, {ruler.thin(clear_mm)} off each corner of the boards. Nearer shows the board, farther makes a lump.",
+        tools=("knife", "corner template"),
         needs=("board.glued",),
         gives=("corner.cut",),
         cautions=(KNIFE,),
@@ -112,10 +126,10 @@ def cut_corners(ruler: Ruler, clear_mm: float) -> Step:
 
 def turn_in(words: str) -> Step:
     return Step(
-        "turn_in",
-        "Turn the covering in",
-        words,
-        ("brush", "bone folder"),
+        key="turn_in",
+        title="Turn the covering in",
+        detail=words,
+        tools=("brush", "bone folder"),
         needs=("corner.cut",),
         gives=("covering.turned",),
         fixes=("cover.*",),
@@ -128,10 +142,10 @@ def turn_in(words: str) -> Step:
 
 def dry(needs: tuple[str, ...]) -> Step:
     return Step(
-        "dry_cover",
-        "Dry the cover flat under weight",
-        "Open, between waste paper and two flat boards, until it no longer feels cold.",
-        ("boards", "weight"),
+        key="dry_cover",
+        title="Dry the cover flat under weight",
+        detail="Open, between waste paper and two flat boards, until it no longer feels cold.",
+        tools=("boards", "weight"),
         needs=needs,
         gives=("cover.dry",),
         tags=frozenset({"glue"}),

@@ -51,12 +51,12 @@ def _too_long(cut: StockCut, left: LeftOfCutting) -> Check | None:
     strangers = " A size made for A paper never quite fits a US sheet." if leaf[:1] in ("A", "B") and sheet in _US_SIZES else ""
     offers = part.smaller(stock.sheet_width_mm, stock.sheet_height_mm) if part.smaller else ()
     return Check(
-        "E4" if stock.role in ("covering", "side", "strip") else "B1",
-        "stop",
-        f"The {part.name} is {over} for {stock.name}.",
-        f"It needs {ruler.size(part.width_mm, part.height_mm)}, {'what is left' if stock.cloth else 'the sheet'} is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
-        offers,
-        "" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
+        code="E4" if stock.role in ("covering", "side", "strip") else "B1",
+        level="stop",
+        title=f"The {part.name} is {over} for {stock.name}.",
+        why=f"It needs {ruler.size(part.width_mm, part.height_mm)}, {'what is left' if stock.cloth else 'the sheet'} is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
+        offers=offers,
+        no_fix="" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
     )
 
 
@@ -65,11 +65,13 @@ def _pattern(cut: StockCut, ruler: Ruler) -> Check | None:
     if not cut.stock.upright_only or not cut.better.turned or not cut.better.count:
         return None
     return Check(
-        "B10",
-        "watch",
-        f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
-        f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece {'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and look at it before you cut more.",
-        (Offer("lay it upright", ((f"cutting.lies.{cut.part.stock}", "upright"),)),) if cut.chosen and cut.other.count else (),
+        code="B10",
+        level="watch",
+        title=f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
+        why=f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece {'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and look at it before you cut more.",
+        offers=(Offer(label="lay it upright", changes=((f"cutting.lies.{cut.part.stock}", "upright"),)),)
+        if cut.chosen and cut.other.count
+        else (),
         no_fix=""
         if cut.chosen and cut.other.count
         else "Take a sheet that is wider, a leaf that is smaller, or a paper whose pattern has no top.",
@@ -87,10 +89,11 @@ def _trimmer(cut: StockCut, brief: BriefResult, tools: Tools) -> Check | None:
     else:
         what = f"a sheet of {ruler.fine(thick)}; your trimmer takes up to {ruler.fine(tools.trimmer_thickest_mm or 0)}"
     return Check(
-        f"trimmer_{cut.part.key}",
-        "note",
-        f"The {cut.part.name} is not for your trimmer: it has {what}.",
-        "A trimmer that is forced cuts askew. The step says knife and steel rule instead.",
+        code="trimmer",
+        of=cut.part.key,
+        level="note",
+        title=f"The {cut.part.name} is not for your trimmer: it has {what}.",
+        why="A trimmer that is forced cuts askew. The step says knife and steel rule instead.",
         no_fix="Nothing to change: cut it with a knife along a steel rule, in several light passes.",
     )
 
@@ -102,14 +105,18 @@ def _grain(cut: StockCut) -> Check | None:
     back = cut.chosen and cut.other.with_grain and cut.other.count
     gives = "You laid it that way" if back else f"{cut.stock.name} only gives this piece that way"
     return Check(
-        "B7",
-        "watch",
-        f"The grain runs across the {'spine' if cut.part.grain == 'h' else 'folds'} in the {cut.part.name}.",
-        f"{gives}: {cut.part.across}. Score it deep and fold it slowly.",
-        (Offer("lay it with the grain", ((f"cutting.lies.{cut.part.stock}", "turned" if cut.other.turned else "upright"),)),)
+        code="B7",
+        level="watch",
+        title=f"The grain runs across the {'spine' if cut.part.grain == 'h' else 'folds'} in the {cut.part.name}.",
+        why=f"{gives}: {cut.part.across}. Score it deep and fold it slowly.",
+        offers=(
+            Offer(
+                label="lay it with the grain", changes=((f"cutting.lies.{cut.part.stock}", "turned" if cut.other.turned else "upright"),)
+            ),
+        )
         if back
         else (),
-        "" if back else "A larger sheet, or the same one with its grain the other way, would turn it.",
+        no_fix="" if back else "A larger sheet, or the same one with its grain the other way, would turn it.",
     )
 
 
@@ -120,11 +127,11 @@ def _miscounted(cut: StockCut, cutting: Cutting) -> Check | None:
         return None
     best = cut.better
     return Check(
-        "B6",
-        "stop" if counted > best.count else "watch",
-        f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
-        f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} then {'takes' if cut.part.count == 1 else 'take'} {many(cut.sheets or 0, 'sheet')}.",
-        (Offer(f"{best.count} × {cut.part.name} a sheet", ((f"cutting.counted.{cut.part.stock}", best.count),)),),
+        code="B6",
+        level="stop" if counted > best.count else "watch",
+        title=f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
+        why=f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} then {'takes' if cut.part.count == 1 else 'take'} {many(cut.sheets or 0, 'sheet')}.",
+        offers=(Offer(label=f"{best.count} × {cut.part.name} a sheet", changes=((f"cutting.counted.{cut.part.stock}", best.count),)),),
     )
 
 
@@ -147,12 +154,12 @@ def _mixed_units(typed: Sequence[TypedLength]) -> Check | None:
             twice.append((path, text, near))
     if not inches or not metric:
         return None
-    fixes = tuple(Offer(f"{text} was {RULERS['in'].show(near)}", ((path, near),)) for path, text, near in twice[:3])
+    fixes = tuple(Offer(label=f"{text} was {RULERS['in'].show(near)}", changes=((path, near),)) for path, text, near in twice[:3])
     return Check(
-        "A10",
-        "watch" if fixes else "note",
-        f"Inches and millimetres are mixed in this plan: {inches[0]} and {metric[0]}.",
-        "Pleat keeps each exactly as you typed it. But a length that was turned from one into the other by hand has been rounded once already.",
-        fixes,
-        "" if fixes else "Nothing to do if each was read off its own ruler.",
+        code="A10",
+        level="watch" if fixes else "note",
+        title=f"Inches and millimetres are mixed in this plan: {inches[0]} and {metric[0]}.",
+        why="Pleat keeps each exactly as you typed it. But a length that was turned from one into the other by hand has been rounded once already.",
+        offers=fixes,
+        no_fix="" if fixes else "Nothing to do if each was read off its own ruler.",
     )

@@ -58,11 +58,11 @@ def _way(cut: StockCut) -> Offer:
     """The other way round for the pieces of a stock, where it gives more, or back to the better one where another was chosen."""
     path = f"cutting.lies.{cut.part.stock}"
     if cut.chosen:
-        return Offer("lay it the better way", ((path, "auto"),), group=cut.part.key)
+        return Offer(label="lay it the better way", changes=((path, "auto"),), group=cut.part.key)
     lies = "turned" if cut.other.turned else "upright"
     grain = {True: ", with the grain", False: ", across the grain", None: ""}[cut.other.with_grain]
     label = f"lay it {lies}: {cut.other.count} a sheet{grain}"
-    return Offer(label, ((path, lies),), group=cut.part.key, good=cut.other.with_grain is not False)
+    return Offer(label=label, changes=((path, lies),), group=cut.part.key, good=cut.other.with_grain is not False)
 
 
 def _key(cuts: tuple[StockCut, ...]) -> Figure:

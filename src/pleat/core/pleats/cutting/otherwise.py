@@ -30,14 +30,14 @@ def find(now: Sequence[PleatResult], made: Sequence[PleatResult], ruler: Ruler, 
     told = joined(named) if named else joined(f"“{title.rstrip('.')}”" for title in stops)
     return [
         Check(
-            "marks",
-            "watch",
-            f"On the ruler in {_WORDS[ruler.name]} it comes out otherwise: {told}.",
-            f"The book was made on the ruler in {_WORDS[made_on.name]}. What was typed is as it was; what was not is worked out up to the next "
+            code="marks",
+            level="watch",
+            title=f"On the ruler in {_WORDS[ruler.name]} it comes out otherwise: {told}.",
+            why=f"The book was made on the ruler in {_WORDS[made_on.name]}. What was typed is as it was; what was not is worked out up to the next "
             "mark of the ruler in use, and its marks lie elsewhere.",
-            (
-                Offer(f"back to the ruler in {_WORDS[made_on.name]}", (("brief.ruler", made_on.name),)),
-                Offer(f"make it in {_WORDS[ruler.name]} from now on", (("brief.marks", None),)),
+            offers=(
+                Offer(label=f"back to the ruler in {_WORDS[made_on.name]}", changes=(("brief.ruler", made_on.name),)),
+                Offer(label=f"make it in {_WORDS[ruler.name]} from now on", changes=(("brief.marks", None),)),
             ),
         )
     ]

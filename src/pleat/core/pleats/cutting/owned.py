@@ -45,14 +45,14 @@ def _owned(stock: Stock, needed: int) -> Check | None:
     if stock.owned is None or needed <= stock.owned:
         return None
     missing = needed - stock.owned
-    mine = Offer(f"I have {needed} for {stock.serves} after all", ((f"paper.{stock.key}.owned", needed),))
+    mine = Offer(label=f"I have {needed} for {stock.serves} after all", changes=((f"paper.{stock.key}.owned", needed),))
     return Check(
-        "owned",
-        "stop",
-        f"{many(needed, 'sheet')} of {stock.name} {'is' if needed == 1 else 'are'} needed, you own {stock.owned}.",
-        f"{missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
-        () if stock.in_materials else (mine,),
-        COUNT_ON_SHELF if stock.in_materials else "",
+        code="owned",
+        level="stop",
+        title=f"{many(needed, 'sheet')} of {stock.name} {'is' if needed == 1 else 'are'} needed, you own {stock.owned}.",
+        why=f"{missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
+        offers=() if stock.in_materials else (mine,),
+        no_fix=COUNT_ON_SHELF if stock.in_materials else "",
     )
 
 
@@ -64,10 +64,10 @@ def _shared(own: Sequence[Stock], needed: int, takes: Mapping[str, int]) -> Chec
     missing = needed - first.owned
     split = joined(f"{takes.get(stock.key, 0)} for {stock.serves}" for stock in own)
     return Check(
-        "owned",
-        "stop",
-        f"{many(needed, 'sheet')} of {first.name} are needed, you own {first.owned}.",
-        f"{split}: {missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
+        code="owned",
+        level="stop",
+        title=f"{many(needed, 'sheet')} of {first.name} are needed, you own {first.owned}.",
+        why=f"{split}: {missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
         no_fix=f"{COUNT_ON_SHELF} Or take another paper for one of them.",
     )
 
@@ -85,10 +85,10 @@ def _roll(own: Sequence[Stock], cuts: Sequence[StockCut], ruler: Ruler) -> Check
         return None
     split = joined(f"{ruler.show(ruler.snap_up(long[cut.part.key]))} for the {cut.part.name}" for cut in cuts if cut.part.key in long)
     return Check(
-        "owned",
-        "stop",
-        f"{ruler.show(ruler.snap_up(needed))} of {first.name} are needed, and {ruler.show(first.sheet_height_mm)} are left.",
-        f"{split}, right across the roll: {ruler.show(ruler.snap_up(needed - first.sheet_height_mm))} are missing.",
+        code="owned",
+        level="stop",
+        title=f"{ruler.show(ruler.snap_up(needed))} of {first.name} are needed, and {ruler.show(first.sheet_height_mm)} are left.",
+        why=f"{split}, right across the roll: {ruler.show(ruler.snap_up(needed - first.sheet_height_mm))} are missing.",
         no_fix="See how much is left, take a longer piece, or make fewer books at once.",
     )
 
@@ -101,10 +101,12 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[StockCut]) -> Check | None
     gives = sum(min(cut.part.count, owned * cut.better.count) for cut in cuts)
     wanted = sum(cut.part.count for cut in cuts)
     return Check(
-        "B4",
-        "stop",
-        f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
-        f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
-        () if stock.in_materials else (Offer(f"I have {needed} such offcuts for {stock.serves}", ((f"paper.{stock.key}.owned", needed),)),),
-        COUNT_ON_SHELF if stock.in_materials else "",
+        code="B4",
+        level="stop",
+        title=f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
+        why=f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
+        offers=()
+        if stock.in_materials
+        else (Offer(label=f"I have {needed} such offcuts for {stock.serves}", changes=((f"paper.{stock.key}.owned", needed),)),),
+        no_fix=COUNT_ON_SHELF if stock.in_materials else "",
     )

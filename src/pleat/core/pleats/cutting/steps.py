@@ -50,9 +50,9 @@ def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
         )
     grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
     return Step(
-        "gather",
-        "Lay out the paper",
-        f"{', '.join(listed)}. Find {grain}.",
+        key="gather",
+        title="Lay out the paper",
+        detail=f"{', '.join(listed)}. Find {grain}.",
         gives=("stock.gathered",),
         signature=signature({left.paper.stock(key).role: count for key, count in own.items()}),
         for_all=True,
@@ -79,10 +79,10 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, i
         title = "Cut the sheets"
         detail = f"{'; '.join(_piece(ruler, cut) for cut in cuts)}, {cuts[0].grain_words}."
     return Step(
-        "cut_leaves",
-        title,
-        detail,
-        () if nothing else _cutters(cuts),
+        key="cut_leaves",
+        title=title,
+        detail=detail,
+        tools=() if nothing else _cutters(cuts),
         needs=("stock.gathered", *(dict.fromkeys(need for cut in cuts for need in cut.part.needs) or ("leaf.tried",))),
         gives=("leaf.cut",),
         cautions=() if nothing else (KNIFE,),
@@ -102,10 +102,10 @@ def _others(ruler: Ruler, key: str, cuts: Sequence[StockCut], gives: tuple[str, 
     together_ = signature(*(side for part in parts for side in (part.width_mm, part.height_mm)))
     return [
         Step(
-            f"{key}_{cut.part.key}" if number else key,
-            f"Cut the {cut.part.name}",
-            " ".join([f"{_piece(ruler, cut)}, {cut.grain_words}.", *([cut.part.advice] if cut.part.advice else [])]),
-            _cutters([cut]),
+            key=f"{key}_{cut.part.key}" if number else key,
+            title=f"Cut the {cut.part.name}",
+            detail=" ".join([f"{_piece(ruler, cut)}, {cut.grain_words}.", *([cut.part.advice] if cut.part.advice else [])]),
+            tools=_cutters([cut]),
             needs=("stock.gathered", *cut.part.needs),
             gives=gives,
             cautions=(KNIFE,),

@@ -71,7 +71,7 @@ def _gone(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
         return None
     taken = {one.face.name for one in item.spots}
     free = [face for face in asked.faces.values() if face.name not in taken][: len(item.lost)]
-    offers = [Offer("take it away there", without(item, (number for number, _ in item.lost)))]
+    offers = [Offer(label="take it away there", changes=without(item, (number for number, _ in item.lost)))]
     if len(free) == len(item.lost):
         to = dict(zip((number for number, _ in item.lost), free, strict=True))
         places = [
@@ -81,17 +81,17 @@ def _gone(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
         offers.insert(
             0,
             Offer(
-                f"move it to {joined([face.title for face in free[:3]])}{' and on' if len(free) > 3 else ''}",
-                ((f"extras.items.{item.key}.places", places),),
+                label=f"move it to {joined([face.title for face in free[:3]])}{' and on' if len(free) > 3 else ''}",
+                changes=((f"extras.items.{item.key}.places", places),),
             ),
         )
     names = joined(list(dict.fromkeys(place.on for _, place in item.lost))[:TOLD])
     return Check(
-        "A6",
-        "stop",
-        f"The {item.title} goes on {names}, and there is no such face.",
-        "The book has fewer faces than when it was put there. It is kept, but not cut and not counted.",
-        tuple(offers),
+        code="A6",
+        level="stop",
+        title=f"The {item.title} goes on {names}, and there is no such face.",
+        why="The book has fewer faces than when it was put there. It is kept, but not cut and not counted.",
+        offers=tuple(offers),
     )
 
 
@@ -128,7 +128,7 @@ def _past_the_edge(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     standing = f", and what is in it stands out {ruler.show(first.thing.stands_mm)}" if first.thing.stands_mm else ""
     offers = []
     if out:
-        offers.append(Offer("move it in from the edge", moved(item, out)))
+        offers.append(Offer(label="move it in from the edge", changes=moved(item, out)))
     if large:
         own = f"extras.items.{item.key}"
         own_size = [
@@ -137,16 +137,16 @@ def _past_the_edge(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
             if (field := type(item.record).model_fields.get(name)) and field.default is None and getattr(item.record, name) is not None
         ]
         if own_size:
-            offers.append(Offer("let it find its size", tuple((f"{own}.{name}", None) for name in own_size)))
+            offers.append(Offer(label="let it find its size", changes=tuple((f"{own}.{name}", None) for name in own_size)))
         if (turned := _turned(item, spots, asked)) is not None:
-            offers.append(Offer(f"what goes in lies {turned}", ((f"{own}.lies", turned),)))
-        offers.append(Offer("take it away there", without(item, (one.number for one in spots))))
+            offers.append(Offer(label=f"what goes in lies {turned}", changes=((f"{own}.lies", turned),)))
+        offers.append(Offer(label="take it away there", changes=without(item, (one.number for one in spots))))
     return Check(
-        "F9",
-        "stop",
-        f"The {item.title} of {size} comes past the edge of {on_faces(spots)}{standing}.",
-        f"The face is {ruler.size(first.face.width_mm, first.face.height_mm)}. It catches, and keeps the book from shutting.",
-        tuple(offers),
+        code="F9",
+        level="stop",
+        title=f"The {item.title} of {size} comes past the edge of {on_faces(spots)}{standing}.",
+        why=f"The face is {ruler.size(first.face.width_mm, first.face.height_mm)}. It catches, and keeps the book from shutting.",
+        offers=tuple(offers),
     )
 
 
@@ -186,13 +186,13 @@ def _mouth_at_spine(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
         return None
     own = f"extras.items.{item.key}.mouth"
     return Check(
-        "F2",
-        "watch",
-        f"The {item.title} opens into the gutter on {on_faces(spots)}.",
-        f"A hand needs {ruler.show(HAND_MM)} before the mouth to pull something out.",
-        (
-            Offer("its mouth at the head", ((own, "head"),)),
-            *(Offer(f"its mouth at the {side}", ((own, side),)) for side in _free_sides(item)),
+        code="F2",
+        level="watch",
+        title=f"The {item.title} opens into the gutter on {on_faces(spots)}.",
+        why=f"A hand needs {ruler.show(HAND_MM)} before the mouth to pull something out.",
+        offers=(
+            Offer(label="its mouth at the head", changes=((own, "head"),)),
+            *(Offer(label=f"its mouth at the {side}", changes=((own, side),)) for side in _free_sides(item)),
         ),
     )
 
@@ -204,15 +204,16 @@ def _blank(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     stock = asked.left.paper.stock(item.record.stock)
     others = [name for name in ("card", "mat", "leaf") if name != item.record.stock and asked.left.paper.stock(name).sides == 2]
     offers = tuple(
-        Offer(f"cut it from {asked.left.paper.stock(name).name}", ((f"extras.items.{item.key}.stock", name),)) for name in others[:2]
+        Offer(label=f"cut it from {asked.left.paper.stock(name).name}", changes=((f"extras.items.{item.key}.stock", name),))
+        for name in others[:2]
     )
     return Check(
-        "B9",
-        "watch",
-        f"The {item.title} shows the blank side of {stock.name} when it is opened.",
-        "The paper is good on one side only.",
-        offers,
-        "" if offers else "Give its inside a paper of its own.",
+        code="B9",
+        level="watch",
+        title=f"The {item.title} shows the blank side of {stock.name} when it is opened.",
+        why="The paper is good on one side only.",
+        offers=offers,
+        no_fix="" if offers else "Give its inside a paper of its own.",
     )
 
 
@@ -225,11 +226,14 @@ def _hinged_at_spine(item: PlacedDesign) -> Check | None:
         return None
     own = f"extras.items.{item.key}.hinge"
     return Check(
-        "F7",
-        "watch",
-        f"The {item.title} is hinged on the spine's side on {on_faces(spots)}: it opens into the gutter.",
-        "There is no room for it to lie down there, and the facing page is pushed up.",
-        (Offer("hinged at the head", ((own, "head"),)), *(Offer(f"hinged at the {side}", ((own, side),)) for side in _free_sides(item))),
+        code="F7",
+        level="watch",
+        title=f"The {item.title} is hinged on the spine's side on {on_faces(spots)}: it opens into the gutter.",
+        why="There is no room for it to lie down there, and the facing page is pushed up.",
+        offers=(
+            Offer(label="hinged at the head", changes=((own, "head"),)),
+            *(Offer(label=f"hinged at the {side}", changes=((own, side),)) for side in _free_sides(item)),
+        ),
     )
 
 
@@ -243,12 +247,12 @@ def _way_up(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     own = f"extras.items.{item.key}"
     sides = _free_sides(item)
     return Check(
-        "B10",
-        "watch",
-        f"The pattern of {stock.name} stands on its head on the {item.title} when it is opened.",
-        f"Turned up about its {item.record.hinge}, the flap is upside down; about a side it stays upright.",
-        tuple(Offer(f"hinged at the {side}", ((f"{own}.hinge", side),)) for side in sides),
-        "" if sides else "Cut it from a paper without a top, or hinge it at the side on pages that lie one way.",
+        code="B10",
+        level="watch",
+        title=f"The pattern of {stock.name} stands on its head on the {item.title} when it is opened.",
+        why=f"Turned up about its {item.record.hinge}, the flap is upside down; about a side it stays upright.",
+        offers=tuple(Offer(label=f"hinged at the {side}", changes=((f"{own}.hinge", side),)) for side in sides),
+        no_fix="" if sides else "Cut it from a paper without a top, or hinge it at the side on pages that lie one way.",
     )
 
 
@@ -260,11 +264,11 @@ def _no_partner(item: PlacedDesign) -> Check | None:
     if not alone:
         return None
     return Check(
-        "F3",
-        "stop",
-        f"The {item.title} on {on_faces(alone)} have nothing to hold on to: no page lies against that one.",
-        "The other half needs a face where it lands.",
-        (Offer("take them away there", without(item, (one.number for one in alone))),),
+        code="F3",
+        level="stop",
+        title=f"The {item.title} on {on_faces(alone)} have nothing to hold on to: no page lies against that one.",
+        why="The other half needs a face where it lands.",
+        offers=(Offer(label="take them away there", changes=without(item, (one.number for one in alone))),),
     )
 
 
@@ -287,11 +291,11 @@ def _through(asked: ExtrasContext, together: Mapping[str, list[tuple[PlacedDesig
         (
             item.title,
             Check(
-                "through",
-                "watch",
-                f"The {item.title} on {one.face.title} goes through to the {other.title} behind it.",
-                "It is cut or pressed through the leaf; what lies there comes after, or goes elsewhere.",
-                (Offer(f"take the {item.title} away there", without(item, (one.number,))),),
+                code="through",
+                level="watch",
+                title=f"The {item.title} on {one.face.title} goes through to the {other.title} behind it.",
+                why="It is cut or pressed through the leaf; what lies there comes after, or goes elsewhere.",
+                offers=(Offer(label=f"take the {item.title} away there", changes=without(item, (one.number,))),),
             ),
         )
         for item, other, one in found.values()

@@ -212,12 +212,12 @@ def _part(sheet: Sheet, stock: str, item: PlacedDesign) -> Part:
 def _count(items: tuple[PlacedDesign, ...], worst: Worst, ruler: Ruler) -> Figure:
     places = sum(len(item.spots) for item in items)
     return Figure(
-        "extras",
-        "put in",
-        f"{places} in {many(len(items), 'design')}",
-        "text",
-        "; ".join(f"{item.title}: {many(len(item.spots), 'place')}" for item in items) + ".",
-        (Rule("arithmetic", "every place counted"),),
+        key="extras",
+        label="put in",
+        value=f"{places} in {many(len(items), 'design')}",
+        show="text",
+        how="; ".join(f"{item.title}: {many(len(item.spots), 'place')}" for item in items) + ".",
+        rules=(Rule("arithmetic", "every place counted"),),
         aside=f"{ruler.thin(worst.thick.likely)} at the thickest" if worst.thick.likely else "",
         scrap=f"{places} things put in",
     )
@@ -230,20 +230,20 @@ def _figures(items: tuple[PlacedDesign, ...], bulk: Bulk, worst: Worst, ruler: R
     return (
         _count(items, worst, ruler),
         Figure(
-            "bulk",
-            "they add at the thickest",
-            worst.thick,
-            "thin",
-            f"All leaves on each other, {where}: {there or 'nothing'}. Every layer is counted where it lies.",
-            (Rule("arithmetic", "the layers over one place, added up"),),
+            key="bulk",
+            label="they add at the thickest",
+            value=worst.thick,
+            show="thin",
+            how=f"All leaves on each other, {where}: {there or 'nothing'}. Every layer is counted where it lies.",
+            rules=(Rule("arithmetic", "the layers over one place, added up"),),
             aside=where if worst.of else "",
         ),
         Figure(
-            "added",
-            "they add at the spine",
-            spine.thick,
-            "thin",
-            f"What lies within {ruler.show(AT_SPINE_MM)} of it. The rest makes the fore edge thicker than the spine.",
-            (Rule("house rule", "how near to the spine counts as at it"),),
+            key="added",
+            label="they add at the spine",
+            value=spine.thick,
+            show="thin",
+            how=f"What lies within {ruler.show(AT_SPINE_MM)} of it. The rest makes the fore edge thicker than the spine.",
+            rules=(Rule("house rule", "how near to the spine counts as at it"),),
         ),
     )

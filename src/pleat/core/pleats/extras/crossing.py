@@ -60,13 +60,13 @@ def _mouths(covered: Covered, on: OnFaces) -> list[Named]:
         (
             item.title,
             Check(
-                "F2",
-                "stop",
-                f"The {other.title} lies over the mouth of the {item.title} on {on_faces(one for one, _ in both)}.",
-                "Glued there, the pocket is shut.",
-                (
-                    *((Offer(f"move the {other.title} aside", moved(other, aside)),) if aside else ()),
-                    Offer(f"take the {other.title} away there", without(other, (two.number for _, two in both))),
+                code="F2",
+                level="stop",
+                title=f"The {other.title} lies over the mouth of the {item.title} on {on_faces(one for one, _ in both)}.",
+                why="Glued there, the pocket is shut.",
+                offers=(
+                    *((Offer(label=f"move the {other.title} aside", changes=moved(other, aside)),) if aside else ()),
+                    Offer(label=f"take the {other.title} away there", changes=without(other, (two.number for _, two in both))),
                 ),
             ),
         )
@@ -150,11 +150,11 @@ def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras)
         (
             mat.title,
             Check(
-                "F4",
-                "stop",
-                f"The mat comes after the {under.title} that sits on it.",
-                "A mat goes on before what lies on it; afterwards it covers it.",
-                (Offer("the mat first", (("extras.items", first_of(record, mat.key)),)),),
+                code="F4",
+                level="stop",
+                title=f"The mat comes after the {under.title} that sits on it.",
+                why="A mat goes on before what lies on it; afterwards it covers it.",
+                offers=(Offer(label="the mat first", changes=(("extras.items", first_of(record, mat.key)),)),),
             ),
         )
         for mat, under in found.values()
@@ -183,11 +183,11 @@ def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]], on: OnFace
         (
             item.title,
             Check(
-                "F7",
-                "watch",
-                f"Two flaps lie over each other on {on_faces(one for one, _ in both)}: they open into each other.",
-                "One has to be opened first and shut last, or they tear.",
-                (Offer(f"take the {other.title} away there", without(other, (two.number for _, two in both))),),
+                code="F7",
+                level="watch",
+                title=f"Two flaps lie over each other on {on_faces(one for one, _ in both)}: they open into each other.",
+                why="One has to be opened first and shut last, or they tear.",
+                offers=(Offer(label=f"take the {other.title} away there", changes=without(other, (two.number for _, two in both))),),
             ),
         )
         for item, other, both in flaps.values()
@@ -200,13 +200,13 @@ def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]], on: OnFace
             (
                 item.title,
                 Check(
-                    "overlap",
-                    "watch",
-                    f"The {item.title} and the {other.title} lie over each other on {on_faces(one for one, _ in both)}.",
-                    "The one below is hidden, and the place is as thick as both.",
-                    (
-                        *((Offer(f"move the {other.title} beside it", moved(other, aside)),) if aside else ()),
-                        Offer(f"take the {other.title} away there", without(other, (two.number for _, two in both))),
+                    code="overlap",
+                    level="watch",
+                    title=f"The {item.title} and the {other.title} lie over each other on {on_faces(one for one, _ in both)}.",
+                    why="The one below is hidden, and the place is as thick as both.",
+                    offers=(
+                        *((Offer(label=f"move the {other.title} beside it", changes=moved(other, aside)),) if aside else ()),
+                        Offer(label=f"take the {other.title} away there", changes=without(other, (two.number for _, two in both))),
                     ),
                 ),
             )

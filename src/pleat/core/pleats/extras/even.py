@@ -42,12 +42,14 @@ def _one_spot(asked: ExtrasContext) -> Check | None:
     thick = sum(max(layer.thick.likely for layer in one.thing.layers) for _, one in longest)
     turns = _in_turns(longest)
     return Check(
-        "F6",
-        "watch",
-        f"On one spot of successive leaves lie {many(len(longest), 'thick thing')}: {ruler.thin(thick)} there.",
-        f"On {on_faces(one for _, one in longest)}. The book gapes there and is hollow elsewhere.",
-        turns,
-        "" if turns else "They are too large to lie beside each other: take fewer or thinner ones, or put them on pages farther apart.",
+        code="F6",
+        level="watch",
+        title=f"On one spot of successive leaves lie {many(len(longest), 'thick thing')}: {ruler.thin(thick)} there.",
+        why=f"On {on_faces(one for _, one in longest)}. The book gapes there and is hollow elsewhere.",
+        offers=turns,
+        no_fix=""
+        if turns
+        else "They are too large to lie beside each other: take fewer or thinner ones, or put them on pages farther apart.",
     )
 
 
@@ -65,7 +67,10 @@ def _in_turns(run: Sequence[tuple[PlacedDesign, PlacedItem]]) -> tuple[Offer, ..
         to.setdefault(item.key, {})[one.number], before = (x, y), now
     items = {item.key: item for item, _ in run}
     return (
-        Offer("each in another corner than the last", tuple(change for key, places in to.items() for change in moved(items[key], places))),
+        Offer(
+            label="each in another corner than the last",
+            changes=tuple(change for key, places in to.items() for change in moved(items[key], places)),
+        ),
     )
 
 
@@ -86,12 +91,12 @@ def _gapes(asked: ExtrasContext) -> Check | None:
     worst = asked.bulk.worst()
     spacers = _spaced(asked, more)
     return Check(
-        "F5",
-        "watch",
-        f"Shut, the book gapes by {ruler.thin(more)}: so much more lies {ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head than at the spine.",
-        f"The leaves are {ruler.thin(pages.thickness.likely)}, what is put in {ruler.thin(worst.thick.low)} to {ruler.thin(worst.thick.high)} at its thickest.",
-        spacers,
-        "" if spacers else "Stagger them, or put in fewer or thinner things.",
+        code="F5",
+        level="watch",
+        title=f"Shut, the book gapes by {ruler.thin(more)}: so much more lies {ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head than at the spine.",
+        why=f"The leaves are {ruler.thin(pages.thickness.likely)}, what is put in {ruler.thin(worst.thick.low)} to {ruler.thin(worst.thick.high)} at its thickest.",
+        offers=spacers,
+        no_fix="" if spacers else "Stagger them, or put in fewer or thinner things.",
     )
 
 
@@ -109,7 +114,7 @@ def _spaced(asked: ExtrasContext, more: float) -> tuple[Offer, ...]:
     on = [fronts[number * len(fronts) // count] for number in range(count)]
     record = {"kind": "spacer", "layers": layers, "places": [{"on": face.name} for face in on]}
     words = f"{many(count, 'spacer')} of {many(layers, 'strip')} of card at the spine"
-    return (Offer(words, (("extras.items.spacers", record),)),)
+    return (Offer(label=words, changes=(("extras.items.spacers", record),)),)
 
 
 MOST_LAYERS: Final = 20
@@ -123,10 +128,10 @@ def _heavy(asked: ExtrasContext) -> Check | None:
     if pages.leaves * leaf.caliper.likely < HEAVY_MM:
         return None
     return Check(
-        "B11",
-        "watch",
-        f"Leaves of {ruler.fine(leaf.caliper.likely)} are card: {pages.leaves} of them are {ruler.thin(pages.thickness.likely)} before anything is put in.",
-        "So heavy a paper is better kept for the pockets; leaves half as thick carry them as well.",
+        code="B11",
+        level="watch",
+        title=f"Leaves of {ruler.fine(leaf.caliper.likely)} are card: {pages.leaves} of them are {ruler.thin(pages.thickness.likely)} before anything is put in.",
+        why="So heavy a paper is better kept for the pockets; leaves half as thick carry them as well.",
         no_fix="Choose another paper for the leaves under Paper, and cut the pockets from this one.",
     )
 

@@ -81,10 +81,10 @@ def _room(block: FoldedBlock, room: Room, more: Estimate, ruler: Ruler) -> Check
     size = proposed(need, ruler)
     path = block.gussets.get(room.name) if size <= MOST_MM else None
     return Check(
-        "F8" if later else "F5",
-        "stop",
-        f"With what is put in, {ruler.thin(need.likely)} lie in the {room.name} of {ruler.thin(room.has_mm)}.",
-        f"{ruler.thin(more.likely)} of that is put in. What closes over it cannot come down flat: it gapes by {ruler.thin(need.likely - room.has_mm)}.",
-        (Offer(f"{room.name} {ruler.show(size)}", ((path, _value(block, room, size)),)),) if path else (),
-        "" if path else f"Make the {room.name} {ruler.show(size)}, or put thinner things in.",
+        code="F8" if later else "F5",
+        level="stop",
+        title=f"With what is put in, {ruler.thin(need.likely)} lie in the {room.name} of {ruler.thin(room.has_mm)}.",
+        why=f"{ruler.thin(more.likely)} of that is put in. What closes over it cannot come down flat: it gapes by {ruler.thin(need.likely - room.has_mm)}.",
+        offers=(Offer(label=f"{room.name} {ruler.show(size)}", changes=((path, _value(block, room, size)),)),) if path else (),
+        no_fix="" if path else f"Make the {room.name} {ruler.show(size)}, or put thinner things in.",
     )

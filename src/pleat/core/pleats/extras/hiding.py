@@ -33,7 +33,13 @@ def hiding(item: PlacedDesign, designs: Mapping[str, object], ruler: Ruler) -> t
             width, height = boxes[0][2], boxes[0][3]
             places = [{"on": one.face.name, "x_mm": box[0], "y_mm": box[1]} for one, box in zip(item.spots, boxes, strict=True)]
             record: Extra = Flap.model_validate({"hinge": hinge, "width_mm": width, "height_mm": height, "places": places})
-            return (Offer("hide it behind a flap", ((f"extras.items.{key}", record.model_dump(mode="json")),), group=f"with {item.key}"),)
+            return (
+                Offer(
+                    label="hide it behind a flap",
+                    changes=((f"extras.items.{key}", record.model_dump(mode="json")),),
+                    group=f"with {item.key}",
+                ),
+            )
     return ()
 
 

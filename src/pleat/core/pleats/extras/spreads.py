@@ -43,7 +43,9 @@ def spreads(item: PlacedDesign, on: Faces) -> tuple[Offer, ...]:
         limited = places[:MOST_SPREAD]
         if limited and limited != now:
             new = [{"on": name, "x_mm": x, "y_mm": y} for name, x, y in limited]
-            found.append(Offer(f"{label}: {len(new)}", ((f"extras.items.{item.key}.places", new),), group=f"spread {item.key}"))
+            found.append(
+                Offer(label=f"{label}: {len(new)}", changes=((f"extras.items.{item.key}.places", new),), group=f"spread {item.key}")
+            )
     return tuple(found)
 
 

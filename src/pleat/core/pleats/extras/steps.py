@@ -8,6 +8,7 @@ from typing import Final
 
 from pleat.core.base.cautions import BOARD
 from pleat.core.base.plan import Missing, Piece, Step, signature
+from pleat.core.base.slips import SlipCode
 from pleat.core.base.words import many
 from pleat.core.pleats.extras.base import LeftOfExtras
 from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, on_faces
@@ -17,7 +18,7 @@ NAMED: Final = 12
 """So many places are named in a step."""
 TOOLS: Final = {"window": ("knife", "mat", "ruler"), "eyelet": ("punch", "setter", "hammer")}
 """What is used on flat sheets, by the kind of design; what is sewn through takes an awl and a needle."""
-LATE: Final = {"mat": "F4", "fastener": "F3"}
+LATE: Final[dict[str, SlipCode]] = {"mat": "F4", "fastener": "F3"}
 """The slips of what is put on too late, by the sort of work it is."""
 IN_COVER: Final = {
     (
@@ -32,14 +33,14 @@ IN_COVER: Final = {
     (False, False): "Through the cover while that is flat, with a scrap under it.",
 }
 """What is done in the inside of a cover, by whether it is cut out, and whether boards are covered."""
-WHY: Final = {
+WHY: Final[dict[SlipCode, str]] = {
     "F3": "The paper that hides it is on, or the book is shut over it: its half has no place to go, and does not meet the other.",
     "F4": "It lies under what is there already, or is cut through it: afterwards it covers it, or the knife goes through both.",
     "G2": "It wants the sheet flat and by itself: folded in and bound, the punch or the needle goes through the next leaf too, or does not come near.",
 }
 
 
-def _missing(slip: str, item: PlacedDesign) -> Missing:
+def _missing(slip: SlipCode, item: PlacedDesign) -> Missing:
     return Missing(
         slip=slip,
         words=f"the {item.title} is not done",
@@ -70,10 +71,10 @@ def _flat(item: PlacedDesign, left: LeftOfExtras) -> Iterator[Step]:
     missing = _missing("F4" if "cut-out" in work.tags else "G2", item)
     if inside:
         yield Step(
-            f"extra_{item.key}_flat",
-            f"{item.title.capitalize()}: while the sheets are flat",
-            f"{work.flat} {_places(inside, left)}.",
-            tools,
+            key=f"extra_{item.key}_flat",
+            title=f"{item.title.capitalize()}: while the sheets are flat",
+            detail=f"{work.flat} {_places(inside, left)}.",
+            tools=tools,
             needs=left.pages.cut_states,
             gives=(f"extra_{item.key}.flat",),
             tags=frozenset({"cut-out"}),
@@ -89,10 +90,10 @@ def _flat(item: PlacedDesign, left: LeftOfExtras) -> Iterator[Step]:
         covered = "covering" in roles
         dry = covered and not cut
         yield Step(
-            f"extra_{item.key}_cover",
-            f"{item.title.capitalize()}: in the cover {'once it is dry' if dry else 'while it is flat'}",
-            f"{IN_COVER[cut, covered]} {_places(outside, left)}, from where the leaf begins.",
-            tools,
+            key=f"extra_{item.key}_cover",
+            title=f"{item.title.capitalize()}: in the cover {'once it is dry' if dry else 'while it is flat'}",
+            detail=f"{IN_COVER[cut, covered]} {_places(outside, left)}, from where the leaf begins.",
+            tools=tools,
             needs=("cover.dry",) if dry else ("cover.cut", "board.cut", "cover.joined"),
             gives=(f"extra_{item.key}.flat", *(("cover.set",) if dry else ("cover.ready", "board.ready"))),
             cautions=(*work.cautions, *((BOARD,) if "board" in roles else ())),
@@ -111,9 +112,9 @@ def filling(items: Sequence[PlacedDesign]) -> tuple[Step, ...]:
         return ()
     return (
         Step(
-            "extras_fill",
-            "Fill what was made, last of all",
-            " ".join(f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}" for item in filled),
+            key="extras_fill",
+            title="Fill what was made, last of all",
+            detail=" ".join(f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}" for item in filled),
             needs=("book.bound", *(f"extra_{item.key}.on" for item in put if item.thing.work.fix)),
             gives=(FILLED,),
             tags=frozenset({"insert"}),
@@ -142,10 +143,10 @@ def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[
     if work.make:
         found.append(
             Step(
-                f"{key}_make",
-                f"Make {many(count, item.title)}",
-                work.make,
-                ("ruler", "bone folder"),
+                key=f"{key}_make",
+                title=f"Make {many(count, item.title)}",
+                detail=work.make,
+                tools=("ruler", "bone folder"),
                 needs=stock,
                 gives=(f"{key}.made",),
                 signature=mark,
@@ -158,10 +159,10 @@ def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[
     if work.fix:
         found.append(
             Step(
-                f"{key}_fix",
-                f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
-                f"{work.fix} {places}.",
-                ("glue",),
+                key=f"{key}_fix",
+                title=f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
+                detail=f"{work.fix} {places}.",
+                tools=("glue",),
                 needs=(
                     *((f"{key}.made",) if work.make else stock),
                     *(("book.bound",) if bound else ()),

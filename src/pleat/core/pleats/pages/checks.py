@@ -67,18 +67,23 @@ def _too_many(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], lim
         parts = next((count for count in range(least, MOST_SECTIONS + 1) if suits is None or suits.fits(count)), None)
         if parts is not None:
             each = max(split(sum(sections), parts, pages.folds)) // by
-            fixes.append(Offer(f"split them into {parts} sections of {each}", (("pages.sections", parts),)))
+            fixes.append(Offer(label=f"split them into {parts} sections of {each}", changes=(("pages.sections", parts),)))
         fewer = 4 * most * len(sections)
         fixes.append(
-            Offer(f"make it {most // by * len(sections)} sheets, {fewer} pages", (("pages.amount", fewer), ("pages.counted_in", "pages")))
+            Offer(
+                label=f"make it {most // by * len(sections)} sheets, {fewer} pages",
+                changes=(("pages.amount", fewer), ("pages.counted_in", "pages")),
+            )
         )
     return Check(
-        "C1",
-        level,
-        f"{sheets} too many for one fold: {limit.folios} of {paper.leaf.name} nest well.",
-        f"More would pass {limit.reason}: then the section gapes, its fore edge slants and the fold will not lie flat. Guide: {guide(paper)}.",
-        tuple(fixes),
-        "" if fixes else "One sheet is already more than nests well; it is stiff for leaves, and better kept for covers and pockets.",
+        code="C1",
+        level=level,
+        title=f"{sheets} too many for one fold: {limit.folios} of {paper.leaf.name} nest well.",
+        why=f"More would pass {limit.reason}: then the section gapes, its fore edge slants and the fold will not lie flat. Guide: {guide(paper)}.",
+        offers=tuple(fixes),
+        no_fix=""
+        if fixes
+        else "One sheet is already more than nests well; it is stiff for leaves, and better kept for covers and pockets.",
     )
 
 
@@ -98,17 +103,19 @@ def _too_small(pages: Sections, brief: BriefResult, paper: PaperResult, trim: fl
         new_height = min(brief.leaf_height_mm, along / rows - 2 * trim)
         if possible(new_width, new_height):
             changes, words = resized(brief, new_width, new_height, pages.flap_mm)
-            fixes.append(Offer(f"leaf {ruler.size(new_width, new_height)}: {_less(brief, new_width, new_height)}{words}", changes))
+            fixes.append(
+                Offer(label=f"leaf {ruler.size(new_width, new_height)}: {_less(brief, new_width, new_height)}{words}", changes=changes)
+            )
     once = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, 1, trim)
     if pages.folds > 1 and any(lies(once.width_mm, once.height_mm, *both) for both in (sides, sides[::-1])):
-        fixes.append(Offer("fold each sheet once", (("pages.folds", 1),)))
+        fixes.append(Offer(label="fold each sheet once", changes=(("pages.folds", 1),)))
     return Check(
-        "B3",
-        "stop",
-        f"The sheet is too small to fold into this leaf: it needs {ruler.size(width, height)}, {sheet.name} is {ruler.size(*sides)}.",
-        "Hold one sheet to the finished size before any is folded.",
-        tuple(fixes),
-        "" if fixes else "Choose a larger sheet: this one gives no leaf of a usable size.",
+        code="B3",
+        level="stop",
+        title=f"The sheet is too small to fold into this leaf: it needs {ruler.size(width, height)}, {sheet.name} is {ruler.size(*sides)}.",
+        why="Hold one sheet to the finished size before any is folded.",
+        offers=tuple(fixes),
+        no_fix="" if fixes else "Choose a larger sheet: this one gives no leaf of a usable size.",
     )
 
 
@@ -141,14 +148,14 @@ def _grain(pages: Sections, brief: BriefResult, paper: PaperResult, trim: float)
         changes, words = resized(brief, leaf_width, leaf_height)
         fold_out = ", without the fold-out" if pages.flap_mm else ""
         label = f"fold along the grain: leaf {brief.ruler.size(leaf_width, leaf_height)}{words}{fold_out}"
-        fixes.append(Offer(label, (*changes, ("pages.flap_mm", None))))
+        fixes.append(Offer(label=label, changes=(*changes, ("pages.flap_mm", None))))
     return Check(
-        "B7",
-        "watch",
-        "The grain runs across the spine in the leaves.",
-        f"{sheet.name} only gives this leaf with its fold across the grain: leaves stand up instead of draping, and the fold may crack.",
-        tuple(fixes),
-        "Find the same paper with the grain the other way, or a sheet twice the size, halved first." if not fixes else "",
+        code="B7",
+        level="watch",
+        title="The grain runs across the spine in the leaves.",
+        why=f"{sheet.name} only gives this leaf with its fold across the grain: leaves stand up instead of draping, and the fold may crack.",
+        offers=tuple(fixes),
+        no_fix="Find the same paper with the grain the other way, or a sheet twice the size, halved first." if not fixes else "",
     )
 
 
@@ -157,14 +164,14 @@ def _narrow(pages: Sections) -> Check | None:
     if pages.creep != "narrow" or pages.folds == 1:
         return None
     return Check(
-        "narrow",
-        "stop",
-        f"Sheets {WORDS[pages.folds]} cannot be cut narrower for the creep.",
-        "Each becomes several leaves that creep by different amounts; only single sheets can be cut before folding.",
-        (
-            Offer("trim the fore edge instead", (("pages.creep", "trim"),)),
-            Offer("leave the creep", (("pages.creep", "leave"),)),
-            Offer("fold each sheet once", (("pages.folds", 1),)),
+        code="narrow",
+        level="stop",
+        title=f"Sheets {WORDS[pages.folds]} cannot be cut narrower for the creep.",
+        why="Each becomes several leaves that creep by different amounts; only single sheets can be cut before folding.",
+        offers=(
+            Offer(label="trim the fore edge instead", changes=(("pages.creep", "trim"),)),
+            Offer(label="leave the creep", changes=(("pages.creep", "leave"),)),
+            Offer(label="fold each sheet once", changes=(("pages.folds", 1),)),
         ),
     )
 
@@ -178,14 +185,14 @@ def _grade(ruler: Ruler, paper: PaperResult, folios: int) -> Check | None:
     fixes = []
     for grade, grammage, fix in grade_fixes("leaf", leaf.pounds):
         thick = 2 * folios * grammage * (low + high) / 2000
-        fixes.append(Offer(f"{grade}: {grammage:.0f} g/m², this section {ruler.thin(thick)}", fix.changes))
+        fixes.append(Offer(label=f"{grade}: {grammage:.0f} g/m², this section {ruler.thin(thick)}", changes=fix.changes))
     return Check(
-        "B8",
-        "watch",
-        f"Every grade of {leaf.pounds:g} lb makes another book of these {folios} sheets.",
-        "Pounds are weighed on another sheet size in each grade. Until it is known, the section's thickness is only a wide range, and spine and cover with it.",
-        tuple(fixes),
-        "" if fixes else NO_GRADE,
+        code="B8",
+        level="watch",
+        title=f"Every grade of {leaf.pounds:g} lb makes another book of these {folios} sheets.",
+        why="Pounds are weighed on another sheet size in each grade. Until it is known, the section's thickness is only a wide range, and spine and cover with it.",
+        offers=tuple(fixes),
+        no_fix="" if fixes else NO_GRADE,
     )
 
 
@@ -197,10 +204,10 @@ def _too_heavy(brief: BriefResult, paper: PaperResult, folios: int) -> Check | N
     uses = " and ".join(use for use in good_for(sheet) if use != "leaves") or "boards"
     usual = 0.1
     return Check(
-        "B11",
-        "watch",
-        f"{paper.leaf.name} is heavy for leaves: one sheet is {brief.ruler.fine(sheet.likely)}, this section {brief.ruler.thin(2 * folios * sheet.likely)}.",
-        f"The same pages of a {brief.ruler.fine(usual)} paper would be {brief.ruler.thin(2 * folios * usual)}. Leaves above {brief.ruler.fine(USES_MM['leaves'][1])} do not drape: the book stands open. Better kept for {uses}.",
+        code="B11",
+        level="watch",
+        title=f"{paper.leaf.name} is heavy for leaves: one sheet is {brief.ruler.fine(sheet.likely)}, this section {brief.ruler.thin(2 * folios * sheet.likely)}.",
+        why=f"The same pages of a {brief.ruler.fine(usual)} paper would be {brief.ruler.thin(2 * folios * usual)}. Leaves above {brief.ruler.fine(USES_MM['leaves'][1])} do not drape: the book stands open. Better kept for {uses}.",
         no_fix="Pick a lighter paper in the Paper pleat, or go on if stiff pages are meant.",
     )
 
@@ -210,11 +217,11 @@ def _painted(pages: Sections, brief: BriefResult) -> Check | None:
     if brief.purpose != "painting" or pages.lay != "flat" or pages.measured_block_mm is not None:
         return None
     return Check(
-        "painted",
-        "note",
-        "Painted pages swell: this section is estimated as new and flat.",
-        f"Handled, dyed or painted paper lies {LAY_FACTORS['handled'][0]:g} to {LAY_FACTORS['handled'][2]:g} times its thickness, and the spine has to hold that.",
-        (Offer("estimate it as painted", (("pages.lay", "handled"),)),),
+        code="painted",
+        level="note",
+        title="Painted pages swell: this section is estimated as new and flat.",
+        why=f"Handled, dyed or painted paper lies {LAY_FACTORS['handled'][0]:g} to {LAY_FACTORS['handled'][2]:g} times its thickness, and the spine has to hold that.",
+        offers=(Offer(label="estimate it as painted", changes=(("pages.lay", "handled"),)),),
     )
 
 
@@ -224,12 +231,12 @@ def _leaf_or_page(pages: Sections, folios: int) -> Check | None:
         return None
     as_leaves = max(1, -(-pages.amount // 2))
     return Check(
-        "A11",
-        "note",
-        f"You typed {pages.amount} without saying of what: taken as pages, that is {2 * folios} leaves.",
-        f"A leaf has two pages. {pages.amount} leaves would be {4 * as_leaves} pages, twice the paper.",
-        (
-            Offer(f"yes, {pages.amount} pages", (("pages.counted_in", "pages"),)),
-            Offer(f"I meant {pages.amount} leaves", (("pages.counted_in", "leaves"),)),
+        code="A11",
+        level="note",
+        title=f"You typed {pages.amount} without saying of what: taken as pages, that is {2 * folios} leaves.",
+        why=f"A leaf has two pages. {pages.amount} leaves would be {4 * as_leaves} pages, twice the paper.",
+        offers=(
+            Offer(label=f"yes, {pages.amount} pages", changes=(("pages.counted_in", "pages"),)),
+            Offer(label=f"I meant {pages.amount} leaves", changes=(("pages.counted_in", "leaves"),)),
         ),
     )

@@ -50,7 +50,11 @@ def _sections(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], lim
             "nests well" if one.fits else f"too many for one fold: {limit.folios} nest well",
         )
         changes = (("pages.sections", one.sections), ("pages.amount", one.pages), ("pages.counted_in", "pages"))
-        found.append(Offer(label, changes, facts, SECTIONS, chosen and one.pages == 4 * sum(sections), one.fits))
+        found.append(
+            Offer(
+                label=label, changes=changes, facts=facts, group=SECTIONS, chosen=chosen and one.pages == 4 * sum(sections), good=one.fits
+            )
+        )
     return found
 
 
@@ -74,7 +78,15 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
         now = f" instead of {needed or 'none that fits'}" if one.sheets != needed else ", as many as now"
         facts = (f"{many(one.sheets, 'sheet')}{now}", f"{one.used:.0%} of each sheet used", _grain(one.with_grain))
         changes, words = resized(brief, width, height)
-        choices.append(Offer(f"leaf {ruler.size(width, height)}{words}", changes, facts, NEARBY, good=one.with_grain is not False))
+        choices.append(
+            Offer(
+                label=f"leaf {ruler.size(width, height)}{words}",
+                changes=changes,
+                facts=facts,
+                group=NEARBY,
+                good=one.with_grain is not False,
+            )
+        )
     return choices
 
 
@@ -94,12 +106,12 @@ def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[O
         changes = (("pages.folds", way.folds), ("pages.edges", "slit"), *resize)
         found.append(
             Offer(
-                f"{WORDS[way.folds].removeprefix('folded ')}{', sheet turned' if way.turned else ''}",
-                changes,
-                facts,
-                FOLDINGS,
-                _is_now(way, pages, brief),
-                way.with_grain is not False,
+                label=f"{WORDS[way.folds].removeprefix('folded ')}{', sheet turned' if way.turned else ''}",
+                changes=changes,
+                facts=facts,
+                group=FOLDINGS,
+                chosen=_is_now(way, pages, brief),
+                good=way.with_grain is not False,
             )
         )
     return found

@@ -148,41 +148,49 @@ def _of_a_pile(pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tup
         thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at {ruler.between(nest.estimated.low, nest.estimated.high)}."
     return (
         Figure(
-            "count",
-            "in one section" if many == 1 else f"in {many} sections",
-            f"{2 * leaves} pages",
-            "text",
-            f"{counted}. Sheets in each, front to back: {counts}.",
-            sheet_rule,
+            key="count",
+            label="in one section" if many == 1 else f"in {many} sections",
+            value=f"{2 * leaves} pages",
+            show="text",
+            how=f"{counted}. Sheets in each, front to back: {counts}.",
+            rules=sheet_rule,
             scrap=f"{2 * leaves} pages: sheets {counts}",
         ),
-        Figure("leaves", "leaves", leaves, "count", f"{counted}. A leaf has two sides, and each is a page.", sheet_rule, "leaves"),
         Figure(
-            "thickness",
-            "thickness at the fold",
-            nest.thickness,
-            "thin",
-            thick_how,
-            (Rule("arithmetic", "every leaf added up"), Rule("house rule", "how flat it lies")),
+            key="leaves",
+            label="leaves",
+            value=leaves,
+            show="count",
+            how=f"{counted}. A leaf has two sides, and each is a page.",
+            rules=sheet_rule,
+            unit="leaves",
+        ),
+        Figure(
+            key="thickness",
+            label="thickness at the fold",
+            value=nest.thickness,
+            show="thin",
+            how=thick_how,
+            rules=(Rule("arithmetic", "every leaf added up"), Rule("house rule", "how flat it lies")),
         ),
         *_beside_the_reading(pages, nest.estimated),
         Figure(
-            "sections",
-            "sections, pressed flat",
-            ruler.thin(thick[0])
+            key="sections",
+            label="sections, pressed flat",
+            value=ruler.thin(thick[0])
             if ruler.thin(min(thick)) == ruler.thin(max(thick))
             else f"{ruler.thin(min(thick))} – {ruler.thin(max(thick))}",
-            "text",
-            f"Front to back: {each}.",
-            (Rule("arithmetic", "leaves of each section added up"),),
+            show="text",
+            how=f"Front to back: {each}.",
+            rules=(Rule("arithmetic", "leaves of each section added up"),),
         ),
         Figure(
-            "creep",
-            "creep of the innermost",
-            nest.creep,
-            "thin",
-            f"What lies outside the innermost sheet of the thickest section, pressed dead flat to round. {_what_of_it(pages, brief, 1, nest.creep)}",
-            (Rule("arithmetic", "sum of calipers outside, times 1 to π/2"),),
+            key="creep",
+            label="creep of the innermost",
+            value=nest.creep,
+            show="thin",
+            how=f"What lies outside the innermost sheet of the thickest section, pressed dead flat to round. {_what_of_it(pages, brief, 1, nest.creep)}",
+            rules=(Rule("arithmetic", "sum of calipers outside, times 1 to π/2"),),
         ),
         _wishes(pages, brief.ruler, mixed),
     )
@@ -193,7 +201,16 @@ def _beside_the_reading(pages: Sections, estimated: Estimate) -> tuple[Figure, .
     if pages.measured_block_mm is None:
         return ()
     how = "From the leaves' thickness and how flat the paper lies. Your reading is used instead; held against this, it shows a slip."
-    return (Figure("estimated", "estimated from the paper", estimated, "thin", how, (Rule("arithmetic", "leaves × thickness of one"),)),)
+    return (
+        Figure(
+            key="estimated",
+            label="estimated from the paper",
+            value=estimated,
+            show="thin",
+            how=how,
+            rules=(Rule("arithmetic", "leaves × thickness of one"),),
+        ),
+    )
 
 
 def _wishes(pages: Sections, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], ...]) -> Figure:
@@ -203,12 +220,12 @@ def _wishes(pages: Sections, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], 
     found = told(order, pile, pages.pairs, ruler)
     listed = "; ".join(f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {one.words or 'met'}" for wish, one in found.items())
     return Figure(
-        "wishes",
-        "wishes met",
-        f"{sum(one.met for one in found.values())} of {len(found)}",
-        "text",
-        f"{listed[0].upper()}{listed[1:]}. Not all can always be met at once; pinned sheets stay where they are.",
-        (Rule("house rule", "what is weighed, and by how much"),),
+        key="wishes",
+        label="wishes met",
+        value=f"{sum(one.met for one in found.values())} of {len(found)}",
+        show="text",
+        how=f"{listed[0].upper()}{listed[1:]}. Not all can always be met at once; pinned sheets stay where they are.",
+        rules=(Rule("house rule", "what is weighed, and by how much"),),
     )
 
 

@@ -38,11 +38,11 @@ def of_one_paper(pages: Sections, brief: BriefResult, paper: PaperResult, piece_
     if pages.folds > 1:
         return (
             Check(
-                "flap_folds",
-                "stop",
-                "A fold-out does not go with sheets folded more than once.",
-                f"The flap of {brief.ruler.show(pages.flap_mm)} would lie inside the other folds.",
-                (Offer("fold each sheet once", (("pages.folds", 1),)), _NONE),
+                code="flap_folds",
+                level="stop",
+                title="A fold-out does not go with sheets folded more than once.",
+                why=f"The flap of {brief.ruler.show(pages.flap_mm)} would lie inside the other folds.",
+                offers=(Offer(label="fold each sheet once", changes=(("pages.folds", 1),)), _NONE),
             ),
         )
     found = (
@@ -58,15 +58,15 @@ def _trimmed(pages: Sections, none: Offer) -> Check | None:
     if pages.edges != "trim" and pages.creep != "trim":
         return None
     return Check(
-        "flap_trim",
-        "stop",
-        "Trimming the fore edge would cut the fold-out off.",
-        "It hangs on a fold at the fore edge, which is what the knife takes away.",
-        (Offer("leave the edges untrimmed", (("pages.edges", "slit"), ("pages.creep", "leave"))), none),
+        code="flap_trim",
+        level="stop",
+        title="Trimming the fore edge would cut the fold-out off.",
+        why="It hangs on a fold at the fore edge, which is what the knife takes away.",
+        offers=(Offer(label="leave the edges untrimmed", changes=(("pages.edges", "slit"), ("pages.creep", "leave"))), none),
     )
 
 
-_NONE: Final = Offer("no fold-out", (("pages.flap_mm", None),))
+_NONE: Final = Offer(label="no fold-out", changes=(("pages.flap_mm", None),))
 
 
 def _spare(brief: BriefResult, paper: PaperResult, height_mm: float) -> float | None:
@@ -91,11 +91,13 @@ def _reaches_gutter(pages: Sections, brief: BriefResult, spare_mm: float | None)
     if spare_mm is not None:
         longest = min(longest, ruler.snap_down(spare_mm / pages.flap_panels))
     return Check(
-        "C6",
-        "stop",
-        f"The fold-out of {ruler.show(flap_mm)} reaches the gutter.",
-        f"Folded in, it must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
-        (Offer(f"fold-out {ruler.show(longest)}", (("pages.flap_mm", longest),)),) if longest >= SHORTEST_MM else (_NONE,),
+        code="C6",
+        level="stop",
+        title=f"The fold-out of {ruler.show(flap_mm)} reaches the gutter.",
+        why=f"Folded in, it must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
+        offers=(Offer(label=f"fold-out {ruler.show(longest)}", changes=(("pages.flap_mm", longest),)),)
+        if longest >= SHORTEST_MM
+        else (_NONE,),
     )
 
 
@@ -110,13 +112,13 @@ def _no_room(pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: 
     room = ruler.snap_down(min(spare / pages.flap_panels, longest_mm(brief)))
     single = pages.flap_panels > 1 and pages.flap_mm <= spare
     return Check(
-        "flap_room",
-        "stop",
-        f"The sheet has no room for a fold-out of {_panels(ruler, pages.flap_mm, pages.flap_panels)}.",
-        f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(spare)} beside two leaves.",
-        (
-            *((Offer(f"fold-out {ruler.show(room)}", (("pages.flap_mm", room),)),) if room >= SHORTEST_MM else ()),
-            *((Offer("a single panel", (("pages.flap_panels", 1),)),) if single else ()),
+        code="flap_room",
+        level="stop",
+        title=f"The sheet has no room for a fold-out of {_panels(ruler, pages.flap_mm, pages.flap_panels)}.",
+        why=f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(spare)} beside two leaves.",
+        offers=(
+            *((Offer(label=f"fold-out {ruler.show(room)}", changes=(("pages.flap_mm", room),)),) if room >= SHORTEST_MM else ()),
+            *((Offer(label="a single panel", changes=(("pages.flap_panels", 1),)),) if single else ()),
             _NONE,
         ),
     )
@@ -127,11 +129,11 @@ def _one_sided(pages: Sections, paper: PaperResult) -> Check | None:
     if paper.leaf.sides != 1 or pages.flap_panels % 2 == 0:
         return None
     return Check(
-        "B9",
-        "watch",
-        f"The fold-out shows the blank side of {paper.leaf.name}.",
-        "The paper is good on one side. Folded in, the flap turns its back to the reader, and every second page of the section is blank too: 2 of the 4 pages of each sheet.",
-        (_NONE, Offer("it is good on both sides", (("paper.leaf.sides", 2),))),
+        code="B9",
+        level="watch",
+        title=f"The fold-out shows the blank side of {paper.leaf.name}.",
+        why="The paper is good on one side. Folded in, the flap turns its back to the reader, and every second page of the section is blank too: 2 of the 4 pages of each sheet.",
+        offers=(_NONE, Offer(label="it is good on both sides", changes=(("paper.leaf.sides", 2),))),
     )
 
 
@@ -141,7 +143,7 @@ def _one_sided(pages: Sections, paper: PaperResult) -> Check | None:
 def of_a_pile(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
     """The checks of the fold-outs on the sheets of a pile."""
     with_flap = [one for one in itertools.chain.from_iterable(sections) if one.flap_mm]
-    none = Offer("no fold-outs", _with_flaps(pages, {one.id: None for one in with_flap}))
+    none = Offer(label="no fold-outs", changes=_with_flaps(pages, {one.id: None for one in with_flap}))
     trimmed = _trimmed(pages, none) if with_flap else None
     found = (_reaching(pages, brief, with_flap), _roomless(pages, brief, with_flap), _blank(pages, with_flap), trimmed)
     return tuple(check for check in found if check)
@@ -170,11 +172,11 @@ def _reaching(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
     fixed = right[first.id]
     label = f"fold-out {ruler.show(fixed)}" if fixed and len(long) == 1 else "shorten them" if any(right.values()) else "no fold-out"
     return Check(
-        "C6",
-        "stop",
-        f"The fold-out of {ruler.show(first.flap_mm)} on {_said(long)} reaches the gutter.",
-        f"Its leaf is {ruler.show(first.flap_leaf_mm)} wide. Folded in, a fold-out must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
-        (Offer(label, _with_flaps(pages, right)),),
+        code="C6",
+        level="stop",
+        title=f"The fold-out of {ruler.show(first.flap_mm)} on {_said(long)} reaches the gutter.",
+        why=f"Its leaf is {ruler.show(first.flap_leaf_mm)} wide. Folded in, a fold-out must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
+        offers=(Offer(label=label, changes=_with_flaps(pages, right)),),
     )
 
 
@@ -188,18 +190,21 @@ def _roomless(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
     right = {key: room if room >= SHORTEST_MM else None for key, room in rooms.items()}
     first = short[0]
     fixed = right[first.id]
-    fixes = [Offer("no fold-out" if len(short) == 1 else "no fold-outs there", _with_flaps(pages, dict.fromkeys(right)))]
+    fixes = [Offer(label="no fold-out" if len(short) == 1 else "no fold-outs there", changes=_with_flaps(pages, dict.fromkeys(right)))]
     if any(right.values()):
         fixes.insert(
             0,
-            Offer(f"fold-out {ruler.show(fixed)}" if fixed and len(short) == 1 else "as long as there is room", _with_flaps(pages, right)),
+            Offer(
+                label=f"fold-out {ruler.show(fixed)}" if fixed and len(short) == 1 else "as long as there is room",
+                changes=_with_flaps(pages, right),
+            ),
         )
     return Check(
-        "flap_room",
-        "stop",
-        f"{_said(short)}: no room for a fold-out of {_panels(ruler, first.flap_mm, first.flap_panels)}.",
-        f"Beside {'its leaf' if first.joined != 'folded' else 'two leaves'} {ruler.show(first.flap_room_mm)} of the sheet are left.",
-        tuple(fixes),
+        code="flap_room",
+        level="stop",
+        title=f"{_said(short)}: no room for a fold-out of {_panels(ruler, first.flap_mm, first.flap_panels)}.",
+        why=f"Beside {'its leaf' if first.joined != 'folded' else 'two leaves'} {ruler.show(first.flap_room_mm)} of the sheet are left.",
+        offers=tuple(fixes),
     )
 
 
@@ -209,9 +214,9 @@ def _blank(pages: Sections, sheets: list[MixedFolio]) -> Check | None:
     if not blank:
         return None
     return Check(
-        "B9",
-        "watch",
-        f"The fold-out shows the blank side of {_said(blank)}.",
-        "The paper is good on one side, and that lies inside its fold. Folded in, the flap turns its back to the reader; two panels would show the good side again.",
-        (Offer("no fold-out there", _with_flaps(pages, {one.id: None for one in blank})),),
+        code="B9",
+        level="watch",
+        title=f"The fold-out shows the blank side of {_said(blank)}.",
+        why="The paper is good on one side, and that lies inside its fold. Folded in, the flap turns its back to the reader; two panels would show the good side again.",
+        offers=(Offer(label="no fold-out there", changes=_with_flaps(pages, {one.id: None for one in blank})),),
     )

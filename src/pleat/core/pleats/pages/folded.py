@@ -229,18 +229,18 @@ def _free(record: Dressed, left: LeftOfPages, own: FoldedSpec, made: Made) -> tu
     fields = tuple((f"pages.{name}", value) for name, value in {**dressed, **drawn}.items())
     by_itself = (("binding.kind", "itself"), ("cover.kind", "bare"))
     alone = () if left.brief.made_of.binding.name == "itself" else by_itself
-    return (Offer("make it free", (("pages.kind", "free"), *fields, *alone), group="free"),)
+    return (Offer(label="make it free", changes=(("pages.kind", "free"), *fields, *alone), group="free"),)
 
 
 def _count(own: FoldedSpec, made: Made, panels: int) -> Figure:
     there = f", {made.places} places" if made.places else ""
     return Figure(
-        "count",
-        own.title,
-        counted_as(panels, own.panels),
-        "text",
-        f"{own.panels.capitalize()} large enough to be dressed: {panels}, with {len(made.dressings) * own.copies} faces that show in one opening or another{there}.",
-        (Rule("arithmetic", "the panels of its pieces"),),
+        key="count",
+        label=own.title,
+        value=counted_as(panels, own.panels),
+        show="text",
+        how=f"{own.panels.capitalize()} large enough to be dressed: {panels}, with {len(made.dressings) * own.copies} faces that show in one opening or another{there}.",
+        rules=(Rule("arithmetic", "the panels of its pieces"),),
         aside=f"{len(made.dressings) * own.copies} faces{there}",
         scrap=f"{counted_as(panels, own.panels)}, {len(made.dressings) * own.copies} faces{there}",
     )
@@ -258,7 +258,7 @@ def _fits(left: LeftOfPages, fill: Filling, less_mm: float, takes: Callable[[Off
         near = abs(size[0] - brief.leaf_width_mm) < 0.05 and abs(size[1] - brief.leaf_height_mm) < 0.05
         if possible(*size) and not near:
             changes, _ = resized(brief, *size)
-            found.append(Offer(f"made for a {fill.title}, {way}: {brief.ruler.size(*size)}", changes, group="size"))
+            found.append(Offer(label=f"made for a {fill.title}, {way}: {brief.ruler.size(*size)}", changes=changes, group="size"))
     return tuple(filter(takes, found[: 1 if abs(fill.width_mm - fill.height_mm) < 0.05 else 2]))
 
 
@@ -319,7 +319,7 @@ def _smaller(left: LeftOfPages, own: FoldedSpec, made: Made, width: float, heigh
         return ()
     size = (min(min(one[0] for one in found), left.brief.leaf_width_mm), min(min(one[1] for one in found), left.brief.leaf_height_mm))
     changes, _ = resized(left.brief, *size)
-    return (Offer(f"made for this sheet: {left.brief.ruler.size(*size)}", changes),)
+    return (Offer(label=f"made for this sheet: {left.brief.ruler.size(*size)}", changes=changes),)
 
 
 def _for_paper(left: LeftOfPages, paper: tuple[float, float]) -> Callable[[float, float], tuple[Offer, ...]]:
@@ -335,7 +335,7 @@ def _for_paper(left: LeftOfPages, paper: tuple[float, float]) -> Callable[[float
         size = (brief.leaf_width_mm - across, brief.leaf_height_mm - down)
         if not possible(*size):
             return ()
-        return (Offer(f"made for this sheet: {ruler.size(*size)}", resized(brief, *size)[0]),)
+        return (Offer(label=f"made for this sheet: {ruler.size(*size)}", changes=resized(brief, *size)[0]),)
 
     return smaller
 
@@ -350,4 +350,4 @@ def _from_sheet(left: LeftOfPages, own: FoldedSpec, stocks: Mapping[str, Stock],
     if size is None or (abs(size[0] - left.brief.leaf_width_mm) < 0.3 and abs(size[1] - left.brief.leaf_height_mm) < 0.3):
         return ()
     changes, _ = resized(left.brief, *size)
-    return (Offer(f"as large as one sheet of {card.name} gives: {left.brief.ruler.size(*size)}", changes, group="size"),)
+    return (Offer(label=f"as large as one sheet of {card.name} gives: {left.brief.ruler.size(*size)}", changes=changes, group="size"),)

@@ -70,14 +70,14 @@ def _too_thick(pages: Sections, ruler: Ruler, sections: tuple[tuple[MixedFolio, 
     by_count = math.ceil(len(pages.pile) / MOST_MIXED)
     wanted = min(len(pages.pile), MOST_SECTIONS, max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM), by_count))
     return Check(
-        "C1",
-        "stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
-        f"Section {worst + 1} is {ruler.thin(thick[worst])} thick at its fold: {many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
-        f"Up to {MOST_MIXED} light sheets, {ruler.thin(THICKEST_FOLD_MM)} and a creep of {ruler.thin(MOST_CREEP_MM)} nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
-        (Offer(f"deal them out into {wanted} sections", (("pages.sections", wanted), ("pages.order", ()))),)
+        code="C1",
+        level="stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
+        title=f"Section {worst + 1} is {ruler.thin(thick[worst])} thick at its fold: {many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
+        why=f"Up to {MOST_MIXED} light sheets, {ruler.thin(THICKEST_FOLD_MM)} and a creep of {ruler.thin(MOST_CREEP_MM)} nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
+        offers=(Offer(label=f"deal them out into {wanted} sections", changes=(("pages.sections", wanted), ("pages.order", ()))),)
         if wanted > len(sections)
         else (),
-        "" if wanted > len(sections) else "Take some sheets off the pile: it has as many sections as a book can have.",
+        no_fix="" if wanted > len(sections) else "Take some sheets off the pile: it has as many sections as a book can have.",
     )
 
 
@@ -88,10 +88,10 @@ def _windows(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
         return None
     number, a, b = both[0]
     return Check(
-        "C3",
-        "watch",
-        f"Two windows lie face to face in section {number}: {a.name} and {b.name}.",
-        f"One looks through both at what lies behind; {len(both)} such openings.",
+        code="C3",
+        level="watch",
+        title=f"Two windows lie face to face in section {number}: {a.name} and {b.name}.",
+        why=f"One looks through both at what lies behind; {len(both)} such openings.",
         no_fix="Arrange again, or move one of them further in or out.",
     )
 
@@ -117,11 +117,11 @@ def _window_places(pages: Sections, brief: BriefResult, sections: tuple[tuple[Mi
     middle = dict.fromkeys(("window_width_mm", "window_height_mm", "window_fore_mm", "window_head_mm"))
     pile = tuple(sheet.model_copy(update=middle) if sheet.id in ids else sheet for sheet in pages.pile)
     return Check(
-        "window",
-        "watch",
-        f"The window of {one.name} leaves less than {ruler.show(WINDOW_EDGE_MM)} of paper around it.",
-        f"It is {ruler.size(one.window[2], one.window[3])}, {ruler.show(one.window[0])} from the fore edge and {ruler.show(one.window[1])} from the head of a leaf of {ruler.size(one.first_width_mm, one.leaf_height_mm)}. A thin bar tears at the first turning.",
-        (Offer("a smaller one, in the middle of the leaf", (("pages.pile", pile),)),),
+        code="window",
+        level="watch",
+        title=f"The window of {one.name} leaves less than {ruler.show(WINDOW_EDGE_MM)} of paper around it.",
+        why=f"It is {ruler.size(one.window[2], one.window[3])}, {ruler.show(one.window[0])} from the fore edge and {ruler.show(one.window[1])} from the head of a leaf of {ruler.size(one.first_width_mm, one.leaf_height_mm)}. A thin bar tears at the first turning.",
+        offers=(Offer(label="a smaller one, in the middle of the leaf", changes=(("pages.pile", pile),)),),
     )
 
 
@@ -132,10 +132,10 @@ def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
         return None
     listed = "; ".join(f"section {number}: {a.name}" + ("" if a.name == b.name else f" and {b.name}") for number, a, b in same[:NAMED])
     return Check(
-        "C3_alike",
-        "note",
-        f"{len(same)} {'pair' if len(same) == 1 else 'pairs'} of similar papers lie side by side: {listed}{' …' if len(same) > NAMED else ''}.",
-        "They read as one; kept apart, each shows. Where the pile is mostly of one paper, it cannot be helped.",
+        code="C3_alike",
+        level="note",
+        title=f"{len(same)} {'pair' if len(same) == 1 else 'pairs'} of similar papers lie side by side: {listed}{' …' if len(same) > NAMED else ''}.",
+        why="They read as one; kept apart, each shows. Where the pile is mostly of one paper, it cannot be helped.",
         no_fix="Arrange again, or pin the ones that should be apart.",
     )
 
@@ -150,11 +150,11 @@ def _pairs(pages: Sections, sections: tuple[tuple[MixedFolio, ...], ...]) -> Che
     a, b = apart[0]
     kept = [list(pair) for pair in pages.pairs if pair not in apart]
     return Check(
-        "C7",
-        "watch",
-        f"{len(apart)} {'opening does' if len(apart) == 1 else 'openings do'} not match: {names[a]} and {names[b]} were to face each other.",
-        "Something has been moved between them since. Arranging brings them together again.",
-        (Offer("they need not meet", (("pages.pairs", kept),)),),
+        code="C7",
+        level="watch",
+        title=f"{len(apart)} {'opening does' if len(apart) == 1 else 'openings do'} not match: {names[a]} and {names[b]} were to face each other.",
+        why="Something has been moved between them since. Arranging brings them together again.",
+        offers=(Offer(label="they need not meet", changes=(("pages.pairs", kept),)),),
     )
 
 
@@ -167,11 +167,11 @@ def _odd(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, 
     if not short:
         return None
     return Check(
-        "C5",
-        "note",
-        f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line and stay odd: {short[0].name}.",
-        f"{brief.ruler.thin(off)} comes off the fore edge; these end before it. The edge will not be even there.",
-        (Offer("leave the edge untrimmed", (("pages.creep", "leave"), ("pages.edges", "slit"))),),
+        code="C5",
+        level="note",
+        title=f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line and stay odd: {short[0].name}.",
+        why=f"{brief.ruler.thin(off)} comes off the fore edge; these end before it. The edge will not be even there.",
+        offers=(Offer(label="leave the edge untrimmed", changes=(("pages.creep", "leave"), ("pages.edges", "slit"))),),
     )
 
 
@@ -188,11 +188,11 @@ def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> 
         return None
     first = small[0]
     return Check(
-        "B3",
-        "note",
-        f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller than the book's: {first.name} {ruler.size(first.least_width_mm, first.leaf_height_mm)}"
+        code="B3",
+        level="note",
+        title=f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller than the book's: {first.name} {ruler.size(first.least_width_mm, first.leaf_height_mm)}"
         + (" and others." if len(small) > 1 else "."),
-        f"The leaf is {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)}. Small leaves are centred on the fold, and every one needs two holes within its own height.",
+        why=f"The leaf is {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)}. Small leaves are centred on the fold, and every one needs two holes within its own height.",
         no_fix="Nothing to do if they are meant; else take those sheets off the pile.",
     )
 
@@ -204,10 +204,10 @@ def _grain(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
         return None
     named = merged(sorted(across)[:NAMED])
     return Check(
-        "B7",
-        "note",
-        f"{len(across)} of the pile fold across their grain: {named}.",
-        "They stand up instead of draping, and stiff ones crack at the fold.",
+        code="B7",
+        level="note",
+        title=f"{len(across)} of the pile fold across their grain: {named}.",
+        why="They stand up instead of draping, and stiff ones crack at the fold.",
         no_fix="Score those before folding; keep the stiffest near the outside.",
     )
 
@@ -218,10 +218,10 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     if not found:
         return None
     return Check(
-        "B10",
-        "watch",
-        f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once folded: {merged(sorted(found)[:NAMED])}.",
-        "Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
+        code="B10",
+        level="watch",
+        title=f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once folded: {merged(sorted(found)[:NAMED])}.",
+        why="Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
         no_fix="Cut such sheets to the leaf's own shape first, or take a paper whose pattern has no top.",
     )
 
@@ -238,10 +238,12 @@ def _owned(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], tak
     run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
     in_materials = "Put the count right among the materials if you have more; else take some off the pile."
     return Check(
-        "owned",
-        "stop",
-        f"The pile takes more sheets{run} than there are: {listed}{' …' if len(short) > NAMED else ''}.",
-        "Count before you cut or fold the first one." + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
-        (Offer("I have as many after all", tuple((f"paper.more.{stock}.owned", needed[stock]) for stock in mine)),) if mine else (),
-        "" if mine else in_materials,
+        code="owned",
+        level="stop",
+        title=f"The pile takes more sheets{run} than there are: {listed}{' …' if len(short) > NAMED else ''}.",
+        why="Count before you cut or fold the first one." + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
+        offers=(Offer(label="I have as many after all", changes=tuple((f"paper.more.{stock}.owned", needed[stock]) for stock in mine)),)
+        if mine
+        else (),
+        no_fix="" if mine else in_materials,
     )

@@ -32,10 +32,10 @@ def of(pages: SectionsBlock, brief: BriefResult) -> tuple[Step, ...]:
 
 def _try(ruler: Ruler, pages: SectionsBlock) -> Step:
     return Step(
-        "try",
-        "Try one sheet for size",
-        f"Fold one sheet without creasing it and hold it to the leaf size, {ruler.size(pages.leaf_width_mm, pages.leaf_height_mm)}, before any other is folded.",
-        ("ruler",),
+        key="try",
+        title="Try one sheet for size",
+        detail=f"Fold one sheet without creasing it and hold it to the leaf size, {ruler.size(pages.leaf_width_mm, pages.leaf_height_mm)}, before any other is folded.",
+        tools=("ruler",),
         needs=("stock.gathered",),
         gives=("leaf.tried",),
         signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
@@ -46,10 +46,10 @@ def _try(ruler: Ruler, pages: SectionsBlock) -> Step:
 
 def _fold(pages: SectionsBlock) -> Step:
     return Step(
-        "fold",
-        "Fold the sheets",
-        f"{pages.in_words}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
-        ("bone folder",),
+        key="fold",
+        title="Fold the sheets",
+        detail=f"{pages.in_words}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
+        tools=("bone folder",),
         needs=("leaf.cut",),
         gives=("leaf.folded",),
         closes=("leaves.flat",),
@@ -66,10 +66,10 @@ def _slitting(pages: SectionsBlock) -> tuple[Step, ...]:
         return ()
     return (
         Step(
-            "slit",
-            f"Slit the {' and the '.join(CLOSED[pages.folds])}",
-            "Open each folded sheet where its folds are closed: a knife laid in the fold, drawn outward, in one go. The spine stays folded.",
-            ("knife", "mat"),
+            key="slit",
+            title=f"Slit the {' and the '.join(CLOSED[pages.folds])}",
+            detail="Open each folded sheet where its folds are closed: a knife laid in the fold, drawn outward, in one go. The spine stays folded.",
+            tools=("knife", "mat"),
             needs=("leaf.folded",),
             gives=("leaf.ready",),
             cautions=(KNIFE,),
@@ -81,9 +81,9 @@ def _slitting(pages: SectionsBlock) -> tuple[Step, ...]:
 
 def _nest(pages: SectionsBlock) -> Step:
     return Step(
-        "nested",
-        "Nest and knock up",
-        _nesting(pages),
+        key="nested",
+        title="Nest and knock up",
+        detail=_nesting(pages),
         needs=("leaf.folded", "leaf.ready"),
         gives=("block.nested",),
         minutes=1 + 0.3 * pages.folios,
@@ -94,10 +94,10 @@ def _nest(pages: SectionsBlock) -> Step:
 
 def _press(pages: SectionsBlock) -> Step:
     return Step(
-        "press",
-        "Press the section" if len(pages.sections) == 1 else "Press the sections",
-        "Under a weight or in a press, fold outward.",
-        ("boards and a weight",),
+        key="press",
+        title="Press the section" if len(pages.sections) == 1 else "Press the sections",
+        detail="Under a weight or in a press, fold outward.",
+        tools=("boards and a weight",),
         needs=("block.nested",),
         gives=("block.pressed",),
         wait_minutes=60,
@@ -109,12 +109,12 @@ def _press(pages: SectionsBlock) -> Step:
 
 def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
     return Step(
-        "measure",
-        "Measure the pressed section at the fold"
+        key="measure",
+        title="Measure the pressed section at the fold"
         if len(pages.sections) == 1
         else f"Measure the {len(pages.sections)} pressed sections together",
-        f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, and {'the boards follow' if boards else 'the cover follows'}.",
-        ("ruler or caliper",),
+        detail=f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, and {'the boards follow' if boards else 'the cover follows'}.",
+        tools=("ruler or caliper",),
         needs=("block.pressed", "block.trimmed"),
         gives=("block.measured",),
         kind="measure",
@@ -153,10 +153,10 @@ def _joining(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     detail = ". ".join(words) + ". Under a weight between waste paper; dry before anything is nested."
     return (
         Step(
-            "join",
-            "Join the single leaves",
-            detail,
-            ("glue", "bone folder", "waste paper"),
+            key="join",
+            title="Join the single leaves",
+            detail=detail,
+            tools=("glue", "bone folder", "waste paper"),
             needs=("leaf.folded",),
             gives=("leaf.ready",),
             tags=frozenset({"glue"}),
@@ -183,10 +183,10 @@ def _narrowing(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     )
     return (
         Step(
-            "narrow",
-            "Cut the inner sheets narrower",
-            f"Off each sheet in all, from the outside in: {each} {ruler.name}. Half of it on each side, so that the fold stays in the middle; a single leaf only at its fore edge.",
-            ("steel rule", "knife", "mat"),
+            key="narrow",
+            title="Cut the inner sheets narrower",
+            detail=f"Off each sheet in all, from the outside in: {each} {ruler.name}. Half of it on each side, so that the fold stays in the middle; a single leaf only at its fore edge.",
+            tools=("steel rule", "knife", "mat"),
             needs=("leaf.cut",),
             uses=("leaves.flat",),
             cautions=(KNIFE,),
@@ -208,10 +208,10 @@ def _trimming(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     detail = f"{what}, each section clipped between boards along a steel rule. Many light passes; let the knife do it."
     return (
         Step(
-            "trim",
-            "Trim",
-            detail,
-            ("steel rule", "knife", "mat", "clips"),
+            key="trim",
+            title="Trim",
+            detail=detail,
+            tools=("steel rule", "knife", "mat", "clips"),
             needs=("block.pressed",),
             gives=("block.trimmed",),
             minutes=6 * len(pages.sections),
@@ -239,10 +239,10 @@ def _windows(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     )
     return (
         Step(
-            "windows",
-            "Cut the windows" if len(found) > 1 else "Cut the window",
-            f"In the first leaf, while the sheet is flat. {each}. Draw it lightly on the back, cut from the corners to the middle of each side.",
-            ("steel rule", "knife", "mat"),
+            key="windows",
+            title="Cut the windows" if len(found) > 1 else "Cut the window",
+            detail=f"In the first leaf, while the sheet is flat. {each}. Draw it lightly on the back, cut from the corners to the middle of each side.",
+            tools=("steel rule", "knife", "mat"),
             needs=("leaf.cut",),
             uses=("leaves.flat",),
             cautions=(KNIFE,),
@@ -268,7 +268,18 @@ def _flaps(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
         return ()
     detail = f"{each}; at the fore edge, in over the inner side of the leaf, clear of the gutter."
     title = "Fold the fold-out in" if len(with_flap) < 2 else "Fold the fold-outs in"
-    return (Step("flap", title, detail, ("bone folder",), needs=("leaf.folded",), gives=("leaf.ready",), signature=marked, kind="fold"),)
+    return (
+        Step(
+            key="flap",
+            title=title,
+            detail=detail,
+            tools=("bone folder",),
+            needs=("leaf.folded",),
+            gives=("leaf.ready",),
+            signature=marked,
+            kind="fold",
+        ),
+    )
 
 
 def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:

@@ -34,10 +34,11 @@ def of_board(role: str, board: Board) -> tuple[Check, ...]:
         return ()
     return (
         Check(
-            f"grain_{role}",
-            "note",
-            f"The grain of {board.name} is not known.",
-            "Boards bend along their grain and warp across it; with the grain along the spine the cover stays flat.",
+            code="grain",
+            of=role,
+            level="note",
+            title=f"The grain of {board.name} is not known.",
+            why="Boards bend along their grain and warp across it; with the grain along the spine the cover stays flat.",
             no_fix="Bend the sheet both ways: the grain runs along the softer roll. Then say so here.",
         ),
     )
@@ -53,7 +54,7 @@ def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Offer], ...
         if not weight.low <= grammage <= weight.high:
             continue
         changes = ((f"paper.{role}.grade", grade), (f"paper.{role}.grammage", grammage))
-        chosen.append((grade, grammage, Offer(f"{grade}: {grammage:.0f} g/m²", changes)))
+        chosen.append((grade, grammage, Offer(label=f"{grade}: {grammage:.0f} g/m²", changes=changes)))
     return tuple(chosen)
 
 
@@ -61,10 +62,11 @@ def _unknown(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check |
     if thick.source not in GUESSED:
         return None
     return Check(
-        f"unknown_{role}",
-        "watch",
-        f"Of {paper.name}, {GUESSED[thick.source]} is known: one sheet is {ruler.between(thick.sheet.low, thick.sheet.high, Ruler.fine)}.",
-        f"Spine and cover follow from it. {thick.how}",
+        code="unknown",
+        of=role,
+        level="watch",
+        title=f"Of {paper.name}, {GUESSED[thick.source]} is known: one sheet is {ruler.between(thick.sheet.low, thick.sheet.high, Ruler.fine)}.",
+        why=f"Spine and cover follow from it. {thick.how}",
         no_fix="Type its weight from the packet, or measure ten sheets together.",
     )
 
@@ -73,11 +75,12 @@ def _readings(role: str, paper: Paper, thick: Thickness) -> Check | None:
     if thick.judged is None or not thick.judged.problem:
         return None
     return Check(
-        f"readings_{role}",
-        "watch",
-        f"The readings of {paper.name} cannot be used.",
-        thick.judged.problem,
-        (Offer("clear the readings", ((f"paper.{role}.readings_mm", []),)),),
+        code="readings",
+        of=role,
+        level="watch",
+        title=f"The readings of {paper.name} cannot be used.",
+        why=thick.judged.problem,
+        offers=(Offer(label="clear the readings", changes=((f"paper.{role}.readings_mm", []),)),),
     )
 
 
@@ -98,12 +101,13 @@ def _grade(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check | N
         )
     fixes = tuple(fix for _, _, fix in grade_fixes(role, paper.pounds))
     return Check(
-        f"grade_{role}",
-        "note" if thick.source == "measured" else "watch",
-        title,
-        "Pounds are weighed on another sheet size in each grade, so the same number may be twice as heavy. Look for bond, text, cover, index, bristol or tag on the packet.",
-        fixes,
-        "" if fixes else NO_GRADE,
+        code="grade",
+        of=role,
+        level="note" if thick.source == "measured" else "watch",
+        title=title,
+        why="Pounds are weighed on another sheet size in each grade, so the same number may be twice as heavy. Look for bond, text, cover, index, bristol or tag on the packet.",
+        offers=fixes,
+        no_fix="" if fixes else NO_GRADE,
     )
 
 
@@ -117,7 +121,7 @@ def _wrong_weight(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Ch
         []
         if pounds is None
         else [
-            (grade, Offer(f"the {role} paper is {fix.label}", fix.changes))
+            (grade, Offer(label=f"the {role} paper is {fix.label}", changes=fix.changes))
             for grade, grammage, fix in grade_fixes(role, pounds)
             if grade != paper.grade and _agrees(paper, grammage, thick.sheet)
         ]
@@ -125,14 +129,20 @@ def _wrong_weight(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Ch
     said = f"{pounds:g} lb {paper.grade}" if pounds and paper.grade else f"{paper.grammage:g} g/m²"
     fit = f" As {others[0][0]} it would fit." if others else ""
     return Check(
-        "B8" if pounds else f"weight_{role}",
-        "watch" if pounds else "note",
-        f"{paper.name} measures {ruler.fine(thick.sheet.likely)}, but {said} should be {ruler.between(by_weight.low, by_weight.high, Ruler.fine)}.{fit}",
-        "The measured thickness is used; the weight only matters for what the paper is called and costs."
+        code="B8" if pounds else "weight",
+        of="" if pounds else role,
+        level="watch" if pounds else "note",
+        title=f"{paper.name} measures {ruler.fine(thick.sheet.likely)}, but {said} should be {ruler.between(by_weight.low, by_weight.high, Ruler.fine)}.{fit}",
+        why="The measured thickness is used; the weight only matters for what the paper is called and costs."
         if not pounds
         else "The weight was probably read in the wrong grade. The measured thickness is used all the same.",
-        tuple(fix for _, fix in others)
-        or (Offer(f"forget the {role} paper's weight", tuple((f"paper.{role}.{name}", None) for name in ("grammage", "pounds", "grade"))),),
+        offers=tuple(fix for _, fix in others)
+        or (
+            Offer(
+                label=f"forget the {role} paper's weight",
+                changes=tuple((f"paper.{role}.{name}", None) for name in ("grammage", "pounds", "grade")),
+            ),
+        ),
     )
 
 
@@ -145,18 +155,20 @@ def _agrees(paper: Paper, grammage: float, sheet: Estimate) -> bool:
 def _grain(role: str, paper: Paper) -> Check | None:
     if paper.grain == "unknown":
         return Check(
-            f"grain_{role}",
-            "note",
-            f"The grain of {paper.name} is not known.",
-            "Leaves and covers fold and drape along the grain; across it folds crack and boards warp.",
+            code="grain",
+            of=role,
+            level="note",
+            title=f"The grain of {paper.name} is not known.",
+            why="Leaves and covers fold and drape along the grain; across it folds crack and boards warp.",
             no_fix="Bend the sheet both ways without creasing it: the grain runs along the softer roll. Then tick it here.",
         )
     if paper.grain_sure == "guess":
         return Check(
-            f"grain_{role}",
-            "note",
-            f"The grain of {paper.name} is only a guess.",
-            "Leaves and covers fold and drape along the grain; across it folds crack and boards warp.",
-            (Offer("I am sure of it", ((f"paper.{role}.grain_sure", "sure"),)),),
+            code="grain",
+            of=role,
+            level="note",
+            title=f"The grain of {paper.name} is only a guess.",
+            why="Leaves and covers fold and drape along the grain; across it folds crack and boards warp.",
+            offers=(Offer(label="I am sure of it", changes=((f"paper.{role}.grain_sure", "sure"),)),),
         )
     return None

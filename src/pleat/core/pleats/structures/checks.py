@@ -66,13 +66,13 @@ def _rooms(asked: CheckContext) -> list[Check]:
         need = asked.ruler.show(room.proposed(asked.ruler))
         found.append(
             Check(
-                "F8" if later else "F5",
-                "stop",
-                f"The {room.name} of {asked.ruler.show(room.has_mm)} is too small: {asked.ruler.thin(room.stiff.likely)} lie in it.",
-                ("What was shut before lies in it as well. " if later else "")
+                code="F8" if later else "F5",
+                level="stop",
+                title=f"The {room.name} of {asked.ruler.show(room.has_mm)} is too small: {asked.ruler.thin(room.stiff.likely)} lie in it.",
+                why=("What was shut before lies in it as well. " if later else "")
                 + "The panel over it cannot come down flat; the fold tears, or the book gapes. Beside the fold, where soft paper drapes, it is "
                 + f"{asked.ruler.thin(room.draped.likely)}.",
-                (Offer(f"{room.name} {need}", _mended(asked, room)),),
+                offers=(Offer(label=f"{room.name} {need}", changes=_mended(asked, room)),),
             )
         )
     return found
@@ -102,11 +102,11 @@ def _sum(asked: CheckContext) -> Check | None:
     )
     forget = ((f"{asked.pleat}.cut_width_mm", None), (f"{asked.pleat}.cut_height_mm", None))
     return Check(
-        "A1",
-        "stop" if min(off) < -SAME_MM else "watch",
-        f"The panels of the {sheet.name} do not add up to the sheet you cut: {said_}.",
-        f"Panels added up: {ruler.size(*sheet.size_mm)}; the sheet: {ruler.size(*cut)}. Scored from one edge, the last panel gets all of the difference.",
-        (Offer("I will cut it anew", forget),),
+        code="A1",
+        level="stop" if min(off) < -SAME_MM else "watch",
+        title=f"The panels of the {sheet.name} do not add up to the sheet you cut: {said_}.",
+        why=f"Panels added up: {ruler.size(*sheet.size_mm)}; the sheet: {ruler.size(*cut)}. Scored from one edge, the last panel gets all of the difference.",
+        offers=(Offer(label="I will cut it anew", changes=forget),),
     )
 
 
@@ -124,10 +124,10 @@ def _through(asked: CheckContext) -> Check | None:
         "apart": f"{between} are to be joined and do not meet",
     }[one.kind]
     return Check(
-        "F7" if one.kind != "apart" else "A6",
-        "stop",
-        f"It does not shut like this: {words}.",
-        f"{many(len(asked.made.faults), 'place')} where paper would have to go through paper.",
+        code="F7" if one.kind != "apart" else "A6",
+        level="stop",
+        title=f"It does not shut like this: {words}.",
+        why=f"{many(len(asked.made.faults), 'place')} where paper would have to go through paper.",
         no_fix="Change the order in which it is shut, or the size of the panel that is in the way.",
     )
 
@@ -137,14 +137,14 @@ def _border(asked: CheckContext) -> Check | None:
     if not asked.filling.mats or asked.filling.border_mm >= 0.75 or not asked.made.dressings:
         return None
     return Check(
-        "A4",
-        "watch",
-        f"A paper with a border of {asked.ruler.thin(asked.filling.border_mm)} is as large as its panel.",
-        f"It reaches into the folds and blocks them; {asked.ruler.thin(USUAL_BORDER_MM)} on each side keeps it off.",
-        (
+        code="A4",
+        level="watch",
+        title=f"A paper with a border of {asked.ruler.thin(asked.filling.border_mm)} is as large as its panel.",
+        why=f"It reaches into the folds and blocks them; {asked.ruler.thin(USUAL_BORDER_MM)} on each side keeps it off.",
+        offers=(
             Offer(
-                f"a border of {asked.ruler.show(USUAL_BORDER_MM)} on each side",
-                ((f"{asked.pleat}.border_mm", USUAL_BORDER_MM), (f"{asked.pleat}.border_said", "side")),
+                label=f"a border of {asked.ruler.show(USUAL_BORDER_MM)} on each side",
+                changes=((f"{asked.pleat}.border_mm", USUAL_BORDER_MM), (f"{asked.pleat}.border_said", "side")),
             ),
         ),
     )
@@ -160,7 +160,7 @@ def _typed(asked: CheckContext) -> bool:
 
 
 def _forget(asked: CheckContext, label: str) -> Offer:
-    return Offer(label, ((f"{asked.pleat}.mat_width_mm", None), (f"{asked.pleat}.mat_height_mm", None)))
+    return Offer(label=label, changes=((f"{asked.pleat}.mat_width_mm", None), (f"{asked.pleat}.mat_height_mm", None)))
 
 
 def _is_total(asked: CheckContext) -> bool:
@@ -180,12 +180,12 @@ def _total(asked: CheckContext) -> Check | None:
         return None
     border, ruler = asked.record.border_mm, asked.ruler
     return Check(
-        "A7",
-        "watch",
-        f"The papers were cut {ruler.show(border)} smaller than the panel: that is a border of {ruler.thin(border / 2)} on each side, not {ruler.show(border)}.",
-        f"A border stands on both sides: for {ruler.show(border)} on each, {ruler.show(2 * border)} come off.",
-        (
-            Offer(f"{ruler.show(border)} is both sides together", ((f"{asked.pleat}.border_said", "whole"),)),
+        code="A7",
+        level="watch",
+        title=f"The papers were cut {ruler.show(border)} smaller than the panel: that is a border of {ruler.thin(border / 2)} on each side, not {ruler.show(border)}.",
+        why=f"A border stands on both sides: for {ruler.show(border)} on each, {ruler.show(2 * border)} come off.",
+        offers=(
+            Offer(label=f"{ruler.show(border)} is both sides together", changes=((f"{asked.pleat}.border_said", "whole"),)),
             _forget(asked, "I will cut them anew"),
         ),
     )
@@ -211,11 +211,11 @@ def _one_size(asked: CheckContext) -> Check | None:
     names = joined(list(dict.fromkeys(said(one.key) for one in (large or wrong)))[:4])
     first = wrong[0]
     return Check(
-        "A5",
-        "stop" if large else "watch",
-        f"One size of paper, {asked.ruler.size(*_cut(asked, first))}, does not do for {many(len(wrong), 'face')}: {names}.",
-        f"{'It is larger than the panel. ' if large else ''}The {said(first.key)} takes {asked.ruler.size(first.width_mm, first.height_mm)}; the part list names every size.",
-        (_forget(asked, "each face its own size"),),
+        code="A5",
+        level="stop" if large else "watch",
+        title=f"One size of paper, {asked.ruler.size(*_cut(asked, first))}, does not do for {many(len(wrong), 'face')}: {names}.",
+        why=f"{'It is larger than the panel. ' if large else ''}The {said(first.key)} takes {asked.ruler.size(first.width_mm, first.height_mm)}; the part list names every size.",
+        offers=(_forget(asked, "each face its own size"),),
     )
 
 
@@ -227,11 +227,11 @@ def _none_fits(asked: CheckContext) -> Check | None:
     largest = max(asked.made.dressings, key=lambda one: one.width_mm * one.height_mm, default=None)
     room = asked.ruler.size(largest.width_mm, largest.height_mm) if largest else "nothing"
     return Check(
-        "F10",
-        "stop",
-        f"No face takes a {filling.title}: {asked.ruler.size(filling.width_mm, filling.height_mm)} with a border around it.",
-        f"The largest paper is {room}.",
-        (*asked.fits[:2], Offer("nothing goes in", ((f"{asked.pleat}.photo", "none"),))),
+        code="F10",
+        level="stop",
+        title=f"No face takes a {filling.title}: {asked.ruler.size(filling.width_mm, filling.height_mm)} with a border around it.",
+        why=f"The largest paper is {room}.",
+        offers=(*asked.fits[:2], Offer(label="nothing goes in", changes=((f"{asked.pleat}.photo", "none"),))),
     )
 
 
@@ -241,11 +241,11 @@ def _too_few(asked: CheckContext) -> Check | None:
     if wanted is None or not asked.filling.any or not there or wanted <= there:
         return None
     return Check(
-        "A6",
-        "stop",
-        f"{many(wanted - there, 'thing')} of {wanted} {'has' if wanted - there == 1 else 'have'} no place: there {'is' if there == 1 else 'are'} {there}.",
-        f"Every face that shows takes a {asked.filling.title} where it fits with a border of {asked.ruler.thin(asked.filling.border_mm)} around it.",
-        (*_more_leaves(asked, wanted), Offer(f"{many(there, 'place')} will do", ((f"{asked.pleat}.wanted", there),))),
+        code="A6",
+        level="stop",
+        title=f"{many(wanted - there, 'thing')} of {wanted} {'has' if wanted - there == 1 else 'have'} no place: there {'is' if there == 1 else 'are'} {there}.",
+        why=f"Every face that shows takes a {asked.filling.title} where it fits with a border of {asked.ruler.thin(asked.filling.border_mm)} around it.",
+        offers=(*_more_leaves(asked, wanted), Offer(label=f"{many(there, 'place')} will do", changes=((f"{asked.pleat}.wanted", there),))),
     )
 
 
@@ -259,8 +259,8 @@ def _more_leaves(asked: CheckContext, wanted: int) -> tuple[Offer, ...]:
         return ()
     return (
         Offer(
-            f"{many(leaves, 'leaf', 'leaves')} for {many(wanted, 'place')}",
-            ((f"{asked.pleat}.amount", leaves), (f"{asked.pleat}.counted_in", "leaves")),
+            label=f"{many(leaves, 'leaf', 'leaves')} for {many(wanted, 'place')}",
+            changes=((f"{asked.pleat}.amount", leaves), (f"{asked.pleat}.counted_in", "leaves")),
         ),
     )
 
@@ -274,13 +274,13 @@ def _blank(asked: CheckContext) -> Check | None:
         return None
     stock = next(asked.stocks[piece.stock] for piece in sheets(asked.made) if piece.name == blank[0].key[0])
     names = joined(list(dict.fromkeys(said(one.key) for one in blank))[:4])
-    both = (Offer("both sides will do", ((f"paper.{stock.key}.sides", 2),)),)
+    both = (Offer(label="both sides will do", changes=((f"paper.{stock.key}.sides", 2),)),)
     return Check(
-        "B9",
-        "watch",
-        f"{stock.name} is good on one side: {many(len(blank), 'face')} show{'s' if len(blank) == 1 else ''} the blank one, {names}.",
-        "Folded over, a sheet shows its other side. Papers on the faces hide it, or take a sheet that is good on both.",
-        (Offer("papers on every face", ((f"{asked.pleat}.mats", "yes"),)), *both),
+        code="B9",
+        level="watch",
+        title=f"{stock.name} is good on one side: {many(len(blank), 'face')} show{'s' if len(blank) == 1 else ''} the blank one, {names}.",
+        why="Folded over, a sheet shows its other side. Papers on the faces hide it, or take a sheet that is good on both.",
+        offers=(Offer(label="papers on every face", changes=((f"{asked.pleat}.mats", "yes"),)), *both),
     )
 
 
@@ -300,9 +300,9 @@ def _way_up(asked: CheckContext) -> Check | None:
         return None
     how = "on its head" if abs(wrong[0].turn - 180) < 1 else "sideways"
     return Check(
-        "B10",
-        "watch",
-        f"The pattern stands {how} on the {said(wrong[0].key)} when it is shut.",
-        f"Folded over, that panel is turned by {wrong[0].turn:.0f} degrees. A paper on it can be put the right way up.",
-        (Offer("papers on every face", ((f"{asked.pleat}.mats", "yes"),)),),
+        code="B10",
+        level="watch",
+        title=f"The pattern stands {how} on the {said(wrong[0].key)} when it is shut.",
+        why=f"Folded over, that panel is turned by {wrong[0].turn:.0f} degrees. A paper on it can be put the right way up.",
+        offers=(Offer(label="papers on every face", changes=((f"{asked.pleat}.mats", "yes"),)),),
     )

@@ -91,12 +91,12 @@ def figures(record: Fastened, made: Made, ruler: Ruler) -> tuple[Figure, ...]:
     one, other = _place(made, found.first, found.at, ruler), _place(made, found.second, found.lands, ruler)
     return (
         Figure(
-            "fastener",
-            TITLES[record.fastener],
-            f"on the {said(found.first)} and the {said(found.second)}",
-            "text",
-            f"One half on the {one}; shut, it lies over the {other}.",
-            (Rule("arithmetic", "the place followed through the shut layers"),),
+            key="fastener",
+            label=TITLES[record.fastener],
+            value=f"on the {said(found.first)} and the {said(found.second)}",
+            show="text",
+            how=f"One half on the {one}; shut, it lies over the {other}.",
+            rules=(Rule("arithmetic", "the place followed through the shut layers"),),
             scrap=f"{one}; {other}",
         ),
     )
@@ -110,11 +110,11 @@ def checks(record: Fastened, made: Made, ruler: Ruler) -> tuple[Check, ...]:
     if found is None or found.second is None or found.lands is None:
         return (
             Check(
-                "A6",
-                "stop",
-                f"There is no panel for the other half of {TITLES[record.fastener]}.",
-                "Nothing lies below the outermost panel where its half would be.",
-                (Offer("nothing keeps it shut", (("pages.fastener", "none"),)),),
+                code="A6",
+                level="stop",
+                title=f"There is no panel for the other half of {TITLES[record.fastener]}.",
+                why="Nothing lies below the outermost panel where its half would be.",
+                offers=(Offer(label="nothing keeps it shut", changes=(("pages.fastener", "none"),)),),
             ),
         )
     x, _ = _off(made, found.second, found.lands)
@@ -122,11 +122,11 @@ def checks(record: Fastened, made: Made, ruler: Ruler) -> tuple[Check, ...]:
         return ()
     return (
         Check(
-            "F3",
-            "stop",
-            f"The other half sits {ruler.show(record.fastened_mm)} from the edge of the {said(found.second)}; the first comes down at {ruler.show(x)}.",
-            f"Shut, they miss each other by {ruler.show(abs(record.fastened_mm - x))}.",
-            (Offer(f"move it to {ruler.show(x)}", (("pages.fastened_mm", None),)),),
+            code="F3",
+            level="stop",
+            title=f"The other half sits {ruler.show(record.fastened_mm)} from the edge of the {said(found.second)}; the first comes down at {ruler.show(x)}.",
+            why=f"Shut, they miss each other by {ruler.show(abs(record.fastened_mm - x))}.",
+            offers=(Offer(label=f"move it to {ruler.show(x)}", changes=(("pages.fastened_mm", None),)),),
         ),
     )
 
@@ -148,9 +148,9 @@ def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step
     title, cautions = TITLES[record.fastener], (MAGNETS,) if record.fastener == "magnet" else ()
     return (
         Step(
-            "fastener_first",
-            f"Fix {title}: the first half",
-            f"On the {_place(made, found.first, found.at, ruler)}. "
+            key="fastener_first",
+            title=f"Fix {title}: the first half",
+            detail=f"On the {_place(made, found.first, found.at, ruler)}. "
             + ("Mark which face looks down: the second has to pull, not push. Then the paper hides it." if cautions else "Press it on."),
             needs=(f"{prefix}.scored",),
             gives=("fastener.first",),
@@ -167,9 +167,9 @@ def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step
             kind="decorate",
         ),
         Step(
-            "fastener_second",
-            f"Fix {title}: the second half",
-            f"Shut it dry, in its order, and square it up. It lands on the {_place(made, found.second, found.lands, ruler)}; mark it there rather than by measure alone.",
+            key="fastener_second",
+            title=f"Fix {title}: the second half",
+            detail=f"Shut it dry, in its order, and square it up. It lands on the {_place(made, found.second, found.lands, ruler)}; mark it there rather than by measure alone.",
             needs=("fastener.first", f"{prefix}.papered.first", f"{prefix}.dry"),
             gives=("fastener.on",),
             fixes=tuple(f"pages.{piece.key}" for piece in parts(record, 1)),

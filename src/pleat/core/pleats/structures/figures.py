@@ -26,12 +26,12 @@ def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, 
         if piece.stock not in NOT_CUT:
             found.append(
                 Figure(
-                    f"cut_{key}",
-                    f"cut the {kind}" if number == 1 else f"cut {number} × {kind}",
-                    piece.size_mm,
-                    "size",
-                    _sums(piece, ruler),
-                    (Rule("arithmetic", "panels added up"),),
+                    key=f"cut_{key}",
+                    label=f"cut the {kind}" if number == 1 else f"cut {number} × {kind}",
+                    value=piece.size_mm,
+                    show="size",
+                    how=_sums(piece, ruler),
+                    rules=(Rule("arithmetic", "panels added up"),),
                     scrap=f"{ruler.size(*piece.size_mm)}{f', {number} of them' if number > 1 else ''}",
                 )
             )
@@ -39,12 +39,12 @@ def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, 
         if places:
             found.append(
                 Figure(
-                    f"scores_{key}",
-                    f"score the {kind}",
-                    places,
-                    "text",
-                    "Inside up, running from one edge, so that rounding does not pile up.",
-                    (Rule("arithmetic", "panel edges"),),
+                    key=f"scores_{key}",
+                    label=f"score the {kind}",
+                    value=places,
+                    show="text",
+                    how="Inside up, running from one edge, so that rounding does not pile up.",
+                    rules=(Rule("arithmetic", "panel edges"),),
                     scrap=places,
                 )
             )
@@ -67,17 +67,17 @@ def rooms(made: Made, ruler: Ruler) -> tuple[Figure, ...]:
     """Each gusset: what it is made, and what lies in it."""
     return tuple(
         Figure(
-            f"room_{room.name.replace(' ', '_')}",
-            room.name,
-            room.has_mm,
-            "length",
-            f"Between its two panels lie {ruler.thin(room.stiff.likely)} at the worst place, {ruler.thin(room.draped.likely)} right beside the fold."
+            key=f"room_{room.name.replace(' ', '_')}",
+            label=room.name,
+            value=room.has_mm,
+            show="length",
+            how=f"Between its two panels lie {ruler.thin(room.stiff.likely)} at the worst place, {ruler.thin(room.draped.likely)} right beside the fold."
             + (
                 " You chose its size."
                 if room.typed
                 else f" With {SPARE:.0%} to spare, up to the ruler's next mark: {ruler.show(room.has_mm)}."
             ),
-            (Rule("arithmetic", "what lies between, layer by layer"), Rule("common practice", "a tenth more, no source")),
+            rules=(Rule("arithmetic", "what lies between, layer by layer"), Rule("common practice", "a tenth more, no source")),
             scrap=ruler.show(room.has_mm),
         )
         for room in made.rooms
@@ -95,35 +95,35 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
         )
         found.append(
             Figure(
-                "papers",
-                "papers of the faces",
-                f"{len(made.dressings) * made.copies}, of {many(len(sizes), 'size')}",
-                "text",
-                f"Each panel less {ruler.show(fill.border_mm)} on each side, {ruler.show(2 * fill.border_mm)} in all: {listed}.",
-                (Rule("arithmetic", "panel less two borders"),),
+                key="papers",
+                label="papers of the faces",
+                value=f"{len(made.dressings) * made.copies}, of {many(len(sizes), 'size')}",
+                show="text",
+                how=f"Each panel less {ruler.show(fill.border_mm)} on each side, {ruler.show(2 * fill.border_mm)} in all: {listed}.",
+                rules=(Rule("arithmetic", "panel less two borders"),),
                 scrap=f"{len(made.dressings) * made.copies} papers, border {ruler.show(fill.border_mm)} a side",
             )
         )
     if made.places:
         found.append(
             Figure(
-                "places",
-                f"places for {fill.title if fill.title.startswith('another') else a_or_an(fill.title)}",
-                f"{made.places}",
-                "text",
-                f"A place on every face that takes {ruler.size(fill.width_mm, fill.height_mm)} either way up with {ruler.show(fill.border_mm)} around it; each {ruler.thin(fill.thick.likely)} thick.",
-                (Rule("arithmetic", "whole places in rows and columns"),),
+                key="places",
+                label=f"places for {fill.title if fill.title.startswith('another') else a_or_an(fill.title)}",
+                value=f"{made.places}",
+                show="text",
+                how=f"A place on every face that takes {ruler.size(fill.width_mm, fill.height_mm)} either way up with {ruler.show(fill.border_mm)} around it; each {ruler.thin(fill.thick.likely)} thick.",
+                rules=(Rule("arithmetic", "whole places in rows and columns"),),
             )
         )
     for pocket in made.pockets:
         found.append(
             Figure(
-                f"pocket_{kind_of(said(pocket.wall)).replace(' ', '_')}",
-                f"pocket: {said(pocket.wall)}",
-                (pocket.throat_mm, pocket.depth_mm),
-                "size",
-                f"Held at {joined(pocket.held)}, open at the {pocket.mouth}: {ruler.show(pocket.throat_mm)} between what holds it, {ruler.show(pocket.depth_mm)} deep.",
-                (Rule("arithmetic", "the panel less its tabs"),),
+                key=f"pocket_{kind_of(said(pocket.wall)).replace(' ', '_')}",
+                label=f"pocket: {said(pocket.wall)}",
+                value=(pocket.throat_mm, pocket.depth_mm),
+                show="size",
+                how=f"Held at {joined(pocket.held)}, open at the {pocket.mouth}: {ruler.show(pocket.throat_mm)} between what holds it, {ruler.show(pocket.depth_mm)} deep.",
+                rules=(Rule("arithmetic", "the panel less its tabs"),),
             )
         )
     return tuple(found)
@@ -132,10 +132,10 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
 def shut(made: Made, ruler: Ruler) -> Figure:
     """How thick it is when it is shut."""
     return Figure(
-        "thickness",
-        "shut, at its thickest",
-        made.thick,
-        "thin",
-        f"All layers over the fullest place, added up: {ruler.between(made.thick.low, made.thick.high)}. What slides into pockets is counted.",
-        (Rule("arithmetic", "layers over each place of the table"),),
+        key="thickness",
+        label="shut, at its thickest",
+        value=made.thick,
+        show="thin",
+        how=f"All layers over the fullest place, added up: {ruler.between(made.thick.low, made.thick.high)}. What slides into pockets is counted.",
+        rules=(Rule("arithmetic", "layers over each place of the table"),),
     )

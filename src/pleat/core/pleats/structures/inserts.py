@@ -89,11 +89,13 @@ def _narrow_tabs(record: Pocketed, ruler: Ruler) -> tuple[Check, ...]:
     right = ruler.snap_up(LEAST_TAB_MM)
     return (
         Check(
-            "B2",
-            "stop",
-            f"A tab of {ruler.show(record.tab_mm)} is too narrow to glue." if record.tab_mm else "Without tabs nothing holds the pockets.",
-            f"It wants {ruler.show(LEAST_TAB_MM)} or more, or the pocket comes open at its side.",
-            (Offer(f"tabs of {ruler.show(right)}", (("pages.tab_mm", right),)),),
+            code="B2",
+            level="stop",
+            title=f"A tab of {ruler.show(record.tab_mm)} is too narrow to glue."
+            if record.tab_mm
+            else "Without tabs nothing holds the pockets.",
+            why=f"It wants {ruler.show(LEAST_TAB_MM)} or more, or the pocket comes open at its side.",
+            offers=(Offer(label=f"tabs of {ruler.show(right)}", changes=(("pages.tab_mm", right),)),),
         ),
     )
 
@@ -104,13 +106,13 @@ def _too_long(what: Insert, ruler: Ruler, panel_height_mm: float) -> Check | Non
         return None
     shorter = ruler.snap_down(panel_height_mm - EASE_MM)
     return Check(
-        "F9",
-        "stop",
-        f"What slides in is {ruler.show(what.height_mm)} high, its panel {ruler.show(panel_height_mm)}: it stands out past the shut book.",
-        f"{ruler.show(what.height_mm - panel_height_mm)} would show at the head, and catch.",
-        (
-            Offer(f"{ruler.show(shorter)} high", (("pages.insert_height_mm", shorter),)),
-            Offer("a book that is high enough", (("brief.leaf_height_mm", ruler.snap_up(what.height_mm + EASE_MM)),)),
+        code="F9",
+        level="stop",
+        title=f"What slides in is {ruler.show(what.height_mm)} high, its panel {ruler.show(panel_height_mm)}: it stands out past the shut book.",
+        why=f"{ruler.show(what.height_mm - panel_height_mm)} would show at the head, and catch.",
+        offers=(
+            Offer(label=f"{ruler.show(shorter)} high", changes=(("pages.insert_height_mm", shorter),)),
+            Offer(label="a book that is high enough", changes=(("brief.leaf_height_mm", ruler.snap_up(what.height_mm + EASE_MM)),)),
         ),
     )
 
@@ -119,17 +121,17 @@ def _too_wide(record: Pocketed, what: Insert, pocket: FoldedPocket, ruler: Ruler
     """F2: behind a glue tab; F1: as wide as the pocket."""
     name, throat, tabs = said(pocket.wall), pocket.throat_mm, 2 * record.tab_mm
     fits = ruler.snap_down(throat - EASE_MM)
-    narrower = Offer(f"{ruler.show(fits)} wide", (("pages.insert_width_mm", fits),))
+    narrower = Offer(label=f"{ruler.show(fits)} wide", changes=(("pages.insert_width_mm", fits),))
     if throat < what.width_mm <= throat + tabs:
         return Check(
-            "F2",
-            "stop",
-            f"What slides in is wider than the mouth between the glue tabs: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
-            f"It slides in behind a tab, or not at all. The {name} looks {ruler.show(throat + tabs)} wide from outside.",
-            (
+            code="F2",
+            level="stop",
+            title=f"What slides in is wider than the mouth between the glue tabs: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
+            why=f"It slides in behind a tab, or not at all. The {name} looks {ruler.show(throat + tabs)} wide from outside.",
+            offers=(
                 narrower,
                 *(
-                    (Offer("tabs half as wide", (("pages.tab_mm", record.tab_mm / 2),)),)
+                    (Offer(label="tabs half as wide", changes=(("pages.tab_mm", record.tab_mm / 2),)),)
                     if record.tab_mm > 6 and what.width_mm + EASE_MM <= throat + record.tab_mm
                     else ()
                 ),
@@ -138,11 +140,11 @@ def _too_wide(record: Pocketed, what: Insert, pocket: FoldedPocket, ruler: Ruler
     if what.width_mm <= throat - EASE_MM + 0.05:
         return None
     return Check(
-        "F1",
-        "watch" if what.width_mm <= throat else "stop",
-        f"What slides in is as wide as the {name}: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
-        f"Glue and folds take room at the sides; {ruler.show(EASE_MM)} less lets it slide.",
-        (narrower,),
+        code="F1",
+        level="watch" if what.width_mm <= throat else "stop",
+        title=f"What slides in is as wide as the {name}: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
+        why=f"Glue and folds take room at the sides; {ruler.show(EASE_MM)} less lets it slide.",
+        offers=(narrower,),
     )
 
 
@@ -153,12 +155,14 @@ def _stands_out(record: Pocketed, what: Insert, pocket: FoldedPocket, ruler: Rul
         return None
     deep = ruler.snap_up(what.height_mm - record.stand_mm)
     return Check(
-        "F1",
-        "watch",
-        f"It stands out {ruler.show(out)} above the mouth, and {ruler.show(record.stand_mm)} was wanted.",
-        f"It is {ruler.show(what.height_mm)} high, the pocket {ruler.show(pocket.depth_mm)} deep.",
-        (Offer(f"a pocket {ruler.show(deep)} high", (("pages.pocket_mm", deep),)),) if isinstance(record, Deep) else (),
-        "" if isinstance(record, Deep) else "The pocket is as deep as the page: a lower page, or what slides in standing lower.",
+        code="F1",
+        level="watch",
+        title=f"It stands out {ruler.show(out)} above the mouth, and {ruler.show(record.stand_mm)} was wanted.",
+        why=f"It is {ruler.show(what.height_mm)} high, the pocket {ruler.show(pocket.depth_mm)} deep.",
+        offers=(Offer(label=f"a pocket {ruler.show(deep)} high", changes=(("pages.pocket_mm", deep),)),)
+        if isinstance(record, Deep)
+        else (),
+        no_fix="" if isinstance(record, Deep) else "The pocket is as deep as the page: a lower page, or what slides in standing lower.",
     )
 
 
@@ -172,22 +176,22 @@ def figures(record: Pocketed, made: Made, ruler: Ruler) -> tuple[Figure, ...]:
     if what is None:
         return (
             Figure(
-                "fits",
-                "slides into a pocket",
-                f"up to {ruler.number(wide)} {ruler.name} wide",
-                "text",
-                f"The mouth between the tabs is {ruler.show(pocket.throat_mm)}; {ruler.show(EASE_MM)} less lets a paper slide.",
-                (Rule("arithmetic", "the mouth less 3 mm"), Rule("common practice", "1/8 in of ease, no source")),
+                key="fits",
+                label="slides into a pocket",
+                value=f"up to {ruler.number(wide)} {ruler.name} wide",
+                show="text",
+                how=f"The mouth between the tabs is {ruler.show(pocket.throat_mm)}; {ruler.show(EASE_MM)} less lets a paper slide.",
+                rules=(Rule("arithmetic", "the mouth less 3 mm"), Rule("common practice", "1/8 in of ease, no source")),
             ),
         )
     out = what.height_mm - pocket.depth_mm
     return (
         Figure(
-            "fits",
-            "stands out above the mouth",
-            max(out, 0.0),
-            "length",
-            f"{ruler.show(what.height_mm)} high in a pocket {ruler.show(pocket.depth_mm)} deep.",
-            (Rule("arithmetic", "its height less the depth"),),
+            key="fits",
+            label="stands out above the mouth",
+            value=max(out, 0.0),
+            show="length",
+            how=f"{ruler.show(what.height_mm)} high in a pocket {ruler.show(pocket.depth_mm)} deep.",
+            rules=(Rule("arithmetic", "its height less the depth"),),
         ),
     )

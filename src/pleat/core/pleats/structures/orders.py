@@ -25,7 +25,7 @@ def compared(made: Made, offers: tuple[Offer, ...], ruler: Ruler) -> tuple[Offer
             "paper goes through paper" if way.faults else "shuts",
         )
         if way.order == now:
-            found.append(Offer(label, (), facts, "orders", chosen=True, good=not way.faults))
+            found.append(Offer(label=label, changes=(), facts=facts, group="orders", chosen=True, good=not way.faults))
         elif label in by_words:
             found.append(replace(by_words[label], facts=facts, group="orders", good=not way.faults))
     return tuple(found)

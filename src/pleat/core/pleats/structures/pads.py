@@ -54,10 +54,10 @@ def offers(record: FromPad, made: Made, stock: Stock) -> tuple[Offer, ...]:
     if record.mats == "no" or stock.designs < 2 or not made.dressings:
         return ()
     found = assigned(made.dressings, order_of(record.liked, stock.designs), _each(made, stock))
-    taken = (Offer("take the papers back", (("pages.given", {}),), group="papers"),) if record.given else ()
+    taken = (Offer(label="take the papers back", changes=(("pages.given", {}),), group="papers"),) if record.given else ()
     return (
         *(
-            (Offer(f"give all {len(found)} faces their papers", (("pages.given", found),), group="papers"),)
+            (Offer(label=f"give all {len(found)} faces their papers", changes=(("pages.given", found),), group="papers"),)
             if found != record.given
             else ()
         ),
@@ -84,12 +84,12 @@ def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
         listed = "; ".join(f"design {design}: {joined(faces)}" for design, faces in by_design.items())
         found.append(
             Figure(
-                "given",
-                "papers from the pad",
-                many(len(by_design), "design"),
-                "text",
-                f"{listed}. The faces that show most have the designs you like best.",
-                (Rule("arithmetic", "how much of a face shows, over all states"),),
+                key="given",
+                label="papers from the pad",
+                value=many(len(by_design), "design"),
+                show="text",
+                how=f"{listed}. The faces that show most have the designs you like best.",
+                rules=(Rule("arithmetic", "how much of a face shows, over all states"),),
                 scrap=listed,
             )
         )
@@ -100,12 +100,12 @@ def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
         if turned:
             found.append(
                 Figure(
-                    "way_up",
-                    "papers put on turned",
-                    f"{len(turned)} of {len(made.dressings)}",
-                    "text",
-                    f"{stock.name} has a top. Where they show, these faces are turned; put the paper on so: {'; '.join(f'{name} {how}' for name, how in turned)}.",
-                    (Rule("arithmetic", "each face followed through the folds"),),
+                    key="way_up",
+                    label="papers put on turned",
+                    value=f"{len(turned)} of {len(made.dressings)}",
+                    show="text",
+                    how=f"{stock.name} has a top. Where they show, these faces are turned; put the paper on so: {'; '.join(f'{name} {how}' for name, how in turned)}.",
+                    rules=(Rule("arithmetic", "each face followed through the folds"),),
                 )
             )
     return tuple(found)
@@ -125,11 +125,11 @@ def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:
         kept = {name: design for name, design in record.given.items() if name in there}
         found.append(
             Check(
-                "A6",
-                "watch",
-                f"{many(len(gone), 'paper')} of the pad {'has' if len(gone) == 1 else 'have'} no face any more: {joined(unnumbered(one) for one in gone[:3])}.",
-                "The structure was changed after they were given; the face that carried them is gone or hidden.",
-                (Offer("leave them out", (("pages.given", kept),)), *offers(record, made, stock)[:1]),
+                code="A6",
+                level="watch",
+                title=f"{many(len(gone), 'paper')} of the pad {'has' if len(gone) == 1 else 'have'} no face any more: {joined(unnumbered(one) for one in gone[:3])}.",
+                why="The structure was changed after they were given; the face that carried them is gone or hidden.",
+                offers=(Offer(label="leave them out", changes=(("pages.given", kept),)), *offers(record, made, stock)[:1]),
             )
         )
     if record.given and made.dressings and stock.designs > 1:
@@ -139,10 +139,10 @@ def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:
         if counts[over] * made.copies > each:
             found.append(
                 Check(
-                    "owned_pad",
-                    "watch",
-                    f"Design {over} is wanted for {counts[over] * made.copies} faces, its sheets give {each}.",
-                    f"{many(stock.each, 'sheet')} of each of {stock.designs} designs in the pad.",
+                    code="owned_pad",
+                    level="watch",
+                    title=f"Design {over} is wanted for {counts[over] * made.copies} faces, its sheets give {each}.",
+                    why=f"{many(stock.each, 'sheet')} of each of {stock.designs} designs in the pad.",
                     no_fix="Take another design for some of them, a smaller border's worth of paper, or a second pad.",
                 )
             )

@@ -64,10 +64,10 @@ def _shape(pieces: Mapping[str, Piece], work: StructureSteps, cut: tuple[str, ..
     kept = " Keep the offcut: another piece comes out of it." if any(one.offcuts for one in pieces.values()) else ""
     return (
         Step(
-            f"{work.prefix}_shape",
-            f"Cut the {names} to shape",
-            f"Corners and slants as drawn, before anything is scored or glued.{kept} Half a card's thickness off beside a tab, so that it does not stand out once it is folded in.",
-            ("knife", "steel rule", "mat"),
+            key=f"{work.prefix}_shape",
+            title=f"Cut the {names} to shape",
+            detail=f"Corners and slants as drawn, before anything is scored or glued.{kept} Half a card's thickness off beside a tab, so that it does not stand out once it is folded in.",
+            tools=("knife", "steel rule", "mat"),
             needs=cut,
             gives=(f"{work.prefix}.shaped",),
             tags=frozenset({"cut-out"}),
@@ -104,10 +104,10 @@ def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: StructureSteps, cut:
     listed = "; ".join(f"{name}: {marks(one, ruler)}" for name, one in pieces.items())
     return (
         Step(
-            f"{work.prefix}_score",
-            f"Score the {joined(pieces)}",
-            f"Inside up, all from one edge. {listed}. Then fold every score once each way and burnish it.",
-            ("rule and scoring tool", "bone folder"),
+            key=f"{work.prefix}_score",
+            title=f"Score the {joined(pieces)}",
+            detail=f"Inside up, all from one edge. {listed}. Then fold every score once each way and burnish it.",
+            tools=("rule and scoring tool", "bone folder"),
             needs=(*cut, f"{work.prefix}.shaped"),
             gives=(f"{work.prefix}.scored",),
             signature=signature(*(at for one in pieces.values() for upright in (True, False) for at in scores(one, upright=upright))),
@@ -129,12 +129,12 @@ def _joins(made: Made, work: StructureSteps, cut: tuple[str, ...]) -> list[Step]
         tucked = sentence.startswith("Tuck")
         found.append(
             Step(
-                f"{work.prefix}_join_{number}",
-                sentence,
-                f"{first}Try it dry, edges level, then glue the tab or flange alone and never the fold.{again}"
+                key=f"{work.prefix}_join_{number}",
+                title=sentence,
+                detail=f"{first}Try it dry, edges level, then glue the tab or flange alone and never the fold.{again}"
                 if not tucked
                 else f"{first}As far as it goes, without glue.{again}",
-                () if tucked else ("glue", "waste paper"),
+                tools=() if tucked else ("glue", "waste paper"),
                 needs=(*cut, f"{work.prefix}.scored", f"{work.prefix}.shaped", *names[-1:]),
                 gives=(f"{work.prefix}.join.{number}",),
                 fixes=tuple(key for key in dict.fromkeys(fixes) if key not in fixed),
@@ -188,10 +188,10 @@ def _dry(work: StructureSteps, names: tuple[str, ...]) -> Step:
 def _drying(key: str, title: str, detail: str, needs: tuple[str, ...], gives: tuple[str, ...]) -> Step:
     """Something glued that lies under weights until it is dry."""
     return Step(
-        key,
-        title,
-        detail,
-        ("weight", "waste paper"),
+        key=key,
+        title=title,
+        detail=detail,
+        tools=("weight", "waste paper"),
         needs=needs,
         gives=gives,
         tags=frozenset({"glue"}),
@@ -222,10 +222,10 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps, cu
     count = len(made.dressings) * made.copies
     ready = (*cut, "mat.cut", f"{work.prefix}.dry", f"{work.prefix}.scored")
     first = Step(
-        f"{work.prefix}_papers_first",
-        "Give the first half's face its paper",
-        f"Over the half that is fixed, a border of {ruler.show(filling.border_mm)} on each side; under weight until it is dry, for the thing is shut next.",
-        ("glue",),
+        key=f"{work.prefix}_papers_first",
+        title="Give the first half's face its paper",
+        detail=f"Over the half that is fixed, a border of {ruler.show(filling.border_mm)} on each side; under weight until it is dry, for the thing is shut next.",
+        tools=("glue",),
         needs=(*ready, "fastener.first"),
         gives=(f"{work.prefix}.papered.first",),
         tags=frozenset({"glue", "mat"}),
@@ -239,10 +239,10 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps, cu
     return (
         *((first,) if work.fastened else ()),
         Step(
-            f"{work.prefix}_papers",
-            "Give every other face its paper" if work.fastened else "Give every face its paper",
-            f"{many(count - work.fastened, 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
-            ("glue",),
+            key=f"{work.prefix}_papers",
+            title="Give every other face its paper" if work.fastened else "Give every face its paper",
+            detail=f"{many(count - work.fastened, 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
+            tools=("glue",),
             needs=(*ready, *(("fastener.first", "fastener.on") if work.fastened else ())),
             gives=(f"{work.prefix}.papered",),
             fixes=tuple(f"pages.paper_{letter}" for letter in by_size(made.dressings, ruler)),
@@ -268,10 +268,10 @@ def _fill(made: Made, filling: Filling, work: StructureSteps) -> tuple[Step, ...
         return ()
     return (
         Step(
-            f"{work.prefix}_fill",
-            f"Mount {many(made.places, 'place')}",
-            f"{filling.title.capitalize()}, each in the middle of its place. Measure one that is done: its thickness is what the gussets were made for.",
-            ("glue or corners",),
+            key=f"{work.prefix}_fill",
+            title=f"Mount {many(made.places, 'place')}",
+            detail=f"{filling.title.capitalize()}, each in the middle of its place. Measure one that is done: its thickness is what the gussets were made for.",
+            tools=("glue or corners",),
             needs=(f"{work.prefix}.papered", f"{work.prefix}.dry"),
             gives=(f"{work.prefix}.filled",),
             tags=frozenset({"on a mat"}),

@@ -32,12 +32,12 @@ class Between:
         """The size with its why; ``made_of`` says what lies there."""
         chosen = " You chose it." if self.typed is not None else f" With {SPARE:.0%} to spare, up to the ruler's next mark."
         return Figure(
-            self.one,
-            label,
-            self.size(ruler),
-            "length",
-            f"{made_of}: {ruler.thin(self.need)}.{chosen}",
-            (Rule("arithmetic", f"what lies between {self.neighbours}"), Rule("common practice", "a tenth more, no source")),
+            key=self.one,
+            label=label,
+            value=self.size(ruler),
+            show="length",
+            how=f"{made_of}: {ruler.thin(self.need)}.{chosen}",
+            rules=(Rule("arithmetic", f"what lies between {self.neighbours}"), Rule("common practice", "a tenth more, no source")),
             scrap=ruler.show(self.size(ruler)),
         )
 
@@ -47,9 +47,9 @@ class Between:
             return None
         gapes = max(hinge.count - 1, 1) * (self.need - self.typed)
         return Check(
-            "F5",
-            "stop",
-            f"A {self.one} of {ruler.show(self.typed)} is too small: {ruler.thin(self.need)} lie between {self.neighbours}.",
-            f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)} push the album open at the fore edge: it gapes by {ruler.thin(gapes)}.",
-            (Offer(f"{self.more} of {ruler.show(self.proposed(ruler))}", ((self.path, None),)),),
+            code="F5",
+            level="stop",
+            title=f"A {self.one} of {ruler.show(self.typed)} is too small: {ruler.thin(self.need)} lie between {self.neighbours}.",
+            why=f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)} push the album open at the fore edge: it gapes by {ruler.thin(gapes)}.",
+            offers=(Offer(label=f"{self.more} of {ruler.show(self.proposed(ruler))}", changes=((self.path, None),)),),
         )

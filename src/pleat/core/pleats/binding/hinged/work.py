@@ -108,23 +108,23 @@ def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
     for piece, number in own.pieces:
         found.append(
             Figure(
-                f"cut_{piece.name.replace(' ', '_')}",
-                f"cut the {piece.name}" if number == 1 else f"cut {number} × {piece.name}",
-                piece.size_mm,
-                "size",
-                f"{len(piece.panels)} panels, added up to {ruler.number(piece.size_mm[0])} {ruler.name}.",
-                (Rule("arithmetic", "panels added up"),),
+                key=f"cut_{piece.name.replace(' ', '_')}",
+                label=f"cut the {piece.name}" if number == 1 else f"cut {number} × {piece.name}",
+                value=piece.size_mm,
+                show="size",
+                how=f"{len(piece.panels)} panels, added up to {ruler.number(piece.size_mm[0])} {ruler.name}.",
+                rules=(Rule("arithmetic", "panels added up"),),
                 scrap=f"{ruler.size(*piece.size_mm)}{f', {number} of them' if number > 1 else ''}",
             )
         )
         found.append(
             Figure(
-                f"scores_{piece.name.replace(' ', '_')}",
-                f"score the {piece.name}",
-                marks(piece, ruler),
-                "text",
-                "Inside up, running from one edge, so that rounding does not pile up.",
-                (Rule("arithmetic", "panel edges"),),
+                key=f"scores_{piece.name.replace(' ', '_')}",
+                label=f"score the {piece.name}",
+                value=marks(piece, ruler),
+                show="text",
+                how="Inside up, running from one edge, so that rounding does not pile up.",
+                rules=(Rule("arithmetic", "panel edges"),),
                 scrap=marks(piece, ruler),
             )
         )
@@ -137,10 +137,10 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
     listed = "; ".join(f"{piece.name}: {marks(piece, ruler)}" for piece, _ in own.pieces)
     found = [
         Step(
-            "hinge_score",
-            f"Score the {joined(piece.name for piece, _ in own.pieces)}",
-            f"Inside up, all from one edge. {listed}. {own.folded}",
-            ("rule and scoring tool", "bone folder"),
+            key="hinge_score",
+            title=f"Score the {joined(piece.name for piece, _ in own.pieces)}",
+            detail=f"Inside up, all from one edge. {listed}. {own.folded}",
+            tools=("rule and scoring tool", "bone folder"),
             needs=(f"{CARD}.cut",),
             gives=("hinge.scored",),
             signature=signature(*(at for piece, _ in own.pieces for at in scores(piece))),
@@ -152,10 +152,10 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
     ready = left.pages.ready if isinstance(left.pages, FoldedBlock) else ()
     found.append(
         Step(
-            "hinge_leaves",
-            f"Put the {many(hinge.count, 'leaf', 'leaves')} on the hinge",
-            f"From the back, one after the other, spine edges level in the fold: test each fold before the next leaf goes on. {own.glued}",
-            ("glue", "waste paper"),
+            key="hinge_leaves",
+            title=f"Put the {many(hinge.count, 'leaf', 'leaves')} on the hinge",
+            detail=f"From the back, one after the other, spine edges level in the fold: test each fold before the next leaf goes on. {own.glued}",
+            tools=("glue", "waste paper"),
             needs=("hinge.scored", *(("hinge.dressed",) if own.dress else ()), *ready),
             gives=("hinge.leaves",),
             fixes=("pages.*", "binding.*"),
@@ -170,10 +170,10 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
     )
     found.append(
         Step(
-            "hinge_dry",
-            "Let it dry shut, and measure it",
-            "Under weight, waste paper between the leaves. Then measure it at the spine, pressed by hand.",
-            ("weight", "ruler or caliper"),
+            key="hinge_dry",
+            title="Let it dry shut, and measure it",
+            detail="Under weight, waste paper between the leaves. Then measure it at the spine, pressed by hand.",
+            tools=("weight", "ruler or caliper"),
             needs=("hinge.leaves",),
             gives=("block.flat", "block.measured"),
             tags=frozenset({"glue"}),
@@ -189,10 +189,10 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
 
 def _dressed(own: HingeSpec, ruler: Ruler) -> Step:
     return Step(
-        "hinge_dress",
-        "Dress the hinge",
-        f"{joined(f'{number} of {ruler.show(width)}' for width, number in own.dress.items())}, {ruler.thin(STRIP_BORDER_MM)} off the folds on each side, before a leaf is on: no knife gets in there later.",
-        ("glue",),
+        key="hinge_dress",
+        title="Dress the hinge",
+        detail=f"{joined(f'{number} of {ruler.show(width)}' for width, number in own.dress.items())}, {ruler.thin(STRIP_BORDER_MM)} off the folds on each side, before a leaf is on: no knife gets in there later.",
+        tools=("glue",),
         needs=("hinge.scored", "mat.cut"),
         gives=("hinge.dressed",),
         fixes=tuple(f"binding.dress_{number}" for number, _ in enumerate(own.dress, 1)),

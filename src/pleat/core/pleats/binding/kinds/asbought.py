@@ -18,17 +18,17 @@ class AsBought(Member):
 def compute(_binding: AsBought, left: LeftOfBinding) -> BindingResult:
     """The glued head of the pad."""
     glued = Figure(
-        "held",
-        "held by",
-        "its own glue",
-        "text",
-        "The pad is glued along its head, as it was bought; nothing is sewn or punched.",
-        (Rule("chosen by you", "a bought pad"),),
+        key="held",
+        label="held by",
+        value="its own glue",
+        show="text",
+        how="The pad is glued along its head, as it was bought; nothing is sewn or punched.",
+        rules=(Rule("chosen by you", "a bought pad"),),
     )
     done = Step(
-        "book",
-        "Put the pad in",
-        "Its backing board into the pocket, as far as it goes.",
+        key="book",
+        title="Put the pad in",
+        detail="Its backing board into the pocket, as far as it goes.",
         needs=("cover.scored", "cover.dry", "block.measured"),
         gives=("block.in", "book.bound"),
         fixes=("pages.*", "cover.*"),

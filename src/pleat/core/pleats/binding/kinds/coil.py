@@ -30,23 +30,23 @@ def _own(binding: Wound, bored: Bored, nominal: float) -> tuple[tuple[Figure, ..
     stack, radius = capacity.stack_at(bored), max(nominal / 2 - binding.wire_mm, 0.1)
     need = coil_hole(binding.wire_mm, pitch, stack, radius)
     figure = Figure(
-        "shift",
-        "pages shift when opened",
-        pitch / 2,
-        "thin",
-        f"Round the coil from one side to the other is half a turn, half a pitch of {ruler.thin(pitch)}: facing pages do not stand level. Running aslant through the stack it needs holes of {ruler.thin(need)}; these are {ruler.thin(bored.hole)}.",
-        (Rule("arithmetic", "a turn of the coil climbs one pitch"),),
+        key="shift",
+        label="pages shift when opened",
+        value=pitch / 2,
+        show="thin",
+        how=f"Round the coil from one side to the other is half a turn, half a pitch of {ruler.thin(pitch)}: facing pages do not stand level. Running aslant through the stack it needs holes of {ruler.thin(need)}; these are {ruler.thin(bored.hole)}.",
+        rules=(Rule("arithmetic", "a turn of the coil climbs one pitch"),),
     )
     if bored.hole >= need - 1e-6:
         return (figure,), ()
     wider = ruler.snap_up(need)
     check = Check(
-        "D8",
-        "stop",
-        f"The coil does not screw through holes of {ruler.thin(bored.hole)}: it needs {ruler.thin(need)}.",
-        "It runs aslant through the stack, and the thicker the stack, the more.",
-        (Offer(f"punch holes of {ruler.thin(wider)}", (("binding.hole_mm", wider),)),) if wider < pitch else (),
-        "" if wider < pitch else "Take a thinner coil, or one of a wider pitch.",
+        code="D8",
+        level="stop",
+        title=f"The coil does not screw through holes of {ruler.thin(bored.hole)}: it needs {ruler.thin(need)}.",
+        why="It runs aslant through the stack, and the thicker the stack, the more.",
+        offers=(Offer(label=f"punch holes of {ruler.thin(wider)}", changes=(("binding.hole_mm", wider),)),) if wider < pitch else (),
+        no_fix="" if wider < pitch else "Take a thinner coil, or one of a wider pitch.",
     )
     return (figure,), (check,)
 

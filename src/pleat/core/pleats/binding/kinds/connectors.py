@@ -91,33 +91,33 @@ def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain
     (inside, ends), whole = ruler.summed([(hinge.count - 1) * inner, 2 * end])
     return (
         Figure(
-            "connectors",
-            "held by",
-            f"{hinge.count + 1} connectors",
-            "text",
-            f"One between each two of {hinge.count} leaves, and one to either board: {hinge.count} + 1.",
-            (Rule("arithmetic", "one more than leaves"),),
+            key="connectors",
+            label="held by",
+            value=f"{hinge.count + 1} connectors",
+            show="text",
+            how=f"One between each two of {hinge.count} leaves, and one to either board: {hinge.count} + 1.",
+            rules=(Rule("arithmetic", "one more than leaves"),),
             scrap=f"{hinge.count + 1} connectors, flange {ruler.show(record.flange_mm)}",
         ),
         between(record, hinge).figure(
             "gussets between leaves", "Half of what is on the leaf above and half of what is on the one below", ruler
         ),
         Figure(
-            "end",
-            "gussets to the boards",
-            end,
-            "length",
-            f"The case opens {ruler.show(opens)} between its boards, spine board and both gaps; the inner gussets take {ruler.show((hinge.count - 1) * inner)}: {ruler.show(off)} are shared by two.",
-            (Rule("arithmetic", "what is left, halved"),),
+            key="end",
+            label="gussets to the boards",
+            value=end,
+            show="length",
+            how=f"The case opens {ruler.show(opens)} between its boards, spine board and both gaps; the inner gussets take {ruler.show((hinge.count - 1) * inner)}: {ruler.show(off)} are shared by two.",
+            rules=(Rule("arithmetic", "what is left, halved"),),
             scrap=ruler.show(end),
         ),
         Figure(
-            "chain",
-            "the chain, from board to board",
-            chain,
-            "length",
-            f"Between leaves {inside} + to the boards {ends} = {whole} {ruler.name}.",
-            (Rule("arithmetic", "gussets added up"),),
+            key="chain",
+            label="the chain, from board to board",
+            value=chain,
+            show="length",
+            how=f"Between leaves {inside} + to the boards {ends} = {whole} {ruler.name}.",
+            rules=(Rule("arithmetic", "gussets added up"),),
         ),
     )
 

@@ -52,14 +52,21 @@ def compute(record: Ends, left: LeftOfBinding) -> EndsResult:
         "front": "Glued by one end, it draws out to its full length, from the front.",
         "free": "Free, it can be taken out and stood up; the wrap's flap keeps it in.",
     }[record.glued]
-    held = Figure("held", "held by", WORDS[record.glued], "text", opens, (Rule("chosen by you", "which ends are glued"),))
+    held = Figure(
+        key="held",
+        label="held by",
+        value=WORDS[record.glued],
+        show="text",
+        how=opens,
+        rules=(Rule("chosen by you", "which ends are glued"),),
+    )
     ready = pages.ready if isinstance(pages, FoldedBlock) else ()
     steps = [
         Step(
-            "concertina",
-            "Fold it to and fro",
-            "Every fold pressed with the bone folder, edges level; then under weight overnight.",
-            ("bone folder", "weight"),
+            key="concertina",
+            title="Fold it to and fro",
+            detail="Every fold pressed with the bone folder, edges level; then under weight overnight.",
+            tools=("bone folder", "weight"),
             needs=ready,
             gives=("block.flat", "block.measured"),
             fixes=("pages.*", "binding.*"),

@@ -63,21 +63,21 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
     cords = -(-pairs // record.on_a_cord)
     length = 2 * (pages.leaf_height_mm - 2 * left.brief.ruler.near(EDGE_MM)) + 2 * KNOT_MM
     row = Figure(
-        "row",
-        "the row on the spine",
-        needs,
-        "length",
-        f"{pairs} tabs of {ruler.show(tab)}, and {ruler.show(record.room_mm)} beside each and at the ends: {pairs} × {ruler.number(tab)} + {pairs + 1} × {ruler.number(record.room_mm)} = {ruler.number(needs)} {ruler.name}.",
-        (Rule("arithmetic", "tabs and the room between them"), Rule("house rule", "2 mm of room")),
+        key="row",
+        label="the row on the spine",
+        value=needs,
+        show="length",
+        how=f"{pairs} tabs of {ruler.show(tab)}, and {ruler.show(record.room_mm)} beside each and at the ends: {pairs} × {ruler.number(tab)} + {pairs + 1} × {ruler.number(record.room_mm)} = {ruler.number(needs)} {ruler.name}.",
+        rules=(Rule("arithmetic", "tabs and the room between them"), Rule("house rule", "2 mm of room")),
         scrap=ruler.show(needs),
     )
     held = Figure(
-        "cords",
-        "held by",
-        many(cords, "cord"),
-        "text",
-        f"{many(pairs, 'pair')}, {record.on_a_cord} to a cord; an eyelet at head and tail of each cord.",
-        (Rule("arithmetic", "pairs divided by two, rounded up"), Rule("common practice", "at most two tabs to a cord, no source")),
+        key="cords",
+        label="held by",
+        value=many(cords, "cord"),
+        show="text",
+        how=f"{many(pairs, 'pair')}, {record.on_a_cord} to a cord; an eyelet at head and tail of each cord.",
+        rules=(Rule("arithmetic", "pairs divided by two, rounded up"), Rule("common practice", "at most two tabs to a cord, no source")),
         scrap=f"{many(cords, 'cord')} of {ruler.show(length)}, {2 * cords} eyelets",
     )
     quantity = left.brief.quantity
@@ -107,10 +107,10 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
     ready = pages.ready if isinstance(pages, FoldedBlock) else ()
     return (
         Step(
-            "eyelets",
-            f"Set {2 * cords} eyelets in the spine",
-            f"In a row at head and tail, {ruler.show(ruler.near(EDGE_MM))} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
-            ("eyelet tool",),
+            key="eyelets",
+            title=f"Set {2 * cords} eyelets in the spine",
+            detail=f"In a row at head and tail, {ruler.show(ruler.near(EDGE_MM))} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
+            tools=("eyelet tool",),
             needs=("cover.scored",),
             gives=("cover.eyelets",),
             fixes=("binding.eyelets",),
@@ -120,9 +120,9 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
             kind="punch",
         ),
         Step(
-            "cords",
-            f"Run the {many(cords, 'cord')}",
-            f"{ruler.show(length)} each: out at the head, down the spine and in at the tail, over the tab inside of one pair or two. Tie it firmly at the head, not so tight that the spine bends.",
+            key="cords",
+            title=f"Run the {many(cords, 'cord')}",
+            detail=f"{ruler.show(length)} each: out at the head, down the spine and in at the tail, over the tab inside of one pair or two. Tie it firmly at the head, not so tight that the spine bends.",
             needs=("cover.eyelets", *ready),
             gives=("block.flat",),
             fixes=("pages.*", "binding.*"),
@@ -136,9 +136,9 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
 
 def _done() -> Step:
     return Step(
-        "book",
-        "Turn every pair once",
-        "None may slip from under its cord; tie it again where one does.",
+        key="book",
+        title="Turn every pair once",
+        detail="None may slip from under its cord; tie it again where one does.",
         needs=("block.flat", "cover.scored"),
         gives=("book.bound",),
         fixes=("cover.*",),
@@ -162,15 +162,15 @@ def _fits(record: EyeCords, pairs: int, row: tuple[float, float], ruler: Ruler) 
     if record.spine_mm is None or record.spine_mm >= needs - 0.05:
         return None
     fits = max(0, int((record.spine_mm - record.room_mm) // (tab + record.room_mm)))
-    fewer = (Offer(f"{2 * fits} leaves", (("pages.amount", 2 * fits), ("pages.counted_in", "leaves"))),) if fits else ()
+    fewer = (Offer(label=f"{2 * fits} leaves", changes=(("pages.amount", 2 * fits), ("pages.counted_in", "leaves"))),) if fits else ()
     return Check(
-        "D11",
-        "stop",
-        f"The spine of {ruler.show(record.spine_mm)} is narrower than {many(pairs, 'pair')} {'needs' if pairs == 1 else 'need'}: {ruler.show(needs)}.",
-        f"It takes {many(fits, 'pair')}: a tab of {ruler.show(tab)} and {ruler.show(record.room_mm)} beside each.",
-        (
+        code="D11",
+        level="stop",
+        title=f"The spine of {ruler.show(record.spine_mm)} is narrower than {many(pairs, 'pair')} {'needs' if pairs == 1 else 'need'}: {ruler.show(needs)}.",
+        why=f"It takes {many(fits, 'pair')}: a tab of {ruler.show(tab)} and {ruler.show(record.room_mm)} beside each.",
+        offers=(
             *fewer,
-            Offer(f"a spine of {ruler.show(ruler.snap_up(needs))}", (("binding.spine_mm", None),)),
+            Offer(label=f"a spine of {ruler.show(ruler.snap_up(needs))}", changes=(("binding.spine_mm", None),)),
         ),
     )
 
@@ -180,11 +180,11 @@ def _too_many(record: EyeCords) -> Check | None:
     if record.on_a_cord <= MOST_ON_A_CORD:
         return None
     return Check(
-        "D10",
-        "watch",
-        f"{record.on_a_cord} tabs to a cord: the middle one slips out.",
-        "A cord presses on what lies at its sides; at most two tabs are held.",
-        (Offer("two to a cord", (("binding.on_a_cord", 2),)),),
+        code="D10",
+        level="watch",
+        title=f"{record.on_a_cord} tabs to a cord: the middle one slips out.",
+        why="A cord presses on what lies at its sides; at most two tabs are held.",
+        offers=(Offer(label="two to a cord", changes=(("binding.on_a_cord", 2),)),),
     )
 
 

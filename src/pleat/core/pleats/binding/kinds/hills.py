@@ -105,12 +105,12 @@ def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Rul
     joined = f" In {len(strips)} strips, joined at the top of a hill." if len(strips) > 1 else ""
     return (
         Figure(
-            "hills",
-            "held by",
-            f"{hinge.count} hills",
-            "text",
-            f"{hinge.count} hills of {ruler.show(hill)}, {hinge.count - 1} gaps of {ruler.show(gap)}, an end of {ruler.thin(end)} and a flange at either side.{joined}",
-            (Rule("arithmetic", "a hill a leaf, a gap between two"),),
+            key="hills",
+            label="held by",
+            value=f"{hinge.count} hills",
+            show="text",
+            how=f"{hinge.count} hills of {ruler.show(hill)}, {hinge.count - 1} gaps of {ruler.show(gap)}, an end of {ruler.thin(end)} and a flange at either side.{joined}",
+            rules=(Rule("arithmetic", "a hill a leaf, a gap between two"),),
             scrap=f"{hinge.count} hills of {ruler.show(hill)}, gaps {ruler.show(gap)}",
         ),
         between(record, hinge).figure(
@@ -119,21 +119,21 @@ def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Rul
             ruler,
         ),
         Figure(
-            "floor",
-            "floor, from fold to fold",
-            floor,
-            "length",
-            f"Gaps {gaps} + ends {ends} = {whole} {ruler.name}; the case opens {ruler.show(hinge.opens(gap))} between its boards: spine board and both gaps.",
-            (Rule("arithmetic", "gaps and ends"),),
+            key="floor",
+            label="floor, from fold to fold",
+            value=floor,
+            show="length",
+            how=f"Gaps {gaps} + ends {ends} = {whole} {ruler.name}; the case opens {ruler.show(hinge.opens(gap))} between its boards: spine board and both gaps.",
+            rules=(Rule("arithmetic", "gaps and ends"),),
             scrap=ruler.show(floor),
         ),
         Figure(
-            "flanges",
-            "flanges",
-            f"{ruler.number(first)} and {ruler.number(last)} {ruler.name}",
-            "text",
-            "One on each board, under its liner: alike, so that both boards are held alike.",
-            (Rule("chosen by you", "the flange"),),
+            key="flanges",
+            label="flanges",
+            value=f"{ruler.number(first)} and {ruler.number(last)} {ruler.name}",
+            show="text",
+            how="One on each board, under its liner: alike, so that both boards are held alike.",
+            rules=(Rule("chosen by you", "the flange"),),
         ),
     )
 
@@ -144,11 +144,11 @@ def _twins(record: Hills, sizes: Sizes, ruler: Ruler) -> Check | None:
     if record.last_flange_mm is None or abs(first - last) < ruler.step_mm / 2:
         return None
     return Check(
-        "A2",
-        "watch",
-        f"The flanges are not alike: {ruler.show(first)} and {ruler.show(last)}.",
-        "Front and back board are then held by different widths, and the liners need two borders.",
-        (Offer(f"both {ruler.show(first)}", (("binding.last_flange_mm", None),)),),
+        code="A2",
+        level="watch",
+        title=f"The flanges are not alike: {ruler.show(first)} and {ruler.show(last)}.",
+        why="Front and back board are then held by different widths, and the liners need two borders.",
+        offers=(Offer(label=f"both {ruler.show(first)}", changes=(("binding.last_flange_mm", None),)),),
     )
 
 

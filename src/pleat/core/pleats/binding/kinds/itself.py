@@ -21,18 +21,18 @@ def compute(_binding: Itself, left: LeftOfBinding) -> BindingResult:
     """Its own folds."""
     pages, ruler = left.pages, left.brief.ruler
     held = Figure(
-        "held",
-        "held by",
-        "its own folds",
-        "text",
-        "It is folded and glued from sheets; nothing is sewn or punched.",
-        (Rule("chosen by you", "a folded structure"),),
+        key="held",
+        label="held by",
+        value="its own folds",
+        show="text",
+        how="It is folded and glued from sheets; nothing is sewn or punched.",
+        rules=(Rule("chosen by you", "a folded structure"),),
     )
     words = closing_words(pages.made, ruler) if isinstance(pages, FoldedBlock) else ""
     done = Step(
-        "book",
-        "Shut it for the first time",
-        f"{words} Slowly, and look into every gusset: what stands up there will press through the panel over it.",
+        key="book",
+        title="Shut it for the first time",
+        detail=f"{words} Slowly, and look into every gusset: what stands up there will press through the panel over it.",
         needs=pages.ready if isinstance(pages, FoldedBlock) else (),
         gives=("book.bound",),
         fixes=("pages.*", "cover.*"),

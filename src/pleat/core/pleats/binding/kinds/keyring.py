@@ -58,21 +58,21 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
     long = ruler.snap_up(loop_length(binding, bored.inset, card))
     stack = bored.stack + 2 * card
     loop = Figure(
-        "loop",
-        "cut the loop",
-        (binding.loop_wide_mm, long),
-        "size",
-        f"Twice {ruler.show(LAP_MM)} past the hole + {ruler.show(bored.inset)} to the edge + {ruler.show(CLEAR_MM)} clear of it, and half round the ring's wire of {ruler.thin(binding.wire_mm)}; at the next mark {ruler.show(long)}.",
-        (Rule("arithmetic", "the way of the strip"), Rule("common practice", "6 to 10 mm past the hole, no source")),
+        key="loop",
+        label="cut the loop",
+        value=(binding.loop_wide_mm, long),
+        show="size",
+        how=f"Twice {ruler.show(LAP_MM)} past the hole + {ruler.show(bored.inset)} to the edge + {ruler.show(CLEAR_MM)} clear of it, and half round the ring's wire of {ruler.thin(binding.wire_mm)}; at the next mark {ruler.show(long)}.",
+        rules=(Rule("arithmetic", "the way of the strip"), Rule("common practice", "6 to 10 mm past the hole, no source")),
         scrap=f"loop {ruler.size(binding.loop_wide_mm, long)}",
     )
     brad = Figure(
-        "brad",
-        "brad's legs, at least",
-        stack + LEG_MM,
-        "thin",
-        f"Leaves and covers {ruler.thin(bored.stack)}, both ends of the loop {ruler.thin(2 * card)}, and {ruler.show(LEG_MM)} to fold over.",
-        (Rule("arithmetic", "what it goes through"),),
+        key="brad",
+        label="brad's legs, at least",
+        value=stack + LEG_MM,
+        show="thin",
+        how=f"Leaves and covers {ruler.thin(bored.stack)}, both ends of the loop {ruler.thin(2 * card)}, and {ruler.show(LEG_MM)} to fold over.",
+        rules=(Rule("arithmetic", "what it goes through"),),
     )
     books = left.brief.quantity
     return result(
@@ -109,10 +109,10 @@ def _loop_step(binding: KeyRing, bored: Bored, long: float) -> tuple[Step, ...]:
     eyelets = " Set an eyelet in each." if binding.loop_eyelets == "yes" else ""
     return (
         Step(
-            "loop",
-            "Make the loop",
-            f"A strip of {ruler.size(binding.loop_wide_mm, long)}: a hole {ruler.show(LAP_MM)} from either end, in its middle.{eyelets} Bend it round a pencil.",
-            ("paper punch", *(("eyelet tool",) if binding.loop_eyelets == "yes" else ())),
+            key="loop",
+            title="Make the loop",
+            detail=f"A strip of {ruler.size(binding.loop_wide_mm, long)}: a hole {ruler.show(LAP_MM)} from either end, in its middle.{eyelets} Bend it round a pencil.",
+            tools=("paper punch", *(("eyelet tool",) if binding.loop_eyelets == "yes" else ())),
             needs=("cover.cut",),
             gives=("gear.ready",),
             fixes=("binding.loop",),
@@ -129,30 +129,32 @@ def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
     if binding.loop_eyelets == "no":
         found.append(
             Check(
-                "D10",
-                "watch",
-                f"One hole of {ruler.thin(bored.hole)} in a loop of card bears all the pull, with no eyelet.",
-                "The leaves swing on it and the ring pulls at the loop, which tears. An eyelet in each of its ends, with the brad through both, holds.",
-                (Offer("eyelets in the loop's ends", (("binding.loop_eyelets", "yes"),)),),
+                code="D10",
+                level="watch",
+                title=f"One hole of {ruler.thin(bored.hole)} in a loop of card bears all the pull, with no eyelet.",
+                why="The leaves swing on it and the ring pulls at the loop, which tears. An eyelet in each of its ends, with the brad through both, holds.",
+                offers=(Offer(label="eyelets in the loop's ends", changes=(("binding.loop_eyelets", "yes"),)),),
             )
         )
     least = ruler.snap_up(bored.hole + 6)
     if binding.loop_wide_mm < bored.hole + 6 - 0.05:
         what = f"The loop is {ruler.show(binding.loop_wide_mm)} wide, with a hole of {ruler.thin(bored.hole)} in it."
-        wider = Offer(f"{ruler.show(least)} wide", (("binding.loop_wide_mm", least),))
-        found.append(Check("D10", "watch", what, f"Less than {ruler.show(3)} beside the hole tears out.", (wider,)))
+        wider = Offer(label=f"{ruler.show(least)} wide", changes=(("binding.loop_wide_mm", least),))
+        found.append(
+            Check(code="D10", level="watch", title=what, why=f"Less than {ruler.show(3)} beside the hole tears out.", offers=(wider,))
+        )
     if binding.brad_mm < stack + LEG_MM - 0.05:
         need = ruler.snap_up(stack + LEG_MM)
-        longer = (Offer(f"legs of {ruler.show(need)}", (("binding.brad_mm", need),)),) if need <= 60 else ()
+        longer = (Offer(label=f"legs of {ruler.show(need)}", changes=(("binding.brad_mm", need),)),) if need <= 60 else ()
         what = f"The brad's legs of {ruler.show(binding.brad_mm)} do not hold {ruler.thin(stack)}."
         found.append(
             Check(
-                "D8",
-                "stop",
-                what,
-                f"They have to fold over by {ruler.show(LEG_MM)} behind.",
-                longer,
-                "" if longer else "Take fewer leaves.",
+                code="D8",
+                level="stop",
+                title=what,
+                why=f"They have to fold over by {ruler.show(LEG_MM)} behind.",
+                offers=longer,
+                no_fix="" if longer else "Take fewer leaves.",
             )
         )
     return tuple(found)

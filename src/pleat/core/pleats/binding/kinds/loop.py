@@ -63,11 +63,14 @@ def checks(binding: Loop, ruler: Ruler) -> tuple[Check, ...]:
         return ()
     return (
         Check(
-            "D10",
-            "watch",
-            f"One hole bears all the pull of a loop {ruler.fine(diameter_mm(binding.thread))} thick, and tears sooner or later.",
-            "The loop moves in it whenever the section is taken out. An eyelet or a patch of cloth holds; two holes or notches share the pull.",
-            (Offer("through two holes", (("binding.holes", 2),)), Offer("in notches at head and tail", (("binding.holes", 0),))),
+            code="D10",
+            level="watch",
+            title=f"One hole bears all the pull of a loop {ruler.fine(diameter_mm(binding.thread))} thick, and tears sooner or later.",
+            why="The loop moves in it whenever the section is taken out. An eyelet or a patch of cloth holds; two holes or notches share the pull.",
+            offers=(
+                Offer(label="through two holes", changes=(("binding.holes", 2),)),
+                Offer(label="in notches at head and tail", changes=(("binding.holes", 0),)),
+            ),
         ),
     )
 
@@ -114,12 +117,12 @@ def compute(binding: Loop, left: LeftOfBinding) -> SewnResult:
     cut = ruler.snap(SNUG * path + knot)
     word = "all round, slack" if binding.made == "closed" else f"with {ruler.show(KNOT_MM)} for the knot, which lies {binding.knot}"
     figure = Figure(
-        "thread",
-        "elastic for one section",
-        cut,
-        "length",
-        f"It runs {ruler.show(path)} round the fold. Cut to {TIGHT:.0%} to {LOOSE:.0%} of that it is stretched by {stretched(LOOSE):.0%} to {stretched(TIGHT):.0%}; {ruler.show(cut)} {word}.",
-        (Rule("arithmetic", "the way of the loop"), _RULE),
+        key="thread",
+        label="elastic for one section",
+        value=cut,
+        show="length",
+        how=f"It runs {ruler.show(path)} round the fold. Cut to {TIGHT:.0%} to {LOOSE:.0%} of that it is stretched by {stretched(LOOSE):.0%} to {stretched(TIGHT):.0%}; {ruler.show(cut)} {word}.",
+        rules=(Rule("arithmetic", "the way of the loop"), _RULE),
         scrap=f"elastic {ruler.show(cut)}, {len(left.pages.units)} of them",
     )
     length = Length("thread", sewn.thread_name, cut, len(left.pages.units) * left.brief.quantity, binding.thread.stock_id or "")
@@ -152,16 +155,16 @@ def _elastic(binding: Loop, left: LeftOfBinding, path: float, knot: float, right
     share = max(have - knot, 1.0) / path
     if TIGHT - 0.01 <= share <= LOOSE + 0.01:
         return ()
-    fix = (Offer(f"take {ruler.show(right)}", (("binding.elastic_cut_mm", right),)),)
+    fix = (Offer(label=f"take {ruler.show(right)}", changes=(("binding.elastic_cut_mm", right),)),)
     if share < TIGHT:
         soft = left.brief.made_of.cover.sewn_through
         what = f"{ruler.show(have)} of elastic is too tight: {share:.0%} of its path, stretched by {stretched(share):.0%}."
         why = (
             "It bows the soft cover at head and tail, and cuts into the fold." if soft else "It cuts into the fold and pulls at its holes."
         )
-        return (Check("D10", "watch" if share > 0.7 else "stop", what, why, fix),)
+        return (Check(code="D10", level="watch" if share > 0.7 else "stop", title=what, why=why, offers=fix),)
     what = f"{ruler.show(have)} of elastic is slack: {share:.0%} of its path."
-    return (Check("D10", "watch", what, "Sections slip out of a loop that is hardly stretched.", fix),)
+    return (Check(code="D10", level="watch", title=what, why="Sections slip out of a loop that is hardly stretched.", offers=fix),)
 
 
 KIND: Final[BindingKind] = replace(_BASE, compute=compute)

@@ -138,22 +138,22 @@ def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[
         longer = _longer(record, length)
         found.append(
             Check(
-                "perforated",
-                "watch",
-                f"The holes take {record.needle_mm / pitch:.0%} of the fold: it tears along the seam like a stamp.",
-                f"Needle {ruler.fine(record.needle_mm)}, a stitch {ruler.fine(pitch)}; a third is the most paper bears.",
-                (Offer(f"stitches of {ruler.fine(longer)}", (("binding.pitch_mm", longer),)),) if longer else (),
-                "" if longer else "Take a thinner needle.",
+                code="perforated",
+                level="watch",
+                title=f"The holes take {record.needle_mm / pitch:.0%} of the fold: it tears along the seam like a stamp.",
+                why=f"Needle {ruler.fine(record.needle_mm)}, a stitch {ruler.fine(pitch)}; a third is the most paper bears.",
+                offers=(Offer(label=f"stitches of {ruler.fine(longer)}", changes=(("binding.pitch_mm", longer),)),) if longer else (),
+                no_fix="" if longer else "Take a thinner needle.",
             )
         )
     if deep > DEEPEST_MM:
         found.append(
             Check(
-                "deep",
-                "stop",
-                f"{ruler.thin(deep)} of paper is more than a sewing machine goes through.",
-                f"About {ruler.thin(DEEPEST_MM)} is what one made for cloth bears; its own instructions come first.",
-                (Offer("sew it by hand", (("binding.kind", "pamphlet"),)),),
+                code="deep",
+                level="stop",
+                title=f"{ruler.thin(deep)} of paper is more than a sewing machine goes through.",
+                why=f"About {ruler.thin(DEEPEST_MM)} is what one made for cloth bears; its own instructions come first.",
+                offers=(Offer(label="sew it by hand", changes=(("binding.kind", "pamphlet"),)),),
             )
         )
     return tuple(found)
@@ -166,9 +166,9 @@ DEEPEST_MM: Final = 2.5
 def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sections: int, covered: bool) -> tuple[Step, ...]:
     inset, _, pitch = seam
     on = Step(
-        "cover_on",
-        "Put the cover round the section",
-        "Fold to fold, opened flat, the cover below. The seam goes through both, so it has to be there.",
+        key="cover_on",
+        title="Put the cover round the section",
+        detail="Fold to fold, opened flat, the cover below. The seam goes through both, so it has to be there.",
         needs=("block.nested", "cover.scored"),
         gives=("cover.on",),
         missing=Missing(
@@ -183,10 +183,10 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
     return (
         *((on,) if covered else ()),
         Step(
-            "sew",
-            f"Sew along the fold{'' if sections == 1 else f', {sections} sections'}",
-            f"Opened flat and clipped, fold on the line of the needle, a stitch of {ruler.fine(pitch)}. Begin {ruler.show(inset)} from the head and stop {ruler.show(inset)} from the tail, without going back over it; leave tails of {ruler.show(record.tail_mm)}. Try it on spare sheets first.",
-            ("sewing machine", "clips"),
+            key="sew",
+            title=f"Sew along the fold{'' if sections == 1 else f', {sections} sections'}",
+            detail=f"Opened flat and clipped, fold on the line of the needle, a stitch of {ruler.fine(pitch)}. Begin {ruler.show(inset)} from the head and stop {ruler.show(inset)} from the tail, without going back over it; leave tails of {ruler.show(record.tail_mm)}. Try it on spare sheets first.",
+            tools=("sewing machine", "clips"),
             needs=("block.nested", "block.pressed", "cover.on"),
             gives=("block.sewn",),
             fixes=("pages.*", "binding.*", *(("cover.*",) if covered else ())),
@@ -196,19 +196,19 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
             kind="sew",
         ),
         Step(
-            "knot",
-            "Tie the thread ends",
-            f"At both ends pull the lower thread up, tie both with a square knot and leave {ruler.show(15)}.",
-            ("scissors",),
+            key="knot",
+            title="Tie the thread ends",
+            detail=f"At both ends pull the lower thread up, tie both with a square knot and leave {ruler.show(15)}.",
+            tools=("scissors",),
             needs=("block.sewn",),
             gives=("thread.tied",),
             kind="sew",
         ),
         Step(
-            "crease",
-            "Crease again",
-            "Fold it shut and run the bone folder along the spine.",
-            ("bone folder",),
+            key="crease",
+            title="Crease again",
+            detail="Fold it shut and run the bone folder along the spine.",
+            tools=("bone folder",),
             needs=("thread.tied",),
             gives=("book.bound",),
             kind="fold",

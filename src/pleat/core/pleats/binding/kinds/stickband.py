@@ -146,21 +146,21 @@ def _figures(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Figure, ..
     flat = f"Laid flat {ruler.show(binding.band_mm)}, {ruler.thin(binding.band_thick_mm)} thick, stretches by {binding.stretch:g} %: pull yours along a ruler."
     return (
         Figure(
-            "spacing",
-            "notches apart" if binding.through == "notches" else "holes apart",
-            way.spacing,
-            "length",
-            f"The band comes to {ruler.thin(way.need)} on this book: {ruler.show(way.spacing)} along the back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most {ruler.show(binding.longest)}.",
-            (Rule("arithmetic", "the way of the band"), Rule("house rule", f"snug at {SNUG:.0%} of its stretch")),
+            key="spacing",
+            label="notches apart" if binding.through == "notches" else "holes apart",
+            value=way.spacing,
+            show="length",
+            how=f"The band comes to {ruler.thin(way.need)} on this book: {ruler.show(way.spacing)} along the back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most {ruler.show(binding.longest)}.",
+            rules=(Rule("arithmetic", "the way of the band"), Rule("house rule", f"snug at {SNUG:.0%} of its stretch")),
             scrap=f"{ruler.show(way.spacing)} apart",
         ),
         Figure(
-            "most",
-            "the band holds",
-            many(way.leaves, "leaf", "leaves"),
-            "text",
-            f"Stretched as far as it goes, {ruler.show(binding.longest)}, it goes round a stack of {ruler.thin(way.most)}, covers and all.",
-            (Rule("arithmetic", "the band at its limit"),),
+            key="most",
+            label="the band holds",
+            value=many(way.leaves, "leaf", "leaves"),
+            show="text",
+            how=f"Stretched as far as it goes, {ruler.show(binding.longest)}, it goes round a stack of {ruler.thin(way.most)}, covers and all.",
+            rules=(Rule("arithmetic", "the band at its limit"),),
             aside=room,
         ),
         gear.figure(binding.gear or "rubber band", 1, flat),
@@ -170,10 +170,10 @@ def _figures(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Figure, ..
 def _trim(bored: Bored, stick: float) -> Step:
     ruler = bored.left.brief.ruler
     return Step(
-        "stick",
-        "Trim and sand the stick",
-        f"{ruler.show(stick)} long, straight and dry. Cut it to length, sand both ends round, and wax it so that the band slides.",
-        ("small saw or knife", "sandpaper", "wax"),
+        key="stick",
+        title="Trim and sand the stick",
+        detail=f"{ruler.show(stick)} long, straight and dry. Cut it to length, sand both ends round, and wax it so that the band slides.",
+        tools=("small saw or knife", "sandpaper", "wax"),
         gives=("gear.ready",),
         cautions=(KNIFE,),
         signature=signature(stick),
@@ -185,66 +185,92 @@ def _trim(bored: Bored, stick: float) -> Step:
 def _fewer(bored: Bored, leaves: int) -> tuple[Offer, ...]:
     """So many leaves; a reading of the stack that is there is forgotten with it."""
     forget: Changes = (("pages.measured_block_mm", None),) if bored.left.pages.measured else ()
-    return (Offer(many(leaves, "leaf", "leaves"), (("pages.amount", leaves), ("pages.counted_in", "leaves"), *forget)),)
+    return (Offer(label=many(leaves, "leaf", "leaves"), changes=(("pages.amount", leaves), ("pages.counted_in", "leaves"), *forget)),)
 
 
 def _checks(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Check, ...]:
     """D10: the band too tight or slack; D11: the stick longer than the page, or too short for its holes."""
-    ruler, found = bored.left.brief.ruler, []
-    need, leaves = way.need, way.leaves
-    if need > binding.longest + 1e-6 or need <= binding.band_mm:
-        tight = need > binding.longest
-        what = f"The band is too {'short' if tight else 'slack'}: this book stretches it to {ruler.thin(need)}, {'it goes to ' + ruler.show(binding.longest) if tight else 'slack it is ' + ruler.show(binding.band_mm)}."
-        why = "A band at its limit bows the covers and breaks." if tight else "A slack band lets the stick fall out."
-        spacing = proposed(binding, bored.edge, bored.stack)
-        moved = band_need(spacing, bored.stack, binding.stick_mm, binding.band_thick_mm)
-        spread = (
-            (Offer(f"holes {ruler.show(spacing)} apart", SPREAD),) if bored.by_hand and binding.band_mm < moved <= binding.longest else ()
+    return tuple(check for check in (_stretch(binding, bored, way), _overhang(binding, bored)) if check)
+
+
+def _stretch(binding: StickBand, bored: Bored, way: BandWay) -> Check | None:
+    """D10: what the band is stretched to, against where it is slack and where it breaks."""
+    ruler, need = bored.left.brief.ruler, way.need
+    if binding.band_mm < need <= binding.longest + 1e-6:
+        if need >= binding.band_mm * (1 + 0.1 * binding.stretch / 100):
+            return None
+        return Check(
+            code="D10",
+            level="note",
+            title=f"The band is hardly stretched: {ruler.thin(need)}, slack it is {ruler.show(binding.band_mm)}.",
+            why="It holds, but the leaves shift.",
+            no_fix="Set the holes farther apart, or take a shorter band.",
         )
-        right = ruler.snap(need / (1 + SNUG * binding.stretch / 100))
-        longer = (
-            (
-                Offer(
-                    f"a band of {ruler.show(right)}",
-                    (*gear.usual(("binding.band_mm", right)), *(() if binding.stretch >= 5 else (("binding.stretch", 80),))),
-                ),
-            )
-            if 15 <= right <= 600 and right < need
-            else ()
-        )
-        fewer = _fewer(bored, leaves) if tight and leaves else ()
-        found.append(Check("D10", "stop", what, why, (*spread, *longer, *fewer), "" if spread or longer or fewer else "Take another band, or cord that is tied."))  # fmt: skip
-    elif need < binding.band_mm * (1 + 0.1 * binding.stretch / 100):
-        what = f"The band is hardly stretched: {ruler.thin(need)}, slack it is {ruler.show(binding.band_mm)}."
-        found.append(
-            Check("D10", "note", what, "It holds, but the leaves shift.", no_fix="Set the holes farther apart, or take a shorter band.")
-        )
+    if tight := need > binding.longest:
+        ends, why = f"it goes to {ruler.show(binding.longest)}", "A band at its limit bows the covers and breaks."
+    else:
+        ends, why = f"slack it is {ruler.show(binding.band_mm)}", "A slack band lets the stick fall out."
+    offers = (
+        *_spread(binding, bored),
+        *_longer(binding, need, ruler),
+        *(_fewer(bored, way.leaves) if tight and way.leaves else ()),
+    )
+    return Check(
+        code="D10",
+        level="stop",
+        title=f"The band is too {'short' if tight else 'slack'}: this book stretches it to {ruler.thin(need)}, {ends}.",
+        why=why,
+        offers=offers,
+        no_fix="" if offers else "Take another band, or cord that is tied.",
+    )
+
+
+def _spread(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
+    """Holes as far apart as the band proposes, where those that were typed are the trouble."""
+    spacing = proposed(binding, bored.edge, bored.stack)
+    moved = band_need(spacing, bored.stack, binding.stick_mm, binding.band_thick_mm)
+    if not bored.by_hand or not binding.band_mm < moved <= binding.longest:
+        return ()
+    return (Offer(label=f"holes {bored.left.brief.ruler.show(spacing)} apart", changes=SPREAD),)
+
+
+def _longer(binding: StickBand, need: float, ruler: Ruler) -> tuple[Offer, ...]:
+    """A band that is best at what this book needs."""
+    right = ruler.snap(need / (1 + SNUG * binding.stretch / 100))
+    if not 15 <= right <= 600 or right >= need:
+        return ()
+    stretches: Changes = () if binding.stretch >= 5 else (("binding.stretch", 80),)
+    return (Offer(label=f"a band of {ruler.show(right)}", changes=(*gear.usual(("binding.band_mm", right)), *stretches)),)
+
+
+def _overhang(binding: StickBand, bored: Bored) -> Check | None:
+    """D11: how far the stick stands out past the leaves, or past its holes."""
+    ruler = bored.left.brief.ruler
     stick = _stick(binding, bored.edge)
-    spacing = bored.positions[-1] - bored.positions[0]
-    fits = (Offer(f"a stick of {ruler.show(bored.edge)}", (("binding.stick_long_mm", None),)),) if binding.stick_long_mm is not None else ()
+    past = (stick - bored.positions[-1] + bored.positions[0]) / 2
+    fits: tuple[Offer, ...] = ()
+    if binding.stick_long_mm is not None:
+        fits = (Offer(label=f"a stick of {ruler.show(bored.edge)}", changes=(("binding.stick_long_mm", None),)),)
     if stick > bored.edge + 0.05:
-        found.append(
-            Check(
-                "D11",
-                "watch",
-                f"The stick is {ruler.show(stick - bored.edge)} longer than the leaves.",
-                "What stands out at head and tail catches and breaks.",
-                fits,
-            )
+        return Check(
+            code="D11",
+            level="watch",
+            title=f"The stick is {ruler.show(stick - bored.edge)} longer than the leaves.",
+            why="What stands out at head and tail catches and breaks.",
+            offers=fits,
         )
-    elif (stick - spacing) / 2 < OVERHANG_MM - 0.05:
-        closer = Offer("holes as the band and the stick propose", SPREAD)
-        found.append(
-            Check(
-                "D11",
-                "watch",
-                f"The stick stands out past each hole by only {ruler.show((stick - spacing) / 2)}.",
-                f"The band slips off ends shorter than {ruler.show(OVERHANG_MM)}.",
-                fits or (closer,) if fits or bored.by_hand else (),
-                "" if fits or bored.by_hand else "Take a longer stick.",
-            )
-        )
-    return tuple(found)
+    if past >= OVERHANG_MM - 0.05:
+        return None
+    if bored.by_hand and not fits:
+        fits = (Offer(label="holes as the band and the stick propose", changes=SPREAD),)
+    return Check(
+        code="D11",
+        level="watch",
+        title=f"The stick stands out past each hole by only {ruler.show(past)}.",
+        why=f"The band slips off ends shorter than {ruler.show(OVERHANG_MM)}.",
+        offers=fits,
+        no_fix="" if fits else "Take a longer stick.",
+    )
 
 
 def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
@@ -267,12 +293,12 @@ def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
         good = own.band_mm < need <= own.longest
         found.append(
             Offer(
-                one.name,
-                changes,
-                (f"holes {ruler.show(apart)} apart", "holds" if good else "too short" if need > own.longest else "too slack"),
-                GROUP,
-                binding.stock_id == key,
-                good,
+                label=one.name,
+                changes=changes,
+                facts=(f"holes {ruler.show(apart)} apart", "holds" if good else "too short" if need > own.longest else "too slack"),
+                group=GROUP,
+                chosen=binding.stock_id == key,
+                good=good,
             )
         )
     return tuple(found)

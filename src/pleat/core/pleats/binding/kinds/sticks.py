@@ -195,7 +195,7 @@ def _sizes(binding: Sticks, left: LeftOfBinding, rows: int) -> tuple[Offer, ...]
             "long enough" if long else "too short for these leaves",
             f"{one.owned} left, {need} needed" if one.owned is not None else f"{need} needed",
         )
-        found.append(Offer(one.name, changes, facts, GROUP, binding.stock_id == key, long and enough))
+        found.append(Offer(label=one.name, changes=changes, facts=facts, group=GROUP, chosen=binding.stock_id == key, good=long and enough))
     return tuple(found)
 
 
@@ -208,30 +208,30 @@ def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float
     )
     return (
         Figure(
-            "sticks",
-            "sticks",
-            long,
-            "length",
-            f"{many(rows, 'stick')}, one for each section, as long as the leaves are high; straight to {ruler.show(STRAIGHT_MM)} over their length, dry, their ends sanded round and waxed.",
-            (Rule("common practice", "a stick as long as the spine, no source"), Rule("house rule", "how straight")),
+            key="sticks",
+            label="sticks",
+            value=long,
+            show="length",
+            how=f"{many(rows, 'stick')}, one for each section, as long as the leaves are high; straight to {ruler.show(STRAIGHT_MM)} over their length, dry, their ends sanded round and waxed.",
+            rules=(Rule("common practice", "a stick as long as the spine, no source"), Rule("house rule", "how straight")),
             aside=f"{rows} of {ruler.thin(binding.stick_mm)}",
             scrap=f"{many(rows, 'stick')} of {ruler.show(long)}",
         ),
         Figure(
-            "stick_spine",
-            "the spine, as the sticks need it",
-            back.wide,
-            "thin",
-            f"Each takes the more of its section and {beside}: {ruler.thin(max(back.takes))} at most, {rows} of them {ruler.thin(back.wide)}. The sections alone would be {ruler.thin(left.pages.thickness.likely)}.",
-            (Rule("arithmetic", "sticks and strips side by side"),),
+            key="stick_spine",
+            label="the spine, as the sticks need it",
+            value=back.wide,
+            show="thin",
+            how=f"Each takes the more of its section and {beside}: {ruler.thin(max(back.takes))} at most, {rows} of them {ruler.thin(back.wide)}. The sections alone would be {ruler.thin(left.pages.thickness.likely)}.",
+            rules=(Rule("arithmetic", "sticks and strips side by side"),),
         ),
         Figure(
-            "strip",
-            "cut strips",
-            (back.long, min((width for _, width in back.strips), default=binding.strip_wide_mm)),
-            "size",
-            f"{many(len(back.strips), 'strip')}, one between each two lashings. Two laps of {ruler.show(binding.lap_mm)} on the boards, and {ruler.thin(back.lies)} {'over and under' if binding.strips == 'woven' else 'behind'} {many(rows, 'stick')}; cut at the next mark.",
-            (Rule("arithmetic", "straight between sticks, round each by what it turns"), Rule("common practice", "strips of 25 mm, no source")),
+            key="strip",
+            label="cut strips",
+            value=(back.long, min((width for _, width in back.strips), default=binding.strip_wide_mm)),
+            show="size",
+            how=f"{many(len(back.strips), 'strip')}, one between each two lashings. Two laps of {ruler.show(binding.lap_mm)} on the boards, and {ruler.thin(back.lies)} {'over and under' if binding.strips == 'woven' else 'behind'} {many(rows, 'stick')}; cut at the next mark.",
+            rules=(Rule("arithmetic", "straight between sticks, round each by what it turns"), Rule("common practice", "strips of 25 mm, no source")),
             scrap=f"{many(len(back.strips), 'strip')} {ruler.size(back.long, binding.strip_wide_mm)}",
         ),
     )  # fmt: skip
@@ -240,53 +240,57 @@ def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float
 def _checks(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float) -> tuple[Check, ...]:
     """D11: sticks longer than the leaves, a spine or strips too narrow for them; lashings so close that no strip lies between."""
     ruler, height, found = left.brief.ruler, left.pages.leaf_height_mm, []
-    even = (Offer(f"cut them to {ruler.show(height)}", (("binding.stick_long_mm", None),)),)
+    even = (Offer(label=f"cut them to {ruler.show(height)}", changes=(("binding.stick_long_mm", None),)),)
     if long > height + 0.05:
         found.append(
             Check(
-                "D11",
-                "stop",
-                f"The sticks are {ruler.show(long - height)} longer than the leaves.",
-                "Their ends stand out past the boards, catch and break.",
-                even,
+                code="D11",
+                level="stop",
+                title=f"The sticks are {ruler.show(long - height)} longer than the leaves.",
+                why="Their ends stand out past the boards, catch and break.",
+                offers=even,
             )
         )
     elif long < height - 2 * left.brief.ruler.step_mm - 20:
         found.append(
             Check(
-                "D11",
-                "watch",
-                f"The sticks are {ruler.show(height - long)} shorter than the leaves.",
-                "The outer lashings need wood under them, and the ends of the fold stand open.",
-                even,
+                code="D11",
+                level="watch",
+                title=f"The sticks are {ruler.show(height - long)} shorter than the leaves.",
+                why="The outer lashings need wood under them, and the ends of the fold stand open.",
+                offers=even,
             )
         )
     if binding.strip_cut_mm is not None and binding.strip_cut_mm < back.long - 0.05:
         short = back.long - binding.strip_cut_mm
         lap = max(0.0, (left.brief.ruler.snap_down(binding.strip_cut_mm) - back.lies) / 2)
-        offers = [Offer(f"cut strips of {ruler.show(back.long)}", (("binding.strip_cut_mm", None),))]
+        offers = [Offer(label=f"cut strips of {ruler.show(back.long)}", changes=(("binding.strip_cut_mm", None),))]
         if lap >= 10:
-            offers.append(Offer(f"lap only {ruler.show(ruler.snap_down(lap))} on each board", (("binding.lap_mm", ruler.snap_down(lap)),)))
+            offers.append(
+                Offer(
+                    label=f"lap only {ruler.show(ruler.snap_down(lap))} on each board", changes=(("binding.lap_mm", ruler.snap_down(lap)),)
+                )
+            )
         found.append(
             Check(
-                "D11",
-                "stop",
-                f"Strips of {ruler.show(binding.strip_cut_mm)} are {ruler.show(short)} too short for these sticks.",
-                f"The sticks make the spine {ruler.thin(back.wide)}, not the {ruler.thin(left.pages.thickness.likely)} of the sections; {ruler.thin(back.lies)} lie on them before the boards begin.",
-                tuple(offers),
+                code="D11",
+                level="stop",
+                title=f"Strips of {ruler.show(binding.strip_cut_mm)} are {ruler.show(short)} too short for these sticks.",
+                why=f"The sticks make the spine {ruler.thin(back.wide)}, not the {ruler.thin(left.pages.thickness.likely)} of the sections; {ruler.thin(back.lies)} lie on them before the boards begin.",
+                offers=tuple(offers),
             )
         )
     if not back.strips:
         found.append(
             Check(
-                "D11",
-                "stop",
-                "No strip goes between the lashings.",
-                f"Each wants {ruler.show(LASHING_MM)} beside it.",
-                (
+                code="D11",
+                level="stop",
+                title="No strip goes between the lashings.",
+                why=f"Each wants {ruler.show(LASHING_MM)} beside it.",
+                offers=(
                     Offer(
-                        "three lashings on a stick",
-                        (("binding.station_count", 3), ("binding.insets_mm", None), ("binding.positions_mm", None)),
+                        label="three lashings on a stick",
+                        changes=(("binding.station_count", 3), ("binding.insets_mm", None), ("binding.positions_mm", None)),
                     ),
                 ),
             )
@@ -298,10 +302,10 @@ def _trimmed(binding: Sticks, left: LeftOfBinding, rows: int, long: float) -> tu
     ruler = left.brief.ruler
     return (
         Step(
-            "sticks",
-            "Choose and trim the sticks",
-            f"{many(rows, 'stick')} of about {ruler.thin(binding.stick_mm)}: roll each on the table, it may lift by {ruler.show(STRAIGHT_MM)} and no more. Cut to {ruler.show(long)}, sand the ends round, wax them. Write on each which section it lies on.",
-            ("small saw or knife", "sandpaper", "wax"),
+            key="sticks",
+            title="Choose and trim the sticks",
+            detail=f"{many(rows, 'stick')} of about {ruler.thin(binding.stick_mm)}: roll each on the table, it may lift by {ruler.show(STRAIGHT_MM)} and no more. Cut to {ruler.show(long)}, sand the ends round, wax them. Write on each which section it lies on.",
+            tools=("small saw or knife", "sandpaper", "wax"),
             needs=(
                 "block.nested",
                 "block.pressed",
@@ -343,10 +347,10 @@ def _weave(binding: Sticks, left: LeftOfBinding, back: StickSpine) -> tuple[Step
     )
     return (
         Step(
-            "weave",
-            "Weave the strips",
-            f"{many(len(back.strips), 'strip')} of {ruler.size(back.long, binding.strip_wide_mm)}, {how}. Draw them snug, {ruler.show(binding.lap_mm)} left at either side.{then}",
-            ("bodkin or a folded card",),
+            key="weave",
+            title="Weave the strips",
+            detail=f"{many(len(back.strips), 'strip')} of {ruler.size(back.long, binding.strip_wide_mm)}, {how}. Draw them snug, {ruler.show(binding.lap_mm)} left at either side.{then}",
+            tools=("bodkin or a folded card",),
             needs=("thread.trimmed", "strip.cut"),
             gives=("strips.woven",),
             fixes=("binding.strips",),

@@ -49,19 +49,27 @@ def _long(binding: Strips, edge: float, show: str) -> tuple[Check, ...]:
     if whole <= edge + 0.05 and 2 * binding.pitch_mm <= binding.bar_mm:
         return ()
     most = math.floor((edge + 0.05 + BETWEEN_MM) / (binding.bar_mm + BETWEEN_MM))
-    fewer = (Offer(many(most, "bar"), (("binding.bars", most),)),) if 0 < most < binding.bars else ()
+    fewer = (Offer(label=many(most, "bar"), changes=(("binding.bars", most),)),) if 0 < most < binding.bars else ()
     if 2 * binding.pitch_mm > binding.bar_mm:
-        long = Offer("a bar as long as its rings need", (("binding.bar_mm", min(400.0, 2 * binding.pitch_mm + 20)),))
-        return (Check("D6", "stop", "The outer rings lie beyond the bar.", "Three rings take twice their pitch.", (long,)),)
+        long = Offer(label="a bar as long as its rings need", changes=(("binding.bar_mm", min(400.0, 2 * binding.pitch_mm + 20)),))
+        return (
+            Check(
+                code="D6",
+                level="stop",
+                title="The outer rings lie beyond the bar.",
+                why="Three rings take twice their pitch.",
+                offers=(long,),
+            ),
+        )
     what = f"{many(binding.bars, 'bar')} in a row {'is' if binding.bars == 1 else 'are'} longer than the edge of {show}."
     return (
         Check(
-            "D5",
-            "stop",
-            what,
-            "A bar that stands out past the leaves catches and bends them.",
-            fewer,
-            "" if fewer else "Take a shorter bar, or separate rings.",
+            code="D5",
+            level="stop",
+            title=what,
+            why="A bar that stands out past the leaves catches and bends them.",
+            offers=fewer,
+            no_fix="" if fewer else "Take a shorter bar, or separate rings.",
         ),
     )
 

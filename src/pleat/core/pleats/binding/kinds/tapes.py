@@ -22,10 +22,10 @@ LAP_MM: Final = 30.0
 TAPE_MM: Final = 0.4
 """How thick a cotton tape is (from memory)."""
 HUNG: Final = Step(
-    "tapes",
-    "Hang up the tapes",
-    "Tape them to the edge of the table or to a box at their places, upright and taut, so that the sections can be laid against them.",
-    ("adhesive tape", "station strip"),
+    key="tapes",
+    title="Hang up the tapes",
+    detail="Tape them to the edge of the table or to a box at their places, upright and taut, so that the sections can be laid against them.",
+    tools=("adhesive tape", "station strip"),
     needs=("stations.marked",),
     gives=("supports.ready",),
     kind="sew",

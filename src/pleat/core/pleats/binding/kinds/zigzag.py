@@ -36,21 +36,21 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
     shown = min(hinge.count, MOST_DRAWN)
     folds = 2 * hinge.count
     panels = Figure(
-        "panels",
-        "held by",
-        f"{folds} panels",
-        "text",
-        f"Two panels a leaf, and an end panel at either side: 2 × {hinge.count} + 2 = {folds + 2}. A leaf lies on the panel that faces up; its fellow folds under it, so that the valley before the next leaf opens to the fore edge.",
-        (Rule("arithmetic", "every second valley opens to the fore edge"),),
+        key="panels",
+        label="held by",
+        value=f"{folds} panels",
+        show="text",
+        how=f"Two panels a leaf, and an end panel at either side: 2 × {hinge.count} + 2 = {folds + 2}. A leaf lies on the panel that faces up; its fellow folds under it, so that the valley before the next leaf opens to the fore edge.",
+        rules=(Rule("arithmetic", "every second valley opens to the fore edge"),),
         scrap=f"{folds} panels of {ruler.show(panel)}",
     )
     spine = Figure(
-        "row",
-        "thick at the spine",
-        hinge.need,
-        "thin",
-        f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)}, each on two layers of {ruler.fine(hinge.card.likely)}.",
-        (Rule("arithmetic", "leaves and folds added up"),),
+        key="row",
+        label="thick at the spine",
+        value=hinge.need,
+        show="thin",
+        how=f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)}, each on two layers of {ruler.fine(hinge.card.likely)}.",
+        rules=(Rule("arithmetic", "leaves and folds added up"),),
     )
     own = HingeSpec(
         "zigzag spine",
@@ -72,10 +72,10 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
 def bound(detail: str) -> Step:
     """The last step of what goes into a wrap."""
     return Step(
-        "book",
-        "Put it into the wrap",
-        f"{detail} Shut it, under weight, before you open it wide.",
-        ("glue", "waste paper"),
+        key="book",
+        title="Put it into the wrap",
+        detail=f"{detail} Shut it, under weight, before you open it wide.",
+        tools=("glue", "waste paper"),
         needs=("cover.scored", "block.flat"),
         gives=("book.bound",),
         fixes=("cover.*",),
@@ -94,15 +94,15 @@ def _against(record: Zigzag, leaves: int, ruler: Ruler) -> Check | None:
         return None
     more = up > leaves
     return Check(
-        "A6",
-        "note" if more else "stop",
-        f"The strip of {record.panels} panels has {up} that face up, for {leaves} leaves.",
-        f"{up - leaves} stay free: bare panels at the end."
+        code="A6",
+        level="note" if more else "stop",
+        title=f"The strip of {record.panels} panels has {up} that face up, for {leaves} leaves.",
+        why=f"{up - leaves} stay free: bare panels at the end."
         if more
         else f"{many(leaves - up, 'leaf', 'leaves')} {'has' if leaves - up == 1 else 'have'} no panel to go on. Only every second one opens to the fore edge.",
-        (
-            Offer(f"{up} leaves", (("pages.amount", max(up, 1)), ("pages.counted_in", "leaves"))),
-            Offer(f"a strip of {2 * leaves} panels of {ruler.show(record.panel_mm)}", (("binding.panels", None),)),
+        offers=(
+            Offer(label=f"{up} leaves", changes=(("pages.amount", max(up, 1)), ("pages.counted_in", "leaves"))),
+            Offer(label=f"a strip of {2 * leaves} panels of {ruler.show(record.panel_mm)}", changes=(("binding.panels", None),)),
         ),
     )
 

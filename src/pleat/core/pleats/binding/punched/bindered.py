@@ -43,7 +43,7 @@ def _binding_offers(binding: Bindered, edge: float, kind: type[Bindered]) -> tup
     rule = kind.model_fields["pattern"].metadata[0]
     names = [name for name, _ in rule.words if name != binding.pattern]
     fits = [name for name in names if PATTERNS[name].span + PATTERNS[name].hole + 4 <= edge]
-    return tuple(Offer(PATTERNS[name].title, (("binding.pattern", name),)) for name in fits)
+    return tuple(Offer(label=PATTERNS[name].title, changes=(("binding.pattern", name),)) for name in fits)
 
 
 def compute(binding: Bindered, left: LeftOfBinding) -> PunchedResult:
@@ -56,7 +56,7 @@ def compute(binding: Bindered, left: LeftOfBinding) -> PunchedResult:
     if room < 2:
         others = _binding_offers(binding, bored.edge, type(binding))
         what = f"{_first(pattern.title)} take {ruler.show(pattern.span)} and do not go on an edge of {ruler.show(bored.edge)}."
-        short = (Check("D5", "stop", what, "The outer holes would break the ends of the edge.", others, "" if others else "Take a larger leaf, or separate rings."),)  # fmt: skip
+        short = (Check(code="D5", level="stop", title=what, why="The outer holes would break the ends of the edge.", offers=others, no_fix="" if others else "Take a larger leaf, or separate rings."),)  # fmt: skip
     name = binding.gear or f"binder, its rings {ruler.show(binding.inner_mm)} inside"
     return result(
         bored,

@@ -121,7 +121,7 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
     """D8: hardware too small for the filled book, or whose wire does not go through the hole; and one that only just turns."""
     ruler, limits, stack = bored.left.brief.ruler, ring.limits, stack_at(bored)
     better = tuple(
-        Offer(f"take {one.name}", one.changes)
+        Offer(label=f"take {one.name}", changes=one.changes)
         for one in sizes
         if (inner := ring_of(bored, one.inner, one.wire)).limits.proposed >= stack
         and (inner.radius, inner.wire) != (ring.radius, ring.wire)
@@ -130,17 +130,19 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
         wider = ruler.snap_up(ring.wire + 1)
         why = f"The wire is {ruler.thin(ring.wire)}, the hole {ruler.thin(ring.hole)}, and the bridge {ruler.thin(ring.bridge)} has to fit inside {ruler.show(2 * ring.radius)}."
         hole = (
-            (Offer(f"punch holes of {ruler.thin(wider)}", (("binding.hole_mm", wider),)),) if ring.wire > ring.hole and wider <= 20 else ()
+            (Offer(label=f"punch holes of {ruler.thin(wider)}", changes=(("binding.hole_mm", wider),)),)
+            if ring.wire > ring.hole and wider <= 20
+            else ()
         )
         return (
-            Check("D8", "stop", f"No page goes on the {word}.", why, (*hole, *better), "" if hole or better else f"Take {word} of thinner wire, or holes nearer the edge."),
+            Check(code="D8", level="stop", title=f"No page goes on the {word}.", why=why, offers=(*hole, *better), no_fix="" if hole or better else f"Take {word} of thinner wire, or holes nearer the edge."),
         )  # fmt: skip
     most = leaves_in(bored, limits.proposed)
     fewer = (
         (
             Offer(
-                f"{many(most, 'leaf', 'leaves')}",
-                (
+                label=f"{many(most, 'leaf', 'leaves')}",
+                changes=(
                     ("pages.amount", most),
                     ("pages.counted_in", "leaves"),
                     *((("pages.measured_block_mm", None),) if bored.left.pages.measured else ()),
@@ -154,23 +156,23 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
         bind = "lie on each other" if limits.parallel < limits.turns else "turn"
         return (
             Check(
-                "D8",
-                "stop",
-                f"The {word} {'are' if word.endswith('s') else 'is'} too small: pages {bind} only up to {ruler.thin(limits.works)}, this book is {ruler.thin(stack)} there.",
-                f"Forced, the holes tear or the {word} {'open' if word.endswith('s') else 'opens'}. Leave {FREE:.0%} free as well.",
-                (*better, *fewer),
-                "" if better or fewer else "No size holds so much: make two books of it.",
+                code="D8",
+                level="stop",
+                title=f"The {word} {'are' if word.endswith('s') else 'is'} too small: pages {bind} only up to {ruler.thin(limits.works)}, this book is {ruler.thin(stack)} there.",
+                why=f"Forced, the holes tear or the {word} {'open' if word.endswith('s') else 'opens'}. Leave {FREE:.0%} free as well.",
+                offers=(*better, *fewer),
+                no_fix="" if better or fewer else "No size holds so much: make two books of it.",
             ),
         )
     if stack > limits.proposed + 1e-6:
         return (
             Check(
-                "D8",
-                "watch",
-                f"The {word} {'are' if word.endswith('s') else 'is'} nearly full: {ruler.thin(stack)} of {ruler.thin(limits.works)}.",
-                f"It turns, but drags; {FREE:.0%} should be free, and a used book grows.",
-                (*better, *fewer),
-                "" if better or fewer else "Take fewer leaves, or a larger size.",
+                code="D8",
+                level="watch",
+                title=f"The {word} {'are' if word.endswith('s') else 'is'} nearly full: {ruler.thin(stack)} of {ruler.thin(limits.works)}.",
+                why=f"It turns, but drags; {FREE:.0%} should be free, and a used book grows.",
+                offers=(*better, *fewer),
+                no_fix="" if better or fewer else "Take fewer leaves, or a larger size.",
             ),
         )
     return ()
@@ -192,5 +194,5 @@ def offers(bored: Bored, ring: Ring, sizes: Sequence[Size]) -> tuple[Offer, ...]
             "among your materials" + (f", {one.owned} left" if one.owned is not None else "") if one.stock else "a usual size",
         )
         same = abs(one.inner / 2 - ring.radius) < 0.01 and abs(one.wire - ring.wire) < 0.01
-        found.append(Offer(one.name, one.changes, facts, GROUP, same, own.limits.proposed >= stack))
+        found.append(Offer(label=one.name, changes=one.changes, facts=facts, group=GROUP, chosen=same, good=own.limits.proposed >= stack))
     return tuple(found)

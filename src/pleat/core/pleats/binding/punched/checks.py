@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.base.plan import Changes, Check, Level, Offer
+from pleat.core.base.plan import Changes, Check, Offer
+from pleat.core.base.slips import Level
 from pleat.core.base.words import many
 from pleat.core.engines.holes.places import BRIDGE_MM, KEEP_MM, missed, nearest
 from pleat.core.engines.holes.punch import in_a_lift, lifts
@@ -51,11 +52,11 @@ def _misfit(bored: Bored) -> Check | None:
     if not bored.misfit:
         return None
     return Check(
-        "stations",
-        "watch",
-        f"The holes you placed are for {bored.misfit}; there {'is' if len(bored.positions) == 1 else 'are'} {len(bored.positions)} here.",
-        "They do not count: the holes lie where this kind puts them.",
-        (Offer("put them where this kind does", SPREAD),),
+        code="stations",
+        level="watch",
+        title=f"The holes you placed are for {bored.misfit}; there {'is' if len(bored.positions) == 1 else 'are'} {len(bored.positions)} here.",
+        why="They do not count: the holes lie where this kind puts them.",
+        offers=(Offer(label="put them where this kind does", changes=SPREAD),),
     )
 
 
@@ -64,7 +65,13 @@ def _ends(bored: Bored) -> Check | None:
     if not bored.positions:
         ruler = bored.left.brief.ruler
         why = f"A hole of {ruler.thin(bored.hole)} wants {ruler.show(KEEP_MM)} of paper at either side."
-        return Check("D5", "stop", "The edge has no room for a hole.", why, no_fix="Take a larger leaf under Brief, or another binding.")
+        return Check(
+            code="D5",
+            level="stop",
+            title="The edge has no room for a hole.",
+            why=why,
+            no_fix="Take a larger leaf under Brief, or another binding.",
+        )
     ruler = bored.left.brief.ruler
     end, between = nearest(bored.positions, bored.edge, bored.hole)
     if (end >= KEEP_MM - 1e-6 and between >= APART_MM - 1e-6) or (bored.usual.fixed and end >= BREAKS_MM and between > 0.5):
@@ -80,11 +87,16 @@ def _ends(bored: Bored) -> Check | None:
     )
     usual = nearest(bored.usual.positions, bored.edge, bored.hole)
     anew = bored.by_hand and usual[0] >= KEEP_MM - 1e-6 and usual[1] >= APART_MM - 1e-6
-    offers = (Offer("put the holes where this kind does", SPREAD),) if anew else _fewer(bored)
+    offers = (Offer(label="put the holes where this kind does", changes=SPREAD),) if anew else _fewer(bored)
     why = f"With less than {ruler.show(KEEP_MM)} to the end, or {ruler.show(APART_MM)} between two, the paper tears there."
     level: Level = "stop" if min(end, between) < BREAKS_MM else "watch"
     return Check(
-        "D5", level, what, why, offers, "" if offers else "This pattern wants a longer edge: take another pattern, or a larger leaf."
+        code="D5",
+        level=level,
+        title=what,
+        why=why,
+        offers=offers,
+        no_fix="" if offers else "This pattern wants a longer edge: take another pattern, or a larger leaf.",
     )
 
 
@@ -95,10 +107,13 @@ def _fewer(bored: Bored) -> tuple[Offer, ...]:
         low = {"count": 2 if type(bored.record).__name__ in ("Posts", "Batten") else 1}.get(name, 1)
         if isinstance(now, int) and now > low:
             return (
-                Offer(f"{many(now - 1, word)}", ((f"binding.{name}", now - 1), *(SPREAD if isinstance(bored.record, HolesByHand) else ()))),
+                Offer(
+                    label=f"{many(now - 1, word)}",
+                    changes=((f"binding.{name}", now - 1), *(SPREAD if isinstance(bored.record, HolesByHand) else ())),
+                ),
             )
     if getattr(bored.record, "end_mm", None):
-        return (Offer("spread them as the folds of a strip", (("binding.spread", "folded"), *SPREAD)),)
+        return (Offer(label="spread them as the folds of a strip", changes=(("binding.spread", "folded"), *SPREAD)),)
     return ()
 
 
@@ -110,7 +125,7 @@ def _bridge(bored: Bored) -> Check | None:
     right = ruler.snap_up(bored.hole / 2 + BRIDGE_MM + 1)
     # farther in, holes that run into each other or off an end stay as they are: that is no way out
     offers = tuple(
-        Offer(f"holes {ruler.show(at)} from the edge", (("binding.inset_mm", at),))
+        Offer(label=f"holes {ruler.show(at)} from the edge", changes=(("binding.inset_mm", at),))
         for at in [right]
         if abs(at - bored.inset) > 0.01 and _ends(bored) is None
     )
@@ -121,11 +136,23 @@ def _bridge(bored: Bored) -> Check | None:
             else f"Only {ruler.show(bridge)} of paper holds each hole to the edge."
         )
         why = f"All the pull of a page is on that bridge: {ruler.show(BRIDGE_MM)} and more hold."
-        return Check("D5", "stop" if bridge < BREAKS_MM else "watch", what, why, offers, "" if offers else "Take a smaller hole.")
+        return Check(
+            code="D5",
+            level="stop" if bridge < BREAKS_MM else "watch",
+            title=what,
+            why=why,
+            offers=offers,
+            no_fix="" if offers else "Take a smaller hole.",
+        )
     if bored.inset > bored.reach / 3:
         what = f"The holes lie {ruler.show(bored.inset)} in, on a leaf of {ruler.show(bored.reach)}."
         return Check(
-            "D5", "watch", what, "More than a third of the page is lost to the binding.", offers, "" if offers else "Take a larger leaf."
+            code="D5",
+            level="watch",
+            title=what,
+            why="More than a third of the page is lost to the binding.",
+            offers=offers,
+            no_fix="" if offers else "Take a larger leaf.",
         )
     return None
 
@@ -146,16 +173,16 @@ def _odd(bored: Bored) -> Check | None:
         held = held_in(bored, edge, at)
         if held < wanted <= held_in(bored, bored.edge, "head"):  # where not even the others are held, their holes are at fault
             ways = [one for one in ("middle", "head", "tail") if one != at and held_in(bored, edge, one) >= wanted]
-            offers = tuple(Offer(f"punch them at the {one}", (("pages.odd_at", one),)) for one in ways)
+            offers = tuple(Offer(label=f"punch them at the {one}", changes=(("pages.odd_at", one),)) for one in ways)
             offers = offers or (
-                Offer("make them as long there as the others", (("pages.odd_height_mm", None), ("pages.odd_width_mm", None))),
+                Offer(label="make them as long there as the others", changes=(("pages.odd_height_mm", None), ("pages.odd_width_mm", None))),
             )
             return Check(
-                "C2",
-                "stop" if not held else "watch",
-                f"The leaves of another size, {ruler.show(edge)} along the edge, are held by {many(held, 'hole')}.",
-                f"Each leaf wants {many(wanted, 'hole')} with {ruler.show(BRIDGE_MM)} of paper round {'it' if wanted == 1 else 'each'}.",
-                offers,
+                code="C2",
+                level="stop" if not held else "watch",
+                title=f"The leaves of another size, {ruler.show(edge)} along the edge, are held by {many(held, 'hole')}.",
+                why=f"Each leaf wants {many(wanted, 'hole')} with {ruler.show(BRIDGE_MM)} of paper round {'it' if wanted == 1 else 'each'}.",
+                offers=offers,
             )
     return None
 
@@ -169,10 +196,10 @@ def _lifts(bored: Bored) -> Check | None:
     each = in_a_lift(caliper, takes)
     if not each:
         return Check(
-            "D7",
-            "stop",
-            f"Not even one leaf of {ruler.fine(caliper)} goes into a punch that takes {ruler.thin(takes)}.",
-            "Drill the stack, clamped between two boards, or use a punch for card.",
+            code="D7",
+            level="stop",
+            title=f"Not even one leaf of {ruler.fine(caliper)} goes into a punch that takes {ruler.thin(takes)}.",
+            why="Drill the stack, clamped between two boards, or use a punch for card.",
             no_fix="Say under “your punch takes” what a stronger one does, or drill.",
         )
     planned, need = bored.record.lifts_planned, lifts(leaves, caliper, takes)
@@ -180,11 +207,11 @@ def _lifts(bored: Bored) -> Check | None:
         return None
     more = -(-leaves // planned)
     return Check(
-        "D7",
-        "stop",
-        f"{many(planned, 'lift')} would be {more} leaves each, {ruler.fine(more * caliper)}: the punch takes {ruler.thin(takes)}.",
-        f"It takes {many(each, 'leaf', 'leaves')} of {ruler.fine(caliper)} at once. Forced, its holes come out aslant and the lowest leaves tear.",
-        (Offer(many(need, "lift"), (("binding.lifts_planned", need),)),),
+        code="D7",
+        level="stop",
+        title=f"{many(planned, 'lift')} would be {more} leaves each, {ruler.fine(more * caliper)}: the punch takes {ruler.thin(takes)}.",
+        why=f"It takes {many(each, 'leaf', 'leaves')} of {ruler.fine(caliper)} at once. Forced, its holes come out aslant and the lowest leaves tear.",
+        offers=(Offer(label=many(need, "lift"), changes=(("binding.lifts_planned", need),)),),
     )
 
 
@@ -195,11 +222,11 @@ def _mirrored(bored: Bored) -> Check | None:
         return None
     ruler = bored.left.brief.ruler
     return Check(
-        "D9",
-        "stop",
-        f"Punched the same way round, the back cover's holes miss the others by {ruler.show(off)}.",
-        "These holes are not the same from head and tail. Front and back are punched face to face, so that one is the other's mirror image.",
-        (Offer("punch them face to face", (("binding.covers_punched", "mirrored"),)),),
+        code="D9",
+        level="stop",
+        title=f"Punched the same way round, the back cover's holes miss the others by {ruler.show(off)}.",
+        why="These holes are not the same from head and tail. Front and back are punched face to face, so that one is the other's mirror image.",
+        offers=(Offer(label="punch them face to face", changes=(("binding.covers_punched", "mirrored"),)),),
     )
 
 
@@ -210,11 +237,11 @@ def _jig(bored: Bored) -> Check | None:
         return None
     strip = "to the score" if bored.record.hinge_mm else "with the holes along its middle"
     return Check(
-        "A8",
-        "stop",
-        f"The jig is {ruler.show(have)} wide; the strip it is laid on is {ruler.show(bored.jig)} {strip}.",
-        f"Laid level with the edge its holes come out {ruler.show(abs(have - bored.jig) / 2 if not bored.record.hinge_mm else abs(have - bored.jig))} off, and turned over on the other side.",
-        (Offer("make the jig anew, as it is printed", (("binding.jig_mm", None),)),),
+        code="A8",
+        level="stop",
+        title=f"The jig is {ruler.show(have)} wide; the strip it is laid on is {ruler.show(bored.jig)} {strip}.",
+        why=f"Laid level with the edge its holes come out {ruler.show(abs(have - bored.jig) / 2 if not bored.record.hinge_mm else abs(have - bored.jig))} off, and turned over on the other side.",
+        offers=(Offer(label="make the jig anew, as it is printed", changes=(("binding.jig_mm", None),)),),
     )
 
 
@@ -228,29 +255,29 @@ def _stiff(bored: Bored) -> Check | None:
     ruler, hinge, sheet = bored.left.brief.ruler, bored.record.hinge_mm, bored.leaf
     if hinge is not None and hinge < bored.inset + bored.hole / 2 + BREAKS_MM:
         return Check(
-            "hinge",
-            "stop",
-            f"The score, {ruler.show(hinge)} from the edge, runs through the holes or close by them.",
-            "Leaves bend there and tear from hole to hole.",
-            (Offer(f"score at {ruler.show(hinge_at(bored))}", (("binding.hinge_mm", hinge_at(bored)),)),),
+            code="hinge",
+            level="stop",
+            title=f"The score, {ruler.show(hinge)} from the edge, runs through the holes or close by them.",
+            why="Leaves bend there and tear from hole to hole.",
+            offers=(Offer(label=f"score at {ruler.show(hinge_at(bored))}", changes=(("binding.hinge_mm", hinge_at(bored)),)),),
         )
     if hinge is not None and hinge > bored.reach / 2:
         what = f"The score, {ruler.show(hinge)} from the edge, lies past the middle of the leaf."
         return Check(
-            "hinge",
-            "watch",
-            what,
-            "Leaves would fold in half, and most of each is lost to the page.",
-            (Offer("no score", (("binding.hinge_mm", None),)),),
+            code="hinge",
+            level="watch",
+            title=what,
+            why="Leaves would fold in half, and most of each is lost to the page.",
+            offers=(Offer(label="no score", changes=(("binding.hinge_mm", None),)),),
         )
     if hinge is not None or sheet <= USES_MM["leaves"][1]:
         return None
     return Check(
-        "hinge",
-        "note",
-        f"Leaves of {ruler.fine(sheet)} do not bend by themselves.",
-        "A score beside the holes lets them turn and lie flat. What is left of it towards the edge is lost to the page.",
-        (Offer(f"score at {ruler.show(hinge_at(bored))}", (("binding.hinge_mm", hinge_at(bored)),)),),
+        code="hinge",
+        level="note",
+        title=f"Leaves of {ruler.fine(sheet)} do not bend by themselves.",
+        why="A score beside the holes lets them turn and lie flat. What is left of it towards the edge is lost to the page.",
+        offers=(Offer(label=f"score at {ruler.show(hinge_at(bored))}", changes=(("binding.hinge_mm", hinge_at(bored)),)),),
     )
 
 
@@ -259,13 +286,13 @@ def _weak(bored: Bored) -> Check | None:
     if bored.record.reinforce != "none" or bored.left.papers["leaf"].toughness != "weak":
         return None
     return Check(
-        "D10",
-        "watch",
-        f"These leaves are weak paper, and every turn pulls at {'its hole' if len(bored.positions) == 1 else f'their {len(bored.positions)} holes'}.",
-        "What moves and bears load gets a patch, a strip or an eyelet before it tears.",
-        (
-            Offer("patches round each hole", (("binding.reinforce", "patches"),)),
-            Offer("a strip along the edge", (("binding.reinforce", "strip"),)),
+        code="D10",
+        level="watch",
+        title=f"These leaves are weak paper, and every turn pulls at {'its hole' if len(bored.positions) == 1 else f'their {len(bored.positions)} holes'}.",
+        why="What moves and bears load gets a patch, a strip or an eyelet before it tears.",
+        offers=(
+            Offer(label="patches round each hole", changes=(("binding.reinforce", "patches"),)),
+            Offer(label="a strip along the edge", changes=(("binding.reinforce", "strip"),)),
         ),
     )
 
@@ -299,12 +326,12 @@ def _under_extras(bored: Bored) -> list[Check]:
         if on:
             found.append(
                 Check(
-                    "over_holes",
-                    "watch",
-                    f"The {item.title} lies over the holes on {on_faces(on)}.",
-                    "It is punched through with the leaf, and what holds the leaf runs through it.",
-                    (Offer("move it off the holes", moved(item, aside)),) if len(aside) == len(on) else (),
-                    ""
+                    code="over_holes",
+                    level="watch",
+                    title=f"The {item.title} lies over the holes on {on_faces(on)}.",
+                    why="It is punched through with the leaf, and what holds the leaf runs through it.",
+                    offers=(Offer(label="move it off the holes", changes=moved(item, aside)),) if len(aside) == len(on) else (),
+                    no_fix=""
                     if len(aside) == len(on)
                     else f"Make it narrower: {bored.left.brief.ruler.show(strip)} at that edge belong to the holes.",
                 )
@@ -322,10 +349,12 @@ def pitch_check(bored: Bored, gap_mm: float, word: str, punch_pitch_mm: float | 
         return ()
     return (
         Check(
-            "D6",
-            "stop",
-            f"The punch makes holes {ruler.thin(punch_pitch_mm)} apart, the {word} {ruler.thin(gap_mm)}: they miss by {ruler.thin(off)}.",
-            "Pitch of punch and hardware have to agree, or the last holes do not go on.",
-            (Offer(f"punch hole by hole, {ruler.thin(gap_mm)} apart, by the jig", (("binding.punch_pitch_mm", None),)),),
+            code="D6",
+            level="stop",
+            title=f"The punch makes holes {ruler.thin(punch_pitch_mm)} apart, the {word} {ruler.thin(gap_mm)}: they miss by {ruler.thin(off)}.",
+            why="Pitch of punch and hardware have to agree, or the last holes do not go on.",
+            offers=(
+                Offer(label=f"punch hole by hole, {ruler.thin(gap_mm)} apart, by the jig", changes=(("binding.punch_pitch_mm", None),)),
+            ),
         ),
     )

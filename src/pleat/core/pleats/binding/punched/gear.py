@@ -60,7 +60,9 @@ DESCRIBED: Final = ("inner_mm", "wire_mm", "nominal_mm", "length_mm", "bar_mm", 
 def figure(name: str, count: int, how: str, rule: Rule | None = None) -> Figure:
     """What is taken of the hardware."""
     said = f"{count} × {name}" if count > 1 else name
-    return Figure("gear", "hardware", said, "text", how, (rule or Rule("chosen by you", "the hardware"),), scrap=said)
+    return Figure(
+        key="gear", label="hardware", value=said, show="text", how=how, rules=(rule or Rule("chosen by you", "the hardware"),), scrap=said
+    )
 
 
 def kind(*, flat: bool = True, refills: bool = True, placed: tuple[str, ...] = ("positions_mm",), **more: Any) -> BindingKind:

@@ -67,22 +67,22 @@ def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
     name = binding.gear or f"screw post, {ruler.show(length)}"
     figures = (
         Figure(
-            "post",
-            "posts",
-            length,
-            "length",
-            f"The stack is {ruler.thin(thick)}{', battens and all' if battens(binding) else ', covers and all' if bored.covers else ''}. A post closes on at most its length ÷ {POST_TAKES:g}: the shortest that does is {ruler.show(own)}.",
-            (Rule("common practice", "paper gives about 3 %; no source"), Rule("arithmetic", "stack, covers and battens")),
+            key="post",
+            label="posts",
+            value=length,
+            show="length",
+            how=f"The stack is {ruler.thin(thick)}{', battens and all' if battens(binding) else ', covers and all' if bored.covers else ''}. A post closes on at most its length ÷ {POST_TAKES:g}: the shortest that does is {ruler.show(own)}.",
+            rules=(Rule("common practice", "paper gives about 3 %; no source"), Rule("arithmetic", "stack, covers and battens")),
             aside=f"{many(binding.count, 'post')}",
             scrap=f"{binding.count} posts of {ruler.show(length)}",
         ),
         Figure(
-            "packing",
-            "packing",
-            packing,
-            "thin",
-            f"Post {ruler.thin(length)} − stack {ruler.thin(thick)}: so much scrap card goes under the back, or as many leaves may still be added ({_more(bored, packing)}). Without it the book rattles.",
-            (Rule("arithmetic", "the rest of the post"),),
+            key="packing",
+            label="packing",
+            value=packing,
+            show="thin",
+            how=f"Post {ruler.thin(length)} − stack {ruler.thin(thick)}: so much scrap card goes under the back, or as many leaves may still be added ({_more(bored, packing)}). Without it the book rattles.",
+            rules=(Rule("arithmetic", "the rest of the post"),),
         ),
         gear.figure(name, binding.count, f"A post of {ruler.thin(binding.post_mm)} in holes of {ruler.thin(bored.hole)}."),
     )
@@ -119,14 +119,27 @@ def _more(bored: Bored, packing: float) -> str:
 def _checks(bored: Bored, length: float, thick: float, can: list[tuple[float, Changes, str]]) -> tuple[Check, ...]:
     """D8: a post too short for the stack; one much too long; leaves that do not turn where they are clamped."""
     ruler = bored.left.brief.ruler
-    fits = [Offer(f"take {name}", changes) for mm, changes, name in can if mm >= POST_TAKES * thick - 1e-6 and abs(mm - length) > 0.01]
+    fits = [
+        Offer(label=f"take {name}", changes=changes)
+        for mm, changes, name in can
+        if mm >= POST_TAKES * thick - 1e-6 and abs(mm - length) > 0.01
+    ]
     if length < POST_TAKES * thick - 1e-6:
         what = f"Posts of {ruler.show(length)} do not close on {ruler.thin(thick)}."
         why = f"They take at most {ruler.thin(length / POST_TAKES)}; the screw finds no thread beyond that."
-        return (Check("D8", "stop", what, why, tuple(fits[:2]), "" if fits else "No post is so long: make two books of it."),)
+        return (
+            Check(
+                code="D8",
+                level="stop",
+                title=what,
+                why=why,
+                offers=tuple(fits[:2]),
+                no_fix="" if fits else "No post is so long: make two books of it.",
+            ),
+        )
     if length > thick + max(5.0, 0.5 * thick):
         what = f"Posts of {ruler.show(length)} are {ruler.thin(length - thick)} too long."
-        return (Check("D8", "watch", what, "Packed with so much card the book is mostly packing.", tuple(fits[:1]), "" if fits else "Add leaves, or take shorter posts."),)  # fmt: skip
+        return (Check(code="D8", level="watch", title=what, why="Packed with so much card the book is mostly packing.", offers=tuple(fits[:1]), no_fix="" if fits else "Add leaves, or take shorter posts."),)  # fmt: skip
     return ()
 
 
@@ -134,12 +147,12 @@ def _offers(bored: Bored, thick: float, length: float, can: list[tuple[float, Ch
     ruler = bored.left.brief.ruler
     return tuple(
         Offer(
-            name,
-            changes,
-            (f"closes on up to {ruler.thin(mm / POST_TAKES)}", f"packing {ruler.thin(max(0.0, mm - thick))}" if mm >= POST_TAKES * thick else "too short"),
-            GROUP,
-            abs(mm - length) < 0.01,
-            POST_TAKES * thick <= mm <= thick + max(5.0, 0.5 * thick),
+            label=name,
+            changes=changes,
+            facts=(f"closes on up to {ruler.thin(mm / POST_TAKES)}", f"packing {ruler.thin(max(0.0, mm - thick))}" if mm >= POST_TAKES * thick else "too short"),
+            group=GROUP,
+            chosen=abs(mm - length) < 0.01,
+            good=POST_TAKES * thick <= mm <= thick + max(5.0, 0.5 * thick),
         )
         for mm, changes, name in can
         if mm >= 0.4 * thick
@@ -164,10 +177,10 @@ def _battens(binding: Posted, bored: Bored) -> tuple[Step, ...]:
     holes = ", ".join(ruler.number(at) for at in bored.positions)
     return (
         Step(
-            "battens",
-            "Saw, drill and sand the battens",
-            f"Two, {ruler.show(bored.edge)} long and {ruler.show(wide)} wide. Holes {holes} {ruler.name} from the head, {ruler.show(bored.inset)} from the edge, both drilled at once through the jig. Sand the ends round and wax them.",
-            ("saw", "drill", "sandpaper"),
+            key="battens",
+            title="Saw, drill and sand the battens",
+            detail=f"Two, {ruler.show(bored.edge)} long and {ruler.show(wide)} wide. Holes {holes} {ruler.name} from the head, {ruler.show(bored.inset)} from the edge, both drilled at once through the jig. Sand the ends round and wax them.",
+            tools=("saw", "drill", "sandpaper"),
             needs=("jig.ready",),
             gives=("gear.ready",),
             cautions=(SAW, KNIFE),

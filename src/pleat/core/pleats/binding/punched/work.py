@@ -109,7 +109,15 @@ def holes(bored: Bored) -> Figure:
     how = f"{said} {'As you placed them.' if bored.by_hand else bored.usual.how}"
     scrap = f"{marks(bored)} {_from(bored)}" if count <= 8 else f"{count} holes, first at {ruler.show(bored.positions[0])}"
     rules = (Rule("chosen by you", "holes set by hand"),) if bored.by_hand else (bored.usual.rule,)
-    return Figure("holes", "holes", many(count, "hole"), "text", how, rules, scrap=f"{scrap}, {ruler.show(bored.inset)} from the edge")
+    return Figure(
+        key="holes",
+        label="holes",
+        value=many(count, "hole"),
+        show="text",
+        how=how,
+        rules=rules,
+        scrap=f"{scrap}, {ruler.show(bored.inset)} from the edge",
+    )
 
 
 def _edge(bored: Bored) -> Figure:
@@ -138,7 +146,7 @@ def _lifts(bored: Bored) -> Figure:
     )
     said = bored.record.punch_takes_mm is not None or any(one.thickest_mm for one in bored.left.tools.punches)
     rules = (Rule("arithmetic", "whole leaves in each lift"), Rule("measured by you", "your punch") if said else Rule("common practice", "a hand punch takes about 1 mm, no source"))  # fmt: skip
-    return Figure("lifts", "punched in", many(need, "lift") if each else "drilled", "text", how, rules)
+    return Figure(key="lifts", label="punched in", value=many(need, "lift") if each else "drilled", show="text", how=how, rules=rules)
 
 
 def _jig(bored: Bored) -> Figure:
@@ -204,10 +212,10 @@ def _steps(bored: Bored, own: PunchedSpec, pitch: PitchPlan | None) -> tuple[Ste
     known = signature(*bored.positions, bored.inset, bored.hole)
     title, detail, tools, minutes = own.hang
     hang = Step(
-        "hang",
-        title,
-        detail,
-        tools,
+        key="hang",
+        title=title,
+        detail=detail,
+        tools=tools,
         needs=("block.punched", "leaf.reinforced", "cover.punched", "gear.ready"),
         gives=("book.bound",),
         fixes=("pages.*", "binding.*", "cover.*"),
@@ -225,10 +233,10 @@ def _scored(bored: Bored) -> tuple[Step, ...]:
         return ()
     return (
         Step(
-            "hinge",
-            "Score every leaf",
-            f"{bored.left.brief.ruler.show(hinge)} from the held edge, all {leaves}, and bend each once to and fro.",
-            ("bone folder", "scoring board or rule"),
+            key="hinge",
+            title="Score every leaf",
+            detail=f"{bored.left.brief.ruler.show(hinge)} from the held edge, all {leaves}, and bend each once to and fro.",
+            tools=("bone folder", "scoring board or rule"),
             needs=("block.stacked",),
             gives=("leaf.scored",),
             signature=signature(hinge, leaves),
@@ -242,10 +250,10 @@ def _jigged(bored: Bored, known: str) -> Step:
     ruler = bored.left.brief.ruler
     row = marks(bored) if len(bored.positions) <= 8 else "the row on it"
     return Step(
-        "jig",
-        "Cut the jig and punch it",
-        f"The printed jig, {ruler.size(bored.jig, bored.edge)}, along its outline; or a strip of card with {row}. {'Notch' if bored.usual.notch else 'Punch'} it, lay it on one waste leaf and hold both to the light: this is the check sheet.",
-        ("printed jig", "knife and rule", *(() if bored.usual.notch else ("paper punch",))),
+        key="jig",
+        title="Cut the jig and punch it",
+        detail=f"The printed jig, {ruler.size(bored.jig, bored.edge)}, along its outline; or a strip of card with {row}. {'Notch' if bored.usual.notch else 'Punch'} it, lay it on one waste leaf and hold both to the light: this is the check sheet.",
+        tools=("printed jig", "knife and rule", *(() if bored.usual.notch else ("paper punch",))),
         needs=("block.stacked",),
         gives=("jig.ready",),
         cautions=(KNIFE,) if bored.usual.notch else (KNIFE, PUNCHING),
@@ -274,10 +282,10 @@ def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
         stop = f" Stop of the punch: the row's first hole on pin {first.pins[0]}, {ruler.thin(bored.positions[0])} from the paper's end."
         stop += f" Pull {_numbers(pitch.pulled)}." if pitch.pulled else ""
     return Step(
-        "punch",
-        "Notch the leaves" if bored.usual.notch else "Punch the leaves",
-        f"{how}, {BENCH[bored.along]}: lay the jig level with head and edge, {'cut' if bored.usual.notch else 'punch'} through its holes, and hold every lift against the check sheet. Count them off.{stop}",
-        ("knife" if bored.usual.notch else "paper punch", "jig", "check sheet"),
+        key="punch",
+        title="Notch the leaves" if bored.usual.notch else "Punch the leaves",
+        detail=f"{how}, {BENCH[bored.along]}: lay the jig level with head and edge, {'cut' if bored.usual.notch else 'punch'} through its holes, and hold every lift against the check sheet. Count them off.{stop}",
+        tools=("knife" if bored.usual.notch else "paper punch", "jig", "check sheet"),
         needs=("block.stacked", "leaf.scored", "jig.ready"),
         gives=("block.punched",),
         cautions=(KNIFE if bored.usual.notch else PUNCHING,),
@@ -305,9 +313,9 @@ def _reinforced(bored: Bored) -> list[Step]:
     count = bored.left.pages.leaves * len(bored.positions)
     return [
         Step(
-            "reinforce",
-            title,
-            f"{count} holes in all. {detail}",
+            key="reinforce",
+            title=title,
+            detail=f"{count} holes in all. {detail}",
             needs=("block.punched",),
             gives=("leaf.reinforced",),
             cautions=cautions,

@@ -101,12 +101,12 @@ def compute(winding: Winding, binding: Wound, left: LeftOfBinding) -> PunchedRes
     name = binding.gear or f"{winding.word} {binding.per if binding.per in PITCHES else ruler.thin(pitch)}, {ruler.show(nominal)}"
     count = len(bored.positions)
     diameter = Figure(
-        "diameter",
-        f"{winding.word}, outer diameter",
-        nominal,
-        "length",
-        f"The stack is {ruler.thin(stack)}, covers and all. Inside {ruler.show(max(nominal - 2 * binding.wire_mm, 0.0))} after twice the wire of {ruler.thin(binding.wire_mm)}: it turns up to {ruler.thin(ring.limits.works)}, {ruler.thin(ring.limits.proposed)} proposed.",
-        capacity.LIMIT_RULES,
+        key="diameter",
+        label=f"{winding.word}, outer diameter",
+        value=nominal,
+        show="length",
+        how=f"The stack is {ruler.thin(stack)}, covers and all. Inside {ruler.show(max(nominal - 2 * binding.wire_mm, 0.0))} after twice the wire of {ruler.thin(binding.wire_mm)}: it turns up to {ruler.thin(ring.limits.works)}, {ruler.thin(ring.limits.proposed)} proposed.",
+        rules=capacity.LIMIT_RULES,
         aside="the smallest that turns" if binding.nominal_mm is None else "",
         scrap=name,
     )

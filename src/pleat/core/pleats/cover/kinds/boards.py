@@ -36,10 +36,10 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
         "cover", "board", width, height, 2 * left.brief.quantity, "board", needs=("block.measured",), across="it bows towards the leaves"
     )
     pierce = Step(
-        "boards",
-        "Pierce the boards",
-        f"Both at once, spine edges level: {marks} from the head, {ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
-        ("awl or small drill", "station strip"),
+        key="boards",
+        title="Pierce the boards",
+        detail=f"Both at once, spine edges level: {marks} from the head, {ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
+        tools=("awl or small drill", "station strip"),
         needs=("board.cut", "board.ready", "stations.marked"),
         gives=("board.pierced",),
         cautions=(AWL_BOARD,),
@@ -66,10 +66,10 @@ def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
 def hung_on_strips(ready: str) -> Step:
     """The boards glued on the strips that come from the sticks, once those are sewn."""
     return Step(
-        "glue_strips",
-        "Glue the strips to the boards",
-        "A board before and one behind the block, their spine edges beside the outermost sticks, squares even. Glue each strip to its board from the middle one outwards, paper between board and leaves, a weight on it until it is dry.",
-        ("brush", "waste paper"),
+        key="glue_strips",
+        title="Glue the strips to the boards",
+        detail="A board before and one behind the block, their spine edges beside the outermost sticks, squares even. Glue each strip to its board from the middle one outwards, paper between board and leaves, a weight on it until it is dry.",
+        tools=("brush", "waste paper"),
         needs=(ready, "board.ready", "strips.woven", "cover.dry", "cover.set", "block.flat"),
         gives=("book.bound",),
         tags=frozenset({"glue"}),
@@ -127,14 +127,14 @@ def _checks(cover: Boards, left: LeftOfCover) -> tuple[Check, ...]:
     if cover.square_mm >= 0.05:
         return ()
     ruler = left.brief.ruler
-    usual = Offer(f"square {ruler.show(USUAL_SQUARE_MM)}", (("cover.square_mm", USUAL_SQUARE_MM),))
+    usual = Offer(label=f"square {ruler.show(USUAL_SQUARE_MM)}", changes=(("cover.square_mm", USUAL_SQUARE_MM),))
     return (
         Check(
-            "E2",
-            "note",
-            "There is no square: the boards end with the leaves.",
-            "A school of its own, but the edges of the leaves take every knock.",
-            (usual,),
+            code="E2",
+            level="note",
+            title="There is no square: the boards end with the leaves.",
+            why="A school of its own, but the edges of the leaves take every knock.",
+            offers=(usual,),
         ),
     )
 

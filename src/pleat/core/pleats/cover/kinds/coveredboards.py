@@ -122,24 +122,31 @@ def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tu
     wide = f"leaf {ruler.number(pages.leaf_width_mm)} + square {ruler.number(cover.square_mm)}, flush at the spine"
     high = f"leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)} = {ruler.number(sizes.board[1])} {ruler.name}"
     border = f"Board less a border of {ruler.show(cover.border_mm)} on each side: it hides the turn-ins and keeps the board from warping."
-    lined = Figure("liners", "cut two liners", sizes.liner, "size", border, (Rule("arithmetic", "board less two borders"), BORDER))
+    lined = Figure(
+        key="liners",
+        label="cut two liners",
+        value=sizes.liner,
+        show="size",
+        how=border,
+        rules=(Rule("arithmetic", "board less two borders"), BORDER),
+    )
     return (
         Figure(
-            "boards",
-            "cut two boards",
-            sizes.board,
-            "size",
-            f"Wide: {wide}. High: {high}.",
-            (Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")),
+            key="boards",
+            label="cut two boards",
+            value=sizes.board,
+            show="size",
+            how=f"Wide: {wide}. High: {high}.",
+            rules=(Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")),
             scrap=ruler.size(*sizes.board),
         ),
         Figure(
-            "covering",
-            "cut two wraps",
-            sizes.wrap,
-            "size",
-            f"Board {ruler.size(*sizes.board)} and a turn-in of {ruler.number(cover.turn_in_mm)} on every side.",
-            (Rule("arithmetic", "board and turn-ins"), Rule("common practice", "turn-in 15 to 20 mm, no source")),
+            key="covering",
+            label="cut two wraps",
+            value=sizes.wrap,
+            show="size",
+            how=f"Board {ruler.size(*sizes.board)} and a turn-in of {ruler.number(cover.turn_in_mm)} on every side.",
+            rules=(Rule("arithmetic", "board and turn-ins"), Rule("common practice", "turn-in 15 to 20 mm, no source")),
             scrap=ruler.size(*sizes.wrap),
         ),
         *((lined,) if cover.lined == "yes" else ()),
@@ -163,20 +170,20 @@ def _at_spine(left: LeftOfCover, spine: Estimate, marks: str) -> tuple[Figure, F
     inset = ruler.show(BOARD_REACH_MM)
     return (
         Figure(
-            "spine",
-            "spine, with boards",
-            spine,
-            "thin",
-            f"{inside} Nothing covers it: it need not be cut to.",
-            (Rule("arithmetic", "what lies at the spine, added up"),),
+            key="spine",
+            label="spine, with boards",
+            value=spine,
+            show="thin",
+            how=f"{inside} Nothing covers it: it need not be cut to.",
+            rules=(Rule("arithmetic", "what lies at the spine, added up"),),
         ),
         Figure(
-            "board_holes",
-            "holes in the boards",
-            marks,
-            "text",
-            f"From the board's head, {inset} from its spine edge: one for every station, through covering and liner, once they are dry.",
-            (Rule("common practice", "8 to 10 mm from the edge; no source"),),
+            key="board_holes",
+            label="holes in the boards",
+            value=marks,
+            show="text",
+            how=f"From the board's head, {inset} from its spine edge: one for every station, through covering and liner, once they are dry.",
+            rules=(Rule("common practice", "8 to 10 mm from the edge; no source"),),
             scrap=f"{marks}, {inset} from the edge",
         ),
     )
@@ -185,10 +192,10 @@ def _at_spine(left: LeftOfCover, spine: Estimate, marks: str) -> tuple[Figure, F
 def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Step, ...]:
     ruler = left.brief.ruler
     lined = Step(
-        "liners",
-        "Glue in the liners",
-        f"{ruler.size(*sizes.liner)}, an even border of {ruler.show(cover.border_mm)} all round.",
-        ("brush",),
+        key="liners",
+        title="Glue in the liners",
+        detail=f"{ruler.size(*sizes.liner)}, an even border of {ruler.show(cover.border_mm)} all round.",
+        tools=("brush",),
         needs=("covering.turned", "lining.cut"),
         gives=("liner.in",),
         fixes=("cover.liners",),
@@ -200,10 +207,10 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tupl
     )
     return (
         Step(
-            "glue_boards",
-            "Glue the coverings on the boards",
-            f"Glue the board, lay it on the middle of its covering, {ruler.show(cover.turn_in_mm)} from every edge; turn over and rub it down.",
-            ("brush", "bone folder"),
+            key="glue_boards",
+            title="Glue the coverings on the boards",
+            detail=f"Glue the board, lay it on the middle of its covering, {ruler.show(cover.turn_in_mm)} from every edge; turn over and rub it down.",
+            tools=("brush", "bone folder"),
             needs=("board.cut", "board.ready", "covering.cut"),
             gives=("board.glued",),
             fixes=("cover.boards",),
@@ -221,10 +228,10 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tupl
 
 def _pierced(left: LeftOfCover, marks: str, holes: tuple[float, ...]) -> Step:
     return Step(
-        "boards",
-        "Pierce the boards",
-        f"Both at once, spine edges level: {marks} from the head, {left.brief.ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
-        ("awl or small drill", "station strip"),
+        key="boards",
+        title="Pierce the boards",
+        detail=f"Both at once, spine edges level: {marks} from the head, {left.brief.ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
+        tools=("awl or small drill", "station strip"),
         needs=("cover.dry", "cover.set", "stations.marked"),
         gives=("board.pierced",),
         cautions=(AWL_BOARD,),
@@ -243,14 +250,22 @@ def _checks(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tup
     ]
     if cover.square_mm < 0.05:
         why = f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(usual)}."
-        offer = Offer(f"square {ruler.show(usual)}", (("cover.square_mm", usual),))
-        found.append(Check("E2", "note", "There is no square: the boards end with the leaves.", why, (offer,)))
+        offer = Offer(label=f"square {ruler.show(usual)}", changes=(("cover.square_mm", usual),))
+        found.append(Check(code="E2", level="note", title="There is no square: the boards end with the leaves.", why=why, offers=(offer,)))
     if cover.lined == "no":
-        found.append(turned.bare_inside(Offer("line them", (("cover.lined", "yes"),))))
+        found.append(turned.bare_inside(Offer(label="line them", changes=(("cover.lined", "yes"),))))
     elif cover.border_mm < 0.05:
-        offer = Offer(f"a border of {ruler.show(3.0)}", (("cover.border_mm", 3.0),))
+        offer = Offer(label=f"a border of {ruler.show(3.0)}", changes=(("cover.border_mm", 3.0),))
         why = "Without a border its edge shows past the board and lifts."
-        found.append(Check("A4", "watch", f"The liner is as wide as the board: {ruler.show(sizes.board[0])}.", why, (offer,)))
+        found.append(
+            Check(
+                code="A4",
+                level="watch",
+                title=f"The liner is as wide as the board: {ruler.show(sizes.board[0])}.",
+                why=why,
+                offers=(offer,),
+            )
+        )
     return tuple(one for one in found if one)
 
 

@@ -141,21 +141,21 @@ def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: PanelWidths)
     marks = f"{joined(ruler.number(ruler.snap(at)) for at in scores(wrap))} {ruler.name}"
     return (
         Figure(
-            "wrap",
-            "cut the cover",
-            (width, height),
-            "size",
-            f"Wide: {across} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
-            (Rule("arithmetic", "panels added up"),),
+            key="wrap",
+            label="cut the cover",
+            value=(width, height),
+            show="size",
+            how=f"Wide: {across} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
+            rules=(Rule("arithmetic", "panels added up"),),
             scrap=ruler.size(width, height),
         ),
         Figure(
-            "scores",
-            "score from the left edge",
-            marks,
-            "text",
-            "Seen from the outside, flap on the left, all running from one edge so that rounding does not pile up.",
-            (Rule("arithmetic", "panel edges"),),
+            key="scores",
+            label="score from the left edge",
+            value=marks,
+            show="text",
+            how="Seen from the outside, flap on the left, all running from one edge so that rounding does not pile up.",
+            rules=(Rule("arithmetic", "panel edges"),),
             scrap=marks,
         ),
     )
@@ -171,7 +171,14 @@ def _gusset(left: LeftOfCover, sizes: PanelWidths, inside: Spine) -> Figure:
         else f" It differs from the spine's {ruler.show(sizes.spine)}: thread is only at the spine, the front cover and what goes in only here."
     )
     how = f"{wide}, up to the ruler's next mark.{differs}"
-    return Figure("gusset", "gusset at the fore edge", sizes.gusset, "length", how, (Rule("arithmetic", "what the flap closes round"),))
+    return Figure(
+        key="gusset",
+        label="gusset at the fore edge",
+        value=sizes.gusset,
+        show="length",
+        how=how,
+        rules=(Rule("arithmetic", "what the flap closes round"),),
+    )
 
 
 def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple[Figure, ...]:
@@ -179,12 +186,26 @@ def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple
     ruler = left.brief.ruler
     low, high = (share * sizes.panel for share in FASTENER_SHARE)
     carries = f"It carries its fastener at a quarter to a third of the front, {ruler.between(low, high, Ruler.show)} from the fore edge, and goes {ruler.show(PAST_MM)} past it."
-    flap = Figure("flap", "flap", sizes.flap, "length", carries, (Rule("common practice", "a quarter to a third of the front, no source"),))
+    flap = Figure(
+        key="flap",
+        label="flap",
+        value=sizes.flap,
+        show="length",
+        how=carries,
+        rules=(Rule("common practice", "a quarter to a third of the front, no source"),),
+    )
     if found is None:
         return (flap,)
     (_, on_flap, down), (_, on_front, _) = found.first, found.second
     how = f"On the flap {ruler.show(on_flap)} from the gusset; shut, that is {ruler.show(on_front)} from the front's fore edge, both {ruler.show(down)} from the head. Worked out by folding the cover shut."
-    lands = Figure("lands", "the fastener lands", on_front, "length", how, (Rule("arithmetic", "the place carried through the folds"),))
+    lands = Figure(
+        key="lands",
+        label="the fastener lands",
+        value=on_front,
+        show="length",
+        how=how,
+        rules=(Rule("arithmetic", "the place carried through the folds"),),
+    )
     return flap, lands
 
 
@@ -211,11 +232,11 @@ def _loose(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check
     if cover.gusset_mm is None or gusset <= max(2 * needs, needs + LOOSE_MM):
         return None
     return Check(
-        "A2",
-        "watch",
-        f"The gusset of {ruler.show(gusset)} is far wider than what lies in it: {ruler.thin(needs)}.",
-        f"Gusset and spine hold the same block; {ruler.thin(gusset - needs)} more stand empty at the fore edge, and the flap hangs loose.",
-        (Offer(f"gusset {ruler.show(ruler.snap_up(needs))}", (("cover.gusset_mm", None),)),),
+        code="A2",
+        level="watch",
+        title=f"The gusset of {ruler.show(gusset)} is far wider than what lies in it: {ruler.thin(needs)}.",
+        why=f"Gusset and spine hold the same block; {ruler.thin(gusset - needs)} more stand empty at the fore edge, and the flap hangs loose.",
+        offers=(Offer(label=f"gusset {ruler.show(ruler.snap_up(needs))}", changes=(("cover.gusset_mm", None),)),),
     )
 
 
@@ -226,17 +247,17 @@ def _room(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check 
         return None
     inserts = cover.inserts_mm and gusset >= needs.likely - cover.inserts_mm - ruler.step_mm / 2
     wanted = ruler.snap_up(needs.likely)
-    offers = [Offer(f"gusset {ruler.show(wanted)}", (("cover.gusset_mm", None),))]
+    offers = [Offer(label=f"gusset {ruler.show(wanted)}", changes=(("cover.gusset_mm", None),))]
     if inserts:
-        offers.append(Offer("nothing goes in later", (("cover.inserts_mm", 0.0),)))
+        offers.append(Offer(label="nothing goes in later", changes=(("cover.inserts_mm", 0.0),)))
     return Check(
-        "F5" if inserts else "F8",
-        "stop",
-        f"The gusset of {ruler.show(gusset)} is too small: the flap closes round {ruler.thin(needs.likely)}.",
-        "What goes in later makes the book gape: the flap will not reach its fastener."
+        code="F5" if inserts else "F8",
+        level="stop",
+        title=f"The gusset of {ruler.show(gusset)} is too small: the flap closes round {ruler.thin(needs.likely)}.",
+        why="What goes in later makes the book gape: the flap will not reach its fastener."
         if inserts
         else "The flap closes last, over the block and the front cover; what it closes round has to fit into its gusset.",
-        tuple(offers),
+        offers=tuple(offers),
     )
 
 
@@ -245,11 +266,11 @@ def _fits(ruler: Ruler, panel: float, flap: float) -> Check | None:
     if flap <= panel + 0.05:
         return None
     return Check(
-        "F9",
-        "stop",
-        f"The flap of {ruler.show(flap)} is longer than the front, {ruler.show(panel)}.",
-        "It would have to go round the spine.",
-        (Offer("a flap by itself", (("cover.flap_mm", None),)),),
+        code="F9",
+        level="stop",
+        title=f"The flap of {ruler.show(flap)} is longer than the front, {ruler.show(panel)}.",
+        why="It would have to go round the spine.",
+        offers=(Offer(label="a flap by itself", changes=(("cover.flap_mm", None),)),),
     )
 
 
@@ -259,21 +280,21 @@ def _halves(cover: Flapped, ruler: Ruler, found: Landing | None) -> Check | None
         return None
     if found is None:
         return Check(
-            "F3",
-            "stop",
-            "The flap's fastener lands beside the front.",
-            "Shut, there is nothing under it to hold to.",
-            (Offer("a flap by itself", (("cover.flap_mm", None),)),),
+            code="F3",
+            level="stop",
+            title="The flap's fastener lands beside the front.",
+            why="Shut, there is nothing under it to hold to.",
+            offers=(Offer(label="a flap by itself", changes=(("cover.flap_mm", None),)),),
         )
     lands = found.second[1]
     if abs(lands - cover.fastened_mm) <= MISSES_MM:
         return None
     return Check(
-        "F3",
-        "stop",
-        f"The fastener's halves miss each other by {ruler.show(abs(lands - cover.fastened_mm))}.",
-        f"Shut, the one on the flap lies {ruler.show(lands)} from the front's fore edge; the other is set at {ruler.show(cover.fastened_mm)}.",
-        (Offer(f"set it at {ruler.show(lands)}", (("cover.fastened_mm", None),)),),
+        code="F3",
+        level="stop",
+        title=f"The fastener's halves miss each other by {ruler.show(abs(lands - cover.fastened_mm))}.",
+        why=f"Shut, the one on the flap lies {ruler.show(lands)} from the front's fore edge; the other is set at {ruler.show(cover.fastened_mm)}.",
+        offers=(Offer(label=f"set it at {ruler.show(lands)}", changes=(("cover.fastened_mm", None),)),),
     )
 
 
@@ -283,11 +304,11 @@ def _blank(left: LeftOfCover) -> Check | None:
     if card.sides == 2:
         return None
     return Check(
-        "B9",
-        "note",
-        f"{card.name} is good on one side: open, the inside of cover and flap show the blank one.",
-        f"The flap's good side is outside; the inside of gusset, flap and both covers, {left.brief.ruler.show(left.pages.leaf_width_mm)} wide each, is all its other side.",
-        (Offer("both sides will do", (("paper.cover.sides", 2),)),),
+        code="B9",
+        level="note",
+        title=f"{card.name} is good on one side: open, the inside of cover and flap show the blank one.",
+        why=f"The flap's good side is outside; the inside of gusset, flap and both covers, {left.brief.ruler.show(left.pages.leaf_width_mm)} wide each, is all its other side.",
+        offers=(Offer(label="both sides will do", changes=(("paper.cover.sides", 2),)),),
     )
 
 
@@ -295,11 +316,11 @@ def _no_square(cover: Flapped, ruler: Ruler) -> Check | None:
     if cover.square_mm >= 0.05:
         return None
     return Check(
-        "E2",
-        "note",
-        "There is no square: the cover ends with the leaves.",
-        f"The edges of the leaves take every knock. The usual square is {ruler.show(3.0)}.",
-        (Offer(f"square {ruler.show(3.0)}", (("cover.square_mm", 3.0),)),),
+        code="E2",
+        level="note",
+        title="There is no square: the cover ends with the leaves.",
+        why=f"The edges of the leaves take every knock. The usual square is {ruler.show(3.0)}.",
+        offers=(Offer(label=f"square {ruler.show(3.0)}", changes=(("cover.square_mm", 3.0),)),),
     )
 
 
@@ -336,7 +357,7 @@ def _smaller(left: LeftOfCover, wrap: tuple[float, float], sheet_width: float, s
                 for side, was, now in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
                 if was - now > 0.05
             )
-            found.append(Offer(f"leaf {ruler.size(width, height)}: {off}{words}", changes))
+            found.append(Offer(label=f"leaf {ruler.size(width, height)}: {off}{words}", changes=changes))
     return tuple(found)
 
 
@@ -344,10 +365,10 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
     ruler = left.brief.ruler
     marks = joined(ruler.number(ruler.snap(at)) for at in scores(wrap))
     return Step(
-        "cover_scored",
-        "Cut the flap, score and fold the cover",
-        f"Shape the flap first. From the left edge, outside up: {marks} {ruler.name}. Fold away from the groove and press each crease with the bone folder.",
-        ("rule and scoring tool", "bone folder", "knife"),
+        key="cover_scored",
+        title="Cut the flap, score and fold the cover",
+        detail=f"Shape the flap first. From the left edge, outside up: {marks} {ruler.name}. Fold away from the groove and press each crease with the bone folder.",
+        tools=("rule and scoring tool", "bone folder", "knife"),
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),

@@ -85,21 +85,21 @@ def _figures(cover: FlatWrap, left: LeftOfCover, wrap: Piece, sizes: tuple[float
     shown, whole = ruler.summed([panel, scored, panel])
     marks = f"{joined(ruler.number(ruler.snap(at)) for at in scores(wrap))} {ruler.name}"
     size = Figure(
-        "wrap",
-        "cut the cover",
-        wrap.size_mm,
-        "size",
-        f"Wide: {' + '.join(shown)} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
-        (Rule("arithmetic", "panels added up"),),
+        key="wrap",
+        label="cut the cover",
+        value=wrap.size_mm,
+        show="size",
+        how=f"Wide: {' + '.join(shown)} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
+        rules=(Rule("arithmetic", "panels added up"),),
         scrap=ruler.size(*wrap.size_mm),
     )
     score = Figure(
-        "scores",
-        "score from the left edge",
-        marks,
-        "text",
-        "Outside up, both from one edge: the spine stays flat between them.",
-        (Rule("arithmetic", "panel edges"),),
+        key="scores",
+        label="score from the left edge",
+        value=marks,
+        show="text",
+        how="Outside up, both from one edge: the spine stays flat between them.",
+        rules=(Rule("arithmetic", "panel edges"),),
         scrap=marks,
     )
     return size, score
@@ -108,10 +108,10 @@ def _figures(cover: FlatWrap, left: LeftOfCover, wrap: Piece, sizes: tuple[float
 def _score(left: LeftOfCover, wrap: Piece) -> Step:
     marks = f"{joined(left.brief.ruler.number(left.brief.ruler.snap(at)) for at in scores(wrap))} {left.brief.ruler.name}"
     return Step(
-        "cover_scored",
-        "Score and fold the cover",
-        f"From the left edge, outside up: {marks}. Fold away from the groove and press each crease with the bone folder.",
-        ("rule and scoring tool", "bone folder"),
+        key="cover_scored",
+        title="Score and fold the cover",
+        detail=f"From the left edge, outside up: {marks}. Fold away from the groove and press each crease with the bone folder.",
+        tools=("rule and scoring tool", "bone folder"),
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),
@@ -127,11 +127,11 @@ def _narrow(cover: FlatWrap, left: LeftOfCover, scored: float, need: float) -> t
     right = ruler.show(ruler.snap_up(need))
     return (
         Check(
-            "F5",
-            "stop",
-            f"The spine of {ruler.show(scored)} is too narrow: {ruler.thin(need)} stand on it.",
-            "The wrap cannot come down flat on the front, and the book gapes.",
-            (Offer(f"a spine of {right}", (("cover.spine_mm", None),)),),
+            code="F5",
+            level="stop",
+            title=f"The spine of {ruler.show(scored)} is too narrow: {ruler.thin(need)} stand on it.",
+            why="The wrap cannot come down flat on the front, and the book gapes.",
+            offers=(Offer(label=f"a spine of {right}", changes=(("cover.spine_mm", None),)),),
         ),
     )
 

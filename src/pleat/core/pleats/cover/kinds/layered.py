@@ -40,12 +40,15 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
     likely = thick.likely + glue
     longer = math.pi * (likely - sheet.likely)
     added = Figure(
-        "layers",
-        "the wrap is thick",
-        likely,
-        "thin",
-        f"{cover.layers} × {ruler.fine(sheet.likely)}{f' and {cover.layers - 1} × {ruler.fine(GLUE_MM)} of glue' if glue else ''}. Folded right round, the outermost layer has {ruler.thin(longer)} farther to go than the innermost: glue or stitch them flat, then trim and score them as one.",
-        (Rule("arithmetic", "layers added up; π times their distance for half a turn"), Rule("house rule", "0.03 mm of glue a layer")),
+        key="layers",
+        label="the wrap is thick",
+        value=likely,
+        show="thin",
+        how=f"{cover.layers} × {ruler.fine(sheet.likely)}{f' and {cover.layers - 1} × {ruler.fine(GLUE_MM)} of glue' if glue else ''}. Folded right round, the outermost layer has {ruler.thin(longer)} farther to go than the innermost: glue or stitch them flat, then trim and score them as one.",
+        rules=(
+            Rule("arithmetic", "layers added up; π times their distance for half a turn"),
+            Rule("house rule", "0.03 mm of glue a layer"),
+        ),
     )
     parts = tuple(
         replace(
@@ -59,12 +62,12 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
         for one in found.parts
     )
     join = Step(
-        "join_layers",
-        "Glue the layers on each other" if cover.bonded == "glued" else "Stitch the layers together",
-        "Flat, the good side out on both faces, worked out from the middle so that no air stays in; under weight until dry, then trim to size."
+        key="join_layers",
+        title="Glue the layers on each other" if cover.bonded == "glued" else "Stitch the layers together",
+        detail="Flat, the good side out on both faces, worked out from the middle so that no air stays in; under weight until dry, then trim to size."
         if cover.bonded == "glued"
         else "Flat, clipped all round; a line of stitches near each edge, none within the spine. Then trim to size.",
-        ("brush", "weight") if cover.bonded == "glued" else ("needle and thread, or machine",),
+        tools=("brush", "weight") if cover.bonded == "glued" else ("needle and thread, or machine",),
         needs=("cover.cut",),
         gives=("cover.joined",),
         tags=frozenset({"glue"}) if cover.bonded == "glued" else frozenset(),
@@ -91,15 +94,17 @@ def _stiff(cover: Layered, left: LeftOfCover, likely: float) -> tuple[Check, ...
     if likely <= STIFF_MM:
         return ()
     fewer = max(2, math.floor(STIFF_MM / each))
-    offers = (Offer(f"{fewer} layers", (("cover.layers", fewer),)),) if fewer < cover.layers and fewer * each <= STIFF_MM else ()
+    offers = (
+        (Offer(label=f"{fewer} layers", changes=(("cover.layers", fewer),)),) if fewer < cover.layers and fewer * each <= STIFF_MM else ()
+    )
     return (
         Check(
-            "layers",
-            "watch",
-            f"{cover.layers} layers make a wrap of {ruler.thin(likely)}, which springs open at its creases.",
-            f"Above about {ruler.thin(STIFF_MM)} a crease no longer stays folded: score it twice, close together, or leave layers out at the spine.",
-            offers,
-            "" if offers else "Take a thinner paper for the layers.",
+            code="layers",
+            level="watch",
+            title=f"{cover.layers} layers make a wrap of {ruler.thin(likely)}, which springs open at its creases.",
+            why=f"Above about {ruler.thin(STIFF_MM)} a crease no longer stays folded: score it twice, close together, or leave layers out at the spine.",
+            offers=offers,
+            no_fix="" if offers else "Take a thinner paper for the layers.",
         ),
     )
 

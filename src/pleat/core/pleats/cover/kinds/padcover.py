@@ -184,30 +184,30 @@ def _figures(
     pad, card = left.pages.thickness.likely, left.paper.cover.caliper.likely
     return (
         Figure(
-            "wrap",
-            "cut the cover",
-            wrap.size_mm,
-            "size",
-            f"High: {high} = {whole}. Wide: pad {ruler.number(left.pages.leaf_width_mm)} + 2 × {ruler.number(cover.square_mm)}, and a tab of {ruler.number(ruler.near(GLUE_TAB_MM))} on either side of the pocket.",
-            (Rule("arithmetic", "panels added up"), Rule("common practice", "tabs 10 to 15 mm, no source")),
+            key="wrap",
+            label="cut the cover",
+            value=wrap.size_mm,
+            show="size",
+            how=f"High: {high} = {whole}. Wide: pad {ruler.number(left.pages.leaf_width_mm)} + 2 × {ruler.number(cover.square_mm)}, and a tab of {ruler.number(ruler.near(GLUE_TAB_MM))} on either side of the pocket.",
+            rules=(Rule("arithmetic", "panels added up"), Rule("common practice", "tabs 10 to 15 mm, no source")),
             scrap=ruler.size(*wrap.size_mm),
         ),
         Figure(
-            "scores",
-            "score from the top edge",
-            marks,
-            "text",
-            "Outside up, the front on top, all from one edge so that rounding does not pile up.",
-            (Rule("arithmetic", "panel edges"),),
+            key="scores",
+            label="score from the top edge",
+            value=marks,
+            show="text",
+            how="Outside up, the front on top, all from one edge so that rounding does not pile up.",
+            rules=(Rule("arithmetic", "panel edges"),),
             scrap=marks,
         ),
         Figure(
-            "spine",
-            "head, with the pad in it",
-            need,
-            "thin",
-            f"Pad {ruler.thin(pad)} + the pocket's layer {ruler.thin(card)} = {ruler.thin(pad + card)}; the gusset at the head is {ruler.show(head)}, up to the ruler's next mark.",
-            (Rule("arithmetic", "what lies between front and back"),),
+            key="spine",
+            label="head, with the pad in it",
+            value=need,
+            show="thin",
+            how=f"Pad {ruler.thin(pad)} + the pocket's layer {ruler.thin(card)} = {ruler.thin(pad + card)}; the gusset at the head is {ruler.show(head)}, up to the ruler's next mark.",
+            rules=(Rule("arithmetic", "what lies between front and back"),),
         ),
     )
 
@@ -224,11 +224,11 @@ def _room(cover: PadCover, ruler: Ruler, closed: Closed, head: float) -> Check |
     if cover.gusset_mm is None or head >= needs.likely - ruler.step_mm / 2:
         return None
     return Check(
-        "F8",
-        "stop",
-        f"The gusset of {ruler.show(head)} is too small: between front and back lie {ruler.thin(needs.likely)}.",
-        "The front cannot come down flat, and the fold at the head tears.",
-        (Offer(f"gusset {ruler.show(ruler.snap_up(needs.likely))}", (("cover.gusset_mm", None),)),),
+        code="F8",
+        level="stop",
+        title=f"The gusset of {ruler.show(head)} is too small: between front and back lie {ruler.thin(needs.likely)}.",
+        why="The front cannot come down flat, and the fold at the head tears.",
+        offers=(Offer(label=f"gusset {ruler.show(ruler.snap_up(needs.likely))}", changes=(("cover.gusset_mm", None),)),),
     )
 
 
@@ -240,11 +240,11 @@ def _pattern(cover: PadCover, left: LeftOfCover, closed: Closed) -> Check | None
     if front is None or abs(front.turn - 180) > 1 or cover.upright == "front":
         return None
     return Check(
-        "B10",
-        "watch",
-        f"The pattern of {left.paper.cover.name} stands on its head on the front.",
-        f"One piece goes over the head: upright on the back, it comes round to the front turned by {front.turn:.0f} degrees. The front is seen more.",
-        (Offer("upright on the front, on its head at the back", (("cover.upright", "front"),)),),
+        code="B10",
+        level="watch",
+        title=f"The pattern of {left.paper.cover.name} stands on its head on the front.",
+        why=f"One piece goes over the head: upright on the back, it comes round to the front turned by {front.turn:.0f} degrees. The front is seen more.",
+        offers=(Offer(label="upright on the front, on its head at the back", changes=(("cover.upright", "front"),)),),
     )
 
 
@@ -254,11 +254,11 @@ def _blank(left: LeftOfCover) -> Check | None:
     if card.sides == 2:
         return None
     return Check(
-        "B9",
-        "note",
-        f"{card.name} is good on one side: opened, the inside of the front shows the blank one.",
-        f"The pocket shows the good side; the front, {left.brief.ruler.show(left.pages.leaf_width_mm)} wide, does not once it is folded back.",
-        (Offer("both sides will do", (("paper.cover.sides", 2),)),),
+        code="B9",
+        level="note",
+        title=f"{card.name} is good on one side: opened, the inside of the front shows the blank one.",
+        why=f"The pocket shows the good side; the front, {left.brief.ruler.show(left.pages.leaf_width_mm)} wide, does not once it is folded back.",
+        offers=(Offer(label="both sides will do", changes=(("paper.cover.sides", 2),)),),
     )
 
 
@@ -267,11 +267,14 @@ def _shut(cover: PadCover) -> Check | None:
     if cover.fastener not in fasteners.ON_FLAP or cover.flap == "yes":
         return None
     return Check(
-        "A6",
-        "stop",
-        f"There is no panel for {fasteners.title(cover.fastener)}: front and back never lie on each other.",
-        "Two halves need two panels that lie on each other when shut: here that takes 1 flap round the tail, and there are 0.",
-        (Offer("a flap round the tail", (("cover.flap", "yes"),)), Offer("nothing keeps it shut", (("cover.fastener", "none"),))),
+        code="A6",
+        level="stop",
+        title=f"There is no panel for {fasteners.title(cover.fastener)}: front and back never lie on each other.",
+        why="Two halves need two panels that lie on each other when shut: here that takes 1 flap round the tail, and there are 0.",
+        offers=(
+            Offer(label="a flap round the tail", changes=(("cover.flap", "yes"),)),
+            Offer(label="nothing keeps it shut", changes=(("cover.fastener", "none"),)),
+        ),
     )
 
 
@@ -281,20 +284,20 @@ def _steps(left: LeftOfCover, wrap: Piece, *, hides: bool) -> tuple[Step, ...]:
     marks = joined(ruler.number(ruler.snap(at)) for at in scores(wrap, upright=False))
     return (
         Step(
-            "cover_scored",
-            "Score and fold the cover",
-            f"From the top edge, outside up: {marks} {ruler.name}; the tabs of the pocket along their edge. Cut away what is beside the other panels.",
-            ("rule and scoring tool", "bone folder", "knife"),
+            key="cover_scored",
+            title="Score and fold the cover",
+            detail=f"From the top edge, outside up: {marks} {ruler.name}; the tabs of the pocket along their edge. Cut away what is beside the other panels.",
+            tools=("rule and scoring tool", "bone folder", "knife"),
             needs=("cover.cut", "cover.ready"),
             gives=("cover.scored",),
             signature=signature(*scores(wrap, upright=False)),
             kind="fold",
         ),
         Step(
-            "pocket",
-            "Glue the pocket",
-            "Fold it up on the inside of the back, its tabs round to the outside, and glue the tabs alone: the pad's board slides in from above.",
-            ("glue",),
+            key="pocket",
+            title="Glue the pocket",
+            detail="Fold it up on the inside of the back, its tabs round to the outside, and glue the tabs alone: the pad's board slides in from above.",
+            tools=("glue",),
             needs=("cover.scored",),
             gives=("pocket.glued",),
             tags=frozenset({"glue"}),
@@ -303,9 +306,9 @@ def _steps(left: LeftOfCover, wrap: Piece, *, hides: bool) -> tuple[Step, ...]:
             kind="glue",
         ),
         Step(
-            "dry_cover",
-            "Let the pocket dry",
-            "Shut, under weight, a strip of waste paper in the pocket so that it does not stick to itself.",
+            key="dry_cover",
+            title="Let the pocket dry",
+            detail="Shut, under weight, a strip of waste paper in the pocket so that it does not stick to itself.",
             needs=("pocket.glued",),
             gives=("cover.dry",),
             tags=frozenset({"glue"}),

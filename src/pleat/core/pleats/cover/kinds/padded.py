@@ -81,10 +81,10 @@ def inside_of(shell: Shell) -> float:
 
 
 IRON: Final = Step(
-    "iron",
-    "Iron the backing on",
-    "Press, do not push, and let it cool flat before it is marked.",
-    ("iron",),
+    key="iron",
+    title="Iron the backing on",
+    detail="Press, do not push, and let it cool flat before it is marked.",
+    tools=("iron",),
     needs=("covering.cut",),
     gives=("covering.backed",),
     cautions=(HOT,),
@@ -96,27 +96,34 @@ def _figures(cover: Padded, shell: Shell, left: LeftOfCover, sizes: tuple[float,
     """The padding by its width, and the filler by its size where there is one."""
     ruler, card, (pad_w, filler) = left.brief.ruler, left.paper.stock("cover"), sizes
     padding = Figure(
-        "padding",
-        "padding, two pieces",
-        (pad_w, shell.height),
-        "size",
-        f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every outer edge to go over it.",
-        (Rule("common practice", "padding thins or stops at the spine; no source"),),
+        key="padding",
+        label="padding, two pieces",
+        value=(pad_w, shell.height),
+        show="size",
+        how=f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every outer edge to go over it.",
+        rules=(Rule("common practice", "padding thins or stops at the spine; no source"),),
         scrap=ruler.size(pad_w, shell.height),
     )
     if filler is None:
         return (padding,)
     how = f"Board less what of the turn-ins lies inside, {ruler.number(inside_of(shell))} after going round the padding and over the board's edge, and {ruler.number(CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card."
-    return padding, Figure("filler", "filler card, two pieces", filler, "size", how, (Rule("arithmetic", "board less turn-ins"),))
+    return padding, Figure(
+        key="filler",
+        label="filler card, two pieces",
+        value=filler,
+        show="size",
+        how=how,
+        rules=(Rule("arithmetic", "board less turn-ins"),),
+    )
 
 
 def _pad(cover: Padded, shell: Shell, left: LeftOfCover, pad_w: float) -> Step:
     ruler = left.brief.ruler
     return Step(
-        "pad_boards",
-        "Glue the padding on the boards",
-        f"{ruler.size(pad_w, shell.height)}, level with the fore edge: the bare {ruler.show(cover.stops_mm)} lie at the spine. A thin line of glue round the edge is enough.",
-        ("glue", "scissors"),
+        key="pad_boards",
+        title="Glue the padding on the boards",
+        detail=f"{ruler.size(pad_w, shell.height)}, level with the fore edge: the bare {ruler.show(cover.stops_mm)} lie at the spine. A thin line of glue round the edge is enough.",
+        tools=("glue", "scissors"),
         needs=("board.cut",),
         gives=("board.ready",),
         tags=frozenset({"glue"}),
@@ -128,9 +135,9 @@ def _pad(cover: Padded, shell: Shell, left: LeftOfCover, pad_w: float) -> Step:
 
 def _fill(left: LeftOfCover, size: tuple[float, float]) -> Step:
     return Step(
-        "filler",
-        "Level the inside with the filler card",
-        f"Glue a card of {left.brief.ruler.size(*size)} into the field between the turn-ins of each board, so that what is pasted over it lies flat to its edge.",
+        key="filler",
+        title="Level the inside with the filler card",
+        detail=f"Glue a card of {left.brief.ruler.size(*size)} into the field between the turn-ins of each board, so that what is pasted over it lies flat to its edge.",
         needs=("covering.turned", "cover.cut"),
         gives=("filler.in",),
         fixes=("cover.filler",),
@@ -148,15 +155,15 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
     card = left.paper.stock("cover").caliper.likely
     step = abs(shell.covering - card) if filled else shell.covering
     if step > STEP_MM:
-        offers = (Offer("level it with a card", (("cover.filler", "yes"),)),) if cover.filler == "no" else ()
+        offers = (Offer(label="level it with a card", changes=(("cover.filler", "yes"),)),) if cover.filler == "no" else ()
         found.append(
             Check(
-                "E5",
-                "watch",
-                f"Inside, the edge of the turn-in stands up {ruler.thin(step)}.",
-                "A hinge or pastedown glued over the step bridges it, wrinkles, and comes off there first. A card as thick as the fabric, cut to the field between the turn-ins, brings it level.",
-                offers,
-                ""
+                code="E5",
+                level="watch",
+                title=f"Inside, the edge of the turn-in stands up {ruler.thin(step)}.",
+                why="A hinge or pastedown glued over the step bridges it, wrinkles, and comes off there first. A card as thick as the fabric, cut to the field between the turn-ins, brings it level.",
+                offers=offers,
+                no_fix=""
                 if offers
                 else f"Choose a card nearer to the fabric's {ruler.fine(shell.covering)} under Paper: it is the cover card of this book.",
             )
@@ -164,11 +171,11 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
     if cover.stops_mm < 5:
         found.append(
             Check(
-                "padding",
-                "watch",
-                f"The padding goes to within {ruler.show(cover.stops_mm)} of the spine.",
-                "Padding in the joint keeps the cover from shutting; it thins or stops before the spine.",
-                (Offer(f"stop {ruler.show(STOPS_MM)} short", (("cover.stops_mm", STOPS_MM),)),),
+                code="padding",
+                level="watch",
+                title=f"The padding goes to within {ruler.show(cover.stops_mm)} of the spine.",
+                why="Padding in the joint keeps the cover from shutting; it thins or stops before the spine.",
+                offers=(Offer(label=f"stop {ruler.show(STOPS_MM)} short", changes=(("cover.stops_mm", STOPS_MM),)),),
             )
         )
     return tuple(found)

@@ -53,21 +53,21 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     )
     figures = (
         Figure(
-            "quarter",
-            "on to the boards",
-            onto,
-            "length",
-            f"Between a fifth and a quarter of the board, {ruler.between(SHARE[0] * shell.front, SHARE[1] * shell.front, type(ruler).show)}. Spine covering: 2 × {ruler.number(onto)} + 2 × joint {ruler.number(shell.joint)} + strip {ruler.number(shell.strip)} = {ruler.number(wide)} wide.",
-            (Rule("common practice", "a fifth to a quarter of the board, no source"),),
+            key="quarter",
+            label="on to the boards",
+            value=onto,
+            show="length",
+            how=f"Between a fifth and a quarter of the board, {ruler.between(SHARE[0] * shell.front, SHARE[1] * shell.front, type(ruler).show)}. Spine covering: 2 × {ruler.number(onto)} + 2 × joint {ruler.number(shell.joint)} + strip {ruler.number(shell.strip)} = {ruler.number(wide)} wide.",
+            rules=(Rule("common practice", "a fifth to a quarter of the board, no source"),),
             scrap=ruler.size(wide, shell.wrap_height),
         ),
         Figure(
-            "sides",
-            "cut two sides",
-            (side_w + shell.reach, shell.wrap_height),
-            "size",
-            f"Board {ruler.number(shell.front)} − {ruler.number(onto)} + {ruler.number(lap)} on to the spine's covering + turn-in {ruler.number(shell.reach)}.",
-            (Rule("arithmetic", "what is left of the board"), Rule("common practice", "3 mm over the cloth, no source")),
+            key="sides",
+            label="cut two sides",
+            value=(side_w + shell.reach, shell.wrap_height),
+            show="size",
+            how=f"Board {ruler.number(shell.front)} − {ruler.number(onto)} + {ruler.number(lap)} on to the spine's covering + turn-in {ruler.number(shell.reach)}.",
+            rules=(Rule("arithmetic", "what is left of the board"), Rule("common practice", "3 mm over the cloth, no source")),
             scrap=ruler.size(side_w + shell.reach, shell.wrap_height),
         ),
     )
@@ -94,11 +94,11 @@ def _wide(cover: Quarter, shell: Shell, left: LeftOfCover, onto: float) -> tuple
     usual = ruler.snap(sum(SHARE) / 2 * shell.front)
     return (
         Check(
-            "quarter",
-            "watch",
-            f"The spine's covering goes {ruler.show(onto)} on to a board of {ruler.show(shell.front)}.",
-            "Under 10 mm it does not hold the joint; over half the board the sides have too little to hold by.",
-            (Offer(f"{ruler.show(usual)} on to the boards", (("cover.onto_mm", None),)),),
+            code="quarter",
+            level="watch",
+            title=f"The spine's covering goes {ruler.show(onto)} on to a board of {ruler.show(shell.front)}.",
+            why="Under 10 mm it does not hold the joint; over half the board the sides have too little to hold by.",
+            offers=(Offer(label=f"{ruler.show(usual)} on to the boards", changes=(("cover.onto_mm", None),)),),
         ),
     )
 

@@ -138,39 +138,39 @@ def _figures(
     spine_marks = joined(ruler.number(ruler.snap(at)) for at in scores(strip))
     return (
         Figure(
-            "boards",
-            "cut two boards",
-            size,
-            "size",
-            f"Wide: leaf + square {ruler.number(cover.square_mm)}, to the next mark. High: leaf + 2 squares.",
-            (Rule("arithmetic", "leaf and squares"),),
+            key="boards",
+            label="cut two boards",
+            value=size,
+            show="size",
+            how=f"Wide: leaf + square {ruler.number(cover.square_mm)}, to the next mark. High: leaf + 2 squares.",
+            rules=(Rule("arithmetic", "leaf and squares"),),
             scrap=ruler.size(*size),
         ),
         Figure(
-            "upright",
-            "two strips round the height",
-            upright.size_mm,
-            "size",
-            f"As wide as the board, {ruler.number(width)}. Long: 2 × board {ruler.number(height)} + 2 × {ruler.number(edge)} for its thickness of {ruler.thin(b)}, up to the next mark; scored from the head at {up} {ruler.name}, so that the ends meet at half the board.",
-            (Rule("arithmetic", "twice the board and two edges"),),
+            key="upright",
+            label="two strips round the height",
+            value=upright.size_mm,
+            show="size",
+            how=f"As wide as the board, {ruler.number(width)}. Long: 2 × board {ruler.number(height)} + 2 × {ruler.number(edge)} for its thickness of {ruler.thin(b)}, up to the next mark; scored from the head at {up} {ruler.name}, so that the ends meet at half the board.",
+            rules=(Rule("arithmetic", "twice the board and two edges"),),
             scrap=ruler.size(*upright.size_mm),
         ),
         Figure(
-            "level",
-            "two strips round the width",
-            level.size_mm,
-            "size",
-            f"As high as the board, {ruler.number(height)}. Long: 2 × board {ruler.number(width)} + 2 × {ruler.number(over)} for its thickness with the first strip's two layers, up to the next mark; scored from the left at {across} {ruler.name}.",
-            (Rule("arithmetic", "twice the board and two edges"),),
+            key="level",
+            label="two strips round the width",
+            value=level.size_mm,
+            show="size",
+            how=f"As high as the board, {ruler.number(height)}. Long: 2 × board {ruler.number(width)} + 2 × {ruler.number(over)} for its thickness with the first strip's two layers, up to the next mark; scored from the left at {across} {ruler.name}.",
+            rules=(Rule("arithmetic", "twice the board and two edges"),),
             scrap=ruler.size(*level.size_mm),
         ),
         Figure(
-            "spine_strip",
-            "spine strip",
-            strip.size_mm,
-            "size",
-            f"Two tucks and the thickness {ruler.thin(outside)}, up to the next mark: block, two boards and eight layers of strip. Its scores lie at {spine_marks} {ruler.name}, the same either side of the middle.",
-            (
+            key="spine_strip",
+            label="spine strip",
+            value=strip.size_mm,
+            show="size",
+            how=f"Two tucks and the thickness {ruler.thin(outside)}, up to the next mark: block, two boards and eight layers of strip. Its scores lie at {spine_marks} {ruler.name}, the same either side of the middle.",
+            rules=(
                 Rule("arithmetic", "half the thickness either side of the middle"),
                 Rule("house rule", "what holds a thickness is no narrower than it: up to the next mark"),
             ),
@@ -185,40 +185,40 @@ def _checks(cover: Sheath, left: LeftOfCover, outside: float, tuck: float, width
     if own is not None and abs(2 * own - outside) > ruler.step_mm:
         found.append(
             Check(
-                "A3",
-                "watch" if 2 * own > outside else "stop",
-                f"Scores {ruler.thin(own)} either side of the middle make a spine of {ruler.thin(2 * own)}; what is inside is {ruler.thin(outside)}.",
-                f"Half the thickness is {ruler.thin(outside / 2)}: a fraction either side of the middle is only right if it is half of what the strip goes round.",
-                (Offer("let Pleat place the scores", (("cover.score_offset_mm", None),)),),
+                code="A3",
+                level="watch" if 2 * own > outside else "stop",
+                title=f"Scores {ruler.thin(own)} either side of the middle make a spine of {ruler.thin(2 * own)}; what is inside is {ruler.thin(outside)}.",
+                why=f"Half the thickness is {ruler.thin(outside / 2)}: a fraction either side of the middle is only right if it is half of what the strip goes round.",
+                offers=(Offer(label="let Pleat place the scores", changes=(("cover.score_offset_mm", None),)),),
             )
         )
     if cover.square_mm < 0.05:
         found.append(
             Check(
-                "E2",
-                "note",
-                "There is no square: the boards end with the leaves.",
-                f"The edges of the leaves take every knock. The usual square is {ruler.show(3.0)}.",
-                (Offer(f"square {ruler.show(3.0)}", (("cover.square_mm", 3.0),)),),
+                code="E2",
+                level="note",
+                title="There is no square: the boards end with the leaves.",
+                why=f"The edges of the leaves take every knock. The usual square is {ruler.show(3.0)}.",
+                offers=(Offer(label=f"square {ruler.show(3.0)}", changes=(("cover.square_mm", 3.0),)),),
             )
         )
     if not min(LEAST_TUCK_MM, width) <= tuck <= width + 0.05:
         usual = max(ruler.snap(TUCK_SHARE * width), min(LEAST_TUCK_MM, width))
         found.append(
             Check(
-                "tuck",
-                "watch" if tuck < width else "stop",
-                f"The spine strip tucks in {ruler.show(tuck)}, into a board of {ruler.show(width)}.",
-                "A short tuck pulls out when the book opens; a longer one than the board stands out at the fore edge.",
-                (Offer(f"tuck {ruler.show(usual)}", (("cover.tuck_mm", None),)),),
+                code="tuck",
+                level="watch" if tuck < width else "stop",
+                title=f"The spine strip tucks in {ruler.show(tuck)}, into a board of {ruler.show(width)}.",
+                why="A short tuck pulls out when the book opens; a longer one than the board stands out at the fore edge.",
+                offers=(Offer(label=f"tuck {ruler.show(usual)}", changes=(("cover.tuck_mm", None),)),),
             )
         )
     found.append(
         Check(
-            "B7",
-            "note",
-            "One strip of each board folds across its grain.",
-            "Grain runs along the spine in board and both strips; the one round the height folds against it, and cracks if it is not scored.",
+            code="B7",
+            level="note",
+            title="One strip of each board folds across its grain.",
+            why="Grain runs along the spine in board and both strips; the one round the height folds against it, and cracks if it is not scored.",
             no_fix="Score it deep, twice, and fold it slowly over the board's edge.",
         )
     )
@@ -232,20 +232,20 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
     spine_marks = joined(ruler.number(ruler.snap(at)) for at in scores(strip))
     return (
         Step(
-            "score_strips",
-            "Score the strips",
-            f"Round the height, from its head: {up} {ruler.name}. Round the width, from the left: {across} {ruler.name}. Spine strip, from the left: {spine_marks} {ruler.name}. Round the corners of all ends that are tucked in.",
-            ("rule and scoring tool", "scissors"),
+            key="score_strips",
+            title="Score the strips",
+            detail=f"Round the height, from its head: {up} {ruler.name}. Round the width, from the left: {across} {ruler.name}. Spine strip, from the left: {spine_marks} {ruler.name}. Round the corners of all ends that are tucked in.",
+            tools=("rule and scoring tool", "scissors"),
             needs=("cover.cut", "cover.ready"),
             gives=("cover.scored",),
             signature=signature(*scores(upright, upright=False), *scores(level), *scores(strip)),
             kind="fold",
         ),
         Step(
-            "sheathe",
-            "Sheathe the boards",
-            "Lay a board on the middle of its strip round the height, fold both ends over and let them meet. Turn it, and fold the strip round the width over it the same way: its ends go under those of the first and lock them.",
-            ("bone folder",),
+            key="sheathe",
+            title="Sheathe the boards",
+            detail="Lay a board on the middle of its strip round the height, fold both ends over and let them meet. Turn it, and fold the strip round the width over it the same way: its ends go under those of the first and lock them.",
+            tools=("bone folder",),
             needs=("cover.scored", "board.cut", "board.ready"),
             gives=("board.sheathed",),
             fixes=("cover.boards", "cover.upright", "cover.level"),
@@ -254,9 +254,9 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             kind="cover",
         ),
         Step(
-            "tuck_spine",
-            "Tuck the spine strip in",
-            f"{ruler.show(tuck)} into the slot at the spine edge of either cover, scores outside.",
+            key="tuck_spine",
+            title="Tuck the spine strip in",
+            detail=f"{ruler.show(tuck)} into the slot at the spine edge of either cover, scores outside.",
             needs=("board.sheathed",),
             gives=("cover.whole",),
             fixes=("cover.spine_strip",),
@@ -264,9 +264,9 @@ def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -
             kind="cover",
         ),
         Step(
-            "tuck_leaves",
-            "Tuck the first and the last leaf in",
-            "Into the same slots, over the spine strip: they hold the block without glue.",
+            key="tuck_leaves",
+            title="Tuck the first and the last leaf in",
+            detail="Into the same slots, over the spine strip: they hold the block without glue.",
             needs=("cover.whole", "block.flat"),
             gives=("book.hung", "book.bound"),
             tags=frozenset({"hanging in"}),

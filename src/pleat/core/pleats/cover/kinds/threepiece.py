@@ -59,32 +59,32 @@ def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     bends = shell.strip + 2 * shell.joint
     figures = (
         Figure(
-            "bends",
-            "between the bending lines",
-            bends,
-            "length",
-            f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}: the outer folds of the hinge strip inside have to lie there, at the boards' edges.",
-            (Rule("arithmetic", "spine board and both gaps"),),
+            key="bends",
+            label="between the bending lines",
+            value=bends,
+            show="length",
+            how=f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}: the outer folds of the hinge strip inside have to lie there, at the boards' edges.",
+            rules=(Rule("arithmetic", "spine board and both gaps"),),
             scrap=ruler.show(bends),
         ),
         _sheets(cover, shell, left),
         Figure(
-            "liners",
-            "liners",
-            liner,
-            "size",
-            f"Board {ruler.size(shell.front, shell.height)} less a border of {ruler.show(cover.border_mm)} on each side, not in all.",
-            (Rule("arithmetic", "board less two borders"), Rule("common practice", "border 3 mm, no source")),
+            key="liners",
+            label="liners",
+            value=liner,
+            show="size",
+            how=f"Board {ruler.size(shell.front, shell.height)} less a border of {ruler.show(cover.border_mm)} on each side, not in all.",
+            rules=(Rule("arithmetic", "board less two borders"), Rule("common practice", "border 3 mm, no source")),
         ),
     )
     words = CoverWords(
         glue="The spine board first, centred on the seam; then the boards, a gap away on either side. Glue the boards, not the wrap."
     )
     line = Step(
-        "liners",
-        "Glue in the liners",
-        f"{ruler.size(*liner)}, a border of {ruler.show(cover.border_mm)} on each side, over what the block is hung in by.",
-        ("brush",),
+        key="liners",
+        title="Glue in the liners",
+        detail=f"{ruler.size(*liner)}, a border of {ruler.show(cover.border_mm)} on each side, over what the block is hung in by.",
+        tools=("brush",),
         needs=("book.hung", "lining.cut"),
         gives=("liner.in",),
         fixes=("cover.liners",),
@@ -123,12 +123,12 @@ def _sheets(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Figure:
         else f"No piece of {stock.name} is as high as the wrap"
     )
     return Figure(
-        "sheets",
-        "the wrap is cut",
-        joined,
-        "text",
-        f"{least}. A seam on the spine board is glued flat, and no fold crosses it.",
-        (Rule("arithmetic", "wrap less overlaps, divided by the sheet"), Rule("common practice", "overlap 10 to 20 mm, no source")),
+        key="sheets",
+        label="the wrap is cut",
+        value=joined,
+        show="text",
+        how=f"{least}. A seam on the spine board is glued flat, and no fold crosses it.",
+        rules=(Rule("arithmetic", "wrap less overlaps, divided by the sheet"), Rule("common practice", "overlap 10 to 20 mm, no source")),
     )
 
 
@@ -144,7 +144,7 @@ def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
     gaps = abs(own - shell.strip) <= MEETS_MM
     spine = own - 2 * shell.joint
     fits = spine + 0.05 >= shell.needed
-    wide = (Offer(f"spine board {ruler.show(spine)}", (("cover.strip_mm", spine),)),) if fits and spine <= 200 else ()
+    wide = (Offer(label=f"spine board {ruler.show(spine)}", changes=(("cover.strip_mm", spine),)),) if fits and spine <= 200 else ()
     offers = (*wide, *_other_hinge(cover, left, bends))
     slack = (bends - own) / 2
     flange = left.binding.flange_mm if isinstance(left.binding, HingedResult) and cover.hinges_mm is None else 0.0
@@ -155,13 +155,13 @@ def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
         else "Where they do not meet, the hinge strip lifts off or the cover will not shut."
     )
     return Check(
-        "E1",
-        "watch" if holds else "stop",
-        f"The hinge folds inside lie {ruler.show(own)} apart, the cover bends {ruler.show(bends)} apart"
+        code="E1",
+        level="watch" if holds else "stop",
+        title=f"The hinge folds inside lie {ruler.show(own)} apart, the cover bends {ruler.show(bends)} apart"
         + (": both gaps were left out of the sum." if gaps else "."),
-        f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}. {comes}",
-        offers,
-        "" if offers else "Make the hinge anew, or the case: neither can take up so much.",
+        why=f"Spine board {ruler.number(shell.strip)} + 2 × gap {ruler.number(shell.joint)} = {ruler.number(bends)} {ruler.name}. {comes}",
+        offers=offers,
+        no_fix="" if offers else "Make the hinge anew, or the case: neither can take up so much.",
     )
 
 
@@ -169,47 +169,51 @@ def _other_hinge(cover: ThreePiece, left: LeftOfCover, bends: float) -> tuple[Of
     """A hinge that meets the bending lines: one that was typed here is made anew, the ends of one from Binding take what is missing."""
     ruler, floor = left.brief.ruler, left.binding.floor_mm
     if floor is None or cover.hinges_mm is not None:
-        return (Offer(f"make the hinge strip {ruler.show(bends)} between its outer folds", (("cover.hinges_mm", bends),)),)
+        return (Offer(label=f"make the hinge strip {ruler.show(bends)} between its outer folds", changes=(("cover.hinges_mm", bends),)),)
     if not isinstance(left.binding, HingedResult):
         return ()
     end = left.binding.end_mm + (bends - floor) / 2
-    return (Offer(f"ends of the hinge {ruler.show(end)}: half the difference each", (("binding.end_mm", end),)),) if 0 <= end <= 80 else ()
+    return (
+        (Offer(label=f"ends of the hinge {ruler.show(end)}: half the difference each", changes=(("binding.end_mm", end),)),)
+        if 0 <= end <= 80
+        else ()
+    )
 
 
 def liner_checks(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> tuple[Check, ...]:
     """A4, A5 and A7: a liner as wide as its board, one liner for boards that differ, a border taken once instead of on each side."""
     ruler, own, found = left.brief.ruler, cover.liner_width_mm, []
     narrow, wide = sorted((shell.back, shell.front))
-    right = Offer(f"cut it {ruler.show(max(narrow - 2 * cover.border_mm, 1.0))}", (("cover.liner_width_mm", None),))
+    right = Offer(label=f"cut it {ruler.show(max(narrow - 2 * cover.border_mm, 1.0))}", changes=(("cover.liner_width_mm", None),))
     if (own or narrow - 2 * cover.border_mm) >= narrow - 0.05:
-        usual = Offer("a border of " + ruler.show(3.0), (("cover.border_mm", 3.0), ("cover.liner_width_mm", None)))
+        usual = Offer(label="a border of " + ruler.show(3.0), changes=(("cover.border_mm", 3.0), ("cover.liner_width_mm", None)))
         found.append(
             Check(
-                "A4",
-                "watch",
-                f"The liner is as wide as the board: {ruler.show(own or narrow)} on {ruler.show(narrow)}.",
-                "Without a border it reaches into the gap, where the cover bends, and its edge shows past the board.",
-                (usual,) if cover.border_mm < 0.05 else (right,),
+                code="A4",
+                level="watch",
+                title=f"The liner is as wide as the board: {ruler.show(own or narrow)} on {ruler.show(narrow)}.",
+                why="Without a border it reaches into the gap, where the cover bends, and its edge shows past the board.",
+                offers=(usual,) if cover.border_mm < 0.05 else (right,),
             )
         )
     elif own is not None and cover.border_mm >= 0.5 and abs(own - (narrow - cover.border_mm)) <= ruler.step_mm / 2 + 0.05:
         found.append(
             Check(
-                "A7",
-                "watch",
-                f"The liner leaves {ruler.show(cover.border_mm)} in all; the border is {ruler.show(cover.border_mm)} on each side.",
-                f"Board {ruler.number(narrow)} − 2 × {ruler.number(cover.border_mm)} = {ruler.number(narrow - 2 * cover.border_mm)} {ruler.name}.",
-                (right,),
+                code="A7",
+                level="watch",
+                title=f"The liner leaves {ruler.show(cover.border_mm)} in all; the border is {ruler.show(cover.border_mm)} on each side.",
+                why=f"Board {ruler.number(narrow)} − 2 × {ruler.number(cover.border_mm)} = {ruler.number(narrow - 2 * cover.border_mm)} {ruler.name}.",
+                offers=(right,),
             )
         )
     if wide - narrow > 0.5:
         found.append(
             Check(
-                "A5",
-                "watch",
-                f"One size of liner for two sizes of board: {ruler.show(narrow)} and {ruler.show(wide)}.",
-                f"On the wider one its border is {ruler.show(wide - narrow)} more than on the other.",
-                (Offer("boards of one size", (("cover.back_mm", None), ("cover.front_mm", None))),),
+                code="A5",
+                level="watch",
+                title=f"One size of liner for two sizes of board: {ruler.show(narrow)} and {ruler.show(wide)}.",
+                why=f"On the wider one its border is {ruler.show(wide - narrow)} more than on the other.",
+                offers=(Offer(label="boards of one size", changes=(("cover.back_mm", None), ("cover.front_mm", None))),),
             )
         )
     return tuple(found)

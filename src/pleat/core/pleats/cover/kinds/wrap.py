@@ -190,7 +190,9 @@ def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, she
         square = ruler.snap_down(cover.square_mm + min(room_wide / 2, room_high / 2, 0.0))
         if square >= least - 1e-6:
             less = cover.square_mm - square
-            found.append(Offer(f"square {ruler.show(square)}: {ruler.show(less)} off each side", (("cover.square_mm", square),)))
+            found.append(
+                Offer(label=f"square {ruler.show(square)}: {ruler.show(less)} off each side", changes=(("cover.square_mm", square),))
+            )
             continue
         # panels end on marks of the ruler, so that whole marks come off them
         width = ruler.snap_down(pages.leaf_width_mm - ruler.snap_up(-room_wide / 2)) if room_wide < 0 else pages.leaf_width_mm
@@ -202,7 +204,7 @@ def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, she
                 if a - b > 0.05
             ]
             changes, words = resized(brief, width, height, pages.flap_mm)
-            found.append(Offer(f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes))
+            found.append(Offer(label=f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes=changes))
     return tuple(found)
 
 
@@ -213,10 +215,10 @@ def _pockets(cover: Wrap, brief: BriefResult) -> tuple[Step, ...]:
     ruler = brief.ruler
     return (
         Step(
-            "pockets",
-            "Glue the flaps as pockets",
-            f"A line of glue {ruler.show(GLUE_LINE_MM)} wide along head and tail of each flap; the side towards the spine stays open. A strip of waste paper keeps the mouth from sticking.",
-            ("glue", "waste paper"),
+            key="pockets",
+            title="Glue the flaps as pockets",
+            detail=f"A line of glue {ruler.show(GLUE_LINE_MM)} wide along head and tail of each flap; the side towards the spine stays open. A strip of waste paper keeps the mouth from sticking.",
+            tools=("glue", "waste paper"),
             needs=("cover.scored",),
             gives=("pocket.glued", "cover.scored"),
             tags=frozenset({"glue"}),
@@ -237,10 +239,10 @@ def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
     scores = joined(ruler.number(score) for score in wrap.scores_mm)
     tip = ", but the middle one the other way, so that the pleat stands inside" if wrap.valleys else ""
     return Step(
-        "cover_scored",
-        "Score and fold the cover",
-        f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove{tip}, then press the crease with the bone folder.",
-        ("scoring board" if on_board else "rule and scoring tool", "bone folder"),
+        key="cover_scored",
+        title="Score and fold the cover",
+        detail=f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove{tip}, then press the crease with the bone folder.",
+        tools=("scoring board" if on_board else "rule and scoring tool", "bone folder"),
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),
         signature=signature(*wrap.scores_mm),

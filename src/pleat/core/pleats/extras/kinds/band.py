@@ -75,12 +75,12 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         mouth=Mouth("head", throat, record.height_mm, {"left": tab, "right": tab} if record.ends == "glued" else {}),
         figures=(
             Figure(
-                "throat",
-                "lets through",
-                throat,
-                "length",
-                f"The band less the {ruler.show(tab)} that are glued at each end." if record.ends == "glued" else "All of the band.",
-                (Rule("arithmetic", "its length less the glue"),),
+                key="throat",
+                label="lets through",
+                value=throat,
+                show="length",
+                how=f"The band less the {ruler.show(tab)} that are glued at each end." if record.ends == "glued" else "All of the band.",
+                rules=(Rule("arithmetic", "its length less the glue"),),
             ),
         ),
         checks=(*_checks(record, key, goes, throat, (room, ruler)), *_lost(record, key, len(stacked), ruler)),
@@ -139,14 +139,22 @@ def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[
     turned = "level" if record.lies == "upright" else "upright"
     return (
         Check(
-            "F1",
-            "stop" if goes.width_mm > throat else "watch",
-            f"What goes behind the band is {ruler.show(goes.width_mm)} {'high' if record.runs == 'down' else 'wide'}, the band lets {ruler.show(throat)} through.",
-            f"It has to slide: {ruler.show(EASE_MM)} less.",
-            (
-                *((Offer(f"the band {ruler.show(wide)} from end to end", ((f"{own}.width_mm", wide),)),) if wide <= room else ()),
-                *((Offer("what goes in the other way round", ((f"{own}.lies", turned),)),) if goes.height_mm <= throat - EASE_MM else ()),
-                Offer("nothing behind it", ((f"{own}.goes", "none"),)),
+            code="F1",
+            level="stop" if goes.width_mm > throat else "watch",
+            title=f"What goes behind the band is {ruler.show(goes.width_mm)} {'high' if record.runs == 'down' else 'wide'}, the band lets {ruler.show(throat)} through.",
+            why=f"It has to slide: {ruler.show(EASE_MM)} less.",
+            offers=(
+                *(
+                    (Offer(label=f"the band {ruler.show(wide)} from end to end", changes=((f"{own}.width_mm", wide),)),)
+                    if wide <= room
+                    else ()
+                ),
+                *(
+                    (Offer(label="what goes in the other way round", changes=((f"{own}.lies", turned),)),)
+                    if goes.height_mm <= throat - EASE_MM
+                    else ()
+                ),
+                Offer(label="nothing behind it", changes=((f"{own}.goes", "none"),)),
             ),
         ),
     )
@@ -165,15 +173,15 @@ def _lost(record: Band, key: str, made: int, ruler: Ruler) -> tuple[Check, ...]:
     own, each = f"extras.items.{key}", ruler.snap_down(record.height_mm / record.pockets)
     step = record.step_mm
     most = int((record.height_mm - LEAST_MM) / step + 1e-6) + 1 if step else int(record.height_mm / LEAST_MM + 1e-6)
-    fits = (Offer("all of equal free height", ((f"{own}.step_mm", None),)),) if each >= LEAST_MM else ()
-    fewer = Offer(f"{most} of them" if most > 0 else "none of them", ((f"{own}.pockets", max(most, 0)),))
+    fits = (Offer(label="all of equal free height", changes=((f"{own}.step_mm", None),)),) if each >= LEAST_MM else ()
+    fewer = Offer(label=f"{most} of them" if most > 0 else "none of them", changes=((f"{own}.pockets", max(most, 0)),))
     return (
         Check(
-            "stacked",
-            "watch",
-            f"{made} of {record.pockets} pockets find room on a band {ruler.show(record.height_mm)} broad.",
-            f"Each is {ruler.show(record.step_mm or each)} lower than the one behind it, and none is made lower than {ruler.show(LEAST_MM)}.",
-            (*fits, fewer),
+            code="stacked",
+            level="watch",
+            title=f"{made} of {record.pockets} pockets find room on a band {ruler.show(record.height_mm)} broad.",
+            why=f"Each is {ruler.show(record.step_mm or each)} lower than the one behind it, and none is made lower than {ruler.show(LEAST_MM)}.",
+            offers=(*fits, fewer),
         ),
     )
 

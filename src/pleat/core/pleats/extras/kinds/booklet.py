@@ -46,12 +46,12 @@ def compute(record: Booklet, _key: str, _face: Face, _left: LeftOfExtras) -> Thi
         layers=(Layer(0.0, 0.0, record.width_mm, record.height_mm, closed),),
         figures=(
             Figure(
-                "closed",
-                "closed",
-                closed,
-                "thin",
-                "As the plan of that book has it now." if record.book_id else "As you read or chose it.",
-                (Rule("arithmetic", "that book's own plan") if record.book_id else Rule("chosen by you", "its thickness"),),
+                key="closed",
+                label="closed",
+                value=closed,
+                show="thin",
+                how="As the plan of that book has it now." if record.book_id else "As you read or chose it.",
+                rules=(Rule("arithmetic", "that book's own plan") if record.book_id else Rule("chosen by you", "its thickness"),),
             ),
         ),
         work=WorkWords("", fix, flat=flat, tags=frozenset({"flat"}) if flat else frozenset({"glue"}), cautions=(AWL,) if flat else (GLUE,)),

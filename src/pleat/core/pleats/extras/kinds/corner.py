@@ -44,12 +44,12 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
         mouth=Mouth("head", throat, max(side - 2 * GLUED_MM, 0.0) / 2**0.5, {"tail": GLUED_MM, record.at: GLUED_MM}),
         figures=(
             Figure(
-                "throat",
-                "throat",
-                throat,
-                "length",
-                f"The long side of a square of {ruler.show(side)} cut corner to corner, less {ruler.show(GLUED_MM)} of glue along both sides, which meets the mouth aslant.",
-                (Rule("arithmetic", "(side less two lines of glue) × √2"),),
+                key="throat",
+                label="throat",
+                value=throat,
+                show="length",
+                how=f"The long side of a square of {ruler.show(side)} cut corner to corner, less {ruler.show(GLUED_MM)} of glue along both sides, which meets the mouth aslant.",
+                rules=(Rule("arithmetic", "(side less two lines of glue) × √2"),),
             ),
         ),
         work=WorkWords(

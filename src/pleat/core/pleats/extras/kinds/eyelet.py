@@ -40,7 +40,14 @@ def compute(record: Eyelet, key: str, _face: Face, _left: LeftOfExtras) -> Thing
         counts=(Count(f"extra_{key}", record.way, count, record.way, "extras"),),
         hole=True,
         figures=(
-            Figure("thick", "it is thick", thick, "thin", "Both its sides, set.", (Rule("house rule", "measure one that you have set"),)),
+            Figure(
+                key="thick",
+                label="it is thick",
+                value=thick,
+                show="thin",
+                how="Both its sides, set.",
+                rules=(Rule("house rule", "measure one that you have set"),),
+            ),
         ),
         work=WorkWords(
             flat="Punch and set it while the sheet is flat, with a scrap under it.", cautions=(PUNCH,), tags=frozenset({"flat"})

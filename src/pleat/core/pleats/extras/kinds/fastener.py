@@ -51,12 +51,12 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
         counts=(Count(f"extra_{key}", f"{name} {left.brief.ruler.show(size)}", 2, "magnet" if magnet else "", "extras"),),
         figures=(
             Figure(
-                "holds",
-                "it",
-                holds[record.through] if magnet else "holds",
-                "text",
-                f"A pair of {left.brief.ruler.show(HOLDS_MM)} across holds through two cards; through a padded cover it does not.",
-                (Rule("common practice", "no source"),),
+                key="holds",
+                label="it",
+                value=holds[record.through] if magnet else "holds",
+                show="text",
+                how=f"A pair of {left.brief.ruler.show(HOLDS_MM)} across holds through two cards; through a padded cover it does not.",
+                rules=(Rule("common practice", "no source"),),
             ),
         ),
         work=WorkWords(
@@ -77,25 +77,25 @@ def _checks(record: Fastener, key: str, ruler: Ruler) -> tuple[Check, ...]:
     if record.through == "padded":
         return (
             Check(
-                "holds",
-                "watch",
-                "A pair of magnets does not hold through a padded cover.",
-                "Padding keeps the halves apart; they pull through paper and thin card only.",
-                (
-                    Offer("a hook-and-loop dot, which needs no pull", ((f"{own}.way", "dot"),)),
-                    Offer("set on the page itself", ((f"{own}.through", "bare"),)),
+                code="holds",
+                level="watch",
+                title="A pair of magnets does not hold through a padded cover.",
+                why="Padding keeps the halves apart; they pull through paper and thin card only.",
+                offers=(
+                    Offer(label="a hook-and-loop dot, which needs no pull", changes=((f"{own}.way", "dot"),)),
+                    Offer(label="set on the page itself", changes=((f"{own}.through", "bare"),)),
                 ),
             ),
         )
     return (
         Check(
-            "holds",
-            "watch",
-            "So small a pair of magnets hardly holds through two cards.",
-            f"A pair of {ruler.show(HOLDS_MM)} does; a smaller one lies bare, or holds a single page.",
-            (
-                Offer(f"a pair of {ruler.show(HOLDS_MM)}", ((f"{own}.across_mm", HOLDS_MM),)),
-                Offer("set on the page itself", ((f"{own}.through", "bare"),)),
+            code="holds",
+            level="watch",
+            title="So small a pair of magnets hardly holds through two cards.",
+            why=f"A pair of {ruler.show(HOLDS_MM)} does; a smaller one lies bare, or holds a single page.",
+            offers=(
+                Offer(label=f"a pair of {ruler.show(HOLDS_MM)}", changes=((f"{own}.across_mm", HOLDS_MM),)),
+                Offer(label="set on the page itself", changes=((f"{own}.through", "bare"),)),
             ),
         ),
     )

@@ -91,20 +91,20 @@ def compute(record: Flap, key: str, face: Face, left: LeftOfExtras) -> Thing:
 def _figures(record: Flap, size: tuple[float, float], reach: float) -> tuple[Figure, ...]:
     return (
         Figure(
-            "flap",
-            "flap",
-            size,
-            "size",
-            "Without its hinge tab, as it lies folded in.",
-            (Rule("chosen by you" if record.width_mm else "house rule", "what lies on it and a little round it"),),
+            key="flap",
+            label="flap",
+            value=size,
+            show="size",
+            how="Without its hinge tab, as it lies folded in.",
+            rules=(Rule("chosen by you" if record.width_mm else "house rule", "what lies on it and a little round it"),),
         ),
         Figure(
-            "reach",
-            "opened, it reaches",
-            reach,
-            "length",
-            f"Past its hinge at the {record.hinge}.",
-            (Rule("arithmetic", "the flap, turned over"),),
+            key="reach",
+            label="opened, it reaches",
+            value=reach,
+            show="length",
+            how=f"Past its hinge at the {record.hinge}.",
+            rules=(Rule("arithmetic", "the flap, turned over"),),
         ),
     )
 
@@ -124,11 +124,11 @@ def _checks(record: Flap, key: str, size: tuple[float, float], face: Face, left:
             fits = ruler.snap_down(most)
             found.append(
                 Check(
-                    "C6",
-                    "stop" if size[0] > face.width_mm else "watch",
-                    f"The fold-out of {ruler.show(size[0])} reaches into the gutter: its page is {ruler.show(face.width_mm)} wide.",
-                    f"Folded in, it needs {ruler.show(GUTTER_MM)} less than the page, or it jams at the spine and springs open.",
-                    (Offer(f"{ruler.show(fits)} wide", ((f"{own}.width_mm", fits),)),),
+                    code="C6",
+                    level="stop" if size[0] > face.width_mm else "watch",
+                    title=f"The fold-out of {ruler.show(size[0])} reaches into the gutter: its page is {ruler.show(face.width_mm)} wide.",
+                    why=f"Folded in, it needs {ruler.show(GUTTER_MM)} less than the page, or it jams at the spine and springs open.",
+                    offers=(Offer(label=f"{ruler.show(fits)} wide", changes=((f"{own}.width_mm", fits),)),),
                 )
             )
     return tuple(found)

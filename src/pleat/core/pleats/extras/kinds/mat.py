@@ -94,18 +94,23 @@ def _larger(record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tu
     fits = need[0] <= face.width_mm and need[1] <= face.height_mm
     other = goes.height_mm <= size[0] and goes.width_mm <= size[1]
     return Check(
-        "F10",
-        "stop",
-        f"What goes {'behind' if record.way == 'frame' else 'on'} it is {ruler.size(goes.width_mm, goes.height_mm)}, the {record.way} {ruler.size(*size)}.",
-        "It stands out past the edge.",
-        (
+        code="F10",
+        level="stop",
+        title=f"What goes {'behind' if record.way == 'frame' else 'on'} it is {ruler.size(goes.width_mm, goes.height_mm)}, the {record.way} {ruler.size(*size)}.",
+        why="It stands out past the edge.",
+        offers=(
             *(
-                (Offer(f"a {record.way} of {ruler.size(*need)}", ((f"{own}.width_mm", need[0]), (f"{own}.height_mm", need[1]))),)
+                (
+                    Offer(
+                        label=f"a {record.way} of {ruler.size(*need)}",
+                        changes=((f"{own}.width_mm", need[0]), (f"{own}.height_mm", need[1])),
+                    ),
+                )
                 if fits
                 else ()
             ),
-            *((Offer(f"what goes on it {turned}", ((f"{own}.lies", turned),)),) if other else ()),
-            Offer("nothing on it", ((f"{own}.goes", "none"),)),
+            *((Offer(label=f"what goes on it {turned}", changes=((f"{own}.lies", turned),)),) if other else ()),
+            Offer(label="nothing on it", changes=((f"{own}.goes", "none"),)),
         ),
     )
 
@@ -113,17 +118,22 @@ def _larger(record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tu
 def _figures(record: Mat, size: tuple[float, float], opening: tuple[float, float] | None, left: LeftOfExtras) -> tuple[Figure, ...]:
     ruler = left.brief.ruler
     whole = Figure(
-        "mat",
-        record.way,
-        size,
-        "size",
-        f"The face less a border of {ruler.show(record.border_mm)} a side, or what you typed.",
-        (Rule("arithmetic", "face less twice the border"),),
+        key="mat",
+        label=record.way,
+        value=size,
+        show="size",
+        how=f"The face less a border of {ruler.show(record.border_mm)} a side, or what you typed.",
+        rules=(Rule("arithmetic", "face less twice the border"),),
     )
     if opening is None:
         return (whole,)
     shows = f"What shows in it, less {ruler.show(LAP_MM)} a side that hold it."
-    return (whole, Figure("opening", "its opening", opening, "size", shows, (Rule("house rule", "how far it laps over"),)))
+    return (
+        whole,
+        Figure(
+            key="opening", label="its opening", value=opening, show="size", how=shows, rules=(Rule("house rule", "how far it laps over"),)
+        ),
+    )
 
 
 KIND: Final = ExtraKind(

@@ -89,53 +89,53 @@ def _figures(
     takes = {"tabs": "its folds", "clear": "the tape", "envelope": "its seams"}.get(record.way, "the glue")
     found = [
         Figure(
-            "throat",
-            "throat",
-            mouth.throat_mm,
-            "length",
-            f"The pocket across its mouth, less what {takes} take of it on the sides that are held. What slides in is {ruler.show(EASE_MM)} narrower: up to {ruler.show(max(ruler.snap_down(mouth.throat_mm - EASE_MM), 0.0))}.",
-            (Rule("arithmetic", "its width less what holds it"), Rule("common practice", "1/8 in of ease, no source")),
+            key="throat",
+            label="throat",
+            value=mouth.throat_mm,
+            show="length",
+            how=f"The pocket across its mouth, less what {takes} take of it on the sides that are held. What slides in is {ruler.show(EASE_MM)} narrower: up to {ruler.show(max(ruler.snap_down(mouth.throat_mm - EASE_MM), 0.0))}.",
+            rules=(Rule("arithmetic", "its width less what holds it"), Rule("common practice", "1/8 in of ease, no source")),
         ),
         Figure(
-            "depth",
-            "depth",
-            mouth.depth_mm,
-            "length",
-            "From its mouth to what holds its floor.",
-            (Rule("arithmetic", "its height less what holds its floor"),),
+            key="depth",
+            label="depth",
+            value=mouth.depth_mm,
+            show="length",
+            how="From its mouth to what holds its floor.",
+            rules=(Rule("arithmetic", "its height less what holds its floor"),),
         ),
     ]
     found.append(
         Figure(
-            "fits",
-            "what fits",
-            _fits(mouth),
-            "text",
-            f"Of the sizes by name those that are {ruler.show(EASE_MM)} narrower than the throat and stand out by a third at most, upright or level.",
-            (Rule("standard", "ISO 216, ISO/IEC 7810, nominal inches"), Rule("house rule", "a third stands out at most")),
+            key="fits",
+            label="what fits",
+            value=_fits(mouth),
+            show="text",
+            how=f"Of the sizes by name those that are {ruler.show(EASE_MM)} narrower than the throat and stand out by a third at most, upright or level.",
+            rules=(Rule("standard", "ISO 216, ISO/IEC 7810, nominal inches"), Rule("house rule", "a third stands out at most")),
         )
     )
     slant = slant_of(record, size[1])
     if slant and record.offcut == "second":
         found.append(
             Figure(
-                "second",
-                "throat of the second",
-                behind_glue(size[0], slant),
-                "length",
-                f"What the slant cuts off has sides of {ruler.size(size[0], slant)}; its long side is open, less the lines of glue along the two others, which meet it aslant.",
-                (Rule("arithmetic", "the long side of a right-angled triangle less the glue"),),
+                key="second",
+                label="throat of the second",
+                value=behind_glue(size[0], slant),
+                show="length",
+                how=f"What the slant cuts off has sides of {ruler.size(size[0], slant)}; its long side is open, less the lines of glue along the two others, which meet it aslant.",
+                rules=(Rule("arithmetic", "the long side of a right-angled triangle less the glue"),),
             )
         )
     if goes:
         found.append(
             Figure(
-                "stands",
-                "stands out",
-                stands,
-                "length",
-                f"What goes in is {ruler.size(goes.width_mm, goes.height_mm)}.",
-                (Rule("arithmetic", "its length less the depth"),),
+                key="stands",
+                label="stands out",
+                value=stands,
+                show="length",
+                how=f"What goes in is {ruler.size(goes.width_mm, goes.height_mm)}.",
+                rules=(Rule("arithmetic", "its length less the depth"),),
             )
         )
     return tuple(found)
@@ -161,12 +161,12 @@ def _checks(record: Pocket, key: str, face: Face, mouth: Mouth, goes: Goes | Non
     lies = (goes.width_mm, goes.height_mm) if upright else (goes.height_mm, goes.width_mm)
     room = (face.width_mm, face.height_mm) if upright else (face.height_mm, face.width_mm)
     sized = record.width_mm is not None or record.height_mm is not None
-    by_itself = (Offer("made for what goes in", ((f"{own}.width_mm", None), (f"{own}.height_mm", None))),) if sized else ()
+    by_itself = (Offer(label="made for what goes in", changes=((f"{own}.width_mm", None), (f"{own}.height_mm", None))),) if sized else ()
 
     def larger(path: str, need: float, most: float) -> tuple[Offer, ...]:
         """A pocket that takes it, where one is not larger than its page; else as it is by itself."""
         need = ruler.snap_up(need)
-        wide = Offer(f"the pocket {ruler.show(need)} {'wide' if path == 'width_mm' else 'high'}", ((f"{own}.{path}", need),))
+        wide = Offer(label=f"the pocket {ruler.show(need)} {'wide' if path == 'width_mm' else 'high'}", changes=((f"{own}.{path}", need),))
         return (*((wide,) if need <= most else ()), *by_itself)
 
     held = sum(mouth.held.get(side, 0.0) for side in ACROSS[record.mouth])
@@ -193,12 +193,12 @@ def _throat(across: float, thick: float, mouth: Mouth, wider: tuple[Offer, ...],
     )
     return (
         Check(
-            "F1",
-            "stop" if across > mouth.throat_mm else "watch",
-            f"What goes in is {ruler.show(across)} across, the throat {ruler.show(mouth.throat_mm)}.",
-            why,
-            wider,
-            "" if wider else "A pocket for it is larger than its page: put in something smaller, or let it lie the other way.",
+            code="F1",
+            level="stop" if across > mouth.throat_mm else "watch",
+            title=f"What goes in is {ruler.show(across)} across, the throat {ruler.show(mouth.throat_mm)}.",
+            why=why,
+            offers=wider,
+            no_fix="" if wider else "A pocket for it is larger than its page: put in something smaller, or let it lie the other way.",
         ),
     )
 
@@ -207,16 +207,16 @@ def _grip(record: Pocket, own: str, stands: float, ruler: Ruler) -> tuple[Check,
     """Nothing to take it by."""
     if stands >= TAKEN_MM or record.pull_mm or record.slant_mm:
         return ()
-    pull = Offer(f"a pull that stands out {ruler.show(15.0)}", ((f"{own}.pull_mm", 15.0),))
+    pull = Offer(label=f"a pull that stands out {ruler.show(15.0)}", changes=((f"{own}.pull_mm", 15.0),))
     by_itself: Changes = ((f"{own}.stand_mm", 20.0), (f"{own}.width_mm", None), (f"{own}.height_mm", None))
-    out = () if record.way == "page" else (Offer(f"it stands out {ruler.show(20.0)}", by_itself),)
+    out = () if record.way == "page" else (Offer(label=f"it stands out {ruler.show(20.0)}", changes=by_itself),)
     return (
         Check(
-            "grip",
-            "note",
-            "Nothing stands out of the pocket to take it by.",
-            "A pull on what goes in, a notch in the mouth, or a shallower pocket lets a hand take it.",
-            (pull, *out),
+            code="grip",
+            level="note",
+            title="Nothing stands out of the pocket to take it by.",
+            why="A pull on what goes in, a notch in the mouth, or a shallower pocket lets a hand take it.",
+            offers=(pull, *out),
         ),
     )
 
@@ -228,12 +228,12 @@ def _depth(record: Pocket, deep: float, mouth: Mouth, deeper: tuple[Offer, ...],
         return ()
     return (
         Check(
-            "F1",
-            "watch",
-            f"It stands out {ruler.show(stands)} past the mouth; {ruler.show(record.stand_mm)} was wanted.",
-            f"It is {ruler.show(deep)} long, the pocket {ruler.show(mouth.depth_mm)} deep.",
-            deeper,
-            "" if deeper else "A pocket so deep is larger than its page: let it stand out farther, or lie the other way.",
+            code="F1",
+            level="watch",
+            title=f"It stands out {ruler.show(stands)} past the mouth; {ruler.show(record.stand_mm)} was wanted.",
+            why=f"It is {ruler.show(deep)} long, the pocket {ruler.show(mouth.depth_mm)} deep.",
+            offers=deeper,
+            no_fix="" if deeper else "A pocket so deep is larger than its page: let it stand out farther, or lie the other way.",
         ),
     )
 
@@ -244,24 +244,29 @@ def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[
         return ()
     own, ruler = f"extras.items.{key}", left.brief.ruler
     most = ruler.snap_down(max(high - LOW_SIDE_MM, 0.0))
-    straight = Offer("a straight mouth", ((f"{own}.slant_mm", 0.0),))
+    straight = Offer(label="a straight mouth", changes=((f"{own}.slant_mm", 0.0),))
     if record.mouth != "head":
         return (
             Check(
-                "slant",
-                "watch",
-                f"Its mouth at the {record.mouth} stays straight.",
-                "Only a mouth at the head slants.",
-                (Offer("its mouth at the head", ((f"{own}.mouth", "head"), (f"{own}.slant_mm", min(record.slant_mm, most)))), straight),
+                code="slant",
+                level="watch",
+                title=f"Its mouth at the {record.mouth} stays straight.",
+                why="Only a mouth at the head slants.",
+                offers=(
+                    Offer(
+                        label="its mouth at the head", changes=((f"{own}.mouth", "head"), (f"{own}.slant_mm", min(record.slant_mm, most)))
+                    ),
+                    straight,
+                ),
             ),
         )
     return (
         Check(
-            "slant",
-            "watch",
-            f"A slant of {ruler.show(record.slant_mm)} is too steep for a height of {ruler.show(high)}: its mouth stays straight.",
-            f"On its low side {ruler.show(LOW_SIDE_MM)} have to be left to glue.",
-            (Offer(f"a slant of {ruler.show(most)}", ((f"{own}.slant_mm", most),)), straight),
+            code="slant",
+            level="watch",
+            title=f"A slant of {ruler.show(record.slant_mm)} is too steep for a height of {ruler.show(high)}: its mouth stays straight.",
+            why=f"On its low side {ruler.show(LOW_SIDE_MM)} have to be left to glue.",
+            offers=(Offer(label=f"a slant of {ruler.show(most)}", changes=((f"{own}.slant_mm", most),)), straight),
         ),
     )
 
@@ -274,7 +279,16 @@ def _pulled(record: Pocket, pull: Layer | None, ruler: Ruler) -> tuple[Figure, .
     long, wide = (pull.height_mm, pull.width_mm) if upright else (pull.width_mm, pull.height_mm)
     glued, out = min(PULL_MM[1], long), record.pull_mm
     how = f"{ruler.show(glued)} glued behind what goes in, {ruler.show(out)} past its edge and the mouth, and what lies between. It is {ruler.show(wide)} wide."
-    return (Figure("pull", "the pull", long, "length", how, (Rule("arithmetic", "what is glued, lies between and stands out"),)),)
+    return (
+        Figure(
+            key="pull",
+            label="the pull",
+            value=long,
+            show="length",
+            how=how,
+            rules=(Rule("arithmetic", "what is glued, lies between and stands out"),),
+        ),
+    )
 
 
 def _work(record: Pocket, what: str, size: tuple[float, float], goes: Goes | None, pull: Layer | None, ruler: Ruler) -> WorkWords:

@@ -37,12 +37,12 @@ def compute(record: Spacer, key: str, face: Face, left: LeftOfExtras) -> Thing:
         at=(face.width_mm - width if face.spine == "right" else 0.0, 0.0),
         figures=(
             Figure(
-                "thick",
-                "it is thick",
-                thick,
-                "thin",
-                f"{record.layers} × {left.brief.ruler.fine(caliper.likely)}.",
-                (Rule("arithmetic", "its strips on each other"),),
+                key="thick",
+                label="it is thick",
+                value=thick,
+                show="thin",
+                how=f"{record.layers} × {left.brief.ruler.fine(caliper.likely)}.",
+                rules=(Rule("arithmetic", "its strips on each other"),),
             ),
         ),
         work=WorkWords(

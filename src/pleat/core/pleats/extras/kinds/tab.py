@@ -64,12 +64,12 @@ def compute(record: Tab, key: str, face: Face, left: LeftOfExtras) -> Thing:
         at=at,
         figures=(
             Figure(
-                "strip",
-                "the strip",
-                sheet.size_mm,
-                "size",
-                f"Glued on {ruler.show(glued)}, and twice {ruler.show(record.out_mm)}: it is folded over on itself past the edge.",
-                (Rule("arithmetic", "foot and twice what stands out"),),
+                key="strip",
+                label="the strip",
+                value=sheet.size_mm,
+                show="size",
+                how=f"Glued on {ruler.show(glued)}, and twice {ruler.show(record.out_mm)}: it is folded over on itself past the edge.",
+                rules=(Rule("arithmetic", "foot and twice what stands out"),),
             ),
         ),
         checks=_checks(record, key, title, left),
@@ -92,26 +92,30 @@ def _checks(record: Tab, key: str, title: str, left: LeftOfExtras) -> tuple[Chec
         wide = ruler.snap_up(2 * SET_MM)
         return (
             Check(
-                "D10",
-                "watch",
-                f"The {title} is {ruler.show(record.wide_mm)} wide: a set {record.strong} is {ruler.show(SET_MM)} across and breaks its edge.",
-                "Half its width has to stay on each side.",
-                (Offer(f"{ruler.show(wide)} wide", ((f"{own}.wide_mm", wide),)), Offer("cloth tape instead", ((f"{own}.strong", "tape"),))),
+                code="D10",
+                level="watch",
+                title=f"The {title} is {ruler.show(record.wide_mm)} wide: a set {record.strong} is {ruler.show(SET_MM)} across and breaks its edge.",
+                why="Half its width has to stay on each side.",
+                offers=(
+                    Offer(label=f"{ruler.show(wide)} wide", changes=((f"{own}.wide_mm", wide),)),
+                    Offer(label="cloth tape instead", changes=((f"{own}.strong", "tape"),)),
+                ),
             ),
         )
     if record.way == "index" or record.strong != "none":
         return ()
     return (
         Check(
-            "D10",
-            "stop" if record.way == "loop" else "watch",
-            f"The {title} is held by glue alone, and it is {'loaded' if record.way == 'loop' else 'pulled'}.",
-            "What moves and bears a load tears out of glue and paper; it is set through the page, or taped.",
-            (
+            code="D10",
+            level="stop" if record.way == "loop" else "watch",
+            title=f"The {title} is held by glue alone, and it is {'loaded' if record.way == 'loop' else 'pulled'}.",
+            why="What moves and bears a load tears out of glue and paper; it is set through the page, or taped.",
+            offers=(
                 Offer(
-                    "a brad through both", ((f"{own}.strong", "brad"), (f"{own}.wide_mm", max(record.wide_mm, ruler.snap_up(2 * SET_MM))))
+                    label="a brad through both",
+                    changes=((f"{own}.strong", "brad"), (f"{own}.wide_mm", max(record.wide_mm, ruler.snap_up(2 * SET_MM)))),
                 ),
-                Offer("cloth tape over its foot", ((f"{own}.strong", "tape"),)),
+                Offer(label="cloth tape over its foot", changes=((f"{own}.strong", "tape"),)),
             ),
         ),
     )

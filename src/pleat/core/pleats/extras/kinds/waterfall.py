@@ -76,28 +76,28 @@ def _figures(record: Waterfall, across: tuple[float, float], panels: tuple[float
     deep = [ruler.number(record.depth_mm + number * record.step_mm) for number in range(record.pockets)]
     return (
         Figure(
-            "strip",
-            "the strip",
-            (width, total),
-            "size",
-            f"{len(panels)} panels: {' + '.join(ruler.number(panel) for panel in panels)} = {ruler.number(total)}.",
-            (Rule("arithmetic", "the panels added up: two for every pocket, the back one step higher"),),
+            key="strip",
+            label="the strip",
+            value=(width, total),
+            show="size",
+            how=f"{len(panels)} panels: {' + '.join(ruler.number(panel) for panel in panels)} = {ruler.number(total)}.",
+            rules=(Rule("arithmetic", "the panels added up: two for every pocket, the back one step higher"),),
         ),
         Figure(
-            "throat",
-            "throat",
-            throat,
-            "length",
-            f"Its width less {ruler.show(HELD_MM)} at each side that is {record.way}.",
-            (Rule("arithmetic", "its width less what holds it"),),
+            key="throat",
+            label="throat",
+            value=throat,
+            show="length",
+            how=f"Its width less {ruler.show(HELD_MM)} at each side that is {record.way}.",
+            rules=(Rule("arithmetic", "its width less what holds it"),),
         ),
         Figure(
-            "depth",
-            "depths",
-            joined(deep),
-            "text",
-            "From each mouth to the floor that all of them share.",
-            (Rule("arithmetic", "one step more each"),),
+            key="depth",
+            label="depths",
+            value=joined(deep),
+            show="text",
+            how="From each mouth to the floor that all of them share.",
+            rules=(Rule("arithmetic", "one step more each"),),
         ),
     )
 
@@ -110,13 +110,13 @@ def _checks(key: str, across: float, throat: float, left: LeftOfExtras) -> tuple
     wide = ruler.snap_up(across + EASE_MM + 2 * HELD_MM)
     return (
         Check(
-            "F1",
-            "stop" if across > throat else "watch",
-            f"What goes in is {ruler.show(across)} across, the throat {ruler.show(throat)}.",
-            f"What holds its sides takes room; {ruler.show(EASE_MM)} less lets it slide.",
-            (
-                Offer(f"the strip {ruler.show(wide)} wide", ((f"extras.items.{key}.width_mm", wide),)),
-                Offer("made for what goes in", ((f"extras.items.{key}.width_mm", None),)),
+            code="F1",
+            level="stop" if across > throat else "watch",
+            title=f"What goes in is {ruler.show(across)} across, the throat {ruler.show(throat)}.",
+            why=f"What holds its sides takes room; {ruler.show(EASE_MM)} less lets it slide.",
+            offers=(
+                Offer(label=f"the strip {ruler.show(wide)} wide", changes=((f"extras.items.{key}.width_mm", wide),)),
+                Offer(label="made for what goes in", changes=((f"extras.items.{key}.width_mm", None),)),
             ),
         ),
     )

@@ -28,12 +28,12 @@ def compute(record: Window, _key: str, _face: Face, _left: LeftOfExtras) -> Thin
         hole=True,
         figures=(
             Figure(
-                "opening",
-                "opening",
-                (record.width_mm, record.height_mm),
-                "size",
-                "What is cut out of the leaf.",
-                (Rule("chosen by you", "its size"),),
+                key="opening",
+                label="opening",
+                value=(record.width_mm, record.height_mm),
+                show="size",
+                how="What is cut out of the leaf.",
+                rules=(Rule("chosen by you", "its size"),),
             ),
         ),
         work=WorkWords(

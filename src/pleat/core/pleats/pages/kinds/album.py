@@ -127,13 +127,13 @@ def unsaid(amount: int, counted_in: str) -> Check | None:
     if counted_in != "unsaid":
         return None
     return Check(
-        "A11",
-        "note",
-        f"You typed {amount} without saying of what: taken as pages, that is {leaves_of(amount, counted_in)} leaves.",
-        f"A leaf has two pages. {amount} leaves would be {2 * amount} pages, twice the paper.",
-        (
-            Offer(f"yes, {amount} pages", (("pages.counted_in", "pages"),)),
-            Offer(f"I meant {amount} leaves", (("pages.counted_in", "leaves"),)),
+        code="A11",
+        level="note",
+        title=f"You typed {amount} without saying of what: taken as pages, that is {leaves_of(amount, counted_in)} leaves.",
+        why=f"A leaf has two pages. {amount} leaves would be {2 * amount} pages, twice the paper.",
+        offers=(
+            Offer(label=f"yes, {amount} pages", changes=(("pages.counted_in", "pages"),)),
+            Offer(label=f"I meant {amount} leaves", changes=(("pages.counted_in", "leaves"),)),
         ),
     )
 
@@ -145,14 +145,14 @@ def _gutter(record: Album, left: LeftOfPages, size: tuple[float, float]) -> Chec
     if record.flips != "fore" or reach <= size[0] - FLAP_GAP_MM + 0.05:
         return None
     return Check(
-        "C6",
-        "watch",
-        f"The flip of {ruler.show(reach)} reaches the gutter: {ruler.show(size[0] - reach)} are left of the leaf.",
-        f"The leaf bends beside its hinge; {ruler.show(FLAP_GAP_MM)} are kept clear of it (common practice: 3/4 in).",
-        (
-            Offer(f"a flip of {ruler.show(most)}", (("pages.flip_mm", most),))
+        code="C6",
+        level="watch",
+        title=f"The flip of {ruler.show(reach)} reaches the gutter: {ruler.show(size[0] - reach)} are left of the leaf.",
+        why=f"The leaf bends beside its hinge; {ruler.show(FLAP_GAP_MM)} are kept clear of it (common practice: 3/4 in).",
+        offers=(
+            Offer(label=f"a flip of {ruler.show(most)}", changes=(("pages.flip_mm", most),))
             if most >= LEAST_FLIP_MM
-            else Offer("no flips", (("pages.flips", "none"),)),
+            else Offer(label="no flips", changes=(("pages.flips", "none"),)),
         ),
     )
 
@@ -162,11 +162,14 @@ def _wrong_side(record: Album) -> Check | None:
     if record.flips != "spine":
         return None
     return Check(
-        "F7",
-        "stop",
-        "Flips hinged at the spine open into each other.",
-        "Open, each lies over the facing page and over its flip; only one of the two can be opened, and the gutter lifts it.",
-        (Offer("from the fore edge", (("pages.flips", "fore"),)), Offer("from the head", (("pages.flips", "head"),))),
+        code="F7",
+        level="stop",
+        title="Flips hinged at the spine open into each other.",
+        why="Open, each lies over the facing page and over its flip; only one of the two can be opened, and the gutter lifts it.",
+        offers=(
+            Offer(label="from the fore edge", changes=(("pages.flips", "fore"),)),
+            Offer(label="from the head", changes=(("pages.flips", "head"),)),
+        ),
     )
 
 
@@ -178,11 +181,11 @@ def _one_spot(record: Album, left: LeftOfPages, made: Made) -> Check | None:
         return None
     pile = 2 * each * made.copies
     return Check(
-        "F6",
-        "watch",
-        f"Things of {ruler.thin(each)} lie on one spot of all {made.copies} leaves: {ruler.thin(pile)} there, nothing beside it.",
-        "Shut, the album stands up there and gapes at its edges. Moved from leaf to leaf, to one half and the other, the bulk is spread.",
-        (Offer("move them from leaf to leaf", (("pages.lie", "moved"),)),),
+        code="F6",
+        level="watch",
+        title=f"Things of {ruler.thin(each)} lie on one spot of all {made.copies} leaves: {ruler.thin(pile)} there, nothing beside it.",
+        why="Shut, the album stands up there and gapes at its edges. Moved from leaf to leaf, to one half and the other, the bulk is spread.",
+        offers=(Offer(label="move them from leaf to leaf", changes=(("pages.lie", "moved"),)),),
     )
 
 

@@ -172,8 +172,8 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
             checks=lambda made: _checks(record, (cut, ways), tab, made, left),
             offers=tuple(
                 Offer(
-                    f"strips along the {one.way} side: {many(one.panels, 'panel')} each, {many(one.sheets, 'sheet')}{one.folds}",
-                    (("pages.cut", one.way),),
+                    label=f"strips along the {one.way} side: {many(one.panels, 'panel')} each, {many(one.sheets, 'sheet')}{one.folds}",
+                    changes=(("pages.cut", one.way),),
                     group="cut",
                 )
                 for one in ways
@@ -188,12 +188,12 @@ def _figure(cut: StripCutting, tab: float, ruler: Ruler, left: LeftOfPages) -> F
     how = f"Along the sheet's {cut.way} side {many(cut.panels, 'panel')} of {ruler.show(left.brief.leaf_width_mm)}, {ruler.show(max(cut.left_mm, 0.0))} are left"
     how += f" for the tab; {many(cut.a_sheet, 'strip')} beside each other. {many(cut.sheets, 'sheet')} of {card.name}{cut.folds}."
     return Figure(
-        "strips",
-        "joined from",
-        f"{many(cut.strips, 'strip')}" + (f", tabs {ruler.show(tab)}" if tab else ""),
-        "text",
-        how,
-        (Rule("arithmetic", "whole panels along the sheet"), Rule("common practice", "a tab of 8 mm or more, no source")),
+        key="strips",
+        label="joined from",
+        value=f"{many(cut.strips, 'strip')}" + (f", tabs {ruler.show(tab)}" if tab else ""),
+        show="text",
+        how=how,
+        rules=(Rule("arithmetic", "whole panels along the sheet"), Rule("common practice", "a tab of 8 mm or more, no source")),
     )
 
 
@@ -213,24 +213,26 @@ def _narrow(record: Concertina, cut: StripCutting, ways: tuple[StripCutting, ...
     fewer = [one for one in ways if one.tabbed and one.way == cut.way]
     offers = [
         Offer(
-            f"strips along the {one.way} side: {ruler.show(min(one.left_mm, MOST_TAB_MM))} left",
-            (("pages.cut", one.way), ("pages.tab_mm", None)),
+            label=f"strips along the {one.way} side: {ruler.show(min(one.left_mm, MOST_TAB_MM))} left",
+            changes=(("pages.cut", one.way), ("pages.tab_mm", None)),
         )
         for one in others
     ]
     if record.tab_mm is not None and cut.tabbed:
-        offers.insert(0, Offer(f"tabs of {ruler.show(ruler.snap_down(min(cut.left_mm, MOST_TAB_MM)))}", (("pages.tab_mm", None),)))
+        offers.insert(
+            0, Offer(label=f"tabs of {ruler.show(ruler.snap_down(min(cut.left_mm, MOST_TAB_MM)))}", changes=(("pages.tab_mm", None),))
+        )
     if fewer and record.cut != "auto" and not cut.tabbed:
-        offers.append(Offer("whichever is better", (("pages.cut", "auto"), ("pages.tab_mm", None))))
+        offers.append(Offer(label="whichever is better", changes=(("pages.cut", "auto"), ("pages.tab_mm", None))))
     return Check(
-        "B2",
-        "stop",
-        f"{ruler.show(max(cut.left_mm, 0.0))} are left of the sheet for a tab of {ruler.show(tab)}"
+        code="B2",
+        level="stop",
+        title=f"{ruler.show(max(cut.left_mm, 0.0))} are left of the sheet for a tab of {ruler.show(tab)}"
         if cut.tabbed
         else f"Cut along its {cut.way} side, the sheet leaves {ruler.show(max(cut.left_mm, 0.0))} for the joining tab: too narrow to glue.",
-        f"{many(cut.panels, 'panel')} of {ruler.show(left.brief.leaf_width_mm)} use up the rest. A tab wants {ruler.show(LEAST_TAB_MM)} or more.",
-        tuple(offers),
-        "" if offers else "Take a larger sheet, or a panel that is a little narrower.",
+        why=f"{many(cut.panels, 'panel')} of {ruler.show(left.brief.leaf_width_mm)} use up the rest. A tab wants {ruler.show(LEAST_TAB_MM)} or more.",
+        offers=tuple(offers),
+        no_fix="" if offers else "Take a larger sheet, or a panel that is a little narrower.",
     )
 
 
@@ -239,13 +241,13 @@ def _unsaid(record: Concertina) -> Check | None:
     if record.counted_in != "unsaid":
         return None
     return Check(
-        "A11",
-        "note",
-        f"You typed {record.amount} without saying of what: taken as faces, that is {many(panels_of(record), 'panel')}.",
-        f"A panel has two faces. {record.amount} panels would be twice the card.",
-        (
-            Offer(f"yes, {record.amount} faces", (("pages.counted_in", "pages"),)),
-            Offer(f"I meant {record.amount} panels", (("pages.counted_in", "leaves"),)),
+        code="A11",
+        level="note",
+        title=f"You typed {record.amount} without saying of what: taken as faces, that is {many(panels_of(record), 'panel')}.",
+        why=f"A panel has two faces. {record.amount} panels would be twice the card.",
+        offers=(
+            Offer(label=f"yes, {record.amount} faces", changes=(("pages.counted_in", "pages"),)),
+            Offer(label=f"I meant {record.amount} panels", changes=(("pages.counted_in", "leaves"),)),
         ),
     )
 

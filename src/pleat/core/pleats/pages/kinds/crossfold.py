@@ -101,7 +101,9 @@ def compute(record: Crossfold, left: LeftOfPages) -> FoldedBlock:
             checks=lambda _made: _twins(reach, left.brief.ruler),
             places=tuple((f"pages.{arm}_mm", "folio", arm, size) for arm, size in reach.items()),
             offers=tuple(
-                Offer(label_of(order), (("pages.order", list(order)),), group="order") for order in permutations(reach) if order != here
+                Offer(label=label_of(order), changes=(("pages.order", list(order)),), group="order")
+                for order in permutations(reach)
+                if order != here
             ),
         ),
     )
@@ -120,13 +122,13 @@ def _twins(reach: dict[Arm, float], ruler: Ruler) -> tuple[Check, ...]:
         low, high = sorted((one, other), key=lambda arm: reach[arm])
         found.append(
             Check(
-                "A2",
-                "watch",
-                f"The arms at {one} and {other} are not alike: {ruler.show(reach[one])} and {ruler.show(reach[other])}.",
-                f"Opposite arms are a pair; {ruler.show(off)} are seen when both are shut.",
-                (
-                    Offer(f"both {ruler.show(reach[low])}", ((f"pages.{high}_mm", reach[low]),)),
-                    Offer(f"both {ruler.show(reach[high])}", ((f"pages.{low}_mm", reach[high]),)),
+                code="A2",
+                level="watch",
+                title=f"The arms at {one} and {other} are not alike: {ruler.show(reach[one])} and {ruler.show(reach[other])}.",
+                why=f"Opposite arms are a pair; {ruler.show(off)} are seen when both are shut.",
+                offers=(
+                    Offer(label=f"both {ruler.show(reach[low])}", changes=((f"pages.{high}_mm", reach[low]),)),
+                    Offer(label=f"both {ruler.show(reach[high])}", changes=((f"pages.{low}_mm", reach[high]),)),
                 ),
             )
         )

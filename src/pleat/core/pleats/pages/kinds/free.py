@@ -158,15 +158,15 @@ def _as_typed(record: Free, left: LeftOfPages) -> tuple[Check, ...]:
     if any(abs(wide - brief.leaf_width_mm) < 0.3 and abs(high - brief.leaf_height_mm) < 0.3 for wide, high in sizes):
         return ()
     base = max(sizes, key=lambda one: one[0] * one[1], default=(0.0, 0.0))
-    as_drawn = (Offer(f"the leaf as it is drawn: {ruler.size(*base)}", resized(brief, *base)[0]),) if possible(*base) else ()
+    as_drawn = (Offer(label=f"the leaf as it is drawn: {ruler.size(*base)}", changes=resized(brief, *base)[0]),) if possible(*base) else ()
     anew: Changes = (("pages.sheets", []), ("pages.steps", []), ("pages.groups", [_over().model_dump(mode="json")]))
     return (
         Check(
-            "drawn",
-            "note",
-            f"The leaf of {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)} is not what is drawn: the largest panel is {ruler.size(*base)}.",
-            "A folio that was drawn has the sizes of its drawing. Type them on it, or let it be drawn anew for the leaf.",
-            (*as_drawn, Offer("draw it anew for this leaf", anew)),
+            code="drawn",
+            level="note",
+            title=f"The leaf of {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)} is not what is drawn: the largest panel is {ruler.size(*base)}.",
+            why="A folio that was drawn has the sizes of its drawing. Type them on it, or let it be drawn anew for the leaf.",
+            offers=(*as_drawn, Offer(label="draw it anew for this leaf", changes=anew)),
         ),
     )
 
@@ -208,14 +208,14 @@ def _orders(record: Free) -> tuple[Offer, ...]:
     groups, now = record.groups, tuple(group.name for group in record.groups)
     if len(groups) <= MOST_ORDERED:
         return tuple(
-            Offer(label_of(tuple(group.name for group in order)), (("pages.groups", _dumped(order)),), group="order")
+            Offer(label=label_of(tuple(group.name for group in order)), changes=(("pages.groups", _dumped(order)),), group="order")
             for order in permutations(groups)
             if tuple(group.name for group in order) != now
         )
     return tuple(
         Offer(
-            f"{groups[number].name} before {groups[number - 1].name}",
-            (("pages.groups", _dumped([*groups[: number - 1], groups[number], groups[number - 1], *groups[number + 1 :]])),),
+            label=f"{groups[number].name} before {groups[number - 1].name}",
+            changes=(("pages.groups", _dumped([*groups[: number - 1], groups[number], groups[number - 1], *groups[number + 1 :]])),),
             group="draw",
         )
         for number in range(1, len(groups))
@@ -229,20 +229,22 @@ def _drawing(record: Free, left: LeftOfPages) -> list[Offer]:
 
     def sheets(label: str, changed: DrawnSheet, groups: tuple[DrawnGroup, ...] | None = None) -> None:
         more = () if groups is None else (("pages.groups", _dumped(groups)),)
-        found.append(Offer(label, (("pages.sheets", _dumped([changed, *rest])), *more), group="draw"))
+        found.append(Offer(label=label, changes=(("pages.sheets", _dumped([changed, *rest])), *more), group="draw"))
 
     for number, group in enumerate(record.groups):
         other = "outside" if group.folds[0].degrees > 0 else "inside"
         found.append(
             Offer(
-                f"fold {group.name} to the {other}", (("pages.groups", _dumped(redrawn.turned_over(record.groups, number))),), group="draw"
+                label=f"fold {group.name} to the {other}",
+                changes=(("pages.groups", _dumped(redrawn.turned_over(record.groups, number))),),
+                group="draw",
             )
         )
         if len(record.groups) > 1:
             found.append(
                 Offer(
-                    f"leave {group.name} unfolded",
-                    (("pages.groups", _dumped([*record.groups[:number], *record.groups[number + 1 :]])),),
+                    label=f"leave {group.name} unfolded",
+                    changes=(("pages.groups", _dumped([*record.groups[:number], *record.groups[number + 1 :]])),),
                     group="draw",
                 )
             )
@@ -251,7 +253,7 @@ def _drawing(record: Free, left: LeftOfPages) -> list[Offer]:
     for crease in piece_of(sheet).creases:
         if crease.between not in folded_ and len(record.groups) < 60:
             groups = redrawn.folded_over(record.groups, sheet, crease.one, crease.other)
-            found.append(Offer(f"fold {crease.other} over {crease.one}", (("pages.groups", _dumped(groups)),), group="draw"))
+            found.append(Offer(label=f"fold {crease.other} over {crease.one}", changes=(("pages.groups", _dumped(groups)),), group="draw"))
     axes: tuple[tuple[redrawn.Axis, str], ...] = (("x", "column"), ("y", "row"))
     for axis, word in axes:
         for number, size in enumerate(redrawn.sizes(sheet, axis)):

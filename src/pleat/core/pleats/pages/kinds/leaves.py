@@ -141,7 +141,7 @@ def _thickness(pages: Leaves, left: LeftOfPages, thick: Estimate, estimated: Est
     else:
         how = f"{count} × {ruler.fine(leaf.caliper.likely)}, {LAY_FACTORS[pages.lay][1]:g} times that as they lie.{middle} Measure the stack once it is cut, and the range is {ruler.thin(2 * READING_MM)}."
         rules = (Rule("arithmetic", "leaves × thickness"), Rule("house rule", "how flat paper lies"))
-    return Figure("thickness", "thickness at the held edge", thick, "thin", how, rules)
+    return Figure(key="thickness", label="thickness at the held edge", value=thick, show="thin", how=how, rules=rules)
 
 
 def _parts(pages: Leaves, left: LeftOfPages, count: int, odd: int) -> tuple[Piece, ...]:
@@ -168,10 +168,10 @@ def _parts(pages: Leaves, left: LeftOfPages, count: int, odd: int) -> tuple[Piec
 def _stack(left: LeftOfPages, count: int, odd: int) -> Step:
     among = f" The {odd} of the other size where you want them." if odd else ""
     return Step(
-        "stack",
-        "Stack the leaves in order",
-        f"{many(count, 'leaf', 'leaves')}, all the same way up, knocked level at head and held edge.{among} Press the stack by hand and measure it; type what you read under Pages.",
-        ("ruler or caliper",),
+        key="stack",
+        title="Stack the leaves in order",
+        detail=f"{many(count, 'leaf', 'leaves')}, all the same way up, knocked level at head and held edge.{among} Press the stack by hand and measure it; type what you read under Pages.",
+        tools=("ruler or caliper",),
         needs=("leaf.cut",),
         gives=("block.stacked", "block.measured"),
         signature=signature(count, odd, left.brief.leaf_height_mm),
@@ -191,12 +191,12 @@ def _heavy(pages: Leaves, left: LeftOfPages, count: int, stack: tuple[Estimate, 
     forget: Changes = (("pages.measured_block_mm", None),) if pages.measured_block_mm is not None else ()
     changes: Changes = (("pages.amount", fewer), ("pages.counted_in", "leaves"), *forget)
     return Check(
-        "B11",
-        "watch",
-        f"{left.paper.leaf.name} is heavy for {count} leaves: one is {ruler.fine(sheet.likely)}, the stack {ruler.thin(thick.likely)}.",
-        f"As many leaves of {ruler.fine(usual)} would be {ruler.thin(count * usual)}. Leaves above {ruler.fine(USES_MM['leaves'][1])} do not drape, and turn only on a score. Better kept for {uses}.",
-        (Offer(f"{many(fewer, 'leaf', 'leaves')} of it", changes),) if 0 < fewer < count else (),
-        "" if 0 < fewer < count else "Take a thinner paper, or make two books of it.",
+        code="B11",
+        level="watch",
+        title=f"{left.paper.leaf.name} is heavy for {count} leaves: one is {ruler.fine(sheet.likely)}, the stack {ruler.thin(thick.likely)}.",
+        why=f"As many leaves of {ruler.fine(usual)} would be {ruler.thin(count * usual)}. Leaves above {ruler.fine(USES_MM['leaves'][1])} do not drape, and turn only on a score. Better kept for {uses}.",
+        offers=(Offer(label=f"{many(fewer, 'leaf', 'leaves')} of it", changes=changes),) if 0 < fewer < count else (),
+        no_fix="" if 0 < fewer < count else "Take a thinner paper, or make two books of it.",
     )
 
 
@@ -205,13 +205,13 @@ def _unsaid(pages: Leaves, count: int) -> Check | None:
     if pages.counted_in != "unsaid":
         return None
     return Check(
-        "A11",
-        "note",
-        f"You typed {pages.amount} without saying of what: taken as pages, that is {many(count, 'leaf', 'leaves')}.",
-        f"A leaf has two pages. {pages.amount} leaves would be {2 * pages.amount} pages, twice the paper.",
-        (
-            Offer(f"yes, {pages.amount} pages", (("pages.counted_in", "pages"),)),
-            Offer(f"I meant {pages.amount} leaves", (("pages.counted_in", "leaves"),)),
+        code="A11",
+        level="note",
+        title=f"You typed {pages.amount} without saying of what: taken as pages, that is {many(count, 'leaf', 'leaves')}.",
+        why=f"A leaf has two pages. {pages.amount} leaves would be {2 * pages.amount} pages, twice the paper.",
+        offers=(
+            Offer(label=f"yes, {pages.amount} pages", changes=(("pages.counted_in", "pages"),)),
+            Offer(label=f"I meant {pages.amount} leaves", changes=(("pages.counted_in", "leaves"),)),
         ),
     )
 
@@ -222,11 +222,11 @@ def _misread(pages: Leaves, left: LeftOfPages, estimated: Estimate) -> Check | N
     if read is None or not estimated.questions(read):
         return None
     return Check(
-        "A9",
-        "watch",
-        f"The stack measures {ruler.thin(read)}; by its leaves it would be {ruler.between(estimated.low, estimated.high)}.",
-        "One of the two is wrong: the count, the paper's thickness, or the reading.",
-        (Offer("forget the reading", (("pages.measured_block_mm", None),)),),
+        code="A9",
+        level="watch",
+        title=f"The stack measures {ruler.thin(read)}; by its leaves it would be {ruler.between(estimated.low, estimated.high)}.",
+        why="One of the two is wrong: the count, the paper's thickness, or the reading.",
+        offers=(Offer(label="forget the reading", changes=(("pages.measured_block_mm", None),)),),
     )
 
 

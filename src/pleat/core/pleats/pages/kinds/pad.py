@@ -47,25 +47,25 @@ def compute(pages: Pad, left: LeftOfPages) -> Block:
         how = f"You measured {ruler.thin(read)}. From its sheets it is estimated at {ruler.between(estimated.low, estimated.high)}."
         rules = (Rule("measured by you", "the pad with its board"),)
     count = Figure(
-        "count",
-        "in the pad",
-        f"{leaves} leaves",
-        "text",
-        f"{leaves} leaves, {2 * leaves} pages; bought as it is.",
-        (Rule("chosen by you", "the pad"),),
+        key="count",
+        label="in the pad",
+        value=f"{leaves} leaves",
+        show="text",
+        how=f"{leaves} leaves, {2 * leaves} pages; bought as it is.",
+        rules=(Rule("chosen by you", "the pad"),),
         scrap=f"{leaves} leaves",
     )
     step = Step(
-        "measure",
-        "Measure the pad",
-        "With its board, where it is glued, between two rules. Type what you read under Pages.",
-        ("caliper or ruler",),
+        key="measure",
+        title="Measure the pad",
+        detail="With its board, where it is glued, between two rules. Type what you read under Pages.",
+        tools=("caliper or ruler",),
         gives=("block.measured", "block.sewn"),
         kind="measure",
     )
     return Block(
         key_figure=count,
-        figures=(count, Figure("thickness", "thickness", thick, "thin", how, rules)),
+        figures=(count, Figure(key="thickness", label="thickness", value=thick, show="thin", how=how, rules=rules)),
         checks=_checks(pages, left, estimated),
         steps=(step,),
         unit="pad",
@@ -88,11 +88,11 @@ def _checks(pages: Pad, left: LeftOfPages, estimated: Estimate) -> tuple[Check, 
         return ()
     return (
         Check(
-            "A9",
-            "watch",
-            f"The pad measures {ruler.thin(read)}; from its sheets it would be {ruler.between(estimated.low, estimated.high)}.",
-            "One of the two is wrong: the count, the paper's thickness, or the reading.",
-            (Offer("forget the reading", (("pages.measured_block_mm", None),)),),
+            code="A9",
+            level="watch",
+            title=f"The pad measures {ruler.thin(read)}; from its sheets it would be {ruler.between(estimated.low, estimated.high)}.",
+            why="One of the two is wrong: the count, the paper's thickness, or the reading.",
+            offers=(Offer(label="forget the reading", changes=(("pages.measured_block_mm", None),)),),
         ),
     )
 

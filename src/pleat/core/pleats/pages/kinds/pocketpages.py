@@ -87,9 +87,9 @@ def build(record: PocketPages, width: float, height: float) -> Build:
 
 def _stack(count: int, ready: tuple[str, ...]) -> Step:
     return Step(
-        "stack",
-        "Stack the pages in order",
-        f"{many(count, 'page')}, mouths up, their hinges level; nothing is in the pockets yet.",
+        key="stack",
+        title="Stack the pages in order",
+        detail=f"{many(count, 'page')}, mouths up, their hinges level; nothing is in the pockets yet.",
         needs=ready,
         gives=("block.stacked", "block.measured"),
         kind="nest",

@@ -128,7 +128,7 @@ def _finished(block: SectionsBlock, brief: BriefResult) -> SectionsBlock:
     return replace(
         block,
         stands_out_mm=None if level else block.creep,
-        level=(Offer("trim the fore edge level", (("pages.creep", "trim"),)),) if may_trim else (),
+        level=(Offer(label="trim the fore edge level", changes=(("pages.creep", "trim"),)),) if may_trim else (),
         steps=steps.of(block, brief),
     )
 
@@ -174,11 +174,11 @@ def _far_off(pages: Sections, brief: BriefResult, estimated: Estimate, sections:
     )
     return (
         Check(
-            "measured",
-            "watch",
-            f"You measured {ruler.thin(reading)}; the paper makes it {ruler.between(estimated.low, estimated.high)}.",
-            f"The spine follows your reading. Measure the pressed block again, and count its leaves.{perhaps}",
-            (Offer("go by the estimate", (("pages.measured_block_mm", None),)),),
+            code="measured",
+            level="watch",
+            title=f"You measured {ruler.thin(reading)}; the paper makes it {ruler.between(estimated.low, estimated.high)}.",
+            why=f"The spine follows your reading. Measure the pressed block again, and count its leaves.{perhaps}",
+            offers=(Offer(label="go by the estimate", changes=(("pages.measured_block_mm", None),)),),
         ),
     )
 
