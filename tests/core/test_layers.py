@@ -22,7 +22,7 @@ MAY_USE = {
     "services": {"core", "caliper", "drawing", "store", "services"},
     "web": {"core", "caliper", "drawing", "printing", "store", "services", "web"},
 }
-ROOMS = ["whole", "document", "pleats", "materials", "engines", "base"]
+ROOMS = ["whole", "document", "pleats", "materials", "engines", "base", "trade"]
 """Of the core, from the top down; their own words say what each knows."""
 PLEAT_ORDER = ["brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
 

@@ -14,9 +14,10 @@ from pleat.core.base.yields import Lay, both_ways
 from pleat.core.document.book import Book
 from pleat.core.materials.items import KINDS, Elastic, Item, Material, Paper, ThreadSpool, kind_of, known_as
 from pleat.core.materials.thread import spool_diameter_mm
-from pleat.core.materials.uses import USES_MM, Gives, SheetFacts, what_gives
+from pleat.core.materials.uses import Gives, SheetFacts, what_gives
 from pleat.core.pleats.paper.record import CAN_SERVE
 from pleat.core.pleats.paper.stocks import Stock, stock_of
+from pleat.core.trade.paper import USES_MM
 from pleat.core.whole.overview import Good
 from pleat.core.whole.planning import Plan, worked_out
 from pleat.services.clock import now

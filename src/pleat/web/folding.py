@@ -16,10 +16,10 @@ from pleat.core.engines.folding.programme import FoldResult
 from pleat.core.engines.folding.tree import Node, tree
 from pleat.core.pleats.binding.hinged.record import MOST_DRAWN, HingedResult
 from pleat.core.pleats.structures.cut import said
-from pleat.core.pleats.structures.dressing import SMALLEST_MM
 from pleat.core.pleats.structures.made import BARE, Made
 from pleat.core.pleats.structures.marks import Mark
 from pleat.core.pleats.structures.orders import compared
+from pleat.core.trade.folding import DRESSED_MM
 from pleat.core.whole.planning import Plan
 from pleat.drawing.pages.folded import look_of, marked
 from pleat.drawing.structures import DRESSED, section, states
@@ -99,7 +99,7 @@ def shows(worked: FoldResult) -> list[tuple[str, str]]:
                 names.append(f"{piece} ({'its front' if face.side == 'A' else 'its back'})")
                 continue
             left, top, right, bottom = bounds(worked.assembly.pieces[piece][face.key[1]].outline)
-            if worked.programme.opens or min(right - left, bottom - top) < SMALLEST_MM:
+            if worked.programme.opens or min(right - left, bottom - top) < DRESSED_MM:
                 continue
             turned = {0: "", 180: ", on its head", 90: ", on its side", 270: ", on its side"}.get(round(face.turn), ", slanting")
             side = "inside" if face.side == "A" else "outside"

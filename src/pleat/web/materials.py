@@ -16,7 +16,7 @@ from pleat.core.materials.editing import label_of
 from pleat.core.materials.grain import TESTS, conclude
 from pleat.core.materials.items import KINDS, Paper
 from pleat.core.materials.sizes import parse_size
-from pleat.core.materials.uses import USES_MM
+from pleat.core.trade.paper import USES_MM
 from pleat.services import materials, measuring, offered
 from pleat.services.materials import PER_PAGE, Wanted
 from pleat.store import items as store

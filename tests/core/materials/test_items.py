@@ -18,8 +18,9 @@ from pleat.core.materials.items import KINDS, Paper, ThreadSpool, kind_of
 from pleat.core.materials.thread import spool_diameter_mm, tex_of
 from pleat.core.materials.tools import tools_from
 from pleat.core.materials.uses import SheetFacts, good_for, what_gives
-from pleat.core.pleats.cutting.offcuts import SMALLEST_MM, offcuts
+from pleat.core.pleats.cutting.offcuts import offcuts
 from pleat.core.pleats.paper.record import Papers
+from pleat.core.trade.making import OFFCUT_MM
 from pleat.core.whole.planning import make_plan
 from pleat.demo import demo_items
 from tests.conftest import edited
@@ -177,6 +178,6 @@ def test_pieces_and_offcuts_are_not_more_than_the_sheets(width, height, quantity
         area = sum(piece.sheet_width_mm * piece.sheet_height_mm * piece.owned for piece in left)
         assert area + used <= (cut.sheets or 0) * 450 * 640 + (0 if cut.sheets else used) + 300
         for piece in left:
-            assert min(piece.sheet_width_mm, piece.sheet_height_mm) >= SMALLEST_MM
+            assert min(piece.sheet_width_mm, piece.sheet_height_mm) >= OFFCUT_MM
             assert (piece.form, piece.stock_id) == ("offcut", None)
             assert facts(piece).grain == "h", "an offcut keeps the direction of its grain"

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.materials.items import Paper
-from pleat.core.materials.measuring import _STUDENT_95, CALIPER_ERROR_MM, REPEATS_KNOWN, REPEATS_MM, judge, mean_error, zero_problem
+from pleat.core.materials.measuring import _STUDENT_95, REPEATS_KNOWN, judge, mean_error, zero_problem
 from pleat.core.materials.thickness import thickness, weighed
+from pleat.core.trade.paper import CALIPER_ERROR_MM, CALIPER_REPEATS_MM
 
 COPIER = Paper(name="Log paper", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80)
 EXPECTED = weighed(COPIER)
@@ -33,7 +34,7 @@ def test_mean_and_error_agree_with_numpy(readings):
     assert judged.thrown == ()
     assert judged.mean_mm == pytest.approx(numpy.mean(readings))
     freedom = REPEATS_KNOWN + len(readings) - 1
-    pooled = numpy.sqrt((REPEATS_KNOWN * REPEATS_MM**2 + (len(readings) - 1) * numpy.var(readings, ddof=1)) / freedom)
+    pooled = numpy.sqrt((REPEATS_KNOWN * CALIPER_REPEATS_MM**2 + (len(readings) - 1) * numpy.var(readings, ddof=1)) / freedom)
     t = _STUDENT_95[min(freedom, 19) - 1]
     assert judged.error_mm == pytest.approx(math.hypot(t * pooled / numpy.sqrt(len(readings)), CALIPER_ERROR_MM))
     assert judged.sheet.likely == pytest.approx(statistics.fmean(readings) / 10)

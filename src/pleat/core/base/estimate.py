@@ -13,8 +13,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from types import MappingProxyType
 
-FAR_OFF = 1.5
-"""A reading so many times past an estimate's range is questioned (house rule)."""
+from pleat.core.trade.paper import READING_FAR_OFF
 
 
 @dataclass(frozen=True)
@@ -80,7 +79,7 @@ class Estimate:
 
     def questions(self, reading: float) -> bool:
         """Whether a reading of the same thing is hardly possible: far past the range, or half or double of what is likely."""
-        return not max(self.low / FAR_OFF, 0.51 * self.likely) <= reading <= min(self.high * FAR_OFF, 1.99 * self.likely)
+        return not max(self.low / READING_FAR_OFF, 0.51 * self.likely) <= reading <= min(self.high * READING_FAR_OFF, 1.99 * self.likely)
 
     def main_doubt(self) -> str | None:
         """The source that makes most of the range, or None when there is no range."""

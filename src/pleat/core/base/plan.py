@@ -10,8 +10,9 @@ from typing import Final, Literal
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.slips import LEVELS, Level, SlipCode
 from pleat.core.base.yields import Lies
+from pleat.core.trade.number import Origin
+from pleat.core.trade.rules import origin_of
 
-Origin = Literal["standard", "arithmetic", "common practice", "from memory", "measured by you", "house rule", "chosen by you"]
 Mark = Literal["fine", "watch", "stop", "idle"]
 Show = Literal["length", "thin", "fine", "size", "count", "text"]
 Value = float | int | str | Estimate | tuple[float, float]
@@ -19,10 +20,21 @@ Value = float | int | str | Estimate | tuple[float, float]
 
 @dataclass(frozen=True)
 class Rule:
-    """Where a figure comes from: the kind of origin and the rule in words."""
+    """Where a figure comes from: the number of the trade or the row of ``trade.rules`` it stands on, and the rule in words.
 
-    origin: Origin
+    Raises KeyError for a source that there is not.
+    """
+
+    source: str
     text: str
+
+    def __post_init__(self) -> None:
+        origin_of(self.source)
+
+    @property
+    def origin(self) -> Origin:
+        """How sure it is."""
+        return origin_of(self.source)
 
 
 @dataclass(frozen=True, kw_only=True)

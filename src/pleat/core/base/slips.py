@@ -62,6 +62,7 @@ def _slip(code: SlipCode, what: str, levels: str, pleats: str, source: str) -> S
         source=source,
     )
 
+
 # fmt: off
 SLIPS: Final[dict[str, tuple[Slip, ...]]] = {
     "Sizes and sums": (

@@ -18,8 +18,11 @@ from itertools import accumulate, pairwise
 from typing import Final, Literal
 
 from pleat.core.base.errors import LengthError
+from pleat.core.trade.making import INCH_NEAR_SHARE
 
 MM_PER_INCH: Final = 25.4
+HAIR_MM: Final = 0.05
+"""Lengths that differ by no more are the same length: a tenth of what a ruler shows."""
 SQUARE_INCH_POUND_GRAMMAGE: Final = 1406.14
 """g/m2 = pounds per 500 sheets x this / basis area in square inches.
 
@@ -27,8 +30,6 @@ Arithmetic: 453.59237 g/lb / 500 sheets / 0.00064516 m2/in2 = 1406.14.
 """
 
 RulerName = Literal["mm", "in"]
-NEAR: Final = 0.06
-"""A quarter or an eighth of an inch is taken for a length that is off by less than this part of it (house rule: 12 mm are 1/2 in)."""
 
 _MM_PER_UNIT: Final = {"mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000), "in": Fraction(254, 10)}
 _UNIT_WORDS: Final = {
@@ -166,7 +167,8 @@ class Ruler:
         if self.name == "mm":
             return self.snap(mm) or (self.step_mm if mm else 0.0)
         coarse = next(
-            (step for step in (4 * self.step_mm, 2 * self.step_mm) if abs(round(mm / step) * step - mm) < NEAR * mm), self.step_mm
+            (step for step in (4 * self.step_mm, 2 * self.step_mm) if abs(round(mm / step) * step - mm) < INCH_NEAR_SHARE * mm),
+            self.step_mm,
         )
         return round(mm / coarse) * coarse or (coarse if mm else 0.0)
 

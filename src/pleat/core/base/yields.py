@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final, Literal
 
+from pleat.core.base.units import HAIR_MM
+
 Lies = Literal["auto", "upright", "turned"]
 LIES: Final = (("auto", "the better way"), ("upright", "upright"), ("turned", "turned"))
 """Which way round pieces lie on their sheet."""
-HAIR_MM = 0.05
-"""A sheet this much too small still counts as large enough."""
 
 
 def lies(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float) -> bool:

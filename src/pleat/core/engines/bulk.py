@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from pleat.core.base.estimate import Estimate, total
 
-HAIR_MM = 1e-6
+POINT_MM = 1e-6
 Array = NDArray[Any]
 NONE = Estimate.exact(0.0)
 
@@ -72,7 +72,7 @@ class Bulk:
         """The likely thickness in mm, one number a cell: columns from the spine, rows from the head."""
         found: Array = np.zeros((max(0, len(self.xs) - 1), max(0, len(self.ys) - 1)))
         sides = (
-            np.array([(patch.left_mm, patch.right_mm, patch.top_mm, patch.bottom_mm) for patch in self.patches]).reshape(-1, 4) - HAIR_MM
+            np.array([(patch.left_mm, patch.right_mm, patch.top_mm, patch.bottom_mm) for patch in self.patches]).reshape(-1, 4) - POINT_MM
         )
         across, down = np.searchsorted(self.xs, sides[:, :2]).tolist(), np.searchsorted(self.ys, sides[:, 2:]).tolist()
         for patch, (left, right), (top, bottom) in zip(self.patches, across, down, strict=True):
@@ -99,7 +99,7 @@ class Bulk:
     def _worst(self, within_mm: float | None) -> Worst:
         high = self.likely
         if within_mm is not None:
-            high = high[: max(0, bisect_left(self.xs, within_mm - HAIR_MM))]
+            high = high[: max(0, bisect_left(self.xs, within_mm - POINT_MM))]
         if not high.size or high.max() <= 0:
             return NOWHERE
         x, y = (int(number) for number in np.unravel_index(int(np.argmax(high)), high.shape))
@@ -114,13 +114,13 @@ class Bulk:
 
 def span(edges: Sequence[float], low: float, high: float) -> slice:
     """The cells between two edges."""
-    return slice(bisect_left(edges, low - HAIR_MM), bisect_left(edges, high - HAIR_MM))
+    return slice(bisect_left(edges, low - POINT_MM), bisect_left(edges, high - POINT_MM))
 
 
 def marks(values: Iterable[float]) -> list[float]:
     """Every value once, in order; those a hair apart are one."""
     found: list[float] = []
     for value in sorted(values):
-        if not found or value - found[-1] > HAIR_MM:
+        if not found or value - found[-1] > POINT_MM:
             found.append(value)
     return found

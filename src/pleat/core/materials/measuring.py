@@ -13,17 +13,10 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.base.estimate import Estimate
+from pleat.core.trade.paper import CALIPER_ERROR_MM, CALIPER_REPEATS_MM, CALIPER_ZERO_MM, READINGS_AGREE_MM
 
-CALIPER_ERROR_MM: Final = 0.03
-"""How far any reading of a cheap caliper may be off, for the whole stack (house rule)."""
-AGREE_MM: Final = 0.06
-"""Readings of one stack that lie closer than this to their middle agree, whatever their spread (house rule: twice the caliper's error)."""
-ZERO_MM: Final = 0.02
-"""A caliper with its jaws closed that shows more than this wants its zero set (house rule)."""
 LARGEST_ZERO_MM: Final = 1.0
 """More than this with closed jaws is no zero error: something is between them."""
-REPEATS_MM: Final = 0.02
-"""Scatter of a cheap caliper's readings of one stack, as far as it is known beforehand (house rule) ..."""
 REPEATS_KNOWN: Final = 10
 """... and with how many degrees of freedom that is pooled with the readings' own scatter."""
 _INCH: Final = 25.4
@@ -73,7 +66,7 @@ def judge(readings_mm: Sequence[float], sheets: int, expected: Estimate | None =
     if not readings_mm:
         return Judged((), nothing, sheets, 0.0, 0.0, "No reading yet." if not nothing else "With its zero taken off, no reading is left.")
     middle = statistics.median(readings_mm)
-    if len(readings_mm) == 2 and abs(readings_mm[0] - readings_mm[1]) > 2 * AGREE_MM:
+    if len(readings_mm) == 2 and abs(readings_mm[0] - readings_mm[1]) > 2 * READINGS_AGREE_MM:
         low, high = sorted(readings_mm)
         text = (
             f"The two readings are {high - low:.2f} mm apart: {why_off(low, high, sheets)}. Take a third; the odd one is then thrown out."
@@ -81,7 +74,7 @@ def judge(readings_mm: Sequence[float], sheets: int, expected: Estimate | None =
         return Judged(tuple(readings_mm), nothing, sheets, middle, abs(readings_mm[0] - readings_mm[1]), text)
     scatter = statistics.median(abs(one - middle) for one in readings_mm)
     # 1.4826 makes the median deviation a standard deviation of normal readings; no stack differs by a twentieth from place to place
-    slack = max(AGREE_MM, min(3 * 1.4826 * scatter, middle / 20))
+    slack = max(READINGS_AGREE_MM, min(3 * 1.4826 * scatter, middle / 20))
     kept = tuple(one for one in readings_mm if abs(one - middle) <= slack)
     thrown = (*nothing, *(Thrown(one, why_off(middle, one, sheets)) for one in readings_mm if abs(one - middle) > slack))
     if len(kept) * 2 <= len(readings_mm):
@@ -103,7 +96,7 @@ def mean_error(readings_mm: Sequence[float]) -> float:
     """
     freedom = REPEATS_KNOWN + len(readings_mm) - 1
     own = statistics.variance(readings_mm) * (len(readings_mm) - 1) if len(readings_mm) > 1 else 0.0
-    pooled = math.sqrt((REPEATS_KNOWN * REPEATS_MM**2 + own) / freedom)
+    pooled = math.sqrt((REPEATS_KNOWN * CALIPER_REPEATS_MM**2 + own) / freedom)
     student = _STUDENT_95[min(freedom, len(_STUDENT_95)) - 1]
     return math.hypot(student * pooled / math.sqrt(len(readings_mm)), CALIPER_ERROR_MM)
 
@@ -137,7 +130,7 @@ def _slip(mean: float, sheets: int, expected: Estimate | None) -> str:
 
 def zero_problem(zero_mm: float) -> str:
     """What to do about a caliper that shows ``zero_mm`` with its jaws closed; "" when it is near enough to zero."""
-    if abs(zero_mm) <= ZERO_MM:
+    if abs(zero_mm) <= CALIPER_ZERO_MM:
         return ""
     if abs(zero_mm) > LARGEST_ZERO_MM:
         return f"It shows {zero_mm:.2f} mm: something is between the jaws. Take it out, wipe both jaws, close them gently and check zero again."

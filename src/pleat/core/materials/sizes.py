@@ -13,6 +13,7 @@ from typing import Final
 
 from pleat.core.base.errors import LengthError
 from pleat.core.base.units import MM_PER_INCH, RulerName, parse_length, tidy
+from pleat.core.trade.paper import ENVELOPE_FLAP
 
 
 def _series(letter: str, width: int, height: int) -> dict[str, tuple[float, float]]:
@@ -48,8 +49,6 @@ ENVELOPES: Final[dict[str, tuple[float, float]]] = {
     "C6/5": (114.0, 229.0),
 }
 """(width, height) in mm of closed envelopes, upright, by name."""
-ENVELOPE_FLAP: Final = 0.4
-"""Depth of an envelope's flap as a share of its shorter side (common practice, no source): measure yours."""
 _OPENED = re.compile(r"(.*?)(?: envelope)?,? opened(?: flat)?", re.IGNORECASE)
 
 _BETWEEN = re.compile(r"\s*(?:×|x|\*|\bby\b)\s*", re.IGNORECASE)

@@ -16,13 +16,12 @@ from pleat.core.base.units import RULERS, Ruler
 from pleat.core.materials.items import Grade, Paper, PaperKind
 from pleat.core.materials.measuring import Judged, judge
 from pleat.core.materials.weights import BULK_CM3_PER_G, by_name, pounds_in_every_grade
+from pleat.core.trade.paper import ANY_GRAMMAGE
 
 Source = Literal["measured", "weight", "pounds", "name", "nothing", "sold"]
-ANY_GRAMMAGE: Final = (60.0, 110.0, 300.0)
-"""What is planned with while nothing at all is known of a paper (house rule, shown as a check)."""
 _BY_BULK: Final = Rule("arithmetic", "thickness = grammage × bulk, as ISO 536 and ISO 534 define them")
 _NARROWED_MM: Final = 0.004
-"""What three readings of a stack of 10 usually leave of doubt, either way (worked example in docs/sources.md)."""
+"""What three readings of a stack of 10 usually leave of doubt, either way (worked example in docs/oracles.md)."""
 
 
 @dataclass(frozen=True)
@@ -84,8 +83,8 @@ def _measured(paper: Paper, judged: Judged, ruler: Ruler) -> Thickness:
         how += f" That is {ruler.fine(sheet.likely)}."
     rules = (
         Rule("measured by you", "a stack, divided by its sheets"),
-        Rule("standard", "mean and its error by Student's t at 95 %, as in JCGM 100:2008, annex G"),
-        Rule("house rule", "0.03 mm doubt for the caliper itself"),
+        Rule("mean_error", "mean and its error by Student's t at 95 %, as in JCGM 100:2008, annex G"),
+        Rule("CALIPER_ERROR_MM", "0.03 mm doubt for the caliper itself"),
     )
     narrow = (
         "Three readings at different places would narrow it."
@@ -105,7 +104,7 @@ def _by_weight(paper: Paper, grammage: float, ruler: Ruler) -> Thickness:
     how = f"{grammage:g} g/m²{pounds} × bulk {low:g} to {high:g} cm³/g = {_range(ruler, um[0], um[2])}."
     measure = _measure(ruler)
     narrow = f"Choosing the kind of paper would narrow it; {measure[0].lower()}{measure[1:]}" if paper.kind == "other" else measure
-    return Thickness(sheet, "weight", how, (_BY_BULK, Rule("common practice", f"bulk of {paper.kind} paper, no source")), narrow)
+    return Thickness(sheet, "weight", how, (_BY_BULK, Rule("bulk", f"bulk of {paper.kind} paper, no source")), narrow)
 
 
 def _by_pounds(paper: Paper, pounds: float, grade: Grade | None, ruler: Ruler) -> Thickness:
@@ -116,7 +115,7 @@ def _by_pounds(paper: Paper, pounds: float, grade: Grade | None, ruler: Ruler) -
     middle = weights[len(weights) // 2] * (low + high) / 2000
     sheet = Estimate.ranged(ends[0], middle, ends[1], f"the grade of the {pounds:g} lb of {paper.name}, which is not known")
     how = f"{pounds:g} lb is {weights[0]:.0f} to {weights[-1]:.0f} g/m², by grade; at bulk {low:g} to {high:g} cm³/g that is {ruler.between(*ends, Ruler.fine)}."
-    rules = (_BY_BULK, Rule("standard", "US paper trade basis sizes, as in TAPPI T 410"))
+    rules = (_BY_BULK, Rule("basis_sizes", "US paper trade basis sizes, as in TAPPI T 410"))
     return Thickness(sheet, "pounds", how, rules, "The grade from the packet, or one measured stack, would settle it.")
 
 
@@ -135,9 +134,13 @@ def _by_name(paper: Paper, ruler: Ruler) -> Thickness:
     )
     if known:
         how = f"Known only by its name. Paper called that is mostly {grammages[0]:g} to {grammages[2]:g} g/m², {kind}: {ruler.between(sheet.low, sheet.high, Ruler.fine)}."
-        rules = (_BY_BULK, Rule("common practice", "what such papers usually weigh, no source"))
+        rules = (_BY_BULK, Rule("known_by_name", "what such papers usually weigh, no source"))
         return Thickness(sheet, "name", how, rules, "Its weight from the packet would narrow it. " + _measure(ruler))
     how = f"Nothing is known of it: anything from {grammages[0]:g} to {grammages[2]:g} g/m², {ruler.between(sheet.low, sheet.high, Ruler.fine)}."
     return Thickness(
-        sheet, "nothing", how, (_BY_BULK, Rule("house rule", "what any paper may weigh")), "Its weight would narrow it. " + _measure(ruler)
+        sheet,
+        "nothing",
+        how,
+        (_BY_BULK, Rule("ANY_GRAMMAGE", "what any paper may weigh")),
+        "Its weight would narrow it. " + _measure(ruler),
     )

@@ -6,11 +6,10 @@ import math
 from typing import Final
 
 from pleat.core.materials.items import ThreadSpool
+from pleat.core.trade.paper import LINEN_G_PER_CM3
 
 TEX_PER_LEA: Final = 1653.5
 """tex of a single yarn of lea number 1: 1 lea = 300 yd per lb (arithmetic: 453.59237 g / 274.32 m x 1000)."""
-LINEN_DENSITY: Final = 0.9
-"""g/cm3 of a twisted linen thread with the air in it (from memory)."""
 
 
 def tex_of(lea: int, plies: int) -> float:
@@ -28,7 +27,7 @@ def diameter_of_tex(tex: float) -> float:
     >>> round(diameter_of_tex(tex_of(18, 3)), 2)
     0.62
     """
-    return math.sqrt(4 * tex / (1000 * math.pi * LINEN_DENSITY))
+    return math.sqrt(4 * tex / (1000 * math.pi * LINEN_G_PER_CM3))
 
 
 def spool_diameter_mm(spool: ThreadSpool) -> float | None:

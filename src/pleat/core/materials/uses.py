@@ -4,15 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Final, Literal
+from typing import Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.yields import Lay, both_ways
 from pleat.core.materials.items import Paper
+from pleat.core.trade.paper import USES_MM
 
 Use = Literal["leaves", "pockets", "cover"]
-USES_MM: Final[dict[Use, tuple[float, float]]] = {"leaves": (0.04, 0.22), "pockets": (0.12, 0.38), "cover": (0.2, 0.7)}
-"""Thickness of one sheet by what it serves for (house rule): leaves that drape, pockets that hold, covers that keep their shape."""
 
 
 def good_for(sheet: Estimate) -> tuple[Use, ...]:

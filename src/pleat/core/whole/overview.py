@@ -12,6 +12,7 @@ from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, lasting, many
 from pleat.core.pleats.cutting.owned import of_the_roll, together
 from pleat.core.pleats.paper.stocks import Stock
+from pleat.core.trade.making import PACE_SHARE
 from pleat.core.whole.planning import Plan
 
 Unit = Literal["sheet", "mm", "piece"]
@@ -19,8 +20,6 @@ SCRAP: Final = 6
 """Figures that fit a scrap of paper beside the knife."""
 WORST: Final = 3
 """Checks that are shown; of notes one less."""
-PACE: Final = (0.7, 1.6)
-"""Hands differ: so much quicker and slower than the house's minutes (house rule)."""
 
 
 @dataclass(frozen=True)
@@ -132,7 +131,7 @@ def overview(plan: Plan, goods: Mapping[str, Good]) -> Overview:
         wants=wants,
         cost=sum(priced) if priced else None,
         unpriced=tuple(dict.fromkeys(want.name for want in wants if want.cost is None)),
-        minutes=(_rounded(hands * PACE[0]), _rounded(hands * PACE[1])),
+        minutes=(_rounded(hands * PACE_SHARE[0]), _rounded(hands * PACE_SHARE[1])),
         waits=plan.bench.waits,
         scrap=tuple(figure for _, result in plan for figure in result.figures if figure.scrap)[:SCRAP],
         worst=tuple(telling[:shown]),

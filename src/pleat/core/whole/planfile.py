@@ -7,7 +7,7 @@ from typing import Any, Final
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import Record
-from pleat.core.base.plan import Check, Offer
+from pleat.core.base.plan import Check, Offer, Rule
 from pleat.core.pleats.extras.spots import PlacedDesign
 from pleat.core.whole.planning import Plan
 
@@ -41,6 +41,8 @@ def as_json(value: Any) -> Any:
     """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions and what a result was worked out from (fields that are not shown) left out."""
     if isinstance(value, Estimate):
         return {"low": value.low, "likely": value.likely, "high": value.high, "main_doubt": value.main_doubt()}
+    if isinstance(value, Rule):
+        return {"origin": value.origin, "text": value.text}
     if is_dataclass(value):
         shown = (field.name for field in fields(value) if field.repr and not callable(getattr(value, field.name)))
         own = {name: as_json(getattr(value, name)) for name in shown if not (isinstance(value, Check) and name in ("code", "of"))}

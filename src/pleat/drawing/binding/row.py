@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from pleat.core.pleats.binding.kinds.ends import EndsResult
-from pleat.core.pleats.binding.kinds.eyecords import EDGE_MM, RowResult
+from pleat.core.pleats.binding.kinds.eyecords import RowResult
+from pleat.core.trade.holes import EYELET_END_MM
 from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape
@@ -18,7 +19,7 @@ def _spine(result: RowResult, plan: Plan) -> list[Shape]:
     for number in range(result.pairs):
         left = result.room_mm + number * (result.tab_mm + result.room_mm)
         shapes.append(Rect(left, 0, result.tab_mm, high, f"filled leaf swatch-{plan.pages.swatch}"))
-    edge = plan.brief.ruler.near(EDGE_MM)
+    edge = plan.brief.ruler.near(EYELET_END_MM)
     for at in result.cords_mm:
         shapes.append(Line(at, edge, at, high - edge, "thread thread-inside"))
         shapes += [Dot(at, y, "hole", radius_mm=EYELET_MM) for y in (edge, high - edge)]
@@ -34,7 +35,7 @@ def large(result: RowResult, plan: Plan) -> Drawing:
         Dim("bottom", 0, result.width_mm, ruler.show(result.width_mm), level=2),
         Dim("bottom", first, first + result.tab_mm, ruler.number(result.tab_mm)),
         Dim("left", 0, high, ruler.number(high)),
-        Dim("right", 0, ruler.near(EDGE_MM), ruler.number(ruler.near(EDGE_MM))),
+        Dim("right", 0, ruler.near(EYELET_END_MM), ruler.number(ruler.near(EYELET_END_MM))),
     )
     says = f"The spine from inside, {result.pairs} tabs in a row under {len(result.cords_mm)} cords."
     return Drawing(result.width_mm, high, says, _spine(result, plan), dims=dims)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from pleat.core.pleats.binding.punched.capacity import BEGINS
 from pleat.core.pleats.pages.kinds.leaves import LeavesBlock
+from pleat.core.trade.holes import THICK_BEGINS_SHARE
 from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import Curve, Dim, Drawing, Label, Line, Rect, Shape
@@ -23,7 +23,7 @@ def large(result: LeavesBlock, plan: Plan) -> Drawing:
             Label(odd_wide, top + odd_high, ruler.size(odd_wide, odd_high), "quiet", "end", (-6, -8)),
         ]
     base = high + gap
-    begins, more = wide * BEGINS, result.middle_mm
+    begins, more = wide * THICK_BEGINS_SHARE, result.middle_mm
     corners = [
         (0.0, base),
         (begins, base - more / 2),

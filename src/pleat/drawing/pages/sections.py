@@ -11,9 +11,9 @@ from pleat.core.pleats.binding.checks import holding
 from pleat.core.pleats.pages.folding import COLUMNS_ROWS
 from pleat.core.pleats.pages.imposition import NumberedSheet
 from pleat.core.pleats.pages.leaves import Leaf, Opening
-from pleat.core.pleats.pages.limits import STUB_MM
 from pleat.core.pleats.pages.mixed import MixedFolio
 from pleat.core.pleats.pages.sectioned import SectionsBlock
+from pleat.core.trade.pages import STUB_MM
 from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
 from pleat.drawing.shapes import ControlSpot, Curve, Dim, Dot, Drawing, Group, Label, Line, Rect, Shape

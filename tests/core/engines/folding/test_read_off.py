@@ -12,10 +12,11 @@ from shapely import Polygon as Shape
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.engines.folding.closing import moved_by, ways
-from pleat.core.engines.folding.pockets import AT_FOLD_MM, AT_MOUTH_MM, pockets, zones
+from pleat.core.engines.folding.pockets import pockets, zones
 from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Programme, Where, work
 from pleat.core.engines.folding.sheet import Cut, Panel, Piece, Span, board, piece
 from pleat.core.engines.folding.tasks import in_order, tasks
+from pleat.core.trade.folding import GLUE_FREE_FOLD_MM, GLUE_FREE_MOUTH_MM
 
 
 def pocket_sheet(wide, high, tall, tabs, cut=()):
@@ -106,14 +107,14 @@ def test_glue_stays_off_folds_that_move_and_mouths():
     assert {(zone.key[1], zone.side) for zone in bands} == set(itertools.product(("front", "back"), "AB"))
     for zone in bands:
         shape = Shape(zone.band)
-        assert shape.area == pytest.approx(AT_FOLD_MM * 150)
-        assert shape.bounds[0] == pytest.approx(90.0 - AT_FOLD_MM if zone.key[1] == "front" else 90.0)
+        assert shape.area == pytest.approx(GLUE_FREE_FOLD_MM * 150)
+        assert shape.bounds[0] == pytest.approx(90.0 - GLUE_FREE_FOLD_MM if zone.key[1] == "front" else 90.0)
     pocket = Programme(build)
     worked = work(pocket)
     mouths = [zone for zone in zones(pocket, worked, pockets(worked)) if zone.at == "mouth"]
     assert sorted((zone.key[1], zone.side) for zone in mouths) == [("back", "A"), ("front", "A")]
     for zone in mouths:
-        assert Shape(zone.band).area == pytest.approx(AT_MOUTH_MM * 100)
+        assert Shape(zone.band).area == pytest.approx(GLUE_FREE_MOUTH_MM * 100)
 
 
 def cross(arms):

@@ -12,8 +12,9 @@ from hypothesis import strategies as st
 from shapely import LineString
 
 from pleat.core.engines.holes import band
-from pleat.core.engines.holes.places import KEEP_MM, PATTERNS, PITCHES, centred, folded, inset, missed, nearest, row
+from pleat.core.engines.holes.places import PATTERNS, PITCHES, centred, folded, inset, missed, nearest, row
 from pleat.core.engines.holes.punch import in_a_lift, lifts, pitch_plan, strokes_match
+from pleat.core.trade.holes import ELASTIC_CUT, HOLE_END_MM
 
 EDGES = st.floats(60, 500)
 
@@ -48,8 +49,8 @@ def test_holes_are_the_same_from_both_ends(edge, count, end):
 def test_a_row_is_as_long_as_it_can_be_and_breaks_no_end(edge, pitch, hole):
     found = row(edge, pitch, hole)
     if found:
-        assert nearest(found, edge, hole)[0] >= KEEP_MM - 1e-6
-        assert (len(found) + 0) * pitch + 2 * (KEEP_MM + hole / 2) > edge - 1e-6
+        assert nearest(found, edge, hole)[0] >= HOLE_END_MM - 1e-6
+        assert (len(found) + 0) * pitch + 2 * (HOLE_END_MM + hole / 2) > edge - 1e-6
 
 
 def test_a_folded_strip_shows_its_folds():
@@ -150,7 +151,7 @@ def test_a_woven_strip_by_polyline(sticks, cloth, room):
 
 
 def test_elastic_is_cut_shorter_than_its_path():
-    assert [round(band.stretched(share) * 100) for share in (band.TIGHT, band.LOOSE)] == [18, 11]
+    assert [round(band.stretched(share) * 100) for share in (ELASTIC_CUT[0], ELASTIC_CUT[2])] == [18, 11]
 
 
 @given(st.floats(0.5, 3), st.floats(4, 12), st.floats(1, 20), st.floats(3, 25))

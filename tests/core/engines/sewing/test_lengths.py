@@ -7,13 +7,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pleat.core.engines.sewing.lengths import LONGEST_MM, measured
+from pleat.core.engines.sewing.lengths import measured
 from pleat.core.engines.sewing.moves import Sewing
 from pleat.core.engines.sewing.patterns import along, through
 from pleat.core.engines.sewing.swell import largest, of_strands, profile
 from pleat.core.engines.sewing.walk import walk
 from pleat.core.pleats.binding.record import Thread
 from pleat.core.pleats.binding.thread import Use, diameter_mm, needle_for, suits, tex, thread_need
+from pleat.core.trade.sewing import LONGEST_THREAD_MM
 from tests.core.engines.sewing.patterns import bed, small
 
 THREAD_MM = 0.6
@@ -105,9 +106,9 @@ def test_a_long_thread_is_cut_into_few_even_lengths_knotted_on_inside(rows, stat
     thread = along.link(rows, stations, False)
     sewing = Sewing(bed(rows, stations, height=210), (thread,), through.loop_promise(False))
     need = thread_need(sewing, walk(sewing.threads), Use(THREAD_MM, 90))
-    assert all(piece <= LONGEST_MM + 1e-6 for piece in need.pieces_mm)
+    assert all(piece <= LONGEST_THREAD_MM + 1e-6 for piece in need.pieces_mm)
     assert sum(need.pieces_mm) == pytest.approx(need.total_mm)
-    assert len(need.pieces_mm) <= need.total_mm / (LONGEST_MM - 260) + 1
+    assert len(need.pieces_mm) <= need.total_mm / (LONGEST_THREAD_MM - 260) + 1
     assert max(need.pieces_mm) - min(need.pieces_mm) < 2 * 210, "even but for where the holes are"
     assert all(thread[step].do == "pass" and thread[step].side == "inside" for step in need.knots_on)
 

@@ -15,7 +15,7 @@ from pleat.core.base.plan import Count, Length, Part
 from pleat.core.document import editing
 from pleat.core.document.made_of import chosen
 from pleat.core.document.recipes import RECIPES, recipe
-from pleat.core.engines.holes.places import KEEP_MM, nearest
+from pleat.core.engines.holes.places import nearest
 from pleat.core.engines.holes.turning import frames
 from pleat.core.materials.items import Elastic, Hardware, Stick, Tool
 from pleat.core.materials.tools import tools_from
@@ -23,6 +23,7 @@ from pleat.core.pleats.binding.kinds import BINDINGS
 from pleat.core.pleats.binding.punched.capacity import GROUP
 from pleat.core.pleats.binding.punched.record import PunchedResult
 from pleat.core.pleats.pages.kinds.leaves import Leaves
+from pleat.core.trade.holes import HOLE_END_MM
 from pleat.core.whole.planfile import plan_data
 from pleat.core.whole.planning import make_plan
 from pleat.drawing import looks
@@ -159,7 +160,7 @@ def test_holes_are_symmetric_and_none_is_near_an_end_or_it_is_told(name, width, 
     told = {check.key for check in result.checks}
     assert end >= 2.0 - 1e-6 or "D5" in told
     if not told & {"D5"} and name not in ("filing", "planner", "strips"):
-        assert end >= KEEP_MM - 1e-6
+        assert end >= HOLE_END_MM - 1e-6
     if name != "keyring":
         assert sorted(result.edge_mm - at for at in result.positions_mm) == pytest.approx(list(result.positions_mm))
     assert len(plan.cover.holes_mm) == len(result.positions_mm)

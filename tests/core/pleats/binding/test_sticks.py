@@ -13,8 +13,8 @@ from pleat.core.document import editing
 from pleat.core.document.recipes import recipe
 from pleat.core.engines.sewing.faults import find
 from pleat.core.engines.sewing.notation import read, write
-from pleat.core.pleats.binding.kinds.sticks import LASHING_MM
 from pleat.core.pleats.cover.kinds import COVERS
+from pleat.core.trade.sewing import LASHING_MM
 from pleat.core.whole.planning import make_plan
 from tests.profiles import examples
 

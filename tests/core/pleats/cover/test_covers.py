@@ -23,7 +23,8 @@ from pleat.core.engines.folding.sheet import scores
 from pleat.core.materials.items import Board, Cloth, Paper
 from pleat.core.pleats.cover.kinds import COVERS
 from pleat.core.pleats.cover.opening import motion_of, worked
-from pleat.core.pleats.cover.shell import JOINT_BOARDS, Hard
+from pleat.core.pleats.cover.shell import Hard
+from pleat.core.trade.cases import JOINT_BOARDS
 from pleat.core.whole.planning import make_plan, worked_out
 from tests.conftest import edited
 from tests.profiles import examples

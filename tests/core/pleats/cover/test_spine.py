@@ -6,8 +6,9 @@ from pleat.core.base.units import RULERS
 from pleat.core.document import editing
 from pleat.core.document.book import Book
 from pleat.core.document.recipes import RECIPES, recipe
-from pleat.core.pleats.cover.figures import ONE_CREASE_MM
-from pleat.core.pleats.cover.spine import READING_MM, Spined, saving, spine_of
+from pleat.core.pleats.cover.spine import Spined, saving, spine_of
+from pleat.core.trade.covers import ONE_CREASE_MM
+from pleat.core.trade.pages import BLOCK_READING_MM
 from pleat.core.whole.planning import make_plan
 from tests.core.pleats.cover.test_covers import book_of
 
@@ -45,7 +46,7 @@ def test_a_hundred_leaves_by_hand():
 @pytest.mark.parametrize("name", SPINED)
 def test_a_reading_is_used_and_its_doubt_is_that_of_the_reading(name):
     spine = figures(name, ("cover.measured_spine_mm", 9.0))["spine"]
-    assert (spine.value.likely, spine.value.width) == pytest.approx((9.0, 2 * READING_MM))
+    assert (spine.value.likely, spine.value.width) == pytest.approx((9.0, 2 * BLOCK_READING_MM))
     assert "You measured it" in spine.how
     again = figures(name, ("cover.measured_spine_mm", 9.0), ("cover.inserts_mm", 2.0), ("cover.inserts_at", "all"))["spine"]
     assert again.value.likely == pytest.approx(11.0), "what goes in later was not there when it was measured"

@@ -8,8 +8,8 @@ import pytest
 from shapely.geometry import LineString, Polygon
 
 from pleat.core.base.units import RULERS
-from pleat.core.pleats.extras.goesin import EASE_MM
 from pleat.core.pleats.structures.dressing import PHOTOS, Sized
+from pleat.core.trade.extras import EASE_MM
 from pleat.core.whole.planning import make_plan
 from tests.put import POCKET, at, of, put, told
 

@@ -7,7 +7,7 @@ from pleat.core.document.recipes import recipe
 from pleat.core.engines.folding.sheet import scores
 from pleat.core.pleats.binding.kinds import BINDINGS
 from pleat.core.pleats.cover.kinds import COVERS
-from pleat.core.pleats.pages.kinds.pad import BACKING_MM
+from pleat.core.trade.pages import BACKING_MM
 from pleat.core.whole.planning import make_plan
 from tests.conftest import edited
 

@@ -8,19 +8,18 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
-from typing import Final, Literal
+from typing import Literal
 
-from pleat.core.engines.folding.convex import HAIR_MM, Point, Polygon, bounds, clipped, common, meets, middle, side_of
+from pleat.core.engines.folding.convex import POINT_MM, Point, Polygon, bounds, clipped, common, meets, middle, side_of
 from pleat.core.engines.folding.poses import FLAT, Pose, apart, cos_sin, folded
 from pleat.core.engines.folding.sheet import Crease, Piece
+from pleat.core.trade.folding import LOOP_FITS_MM
 
 Key = tuple[str, str]
 """A panel: the names of its piece and its own."""
 Side = Literal["A", "B"]
 How = Literal["glue", "tuck", "sew", "ring"]
 FaultKind = Literal["caught", "crossed", "through", "apart"]
-LOOSE_MM: Final = 0.05
-"""Parts of a loop that miss each other by less fit (house rule)."""
 
 
 @dataclass(frozen=True)
@@ -221,12 +220,12 @@ class Assembly:
                 one, other = (name, crease.one), (name, crease.other)
                 should = self.poses[one].after(self._turn(name, crease, self._angles)[0])
                 miss = apart(should, self.poses[other], (crease.start, crease.end))
-                if miss > LOOSE_MM:
+                if miss > LOOP_FITS_MM:
                     found.append(Misfit((one, other), miss))
         for join in self.joins:
             should = self.poses[join.host].after(join.pose)
             miss = apart(should, self.poses[join.laid], self.pieces[join.laid[0]][join.laid[1]].outline)
-            if miss > LOOSE_MM:
+            if miss > LOOP_FITS_MM:
                 found.append(Misfit((join.laid, join.host), miss))
         return tuple(found)
 
@@ -406,4 +405,4 @@ def _crosses(shadow: Polygon, line: Polygon) -> bool:
     for half in halves:
         on = [((x - start[0]) * along[0] + (y - start[1]) * along[1]) / long for x, y in half if abs(side_of(start, end, (x, y))) < 1e-6]
         places += on
-    return bool(places) and min(max(places), long) - max(min(places), 0.0) > HAIR_MM
+    return bool(places) and min(max(places), long) - max(min(places), 0.0) > POINT_MM

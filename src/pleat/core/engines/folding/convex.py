@@ -14,7 +14,7 @@ Polygon = tuple[Point, ...]
 """The corners of a convex polygon, in order; empty for nothing."""
 NEAR_MM: Final = 1e-5
 """A corner this near a side lies on it."""
-HAIR_MM: Final = 1e-6
+POINT_MM: Final = 1e-6
 """Lengths below this are none; areas below its square root in mm2 are only a touch."""
 
 
@@ -71,13 +71,13 @@ def clipped(polygon: Polygon, start: Point, end: Point, *, positive: bool) -> Po
     for number, point in enumerate(polygon):
         other = (number + 1) % len(polygon)
         here, there = away[number], away[other]
-        if here >= -HAIR_MM:
+        if here >= -POINT_MM:
             kept.append(point)
-        if (here > HAIR_MM and there < -HAIR_MM) or (here < -HAIR_MM and there > HAIR_MM):
+        if (here > POINT_MM and there < -POINT_MM) or (here < -POINT_MM and there > POINT_MM):
             part = here / (here - there)
             end_ = polygon[other]
             kept.append((point[0] + part * (end_[0] - point[0]), point[1] + part * (end_[1] - point[1])))
-    return tuple(kept) if len(kept) > 2 and area(tuple(kept)) > HAIR_MM else ()
+    return tuple(kept) if len(kept) > 2 and area(tuple(kept)) > POINT_MM else ()
 
 
 def overlap(one: Polygon, other: Polygon) -> Polygon:
@@ -94,7 +94,7 @@ def overlap(one: Polygon, other: Polygon) -> Polygon:
 def meets(one: Polygon, other: Polygon) -> bool:
     """Whether two convex polygons lie on each other by more than a touch."""
     a, b = bounds(one), bounds(other)
-    if a[2] <= b[0] + HAIR_MM or b[2] <= a[0] + HAIR_MM or a[3] <= b[1] + HAIR_MM or b[3] <= a[1] + HAIR_MM:
+    if a[2] <= b[0] + POINT_MM or b[2] <= a[0] + POINT_MM or a[3] <= b[1] + POINT_MM or b[3] <= a[1] + POINT_MM:
         return False
     if is_rectangle(one) and is_rectangle(other):
         return True
@@ -107,7 +107,7 @@ def is_rectangle(polygon: Polygon) -> bool:
         return False
     bx, by = polygon[3]
     for x, y in polygon:
-        if abs(x - bx) >= HAIR_MM and abs(y - by) >= HAIR_MM:
+        if abs(x - bx) >= POINT_MM and abs(y - by) >= POINT_MM:
             return False
         bx, by = x, y
     return True
@@ -116,7 +116,7 @@ def is_rectangle(polygon: Polygon) -> bool:
 def holds(polygon: Polygon, point: Point) -> bool:
     """Whether a point lies inside it."""
     sides = [side_of(a, b, point) for a, b in edges(polygon)]
-    return all(side > -HAIR_MM for side in sides) or all(side < HAIR_MM for side in sides)
+    return all(side > -POINT_MM for side in sides) or all(side < POINT_MM for side in sides)
 
 
 def common(one: Sequence[Point], other: Sequence[Point]) -> tuple[Point, Point] | None:
@@ -131,7 +131,7 @@ def common(one: Sequence[Point], other: Sequence[Point]) -> tuple[Point, Point] 
     axis = 0 if abs(a[0] - b[0]) > abs(a[1] - b[1]) else 1
     (low, high), (low_, high_) = (sorted(line, key=lambda point: point[axis]) for line in ((a, b), (c, d)))
     start, end = max(low, low_, key=lambda point: point[axis]), min(high, high_, key=lambda point: point[axis])
-    return (start, end) if end[axis] - start[axis] > HAIR_MM else None
+    return (start, end) if end[axis] - start[axis] > POINT_MM else None
 
 
 def united(polygons: Sequence[Polygon]) -> tuple[Polygon, ...]:
@@ -160,7 +160,7 @@ def _tidy(point: Point) -> Point:
 def _beside(start: Point, end: Point, corners: tuple[list[Point], list[Point]]) -> list[Point]:
     """The corners that may lie on a side, of all of them sorted by x and by y: of an upright or a level side those at its own place, between its ends."""
     for axis, along in ((0, 1), (1, 0)):
-        if abs(start[axis] - end[axis]) < HAIR_MM:
+        if abs(start[axis] - end[axis]) < POINT_MM:
             first = bisect_left(corners[axis], start[axis] - NEAR_MM, key=itemgetter(axis))
             last = bisect_right(corners[axis], start[axis] + NEAR_MM, key=itemgetter(axis))
             low, high = min(start[along], end[along]), max(start[along], end[along])
@@ -171,7 +171,7 @@ def _beside(start: Point, end: Point, corners: tuple[list[Point], list[Point]]) 
 def _split(start: Point, end: Point, corners: Iterable[Point]) -> list[Point]:
     """The side from start to end with every corner that lies on it."""
     long = math.dist(start, end)
-    if long < HAIR_MM:
+    if long < POINT_MM:
         return [start]
     between = [
         (math.dist(start, one), one)
@@ -205,4 +205,4 @@ def _chained(sides: list[tuple[Point, Point]]) -> list[Polygon]:
 def _straightened(outline: Polygon) -> Polygon:
     """Without the corners that lie on a straight side."""
     around = zip((outline[-1], *outline), outline, (*outline[1:], outline[0]), strict=False)
-    return tuple(here for before, here, after in around if abs(side_of(before, after, here)) > 1e-5 or math.dist(before, after) < HAIR_MM)
+    return tuple(here for before, here, after in around if abs(side_of(before, after, here)) > 1e-5 or math.dist(before, after) < POINT_MM)

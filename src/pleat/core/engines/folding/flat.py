@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from pleat.core.engines.folding.convex import HAIR_MM, bounds
+from pleat.core.engines.folding.convex import POINT_MM, bounds
 from pleat.core.engines.folding.sheet import Piece
 
 GAP_SHARE = 0.06
@@ -88,7 +88,7 @@ def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) 
             x, first = flat.x_mm + (left + right) / 2, flat.y_mm + top + (bottom - top) * (BELOW_SHARE if room else 0.5)
             near = [one.y_mm for one in found if abs(one.x_mm - x) < close_x]
             tried = [first, *(first + turn * close_y for step in range(1, 5) for turn in (step, -step))]
-            free = [y for y in tried if y >= 0 and all(abs(y - other) >= close_y - HAIR_MM for other in near)]
+            free = [y for y in tried if y >= 0 and all(abs(y - other) >= close_y - POINT_MM for other in near)]
             y = next((y for y in free if flat.y_mm + top <= y <= flat.y_mm + bottom), free[0] if free else first)
             found.append(FieldAnchor(path, x, y, value))
     return tuple(found)

@@ -7,7 +7,7 @@ from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import product
-from typing import Any, Final
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from pleat.core.base.estimate import Estimate, weighted
 from pleat.core.engines.folding.assembly import Assembly, Key, Side, State
 from pleat.core.engines.folding.convex import (
-    HAIR_MM,
+    POINT_MM,
     Point,
     Polygon,
     area,
@@ -29,6 +29,7 @@ from pleat.core.engines.folding.convex import (
     overlap,
     rectangle,
 )
+from pleat.core.trade.folding import TAB_SHARE
 
 NONE = Estimate.exact(0.0)
 Array = NDArray[Any]
@@ -82,8 +83,8 @@ def cells(assembly: Assembly, state: State, layers: Sequence[Key] | None = None)
     for key in found:
         left, top, right, bottom = bounds(shadows[key])
         whole = is_rectangle(shadows[key])
-        for x in range(bisect_left(xs, left - HAIR_MM), bisect_left(xs, right - HAIR_MM)):
-            for y in range(bisect_left(ys, top - HAIR_MM), bisect_left(ys, bottom - HAIR_MM)):
+        for x in range(bisect_left(xs, left - POINT_MM), bisect_left(xs, right - POINT_MM)):
+            for y in range(bisect_left(ys, top - POINT_MM), bisect_left(ys, bottom - POINT_MM)):
                 if whole or holds(shadows[key], ((xs[x] + xs[x + 1]) / 2, (ys[y] + ys[y + 1]) / 2)):
                     over.setdefault((x, y), []).append(key)
     return tuple(
@@ -95,7 +96,7 @@ def cells(assembly: Assembly, state: State, layers: Sequence[Key] | None = None)
 def _marks(values: Iterable[float]) -> list[float]:
     found: list[float] = []
     for value in sorted(values):
-        if not found or value - found[-1] > HAIR_MM:
+        if not found or value - found[-1] > POINT_MM:
             found.append(value)
     return found
 
@@ -132,8 +133,10 @@ class _TableGrid:
         """The cells that a line runs along."""
         left, top, right, bottom = bounds(line)
         found = np.zeros(self.high.shape, dtype=bool)
-        for x in range(max(0, bisect_left(self.xs, left - HAIR_MM) - 1), min(len(self.xs) - 1, bisect_right(self.xs, right + HAIR_MM))):
-            for y in range(max(0, bisect_left(self.ys, top - HAIR_MM) - 1), min(len(self.ys) - 1, bisect_right(self.ys, bottom + HAIR_MM))):
+        for x in range(max(0, bisect_left(self.xs, left - POINT_MM) - 1), min(len(self.xs) - 1, bisect_right(self.xs, right + POINT_MM))):
+            for y in range(
+                max(0, bisect_left(self.ys, top - POINT_MM) - 1), min(len(self.ys) - 1, bisect_right(self.ys, bottom + POINT_MM))
+            ):
                 cell = rectangle(self.xs[x], self.ys[y], self.xs[x + 1] - self.xs[x], self.ys[y + 1] - self.ys[y])
                 found[x, y] = any(common(line, side) for side in edges(cell))
         return found
@@ -148,8 +151,8 @@ def _grid(assembly: Assembly, state: State, layers: Sequence[Key], calipers: Map
     over = {}
     for key, shadow in shadows.items():
         left, top, right, bottom = bounds(shadow)
-        columns = slice(bisect_left(xs, left - HAIR_MM), bisect_left(xs, right - HAIR_MM))
-        rows = slice(bisect_left(ys, top - HAIR_MM), bisect_left(ys, bottom - HAIR_MM))
+        columns = slice(bisect_left(xs, left - POINT_MM), bisect_left(xs, right - POINT_MM))
+        rows = slice(bisect_left(ys, top - POINT_MM), bisect_left(ys, bottom - POINT_MM))
         there = np.zeros(high.shape, dtype=bool)
         there[columns, rows] = True
         if not is_rectangle(shadow):
@@ -235,10 +238,6 @@ def without(polygon: Polygon, other: Polygon) -> tuple[Polygon, ...]:
     return tuple(found)
 
 
-TAB_SHARE: Final = 0.5
-"""Of a panel it is glued on, a tab covers this part at most (house rule)."""
-
-
 def tabs(assembly: Assembly, state: State) -> frozenset[Key]:
     """The panels on which a larger one was glued, to go on from their sheet: all over on it, they are a part of its face."""
     found = set()
@@ -294,14 +293,14 @@ def _beside(shadow: Box, seen: Sequence[Box]) -> list[Polygon]:
         parts: list[Box] = []
         for box in left:
             a, b, c, d = box
-            if c <= x0 + HAIR_MM or x1 <= a + HAIR_MM or d <= y0 + HAIR_MM or y1 <= b + HAIR_MM:
+            if c <= x0 + POINT_MM or x1 <= a + POINT_MM or d <= y0 + POINT_MM or y1 <= b + POINT_MM:
                 parts.append(box)
                 continue
             low, high = max(b, y0), min(d, y1)
             parts += [
                 part
                 for part in ((a, b, c, y0), (a, y1, c, d), (a, low, x0, high), (x1, low, c, high))
-                if part[2] - part[0] > HAIR_MM and part[3] - part[1] > HAIR_MM
+                if part[2] - part[0] > POINT_MM and part[3] - part[1] > POINT_MM
             ]
         left = parts
         if not left:

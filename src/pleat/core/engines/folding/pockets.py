@@ -11,11 +11,9 @@ from pleat.core.engines.folding.assembly import Assembly, Key, Side, State
 from pleat.core.engines.folding.convex import Point, Polygon, area, bounds, clipped, meets, middle, overlap, side_of
 from pleat.core.engines.folding.programme import FoldOperation, FoldResult, LayOperation, Programme, Where
 from pleat.core.engines.folding.sheet import Crease
+from pleat.core.trade.folding import GLUE_FREE_FOLD_MM, GLUE_FREE_MOUTH_MM
 
 SIDES: Final[tuple[Where, ...]] = ("left", "head", "right", "tail")
-AT_FOLD_MM: Final = 3.0
-"""Beside a fold that moves, so much stays free of glue (common practice: 1/8 in)."""
-AT_MOUTH_MM: Final = 6.0
 
 
 @dataclass(frozen=True)
@@ -147,7 +145,7 @@ def zones(programme: Programme, worked: FoldResult, found: Iterable[FoldedPocket
         above = state.pile.index(pocket.wall) > state.pile.index(pocket.back)
         for key, facing in ((pocket.wall, not above), (pocket.back, above)):
             shadow = state.shadow(pocket.wall, assembly.pieces)
-            band = overlap(_strip(shadow, pocket.mouth, AT_MOUTH_MM), state.shadow(key, assembly.pieces))
+            band = overlap(_strip(shadow, pocket.mouth, GLUE_FREE_MOUTH_MM), state.shadow(key, assembly.pieces))
             if band:
                 side: Side = "A" if state.poses[key].up == facing else "B"
                 bands.append(Zone(key, side, state.poses[key].back.on_table(band), "mouth"))
@@ -161,7 +159,7 @@ def _beside(assembly: Assembly, fold: FoldOperation) -> list[Zone]:
         for name in (one, other):
             outline = piece[name].outline
             inner = side_of(crease.start, crease.end, middle(outline)) > 0
-            start, end = _shifted(crease.start, crease.end, AT_FOLD_MM if inner else -AT_FOLD_MM)
+            start, end = _shifted(crease.start, crease.end, GLUE_FREE_FOLD_MM if inner else -GLUE_FREE_FOLD_MM)
             band = clipped(outline, start, end, positive=not inner)
             if band:
                 found += [Zone((fold.piece, name), side, band, "fold") for side in ("A", "B")]

@@ -14,7 +14,7 @@ from itertools import accumulate
 from typing import Final, Literal
 
 from pleat.core.engines.folding.convex import (
-    HAIR_MM,
+    POINT_MM,
     Point,
     Polygon,
     area,
@@ -85,7 +85,7 @@ class Crease:
 
     @property
     def upright(self) -> bool:
-        return abs(self.start[0] - self.end[0]) < HAIR_MM
+        return abs(self.start[0] - self.end[0]) < POINT_MM
 
     @property
     def between(self) -> frozenset[str]:
@@ -173,7 +173,7 @@ def piece(
     no size are left out.
     """
     kept, gone = set(kept), set(gone)
-    across, down = [one for one in columns if one.size_mm > HAIR_MM], [one for one in rows if one.size_mm > HAIR_MM]
+    across, down = [one for one in columns if one.size_mm > POINT_MM], [one for one in rows if one.size_mm > POINT_MM]
     lefts, tops = [*accumulate((c.size_mm for c in across), initial=0.0)], [*accumulate((r.size_mm for r in down), initial=0.0)]
     named: dict[tuple[int, int], str] = {}
     for x, column in enumerate(across):
@@ -213,7 +213,7 @@ def board(name: str, stock: str, width_mm: float, height_mm: float) -> Piece:
 def rounded(sheet: Piece, radius_mm: float, at: Iterable[Literal["left", "right"]]) -> Piece:
     """A board with the corners of its left or right side rounded, in steps of 11.25 degrees; its outline stays within a tenth of a mm of the
     arc for radii up to 20 mm."""
-    if radius_mm < HAIR_MM or len(sheet.panels) != 1:
+    if radius_mm < POINT_MM or len(sheet.panels) != 1:
         return sheet
     left, top, right, bottom = bounds(sheet.panels[0].outline)
     radius = min(radius_mm, (right - left) / 2, (bottom - top) / 2)
@@ -275,7 +275,7 @@ def _left_of(crease: Crease, one: Polygon, other: Polygon) -> tuple[Point, Point
         if len(on) < 2:
             return None
         low, high = max(low, min(on)), min(high, max(on))
-    if (high - low) * math.sqrt(long) < HAIR_MM:
+    if (high - low) * math.sqrt(long) < POINT_MM:
         return None
     return (x1 + low * along, y1 + low * down), (x1 + high * along, y1 + high * down)
 
@@ -290,6 +290,6 @@ def scores(sheet: Piece, *, upright: bool = True, mirrored: bool = False) -> tup
     found = {
         round(crease.start[axis] - start, 6)
         for crease in sheet.creases
-        if crease.kind != "bend" and abs(crease.start[axis] - crease.end[axis]) < HAIR_MM
+        if crease.kind != "bend" and abs(crease.start[axis] - crease.end[axis]) < POINT_MM
     }
     return tuple(sorted(end - start - at if mirrored else at for at in found))

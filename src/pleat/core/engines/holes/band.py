@@ -5,12 +5,6 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Sequence
-from typing import Final
-
-TIGHT, SNUG, LOOSE = 0.85, 0.875, 0.90
-"""Elastic is cut to between these shares of its path, before the knot (common practice: 85 to 90 %)."""
-POST_TAKES: Final = 0.97
-"""A screw post closes on a stack of at most its length over this: paper gives a little (common practice)."""
 
 
 def stretched(share: float) -> float:

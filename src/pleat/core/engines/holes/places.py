@@ -10,11 +10,7 @@ from typing import Final
 
 from pleat.core.base.plan import Rule
 from pleat.core.base.units import MM_PER_INCH
-
-KEEP_MM: Final = 5.0
-"""Paper left between a hole's rim and the ends of the edge (common practice: 4 to 5 mm)."""
-BRIDGE_MM: Final = 4.0
-"""The least paper left between a hole's rim and the edge that is held (common practice: 4 to 5 mm)."""
+from pleat.core.trade.holes import HOLE_END_MM
 
 
 @dataclass(frozen=True)
@@ -33,7 +29,7 @@ class Pattern:
         return sum(self.gaps)
 
 
-ISO_838: Final = Rule("standard", "ISO 838: holes of 6 mm, 80 mm apart, 12 mm from the edge")
+ISO_838: Final = Rule("two_holes", "ISO 838: holes of 6 mm, 80 mm apart, 12 mm from the edge")
 _MEMORY: Final = "six-hole spacing for planner leaves"
 PATTERNS: Final[dict[str, Pattern]] = {
     "iso2": Pattern("two holes, 80 mm apart", (80.0,), 6.0, 12.0, ISO_838),
@@ -43,12 +39,10 @@ PATTERNS: Final[dict[str, Pattern]] = {
         (4.25 * MM_PER_INCH,) * 2,
         8.0,
         12.7,
-        Rule("common practice", "three holes 4 1/4 in apart, 1/2 in from the edge; no source"),
+        Rule("three_holes", "three holes 4 1/4 in apart, 1/2 in from the edge; no source"),
     ),
-    "six-a5": Pattern("six holes, A5", (19.0, 19.0, 70.0, 19.0, 19.0), 5.5, 8.0, Rule("from memory", f"{_MEMORY}: 19-19-70-19-19 mm")),
-    "six-small": Pattern(
-        "six holes, small", (19.0, 19.0, 51.0, 19.0, 19.0), 5.5, 8.0, Rule("from memory", f"{_MEMORY}: 19-19-51-19-19 mm")
-    ),
+    "six-a5": Pattern("six holes, A5", (19.0, 19.0, 70.0, 19.0, 19.0), 5.5, 8.0, Rule("six_holes", f"{_MEMORY}: 19-19-70-19-19 mm")),
+    "six-small": Pattern("six holes, small", (19.0, 19.0, 51.0, 19.0, 19.0), 5.5, 8.0, Rule("six_holes", f"{_MEMORY}: 19-19-51-19-19 mm")),
 }
 """Patterns by their names in book files."""
 PITCHES: Final = {"3:1": MM_PER_INCH / 3, "2:1": MM_PER_INCH / 2, "4:1": MM_PER_INCH / 4}
@@ -82,7 +76,7 @@ def inset(edge_mm: float, count: int, end_mm: float) -> tuple[float, ...]:
     return tuple(end_mm + number * step for number in range(count))
 
 
-def row(edge_mm: float, pitch_mm: float, hole_mm: float, keep_mm: float = KEEP_MM) -> tuple[float, ...]:
+def row(edge_mm: float, pitch_mm: float, hole_mm: float, keep_mm: float = HOLE_END_MM) -> tuple[float, ...]:
     """As many holes at a pitch as the edge has room for, centred; empty where there is room for none."""
     room = edge_mm - 2 * (keep_mm + hole_mm / 2)
     count = math.floor(room / pitch_mm + 1e-9) + 1 if room >= 0 else 0

@@ -11,8 +11,8 @@ from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from typing import Final, Literal
 
-FREE: Final = 0.15
-"""Left free so that pages turn without being lifted (house rule)."""
+from pleat.core.trade.holes import RING_FREE_SHARE
+
 LimitName = Literal["square", "parallel", "flat", "turns"]
 
 
@@ -33,7 +33,7 @@ class Limits:
     @property
     def proposed(self) -> float:
         """What is proposed: what works, less what is left free."""
-        return (1 - FREE) * self.works
+        return (1 - RING_FREE_SHARE) * self.works
 
 
 NOTHING: Final = Limits(0.0, 0.0, 0.0, 0.0)

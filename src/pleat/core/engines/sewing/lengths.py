@@ -15,11 +15,7 @@ from typing import Final
 
 from pleat.core.engines.sewing.moves import Bed, Thread
 from pleat.core.engines.sewing.walk import Stretch
-
-LONGEST_MM: Final = 1500.0
-"""A longer thread tangles and frays before it is sewn (common practice: an arm's length and a half, 1.2 to 1.5 m)."""
-KNOT_ON_MM: Final = 80.0
-"""What knotting on a new length takes of each of the two ends (house rule)."""
+from pleat.core.trade.sewing import KNOT_ON_MM, LONGEST_THREAD_MM
 
 
 @dataclass(frozen=True)
@@ -118,9 +114,9 @@ def working_lengths(
         if one.what == "passage" and one.side == "inside" and one.step < last:
             runs.append((sewn, one.step))
     total = (sewn + tails_mm) * (1 + spare)
-    if total <= LONGEST_MM or not runs:
+    if total <= LONGEST_THREAD_MM or not runs:
         return (WorkingLength(total),)
-    most = LONGEST_MM / (1 + spare) - 2 * KNOT_ON_MM
+    most = LONGEST_THREAD_MM / (1 + spare) - 2 * KNOT_ON_MM
     places = _cut(runs, sewn, most)
     low, high = sewn / (len(places) + 1), most
     for _ in range(14):  # the same number, as even as the places allow

@@ -9,11 +9,8 @@ from typing import Final
 from pleat.core.base.estimate import Estimate, total
 from pleat.core.engines.sewing.moves import Bed
 from pleat.core.engines.sewing.walk import Stretch
+from pleat.core.trade.sewing import SWELL_FIRST, SWELL_FURTHER
 
-FIRST: Final = (0.3, 0.55, 0.8)
-"""Share of the thread's diameter that stays after pressing, low, likely and high, for the first thread in a fold (house rule)."""
-FURTHER: Final = (0.0, 0.5, 1.0)
-"""How much of that each further thread beside it adds (house rule)."""
 DOUBT: Final = "how far the thread is pressed into the paper"
 
 
@@ -21,7 +18,9 @@ def of_strands(strands: int, diameter_mm: float) -> Estimate:
     """What so many threads side by side in one fold add, in mm."""
     if not strands:
         return Estimate.exact(0.0)
-    low, likely, high = (diameter_mm * first * (1 + further * (strands - 1)) for first, further in zip(FIRST, FURTHER, strict=True))
+    low, likely, high = (
+        diameter_mm * first * (1 + further * (strands - 1)) for first, further in zip(SWELL_FIRST, SWELL_FURTHER, strict=True)
+    )
     return Estimate.ranged(low, likely, high, DOUBT)
 
 

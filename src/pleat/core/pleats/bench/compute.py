@@ -91,7 +91,7 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
         value=f"{done} / {len(work)}",
         show="text",
         how=f"{done} of {len(work)} steps are ticked. Waiting times come to about {lasting(60 * round(waits / 60))}.",
-        rules=(Rule("house rule", "waiting times; your paper may need longer"),),
+        rules=(Rule("waits", "waiting times; your paper may need longer"),),
     )
     return BenchResult(
         key_figure=progress,

@@ -15,9 +15,10 @@ from pleat.core.engines.sewing.faults import Fault
 from pleat.core.pleats.binding.figures import Sewn
 from pleat.core.pleats.binding.record import Thread, Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
-from pleat.core.pleats.binding.stations import LEAF_MARGIN_MM, default_insets, holes, misfit, place
-from pleat.core.pleats.binding.thread import SPARE, diameter_mm, name_of, suits
+from pleat.core.pleats.binding.stations import default_insets, holes, misfit, place
+from pleat.core.pleats.binding.thread import diameter_mm, name_of, suits
 from pleat.core.pleats.pages.sectioned import SectionsBlock
+from pleat.core.trade.sewing import LEAF_MARGIN_MM, NARROWEST_TAPE_MM, THREAD_SPARE_SHARE
 
 SPREAD: Final[Changes] = (("binding.insets_mm", None), ("binding.positions_mm", None))
 
@@ -164,8 +165,6 @@ FEWER: Final = (
     ("cords", "as many cords as there is room for"),
 )
 """Counts that go back to what the height proposes, with the words for it."""
-NARROW_MM: Final = 6.0
-"""The narrowest tape that is proposed."""
 
 
 def _wider(sewn: Sewn, ruler: Ruler, height: float) -> tuple[Offer, ...]:
@@ -187,7 +186,7 @@ def _wider(sewn: Sewn, ruler: Ruler, height: float) -> tuple[Offer, ...]:
     tries: list[tuple[str, str, object]] = [("spread the holes the usual way", "spread", "usual")]
     tries += [(words, name, fields[name].default) for name, words in FEWER if name in fields]
     tries += [("3 stations, spread anew", "station_count", 3)] if _may_have(anew, 3) else []
-    tries += [(f"tapes of {ruler.show(NARROW_MM)}", "tape_mm", NARROW_MM)] if "tape_mm" in fields else []
+    tries += [(f"tapes of {ruler.show(NARROWEST_TAPE_MM)}", "tape_mm", NARROWEST_TAPE_MM)] if "tape_mm" in fields else []
     for words, name, value in tries:
         tried = anew.model_copy(update={"spread": "usual", name: value})
         if getattr(anew, name) != value and room(tried):
@@ -206,7 +205,7 @@ def _thread(ruler: Ruler, sewn: Sewn) -> Check | None:
     sum_ = f"The path takes {run}, two tails {tails}, tension and mishaps {spare}: {total} {ruler.name}."
     if len(need.pieces_mm) > 1:
         sum_ += f" It is sewn in {len(need.pieces_mm)} lengths of {ruler.show(right)}."
-    shortest = need.shortest_mm if len(need.pieces_mm) == 1 else need.each_mm / (1 + SPARE)
+    shortest = need.shortest_mm if len(need.pieces_mm) == 1 else need.each_mm / (1 + THREAD_SPARE_SHARE)
     if cut < shortest - 0.05:
         return Check(
             code="D3",

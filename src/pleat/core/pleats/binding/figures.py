@@ -10,14 +10,13 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
-from pleat.core.engines.sewing.lengths import LONGEST_MM
 from pleat.core.engines.sewing.moves import Sewing
-from pleat.core.engines.sewing.swell import FIRST
 from pleat.core.pleats.binding import stations
 from pleat.core.pleats.binding.record import Thread, Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.stations import HoleRange, Layout
-from pleat.core.pleats.binding.thread import SPARE, ThreadNeed, diameter_mm, name_of, needle_for, tex
+from pleat.core.pleats.binding.thread import ThreadNeed, diameter_mm, name_of, needle_for, tex
+from pleat.core.trade.sewing import LONGEST_SPAN_MM, LONGEST_THREAD_MM, SWELL_FIRST, THREAD_SPARE_SHARE
 
 
 @dataclass(frozen=True)
@@ -79,10 +78,10 @@ def count(left: LeftOfBinding, sewn: Sewn) -> Figure:
 
 
 def _station_rules(layout: Layout) -> tuple[Rule, ...]:
-    long = Rule("house rule", f"no span much longer than {stations.LONGEST_SPAN_MM:g} mm")
+    long = Rule("LONGEST_SPAN_MM", f"no span much longer than {LONGEST_SPAN_MM:g} mm")
     if layout.ends == "kettle":
-        return (Rule("common practice", "kettle stations 10 to 15 mm from the ends, the others spread between; no source"), long)
-    return (Rule("common practice", "3 stations 1 1/2 in from the ends on 8 1/4 in; 5 at ±1 and ±2 1/2 in on 8 in; no source"), long)
+        return (Rule("KETTLE_MM", "kettle stations 10 to 15 mm from the ends, the others spread between; no source"), long)
+    return (Rule("STATION_SHARES", "3 stations 1 1/2 in from the ends on 8 1/4 in; 5 at ±1 and ±2 1/2 in on 8 in; no source"), long)
 
 
 def _thread(left: LeftOfBinding, sewn: Sewn) -> Figure:
@@ -101,7 +100,7 @@ def _thread(left: LeftOfBinding, sewn: Sewn) -> Figure:
     ]
     parts = [(name, mm) for name, mm in named if mm]
     knots = f" and {2 * (len(need.pieces_mm) - 1)} ends to knot on" if len(need.pieces_mm) > 1 else ""
-    parts += [(f"two tails{knots}", need.tails_mm), (f"{SPARE:.0%} spare", need.spare_mm)]
+    parts += [(f"two tails{knots}", need.tails_mm), (f"{THREAD_SPARE_SHARE:.0%} spare", need.spare_mm)]
     shown, total = ruler.summed([mm for _, mm in parts])
     sum_ = " + ".join(f"{name} {value}" for (name, _), value in zip(parts, shown, strict=True))
     cut = f" Too long to sew with at once: cut {len(need.pieces_mm)} of {ruler.show(each)} and knot on inside a fold." if knots else ""
@@ -122,7 +121,10 @@ def _thread(left: LeftOfBinding, sewn: Sewn) -> Figure:
         how=f"{sum_[0].upper()}{sum_[1:]} = {total} {ruler.name}, cut at the next mark.{doubled}{cut}{all_in} {_rule_of_thumb(left, sewn)}",
         rules=(
             Rule("arithmetic", "length of the path"),
-            Rule("common practice", f"tails 75 to 100 mm, 5 to 10 % spare, sewing lengths of at most {LONGEST_MM / 1000:g} m; no source"),
+            Rule(
+                "SHORTEST_TAIL_MM",
+                f"tails 75 to 100 mm, 5 to 10 % spare, sewing lengths of at most {LONGEST_THREAD_MM / 1000:g} m; no source",
+            ),
         ),
     )
 
@@ -166,7 +168,7 @@ def _diameter(ruler: Ruler, thread: Thread) -> Figure:
         how=_diameter_how(thread, ruler),
         rules=(Rule("measured by you", "diameter"),)
         if thread.diameter_mm is not None
-        else (Rule("arithmetic", "tex = 1653.5 × plies / lea"), Rule("from memory", "density 0.9 g/cm³")),
+        else (Rule("arithmetic", "tex = 1653.5 × plies / lea"), Rule("LINEN_G_PER_CM3", "density 0.9 g/cm³")),
     )
 
 
@@ -179,8 +181,8 @@ def _swell(ruler: Ruler, sewn: Sewn) -> Figure:
         label="the thread adds at the spine",
         value=sewn.swell,
         show="thin",
-        how=f"{sections}{FIRST[0]:g} to {FIRST[2]:g} of the thread's {width} stays after pressing, where most of it lies inside the folds.{most}",
-        rules=(Rule("house rule", "thread inside the folds, less what pressing takes; the thickest place counts"),),
+        how=f"{sections}{SWELL_FIRST[0]:g} to {SWELL_FIRST[2]:g} of the thread's {width} stays after pressing, where most of it lies inside the folds.{most}",
+        rules=(Rule("SWELL_FIRST", "thread inside the folds, less what pressing takes; the thickest place counts"),),
     )
 
 
@@ -191,7 +193,7 @@ def _needle(thread: Thread, strands: int) -> Figure:
         value=needle_for(diameter_mm(thread) * (1.4 if strands == 2 else 1)),
         show="text",
         how="An eye that takes the thread without a hole wider than it: the holes close round the thread, and the book does not shift.",
-        rules=(Rule("common practice", "needle by thread, no source; numbers from memory"),),
+        rules=(Rule("needles", "needle by thread, no source; numbers from memory"),),
     )
 
 

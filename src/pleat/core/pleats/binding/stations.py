@@ -4,21 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Final, Literal, TypeVar
+from typing import Literal, TypeVar
 
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.binding.record import Threaded
+from pleat.core.trade.sewing import COVER_MARGIN_MM, KETTLE_MM, LEAF_MARGIN_MM, LONGEST_SPAN_MM, STATION_SHARES
 
-LEAF_MARGIN_MM: Final = 5.0
-"""A station lies at least this far inside the leaf's own head and tail, or it tears out (common practice)."""
-COVER_MARGIN_MM: Final = 10.0
-"""No station nearer than this to the cover's head or tail (common practice: 8 to 10 mm)."""
-KETTLE_MM: Final = 12.0
-"""Where the outermost holes of a linked sewing lie from the ends (common practice: 10 to 15 mm)."""
-LONGEST_SPAN_MM: Final = 70.0
-"""A longer stitch hangs loose: more height asks for more holes (house rule: 3 holes up to 220 mm, 5 up to 420)."""
-_INSETS: Final[dict[int, tuple[float, ...]]] = {3: (1.5 / 8.25,), 5: (1.5 / 8, 3 / 8), 7: (1 / 8, 2 / 8, 3 / 8)}
-"""Insets as shares of the height: 1.5 in on 8.25 in; 1.5 and 3 in on 8 in (common practice); of seven every eighth (house rule)."""
 T = TypeVar("T", bound=Threaded)
 
 
@@ -39,7 +30,9 @@ def proposed(height_mm: float, counts: Sequence[int], ends: Literal["share", "ke
     [3, 3, 3, 5, 5, 7]
     """
     for count in counts:
-        inset = KETTLE_MM if ends == "kettle" else height_mm * _INSETS[count][0] if count in _INSETS else height_mm / (count + 1)
+        inset = (
+            KETTLE_MM if ends == "kettle" else height_mm * STATION_SHARES[count][0] if count in STATION_SHARES else height_mm / (count + 1)
+        )
         if (height_mm - 2 * inset) / max(count - 1, 1) <= LONGEST_SPAN_MM + 0.05:
             return count
     return counts[-1]
@@ -53,8 +46,8 @@ def default_insets(height_mm: float, layout: Layout, ruler: Ruler, spread: str =
     [1.5]
     """
     half = layout.places // 2
-    if spread == "usual" and layout.ends == "share" and layout.places in _INSETS:
-        shares = [height_mm * share for share in _INSETS[layout.places]]
+    if spread == "usual" and layout.ends == "share" and layout.places in STATION_SHARES:
+        shares = [height_mm * share for share in STATION_SHARES[layout.places]]
     else:
         first = {"quarters": height_mm / 4, "even": max(KETTLE_MM, height_mm / 16)}.get(
             spread, KETTLE_MM if layout.ends == "kettle" else height_mm / (layout.places + 1)

@@ -6,16 +6,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.engines.sewing.lengths import KNOT_ON_MM, Lengths, WorkingLength, measured, thread_lengths, working_lengths
+from pleat.core.engines.sewing.lengths import Lengths, WorkingLength, measured, thread_lengths, working_lengths
 from pleat.core.engines.sewing.moves import Sewing
 from pleat.core.engines.sewing.walk import Stretch
 from pleat.core.materials.thread import diameter_of_tex, tex_of
 from pleat.core.pleats.binding.record import Thread
-
-SPARE: Final = 0.07
-"""Added for tension and mishaps (common practice: 5 to 10 %)."""
-SHORTEST_TAIL_MM: Final = 75.0
-"""The least a tail can be tied with (common practice: 75 to 100 mm)."""
+from pleat.core.trade.sewing import KNOT_ON_MM, SHORTEST_TAIL_MM, THREAD_SPARE_SHARE
 
 
 def tex(thread: Thread) -> float:
@@ -78,16 +74,16 @@ def thread_need(sewing: Sewing, stretches: Sequence[Stretch], use: Use) -> Threa
     lengths = measured(stretches, sewing.bed, use.diameter_mm, use.swell_mm)
     runs = thread_lengths(stretches, lengths, len(sewing.threads))
     run = max(runs, key=lambda one: one.run_mm, default=Lengths())
-    spare = SPARE * (run.run_mm + tails)
+    spare = THREAD_SPARE_SHARE * (run.run_mm + tails)
     pieces: tuple[WorkingLength, ...] = (WorkingLength(run.run_mm + tails + spare),)
     if len(sewing.threads) == 1:
-        pieces = working_lengths(sewing.threads[0], stretches, lengths, tails, SPARE)
+        pieces = working_lengths(sewing.threads[0], stretches, lengths, tails, THREAD_SPARE_SHARE)
     joints = 2 * KNOT_ON_MM * (len(pieces) - 1)
     return ThreadNeed(
         run=Lengths(*(strands * part for part in run.parts)),
         tails_mm=strands * (tails + joints),
-        spare_mm=strands * (spare + SPARE * joints),
-        total_mm=strands * (run.run_mm + tails + joints) * (1 + SPARE),
+        spare_mm=strands * (spare + THREAD_SPARE_SHARE * joints),
+        total_mm=strands * (run.run_mm + tails + joints) * (1 + THREAD_SPARE_SHARE),
         shortest_mm=strands * (run.run_mm + 2 * min(SHORTEST_TAIL_MM, use.tail_mm)),
         threads=len(sewing.threads),
         pieces_mm=tuple(strands * one.length_mm for one in pieces),

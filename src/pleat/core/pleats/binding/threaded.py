@@ -21,6 +21,7 @@ from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.binding.stations import HoleRange, Layout
 from pleat.core.pleats.binding.thread import Use, diameter_mm, name_of, thread_need
 from pleat.core.pleats.pages.sectioned import SectionsBlock
+from pleat.core.trade.sewing import BOARD_REACH_MM
 
 PLACED: Final = ("insets_mm", "positions_mm")
 
@@ -131,10 +132,6 @@ def _bed(stitch: SewingKind, binding: Threaded, left: LeftOfBinding, holes: tupl
     rows = stitch.rows(rows)
     reach = BOARD_REACH_MM if cover.boards else 0.0
     return Bed(holes, rows, pages.leaf_height_mm, stitch.supports(binding, holes, len(rows), left), reach)
-
-
-BOARD_REACH_MM: Final = 8.0
-"""How far a board's holes lie from its spine edge (common practice: 8 to 10 mm)."""
 
 
 def _window(left: LeftOfBinding) -> HoleRange:

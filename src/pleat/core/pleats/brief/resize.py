@@ -6,11 +6,10 @@ from typing import Final
 
 from pleat.core.base.plan import Changes
 from pleat.core.pleats.brief.compute import BriefResult
+from pleat.core.trade.pages import FLAP_GAP_MM
 
 SMALLEST_MM: Final = (30.0, 40.0)
 LARGEST_MM: Final = 600.0
-FLAP_GAP_MM: Final = 19.0
-"""How much shorter than the leaf a fold-out must be to stay clear of the gutter (common practice: 3/4 in, about 20 mm)."""
 
 
 def possible(width_mm: float, height_mm: float) -> bool:

@@ -13,25 +13,20 @@ from pleat.core.base.yields import lies
 from pleat.core.engines.panels import PanelPlan
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.binding.result import BindingResult
-from pleat.core.pleats.binding.stations import COVER_MARGIN_MM, LEAF_MARGIN_MM
 from pleat.core.pleats.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM, Wrap
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.pages.block import Block
 from pleat.core.pleats.paper.stocks import Stock
-
-UNEQUAL_MM: Final = 2.0
-"""Squares that differ by more look like a mistake (house rule)."""
-HOLE_OFF_MM: Final = 0.75
-"""Holes of cover and leaves farther apart than this pull the fold askew (house rule)."""
-CREASE_AT_MOST_MM: Final = 4.0
-"""Above this one crease no longer serves (common practice: 3 to 4 mm)."""
-USUAL_SQUARE_MM: Final = 3.0
-FLUSH_BEARS_MM: Final = 0.5
-"""Creep that is hardly seen at a flush cover (house rule)."""
-CLEAR_OF_SPINE_MM: Final = 10.0
-"""What a flap stays clear of the spine (house rule)."""
-EDGE_MM: Final = 8.0
-"""The least from a hole to the cover's head or tail (common practice: 8 to 10 mm)."""
+from pleat.core.trade.covers import (
+    CLEAR_OF_SPINE_MM,
+    COVER_HOLE_END_MM,
+    CREASE_AT_MOST_MM,
+    FLUSH_BEARS_MM,
+    HOLES_OFF_MM,
+    SQUARES_UNEQUAL_MM,
+    USUAL_SQUARE_MM,
+)
+from pleat.core.trade.sewing import COVER_MARGIN_MM, LEAF_MARGIN_MM
 
 
 @dataclass(frozen=True)
@@ -162,8 +157,8 @@ def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check 
             offers=usual,
             no_fix=no_fix,
         )
-    if abs(fore - head) > UNEQUAL_MM:
-        why = f"The eye sees a difference from about {ruler.show(UNEQUAL_MM)} on."
+    if abs(fore - head) > SQUARES_UNEQUAL_MM:
+        why = f"The eye sees a difference from about {ruler.show(SQUARES_UNEQUAL_MM)} on."
         return Check(code="E2", level="watch", title=f"The squares are very unequal: {numbers}.", why=why, offers=usual, no_fix=no_fix)
     if head < 0.05 and fore < ruler.step_mm:
         return Check(
@@ -216,14 +211,14 @@ def _near_edge(left: LeftOfCover, out: WrapContext) -> Check | None:
         return None
     in_leaf = min(binding.positions_mm[0], binding.height_mm - binding.positions_mm[-1])
     near = in_leaf + out.square_head
-    if near >= EDGE_MM or in_leaf < LEAF_MARGIN_MM:
+    if near >= COVER_HOLE_END_MM or in_leaf < LEAF_MARGIN_MM:
         return None  # so near the leaf's own end it is said under Binding
-    helps = placed and binding.usual_mm is not None and binding.usual_mm + out.square_head >= EDGE_MM
+    helps = placed and binding.usual_mm is not None and binding.usual_mm + out.square_head >= COVER_HOLE_END_MM
     return Check(
         code="D5",
         level="watch",
         title=f"The outermost hole is {ruler.show(near)} from the end of the cover.",
-        why=f"With less than {ruler.show(EDGE_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
+        why=f"With less than {ruler.show(COVER_HOLE_END_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
         offers=(Offer(label="place the holes anew", changes=tuple((f"binding.{name}", None) for name in placed)),) if helps else (),
         no_fix="" if helps else "A leaf so low has no room for more: pull gently there, with a thin thread if it is sewn.",
     )
@@ -286,7 +281,7 @@ def holes_told(ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -
         what = f"The cover has {len(own)} holes, the leaves {len(holes)}."
     else:
         off = max((abs(a - b) for a, b in zip(sorted(own), holes, strict=True)), default=0.0)
-        if off <= HOLE_OFF_MM:
+        if off <= HOLES_OFF_MM:
             return None
         what = f"The holes in your cover are up to {ruler.thin(off)} off those of the leaves."
     wanted = ", ".join(ruler.number(hole) for hole in holes)

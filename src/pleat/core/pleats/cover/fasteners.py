@@ -8,6 +8,8 @@ from typing import Final, Literal
 from pleat.core.base.cautions import KNIFE, MAGNETS, PUNCH
 from pleat.core.base.plan import Count, Length, Missing, Piece, Step, signature
 from pleat.core.base.units import Ruler
+from pleat.core.trade.covers import BOW_MM, FASTENER_KNOT_MM
+from pleat.core.trade.holes import ELASTIC_CUT
 
 Fastener = Literal["none", "magnet", "dot", "tie", "elastic", "button", "clip"]
 FASTENERS: Final = (
@@ -91,12 +93,6 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
     )
 
 
-ELASTIC_PART: Final = 0.88
-"""Elastic is cut to this part of its way (common practice: 85 to 90 %), and its knots."""
-KNOT_MM: Final = 30.0
-BOW_MM: Final = 250.0
-
-
 def pieces(fastener: Fastener, height_mm: float, thick_mm: float, width_mm: float, quantity: int) -> tuple[Piece, ...]:
     """What it takes for books of this front and thickness in mm, ``height_mm`` along the spine and ``width_mm`` across it: magnets, dots, buttons and
     clips by count, ties, cord and elastic by length."""
@@ -113,7 +109,14 @@ def pieces(fastener: Fastener, height_mm: float, thick_mm: float, width_mm: floa
             )
         case "elastic":
             return (
-                Length("elastic", "elastic", ELASTIC_PART * (height_mm + 2 * thick_mm + 30) + 2 * KNOT_MM, quantity, "elastic", "cover"),
+                Length(
+                    "elastic",
+                    "elastic",
+                    ELASTIC_CUT[1] * (height_mm + 2 * thick_mm + 30) + 2 * FASTENER_KNOT_MM,
+                    quantity,
+                    "elastic",
+                    "cover",
+                ),
                 Count("eyelets", "eyelets", 2 * quantity, "eyelet", "cover"),
             )
         case "button":

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Final
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Figure, Rule
@@ -15,9 +14,7 @@ from pleat.core.pleats.cover.record import Wrap
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.spine import Spine
 from pleat.core.pleats.pages.block import Block
-
-ONE_CREASE_MM: Final = 3.5
-"""Up to here one crease serves a section (common practice: about 3 to 4 mm)."""
+from pleat.core.trade.covers import ONE_CREASE_MM
 
 
 @dataclass(frozen=True)
@@ -49,7 +46,7 @@ def _scores(cover: Wrap, ruler: Ruler, shaped: Shaped) -> Figure:
         value=f"{words} {ruler.name}",
         show="text",
         how=f"Running from one edge, so that rounding does not pile up. {_why_so_wide(cover, ruler, shaped.spine, scored)}",
-        rules=(Rule("arithmetic", "panel edges"), Rule("common practice", "one crease up to 3 to 4 mm, no source")),
+        rules=(Rule("arithmetic", "panel edges"), Rule("ONE_CREASE_MM", "one crease up to 3 to 4 mm, no source")),
         scrap=f"{words} {ruler.name}",
         aside=_wider(ruler, shaped.spine, scored),
     )
@@ -67,7 +64,7 @@ def _square(cover: Wrap, ruler: Ruler, pages: Block) -> Figure:
             if pages.stands_out_mm is not None
             else "The leaves end level, so it keeps all of it."
         ),
-        rules=(Rule("common practice", "3 mm; flush and 10 to 15 mm are schools of their own; no source"),),
+        rules=(Rule("USUAL_SQUARE_MM", "3 mm; flush and 10 to 15 mm are schools of their own; no source"),),
     )
 
 
@@ -94,7 +91,7 @@ def _size_figure(cover: Wrap, ruler: Ruler, pages: Block, shaped: Shaped) -> Fig
             f"Wide: {across} = {wide}; a panel: {made_of} = {panel}{marked}. "
             f"High: {above} + leaf {high_leaf} + {below} = {high} {ruler.name}."
         ),
-        rules=(Rule("arithmetic", "panels and spine added up"), Rule("common practice", "square 3 mm, no source")),
+        rules=(Rule("arithmetic", "panels and spine added up"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")),
     )
 
 

@@ -15,8 +15,8 @@ from pleat.core.pleats.cover import fasteners, hard_checks, hard_figures, hard_s
 from pleat.core.pleats.cover.fasteners import Landing
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.result import LeftOfCover
-from pleat.core.pleats.cover.shell import SEAM_MM, Hard, Shell, cornered, lining_size, shell_of, turned_in, wrap_piece
-from pleat.core.pleats.cover.turned import LEAST_TURN_IN_MM
+from pleat.core.pleats.cover.shell import Hard, Shell, cornered, lining_size, shell_of, turned_in, wrap_piece
+from pleat.core.trade.cases import LEAST_TURN_IN_MM, SEAM_MM
 
 
 @dataclass(frozen=True)

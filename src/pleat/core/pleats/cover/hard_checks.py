@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Final
-
 from pleat.core.base.plan import Changes, Check, Offer
 from pleat.core.base.units import Ruler
 from pleat.core.base.yields import both_ways
@@ -11,17 +9,10 @@ from pleat.core.pleats.cover import turned
 from pleat.core.pleats.cover.fasteners import ON_FLAP, title
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
-from pleat.core.pleats.cover.shell import SEAM_MM, Hard, Shell, joint_for
-from pleat.core.pleats.cover.turned import TURN_IN_MM
+from pleat.core.pleats.cover.shell import Hard, Shell, joint_for
 from pleat.core.pleats.paper.stocks import Stock
-
-UNEQUAL_MM: Final = 2.0
-"""Squares that differ by more look like a mistake (house rule)."""
-TWINS_MM: Final = 0.5
-"""Boards that differ by more do not lie on each other (house rule)."""
-USUAL_SQUARE_MM: Final = 3.0
-MEETS_MM: Final = 1.0
-"""Hinge folds that are farther from the bending lines pull at the boards (house rule)."""
+from pleat.core.trade.cases import BOARDS_TWINS_MM, HINGE_MEETS_MM, SEAM_MM, TURN_IN_MM
+from pleat.core.trade.covers import SQUARES_UNEQUAL_MM, USUAL_SQUARE_MM
 
 
 def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
@@ -70,7 +61,7 @@ def _sum(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
 
 def _twins(ruler: Ruler, shell: Shell) -> Check | None:
     """A2: front and back board, which are meant to be equal."""
-    if abs(shell.back - shell.front) <= TWINS_MM:
+    if abs(shell.back - shell.front) <= BOARDS_TWINS_MM:
         return None
     low, high = sorted((shell.back, shell.front))
     return Check(
@@ -89,7 +80,7 @@ def _narrow(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
     """A9: a strip that was cut to another thickness than the spine has now; E1 where just the boards were left out of the sum. One that is wider
     because the hinge inside asks for it is right."""
     ruler, floor = left.brief.ruler, getattr(cover, "hinges_mm", None) or left.binding.floor_mm
-    if floor is not None and shell.strip > shell.needed and abs(shell.strip + 2 * shell.joint - floor) <= MEETS_MM:
+    if floor is not None and shell.strip > shell.needed and abs(shell.strip + 2 * shell.joint - floor) <= HINGE_MEETS_MM:
         return None
     if cover.strip_mm is None or abs(shell.strip - ruler.snap_up(shell.needed)) <= ruler.step_mm + 0.05:
         return None
@@ -122,8 +113,8 @@ def _squares(ruler: Ruler, shell: Shell) -> Check | None:
             why="The boards are smaller than the leaves.",
             offers=(usual,),
         )
-    if abs(fore - head) > UNEQUAL_MM:
-        why = f"The eye sees a difference from about {ruler.show(UNEQUAL_MM)} on."
+    if abs(fore - head) > SQUARES_UNEQUAL_MM:
+        why = f"The eye sees a difference from about {ruler.show(SQUARES_UNEQUAL_MM)} on."
         return Check(code="E2", level="watch", title=f"The squares are very unequal: {numbers}.", why=why, offers=(usual,))
     if head < 0.05 and fore < ruler.step_mm:
         why = f"Boards are there to guard the edges of the leaves. The usual square is {ruler.show(USUAL_SQUARE_MM)}."
@@ -156,7 +147,7 @@ def _creep(left: LeftOfCover, shell: Shell) -> Check | None:
     wanted = ruler.snap_up(creep.high)
     changes: Changes = (("cover.square_fore_mm", wanted), ("cover.back_mm", None), ("cover.front_mm", None))
     where = "at the fore edge"
-    if abs(wanted - shell.square) > UNEQUAL_MM:  # else the next thing told would be that the squares differ
+    if abs(wanted - shell.square) > SQUARES_UNEQUAL_MM:  # else the next thing told would be that the squares differ
         changes, where = (("cover.square_mm", wanted), ("cover.square_fore_mm", None), *changes[1:]), "all round"
     offers = (Offer(label=f"square {ruler.show(wanted)} {where}", changes=changes),) if wanted <= LARGEST_SQUARE_MM else ()
     return Check(

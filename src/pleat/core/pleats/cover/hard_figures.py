@@ -9,10 +9,11 @@ from pleat.core.base.plan import Figure, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.cover import turned
 from pleat.core.pleats.cover.result import LeftOfCover
-from pleat.core.pleats.cover.shell import COLUMNS, EVEN_MM, SPINE_LINING_MM, Hard, Shell, lining_size
+from pleat.core.pleats.cover.shell import COLUMNS, Hard, Shell, lining_size
+from pleat.core.trade.cases import GIVES_BOARDS, LINING_BORDER_MM, SPINE_LINING_MM
 
 ADDED: Final = Rule("arithmetic", "every width added up")
-USUAL_JOINT: Final = Rule("common practice", "joint 7 to 10 mm, or 2 to 4 board thicknesses; no source")
+USUAL_JOINT: Final = Rule("JOINT_MM", "joint 7 to 10 mm, or 2 to 4 board thicknesses; no source")
 
 
 def figures(cover: Hard, left: LeftOfCover, shell: Shell, covering: tuple[float, float], pieces: int) -> tuple[Figure, ...]:
@@ -47,7 +48,7 @@ def _covering(left: LeftOfCover, shell: Shell, size: tuple[float, float], pieces
         value=size if pieces == 1 else (shell.width, shell.wrap_height),
         show="size",
         how=f"Wide: {across} = {wide}. High: turn-in {above} + board {board} + turn-in {below} = {high} {ruler.name}.{seam}",
-        rules=(ADDED, Rule("common practice", "turn-in 15 to 20 mm, no source")),
+        rules=(ADDED, Rule("TURN_IN_MM", "turn-in 15 to 20 mm, no source")),
         scrap=ruler.size(shell.width, shell.wrap_height),
     )
 
@@ -73,7 +74,7 @@ def _boards(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
         show="size",
         how=f"Wide: leaf {fine(leaf_w)} − set-back {fine(shell.set_back)} + square {fine(fore)} = {fine(exact)}{marked}{own}. "
         f"High: {above} + leaf {leaf} + {below} = {high} {ruler.name}.",
-        rules=(Rule("arithmetic", "leaf, set-back and squares"), Rule("common practice", "square 3 mm, no source")),
+        rules=(Rule("arithmetic", "leaf, set-back and squares"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")),
         scrap=ruler.size(shell.back, shell.height),
     )
 
@@ -91,7 +92,7 @@ def _strip(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
         show="length",
         how=f"{sum_}{f' = {inside}' if between else ''} {ruler.name}, up to the ruler's next mark, never down: a strip that is too narrow cannot be mended. "
         f"It {'stands between the boards' if between else 'lies over the block alone'}, {ruler.number(shell.height)} high.",
-        rules=(Rule("arithmetic", "what it covers, added up"), Rule("house rule", "rounded up, to the safe side")),
+        rules=(Rule("arithmetic", "what it covers, added up"), Rule("rounded_up", "rounded up, to the safe side")),
         aside=f"{ruler.thin(up)} wider than needed" if up >= ruler.thin_mm else "",
         scrap=ruler.size(shell.strip, shell.height),
     )
@@ -124,7 +125,7 @@ def _joint(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
         show="length",
         how=f"The covering goes round the strip's edge {ruler.thin(shell.board)}{below}, then over to the board: the board lies {ruler.show(shell.set_back)} from the block's edge. "
         f"With it the cover {opens}.",
-        rules=(USUAL_JOINT, Rule("house rule", "a hollow back gives way by 2.5 board thicknesses")),
+        rules=(USUAL_JOINT, Rule("GIVES_BOARDS", f"a hollow back gives way by {GIVES_BOARDS:g} board thicknesses")),
         aside="" if shell.opens >= 180 else opens,
     )
 
@@ -140,7 +141,7 @@ def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
                 value=(2 * leaf_w, leaf_h),
                 show="size",
                 how=f"Twice the leaf wide, as high as the leaf. Pasted down it leaves {ruler.show(shell.square)} of the board at head and tail and {ruler.show(max(shell.squares[1], 0))} at the fore edge.",
-                rules=(Rule("arithmetic", "twice the leaf"), Rule("common practice", "an even border of 3 mm, no source")),
+                rules=(Rule("arithmetic", "twice the leaf"), Rule("LINING_BORDER_MM", "an even border of 3 mm, no source")),
             )
         )
     if cover.spine_lining == "yes":
@@ -151,8 +152,8 @@ def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
                 label="spine lining",
                 value=size,
                 show="size",
-                how=f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + 2 × {ruler.number(ruler.near(SPINE_LINING_MM))} on to the boards = {ruler.number(size[0])}; {ruler.number(ruler.near(EVEN_MM))} short of head and tail.",
-                rules=(Rule("common practice", "spine, joints and 15 mm on either board; no source"),),
+                how=f"Strip {ruler.number(shell.strip)} + 2 × joint {ruler.number(shell.joint)} + 2 × {ruler.number(ruler.near(SPINE_LINING_MM))} on to the boards = {ruler.number(size[0])}; {ruler.number(ruler.near(LINING_BORDER_MM))} short of head and tail.",
+                rules=(Rule("SPINE_LINING_MM", "spine, joints and 15 mm on either board; no source"),),
             )
         )
     return tuple(found)

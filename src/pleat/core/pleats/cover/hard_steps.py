@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Final
 
 from pleat.core.base.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
@@ -11,10 +10,9 @@ from pleat.core.base.words import joined
 from pleat.core.pleats.cover import fasteners, turned
 from pleat.core.pleats.cover.fasteners import Landing
 from pleat.core.pleats.cover.result import LeftOfCover
-from pleat.core.pleats.cover.shell import SPINE_LINING_MM, Hard, Shell
-
-BOOK_DRIES_MINUTES: Final = 480
-"""Under weight (house rule; the glue's own label comes first)."""
+from pleat.core.pleats.cover.shell import Hard, Shell
+from pleat.core.trade.cases import SPINE_LINING_MM
+from pleat.core.trade.making import BOOK_DRIES_MINUTES
 
 
 @dataclass(frozen=True)

@@ -12,16 +12,17 @@ from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Missing, Offer, Part, Rule, Step, signature
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.engines.holes.places import BRIDGE_MM, missed
+from pleat.core.engines.holes.places import missed
 from pleat.core.pleats.binding.punched.record import PunchedResult
 from pleat.core.pleats.cover.laid import EdgeLayer, Hole, Laid, LaidResult
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.paper.stocks import Stock
+from pleat.core.trade.covers import SCORE_FROM_MM, USUAL_SQUARE_MM
+from pleat.core.trade.holes import HOLE_BRIDGE_MM
 
 GAP_MM: Final = 14.0
 """How far apart the two are drawn."""
-SQUARE_MM: Final = 3.0
 ORDER: Final = Missing(
     slip="D8",
     words="a cover is not punched yet, and goes on first",
@@ -29,14 +30,12 @@ ORDER: Final = Missing(
     done="the covers are punched, tick it",
     undo="untick, and punch the covers first",
 )
-BENDS_MM: Final = 0.22
-"""A cover thicker than this turns on a score (house rule, as for leaves)."""
 
 
 class TwoCovers(Member):
     """Front and back by themselves."""
 
-    square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = SQUARE_MM
+    square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = USUAL_SQUARE_MM
     edge_mm: Annotated[float, LengthRule("the square at the held edge", 0, LARGEST_SQUARE_MM)] = 0.0
 
 
@@ -62,7 +61,11 @@ def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Siz
     reach, edge = (across[1], across[0]) if flip else across
     reach, edge = reach + cover.square_mm + cover.edge_mm, edge + 2 * cover.square_mm
     hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
-    usual = left.brief.ruler.snap_up(binding.inset_mm + cover.edge_mm + hole / 2 + BRIDGE_MM) if stock.caliper.likely > BENDS_MM else 0.0
+    usual = (
+        left.brief.ruler.snap_up(binding.inset_mm + cover.edge_mm + hole / 2 + HOLE_BRIDGE_MM)
+        if stock.caliper.likely > SCORE_FROM_MM
+        else 0.0
+    )
     asked = getattr(cover, "hinge_mm", None)
     hinge = 0.0 if not bends else usual if asked is None else asked
     beyond = hinge if hinge > reach / 2 else 0.0
@@ -138,7 +141,7 @@ def _size(cover: TwoCovers, left: LeftOfCover, at: Sized, word: str) -> Figure:
     edge = f" + {ruler.number(cover.edge_mm)} at the held edge" if cover.edge_mm else ", flush at the held edge"
     reach, along = (pages.leaf_height_mm, pages.leaf_width_mm) if at.flip else (pages.leaf_width_mm, pages.leaf_height_mm)
     how = f"Across: leaf {ruler.number(reach)} + square {ruler.number(cover.square_mm)}{edge}. Along the held edge: leaf {ruler.number(along)} + 2 × {ruler.number(cover.square_mm)}."
-    return Figure(key="covers", label=f"cut two {word}s", value=(at.width, at.height), show="size", how=how, rules=(Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")), scrap=f"two {ruler.size(at.width, at.height)}")  # fmt: skip
+    return Figure(key="covers", label=f"cut two {word}s", value=(at.width, at.height), show="size", how=how, rules=(Rule("arithmetic", "leaf and squares"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")), scrap=f"two {ruler.size(at.width, at.height)}")  # fmt: skip
 
 
 def _holes(cover: TwoCovers, left: LeftOfCover, at: Sized, marks: str) -> Figure:
@@ -185,7 +188,7 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
             )
         )
     if at.hinge and at.hinge < at.inset + hole / 2 + 2:
-        right = ruler.snap_up(at.inset + hole / 2 + BRIDGE_MM)
+        right = ruler.snap_up(at.inset + hole / 2 + HOLE_BRIDGE_MM)
         found.append(
             Check(
                 code="hinge",

@@ -21,24 +21,20 @@ from pleat.core.pleats.cover.fasteners import FASTENERS, Fastener
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.spine import Spine, Spined, spine_of
-from pleat.core.pleats.cover.turned import TURN_IN_MM, corner_for
+from pleat.core.pleats.cover.turned import corner_for
+from pleat.core.trade.cases import (
+    GIVES_BOARDS,
+    JOINT_BOARDS,
+    JOINT_MM,
+    LINING_BORDER_MM,
+    OPENS_BOARDS,
+    SPINE_LINING_MM,
+    TURN_IN_MM,
+)
 
 YES_NO: Final = (("yes", "yes"), ("no", "no"))
 NO_YES: Final = (("no", "no"), ("yes", "yes"))
 YesNo = Literal["yes", "no"]
-JOINT_MM: Final = (7.0, 10.0)
-JOINT_BOARDS: Final = 4.0
-"""The joint (common practice: 7 to 10 mm, or 2 to 4 board thicknesses)."""
-GIVES_BOARDS: Final = 2.6
-OPENS_BOARDS: Final = 2.7
-"""How far a hollow back lets the strip come off the block, in strip thicknesses: a joint of 2.7 board thicknesses then opens flat, in the
-middle of common practice (house rule)."""
-SPINE_LINING_MM: Final = 15.0
-"""How far the lining of the spine goes on to either board (common practice)."""
-EVEN_MM: Final = 3.0
-"""The even border that a lining leaves at head and tail (common practice: 3 mm, 1/8 in)."""
-SEAM_MM: Final = 15.0
-"""By how much the two halves of a joined covering overlap (common practice: 10 to 20 mm)."""
 
 
 Seam = Literal["one", "joined", "joint"]
@@ -210,7 +206,7 @@ def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 
 
 def lining_size(shell: Shell, ruler: Ruler) -> tuple[float, float]:
     """The lining of the spine: over the strip and both joints and on to either board, short of head and tail."""
-    return shell.strip + 2 * shell.joint + 2 * ruler.near(SPINE_LINING_MM), shell.height - 2 * ruler.near(EVEN_MM)
+    return shell.strip + 2 * shell.joint + 2 * ruler.near(SPINE_LINING_MM), shell.height - 2 * ruler.near(LINING_BORDER_MM)
 
 
 def cornered(sheet: Piece, reach_mm: float, clear_mm: float, corners: str = "both") -> Piece:

@@ -12,15 +12,11 @@ from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Offer, Rule, Step
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.trade.cases import BLOCK_DISAGREES_MM, WEDGE_MM
+from pleat.core.trade.pages import BLOCK_READING_MM
 
-READING_MM: Final = 0.15
-"""What a reading of a pressed block may be off, either way: it is soft, and a ruler or caliper presses it (house rule)."""
-DISAGREES_MM: Final = 0.5
-"""Two readings of one block that differ by more cannot both be right (house rule)."""
 SWELLS: Final = {"hinge": "hinge", "row": "room beside them"}
 """What makes a block thicker at its spine, where it is not sewn."""
-WEDGE_MM: Final = 1.0
-"""A fore edge this much thicker or thinner than the spine shows (house rule)."""
 
 
 class Spined(Member):
@@ -64,7 +60,7 @@ def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate],
     read = cover.measured_spine_mm
     if read is None:
         return Spine(estimated, estimated, tuple(parts), fore, measured=False)
-    measured = Estimate(read, {"your reading of the block": (READING_MM, READING_MM)})
+    measured = Estimate(read, {"your reading of the block": (BLOCK_READING_MM, BLOCK_READING_MM)})
     at_spine = cover.inserts_at == "all"
     used = measured.plus(inserts) if at_spine else measured
     without_thread = Estimate(max(used.likely - swell.likely, 0.0), used.doubts)
@@ -81,7 +77,7 @@ def figures(ruler: Ruler, spine: Spine, wider: str = "") -> tuple[Figure, ...]:
         rules: tuple[Rule, ...] = (Rule("measured by you", "the sewn and pressed block"),)
     else:
         how = f"{made_of} = {inside} {ruler.name}. {saving(ruler, spine)}"
-        rules = (Rule("arithmetic", "what lies at the spine, added up"), Rule("house rule", "how flat paper lies, the thread's share"))
+        rules = (Rule("arithmetic", "what lies at the spine, added up"), Rule("LAY_FACTORS", "how flat paper lies, the thread's share"))
     found = [Figure(key="spine", label="spine", value=spine.used, show="thin", how=how, rules=rules, aside=wider)]
     if spine.measured:
         beside = f"{made_of} = {inside} {ruler.name}. Your reading is used instead; held against this, it shows a slip."
@@ -113,7 +109,7 @@ def saving(ruler: Ruler, spine: Spine) -> str:
     )
     return (
         f"The range is {ruler.thin(estimated.width)} wide.{known} "
-        f"Measure the pressed, sewn block before you cut: it falls to {ruler.thin(min(2 * READING_MM, estimated.width))}."
+        f"Measure the pressed, sewn block before you cut: it falls to {ruler.thin(min(2 * BLOCK_READING_MM, estimated.width))}."
     )
 
 
@@ -157,7 +153,7 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
     read, before = cover.measured_spine_mm, left.pages.thickness if left.pages.measured else None
     if read is not None and before is not None:
         most = before.likely + sum(one.high for _, one in spine.parts[1:])
-        if not before.likely - DISAGREES_MM <= read <= most + DISAGREES_MM:
+        if not before.likely - BLOCK_DISAGREES_MM <= read <= most + BLOCK_DISAGREES_MM:
             found.append(
                 Check(
                     code="A9",

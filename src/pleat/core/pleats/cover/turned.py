@@ -2,21 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Final
-
 from pleat.core.base.cautions import KNIFE, WEIGHT
 from pleat.core.base.plan import Check, Figure, Offer, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.paper.stocks import Stock
-
-TURN_IN_MM: Final = (10.0, 18.0)
-"""The least turn-in that holds, and the usual one (common practice: 15 to 20 mm)."""
-LEAST_TURN_IN_MM: Final = 12.0
-"""A turn-in is not proposed shorter, where cloth is short (house rule)."""
-CORNER_BOARDS: Final = (1.5, 2.0)
-"""How far off the board's corner the covering is cut, in board thicknesses, and the covering's own thickness more (common practice)."""
-DRIES_MINUTES: Final = 120
-"""Under weight (house rule; the glue's own label comes first)."""
+from pleat.core.trade.cases import CORNER_BOARDS, TURN_IN_MM
+from pleat.core.trade.making import COVERING_DRIES_MINUTES
 
 
 def corner_for(board_mm: float, covering_mm: float) -> float:
@@ -105,7 +96,7 @@ def corner_figure(ruler: Ruler, clear_mm: float, board_mm: float, covering_mm: f
         value=clear_mm,
         show="thin",
         how=f"At 45 degrees. Between {CORNER_BOARDS[0]:g} and {CORNER_BOARDS[1]:g} times the {ruler.thin(board_mm)} it goes round, and the covering's own: {ruler.between(*corner_span(board_mm, covering_mm))}. Nearer shows the board, farther makes a lump.",
-        rules=(Rule("common practice", "1.5 to 2 board thicknesses, no source"),),
+        rules=(Rule("CORNER_BOARDS", "1.5 to 2 board thicknesses, no source"),),
     )
 
 
@@ -149,7 +140,7 @@ def dry(needs: tuple[str, ...]) -> Step:
         needs=needs,
         gives=("cover.dry",),
         tags=frozenset({"glue"}),
-        wait_minutes=DRIES_MINUTES,
+        wait_minutes=COVERING_DRIES_MINUTES,
         cautions=(WEIGHT,),
         kind="press",
         weights=True,

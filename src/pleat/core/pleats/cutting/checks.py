@@ -15,9 +15,8 @@ from pleat.core.pleats.cutting import owned
 from pleat.core.pleats.cutting.cut import StockCut, longest_cut_mm
 from pleat.core.pleats.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.pleats.cutting.record import Cutting
+from pleat.core.trade.making import ROUNDED_TWICE_MM
 
-_TWICE_MM = 0.5
-"""A metric length this near a quarter of an inch, but not on it, was probably rounded from it (house rule)."""
 _QUARTER_MM = MM_PER_INCH / 4
 _US_SIZES = ("letter", "legal", "tabloid", "half letter")
 
@@ -150,7 +149,7 @@ def _mixed_units(typed: Sequence[TypedLength]) -> Check | None:
             continue
         (inches if length.unit == "in" else metric).append(text)
         near = round(length.mm / _QUARTER_MM) * _QUARTER_MM
-        if length.unit != "in" and one.low_mm <= near <= one.high_mm and 0.02 < abs(near - length.mm) <= _TWICE_MM:
+        if length.unit != "in" and one.low_mm <= near <= one.high_mm and 0.02 < abs(near - length.mm) <= ROUNDED_TWICE_MM:
             twice.append((path, text, near))
     if not inches or not metric:
         return None

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from typing import Final
 
 from pleat.core.base.plan import Part
+from pleat.core.base.units import HAIR_MM
 from pleat.core.base.yields import Lay, Lies, both_ways, lay
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.paper.stocks import GrainAxis, Stock
-
-_HAIR_MM: Final = 0.05
 
 
 @dataclass(frozen=True)
@@ -87,8 +85,8 @@ def longest_cut_mm(way: Lay, sheet_width_mm: float, sheet_height_mm: float) -> f
 
     Of the two orders the one with the shorter longest cut counts; 0 where the sheet is one piece.
     """
-    across = sheet_height_mm - way.rows * way.piece_height_mm > _HAIR_MM or way.rows > 1
-    along = sheet_width_mm - way.columns * way.piece_width_mm > _HAIR_MM or way.columns > 1
+    across = sheet_height_mm - way.rows * way.piece_height_mm > HAIR_MM or way.rows > 1
+    along = sheet_width_mm - way.columns * way.piece_width_mm > HAIR_MM or way.columns > 1
     rows_first = max(sheet_width_mm if across else 0.0, (way.piece_height_mm if across else sheet_height_mm) if along else 0.0)
     columns_first = max(sheet_height_mm if along else 0.0, (way.piece_width_mm if along else sheet_width_mm) if across else 0.0)
     return min(rows_first, columns_first)

@@ -3,14 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Final
 
 from pleat.core.materials.items import Paper
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.paper.stocks import GrainAxis
-
-SMALLEST_MM: Final = 40.0
-"""An offcut with a shorter side is not worth keeping (house rule)."""
+from pleat.core.trade.making import OFFCUT_MM
 
 
 @dataclass(frozen=True)
@@ -42,7 +39,7 @@ def left_over(cut: StockCut) -> tuple[Offcut, ...]:
     return tuple(
         Offcut(cut.stock.name, cut.stock.role, round(width, 2), round(height, 2), count, cut.stock.grain)
         for width, height, count in pieces
-        if min(width, height) >= SMALLEST_MM and count > 0
+        if min(width, height) >= OFFCUT_MM and count > 0
     )
 
 

@@ -10,11 +10,10 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Check, Figure, Offer, PleatResult
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
+from pleat.core.trade.making import OTHERWISE_SHARE
 
 COUNTED: Final = re.compile(r"\d+(?: (?!mm|cm|in\b)[a-z]+)*")
 """A figure that counts something, as it is written."""
-MUCH: Final = 0.1
-"""A length that differs by more than a mark of the ruler, and by more than this part of it, is told (house rule)."""
 NAMED: Final = 4
 """Figures that the title names."""
 
@@ -59,7 +58,7 @@ def _differing(now: PleatResult, made: PleatResult, ruler: Ruler, made_on: Ruler
         elif figure.show == "count":
             if figure.value != old.value:
                 yield f"{figure.label} {figure.value} instead of {old.value}"
-        elif any(abs(a - b) > max(mark, MUCH * b) for a, b in zip(_sides(figure), _sides(old), strict=False)):
+        elif any(abs(a - b) > max(mark, OTHERWISE_SHARE * b) for a, b in zip(_sides(figure), _sides(old), strict=False)):
             yield f"{figure.label} {_shown(figure, ruler)} instead of {_shown(old, ruler)}"
 
 

@@ -6,7 +6,6 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from itertools import combinations
-from typing import Final
 
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.words import joined
@@ -16,9 +15,7 @@ from pleat.core.pleats.extras.base import Placed
 from pleat.core.pleats.extras.crossing import Named
 from pleat.core.pleats.extras.kinds.flap import Flap
 from pleat.core.pleats.extras.spots import TOLD, PlacedDesign, PlacedItem, moved, on_faces, over, without
-
-HAND_MM: Final = 20.0
-"""A hand needs so much before a mouth to pull something out (house rule)."""
+from pleat.core.trade.extras import HAND_MM
 
 
 def find(asked: ExtrasContext) -> tuple[Check, ...]:

@@ -24,9 +24,8 @@ from pleat.core.pleats.extras.kinds import EXTRAS
 from pleat.core.pleats.extras.record import Extras
 from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, spot
 from pleat.core.pleats.extras.spreads import spreading, spreads
+from pleat.core.trade.extras import AT_SPINE_MM
 
-AT_SPINE_MM: Final = 8.0
-"""What lies nearer to the spine than this makes it thicker (house rule)."""
 NOTHING: Final = Estimate.exact(0.0)
 EMPTY: Final = Bulk(())
 
@@ -244,6 +243,6 @@ def _figures(items: tuple[PlacedDesign, ...], bulk: Bulk, worst: Worst, ruler: R
             value=spine.thick,
             show="thin",
             how=f"What lies within {ruler.show(AT_SPINE_MM)} of it. The rest makes the fore edge thicker than the spine.",
-            rules=(Rule("house rule", "how near to the spine counts as at it"),),
+            rules=(Rule("AT_SPINE_MM", "how near to the spine counts as at it"),),
         ),
     )

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import replace
-from typing import Any, Final
+from typing import Any
 
 from pleat.core.base.plan import Check, Offer
 from pleat.core.engines.folding.programme import Where
 from pleat.core.pleats.extras.record import Extras
 from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, moved, on_faces, over, without
+from pleat.core.trade.extras import MOUTH_FREE_MM
 
-MOUTH_MM: Final = 6.0
 Named = tuple[str, Check]
 """A check, and what it is about."""
 
@@ -23,7 +23,7 @@ def checks(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> l
     return [*_mouths(covered, on), *_mats_after(pairs, order, record), *_crossing(pairs, covered, on)]
 
 
-def mouth_band(one: PlacedItem, deep: float = MOUTH_MM) -> Box:
+def mouth_band(one: PlacedItem, deep: float = MOUTH_FREE_MM) -> Box:
     """The strip before the mouth that has to stay free, mm on the face."""
     left, top, right, bottom = one.box
     side: Where = one.thing.mouth.side if one.thing.mouth else "head"

@@ -12,6 +12,7 @@ from pleat.core.pleats.extras.asked import ExtrasContext
 from pleat.core.pleats.extras.base import MOST_PLACES
 from pleat.core.pleats.extras.record import MOST
 from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, corners, moved, on_faces, over
+from pleat.core.trade.extras import CARD_BLOCK_MM, CARD_LEAF_MM, GAPES_MM, THICK_THING_MM
 
 
 def checks(asked: ExtrasContext) -> tuple[Check | None, ...]:
@@ -26,7 +27,7 @@ def _one_spot(asked: ExtrasContext) -> Check | None:
         (item, one)
         for item in asked.items
         for one in item.spots
-        if max((layer.thick.likely for layer in one.thing.layers), default=0.0) >= THICK_MM
+        if max((layer.thick.likely for layer in one.thing.layers), default=0.0) >= THICK_THING_MM
     ]
     tall.sort(key=lambda pair: pair[1].face.leaf)
     run: list[tuple[PlacedDesign, PlacedItem]] = []
@@ -74,14 +75,6 @@ def _in_turns(run: Sequence[tuple[PlacedDesign, PlacedItem]]) -> tuple[Offer, ..
     )
 
 
-THICK_MM: Final = 0.8
-"""A thing from so thick on counts as thick (house rule)."""
-GAPES_MM: Final = 2.0
-"""A book gapes from so much on, and from a quarter of its leaves (house rule)."""
-LEAF_WITH_EXTRAS_MM: Final = 0.3
-"""A leaf as thick as this is card; with much put in, the book comes out too thick (house rule)."""
-
-
 def _gapes(asked: ExtrasContext) -> Check | None:
     """F5: what is put in makes the leaves thicker than the spine can be, where they are sewn or glued at it. Rings and hinges have room of their own, and say what they allow."""
     pages, ruler = asked.left.pages, asked.left.brief.ruler
@@ -123,9 +116,9 @@ MOST_LAYERS: Final = 20
 def _heavy(asked: ExtrasContext) -> Check | None:
     """B11: leaves of card, and things put on them."""
     leaf, ruler, pages = asked.left.paper.leaf, asked.left.brief.ruler, asked.left.pages
-    if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or leaf.caliper.likely < LEAF_WITH_EXTRAS_MM:
+    if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or leaf.caliper.likely < CARD_LEAF_MM:
         return None
-    if pages.leaves * leaf.caliper.likely < HEAVY_MM:
+    if pages.leaves * leaf.caliper.likely < CARD_BLOCK_MM:
         return None
     return Check(
         code="B11",
@@ -134,10 +127,6 @@ def _heavy(asked: ExtrasContext) -> Check | None:
         why="So heavy a paper is better kept for the pockets; leaves half as thick carry them as well.",
         no_fix="Choose another paper for the leaves under Paper, and cut the pockets from this one.",
     )
-
-
-HEAVY_MM: Final = 8.0
-"""So many leaves of card are a block that is hard to shut (house rule)."""
 
 
 def _leaves(run: Sequence[tuple[PlacedDesign, PlacedItem]]) -> int:

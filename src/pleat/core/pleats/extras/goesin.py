@@ -3,15 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated, Final, Literal
+from typing import Annotated, Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.pleats.extras.base import Extra
 from pleat.core.pleats.structures.dressing import PHOTOS, SIZED, Sized
-
-EASE_MM: Final = 3.0
-"""By how much what slides in is narrower than the throat (common practice: 1/8 in)."""
+from pleat.core.trade.extras import EASE_MM
 
 
 def ease_of(thick_mm: float) -> float:

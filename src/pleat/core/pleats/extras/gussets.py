@@ -8,7 +8,7 @@ from typing import Final
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Check, Offer
-from pleat.core.base.units import Ruler
+from pleat.core.base.units import HAIR_MM, Ruler
 from pleat.core.engines.bulk import Bulk, Patch
 from pleat.core.engines.folding.assembly import Key
 from pleat.core.pleats.extras.spots import PlacedItem
@@ -16,7 +16,6 @@ from pleat.core.pleats.pages.block import Block
 from pleat.core.pleats.pages.folded import FoldedBlock
 from pleat.core.pleats.structures.made import Room, proposed
 
-HAIR_MM: Final = 0.05
 MOST_MM: Final = 80.0
 """No wider gusset is proposed: the narrowest limit of any folio."""
 

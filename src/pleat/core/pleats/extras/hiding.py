@@ -10,12 +10,12 @@ from pleat.core.base.plan import Offer
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.programme import Where
 from pleat.core.pleats.extras.base import Extra
-from pleat.core.pleats.extras.crossing import MOUTH_MM
 from pleat.core.pleats.extras.kinds.flap import Flap
 from pleat.core.pleats.extras.record import MOST
 from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem
+from pleat.core.trade.extras import MOUTH_FREE_MM
 
-ROUND_MM: Final = MOUTH_MM + 1
+ROUND_MM: Final = MOUTH_FREE_MM + 1
 """A flap comes so far past what it hides, and its hinge stays so far off the mouth."""
 SIDES: Final[tuple[Where, ...]] = ("head", "right", "left", "tail")
 LONGEST_KEY: Final = 40

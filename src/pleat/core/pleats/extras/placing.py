@@ -20,10 +20,9 @@ from pleat.core.pleats.extras.compute import ExtrasResult, patches
 from pleat.core.pleats.extras.crossing import mouth_band
 from pleat.core.pleats.extras.kinds import EXTRAS
 from pleat.core.pleats.extras.record import MOST, Extras
-from pleat.core.pleats.extras.spots import BORDER_MM, PlacedDesign, PlacedItem, corners, over
+from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, corners, over
+from pleat.core.trade.extras import CORNER_BORDER_MM, THINGS_APART_MM
 
-GAP_MM: Final = 3.0
-"""So much is left between two things (house rule)."""
 MOST_TRIED: Final = 4096
 """So many ways are all tried; where there are more, things are placed one by one and moved on while that helps."""
 Array = NDArray[Any]
@@ -129,7 +128,7 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
 
 def _may(one: PlacedItem) -> bool:
     """Whether it is smaller than its face by more than its borders, so that it can go elsewhere."""
-    return one.face.width_mm - one.thing.width_mm > 2 * BORDER_MM or one.face.height_mm - one.thing.height_mm > 2 * BORDER_MM
+    return one.face.width_mm - one.thing.width_mm > 2 * CORNER_BORDER_MM or one.face.height_mm - one.thing.height_mm > 2 * CORNER_BORDER_MM
 
 
 def anchors(one: PlacedItem) -> list[PlacedItem]:
@@ -142,8 +141,18 @@ def beside(one: PlacedItem, boxes: Sequence[tuple[float, float, float, float]]) 
     """Where a thing may lie free of others: the corners of its face, then along its edges and those of the others, the nearest to where it is first."""
     face, thing = one.face, one.thing
     ends = corners(face, thing)
-    xs = {one.x_mm, *(x for x, _ in ends), *(box[2] + GAP_MM for box in boxes), *(box[0] - thing.width_mm - GAP_MM for box in boxes)}
-    ys = {one.y_mm, *(y for _, y in ends), *(box[3] + GAP_MM for box in boxes), *(box[1] - thing.height_mm - GAP_MM for box in boxes)}
+    xs = {
+        one.x_mm,
+        *(x for x, _ in ends),
+        *(box[2] + THINGS_APART_MM for box in boxes),
+        *(box[0] - thing.width_mm - THINGS_APART_MM for box in boxes),
+    }
+    ys = {
+        one.y_mm,
+        *(y for _, y in ends),
+        *(box[3] + THINGS_APART_MM for box in boxes),
+        *(box[1] - thing.height_mm - THINGS_APART_MM for box in boxes),
+    }
     low_x, low_y = min(x for x, _ in ends), min(y for _, y in ends)
     high_x, high_y = max(x for x, _ in ends), max(y for _, y in ends)
     more = [(x, y) for x, y in product(sorted(xs), sorted(ys)) if low_x <= x <= high_x and low_y <= y <= high_y]

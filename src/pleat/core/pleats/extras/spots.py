@@ -8,9 +8,8 @@ from typing import Final
 
 from pleat.core.base.words import joined
 from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Placed, Thing
+from pleat.core.trade.extras import CORNER_BORDER_MM
 
-BORDER_MM: Final = 6.0
-"""So far from the edges of a face lies what is put in its corners (house rule)."""
 TOLD: Final = 6
 """So many faces are named; the rest are counted."""
 
@@ -60,8 +59,14 @@ def corners(face: Face, thing: Thing) -> list[tuple[float, float]]:
     """Where a thing lies in the corners of a face, a border from its edges, with room for what stands out of it; head left first."""
     stands = {thing.mouth.side: thing.stands_mm} if thing.mouth else {}
     wide, high = face.width_mm - thing.width_mm, face.height_mm - thing.height_mm
-    low_x, low_y = min(BORDER_MM + stands.get("left", 0.0), max(wide, 0.0)), min(BORDER_MM + stands.get("head", 0.0), max(high, 0.0))
-    high_x, high_y = max(0.0, wide - BORDER_MM - stands.get("right", 0.0)), max(0.0, high - BORDER_MM - stands.get("tail", 0.0))
+    low_x, low_y = (
+        min(CORNER_BORDER_MM + stands.get("left", 0.0), max(wide, 0.0)),
+        min(CORNER_BORDER_MM + stands.get("head", 0.0), max(high, 0.0)),
+    )
+    high_x, high_y = (
+        max(0.0, wide - CORNER_BORDER_MM - stands.get("right", 0.0)),
+        max(0.0, high - CORNER_BORDER_MM - stands.get("tail", 0.0)),
+    )
     return [(x, y) for x in sorted({low_x, high_x}) for y in sorted({low_y, high_y})]
 
 

@@ -17,6 +17,7 @@ from functools import lru_cache
 from typing import Final, Literal
 
 from pleat.core.base.units import RULERS, Ruler
+from pleat.core.trade.pages import ALIKE_SHARE, EQUAL_SHARE, SMALL_LEAF_SHARE
 
 Wish = Literal["equal", "tough", "similar", "windows", "small", "pairs"]
 WEIGHTS: Final[dict[Wish, float]] = {"equal": 40.0, "tough": 3.0, "similar": 6.0, "windows": 20.0, "small": 3.0, "pairs": 25.0}
@@ -28,10 +29,6 @@ WORDS: Final[dict[Wish, str]] = {
     "small": "small leaves spread",
     "pairs": "chosen sheets meeting",
 }
-ALIKE: Final = 0.6
-"""Papers that share more of their words than this look the same in the book (house rule)."""
-SMALL: Final = 0.8
-"""A leaf lower than this share of the highest counts as small."""
 _TRIES_A_FOLIO: Final = 130
 _RESTARTS: Final = ((10, 12), (30, 3))
 """(sheets at most, how often the search starts anew): small piles are searched until nothing better is left."""
@@ -82,7 +79,7 @@ def _shared(a: frozenset[str], b: frozenset[str]) -> float:
 def _small(pile: Sequence[PileFolio]) -> frozenset[int]:
     """The folios whose leaves are small beside the highest of the pile."""
     highest = max((one.leaf_height_mm for one in pile), default=0.0)
-    return frozenset(one.id for one in pile if one.leaf_height_mm < SMALL * highest)
+    return frozenset(one.id for one in pile if one.leaf_height_mm < SMALL_LEAF_SHARE * highest)
 
 
 @dataclass
@@ -160,10 +157,6 @@ def costs_of(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tupl
     }
 
 
-EQUAL: Final = 0.1
-"""Sections whose thicknesses differ by up to this share of their mean count as equally thick (house rule)."""
-
-
 @dataclass(frozen=True)
 class Told:
     """Whether a wish is met, and how far, counted out in words."""
@@ -184,12 +177,12 @@ def told(
     meet = sum(frozenset(pair) in met for pair in wanted)
     tough = sum(by_id[one].toughness == "tough" for section in sections for one in section[(len(section) + 1) // 2 :])
     weak = sum(by_id[one].toughness == "weak" for section in sections for one in section[: len(section) // 2])
-    alike_ = sum(alike(a, b) > ALIKE for a, b in both)
+    alike_ = sum(alike(a, b) > ALIKE_SHARE for a, b in both)
     windows = sum(a.window and b.window for a, b in both)
     small = sum(a.id in low and b.id in low for a, b in both)
     found: dict[Wish, Told] = {
         "equal": Told(
-            max(thick) - min(thick) <= EQUAL * sum(thick) / len(thick),
+            max(thick) - min(thick) <= EQUAL_SHARE * sum(thick) / len(thick),
             ruler.between(min(thick), max(thick)),
         ),
         "tough": Told(not tough and not weak, _said((tough, "tough in the inner half"), (weak, "weak in the outer half"))),

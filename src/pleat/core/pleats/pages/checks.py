@@ -3,26 +3,25 @@
 from __future__ import annotations
 
 import math
-from typing import Final, Literal
+from typing import Literal
 
 from pleat.core.base.plan import Check, Offer
-from pleat.core.base.units import Ruler
+from pleat.core.base.units import HAIR_MM, Ruler
 from pleat.core.base.yields import lies
-from pleat.core.materials.uses import USES_MM, good_for
+from pleat.core.materials.uses import good_for
 from pleat.core.materials.weights import BULK_CM3_PER_G
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.pages import flap_checks
 from pleat.core.pleats.pages.block import LeftOfPages
 from pleat.core.pleats.pages.folding import COLUMNS_ROWS, WORDS, folios_a_sheet, open_sheet
-from pleat.core.pleats.pages.limits import GUIDES, LAY_FACTORS, FoldLimit
+from pleat.core.pleats.pages.limits import GUIDES, FoldLimit
 from pleat.core.pleats.pages.record import MOST_SECTIONS, Sections
 from pleat.core.pleats.pages.sections import split
 from pleat.core.pleats.paper.checks import NO_GRADE, grade_fixes
 from pleat.core.pleats.paper.compute import PaperResult
-
-HAIR_MM: Final = 0.05
-"""Lengths closer than this are the same length."""
+from pleat.core.trade.pages import LAY_FACTORS
+from pleat.core.trade.paper import USES_MM
 
 
 def guide(paper: PaperResult) -> str:

@@ -10,11 +10,12 @@ from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.pages.block import LeftOfPages
 from pleat.core.pleats.pages.folding import WORDS, Folded, folios_a_sheet, ways_to_fold
-from pleat.core.pleats.pages.limits import LAY_FACTORS, FoldLimit
+from pleat.core.pleats.pages.limits import FoldLimit
 from pleat.core.pleats.pages.nearby import nearby_sizes
 from pleat.core.pleats.pages.record import Sections
 from pleat.core.pleats.pages.sections import compare
 from pleat.core.pleats.paper.compute import PaperResult
+from pleat.core.trade.pages import LAY_FACTORS
 
 FOLDINGS = "this whole sheet, folded"
 SECTIONS = "in sections"

@@ -9,14 +9,14 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.brief.compute import BriefResult
-from pleat.core.pleats.brief.resize import FLAP_GAP_MM
 from pleat.core.pleats.pages.arrange import WEIGHTS, WORDS, told
 from pleat.core.pleats.pages.block import LeftOfPages
 from pleat.core.pleats.pages.counting import count_words
 from pleat.core.pleats.pages.folding import folios_a_sheet
-from pleat.core.pleats.pages.limits import GUIDES, LAY_FACTORS, MOST_CREEP_MM, THICKEST_FOLD_MM, FoldLimit
+from pleat.core.pleats.pages.limits import GUIDES, FoldLimit
 from pleat.core.pleats.pages.mixed import MixedFolio
 from pleat.core.pleats.pages.record import Sections
+from pleat.core.trade.pages import FLAP_GAP_MM, LAY_FACTORS, MOST_CREEP_MM, THICKEST_FOLD_MM
 
 
 @dataclass(frozen=True)
@@ -87,7 +87,7 @@ def _thick(pages: Sections, left: LeftOfPages, nest: Nest) -> Figure:
         f"{2 * sum(nest.sections)} leaves × {ruler.fine(left.paper.leaf.caliper.likely)} × {lay[0]:g} to {lay[2]:g} for paper that lies "
         f"{pages.lay}. {_what_would_narrow(nest.thickness, ruler)}"
     )
-    rules: tuple[Rule, ...] = (Rule("arithmetic", "leaves × thickness of one"), Rule("house rule", "how flat it lies"))
+    rules: tuple[Rule, ...] = (Rule("arithmetic", "leaves × thickness of one"), Rule("LAY_FACTORS", "how flat it lies"))
     if pages.measured_block_mm is not None:
         measured = ruler.thin(pages.measured_block_mm)
         how = f"You measured {measured}. From the paper it is estimated at {ruler.between(estimated.low, estimated.high)}."
@@ -117,7 +117,7 @@ def _most(left: LeftOfPages, limit: FoldLimit) -> Figure:
         show="count",
         unit="folios",
         how=f"More would pass {limit.reason}. A fold of {ruler.thin(THICKEST_FOLD_MM)}, a creep of {ruler.thin(MOST_CREEP_MM)} and the guide all hold, and the least wins. Guide: {GUIDES[left.paper.leaf.kind]}.",
-        rules=(Rule("house rule", "a fold of 2.5 mm, a creep of 3 mm"), Rule("common practice", "the guide, no source")),
+        rules=(Rule("THICKEST_FOLD_MM", "a fold of 2.5 mm, a creep of 3 mm"), Rule("fold_guide", "the guide, no source")),
     )
 
 
@@ -130,7 +130,7 @@ def _fold_out(pages: Sections, brief: BriefResult, flap_mm: float) -> Figure:
         value=flap_mm,
         show="length",
         how=f"{folded}It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: at most {ruler.show(ruler.snap_down(most))}.",
-        rules=(Rule("chosen by you", "flap length"), Rule("common practice", "20 mm less than the leaf, no source")),
+        rules=(Rule("chosen by you", "flap length"), Rule("FLAP_GAP_MM", f"{FLAP_GAP_MM:g} mm (3/4 in) less than the leaf, no source")),
     )
 
 
@@ -171,7 +171,7 @@ def _of_a_pile(pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tup
             value=nest.thickness,
             show="thin",
             how=thick_how,
-            rules=(Rule("arithmetic", "every leaf added up"), Rule("house rule", "how flat it lies")),
+            rules=(Rule("arithmetic", "every leaf added up"), Rule("LAY_FACTORS", "how flat it lies")),
         ),
         *_beside_the_reading(pages, nest.estimated),
         Figure(
@@ -225,7 +225,7 @@ def _wishes(pages: Sections, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], 
         value=f"{sum(one.met for one in found.values())} of {len(found)}",
         show="text",
         how=f"{listed[0].upper()}{listed[1:]}. Not all can always be met at once; pinned sheets stay where they are.",
-        rules=(Rule("house rule", "what is weighed, and by how much"),),
+        rules=(Rule("arranging", "what is weighed, and by how much"),),
     )
 
 

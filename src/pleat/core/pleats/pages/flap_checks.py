@@ -6,13 +6,13 @@ import itertools
 from typing import Final
 
 from pleat.core.base.plan import Check, Offer
-from pleat.core.base.units import Ruler
-from pleat.core.base.yields import HAIR_MM, lies
+from pleat.core.base.units import HAIR_MM, Ruler
+from pleat.core.base.yields import lies
 from pleat.core.pleats.brief.compute import BriefResult
-from pleat.core.pleats.brief.resize import FLAP_GAP_MM
 from pleat.core.pleats.pages.mixed import MixedFolio
 from pleat.core.pleats.pages.record import PileSheet, Sections
 from pleat.core.pleats.paper.compute import PaperResult
+from pleat.core.trade.pages import FLAP_GAP_MM
 
 SHORTEST_MM: Final = 5.0
 """A fold-out shorter than this is not worth folding (the least its field takes)."""

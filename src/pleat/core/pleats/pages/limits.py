@@ -8,17 +8,8 @@ from typing import Final
 from pleat.core.base.units import RULERS, Ruler
 from pleat.core.materials.items import PaperKind
 from pleat.core.pleats.pages.creep import creep_range
+from pleat.core.trade.pages import MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM
 
-THICKEST_FOLD_MM: Final = 2.5
-"""Folded section, pressed (house rule; it agrees with the guides below at the papers' usual weights)."""
-MOST_CREEP_MM: Final = 3.0
-"""Fully round folds (house rule: the usual square)."""
-LAY_FACTORS: Final = {"flat": (1.0, 1.02, 1.05), "handled": (1.10, 1.20, 1.35), "crumpled": (1.5, 1.65, 1.8)}
-"""How much thicker paper lies than its caliper says (house rule, to be set by the maker's own log)."""
-STUB_MM: Final = 25.0
-STUB_LAP_MM: Final = 8.0
-TIP_MM: Final = 4.0
-"""Width of a stub, what a leaf laps on it, and the line of glue of a leaf tipped in (common practice, no source)."""
 GUIDES: Final[dict[PaperKind, str]] = {
     "copier": "6 to 12 folios of copier paper",
     "drawing": "4 to 8 folios of text-weight or drawing paper",
@@ -39,8 +30,6 @@ MOST_BY_GUIDE: Final[dict[PaperKind, int]] = {
     "other": 8,
 }
 """The upper ends of the guides: thickness, creep and guide all hold, the smallest wins."""
-MOST_MIXED: Final = 12
-"""Sheets of a mixed section (common practice, no source: up to 12 light mixed sheets)."""
 
 
 @dataclass(frozen=True)

@@ -5,18 +5,16 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
-from typing import Final, Literal
+from typing import Literal
 
 from pleat.core.base.estimate import Estimate
+from pleat.core.base.units import HAIR_MM
 from pleat.core.materials.items import Paper
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.pleats.pages.arrange import PileFolio, dealt
 from pleat.core.pleats.pages.record import PileSheet, Sections
-
-HAIR_MM: Final = 0.05
-NARROWEST_MM: Final = 15.0
-"""A leaf narrower than this is no leaf (house rule); both leaves of such a sheet are equal."""
+from pleat.core.trade.pages import NARROWEST_LEAF_MM
 
 
 @dataclass(frozen=True)
@@ -220,7 +218,7 @@ def _way(sheet_mm: tuple[float, float], grain: str, upright_only: bool, leaf: _W
 def _leaves(across: float, leaf: float, parts: int, narrow: str) -> tuple[float, float]:
     """The widths of the leaves of a sheet so wide: as wide as the book's, else both narrower or the one that was chosen."""
     half = min(across / parts, leaf)
-    if parts == 1 or narrow == "both" or half == leaf or across - leaf < NARROWEST_MM:
+    if parts == 1 or narrow == "both" or half == leaf or across - leaf < NARROWEST_LEAF_MM:
         return half, half
     return (across - leaf, leaf) if narrow == "first" else (leaf, across - leaf)
 

@@ -16,16 +16,14 @@ from pleat.core.base.units import Ruler
 from pleat.core.base.words import many, merged
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.pages import flap_checks
-from pleat.core.pleats.pages.arrange import ALIKE, alike
+from pleat.core.pleats.pages.arrange import alike
 from pleat.core.pleats.pages.creep import nested_creep
-from pleat.core.pleats.pages.limits import MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM
 from pleat.core.pleats.pages.mixed import MixedFolio
 from pleat.core.pleats.pages.pile_cuts import Taken
 from pleat.core.pleats.pages.record import MOST_SECTIONS, Sections
+from pleat.core.trade.pages import ALIKE_SHARE, MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM, WINDOW_EDGE_MM
 
 NAMED = 4
-WINDOW_EDGE_MM: Final = 5.0
-"""Paper that is left around a window (common practice, no source)."""
 GUIDE: Final = "Guides: up to 12 light mixed sheets, about 10 opened envelopes (common practice, no source)."
 
 
@@ -127,7 +125,7 @@ def _window_places(pages: Sections, brief: BriefResult, sections: tuple[tuple[Mi
 
 def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """C3: similar papers side by side."""
-    same = [(number, a, b) for number, a, b in meeting(sections) if alike(a.arranged, b.arranged) > ALIKE]
+    same = [(number, a, b) for number, a, b in meeting(sections) if alike(a.arranged, b.arranged) > ALIKE_SHARE]
     if not same:
         return None
     listed = "; ".join(f"section {number}: {a.name}" + ("" if a.name == b.name else f" and {b.name}") for number, a, b in same[:NAMED])

@@ -8,8 +8,8 @@ from pleat.core.base.units import Ruler
 from pleat.core.base.words import many, merged, runs
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.pages.folding import CLOSED, folios_a_sheet
-from pleat.core.pleats.pages.limits import STUB_LAP_MM, STUB_MM, TIP_MM
 from pleat.core.pleats.pages.sectioned import SectionsBlock
+from pleat.core.trade.pages import STUB_LAP_MM, STUB_MM, TIP_MM
 
 
 def of(pages: SectionsBlock, brief: BriefResult) -> tuple[Step, ...]:

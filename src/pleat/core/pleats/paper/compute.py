@@ -14,7 +14,7 @@ from pleat.core.pleats.paper import checks
 from pleat.core.pleats.paper.record import ROLES, Papers
 from pleat.core.pleats.paper.stocks import Stock, stock_of
 
-_TOLERANCE: Final = Rule("standard", "ISO 216 allows ±1.5 mm up to 150 mm, ±2 mm to 600 mm, ±3 mm above")
+_TOLERANCE: Final = Rule("sheet_tolerance", "ISO 216 allows ±1.5 mm up to 150 mm, ±2 mm to 600 mm, ±3 mm above")
 
 
 @dataclass(frozen=True, kw_only=True)

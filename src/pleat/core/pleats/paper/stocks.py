@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from functools import lru_cache, singledispatch
-from typing import Final, Literal
+from typing import Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Rule
@@ -14,10 +14,9 @@ from pleat.core.materials.sizes import size_name
 from pleat.core.materials.thickness import Thickness, thickness
 from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.pleats.paper.record import ROLES
+from pleat.core.trade.paper import AS_SOLD
 
 GrainAxis = Literal["w", "h"]
-AS_SOLD: Final = {"board": 0.05, "cloth": 0.1}
-"""By how much of it a thickness that was read off a label may be wrong, either way (house rule)."""
 
 
 @dataclass(frozen=True)
@@ -161,5 +160,5 @@ def _role(key: str) -> str:
 def _as_sold(name: str, mm: float, part: float, ruler: Ruler) -> Thickness:
     sheet = Estimate.ranged(mm * (1 - part), mm, mm * (1 + part), f"the thickness of {name}, as it is sold")
     how = f"{ruler.fine(mm)} as it was sold, give or take {part:.0%}."
-    rules = (Rule("chosen by you", "thickness as sold"), Rule("house rule", f"sold thicknesses are right to {part:.0%}"))
+    rules = (Rule("chosen by you", "thickness as sold"), Rule("AS_SOLD", f"sold thicknesses are right to {part:.0%}"))
     return Thickness(sheet, "sold", how, rules, "Measure it and type what you read.")

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
-from typing import Final
 
 from pleat.core.base.fields import NumberRule, rule_on
 from pleat.core.base.plan import Changes, Check, Offer
@@ -15,10 +14,7 @@ from pleat.core.pleats.paper.stocks import Stock
 from pleat.core.pleats.structures.cut import said, sheets
 from pleat.core.pleats.structures.dressing import Dressed, Dressing, Filling
 from pleat.core.pleats.structures.made import Made, Room
-
-USUAL_BORDER_MM: Final = 3.0
-SAME_MM: Final = 0.6
-"""Sizes this near are the same one, read off a ruler."""
+from pleat.core.trade.folding import SAME_SIZE_MM, USUAL_BORDER_MM
 
 
 @dataclass(frozen=True)
@@ -93,17 +89,17 @@ def _sum(asked: CheckContext) -> Check | None:
     sheet = max(sheets(asked.made), key=lambda one: one.area_mm2)
     cut = (record.cut_width_mm or sheet.size_mm[0], record.cut_height_mm or sheet.size_mm[1])
     off = [own - side for own, side in zip(cut, sheet.size_mm, strict=True)]
-    if all(abs(one) <= max(ruler.step_mm, SAME_MM) for one in off):
+    if all(abs(one) <= max(ruler.step_mm, SAME_SIZE_MM) for one in off):
         return None
     said_ = joined(
         f"{ruler.show(abs(one))} too {'much' if one > 0 else 'little'} in its {name}"
         for one, name in zip(off, ("width", "height"), strict=True)
-        if abs(one) > SAME_MM
+        if abs(one) > SAME_SIZE_MM
     )
     forget = ((f"{asked.pleat}.cut_width_mm", None), (f"{asked.pleat}.cut_height_mm", None))
     return Check(
         code="A1",
-        level="stop" if min(off) < -SAME_MM else "watch",
+        level="stop" if min(off) < -SAME_SIZE_MM else "watch",
         title=f"The panels of the {sheet.name} do not add up to the sheet you cut: {said_}.",
         why=f"Panels added up: {ruler.size(*sheet.size_mm)}; the sheet: {ruler.size(*cut)}. Scored from one edge, the last panel gets all of the difference.",
         offers=(Offer(label="I will cut it anew", changes=forget),),
@@ -169,7 +165,7 @@ def _is_total(asked: CheckContext) -> bool:
     if not _typed(asked) or border < 1 or asked.record.border_said == "whole":
         return False
     return any(
-        all(abs(cut - (size + border)) < SAME_MM for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True))
+        all(abs(cut - (size + border)) < SAME_SIZE_MM for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True))
         for one in asked.made.dressings
     )
 
@@ -198,7 +194,7 @@ def _one_size(asked: CheckContext) -> Check | None:
     wrong = [
         one
         for one in asked.made.dressings
-        if any(abs(cut - size) > SAME_MM for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True))
+        if any(abs(cut - size) > SAME_SIZE_MM for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True))
     ]
     if not wrong:
         return None

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from pleat.core.base.fields import LengthRule, Record
 from pleat.core.engines.folding.assembly import Key
-from pleat.core.engines.folding.convex import HAIR_MM, Polygon, bounds, clipped, edges, rectangle, side_of
+from pleat.core.engines.folding.convex import POINT_MM, Polygon, bounds, clipped, edges, rectangle, side_of
 from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme, Where
 from pleat.core.engines.folding.sheet import Crease, Cut, Panel, Piece, cut_off
 
@@ -256,7 +256,7 @@ def _slants(name: str, outline: Polygon, cell: Polygon) -> list[DrawnCut]:
     found = []
     for start, end in edges(outline):
         off = next(
-            (corner for corner in cell if abs(side_of(start, end, corner)) > HAIR_MM and _outside(outline, start, end, corner)), None
+            (corner for corner in cell if abs(side_of(start, end, corner)) > POINT_MM and _outside(outline, start, end, corner)), None
         )
         if off is not None and clipped(cell, start, end, positive=side_of(start, end, off) > 0):
             found.append(DrawnCut(start=start, end=end, off=off, only=(name,)))

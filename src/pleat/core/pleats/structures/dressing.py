@@ -36,8 +36,6 @@ BULKS: Final[dict[str, tuple[str, float, float, float]]] = {
     "bulky": ("with things that stand up", 2.0, 3.0, 5.0),
 }
 """How thick a place gets, low, likely and high in mm (house rule: measure one that you have made)."""
-SMALLEST_MM: Final = 25.0
-"""A panel narrower than this is a gusset or a tab and is not dressed (house rule)."""
 
 
 class Dressed(Member):

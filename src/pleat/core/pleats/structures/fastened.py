@@ -15,9 +15,8 @@ from pleat.core.engines.folding.convex import Point, bounds, middle
 from pleat.core.pleats.structures.cut import said
 from pleat.core.pleats.structures.made import Made
 from pleat.core.pleats.structures.pads import FromPad
+from pleat.core.trade.folding import FOLDED_FASTENER_MM
 
-INSET_MM: Final = 10.0
-"""From the free edge of the outermost panel to the middle of a fastener (house rule)."""
 TITLES: Final = {"none": "nothing", "magnet": "magnets", "dot": "hook-and-loop dots"}
 
 
@@ -51,7 +50,7 @@ def halves(made: Made, ruler: Ruler) -> Halves | None:
     top = next((key for key in reversed(cards) if key in moved), None)
     if top is None:
         return None
-    at = _free_edge(made, top, ruler.near(INSET_MM))
+    at = _free_edge(made, top, ruler.near(FOLDED_FASTENER_MM))
     below = cards[: cards.index(top)]
     for key in reversed(below):
         found = carried(worked.assembly, shut, top, at, key)

@@ -11,8 +11,9 @@ from pleat.core.base.words import a_or_an, joined, many
 from pleat.core.engines.folding.sheet import Piece, scores
 from pleat.core.pleats.structures.cut import NOT_CUT, by_size, counted, kind_of, said, unnumbered
 from pleat.core.pleats.structures.dressing import Filling
-from pleat.core.pleats.structures.made import SPARE, Made
+from pleat.core.pleats.structures.made import Made
 from pleat.core.pleats.structures.work import marks
+from pleat.core.trade.folding import GUSSET_SPARE_SHARE
 
 
 def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, ...]:
@@ -75,9 +76,9 @@ def rooms(made: Made, ruler: Ruler) -> tuple[Figure, ...]:
             + (
                 " You chose its size."
                 if room.typed
-                else f" With {SPARE:.0%} to spare, up to the ruler's next mark: {ruler.show(room.has_mm)}."
+                else f" With {GUSSET_SPARE_SHARE:.0%} to spare, up to the ruler's next mark: {ruler.show(room.has_mm)}."
             ),
-            rules=(Rule("arithmetic", "what lies between, layer by layer"), Rule("common practice", "a tenth more, no source")),
+            rules=(Rule("arithmetic", "what lies between, layer by layer"), Rule("GUSSET_SPARE_SHARE", "a tenth more, no source")),
             scrap=ruler.show(room.has_mm),
         )
         for room in made.rooms

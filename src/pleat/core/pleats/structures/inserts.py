@@ -16,12 +16,10 @@ from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.structures.cut import said
 from pleat.core.pleats.structures.made import Made
 from pleat.core.pleats.structures.pads import FromPad
+from pleat.core.trade.extras import EASE_MM
+from pleat.core.trade.folding import LEAST_TAB_MM
 
 INSERT: Final = "insert"
-LEAST_TAB_MM: Final = 8.0
-"""A narrower tab holds nothing (common practice)."""
-EASE_MM: Final = 3.0
-"""By how much an insert is narrower than the throat, so that it slides (common practice: 1/8 in)."""
 
 
 class Pocketed(FromPad):
@@ -181,7 +179,7 @@ def figures(record: Pocketed, made: Made, ruler: Ruler) -> tuple[Figure, ...]:
                 value=f"up to {ruler.number(wide)} {ruler.name} wide",
                 show="text",
                 how=f"The mouth between the tabs is {ruler.show(pocket.throat_mm)}; {ruler.show(EASE_MM)} less lets a paper slide.",
-                rules=(Rule("arithmetic", "the mouth less 3 mm"), Rule("common practice", "1/8 in of ease, no source")),
+                rules=(Rule("arithmetic", "the mouth less 3 mm"), Rule("EASE_MM", "1/8 in of ease, no source")),
             ),
         )
     out = what.height_mm - pocket.depth_mm

@@ -15,14 +15,13 @@ from pleat.core.engines.folding.pile import faces, gussets, tabs, thickest
 from pleat.core.engines.folding.pockets import FoldedPocket, Zone, pockets, zones
 from pleat.core.engines.folding.programme import Add, FoldResult, LayOperation, Programme, half_closed, with_boards, work
 from pleat.core.engines.folding.sheet import board
-from pleat.core.pleats.structures.dressing import SMALLEST_MM, Dressing, Filling, places
+from pleat.core.pleats.structures.dressing import Dressing, Filling, places
+from pleat.core.trade.folding import DRESSED_MM, GUSSET_SPARE_SHARE
 
 MAT, FILLED, BARE = "mat", "mat and more", "more"
 """The stocks of what lies on a face: a paper, one with something on it, or that by itself."""
 MOST_STATES: Final = 12
 """Of a thing with more states, only the first and the last are looked at for what shows."""
-SPARE: Final = 0.1
-"""A gusset is made a tenth wider than what lies in it (common practice)."""
 Sizes = Mapping[str, float]
 Dressed = tuple[Key, Side]
 """A face that may be dressed: its panel and the side of it."""
@@ -49,7 +48,7 @@ class Room:
 
 def proposed(need: Estimate, ruler: Ruler) -> float:
     """The size of a gusset for what lies in it: a tenth more, up to the ruler's next mark; never less than one."""
-    return max(ruler.snap_up(need.likely * (1 + SPARE)), ruler.step_mm)
+    return max(ruler.snap_up(need.likely * (1 + GUSSET_SPARE_SHARE)), ruler.step_mm)
 
 
 @dataclass(frozen=True)
@@ -168,7 +167,7 @@ def dressed(worked: FoldResult, filling: Filling, skip: frozenset[str] = frozens
     for (key, side), (_, box, turn) in shown.items():
         piece = worked.assembly.pieces[key[0]]
         left, top, right, bottom = box
-        if key[0] in skip or piece.rigid or min(right - left, bottom - top) < SMALLEST_MM:
+        if key[0] in skip or piece.rigid or min(right - left, bottom - top) < DRESSED_MM:
             continue
         border = filling.border_mm
         wide, high = right - left - 2 * border, bottom - top - 2 * border

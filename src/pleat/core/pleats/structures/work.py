@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from typing import Final
 
 from pleat.core.base.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
@@ -16,9 +15,7 @@ from pleat.core.engines.folding.tasks import in_order, scored, shaped, tasks
 from pleat.core.pleats.structures.cut import NOT_CUT, by_size, counted, kind_of, said, sheets, sorts, unnumbered
 from pleat.core.pleats.structures.dressing import Filling
 from pleat.core.pleats.structures.made import Made
-
-DRIES_MINUTES: Final = 60
-"""Glue under weight (house rule; its own label comes first)."""
+from pleat.core.trade.making import FOLDED_DRIES_MINUTES
 
 
 @dataclass(frozen=True)
@@ -195,7 +192,7 @@ def _drying(key: str, title: str, detail: str, needs: tuple[str, ...], gives: tu
         needs=needs,
         gives=gives,
         tags=frozenset({"glue"}),
-        wait_minutes=DRIES_MINUTES,
+        wait_minutes=FOLDED_DRIES_MINUTES,
         cautions=(WEIGHT,),
         minutes=1,
         kind="press",
@@ -229,7 +226,7 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps, cu
         needs=(*ready, "fastener.first"),
         gives=(f"{work.prefix}.papered.first",),
         tags=frozenset({"glue", "mat"}),
-        wait_minutes=DRIES_MINUTES,
+        wait_minutes=FOLDED_DRIES_MINUTES,
         cautions=(GLUE,),
         minutes=2,
         signature=signature(filling.border_mm),

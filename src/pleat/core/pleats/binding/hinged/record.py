@@ -11,13 +11,12 @@ from pleat.core.engines.folding.flat import FieldAnchor, Flat
 from pleat.core.engines.folding.programme import Programme
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
 from pleat.core.pleats.structures.made import Made
+from pleat.core.trade.cases import GAP_BOARDS
 
 CARD: Final = "card"
 LEAF: Final = "album leaf"
 """The stock of a whole leaf, with all that is on it."""
 CASE: Final = "case"
-GAP_BOARDS: Final = 3.0
-"""The gap beside the spine board of a three-piece case, in board thicknesses (common practice: two to four)."""
 MOST_DRAWN: Final = 24
 """Leaves that are opened and shut in the moving view; an album with more shows as many."""
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.binding.hinged.record import Hinge
-from pleat.core.pleats.structures.made import SPARE
+from pleat.core.trade.folding import GUSSET_SPARE_SHARE
 
 
 @dataclass(frozen=True)
@@ -26,18 +26,18 @@ class Between:
         return self.proposed(ruler) if self.typed is None else self.typed
 
     def proposed(self, ruler: Ruler) -> float:
-        return max(ruler.snap_up(self.need * (1 + SPARE)), ruler.step_mm)
+        return max(ruler.snap_up(self.need * (1 + GUSSET_SPARE_SHARE)), ruler.step_mm)
 
     def figure(self, label: str, made_of: str, ruler: Ruler) -> Figure:
         """The size with its why; ``made_of`` says what lies there."""
-        chosen = " You chose it." if self.typed is not None else f" With {SPARE:.0%} to spare, up to the ruler's next mark."
+        chosen = " You chose it." if self.typed is not None else f" With {GUSSET_SPARE_SHARE:.0%} to spare, up to the ruler's next mark."
         return Figure(
             key=self.one,
             label=label,
             value=self.size(ruler),
             show="length",
             how=f"{made_of}: {ruler.thin(self.need)}.{chosen}",
-            rules=(Rule("arithmetic", f"what lies between {self.neighbours}"), Rule("common practice", "a tenth more, no source")),
+            rules=(Rule("arithmetic", f"what lies between {self.neighbours}"), Rule("GUSSET_SPARE_SHARE", "a tenth more, no source")),
             scrap=ruler.show(self.size(ruler)),
         )
 

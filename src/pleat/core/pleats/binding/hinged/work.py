@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
-from typing import Final
 
 from pleat.core.base.cautions import GLUE, WEIGHT
 from pleat.core.base.estimate import Estimate
@@ -22,9 +21,7 @@ from pleat.core.pleats.pages.folded import FoldedBlock
 from pleat.core.pleats.structures.cut import folds_of
 from pleat.core.pleats.structures.made import Made
 from pleat.core.pleats.structures.work import marks
-
-STRIP_BORDER_MM: Final = 1.0
-"""How much a strip that dresses a gap stays off its folds on each side (house rule)."""
+from pleat.core.trade.cases import STRIP_BORDER_MM
 
 
 @dataclass(frozen=True)

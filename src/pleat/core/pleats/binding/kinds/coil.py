@@ -11,9 +11,7 @@ from pleat.core.engines.holes.band import coil_hole
 from pleat.core.pleats.binding.punched import capacity, gear
 from pleat.core.pleats.binding.punched.record import Bored
 from pleat.core.pleats.binding.punched.wound import Winding, Wound, compute, pitch_of
-
-SOLD: Final = (6.0, 8.0, 10.0, 12.0, 14.0, 16.0, 20.0, 25.0, 32.0, 40.0, 50.0)
-"""Outer diameters that are sold, in mm (common practice, no source)."""
+from pleat.core.trade.holes import COILS_SOLD_MM
 
 
 class Coil(Wound):
@@ -53,7 +51,7 @@ def _own(binding: Wound, bored: Bored, nominal: float) -> tuple[tuple[Figure, ..
 
 WINDING: Final = Winding(
     word="coil",
-    sold=lambda _binding: SOLD,
+    sold=lambda _binding: COILS_SOLD_MM,
     hole=lambda _binding: 4.0,
     inset=lambda _binding: 6.0,
     shape="coil",

@@ -14,20 +14,14 @@ from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
 from pleat.core.pleats.pages.folded import FoldedBlock
-
-ROOM_MM: Final = 2.0
-"""Room beside every tab, so that pairs turn (house rule)."""
-KNOT_MM: Final = 80.0
-MOST_ON_A_CORD: Final = 2
-"""Tabs that one cord holds without letting them slip (common practice, no source)."""
-EDGE_MM: Final = 10.0
+from pleat.core.trade.holes import CORD_KNOT_MM, EYELET_END_MM, MOST_ON_A_CORD, TAB_ROOM_MM
 
 
 class EyeCords(Member):
     """Pleat 5: cords over eyelets. ``spine_mm`` is a spine that is there already."""
 
     kind: Literal["eyecords"] = "eyecords"
-    room_mm: Annotated[float, LengthRule("room beside each tab", 0, 30)] = ROOM_MM
+    room_mm: Annotated[float, LengthRule("room beside each tab", 0, 30)] = TAB_ROOM_MM
     on_a_cord: Annotated[Literal[1, 2, 3], ChoiceRule("tabs to a cord", (("1", "one"), ("2", "two"), ("3", "three")))] = 2
     spine_mm: Annotated[float, LengthRule("the spine there is", 5, 400)] | None = None
 
@@ -61,14 +55,14 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
     tab = _tab(left)
     needs = pairs * tab + (pairs + 1) * record.room_mm
     cords = -(-pairs // record.on_a_cord)
-    length = 2 * (pages.leaf_height_mm - 2 * left.brief.ruler.near(EDGE_MM)) + 2 * KNOT_MM
+    length = 2 * (pages.leaf_height_mm - 2 * left.brief.ruler.near(EYELET_END_MM)) + 2 * CORD_KNOT_MM
     row = Figure(
         key="row",
         label="the row on the spine",
         value=needs,
         show="length",
         how=f"{pairs} tabs of {ruler.show(tab)}, and {ruler.show(record.room_mm)} beside each and at the ends: {pairs} × {ruler.number(tab)} + {pairs + 1} × {ruler.number(record.room_mm)} = {ruler.number(needs)} {ruler.name}.",
-        rules=(Rule("arithmetic", "tabs and the room between them"), Rule("house rule", "2 mm of room")),
+        rules=(Rule("arithmetic", "tabs and the room between them"), Rule("TAB_ROOM_MM", "2 mm of room")),
         scrap=ruler.show(needs),
     )
     held = Figure(
@@ -77,7 +71,7 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
         value=many(cords, "cord"),
         show="text",
         how=f"{many(pairs, 'pair')}, {record.on_a_cord} to a cord; an eyelet at head and tail of each cord.",
-        rules=(Rule("arithmetic", "pairs divided by two, rounded up"), Rule("common practice", "at most two tabs to a cord, no source")),
+        rules=(Rule("arithmetic", "pairs divided by two, rounded up"), Rule("MOST_ON_A_CORD", "at most two tabs to a cord, no source")),
         scrap=f"{many(cords, 'cord')} of {ruler.show(length)}, {2 * cords} eyelets",
     )
     quantity = left.brief.quantity
@@ -109,7 +103,7 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
         Step(
             key="eyelets",
             title=f"Set {2 * cords} eyelets in the spine",
-            detail=f"In a row at head and tail, {ruler.show(ruler.near(EDGE_MM))} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
+            detail=f"In a row at head and tail, {ruler.show(ruler.near(EYELET_END_MM))} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
             tools=("eyelet tool",),
             needs=("cover.scored",),
             gives=("cover.eyelets",),

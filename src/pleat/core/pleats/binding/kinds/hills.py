@@ -14,6 +14,7 @@ from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN
 from pleat.core.pleats.binding.hinged.room import Between
 from pleat.core.pleats.binding.hinged.work import HingeSpec
 from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.trade.cases import STRIP_BORDER_MM
 
 Sizes = tuple[float, float, float, float, float]
 
@@ -79,8 +80,8 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
     strips = strips_of(hinge.count, sizes, hinge.height, max(card.sheet_width_mm, card.sheet_height_mm))
     shown = min(hinge.count, MOST_DRAWN)
     dress = {
-        ruler.snap_down(gap - 2 * work.STRIP_BORDER_MM): hinge.count - 1,
-        ruler.snap_down(end - 2 * work.STRIP_BORDER_MM): 2,
+        ruler.snap_down(gap - 2 * STRIP_BORDER_MM): hinge.count - 1,
+        ruler.snap_down(end - 2 * STRIP_BORDER_MM): 2,
     }
     own = HingeSpec(
         "hinge strip",

@@ -13,13 +13,7 @@ from pleat.core.pleats.binding.punched.places import read
 from pleat.core.pleats.binding.punched.record import Bored, HolesByHand, PunchedResult, Usual, bore
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
-
-LAP_MM: Final = 8.0
-"""The loop goes on past the brad's hole by so much at either end (common practice: 6 to 10 mm)."""
-CLEAR_MM: Final = 6.0
-"""The ring hangs so far clear of the edge (house rule)."""
-LEG_MM: Final = 4.0
-"""A brad's legs fold over behind the stack by at least so much (house rule)."""
+from pleat.core.trade.holes import BRAD_LEG_MM, KEYRING_CLEAR_MM, LOOP_LAP_MM
 
 
 class KeyRing(HolesByHand):
@@ -41,14 +35,14 @@ def usual(_binding: KeyRing, edge: float) -> Usual:
         (at,),
         4.0,
         9.0,
-        Rule("house rule", "one hole in the corner, as far from head as from edge"),
+        Rule("corner_hole", "one hole in the corner, as far from head as from edge"),
         "As far from the head as from the edge.",
     )
 
 
 def loop_length(binding: KeyRing, inset: float, card: float) -> float:
     """From end to end, in mm: a lap, to the edge and clear of it, half round the ring's wire, and back (arithmetic)."""
-    return 2 * (LAP_MM + inset + CLEAR_MM) + math.pi * (binding.wire_mm + card) / 2
+    return 2 * (LOOP_LAP_MM + inset + KEYRING_CLEAR_MM) + math.pi * (binding.wire_mm + card) / 2
 
 
 def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
@@ -62,16 +56,16 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
         label="cut the loop",
         value=(binding.loop_wide_mm, long),
         show="size",
-        how=f"Twice {ruler.show(LAP_MM)} past the hole + {ruler.show(bored.inset)} to the edge + {ruler.show(CLEAR_MM)} clear of it, and half round the ring's wire of {ruler.thin(binding.wire_mm)}; at the next mark {ruler.show(long)}.",
-        rules=(Rule("arithmetic", "the way of the strip"), Rule("common practice", "6 to 10 mm past the hole, no source")),
+        how=f"Twice {ruler.show(LOOP_LAP_MM)} past the hole + {ruler.show(bored.inset)} to the edge + {ruler.show(KEYRING_CLEAR_MM)} clear of it, and half round the ring's wire of {ruler.thin(binding.wire_mm)}; at the next mark {ruler.show(long)}.",
+        rules=(Rule("arithmetic", "the way of the strip"), Rule("LOOP_LAP_MM", "6 to 10 mm past the hole, no source")),
         scrap=f"loop {ruler.size(binding.loop_wide_mm, long)}",
     )
     brad = Figure(
         key="brad",
         label="brad's legs, at least",
-        value=stack + LEG_MM,
+        value=stack + BRAD_LEG_MM,
         show="thin",
-        how=f"Leaves and covers {ruler.thin(bored.stack)}, both ends of the loop {ruler.thin(2 * card)}, and {ruler.show(LEG_MM)} to fold over.",
+        how=f"Leaves and covers {ruler.thin(bored.stack)}, both ends of the loop {ruler.thin(2 * card)}, and {ruler.show(BRAD_LEG_MM)} to fold over.",
         rules=(Rule("arithmetic", "what it goes through"),),
     )
     books = left.brief.quantity
@@ -97,7 +91,7 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
             cautions=(PUNCH, "A brad's legs are sharp: bend them flat and tap them down. Brads and small rings are not for small children."),
             what="brad",
             thick_mm=binding.wire_mm,
-            sticks_mm=CLEAR_MM + binding.inner_mm / 2,
+            sticks_mm=KEYRING_CLEAR_MM + binding.inner_mm / 2,
             look="all fanned out without tearing",
             more=(str(long),),
         ),
@@ -111,7 +105,7 @@ def _loop_step(binding: KeyRing, bored: Bored, long: float) -> tuple[Step, ...]:
         Step(
             key="loop",
             title="Make the loop",
-            detail=f"A strip of {ruler.size(binding.loop_wide_mm, long)}: a hole {ruler.show(LAP_MM)} from either end, in its middle.{eyelets} Bend it round a pencil.",
+            detail=f"A strip of {ruler.size(binding.loop_wide_mm, long)}: a hole {ruler.show(LOOP_LAP_MM)} from either end, in its middle.{eyelets} Bend it round a pencil.",
             tools=("paper punch", *(("eyelet tool",) if binding.loop_eyelets == "yes" else ())),
             needs=("cover.cut",),
             gives=("gear.ready",),
@@ -143,8 +137,8 @@ def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
         found.append(
             Check(code="D10", level="watch", title=what, why=f"Less than {ruler.show(3)} beside the hole tears out.", offers=(wider,))
         )
-    if binding.brad_mm < stack + LEG_MM - 0.05:
-        need = ruler.snap_up(stack + LEG_MM)
+    if binding.brad_mm < stack + BRAD_LEG_MM - 0.05:
+        need = ruler.snap_up(stack + BRAD_LEG_MM)
         longer = (Offer(label=f"legs of {ruler.show(need)}", changes=(("binding.brad_mm", need),)),) if need <= 60 else ()
         what = f"The brad's legs of {ruler.show(binding.brad_mm)} do not hold {ruler.thin(stack)}."
         found.append(
@@ -152,7 +146,7 @@ def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
                 code="D8",
                 level="stop",
                 title=what,
-                why=f"They have to fold over by {ruler.show(LEG_MM)} behind.",
+                why=f"They have to fold over by {ruler.show(BRAD_LEG_MM)} behind.",
                 offers=longer,
                 no_fix="" if longer else "Take fewer leaves.",
             )

@@ -9,7 +9,7 @@ from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import BindingKind, Suits
 from pleat.core.base.plan import Check, Figure, Length, Offer, Rule, Step, signature
 from pleat.core.base.units import Ruler
-from pleat.core.engines.holes.band import LOOSE, SNUG, TIGHT, stretched
+from pleat.core.engines.holes.band import stretched
 from pleat.core.engines.sewing.moves import Bed, Promise
 from pleat.core.engines.sewing.moves import Thread as Path
 from pleat.core.engines.sewing.patterns.through import loop, loop_promise
@@ -21,6 +21,8 @@ from pleat.core.pleats.binding.stations import Layout
 from pleat.core.pleats.binding.steps import SewingWords
 from pleat.core.pleats.binding.thread import diameter_mm
 from pleat.core.pleats.binding.threaded import SewingKind
+from pleat.core.trade.holes import ELASTIC_CUT
+from pleat.core.trade.sewing import ELASTIC_KNOT_MM
 
 
 class Loop(Threaded):
@@ -101,21 +103,20 @@ _BASE: Final = threaded.kind(
 )
 
 
-KNOT_MM: Final = 60.0
-"""What the knot of a piece of elastic takes, both ends together (common practice, no source)."""
-_RULE: Final = Rule("common practice", "elastic is cut to 85 to 90 % of its path, before the knot; no source")
+TIGHT, SNUG, LOOSE = ELASTIC_CUT
+_RULE: Final = Rule("ELASTIC_CUT", "elastic is cut to 85 to 90 % of its path, before the knot; no source")
 
 
 def compute(binding: Loop, left: LeftOfBinding) -> SewnResult:
     """A loop as any sewing; of elastic it is cut shorter than its path."""
-    knot = 0.0 if binding.made == "closed" else KNOT_MM
+    knot = 0.0 if binding.made == "closed" else ELASTIC_KNOT_MM
     tied = binding if binding.made == "cord" else binding.model_copy(update={"tail_mm": knot / 2})
     sewn = threaded.compute(STITCH, "loop", tied, left)
     if binding.made == "cord" or not sewn.sewing.threads:
         return sewn
     ruler, path = left.brief.ruler, sewn.need.run.run_mm
     cut = ruler.snap(SNUG * path + knot)
-    word = "all round, slack" if binding.made == "closed" else f"with {ruler.show(KNOT_MM)} for the knot, which lies {binding.knot}"
+    word = "all round, slack" if binding.made == "closed" else f"with {ruler.show(ELASTIC_KNOT_MM)} for the knot, which lies {binding.knot}"
     figure = Figure(
         key="thread",
         label="elastic for one section",

@@ -13,11 +13,10 @@ from pleat.core.base.units import Ruler
 from pleat.core.engines.sewing.swell import of_strands
 from pleat.core.pleats.binding.record import Thread
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
-from pleat.core.pleats.binding.thread import SPARE, diameter_mm, name_of
+from pleat.core.pleats.binding.thread import diameter_mm, name_of
+from pleat.core.trade.sewing import MACHINE_SEWS_MM, NEEDLE_HOLES_SHARE, THREAD_SPARE_SHARE
 
 LONGEST_MM: Final = 12
-MOST_SHARE: Final = 1 / 3
-"""Of the fold, the part that needle holes may take; more tears along the seam like a stamp (house rule)."""
 MACHINE: Final = "Sewing machine: follow its own instructions, keep fingers clear of the needle, switch it off to change the needle, and wear glasses: needles break on card."
 
 
@@ -62,7 +61,7 @@ def compute(record: Machine, left: LeftOfBinding) -> SeamResult:
     pitch = length / stitches
     card = left.paper.cover.caliper.likely if left.brief.made_of.cover.sewn_through else 0.0
     deep = left.pages.through.likely + card
-    each = (2 * seam_mm(length, stitches, deep) + 4 * record.tail_mm) * (1 + SPARE)
+    each = (2 * seam_mm(length, stitches, deep) + 4 * record.tail_mm) * (1 + THREAD_SPARE_SHARE)
     sections = len(left.pages.units)
     shown = _figures(record, left, (inset, length, stitches, pitch, deep, each))
     covered = left.brief.made_of.cover.sewn_through
@@ -97,7 +96,7 @@ def _figures(record: Machine, left: LeftOfBinding, seam: tuple[float, float, int
             value=f"{stitches} stitches",
             show="text",
             how=f"From {ruler.show(inset)} to {ruler.show(inset + length)}, {ruler.show(length)} ÷ {stitches} = {ruler.fine(pitch)} a stitch.",
-            rules=(Rule("common practice", "long stitches in paper, 3.5 to 5 mm; no source"),),
+            rules=(Rule("machine_stitch", "long stitches in paper, 3.5 to 5 mm; no source"),),
             scrap=f"{ruler.fine(pitch)} a stitch, from {ruler.show(inset)}",
         ),
         Figure(
@@ -106,7 +105,7 @@ def _figures(record: Machine, left: LeftOfBinding, seam: tuple[float, float, int
             value=ruler.snap_up(each),
             show="length",
             aside=f"{sections * books} seams" if sections * books > 1 else "",
-            how=f"Each of the two threads goes along once, {ruler.show(length)}, and half way through {ruler.fine(deep)} of paper and back at each of {stitches + 1} holes; four tails of {ruler.show(record.tail_mm)} and {SPARE:.0%} spare.",
+            how=f"Each of the two threads goes along once, {ruler.show(length)}, and half way through {ruler.fine(deep)} of paper and back at each of {stitches + 1} holes; four tails of {ruler.show(record.tail_mm)} and {THREAD_SPARE_SHARE:.0%} spare.",
             rules=(Rule("arithmetic", "a lockstitch meets in the middle of the paper"),),
             scrap=ruler.show(ruler.snap_up(each)),
         ),
@@ -116,19 +115,19 @@ def _figures(record: Machine, left: LeftOfBinding, seam: tuple[float, float, int
             value=f"{record.needle_mm / pitch:.0%}",
             show="text",
             how=f"A needle of {ruler.fine(record.needle_mm)} every {ruler.fine(pitch)}.",
-            rules=(Rule("house rule", "a third at most"),),
+            rules=(Rule("NEEDLE_HOLES_SHARE", "a third at most"),),
         ),
     )
 
 
 def _longer(record: Machine, length: float) -> float | None:
     """The shortest stitch in half millimetres that, made whole over the seam, keeps the holes far enough apart."""
-    halves = range(math.ceil(record.needle_mm / MOST_SHARE * 2), 2 * LONGEST_MM + 1)
+    halves = range(math.ceil(record.needle_mm / NEEDLE_HOLES_SHARE * 2), 2 * LONGEST_MM + 1)
     return next((half / 2 for half in halves if not _tears(record.needle_mm, length / stitches_in(length, half / 2))), None)
 
 
 def _tears(needle: float, pitch: float) -> bool:
-    return needle / pitch > MOST_SHARE + 1e-9
+    return needle / pitch > NEEDLE_HOLES_SHARE + 1e-9
 
 
 def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[Check, ...]:
@@ -146,21 +145,17 @@ def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[
                 no_fix="" if longer else "Take a thinner needle.",
             )
         )
-    if deep > DEEPEST_MM:
+    if deep > MACHINE_SEWS_MM:
         found.append(
             Check(
                 code="deep",
                 level="stop",
                 title=f"{ruler.thin(deep)} of paper is more than a sewing machine goes through.",
-                why=f"About {ruler.thin(DEEPEST_MM)} is what one made for cloth bears; its own instructions come first.",
+                why=f"About {ruler.thin(MACHINE_SEWS_MM)} is what one made for cloth bears; its own instructions come first.",
                 offers=(Offer(label="sew it by hand", changes=(("binding.kind", "pamphlet"),)),),
             )
         )
     return tuple(found)
-
-
-DEEPEST_MM: Final = 2.5
-"""Paper that a household machine sews through (house rule; its own instructions come first)."""
 
 
 def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sections: int, covered: bool) -> tuple[Step, ...]:

@@ -13,12 +13,9 @@ from pleat.core.pleats.binding.punched.places import read
 from pleat.core.pleats.binding.punched.record import Gear, PunchedResult, Usual, bore
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.trade.holes import RING_HOLE_MM, RING_INSET_MM, RINGS_SOLD_MM
 
-USUAL: Final = ((15.0, 1.8), (19.0, 2.0), (25.0, 2.2), (32.0, 2.5), (38.0, 2.8), (50.0, 3.0))
-"""Rings that are sold: inner diameter and wire in mm (common practice, no source)."""
-HOLE_MM: Final = 6.0
-INSET_MM: Final = 10.0
-FOLDED: Final = Rule("common practice", "two rings at the quarter points, found by folding a strip in half and half again; no source")
+FOLDED: Final = Rule("quarter_points", "two rings at the quarter points, found by folding a strip in half and half again; no source")
 
 
 class Rings(Gear):
@@ -47,27 +44,31 @@ def usual(binding: Rings, edge: float) -> Usual:
     """Where these rings have their holes along an edge so long."""
     match binding.spread:
         case "iso":
-            return Usual(centred(edge, (80.0,) * (binding.count - 1)), HOLE_MM, 12.0, ISO_838, "80 mm apart, centred on the edge.")
+            return Usual(centred(edge, (80.0,) * (binding.count - 1)), RING_HOLE_MM, 12.0, ISO_838, "80 mm apart, centred on the edge.")
         case "ends":
             how = "The outermost as far from the ends as you said, the others between them."
             return Usual(
                 inset(edge, binding.count, min(binding.end_mm, edge / 2)),
-                HOLE_MM,
-                INSET_MM,
+                RING_HOLE_MM,
+                RING_INSET_MM,
                 Rule("chosen by you", "the outermost holes"),
                 how,
             )
         case "corner" if binding.count == 1:
-            return Usual((INSET_MM,), HOLE_MM, INSET_MM, Rule("common practice", "one ring in the corner, as far from head as from edge"), "As far from the head as from the edge.")  # fmt: skip
+            return Usual((RING_INSET_MM,), RING_HOLE_MM, RING_INSET_MM, Rule("corner_ring", "one ring in the corner, as far from head as from edge"), "As far from the head as from the edge.")  # fmt: skip
     return Usual(
-        folded(edge, binding.count), HOLE_MM, INSET_MM, FOLDED, "Fold a strip as long as the edge: each ring in the middle of its share."
+        folded(edge, binding.count),
+        RING_HOLE_MM,
+        RING_INSET_MM,
+        FOLDED,
+        "Fold a strip as long as the edge: each ring in the middle of its share.",
     )
 
 
 def compute(binding: Rings, left: LeftOfBinding) -> PunchedResult:
     """Where the holes go, and whether the rings hold the leaves and let them turn."""
     bored = bore(binding, left, lambda edge: usual(binding, edge))
-    ring, owned = capacity.ring_of(bored, binding.inner_mm, binding.wire_mm), gear.ring_sizes(bored, "ring", USUAL, "rings")
+    ring, owned = capacity.ring_of(bored, binding.inner_mm, binding.wire_mm), gear.ring_sizes(bored, "ring", RINGS_SOLD_MM, "rings")
     ruler, word = left.brief.ruler, "ring" if binding.count == 1 else "rings"
     name = binding.gear or f"ring, {ruler.show(binding.inner_mm)} inside"
     covered = bored.covers > 0

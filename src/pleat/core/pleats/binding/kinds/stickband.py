@@ -20,13 +20,7 @@ from pleat.core.pleats.binding.punched.record import Bored, Gear, PunchedResult,
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.brief.record import Brief
-
-OVERHANG_MM: Final = 10.0
-"""The stick stands out past each hole by at least so much (common practice, no source)."""
-SNUG: Final = 0.6
-"""How far into its stretch a band is best when the book is as thick as it is now: it holds, and can still grow (house rule)."""
-NOTCH_MM: Final = 6.0
-"""A notch is a half circle so wide (house rule)."""
+from pleat.core.trade.holes import BAND_SNUG_SHARE, NOTCH_MM, STICK_OVERHANG_MM
 
 
 class StickBand(Gear):
@@ -55,9 +49,9 @@ def _stick(binding: StickBand, edge: float) -> float:
 
 def proposed(binding: StickBand, edge: float, stack: float) -> float:
     """How far apart the holes are for the band to be snug, in mm, as far as stick and edge allow."""
-    snug = binding.band_mm * (1 + SNUG * binding.stretch / 100)
+    snug = binding.band_mm * (1 + BAND_SNUG_SHARE * binding.stretch / 100)
     spacing = snug - 2 * stack - math.pi * (binding.stick_mm + binding.band_thick_mm)
-    return max(20.0, min(spacing, _stick(binding, edge) - 2 * OVERHANG_MM, edge - 2 * OVERHANG_MM))
+    return max(20.0, min(spacing, _stick(binding, edge) - 2 * STICK_OVERHANG_MM, edge - 2 * STICK_OVERHANG_MM))
 
 
 def usual_for(binding: StickBand, stack: float, edge: float, ruler: Ruler) -> Usual:
@@ -151,7 +145,7 @@ def _figures(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Figure, ..
             value=way.spacing,
             show="length",
             how=f"The band comes to {ruler.thin(way.need)} on this book: {ruler.show(way.spacing)} along the back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most {ruler.show(binding.longest)}.",
-            rules=(Rule("arithmetic", "the way of the band"), Rule("house rule", f"snug at {SNUG:.0%} of its stretch")),
+            rules=(Rule("arithmetic", "the way of the band"), Rule("BAND_SNUG_SHARE", f"snug at {BAND_SNUG_SHARE:.0%} of its stretch")),
             scrap=f"{ruler.show(way.spacing)} apart",
         ),
         Figure(
@@ -236,7 +230,7 @@ def _spread(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
 
 def _longer(binding: StickBand, need: float, ruler: Ruler) -> tuple[Offer, ...]:
     """A band that is best at what this book needs."""
-    right = ruler.snap(need / (1 + SNUG * binding.stretch / 100))
+    right = ruler.snap(need / (1 + BAND_SNUG_SHARE * binding.stretch / 100))
     if not 15 <= right <= 600 or right >= need:
         return ()
     stretches: Changes = () if binding.stretch >= 5 else (("binding.stretch", 80),)
@@ -259,7 +253,7 @@ def _overhang(binding: StickBand, bored: Bored) -> Check | None:
             why="What stands out at head and tail catches and breaks.",
             offers=fits,
         )
-    if past >= OVERHANG_MM - 0.05:
+    if past >= STICK_OVERHANG_MM - 0.05:
         return None
     if bored.by_hand and not fits:
         fits = (Offer(label="holes as the band and the stick propose", changes=SPREAD),)
@@ -267,7 +261,7 @@ def _overhang(binding: StickBand, bored: Bored) -> Check | None:
         code="D11",
         level="watch",
         title=f"The stick stands out past each hole by only {ruler.show(past)}.",
-        why=f"The band slips off ends shorter than {ruler.show(OVERHANG_MM)}.",
+        why=f"The band slips off ends shorter than {ruler.show(STICK_OVERHANG_MM)}.",
         offers=fits,
         no_fix="" if fits else "Take a longer stick.",
     )

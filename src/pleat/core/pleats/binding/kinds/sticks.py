@@ -27,11 +27,7 @@ from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.binding.stations import Layout, proposed
 from pleat.core.pleats.binding.steps import SewingWords
 from pleat.core.pleats.binding.threaded import SewingKind
-
-STRAIGHT_MM: Final = 1.5
-"""A stick may bend by so much over its length and still lie in the fold (house rule)."""
-LASHING_MM: Final = 8.0
-"""Kept free for each lashing between two strips (house rule)."""
+from pleat.core.trade.sewing import LASHING_MM, STICK_STRAIGHT_MM
 
 
 class Sticks(Threaded):
@@ -212,8 +208,8 @@ def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float
             label="sticks",
             value=long,
             show="length",
-            how=f"{many(rows, 'stick')}, one for each section, as long as the leaves are high; straight to {ruler.show(STRAIGHT_MM)} over their length, dry, their ends sanded round and waxed.",
-            rules=(Rule("common practice", "a stick as long as the spine, no source"), Rule("house rule", "how straight")),
+            how=f"{many(rows, 'stick')}, one for each section, as long as the leaves are high; straight to {ruler.show(STICK_STRAIGHT_MM)} over their length, dry, their ends sanded round and waxed.",
+            rules=(Rule("stick_long", "a stick as long as the spine, no source"), Rule("STICK_STRAIGHT_MM", "how straight")),
             aside=f"{rows} of {ruler.thin(binding.stick_mm)}",
             scrap=f"{many(rows, 'stick')} of {ruler.show(long)}",
         ),
@@ -231,7 +227,7 @@ def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float
             value=(back.long, min((width for _, width in back.strips), default=binding.strip_wide_mm)),
             show="size",
             how=f"{many(len(back.strips), 'strip')}, one between each two lashings. Two laps of {ruler.show(binding.lap_mm)} on the boards, and {ruler.thin(back.lies)} {'over and under' if binding.strips == 'woven' else 'behind'} {many(rows, 'stick')}; cut at the next mark.",
-            rules=(Rule("arithmetic", "straight between sticks, round each by what it turns"), Rule("common practice", "strips of 25 mm, no source")),
+            rules=(Rule("arithmetic", "straight between sticks, round each by what it turns"), Rule("strips_wide", "strips of 25 mm, no source")),
             scrap=f"{many(len(back.strips), 'strip')} {ruler.size(back.long, binding.strip_wide_mm)}",
         ),
     )  # fmt: skip
@@ -304,7 +300,7 @@ def _trimmed(binding: Sticks, left: LeftOfBinding, rows: int, long: float) -> tu
         Step(
             key="sticks",
             title="Choose and trim the sticks",
-            detail=f"{many(rows, 'stick')} of about {ruler.thin(binding.stick_mm)}: roll each on the table, it may lift by {ruler.show(STRAIGHT_MM)} and no more. Cut to {ruler.show(long)}, sand the ends round, wax them. Write on each which section it lies on.",
+            detail=f"{many(rows, 'stick')} of about {ruler.thin(binding.stick_mm)}: roll each on the table, it may lift by {ruler.show(STICK_STRAIGHT_MM)} and no more. Cut to {ruler.show(long)}, sand the ends round, wax them. Write on each which section it lies on.",
             tools=("small saw or knife", "sandpaper", "wax"),
             needs=(
                 "block.nested",

@@ -15,10 +15,7 @@ from pleat.core.pleats.binding.punched.gear import PunchPitch
 from pleat.core.pleats.binding.punched.record import Gear, PunchedResult, Usual, bore
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
-
-USUAL: Final = ((15.0, 1.8), (20.0, 2.0), (25.0, 2.2), (30.0, 2.5))
-BETWEEN_MM: Final = 3.0
-"""Between two bars in a row (house rule)."""
+from pleat.core.trade.holes import BARS_SOLD_MM, BETWEEN_BARS_MM
 
 
 class Strips(Gear):
@@ -35,8 +32,8 @@ class Strips(Gear):
 
 def usual(binding: Strips, edge: float) -> Usual:
     """The rings of all bars, the row of bars centred on the edge."""
-    whole = binding.bars * binding.bar_mm + (binding.bars - 1) * BETWEEN_MM
-    middles = [(edge - whole) / 2 + binding.bar_mm / 2 + number * (binding.bar_mm + BETWEEN_MM) for number in range(binding.bars)]
+    whole = binding.bars * binding.bar_mm + (binding.bars - 1) * BETWEEN_BARS_MM
+    middles = [(edge - whole) / 2 + binding.bar_mm / 2 + number * (binding.bar_mm + BETWEEN_BARS_MM) for number in range(binding.bars)]
     rings = (middle + offset * binding.pitch_mm for middle in middles for offset in (-1, 0, 1))
     positions = tuple(at for at in rings if 0 <= at <= edge)  # a bar that is too long is told: a ring past the edge makes no hole
     how = "The bar says where: its rings about its middle, the row of bars centred, so that both ends have the same margin."
@@ -45,10 +42,10 @@ def usual(binding: Strips, edge: float) -> Usual:
 
 def _long(binding: Strips, edge: float, show: str) -> tuple[Check, ...]:
     """Bars longer than the edge, or rings that run into the next bar's."""
-    whole = binding.bars * binding.bar_mm + (binding.bars - 1) * BETWEEN_MM
+    whole = binding.bars * binding.bar_mm + (binding.bars - 1) * BETWEEN_BARS_MM
     if whole <= edge + 0.05 and 2 * binding.pitch_mm <= binding.bar_mm:
         return ()
-    most = math.floor((edge + 0.05 + BETWEEN_MM) / (binding.bar_mm + BETWEEN_MM))
+    most = math.floor((edge + 0.05 + BETWEEN_BARS_MM) / (binding.bar_mm + BETWEEN_BARS_MM))
     fewer = (Offer(label=many(most, "bar"), changes=(("binding.bars", most),)),) if 0 < most < binding.bars else ()
     if 2 * binding.pitch_mm > binding.bar_mm:
         long = Offer(label="a bar as long as its rings need", changes=(("binding.bar_mm", min(400.0, 2 * binding.pitch_mm + 20)),))
@@ -85,7 +82,7 @@ def compute(binding: Strips, left: LeftOfBinding) -> PunchedResult:
     bored, ruler = bore(binding, left, lambda edge: usual(binding, edge)), left.brief.ruler
     ring, sizes = (
         capacity.ring_of(bored, binding.inner_mm, binding.wire_mm),
-        gear.ring_sizes(bored, "strip", USUAL, "bars with rings", _more),
+        gear.ring_sizes(bored, "strip", BARS_SOLD_MM, "bars with rings", _more),
     )
     name = binding.gear or f"bar with three rings, {ruler.show(binding.inner_mm)} inside"
     cover = "front cover first, face down, " if bored.covers else ""

@@ -10,17 +10,14 @@ from pleat.core.base.kinds import Suits
 from pleat.core.base.plan import Length, Piece, Step
 from pleat.core.engines.sewing.moves import Bed, Promise, Support, Thread
 from pleat.core.engines.sewing.patterns.along import kettled, straight
-from pleat.core.pleats.binding import stations, threaded
+from pleat.core.pleats.binding import threaded
 from pleat.core.pleats.binding.record import Threaded
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.stations import Layout
 from pleat.core.pleats.binding.steps import SewingWords
 from pleat.core.pleats.binding.threaded import SewingKind
+from pleat.core.trade.sewing import LONGEST_SPAN_MM, TAPE_LAP_MM, TAPE_MM
 
-LAP_MM: Final = 30.0
-"""How far a tape or cord goes on to each board (common practice: 25 to 40 mm)."""
-TAPE_MM: Final = 0.4
-"""How thick a cotton tape is (from memory)."""
 HUNG: Final = Step(
     key="tapes",
     title="Hang up the tapes",
@@ -46,7 +43,7 @@ def proposed(height_mm: float) -> int:
     >>> [proposed(height) for height in (150, 210, 297, 400)]
     [2, 2, 3, 5]
     """
-    return next(count for count in range(2, 7) if (height_mm - 24) / (count + 1) <= stations.LONGEST_SPAN_MM + 2 or count == 6)
+    return next(count for count in range(2, 7) if (height_mm - 24) / (count + 1) <= LONGEST_SPAN_MM + 2 or count == 6)
 
 
 def layout(binding: Tapes, height_mm: float) -> Layout:
@@ -61,7 +58,7 @@ def across(name: str) -> Callable[[Threaded, Bed, LeftOfBinding], tuple[Piece, .
     """What tapes or cords are cut to: as long as the spine is thick, with a lap for either board."""
 
     def pieces(_binding: Threaded, bed: Bed, left: LeftOfBinding) -> tuple[Piece, ...]:
-        long = left.brief.ruler.snap_up(left.pages.thickness.high + 2 * LAP_MM)
+        long = left.brief.ruler.snap_up(left.pages.thickness.high + 2 * TAPE_LAP_MM)
         return (Length(name, name, long, len(bed.supports) * left.brief.quantity, "", "binding"),)
 
     return pieces

@@ -8,10 +8,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.fields import ChoiceRule
 from pleat.core.pleats.binding.punched import gear
 from pleat.core.pleats.binding.punched.wound import Winding, Wound, compute, no_more
-
-THREE: Final = (6.4, 8.0, 9.5, 11.0, 12.7, 14.3)
-TWO: Final = (16.0, 19.0, 22.0, 25.4, 28.6, 32.0)
-"""Outer diameters that are sold, in mm (common practice, no source)."""
+from pleat.core.trade.holes import WIRE_THREE_MM, WIRE_TWO_MM
 
 
 class Wire(Wound):
@@ -29,7 +26,7 @@ def _thick(binding: Wound) -> bool:
 
 WINDING: Final = Winding(
     word="wire",
-    sold=lambda binding: TWO if _thick(binding) else THREE if binding.per == "3:1" else (*THREE, *TWO),
+    sold=lambda binding: WIRE_TWO_MM if _thick(binding) else WIRE_THREE_MM if binding.per == "3:1" else (*WIRE_THREE_MM, *WIRE_TWO_MM),
     hole=lambda binding: 6.0 if _thick(binding) else 4.0,
     inset=lambda binding: 7.0 if _thick(binding) else 6.0,
     shape="wire",

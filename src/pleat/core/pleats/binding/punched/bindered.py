@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Final
+from typing import Annotated
 
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import BindingKind
@@ -14,9 +14,7 @@ from pleat.core.pleats.binding.punched.gear import PunchPitch
 from pleat.core.pleats.binding.punched.record import Gear, PunchedResult, Usual, bore
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
-
-USUAL: Final = ((16.0, 2.0), (20.0, 2.2), (25.0, 2.5), (30.0, 2.8), (40.0, 3.0))
-"""Binders' rings that are sold (common practice, no source)."""
+from pleat.core.trade.holes import BINDER_RINGS_SOLD_MM
 
 
 class Bindered(Gear):
@@ -50,7 +48,10 @@ def compute(binding: Bindered, left: LeftOfBinding) -> PunchedResult:
     """Where the holes are, and how many leaves the binder takes."""
     pattern = PATTERNS[binding.pattern]
     bored, ruler = bore(binding, left, lambda edge: usual(pattern, edge)), left.brief.ruler
-    ring, sizes = capacity.ring_of(bored, binding.inner_mm, binding.wire_mm), gear.ring_sizes(bored, "ring", USUAL, "a binder with rings")
+    ring, sizes = (
+        capacity.ring_of(bored, binding.inner_mm, binding.wire_mm),
+        gear.ring_sizes(bored, "ring", BINDER_RINGS_SOLD_MM, "a binder with rings"),
+    )
     room = (bored.edge - pattern.span - bored.hole) / 2
     short: tuple[Check, ...] = ()
     if room < 2:

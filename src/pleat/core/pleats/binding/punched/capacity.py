@@ -9,18 +9,15 @@ from typing import Final
 
 from pleat.core.base.plan import Changes, Check, Figure, Offer, Rule
 from pleat.core.base.words import many
-from pleat.core.engines.holes.ring import FREE, Ring
-from pleat.core.materials.uses import USES_MM
+from pleat.core.engines.holes.ring import Ring
 from pleat.core.pleats.binding.punched.record import Bored, Cross
+from pleat.core.trade.holes import LEAVES_LEAN_RAD, RING_FREE_SHARE, THICK_BEGINS_SHARE
+from pleat.core.trade.paper import USES_MM
 
 GROUP: Final = "sizes"
-LEAN: Final = math.radians(30)
-"""How far leaves lean that bend at the held edge (house rule)."""
-BEGINS: Final = 0.25
-"""Where what makes leaves thick begins, as a part of the leaf's width (house rule)."""
 LIMIT_RULES: Final = (
     Rule("arithmetic", "ring, wire, hole and the bridge of paper; a stack turned round the ring in small steps agrees"),
-    Rule("house rule", f"{FREE:.0%} left free to turn"),
+    Rule("RING_FREE_SHARE", f"{RING_FREE_SHARE:.0%} left free to turn"),
 )
 
 
@@ -48,8 +45,8 @@ def stack_at(bored: Bored) -> float:
 def leaning(bored: Bored) -> float:
     """How much thicker than at the holes a stack may be in the middle, since its leaves lean in to it; mm."""
     bends = bored.record.hinge_mm is not None or bored.left.pages.own_hinge_mm is not None or bored.leaf <= USES_MM["leaves"][1]
-    reach = max(0.0, BEGINS * bored.reach - bored.inset)
-    return 2 * reach * math.tan(LEAN if bends else 0.0)
+    reach = max(0.0, THICK_BEGINS_SHARE * bored.reach - bored.inset)
+    return 2 * reach * math.tan(LEAVES_LEAN_RAD if bends else 0.0)
 
 
 def leaves_in(bored: Bored, thick: float) -> int:
@@ -93,7 +90,7 @@ def figures(bored: Bored, ring: Ring, word: str) -> tuple[Figure, ...]:
         label=f"the {word} {'take' if word.endswith('s') else 'takes'}",
         value=many(most, "leaf", "leaves"),
         show="text",
-        how=f"Stack at the holes: {ruler.thin(stack)}, covers and all{strong}. The {word} inside {ruler.show(2 * ring.radius)}, wire {ruler.thin(ring.wire)}, holes {ruler.thin(ring.hole)}, bridge {ruler.thin(ring.bridge)}: {each}. Less {FREE:.0%} to turn freely, {ruler.thin(limits.proposed)}.{uneven}",
+        how=f"Stack at the holes: {ruler.thin(stack)}, covers and all{strong}. The {word} inside {ruler.show(2 * ring.radius)}, wire {ruler.thin(ring.wire)}, holes {ruler.thin(ring.hole)}, bridge {ruler.thin(ring.bridge)}: {each}. Less {RING_FREE_SHARE:.0%} to turn freely, {ruler.thin(limits.proposed)}.{uneven}",
         rules=LIMIT_RULES,
         aside=rest,
     )
@@ -159,7 +156,7 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
                 code="D8",
                 level="stop",
                 title=f"The {word} {'are' if word.endswith('s') else 'is'} too small: pages {bind} only up to {ruler.thin(limits.works)}, this book is {ruler.thin(stack)} there.",
-                why=f"Forced, the holes tear or the {word} {'open' if word.endswith('s') else 'opens'}. Leave {FREE:.0%} free as well.",
+                why=f"Forced, the holes tear or the {word} {'open' if word.endswith('s') else 'opens'}. Leave {RING_FREE_SHARE:.0%} free as well.",
                 offers=(*better, *fewer),
                 no_fix="" if better or fewer else "No size holds so much: make two books of it.",
             ),
@@ -170,7 +167,7 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
                 code="D8",
                 level="watch",
                 title=f"The {word} {'are' if word.endswith('s') else 'is'} nearly full: {ruler.thin(stack)} of {ruler.thin(limits.works)}.",
-                why=f"It turns, but drags; {FREE:.0%} should be free, and a used book grows.",
+                why=f"It turns, but drags; {RING_FREE_SHARE:.0%} should be free, and a used book grows.",
                 offers=(*better, *fewer),
                 no_fix="" if better or fewer else "Take fewer leaves, or a larger size.",
             ),

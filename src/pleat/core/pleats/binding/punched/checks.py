@@ -6,22 +6,16 @@ from typing import Final
 
 from pleat.core.base.plan import Changes, Check, Offer
 from pleat.core.base.slips import Level
+from pleat.core.base.units import HAIR_MM
 from pleat.core.base.words import many
-from pleat.core.engines.holes.places import BRIDGE_MM, KEEP_MM, missed, nearest
+from pleat.core.engines.holes.places import missed, nearest
 from pleat.core.engines.holes.punch import in_a_lift, lifts
-from pleat.core.materials.uses import USES_MM
 from pleat.core.pleats.binding.punched.record import Bored, HolesByHand
 from pleat.core.pleats.extras.spots import moved, on_faces
+from pleat.core.trade.holes import HOLE_BREAKS_MM, HOLE_BRIDGE_MM, HOLE_END_MM, HOLE_GLUED_MM, HOLES_APART_MM, HOLES_FIT_MM, PUNCH_TAKES_MM
+from pleat.core.trade.paper import USES_MM
 
-PUNCH_TAKES_MM: Final = 1.0
-"""What a hand punch takes at once where nothing is said of it: about ten sheets of copier paper (common practice, no source)."""
-BREAKS_MM: Final = 2.0
-"""Less paper than this round a hole does not hold (house rule)."""
-APART_MM: Final = 3.0
 SPREAD: Final[Changes] = (("binding.positions_mm", None),)
-CLEAR_MM: Final = 2.0
-"""So much paper stays between a hole and what is glued on (house rule)."""
-HAIR_MM: Final = 0.05
 
 
 def punch_takes(bored: Bored) -> float:
@@ -64,7 +58,7 @@ def _ends(bored: Bored) -> Check | None:
     """D5 along the edge: a hole near an end, or two that run into each other."""
     if not bored.positions:
         ruler = bored.left.brief.ruler
-        why = f"A hole of {ruler.thin(bored.hole)} wants {ruler.show(KEEP_MM)} of paper at either side."
+        why = f"A hole of {ruler.thin(bored.hole)} wants {ruler.show(HOLE_END_MM)} of paper at either side."
         return Check(
             code="D5",
             level="stop",
@@ -74,22 +68,22 @@ def _ends(bored: Bored) -> Check | None:
         )
     ruler = bored.left.brief.ruler
     end, between = nearest(bored.positions, bored.edge, bored.hole)
-    if (end >= KEEP_MM - 1e-6 and between >= APART_MM - 1e-6) or (bored.usual.fixed and end >= BREAKS_MM and between > 0.5):
+    if (end >= HOLE_END_MM - 1e-6 and between >= HOLES_APART_MM - 1e-6) or (bored.usual.fixed and end >= HOLE_BREAKS_MM and between > 0.5):
         return None
     what = (
         f"A hole breaks the end of the edge: it lies {ruler.show(-end)} past it."
         if end < 0
         else f"A hole leaves {ruler.show(end)} of paper to the end of the edge."
-        if end < KEEP_MM
+        if end < HOLE_END_MM
         else "Two holes run into each other."
         if between < 0
         else f"Two holes have {ruler.show(between)} of paper between them."
     )
     usual = nearest(bored.usual.positions, bored.edge, bored.hole)
-    anew = bored.by_hand and usual[0] >= KEEP_MM - 1e-6 and usual[1] >= APART_MM - 1e-6
+    anew = bored.by_hand and usual[0] >= HOLE_END_MM - 1e-6 and usual[1] >= HOLES_APART_MM - 1e-6
     offers = (Offer(label="put the holes where this kind does", changes=SPREAD),) if anew else _fewer(bored)
-    why = f"With less than {ruler.show(KEEP_MM)} to the end, or {ruler.show(APART_MM)} between two, the paper tears there."
-    level: Level = "stop" if min(end, between) < BREAKS_MM else "watch"
+    why = f"With less than {ruler.show(HOLE_END_MM)} to the end, or {ruler.show(HOLES_APART_MM)} between two, the paper tears there."
+    level: Level = "stop" if min(end, between) < HOLE_BREAKS_MM else "watch"
     return Check(
         code="D5",
         level=level,
@@ -122,23 +116,23 @@ def _bridge(bored: Bored) -> Check | None:
     if bored.usual.notch:
         return None
     ruler, bridge = bored.left.brief.ruler, bored.bridge
-    right = ruler.snap_up(bored.hole / 2 + BRIDGE_MM + 1)
+    right = ruler.snap_up(bored.hole / 2 + HOLE_BRIDGE_MM + 1)
     # farther in, holes that run into each other or off an end stay as they are: that is no way out
     offers = tuple(
         Offer(label=f"holes {ruler.show(at)} from the edge", changes=(("binding.inset_mm", at),))
         for at in [right]
         if abs(at - bored.inset) > 0.01 and _ends(bored) is None
     )
-    if bridge < BRIDGE_MM - 0.05:
+    if bridge < HOLE_BRIDGE_MM - 0.05:
         what = (
             f"A hole breaks the held edge by {ruler.show(-bridge)}."
             if bridge < 0
             else f"Only {ruler.show(bridge)} of paper holds each hole to the edge."
         )
-        why = f"All the pull of a page is on that bridge: {ruler.show(BRIDGE_MM)} and more hold."
+        why = f"All the pull of a page is on that bridge: {ruler.show(HOLE_BRIDGE_MM)} and more hold."
         return Check(
             code="D5",
-            level="stop" if bridge < BREAKS_MM else "watch",
+            level="stop" if bridge < HOLE_BREAKS_MM else "watch",
             title=what,
             why=why,
             offers=offers,
@@ -160,7 +154,7 @@ def _bridge(bored: Bored) -> Check | None:
 def held_in(bored: Bored, edge_mm: float, at: str) -> int:
     """How many of the holes lie inside a leaf whose held edge is so long, level at head or tail or in the middle."""
     begins = {"head": 0.0, "tail": bored.edge - edge_mm, "middle": (bored.edge - edge_mm) / 2}[at]
-    rim = bored.hole / 2 + BRIDGE_MM
+    rim = bored.hole / 2 + HOLE_BRIDGE_MM
     return sum(begins + rim <= place + 1e-6 and place <= begins + edge_mm - rim + 1e-6 for place in bored.positions)
 
 
@@ -181,7 +175,7 @@ def _odd(bored: Bored) -> Check | None:
                 code="C2",
                 level="stop" if not held else "watch",
                 title=f"The leaves of another size, {ruler.show(edge)} along the edge, are held by {many(held, 'hole')}.",
-                why=f"Each leaf wants {many(wanted, 'hole')} with {ruler.show(BRIDGE_MM)} of paper round {'it' if wanted == 1 else 'each'}.",
+                why=f"Each leaf wants {many(wanted, 'hole')} with {ruler.show(HOLE_BRIDGE_MM)} of paper round {'it' if wanted == 1 else 'each'}.",
                 offers=offers,
             )
     return None
@@ -247,13 +241,13 @@ def _jig(bored: Bored) -> Check | None:
 
 def hinge_at(bored: Bored) -> float:
     """Where a stiff leaf is scored: past the hole's rim by as much paper as before it (house rule), on a mark of the ruler."""
-    return bored.left.brief.ruler.snap_up(bored.inset + bored.hole / 2 + BRIDGE_MM)
+    return bored.left.brief.ruler.snap_up(bored.inset + bored.hole / 2 + HOLE_BRIDGE_MM)
 
 
 def _stiff(bored: Bored) -> Check | None:
     """Stiff leaves bend nowhere: they stand up round the holes unless they are scored beside them; a score over a hole tears."""
     ruler, hinge, sheet = bored.left.brief.ruler, bored.record.hinge_mm, bored.leaf
-    if hinge is not None and hinge < bored.inset + bored.hole / 2 + BREAKS_MM:
+    if hinge is not None and hinge < bored.inset + bored.hole / 2 + HOLE_BREAKS_MM:
         return Check(
             code="hinge",
             level="stop",
@@ -297,13 +291,9 @@ def _weak(bored: Bored) -> Check | None:
     )
 
 
-FITS_MM: Final = 0.6
-"""Holes that miss their hardware by less still go on it (house rule)."""
-
-
 def _under_extras(bored: Bored) -> list[Check]:
     """Things put in that lie over the holes: they are punched through, and keep the leaf off what holds it."""
-    strip, found = bored.inset + bored.hole / 2 + CLEAR_MM, []
+    strip, found = bored.inset + bored.hole / 2 + HOLE_GLUED_MM, []
     for item in bored.left.extras.items:
         if item.kind.name == "spacer":  # which lies there to be punched along
             continue
@@ -345,7 +335,7 @@ def pitch_check(bored: Bored, gap_mm: float, word: str, punch_pitch_mm: float | 
         return ()
     ruler, steps = bored.left.brief.ruler, max(1, round(gap_mm / punch_pitch_mm))
     off = abs(gap_mm - steps * punch_pitch_mm) * max(1, len(bored.positions) - 1 if steps == 1 else 1)
-    if off <= FITS_MM:
+    if off <= HOLES_FIT_MM:
         return ()
     return (
         Check(

@@ -10,9 +10,7 @@ from pleat.core.base.texts import shows
 from pleat.core.base.units import RULERS, parse_length
 from pleat.core.pleats.binding.punched.record import HolesByHand, Usual
 from pleat.core.pleats.brief.record import Brief
-
-LEAST_MM = 2.0
-"""Two holes are at least so far apart, and from the ends."""
+from pleat.core.trade.holes import HOLE_PLACES_MM
 
 
 def edge_of(binding: HolesByHand, brief: Brief) -> float:
@@ -43,10 +41,16 @@ def read(usual: Callable[[Any, float], Usual]) -> Callable[[Any, str, str, Brief
         to = parse_length(text, brief.ruler).mm
         partner = len(places) - 1 - index
         pairs = binding.moved == "pairs" and partner != index
-        low = places[index - 1] + LEAST_MM if index and not (pairs and index - 1 == partner) else LEAST_MM
-        high = places[index + 1] - LEAST_MM if index + 1 < len(places) and not (pairs and index + 1 == partner) else edge - LEAST_MM
+        low = places[index - 1] + HOLE_PLACES_MM if index and not (pairs and index - 1 == partner) else HOLE_PLACES_MM
+        high = (
+            places[index + 1] - HOLE_PLACES_MM
+            if index + 1 < len(places) and not (pairs and index + 1 == partner)
+            else edge - HOLE_PLACES_MM
+        )
         if pairs:
-            low, high = (low, min(high, edge / 2 - LEAST_MM / 2)) if index < partner else (max(low, edge / 2 + LEAST_MM / 2), high)
+            low, high = (
+                (low, min(high, edge / 2 - HOLE_PLACES_MM / 2)) if index < partner else (max(low, edge / 2 + HOLE_PLACES_MM / 2), high)
+            )
         if not low - 1e-6 <= to <= high + 1e-6:
             raise LengthError(text, f"Hole {index + 1} lies between {ruler.show(low)} and {ruler.show(high)} here.")
         places[index] = to

@@ -8,16 +8,14 @@ from pleat.core.base.cautions import KNIFE
 from pleat.core.base.fields import LengthRule, NumberRule
 from pleat.core.base.plan import Changes, Check, Count, Figure, Offer, Piece, Rule, Step, signature
 from pleat.core.base.words import many
-from pleat.core.engines.holes.band import POST_TAKES
 from pleat.core.engines.holes.places import folded
 from pleat.core.pleats.binding.punched import gear
 from pleat.core.pleats.binding.punched.capacity import GROUP
 from pleat.core.pleats.binding.punched.record import Bored, Clamp, Gear, PunchedResult, Usual, bore
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.trade.holes import POST_TAKES, POSTS_SOLD_MM
 
-LENGTHS_MM: Final = (5.0, 6.0, 8.0, 10.0, 12.0, 15.0, 18.0, 20.0, 25.0, 30.0, 35.0, 40.0, 50.0, 60.0, 75.0, 100.0)
-"""Posts that are sold, by their length inside (common practice, no source)."""
 SAW: Final = (
     "Saw and drill: clamp the batten, a scrap under it, hands behind the tool and eyes covered; follow the tool's own instructions."
 )
@@ -32,7 +30,7 @@ class Posted(Gear):
 
 
 def usual(binding: Posted, edge: float) -> Usual:
-    rule = Rule("common practice", "two posts at the quarter points, found by folding a strip; no source")
+    rule = Rule("quarter_points", "two posts at the quarter points, found by folding a strip; no source")
     return Usual(
         folded(edge, binding.count),
         binding.post_mm + 0.5,
@@ -52,7 +50,7 @@ def lengths(bored: Bored) -> list[tuple[float, Changes, str]]:
     ruler = bored.left.brief.ruler
     own = [(one.inner_mm, gear.taken(key, one, ("binding.length_mm", one.inner_mm)), one.name) for key, one in gear.owned(bored, "post")]
     there = {mm for mm, _, _ in own}
-    sold = [(mm, gear.usual(("binding.length_mm", mm)), f"posts of {ruler.show(mm)}") for mm in LENGTHS_MM if mm not in there]
+    sold = [(mm, gear.usual(("binding.length_mm", mm)), f"posts of {ruler.show(mm)}") for mm in POSTS_SOLD_MM if mm not in there]
     return sorted([*own, *sold], key=lambda row: row[0])
 
 
@@ -72,7 +70,7 @@ def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
             value=length,
             show="length",
             how=f"The stack is {ruler.thin(thick)}{', battens and all' if battens(binding) else ', covers and all' if bored.covers else ''}. A post closes on at most its length ÷ {POST_TAKES:g}: the shortest that does is {ruler.show(own)}.",
-            rules=(Rule("common practice", "paper gives about 3 %; no source"), Rule("arithmetic", "stack, covers and battens")),
+            rules=(Rule("POST_TAKES", "paper gives about 3 %; no source"), Rule("arithmetic", "stack, covers and battens")),
             aside=f"{many(binding.count, 'post')}",
             scrap=f"{binding.count} posts of {ruler.show(length)}",
         ),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import Annotated, Final, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -16,6 +16,7 @@ from pleat.core.engines.holes.punch import PitchPlan
 from pleat.core.engines.holes.ring import Limits, Ring
 from pleat.core.pleats.binding.record import MOST_STATIONS
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.trade.holes import NOTCH_JIG_MM, STRONG_ADDS_MM
 
 Place = Annotated[float, LengthRule("a hole", 0, 1000)]
 Along = Literal["side", "head"]
@@ -56,12 +57,6 @@ class Gear(HolesByHand):
 
     gear: Annotated[str, TextRule("what it is called", 60, required=False)] = ""
     stock_id: str | None = Field(default=None, max_length=40, description="the item among the materials it was taken from")
-
-
-NOTCH_JIG_MM: Final = 24.0
-"""A jig for notches: wide enough to hold (house rule)."""
-ADDS_MM: Final = {"none": 0.0, "patches": 0.08, "strip": 0.1, "eyelets": 0.6}
-"""What each way to make holes strong adds to a leaf, in mm (house rule: a thin patch, a strip of thin paper, both rims of an eyelet)."""
 
 
 @dataclass(frozen=True)
@@ -127,7 +122,7 @@ class Bored:
     @property
     def strengthened(self) -> float:
         """What patches, strips or eyelets on every leaf add at the holes, in mm."""
-        return self.left.pages.leaves * ADDS_MM[self.record.reinforce]
+        return self.left.pages.leaves * STRONG_ADDS_MM[self.record.reinforce]
 
 
 def covers_mm(left: LeftOfBinding) -> float:

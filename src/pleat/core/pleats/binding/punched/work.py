@@ -8,10 +8,10 @@ from typing import Final
 from pleat.core.base.cautions import KNIFE, PUNCH
 from pleat.core.base.plan import Check, Figure, Offer, Piece, Rule, Step, signature
 from pleat.core.base.words import many
-from pleat.core.engines.holes.places import BRIDGE_MM, KEEP_MM
 from pleat.core.engines.holes.punch import PitchPlan, in_a_lift, lifts, pitch_plan
 from pleat.core.pleats.binding.punched.checks import find, punch_takes
 from pleat.core.pleats.binding.punched.record import Bored, Clamp, Cross, HolesByHand, PunchedResult
+from pleat.core.trade.holes import HOLE_BRIDGE_MM, HOLE_END_MM
 
 PUNCHING: Final = "Paper punch: keep fingers clear of the pins and the lever, and follow its own instructions. Drill only a clamped stack, on a scrap, with your eyes covered."
 BENCH: Final = {"side": "at the side", "head": "at the head"}
@@ -84,7 +84,7 @@ def result(bored: Bored, own: PunchedSpec) -> PunchedResult:
 
 def lost(bored: Bored) -> float:
     """How much of a page is lost at the held edge: to the score, else to past the holes."""
-    return bored.record.hinge_mm or bored.inset + bored.hole / 2 + BRIDGE_MM / 2
+    return bored.record.hinge_mm or bored.inset + bored.hole / 2 + HOLE_BRIDGE_MM / 2
 
 
 def _from(bored: Bored) -> str:
@@ -129,7 +129,7 @@ def _edge(bored: Bored) -> Figure:
         value=bored.inset,
         show="length",
         how=f"A hole of {ruler.thin(bored.hole)} so far in leaves a bridge of {ruler.thin(bored.bridge)}, which bears the pull.{score} A page loses {ruler.show(lost(bored))} of its {ruler.show(bored.reach)}: print and writing begin beyond.",
-        rules=(Rule("common practice", f"4 to 5 mm of paper at the edge, {KEEP_MM:g} mm at the ends; no source"),),
+        rules=(Rule("HOLE_BRIDGE_MM", f"4 to 5 mm of paper at the edge, {HOLE_END_MM:g} mm at the ends; no source"),),
         aside=f"{ruler.show(lost(bored))} of the page lost",
     )
 
@@ -145,7 +145,7 @@ def _lifts(bored: Bored) -> Figure:
         else f"One leaf is {ruler.fine(caliper)}, the punch takes {ruler.thin(takes)}: drill the stack."
     )
     said = bored.record.punch_takes_mm is not None or any(one.thickest_mm for one in bored.left.tools.punches)
-    rules = (Rule("arithmetic", "whole leaves in each lift"), Rule("measured by you", "your punch") if said else Rule("common practice", "a hand punch takes about 1 mm, no source"))  # fmt: skip
+    rules = (Rule("arithmetic", "whole leaves in each lift"), Rule("measured by you", "your punch") if said else Rule("PUNCH_TAKES_MM", "a hand punch takes about 1 mm, no source"))  # fmt: skip
     return Figure(key="lifts", label="punched in", value=many(need, "lift") if each else "drilled", show="text", how=how, rules=rules)
 
 
@@ -158,7 +158,7 @@ def _jig(bored: Bored) -> Figure:
         value=(bored.jig, bored.edge),
         show="size",
         how=f"As wide as the strip it is laid on, {ruler.show(bored.jig)}, and as long as the edge, {ruler.show(bored.edge)}. {why}; it is printed at true size.",
-        rules=(Rule("house rule", "a jig is as wide as the strip it is laid on"),),
+        rules=(Rule("jig_wide", "a jig is as wide as the strip it is laid on"),),
     )
 
 

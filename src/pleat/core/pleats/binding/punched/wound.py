@@ -20,7 +20,7 @@ from pleat.core.pleats.binding.punched.record import Bored, Punched, PunchedResu
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 
-PITCH_RULE: Final = Rule("common practice", "3 or 2 holes to the inch for wire, 4 for coil; no source")
+PITCH_RULE: Final = Rule("pitches", "3 or 2 holes to the inch for wire, 4 for coil; no source")
 
 
 class Wound(Punched):

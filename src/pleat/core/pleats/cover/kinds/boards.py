@@ -9,11 +9,10 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import CoverKind, Member
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
-from pleat.core.pleats.binding.threaded import BOARD_REACH_MM
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import CoverResult, LeftOfCover
-
-USUAL_SQUARE_MM: Final = 3.0
+from pleat.core.trade.covers import USUAL_SQUARE_MM
+from pleat.core.trade.sewing import BOARD_REACH_MM
 
 
 class Boards(Member):
@@ -93,7 +92,7 @@ def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine:
             value=size,
             show="size",
             how=f"Wide: leaf {leaf} + square {square} = {wide}, flush at the spine. High: {above} + {leaf_high} + {below} = {high} {ruler.name}.",
-            rules=(Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")),
+            rules=(Rule("arithmetic", "leaf and squares"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")),
             scrap=ruler.size(*size),
         ),
         Figure(
@@ -114,7 +113,7 @@ def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine:
                     value=marks,
                     show="text",
                     how=f"From the board's head, {inset} from its spine edge: one for every station.",
-                    rules=(Rule("common practice", "8 to 10 mm from the edge; no source"),),
+                    rules=(Rule("BOARD_REACH_MM", "8 to 10 mm from the edge; no source"),),
                     scrap=f"{marks}, {inset} from the edge",
                 ),
             )

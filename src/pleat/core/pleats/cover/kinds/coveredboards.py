@@ -12,14 +12,16 @@ from pleat.core.base.kinds import CoverKind, Member, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece
-from pleat.core.pleats.binding.threaded import BOARD_REACH_MM
 from pleat.core.pleats.cover import turned
-from pleat.core.pleats.cover.kinds.boards import USUAL_SQUARE_MM, hung_on_strips
+from pleat.core.pleats.cover.kinds.boards import hung_on_strips
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import cornered
-from pleat.core.pleats.cover.turned import TURN_IN_MM, corner_for
+from pleat.core.pleats.cover.turned import corner_for
+from pleat.core.trade.cases import TURN_IN_MM
+from pleat.core.trade.covers import USUAL_SQUARE_MM
+from pleat.core.trade.sewing import BOARD_REACH_MM
 
 GAP_MM: Final = 14.0
 """How far apart the two are drawn."""
@@ -137,7 +139,7 @@ def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tu
             value=sizes.board,
             show="size",
             how=f"Wide: {wide}. High: {high}.",
-            rules=(Rule("arithmetic", "leaf and squares"), Rule("common practice", "square 3 mm, no source")),
+            rules=(Rule("arithmetic", "leaf and squares"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")),
             scrap=ruler.size(*sizes.board),
         ),
         Figure(
@@ -146,7 +148,7 @@ def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tu
             value=sizes.wrap,
             show="size",
             how=f"Board {ruler.size(*sizes.board)} and a turn-in of {ruler.number(cover.turn_in_mm)} on every side.",
-            rules=(Rule("arithmetic", "board and turn-ins"), Rule("common practice", "turn-in 15 to 20 mm, no source")),
+            rules=(Rule("arithmetic", "board and turn-ins"), Rule("TURN_IN_MM", "turn-in 15 to 20 mm, no source")),
             scrap=ruler.size(*sizes.wrap),
         ),
         *((lined,) if cover.lined == "yes" else ()),
@@ -154,7 +156,7 @@ def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tu
     )
 
 
-BORDER: Final = Rule("common practice", "border 3 mm, no source")
+BORDER: Final = Rule("USUAL_BORDER_MM", "border 3 mm, no source")
 
 
 def _thick(left: LeftOfCover) -> tuple[float, float]:
@@ -183,7 +185,7 @@ def _at_spine(left: LeftOfCover, spine: Estimate, marks: str) -> tuple[Figure, F
             value=marks,
             show="text",
             how=f"From the board's head, {inset} from its spine edge: one for every station, through covering and liner, once they are dry.",
-            rules=(Rule("common practice", "8 to 10 mm from the edge; no source"),),
+            rules=(Rule("BOARD_REACH_MM", "8 to 10 mm from the edge; no source"),),
             scrap=f"{marks}, {inset} from the edge",
         ),
     )

@@ -23,13 +23,7 @@ from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.soft import Closed
 from pleat.core.pleats.cover.spine import Spine, Spined, spine_of
-
-FASTENER_SHARE: Final = (0.25, 1 / 3)
-"""Where the flap carries its fastener, as a share of the front panel from the fore edge (common practice)."""
-PAST_MM: Final = 18.0
-"""How far the flap goes past its fastener (house rule)."""
-MISSES_MM: Final = 2.0
-"""Halves of a fastener that are farther apart do not hold (house rule)."""
+from pleat.core.trade.covers import FLAP_FASTENER_SHARE, FLAP_PAST_MM, GUSSET_LOOSE_MM, HALVES_MISS_MM, SAME_BOOK_SHARE
 
 
 class Flapped(Spined):
@@ -56,8 +50,8 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
     scored = max(ruler.snap_up(inside.used.likely), ruler.step_mm)
     need = Estimate(inside.fore.likely, inside.fore.doubts).plus(card.caliper)
     gusset = cover.gusset_mm or max(ruler.snap_up(need.likely), ruler.step_mm)
-    fastened = ruler.snap(sum(FASTENER_SHARE) / 2 * panel)
-    flap = cover.flap_mm or min(ruler.snap(fastened + PAST_MM), panel)
+    fastened = ruler.snap(sum(FLAP_FASTENER_SHARE) / 2 * panel)
+    flap = cover.flap_mm or min(ruler.snap(fastened + FLAP_PAST_MM), panel)
     wrap = _piece(cover, (flap, gusset, panel, scored, panel), height, one_sided=card.sides == 1)
     calipers = {"cover": card.caliper, soft.BLOCK: inside.fore}
     corner = (pages.leaf_width_mm, pages.leaf_height_mm, (flap + gusset + cover.square_mm, cover.square_mm))
@@ -101,10 +95,6 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
 
 FOLDS: Final = ((("back", "spine", 90.0), ("spine", "front", 90.0)), (("back", "gusset", 90.0), ("gusset", "flap", 90.0)))
 """The front comes over, then the flap: each stands up a quarter turn at both edges of its gusset."""
-LEAST_SHARE: Final = 0.6
-"""A leaf that loses more of its area is another book (house rule)."""
-LOOSE_MM: Final = 6.0
-"""A gusset that is more than double, and so much more, than what it closes round is told (house rule)."""
 COLUMNS: Final = ("flap", "gusset", "back", "spine", "front")
 
 
@@ -184,15 +174,15 @@ def _gusset(left: LeftOfCover, sizes: PanelWidths, inside: Spine) -> Figure:
 def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple[Figure, ...]:
     """The flap, and where what it carries lands."""
     ruler = left.brief.ruler
-    low, high = (share * sizes.panel for share in FASTENER_SHARE)
-    carries = f"It carries its fastener at a quarter to a third of the front, {ruler.between(low, high, Ruler.show)} from the fore edge, and goes {ruler.show(PAST_MM)} past it."
+    low, high = (share * sizes.panel for share in FLAP_FASTENER_SHARE)
+    carries = f"It carries its fastener at a quarter to a third of the front, {ruler.between(low, high, Ruler.show)} from the fore edge, and goes {ruler.show(FLAP_PAST_MM)} past it."
     flap = Figure(
         key="flap",
         label="flap",
         value=sizes.flap,
         show="length",
         how=carries,
-        rules=(Rule("common practice", "a quarter to a third of the front, no source"),),
+        rules=(Rule("FLAP_FASTENER_SHARE", "a quarter to a third of the front, no source"),),
     )
     if found is None:
         return (flap,)
@@ -229,7 +219,7 @@ def _checks(cover: Flapped, left: LeftOfCover, closed: Closed, sizes: PanelWidth
 def _loose(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check | None:
     """A2: a gusset far wider than what it closes round, which the spine is made for as well."""
     needs = closed.gussets["gusset"].stiff.likely
-    if cover.gusset_mm is None or gusset <= max(2 * needs, needs + LOOSE_MM):
+    if cover.gusset_mm is None or gusset <= max(2 * needs, needs + GUSSET_LOOSE_MM):
         return None
     return Check(
         code="A2",
@@ -287,7 +277,7 @@ def _halves(cover: Flapped, ruler: Ruler, found: Landing | None) -> Check | None
             offers=(Offer(label="a flap by itself", changes=(("cover.flap_mm", None),)),),
         )
     lands = found.second[1]
-    if abs(lands - cover.fastened_mm) <= MISSES_MM:
+    if abs(lands - cover.fastened_mm) <= HALVES_MISS_MM:
         return None
     return Check(
         code="F3",
@@ -350,7 +340,7 @@ def _smaller(left: LeftOfCover, wrap: tuple[float, float], sheet_width: float, s
         # panels end on marks of the ruler, so that whole marks come off them
         width = ruler.snap_down(pages.leaf_width_mm - ruler.snap_up(short)) if short else pages.leaf_width_mm
         height = ruler.snap_down(pages.leaf_height_mm + along - wrap[1]) if wrap[1] > along else pages.leaf_height_mm
-        if possible(width, height) and width * height > LEAST_SHARE * pages.leaf_width_mm * pages.leaf_height_mm:
+        if possible(width, height) and width * height > SAME_BOOK_SHARE * pages.leaf_width_mm * pages.leaf_height_mm:
             changes, words = resized(left.brief, width, height, pages.flap_mm)
             off = joined(
                 f"{ruler.show(was - now)} off its {side}"

@@ -14,11 +14,7 @@ from pleat.core.pleats.cover.kinds.wrap import compute as wrapped
 from pleat.core.pleats.cover.record import Wrap
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.wrapped import WrapResult
-
-GLUE_MM: Final = 0.03
-"""What a layer of glue adds (house rule)."""
-STIFF_MM: Final = 1.2
-"""A wrap that is thicker springs open at its creases (house rule)."""
+from pleat.core.trade.covers import GLUE_LAYER_MM, WRAP_STIFF_MM
 
 
 class Layered(Wrap):
@@ -35,7 +31,7 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
     """The wrap as it is, with its layers added up: each is a piece, and the pieces are one before they are scored."""
     found = wrapped(cover, left)
     ruler, sheet = left.brief.ruler, left.paper.cover.caliper
-    glue = GLUE_MM * (cover.layers - 1) if cover.bonded == "glued" else 0.0
+    glue = GLUE_LAYER_MM * (cover.layers - 1) if cover.bonded == "glued" else 0.0
     thick = sheet.times(cover.layers)
     likely = thick.likely + glue
     longer = math.pi * (likely - sheet.likely)
@@ -44,10 +40,10 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
         label="the wrap is thick",
         value=likely,
         show="thin",
-        how=f"{cover.layers} × {ruler.fine(sheet.likely)}{f' and {cover.layers - 1} × {ruler.fine(GLUE_MM)} of glue' if glue else ''}. Folded right round, the outermost layer has {ruler.thin(longer)} farther to go than the innermost: glue or stitch them flat, then trim and score them as one.",
+        how=f"{cover.layers} × {ruler.fine(sheet.likely)}{f' and {cover.layers - 1} × {ruler.fine(GLUE_LAYER_MM)} of glue' if glue else ''}. Folded right round, the outermost layer has {ruler.thin(longer)} farther to go than the innermost: glue or stitch them flat, then trim and score them as one.",
         rules=(
             Rule("arithmetic", "layers added up; π times their distance for half a turn"),
-            Rule("house rule", "0.03 mm of glue a layer"),
+            Rule("GLUE_LAYER_MM", "0.03 mm of glue a layer"),
         ),
     )
     parts = tuple(
@@ -91,18 +87,20 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
 
 def _stiff(cover: Layered, left: LeftOfCover, likely: float) -> tuple[Check, ...]:
     ruler, each = left.brief.ruler, left.paper.cover.caliper.likely
-    if likely <= STIFF_MM:
+    if likely <= WRAP_STIFF_MM:
         return ()
-    fewer = max(2, math.floor(STIFF_MM / each))
+    fewer = max(2, math.floor(WRAP_STIFF_MM / each))
     offers = (
-        (Offer(label=f"{fewer} layers", changes=(("cover.layers", fewer),)),) if fewer < cover.layers and fewer * each <= STIFF_MM else ()
+        (Offer(label=f"{fewer} layers", changes=(("cover.layers", fewer),)),)
+        if fewer < cover.layers and fewer * each <= WRAP_STIFF_MM
+        else ()
     )
     return (
         Check(
             code="layers",
             level="watch",
             title=f"{cover.layers} layers make a wrap of {ruler.thin(likely)}, which springs open at its creases.",
-            why=f"Above about {ruler.thin(STIFF_MM)} a crease no longer stays folded: score it twice, close together, or leave layers out at the spine.",
+            why=f"Above about {ruler.thin(WRAP_STIFF_MM)} a crease no longer stays folded: score it twice, close together, or leave layers out at the spine.",
             offers=offers,
             no_fix="" if offers else "Take a thinner paper for the layers.",
         ),

@@ -19,14 +19,7 @@ from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult, Motion
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.soft import Closed
-
-POCKET_SHARE: Final = 1 / 3
-"""How high the pocket is, as a share of the back (house rule)."""
-FLAP_SHARE: Final = 0.3
-GLUE_TAB_MM: Final = 12.0
-"""The tabs that close the pocket at its sides (common practice: 10 to 15 mm)."""
-INSET_MM: Final = 12.0
-"""How far a fastener is from the edge it holds, at most half its flap (house rule)."""
+from pleat.core.trade.covers import FASTENER_INSET_MM, GLUE_TAB_MM, PAD_FLAP_SHARE, PAD_POCKET_SHARE
 
 
 class PadCover(Member):
@@ -46,13 +39,13 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
     """The cover round the pad, put together and shut."""
     ruler, pages, card = left.brief.ruler, left.pages, left.paper.cover
     width, tall = pages.leaf_width_mm + 2 * cover.square_mm, ruler.snap_up(pages.leaf_height_mm + cover.square_mm)
-    pocket = ruler.snap(POCKET_SHARE * tall)
+    pocket = ruler.snap(PAD_POCKET_SHARE * tall)
     need = pages.thickness.plus(card.caliper)
     head = cover.gusset_mm or ruler.snap_up(need.likely)
     flap, tail = (
-        (ruler.snap(FLAP_SHARE * tall), ruler.snap_up(need.likely + 2 * card.caliper.likely)) if cover.flap == "yes" else (0.0, 0.0)
+        (ruler.snap(PAD_FLAP_SHARE * tall), ruler.snap_up(need.likely + 2 * card.caliper.likely)) if cover.flap == "yes" else (0.0, 0.0)
     )
-    tab, inset = ruler.near(GLUE_TAB_MM), ruler.near(INSET_MM)
+    tab, inset = ruler.near(GLUE_TAB_MM), ruler.near(FASTENER_INSET_MM)
     wrap = _piece((tab, width), (flap, tail, tall, head, tall, pocket), one_sided=card.sides == 1, directed=card.upright_only)
     corner = (pages.leaf_width_mm, pages.leaf_height_mm, (cover.square_mm + tab, flap + tail + tall + head))
     tabs = (("pocket", "left tab, pocket", -180.0), ("pocket", "right tab, pocket", -180.0))
@@ -189,7 +182,7 @@ def _figures(
             value=wrap.size_mm,
             show="size",
             how=f"High: {high} = {whole}. Wide: pad {ruler.number(left.pages.leaf_width_mm)} + 2 × {ruler.number(cover.square_mm)}, and a tab of {ruler.number(ruler.near(GLUE_TAB_MM))} on either side of the pocket.",
-            rules=(Rule("arithmetic", "panels added up"), Rule("common practice", "tabs 10 to 15 mm, no source")),
+            rules=(Rule("arithmetic", "panels added up"), Rule("GLUE_TAB_MM", "tabs 10 to 15 mm, no source")),
             scrap=ruler.size(*wrap.size_mm),
         ),
         Figure(

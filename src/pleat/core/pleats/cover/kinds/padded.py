@@ -15,13 +15,7 @@ from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import NO_YES, YES_NO, Hard, Shell, YesNo
-
-STOPS_MM: Final = 10.0
-"""How far short of the spine edge padding stops, so that the joint stays sharp (common practice)."""
-STEP_MM: Final = 0.15
-"""A step inside that is higher keeps a hinge from lying flat (house rule)."""
-CLEAR_MM: Final = 1.0
-"""What a filler stays clear of the turn-ins all round (house rule)."""
+from pleat.core.trade.cases import FILLER_CLEAR_MM, INSIDE_STEP_MM, PADDING_STOPS_MM
 
 
 class Padded(Hard):
@@ -29,7 +23,7 @@ class Padded(Hard):
 
     kind: Literal["padded"] = "padded"
     padding_mm: Annotated[float, LengthRule("the padding, pulled tight", 0.5, 15)] = 3.0
-    stops_mm: Annotated[float, LengthRule("the padding stops short of the spine by", 0, 60)] = STOPS_MM
+    stops_mm: Annotated[float, LengthRule("the padding stops short of the spine by", 0, 60)] = PADDING_STOPS_MM
     filler: Annotated[YesNo, ChoiceRule("a card that levels the inside", YES_NO)] = "yes"
     ironed: Annotated[YesNo, ChoiceRule("fabric ironed on to its backing", NO_YES)] = "no"
 
@@ -38,7 +32,7 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     count = left.brief.quantity
     covering, parts = hard.one_piece(cover, shell, left)
     pad_w = max(shell.front - cover.stops_mm, 1.0)
-    clear = inside_of(shell) + CLEAR_MM
+    clear = inside_of(shell) + FILLER_CLEAR_MM
     fill_w, fill_h = shell.front - clear, shell.height - 2 * clear
     card = left.paper.stock("cover")
     filled = cover.filler == "yes" and min(fill_w, fill_h) > 5
@@ -101,12 +95,12 @@ def _figures(cover: Padded, shell: Shell, left: LeftOfCover, sizes: tuple[float,
         value=(pad_w, shell.height),
         show="size",
         how=f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every outer edge to go over it.",
-        rules=(Rule("common practice", "padding thins or stops at the spine; no source"),),
+        rules=(Rule("PADDING_STOPS_MM", "padding thins or stops at the spine; no source"),),
         scrap=ruler.size(pad_w, shell.height),
     )
     if filler is None:
         return (padding,)
-    how = f"Board less what of the turn-ins lies inside, {ruler.number(inside_of(shell))} after going round the padding and over the board's edge, and {ruler.number(CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card."
+    how = f"Board less what of the turn-ins lies inside, {ruler.number(inside_of(shell))} after going round the padding and over the board's edge, and {ruler.number(FILLER_CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card."
     return padding, Figure(
         key="filler",
         label="filler card, two pieces",
@@ -154,7 +148,7 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
     ruler, found = left.brief.ruler, []
     card = left.paper.stock("cover").caliper.likely
     step = abs(shell.covering - card) if filled else shell.covering
-    if step > STEP_MM:
+    if step > INSIDE_STEP_MM:
         offers = (Offer(label="level it with a card", changes=(("cover.filler", "yes"),)),) if cover.filler == "no" else ()
         found.append(
             Check(
@@ -175,7 +169,7 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
                 level="watch",
                 title=f"The padding goes to within {ruler.show(cover.stops_mm)} of the spine.",
                 why="Padding in the joint keeps the cover from shutting; it thins or stops before the spine.",
-                offers=(Offer(label=f"stop {ruler.show(STOPS_MM)} short", changes=(("cover.stops_mm", STOPS_MM),)),),
+                offers=(Offer(label=f"stop {ruler.show(PADDING_STOPS_MM)} short", changes=(("cover.stops_mm", PADDING_STOPS_MM),)),),
             )
         )
     return tuple(found)

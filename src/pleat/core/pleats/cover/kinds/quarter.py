@@ -14,11 +14,7 @@ from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import Laid
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import Hard, Shell, cornered, turned_in
-
-SHARE: Final = (0.2, 0.25)
-"""How much of the board the spine's covering goes on to (common practice: a fifth to a quarter)."""
-OVERLAP_MM: Final = 3.0
-"""By how much the sides lie on it (common practice)."""
+from pleat.core.trade.cases import QUARTER_OVERLAP_MM, QUARTER_SHARE
 
 
 class Quarter(Hard):
@@ -30,8 +26,8 @@ class Quarter(Hard):
 
 def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     ruler, count = left.brief.ruler, left.brief.quantity
-    lap = ruler.near(OVERLAP_MM)
-    onto = cover.onto_mm or ruler.snap(sum(SHARE) / 2 * shell.front)
+    lap = ruler.near(QUARTER_OVERLAP_MM)
+    onto = cover.onto_mm or ruler.snap(sum(QUARTER_SHARE) / 2 * shell.front)
     onto = min(onto, shell.front - lap, shell.back - lap)
     names = ("onto back", "back joint", "spine", "front joint", "onto front")
     widths = (onto, shell.joint, shell.strip, shell.joint, onto)
@@ -57,8 +53,8 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
             label="on to the boards",
             value=onto,
             show="length",
-            how=f"Between a fifth and a quarter of the board, {ruler.between(SHARE[0] * shell.front, SHARE[1] * shell.front, type(ruler).show)}. Spine covering: 2 × {ruler.number(onto)} + 2 × joint {ruler.number(shell.joint)} + strip {ruler.number(shell.strip)} = {ruler.number(wide)} wide.",
-            rules=(Rule("common practice", "a fifth to a quarter of the board, no source"),),
+            how=f"Between a fifth and a quarter of the board, {ruler.between(QUARTER_SHARE[0] * shell.front, QUARTER_SHARE[1] * shell.front, type(ruler).show)}. Spine covering: 2 × {ruler.number(onto)} + 2 × joint {ruler.number(shell.joint)} + strip {ruler.number(shell.strip)} = {ruler.number(wide)} wide.",
+            rules=(Rule("QUARTER_SHARE", "a fifth to a quarter of the board, no source"),),
             scrap=ruler.size(wide, shell.wrap_height),
         ),
         Figure(
@@ -67,7 +63,7 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
             value=(side_w + shell.reach, shell.wrap_height),
             show="size",
             how=f"Board {ruler.number(shell.front)} − {ruler.number(onto)} + {ruler.number(lap)} on to the spine's covering + turn-in {ruler.number(shell.reach)}.",
-            rules=(Rule("arithmetic", "what is left of the board"), Rule("common practice", "3 mm over the cloth, no source")),
+            rules=(Rule("arithmetic", "what is left of the board"), Rule("QUARTER_OVERLAP_MM", "3 mm over the cloth, no source")),
             scrap=ruler.size(side_w + shell.reach, shell.wrap_height),
         ),
     )
@@ -91,7 +87,7 @@ def _wide(cover: Quarter, shell: Shell, left: LeftOfCover, onto: float) -> tuple
     ruler = left.brief.ruler
     if cover.onto_mm is None or 10.0 <= onto <= 0.5 * shell.front:
         return ()
-    usual = ruler.snap(sum(SHARE) / 2 * shell.front)
+    usual = ruler.snap(sum(QUARTER_SHARE) / 2 * shell.front)
     return (
         Check(
             code="quarter",

@@ -20,12 +20,8 @@ from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.spine import Spined, spine_of
+from pleat.core.trade.covers import LEAST_TUCK_MM, TUCK_SHARE
 
-TUCK_SHARE: Final = 1 / 3
-"""How far the spine strip goes into either cover, as a share of the board (house rule)."""
-LEAST_TUCK_MM: Final = 25.0
-ROUND_MM: Final = 5.0
-"""The corners of ends that are tucked in are rounded by this (common practice)."""
 GAP_MM: Final = 26.0
 
 
@@ -172,7 +168,7 @@ def _figures(
             how=f"Two tucks and the thickness {ruler.thin(outside)}, up to the next mark: block, two boards and eight layers of strip. Its scores lie at {spine_marks} {ruler.name}, the same either side of the middle.",
             rules=(
                 Rule("arithmetic", "half the thickness either side of the middle"),
-                Rule("house rule", "what holds a thickness is no narrower than it: up to the next mark"),
+                Rule("rounded_up", "what holds a thickness is no narrower than it: up to the next mark"),
             ),
             scrap=ruler.size(*strip.size_mm),
         ),

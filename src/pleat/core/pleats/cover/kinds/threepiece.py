@@ -13,16 +13,12 @@ from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.binding.hinged.record import HingedResult
 from pleat.core.pleats.cover import hard
 from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
-from pleat.core.pleats.cover.hard_checks import MEETS_MM
 from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import Laid
 from pleat.core.pleats.cover.result import LeftOfCover
-from pleat.core.pleats.cover.shell import SEAM_MM, SEAMS, Hard, Seam, Shell
-
-GAP_BOARDS: Final = 3.0
-"""The gap either side of the spine board, in board thicknesses (common practice: two to four)."""
-HOLDS_MM: Final = 8.0
-"""The narrowest strip of a flange that holds on a board (common practice, as for a glue tab)."""
+from pleat.core.pleats.cover.shell import SEAMS, Hard, Seam, Shell
+from pleat.core.trade.cases import GAP_BOARDS, HINGE_MEETS_MM, SEAM_MM
+from pleat.core.trade.folding import LEAST_TAB_MM
 
 
 class ThreePiece(Hard):
@@ -74,7 +70,7 @@ def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
             value=liner,
             show="size",
             how=f"Board {ruler.size(shell.front, shell.height)} less a border of {ruler.show(cover.border_mm)} on each side, not in all.",
-            rules=(Rule("arithmetic", "board less two borders"), Rule("common practice", "border 3 mm, no source")),
+            rules=(Rule("arithmetic", "board less two borders"), Rule("USUAL_BORDER_MM", "border 3 mm, no source")),
         ),
     )
     words = CoverWords(
@@ -128,7 +124,7 @@ def _sheets(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Figure:
         value=joined,
         show="text",
         how=f"{least}. A seam on the spine board is glued flat, and no fold crosses it.",
-        rules=(Rule("arithmetic", "wrap less overlaps, divided by the sheet"), Rule("common practice", "overlap 10 to 20 mm, no source")),
+        rules=(Rule("arithmetic", "wrap less overlaps, divided by the sheet"), Rule("SEAM_MM", "overlap 10 to 20 mm, no source")),
     )
 
 
@@ -139,16 +135,16 @@ def _checks(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) ->
 def _hinges(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) -> Check | None:
     """E1: the hinge folds inside do not lie where the cover bends. Flanges that reach over the slack still hold, and only want saying."""
     ruler, own = left.brief.ruler, left.binding.floor_mm if cover.hinges_mm is None else cover.hinges_mm
-    if own is None or abs(own - bends) <= MEETS_MM:
+    if own is None or abs(own - bends) <= HINGE_MEETS_MM:
         return None
-    gaps = abs(own - shell.strip) <= MEETS_MM
+    gaps = abs(own - shell.strip) <= HINGE_MEETS_MM
     spine = own - 2 * shell.joint
     fits = spine + 0.05 >= shell.needed
     wide = (Offer(label=f"spine board {ruler.show(spine)}", changes=(("cover.strip_mm", spine),)),) if fits and spine <= 200 else ()
     offers = (*wide, *_other_hinge(cover, left, bends))
     slack = (bends - own) / 2
     flange = left.binding.flange_mm if isinstance(left.binding, HingedResult) and cover.hinges_mm is None else 0.0
-    holds = slack > 0 and flange - slack >= HOLDS_MM
+    holds = slack > 0 and flange - slack >= LEAST_TAB_MM
     comes = (
         f"The flanges of {ruler.show(flange)} reach over {ruler.thin(slack)} at either side, and {ruler.thin(flange - slack)} of them are left on each board: it holds, and the folds lie inside the gaps."
         if holds

@@ -16,13 +16,14 @@ from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.cover import checks
 from pleat.core.pleats.cover import spine as spines
-from pleat.core.pleats.cover.figures import ONE_CREASE_MM, Shaped, figures
+from pleat.core.pleats.cover.figures import Shaped, figures
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, Motion
 from pleat.core.pleats.cover.record import Wrap
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.spine import spine_of
 from pleat.core.pleats.cover.wrapped import WrapResult
 from pleat.core.pleats.pages.block import Block, Unit
+from pleat.core.trade.covers import GLUE_LINE_MM, ONE_CREASE_MM, PLEAT_HOLE_MM
 
 
 def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
@@ -92,10 +93,6 @@ def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) 
     flap = (RowPanel("flap", cover.flaps_mm),) if cover.flaps_mm else ()
     back, front = RowPanel("back", side - hinge_mm), RowPanel("front", side - hinge_mm)
     return PanelPlan((*flap, back, *hinge, *spine_panels, *hinge, front, *flap), height)
-
-
-PLEAT_HOLE_MM: Final = 3.0
-"""How far the holes in a pleat lie from its foot, and so the sections' folds from the spine (house rule)."""
 
 
 def _pleated(cover: Wrap, ruler: Ruler, pages: Block, scored: float, pleat: float) -> PanelPlan:
@@ -228,10 +225,6 @@ def _pockets(cover: Wrap, brief: BriefResult) -> tuple[Step, ...]:
             kind="glue",
         ),
     )
-
-
-GLUE_LINE_MM: Final = 5.0
-"""How wide glue goes along a flap's edge (common practice)."""
 
 
 def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:

@@ -13,12 +13,9 @@ from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.programme import Where
 from pleat.core.engines.folding.sheet import Piece, Span, piece
 from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, WorkWords
-from pleat.core.pleats.extras.goesin import EASE_MM, Filled, Goes, goes_in
-
-WRAP_MM: Final = 15.0
-POCKET_TAB_MM: Final = 8.0
-LEAST_MM: Final = 10.0
-"""Nothing stays in a pocket that is lower (house rule)."""
+from pleat.core.pleats.extras.goesin import Filled, Goes, goes_in
+from pleat.core.trade.extras import BAND_WRAP_MM, EASE_MM, LOWEST_POCKET_MM
+from pleat.core.trade.folding import LEAST_TAB_MM
 
 
 class Band(Filled):
@@ -46,7 +43,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         goes = replace(goes, width_mm=goes.height_mm, height_mm=goes.width_mm)
     room = face.height_mm if down else face.width_mm
     width = record.width_mm or room
-    tab = min(ruler.near(WRAP_MM), width / 3)
+    tab = min(ruler.near(BAND_WRAP_MM), width / 3)
     caliper = left.paper.stock(record.stock).caliper
     throat = width - 2 * tab if record.ends == "glued" else width
     layers = [
@@ -58,7 +55,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         layers.append(
             Layer((width - goes.width_mm) / 2, (record.height_mm - goes.height_mm) / 2, goes.width_mm, goes.height_mm, goes.thick)
         )
-    stacked, more = _stacked(record, key, (width, ruler.near(POCKET_TAB_MM)), caliper)
+    stacked, more = _stacked(record, key, (width, ruler.near(LEAST_TAB_MM)), caliper)
     layers += more
     band = _cut(record, key, [Span("left tab", tab), Span("", width), Span("right tab", tab)], [Span("", record.height_mm)])
     thing = Thing(
@@ -67,7 +64,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         height_mm=record.height_mm,
         lines=tuple(
             ((0.0, top), (width, top))
-            for top in sorted({one.y_mm for one in more if one.width_mm == width and one.height_mm > ruler.near(POCKET_TAB_MM)})
+            for top in sorted({one.y_mm for one in more if one.width_mm == width and one.height_mm > ruler.near(LEAST_TAB_MM)})
         ),
         pieces=(band, *stacked),
         layers=tuple(layers),
@@ -135,7 +132,7 @@ def _checks(record: Band, key: str, goes: Goes | None, throat: float, on: tuple[
     if goes is None or goes.width_mm <= throat - EASE_MM + 0.05:
         return ()
     (room, ruler), own = on, f"extras.items.{key}"
-    wide = ruler.snap_up(goes.width_mm + EASE_MM + (2 * ruler.near(WRAP_MM) if record.ends == "glued" else 0.0))
+    wide = ruler.snap_up(goes.width_mm + EASE_MM + (2 * ruler.near(BAND_WRAP_MM) if record.ends == "glued" else 0.0))
     turned = "level" if record.lies == "upright" else "upright"
     return (
         Check(
@@ -172,15 +169,15 @@ def _lost(record: Band, key: str, made: int, ruler: Ruler) -> tuple[Check, ...]:
         return ()
     own, each = f"extras.items.{key}", ruler.snap_down(record.height_mm / record.pockets)
     step = record.step_mm
-    most = int((record.height_mm - LEAST_MM) / step + 1e-6) + 1 if step else int(record.height_mm / LEAST_MM + 1e-6)
-    fits = (Offer(label="all of equal free height", changes=((f"{own}.step_mm", None),)),) if each >= LEAST_MM else ()
+    most = int((record.height_mm - LOWEST_POCKET_MM) / step + 1e-6) + 1 if step else int(record.height_mm / LOWEST_POCKET_MM + 1e-6)
+    fits = (Offer(label="all of equal free height", changes=((f"{own}.step_mm", None),)),) if each >= LOWEST_POCKET_MM else ()
     fewer = Offer(label=f"{most} of them" if most > 0 else "none of them", changes=((f"{own}.pockets", max(most, 0)),))
     return (
         Check(
             code="stacked",
             level="watch",
             title=f"{made} of {record.pockets} pockets find room on a band {ruler.show(record.height_mm)} broad.",
-            why=f"Each is {ruler.show(record.step_mm or each)} lower than the one behind it, and none is made lower than {ruler.show(LEAST_MM)}.",
+            why=f"Each is {ruler.show(record.step_mm or each)} lower than the one behind it, and none is made lower than {ruler.show(LOWEST_POCKET_MM)}.",
             offers=(*fits, fewer),
         ),
     )
@@ -193,7 +190,7 @@ def _stacked(record: Band, key: str, across: tuple[float, float], caliper: Estim
     step = record.step_mm or record.height_mm / max(record.pockets, 1)
     for number in range(record.pockets):
         high = record.height_mm - number * step
-        if high < LEAST_MM:
+        if high < LOWEST_POCKET_MM:
             break
         tab = min(across[1], high / 4)
         name = f"{key} pocket {number + 1}"

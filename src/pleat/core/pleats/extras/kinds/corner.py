@@ -9,8 +9,9 @@ from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.engines.folding.sheet import BODY, Cut, Span, piece
 from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, LeftOfExtras, Mouth, Stocked, Thing, WorkWords
-from pleat.core.pleats.extras.kinds.pocketed import GLUED_MM, behind_glue
+from pleat.core.pleats.extras.kinds.pocketed import behind_glue
 from pleat.core.pleats.extras.slabs import across
+from pleat.core.trade.extras import GLUED_EDGE_MM
 
 STRIPS: Final = 8
 """Rectangles that stand for the triangle."""
@@ -41,14 +42,14 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
         outline=((0.0, side), (side, 0.0), (side, side)) if right else ((0.0, 0.0), (side, side), (0.0, side)),
         pieces=(sheet,),
         layers=layers,
-        mouth=Mouth("head", throat, max(side - 2 * GLUED_MM, 0.0) / 2**0.5, {"tail": GLUED_MM, record.at: GLUED_MM}),
+        mouth=Mouth("head", throat, max(side - 2 * GLUED_EDGE_MM, 0.0) / 2**0.5, {"tail": GLUED_EDGE_MM, record.at: GLUED_EDGE_MM}),
         figures=(
             Figure(
                 key="throat",
                 label="throat",
                 value=throat,
                 show="length",
-                how=f"The long side of a square of {ruler.show(side)} cut corner to corner, less {ruler.show(GLUED_MM)} of glue along both sides, which meets the mouth aslant.",
+                how=f"The long side of a square of {ruler.show(side)} cut corner to corner, less {ruler.show(GLUED_EDGE_MM)} of glue along both sides, which meets the mouth aslant.",
                 rules=(Rule("arithmetic", "(side less two lines of glue) × √2"),),
             ),
         ),

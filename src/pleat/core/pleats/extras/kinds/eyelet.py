@@ -9,6 +9,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.plan import Count, Figure, Rule
 from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, WorkWords
+from pleat.core.trade.extras import SET_THICK_MM
 
 
 class Eyelet(Extra):
@@ -24,12 +25,9 @@ class Eyelet(Extra):
     apart_mm: Annotated[float, LengthRule("apart", 5, 200)] = 20.0
 
 
-THICK: Final = {"eyelet": (0.8, 1.2, 1.6), "brad": (1.2, 1.8, 2.5), "button": (2.0, 3.0, 4.5)}
-
-
 def compute(record: Eyelet, key: str, _face: Face, _left: LeftOfExtras) -> Thing:
     """One, or several below each other."""
-    thick = Estimate.ranged(*THICK[record.way], f"how thick a {record.way} is")
+    thick = Estimate.ranged(*SET_THICK_MM[record.way], f"how thick a {record.way} is")
     size, count = record.across_mm, record.rows
     apart = max(record.apart_mm, size)
     return Thing(
@@ -46,7 +44,7 @@ def compute(record: Eyelet, key: str, _face: Face, _left: LeftOfExtras) -> Thing
                 value=thick,
                 show="thin",
                 how="Both its sides, set.",
-                rules=(Rule("house rule", "measure one that you have set"),),
+                rules=(Rule("SET_THICK_MM", "measure one that you have set"),),
             ),
         ),
         work=WorkWords(

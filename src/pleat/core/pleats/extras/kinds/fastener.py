@@ -10,9 +10,7 @@ from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Thing, WorkWords
-
-HOLDS_MM: Final = 10.0
-"""A pair so far across holds through two cards (common practice, no source)."""
+from pleat.core.trade.extras import MAGNETS_HOLD_MM
 
 
 class Fastener(Extra):
@@ -55,8 +53,8 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
                 label="it",
                 value=holds[record.through] if magnet else "holds",
                 show="text",
-                how=f"A pair of {left.brief.ruler.show(HOLDS_MM)} across holds through two cards; through a padded cover it does not.",
-                rules=(Rule("common practice", "no source"),),
+                how=f"A pair of {left.brief.ruler.show(MAGNETS_HOLD_MM)} across holds through two cards; through a padded cover it does not.",
+                rules=(Rule("MAGNETS_HOLD_MM", "no source"),),
             ),
         ),
         work=WorkWords(
@@ -72,7 +70,7 @@ def compute(record: Fastener, key: str, _face: Face, left: LeftOfExtras) -> Thin
 def _checks(record: Fastener, key: str, ruler: Ruler) -> tuple[Check, ...]:
     """A closure that does not reach through what lies between its halves."""
     own = f"extras.items.{key}"
-    if record.way != "magnet" or record.through == "bare" or (record.through == "cards" and record.across_mm >= HOLDS_MM):
+    if record.way != "magnet" or record.through == "bare" or (record.through == "cards" and record.across_mm >= MAGNETS_HOLD_MM):
         return ()
     if record.through == "padded":
         return (
@@ -92,9 +90,9 @@ def _checks(record: Fastener, key: str, ruler: Ruler) -> tuple[Check, ...]:
             code="holds",
             level="watch",
             title="So small a pair of magnets hardly holds through two cards.",
-            why=f"A pair of {ruler.show(HOLDS_MM)} does; a smaller one lies bare, or holds a single page.",
+            why=f"A pair of {ruler.show(MAGNETS_HOLD_MM)} does; a smaller one lies bare, or holds a single page.",
             offers=(
-                Offer(label=f"a pair of {ruler.show(HOLDS_MM)}", changes=((f"{own}.across_mm", HOLDS_MM),)),
+                Offer(label=f"a pair of {ruler.show(MAGNETS_HOLD_MM)}", changes=((f"{own}.across_mm", MAGNETS_HOLD_MM),)),
                 Offer(label="set on the page itself", changes=((f"{own}.through", "bare"),)),
             ),
         ),

@@ -10,9 +10,8 @@ from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Swing, Thing, WorkWords
 from pleat.core.pleats.extras.goesin import Filled, goes_in
+from pleat.core.trade.extras import FLAP_GUTTER_MM
 
-GUTTER_MM: Final = 20.0
-"""A flap that folds in stays so far off the spine (common practice)."""
 WAYS: Final = (
     ("foldout", "fold-out, beyond the edge"),
     ("lift", "lift-up, its hinge on the page"),
@@ -96,7 +95,7 @@ def _figures(record: Flap, size: tuple[float, float], reach: float) -> tuple[Fig
             value=size,
             show="size",
             how="Without its hinge tab, as it lies folded in.",
-            rules=(Rule("chosen by you" if record.width_mm else "house rule", "what lies on it and a little round it"),),
+            rules=(Rule("chosen by you" if record.width_mm else "flap_wide", "what lies on it and a little round it"),),
         ),
         Figure(
             key="reach",
@@ -119,7 +118,7 @@ def _checks(record: Flap, key: str, size: tuple[float, float], face: Face, left:
     ruler, own = left.brief.ruler, f"extras.items.{key}"
     found = []
     if record.way == "foldout" and face.spine != "none" and record.hinge in ("left", "right"):
-        most = face.width_mm - GUTTER_MM
+        most = face.width_mm - FLAP_GUTTER_MM
         if size[0] > most + 0.05:
             fits = ruler.snap_down(most)
             found.append(
@@ -127,7 +126,7 @@ def _checks(record: Flap, key: str, size: tuple[float, float], face: Face, left:
                     code="C6",
                     level="stop" if size[0] > face.width_mm else "watch",
                     title=f"The fold-out of {ruler.show(size[0])} reaches into the gutter: its page is {ruler.show(face.width_mm)} wide.",
-                    why=f"Folded in, it needs {ruler.show(GUTTER_MM)} less than the page, or it jams at the spine and springs open.",
+                    why=f"Folded in, it needs {ruler.show(FLAP_GUTTER_MM)} less than the page, or it jams at the spine and springs open.",
                     offers=(Offer(label=f"{ruler.show(fits)} wide", changes=((f"{own}.width_mm", fits),)),),
                 )
             )

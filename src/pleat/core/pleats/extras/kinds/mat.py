@@ -12,9 +12,7 @@ from pleat.core.engines.folding.convex import Point
 from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Thing, WorkWords
 from pleat.core.pleats.extras.goesin import Filled, Goes, goes_in
-
-LAP_MM: Final = 3.0
-"""How far a frame lies over what it holds, on each side."""
+from pleat.core.trade.extras import FRAME_LAP_MM
 
 
 class Mat(Filled):
@@ -40,18 +38,18 @@ def compute(record: Mat, key: str, face: Face, left: LeftOfExtras) -> Thing:
     checks: tuple[Check, ...] = ()
     if goes:
         x, y = (width - goes.width_mm) / 2, (height - goes.height_mm) / 2
-        lap = LAP_MM if record.way == "frame" else 0.0
+        lap = FRAME_LAP_MM if record.way == "frame" else 0.0
         if min(x + lap, y + lap) < 0:
             checks = (_larger(record, key, (width, height), goes, (face, left)),)
         elif record.way == "frame":
-            opening = (max(goes.width_mm - 2 * LAP_MM, 1.0), max(goes.height_mm - 2 * LAP_MM, 1.0))
-            layers = _frame((width, height), (x + LAP_MM, y + LAP_MM), opening, caliper)
+            opening = (max(goes.width_mm - 2 * FRAME_LAP_MM, 1.0), max(goes.height_mm - 2 * FRAME_LAP_MM, 1.0))
+            layers = _frame((width, height), (x + FRAME_LAP_MM, y + FRAME_LAP_MM), opening, caliper)
         layers.append(Layer(x, y, goes.width_mm, goes.height_mm, goes.thick))
     return Thing(
         title=record.way,
         width_mm=width,
         height_mm=height,
-        lines=_edges((x + LAP_MM, y + LAP_MM), opening) if opening else (),
+        lines=_edges((x + FRAME_LAP_MM, y + FRAME_LAP_MM), opening) if opening else (),
         pieces=(board(key, record.stock, width, height),),
         layers=tuple(layer for layer in layers if min(layer.width_mm, layer.height_mm) > 0),
         figures=_figures(record, (width, height), opening, left),
@@ -89,7 +87,7 @@ def _larger(record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tu
     """F10: what goes on the mat, or behind the frame, is larger than it."""
     (face, left), own = on, f"extras.items.{key}"
     ruler = left.brief.ruler
-    need = (ruler.snap_up(goes.width_mm + 2 * LAP_MM), ruler.snap_up(goes.height_mm + 2 * LAP_MM))
+    need = (ruler.snap_up(goes.width_mm + 2 * FRAME_LAP_MM), ruler.snap_up(goes.height_mm + 2 * FRAME_LAP_MM))
     turned = "level" if record.lies == "upright" else "upright"
     fits = need[0] <= face.width_mm and need[1] <= face.height_mm
     other = goes.height_mm <= size[0] and goes.width_mm <= size[1]
@@ -127,11 +125,11 @@ def _figures(record: Mat, size: tuple[float, float], opening: tuple[float, float
     )
     if opening is None:
         return (whole,)
-    shows = f"What shows in it, less {ruler.show(LAP_MM)} a side that hold it."
+    shows = f"What shows in it, less {ruler.show(FRAME_LAP_MM)} a side that hold it."
     return (
         whole,
         Figure(
-            key="opening", label="its opening", value=opening, show="size", how=shows, rules=(Rule("house rule", "how far it laps over"),)
+            key="opening", label="its opening", value=opening, show="size", how=shows, rules=(Rule("FRAME_LAP_MM", "how far it laps over"),)
         ),
     )
 

@@ -73,7 +73,7 @@ def compute(record: Picture, key: str, _face: Face, left: LeftOfExtras) -> Thing
                 value=(width, height),
                 show="size",
                 how="As it lies, folded up.",
-                rules=(Rule("standard", "its size by name: ISO 216, ISO/IEC 7810, nominal inches"),),
+                rules=(Rule("bank_card", "its size by name: ISO 216, ISO/IEC 7810, nominal inches"),),
             ),
             Figure(
                 key="thick",

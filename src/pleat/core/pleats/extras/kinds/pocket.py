@@ -9,14 +9,11 @@ from pleat.core.base.plan import Changes, Check, Count, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import a_or_an, joined
 from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Thing, WorkWords
-from pleat.core.pleats.extras.goesin import EASE_MM, Goes, ease_of, goes_in
+from pleat.core.pleats.extras.goesin import Goes, ease_of, goes_in
 from pleat.core.pleats.extras.kinds.pocketed import (
     ACROSS,
     FILM,
     FLOOR,
-    GLUED_MM,
-    LOW_SIDE_MM,
-    PULL_MM,
     Pocket,
     behind_glue,
     held_by,
@@ -29,9 +26,7 @@ from pleat.core.pleats.extras.kinds.pocketed import (
     slant_of,
 )
 from pleat.core.pleats.structures.dressing import PHOTOS
-
-TAKEN_MM: Final = 4.0
-"""What stands out less cannot be taken hold of (house rule)."""
+from pleat.core.trade.extras import EASE_MM, GLUED_EDGE_MM, LOW_SIDE_MM, PULL_MM, TAKEN_MM
 
 
 def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
@@ -94,7 +89,7 @@ def _figures(
             value=mouth.throat_mm,
             show="length",
             how=f"The pocket across its mouth, less what {takes} take of it on the sides that are held. What slides in is {ruler.show(EASE_MM)} narrower: up to {ruler.show(max(ruler.snap_down(mouth.throat_mm - EASE_MM), 0.0))}.",
-            rules=(Rule("arithmetic", "its width less what holds it"), Rule("common practice", "1/8 in of ease, no source")),
+            rules=(Rule("arithmetic", "its width less what holds it"), Rule("EASE_MM", "1/8 in of ease, no source")),
         ),
         Figure(
             key="depth",
@@ -112,7 +107,7 @@ def _figures(
             value=_fits(mouth),
             show="text",
             how=f"Of the sizes by name those that are {ruler.show(EASE_MM)} narrower than the throat and stand out by a third at most, upright or level.",
-            rules=(Rule("standard", "ISO 216, ISO/IEC 7810, nominal inches"), Rule("house rule", "a third stands out at most")),
+            rules=(Rule("bank_card", "ISO 216, ISO/IEC 7810, nominal inches"), Rule("stands_out", "a third stands out at most")),
         )
     )
     slant = slant_of(record, size[1])
@@ -304,7 +299,7 @@ def _work(record: Pocket, what: str, size: tuple[float, float], goes: Goes | Non
     fix = (
         f"Tape it on {held} with clear tape, half of it on the film and half on the page: its mouth stays free."
         if record.way == "clear"
-        else f"Glue on {held}: nothing within {ruler.show(GLUED_MM)} of its mouth. Wipe what comes out, lay waste paper in it and press."
+        else f"Glue on {held}: nothing within {ruler.show(GLUED_EDGE_MM)} of its mouth. Wipe what comes out, lay waste paper in it and press."
     )
     slip = f"Slide {'it' if goes else 'what belongs there'} in, and out again: it must not catch." if goes or what else ""
     if pull:

@@ -13,17 +13,10 @@ from pleat.core.engines.folding.sheet import BODY, Cut, Piece, Span, piece
 from pleat.core.pleats.extras.base import Face, Layer, Sided, Stocked
 from pleat.core.pleats.extras.goesin import Filled, Goes, ease_of
 from pleat.core.pleats.extras.slabs import along
+from pleat.core.trade.extras import GLUED_EDGE_MM, LOW_SIDE_MM, PULL_MM, SMALLEST_POCKET_MM
 
-GLUED_MM: Final = 6.0
-"""What a line of glue or tape along an edge takes of the throat (common practice: a quarter inch)."""
-LEAST_MM: Final = 15.0
-"""No pocket is made smaller."""
-LOW_SIDE_MM: Final = 10.0
-"""What a slant leaves of a pocket's low side, to be glued (house rule)."""
 SLANTS: Final = 6
 """Rectangles that stand for a slant."""
-PULL_MM: Final = (20.0, 15.0)
-"""How wide a pull is, and how much of it is glued to what goes in (house rule)."""
 FILM: Final = Estimate.ranged(0.08, 0.1, 0.15, "the film's caliper")
 ACROSS: Final[dict[Where, tuple[Where, Where]]] = {
     "head": ("left", "right"),
@@ -70,7 +63,7 @@ class Pocket(Filled):
 
 def held_by(record: Pocket) -> dict[Where, float]:
     """The sides that are held, with what that takes of the room inside: tabs folded under lie beneath what goes in, which reaches to the folds."""
-    takes = {"tabs": 0.0, "envelope": 1.0}.get(record.way, GLUED_MM)
+    takes = {"tabs": 0.0, "envelope": 1.0}.get(record.way, GLUED_EDGE_MM)
     first, second = ACROSS[record.mouth]
     sides: tuple[Where, ...] = (first, FLOOR[record.mouth]) if record.open_at == "two" else (first, second, FLOOR[record.mouth])
     return dict.fromkeys(sides, takes)
@@ -98,7 +91,7 @@ def pieces_of(
     for number in range(record.nested):
         less = number * record.step_mm
         wide, high = (width, height - less) if record.mouth in ("head", "tail") else (width - less, height)
-        if min(wide, high) < LEAST_MM:
+        if min(wide, high) < SMALLEST_POCKET_MM:
             break
         x = less if record.mouth == "left" else 0.0
         y = less if record.mouth == "head" else 0.0
@@ -122,7 +115,7 @@ def mouths_of(record: Pocket, size: tuple[float, float]) -> tuple[tuple[Point, P
     found: list[tuple[Point, Point]] = []
     for number in range(1, record.nested):
         less = number * record.step_mm
-        if (height if record.mouth in ("head", "tail") else width) - less < LEAST_MM:
+        if (height if record.mouth in ("head", "tail") else width) - less < SMALLEST_POCKET_MM:
             break
         x, y = (less if record.mouth == "left" else width - less), (less if record.mouth == "head" else height - less)
         found.append(((0.0, y), (width, y)) if record.mouth in ("head", "tail") else ((x, 0.0), (x, height)))
@@ -142,7 +135,7 @@ def _second(x: float, y: float, wide: float, high: float, slant: float, caliper:
 def behind_glue(across: float, up: float) -> float:
     """The open long side of a right-angled triangle whose two others have a line of glue each, in mm: glue that meets it aslant takes more of it
     (arithmetic: what lies inside both lines is a triangle of the same shape)."""
-    return math.hypot(across, up) * max(1 - GLUED_MM / across - GLUED_MM / up, 0.0)
+    return math.hypot(across, up) * max(1 - GLUED_EDGE_MM / across - GLUED_EDGE_MM / up, 0.0)
 
 
 def nip(tab_mm: float, side: float) -> float:

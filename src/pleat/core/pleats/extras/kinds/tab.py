@@ -9,6 +9,7 @@ from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Sided, Stocked, Thing, WorkWords
+from pleat.core.trade.extras import SET_MM
 
 WAYS: Final = (("index", "an index tab"), ("pull", "a pull"), ("loop", "a loop for a key ring"))
 STRONG: Final = (
@@ -17,8 +18,6 @@ STRONG: Final = (
     ("eyelet", "an eyelet"),
     ("brad", "a brad through page and loop"),
 )
-SET_MM: Final = 8.0
-"""How far across a set eyelet or brad is."""
 
 
 class Tab(Extra):

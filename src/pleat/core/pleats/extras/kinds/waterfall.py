@@ -10,9 +10,8 @@ from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.words import joined, many
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, WorkWords
-from pleat.core.pleats.extras.goesin import EASE_MM, Filled, goes_in
-
-HELD_MM: Final = 6.0
+from pleat.core.pleats.extras.goesin import Filled, goes_in
+from pleat.core.trade.extras import EASE_MM, GLUED_EDGE_MM
 
 
 class Waterfall(Filled):
@@ -36,9 +35,9 @@ def panels_of(record: Waterfall) -> tuple[float, ...]:
 def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thing:
     """The strip folded up on its page."""
     ruler, goes = left.brief.ruler, goes_in(record)
-    width = record.width_mm or ruler.snap_up(goes.width_mm + EASE_MM + 2 * HELD_MM if goes else face.width_mm * 0.7)
+    width = record.width_mm or ruler.snap_up(goes.width_mm + EASE_MM + 2 * GLUED_EDGE_MM if goes else face.width_mm * 0.7)
     panels, caliper = panels_of(record), left.paper.stock(record.stock).caliper
-    height, throat = panels[-1], max(width - 2 * HELD_MM, 0.0)
+    height, throat = panels[-1], max(width - 2 * GLUED_EDGE_MM, 0.0)
     layers = [Layer(0.0, height - panel, width, panel, caliper) for panel in panels]
     stands = 0.0
     inside: tuple[Layer, ...] = ()
@@ -55,13 +54,13 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         pieces=(sheet,),
         layers=(*layers, *inside),
         inside=inside,
-        mouth=Mouth("head", throat, record.depth_mm, {"left": HELD_MM, "right": HELD_MM}),
+        mouth=Mouth("head", throat, record.depth_mm, {"left": GLUED_EDGE_MM, "right": GLUED_EDGE_MM}),
         stands_mm=stands,
         figures=_figures(record, (width, throat), panels, left),
         checks=_checks(key, goes.width_mm if goes else 0.0, throat, left),
         work=WorkWords(
             "Score all its folds from one end. Fold it to and fro: up to a mouth, down to the floor.",
-            f"Glue its back on; then its sides are {record.way}, nothing within {ruler.show(HELD_MM)} of a mouth.",
+            f"Glue its back on; then its sides are {record.way}, nothing within {ruler.show(GLUED_EDGE_MM)} of a mouth.",
             "Slide what belongs there in, the highest pocket first.",
             cautions=(GLUE,),
             tags=frozenset({"glue"}),
@@ -88,7 +87,7 @@ def _figures(record: Waterfall, across: tuple[float, float], panels: tuple[float
             label="throat",
             value=throat,
             show="length",
-            how=f"Its width less {ruler.show(HELD_MM)} at each side that is {record.way}.",
+            how=f"Its width less {ruler.show(GLUED_EDGE_MM)} at each side that is {record.way}.",
             rules=(Rule("arithmetic", "its width less what holds it"),),
         ),
         Figure(
@@ -107,7 +106,7 @@ def _checks(key: str, across: float, throat: float, left: LeftOfExtras) -> tuple
     ruler = left.brief.ruler
     if across <= throat - EASE_MM + 0.05:
         return ()
-    wide = ruler.snap_up(across + EASE_MM + 2 * HELD_MM)
+    wide = ruler.snap_up(across + EASE_MM + 2 * GLUED_EDGE_MM)
     return (
         Check(
             code="F1",

@@ -9,15 +9,15 @@ from pleat.core.base.kinds import BlockKind, Traits
 from pleat.core.base.plan import Check, Offer
 from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.pleats.brief.resize import FLAP_GAP_MM
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
 from pleat.core.pleats.pages.folded import FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.made import Build, Made, Sizes
 from pleat.core.pleats.structures.pads import FromPad
+from pleat.core.trade.folding import LEAST_FLIP_MM
+from pleat.core.trade.pages import FLAP_GAP_MM
 
-LEAST_FLIP_MM: Final = 15.0
 STOCKS: Final = {"papers": "leaf", "board": "board", "tag": "card"}
 Counted = Literal["leaves", "pages", "unsaid"]
 COUNTS: Final = (("leaves", "leaves"), ("pages", "pages"), ("unsaid", "not said"))

@@ -16,17 +16,16 @@ from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened
 from pleat.core.pleats.structures.inserts import Deep, insert, tucked
 from pleat.core.pleats.structures.made import Build, Sizes
+from pleat.core.trade.folding import BAG_FLANGE_MM
 
 BAGS: Final = ("middle bag", "right bag", "left bag")
-FLANGE_MM: Final = 20.0
-"""How far a joining strip is glued on to a bag (common practice: 3/4 in)."""
 
 
 class BagFolio(Deep, Fastened):
     """Pleat 3, a folio of three bags; ``pocket_mm`` is how high the front of a bag is."""
 
     kind: Literal["bagfolio"] = "bagfolio"
-    flange_mm: Annotated[float, LengthRule("the strips' flanges", 8, 60)] = FLANGE_MM
+    flange_mm: Annotated[float, LengthRule("the strips' flanges", 8, 60)] = BAG_FLANGE_MM
     right_gusset_mm: Annotated[float, LengthRule("the right gusset", 0.5, 80)] | None = None
     left_gusset_mm: Annotated[float, LengthRule("the left gusset", 0.5, 80)] | None = None
 

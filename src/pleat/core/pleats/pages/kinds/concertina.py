@@ -21,10 +21,7 @@ from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.made import Build, Made, Sizes
 from pleat.core.pleats.structures.pads import FromPad
-
-LEAST_TAB_MM: Final = 8.0
-"""A joining tab that can be glued (common practice)."""
-MOST_TAB_MM: Final = 20.0
+from pleat.core.trade.folding import LEAST_TAB_MM, MOST_TAB_MM
 
 
 class Concertina(FromPad):
@@ -193,7 +190,7 @@ def _figure(cut: StripCutting, tab: float, ruler: Ruler, left: LeftOfPages) -> F
         value=f"{many(cut.strips, 'strip')}" + (f", tabs {ruler.show(tab)}" if tab else ""),
         show="text",
         how=how,
-        rules=(Rule("arithmetic", "whole panels along the sheet"), Rule("common practice", "a tab of 8 mm or more, no source")),
+        rules=(Rule("arithmetic", "whole panels along the sheet"), Rule("LEAST_TAB_MM", "a tab of 8 mm or more, no source")),
     )
 
 

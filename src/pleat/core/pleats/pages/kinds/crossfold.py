@@ -20,14 +20,11 @@ from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened
 from pleat.core.pleats.structures.made import Build, Sizes
 from pleat.core.pleats.structures.orders import label_of
+from pleat.core.trade.folding import ARM_CLEAR_MM, ARMS_NEARLY_SHARE
 
 Arm = Literal["tail", "head", "left", "right"]
 ARMS: Final[tuple[Arm, ...]] = get_args(Arm)
 MIDDLE: Final = "middle"
-NEARLY: Final = 0.35
-"""Opposite arms that differ by no more than this part of the larger one look like a mistake; others are meant (house rule)."""
-CLEAR_MM: Final = 1.0
-"""An arm ends so far short of the fold it comes down to, or by a mark of the ruler where that is more (house rule)."""
 
 
 class Crossfold(Fastened):
@@ -85,7 +82,7 @@ def build(record: Crossfold, width: float, height: float, clear: float) -> Build
 def compute(record: Crossfold, left: LeftOfPages) -> FoldedBlock:
     """The folio, its gussets made for the order in which its arms are shut."""
     width, height = left.brief.leaf_width_mm, left.brief.leaf_height_mm
-    clear = max(CLEAR_MM, left.brief.ruler.step_mm)
+    clear = max(ARM_CLEAR_MM, left.brief.ruler.step_mm)
     reach = arms(record, width, height, clear)
     gussets = {f"{arm} gusset": getattr(record, f"{arm}_gusset_mm") for arm in reach}
     here = order_of(record, reach)
@@ -117,7 +114,7 @@ def _twins(reach: dict[Arm, float], ruler: Ruler) -> tuple[Check, ...]:
     found = []
     for one, other in TWINS:
         off = abs(reach.get(one, 0.0) - reach.get(other, 0.0))
-        if one not in reach or other not in reach or not ruler.step_mm / 2 < off <= NEARLY * max(reach[one], reach[other]):
+        if one not in reach or other not in reach or not ruler.step_mm / 2 < off <= ARMS_NEARLY_SHARE * max(reach[one], reach[other]):
             continue
         low, high = sorted((one, other), key=lambda arm: reach[arm])
         found.append(

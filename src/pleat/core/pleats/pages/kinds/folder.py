@@ -16,11 +16,7 @@ from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened
 from pleat.core.pleats.structures.inserts import Deep, insert, tucked
 from pleat.core.pleats.structures.made import Build, Sizes
-
-CLEAR_MM: Final = 1.5
-"""How far a pocket stays off the fold beside it (house rule)."""
-POCKET_SHARE: Final = 0.4
-"""How high a pocket is, as a share of its panel (house rule)."""
+from pleat.core.trade.folding import FOLDER_POCKET_SHARE, POCKET_CLEAR_MM
 
 
 class Folder(Deep, Fastened):
@@ -41,7 +37,7 @@ def _pockets(record: Folder) -> tuple[str, ...]:
 
 def build(record: Folder, width: float, height: float) -> Build:
     """The generator for panels of this size in mm. Inside up the front lies on the left."""
-    tall = min(record.pocket_mm or POCKET_SHARE * height, height)
+    tall = min(record.pocket_mm or FOLDER_POCKET_SHARE * height, height)
     in_ = _pockets(record)
     tab = min(record.tab_mm, width / 3) if in_ else 0.0
     gusset = record.gusset == "yes"
@@ -92,8 +88,8 @@ def _parted(record: Folder, tab: float, width: float, height: float) -> list[Cut
         return []
     fold = tab + width
     return [
-        Cut((fold - CLEAR_MM, height), (fold - CLEAR_MM, height + 1), (fold, height), frozenset({"front, pocket"})),
-        Cut((fold + CLEAR_MM, height), (fold + CLEAR_MM, height + 1), (fold, height), frozenset({"back, pocket"})),
+        Cut((fold - POCKET_CLEAR_MM, height), (fold - POCKET_CLEAR_MM, height + 1), (fold, height), frozenset({"front, pocket"})),
+        Cut((fold + POCKET_CLEAR_MM, height), (fold + POCKET_CLEAR_MM, height + 1), (fold, height), frozenset({"back, pocket"})),
     ]
 
 
@@ -109,7 +105,7 @@ def compute(record: Folder, left: LeftOfPages) -> FoldedBlock:
             typed={"gusset": record.gusset_mm} if record.gusset == "yes" else {},
             paths={"gusset": "pages.gusset_mm"},
             places=tuple(
-                ("pages.pocket_mm", "folder", f"{one}, pocket", min(record.pocket_mm or POCKET_SHARE * height, height))
+                ("pages.pocket_mm", "folder", f"{one}, pocket", min(record.pocket_mm or FOLDER_POCKET_SHARE * height, height))
                 for one in _pockets(record)[-1:]
             )
             + ((("pages.gusset_mm", "folder", "gusset", 0.0),) if record.gusset == "yes" else ()),

@@ -10,14 +10,11 @@ from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.kinds import BlockKind, Member
 from pleat.core.base.plan import Changes, Check, Figure, Offer, Part, Piece, Rule, Step, signature
 from pleat.core.base.words import many
-from pleat.core.materials.uses import USES_MM, good_for
+from pleat.core.materials.uses import good_for
 from pleat.core.pleats.pages import choices
 from pleat.core.pleats.pages.block import Block, LeftOfPages, Unit
-from pleat.core.pleats.pages.limits import LAY_FACTORS
-
-READING_MM: Final = 0.15
-HEAVY_MM: Final = 12.0
-"""A stack of stiff leaves this thick is told: it is what makes a book too thick (house rule)."""
+from pleat.core.trade.pages import BLOCK_READING_MM, LAY_FACTORS, STIFF_STACK_MM
+from pleat.core.trade.paper import USES_MM
 
 
 class Leaves(Member):
@@ -70,7 +67,7 @@ def compute(pages: Leaves, left: LeftOfPages) -> LeavesBlock:
     count = leaves_of(pages)
     estimated = leaf.caliper.times(count).multiplied(Estimate.ranged(*LAY_FACTORS[pages.lay], "how flat the leaves lie"))
     read = pages.measured_block_mm
-    thick = estimated if read is None else Estimate(read, {"your reading of the stack": (READING_MM, READING_MM)})
+    thick = estimated if read is None else Estimate(read, {"your reading of the stack": (BLOCK_READING_MM, BLOCK_READING_MM)})
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     odd = odd_of(pages)
     return LeavesBlock(
@@ -139,8 +136,8 @@ def _thickness(pages: Leaves, left: LeftOfPages, thick: Estimate, estimated: Est
         how = f"You measured {ruler.thin(thick.likely)}; by its leaves it is estimated at {ruler.between(estimated.low, estimated.high)}.{middle}"
         rules: tuple[Rule, ...] = (Rule("measured by you", "the stack, pressed by hand"),)
     else:
-        how = f"{count} × {ruler.fine(leaf.caliper.likely)}, {LAY_FACTORS[pages.lay][1]:g} times that as they lie.{middle} Measure the stack once it is cut, and the range is {ruler.thin(2 * READING_MM)}."
-        rules = (Rule("arithmetic", "leaves × thickness"), Rule("house rule", "how flat paper lies"))
+        how = f"{count} × {ruler.fine(leaf.caliper.likely)}, {LAY_FACTORS[pages.lay][1]:g} times that as they lie.{middle} Measure the stack once it is cut, and the range is {ruler.thin(2 * BLOCK_READING_MM)}."
+        rules = (Rule("arithmetic", "leaves × thickness"), Rule("LAY_FACTORS", "how flat paper lies"))
     return Figure(key="thickness", label="thickness at the held edge", value=thick, show="thin", how=how, rules=rules)
 
 
@@ -182,12 +179,12 @@ def _stack(left: LeftOfPages, count: int, odd: int) -> Step:
 def _heavy(pages: Leaves, left: LeftOfPages, count: int, stack: tuple[Estimate, Estimate]) -> Check | None:
     """B11: stiff paper for many leaves: the book comes out too thick, and pages that do not bend fill a ring long before plain ones."""
     sheet, ruler, (thick, estimated) = left.paper.leaf.caliper, left.brief.ruler, stack
-    if sheet.likely <= USES_MM["leaves"][1] or thick.likely < HEAVY_MM or left.paper.leaf.kind == "watercolour":
+    if sheet.likely <= USES_MM["leaves"][1] or thick.likely < STIFF_STACK_MM or left.paper.leaf.kind == "watercolour":
         return None
     uses = " and ".join(use for use in good_for(sheet) if use != "leaves") or "boards"
     usual = 0.1
     # as these leaves lie, not as flat ones would; the reading of the stack that is there is forgotten with it
-    fewer = math.ceil(HEAVY_MM * count / estimated.likely) - 1
+    fewer = math.ceil(STIFF_STACK_MM * count / estimated.likely) - 1
     forget: Changes = (("pages.measured_block_mm", None),) if pages.measured_block_mm is not None else ()
     changes: Changes = (("pages.amount", fewer), ("pages.counted_in", "leaves"), *forget)
     return Check(

@@ -9,10 +9,7 @@ from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.kinds import BlockKind, Member
 from pleat.core.base.plan import Check, Figure, Offer, Rule, Step
 from pleat.core.pleats.pages.block import Block, LeftOfPages, Unit
-
-BACKING_MM: Final = (0.5, 0.8, 1.2)
-"""The board at the back of a pad (common practice, no source)."""
-READING_MM: Final = 0.15
+from pleat.core.trade.pages import BACKING_MM, BLOCK_READING_MM
 
 
 class Pad(Member):
@@ -36,12 +33,12 @@ def compute(pages: Pad, left: LeftOfPages) -> Block:
     backing = Estimate.ranged(low, likely, high, "the board at the back of the pad, which is not measured")
     estimated = leaf.caliper.times(leaves).plus(backing)
     read = pages.measured_block_mm
-    thick = estimated if read is None else Estimate(read, {"your reading of the pad": (READING_MM, READING_MM)})
+    thick = estimated if read is None else Estimate(read, {"your reading of the pad": (BLOCK_READING_MM, BLOCK_READING_MM)})
     if read is None:
-        how = f"{leaves} sheets × {ruler.fine(leaf.caliper.likely)} + backing board {ruler.thin(likely)}. A pad is soft at its loose end: measure it, with its board, where it is glued: the range of {ruler.thin(thick.width)} falls to {ruler.thin(2 * READING_MM)}."
+        how = f"{leaves} sheets × {ruler.fine(leaf.caliper.likely)} + backing board {ruler.thin(likely)}. A pad is soft at its loose end: measure it, with its board, where it is glued: the range of {ruler.thin(thick.width)} falls to {ruler.thin(2 * BLOCK_READING_MM)}."
         rules: tuple[Rule, ...] = (
             Rule("arithmetic", "sheets and backing"),
-            Rule("common practice", "a backing board of 0.5 to 1.2 mm, no source"),
+            Rule("BACKING_MM", "a backing board of 0.5 to 1.2 mm, no source"),
         )
     else:
         how = f"You measured {ruler.thin(read)}. From its sheets it is estimated at {ruler.between(estimated.low, estimated.high)}."

@@ -15,9 +15,7 @@ from pleat.core.pleats.pages.kinds.album import COUNTS, Counted, leaves_of, unsa
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.made import Build, Sizes
 from pleat.core.pleats.structures.pads import FromPad
-
-LEAST_TAB_MM: Final = 6.0
-"""A tab that a cord can hold (house rule)."""
+from pleat.core.trade.folding import CORD_TAB_MM
 
 
 class Pairs(FromPad):
@@ -52,7 +50,7 @@ def compute(record: Pairs, left: LeftOfPages) -> FoldedBlock:
             build,
             typed={"tab": record.tab_mm},
             paths={"tab": "pages.tab_mm"},
-            least={"tab": LEAST_TAB_MM},
+            least={"tab": CORD_TAB_MM},
             unit="pair",
             copies=pairs,
             leaves=2 * pairs,

@@ -20,9 +20,7 @@ from pleat.core.pleats.structures import inserts
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.inserts import Pocketed, insert, tucked
 from pleat.core.pleats.structures.made import Build, Made, Sizes
-
-SLANT_SHARE: Final = 0.35
-"""How far the slant comes down, as a share of the page (house rule)."""
+from pleat.core.trade.folding import SLANT_SHARE
 
 
 class PocketPages(Pocketed):

@@ -10,7 +10,6 @@ from pleat.core.base.kinds import BlockKind
 from pleat.core.base.plan import Check, Fold, Offer, Part, signature
 from pleat.core.base.yields import both_ways
 from pleat.core.pleats.brief.compute import BriefResult
-from pleat.core.pleats.brief.resize import FLAP_GAP_MM
 from pleat.core.pleats.pages import checks, choices, figures, mixed_checks, steps
 from pleat.core.pleats.pages.block import LeftOfPages, Unit
 from pleat.core.pleats.pages.counting import folios_for
@@ -18,7 +17,7 @@ from pleat.core.pleats.pages.creep import nested_creep, shorter_by
 from pleat.core.pleats.pages.folding import WORDS, folios_a_sheet, open_sheet
 from pleat.core.pleats.pages.imposition import NumberedSheet, numbered_folio, numbered_sheets
 from pleat.core.pleats.pages.leaves import Leaf, leaves_of_pile
-from pleat.core.pleats.pages.limits import GUIDES, LAY_FACTORS, MOST_BY_GUIDE, FoldLimit, fold_limit
+from pleat.core.pleats.pages.limits import GUIDES, MOST_BY_GUIDE, FoldLimit, fold_limit
 from pleat.core.pleats.pages.mixed import MixedFolio
 from pleat.core.pleats.pages.mixed import sections_of as mixed_sections
 from pleat.core.pleats.pages.pile_cuts import TRIED, pile_cuts, taken
@@ -26,9 +25,7 @@ from pleat.core.pleats.pages.record import Sections
 from pleat.core.pleats.pages.sectioned import SectionsBlock
 from pleat.core.pleats.pages.sections import split
 from pleat.core.pleats.paper.compute import PaperResult
-
-MEASURING_DOUBT_MM: Final = 0.2
-"""How well a pressed section can be measured with a ruler or caliper (house rule)."""
+from pleat.core.trade.pages import FLAP_GAP_MM, LAY_FACTORS, MEASURING_DOUBT_MM
 
 
 @dataclass(frozen=True)
