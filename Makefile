@@ -6,7 +6,7 @@ BIN := $(VENV)/bin
 SUITE := PYTHONDONTWRITEBYTECODE= $(BIN)/python -m pytest -n 2 --dist worksteal
 LOCK := $(BIN)/uv pip compile --quiet --universal --python-version 3.11 --generate-hashes --no-annotate
 
-.PHONY: demo test long-test lint types templates declared suite screenshots glossary tables pins audit benchmark clean
+.PHONY: demo test long-test lint types templates scripts declared suite screenshots glossary tables pins audit benchmark clean
 
 demo: $(VENV)/.app
 	@tools/system_packages.sh libcairo2:libcairo.so.2
@@ -15,7 +15,7 @@ demo: $(VENV)/.app
 # Everything beside each other: a browser waits often enough for the linters and types to cost little. Each of them can fail it.
 test: $(VENV)/.dev
 	@tools/system_packages.sh libcairo2:libcairo.so.2 chromium-headless-shell:chromium-headless-shell poppler-utils:pdftoppm
-	@$(MAKE) --no-print-directory --keep-going -j5 lint templates declared types suite
+	@$(MAKE) --no-print-directory --keep-going -j6 lint templates scripts declared types suite
 
 long-test: $(VENV)/.dev
 	@tools/system_packages.sh libcairo2:libcairo.so.2 chromium-headless-shell:chromium-headless-shell poppler-utils:pdftoppm
@@ -30,6 +30,10 @@ types:
 
 templates:
 	$(BIN)/djlint --lint --quiet src/pleat/web/templates
+
+# Our own scripts; the linter comes with the Python packages and needs nothing else.
+scripts:
+	$(BIN)/oxlint --quiet src/pleat/web/static/js
 
 # What is imported against what is declared: by Pleat, and by its tests and tools.
 declared:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
+from typing import Any
 
 import pytest
 from playwright.sync_api import BrowserContext, Page, expect
@@ -63,3 +65,12 @@ def typed(page: Page, path: str, text: str) -> None:
     field = page.locator(f"#i-{path.replace('.', '-').replace('_', '-')}")
     field.fill(text)
     field.press("Tab")
+
+
+def in_script(page: Page, module: str, work: str, *args: Any) -> Any:
+    """What ``work``, which knows the module as ``m``, gives for the arguments."""
+    scripts = re.search(r'src="([^"]*)main\.js"', page.content())
+    assert scripts
+    return page.evaluate(
+        f"async ([path, args]) => {{ const m = await import(path); return ({work})(...args); }}", [f"{scripts[1]}{module}.js", args]
+    )

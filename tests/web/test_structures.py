@@ -23,7 +23,7 @@ from pleat.store.database import close, open_engine, transaction
 from pleat.web.folding import made_of
 from tests.core.pleats.structures.samples import FOLDED, HINGED
 from tests.profiles import some
-from tests.web.conftest import typed
+from tests.web.conftest import in_script, typed
 
 SCENE = "Alpine.$data(document.querySelector('[data-folding]'))"
 
@@ -206,7 +206,7 @@ def test_of_faces_that_lie_anyhow_the_nearest_is_painted_last(shelf, desk, seed)
         corners = rectangle(-40, -30, chance.uniform(20, 110), chance.uniform(20, 110))
         points = [pose.place((x, y, 0.0)) for x, y in corners]
         faces.append({"node": number, "points": points, "normal": pose.z, "real": [True] * 4})
-    painted = desk.evaluate("([faces, eye]) => pleatSolid.ordered(faces, eye)", [faces, eye])
+    painted = in_script(desk, "solid", "(faces, eye) => m.ordered(faces, eye)", faces, eye)
     for number, face in enumerate(faces):
         parts = [np.array(one["points"]) for one in painted if one["node"] == number]
         assert sum(_area(part) for part in parts) == pytest.approx(_area(np.array(face["points"])), rel=1e-2)
