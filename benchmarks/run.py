@@ -1,7 +1,10 @@
-"""Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits through a kill, start.
+"""Measures what architecture promises and prints it: plan time, answers with many books, first screen, edits
+through a kill, start.
 
-Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [structures] [extras] [edits] [materials] [screen] [swap] [fuzz] [kill] [copy] [demo]; without names all but demo, which clones the project
-and installs it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with another.
+Usage: python -m benchmarks.run [plan] [sewing] [covers] [holes] [structures] [extras] [edits] [materials]
+[screen] [swap] [fuzz] [kill] [copy] [demo]; without names all but demo, which clones the project and installs
+it with empty caches. Times depend on the machine: the medians are for comparing one state of the code with
+another.
 """
 
 from __future__ import annotations
@@ -57,18 +60,31 @@ MANY = 1000
 WATCH = """() => {
   window.spent = [];
   const change = (event) => event.detail.ctx.request.method === 'POST';
-  document.addEventListener('htmx:before:request', (event) => { if (change(event)) window.begun = performance.now(); });
-  document.addEventListener('htmx:before:swap', (event) => { if (change(event)) window.came = performance.now(); });
+  document.addEventListener('htmx:before:request', (event) => {
+    if (change(event)) window.begun = performance.now();
+  });
+  document.addEventListener('htmx:before:swap', (event) => {
+    if (change(event)) window.came = performance.now();
+  });
   document.addEventListener('htmx:after:swap', () => requestAnimationFrame(() => {
     if (window.came) window.spent.push([performance.now() - window.came, performance.now() - window.begun]);
     window.came = 0;
   }));
 }"""
-"""Notes, in the page, the ms from the arrival of a change's answer and from its request to the next picture; what follows later is not noted."""
+"""Notes, in the page, the ms from the arrival of a change's answer and from its request to the next picture;
+what follows later is not noted."""
 ALBUMS = (
-    ("nested", (("pages.folders", 6),), (("pages.shrink_mm", 4.0), ("pages.border_mm", 3.0), ("brief.leaf_width_mm", 113.0))),
+    (
+        "nested",
+        (("pages.folders", 6),),
+        (("pages.shrink_mm", 4.0), ("pages.border_mm", 3.0), ("brief.leaf_width_mm", 113.0)),
+    ),
     ("concertina", (("pages.amount", 9),), (("pages.border_mm", 3.0), ("brief.leaf_width_mm", 113.0))),
-    ("hills", (("pages.amount", 20),), (("binding.hill_mm", 12.0), ("pages.border_mm", 3.0), ("brief.leaf_width_mm", 152.0))),
+    (
+        "hills",
+        (("pages.amount", 20),),
+        (("binding.hill_mm", 12.0), ("pages.border_mm", 3.0), ("brief.leaf_width_mm", 152.0)),
+    ),
 )
 """Albums of 20 pieces or leaves: recipe, changes, and the fields that are edited from which value on."""
 
@@ -77,7 +93,10 @@ def spread(name: str, seconds: list[float]) -> None:
     """Median and 95th percentile in ms."""
     ranked = sorted(seconds)
     p95 = ranked[min(len(ranked) - 1, int(len(ranked) * 0.95))]
-    print(f"{name}: median {statistics.median(ranked) * 1000:.2f} ms, p95 {p95 * 1000:.2f} ms, {len(ranked)} times")
+    print(
+        f"{name}: median {statistics.median(ranked) * 1000:.2f} ms, p95 {p95 * 1000:.2f} ms, {len(ranked)} "
+        "times"
+    )
 
 
 def timed(action: Callable[[], object]) -> float:
@@ -96,7 +115,11 @@ def plan(_: Path) -> None:
     mixed = piles.arranged(mixed, piles.propose(mixed, 30, 1, unlike_now=False))
     spread("plan of 180 mixed sheets in 30 sections", [timed(lambda: make_plan(mixed)) for _ in range(200)])
     sixty = piles.remove(
-        editing.apply(mixed, [("pages.pile", [sheet.model_dump(mode="json") for sheet in piles.pages_of(mixed).pile[:61]])]), 61
+        editing.apply(
+            mixed,
+            [("pages.pile", [sheet.model_dump(mode="json") for sheet in piles.pages_of(mixed).pile[:61]])],
+        ),
+        61,
     )
     spread(
         "arranging 120 leaves in 8 sections",
@@ -104,35 +127,66 @@ def plan(_: Path) -> None:
     )
 
     found = [
-        Paper(name=f"Found {n}", tags=f"tag {n % 11}", sheet_width_mm=200 + n % 50, sheet_height_mm=200, grammage=60 + n % 80)
+        Paper(
+            name=f"Found {n}",
+            tags=f"tag {n % 11}",
+            sheet_width_mm=200 + n % 50,
+            sheet_height_mm=200,
+            grammage=60 + n % 80,
+        )
         for n in range(400)
     ]
     dealt = Book(
         paper=Papers(more={f"p{n}": paper for n, paper in enumerate(found)}),
         pages=Sections(pile=tuple(PileSheet(id=n, paper=f"p{n}") for n in range(len(found))), sections=40),
     )
-    spread("plan of 400 different papers without an order", [timed(lambda: make_plan(dealt)) for _ in range(20)])
+    spread(
+        "plan of 400 different papers without an order", [timed(lambda: make_plan(dealt)) for _ in range(20)]
+    )
     for sections in (40, 1):
         asked = arranging.within(arranging.LONGEST_S)
-        spread(f"arranging 400 sheets in {sections}", [timed(partial(piles.propose, dealt, sections, 1, False, asked))])
+        spread(
+            f"arranging 400 sheets in {sections}",
+            [timed(partial(piles.propose, dealt, sections, 1, False, asked))],
+        )
     roll = Paper(name="Roll", form="roll", sheet_width_mm=5000, sheet_height_mm=100000, grammage=80)
     tiny = editing.edit(Book(paper=Papers(leaf=roll, cover=roll)), {"brief.size": "30 x 40"})
-    drawn = render_screen(cutting.sheet(make_plan(tiny).cutting.cuts[0], make_plan(tiny).cutting.cuts[0].better, RULERS["mm"])).svg
+    drawn = render_screen(
+        cutting.sheet(make_plan(tiny).cutting.cuts[0], make_plan(tiny).cutting.cuts[0].better, RULERS["mm"])
+    ).svg
     print(f"30 x 40 from a roll of 5 x 100 m is drawn in {len(drawn) / 1000:.0f} kB")
     numbered = editing.edit(editing.edit(Book(), {"pages.count": "2000 pages"}), {"pages.numbered": "yes"})
     sheets = print_sheets(make_plan(numbered), "Planner", "a4")
-    spread(f"a dummy of 2000 pages, {len(sheets)} pages of PDF", [timed(lambda: to_pdf(sheets, "Planner")) for _ in range(3)])
+    spread(
+        f"a dummy of 2000 pages, {len(sheets)} pages of PDF",
+        [timed(lambda: to_pdf(sheets, "Planner")) for _ in range(3)],
+    )
 
 
 def sewing(_: Path) -> None:
-    """Plans of long sewings, cold: nothing of a pattern is kept between them; and a maker's own stitch of the same size, looked at."""
+    """Plans of long sewings, cold: nothing of a pattern is kept between them; and a maker's own stitch of the
+    same size, looked at."""
     for sections, stations in ((40, 9), (60, 13)):
-        changes = [("binding.kind", "link"), ("cover.kind", "bare"), ("pages.sections", sections), ("pages.amount", 8 * sections)]
+        changes = [
+            ("binding.kind", "link"),
+            ("cover.kind", "bare"),
+            ("pages.sections", sections),
+            ("pages.amount", 8 * sections),
+        ]
         book = editing.apply(Book(), [*changes, ("binding.station_count", stations)])
-        spread(f"link stitch of {sections} sections x {stations} stations", [timed(lambda: make_plan(book)) for _ in range(100)])  # noqa: B023
+        spread(
+            f"link stitch of {sections} sections x {stations} stations",
+            [timed(partial(make_plan, book)) for _ in range(100)],
+        )
         line = write(make_plan(book).binding.sewing.threads, stations)  # type: ignore[attr-defined]
-        own = editing.apply(book, [("binding.kind", "own"), ("binding.station_count", stations), ("binding.moves", line[:12_000])])
-        spread(f"one's own stitch of {len(line[:12_000])} letters", [timed(lambda: make_plan(own)) for _ in range(20)])  # noqa: B023
+        own = editing.apply(
+            book,
+            [("binding.kind", "own"), ("binding.station_count", stations), ("binding.moves", line[:12_000])],
+        )
+        spread(
+            f"one's own stitch of {len(line[:12_000])} letters",
+            [timed(partial(make_plan, own)) for _ in range(20)],
+        )
 
 
 def covers(_: Path) -> None:
@@ -145,19 +199,27 @@ def covers(_: Path) -> None:
 
     def twenty() -> None:
         assembly = Assembly()
-        assembly.add(piece("wrap", "card", [Span("a", 148), Span("b", 20), Span("c", 148)], [Span("", 210)]), "a")
+        assembly.add(
+            piece("wrap", "card", [Span("a", 148), Span("b", 20), Span("c", 148)], [Span("", 210)]), "a"
+        )
         for number in range(19):
             assembly.add(board(f"card {number}", "card", 40 + number, 60))
             assembly.lay((f"card {number}", "body"), ("wrap", "a"), (5 + 4 * number, 5 + 6 * number))
         assembly.fold("wrap", ("a", "b", 90.0), ("b", "c", 90.0))
         shut = assembly.mark("shut")
-        gussets(assembly, shut, calipers), faces(assembly, shut), faces(assembly, shut, above=False), assembly.misfits()
+        (
+            gussets(assembly, shut, calipers),
+            faces(assembly, shut),
+            faces(assembly, shut, above=False),
+            assembly.misfits(),
+        )
 
     spread("kernel, 20 pieces with all checks", [timed(twenty) for _ in range(50)])
 
 
 def holes(_: Path) -> None:
-    """Plans of 500 leaves with all that holds leaves along an edge, and the frames of a book that is turned round its rings."""
+    """Plans of 500 leaves with all that holds leaves along an edge, and the frames of a book that is turned
+    round its rings."""
     for one in RECIPES:
         if dict(one.kept).get("pages.kind") == "leaves":
             book = editing.apply(one.book(), [("pages.amount", 500)])
@@ -174,7 +236,8 @@ def folded_in(book: Book) -> Made:
 
 
 def structures(folder: Path) -> None:
-    """Plans of folded structures, small and large, every order of shutting, and edits of an album with a thousand books stored."""
+    """Plans of folded structures, small and large, every order of shutting, and edits of an album with a
+    thousand books stored."""
     sizes = (
         ("crossfold", ()),
         ("nested", (("pages.folders", 6),)),
@@ -187,8 +250,11 @@ def structures(folder: Path) -> None:
     for name, changes in sizes:
         book = editing.apply(examples[name], changes)
         count = len(folded_in(book).programme.pieces)
-        anew = iter([editing.edit(book, {"brief.leaf_width_mm": f"{110 + 0.3 * n:.1f}"}) for n in range(30)])
-        spread(f"plan of {name}, {count} pieces, each of a size of its own", [timed(lambda: make_plan(next(anew))) for _ in range(30)])  # noqa: B023
+        anew = [editing.edit(book, {"brief.leaf_width_mm": f"{110 + 0.3 * n:.1f}"}) for n in range(30)]
+        spread(
+            f"plan of {name}, {count} pieces, each of a size of its own",
+            [timed(partial(make_plan, one)) for one in anew],
+        )
     made = folded_in(examples["crossfold"])
     spread("24 orders of shutting", [timed(lambda: ways(made.programme, made.calipers)) for _ in range(10)])
     more = replace(made.programme, closing=(*made.programme.closing, made.programme.closing[0]))
@@ -199,7 +265,10 @@ def structures(folder: Path) -> None:
     with transaction(engine) as session:
         for number in range(MANY):
             books.add(session, Book(title=f"Log {number}"), "", "benchmark")
-        ids = [books.add(session, editing.apply(examples[name], changes), "", "benchmark") for name, changes, _ in ALBUMS]
+        ids = [
+            books.add(session, editing.apply(examples[name], changes), "", "benchmark")
+            for name, changes, _ in ALBUMS
+        ]
     engine.dispose()
     process, address = serve(database)
     try:
@@ -207,7 +276,7 @@ def structures(folder: Path) -> None:
             window = Window(address, album)
             for path, first in edits_of:
                 window.edit(path, f"{first}")
-                times = [timed(lambda path=path, value=first + 0.04 * n: window.edit(path, f"{value:.2f}")) for n in range(1, 101)]  # type: ignore[misc] # noqa: B023
+                times = [timed(partial(window.edit, path, f"{first + 0.04 * n:.2f}")) for n in range(1, 101)]
                 spread(f"album of 20 pieces, {name}: edit of {path} with {MANY} books stored", times)
     finally:
         process.kill()
@@ -215,20 +284,44 @@ def structures(folder: Path) -> None:
 
 def sixty(shift: float = 0.0) -> Book:
     """A journal of 40 leaves with 60 things in 12 designs, all kinds but those that cut into the page."""
-    kinds = ("pocket", "corner", "waterfall", "flap", "band", "mat", "picture", "booklet", "fastener", "tab", "spacer", "eyelet")
-    changes: list[tuple[str, object]] = [("pages.amount", 40), ("pages.counted_in", "leaves"), ("pages.sections", 5)]
+    kinds = (
+        "pocket",
+        "corner",
+        "waterfall",
+        "flap",
+        "band",
+        "mat",
+        "picture",
+        "booklet",
+        "fastener",
+        "tab",
+        "spacer",
+        "eyelet",
+    )
+    changes: list[tuple[str, object]] = [
+        ("pages.amount", 40),
+        ("pages.counted_in", "leaves"),
+        ("pages.sections", 5),
+    ]
     for number, kind in enumerate(kinds):
-        places = [{"on": f"page {1 + (number + 12 * n) % 80}", "x_mm": 6.0 + 2 * n + shift, "y_mm": 20.0 + number} for n in range(5)]
+        places = [
+            {"on": f"page {1 + (number + 12 * n) % 80}", "x_mm": 6.0 + 2 * n + shift, "y_mm": 20.0 + number}
+            for n in range(5)
+        ]
         changes.append((f"extras.items.{kind}-1", {"kind": kind, "places": places}))
     return editing.apply(next(one for one in RECIPES if one.name == "longstitch").book(), tuple(changes))
 
 
 def extras(folder: Path) -> None:
-    """Sixty things in a journal of 40 leaves: its plan, edits with a thousand books stored, staggering, and the map redrawn in Chromium."""
+    """Sixty things in a journal of 40 leaves: its plan, edits with a thousand books stored, staggering, and
+    the map redrawn in Chromium."""
     from playwright.sync_api import sync_playwright
 
     anew = iter([sixty(0.1 * n) for n in range(30)])
-    spread("plan of 40 leaves with 60 extras, each otherwise placed", [timed(lambda: make_plan(next(anew))) for _ in range(30)])
+    spread(
+        "plan of 40 leaves with 60 extras, each otherwise placed",
+        [timed(lambda: make_plan(next(anew))) for _ in range(30)],
+    )
     result = make_plan(sixty()).extras
     spread("60 extras staggered", [timed(lambda: placing.staggered(result)) for _ in range(5)])
     database = folder / "extras.db"
@@ -251,7 +344,8 @@ def extras(folder: Path) -> None:
             spread(f"60 extras: edit of {path} with {MANY} books stored", times)
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(
-                executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox", "--disable-gpu"]
+                executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"),
+                args=["--no-sandbox", "--disable-gpu"],
             )
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             page.goto(f"{address}/books/{book_id}?open=extras&face=page+1&design=pocket-1")
@@ -279,14 +373,21 @@ def edits(folder: Path) -> None:
             books.add(session, Book(title=f"Log {number}"), "", "benchmark")
     engine.dispose()
     process, address = serve(database)
-    changes = [("brief.leaf_width_mm", 120, 0.2), ("pages.count", 40, 4), ("cover.square_mm", 3, 0.04), ("binding.station.0", 38, 0.04)]
+    changes = [
+        ("brief.leaf_width_mm", 120, 0.2),
+        ("pages.count", 40, 4),
+        ("cover.square_mm", 3, 0.04),
+        ("binding.station.0", 38, 0.04),
+    ]
     try:
         window = Window(address, 500)
         for path, first, more in changes:
             window.edit(path, f"{first}")
-            times = [timed(lambda path=path, value=first + more * n: window.edit(path, f"{value:g}")) for n in range(1, 101)]  # type: ignore[misc]
+            times = [timed(partial(window.edit, path, f"{first + more * n:g}")) for n in range(1, 101)]
             spread(f"edit of {path} with {MANY} books stored", times)
-        spread("the list of books", [timed(lambda: urllib.request.urlopen(address).read()) for _ in range(50)])
+        spread(
+            "the list of books", [timed(lambda: urllib.request.urlopen(address).read()) for _ in range(50)]
+        )
     finally:
         process.kill()
 
@@ -299,13 +400,18 @@ def materials_(folder: Path) -> None:
     kept = demo_items()
     with transaction(engine) as session:
         for start in range(0, 5000, 50):
-            items = [item.model_copy(update={"name": f"{item.name[:50]} {start + n}"}) for n, item in enumerate((*kept, *kept)[:50])]
+            items = [
+                item.model_copy(update={"name": f"{item.name[:50]} {start + n}"})
+                for n, item in enumerate((*kept, *kept)[:50])
+            ]
             store.insert_columns(session, [store.columns_of(item, now()) for item in items])
     engine.dispose()
     process, address = serve(database)
 
     def found(query: str) -> None:
-        urllib.request.urlopen(urllib.request.Request(f"{address}materials?{query}", headers={"HX-Request": "true"})).read()
+        urllib.request.urlopen(
+            urllib.request.Request(f"{address}materials?{query}", headers={"HX-Request": "true"})
+        ).read()
 
     try:
         for query in (
@@ -316,8 +422,11 @@ def materials_(folder: Path) -> None:
             "q=nothing+of+that",
         ):
             found(query)
-            spread(f"among 5000 materials, {query}", [timed(lambda query=query: found(query)) for _ in range(60)])  # type: ignore[misc]
-        spread("what could I make, of 5000", [timed(lambda: found("kind=tool&q=awl&make=140+x+200")) for _ in range(30)])
+            spread(f"among 5000 materials, {query}", [timed(partial(found, query)) for _ in range(60)])
+        spread(
+            "what could I make, of 5000",
+            [timed(lambda: found("kind=tool&q=awl&make=140+x+200")) for _ in range(30)],
+        )
     finally:
         process.kill()
 
@@ -330,7 +439,8 @@ MOVING = """() => new Promise(done => {
 
 
 def moving(folder: Path) -> None:
-    """Pictures a second while a structure opens and shuts by itself in Chromium without a graphics card, each three times."""
+    """Pictures a second while a structure opens and shuts by itself in Chromium without a graphics card, each
+    three times."""
     from playwright.sync_api import sync_playwright
 
     database = folder / "moving.db"
@@ -339,7 +449,9 @@ def moving(folder: Path) -> None:
     examples = {one.name: one.book() for one in RECIPES}
     with transaction(engine) as session:
         ids = {
-            f"{name} {changes or ''}": books.add(session, editing.apply(examples[name], changes), "", "benchmark")
+            f"{name} {changes or ''}": books.add(
+                session, editing.apply(examples[name], changes), "", "benchmark"
+            )
             for name, changes in (
                 ("crossfold", ()),
                 ("hills", (("pages.amount", 24),)),
@@ -350,7 +462,8 @@ def moving(folder: Path) -> None:
     engine.dispose()
     with running(database) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox", "--disable-gpu"]
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"),
+            args=["--no-sandbox", "--disable-gpu"],
         )
         for name, book_id in ids.items():
             shown = []
@@ -359,7 +472,8 @@ def moving(folder: Path) -> None:
                 page.goto(f"{address}/books/{book_id}/folding")
                 page.wait_for_timeout(600)
                 panels = page.evaluate(
-                    "Alpine.$data(document.querySelector('[data-folding]')).data.nodes.filter(node => !node.paper).length"
+                    "Alpine.$data(document.querySelector('[data-folding]')).data.nodes.filter(node => "
+                    "!node.paper).length"
                 )
                 shown.append(page.evaluate(MOVING))
                 page.close()
@@ -373,22 +487,35 @@ def screen(folder: Path) -> None:
     try:
 
         def fetched(url: str) -> bytes:
-            answer: bytes = urllib.request.urlopen(urllib.request.Request(url, headers={"Accept-Encoding": "gzip"})).read()
+            answer: bytes = urllib.request.urlopen(
+                urllib.request.Request(url, headers={"Accept-Encoding": "gzip"})
+            ).read()
             return answer
 
         page = fetched(f"{address}books/5")
         text = gzip.decompress(page).decode()
         assets = sorted(set(re.findall(r'(?:src|href)="(/static/[^"]+)"', text)))
-        styles = b"".join(gzip.decompress(fetched(address.rstrip("/") + one)) for one in assets if ".css" in one and "house" in one)
-        fonts = [f"{assets[0].split('/css')[0]}/{found.decode()}" for found in re.findall(rb'url\("\.\./([^"]+)"\)', styles)]
-        total = len(page) + sum(len(fetched(address.rstrip("/") + one)) for one in {one.split("?")[0] for one in assets} | set(fonts))
+        styles = b"".join(
+            gzip.decompress(fetched(address.rstrip("/") + one))
+            for one in assets
+            if ".css" in one and "house" in one
+        )
+        fonts = [
+            f"{assets[0].split('/css')[0]}/{found.decode()}"
+            for found in re.findall(rb'url\("\.\./([^"]+)"\)', styles)
+        ]
+        total = len(page) + sum(
+            len(fetched(address.rstrip("/") + one))
+            for one in {one.split("?")[0] for one in assets} | set(fonts)
+        )
         print(f"first screen: {total / 1000:.0f} kB, of which the page {len(page) / 1000:.0f} kB")
     finally:
         process.kill()
 
 
 def swap(folder: Path) -> None:
-    """A pile of 50 sheets, 200 pages, all its openings shown: from the answer's arrival to the next picture in Chromium, and the whole edit."""
+    """A pile of 50 sheets, 200 pages, all its openings shown: from the answer's arrival to the next picture
+    in Chromium, and the whole edit."""
     from playwright.sync_api import sync_playwright
 
     database = folder / "swap.db"
@@ -399,11 +526,14 @@ def swap(folder: Path) -> None:
     for number in range(10):
         book = piles.add(book, kept[number], 5)
     with transaction(engine) as session:
-        book_id = books.add(session, piles.arranged(book, piles.propose(book, 5, 1, unlike_now=False)), "", "benchmark")
+        book_id = books.add(
+            session, piles.arranged(book, piles.propose(book, 5, 1, unlike_now=False)), "", "benchmark"
+        )
     engine.dispose()
     with running(database) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox", "--disable-gpu"]
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"),
+            args=["--no-sandbox", "--disable-gpu"],
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{address}/books/{book_id}?open=pages")
@@ -418,7 +548,8 @@ def swap(folder: Path) -> None:
 
 
 def start(folder: Path) -> None:
-    """From the start, all answers given, to the whole book on the screen in Chromium; and the portrait after each answer."""
+    """From the start, all answers given, to the whole book on the screen in Chromium; and the portrait after
+    each answer."""
     from playwright.sync_api import sync_playwright
 
     database = folder / "start.db"
@@ -429,13 +560,16 @@ def start(folder: Path) -> None:
     engine.dispose()
     watch = """() => {
       document.addEventListener('input', () => { window.typed = performance.now(); }, true);
-      document.addEventListener('htmx:after:swap', () => requestAnimationFrame(() => { window.shown = window.shown || performance.now() - window.typed; }));
+      document.addEventListener('htmx:after:swap', () => requestAnimationFrame(() => {
+        window.shown = window.shown || performance.now() - window.typed;
+      }));
     }"""
     painted = "performance.getEntriesByName('first-contentful-paint')[0]?.startTime"
     seen, shown = [], []
     with running(database) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox", "--disable-gpu"]
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"),
+            args=["--no-sandbox", "--disable-gpu"],
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         for number in range(20):
@@ -465,7 +599,11 @@ def demo(folder: Path) -> None:
             environment.pop(setting, None)
         start = time.perf_counter()
         process = subprocess.Popen(
-            ["make", "-s", "demo", "PORT=5197"], cwd=clone, env=environment, stdout=subprocess.DEVNULL, start_new_session=True
+            ["make", "-s", "demo", "PORT=5197"],
+            cwd=clone,
+            env=environment,
+            stdout=subprocess.DEVNULL,
+            start_new_session=True,
         )
         while True:
             try:

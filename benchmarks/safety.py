@@ -1,4 +1,5 @@
-"""Whether what is kept is safe, by hand and at length: requests and files gone wrong, kills and restores in the middle of edits, a large copy out and back."""
+"""Whether what is kept is safe, by hand and at length: requests and files gone wrong, kills and restores in
+the middle of edits, a large copy out and back."""
 
 from __future__ import annotations
 
@@ -39,7 +40,8 @@ COPY_BYTES: Final = 50_000_000
 
 
 def fuzz(folder: Path) -> None:
-    """20,000 requests to every route of the real server with the demo and all examples in it, 600 book files and 600 tables gone wrong."""
+    """20,000 requests to every route of the real server with the demo and all examples in it, 600 book files
+    and 600 tables gone wrong."""
     app = create_app(folder / "fuzz.db", {"WTF_CSRF_ENABLED": False})
     with transaction(app.extensions["pleat_engine"]) as session:
         fill(session)
@@ -56,19 +58,26 @@ def fuzz(folder: Path) -> None:
             counted[status] += 1
             if status >= 500:
                 bad.append((method, address[:120], status))
-    print(f"{REQUESTS} requests: {dict(sorted(counted.items()))}, slowest {slowest:.2f} s, failed: {bad[:8] or 'none'}")
+    print(
+        f"{REQUESTS} requests: {dict(sorted(counted.items()))}, slowest {slowest:.2f} s, failed: "
+        f"{bad[:8] or 'none'}"
+    )
     client = on_its_page(app)
     table = client.get("/materials/table/materials.csv").get_data(as_text=True).lstrip("\ufeff")
     for name, files, address in (
         ("book files", mutated_books(write_book(Book()), 1), "/import"),
         ("tables", mutated_tables(table, 1), "/materials/table"),
     ):
-        codes = Counter(client.post(address, data={"file": (io.BytesIO(raw), "x")}).status_code for raw in itertools.islice(files, 600))
+        codes = Counter(
+            client.post(address, data={"file": (io.BytesIO(raw), "x")}).status_code
+            for raw in itertools.islice(files, 600)
+        )
         print(f"600 {name} gone wrong: {dict(sorted(codes.items()))} (303 was taken, 422 told)")
 
 
 def kill(folder: Path) -> None:
-    """Two windows edit while the server is killed and copies are put back; whatever was acknowledged must be in the database or in a copy."""
+    """Two windows edit while the server is killed and copies are put back; whatever was acknowledged must be
+    in the database or in a copy."""
     database, saved, answers, stop = folder / "kill.db", set[str](), Counter[str](), threading.Event()
     server = [serve(database)]
     copy = folder / "copy.db"
@@ -85,7 +94,11 @@ def kill(folder: Path) -> None:
             except urllib.error.HTTPError as error:
                 answers[str(error.code)] += 1
                 window = None
-            except (OSError, HTTPException, AssertionError):  # nobody there, or gone in the middle of an answer
+            except (
+                OSError,
+                HTTPException,
+                AssertionError,
+            ):  # nobody there, or gone in the middle of an answer
                 answers["gone"] += 1
                 window = None
                 time.sleep(0.02)
@@ -98,7 +111,9 @@ def kill(folder: Path) -> None:
         time.sleep(random.uniform(0.05, 0.6))
         if random.random() < RESTORES / (KILLS + RESTORES):
             command = [sys.executable, "-m", "pleat", "restore", str(copy), "--database", str(database)]
-            putting = subprocess.Popen(command, env={"PYTHONPATH": str(ROOT / "src")}, stdout=subprocess.DEVNULL)
+            putting = subprocess.Popen(
+                command, env={"PYTHONPATH": str(ROOT / "src")}, stdout=subprocess.DEVNULL
+            )
             if random.random() < 0.2:  # the restore itself is killed
                 time.sleep(random.uniform(0.8, 2.0))
                 putting.kill()
@@ -121,8 +136,10 @@ def kill(folder: Path) -> None:
     close(open_engine(database))
     lost = saved - _titles(files)
     print(
-        f"{len(saved)} edits acknowledged, {dict(answers)} not; {kills} kills, {restores} copies put back, {broken_off} broken off:"
-        f" {len(lost)} lost {sorted(lost)[:5]}; {sum(bool(verify(one)) for one in files)} of {len(files)} files whole"
+        f"{len(saved)} edits acknowledged, {dict(answers)} not; {kills} kills, {restores} copies put back, "
+        f"{broken_off} broken off:"
+        f" {len(lost)} lost {sorted(lost)[:5]}; {sum(bool(verify(one)) for one in files)} of {len(files)} "
+        "files whole"
     )
 
 
@@ -151,13 +168,17 @@ def copy(folder: Path) -> None:
         states = connection.execute("SELECT count(*) FROM revisions").fetchone()[0]
         times = int(COPY_BYTES / each / states) + 1
         connection.execute(
-            "WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ?) INSERT INTO revisions (book_id, number, state, label, made_at)"
-            " SELECT book_id, number + 1000 * i, state, label || ' ' || hex(randomblob(30)), made_at FROM revisions, n",
+            "WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ?) INSERT INTO "
+            "revisions (book_id, number, state, label, made_at)"
+            " SELECT book_id, number + 1000 * i, state, label || ' ' || hex(randomblob(30)), made_at FROM "
+            "revisions, n",
             (times,),
         )
         connection.commit()
     with running(database) as address, sync_playwright() as started:
-        browser = started.chromium.launch(executable_path="/usr/bin/chromium-headless-shell", args=["--no-sandbox"])
+        browser = started.chromium.launch(
+            executable_path="/usr/bin/chromium-headless-shell", args=["--no-sandbox"]
+        )
         page = browser.new_page()
         page.goto(f"{address}/copies")
         begun = time.perf_counter()
@@ -177,7 +198,8 @@ def copy(folder: Path) -> None:
     with closing(sqlite3.connect(saved)) as connection:
         count = connection.execute("SELECT count(*) FROM revisions").fetchone()[0]
     print(
-        f"a copy of {saved.stat().st_size / 1e6:.0f} MB, {count} states: out in {out:.1f} s, sent in {sent:.1f} s, read whole and back after {back:.1f} s"
+        f"a copy of {saved.stat().st_size / 1e6:.0f} MB, {count} states: out in {out:.1f} s, sent in "
+        f"{sent:.1f} s, read whole and back after {back:.1f} s"
     )
 
 

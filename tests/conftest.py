@@ -1,4 +1,5 @@
-"""Fixtures every test may ask for: a fresh database, the application on it, and a served one for the browser."""
+"""Fixtures every test may ask for: a fresh database, the application on it, and a served one for the
+browser."""
 
 from __future__ import annotations
 
@@ -92,7 +93,11 @@ def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[s
         "--disable-sync",
         "--no-first-run",
     ]
-    return {**browser_type_launch_args, "executable_path": os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), "args": quiet}
+    return {
+        **browser_type_launch_args,
+        "executable_path": os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"),
+        "args": quiet,
+    }
 
 
 @pytest.fixture(scope="session")

@@ -1,4 +1,5 @@
-"""Requests and files that no maker would send, from a seed: a few hundred in the tests, tens of thousands by hand (``benchmarks``)."""
+"""Requests and files that no maker would send, from a seed: a few hundred in the tests, tens of thousands by
+hand (``benchmarks``)."""
 
 from __future__ import annotations
 
@@ -14,11 +15,60 @@ from flask import Flask
 from werkzeug.routing import Rule
 
 TEXTS = (
-    "", " ", "0", "1", "-1", "5", "48 pages", "A5", "210", "8 1/4 in", "1/0", "1e999", "Infinity", "NaN", "1,500", "½", "٣", "²", "\x00", "\ud800",
-    "9" * 400, "9" * 5000, " " * 32_000, "1 " * 16_000, "x" * 300, "=1+1", "<b>&", "65 lb cover", "2 1 3 2", "1;2;3", "a\nb", "pamphlet", "yes",
-    "in", "mm", "leaf", "cover", "title", "binding.station." + "9" * 3000, "x.size", "paper.leaf.stock_id", "typed", "bench.ticks", "⁄" * 500,
-    "2 in | 2 1 3 2 =over", "1.1 out | 1 2 2.2 1 =tail", "9.9 in | 9", "use", "keep", "pass", "catch", "1.1", "2.2",
-)  # fmt: skip
+    "",
+    " ",
+    "0",
+    "1",
+    "-1",
+    "5",
+    "48 pages",
+    "A5",
+    "210",
+    "8 1/4 in",
+    "1/0",
+    "1e999",
+    "Infinity",
+    "NaN",
+    "1,500",
+    "½",
+    "٣",
+    "²",
+    "\x00",
+    "\ud800",
+    "9" * 400,
+    "9" * 5000,
+    " " * 32_000,
+    "1 " * 16_000,
+    "x" * 300,
+    "=1+1",
+    "<b>&",
+    "65 lb cover",
+    "2 1 3 2",
+    "1;2;3",
+    "a\nb",
+    "pamphlet",
+    "yes",
+    "in",
+    "mm",
+    "leaf",
+    "cover",
+    "title",
+    "binding.station." + "9" * 3000,
+    "x.size",
+    "paper.leaf.stock_id",
+    "typed",
+    "bench.ticks",
+    "⁄" * 500,
+    "2 in | 2 1 3 2 =over",
+    "1.1 out | 1 2 2.2 1 =tail",
+    "9.9 in | 9",
+    "use",
+    "keep",
+    "pass",
+    "catch",
+    "1.1",
+    "2.2",
+)
 NUMBERS = (0, 1, 2, 5, 6, 7, 99, 2**31, 2**63, 9**40)
 FIELDS = [
     "path",
@@ -113,7 +163,8 @@ PATHS = [
 
 
 def addresses(rule: Rule, numbers: Sequence[int], words: Sequence[str] = ("paper", "x")) -> list[str]:
-    """Addresses that a rule of the url map answers: with each of some numbers, or each of some words, in its places."""
+    """Addresses that a rule of the url map answers: with each of some numbers, or each of some words, in its
+    places."""
     plain = re.sub(r"<any\(svg, dxf\):\w+>", "dxf", str(rule)).replace("<path:filename>", "css/house.css")
     if "<int:" in plain:
         return [re.sub(r"<\w+>", words[0], re.sub(r"<int:\w+>", str(number), plain)) for number in numbers]
@@ -124,15 +175,22 @@ def multipart(fields: dict[str, bytes], files: dict[str, bytes]) -> tuple[bytes,
     """(body, content type) of a form with files (RFC 7578)."""
     edge, out = "fuzzed-part", []
     for name, value in fields.items():
-        out.append(b'--%s\r\nContent-Disposition: form-data; name="%s"\r\n\r\n%s\r\n' % (edge.encode(), name.encode(), value))
+        out.append(
+            b'--%s\r\nContent-Disposition: form-data; name="%s"\r\n\r\n%s\r\n'
+            % (edge.encode(), name.encode(), value)
+        )
     for name, value in files.items():
-        head = b'--%s\r\nContent-Disposition: form-data; name="%s"; filename="x.csv"\r\n\r\n' % (edge.encode(), name.encode())
+        head = b'--%s\r\nContent-Disposition: form-data; name="%s"; filename="x.csv"\r\n\r\n' % (
+            edge.encode(),
+            name.encode(),
+        )
         out.append(head + value + b"\r\n")
     return b"".join(out) + f"--{edge}--\r\n".encode(), f"multipart/form-data; boundary={edge}"
 
 
 class Fuzzer:
-    """Requests to every route of a served application, each a known method and address with unknown contents, from a page of ``epoch``."""
+    """Requests to every route of a served application, each a known method and address with unknown contents,
+    from a page of ``epoch``."""
 
     def __init__(self, served: str, app: Flask, epoch: str, seed: int) -> None:
         self.dice = random.Random(seed)
@@ -145,7 +203,8 @@ class Fuzzer:
         if kind < 0.75:
             return self.dice.choice(TEXTS)
         return "".join(
-            chr(self.dice.choice((self.dice.randrange(32, 127), self.dice.randrange(0x250)))) for _ in range(self.dice.randrange(60))
+            chr(self.dice.choice((self.dice.randrange(32, 127), self.dice.randrange(0x250))))
+            for _ in range(self.dice.randrange(60))
         )
 
     def request(self) -> tuple[str, str, int]:
@@ -153,7 +212,9 @@ class Fuzzer:
         rule = self.dice.choice(self.rules)
         method = self.dice.choice(sorted((rule.methods or set()) - {"HEAD", "OPTIONS"}))
         number = self.dice.choice((*NUMBERS, *(self.dice.randrange(80) for _ in NUMBERS)))
-        address = self.dice.choice(addresses(rule, (number,), ("paper", "x", "glue", "stations", "title.db", "%00", "9" * 300)))
+        address = self.dice.choice(
+            addresses(rule, (number,), ("paper", "x", "glue", "stations", "title.db", "%00", "9" * 300))
+        )
         given: dict[str, Any] = {self.dice.choice(FIELDS): self.text() for _ in range(self.dice.randrange(6))}
         if self.dice.random() < 0.5:
             given |= {"path": self.dice.choice(PATHS), "value": self.text(), "takeover": "1"}
@@ -217,7 +278,11 @@ def mutated_books(text: str, seed: int) -> Iterator[bytes]:
             data = json.loads(text)
             for _ in range(dice.randrange(1, 4)):
                 _wreck(data, dice)
-            yield json.dumps(data).replace("1e+308", dice.choice(("1e308", "1e999", "Infinity", "NaN"))).encode("utf-8", "surrogatepass")
+            yield (
+                json.dumps(data)
+                .replace("1e+308", dice.choice(("1e308", "1e999", "Infinity", "NaN")))
+                .encode("utf-8", "surrogatepass")
+            )
         elif kind < 0.8:
             yield (
                 (b"[" * (deep := dice.choice((50, 400, 980, 5000))) + b"]" * deep)
@@ -228,7 +293,9 @@ def mutated_books(text: str, seed: int) -> Iterator[bytes]:
             raw = bytearray(text.encode())
             for _ in range(dice.randrange(1, 30)):
                 at = dice.randrange(len(raw))
-                raw[at : at + dice.randrange(3)] = bytes(dice.randrange(256) for _ in range(dice.randrange(3)))
+                raw[at : at + dice.randrange(3)] = bytes(
+                    dice.randrange(256) for _ in range(dice.randrange(3))
+                )
             yield bytes(raw)
 
 

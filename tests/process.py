@@ -1,4 +1,5 @@
-"""Pleat served, by this process or one of its own, and a browser window without a browser: for tests, benchmarks and pictures."""
+"""Pleat served, by this process or one of its own, and a browser window without a browser: for tests,
+benchmarks and pictures."""
 
 from __future__ import annotations
 
@@ -41,7 +42,10 @@ class Window:
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
         self.page = self.opener.open(self.book, timeout=10).read().decode()
         self.version = self._version(self.page)
-        self.headers = {"X-CSRFToken": _found(r'X-CSRFToken": "([^"]+)"', self.page), "X-Epoch": _found(r'X-Epoch": "([^"]+)"', self.page)}
+        self.headers = {
+            "X-CSRFToken": _found(r'X-CSRFToken": "([^"]+)"', self.page),
+            "X-Epoch": _found(r'X-Epoch": "([^"]+)"', self.page),
+        }
 
     def value(self, path: str) -> str:
         """What the field shows."""
@@ -50,7 +54,13 @@ class Window:
 
     def edit(self, path: str, value: str) -> None:
         """In the pleat of the path, which is open; returns once the server has acknowledged."""
-        fields = {"path": path, "value": value, "version": self.version, "window": "process", "open": path.partition(".")[0]}
+        fields = {
+            "path": path,
+            "value": value,
+            "version": self.version,
+            "window": "process",
+            "open": path.partition(".")[0],
+        }
         data = urllib.parse.urlencode(fields).encode()
         answer = self.opener.open(urllib.request.Request(f"{self.book}/edit", data, self.headers), timeout=10)
         self.version = self._version(answer.read().decode())
@@ -61,7 +71,8 @@ class Window:
 
 
 def on_its_page(app: Flask) -> FlaskClient:
-    """A client whose requests say that they come from a page of the database's present epoch, as those of every page do."""
+    """A client whose requests say that they come from a page of the database's present epoch, as those of
+    every page do."""
     made = app.test_client()
     with transaction(app.extensions["pleat_engine"], reading=True) as session:
         made.environ_base["HTTP_X_EPOCH"] = epochs.current(session)
@@ -114,9 +125,12 @@ def serving(app: Flask) -> Iterator[str]:
             channel.close()
         server.close()
 
-    # no answer is still being made and no thread runs on when the next test begins: two that read source at once trip the interpreter
+    # no answer is still being made and no thread runs on when the next test begins: two that read source at
+    # once trip the interpreter
     server.task_dispatcher.shutdown(timeout=10)
-    with suppress(OSError):  # where the server was awake just then, it has closed already what would have woken it
+    with suppress(
+        OSError
+    ):  # where the server was awake just then, it has closed already what would have woken it
         server.trigger.pull_trigger(close)
     listens.join(timeout=10)
     assert not listens.is_alive()

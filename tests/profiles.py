@@ -1,4 +1,5 @@
-"""How much a run of the suite tries: the quick one of ``make test``, or the long one of ``make long-test``, by hand.
+"""How much a run of the suite tries: the quick one of ``make test``, or the long one of ``make long-test``,
+by hand.
 
 What the long one finds becomes an ``@example`` (or a case) of the quick one.
 """

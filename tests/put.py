@@ -25,7 +25,9 @@ def of(name: str, *changes: tuple[str, object]) -> Book:
 
 def put(book: Book, *designs: dict[str, Any]) -> Book:
     """The book with designs ``d0``, ``d1`` and on put in, in this order."""
-    return editing.apply(book, tuple((f"extras.items.d{number}", design) for number, design in enumerate(designs)))
+    return editing.apply(
+        book, tuple((f"extras.items.d{number}", design) for number, design in enumerate(designs))
+    )
 
 
 def at(face: str, x: float | None = None, y: float | None = None) -> list[dict[str, Any]]:
@@ -44,7 +46,8 @@ def keys(book: Book) -> set[str]:
 
 
 def everything(book: Book) -> Book:
-    """The book with one of every kind of thing put in, each on a face of its own as far as there are so many."""
+    """The book with one of every kind of thing put in, each on a face of its own as far as there are so
+    many."""
     faces = [face.name for face in make_plan(book).extras.faces]
     for number, kind in enumerate(EXTRAS.members):
         changes = placing.added(book.extras, kind.name, faces[number % len(faces)])

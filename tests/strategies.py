@@ -39,12 +39,19 @@ papers = st.builds(
 
 @st.composite
 def piles(draw):
-    """What a book with a mixed pile says of it: sheets, some with windows or fold-outs, some single leaves, in an order or none."""
+    """What a book with a mixed pile says of it: sheets, some with windows or fold-outs, some single leaves,
+    in an order or none."""
     numbers = range(1, 1 + draw(st.integers(0, 6)))
     windows, flaps = st.sampled_from(["no", "yes"]), st.none() | st.floats(5, 200)
     own = {f"p{one}": draw(papers) for one in numbers}
     pile = tuple(
-        PileSheet(id=one, paper=f"p{one}", window=draw(windows), flap_mm=draw(flaps), flap_panels=draw(st.integers(1, 3)))
+        PileSheet(
+            id=one,
+            paper=f"p{one}",
+            window=draw(windows),
+            flap_mm=draw(flaps),
+            flap_panels=draw(st.integers(1, 3)),
+        )
         for one in numbers
     )
     single = draw(st.lists(st.sampled_from(numbers), max_size=2, unique=True)) if pile else []
@@ -102,19 +109,32 @@ _plain = st.builds(
         score_offset_mm=st.none() | st.floats(0, 60),
         creases=st.sampled_from(["auto", "one", "two"]),
     ),
-    cutting=st.builds(Cutting, counted=st.dictionaries(st.sampled_from(["leaf", "cover"]), st.integers(0, 9))),
-    bench=st.builds(Bench, ticks=st.dictionaries(st.sampled_from(["cut_leaves", "cover_on", "pierce", "sew", "fold", "?"]), st.just("x"))),
+    cutting=st.builds(
+        Cutting, counted=st.dictionaries(st.sampled_from(["leaf", "cover"]), st.integers(0, 9))
+    ),
+    bench=st.builds(
+        Bench,
+        ticks=st.dictionaries(
+            st.sampled_from(["cut_leaves", "cover_on", "pierce", "sew", "fold", "?"]), st.just("x")
+        ),
+    ),
 )
 
 
 def _with_pile(book, pile):
     """A book made of a pile, which holds the papers of its sheets."""
     own, values = pile
-    return book.model_copy(update={"paper": book.paper.model_copy(update={"more": own}), "pages": book.pages.model_copy(update=values)})
+    return book.model_copy(
+        update={
+            "paper": book.paper.model_copy(update={"more": own}),
+            "pages": book.pages.model_copy(update=values),
+        }
+    )
 
 
 def records_of(model, fixed=()):
-    """Any record of a model: every field within the rule it is declared with, or left as it is; ``fixed`` fields are never set."""
+    """Any record of a model: every field within the rule it is declared with, or left as it is; ``fixed``
+    fields are never set."""
     fields = {}
     for name, field in model.model_fields.items():
         rule = rule_on(field)
@@ -134,9 +154,24 @@ def records_of(model, fixed=()):
     return st.fixed_dictionaries({}, optional=fields).map(lambda values: model(**values))
 
 
-FACES = ["page 1", "page 2", "page 7", "page 8", "page 40", "page 9999", "inside front cover", "inside back cover"]
+FACES = [
+    "page 1",
+    "page 2",
+    "page 7",
+    "page 8",
+    "page 40",
+    "page 9999",
+    "inside front cover",
+    "inside back cover",
+]
 _places = st.lists(
-    st.builds(Placed, on=st.sampled_from(FACES), x_mm=st.none() | st.floats(-20, 400), y_mm=st.none() | st.floats(-20, 400)), max_size=4
+    st.builds(
+        Placed,
+        on=st.sampled_from(FACES),
+        x_mm=st.none() | st.floats(-20, 400),
+        y_mm=st.none() | st.floats(-20, 400),
+    ),
+    max_size=4,
 ).map(tuple)
 
 
@@ -146,7 +181,11 @@ def put_in(draw, faces=None):
     kinds = draw(st.lists(st.sampled_from(EXTRAS.members), max_size=3))
     items = {}
     for number, kind in enumerate(kinds):
-        places = draw(_places if faces is None else st.lists(st.builds(Placed, on=st.sampled_from(faces)), max_size=3).map(tuple))
+        places = draw(
+            _places
+            if faces is None
+            else st.lists(st.builds(Placed, on=st.sampled_from(faces)), max_size=3).map(tuple)
+        )
         items[f"d{number}"] = draw(records_of(kind.record)).model_copy(update={"places": places})
     return Extras(items=items)
 

@@ -1,4 +1,5 @@
-"""The command line: the plan and the schema as JSON, bad files named, and no acknowledged edit lost to SIGKILL."""
+"""The command line: the plan and the schema as JSON, bad files named, and no acknowledged edit lost to
+SIGKILL."""
 
 from __future__ import annotations
 
@@ -26,7 +27,17 @@ def test_plan_prints_the_whole_plan(tmp_path):
     file.write_text(write_book(Book()))
     result = CliRunner().invoke(main, ["plan", str(file)])
     plan = json.loads(result.output)
-    assert list(plan) == ["plan_format", "brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench"]
+    assert list(plan) == [
+        "plan_format",
+        "brief",
+        "paper",
+        "pages",
+        "extras",
+        "binding",
+        "cover",
+        "cutting",
+        "bench",
+    ]
     assert plan["pages"]["pages"] == 40
     assert plan["pages"]["thickness"]["low"] < plan["pages"]["thickness"]["likely"]
     assert plan["binding"]["positions_mm"] == [38, 105, 172]
@@ -34,7 +45,11 @@ def test_plan_prints_the_whole_plan(tmp_path):
 
 
 @pytest.mark.parametrize(
-    ("text", "words"), [("{", "cannot be read as JSON"), ('{"brief": {"leaf_width_mm": 3}}', "brief.leaf_width_mm: 3 mm is too small")]
+    ("text", "words"),
+    [
+        ("{", "cannot be read as JSON"),
+        ('{"brief": {"leaf_width_mm": 3}}', "brief.leaf_width_mm: 3 mm is too small"),
+    ],
 )
 def test_plan_names_what_is_wrong_with_a_file(tmp_path, text, words):
     file = tmp_path / "book.json"
@@ -47,7 +62,9 @@ def test_plan_names_what_is_wrong_with_a_file(tmp_path, text, words):
 def test_schema_is_printed_and_the_one_in_the_docs_is_current():
     printed = json.loads(CliRunner().invoke(main, ["schema"]).output)
     assert printed == book_schema()
-    assert json.loads((ROOT / "docs/book.schema.json").read_text()) == printed, "run: pleat schema > docs/book.schema.json"
+    assert json.loads((ROOT / "docs/book.schema.json").read_text()) == printed, (
+        "run: pleat schema > docs/book.schema.json"
+    )
 
 
 def test_the_stand_in_and_the_server_say_where_they_are_and_when_a_port_is_taken(tmp_path):
@@ -61,7 +78,10 @@ def test_the_stand_in_and_the_server_say_where_they_are_and_when_a_port_is_taken
         address = re.search(r"127\.0\.0\.1:\d+", process.stdout.readline())[0]
         assert read_caliper(address, "stack of 10").mm == pytest.approx(2.0)
         port = address.rpartition(":")[2]
-        for command in (["caliper-stand-in", "--port", port], ["serve", "--port", port, "--database", str(tmp_path / "p.db")]):
+        for command in (
+            ["caliper-stand-in", "--port", port],
+            ["serve", "--port", port, "--database", str(tmp_path / "p.db")],
+        ):
             taken = CliRunner().invoke(main, command)
             assert taken.exit_code == 1
             assert f"Port {port} is taken" in taken.output

@@ -1,4 +1,5 @@
-"""What a stranger gets: a wheel that holds all that is served, and papers that are made from what they speak of."""
+"""What a stranger gets: a wheel that holds all that is served, and papers that are made from what they speak
+of."""
 
 from __future__ import annotations
 
@@ -30,7 +31,8 @@ assert len(linked) > 10, page
 for address in linked:
     assert client.get(address).status_code == 200, address
 for script in (here / "pleat/web/static").rglob("*.*"):
-    assert client.get(f"{app.static_url_path}/{script.relative_to(here / 'pleat/web/static')}").status_code == 200, script
+    address = f"{app.static_url_path}/{script.relative_to(here / 'pleat/web/static')}"
+    assert client.get(address).status_code == 200, script
 for view in ("/", "/new", "/materials", "/books/5/print", "/books/12/folding"):
     assert client.get(view).status_code == 200, view
 assert client.get("/books/5/print.pdf", follow_redirects=True).status_code == 200
@@ -44,17 +46,37 @@ def test_the_wheel_holds_all_that_is_served(demo_database, tmp_path):
     shutil.copytree(ROOT / "requirements", tree / "requirements")
     for name in ("pyproject.toml", "README.md", "LICENSE"):
         shutil.copyfile(ROOT / name, tree / name)
-    build = ["wheel", "--quiet", "--no-index", "--no-deps", "--no-build-isolation", "--wheel-dir", str(wheels), str(tree)]
+    build = [
+        "wheel",
+        "--quiet",
+        "--no-index",
+        "--no-deps",
+        "--no-build-isolation",
+        "--wheel-dir",
+        str(wheels),
+        str(tree),
+    ]
     subprocess.run([sys.executable, "-m", "pip", *build], check=True, env=os.environ | {"PIP_NO_INPUT": "1"})
     (wheel,) = wheels.iterdir()
     zipfile.ZipFile(wheel).extractall(here)
-    there = {path.relative_to(SOURCE) for path in SOURCE.rglob("*") if path.is_file() and "__pycache__" not in path.parts}
-    assert there == {path.relative_to(here / "pleat") for path in (here / "pleat").rglob("*") if path.is_file()}
+    there = {
+        path.relative_to(SOURCE)
+        for path in SOURCE.rglob("*")
+        if path.is_file() and "__pycache__" not in path.parts
+    }
+    assert there == {
+        path.relative_to(here / "pleat") for path in (here / "pleat").rglob("*") if path.is_file()
+    }
     (metadata,) = here.glob("*.dist-info/METADATA")
     assert "License-Expression: MIT" in metadata.read_text()
     assert (metadata.parent / "licenses/LICENSE").read_text() == (ROOT / "LICENSE").read_text()
     shutil.copyfile(demo_database, here / "books.db")
-    subprocess.run([sys.executable, "-c", SERVED, str(here)], check=True, cwd=here, env=os.environ | {"PYTHONPATH": str(here)})
+    subprocess.run(
+        [sys.executable, "-c", SERVED, str(here)],
+        check=True,
+        cwd=here,
+        env=os.environ | {"PYTHONPATH": str(here)},
+    )
 
 
 def test_the_glossary_explains_each_word_once_in_one_sentence():
@@ -67,8 +89,13 @@ def test_the_glossary_explains_each_word_once_in_one_sentence():
 
 
 def test_every_paper_that_is_linked_is_there():
-    papers = [ROOT / name for name in ("README.md", "CONTRIBUTING.md", "CHANGELOG.md")] + [*(ROOT / "docs").rglob("*.md")]
+    papers = [ROOT / name for name in ("README.md", "CONTRIBUTING.md", "CHANGELOG.md")] + [
+        *(ROOT / "docs").rglob("*.md")
+    ]
     for paper in papers:
         for link in re.findall(r"\]\(([^)#:]+)\)", paper.read_text()):
             assert (paper.parent / link).exists(), f"{paper.relative_to(ROOT)} links to {link}"
-    assert all(f"({path.name})" in (ROOT / "docs/decisions/README.md").read_text() for path in (ROOT / "docs/decisions").glob("[0-9]*.md"))
+    assert all(
+        f"({path.name})" in (ROOT / "docs/decisions/README.md").read_text()
+        for path in (ROOT / "docs/decisions").glob("[0-9]*.md")
+    )

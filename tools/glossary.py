@@ -1,5 +1,6 @@
 #!/usr/bin/env python3
-"""Writes docs/glossary.md from ``pleat.core.base.glossary``: run it with ``make glossary`` after changing a word."""
+"""Writes docs/glossary.md from ``pleat.core.base.glossary``: run it with ``make glossary`` after changing a
+word."""
 
 from __future__ import annotations
 

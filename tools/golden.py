@@ -1,8 +1,9 @@
 #!/usr/bin/env python3
-"""What a maker sees, as marks: the plan, the page and the print of every example, every book of the demo and many random books.
+"""What a maker sees, as marks: the plan, the page and the print of every example, every book of the demo and
+many random books.
 
-A redesign changes none of them: write the marks before it, hold the code against them after each move.
-Usage: python -m tools.golden write FILE; python -m tools.golden against FILE
+A redesign changes none of them: write the marks before it, hold the code against them after each move. Usage:
+python -m tools.golden write FILE; python -m tools.golden against FILE
 """
 
 from __future__ import annotations
@@ -36,7 +37,8 @@ from pleat.core.document.bookfile import read_book  # isort: skip
 
 RANDOM: Final = 300
 _PASSING: Final = re.compile(
-    r'("X-CSRFToken": "|"X-Epoch": "|name="csrf_token" value="|name="epoch" value="|name="window" value="|/static/|/books/|data-book=")[^"/]*'
+    r'("X-CSRFToken": "|"X-Epoch": "|name="csrf_token" value="|name="epoch" value="|name="window" value="'
+    r'|/static/|/books/|data-book=")[^"/]*'
     r"|<time.*?</time>|\d+ UTC"
 )
 """What differs from one run to the next: tokens, stamps, numbers of books, times."""
@@ -68,7 +70,13 @@ def _of(client: FlaskClient, name: str, number: int, book: Book) -> Iterator[tup
 def _random() -> list[Book]:
     found: list[Book] = []
 
-    @settings(max_examples=RANDOM, derandomize=True, database=None, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(
+        max_examples=RANDOM,
+        derandomize=True,
+        database=None,
+        deadline=None,
+        suppress_health_check=list(HealthCheck),
+    )
     @given(random_books)
     def collect(book: Book) -> None:
         found.append(book)

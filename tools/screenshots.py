@@ -103,9 +103,14 @@ def main() -> None:
     given = asked.parse_args()
     width, height = (int(side) for side in given.size.split("x"))
     given.folder.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory() as folder, demo(Path(folder)) as address, sync_playwright() as playwright:
+    with (
+        tempfile.TemporaryDirectory() as folder,
+        demo(Path(folder)) as address,
+        sync_playwright() as playwright,
+    ):
         browser = playwright.chromium.launch(
-            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"), args=["--no-sandbox"]
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell"),
+            args=["--no-sandbox"],
         )
         page = browser.new_page(viewport={"width": width, "height": height}, locale="en-GB")
         page.add_init_script(f"localStorage.setItem('pleat-dark', '{int(given.dark)}')")

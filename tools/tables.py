@@ -1,5 +1,6 @@
 #!/usr/bin/env python3
-"""Writes docs/checks.md and docs/sources.md from the core's tables: run it with ``make tables`` after changing a row."""
+"""Writes docs/checks.md and docs/sources.md from the core's tables: run it with ``make tables`` after
+changing a row."""
 
 from __future__ import annotations
 
@@ -19,8 +20,10 @@ def checks() -> str:
     lines = [
         "# What Pleat checks",
         "",
-        "Made from `src/pleat/core/base/slips.py` by `make tables`. `stop`: it will not work; `watch`: it may go wrong; `note`: good to know.",
-        "A letter and a number name what the trade knows as a mistake; the plan's JSON calls a check by its code, and where there are several of",
+        "Made from `src/pleat/core/base/slips.py` by `make tables`. `stop`: it will not work; `watch`: it "
+        "may go wrong; `note`: good to know.",
+        "A letter and a number name what the trade knows as a mistake; the plan's JSON calls a check by its "
+        "code, and where there are several of",
         "one sort by the code, `_` and what it is about (`grain_leaf`).",
         "",
     ]
@@ -31,7 +34,11 @@ def checks() -> str:
             "| code | what goes wrong | levels | told at | where its limit comes from |",
             "|---|---|---|---|---|",
         ]
-        lines += [f"| `{one.code}` | {one.what} | {', '.join(one.levels)} | {', '.join(one.pleats)} | {one.source} |" for one in slips]
+        lines += [
+            f"| `{one.code}` | {one.what} | {', '.join(one.levels)} | {', '.join(one.pleats)} | {one.source} "
+            "|"
+            for one in slips
+        ]
         lines.append("")
     return "\n".join(lines)
 
@@ -41,8 +48,10 @@ def sources() -> str:
     lines = [
         "# Where numbers and rules come from",
         "",
-        "Made from `src/pleat/core/trade` by `make tables`. On the screen each figure that is asked why names the origin of its rules; each of",
-        "them is a row of this page. *Common practice* and *house rule* have no source; what is *from memory* wants one. What is checked against",
+        "Made from `src/pleat/core/trade` by `make tables`. On the screen each figure that is asked why "
+        "names the origin of its rules; each of",
+        "them is a row of this page. *Common practice* and *house rule* have no source; what is *from "
+        "memory* wants one. What is checked against",
         "something outside Pleat, and how, is in [oracles.md](oracles.md).",
         "",
         "## Rules",
@@ -53,12 +62,28 @@ def sources() -> str:
     lines += [f"| `{name}` | {row.says} | {row.origin} | {row.published} |" for name, row in RULES.items()]
     for subject in SUBJECTS:
         named = [name for name in vars(subject) if name in trade.NUMBERS]
-        lines += ["", f"## {(subject.__doc__ or '').rstrip('.')}", "", "| number | value | what of | origin |", "|---|---|---|---|"]
+        lines += [
+            "",
+            f"## {(subject.__doc__ or '').rstrip('.')}",
+            "",
+            "| number | value | what of | origin |",
+            "|---|---|---|---|",
+        ]
         lines += [_row(trade.NUMBERS[name]) for name in named]
     return "\n".join([*lines, ""])
 
 
-SUBJECTS = (trade.paper, trade.pages, trade.folding, trade.sewing, trade.holes, trade.covers, trade.cases, trade.extras, trade.making)
+SUBJECTS = (
+    trade.paper,
+    trade.pages,
+    trade.folding,
+    trade.sewing,
+    trade.holes,
+    trade.covers,
+    trade.cases,
+    trade.extras,
+    trade.making,
+)
 
 
 def _row(row: Number) -> str:
@@ -70,7 +95,9 @@ def _said(value: object) -> str:
         return "; ".join(f"{name}: {_said(one)}" for name, one in value.items())
     if isinstance(value, tuple):
         parts = [_said(one) for one in value]
-        return ", ".join(f"({part})" if isinstance(one, tuple) else part for one, part in zip(value, parts, strict=True))
+        return ", ".join(
+            f"({part})" if isinstance(one, tuple) else part for one, part in zip(value, parts, strict=True)
+        )
     return f"{value:.4g}"
 
 

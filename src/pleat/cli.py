@@ -29,9 +29,14 @@ def main() -> None:
 
 @main.command()
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
-@click.option("--part", type=click.Choice(("list", "steps", "checks", "cutting")), help="a table for people instead of JSON")
+@click.option(
+    "--part",
+    type=click.Choice(("list", "steps", "checks", "cutting")),
+    help="a table for people instead of JSON",
+)
 def plan(file: Path, part: str | None) -> None:
-    """Print the whole plan of a book FILE as JSON, lengths in mm, or one table of it. Exit code 2 when the file is not a book."""
+    """Print the whole plan of a book FILE as JSON, lengths in mm, or one table of it. Exit code 2 when the
+    file is not a book."""
     made = make_plan(_read(file))
     if part:
         from pleat.printing.text import PARTS
@@ -52,7 +57,9 @@ def _read(file: Path) -> Book:
 
 
 @main.command()
-@click.option("--into", type=click.Path(file_okay=False, path_type=Path), help="write the book files into this folder")
+@click.option(
+    "--into", type=click.Path(file_okay=False, path_type=Path), help="write the book files into this folder"
+)
 def examples(into: Path | None) -> None:
     """List the example books, one a recipe, or write their book files into a folder."""
     from pleat.examples import names, text
@@ -63,12 +70,20 @@ def examples(into: Path | None) -> None:
         into.mkdir(parents=True, exist_ok=True)
         for name in names():
             (into / f"{name}.pleat.json").write_text(text(name), encoding="utf-8")
-        click.echo(f"{len(names())} book files are in {into}; try: pleat plan {into / (names()[0] + '.pleat.json')} --part steps")
+        click.echo(
+            f"{len(names())} book files are in {into}; try: pleat plan {into / (names()[0] + '.pleat.json')} "
+            "--part steps"
+        )
 
 
 @main.command()
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
-@click.option("--what", default="stations", show_default=True, help="which strip or piece; another name lists those the book has")
+@click.option(
+    "--what",
+    default="stations",
+    show_default=True,
+    help="which strip or piece; another name lists those the book has",
+)
 @click.option("--as", "form", type=click.Choice(["svg", "dxf"]), default="svg", show_default=True)
 def template(file: Path, what: str, form: str) -> None:
     """Print one strip or piece of the book in FILE at true size, as SVG or DXF in mm."""
@@ -76,7 +91,9 @@ def template(file: Path, what: str, form: str) -> None:
 
     found = templates.files(make_plan(_read(file)))
     if what not in found:
-        raise click.ClickException(f"This book has no strip or piece “{what}”. It has: {', '.join(found) or 'none'}.")
+        raise click.ClickException(
+            f"This book has no strip or piece “{what}”. It has: {', '.join(found) or 'none'}."
+        )
     click.echo(templates.written(found[what], form))
 
 
@@ -87,12 +104,21 @@ def stitch() -> None:
 
 @stitch.command()
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
-@click.option("--stations", type=click.IntRange(1, 15), default=None, help="holes in the fold; without it, as many as the stitch uses")
 @click.option(
-    "--sections", type=click.IntRange(1, 60), default=None, help="sections of the book; without it, as many as it was written for"
+    "--stations",
+    type=click.IntRange(1, 15),
+    default=None,
+    help="holes in the fold; without it, as many as the stitch uses",
+)
+@click.option(
+    "--sections",
+    type=click.IntRange(1, 60),
+    default=None,
+    help="sections of the book; without it, as many as it was written for",
 )
 def check(file: Path, stations: int | None, sections: int | None) -> None:
-    """Say what cannot be sewn of the stitch in FILE, a line such as “2 in | 2 1 3 2 =over”. Exits with 1 where something is wrong."""
+    """Say what cannot be sewn of the stitch in FILE, a line such as “2 in | 2 1 3 2 =over”. Exits with 1
+    where something is wrong."""
     from pleat.core.engines.sewing.own import checked
 
     try:
@@ -122,13 +148,31 @@ _DATABASE = click.option(
 @main.command()
 @_DATABASE
 @click.option(
-    "--host", default="127.0.0.1", show_default=True, help="the address to listen on; others than this machine's own ask for a pairing code"
+    "--host",
+    default="127.0.0.1",
+    show_default=True,
+    help="the address to listen on; others than this machine's own ask for a pairing code",
 )
-@click.option("--allow-host", multiple=True, help="another name this machine is asked for under; may be given several times")
+@click.option(
+    "--allow-host",
+    multiple=True,
+    help="another name this machine is asked for under; may be given several times",
+)
 @click.option("--port", default=5180, show_default=True)
-@click.option("--caliper", default="127.0.0.1:5186", show_default=True, help="where a digital caliper is read; see docs/caliper.md")
-@click.option("--demo", is_flag=True, help="fill an empty database with made-up materials and books, and bring a stand-in for a caliper")
-def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, caliper: str, demo: bool) -> None:
+@click.option(
+    "--caliper",
+    default="127.0.0.1:5186",
+    show_default=True,
+    help="where a digital caliper is read; see docs/caliper.md",
+)
+@click.option(
+    "--demo",
+    is_flag=True,
+    help="fill an empty database with made-up materials and books, and bring a stand-in for a caliper",
+)
+def serve(
+    database: Path, host: str, allow_host: tuple[str, ...], port: int, caliper: str, demo: bool
+) -> None:
     """Serve Pleat to the browser."""
     from pleat.demo import fill
     from pleat.store.database import CannotOpen, close, transaction
@@ -141,13 +185,22 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
         stand_in.start()
         caliper = stand_in.address
     away = host not in ("127.0.0.1", "localhost", "::1")
-    hosts = (*((_bracketed(one) for one in pairing.addresses(host)) if away else ()), *(name.lower() for name in allow_host))
-    config = {"PLEAT_CALIPER": caliper, "PLEAT_HOSTS": hosts, "PLEAT_PAIRING": pairing.new_code() if away else ""}
+    hosts = (
+        *((_bracketed(one) for one in pairing.addresses(host)) if away else ()),
+        *(name.lower() for name in allow_host),
+    )
+    config = {
+        "PLEAT_CALIPER": caliper,
+        "PLEAT_HOSTS": hosts,
+        "PLEAT_PAIRING": pairing.new_code() if away else "",
+    }
     try:
         made = listening(host, port)
     except (OSError, OverflowError) as error:
         words = getattr(error, "strerror", None) or error
-        raise click.ClickException(f"Port {port} is taken ({words}). Try another: --port {min(port, 65534) + 1}") from error
+        raise click.ClickException(
+            f"Port {port} is taken ({words}). Try another: --port {min(port, 65534) + 1}"
+        ) from error
     with made:
         config |= {"PLEAT_PORT": made.getsockname()[1]}
         try:
@@ -163,7 +216,10 @@ def serve(database: Path, host: str, allow_host: tuple[str, ...], port: int, cal
         _daily_copies(database)
         click.echo(f"Pleat is open at http://{host}:{config['PLEAT_PORT']}/  (stop it with Ctrl-C)")
         if away:
-            click.echo(f"Pairing code for other devices: {config['PLEAT_PAIRING']}  (also at http://127.0.0.1:{config['PLEAT_PORT']}/pair)")
+            click.echo(
+                f"Pairing code for other devices: {config['PLEAT_PAIRING']}  (also at "
+                f"http://127.0.0.1:{config['PLEAT_PORT']}/pair)"
+            )
         try:
             tidy_when_quiet(app)
             server.run()
@@ -207,7 +263,8 @@ def backup(file: Path, database: Path) -> None:
 @click.argument("file", type=click.Path(path_type=Path))
 @_DATABASE
 def restore(file: Path, database: Path) -> None:
-    """Put a copy, FILE, in the place of everything in the database, also while Pleat runs. What was there is copied first."""
+    """Put a copy, FILE, in the place of everything in the database, also while Pleat runs. What was there is
+    copied first."""
     from pleat.services import copies
     from pleat.store.backups import BadBackup
     from pleat.store.database import CannotOpen, migrate
@@ -216,7 +273,9 @@ def restore(file: Path, database: Path) -> None:
         migrate(database)
         back = copies.restore(database, file)
     except CannotOpen as error:
-        raise click.ClickException(f"{error.text} To put a copy in its place, move it elsewhere first.") from error
+        raise click.ClickException(
+            f"{error.text} To put a copy in its place, move it elsewhere first."
+        ) from error
     except BadBackup as error:
         raise click.ClickException(f"{error.text} Nothing was changed.") from error
     click.echo(f"{back.books} books are back in {database}; what was there is in {back.kept}")
@@ -256,16 +315,32 @@ def _there(database: Path) -> None:
 
 @main.command("caliper-stand-in")
 @click.option("--port", default=5186, show_default=True)
-@click.option("--sheet", type=float, default=None, help="thickness of one sheet in mm; without it, what Pleat expects")
-@click.option("--noise", type=float, default=0.006, show_default=True, help="standard deviation of a reading in mm")
-@click.option("--zero", type=float, default=0.0, show_default=True, help="what it shows in mm with closed jaws")
-@click.option("--unit", type=click.Choice(["mm", "in"]), default="mm", show_default=True, help="what its unit key is set to")
+@click.option(
+    "--sheet", type=float, default=None, help="thickness of one sheet in mm; without it, what Pleat expects"
+)
+@click.option(
+    "--noise", type=float, default=0.006, show_default=True, help="standard deviation of a reading in mm"
+)
+@click.option(
+    "--zero", type=float, default=0.0, show_default=True, help="what it shows in mm with closed jaws"
+)
+@click.option(
+    "--unit",
+    type=click.Choice(["mm", "in"]),
+    default="mm",
+    show_default=True,
+    help="what its unit key is set to",
+)
 @click.option("--fault", type=click.Choice(FAULTS), default="none", show_default=True, help="a fault to show")
-def caliper_stand_in(port: int, sheet: float | None, noise: float, zero: float, unit: str, fault: str) -> None:
+def caliper_stand_in(
+    port: int, sheet: float | None, noise: float, zero: float, unit: str, fault: str
+) -> None:
     """Stand in for a digital caliper on a line of this machine; the protocol is in docs/caliper.md."""
     try:
         stand_in = StandIn(port, Settings(sheet, noise, zero, unit, fault))
     except OSError as error:
-        raise click.ClickException(f"Port {port} is taken ({error.strerror}). Try another: --port {port + 1}") from error
+        raise click.ClickException(
+            f"Port {port} is taken ({error.strerror}). Try another: --port {port + 1}"
+        ) from error
     click.echo(f"the stand-in listens at {stand_in.address}  (stop it with Ctrl-C)")
     stand_in.serve_forever()

@@ -1,4 +1,5 @@
-"""The caliper's line, stand-in and all: good readings in both units, and every fault named without a value."""
+"""The caliper's line, stand-in and all: good readings in both units, and every fault named without a
+value."""
 
 import socket
 import statistics
@@ -50,12 +51,16 @@ def test_a_zero_error_is_found_and_taken_off(stand_in):
     session = measuring.Session(10, measuring.take_zero(stand_in.address), ())
     assert "+0.13 mm" in session.zero_said
     assert session.may_go_on
-    session = measuring.Session(10, session.zero_mm, tuple(measuring.take_reading(stand_in.address, PAPER, 10) for _ in range(3)))
+    session = measuring.Session(
+        10, session.zero_mm, tuple(measuring.take_reading(stand_in.address, PAPER, 10) for _ in range(3))
+    )
     assert session.judged(PAPER).sheet.likely == pytest.approx(0.104, abs=0.002)
     assert not measuring.Session(10, 1.4, ()).may_go_on, "something is between the jaws"
 
 
-@pytest.mark.parametrize(("fault", "words"), [("silent", "does not answer"), ("garbage", "which is no reading")])
+@pytest.mark.parametrize(
+    ("fault", "words"), [("silent", "does not answer"), ("garbage", "which is no reading")]
+)
 def test_faults_of_the_line_are_named_and_give_no_value(stand_in, fault, words):
     tell(stand_in, f"SET fault {fault}")
     with pytest.raises(CaliperError) as caught:
@@ -63,20 +68,29 @@ def test_faults_of_the_line_are_named_and_give_no_value(stand_in, fault, words):
     assert words in caught.value.text
 
 
-@pytest.mark.parametrize(("fault", "words"), [("inches", "measure in inches"), ("extra", "11 sheets of this weight, one too many")])
+@pytest.mark.parametrize(
+    ("fault", "words"), [("inches", "measure in inches"), ("extra", "11 sheets of this weight, one too many")]
+)
 def test_faults_of_the_reading_are_seen_by_what_it_says(stand_in, fault, words):
     tell(stand_in, f"SET fault {fault}")
-    session = measuring.Session(10, 0.0, tuple(measuring.take_reading(stand_in.address, PAPER, 10) for _ in range(3)))
+    session = measuring.Session(
+        10, 0.0, tuple(measuring.take_reading(stand_in.address, PAPER, 10) for _ in range(3))
+    )
     judged = session.judged(PAPER)
     assert words in judged.problem
     assert judged.sheet is None
     tell(stand_in, "SET fault none")
-    mixed = (*session.readings_mm[:1], *(measuring.take_reading(stand_in.address, PAPER, 10) for _ in range(3)))
+    mixed = (
+        *session.readings_mm[:1],
+        *(measuring.take_reading(stand_in.address, PAPER, 10) for _ in range(3)),
+    )
     judged = judge(mixed, 10)
     assert [one.mm for one in judged.thrown] == [mixed[0]], "one odd reading among good ones is thrown out"
 
 
-@pytest.mark.parametrize(("address", "fault"), [("127.0.0.1:9", "absent"), ("nowhere", "address"), ("127.0.0.1:x", "address")])
+@pytest.mark.parametrize(
+    ("address", "fault"), [("127.0.0.1:9", "absent"), ("nowhere", "address"), ("127.0.0.1:x", "address")]
+)
 def test_no_caliper_at_all(address, fault):
     with pytest.raises(CaliperError) as caught:
         read_caliper(address, "jaws closed")
@@ -132,7 +146,9 @@ def test_the_stand_ins_settings():
     assert all(answer(state, f"SET fault {fault}") == "OK" for fault in FAULTS)
 
 
-@pytest.mark.parametrize(("text", "mm"), [("1.04", 1.04), ("1,04", 1.04), ("0.041 in", 1.0414), ("41 thou", 1.0414)])
+@pytest.mark.parametrize(
+    ("text", "mm"), [("1.04", 1.04), ("1,04", 1.04), ("0.041 in", 1.0414), ("41 thou", 1.0414)]
+)
 def test_typing_by_hand_always_works(text, mm):
     assert measuring.typed_reading(text) == pytest.approx(mm)
     for wrong in ("", "thick", "0", "900"):

@@ -22,7 +22,8 @@ from tools import tables
 
 CORE = Path(trade.__file__).parents[1]
 PLACED = {"PITCHES", "KNOWN_BY_NAME", "NEEDLES", "PHOTOS", "BULKS", "LIFT_MM"}
-"""Tables of words, or of how something is drawn, that stand beside what reads them; rules name them by ``trade.rules``."""
+"""Tables of words, or of how something is drawn, that stand beside what reads them; rules name them by
+``trade.rules``."""
 
 
 def constants() -> Iterator[tuple[Path, str, str]]:
@@ -30,13 +31,21 @@ def constants() -> Iterator[tuple[Path, str, str]]:
     for path in CORE.rglob("*.py"):
         body = ast.parse(path.read_text()).body
         for node, after in itertools.pairwise(body):
-            if isinstance(node, ast.AnnAssign) and isinstance(node.target, ast.Name) and isinstance(after, ast.Expr):
+            if (
+                isinstance(node, ast.AnnAssign)
+                and isinstance(node.target, ast.Name)
+                and isinstance(after, ast.Expr)
+            ):
                 yield path, node.target.id, ast.unparse(after)
 
 
 def test_a_number_that_is_practice_or_a_house_rule_stands_in_a_table_of_the_trade():
     for path, name, said in constants():
-        if re.search("house rule|common practice|from memory", said) and name.isupper() and not name.startswith("_"):
+        if (
+            re.search("house rule|common practice|from memory", said)
+            and name.isupper()
+            and not name.startswith("_")
+        ):
             assert name in PLACED, f"{path.relative_to(CORE)}: {name}"
 
 

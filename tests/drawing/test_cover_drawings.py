@@ -1,4 +1,5 @@
-"""Drawings of covers: what stands on them is what was worked out, nothing lies outside them, and every state is seen from above as it is folded."""
+"""Drawings of covers: what stands on them is what was worked out, nothing lies outside them, and every state
+is seen from above as it is folded."""
 
 from __future__ import annotations
 
@@ -36,7 +37,12 @@ def points(shape):
         case Line():
             return [(shape.x1, shape.y1), (shape.x2, shape.y2)]
         case Curve():
-            return [pair for letter, numbers in shape.commands if letter in "ML" for pair in zip(numbers[::2], numbers[1::2], strict=True)]
+            return [
+                pair
+                for letter, numbers in shape.commands
+                if letter in "ML"
+                for pair in zip(numbers[::2], numbers[1::2], strict=True)
+            ]
     return []
 
 
@@ -73,9 +79,13 @@ def test_the_shut_book_is_drawn_at_its_true_thickness_with_its_doubt_as_a_shadow
     shell, block = plan.cover.shell, plan.cover.shell.spine.used
     shapes = hard.shut(plan.cover, plan).shapes
     heights = {shape.style.split()[0]: shape.height for shape in shapes if isinstance(shape, Rect)}
-    assert (heights["shadow"], heights["shadow-line"], heights["leaf"]) == pytest.approx((block.high, block.low, block.likely))
+    assert (heights["shadow"], heights["shadow-line"], heights["leaf"]) == pytest.approx(
+        (block.high, block.low, block.likely)
+    )
     boards = [shape for shape in shapes if isinstance(shape, Rect) and shape.style.startswith("board-end")]
-    upright = [shape for shape in boards if shape.height > shape.width or shape.height == pytest.approx(shell.strip)]
+    upright = [
+        shape for shape in boards if shape.height > shape.width or shape.height == pytest.approx(shell.strip)
+    ]
     assert upright[0].height == pytest.approx(shell.strip)
     flat = [shape for shape in boards if shape not in upright]
     assert {round(shape.height, 6) for shape in flat} == {round(shell.board, 6)}
@@ -89,7 +99,13 @@ def test_a_corner_is_drawn_as_far_off_as_it_says():
     drawing = hard.corner(shell, plan.brief.ruler, "indigo")
     wrap, off = (Shape(points(shape)) for shape in drawing.shapes[:2])
     board = drawing.shapes[2]
-    corner = Shape([(board.x, board.y), (board.x + board.width, board.y), (board.x + board.width, board.y + board.height)])
+    corner = Shape(
+        [
+            (board.x, board.y),
+            (board.x + board.width, board.y),
+            (board.x + board.width, board.y + board.height),
+        ]
+    )
     assert off.distance(corner) == pytest.approx(shell.corner, abs=1e-6)
     assert wrap.intersection(off).area < 1e-6
 
@@ -101,7 +117,9 @@ def test_the_layers_of_an_edge_lie_on_each_other_ten_times_as_thick():
         assert len(layers) == len(plan.cover.layers)
         for shape, layer in zip(layers, plan.cover.layers, strict=True):
             assert shape.height == pytest.approx(max(10 * layer.mm, 0.4))
-        assert [shape.y for shape in layers] == pytest.approx([sum(one.height for one in layers[:n]) for n in range(len(layers))])
+        assert [shape.y for shape in layers] == pytest.approx(
+            [sum(one.height for one in layers[:n]) for n in range(len(layers))]
+        )
 
 
 @pytest.mark.parametrize("name", NAMES)
@@ -115,9 +133,9 @@ def test_states_seen_from_above_cover_what_the_folded_paper_covers(name):
         assert drawn.area == pytest.approx(folded.area, rel=1e-6)
         assert state.name in drawing.says
     first = states[0]
-    assert sum(Shape(first.shadow(key, assembly.pieces)).area for key in first.pile if key[0] != "block") == pytest.approx(
-        motion.piece.area_mm2
-    )
+    assert sum(
+        Shape(first.shadow(key, assembly.pieces)).area for key in first.pile if key[0] != "block"
+    ) == pytest.approx(motion.piece.area_mm2)
 
 
 @pytest.mark.parametrize("name", NAMES)
@@ -151,7 +169,8 @@ def test_numbers_that_run_along_an_edge_keep_apart():
 @settings(max_examples=examples(60))
 @given(st.lists(st.floats(0, 900), min_size=1, max_size=70, unique=True), st.floats(0.2, 3))
 def test_numbers_stand_near_their_lines_or_are_left_out(places, scale):
-    """However many there are: none meets another, none strays farther than half of all that stand beside it, and the first is always there."""
+    """However many there are: none meets another, none strays farther than half of all that stand beside it,
+    and the first is always there."""
     from pleat.core.base.units import RULERS
 
     places = sorted(places)

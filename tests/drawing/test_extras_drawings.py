@@ -1,4 +1,5 @@
-"""Pictures of what is put in: the opening with every thing where it lies, what is behind it, its pieces, and the map of the bulk."""
+"""Pictures of what is put in: the opening with every thing where it lies, what is behind it, its pieces, and
+the map of the bulk."""
 
 from __future__ import annotations
 
@@ -65,14 +66,18 @@ def test_one_shade_means_the_same_on_every_map():
     assert not rects(beside_thicker, f"bulk-{STEPS}")
     assert rects(beside_thicker, "bulk-1")
     assert "1.0 mm" in alone.says
-    assert [(dot.x, dot.y) for dot in alone.shapes if isinstance(dot, Dot)] == [(25, 25)], "the thickest place is marked"
+    assert [(dot.x, dot.y) for dot in alone.shapes if isinstance(dot, Dot)] == [(25, 25)], (
+        "the thickest place is marked"
+    )
     nothing = bulk_map(Bulk(()), 100, 140, RULERS["mm"])
     assert len(nothing.shapes) == 1
 
 
 def test_every_thing_stands_on_its_face_at_its_own_place():
     book = put(
-        of("journal"), {**POCKET, "places": at("page 5", 20, 60)}, {"kind": "corner", "side_mm": 60, "places": at("page 4", 70, 130)}
+        of("journal"),
+        {**POCKET, "places": at("page 5", 20, 60)},
+        {"kind": "corner", "side_mm": 60, "places": at("page 4", 70, 130)},
     )
     picture = opening(book, "page 5")
     width = make_plan(book).pages.leaf_width_mm
@@ -99,7 +104,14 @@ def test_what_lies_behind_is_seen_through_the_leaf_mirrored():
 
 
 def test_a_flap_shows_where_it_swings_to_and_a_fastener_its_other_half():
-    flap = {"kind": "flap", "goes": "none", "width_mm": 60, "height_mm": 40, "hinge": "head", "places": at("page 5", 20, 60)}
+    flap = {
+        "kind": "flap",
+        "goes": "none",
+        "width_mm": 60,
+        "height_mm": 40,
+        "hinge": "head",
+        "places": at("page 5", 20, 60),
+    }
     picture = opening(put(of("journal"), flap), "page 5")
     swung = next(one for one in rects(picture, "ghost") if one.width == 60)
     assert swung.y == 60 - 40
@@ -116,24 +128,34 @@ def test_a_tab_reaches_past_the_edge_it_is_on():
         picture = opening(book, "page 5")
         out = next(one for one in rects(picture, "thing") if 9 in (one.width, one.height))
         leaf = rects(picture, "leaf")[-1]
-        reach = {"right": out.x - leaf.x - leaf.width, "head": leaf.y - out.y - 9, "tail": out.y - leaf.y - leaf.height}
+        reach = {
+            "right": out.x - leaf.x - leaf.width,
+            "head": leaf.y - out.y - 9,
+            "tail": out.y - leaf.y - leaf.height,
+        }
         assert reach[edge] == pytest.approx(0)
         grown = (picture.width - 2 * leaf.width, picture.height - leaf.height)
         assert grown == pytest.approx((9, 0) if edge == "right" else (0, 9))
 
 
-@given(x=st.floats(-500, 2000), y=st.floats(-500, 2000), hinge=st.sampled_from(["left", "right", "head", "tail"]))
+@given(
+    x=st.floats(-500, 2000), y=st.floats(-500, 2000), hinge=st.sampled_from(["left", "right", "head", "tail"])
+)
 def test_whatever_lies_off_the_page_is_in_the_picture_where_it_can_be_taken_back(x, y, hinge):
     flap = {"kind": "flap", "goes": "none", "width_mm": 60, "height_mm": 40, "hinge": hinge}
     picture = opening(put(of("journal"), {**flap, "places": at("page 5", x, y)}), "page 5")
     for one in [shape for shape in picture.shapes if isinstance(shape, Rect)]:
         assert -1e-6 <= one.x <= one.x + one.width <= picture.width + 1e-6
         assert -1e-6 <= one.y <= one.y + one.height <= picture.height + 1e-6
-    assert [shape.style for shape in picture.shapes[:3]].count("leaf") == 2, "leaves first, so that none hides a thing"
+    assert [shape.style for shape in picture.shapes[:3]].count("leaf") == 2, (
+        "leaves first, so that none hides a thing"
+    )
     grip, leaf = picture.spots[0], rects(picture, "leaf")[-1]
     assert (grip.x - leaf.x, grip.y - leaf.y) == pytest.approx((x, y))
     across = next(dim for dim in picture.dims if dim.side == "top")
-    assert across.start == pytest.approx(rects(picture, "leaf")[0].x), "the dimension stands over the leaf it measures"
+    assert across.start == pytest.approx(rects(picture, "leaf")[0].x), (
+        "the dimension stands over the leaf it measures"
+    )
 
 
 LINES: dict[str, tuple[dict[str, Any], int]] = {
@@ -156,7 +178,11 @@ def test_the_edges_that_show_on_a_thing_are_drawn_on_it(case):
         for x, y in ends:
             assert -1e-6 <= x <= thing.width_mm + 1e-6
             assert -1e-6 <= y <= thing.height_mm + 1e-6
-    drawn = [shape for shape in opening(book, "page 5").shapes if isinstance(shape, Line) and shape.style == "thing-line"]
+    drawn = [
+        shape
+        for shape in opening(book, "page 5").shapes
+        if isinstance(shape, Line) and shape.style == "thing-line"
+    ]
     assert len(drawn) == count
 
 

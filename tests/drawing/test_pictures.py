@@ -22,7 +22,10 @@ from pleat.drawing.svg import render_screen
 from pleat.web.items import card, thumb
 
 SHELF = demo_items()
-CSS = "".join((Path(pleat.__file__).parent / f"web/static/css/{name}.css").read_text() for name in ("drawing", "materials", "pile"))
+CSS = "".join(
+    (Path(pleat.__file__).parent / f"web/static/css/{name}.css").read_text()
+    for name in ("drawing", "materials", "pile")
+)
 
 
 def flat(shapes):
@@ -45,7 +48,9 @@ def test_every_thing_is_drawn_soundly_with_its_size_beside_it(item, ruler):
         for style in shape.style.split():
             assert f".{style}" in CSS or style in ("label", "warning"), style
     if kind_of(item) in ("paper", "board"):
-        assert set(rendered.spots) == {"sheet_width_mm", "sheet_height_mm"}, "its sizes are fields on the drawing"
+        assert set(rendered.spots) == {"sheet_width_mm", "sheet_height_mm"}, (
+            "its sizes are fields on the drawing"
+        )
 
 
 def test_sheets_are_drawn_as_large_as_they_are():
@@ -75,9 +80,26 @@ def test_what_is_said_of_a_paper_is_seen_on_it():
 
 @pytest.mark.parametrize("kind", KINDS)
 def test_every_shape_of_a_kind_has_a_picture_of_its_own(kind):
-    texts = {"name": "x", "size": "A4", "sheet_width_mm": "300", "sheet_height_mm": "400", "thickness_mm": "2", "width_mm": "9"}
-    texts |= {"roll_width_mm": "900", "length_left_mm": "1 m", "inner_mm": "30", "length_mm": "200", "longest_mm": "300"}
-    known = {name: text for name, text in texts.items() if name in KINDS[kind].model.model_fields or (kind == "paper" and name == "size")}
+    texts = {
+        "name": "x",
+        "size": "A4",
+        "sheet_width_mm": "300",
+        "sheet_height_mm": "400",
+        "thickness_mm": "2",
+        "width_mm": "9",
+    }
+    texts |= {
+        "roll_width_mm": "900",
+        "length_left_mm": "1 m",
+        "inner_mm": "30",
+        "length_mm": "200",
+        "longest_mm": "300",
+    }
+    known = {
+        name: text
+        for name, text in texts.items()
+        if name in KINDS[kind].model.model_fields or (kind == "paper" and name == "size")
+    }
     shape = KINDS[kind].model.model_fields.get("shape")
     pictures = set()
     for word in re.findall(r"'([^']+)'", str(shape.annotation)) if shape else [None]:
@@ -108,17 +130,29 @@ def test_the_fan_shows_which_holes_hold_and_the_spreads_every_opening():
         dots = [shape.style for shape in fan.shapes if isinstance(shape, Dot)]
         small = sum(one.leaf_height_mm < plan.pages.leaf_height_mm - 1 for one in section)
         assert dots.count("hole-held") + dots.count("hole-loose") == 3 * len(section)
-        assert dots.count("hole-loose") == 2 * small, "the outer holes miss the small leaves, the middle one holds"
+        assert dots.count("hole-loose") == 2 * small, (
+            "the outer holes miss the small leaves, the middle one holds"
+        )
         own = [one for one in plan.pages.in_order if one.section == number]
         together = frozenset((section[0].id, section[1].id))
-        drawn = pages.spreads(openings(own), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm, frozenset((together,)))
+        drawn = pages.spreads(
+            openings(own), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm, frozenset((together,))
+        )
         numbers = [shape.text for shape in drawn.shapes if getattr(shape, "style", "") == "spread-number"]
         assert numbers[0] == f"| {own[0].page}"
         assert len(numbers) == 2 * len(section) + 1
-        blank = sum(shape.style == "leaf blank-page" for shape in flat(drawn.shapes) if isinstance(shape, Rect))
+        blank = sum(
+            shape.style == "leaf blank-page" for shape in flat(drawn.shapes) if isinstance(shape, Rect)
+        )
         assert blank == 2 * sum(one.sides == 1 for one in section), "the two backs of each one-sided sheet"
-        marks = [dict(shape.data)["act"] for shape in drawn.shapes if isinstance(shape, Group) and shape.style == "keep"]
-        assert (marks.count("part"), marks.count("pair")) == (2, 2 * (len(section) - 2)), "a pair meets before the fold and behind it"
+        marks = [
+            dict(shape.data)["act"]
+            for shape in drawn.shapes
+            if isinstance(shape, Group) and shape.style == "keep"
+        ]
+        assert (marks.count("part"), marks.count("pair")) == (2, 2 * (len(section) - 2)), (
+            "a pair meets before the fold and behind it"
+        )
 
 
 @pytest.mark.parametrize(("panels", "blank"), [(1, True), (2, False), (3, True)])
@@ -126,9 +160,15 @@ def test_a_fold_out_lies_folded_in_over_the_inner_side_and_shows_its_back_or_not
     leaves = leaves_of_paper((2,), PlainPaper(100.0, 150.0, "moss", 1), FoldOut(60.0, panels))
     drawn = pages.spreads(openings(leaves), 100.0, 150.0)
     flaps = [shape for shape in flat(drawn.shapes) if isinstance(shape, Rect) and "folded-in" in shape.style]
-    (page,) = (group for group in drawn.shapes if isinstance(group, Group) and any(one in flaps for one in group.shapes))
+    (page,) = (
+        group
+        for group in drawn.shapes
+        if isinstance(group, Group) and any(one in flaps for one in group.shapes)
+    )
     leaf = page.shapes[0]
-    assert (flaps[0].x + flaps[0].width, flaps[0].width) == (leaf.x + leaf.width, 60.0), "hinged at the fore edge of a right-hand page"
+    assert (flaps[0].x + flaps[0].width, flaps[0].width) == (leaf.x + leaf.width, 60.0), (
+        "hinged at the fore edge of a right-hand page"
+    )
     assert ("blank-page" in flaps[0].style) == blank
     assert drawn.shapes.index(page) == 3 * 2 + 1, "the right page of the middle opening"
 

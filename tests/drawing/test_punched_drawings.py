@@ -71,7 +71,11 @@ def test_the_held_edge_is_drawn_to_scale_with_every_hole_where_it_is(name, ruler
 def test_what_goes_through_the_holes_is_drawn_as_what_it_is():
     def drawn(name, kind, style, *changes):
         plan = plan_of(name, *changes)
-        return [one for one in flat(looks.main(plan.binding, plan).shapes) if isinstance(one, kind) and one.style == style]
+        return [
+            one
+            for one in flat(looks.main(plan.binding, plan).shapes)
+            if isinstance(one, kind) and one.style == style
+        ]
 
     assert len(drawn("rings", Curve, "ring-front", ("binding.count", 4))) == 4
     assert [curve.width for curve in drawn("wire", Curve, "ring-front")] == [1.0] * 24
@@ -94,7 +98,9 @@ def test_the_cross_section_shows_ring_and_stack_at_their_size(name):
     drawing = ring_side(plan.binding, plan.brief.ruler)
     (wire,), (inside,) = dots(drawing, "ring-wire"), dots(drawing, "ring-inside")
     assert wire.radius_mm - inside.radius_mm == pytest.approx(cross.ring.wire)
-    bridge, page = (polygon(one) for one in flat(drawing.shapes) if isinstance(one, Curve) and one.style == "stack filled")
+    bridge, page = (
+        polygon(one) for one in flat(drawing.shapes) if isinstance(one, Curve) and one.style == "stack filled"
+    )
     for one in (bridge, page):
         low, high = one.bounds[1], one.bounds[3]
         assert high - low == pytest.approx(cross.stack, abs=0.02)
@@ -111,16 +117,21 @@ def test_what_posts_hold_adds_up_between_their_heads(name):
     clamp = plan.binding.clamp
     drawing = ring_side(plan.binding, plan.brief.ruler)
     rows = [one for one in drawing.shapes if isinstance(one, Rect) and one.style != "metal"]
-    assert sum(one.height for one in rows) == pytest.approx(2 * clamp.batten + 2 * clamp.cover + clamp.block + clamp.packing, abs=0.05)
+    assert sum(one.height for one in rows) == pytest.approx(
+        2 * clamp.batten + 2 * clamp.cover + clamp.block + clamp.packing, abs=0.05
+    )
     for upper, lower in pairwise(rows):
         assert lower.y == pytest.approx(upper.y + upper.height), "nothing floats"
-    post = next(one for one in drawing.shapes if isinstance(one, Rect) and one.style == "metal" and one.height > 2.5)
+    post = next(
+        one for one in drawing.shapes if isinstance(one, Rect) and one.style == "metal" and one.height > 2.5
+    )
     assert post.height == pytest.approx(clamp.post)
 
 
 @pytest.mark.parametrize("name", ROUND)
 def test_a_book_that_turns_goes_through_nothing_at_any_moment(name):
-    """Ring, the part that stays and the part that turns, as polygons: bridges inside, pages outside, and none in another's way."""
+    """Ring, the part that stays and the part that turns, as polygons: bridges inside, pages outside, and none
+    in another's way."""
     plan = plan_of(name)
     cross = plan.binding.cross
     ring, half = cross.ring, cross.stack / 2
@@ -167,8 +178,11 @@ def test_nothing_of_a_portrait_lies_outside_its_picture(name):
 @pytest.mark.parametrize("name", HELD)
 @pytest.mark.parametrize(("ruler", "room"), [("mm", 240.0), ("in", 180.0)])
 def test_a_jig_has_its_holes_at_true_size_and_every_one_on_some_tile(name, ruler, room):
-    """As wide as the strip it is laid on (A8), as long as the edge; the covers' is longer by both squares, its holes moved by one."""
-    plan = plan_of(name, ("brief.ruler", ruler), ("brief.leaf_height_mm", 380.0), ("brief.leaf_width_mm", 230.0))
+    """As wide as the strip it is laid on (A8), as long as the edge; the covers' is longer by both squares,
+    its holes moved by one."""
+    plan = plan_of(
+        name, ("brief.ruler", ruler), ("brief.leaf_height_mm", 380.0), ("brief.leaf_width_mm", 230.0)
+    )
     result = plan.binding
     leaf, *covers = strips_of(result, plan)
     assert (leaf.length_mm, leaf.width_mm) == (result.edge_mm, result.jig_mm)
@@ -184,7 +198,9 @@ def test_a_jig_has_its_holes_at_true_size_and_every_one_on_some_tile(name, ruler
         for mark in strip.marks:
             on = [tile for tile in pieces if tile.start_mm <= mark.at_mm <= tile.end_mm]
             assert on, "a hole between two tiles"
-        assert all(later.start_mm == pytest.approx(earlier.end_mm - 10) for earlier, later in pairwise(pieces))
+        assert all(
+            later.start_mm == pytest.approx(earlier.end_mm - 10) for earlier, later in pairwise(pieces)
+        )
 
 
 def test_a_score_makes_the_jig_as_wide_as_what_lies_before_it():
@@ -204,8 +220,21 @@ def test_sticks_are_drawn_each_on_its_section_with_strips_over_and_under():
     strips = [one for one in drawing.shapes if isinstance(one, Rect) and one.style == "strip-cloth"]
     assert len(sticks) == 6
     assert {one.width for one in sticks} == {210}
-    over = [one for one in strips if any(math.isclose(one.height, stick.height * 5.4 / 5.0, rel_tol=0.01) for stick in sticks)]
+    over = [
+        one
+        for one in strips
+        if any(math.isclose(one.height, stick.height * 5.4 / 5.0, rel_tol=0.01) for stick in sticks)
+    ]
     assert len(over) == 6, "each strip over every second stick, the neighbouring one over the others"
     assert len(strips) - len(over) == 2
     behind = plan_of("sticks", ("binding.strips", "behind"))
-    assert len([one for one in looks.main(behind.binding, behind).shapes if isinstance(one, Rect) and one.style == "strip-cloth"]) == 2
+    assert (
+        len(
+            [
+                one
+                for one in looks.main(behind.binding, behind).shapes
+                if isinstance(one, Rect) and one.style == "strip-cloth"
+            ]
+        )
+        == 2
+    )

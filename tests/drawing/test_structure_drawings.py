@@ -1,4 +1,5 @@
-"""Drawings and prints of folded structures: to scale, in the kernel's order, every score where it is, every layer as thick as it is."""
+"""Drawings and prints of folded structures: to scale, in the kernel's order, every score where it is, every
+layer as thick as it is."""
 
 from __future__ import annotations
 
@@ -43,15 +44,24 @@ def test_pieces_lie_side_by_side_at_their_size_and_do_not_overlap(name, texts):
         if not flats:
             continue
         drawing = looks.main(result, plan)
-        boxes = [box(one.x_mm, one.y_mm, one.x_mm + one.piece.size_mm[0], one.y_mm + one.piece.size_mm[1]) for one in flats]
+        boxes = [
+            box(one.x_mm, one.y_mm, one.x_mm + one.piece.size_mm[0], one.y_mm + one.piece.size_mm[1])
+            for one in flats
+        ]
         assert unary_union(boxes).area == pytest.approx(sum(one.area for one in boxes))
         assert drawing.width == pytest.approx(max(one.bounds[2] for one in boxes))
-        filled = [polygon(shape) for shape in drawing.shapes if isinstance(shape, Curve) and shape.style.startswith("filled wrap")]
+        filled = [
+            polygon(shape)
+            for shape in drawing.shapes
+            if isinstance(shape, Curve) and shape.style.startswith("filled wrap")
+        ]
         assert sum(one.area for one in filled) == pytest.approx(sum(one.piece.area_mm2 for one in flats))
         for spot in drawing.spots:
             assert -0.01 <= spot.x <= drawing.width + 0.01
             assert -0.01 <= spot.y <= drawing.height + 0.01
-        across, down = (share * size for share, size in zip(CLOSE_SHARE, (drawing.width, drawing.height), strict=True))
+        across, down = (
+            share * size for share, size in zip(CLOSE_SHARE, (drawing.width, drawing.height), strict=True)
+        )
         over = [
             (one.path, other.path)
             for one, other in combinations(result.spots, 2)
@@ -72,12 +82,20 @@ def test_states_are_pictures_of_the_same_scale_whose_top_layer_is_the_kernels(na
         assert len({(one.width, one.height) for _, one in pictures}) == 1
         assert [number for number, _ in pictures] == [*range(len(worked.states))]
         for (_, picture), state in zip(pictures, worked.states, strict=True):
-            top = [shape for shape in picture.shapes if isinstance(shape, Curve)][-1 - _seen(marks, state, state.pile[-1])]
+            top = [shape for shape in picture.shapes if isinstance(shape, Curve)][
+                -1 - _seen(marks, state, state.pile[-1])
+            ]
             seen = Shape(state.shadow(state.pile[-1], worked.assembly.pieces))
             assert polygon(top).area == pytest.approx(seen.area)
-            assert len(picture.shapes) == len(state.pile) + sum(_seen(marks, state, key) for key in state.pile)
+            assert len(picture.shapes) == len(state.pile) + sum(
+                _seen(marks, state, key) for key in state.pile
+            )
         printed = structures.states(worked, look_of(plan), marks, printed=True)
-        assert {shape.style for _, one in printed for shape in one.shapes} <= {"face-card", "face-paper", "place"}
+        assert {shape.style for _, one in printed for shape in one.shapes} <= {
+            "face-card",
+            "face-paper",
+            "place",
+        }
 
 
 @pytest.mark.parametrize("panels", [28, 60, 100])
@@ -89,7 +107,9 @@ def test_of_many_states_some_are_drawn_from_the_first_to_the_last_and_that_is_sa
     panels = sum(len(worked.states[number].pile) for number in numbers)
     assert panels <= structures.MOST_PANELS or len(numbers) == structures.FEWEST_STATES
     more = panels + 2 * max(len(state.pile) for state in worked.states)
-    assert len(numbers) in (len(worked.states), structures.MOST_STATES) or more > structures.MOST_PANELS, "as many as there is room for"
+    assert len(numbers) in (len(worked.states), structures.MOST_STATES) or more > structures.MOST_PANELS, (
+        "as many as there is room for"
+    )
     assert (numbers[0], numbers[-1]) == (0, len(worked.states) - 1)
     apart = {later - earlier for earlier, later in pairwise(numbers)}
     assert max(apart) - min(apart) <= 1
@@ -105,7 +125,8 @@ def _seen(marks, state, key):
 
 @pytest.mark.parametrize("name", [name for name in FOLDED if name != "pocketpages"])
 def test_the_cut_is_as_thick_as_its_layers_added_up(name):
-    """The area of the cut is that of all layers it goes through, each its width times its thickness, by shapely's boxes laid on the table."""
+    """The area of the cut is that of all layers it goes through, each its width times its thickness, by
+    shapely's boxes laid on the table."""
     plan = plan_of(name)
     for made in made_in(plan):
         if not made.programme.closing:
@@ -146,7 +167,11 @@ def test_score_lists_have_every_score_and_positions_not_widths_are_rounded(name,
     step = plan.brief.ruler.step_mm
     for result in (plan.pages, plan.binding):
         flats = getattr(result, "flats", ())
-        marks = {strip.name: [mark.at_mm for mark in strip.marks] for strip in strips_of(result, plan)} if flats else {}
+        marks = (
+            {strip.name: [mark.at_mm for mark in strip.marks] for strip in strips_of(result, plan)}
+            if flats
+            else {}
+        )
         for one in flats:
             for upright in (True, False):
                 places = list(scores(one.piece, upright=upright))
@@ -169,7 +194,9 @@ def test_pieces_come_as_svg_and_dxf_with_their_folds(name):
         assert f'width="{one.piece.size_mm[0] + 10:.3f}mm"' in svg
         space = ezdxf.read(io.StringIO(to_dxf(one))).modelspace()
         lines = [entity for entity in space if entity.dxftype() == "LINE"]
-        outlines = [entity for entity in space if entity.dxftype() == "LWPOLYLINE" and entity.dxf.layer == "CUT"]
+        outlines = [
+            entity for entity in space if entity.dxftype() == "LWPOLYLINE" and entity.dxf.layer == "CUT"
+        ]
         assert len(lines) == len(one.piece.creases)
         area = sum(Shape([point[:2] for point in entity.get_points()]).area for entity in outlines)
         assert area == pytest.approx(one.piece.area_mm2, rel=1e-6) or len(one.piece.outlines) > 1
@@ -201,7 +228,9 @@ def test_sums_that_are_shown_add_up_as_they_are_shown(name, texts, ruler):
     number = r"(?:\d+ )?\d+(?:/\d+|\.\d+)?"
     for result in (plan.pages, plan.binding):
         for figure in result.figures:
-            for parts, whole in re.findall(rf"(?<![×−\d/.] )(?<![\d/.])((?:{number} \+ )+{number}) = ({number})", figure.how):
+            for parts, whole in re.findall(
+                rf"(?<![×−\d/.] )(?<![\d/.])((?:{number} \+ )+{number}) = ({number})", figure.how
+            ):
                 total = sum(value(part) for part in parts.split(" + "))
                 assert total == pytest.approx(value(whole), abs=1e-6), figure.how
 
@@ -222,5 +251,9 @@ def test_cells_of_the_cut_are_cells_of_the_pile():
     made = plan_of("bagfolio").pages.made
     found = cells(made.worked.assembly, made.worked.shut)
     assert sum(Shape(one.outline).area * len(one.layers) for one in found) == pytest.approx(
-        sum(Shape(made.worked.shut.shadow(key, made.worked.assembly.pieces)).area for key in made.worked.shut.pile), rel=1e-6
+        sum(
+            Shape(made.worked.shut.shadow(key, made.worked.assembly.pieces)).area
+            for key in made.worked.shut.pile
+        ),
+        rel=1e-6,
     )

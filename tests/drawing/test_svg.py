@@ -1,4 +1,5 @@
-"""Drawings: true proportions, fields clear of what they measure, every text escaped, every style known on paper."""
+"""Drawings: true proportions, fields clear of what they measure, every text escaped, every style known on
+paper."""
 
 from __future__ import annotations
 
@@ -43,8 +44,12 @@ def all_drawings(plan):
     yield from (pages.numbered(sheet, inner) for sheet in plan.pages.numbered[:3] for inner in (True, False))
     for section in plan.pages.mixed:
         yield pages.fan(section, plan.pages.leaf_height_mm, plan.binding.positions_mm, 600.0)
-    yield pages.spreads(openings(plan.pages.in_order[:40]), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm)
-    yield from (cutting.sheet(cut, way, ruler) for cut in plan.cutting.cuts for way in (cut.better, cut.other))
+    yield pages.spreads(
+        openings(plan.pages.in_order[:40]), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
+    )
+    yield from (
+        cutting.sheet(cut, way, ruler) for cut in plan.cutting.cuts for way in (cut.better, cut.other)
+    )
 
 
 @settings(max_examples=examples(25))
@@ -62,21 +67,33 @@ def test_any_book_draws_as_sound_svg_within_its_picture(book):
 
 def test_a_square_stays_square_and_numbers_stay_on_the_picture():
     drawing = Drawing(
-        50, 50, "square", [Rect(0, 0, 50, 50, "leaf")], dims=[Dim("bottom", 0, 50, "8 1/4 <in>"), Dim("left", 0, 50, "x", spot="side")]
+        50,
+        50,
+        "square",
+        [Rect(0, 0, 50, 50, "leaf")],
+        dims=[Dim("bottom", 0, 50, "8 1/4 <in>"), Dim("left", 0, 50, "x", spot="side")],
     )
     rendered = render_screen(drawing, 400, 300)
     rect = ElementTree.fromstring(rendered.svg).find("rect")
     assert rect.get("width") == rect.get("height")
     assert float(rect.get("width")) / 50 == pytest.approx(rendered.scale, abs=1e-3)
-    assert rendered.spots["side"][0] * 400 < float(rect.get("x")) - 45, "a field stands clear of what it measures"
+    assert rendered.spots["side"][0] * 400 < float(rect.get("x")) - 45, (
+        "a field stands clear of what it measures"
+    )
     assert "&lt;in&gt;" in rendered.svg
-    assert re.search(r"8<tspan[^>]*>1</tspan><tspan[^>]*>⁄</tspan><tspan[^>]*>4</tspan>", rendered.svg), "a true fraction"
+    assert re.search(r"8<tspan[^>]*>1</tspan><tspan[^>]*>⁄</tspan><tspan[^>]*>4</tspan>", rendered.svg), (
+        "a true fraction"
+    )
 
 
 def test_sections_are_drawn_in_true_proportions():
     """Each nested folio is as thick as it lies, and all of them fill the section's thickness."""
     section: Any = make_plan(Book()).pages
-    curves = [shape for shape in pages.fold_detail(section, make_plan(Book()).brief.ruler).shapes if isinstance(shape, Curve)]
+    curves = [
+        shape
+        for shape in pages.fold_detail(section, make_plan(Book()).brief.ruler).shapes
+        if isinstance(shape, Curve)
+    ]
     assert len(curves) == section.folios
     tops = [curve.commands[0][1][1] for curve in curves]
     assert tops == sorted(tops)
@@ -91,7 +108,10 @@ def styles_of(shapes):
 
 
 def test_every_style_is_known_to_the_pen_that_draws_it():
-    css = "".join((Path(pleat.__file__).parent / f"web/static/css/{name}.css").read_text() for name in ("drawing", "sewing"))
+    css = "".join(
+        (Path(pleat.__file__).parent / f"web/static/css/{name}.css").read_text()
+        for name in ("drawing", "sewing")
+    )
     plan: Any = make_plan(Book())
     for drawing in all_drawings(plan):
         for style in styles_of(drawing.shapes):

@@ -1,9 +1,11 @@
-"""What a case reads of a plan's data: small functions over the JSON that ``pleat plan`` prints, so that a case holds whatever is inside.
+"""What a case reads of a plan's data: small functions over the JSON that ``pleat plan`` prints, so that a
+case holds whatever is inside.
 
-A case: ``example`` (a recipe's) or ``book`` (a whole file); ``drop`` (paths taken out), ``set`` (paths and their values; one that ends in .kind
-begins that part anew); ``others`` (further sets by name, for comparing); ``take`` (offers, one after the other: the key of a check, a colon
-and a pattern for its label, or a pattern alone); ``read`` (an expression); ``want`` (a text is an expression on ``got`` that has to be true;
-anything else is the right value itself); ``why``. With ``or_not_made`` an offer that is no way out may be gone.
+A case: ``example`` (a recipe's) or ``book`` (a whole file); ``drop`` (paths taken out), ``set`` (paths and
+their values; one that ends in .kind begins that part anew); ``others`` (further sets by name, for comparing);
+``take`` (offers, one after the other: the key of a check, a colon and a pattern for its label, or a pattern
+alone); ``read`` (an expression); ``want`` (a text is an expression on ``got`` that has to be true; anything
+else is the right value itself); ``why``. With ``or_not_made`` an offer that is no way out may be gone.
 """
 
 from __future__ import annotations
@@ -49,8 +51,12 @@ def watches(plan):
 
 
 def offers(plan, key=None):
-    found = [offer["label"] for one in all_checks(plan) if key in (None, one["key"]) for offer in one["offers"]]
-    return found + ([offer["label"] for name in PLEATS for offer in plan[name]["offers"]] if key is None else [])
+    found = [
+        offer["label"] for one in all_checks(plan) if key in (None, one["key"]) for offer in one["offers"]
+    ]
+    return found + (
+        [offer["label"] for name in PLEATS for offer in plan[name]["offers"]] if key is None else []
+    )
 
 
 def figure(plan, pleat, key, what="value"):
@@ -78,17 +84,28 @@ def steps(plan):
 
 
 def step(plan, key):
-    return next((one for one in steps(plan) if one["key"] == key), {"title": "no such step", "detail": "", "minutes": 0, "wait_minutes": 0})
+    return next(
+        (one for one in steps(plan) if one["key"] == key),
+        {"title": "no such step", "detail": "", "minutes": 0, "wait_minutes": 0},
+    )
 
 
 def number(plan, *words):
     """The numbers of the steps whose title says one of the words."""
-    return [at for at, one in enumerate(steps(plan), 1) if any(word.lower() in one["title"].lower() for word in words)]
+    return [
+        at
+        for at, one in enumerate(steps(plan), 1)
+        if any(word.lower() in one["title"].lower() for word in words)
+    ]
 
 
 def said(plan, *words):
     """The titles of the steps that say one of the words, in title or detail."""
-    return [one["title"] for one in steps(plan) if any(word.lower() in (one["title"] + " " + one["detail"]).lower() for word in words)]
+    return [
+        one["title"]
+        for one in steps(plan)
+        if any(word.lower() in (one["title"] + " " + one["detail"]).lower() for word in words)
+    ]
 
 
 def thing(plan, key):
@@ -149,7 +166,12 @@ def offered(plan, pattern):
     named = [(f"{one['key']}: ", offer) for one in all_checks(plan) for offer in one["offers"]]
     named += [("", offer) for name in PLEATS for offer in plan[name]["offers"]]
     return next(
-        (offer for key, offer in named if any(fnmatch.fnmatchcase(text, pattern) for text in (offer["label"], key + offer["label"]))), None
+        (
+            offer
+            for key, offer in named
+            if any(fnmatch.fnmatchcase(text, pattern) for text in (offer["label"], key + offer["label"]))
+        ),
+        None,
     )
 
 
@@ -178,8 +200,14 @@ def holds(case):
         plan, refused = planned(book)
     others = {name: planned(begun(case, more))[0] for name, more in case.get("others", {}).items()}
     try:
-        got = json.loads(json.dumps(eval(case["read"], {**NAMES, "plan": plan, "others": others, "refused": refused})))
+        got = json.loads(
+            json.dumps(eval(case["read"], {**NAMES, "plan": plan, "others": others, "refused": refused}))
+        )
     except KeyError:
         return False, f"refused: {refused}", missing
-    held = bool(eval(case["want"], {**NAMES, "got": got})) if isinstance(case["want"], str) else same(got, case["want"])
+    held = (
+        bool(eval(case["want"], {**NAMES, "got": got}))
+        if isinstance(case["want"], str)
+        else same(got, case["want"])
+    )
     return held or bool(missing and case.get("or_not_made")), got, missing

@@ -26,7 +26,9 @@ from tests.put import of
 NAMES = [one.name for one in RECIPES]
 READ = [name for name in NAMES if hasattr(of(name).cover, "measured_spine_mm")]
 FASTENED = [name for name in NAMES if hasattr(of(name).cover, "fastener")]
-AT_HEAD = [name for name in NAMES if hasattr(of(name).binding, "bound_at") and of(name).pages.kind == "leaves"]
+AT_HEAD = [
+    name for name in NAMES if hasattr(of(name).binding, "bound_at") and of(name).pages.kind == "leaves"
+]
 
 CLOSE_MM = 6.0
 """Scores nearer to each other than this go round a board, a block or a spine."""
@@ -82,13 +84,17 @@ def test_leaves_held_at_the_head_have_their_grain_along_it(name):
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 @pytest.mark.parametrize("board", [1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0])
 def test_no_automatic_joint_raises_its_own_check(name, ruler, board):
-    assert "joint" not in keys(make_plan(of(name, ("brief.ruler", ruler), ("paper.board.thickness_mm", board))))
+    assert "joint" not in keys(
+        make_plan(of(name, ("brief.ruler", ruler), ("paper.board.thickness_mm", board)))
+    )
 
 
 @pytest.mark.parametrize("name", ["rings", "wire", "pocketpages"])
 @settings(max_examples=examples(20))
 @given(now=st.integers(2, 120), inner=st.floats(14, 60), thick=st.floats(0.2, 4))
-def test_what_a_ring_takes_is_the_largest_count_that_itself_passes_whatever_there_is_now(name, now, inner, thick):
+def test_what_a_ring_takes_is_the_largest_count_that_itself_passes_whatever_there_is_now(
+    name, now, inner, thick
+):
     path = "binding.nominal_mm" if name == "wire" else "binding.inner_mm"
     more = (
         (("pages.insert_width_mm", 90.0), ("pages.insert_height_mm", 120.0), ("pages.insert_thick_mm", thick))
@@ -99,7 +105,9 @@ def test_what_a_ring_takes_is_the_largest_count_that_itself_passes_whatever_ther
         inner = min(inner, 30.0)
 
     def planned(count):
-        return make_plan(of(name, *more, (path, inner), ("pages.amount", count), ("pages.counted_in", "leaves")))
+        return make_plan(
+            of(name, *more, (path, inner), ("pages.amount", count), ("pages.counted_in", "leaves"))
+        )
 
     says = {figure.key: figure.value for figure in planned(now).binding.figures}["takes"]
     most = int(str(says).split()[0])
@@ -161,7 +169,9 @@ def test_a_leaf_that_is_offered_for_the_covers_sheet_has_a_cover_that_comes_out_
         for offer in check.offers if check.key == "B1" and check.title.startswith("The cover ") else ():
             if offer.label.startswith("leaf "):
                 after = make_plan(editing.apply(book, offer.changes)).cutting.checks
-                assert not [one.title for one in after if one.key == "B1" and one.title.startswith("The cover ")], offer.label
+                assert not [
+                    one.title for one in after if one.key == "B1" and one.title.startswith("The cover ")
+                ], offer.label
                 assert " 0 in off" not in offer.label
 
 
@@ -177,7 +187,9 @@ def test_panels_that_hold_the_same_thickness_are_scored_equally_wide_and_no_narr
             read: dict[float, set[float]] = {}
             for first, second in pairwise(at):
                 if second - first < CLOSE_MM:
-                    read.setdefault(round(second - first, 2), set()).add(round(on.snap(second) - on.snap(first), 2))
+                    read.setdefault(round(second - first, 2), set()).add(
+                        round(on.snap(second) - on.snap(first), 2)
+                    )
             for wide, marks in read.items():
                 assert len(marks) == 1, f"{part.name}: {wide} mm is scored {marks}"
                 assert min(marks) >= wide - 0.05, f"{part.name}: {wide} mm is scored {marks}"
@@ -190,7 +202,10 @@ def test_the_leaf_that_is_typed_reaches_every_kind(name):
     wide, high = (round(1.1 * side, 1) for side in (book.brief.leaf_width_mm, book.brief.leaf_height_mm))
     for path, mm in (("brief.leaf_width_mm", wide), ("brief.leaf_height_mm", high)):
         plan, other = worked_out(book), worked_out(editing.apply(book, [(path, mm)]))
-        sizes = [{(one.width_mm, one.height_mm) for one in each.parts if hasattr(one, "width_mm")} for each in (plan, other)]
+        sizes = [
+            {(one.width_mm, one.height_mm) for one in each.parts if hasattr(one, "width_mm")}
+            for each in (plan, other)
+        ]
         assert sizes[0] != sizes[1] or keys(other) - keys(plan), path
 
 
@@ -198,7 +213,10 @@ def test_the_leaf_that_is_typed_reaches_every_kind(name):
 @pytest.mark.parametrize("leaf", ["papers", "board", "tag"])
 @pytest.mark.parametrize("kind", ["hills", "connectors", "zigzag"])
 def test_what_is_cut_is_used_and_the_two_papers_of_a_leaf_stay_apart_for_what_goes_between(kind, leaf, mats):
-    book = editing.apply(of("hills"), [("binding.kind", kind), ("pages.leaf_is", leaf), ("pages.mats", mats), ("pages.photo", "none")])
+    book = editing.apply(
+        of("hills"),
+        [("binding.kind", kind), ("pages.leaf_is", leaf), ("pages.mats", mats), ("pages.photo", "none")],
+    )
     plan = worked_out(book)
     steps = [one.step for one in plan.bench.work]
     waits = waits_for(steps)
@@ -262,7 +280,9 @@ def test_what_goes_in_one_go_is_not_left_in_between(name):
             assert step.key in after[key], f"{key} follows {step.key}"
             assert not step.wait_minutes, f"{step.title} is not the last in one go"
             assert not step.for_all
-            between = [one for one in steps if step.key in after[one] and one in after[key] and one not in step.then]
+            between = [
+                one for one in steps if step.key in after[one] and one in after[key] and one not in step.then
+            ]
             assert not between, f"{between} come between {step.key} and {key}"
 
 
@@ -274,4 +294,9 @@ def test_the_hands_spend_the_set_up_once_and_each_book_as_long(name):
         each = [step.hands(books + 1) - step.hands(books) for books in (1, 5, 11)]
         assert each == pytest.approx([0.0 if step.for_all else max(step.minutes - step.set_up, 0.0)] * 3)
         assert step.waits[0] <= step.wait_minutes <= step.waits[1]
-        assert step.wait_minutes == 0 or step.weights or "glue" in step.detail.lower() or "dry" in step.title.lower(), step.title
+        assert (
+            step.wait_minutes == 0
+            or step.weights
+            or "glue" in step.detail.lower()
+            or "dry" in step.title.lower()
+        ), step.title

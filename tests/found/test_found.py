@@ -1,4 +1,5 @@
-"""What planning real books found wrong, case by case: ``cases.json`` has the inputs, what they gave and what is right, with the reason."""
+"""What planning real books found wrong, case by case: ``cases.json`` has the inputs, what they gave and what
+is right, with the reason."""
 
 from __future__ import annotations
 

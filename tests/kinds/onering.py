@@ -52,7 +52,8 @@ def hang(record: OneRing, left: LeftOfBinding) -> RingResult:
     punch = Step(
         key="punch",
         title="Punch the hole",
-        detail=f"{ruler.show(record.corner_mm)} from head and edge, few leaves at a time, the strip as a jig.",
+        detail=f"{ruler.show(record.corner_mm)} from head and edge, few leaves at a time, the strip as a "
+        "jig.",
         tools=("paper punch",),
         needs=("block.stacked",),
         gives=("book.bound",),
@@ -63,7 +64,14 @@ def hang(record: OneRing, left: LeftOfBinding) -> RingResult:
         key_figure=hole,
         figures=(hole,),
         checks=(small,) if thick > most else (),
-        parts=(Count("ring", f"ring, {ruler.show(record.inner_mm)} inside", left.brief.quantity, ""),),
+        parts=(
+            Count(
+                key="ring",
+                name=f"ring, {ruler.show(record.inner_mm)} inside",
+                count=left.brief.quantity,
+                stock="",
+            ),
+        ),
         steps=(punch,),
         at="edge",
         height_mm=left.pages.leaf_height_mm,
@@ -74,12 +82,18 @@ def hang(record: OneRing, left: LeftOfBinding) -> RingResult:
 
 @handles.register
 def _corner(result: RingResult, plan: Plan) -> tuple[Handle, ...]:
-    return (Handle("binding.corner_mm", "hole from the head", result.inset_mm, 6, 30, plan.brief.ruler.step_mm, "y"),)
+    return (
+        Handle(
+            "binding.corner_mm", "hole from the head", result.inset_mm, 6, 30, plan.brief.ruler.step_mm, "y"
+        ),
+    )
 
 
 @strips_of.register
 def _jig(result: RingResult, plan: Plan) -> tuple[Strip, ...]:
-    marks = (MarkOn(result.inset_mm, f"hole: {plan.brief.ruler.number(result.inset_mm)}", "cross", hole=True),)
+    marks = (
+        MarkOn(result.inset_mm, f"hole: {plan.brief.ruler.number(result.inset_mm)}", "cross", hole=True),
+    )
     return (Strip("Hole, from the head", min(result.height_mm, 120.0), marks, "HEAD", "cut here"),)
 
 

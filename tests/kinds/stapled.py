@@ -1,4 +1,5 @@
-"""A stapled booklet: two or three staples through the fold. A kind of its own, as small as one can be, to prove the house."""
+"""A stapled booklet: two or three staples through the fold. A kind of its own, as small as one can be, to
+prove the house."""
 
 from __future__ import annotations
 
@@ -33,15 +34,23 @@ def compute(record: Stapled, left: LeftOfBinding) -> BindingResult:
         label="staples",
         value=record.staples,
         show="count",
-        how=f"At {marks} {ruler.name} from the head, {'as you said' if record.inset_mm else 'a quarter of the height from the ends'}.",
-        rules=(Rule("common practice", "two staples at the quarter points, no source"),),
+        how=f"At {marks} {ruler.name} from the head, "
+        f"{'as you said' if record.inset_mm else 'a quarter of the height from the ends'}.",
+        rules=(Rule("quarter_points", "two staples at the quarter points, no source"),),
         scrap=f"{marks} {ruler.name} from the head",
     )
     return BindingResult(
         key_figure=where,
         figures=(where,),
         checks=_checks(left, ruler),
-        parts=(Count("staples", "staples", record.staples * quantity * len(left.pages.units), ""),),
+        parts=(
+            Count(
+                key="staples",
+                name="staples",
+                count=record.staples * quantity * len(left.pages.units),
+                stock="",
+            ),
+        ),
         steps=_steps(record, places, left),
         at="fold",
         height_mm=height,
@@ -59,7 +68,9 @@ def _checks(left: LeftOfBinding, ruler: Ruler) -> tuple[Check, ...]:
     sew = Offer(label="sew it instead", changes=(("binding.kind", "pamphlet"),))
     what = f"{ruler.thin(deep)} of paper" if deep > DEEPEST_MM else f"{len(left.pages.units)} sections"
     why = f"It drives through {ruler.thin(DEEPEST_MM)} of one section; more bends the legs before they close."
-    return (Check(code="deep", level="stop", title=f"A stapler does not hold {what}.", why=why, offers=(sew,)),)
+    return (
+        Check(code="deep", level="stop", title=f"A stapler does not hold {what}.", why=why, offers=(sew,)),
+    )
 
 
 def _steps(record: Stapled, places: tuple[float, ...], left: LeftOfBinding) -> tuple[Step, ...]:
@@ -70,7 +81,8 @@ def _steps(record: Stapled, places: tuple[float, ...], left: LeftOfBinding) -> t
         Step(
             key="staple",
             title=f"Staple it {record.staples} times",
-            detail=f"{'The cover round the section, fold' if covered else 'Fold'} up over the edge of the table: {marks} {ruler.name} from the head, along the fold, from the outside.",
+            detail=f"{'The cover round the section, fold' if covered else 'Fold'} up over the edge of the "
+            f"table: {marks} {ruler.name} from the head, along the fold, from the outside.",
             tools=("long-arm stapler",),
             needs=("block.measured", "cover.scored"),
             gives=("book.bound",),

@@ -1,4 +1,5 @@
-"""What every member of every registry owes the house: a plan for whatever book, drawings, steps, a form, prints, a portrait, the command line.
+"""What every member of every registry owes the house: a plan for whatever book, drawings, steps, a form,
+prints, a portrait, the command line.
 
 A new member is one line in ``BOOKS``.
 """
@@ -113,7 +114,9 @@ def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
         assert ElementTree.fromstring(render_screen(looks.strip(result, plan), 44, 132).svg).get("aria-label")
         if name in ("pages", "binding", "cover"):
             drawing = render_screen(looks.main(result, plan))
-            assert {one.path for one in handles(result, plan)} <= set(drawing.spots), "a handle without its place"
+            assert {one.path for one in handles(result, plan)} <= set(drawing.spots), (
+                "a handle without its place"
+            )
     assert portrait(plan).width >= plan.cover.front_width_mm
     assert len(overview(plan, {}).scrap) <= 6
     for paper in some(("a4", "letter"), 2, TURN[kind] % 2):
@@ -122,7 +125,8 @@ def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
 
 @pytest.mark.parametrize("kind", BOOKS)
 def test_a_kind_is_worked_from_the_first_step_to_the_last(kind):
-    """Every need is given by a step, or is one that only other books have; nothing says what this book has not."""
+    """Every need is given by a step, or is one that only other books have; nothing says what this book has
+    not."""
     book = example(kind)
     plan = make_plan(book)
     assert not [check for _, check in plan.checks if check.level == "stop" and check.key != "C1"]
@@ -135,7 +139,12 @@ def test_a_kind_is_worked_from_the_first_step_to_the_last(kind):
     words = " ".join(f"{step.title} {step.detail}" for step in steps)
     assert ("thread" in words) == (hasattr(book.binding, "thread") and book.binding.kind != "loop")
     if book.cover.kind == "bare":
-        said = words.lower().replace("discover", "").replace("past the cover", "").replace("boards and a weight", "")
+        said = (
+            words.lower()
+            .replace("discover", "")
+            .replace("past the cover", "")
+            .replace("boards and a weight", "")
+        )
         assert "cover" not in said
         assert "board" not in said
     elif book.cover.kind != "boards":
@@ -177,10 +186,19 @@ def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind
     assert client.get("/").status_code == client.get(f"/books/{book_id}/print").status_code == 200
     for drawer in DRAWERS:
         asked = client.get(f"/books/{book_id}/{drawer}")
-        assert asked.status_code == (404 if drawer == "threads" and not hasattr(book.binding, "thread") else 200), drawer
+        assert asked.status_code == (
+            404 if drawer == "threads" and not hasattr(book.binding, "thread") else 200
+        ), drawer
     if LONG or TURN[kind] % 3 == 0:
         assert pdf_of(client, f"/books/{book_id}/print.pdf")[:4] == b"%PDF"
-    edits = [("brief.leaf_width_mm", "120"), ("brief.ruler", "in"), ("brief.quantity", "3"), ("binding.kind", "pamphlet"), ("cover.kind", "wrap"), ("pages.kind", "sections")]  # fmt: skip
+    edits = [
+        ("brief.leaf_width_mm", "120"),
+        ("brief.ruler", "in"),
+        ("brief.quantity", "3"),
+        ("binding.kind", "pamphlet"),
+        ("cover.kind", "wrap"),
+        ("pages.kind", "sections"),
+    ]
     for path, value in some(edits, 2, TURN[kind] % 2):
         version = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
         answer = client.post(
@@ -198,7 +216,9 @@ def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind
 @given(books, st.lists(st.tuples(st.sampled_from(REGISTRIES), st.integers(0, 9)), max_size=4))
 def test_any_members_together_plan_and_what_does_not_go_together_says_the_way_out(book, picks):
     for registry, number in picks:
-        book = editing.apply(book, [(f"{registry.pleat}.{TAG}", registry.members[number % len(registry.members)].name)])
+        book = editing.apply(
+            book, [(f"{registry.pleat}.{TAG}", registry.members[number % len(registry.members)].name)]
+        )
     try:
         plan = worked_out(book)
     except CycleError as error:  # pragma: no cover - what the test is about
@@ -214,7 +234,14 @@ def test_any_members_together_plan_and_what_does_not_go_together_says_the_way_ou
 @pytest.mark.parametrize("near", [("binding.insets_mm", [10.0]), ("binding.inset_mm", 10.0)])
 def test_holes_near_the_end_of_the_cover_are_spread_by_the_binding_that_made_them(near):
     kind = "pamphlet" if near[0].endswith("insets_mm") else "stapled"
-    book = made([("binding.kind", kind), near, ("pages.amount", 16), ("cover.piece_height_mm", Book().brief.leaf_height_mm - 6)])
+    book = made(
+        [
+            ("binding.kind", kind),
+            near,
+            ("pages.amount", 16),
+            ("cover.piece_height_mm", Book().brief.leaf_height_mm - 6),
+        ]
+    )
     (check,) = [check for check in make_plan(book).cover.checks if check.key == "D5"]
     mended = make_plan(editing.apply(book, check.offers[0].changes))
     assert "D5" not in {check.key for check in mended.cover.checks}
@@ -222,7 +249,9 @@ def test_holes_near_the_end_of_the_cover_are_spread_by_the_binding_that_made_the
 
 def test_what_was_decided_for_a_member_left_behind_comes_back():
     book = editing.edit(Book(), {"binding.tail_mm": "120", "binding.station_count": "5"})
-    other = editing.apply(editing.edit(editing.apply(book, [("binding.kind", "stapled")]), {"binding.staples": "3"}), [])
+    other = editing.apply(
+        editing.edit(editing.apply(book, [("binding.kind", "stapled")]), {"binding.staples": "3"}), []
+    )
     assert (other.binding.staples, other.aside["binding"]["pamphlet"]["tail_mm"]) == (3, 120)
     back = editing.apply(other, [("binding.kind", "pamphlet")])
     assert back.binding == book.binding
@@ -230,7 +259,9 @@ def test_what_was_decided_for_a_member_left_behind_comes_back():
 
 
 def test_a_member_nobody_knows_is_kept_whole_and_told(app, client):
-    data = json.loads(write_book(Book(title="From afar"))) | {"binding": {"kind": "spiral", "turns": 9, "tail_mm": "8 1/4 in"}}
+    data = json.loads(write_book(Book(title="From afar"))) | {
+        "binding": {"kind": "spiral", "turns": 9, "tail_mm": "8 1/4 in"}
+    }
     book = read_book(json.dumps(data))
     assert json.loads(write_book(book))["binding"] == data["binding"]
     plan = make_plan(book)
@@ -247,4 +278,6 @@ def test_a_member_nobody_knows_is_kept_whole_and_told(app, client):
 
 
 def test_the_schema_knows_every_member():
-    assert {"Sections", "Leaves", "Pamphlet", "Stapled", "OneRing", "Wrap", "Bare"} <= set(book_schema()["$defs"])
+    assert {"Sections", "Leaves", "Pamphlet", "Stapled", "OneRing", "Wrap", "Bare"} <= set(
+        book_schema()["$defs"]
+    )

@@ -1,4 +1,5 @@
-"""Every field that is declared changes something beyond its own echo: by itself, or together with what it is said of."""
+"""Every field that is declared changes something beyond its own echo: by itself, or together with what it is
+said of."""
 
 from __future__ import annotations
 
@@ -19,7 +20,8 @@ from tests.profiles import some
 from tests.put import of
 
 OTHERWISE = {"moved", "marks"}
-"""Whether the partner of a hole that is dragged moves along is seen while it is dragged, and in no plan; marks have tests of their own."""
+"""Whether the partner of a hole that is dragged moves along is seen while it is dragged, and in no plan;
+marks have tests of their own."""
 SAME_FROM_BOTH_ENDS = {f"{kind}.covers_punched" for kind in ("Strips", "Filing", "Planner", "Wire", "Coil")}
 """Their holes are where bars and punches have them, so that covers meet them either way round."""
 INSERT = [("pages.insert_width_mm", 60.0), ("pages.insert_height_mm", 150.0)]
@@ -83,7 +85,11 @@ def others(rule, held):
     low, high = (rule.low_mm, rule.high_mm) if isinstance(rule, LengthRule) else (rule.low, rule.high)
     base = held or (low + min(high, low + 60)) / 2
     found = [min(max(base * share, low), high) for share in (0.5, 0.8, 1.3, 2.0, 4.0)] + [low, high]
-    return [value for one in found if (value := round(one) if isinstance(rule, NumberRule) and rule.whole else one) != held]
+    return [
+        value
+        for one in found
+        if (value := round(one) if isinstance(rule, NumberRule) and rule.whole else one) != held
+    ]
 
 
 def counts(book, path, rule, held):
@@ -114,7 +120,10 @@ def test_a_field_of_a_member_changes_the_plan(recipe, pleat, name, rule):
     book = of(recipe)
     record = getattr(book, pleat)
     together = TOGETHER.get(f"{type(record).__name__}.{name}", TOGETHER.get(name, []))
-    book = editing.apply(book, [(path, value) for path, value in together if not path.endswith(f".{name}") or len(together) > 1])
+    book = editing.apply(
+        book,
+        [(path, value) for path, value in together if not path.endswith(f".{name}") or len(together) > 1],
+    )
     assert counts(book, f"{pleat}.{name}", rule, getattr(getattr(book, pleat), name))
 
 

@@ -1,4 +1,5 @@
-"""What every kind of thing put in owes the house, on every recipe: a plan, pictures, pieces, parts, steps that can be done, prints, plain data, a file."""
+"""What every kind of thing put in owes the house, on every recipe: a plan, pictures, pieces, parts, steps
+that can be done, prints, plain data, a file."""
 
 from __future__ import annotations
 
@@ -48,7 +49,9 @@ def test_everything_goes_into_every_kind_of_book(one):
         *(drawing.opening(result, plan, face.name) for face in result.faces[:8]),
     ):
         assert ElementTree.fromstring(render_screen(look).svg).get("aria-label")
-    shown = render_screen(bulk_map(result.bulk, plan.pages.leaf_width_mm, plan.pages.leaf_height_mm, plan.brief.ruler), 200, 200)
+    shown = render_screen(
+        bulk_map(result.bulk, plan.pages.leaf_width_mm, plan.pages.leaf_height_mm, plan.brief.ruler), 200, 200
+    )
     assert shown.svg.count("<rect") < 1500
     rows = dict(part_rows(plan))
     for item in result.items:
@@ -73,8 +76,13 @@ def test_what_is_put_in_is_printed_with_its_openings_and_a_list_to_tick(name, ru
 
 
 def test_openings_that_have_the_same_are_printed_once():
-    book = put(of("longstitch"), {"kind": "pocket", "places": [{"on": f"page {n}", "x_mm": 20, "y_mm": 60} for n in range(5, 60, 6)]})
-    where = [sheet for sheet in print_sheets(make_plan(book), "x", "a4") if sheet.title.startswith("where it lies")]
+    book = put(
+        of("longstitch"),
+        {"kind": "pocket", "places": [{"on": f"page {n}", "x_mm": 20, "y_mm": 60} for n in range(5, 60, 6)]},
+    )
+    where = [
+        sheet for sheet in print_sheets(make_plan(book), "x", "a4") if sheet.title.startswith("where it lies")
+    ]
     assert len(where) == 1
     assert "The same on" in where[0].svg
 
@@ -98,7 +106,9 @@ def test_every_field_of_a_kind_has_words_a_rule_and_an_example_that_can_be_put_b
             assert editing.apply(book, ((path, value),)) == book
 
 
-@pytest.mark.parametrize(("kind", "fit"), [("fastener", 12), ("picture", 1), ("waterfall", 1), ("eyelet", 12)])
+@pytest.mark.parametrize(
+    ("kind", "fit"), [("fastener", 12), ("picture", 1), ("waterfall", 1), ("eyelet", 12)]
+)
 def test_a_thing_is_put_where_nothing_lies_yet_while_there_is_room(kind, fit):
     book = of("journal")
     for _ in range(fit):

@@ -1,4 +1,5 @@
-"""Every printed page of every demo book, in both rulers and on both papers, read as text with the box of each word (poppler)."""
+"""Every printed page of every demo book, in both rulers and on both papers, read as text with the box of each
+word (poppler)."""
 
 from __future__ import annotations
 
@@ -22,29 +23,57 @@ from tests.conftest import edited
 from tests.put import everything
 
 TALLEST_PT = 30
-LONG = {"pages.count": "400 pages", "pages.numbered": "yes", "pages.sections": "6", "pages.folds": "2", "brief.size": "A6"}
+LONG = {
+    "pages.count": "400 pages",
+    "pages.numbered": "yes",
+    "pages.sections": "6",
+    "pages.folds": "2",
+    "brief.size": "A6",
+}
 BOOKS = {
     **{book.title: book for book in demo_books()},
     **{
-        name: recipe(name).book() for name in ("case", "quarter", "threepiece", "flapped", "pockets", "sheath", "coveredboards", "padcover")
+        name: recipe(name).book()
+        for name in (
+            "case",
+            "quarter",
+            "threepiece",
+            "flapped",
+            "pockets",
+            "sheath",
+            "coveredboards",
+            "padcover",
+        )
     },
     "with things put in": filled_journal(),
     "leaves on rings with everything put in": everything(recipe("rings").book()),
     "sections of odd length": edited(Book(title="Planner"), LONG),
-    "flush, with holes near the ends": edited(Book(title="Flush"), {"cover.square_mm": "0", "binding.station.0": "6", "brief.size": "A4"}),
-    "a title without end": edited(Book(title="W" * 80), {"pages.sections": "2", "cover.square_mm": "12", "brief.quantity": "12"}),
+    "flush, with holes near the ends": edited(
+        Book(title="Flush"), {"cover.square_mm": "0", "binding.station.0": "6", "brief.size": "A4"}
+    ),
+    "a title without end": edited(
+        Book(title="W" * 80), {"pages.sections": "2", "cover.square_mm": "12", "brief.quantity": "12"}
+    ),
 }
 
 
 def words(pdf: bytes, folder) -> list[list[tuple[str, float, float, float, float]]]:
     """(word, left, top, right, bottom) of every page, in points."""
     (folder / "x.pdf").write_bytes(pdf)
-    text = subprocess.run(["pdftotext", "-bbox", str(folder / "x.pdf"), "-"], check=True, capture_output=True).stdout
+    text = subprocess.run(
+        ["pdftotext", "-bbox", str(folder / "x.pdf"), "-"], check=True, capture_output=True
+    ).stdout
     root = ElementTree.fromstring(re.sub(rb"<!DOCTYPE[^>]*>", b"", text))
     space = "{http://www.w3.org/1999/xhtml}"
     return [
         [
-            (word.text or "", float(word.get("xMin")), float(word.get("yMin")), float(word.get("xMax")), float(word.get("yMax")))
+            (
+                word.text or "",
+                float(word.get("xMin")),
+                float(word.get("yMin")),
+                float(word.get("xMax")),
+                float(word.get("yMax")),
+            )
             for word in page.iter(f"{space}word")
         ]
         for page in root.iter(f"{space}page")
@@ -52,7 +81,8 @@ def words(pdf: bytes, folder) -> list[list[tuple[str, float, float, float, float
 
 
 def overlapping(page):
-    """Pairs of words that lie on each other; the ascenders and descenders of neighbouring lines may touch, and a fraction's parts do."""
+    """Pairs of words that lie on each other; the ascenders and descenders of neighbouring lines may touch,
+    and a fraction's parts do."""
     found = []
     rows = [
         (word, left + 0.4, top + 0.28 * (bottom - top), right - 0.4, bottom - 0.28 * (bottom - top))
@@ -68,7 +98,9 @@ def overlapping(page):
 
 PRINTED = [(name, ruler, paper) for name in BOOKS for ruler in ("mm", "in") for paper in ("a4", "letter")]
 BY_TURNS = [
-    one for number in range(0, len(PRINTED), 4) for one in (PRINTED[number + number // 4 % 2], PRINTED[number + 3 - number // 4 % 2])
+    one
+    for number in range(0, len(PRINTED), 4)
+    for one in (PRINTED[number + number // 4 % 2], PRINTED[number + 3 - number // 4 % 2])
 ]
 """Each book in both rulers and on both papers, but not each ruler on each paper."""
 
@@ -99,7 +131,11 @@ def figures(plan):
     yield from (f"{cut.part.count} ×" for cut in plan.cutting.cuts)
     shell = getattr(plan.cover, "shell", None)
     for one in plan.cover.pieces if shell is None else ():
-        yield from (ruler.number(ruler.snap(at)) for upright in (True, False) for at in scores(one.piece, upright=upright))
+        yield from (
+            ruler.number(ruler.snap(at))
+            for upright in (True, False)
+            for at in scores(one.piece, upright=upright)
+        )
     if shell is not None:
         yield from (ruler.number(ruler.snap(shell.width - at)) for at in shell.edges[1:-1])
         yield from (ruler.number(ruler.snap(at)) for at in (shell.reach, shell.reach + shell.height))
@@ -117,7 +153,10 @@ def test_only_what_a_ruler_has_is_set_as_a_fraction():
 
 
 def test_print_starts_on_the_paper_that_ruler_and_sheets_suggest():
-    assert [suggested(make_plan(edited(Book(), texts))) for texts in ({}, {"brief.ruler": "in"}, {"paper.leaf.size": "letter"})] == [
+    assert [
+        suggested(make_plan(edited(Book(), texts)))
+        for texts in ({}, {"brief.ruler": "in"}, {"paper.leaf.size": "letter"})
+    ] == [
         "a4",
         "letter",
         "letter",
@@ -130,9 +169,16 @@ def test_a_part_list_of_forty_papers_takes_several_pages(tmp_path):
 
     book = edited(Book(), {"brief.size": "100 x 150"})
     for number in range(40):
-        book = piles.add(book, Paper(name=f"Found paper number {number}", sheet_width_mm=300 + number, sheet_height_mm=300), 1)
+        book = piles.add(
+            book,
+            Paper(name=f"Found paper number {number}", sheet_width_mm=300 + number, sheet_height_mm=300),
+            1,
+        )
     plan = make_plan(book)
     pages = words(to_pdf(print_sheets(plan, "x", "a4"), "x"), tmp_path)
     text = ["".join(word for word, *_ in page) for page in pages]
     assert sum("parts," in page for page in text) >= 2
-    assert all(f"Foundpapernumber{number};" in "".join(text) or f"Foundpapernumber{number}," in "".join(text) for number in range(40))
+    assert all(
+        f"Foundpapernumber{number};" in "".join(text) or f"Foundpapernumber{number}," in "".join(text)
+        for number in range(40)
+    )

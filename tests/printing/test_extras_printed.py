@@ -26,9 +26,17 @@ def test_the_guides_openings_places_and_ticks_can_be_read(ruler, tmp_path):
     sheets = print_sheets(plan, "Guide to the open night", "a4" if ruler == "mm" else "letter")
     pages = words(to_pdf(sheets, "x"), tmp_path)
     where = " ".join(
-        word for sheet, page in zip(sheets, pages, strict=True) if sheet.title.startswith("where it lies") for word, *_ in page
+        word
+        for sheet, page in zip(sheets, pages, strict=True)
+        if sheet.title.startswith("where it lies")
+        for word, *_ in page
     )
-    goes = " ".join(word for sheet, page in zip(sheets, pages, strict=True) if sheet.title.startswith("what goes in") for word, *_ in page)
+    goes = " ".join(
+        word
+        for sheet, page in zip(sheets, pages, strict=True)
+        if sheet.title.startswith("what goes in")
+        for word, *_ in page
+    )
     for item in plan.extras.items:
         assert item.title in where, item.title
         if item.thing.work.fill:
@@ -49,7 +57,14 @@ def test_the_guides_openings_places_and_ticks_can_be_read(ruler, tmp_path):
 
 
 def test_scores_of_every_piece_are_a_strip_at_true_size():
-    design = {"kind": "pocket", "goes": "none", "width_mm": 90, "height_mm": 70, "tab_mm": 12, "places": at("page 5")}
+    design = {
+        "kind": "pocket",
+        "goes": "none",
+        "width_mm": 90,
+        "height_mm": 70,
+        "tab_mm": 12,
+        "places": at("page 5"),
+    }
     plan = make_plan(put(of("journal"), design))
     across, down = strips_of(plan.extras, plan)
     assert across.length_mm == 90 + 24
@@ -62,7 +77,15 @@ def test_scores_of_every_piece_are_a_strip_at_true_size():
 
 
 def test_a_waterfalls_strip_has_a_mark_for_every_fold():
-    design = {"kind": "waterfall", "goes": "none", "width_mm": 90, "pockets": 3, "depth_mm": 40, "step_mm": 15, "places": at("page 5")}
+    design = {
+        "kind": "waterfall",
+        "goes": "none",
+        "width_mm": 90,
+        "pockets": 3,
+        "depth_mm": 40,
+        "step_mm": 15,
+        "places": at("page 5"),
+    }
     plan = make_plan(put(of("journal"), design))
     (down,) = strips_of(plan.extras, plan)
     assert [mark.at_mm for mark in down.marks] == pytest.approx([40, 95, 150, 220, 290])
@@ -78,7 +101,10 @@ def test_nothing_is_printed_of_extras_where_there_are_none():
 def test_what_lies_off_the_page_is_printed_beside_the_words_and_on_the_paper(x, y):
     plan = make_plan(put(of("journal"), {"kind": "pocket", "goes": "card", "places": at("page 5", x, y)}))
     ((_, svg),) = (page for page in pages_of(plan.extras, plan, 210.0, 260.0) if page[0] == "where it lies")
-    marks = [{name: float(rect.get(name)) for name in ("x", "y", "width", "height")} for rect in ElementTree.fromstring(svg).iter("rect")]
+    marks = [
+        {name: float(rect.get(name)) for name in ("x", "y", "width", "height")}
+        for rect in ElementTree.fromstring(svg).iter("rect")
+    ]
     begins = min(float(found) for found in re.findall(r'font-size="2.7" fill="#333" x="([\d.]+)"', svg))
     assert len(marks) >= 3
     for mark in marks:

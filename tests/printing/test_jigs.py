@@ -1,4 +1,5 @@
-"""Jigs and pieces with holes on paper and as files: read back, in both rulers, and as pictures of the page."""
+"""Jigs and pieces with holes on paper and as files: read back, in both rulers, and as pictures of the
+page."""
 
 from __future__ import annotations
 
@@ -31,7 +32,9 @@ def circles(text):
     """(x, y from the top, width) of every circle of a DXF, the piece's lower left corner at 0."""
     space = ezdxf.read(io.StringIO(text)).modelspace()
     return sorted(
-        (round(one.dxf.center.x, 3), round(one.dxf.center.y, 3), round(2 * one.dxf.radius, 3)) for one in space if one.dxftype() == "CIRCLE"
+        (round(one.dxf.center.x, 3), round(one.dxf.center.y, 3), round(2 * one.dxf.radius, 3))
+        for one in space
+        if one.dxftype() == "CIRCLE"
     )
 
 
@@ -42,7 +45,10 @@ def test_the_jig_for_a_cutter_has_every_hole_at_its_place_and_width(name, ruler)
     result = plan.binding
     strip = templates.files(plan)["jig-for-the-leaves"]
     found = circles(templates.written(strip, "dxf"))
-    wanted = sorted((round(result.inset_mm, 3), round(result.edge_mm - at, 3), round(result.hole_mm, 3)) for at in result.positions_mm)
+    wanted = sorted(
+        (round(result.inset_mm, 3), round(result.edge_mm - at, 3), round(result.hole_mm, 3))
+        for at in result.positions_mm
+    )
     assert found == wanted
     svg = templates.written(strip, "svg")
     assert len(re.findall(r"<circle", svg)) == len(result.positions_mm)

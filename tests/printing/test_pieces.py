@@ -1,4 +1,5 @@
-"""Pieces of covers for a cutting machine: read back by other libraries they have the size, the cuts, the scores and the glue of the plan."""
+"""Pieces of covers for a cutting machine: read back by other libraries they have the size, the cuts, the
+scores and the glue of the plan."""
 
 import io
 import itertools
@@ -32,17 +33,25 @@ def test_a_piece_as_dxf_is_cut_scored_and_glued_as_planned(name):
         assert (file.dxfversion, file.header["$INSUNITS"]) == ("AC1015", 4), "R2000, mm"
         width, height = one.piece.size_mm
         space = file.modelspace()
-        cuts = [Shape([(x, y) for x, y, *_ in line.get_points()]) for line in space.query('LWPOLYLINE[layer=="CUT"]')]
+        cuts = [
+            Shape([(x, y) for x, y, *_ in line.get_points()])
+            for line in space.query('LWPOLYLINE[layer=="CUT"]')
+        ]
         assert sum(shape.area for shape in cuts) == pytest.approx(one.piece.area_mm2, rel=1e-6)
         left, bottom, right, top = cuts[0].bounds
         assert (right - left, top - bottom) == pytest.approx((width, height), abs=1e-3)
         upright = {
-            round(line.dxf.start.x, 3) for line in space.query('LINE[layer=="SCORE"]') if abs(line.dxf.start.x - line.dxf.end.x) < 1e-6
+            round(line.dxf.start.x, 3)
+            for line in space.query('LINE[layer=="SCORE"]')
+            if abs(line.dxf.start.x - line.dxf.end.x) < 1e-6
         }
         assert sorted(upright) == pytest.approx(list(scores(one.piece)), abs=1e-3)
         for line in space.query("LINE"):
             assert cuts[0].buffer(1e-3).contains(LineString([line.dxf.start.vec2, line.dxf.end.vec2]))
-        glue = [Shape([(x, y) for x, y, *_ in line.get_points()]) for line in space.query('LWPOLYLINE[layer=="GLUE"]')]
+        glue = [
+            Shape([(x, y) for x, y, *_ in line.get_points()])
+            for line in space.query('LWPOLYLINE[layer=="GLUE"]')
+        ]
         assert len(glue) == len([panel for panel in one.piece.panels if panel.name in one.piece.glued])
         assert all(cuts[0].buffer(1e-3).contains(shape) for shape in glue)
         assert not one.piece.glued or glue
@@ -52,7 +61,9 @@ def test_a_piece_as_dxf_is_cut_scored_and_glued_as_planned(name):
 def test_a_piece_as_svg_is_true_to_size(name):
     for one in pieces.pieces(make_plan(recipe(name).book())).values():
         root = ElementTree.fromstring(pieces.to_svg(one))
-        assert float(root.get("width").removesuffix("mm")) == pytest.approx(one.piece.size_mm[0] + 10, abs=1e-2)
+        assert float(root.get("width").removesuffix("mm")) == pytest.approx(
+            one.piece.size_mm[0] + 10, abs=1e-2
+        )
         cut = root.find(".//*[@id='CUT']")
         numbers = [float(number) for path in cut for number in re.findall(r"-?\d+\.\d+", path.get("d"))]
         assert max(numbers[::2]) - min(numbers[::2]) == pytest.approx(one.piece.size_mm[0], abs=1e-2)
@@ -64,12 +75,22 @@ def test_score_lists_run_from_one_edge_and_the_turned_one_mirrors_them(name, rul
     plan: Any = make_plan(book_of(name, ("brief.ruler", ruler)))
     strips = {strip.name: strip for strip in score_lists(plan.cover, plan)}
     for name_, flat in strips.items():
-        other = name_.replace("from the head outside up", "from the head turned head over tail").replace("outside up", "inside up")
-        turned = flat if name_.endswith("either face up") else strips[other] if name_.endswith("outside up") else None
+        other = name_.replace("from the head outside up", "from the head turned head over tail").replace(
+            "outside up", "inside up"
+        )
+        turned = (
+            flat
+            if name_.endswith("either face up")
+            else strips[other]
+            if name_.endswith("outside up")
+            else None
+        )
         if turned is None:
             continue
         assert flat.length_mm == turned.length_mm
-        assert [flat.length_mm - mark.at_mm for mark in reversed(flat.marks)] == pytest.approx([mark.at_mm for mark in turned.marks])
+        assert [flat.length_mm - mark.at_mm for mark in reversed(flat.marks)] == pytest.approx(
+            [mark.at_mm for mark in turned.marks]
+        )
     names = [strip.name for _, result in plan for strip in templates(plan).values()]
     assert len(set(files(plan))) >= len(set(names)) > 0
 
@@ -80,11 +101,15 @@ def test_marks_on_the_covering_are_where_the_boards_lie(name):
     shell, strips = plan.cover.shell, templates(plan)
     inside, outside = strips["marks-on-the-covering-inside"], strips["marks-on-the-covering-outside"]
     assert [mark.at_mm for mark in outside.marks] == pytest.approx(list(shell.edges[1:-1]))
-    assert [mark.at_mm for mark in inside.marks] == pytest.approx([shell.width - at for at in reversed(shell.edges[1:-1])])
+    assert [mark.at_mm for mark in inside.marks] == pytest.approx(
+        [shell.width - at for at in reversed(shell.edges[1:-1])]
+    )
     assert inside.marks[0].text.endswith("front board")
     layout = strips["spine-layout"]
     at = [mark.at_mm for mark in layout.marks]
-    assert [b - a for a, b in itertools.pairwise(at)] == pytest.approx([shell.joint, shell.strip, shell.joint])
+    assert [b - a for a, b in itertools.pairwise(at)] == pytest.approx(
+        [shell.joint, shell.strip, shell.joint]
+    )
 
 
 @pytest.mark.parametrize("form", ["svg", "dxf"])

@@ -1,4 +1,5 @@
-"""Printed paper, measured: page boxes with pypdf, the 100 mm bar after rasterising, strips tiled without a gap."""
+"""Printed paper, measured: page boxes with pypdf, the 100 mm bar after rasterising, strips tiled without a
+gap."""
 
 from __future__ import annotations
 
@@ -57,7 +58,11 @@ def test_pages_are_exactly_as_large_as_their_paper_and_not_to_be_scaled(plan, pa
     text = " ".join(page.extract_text() for page in reader.pages)
     for words in ("Dark-sky log", "100 mm", "4 in", "HEAD", "stations from the head", "folio"):
         assert words in text
-    fonts = {str(font.get_object()["/BaseFont"]) for page in reader.pages for font in page["/Resources"]["/Font"].values()}
+    fonts = {
+        str(font.get_object()["/BaseFont"])
+        for page in reader.pages
+        for font in page["/Resources"]["/Font"].values()
+    }
     assert fonts
     assert all("Pleat" in font for font in fonts), "the fonts shipped with Pleat, whatever the machine has"
 
@@ -75,12 +80,16 @@ def test_the_bars_measure_100_mm_and_4_in_on_paper(plan, paper, tmp_path):
 
 
 def test_stations_lie_where_the_plan_says(plan, tmp_path):
-    """The cross lines of the strip, from its head edge, measured on the raster: stations at 1.5, 4.125 and 6.75 in."""
+    """The cross lines of the strip, from its head edge, measured on the raster: stations at 1.5, 4.125 and
+    6.75 in."""
     pixels = rasterised(to_pdf(print_sheets(plan, "x", "a4"), "x"), 2, tmp_path)
     column = pixels[:, round((MARGIN_MM + 3) / 25.4 * DPI)]
     lines = [
         group.mean() / DPI * 25.4
-        for group in numpy.split(numpy.flatnonzero(column < 140), numpy.flatnonzero(numpy.diff(numpy.flatnonzero(column < 140)) > 1) + 1)
+        for group in numpy.split(
+            numpy.flatnonzero(column < 140),
+            numpy.flatnonzero(numpy.diff(numpy.flatnonzero(column < 140)) > 1) + 1,
+        )
     ]
     head = MARGIN_MM + 16 + plan.cover.square_head_mm
     for station in (1.5, 4.125, 6.75):
@@ -106,13 +115,19 @@ def test_long_strips_are_tiled_with_overlaps_and_lose_no_mark(room, width):
         tiles(score_strip(plan.cover, plan)[0], 15)
 
 
-@pytest.mark.parametrize(("pages", "folds", "dummies"), [("64 pages", "1", 1), ("400 pages", "1", 3), ("64 pages", "3", 1)])
+@pytest.mark.parametrize(
+    ("pages", "folds", "dummies"), [("64 pages", "1", 1), ("400 pages", "1", 3), ("64 pages", "3", 1)]
+)
 def test_the_dummy_holds_every_page_of_a_numbered_book(pages, folds, dummies):
-    book = edited(Book(), {"pages.count": pages, "pages.folds": folds, "pages.numbered": "yes", "brief.size": "A6"})
+    book = edited(
+        Book(), {"pages.count": pages, "pages.folds": folds, "pages.numbered": "yes", "brief.size": "A6"}
+    )
     sheets = print_sheets(make_plan(book), "Planner", "a4")
     shown = [sheet for sheet in sheets if sheet.title.startswith("dummy")]
     assert len(shown) >= dummies
-    numbers = sorted(int(text) for sheet in shown for text in re.findall(r'font-size="3.6"[^>]*>(\d+)<', sheet.svg))
+    numbers = sorted(
+        int(text) for sheet in shown for text in re.findall(r'font-size="3.6"[^>]*>(\d+)<', sheet.svg)
+    )
     assert numbers == list(range(1, int(pages.split()[0]) + 1))
     text = " ".join(page.extract_text() for page in PdfReader(BytesIO(to_pdf(sheets, "x"))).pages)
     assert "glue them back to back" in " ".join(text.split())

@@ -29,9 +29,14 @@ def test_a_strip_as_dxf_has_its_length_its_layers_and_every_hole(name):
         (outline,) = file.modelspace().query("LWPOLYLINE")
         corners = [(x, y) for x, y, *_ in outline.get_points()]
         assert max(y for _, y in corners) - min(y for _, y in corners) == pytest.approx(strip.length_mm)
-        holes = sorted((round(one.dxf.center.x, 4), round(one.dxf.center.y, 4)) for one in file.modelspace().query("CIRCLE"))
+        holes = sorted(
+            (round(one.dxf.center.x, 4), round(one.dxf.center.y, 4))
+            for one in file.modelspace().query("CIRCLE")
+        )
         marks = [mark.at_mm for mark in strip.marks if mark.hole]
-        assert holes == sorted((round(x, 4), round(strip.length_mm - at, 4)) for x in strip.rows_mm for at in marks)
+        assert holes == sorted(
+            (round(x, 4), round(strip.length_mm - at, 4)) for x in strip.rows_mm for at in marks
+        )
         if key in ("stations", "trough-guide", "spine-template"):
             square = plan.cover.square_head_mm
             assert marks == pytest.approx([at + square for at in plan.binding.positions_mm])

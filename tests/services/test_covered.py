@@ -1,4 +1,5 @@
-"""Boards, cloth and papers of a cover: taken from the materials, counted there, told back, linked anew in a book from elsewhere."""
+"""Boards, cloth and papers of a cover: taken from the materials, counted there, told back, linked anew in a
+book from elsewhere."""
 
 from __future__ import annotations
 
@@ -17,9 +18,19 @@ from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction
 from tests.conftest import edited
 
-BOARD = Board(name="Millboard", sheet_width_mm=700, sheet_height_mm=500, thickness_mm=2.5, grain="short", owned=9)
+BOARD = Board(
+    name="Millboard", sheet_width_mm=700, sheet_height_mm=500, thickness_mm=2.5, grain="short", owned=9
+)
 CLOTH = Cloth(name="Canvas", roll_width_mm=1200, length_left_mm=3000, thickness_mm=0.6)
-PAPER = Paper(name="Pasted paper", kind="drawing", sheet_width_mm=700, sheet_height_mm=500, grammage=120, grain="short", owned=5)
+PAPER = Paper(
+    name="Pasted paper",
+    kind="drawing",
+    sheet_width_mm=700,
+    sheet_height_mm=500,
+    grammage=120,
+    grain="short",
+    owned=5,
+)
 
 
 @pytest.fixture
@@ -78,7 +89,14 @@ def test_boards_are_taken_when_they_are_cut_and_given_back(session, kept):
     assert before.book.paper.board.owned == 9
 
     def tick(done):
-        return books.change(session, book_id, None, "one", "x", lambda book: books.tick(book, make_plan(book), "cut_board", done)).opened
+        return books.change(
+            session,
+            book_id,
+            None,
+            "one",
+            "x",
+            lambda book: books.tick(book, make_plan(book), "cut_board", done),
+        ).opened
 
     tick(True)
     assert store.load(session, kept["Millboard"]).item.owned == 9 - takes
@@ -115,17 +133,25 @@ def test_a_book_from_elsewhere_finds_the_same_boards_and_cloth_here(session, kep
 
 @pytest.mark.parametrize(("there", "here"), [("Brass rings", True), ("Rings of another", False)])
 def test_what_holds_a_book_from_elsewhere_is_found_by_its_name_or_let_go(session, there, here):
-    """Numbers of another maker's materials mean something else here: rings, sticks and thread are linked anew, by name."""
+    """Numbers of another maker's materials mean something else here: rings, sticks and thread are linked
+    anew, by name."""
     rings = store.add(session, Hardware(name="Brass rings", inner_mm=25), books.now())
     spool = store.add(session, ThreadSpool(name="Waxed cord", diameter_mm=0.8), books.now())
     for name, changes in (
         ("rings", [("binding.gear", there), ("binding.stock_id", "7")]),
         (
             "sticks",
-            [("binding.thread.name", "Waxed cord"), ("binding.thread.stock_id", "7"), ("binding.gear", there), ("binding.stock_id", "8")],
+            [
+                ("binding.thread.name", "Waxed cord"),
+                ("binding.thread.stock_id", "7"),
+                ("binding.gear", there),
+                ("binding.stock_id", "8"),
+            ],
         ),
     ):
-        taken, lost = library.take_in(session, write_book(editing.apply(recipe(name).book(), changes)).encode())
+        taken, lost = library.take_in(
+            session, write_book(editing.apply(recipe(name).book(), changes)).encode()
+        )
         own = opened(session, taken).book.binding
         assert own.stock_id == (str(rings) if here else None)
         assert lost == ([] if here else [there])
@@ -154,7 +180,10 @@ def test_a_field_of_any_role_is_typed(path, text, value):
 
 
 def test_a_size_is_typed_for_sheets_and_rolls():
-    book = edited(recipe("case").book(), {"paper.board.size": "60 x 40 cm", "paper.covering.size": "500 x 900", "paper.lining.size": "A2"})
+    book = edited(
+        recipe("case").book(),
+        {"paper.board.size": "60 x 40 cm", "paper.covering.size": "500 x 900", "paper.lining.size": "A2"},
+    )
     assert (book.paper.board.sheet_width_mm, book.paper.board.sheet_height_mm) == (600, 400)
     assert (book.paper.covering.roll_width_mm, book.paper.covering.length_left_mm) == (500, 900)
     assert sorted((book.paper.lining.sheet_width_mm, book.paper.lining.sheet_height_mm)) == [420, 594]
@@ -175,7 +204,9 @@ def test_only_what_a_book_uses_is_told_of():
 
 
 def test_several_books_from_one_short_roll_are_told_to_be_too_many():
-    book = editing.apply(recipe("case").book(), [("brief.quantity", 12), ("paper.covering.length_left_mm", 400.0)])
+    book = editing.apply(
+        recipe("case").book(), [("brief.quantity", 12), ("paper.covering.length_left_mm", 400.0)]
+    )
     (check,) = [check for _, check in make_plan(book).checks if check.key == "owned"]
     assert "and 400 mm are left" in check.title
     assert check.no_fix
@@ -183,11 +214,25 @@ def test_several_books_from_one_short_roll_are_told_to_be_too_many():
 
 def test_a_new_case_takes_boards_cloth_and_linings_from_the_materials(session, kept):
     store.add(
-        session, Paper(name="Chart", kind="drawing", sheet_width_mm=420, sheet_height_mm=297, grammage=110, grain="short"), books.now()
+        session,
+        Paper(
+            name="Chart", kind="drawing", sheet_width_mm=420, sheet_height_mm=297, grammage=110, grain="short"
+        ),
+        books.now(),
     )
     book = offered.from_materials(session, recipe("case").book())
-    assert (book.paper.board.name, book.paper.covering.name, book.paper.lining.name) == ("Millboard", "Canvas", "Chart")
+    assert (book.paper.board.name, book.paper.covering.name, book.paper.lining.name) == (
+        "Millboard",
+        "Canvas",
+        "Chart",
+    )
     assert book.paper.board.stock_id == str(kept["Millboard"])
-    assert offered.from_materials(session, recipe("journal").book()) == recipe("journal").book(), "a soft wrap takes none of them"
-    tall = editing.apply(recipe("case").book(), [("brief.leaf_width_mm", 600.0), ("brief.leaf_height_mm", 600.0)])
-    assert offered.from_materials(session, tall).paper.board == tall.paper.board, "no board of the materials gives it"
+    assert offered.from_materials(session, recipe("journal").book()) == recipe("journal").book(), (
+        "a soft wrap takes none of them"
+    )
+    tall = editing.apply(
+        recipe("case").book(), [("brief.leaf_width_mm", 600.0), ("brief.leaf_height_mm", 600.0)]
+    )
+    assert offered.from_materials(session, tall).paper.board == tall.paper.board, (
+        "no board of the materials gives it"
+    )

@@ -1,4 +1,5 @@
-"""Folded structures begun from a few answers, become from other kinds, made from what is owned, and counted out at the bench."""
+"""Folded structures begun from a few answers, become from other kinds, made from what is owned, and counted
+out at the bench."""
 
 from __future__ import annotations
 
@@ -16,7 +17,15 @@ from pleat.services.starting import Answers, becoming, begun, so_far, start
 from pleat.store.database import transaction
 from tests.core.pleats.structures.samples import FOLDED
 
-CARD = Paper(name="Night card, large", kind="cardstock", sheet_width_mm=700, sheet_height_mm=500, grammage=240, grain="short", owned=40)
+CARD = Paper(
+    name="Night card, large",
+    kind="cardstock",
+    sheet_width_mm=700,
+    sheet_height_mm=500,
+    grammage=240,
+    grain="short",
+    owned=40,
+)
 STARS = Paper(
     name="Star prints, pad",
     kind="drawing",
@@ -55,7 +64,9 @@ def test_it_is_begun_from_the_paper_that_was_chosen_and_plans(session, name):
     assert mine.name == CARD.name
     assert mine.stock_id == str(card)
     plan = make_plan(book)
-    assert not [check for _, check in plan.checks if check.level == "stop" and check.key not in ("owned", "F10")]
+    assert not [
+        check for _, check in plan.checks if check.level == "stop" and check.key not in ("owned", "F10")
+    ]
     assert one.counted == ("amount" in type(book.pages).model_fields)
 
 
@@ -67,7 +78,9 @@ def test_papers_of_the_faces_come_from_the_materials_where_there_are_some(sessio
     plan = make_plan(book)
     assert plan.paper.stock("mat").caliper.likely < 0.25, "a paper that lies flat on a face, no card"
     other = editing.apply(book, [("paper.mat", STARS.model_dump(mode="json"))])
-    assert [one.label for one in make_plan(other).pages.offers if one.group == "papers"] == ["give all 10 faces their papers"]
+    assert [one.label for one in make_plan(other).pages.offers if one.group == "papers"] == [
+        "give all 10 faces their papers"
+    ]
 
 
 def test_a_count_is_asked_for_only_where_there_is_something_to_count(session):
@@ -97,12 +110,15 @@ def test_a_paper_that_is_not_among_the_materials_is_kept_and_is_what_it_is_folde
     assert book.paper.card.stock_id is not None
     assert book.title == "Three nights"
     again = service.open_book(session, start(session, given, "window")).book
-    assert again.paper.card.stock_id == book.paper.card.stock_id, "the same paper typed twice is one among the materials"
+    assert again.paper.card.stock_id == book.paper.card.stock_id, (
+        "the same paper typed twice is one among the materials"
+    )
 
 
 @pytest.mark.parametrize("name", FOLDED)
 def test_what_it_takes_is_counted_against_what_is_owned(session, name):
-    """With forty sheets there is enough; with none the plan says how many are missing, and so does what it costs."""
+    """With forty sheets there is enough; with none the plan says how many are missing, and so does what it
+    costs."""
     card = kept(session, CARD)
     opened = service.open_book(session, start(session, answers(name, card), "window"))
     role = recipe(name).made_from
@@ -110,7 +126,9 @@ def test_what_it_takes_is_counted_against_what_is_owned(session, name):
     assert 1 <= takes <= 40
     assert not [check for _, check in opened.plan.checks if check.key == "owned" and CARD.name in check.title]
     none = editing.apply(opened.book, [(f"paper.{role}.owned", takes - 1)])
-    (check,) = [check for _, check in make_plan(none).checks if check.key == "owned" and CARD.name in check.title]
+    (check,) = [
+        check for _, check in make_plan(none).checks if check.key == "owned" and CARD.name in check.title
+    ]
     assert f"you own {takes - 1}" in check.title
 
 
@@ -137,7 +155,10 @@ def test_recipes_for_photographs_are_proposed_for_photographs():
 @pytest.mark.parametrize(
     ("name", "item"),
     [
-        ("flapped", BoughtFastener(name="Flat magnet, small", shape="magnet", width_mm=6, thickness_mm=1, owned=3)),
+        (
+            "flapped",
+            BoughtFastener(name="Flat magnet, small", shape="magnet", width_mm=6, thickness_mm=1, owned=3),
+        ),
         ("row", BoughtFastener(name="Eyelet, brass", shape="eyelet", width_mm=5, thickness_mm=0.6, owned=5)),
         ("keyring", BoughtFastener(name="Brad", shape="brad", width_mm=5, thickness_mm=0.5, owned=1)),
     ],
@@ -151,7 +172,9 @@ def test_what_is_only_named_is_found_among_the_materials_and_counted(session, na
         opened = service.open_book(session, book_id)
         named = {piece.name for piece in opened.plan.parts if getattr(piece, "stock", "") == item.shape}
         (want,) = [want for want in opened.overview.wants if want.name in named]
-        assert want.needed == sum(piece.count for piece in opened.plan.parts if getattr(piece, "stock", "") == item.shape)
+        assert want.needed == sum(
+            piece.count for piece in opened.plan.parts if getattr(piece, "stock", "") == item.shape
+        )
         return want
 
     before = there().owned or 0

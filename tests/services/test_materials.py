@@ -1,4 +1,5 @@
-"""The shelf's services: counts that follow the bench, offcuts, the old schema's papers, imports that write all or nothing."""
+"""The shelf's services: counts that follow the bench, offcuts, the old schema's papers, imports that write
+all or nothing."""
 
 from __future__ import annotations
 
@@ -49,7 +50,10 @@ def paper_named(engine, name) -> Paper:
 
 def book_of(engine, leaf, cover, **texts) -> int:
     with transaction(engine) as session:
-        kept = {stored.item.name: store.find_paper(session, stored.id) for stored in store.of_kind(session, "paper")}
+        kept = {
+            stored.item.name: store.find_paper(session, stored.id)
+            for stored in store.of_kind(session, "paper")
+        }
         book = Book(title="Log", paper=Papers(leaf=kept[leaf], cover=kept[cover]))
         for path, text in texts.items():
             book = editing.edit(book, {path.replace("__", "."): text})
@@ -75,7 +79,9 @@ def left(engine, name):
 
 
 def test_ticking_the_cut_takes_from_the_shelf_and_unticking_gives_back(stocked):
-    book_id = book_of(stocked, "Copier paper", "Night card, indigo", brief__quantity="3", pages__count="40 pages")
+    book_id = book_of(
+        stocked, "Copier paper", "Night card, indigo", brief__quantity="3", pages__count="40 pages"
+    )
     sheets = change(stocked, book_id, lambda book: book).plan.cutting.sheets
     assert left(stocked, "Copier paper") == 500
     tick(stocked, book_id, "cut_leaves")
@@ -84,7 +90,9 @@ def test_ticking_the_cut_takes_from_the_shelf_and_unticking_gives_back(stocked):
     assert left(stocked, "Night card, indigo") == 30 - sheets["cover"]
     assert opened.book.paper.leaf.owned == 500, "for this book its own sheets count as there"
     change(stocked, book_id, lambda book: editing.edit(book, {"brief.quantity": "5"}))
-    assert left(stocked, "Copier paper") == 500 - sheets["leaf"], "what was cut is cut, whatever is planned since"
+    assert left(stocked, "Copier paper") == 500 - sheets["leaf"], (
+        "what was cut is cut, whatever is planned since"
+    )
     tick(stocked, book_id, "cut_leaves", False)
     assert left(stocked, "Copier paper") == 500
     undo(stocked, book_id)
@@ -126,14 +134,18 @@ def test_offcuts_come_back_from_cutting_and_go_again(stocked):
 def test_a_pile_takes_each_of_its_papers_from_the_shelf(stocked):
     with transaction(stocked, reading=True) as session:
         book_id = next(one.id for one in library.listing(session, "Found-paper", 1)[0])
-    before = {name: left(stocked, name) for name in ("Flour bag paper", "Site map, folded", "Log paper, cream")}
+    before = {
+        name: left(stocked, name) for name in ("Flour bag paper", "Site map, folded", "Log paper, cream")
+    }
     tick(stocked, book_id, "cut_leaves")
     assert {name: before[name] - left(stocked, name) for name in before} == {
         "Flour bag paper": 3,
         "Site map, folded": 1,
         "Log paper, cream": 3,
     }
-    assert left(stocked, "Site map, folded, offcut") == 1, "two folios come out of one map; what is left of it lies on the shelf"
+    assert left(stocked, "Site map, folded, offcut") == 1, (
+        "two folios come out of one map; what is left of it lies on the shelf"
+    )
     tick(stocked, book_id, "cut_leaves", False)
     assert {name: left(stocked, name) for name in before} == before
 
@@ -155,7 +167,9 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         assert of_pile(opened, "Flour bag paper").owned == 2
         (check,) = owned_checks(opened)
         assert "Flour bag paper 3, you own 2" in check.title
-        assert not check.offers, "the shelf's count is the one that is read again; setting it in the book would not last"
+        assert not check.offers, (
+            "the shelf's count is the one that is read again; setting it in the book would not last"
+        )
         assert "among the materials" in check.no_fix
         assert opened.otherwise == (), "a count is not another paper"
         materials.set_fields(session, ids["Flour bag paper"], owned=9, readings_mm=(1.5, 1.52, 1.51))
@@ -166,11 +180,17 @@ def test_a_pile_counts_and_knows_what_the_shelf_knows(stocked):
         assert of_pile(books.open_book(session, book_id), "Flour bag paper").stock_id is None
         _, text = library.export(session, book_id)
         taken, lost = library.take_in(session, text.replace('"Site map, folded"', '"Another map"').encode())
-        own = {paper.name: paper.stock_id for paper in book_store.load(session, taken).book.paper.more.values()}
-        assert (lost, own["Another map"], own["Flour bag paper"]) == (["Another map", "Flour bag paper"], None, None), (
-            "what is not here, or was taken away"
+        own = {
+            paper.name: paper.stock_id for paper in book_store.load(session, taken).book.paper.more.values()
+        }
+        assert (lost, own["Another map"], own["Flour bag paper"]) == (
+            ["Another map", "Flour bag paper"],
+            None,
+            None,
+        ), "what is not here, or was taken away"
+        assert own["Log paper, cream"] == str(ids["Log paper, cream"]), (
+            "the same paper here, whatever number it had elsewhere"
         )
-        assert own["Log paper, cream"] == str(ids["Log paper, cream"]), "the same paper here, whatever number it had elsewhere"
 
 
 def test_too_few_on_the_shelf_is_not_mended_in_the_book(stocked):
@@ -183,7 +203,14 @@ def test_too_few_on_the_shelf_is_not_mended_in_the_book(stocked):
 
 
 def test_the_shelf_never_goes_below_none(stocked):
-    book_id = book_of(stocked, "Moss card", "Moss card", brief__quantity="100", pages__count="8 pages", brief__size="100 x 140")
+    book_id = book_of(
+        stocked,
+        "Moss card",
+        "Moss card",
+        brief__quantity="100",
+        pages__count="8 pages",
+        brief__size="100 x 140",
+    )
     tick(stocked, book_id, "cut_leaves")
     assert left(stocked, "Moss card") == 0
     tick(stocked, book_id, "cut_leaves", False)
@@ -203,10 +230,16 @@ def test_a_book_whose_paper_is_gone_or_known_better(stocked):
         materials.put_back(session, ids["Moss card"])
         assert books.open_book(session, book_id).book.paper.cover.stock_id
         _, text = library.export(session, book_id)
-        strange = text.replace(f'"stock_id": "{ids["Copier paper"]}"', '"stock_id": "3"').replace("Moss card", "Card of another maker")
+        strange = text.replace(f'"stock_id": "{ids["Copier paper"]}"', '"stock_id": "3"').replace(
+            "Moss card", "Card of another maker"
+        )
         taken, lost = library.take_in(session, strange.encode())
         papers = book_store.load(session, taken).book.paper
-        assert (papers.leaf.stock_id, papers.cover.stock_id, lost) == (str(ids["Copier paper"]), None, ["Card of another maker"])
+        assert (papers.leaf.stock_id, papers.cover.stock_id, lost) == (
+            str(ids["Copier paper"]),
+            None,
+            ["Card of another maker"],
+        )
 
 
 def test_finding_among_everything(stocked):
@@ -235,7 +268,14 @@ def test_finding_among_everything(stocked):
 
 def test_papers_of_the_first_schema_come_along_with_their_ids(database):
     migrate(database, "0001")
-    old = {"name": "Log paper", "stock_id": None, "kind": "drawing", "sheet_width_mm": 297.0, "sheet_height_mm": 210.0, "grammage": 100.0}
+    old = {
+        "name": "Log paper",
+        "stock_id": None,
+        "kind": "drawing",
+        "sheet_width_mm": 297.0,
+        "sheet_height_mm": 210.0,
+        "grammage": 100.0,
+    }
     old |= {"measured_sheets": 10, "measured_mm": 1.2, "grain": "short", "owned": 7, "swatch": "cream"}
     book = json.loads(Book(title="Old log").model_dump_json())
     for paper in (book["paper"][role] for role in ("leaf", "cover")):
@@ -254,7 +294,11 @@ def test_papers_of_the_first_schema_come_along_with_their_ids(database):
         paper = store.find_paper(session, 5)
         assert (paper.readings_mm, paper.owned, paper.grain) == ((1.2,), 7, "short")
         opened = books.open_book(session, 1)
-        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == ("Old log", FORMAT, (1.2,))
+        assert (opened.book.title, opened.book.format, opened.book.paper.leaf.readings_mm) == (
+            "Old log",
+            FORMAT,
+            (1.2,),
+        )
         assert opened.otherwise == ()
         row = materials.listing(session, Wanted(search="log"))[0][0]
         assert row.id == 5
@@ -296,12 +340,18 @@ def test_export_then_import_gives_the_same_shelf_and_again_changes_nothing(engin
 
 def test_a_table_changes_what_it_names_and_says_what(stocked, imports):
     job = finished(
-        imports.start("x.csv", b"kind of item;name;size;owned\npaper;Log paper, cream;297 x 210;90\npaper;Comet;A4;3\n"), "ready"
+        imports.start(
+            "x.csv", b"kind of item;name;size;owned\npaper;Log paper, cream;297 x 210;90\npaper;Comet;A4;3\n"
+        ),
+        "ready",
     )
     assert [(entry.action, entry.why) for entry in job.entries] == [("change", "owned 120 → 90"), ("new", "")]
     imports.agree(finished(job, "ready"))
     finished(job, "done")
-    assert (left(stocked, "Log paper, cream"), paper_named(stocked, "Log paper, cream").swatch) == (90, "cream")
+    assert (left(stocked, "Log paper, cream"), paper_named(stocked, "Log paper, cream").swatch) == (
+        90,
+        "cream",
+    )
     for number in range(MOST_JOBS + 1):
         imports.start(f"{number}.csv", b"name;size\nx;A4\n")
     assert imports.find(job.token) is None, "the oldest is forgotten"
@@ -326,7 +376,9 @@ def test_an_import_that_fails_in_the_middle_writes_nothing(engine, imports, monk
 
 def test_a_table_agreed_to_after_something_changed_is_shown_once_more(stocked):
     imports = Imports(partial(transaction, stocked, reading=True), partial(transaction, stocked))
-    job = finished(imports.start("x.csv", b"kind of item;name;size;owned\npaper;Copier paper;A4;90\n"), "ready")
+    job = finished(
+        imports.start("x.csv", b"kind of item;name;size;owned\npaper;Copier paper;A4;90\n"), "ready"
+    )
     with transaction(stocked) as session:
         ids = {stored.item.name: stored.id for stored in store.of_kind(session, "paper")}
         materials.set_fields(session, ids["Copier paper"], owned=470)
@@ -344,9 +396,21 @@ def test_the_paper_that_suits_best_is_offered_first_among_however_many(engine):
     like = Paper(name="like", kind="drawing", grammage=100, sheet_width_mm=297, sheet_height_mm=210)
     with transaction(engine) as session:
         for number in range(300):
-            store.add(session, like.model_copy(update={"name": f"A paper {number}", "grain": "long", "owned": 500}), clock.now())
-        best = store.add(session, like.model_copy(update={"name": "Z, with the grain", "grain": "short", "owned": 10}), clock.now())
-        card = store.add(session, like.model_copy(update={"name": "Card", "kind": "cardstock", "grammage": 300, "owned": 900}), clock.now())
+            store.add(
+                session,
+                like.model_copy(update={"name": f"A paper {number}", "grain": "long", "owned": 500}),
+                clock.now(),
+            )
+        best = store.add(
+            session,
+            like.model_copy(update={"name": "Z, with the grain", "grain": "short", "owned": 10}),
+            clock.now(),
+        )
+        card = store.add(
+            session,
+            like.model_copy(update={"name": "Card", "kind": "cardstock", "grammage": 300, "owned": 900}),
+            clock.now(),
+        )
         offered_ = offered.suited(session, 148, 210, "", str(card))
         assert [offered_[0].id, offered_[-1].id, len(offered_)] == [best, card, offered.FIRST + 1]
         assert [one.id for one in offered.suited(session, 148, 210, "the grain")] == [best]

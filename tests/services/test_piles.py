@@ -26,7 +26,14 @@ MAP = Paper(
     tags="map hill",
 )
 OLD = Paper(
-    name="Old pages", kind="other", grammage=70, sheet_width_mm=180, sheet_height_mm=120, toughness="weak", swatch="cream", tags="old"
+    name="Old pages",
+    kind="other",
+    grammage=70,
+    sheet_width_mm=180,
+    sheet_height_mm=120,
+    toughness="weak",
+    swatch="cream",
+    tags="old",
 )
 BAG = Paper(
     name="Flour bag",
@@ -40,7 +47,14 @@ BAG = Paper(
     tags="bag",
 )
 CARD = Paper(
-    name="Thick card", kind="cardstock", grammage=300, sheet_width_mm=297, sheet_height_mm=210, grain="long", swatch="rust", tags="card"
+    name="Thick card",
+    kind="cardstock",
+    grammage=300,
+    sheet_width_mm=297,
+    sheet_height_mm=210,
+    grain="long",
+    swatch="rust",
+    tags="card",
 )
 
 
@@ -64,13 +78,16 @@ SMALL_LEAF = pile((MAP, 1), (BAG, 1), book=editing.edit(Book(), {"brief.size": "
 
 
 def test_a_book_made_of_a_pile_by_hand_arithmetic():
-    """2 maps of 0.081 mm, 3 bags of 0.135: 5 sheets, 20 pages; at the fold 2 x (2 x 0.081 + 3 x 0.135) x 1.02."""
+    """2 maps of 0.081 mm, 3 bags of 0.135: 5 sheets, 20 pages; at the fold 2 x (2 x 0.081 + 3 x 0.135) x
+    1.02."""
     plan = make_plan(pile((MAP, 2), (BAG, 3)))
     assert (plan.pages.folios, plan.pages.leaves, plan.pages.pages) == (5, 10, 20)
     assert plan.pages.thickness.likely == pytest.approx(2 * (2 * 0.081 + 3 * 0.135) * 1.02)
     assert plan.cover.spine.likely == pytest.approx(plan.pages.thickness.likely + plan.binding.swell.likely)
     maps, cover = plan.cutting.cuts
-    assert (maps.part.width_mm, maps.part.height_mm, maps.part.count, maps.sheets) == (297, 210, 2, 2), "a map gives one piece"
+    assert (maps.part.width_mm, maps.part.height_mm, maps.part.count, maps.sheets) == (297, 210, 2, 2), (
+        "a map gives one piece"
+    )
     assert (maps.better.count, maps.better.turned, maps.better.with_grain) == (1, False, True)
     assert cover.part.key == "cover", "nothing of the pile comes out of the leaf paper"
     assert plan.cutting.sheets == {"p1": 2, "cover": cover.sheets}
@@ -99,7 +116,11 @@ def test_the_sheet_folds_the_way_round_that_gives_the_larger_leaf():
         ("B7", pile((CARD, 1)), pile((BAG, 1))),
         ("C1", pile((CARD, 6)), pile((BAG, 6))),
         ("C2", pile((OLD, 1), (BAG, 3)), pile((BAG, 3))),
-        ("C3", piles.mark(piles.mark(pile((BAG, 3)), 1, window="yes"), 2, window="yes"), piles.mark(pile((BAG, 3)), 1, window="yes")),
+        (
+            "C3",
+            piles.mark(piles.mark(pile((BAG, 3)), 1, window="yes"), 2, window="yes"),
+            piles.mark(pile((BAG, 3)), 1, window="yes"),
+        ),
         ("C3_alike", pile((MAP, 2)), pile((MAP, 1), (BAG, 1))),
         (
             "C5",
@@ -115,7 +136,11 @@ def test_the_sheet_folds_the_way_round_that_gives_the_larger_leaf():
         ("flap_room", piles.flap(SMALL_LEAF, 2, "80", "2"), piles.flap(SMALL_LEAF, 1, "80", "2")),
         ("flap_room", piles.flap(pile((BAG, 1)), 1, "60", "1"), pile((BAG, 1))),
         ("B9", piles.flap(SMALL_LEAF, 1, "70", "1"), piles.flap(SMALL_LEAF, 1, "70", "2")),
-        ("owned", pile((BAG.model_copy(update={"owned": 2}), 3)), pile((BAG.model_copy(update={"owned": 3}), 3))),
+        (
+            "owned",
+            pile((BAG.model_copy(update={"owned": 2}), 3)),
+            pile((BAG.model_copy(update={"owned": 3}), 3)),
+        ),
         (
             "owned",
             editing.apply(pile((BAG.model_copy(update={"owned": 5}), 3)), [("brief.quantity", 2)]),
@@ -170,7 +195,8 @@ def test_sheets_are_moved_pinned_paired_and_taken_off():
 
 
 def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
-    """3 bags folded, an old page on a stub, one tipped in: 8 leaves, 16 pages; at the spine 3 x 2 + 2 + 1 thicknesses."""
+    """3 bags folded, an old page on a stub, one tipped in: 8 leaves, 16 pages; at the spine 3 x 2 + 2 + 1
+    thicknesses."""
     book = pile((BAG, 3), (OLD, 2))
     stub, tipped = ids(book)[0][3:]
     book = piles.join(piles.join(book, stub, "stub"), tipped, "tipped")
@@ -178,7 +204,9 @@ def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
     bag, old = 0.135, 0.07 * (0.8 + 1.9) / 2
     assert (plan.pages.folios, plan.pages.leaves, plan.pages.pages) == (5, 8, 16)
     assert plan.pages.thickness.likely == pytest.approx((6 * bag + 3 * old) * 1.02)
-    assert plan.pages.through.likely == pytest.approx(3 * bag + old), "the thread does not pass what is tipped in"
+    assert plan.pages.through.likely == pytest.approx(3 * bag + old), (
+        "the thread does not pass what is tipped in"
+    )
     single = {one.id: one for one in plan.pages.mixed[0]}[stub]
     assert (single.leaf_width_mm, single.leaf_height_mm) == (120, 180), "not folded, so the larger way round"
     assert "C2" not in keys(book), "a stub is as high as the book"
@@ -188,7 +216,10 @@ def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
     assert words in plan.pages.figures[0].how
     assert words in next(one.step.detail for one in plan.bench.work if one.step.key == "fold")
     assert words in print_sheets(plan, "Pile", "a4")[-1].svg
-    assert "join" not in [one.step.key for one in make_plan(piles.join(piles.join(book, stub, "folded"), tipped, "folded")).bench.work]
+    assert "join" not in [
+        one.step.key
+        for one in make_plan(piles.join(piles.join(book, stub, "folded"), tipped, "folded")).bench.work
+    ]
     loose = pile((BAG, 3), (OLD, 2))
     check = next(check for _, check in make_plan(loose).checks if check.key == "C2")
     mended = editing.apply(loose, check.offers[-1].changes)
@@ -199,7 +230,10 @@ def test_single_leaves_on_stubs_and_tipped_in_by_hand_arithmetic():
 @pytest.mark.parametrize(("flap_on", "flapped"), [("innermost", 2), ("every", 7)])
 def test_a_book_of_one_paper_becomes_a_pile_of_its_own_sheets_and_back(flap_on, flapped):
     paper = BAG.model_copy(update={"sheet_width_mm": 420.0, "sheet_height_mm": 297.0, "owned": 4})
-    book = editing.edit(Book(), {"brief.size": "100 x 140", "pages.count": "28 pages", "pages.sections": "2", "pages.flap_mm": "60"})
+    book = editing.edit(
+        Book(),
+        {"brief.size": "100 x 140", "pages.count": "28 pages", "pages.sections": "2", "pages.flap_mm": "60"},
+    )
     book = editing.apply(book, [("paper.leaf", paper.model_dump(mode="json")), ("pages.flap_on", flap_on)])
     one, pile = make_plan(book), make_plan(begun := piles.begun(book))
     assert (pile.pages.pages, pile.pages.sections) == (one.pages.pages, one.pages.sections) == (28, (4, 3))
@@ -210,18 +244,38 @@ def test_a_book_of_one_paper_becomes_a_pile_of_its_own_sheets_and_back(flap_on, 
     assert sum(sheet.flap_mm == 60 for sheet in begun.pages.pile) == flapped
     assert pile.cutting.sheets["p1"] == one.cutting.sheets["leaf"], "as many whole sheets as before"
     assert make_plan(piles.cleared(piles.join(begun, 1, "stub"))).pages == one.pages
-    for wrong in (begun, editing.apply(book, [("pages.folds", 2)]), editing.edit(book, {"pages.count": "2000 pages"})):
+    for wrong in (
+        begun,
+        editing.apply(book, [("pages.folds", 2)]),
+        editing.edit(book, {"pages.count": "2000 pages"}),
+    ):
         with pytest.raises(BadBook):
             piles.begun(wrong)
 
 
 def test_a_trimmed_pile_is_cut_larger_and_small_leaves_stay_small():
-    """A leaf of 100 x 200, 3 mm off head, tail and fore edge: maps are cut to 2 x 103 x 206; old pages of 90 x 120 keep their size."""
-    book = editing.apply(pile((MAP, 1), (OLD, 1), book=editing.edit(Book(), {"brief.size": "100 x 200"})), [("pages.edges", "trim")])
+    """A leaf of 100 x 200, 3 mm off head, tail and fore edge: maps are cut to 2 x 103 x 206; old pages of 90
+    x 120 keep their size."""
+    book = editing.apply(
+        pile((MAP, 1), (OLD, 1), book=editing.edit(Book(), {"brief.size": "100 x 200"})),
+        [("pages.edges", "trim")],
+    )
     plan = make_plan(book)
-    large, small = (next(one for one in plan.pages.mixed[0] if one.name == name) for name in ("Site map", "Old pages"))
-    assert (large.first_piece_mm, large.piece_height_mm, large.leaf_width_mm, large.leaf_height_mm) == (103, 206, 100, 200)
-    assert (small.second_piece_mm, small.leaf_width_mm, small.leaf_height_mm, small.cut) == (90, 90, 120, False)
+    large, small = (
+        next(one for one in plan.pages.mixed[0] if one.name == name) for name in ("Site map", "Old pages")
+    )
+    assert (large.first_piece_mm, large.piece_height_mm, large.leaf_width_mm, large.leaf_height_mm) == (
+        103,
+        206,
+        100,
+        200,
+    )
+    assert (small.second_piece_mm, small.leaf_width_mm, small.leaf_height_mm, small.cut) == (
+        90,
+        90,
+        120,
+        False,
+    )
     (part,) = plan.pages.parts
     assert (part.width_mm, part.height_mm, part.folds[0].position_mm) == (206, 206, 103)
     assert "C5" in keys(book)
@@ -234,10 +288,14 @@ def test_a_trimmed_pile_is_cut_larger_and_small_leaves_stay_small():
 
 
 def test_inner_sheets_of_a_pile_are_cut_narrower_where_they_reach_the_edge():
-    book = editing.apply(pile((BAG, 3), (OLD, 1)), [("pages.creep", "narrow"), ("pages.order", [[1, 2, 4, 3]])])
+    book = editing.apply(
+        pile((BAG, 3), (OLD, 1)), [("pages.creep", "narrow"), ("pages.order", [[1, 2, 4, 3]])]
+    )
     (off,) = make_plan(book).pages.narrower_mm
     bag, old, middle = 0.135, 0.07 * (0.8 + 1.9) / 2, (1 + 3.14159265 / 2) / 2
-    assert off == pytest.approx((0, middle * bag, 0, middle * (2 * bag + old)), abs=1e-6), "the old page ends long before the edge"
+    assert off == pytest.approx((0, middle * bag, 0, middle * (2 * bag + old)), abs=1e-6), (
+        "the old page ends long before the edge"
+    )
     single = piles.join(book, 3, "stub")
     step = next(one.step for one in make_plan(single).bench.work if one.step.key == "narrow")
     assert f"{middle * (2 * bag + old):.1f} mm" in step.detail, "a single leaf gives it up once"
@@ -261,7 +319,10 @@ def test_a_fold_out_goes_through_to_numbers_parts_and_bench():
     assert waits_for(tuple(steps.values()))["nested"] == ("fold", "flap")
     assert "1 piece of 340 × 200 mm from 1 sheet of Site map, fold-out and all" in steps["cut_leaves"].detail
     assert [fold.position_mm for fold in plan.cutting.cuts[0].part.folds] == [100, 200, 270]
-    assert steps["cut_leaves"].signature != {one.step.key: one.step for one in make_plan(SMALL_LEAF).bench.work}["cut_leaves"].signature
+    assert (
+        steps["cut_leaves"].signature
+        != {one.step.key: one.step for one in make_plan(SMALL_LEAF).bench.work}["cut_leaves"].signature
+    )
     assert "flap" not in {one.step.key for one in make_plan(piles.flap(book, 1, "", "")).bench.work}
     assert [one.name for one in plan.pages.numbered] == ["Site map", "Flour bag"]
     dummy = next(sheet for sheet in print_sheets(plan, "Pile", "a4") if "dummy" in sheet.title)
@@ -269,7 +330,9 @@ def test_a_fold_out_goes_through_to_numbers_parts_and_bench():
 
 
 def test_a_pattern_with_a_top_that_folds_sideways_is_told():
-    sideways = MAP.model_copy(update={"pattern": "directional", "sheet_width_mm": 210.0, "sheet_height_mm": 297.0})
+    sideways = MAP.model_copy(
+        update={"pattern": "directional", "sheet_width_mm": 210.0, "sheet_height_mm": 297.0}
+    )
     assert "B10" in keys(pile((sideways, 1)))
     assert "B10" not in keys(pile((MAP.model_copy(update={"pattern": "directional"}), 1)))
 

@@ -23,7 +23,12 @@ def stored(book, path):
 
 SPARSE = 6 if LONG else 18
 # every kind from some and to some others: all pairs would say no more
-PAIRS = [(was, becomes) for n, was in enumerate(NAMES) for m, becomes in enumerate(NAMES) if n == m or (n * 5 + m) % SPARSE == 0]
+PAIRS = [
+    (was, becomes)
+    for n, was in enumerate(NAMES)
+    for m, becomes in enumerate(NAMES)
+    if n == m or (n * 5 + m) % SPARSE == 0
+]
 
 
 @pytest.mark.parametrize(("was", "becomes"), PAIRS)
@@ -35,13 +40,20 @@ def test_every_kind_becomes_every_other_and_is_all_of_it(was, becomes):
     assert bool(change.goes) == (recipe(was).pile and not kind.pile)
     assert change.plan == make_plan(change.book, TOOLS)
     if change.goes and kind.counted:
-        assert (change.book.pages.amount, change.book.pages.counted_in) == (make_plan(begun, TOOLS).pages.pages, "pages")
+        assert (change.book.pages.amount, change.book.pages.counted_in) == (
+            make_plan(begun, TOOLS).pages.pages,
+            "pages",
+        )
     carried = (
         "brief",
         "paper.leaf",
         "paper.cover",
         "title",
-        *(() if change.goes or not (kind.counted and recipe(was).counted) else ("pages.amount", "pages.counted_in")),
+        *(
+            ()
+            if change.goes or not (kind.counted and recipe(was).counted)
+            else ("pages.amount", "pages.counted_in")
+        ),
     )
     before, after = (one.model_dump(mode="json") for one in (begun, change.book))
     if kind.counts and recipe(was).counted and begun.pages.amount > kind.counts.high:
@@ -49,11 +61,19 @@ def test_every_kind_becomes_every_other_and_is_all_of_it(was, becomes):
         carried = tuple(path for path in carried if path != "pages.amount")
     for path in carried:
         group, _, name = path.partition(".")
-        assert (after[group][name] if name else after[group]) == (before[group][name] if name else before[group])
+        assert (after[group][name] if name else after[group]) == (
+            before[group][name] if name else before[group]
+        )
 
 
 @pytest.mark.parametrize(
-    "own", [("binding.station_count", 5), ("binding.knot", "outside"), ("pages.numbered", "yes"), ("cover.square_mm", 5.0)]
+    "own",
+    [
+        ("binding.station_count", 5),
+        ("binding.knot", "outside"),
+        ("pages.numbered", "yes"),
+        ("cover.square_mm", 5.0),
+    ],
 )
 def test_what_the_maker_decided_beside_the_kind_stays(own):
     book = editing.apply(recipe("pocket").book(), [own])

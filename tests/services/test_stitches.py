@@ -10,7 +10,8 @@ from pleat.services import stitches
 
 
 def test_every_pattern_can_be_tapped_as_a_stitch_of_ones_own():
-    """On five sections, hole by hole: what the pattern is comes out, nothing of it is refused but the loops that a later section holds."""
+    """On five sections, hole by hole: what the pattern is comes out, nothing of it is refused but the loops
+    that a later section holds."""
     for name in ("longstitch", "plainlong", "linkbare", "spanlinked", "eight", "journal", "ties"):
         result = make_plan(recipe(name).book()).binding
         bed, state = result.sewing.bed, stitches.tapping(result.sewing.bed, "")
@@ -36,7 +37,11 @@ def _beside(state, move):
 def test_a_stitch_is_taken_by_a_book_with_its_thread_and_refused_where_it_is_none():
     book = recipe("tapes").book()
     taken = stitches.use(book, "1.1 out | 1 2 2.2 1 =tail", 2, "Ring of Saturn")
-    assert (taken.binding.kind, taken.binding.name, taken.binding.thread) == ("own", "Ring of Saturn", book.binding.thread)
+    assert (taken.binding.kind, taken.binding.name, taken.binding.thread) == (
+        "own",
+        "Ring of Saturn",
+        book.binding.thread,
+    )
     assert taken.aside["binding"]["tapes"]["tape_mm"] == 12
     with pytest.raises(BadBook, match="begins with a hole"):
         stitches.use(book, "nonsense", 3, "")

@@ -8,9 +8,13 @@ import sqlite3
 from contextlib import closing
 from pathlib import Path
 
-VERSIONS = sorted(Path(__file__).parent.glob("versions/*.db.gz"), key=lambda one: [int(part) for part in one.name[:-6].split(".")])
-"""A database of each version, made with the last commit before the next one: each of its first books edited four times, one edit of it
-undone, a step ticked, a state named where that could be, the second book in the bin."""
+VERSIONS = sorted(
+    Path(__file__).parent.glob("versions/*.db.gz"),
+    key=lambda one: [int(part) for part in one.name[:-6].split(".")],
+)
+"""A database of each version, made with the last commit before the next one: each of its first books edited
+four times, one edit of it undone, a step ticked, a state named where that could be, the second book in the
+bin."""
 SECOND = 2
 
 
@@ -33,6 +37,8 @@ def contents(database: Path) -> str:
 def wrecked(copy: Path, script: str) -> Path:
     """A copy changed by a script; what it would do to its own rows by foreign keys is not done."""
     with closing(sqlite3.connect(copy, isolation_level=None)) as connection:
-        connection.executescript("PRAGMA foreign_keys=OFF; PRAGMA legacy_alter_table=ON; PRAGMA journal_mode=DELETE;")
+        connection.executescript(
+            "PRAGMA foreign_keys=OFF; PRAGMA legacy_alter_table=ON; PRAGMA journal_mode=DELETE;"
+        )
         connection.executescript(script)
     return copy

@@ -1,4 +1,5 @@
-"""Copies: consistent while others write, checked, put back whole; foreign, newer and broken files told in a line; history thinned."""
+"""Copies: consistent while others write, checked, put back whole; foreign, newer and broken files told in a
+line; history thinned."""
 
 from __future__ import annotations
 
@@ -90,9 +91,17 @@ def test_the_command_line_copies_restores_and_writes_everything_out(engine, data
     assert run(main, ["restore", str(database.parent / "secret.none"), *database_]).exit_code == 1
     out = run(main, ["export", str(tmp_path / "all"), *database_]).output
     assert "2 books and 1 materials" in out
-    assert sorted(one.name for one in (tmp_path / "all").iterdir()) == ["materials.csv", "sternbuch-für-zoë.pleat.json", "नक्षत्र.pleat.json"]
-    assert "'＝Chart" in (tmp_path / "all/materials.csv").read_text(encoding="utf-8-sig"), "no spreadsheet takes it for a formula"
-    assert run(main, ["backup", str(tmp_path / "b.db"), "--database", str(tmp_path / "none.db")]).exit_code == 1
+    assert sorted(one.name for one in (tmp_path / "all").iterdir()) == [
+        "materials.csv",
+        "sternbuch-für-zoë.pleat.json",
+        "नक्षत्र.pleat.json",
+    ]
+    assert "'＝Chart" in (tmp_path / "all/materials.csv").read_text(encoding="utf-8-sig"), (
+        "no spreadsheet takes it for a formula"
+    )
+    assert (
+        run(main, ["backup", str(tmp_path / "b.db"), "--database", str(tmp_path / "none.db")]).exit_code == 1
+    )
 
 
 def test_what_is_no_database_of_this_pleat_is_told_in_a_line(tmp_path):
@@ -146,7 +155,13 @@ def test_history_keeps_named_states_the_last_edits_and_one_a_day(engine):
             stored = repository.load(session, book_id)
             day = datetime(2026, 1, 1) + timedelta(hours=12 * number)
             repository.save(
-                session, stored, stored.book.model_copy(update={"title": f"Log {number}"}), "{}", "w", f"edit {number}", now=day
+                session,
+                stored,
+                stored.book.model_copy(update={"title": f"Log {number}"}),
+                "{}",
+                "w",
+                f"edit {number}",
+                now=day,
             )
     with transaction(engine) as session:
         points = repository.history(session, book_id)
@@ -177,7 +192,9 @@ def test_flipping_the_ruler_or_the_same_title_is_no_step(engine):
 
     def change(version, **values):
         def alter(book):
-            brief = book.brief.on(values["ruler"]) if "ruler" in values else book.brief.model_copy(update=values)
+            brief = (
+                book.brief.on(values["ruler"]) if "ruler" in values else book.brief.model_copy(update=values)
+            )
             return book.model_copy(update=values if "title" in values else {"brief": brief})
 
         with transaction(engine) as session:
@@ -187,16 +204,27 @@ def test_flipping_the_ruler_or_the_same_title_is_no_step(engine):
     with transaction(engine) as session:
         books.undo(session, book_id, -1, None, "w")
     stored = change(None, ruler="in")
-    assert (stored.can_undo, stored.can_redo, stored.book.brief.ruler) == ("", "x", "in"), "what can be redone stays"
+    assert (stored.can_undo, stored.can_redo, stored.book.brief.ruler) == ("", "x", "in"), (
+        "what can be redone stays"
+    )
     assert change(None, title="Dark-sky log").can_redo == "x"
     with transaction(engine) as session:
-        assert books.undo(session, book_id, 1, None, "w").opened.book.brief.ruler == "in", "the ruler stays as it is"
+        assert books.undo(session, book_id, 1, None, "w").opened.book.brief.ruler == "in", (
+            "the ruler stays as it is"
+        )
 
 
 def test_an_old_page_of_a_material_does_not_bring_its_count_back(engine):
     with transaction(engine) as session:
-        paper = items.add(session, Paper(name="Chart", sheet_width_mm=210, sheet_height_mm=297, owned=120, tags="old"), now())
-        shown = {name: materials.text_of(items.load(session, paper).item, "paper", name, "mm") for name in ("name", "tags", "owned")}
+        paper = items.add(
+            session,
+            Paper(name="Chart", sheet_width_mm=210, sheet_height_mm=297, owned=120, tags="old"),
+            now(),
+        )
+        shown = {
+            name: materials.text_of(items.load(session, paper).item, "paper", name, "mm")
+            for name in ("name", "tags", "owned")
+        }
         materials.set_fields(session, paper, owned=90)
         stored = materials.edit(session, paper, {**shown, "tags": "new"}, "mm", 1, shown)
         assert (stored.item.owned, stored.item.tags, stored.version) == (90, "new", 3)

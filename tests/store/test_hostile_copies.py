@@ -1,4 +1,5 @@
-"""Copies that are broken, foreign or meant ill: each refused with one line before anything is replaced; a good one brings its rows and nothing else."""
+"""Copies that are broken, foreign or meant ill: each refused with one line before anything is replaced; a
+good one brings its rows and nothing else."""
 
 from __future__ import annotations
 
@@ -38,7 +39,10 @@ SCRIPTS = {
         "CREATE TRIGGER t BEFORE INSERT ON revisions BEGIN SELECT RAISE(IGNORE); END",
         "a trigger (t)",
     ),
-    "a trigger that throws away": ("CREATE TRIGGER t AFTER UPDATE ON books BEGIN DELETE FROM books WHERE id != new.id; END", "a trigger"),
+    "a trigger that throws away": (
+        "CREATE TRIGGER t AFTER UPDATE ON books BEGIN DELETE FROM books WHERE id != new.id; END",
+        "a trigger",
+    ),
     "a view beside": ("CREATE VIEW more AS SELECT * FROM books", "a view (more)"),
     "a view in the place of a table": (
         "ALTER TABLE practice RENAME TO p2; CREATE VIEW practice AS SELECT * FROM p2",
@@ -46,9 +50,13 @@ SCRIPTS = {
     ),
     "a foreign table": ("CREATE TABLE birds (name TEXT)", "“birds”, which Pleat never makes"),
     "a column more": ("ALTER TABLE books ADD COLUMN birds TEXT", "“birds” in the copy's table “books”"),
-    "a column that is worked out": ("ALTER TABLE items ADD COLUMN t TEXT AS (hex(id))", "“t” in the copy's table"),
+    "a column that is worked out": (
+        "ALTER TABLE items ADD COLUMN t TEXT AS (hex(id))",
+        "“t” in the copy's table",
+    ),
     "another type": (
-        "ALTER TABLE practice DROP COLUMN wrong; ALTER TABLE practice ADD COLUMN wrong TEXT NOT NULL DEFAULT ''",
+        "ALTER TABLE practice DROP COLUMN wrong; ALTER TABLE practice ADD COLUMN wrong TEXT NOT NULL DEFAULT "
+        "''",
         "“wrong” in the copy's table “practice”",
     ),
     "no key": (
@@ -56,16 +64,24 @@ SCRIPTS = {
         "in the copy's table “practice”",
     ),
     "no link": (
-        "CREATE TABLE t2 (id INTEGER NOT NULL PRIMARY KEY, book_id INTEGER NOT NULL, step VARCHAR(40) NOT NULL,"
-        " item_id INTEGER NOT NULL, amount INTEGER NOT NULL); DROP TABLE takings; ALTER TABLE t2 RENAME TO takings",
+        "CREATE TABLE t2 (id INTEGER NOT NULL PRIMARY KEY, book_id INTEGER NOT NULL, step VARCHAR(40) NOT "
+        "NULL,"
+        " item_id INTEGER NOT NULL, amount INTEGER NOT NULL); DROP TABLE takings; ALTER TABLE t2 RENAME TO "
+        "takings",
         "“link from book_id” is missing",
     ),
-    "a newer Pleat": ("UPDATE alembic_version SET version_num = '9999'", "made by a newer Pleat (schema 9999)"),
+    "a newer Pleat": (
+        "UPDATE alembic_version SET version_num = '9999'",
+        "made by a newer Pleat (schema 9999)",
+    ),
     "an unknown Pleat": ("UPDATE alembic_version SET version_num = 'abc'", "of no Pleat"),
     "no revision": ("DELETE FROM alembic_version", "does not say which Pleat"),
     "two revisions": ("INSERT INTO alembic_version VALUES ('0001')", "does not say which Pleat"),
     "an older revision than its tables": ("UPDATE alembic_version SET version_num = '0003'", "copy"),
-    "a head that is not there": ("UPDATE books SET head = 99 WHERE id = 5", "1 of its books have lost their last state"),
+    "a head that is not there": (
+        "UPDATE books SET head = 99 WHERE id = 5",
+        "1 of its books have lost their last state",
+    ),
     "states of no book": ("DELETE FROM books WHERE id = 5", "rows have lost what they belong to"),
     "a version of nothing": ("UPDATE books SET version = 0", "counts nothing"),
     "a version without end": ("UPDATE books SET version = 1 << 61 WHERE id = 5", "counts nothing"),
@@ -73,11 +89,17 @@ SCRIPTS = {
     "an id below nothing": ("UPDATE items SET id = -5 WHERE id = 3; DELETE FROM takings", "counts nothing"),
     "a title that is bytes": ("UPDATE books SET title = x'00ff' WHERE id = 5", "does not belong there"),
     "a title in no writing": ("UPDATE books SET title = CAST(x'fffe' AS TEXT) WHERE id = 5", "copy"),
-    "a state that is a text": ("UPDATE revisions SET state = '{}' WHERE book_id = 5", "does not belong there"),
+    "a state that is a text": (
+        "UPDATE revisions SET state = '{}' WHERE book_id = 5",
+        "does not belong there",
+    ),
     "a state that is nothing": ("UPDATE revisions SET state = x'' WHERE book_id = 5", "state 1 of book 5"),
     "a state of another packing": ("UPDATE revisions SET state = x'09aabb' WHERE book_id = 5", "a way 9"),
     "a state cut off": ("UPDATE revisions SET state = substr(state, 1, 80) WHERE book_id = 5", "book 5"),
-    "a state with more behind it": ("UPDATE revisions SET state = CAST(state || x'00' AS BLOB) WHERE book_id = 5", "not whole"),
+    "a state with more behind it": (
+        "UPDATE revisions SET state = CAST(state || x'00' AS BLOB) WHERE book_id = 5",
+        "not whole",
+    ),
     "a state that bursts": (says("x" * 9_000_000), "not whole"),
     "a state that is no book": (says("[]"), "not a book file"),
     "a state of no text": (says("{"), "cannot be read as JSON"),
@@ -89,9 +111,18 @@ SCRIPTS = {
         says('{"brief": {"leaf_width_mm": 3}}'),
         "too small",
     ),
-    "a time that is none": ("UPDATE revisions SET made_at = 'yesterday' WHERE book_id = 5", "the table “revisions”"),
-    "a day that is none": ("UPDATE books SET changed_at = '2026-13-45 00:00:00.000000' WHERE id = 5", "books"),
-    "a time with its zone": ("UPDATE books SET created_at = '2026-01-01 10:00:00+02:00' WHERE id = 5", "zone"),
+    "a time that is none": (
+        "UPDATE revisions SET made_at = 'yesterday' WHERE book_id = 5",
+        "the table “revisions”",
+    ),
+    "a day that is none": (
+        "UPDATE books SET changed_at = '2026-13-45 00:00:00.000000' WHERE id = 5",
+        "books",
+    ),
+    "a time with its zone": (
+        "UPDATE books SET created_at = '2026-01-01 10:00:00+02:00' WHERE id = 5",
+        "zone",
+    ),
     "a time of a device": (
         "INSERT INTO devices VALUES (1, 'x', 'x', 'now', 'now', NULL)",
         "the table “devices”",
@@ -205,7 +236,10 @@ def dropped() -> Iterator[tuple[str, str]]:
     for table in Base.metadata.sorted_tables:
         yield f"DROP TABLE {table.name}", "copy"
         for column in table.columns:
-            yield f'ALTER TABLE {table.name} DROP COLUMN "{column.name}"', f"“{column.name}” is missing in its table “{table.name}”"
+            yield (
+                f'ALTER TABLE {table.name} DROP COLUMN "{column.name}"',
+                f"“{column.name}” is missing in its table “{table.name}”",
+            )
 
 
 @pytest.fixture
@@ -224,7 +258,9 @@ def refused(database: Path, given: Path, words: str) -> None:
     assert "\n" not in caught.value.text
     assert contents(database) == before
     left = backups.folder(database)
-    assert not left.exists() or [one.name for one in left.iterdir()] == [], "nothing of it is left lying about"
+    assert not left.exists() or [one.name for one in left.iterdir()] == [], (
+        "nothing of it is left lying about"
+    )
 
 
 @pytest.mark.parametrize("name", [name for name, (_, words) in SCRIPTS.items() if words])
@@ -262,7 +298,9 @@ def test_each_table_and_each_column_is_missed(copy, database, tmp_path):
         "UPDATE revisions SET document = CAST(x'ff' AS TEXT)",
     ],
 )
-def test_an_older_copy_that_cannot_be_brought_up_to_date_is_refused_in_one_line(copy, database, tmp_path, script):
+def test_an_older_copy_that_cannot_be_brought_up_to_date_is_refused_in_one_line(
+    copy, database, tmp_path, script
+):
     refused(database, wrecked(of_version(VERSIONS[0], tmp_path), script), "copy")
 
 
@@ -276,19 +314,26 @@ def test_the_command_line_says_it_in_one_line(copy, database):
 
 
 def test_what_a_copy_has_drawn_and_sorted_is_made_anew(copy, database):
-    """A summary is markup in the page of the books: none comes from outside. Nor does what things are searched by."""
+    """A summary is markup in the page of the books: none comes from outside. Nor does what things are
+    searched by."""
     wrecked(
         copy,
-        """UPDATE books SET summary = '{"portrait": "<form action=/bin/empty>"}', title = '<b>'; UPDATE items SET words = '', uses = ',x,'""",
+        """UPDATE books SET summary = '{"portrait": "<form action=/bin/empty>"}',
+            title = '<b>'; UPDATE items SET words = '', uses = ',x,'""",
     )
     copies.restore(database, copy)
     with closing(sqlite3.connect(database)) as connection:
-        assert connection.execute("SELECT count(*) FROM books WHERE summary LIKE '%form%' OR title = '<b>'").fetchone() == (0,)
-        assert connection.execute("SELECT count(*) FROM items WHERE words = '' OR uses = ',x,'").fetchone() == (0,)
+        assert connection.execute(
+            "SELECT count(*) FROM books WHERE summary LIKE '%form%' OR title = '<b>'"
+        ).fetchone() == (0,)
+        assert connection.execute(
+            "SELECT count(*) FROM items WHERE words = '' OR uses = ',x,'"
+        ).fetchone() == (0,)
 
 
 def test_a_full_disk_leaves_all_as_it_was(copy, database, monkeypatch):
-    """Whichever write the disk has no room for: the copy of the copy, the copy of what is there, the swap itself."""
+    """Whichever write the disk has no room for: the copy of the copy, the copy of what is there, the swap
+    itself."""
 
     def full(*_: object, **__: object) -> None:
         raise OSError(28, "No space left on device", str(database))
@@ -322,16 +367,20 @@ def test_rows_are_taken_over_and_nothing_else(copy, database):
     wrecked(database, "CREATE TRIGGER t BEFORE DELETE ON books BEGIN SELECT RAISE(IGNORE); END")
     wrecked(
         copy,
-        "DELETE FROM books WHERE id > 3; DELETE FROM revisions WHERE book_id > 3; DELETE FROM changes WHERE book_id > 3;DELETE FROM takings",
+        "DELETE FROM books WHERE id > 3; DELETE FROM revisions WHERE book_id > 3; DELETE FROM changes WHERE "
+        "book_id > 3;DELETE FROM takings",
     )
     assert copies.restore(database, copy).books == 3
     with closing(sqlite3.connect(database)) as connection:
         assert connection.execute("SELECT count(*), min(version) > 1 FROM books").fetchone() == (3, 1)
-        assert connection.execute("SELECT count(*) FROM sqlite_master WHERE type = 'trigger'").fetchone() == (0,)
+        assert connection.execute("SELECT count(*) FROM sqlite_master WHERE type = 'trigger'").fetchone() == (
+            0,
+        )
 
 
 def test_a_copy_that_does_not_fit_is_put_back_not_at_all(copy, database):
-    """Straight to the swap, as if nothing had been verified: SQLite's own rules still hold, and all of it is taken back."""
+    """Straight to the swap, as if nothing had been verified: SQLite's own rules still hold, and all of it is
+    taken back."""
     before = contents(database)
     wrecked(copy, "UPDATE changes SET version = 9 WHERE book_id = 5; DELETE FROM books WHERE id = 4")
     with pytest.raises(BadBackup):

@@ -37,7 +37,12 @@ def add(engine, book=None):
 def edit(engine, book_id, version, window, **texts):
     with transaction(engine) as session:
         return books.change(
-            session, book_id, version, window, "edit", lambda book: editing.edit(book, {k.replace("__", "."): v for k, v in texts.items()})
+            session,
+            book_id,
+            version,
+            window,
+            "edit",
+            lambda book: editing.edit(book, {k.replace("__", "."): v for k, v in texts.items()}),
         )
 
 
@@ -54,7 +59,11 @@ def undo(engine, book_id, by, version, window="one"):
 def test_undo_and_redo_across_a_restart(engine, database):
     book_id = add(engine)
     for version, value in enumerate(("4", "5", "6"), 1):
-        assert edit(engine, book_id, version, "one", cover__square_mm=value).changed == ("cover", "cutting", "bench")
+        assert edit(engine, book_id, version, "one", cover__square_mm=value).changed == (
+            "cover",
+            "cutting",
+            "bench",
+        )
     assert undo(engine, book_id, -1, 4).opened.stored.can_redo == "edit"
     engine.dispose()
     again = open_engine(database)
@@ -78,9 +87,13 @@ def test_a_second_window_is_told_and_can_take_over(engine):
         edit(engine, book_id, 1, "two", cover__square_mm="7")
     assert caught.value.label == "edit"
     assert square(engine, book_id) == 4
-    assert edit(engine, book_id, 1, "one", cover__square_mm="5").opened.stored.version == 3, "its own edits never stop a window"
+    assert edit(engine, book_id, 1, "one", cover__square_mm="5").opened.stored.version == 3, (
+        "its own edits never stop a window"
+    )
     for version in (1, 99, 0, -1):
-        with pytest.raises(ChangedElsewhere):  # an edit that changes nothing must not hand a stale window the newest version
+        with pytest.raises(
+            ChangedElsewhere
+        ):  # an edit that changes nothing must not hand a stale window the newest version
             edit(engine, book_id, version, "two", cover__square_mm="5")
     with pytest.raises(ChangedElsewhere):
         undo(engine, book_id, -1, 1, "two")
@@ -148,28 +161,40 @@ def test_eight_writers_at_once_lose_nothing(engine):
         stored = repository.load(session, book_id)
         assert stored.version == 49
         assert session.query(RevisionRow).count() == 49
-        assert [row.version for row in session.query(ChangeRow).order_by(ChangeRow.version)] == list(range(1, 50))
+        assert [row.version for row in session.query(ChangeRow).order_by(ChangeRow.version)] == list(
+            range(1, 50)
+        )
 
 
 def test_migrations_make_the_models_tables_and_run_again_without_harm(engine, database):
     migrate(database)
     there = inspect(engine)
     for table in Base.metadata.sorted_tables:
-        assert {column["name"] for column in there.get_columns(table.name)} == {column.name for column in table.columns}
-        assert {index["name"] for index in there.get_indexes(table.name)} == {index.name for index in table.indexes}
+        assert {column["name"] for column in there.get_columns(table.name)} == {
+            column.name for column in table.columns
+        }
+        assert {index["name"] for index in there.get_indexes(table.name)} == {
+            index.name for index in table.indexes
+        }
     assert there.get_foreign_keys("revisions")[0]["options"] == {"ondelete": "CASCADE"}
     with engine.connect() as connection:
-        settings = {name: connection.exec_driver_sql(f"PRAGMA {name}").scalar() for name in ("journal_mode", "synchronous", "foreign_keys")}
+        settings = {
+            name: connection.exec_driver_sql(f"PRAGMA {name}").scalar()
+            for name in ("journal_mode", "synchronous", "foreign_keys")
+        }
     assert settings == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1}
 
 
 def test_a_migration_keeps_the_rows_that_hang_on_others(engine, database):
-    """Rebuilding a parent table with foreign keys on would delete its children; migrations run with them off."""
+    """Rebuilding a parent table with foreign keys on would delete its children; migrations run with them
+    off."""
     book_id = add(engine)
     engine.dispose()
     migrate(database)
     with sqlite3.connect(database) as plain:
-        assert plain.execute("SELECT count(*) FROM revisions WHERE book_id = ?", (book_id,)).fetchone() == (1,)
+        assert plain.execute("SELECT count(*) FROM revisions WHERE book_id = ?", (book_id,)).fetchone() == (
+            1,
+        )
     with pytest.raises(IntegrityError), transaction(engine) as session:
         session.add(RevisionRow(book_id=999, number=1, document="{}", label="x", made_at=now()))
 

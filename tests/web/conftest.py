@@ -1,4 +1,5 @@
-"""The browser's page, watched: any console error, blocked resource or request to another address fails the test."""
+"""The browser's page, watched: any console error, blocked resource or request to another address fails the
+test."""
 
 from __future__ import annotations
 
@@ -42,11 +43,18 @@ def desk(page: Page, served: str) -> Iterator[Page]:
     page.on(
         "console",
         lambda message: (
-            troubles.append(message.text) if message.type == "error" and "422" not in message.text and "409" not in message.text else None
+            troubles.append(message.text)
+            if message.type == "error" and "422" not in message.text and "409" not in message.text
+            else None
         ),
     )
     page.on("pageerror", lambda error: troubles.append(str(error)))
-    page.on("request", lambda request: troubles.append(request.url) if not request.url.startswith((served, "data:", "blob:")) else None)
+    page.on(
+        "request",
+        lambda request: (
+            troubles.append(request.url) if not request.url.startswith((served, "data:", "blob:")) else None
+        ),
+    )
     page.set_default_timeout(20_000)
     yield page
     assert troubles == []
@@ -55,7 +63,9 @@ def desk(page: Page, served: str) -> Iterator[Page]:
 def open_book(page: Page, title: str, pleat: str = "") -> None:
     """A book of the demo, at one of its pleats."""
     page.goto(f"/books/{BOOKS[title]}" + (f"?open={pleat}" if pleat else ""))
-    expect(page.locator(f"#strip-{pleat or 'book'}")).to_have_attribute("aria-expanded", "true")  # set once the page's scripts have run
+    expect(page.locator(f"#strip-{pleat or 'book'}")).to_have_attribute(
+        "aria-expanded", "true"
+    )  # set once the page's scripts have run
     if pleat:
         expect(page.locator(f"#body-{pleat}")).to_be_visible()
 
@@ -72,5 +82,6 @@ def in_script(page: Page, module: str, work: str, *args: Any) -> Any:
     scripts = re.search(r'src="([^"]*)main\.js"', page.content())
     assert scripts
     return page.evaluate(
-        f"async ([path, args]) => {{ const m = await import(path); return ({work})(...args); }}", [f"{scripts[1]}{module}.js", args]
+        f"async ([path, args]) => {{ const m = await import(path); return ({work})(...args); }}",
+        [f"{scripts[1]}{module}.js", args],
     )

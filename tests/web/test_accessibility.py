@@ -81,18 +81,24 @@ CLASSES = [
 ]
 """One view of each sort: the others are of the same templates with another book in them."""
 
-FAINT = """() => [...document.querySelectorAll('.drawing text')].filter(text => text.checkVisibility()).flatMap(text => {
+FAINT = """() => [...document.querySelectorAll('.drawing text')].filter(
+  text => text.checkVisibility()
+).flatMap(text => {
   const rgb = colour => colour.match(/[\\d.]+/g).map(Number);
-  const light = ([r, g, b]) => [r, g, b].map(v => v / 255).map(v => v <= .04045 ? v / 12.92 : ((v + .055) / 1.055) ** 2.4)
+  const linear = v => v <= .04045 ? v / 12.92 : ((v + .055) / 1.055) ** 2.4;
+  const light = ([r, g, b]) => [r, g, b].map(v => linear(v / 255))
     .reduce((sum, v, i) => sum + v * [.2126, .7152, .0722][i], 0);
   const box = text.getBoundingClientRect(), svg = text.closest('svg');
   const under = [...svg.querySelectorAll('rect, path, circle, polygon')].filter(shape => {
-    const at = new DOMPoint(box.x + box.width / 2, box.y + box.height / 2).matrixTransform(shape.getScreenCTM().inverse());
+    const at = new DOMPoint(box.x + box.width / 2, box.y + box.height / 2)
+      .matrixTransform(shape.getScreenCTM().inverse());
     const style = getComputedStyle(shape), fill = style.fill;
-    return fill.startsWith('rgb') && style.fillOpacity * style.opacity > .9 && (rgb(fill)[3] ?? 1) > .9 && shape.isPointInFill(at)
+    return fill.startsWith('rgb') && style.fillOpacity * style.opacity > .9
+      && (rgb(fill)[3] ?? 1) > .9 && shape.isPointInFill(at)
       && shape.compareDocumentPosition(text) & Node.DOCUMENT_POSITION_FOLLOWING;
   });
-  const ground = under.length ? getComputedStyle(under.at(-1)).fill : getComputedStyle(document.body).backgroundColor;
+  const ground = under.length ? getComputedStyle(under.at(-1)).fill
+    : getComputedStyle(document.body).backgroundColor;
   const [a, b] = [getComputedStyle(text).fill, ground].map(one => light(rgb(one))).sort();
   const ratio = (Math.max(a, b) + .05) / (Math.min(a, b) + .05);
   return ratio < 4.5 ? [`${text.textContent} (${text.getAttribute('class')}): ${ratio.toFixed(1)}`] : [];
@@ -112,14 +118,20 @@ def test_no_serious_finding_light_or_dark(page: Page, part: int):
         if view == "/books/6?open=pages":
             page.locator(".fan-sheet").first.click()  # the slip of a chosen sheet belongs to the view
         page.evaluate(AXE)
-        for theme, only in (("light", ""), ("dark", ", runOnly: ['color-contrast']")):  # in the dark only the colours differ
+        for theme, only in (
+            ("light", ""),
+            ("dark", ", runOnly: ['color-contrast']"),
+        ):  # in the dark only the colours differ
             was = page.evaluate(
-                "theme => [document.documentElement.dataset.theme, document.documentElement.dataset.theme = theme][0]", theme
+                "theme => [document.documentElement.dataset.theme, document.documentElement.dataset.theme = "
+                "theme][0]",
+                theme,
             )
             assert was == "light", "as the system prefers, until it is changed here"
             results = page.evaluate(f"axe.run({{resultTypes: ['violations']{only}}})")
             serious = [
-                f"{one['id']}: {one['nodes'][0]['html'][:160]} {one['nodes'][0].get('failureSummary', '')[:200]} (+{len(one['nodes']) - 1})"
+                f"{one['id']}: {one['nodes'][0]['html'][:160]} "
+                f"{one['nodes'][0].get('failureSummary', '')[:200]} (+{len(one['nodes']) - 1})"
                 for one in results["violations"]
                 if one["impact"] in ("serious", "critical")
             ]

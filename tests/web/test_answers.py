@@ -63,7 +63,9 @@ def test_every_page_answers_with_the_policy_and_without_inline_script_or_style(c
 
 def test_a_change_answers_with_the_pleats_that_changed_and_no_others(client):
     answer = client.post(
-        "/books/5/edit", data={"path": "cover.square_mm", "value": "4", "version": version(client, 5), "window": "w"}, headers=HTMX
+        "/books/5/edit",
+        data={"path": "cover.square_mm", "value": "4", "version": version(client, 5), "window": "w"},
+        headers=HTMX,
     )
     swapped = re.findall(r'hx-target="#pleat-(\w+)"', answer.get_data(as_text=True))
     assert swapped == ["cover", "cutting", "bench"]
@@ -71,19 +73,29 @@ def test_a_change_answers_with_the_pleats_that_changed_and_no_others(client):
 
 
 def test_what_cannot_be_taken_is_said_at_its_field(client):
-    answer = client.post("/books/5/edit", data={"path": "cover.square_mm", "value": "<b>wide", "version": "1", "window": "w"}, headers=HTMX)
+    answer = client.post(
+        "/books/5/edit",
+        data={"path": "cover.square_mm", "value": "<b>wide", "version": "1", "window": "w"},
+        headers=HTMX,
+    )
     text = answer.get_data(as_text=True)
     assert answer.status_code == 422
     assert 'hx-target="#n-cover-square-mm"' in text
     assert "&lt;b&gt;wide" in text
-    gone = client.post("/books/5/take", data={"offer": "abc", "label": "no such", "version": "1", "window": "w"}, headers=HTMX)
+    gone = client.post(
+        "/books/5/take",
+        data={"offer": "abc", "label": "no such", "version": "1", "window": "w"},
+        headers=HTMX,
+    )
     assert gone.status_code == 422
     assert "no longer applies" in gone.get_data(as_text=True)
 
 
 def test_another_windows_change_is_told_and_can_be_taken_over(client):
     first = version(client, 5)
-    client.post("/books/5/edit", data={"path": "cover.square_mm", "value": "4", "version": first, "window": "one"})
+    client.post(
+        "/books/5/edit", data={"path": "cover.square_mm", "value": "4", "version": first, "window": "one"}
+    )
     stale = {"path": "cover.square_mm", "value": "6", "version": first, "window": "two"}
     told = client.post("/books/5/edit", data=stale)
     assert told.status_code == 409
@@ -127,11 +139,20 @@ def test_the_shelf_renames_copies_bins_and_restores(client):
 
 
 def test_what_is_not_there_is_said_in_words(client):
-    for address in ("/books/999", f"/books/{9**30}", f"/materials/{9**30}", "/nothing", "/books/999/print.pdf", "/books/abc"):
+    for address in (
+        "/books/999",
+        f"/books/{9**30}",
+        f"/materials/{9**30}",
+        "/nothing",
+        "/books/999/print.pdf",
+        "/books/abc",
+    ):
         answer = client.get(address)
         assert answer.status_code == 404
         assert "to your books" in answer.get_data(as_text=True)
-    assert client.post("/books/999/edit", data={"path": "title", "value": "x"}, headers=HTMX).status_code == 404
+    assert (
+        client.post("/books/999/edit", data={"path": "title", "value": "x"}, headers=HTMX).status_code == 404
+    )
     assert client.get("/books/5/edit").status_code == 405
 
 
@@ -161,16 +182,22 @@ def test_a_start_that_lacks_an_answer_says_which_and_keeps_the_rest(client, give
     assert f'value="{given_.get("size", "")}"' in text
 
 
-PATHS = """title brief.size brief.leaf_width_mm binding.kind brief.purpose brief.ruler brief.quantity paper.leaf.weight paper.leaf.size
-paper.leaf.owned pages.count pages.flap_mm binding.station.0 binding.station.x binding.moves binding.cover_holes_mm
-binding.thread.lea binding.strands cover.square_mm cover.piece_width_mm cutting.counted.leaf bench.ticks typed format . paper.leaf
+PATHS = """title brief.size brief.leaf_width_mm binding.kind brief.purpose brief.ruler brief.quantity
+paper.leaf.weight paper.leaf.size
+paper.leaf.owned pages.count pages.flap_mm
+binding.station.0 binding.station.x binding.moves binding.cover_holes_mm
+binding.thread.lea binding.strands cover.square_mm cover.piece_width_mm
+cutting.counted.leaf bench.ticks typed format . paper.leaf
 paper..x binding.insets_mm"""
 
 
 @settings(suppress_health_check=[HealthCheck.function_scoped_fixture], max_examples=examples(150))
 @given(
     path=st.sampled_from(PATHS.split()),
-    text=st.text(max_size=30) | st.sampled_from(["1", "0", "-1", "1/0", "1e400", "½", "9" * 40, "1 x 1", "\x00", "5 lb", "²", "١٢ pages"]),
+    text=st.text(max_size=30)
+    | st.sampled_from(
+        ["1", "0", "-1", "1/0", "1e400", "½", "9" * 40, "1 x 1", "\x00", "5 lb", "²", "١٢ pages"]
+    ),
 )
 def test_no_text_in_any_field_brings_a_500(client, path, text):
     answer = client.post("/books/4/edit", data={"path": path, "value": text, "takeover": "1"}, headers=HTMX)
@@ -198,7 +225,9 @@ def test_emptying_the_bin_takes_what_the_page_showed(client):
 def test_of_many_threads_the_first_are_offered_and_a_search_finds_the_others(app, client):
     with transaction(app.extensions["pleat_engine"]) as session:
         spools = [ThreadSpool(name=f"Spool {number:03d}", lea=18, plies=3) for number in range(90)]
-        items.insert_columns(session, [items.columns_of(one, now()) for one in (*spools, ThreadSpool(name="Spool of what"))])
+        items.insert_columns(
+            session, [items.columns_of(one, now()) for one in (*spools, ThreadSpool(name="Spool of what"))]
+        )
     drawer = page(client, "/books/5/threads")
     assert drawer.count("paper-choice") == offered.THREADS
     assert "The first 30 of 9" in drawer

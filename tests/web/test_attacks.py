@@ -1,4 +1,5 @@
-"""What others may try: names that are not ours, forms from elsewhere, pairing, nonsense on every route, files gone wrong."""
+"""What others may try: names that are not ours, forms from elsewhere, pairing, nonsense on every route, files
+gone wrong."""
 
 from __future__ import annotations
 
@@ -80,7 +81,9 @@ def test_no_request_brings_a_500_from_the_real_server(app, seed):
 def test_book_files_gone_wrong_are_told_in_a_line_and_leave_nothing(client, database):
     def count():
         with closing(sqlite3.connect(database)) as connection:
-            return connection.execute("SELECT count(*), (SELECT count(*) FROM revisions) FROM books").fetchone()
+            return connection.execute(
+                "SELECT count(*), (SELECT count(*) FROM revisions) FROM books"
+            ).fetchone()
 
     before = count()
     taken = 0
@@ -130,7 +133,9 @@ def test_half_sent_requests_hold_nobody_up_and_large_ones_are_refused_unread(ser
     assert urllib.request.urlopen(served, timeout=5).status == 200
     assert time.monotonic() - start < 2
     with socket.create_connection((host, int(port)), timeout=5) as large:
-        large.sendall(f"POST /import HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\nContent-Length: 900000000\r\n\r\n".encode())
+        large.sendall(
+            f"POST /import HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\nContent-Length: 900000000\r\n\r\n".encode()
+        )
         assert b" 413 " in large.recv(200)
     for one in held:
         one.close()
@@ -179,10 +184,17 @@ def asked_of(client, page):
 def test_a_state_is_named_and_gone_back_to(client):
     client.post("/books/5/edit", data={"path": "cover.square_mm", "value": "5", "takeover": "1"})
     version = asked_of(client, "/books/5/history")
-    client.post("/books/5/history/name", data={"number": "1", "name": "as first thought of", "version": version})
+    client.post(
+        "/books/5/history/name", data={"number": "1", "name": "as first thought of", "version": version}
+    )
     page = client.get("/books/5/history").get_data(as_text=True)
     assert 'value="as first thought of"' in page
-    assert client.post("/books/5/history/name", data={"number": "1", "name": "x" * 200, "version": version}).status_code == 422
+    assert (
+        client.post(
+            "/books/5/history/name", data={"number": "1", "name": "x" * 200, "version": version}
+        ).status_code
+        == 422
+    )
     assert client.post("/books/5/history/back", data={"number": "77", "version": version}).status_code == 404
     client.post("/books/5/history/back", data={"number": "1", "version": version})
     assert 'id="i-cover-square-mm" name="value" value="3"' in client.get("/books/5").get_data(as_text=True)
@@ -198,7 +210,10 @@ def test_an_old_page_of_the_history_or_of_an_own_stitch_changes_nothing(client):
     for address, given in (
         ("/books/5/history/back", {"number": "1"}),
         ("/books/5/history/name", {"number": "1", "name": "x"}),
-        ("/books/5/sewing/own", {"act": "use", "sewn": "2 in | 2 1 3 2 =over", "stations": "3", "name": "own"}),
+        (
+            "/books/5/sewing/own",
+            {"act": "use", "sewn": "2 in | 2 1 3 2 =over", "stations": "3", "name": "own"},
+        ),
     ):
         told = client.post(address, data={**given, "version": shown})
         assert told.status_code == 409

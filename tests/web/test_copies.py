@@ -1,4 +1,5 @@
-"""Kept safe: copies out and back by the page, two windows that edit meanwhile, pages of before, and what goes out of the real server."""
+"""Kept safe: copies out and back by the page, two windows that edit meanwhile, pages of before, and what goes
+out of the real server."""
 
 from __future__ import annotations
 
@@ -35,11 +36,19 @@ from tests.fuzz import addresses
 from tests.process import Window, on_its_page, serving
 from tests.store.copying import contents, wrecked
 
-TITLES = ("Sternbuch für Zoë", "Журнал звёзд", "नक्षत्र पुस्तिका", "دفتر النجوم", "星空の手帖", "ספר כוכבים / “8 1/4”")
+TITLES = (
+    "Sternbuch für Zoë",
+    "Журнал звёзд",
+    "नक्षत्र पुस्तिका",
+    "دفتر النجوم",
+    "星空の手帖",
+    "ספר כוכבים / “8 1/4”",
+)
 """Titles of six scripts; the last with signs that no file name may have."""
 
 
-# --- what a browser may keep, and what goes out ---------------------------------------------------------------
+# --- what a browser may keep, and what goes out
+# ---------------------------------------------------------------
 
 
 def test_nothing_but_what_is_shipped_is_kept_by_a_browser(app, client):
@@ -48,7 +57,11 @@ def test_nothing_but_what_is_shipped_is_kept_by_a_browser(app, client):
     for rule in rules:
         for address in addresses(rule, (1, 9999)):
             answer = client.get(address)
-            kept = "public, max-age=31536000, immutable" if answer.status_code == 200 and rule.endpoint == "static" else "no-store"
+            kept = (
+                "public, max-age=31536000, immutable"
+                if answer.status_code == 200 and rule.endpoint == "static"
+                else "no-store"
+            )
             assert answer.headers["Cache-Control"] == kept, address
             answer.close()
     for code, answer in (
@@ -63,11 +76,14 @@ def test_nothing_but_what_is_shipped_is_kept_by_a_browser(app, client):
     fonts = re.findall(r'url\("([^"]+)"', css)
     assert len(fonts) == 2
     for font in fonts:
-        assert client.get(f"{app.static_url_path}/css/{font}").status_code == 200, "what a style names is under the same stamp"
+        assert client.get(f"{app.static_url_path}/css/{font}").status_code == 200, (
+            "what a style names is under the same stamp"
+        )
 
 
 def test_every_download_of_any_title_comes_from_the_real_server(app: Flask, database: Path):
-    """RFC 6266: the name in ASCII, and in full as ``filename*`` as RFC 8187 has it: UTF-8, no language, its bytes by percent."""
+    """RFC 6266: the name in ASCII, and in full as ``filename*`` as RFC 8187 has it: UTF-8, no language, its
+    bytes by percent."""
     for number, title in enumerate(TITLES, 1):
         on_its_page(app).post(f"/books/{number}/rename", data={"title": title})
     with serving(app) as address:
@@ -86,7 +102,10 @@ def test_every_download_of_any_title_comes_from_the_real_server(app: Flask, data
                 return fetched(going if going.endswith(".pdf") else f"{going}.pdf")
             assert answer.status == 200, (path, answer.status)
             said = answer.headers["Content-Disposition"]
-            whole, plain = re.search(r"filename\*=UTF-8''([^;]+)", said), re.search(r'filename="?([^";]+)', said)
+            whole, plain = (
+                re.search(r"filename\*=UTF-8''([^;]+)", said),
+                re.search(r'filename="?([^";]+)', said),
+            )
             assert plain, said
             return unquote(whole[1]) if whole else plain[1], data
 
@@ -99,11 +118,15 @@ def test_every_download_of_any_title_comes_from_the_real_server(app: Flask, data
                 letters = "".join(sign for sign in title.lower() if sign.isalpha())
                 assert letters in "".join(sign for sign in name if sign.isalpha()), (name, title)
                 assert not set(name) & set('<>:"/\\|?*'), name
-        for path, name in (("/materials/table/materials.csv", "pleat-materials.csv"), ("/copies/pleat.db", "pleat-")):
+        for path, name in (
+            ("/materials/table/materials.csv", "pleat-materials.csv"),
+            ("/copies/pleat.db", "pleat-"),
+        ):
             assert fetched(path)[0].startswith(name)
 
 
-# --- a copy is put back ---------------------------------------------------------------------------------------
+# --- a copy is put back
+# ---------------------------------------------------------------------------------------
 
 
 def put_back(client: FlaskClient, path: str, **given: Any) -> str:
@@ -140,17 +163,25 @@ def test_a_copy_goes_out_and_comes_back_through_the_page(client, app):
     for name in ("nothing.db", "книга.db", "x" * 300, "..%2Fpleat.db", "%2e%2e%2fsecret.key"):
         assert again.get(f"/copies/kept/{name}").status_code == 404
     place = backups.folder(app.config["PLEAT_DATABASE"])
-    assert [one.name for one in place.iterdir() if one.name.startswith(".")] == [], "nothing is left of what was sent"
+    assert [one.name for one in place.iterdir() if one.name.startswith(".")] == [], (
+        "nothing is left of what was sent"
+    )
 
 
 def test_every_change_from_a_page_of_before_is_told_and_not_made(app, client, database):
     copies.restore(database, copied(database))
     before = contents(database)
-    rules = [rule for rule in app.url_map.iter_rules() if "POST" in (rule.methods or ()) and rule.endpoint != "pairing.give"]
+    rules = [
+        rule
+        for rule in app.url_map.iter_rules()
+        if "POST" in (rule.methods or ()) and rule.endpoint != "pairing.give"
+    ]
     assert len(rules) > 40
     for rule in rules:
         for address in addresses(rule, (1,)):
-            told = client.post(address, data={"title": "x", "path": "title", "value": "x", "takeover": "1", "number": "1"})
+            told = client.post(
+                address, data={"title": "x", "path": "title", "value": "x", "takeover": "1", "number": "1"}
+            )
             assert told.status_code == 409, address
             assert "A copy was put back" in told.text
     part = client.get("/books/1/bodies?of=cover", headers={"HX-Request": "true"})
@@ -165,7 +196,9 @@ def copied(database: Path) -> Path:
     return made
 
 
-def test_what_two_windows_are_told_is_saved_is_there_or_in_a_copy_however_often_one_is_put_back(app, database):
+def test_what_two_windows_are_told_is_saved_is_there_or_in_a_copy_however_often_one_is_put_back(
+    app, database
+):
     told, saved = edited_while_restored(app, database, restores=5)
     assert len(told) >= 2
     assert set(told) == {409}
@@ -174,7 +207,8 @@ def test_what_two_windows_are_told_is_saved_is_there_or_in_a_copy_however_often_
 
 
 def edited_while_restored(app: Flask, database: Path, restores: int) -> tuple[list[int], set[str]]:
-    """(what two windows were answered whose edits were not taken, all titles that were acknowledged), while copies are put back."""
+    """(what two windows were answered whose edits were not taken, all titles that were acknowledged), while
+    copies are put back."""
     copy, saved, told, stop = copied(database), set[str](), list[int](), threading.Event()
 
     def edits(name: str, book: int) -> None:
@@ -214,7 +248,9 @@ def kept_titles(database: Path) -> set[str]:
     return found
 
 
-def test_a_copy_that_is_larger_than_a_request_goes_back_part_by_part_with_a_bar(desk: Page, served: str, tmp_path: Path, whole_app: Flask):
+def test_a_copy_that_is_larger_than_a_request_goes_back_part_by_part_with_a_bar(
+    desk: Page, served: str, tmp_path: Path, whole_app: Flask
+):
     database = tmp_path / "served.db"
     big = wrecked(copied(database), "UPDATE changes SET label = hex(randomblob(400000))")
     assert big.stat().st_size > 1.2 * whole_app.config["MAX_CONTENT_LENGTH"]
@@ -237,12 +273,15 @@ def test_a_copy_that_is_none_is_told_beside_its_field(desk: Page, tmp_path: Path
     desk.goto("/copies")
     desk.get_by_label("a copy", exact=True).set_input_files(wrong)
     desk.get_by_role("button", name="put it back", exact=True).first.click()
-    expect(desk.get_by_role("alert")).to_contain_text("Nothing was changed. The file is no copy of Pleat's books.")
+    expect(desk.get_by_role("alert")).to_contain_text(
+        "Nothing was changed. The file is no copy of Pleat's books."
+    )
     desk.get_by_role("link", name="to the copies").click()
     expect(desk.get_by_role("heading", name="Copies of everything")).to_be_visible()
 
 
-# --- where a copy goes ----------------------------------------------------------------------------------------
+# --- where a copy goes
+# ----------------------------------------------------------------------------------------
 
 
 def test_no_copy_goes_onto_what_is_ours_open_or_no_copy(demo_database, tmp_path, monkeypatch):
@@ -284,7 +323,9 @@ def test_no_copy_goes_onto_what_is_ours_open_or_no_copy(demo_database, tmp_path,
     close(engine)
     (tmp_path / "far.db").symlink_to("else/far.db")
     for target in ("copy.db", "copy.db", "else/copy.db", "far.db"):
-        assert CliRunner().invoke(main, ["backup", target]).exit_code == 0, "an older copy is written over, a folder made, a link followed"
+        assert CliRunner().invoke(main, ["backup", target]).exit_code == 0, (
+            "an older copy is written over, a folder made, a link followed"
+        )
     assert (tmp_path / "else/far.db").is_file()
     assert (tmp_path / "far.db").is_symlink()
 
@@ -312,7 +353,9 @@ def test_a_title_is_a_file_name_on_any_disk(title):
     assert 0 < len(file_name(title).encode()) <= LONGEST_NAME + 5
     assert len(name.encode()) < 143
     assert not re.search(r'[<>:"/\\|?*\x00-\x1f]', name)
-    assert not re.fullmatch(r"(con|prn|aux|nul|com\d|lpt\d)(\..*)?", name, re.IGNORECASE), "what Windows keeps for devices"
+    assert not re.fullmatch(r"(con|prn|aux|nul|com\d|lpt\d)(\..*)?", name, re.IGNORECASE), (
+        "what Windows keeps for devices"
+    )
     assert unicodedata.is_normalized("NFC", name)
     assert not unicodedata.combining(name[0])
 

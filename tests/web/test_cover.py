@@ -1,4 +1,5 @@
-"""Covers in the browser: decided on the drawing, covered from the materials, and opened and closed before the eyes."""
+"""Covers in the browser: decided on the drawing, covered from the materials, and opened and closed before the
+eyes."""
 
 import json
 import re
@@ -26,7 +27,9 @@ def test_every_cover_has_its_page_its_pictures_and_what_its_script_needs(app, cl
     answer = client.get(f"/books/{book_id}/cover")
     page = answer.get_data(as_text=True)
     assert answer.status_code == 200
-    data = json.loads(re.search(r"data-cover=\"([^\"]*)\"", page)[1].replace("&#34;", '"').replace("&#39;", "'"))
+    data = json.loads(
+        re.search(r"data-cover=\"([^\"]*)\"", page)[1].replace("&#34;", '"').replace("&#39;", "'")
+    )
     states = len(data["names"])
     assert len(re.findall(r"<figure", page)) == states, "a picture of every state where nothing moves"
     assert all(len(panel["angles"]) == len(panel["lifts"]) == states for panel in data["panels"])
@@ -35,7 +38,12 @@ def test_every_cover_has_its_page_its_pictures_and_what_its_script_needs(app, cl
     assert len(page) < 60_000
     assert client.get("/books/999/cover").status_code == 404
     workspace = client.get(f"/books/{book_id}?open=cover").get_data(as_text=True)
-    assert "open and close it" in workspace or recipe(name).book().cover.kind in ("bare", "boards", "cards", "punchedboards")
+    assert "open and close it" in workspace or recipe(name).book().cover.kind in (
+        "bare",
+        "boards",
+        "cards",
+        "punchedboards",
+    )
 
 
 def test_a_joint_set_on_the_drawing_says_what_the_cover_opens_to_and_its_fix_mends_it(desk):
@@ -100,7 +108,8 @@ def test_the_cover_opens_and_closes_by_slider_keys_and_play(desk):
     desk.get_by_role("button", name="the spine up").click()
     expect(says).to_have_text("the spine up")
     shifts = desk.evaluate(
-        "() => new Promise(done => { let sum = 0; new PerformanceObserver(list => list.getEntries().forEach(one => sum += one.value))"
+        "() => new Promise(done => { let sum = 0; new PerformanceObserver(list => "
+        "list.getEntries().forEach(one => sum += one.value))"
         ".observe({type: 'layout-shift', buffered: true}); setTimeout(() => done(sum), 300); })"
     )
     assert shifts < 0.02

@@ -1,4 +1,5 @@
-"""What is put in, in the browser: put, dragged, moved by keys, typed, spread, staggered, taken out; followed from another book; nonsense told beside its field."""
+"""What is put in, in the browser: put, dragged, moved by keys, typed, spread, staggered, taken out; followed
+from another book; nonsense told beside its field."""
 
 from __future__ import annotations
 
@@ -29,11 +30,17 @@ POCKET = {"kind": "pocket", "goes": "card"}
 
 
 def version(client, book_id):
-    return re.search(r'name="version" value="(\d+)"', client.get(f"/books/{book_id}").get_data(as_text=True))[1]
+    return re.search(r'name="version" value="(\d+)"', client.get(f"/books/{book_id}").get_data(as_text=True))[
+        1
+    ]
 
 
 def post(client, book_id, action, **data):
-    return client.post(f"/books/{book_id}/{action}", data={"version": version(client, book_id), "window": "w", **data}, headers=HTMX)
+    return client.post(
+        f"/books/{book_id}/{action}",
+        data={"version": version(client, book_id), "window": "w", **data},
+        headers=HTMX,
+    )
 
 
 def of_put(app, name, *designs):
@@ -59,7 +66,9 @@ def test_every_kind_is_put_on_a_face_shown_and_taken_out_again(app, client, name
     assert page.count('class="placed"') == 1
     key = f"{kind.name}-1"
     for other in faces[:4]:
-        looked = client.get(f"/books/{book_id}/extras", query_string={"face": other.name, "design": key}, headers=HTMX)
+        looked = client.get(
+            f"/books/{book_id}/extras", query_string={"face": other.name, "design": key}, headers=HTMX
+        )
         assert looked.status_code == 200
     gone = post(client, book_id, "extras/off", which=key, place="0")
     assert gone.status_code == 200
@@ -107,7 +116,10 @@ def test_what_cannot_be_is_told_and_changes_nothing(app, client, action, data, s
     assert held_now(app, book_id) == before
 
 
-@pytest.mark.parametrize("query", [{"face": "page 9999"}, {"face": "<b>", "design": "'\""}, {"design": "\0"}, {}, {"face": "x" * 5000}])
+@pytest.mark.parametrize(
+    "query",
+    [{"face": "page 9999"}, {"face": "<b>", "design": "'\""}, {"design": "\0"}, {}, {"face": "x" * 5000}],
+)
 def test_whatever_face_is_asked_for_something_is_shown(app, client, query):
     book_id = of_put(app, "journal", {**POCKET, "places": at("page 5", 20, 60)})
     for where in (f"/books/{book_id}/extras", f"/books/{book_id}"):
@@ -120,16 +132,26 @@ def test_whatever_face_is_asked_for_something_is_shown(app, client, query):
 
 
 def test_the_face_looked_at_is_kept_through_changes_and_undo(app, client):
-    book_id = of_put(app, "journal", {**POCKET, "places": at("page 5", 20, 60)}, {"kind": "corner", "places": at("page 9", 10, 10)})
-    answer = post(client, book_id, "edit", path="extras.items.d0.nested", value="2", face="page 5", design="d0")
+    book_id = of_put(
+        app,
+        "journal",
+        {**POCKET, "places": at("page 5", 20, 60)},
+        {"kind": "corner", "places": at("page 9", 10, 10)},
+    )
+    answer = post(
+        client, book_id, "edit", path="extras.items.d0.nested", value="2", face="page 5", design="d0"
+    )
     text = answer.get_data(as_text=True)
     assert "page 4 and page 5" in text
     assert 'name="face" value="page 5"' in text
-    assert "page 8 and page 9" in client.get(f"/books/{book_id}?open=extras&face=page+9").get_data(as_text=True)
+    assert "page 8 and page 9" in client.get(f"/books/{book_id}?open=extras&face=page+9").get_data(
+        as_text=True
+    )
 
 
 def test_a_booklet_follows_the_book_it_is(app, client):
-    """Its closed size and thickness are those of the other book's plan, now and after that book changed; let go, it keeps them."""
+    """Its closed size and thickness are those of the other book's plan, now and after that book changed; let
+    go, it keeps them."""
     engine = app.extensions["pleat_engine"]
     other = stored(app, "programme")
     book_id = of_put(app, "journal", {"kind": "booklet", "places": at("page 5", 10, 10)})
@@ -139,7 +161,9 @@ def test_a_booklet_follows_the_book_it_is(app, client):
     assert post(client, book_id, "extras/booklet", which="d0", other=str(other)).status_code == 200
     own = held_now(app, book_id).extras.items["d0"]
     plan = make_plan(held_now(app, other))
-    assert (own.width_mm, own.height_mm) == pytest.approx((plan.cover.front_width_mm, plan.cover.front_height_mm))
+    assert (own.width_mm, own.height_mm) == pytest.approx(
+        (plan.cover.front_width_mm, plan.cover.front_height_mm)
+    )
     assert own.thick_mm == pytest.approx(plan.cover.spine.likely, abs=0.01)
     assert own.title == held_now(app, other).title
     post(client, other, "edit", path="pages.count", value="32 pages")
@@ -154,7 +178,9 @@ def test_a_booklet_follows_the_book_it_is(app, client):
     with transaction(engine) as session:
         fields = following.as_booklet(session, other)
         linked = following.taken(store.load(session, book_id).book, "d0", fields)
-        assert following.let_go(linked).extras.items["d0"].book_id is None, "a file from elsewhere knows no book of ours"
+        assert following.let_go(linked).extras.items["d0"].book_id is None, (
+            "a file from elsewhere knows no book of ours"
+        )
         store.move_to_bin(session, other, service.now())
         assert following.followed(session, linked) == linked, "what is in the bin is followed no more"
     assert post(client, book_id, "extras/booklet", which="d0", other=str(book_id)).status_code == 404
@@ -245,7 +271,9 @@ def test_the_guide_of_the_demo_can_be_walked_through_on_a_phone(desk):
     body = desk.locator("#body-extras")
     body.get_by_label("used:").select_option("page 10")
     expect(things(desk)).to_have_count(1)
-    assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), "nothing stands out sideways"
+    assert desk.evaluate("document.documentElement.scrollWidth <= innerWidth + 1"), (
+        "nothing stands out sideways"
+    )
     body.get_by_role("button", name=re.compile(r"waterfall of 3 pockets · 1")).click()
     expect(body.locator(".design h3")).to_contain_text("waterfall of 3 pockets")
     expect(body.locator("#f-extras-items-hours-pockets")).to_be_visible()
@@ -270,7 +298,12 @@ def test_edits_keep_their_words_in_history(app, client):
     page = client.get(f"/books/{book_id}/history").get_data(as_text=True)
     assert "put in: pocket" in page
     assert "extras.items" not in page, "no names of fields"
-    assert editing.edit(held_now(app, book_id), {"extras.items.pocket-1.width_mm": ""}).extras.items["pocket-1"].width_mm is None
+    assert (
+        editing.edit(held_now(app, book_id), {"extras.items.pocket-1.width_mm": ""})
+        .extras.items["pocket-1"]
+        .width_mm
+        is None
+    )
 
 
 CHANGES = st.one_of(
@@ -292,7 +325,9 @@ CHANGES = st.one_of(
             {"path": "binding.tail_mm", "value": "120"},
         ]
     ).map(lambda data: ("edit", data)),
-    st.sampled_from(["pocket", "mat", "spacer", "waterfall"]).map(lambda kind: ("extras/put", {"kind": kind, "on": "page 3"})),
+    st.sampled_from(["pocket", "mat", "spacer", "waterfall"]).map(
+        lambda kind: ("extras/put", {"kind": kind, "on": "page 3"})
+    ),
     st.just(("extras/also", {"which": "d0", "on": "page 3"})),
     st.just(("extras/off", {"which": "d1", "place": "0"})),
     st.just(("extras/stagger", {})),
@@ -300,20 +335,35 @@ CHANGES = st.one_of(
 )
 
 
-@settings(max_examples=examples(25), deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
-@given(changes=st.lists(CHANGES, min_size=1, max_size=4), face=st.sampled_from(["page 3", "page 5", "inside back cover", ""]))
+@settings(
+    max_examples=examples(25), deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture]
+)
+@given(
+    changes=st.lists(CHANGES, min_size=1, max_size=4),
+    face=st.sampled_from(["page 3", "page 5", "inside back cover", ""]),
+)
 def test_the_swapped_page_is_the_reloaded_one_whatever_is_done_with_extras(app, client, changes, face):
     """Nothing on the page is stale after any change, on whatever face one looks."""
-    book_id = of_put(app, "journal", {**POCKET, "places": at("page 5", 20, 60)}, {"kind": "booklet", "places": at("page 9", 10, 10)})
+    book_id = of_put(
+        app,
+        "journal",
+        {**POCKET, "places": at("page 5", 20, 60)},
+        {"kind": "booklet", "places": at("page 9", 10, 10)},
+    )
     query = {"face": face, "design": "d0"}
     shown = parts(client.get(f"/books/{book_id}", query_string=query).get_data(as_text=True))
     for action, data in changes:
         now = re.search(r'name="version" value="(\d+)"', shown["state"])[1]
-        answer = client.post(f"/books/{book_id}/{action}", data={**query, **data, "version": now, "window": "w"}, headers=HTMX)
+        answer = client.post(
+            f"/books/{book_id}/{action}", data={**query, **data, "version": now, "window": "w"}, headers=HTMX
+        )
         assert answer.status_code in (200, 422)
         if answer.status_code == 200:
             shown |= parts(answer.get_data(as_text=True))
-        query = {name: html.unescape(re.search(rf'name="{name}" value="([^"]*)"', shown["state"])[1]) for name in ("face", "design")}
+        query = {
+            name: html.unescape(re.search(rf'name="{name}" value="([^"]*)"', shown["state"])[1])
+            for name in ("face", "design")
+        }
         reloaded = parts(client.get(f"/books/{book_id}", query_string=query).get_data(as_text=True))
         for name in reloaded:
             if name != "state":

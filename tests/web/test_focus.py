@@ -11,8 +11,11 @@ from tests.web.conftest import open_book, typed
 
 PLEATS = ("brief", "paper", "pages", "binding", "cover", "cutting", "bench")
 _LOST = "document.activeElement === document.body || document.activeElement === null"
-_CONTROLS = """name => [...document.querySelectorAll(`#body-${name} button:not([disabled]), #body-${name} input[name=value]:not([type=hidden]), #body-${name} select`)]
-    .filter(el => el.getClientRects().length && !el.closest('details:not([open])') && !el.matches('[data-open-pleat], [data-scroll]'))
+_CONTROLS = """name => [...document.querySelectorAll([
+    'button:not([disabled])', 'input[name=value]:not([type=hidden])', 'select']
+    .map(one => `#body-${name} ${one}`).join(', '))]
+    .filter(el => el.getClientRects().length && !el.closest('details:not([open])')
+      && !el.matches('[data-open-pleat], [data-scroll]'))
     .map((el, at) => (el.dataset.walked = at, at))"""
 
 
@@ -43,7 +46,9 @@ def test_after_every_control_of_a_pleat_the_focus_is_somewhere(desk: Page, serve
             control.press("Enter")
         desk.wait_for_timeout(30)
         settled(desk)
-        assert not desk.evaluate(_LOST), f"lost after {control.evaluate('el => el.outerHTML')[:120] if control.count() else number}"
+        assert not desk.evaluate(_LOST), (
+            f"lost after {control.evaluate('el => el.outerHTML')[:120] if control.count() else number}"
+        )
 
 
 def test_back_goes_to_the_pleat_before(desk: Page):
@@ -78,7 +83,9 @@ def test_a_field_is_sent_once_and_a_refused_one_stays_and_shows(desk: Page):
     expect(desk.locator("#strip-cover .strip-refused")).to_be_visible()
     desk.locator("#strip-cover").click()
     expect(field).to_have_value("a smidge")
-    expect(desk.locator("#n-cover-square-mm")).to_contain_text("not a length I can read. Try 210, 21 cm or 8 1/4 in.")
+    expect(desk.locator("#n-cover-square-mm")).to_contain_text(
+        "not a length I can read. Try 210, 21 cm or 8 1/4 in."
+    )
     field.fill("5")
     field.press("Enter")
     expect(desk.locator("#strip-cover .strip-figure")).to_contain_text("215")
@@ -234,7 +241,8 @@ def test_an_old_page_of_a_material_is_told_and_may_take_over(desk: Page):
 
 
 HELD = """() => {
-  const real = window.fetch, now = performance.now.bind(performance), gate = new Promise(done => { window.letGo = done; });
+  const real = window.fetch, now = performance.now.bind(performance);
+  const gate = new Promise(done => { window.letGo = done; });
   window.fetch = async (...all) => { await gate; return real(...all); };
   performance.now = () => 100 * now();
 }"""
@@ -249,7 +257,9 @@ HELD = """() => {
     ],
     ids=["handle", "thing on a face"],
 )
-def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(desk: Page, address: str, grip: str, at: str):
+def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(
+    desk: Page, address: str, grip: str, at: str
+):
     """Three in a row whose answers take long: three steps in all."""
     desk.goto(address)
     moved = desk.locator(grip).first
@@ -264,19 +274,23 @@ def test_a_nudge_goes_on_from_the_one_whose_answer_is_on_its_way(desk: Page, add
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 3 * step:.2f}"), timeout=15_000)
     desk.wait_for_timeout(1400)
     assert float(moved.get_attribute(at)) == pytest.approx(before + 3 * step, abs=0.01), "and stays there"
-    desk.locator("#undo").click() if desk.locator("#undo").count() else desk.get_by_role("button", name="undo").click()
+    desk.locator("#undo").click() if desk.locator("#undo").count() else desk.get_by_role(
+        "button", name="undo"
+    ).click()
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 2 * step:.2f}"), timeout=15_000)
     moved.press("ArrowRight")
     expect(moved).to_have_attribute(at, re.compile(rf"^{before + 3 * step:.2f}"), timeout=15_000)
 
 
 def test_a_drawer_tapped_as_an_answer_comes_opens_and_fills(desk: Page):
-    """The tap is taken before the swap that follows in the same moment; what stood open already is fetched anew."""
+    """The tap is taken before the swap that follows in the same moment; what stood open already is fetched
+    anew."""
     open_book(desk, "Almanac of the society", "paper")
     desk.locator("#drawer-board summary").click()
     expect(desk.locator("#papers-board .paper-choice").first).to_be_visible()
     desk.evaluate("""() => document.addEventListener("htmx:before:swap", (event) => {
-      if (event.detail.ctx.request.method === "POST") document.querySelector("#drawer-covering summary").click();
+      const changes = event.detail.ctx.request.method === "POST";
+      if (changes) document.querySelector("#drawer-covering summary").click();
     })""")
     typed(desk, "paper.board.thickness_mm", "2.5")
     for role in ("board", "covering"):

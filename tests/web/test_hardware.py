@@ -1,4 +1,5 @@
-"""Books on hardware as a maker plans them in the browser: started, changed to another kind, held by what is owned, worked at the bench."""
+"""Books on hardware as a maker plans them in the browser: started, changed to another kind, held by what is
+owned, worked at the bench."""
 
 from __future__ import annotations
 
@@ -79,7 +80,11 @@ def test_a_journal_becomes_leaves_on_rings_and_goes_back_with_all_its_pages(desk
 def test_another_way_to_hold_the_leaves_keeps_them_and_their_cover(desk: Page):
     open_book(desk, "Constellation cards", "binding")
     desk.locator("#drawer-stitches summary").click()
-    for title, key in (("screw posts", "#why-packing"), ("stick and band", "#why-spacing"), ("filing holes", "#why-takes")):
+    for title, key in (
+        ("screw posts", "#why-packing"),
+        ("stick and band", "#why-spacing"),
+        ("filing holes", "#why-takes"),
+    ):
         if not desk.locator("#drawer-stitches[open]").count():
             desk.locator("#drawer-stitches summary").click()
         desk.locator("#drawer-stitches").get_by_role("button", name=f"take {title}", exact=True).click()
@@ -166,7 +171,16 @@ def test_sewn_sticks_are_planned_sewn_along_and_boards_hang_on_strips(desk: Page
 def test_a_swapped_page_is_the_reloaded_one_whatever_is_changed_of_its_holes(app, client, name):
     book_id = stored(app, name)
     shown = parts(client.get(f"/books/{book_id}").get_data(as_text=True))
-    edits = [("binding.inset_mm", "14"), ("binding.bound_at", "head"), ("binding.hinge_mm", "1 in"), ("binding.reinforce", "patches"), ("pages.amount", "90"), ("pages.middle_mm", "6"), ("brief.ruler", "in"), ("paper.leaf.grammage", "220")]  # fmt: skip
+    edits = [
+        ("binding.inset_mm", "14"),
+        ("binding.bound_at", "head"),
+        ("binding.hinge_mm", "1 in"),
+        ("binding.reinforce", "patches"),
+        ("pages.amount", "90"),
+        ("pages.middle_mm", "6"),
+        ("brief.ruler", "in"),
+        ("paper.leaf.grammage", "220"),
+    ]
     for path, value in some(edits, 2, HELD.index(name) % 2):
         if path == "pages.middle_mm" and not hasattr(recipe(name).book().pages, "middle_mm"):
             continue  # pocket pages say themselves how thick they are in the middle
@@ -190,17 +204,25 @@ def test_every_offer_on_the_pleat_is_taken_by_its_button(app, client, name):
     for key in some(list(keys)[:14], 3, HELD.index(name) % 3):
         version = re.search(r'name="version" value="(\d+)"', page)[1]
         answer = client.post(
-            f"/books/{book_id}/take", data={"offer": key, "label": "x", "version": version, "window": "w"}, headers={"HX-Request": "true"}
+            f"/books/{book_id}/take",
+            data={"offer": key, "label": "x", "version": version, "window": "w"},
+            headers={"HX-Request": "true"},
         )
         assert answer.status_code in (200, 409, 422), key
-        client.post(f"/books/{book_id}/undo", data={"version": version, "window": "w"}, headers={"HX-Request": "true"})
+        client.post(
+            f"/books/{book_id}/undo", data={"version": version, "window": "w"}, headers={"HX-Request": "true"}
+        )
         page = client.get(f"/books/{book_id}?open=binding").get_data(as_text=True)
-    assert json.loads(write_book(recipe(name).book()))["binding"]["kind"] == make_plan(recipe(name).book()).brief.made_of.binding.name
+    assert (
+        json.loads(write_book(recipe(name).book()))["binding"]["kind"]
+        == make_plan(recipe(name).book()).brief.made_of.binding.name
+    )
 
 
 @pytest.mark.parametrize("name", HELD)
 def test_what_is_ticked_on_the_figures_shown_stays_ticked(app, client, name):
-    """The steps are signed with what the maker's punches can do, as they are shown; the shelf marks the book as its pleats do."""
+    """The steps are signed with what the maker's punches can do, as they are shown; the shelf marks the book
+    as its pleats do."""
     book_id = stored(app, name)
     with transaction(app.extensions["pleat_engine"]) as session:
         opened = service.open_book(session, book_id)

@@ -40,7 +40,9 @@ def test_three_answers_give_a_whole_plan(desk: Page):
     note.get_by_role("button", name="I meant 40 leaves").click()
     expect(strip(desk, "pages")).to_have_text("80 pages")
     expect(note).to_have_count(0)
-    expect(desk.locator("#body-pages [data-check=C1]")).to_have_count(0)  # what was offered has the sections that so many need
+    expect(desk.locator("#body-pages [data-check=C1]")).to_have_count(
+        0
+    )  # what was offered has the sections that so many need
     expect(desk.locator("#body-pages")).to_contain_text("3 sections")
     assert "sheets folded once" in desk.locator("#why-count .why").text_content()
 
@@ -59,7 +61,9 @@ def test_a_book_that_fits_its_paper(desk: Page):
 
 def test_an_edit_on_the_drawing_swaps_what_follows_and_nothing_else(desk: Page):
     open_book(desk, "Dark-sky log", "cover")
-    desk.evaluate("document.querySelectorAll('.pleat').forEach(p => p.querySelector('.strip').untouched = true)")
+    desk.evaluate(
+        "document.querySelectorAll('.pleat').forEach(p => p.querySelector('.strip').untouched = true)"
+    )
     before = desk.locator("#body-binding .picture-main svg").inner_html()
     typed(desk, "cover.square_mm", "1/4 in")
     expect(strip(desk, "cover")).to_contain_text("217.5")
@@ -178,7 +182,9 @@ def test_ways_side_by_side_are_taken_with_one_tap(desk: Page):
     expect(strip(desk, "brief")).to_contain_text("148.5 × 105")
     desk.locator("#i-pages-numbered-yes").locator("xpath=..").click()
     expect(desk.locator(".numbered li")).to_have_count(7)
-    expect(desk.locator(".numbered svg").first).to_have_attribute("aria-label", re.compile("Section 1, sheet 1, inner side: pages"))
+    expect(desk.locator(".numbered svg").first).to_have_attribute(
+        "aria-label", re.compile("Section 1, sheet 1, inner side: pages")
+    )
 
 
 def test_a_thread_is_taken_from_the_materials(desk: Page):
@@ -283,11 +289,13 @@ SIZES = ((1280, 800), (1024, 768), (400, 860))
 OPENED = "document.querySelectorAll('details').forEach((drawer) => { drawer.open = true; })"
 CUT_OFF = """name => {
     const wide = (part) => part.scrollWidth <= part.clientWidth + 1;
-    const words = [...document.querySelectorAll(innerWidth < 760 ? '.strip-number' : '.strip .strip-name')].filter((word) => word.checkVisibility());
+    const named = innerWidth < 760 ? '.strip-number' : '.strip .strip-name';
+    const words = [...document.querySelectorAll(named)].filter((word) => word.checkVisibility());
     return [
         document.documentElement.scrollWidth > innerWidth + 1 ? ['the page'] : [],
         name && !wide(document.getElementById('body-' + name)) ? ['the pleat'] : [],
-        name ? words.filter((word) => word.getBoundingClientRect().height <= 8).map((word) => word.textContent) : [],
+        name ? words.filter((word) => word.getBoundingClientRect().height <= 8)
+        .map((word) => word.textContent) : [],
     ].flat();
 }"""
 """What of a page or of an open pleat stands out sideways or has no room left."""
@@ -320,7 +328,10 @@ OPEN = (
 
 def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page):
     """In the quick run on a phone and on one of the two larger screens, by turns."""
-    views = [*((address, "") for address in PLAIN), *((f"/books/{book}?open={name}", name) for book, name in OPEN)]
+    views = [
+        *((address, "") for address in PLAIN),
+        *((f"/books/{book}?open={name}", name) for book, name in OPEN),
+    ]
     for number, (address, name) in enumerate(views):
         desk.goto(address)
         desk.evaluate(OPENED)
@@ -332,15 +343,18 @@ def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page):
 STRETCHED = """name => {
     document.getElementById('strip-' + name).click();
     return [...document.querySelectorAll(`#body-${name} .picture:has([data-spot-x])`)].filter((picture) => {
-        const svg = picture.querySelector('svg'), box = svg.getBoundingClientRect(), drawn = svg.viewBox.baseVal, held = picture.getBoundingClientRect();
-        return box.width && (Math.abs(box.width / box.height - drawn.width / drawn.height) > 0.02 || Math.abs(box.width - held.width) > 1);
+        const svg = picture.querySelector('svg'), box = svg.getBoundingClientRect();
+        const drawn = svg.viewBox.baseVal, held = picture.getBoundingClientRect();
+        return box.width && (Math.abs(box.width / box.height - drawn.width / drawn.height) > 0.02
+          || Math.abs(box.width - held.width) > 1);
     }).map((picture) => picture.outerHTML.slice(0, 200));
 }"""
 """The pictures whose shares are not those of what is drawn."""
 
 
 def test_what_stands_on_a_picture_stands_where_it_is_drawn(desk: Page):
-    """A picture that its window keeps low is no wider than it is drawn: fields, handles and grips are placed by shares of it."""
+    """A picture that its window keeps low is no wider than it is drawn: fields, handles and grips are placed
+    by shares of it."""
     for book in range(1, 15):
         desk.set_viewport_size({"width": 1280, "height": 800})
         desk.goto(f"/books/{book}")

@@ -1,4 +1,5 @@
-"""The shelf in the browser and without: finding by keyboard, items, measuring with the stand-in, the grain, tables with a preview."""
+"""The shelf in the browser and without: finding by keyboard, items, measuring with the stand-in, the grain,
+tables with a preview."""
 
 from __future__ import annotations
 
@@ -57,11 +58,20 @@ def test_every_kind_can_be_put_on_the_shelf_and_says_what_is_missing(client, kin
     assert refused.status_code == 422
     assert "This is missing" in refused.get_data(as_text=True)
     assert 'value="kept"' in refused.get_data(as_text=True)
-    texts = {"name": "Comet thing", "size": "A4", "sheet_width_mm": "300", "sheet_height_mm": "400", "thickness_mm": "2", "width_mm": "9"}
+    texts = {
+        "name": "Comet thing",
+        "size": "A4",
+        "sheet_width_mm": "300",
+        "sheet_height_mm": "400",
+        "thickness_mm": "2",
+        "width_mm": "9",
+    }
     texts |= {"roll_width_mm": "900", "length_left_mm": "1 m", "inner_mm": "30", "length_mm": "200"}
     page = text_of(client, f"/materials/new/{kind}")
     fields = set(re.findall(r'name="field\.(\w+)"', page))
-    made = client.post(f"/materials/new/{kind}", data={name: text for name, text in texts.items() if name in fields})
+    made = client.post(
+        f"/materials/new/{kind}", data={name: text for name, text in texts.items() if name in fields}
+    )
     assert made.status_code == 303
     shown = text_of(client, made.headers["Location"])
     assert "Comet thing" in shown
@@ -105,11 +115,19 @@ def test_measuring_with_the_stand_in_and_with_each_fault(client, stand_in):
         assert words in page
         assert "keep 0" not in page
         refused = client.post(
-            "/materials/2/measure", data={"do": "keep", "zero": "0", "sheets": "10", "readings": "0.041 0.041" if fault == "inches" else ""}
+            "/materials/2/measure",
+            data={
+                "do": "keep",
+                "zero": "0",
+                "sheets": "10",
+                "readings": "0.041 0.041" if fault == "inches" else "",
+            },
         )
         assert refused.status_code == 200
     assert 'name="field.readings_mm" value=""' in text_of(client, "/materials/2"), "no wrong value was stored"
-    kept = client.post("/materials/2/measure", data={"do": "keep", "zero": "0.0", "sheets": "10", "readings": readings})
+    kept = client.post(
+        "/materials/2/measure", data={"do": "keep", "zero": "0.0", "sheets": "10", "readings": readings}
+    )
     assert kept.status_code == 303
     assert "3 readings of a stack of 10" in text_of(client, "/materials/2")
     assert client.get("/materials/25/measure").status_code == 303, "a thread is not measured as a stack"
@@ -135,11 +153,25 @@ def test_without_a_caliper_readings_are_typed(client, app):
     junk=st.text(max_size=12) | st.sampled_from(["nan", "1e999", "-", "1/0", "٣"]),
 )
 def test_no_junk_in_measuring_the_grain_or_an_item_brings_a_500(client, do, junk):
-    for data in ({"typed": junk, "zero": "0"}, {"zero_typed": junk}, {"zero": junk, "readings": junk, "sheets": junk}):
+    for data in (
+        {"typed": junk, "zero": "0"},
+        {"zero_typed": junk},
+        {"zero": junk, "readings": junk, "sheets": junk},
+    ):
         assert client.post("/materials/2/measure", data={"do": do, **data}).status_code in (200, 303, 422)
-    assert client.post("/materials/2/grain", data={"bend": junk, "damp_clear": junk, "do": "keep"}).status_code in (200, 303)
-    assert client.post("/materials/3", data={"name": "x", "size": junk, "owned": junk}).status_code in (200, 422)
-    assert client.get("/materials", query_string={"q": junk, "make": junk, "kind": junk, "page": junk}).status_code == 200
+    assert client.post(
+        "/materials/2/grain", data={"bend": junk, "damp_clear": junk, "do": "keep"}
+    ).status_code in (200, 303)
+    assert client.post("/materials/3", data={"name": "x", "size": junk, "owned": junk}).status_code in (
+        200,
+        422,
+    )
+    assert (
+        client.get(
+            "/materials", query_string={"q": junk, "make": junk, "kind": junk, "page": junk}
+        ).status_code
+        == 200
+    )
 
 
 def upload(client, text):
@@ -156,7 +188,11 @@ def ready(client, address):
 
 
 def test_a_table_is_shown_row_by_row_before_anything_is_written(client):
-    answer = upload(client, "name;sheet width (cm);sheet height (cm);owned\nLog paper, cream;29,7;21;90\nComet;21;29,7;3\nBad;x;1;\n")
+    answer = upload(
+        client,
+        "name;sheet width (cm);sheet height (cm);owned\nLog paper, "
+        "cream;29,7;21;90\nComet;21;29,7;3\nBad;x;1;\n",
+    )
     address = answer.headers["Location"]
     assert "What are they, all of them?" in text_of(client, address), "no column says what kind the rows are"
     client.post(f"{address}/kind", data={"kind": "paper"})

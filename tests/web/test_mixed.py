@@ -1,4 +1,5 @@
-"""The pile, ways to choose and threads without a browser: what is refused, what is told, and that no input brings a 500."""
+"""The pile, ways to choose and threads without a browser: what is refused, what is told, and that no input
+brings a 500."""
 
 from __future__ import annotations
 
@@ -42,7 +43,22 @@ def test_adding_moving_and_taking_off_answer_with_the_pleats_that_follow(client)
     last = sheets_of(client)[-1]
     assert post(client, "pile/sheet", do="move", sheet=last, section="0", place="0").status_code == 200
     assert sheets_of(client)[0] == last
-    for do in ("pin", "window", "pair", "part", "no window", "unpin", "inward", "outward", "stub", "tip", "fold", "next", "before", "pair"):
+    for do in (
+        "pin",
+        "window",
+        "pair",
+        "part",
+        "no window",
+        "unpin",
+        "inward",
+        "outward",
+        "stub",
+        "tip",
+        "fold",
+        "next",
+        "before",
+        "pair",
+    ):
         assert post(client, "pile/sheet", do=do, sheet=last, section="0", place="0").status_code == 200, do
     assert " data-paired" in client.get("/books/6?open=pages").get_data(as_text=True)
     assert post(client, "pile/sheet", do="remove", sheet=last).status_code == 200
@@ -61,8 +77,14 @@ def test_a_pile_is_begun_from_a_book_of_one_paper_and_taken_away(client):
 
 
 def test_page_numbers_stand_in_a_table_too(client):
-    """8 sheets folded twice in 2 sections: 64 pages, each once; the head's half of every sheet stands upside down."""
-    for path, value in (("pages.count", "64 pages"), ("pages.folds", "2"), ("pages.sections", "2"), ("pages.numbered", "yes")):
+    """8 sheets folded twice in 2 sections: 64 pages, each once; the head's half of every sheet stands upside
+    down."""
+    for path, value in (
+        ("pages.count", "64 pages"),
+        ("pages.folds", "2"),
+        ("pages.sections", "2"),
+        ("pages.numbered", "yes"),
+    ):
         assert post(client, "edit", book=1, path=path, value=value).status_code == 200
     page = client.get("/books/1?open=pages").get_data(as_text=True)
     table = re.search(r"numbers-table.*?</table>", page, re.S)[0]
@@ -112,14 +134,24 @@ def test_arranging_says_how_and_another_way_differs(client):
     post(client, "pile/arrange", sections="2", seed="6", other="1")
     assert sorted(sheets_of(client)) == sorted(first)
     assert sheets_of(client) != first
-    assert "nothing on the pile yet" in post(client, "pile/arrange", book=5, sections="2").get_data(as_text=True)
+    assert "nothing on the pile yet" in post(client, "pile/arrange", book=5, sections="2").get_data(
+        as_text=True
+    )
 
 
 def test_a_second_window_is_told_about_the_pile_too(client):
     version = re.search(r'name="version" value="(\d+)"', client.get("/books/6").get_data(as_text=True))[1]
     sheet, other = sheets_of(client)[3:5]
-    client.post("/books/6/pile/sheet", data={"do": "remove", "sheet": sheet, "version": version, "window": "one"}, headers=HTMX)
-    stale = client.post("/books/6/pile/sheet", data={"do": "pin", "sheet": other, "version": version, "window": "two"}, headers=HTMX)
+    client.post(
+        "/books/6/pile/sheet",
+        data={"do": "remove", "sheet": sheet, "version": version, "window": "one"},
+        headers=HTMX,
+    )
+    stale = client.post(
+        "/books/6/pile/sheet",
+        data={"do": "pin", "sheet": other, "version": version, "window": "two"},
+        headers=HTMX,
+    )
     assert stale.status_code == 409
     assert "Another window changed this book" in stale.get_data(as_text=True)
 
@@ -128,16 +160,49 @@ def test_a_second_window_is_told_about_the_pile_too(client):
 @given(
     action=st.sampled_from(["add", "arrange", "sheet"]),
     do=st.sampled_from(
-        ["remove", "move", "outward", "next", "before", "pin", "window", "pair", "part", "x", "flap", "place", "stub", "tip"]
+        [
+            "remove",
+            "move",
+            "outward",
+            "next",
+            "before",
+            "pin",
+            "window",
+            "pair",
+            "part",
+            "x",
+            "flap",
+            "place",
+            "stub",
+            "tip",
+        ]
     ),
     fields=st.dictionaries(
-        st.sampled_from(["sheet", "paper", "sheets", "section", "place", "sections", "seed", "other", "flap", "panels", "at"]),
+        st.sampled_from(
+            [
+                "sheet",
+                "paper",
+                "sheets",
+                "section",
+                "place",
+                "sections",
+                "seed",
+                "other",
+                "flap",
+                "panels",
+                "at",
+            ]
+        ),
         st.integers(-5, 70).map(str)
-        | st.sampled_from(["", "²", "1e9", "-1", "٣", "9" * 30, "x", "1/0", "2.3", "3 1/2 in", "NaN", "٣.٣", "C6 opened"]),
+        | st.sampled_from(
+            ["", "²", "1e9", "-1", "٣", "9" * 30, "x", "1/0", "2.3", "3 1/2 in", "NaN", "٣.٣", "C6 opened"]
+        ),
         max_size=5,
     ),
 )
-def test_nothing_posted_to_a_pile_brings_a_500_or_loses_a_sheet_that_was_not_taken_off(client, action, do, fields):
+def test_nothing_posted_to_a_pile_brings_a_500_or_loses_a_sheet_that_was_not_taken_off(
+    client, action, do, fields
+):
     before = set(sheets_of(client))
     answer = post(client, f"pile/{action}", do=do, **fields)
     assert answer.status_code in (200, 422)

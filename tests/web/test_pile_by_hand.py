@@ -1,4 +1,5 @@
-"""The pile's drawings as the form, in Chromium: dragged in fans and openings, tapped, typed, and all of it by keyboard."""
+"""The pile's drawings as the form, in Chromium: dragged in fans and openings, tapped, typed, and all of it by
+keyboard."""
 
 from __future__ import annotations
 
@@ -91,7 +92,12 @@ def test_a_page_of_an_opening_takes_the_place_of_another_and_pairs_stay_together
     before = orders(pile)
     sheet, other = before[0][1], before[0][6]
     openings = pile.locator(".pile-section").first.locator(".spreads")
-    drag(pile, openings.locator(f".page[data-sheet='{sheet}']").first, openings.locator(f".page[data-sheet='{other}']").first, 0.5)
+    drag(
+        pile,
+        openings.locator(f".page[data-sheet='{sheet}']").first,
+        openings.locator(f".page[data-sheet='{other}']").first,
+        0.5,
+    )
     lies(pile, sheet, 0, 6)
     inside = orders(pile)[0][7]
     mark = openings.locator(f".keep[data-sheet='{sheet}']").first
@@ -100,8 +106,10 @@ def test_a_page_of_an_opening_takes_the_place_of_another_and_pairs_stay_together
     pile.get_by_role("button", name="another way").click()
     expect(pile.locator("#bar")).to_contain_text("undo")
     pile.wait_for_function(
-        "([a, b]) => { const one = document.getElementById('sheet-' + a), two = document.getElementById('sheet-' + b);"
-        " return one.dataset.section === two.dataset.section && Math.abs(one.dataset.place - two.dataset.place) === 1; }",
+        "([a, b]) => { const one = document.getElementById('sheet-' + a), two = "
+        "document.getElementById('sheet-' + b);"
+        " return one.dataset.section === two.dataset.section && Math.abs(one.dataset.place - "
+        "two.dataset.place) === 1; }",
         arg=[sheet, inside],
     )
 
@@ -147,7 +155,10 @@ def test_the_slip_stays_with_its_sheet_whatever_is_done_to_others(pile: Page):
 
 def test_place_and_fold_out_are_typed_and_what_cannot_be_taken_stays_in_its_field(pile: Page):
     sheet = next(
-        one for section in orders(pile) for one in section if "Site map" in pile.locator(f"#sheet-{one}").get_attribute("data-name")
+        one
+        for section in orders(pile)
+        for one in section
+        if "Site map" in pile.locator(f"#sheet-{one}").get_attribute("data-name")
     )
     pile.locator(f"#sheet-{sheet}").click()
     place, flap = pile.locator("#pile-place"), pile.locator("#pile-flap")
@@ -189,7 +200,12 @@ def test_the_keyboard_does_all_of_it_and_keeps_its_place(pile: Page):
     pile.locator(f"#sheet-{before[0][0]}").focus()
     pile.keyboard.press("ArrowRight")
     expect(pile.locator(f"#sheet-{before[0][1]}")).to_be_focused()
-    for key, section, place in (("Shift+ArrowRight", 0, 2), ("Shift+ArrowDown", 1, 2), ("Shift+ArrowLeft", 1, 1), ("Shift+ArrowUp", 0, 1)):
+    for key, section, place in (
+        ("Shift+ArrowRight", 0, 2),
+        ("Shift+ArrowDown", 1, 2),
+        ("Shift+ArrowLeft", 1, 1),
+        ("Shift+ArrowUp", 0, 1),
+    ):
         pile.keyboard.press(key)
         lies(pile, before[0][1], section, place)
         expect(pile.locator(f"#sheet-{before[0][1]}")).to_be_focused()

@@ -30,7 +30,9 @@ def test_a_length_that_is_dragged_reads_as_the_core_writes_it(start: Page, ruler
 def test_what_is_dragged_is_caught_by_edges_middle_and_neighbours_and_else_lies_on_a_mark(start: Page):
     """A thing of 40 mm on a face of 150 mm, beside one from 60 to 80 mm."""
     places = [mm / 4 for mm in range(0, 440)]
-    got = in_script(start, "snapping", "(all) => all.map((mm) => m.caught(mm, 40, 150, [[60, 80]], 0.5))", places)
+    got = in_script(
+        start, "snapping", "(all) => all.map((mm) => m.caught(mm, 40, 150, [[60, 80]], 0.5))", places
+    )
     caught = [0, 6, 55, 104, 110, 60, 80, 20, 40]
     for mm, to in zip(places, got, strict=True):
         nearest = min(abs(mm - one) for one in caught)
@@ -52,7 +54,11 @@ def test_poses_are_those_of_matrices(start: Page):
             chance.uniform(-180, 180),
         )
         pose = in_script(
-            start, "poses", "(line, degrees) => m.after(m.about(line, degrees), m.shifted(m.HERE, [3, 4, 5]))", [[ax, ay], [bx, by]], angle
+            start,
+            "poses",
+            "(line, degrees) => m.after(m.about(line, degrees), m.shifted(m.HERE, [3, 4, 5]))",
+            [[ax, ay], [bx, by]],
+            angle,
         )
         axis = np.array([bx - ax, by - ay, 0.0]) / math.hypot(bx - ax, by - ay)
         cross = np.array([[0, -axis[2], axis[1]], [axis[2], 0, -axis[0]], [-axis[1], axis[0], 0]])
@@ -67,22 +73,31 @@ def test_a_tap_is_in_a_panel_where_geometry_says_so(start: Page):
     chance = random.Random(7)
     corners = [(0, 0), (90, 10), (120, 70), (40, 50), (10, 90)]
     taps = [(chance.uniform(-10, 130), chance.uniform(-10, 100)) for _ in range(300)]
-    inside = in_script(start, "solid", "(corners, taps) => taps.map(([x, y]) => m.holds(corners, x, y))", corners, taps)
+    inside = in_script(
+        start, "solid", "(corners, taps) => taps.map(([x, y]) => m.holds(corners, x, y))", corners, taps
+    )
     assert inside == [Polygon(corners).contains(Point(tap)) for tap in taps]
 
 
 def test_a_thing_is_found_by_the_beginnings_of_its_words(start: Page):
     """The words of a thing begin with a space each."""
     asked = ["obs", "jou obs", "ournal", "", "moon", "OBS"]
-    found = in_script(start, "words", "(all) => all.map((text) => m.found(' observing journal', text))", asked)
+    found = in_script(
+        start, "words", "(all) => all.map((text) => m.found(' observing journal', text))", asked
+    )
     assert found == [True, True, False, True, False, True]
 
 
 @pytest.mark.parametrize(("calm", "least"), [(False, 5), (True, 1)])
-def test_what_moves_goes_from_nothing_to_all_and_is_there_at_once_for_who_wants_no_motion(start: Page, calm: bool, least: int):
+def test_what_moves_goes_from_nothing_to_all_and_is_there_at_once_for_who_wants_no_motion(
+    start: Page, calm: bool, least: int
+):
     work = """(calm) => new Promise((done) => {
       const view = { calm, playing: false }, shares = [];
-      m.play(view, 0.3, (share) => { shares.push(share); if (share === 1) setTimeout(() => done([shares, view.playing]), 50); });
+      m.play(view, 0.3, (share) => {
+        shares.push(share);
+        if (share === 1) setTimeout(() => done([shares, view.playing]), 50);
+      });
     })"""
     shares, playing = in_script(start, "motion", work, calm)
     assert shares == sorted(shares)

@@ -1,4 +1,5 @@
-"""The sewing pages in the browser: sewing along, practising, and a stitch of one's own; and what they answer whatever is sent."""
+"""The sewing pages in the browser: sewing along, practising, and a stitch of one's own; and what they answer
+whatever is sent."""
 
 import re
 
@@ -37,19 +38,27 @@ def test_every_sewing_is_told_part_by_part_and_practised_to_its_end(app, client,
     parts = int(re.search(r'data-parts="(\d+)"', first)[1])
     told = []
     for part in range(parts):
-        page = client.get(f"/books/{book_id}/sewing?part={part}", headers={"HX-Request": "true"}).get_data(as_text=True)
+        page = client.get(f"/books/{book_id}/sewing?part={part}", headers={"HX-Request": "true"}).get_data(
+            as_text=True
+        )
         told += [int(number) for number in re.findall(r'data-move="(\d+)"', page)]
     assert told == list(range(len(moves_of(sewing))))
     assert "left-handed" in client.get(f"/books/{book_id}/sewing?hand=left").get_data(as_text=True)
     ways = variants(sewing)
     sewn: tuple[Move, ...] = ()
-    goal = int(re.search(r"0 of (\d+) moves", client.get(f"/books/{book_id}/sewing/practice").get_data(as_text=True))[1])
+    goal = int(
+        re.search(
+            r"0 of (\d+) moves", client.get(f"/books/{book_id}/sewing/practice").get_data(as_text=True)
+        )[1]
+    )
     assert parts > PARTS or goal == len(moves_of(sewing))
     data = {"sewn": "", "taps": "0", "rights": "0", "missed": "0"}
     for _ in range(goal):
         move = allowed(ways, sewn)[0]
         hole = f"{move.row}.{int(move.at) if move.do != 'catch' else round(move.at + 0.01)}"
-        page = client.post(f"/books/{book_id}/sewing/practice", data=data | {"do": move.do, "hole": hole}).get_data(as_text=True)
+        page = client.post(
+            f"/books/{book_id}/sewing/practice", data=data | {"do": move.do, "hole": hole}
+        ).get_data(as_text=True)
         assert "said-wrong" not in page, (move, re.search(r"said-wrong.*", page))
         fields = dict(re.findall(r'name="(sewn|taps|rights|missed)" value="([^"]*)"', page))
         data = {key: value.replace("&gt;", ">") for key, value in fields.items()}
@@ -61,10 +70,13 @@ def test_every_sewing_is_told_part_by_part_and_practised_to_its_end(app, client,
 @settings(max_examples=examples(60), suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(
     act=st.sampled_from(["", "back", "clear", "typed", "keep", "use"]),
-    text=st.sampled_from(["", "2 in | 2 1 3 2 =over", "2 in |", "1.1 out | 1 2", "x", "9.9 in | 99", "1 in | " + "1 2 " * 90])
+    text=st.sampled_from(
+        ["", "2 in | 2 1 3 2 =over", "2 in |", "1.1 out | 1 2", "x", "9.9 in | 99", "1 in | " + "1 2 " * 90]
+    )
     | st.text(max_size=40),
     do=st.sampled_from(["pass", "catch", "wrap", "tie", "start", "?", ""]),
-    hole=st.sampled_from(["1.1", "1.2", "2.3", "60.15", "", ".", "1.x", "99.99", "0.0"]) | st.text(max_size=8),
+    hole=st.sampled_from(["1.1", "1.2", "2.3", "60.15", "", ".", "1.x", "99.99", "0.0"])
+    | st.text(max_size=8),
     what=st.sampled_from(["", "over", "tail", "stitch", "knot", "x"]),
 )
 def test_nothing_that_is_tapped_or_typed_brings_a_500_or_loses_the_stitch(client, act, text, do, hole, what):
@@ -97,7 +109,8 @@ def test_the_player_goes_on_by_key_tap_and_by_itself_without_anything_shifting(d
     open_book(desk, "Moon sketchbook", "binding")
     desk.get_by_role("link", name="sew it, move by move").click()
     desk.evaluate(
-        "() => { window.shifted = 0; new PerformanceObserver(list => list.getEntries().forEach(one => { window.shifted += one.value; })).observe({ type: 'layout-shift', buffered: false }); }"
+        "() => { window.shifted = 0; new PerformanceObserver(list => list.getEntries().forEach(one => { "
+        "window.shifted += one.value; })).observe({ type: 'layout-shift', buffered: false }); }"
     )
     now = desk.locator(".sewing-now")
     expect(now).to_have_text(re.compile("^Begin outside at 3"))
@@ -113,7 +126,9 @@ def test_the_player_goes_on_by_key_tap_and_by_itself_without_anything_shifting(d
     expect(now).to_have_text(re.compile("^Bring the two tails"), timeout=15_000)
     expect(desk.locator(".sewing-play")).to_have_text("play")
     assert desk.evaluate("window.shifted") < 0.001
-    assert desk.evaluate("document.querySelector('[aria-live=polite].sewing-now').textContent").startswith("Bring")
+    assert desk.evaluate("document.querySelector('[aria-live=polite].sewing-now').textContent").startswith(
+        "Bring"
+    )
     desk.reload()
     expect(now).to_have_text(re.compile("^Bring the two tails"))
     desk.get_by_role("link", name="left-handed").click()
@@ -190,15 +205,23 @@ def test_a_stitch_is_tapped_kept_and_sewn_in_another_book(desk: Page):
 
 
 @pytest.mark.parametrize(
-    "kind", [one for one in BINDINGS.members if one.suits and "section" in one.takes and not one.suits.fits(1)], ids=lambda kind: kind.name
+    "kind",
+    [one for one in BINDINGS.members if one.suits and "section" in one.takes and not one.suits.fits(1)],
+    ids=lambda kind: kind.name,
 )
 def test_a_pattern_that_cannot_be_sewn_on_the_book_has_no_player_and_brings_no_500(app, client, kind):
     with transaction(app.extensions["pleat_engine"]) as session:
-        book_id = service.add(session, editing.apply(Book(), [("binding.kind", kind.name), ("cover.kind", "bare")]), "", "made")
+        book_id = service.add(
+            session, editing.apply(Book(), [("binding.kind", kind.name), ("cover.kind", "bare")]), "", "made"
+        )
     for address in ("sewing", "sewing/practice"):
         assert client.get(f"/books/{book_id}/{address}").headers["Location"].endswith("open=binding")
     assert client.post(f"/books/{book_id}/sewing/practice", data={"hole": "1.1"}).status_code == 204
     assert client.get(f"/books/{book_id}/sewing/own").status_code == 200
     for hole in ("1.1", "1.2", "9.9"):
         assert client.post(f"/books/{book_id}/sewing/own", data={"hole": hole, "sewn": ""}).status_code == 200
-    assert client.get(f"/books/{book_id}").status_code == client.get(f"/books/{book_id}/print").status_code == 200
+    assert (
+        client.get(f"/books/{book_id}").status_code
+        == client.get(f"/books/{book_id}/print").status_code
+        == 200
+    )

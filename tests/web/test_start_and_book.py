@@ -1,4 +1,5 @@
-"""From the start to the overview, what the overview shows, and another kind of book later: as a maker does it in the browser."""
+"""From the start to the overview, what the overview shows, and another kind of book later: as a maker does it
+in the browser."""
 
 from __future__ import annotations
 
@@ -121,14 +122,18 @@ def test_the_overview_opens_by_key_and_title_and_follows_an_edit(desk: Page):
 
 
 @pytest.mark.parametrize("size", [(1280, 800), (400, 860)])
-def test_the_overview_of_every_book_of_one_paper_fits_one_screen_or_one_column(desk: Page, size: tuple[int, int]):
+def test_the_overview_of_every_book_of_one_paper_fits_one_screen_or_one_column(
+    desk: Page, size: tuple[int, int]
+):
     desk.set_viewport_size({"width": size[0], "height": size[1]})
     for number in range(1, 6):
         desk.goto(f"/books/{number}")
         expect(desk.locator(".portrait-drawing")).to_be_visible()
         assert desk.evaluate("document.documentElement.scrollWidth") <= size[0]
         if size[0] > 1000:
-            high, room = desk.evaluate("[document.querySelector('#book').scrollHeight, document.querySelector('#book').clientHeight]")
+            high, room = desk.evaluate(
+                "[document.querySelector('#book').scrollHeight, document.querySelector('#book').clientHeight]"
+            )
             assert high <= room, f"book {number}"
 
 
@@ -140,7 +145,9 @@ def test_another_kind_is_shown_before_it_is_made_and_undo_brings_all_back(desk: 
     desk.locator("#become").get_by_label("find a kind").fill("prog cov")
     expect(desk.locator("#become .recipe:visible")).to_have_count(1)
     desk.locator("#become").get_by_role("button", name="programme, its own cover").click()
-    expect(desk.locator("#become")).to_contain_text("Laid aside, for when you come back: what you decided for the wrap.")
+    expect(desk.locator("#become")).to_contain_text(
+        "Laid aside, for when you come back: what you decided for the wrap."
+    )
     expect(desk.locator("#become")).to_contain_text("cut the cover")
     expect(desk.locator("#strip-cover .strip-figure")).to_contain_text("mm")
     desk.get_by_role("button", name="make it so").click()
@@ -176,7 +183,9 @@ def test_a_book_of_any_block_becomes_every_kind_and_comes_back(client, book):
 
 def test_a_kind_it_cannot_become_is_told_before_it_is_made(client):
     client.post("/books/1/edit", data={"path": "pages.count", "value": "2000 folios", **TAKEOVER})
-    assert "A pile holds up to 400 sheets; this book has 2000" in client.get("/books/1/become?recipe=found").text
+    assert (
+        "A pile holds up to 400 sheets; this book has 2000" in client.get("/books/1/become?recipe=found").text
+    )
 
 
 @pytest.mark.parametrize(

@@ -1,4 +1,5 @@
-"""Folded structures in the browser: decided on their sheets, opened and shut panel by panel, drawn freely, and their orders of shutting compared."""
+"""Folded structures in the browser: decided on their sheets, opened and shut panel by panel, drawn freely,
+and their orders of shutting compared."""
 
 from __future__ import annotations
 
@@ -59,7 +60,9 @@ def held_now(app, book_id):
 
 
 def data_of(page: str):
-    return json.loads(re.search(r"data-folding=\"([^\"]*)\"", page)[1].replace("&#34;", '"').replace("&#39;", "'"))
+    return json.loads(
+        re.search(r"data-folding=\"([^\"]*)\"", page)[1].replace("&#34;", '"').replace("&#39;", "'")
+    )
 
 
 @pytest.mark.parametrize("name", FOLDED)
@@ -101,7 +104,9 @@ def test_an_album_of_many_leaves_shows_some_of_them_and_says_so(app, client):
     assert len(data_of(page)["groups"]) == 1 + MOST_DRAWN
     assert f"{MOST_DRAWN} of the 60 leaves are shown" in page
     assert len(page) < 500_000
-    fewer = client.get(f"/books/{stored(app, 'hills', ('pages.amount', MOST_DRAWN))}/folding").get_data(as_text=True)
+    fewer = client.get(f"/books/{stored(app, 'hills', ('pages.amount', MOST_DRAWN))}/folding").get_data(
+        as_text=True
+    )
     assert len(data_of(fewer)["groups"]) == 1 + MOST_DRAWN
     assert "leaves are shown" not in fewer
 
@@ -138,7 +143,8 @@ def test_a_panel_is_tapped_on_the_picture_itself(shelf, desk):
     for panel, said in (("back", "this panel lies still"), ("front", "front shut")):
         x, y = desk.evaluate(
             f"() => {{ const one = {SCENE}, node = one.data.nodes.findIndex(node => node.name === '{panel}');"
-            " const corners = one.scene.shown.findLast(each => each.node === node).points; return [0, 1].map(axis => corners.reduce((sum, p) => sum + p[axis], 0) / corners.length); }"
+            " const corners = one.scene.shown.findLast(each => each.node === node).points; return [0, "
+            "1].map(axis => corners.reduce((sum, p) => sum + p[axis], 0) / corners.length); }"
         )
         desk.locator(".folding-stage").click(position={"x": x, "y": y})
         expect(desk.locator("#moving-says")).to_have_text(said)
@@ -146,13 +152,18 @@ def test_a_panel_is_tapped_on_the_picture_itself(shelf, desk):
     expect(desk.locator("#moving-says")).to_have_text("front shut")
 
 
-@pytest.mark.parametrize("name", ["folder", "crossfold", "bagfolio", "nested", "concertina", "hills", "connectors", "zigzag", "free"])
+@pytest.mark.parametrize(
+    "name",
+    ["folder", "crossfold", "bagfolio", "nested", "concertina", "hills", "connectors", "zigzag", "free"],
+)
 def test_the_script_turns_panels_as_the_states_have_them(shelf, desk, name):
-    """In each whole state every panel lies where the kernel has it, but for the lifts that keep layers apart: nothing drifts, nothing is mirrored. On the whole way all of it is on the stage."""
+    """In each whole state every panel lies where the kernel has it, but for the lifts that keep layers apart:
+    nothing drifts, nothing is mirrored. On the whole way all of it is on the stage."""
     show(desk, shelf.stored(name))
     worked = made_of(make_plan(recipe(name).book()))[1].worked
     lies = desk.evaluate(
-        f"() => {{ const one = {SCENE}; return one.data.groups.map((_, n) => n).concat(one.data.groups.length)"
+        f"() => {{ const one = {SCENE}; return one.data.groups.map((_, n) => "
+        "n).concat(one.data.groups.length)"
         ".map(state => { one.set(state * 100); return one.scene.world.map(pose => [...pose]); }); }"
     )
     nodes, base = tree(worked), worked.states[0].poses[tree(worked)[0].key]
@@ -162,13 +173,19 @@ def test_the_script_turns_panels_as_the_states_have_them(shelf, desk, name):
             if node.parent >= 0 and not node.key[0].startswith("on "):
                 lifted = LIFT_MM * 2 * len(nodes)
                 meant = base.back.after(state.poses[node.key])
-                assert pose[:9] == pytest.approx([*meant.x, *meant.y, *meant.z], abs=1e-3), (state.name, node.key)
+                assert pose[:9] == pytest.approx([*meant.x, *meant.y, *meant.z], abs=1e-3), (
+                    state.name,
+                    node.key,
+                )
                 assert math.dist(pose[9:], meant.at) < lifted, (state.name, node.key)
     left, top, right, bottom, width, height = desk.evaluate(
-        f"() => {{ const one = {SCENE}, at = [[], []]; for (let n = 0; n <= 60; n++) {{ one.set(one.most * n / 60);"
-        " one.scene.shown.forEach(each => each.points.forEach(p => { at[0].push(p[0]); at[1].push(p[1]); })); }"
+        f"() => {{ const one = {SCENE}, at = [[], []]; for (let n = 0; n <= 60; n++) {{ one.set(one.most * n "
+        "/ 60);"
+        " one.scene.shown.forEach(each => each.points.forEach(p => { at[0].push(p[0]); at[1].push(p[1]); "
+        "})); }"
         " const { clientWidth, clientHeight } = document.querySelector('.folding-stage');"
-        " return [Math.min(...at[0]), Math.min(...at[1]), Math.max(...at[0]), Math.max(...at[1]), clientWidth, clientHeight]; }"
+        " return [Math.min(...at[0]), Math.min(...at[1]), Math.max(...at[0]), Math.max(...at[1]), "
+        "clientWidth, clientHeight]; }"
     )
     assert min(left, top, width - right, height - bottom) >= 0
     assert right - left > 0.8 * width or bottom - top > 0.8 * height
@@ -188,7 +205,10 @@ def test_the_view_moves_by_itself_and_stops(shelf, desk, name):
     now = desk.evaluate(f"{SCENE}.frames")
     desk.wait_for_timeout(300)
     assert desk.evaluate(f"{SCENE}.frames") == now, "stopped"
-    dots = "() => [...document.querySelector('.folding-stage').getContext('2d').getImageData(0, 0, 1088, 400).data].reduce((sum, one) => sum + one, 0)"
+    dots = (
+        "() => [...document.querySelector('.folding-stage').getContext('2d').getImageData(0, 0, 1088, "
+        "400).data].reduce((sum, one) => sum + one, 0)"
+    )
     light = desk.evaluate(dots)
     desk.get_by_role("button", name="dark").click()
     assert desk.evaluate(dots) < light
@@ -196,12 +216,15 @@ def test_the_view_moves_by_itself_and_stops(shelf, desk, name):
 
 @pytest.mark.parametrize("seed", range(6))
 def test_of_faces_that_lie_anyhow_the_nearest_is_painted_last(shelf, desk, seed):
-    """Faces through each other and on each other: at any place of the picture what was painted last there is what a ray from the eye meets first; a face that is cut keeps its area."""
+    """Faces through each other and on each other: at any place of the picture what was painted last there is
+    what a ray from the eye meets first; a face that is cut keeps its area."""
     show(desk, shelf.stored("folder"))
     chance, eye, faces = random.Random(seed), (0.0, 0.0, 900.0), []
     for number in range(14):
         spin, leans = (chance.choice((0.0, 90.0, chance.uniform(0, 360))) for _ in range(2))
-        pose = folded((0.0, 0.0), (math.cos(math.radians(spin)), math.sin(math.radians(spin))), (1.0, 1.0), leans)
+        pose = folded(
+            (0.0, 0.0), (math.cos(math.radians(spin)), math.sin(math.radians(spin))), (1.0, 1.0), leans
+        )
         pose = pose._replace(at=(chance.uniform(-60, 60), chance.uniform(-60, 60), chance.uniform(-60, 60)))
         corners = rectangle(-40, -30, chance.uniform(20, 110), chance.uniform(20, 110))
         points = [pose.place((x, y, 0.0)) for x, y in corners]
@@ -211,7 +234,9 @@ def test_of_faces_that_lie_anyhow_the_nearest_is_painted_last(shelf, desk, seed)
         parts = [np.array(one["points"]) for one in painted if one["node"] == number]
         assert sum(_area(part) for part in parts) == pytest.approx(_area(np.array(face["points"])), rel=1e-2)
     towards = np.array([(chance.uniform(-0.12, 0.12), chance.uniform(-0.12, 0.12), -1.0) for _ in range(400)])
-    met, seen = (np.array([_met(one, np.array(eye), towards) for one in several]) for several in (faces, painted))
+    met, seen = (
+        np.array([_met(one, np.array(eye), towards) for one in several]) for several in (faces, painted)
+    )
     looked = 0
     for ray in range(len(towards)):
         near = np.argsort(met[:, ray])
@@ -224,17 +249,29 @@ def test_of_faces_that_lie_anyhow_the_nearest_is_painted_last(shelf, desk, seed)
 
 def _area(points):
     """Of a flat convex polygon in space."""
-    return sum(np.linalg.norm(np.cross(points[n] - points[0], points[n + 1] - points[0])) for n in range(1, len(points) - 1)) / 2
+    return (
+        sum(
+            np.linalg.norm(np.cross(points[n] - points[0], points[n + 1] - points[0]))
+            for n in range(1, len(points) - 1)
+        )
+        / 2
+    )
 
 
 def _met(face, eye, towards):
-    """How far along each ray a face is met; endless where it passes, or so near an edge that it is nobody's."""
+    """How far along each ray a face is met; endless where it passes, or so near an edge that it is
+    nobody's."""
     points, normal = np.array(face["points"]), np.array(face["normal"])
     slant = towards @ normal
     with np.errstate(divide="ignore", invalid="ignore"):
         far = normal @ (points[0] - eye) / slant
         at = eye + far[:, None] * towards
-        sides = np.array([np.cross(points[(n + 1) % len(points)] - points[n], at - points[n]) @ normal for n in range(len(points))])
+        sides = np.array(
+            [
+                np.cross(points[(n + 1) % len(points)] - points[n], at - points[n]) @ normal
+                for n in range(len(points))
+            ]
+        )
     on = (sides > 1e-6).all(axis=0) | (sides < -1e-6).all(axis=0)
     return np.where(on & (abs(slant) >= 1e-3), far, np.inf)
 
@@ -280,7 +317,8 @@ def test_a_gusset_that_is_typed_too_small_is_told_and_mended_beside_the_drawing(
 
 
 def test_a_free_folio_is_drawn_scored_flapped_cut_and_shut(shelf, desk):
-    """From two panels and a gusset: a flap at the tail, folded over last; a score dragged by keys and typed; everything undone."""
+    """From two panels and a gusset: a flap at the tail, folded over last; a score dragged by keys and typed;
+    everything undone."""
     book_id = shelf.stored("free")
     show(desk, book_id, "?open=pages")
     body = desk.locator("#body-pages")
@@ -318,11 +356,14 @@ def test_any_structure_is_made_free_and_comes_back(shelf, desk):
     book = shelf.now(book_id)
     assert book.pages.kind == "free"
     assert book.aside["pages"]["folder"]["pockets"] == "both"
-    assert make_plan(book).pages.made.thick.likely == pytest.approx(make_plan(recipe("folder").book()).pages.made.thick.likely)
+    assert make_plan(book).pages.made.thick.likely == pytest.approx(
+        make_plan(recipe("folder").book()).pages.made.thick.likely
+    )
 
 
 def test_a_folio_is_begun_without_a_number_of_pages(desk):
-    """At the start the question for pages is left out where there is nothing to count; the paper chosen is what it is folded from."""
+    """At the start the question for pages is left out where there is nothing to count; the paper chosen is
+    what it is folded from."""
     desk.goto("/new")
     desk.locator("[name=recipe][value=crossfold]").check(force=True)
     expect(desk.locator("[name=count]")).to_be_hidden()
@@ -346,7 +387,16 @@ def test_papers_of_a_pad_are_given_with_one_tap(shelf, desk):
 
 
 @pytest.mark.parametrize(
-    "wrong", ["score.0.x.0", "score.9.x.1", "score.0.z.1", "size.0.x.99", "score.0.x.1.2", "score.0.x.-1", "size.0.y.x"]
+    "wrong",
+    [
+        "score.0.x.0",
+        "score.9.x.1",
+        "score.0.z.1",
+        "size.0.x.99",
+        "score.0.x.1.2",
+        "score.0.x.-1",
+        "size.0.y.x",
+    ],
 )
 def test_a_score_that_is_not_there_is_told_and_changes_nothing(app, client, wrong):
     book_id = stored(app, "free")

@@ -1,4 +1,5 @@
-"""Holes along an edge in the browser: set on the drawing, other sizes taken, and the book turned right round its rings."""
+"""Holes along an edge in the browser: set on the drawing, other sizes taken, and the book turned right round
+its rings."""
 
 from __future__ import annotations
 
@@ -40,7 +41,9 @@ def test_every_book_on_a_ring_is_turned_with_pictures_where_nothing_moves(app, c
         assert not any(frame["binds"] for frame in data["frames"]), "the examples turn"
         assert len(re.findall(r"<figure", page)) == len(SHOWN)
     assert len(page) < 90_000
-    assert f'href="/books/{book_id}/turning"' in client.get(f"/books/{book_id}?open=binding").get_data(as_text=True)
+    assert f'href="/books/{book_id}/turning"' in client.get(f"/books/{book_id}?open=binding").get_data(
+        as_text=True
+    )
 
 
 def test_what_does_not_turn_leads_back_to_its_pleat(app, client):
@@ -62,7 +65,11 @@ def test_an_overfull_ring_binds_and_says_where(app, client):
 def test_a_book_is_turned_by_slider_keys_and_play(desk: Page):
     open_book(desk, BOOK, "binding")
     desk.get_by_role("link", name="turn it right round").click()
-    says, slide, play = desk.locator("#turning-says"), desk.locator("#turning-at"), desk.locator("#turning-play")
+    says, slide, play = (
+        desk.locator("#turning-says"),
+        desk.locator("#turning-at"),
+        desk.locator("#turning-play"),
+    )
     expect(says).to_have_text("shut")
     page = desk.locator(".turned-stack").nth(1)
     shut = page.get_attribute("d")
@@ -81,7 +88,8 @@ def test_a_book_is_turned_by_slider_keys_and_play(desk: Page):
     play.click()
     expect(play).to_have_text("turn it")
     frames = desk.evaluate(
-        "() => new Promise(done => { const one = Alpine.$data(document.querySelector('[data-turning]')); const before = one.frames; one.toggle();"
+        "() => new Promise(done => { const one = Alpine.$data(document.querySelector('[data-turning]')); "
+        "const before = one.frames; one.toggle();"
         " setTimeout(() => { one.playing = false; done(one.frames - before); }, 1000); })"
     )
     assert frames >= 8, f"{frames} pictures in a second"

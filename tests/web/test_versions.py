@@ -25,7 +25,11 @@ NAMED_SINCE = (0, 4)
 def first_titles(file: Path, into: Path) -> dict[int, str]:
     """What each book of an old database was called at first, read without Pleat."""
     with closing(sqlite3.connect(of_version(file, into))) as connection:
-        return dict(connection.execute("SELECT book_id, json_extract(document, '$.title') FROM revisions WHERE number = 1"))
+        return dict(
+            connection.execute(
+                "SELECT book_id, json_extract(document, '$.title') FROM revisions WHERE number = 1"
+            )
+        )
 
 
 @pytest.mark.parametrize("file", some(VERSIONS, 4, 1), ids=lambda file: file.name[:-6])
@@ -49,12 +53,22 @@ def test_a_database_of_each_version_opens_lists_undoes_prints_and_goes_out(app, 
             continue
         assert f"Log {number} of {version}" in page.text
         history = client.get(f"/books/{number}/history").text
-        assert ("as first thought of" in history) == ([int(one) for one in version.split(".")][:2] >= list(NAMED_SINCE))
+        assert ("as first thought of" in history) == (
+            [int(one) for one in version.split(".")][:2] >= list(NAMED_SINCE)
+        )
         for _ in range(6):
-            assert client.post(f"/books/{number}/undo", data={"takeover": "1", "open": "brief"}).status_code == 200
-        assert f'<h1 class="visually-hidden">{begun[number]}</h1>' in client.get(f"/books/{number}").text, "all of it is undone"
+            assert (
+                client.post(f"/books/{number}/undo", data={"takeover": "1", "open": "brief"}).status_code
+                == 200
+            )
+        assert f'<h1 class="visually-hidden">{begun[number]}</h1>' in client.get(f"/books/{number}").text, (
+            "all of it is undone"
+        )
         for _ in range(6):
-            assert client.post(f"/books/{number}/redo", data={"takeover": "1", "open": "brief"}).status_code == 200
+            assert (
+                client.post(f"/books/{number}/redo", data={"takeover": "1", "open": "brief"}).status_code
+                == 200
+            )
     for number in numbers[:4]:
         assert client.get(f"/books/{number}/print").status_code == 200
         out = client.get(f"/books/{number}/export")

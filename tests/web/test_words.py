@@ -29,7 +29,9 @@ def opened(app, book):
 def test_a_question_and_an_empty_field_say_what_is_so_of_this_book(name, app, client):
     shown = opened(app, put(of(name), {"kind": "flap", "places": at(_face(name))}))
     text = client.get(f"/books/{shown.stored.id}?open=binding").get_data(as_text=True)
-    needle = shown.plan.brief.made_of.binding.traits.needle or "sewn" in shown.plan.brief.made_of.binding.title
+    needle = (
+        shown.plan.brief.made_of.binding.traits.needle or "sewn" in shown.plan.brief.made_of.binding.title
+    )
     assert needle or "which way does the thread run" not in text
     for worth in re.findall(r'placeholder="([^"]*), worked out"', text):
         assert re.fullmatch(r"\d+(?: \d+/\d+|/\d+|\.\d+)?(?: mm)?", worth), worth
@@ -44,8 +46,21 @@ def test_the_history_has_a_name_for_whatever_is_typed(name):
     """No paths, and a flap is not called a pocket."""
     book = put(of(name), {"kind": "flap", "places": at(_face(name))})
     paths = [one.path for group in ("brief", "pages", "binding", "cover") for one in entries(book, group)]
-    paths += ["brief.size", "pages.count", "paper.leaf.size", "paper.cover.weight", "binding.station.0", "binding.hole.1"]
-    paths += ["pages.score.0.x.1", "pages.size.0.y.0", "extras.items.d0.place.0", "extras.items.d0.width_mm", "title"]
+    paths += [
+        "brief.size",
+        "pages.count",
+        "paper.leaf.size",
+        "paper.cover.weight",
+        "binding.station.0",
+        "binding.hole.1",
+    ]
+    paths += [
+        "pages.score.0.x.1",
+        "pages.size.0.y.0",
+        "extras.items.d0.place.0",
+        "extras.items.d0.width_mm",
+        "title",
+    ]
     for path in paths:
         said = named(path, book)
         assert said
@@ -59,5 +74,7 @@ def test_what_is_chosen_stands_in_the_history_in_words(app, client):
     assert client.post(f"/books/{shown.stored.id}/edit", data=form).status_code == 200
     with transaction(app.extensions["pleat_engine"]) as session:
         stored = books.open_book(session, shown.stored.id).stored
-    rule = next(one for one in entries(editing.apply(of("journal"), []), "cover") if one.path == "cover.creases")
+    rule = next(
+        one for one in entries(editing.apply(of("journal"), []), "cover") if one.path == "cover.creases"
+    )
     assert dict(rule.words)["four"] in stored.can_undo

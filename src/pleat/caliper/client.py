@@ -1,4 +1,5 @@
-"""Reading a caliper, stand-in or real, through the same code. Every fault is an error in the maker's words; nothing is guessed."""
+"""Reading a caliper, stand-in or real, through the same code. Every fault is an error in the maker's words;
+nothing is guessed."""
 
 from __future__ import annotations
 
@@ -39,18 +40,24 @@ def read_caliper(address: str, remark: str) -> Reading:
     """One reading from ``host:port``. ``remark`` says what is between the jaws. Raises CaliperError."""
     host, _, port = address.rpartition(":")
     if not port.isdecimal():
-        raise CaliperError("address", f"“{address}” is no address of a caliper; it should look like 127.0.0.1:5186.")
+        raise CaliperError(
+            "address", f"“{address}” is no address of a caliper; it should look like 127.0.0.1:5186."
+        )
     try:
         with socket.create_connection((host, int(port)), timeout=TIMEOUT_S) as line:
             line.sendall(f"# {remark}\nREAD\n".encode("ascii", "replace"))
             answer = _line(line)
     except TimeoutError as error:
         raise CaliperError(
-            "silent", "The caliper does not answer. Is it switched on, and its cable in? Press its on key and try again."
+            "silent",
+            "The caliper does not answer. Is it switched on, and its cable in? Press its on key and try "
+            "again.",
         ) from error
     except OSError as error:
         raise CaliperError(
-            "absent", "There is no caliper on the line. Plug it in, or start the stand-in; typing readings by hand always works."
+            "absent",
+            "There is no caliper on the line. Plug it in, or start the stand-in; typing readings by hand "
+            "always works.",
         ) from error
     return _understood(answer)
 
@@ -69,17 +76,23 @@ def _line(line: socket.socket) -> str:
 def _understood(answer: str) -> Reading:
     if answer.startswith("ERR"):
         raise CaliperError(
-            "error", f"The caliper reports a fault ({answer[4:40].strip() or 'no word'}). Wipe the jaws and its scale, and try again."
+            "error",
+            f"The caliper reports a fault ({answer[4:40].strip() or 'no word'}). Wipe the jaws and its "
+            "scale, and try again.",
         )
     found = _READING.fullmatch(answer)
     if not found:
         shown = "".join(c if c.isprintable() and c.isascii() else "·" for c in answer[:24])
         raise CaliperError(
-            "garbage", f"The caliper sent “{shown}”, which is no reading. Nothing was taken. Check the cable and press again."
+            "garbage",
+            f"The caliper sent “{shown}”, which is no reading. Nothing was taken. Check the cable and press "
+            "again.",
         )
     mm = float(found[1]) * (MM_PER_INCH if found[2] == "in" else 1.0)
     if not math.isfinite(mm) or abs(mm) > LARGEST_MM:
         raise CaliperError(
-            "range", f"The caliper shows {found[1]} {found[2]}, wider than its jaws go. Close it, set its zero and try again."
+            "range",
+            f"The caliper shows {found[1]} {found[2]}, wider than its jaws go. Close it, set its zero and "
+            "try again.",
         )
     return Reading(mm, found[2])

@@ -1,7 +1,9 @@
-"""A stand-in for a digital caliper: it speaks the line protocol, and takes from the remarks what lies between its jaws.
+"""A stand-in for a digital caliper: it speaks the line protocol, and takes from the remarks what lies between
+its jaws.
 
-Its settings can be changed on the line with ``SET name value``: ``sheet`` (mm), ``noise`` (mm, standard deviation), ``zero`` (mm),
-``unit`` (mm or in) and ``fault``: none, silent, garbage, inches (an inch value that says mm), extra (one sheet too many in the stack).
+Its settings can be changed on the line with ``SET name value``: ``sheet`` (mm), ``noise`` (mm, standard
+deviation), ``zero`` (mm), ``unit`` (mm or in) and ``fault``: none, silent, garbage, inches (an inch value
+that says mm), extra (one sheet too many in the stack).
 """
 
 from __future__ import annotations
@@ -23,7 +25,8 @@ _SHEET: Final = re.compile(r"one sheet about (\d+\.\d+) mm")
 
 @dataclass(frozen=True)
 class Settings:
-    """What the stand-in measures and how badly; ``sheet_mm`` None takes the thickness that the remark expects."""
+    """What the stand-in measures and how badly; ``sheet_mm`` None takes the thickness that the remark
+    expects."""
 
     sheet_mm: float | None = None
     noise_mm: float = 0.006
@@ -43,7 +46,8 @@ class CaliperState:
 
 
 def answer(state: CaliperState, line: str) -> str | None:
-    """What the caliper says to a line; None for nothing, "" for silence that lasts until the other side gives up."""
+    """What the caliper says to a line; None for nothing, "" for silence that lasts until the other side gives
+    up."""
     if line.startswith("#"):
         stack, sheet = _STACK.search(line), _SHEET.search(line)
         state.sheets = int(stack[1]) if stack else 0

@@ -21,7 +21,13 @@ from pleat.services.clock import now
 from pleat.store import items as store
 
 _BOOKS: Final[tuple[tuple[str, str, str, dict[str, str], int], ...]] = (
-    ("Visitor notes, first draft", "Copier paper", "Moss card", {"brief.size": "A5", "pages.count": "56 pages"}, 0),
+    (
+        "Visitor notes, first draft",
+        "Copier paper",
+        "Moss card",
+        {"brief.size": "A5", "pages.count": "56 pages"},
+        0,
+    ),
     (
         "Meteor count, August",
         "Copier paper, letter",
@@ -53,7 +59,12 @@ _BOOKS: Final[tuple[tuple[str, str, str, dict[str, str], int], ...]] = (
         "Dark-sky log",
         "Log paper, cream",
         "Night card, indigo",
-        {"brief.size": "148 x 205", "brief.quantity": "6", "pages.count": "32 pages", "binding.station_count": "5"},
+        {
+            "brief.size": "148 x 205",
+            "brief.quantity": "6",
+            "pages.count": "32 pages",
+            "binding.station_count": "5",
+        },
         5,
     ),
 )
@@ -91,27 +102,48 @@ _PILE: Final = (
 
 def mixed_journal(kept: Mapping[str, Paper]) -> Book:
     """A journal from whatever the society had lying about, arranged in three sections."""
-    book = demo_book("Found-paper field journal", kept["Log paper, cream"], kept["Kraft card"], {"brief.size": "148 x 205"}, 0)
+    book = demo_book(
+        "Found-paper field journal",
+        kept["Log paper, cream"],
+        kept["Kraft card"],
+        {"brief.size": "148 x 205"},
+        0,
+    )
     for name, sheets in _PILE:
         book = piles.add(book, kept[name], sheets)
-    window = next(sheet.id for sheet in piles.pages_of(book).pile if book.paper.more[sheet.paper].name == "Window envelopes")
+    window = next(
+        sheet.id
+        for sheet in piles.pages_of(book).pile
+        if book.paper.more[sheet.paper].name == "Window envelopes"
+    )
     book = piles.mark(book, window, window="yes")
     return piles.arranged(book, piles.propose(book, 2, 11, unlike_now=False))
 
 
 def demo_books(kept: Mapping[str, Paper] | None = None) -> tuple[Book, ...]:
-    """The society's books, made from ``kept`` papers by name, or from those of the demo without their places among the materials."""
+    """The society's books, made from ``kept`` papers by name, or from those of the demo without their places
+    among the materials."""
     papers = kept or {item.name: item for item in demo_items() if isinstance(item, Paper)}
-    made = (demo_book(title, papers[leaf], papers[cover], texts, ticked) for title, leaf, cover, texts, ticked in _BOOKS)
+    made = (
+        demo_book(title, papers[leaf], papers[cover], texts, ticked)
+        for title, leaf, cover, texts, ticked in _BOOKS
+    )
     return (*made, mixed_journal(papers))
 
 
 def filled_journal() -> Book:
-    """The guide to the open night: a long-stitch journal with pockets, pictures, a flap, and the programme as a booklet inside it."""
+    """The guide to the open night: a long-stitch journal with pockets, pictures, a flap, and the programme as
+    a booklet inside it."""
     put_in = json.loads((Path(__file__).parent / "extras.json").read_text(encoding="utf-8"))
     own = recipe("longstitch")
     assert own is not None
-    return editing.apply(own.book(), (("title", "Guide to the open night"), *((f"extras.items.{key}", one) for key, one in put_in.items())))
+    return editing.apply(
+        own.book(),
+        (
+            ("title", "Guide to the open night"),
+            *((f"extras.items.{key}", one) for key, one in put_in.items()),
+        ),
+    )
 
 
 def fill(session: Session) -> None:
@@ -119,8 +151,14 @@ def fill(session: Session) -> None:
     if store.count_by_kind(session):
         return
     store.insert_columns(session, [store.columns_of(item, now()) for item in demo_items()])
-    kept = {paper.name: paper for stored in store.of_kind(session, "paper") if (paper := store.find_paper(session, stored.id))}
-    spool_id, spool = next((item_id, one) for item_id, one in offered.threads(session)[0] if one.name == _THREAD)
+    kept = {
+        paper.name: paper
+        for stored in store.of_kind(session, "paper")
+        if (paper := store.find_paper(session, stored.id))
+    }
+    spool_id, spool = next(
+        (item_id, one) for item_id, one in offered.threads(session)[0] if one.name == _THREAD
+    )
     for book in demo_books(kept):
         own = books.use_thread(book, spool_id, spool) if book.brief.quantity > 1 else book
         books.add(session, own, "", "made for the demo")

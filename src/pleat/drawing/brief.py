@@ -44,7 +44,16 @@ def _ghosts(width: float, height: float) -> list[Shape]:
             and not (abs(other_width - width) < 1 and abs(other_height - height) < 1)
         ):
             shapes.append(Rect(width, height - other_height, other_width, other_height, "ghost"))
-            shapes.append(Label(width + other_width, height - other_height, f"{name} for comparison", "quiet", "end", (-6, 18)))
+            shapes.append(
+                Label(
+                    width + other_width,
+                    height - other_height,
+                    f"{name} for comparison",
+                    "quiet",
+                    "end",
+                    (-6, 18),
+                )
+            )
     return shapes[-2:]
 
 
@@ -52,4 +61,9 @@ def _ghosts(width: float, height: float) -> list[Shape]:
 def small(result: BriefResult, _plan: Plan) -> Drawing:
     """The closed book, for the folded pleat."""
     width, height = result.leaf_width_mm, result.leaf_height_mm
-    return Drawing(width, height, "leaf", (Rect(0, 0, width, height, "leaf"), Line(width * 0.07, 0, width * 0.07, height, "fold")))
+    return Drawing(
+        width,
+        height,
+        "leaf",
+        (Rect(0, 0, width, height, "leaf"), Line(width * 0.07, 0, width * 0.07, height, "fold")),
+    )

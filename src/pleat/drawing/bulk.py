@@ -23,8 +23,8 @@ PROFILE: Final = 0.16
 
 
 def bulk_map(bulk: Bulk, width: float, height: float, ruler: Ruler, most: float = 0.0) -> Drawing:
-    """All leaves on each other, spine at the left: the thicker, the darker, ``most`` mm darkest; the thickest place is marked. Below and beside it how thick it is at most,
-    spine to fore edge and head to tail."""
+    """All leaves on each other, spine at the left: the thicker, the darker, ``most`` mm darkest; the thickest
+    place is marked. Below and beside it how thick it is at most, spine to fore edge and head to tail."""
     shapes: list[Shape] = [Rect(0, 0, width, height, "leaf")]
     cells, step_x, step_y = sampled(bulk, width, height)
     high = float(cells.max()) if cells.size else 0.0
@@ -41,7 +41,13 @@ def bulk_map(bulk: Bulk, width: float, height: float, ruler: Ruler, most: float 
         shapes.append(Dot(x, y, "bulk-worst", 1.4))
     says = f"How thick what is put in comes to over all leaves: {ruler.thin(high)} at most."
     more = 1 + PROFILE if high > 0 else 1.0
-    return Drawing(width * more, height * more, says, shapes, room=(("left", 4.0), ("top", 4.0), ("right", 4.0), ("bottom", 4.0)))
+    return Drawing(
+        width * more,
+        height * more,
+        says,
+        shapes,
+        room=(("left", 4.0), ("top", 4.0), ("right", 4.0), ("bottom", 4.0)),
+    )
 
 
 def sampled(bulk: Bulk, width: float, height: float) -> tuple[NDArray[Any], float, float]:
@@ -53,13 +59,16 @@ def sampled(bulk: Bulk, width: float, height: float) -> tuple[NDArray[Any], floa
     xs = np.searchsorted(bulk.xs, (np.arange(across) + 0.5) * step_x, "right") - 1
     ys = np.searchsorted(bulk.ys, (np.arange(down) + 0.5) * step_y, "right") - 1
     own = bulk.likely
-    inside = (xs >= 0)[:, None] & (xs < own.shape[0])[:, None] & (ys >= 0)[None, :] & (ys < own.shape[1])[None, :]
+    inside = (
+        (xs >= 0)[:, None] & (xs < own.shape[0])[:, None] & (ys >= 0)[None, :] & (ys < own.shape[1])[None, :]
+    )
     found = own[np.ix_(np.clip(xs, 0, own.shape[0] - 1), np.clip(ys, 0, own.shape[1] - 1))]
     return np.where(inside, found, 0.0), step_x, step_y
 
 
 def merged(shades: NDArray[Any]) -> list[tuple[int, int, int, int, int]]:
-    """(column, row, past the last column, past the last row, shade) of rectangles that cover every cell with a shade once."""
+    """(column, row, past the last column, past the last row, shade) of rectangles that cover every cell with
+    a shade once."""
     open_: dict[tuple[int, int, int], int] = {}
     found: list[tuple[int, int, int, int, int]] = []
     for row in range(shades.shape[1] + 1):
@@ -77,7 +86,9 @@ def merged(shades: NDArray[Any]) -> list[tuple[int, int, int, int, int]]:
     return found
 
 
-def _profiles(cells: NDArray[Any], step_x: float, step_y: float, most: float, width: float, height: float) -> list[Shape]:
+def _profiles(
+    cells: NDArray[Any], step_x: float, step_y: float, most: float, width: float, height: float
+) -> list[Shape]:
     """The thickest of every column below the map, and of every row beside it."""
     deep = PROFILE * 0.85
     begins = 1 + PROFILE * 0.1

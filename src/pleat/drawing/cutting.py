@@ -26,20 +26,36 @@ def sheet(cut: StockCut, lay: Lay, ruler: Ruler, dims: bool = True) -> Drawing:
     shapes: list[Shape] = [Rect(0, 0, width, height, "stock")]
     shapes += _pieces(lay, 0.0, 0.0, stock.swatch)
     if lay.count <= MOST_DRAWN:
-        shapes += [line for row in range(lay.rows) for column in range(lay.columns) for line in _folds(part, lay, column, row)]
+        shapes += [
+            line
+            for row in range(lay.rows)
+            for column in range(lay.columns)
+            for line in _folds(part, lay, column, row)
+        ]
     if not lay.count:
         shapes.append(Label(width / 2, height / 2, "none comes out", "warning"))
     elif stock.grain:
         shapes += grain_arrow(width * 0.5, height * 0.5, min(width, height) * 0.28, stock.grain)
-    measures = (Dim("bottom", 0, width, ruler.number(width)), Dim("left", 0, height, ruler.number(height))) if dims else ()
-    return Drawing(width, height, f"{lay.count} × {part.name} out of one sheet of {stock.name}.", shapes, dims=measures)
+    measures = (
+        (Dim("bottom", 0, width, ruler.number(width)), Dim("left", 0, height, ruler.number(height)))
+        if dims
+        else ()
+    )
+    return Drawing(
+        width, height, f"{lay.count} × {part.name} out of one sheet of {stock.name}.", shapes, dims=measures
+    )
 
 
 def _pieces(lay: Lay, left: float, top: float, swatch: str) -> list[Shape]:
-    """The pieces of a lay, each by itself; of very many only the rows and columns are drawn, and how many they are."""
+    """The pieces of a lay, each by itself; of very many only the rows and columns are drawn, and how many
+    they are."""
     width, height, style = lay.piece_width_mm, lay.piece_height_mm, f"piece swatch-{swatch}"
     if lay.count <= MOST_DRAWN:
-        places = ((left + column * width, top + row * height) for row in range(lay.rows) for column in range(lay.columns))
+        places = (
+            (left + column * width, top + row * height)
+            for row in range(lay.rows)
+            for column in range(lay.columns)
+        )
         return [Rect(x, y, width, height, style) for x, y in places]
     wide, high = lay.columns * width, lay.rows * height
     shapes: list[Shape] = [Rect(left, top, wide, high, style)]
@@ -76,6 +92,9 @@ def small(result: CuttingResult, _plan: Plan) -> Drawing:
     for cut in shown:
         stock = cut.stock
         left = (widest - stock.sheet_width_mm) / 2
-        shapes += [Rect(left, top, stock.sheet_width_mm, stock.sheet_height_mm, "stock"), *_pieces(cut.better, left, top, stock.swatch)]
+        shapes += [
+            Rect(left, top, stock.sheet_width_mm, stock.sheet_height_mm, "stock"),
+            *_pieces(cut.better, left, top, stock.swatch),
+        ]
         top += stock.sheet_height_mm + 30
     return Drawing(widest, max(top - 30, 40.0), "sheets", shapes)

@@ -1,4 +1,5 @@
-"""Extras: an opening with what lies on it at true size, a piece as it is cut, and how thick all leaves come to by place."""
+"""Extras: an opening with what lies on it at true size, a piece as it is cut, and how thick all leaves come
+to by place."""
 
 from __future__ import annotations
 
@@ -34,7 +35,9 @@ LETTER_PX: Final = 7.5
 def large(result: ExtrasResult, plan: Plan) -> Drawing:
     """The opening of the first face that has something on it."""
     faces = result.faces
-    used = next((one.face.name for item in result.items for one in item.spots), faces[0].name if faces else "")
+    used = next(
+        (one.face.name for item in result.items for one in item.spots), faces[0].name if faces else ""
+    )
     return opening(result, plan, used)
 
 
@@ -51,23 +54,34 @@ def shown_faces(faces: Iterable[Face], name: str) -> tuple[Face, ...]:
 
 
 def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Drawing:
-    """The face and its neighbour, with everything on them; what lies behind is dotted. Each thing has a spot of its own at its corner; what reaches past the page is in the picture."""
+    """The face and its neighbour, with everything on them; what lies behind is dotted. Each thing has a spot
+    of its own at its corner; what reaches past the page is in the picture."""
     faces = shown_faces(result.faces, name)
     ruler = plan.brief.ruler
     lefts = tuple(accumulate((face.width_mm for face in faces), initial=0.0))
-    shapes: list[Shape] = [Rect(left, 0, face.width_mm, face.height_mm, "leaf") for face, left in zip(faces, lefts, strict=False)]
+    shapes: list[Shape] = [
+        Rect(left, 0, face.width_mm, face.height_mm, "leaf") for face, left in zip(faces, lefts, strict=False)
+    ]
     spots: list[Place] = []
     dims: list[Dim] = []
     height = max((face.height_mm for face in faces), default=1.0)
     for face, x in zip(faces, lefts, strict=False):
-        shapes += [_behind(face, one, x) for item in result.items for one in item.spots if one.face.name == face.behind]
+        shapes += [
+            _behind(face, one, x)
+            for item in result.items
+            for one in item.spots
+            if one.face.name == face.behind
+        ]
         for item in result.items:
             for one in item.spots:
                 if one.face.name == face.name:
                     shapes += thing(one, plan, x, chosen=item.key == chosen)
                     spots.append(Place(f"extras.items.{item.key}.place.{one.number}", x + one.x_mm, one.y_mm))
         shapes += [
-            _partner(face, one, x) for item in result.items for one in item.spots if one.thing.partner and one.face.name == face.facing
+            _partner(face, one, x)
+            for item in result.items
+            for one in item.spots
+            if one.thing.partner and one.face.name == face.facing
         ]
         shapes.append(Label(x + face.width_mm / 2, face.height_mm, face.title, "quiet", shift=(0, 18)))
         dims.append(Dim("top", x, x + face.width_mm, ruler.number(face.width_mm)))
@@ -77,9 +91,23 @@ def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Dr
         dims.append(Dim("left", 0, faces[0].height_mm, ruler.number(faces[0].height_mm)))
     says = " and ".join(face.title for face in faces) or "no face"
     grown = framed(
-        Drawing(max(lefts[-1], 1.0), height, f"{says}, with what is put on.", shapes, dims=dims, spots=spots, room=(("bottom", 28.0),))
+        Drawing(
+            max(lefts[-1], 1.0),
+            height,
+            f"{says}, with what is put on.",
+            shapes,
+            dims=dims,
+            spots=spots,
+            room=(("bottom", 28.0),),
+        )
     )
-    on = [(item.title, one.thing) for face in faces for item in result.items for one in item.spots if one.face.name == face.name]
+    on = [
+        (item.title, one.thing)
+        for face in faces
+        for item in result.items
+        for one in item.spots
+        if one.face.name == face.name
+    ]
     return replace(grown, shapes=(*grown.shapes, *_names(on, grown)))
 
 
@@ -101,7 +129,9 @@ def _behind(face: Face, one: PlacedItem, x: float) -> Shape:
 
 def _partner(face: Face, one: PlacedItem, x: float) -> Shape:
     """The other half of a fastener, where it lands."""
-    return Rect(x + face.width_mm - one.box[2], one.y_mm, one.thing.width_mm, one.thing.height_mm, "thing-hole")
+    return Rect(
+        x + face.width_mm - one.box[2], one.y_mm, one.thing.width_mm, one.thing.height_mm, "thing-hole"
+    )
 
 
 def thing(one: PlacedItem, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
@@ -114,13 +144,20 @@ def thing(one: PlacedItem, plan: Plan, x: float = 0.0, *, chosen: bool = False) 
         dy = {"head": -made.height_mm, "tail": made.height_mm}.get(made.swing.hinge, 0.0)
         shapes.append(Rect(left + dx, top + dy, made.width_mm, made.height_mm, "ghost"))
     inside = made.inside if made.stands_mm else ()
-    shapes += [Rect(left + layer.x_mm, top + layer.y_mm, layer.width_mm, layer.height_mm, "place") for layer in inside]
+    shapes += [
+        Rect(left + layer.x_mm, top + layer.y_mm, layer.width_mm, layer.height_mm, "place")
+        for layer in inside
+    ]
     style = "thing-hole" if made.hole else f"thing swatch-{swatch}"
     style += " thing-chosen" if chosen else ""
     shapes.append(
-        outline(made.outline, f"filled {style}", left, top) if made.outline else Rect(left, top, made.width_mm, made.height_mm, style)
+        outline(made.outline, f"filled {style}", left, top)
+        if made.outline
+        else Rect(left, top, made.width_mm, made.height_mm, style)
     )
-    shapes += [Line(left + x0, top + y0, left + x1, top + y1, "thing-line") for (x0, y0), (x1, y1) in made.lines]
+    shapes += [
+        Line(left + x0, top + y0, left + x1, top + y1, "thing-line") for (x0, y0), (x1, y1) in made.lines
+    ]
     if made.mouth:
         shapes += [] if made.outline else _glue(one, left, top)
         shapes.append(mouth(one, left, top))
@@ -160,8 +197,15 @@ def _glue(one: PlacedItem, left: float, top: float) -> list[Shape]:
     found: list[Shape] = []
     for side, takes in held.items():
         across = min(takes, wide if side in ("left", "right") else high)
-        x, y = (left + wide - across if side == "right" else left), (top + high - across if side == "tail" else top)
-        found.append(Rect(x, y, across, high, "glue-here") if side in ("left", "right") else Rect(x, y, wide, across, "glue-here"))
+        x, y = (
+            (left + wide - across if side == "right" else left),
+            (top + high - across if side == "tail" else top),
+        )
+        found.append(
+            Rect(x, y, across, high, "glue-here")
+            if side in ("left", "right")
+            else Rect(x, y, wide, across, "glue-here")
+        )
     return found
 
 
@@ -190,10 +234,22 @@ def pieces(sheets: Iterable[Piece], swatch: str, ruler: Ruler) -> Drawing:
         aside = max(0.0, (NAMED_PX / scale - wide) / 2) if len(sheets) > 1 else 0.0
         x += aside
         shapes += [outline(edge, f"filled wrap swatch-{swatch}", x, 0.0) for edge in sheet.outlines]
-        shapes += [outline(panel.outline, "filled glue-here", x, 0.0) for panel in sheet.panels if panel.name in sheet.glued]
-        shapes += [Line(c.start[0] + x, c.start[1], c.end[0] + x, c.end[1], LINES[c.kind]) for c in sheet.creases]
-        named = () if sheet.panels[0].name.startswith("panel ") else names(sheet, scale, ruler, x, 0.0)  # numbered ones tell nothing
-        shapes += [*named, *running(scores(sheet), ruler, scale, x, 0.0), *levels(sheet, ruler, scale, x, 0.0)]
+        shapes += [
+            outline(panel.outline, "filled glue-here", x, 0.0)
+            for panel in sheet.panels
+            if panel.name in sheet.glued
+        ]
+        shapes += [
+            Line(c.start[0] + x, c.start[1], c.end[0] + x, c.end[1], LINES[c.kind]) for c in sheet.creases
+        ]
+        named = (
+            () if sheet.panels[0].name.startswith("panel ") else names(sheet, scale, ruler, x, 0.0)
+        )  # numbered ones tell nothing
+        shapes += [
+            *named,
+            *running(scores(sheet), ruler, scale, x, 0.0),
+            *levels(sheet, ruler, scale, x, 0.0),
+        ]
         shapes.append(Label(x + wide / 2, tall, ruler.size(wide, tall), "quiet", shift=(0, 16)))
         x, high = x + wide + aside + PIECES_AWAY_MM, max(high, tall)
     return Drawing(
@@ -211,7 +267,9 @@ def little(result: ExtrasResult, plan: Plan) -> Drawing:
     width, height = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
     if not result.items:
         ghost = Rect(width * 0.14, height * 0.5, width * 0.72, height * 0.42, "ghost")
-        return Drawing(width, height, "A leaf with nothing on it yet.", (Rect(0, 0, width, height, "leaf"), ghost))
+        return Drawing(
+            width, height, "A leaf with nothing on it yet.", (Rect(0, 0, width, height, "leaf"), ghost)
+        )
     shapes: list[Shape] = [Rect(0, 0, width, height, "leaf")]
     for item in result.items:
         for one in item.spots[:8]:

@@ -14,8 +14,8 @@ from pleat.core.whole.planning import Plan
 class Handle:
     """A handle at ``value_mm`` along its axis, between ``low_mm`` and ``high_mm``, on marks of ``step_mm``.
 
-    ``path`` is what it sets, and the name of its spot on the drawing. A ``fixed`` one stays where it is, and says so; ``lower`` ones
-    have their field a row further down, where neighbours are close.
+    ``path`` is what it sets, and the name of its spot on the drawing. A ``fixed`` one stays where it is, and
+    says so; ``lower`` ones have their field a row further down, where neighbours are close.
     """
 
     path: str

@@ -1,6 +1,7 @@
 """How each result looks, found by its type: small on its folded pleat, and large on the open one.
 
-A member draws its own result in a module of its own, which registers it here; what is not registered looks like its kind in general.
+A member draws its own result in a module of its own, which registers it here; what is not registered looks
+like its kind in general.
 """
 
 from __future__ import annotations

@@ -10,7 +10,20 @@ from pleat.core.base.units import Ruler
 from pleat.core.engines.sewing.notation import BadSewing
 from pleat.core.engines.sewing.notation import read as read_stitch
 from pleat.core.engines.sewing.walk import walk
-from pleat.core.materials.items import Board, BoughtFastener, Cloth, Elastic, Glue, Hardware, Item, Paper, Stick, Stitch, ThreadSpool, Tool
+from pleat.core.materials.items import (
+    Board,
+    BoughtFastener,
+    Cloth,
+    Elastic,
+    Glue,
+    Hardware,
+    Item,
+    Paper,
+    Stick,
+    Stitch,
+    ThreadSpool,
+    Tool,
+)
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.uses import grain_axis
@@ -31,14 +44,24 @@ def _sheet(item: Paper | Board, ruler: Ruler, dims: bool) -> Drawing:
     pad = isinstance(item, Paper) and item.form == "pad"
     shapes: list[Shape] = []
     if pad:
-        shapes += [Rect(offset, -offset, width, height, f"sheet swatch-{item.swatch}") for offset in (width * 0.05, width * 0.025)]
+        shapes += [
+            Rect(offset, -offset, width, height, f"sheet swatch-{item.swatch}")
+            for offset in (width * 0.05, width * 0.025)
+        ]
     if isinstance(item, Board):
         shapes.append(Rect(item.thickness_mm, item.thickness_mm, width, height, "board-edge"))
     shapes.append(Rect(0, 0, width, height, f"sheet swatch-{item.swatch}"))
     shapes += _pattern(item, width, height) if isinstance(item, Paper) else []
     if roll:
         shapes += [
-            Rect(-width * 0.03, -width * 0.07, width * 1.06, width * 0.14, f"sheet swatch-{item.swatch}", radius=width * 0.07),
+            Rect(
+                -width * 0.03,
+                -width * 0.07,
+                width * 1.06,
+                width * 0.14,
+                f"sheet swatch-{item.swatch}",
+                radius=width * 0.07,
+            ),
             Line(-width * 0.03, 0, width * 1.03, 0, "fold"),
         ]
     axis = grain_axis(width, item.sheet_height_mm, item.grain)
@@ -101,7 +124,9 @@ def edge_on(item: Paper, ruler: Ruler) -> Drawing:
     magnified, sheets = 10.0, 10
     thick = sheet.likely * magnified
     width = max(40.0, sheets * thick * 3)
-    shapes: list[Shape] = [Rect(0, n * thick * 1.04, width, thick, f"edge swatch-{item.swatch}") for n in range(sheets)]
+    shapes: list[Shape] = [
+        Rect(0, n * thick * 1.04, width, thick, f"edge swatch-{item.swatch}") for n in range(sheets)
+    ]
     height = sheets * thick * 1.04
     return Drawing(
         width,
@@ -121,16 +146,31 @@ def _cloth(item: Cloth, ruler: Ruler, dims: bool) -> Drawing:
     ]
     shapes += [Line(x * width / 14, core, x * width / 14, max(length, 40.0), "weave") for x in range(1, 14)]
     shapes += grain_arrow(width * 0.5, max(length, 40.0) * 0.6, min(width, max(length, 60.0)) * 0.3, "h")
-    measures = (Dim("bottom", 0, width, ruler.number(width)), Dim("left", 0, max(length, 40.0), ruler.number(item.length_left_mm)))
-    return Drawing(width, max(length, 40.0), f"{item.name}, a roll {ruler.show(width)} wide.", shapes, dims=measures if dims else ())
+    measures = (
+        Dim("bottom", 0, width, ruler.number(width)),
+        Dim("left", 0, max(length, 40.0), ruler.number(item.length_left_mm)),
+    )
+    return Drawing(
+        width,
+        max(length, 40.0),
+        f"{item.name}, a roll {ruler.show(width)} wide.",
+        shapes,
+        dims=measures if dims else (),
+    )
 
 
 def _thread(item: ThreadSpool, ruler: Ruler, dims: bool) -> Drawing:
     thick = spool_diameter_mm(item) or 0.5
-    shapes: list[Shape] = [Rect(4, 0, 32, 5, "spool"), Rect(4, 47, 32, 5, "spool"), Rect(9, 5, 22, 42, f"sheet swatch-{item.swatch}")]
+    shapes: list[Shape] = [
+        Rect(4, 0, 32, 5, "spool"),
+        Rect(4, 47, 32, 5, "spool"),
+        Rect(9, 5, 22, 42, f"sheet swatch-{item.swatch}"),
+    ]
     rows = max(4, min(40, int(42 / (thick * 1.6))))
     shapes += [Line(9, 5 + n * 42 / rows, 31, 5 + (n + 0.6) * 42 / rows, "weave") for n in range(rows)]
-    shapes.append(Curve((("M", (31.0, 44.0)), ("C", (44.0, 46.0, 44.0, 60.0, 62.0, 54.0))), "thread-drawn", thick))
+    shapes.append(
+        Curve((("M", (31.0, 44.0)), ("C", (44.0, 46.0, 44.0, 60.0, 62.0, 54.0))), "thread-drawn", thick)
+    )
     if dims:
         shapes.append(Label(50, 49, f"{ruler.fine(thick)} thick", "label", "start", (0, -6)))
     return Drawing(66, 60, f"{item.name}, {ruler.fine(thick)} thick.", shapes)
@@ -144,7 +184,12 @@ def _elastic(item: Elastic, ruler: Ruler, dims: bool) -> Drawing:
         ("C", (50.0, -8.0, 60.0, 34.0, 76.0, 12.0)),
     )
     if item.shape == "loop":
-        wave = (("M", (8.0, 12.0)), ("C", (8.0, -4.0, 68.0, -4.0, 68.0, 12.0)), ("C", (68.0, 28.0, 8.0, 28.0, 8.0, 12.0)), ("Z", ()))
+        wave = (
+            ("M", (8.0, 12.0)),
+            ("C", (8.0, -4.0, 68.0, -4.0, 68.0, 12.0)),
+            ("C", (68.0, 28.0, 8.0, 28.0, 8.0, 12.0)),
+            ("Z", ()),
+        )
     shapes: list[Shape] = [Curve(wave, f"elastic swatch-line-{item.swatch}", width)]
     if dims:
         shapes.append(Label(38, 34, f"{ruler.fine(width)}, stretches by {item.stretch:g} %", "label"))
@@ -161,7 +206,13 @@ def _hardware(item: Hardware, ruler: Ruler, dims: bool) -> Drawing:
             Rect(0, 2 + item.inner_mm, 10, 2, "metal"),
         ]
         measure = Dim("right", 2, 2 + item.inner_mm, ruler.show(item.inner_mm))
-        return Drawing(10, item.inner_mm + 4, f"{item.name}, {ruler.show(item.inner_mm)} inside.", shapes, dims=(measure,) if dims else ())
+        return Drawing(
+            10,
+            item.inner_mm + 4,
+            f"{item.name}, {ruler.show(item.inner_mm)} inside.",
+            shapes,
+            dims=(measure,) if dims else (),
+        )
     many = {"ring": 1, "wire": 7, "coil": 9, "strip": 3}[item.shape]
     pitch = item.pitch_mm if many > 1 and item.pitch_mm else 2.4 * outer
     rings = [_ring(outer + n * pitch, outer, radius, wire) for n in range(many)]
@@ -170,13 +221,22 @@ def _hardware(item: Hardware, ruler: Ruler, dims: bool) -> Drawing:
     if item.shape == "strip":
         shapes.insert(0, Rect(0, outer * 1.7, width, outer * 0.3, "metal"))
     measures = (Dim("bottom", wire, wire + item.inner_mm, ruler.show(item.inner_mm)),)
-    return Drawing(width, 2 * outer, f"{item.name}, {ruler.show(item.inner_mm)} inside.", shapes, dims=measures if dims else ())
+    return Drawing(
+        width,
+        2 * outer,
+        f"{item.name}, {ruler.show(item.inner_mm)} inside.",
+        shapes,
+        dims=measures if dims else (),
+    )
 
 
 def _ring(x: float, y: float, radius: float, wire: float) -> Curve:
     """An open ring, its gap at the top right."""
     middle = radius + wire / 2
-    points = [(x + middle * math.cos(a), y + middle * math.sin(a)) for a in (math.radians(d) for d in (-50, 40, 130, 220, 290))]
+    points = [
+        (x + middle * math.cos(a), y + middle * math.sin(a))
+        for a in (math.radians(d) for d in (-50, 40, 130, 220, 290))
+    ]
     commands: list[tuple[str, tuple[float, ...]]] = [("M", points[0])]
     commands += [("A", (middle, middle, 0, 0, 1, *point)) for point in points[1:]]
     return Curve(tuple(commands), "metal-line", wire)
@@ -188,8 +248,17 @@ def _stick(item: Stick, ruler: Ruler, dims: bool) -> Drawing:
         Rect(0, 0, length, thick, "stick", radius=thick * 0.4),
         Line(length * 0.04, thick * 0.4, length * 0.92, thick * 0.4, "weave"),
     ]
-    measures = (Dim("bottom", 0, length, ruler.show(item.length_mm)), Dim("right", 0, thick, ruler.thin(thick)))
-    return Drawing(length, thick, f"{item.name}, {ruler.show(item.length_mm)} long.", shapes, dims=measures if dims else ())
+    measures = (
+        Dim("bottom", 0, length, ruler.show(item.length_mm)),
+        Dim("right", 0, thick, ruler.thin(thick)),
+    )
+    return Drawing(
+        length,
+        thick,
+        f"{item.name}, {ruler.show(item.length_mm)} long.",
+        shapes,
+        dims=measures if dims else (),
+    )
 
 
 def _fastener(item: BoughtFastener, ruler: Ruler, dims: bool) -> Drawing:
@@ -205,7 +274,10 @@ def _fastener(item: BoughtFastener, ruler: Ruler, dims: bool) -> Drawing:
     side = 2.4 * radius
     shapes.append(Rect(0, side, 2 * radius, thick, "metal" if item.shape != "dot" else "felt"))
     height = side + max(thick, 2 * radius if item.shape == "brad" else thick)
-    measures = (Dim("top", 0, 2 * radius, ruler.thin(2 * radius)), Dim("right", side, side + thick, ruler.thin(thick)))
+    measures = (
+        Dim("top", 0, 2 * radius, ruler.thin(2 * radius)),
+        Dim("right", side, side + thick, ruler.thin(thick)),
+    )
     return Drawing(
         2 * radius,
         height,
@@ -236,12 +308,17 @@ def _glue(item: Glue, _ruler: Ruler, _dims: bool) -> Drawing:
 def _tool(item: Tool, ruler: Ruler, dims: bool) -> Drawing:
     length = min(item.longest_mm or 150.0, LONGEST_DRAWN_MM)
     shapes: list[Shape]
-    measures: tuple[Dim, ...] = (Dim("bottom", 0, length, ruler.show(item.longest_mm)),) if item.longest_mm else ()
+    measures: tuple[Dim, ...] = (
+        (Dim("bottom", 0, length, ruler.show(item.longest_mm)),) if item.longest_mm else ()
+    )
     if item.shape == "ruler":
         grid = max((item.grid_mm or 1.0) * 10, length / 30)
         shapes = [
             Rect(0, 0, length, 28, "metal"),
-            *(Line(n * grid, 0, n * grid, 10 if n % 2 else 16, "ruler-line") for n in range(1, int(length / grid))),
+            *(
+                Line(n * grid, 0, n * grid, 10 if n % 2 else 16, "ruler-line")
+                for n in range(1, int(length / grid))
+            ),
         ]
         return Drawing(length, 28, f"{item.name}.", shapes, dims=measures if dims else ())
     if item.shape == "scoring board":
@@ -266,7 +343,11 @@ def _tool(item: Tool, ruler: Ruler, dims: bool) -> Drawing:
             Rect(0, -8, pitch + 40, 18, "metal"),
         ]
         return Drawing(
-            pitch + 40, margin + 34, f"{item.name}.", shapes, dims=(Dim("bottom", 20, 20 + pitch, ruler.show(pitch)),) if dims else ()
+            pitch + 40,
+            margin + 34,
+            f"{item.name}.",
+            shapes,
+            dims=(Dim("bottom", 20, 20 + pitch, ruler.show(pitch)),) if dims else (),
         )
     if item.shape == "caliper":
         shapes = [
@@ -297,7 +378,12 @@ def _stitch(item: Stitch, _ruler: Ruler, _dims: bool) -> Drawing:
             away = -14 if one.side == "inside" else 14
             edge = 22 if one.side == "inside" else 25
             x, to = 16 * one.start, 16 * one.end
-            shapes.append(Curve((("M", (x, edge)), ("Q", ((x + to) / 2, edge + away, to, edge))), f"thread thread-{one.side}"))
+            shapes.append(
+                Curve(
+                    (("M", (x, edge)), ("Q", ((x + to) / 2, edge + away, to, edge))),
+                    f"thread thread-{one.side}",
+                )
+            )
     shapes += [Dot(16.0 * hole, 23.5, "hole", radius_mm=1.6) for hole in range(1, item.stations + 1)]
     return Drawing(width, 48, f"{item.name}, {item.stations} holes.", shapes)
 
@@ -318,7 +404,8 @@ _PICTURES: Final[dict[type[Item], Callable[[Any, Ruler, bool], Drawing]]] = {
 
 
 def bend_test(along_long: bool) -> Drawing:
-    """A sheet whose edge is rolled over without creasing, for the grain test: the roll lies along its long or its short side."""
+    """A sheet whose edge is rolled over without creasing, for the grain test: the roll lies along its long or
+    its short side."""
     shapes: list[Shape] = [Rect(0, 0, 60, 86, "sheet swatch-cream")]
     if along_long:
         shapes += [
@@ -326,10 +413,14 @@ def bend_test(along_long: bool) -> Drawing:
             Line(49, 8, 49, 78, "grain", arrow=True),
             Line(49, 78, 49, 8, "grain", arrow=True),
         ]
-        return Drawing(64, 88, "The right edge rolled over to the left: the fold would run along the long side.", shapes)
+        return Drawing(
+            64, 88, "The right edge rolled over to the left: the fold would run along the long side.", shapes
+        )
     shapes += [
         Rect(-1, 0, 62, 30, "sheet swatch-white", radius=15),
         Line(8, 15, 52, 15, "grain", arrow=True),
         Line(52, 15, 8, 15, "grain", arrow=True),
     ]
-    return Drawing(62, 86, "The top edge rolled over to the bottom: the fold would run along the short side.", shapes)
+    return Drawing(
+        62, 86, "The top edge rolled over to the bottom: the fold would run along the short side.", shapes
+    )

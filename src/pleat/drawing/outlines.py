@@ -1,4 +1,5 @@
-"""What drawings of pieces share: polygons as shapes, names of panels, and numbers that run along an edge and keep apart."""
+"""What drawings of pieces share: polygons as shapes, names of panels, and numbers that run along an edge and
+keep apart."""
 
 from __future__ import annotations
 
@@ -25,8 +26,11 @@ def outline(polygon: Polygon, style: str, x: float = 0.0, y: float = 0.0) -> Cur
     return Curve((("M", places[0]), *(("L", place) for place in places[1:]), ("Z", ())), style)
 
 
-def running(places: Sequence[float], ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0) -> list[Shape]:
-    """Running positions over their lines, spread where neighbours are too near to be read at ``scale`` px a mm; where there is no room for all of them, every second one or fewer."""
+def running(
+    places: Sequence[float], ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0
+) -> list[Shape]:
+    """Running positions over their lines, spread where neighbours are too near to be read at ``scale`` px a
+    mm; where there is no room for all of them, every second one or fewer."""
     marks = [at * scale for at in places]
     if not marks:
         return []
@@ -34,13 +38,22 @@ def running(places: Sequence[float], ruler: Ruler, scale: float, x: float = 0.0,
     shown = [n for n in range(len(marks)) if n % every == 0]
     spread = _apart([marks[n] for n in shown])
     return [
-        Label(at + x, y, ruler.number(ruler.snap(at)), "running", "start", shift=(to - mark + 4, -5), turned=True)
+        Label(
+            at + x,
+            y,
+            ruler.number(ruler.snap(at)),
+            "running",
+            "start",
+            shift=(to - mark + 4, -5),
+            turned=True,
+        )
         for at, mark, to in ((places[n], marks[n], to) for n, to in zip(shown, spread, strict=True))
     ]
 
 
 def _apart(marks: Sequence[float]) -> list[float]:
-    """Places as near to these as may be that stand ``APART`` px from each other or more: those that would meet are moved as one block about their middle."""
+    """Places as near to these as may be that stand ``APART`` px from each other or more: those that would
+    meet are moved as one block about their middle."""
     blocks: list[tuple[float, int]] = []  # where the first of it would best stand, and how many there are
     for number, mark in enumerate(marks):
         at, count = mark - number * APART, 1
@@ -74,8 +87,11 @@ def names(sheet: Piece, scale: float, ruler: Ruler, x: float = 0.0, y: float = 0
     return found
 
 
-def levels(sheet: Piece, ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0, *, beside: bool = False) -> list[Shape]:
-    """The running positions of level folds at the left edge of their piece, over their lines or, where one is near the one before, under it; ``beside`` it where there is room."""
+def levels(
+    sheet: Piece, ruler: Ruler, scale: float, x: float = 0.0, y: float = 0.0, *, beside: bool = False
+) -> list[Shape]:
+    """The running positions of level folds at the left edge of their piece, over their lines or, where one is
+    near the one before, under it; ``beside`` it where there is room."""
     places = scores(sheet, upright=False)
     if beside:
         marks = [at * scale for at in places]
@@ -87,6 +103,8 @@ def levels(sheet: Piece, ruler: Ruler, scale: float, x: float = 0.0, y: float = 
     before = -1e9
     for at in places:
         low = (at - before) * scale < 16
-        shown.append(Label(x, y + at, ruler.number(ruler.snap(at)), "on-sheet", "start", shift=(5, 14 if low else -4)))
+        shown.append(
+            Label(x, y + at, ruler.number(ruler.snap(at)), "on-sheet", "start", shift=(5, 14 if low else -4))
+        )
         before = at
     return shown

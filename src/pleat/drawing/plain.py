@@ -1,4 +1,5 @@
-"""What a block, a binding and a cover look like in general: for members without a drawing of their own, and for what does not fit."""
+"""What a block, a binding and a cover look like in general: for members without a drawing of their own, and
+for what does not fit."""
 
 from __future__ import annotations
 
@@ -33,12 +34,20 @@ def block(result: Block, plan: Plan) -> Drawing:
 @strip.register
 def block_small(result: Block, _plan: Plan) -> Drawing:
     lines = min(result.leaves, 9)
-    return Drawing(26, 3.0 * lines, "block", [Rect(0, 3.0 * n, 26, 1.6, f"edge swatch-{result.swatch}") for n in range(lines)])
+    return Drawing(
+        26,
+        3.0 * lines,
+        "block",
+        [Rect(0, 3.0 * n, 26, 1.6, f"edge swatch-{result.swatch}") for n in range(lines)],
+    )
 
 
 def _held(result: BindingResult, plan: Plan) -> list[Shape]:
     width, height = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
-    shapes: list[Shape] = [Rect(0, 0, width, height, f"leaf swatch-{plan.pages.swatch}"), Line(0, 0, 0, height, "fold")]
+    shapes: list[Shape] = [
+        Rect(0, 0, width, height, f"leaf swatch-{plan.pages.swatch}"),
+        Line(0, 0, 0, height, "fold"),
+    ]
     return shapes + [Dot(result.inset_mm, at, "hole", 1.2) for at in result.positions_mm]
 
 
@@ -47,14 +56,24 @@ def binding(result: BindingResult, plan: Plan) -> Drawing:
     """The leaf with the holes it is held by, its held edge on the left."""
     ruler, width, height = plan.brief.ruler, plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
     dims = [Dim("left", 0, height, ruler.number(height))]
-    dims += [Dim("right", 0, at, ruler.number(at), level=level) for level, at in enumerate(result.positions_mm[:4], 1)]
+    dims += [
+        Dim("right", 0, at, ruler.number(at), level=level)
+        for level, at in enumerate(result.positions_mm[:4], 1)
+    ]
     if result.inset_mm:
         dims.append(Dim("top", 0, result.inset_mm, ruler.number(result.inset_mm)))
     spots = [
         ControlSpot(one.path, *((result.inset_mm, one.value_mm) if one.axis == "y" else (one.value_mm, 0.0)))
         for one in handles(result, plan)
     ]
-    return Drawing(width, height, f"A leaf with {len(result.positions_mm)} holes.", _held(result, plan), dims=dims, spots=spots)
+    return Drawing(
+        width,
+        height,
+        f"A leaf with {len(result.positions_mm)} holes.",
+        _held(result, plan),
+        dims=dims,
+        spots=spots,
+    )
 
 
 @strip.register

@@ -1,7 +1,8 @@
-"""The portrait of a book: shut, standing at a slight angle, true in proportion, so that a thick book is thick.
+"""The portrait of a book: shut, standing at a slight angle, true in proportion, so that a thick book is
+thick.
 
-The front faces the maker; depth goes to the upper left, so that spine and head show. The block, the cover and the binding each add
-their part, found by the type of their result.
+The front faces the maker; depth goes to the upper left, so that spine and head show. The block, the cover and
+the binding each add their part, found by the type of their result.
 """
 
 from __future__ import annotations
@@ -28,7 +29,8 @@ _THINNEST: Final = 0.6
 
 @dataclass(frozen=True)
 class Body:
-    """The shut book in mm: its front, how thick it is at the spine, and the corner of the front that depth is counted from."""
+    """The shut book in mm: its front, how thick it is at the spine, and the corner of the front that depth is
+    counted from."""
 
     width: float
     height: float
@@ -54,7 +56,10 @@ def head(block: Block, cover: CoverResult, body: Body) -> list[Shape]:
     far = max(body.thick - near, near)
     edges = min(MOST_LEAVES, max(2, block.leaves // 2))
     shapes: list[Shape] = [
-        body.face([(0, top, near), (right, top, near), (right, top, far), (0, top, far)], f"portrait-face swatch-{block.swatch}")
+        body.face(
+            [(0, top, near), (right, top, near), (right, top, far), (0, top, far)],
+            f"portrait-face swatch-{block.swatch}",
+        )
     ]
     places = [near + (far - near) * n / edges for n in range(1, edges)]
     shapes += [body.line((0, top, place), (right, top, place), "portrait-leaf") for place in places]
@@ -80,10 +85,14 @@ def behind(_cover: CoverResult, _body: Body) -> list[Shape]:
 
 @singledispatch
 def held(binding: BindingResult, cover: CoverResult, body: Body) -> list[Shape]:
-    """What shows of a binding: holes through the front near the held edge, or nothing where they lie in the fold."""
+    """What shows of a binding: holes through the front near the held edge, or nothing where they lie in the
+    fold."""
     if binding.at == "fold":
         return []
-    return [Dot(*body.at(binding.inset_mm, at + cover.square_head_mm), "portrait-hole", radius_mm=2.0) for at in binding.positions_mm]
+    return [
+        Dot(*body.at(binding.inset_mm, at + cover.square_head_mm), "portrait-hole", radius_mm=2.0)
+        for at in binding.positions_mm
+    ]
 
 
 @singledispatch
@@ -111,4 +120,6 @@ def portrait(plan: Plan) -> Drawing:
     says = f"The book shut, {size}, {plan.brief.ruler.thin(cover.spine.likely)} thick at the spine."
     left, above = (0.0, 0.0) if cover.hides_spine else beyond(plan.binding, body)
     shapes = [moved(shape, left, above) for shape in shapes] if left or above else shapes
-    return Drawing(body.width + ACROSS * body.thick + left, body.height + UP * body.thick + above, says, shapes)
+    return Drawing(
+        body.width + ACROSS * body.thick + left, body.height + UP * body.thick + above, says, shapes
+    )

@@ -58,7 +58,8 @@ class Dot:
 
 @dataclass(frozen=True)
 class Label:
-    """A text at a point; ``shift`` moves it by pen units, ``turned`` sets it reading upward, ``upside_down`` on its head around the point."""
+    """A text at a point; ``shift`` moves it by pen units, ``turned`` sets it reading upward, ``upside_down``
+    on its head around the point."""
 
     x: float
     y: float
@@ -74,7 +75,8 @@ class Label:
 class Dim:
     """A dimension line outside the drawing, from ``start`` to ``end`` along the axis of its ``side``.
 
-    Levels count outward from 1. With a ``spot`` the place of the number is left free for an input of that name.
+    Levels count outward from 1. With a ``spot`` the place of the number is left free for an input of that
+    name.
     """
 
     side: EdgeSide
@@ -109,7 +111,8 @@ Shape = Rect | Line | Curve | Dot | Label | Group
 
 @dataclass(frozen=True)
 class Drawing:
-    """A drawing ``width`` x ``height`` mm with what is in it, and a sentence that says what it shows; ``room`` are pen units kept free beside it."""
+    """A drawing ``width`` x ``height`` mm with what is in it, and a sentence that says what it shows;
+    ``room`` are pen units kept free beside it."""
 
     width: float
     height: float
@@ -121,8 +124,14 @@ class Drawing:
 
 
 def scaled(drawing: Drawing, by: float) -> Drawing:
-    """The drawing so many times as large, its lines and letters as they are; without dimension lines and spots."""
-    return Drawing(drawing.width * by, drawing.height * by, drawing.says, tuple(_scaled(shape, by) for shape in drawing.shapes))
+    """The drawing so many times as large, its lines and letters as they are; without dimension lines and
+    spots."""
+    return Drawing(
+        drawing.width * by,
+        drawing.height * by,
+        drawing.says,
+        tuple(_scaled(shape, by) for shape in drawing.shapes),
+    )
 
 
 def _scaled(shape: Shape, by: float) -> Shape:
@@ -134,9 +143,18 @@ def _scaled(shape: Shape, by: float) -> Shape:
             return replace(shape, x1=shape.x1 * by, y1=shape.y1 * by, x2=shape.x2 * by, y2=shape.y2 * by)
         case Curve():
             width = None if shape.width is None else shape.width * by
-            return replace(shape, commands=tuple((letter, _points(letter, numbers, by)) for letter, numbers in shape.commands), width=width)
+            return replace(
+                shape,
+                commands=tuple((letter, _points(letter, numbers, by)) for letter, numbers in shape.commands),
+                width=width,
+            )
         case Dot():
-            return replace(shape, x=shape.x * by, y=shape.y * by, radius_mm=None if shape.radius_mm is None else shape.radius_mm * by)
+            return replace(
+                shape,
+                x=shape.x * by,
+                y=shape.y * by,
+                radius_mm=None if shape.radius_mm is None else shape.radius_mm * by,
+            )
         case Label():
             return replace(shape, x=shape.x * by, y=shape.y * by)
     return replace(shape, shapes=tuple(_scaled(one, by) for one in shape.shapes))
@@ -148,18 +166,31 @@ def moved(shape: Shape, x: float, y: float) -> Shape:
         case Line():
             return replace(shape, x1=shape.x1 + x, y1=shape.y1 + y, x2=shape.x2 + x, y2=shape.y2 + y)
         case Curve():
-            return replace(shape, commands=tuple((letter, _shifted(letter, numbers, x, y)) for letter, numbers in shape.commands))
+            return replace(
+                shape,
+                commands=tuple(
+                    (letter, _shifted(letter, numbers, x, y)) for letter, numbers in shape.commands
+                ),
+            )
         case Group():
             return replace(shape, shapes=tuple(moved(one, x, y) for one in shape.shapes))
     return replace(shape, x=shape.x + x, y=shape.y + y)
 
 
 def framed(drawing: Drawing) -> Drawing:
-    """The drawing grown until every shape in it is inside, whatever lies past its edges; words and arcs are not reached for."""
+    """The drawing grown until every shape in it is inside, whatever lies past its edges; words and arcs are
+    not reached for."""
     points = [point for shape in drawing.shapes for point in _ends(shape)]
     left, top = (min([0.0, *(point[axis] for point in points)]) for axis in (0, 1))
-    right, bottom = (max([far, *(point[axis] for point in points)]) for axis, far in ((0, drawing.width), (1, drawing.height)))
-    dims = tuple(replace(dim, start=dim.start - shift, end=dim.end - shift) for dim in drawing.dims for shift in [_along(dim, left, top)])
+    right, bottom = (
+        max([far, *(point[axis] for point in points)])
+        for axis, far in ((0, drawing.width), (1, drawing.height))
+    )
+    dims = tuple(
+        replace(dim, start=dim.start - shift, end=dim.end - shift)
+        for dim in drawing.dims
+        for shift in [_along(dim, left, top)]
+    )
     return replace(
         drawing,
         width=right - left,
@@ -183,7 +214,12 @@ def _ends(shape: Shape) -> list[tuple[float, float]]:
         case Line():
             return [(shape.x1, shape.y1), (shape.x2, shape.y2)]
         case Curve():
-            return [pair for letter, n in shape.commands if letter != "A" for pair in zip(n[::2], n[1::2], strict=True)]
+            return [
+                pair
+                for letter, n in shape.commands
+                if letter != "A"
+                for pair in zip(n[::2], n[1::2], strict=True)
+            ]
         case Group():
             return [point for one in shape.shapes for point in _ends(one)]
     return []
@@ -192,16 +228,26 @@ def _ends(shape: Shape) -> list[tuple[float, float]]:
 def _shifted(letter: str, numbers: tuple[float, ...], x: float, y: float) -> tuple[float, ...]:
     """The numbers of a command; of an arc only its end moves."""
     first = 5 if letter == "A" else 0
-    return tuple(one if place < first else one + (y if (place - first) % 2 else x) for place, one in enumerate(numbers))
+    return tuple(
+        one if place < first else one + (y if (place - first) % 2 else x) for place, one in enumerate(numbers)
+    )
 
 
 def _points(letter: str, numbers: tuple[float, ...], by: float) -> tuple[float, ...]:
     """The numbers of a command; an arc's turn and flags stay."""
-    return tuple(one if letter == "A" and place in (2, 3, 4) else one * by for place, one in enumerate(numbers))
+    return tuple(
+        one if letter == "A" and place in (2, 3, 4) else one * by for place, one in enumerate(numbers)
+    )
 
 
 def grain_arrow(x: float, y: float, length: float, axis: Literal["w", "h"]) -> tuple[Shape, ...]:
     """A two-headed arrow of ``length`` mm around a point, along the grain."""
     if axis == "h":
-        return (Line(x, y, x, y - length / 2, "grain", arrow=True), Line(x, y, x, y + length / 2, "grain", arrow=True))
-    return (Line(x, y, x - length / 2, y, "grain", arrow=True), Line(x, y, x + length / 2, y, "grain", arrow=True))
+        return (
+            Line(x, y, x, y - length / 2, "grain", arrow=True),
+            Line(x, y, x, y + length / 2, "grain", arrow=True),
+        )
+    return (
+        Line(x, y, x - length / 2, y, "grain", arrow=True),
+        Line(x, y, x + length / 2, y, "grain", arrow=True),
+    )

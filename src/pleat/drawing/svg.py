@@ -1,4 +1,5 @@
-"""A drawing as SVG: the same shapes for the screen (classes, scaled to fit) and for print (plain attributes, in mm)."""
+"""A drawing as SVG: the same shapes for the screen (classes, scaled to fit) and for print (plain attributes,
+in mm)."""
 
 from __future__ import annotations
 
@@ -17,8 +18,9 @@ class Pen:
     """How scale-free things are drawn, in the pen's units (px on the screen, mm on paper).
 
     ``level`` is the distance between dimension lines, ``text`` the height of a figure. ``styles`` maps a
-    style to presentation attributes; without it styles become classes. ``write`` sets a text of a style with its anchor at a point;
-    without it the text goes out as it is, its fractions as spans, for a browser to set.
+    style to presentation attributes; without it styles become classes. ``write`` sets a text of a style with
+    its anchor at a point; without it the text goes out as it is, its fractions as spans, for a browser to
+    set.
     """
 
     level: float
@@ -48,7 +50,8 @@ STANDING: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=2, text=8, edge=0)
 
 @dataclass(frozen=True)
 class Rendered:
-    """SVG text, with each spot's place as shares (0 to 1) of the picture's width and height, the scale used, and the width and height in px."""
+    """SVG text, with each spot's place as shares (0 to 1) of the picture's width and height, the scale used,
+    and the width and height in px."""
 
     svg: str
     spots: dict[str, tuple[float, float]]
@@ -71,21 +74,30 @@ class _Frame:
         return self.top + mm * self.scale
 
 
-def render_screen(drawing: Drawing, width: float = 820, height: float = 430, pen: Pen = SCREEN, css: str = "drawing") -> Rendered:
+def render_screen(
+    drawing: Drawing, width: float = 820, height: float = 430, pen: Pen = SCREEN, css: str = "drawing"
+) -> Rendered:
     """The drawing fitted into ``width`` x ``height`` px with room for its dimension lines, centred."""
     room = {side: _room(drawing, side, pen) for side in ("left", "right", "top", "bottom")}
-    scale = min((width - room["left"] - room["right"]) / drawing.width, (height - room["top"] - room["bottom"]) / drawing.height)
+    scale = min(
+        (width - room["left"] - room["right"]) / drawing.width,
+        (height - room["top"] - room["bottom"]) / drawing.height,
+    )
     left = room["left"] + (width - room["left"] - room["right"] - drawing.width * scale) / 2
     top = room["top"] + (height - room["top"] - room["bottom"] - drawing.height * scale) / 2
     frame = _Frame(scale, left, top, pen)
     body, spots = _body(drawing, frame)
     places = {name: (x / width, y / height) for name, (x, y) in spots.items()}
-    svg = f'<svg class="{css}" viewBox="0 0 {width:g} {height:g}" role="img" aria-label="{escape(drawing.says)}" data-scale="{scale:.5f}">{body}</svg>'
+    svg = (
+        f'<svg class="{css}" viewBox="0 0 {width:g} {height:g}" role="img" '
+        f'aria-label="{escape(drawing.says)}" data-scale="{scale:.5f}">{body}</svg>'
+    )
     return Rendered(svg, places, scale, width, height)
 
 
 def render_standing(drawing: Drawing, width: float, height: float, scale: float, css: str) -> str:
-    """The drawing standing in the middle of ``width`` x ``height`` px at ``scale`` px a mm, so that several compare; smaller if it must be."""
+    """The drawing standing in the middle of ``width`` x ``height`` px at ``scale`` px a mm, so that several
+    compare; smaller if it must be."""
     scale = min(scale, (width - 2) / drawing.width, (height - 2) / drawing.height)
     frame = _Frame(scale, (width - drawing.width * scale) / 2, height - 1 - drawing.height * scale, STANDING)
     body, _ = _body(drawing, frame)
@@ -98,18 +110,28 @@ def render_print(drawing: Drawing, x_mm: float, y_mm: float, pen: Pen) -> str:
 
 
 def _room(drawing: Drawing, side: str, pen: Pen) -> float:
-    reaches = [_away(dim, pen) + (_FIELD[dim.side] / 2 if dim.spot else pen.level * 0.35) for dim in drawing.dims if dim.side == side]
-    return pen.edge + max([*reaches, *(kept for kept_side, kept in drawing.room if kept_side == side)], default=0.0)
+    reaches = [
+        _away(dim, pen) + (_FIELD[dim.side] / 2 if dim.spot else pen.level * 0.35)
+        for dim in drawing.dims
+        if dim.side == side
+    ]
+    return pen.edge + max(
+        [*reaches, *(kept for kept_side, kept in drawing.room if kept_side == side)], default=0.0
+    )
 
 
 def _away(dim: Dim, pen: Pen) -> float:
-    """How far outside the drawing a dimension line runs; one with a field keeps the field clear of the drawing."""
+    """How far outside the drawing a dimension line runs; one with a field keeps the field clear of the
+    drawing."""
     return (dim.level - 1) * pen.level + (_FIELD_AWAY[dim.side] if dim.spot else pen.level * 0.65)
 
 
 def _body(drawing: Drawing, frame: _Frame) -> tuple[str, dict[str, tuple[float, float]]]:
     parts = [_shape(shape, frame) for shape in drawing.shapes]
-    spots = {spot.name: (frame.x(spot.x) + spot.shift[0], frame.y(spot.y) + spot.shift[1]) for spot in drawing.spots}
+    spots = {
+        spot.name: (frame.x(spot.x) + spot.shift[0], frame.y(spot.y) + spot.shift[1])
+        for spot in drawing.spots
+    }
     for dim in drawing.dims:
         svg, middle = _dim(dim, drawing, frame)
         parts.append(svg)
@@ -135,11 +157,23 @@ def _shape(shape: Shape, frame: _Frame) -> str:
             thick = f' stroke-width="{shape.width * frame.scale:.2f}"' if shape.width is not None else ""
             return f'<path {style}{thick} d="{"".join(_command(c, n, frame) for c, n in shape.commands)}"/>'
         case Dot():
-            radius_ = shape.radius_mm * frame.scale if shape.radius_mm is not None else shape.radius * frame.pen.dot
-            return f'<circle {style} cx="{frame.x(shape.x):.2f}" cy="{frame.y(shape.y):.2f}" r="{radius_:.2f}"/>'
+            radius_ = (
+                shape.radius_mm * frame.scale if shape.radius_mm is not None else shape.radius * frame.pen.dot
+            )
+            return (
+                f'<circle {style} cx="{frame.x(shape.x):.2f}" cy="{frame.y(shape.y):.2f}" r="{radius_:.2f}"/>'
+            )
         case Label():
             x, y = frame.x(shape.x), frame.y(shape.y)
-            text = _text(x + shape.shift[0], y + shape.shift[1], shape.text, frame.pen, shape.style, shape.anchor, turned=shape.turned)
+            text = _text(
+                x + shape.shift[0],
+                y + shape.shift[1],
+                shape.text,
+                frame.pen,
+                shape.style,
+                shape.anchor,
+                turned=shape.turned,
+            )
             return f'<g transform="rotate(180 {x:.2f} {y:.2f})">{text}</g>' if shape.upside_down else text
         case Group():
             data = "".join(f' data-{name}="{escape(value)}"' for name, value in shape.data)
@@ -149,15 +183,23 @@ def _shape(shape: Shape, frame: _Frame) -> str:
 def _command(letter: str, numbers: tuple[float, ...], frame: _Frame) -> str:
     if letter == "A":
         rx, ry, turn, large, sweep, x, y = numbers
-        return f"A{rx * frame.scale:.2f} {ry * frame.scale:.2f} {turn:g} {large:g} {sweep:g} {frame.x(x):.2f} {frame.y(y):.2f}"
+        return (
+            f"A{rx * frame.scale:.2f} {ry * frame.scale:.2f} {turn:g} {large:g} {sweep:g} "
+            f"{frame.x(x):.2f} {frame.y(y):.2f}"
+        )
     pairs = zip(numbers[::2], numbers[1::2], strict=True)
     return letter + " ".join(f"{frame.x(x):.2f} {frame.y(y):.2f}" for x, y in pairs)
 
 
 def _arrow(x1: float, y1: float, x2: float, y2: float, size: float, style: str) -> str:
     angle = math.atan2(y2 - y1, x2 - x1)
-    ends = [(x2 - size * math.cos(angle + turn), y2 - size * math.sin(angle + turn)) for turn in (0.45, -0.45)]
-    return f'<path {style} d="M{ends[0][0]:.2f} {ends[0][1]:.2f}L{x2:.2f} {y2:.2f}L{ends[1][0]:.2f} {ends[1][1]:.2f}"/>'
+    ends = [
+        (x2 - size * math.cos(angle + turn), y2 - size * math.sin(angle + turn)) for turn in (0.45, -0.45)
+    ]
+    return (
+        f'<path {style} d="M{ends[0][0]:.2f} {ends[0][1]:.2f}L{x2:.2f} {y2:.2f}L{ends[1][0]:.2f} '
+        f'{ends[1][1]:.2f}"/>'
+    )
 
 
 def _dim(dim: Dim, drawing: Drawing, frame: _Frame) -> tuple[str, tuple[float, float]]:
@@ -173,19 +215,30 @@ def _dim(dim: Dim, drawing: Drawing, frame: _Frame) -> tuple[str, tuple[float, f
     }
     at, middle, t = edges[dim.side], (a + b) / 2, pen.tick
     if across:
-        lines = f"M{a:.2f} {at:.2f}H{b:.2f}M{a:.2f} {at - t:.2f}V{at + t:.2f}M{b:.2f} {at - t:.2f}V{at + t:.2f}"
+        lines = (
+            f"M{a:.2f} {at:.2f}H{b:.2f}M{a:.2f} {at - t:.2f}V{at + t:.2f}M{b:.2f} {at - t:.2f}V{at + t:.2f}"
+        )
         place = (middle, at - pen.gap)
     else:
-        lines = f"M{at:.2f} {a:.2f}V{b:.2f}M{at - t:.2f} {a:.2f}H{at + t:.2f}M{at - t:.2f} {b:.2f}H{at + t:.2f}"
+        lines = (
+            f"M{at:.2f} {a:.2f}V{b:.2f}M{at - t:.2f} {a:.2f}H{at + t:.2f}M{at - t:.2f} {b:.2f}H{at + t:.2f}"
+        )
         place = (at - pen.gap, middle)
-    text = "" if dim.spot or not dim.text else _text(*place, dim.text, pen, "dimtext", "middle", turned=not across)
+    text = (
+        ""
+        if dim.spot or not dim.text
+        else _text(*place, dim.text, pen, "dimtext", "middle", turned=not across)
+    )
     return f'<path {pen.style("dim")} d="{lines}"/>{text}', (middle, at) if across else (at, middle)
 
 
 def _text(x: float, y: float, text: str, pen: Pen, style: str, anchor: Anchor, *, turned: bool) -> str:
     turn = f' transform="rotate(-90 {x:.2f} {y:.2f})"' if turned else ""
     if pen.write is None:
-        return f'<text {pen.style(style)} x="{x:.2f}" y="{y:.2f}" text-anchor="{anchor}"{turn}>{_with_fractions(text)}</text>'
+        return (
+            f'<text {pen.style(style)} x="{x:.2f}" y="{y:.2f}" '
+            f'text-anchor="{anchor}"{turn}>{_with_fractions(text)}</text>'
+        )
     written = pen.write(x, y, text, pen.style(style), anchor)
     return f"<g{turn}>{written}</g>" if turn else written
 
@@ -195,6 +248,7 @@ def _with_fractions(text: str) -> str:
     return "".join(
         escape(piece)
         if isinstance(piece, str)
-        else f'<tspan font-size="0.68em" dy="-0.42em" dx="0.12em">{piece[0]}</tspan><tspan dy="0.29em">⁄</tspan><tspan font-size="0.68em">{piece[1]}</tspan>'
+        else f'<tspan font-size="0.68em" dy="-0.42em" dx="0.12em">{piece[0]}</tspan><tspan '
+        f'dy="0.29em">⁄</tspan><tspan font-size="0.68em">{piece[1]}</tspan>'
         for piece in written_fractions(text)
     )

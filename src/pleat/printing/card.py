@@ -1,6 +1,8 @@
-"""The step card of a sewing: the spine as it will be, and every move by its number, in columns to be read at arm's length.
+"""The step card of a sewing: the spine as it will be, and every move by its number, in columns to be read at
+arm's length.
 
-A long sewing repeats: its first sections and its last are told in full, those between by the pair they are sewn like.
+A long sewing repeats: its first sections and its last are told in full, those between by the pair they are
+sewn like.
 """
 
 from __future__ import annotations
@@ -48,7 +50,12 @@ def _cards(result: SewnResult, plan: Plan, width: float, room: float) -> list[tu
                 block, high = left_over.pop(0)
                 shapes += [_moved(shape, x, y) for shape in block]
                 y += high
-        bodies.append(("step card", (picture if not bodies else "") + render_print(Drawing(1, 1, "card", shapes), 0, 0, PRINT)))
+        bodies.append(
+            (
+                "step card",
+                (picture if not bodies else "") + render_print(Drawing(1, 1, "card", shapes), 0, 0, PRINT),
+            )
+        )
     return bodies
 
 
@@ -61,7 +68,10 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
     else:
         at = Spread.of(result)
         shapes = spine_shapes(result, at, steps=False)
-        shapes += [Label(x, at.edges[-1], str(number), "station-number", shift=(0, 4)) for number, x in enumerate(result.positions_mm, 1)]
+        shapes += [
+            Label(x, at.edges[-1], str(number), "station-number", shift=(0, 4))
+            for number, x in enumerate(result.positions_mm, 1)
+        ]
         drawing = Drawing(result.height_mm, at.edges[-1] + 4, "the spine", shapes)
     scale = min(wide / drawing.width, 60 / drawing.height, 1.0)
     group = render_print(drawing, 0, 0, PRINT)
@@ -71,8 +81,13 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
         if flat
         else "the spine from outside, head on the left, front on top; dashed thread is inside"
     )
-    label = render_print(Drawing(1, 1, "said", [Label(0, 0, said, "small", "start")]), x, y + drawing.height * scale + 4, PRINT)
-    return f'<g transform="translate({x:.2f} {y:.2f}) scale({scale:.4f})">{group}</g>{label}', drawing.height * scale + 10
+    label = render_print(
+        Drawing(1, 1, "said", [Label(0, 0, said, "small", "start")]), x, y + drawing.height * scale + 4, PRINT
+    )
+    return (
+        f'<g transform="translate({x:.2f} {y:.2f}) scale({scale:.4f})">{group}</g>{label}',
+        drawing.height * scale + 10,
+    )
 
 
 _MM_A_PX: Final = 3.4 / 15
@@ -98,22 +113,30 @@ def lines(result: SewnResult, plan: Plan, wide: float) -> list[tuple[list[Shape]
     for part in shown:
         if part is parts[-1] and len(shown) < len(parts):
             between = (
-                f"Sections {parts[TOLD].high} to {parts[-2].high}: as sections {parts[TOLD - 2].high} and {parts[TOLD - 1].high}, in turn."
+                f"Sections {parts[TOLD].high} to {parts[-2].high}: as sections {parts[TOLD - 2].high} "
+                f"and {parts[TOLD - 1].high}, in turn."
             )
             found.append(_block(between, "bold", wide, 0.0))
         if len(parts) > 1:
             found.append(_block(_head(part, result), "bold", wide, 2.0))
         for step in range(part.first, part.last + 1):
             on = " Knot on the next length here." if step in result.need.knots_on else ""
-            found.append(_block(f"{moves[step][0].upper()}{moves[step][1:]}.{on}", "label", wide, 0.0, str(step + 1)))
+            found.append(
+                _block(f"{moves[step][0].upper()}{moves[step][1:]}.{on}", "label", wide, 0.0, str(step + 1))
+            )
     return found
 
 
 def _repeats(result: SewnResult, parts: Sequence[Chapter]) -> bool:
-    """Whether every part between the first ones and the last is sewn like the second one before it, sections further on."""
+    """Whether every part between the first ones and the last is sewn like the second one before it, sections
+    further on."""
     moves = [move for thread in result.sewing.threads for move in thread]
     alike = [
-        [(move.do, move.row - part.high, move.at, move.side, move.what) for move in moves[part.first : part.last + 1]] for part in parts
+        [
+            (move.do, move.row - part.high, move.at, move.side, move.what)
+            for move in moves[part.first : part.last + 1]
+        ]
+        for part in parts
     ]
     return all(alike[number] == alike[number - 2] for number in range(TOLD, len(parts) - 1))
 
@@ -127,7 +150,9 @@ def _head(part: Chapter, result: SewnResult) -> str:
 def _block(text: str, style: str, wide: float, above: float, number: str = "") -> tuple[list[Shape], float]:
     indent = 9.0 if number else 0.0
     lines = broken(text, STYLES[style], wide - indent)
-    shapes: list[Shape] = [Label(indent, above + (row + 0.8) * _LINE_MM, line, style, "start") for row, line in enumerate(lines)]
+    shapes: list[Shape] = [
+        Label(indent, above + (row + 0.8) * _LINE_MM, line, style, "start") for row, line in enumerate(lines)
+    ]
     if number:
         shapes.append(Label(indent - 2.5, above + 0.8 * _LINE_MM, number, "bold", "end"))
     return shapes, above + len(lines) * _LINE_MM + (0.8 if number else 1.5)

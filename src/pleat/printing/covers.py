@@ -1,4 +1,5 @@
-"""What a cover is made by on paper: score lists from either face, the layout of its spine, corner templates and board outlines at true size."""
+"""What a cover is made by on paper: score lists from either face, the layout of its spine, corner templates
+and board outlines at true size."""
 
 from __future__ import annotations
 
@@ -27,8 +28,8 @@ GAP_MM: Final = 8.0
 
 @strips_of.register
 def score_lists(result: LaidResult, plan: Plan) -> tuple[Strip, ...]:
-    """Every piece with folds: its marks from the left edge outside up, and turned over; from the head where it folds across. What is the same
-    turned over as another piece is outside up is not printed twice."""
+    """Every piece with folds: its marks from the left edge outside up, and turned over; from the head where
+    it folds across. What is the same turned over as another piece is outside up is not printed twice."""
     found = [strip for one in result.pieces for strip in _lists(one.piece, plan)]
     outside = {_same(strip) for strip in found if not strip.name.endswith(_TURNED)}
     return tuple(strip for strip in found if not strip.name.endswith(_TURNED) or _same(strip) not in outside)
@@ -52,7 +53,10 @@ def _lists(sheet: Piece, plan: Plan) -> tuple[Strip, ...]:
         across = "" if upright else " from the head"
         faces = [
             (places, "outside up"),
-            (scores(sheet, upright=upright, mirrored=True), "inside up" if upright else "turned head over tail"),
+            (
+                scores(sheet, upright=upright, mirrored=True),
+                "inside up" if upright else "turned head over tail",
+            ),
         ]
         if all(abs(one - other) < 0.01 for one, other in zip(faces[0][0], faces[1][0], strict=True)):
             faces = [(places, "either face up")]
@@ -64,11 +68,15 @@ def _lists(sheet: Piece, plan: Plan) -> tuple[Strip, ...]:
 
 @strips_of.register
 def marked_edges(result: HardResult, plan: Plan) -> tuple[Strip, ...]:
-    """Where boards and strip lie on the covering, as it is marked inside, and from the outside; and the layout of the spine by itself."""
+    """Where boards and strip lie on the covering, as it is marked inside, and from the outside; and the
+    layout of the spine by itself."""
     shell, ruler = result.shell, plan.brief.ruler
     names = ("back board", "back board ends", "strip", "strip ends", "front board", "front board ends")
     outside = [(at, name) for at, name in zip(shell.edges[1:-1], names, strict=True)]
-    inside = sorted((shell.width - at, name.removesuffix(" ends") if name.endswith("ends") else f"{name} ends") for at, name in outside)
+    inside = sorted(
+        (shell.width - at, name.removesuffix(" ends") if name.endswith("ends") else f"{name} ends")
+        for at, name in outside
+    )
     strips = [
         Strip(
             f"Marks on the covering {how}",
@@ -82,7 +90,10 @@ def marked_edges(result: HardResult, plan: Plan) -> tuple[Strip, ...]:
         )
     ]
     start = shell.edges[2] - ONTO_MM
-    layout = [MarkOn(at - start, f"{name}: {ruler.number(at - shell.edges[2])}", "score") for at, name in outside[1:5]]
+    layout = [
+        MarkOn(at - start, f"{name}: {ruler.number(at - shell.edges[2])}", "score")
+        for at, name in outside[1:5]
+    ]
     length = shell.edges[5] + ONTO_MM - start
     return (*strips, Strip("Spine layout", length, tuple(layout), "back", "front"))
 
@@ -96,7 +107,11 @@ def _rows(result: LaidResult, plan: Plan) -> list[Row]:
             places = scores(one.piece, upright=upright)
             if places and not isinstance(result, HardResult):
                 found.append(
-                    (f"scores, {one.piece.name}", f"{', '.join(ruler.number(ruler.snap(at)) for at in places)} {ruler.name} from {edge}")
+                    (
+                        f"scores, {one.piece.name}",
+                        f"{', '.join(ruler.number(ruler.snap(at)) for at in places)} {ruler.name} "
+                        f"from {edge}",
+                    )
                 )
     if isinstance(result, HardResult):
         shell = result.shell
@@ -104,7 +119,12 @@ def _rows(result: LaidResult, plan: Plan) -> list[Row]:
         found.append(("marks inside", f"{inside} {ruler.name} from the left edge, front board first"))
         down = ", ".join(ruler.number(ruler.snap(at)) for at in (shell.reach, shell.reach + shell.height))
         found.append(("marks from the head", f"{down} {ruler.name}"))
-        found.append(("joint, corners", f"joint {ruler.show(shell.joint)}; corners cut {ruler.thin(shell.corner)} off the board"))
+        found.append(
+            (
+                "joint, corners",
+                f"joint {ruler.show(shell.joint)}; corners cut {ruler.thin(shell.corner)} off the board",
+            )
+        )
     return found
 
 
@@ -118,12 +138,24 @@ def true_size(result: LaidResult, plan: Plan, width: float, room: float) -> list
     if isinstance(result, HardResult):
         corner = drawing.corner(result.shell, plan.brief.ruler, result.swatch)
         boxes.append(
-            (corner.width, corner.height, [_plain(shape) for shape in corner.shapes], "corner template, from inside: cut along the slant")
+            (
+                corner.width,
+                corner.height,
+                [_plain(shape) for shape in corner.shapes],
+                "corner template, from inside: cut along the slant",
+            )
         )
     for one in _outlines(result):
         left, top, right, bottom = bounds(point for edge in one.piece.outlines for point in edge)
         lines: list[Shape] = [outline(edge, "edge", -left, -top) for edge in one.piece.outlines]
-        boxes.append((right - left, bottom - top, lines, f"{one.piece.name}, {plan.brief.ruler.size(right - left, bottom - top)}"))
+        boxes.append(
+            (
+                right - left,
+                bottom - top,
+                lines,
+                f"{one.piece.name}, {plan.brief.ruler.size(right - left, bottom - top)}",
+            )
+        )
     pages: list[tuple[str, str]] = []
     for across, high, lines, name in boxes:
         if across > wide or high + 12 > room:
@@ -143,7 +175,9 @@ def true_size(result: LaidResult, plan: Plan, width: float, room: float) -> list
 def _outlines(result: LaidResult) -> list[Laid]:
     """The boards of a cover, each size once: the other of a pair is the same turned over."""
     found: dict[tuple[str, float, float], Laid] = {}
-    for one in sorted((one for one in result.pieces if one.what == "board"), key=lambda one: one.piece.size_mm):
+    for one in sorted(
+        (one for one in result.pieces if one.what == "board"), key=lambda one: one.piece.size_mm
+    ):
         width, height = one.piece.size_mm
         found.setdefault((one.part, round(width, 2), round(height, 2)), one)
     return list(found.values())
@@ -154,7 +188,9 @@ def _plain(shape: Shape) -> Shape:
     style = shape.style
     if "swatch-grey" in style:
         return replace(shape, style="edge")
-    return replace(shape, style={"measure": "cross", "off": "join"}.get(style, "label" if style == "label" else "edge"))
+    return replace(
+        shape, style={"measure": "cross", "off": "join"}.get(style, "label" if style == "label" else "edge")
+    )
 
 
 def _page(shapes: list[Shape]) -> tuple[str, str]:

@@ -1,4 +1,5 @@
-"""What is put in, on paper: every opening that has something on it, with its places and what stays free of glue, score lists of the pieces, and a list to tick when it is filled."""
+"""What is put in, on paper: every opening that has something on it, with its places and what stays free of
+glue, score lists of the pieces, and a list to tick when it is filled."""
 
 from __future__ import annotations
 
@@ -50,7 +51,12 @@ def _strips(result: ExtrasResult, plan: Plan) -> tuple[Strip, ...]:
             if places := scores(sheet, upright=upright):
                 lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in places)
                 found.append(
-                    Strip(f"Scores of {sheet.name}{'' if upright else ' from the head'}", sheet.size_mm[0 if upright else 1], lines, *ends)
+                    Strip(
+                        f"Scores of {sheet.name}{'' if upright else ' from the head'}",
+                        sheet.size_mm[0 if upright else 1],
+                        lines,
+                        *ends,
+                    )
                 )
     return tuple(found)
 
@@ -63,9 +69,20 @@ def _rows(result: ExtrasResult, plan: Plan) -> list[Row]:
         if not item.spots:
             continue
         mouth = item.thing.mouth
-        throat = f"; throat {ruler.show(mouth.throat_mm)}, depth {ruler.show(mouth.depth_mm)}" if mouth else ""
-        found.append((item.title, f"{ruler.size(item.thing.width_mm, item.thing.height_mm)} on {on_faces(item.spots)}{throat}"))
-        found += [(f"scores, {sheet.name}", marks(sheet, ruler)) for sheet in item.thing.pieces if marks(sheet, ruler)]
+        throat = (
+            f"; throat {ruler.show(mouth.throat_mm)}, depth {ruler.show(mouth.depth_mm)}" if mouth else ""
+        )
+        found.append(
+            (
+                item.title,
+                f"{ruler.size(item.thing.width_mm, item.thing.height_mm)} on {on_faces(item.spots)}{throat}",
+            )
+        )
+        found += [
+            (f"scores, {sheet.name}", marks(sheet, ruler))
+            for sheet in item.thing.pieces
+            if marks(sheet, ruler)
+        ]
     return found
 
 
@@ -77,7 +94,11 @@ def _pages(result: ExtrasResult, plan: Plan, width: float, room: float) -> list[
     blocks = [_opening(result, plan, names, width - 2 * MARGIN_MM) for names in _alike(result).values()]
     return [
         *_stacked(blocks, "where it lies", room),
-        *_stacked([_ticks(item, width) for item in result.items if item.spots and item.thing.work.fill], "what goes in", room),
+        *_stacked(
+            [_ticks(item, width) for item in result.items if item.spots and item.thing.work.fill],
+            "what goes in",
+            room,
+        ),
     ]
 
 
@@ -122,20 +143,13 @@ def _stacked(blocks: Sequence[Block], title: str, room: float) -> list[tuple[str
 
 
 def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: float) -> Block:
-    """One opening to scale, a number on each thing, and beside it what each is and where its corner lies; ``alike`` are those that have the same."""
+    """One opening to scale, a number on each thing, and beside it what each is and where its corner lies;
+    ``alike`` are those that have the same."""
     ruler = plan.brief.ruler
     faces = [face for face in result.faces if face.name in alike[0]]
     before, above, across, along = _extent(result, faces)
     share = min(1.0, wide * 0.55 / (before + across), 64.0 / (above + along))
-    shapes: list[Shape] = [
-        Label(
-            0,
-            4,
-            f"{' and '.join(face.title for face in faces)}, {'true size' if share == 1.0 else f'1 : {1 / share:.1f}'}",
-            "bold",
-            "start",
-        )
-    ]
+    shapes: list[Shape] = [_label(share, faces)]
     x, top, lines, mouths = before * share, 7.0 + above * share, [], False
     number = 0
     for face in faces:
@@ -147,28 +161,70 @@ def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: flo
                 number, mouths = number + 1, mouths or bool(one.thing.mouth and not one.thing.outline)
                 shapes += [
                     *_scaled(one, share, x, top),
-                    Label(x + (one.x_mm + _middle(one)[0]) * share, top + (one.y_mm + _middle(one)[1]) * share + 1.4, str(number), "bold"),
+                    Label(
+                        x + (one.x_mm + _middle(one)[0]) * share,
+                        top + (one.y_mm + _middle(one)[1]) * share + 1.4,
+                        str(number),
+                        "bold",
+                    ),
                 ]
                 lines.append(
-                    f"{number}  {item.title} {ruler.size(one.thing.width_mm, one.thing.height_mm)}, {face.title}: {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head"
+                    f"{number}  {item.title} {ruler.size(one.thing.width_mm, one.thing.height_mm)}, "
+                    f"{face.title}: {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from "
+                    "the head"
                 )
         x += face.width_mm * share
     high = top + along * share
     left = (before + across) * share + 6
     y = 10.0
     more = [" and ".join(names) for names in alike[1:]]
-    also = [f"The same on: {'; '.join(more[:ALSO])}{f' and {len(more) - ALSO} more' if len(more) > ALSO else ''}."] if more else []
-    for line in [*lines, *also, *(["Crossed: keep it free of glue. Broken line: what slides in."] if mouths else [])]:
+    also = (
+        [
+            "The same on: "
+            f"{'; '.join(more[:ALSO])}{f' and {len(more) - ALSO} more' if len(more) > ALSO else ''}."
+        ]
+        if more
+        else []
+    )
+    for line in [
+        *lines,
+        *also,
+        *(["Crossed: keep it free of glue. Broken line: what slides in."] if mouths else []),
+    ]:
         for words in broken(line, STYLES["small"], wide - left):
             shapes.append(Label(left, y, words, "small", "start"))
             y += LINE_MM
     return shapes, max(high, y) + GAP_MM
 
 
+def _label(share: float, faces: list[Face]) -> Label:
+    """A face's name."""
+    return Label(
+        0,
+        4,
+        f"{' and '.join(face.title for face in faces)}, "
+        f"{'true size' if share == 1.0 else f'1 : {1 / share:.1f}'}",
+        "bold",
+        "start",
+    )
+
+
 def _extent(result: ExtrasResult, faces: Sequence[Face]) -> tuple[float, float, float, float]:
-    """How far things reach before and above an opening, and how wide and high it is from its corner to the last of them, mm."""
-    lefts = dict(zip((face.name for face in faces), accumulate((face.width_mm for face in faces), initial=0.0), strict=False))
-    boxes = [(lefts[one.face.name], one.box) for item in result.items for one in item.spots if one.face.name in lefts]
+    """How far things reach before and above an opening, and how wide and high it is from its corner to the
+    last of them, mm."""
+    lefts = dict(
+        zip(
+            (face.name for face in faces),
+            accumulate((face.width_mm for face in faces), initial=0.0),
+            strict=False,
+        )
+    )
+    boxes = [
+        (lefts[one.face.name], one.box)
+        for item in result.items
+        for one in item.spots
+        if one.face.name in lefts
+    ]
     return (
         max([0.0, *(-x - box[0] for x, box in boxes)]),
         max([0.0, *(-box[1] for _, box in boxes)]),
@@ -189,7 +245,9 @@ def _scaled(one: PlacedItem, share: float, x: float, y: float) -> list[Shape]:
     made = one.thing
     shape = tuple((px * share, py * share) for px, py in made.outline)
     found: list[Shape] = [
-        outline(shape, "edge", x + left, y + top) if shape else Rect(x + left, y + top, right - left, bottom - top, "edge")
+        outline(shape, "edge", x + left, y + top)
+        if shape
+        else Rect(x + left, y + top, right - left, bottom - top, "edge")
     ]
     found += [
         Line(x + left + x0 * share, y + top + y0 * share, x + left + x1 * share, y + top + y1 * share, "line")
@@ -197,7 +255,12 @@ def _scaled(one: PlacedItem, share: float, x: float, y: float) -> list[Shape]:
     ]
     if made.mouth and not shape:
         a, b, c, d = (side * share for side in mouth_band(one))
-        a, b, c, d = max(a, 0.0), max(b, 0.0), min(c, one.face.width_mm * share), min(d, one.face.height_mm * share)
+        a, b, c, d = (
+            max(a, 0.0),
+            max(b, 0.0),
+            min(c, one.face.width_mm * share),
+            min(d, one.face.height_mm * share),
+        )
         if a < c and b < d:
             found += [Line(x + a, y + b, x + c, y + d, "fold"), Line(x + a, y + d, x + c, y + b, "fold")]
         for inside in one.thing.inside if one.thing.stands_mm else ():
@@ -219,6 +282,12 @@ def _ticks(item: PlacedDesign, width: float) -> Block:
             y += LINE_MM + 1.6
         shapes += [
             Rect(number % 4 * column, y - 3, 3.4, 3.4, "edge"),
-            Label(number % 4 * column + 5, y, broken(one.face.title, STYLES["small"], column - 7)[0], "small", "start"),
+            Label(
+                number % 4 * column + 5,
+                y,
+                broken(one.face.title, STYLES["small"], column - 7)[0],
+                "small",
+                "start",
+            ),
         ]
     return shapes, y + GAP_MM

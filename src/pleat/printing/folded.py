@@ -1,4 +1,5 @@
-"""What a folded structure is made by on paper: score lists inside up, its sheets small with their sizes, a picture of every state, and its rows in the part list."""
+"""What a folded structure is made by on paper: score lists inside up, its sheets small with their sizes, a
+picture of every state, and its rows in the part list."""
 
 from __future__ import annotations
 
@@ -30,7 +31,8 @@ NAME_MM: Final = 9.0
 
 
 def score_lists(flats: Sequence[Flat], plan: Plan) -> tuple[Strip, ...]:
-    """Every sort of piece with folds: its marks from the left edge, and from the head where it folds across, inside up."""
+    """Every sort of piece with folds: its marks from the left edge, and from the head where it folds across,
+    inside up."""
     ruler, found = plan.brief.ruler, []
     for one in flats:
         for upright, ends in ((True, ("LEFT EDGE", "right edge")), (False, ("HEAD", "tail"))):
@@ -38,7 +40,14 @@ def score_lists(flats: Sequence[Flat], plan: Plan) -> tuple[Strip, ...]:
             if places:
                 lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in places)
                 across = "" if upright else " from the head"
-                found.append(Strip(f"Scores of the {one.name}{across} inside up", one.piece.size_mm[0 if upright else 1], lines, *ends))
+                found.append(
+                    Strip(
+                        f"Scores of the {one.name}{across} inside up",
+                        one.piece.size_mm[0 if upright else 1],
+                        lines,
+                        *ends,
+                    )
+                )
     return tuple(found)
 
 
@@ -51,7 +60,9 @@ def rows(made: Made, flats: Sequence[Flat], plan: Plan) -> list[Row]:
     """Scores, gussets and papers, for the list beside the knife."""
     ruler = plan.brief.ruler
     found = [(f"scores, {one.name}", marks(one.piece, ruler)) for one in flats if marks(one.piece, ruler)]
-    found += [(room.name, f"{ruler.show(room.has_mm)} for {ruler.thin(room.stiff.likely)}") for room in made.rooms]
+    found += [
+        (room.name, f"{ruler.show(room.has_mm)} for {ruler.thin(room.stiff.likely)}") for room in made.rooms
+    ]
     if made.programme.closing:
         found.append(("shut in this order", ", ".join(group.name for group in made.programme.closing)))
     return found
@@ -78,7 +89,8 @@ def _hinge_pictures(result: HingedResult, plan: Plan, width: float, room: float)
 def _rows(result: FoldedBlock, plan: Plan) -> list[Row]:
     ruler = plan.brief.ruler
     papers = [
-        (f"paper {letter}", f"{len(on)} of {ruler.size(*size)}") for letter, (size, on) in by_size(result.made.dressings, ruler).items()
+        (f"paper {letter}", f"{len(on)} of {ruler.size(*size)}")
+        for letter, (size, on) in by_size(result.made.dressings, ruler).items()
     ]
     return [
         ("panels", result.in_words),
@@ -103,9 +115,19 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
     tall = size.height * share + NAME_MM
     down = max(1, int((room - 8) // tall))
     title = "how it opens" if made.programme.opens else "how it shuts"
-    how = "How it opens, leaf by leaf, seen from above." if made.programme.opens else "How it shuts, seen from above, inside up."
+    how = (
+        "How it opens, leaf by leaf, seen from above."
+        if made.programme.opens
+        else "How it shuts, seen from above, inside up."
+    )
     some = f" {len(drawn)} of its {len(named)} states." if len(drawn) < len(named) else ""
-    says = Label(MARGIN_MM, MARGIN_MM + HEAD_MM, f"{how}{some} Grey is paper on a face, a frame a place on it.", "label", "start")
+    says = Label(
+        MARGIN_MM,
+        MARGIN_MM + HEAD_MM,
+        f"{how}{some} Grey is paper on a face, a frame a place on it.",
+        "label",
+        "start",
+    )
     pages = []
     for start in range(0, len(drawn), ACROSS * down):
         shapes: list[Shape] = []
@@ -113,6 +135,9 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
             x, y = MARGIN_MM + place % ACROSS * cell, MARGIN_MM + HEAD_MM + 6 + place // ACROSS * tall
             shapes += [moved(shape, x, y) for shape in scaled(one, share).shapes]
             words = broken(f"{number + 1}. {named[number].name}", STYLES["small"], cell - 4)
-            shapes += [Label(x, y + size.height * share + 4 + 3.4 * n, line, "small", "start") for n, line in enumerate(words[:2])]
+            shapes += [
+                Label(x, y + size.height * share + 4 + 3.4 * n, line, "small", "start")
+                for n, line in enumerate(words[:2])
+            ]
         pages.append((title, render_print(Drawing(1, 1, "states", [*shapes, says]), 0, 0, PRINT)))
     return pages

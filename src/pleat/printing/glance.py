@@ -22,7 +22,8 @@ _GAP_MM: Final = 8.0
 
 
 def glance(plan: Plan, over: Overview, width: float, room: float) -> str:
-    """The body of the page on paper of this width with so much room, in mm; what does not fit any more is left out, never cut."""
+    """The body of the page on paper of this width with so much room, in mm; what does not fit any more is
+    left out, never cut."""
     left, top = MARGIN_MM, MARGIN_MM + HEAD_MM
     shapes: list[Shape] = []
     y = _scrap(shapes, plan, over, left + PORTRAIT_MM[0] + _GAP_MM, top + 2, width - MARGIN_MM)
@@ -55,17 +56,26 @@ def _table(shapes: list[Shape], ruler: Ruler, over: Overview, y: float, width: f
     """What the run takes, has and lacks; where it ends."""
     columns = (MARGIN_MM, width - 108, width - 80, width - 50, width - MARGIN_MM)
     heads = ("from your materials", "takes", "you have", "buy", "cost")
-    shapes += [Label(x, y, head, "small", "end" if head == "cost" else "start") for x, head in zip(columns, heads, strict=True)]
+    shapes += [
+        Label(x, y, head, "small", "end" if head == "cost" else "start")
+        for x, head in zip(columns, heads, strict=True)
+    ]
     shown = [want for n, want in enumerate(over.wants) if y + (n + 1) * 6 < bottom]
     for want in shown:
         y += 6
         shapes.append(Line(MARGIN_MM, y - 4.2, width - MARGIN_MM, y - 4.2, "rule"))
-        for x, text, style in zip(columns, _row(want, ruler), ("bold", "label", "label", "bold", "label"), strict=True):
+        for x, text, style in zip(
+            columns, _row(want, ruler), ("bold", "label", "label", "bold", "label"), strict=True
+        ):
             fits = shortened(text, STYLES[style], columns[1] - MARGIN_MM - 3) if x == MARGIN_MM else text
             shapes.append(Label(x, y, fits, style, "end" if x == columns[-1] else "start"))
     if len(shown) < len(over.wants):
         y += 6
-        shapes.append(Label(MARGIN_MM, y, f"and {len(over.wants) - len(shown)} more, on the part list", "label", "start"))
+        shapes.append(
+            Label(
+                MARGIN_MM, y, f"and {len(over.wants) - len(shown)} more, on the part list", "label", "start"
+            )
+        )
     return y + 5
 
 
@@ -82,10 +92,17 @@ def _row(want: Want, ruler: Ruler) -> tuple[str, ...]:
 def _words(shapes: list[Shape], plan: Plan, over: Overview, y: float, width: float, bottom: float) -> None:
     """Cost, time, what to look at and what is next, as far as there is room."""
     run = plan.brief.quantity
-    cost = "no price is known" if over.cost is None else f"{over.cost:.2f}" + (f", {over.cost / run:.2f} a book" if run > 1 else "")
+    cost = (
+        "no price is known"
+        if over.cost is None
+        else f"{over.cost:.2f}" + (f", {over.cost / run:.2f} a book" if run > 1 else "")
+    )
     without = f" without {', '.join(over.unpriced)}" if over.cost is not None and over.unpriced else ""
     waits = f", and {lasting(over.waits_about)} of waiting" if over.waits else ""
-    told = [("material", cost + without), ("work", f"{over.work_words}{' in all' if run > 1 else ''}{waits}; your own time is not priced")]
+    told = [
+        ("material", cost + without),
+        ("work", f"{over.work_words}{' in all' if run > 1 else ''}{waits}; your own time is not priced"),
+    ]
     told += [("next", over.next.title)] if over.next else [("next", "nothing: every step is ticked")]
     told += [(f"! {pleat}", check.title) for pleat, check in over.worst if check.level != "note"]
     for name, text in told:
@@ -93,5 +110,7 @@ def _words(shapes: list[Shape], plan: Plan, over: Overview, y: float, width: flo
         if y + len(lines) * _LINE_MM > bottom:
             return
         shapes.append(Label(MARGIN_MM, y, name, "bold", "start"))
-        shapes += [Label(MARGIN_MM + 34, y + n * _LINE_MM, line, "label", "start") for n, line in enumerate(lines)]
+        shapes += [
+            Label(MARGIN_MM + 34, y + n * _LINE_MM, line, "label", "start") for n, line in enumerate(lines)
+        ]
         y += len(lines) * _LINE_MM + 2

@@ -9,7 +9,8 @@ from pleat.printing.strips import MarkOn, Strip, strips_of
 
 @strips_of.register
 def jigs(result: PunchedResult, plan: Plan) -> tuple[Strip, ...]:
-    """The held edge lies along the strip's left side, the head at its top (of a book held at its head, the left)."""
+    """The held edge lies along the strip's left side, the head at its top (of a book held at its head, the
+    left)."""
     if not result.positions_mm:
         return ()
     leaf = _jig("Jig for the leaves", result, plan, 0.0, 0.0)
@@ -27,9 +28,18 @@ def jigs(result: PunchedResult, plan: Plan) -> tuple[Strip, ...]:
 def _jig(name: str, result: PunchedResult, plan: Plan, square: float, edge: float) -> Strip:
     ruler = plan.brief.ruler
     marks = tuple(
-        MarkOn(at + square, f"{number}: {ruler.number(at + square)}", "cross", hole=True, hole_mm=result.hole_mm)
+        MarkOn(
+            at + square, f"{number}: {ruler.number(at + square)}", "cross", hole=True, hole_mm=result.hole_mm
+        )
         for number, at in enumerate(result.positions_mm, 1)
     )
     ends = ("LEFT", "right") if result.along == "head" else ("HEAD", "tail")
     said = f"{name}, held edge on the left"
-    return Strip(said, result.edge_mm + 2 * square, marks, *ends, width_mm=result.jig_mm + edge, rows_mm=(result.inset_mm + edge,))
+    return Strip(
+        said,
+        result.edge_mm + 2 * square,
+        marks,
+        *ends,
+        width_mm=result.jig_mm + edge,
+        rows_mm=(result.inset_mm + edge,),
+    )

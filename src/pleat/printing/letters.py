@@ -1,7 +1,8 @@
-"""Texts for paper: how long they are in the fonts shipped here, where they break, and fractions set piece by piece.
+"""Texts for paper: how long they are in the fonts shipped here, where they break, and fractions set piece by
+piece.
 
-The PDF writer sets every span of a text by itself and reads sizes in percent of the page, so a text goes out in pieces
-that stand where they belong.
+The PDF writer sets every span of a text by itself and reads sizes in percent of the page, so a text goes out
+in pieces that stand where they belong.
 """
 
 from __future__ import annotations
@@ -31,7 +32,8 @@ def use_own_fonts() -> None:
     folder = Path(tempfile.mkdtemp(prefix="pleat-fonts-"))
     config = folder / "fonts.conf"
     config.write_text(
-        f'<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "fonts.dtd"><fontconfig><dir>{_FONTS}</dir><cachedir>{folder / "cache"}</cachedir></fontconfig>'
+        '<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM '
+        f'"fonts.dtd"><fontconfig><dir>{_FONTS}</dir><cachedir>{folder / "cache"}</cachedir></fontconfig>'
     )
     os.environ["FONTCONFIG_FILE"] = str(config)
 
@@ -42,7 +44,11 @@ def _context(family: str, bold: bool) -> Any:
     import cairocffi  # loads fontconfig, which reads its environment once
 
     context = cairocffi.Context(cairocffi.ImageSurface(cairocffi.FORMAT_A8, 1, 1))
-    context.select_font_face(family, cairocffi.FONT_SLANT_NORMAL, cairocffi.FONT_WEIGHT_BOLD if bold else cairocffi.FONT_WEIGHT_NORMAL)
+    context.select_font_face(
+        family,
+        cairocffi.FONT_SLANT_NORMAL,
+        cairocffi.FONT_WEIGHT_BOLD if bold else cairocffi.FONT_WEIGHT_NORMAL,
+    )
     context.set_font_size(100)
     return context
 
@@ -91,22 +97,29 @@ def write(x: float, y: float, text: str, style: str, anchor: Anchor) -> str:
     for piece, share, up, advance in pieces:
         if words := piece.lstrip():  # the writer leaves out blanks at the beginning
             blank = width_mm(piece, style) - width_mm(words, style) if words != piece else 0.0
-            out.append(f'<text {style if share == 1.0 else _scaled(style)} x="{x + blank:.3f}" y="{y - up:.3f}">{escape(words)}</text>')
+            out.append(
+                f'<text {style if share == 1.0 else _scaled(style)} x="{x + blank:.3f}" '
+                f'y="{y - up:.3f}">{escape(words)}</text>'
+            )
         x += advance
     return "".join(out)
 
 
 _NEAR: Final = 0.1
-"""How far the words of a line by themselves may be from the line as it is set, at most, as a share of its room."""
+"""How far the words of a line by themselves may be from the line as it is set, at most, as a share of its
+room."""
 
 
 def broken(text: str, style: str, room_mm: float) -> list[str]:
-    """A text in lines of at most ``room_mm``, between words; a word that is longer is broken where the room ends."""
+    """A text in lines of at most ``room_mm``, between words; a word that is longer is broken where the room
+    ends."""
     lines: list[str] = []
     long = 0.0
     for word in text.split():
         longer = long + length_mm(word, style) + width_mm(" ", style)
-        near = abs(longer - room_mm) < _NEAR * room_mm  # a fraction stands closer to its whole: such a line is measured as it is set
+        near = (
+            abs(longer - room_mm) < _NEAR * room_mm
+        )  # a fraction stands closer to its whole: such a line is measured as it is set
         if lines and (length_mm(f"{lines[-1]} {word}", style) if near else longer) <= room_mm:
             lines[-1] += f" {word}"
             long = longer
@@ -125,4 +138,11 @@ def shortened(text: str, style: str, room_mm: float) -> str:
     """A text cut off with an ellipsis where it is longer than its room."""
     if length_mm(text, style) <= room_mm:
         return text
-    return next((f"{text[:n].rstrip()}…" for n in range(len(text), 0, -1) if length_mm(f"{text[:n]}…", style) <= room_mm), "…")
+    return next(
+        (
+            f"{text[:n].rstrip()}…"
+            for n in range(len(text), 0, -1)
+            if length_mm(f"{text[:n]}…", style) <= room_mm
+        ),
+        "…",
+    )

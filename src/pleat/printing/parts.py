@@ -19,8 +19,12 @@ Row = tuple[str, str]
 
 
 def part_rows(plan: Plan) -> list[Row]:
-    """(name, words) of every piece, of the figures the work is done by, and of what will not work or wants watching."""
-    rows = [(f"{cut.part.count} × {cut.part.name}", _cut_words(cut, plan.brief.ruler)) for cut in plan.cutting.cuts]
+    """(name, words) of every piece, of the figures the work is done by, and of what will not work or wants
+    watching."""
+    rows = [
+        (f"{cut.part.count} × {cut.part.name}", _cut_words(cut, plan.brief.ruler))
+        for cut in plan.cutting.cuts
+    ]
     rows += [row for _, result in plan for row in rows_of(result, plan)]
     if plan.brief.quantity > 1:
         rows.append(("to make", many(plan.brief.quantity, "book")))
@@ -37,7 +41,13 @@ def rows_of(_result: PleatResult, _plan: Plan) -> list[Row]:
 def _block(result: Block, plan: Plan) -> list[Row]:
     ruler, units = plan.brief.ruler, len(result.units)
     sections = result.unit == "section"
-    of_one = "section at the fold" if sections and units == 1 else "the block at the fold" if sections else "the block"
+    of_one = (
+        "section at the fold"
+        if sections and units == 1
+        else "the block at the fold"
+        if sections
+        else "the block"
+    )
     return [
         ("pages", result.in_words + (f", in {units} sections" if sections and units > 1 else "")),
         (of_one, f"{ruler.thin(result.thickness.low)} to {ruler.thin(result.thickness.high)}"),
@@ -51,7 +61,12 @@ def _binding(result: BindingResult, plan: Plan) -> list[Row]:
     if result.positions_mm:
         inset = f", {ruler.show(result.inset_mm)} from the edge" if result.inset_mm else ""
         end = "left" if isinstance(result, PunchedResult) and result.along == "head" else "head"
-        rows.append((f"holes from the {end}", f"{', '.join(ruler.number(at) for at in result.positions_mm)} {ruler.name}{inset}"))
+        rows.append(
+            (
+                f"holes from the {end}",
+                f"{', '.join(ruler.number(at) for at in result.positions_mm)} {ruler.name}{inset}",
+            )
+        )
     for part in result.parts:
         if isinstance(part, Length):
             rows.append((part.name, f"{many(part.count, 'length')} of {ruler.show(part.length_mm)}"))
@@ -68,7 +83,10 @@ def _sewn(result: SewnResult, plan: Plan) -> list[Row]:
     lengths = [part for part in result.parts if isinstance(part, Length)]
     return [
         *((("stations from the head", f"{marks} {ruler.name}"),) if marks else ()),
-        *((part.key, _length_words(part, ruler) + (double if part.key == "thread" else "")) for part in lengths),
+        *(
+            (part.key, _length_words(part, ruler) + (double if part.key == "thread" else ""))
+            for part in lengths
+        ),
         *((part.name, str(part.count)) for part in result.parts if isinstance(part, Count)),
     ]
 
@@ -83,10 +101,19 @@ def _wrap(result: WrapResult, plan: Plan) -> list[Row]:
     scores = joined(ruler.number(score) for score in result.wrap.scores_mm)
     rows = [("cover scores", f"{scores} {ruler.name} from the left edge, outside up")]
     if len(result.rows_mm) > 1:
-        rows.append(("rows of holes", f"{', '.join(ruler.number(row) for row in result.rows_mm)} {ruler.name} from the left edge"))
+        rows.append(
+            (
+                "rows of holes",
+                f"{', '.join(ruler.number(row) for row in result.rows_mm)} {ruler.name} from the left edge",
+            )
+        )
     return rows
 
 
 def _cut_words(cut: StockCut, ruler: Ruler) -> str:
-    sheets = f"{cut.sheets} of {cut.stock.name}, {cut.better.count} a sheet" if cut.sheets else f"does not come out of {cut.stock.name}"
+    sheets = (
+        f"{cut.sheets} of {cut.stock.name}, {cut.better.count} a sheet"
+        if cut.sheets
+        else f"does not come out of {cut.stock.name}"
+    )
     return f"{ruler.size(cut.part.width_mm, cut.part.height_mm)}, {cut.grain_words}; {sheets}"

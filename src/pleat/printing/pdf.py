@@ -1,4 +1,5 @@
-"""Sheets to PDF at true size. The fonts come from this package: the PDF writer takes them from the system otherwise."""
+"""Sheets to PDF at true size. The fonts come from this package: the PDF writer takes them from the system
+otherwise."""
 
 from __future__ import annotations
 
@@ -9,7 +10,9 @@ from pleat.printing.letters import use_own_fonts
 from pleat.printing.sheets import PrintSheet
 
 
-def to_pdf(sheets: Iterable[PrintSheet], title: str, told: Callable[[PrintSheet], None] = lambda _: None) -> bytes:
+def to_pdf(
+    sheets: Iterable[PrintSheet], title: str, told: Callable[[PrintSheet], None] = lambda _: None
+) -> bytes:
     """One PDF, a page a sheet, each exactly as large as its paper, marked not to be scaled when printed.
 
     ``told`` hears of each sheet when it is done.
@@ -26,7 +29,10 @@ def to_pdf(sheets: Iterable[PrintSheet], title: str, told: Callable[[PrintSheet]
         told(sheet)
     writer.add_metadata({"/Title": title, "/Producer": "Pleat"})
     preferences = DictionaryObject(
-        {NameObject("/PrintScaling"): NameObject("/None"), NameObject("/PickTrayByPDFSize"): BooleanObject(True)}
+        {
+            NameObject("/PrintScaling"): NameObject("/None"),
+            NameObject("/PickTrayByPDFSize"): BooleanObject(True),
+        }
     )
     writer.root_object[NameObject("/ViewerPreferences")] = preferences
     out = BytesIO()

@@ -1,4 +1,5 @@
-"""How drawings look on paper: sizes in mm, styles as plain attributes, black and grey so that any printer does."""
+"""How drawings look on paper: sizes in mm, styles as plain attributes, black and grey so that any printer
+does."""
 
 from __future__ import annotations
 
@@ -45,7 +46,10 @@ STYLES: Final = {
     "thread thread-outside": 'fill="none" stroke="#000" stroke-width="0.6"',
     "thread thread-inside tail": 'fill="none" stroke="#000" stroke-width="0.45"',
     "thread thread-outside tail": 'fill="none" stroke="#000" stroke-width="0.6"',
-    **{f"thread thread-shown colour-{name}": 'fill="none" stroke="#000" stroke-width="0.6"' for name in SWATCHES},
+    **{
+        f"thread thread-shown colour-{name}": 'fill="none" stroke="#000" stroke-width="0.6"'
+        for name in SWATCHES
+    },
     "thread-arrow": 'fill="none" stroke="#000" stroke-width="0.3"',
     "step-dot": 'fill="#fff" stroke="#000" stroke-width="0.25"',
     "tape": 'fill="#e4e4e4" stroke="#777" stroke-width="0.2"',
@@ -54,7 +58,9 @@ STYLES: Final = {
     "window-bar": 'fill="#999" stroke="none"',
     "guide": 'fill="none" stroke="#bbb" stroke-width="0.15"',
     "ruler-line": 'fill="none" stroke="#000" stroke-width="0.2"',
-    **dict.fromkeys(("side-label", "hole-number", "station-number", "step-number", "quiet", "ruler-number"), _TEXT),
+    **dict.fromkeys(
+        ("side-label", "hole-number", "station-number", "step-number", "quiet", "ruler-number"), _TEXT
+    ),
     **{f"portrait-thread colour-{name}": 'fill="none" stroke="#000" stroke-width="0.7"' for name in SWATCHES},
     "portrait-hole": 'fill="#000" stroke="none"',
     "portrait-stick": 'fill="#ccc" stroke="#000" stroke-width="0.2"',

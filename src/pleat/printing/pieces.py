@@ -1,4 +1,5 @@
-"""The pieces of a cover at true size, for a cutting machine or another program: as SVG in mm and as DXF (R2000), a layer each for cut, score and glue."""
+"""The pieces of a cover at true size, for a cutting machine or another program: as SVG in mm and as DXF
+(R2000), a layer each for cut, score and glue."""
 
 from __future__ import annotations
 
@@ -27,11 +28,19 @@ def pieces(plan: Plan) -> dict[str, Laid]:
         for flat in getattr(result, "flats", ()):
             found[flat.name.replace(" ", "-")] = Laid(flat.piece, 0.0, 0.0, "card", flat.part)
     cover = plan.cover
-    return {**found, **({one.piece.name.replace(" ", "-"): one for one in cover.pieces} if isinstance(cover, LaidResult) else {})}
+    return {
+        **found,
+        **(
+            {one.piece.name.replace(" ", "-"): one for one in cover.pieces}
+            if isinstance(cover, LaidResult)
+            else {}
+        ),
+    }
 
 
 def layers(sheet: Piece) -> dict[str, list[Polygon]]:
-    """The lines of a piece by layer, closed outlines for cut and glue, lines of two points for the others; mm from its upper left corner."""
+    """The lines of a piece by layer, closed outlines for cut and glue, lines of two points for the others; mm
+    from its upper left corner."""
     glue = [panel.outline for panel in sheet.panels if panel.name in sheet.glued]
     lines: dict[str, list[Polygon]] = {"CUT": list(sheet.outlines), "SCORE": [], "BEND": [], "GLUE": glue}
     for crease in sheet.creases:
@@ -47,10 +56,14 @@ def to_svg(one: Laid) -> str:
         for layer, polygons in reversed(layers(one.piece).items())
         if polygons
     ]
-    groups += [f'<circle cx="{x:.3f}" cy="{y:.3f}" r="{width_ / 2:.3f}" {STYLES["CUT"]}/>' for x, y, width_ in one.holes]
+    groups += [
+        f'<circle cx="{x:.3f}" cy="{y:.3f}" r="{width_ / 2:.3f}" {STYLES["CUT"]}/>'
+        for x, y, width_ in one.holes
+    ]
     wide, high = width + 2 * _EDGE_MM, height + 2 * _EDGE_MM
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{high:.3f}mm" viewBox="{-_EDGE_MM} {-_EDGE_MM} {wide:.3f} {high:.3f}">'
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{high:.3f}mm" '
+        f'viewBox="{-_EDGE_MM} {-_EDGE_MM} {wide:.3f} {high:.3f}">'
         f"<title>{one.piece.name}</title>{''.join(groups)}</svg>"
     )
 
@@ -61,7 +74,8 @@ def _path(polygon: Polygon) -> str:
 
 
 def to_dxf(one: Laid) -> str:
-    """The piece as DXF, head up: closed polylines for cut and glue, lines for scores and bends, each on its layer; units mm."""
+    """The piece as DXF, head up: closed polylines for cut and glue, lines for scores and bends, each on its
+    layer; units mm."""
     import ezdxf  # slow to load, and seldom asked for
 
     file = ezdxf.new("R2000", units=4)  # type: ignore[attr-defined]

@@ -1,4 +1,5 @@
-"""A strip by itself at true size, for a cutter or another program: as SVG in mm, and as DXF (R2000, units mm)."""
+"""A strip by itself at true size, for a cutter or another program: as SVG in mm, and as DXF (R2000, units
+mm)."""
 
 from __future__ import annotations
 
@@ -25,7 +26,8 @@ def templates(plan: Plan) -> dict[str, Strip]:
 
 
 def files(plan: Plan) -> dict[str, Strip | Laid]:
-    """Every strip and every piece of the cover by what it is called in an address; a piece before a strip of its name."""
+    """Every strip and every piece of the cover by what it is called in an address; a piece before a strip of
+    its name."""
     return {**templates(plan), **pieces.pieces(plan)}
 
 
@@ -51,13 +53,15 @@ def to_svg(strip: Strip) -> str:
     words = max((length_mm(mark.text, STYLES["bold"]) for mark in strip.marks), default=0.0)
     width, height = strip.labels_mm + words + 2 * _EDGE_MM, strip.length_mm + 2 * _EDGE_MM
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:.3f}mm" height="{height:.3f}mm" viewBox="0 0 {width:.3f} {height:.3f}">'
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:.3f}mm" height="{height:.3f}mm" viewBox="0 0 '
+        f'{width:.3f} {height:.3f}">'
         f"<title>{strip.name}</title>{render_print(whole(strip), _EDGE_MM, _EDGE_MM, PRINT)}</svg>"
     )
 
 
 def to_dxf(strip: Strip) -> str:
-    """The strip as DXF, head up: its outline, scores, holes as circles and the words, each on a layer of its own."""
+    """The strip as DXF, head up: its outline, scores, holes as circles and the words, each on a layer of its
+    own."""
     import ezdxf  # slow to load, and seldom asked for
 
     file = ezdxf.new("R2000", units=4)  # type: ignore[attr-defined]
@@ -68,14 +72,24 @@ def to_dxf(strip: Strip) -> str:
         match shape:
             case Rect():
                 x, y, wide, high = shape.x, strip.length_mm - shape.y, shape.width, shape.height
-                space.add_lwpolyline([(x, y), (x + wide, y), (x + wide, y - high), (x, y - high)], close=True, dxfattribs={"layer": layer})
+                space.add_lwpolyline(
+                    [(x, y), (x + wide, y), (x + wide, y - high), (x, y - high)],
+                    close=True,
+                    dxfattribs={"layer": layer},
+                )
             case Line():
                 ends = ((shape.x1, strip.length_mm - shape.y1), (shape.x2, strip.length_mm - shape.y2))
                 space.add_line(*ends, dxfattribs={"layer": layer})
             case Dot():
-                space.add_circle((shape.x, strip.length_mm - shape.y), shape.radius_mm or 0.8, dxfattribs={"layer": layer})
+                space.add_circle(
+                    (shape.x, strip.length_mm - shape.y), shape.radius_mm or 0.8, dxfattribs={"layer": layer}
+                )
             case Label():
-                space.add_text(shape.text, height=2.5, dxfattribs={"layer": layer, "insert": (shape.x, strip.length_mm - shape.y)})
+                space.add_text(
+                    shape.text,
+                    height=2.5,
+                    dxfattribs={"layer": layer, "insert": (shape.x, strip.length_mm - shape.y)},
+                )
     out = io.StringIO()
     file.write(out)
     return out.getvalue()

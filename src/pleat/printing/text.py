@@ -25,11 +25,17 @@ def table(heads: Row, rows: Sequence[Row], widths: Sequence[int]) -> str:
     last = WIDTH - sum(widths)
     columns = (*widths, last)
     lines = []
-    longest = [max(len(line) for row in (heads, *rows) for line in _broken(row[n], columns[n] - 2)) for n in range(len(columns))]
+    longest = [
+        max(len(line) for row in (heads, *rows) for line in _broken(row[n], columns[n] - 2))
+        for n in range(len(columns))
+    ]
     for row in (heads, tuple("-" * size for size in longest), *rows):
         cells = [_broken(cell, size - 2) for cell, size in zip(row, columns, strict=True)]
         for number in range(max(len(cell) for cell in cells)):
-            shown = [(cell[number] if number < len(cell) else "").ljust(size) for cell, size in zip(cells, columns, strict=True)]
+            shown = [
+                (cell[number] if number < len(cell) else "").ljust(size)
+                for cell, size in zip(cells, columns, strict=True)
+            ]
             lines.append("".join(shown).rstrip())
     return "\n".join(lines)
 
@@ -49,7 +55,9 @@ def steps(plan: Plan) -> str:
     for one in plan.bench.work:
         waits = f" Wait about {lasting(one.step.wait_minutes)}." if one.step.wait_minutes else ""
         careful = "".join(f" Careful: {caution}" for caution in one.step.cautions)
-        rows.append((f"{one.number}", "x" if one.done else "", f"{one.step.title}. {one.step.detail}{waits}{careful}"))
+        rows.append(
+            (f"{one.number}", "x" if one.done else "", f"{one.step.title}. {one.step.detail}{waits}{careful}")
+        )
     return table(("", "done", "step"), rows, (4, 6))
 
 
@@ -59,7 +67,12 @@ def checks(plan: Plan) -> str:
         return "Nothing speaks against it."
     words = {"stop": "will not work", "watch": "watch", "note": "note"}
     rows = [
-        (words[check.level], name, f"{check.title} {check.why} " + ("; or ".join(offer.label for offer in check.offers) or check.no_fix))
+        (
+            words[check.level],
+            name,
+            f"{check.title} {check.why} "
+            + ("; or ".join(offer.label for offer in check.offers) or check.no_fix),
+        )
         for name, check in plan.checks
     ]
     return table(("", "where", "what, why, and what to do"), rows, (15, 10))
@@ -73,12 +86,23 @@ def cutting(plan: Plan) -> str:
             f"{cut.part.count} × {cut.part.name}",
             ruler.size(cut.part.width_mm, cut.part.height_mm),
             cut.grain_words,
-            f"{cut.stock.name}: {cut.better.count} a sheet, {many(cut.sheets, 'sheet')}" if cut.sheets else f"{cut.stock.name}: too small",
+            f"{cut.stock.name}: {cut.better.count} a sheet, {many(cut.sheets, 'sheet')}"
+            if cut.sheets
+            else f"{cut.stock.name}: too small",
         )
         for cut in plan.cutting.cuts
     ]
-    return table(("piece", "size", "grain", "from"), rows, (26, 26, 24)) if rows else "Nothing of this book is cut from a sheet."
+    return (
+        table(("piece", "size", "grain", "from"), rows, (26, 26, 24))
+        if rows
+        else "Nothing of this book is cut from a sheet."
+    )
 
 
-PARTS: Final[dict[str, Callable[[Plan], str]]] = {"list": part_list, "steps": steps, "checks": checks, "cutting": cutting}
+PARTS: Final[dict[str, Callable[[Plan], str]]] = {
+    "list": part_list,
+    "steps": steps,
+    "checks": checks,
+    "cutting": cutting,
+}
 """The tables by name."""

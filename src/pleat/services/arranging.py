@@ -1,4 +1,5 @@
-"""Arranging a large pile in the background: how far it has come, and stopping it, with the best found so far."""
+"""Arranging a large pile in the background: how far it has come, and stopping it, with the best found so
+far."""
 
 from __future__ import annotations
 
@@ -19,7 +20,8 @@ LONGEST_S: Final = 8.0
 
 @dataclass(kw_only=True)
 class Search(Job):
-    """One search, "searching" until it is "done" or has "failed". ``share`` of it is done; stopping it keeps what it has."""
+    """One search, "searching" until it is "done" or has "failed". ``share`` of it is done; stopping it keeps
+    what it has."""
 
     book_id: int
     share: float = 0.0
@@ -27,7 +29,8 @@ class Search(Job):
 
 
 def takes_long(book: Book, sections: int) -> bool:
-    """Whether a search is worth a bar: large piles, and long sections, in which every step weighs the whole section."""
+    """Whether a search is worth a bar: large piles, and long sections, in which every step weighs the whole
+    section."""
     sheets = len(piles.pages_of(book).pile)
     return sheets > 150 or sheets * sheets > 12_000 * max(1, sections)
 

@@ -40,8 +40,8 @@ Label = str | Callable[[Book], str]
 class Opened:
     """A stored book with its plan, worked out for the maker's tools.
 
-    ``otherwise`` names the papers that the materials have better, or at least otherwise, than the book does; ``goods`` are what the
-    materials know of other things in the plan.
+    ``otherwise`` names the papers that the materials have better, or at least otherwise, than the book does;
+    ``goods`` are what the materials know of other things in the plan.
     """
 
     stored: Stored
@@ -68,7 +68,8 @@ class Opened:
 
 @dataclass(frozen=True)
 class Outcome:
-    """What an edit did: the book now, the pleats whose result or inputs changed, and what it took from the materials, in words.
+    """What an edit did: the book now, the pleats whose result or inputs changed, and what it took from the
+    materials, in words.
 
     Where the page was not on the newest version, every pleat counts as changed.
     """
@@ -94,15 +95,24 @@ def folded_once(paper: Paper) -> tuple[float, float]:
 
 def add(session: Session, book: Book, window: str, label: str) -> int:
     """Store a finished Book under a new id."""
-    return repository.add(session, book, summary(book, plan_of(book, materials.tools(session))), window, label, now())
+    return repository.add(
+        session, book, summary(book, plan_of(book, materials.tools(session))), window, label, now()
+    )
 
 
-def change(session: Session, book_id: int, version: int | None, window: str, label: Label, alter: Callable[[Book], Book]) -> Outcome:
+def change(
+    session: Session,
+    book_id: int,
+    version: int | None,
+    window: str,
+    label: Label,
+    alter: Callable[[Book], Book],
+) -> Outcome:
     """Alter a book and store it as a new revision, under a label that may be made from the book as it was.
 
-    ``version`` is the one the edit was made on; with None the edit takes over whatever is there, and
-    every pleat counts as changed. An alteration that changes nothing stores nothing, and one of the ruler alone is no step to
-    undo. Raises NoSuchBook, BadBook, ChangedElsewhere.
+    ``version`` is the one the edit was made on; with None the edit takes over whatever is there, and every
+    pleat counts as changed. An alteration that changes nothing stores nothing, and one of the ruler alone is
+    no step to undo. Raises NoSuchBook, BadBook, ChangedElsewhere.
     """
     before = open_book(session, book_id)
     if version is not None:
@@ -116,14 +126,20 @@ def change(session: Session, book_id: int, version: int | None, window: str, lab
         stored = repository.amend(session, before.stored, after, _summary(after, plan, drawn), window, now())
         return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods, drawn), PLEATS)
     said_of = label if isinstance(label, str) else label(before.book)
-    stored = repository.save(session, before.stored, after, _summary(after, plan, drawn), window, said_of, now=now())
+    stored = repository.save(
+        session, before.stored, after, _summary(after, plan, drawn), window, said_of, now=now()
+    )
     said = counts.settle(session, book_id, before.book, after, plan)
     same = after.paper == before.book.paper
-    counted, otherwise = (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
+    counted, otherwise = (
+        (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
+    )
     if counted != after:
         plan = plan_of(counted, before.tools, plan)
         drawn = portrait(plan)
-    opened = Opened(replace(stored, book=counted), plan, before.tools, otherwise, offered.goods(session, plan), drawn)
+    opened = Opened(
+        replace(stored, book=counted), plan, before.tools, otherwise, offered.goods(session, plan), drawn
+    )
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 
 
@@ -150,7 +166,8 @@ def undo(session: Session, book_id: int, by: int, version: int | None, window: s
 
 
 def _changed(before: Opened, after: Opened) -> tuple[str, ...]:
-    """Pleats whose result changed, or whose own inputs did (a field may show an input that changes no result)."""
+    """Pleats whose result changed, or whose own inputs did (a field may show an input that changes no
+    result)."""
     if before.book.brief.ruler != after.book.brief.ruler:
         return PLEATS
     results = set(after.plan.changed_since(before.plan))
@@ -162,7 +179,9 @@ def _changed(before: Opened, after: Opened) -> tuple[str, ...]:
 
 def tick(book: Book, plan: Plan, key: str, done: bool) -> Book:
     """The book with a bench step ticked on the figures it shows now, or unticked."""
-    ticks = {k: v for k, v in ticked(book.bench.ticks, [one.step for one in plan.bench.work]).items() if k != key}
+    ticks = {
+        k: v for k, v in ticked(book.bench.ticks, [one.step for one in plan.bench.work]).items() if k != key
+    }
     step = next((one.step for one in plan.bench.work if one.step.key == key), None)
     if done and step:
         ticks[key] = step.signature

@@ -1,4 +1,5 @@
-"""Putting a copy back: read whole with today's readers before anything is replaced, then put in the place of everything."""
+"""Putting a copy back: read whole with today's readers before anything is replaced, then put in the place of
+everything."""
 
 from __future__ import annotations
 
@@ -36,14 +37,16 @@ _AT_ONCE: Final = 100
 
 @dataclass(frozen=True)
 class PutBack:
-    """A copy that took the place of everything: how many books it holds, and where what was there before is kept."""
+    """A copy that took the place of everything: how many books it holds, and where what was there before is
+    kept."""
 
     books: int
     kept: Path
 
 
 def restore(database: Path, given: Path, told: Told = lambda _done, _of: None) -> PutBack:
-    """Put a copy in the place of everything in a database, which is there and up to date. Raises BadBackup, and then nothing was changed."""
+    """Put a copy in the place of everything in a database, which is there and up to date. Raises BadBackup,
+    and then nothing was changed."""
     with _prepared(database, given) as prepared:
         count = _read_whole(prepared, told)
         return PutBack(count, put_back(database, prepared, now()))
@@ -71,20 +74,27 @@ def _prepared(database: Path, given: Path) -> Iterator[Path]:
 
 
 def _read_whole(prepared: Path, told: Told) -> int:
-    """Read everything in a copy as it would be read once it is ours, and what lists show of it anew; how many books it holds.
+    """Read everything in a copy as it would be read once it is ours, and what lists show of it anew; how many
+    books it holds.
 
     Raises BadBackup naming the first thing that cannot be read.
     """
     engine = open_engine(prepared)
     try:
         with transaction(engine) as session:
-            of = sum(session.scalar(select(func.count()).select_from(table)) or 0 for table in (RevisionRow, ItemRow, BookRow))
+            of = sum(
+                session.scalar(select(func.count()).select_from(table)) or 0
+                for table in (RevisionRow, ItemRow, BookRow)
+            )
             done = 0
             for read in (_items, _states, _plain_rows, _summaries):
                 for one in _read(read(session)):
                     done += one
                     told(done, of)
-            return session.scalar(select(func.count()).select_from(BookRow).where(BookRow.binned_at.is_(None))) or 0
+            return (
+                session.scalar(select(func.count()).select_from(BookRow).where(BookRow.binned_at.is_(None)))
+                or 0
+            )
     finally:
         close(engine)
 
@@ -102,8 +112,12 @@ def _items(session: Session) -> Iterator[int]:
 
 
 def _states(session: Session) -> Iterator[int]:
-    packed = type_coerce(RevisionRow.document, LargeBinary)  # unpacked one by one, so that the one that cannot be is named
-    rows = session.execute(select(RevisionRow.book_id, RevisionRow.number, packed).execution_options(yield_per=_AT_ONCE))
+    packed = type_coerce(
+        RevisionRow.document, LargeBinary
+    )  # unpacked one by one, so that the one that cannot be is named
+    rows = session.execute(
+        select(RevisionRow.book_id, RevisionRow.number, packed).execution_options(yield_per=_AT_ONCE)
+    )
     for book_id, number, state in rows:
         with _readable(f"state {number} of book {book_id}"):
             read_book(unpacked(state))
@@ -111,9 +125,12 @@ def _states(session: Session) -> Iterator[int]:
 
 
 def _plain_rows(session: Session) -> Iterator[int]:
-    """Every row of the other tables, with its times; those that name a zone would not be held against others."""
+    """Every row of the other tables, with its times; those that name a zone would not be held against
+    others."""
     for table in Base.metadata.sorted_tables:
-        columns = [column for column in table.columns if not isinstance(column.type, Packed)]  # states were read already
+        columns = [
+            column for column in table.columns if not isinstance(column.type, Packed)
+        ]  # states were read already
         with _readable(f"the table “{table.name}”"):
             for row in session.execute(select(*columns).execution_options(yield_per=_AT_ONCE)):
                 if any(getattr(value, "tzinfo", None) is not None for value in row):
@@ -143,15 +160,23 @@ def _read(rows: Iterator[int]) -> Iterator[int]:
 
 @contextmanager
 def _readable(what: str) -> Iterator[None]:
-    """Raises BadBackup naming what could not be read, whatever was wrong with it: a copy may hold anything."""
+    """Raises BadBackup naming what could not be read, whatever was wrong with it: a copy may hold
+    anything."""
     try:
         yield
     except (BadBackup, OSError):
         raise
     except CannotOpen as error:
-        raise BadBackup(f"The copy cannot be brought up to date: {error.text.partition(' cannot be opened: ')[2] or error.text}") from error
+        raise BadBackup(
+            "The copy cannot be brought up to date: "
+            f"{error.text.partition(' cannot be opened: ')[2] or error.text}"
+        ) from error
     except BadBook as error:
-        raise BadBackup(f"The copy holds what this Pleat cannot read: {what}. {error.problems[0].message}") from error
+        raise BadBackup(
+            f"The copy holds what this Pleat cannot read: {what}. {error.problems[0].message}"
+        ) from error
     except Exception as error:
         said = (str(error).splitlines() or [""])[0][:120]
-        raise BadBackup(f"The copy holds what this Pleat cannot read: {what} ({said or type(error).__name__}).") from error
+        raise BadBackup(
+            f"The copy holds what this Pleat cannot read: {what} ({said or type(error).__name__})."
+        ) from error

@@ -1,4 +1,5 @@
-"""How a book and the materials know of each other: counts of its papers, links, and what the bench took and put back."""
+"""How a book and the materials know of each other: counts of its papers, links, and what the bench took and
+put back."""
 
 from __future__ import annotations
 
@@ -30,10 +31,11 @@ _NOT_COUNTED: Final[dict[type[Item], dict[str, object]]] = {
 
 
 def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Place, ...]]:
-    """The book with the sheets its papers have among the materials now, and where it has a paper that the materials have otherwise by now.
+    """The book with the sheets its papers have among the materials now, and where it has a paper that the
+    materials have otherwise by now.
 
-    What this book has cut already counts as there. A paper that was taken away stays as the book knows it, without the link.
-    The sheets of a pile are counted alike.
+    What this book has cut already counts as there. A paper that was taken away stays as the book knows it,
+    without the link. The sheets of a pile are counted alike.
     """
     linked = {int(paper.stock_id) for paper in book.paper.by_key().values() if paper.stock_id}
     if not linked:
@@ -58,7 +60,9 @@ def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tu
 
     def known_otherwise(own: Material) -> bool:
         held = there[int(own.stock_id)] if own.stock_id else own
-        return held.model_copy(update=_NOT_COUNTED[type(held)]) != own.model_copy(update=_NOT_COUNTED[type(own)])
+        return held.model_copy(update=_NOT_COUNTED[type(held)]) != own.model_copy(
+            update=_NOT_COUNTED[type(own)]
+        )
 
     otherwise: list[Place] = [role for role in ROLES if known_otherwise(getattr(book.paper, role))]
     if any(known_otherwise(own) for own in book.paper.more.values()):
@@ -67,8 +71,13 @@ def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tu
 
 
 def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
-    """How to change a book so that every sheet of its pile is as the materials have it now; sheets that are not from the materials stay."""
-    there = {own.stock_id: store.find_paper(session, int(own.stock_id)) for own in book.paper.more.values() if own.stock_id}
+    """How to change a book so that every sheet of its pile is as the materials have it now; sheets that are
+    not from the materials stay."""
+    there = {
+        own.stock_id: store.find_paper(session, int(own.stock_id))
+        for own in book.paper.more.values()
+        if own.stock_id
+    }
 
     def alter(now_: Book) -> Book:
         more = {key: there.get(own.stock_id or "") or own for key, own in now_.paper.more.items()}
@@ -78,7 +87,8 @@ def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
 
 
 def tell(session: Session, own: Material) -> str:
-    """Let the materials know a paper, board or cloth as a book has it, readings and all, but for how much is left; its name. Raises BadBook."""
+    """Let the materials know a paper, board or cloth as a book has it, readings and all, but for how much is
+    left; its name. Raises BadBook."""
     there = store.find_material(session, int(own.stock_id)) if own.stock_id else None
     if not own.stock_id or type(there) is not type(own):
         raise BadBook([FieldProblem("", "paper", "", "That paper is no longer among the materials.")])
@@ -88,7 +98,8 @@ def tell(session: Session, own: Material) -> str:
 
 
 def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
-    """A book from elsewhere with its papers linked to those of these materials that are the same; names of those that are not here."""
+    """A book from elsewhere with its papers linked to those of these materials that are the same; names of
+    those that are not here."""
     here = {
         known_as(stored.item): stored.id
         for kind in ("paper", "board", "cloth")
@@ -113,7 +124,8 @@ HOLDING: Final = ("thread", "hardware", "stick", "elastic")
 
 
 def _held_anew(session: Session, book: Book, lost: list[str]) -> Book:
-    """What the binding was taken from, by its name among these materials; without a link where it is not here."""
+    """What the binding was taken from, by its name among these materials; without a link where it is not
+    here."""
     binding = book.binding
     thread = getattr(binding, "thread", None)
     if not getattr(binding, "stock_id", None) and not getattr(thread, "stock_id", None):
@@ -141,7 +153,8 @@ def with_papers(book: Book, alter: Callable[[Material], Material]) -> Book:
 
 
 def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> str:
-    """Take what newly ticked cutting steps use from the materials and put their offcuts there; give back what unticked ones took.
+    """Take what newly ticked cutting steps use from the materials and put their offcuts there; give back what
+    unticked ones took.
 
     Returns what was moved, in words; "" for nothing.
     """
@@ -173,15 +186,22 @@ def _in_words(session: Session, moved: list[tuple[int, int]], back: bool) -> lis
             continue
         name, left = items[item_id].item.name, getattr(items[item_id].item, "owned", None)
         if amount > 0:
-            found.append(f"{many(amount, 'sheet')} of {name} {'given back' if back else 'taken'}, {left} there now")
+            found.append(
+                f"{many(amount, 'sheet')} of {name} {'given back' if back else 'taken'}, {left} there now"
+            )
         else:
             found.append(f"{-amount} of {name} {'taken away again' if back else 'put there'}")
     return found
 
 
 def _take(session: Session, own: Material, stock: str, plan: Plan) -> list[tuple[int, int]]:
-    """What cutting the parts of one stock takes from its item, and the offcuts it brings: (item, amount) with offcuts below 0."""
-    if not own.stock_id or isinstance(own, Cloth) or type(store.find_material(session, int(own.stock_id))) is not type(own):
+    """What cutting the parts of one stock takes from its item, and the offcuts it brings: (item, amount) with
+    offcuts below 0."""
+    if (
+        not own.stock_id
+        or isinstance(own, Cloth)
+        or type(store.find_material(session, int(own.stock_id))) is not type(own)
+    ):
         return []
     item_id, moved = int(own.stock_id), []
     left = store.owned_of(session, [item_id]).get(item_id)

@@ -17,15 +17,18 @@ from pleat.store.books import NoSuchBook
 
 
 def followed(session: Session, book: Book) -> Book:
-    """The book with every booklet that is another book as large and as thick as that one is planned now. One that is gone stays as it was."""
+    """The book with every booklet that is another book as large and as thick as that one is planned now. One
+    that is gone stays as it was."""
     items = {
-        key: _now(session, one, one.book_id) if isinstance(one, Booklet) and one.book_id else one for key, one in book.extras.items.items()
+        key: _now(session, one, one.book_id) if isinstance(one, Booklet) and one.book_id else one
+        for key, one in book.extras.items.items()
     }
     return book if items == book.extras.items else _with(book, items)
 
 
 def as_booklet(session: Session, book_id: int) -> dict[str, object]:
-    """The fields of a booklet that is another book: its number, its title, its closed size and thickness. Raises NoSuchBook."""
+    """The fields of a booklet that is another book: its number, its title, its closed size and thickness.
+    Raises NoSuchBook."""
     other = store.load(session, book_id).book
     return {"book_id": book_id, "title": other.title[:80], **closed(plan_of(other))}
 
@@ -48,7 +51,8 @@ def let_go(book: Book) -> Book:
 
 
 def closed(plan: Plan) -> dict[str, float]:
-    """The closed size of a book, its thickness and how far that may be off, in mm, as the fields of a booklet."""
+    """The closed size of a book, its thickness and how far that may be off, in mm, as the fields of a
+    booklet."""
     thick = plan.cover.spine.plus(plan.extras.beyond)
     covers = 2 * plan.cover.board_mm
     found = {
@@ -57,7 +61,12 @@ def closed(plan: Plan) -> dict[str, float]:
         "thick_mm": thick.likely + covers,
         "doubt_mm": max(thick.high - thick.likely, thick.likely - thick.low),
     }
-    most = {"width_mm": (15.0, 600.0), "height_mm": (15.0, 600.0), "thick_mm": (0.1, 80.0), "doubt_mm": (0.0, 40.0)}
+    most = {
+        "width_mm": (15.0, 600.0),
+        "height_mm": (15.0, 600.0),
+        "thick_mm": (0.1, 80.0),
+        "doubt_mm": (0.0, 40.0),
+    }
     return {name: round(min(max(value, most[name][0]), most[name][1]), 3) for name, value in found.items()}
 
 

@@ -1,4 +1,5 @@
-"""Taking a table among the materials: read in the background, shown row by row, written in one transaction once agreed, or not at all."""
+"""Taking a table among the materials: read in the background, shown row by row, written in one transaction
+once agreed, or not at all."""
 
 from __future__ import annotations
 
@@ -27,7 +28,8 @@ _BREATH: Final = 40
 
 @dataclass(frozen=True)
 class ImportEntry:
-    """What would become of a row: put among the materials, change the item of that name, nothing new, or not taken and why.
+    """What would become of a row: put among the materials, change the item of that name, nothing new, or not
+    taken and why.
 
     ``version`` is that of the item as it was when the row was held against it.
     """
@@ -41,7 +43,8 @@ class ImportEntry:
 
 @dataclass(kw_only=True)
 class Table(Job):
-    """A table on its way. ``state`` goes from "reading" to "ready", then "writing" to "done"; "failed" says why in ``error``.
+    """A table on its way. ``state`` goes from "reading" to "ready", then "writing" to "done"; "failed" says
+    why in ``error``.
 
     One that does not say what its rows are is "asking", and keeps its ``data`` meanwhile.
     """
@@ -57,17 +60,21 @@ class Table(Job):
 
 
 class Imports:
-    """The tables being taken in by one process; ``writing`` and ``reading`` open a session in a transaction."""
+    """The tables being taken in by one process; ``writing`` and ``reading`` open a session in a
+    transaction."""
 
     def __init__(
-        self, reading: Callable[[], AbstractContextManager[Session]], writing: Callable[[], AbstractContextManager[Session]]
+        self,
+        reading: Callable[[], AbstractContextManager[Session]],
+        writing: Callable[[], AbstractContextManager[Session]],
     ) -> None:
         self._reading, self._writing = reading, writing
         self._jobs: Jobs[Table] = Jobs("import", MOST_JOBS)
         self.find, self.forget = self._jobs.find, self._jobs.forget
 
     def start(self, name: str, data: bytes) -> Table:
-        """Begin to read a table, or to ask what it is of. Raises BadTable at once when there is none in the file."""
+        """Begin to read a table, or to ask what it is of. Raises BadTable at once when there is none in the
+        file."""
         job = Table(name=name, total=max(1, data.count(b"\n")))
         try:
             job.unknown, rows = read_table(data)
@@ -119,11 +126,22 @@ class Imports:
         with self._writing() as session:
             there = store.by_name(session)
             versions = {one.id: one.version for items in there.values() for one in items}
-            if any(versions.get(entry.item_id) != entry.version for entry in job.entries if entry.item_id is not None) or (
-                any((entry.row.kind, entry.row.name) in there for entry in job.entries if entry.action == "new" and not entry.why)
+            if any(
+                versions.get(entry.item_id) != entry.version
+                for entry in job.entries
+                if entry.item_id is not None
+            ) or (
+                any(
+                    (entry.row.kind, entry.row.name) in there
+                    for entry in job.entries
+                    if entry.action == "new" and not entry.why
+                )
             ):
                 job.entries = compared([entry.row for entry in job.entries], there)
-                job.told = "The materials were changed since this was shown. Nothing is written yet: look at it once more."
+                job.told = (
+                    "The materials were changed since this was shown. Nothing is written yet: look at "
+                    "it once more."
+                )
                 job.state = "ready"
                 return
             store.insert_columns(session, fresh)
@@ -133,7 +151,8 @@ class Imports:
 
 
 def compared(rows: list[TableRow], there: dict[tuple[str, str], list[store.StoredItem]]) -> list[ImportEntry]:
-    """Each row held against the materials: an item of the same kind and name is the same one, unless there are several."""
+    """Each row held against the materials: an item of the same kind and name is the same one, unless there
+    are several."""
     left = {key: list(items) for key, items in there.items()}
     entries = []
     for row in rows:
@@ -147,16 +166,26 @@ def compared(rows: list[TableRow], there: dict[tuple[str, str], list[store.Store
             entries.append(ImportEntry(row, "same", equal.id, "It is there already.", equal.version))
         elif len(same_name) == 1:
             one = same_name.pop()
-            entries.append(ImportEntry(row, "change", one.id, _differences(one.item, row.over(one.item)), one.version))
+            entries.append(
+                ImportEntry(row, "change", one.id, _differences(one.item, row.over(one.item)), one.version)
+            )
         elif same_name:
-            entries.append(ImportEntry(row, "new", None, f"{len(same_name)} things of that name are there already; this becomes another."))
+            entries.append(
+                ImportEntry(
+                    row,
+                    "new",
+                    None,
+                    f"{len(same_name)} things of that name are there already; this becomes another.",
+                )
+            )
         else:
             entries.append(ImportEntry(row, "new", None, ""))
     return entries
 
 
 def _plain(item: Item) -> dict[str, object]:
-    """An item's fields for comparing: lengths to a hundredth of a millimetre, which no table and no ruler is finer than."""
+    """An item's fields for comparing: lengths to a hundredth of a millimetre, which no table and no ruler is
+    finer than."""
     digits = {
         name: 4 if isinstance(rule, LengthRule) and rule.fine else 2 if isinstance(rule, LengthRule) else 6
         for name, rule in _rules(type(item)).items()
@@ -179,7 +208,13 @@ def _differences(old: Item, new: Item) -> str:
     before, after = _plain(old), _plain(new)
 
     def shown(value: object) -> str:
-        return "–" if value in (None, "", ()) else ", ".join(f"{one:g}" for one in value) if isinstance(value, tuple) else str(value)
+        return (
+            "–"
+            if value in (None, "", ())
+            else ", ".join(f"{one:g}" for one in value)
+            if isinstance(value, tuple)
+            else str(value)
+        )
 
     return "; ".join(
         f"{name.removesuffix('_mm').replace('_', ' ')} {shown(before[name])} → {shown(after[name])}"

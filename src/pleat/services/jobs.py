@@ -1,4 +1,5 @@
-"""Work in the background of one process: kept by a token that a page asks with, one after the other, and never left hanging."""
+"""Work in the background of one process: kept by a token that a page asks with, one after the other, and
+never left hanging."""
 
 from __future__ import annotations
 
@@ -28,7 +29,8 @@ J = TypeVar("J", bound=Job)
 
 
 class Jobs(Generic[J]):
-    """The jobs of one sort, in one worker thread; with more than ``most`` the oldest is asked to stop and forgotten."""
+    """The jobs of one sort, in one worker thread; with more than ``most`` the oldest is asked to stop and
+    forgotten."""
 
     def __init__(self, name: str, most: int = MOST_KEPT) -> None:
         self._kept: OrderedDict[str, J] = OrderedDict()

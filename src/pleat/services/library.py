@@ -35,14 +35,20 @@ class Listed:
     about: dict[str, Any]
 
 
-def listing(session: Session, search: str, page: int, binned: bool = False, per_page: int = 48) -> tuple[list[Listed], int]:
+def listing(
+    session: Session, search: str, page: int, binned: bool = False, per_page: int = 48
+) -> tuple[list[Listed], int]:
     """(one page of books, how many there are)."""
     rows, count = book_store.listing(session, search, binned, page, per_page)
-    return [Listed(row.id, row.title, row.changed_at, row.binned_at, _about(session, row.id, row.summary)) for row in rows], count
+    return [
+        Listed(row.id, row.title, row.changed_at, row.binned_at, _about(session, row.id, row.summary))
+        for row in rows
+    ], count
 
 
 def _about(session: Session, book_id: int, summary: str) -> dict[str, Any]:
-    """What the list shows of a book; worked out anew for one that was stored before the list had portraits."""
+    """What the list shows of a book; worked out anew for one that was stored before the list had
+    portraits."""
     about: dict[str, Any] = json.loads(summary)
     if "portrait" in about:
         return about
@@ -54,7 +60,9 @@ def _about(session: Session, book_id: int, summary: str) -> dict[str, Any]:
 def duplicate(session: Session, book_id: int) -> int:
     """A copy with nothing ticked; its id. Raises NoSuchBook."""
     book = book_store.load(session, book_id).book
-    copy = book.model_copy(update={"title": f"{book.title[:73]} (copy)", "bench": book.bench.model_copy(update={"ticks": {}})})
+    copy = book.model_copy(
+        update={"title": f"{book.title[:73]} (copy)", "bench": book.bench.model_copy(update={"ticks": {}})}
+    )
     return books.add(session, copy, "", f"copied from {book.title}")
 
 
@@ -67,11 +75,13 @@ def export(session: Session, book_id: int) -> tuple[str, str]:
 LONGEST_NAME: Final = 120
 """Bytes of a title in the name of a file. Disks take 255 for the whole name, encrypted ones 143."""
 _FORBIDDEN: Final = re.compile(r"(con|prn|aux|nul|com[0-9¹²³]|lpt[0-9¹²³])", re.IGNORECASE)
-"""Names of devices, which Windows takes for no file whatever follows the first dot (its naming rules, Win32 documentation)."""
+"""Names of devices, which Windows takes for no file whatever follows the first dot (its naming rules, Win32
+documentation)."""
 
 
 def file_name(title: str) -> str:
-    """A title of any script as the name of a file: letters composed with their marks (NFC), digits, and dashes for all else."""
+    """A title of any script as the name of a file: letters composed with their marks (NFC), digits, and
+    dashes for all else."""
     composed = unicodedata.normalize("NFC", title.lower())
     kept = "".join(c if unicodedata.category(c)[0] in "LMN" or c in "\u200c\u200d" else "-" for c in composed)
     name = _cut(re.sub("-+", "-", kept).strip("-"), LONGEST_NAME) or "book"
@@ -79,14 +89,17 @@ def file_name(title: str) -> str:
 
 
 def _cut(name: str, most: int) -> str:
-    """As much of a name as so many bytes hold; no letter loses its marks, nor is what joins two left at the end."""
+    """As much of a name as so many bytes hold; no letter loses its marks, nor is what joins two left at the
+    end."""
     end, size = 0, 0
     for place, sign in enumerate(name):
         size += len(sign.encode())
         if size > most:
             break
         following = name[place + 1 : place + 2]
-        if not following or not (unicodedata.category(following)[0] == "M" or following in "\u200c\u200d" or sign in "\u200c\u200d"):
+        if not following or not (
+            unicodedata.category(following)[0] == "M" or following in "\u200c\u200d" or sign in "\u200c\u200d"
+        ):
             end = place + 1
     return name[:end].strip("-\u200c\u200d")
 
@@ -101,7 +114,8 @@ class Exported:
 
 
 def export_all(session: Session, folder: Path) -> Exported:
-    """Every book as a file and the materials as a table into a folder, which is made. One that fails does not end the rest.
+    """Every book as a file and the materials as a table into a folder, which is made. One that fails does not
+    end the rest.
 
     Raises OSError where the folder cannot be made.
     """
@@ -113,7 +127,9 @@ def export_all(session: Session, folder: Path) -> Exported:
     for row in rows:
         name = _free(file_name(row.title), row.id, taken)
         with _told(f"“{row.title}” as {name}.pleat.json", failed):
-            (folder / f"{name}.pleat.json").write_text(write_book(book_store.load(session, row.id).book), encoding="utf-8")
+            (folder / f"{name}.pleat.json").write_text(
+                write_book(book_store.load(session, row.id).book), encoding="utf-8"
+            )
             written += 1
     items = 0
     with _told("the materials as materials.csv", failed):

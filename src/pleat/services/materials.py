@@ -38,7 +38,11 @@ def listing(session: Session, wanted: Wanted) -> tuple[list[StoredItem], int, di
     kinds = store.count_by_kind(session, wanted.search, wanted.use)
     count = kinds.get(wanted.kind, 0) if wanted.kind in KINDS else sum(kinds.values())
     found = (
-        store.listing(session, wanted.search, wanted.kind, wanted.use, wanted.sort, page=wanted.page, per_page=PER_PAGE) if count else []
+        store.listing(
+            session, wanted.search, wanted.kind, wanted.use, wanted.sort, page=wanted.page, per_page=PER_PAGE
+        )
+        if count
+        else []
     )
     return found, count, kinds
 
@@ -60,17 +64,23 @@ def edit(
 ) -> StoredItem:
     """The item with fields set from typed texts.
 
-    ``shown`` is what the fields held when the page was made, at ``version``: only what was typed over counts, so that a page
-    of yesterday does not bring yesterday's count back. Without a version the texts are taken as they are. Raises NoSuchItem, BadBook, and
-    ItemChanged where a field was changed here and elsewhere.
+    ``shown`` is what the fields held when the page was made, at ``version``: only what was typed over counts,
+    so that a page of yesterday does not bring yesterday's count back. Without a version the texts are taken
+    as they are. Raises NoSuchItem, BadBook, and ItemChanged where a field was changed here and elsewhere.
     """
     stored = store.load(session, item_id)
     fields = dict(texts)
     if shown is not None:
         fields = {name: text for name, text in texts.items() if text != shown.get(name)}
     if version is not None and version != stored.version:
-        now_ = {name: text_of(stored.item, stored.kind, name, ruler) for name in fields if name in shown_fields(stored)}
-        both = tuple(name for name, text in now_.items() if text not in ((shown or {}).get(name), fields[name]))
+        now_ = {
+            name: text_of(stored.item, stored.kind, name, ruler)
+            for name in fields
+            if name in shown_fields(stored)
+        }
+        both = tuple(
+            name for name, text in now_.items() if text not in ((shown or {}).get(name), fields[name])
+        )
         if both or not 0 < version < stored.version:
             raise store.ItemChanged(both or tuple(fields), stored.changed_at)
     item = build(stored.kind, fields, ruler, stored.item)
@@ -86,7 +96,8 @@ def shown_fields(stored: StoredItem) -> tuple[str, ...]:
 
 
 def set_fields(session: Session, item_id: int, **values: object) -> StoredItem:
-    """The item with fields set to values that were worked out, such as readings or the grain. Raises NoSuchItem, BadBook."""
+    """The item with fields set to values that were worked out, such as readings or the grain. Raises
+    NoSuchItem, BadBook."""
     stored = store.load(session, item_id)
     try:
         item = KINDS[stored.kind].model.model_validate({**stored.item.model_dump(), **values})
@@ -114,4 +125,7 @@ def put_back(session: Session, item_id: int) -> None:
 
 def tools(session: Session) -> Tools:
     """What the maker's tools can do, and what there is to hold a book with."""
-    return tools_from((str(stored.id), stored.item) for stored in store.of_kinds(session, ("tool", "hardware", "stick", "elastic")))
+    return tools_from(
+        (str(stored.id), stored.item)
+        for stored in store.of_kinds(session, ("tool", "hardware", "stick", "elastic"))
+    )

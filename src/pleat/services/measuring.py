@@ -1,4 +1,5 @@
-"""Measuring a paper: zero first, then three readings of a stack, judged as they come; nothing is kept before the maker says so."""
+"""Measuring a paper: zero first, then three readings of a stack, judged as they come; nothing is kept before
+the maker says so."""
 
 from __future__ import annotations
 
@@ -20,7 +21,8 @@ MOST_READINGS: Final = 20
 
 @dataclass(frozen=True)
 class Session:
-    """How far a measuring has come: sheets in the stack, what it showed with closed jaws (None: not checked), readings in mm."""
+    """How far a measuring has come: sheets in the stack, what it showed with closed jaws (None: not checked),
+    readings in mm."""
 
     sheets: int
     zero_mm: float | None
@@ -60,5 +62,7 @@ def typed_reading(text: str) -> float:
     points = parse_thickness(text)
     mm = points if points is not None else parse_length(text, "mm", fine=True).mm
     if not 0 < mm <= 200:
-        raise LengthError(text, f"{text.strip()} cannot be a stack of paper. Type what the caliper shows, for example 1.04.")
+        raise LengthError(
+            text, f"{text.strip()} cannot be a stack of paper. Type what the caliper shows, for example 1.04."
+        )
     return mm

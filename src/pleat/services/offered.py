@@ -1,4 +1,5 @@
-"""What the materials offer a book: papers, covers and threads that suit it, and what they know of other things it takes."""
+"""What the materials offer a book: papers, covers and threads that suit it, and what they know of other
+things it takes."""
 
 from __future__ import annotations
 
@@ -29,7 +30,11 @@ MOST_OFFERED: Final = 60
 STARTERS: Final = {
     -1: Paper(name="Copier paper, A4", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80),
     -2: Paper(
-        name="Copier paper, letter", kind="copier", sheet_width_mm=8.5 * MM_PER_INCH, sheet_height_mm=11 * MM_PER_INCH, grammage=75.2
+        name="Copier paper, letter",
+        kind="copier",
+        sheet_width_mm=8.5 * MM_PER_INCH,
+        sheet_height_mm=11 * MM_PER_INCH,
+        grammage=75.2,
     ),
 }
 """What a first book can be started from while nothing is among the materials."""
@@ -37,7 +42,8 @@ STARTERS: Final = {
 
 @dataclass(frozen=True)
 class PaperChoice:
-    """A material with what it would mean for a book: as a stock, pieces a sheet gives, whether the grain is right."""
+    """A material with what it would mean for a book: as a stock, pieces a sheet gives, whether the grain is
+    right."""
 
     id: int
     paper: Material
@@ -51,24 +57,48 @@ FIRST: Final = 5
 """Papers that a start offers before one looks for others."""
 
 
-def suited(session: Session, leaf_width_mm: float, leaf_height_mm: float, search: str, taken: str = "") -> list[PaperChoice]:
-    """The few papers that suit the leaves of a book of this size best, or those a search finds: with a thickness that drapes, that give
-    something, with the grain, and the most of them. The one that was ``taken`` already stays among them.
+def suited(
+    session: Session, leaf_width_mm: float, leaf_height_mm: float, search: str, taken: str = ""
+) -> list[PaperChoice]:
+    """The few papers that suit the leaves of a book of this size best, or those a search finds: with a
+    thickness that drapes, that give something, with the grain, and the most of them. The one that was
+    ``taken`` already stays among them.
     """
     sheets = store.sheets(session, 0, 0)
     if search:
-        named = {stored.id for stored in store.listing(session, search, "paper", "", "name", per_page=MOST_OFFERED)}
+        named = {
+            stored.id for stored in store.listing(session, search, "paper", "", "name", per_page=MOST_OFFERED)
+        }
         sheets = [sheet for sheet in sheets if sheet.key in named]
     elif not sheets:
         return [PaperChoice(key, own, stock_of("leaf", own), 1, None, False) for key, own in STARTERS.items()]
     low, high = USES_MM["leaves"]
     rated = []
     for sheet in sheets:
-        better, _ = both_ways(2 * leaf_width_mm, leaf_height_mm, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
+        better, _ = both_ways(
+            2 * leaf_width_mm,
+            leaf_height_mm,
+            sheet.width_mm,
+            sheet.height_mm,
+            sheet.grain,
+            sheet.upright_only,
+        )
         drapes = low <= (sheet.thickness_mm or 0) <= high
-        rated.append((not better.count, not drapes, better.with_grain is False, -(sheet.owned or 0), sheet.name.lower(), sheet.key, better))
+        rated.append(
+            (
+                not better.count,
+                not drapes,
+                better.with_grain is False,
+                -(sheet.owned or 0),
+                sheet.name.lower(),
+                sheet.key,
+                better,
+            )
+        )
     rated.sort(key=lambda row: row[:6])
-    shown = rated if search else [row for place, row in enumerate(rated) if place < FIRST or str(row[5]) == taken]
+    shown = (
+        rated if search else [row for place, row in enumerate(rated) if place < FIRST or str(row[5]) == taken]
+    )
     return _choices(session, [row[5:] for row in shown], "")
 
 
@@ -80,7 +110,9 @@ def _choices(session: Session, rated: Sequence[tuple[int, Lay]], own: str | None
         item = items[key].item
         assert isinstance(item, Material)
         with_grain = better.with_grain if better.count else None
-        choices.append(PaperChoice(key, item, stock_of("leaf", item), better.count, with_grain, own == str(key)))
+        choices.append(
+            PaperChoice(key, item, stock_of("leaf", item), better.count, with_grain, own == str(key))
+        )
     return choices
 
 
@@ -106,15 +138,26 @@ def keep(session: Session, kept: Material) -> int:
 
 
 def papers_for(session: Session, book: Book, role: str) -> list[PaperChoice]:
-    """What the materials have for a role with what each gives this book: those that give something and with the grain first."""
+    """What the materials have for a role with what each gives this book: those that give something and with
+    the grain first."""
     parts = [one for one in worked_out(book).parts if isinstance(one, Part) and one.stock == role]
     part = max(parts, key=lambda one: one.width_mm * one.height_mm, default=None)
-    width, height = (part.width_mm, part.height_mm) if part else (2 * book.brief.leaf_width_mm, book.brief.leaf_height_mm)
+    width, height = (
+        (part.width_mm, part.height_mm) if part else (2 * book.brief.leaf_width_mm, book.brief.leaf_height_mm)
+    )
     own = getattr(book.paper, role).stock_id
     found = []
     for sheet in _sheets(session, role):
         better, _ = both_ways(width, height, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
-        found.append((better.count == 0, better.count > 0 and better.with_grain is False, sheet.name.lower(), sheet.key, better))
+        found.append(
+            (
+                better.count == 0,
+                better.count > 0 and better.with_grain is False,
+                sheet.name.lower(),
+                sheet.key,
+                better,
+            )
+        )
     found.sort(key=lambda row: row[:4])
     return _choices(session, [row[3:] for row in found[:MOST_OFFERED]], own)
 
@@ -124,16 +167,25 @@ FOUND: Final = ("board", "covering", "lining", "strip", "mat")
 
 
 def from_materials(session: Session, book: Book) -> Book:
-    """The book with boards, covering and lining from the materials, where there are some that give its pieces with the grain the right way:
-    cloth before paper for the covering, and linings that drape. What is not found stays as it is."""
+    """The book with boards, covering and lining from the materials, where there are some that give its pieces
+    with the grain the right way: cloth before paper for the covering, and linings that drape. What is not
+    found stays as it is."""
     for role in worked_out(book).paper.roles:
         if role not in FOUND:
             continue
         fits = [one for one in papers_for(session, book, role) if one.gives and one.with_grain is not False]
         if role in ("lining", "mat"):
             low, high = USES_MM["leaves"]
-            fits = [one for one in fits if low <= one.stock.caliper.likely <= high and (one.stock.sides == 2 or role == "mat")]
-        best = min(fits, key=lambda one: (role in ("covering", "strip") and not one.stock.cloth, one.with_grain is None), default=None)
+            fits = [
+                one
+                for one in fits
+                if low <= one.stock.caliper.likely <= high and (one.stock.sides == 2 or role == "mat")
+            ]
+        best = min(
+            fits,
+            key=lambda one: (role in ("covering", "strip") and not one.stock.cloth, one.with_grain is None),
+            default=None,
+        )
         found = store.find_material(session, best.id) if best else None
         if found is not None:
             book = book.model_copy(update={"paper": book.paper.model_copy(update={role: found})})
@@ -148,17 +200,27 @@ def _sheets(session: Session, role: str) -> list[SheetFacts]:
         assert isinstance(stored.item, Material)
         stock = stock_of(role, stored.item)
         found.append(
-            SheetFacts(stored.id, stock.name, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.owned, stock.upright_only)
+            SheetFacts(
+                stored.id,
+                stock.name,
+                stock.sheet_width_mm,
+                stock.sheet_height_mm,
+                stock.grain,
+                stock.owned,
+                stock.upright_only,
+            )
         )
     return found
 
 
 THREADS: Final = 30
-"""Threads a drawer offers at most, since the book is worked out with each of them; its search finds the others."""
+"""Threads a drawer offers at most, since the book is worked out with each of them; its search finds the
+others."""
 
 
 def threads(session: Session, search: str = "") -> tuple[list[tuple[int, ThreadSpool]], int]:
-    """(the first threads by name that a search finds, how many it finds); all of them say how thick they are."""
+    """(the first threads by name that a search finds, how many it finds); all of them say how thick they
+    are."""
     rows, count = store.of_known_thickness(session, "thread", search, THREADS)
     return [(stored.id, stored.item) for stored in rows if isinstance(stored.item, ThreadSpool)], count
 
@@ -171,10 +233,15 @@ def thread(session: Session, item_id: int) -> ThreadSpool | None:
 
 
 def goods(session: Session, plan: Plan) -> dict[str, Good]:
-    """What the materials know of the things in a plan that are not papers, by the item that its pieces name."""
+    """What the materials know of the things in a plan that are not papers, by the item that its pieces
+    name."""
     stocks = {piece.stock for piece in plan.parts if not isinstance(piece, Part) and piece.stock}
     wanted = {int(stock) for stock in stocks if stock.isdecimal()}
-    found = {str(item_id): _good(stored.item) for item_id, stored in store.load_many(session, wanted).items()} if wanted else {}
+    found = (
+        {str(item_id): _good(stored.item) for item_id, stored in store.load_many(session, wanted).items()}
+        if wanted
+        else {}
+    )
     sorts = {stock for stock in stocks if not stock.isdecimal()}
     return {**found, **(_by_sort(session, sorts) if sorts else {})}
 
@@ -184,7 +251,8 @@ CORD_MM: Final = 0.9
 
 
 def _by_sort(session: Session, sorts: Collection[str]) -> dict[str, Good]:
-    """What there is of a sort that a plan only names, such as magnets: all items of that sort together, at the price of the first."""
+    """What there is of a sort that a plan only names, such as magnets: all items of that sort together, at
+    the price of the first."""
     there: dict[str, list[Good]] = {}
     cords = store.of_kinds(session, ("thread",), CORD_MM) if "cord" in sorts else []
     for stored in [*store.of_kinds(session, ("fastener", "elastic")), *cords]:
@@ -196,7 +264,10 @@ def _by_sort(session: Session, sorts: Collection[str]) -> dict[str, Good]:
         for sort in named & set(sorts):
             there.setdefault(sort, []).append(_good(item))
     return {
-        sort: Good(_together([one.owned for one in own]), next((one.price for one in own if one.price is not None), None))
+        sort: Good(
+            _together([one.owned for one in own]),
+            next((one.price for one in own if one.price is not None), None),
+        )
         for sort, own in there.items()
     }
 
@@ -215,23 +286,40 @@ def could_make(session: Session, leaf_width_mm: float, leaf_height_mm: float) ->
     """The papers a book of this leaf size can be made from, folded once."""
     wide = 2 * leaf_width_mm
     return what_gives(
-        store.sheets(session, min(wide, leaf_height_mm) - 0.05, max(wide, leaf_height_mm) - 0.05), leaf_width_mm, leaf_height_mm
+        store.sheets(session, min(wide, leaf_height_mm) - 0.05, max(wide, leaf_height_mm) - 0.05),
+        leaf_width_mm,
+        leaf_height_mm,
     )
 
 
 def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> Paper | None:
-    """A cover paper from the materials for a leaf of this size, with its grain along the spine if possible; None where there is none."""
+    """A cover paper from the materials for a leaf of this size, with its grain along the spine if possible;
+    None where there is none."""
     found = store.listing(session, "", "paper", "cover", "thick first", per_page=MOST_OFFERED)
     papers = [stored for stored in found if isinstance(stored.item, Paper)] or [
-        stored for stored in store.listing(session, "", "paper", "", "thick first", per_page=1) if isinstance(stored.item, Paper)
+        stored
+        for stored in store.listing(session, "", "paper", "", "thick first", per_page=1)
+        if isinstance(stored.item, Paper)
     ]
     sheets = {sheet.key: sheet for sheet in store.sheets(session, 0, 0)}
 
     def fitness(stored: StoredItem) -> tuple[bool, bool, bool, bool]:
         sheet = sheets[stored.id]
-        better, _ = both_ways(2 * leaf_width_mm + 10, leaf_height_mm + 6, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
+        better, _ = both_ways(
+            2 * leaf_width_mm + 10,
+            leaf_height_mm + 6,
+            sheet.width_mm,
+            sheet.height_mm,
+            sheet.grain,
+            sheet.upright_only,
+        )
         item = stored.item
         assert isinstance(item, Paper)
-        return (better.count > 0, better.with_grain is not False, item.kind == "cardstock", item.form != "offcut")
+        return (
+            better.count > 0,
+            better.with_grain is not False,
+            item.kind == "cardstock",
+            item.form != "offcut",
+        )
 
     return store.find_paper(session, max(papers, key=fitness).id) if papers else None

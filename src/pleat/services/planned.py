@@ -1,4 +1,5 @@
-"""Plans that were just made: an edit starts from the plan that the one before it ended with, which is not worked out again."""
+"""Plans that were just made: an edit starts from the plan that the one before it ended with, which is not
+worked out again."""
 
 from __future__ import annotations
 
@@ -29,5 +30,6 @@ def _plan(asked: _Asked) -> Plan:
 
 
 def plan_of(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
-    """The plan of a book for a maker with these tools, as ``make_plan`` gives it; ``before`` is that of the book before it was changed."""
+    """The plan of a book for a maker with these tools, as ``make_plan`` gives it; ``before`` is that of the
+    book before it was changed."""
     return _plan(_Asked(book.model_dump_json(), tools, book, before))

@@ -26,7 +26,8 @@ BEHIND: Final = 4
 
 @dataclass(frozen=True)
 class Practice:
-    """How far one has come: the moves sewn, how many there are to practise, what the last tap was, taps and right ones at first try."""
+    """How far one has come: the moves sewn, how many there are to practise, what the last tap was, taps and
+    right ones at first try."""
 
     result: SewnResult
     sewn: tuple[Move, ...]
@@ -43,7 +44,9 @@ class Practice:
 
     @property
     def text(self) -> str:
-        return notation.write(practice.threads_of(self.sewn), len(self.result.positions_mm)) if self.sewn else ""
+        return (
+            notation.write(practice.threads_of(self.sewn), len(self.result.positions_mm)) if self.sewn else ""
+        )
 
     @property
     def praise(self) -> str:
@@ -66,7 +69,8 @@ def _goal(result: SewnResult) -> int:
 
 
 def tap(session: Session, result: SewnResult, text: str, move: Tap, score: tuple[int, int, bool]) -> Practice:
-    """What was sewn with one tap more: a right one is sewn, a wrong one explained; both are noted for the stitch."""
+    """What was sewn with one tap more: a right one is sewn, a wrong one explained; both are noted for the
+    stitch."""
     ways = practice.variants(result.sewing)
     sewn = _read(text, result, ways)
     taps, rights, missed = score
@@ -78,22 +82,39 @@ def tap(session: Session, result: SewnResult, text: str, move: Tap, score: tuple
         kept.note(session, result.pattern, spot, answer.right)
     if answer.right:
         sewn, rights = (*sewn, made), rights + (not missed)
-    return Practice(result, sewn, _goal(result), answer, taps + 1, rights, not answer.right, tuple(kept.weak(session, result.pattern)))
+    return Practice(
+        result,
+        sewn,
+        _goal(result),
+        answer,
+        taps + 1,
+        rights,
+        not answer.right,
+        tuple(kept.weak(session, result.pattern)),
+    )
 
 
 def _read(text: str, result: SewnResult, ways: Sequence[Sewing]) -> tuple[Move, ...]:
     """What was sewn, as the page says it; nothing where that is none of the ways."""
     try:
-        moves = tuple(move for thread in notation.read(text, len(result.positions_mm)) for move in thread) if text.strip() else ()
+        moves = (
+            tuple(move for thread in notation.read(text, len(result.positions_mm)) for move in thread)
+            if text.strip()
+            else ()
+        )
     except notation.BadSewing:
         return ()
     return moves if practice.alive(ways, moves) else ()
 
 
-def shown(result: SewnResult, moves: Sequence[Move], promise: Sewing | None = None) -> tuple[SewnResult, Chapter]:
+def shown(
+    result: SewnResult, moves: Sequence[Move], promise: Sewing | None = None
+) -> tuple[SewnResult, Chapter]:
     """A result with only these moves on it, and the part that shows where the needle is."""
     threads = practice.threads_of(moves)
     sewing = replace(promise or result.sewing, threads=threads)
     row = where(threads[-1])[0] if threads else 1
     low = max(1, row - BEHIND)
-    return replace(result, sewing=sewing, stretches=walk(threads)), Chapter(0, 0, 0, max(len(moves) - 1, 0), low, row)
+    return replace(result, sewing=sewing, stretches=walk(threads)), Chapter(
+        0, 0, 0, max(len(moves) - 1, 0), low, row
+    )

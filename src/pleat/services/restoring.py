@@ -1,4 +1,5 @@
-"""Copies that come from the page: they arrive part by part, and are put back in the background, with a bar."""
+"""Copies that come from the page: they arrive part by part, and are put back in the background, with a
+bar."""
 
 from __future__ import annotations
 
@@ -26,7 +27,8 @@ class _Stopped(Exception):
 
 @dataclass(kw_only=True)
 class Restoring(Job):
-    """A copy on its way: "reading" until all of it is read, then "done", "stopped" or "failed". ``back`` says what became of it."""
+    """A copy on its way: "reading" until all of it is read, then "done", "stopped" or "failed". ``back`` says
+    what became of it."""
 
     name: str
     back: PutBack | None = None
@@ -68,7 +70,8 @@ class Restorings:
 
 
 class Parts:
-    """Copies that a browser sends part by part, so that the disk alone says how large one may be; each grows in a file of its own."""
+    """Copies that a browser sends part by part, so that the disk alone says how large one may be; each grows
+    in a file of its own."""
 
     MOST: Final = 4
 
@@ -76,15 +79,19 @@ class Parts:
         self._place = backups.folder(database)
 
     def begin(self, size: int) -> str:
-        """The token of a copy of so many bytes. Raises BadBackup where the disk has no room for it and what is made of it."""
+        """The token of a copy of so many bytes. Raises BadBackup where the disk has no room for it and what
+        is made of it."""
         try:
             self._place.mkdir(parents=True, exist_ok=True)
             room = shutil.disk_usage(self._place).free
             if room < _ROOM_FOR * size:
                 raise BadBackup(
-                    f"The copy is {_megabytes(size)}, and putting it back takes three times that for a while: the disk has {_megabytes(room)} left."
+                    f"The copy is {_megabytes(size)}, and putting it back takes three times that for a "
+                    f"while: the disk has {_megabytes(room)} left."
                 )
-            for old in sorted(self._place.glob(".given-*.part"), key=lambda one: one.stat().st_mtime)[: 1 - self.MOST]:
+            for old in sorted(self._place.glob(".given-*.part"), key=lambda one: one.stat().st_mtime)[
+                : 1 - self.MOST
+            ]:
                 old.unlink(missing_ok=True)
             token = secrets.token_hex(8)
             self._file(token).touch(0o600)
@@ -93,7 +100,8 @@ class Parts:
         return token
 
     def add(self, token: str, at: int, data: bytes) -> None:
-        """One part, which begins at a byte; one that is sent again is written again. Raises BadBackup for one that leaves a gap."""
+        """One part, which begins at a byte; one that is sent again is written again. Raises BadBackup for one
+        that leaves a gap."""
         try:
             with self.file(token).open("r+b") as file:
                 if file.seek(0, os.SEEK_END) < at:

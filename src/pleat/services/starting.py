@@ -38,7 +38,8 @@ _OWN: Final = {"name": "own_name", "size": "own_size", "weight": "own_weight"}
 class Answers:
     """What a maker answered, as typed: the recipe, how big, from what, how many pages, a title.
 
-    ``fits`` asks for the leaf that the sheet gives folded once. ``paper`` is an item's id, or ``OWN`` with name, size and weight.
+    ``fits`` asks for the leaf that the sheet gives folded once. ``paper`` is an item's id, or ``OWN`` with
+    name, size and weight.
     """
 
     recipe: str = ""
@@ -54,7 +55,8 @@ class Answers:
 
 
 def begun(session: Session, answers: Answers, leaf: Paper | None = None) -> Book:
-    """The book these answers make, of the paper ``leaf`` where that is given. Raises BadBook naming every answer that cannot be taken."""
+    """The book these answers make, of the paper ``leaf`` where that is given. Raises BadBook naming every
+    answer that cannot be taken."""
     kind = recipe(answers.recipe) or RECIPES[0]
     problems: list[FieldProblem] = []
     leaf = leaf or _paper(session, answers, problems)
@@ -87,7 +89,8 @@ def begun(session: Session, answers: Answers, leaf: Paper | None = None) -> Book
 
 
 def so_far(session: Session, answers: Answers) -> tuple[Book, tuple[str, ...]]:
-    """The book these answers make, with what the recipe has in place of those that cannot be taken yet; and which those are."""
+    """The book these answers make, with what the recipe has in place of those that cannot be taken yet; and
+    which those are."""
     try:
         return begun(session, answers), ()
     except BadBook as error:
@@ -104,7 +107,9 @@ def so_far(session: Session, answers: Answers) -> tuple[Book, tuple[str, ...]]:
         return begun(
             session,
             read,
-            None if {"paper", *_OWN.values()}.isdisjoint(guessed) else getattr(kind, kind.made_from) or getattr(Papers(), kind.made_from),
+            None
+            if {"paper", *_OWN.values()}.isdisjoint(guessed)
+            else getattr(kind, kind.made_from) or getattr(Papers(), kind.made_from),
         ), guessed
     except BadBook:  # such as more sheets than a pile holds
         return editing.apply(kind.book(), [("brief.ruler", answers.ruler), ("brief.marks", None)]), guessed
@@ -132,13 +137,19 @@ def _paper(session: Session, answers: Answers, problems: list[FieldProblem]) -> 
             return None
         assert isinstance(made, Paper)
         return made
-    found = offered.paper(session, int(answers.paper)) if answers.paper.lstrip("-").isdecimal() and len(answers.paper) < 10 else None
+    found = (
+        offered.paper(session, int(answers.paper))
+        if answers.paper.lstrip("-").isdecimal() and len(answers.paper) < 10
+        else None
+    )
     if found is None:
         problems.append(FieldProblem("paper", "paper", "", "Choose the paper for the leaves."))
     return found
 
 
-def _size(answers: Answers, leaf: Paper | None, problems: list[FieldProblem]) -> tuple[float, float, dict[str, str]] | None:
+def _size(
+    answers: Answers, leaf: Paper | None, problems: list[FieldProblem]
+) -> tuple[float, float, dict[str, str]] | None:
     """(width, height, how they were typed) of the leaf."""
     if answers.fits:
         return (*books.folded_once(leaf), {}) if leaf else None
@@ -147,13 +158,21 @@ def _size(answers: Answers, leaf: Paper | None, problems: list[FieldProblem]) ->
     except LengthError as error:
         problems.append(FieldProblem("size", "size", answers.size, error.reason))
         return None
-    typed = dict(zip(("brief.leaf_width_mm", "brief.leaf_height_mm"), (with_unit(note, answers.ruler) for note in notes), strict=True))
+    typed = dict(
+        zip(
+            ("brief.leaf_width_mm", "brief.leaf_height_mm"),
+            (with_unit(note, answers.ruler) for note in notes),
+            strict=True,
+        )
+    )
     return width, height, {path: note for path, note in typed.items() if note}
 
 
 def _as_answer(problem: FieldProblem, answers: Answers) -> FieldProblem:
     group = problem.path.split(".")[0]
-    answer, typed = {"brief": ("size", answers.size), "pages": ("count", answers.count)}.get(group, ("title", problem.typed))
+    answer, typed = {"brief": ("size", answers.size), "pages": ("count", answers.count)}.get(
+        group, ("title", problem.typed)
+    )
     return FieldProblem(answer, answer, typed, problem.message)
 
 
@@ -172,18 +191,28 @@ class Becoming:
 
 def _counted(book: Book, kind: Recipe) -> editing.Changes:
     """How many pages a book has, for a kind that may not hold as many: then as many as it holds."""
-    found = [(f"pages.{name}", getattr(book.pages, name)) for name in ("amount", "counted_in") if hasattr(book.pages, name)]
+    found = [
+        (f"pages.{name}", getattr(book.pages, name))
+        for name in ("amount", "counted_in")
+        if hasattr(book.pages, name)
+    ]
     rule = kind.counts
-    return [(path, min(max(value, int(rule.low)), int(rule.high)) if path.endswith("amount") and rule else value) for path, value in found]
+    return [
+        (path, min(max(value, int(rule.low)), int(rule.high)) if path.endswith("amount") and rule else value)
+        for path, value in found
+    ]
 
 
 def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
-    """The book as this recipe has it, with every figure that changes (pleat, label, before, after), the members that are laid aside,
-    what goes and what would not work. Size, papers, count and everything else that carries over stays. Raises BadBook where it cannot be one."""
+    """The book as this recipe has it, with every figure that changes (pleat, label, before, after), the
+    members that are laid aside, what goes and what would not work. Size, papers, count and everything else
+    that carries over stays. Raises BadBook where it cannot be one."""
     had, before_plan = book.pages.pile if isinstance(book.pages, Sections) else (), make_plan(book, tools)
     after = book
     if had and not kind.pile:
-        after = editing.apply(piles.cleared(book), [("pages.amount", before_plan.pages.pages), ("pages.counted_in", "pages")])
+        after = editing.apply(
+            piles.cleared(book), [("pages.amount", before_plan.pages.pages), ("pages.counted_in", "pages")]
+        )
     counted = _counted(after, kind)
     after = editing.apply(after, kind.made_on(before_plan.brief.ruler))
     if type(after.pages) is not type(book.pages) and kind.counted:
@@ -200,9 +229,16 @@ def becoming(book: Book, kind: Recipe, tools: Tools) -> Becoming:
             if told and (old is None or new is None or old.value != new.value):
                 changed.append((name, told.label, old, new))
     known: Mapping[str, Mapping[str, object]] = book.aside
-    aside = tuple(member for pleat, members in after.aside.items() for member in members if member not in known.get(pleat, {}))
+    aside = tuple(
+        member
+        for pleat, members in after.aside.items()
+        for member in members
+        if member not in known.get(pleat, {})
+    )
     goes = (
-        (f"The pile of {many(len(had), 'sheet')} goes: it is made of one paper, {after.paper.leaf.name}.",) if had and not kind.pile else ()
+        (f"The pile of {many(len(had), 'sheet')} goes: it is made of one paper, {after.paper.leaf.name}.",)
+        if had and not kind.pile
+        else ()
     )
     stops = tuple(check.title for _, check in plan.checks if check.level == "stop")
     return Becoming(kind, after, plan, tuple(changed), aside, goes, stops)

@@ -22,7 +22,8 @@ from pleat.store import items as store
 
 @dataclass(frozen=True)
 class Tapping:
-    """A stitch while it is tapped: its moves, why the last tap cannot be sewn, what is wrong with it as a whole, where it grows to.
+    """A stitch while it is tapped: its moves, why the last tap cannot be sewn, what is wrong with it as a
+    whole, where it grows to.
 
     ``finished`` says that the last thread is tied off; ``grows`` holds (sections, "" or why not).
     """
@@ -50,7 +51,14 @@ def tapping(bed: Bed, text: str, refused: str = "") -> Tapping:
     except notation.BadSewing as error:
         return Tapping(bed, (), error.reason, (), (), text)
     if rows_of(threads) > len(bed.rows):
-        return Tapping(bed, (), f"There is no section {rows_of(threads)} on this board: it has {len(bed.rows)}.", (), (), text)
+        return Tapping(
+            bed,
+            (),
+            f"There is no section {rows_of(threads)} on this board: it has {len(bed.rows)}.",
+            (),
+            (),
+            text,
+        )
     moves = tuple(move for thread in threads for move in thread)
     sewing = Sewing(bed, threads, promise_for(bed, threads))
     finished = bool(moves) and moves[-1].do == "tie"
@@ -76,7 +84,10 @@ def _grows(bed: Bed, threads: tuple[tuple[Move, ...], ...]) -> tuple[tuple[int, 
         except CannotGrow as error:
             found.append((rows, str(error)))
             continue
-        wrong = next((fault.text for fault in find(Sewing(tried, made, promise_for(tried, made))) if not fault.watch), "")
+        wrong = next(
+            (fault.text for fault in find(Sewing(tried, made, promise_for(tried, made))) if not fault.watch),
+            "",
+        )
         found.append((rows, wrong))
     return tuple(found)
 
@@ -110,14 +121,19 @@ def with_tap(bed: Bed, text: str, tapped: Tap, what: str, side: Side) -> Tapping
         return replace(before, refused=f"{wrong.text[0].upper()}{wrong.text[1:]}.")
     made = tapping(bed, notation.write(threads, bed.stations))
     if held:
-        return replace(made, refused="Out and in by one hole is a loop: it holds only if a later section hooks into it.")
+        return replace(
+            made, refused="Out and in by one hole is a loop: it holds only if a later section hooks into it."
+        )
     return made
 
 
 def without_last(bed: Bed, text: str) -> Tapping:
     """The stitch without its last move."""
     before = tapping(bed, text)
-    return tapping(bed, notation.write(practice.threads_of(before.moves[:-1]), bed.stations) if len(before.moves) > 1 else "")
+    return tapping(
+        bed,
+        notation.write(practice.threads_of(before.moves[:-1]), bed.stations) if len(before.moves) > 1 else "",
+    )
 
 
 def _readable(moves: str, stations: int) -> None:
@@ -149,13 +165,20 @@ def use(book: Book, moves: str, stations: int, name: str) -> Book:
 
 
 def keep(session: Session, name: str, moves: str, stations: int) -> int:
-    """Puts a stitch among the materials and says under which number. Raises BadBook for one without a name, or that is none."""
+    """Puts a stitch among the materials and says under which number. Raises BadBook for one without a name,
+    or that is none."""
     _readable(moves, stations)
     if not name.strip():
-        raise BadBook([FieldProblem("name", "what you call it", name, "Give the stitch a name, to find it again.")])
+        raise BadBook(
+            [FieldProblem("name", "what you call it", name, "Give the stitch a name, to find it again.")]
+        )
     return store.add(session, Stitch(name=name.strip()[:60], stations=stations, moves=moves), now())
 
 
 def stitches(session: Session) -> list[tuple[int, Stitch]]:
     """The stitches among the materials."""
-    return [(stored.id, stored.item) for stored in store.of_kind(session, "stitch") if isinstance(stored.item, Stitch)]
+    return [
+        (stored.id, stored.item)
+        for stored in store.of_kind(session, "stitch")
+        if isinstance(stored.item, Stitch)
+    ]

@@ -15,7 +15,8 @@ from pleat.services.books import Opened
 
 @dataclass(frozen=True)
 class Otherwise:
-    """What another thread would change: what is cut of it, what it adds at the spine, and what is to be said of it here."""
+    """What another thread would change: what is cut of it, what it adds at the spine, and what is to be said
+    of it here."""
 
     need: ThreadNeed
     swell: Estimate
@@ -26,7 +27,9 @@ def with_thread(opened: Opened, item_id: int, spool: ThreadSpool) -> Otherwise |
     """The book sewn with a thread from the materials instead; None where nothing is sewn by hand."""
     if not isinstance(opened.plan.binding, SewnResult):
         return None
-    result = worked_out(books.use_thread(opened.book, item_id, spool), opened.tools, opened.plan.untried).binding
+    result = worked_out(
+        books.use_thread(opened.book, item_id, spool), opened.tools, opened.plan.untried
+    ).binding
     assert isinstance(result, SewnResult)
     fold = max((row.fold_mm for row in result.sewing.bed.rows), default=0.0)
     return Otherwise(result.need, result.swell, suits(result.thread_diameter_mm, fold))

@@ -1,7 +1,7 @@
 """Copies of the database: on demand, before it is changed by a newer Pleat, and one a day for a week.
 
-Made by SQLite's own backup, which copies a consistent state while others write; a copied file of a running Pleat would lack what
-its log still holds.
+Made by SQLite's own backup, which copies a consistent state while others write; a copied file of a running
+Pleat would lack what its log still holds.
 """
 
 from __future__ import annotations
@@ -38,7 +38,8 @@ def folder(database: Path) -> Path:
 def backup(database: Path, target: Path) -> int:
     """Copy the database to a new file, check the copy, and return how many books it holds.
 
-    Written beside the target first, so that a file that is there is never half a copy. Raises BadBackup, in one line.
+    Written beside the target first, so that a file that is there is never half a copy. Raises BadBackup, in
+    one line.
     """
     try:
         target = target.resolve()
@@ -49,7 +50,10 @@ def backup(database: Path, target: Path) -> int:
         _may_be_written(database, target)
         target.parent.mkdir(parents=True, exist_ok=True)
         os.close(os.open(made, os.O_RDWR | os.O_CREAT | os.O_TRUNC, 0o600))
-        with closing(sqlite3.connect(address(database, "mode=ro"), uri=True)) as source, closing(sqlite3.connect(made)) as copy:
+        with (
+            closing(sqlite3.connect(address(database, "mode=ro"), uri=True)) as source,
+            closing(sqlite3.connect(made)) as copy,
+        ):
             source.backup(copy)
             copy.execute("PRAGMA journal_mode=DELETE")
         books = _checked(made)
@@ -71,7 +75,8 @@ _WAL: Final = b"\x02\x02"
 
 
 def _may_be_written(database: Path, target: Path) -> None:
-    """Raise BadBackup for a target that is ours, that some program has open, or that is there and no copy. Raises OSError."""
+    """Raise BadBackup for a target that is ours, that some program has open, or that is there and no copy.
+    Raises OSError."""
     own = database.resolve()
     if target in {own, own.with_name("secret.key"), *(own.with_name(own.name + end) for end in _BESIDE)}:
         raise BadBackup(f"{target} is Pleat's own file: name another one for the copy.")
@@ -99,7 +104,9 @@ def _checked(path: Path) -> int:
     """How many books a copy holds that was just made. Raises BadBackup unless it is whole and Pleat's."""
     try:
         with closing(sqlite3.connect(address(path, "mode=ro&immutable=1"), uri=True)) as connection:
-            tables = {name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+            tables = {
+                name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
+            }
             said = connection.execute("PRAGMA integrity_check(1)").fetchone()[0]
             if not tables >= _TABLES or said != "ok":
                 raise BadBackup(f"{path} is no copy of Pleat's books, or it is damaged.")

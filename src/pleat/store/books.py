@@ -1,4 +1,5 @@
-"""The repository of books: every change is a revision, undo and redo move along them, deleting goes to the bin."""
+"""The repository of books: every change is a revision, undo and redo move along them, deleting goes to the
+bin."""
 
 from __future__ import annotations
 
@@ -32,7 +33,8 @@ class ChangedElsewhere(PleatError):
 
 @dataclass(frozen=True)
 class Stored:
-    """A book as stored: its document, its version, when it was last changed, and what undo and redo would do."""
+    """A book as stored: its document, its version, when it was last changed, and what undo and redo would
+    do."""
 
     id: int
     book: Book
@@ -70,18 +72,28 @@ def load(session: Session, book_id: int, binned: bool = False) -> Stored:
 
 
 def _shown() -> Select[str, str, bool, str | None]:
-    """(label, document, whether one is before it, the label of the one after it) of the revision that is shown."""
+    """(label, document, whether one is before it, the label of the one after it) of the revision that is
+    shown."""
     book: BindParameter[int] = bindparam("book")
     head: BindParameter[int] = bindparam("head")
     other = aliased(RevisionRow)
     before = exists().where(other.book_id == book, other.number < head)
-    after = select(other.label).where(other.book_id == book, other.number > head).order_by(other.number).limit(1).scalar_subquery()
-    return select(RevisionRow.label, RevisionRow.document, before, after).where(RevisionRow.book_id == book, RevisionRow.number == head)
+    after = (
+        select(other.label)
+        .where(other.book_id == book, other.number > head)
+        .order_by(other.number)
+        .limit(1)
+        .scalar_subquery()
+    )
+    return select(RevisionRow.label, RevisionRow.document, before, after).where(
+        RevisionRow.book_id == book, RevisionRow.number == head
+    )
 
 
 _SHOWN: Final = _shown()
 _read: Final[dict[str, Book]] = {}
-"""Books by their documents, those read or written last: the next edit begins with what the one before it wrote."""
+"""Books by their documents, those read or written last: the next edit begins with what the one before it
+wrote."""
 _REMEMBERED: Final = 12
 
 
@@ -93,7 +105,8 @@ def _remembered(document: str, book: Book) -> Book:
 
 
 def _beside(session: Session, row: BookRow, by: int) -> int | None:
-    """The number of the revision before (-1) or after (+1) the one shown; older ones may have been thinned out."""
+    """The number of the revision before (-1) or after (+1) the one shown; older ones may have been thinned
+    out."""
     own = RevisionRow.book_id == row.id
     if by < 0:
         return session.scalar(select(func.max(RevisionRow.number)).where(own, RevisionRow.number < row.head))
@@ -101,7 +114,8 @@ def _beside(session: Session, row: BookRow, by: int) -> int | None:
 
 
 def check_version(session: Session, stored: Stored, version: int, window: str) -> None:
-    """Raise ChangedElsewhere when another window has changed the book since ``version``, or no window ever saw that one."""
+    """Raise ChangedElsewhere when another window has changed the book since ``version``, or no window ever
+    saw that one."""
     if version == stored.version:
         return
     if not 0 < version < stored.version:
@@ -116,12 +130,17 @@ def check_version(session: Session, stored: Stored, version: int, window: str) -
         raise ChangedElsewhere(stored.version, other.label, other.made_at)
 
 
-def save(session: Session, before: Stored, book: Book, summary: str, window: str, label: str, *, now: datetime) -> Stored:
-    """The book as a new revision after ``before``, the one shown; what had been undone is given up. Raises BadBook for one too large."""
+def save(
+    session: Session, before: Stored, book: Book, summary: str, window: str, label: str, *, now: datetime
+) -> Stored:
+    """The book as a new revision after ``before``, the one shown; what had been undone is given up. Raises
+    BadBook for one too large."""
     row, label = _row(session, before.id), label[:200]
     document = _document(book)
     if before.can_redo:
-        session.execute(delete(RevisionRow).where(RevisionRow.book_id == row.id, RevisionRow.number > row.head))
+        session.execute(
+            delete(RevisionRow).where(RevisionRow.book_id == row.id, RevisionRow.number > row.head)
+        )
     row.head += 1
     row.title = book.title
     session.add(RevisionRow(book_id=row.id, number=row.head, document=document, label=label, made_at=now))
@@ -132,7 +151,8 @@ def save(session: Session, before: Stored, book: Book, summary: str, window: str
 
 
 def amend(session: Session, before: Stored, book: Book, summary: str, window: str, now: datetime) -> Stored:
-    """The book with something changed that is no step of the work, such as the ruler: no revision, nothing to undo or lost to redo."""
+    """The book with something changed that is no step of the work, such as the ruler: no revision, nothing to
+    undo or lost to redo."""
     row = _row(session, before.id)
     revision = session.get_one(RevisionRow, (row.id, row.head))
     revision.document = _document(book)
@@ -143,7 +163,16 @@ def amend(session: Session, before: Stored, book: Book, summary: str, window: st
 def _document(book: Book) -> str:
     document = book.model_dump_json()
     if len(document) > LARGEST_FILE:
-        raise BadBook([FieldProblem("", "the book", "", "It would be over 1 MB, more than Pleat can open again. Nothing was changed.")])
+        raise BadBook(
+            [
+                FieldProblem(
+                    "",
+                    "the book",
+                    "",
+                    "It would be over 1 MB, more than Pleat can open again. Nothing was changed.",
+                )
+            ]
+        )
     _remembered(document, book)
     return document
 
@@ -169,7 +198,8 @@ _THIN_EVERY: Final = 50
 
 @dataclass(frozen=True)
 class Point:
-    """A state in a book's history: its number, what was done, when, its name if it was given one, and whether it is the one shown."""
+    """A state in a book's history: its number, what was done, when, its name if it was given one, and whether
+    it is the one shown."""
 
     number: int
     label: str
@@ -224,19 +254,27 @@ def thin(session: Session, book_id: int) -> None:
             RevisionRow.number.not_in(of_days),
         )
     )
-    session.execute(delete(ChangeRow).where(ChangeRow.book_id == book_id, ChangeRow.version <= row.version - 5 * EDITS_KEPT))
+    session.execute(
+        delete(ChangeRow).where(
+            ChangeRow.book_id == book_id, ChangeRow.version <= row.version - 5 * EDITS_KEPT
+        )
+    )
 
 
 def binned(session: Session) -> list[int]:
     """The books that lie in the bin, in the order they came into being."""
-    return list(session.scalars(select(BookRow.id).where(BookRow.binned_at.is_not(None)).order_by(BookRow.id)))
+    return list(
+        session.scalars(select(BookRow.id).where(BookRow.binned_at.is_not(None)).order_by(BookRow.id))
+    )
 
 
 def empty_bin(session: Session, shown: Collection[int]) -> int:
     """Throw away for good what lies in the bin of the books that were ``shown``; how many that were."""
     gone = sorted(set(binned(session)) & set(shown))
     if gone:
-        session.connection().execute(delete(BookRow).where(BookRow.id == bindparam("gone")), [{"gone": one} for one in gone])
+        session.connection().execute(
+            delete(BookRow).where(BookRow.id == bindparam("gone")), [{"gone": one} for one in gone]
+        )
     return len(gone)
 
 
@@ -252,14 +290,22 @@ def restore(session: Session, book_id: int) -> None:
     _row(session, book_id, binned=True).binned_at = None
 
 
-def listing(session: Session, search: str = "", binned: bool = False, page: int = 1, per_page: int = 48) -> tuple[Sequence[BookRow], int]:
+def listing(
+    session: Session, search: str = "", binned: bool = False, page: int = 1, per_page: int = 48
+) -> tuple[Sequence[BookRow], int]:
     """(rows of one page, how many there are), newest change first; ``search`` looks in titles."""
-    where: list[ColumnElement[bool]] = [BookRow.binned_at.is_not(None) if binned else BookRow.binned_at.is_(None)]
+    where: list[ColumnElement[bool]] = [
+        BookRow.binned_at.is_not(None) if binned else BookRow.binned_at.is_(None)
+    ]
     if search.strip():
         where.append(BookRow.title.icontains(search.strip(), autoescape=True))
     count = session.scalar(select(func.count()).select_from(BookRow).where(*where)) or 0
     rows = session.scalars(
-        select(BookRow).where(*where).order_by(BookRow.changed_at.desc(), BookRow.id.desc()).offset((page - 1) * per_page).limit(per_page)
+        select(BookRow)
+        .where(*where)
+        .order_by(BookRow.changed_at.desc(), BookRow.id.desc())
+        .offset((page - 1) * per_page)
+        .limit(per_page)
     ).all()
     return rows, count
 

@@ -1,4 +1,5 @@
-"""Devices that gave the pairing code: who they are, when they were last seen, and which were sent away. They stay what they are when a copy is put back."""
+"""Devices that gave the pairing code: who they are, when they were last seen, and which were sent away. They
+stay what they are when a copy is put back."""
 
 from __future__ import annotations
 
@@ -32,12 +33,16 @@ def known(session: Session, known_by: str) -> DeviceRow | None:
 
 
 def seen(session: Session, device_id: int, address: str, now: datetime) -> None:
-    session.execute(update(DeviceRow).where(DeviceRow.id == device_id).values(seen_at=now, address=address[:60]))
+    session.execute(
+        update(DeviceRow).where(DeviceRow.id == device_id).values(seen_at=now, address=address[:60])
+    )
 
 
 def listing(session: Session) -> Sequence[DeviceRow]:
     """Those that get in, the one seen last first."""
-    return session.scalars(select(DeviceRow).where(DeviceRow.gone_at.is_(None)).order_by(DeviceRow.seen_at.desc(), DeviceRow.id)).all()
+    return session.scalars(
+        select(DeviceRow).where(DeviceRow.gone_at.is_(None)).order_by(DeviceRow.seen_at.desc(), DeviceRow.id)
+    ).all()
 
 
 def send_away(session: Session, device_id: int, now: datetime) -> str:

@@ -1,4 +1,5 @@
-"""Epochs: what a page shows is of the time before a copy was put back, or of the time since. A change from a page of before is refused."""
+"""Epochs: what a page shows is of the time before a copy was put back, or of the time since. A change from a
+page of before is refused."""
 
 from __future__ import annotations
 
@@ -27,7 +28,8 @@ def current(session: Session) -> str:
 
 
 def hold(session: Session, given: Iterable[str]) -> None:
-    """Raise PutBackSince unless a request comes from a page of this epoch, which said so wherever it says it."""
+    """Raise PutBackSince unless a request comes from a page of this epoch, which said so wherever it says
+    it."""
     row, tokens = _row(session), set(given)
     if tokens != {row.token}:
         raise PutBackSince(row.begun_at)

@@ -1,4 +1,5 @@
-"""The repository of the materials: items of every kind, what books took from them, and finding among thousands."""
+"""The repository of the materials: items of every kind, what books took from them, and finding among
+thousands."""
 
 from __future__ import annotations
 
@@ -44,7 +45,8 @@ class StoredItem:
 
 
 class ItemChanged(PleatError):
-    """An item was changed since the page it is edited on was made; ``fields`` are those both changed, ``made_at`` says when."""
+    """An item was changed since the page it is edited on was made; ``fields`` are those both changed,
+    ``made_at`` says when."""
 
     def __init__(self, fields: tuple[str, ...], made_at: datetime) -> None:
         self.fields = fields
@@ -56,7 +58,9 @@ def columns_of(item: Item, now: datetime) -> dict[str, Any]:
     """What a row holds of an item; worked out apart from writing where there are many."""
     about = asdict(facts(item))
     uses = about.pop("uses")
-    document = (item.model_copy(update={"stock_id": None}) if isinstance(item, Paper) else item).model_dump_json()
+    document = (
+        item.model_copy(update={"stock_id": None}) if isinstance(item, Paper) else item
+    ).model_dump_json()
     return {
         **about,
         "uses": "".join(f",{use}" for use in uses) + ("," if uses else ""),
@@ -100,7 +104,8 @@ def find_paper(session: Session, item_id: int) -> Paper | None:
 
 
 def find_material(session: Session, item_id: int) -> Material | None:
-    """What pieces can be cut from, by its id, with its ``stock_id`` set; None when it is not there or something else."""
+    """What pieces can be cut from, by its id, with its ``stock_id`` set; None when it is not there or
+    something else."""
     row = session.get(ItemRow, item_id) if is_id(item_id) else None
     if row is None or row.gone_at is not None:
         return None
@@ -111,7 +116,9 @@ def find_material(session: Session, item_id: int) -> Material | None:
 def owned_of(session: Session, item_ids: Iterable[int]) -> dict[int, int | None]:
     """How many are left of each item that is still there."""
     wanted = list(item_ids)
-    rows = session.execute(select(ItemRow.id, ItemRow.owned).where(ItemRow.id.in_(wanted), ItemRow.gone_at.is_(None)))
+    rows = session.execute(
+        select(ItemRow.id, ItemRow.owned).where(ItemRow.id.in_(wanted), ItemRow.gone_at.is_(None))
+    )
     return {row.id: row.owned for row in rows}
 
 
@@ -128,24 +135,33 @@ def set_gone(session: Session, item_id: int, gone_at: datetime | None) -> None:
     row.version += 1
 
 
-def listing(session: Session, search: str, kind: str, use: str, sort: str, *, page: int = 1, per_page: int) -> list[StoredItem]:
+def listing(
+    session: Session, search: str, kind: str, use: str, sort: str, *, page: int = 1, per_page: int
+) -> list[StoredItem]:
     """One page of items; each word of ``search`` must be found. Unknown kinds, uses and sorts mean any."""
     where = _where(search, kind, use)
     order = SORTS.get(sort, SORTS["name"])
-    rows = session.scalars(select(ItemRow).where(*where).order_by(*order).offset((page - 1) * per_page).limit(per_page)).all()
+    rows = session.scalars(
+        select(ItemRow).where(*where).order_by(*order).offset((page - 1) * per_page).limit(per_page)
+    ).all()
     return [_stored(row) for row in rows]
 
 
 def count_by_kind(session: Session, search: str = "", use: str = "") -> dict[str, int]:
     """How many items of each kind match."""
-    rows = session.execute(select(ItemRow.kind, func.count().label("many")).where(*_where(search, "", use)).group_by(ItemRow.kind))
+    rows = session.execute(
+        select(ItemRow.kind, func.count().label("many"))
+        .where(*_where(search, "", use))
+        .group_by(ItemRow.kind)
+    )
     return {row.kind: row.many for row in rows}
 
 
 def sheets(session: Session, short_mm: float, long_mm: float) -> list[SheetFacts]:
     """Papers whose sheet is at least so large, either way round, as far as what they give needs them."""
     fits = or_(
-        and_(ItemRow.width_mm >= short_mm, ItemRow.height_mm >= long_mm), and_(ItemRow.width_mm >= long_mm, ItemRow.height_mm >= short_mm)
+        and_(ItemRow.width_mm >= short_mm, ItemRow.height_mm >= long_mm),
+        and_(ItemRow.width_mm >= long_mm, ItemRow.height_mm >= short_mm),
     )
     rows = session.execute(
         select(
@@ -176,20 +192,32 @@ def of_kinds(session: Session, kinds: Collection[str], at_least_mm: float = 0.0)
 
 
 def of_known_thickness(session: Session, kind: str, search: str, most: int) -> tuple[list[StoredItem], int]:
-    """(the first items of a kind by name that say how thick they are and hold each word of ``search``, how many there are)."""
+    """(the first items of a kind by name that say how thick they are and hold each word of ``search``, how
+    many there are)."""
     where = (*_where(search, kind, ""), ItemRow.thickness_mm.is_not(None))
-    rows = session.scalars(select(ItemRow).where(*where).order_by(ItemRow.name.collate("NOCASE"), ItemRow.id).limit(most))
-    return [_stored(row) for row in rows], session.scalar(select(func.count()).select_from(ItemRow).where(*where)) or 0
+    rows = session.scalars(
+        select(ItemRow).where(*where).order_by(ItemRow.name.collate("NOCASE"), ItemRow.id).limit(most)
+    )
+    return [_stored(row) for row in rows], session.scalar(
+        select(func.count()).select_from(ItemRow).where(*where)
+    ) or 0
 
 
 def everything(session: Session) -> Sequence[StoredItem]:
     """All materials, in the order it was filled."""
-    return [_stored(row) for row in session.execute(select(*_STORED).where(ItemRow.gone_at.is_(None)).order_by(ItemRow.id))]
+    return [
+        _stored(row)
+        for row in session.execute(select(*_STORED).where(ItemRow.gone_at.is_(None)).order_by(ItemRow.id))
+    ]
 
 
 def load_many(session: Session, item_ids: Iterable[int]) -> dict[int, StoredItem]:
     wanted = list(item_ids)
-    return {row.id: _stored(row) for row in session.scalars(select(ItemRow).where(ItemRow.id.in_(wanted)))} if wanted else {}
+    return (
+        {row.id: _stored(row) for row in session.scalars(select(ItemRow).where(ItemRow.id.in_(wanted)))}
+        if wanted
+        else {}
+    )
 
 
 def takings(session: Session, book_id: int) -> dict[str, list[tuple[int, int]]]:
@@ -250,10 +278,22 @@ def _row(session: Session, item_id: int) -> ItemRow:
     return row
 
 
-_STORED: Final = (ItemRow.id, ItemRow.kind, ItemRow.document, ItemRow.changed_at, ItemRow.gone_at, ItemRow.version)
+_STORED: Final = (
+    ItemRow.id,
+    ItemRow.kind,
+    ItemRow.document,
+    ItemRow.changed_at,
+    ItemRow.gone_at,
+    ItemRow.version,
+)
 
 
 def _stored(row: ItemRow | Row[int, str, str, datetime, datetime | None, int]) -> StoredItem:
     return StoredItem(
-        row.id, row.kind, KINDS[row.kind].model.model_validate_json(row.document), row.changed_at, row.gone_at is not None, row.version
+        row.id,
+        row.kind,
+        KINDS[row.kind].model.model_validate_json(row.document),
+        row.changed_at,
+        row.gone_at is not None,
+        row.version,
     )

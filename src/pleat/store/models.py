@@ -11,7 +11,8 @@ from pleat.store.packing import Packed
 
 
 def is_id(number: int) -> bool:
-    """Whether a number can be an id at all: SQLite holds no larger ones, and asking for one is an error of its own."""
+    """Whether a number can be an id at all: SQLite holds no larger ones, and asking for one is an error of
+    its own."""
     return 0 < number < 2**63
 
 
@@ -33,7 +34,10 @@ class BookRow(Base):
     """A book: which revision is shown, a counter that every change raises, and a summary for the list."""
 
     __tablename__ = "books"
-    __table_args__ = (Index("ix_books_binned_changed", "binned_at", "changed_at"), {"sqlite_autoincrement": True})
+    __table_args__ = (
+        Index("ix_books_binned_changed", "binned_at", "changed_at"),
+        {"sqlite_autoincrement": True},
+    )
 
     id: Mapped[int] = mapped_column(primary_key=True)
     title: Mapped[str] = mapped_column(String(80))
@@ -46,7 +50,8 @@ class BookRow(Base):
 
 
 class RevisionRow(Base):
-    """One state of a book. Undo and redo move the book's ``head`` along these; one with a ``name`` is never thinned out."""
+    """One state of a book. Undo and redo move the book's ``head`` along these; one with a ``name`` is never
+    thinned out."""
 
     __tablename__ = "revisions"
 
@@ -71,9 +76,11 @@ class ChangeRow(Base):
 
 
 class ItemRow(Base):
-    """A thing among the materials; ``document`` is the JSON of its item, the other columns are what it is searched and sorted by.
+    """A thing among the materials; ``document`` is the JSON of its item, the other columns are what it is
+    searched and sorted by.
 
-    ``uses`` holds what a paper is good for, each between commas; ``gone_at`` is set when it is taken away; every change raises ``version``.
+    ``uses`` holds what a paper is good for, each between commas; ``gone_at`` is set when it is taken away;
+    every change raises ``version``.
     """
 
     __tablename__ = "items"
@@ -112,7 +119,8 @@ class PracticeRow(Base):
 
 
 class TakingRow(Base):
-    """What a ticked bench step took from the materials (``amount`` above 0) or brought to it (below 0, an offcut)."""
+    """What a ticked bench step took from the materials (``amount`` above 0) or brought to it (below 0, an
+    offcut)."""
 
     __tablename__ = "takings"
 
@@ -124,7 +132,8 @@ class TakingRow(Base):
 
 
 class EpochRow(Base):
-    """From when on the database holds what it holds: a new one begins whenever a copy is put back, and pages of an older one are told."""
+    """From when on the database holds what it holds: a new one begins whenever a copy is put back, and pages
+    of an older one are told."""
 
     __tablename__ = "epochs"
     __table_args__ = ({"sqlite_autoincrement": True},)

@@ -1,7 +1,9 @@
-"""States of books as they are kept: the JSON of each, squeezed with the help of a text that every book's JSON is much like.
+"""States of books as they are kept: the JSON of each, squeezed with the help of a text that every book's JSON
+is much like.
 
-A state takes some 300 bytes so, instead of 5,000; each can be read without any other. DEFLATE with a preset dictionary is RFC 1950's.
-The first byte of a state names its dictionary; a dictionary that was ever used stays as it is, for ever.
+A state takes some 300 bytes so, instead of 5,000; each can be read without any other. DEFLATE with a preset
+dictionary is RFC 1950's. The first byte of a state names its dictionary; a dictionary that was ever used
+stays as it is, for ever.
 """
 
 from __future__ import annotations

@@ -32,8 +32,15 @@ def note(session: Session, stitch: str, words: str, right: bool) -> None:
 
 
 def weak(session: Session, stitch: str, most: int = 3) -> list[PractisedMove]:
-    """The moves that were missed most, the worst first; those right three times more often than wrong are learnt."""
+    """The moves that were missed most, the worst first; those right three times more often than wrong are
+    learnt."""
     rows = session.scalars(
-        select(PracticeRow).where(PracticeRow.stitch == stitch[:40], PracticeRow.wrong > 0, PracticeRow.right < 3 * PracticeRow.wrong)
+        select(PracticeRow).where(
+            PracticeRow.stitch == stitch[:40],
+            PracticeRow.wrong > 0,
+            PracticeRow.right < 3 * PracticeRow.wrong,
+        )
     )
-    return sorted((PractisedMove(row.spot, row.right, row.wrong) for row in rows), key=lambda one: -one.wrong)[:most]
+    return sorted(
+        (PractisedMove(row.spot, row.right, row.wrong) for row in rows), key=lambda one: -one.wrong
+    )[:most]

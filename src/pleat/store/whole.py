@@ -1,7 +1,9 @@
-"""Whether a file is a whole copy of Pleat's books: it has the tables of its own time and nothing else, and in them what belongs there.
+"""Whether a file is a whole copy of Pleat's books: it has the tables of its own time and nothing else, and in
+them what belongs there.
 
-A copy comes from wherever the maker kept it, and may have been changed there. What a table, a trigger or a view of a foreign file would
-do once it was ours is found before anything is replaced. What the states of the books say is read by ``services.copies``.
+A copy comes from wherever the maker kept it, and may have been changed there. What a table, a trigger or a
+view of a foreign file would do once it was ours is found before anything is replaced. What the states of the
+books say is read by ``services.copies``.
 """
 
 from __future__ import annotations
@@ -20,7 +22,12 @@ from alembic.script import ScriptDirectory
 from pleat.store.backups import BadBackup, address
 from pleat.store.database import MIGRATIONS, migrate
 
-_HELD: Final = {"INTEGER": "'integer'", "BOOLEAN": "'integer'", "FLOAT": "'real', 'integer'", "BLOB": "'blob'"}
+_HELD: Final = {
+    "INTEGER": "'integer'",
+    "BOOLEAN": "'integer'",
+    "FLOAT": "'real', 'integer'",
+    "BLOB": "'blob'",
+}
 """What a column of a declared type holds; all others hold texts."""
 _NUMBERS: Final = (
     ("books", "id"),
@@ -37,7 +44,8 @@ _IN_USE: Final = ("-wal", "-journal")
 
 
 def verify(path: Path) -> str:
-    """The schema revision of a copy that is whole. Raises BadBackup with one line that says why it is none."""
+    """The schema revision of a copy that is whole. Raises BadBackup with one line that says why it is
+    none."""
     _is_file(path)
     try:
         with closing(sqlite3.connect(address(path, "mode=ro&immutable=1"), uri=True)) as connection:
@@ -46,7 +54,9 @@ def verify(path: Path) -> str:
             _only_tables(connection)
             said = str(connection.execute("PRAGMA integrity_check(1)").fetchone()[0]).splitlines()[0]
             if said != "ok" or connection.execute("PRAGMA foreign_key_check").fetchone():
-                raise BadBackup(f"The file is damaged: {'rows have lost what they belong to' if said == 'ok' else said}.")
+                raise BadBackup(
+                    f"The file is damaged: {'rows have lost what they belong to' if said == 'ok' else said}."
+                )
             _shaped(connection, revision)
             _held(connection)
             return revision
@@ -55,15 +65,22 @@ def verify(path: Path) -> str:
 
 
 def _is_file(path: Path) -> None:
-    """Raises BadBackup, also for a database that some program has open: part of it may be in a second file."""
+    """Raises BadBackup, also for a database that some program has open: part of it may be in a second
+    file."""
     try:
         about = path.stat()
         if not stat.S_ISREG(about.st_mode):
-            raise BadBackup(f"{path} is {'a folder' if stat.S_ISDIR(about.st_mode) else 'no file'}, and no copy of Pleat's books.")
+            raise BadBackup(
+                f"{path} is {'a folder' if stat.S_ISDIR(about.st_mode) else 'no file'}, and no copy of "
+                "Pleat's books."
+            )
         for end in _IN_USE:
             beside = path.with_name(path.name + end)
             if beside.exists() and beside.stat().st_size:
-                raise BadBackup(f"{path} is in use by some program, or was not closed: make a copy of it with “pleat backup” first.")
+                raise BadBackup(
+                    f"{path} is in use by some program, or was not closed: make a copy of it with “pleat "
+                    "backup” first."
+                )
         with path.open("rb") as file:
             if file.read(16) != b"SQLite format 3\0":
                 raise BadBackup("The file is no copy of Pleat's books.")
@@ -75,7 +92,9 @@ def _is_file(path: Path) -> None:
 
 def _revision(connection: sqlite3.Connection) -> str:
     """The schema revision that a copy says it has."""
-    tables = {str(name) for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+    tables = {
+        str(name) for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
+    }
     if not {"alembic_version", "books"} <= tables:
         raise BadBackup("The file is no copy of Pleat's books: it is a database of another program.")
     rows = connection.execute("SELECT version_num FROM alembic_version").fetchall()
@@ -84,7 +103,9 @@ def _revision(connection: sqlite3.Connection) -> str:
     known = _revisions()
     if rows[0][0] not in known:
         if rows[0][0].isdecimal() and rows[0][0] > max(known):
-            raise BadBackup(f"The copy was made by a newer Pleat (schema {rows[0][0][:20]}): put it back with that one.")
+            raise BadBackup(
+                f"The copy was made by a newer Pleat (schema {rows[0][0][:20]}): put it back with that one."
+            )
         raise BadBackup("The file is of no Pleat that this one knows of.")
     return rows[0][0]
 
@@ -98,24 +119,39 @@ def _revisions() -> frozenset[str]:
 
 def _only_tables(connection: sqlite3.Connection) -> None:
     """Pleat makes tables and indexes; anything else acts by itself, or shows what is not there."""
-    row = connection.execute("SELECT type, name FROM sqlite_master WHERE type NOT IN ('table', 'index') ORDER BY name").fetchone()
+    row = connection.execute(
+        "SELECT type, name FROM sqlite_master WHERE type NOT IN ('table', 'index') ORDER BY name"
+    ).fetchone()
     if row:
-        raise BadBackup(f"The copy holds a {row[0]} ({str(row[1])[:40]}), which Pleat never makes: it would change or hide what is kept.")
+        raise BadBackup(
+            f"The copy holds a {row[0]} ({str(row[1])[:40]}), which Pleat never makes: it would change or "
+            "hide what is kept."
+        )
 
 
 Shape = dict[str, dict[str, tuple[Any, ...]]]
-"""By table: its columns with type, whether they may be empty and their place in the key; and what it points to."""
+"""By table: its columns with type, whether they may be empty and their place in the key; and what it points
+to."""
 
 
 def _shape(connection: sqlite3.Connection) -> Shape:
     found: Shape = {}
-    names = [str(row[0]) for row in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")]
+    names = [
+        str(row[0])
+        for row in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")
+    ]
     for name in names:
         if name.startswith("sqlite_"):
             continue
-        columns = connection.execute('SELECT name, upper(type), "notnull", pk, hidden FROM pragma_table_xinfo(?)', (name,)).fetchall()
-        points = connection.execute('SELECT "from", "table", "to", on_delete FROM pragma_foreign_key_list(?)', (name,)).fetchall()
-        found[name] = {str(row[0]): tuple(row[1:]) for row in columns} | {f"link from {row[0]}": tuple(row[1:]) for row in points}
+        columns = connection.execute(
+            'SELECT name, upper(type), "notnull", pk, hidden FROM pragma_table_xinfo(?)', (name,)
+        ).fetchall()
+        points = connection.execute(
+            'SELECT "from", "table", "to", on_delete FROM pragma_foreign_key_list(?)', (name,)
+        ).fetchall()
+        found[name] = {str(row[0]): tuple(row[1:]) for row in columns} | {
+            f"link from {row[0]}": tuple(row[1:]) for row in points
+        }
     return found
 
 
@@ -151,16 +187,25 @@ def _held(connection: sqlite3.Connection) -> None:
             if column.startswith("link from "):
                 continue
             held = _HELD.get(about[0], "'text'") + ("" if about[1] or about[2] else ", 'null'")
-            if connection.execute(f'SELECT 1 FROM "{table}" WHERE typeof("{column}") NOT IN ({held}) LIMIT 1').fetchone():
-                raise BadBackup(f"“{column}” in the copy's table “{table}” holds something that does not belong there.")
+            if connection.execute(
+                f'SELECT 1 FROM "{table}" WHERE typeof("{column}") NOT IN ({held}) LIMIT 1'
+            ).fetchone():
+                raise BadBackup(
+                    f"“{column}” in the copy's table “{table}” holds something that does not belong there."
+                )
     there = {name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
     for table, column in _NUMBERS:
-        if table in there and column in {row[1] for row in connection.execute(f'PRAGMA table_info("{table}")')}:
+        if table in there and column in {
+            row[1] for row in connection.execute(f'PRAGMA table_info("{table}")')
+        }:
             wild = f'SELECT 1 FROM "{table}" WHERE "{column}" NOT BETWEEN 1 AND {_LARGEST} LIMIT 1'
             if connection.execute(wild).fetchone():
-                raise BadBackup(f"“{column}” in the copy's table “{table}” holds a number that counts nothing.")
+                raise BadBackup(
+                    f"“{column}” in the copy's table “{table}” holds a number that counts nothing."
+                )
     lost = connection.execute(
-        "SELECT count(*) FROM books LEFT JOIN revisions ON book_id = id AND number = head WHERE number IS NULL"
+        "SELECT count(*) FROM books LEFT JOIN revisions ON book_id = id AND number = head WHERE number IS "
+        "NULL"
     ).fetchone()[0]
     if lost:
         raise BadBackup(f"The copy is not whole: {lost} of its books have lost their last state.")

@@ -43,7 +43,8 @@ FORM_LIMIT = 8_200_000
 
 
 def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Flask:
-    """The application on a database file, which is made or migrated first. ``config`` overrides Flask's settings."""
+    """The application on a database file, which is made or migrated first. ``config`` overrides Flask's
+    settings."""
     migrate(database)
     app = Flask(__name__, static_url_path=f"/static/{stamp(Path(__file__).parent / 'static')}")
     app.config.from_mapping(
@@ -63,7 +64,9 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
     )
     app.config.update(config or {})
     if config and "PLEAT_PORT" in config:
-        app.config["SESSION_COOKIE_NAME"] = f"pleat_{config['PLEAT_PORT']}"  # two Pleats on one machine keep their own
+        app.config["SESSION_COOKIE_NAME"] = (
+            f"pleat_{config['PLEAT_PORT']}"  # two Pleats on one machine keep their own
+        )
     put_on(app, database)
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     for part in (security, display, errors):
@@ -94,7 +97,9 @@ def put_on(app: Flask, database: Path | str) -> None:
     """Put the application on a database file, which is there and migrated, with nothing under way."""
     engine = app.extensions["pleat_engine"] = open_engine(database)
     app.config["PLEAT_DATABASE"] = Path(database)
-    app.extensions["pleat_imports"] = Imports(partial(transaction, engine, reading=True), partial(transaction, engine))
+    app.extensions["pleat_imports"] = Imports(
+        partial(transaction, engine, reading=True), partial(transaction, engine)
+    )
     app.extensions["pleat_arrangings"] = Arrangings()
     app.extensions["pleat_prints"] = Jobs("print")
     app.extensions["pleat_restorings"] = Restorings(Path(database))
@@ -102,7 +107,8 @@ def put_on(app: Flask, database: Path | str) -> None:
 
 
 def _secret(folder: Path) -> str:
-    """The key that signs cookies, made once beside the database and readable only by its owner; whole or not at all."""
+    """The key that signs cookies, made once beside the database and readable only by its owner; whole or not
+    at all."""
     path = folder / "secret.key"
     if path.exists() and len(path.read_text().strip()) >= 32:
         return path.read_text().strip()

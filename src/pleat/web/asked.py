@@ -1,4 +1,5 @@
-"""What a request asks for, bounded: a number that no table can hold, or a text without end, is no number and no text."""
+"""What a request asks for, bounded: a number that no table can hold, or a text without end, is no number and
+no text."""
 
 from __future__ import annotations
 
@@ -25,5 +26,6 @@ def word(given: Mapping[str, str], name: str, longest: int = 80) -> str:
 
 
 def looked_at(given: Mapping[str, str]) -> dict[str, str]:
-    """The face and the design that the page looks at, to be kept through a change; a design that was just put in is looked at."""
+    """The face and the design that the page looks at, to be kept through a change; a design that was just put
+    in is looked at."""
     return {"face": word(given, "face", 120), "design": g.get("put_in") or word(given, "design", 40)}

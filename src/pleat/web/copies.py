@@ -7,7 +7,17 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from pathlib import Path
 
-from flask import Blueprint, Response, abort, current_app, redirect, render_template, request, send_file, url_for
+from flask import (
+    Blueprint,
+    Response,
+    abort,
+    current_app,
+    redirect,
+    render_template,
+    request,
+    send_file,
+    url_for,
+)
 from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.services.restoring import Parts, Restoring, Restorings
@@ -34,9 +44,14 @@ def index() -> str:
 
 def _page(problem: str) -> str:
     place = backups.folder(_database())
-    kept = [Kept(one.name, datetime.fromtimestamp(one.stat().st_mtime, UTC), one.stat().st_size) for one in place.glob("*.db")]
+    kept = [
+        Kept(one.name, datetime.fromtimestamp(one.stat().st_mtime, UTC), one.stat().st_size)
+        for one in place.glob("*.db")
+    ]
     kept.sort(key=lambda one: one.made_at, reverse=True)
-    return render_template("library/copies.html", problem=problem, kept=kept[:SHOWN], more=len(kept[SHOWN:]), place=place.name)
+    return render_template(
+        "library/copies.html", problem=problem, kept=kept[:SHOWN], more=len(kept[SHOWN:]), place=place.name
+    )
 
 
 @pages.get("/pleat.db")
@@ -53,7 +68,9 @@ def download() -> Response | tuple[str, int]:
         return _page(f"No copy could be made ({error.strerror})."), 503
     except backups.BadBackup as error:
         return _page(error.text), 503
-    return send_file(file, "application/vnd.sqlite3", as_attachment=True, download_name=f"pleat-{date.today():%Y-%m-%d}.db")
+    return send_file(
+        file, "application/vnd.sqlite3", as_attachment=True, download_name=f"pleat-{date.today():%Y-%m-%d}.db"
+    )
 
 
 @pages.get("/kept/<name>")
@@ -61,12 +78,14 @@ def kept(name: str) -> Response:
     return send_file(_kept(name), "application/vnd.sqlite3", as_attachment=True, download_name=name)
 
 
-# --- putting one back -----------------------------------------------------------------------------------------
+# --- putting one back
+# -----------------------------------------------------------------------------------------
 
 
 @pages.post("")
 def put_back() -> AnyResponse | tuple[str, int]:
-    """Put an uploaded copy in the place of everything: all of it in one request, which is how large a request may be."""
+    """Put an uploaded copy in the place of everything: all of it in one request, which is how large a request
+    may be."""
     file = request.files.get("file")
     if file is None or not file.filename:
         return _page("Choose a copy first: it ends in .db."), 422
@@ -133,7 +152,11 @@ def stop(token: str) -> AnyResponse:
 def _job(token: str) -> Restoring:
     job = _restorings().find(token)
     if job is None:
-        abort(404, "Pleat was started afresh since this copy was to be put back. Look among your books whether it is there.")
+        abort(
+            404,
+            "Pleat was started afresh since this copy was to be put back. Look among your books whether it "
+            "is there.",
+        )
     return job
 
 

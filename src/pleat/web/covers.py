@@ -1,4 +1,5 @@
-"""A cover opened and closed: a moving view from its poses, and a picture of every state where nothing moves."""
+"""A cover opened and closed: a moving view from its poses, and a picture of every state where nothing
+moves."""
 
 from __future__ import annotations
 
@@ -31,13 +32,17 @@ def show(book_id: int) -> str:
     return render_template(
         "covers/page.html",
         opened=opened,
-        states=[(name, drawn(render_screen(one, 300, 190, STATE))) for name, one in zip(motion.names, shown, strict=True)],
+        states=[
+            (name, drawn(render_screen(one, 300, 190, STATE)))
+            for name, one in zip(motion.names, shown, strict=True)
+        ],
         data=json.dumps(moving(motion, opened)),
     )
 
 
 def moving(motion: Motion, opened: Opened) -> dict[str, Any]:
-    """What the page's script needs, in mm and degrees: panels with parents, hinges and angles by state, the block, colours by name."""
+    """What the page's script needs, in mm and degrees: panels with parents, hinges and angles by state, the
+    block, colours by name."""
     width, height, (x, y) = motion.block
     right = sum(motion.piece.size_mm[:1])
     base = turning(motion)

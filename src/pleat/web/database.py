@@ -1,6 +1,7 @@
 """The request's transaction: explicit in each handler, so that it is committed before an answer is written.
 
-A page says from which epoch it is; a change asked for by a page of an older one is refused within the very transaction that would make it.
+A page says from which epoch it is; a change asked for by a page of an older one is refused within the very
+transaction that would make it.
 """
 
 from __future__ import annotations
@@ -38,9 +39,12 @@ def writing() -> Iterator[Session]:
 
 
 def _hold(session: Session) -> None:
-    """Raises PutBackSince for a page of an older epoch, CSRFError for one of a Pleat that knew none; what is read first says of which one
-    the answer is."""
-    given = {*request.headers.getlist(HEADER), *(() if request.method in SAFE else request.form.getlist(FIELD))}
+    """Raises PutBackSince for a page of an older epoch, CSRFError for one of a Pleat that knew none; what is
+    read first says of which one the answer is."""
+    given = {
+        *request.headers.getlist(HEADER),
+        *(() if request.method in SAFE else request.form.getlist(FIELD)),
+    }
     if not given and request.method not in SAFE:
         raise CSRFError("The page does not say from which epoch it is.")
     if given:

@@ -1,4 +1,5 @@
-"""How core values stand in a template: figures on the ruler, true fractions, times, drawings with their spots."""
+"""How core values stand in a template: figures on the ruler, true fractions, times, drawings with their
+spots."""
 
 from __future__ import annotations
 
@@ -23,7 +24,8 @@ from pleat.web.forms import entry
 from pleat.web.itself import by_itself
 
 _SET: Final = (
-    '<span class="frac"><span class="visually-hidden"> {0}/{1}</span><span aria-hidden="true"><sup>{0}</sup>⁄<sub>{1}</sub></span></span>'
+    '<span class="frac"><span class="visually-hidden"> {0}/{1}</span><span '
+    'aria-hidden="true"><sup>{0}</sup>⁄<sub>{1}</sub></span></span>'
 )
 
 
@@ -60,7 +62,11 @@ def frac(text: object) -> Markup:
 @lru_cache(maxsize=8192)
 def _fractions(escaped: str) -> Markup:
     """A page says much again that it said before the last change."""
-    return Markup("".join(piece if isinstance(piece, str) else _SET.format(*piece) for piece in written_fractions(escaped)))
+    return Markup(
+        "".join(
+            piece if isinstance(piece, str) else _SET.format(*piece) for piece in written_fractions(escaped)
+        )
+    )
 
 
 def figure_value(figure: Figure, ruler: Ruler) -> str:
@@ -102,7 +108,8 @@ def clock(time: datetime) -> Markup:
 
 @lru_cache(maxsize=2048)
 def action_url(action: str, book_id: int) -> str:
-    """The address of a change to a book, of the workspace or of one of its pleats (``extras.put``); it stands in every form of a page, and is made once."""
+    """The address of a change to a book, of the workspace or of one of its pleats (``extras.put``); it stands
+    in every form of a page, and is made once."""
     return url_for(action if "." in action else f"workspace.{action}", book_id=book_id)
 
 
@@ -132,4 +139,9 @@ def percent(share: float) -> str:
 
 def drawn(rendered: Rendered) -> dict[str, Any]:
     """A rendered drawing for a template: its SVG, safe to insert, and its spots."""
-    return {"svg": Markup(rendered.svg), "spots": rendered.spots, "scale": rendered.scale, "width": rendered.width}
+    return {
+        "svg": Markup(rendered.svg),
+        "spots": rendered.spots,
+        "scale": rendered.scale,
+        "width": rendered.width,
+    }

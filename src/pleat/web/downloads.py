@@ -1,4 +1,5 @@
-"""What goes out as a file: its name in whatever script, and nothing kept by the browser but what never changes under its address."""
+"""What goes out as a file: its name in whatever script, and nothing kept by the browser but what never
+changes under its address."""
 
 from __future__ import annotations
 
@@ -28,7 +29,8 @@ def stamp(folder: Path) -> str:
 
 
 def kept_by_browsers(response: Response) -> Response:
-    """Shipped files for a year, since their address changes with them; all else never: a page, a copy or a print is of this moment."""
+    """Shipped files for a year, since their address changes with them; all else never: a page, a copy or a
+    print is of this moment."""
     shipped = request.endpoint == "static" and response.status_code in (200, 206, 304)
     response.headers["Cache-Control"] = "public, max-age=31536000, immutable" if shipped else "no-store"
     return response

@@ -1,4 +1,5 @@
-"""What is done on the Extras pleat beyond typing: put something in, on more faces, off again; which face is looked at; staggering, shown before it is done."""
+"""What is done on the Extras pleat beyond typing: put something in, on more faces, off again; which face is
+looked at; staggering, shown before it is done."""
 
 from __future__ import annotations
 
@@ -87,7 +88,9 @@ def off(book_id: int) -> Response:
             lambda book: editing.apply(book, placing.removed(book.extras, key)),
         )
     return change(
-        book_id, lambda book: f"{design_named(key, book)} taken off", lambda book: _changed(book, placing.off(book.extras, key, number))
+        book_id,
+        lambda book: f"{design_named(key, book)} taken off",
+        lambda book: _changed(book, placing.off(book.extras, key, number)),
     )
 
 
@@ -96,8 +99,14 @@ def others(book_id: int) -> str:
     """The maker's other books, to be taken as the booklet that is looked at."""
     with reading() as session:
         opened = books.open_book(session, book_id)
-        rows = [(row.id, row.title) for row in library.listing(session, "", 1, per_page=SHOWN)[0] if row.id != book_id]
-    return render_template("extras/_books.html", opened=opened, rows=rows, design=asked.word(request.args, "design", 40))
+        rows = [
+            (row.id, row.title)
+            for row in library.listing(session, "", 1, per_page=SHOWN)[0]
+            if row.id != book_id
+        ]
+    return render_template(
+        "extras/_books.html", opened=opened, rows=rows, design=asked.word(request.args, "design", 40)
+    )
 
 
 @pages.post("/booklet")
@@ -108,7 +117,11 @@ def booklet(book_id: int) -> Response:
         raise NoSuchBook(other)
     with reading() as session:
         fields = following.as_booklet(session, other) if other else {"book_id": None}
-    return change(book_id, "taken as the booklet" if other else "let go of its book", lambda book: following.taken(book, key, fields))
+    return change(
+        book_id,
+        "taken as the booklet" if other else "let go of its book",
+        lambda book: following.taken(book, key, fields),
+    )
 
 
 def _changed(book: Book, changes: placing.Changes | None) -> Book:
@@ -131,11 +144,22 @@ def stagger(book_id: int) -> str:
     changes, after = placing.staggered(result, _in_time())
     ruler = opened.plan.brief.ruler
     maps = [
-        drawn(render_screen(bulk_map(bulk, pages_.leaf_width_mm, pages_.leaf_height_mm, ruler, result.worst.thick.likely), 250, 270))
+        drawn(
+            render_screen(
+                bulk_map(bulk, pages_.leaf_width_mm, pages_.leaf_height_mm, ruler, result.worst.thick.likely),
+                250,
+                270,
+            )
+        )
         for bulk in (result.bulk, after)
     ]
     return render_template(
-        "extras/_stagger.html", opened=opened, maps=maps, before=result.worst.thick, after=after.worst().thick, changes=changes
+        "extras/_stagger.html",
+        opened=opened,
+        maps=maps,
+        before=result.worst.thick,
+        after=after.worst().thick,
+        changes=changes,
     )
 
 

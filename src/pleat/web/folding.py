@@ -1,4 +1,5 @@
-"""A folded structure opened and shut: a moving view from its tree, a picture of every state where nothing moves, and its orders of shutting compared."""
+"""A folded structure opened and shut: a moving view from its tree, a picture of every state where nothing
+moves, and its orders of shutting compared."""
 
 from __future__ import annotations
 
@@ -31,13 +32,16 @@ from pleat.web.display import drawn
 
 pages = Blueprint("folding", __name__, url_prefix="/books/<int:book_id>/folding")
 STATE: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=12, edge=8)
+PAPER_LIES: Final = {0: "", 180: ", on its head"}
+"""What is said of a paper by the degrees it is turned; any other lies on its side."""
 PLEATS: Final = ("binding", "pages")
 PHOTO: Final = "white"
 """The swatch of what lies on papers."""
 
 
 def made_of(plan: Plan, of: str = "") -> tuple[str, Made] | None:
-    """The structure of a plan and its pleat, that which completes it unless another is asked for; None for a book without one."""
+    """The structure of a plan and its pleat, that which completes it unless another is asked for; None for a
+    book without one."""
     for name in (of, *PLEATS) if of in PLEATS else PLEATS:
         found = getattr(plan[name], "made", None)
         if isinstance(found, Made):
@@ -83,11 +87,14 @@ def ways(book_id: int) -> str:
         abort(404)
     _, made = made_of(opened.plan, "pages") or found
     offers = tuple(one for one in opened.plan.pages.offers if one.group == "order")
-    return render_template("folding/_ways.html", ways=compared(made, offers, opened.plan.brief.ruler), book_id=book_id)
+    return render_template(
+        "folding/_ways.html", ways=compared(made, offers, opened.plan.brief.ruler), book_id=book_id
+    )
 
 
 def shows(worked: FoldResult) -> list[tuple[str, str]]:
-    """Which faces show in each state from above, and which way up they stand there where it is not upright."""
+    """Which faces show in each state from above, and which way up they stand there where it is not
+    upright."""
     found = []
     for state in worked.states:
         names = []
@@ -101,12 +108,14 @@ def shows(worked: FoldResult) -> list[tuple[str, str]]:
             left, top, right, bottom = bounds(worked.assembly.pieces[piece][face.key[1]].outline)
             if worked.programme.opens or min(right - left, bottom - top) < DRESSED_MM:
                 continue
-            turned = {0: "", 180: ", on its head", 90: ", on its side", 270: ", on its side"}.get(round(face.turn), ", slanting")
+            turned = {0: "", 180: ", on its head", 90: ", on its side", 270: ", on its side"}.get(
+                round(face.turn), ", slanting"
+            )
             side = "inside" if face.side == "A" else "outside"
             names.append(f"{said(face.key)} ({side}{turned})")
         dressed = [face for face in faces(worked.assembly, state) if face.key[0].startswith(DRESSED)]
         names += [
-            f"{_of(face.key[0], worked)}{'' if not round(face.turn) else ', on its head' if round(face.turn) == 180 else ', on its side'}"
+            f"{_of(face.key[0], worked)}{PAPER_LIES.get(round(face.turn), ', on its side')}"
             for face in dressed
         ]
         found.append((state.name, joined(dict.fromkeys(names)) or "nothing lies flat"))
@@ -120,7 +129,8 @@ def _of(name: str, worked: FoldResult) -> str:
 
 
 def moving(made: Made, plan: Plan) -> dict[str, Any]:
-    """What the page's script needs, in mm and degrees: the tree of panels with what is on them, what each closing group turns, lifts by state, and what lies in whose way."""
+    """What the page's script needs, in mm and degrees: the tree of panels with what is on them, what each
+    closing group turns, lifts by state, and what lies in whose way."""
     worked, look, on = made.worked, look_of(plan), marked(made, plan)
     nodes = tree(worked)
     names = [group.name for group in worked.programme.closing]
@@ -133,7 +143,8 @@ def moving(made: Made, plan: Plan) -> dict[str, Any]:
 
 
 def _node(one: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequence[Mark]) -> dict[str, Any]:
-    """A panel: numbers are rounded to a hundredth of a mm, which nobody sees. What lies on a bare panel is not painted as a piece: its places are."""
+    """A panel: numbers are rounded to a hundredth of a mm, which nobody sees. What lies on a bare panel is
+    not painted as a piece: its places are."""
     piece = worked.assembly.pieces[one.key[0]]
     dressed = piece.name.startswith(DRESSED)
     place = one.place
@@ -146,7 +157,11 @@ def _node(one: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequen
         "angle": one.angle,
         "turns": one.turns,
         "lifts": one.lifts,
-        "paint": "" if piece.stock == BARE else swatches["mat"] if dressed else swatches.get(piece.stock, "cream"),
+        "paint": ""
+        if piece.stock == BARE
+        else swatches["mat"]
+        if dressed
+        else swatches.get(piece.stock, "cream"),
         "paper": dressed,
         "on": [
             {

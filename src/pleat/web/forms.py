@@ -31,7 +31,12 @@ def entry(book: Book, path: str) -> FieldEntry:
     value: Any = book
     for name in path.split("."):
         value = value.get(name) if isinstance(value, dict) else getattr(value, name)
-    return FieldEntry(path, label_of(path, book), shown(field, value, book.brief.ruler), rule.words if isinstance(rule, ChoiceRule) else ())
+    return FieldEntry(
+        path,
+        label_of(path, book),
+        shown(field, value, book.brief.ruler),
+        rule.words if isinstance(rule, ChoiceRule) else (),
+    )
 
 
 def entries(book: Book, group: str) -> tuple[FieldEntry, ...]:
@@ -39,4 +44,6 @@ def entries(book: Book, group: str) -> tuple[FieldEntry, ...]:
     record = getattr(book, group)
     assert isinstance(record, Record)
     fields = type(record).model_fields
-    return tuple(entry(book, f"{group}.{name}") for name, field in fields.items() if name != TAG and rule_on(field))
+    return tuple(
+        entry(book, f"{group}.{name}") for name, field in fields.items() if name != TAG and rule_on(field)
+    )

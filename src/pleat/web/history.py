@@ -26,17 +26,25 @@ def index(book_id: int) -> str:
 def _page(book_id: int, problem: str) -> str:
     with reading() as session:
         stored, points = store.load(session, book_id), store.history(session, book_id)
-    return render_template("library/history.html", stored=stored, points=points, problem=problem, kept=store.EDITS_KEPT)
+    return render_template(
+        "library/history.html", stored=stored, points=points, problem=problem, kept=store.EDITS_KEPT
+    )
 
 
 def _asked_for(session: Session, book_id: int) -> int:
-    """The number of the state that the form names. Raises ChangedElsewhere where the page is old: numbers are used again after undo."""
-    store.check_version(session, store.load(session, book_id), asked.number(request.form, "version", -1, -1), "history")
+    """The number of the state that the form names. Raises ChangedElsewhere where the page is old: numbers are
+    used again after undo."""
+    store.check_version(
+        session, store.load(session, book_id), asked.number(request.form, "version", -1, -1), "history"
+    )
     return asked.number(request.form, "number")
 
 
 def _changed(book_id: int, error: ChangedElsewhere) -> tuple[str, int]:
-    said = f"The book was changed since this page was shown ({error.label}), and nothing was done. This is its history now: look again."
+    said = (
+        f"The book was changed since this page was shown ({error.label}), and nothing was done. This is "
+        "its history now: look again."
+    )
     return _page(book_id, said), 409
 
 

@@ -1,4 +1,5 @@
-"""What the materials' templates need of an item: its drawings, its fields as they are typed, a line of facts."""
+"""What the materials' templates need of an item: its drawings, its fields as they are typed, a line of
+facts."""
 
 from __future__ import annotations
 
@@ -47,21 +48,27 @@ _WIDE, _HIGH = 96.0, 92.0
 _FLAT: Final = (Paper, Board, Cloth, BoughtFastener)
 """Kinds whose thickness is shown edge on."""
 CAUTIONS: Final = {
-    "magnet": "Small magnets are not for small children: swallowed, they are an emergency. Keep them apart and counted.",
-    "hot": "Hot glue burns. Keep water by, let nothing drip, never leave the gun hot; follow its own instructions.",
-    "spray": "Spray glue: outdoors or with much air, gloves and eyes covered, no flame near, not near food; follow what the can says.",
-    "awl": "The awl points away from both hands: pierce into a trough or a pad, and cork it when you put it down.",
+    "magnet": "Small magnets are not for small children: swallowed, they are an emergency. Keep them apart "
+    "and counted.",
+    "hot": "Hot glue burns. Keep water by, let nothing drip, never leave the gun hot; follow its own "
+    "instructions.",
+    "spray": "Spray glue: outdoors or with much air, gloves and eyes covered, no flame near, not near food; "
+    "follow what the can says.",
+    "awl": "The awl points away from both hands: pierce into a trough or a pad, and cork it when you put it "
+    "down.",
     "trimmer": "Keep its guard on and fingers behind it; follow its own instructions.",
     "punch": "Fingers clear of the lever and the die; no more sheets than it takes.",
     "brad": "Small parts are not for small children.",
-    "eyelet": "Small parts are not for small children. Set eyelets on a firm block, fingers clear of the hammer.",
+    "eyelet": "Small parts are not for small children. Set eyelets on a firm block, fingers clear of the "
+    "hammer.",
 }
 """By shape, the usual caution, shown with the item."""
 
 
 @dataclass(frozen=True)
 class FieldView:
-    """One field of an item's form: the ``text`` in its input, and what the item has ``held`` there as the page is made.
+    """One field of an item's form: the ``text`` in its input, and what the item has ``held`` there as the
+    page is made.
 
     ``choices`` are empty for what is typed.
     """
@@ -89,7 +96,9 @@ _HINTS: Final = {
 }
 
 
-def fields(kind: str, item: Item | None, ruler: RulerName, texts: Mapping[str, str], problems: Mapping[str, str]) -> dict[str, FieldView]:
+def fields(
+    kind: str, item: Item | None, ruler: RulerName, texts: Mapping[str, str], problems: Mapping[str, str]
+) -> dict[str, FieldView]:
     """The fields of a kind in order, by name; what was typed and refused stays in its field."""
     names = [name for name in fields_of(kind) if name not in WEIGHT_FIELDS]
     if kind == "paper":
@@ -98,7 +107,14 @@ def fields(kind: str, item: Item | None, ruler: RulerName, texts: Mapping[str, s
     return {name: _field(kind, item, name, ruler, texts, problems) for name in names}
 
 
-def _field(kind: str, item: Item | None, name: str, ruler: RulerName, texts: Mapping[str, str], problems: Mapping[str, str]) -> FieldView:
+def _field(
+    kind: str,
+    item: Item | None,
+    name: str,
+    ruler: RulerName,
+    texts: Mapping[str, str],
+    problems: Mapping[str, str],
+) -> FieldView:
     rule = rule_of(kind, name)
     shown = text_of(item, kind, name, ruler) if item else _default(kind, name)
     choices = rule.words if isinstance(rule, ChoiceRule) else ()
@@ -106,7 +122,17 @@ def _field(kind: str, item: Item | None, name: str, ruler: RulerName, texts: Map
     required = bool(field and field.is_required())
     hint = _HINTS.get(name, "" if required or not isinstance(rule, LengthRule) else "not known")
     text = texts.get(name, shown) if name in problems or item is None else shown
-    return FieldView(name, label_of(kind, name), text, shown, choices, hint, problems.get(name, ""), isinstance(rule, TextRule), required)
+    return FieldView(
+        name,
+        label_of(kind, name),
+        text,
+        shown,
+        choices,
+        hint,
+        problems.get(name, ""),
+        isinstance(rule, TextRule),
+        required,
+    )
 
 
 def _default(kind: str, name: str) -> str:
@@ -117,7 +143,13 @@ def _default(kind: str, name: str) -> str:
 
 def _long(mm: float, ruler: Ruler) -> str:
     """A length of stuff: in metres or whole inches, since nobody reads 18000 mm."""
-    return f"{mm / 1000:g} m" if ruler.name == "mm" and mm >= 1000 else ruler.show(mm) if ruler.name == "mm" else f"{mm / 25.4:.0f} in"
+    return (
+        f"{mm / 1000:g} m"
+        if ruler.name == "mm" and mm >= 1000
+        else ruler.show(mm)
+        if ruler.name == "mm"
+        else f"{mm / 25.4:.0f} in"
+    )
 
 
 def _thick(mm: float, ruler: Ruler) -> str:
@@ -153,11 +185,16 @@ def thumb(item: Item) -> Markup:
     """A small picture: flat things to one scale, others as large as fits."""
     picture = drawing.picture(item, RULERS["mm"], dims=False)
     if isinstance(item, Paper | Board | Cloth):
-        width, height = (min(_WIDE, picture.width * _PX_PER_MM + 6), min(_HIGH, picture.height * _PX_PER_MM + 6))
+        width, height = (
+            min(_WIDE, picture.width * _PX_PER_MM + 6),
+            min(_HIGH, picture.height * _PX_PER_MM + 6),
+        )
     else:
         width, height = 84.0, 68.0
     svg = render_screen(picture, max(width, 10), max(height, 10), _THUMB, css="thumb").svg
-    return Markup(svg.replace('role="img"', f'aria-hidden="true" width="{width:.0f}" height="{height:.0f}"', 1))
+    return Markup(
+        svg.replace('role="img"', f'aria-hidden="true" width="{width:.0f}" height="{height:.0f}"', 1)
+    )
 
 
 def line(item: Item, about: Facts, ruler: Ruler) -> list[str]:
@@ -188,14 +225,20 @@ def line(item: Item, about: Facts, ruler: Ruler) -> list[str]:
         found.append(", ".join(one for one in times if one) or ("dry" if item.wet == "dry" else "wet"))
     if about.thickness_mm is not None:
         rough = isinstance(item, Paper) and thickness(item).source in ("name", "nothing", "pounds")
-        found.append(f"{'about ' if rough else ''}{_thick(about.thickness_mm, ruler)}{' at most' if isinstance(item, Tool) else ''}")
+        found.append(
+            f"{'about ' if rough else ''}{_thick(about.thickness_mm, ruler)}"
+            f"{' at most' if isinstance(item, Tool) else ''}"
+        )
     if about.owned is not None:
         found.append(f"{about.owned} left")
     return found
 
 
 def page(
-    stored: StoredItem, ruler: RulerName, texts: Mapping[str, str] | None = None, problems: Mapping[str, str] | None = None
+    stored: StoredItem,
+    ruler: RulerName,
+    texts: Mapping[str, str] | None = None,
+    problems: Mapping[str, str] | None = None,
 ) -> dict[str, Any]:
     """Everything an item's page shows."""
     item, on = stored.item, RULERS[ruler]
@@ -233,9 +276,14 @@ def page(
 
 
 def session_of(given: Mapping[str, str], paper: Paper) -> measuring.Session:
-    """How far a measuring has come, from the page; what is no number there counts as not there. No more sheets than there are."""
+    """How far a measuring has come, from the page; what is no number there counts as not there. No more
+    sheets than there are."""
     usual = min(10, paper.owned) if paper.owned else 10
-    readings = [value for value in (_float(word) for word in given.get("readings", "")[:2000].split()) if value is not None]
+    readings = [
+        value
+        for value in (_float(word) for word in given.get("readings", "")[:2000].split())
+        if value is not None
+    ]
     count = asked.number(given, "sheets", usual, 1, 500)
     return measuring.Session(count, _float(given.get("zero", "")), tuple(readings[: measuring.MOST_READINGS]))
 

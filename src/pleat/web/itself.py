@@ -14,7 +14,8 @@ UNSAID = "by itself"
 
 
 def by_itself(opened: Opened, path: str) -> str:
-    """``4.5, worked out`` for what the plan has under the name of the field; without a number where it has none."""
+    """``4.5, worked out`` for what the plan has under the name of the field; without a number where it has
+    none."""
     pleat, _, rest = path.partition(".")
     rule, ruler = rule_of(path, opened.book), opened.plan.brief.ruler
     if pleat == "extras":
@@ -22,14 +23,24 @@ def by_itself(opened: Opened, path: str) -> str:
         item = next((one for one in opened.plan.extras.items if one.key == key), None)
         return _said(getattr(item.thing, name, None), rule, ruler) if item else UNSAID
     result: Any = opened.plan[pleat]
-    known = {one.path: one.by_itself_mm for one in (*getattr(result, "spots", ()), *getattr(result, "places", ()))}
+    known = {
+        one.path: one.by_itself_mm for one in (*getattr(result, "spots", ()), *getattr(result, "places", ()))
+    }
     if gussets := getattr(result, "gussets", {}):
         known |= {gussets[room.name]: room.has_mm for room in result.made.rooms if room.name in gussets}
     if known.get(path):
         return _said(known[path], rule, ruler)
     plain = rest.removesuffix("_mm")
-    figures = {figure.key: figure.value for figure in result.figures if figure.show in ("length", "thin", "count")}
-    return _said(getattr(result, rest, None) or getattr(getattr(result, "shell", None), plain, None) or figures.get(plain), rule, ruler)
+    figures = {
+        figure.key: figure.value for figure in result.figures if figure.show in ("length", "thin", "count")
+    }
+    return _said(
+        getattr(result, rest, None)
+        or getattr(getattr(result, "shell", None), plain, None)
+        or figures.get(plain),
+        rule,
+        ruler,
+    )
 
 
 def _said(value: object, rule: object, ruler: Ruler) -> str:

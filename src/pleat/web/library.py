@@ -53,7 +53,9 @@ def take_in() -> AnyResponse | tuple[str, int]:
     file = request.files.get("file")
     try:
         if file is None or not file.filename:
-            raise BadBook([FieldProblem("", "the file", "", "Choose a book file first: it ends in .pleat.json.")])
+            raise BadBook(
+                [FieldProblem("", "the file", "", "Choose a book file first: it ends in .pleat.json.")]
+            )
         with writing() as session:
             book_id, lost = library.take_in(session, file.read(LARGEST_FILE + 2))
     except BadBook as error:
@@ -61,7 +63,8 @@ def take_in() -> AnyResponse | tuple[str, int]:
     if lost:
         names = ", ".join(lost[:4]) + (" and others" if len(lost) > 4 else "")
         flash(
-            f"{names} {'is' if len(lost) == 1 else 'are'} not among your materials: the book keeps what it knows, and counts nothing there. Pick yours under Paper."
+            f"{names} {'is' if len(lost) == 1 else 'are'} not among your materials: the book keeps what it "
+            "knows, and counts nothing there. Pick yours under Paper."
         )
     return redirect(url_for("workspace.show", book_id=book_id), 303)
 
@@ -78,7 +81,14 @@ def rename(book_id: int) -> AnyResponse | tuple[str, int]:
     title = asked.word(request.form, "title", 900)
     try:
         with writing() as session:
-            books.change(session, book_id, None, "list", f"title: {title[:60]}", lambda book: editing.edit(book, {"title": title}))
+            books.change(
+                session,
+                book_id,
+                None,
+                "list",
+                f"title: {title[:60]}",
+                lambda book: editing.edit(book, {"title": title}),
+            )
     except BadBook as error:
         return _list(binned=False, problems=error.problems), 422
     return redirect(url_for("library.index"), 303)
@@ -107,12 +117,19 @@ def restore(book_id: int) -> AnyResponse:
 
 @pages.post("/bin/empty")
 def empty_bin() -> AnyResponse:
-    """Throw away for good what the page showed in the bin, and said what that means; what another window put there since stays."""
+    """Throw away for good what the page showed in the bin, and said what that means; what another window put
+    there since stays."""
     shown = [
-        int(one) for one in asked.word(request.form, "shown", 2_000_000).split() if one.isascii() and one.isdecimal() and len(one) < 19
+        int(one)
+        for one in asked.word(request.form, "shown", 2_000_000).split()
+        if one.isascii() and one.isdecimal() and len(one) < 19
     ]
     with writing() as session:
         count, left = store.empty_bin(session, shown), len(store.binned(session))
-    since = f" {left} {'was' if left == 1 else 'were'} put here since, and {'stays' if left == 1 else 'stay'}." if left else ""
+    since = (
+        f" {left} {'was' if left == 1 else 'were'} put here since, and {'stays' if left == 1 else 'stay'}."
+        if left
+        else ""
+    )
     flash(f"{count} {'book is' if count == 1 else 'books are'} gone for good.{since}")
     return redirect(url_for("library.bin_"), 303)

@@ -88,7 +88,9 @@ def start(kind: str) -> AnyResponse | tuple[str, int]:
     texts = _texts()
     try:
         with writing() as session:
-            item_id = materials.start(session, kind, {name: text for name, text in texts.items() if text.strip()}, ruler_in_use())
+            item_id = materials.start(
+                session, kind, {name: text for name, text in texts.items() if text.strip()}, ruler_in_use()
+            )
     except BadBook as error:
         return _new(kind, texts, {problem.path: problem.message for problem in error.problems}), 422
     return redirect(url_for("materials.show", item_id=item_id), 303)
@@ -98,7 +100,14 @@ def _new(kind: str, texts: dict[str, str], problems: dict[str, str]) -> str:
     if kind not in KINDS:
         raise NotFound
     fields = view.fields(kind, None, ruler_in_use(), texts, problems)
-    return render_template("materials/new.html", kind=kind, words=KINDS[kind], fields=fields, KINDS=KINDS, ruler=RULERS[ruler_in_use()])
+    return render_template(
+        "materials/new.html",
+        kind=kind,
+        words=KINDS[kind],
+        fields=fields,
+        KINDS=KINDS,
+        ruler=RULERS[ruler_in_use()],
+    )
 
 
 @pages.get("/<int:item_id>")
@@ -113,7 +122,11 @@ def edit(item_id: int) -> Response | tuple[str, int]:
     """Every field at once: those that show what the page was made with change nothing."""
     texts = _texts()
     shown = {name.removeprefix("was."): text for name, text in texts.items() if name.startswith("was.")}
-    texts = {name: text for name, text in texts.items() if not name.startswith("was.") and name not in ("version", "takeover")}
+    texts = {
+        name: text
+        for name, text in texts.items()
+        if not name.startswith("was.") and name not in ("version", "takeover")
+    }
     taking_over = request.form.get("takeover") == "1" or "version" not in request.form
     version = None if taking_over else asked.number(request.form, "version", -1, -1)
     ruler: RulerName = "in" if request.form.get("ruler", ruler_in_use()) == "in" else "mm"
@@ -127,8 +140,19 @@ def edit(item_id: int) -> Response | tuple[str, int]:
         return render_template("materials/_item.html", **view.page(stored, ruler, texts, problems)), 422
     except ItemChanged as error:
         names = ", ".join(label_of(store_kind(item_id), name) for name in error.fields[:4])
-        given = {name: value[:400] for name, value in request.form.items() if name not in ("version", "takeover", "csrf_token", FIELD)}
-        page = render_template("_conflict_swap.html", error=error, what="this material", label=names, given=given, action=request.path)
+        given = {
+            name: value[:400]
+            for name, value in request.form.items()
+            if name not in ("version", "takeover", "csrf_token", FIELD)
+        }
+        page = render_template(
+            "_conflict_swap.html",
+            error=error,
+            what="this material",
+            label=names,
+            given=given,
+            action=request.path,
+        )
         return page, 409
     return make_response(render_template("materials/_item.html", **view.page(stored, ruler), saved=True))
 
@@ -242,12 +266,19 @@ def grain(item_id: int) -> AnyResponse | str:
             materials.set_fields(session, item_id, grain=found.grain, **sure)
         return _to_item(item_id)
     return render_template(
-        "materials/grain.html", stored=stored, tests=TESTS, answers=answers, found=found, bends=view.bends(), ruler=RULERS[ruler_in_use()]
+        "materials/grain.html",
+        stored=stored,
+        tests=TESTS,
+        answers=answers,
+        found=found,
+        bends=view.bends(),
+        ruler=RULERS[ruler_in_use()],
     )
 
 
 def _to_item(item_id: int) -> AnyResponse:
-    """On to an item's page: told to the page's script where it asked, since it would swap a redirected page into its place."""
+    """On to an item's page: told to the page's script where it asked, since it would swap a redirected page
+    into its place."""
     address = url_for("materials.show", item_id=item_id)
     if request.headers.get("HX-Request"):
         return Response(status=200, headers={"HX-Redirect": address})

@@ -1,4 +1,5 @@
-"""Other devices: each is let in once it has given the pairing code that the maker's screen shows, and stays in until it is sent away."""
+"""Other devices: each is let in once it has given the pairing code that the maker's screen shows, and stays
+in until it is sent away."""
 
 from __future__ import annotations
 
@@ -70,7 +71,9 @@ def addresses(host: str) -> list[str]:
         return [host]
     found = set()
     with suppress(OSError), socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
-        probe.connect(("192.0.2.1", 9))  # a documentation address (RFC 5737): nothing is sent, but the way out is chosen
+        probe.connect(
+            ("192.0.2.1", 9)
+        )  # a documentation address (RFC 5737): nothing is sent, but the way out is chosen
         found.add(probe.getsockname()[0])
     with suppress(OSError):
         found |= {str(one[4][0]) for one in socket.getaddrinfo(socket.gethostname(), None, socket.AF_INET)}
@@ -78,7 +81,8 @@ def addresses(host: str) -> list[str]:
 
 
 def _device() -> str:
-    """What a device is told from others by: its address, of which an IPv6 network hands each device as many as it likes (RFC 8981)."""
+    """What a device is told from others by: its address, of which an IPv6 network hands each device as many
+    as it likes (RFC 8981)."""
     with suppress(ValueError):
         address = ipaddress.ip_address(request.remote_addr or "")
         if isinstance(address, ipaddress.IPv6Address):
@@ -91,10 +95,12 @@ def _is_local() -> bool:
         address = ipaddress.ip_address(request.remote_addr or "")
     except ValueError:
         return False
-    return address.is_loopback or bool(getattr(address, "ipv4_mapped", None) and address.ipv4_mapped.is_loopback)  # type: ignore[union-attr]
+    mapped = address.ipv4_mapped if isinstance(address, ipaddress.IPv6Address) else None
+    return (mapped or address).is_loopback
 
 
-# --- who is let in --------------------------------------------------------------------------------------------
+# --- who is let in
+# --------------------------------------------------------------------------------------------
 
 
 def _signer() -> URLSafeTimedSerializer:
@@ -126,24 +132,34 @@ def _known() -> bool:
             return False
         number, late = device.id, now() - device.seen_at > devices.SEEN_EVERY or device.address != address
     if late:
-        with suppress(OperationalError), transaction(engine) as session:  # where others write just now, it is kept another time
+        with (
+            suppress(OperationalError),
+            transaction(engine) as session,
+        ):  # where others write just now, it is kept another time
             devices.seen(session, number, address, now())
     return True
 
 
-# --- the page -------------------------------------------------------------------------------------------------
+# --- the page
+# -------------------------------------------------------------------------------------------------
 
 
 @pages.get("")
 def pair() -> str | AnyResponse | tuple[str, int]:
-    """On the maker's own screen the code, to be read or scanned, and the devices that get in; elsewhere the question for it, or the answer that was scanned."""
+    """On the maker's own screen the code, to be read or scanned, and the devices that get in; elsewhere the
+    question for it, or the answer that was scanned."""
     code = current_app.config["PLEAT_PAIRING"]
     if not code:
         return redirect(url_for("library.index"), 303)
     if _is_local():
         with reading() as session:
             let_in = devices.listing(session)
-        return render_template("pairing/code.html", code=code, places=[(place, qr(place)) for place in _places(code)], devices=let_in)
+        return render_template(
+            "pairing/code.html",
+            code=code,
+            places=[(place, qr(place)) for place in _places(code)],
+            devices=let_in,
+        )
     return _tried(asked.word(request.args, "code", 20), "") if request.args.get("code") else _ask("")
 
 
@@ -159,7 +175,11 @@ def send_away(device_id: int) -> AnyResponse:
         abort(403, "Devices are sent away on the maker's own screen.")
     with writing() as session:
         name = devices.send_away(session, device_id, now())
-    flash(f"{name} gets in no more; with the pairing code it would again." if name else "That device gets in no more already.")
+    flash(
+        f"{name} gets in no more; with the pairing code it would again."
+        if name
+        else "That device gets in no more already."
+    )
     return redirect(url_for("pairing.pair"), 303)
 
 
@@ -178,11 +198,14 @@ def qr(text: str) -> Markup:
 
 
 def _tried(given: str, name: str) -> AnyResponse | tuple[str, int]:
-    """Let a device in that knows the code; one that gave too many wrong ones is not listened to for a while."""
+    """Let a device in that knows the code; one that gave too many wrong ones is not listened to for a
+    while."""
     tries: Tries = current_app.extensions["pleat_tries"]
     device = _device()
     if tries.too_many(device):
-        return _ask("Too many wrong codes from this device. Wait a minute, then read it off the maker's screen."), 429
+        return _ask(
+            "Too many wrong codes from this device. Wait a minute, then read it off the maker's screen."
+        ), 429
     wanted = str(current_app.config["PLEAT_PAIRING"]).replace(" ", "")
     if not wanted or not secrets.compare_digest("".join(given.split()).encode(), wanted.encode()):
         tries.miss(device)
@@ -190,7 +213,9 @@ def _tried(given: str, name: str) -> AnyResponse | tuple[str, int]:
     with transaction(current_app.extensions["pleat_engine"]) as session:
         known_by = devices.let_in(session, name, request.remote_addr or "", now())
     answer = redirect(url_for("library.index"), 303)
-    answer.set_cookie(_cookie(), str(_signer().dumps(known_by)), max_age=PAIRED_FOR_S, samesite="Lax", httponly=True)
+    answer.set_cookie(
+        _cookie(), str(_signer().dumps(known_by)), max_age=PAIRED_FOR_S, samesite="Lax", httponly=True
+    )
     return answer
 
 

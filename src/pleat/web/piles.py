@@ -32,7 +32,11 @@ def papers(book_id: int) -> str:
         found = listing(session, search, "paper", "", "name", per_page=30)
     brief = opened.plan.brief
     cards = [
-        (stored.id, item_view.card(stored.item, brief.ruler.name), gives(stored.item, brief.leaf_width_mm, brief.leaf_height_mm))
+        (
+            stored.id,
+            item_view.card(stored.item, brief.ruler.name),
+            gives(stored.item, brief.leaf_width_mm, brief.leaf_height_mm),
+        )
         for stored in found
         if isinstance(stored.item, Paper)
     ]
@@ -55,16 +59,23 @@ def add(book_id: int) -> Response:
 
 @pages.post("/sheet")
 def sheet(book_id: int) -> Response:
-    """What one of a sheet's buttons says, or where it was dropped: section and place are where it lies, or where it is to go."""
+    """What one of a sheet's buttons says, or where it was dropped: section and place are where it lies, or
+    where it is to go."""
     do, given = request.form.get("do", ""), request.form
     sheet_id = asked.number(given, "sheet", -1)
     section, place = asked.number(given, "section"), asked.number(given, "place", low=-1)
-    size = {name: given.get(name, "")[:300] for name in ("window_width", "window_height", "window_fore", "window_head")}
+    size = {
+        name: given.get(name, "")[:300]
+        for name in ("window_width", "window_height", "window_fore", "window_head")
+    }
     acts: dict[str, tuple[str, Callable[[Book], Book]]] = {
         "move": ("a sheet moved", lambda book: piles.move(book, sheet_id, section, place)),
         "outward": ("a sheet moved outward", lambda book: piles.move(book, sheet_id, section, place - 1)),
         "inward": ("a sheet moved inward", lambda book: piles.move(book, sheet_id, section, place + 1)),
-        "before": ("a sheet to the section before", lambda book: piles.move(book, sheet_id, section - 1, place)),
+        "before": (
+            "a sheet to the section before",
+            lambda book: piles.move(book, sheet_id, section - 1, place),
+        ),
         "next": ("a sheet to the next section", lambda book: piles.move(book, sheet_id, section + 1, place)),
         "pin": ("a sheet pinned", lambda book: piles.mark(book, sheet_id, pinned=True)),
         "unpin": ("a sheet unpinned", lambda book: piles.mark(book, sheet_id, pinned=False)),
@@ -81,7 +92,12 @@ def sheet(book_id: int) -> Response:
         "fold": ("a sheet folded in", lambda book: piles.join(book, sheet_id, "folded")),
         "stub": ("a leaf on a stub", lambda book: piles.join(book, sheet_id, "stub")),
         "tip": ("a leaf tipped in", lambda book: piles.join(book, sheet_id, "tipped")),
-        "flap": ("a fold-out", lambda book: piles.flap(book, sheet_id, given.get("flap", "")[:300], given.get("panels", "")[:300])),
+        "flap": (
+            "a fold-out",
+            lambda book: piles.flap(
+                book, sheet_id, given.get("flap", "")[:300], given.get("panels", "")[:300]
+            ),
+        ),
         "place": ("a sheet moved", lambda book: piles.place_typed(book, sheet_id, given.get("at", "")[:300])),
         "remove": ("a sheet off the pile", lambda book: piles.remove(book, sheet_id)),
     }
@@ -111,7 +127,8 @@ def known(book_id: int) -> Response:
 
 @pages.post("/arrange")
 def arrange(book_id: int) -> Response:
-    """Worked out before the book is locked for writing, so that nobody waits for it; a large pile in the background, with a bar."""
+    """Worked out before the book is locked for writing, so that nobody waits for it; a large pile in the
+    background, with a bar."""
     sections, other = asked.number(request.form, "sections", -1, -1), request.form.get("other") == "1"
     with reading() as session:
         opened = books.open_book(session, book_id)
@@ -126,7 +143,11 @@ def arrange(book_id: int) -> Response:
 
 
 def _taken(book_id: int, proposal: Arranged) -> Response:
-    return change(book_id, f"arranged in {many(len(proposal.sections), 'section')}", lambda book: piles.arranged(book, proposal))
+    return change(
+        book_id,
+        f"arranged in {many(len(proposal.sections), 'section')}",
+        lambda book: piles.arranged(book, proposal),
+    )
 
 
 def _arrangings() -> arranging.Arrangings:
@@ -140,10 +161,13 @@ def _going(book_id: int, job: arranging.Search) -> Response:
 
 @pages.post("/arranging/<token>")
 def going_on(book_id: int, token: str) -> Response:
-    """How far a search is; asked again and again by its bar, which may also stop it. Once it is done its proposal is taken."""
+    """How far a search is; asked again and again by its bar, which may also stop it. Once it is done its
+    proposal is taken."""
     job = _arrangings().find(token)
     if job is None or job.book_id != book_id:
-        return not_taken(BadBook([FieldProblem("", "the pile", "", "That search is no longer known. Arrange it again.")]))
+        return not_taken(
+            BadBook([FieldProblem("", "the pile", "", "That search is no longer known. Arrange it again.")])
+        )
     job.stop = job.stop or request.form.get("stop") == "1"
     if job.state == "failed":
         return not_taken(BadBook([FieldProblem("", "the pile", "", job.error)]))

@@ -9,7 +9,17 @@ from dataclasses import dataclass, field
 from functools import partial
 from typing import Final
 
-from flask import Blueprint, Response, abort, current_app, make_response, redirect, render_template, request, url_for
+from flask import (
+    Blueprint,
+    Response,
+    abort,
+    current_app,
+    make_response,
+    redirect,
+    render_template,
+    request,
+    url_for,
+)
 from markupsafe import Markup
 from werkzeug.wrappers import Response as AnyResponse
 
@@ -31,7 +41,10 @@ def preview(book_id: int) -> str:
     with reading() as session:
         opened = books.open_book(session, book_id)
     paper = _paper(opened.plan)
-    sheets = [(sheet, Markup(sheet.svg)) for sheet in print_sheets(opened.plan, opened.book.title, paper, opened.overview)]
+    sheets = [
+        (sheet, Markup(sheet.svg))
+        for sheet in print_sheets(opened.plan, opened.book.title, paper, opened.overview)
+    ]
     return render_template(
         "print/preview.html",
         opened=opened,
@@ -60,7 +73,8 @@ AT_ONCE_S: Final = 0.25
 
 @dataclass(kw_only=True)
 class Print(Job):
-    """A PDF on its way: "setting" until it is "done" or has "failed"; what of it is done, in letters of its drawings."""
+    """A PDF on its way: "setting" until it is "done" or has "failed"; what of it is done, in letters of its
+    drawings."""
 
     book_id: int
     name: str
@@ -74,7 +88,14 @@ def pdf(book_id: int) -> AnyResponse:
     with reading() as session:
         opened = books.open_book(session, book_id)
     sheets = print_sheets(opened.plan, opened.book.title, _paper(opened.plan), opened.overview)
-    job = _prints().keep(Print(book_id=book_id, name=opened.book.title, state="setting", total=sum(len(one.svg) for one in sheets)))
+    job = _prints().keep(
+        Print(
+            book_id=book_id,
+            name=opened.book.title,
+            state="setting",
+            total=sum(len(one.svg) for one in sheets),
+        )
+    )
     _prints().run(job, partial(_set, sheets))
     if job.ready.wait(AT_ONCE_S):
         return _sent(job)
@@ -106,7 +127,11 @@ def going_on(book_id: int, token: str) -> AnyResponse:
 @pages.get("/print/<token>.pdf")
 def set_pdf(book_id: int, token: str) -> AnyResponse:
     job = _job(book_id, token)
-    return _sent(job) if job.state == "done" else redirect(url_for("print.going_on", book_id=book_id, token=token), 303)
+    return (
+        _sent(job)
+        if job.state == "done"
+        else redirect(url_for("print.going_on", book_id=book_id, token=token), 303)
+    )
 
 
 def _sent(job: Print) -> Response:

@@ -1,7 +1,8 @@
 """Who may ask, and headers on every answer.
 
-A page of another site that points its name at this machine is turned away by the Host it names; a form of another site by where it
-comes from; another device by ``pairing``. No inline script or style anywhere, nothing from another origin.
+A page of another site that points its name at this machine is turned away by the Host it names; a form of
+another site by where it comes from; another device by ``pairing``. No inline script or style anywhere,
+nothing from another origin.
 """
 
 from __future__ import annotations
@@ -34,7 +35,8 @@ _HOST: Final = re.compile(r"(\[[0-9a-f:.]+\]|[a-z0-9.-]+)(?::[0-9]{1,5})?")
 
 
 def register(app: Flask) -> None:
-    """``PLEAT_HOSTS`` are names that may be asked for beside this machine's own; with ``PLEAT_PAIRING`` others give that code first."""
+    """``PLEAT_HOSTS`` are names that may be asked for beside this machine's own; with ``PLEAT_PAIRING``
+    others give that code first."""
     app.before_request(_known_host)
     app.before_request(_from_here)
     pairing.register(app)
@@ -47,7 +49,10 @@ def _known_host() -> Response | None:
     found = _HOST.fullmatch(request.environ.get("HTTP_HOST", "").lower())
     if found and found[1] in (*pairing.OWN_HOSTS, *current_app.config["PLEAT_HOSTS"]):
         return None
-    said = "Pleat was asked for under a name it does not know. Open it by the address it printed when it was started.\n"
+    said = (
+        "Pleat was asked for under a name it does not know. Open it by the address it printed when it was "
+        "started.\n"
+    )
     return Response(said, 400, mimetype="text/plain")
 
 
@@ -67,7 +72,8 @@ _OF_ANY_EPOCH: Final = ("pairing.give", "copies.going_back")
 
 
 def _of_this_epoch() -> None:
-    """What a page of before a copy was put back asks for is refused, also where it opens no transaction of its own."""
+    """What a page of before a copy was put back asks for is refused, also where it opens no transaction of
+    its own."""
     if request.endpoint not in _OF_ANY_EPOCH and (request.method not in SAFE or HEADER in request.headers):
         with reading():
             pass

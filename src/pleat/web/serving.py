@@ -34,8 +34,9 @@ def make_server(app: Flask, sockets: list[socket.socket], threads: int = THREADS
 
 
 def tidy_when_quiet(app: Flask, quiet_s: float = QUIET_S) -> None:
-    """Look for garbage while nobody waits for an answer, once nothing was asked for ``quiet_s`` seconds: in the middle of one it takes a third of an edit's time.
-    For a process that serves and does nothing else, when all is loaded."""
+    """Look for garbage while nobody waits for an answer, once nothing was asked for ``quiet_s`` seconds: in
+    the middle of one it takes a third of an edit's time. For a process that serves and does nothing else,
+    when all is loaded."""
     asked = threading.Event()
 
     def tidy() -> None:
@@ -53,7 +54,8 @@ def tidy_when_quiet(app: Flask, quiet_s: float = QUIET_S) -> None:
 
 
 def listening(host: str, port: int) -> socket.socket:
-    """A socket that is bound, so that its port is known before anything else is. Raises OSError, OverflowError."""
+    """A socket that is bound, so that its port is known before anything else is. Raises OSError,
+    OverflowError."""
     made = socket.socket(socket.AF_INET6 if ":" in host else socket.AF_INET, socket.SOCK_STREAM)
     try:
         made.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)

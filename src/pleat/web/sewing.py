@@ -1,4 +1,5 @@
-"""Sewing at the bench: the thread move by move from three sides; practising it; and a stitch of one's own, tapped hole by hole."""
+"""Sewing at the bench: the thread move by move from three sides; practising it; and a stitch of one's own,
+tapped hole by hole."""
 
 from __future__ import annotations
 
@@ -39,11 +40,14 @@ def page(book_id: int) -> str | Response:
     if not _has_thread(opened):
         return redirect(url_for("workspace.show", book_id=book_id, open="binding"))
     whole = request.headers.get("HX-Request") is None
-    return render_template("sewing/page.html" if whole else "sewing/_chapter.html", opened=opened, **player(opened))
+    return render_template(
+        "sewing/page.html" if whole else "sewing/_chapter.html", opened=opened, **player(opened)
+    )
 
 
 def _has_thread(opened: Opened) -> bool:
-    """Whether there is something to sew: not where the pattern cannot be sewn on the book's sections, or nothing is sewn."""
+    """Whether there is something to sew: not where the pattern cannot be sewn on the book's sections, or
+    nothing is sewn."""
     result = opened.plan.binding
     return isinstance(result, SewnResult) and bool(result.sewing.threads)
 
@@ -66,21 +70,31 @@ def player(opened: Opened) -> dict[str, Any]:
     parts = chapters(result.sewing)
     number = min(max(asked.number(request.args, "part", 0) or 0, 0), len(parts) - 1)
     part = parts[number]
-    moves = [words for thread in told(result.sewing, f"a tail of {opened.plan.brief.ruler.show(result.tail_mm)}") for words in thread]
-    shown = [drawn(render_screen(view, WIDTH, height, VIEW)) for view, height in zip(views.three(result, part), HEIGHTS, strict=True)]
+    moves = [
+        words
+        for thread in told(result.sewing, f"a tail of {opened.plan.brief.ruler.show(result.tail_mm)}")
+        for words in thread
+    ]
+    shown = [
+        drawn(render_screen(view, WIDTH, height, VIEW))
+        for view, height in zip(views.three(result, part), HEIGHTS, strict=True)
+    ]
     return {
         "result": result,
         "parts": parts,
         "part": part,
         "hand": hand,
         "views": shown,
-        "moves": [(step, moves[step][0].upper() + moves[step][1:]) for step in range(part.first, part.last + 1)],
+        "moves": [
+            (step, moves[step][0].upper() + moves[step][1:]) for step in range(part.first, part.last + 1)
+        ],
         "total": len(moves),
         "knots": {step for step in result.need.knots_on if part.first <= step <= part.last},
     }
 
 
-# --- practising -----------------------------------------------------------------------------------------------
+# --- practising
+# -----------------------------------------------------------------------------------------------
 
 
 @pages.get("/practice")
@@ -100,9 +114,17 @@ def tap(book_id: int) -> str | Response:
     with writing() as session:
         opened = books.open_book(session, book_id)
         if not _has_thread(opened):  # changed in another window
-            return make_response("", 204, {"HX-Redirect": url_for("workspace.show", book_id=book_id, open="binding")})
-        score = (asked.number(form, "taps", 0) or 0, asked.number(form, "rights", 0) or 0, form.get("missed") == "1")
-        state = practising.tap(session, sewn(opened, "right"), form.get("sewn", "")[:20_000], _tapped(), score)
+            return make_response(
+                "", 204, {"HX-Redirect": url_for("workspace.show", book_id=book_id, open="binding")}
+            )
+        score = (
+            asked.number(form, "taps", 0) or 0,
+            asked.number(form, "rights", 0) or 0,
+            form.get("missed") == "1",
+        )
+        state = practising.tap(
+            session, sewn(opened, "right"), form.get("sewn", "")[:20_000], _tapped(), score
+        )
     return render_template("sewing/_practice.html", opened=opened, **_practised(state))
 
 
@@ -113,7 +135,13 @@ def _tapped() -> practising.Tap:
     return _DOES.get(do, "pass"), int(row) if row.isdecimal() else 1, int(at) if at.isdecimal() else 1
 
 
-_DOES: Final[dict[str, Do]] = {"pass": "pass", "catch": "catch", "wrap": "wrap", "tie": "tie", "start": "start"}
+_DOES: Final[dict[str, Do]] = {
+    "pass": "pass",
+    "catch": "catch",
+    "wrap": "wrap",
+    "tie": "tie",
+    "start": "start",
+}
 
 
 def _practised(state: practising.Practice) -> dict[str, Any]:
@@ -127,7 +155,12 @@ def _practised(state: practising.Practice) -> dict[str, Any]:
     }
 
 
-_WAYS: Final = (("pass", "through the hole"), ("catch", "under the stitch"), ("wrap", "round the support"), ("tie", "tie there"))
+_WAYS: Final = (
+    ("pass", "through the hole"),
+    ("catch", "under the stitch"),
+    ("wrap", "round the support"),
+    ("tie", "tie there"),
+)
 
 
 def _board(result: SewnResult, part: Chapter) -> dict[str, Any]:
@@ -139,7 +172,8 @@ def _inside(result: SewnResult, part: Chapter) -> dict[str, Any]:
     return drawn(render_screen(views.inside(result, part), WIDTH, 130, VIEW))
 
 
-# --- a stitch of one's own ------------------------------------------------------------------------------------
+# --- a stitch of one's own
+# ------------------------------------------------------------------------------------
 
 
 @pages.get("/own")
@@ -149,9 +183,15 @@ def own(book_id: int) -> str:
         opened = books.open_book(session, book_id)
         kept = stitches.stitches(session)
     result = _with_holes(sewn(opened, "right"), 0)
-    begun = notation.write(result.sewing.threads, len(result.positions_mm)) if result.own and result.rows <= _SHOWN else ""
+    begun = (
+        notation.write(result.sewing.threads, len(result.positions_mm))
+        if result.own and result.rows <= _SHOWN
+        else ""
+    )
     shown = _tapping(result, stitches.tapping(_bed(result), begun))
-    return render_template("sewing/own.html", opened=opened, kept=kept, version=opened.stored.version, **shown)
+    return render_template(
+        "sewing/own.html", opened=opened, kept=kept, version=opened.stored.version, **shown
+    )
 
 
 @pages.post("/own")
@@ -176,16 +216,23 @@ def own_tap(book_id: int) -> Response | str:
 
 
 def _version() -> int:
-    """The version of the book that the page began with: however long one taps, a change of another window meanwhile is told."""
+    """The version of the book that the page began with: however long one taps, a change of another window
+    meanwhile is told."""
     return asked.number(request.form, "version", -1, -1)
 
 
 def _kept(opened: Opened, result: SewnResult, text: str, act: str) -> Response:
-    """The book sewn so, and back to it; or the stitch among the materials; or why it cannot be, with everything as it was.
+    """The book sewn so, and back to it; or the stitch among the materials; or why it cannot be, with
+    everything as it was.
 
     Where another window changed the book meanwhile, the maker is told, and asked once more.
     """
-    name, stations, book_id, said = asked.word(request.form, "name", 60), len(result.positions_mm), opened.stored.id, ""
+    name, stations, book_id, said = (
+        asked.word(request.form, "name", 60),
+        len(result.positions_mm),
+        opened.stored.id,
+        "",
+    )
     version, status = _version(), 422
     try:
         with writing() as session:
@@ -193,7 +240,12 @@ def _kept(opened: Opened, result: SewnResult, text: str, act: str) -> Response:
                 stitches.keep(session, name, text, stations)
             else:
                 books.change(
-                    session, book_id, version, "sewing", "a stitch of your own", lambda book: stitches.use(book, text, stations, name)
+                    session,
+                    book_id,
+                    version,
+                    "sewing",
+                    "a stitch of your own",
+                    lambda book: stitches.use(book, text, stations, name),
                 )
     except BadBook as error:
         said = error.problems[0].message
@@ -203,22 +255,34 @@ def _kept(opened: Opened, result: SewnResult, text: str, act: str) -> Response:
         answer = make_response("", 204)
         answer.headers["HX-Redirect"] = url_for("workspace.show", book_id=book_id, open="binding")
         return answer if request.headers.get("HX-Request") else redirect(answer.headers["HX-Redirect"])
-    shown = _tapping(result, stitches.tapping(_bed(result), text)) | {"name_said": said, "was_kept": not said, "name": name}
-    return make_response(render_template("sewing/_own.html", opened=opened, version=version, **shown), status if said else 200)
+    shown = _tapping(result, stitches.tapping(_bed(result), text)) | {
+        "name_said": said,
+        "was_kept": not said,
+        "name": name,
+    }
+    return make_response(
+        render_template("sewing/_own.html", opened=opened, version=version, **shown), status if said else 200
+    )
 
 
-_MEANWHILE: Final = "Another window changed this book since this page was opened, and nothing is sewn otherwise yet. Press it again to sew the book so all the same"
+_MEANWHILE: Final = (
+    "Another window changed this book since this page was opened, and nothing is sewn "
+    "otherwise yet. Press it again to sew the book so all the same"
+)
 
 
 def _with_holes(result: SewnResult, count: int) -> SewnResult:
-    """The book's own holes where they are as many as asked for (0: whatever it has), else so many, spread over its height."""
+    """The book's own holes where they are as many as asked for (0: whatever it has), else so many, spread
+    over its height."""
     count = count or len(result.positions_mm) or 3
     if count == len(result.positions_mm):
         return result
     step = result.height_mm / (count + 1)
     places = tuple(step * (number + 1) for number in range(count))
     bed = replace(result.sewing.bed, positions_mm=places, supports=())
-    return replace(result, positions_mm=places, sewing=Sewing(bed, (), result.sewing.promise), stretches=(), own=False)
+    return replace(
+        result, positions_mm=places, sewing=Sewing(bed, (), result.sewing.promise), stretches=(), own=False
+    )
 
 
 _SHOWN: Final = 6

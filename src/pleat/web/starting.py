@@ -1,4 +1,5 @@
-"""Starting a book: what shall it be, how big, from what, how many pages; every answer shows at once what it does to the portrait."""
+"""Starting a book: what shall it be, how big, from what, how many pages; every answer shows at once what it
+does to the portrait."""
 
 from __future__ import annotations
 
@@ -108,7 +109,16 @@ def new() -> str:
     with reading() as session:
         width, height, _ = parse_size(first.size, "mm")
         best = next(iter(offered.suited(session, width, height, "")), None)
-    return _page({"recipe": first.name, "size": first.size, "count": first.count, "ruler": "mm", "paper": str(best.id) if best else ""}, {})
+    return _page(
+        {
+            "recipe": first.name,
+            "size": first.size,
+            "count": first.count,
+            "ruler": "mm",
+            "paper": str(best.id) if best else "",
+        },
+        {},
+    )
 
 
 @pages.get("/new/look")
@@ -139,7 +149,9 @@ def papers() -> str:
     answers = _answers(request.args)
     with reading() as session:
         choices = offered.suited(session, *_leaf(answers), asked.word(request.args, "q"), answers.paper)
-    return render_template("starting/_papers.html", choices=choices, given=request.args, ruler=RULERS[answers.ruler])
+    return render_template(
+        "starting/_papers.html", choices=choices, given=request.args, ruler=RULERS[answers.ruler]
+    )
 
 
 @pages.get("/new/advise")
@@ -148,7 +160,9 @@ def advice() -> str:
     use, count = asked.word(request.args, "use"), asked.number(request.args, "pages", 24, 1, 10**6)
     found = advise(use, count or 24, frozenset(request.args.getlist("wish")))
     shown = {card["recipe"].name: card for card in cards()}
-    return render_template("starting/_advice.html", advice=[(one, shown[one.recipe.name]) for one in found[:3]])
+    return render_template(
+        "starting/_advice.html", advice=[(one, shown[one.recipe.name]) for one in found[:3]]
+    )
 
 
 @pages.post("/new")
@@ -173,8 +187,17 @@ def become(book_id: int) -> str:
         change_ = starting.becoming(opened.book, kind, opened.tools) if kind else None
     except BadBook as error:
         problem = " ".join(one.message for one in error.problems)
-    picture = Markup(render_standing(portrait(change_.plan), 200, 190, 0.7, "portrait-drawing")) if change_ else ""
-    return render_template("starting/_become.html", opened=opened, cards=cards(), change=change_, picture=picture, problem=problem)
+    picture = (
+        Markup(render_standing(portrait(change_.plan), 200, 190, 0.7, "portrait-drawing")) if change_ else ""
+    )
+    return render_template(
+        "starting/_become.html",
+        opened=opened,
+        cards=cards(),
+        change=change_,
+        picture=picture,
+        problem=problem,
+    )
 
 
 @pages.post("/books/<int:book_id>/become")

@@ -53,7 +53,11 @@ def preview(token: str) -> str:
     job = _job(token)
     state = job.state  # looked at once: work goes on while the page is made
     action, page = request.args.get("show", "all"), asked.number(request.args, "page", 1, 1, 10**6)
-    entries = [] if state in ("asking", "reading") else [entry for entry in job.entries if action in ("all", entry.action)]
+    entries = (
+        []
+        if state in ("asking", "reading")
+        else [entry for entry in job.entries if action in ("all", entry.action)]
+    )
     template = "materials/_preview.html" if request.headers.get("HX-Request") else "materials/preview.html"
     return render_template(
         template,
@@ -64,7 +68,9 @@ def preview(token: str) -> str:
         show=action,
         page=page,
         last=max(1, -(-len(entries) // PER_PAGE)),
-        counts={name: job.count(name) for name in ("new", "change", "same", "not")} if state in ("ready", "done") else {},
+        counts={name: job.count(name) for name in ("new", "change", "same", "not")}
+        if state in ("ready", "done")
+        else {},
     )
 
 
@@ -96,6 +102,7 @@ def _job(token: str) -> Table:
     job = _imports().find(token)
     if job is None:
         raise NotFound(
-            "This table is no longer here; Pleat was started afresh since, or other tables came after it. Choose the file again."
+            "This table is no longer here; Pleat was started afresh since, or other tables came after it. "
+            "Choose the file again."
         )
     return job

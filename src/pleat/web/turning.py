@@ -1,4 +1,5 @@
-"""A book on a ring turned right round, from its end: a moving view from its frames, and pictures of it where nothing moves."""
+"""A book on a ring turned right round, from its end: a moving view from its frames, and pictures of it where
+nothing moves."""
 
 from __future__ import annotations
 
@@ -42,7 +43,9 @@ def page(book_id: int) -> str | Response:
         result=result,
         parts=PARTS,
         part=part,
-        stills=[(angle, drawn(render_screen(picture(cross, found, angle), 240, 200, STILL))) for angle in SHOWN],
+        stills=[
+            (angle, drawn(render_screen(picture(cross, found, angle), 240, 200, STILL))) for angle in SHOWN
+        ],
         data=json.dumps(moving(cross, found, ruler)),
         limits=limits(cross, ruler),
     )
@@ -56,13 +59,21 @@ def shares(cross: Cross, part: str) -> tuple[float, float]:
 
 
 def moving(cross: Cross, found: tuple[Frame, ...], ruler: Ruler) -> dict[str, Any]:
-    """What the page's script needs, mm and degrees: the ring, and the frames from shut to flat open; the rest is the same the other way up."""
+    """What the page's script needs, mm and degrees: the ring, and the frames from shut to flat open; the rest
+    is the same the other way up."""
     ring = cross.ring
     return {
-        "ring": {"radius": ring.radius, "wire": ring.wire, "hole": ring.hole, "bridge": round(ring.bridge, 3)},
+        "ring": {
+            "radius": ring.radius,
+            "wire": ring.wire,
+            "hole": ring.hole,
+            "bridge": round(ring.bridge, 3),
+        },
         "cover": cross.cover,
         "long": 2.6 * ring.radius,
-        "frames": [{"angle": one.angle, "stays": one.stays, "turns": one.turns, "binds": one.binds} for one in found],
+        "frames": [
+            {"angle": one.angle, "stays": one.stays, "turns": one.turns, "binds": one.binds} for one in found
+        ],
         "unit": ruler.name,
     }
 

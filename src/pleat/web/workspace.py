@@ -51,14 +51,24 @@ def bodies(book_id: int) -> str:
         opened = books.open_book(session, book_id)
     whole = [name for name in PLEATS if name in asked_for]
     return render_template(
-        "_bodies.html", opened=opened, whole=whole, views=_views(opened, whole), questions=questions(opened), pleats=PLEATS, open=_open()
+        "_bodies.html",
+        opened=opened,
+        whole=whole,
+        views=_views(opened, whole),
+        questions=questions(opened),
+        pleats=PLEATS,
+        open=_open(),
     )
 
 
 @pages.post("/edit")
 def edit(book_id: int) -> Response:
     path, text = asked.word(request.form, "path"), request.form.get("value", "")
-    return change(book_id, lambda book: f"{named(path, book)}: {_value(path, text, book)}", lambda book: editing.edit(book, {path: text}))
+    return change(
+        book_id,
+        lambda book: f"{named(path, book)}: {_value(path, text, book)}",
+        lambda book: editing.edit(book, {path: text}),
+    )
 
 
 def _value(path: str, text: str, book: Book) -> str:
@@ -70,7 +80,8 @@ def _value(path: str, text: str, book: Book) -> str:
 
 @pages.post("/take")
 def take(book_id: int) -> Response:
-    """Take an offer, found again by its key in the plan as it is now: a check's, or one of several ways a pleat can go."""
+    """Take an offer, found again by its key in the plan as it is now: a check's, or one of several ways a
+    pleat can go."""
     key, label = asked.word(request.form, "offer"), asked.word(request.form, "label", 400)
     with reading() as session:
         tools = materials.tools(session)
@@ -80,7 +91,13 @@ def take(book_id: int) -> Response:
             for offer in (*result.offers, *(offer for check in result.checks for offer in check.offers)):
                 if offer.key == key:
                     return editing.apply(book, offer.changes)
-        raise BadBook([FieldProblem("", "this offer", label, "It no longer applies: the book has changed since it was made.")])
+        raise BadBook(
+            [
+                FieldProblem(
+                    "", "this offer", label, "It no longer applies: the book has changed since it was made."
+                )
+            ]
+        )
 
     return change(book_id, label, alter)
 
@@ -97,7 +114,11 @@ def tick(book_id: int) -> Response:
 @pages.post("/stations")
 def stations(book_id: int) -> Response:
     unlocked = request.form.get("unlocked") == "1"
-    return change(book_id, f"stations {'one by one' if unlocked else 'symmetric'}", lambda book: books.unlock_stations(book, unlocked))
+    return change(
+        book_id,
+        f"stations {'one by one' if unlocked else 'symmetric'}",
+        lambda book: books.unlock_stations(book, unlocked),
+    )
 
 
 @pages.post("/fit")
@@ -147,8 +168,13 @@ def threads(book_id: int) -> str:
         if own is None:
             abort(404, "Nothing is sewn with thread in this book.")
         found, count = offered.threads(session, search)
-    choices = [(item_id, spool, spool_diameter_mm(spool), threads_.with_thread(opened, item_id, spool)) for item_id, spool in found]
-    return render_template("pleats/_threads.html", opened=opened, choices=choices, count=count, search=search, own=own)
+    choices = [
+        (item_id, spool, spool_diameter_mm(spool), threads_.with_thread(opened, item_id, spool))
+        for item_id, spool in found
+    ]
+    return render_template(
+        "pleats/_threads.html", opened=opened, choices=choices, count=count, search=search, own=own
+    )
 
 
 @pages.post("/thread")
@@ -176,7 +202,10 @@ def keep_paper(book_id: int) -> Response:
         offered.keep(session, kept)
     return make_response(
         render_template(
-            "_notice_swap.html", title=f"{kept.name} is among the materials", text="Any book can take it from there.", kind="good"
+            "_notice_swap.html",
+            title=f"{kept.name} is among the materials",
+            text="Any book can take it from there.",
+            kind="good",
         )
     )
 
@@ -214,7 +243,8 @@ def _window() -> str:
 
 
 def _open() -> str:
-    """The pleat that is open in the page; what lies folded is sent without its body. Nothing where the page does not say."""
+    """The pleat that is open in the page; what lies folded is sent without its body. Nothing where the page
+    does not say."""
     shown = asked.word(request.values, "open", 10)
     return shown if shown in (*PLEATS, "book") else ""
 
@@ -225,7 +255,8 @@ def _version() -> int | None:
 
 
 def change(book_id: int, label: Label, alter: Callable[[Book], Book]) -> Response:
-    """Alter a book as the request's form asks, and answer with the pleats that changed, or with why it could not be."""
+    """Alter a book as the request's form asks, and answer with the pleats that changed, or with why it could
+    not be."""
     try:
         with writing() as session:
             outcome = books.change(session, book_id, _version(), _window(), label, alter)
@@ -268,14 +299,24 @@ def _swap(outcome: Outcome) -> Response:
 
 def not_taken(error: BadBook) -> Response:
     """422 with the message for the field; what was typed stays in it, since nothing there is swapped."""
-    return make_response(render_template("_problem_swap.html", problems=error.problems, field=asked.word(request.form, "path")), 422)
+    return make_response(
+        render_template(
+            "_problem_swap.html", problems=error.problems, field=asked.word(request.form, "path")
+        ),
+        422,
+    )
 
 
 def _changed_elsewhere(error: ChangedElsewhere, label: str) -> Response:
     given = {
-        name: value[:20_000] for name, value in request.form.items() if name not in ("version", "window", "takeover", "csrf_token", FIELD)
+        name: value[:20_000]
+        for name, value in request.form.items()
+        if name not in ("version", "window", "takeover", "csrf_token", FIELD)
     }
-    return make_response(render_template("_conflict_swap.html", error=error, label=label, given=given, action=request.path), 409)
+    return make_response(
+        render_template("_conflict_swap.html", error=error, label=label, given=given, action=request.path),
+        409,
+    )
 
 
 def _views(opened: Opened, names: Iterable[str]) -> dict[str, dict[str, object]]:

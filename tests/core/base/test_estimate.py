@@ -52,7 +52,12 @@ def test_products_and_the_main_doubt():
 
 @pytest.mark.parametrize(
     "wrong",
-    [lambda: Estimate.ranged(2, 1, 3, "x"), lambda: Estimate(math.nan), lambda: Estimate(1, {"x": (-1, 0)}), lambda: Estimate(1).times(-1)],
+    [
+        lambda: Estimate.ranged(2, 1, 3, "x"),
+        lambda: Estimate(math.nan),
+        lambda: Estimate(1, {"x": (-1, 0)}),
+        lambda: Estimate(1).times(-1),
+    ],
 )
 def test_nonsense_is_refused(wrong):
     with pytest.raises(ValueError, match=r".+"):

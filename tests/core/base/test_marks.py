@@ -1,4 +1,5 @@
-"""What nobody typed lies on the marks of the ruler a book was made on, and stays there when it is shown on another."""
+"""What nobody typed lies on the marks of the ruler a book was made on, and stays there when it is shown on
+another."""
 
 from __future__ import annotations
 
@@ -22,7 +23,10 @@ from pleat.core.whole.planning import make_plan, worked_out
 from tests.profiles import some
 from tests.put import of
 
-RECORDS = [Brief, *(kind.record for registry in (BLOCKS, BINDINGS, COVERS, EXTRAS) for kind in registry.members)]
+RECORDS = [
+    Brief,
+    *(kind.record for registry in (BLOCKS, BINDINGS, COVERS, EXTRAS) for kind in registry.members),
+]
 INCHES = RULERS["in"]
 
 
@@ -60,7 +64,8 @@ def test_a_book_begun_in_inches_has_every_length_on_their_marks(name):
 
 
 def another(one, other):
-    """Whether a piece is cut another number of times, or by a tenth larger or smaller than a mark explains."""
+    """Whether a piece is cut another number of times, or by a tenth larger or smaller than a mark
+    explains."""
     sides = ((one.width_mm, other.width_mm), (one.height_mm, other.height_mm))
     return one.count != other.count or any(abs(a - b) > 2 * INCHES.step_mm + a / 10 for a, b in sides)
 
@@ -72,13 +77,18 @@ def test_the_ruler_changes_nothing_in_silence(name):
     other = editing.apply(book, [("brief.ruler", "in")])
     assert editing.apply(other, [("brief.ruler", "mm")]) == book
     assert other.model_copy(update={"brief": book.brief}) == book
-    before, after = ({one.key: one for one in worked_out(book).parts if hasattr(one, "width_mm")} for book in (book, other))
+    before, after = (
+        {one.key: one for one in worked_out(book).parts if hasattr(one, "width_mm")} for book in (book, other)
+    )
     told = next((check for _, check in worked_out(other).checks if check.key == "marks"), None)
     changed = [key for key in before.keys() & after.keys() if another(before[key], after[key])]
     assert not changed or told, changed
     if told:
         assert " mm" not in told.title + told.why
-        assert [make_plan(editing.apply(other, offer.changes)).book.brief.marks for offer in told.offers] == [None, None]
+        assert [make_plan(editing.apply(other, offer.changes)).book.brief.marks for offer in told.offers] == [
+            None,
+            None,
+        ]
 
 
 def test_what_is_put_in_later_lies_on_the_marks_of_that_moment():
@@ -106,8 +116,11 @@ def value(text):
 
 
 def sums(text):
-    """(what the terms of a sum come to, what stands behind the sign of equality) for every sum in a text, with its products."""
-    for found in (one for sentence in re.split(r"[.;:] ", text) if " = " in sentence for one in SUM.finditer(sentence)):
+    """(what the terms of a sum come to, what stands behind the sign of equality) for every sum in a text,
+    with its products."""
+    for found in (
+        one for sentence in re.split(r"[.;:] ", text) if " = " in sentence for one in SUM.finditer(sentence)
+    ):
         first, *more = re.split(r" ([+−]) ", found[1])
         terms = [("+", first), *zip(more[::2], more[1::2], strict=True)]
         came = Fraction(0)
@@ -128,7 +141,9 @@ def test_every_sum_of_a_book_begun_on_a_ruler_comes_to_what_is_shown(name, ruler
 
 
 def test_a_sum_with_products_is_read():
-    assert list(sums("Strip 1/2 + 2 × joint 5/16 + 2 × 5/8 on to the boards = 2 3/8")) == [(Fraction(19, 8), Fraction(19, 8))]
+    assert list(sums("Strip 1/2 + 2 × joint 5/16 + 2 × 5/8 on to the boards = 2 3/8")) == [
+        (Fraction(19, 8), Fraction(19, 8))
+    ]
     assert list(sums("Wide: leaf 6 − set-back 15/64 + square 1/8 = 5 57/64, at the next mark 5 15/16.")) == [
         (Fraction(377, 64), Fraction(377, 64))
     ]

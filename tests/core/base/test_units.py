@@ -95,7 +95,12 @@ def test_numbers_stand_as_the_ruler_shows_them(mm, in_mm, in_inches):
 
 
 def test_thicknesses_are_finer_than_the_ruler():
-    assert (MM.thin(2.34), INCH.thin(2.34), MM.fine(0.104), INCH.fine(0.104)) == ("2.3 mm", "3/32 in", "0.104 mm", "0.0041 in")
+    assert (MM.thin(2.34), INCH.thin(2.34), MM.fine(0.104), INCH.fine(0.104)) == (
+        "2.3 mm",
+        "3/32 in",
+        "0.104 mm",
+        "0.0041 in",
+    )
     assert MM.size(140, 200.5) == "140 × 200.5 mm"
     assert INCH.is_on_mark(12.7)
     assert not INCH.is_on_mark(12)
@@ -114,7 +119,8 @@ def test_thicknesses_are_finer_than_the_ruler():
     ],
 )
 def test_pounds_agree_with_pint_and_with_the_trade_tables(pounds, basis, grammage):
-    """US trade basis sizes (TAPPI T 410); the rounded results are those of paper merchants' conversion tables, from memory."""
+    """US trade basis sizes (TAPPI T 410); the rounded results are those of paper merchants' conversion
+    tables, from memory."""
     ours = grammage_from_pounds(pounds, *basis)
     sheet = ureg.Quantity(basis[0], "inch") * ureg.Quantity(basis[1], "inch")
     theirs = (ureg.Quantity(pounds, "pound") / 500 / sheet).to("gram / meter ** 2").magnitude

@@ -1,4 +1,5 @@
-"""Books as files: what is written reads back equal, what is wrong is named by its field, the schema agrees."""
+"""Books as files: what is written reads back equal, what is wrong is named by its field, the schema
+agrees."""
 
 import copy
 import json
@@ -33,7 +34,11 @@ def test_a_written_book_reads_back_equal_and_fits_the_schema(book):
 
 
 def test_a_book_written_by_hand_may_have_lengths_with_units():
-    by_hand = {"title": "Dark-sky log", "brief": {"leaf_width_mm": "5 1/2 in", "leaf_height_mm": 216}, "cover": {"square_mm": "1/8 in"}}
+    by_hand = {
+        "title": "Dark-sky log",
+        "brief": {"leaf_width_mm": "5 1/2 in", "leaf_height_mm": 216},
+        "cover": {"square_mm": "1/8 in"},
+    }
     FITS.validate(by_hand)
     book = read_book(json.dumps(by_hand))
     assert book.brief.leaf_width_mm == pytest.approx(139.7)
@@ -67,7 +72,11 @@ def test_a_book_written_by_hand_may_have_lengths_with_units():
         ('{"binding": {"station_count": 4}}', "binding.station_count", "one of"),
         ('{"binding": {"insets_mm": [1, 2, 3, 4, 5, 6, 7, 8]}}', "binding.insets_mm", "too many"),
         ('{"paper": {"leaf": {"name": "x"}}}', "paper.leaf.sheet_width_mm", "missing"),
-        ('{"paper": {"leaf": {"name": "  ", "sheet_width_mm": 100, "sheet_height_mm": 100}}}', "paper.leaf.name", "letters"),
+        (
+            '{"paper": {"leaf": {"name": "  ", "sheet_width_mm": 100, "sheet_height_mm": 100}}}',
+            "paper.leaf.name",
+            "letters",
+        ),
         ('{"title": "%s"}' % ("x" * 81), "title", "at most 80"),
         ('{"bench": {"ticks": []}}', "bench.ticks", "group"),
     ],
@@ -128,14 +137,18 @@ def test_every_length_of_the_book_has_a_name_in_the_makers_words():
 
 
 def test_a_field_has_its_own_rule_however_many_were_asked_for():
-    """Groups with the maker's own keys have as many paths as there are texts; what is remembered of one is never taken for another."""
+    """Groups with the maker's own keys have as many paths as there are texts; what is remembered of one is
+    never taken for another."""
     for number in range(3000):
         assert rule_of(f"cutting.counted.k{number}").label == "pieces from one sheet"
         assert rule_of(f"cutting.lies.k{number}").label == "pieces lie"
         assert rule_of(f"typed.k{number}") is None
 
 
-SAMPLES = {path.name.split(".")[0].removeprefix("format"): path.read_text() for path in (Path(__file__).parent / "samples").iterdir()}
+SAMPLES = {
+    path.name.split(".")[0].removeprefix("format"): path.read_text()
+    for path in (Path(__file__).parent / "samples").iterdir()
+}
 
 
 @pytest.mark.parametrize("number", SAMPLES)
@@ -158,32 +171,51 @@ def test_what_older_formats_had_otherwise_comes_along():
     assert {key: paper.name for key, paper in two.paper.more.items()} == {"p1": "Log paper", "p2": "Site map"}
     assert make_plan(two).pages.leaves == 6
     three = books["3"]
-    assert (three.pages.pile[1].flap_mm, three.binding.tail_mm, three.typed) == (60, 101.6, {"binding.tail_mm": "4 in"})
+    assert (three.pages.pile[1].flap_mm, three.binding.tail_mm, three.typed) == (
+        60,
+        101.6,
+        {"binding.tail_mm": "4 in"},
+    )
     four = books["4"]
-    assert (four.binding.kind, list(four.paper.more)) == ("scroll", ["p1"]), "counted among the materials, so one paper"
+    assert (four.binding.kind, list(four.paper.more)) == ("scroll", ["p1"]), (
+        "counted among the materials, so one paper"
+    )
     assert (four.cutting.counted, four.cutting.lies) == ({"leaf": 2}, {"cover": "turned"})
     assert make_plan(four).binding.checks[0].key == "kind"
     five = editing.apply(books["5"], [("cover.kind", "wrap")])
     assert five.cover.square_mm == 5, "what was laid aside comes back"
-    assert (five.binding.kind, five.binding.moves) == ("own", "3 out | 3 4 5 4 2 1 2 3 =over"), "with the tie's place"
+    assert (five.binding.kind, five.binding.moves) == ("own", "3 out | 3 4 5 4 2 1 2 3 =over"), (
+        "with the tie's place"
+    )
     assert not make_plan(five).binding.faults
     six = editing.apply(books["6"], [("binding.kind", "own")])
     assert not make_plan(six).binding.faults
     in_inches = json.loads(SAMPLES["10"])
     in_inches["brief"]["ruler"] = "in"
     del in_inches["binding"]["tail_mm"]
-    assert read_book(json.dumps(in_inches)).brief.made_on == "mm", "what nobody typed was in millimetres for every book"
+    assert read_book(json.dumps(in_inches)).brief.made_on == "mm", (
+        "what nobody typed was in millimetres for every book"
+    )
     del in_inches["format"]
     assert read_book(json.dumps(in_inches)).brief.made_on == "in", "a file without a format is written today"
 
 
 def test_boards_that_were_described_as_a_paper_become_boards_and_what_was_cut_stays_cut():
-    """Format 6 cut the boards of an open sewing from the cover's paper; a board that was measured keeps its reading."""
+    """Format 6 cut the boards of an open sewing from the cover's paper; a board that was measured keeps its
+    reading."""
     data = json.loads(write_book(recipe("link").book()))
     paper = {
-        "name": "Greyboard, 2 mm", "kind": "other", "sheet_width_mm": 700, "sheet_height_mm": 500, "grammage": 700, "grain": "short",
-        "owned": 4, "swatch": "grey", "measured_sheets": 1, "readings_mm": [2.1, 2.1, 2.1],
-    }  # fmt: skip
+        "name": "Greyboard, 2 mm",
+        "kind": "other",
+        "sheet_width_mm": 700,
+        "sheet_height_mm": 500,
+        "grammage": 700,
+        "grain": "short",
+        "owned": 4,
+        "swatch": "grey",
+        "measured_sheets": 1,
+        "readings_mm": [2.1, 2.1, 2.1],
+    }
     papers = {role: data["paper"][role] for role in ("leaf", "cover", "more")} | {"cover": paper}
     old = {**data, "format": 6, "paper": papers, "bench": {"ticks": {"cut_cover": "x", "fold": "y"}}}
     book = read_book(json.dumps(old))

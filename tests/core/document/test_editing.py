@@ -26,11 +26,23 @@ def value(book, path):
         ("brief.size", "a5 landscape", {"brief.leaf_width_mm": 210, "brief.leaf_height_mm": 148}),
         ("brief.size", "5 1/2 x 8 1/2 in", {"brief.leaf_width_mm": 139.7, "brief.leaf_height_mm": 215.9}),
         ("brief.size", "14 by 20 cm", {"brief.leaf_width_mm": 140, "brief.leaf_height_mm": 200}),
-        ("paper.leaf.size", "letter", {"paper.leaf.sheet_width_mm": 215.9, "paper.leaf.sheet_height_mm": 279.4}),
+        (
+            "paper.leaf.size",
+            "letter",
+            {"paper.leaf.sheet_width_mm": 215.9, "paper.leaf.sheet_height_mm": 279.4},
+        ),
         ("paper.cover.weight", "65 lb cover", {"paper.cover.grammage": 175.8}),
         ("paper.leaf.weight", "90 gsm", {"paper.leaf.grammage": 90, "paper.leaf.pounds": None}),
-        ("paper.leaf.weight", "110 lb", {"paper.leaf.grammage": None, "paper.leaf.pounds": 110, "paper.leaf.grade": None}),
-        ("paper.leaf.readings_mm", "1.04; 1,05; 0.041 in", {"paper.leaf.readings_mm": (1.04, 1.05, 0.041 * 25.4)}),
+        (
+            "paper.leaf.weight",
+            "110 lb",
+            {"paper.leaf.grammage": None, "paper.leaf.pounds": 110, "paper.leaf.grade": None},
+        ),
+        (
+            "paper.leaf.readings_mm",
+            "1.04; 1,05; 0.041 in",
+            {"paper.leaf.readings_mm": (1.04, 1.05, 0.041 * 25.4)},
+        ),
         ("paper.leaf.readings_mm", "", {"paper.leaf.readings_mm": ()}),
         ("paper.leaf.weight", "", {"paper.leaf.grammage": None}),
         ("pages.count", "24 leaves", {"pages.amount": 24, "pages.counted_in": "leaves"}),
@@ -104,7 +116,10 @@ def test_switching_rulers_a_hundred_times_changes_nothing(book):
 
 @given(millimetres | st.floats(40, 500), st.sampled_from(["mm", "in"]))
 def test_typing_what_is_shown_is_a_value_like_any_other_and_the_second_time_nothing_new(width, ruler):
-    book, shown = editing.apply(Book(), [("brief.leaf_width_mm", width), ("brief.ruler", ruler)]), RULERS[ruler]
+    book, shown = (
+        editing.apply(Book(), [("brief.leaf_width_mm", width), ("brief.ruler", ruler)]),
+        RULERS[ruler],
+    )
     typed = editing.edit(book, {"brief.leaf_width_mm": shown.number(width)})
     assert typed.brief.leaf_width_mm == pytest.approx(shown.snap(width), abs=1e-9)
     assert editing.edit(typed, {"brief.leaf_width_mm": shown.show(width)}) == typed
@@ -120,7 +135,9 @@ def test_how_a_length_was_typed_is_kept_until_something_else_sets_it():
 
 
 @pytest.mark.parametrize("ruler", ["mm", "in"])
-@pytest.mark.parametrize("text", ["8.25", "9", "2 1/2 in", "25 1/2 in", "90 3/4 in", "400 in", "1/2 mm", "2.4", "4000 mm", "90,5"])
+@pytest.mark.parametrize(
+    "text", ["8.25", "9", "2 1/2 in", "25 1/2 in", "90 3/4 in", "400 in", "1/2 mm", "2.4", "4000 mm", "90,5"]
+)
 def test_what_a_refusal_supposes_is_the_number_that_was_typed_and_is_taken(ruler, text):
     for path in ("brief.leaf_width_mm", "cover.square_mm"):
         book = editing.apply(Book(), [("brief.ruler", ruler)])

@@ -1,4 +1,5 @@
-"""The map of the bulk, held against areas by shapely, against every way there is, and against what must never change."""
+"""The map of the bulk, held against areas by shapely, against every way there is, and against what must never
+change."""
 
 from __future__ import annotations
 
@@ -33,9 +34,22 @@ CUT = {
     "a leaf of its own": {"kind": "pocket", "goes": "none", "way": "page", "stock": "leaf", "turn_mm": 15.0},
     "corner": {"kind": "corner", "side_mm": 70.0},
     "corner, left": {"kind": "corner", "side_mm": 64.0, "at": "left"},
-    "waterfall": {"kind": "waterfall", "goes": "none", "width_mm": 88.0, "pockets": 4, "depth_mm": 30.0, "step_mm": 12.0},
+    "waterfall": {
+        "kind": "waterfall",
+        "goes": "none",
+        "width_mm": 88.0,
+        "pockets": 4,
+        "depth_mm": 30.0,
+        "step_mm": 12.0,
+    },
     "flap at the head": {"kind": "flap", "goes": "none", "width_mm": 80.0, "height_mm": 60.0},
-    "flap at the right": {"kind": "flap", "goes": "none", "width_mm": 80.0, "height_mm": 60.0, "hinge": "right"},
+    "flap at the right": {
+        "kind": "flap",
+        "goes": "none",
+        "width_mm": 80.0,
+        "height_mm": 60.0,
+        "hinge": "right",
+    },
     "band": {"kind": "band", "goes": "none"},
     "band with pockets": {"kind": "band", "goes": "none", "height_mm": 90.0, "pockets": 3},
     "mat": {"kind": "mat", "goes": "none"},
@@ -53,12 +67,14 @@ def within(book):
 
 @pytest.mark.parametrize("design", CUT.values(), ids=CUT)
 def test_the_volume_of_the_map_is_that_of_the_pieces(design):
-    """Outlines by shapely, times the caliper of what they are cut from: nothing is counted twice, and nothing is left out."""
+    """Outlines by shapely, times the caliper of what they are cut from: nothing is counted twice, and nothing
+    is left out."""
     book = put(of("journal"), {**design, "places": at("page 5")})
     result, spot = within(book)
     plan = make_plan(book)
     cut = sum(
-        unary_union([Polygon(edge) for edge in piece.outlines]).area * plan.paper.stock(piece.stock).caliper.likely
+        unary_union([Polygon(edge) for edge in piece.outlines]).area
+        * plan.paper.stock(piece.stock).caliper.likely
         for piece in spot.thing.pieces
     )
     assert spot.thing.pieces
@@ -67,7 +83,10 @@ def test_the_volume_of_the_map_is_that_of_the_pieces(design):
 
 
 def test_a_frame_is_a_mat_less_its_opening_and_what_lies_behind_it():
-    book = put(of("journal"), {"kind": "mat", "way": "frame", "goes": "9x13", "goes_thick_mm": 0.25, "places": at("page 5")})
+    book = put(
+        of("journal"),
+        {"kind": "mat", "way": "frame", "goes": "9x13", "goes_thick_mm": 0.25, "places": at("page 5")},
+    )
     result, spot = within(book)
     mat = make_plan(book).paper.stock("mat").caliper.likely
     width, height = 148.5 - 12, 210 - 12
@@ -79,12 +98,17 @@ def test_a_frame_is_a_mat_less_its_opening_and_what_lies_behind_it():
 
 
 def test_both_halves_of_a_fastener_lie_on_each_other_when_it_is_shut():
-    book = put(of("journal"), {"kind": "fastener", "across_mm": 12, "thick_mm": 1.5, "places": at("page 5", 20, 30)})
+    book = put(
+        of("journal"), {"kind": "fastener", "across_mm": 12, "thick_mm": 1.5, "places": at("page 5", 20, 30)}
+    )
     assert make_plan(book).extras.worst.thick.likely == pytest.approx(3.0)
 
 
 def test_a_tab_adds_only_what_lies_on_the_page():
-    book = put(of("journal"), {"kind": "tab", "wide_mm": 30.0, "glued_mm": 14.0, "out_mm": 9.0, "places": at("page 5")})
+    book = put(
+        of("journal"),
+        {"kind": "tab", "wide_mm": 30.0, "glued_mm": 14.0, "out_mm": 9.0, "places": at("page 5")},
+    )
     result, spot = within(book)
     card = make_plan(book).paper.stock("card").caliper.likely
     assert result.bulk.volume_mm3 == pytest.approx(30 * 14 * card)
@@ -95,10 +119,17 @@ def test_a_tab_adds_only_what_lies_on_the_page():
 ROOM = st.floats(0, 40)
 
 
-@given(st.tuples(ROOM, ROOM), st.tuples(ROOM, ROOM), st.sampled_from(["page 5", "page 6", "inside front cover", "inside back cover"]))
+@given(
+    st.tuples(ROOM, ROOM),
+    st.tuples(ROOM, ROOM),
+    st.sampled_from(["page 5", "page 6", "inside front cover", "inside back cover"]),
+)
 def test_moving_an_extra_never_changes_the_volume(first, second, face):
     """On a face or to another one, within its edges."""
-    designs = [{**CARD, "places": at("page 5", *first)}, {"kind": "corner", "side_mm": 50.0, "places": at("page 9", 10.0, 10.0)}]
+    designs = [
+        {**CARD, "places": at("page 5", *first)},
+        {"kind": "corner", "side_mm": 50.0, "places": at("page 9", 10.0, 10.0)},
+    ]
     before = make_plan(put(of("journal"), *designs)).extras.bulk
     designs[0]["places"] = at(face, *second)
     after = make_plan(put(of("journal"), *designs)).extras.bulk
@@ -108,7 +139,12 @@ def test_moving_an_extra_never_changes_the_volume(first, second, face):
 @given(st.floats(0.1, 5.0), st.floats(0.0, 5.0), st.tuples(ROOM, ROOM))
 def test_a_thicker_insert_never_thins_the_map(thick, more, corner):
     def at_thickness(mm):
-        design = {"kind": "picture", "goes": "a7", "goes_thick_mm": round(mm, 3), "places": at("page 5", *corner)}
+        design = {
+            "kind": "picture",
+            "goes": "a7",
+            "goes_thick_mm": round(mm, 3),
+            "places": at("page 5", *corner),
+        }
         return make_plan(put(of("journal"), design, {**CARD, "places": at("page 7", 20.0, 30.0)})).extras
 
     thin, fat = at_thickness(thick), at_thickness(thick + more)
@@ -118,16 +154,29 @@ def test_a_thicker_insert_never_thins_the_map(thick, more, corner):
 
 
 PATCHES = st.lists(
-    st.tuples(st.integers(0, 3), st.integers(0, 9), st.integers(0, 9), st.integers(1, 9), st.integers(1, 9), st.integers(1, 5)), max_size=7
+    st.tuples(
+        st.integers(0, 3),
+        st.integers(0, 9),
+        st.integers(0, 9),
+        st.integers(1, 9),
+        st.integers(1, 9),
+        st.integers(1, 5),
+    ),
+    max_size=7,
 )
 
 
 @given(PATCHES)
 def test_the_thickest_place_is_where_most_rectangles_lie_over_each_other(rows):
     """Against shapely: no point of a fine net has more over it, and the volume is the sum of areas."""
-    patches = tuple(Patch(leaf, x, y, x + w, y + h, Estimate.exact(float(t)), str(n)) for n, (leaf, x, y, w, h, t) in enumerate(rows))
+    patches = tuple(
+        Patch(leaf, x, y, x + w, y + h, Estimate.exact(float(t)), str(n))
+        for n, (leaf, x, y, w, h, t) in enumerate(rows)
+    )
     bulk = Bulk(patches)
-    assert bulk.volume_mm3 == pytest.approx(sum(box(p.left_mm, p.top_mm, p.right_mm, p.bottom_mm).area * p.thick.likely for p in patches))
+    assert bulk.volume_mm3 == pytest.approx(
+        sum(box(p.left_mm, p.top_mm, p.right_mm, p.bottom_mm).area * p.thick.likely for p in patches)
+    )
     net = [(x + 0.5, y + 0.5) for x, y in product(range(19), repeat=2)]
     high = max((sum(p.thick.likely for p in patches if p.covers(*point)) for point in net), default=0.0)
     worst = bulk.worst()
@@ -148,7 +197,10 @@ def test_up_to_six_things_on_four_places_are_spread_as_every_way_tried_would(cho
     arrays = [[np.array(way).reshape(2, 2) for way in choice] for choice in choices]
     found = placing.best_of(np.zeros((2, 2)), arrays)
     height = sum(arrays[n][way] for n, way in enumerate(found)).max()
-    lowest = min(sum(arrays[n][way] for n, way in enumerate(ways)).max() for ways in product(range(4), repeat=len(arrays)))
+    lowest = min(
+        sum(arrays[n][way] for n, way in enumerate(ways)).max()
+        for ways in product(range(4), repeat=len(arrays))
+    )
     assert height == pytest.approx(lowest, abs=1e-6)
 
 
@@ -182,9 +234,27 @@ def test_staggering_lays_nothing_over_a_mouth_or_over_its_neighbour():
     book = put(
         of("journal"),
         {"kind": "pocket", "goes": "card", "places": at("page 5", 6.0, 40.0)},
-        {"kind": "booklet", "width_mm": 50.0, "height_mm": 60.0, "thick_mm": 4.0, "places": at("page 5", 85.0, 140.0)},
-        {"kind": "booklet", "width_mm": 50.0, "height_mm": 60.0, "thick_mm": 4.0, "places": at("page 7", 85.0, 140.0)},
-        {"kind": "booklet", "width_mm": 50.0, "height_mm": 60.0, "thick_mm": 4.0, "places": at("page 9", 85.0, 140.0)},
+        {
+            "kind": "booklet",
+            "width_mm": 50.0,
+            "height_mm": 60.0,
+            "thick_mm": 4.0,
+            "places": at("page 5", 85.0, 140.0),
+        },
+        {
+            "kind": "booklet",
+            "width_mm": 50.0,
+            "height_mm": 60.0,
+            "thick_mm": 4.0,
+            "places": at("page 7", 85.0, 140.0),
+        },
+        {
+            "kind": "booklet",
+            "width_mm": 50.0,
+            "height_mm": 60.0,
+            "thick_mm": 4.0,
+            "places": at("page 9", 85.0, 140.0),
+        },
     )
     result = make_plan(book).extras
     assert not {check.key for check in result.checks} & {"F2", "overlap"}
@@ -197,7 +267,10 @@ def test_staggering_lays_nothing_over_a_mouth_or_over_its_neighbour():
 
 def test_it_stops_when_its_time_is_up_and_keeps_what_it_has():
     places = [{"on": f"page {2 * n + 1}", "x_mm": 6.0, "y_mm": 6.0} for n in range(14)]
-    book = put(of("journal"), {"kind": "booklet", "width_mm": 60.0, "height_mm": 80.0, "thick_mm": 3.0, "places": places})
+    book = put(
+        of("journal"),
+        {"kind": "booklet", "width_mm": 60.0, "height_mm": 80.0, "thick_mm": 3.0, "places": places},
+    )
     asked = []
 
     def no_more_time():

@@ -1,4 +1,5 @@
-"""Every field of every kind: what lies outside its bounds is refused in words, what lies inside is taken, in both rulers."""
+"""Every field of every kind: what lies outside its bounds is refused in words, what lies inside is taken, in
+both rulers."""
 
 import pytest
 
@@ -14,7 +15,11 @@ FIRST = {}
 for item in demo_items():
     FIRST.setdefault(next(name for name, kind in KINDS.items() if kind.model is type(item)), item)
 FIELDS = [(kind, name, declared(field)) for kind in KINDS for name, field in fields_of(kind).items()]
-LENGTHS = [(kind, name, known.rule) for kind, name, known in FIELDS if isinstance(known.rule, LengthRule) and not known.many]
+LENGTHS = [
+    (kind, name, known.rule)
+    for kind, name, known in FIELDS
+    if isinstance(known.rule, LengthRule) and not known.many
+]
 NUMBERS = [(kind, name, known.rule) for kind, name, known in FIELDS if isinstance(known.rule, NumberRule)]
 CHOICES = [(kind, name, known) for kind, name, known in FIELDS if isinstance(known.rule, ChoiceRule)]
 
@@ -44,7 +49,9 @@ def test_lengths_are_taken_within_their_bounds_and_refused_outside(row, ruler):
     assert "not a length" in refused(kind, name, "a bit more", ruler).message
     assert "below zero" in refused(kind, name, "-3", ruler).message
     inches = (rule.low_mm + rule.high_mm) / 2 / MM_PER_INCH
-    assert getattr(build(kind, {name: f"{inches:.5f} in"}, ruler, FIRST[kind]), name) == pytest.approx(inches * MM_PER_INCH, abs=0.01)
+    assert getattr(build(kind, {name: f"{inches:.5f} in"}, ruler, FIRST[kind]), name) == pytest.approx(
+        inches * MM_PER_INCH, abs=0.01
+    )
 
 
 @pytest.mark.parametrize("row", NUMBERS, ids=named)

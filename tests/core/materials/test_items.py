@@ -1,4 +1,5 @@
-"""Items from typed texts, what the shelf knows of them, finding the grain, and offcuts. References: pint, US trade usage for points."""
+"""Items from typed texts, what the shelf knows of them, finding the grain, and offcuts. References: pint, US
+trade usage for points."""
 
 from typing import Any
 
@@ -33,7 +34,11 @@ SHELF = demo_items()
 def test_what_is_shown_of_an_item_makes_the_same_item_again(item):
     kind = kind_of(item)
     for ruler in ("mm", "in"):
-        texts = {name: text_of(item, kind, name, ruler) for name in fields_of(kind) if name not in ("grammage", "pounds", "grade")}
+        texts = {
+            name: text_of(item, kind, name, ruler)
+            for name in fields_of(kind)
+            if name not in ("grammage", "pounds", "grade")
+        }
         if kind == "paper":
             texts |= {name: text_of(item, kind, name, ruler) for name in ("weight", "size")}
         assert build(kind, texts, ruler, item) == item
@@ -52,15 +57,31 @@ def test_every_field_has_a_name_and_every_kind_is_on_the_demos_shelf():
 @pytest.mark.parametrize(
     ("kind", "texts", "values"),
     [
-        ("paper", {"name": "Log", "size": "A4", "weight": "65 lb cover"}, {"sheet_width_mm": 210, "grammage": 175.8, "grade": "cover"}),
+        (
+            "paper",
+            {"name": "Log", "size": "A4", "weight": "65 lb cover"},
+            {"sheet_width_mm": 210, "grammage": 175.8, "grade": "cover"},
+        ),
         (
             "paper",
             {"name": "Log", "size": "9 x 12 in", "readings_mm": "1,04; 1,05"},
             {"sheet_height_mm": 304.8, "readings_mm": (1.04, 1.05)},
         ),
-        ("paper", {"name": "Roll", "form": "roll", "sheet_width_mm": "61 cm", "sheet_height_mm": "18 m"}, {"sheet_height_mm": 18000}),
-        ("paper", {"name": "Pad", "form": "pad", "size": "12 in pad", "designs": "12", "each": "2"}, {"owned": 24}),
-        ("board", {"name": "Grey", "sheet_width_mm": "500", "sheet_height_mm": "700", "thickness_mm": "60 pt"}, {"thickness_mm": 1.524}),
+        (
+            "paper",
+            {"name": "Roll", "form": "roll", "sheet_width_mm": "61 cm", "sheet_height_mm": "18 m"},
+            {"sheet_height_mm": 18000},
+        ),
+        (
+            "paper",
+            {"name": "Pad", "form": "pad", "size": "12 in pad", "designs": "12", "each": "2"},
+            {"owned": 24},
+        ),
+        (
+            "board",
+            {"name": "Grey", "sheet_width_mm": "500", "sheet_height_mm": "700", "thickness_mm": "60 pt"},
+            {"thickness_mm": 1.524},
+        ),
         ("thread", {"name": "Linen", "lea": "18", "plies": "3"}, {"lea": 18}),
         ("glue", {"name": "Paste", "shape": "paste", "drying_minutes": "90 minutes"}, {"drying_minutes": 90}),
     ],
@@ -68,7 +89,9 @@ def test_every_field_has_a_name_and_every_kind_is_on_the_demos_shelf():
 def test_items_are_made_from_what_a_maker_types(kind, texts, values):
     item = build(kind, texts, "mm")
     for name, value in values.items():
-        assert getattr(item, name) == (pytest.approx(value) if isinstance(value, float | int | tuple) else value)
+        assert getattr(item, name) == (
+            pytest.approx(value) if isinstance(value, float | int | tuple) else value
+        )
 
 
 @pytest.mark.parametrize(
@@ -79,7 +102,12 @@ def test_items_are_made_from_what_a_maker_types(kind, texts, values):
         ("paper", {"name": "x", "size": "vast"}, "size", "width first"),
         ("paper", {"name": "x", "size": "A4", "weight": "110 lb silk"}, "weight", "grade"),
         ("paper", {"name": "x", "size": "A4", "grain": "diagonal"}, "grain", "long side"),
-        ("board", {"name": "x", "sheet_width_mm": "500", "sheet_height_mm": "700", "thickness_mm": "2 in"}, "thickness_mm", "too large"),
+        (
+            "board",
+            {"name": "x", "sheet_width_mm": "500", "sheet_height_mm": "700", "thickness_mm": "2 in"},
+            "thickness_mm",
+            "too large",
+        ),
         ("fastener", {"name": "x", "width_mm": "", "thickness_mm": "1"}, "width_mm", "missing"),
         ("stick", {"name": "x", "length_mm": "long", "thickness_mm": "6"}, "length_mm", "not a length"),
         ("stick", {"name": "x", "colour": "red"}, "colour", "no such field"),
@@ -94,7 +122,9 @@ def test_what_cannot_be_taken_names_its_field(kind, texts, path, word):
 
 @given(st.floats(12, 120))
 def test_points_are_thousandths_of_an_inch(points):
-    assert parse_thickness(f"{points:.2f} pt") == pytest.approx((round(points, 2) * UNITS.inch / 1000).to("mm").magnitude)
+    assert parse_thickness(f"{points:.2f} pt") == pytest.approx(
+        (round(points, 2) * UNITS.inch / 1000).to("mm").magnitude
+    )
     assert parse_thickness("2 mm") is None
 
 
@@ -139,7 +169,9 @@ def test_the_grain_is_as_sure_as_the_tests_are_clear(answers, grain, sure):
     found = conclude(answers)
     assert (found.grain, found.sure) == (grain, sure)
     assert found.why
-    mirrored: dict[str, Any] = {test: ("short" if side == "long" else "long", clear) for test, (side, clear) in answers.items()}
+    mirrored: dict[str, Any] = {
+        test: ("short" if side == "long" else "long", clear) for test, (side, clear) in answers.items()
+    }
     assert conclude(mirrored).grain == {"long": "short", "short": "long"}.get(grain, "unknown")
     assert all(test.do and test.long and test.short for test in TESTS)
 
@@ -169,9 +201,21 @@ def test_good_for_by_thickness():
 @given(st.floats(60, 290), st.floats(60, 400), st.integers(1, 40))
 @example(60.00390625, 60.0, 1)
 def test_pieces_and_offcuts_are_not_more_than_the_sheets(width, height, quantity):
-    card = Paper(name="Night card", kind="cardstock", grammage=240, sheet_width_mm=450, sheet_height_mm=640, grain="long", stock_id="7")
-    book = edited(Book(paper=Papers(leaf=card, cover=card)), {"brief.quantity": str(quantity), "pages.count": "4 pages"})
-    book = book.model_copy(update={"brief": book.brief.model_copy(update={"leaf_width_mm": width / 2, "leaf_height_mm": height})})
+    card = Paper(
+        name="Night card",
+        kind="cardstock",
+        grammage=240,
+        sheet_width_mm=450,
+        sheet_height_mm=640,
+        grain="long",
+        stock_id="7",
+    )
+    book = edited(
+        Book(paper=Papers(leaf=card, cover=card)), {"brief.quantity": str(quantity), "pages.count": "4 pages"}
+    )
+    book = book.model_copy(
+        update={"brief": book.brief.model_copy(update={"leaf_width_mm": width / 2, "leaf_height_mm": height})}
+    )
     for cut in make_plan(book).cutting.cuts:
         left = offcuts(cut, card)
         used = cut.part.width_mm * cut.part.height_mm * cut.part.count

@@ -1,4 +1,5 @@
-"""Readings judged. The mean and its error are checked against numpy and against Student's t integrated numerically."""
+"""Readings judged. The mean and its error are checked against numpy and against Student's t integrated
+numerically."""
 
 import math
 import statistics
@@ -34,9 +35,13 @@ def test_mean_and_error_agree_with_numpy(readings):
     assert judged.thrown == ()
     assert judged.mean_mm == pytest.approx(numpy.mean(readings))
     freedom = REPEATS_KNOWN + len(readings) - 1
-    pooled = numpy.sqrt((REPEATS_KNOWN * CALIPER_REPEATS_MM**2 + (len(readings) - 1) * numpy.var(readings, ddof=1)) / freedom)
+    pooled = numpy.sqrt(
+        (REPEATS_KNOWN * CALIPER_REPEATS_MM**2 + (len(readings) - 1) * numpy.var(readings, ddof=1)) / freedom
+    )
     t = _STUDENT_95[min(freedom, 19) - 1]
-    assert judged.error_mm == pytest.approx(math.hypot(t * pooled / numpy.sqrt(len(readings)), CALIPER_ERROR_MM))
+    assert judged.error_mm == pytest.approx(
+        math.hypot(t * pooled / numpy.sqrt(len(readings)), CALIPER_ERROR_MM)
+    )
     assert judged.sheet.likely == pytest.approx(statistics.fmean(readings) / 10)
     same = [mean_error(readings[:1] * times) for times in range(1, 7)]
     assert same == sorted(same, reverse=True), "a further reading that agrees makes it surer"
@@ -108,7 +113,12 @@ def test_a_measured_stack_narrows_what_the_weight_leaves_open():
 
 @pytest.mark.parametrize(
     ("name", "low", "high"),
-    [("Printer paper", 0.087, 0.135), ("old book pages", 0.03, 0.18), ("kraft bags", 0.08, 0.2), ("no idea", 0.04, 0.6)],
+    [
+        ("Printer paper", 0.087, 0.135),
+        ("old book pages", 0.03, 0.18),
+        ("kraft bags", 0.08, 0.2),
+        ("no idea", 0.04, 0.6),
+    ],
 )
 def test_a_paper_known_only_by_its_name(name, low, high):
     found = thickness(Paper(name=name, sheet_width_mm=210, sheet_height_mm=297))

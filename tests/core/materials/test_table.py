@@ -1,4 +1,5 @@
-"""The shelf as CSV: out and in gives the same shelf, in every dialect; formulas are tamed; every fault has its row and its words."""
+"""The shelf as CSV: out and in gives the same shelf, in every dialect; formulas are tamed; every fault has
+its row and its words."""
 
 import csv
 import io
@@ -58,17 +59,30 @@ def test_any_papers_survive_the_way_and_no_cell_is_a_formula(papers, dialect):
 
 
 def test_units_in_the_headings_and_other_peoples_headings():
-    text = "Name,Sheet Width [in],sheet height (in),Weight,Colour of the box\nStar log,8.5,11,65 lb cover,red\n"
+    text = (
+        "Name,Sheet Width [in],sheet height (in),Weight,Colour of the box\nStar log,8.5,11,65 lb cover,red\n"
+    )
     unknown, found = rows(text)
     assert unknown == ["Colour of the box"]
     item = found[0].item
-    assert (item.sheet_width_mm, item.sheet_height_mm, item.grade) == (pytest.approx(215.9), pytest.approx(279.4), "cover")
-    metres = rows("kind of item;name;roll width (cm);length left (m);thickness (mm)\ncloth;Moss;140;1,8;0,6\n")[1][0].item
+    assert (item.sheet_width_mm, item.sheet_height_mm, item.grade) == (
+        pytest.approx(215.9),
+        pytest.approx(279.4),
+        "cover",
+    )
+    metres = rows(
+        "kind of item;name;roll width (cm);length left (m);thickness (mm)\ncloth;Moss;140;1,8;0,6\n"
+    )[1][0].item
     assert (metres.roll_width_mm, metres.length_left_mm, metres.thickness_mm) == (1400, 1800, 0.6)
     assert rows("kind of item\tname\tlength (cm)\tthickness (mm)\nstick\tTwig\t26\t7\n")[1][0].item == Stick(
         name="Twig", length_mm=260, thickness_mm=7
     )
-    assert rows("name;sheet width (mm);sheet height (mm);pounds (lb);grade\nx;210;297;110;index\n")[1][0].item.grammage == 198.9
+    assert (
+        rows("name;sheet width (mm);sheet height (mm);pounds (lb);grade\nx;210;297;110;index\n")[1][
+            0
+        ].item.grammage
+        == 198.9
+    )
 
 
 @pytest.mark.parametrize(
@@ -85,7 +99,9 @@ def test_units_in_the_headings_and_other_peoples_headings():
     ],
 )
 def test_a_row_that_cannot_be_taken_says_why_and_the_others_are_taken(line, words):
-    _, found = rows(f"kind of item;name;sheet width (mm);sheet height (mm)\n{line}\npaper;Good;210;297\n\n;;;\n")
+    _, found = rows(
+        f"kind of item;name;sheet width (mm);sheet height (mm)\n{line}\npaper;Good;210;297\n\n;;;\n"
+    )
     assert [row.item is None for row in found] == [True, False]
     assert words in " ".join(found[0].problems)
     assert found[0].line == 2
@@ -112,9 +128,9 @@ def test_what_is_no_table_is_refused_whole(data, words):
 def test_a_row_changes_only_what_it_says():
     held = SHELF[0]
     row = rows(
-        "name;owned;price\nLog paper, cream;90;\n".replace("name;", "name;sheet width (mm);sheet height (mm);").replace(
-            "cream;", "cream;297;210;"
-        )
+        "name;owned;price\nLog paper, cream;90;\n".replace(
+            "name;", "name;sheet width (mm);sheet height (mm);"
+        ).replace("cream;", "cream;297;210;")
     )[1][0]
     changed = row.over(held)
     assert (changed.owned, changed.price) == (90, None), "an empty cell clears what may be empty"
@@ -122,7 +138,9 @@ def test_a_row_changes_only_what_it_says():
 
 
 def test_headings_that_are_nearly_right_pounds_with_their_grade_and_a_kind_that_is_missing():
-    unknown, found = rows("name;sheet width (mm);sheet height;wieght;pounds\nCard;210;297;90;65 cover\nOther;210;297;;65 lb\n")
+    unknown, found = rows(
+        "name;sheet width (mm);sheet height;wieght;pounds\nCard;210;297;90;65 cover\nOther;210;297;;65 lb\n"
+    )
     assert unknown == ["wieght (is it “weight”?)"]
     card, other = (row.item for row in found)
     assert (card.pounds, card.grade, round(card.grammage)) == (65, "cover", 176)

@@ -17,8 +17,12 @@ from tests.strategies import books
 
 
 def test_a_wrap_with_two_creases_by_hand():
-    """Leaf 140 x 200, square 3, spine 6 scored: panels 143 + 6 + 143 = 292, high 206, scores at 143 and 149."""
-    book = edited(Book(), {"brief.size": "140 x 200", "cover.score_offset_mm": "3", "pages.measured_block_mm": "5.6566 mm"})
+    """Leaf 140 x 200, square 3, spine 6 scored: panels 143 + 6 + 143 = 292, high 206, scores at 143 and
+    149."""
+    book = edited(
+        Book(),
+        {"brief.size": "140 x 200", "cover.score_offset_mm": "3", "pages.measured_block_mm": "5.6566 mm"},
+    )
     cover = make_plan(book).cover
     assert cover.spine.likely == pytest.approx(6, abs=0.001)
     assert cover.wrap.width_mm == pytest.approx(292, abs=0.001)
@@ -33,7 +37,9 @@ def test_one_crease_or_two_by_thickness():
     assert (thin.creases, thick.creases) == (1, 2)
     assert thin.wrap.scores_mm == pytest.approx((thin.wrap.width_mm / 2,))
     assert thin.wrap.width_mm == 306, "148.5 + 3 + 2.34 / 2 = 152.67, up to the mark at 153, twice"
-    assert (thick.wrap.width_mm, thick.wrap.panels[1].width_mm) == (308.5, 5.5), "5 and 0.34 of the thread, on the next mark"
+    assert (thick.wrap.width_mm, thick.wrap.panels[1].width_mm) == (308.5, 5.5), (
+        "5 and 0.34 of the thread, on the next mark"
+    )
     assert make_plan(edited(Book(), {"cover.creases": "two"})).cover.creases == 2
 
 
@@ -50,7 +56,13 @@ def test_panel_plans():
         RowPanel("x", -1)
 
 
-@given(st.floats(20, 300), st.floats(20, 300), st.floats(50, 700), st.floats(50, 700), st.sampled_from(["w", "h", None]))
+@given(
+    st.floats(20, 300),
+    st.floats(20, 300),
+    st.floats(50, 700),
+    st.floats(50, 700),
+    st.sampled_from(["w", "h", None]),
+)
 def test_yields_agree_with_laying_pieces_down_one_by_one(width, height, sheet_width, sheet_height, grain):
     for turned in (False, True):
         across, along = (height, width) if turned else (width, height)
@@ -118,7 +130,10 @@ def test_any_valid_book_plans_and_keeps_its_promises(book):
             assert check.title
             assert check.offers or check.no_fix
     for cut in plan.cutting.cuts:
-        assert cut.sheets is None or cut.sheets * cut.better.count >= cut.part.count > (cut.sheets - 1) * cut.better.count
+        assert (
+            cut.sheets is None
+            or cut.sheets * cut.better.count >= cut.part.count > (cut.sheets - 1) * cut.better.count
+        )
     keys = [one.step.key for one in plan.bench.work]
     assert len(set(keys)) == len(keys)
     waits = waits_for([one.step for one in plan.bench.work])
@@ -149,6 +164,14 @@ def test_steps_that_wait_for_each_other_are_refused():
 
 
 def test_cautions_stand_at_the_steps_that_can_hurt():
-    steps = {one.step.key: one.step for one in make_plan(edited(Book(), {"paper.leaf.size": "A3"})).bench.work}
-    for key, word in (("cut_leaves", "Knife"), ("cut_cover", "Knife"), ("pierce", "awl"), ("sew", "needle"), ("press", "fingers")):
+    steps = {
+        one.step.key: one.step for one in make_plan(edited(Book(), {"paper.leaf.size": "A3"})).bench.work
+    }
+    for key, word in (
+        ("cut_leaves", "Knife"),
+        ("cut_cover", "Knife"),
+        ("pierce", "awl"),
+        ("sew", "needle"),
+        ("press", "fingers"),
+    ):
         assert any(word in caution for caution in steps[key].cautions), key

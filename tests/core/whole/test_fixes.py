@@ -1,4 +1,5 @@
-"""Whatever is wrong with whatever book: each fix that is offered can be taken, is the only one of its name, and does something."""
+"""Whatever is wrong with whatever book: each fix that is offered can be taken, is the only one of its name,
+and does something."""
 
 from __future__ import annotations
 
@@ -26,16 +27,23 @@ def test_every_fix_of_any_book_can_be_taken_and_does_something(book):
     plan = make_plan(book)
     taken = {}
     for pleat, check in plan.checks:
-        assert check.offers or check.no_fix, f"{check.key} says neither what would mend it nor why nothing does"
+        assert check.offers or check.no_fix, (
+            f"{check.key} says neither what would mend it nor why nothing does"
+        )
         for fix in check.offers:
             same = taken.setdefault((check.key, fix.label), fix)
-            assert same == fix, f"{check.key}, {fix.label}: two fixes of one name, and a tap could not tell which"
+            assert same == fix, (
+                f"{check.key}, {fix.label}: two fixes of one name, and a tap could not tell which"
+            )
             mended = editing.apply(book, fix.changes)
             assert mended != book, f"{check.key}, {fix.label}: changes nothing"
             after = [one for name, one in worked_out(mended).checks if name == pleat and one.key == check.key]
             assert check not in after, f"{check.key}, {fix.label}: nothing is better"
             before = [one.level for name, one in plan.checks if name == pleat and one.key == check.key]
-            worst, was = (max((LEVELS.index(level) for level in levels), default=-1) for levels in ([one.level for one in after], before))
+            worst, was = (
+                max((LEVELS.index(level) for level in levels), default=-1)
+                for levels in ([one.level for one in after], before)
+            )
             assert worst <= was, f"{check.key}, {fix.label}: it is worse"
 
 
@@ -55,19 +63,29 @@ def test_a_fix_past_the_bounds_of_its_field_is_none_and_its_check_says_so():
             editing.apply(book, fix.changes)
     fits = Offer(label="ten", changes=(("cover.back_mm", 10.0),))
     check = Check(
-        code="E1", level="watch", title="too narrow", why="", offers=(Offer(label="nine", changes=(("cover.back_mm", 9.0),)), fits)
+        code="E1",
+        level="watch",
+        title="too narrow",
+        why="",
+        offers=(Offer(label="nine", changes=(("cover.back_mm", 9.0),)), fits),
     )
-    held = takeable(replace(make_plan(book).cover, checks=(check, replace(check, offers=check.offers[:1]))), partial(rule_of, book=book))
+    held = takeable(
+        replace(make_plan(book).cover, checks=(check, replace(check, offers=check.offers[:1]))),
+        partial(rule_of, book=book),
+    )
     assert [one.offers for one in held.checks] == [(fits,), ()]
     other = Offer(label="another cover", changes=(("cover.kind", "case"), ("cover.back_mm", 9.0)))
-    assert takeable(replace(held, offers=(other,)), partial(rule_of, book=book)).offers == (other,), "the field is another cover's"
+    assert takeable(replace(held, offers=(other,)), partial(rule_of, book=book)).offers == (other,), (
+        "the field is another cover's"
+    )
     assert [one.no_fix for one in held.checks] == ["", BEYOND]
 
 
 @settings(max_examples=examples(60))
 @given(books, st.lists(st.integers(0, 1000), min_size=80, max_size=80))
 def test_taking_fixes_one_after_another_ends_and_never_comes_back(book, picks):
-    """Whichever fix is taken of whatever check: no state is met twice, and in the end nothing is offered any more."""
+    """Whichever fix is taken of whatever check: no state is met twice, and in the end nothing is offered any
+    more."""
     seen, taken = [book], []
     for pick in picks:
         offered = [(check.key, fix) for _, check in make_plan(book).checks for fix in check.offers]

@@ -1,4 +1,5 @@
-"""The catalogue of checks: each slip is told of a book that commits it and not of one that does not, at a level and in a pleat of its row."""
+"""The catalogue of checks: each slip is told of a book that commits it and not of one that does not, at a
+level and in a pleat of its row."""
 
 from __future__ import annotations
 
@@ -43,7 +44,15 @@ COMMITTED: Final[dict[str, tuple[str, dict[str, Any]]]] = {
     "B11": ("journal", {"paper.leaf.grammage": 700}),
     "C1": ("journal", {"paper.leaf.grammage": 700}),
     "C2": ("rings", {"pages.odd_amount": 4, "pages.odd_at": "tail", "pages.odd_height_mm": 140}),
-    "C3": ("found", {"pages.pile": [{"id": 1, "paper": "p1", "window": "yes"}, {"id": 2, "paper": "p2", "window": "yes"}]}),
+    "C3": (
+        "found",
+        {
+            "pages.pile": [
+                {"id": 1, "paper": "p1", "window": "yes"},
+                {"id": 2, "paper": "p2", "window": "yes"},
+            ]
+        },
+    ),
     "C3_alike": (
         "pocket",
         {
@@ -77,17 +86,36 @@ COMMITTED: Final[dict[str, tuple[str, dict[str, Any]]]] = {
     "F3": ("flapped", {"cover.fastened_mm": 20}),
     "F4": (
         "journal",
-        {"bench.ticks": {"cover_scored": "152.50"}, "extras.items": {"d0": {"kind": "window", "places": [{"on": "inside front cover"}]}}},
+        {
+            "bench.ticks": {"cover_scored": "152.50"},
+            "extras.items": {"d0": {"kind": "window", "places": [{"on": "inside front cover"}]}},
+        },
     ),
-    "F5": ("journal", {"extras.items": {"d0": {"kind": "fastener", "places": [{"on": "page 5"}], "thick_mm": 1.5}}}),
-    "F6": ("journal", {"extras.items": {"d0": {"kind": "booklet", "places": [{"on": "page 1"}, {"on": "page 3"}, {"on": "page 5"}]}}}),
-    "F7": ("journal", {"extras.items": {"d0": {"kind": "flap", "places": [{"on": "page 5"}], "hinge": "left"}}}),
+    "F5": (
+        "journal",
+        {"extras.items": {"d0": {"kind": "fastener", "places": [{"on": "page 5"}], "thick_mm": 1.5}}},
+    ),
+    "F6": (
+        "journal",
+        {
+            "extras.items": {
+                "d0": {"kind": "booklet", "places": [{"on": "page 1"}, {"on": "page 3"}, {"on": "page 5"}]}
+            }
+        },
+    ),
+    "F7": (
+        "journal",
+        {"extras.items": {"d0": {"kind": "flap", "places": [{"on": "page 5"}], "hinge": "left"}}},
+    ),
     "F8": ("flapped", {"cover.gusset_mm": 2}),
     "F9": ("pockets", {"brief.leaf_width_mm": 52}),
     "F10": ("crossfold", {"brief.leaf_width_mm": 56}),
     "G2": (
         "journal",
-        {"bench.ticks": {"cover_scored": "152.50"}, "extras.items": {"d1": {"kind": "eyelet", "places": [{"on": "inside back cover"}]}}},
+        {
+            "bench.ticks": {"cover_scored": "152.50"},
+            "extras.items": {"d1": {"kind": "eyelet", "places": [{"on": "inside back cover"}]}},
+        },
     ),
     "backed": ("case", {"paper.covering.backed": "no"}),
     "changed": ("pocket", {"bench.ticks": {"try": "148.50|210.00"}}),
@@ -124,10 +152,22 @@ COMMITTED: Final[dict[str, tuple[str, dict[str, Any]]]] = {
     "mirrored": ("batten", {"binding.kind": "keyring"}),
     "narrow": ("pocket", {"pages.creep": "narrow"}),
     "order": ("pocket", {"bench.ticks": {"sew": "(2, 1, 3, 2)|inside"}}),
-    "over_holes": ("rings", {"extras.items": {"d0": {"kind": "corner", "places": [{"on": "page 4"}], "side_mm": 223.98064963471927}}}),
+    "over_holes": (
+        "rings",
+        {
+            "extras.items": {
+                "d0": {"kind": "corner", "places": [{"on": "page 4"}], "side_mm": 223.98064963471927}
+            }
+        },
+    ),
     "overlap": (
         "journal",
-        {"extras.items": {"d0": {"places": [{"on": "page 5"}]}, "d1": {"kind": "picture", "places": [{"on": "page 5"}]}}},
+        {
+            "extras.items": {
+                "d0": {"places": [{"on": "page 5"}]},
+                "d1": {"kind": "picture", "places": [{"on": "page 5"}]},
+            }
+        },
     ),
     "owned": ("journal", {"paper.leaf.owned": 0}),
     "owned_pad": (
@@ -148,12 +188,20 @@ COMMITTED: Final[dict[str, tuple[str, dict[str, Any]]]] = {
     "seam": ("threepiece", {"paper.leaf.grammage": 20}),
     "sections": ("pleat", {"pages.sections": 1}),
     "slant": ("journal", {"extras.items": {"d0": {"goes": "card", "slant_mm": 60.0}}}),
-    "stacked": ("journal", {"extras.items": {"d0": {"kind": "band", "places": [{"on": "page 5"}], "pockets": 5}}}),
+    "stacked": (
+        "journal",
+        {"extras.items": {"d0": {"kind": "band", "places": [{"on": "page 5"}], "pockets": 5}}},
+    ),
     "stations": ("eight", {"binding.insets_mm": []}),
     "thread": ("journal", {"paper.leaf.grammage": 20}),
     "through": (
         "journal",
-        {"extras.items": {"d0": {"kind": "window", "places": [{"on": "page 5"}]}, "d1": {"places": [{"on": "page 6"}]}}},
+        {
+            "extras.items": {
+                "d0": {"kind": "window", "places": [{"on": "page 5"}]},
+                "d1": {"places": [{"on": "page 6"}]},
+            }
+        },
     ),
     "trimmer": ("journal", {}),
     "tuck": ("sheath", {"cover.tuck_mm": 5}),

@@ -1,4 +1,5 @@
-"""What a check offers is a way out of the whole book: damaged one field at a time in every kind, no offer leaves its check or wakes another stop."""
+"""What a check offers is a way out of the whole book: damaged one field at a time in every kind, no offer
+leaves its check or wakes another stop."""
 
 from __future__ import annotations
 
@@ -54,12 +55,19 @@ def test_no_offer_leaves_its_check_or_wakes_a_stop(name):
             for offer in check.offers:
                 after = worked_out(editing.apply(book, offer.changes))
                 said = f"{change}: {check.title} → {offer.label}"
-                assert alike(after, check.level)[pleat, check.key] < alike(plan, check.level)[pleat, check.key], said
+                assert (
+                    alike(after, check.level)[pleat, check.key] < alike(plan, check.level)[pleat, check.key]
+                ), said
                 assert not alike(after, "stop") - alike(plan, "stop"), said
                 watched = [
-                    one.title for _, one in after.checks if one.level == "watch" and one.title not in {c.title for _, c in plan.checks}
+                    one.title
+                    for _, one in after.checks
+                    if one.level == "watch" and one.title not in {c.title for _, c in plan.checks}
                 ]
-                assert not alike(after, "watch") - alike(plan, "watch") or "then: " in offer.label, (said, watched)
+                assert not alike(after, "watch") - alike(plan, "watch") or "then: " in offer.label, (
+                    said,
+                    watched,
+                )
 
 
 def of_checks(*checks):
@@ -78,14 +86,25 @@ GRAIN = Check(code="B7", level="watch", title="The grain runs across.", why="", 
     [
         ({SMALL.changes: []}, ["a smaller leaf"], ""),
         ({SMALL.changes: [GRAIN]}, ["a smaller leaf; then: the grain runs across"], ""),
-        ({SMALL.changes: [FLAP], SMALL.changes + SHORT.changes: []}, ["a smaller leaf, and a shorter flap"], ""),
-        ({SMALL.changes: [FLAP], SMALL.changes + SHORT.changes: [FLAP]}, [], "“a smaller leaf” leads to: No room for the flap."),
+        (
+            {SMALL.changes: [FLAP], SMALL.changes + SHORT.changes: []},
+            ["a smaller leaf, and a shorter flap"],
+            "",
+        ),
+        (
+            {SMALL.changes: [FLAP], SMALL.changes + SHORT.changes: [FLAP]},
+            [],
+            "“a smaller leaf” leads to: No room for the flap.",
+        ),
         ({SMALL.changes: [B3]}, [], "“a smaller leaf” is not enough: The sheet is too small."),
         ({SMALL.changes: None}, [], NO_WAY),
     ],
 )
 def test_an_offer_is_kept_joined_told_or_left_out(answers, labels, no_fix):
-    trial = Trial(of_checks(B3), lambda changes: None if answers.get(changes, []) is None else of_checks(*answers.get(changes, [B3])))
+    trial = Trial(
+        of_checks(B3),
+        lambda changes: None if answers.get(changes, []) is None else of_checks(*answers.get(changes, [B3])),
+    )
     check = trial.sure(("cover", B3))
     assert [one.label for one in check.offers] == labels
     assert check.no_fix == no_fix

@@ -1,4 +1,5 @@
-"""What holds for whatever book: it goes out as JSON, what is shown as a sum adds up, and no text hangs a reader."""
+"""What holds for whatever book: it goes out as JSON, what is shown as a sum adds up, and no text hangs a
+reader."""
 
 from __future__ import annotations
 
@@ -42,7 +43,9 @@ def words(plan):
         for check in result.checks:
             if check.key != "A10":
                 yield " ".join([check.title, check.why, check.no_fix, *(fix.label for fix in check.offers)])
-    yield from (f"{one.step.title} {one.step.detail} {' '.join(one.step.cautions)}" for one in plan.bench.work)
+    yield from (
+        f"{one.step.title} {one.step.detail} {' '.join(one.step.cautions)}" for one in plan.bench.work
+    )
 
 
 def value(text: str) -> Fraction:
@@ -50,7 +53,8 @@ def value(text: str) -> Fraction:
 
 
 def sums(text: str):
-    """(parts, whole) of every sum in a text: the last number of each part counts, ``7 % spare 32.5`` is 32.5."""
+    """(parts, whole) of every sum in a text: the last number of each part counts, ``7 % spare 32.5`` is
+    32.5."""
     for found in _SUM.finditer(text):
         yield [value(re.findall(_NUMBER, part)[-1]) for part in found[1].split(" + ")], value(found[2])
 
@@ -69,7 +73,10 @@ def test_every_plan_goes_out_as_json_its_sums_add_up_and_its_words_keep_to_one_r
     out = json.loads(json.dumps(plan_data(plan)))
     assert len(out["cutting"]["offcuts"]) == len(plan.cutting.offcuts)
     for _, result in plan:
-        for text in (*(one.how for one in result.figures), *(f"{one.title} {one.why}" for one in result.checks)):
+        for text in (
+            *(one.how for one in result.figures),
+            *(f"{one.title} {one.why}" for one in result.checks),
+        ):
             for parts, whole in sums(text):
                 assert sum(parts) == whole, text
     for step in plan.bench.work:
@@ -92,10 +99,14 @@ def test_the_how_of_the_cover_and_the_thread_are_sums():
     """Guards the pattern above: were it to find nothing, it would prove nothing."""
     plan = make_plan(Book())
     assert [
-        parts for text in (plan.cover.figures[0].how, plan.binding.figures[1].how, plan.binding.figures[2].how) for parts, _ in sums(text)
+        parts
+        for text in (plan.cover.figures[0].how, plan.binding.figures[1].how, plan.binding.figures[2].how)
+        for parts, _ in sums(text)
     ]
     assert len(list(sums(plan.cover.figures[0].how))) == 3
-    assert next(sums("Spans 276 + 4 passages 9.5 + two tails 180 + 7% spare 32.5 = 498 mm"))[0][1] == Fraction("9.5")
+    assert next(sums("Spans 276 + 4 passages 9.5 + two tails 180 + 7% spare 32.5 = 498 mm"))[0][
+        1
+    ] == Fraction("9.5")
 
 
 READERS: dict[str, Callable[[str], object]] = {
@@ -105,7 +116,9 @@ READERS: dict[str, Callable[[str], object]] = {
     "weight": parse_weight,
     "list": lambda text: split_list(text[:20_000]),
     "heading": lambda text: list(read_table(text.encode("utf-8", "replace"), "paper")[1]),
-    "moves": lambda text: editing.edit(editing.apply(Book(), [("binding.kind", "own")]), {"binding.moves": text}),
+    "moves": lambda text: editing.edit(
+        editing.apply(Book(), [("binding.kind", "own")]), {"binding.moves": text}
+    ),
     "title": lambda text: editing.edit(Book(), {"title": text}),
     "quantity": lambda text: editing.edit(Book(), {"brief.quantity": text}),
     "readings": lambda text: editing.edit(Book(), {"paper.leaf.readings_mm": text}),
@@ -113,7 +126,9 @@ READERS: dict[str, Callable[[str], object]] = {
 
 
 @pytest.mark.parametrize("reader", READERS)
-@pytest.mark.parametrize("run", [" ", "1", "1 ", "x ", ", ", "; ", "× ", "a by ", "1/", "opened ", "(", "lb ", "\t", '"', "1,000"])
+@pytest.mark.parametrize(
+    "run", [" ", "1", "1 ", "x ", ", ", "; ", "× ", "a by ", "1/", "opened ", "(", "lb ", "\t", '"', "1,000"]
+)
 def test_a_text_without_end_is_read_or_refused_at_once(reader, run):
     for length in (300, 32_000):
         for text in (
@@ -127,7 +142,9 @@ def test_a_text_without_end_is_read_or_refused_at_once(reader, run):
             assert time.thread_time() - start < 0.5, (reader, run, length)
 
 
-@pytest.mark.parametrize(("text", "mm"), [("1.500 mm", 1.5), ("0,500 mm", 0.5), ("1,50 cm", 15.0), ("12,5", 12.5)])
+@pytest.mark.parametrize(
+    ("text", "mm"), [("1.500 mm", 1.5), ("0,500 mm", 0.5), ("1,50 cm", 15.0), ("12,5", 12.5)]
+)
 def test_a_decimal_comma_is_read(text, mm):
     assert parse_length(text).mm == pytest.approx(mm)
 
@@ -136,6 +153,9 @@ def test_a_comma_that_may_be_for_thousands_is_asked_about():
     with pytest.raises(LengthError, match=r"may be 1\.500 or 1500"):
         parse_length("1,500 mm")
     assert parse_length("1,042", fine=True).mm == pytest.approx(1.042), "a caliper shows three decimals"
-    for path, typed, words in (("pages.measured_block_mm", "0", "from 0.1 mm"), ("pages.trim_mm", "0.2", "from 0.5 mm")):
+    for path, typed, words in (
+        ("pages.measured_block_mm", "0", "from 0.1 mm"),
+        ("pages.trim_mm", "0.2", "from 0.5 mm"),
+    ):
         with pytest.raises(BadBook, match=words):
             editing.edit(Book(), {path: typed})

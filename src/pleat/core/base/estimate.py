@@ -1,9 +1,9 @@
 """Values that are not known exactly: low, likely and high, and where the width of the range comes from.
 
-An Estimate keeps, for each named source of doubt, how far it may pull the value down and up.
-The error of one paper's caliper is the same error in every leaf of it, so equal sources add
-linearly; different sources are independent and add in quadrature (root of the sum of squares),
-as the "Guide to the expression of uncertainty in measurement" (JCGM 100:2008, 5.1 and 5.2) has it.
+An Estimate keeps, for each named source of doubt, how far it may pull the value down and up. The error of one
+paper's caliper is the same error in every leaf of it, so equal sources add linearly; different sources are
+independent and add in quadrature (root of the sum of squares), as the "Guide to the expression of uncertainty
+in measurement" (JCGM 100:2008, 5.1 and 5.2) has it.
 """
 
 from __future__ import annotations
@@ -44,7 +44,8 @@ class Estimate:
 
     @classmethod
     def ranged(cls, low: float, likely: float, high: float, source: str) -> Estimate:
-        """A value between ``low`` and ``high`` for one reason. Raises ValueError unless low <= likely <= high."""
+        """A value between ``low`` and ``high`` for one reason. Raises ValueError unless low <= likely <=
+        high."""
         if not low <= likely <= high:
             raise ValueError(f"low {low}, likely {likely}, high {high} are out of order")
         return cls(likely, {source: (likely - low, high - likely)})
@@ -66,20 +67,28 @@ class Estimate:
         """The estimate multiplied by an exact number >= 0."""
         if factor < 0:
             raise ValueError("an estimate is multiplied by numbers from 0 up")
-        return Estimate(self.likely * factor, {k: (d * factor, u * factor) for k, (d, u) in self.doubts.items()})
+        return Estimate(
+            self.likely * factor, {k: (d * factor, u * factor) for k, (d, u) in self.doubts.items()}
+        )
 
     def multiplied(self, other: Estimate) -> Estimate:
         """The product of two estimates >= 0, each source's pull taken with the other at its likely value."""
         return total(
-            [Estimate(0.0, self.times(other.likely).doubts), Estimate(0.0, other.times(self.likely).doubts)], self.likely * other.likely
+            [Estimate(0.0, self.times(other.likely).doubts), Estimate(0.0, other.times(self.likely).doubts)],
+            self.likely * other.likely,
         )
 
     def plus(self, other: Estimate) -> Estimate:
         return total([self, other])
 
     def questions(self, reading: float) -> bool:
-        """Whether a reading of the same thing is hardly possible: far past the range, or half or double of what is likely."""
-        return not max(self.low / READING_FAR_OFF, 0.51 * self.likely) <= reading <= min(self.high * READING_FAR_OFF, 1.99 * self.likely)
+        """Whether a reading of the same thing is hardly possible: far past the range, or half or double of
+        what is likely."""
+        return (
+            not max(self.low / READING_FAR_OFF, 0.51 * self.likely)
+            <= reading
+            <= min(self.high * READING_FAR_OFF, 1.99 * self.likely)
+        )
 
     def main_doubt(self) -> str | None:
         """The source that makes most of the range, or None when there is no range."""
@@ -109,6 +118,7 @@ def weighted(estimates: Iterable[tuple[Estimate, float]]) -> Estimate:
 
 
 def total(estimates: Iterable[Estimate], plus: float = 0.0) -> Estimate:
-    """The sum of estimates and an exact number; sources of the same name add linearly. Empty gives ``plus``."""
+    """The sum of estimates and an exact number; sources of the same name add linearly. Empty gives
+    ``plus``."""
     found = weighted((one, 1.0) for one in estimates)
     return Estimate(found.likely + plus, found.doubts) if plus else found

@@ -1,7 +1,8 @@
-"""The kinds of field a Book is made of: each knows its name in the maker's words, its bounds, and how to read a text.
+"""The kinds of field a Book is made of: each knows its name in the maker's words, its bounds, and how to read
+a text.
 
-They are pydantic annotations, so the document, its JSON schema, the form on the screen and the
-messages all come from the one line where a field is declared.
+They are pydantic annotations, so the document, its JSON schema, the form on the screen and the messages all
+come from the one line where a field is declared.
 """
 
 from __future__ import annotations
@@ -12,7 +13,15 @@ from dataclasses import dataclass
 from types import UnionType
 from typing import Annotated, Any, Final, Union, get_args, get_origin
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJsonSchemaHandler, ValidationInfo
+from pydantic import (
+    AfterValidator,
+    BaseModel,
+    ConfigDict,
+    Field,
+    GetCoreSchemaHandler,
+    GetJsonSchemaHandler,
+    ValidationInfo,
+)
 from pydantic.fields import FieldInfo
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
@@ -28,7 +37,8 @@ _NOWHERE: Final = re.compile(r"[\ud800-\udfff\x00]")
 
 
 def plain_text(value: str) -> str:
-    """A text that any file and database can hold. Raises an error for halves of a sign and for the sign for nothing."""
+    """A text that any file and database can hold. Raises an error for halves of a sign and for the sign for
+    nothing."""
     if _NOWHERE.search(value):
         raise PydanticCustomError("text", "This holds a sign that no text can hold.")
     return value
@@ -44,7 +54,8 @@ class Record(BaseModel):
 
 
 def parse_thickness(text: str) -> float | None:
-    """mm of a thickness in points (1 point of board or paper = 0.001 in, US paper trade usage); None for any other text.
+    """mm of a thickness in points (1 point of board or paper = 0.001 in, US paper trade usage); None for any
+    other text.
 
     >>> round(parse_thickness("60 pt"), 3)
     1.524
@@ -57,7 +68,8 @@ def parse_thickness(text: str) -> float | None:
 class LengthRule:
     """A length in mm between two bounds. A text such as ``8 1/4 in`` is read; a bare number is mm.
 
-    ``fine`` lengths are thicknesses: shown finer than the ruler, bare numbers always mm, points of 0.001 in understood.
+    ``fine`` lengths are thicknesses: shown finer than the ruler, bare numbers always mm, points of 0.001 in
+    understood.
     """
 
     label: str
@@ -79,8 +91,8 @@ class LengthRule:
         return value
 
     def check(self, value: float, info: ValidationInfo | None = None) -> float:
-        """``value`` itself when it lies within the bounds, else an error that says what would do, on the ruler that the ``context`` of the
-        validation names."""
+        """``value`` itself when it lies within the bounds, else an error that says what would do, on the
+        ruler that the ``context`` of the validation names."""
         if not math.isfinite(value) or not self.low_mm <= value <= self.high_mm:
             ruler = RULERS["in" if info is not None and (info.context or {}).get("ruler") == "in" else "mm"]
             raise PydanticCustomError("length", "{reason}", {"reason": self.out_of_bounds(value, ruler)})
@@ -92,7 +104,10 @@ class LengthRule:
         def shown(mm: float) -> str:
             return f"{mm:g} mm" if ruler.name == "mm" else ruler.fine(mm) if self.fine else ruler.show(mm)
 
-        said = f"{shown(value) if math.isfinite(value) else 'That'} is too {'small' if value < self.low_mm else 'large'} for {self.label}"
+        said = (
+            f"{shown(value) if math.isfinite(value) else 'That'} is too "
+            f"{'small' if value < self.low_mm else 'large'} for {self.label}"
+        )
         span = f"it goes from {shown(self.low_mm)} to {shown(self.high_mm)}"
         if math.isfinite(value) and value > 0 and self.low_mm <= value * MM_PER_INCH <= self.high_mm:
             return f"{said}; {span}. Did you mean {value:g} in?"
@@ -101,9 +116,13 @@ class LengthRule:
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
         either = core_schema.union_schema([core_schema.float_schema(), core_schema.str_schema()])
         checked = core_schema.with_info_after_validator_function(self.check, core_schema.float_schema())
-        return core_schema.no_info_before_validator_function(self.read, checked, json_schema_input_schema=either)
+        return core_schema.no_info_before_validator_function(
+            self.read, checked, json_schema_input_schema=either
+        )
 
-    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
         shown = dict(handler(schema))
         bounds = f"{self.low_mm:g} to {self.high_mm:g} mm"
         shown["description"] = f"{self.label}: a number in mm, or a text such as '8 1/4 in'; {bounds}"
@@ -123,12 +142,20 @@ class NumberRule:
     def read(self, value: object) -> object:
         """The number in ``value``, or an error in the maker's words."""
         if isinstance(value, str):
-            text = " ".join(value[:400].split()).lower().removesuffix(self.unit.lower()).strip().replace(",", ".")
+            text = (
+                " ".join(value[:400].split())
+                .lower()
+                .removesuffix(self.unit.lower())
+                .strip()
+                .replace(",", ".")
+            )
             try:
                 value = int(text) if self.whole else float(text)
             except ValueError:
                 kind = "a whole number" if self.whole else "a number"
-                raise PydanticCustomError("number", "{reason}", {"reason": f"“{text[:30]}” is not {kind}."}) from None
+                raise PydanticCustomError(
+                    "number", "{reason}", {"reason": f"“{text[:30]}” is not {kind}."}
+                ) from None
         if isinstance(value, bool) or not isinstance(value, (int, float)):
             raise PydanticCustomError("number", "{label} must be a number.", {"label": self.label})
         if not self.low <= value <= self.high:
@@ -141,7 +168,9 @@ class NumberRule:
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_before_validator_function(self.read, handler(source))
 
-    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
         return {**handler(schema), "minimum": self.low, "maximum": self.high, "description": self.label}
 
 
@@ -161,7 +190,9 @@ class TextRule:
             plain = "".join(c if c.isprintable() or c in _JOINERS else " " for c in plain)
         text = " ".join(plain.split())
         if self.required and not text:
-            raise PydanticCustomError("text", "{label} needs a few letters.", {"label": self.label[0].upper() + self.label[1:]})
+            raise PydanticCustomError(
+                "text", "{label} needs a few letters.", {"label": self.label[0].upper() + self.label[1:]}
+            )
         if len(text) > self.longest or len(value) > 10 * self.longest:
             reason = f"{self.label} is {len(text)} letters long or more; at most {self.longest} fit."
             raise PydanticCustomError("text", "{reason}", {"reason": reason[0].upper() + reason[1:]})
@@ -170,7 +201,9 @@ class TextRule:
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_before_validator_function(self.read, handler(source))
 
-    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
         return {**handler(schema), "maxLength": self.longest, "description": self.label}
 
 
@@ -189,7 +222,8 @@ _RULES: Final = (LengthRule, NumberRule, TextRule, ChoiceRule)
 
 @dataclass(frozen=True)
 class Declared:
-    """What a field's declaration says: its rule, whether it holds several values, whether leaving it empty is an answer."""
+    """What a field's declaration says: its rule, whether it holds several values, whether leaving it empty is
+    an answer."""
 
     rule: FieldRule | None
     many: bool
@@ -200,18 +234,25 @@ _DECLARED: Final[dict[int, tuple[FieldInfo, Declared]]] = {}
 
 
 def declared(field: FieldInfo) -> Declared:
-    """The declaration of a field, worked out once for each that lives; one that is gone may leave its number to another."""
+    """The declaration of a field, worked out once for each that lives; one that is gone may leave its number
+    to another."""
     held = _DECLARED.get(id(field))
     if held is None or held[0] is not field:
-        rule = next((one for one in field.metadata if isinstance(one, _RULES)), None) or _rule_in(field.annotation)
+        rule = next((one for one in field.metadata if isinstance(one, _RULES)), None) or _rule_in(
+            field.annotation
+        )
         many = any(get_origin(one) is tuple for one in (field.annotation, *get_args(field.annotation)))
         empty = not field.is_required() and field.get_default() in (None, ())
-        held = _DECLARED[id(field)] = field, Declared(rule, many, empty or (isinstance(rule, TextRule) and not rule.required))
+        held = _DECLARED[id(field)] = (
+            field,
+            Declared(rule, many, empty or (isinstance(rule, TextRule) and not rule.required)),
+        )
     return held[1]
 
 
 def rule_on(field: FieldInfo) -> FieldRule | None:
-    """The rule a field is declared with, on the field itself, on one side of ``... | None`` or on a list's members."""
+    """The rule a field is declared with, on the field itself, on one side of ``... | None`` or on a list's
+    members."""
     return declared(field).rule
 
 

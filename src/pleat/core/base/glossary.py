@@ -7,7 +7,15 @@ from __future__ import annotations
 
 from typing import Final, Literal, NamedTuple
 
-Group = Literal["the block", "folding and sewing", "holes and hardware", "covers", "albums and folded things", "paper", "the program"]
+Group = Literal[
+    "the block",
+    "folding and sewing",
+    "holes and hardware",
+    "covers",
+    "albums and folded things",
+    "paper",
+    "the program",
+]
 
 
 class Term(NamedTuple):
@@ -35,22 +43,35 @@ GLOSSARY: Final[dict[Group, tuple[Term, ...]]] = {
         Term("stub", "A narrow strip in the fold to which a single leaf is glued."),
         Term("tipped in", "Fastened by a thin line of glue along one edge."),
         Term("fold-out", "A leaf wider than the others that is folded back to lie within them."),
-        Term("creep", "How far the inner folios of a section stand out past the outer ones at the fore edge."),
+        Term(
+            "creep", "How far the inner folios of a section stand out past the outer ones at the fore edge."
+        ),
         Term("swell", "The thickness that thread adds at the spine."),
         Term("bulk", "The thickness of a shut book from place to place, with all that is put in."),
-        Term("gape", "A book gapes when it stands open at the fore edge because it is thicker there than at its spine."),
+        Term(
+            "gape",
+            "A book gapes when it stands open at the fore edge because it is thicker there "
+            "than at its spine.",
+        ),
     ),
     "folding and sewing": (
         Term("valley fold", "A fold whose sides come up towards you."),
         Term("mountain fold", "A fold whose sides go down away from you."),
         Term("score", "A line pressed into paper or card so that it folds there."),
-        Term("station", "A place along the fold or spine where a hole for the thread is pierced.", ("sewing hole",)),
+        Term(
+            "station",
+            "A place along the fold or spine where a hole for the thread is pierced.",
+            ("sewing hole",),
+        ),
         Term("kettle station", "The outermost stations, where each section is linked to the one before."),
         Term("trough", "A V-shaped holder in which sections are pierced through their fold."),
         Term("stitch", "A way for the thread through all stations, kept as a list of moves."),
         Term("move", "One step of a stitch: which hole is gone to next, and what is done on the way."),
         Term("promise", "What a stitch says of itself, such as every span covered twice, and is held to."),
-        Term("support", "A tape, cord, stick or board round or through which the thread passes outside the fold."),
+        Term(
+            "support",
+            "A tape, cord, stick or board round or through which the thread passes outside the fold.",
+        ),
         Term("span", "The thread between two neighbouring stations, on one side of the paper."),
         Term("tail of thread", "The end of thread that is left at a knot."),
         Term("lea", "A number for the fineness of linen thread, of which a higher one is finer."),
@@ -68,14 +89,23 @@ GLOSSARY: Final[dict[Group, tuple[Term, ...]]] = {
         Term("board", "Stiff card that makes a hard cover."),
         Term("square", "How far a cover stands past the leaves at head, tail and fore edge.", ("overhang",)),
         Term("set-back", "How far the boards keep off the spine edge of the block."),
-        Term("joint", "The gap between a board and the spine strip, in which a hard cover bends.", ("hinge gap",)),
+        Term(
+            "joint",
+            "The gap between a board and the spine strip, in which a hard cover bends.",
+            ("hinge gap",),
+        ),
         Term("spine strip", "The stiff strip between the two boards of a case."),
         Term("case", "A hard cover that is made by itself, into which the block is hung."),
         Term("wrap", "A covering of one piece, soft and by itself or glued round boards."),
         Term("turn-in", "The covering material that is folded over a board's edge and glued inside."),
-        Term("quarter covering", "A hard cover with one material at the spine and another over the rest of the boards."),
+        Term(
+            "quarter covering",
+            "A hard cover with one material at the spine and another over the rest of the boards.",
+        ),
         Term("liner", "The paper glued inside a board, over the turn-ins.", ("pastedown",)),
-        Term("spine lining", "Cloth or paper glued inside a case over the spine strip and on to both boards."),
+        Term(
+            "spine lining", "Cloth or paper glued inside a case over the spine strip and on to both boards."
+        ),
         Term("sheath", "A board in two folded strips that interlock without glue."),
         Term("filler", "Card that makes the inside of a padded board level for what is glued there."),
         Term("hang in", "Glue the first and last leaves of a block to the insides of its case."),
@@ -96,38 +126,68 @@ GLOSSARY: Final[dict[Group, tuple[Term, ...]]] = {
         Term("mat", "A paper glued on a panel or under a photograph with an even border."),
         Term("belly band", "A strip round a page or cover that holds what is slid under it."),
         Term("fastener", "Two halves that keep a cover or flap shut: magnets, snaps or hook-and-loop dots."),
-        Term("closing order", "The order in which panels are shut, on which the room of each gusset depends."),
+        Term(
+            "closing order", "The order in which panels are shut, on which the room of each gusset depends."
+        ),
     ),
     "paper": (
-        Term("grain", "The direction in which the fibres of paper or board lie, along which it folds well.", ("machine direction",)),
+        Term(
+            "grain",
+            "The direction in which the fibres of paper or board lie, along which it folds well.",
+            ("machine direction",),
+        ),
         Term("caliper", "The thickness of one sheet, and the tool that measures it.", ("thickness",)),
         Term("grammage", "The weight of a square metre of paper in grams."),
-        Term("bulk of a paper", "Its volume in cubic centimetres a gram, by which its thickness follows from its grammage."),
         Term(
-            "basis weight", "Pounds of 500 sheets of a size that depends on the grade of paper, and which never says anything without it."
+            "bulk of a paper",
+            "Its volume in cubic centimetres a gram, by which its thickness follows from its grammage.",
+        ),
+        Term(
+            "basis weight",
+            "Pounds of 500 sheets of a size that depends on the grade of paper, and which never says "
+            "anything without it.",
         ),
         Term("offcut", "What is left of a sheet and kept."),
         Term("pad of papers", "Papers sold together: some designs, so many sheets of each."),
         Term("lay factor", "By how much leaves that were handled or crumpled lie thicker than new ones."),
     ),
     "the program": (
-        Term("pleat", "One of the eight parts in which a book is worked out, each of which reads only what stands to its left."),
-        Term("kind", "A way to make a block, a binding or a cover, or a thing that is put in, such as pamphlet stitch or pocket."),
-        Term("member", "A kind as it stands in the registry of its pleat, with its record and its computation."),
+        Term(
+            "pleat",
+            "One of the eight parts in which a book is worked out, each of which reads only what stands to "
+            "its left.",
+        ),
+        Term(
+            "kind",
+            "A way to make a block, a binding or a cover, or a thing that is put in, such as pamphlet stitch "
+            "or pocket.",
+        ),
+        Term(
+            "member", "A kind as it stands in the registry of its pleat, with its record and its computation."
+        ),
         Term("record", "The decisions that a maker made for one member, as they are kept in the book file."),
         Term("recipe", "A block, a binding and a cover that go well together, offered to start from."),
         Term("unit", "What a binding holds one of: a section, a leaf, a pad, or a folded thing."),
         Term("edge", "Where a binding holds its units, such as the fold, the spine, or a row of holes."),
-        Term("face", "A side of a leaf, a panel or a cover on which things can be put, with a name that lasts."),
+        Term(
+            "face", "A side of a leaf, a panel or a cover on which things can be put, with a name that lasts."
+        ),
         Term("figure", "A number on the screen, with how it was worked out and where its rule comes from."),
         Term("part", "A piece that is cut from stock, whichever pleat made it."),
         Term("check", "Something that can go wrong, said in the maker's words with what to do about it."),
         Term("slip", "A mistake that is really made at the bench, by its letter and number, such as A3."),
         Term("offer", "A change to the book that one tap makes.", ("fix",)),
-        Term("step", "One thing to do at the bench, with what it needs to be done before and what it makes possible."),
+        Term(
+            "step",
+            "One thing to do at the bench, with what it needs to be done before and what it makes possible.",
+        ),
         Term("stock", "A paper, board, cloth or thread as this book uses it, with how much of it is owned."),
         Term("role", "What a stock serves as in a book, such as leaf, cover or lining."),
-        Term("strip", "A pleat that is folded on the screen, with its key figure; on paper, a card with the marks of one row of stations."),
+        Term(
+            "strip",
+            "A pleat that is folded on the screen, with its key figure; on paper, a card with the marks of "
+            "one row of stations.",
+        ),
         Term("portrait", "A book drawn small as it will look."),
         Term("programme", "A folded thing as a list of operations: add a piece, fold it, lay it on another."),
         Term("state", "How far a folded thing is shut; of the work, what was done already."),

@@ -1,7 +1,9 @@
-"""A kind of book is a block, what holds it and what covers it: each one of a registry of members, kept in the book as its record.
+"""A kind of book is a block, what holds it and what covers it: each one of a registry of members, kept in the
+book as its record.
 
-A member is one module: its record, its computation and its steps. The registry is an explicit tuple in the order members are shown;
-nothing else names them. A book file that names a member this Pleat does not know keeps that record whole.
+A member is one module: its record, its computation and its steps. The registry is an explicit tuple in the
+order members are shown; nothing else names them. A book file that names a member this Pleat does not know
+keeps that record whole.
 """
 
 from __future__ import annotations
@@ -17,12 +19,13 @@ from pydantic_core import CoreSchema, core_schema
 from pleat.core.base.fields import Record
 
 UnitKind = Literal["section", "leaf", "pad", "folio", "hinged", "pair", "concertina"]
-"""What a block is made of: folded sheets nested in one another, single leaves, a pad that was bought; a folded structure that is complete in itself, album leaves
-for hinges, two leaves and the tab between them, or one long strip of panels."""
+"""What a block is made of: folded sheets nested in one another, single leaves, a pad that was bought; a
+folded structure that is complete in itself, album leaves for hinges, two leaves and the tab between them, or
+one long strip of panels."""
 Edge = Literal["fold", "spine", "block", "edge", "bought", "own", "hinge", "row", "ends"]
-"""Where a binding holds its units: through their folds together with a soft cover; through their folds by themselves, with an open spine
-for boards or none; as a block for a case; along an edge; as it was bought; in its own folds; on hinges for a case; side by side on a
-spine; or by the end panels of a strip."""
+"""Where a binding holds its units: through their folds together with a soft cover; through their folds by
+themselves, with an open spine for boards or none; as a block for a case; along an edge; as it was bought; in
+its own folds; on hinges for a case; side by side on a spine; or by the end panels of a strip."""
 End = Literal["first", "last"]
 """An end panel of a concertina."""
 Hard = Literal["first book", "some practice", "takes care"]
@@ -55,11 +58,12 @@ class Traits:
 
 @dataclass(frozen=True, kw_only=True)
 class Suits:
-    """What a binding is for, by which one is proposed and a wrong one refused: sections, the paper in mm that it goes through at once,
-    and what a maker weighs. All common practice, no source.
+    """What a binding is for, by which one is proposed and a wrong one refused: sections, the paper in mm that
+    it goes through at once, and what a maker weighs. All common practice, no source.
 
-    ``fewest`` to ``most`` sections can be held, in steps of ``every``; up to ``good_to`` it is a good choice. ``tough`` ones pull at their holes and want
-    paper that is not weak. ``minutes`` are those of the hands for one section of five holes. ``refuses`` says why other numbers cannot be held.
+    ``fewest`` to ``most`` sections can be held, in steps of ``every``; up to ``good_to`` it is a good choice.
+    ``tough`` ones pull at their holes and want paper that is not weak. ``minutes`` are those of the hands for
+    one section of five holes. ``refuses`` says why other numbers cannot be held.
     """
 
     fewest: int = 1
@@ -82,9 +86,10 @@ class Suits:
 class Kind:
     """One member: its name in book files, what makers call it, and its record and computation.
 
-    ``compute`` takes the record and what stands to its left, and never raises. ``roles`` are the stocks it uses, ``placed`` the fields
-    that were measured on the leaf, which another leaf size forgets, ``described`` those that describe what was taken from the materials; ``unused`` says which of the roles a record does without; ``read`` takes what is typed of it that is no field by itself, as
-    (record, name, text, brief).
+    ``compute`` takes the record and what stands to its left, and never raises. ``roles`` are the stocks it
+    uses, ``placed`` the fields that were measured on the leaf, which another leaf size forgets, ``described``
+    those that describe what was taken from the materials; ``unused`` says which of the roles a record does
+    without; ``read`` takes what is typed of it that is no field by itself, as (record, name, text, brief).
     """
 
     name: str
@@ -109,7 +114,8 @@ class BlockKind(Kind):
 
 @dataclass(frozen=True, kw_only=True)
 class BindingKind(Kind):
-    """A member of Binding: the units it holds, and where. One that ``splits`` goes between the two papers of a leaf, which it glues together."""
+    """A member of Binding: the units it holds, and where. One that ``splits`` goes between the two papers of
+    a leaf, which it glues together."""
 
     takes: frozenset[UnitKind]
     at: Edge
@@ -119,8 +125,9 @@ class BindingKind(Kind):
 
 @dataclass(frozen=True, kw_only=True)
 class CoverKind(Kind):
-    """A member of Cover: the bindings it goes with; ``sewn_through`` ones have to be there before the block is bound, ``boards`` are
-    caught by the thread, and into ``hung`` ones the sewn block is hung. ``tucked`` leaves go into the cover itself, and are no pages."""
+    """A member of Cover: the bindings it goes with; ``sewn_through`` ones have to be there before the block
+    is bound, ``boards`` are caught by the thread, and into ``hung`` ones the sewn block is hung. ``tucked``
+    leaves go into the cover itself, and are no pages."""
 
     takes: frozenset[Edge]
     sewn_through: bool = False
@@ -134,7 +141,8 @@ K = TypeVar("K", bound=Kind)
 
 @dataclass
 class Registry(Generic[K]):
-    """The members of one pleat in the order they are shown; the first is what a book has when nothing is said."""
+    """The members of one pleat in the order they are shown; the first is what a book has when nothing is
+    said."""
 
     pleat: str
     members: tuple[K, ...]
@@ -143,7 +151,8 @@ class Registry(Generic[K]):
         return next((one for one in self.members if one.name == name), None)
 
     def of(self, record: Member) -> tuple[K, Member]:
-        """The member of a record and the record; for one that nobody knows the first, with nothing decided."""
+        """The member of a record and the record; for one that nobody knows the first, with nothing
+        decided."""
         found = self.find(record.kind)
         return (found, record) if found else (self.members[0], self.members[0].record())  # type: ignore[call-arg]
 
@@ -155,7 +164,11 @@ class OneOf:
     registry: Registry[Any]
 
     def _tag(self, value: Any) -> str:
-        name = value.get(TAG, self.registry.members[0].name) if isinstance(value, dict) else getattr(value, TAG, "")
+        name = (
+            value.get(TAG, self.registry.members[0].name)
+            if isinstance(value, dict)
+            else getattr(value, TAG, "")
+        )
         return name if isinstance(name, str) and self.registry.find(name) else UNKNOWN
 
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
@@ -163,19 +176,25 @@ class OneOf:
         choices[UNKNOWN] = handler.generate_schema(Unknown)
         return core_schema.tagged_union_schema(choices, discriminator=self._tag)
 
-    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
         """Any known member; one that nobody knows is kept, but not to be written by hand."""
         found = dict(handler(schema))
         known = [one for one in found.pop("oneOf") if not one["$ref"].endswith(f"/{Unknown.__name__}")]
-        return {**found, "anyOf": known, "description": f"one of: {', '.join(one.name for one in self.registry.members)}"}
+        return {
+            **found,
+            "anyOf": known,
+            "description": f"one of: {', '.join(one.name for one in self.registry.members)}",
+        }
 
 
 @dataclass(frozen=True)
 class Chosen:
-    """The members a book is made of, which every pleat may know: what is computed of them is not. ``put_in`` are the stocks of what is put in,
-    ``glued_ends`` are the end panels that are glued into the cover,
-    ``held_along`` says whether the edge that is held runs along the height of a leaf or along its width, ``unused`` which of its roles a member
-    does without as it was decided, for block, binding and cover."""
+    """The members a book is made of, which every pleat may know: what is computed of them is not. ``put_in``
+    are the stocks of what is put in, ``glued_ends`` are the end panels that are glued into the cover,
+    ``held_along`` says whether the edge that is held runs along the height of a leaf or along its width,
+    ``unused`` which of its roles a member does without as it was decided, for block, binding and cover."""
 
     block: BlockKind
     binding: BindingKind
@@ -197,4 +216,8 @@ class Chosen:
     @cached_property
     def roles(self) -> tuple[str, ...]:
         members = zip((self.block, self.binding, self.cover), self.unused, strict=True)
-        return tuple(dict.fromkeys((*(role for one, unused in members for role in one.roles if role not in unused), *self.put_in)))
+        return tuple(
+            dict.fromkeys(
+                (*(role for one, unused in members for role in one.roles if role not in unused), *self.put_in)
+            )
+        )

@@ -1,4 +1,5 @@
-"""What nobody typed, on the marks of a ruler: the lengths a record is declared with, as a maker with that ruler would choose them.
+"""What nobody typed, on the marks of a ruler: the lengths a record is declared with, as a maker with that
+ruler would choose them.
 
 Thicknesses stay, and so does what tells of a material: both are measured and not chosen.
 """
@@ -15,7 +16,8 @@ R = TypeVar("R", bound=Record)
 
 
 def chosen_near(rule: FieldRule | None, value: Any, ruler: Ruler) -> Any:
-    """A value that nobody typed: of a length in mm the mark of the ruler that is near, within the bounds of its field; any other as it is."""
+    """A value that nobody typed: of a length in mm the mark of the ruler that is near, within the bounds of
+    its field; any other as it is."""
     if not isinstance(rule, LengthRule) or rule.fine or not isinstance(value, float):
         return value
     near = ruler.near(value)
@@ -23,11 +25,16 @@ def chosen_near(rule: FieldRule | None, value: Any, ruler: Ruler) -> Any:
 
 
 def on_marks(record: R, ruler: Ruler) -> R:
-    """The record, and those within it, with every length that was not given on a mark of the ruler; itself where all of them are."""
+    """The record, and those within it, with every length that was not given on a mark of the ruler; itself
+    where all of them are."""
     changed: dict[str, Any] = {}
     for name, held in record:
         rule = _lengths(type(record)).get(name)
-        now = _within(held, ruler) if rule is None or name in record.model_fields_set else chosen_near(rule, held, ruler)
+        now = (
+            _within(held, ruler)
+            if rule is None or name in record.model_fields_set
+            else chosen_near(rule, held, ruler)
+        )
         if now is not held and now != held:
             changed[name] = now
     return record.model_copy(update=changed) if changed else record

@@ -20,7 +20,8 @@ Value = float | int | str | Estimate | tuple[float, float]
 
 @dataclass(frozen=True)
 class Rule:
-    """Where a figure comes from: the number of the trade or the row of ``trade.rules`` it stands on, and the rule in words.
+    """Where a figure comes from: the number of the trade or the row of ``trade.rules`` it stands on, and the
+    rule in words.
 
     Raises KeyError for a source that there is not.
     """
@@ -41,9 +42,10 @@ class Rule:
 class Figure:
     """A number on the screen that can be asked why.
 
-    ``show`` says how the value is set: ``length`` on the ruler, ``thin`` and ``fine`` finer than it
-    (all in mm), ``size`` a (width, height) in mm, ``count`` a number with ``unit`` after it, ``text`` as it is.
-    ``aside`` is said beside the value, where it must not wait to be asked for. ``scrap`` is what to write down of it for the bench.
+    ``show`` says how the value is set: ``length`` on the ruler, ``thin`` and ``fine`` finer than it (all in
+    mm), ``size`` a (width, height) in mm, ``count`` a number with ``unit`` after it, ``text`` as it is.
+    ``aside`` is said beside the value, where it must not wait to be asked for. ``scrap`` is what to write
+    down of it for the bench.
     """
 
     key: str
@@ -59,7 +61,8 @@ class Figure:
 
 @dataclass(frozen=True)
 class Fold:
-    """A fold line of a part: upright at a position in mm from its left edge as drawn, or level at one from its head."""
+    """A fold line of a part: upright at a position in mm from its left edge as drawn, or level at one from
+    its head."""
 
     position_mm: float
     direction: Literal["valley", "mountain"]
@@ -72,9 +75,11 @@ Changes = tuple[tuple[str, object], ...]
 
 @dataclass(frozen=True, kw_only=True)
 class Offer:
-    """A change to the book that one tap takes: (path, value) pairs, with the facts to compare it by where several stand side by side.
+    """A change to the book that one tap takes: (path, value) pairs, with the facts to compare it by where
+    several stand side by side.
 
-    ``group`` names those that do; ``chosen`` marks the one the book goes now, ``good`` is False for one a check would speak against.
+    ``group`` names those that do; ``chosen`` marks the one the book goes now, ``good`` is False for one a
+    check would speak against.
     """
 
     label: str
@@ -86,18 +91,21 @@ class Offer:
 
     @property
     def key(self) -> str:
-        """What it is found again by: offers that change the same are the same offer, whatever they are called."""
+        """What it is found again by: offers that change the same are the same offer, whatever they are
+        called."""
         return hashlib.sha256(repr(self.changes).encode()).hexdigest()[:12]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Part:
-    """A piece to be cut from stock. Width runs across the spine, height along it; grain ``h`` is along the spine.
+    """A piece to be cut from stock. Width runs across the spine, height along it; grain ``h`` is along the
+    spine.
 
-    ``stock`` is the key of its stock in the palette. ``needs`` are the states of the work in which it may be cut, ``advice`` what to do
-    just before; ``lies`` is the way round it has to lie. ``told`` names the slips that the pleat it comes from has told already, so that Cutting does not tell them again, and
-    ``across`` what comes of it when the grain runs across the spine. ``smaller`` gives the changes that would make it come out of a sheet
-    of (width, height) in mm.
+    ``stock`` is the key of its stock in the palette. ``needs`` are the states of the work in which it may be
+    cut, ``advice`` what to do just before; ``lies`` is the way round it has to lie. ``told`` names the slips
+    that the pleat it comes from has told already, so that Cutting does not tell them again, and ``across``
+    what comes of it when the grain runs across the spine. ``smaller`` gives the changes that would make it
+    come out of a sheet of (width, height) in mm.
     """
 
     key: str
@@ -113,12 +121,15 @@ class Part:
     told: frozenset[str] = frozenset()
     lies: Lies = "auto"
     across: str = "it may warp"
-    smaller: Callable[[float, float], tuple[Offer, ...]] | None = field(default=None, compare=False, repr=False)
+    smaller: Callable[[float, float], tuple[Offer, ...]] | None = field(
+        default=None, compare=False, repr=False
+    )
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Length:
-    """A length to be cut from a reel: thread, cord, elastic or tape; ``count`` of them for all books, ``stock`` as the materials name it."""
+    """A length to be cut from a reel: thread, cord, elastic or tape; ``count`` of them for all books,
+    ``stock`` as the materials name it."""
 
     key: str
     name: str
@@ -128,7 +139,7 @@ class Length:
     use: str = "binding"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Count:
     """Things that are counted out: rings, staples, eyelets, magnets; ``count`` of them for all books."""
 
@@ -145,11 +156,11 @@ Piece = Part | Length | Count
 
 @dataclass(frozen=True, kw_only=True)
 class Check:
-    """Something that can go wrong, in the maker's words. ``code`` is its slip's in the catalogue; ``of`` tells apart what has the same slip:
-    the role of a paper, the key of a part or step.
+    """Something that can go wrong, in the maker's words. ``code`` is its slip's in the catalogue; ``of``
+    tells apart what has the same slip: the role of a paper, the key of a part or step.
 
-    A check without an offer says in ``no_fix`` what to do instead. Of offers that read alike only the first is kept: they differ by less
-    than is shown, and a tap could not tell which was meant.
+    A check without an offer says in ``no_fix`` what to do instead. Of offers that read alike only the first
+    is kept: they differ by less than is shown, and a tap could not tell which was meant.
     """
 
     code: SlipCode
@@ -170,12 +181,15 @@ class Check:
             raise ValueError(f"check {self.key} has neither an offer nor a word on why there is none")
         if len(self.offers) > 1:
             alike = {offer.label: offer for offer in reversed(self.offers)}
-            object.__setattr__(self, "offers", tuple(offer for offer in self.offers if alike[offer.label] is offer))
+            object.__setattr__(
+                self, "offers", tuple(offer for offer in self.offers if alike[offer.label] is offer)
+            )
 
 
 @dataclass(frozen=True, kw_only=True)
 class Missing:
-    """What is said when a step was ticked before this one, which has to come first: the slip, its words and why it matters."""
+    """What is said when a step was ticked before this one, which has to come first: the slip, its words and
+    why it matters."""
 
     slip: SlipCode
     words: str
@@ -184,26 +198,43 @@ class Missing:
     undo: str
 
 
-WorkKind = Literal["cut", "fold", "nest", "pierce", "sew", "glue", "cover", "hang", "punch", "decorate", "press", "measure", "tidy"]
+WorkKind = Literal[
+    "cut",
+    "fold",
+    "nest",
+    "pierce",
+    "sew",
+    "glue",
+    "cover",
+    "hang",
+    "punch",
+    "decorate",
+    "press",
+    "measure",
+    "tidy",
+]
 """The sorts of work that a maker's pace is learned by."""
 DAY_MINUTES: Final = 1440
 
 
 @dataclass(frozen=True, kw_only=True)
 class Step:
-    """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows them.
+    """One thing to do at the bench. ``signature`` changes when the figures in it change, whatever ruler shows
+    them.
 
-    ``needs`` and ``gives`` are states of the work such as ``cover.scored``: a step waits for all steps that give what it needs, and a
-    need that no step of this book gives is met. ``tags`` say what sort of work it is, for the rules on what comes before what.
-    ``was`` is a key whose tick, with that signature, stands for this step too: what is several steps now was one.
-    ``takes`` names the stocks whose sheets are used up by it. ``for_all`` steps are done once for a whole run of books.
-    ``minutes`` are those of the hands for one book (house rule); ``set_up`` of them are spent once, however many books follow, and
-    ``pieces`` says how many times one book's share may be laid down. ``kind`` is the sort of work, by which a pace is learned.
-    ``then`` names what follows at once, while it is wet; ``weights`` that it lies under weights until the maker takes it out. ``wait_minutes``
-    are the likely ones, ``waits`` their range.
+    ``needs`` and ``gives`` are states of the work such as ``cover.scored``: a step waits for all steps that
+    give what it needs, and a need that no step of this book gives is met. ``tags`` say what sort of work it
+    is, for the rules on what comes before what. ``was`` is a key whose tick, with that signature, stands for
+    this step too: what is several steps now was one. ``takes`` names the stocks whose sheets are used up by
+    it. ``for_all`` steps are done once for a whole run of books. ``minutes`` are those of the hands for one
+    book (house rule); ``set_up`` of them are spent once, however many books follow, and ``pieces`` says how
+    many times one book's share may be laid down. ``kind`` is the sort of work, by which a pace is learned.
+    ``then`` names what follows at once, while it is wet; ``weights`` that it lies under weights until the
+    maker takes it out. ``wait_minutes`` are the likely ones, ``waits`` their range.
 
-    ``fixes`` are the pieces and things that become part of the book by it, as ``pleat.key``. ``uses`` are places that it works on and ``closes``
-    those that nobody gets to any more after it, such as ``leaves.flat``: a step that closes a place waits for all that use it.
+    ``fixes`` are the pieces and things that become part of the book by it, as ``pleat.key``. ``uses`` are
+    places that it works on and ``closes`` those that nobody gets to any more after it, such as
+    ``leaves.flat``: a step that closes a place waits for all that use it.
     """
 
     key: str
@@ -232,7 +263,8 @@ class Step:
 
     @property
     def waits(self) -> tuple[int, int]:
-        """(fewest, most) minutes until it is dry or pressed: the likely ones are a least, and a day is enough (house rule)."""
+        """(fewest, most) minutes until it is dry or pressed: the likely ones are a least, and a day is enough
+        (house rule)."""
         return self.wait_minutes, min(4 * self.wait_minutes, DAY_MINUTES)
 
     def hands(self, books: int) -> float:
@@ -243,8 +275,8 @@ class Step:
 
 @dataclass(frozen=True, kw_only=True)
 class PleatResult:
-    """What every pleat has: its key figure for the folded strip, all its figures, its checks, the ways it can go, the pieces it takes
-    and what is done for it at the bench."""
+    """What every pleat has: its key figure for the folded strip, all its figures, its checks, the ways it can
+    go, the pieces it takes and what is done for it at the bench."""
 
     key_figure: Figure
     figures: tuple[Figure, ...]
@@ -280,5 +312,6 @@ def signature(*values: object) -> str:
 
 
 def shortened(text: str) -> str:
-    """A signature as it is kept: a long one by its digest, so that a book stays small whatever it is made of."""
+    """A signature as it is kept: a long one by its digest, so that a book stays small whatever it is made
+    of."""
     return text if len(text) <= 200 else hashlib.sha256(text.encode()).hexdigest()

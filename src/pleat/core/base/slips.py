@@ -1,8 +1,9 @@
 """The catalogue of checks: every slip that Pleat tells, by its code.
 
-A check is made with the code of one of these (``pleat.core.base.plan.Check``); one that is not here cannot be made, and mypy finds it before.
-What it says is worked out where its figures are. ``docs/checks.md`` is made from this table by ``make tables``; that each is raised by a book
-and absent in another is seen in ``tests/core/whole/test_slips.py``.
+A check is made with the code of one of these (``pleat.core.base.plan.Check``); one that is not here cannot be
+made, and mypy finds it before. What it says is worked out where its figures are. ``docs/checks.md`` is made
+from this table by ``make tables``; that each is raised by a book and absent in another is seen in
+``tests/core/whole/test_slips.py``.
 """
 
 from __future__ import annotations
@@ -24,10 +25,11 @@ SlipCode = Literal[
     "E1", "E2", "E3", "E4", "E5", "E6",
     "F1", "F2", "F3", "F4", "F5", "F6", "F7", "F8", "F9", "F10",
     "G2",
-    "backed", "changed", "cotton", "crease", "deep", "drawn", "flap_folds", "flap_room", "flap_trim", "grade", "grain", "grip", "hinge", "holds",
-    "joint", "kind", "layers", "marks", "measured", "mirrored", "narrow", "order", "over_holes", "overlap", "owned", "owned_pad", "padding",
-    "painted", "perforated", "quarter", "readings", "scoring", "seam", "sections", "slant", "stacked", "stations", "thread", "through",
-    "trimmer", "tuck", "unfit", "unknown", "warp", "wedge", "weight", "window",
+    "backed", "changed", "cotton", "crease", "deep", "drawn", "flap_folds", "flap_room", "flap_trim",
+    "grade", "grain", "grip", "hinge", "holds", "joint", "kind", "layers", "marks", "measured",
+    "mirrored", "narrow", "order", "over_holes", "overlap", "owned", "owned_pad", "padding", "painted",
+    "perforated", "quarter", "readings", "scoring", "seam", "sections", "slant", "stacked", "stations",
+    "thread", "through", "trimmer", "tuck", "unfit", "unknown", "warp", "wedge", "weight", "window",
 ]
 """A letter and a number name what the trade knows as a mistake, a word what else wants the maker's eye."""
 # fmt: on
@@ -35,7 +37,8 @@ SlipCode = Literal[
 
 @dataclass(frozen=True, kw_only=True)
 class Slip:
-    """One thing that can go wrong: what, how bad it can be, the pleats that tell it, and where its limit comes from."""
+    """One thing that can go wrong: what, how bad it can be, the pleats that tell it, and where its limit
+    comes from."""
 
     code: SlipCode
     what: str
@@ -50,7 +53,8 @@ HOUSE: Final = "house rule"
 
 
 def _slip(code: SlipCode, what: str, levels: str, pleats: str, source: str) -> Slip:
-    """A row of the table: levels and pleats are words with spaces between them. Raises ValueError for one that there is not."""
+    """A row of the table: levels and pleats are words with spaces between them. Raises ValueError for one
+    that there is not."""
     told, where = set(levels.split()), set(pleats.split())
     if not told <= set(LEVELS) or not where <= set(get_args(PleatName)):
         raise ValueError(f"the slip {code} has a level or a pleat that there is not: {levels}; {pleats}")
@@ -128,7 +132,8 @@ SLIPS: Final[dict[str, tuple[Slip, ...]]] = {
               "stop watch", "binding bench", ARITHMETIC),
         _slip("D9", "front and back cover are punched the same way round instead of mirrored",
               "stop", "binding", ARITHMETIC),
-        _slip("D10", "what is pulled has nothing to pull at: a tight or slack elastic, a hole in weak paper, glue alone",
+        _slip("D10", "what is pulled has nothing to pull at: a tight or slack elastic, a hole in weak paper, "
+        "glue alone",
               "stop watch note", "extras binding", PRACTICE),
         _slip("D11", "sticks or strips do not fit the spine", "stop watch", "binding", ARITHMETIC),
     ),
@@ -148,7 +153,8 @@ SLIPS: Final[dict[str, tuple[Slip, ...]]] = {
         _slip("F1", "what goes into a pocket is as wide as its throat, or stands out more than was wanted",
               "stop watch", "pages extras", ARITHMETIC),
         _slip("F2", "a mouth is glued shut or covered", "stop watch", "pages extras", ARITHMETIC),
-        _slip("F3", "a fastener has nothing to hold on to, misses its other half, or is forgotten until its panel is covered",
+        _slip("F3", "a fastener has nothing to hold on to, misses its other half, or is forgotten until its "
+        "panel is covered",
               "stop", "pages extras cover bench", ARITHMETIC),
         _slip("F4", "what lies below is done after what lies on it", "stop", "extras bench", ARITHMETIC),
         _slip("F5", "what is put in is too thick for the spine or gusset: the book gapes",
@@ -181,7 +187,8 @@ SLIPS: Final[dict[str, tuple[Slip, ...]]] = {
               "watch note", "paper", "US paper trade basis sizes, as in TAPPI T 410"),
         _slip("grain", "the grain of a paper is not known, or guessed", "note", "paper", PRACTICE),
         _slip("grip", "nothing stands out of a pocket to take it by", "note", "extras", HOUSE),
-        _slip("hinge", "a hinge runs through the holes, past the middle, or is missing where leaves do not bend",
+        _slip("hinge", "a hinge runs through the holes, past the middle, or is missing where leaves do not "
+        "bend",
               "stop watch note", "binding cover", PRACTICE),
         _slip("holds", "magnets that do not hold through what lies between them",
               "watch", "extras", PRACTICE),

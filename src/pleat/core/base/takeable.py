@@ -16,10 +16,15 @@ R = TypeVar("R", bound=PleatResult)
 
 
 def takeable(result: R, rule_of: Rules) -> R:
-    """The result with those of its offers that the book's fields take; a check that is left without one says so."""
+    """The result with those of its offers that the book's fields take; a check that is left without one says
+    so."""
     checks = tuple(_told(check, rule_of) for check in result.checks)
     offers = tuple(offer for offer in result.offers if _fits(offer, rule_of))
-    return result if checks == result.checks and offers == result.offers else replace(result, checks=checks, offers=offers)
+    return (
+        result
+        if checks == result.checks and offers == result.offers
+        else replace(result, checks=checks, offers=offers)
+    )
 
 
 def _told(check: Check, rule_of: Rules) -> Check:
@@ -30,8 +35,12 @@ def _told(check: Check, rule_of: Rules) -> Check:
 
 
 def _fits(offer: Offer, rule_of: Rules) -> bool:
-    anew = tuple(path.removesuffix("kind") for path, _ in offer.changes if path.endswith(".kind"))  # their fields are another member's
-    return all(_takes(path, value, rule_of) for path, value in offer.changes if not (anew and path.startswith(anew)))
+    anew = tuple(
+        path.removesuffix("kind") for path, _ in offer.changes if path.endswith(".kind")
+    )  # their fields are another member's
+    return all(
+        _takes(path, value, rule_of) for path, value in offer.changes if not (anew and path.startswith(anew))
+    )
 
 
 def _takes(path: str, value: object, rule_of: Rules) -> bool:

@@ -18,9 +18,11 @@ Reading = tuple[Any, str]
 """A value, and how it was typed with its unit ("" where that is not worth keeping)."""
 
 
-def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName, typed: bool = False) -> Reading | None:
-    """What ``text`` sets a field to; None when it only shows what is ``held`` already. A text that was ``typed`` counts even
-    where a length between two marks looks the same.
+def read_field(
+    field: FieldInfo, text: str, held: Any, ruler: RulerName, typed: bool = False
+) -> Reading | None:
+    """What ``text`` sets a field to; None when it only shows what is ``held`` already. A text that was
+    ``typed`` counts even where a length between two marks looks the same.
 
     Raises LengthError, or pydantic's custom error from the field's rule.
     """
@@ -29,7 +31,9 @@ def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName, typed: 
     if not isinstance(rule, TextRule):
         text = tidy(text, LONGEST_LIST if known.many else LONGEST_TEXT)
     if not text.strip() and known.may_be_empty:
-        return (() if known.many and field.get_default() == () else None if not isinstance(rule, TextRule) else ""), ""
+        return (
+            () if known.many and field.get_default() == () else None if not isinstance(rule, TextRule) else ""
+        ), ""
     if known.many and isinstance(rule, LengthRule):
         if held and text.strip() == shown_list(held):
             return None
@@ -48,7 +52,8 @@ def read_field(field: FieldInfo, text: str, held: Any, ruler: RulerName, typed: 
 
 
 def shown(field: FieldInfo, value: Any, ruler: RulerName) -> str:
-    """What stands in a field: lengths on the ruler, thicknesses in mm as they were measured, nothing for what is not known."""
+    """What stands in a field: lengths on the ruler, thicknesses in mm as they were measured, nothing for what
+    is not known."""
     rule, on = declared(field).rule, RULERS[ruler]
     if value is None or value == ():
         return ""
@@ -67,7 +72,8 @@ def shown_list(values: Sequence[float]) -> str:
 
 
 def split_list(text: str) -> list[str]:
-    """Values in a row: parted by semicolons or by commas with a space behind, so that a decimal comma stays in its number.
+    """Values in a row: parted by semicolons or by commas with a space behind, so that a decimal comma stays
+    in its number.
 
     >>> split_list("1,04; 1,05"), split_list("41, 108, 175"), split_list("41,108,175")
     (['1,04', '1,05'], ['41', '108', '175'], ['41', '108', '175'])
@@ -90,9 +96,16 @@ def _length(rule: LengthRule, text: str, ruler: RulerName) -> float:
 def _out_of_bounds(rule: LengthRule, text: str, mm: float, ruler: RulerName) -> str:
     """A length that cannot be, with the span on the ruler in use and the unit that was perhaps meant."""
     on = RULERS[ruler]
-    show = on.fine if rule.fine else lambda mm: on.show(mm) if abs(on.snap(mm) - mm) < 0.3 * mm or not mm else f"{mm:g} mm"
+    show = (
+        on.fine
+        if rule.fine
+        else lambda mm: on.show(mm) if abs(on.snap(mm) - mm) < 0.3 * mm or not mm else f"{mm:g} mm"
+    )
     side = "small" if mm < rule.low_mm else "large"
-    said = f"{text.strip()} is too {side} for {rule.label}: it goes from {show(rule.low_mm)} to {show(rule.high_mm)}."
+    said = (
+        f"{text.strip()} is too {side} for {rule.label}: it goes from {show(rule.low_mm)} to "
+        f"{show(rule.high_mm)}."
+    )
     number = re.match(r"\s*[\d.,]+(?!\s*[\d/])", text)
     if number and parse_thickness(text) is None:
         other = "in" if parse_length(text, ruler, rule.fine).unit != "in" else "mm"

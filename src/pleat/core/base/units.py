@@ -1,7 +1,7 @@
 """Reading and writing lengths, and the two rulers a maker may use.
 
-Everything inside is float millimetres. Inches become millimetres when a text is read and
-become inches again only when a number is shown, so switching rulers never changes a value.
+Everything inside is float millimetres. Inches become millimetres when a text is read and become inches again
+only when a number is shown, so switching rulers never changes a value.
 
 Sources: 1 in = 25.4 mm exactly (international inch, as in ISO 80000-3 and NIST SP 811).
 """
@@ -33,14 +33,41 @@ RulerName = Literal["mm", "in"]
 
 _MM_PER_UNIT: Final = {"mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000), "in": Fraction(254, 10)}
 _UNIT_WORDS: Final = {
-    "mm": "mm", "millimetre": "mm", "millimetres": "mm", "millimeter": "mm", "millimeters": "mm",
-    "m": "m", "metre": "m", "metres": "m", "meter": "m", "meters": "m",
-    "cm": "cm", "centimetre": "cm", "centimetres": "cm", "centimeter": "cm", "centimeters": "cm",
-    "in": "in", "in.": "in", "inch": "in", "inches": "in", '"': "in", "″": "in", "”": "in", "''": "in",
-}  # fmt: skip
+    "mm": "mm",
+    "millimetre": "mm",
+    "millimetres": "mm",
+    "millimeter": "mm",
+    "millimeters": "mm",
+    "m": "m",
+    "metre": "m",
+    "metres": "m",
+    "meter": "m",
+    "meters": "m",
+    "cm": "cm",
+    "centimetre": "cm",
+    "centimetres": "cm",
+    "centimeter": "cm",
+    "centimeters": "cm",
+    "in": "in",
+    "in.": "in",
+    "inch": "in",
+    "inches": "in",
+    '"': "in",
+    "″": "in",
+    "”": "in",
+    "''": "in",
+}
 _GLYPHS: Final = {
-    "½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
-}  # fmt: skip
+    "½": "1/2",
+    "¼": "1/4",
+    "¾": "3/4",
+    "⅛": "1/8",
+    "⅜": "3/8",
+    "⅝": "5/8",
+    "⅞": "7/8",
+    "⅓": "1/3",
+    "⅔": "2/3",
+}
 _LENGTH = re.compile(
     r"""^\s*
     (?:(?P<whole>\d+)(?:\s+|\s*-\s*))?(?P<top>\d+)\s*[/⁄]\s*(?P<bottom>\d+)\s*(?P<unit_a>[^\d\s].*?)?\s*$
@@ -58,12 +85,15 @@ _PARTS_OF_AN_INCH: Final = (2, 3, 4, 8, 16, 32, 64)
 
 
 def tidy(text: str, longest: int = LONGEST_TEXT) -> str:
-    """A typed text with single blanks and none at its ends; read by this first, no text is long enough to keep a pattern busy.
+    """A typed text with single blanks and none at its ends; read by this first, no text is long enough to
+    keep a pattern busy.
 
     Raises LengthError for one that is longer than any value is.
     """
     if len(text) > longest:
-        raise LengthError(text[:60] + "…", f"That is {len(text)} letters long; no value has more than {longest}.")
+        raise LengthError(
+            text[:60] + "…", f"That is {len(text)} letters long; no value has more than {longest}."
+        )
     return " ".join(text.split())
 
 
@@ -78,9 +108,9 @@ class ReadLength:
 def parse_length(text: str, unit: RulerName = "mm", fine: bool = False) -> ReadLength:
     """Read a length typed by a maker.
 
-    A unit that is typed always wins. A fraction without a unit is inches, since no millimetre
-    ruler has quarters; any other bare number is in ``unit``, the ruler in use. A comma before three digits
-    may be meant for thousands and is asked about, unless the length is ``fine``: a caliper shows three decimals.
+    A unit that is typed always wins. A fraction without a unit is inches, since no millimetre ruler has
+    quarters; any other bare number is in ``unit``, the ruler in use. A comma before three digits may be meant
+    for thousands and is asked about, unless the length is ``fine``: a caliper shows three decimals.
 
     >>> parse_length("8 1/4").mm, parse_length("8.25in").mm, parse_length("21 cm").mm, parse_length("210").mm
     (209.55, 209.55, 210.0, 210.0)
@@ -110,7 +140,9 @@ def parse_length(text: str, unit: RulerName = "mm", fine: bool = False) -> ReadL
     else:
         if not fine and _THOUSANDS.fullmatch(found["number"]):
             whole, rest = found["number"].split(",")
-            raise LengthError(text, f"“{text.strip()}” may be {whole}.{rest} or {whole}{rest}: type it without the comma.")
+            raise LengthError(
+                text, f"“{text.strip()}” may be {whole}.{rest} or {whole}{rest}: type it without the comma."
+            )
         value = Fraction(found["number"].replace(",", ".").rstrip("."))
         name = _UNIT_WORDS.get(word, unit)
     mm = float(value * _MM_PER_UNIT[name])
@@ -159,7 +191,8 @@ class Ruler:
         return math.floor(mm / self.step_mm + 1e-6) * self.step_mm
 
     def near(self, mm: float) -> float:
-        """A length that nobody typed, as a maker with this ruler would choose it: on the coarsest marks that come near enough, never 0 for something.
+        """A length that nobody typed, as a maker with this ruler would choose it: on the coarsest marks that
+        come near enough, never 0 for something.
 
         >>> RULERS["in"].near(12.0), RULERS["in"].near(1.0), RULERS["mm"].near(148.5)
         (12.7, 1.5875, 148.5)
@@ -167,7 +200,11 @@ class Ruler:
         if self.name == "mm":
             return self.snap(mm) or (self.step_mm if mm else 0.0)
         coarse = next(
-            (step for step in (4 * self.step_mm, 2 * self.step_mm) if abs(round(mm / step) * step - mm) < INCH_NEAR_SHARE * mm),
+            (
+                step
+                for step in (4 * self.step_mm, 2 * self.step_mm)
+                if abs(round(mm / step) * step - mm) < INCH_NEAR_SHARE * mm
+            ),
             self.step_mm,
         )
         return round(mm / coarse) * coarse or (coarse if mm else 0.0)
@@ -199,33 +236,46 @@ class Ruler:
         """A thickness of a whole section or book, finer than the ruler: ``2.3 mm`` or ``3/32 in``."""
         if self.name == "mm":
             return f"{mm:.1f} mm"
-        return f"under 1/64 {self.name}" if 0.01 < mm < self.thin_mm / 2 else f"{self._marked(mm, self.thin_mm)} {self.name}"
+        return (
+            f"under 1/64 {self.name}"
+            if 0.01 < mm < self.thin_mm / 2
+            else f"{self._marked(mm, self.thin_mm)} {self.name}"
+        )
 
-    def between(self, low_mm: float, high_mm: float, show: Callable[[Ruler, float], str] | None = None) -> str:
-        """A range as ``show`` (else ``thin``) writes it: the unit once, and one number where both ends look alike.
+    def between(
+        self, low_mm: float, high_mm: float, show: Callable[[Ruler, float], str] | None = None
+    ) -> str:
+        """A range as ``show`` (else ``thin``) writes it: the unit once, and one number where both ends look
+        alike.
 
-        >>> RULERS["mm"].between(1.2, 1.4), RULERS["in"].between(1.2, 1.3), RULERS["mm"].between(0.1, 0.108, Ruler.fine)
+        >>> mm, inch = RULERS["mm"], RULERS["in"]
+        >>> mm.between(1.2, 1.4), inch.between(1.2, 1.3), mm.between(0.1, 0.108, Ruler.fine)
         ('1.2 to 1.4 mm', '3/64 in', '0.100 to 0.108 mm')
         """
         low, high = ((show or Ruler.thin)(self, mm) for mm in (low_mm, high_mm))
         return high if low == high else f"{low.removesuffix(f' {self.name}')} to {high}"
 
     def summed(self, parts_mm: Sequence[float], finest: bool = False) -> tuple[list[str], str]:
-        """(the parts, their sum) as numbers that add up as they are shown: on the coarsest marks that show all of them, else on
-        the finest, where positions are rounded and the parts are what lies between, unless some are equal and have to look it.
-        ``finest`` takes those marks at once.
+        """(the parts, their sum) as numbers that add up as they are shown: on the coarsest marks that show
+        all of them, else on the finest, where positions are rounded and the parts are what lies between,
+        unless some are equal and have to look it. ``finest`` takes those marks at once.
 
         >>> RULERS["mm"].summed([93.25, 93.25]), RULERS["mm"].summed([151.53, 2.4486, 151.53])
         ((['93.25', '93.25'], '186.5'), (['151.5', '2.4', '151.5'], '305.4'))
         """
-        steps = [0.5, 0.25, 0.1] if self.name == "mm" else [MM_PER_INCH / 16, MM_PER_INCH / 32, MM_PER_INCH / 64]
+        steps = (
+            [0.5, 0.25, 0.1] if self.name == "mm" else [MM_PER_INCH / 16, MM_PER_INCH / 32, MM_PER_INCH / 64]
+        )
         for step in steps[-1:] if finest else steps:
             if all(abs(round(part / step) * step - part) < 0.005 for part in parts_mm):
                 break
         if len({round(part, 2) for part in parts_mm}) < len(parts_mm):
             marks = [math.floor(part / step + 0.5) for part in parts_mm]
         else:
-            marks = [b - a for a, b in pairwise(math.floor(at / step + 0.5) for at in accumulate(parts_mm, initial=0.0))]
+            marks = [
+                b - a
+                for a, b in pairwise(math.floor(at / step + 0.5) for at in accumulate(parts_mm, initial=0.0))
+            ]
         return [self._marked(mark * step, step) for mark in marks], self._marked(sum(marks) * step, step)
 
     def fine(self, mm: float) -> str:
@@ -241,9 +291,11 @@ RULERS: Final[dict[RulerName, Ruler]] = {"mm": Ruler("mm", 0.5), "in": Ruler("in
 
 
 def written_fractions(text: str) -> Iterator[str | tuple[str, str]]:
-    """A text in pieces: plain ones, and each fraction of an inch as (above, below) without the blank before it.
+    """A text in pieces: plain ones, and each fraction of an inch as (above, below) without the blank before
+    it.
 
-    Only what a ruler has counts as a fraction, so that a thread's ``18/3`` or a progress of ``6/20`` stays as it is.
+    Only what a ruler has counts as a fraction, so that a thread's ``18/3`` or a progress of ``6/20`` stays as
+    it is.
 
     >>> list(written_fractions("8 1/4 in of linen 18/3"))
     ['8', ('1', '4'), ' in of linen 18/3']

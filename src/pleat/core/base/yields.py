@@ -23,8 +23,8 @@ def lies(width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_
 class Lay:
     """Pieces laid out in a grid: ``turned`` pieces lie with their height across the sheet.
 
-    ``with_grain`` says whether the piece's own height (the spine's direction) lies along the grain;
-    None when the grain is not known. ``used`` is the share of the sheet that becomes pieces.
+    ``with_grain`` says whether the piece's own height (the spine's direction) lies along the grain; None when
+    the grain is not known. ``used`` is the share of the sheet that becomes pieces.
     """
 
     turned: bool
@@ -41,9 +41,15 @@ class Lay:
 
 
 def lay(
-    width_mm: float, height_mm: float, sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None, turned: bool
+    width_mm: float,
+    height_mm: float,
+    sheet_width_mm: float,
+    sheet_height_mm: float,
+    grain: Literal["w", "h"] | None,
+    turned: bool,
 ) -> Lay:
-    """The grid of pieces ``width`` x ``height`` on a sheet, upright or turned. Raises ValueError for sizes not above 0."""
+    """The grid of pieces ``width`` x ``height`` on a sheet, upright or turned. Raises ValueError for sizes
+    not above 0."""
     if min(width_mm, height_mm, sheet_width_mm, sheet_height_mm) <= 0:
         raise ValueError("pieces and sheets have a width and a height")
     across, along = (height_mm, width_mm) if turned else (width_mm, height_mm)
@@ -51,7 +57,9 @@ def lay(
     rows = math.floor((sheet_height_mm + HAIR_MM) / along)
     spine_axis = "w" if turned else "h"
     used = columns * rows * width_mm * height_mm / (sheet_width_mm * sheet_height_mm)
-    return Lay(turned, columns, rows, across, along, None if grain is None else grain == spine_axis, min(used, 1.0))
+    return Lay(
+        turned, columns, rows, across, along, None if grain is None else grain == spine_axis, min(used, 1.0)
+    )
 
 
 @lru_cache(maxsize=2000)
@@ -67,9 +75,17 @@ def both_ways(
 
     ``upright_only`` puts upright before all else, for sheets whose pattern has a top.
     """
-    ways = [lay(width_mm, height_mm, sheet_width_mm, sheet_height_mm, grain, turned) for turned in (False, True)]
+    ways = [
+        lay(width_mm, height_mm, sheet_width_mm, sheet_height_mm, grain, turned) for turned in (False, True)
+    ]
     ways.sort(
-        key=lambda way: (way.count > 0, upright_only and not way.turned, way.with_grain is not False, way.count, not way.turned),
+        key=lambda way: (
+            way.count > 0,
+            upright_only and not way.turned,
+            way.with_grain is not False,
+            way.count,
+            not way.turned,
+        ),
         reverse=True,
     )
     return ways[0], ways[1]

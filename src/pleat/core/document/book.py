@@ -1,9 +1,11 @@
-"""The Book: the document that is saved, exchanged and planned from. It holds decisions and measurements, never results.
+"""The Book: the document that is saved, exchanged and planned from. It holds decisions and measurements,
+never results.
 
-Pages, binding and cover hold the record of one member of a registry, named by its ``kind``; what was decided for members left behind
-is kept in ``aside``. What the formats before this one had otherwise stands in ``formats``, which reads them all.
-Lengths are mm. In a book file a length may also be a text with its unit (``"8 1/4 in"``); it is read
-once, exactly, and how it was typed is kept in ``typed`` so that mixed units can be pointed out.
+Pages, binding and cover hold the record of one member of a registry, named by its ``kind``; what was decided
+for members left behind is kept in ``aside``. What the formats before this one had otherwise stands in
+``formats``, which reads them all. Lengths are mm. In a book file a length may also be a text with its unit
+(``"8 1/4 in"``); it is read once, exactly, and how it was typed is kept in ``typed`` so that mixed units can
+be pointed out.
 """
 
 from __future__ import annotations
@@ -31,7 +33,8 @@ FORMAT: Final = 11
 
 
 class Book(Record):
-    """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with ``bookfile.read_book``."""
+    """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with
+    ``bookfile.read_book``."""
 
     format: Literal[11] = 11
     title: Annotated[str, TextRule("the title", 80)] = "Untitled book"
@@ -43,9 +46,13 @@ class Book(Record):
     cover: Annotated[Member, OneOf(COVERS)] = Wrap()
     cutting: Cutting = Cutting()
     bench: Bench = Bench()
-    typed: dict[Word, Word] = Field(default_factory=dict, max_length=200, description="how lengths were typed, by field")
+    typed: dict[Word, Word] = Field(
+        default_factory=dict, max_length=200, description="how lengths were typed, by field"
+    )
     aside: dict[Word, dict[Word, dict[str, Any]]] = Field(
-        default_factory=dict, max_length=3, description="what was decided for members left behind, by pleat and member"
+        default_factory=dict,
+        max_length=3,
+        description="what was decided for members left behind, by pleat and member",
     )
 
     @model_validator(mode="before")

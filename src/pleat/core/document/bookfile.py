@@ -24,14 +24,19 @@ PROBLEMS_TOLD: Final = 20
 
 
 def read_book(text: str | bytes) -> Book:
-    """The book in a JSON text. Raises BadBook naming each field that is wrong; the message is for the maker."""
+    """The book in a JSON text. Raises BadBook naming each field that is wrong; the message is for the
+    maker."""
     if len(text) > LARGEST_FILE:
         raise _whole("The file is over 1 MB, far more than a book needs. Is it the right file?")
     try:
         data = json.loads(text)
         _not_deeper(data, DEEPEST)
     except (ValueError, RecursionError) as error:
-        where = f" Line {error.lineno}, column {error.colno}: {error.msg}." if isinstance(error, json.JSONDecodeError) else ""
+        where = (
+            f" Line {error.lineno}, column {error.colno}: {error.msg}."
+            if isinstance(error, json.JSONDecodeError)
+            else ""
+        )
         raise _whole("This is not a book file: it cannot be read as JSON." + where) from error
     if not isinstance(data, dict):
         raise _whole("This is not a book file: it should begin with { and hold named fields.")
@@ -43,18 +48,23 @@ def read_book(text: str | bytes) -> Book:
                     "format",
                     "format",
                     str(made_by),
-                    f"The file is of format {made_by}; this Pleat reads up to {FORMAT}. A newer Pleat will open it.",
+                    f"The file is of format {made_by}; this Pleat reads up to {FORMAT}. A newer Pleat will "
+                    "open it.",
                 )
             ]
         )
     book = validate_book(upgraded(data))
     if len(book.model_dump_json()) > LARGEST_FILE:
-        raise _whole("Written out in full, with everything the file leaves out, this book is over 1 MB: Pleat could not open it again.")
+        raise _whole(
+            "Written out in full, with everything the file leaves out, this book is over 1 MB: Pleat could "
+            "not open it again."
+        )
     return book
 
 
 def _not_deeper(data: Any, levels: int) -> None:
-    """Raise RecursionError for data with more groups within groups than any book has, ValueError for texts that no file can hold."""
+    """Raise RecursionError for data with more groups within groups than any book has, ValueError for texts
+    that no file can hold."""
     if isinstance(data, str):
         data.encode()  # raises for half a sign
     elif isinstance(data, (dict, list)):
@@ -65,10 +75,13 @@ def _not_deeper(data: Any, levels: int) -> None:
 
 
 def validate_book(data: dict[str, Any], marks: RulerName | None = None) -> Book:
-    """A Book from plain data; what that leaves out lies on the marks of the ruler ``marks``, else of the one the book was made on. Raises BadBook."""
+    """A Book from plain data; what that leaves out lies on the marks of the ruler ``marks``, else of the one
+    the book was made on. Raises BadBook."""
     try:
         brief = data.get("brief")
-        book = Book.model_validate(data, context={"ruler": brief.get("ruler") if isinstance(brief, dict) else "mm"})
+        book = Book.model_validate(
+            data, context={"ruler": brief.get("ruler") if isinstance(brief, dict) else "mm"}
+        )
     except ValidationError as error:
         raise BadBook(problems_of(error)) from error
     except (OverflowError, RecursionError) as error:
@@ -84,7 +97,12 @@ def _lost_papers(book: Book) -> list[FieldProblem]:
     lost = [(number, sheet.paper) for number, sheet in enumerate(pile) if sheet.paper not in there]
     known = f" It has {', '.join(list(there)[:8])}{' …' if len(there) > 8 else ''}." if there else ""
     return [
-        FieldProblem(f"pages.pile.{number}.paper", "the paper", name[:80], f"This book has no paper “{name[:40]}” under paper.more.{known}")
+        FieldProblem(
+            f"pages.pile.{number}.paper",
+            "the paper",
+            name[:80],
+            f"This book has no paper “{name[:40]}” under paper.more.{known}",
+        )
         for number, name in lost[:PROBLEMS_TOLD]
     ]
 
@@ -117,11 +135,26 @@ def problems_of(error: ValidationError) -> list[FieldProblem]:
     problems = []
     faults = error.errors()
     for fault in faults[:PROBLEMS_TOLD]:
-        path = ".".join(str(step)[:60] for number, step in enumerate(fault["loc"]) if not _is_machinery(number, step, fault["loc"]))
+        path = ".".join(
+            str(step)[:60]
+            for number, step in enumerate(fault["loc"])
+            if not _is_machinery(number, step, fault["loc"])
+        )
         typed = fault.get("input")
-        shown = "" if not isinstance(typed, (str, float)) and not (isinstance(typed, int) and abs(typed) < 10**20) else str(typed)[:80]
+        shown = (
+            ""
+            if not isinstance(typed, (str, float)) and not (isinstance(typed, int) and abs(typed) < 10**20)
+            else str(typed)[:80]
+        )
         message = _message(fault["type"], fault["msg"], fault.get("ctx", {}))
-        problems.append(FieldProblem(path, label_of(path), shown, message + (_nearest(path) if fault["type"] == "extra_forbidden" else "")))
+        problems.append(
+            FieldProblem(
+                path,
+                label_of(path),
+                shown,
+                message + (_nearest(path) if fault["type"] == "extra_forbidden" else ""),
+            )
+        )
     if len(faults) > PROBLEMS_TOLD:
         problems.append(FieldProblem("", "and", "", f"{len(faults) - PROBLEMS_TOLD} more of this sort."))
     return problems
@@ -140,8 +173,11 @@ _PLEATS_OF_MEMBERS: Final = ("pages", "binding", "cover")
 
 
 def _is_machinery(number: int, step: int | str, place: tuple[int | str, ...]) -> bool:
-    """Pydantic names the validator in the place of optional fields (``function-before[...]``), and the member before its fields."""
-    return (number == 1 and place[0] in _PLEATS_OF_MEMBERS) or (isinstance(step, str) and ("[" in step or "-" in step))
+    """Pydantic names the validator in the place of optional fields (``function-before[...]``), and the member
+    before its fields."""
+    return (number == 1 and place[0] in _PLEATS_OF_MEMBERS) or (
+        isinstance(step, str) and ("[" in step or "-" in step)
+    )
 
 
 def _message(kind: str, message: str, context: dict[str, Any]) -> str:

@@ -1,6 +1,7 @@
 """Changing a book: from texts a maker typed, or from the values of a fix. Nothing is half applied.
 
-What is typed counts, also where it reads like a length that is shown rounded: 1/2 typed where 12 mm stand as 1/2 is half an inch.
+What is typed counts, also where it reads like a length that is shown rounded: 1/2 typed where 12 mm stand as
+1/2 is half an inch.
 """
 
 from __future__ import annotations
@@ -41,9 +42,11 @@ _SIDES: Final[dict[type[Record], tuple[str, str]]] = {
 
 
 def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, str] | None = None) -> Book:
-    """The book with each (path, value) set. ``typed`` records how lengths were typed; others lose their record.
+    """The book with each (path, value) set. ``typed`` records how lengths were typed; others lose their
+    record.
 
-    What is new in it lies on the marks of the ruler in use. Raises BadBook naming the fields when the result would not be a valid book, or a path is not there.
+    What is new in it lies on the marks of the ruler in use. Raises BadBook naming the fields when the result
+    would not be a valid book, or a path is not there.
     """
     data = book.model_dump(mode="json")
     for path, value in changes:
@@ -59,13 +62,18 @@ def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, st
         place[name] = value
         if path == "brief.ruler":
             place["marks"] = book.brief.on(value).marks
-        data["typed"] = {field: text for field, text in data["typed"].items() if field != path and not field.startswith(f"{path}.")}
+        data["typed"] = {
+            field: text
+            for field, text in data["typed"].items()
+            if field != path and not field.startswith(f"{path}.")
+        }
     data["typed"].update(typed or {})
     return validate_book(data, book.brief.ruler)
 
 
 def _take_member(data: dict[str, Any], pleat: str, name: Any, ruler: RulerName) -> None:
-    """Another member of a pleat: what was decided for the one left behind is laid aside, and what lay there for this one comes back."""
+    """Another member of a pleat: what was decided for the one left behind is laid aside, and what lay there
+    for this one comes back."""
     kind = MEMBERS[pleat].find(str(name))
     if kind is None:
         raise BadBook([FieldProblem(f"{pleat}.{TAG}", "the kind", str(name)[:80], "There is no such kind.")])
@@ -80,7 +88,9 @@ def _take_member(data: dict[str, Any], pleat: str, name: Any, ruler: RulerName) 
     except ValidationError:  # laid aside by an older or newer Pleat
         record = kind.record(kind=kind.name)
     data[pleat] = on_marks(record, RULERS[ruler]).model_dump(mode="json")
-    data["typed"] = {field: text for field, text in data["typed"].items() if not field.startswith(f"{pleat}.")}
+    data["typed"] = {
+        field: text for field, text in data["typed"].items() if not field.startswith(f"{pleat}.")
+    }
 
 
 def _counted(own: dict[str, Any]) -> dict[str, Any]:
@@ -95,8 +105,9 @@ def edit(book: Book, texts: Mapping[str, str]) -> Book:
     """The book with fields set from typed texts, by path; several at once are taken together or not at all.
 
     Beside the paths of fields there are a few that set more than one: ``pages.count`` (``48 pages``),
-    ``brief.size`` and ``paper.leaf.size`` (``A5``, ``8 1/2 x 11 in``), ``paper.leaf.weight`` (``65 lb cover``: grammage, pounds and grade) and
-    what the book's members read themselves, such as ``binding.station.0`` (a station's place; its symmetric partner follows). Raises BadBook.
+    ``brief.size`` and ``paper.leaf.size`` (``A5``, ``8 1/2 x 11 in``), ``paper.leaf.weight`` (``65 lb
+    cover``: grammage, pounds and grade) and what the book's members read themselves, such as
+    ``binding.station.0`` (a station's place; its symmetric partner follows). Raises BadBook.
     """
     problems: list[FieldProblem] = []
     changes: Changes = []
@@ -119,11 +130,15 @@ def edit(book: Book, texts: Mapping[str, str]) -> Book:
 
 
 def _where_typed(problem: FieldProblem, texts: Mapping[str, str]) -> FieldProblem:
-    """A fault found in the whole book, put where the maker typed: ``brief.leaf_width_mm`` came from ``brief.size``."""
+    """A fault found in the whole book, put where the maker typed: ``brief.leaf_width_mm`` came from
+    ``brief.size``."""
     if problem.path in texts:
         return FieldProblem(problem.path, problem.label, texts[problem.path][:80], problem.message)
     for path, text in texts.items():
-        if problem.path.split(".")[:-1] == path.split(".")[:-1] or path.split(".")[0] == problem.path.split(".")[0]:
+        if (
+            problem.path.split(".")[:-1] == path.split(".")[:-1]
+            or path.split(".")[0] == problem.path.split(".")[0]
+        ):
             return FieldProblem(path, label_of(path), text[:80], problem.message)
     return problem
 
@@ -139,7 +154,10 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
     if path in _WEIGHTS:
         group = path.removesuffix("weight")
         values = parse_weight(text) if text.strip() else (None, None, None)
-        return [(group + name, value, "") for name, value in zip(("grammage", "pounds", "grade"), values, strict=True)]
+        return [
+            (group + name, value, "")
+            for name, value in zip(("grammage", "pounds", "grade"), values, strict=True)
+        ]
     if path.startswith("extras.") and (placed := placing.read(book.extras, path, text, ruler)) is not None:
         return [(target, value, "") for target, value in placed]
     pleat, _, name = path.partition(".")
@@ -162,7 +180,10 @@ def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tupl
     across, along = _SIDES[type(_value_at(book, group))]
     if (width, height) == (_value_at(book, f"{group}.{across}"), _value_at(book, f"{group}.{along}")):
         return []
-    return [(f"{group}.{across}", width, with_unit(notes[0], ruler)), (f"{group}.{along}", height, with_unit(notes[1], ruler))]
+    return [
+        (f"{group}.{across}", width, with_unit(notes[0], ruler)),
+        (f"{group}.{along}", height, with_unit(notes[1], ruler)),
+    ]
 
 
 def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:

@@ -1,6 +1,8 @@
-"""Book files of older formats: one step a format, from plain data to plain data, chained up to the present one.
+"""Book files of older formats: one step a format, from plain data to plain data, chained up to the present
+one.
 
-What is not as expected is left as it is, for validation to name. A step is never changed once files of its format are about.
+What is not as expected is left as it is, for validation to name. A step is never changed once files of its
+format are about.
 """
 
 from __future__ import annotations
@@ -39,16 +41,25 @@ def _several_readings(data: Data) -> Data:
     papers = data.get("paper")
     if not isinstance(papers, dict):
         return data
-    return {**data, "paper": {role: upgraded_paper(paper) if isinstance(paper, dict) else paper for role, paper in papers.items()}}
+    return {
+        **data,
+        "paper": {
+            role: upgraded_paper(paper) if isinstance(paper, dict) else paper
+            for role, paper in papers.items()
+        },
+    }
 
 
 def _as_it_was(data: Data) -> Data:
-    """2 to 3 added fold-outs of a pile's sheets, 3 to 4 which way round pieces lie and where windows are, 7 to 8 single leaves and what holds them, 8 to 9 folded structures, 9 to 10 what is put in: nothing was renamed."""
+    """2 to 3 added fold-outs of a pile's sheets, 3 to 4 which way round pieces lie and where windows are, 7
+    to 8 single leaves and what holds them, 8 to 9 folded structures, 9 to 10 what is put in: nothing was
+    renamed."""
     return data
 
 
 def _members(data: Data) -> Data:
-    """4 to 5: pages, binding and cover name their member; a pile's sheets point to their papers; cutting is by stock."""
+    """4 to 5: pages, binding and cover name their member; a pile's sheets point to their papers; cutting is
+    by stock."""
     brief, binding, cutting = data.get("brief"), data.get("binding", {}), data.get("cutting")
     data = {**data}
     if isinstance(brief, dict) and "kind" in brief:
@@ -88,13 +99,15 @@ def _pointing(data: Data) -> Data:
 
 
 def _same(one: Data, other: Data) -> bool:
-    """Whether two papers are one; those from the materials are counted there, whatever the book last knew of their number."""
+    """Whether two papers are one; those from the materials are counted there, whatever the book last knew of
+    their number."""
     counted = one.get("stock_id") and one.get("stock_id") == other.get("stock_id")
     return one == other or bool(counted and {**one, "owned": None} == {**other, "owned": None})
 
 
 def _own_stitch(data: Data) -> Data:
-    """5 to 6: a maker's own order of holes becomes a stitch of its own, tied where it began; a pamphlet says how many stations it has."""
+    """5 to 6: a maker's own order of holes becomes a stitch of its own, tied where it began; a pamphlet says
+    how many stations it has."""
     binding, aside = data.get("binding", {}), data.get("aside")
     data = {**data, "binding": _sewn(binding)} if isinstance(binding, dict) else data
     left = aside.get("binding") if isinstance(aside, dict) else None
@@ -111,14 +124,24 @@ def _sewn(binding: Data) -> Data:
         return binding
     path, side = binding.get("own_path"), binding.get("knot", "inside")
     rest = {name: value for name, value in binding.items() if name != "own_path"}
-    if isinstance(path, list) and len(path) > 1 and all(isinstance(hole, int) and 0 < hole < 100 for hole in path):
+    if (
+        isinstance(path, list)
+        and len(path) > 1
+        and all(isinstance(hole, int) and 0 < hole < 100 for hole in path)
+    ):
         rest = {name: value for name, value in rest.items() if name != "knot"}
-        return {**rest, "kind": "own", "station_count": rest.get("station_count", 3), "moves": _path_of(path, side)}
+        return {
+            **rest,
+            "kind": "own",
+            "station_count": rest.get("station_count", 3),
+            "moves": _path_of(path, side),
+        }
     return {**rest, "station_count": rest.get("station_count", 3)}
 
 
 def _path_of(path: list[int], side: Any) -> str:
-    """The text of a bare order of holes: one that came back to where it began was tied there; one that did not stays untied, and its book says so."""
+    """The text of a bare order of holes: one that came back to where it began was tied there; one that did
+    not stays untied, and its book says so."""
     text = closed(path, side)
     return text if path[0] == path[-1] else text.partition(" =")[0]
 
@@ -127,7 +150,12 @@ def _board(data: Data) -> Data:
     """6 to 7: the boards of an open sewing were cut from a paper described as one; now they are a board."""
     cover, papers = data.get("cover", {}), data.get("paper")
     own = papers.get("cover") if isinstance(papers, dict) else None
-    if not isinstance(cover, dict) or cover.get("kind") != "boards" or not isinstance(papers, dict) or not isinstance(own, dict):
+    if (
+        not isinstance(cover, dict)
+        or cover.get("kind") != "boards"
+        or not isinstance(papers, dict)
+        or not isinstance(own, dict)
+    ):
         return data
     kept = {
         name: own[name]
@@ -147,8 +175,9 @@ def _board(data: Data) -> Data:
 
 
 def _made_in_mm(data: Data) -> Data:
-    """10 to 11: what nobody typed lies on the marks of the ruler a book was made on; until then it was millimetres for every book.
-    Pocket pages have no height of their pockets any more, which nothing ever asked for."""
+    """10 to 11: what nobody typed lies on the marks of the ruler a book was made on; until then it was
+    millimetres for every book. Pocket pages have no height of their pockets any more, which nothing ever
+    asked for."""
     brief, pages, aside = data.get("brief"), data.get("pages"), data.get("aside")
     if isinstance(brief, dict) and brief.get("ruler") == "in":
         data = {**data, "brief": {**brief, "marks": "mm"}}
@@ -156,7 +185,10 @@ def _made_in_mm(data: Data) -> Data:
         data = {**data, "pages": _without(pages, "pocket_mm")}
     left = aside.get("pages") if isinstance(aside, dict) else None
     if isinstance(aside, dict) and isinstance(left, dict) and isinstance(left.get("pocketpages"), dict):
-        data = {**data, "aside": {**aside, "pages": {**left, "pocketpages": _without(left["pocketpages"], "pocket_mm")}}}
+        data = {
+            **data,
+            "aside": {**aside, "pages": {**left, "pocketpages": _without(left["pocketpages"], "pocket_mm")}},
+        }
     return data
 
 

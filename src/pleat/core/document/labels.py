@@ -25,9 +25,11 @@ _KINDS: Final = {"pages.kind": "pages are", "binding.kind": "held by", "cover.ki
 
 
 def field_at(path: str, book: Book | None = None) -> FieldInfo | None:
-    """The declaration of ``brief.leaf_width_mm`` and the like; None for paths that are not there. Numbers in a path are skipped.
+    """The declaration of ``brief.leaf_width_mm`` and the like; None for paths that are not there. Numbers in
+    a path are skipped.
 
-    Where several members have a field of that name, the one of ``book``'s own member counts, else that of the first.
+    Where several members have a field of that name, the one of ``book``'s own member counts, else that of the
+    first.
     """
     models, rest = _models(path, book)
     if not rest:
@@ -39,7 +41,8 @@ _PUT_IN: Final = "extras.items."
 
 
 def _models(path: str, book: Book | None) -> tuple[list[type[BaseModel]], str]:
-    """The records a path may lead into, and the rest of it: members of a pleat, designs of Extras by their keys, else the book."""
+    """The records a path may lead into, and the rest of it: members of a pleat, designs of Extras by their
+    keys, else the book."""
     pleat, _, rest = path.partition(".")
     if path.startswith(_PUT_IN):
         key, _, rest = path.removeprefix(_PUT_IN).partition(".")
@@ -77,7 +80,8 @@ def _numbers(path: str) -> bool:
 
 
 def names_in(group: str) -> tuple[str, ...]:
-    """The names of the fields in a group of a book, "" for the book itself; of a pleat with members those of all of them."""
+    """The names of the fields in a group of a book, "" for the book itself; of a pleat with members those of
+    all of them."""
     models, rest = _models(group, None)
     found: list[str] = []
     for model in models:
@@ -90,7 +94,8 @@ def names_in(group: str) -> tuple[str, ...]:
 
 
 def may_be_new(group: str) -> bool:
-    """Whether a group of fields is named by the maker's own keys, so that one that is not there yet may be set."""
+    """Whether a group of fields is named by the maker's own keys, so that one that is not there yet may be
+    set."""
     field = None if group.startswith(_PUT_IN) else _field_in(Book, group)
     return field is not None and get_origin(field.annotation) is dict
 
@@ -114,7 +119,8 @@ def label_of(path: str, book: Book | None = None) -> str:
 
 
 def named(path: str, book: Book) -> str:
-    """What a path of a book is called where it stands by itself, as in the history: what is typed of several fields at once too."""
+    """What a path of a book is called where it stands by itself, as in the history: what is typed of several
+    fields at once too."""
     pleat, _, rest = path.partition(".")
     *within, last = rest.split(".")
     if path.startswith(_PUT_IN):
@@ -126,7 +132,11 @@ def named(path: str, book: Book) -> str:
         role = ROLES.get(within[0]) if pleat == "paper" and within else None
         return f"{role.one}: {_TOGETHER[last]}" if role else _TOGETHER[last]
     if within and within[0] in _NUMBERED:
-        return f"{_NUMBERED[within[0]]} {int(last) + 1}" if last.isdecimal() and len(within) == 1 else f"a {_NUMBERED[within[0]]}"
+        return (
+            f"{_NUMBERED[within[0]]} {int(last) + 1}"
+            if last.isdecimal() and len(within) == 1
+            else f"a {_NUMBERED[within[0]]}"
+        )
     label = label_of(path, book)
     return rest.replace("_", " ").replace(".", " ") if label == path else label
 

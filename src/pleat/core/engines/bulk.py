@@ -1,4 +1,5 @@
-"""Thickness by place: what lies on the leaves of a book, as patches from the spine and from the head, and how high they come to when it is shut."""
+"""Thickness by place: what lies on the leaves of a book, as patches from the spine and from the head, and how
+high they come to when it is shut."""
 
 from __future__ import annotations
 
@@ -20,7 +21,8 @@ NONE = Estimate.exact(0.0)
 
 @dataclass(frozen=True)
 class Patch:
-    """A rectangle of one thickness in mm on a leaf, from the spine and from the head: ``leaf`` is its number from 0, ``of`` what it belongs to."""
+    """A rectangle of one thickness in mm on a leaf, from the spine and from the head: ``leaf`` is its number
+    from 0, ``of`` what it belongs to."""
 
     leaf: int
     left_mm: float
@@ -72,9 +74,15 @@ class Bulk:
         """The likely thickness in mm, one number a cell: columns from the spine, rows from the head."""
         found: Array = np.zeros((max(0, len(self.xs) - 1), max(0, len(self.ys) - 1)))
         sides = (
-            np.array([(patch.left_mm, patch.right_mm, patch.top_mm, patch.bottom_mm) for patch in self.patches]).reshape(-1, 4) - POINT_MM
+            np.array(
+                [(patch.left_mm, patch.right_mm, patch.top_mm, patch.bottom_mm) for patch in self.patches]
+            ).reshape(-1, 4)
+            - POINT_MM
         )
-        across, down = np.searchsorted(self.xs, sides[:, :2]).tolist(), np.searchsorted(self.ys, sides[:, 2:]).tolist()
+        across, down = (
+            np.searchsorted(self.xs, sides[:, :2]).tolist(),
+            np.searchsorted(self.ys, sides[:, 2:]).tolist(),
+        )
         for patch, (left, right), (top, bottom) in zip(self.patches, across, down, strict=True):
             found[left:right, top:bottom] += patch.thick.likely
         return found
@@ -105,7 +113,9 @@ class Bulk:
         x, y = (int(number) for number in np.unravel_index(int(np.argmax(high)), high.shape))
         middle = (self.xs[x] + self.xs[x + 1]) / 2, (self.ys[y] + self.ys[y + 1]) / 2
         there = [patch for patch in self.patches if patch.covers(*middle)]
-        return Worst(total(patch.thick for patch in there), *middle, tuple(dict.fromkeys(patch.of for patch in there)))
+        return Worst(
+            total(patch.thick for patch in there), *middle, tuple(dict.fromkeys(patch.of for patch in there))
+        )
 
     def at(self, leaf: int) -> Bulk:
         """What lies on one leaf."""

@@ -25,7 +25,8 @@ class RowPanel:
 
 @dataclass(frozen=True)
 class PanelPlan:
-    """Panels left to right, all ``height_mm`` high; every fold between them goes the same way but those in ``valleys``, by number from 0."""
+    """Panels left to right, all ``height_mm`` high; every fold between them goes the same way but those in
+    ``valleys``, by number from 0."""
 
     panels: tuple[RowPanel, ...]
     height_mm: float
@@ -47,4 +48,7 @@ class PanelPlan:
 
     @property
     def folds(self) -> tuple[Fold, ...]:
-        return tuple(Fold(position, "valley" if number in self.valleys else "mountain") for number, position in enumerate(self.scores_mm))
+        return tuple(
+            Fold(position, "valley" if number in self.valleys else "mountain")
+            for number, position in enumerate(self.scores_mm)
+        )

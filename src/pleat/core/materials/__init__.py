@@ -1,1 +1,2 @@
-"""What a maker owns: papers, boards, cloths, threads and the rest, how thick it is, and what it is good for."""
+"""What a maker owns: papers, boards, cloths, threads and the rest, how thick it is, and what it is good
+for."""

@@ -47,10 +47,11 @@ def rule_of(kind: str, name: str) -> FieldRule | None:
 
 
 def build(kind: str, texts: Mapping[str, str], ruler: RulerName, held: Item | None = None) -> Item:
-    """The item that the typed texts make of ``held``, or of nothing. Fields that are not among the texts stay.
+    """The item that the typed texts make of ``held``, or of nothing. Fields that are not among the texts
+    stay.
 
-    For a paper ``weight`` (``65 lb cover``) and ``size`` (``A4``) are understood too. Raises BadBook with every field that
-    cannot be taken.
+    For a paper ``weight`` (``65 lb cover``) and ``size`` (``A4``) are understood too. Raises BadBook with
+    every field that cannot be taken.
     """
     data: dict[str, Any] = held.model_dump() if held else {}
     problems: list[FieldProblem] = []
@@ -72,24 +73,37 @@ def build(kind: str, texts: Mapping[str, str], ruler: RulerName, held: Item | No
     if problems:
         raise BadBook(problems)
     if data.get("form") == "pad" and data.get("owned") is None and {"designs", "each"} & set(texts):
-        data["owned"] = int(data.get("designs", 1)) * int(data.get("each", 1))  # a pad just described is a full one
+        data["owned"] = int(data.get("designs", 1)) * int(
+            data.get("each", 1)
+        )  # a pad just described is a full one
     try:
         return KINDS[kind].model.model_validate(data)
     except ValidationError as error:
         faults = [(str(fault["loc"][0]) if fault["loc"] else "name", fault) for fault in error.errors()]
         raise BadBook(
-            [FieldProblem(name, label_of(kind, name), texts.get(name, "")[:80], _words(kind, name, fault["msg"])) for name, fault in faults]
+            [
+                FieldProblem(
+                    name, label_of(kind, name), texts.get(name, "")[:80], _words(kind, name, fault["msg"])
+                )
+                for name, fault in faults
+            ]
         ) from error
 
 
 def _words(kind: str, name: str, message: str) -> str:
     rule = rule_of(kind, name)
-    return f"Choose one of: {', '.join(text for _, text in rule.words)}." if isinstance(rule, ChoiceRule) else message
+    return (
+        f"Choose one of: {', '.join(text for _, text in rule.words)}."
+        if isinstance(rule, ChoiceRule)
+        else message
+    )
 
 
 def _read(kind: str, name: str, text: str, ruler: RulerName, held: Item | None) -> dict[str, Any]:
     if kind == "paper" and name == "weight":
-        return dict(zip(WEIGHT_FIELDS, parse_weight(text) if text.strip() else (None, None, None), strict=True))
+        return dict(
+            zip(WEIGHT_FIELDS, parse_weight(text) if text.strip() else (None, None, None), strict=True)
+        )
     if name == "size":
         if not text.strip() or (isinstance(held, Paper) and text.strip() == size_text(held, ruler)):
             return {}
@@ -115,7 +129,8 @@ def weight_text(paper: Paper) -> str:
 
 
 def text_of(item: Item, kind: str, name: str, ruler: RulerName) -> str:
-    """What stands in a field: lengths on the ruler, thicknesses in mm as they were measured, nothing for what is not known."""
+    """What stands in a field: lengths on the ruler, thicknesses in mm as they were measured, nothing for what
+    is not known."""
     if isinstance(item, Paper) and name in ("weight", "size"):
         return weight_text(item) if name == "weight" else size_text(item, ruler)
     return shown(fields_of(kind)[name], getattr(item, name), ruler)

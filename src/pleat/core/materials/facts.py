@@ -27,7 +27,8 @@ from pleat.core.materials.uses import fits_pattern, good_for, grain_axis
 
 @dataclass(frozen=True)
 class Facts:
-    """Sizes in mm, None where a kind has none. ``words`` is what a search looks in; ``owned`` counts pieces, not lengths."""
+    """Sizes in mm, None where a kind has none. ``words`` is what a search looks in; ``owned`` counts pieces,
+    not lengths."""
 
     kind: str
     words: str

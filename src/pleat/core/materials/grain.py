@@ -1,7 +1,8 @@
 """Finding the grain: three tests by hand, and what their answers together say. Common practice, no source.
 
-Bend: a sheet rolled over without creasing is softer when the roll's axis lies along the grain. Tear: paper tears straight
-along the grain and ragged across it. Damp: a strip or corner made damp curls so that the curl's axis lies along the grain.
+Bend: a sheet rolled over without creasing is softer when the roll's axis lies along the grain. Tear: paper
+tears straight along the grain and ragged across it. Damp: a strip or corner made damp curls so that the
+curl's axis lies along the grain.
 """
 
 from __future__ import annotations
@@ -30,7 +31,8 @@ TESTS: Final = (
     GrainTest(
         "bend",
         "Bend it",
-        "Lay the sheet down, lift one edge over to the opposite one and press the loop lightly with a flat hand, without creasing. Then the other two edges.",
+        "Lay the sheet down, lift one edge over to the opposite one and press the loop lightly with a flat "
+        "hand, without creasing. Then the other two edges.",
         "softer when the fold would run along the long side",
         "softer when the fold would run along the short side",
         2,
@@ -46,7 +48,8 @@ TESTS: Final = (
     GrainTest(
         "damp",
         "Damp a strip",
-        "Cut a square offcut, mark the long side's direction on it, and breathe on it or damp one face. It curls into a tube; the tube lies along the grain. Let nothing you need get wet.",
+        "Cut a square offcut, mark the long side's direction on it, and breathe on it or damp one face. It "
+        "curls into a tube; the tube lies along the grain. Let nothing you need get wet.",
         "the tube lies along the long side",
         "the tube lies along the short side",
         3,
@@ -65,7 +68,8 @@ class GrainFound:
 
 
 def conclude(answers: Mapping[str, tuple[Side, bool]]) -> GrainFound:
-    """What the tests say: by test, the side and whether it was clear. Tests that disagree leave the grain unknown.
+    """What the tests say: by test, the side and whether it was clear. Tests that disagree leave the grain
+    unknown.
 
     >>> conclude({"bend": ("long", True), "tear": ("long", True)}).sure
     'sure'
@@ -78,8 +82,18 @@ def conclude(answers: Mapping[str, tuple[Side, bool]]) -> GrainFound:
     if not answers:
         return GrainFound("unknown", "guess", "No test was made yet.")
     if ahead == 0 or (min(points.values()) and ahead < 2):
-        return GrainFound("unknown", "guess", "The tests disagree. Try the damp strip: it is the clearest; or tear another offcut.")
-    sure: Sure = "sure" if ahead >= 4 or (ahead >= 3 and not min(points.values())) else "likely" if ahead >= 2 else "guess"
+        return GrainFound(
+            "unknown",
+            "guess",
+            "The tests disagree. Try the damp strip: it is the clearest; or tear another offcut.",
+        )
+    sure: Sure = (
+        "sure"
+        if ahead >= 4 or (ahead >= 3 and not min(points.values()))
+        else "likely"
+        if ahead >= 2
+        else "guess"
+    )
     how_many = f"{len(answers)} test{'s' if len(answers) > 1 else ''}"
     return GrainFound(best, sure, f"{how_many}: along the {best} side, {_WORDS[sure]}.")
 

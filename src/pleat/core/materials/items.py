@@ -1,6 +1,7 @@
 """What a maker owns: one model a kind, each with the fields that kind needs. Lengths are mm.
 
-A field's rule (``core.fields``) gives its name, bounds, form and messages. To add a kind, add a model and its line in ``KINDS``.
+A field's rule (``core.fields``) gives its name, bounds, form and messages. To add a kind, add a model and its
+line in ``KINDS``.
 """
 
 from __future__ import annotations
@@ -15,15 +16,22 @@ from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule, Record, T
 PaperKind = Literal["copier", "drawing", "cardstock", "coated", "watercolour", "kraft", "other"]
 Grade = Literal["bond", "text", "cover", "index", "bristol", "tag"]
 Swatch = Literal["white", "cream", "grey", "kraft", "indigo", "rust", "moss"]
-SWATCHES: Final = ChoiceRule("colour", tuple((name, name) for name in ("white", "cream", "grey", "kraft", "indigo", "rust", "moss")))
-GRAINS: Final = ChoiceRule("grain along the", (("long", "long side"), ("short", "short side"), ("unknown", "not known")))
+SWATCHES: Final = ChoiceRule(
+    "colour", tuple((name, name) for name in ("white", "cream", "grey", "kraft", "indigo", "rust", "moss"))
+)
+GRAINS: Final = ChoiceRule(
+    "grain along the", (("long", "long side"), ("short", "short side"), ("unknown", "not known"))
+)
 _Grain = Annotated[Literal["long", "short", "unknown"], GRAINS]
-_StockId = Annotated[str | None, Field(max_length=40, description="the item among the materials it was taken from")]
+_StockId = Annotated[
+    str | None, Field(max_length=40, description="the item among the materials it was taken from")
+]
 _Owned = Annotated[int, NumberRule("how many are left", 0, 100000, whole=True)]
 
 
 class Item(Record):
-    """What every kind has. ``price`` is what one costs (one sheet, one metre, one piece), in the maker's own money."""
+    """What every kind has. ``price`` is what one costs (one sheet, one metre, one piece), in the maker's own
+    money."""
 
     name: Annotated[str, TextRule("the name", 60)]
     tags: Annotated[str, TextRule("words to find it by", 120, required=False)] = ""
@@ -31,16 +39,27 @@ class Item(Record):
 
 
 class Paper(Item):
-    """A paper as the maker knows it. Thickness comes from a measured stack, else from its weight and kind, else from its name.
+    """A paper as the maker knows it. Thickness comes from a measured stack, else from its weight and kind,
+    else from its name.
 
-    On a roll ``sheet_width_mm`` is its width and ``sheet_height_mm`` the length left. ``pounds`` without a ``grade``
-    stays a question: the grammage is then open. A directional pattern stands upright along the sheet's height.
+    On a roll ``sheet_width_mm`` is its width and ``sheet_height_mm`` the length left. ``pounds`` without a
+    ``grade`` stays a question: the grammage is then open. A directional pattern stands upright along the
+    sheet's height.
     """
 
     stock_id: _StockId = None
     form: Annotated[
         Literal["sheets", "pad", "roll", "found", "offcut"],
-        ChoiceRule("comes as", (("sheets", "sheets"), ("pad", "pad"), ("roll", "roll"), ("found", "found paper"), ("offcut", "offcut"))),
+        ChoiceRule(
+            "comes as",
+            (
+                ("sheets", "sheets"),
+                ("pad", "pad"),
+                ("roll", "roll"),
+                ("found", "found paper"),
+                ("offcut", "offcut"),
+            ),
+        ),
     ] = "sheets"
     kind: Annotated[
         PaperKind,
@@ -66,12 +85,20 @@ class Paper(Item):
     pounds: Annotated[float, NumberRule("the weight in pounds", 5, 400, "lb")] | None = None
     grade: (
         Annotated[
-            Grade, ChoiceRule("grade of the pounds", tuple((name, name) for name in ("bond", "text", "cover", "index", "bristol", "tag")))
+            Grade,
+            ChoiceRule(
+                "grade of the pounds",
+                tuple((name, name) for name in ("bond", "text", "cover", "index", "bristol", "tag")),
+            ),
         ]
         | None
     ) = None
-    measured_sheets: Annotated[int, NumberRule("sheets in the measured stack", 1, 500, "sheets", whole=True)] = 10
-    readings_mm: tuple[Annotated[float, LengthRule("the measured stack", 0.02, 200, fine=True)], ...] = Field(default=(), max_length=20)
+    measured_sheets: Annotated[
+        int, NumberRule("sheets in the measured stack", 1, 500, "sheets", whole=True)
+    ] = 10
+    readings_mm: tuple[Annotated[float, LengthRule("the measured stack", 0.02, 200, fine=True)], ...] = Field(
+        default=(), max_length=20
+    )
     grain: _Grain = "unknown"
     grain_sure: Annotated[
         Literal["sure", "likely", "guess"],
@@ -83,7 +110,8 @@ class Paper(Item):
         ChoiceRule("pattern", (("plain", "plain"), ("all-over", "any way up"), ("directional", "has a top"))),
     ] = "plain"
     toughness: Annotated[
-        Literal["weak", "usual", "tough"], ChoiceRule("toughness", (("weak", "soft, weak"), ("usual", "usual"), ("tough", "tough")))
+        Literal["weak", "usual", "tough"],
+        ChoiceRule("toughness", (("weak", "soft, weak"), ("usual", "usual"), ("tough", "tough"))),
     ] = "usual"
     swatch: Annotated[Swatch, SWATCHES] = "white"
 
@@ -107,16 +135,22 @@ class Cloth(Item):
     roll_width_mm: Annotated[float, LengthRule("the roll's width", 30, 3000)]
     length_left_mm: Annotated[float, LengthRule("the length left", 0, 200000)]
     thickness_mm: Annotated[float, LengthRule("the cloth's thickness", 0.05, 5, fine=True)]
-    backed: Annotated[Literal["yes", "no"], ChoiceRule("backed with paper", (("yes", "yes"), ("no", "no")))] = "yes"
+    backed: Annotated[
+        Literal["yes", "no"], ChoiceRule("backed with paper", (("yes", "yes"), ("no", "no")))
+    ] = "yes"
     swatch: Annotated[Swatch, SWATCHES] = "indigo"
 
 
 class ThreadSpool(Item):
-    """Thread or cord: by lea and plies, by tex, or by a measured diameter; the last one given wins over those before it."""
+    """Thread or cord: by lea and plies, by tex, or by a measured diameter; the last one given wins over those
+    before it."""
 
     fibre: Annotated[
         Literal["linen", "cotton", "polyester", "other"],
-        ChoiceRule("fibre", (("linen", "linen"), ("cotton", "cotton"), ("polyester", "polyester"), ("other", "other"))),
+        ChoiceRule(
+            "fibre",
+            (("linen", "linen"), ("cotton", "cotton"), ("polyester", "polyester"), ("other", "other")),
+        ),
     ] = "linen"
     lea: Annotated[int, NumberRule("the lea number", 4, 120, whole=True)] | None = None
     plies: Annotated[int, NumberRule("the plies", 1, 12, whole=True)] = 3
@@ -131,7 +165,8 @@ class Elastic(Item):
     """Round cord or flat band; ``stretch`` is how much longer it gets, in percent of its slack length."""
 
     shape: Annotated[
-        Literal["cord", "band", "loop"], ChoiceRule("shape", (("cord", "cord"), ("band", "flat band"), ("loop", "closed loop")))
+        Literal["cord", "band", "loop"],
+        ChoiceRule("shape", (("cord", "cord"), ("band", "flat band"), ("loop", "closed loop"))),
     ] = "cord"
     width_mm: Annotated[float, LengthRule("width or diameter", 0.3, 60, fine=True)]
     length_left_mm: Annotated[float, LengthRule("the length left", 0, 200000)]
@@ -140,11 +175,21 @@ class Elastic(Item):
 
 
 class Hardware(Item):
-    """Rings, wire, coil, strips with rings, and posts. ``inner_mm`` is the inner diameter, of a post its length inside."""
+    """Rings, wire, coil, strips with rings, and posts. ``inner_mm`` is the inner diameter, of a post its
+    length inside."""
 
     shape: Annotated[
         Literal["ring", "wire", "coil", "strip", "post"],
-        ChoiceRule("shape", (("ring", "ring"), ("wire", "double wire"), ("coil", "coil"), ("strip", "strip with rings"), ("post", "post"))),
+        ChoiceRule(
+            "shape",
+            (
+                ("ring", "ring"),
+                ("wire", "double wire"),
+                ("coil", "coil"),
+                ("strip", "strip with rings"),
+                ("post", "post"),
+            ),
+        ),
     ] = "ring"
     inner_mm: Annotated[float, LengthRule("the inner diameter", 2, 150)]
     wire_mm: Annotated[float, LengthRule("the wire's thickness", 0.3, 10, fine=True)] = 2.0
@@ -166,7 +211,10 @@ class BoughtFastener(Item):
 
     shape: Annotated[
         Literal["magnet", "dot", "eyelet", "brad"],
-        ChoiceRule("shape", (("magnet", "magnet"), ("dot", "hook-and-loop dot"), ("eyelet", "eyelet"), ("brad", "brad"))),
+        ChoiceRule(
+            "shape",
+            (("magnet", "magnet"), ("dot", "hook-and-loop dot"), ("eyelet", "eyelet"), ("brad", "brad")),
+        ),
     ] = "magnet"
     width_mm: Annotated[float, LengthRule("the width", 1, 60)]
     thickness_mm: Annotated[float, LengthRule("the thickness", 0.1, 15, fine=True)]
@@ -180,7 +228,14 @@ class Glue(Item):
         Literal["pva", "paste", "stick", "tape", "hot", "spray"],
         ChoiceRule(
             "kind",
-            (("pva", "white glue"), ("paste", "paste"), ("stick", "stick"), ("tape", "tape"), ("hot", "hot glue"), ("spray", "spray")),
+            (
+                ("pva", "white glue"),
+                ("paste", "paste"),
+                ("stick", "stick"),
+                ("tape", "tape"),
+                ("hot", "hot glue"),
+                ("spray", "spray"),
+            ),
         ),
     ] = "pva"
     wet: Annotated[Literal["wet", "dry"], ChoiceRule("goes on", (("wet", "wet"), ("dry", "dry")))] = "wet"
@@ -215,7 +270,8 @@ class Tool(Item):
 
 
 class Stitch(Item):
-    """A stitch of the maker's own, move by move (``core.sewing.notation``), on so many holes; any book can be sewn with it."""
+    """A stitch of the maker's own, move by move (``core.sewing.notation``), on so many holes; any book can be
+    sewn with it."""
 
     stations: Annotated[int, NumberRule("holes", 1, 15, whole=True)] = 3
     moves: Annotated[str, TextRule("its moves", 12000)] = "2 in | 2 1 3 2 =over"
@@ -223,7 +279,9 @@ class Stitch(Item):
 
 Material = Paper | Board | Cloth
 """What pieces are cut from."""
-AnyItem = Paper | Board | Cloth | ThreadSpool | Elastic | Hardware | Stick | BoughtFastener | Glue | Tool | Stitch
+AnyItem = (
+    Paper | Board | Cloth | ThreadSpool | Elastic | Hardware | Stick | BoughtFastener | Glue | Tool | Stitch
+)
 
 
 @dataclass(frozen=True)
@@ -260,9 +318,20 @@ def known_as(own: Material) -> tuple[object, ...]:
     """What tells a paper, a board or a cloth from others: those that agree in it are one material."""
     match own:
         case Paper():
-            return (own.name, round(own.sheet_width_mm, 1), round(own.sheet_height_mm, 1), own.kind, own.grammage)
+            return (
+                own.name,
+                round(own.sheet_width_mm, 1),
+                round(own.sheet_height_mm, 1),
+                own.kind,
+                own.grammage,
+            )
         case Board():
-            return (own.name, round(own.sheet_width_mm, 1), round(own.sheet_height_mm, 1), round(own.thickness_mm, 2))
+            return (
+                own.name,
+                round(own.sheet_width_mm, 1),
+                round(own.sheet_height_mm, 1),
+                round(own.thickness_mm, 2),
+            )
         case Cloth():
             return (own.name, round(own.roll_width_mm, 1), round(own.thickness_mm, 2))
     return (own.name,)

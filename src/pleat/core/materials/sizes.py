@@ -1,8 +1,9 @@
 """Named sheet sizes, and reading a size typed as a name or as two lengths.
 
 Sources: ISO 216:2007 (A and B series, each size half the one before, rounded down to a whole mm, and its
-tolerances); US letter, legal and tabloid as in ANSI/ASME Y14.1 (letter = A, tabloid = B) and common
-practice for legal; craft pads 12 x 12, 8 x 8 and 6 x 6 in are common practice and nominal. Envelopes: ISO 269:1985 (closed sizes).
+tolerances); US letter, legal and tabloid as in ANSI/ASME Y14.1 (letter = A, tabloid = B) and common practice
+for legal; craft pads 12 x 12, 8 x 8 and 6 x 6 in are common practice and nominal. Envelopes: ISO 269:1985
+(closed sizes).
 """
 
 from __future__ import annotations
@@ -74,9 +75,11 @@ def size_name(width_mm: float, height_mm: float) -> str | None:
 
 
 def opened_flat(width_mm: float, height_mm: float) -> tuple[float, float]:
-    """(width, height) in mm of the sheet a closed envelope gives, opened along its seams: front, back and flap above one another.
+    """(width, height) in mm of the sheet a closed envelope gives, opened along its seams: front, back and
+    flap above one another.
 
-    The seams' narrow tabs are cut away. The flap is estimated, so the height is a first idea until it is measured.
+    The seams' narrow tabs are cut away. The flap is estimated, so the height is a first idea until it is
+    measured.
 
     >>> [round(side, 1) for side in opened_flat(162, 114)]
     [162, 273.6]
@@ -86,10 +89,11 @@ def opened_flat(width_mm: float, height_mm: float) -> tuple[float, float]:
 
 
 def parse_size(text: str, unit: RulerName = "mm") -> tuple[float, float, tuple[str, str]]:
-    """(width_mm, height_mm, both lengths as typed or "" for a name) from ``A5``, ``letter landscape``, ``140 x 200`` or ``5 1/2 x 8 1/2 in``.
+    """(width_mm, height_mm, both lengths as typed or "" for a name) from ``A5``, ``letter landscape``, ``140
+    x 200`` or ``5 1/2 x 8 1/2 in``.
 
-    A unit behind the second length counts for both. An envelope opened flat is typed as ``C6 opened`` or ``114 x 162 opened``.
-    Raises LengthError.
+    A unit behind the second length counts for both. An envelope opened flat is typed as ``C6 opened`` or
+    ``114 x 162 opened``. Raises LengthError.
     """
     text = tidy(text)
     opened = _OPENED.fullmatch(text)
@@ -104,12 +108,15 @@ def parse_size(text: str, unit: RulerName = "mm") -> tuple[float, float, tuple[s
             return (height, width, ("", "")) if turned else (width, height, ("", ""))
     sides = two_sides(text)
     if not sides:
-        raise LengthError(text, "Type a size such as A5, letter, 140 × 200, 5 1/2 × 8 1/2 in or C6 opened: width first.")
+        raise LengthError(
+            text, "Type a size such as A5, letter, 140 × 200, 5 1/2 × 8 1/2 in or C6 opened: width first."
+        )
     return parse_length(sides[0], unit).mm, parse_length(sides[1], unit).mm, sides
 
 
 def two_sides(text: str) -> tuple[str, str] | None:
-    """The two lengths of a size, the second one's unit said with the first where that has none; None where there are not two.
+    """The two lengths of a size, the second one's unit said with the first where that has none; None where
+    there are not two.
 
     >>> two_sides("6 x 9 in"), two_sides("140 × 200")
     (('6 in', '9 in'), ('140', '200'))

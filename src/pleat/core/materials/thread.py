@@ -1,4 +1,5 @@
-"""How thick a thread is, by its trade number, its tex, or as measured. Used by the binding and by the materials."""
+"""How thick a thread is, by its trade number, its tex, or as measured. Used by the binding and by the
+materials."""
 
 from __future__ import annotations
 

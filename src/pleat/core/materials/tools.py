@@ -12,7 +12,8 @@ from pleat.core.materials.items import Elastic, Hardware, Item, Stick, Tool
 class Tools:
     """Lengths in mm; None where the maker has no such tool or has not said. Of several the largest counts.
 
-    What a book is held with is here too, each with its number among the materials: rings and posts, sticks, elastic."""
+    What a book is held with is here too, each with its number among the materials: rings and posts, sticks,
+    elastic."""
 
     trimmer_longest_mm: float | None = None
     trimmer_thickest_mm: float | None = None
@@ -30,7 +31,9 @@ class Tools:
         """Whether the trimmer cuts an edge so long through a sheet so thick."""
         if self.trimmer_longest_mm is None:
             return False
-        return edge_mm <= self.trimmer_longest_mm + 0.05 and (self.trimmer_thickest_mm is None or thickness_mm <= self.trimmer_thickest_mm)
+        return edge_mm <= self.trimmer_longest_mm + 0.05 and (
+            self.trimmer_thickest_mm is None or thickness_mm <= self.trimmer_thickest_mm
+        )
 
 
 NO_TOOLS = Tools()

@@ -24,7 +24,8 @@ def good_for(sheet: Estimate) -> tuple[Use, ...]:
 
 
 def grain_axis(width_mm: float, height_mm: float, grain: str) -> Literal["w", "h"] | None:
-    """The sheet's axis the grain runs along, None when it is not known. On a square sheet ``long`` means upright."""
+    """The sheet's axis the grain runs along, None when it is not known. On a square sheet ``long`` means
+    upright."""
     if grain == "unknown":
         return None
     return "h" if (height_mm >= width_mm) == (grain == "long") else "w"
@@ -32,7 +33,8 @@ def grain_axis(width_mm: float, height_mm: float, grain: str) -> Literal["w", "h
 
 @dataclass(frozen=True)
 class SheetFacts:
-    """What has to be known of a paper to say what it gives: sizes and thickness in mm, the grain's axis, how many are there."""
+    """What has to be known of a paper to say what it gives: sizes and thickness in mm, the grain's axis, how
+    many are there."""
 
     key: int
     name: str
@@ -46,7 +48,8 @@ class SheetFacts:
 
 @dataclass(frozen=True)
 class Gives:
-    """Folios a sheet gives, whether with the grain (None: not known), and leaves all sheets give together (None: not counted)."""
+    """Folios a sheet gives, whether with the grain (None: not known), and leaves all sheets give together
+    (None: not counted)."""
 
     sheet: SheetFacts
     folios: int
@@ -60,7 +63,8 @@ class Gives:
 
 
 def what_gives(sheets: Iterable[SheetFacts], leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:
-    """The sheets a leaf of this size comes out of, folded once; those with the grain first, then the most leaves.
+    """The sheets a leaf of this size comes out of, folded once; those with the grain first, then the most
+    leaves.
 
     A pattern with a top that would lie sideways does not count.
     """
@@ -69,12 +73,22 @@ def what_gives(sheets: Iterable[SheetFacts], leaf_width_mm: float, leaf_height_m
     for one in sheets:
         size = (one.width_mm, one.height_mm, one.grain, one.upright_only)
         if size not in known:
-            known[size] = both_ways(2 * leaf_width_mm, leaf_height_mm, one.width_mm, one.height_mm, one.grain, one.upright_only)[0]
+            known[size] = both_ways(
+                2 * leaf_width_mm, leaf_height_mm, one.width_mm, one.height_mm, one.grain, one.upright_only
+            )[0]
         better = known[size]
         if better.count and not (one.upright_only and better.turned):
             leaves = None if one.owned is None else 2 * better.count * one.owned
             found.append(Gives(one, better.count, better.with_grain, better.turned, leaves))
-    return sorted(found, key=lambda give: (give.with_grain is False, give.with_grain is None, -(give.leaves or 0), give.sheet.name))
+    return sorted(
+        found,
+        key=lambda give: (
+            give.with_grain is False,
+            give.with_grain is None,
+            -(give.leaves or 0),
+            give.sheet.name,
+        ),
+    )
 
 
 def fits_pattern(paper: Paper) -> bool:

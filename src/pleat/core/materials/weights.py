@@ -1,8 +1,8 @@
 """How heavy papers are: bulk ranges, US pounds in each grade, and papers known only by what they are called.
 
-Thickness (um) = grammage (g/m2) x bulk (cm3/g): bulk as ISO 534 defines it (apparent sheet volume),
-grammage as ISO 536. The bulk ranges are common practice, with no published source.
-Basis sizes: US paper trade basis sizes, as in TAPPI T 410.
+Thickness (um) = grammage (g/m2) x bulk (cm3/g): bulk as ISO 534 defines it (apparent sheet volume), grammage
+as ISO 536. The bulk ranges are common practice, with no published source. Basis sizes: US paper trade basis
+sizes, as in TAPPI T 410.
 """
 
 from __future__ import annotations
@@ -36,8 +36,13 @@ BASIS_IN: Final[dict[Grade, tuple[float, float]]] = {
 """Basis size in inches by grade."""
 _SAME_GRADE: Final[dict[str, Grade]] = {
     **{grade: grade for grade in BASIS_IN},
-    "book": "text", "offset": "text", "ledger": "bond", "writing": "bond", "copy": "bond", "copier": "bond",
-}  # fmt: skip
+    "book": "text",
+    "offset": "text",
+    "ledger": "bond",
+    "writing": "bond",
+    "copy": "bond",
+    "copier": "bond",
+}
 
 KNOWN_BY_NAME: Final[tuple[tuple[str, PaperKind, tuple[float, float, float]], ...]] = (
     (r"printer|copier|copy paper|office|photocopy", "copier", (70, 80, 100)),
@@ -50,7 +55,8 @@ KNOWN_BY_NAME: Final[tuple[tuple[str, PaperKind, tuple[float, float, float]], ..
     (r"magazine|catalogue|brochure", "coated", (60, 90, 130)),
     (r"sketch|drawing|cartridge", "drawing", (90, 120, 160)),
 )
-"""What papers known only by their name usually are: a pattern, their kind, and low, likely, high g/m2 (common practice, no source)."""
+"""What papers known only by their name usually are: a pattern, their kind, and low, likely, high g/m2 (common
+practice, no source)."""
 
 _WEIGHT = re.compile(r"([0-9]{1,9}(?:[.,][0-9]{1,9})?) ?(.*)")
 
@@ -72,24 +78,33 @@ def grammage_of(pounds: float, grade: Grade) -> float:
 def parse_weight(text: str) -> tuple[float | None, float | None, Grade | None]:
     """(grammage, pounds, grade) from ``90``, ``90 gsm``, ``110 lb cover`` or ``110 lb``.
 
-    Pounds without a grade are never guessed: the grammage and the grade stay open, and the plan asks. Raises LengthError.
+    Pounds without a grade are never guessed: the grammage and the grade stay open, and the plan asks. Raises
+    LengthError.
     """
     found = _WEIGHT.fullmatch(tidy(text).lower())
     if not found:
-        raise LengthError(text, f"“{text.strip()[:30]}” is not a weight I can read. Try 90 g/m² or 65 lb cover.")
+        raise LengthError(
+            text, f"“{text.strip()[:30]}” is not a weight I can read. Try 90 g/m² or 65 lb cover."
+        )
     number, words = float(found[1].replace(",", ".")), found[2].replace("#", "lb ").split()
     if not words or " ".join(words) in ("g", "gsm", "g/m2", "g/m²", "g / m2", "grams"):
         return number, None, None
     if words[0] not in ("lb", "lbs", "lb.", "pound", "pounds"):
-        raise LengthError(text, f"I do not know the weight unit “{words[0][:20]}”. Use g/m² or lb with its grade.")
+        raise LengthError(
+            text, f"I do not know the weight unit “{words[0][:20]}”. Use g/m² or lb with its grade."
+        )
     grade = next((_SAME_GRADE[word] for word in words[1:] if word in _SAME_GRADE), None)
     if words[1:] and grade is None:
-        raise LengthError(text, f"I do not know the grade “{' '.join(words[1:])[:30]}”. Pounds come in: {', '.join(BASIS_IN)}.")
+        raise LengthError(
+            text,
+            f"I do not know the grade “{' '.join(words[1:])[:30]}”. Pounds come in: {', '.join(BASIS_IN)}.",
+        )
     return (grammage_of(number, grade) if grade else None), number, grade
 
 
 def by_name(name: str) -> tuple[PaperKind, tuple[float, float, float]] | None:
-    """The usual kind and (low, likely, high) grammage of a paper known only by its name, such as "printer paper"."""
+    """The usual kind and (low, likely, high) grammage of a paper known only by its name, such as "printer
+    paper"."""
     for pattern, kind, grammages in KNOWN_BY_NAME:
         if re.search(pattern, name, re.IGNORECASE):
             return kind, grammages

@@ -1,4 +1,5 @@
-"""What stands in the place of a member that does not go with what is to its left, or that nobody knows: a stop, and the ways out."""
+"""What stands in the place of a member that does not go with what is to its left, or that nobody knows: a
+stop, and the ways out."""
 
 from __future__ import annotations
 
@@ -36,7 +37,9 @@ def _nothing(label: str, why: str) -> Figure:
 
 
 def _to(registry: Registry[Any], members: list[Kind]) -> tuple[Offer, ...]:
-    return tuple(Offer(label=f"take {one.title}", changes=((f"{registry.pleat}.{TAG}", one.name),)) for one in members)
+    return tuple(
+        Offer(label=f"take {one.title}", changes=((f"{registry.pleat}.{TAG}", one.name),)) for one in members
+    )
 
 
 def unknown(registry: Registry[Any], record: Member) -> tuple[Check, ...]:
@@ -49,7 +52,8 @@ def unknown(registry: Registry[Any], record: Member) -> tuple[Check, ...]:
             code="kind",
             level="stop",
             title=f"This Pleat does not know “{record.kind}”; the plan goes on as if it were {first.title}.",
-            why="The file may come from a newer Pleat. What it says is kept, and goes out again with the book.",
+            why="The file may come from a newer Pleat. What it says is kept, and goes out again with the "
+            "book.",
             offers=_to(registry, list(registry.members)),
         ),
     )
@@ -62,10 +66,17 @@ def binding(kind: BindingKind, registry: Registry[BindingKind], left: LeftOfBind
     fits = _to(registry, [one for one in registry.members if unit in one.takes])
     no_fix = "" if fits else "Make the block of something else under Pages."
     check = Check(
-        code="unfit", level="stop", title=why, why="Nothing to the right can be worked out before it does.", offers=fits, no_fix=no_fix
+        code="unfit",
+        level="stop",
+        title=why,
+        why="Nothing to the right can be worked out before it does.",
+        offers=fits,
+        no_fix=no_fix,
     )
     none = _nothing("held by", why)
-    return BindingResult(key_figure=none, figures=(none,), checks=(check,), at=kind.at, height_mm=left.pages.leaf_height_mm)
+    return BindingResult(
+        key_figure=none, figures=(none,), checks=(check,), at=kind.at, height_mm=left.pages.leaf_height_mm
+    )
 
 
 def cover(kind: CoverKind, registry: Registry[CoverKind], left: LeftOfCover) -> CoverResult:
@@ -78,7 +89,16 @@ def cover(kind: CoverKind, registry: Registry[CoverKind], left: LeftOfCover) -> 
     return CoverResult(
         key_figure=none,
         figures=(none,),
-        checks=(Check(code="unfit", level="stop", title=why, why="Nothing is cut for it before it does.", offers=fits, no_fix=no_fix),),
+        checks=(
+            Check(
+                code="unfit",
+                level="stop",
+                title=why,
+                why="Nothing is cut for it before it does.",
+                offers=fits,
+                no_fix=no_fix,
+            ),
+        ),
         front_width_mm=left.pages.leaf_width_mm,
         front_height_mm=left.pages.leaf_height_mm,
         spine=left.pages.thickness,

@@ -58,7 +58,8 @@ NOTCH_JIG_MM: Final = number("NOTCH_JIG_MM", 24.0, "mm", HOUSE,
 NOTCH_MM: Final = number("NOTCH_MM", 6.0, "mm", HOUSE,
     "a notch is a half circle so wide")
 POSTS_SOLD_MM: Final = number(
-    "POSTS_SOLD_MM", (5.0, 6.0, 8.0, 10.0, 12.0, 15.0, 18.0, 20.0, 25.0, 30.0, 35.0, 40.0, 50.0, 60.0, 75.0, 100.0),
+    "POSTS_SOLD_MM", (5.0, 6.0, 8.0, 10.0, 12.0, 15.0, 18.0, 20.0, 25.0, 30.0, 35.0, 40.0,
+     50.0, 60.0, 75.0, 100.0),
     "mm", PRACTICE,
     "screw posts that are sold, by their length inside")
 POST_TAKES: Final = number("POST_TAKES", 0.97, "share", PRACTICE,

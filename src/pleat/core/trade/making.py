@@ -22,5 +22,6 @@ PACE_SHARE: Final = number("PACE_SHARE", (0.7, 1.6), "share", HOUSE,
 ROUNDED_TWICE_MM: Final = number("ROUNDED_TWICE_MM", 0.5, "mm", HOUSE,
     "a metric length this near a quarter of an inch, but not on it, was probably rounded from it")
 INCH_NEAR_SHARE: Final = number("INCH_NEAR_SHARE", 0.06, "share", HOUSE,
-    "a quarter or an eighth of an inch is taken for a length that is off by less than this part of it (12 mm are 1/2 in)")
+    "a quarter or an eighth of an inch is taken for a length that is off by less than this part of it (12 mm "
+    "are 1/2 in)")
 # fmt: on

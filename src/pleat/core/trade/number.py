@@ -5,7 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final, Literal, TypeVar
 
-Origin = Literal["standard", "arithmetic", "common practice", "from memory", "measured by you", "house rule", "chosen by you"]
+Origin = Literal[
+    "standard",
+    "arithmetic",
+    "common practice",
+    "from memory",
+    "measured by you",
+    "house rule",
+    "chosen by you",
+]
 HOUSE: Final = "house rule"
 PRACTICE: Final = "common practice"
 MEMORY: Final = "from memory"

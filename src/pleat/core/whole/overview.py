@@ -1,4 +1,5 @@
-"""The whole book at one glance: what to take and to buy, what it costs, how long it takes, what to write down, what is wrong, what is next."""
+"""The whole book at one glance: what to take and to buy, what it costs, how long it takes, what to write
+down, what is wrong, what is next."""
 
 from __future__ import annotations
 
@@ -24,8 +25,8 @@ WORST: Final = 3
 
 @dataclass(frozen=True)
 class Good:
-    """What the materials know of a thing: how much of it is there (sheets, mm or pieces; None: not counted), and the price of one sheet,
-    metre or piece in the maker's own money."""
+    """What the materials know of a thing: how much of it is there (sheets, mm or pieces; None: not counted),
+    and the price of one sheet, metre or piece in the maker's own money."""
 
     owned: float | None
     price: float | None
@@ -33,8 +34,8 @@ class Good:
 
 @dataclass(frozen=True)
 class Want:
-    """What the whole run takes of one stock, in sheets, mm or pieces, and what is there of it; ``missing`` is None where nothing was counted, or not a piece
-    comes out of a sheet.
+    """What the whole run takes of one stock, in sheets, mm or pieces, and what is there of it; ``missing`` is
+    None where nothing was counted, or not a piece comes out of a sheet.
 
     ``cost`` is for the run, None where no price is known.
     """
@@ -75,9 +76,11 @@ class Want:
 
 @dataclass(frozen=True)
 class Overview:
-    """Everything on one screen. ``minutes`` are those of the hands for the whole run, low and high; ``waits`` those of glue and weights.
+    """Everything on one screen. ``minutes`` are those of the hands for the whole run, low and high; ``waits``
+    those of glue and weights.
 
-    ``cost`` is that of all wants with a price for the run, None without any; ``unpriced`` names the others. ``worst`` are (pleat, check).
+    ``cost`` is that of all wants with a price for the run, None without any; ``unpriced`` names the others.
+    ``worst`` are (pleat, check).
     """
 
     wants: tuple[Want, ...]
@@ -120,7 +123,8 @@ class Overview:
 
 
 def overview(plan: Plan, goods: Mapping[str, Good]) -> Overview:
-    """The overview of a plan; ``goods`` are what the materials know of things that are not papers, by the stock that pieces name."""
+    """The overview of a plan; ``goods`` are what the materials know of things that are not papers, by the
+    stock that pieces name."""
     wants = (*_sheets(plan), *_others(plan, goods))
     priced = [want.cost for want in wants if want.cost is not None]
     hands = sum(step.step.hands(plan.brief.quantity) for step in plan.bench.work)
@@ -159,11 +163,17 @@ def _sheets(plan: Plan) -> Sequence[Want]:
 def _priced(plan: Plan, own: Sequence[Stock], needed: float) -> float:
     """What a price is multiplied by: sheets, or the metres of a roll."""
     keys = {stock.key for stock in own}
-    return sum(of_the_roll([cut for cut in plan.cutting.cuts if cut.stock.key in keys]).values()) / 1000 if own[0].cloth else needed
+    return (
+        sum(of_the_roll([cut for cut in plan.cutting.cuts if cut.stock.key in keys]).values()) / 1000
+        if own[0].cloth
+        else needed
+    )
 
 
 def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
-    pieces: dict[tuple[str, object, bool], list[Length | Count]] = {}  # those of one item of the materials beside each other
+    pieces: dict[
+        tuple[str, object, bool], list[Length | Count]
+    ] = {}  # those of one item of the materials beside each other
     for number, piece in enumerate(plan.parts):
         if isinstance(piece, Length | Count):
             named = piece.name if piece.stock.isdecimal() else piece.stock or number
@@ -171,7 +181,9 @@ def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
     found = []
     for (stock, _, long), own in pieces.items():
         good = goods.get(stock, Good(None, None))
-        needed = sum(one.length_mm * one.count if isinstance(one, Length) else float(one.count) for one in own)
+        needed = sum(
+            one.length_mm * one.count if isinstance(one, Length) else float(one.count) for one in own
+        )
         cost = None if good.price is None else good.price * (needed / 1000 if long else needed)
         use = joined(dict.fromkeys(one.use for one in own))
         found.append(Want(own[0].name, use, "mm" if long else "piece", needed, good.owned, cost))

@@ -1,4 +1,5 @@
-"""A plan as plain data, for other programs: what `pleat plan` prints. Its keys are an interface, documented in docs/plan.md."""
+"""A plan as plain data, for other programs: what `pleat plan` prints. Its keys are an interface, documented
+in docs/plan.md."""
 
 from __future__ import annotations
 
@@ -12,7 +13,8 @@ from pleat.core.pleats.extras.spots import PlacedDesign
 from pleat.core.whole.planning import Plan
 
 PLAN_FORMAT: Final = 5
-"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6, of one sewing only, 3 that of 0.7, with two papers only, 4 that of 0.8 to 0.11, whose steps said less."""
+"""The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6,
+of one sewing only, 3 that of 0.7, with two papers only, 4 that of 0.8 to 0.11, whose steps said less."""
 
 
 def plan_data(plan: Plan) -> dict[str, Any]:
@@ -22,7 +24,10 @@ def plan_data(plan: Plan) -> dict[str, Any]:
     data["bench"]["steps"] = data["bench"].pop("work")
     for one, step in zip(data["bench"]["steps"], (one.step for one in plan.bench.work), strict=True):
         one["step"] |= {"each": max(step.minutes - step.set_up, 0.0), "waits": list(step.waits)}
-    data["extras"] |= {"faces": [face.name for face in plan.extras.faces], "items": [_put_in(item) for item in plan.extras.items]}
+    data["extras"] |= {
+        "faces": [face.name for face in plan.extras.faces],
+        "items": [_put_in(item) for item in plan.extras.items],
+    }
     return data
 
 
@@ -38,14 +43,26 @@ def _put_in(item: PlacedDesign) -> dict[str, Any]:
 
 
 def as_json(value: Any) -> Any:
-    """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions and what a result was worked out from (fields that are not shown) left out."""
+    """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions and what
+    a result was worked out from (fields that are not shown) left out."""
     if isinstance(value, Estimate):
-        return {"low": value.low, "likely": value.likely, "high": value.high, "main_doubt": value.main_doubt()}
+        return {
+            "low": value.low,
+            "likely": value.likely,
+            "high": value.high,
+            "main_doubt": value.main_doubt(),
+        }
     if isinstance(value, Rule):
         return {"origin": value.origin, "text": value.text}
     if is_dataclass(value):
-        shown = (field.name for field in fields(value) if field.repr and not callable(getattr(value, field.name)))
-        own = {name: as_json(getattr(value, name)) for name in shown if not (isinstance(value, Check) and name in ("code", "of"))}
+        shown = (
+            field.name for field in fields(value) if field.repr and not callable(getattr(value, field.name))
+        )
+        own = {
+            name: as_json(getattr(value, name))
+            for name in shown
+            if not (isinstance(value, Check) and name in ("code", "of"))
+        }
         return {"key": value.key, **own} if isinstance(value, (Check, Offer)) else own
     if hasattr(value, "_asdict"):
         return {key: as_json(one) for key, one in value._asdict().items()}

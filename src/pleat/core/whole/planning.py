@@ -1,4 +1,5 @@
-"""The whole plan: the eight pleats worked out left to right, each from the book and what stands to its left."""
+"""The whole plan: the eight pleats worked out left to right, each from the book and what stands to its
+left."""
 
 from __future__ import annotations
 
@@ -83,10 +84,11 @@ class Plan:
 
 
 def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
-    """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work becomes a check, and what a check
-    offers is a way out.
+    """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work
+    becomes a check, and what a check offers is a way out.
 
-    ``before`` is a plan of much the same book; what is as it was there is not worked out again. The plan is the same without it.
+    ``before`` is a plan of much the same book; what is as it was there is not worked out again. The plan is
+    the same without it.
     """
     plan = worked_out(book, tools, before.untried if before else None)
 
@@ -98,7 +100,9 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -
 
     trial = Trial(plan.checks, taken)
     sure: dict[str, Any] = {
-        name: _with(result, tuple(trial.sure((name, one)) for one in result.checks)) for name, result in plan if name != "bench"
+        name: _with(result, tuple(trial.sure((name, one)) for one in result.checks))
+        for name, result in plan
+        if name != "bench"
     }
     return replace(plan, **sure, untried=plan)
 
@@ -108,14 +112,22 @@ def _with(result: PleatResult, checks: tuple[Check, ...]) -> PleatResult:
 
 
 def worked_out(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
-    """The plan with all that its pleats offer, each by itself and not tried: for whoever asks for figures, pieces, checks or steps alone."""
+    """The plan with all that its pleats offer, each by itself and not tried: for whoever asks for figures,
+    pieces, checks or steps alone."""
     rules = partial(rule_of, book=book)
     brief_ = takeable(brief.compute(book.brief, chosen(book)), rules)
     sheets = before and brief_ == before.brief and book.paper == before.book.paper
     paper_ = before.paper if before and sheets else takeable(paper.compute(book.paper, brief_), rules)
     to_pages = LeftOfPages(brief_, paper_, book.paper.papers)
-    pages_ = before.pages if before and sheets and book.pages == before.book.pages else takeable(_block(book, to_pages), rules)
-    extras_ = takeable(extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_), before.extras if before else None), rules)
+    pages_ = (
+        before.pages
+        if before and sheets and book.pages == before.book.pages
+        else takeable(_block(book, to_pages), rules)
+    )
+    extras_ = takeable(
+        extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_), before.extras if before else None),
+        rules,
+    )
     to_binding = LeftOfBinding(**_so_far(to_pages), pages=pages_, extras=extras_, tools=tools)
     binding_ = takeable(_binding(book, to_binding), rules)
     to_cover = LeftOfCover(**_so_far(to_binding), binding=binding_)
@@ -155,7 +167,9 @@ def _binding(book: Book, left: LeftOfBinding) -> BindingResult:
 
 def _cover(book: Book, left: LeftOfCover) -> CoverResult:
     kind, record = COVERS.of(book.cover)
-    found: CoverResult = kind.compute(record, left) if left.binding.at in kind.takes else unfit.cover(kind, COVERS, left)
+    found: CoverResult = (
+        kind.compute(record, left) if left.binding.at in kind.takes else unfit.cover(kind, COVERS, left)
+    )
     unknown = unfit.unknown(COVERS, book.cover)
     ways = (*found.offers, *covering.offers(COVERS, BINDINGS, left))
     return replace(found, checks=(*unknown, *found.checks), offers=ways)

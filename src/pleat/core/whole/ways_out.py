@@ -1,6 +1,7 @@
 """What a check offers is tried before it is offered: taken, the check is gone and nothing new is in the way.
 
-An offer that leads on to another stop is joined with what mends that, where one more change does. What is only to be watched afterwards is said with it.
+An offer that leads on to another stop is joined with what mends that, where one more change does. What is
+only to be watched afterwards is said with it.
 """
 
 from __future__ import annotations
@@ -18,7 +19,8 @@ Told = tuple[str, Check]
 Taken = Callable[[Changes], Sequence[Told] | None]
 """All checks of the book once these changes are made; None where they cannot be."""
 MOST_TRIED: Final = 16
-"""Books that are tried for the offers of one; what is wrong with a book that asks for more is looked at once the first is mended."""
+"""Books that are tried for the offers of one; what is wrong with a book that asks for more is looked at once
+the first is mended."""
 
 
 @dataclass
@@ -30,7 +32,8 @@ class Trial:
     left: int = MOST_TRIED
 
     def sure(self, told: Told) -> Check:
-        """The check with those of its offers that are ways out; without any it says what each would lead to."""
+        """The check with those of its offers that are ways out; without any it says what each would lead
+        to."""
         pleat, check = told
         kept: list[Offer] = []
         led: list[str] = []
@@ -42,11 +45,17 @@ class Trial:
                 led.append(f"“{offer.label}” {leads}")
         if tuple(kept) == check.offers:
             return check
-        return replace(check, offers=tuple(kept), no_fix=check.no_fix or ("" if kept else " ".join(dict.fromkeys(led)) or NO_WAY))
+        return replace(
+            check,
+            offers=tuple(kept),
+            no_fix=check.no_fix or ("" if kept else " ".join(dict.fromkeys(led)) or NO_WAY),
+        )
 
     def _way(self, pleat: str, check: Check, offer: Offer, joined: bool = False) -> tuple[Offer | None, str]:
         """(the offer, or it joined with another change, as a way out; what is in the way of it in words)"""
-        if self.left <= 0:  # what is left untried is offered as its pleat thought of it, but nothing is joined untried
+        if (
+            self.left <= 0
+        ):  # what is left untried is offered as its pleat thought of it, but nothing is joined untried
             return None if joined else offer, ""
         self.left -= 1
         after = self.taken(offer.changes)
@@ -55,7 +64,9 @@ class Trial:
         stays, new = self._stays(pleat, check, offer, after), self._new("stop", after)
         if not stays and not new:
             watched = [one.title for _, one in self._new("watch", after)]
-            return replace(offer, label=f"{offer.label}; then: {_inside(watched[0])}") if watched else offer, ""
+            return replace(
+                offer, label=f"{offer.label}; then: {_inside(watched[0])}"
+            ) if watched else offer, ""
         if not joined:
             for _, block in (*stays, *new)[:2]:
                 for more in block.offers[:2]:
@@ -65,11 +76,16 @@ class Trial:
         return None, f"is not enough: {stays[0][1].title}" if stays else f"leads to: {new[0][1].title}"
 
     def _stays(self, pleat: str, check: Check, offer: Offer, after: Sequence[Told]) -> list[Told]:
-        """The checks of its sort that are as bad as before, where they are no fewer; another leaf has to mend all of them."""
+        """The checks of its sort that are as bad as before, where they are no fewer; another leaf has to mend
+        all of them."""
 
         def alike(checks: Sequence[Told]) -> list[Told]:
             worst = LEVELS.index(check.level)
-            return [(name, one) for name, one in checks if name == pleat and one.key == check.key and LEVELS.index(one.level) <= worst]
+            return [
+                (name, one)
+                for name, one in checks
+                if name == pleat and one.key == check.key and LEVELS.index(one.level) <= worst
+            ]
 
         there, leaf = alike(after), any(path.startswith("brief.leaf_") for path, _ in offer.changes)
         return there if len(there) >= (1 if leaf else len(alike(self.checks))) else []
@@ -90,7 +106,12 @@ def _both(first: Offer, more: Offer) -> Offer:
     """Two changes as one; where the second sets all that the first does, it is the second."""
     if {path for path, _ in first.changes} <= {path for path, _ in more.changes}:
         return more
-    return Offer(label=f"{first.label}, and {more.label}", changes=(*first.changes, *more.changes), facts=first.facts, group=first.group)
+    return Offer(
+        label=f"{first.label}, and {more.label}",
+        changes=(*first.changes, *more.changes),
+        facts=first.facts,
+        group=first.group,
+    )
 
 
 NO_WAY: Final = "Each way out that Pleat knows leads to something else that will not work."

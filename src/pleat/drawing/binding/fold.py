@@ -19,7 +19,8 @@ Commands = tuple[tuple[str, tuple[float, ...]], ...]
 
 @dataclass(frozen=True)
 class FoldBand:
-    """Where the fold is drawn: its upper edge, how thick, how far a level of thread is off it, and the share of the usual size; mm."""
+    """Where the fold is drawn: its upper edge, how thick, how far a level of thread is off it, and the share
+    of the usual size; mm."""
 
     base: float
     thick: float
@@ -28,17 +29,20 @@ class FoldBand:
 
 
 def alike(result: SewnResult) -> bool:
-    """Whether every section is sewn as the first one, with threads of its own, so that one fold shows them all."""
+    """Whether every section is sewn as the first one, with threads of its own, so that one fold shows them
+    all."""
     threads = result.sewing.threads
     each = len(threads) // max(result.rows, 1)
     return bool(threads) and all(
-        len({move.row for move in thread}) == 1 and [m.at for m in thread] == [m.at for m in threads[number % each]]
+        len({move.row for move in thread}) == 1
+        and [m.at for m in thread] == [m.at for m in threads[number % each]]
         for number, thread in enumerate(threads)
     )
 
 
 def side_view(result: SewnResult, ruler: Ruler) -> Drawing:
-    """Stations on the fold with the thread's path; each stretch is a group with its step, for stepping through."""
+    """Stations on the fold with the thread's path; each stretch is a group with its step, for stepping
+    through."""
     height, first = result.height_mm, [one for one in result.stretches if one.row == 1 and one.to_row == 1]
     share, spans = height / 210, [one for one in first if one.what == "span"]
     levels = _levels(spans)
@@ -54,7 +58,9 @@ def side_view(result: SewnResult, ruler: Ruler) -> Drawing:
         Label(0, base + thick, below, "side-label", "start", (0, 24)),
         Rect(0, base, height, thick, "fold-band"),
     ]
-    shapes += [Rect(x - 0.7 * share, base - 0.1, 1.4 * share, thick + 0.2, "hole-gap") for x in result.positions_mm]
+    shapes += [
+        Rect(x - 0.7 * share, base - 0.1, 1.4 * share, thick + 0.2, "hole-gap") for x in result.positions_mm
+    ]
     shapes += [_span(one, levels[one.step], places, at, number) for number, one in enumerate(spans, 1)]
     shapes += _edges(first, places, at)
     shapes += _tails(first, places, at)
@@ -62,23 +68,39 @@ def side_view(result: SewnResult, ruler: Ruler) -> Drawing:
     return Drawing(
         height,
         top + 10 * share,
-        f"The fold from the side with {len(result.positions_mm)} stations and the thread in {len(spans)} spans.",
+        f"The fold from the side with {len(result.positions_mm)} stations and the thread in {len(spans)} "
+        "spans.",
         [*shapes, *ruler_line(height, ruler, top, share), *numbers(result, base, base + thick, top)],
         spots=spots(result, top),
     )
 
 
 def spots(result: SewnResult, top: float) -> list[ControlSpot]:
-    return [ControlSpot(f"binding.station.{number}", place, top, (0, 0)) for number, place in enumerate(result.places_mm)]
+    return [
+        ControlSpot(f"binding.station.{number}", place, top, (0, 0))
+        for number, place in enumerate(result.places_mm)
+    ]
 
 
-def numbers(result: SewnResult, base: float, below: float, top: float, style: str = "hole-number") -> list[Shape]:
-    """Each hole with its number, and a line down to its place on the ruler, on which a bar says where holes may lie; a tape's two holes
-    share the line of its middle."""
+def numbers(
+    result: SewnResult, base: float, below: float, top: float, style: str = "hole-number"
+) -> list[Shape]:
+    """Each hole with its number, and a line down to its place on the ruler, on which a bar says where holes
+    may lie; a tape's two holes share the line of its middle."""
     window = result.window
-    shapes: list[Shape] = [Rect(window.low_mm, top, max(window.high_mm - window.low_mm, 0.0), 0.9 * result.height_mm / 210, "window-bar")]
+    shapes: list[Shape] = [
+        Rect(
+            window.low_mm,
+            top,
+            max(window.high_mm - window.low_mm, 0.0),
+            0.9 * result.height_mm / 210,
+            "window-bar",
+        )
+    ]
     shapes += [Line(place, below, place, top, "guide") for place in result.places_mm]
-    return shapes + [Label(x, base, str(number), style, shift=(13, 11)) for number, x in enumerate(result.positions_mm, 1)]
+    return shapes + [
+        Label(x, base, str(number), style, shift=(13, 11)) for number, x in enumerate(result.positions_mm, 1)
+    ]
 
 
 def _levels(spans: Sequence[Stretch]) -> dict[int, int]:
@@ -125,8 +147,13 @@ def _edges(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) 
         if one.what == "passage" and int(one.end) in (0, len(places) - 1):
             x = places[int(one.end)]
             out = -5 * at.share if one.end == 0 else 5 * at.share
-            commands: Commands = (("M", (x, at.base)), ("Q", (x + out, at.base + at.thick / 2, x, at.base + at.thick)))
-            shapes.append(Group("span", (Curve(commands, "thread thread-outside"),), (("step", str(one.step)),)))
+            commands: Commands = (
+                ("M", (x, at.base)),
+                ("Q", (x + out, at.base + at.thick / 2, x, at.base + at.thick)),
+            )
+            shapes.append(
+                Group("span", (Curve(commands, "thread thread-outside"),), (("step", str(one.step)),))
+            )
     return shapes
 
 
@@ -142,7 +169,9 @@ def _tails(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) 
         bends = ((0.4, 0), (1, 9), (5, 12), (7, 19))
         start, *curve = [(x + way * a * share, edge + away * b * share) for a, b in bends]
         commands: Commands = (("M", start), ("C", tuple(value for point in curve for value in point)))
-        shapes.append(Group("span", (Curve(commands, f"thread thread-{one.side} tail"),), (("step", str(one.step)),)))
+        shapes.append(
+            Group("span", (Curve(commands, f"thread thread-{one.side} tail"),), (("step", str(one.step)),))
+        )
     return shapes
 
 
@@ -158,5 +187,13 @@ def ruler_line(height: float, ruler: Ruler, top: float, share: float) -> list[Sh
         x, long = number * minor, number % major == 0
         shapes.append(Line(x, top, x, top - (3.4 if long else 1.8) * share, "ruler-line"))
         if long and number:
-            shapes.append(Label(x, top, f"{x:.0f}" if ruler.name == "mm" else f"{number // 4}", "ruler-number", shift=(0, -16)))
+            shapes.append(
+                Label(
+                    x,
+                    top,
+                    f"{x:.0f}" if ruler.name == "mm" else f"{number // 4}",
+                    "ruler-number",
+                    shift=(0, -16),
+                )
+            )
     return shapes

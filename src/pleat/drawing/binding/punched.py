@@ -1,4 +1,5 @@
-"""A leaf's held edge with its holes, head (or left) on the left, on the ruler they are set by; small on the folded pleat, and in the portrait."""
+"""A leaf's held edge with its holes, head (or left) on the left, on the ruler they are set by; small on the
+folded pleat, and in the portrait."""
 
 from __future__ import annotations
 
@@ -34,11 +35,16 @@ def large(result: PunchedResult, plan: Plan) -> Drawing:
     ]
     if result.hinge_mm:
         shapes.append(Line(0, lead + result.hinge_mm, edge, lead + result.hinge_mm, "score"))
-    shapes += [Dot(at, lead + result.inset_mm, "hole", radius_mm=result.hole_mm / 2) for at in result.positions_mm]
+    shapes += [
+        Dot(at, lead + result.inset_mm, "hole", radius_mm=result.hole_mm / 2) for at in result.positions_mm
+    ]
     top = lead + depth + 16 * share
     few = len(result.positions_mm) <= MOST_HANDLES
     if few:
-        shapes += [Line(at, lead + result.inset_mm + result.hole_mm / 2, at, top, "guide") for at in result.positions_mm]
+        shapes += [
+            Line(at, lead + result.inset_mm + result.hole_mm / 2, at, top, "guide")
+            for at in result.positions_mm
+        ]
     shapes += _ruled(edge, plan, top, share, result)
     where = "the held edge, head on the left" if result.along == "side" else "the head, which is held"
     shapes.append(Label(edge, 0, where, "side-label", "end", (0, -6)))
@@ -46,15 +52,32 @@ def large(result: PunchedResult, plan: Plan) -> Drawing:
     if result.hinge_mm:
         dims.append(Dim("right", lead, lead + result.hinge_mm, ruler.number(result.hinge_mm)))
     spots = [ControlSpot(one.path, one.value_mm, top) for one in handles(result, plan)]
-    says = f"The held edge, {ruler.show(edge)}, with {len(result.positions_mm)} holes {ruler.show(result.inset_mm)} from it."
-    return Drawing(edge, top + (26 if spots else 6) * share, says, shapes, dims=dims, spots=spots, room=(("top", 26.0),))
+    says = (
+        f"The held edge, {ruler.show(edge)}, with {len(result.positions_mm)} holes "
+        f"{ruler.show(result.inset_mm)} from it."
+    )
+    return Drawing(
+        edge, top + (26 if spots else 6) * share, says, shapes, dims=dims, spots=spots, room=(("top", 26.0),)
+    )
 
 
 def _ruled(edge: float, plan: Plan, top: float, share: float, result: PunchedResult) -> list[Shape]:
     """The ruler with the places of the holes where they are few, else of the first and the last."""
     shapes = ruler_line(edge, plan.brief.ruler, top, share)
     if result.along == "head":
-        shapes = [Label(one.x, one.y, {"head": "left", "tail": "right"}.get(one.text, one.text), one.style, one.anchor, one.shift) if isinstance(one, Label) else one for one in shapes]  # fmt: skip
+        shapes = [
+            Label(
+                one.x,
+                one.y,
+                {"head": "left", "tail": "right"}.get(one.text, one.text),
+                one.style,
+                one.anchor,
+                one.shift,
+            )
+            if isinstance(one, Label)
+            else one
+            for one in shapes
+        ]
     return shapes
 
 
@@ -68,18 +91,35 @@ def _gear(result: PunchedResult, lead: float, share: float) -> list[Shape]:
             slant = 0.35 if result.what == "coil" else 0.0
             for at in places:
                 shapes.append(
-                    Curve((("M", (at - slant * thick, lead - 7 * share)), ("L", (at + slant * thick, inset))), "ring-front", thick)
+                    Curve(
+                        (("M", (at - slant * thick, lead - 7 * share)), ("L", (at + slant * thick, inset))),
+                        "ring-front",
+                        thick,
+                    )
                 )
         case "strip":
             for bar in (places[first : first + 3] for first in range(0, len(places), 3)):
                 middle = bar[len(bar) // 2]
-                shapes.append(Rect(middle - result.sticks_mm / 2, lead - 9 * share, result.sticks_mm, 4 * share, "metal", radius=2 * share))
-                shapes += [Curve((("M", (at, lead - 7 * share)), ("L", (at, inset))), "ring-front", thick) for at in bar]
+                shapes.append(
+                    Rect(
+                        middle - result.sticks_mm / 2,
+                        lead - 9 * share,
+                        result.sticks_mm,
+                        4 * share,
+                        "metal",
+                        radius=2 * share,
+                    )
+                )
+                shapes += [
+                    Curve((("M", (at, lead - 7 * share)), ("L", (at, inset))), "ring-front", thick)
+                    for at in bar
+                ]
         case "stick":
-            shapes.append(
-                Rect((result.edge_mm - result.sticks_mm) / 2, inset - thick / 2, result.sticks_mm, thick, "stick", radius=thick / 2)
-            )
-            shapes += [Curve((("M", (at, inset - thick)), ("L", (at, inset + thick))), "band", 1.6 * share) for at in places]
+            shapes.append(_battens(thick, inset, result))
+            shapes += [
+                Curve((("M", (at, inset - thick)), ("L", (at, inset + thick))), "band", 1.6 * share)
+                for at in places
+            ]
         case "batten":
             shapes.append(Rect(0, lead, result.edge_mm, 2 * result.inset_mm, "stick", radius=1.0))
             shapes += [Dot(at, inset, "metal", radius_mm=thick) for at in places]
@@ -87,10 +127,24 @@ def _gear(result: PunchedResult, lead: float, share: float) -> list[Shape]:
             shapes += [Dot(at, inset, "metal", radius_mm=thick) for at in places]
         case "brad":
             shapes += [
-                Curve((("M", (places[0], inset)), ("L", (places[0], lead - 8 * share))), "band", 3 * share) if places else Label(0, 0, "")
+                Curve((("M", (places[0], inset)), ("L", (places[0], lead - 8 * share))), "band", 3 * share)
+                if places
+                else Label(0, 0, "")
             ]
             shapes += [Dot(at, inset, "metal", radius_mm=thick) for at in places]
     return shapes
+
+
+def _battens(thick: float, inset: float, result: PunchedResult) -> Rect:
+    """A batten, drawn."""
+    return Rect(
+        (result.edge_mm - result.sticks_mm) / 2,
+        inset - thick / 2,
+        result.sticks_mm,
+        thick,
+        "stick",
+        radius=thick / 2,
+    )
 
 
 @strip.register
@@ -113,7 +167,9 @@ def places(result: PunchedResult, plan: Plan) -> tuple[Handle, ...]:
     step, edge = plan.brief.ruler.step_mm, result.edge_mm
     at = (0.0, *result.positions_mm, edge)
     return tuple(
-        Handle(f"binding.hole.{number}", f"hole {number + 1}", place, at[number] + 2, at[number + 2] - 2, step)
+        Handle(
+            f"binding.hole.{number}", f"hole {number + 1}", place, at[number] + 2, at[number + 2] - 2, step
+        )
         for number, place in enumerate(result.positions_mm)
     )
 
@@ -130,13 +186,19 @@ def outside(result: PunchedResult, cover: CoverResult, body: Body) -> list[Shape
         wide = thick if result.what == "stick" else 2 * result.inset_mm
         long = result.sticks_mm if result.what == "stick" else result.edge_mm
         start = (result.edge_mm - long) / 2 + square
-        x, y = body.at(result.inset_mm - wide / 2, start) if result.along == "side" else body.at(start, result.inset_mm - wide / 2)
+        x, y = (
+            body.at(result.inset_mm - wide / 2, start)
+            if result.along == "side"
+            else body.at(start, result.inset_mm - wide / 2)
+        )
         size = (wide, long) if result.along == "side" else (long, wide)
         shapes.insert(0, Rect(x, y, *size, "portrait-stick", radius=min(wide / 2, 3)))
     if result.what == "stick":
         for at in result.positions_mm:
             near, far, along = result.inset_mm - thick, result.inset_mm + thick, at + square
-            first, last = ((near, along), (far, along)) if result.along == "side" else ((along, near), (along, far))
+            first, last = (
+                ((near, along), (far, along)) if result.along == "side" else ((along, near), (along, far))
+            )
             shapes.append(Line(*body.at(*first), *body.at(*last), "portrait-thread"))
     return shapes
 
@@ -157,28 +219,56 @@ def _one(result: PunchedResult, at: float, thick: float, body: Body) -> list[Sha
     back = body.at(0, y, body.thick) if result.along == "side" else body.at(x, 0, body.thick)
     if result.along == "side":
         edge = body.at(-out, y, body.thick / 2)
-        curve = (("M", place), ("C", (edge[0], edge[1] + out * 0.7, edge[0] - out * 0.2, edge[1] - out * 0.5, back[0] + 1, back[1] - 1)))
+        curve = (
+            ("M", place),
+            (
+                "C",
+                (
+                    edge[0],
+                    edge[1] + out * 0.7,
+                    edge[0] - out * 0.2,
+                    edge[1] - out * 0.5,
+                    back[0] + 1,
+                    back[1] - 1,
+                ),
+            ),
+        )
     else:
         edge = body.at(x, -out, body.thick / 2)
-        curve = (("M", place), ("C", (edge[0] + out * 0.5, edge[1], edge[0] - out * 0.5, edge[1] - out * 0.2, back[0], back[1])))
+        curve = (
+            ("M", place),
+            ("C", (edge[0] + out * 0.5, edge[1], edge[0] - out * 0.5, edge[1] - out * 0.2, back[0], back[1])),
+        )
     return [*dot, Curve(curve, "portrait-ring", min(thick, 3.0))]
 
 
 def _loop(result: PunchedResult, at: float, body: Body) -> list[Shape]:
     """A brad, the loop from it past the edge, and the ring that hangs in it."""
     radius = result.sticks_mm - 6
-    ends = ((result.inset_mm, at), (-6.0, at)) if result.along == "side" else ((at, result.inset_mm), (at, -6.0))
+    ends = (
+        ((result.inset_mm, at), (-6.0, at)) if result.along == "side" else ((at, result.inset_mm), (at, -6.0))
+    )
     middle = (-6.0 - radius, at) if result.along == "side" else (at, -6.0 - radius)
     x, y = body.at(*middle)
-    ring = (("M", (x - radius, y)), ("A", (radius, radius, 0, 1, 0, x + radius, y)), ("A", (radius, radius, 0, 1, 0, x - radius, y)))
+    ring = (
+        ("M", (x - radius, y)),
+        ("A", (radius, radius, 0, 1, 0, x + radius, y)),
+        ("A", (radius, radius, 0, 1, 0, x - radius, y)),
+    )
     strap = Curve((("M", body.at(*ends[0])), ("L", body.at(*ends[1]))), "portrait-strap", 8.0)
-    return [Curve(ring, "portrait-ring", result.thick_mm), strap, Dot(*body.at(*ends[0]), "portrait-metal", radius_mm=2.4)]
+    return [
+        Curve(ring, "portrait-ring", result.thick_mm),
+        strap,
+        Dot(*body.at(*ends[0]), "portrait-metal", radius_mm=2.4),
+    ]
 
 
 @portraits.beyond.register
 def overhang(result: PunchedResult, body: Body) -> tuple[float, float]:
     """Rings and loops stand out past the held edge, on the left or above."""
-    out = {"brad": result.sticks_mm * 2 - 6, "stick": 0.0, "post": 0.0, "batten": 0.0}.get(result.what, _radius(result))
+    out = {"brad": result.sticks_mm * 2 - 6, "stick": 0.0, "post": 0.0, "batten": 0.0}.get(
+        result.what, _radius(result)
+    )
     lies = portraits.ACROSS * body.thick if result.along == "side" else portraits.UP * body.thick
     more = max(0.0, out - lies + 2) if out else 0.0
     return (more, 0.0) if result.along == "side" else (0.0, more)

@@ -1,4 +1,5 @@
-"""A book from its end, shut: the ring to scale, the stack at its thickness, how much more it takes; or a stack on its posts."""
+"""A book from its end, shut: the ring to scale, the stack at its thickness, how much more it takes; or a
+stack on its posts."""
 
 from __future__ import annotations
 
@@ -32,7 +33,10 @@ def ring_side(result: PunchedResult, ruler: Ruler) -> Drawing | None:
     ]
     dims = [Dim("right", y - cross.stack / 2, y + cross.stack / 2, ruler.thin(cross.stack))]
     dims.append(Dim("bottom", x - ring.radius, x + ring.radius, ruler.show(2 * ring.radius)))
-    says = f"The book from its end: a ring of {ruler.show(2 * ring.radius)} with a stack of {ruler.thin(cross.stack)}."
+    says = (
+        f"The book from its end: a ring of {ruler.show(2 * ring.radius)} with a stack of "
+        f"{ruler.thin(cross.stack)}."
+    )
     return Drawing(right, 2 * tall, says, shapes, dims=dims)
 
 
@@ -49,7 +53,9 @@ def _stack(cross: Cross, x: float, y: float, right: float) -> list[Shape]:
     pages = [(x + hole + ring.hole, y - height) for height, hole in places]
     for start, end in ((bridges, holes), (pages, [(right, at) for _, at in pages])):
         corners = [*start, *reversed(end)]
-        shapes.append(Curve((("M", corners[0]), *(("L", one) for one in corners[1:]), ("Z", ())), "stack filled"))
+        shapes.append(
+            Curve((("M", corners[0]), *(("L", one) for one in corners[1:]), ("Z", ())), "stack filled")
+        )
     lines = min(len(places) - 1, max(cross.leaves - 1, 1))
     for number in range(1, lines):
         height, hole = places[number * (len(places) - 1) // lines]
@@ -87,7 +93,10 @@ def _clamped(clamp: Clamp, result: PunchedResult, ruler: Ruler) -> Drawing:
             y += thick
     half = clamp.post_thick / 2
     shapes.append(Rect(result.inset_mm - half, head, clamp.post_thick, max(y - head, clamp.post), "metal"))
-    shapes += [Rect(result.inset_mm - 2 * half, at, 4 * half, head, "metal", radius=1) for at in (0.0, max(y, head + clamp.post))]
+    shapes += [
+        Rect(result.inset_mm - 2 * half, at, 4 * half, head, "metal", radius=1)
+        for at in (0.0, max(y, head + clamp.post))
+    ]
     whole = max(y, head + clamp.post) + head
     dims = (Dim("right", head, y, ruler.thin(y - head)),)
     says = f"The book from its end: {ruler.thin(y - head)} on a post of {ruler.show(clamp.post)}."

@@ -51,8 +51,13 @@ def _to_and_fro(result: EndsResult, wide: float, high: float) -> list[Shape]:
     panels = min(result.panels, MOST_PANELS)
     step = wide / panels
     points = [(number * step, 0.0 if number % 2 else high) for number in range(panels + 1)]
-    shapes: list[Shape] = [Curve((("M", points[0]), *(("L", point) for point in points[1:])), "folio", width=None)]
-    for glued, (start, end), name in ((result.first, points[:2], "first panel"), (result.last, points[-2:], "last panel")):
+    shapes: list[Shape] = [
+        Curve((("M", points[0]), *(("L", point) for point in points[1:])), "folio", width=None)
+    ]
+    for glued, (start, end), name in (
+        (result.first, points[:2], "first panel"),
+        (result.last, points[-2:], "last panel"),
+    ):
         if glued:
             shapes.append(Line(*start, *end, "paste-line"))
             shapes.append(
@@ -82,4 +87,9 @@ def drawn_out(result: EndsResult, plan: Plan) -> Drawing:
 
 @strip.register
 def drawn_little(result: EndsResult, _plan: Plan) -> Drawing:
-    return Drawing(40, 14, "concertina", _to_and_fro(EndsResult(**{**vars(result), "first": False, "last": False}), 40, 14))
+    return Drawing(
+        40,
+        14,
+        "concertina",
+        _to_and_fro(EndsResult(**{**vars(result), "first": False, "last": False}), 40, 14),
+    )

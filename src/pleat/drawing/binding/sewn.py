@@ -22,12 +22,17 @@ from pleat.drawing.shapes import Curve, Dot, Drawing, Label, Rect, Shape
 @main.register
 def large(result: SewnResult, plan: Plan) -> Drawing:
     """One fold from the side where all are sewn alike, else the spine from outside."""
-    return side_view(result, plan.brief.ruler) if alike(result) or result.rows == 1 else spine_view(result, plan.brief.ruler)
+    return (
+        side_view(result, plan.brief.ruler)
+        if alike(result) or result.rows == 1
+        else spine_view(result, plan.brief.ruler)
+    )
 
 
 @strip.register
 def small(result: SewnResult, _plan: Plan) -> Drawing:
-    """The spine upright with its holes and the thread waving through them; of several sections sewn together the spine lies down."""
+    """The spine upright with its holes and the thread waving through them; of several sections sewn together
+    the spine lies down."""
     height = result.height_mm
     if not alike(result) and result.rows > 1:
         at = Spread.of(result, room=48, thick=14)
@@ -40,14 +45,17 @@ def small(result: SewnResult, _plan: Plan) -> Drawing:
         if one.what == "span" and one.row == 1:
             a, b = places[int(one.start)], places[int(one.end)]
             bow = middle + (-1 if one.side == "inside" else 1) * width * 0.62
-            shapes.append(Curve((("M", (middle, a)), ("Q", (bow, (a + b) / 2, middle, b))), f"thread thread-{one.side}"))
+            shapes.append(
+                Curve((("M", (middle, a)), ("Q", (bow, (a + b) / 2, middle, b))), f"thread thread-{one.side}")
+            )
     shapes += [Dot(middle, position, "hole", 0.9) for position in result.positions_mm]
     return Drawing(width, height, "stations", shapes)
 
 
 @portraits.held.register
 def outside(result: SewnResult, cover: CoverResult, body: Body) -> list[Shape]:
-    """The thread as it lies along the spine, row by row, and what lies across it; holes that it only passes stay dots."""
+    """The thread as it lies along the spine, row by row, and what lies across it; holes that it only passes
+    stay dots."""
     if any(row.sides != SIDES for row in result.sewing.bed.rows):
         return []  # a pleat hides its thread between the sections
     rows, square = max(result.rows, 1), cover.square_head_mm
@@ -63,7 +71,12 @@ def outside(result: SewnResult, cover: CoverResult, body: Body) -> list[Shape]:
         if one.kind in ("tape", "cord"):
             whole = int(one.at)
             ends = (whole, whole + 1) if one.kind == "tape" else (whole, whole)
-            corners = [spot(0.5, ends[0]), spot(rows + 0.5, ends[0]), spot(rows + 0.5, ends[1]), spot(0.5, ends[1])]
+            corners = [
+                spot(0.5, ends[0]),
+                spot(rows + 0.5, ends[0]),
+                spot(rows + 0.5, ends[1]),
+                spot(0.5, ends[1]),
+            ]
             shapes.append(body.face(corners, "portrait-tape"))
     shapes += [
         Dot(*body.at(*spot(row, hole)), "portrait-hole", radius_mm=0.7)
@@ -72,7 +85,13 @@ def outside(result: SewnResult, cover: CoverResult, body: Body) -> list[Shape]:
     ]
     for lie in result.stretches:
         if lie.side == "outside" and lie.what in ("span", "climb", "catch"):
-            shapes.append(body.line(spot(lie.row, lie.start), spot(lie.to_row, lie.end), f"portrait-thread colour-{result.thread_swatch}"))
+            shapes.append(
+                body.line(
+                    spot(lie.row, lie.start),
+                    spot(lie.to_row, lie.end),
+                    f"portrait-thread colour-{result.thread_swatch}",
+                )
+            )
     return shapes
 
 
@@ -86,7 +105,9 @@ def stations(result: SewnResult, plan: Plan) -> tuple[Handle, ...]:
     return tuple(
         Handle(
             f"binding.station.{number}",
-            f"tape {number}, its middle from the head" if tapes and 0 < number < last else f"station {number + 1} from the head",
+            f"tape {number}, its middle from the head"
+            if tapes and 0 < number < last
+            else f"station {number + 1} from the head",
             at,
             places[number] + (step if number else 0.0),
             places[number + 2] - (step if number < last else 0.0),
@@ -103,7 +124,8 @@ FIELD_SHARE: Final = 0.15
 
 
 def _lower(across: list[float]) -> frozenset[int]:
-    """Which stations have their field a row lower, so that fields of close neighbours do not lie on each other."""
+    """Which stations have their field a row lower, so that fields of close neighbours do not lie on each
+    other."""
     low: set[int] = set()
     for number, (before, here) in enumerate(itertools.pairwise(across), 1):
         if here - before < FIELD_SHARE and number - 1 not in low:
@@ -142,11 +164,20 @@ def _stitches(result: SeamResult, y: float, upright: bool = False) -> list[Shape
 @strip.register
 def seam_small(result: SeamResult, _plan: Plan) -> Drawing:
     width = result.height_mm * 0.16
-    shapes: list[Shape] = [Rect(width * 0.38, 0, width * 0.24, result.height_mm, "spine-band"), *_stitches(result, width / 2, upright=True)]
+    shapes: list[Shape] = [
+        Rect(width * 0.38, 0, width * 0.24, result.height_mm, "spine-band"),
+        *_stitches(result, width / 2, upright=True),
+    ]
     return Drawing(width, result.height_mm, "seam", shapes)
 
 
 @portraits.held.register
 def seam_outside(result: SeamResult, cover: CoverResult, body: Body) -> list[Shape]:
     square = cover.square_head_mm
-    return [body.line((0, result.begins_mm + square, body.thick / 2), (0, result.ends_mm + square, body.thick / 2), "portrait-thread")]
+    return [
+        body.line(
+            (0, result.begins_mm + square, body.thick / 2),
+            (0, result.ends_mm + square, body.thick / 2),
+            "portrait-thread",
+        )
+    ]

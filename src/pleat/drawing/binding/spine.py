@@ -1,7 +1,8 @@
-"""The sewn spine from outside, head on the left and the front on top: every section a band, the thread as it lies on it.
+"""The sewn spine from outside, head on the left and the front on top: every section a band, the thread as it
+lies on it.
 
-Thread outside is drawn, thread inside the folds is shown through them. A spine is thin beside its height, so its sections are drawn
-thicker than they are where that is needed to see them; the drawing says so.
+Thread outside is drawn, thread inside the folds is shown through them. A spine is thin beside its height, so
+its sections are drawn thicker than they are where that is needed to see them; the drawing says so.
 """
 
 from __future__ import annotations
@@ -24,7 +25,8 @@ ROOM_MM: Final = 30.0
 
 @dataclass(frozen=True)
 class Spread:
-    """Where rows are drawn: the upper edge of each, from the front, with the end of the last; mm. ``share`` is that of the usual size."""
+    """Where rows are drawn: the upper edge of each, from the front, with the end of the last; mm. ``share``
+    is that of the usual size."""
 
     edges: tuple[float, ...]
     share: float
@@ -57,7 +59,8 @@ class Spread:
 
 
 def spine_view(result: SewnResult, ruler: Ruler) -> Drawing:
-    """The whole spine with its holes and supports, the thread on it, and the ruler below with the places that can be set."""
+    """The whole spine with its holes and supports, the thread on it, and the ruler below with the places that
+    can be set."""
     at = Spread.of(result)
     height, deep, share = result.height_mm, at.edges[-1], at.share
     lead = 9 * share
@@ -66,15 +69,22 @@ def spine_view(result: SewnResult, ruler: Ruler) -> Drawing:
         Label(
             0,
             0,
-            f"the spine from outside, front on top{'' if at.true else '; sections drawn thicker than they are'}",
+            "the spine from outside, front on "
+            f"top{'' if at.true else '; sections drawn thicker than they are'}",
             "side-label",
             "start",
             (0, 12),
         )
     ]
     shapes += moved(spine_shapes(result, at), lead)
-    shapes += [*ruler_line(height, ruler, top, share), *numbers(result, lead - 1.5 * share, lead + deep, top, "station-number")]
-    says = f"The spine from outside: {result.rows} sections, {len(result.positions_mm)} stations, the thread as it lies."
+    shapes += [
+        *ruler_line(height, ruler, top, share),
+        *numbers(result, lead - 1.5 * share, lead + deep, top, "station-number"),
+    ]
+    says = (
+        f"The spine from outside: {result.rows} sections, {len(result.positions_mm)} stations, the thread "
+        "as it lies."
+    )
     return Drawing(height, top + ROOM_MM * share, says, shapes, spots=spots(result, top))
 
 
@@ -88,7 +98,10 @@ def _moved(shape: Shape, down: float) -> Shape:
         case Group():
             return Group(shape.style, tuple(_moved(one, down) for one in shape.shapes), shape.data)
         case Curve():
-            lower = tuple((c, tuple(n + down if i % 2 else n for i, n in enumerate(numbers_))) for c, numbers_ in shape.commands)
+            lower = tuple(
+                (c, tuple(n + down if i % 2 else n for i, n in enumerate(numbers_)))
+                for c, numbers_ in shape.commands
+            )
             return Curve(lower, shape.style, shape.width)
         case Line():
             return Line(shape.x1, shape.y1 + down, shape.x2, shape.y2 + down, shape.style, shape.arrow)
@@ -97,27 +110,52 @@ def _moved(shape: Shape, down: float) -> Shape:
         case Dot():
             return Dot(shape.x, shape.y + down, shape.style, shape.radius, shape.radius_mm)
         case Label():
-            return Label(shape.x, shape.y + down, shape.text, shape.style, shape.anchor, shape.shift, shape.turned, shape.upside_down)
+            return Label(
+                shape.x,
+                shape.y + down,
+                shape.text,
+                shape.style,
+                shape.anchor,
+                shape.shift,
+                shape.turned,
+                shape.upside_down,
+            )
 
 
 def spine_shapes(result: SewnResult, at: Spread, steps: bool = True) -> list[Shape]:
     """Sections, supports, thread and holes of the spine, its upper left corner at 0."""
     height = result.height_mm
-    shapes: list[Shape] = [Rect(0, at.edges[row], height, at.edges[row + 1] - at.edges[row], "spine-row") for row in range(result.rows)]
+    shapes: list[Shape] = [
+        Rect(0, at.edges[row], height, at.edges[row + 1] - at.edges[row], "spine-row")
+        for row in range(result.rows)
+    ]
     shapes += _supports(result, at)
     drawn = [(one, curve) for one in result.stretches if (curve := stretch_curve(one, at))]
     if steps and len(drawn) <= MOST_STEPS:
-        shapes += [Group("span", (Curve(curve, _style(one, result)),), (("step", str(one.step)),)) for one, curve in drawn]
+        shapes += [
+            Group("span", (Curve(curve, _style(one, result)),), (("step", str(one.step)),))
+            for one, curve in drawn
+        ]
     else:
         for style in sorted({_style(one, result) for one, _ in drawn}):
-            commands = tuple(command for one, curve in drawn if _style(one, result) == style for command in curve)
+            commands = tuple(
+                command for one, curve in drawn if _style(one, result) == style for command in curve
+            )
             shapes.append(Curve(commands, style))
     size = min(0.9 * at.share, 0.2 * min((at.pitch(row) for row in range(1, result.rows + 1)), default=1.0))
-    return shapes + [Dot(x, at.y(row), "spine-hole", radius_mm=size) for row in range(1, result.rows + 1) for x in result.positions_mm]
+    return shapes + [
+        Dot(x, at.y(row), "spine-hole", radius_mm=size)
+        for row in range(1, result.rows + 1)
+        for x in result.positions_mm
+    ]
 
 
 def _style(one: Stretch, result: SewnResult) -> str:
-    return f"thread thread-{one.side}" if one.side == "inside" else f"thread thread-shown colour-{result.thread_swatch}"
+    return (
+        f"thread thread-{one.side}"
+        if one.side == "inside"
+        else f"thread thread-shown colour-{result.thread_swatch}"
+    )
 
 
 def _supports(result: SewnResult, at: Spread) -> list[Shape]:
@@ -129,7 +167,14 @@ def _supports(result: SewnResult, at: Spread) -> list[Shape]:
         elif one.kind == "cord":
             width = max(one.thick_mm, 1.2 * at.share)
             shapes.append(
-                Curve((("M", (at.x(one.at), -3 * at.share)), ("L", (at.x(one.at), at.edges[-1] + 3 * at.share))), "cord-drawn", width)
+                Curve(
+                    (
+                        ("M", (at.x(one.at), -3 * at.share)),
+                        ("L", (at.x(one.at), at.edges[-1] + 3 * at.share)),
+                    ),
+                    "cord-drawn",
+                    width,
+                )
             )
         elif one.kind == "board" and one.at == 1:
             edge = -2.4 * at.share if one.rows == (1,) else at.edges[-1]
@@ -150,7 +195,11 @@ def stretch_curve(one: Stretch, at: Spread) -> Commands:
             x = to_x if one.end != int(one.end) else x  # a span is caught in its middle
             wide = 0.22 * at.pitch(one.row)
             far = to_y + (to_y - y) * 0.12
-            return (("M", (x, y)), ("Q", (to_x - wide * 2, (y + to_y) / 2, to_x, far)), ("Q", (to_x + wide * 2, (y + to_y) / 2, x, y)))
+            return (
+                ("M", (x, y)),
+                ("Q", (to_x - wide * 2, (y + to_y) / 2, to_x, far)),
+                ("Q", (to_x + wide * 2, (y + to_y) / 2, x, y)),
+            )
         case "wrap":
             tall = 0.3 * at.pitch(one.row)
             return (("M", (x - 1.6 * at.share, y - tall)), ("L", (x + 1.6 * at.share, y + tall)))

@@ -1,4 +1,5 @@
-"""Sewn sticks: the spine from outside with a stick on every section, and the strips that are woven between the lashings."""
+"""Sewn sticks: the spine from outside with a stick on every section, and the strips that are woven between
+the lashings."""
 
 from __future__ import annotations
 
@@ -22,32 +23,48 @@ def large(result: SticksResult, plan: Plan) -> Drawing:
     lead = 12 * share
     top = lead + deep * by + 34 * share
     true = "" if by == 1 else f", drawn {by:.1f} times as wide"
-    shapes: list[Shape] = [Label(0, 0, f"the spine from outside, front on top{true}", "side-label", "start", (0, 14))]
+    shapes: list[Shape] = [
+        Label(0, 0, f"the spine from outside, front on top{true}", "side-label", "start", (0, 14))
+    ]
     shapes += woven(result, lead + 5 * share, by)
     shapes += [Line(at, lead + deep * by + 10 * share, at, top, "guide") for at in result.places_mm]
     shapes += ruler_line(height, ruler, top, share)
-    says = f"The spine from outside: {result.rows} sticks, {len(result.strips_mm)} strips woven between the lashings."
+    says = (
+        f"The spine from outside: {result.rows} sticks, {len(result.strips_mm)} strips woven between the "
+        "lashings."
+    )
     return Drawing(height, top + 26 * share, says, shapes, spots=spots(result, top))
 
 
 def woven(result: SticksResult, top: float, by: float) -> list[Shape]:
-    """Sticks, strips over and under them, and the lashings; the rows drawn so many times as wide as they are."""
+    """Sticks, strips over and under them, and the lashings; the rows drawn so many times as wide as they
+    are."""
     deep = sum(result.pitch_mm) * by
     shapes: list[Shape] = [Rect(0, top, result.height_mm, deep, "spine-row")]
     shapes += [Rect(at, top - 4, wide, deep + 8, "strip-cloth") for at, wide in result.strips_mm]
     start, edge = (result.height_mm - result.stick_long_mm) / 2, top
     for row, pitch in enumerate(result.pitch_mm):
         middle, thick = edge + pitch * by / 2, result.stick_mm * by
-        shapes.append(Rect(start, middle - thick / 2, result.stick_long_mm, thick, "stick", radius=min(thick / 2, 3)))
+        shapes.append(
+            Rect(start, middle - thick / 2, result.stick_long_mm, thick, "stick", radius=min(thick / 2, 3))
+        )
         if result.woven:
             shapes += [
-                Rect(at, edge, wide, pitch * by, "strip-cloth") for number, (at, wide) in enumerate(result.strips_mm) if (row + number) % 2
+                Rect(at, edge, wide, pitch * by, "strip-cloth")
+                for number, (at, wide) in enumerate(result.strips_mm)
+                if (row + number) % 2
             ]
         for at in result.positions_mm:
             shapes += [
-                Curve((("M", (at + off - 0.8, middle - thick * 0.55)), ("L", (at + off + 0.8, middle + thick * 0.55))), f"thread thread-shown colour-{result.thread_swatch}")
+                Curve(
+                    (
+                        ("M", (at + off - 0.8, middle - thick * 0.55)),
+                        ("L", (at + off + 0.8, middle + thick * 0.55)),
+                    ),
+                    f"thread thread-shown colour-{result.thread_swatch}",
+                )
                 for off in (-1.1, 1.1)
-            ]  # fmt: skip
+            ]
         edge += pitch * by
     return shapes
 
@@ -61,7 +78,15 @@ def small(result: SticksResult, _plan: Plan) -> Drawing:
     edge = 0.0
     for pitch in result.pitch_mm:
         at = (edge + pitch / 2) / deep * wide
-        shapes.append(Rect(at - 0.35 * wide / len(result.pitch_mm), 0, 0.7 * wide / len(result.pitch_mm), result.height_mm, "spine-band"))
+        shapes.append(
+            Rect(
+                at - 0.35 * wide / len(result.pitch_mm),
+                0,
+                0.7 * wide / len(result.pitch_mm),
+                result.height_mm,
+                "spine-band",
+            )
+        )
         edge += pitch
     shapes += [Rect(0, at, wide, long, "strip-cloth") for at, long in result.strips_mm]
     return Drawing(wide, result.height_mm, "sticks", shapes)
@@ -85,6 +110,11 @@ def outside(result: SticksResult, cover: CoverResult, body: Body) -> list[Shape]
         shapes.append(body.face(corners, "portrait-stick"))
         edge += pitch
     for at, wide in result.strips_mm:
-        corners = [(0, square + at, 0), (0, square + at, body.thick), (0, square + at + wide, body.thick), (0, square + at + wide, 0)]
+        corners = [
+            (0, square + at, 0),
+            (0, square + at, body.thick),
+            (0, square + at + wide, body.thick),
+            (0, square + at + wide, 0),
+        ]
         shapes.append(body.face(corners, "portrait-cloth"))
     return shapes

@@ -28,10 +28,16 @@ def picture(cross: Cross, frames: Sequence[Frame], angle: int) -> Drawing:
     ]
 
     def at(across: float, off: float, around: float) -> Place:
-        x, y = off * -math.sin(around) + across * math.cos(around), off * math.cos(around) + across * math.sin(around)
+        x, y = (
+            off * -math.sin(around) + across * math.cos(around),
+            off * math.cos(around) + across * math.sin(around),
+        )
         return half + x, half - (-y if mirrored else y)
 
-    for sheets, around, style in ((frame.stays, 0.0, "stack filled"), (frame.turns, turn, "stack turned-stack filled")):
+    for sheets, around, style in (
+        (frame.stays, 0.0, "stack filled"),
+        (frame.turns, turn, "stack turned-stack filled"),
+    ):
         for begin, end in ((-ring.bridge, 0.0), (ring.hole, ring.hole + LONG * ring.radius)):
             low = [at(hole + begin, off, around) for off, hole in sheets]
             high = [at(hole + end, off, around) for off, hole in reversed(sheets)]

@@ -1,6 +1,8 @@
-"""A part of a sewing from three sides, for sewing along: the spine from outside, the fold from inside, and aslant.
+"""A part of a sewing from three sides, for sewing along: the spine from outside, the fold from inside, and
+aslant.
 
-Every stretch is a group with its step. What was sewn before the part is drawn as it lies; what comes after it is not there yet.
+Every stretch is a group with its step. What was sewn before the part is drawn as it lies; what comes after it
+is not there yet.
 """
 
 from __future__ import annotations
@@ -36,7 +38,11 @@ class Stage:
         low = max(low, high - BEHIND - 2)
         scale = WIDE / result.height_mm
         places = (0.0, *result.positions_mm, result.height_mm)
-        return cls(tuple(place * scale for place in places), tuple(range(low, high + 1)), 12.0 if high > low else 16.0)
+        return cls(
+            tuple(place * scale for place in places),
+            tuple(range(low, high + 1)),
+            12.0 if high > low else 16.0,
+        )
 
     def x(self, at: float) -> float:
         whole = int(at)
@@ -60,20 +66,43 @@ def spine(result: SewnResult, chapter: Chapter) -> Drawing:
     shapes: list[Shape] = []
     for row in at.rows:
         shapes += [
-            Rect(0, at.y(row) - at.pitch / 2, WIDE, at.pitch, f"spine-row{' spine-row-now' if chapter.low <= row <= chapter.high else ''}"),
+            Rect(
+                0,
+                at.y(row) - at.pitch / 2,
+                WIDE,
+                at.pitch,
+                f"spine-row{' spine-row-now' if chapter.low <= row <= chapter.high else ''}",
+            ),
             Label(0, at.y(row), str(row), "row-number", "end", (-6, 5)),
         ]
     shapes += _supports(result, at)
     shapes += _stretches(result, chapter, at, lambda one: _on_spine(one, at))
-    shapes += [Dot(at.x(hole), at.y(row), "spine-hole", 1.1) for row in at.rows for hole in range(1, len(result.positions_mm) + 1)]
-    shapes += [Label(at.x(hole), at.deep, str(hole), "station-number", shift=(0, 18)) for hole in range(1, len(result.positions_mm) + 1)]
-    shapes += [Label(0, at.deep, "head", "quiet", "start", (-18, 18)), Label(WIDE, at.deep, "tail", "quiet", "end", (18, 18))]
-    spots = [ControlSpot(f"hole.{row}.{hole}", at.x(hole), at.y(row)) for row in at.rows for hole in range(1, len(result.positions_mm) + 1)]
-    return Drawing(WIDE, at.deep, "The spine from outside, head on the left, front on top.", shapes, spots=spots)
+    shapes += [
+        Dot(at.x(hole), at.y(row), "spine-hole", 1.1)
+        for row in at.rows
+        for hole in range(1, len(result.positions_mm) + 1)
+    ]
+    shapes += [
+        Label(at.x(hole), at.deep, str(hole), "station-number", shift=(0, 18))
+        for hole in range(1, len(result.positions_mm) + 1)
+    ]
+    shapes += [
+        Label(0, at.deep, "head", "quiet", "start", (-18, 18)),
+        Label(WIDE, at.deep, "tail", "quiet", "end", (18, 18)),
+    ]
+    spots = [
+        ControlSpot(f"hole.{row}.{hole}", at.x(hole), at.y(row))
+        for row in at.rows
+        for hole in range(1, len(result.positions_mm) + 1)
+    ]
+    return Drawing(
+        WIDE, at.deep, "The spine from outside, head on the left, front on top.", shapes, spots=spots
+    )
 
 
 def inside(result: SewnResult, chapter: Chapter) -> Drawing:
-    """The section that is sewn, opened at its middle: thread along the fold, thread outside showing through."""
+    """The section that is sewn, opened at its middle: thread along the fold, thread outside showing
+    through."""
     at = Stage.of(result, chapter)
     high, middle = 22.0, 11.0
     shapes: list[Shape] = [Rect(0, 0, WIDE, high, "leaf swatch-white"), Line(0, middle, WIDE, middle, "fold")]
@@ -93,14 +122,26 @@ def inside(result: SewnResult, chapter: Chapter) -> Drawing:
                 ("Q", (to, middle + away, to, middle)),
             )
         if one.what == "tail" and one.row == chapter.high and one.side == "inside":
-            return (("M", (at.x(one.start), middle)), ("Q", (at.x(one.start) - 4, middle - 6, at.x(one.start) - 9, middle - 7)))
+            return (
+                ("M", (at.x(one.start), middle)),
+                ("Q", (at.x(one.start) - 4, middle - 6, at.x(one.start) - 9, middle - 7)),
+            )
         return ()
 
     shapes += _stretches(result, chapter, at, along)
     shapes += [Dot(at.x(hole), middle, "spine-hole", 1.1) for hole in range(1, len(result.positions_mm) + 1)]
     words = result.sewing.bed.rows[0].sides[0]
     said = "inside the fold" if words == "inside" else f"in {words}"
-    shapes.append(Label(0, 0, f"{said}{f' of section {chapter.high}' if result.rows > 1 else ''}", "side-label", "start", (0, -6)))
+    shapes.append(
+        Label(
+            0,
+            0,
+            f"{said}{f' of section {chapter.high}' if result.rows > 1 else ''}",
+            "side-label",
+            "start",
+            (0, -6),
+        )
+    )
     return Drawing(WIDE, high, "The fold from inside, head on the left.", shapes)
 
 
@@ -132,17 +173,31 @@ def slanted(result: SewnResult, chapter: Chapter) -> Drawing:
         if one.what == "wrap":
             return (("M", start), ("C", (start[0] - 6, start[1] - 11, start[0] + 6, start[1] - 11, *start)))
         if one.what == "tail":
-            return (("M", start), ("Q", (start[0] - 5, start[1] - lift, start[0] - 10, start[1] - lift * 0.8)))
+            return (
+                ("M", start),
+                ("Q", (start[0] - 5, start[1] - lift, start[0] - 10, start[1] - lift * 0.8)),
+            )
         return ()
 
     shapes: list[Shape] = []
     first, last = at.rows[0] - 0.5, at.rows[-1] + 0.5
     corners = [spot(0, first), spot(len(at.xs) - 1, first), spot(len(at.xs) - 1, last), spot(0, last)]
-    shapes.append(Curve((("M", corners[0]), *(("L", corner) for corner in corners[1:]), ("Z", ())), "spine-row"))
+    shapes.append(
+        Curve((("M", corners[0]), *(("L", corner) for corner in corners[1:]), ("Z", ())), "spine-row")
+    )
     shapes += [Line(*spot(0, row - 0.5), *spot(len(at.xs) - 1, row - 0.5), "row-line") for row in at.rows[1:]]
     shapes += _stretches(result, chapter, at, lying)
-    shapes += [Dot(*spot(hole, row), "spine-hole", 0.9) for row in at.rows for hole in range(1, len(result.positions_mm) + 1)]
-    return Drawing(WIDE, 24 + flat * at.deep, "The spine aslant: thread outside stands up, thread inside hangs below.", shapes)
+    shapes += [
+        Dot(*spot(hole, row), "spine-hole", 0.9)
+        for row in at.rows
+        for hole in range(1, len(result.positions_mm) + 1)
+    ]
+    return Drawing(
+        WIDE,
+        24 + flat * at.deep,
+        "The spine aslant: thread outside stands up, thread inside hangs below.",
+        shapes,
+    )
 
 
 def _on_spine(one: Stretch, at: Stage) -> Commands:
@@ -156,7 +211,11 @@ def _on_spine(one: Stretch, at: Stage) -> Commands:
         case "catch":
             x = to if one.end != int(one.end) else x  # a span is caught in its middle
             wide, far = 0.2 * at.pitch, to_y + (to_y - y) * 0.16
-            return (("M", (x, y)), ("Q", (to - wide * 2.4, (y + to_y) / 2, to, far)), ("Q", (to + wide * 2.4, (y + to_y) / 2, x, y)))
+            return (
+                ("M", (x, y)),
+                ("Q", (to - wide * 2.4, (y + to_y) / 2, to, far)),
+                ("Q", (to + wide * 2.4, (y + to_y) / 2, x, y)),
+            )
         case "wrap":
             tall = 0.34 * at.pitch
             return (("M", (x, y)), ("Q", (x - 4, y - tall, x, y - tall)), ("Q", (x + 4, y - tall, x, y)))
@@ -172,13 +231,17 @@ def _supports(result: SewnResult, at: Stage) -> list[Shape]:
             low, high = at.x(int(one.at)), at.x(int(one.at) + 1)
             shapes.append(Rect(low, -2, high - low, at.deep + 4, "tape"))
         elif one.kind == "cord":
-            shapes.append(Curve((("M", (at.x(one.at), -2)), ("L", (at.x(one.at), at.deep + 2))), "cord-drawn", 2.6))
+            shapes.append(
+                Curve((("M", (at.x(one.at), -2)), ("L", (at.x(one.at), at.deep + 2))), "cord-drawn", 2.6)
+            )
         elif one.kind == "board" and one.at == 1 and one.rows[0] in at.rows:
             shapes.append(Rect(0, -2.4 if one.rows[0] == 1 else at.deep, WIDE, 2.4, "board-edge"))
     return shapes
 
 
-def _stretches(result: SewnResult, chapter: Chapter, at: Stage, curve: Callable[[Stretch], Commands]) -> list[Shape]:
+def _stretches(
+    result: SewnResult, chapter: Chapter, at: Stage, curve: Callable[[Stretch], Commands]
+) -> list[Shape]:
     before: dict[str, list[tuple[str, tuple[float, ...]]]] = {}
     now: list[Shape] = []
     for one in result.stretches:
@@ -187,7 +250,11 @@ def _stretches(result: SewnResult, chapter: Chapter, at: Stage, curve: Callable[
         commands = curve(one)
         if not commands:
             continue
-        style = f"thread thread-{one.side}" if one.side == "inside" else f"thread thread-shown colour-{result.thread_swatch}"
+        style = (
+            f"thread thread-{one.side}"
+            if one.side == "inside"
+            else f"thread thread-shown colour-{result.thread_swatch}"
+        )
         if one.step < chapter.first:
             before.setdefault(style, []).extend(commands)
         else:

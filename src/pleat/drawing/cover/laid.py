@@ -1,9 +1,11 @@
-"""A cover made of pieces, flat from the outside: each with its outline, its folds, its running positions and its size."""
+"""A cover made of pieces, flat from the outside: each with its outline, its folds, its running positions and
+its size."""
 
 from __future__ import annotations
 
 from typing import Final
 
+from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import scores
 from pleat.core.pleats.cover.laid import Laid, LaidResult
 from pleat.core.pleats.pages.block import Block
@@ -27,9 +29,17 @@ def shapes_of(one: Laid, plan: Plan) -> list[Shape]:
         return [outline(edge, f"filled {UNDER[one.what]}", one.x_mm, one.y_mm) for edge in one.piece.outlines]
     swatch = plan.paper.stock(STOCK[one.what]).swatch
     left, top = one.x_mm, one.y_mm
-    found: list[Shape] = [outline(edge, f"filled wrap swatch-{swatch}", left, top) for edge in one.piece.outlines]
+    found: list[Shape] = [
+        outline(edge, f"filled wrap swatch-{swatch}", left, top) for edge in one.piece.outlines
+    ]
     found += [
-        Line(crease.start[0] + left, crease.start[1] + top, crease.end[0] + left, crease.end[1] + top, LINES[crease.kind])
+        Line(
+            crease.start[0] + left,
+            crease.start[1] + top,
+            crease.end[0] + left,
+            crease.end[1] + top,
+            LINES[crease.kind],
+        )
         for crease in one.piece.creases
     ]
     return [*found, *(Dot(left + x, top + y, "hole", radius_mm=wide / 2) for x, y, wide in one.holes)]
@@ -48,29 +58,59 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
     filled = [one for one in result.laid if one.what in STOCK]
     for one in filled:
         shapes += names(one.piece, scale, ruler, one.x_mm, one.y_mm)
-        shapes += [*running(scores(one.piece), ruler, scale, one.x_mm, one.y_mm), *levels(one.piece, ruler, scale, one.x_mm, one.y_mm)]
+        shapes += [
+            *running(scores(one.piece), ruler, scale, one.x_mm, one.y_mm),
+            *levels(one.piece, ruler, scale, one.x_mm, one.y_mm),
+        ]
         if len(filled) > 1:
-            shapes.append(
-                Label(
-                    one.x_mm + 2,
-                    one.y_mm + one.piece.size_mm[1],
-                    f"{one.piece.name}, {ruler.size(*one.piece.size_mm)}",
-                    "quiet",
-                    "start",
-                    shift=(0, 16),
-                )
-            )
+            shapes.append(_label(one, ruler))
     shapes += crosses(result)
-    shapes += [Line(place.x_mm, place.y_mm, width * 1.03, place.y_mm, "leader") for place in result.places if not place.below]
+    shapes += [
+        Line(place.x_mm, place.y_mm, width * 1.03, place.y_mm, "leader")
+        for place in result.places
+        if not place.below
+    ]
     alone = len(filled) == 1
-    dims = (Dim("top", 0, width, ruler.size(width, height), level=2), Dim("left", 0, height, ruler.number(height))) if alone else ()
+    dims = (
+        (
+            Dim("top", 0, width, ruler.size(width, height), level=2),
+            Dim("left", 0, height, ruler.number(height)),
+        )
+        if alone
+        else ()
+    )
     spots = tuple(
-        ControlSpot(one.path, one.x_mm if one.below else width, one.y_mm, (0, 40) if one.below else (62, 0)) for one in result.places
+        ControlSpot(one.path, one.x_mm if one.below else width, one.y_mm, (0, 40) if one.below else (62, 0))
+        for one in result.places
     )
     below = any(one.below for one in result.places)
-    room: tuple[tuple[EdgeSide, float], ...] = (("top", 44.0), ("right", 118.0), ("bottom", 76.0 if below else 8.0 if alone else 24.0))
+    room: tuple[tuple[EdgeSide, float], ...] = (
+        ("top", 44.0),
+        ("right", 118.0),
+        ("bottom", 76.0 if below else 8.0 if alone else 24.0),
+    )
     listed = "; ".join(f"{one.piece.name} {ruler.size(*one.piece.size_mm)}" for one in filled)
-    return Drawing(width, height, f"The cover's pieces flat from the outside: {listed}.", shapes, dims=dims, spots=spots, room=room)
+    return Drawing(
+        width,
+        height,
+        f"The cover's pieces flat from the outside: {listed}.",
+        shapes,
+        dims=dims,
+        spots=spots,
+        room=room,
+    )
+
+
+def _label(one: Laid, ruler: Ruler) -> Label:
+    """A panel's name."""
+    return Label(
+        one.x_mm + 2,
+        one.y_mm + one.piece.size_mm[1],
+        f"{one.piece.name}, {ruler.size(*one.piece.size_mm)}",
+        "quiet",
+        "start",
+        shift=(0, 16),
+    )
 
 
 def crosses(result: LaidResult) -> list[Shape]:
@@ -107,12 +147,21 @@ def _shut(cover: LaidResult, block: Block, body: Body) -> list[Shape]:
     x, y = body.at(0, 0)
     spine = [(0.0, 0.0, 0.0), (0.0, 0.0, t), (0.0, h, t), (0.0, h, 0.0)]
     open_spine = cover.board_mm and not cover.hides_spine
-    around = [body.face(spine, f"portrait-face swatch-{block.swatch}" if open_spine else face), body.face(spine, "portrait-shade")]
+    around = [
+        body.face(spine, f"portrait-face swatch-{block.swatch}" if open_spine else face),
+        body.face(spine, "portrait-shade"),
+    ]
     if open_spine:
         b = cover.board_mm
-        around += [body.face([(0.0, 0.0, a), (0.0, 0.0, c), (0.0, h, c), (0.0, h, a)], face) for a, c in ((0.0, b), (t - b, t))]
+        around += [
+            body.face([(0.0, 0.0, a), (0.0, 0.0, c), (0.0, h, c), (0.0, h, a)], face)
+            for a, c in ((0.0, b), (t - b, t))
+        ]
     shapes: list[Shape] = [*around, Rect(x, y, w, h, face)]
-    flap = next((one.piece["flap"] for one in cover.laid if any(panel.name == "flap" for panel in one.piece.panels)), None)
+    flap = next(
+        (one.piece["flap"] for one in cover.laid if any(panel.name == "flap" for panel in one.piece.panels)),
+        None,
+    )
     if flap is not None and not cover.hides_spine:
         wide = max(px for px, _ in flap.outline)
         shapes.append(outline(tuple((x + w - (wide - px), y + py) for px, py in flap.outline), face))

@@ -1,4 +1,5 @@
-"""A cover in each of its states, seen from above: the layers in their order, for print and where nothing moves."""
+"""A cover in each of its states, seen from above: the layers in their order, for print and where nothing
+moves."""
 
 from __future__ import annotations
 
@@ -11,17 +12,27 @@ from pleat.drawing.shapes import Drawing, Shape
 
 
 def pictures(motion: Motion, cover: str, block: str) -> tuple[Drawing, ...]:
-    """One drawing a state, all to one scale; colours are swatches of the cover and of the leaves. The inside of the cover is hatched by its style."""
+    """One drawing a state, all to one scale; colours are swatches of the cover and of the leaves. The inside
+    of the cover is hatched by its style."""
     assembly, states = worked(motion)
-    shadows = [[(key, state.shadow(key, assembly.pieces), state.poses[key].up) for key in state.pile] for state in states]
-    left, top, right, bottom = bounds(point for state in shadows for _, shadow, _ in state for point in shadow)
+    shadows = [
+        [(key, state.shadow(key, assembly.pieces), state.poses[key].up) for key in state.pile]
+        for state in states
+    ]
+    left, top, right, bottom = bounds(
+        point for state in shadows for _, shadow, _ in state for point in shadow
+    )
     found = []
     for state, layers in zip(states, shadows, strict=True):
         shapes: list[Shape] = []
         for (name, _), shadow, up in layers:
             if len(shadow) < 3 or _flat(shadow):
                 continue
-            style = f"filled leaf swatch-{block}" if name == BLOCK else f"filled wrap {'outside' if up else 'inside'} swatch-{cover}"
+            style = (
+                f"filled leaf swatch-{block}"
+                if name == BLOCK
+                else f"filled wrap {'outside' if up else 'inside'} swatch-{cover}"
+            )
             shapes.append(outline(shadow, style, -left, -top))
         found.append(Drawing(right - left, bottom - top, f"{state.name}, seen from above", shapes))
     return tuple(found)

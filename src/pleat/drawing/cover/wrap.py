@@ -1,11 +1,15 @@
-"""The soft wrap flat, from the outside: back on the left, front on the right, scores running from the left edge."""
+"""The soft wrap flat, from the outside: back on the left, front on the right, scores running from the left
+edge."""
 
 from __future__ import annotations
 
 import itertools
+from collections.abc import Sequence
 from typing import Final
 
+from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
+from pleat.core.engines.panels import PanelPlan
 from pleat.core.pleats.cover.wrapped import WrapResult
 from pleat.core.pleats.pages.block import Block
 from pleat.core.whole.planning import Plan
@@ -34,14 +38,12 @@ def flat(result: WrapResult, plan: Plan) -> Drawing:
     for x in (flap + square, width - flap - square - pages.leaf_width_mm):
         shapes.append(Rect(x, square, pages.leaf_width_mm, pages.leaf_height_mm, "under"))
     shapes += [Line(x, 0, x, height, "score") for x in wrap.scores_mm]
-    shapes += [Dot(x, position - result.square_head_mm + square, "hole", 0.7) for x in result.rows_mm for position in result.holes_mm]
-    for panel, left, right in zip(wrap.panels, edges, edges[1:], strict=False):
-        if panel.width_mm < NARROW * width:
-            if (not wrap.valleys and panel.width_mm > 0.012 * width) or (panel.name == "pleat" and left < width / 2 - 1):
-                shapes.append(Label((left + right) / 2, height * 0.86, panel.name, "on-sheet", turned=True, shift=(-8, 0)))
-        else:
-            shapes.append(Label((left + right) / 2, height * 0.46, panel.name, "panel-name"))
-            shapes.append(Label((left + right) / 2, height * 0.46, ruler.size(panel.width_mm, height), "label", shift=(0, 24)))
+    shapes += [
+        Dot(x, position - result.square_head_mm + square, "hole", 0.7)
+        for x in result.rows_mm
+        for position in result.holes_mm
+    ]
+    shapes += _names(wrap, edges, height, ruler)
     grain = {True: ", grain along the spine", False: ", across the grain", None: ""}[with_grain]
     dims = [Dim("top", 0, width, f"{ruler.size(width, height)}{grain}")]
     shown, _ = ruler.summed([right - left for left, right in itertools.pairwise(edges)])
@@ -53,24 +55,66 @@ def flat(result: WrapResult, plan: Plan) -> Drawing:
     if len(result.rows_mm) > 1:
         rows = list(enumerate(result.rows_mm))
         dims += [
-            Dim("top", 0, row, f"holes of section {len(rows) - number} at {ruler.number(row)}", level=number + 2)
+            Dim(
+                "top",
+                0,
+                row,
+                f"holes of section {len(rows) - number} at {ruler.number(row)}",
+                level=number + 2,
+            )
             for number, row in rows[:MOST_ROWS]
         ]
-    if len(wrap.scores_mm) <= MOST_SCORES:
-        dims += [Dim("bottom", 0, score, f"score at {ruler.number(score)}", level=level) for level, score in enumerate(wrap.scores_mm, 2)]
-    else:
-        dims.append(Dim("bottom", 0, wrap.scores_mm[-1], f"scores at {joined(ruler.number(score) for score in wrap.scores_mm)}", level=2))
+    dims += _scores(wrap, ruler)
     dims.append(Dim("left", 0, height, ruler.number(height)))
     shapes.append(Line(width - flap - square, height * 0.08, width * 1.04, height * 0.08, "leader"))
     return Drawing(
         width,
         height,
-        f"The cover flat from the outside, {ruler.size(width, height)}, scored at {joined(ruler.number(s) for s in wrap.scores_mm)} {ruler.name} from the left.",
+        f"The cover flat from the outside, {ruler.size(width, height)}, scored at "
+        f"{joined(ruler.number(s) for s in wrap.scores_mm)} {ruler.name} from the left.",
         shapes,
         dims=dims,
         room=(("right", 112.0),),
         spots=(ControlSpot("cover.square_mm", width, height * 0.08, (64, 0)),),
     )
+
+
+def _names(wrap: PanelPlan, edges: Sequence[float], height: float, ruler: Ruler) -> list[Label]:
+    """The panels' names and sizes; a narrow one has its name turned, where there is room."""
+    shapes, width = [], wrap.width_mm
+    for panel, left, right in zip(wrap.panels, edges, edges[1:], strict=False):
+        if panel.width_mm < NARROW * width:
+            if (not wrap.valleys and panel.width_mm > 0.012 * width) or (
+                panel.name == "pleat" and left < width / 2 - 1
+            ):
+                shapes.append(
+                    Label(
+                        (left + right) / 2, height * 0.86, panel.name, "on-sheet", turned=True, shift=(-8, 0)
+                    )
+                )
+        else:
+            shapes.append(Label((left + right) / 2, height * 0.46, panel.name, "panel-name"))
+            shapes.append(
+                Label(
+                    (left + right) / 2,
+                    height * 0.46,
+                    ruler.size(panel.width_mm, height),
+                    "label",
+                    shift=(0, 24),
+                )
+            )
+    return shapes
+
+
+def _scores(wrap: PanelPlan, ruler: Ruler) -> list[Dim]:
+    """A dimension line for every score, or one for all of them."""
+    if len(wrap.scores_mm) <= MOST_SCORES:
+        return [
+            Dim("bottom", 0, score, f"score at {ruler.number(score)}", level=level)
+            for level, score in enumerate(wrap.scores_mm, 2)
+        ]
+    said = joined(ruler.number(score) for score in wrap.scores_mm)
+    return [Dim("bottom", 0, wrap.scores_mm[-1], f"scores at {said}", level=2)]
 
 
 @strip.register
@@ -94,7 +138,10 @@ def _shut(cover: WrapResult, _block: Block, body: Body) -> list[Shape]:
     """The spine, rounded over where one crease makes it, and the front with its label."""
     w, h, t = body.width, body.height, body.thick
     spine = [(0.0, 0.0, 0.0), (0.0, 0.0, t), (0.0, h, t), (0.0, h, 0.0)]
-    shapes: list[Shape] = [body.face(spine, f"portrait-face swatch-{cover.swatch}"), body.face(spine, "portrait-shade")]
+    shapes: list[Shape] = [
+        body.face(spine, f"portrait-face swatch-{cover.swatch}"),
+        body.face(spine, "portrait-shade"),
+    ]
     x, y = body.at(0, 0)
     shapes.append(Rect(x, y, w, h, f"portrait-face swatch-{cover.swatch}"))
     shapes.append(Rect(x + w * 0.2, y + h * 0.2, w * 0.6, h * 0.16, "portrait-label"))

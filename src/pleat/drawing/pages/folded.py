@@ -17,16 +17,23 @@ from pleat.drawing.structures import Look
 
 
 def look_of(plan: Plan) -> Look:
-    """The colours of its stocks; whole leaves and boards of a hinged album have those of what shows of them."""
+    """The colours of its stocks; whole leaves and boards of a hinged album have those of what shows of
+    them."""
     swatches = {key: stock.swatch for key, stock in plan.paper.stocks.items()}
     covered = "covering" if "covering" in plan.paper.roles else "cover"
     return Look({**swatches, LEAF: swatches["mat"], CASE: swatches[covered]}, plan.brief.ruler)
 
 
 def marked(made: Made, plan: Plan) -> Marks:
-    """What is seen on the panels of a structure: its own places, and on leaves that hang on a hinge the papers and places of the leaf."""
+    """What is seen on the panels of a structure: its own places, and on leaves that hang on a hinge the
+    papers and places of the leaf."""
     leaf = on_leaf(plan.pages.made) if isinstance(plan.pages, FoldedBlock) else ()
-    whole = {(piece.name, panel.name): leaf for piece in made.programme.pieces if piece.stock == LEAF for panel in piece.panels}
+    whole = {
+        (piece.name, panel.name): leaf
+        for piece in made.programme.pieces
+        if piece.stock == LEAF
+        for panel in piece.panels
+    }
     return {**marks(made), **whole}
 
 
@@ -34,7 +41,10 @@ def marked(made: Made, plan: Plan) -> Marks:
 def large(result: FoldedBlock, plan: Plan) -> Drawing:
     """The sheets flat; a free one with a place on every score."""
     drawing = structures.flat(result.made, result.flats, result.spots, look_of(plan))
-    grips = tuple(ControlSpot(one.path, *((one.at_mm, 0.0) if one.axis == "x" else (0.0, one.at_mm))) for one in result.dragged)
+    grips = tuple(
+        ControlSpot(one.path, *((one.at_mm, 0.0) if one.axis == "x" else (0.0, one.at_mm)))
+        for one in result.dragged
+    )
     return replace(drawing, spots=(*drawing.spots, *grips)) if grips else drawing
 
 
@@ -43,7 +53,15 @@ def scores_dragged(result: FoldedBlock, plan: Plan) -> tuple[Handle, ...]:
     """The scores of a free folio."""
     step = plan.brief.ruler.step_mm
     return tuple(
-        Handle(one.path, f"score at {plan.brief.ruler.show(one.at_mm)}", one.at_mm, one.low_mm, one.high_mm, step, one.axis)
+        Handle(
+            one.path,
+            f"score at {plan.brief.ruler.show(one.at_mm)}",
+            one.at_mm,
+            one.low_mm,
+            one.high_mm,
+            step,
+            one.axis,
+        )
         for one in result.dragged
     )
 
@@ -60,5 +78,8 @@ def half_open(result: FoldedBlock, plan: Plan) -> Drawing | None:
     if result.unit != "folio":
         return None
     ruler = plan.brief.ruler
-    says = f"Half open; shut it is {ruler.size(result.leaf_width_mm, result.leaf_height_mm)}, {ruler.thin(result.thickness.likely)} thick."
+    says = (
+        f"Half open; shut it is {ruler.size(result.leaf_width_mm, result.leaf_height_mm)}, "
+        f"{ruler.thin(result.thickness.likely)} thick."
+    )
     return structures.standing(result.made, look_of(plan), says)

@@ -1,4 +1,5 @@
-"""Single leaves: one of them flat, its held edge on the left, with those of another size; and the stack from its end, with what is thicker in it."""
+"""Single leaves: one of them flat, its held edge on the left, with those of another size; and the stack from
+its end, with what is thicker in it."""
 
 from __future__ import annotations
 
@@ -32,14 +33,20 @@ def large(result: LeavesBlock, plan: Plan) -> Drawing:
         (begins, base + thick + more / 2),
         (0.0, base + thick),
     ]
-    shapes.append(Curve((("M", corners[0]), *(("L", one) for one in corners[1:]), ("Z", ())), f"filled folio {swatch}"))
-    shapes.append(Label(0, base - more / 2, "the stack from its end, held edge on the left", "quiet", "start", (0, -8)))
+    shapes.append(
+        Curve((("M", corners[0]), *(("L", one) for one in corners[1:]), ("Z", ())), f"filled folio {swatch}")
+    )
+    shapes.append(
+        Label(0, base - more / 2, "the stack from its end, held edge on the left", "quiet", "start", (0, -8))
+    )
     shapes.append(Label(wide, base + thick / 2, ruler.thin(thick + more), "label", "start", (8, 5)))
     dims = (
         Dim("top", 0, wide, ruler.number(wide)),
         Dim("left", 0, high, ruler.number(high)),
     )
-    says = f"A leaf of {ruler.size(wide, high)}, and the stack of {result.in_words}, {ruler.thin(thick)} thick."
+    says = (
+        f"A leaf of {ruler.size(wide, high)}, and the stack of {result.in_words}, {ruler.thin(thick)} thick."
+    )
     return Drawing(wide, base + thick + more / 2, says, shapes, dims=dims, room=(("right", 90.0),))
 
 
@@ -47,4 +54,9 @@ def large(result: LeavesBlock, plan: Plan) -> Drawing:
 def small(result: LeavesBlock, _plan: Plan) -> Drawing:
     """Leaves lying on each other."""
     lines = min(result.leaves, 9)
-    return Drawing(26, 3.0 * lines, "leaves", [Rect(0, 3.0 * n, 26, 1.6, f"edge swatch-{result.swatch}") for n in range(lines)])
+    return Drawing(
+        26,
+        3.0 * lines,
+        "leaves",
+        [Rect(0, 3.0 * n, 26, 1.6, f"edge swatch-{result.swatch}") for n in range(lines)],
+    )

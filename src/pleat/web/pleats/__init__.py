@@ -1,4 +1,5 @@
-"""What each pleat's template needs: its drawings and a few words. What a member needs beyond that stands in a module of its own."""
+"""What each pleat's template needs: its drawings and a few words. What a member needs beyond that stands in a
+module of its own."""
 
 from collections.abc import Collection
 from typing import Any, Final
@@ -18,7 +19,9 @@ from pleat.web.pleats.members import about
 from pleat.web.pleats.small import high, small
 
 READS: Final[dict[str, frozenset[str]]] = {
-    "brief": frozenset({"paper", "pages"}),  # what it proposes to hold and cover the block with goes by the block
+    "brief": frozenset(
+        {"paper", "pages"}
+    ),  # what it proposes to hold and cover the block with goes by the block
     "paper": frozenset({"brief", "pages"}),
     "pages": frozenset({"brief", "paper", "binding"}),
     "extras": frozenset({"pages", "binding", "cover"}),
@@ -27,7 +30,8 @@ READS: Final[dict[str, frozenset[str]]] = {
     "cutting": frozenset({"paper"}),
     "bench": frozenset(),
 }
-"""The other pleats whose result or decisions stand in the view of each; what the ruler shows stands in all."""
+"""The other pleats whose result or decisions stand in the view of each; what the ruler shows stands in
+all."""
 PORTRAIT: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=4)
 _REGISTRY: Final = {registry.pleat: registry for registry in REGISTRIES}
 
@@ -61,8 +65,13 @@ def book_view(opened: Opened) -> dict[str, Any]:
 
 
 def stale(changed: Collection[str], idle: Collection[str] = ()) -> tuple[str, ...]:
-    """The pleats to be shown anew when these changed: themselves, and those whose view reads one of them; ``idle`` ones show only how to begin."""
-    return tuple(name for name in PLEATS if name in changed or (name not in idle and not READS[name].isdisjoint(changed)))
+    """The pleats to be shown anew when these changed: themselves, and those whose view reads one of them;
+    ``idle`` ones show only how to begin."""
+    return tuple(
+        name
+        for name in PLEATS
+        if name in changed or (name not in idle and not READS[name].isdisjoint(changed))
+    )
 
 
 QUESTIONS: Final = {
@@ -99,9 +108,16 @@ BARE: Final = "Does it need a cover?"
 
 
 def questions(opened: Opened) -> dict[str, str]:
-    """What each pleat answers of this book: a hinge has no holes, and a folded thing no sheets that give pages."""
+    """What each pleat answers of this book: a hinge has no holes, and a folded thing no sheets that give
+    pages."""
     made_of = opened.plan.brief.made_of
-    cover = BARE if made_of.cover.name == "bare" else BOARDS if "board" in made_of.cover.roles else QUESTIONS["cover"]
+    cover = (
+        BARE
+        if made_of.cover.name == "bare"
+        else BOARDS
+        if "board" in made_of.cover.roles
+        else QUESTIONS["cover"]
+    )
     pages, held = BLOCKS.get(opened.plan.pages.unit, QUESTIONS["pages"]), made_of.binding
     binding = HELD.get(held.name) or HELD.get(opened.plan.binding.at, QUESTIONS["binding"])
     return {**QUESTIONS, "pages": pages, "binding": binding, "cover": cover}

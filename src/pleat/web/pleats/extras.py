@@ -1,4 +1,5 @@
-"""The Extras pleat: one opening with what lies on it as the form, the design that is looked at, and the map of all leaves."""
+"""The Extras pleat: one opening with what lies on it as the form, the design that is looked at, and the map
+of all leaves."""
 
 from __future__ import annotations
 
@@ -31,7 +32,9 @@ NARROW, BESIDE = 300, 64
 """px of the opening: how narrow it may be, and what its measures take beside it."""
 HEARD: Final = ("F5", "F8", "wedge", "D8", "over_holes")
 """What the pleats to the right say of the bulk."""
-HOLDS: Final = frozenset({"spine", "fore_edge", "takes", "post", "most", "loop", "gap", "gusset", "row", "stick_spine", "floor"})
+HOLDS: Final = frozenset(
+    {"spine", "fore_edge", "takes", "post", "most", "loop", "gap", "gusset", "row", "stick_spine", "floor"}
+)
 """Their figures of what holds the leaves: spine, rings, gaps, gussets, sticks."""
 
 
@@ -45,7 +48,9 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
     beside = drawing.shown_faces(faces, face)
     picture = drawing.opening(result, plan, face, chosen)
     rendered = render_screen(
-        picture, min(max(drawing.LARGE_PX[1] * picture.width / picture.height, NARROW), drawing.LARGE_PX[0]) + BESIDE, HIGH
+        picture,
+        min(max(drawing.LARGE_PX[1] * picture.width / picture.height, NARROW), drawing.LARGE_PX[0]) + BESIDE,
+        HIGH,
     )
     used = {spot.face.name for each in result.items for spot in each.spots}
     return {
@@ -65,7 +70,9 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
         "groups": GROUPS,
         "maps": _maps(result, opened, beside) if result.items else [],
         "holds": [one for name in ("binding", "cover") for one in plan[name].figures if one.key in HOLDS],
-        "heard": [check for name in ("binding", "cover") for check in plan[name].checks if check.key in HEARD],
+        "heard": [
+            check for name in ("binding", "cover") for check in plan[name].checks if check.key in HEARD
+        ],
     }
 
 
@@ -76,7 +83,9 @@ def _turns(faces: Sequence[Face], beside: Sequence[Face]) -> dict[str, str]:
     return {"before": step[at - 1] if at else "", "after": step[at + 1] if at + 1 < len(step) else ""}
 
 
-def _things(result: ExtrasResult, beside: Sequence[Face], rendered: Rendered, ruler: Ruler) -> list[dict[str, Any]]:
+def _things(
+    result: ExtrasResult, beside: Sequence[Face], rendered: Rendered, ruler: Ruler
+) -> list[dict[str, Any]]:
     """What lies on the opening: where it is and how large on the drawing, as a share of it."""
     return [
         {
@@ -129,11 +138,14 @@ def _fields(item: PlacedDesign) -> list[str]:
         skip |= {"title", "width_mm", "height_mm", "thick_mm", "doubt_mm"}
     names = [name for name, field in type(record).model_fields.items() if name not in skip and rule_on(field)]
     first = [name for name in names if name.startswith(("goes", "lies"))]
-    return [f"extras.items.{item.key}.{name}" for name in (*first, *(name for name in names if name not in first))]
+    return [
+        f"extras.items.{item.key}.{name}" for name in (*first, *(name for name in names if name not in first))
+    ]
 
 
 def _maps(result: ExtrasResult, opened: Opened, beside: tuple[Face, ...]) -> list[tuple[str, dict[str, Any]]]:
-    """(what it shows, map) of the leaves that are looked at, and of all of them; one shade means the same in all."""
+    """(what it shows, map) of the leaves that are looked at, and of all of them; one shade means the same in
+    all."""
     plan, most = opened.plan, result.worst.thick.likely
     size = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
     own = Bulk(tuple(patch for patch in result.bulk.patches if patch.leaf in {face.leaf for face in beside}))
@@ -143,7 +155,10 @@ def _maps(result: ExtrasResult, opened: Opened, beside: tuple[Face, ...]) -> lis
         (f"all leaves, spine at the left: {ruler.thin(most)} at most", result.bulk),
         (f"{both} alone: {ruler.thin(own.worst().thick.likely)}", own),
     ]
-    return [(words, drawn(render_screen(bulk_map(bulk, *size, plan.brief.ruler, most), 190, 220))) for words, bulk in maps]
+    return [
+        (words, drawn(render_screen(bulk_map(bulk, *size, plan.brief.ruler, most), 190, 220)))
+        for words, bulk in maps
+    ]
 
 
 def _looked_at(result: ExtrasResult, faces: tuple[Face, ...]) -> tuple[str, str]:

@@ -15,7 +15,17 @@ from pleat.web.pleats.members import about
 
 GOES_IN: Final = ("photo", "bulk", "border_mm", "mats")
 """What is decided most often."""
-DONE: Final = ("cut_width_mm", "cut_height_mm", "fastened_mm", "bulk_mm", "liked", "border_said", "wanted", "mat_width_mm", "mat_height_mm")
+DONE: Final = (
+    "cut_width_mm",
+    "cut_height_mm",
+    "fastened_mm",
+    "bulk_mm",
+    "liked",
+    "border_said",
+    "wanted",
+    "mat_width_mm",
+    "mat_height_mm",
+)
 """What was measured or cut already, and what is said more precisely."""
 SIZE: Final = ("photo_width_mm", "photo_height_mm")
 
@@ -29,7 +39,9 @@ def _flat(result: FoldedBlock | HingedResult, opened: Opened, pleat: str) -> dic
         "pleat": pleat,
         "main": drawn(render_screen(looks.main(result, plan), 610, 440)),
         "on_drawing": [path for path in dict.fromkeys(one.path for one in result.spots) if path in paths],
-        "by_itself": {one.path: plan.brief.ruler.number(one.by_itself_mm) for one in result.spots if one.by_itself_mm},
+        "by_itself": {
+            one.path: plan.brief.ruler.number(one.by_itself_mm) for one in result.spots if one.by_itself_mm
+        },
         "texts": {one.path: one.text for one in fields},
     }
 
@@ -39,9 +51,17 @@ def folded(result: FoldedBlock, opened: Opened) -> dict[str, Any]:
     """Its own decisions, and those of its faces."""
     view = _flat(result, opened, "pages")
     ruler, record = opened.plan.brief.ruler, opened.book.pages
-    view["by_itself"] |= {result.gussets[room.name]: ruler.number(room.has_mm) for room in result.made.rooms if room.name in result.gussets}
+    view["by_itself"] |= {
+        result.gussets[room.name]: ruler.number(room.has_mm)
+        for room in result.made.rooms
+        if room.name in result.gussets
+    }
     named = {path: path.split(".")[1] for path in view["texts"]}
-    own = [path for path, name in named.items() if path not in view["on_drawing"] and name not in (*GOES_IN, *DONE, *SIZE)]
+    own = [
+        path
+        for path, name in named.items()
+        if path not in view["on_drawing"] and name not in (*GOES_IN, *DONE, *SIZE)
+    ]
     sizes = SIZE if getattr(record, "photo", "") == "own" else ()
     return {
         **view,

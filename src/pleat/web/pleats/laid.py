@@ -1,4 +1,5 @@
-"""A cover made of pieces: flat as the form, close views beside it, and its fields in the order they are decided."""
+"""A cover made of pieces: flat as the form, close views beside it, and its fields in the order they are
+decided."""
 
 from __future__ import annotations
 
@@ -78,7 +79,10 @@ def laid(result: LaidResult, opened: Opened) -> dict[str, Any]:
         "partial": "pleats/cover/laid.html",
         "moves": opened.plan.binding.at != "edge",
         "main": flat,
-        "close": [(name, drawn(render_screen(one, 230, 96, CLOSE))) for name, one in close_ups(result, opened).items()],
+        "close": [
+            (name, drawn(render_screen(one, 230, 96, CLOSE)))
+            for name, one in close_ups(result, opened).items()
+        ],
         "on_drawing": [(path, ruler.number(itself[path]) if path in itself else "") for path in on_drawing],
         "often": [path for path in others if named[path] in FIRST],
         "rest": [path for path in others if named[path] not in (*FIRST, *DONE)],

@@ -15,4 +15,7 @@ from pleat.web.pleats.members import about
 @about.register
 def leaves(result: LeavesBlock, opened: Opened) -> dict[str, Any]:
     """The drawing; its fields stand in the template, those of odd leaves only where there are some."""
-    return {"partial": "pleats/pages/leaves.html", "main": drawn(render_screen(looks.main(result, opened.plan), 820, 330))}
+    return {
+        "partial": "pleats/pages/leaves.html",
+        "main": drawn(render_screen(looks.main(result, opened.plan), 820, 330)),
+    }

@@ -1,6 +1,7 @@
 """What the template of a member needs beyond what every member has, found by the type of its result.
 
-``partial`` names the member's own template; without one the page is made from the drawing and the record's rules.
+``partial`` names the member's own template; without one the page is made from the drawing and the record's
+rules.
 """
 
 from __future__ import annotations

@@ -1,4 +1,5 @@
-"""The mixed pile in the Pages pleat: sections as fans whose strips are the form, and the openings they make."""
+"""The mixed pile in the Pages pleat: sections as fans whose strips are the form, and the openings they
+make."""
 
 from __future__ import annotations
 
@@ -29,8 +30,8 @@ NAMED_FROM: Final = 17.0
 
 @dataclass(frozen=True)
 class FanStrip:
-    """A sheet in its fan: where its strip shows and where its pin, in hundredths of the picture (x, y, width, height; 0 is the
-    thing's own height), and what the slip says of it."""
+    """A sheet in its fan: where its strip shows and where its pin, in hundredths of the picture (x, y, width,
+    height; 0 is the thing's own height), and what the slip says of it."""
 
     one: MixedFolio
     box: str
@@ -49,7 +50,8 @@ def _box(*shares: float) -> str:
 
 
 def _window_words(sheet: PileSheet, ruler: Ruler) -> str:
-    """Size and place of a window as its fields show them, parted by semicolons; empty where it is as usual."""
+    """Size and place of a window as its fields show them, parted by semicolons; empty where it is as
+    usual."""
     values = (sheet.window_width_mm, sheet.window_height_mm, sheet.window_fore_mm, sheet.window_head_mm)
     return ";".join("" if value is None else ruler.number(value) for value in values)
 
@@ -73,10 +75,13 @@ def _strips(
                 _box(left, top, right - left, bottom - top),
                 _box(left, 1, right - left, 0),
                 " and ".join(numbers),
-                f"leaf {ruler.size(one.leaf_width_mm, one.leaf_height_mm)}, {ruler.fine(one.caliper.likely)} thick",
+                f"leaf {ruler.size(one.leaf_width_mm, one.leaf_height_mm)}, {ruler.fine(one.caliper.likely)} "
+                "thick",
                 ruler.number(one.flap_mm) if one.flap_mm else "",
                 (right - left) * FAN_WIDTH < NAMED_FROM,
-                sheets[one.id].narrow if one.joined == "folded" and one.open_mm < 2 * leaf_width_mm - 0.05 else "",
+                sheets[one.id].narrow
+                if one.joined == "folded" and one.open_mm < 2 * leaf_width_mm - 0.05
+                else "",
                 _window_words(sheets[one.id], ruler) if one.window else "",
                 ("upright" if one.turned else "turned") if one.cut or one.with_grain is None else "",
             )
@@ -84,7 +89,9 @@ def _strips(
     return found
 
 
-def opening_picture(result: SectionsBlock, found: Sequence[Opening], pairs: frozenset[frozenset[int]] = frozenset()) -> dict[str, Any]:
+def opening_picture(
+    result: SectionsBlock, found: Sequence[Opening], pairs: frozenset[frozenset[int]] = frozenset()
+) -> dict[str, Any]:
     picture = drawing.spreads(found, result.leaf_width_mm, result.leaf_height_mm, pairs)
     return drawn(render_screen(picture, FAN_WIDTH, FAN_WIDTH * picture.height / picture.width, OPENINGS))
 
@@ -97,15 +104,27 @@ def view(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
     found, fans = openings(result.in_order), []
     sheets = {sheet.id: sheet for sheet in pages.pile}
     for number, section in enumerate(result.mixed):
-        fan = render_screen(drawing.fan(section, result.leaf_height_mm, positions, across), FAN_WIDTH, FAN_HEIGHT, FAN)
+        fan = render_screen(
+            drawing.fan(section, result.leaf_height_mm, positions, across), FAN_WIDTH, FAN_HEIGHT, FAN
+        )
         leaves = [leaf for leaf in result.in_order if leaf.section == number]
         own = [pair for pair in found if (pair[0].section if pair[0] else 0) == number]
         strips = _strips(fan, section, leaves, opened.plan.brief.ruler, sheets, result.leaf_width_mm)
-        fans.append((drawn(fan), strips, opening_picture(result, own, wanted), leaves[0].page, leaves[-1].page + 1))
+        fans.append(
+            (drawn(fan), strips, opening_picture(result, own, wanted), leaves[0].page, leaves[-1].page + 1)
+        )
     order = tuple(tuple(one.id for one in section) for section in result.mixed)
     pile = [one.arranged for section in result.mixed for one in section]
-    weighed = [(one.met, WORDS[wish], one.words) for wish, one in told(order, pile, pages.pairs, RULERS[opened.book.brief.ruler]).items()]
-    paired = {a.id for section in result.mixed for a, b in itertools.pairwise(section) if frozenset((a.id, b.id)) in wanted}
+    weighed = [
+        (one.met, WORDS[wish], one.words)
+        for wish, one in told(order, pile, pages.pairs, RULERS[opened.book.brief.ruler]).items()
+    ]
+    paired = {
+        a.id
+        for section in result.mixed
+        for a, b in itertools.pairwise(section)
+        if frozenset((a.id, b.id)) in wanted
+    }
     return {
         "paired": paired,
         "fans": fans,

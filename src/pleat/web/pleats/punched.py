@@ -1,4 +1,5 @@
-"""Holes along an edge on their pleat: the held edge that is the form, the book from its end, the sizes side by side."""
+"""Holes along an edge on their pleat: the held edge that is the form, the book from its end, the sizes side
+by side."""
 
 from __future__ import annotations
 

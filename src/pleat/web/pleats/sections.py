@@ -27,7 +27,10 @@ NUMBERED_SHOWN: Final = 24
 def _numbered(sheet: NumberedSheet, folds: int) -> tuple[NumberedSheet, dict[str, Any], dict[str, Any]]:
     """A sheet with both its sides drawn."""
     columns, rows = COLUMNS_ROWS[folds]
-    sides = [drawn(render_screen(drawing.numbered(sheet, inner), 26.0 * columns + 8, 36.0 * rows + 8, CELLS)) for inner in (True, False)]
+    sides = [
+        drawn(render_screen(drawing.numbered(sheet, inner), 26.0 * columns + 8, 36.0 * rows + 8, CELLS))
+        for inner in (True, False)
+    ]
     return sheet, sides[0], sides[1]
 
 
@@ -38,7 +41,11 @@ def sections(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
     ruler = plan.brief.ruler
     whole = render_screen(drawing.whole(result, plan), 820, 84)
     fold = render_screen(drawing.fold_detail(result, ruler), 270, 230)
-    shown = pile_view(result, opened) if result.mixed else {"openings": opening_picture(result, openings(result.in_order)[:OPENINGS_SHOWN])}
+    shown = (
+        pile_view(result, opened)
+        if result.mixed
+        else {"openings": opening_picture(result, openings(result.in_order)[:OPENINGS_SHOWN])}
+    )
     return {
         **shown,
         "partial": "pleats/pages/sections.html",

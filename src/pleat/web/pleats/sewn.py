@@ -1,4 +1,5 @@
-"""A sewing on its pleat: stations that can be dragged, the thread move by move, and the ways it could be sewn instead."""
+"""A sewing on its pleat: stations that can be dragged, the thread move by move, and the ways it could be sewn
+instead."""
 
 from __future__ import annotations
 
@@ -19,7 +20,19 @@ HEIGHT: Final = 350
 MOST_TOLD: Final = 40
 """Moves that are told on the pleat; a longer sewing is told on its own page."""
 _ELSEWHERE: Final = frozenset(
-    {"insets_mm", "positions_mm", "cover_holes_mm", "thread_cut_mm", "moves", "name", "stock_id", "gear", "tail_mm", "pierce", "spread"}
+    {
+        "insets_mm",
+        "positions_mm",
+        "cover_holes_mm",
+        "thread_cut_mm",
+        "moves",
+        "name",
+        "stock_id",
+        "gear",
+        "tail_mm",
+        "pierce",
+        "spread",
+    }
 )
 """Fields that have a place of their own on the page."""
 
@@ -35,6 +48,8 @@ def sewn(result: SewnResult, opened: Opened) -> dict[str, Any]:
         "main": drawn(render_screen(looks.main(result, opened.plan), WIDTH, HEIGHT)),
         "steps": [one[0].upper() + one[1:] for one in words],
         "moves": moves,
-        "own_fields": [one for one in entries(opened.book, "binding") if one.path.partition(".")[2] not in _ELSEWHERE],
+        "own_fields": [
+            one for one in entries(opened.book, "binding") if one.path.partition(".")[2] not in _ELSEWHERE
+        ],
         "ways": [offer for offer in result.offers if offer.group == suiting.GROUP],
     }

@@ -23,7 +23,8 @@ SMALL: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=2)
 
 
 def high(result: PleatResult) -> float:
-    """How high a result's drawing may be on the folded pleat, px; one that is wide is kept low, so that its lines stay as strong as the others'."""
+    """How high a result's drawing may be on the folded pleat, px; one that is wide is kept low, so that its
+    lines stay as strong as the others'."""
     match result:
         case SectionsBlock():
             return 46 if len(result.sections) == 1 else 80

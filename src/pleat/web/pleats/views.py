@@ -27,17 +27,22 @@ def brief(result: BriefResult, opened: Opened) -> dict[str, Any]:
     ways = [one for one in plan.binding.offers if one.group == suiting.GROUP]
     thick = result.ruler.thin(plan.pages.thickness.likely)
     return {
-        "held": suiting.in_words(ways, len(plan.pages.units), thick) if ways and plan.pages.unit == "section" else "",
+        "held": suiting.in_words(ways, len(plan.pages.units), thick)
+        if ways and plan.pages.unit == "section"
+        else "",
         "covered": covering.in_words(tuple(one for one in plan.cover.offers if one.group == covering.GROUP)),
         "ways": [one for one in ways if one.good and not one.chosen][:2],
         "main": drawn(render_screen(looks.main(result, opened.plan), 820, 400)),
-        "paper_fit": (width, height) if (width, height) != (result.leaf_width_mm, result.leaf_height_mm) else None,
+        "paper_fit": (width, height)
+        if (width, height) != (result.leaf_width_mm, result.leaf_height_mm)
+        else None,
     }
 
 
 @about.register
 def paper(result: PaperResult, opened: Opened) -> dict[str, Any]:
-    """Each paper that this book uses to scale, and how thick they are; what to pick from is loaded when it is opened."""
+    """Each paper that this book uses to scale, and how thick they are; what to pick from is loaded when it is
+    opened."""
     papers, brief_ = opened.book.paper.by_key(), opened.plan.brief
     used = result.roles
     return {
@@ -48,7 +53,11 @@ def paper(result: PaperResult, opened: Opened) -> dict[str, Any]:
                 role,
                 result.stock(role),
                 papers[role],
-                drawn(render_screen(paper_drawing.sheet(result.stock(role), brief_), 420, 310 if len(used) < 3 else 230)),
+                drawn(
+                    render_screen(
+                        paper_drawing.sheet(result.stock(role), brief_), 420, 310 if len(used) < 3 else 230
+                    )
+                ),
             )
             for role in used
         ],

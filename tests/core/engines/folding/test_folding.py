@@ -1,4 +1,5 @@
-"""The folding kernel against independent models: shapely for shapes, a number line for places, and laws that paper keeps."""
+"""The folding kernel against independent models: shapely for shapes, a number line for places, and laws that
+paper keeps."""
 
 from itertools import accumulate, pairwise
 
@@ -30,7 +31,9 @@ def corners(shape):
 
 
 def row(name, *widths, height=200.0, **more):
-    return piece(name, "card", [Span(chr(97 + n), width) for n, width in enumerate(widths)], [Span("", height)], **more)
+    return piece(
+        name, "card", [Span(chr(97 + n), width) for n, width in enumerate(widths)], [Span("", height)], **more
+    )
 
 
 @given(CONVEX, CONVEX)
@@ -38,17 +41,27 @@ def test_overlaps_and_what_is_left_are_those_of_shapely(one, other):
     a, b = corners(one), corners(other)
     both = one.intersection(other).area
     assert area(overlap(a, b)) == pytest.approx(both, abs=1e-3)
-    assert sum(area(part) for part in without(a, b)) == pytest.approx(one.area - (both if meets(a, b) else 0), abs=1e-2)
+    assert sum(area(part) for part in without(a, b)) == pytest.approx(
+        one.area - (both if meets(a, b) else 0), abs=1e-2
+    )
 
 
 @given(st.lists(SIZE, min_size=1, max_size=6), st.lists(SIZE, min_size=1, max_size=5), st.data())
 def test_a_piece_is_its_grid_less_its_corners_and_cuts(columns, rows, data):
-    spans = [Span(data.draw(st.sampled_from(("", f"c{n}"))) if not n else f"c{n}", size) for n, size in enumerate(columns)]
+    spans = [
+        Span(data.draw(st.sampled_from(("", f"c{n}"))) if not n else f"c{n}", size)
+        for n, size in enumerate(columns)
+    ]
     down = [Span("" if not n else f"r{n}", size) for n, size in enumerate(rows)]
     kept = [(c.name, r.name) for c in spans for r in down if c.name and r.name and data.draw(st.booleans())]
     sheet = piece("sheet", "card", spans, down, kept=kept)
     whole = sum(columns) * sum(rows)
-    away = sum(c.size_mm * r.size_mm for c in spans for r in down if c.name and r.name and (c.name, r.name) not in kept)
+    away = sum(
+        c.size_mm * r.size_mm
+        for c in spans
+        for r in down
+        if c.name and r.name and (c.name, r.name) not in kept
+    )
     assert sheet.area_mm2 == pytest.approx(whole - away)
     union = unary_union([Shape(panel.outline) for panel in sheet.panels])
     outer = [Shape(one) for one in sheet.outlines]
@@ -76,13 +89,19 @@ def test_scores_run_from_one_edge_and_mirrored_from_the_other(sizes):
 
 
 def test_what_bends_is_not_scored_and_what_is_guided_is():
-    sheet = piece("wrap", "cloth", [Span("back", 100), Span("joint", 8, "bend"), Span("spine", 12, "guide")], [Span("", 100)])
+    sheet = piece(
+        "wrap",
+        "cloth",
+        [Span("back", 100), Span("joint", 8, "bend"), Span("spine", 12, "guide")],
+        [Span("", 100)],
+    )
     assert scores(sheet) == (108.0,)
 
 
 @given(st.lists(SIZE, min_size=2, max_size=7), st.data())
 def test_places_after_folding_are_those_of_a_number_line(sizes, data):
-    """A strip folded flat at any of its creases: each panel lies where walking along the line and turning back at each fold puts it."""
+    """A strip folded flat at any of its creases: each panel lies where walking along the line and turning
+    back at each fold puts it."""
     sheet = row("strip", *sizes)
     assembly = Assembly()
     assembly.add(sheet)
@@ -98,7 +117,9 @@ def test_places_after_folding_are_those_of_a_number_line(sizes, data):
         left, _, right, _ = bounds(state.shadow(("strip", name), assembly.pieces))
         assert [left, right] == pytest.approx(place)
     assert not assembly.misfits()
-    assert sum(area(state.shadow(key, assembly.pieces)) for key in state.pile) == pytest.approx(sheet.area_mm2)
+    assert sum(area(state.shadow(key, assembly.pieces)) for key in state.pile) == pytest.approx(
+        sheet.area_mm2
+    )
 
 
 @given(st.lists(SIZE, min_size=2, max_size=6), st.data())
@@ -151,7 +172,9 @@ def test_what_lies_on_a_panel_moves_with_it_and_is_turned_over():
     assert not state.poses["label", "body"].up
 
 
-@pytest.mark.parametrize(("face", "side", "place"), [("B", "A", 1), ("A", "A", 1), ("A", "B", 0), ("B", "B", 0)])
+@pytest.mark.parametrize(
+    ("face", "side", "place"), [("B", "A", 1), ("A", "A", 1), ("A", "B", 0), ("B", "B", 0)]
+)
 @pytest.mark.parametrize("turn", [0, 90, 180, 270])
 def test_a_piece_is_laid_where_shapely_puts_it(face, side, place, turn):
     assembly = Assembly()
@@ -232,7 +255,8 @@ def test_paper_does_not_go_through_paper():
 
 
 def test_a_strap_over_a_moving_fold_does_not_meet_once_it_is_folded():
-    """Glued on both sides of a fold, a stiff piece would have to be in two places: that misfit is told in mm."""
+    """Glued on both sides of a fold, a stiff piece would have to be in two places: that misfit is told in
+    mm."""
     assembly = Assembly()
     assembly.add(row("wrap", 100, 100), "a")
     assembly.add(board("strap", "board", 60, 20))
@@ -244,7 +268,13 @@ def test_a_strap_over_a_moving_fold_does_not_meet_once_it_is_folded():
     assert assembly.misfits()[0].mm > 20
 
 
-@given(st.lists(st.tuples(st.integers(0, 80), st.integers(0, 80), st.integers(10, 90), st.integers(10, 90)), min_size=1, max_size=8))
+@given(
+    st.lists(
+        st.tuples(st.integers(0, 80), st.integers(0, 80), st.integers(10, 90), st.integers(10, 90)),
+        min_size=1,
+        max_size=8,
+    )
+)
 def test_thickness_by_place_is_volume_and_more_never_needs_less(placed):
     calipers = {"card": Estimate.exact(0.5), "base": Estimate.exact(1.0)}
     assembly = Assembly()
@@ -257,7 +287,9 @@ def test_thickness_by_place_is_volume_and_more_never_needs_less(placed):
         assert worst >= needed - 1e-9
         needed = worst
     state = assembly.mark("all")
-    volume = sum(area(cell.outline) * thick(assembly, cell.layers, calipers).likely for cell in cells(assembly, state))
+    volume = sum(
+        area(cell.outline) * thick(assembly, cell.layers, calipers).likely for cell in cells(assembly, state)
+    )
     assert volume == pytest.approx(200 * 200 + 0.5 * sum(w * h for _, _, w, h in placed))
     for above in (True, False):
         shown = faces(assembly, state, above=above)
@@ -272,7 +304,8 @@ def test_thickness_by_place_is_volume_and_more_never_needs_less(placed):
 
 
 def test_what_shows_says_its_side_and_which_way_up():
-    """A wrap over the head: its front, folded over, stands on its head; one round the fore edge stays upright. One-sided stock shows side B."""
+    """A wrap over the head: its front, folded over, stands on its head; one round the fore edge stays
+    upright. One-sided stock shows side B."""
     over_head = Assembly()
     over_head.add(piece("wrap", "card", [Span("", 100)], [Span("flap", 60), Span("back", 140)]), "back")
     over_head.fold("wrap", ("flap", "back", 180.0))
@@ -302,16 +335,23 @@ def test_outlines_of_squares_side_by_side_are_those_of_shapely(squares):
 
 @given(st.lists(st.lists(st.integers(1, 9), min_size=1, max_size=4), min_size=1, max_size=6), st.booleans())
 def test_outlines_of_columns_that_are_cut_at_heights_of_their_own_are_those_of_shapely(columns, slanting):
-    """Corners of one column lie within the sides of the next; ``slanting`` all of it leans, so that no side is upright."""
+    """Corners of one column lie within the sides of the next; ``slanting`` all of it leans, so that no side
+    is upright."""
     polygons = []
     for number, heights in enumerate(columns):
         ends = [sum(heights[:count]) for count in range(len(heights) + 1)]
         cells = [rectangle(10 * number, low, 10, high - low) for low, high in pairwise(ends)]
-        polygons += [tuple((x + 0.3 * y, y + 0.1 * x) if slanting else (x, y) for x, y in cell) for cell in cells]
+        polygons += [
+            tuple((x + 0.3 * y, y + 0.1 * x) if slanting else (x, y) for x, y in cell) for cell in cells
+        ]
     drawn = Shape()
     for one in united(polygons):
         drawn = drawn.symmetric_difference(Shape(one).buffer(0))
-    whole = unary_union([Shape(one) for one in polygons]).buffer(1e-4, join_style="mitre").buffer(-1e-4, join_style="mitre")
+    whole = (
+        unary_union([Shape(one) for one in polygons])
+        .buffer(1e-4, join_style="mitre")
+        .buffer(-1e-4, join_style="mitre")
+    )
     assert drawn.symmetric_difference(whole).area < 1e-2
     assert sum(Shape(one).length for one in united(polygons)) == pytest.approx(whole.length, abs=1e-2)
 
@@ -323,7 +363,8 @@ def test_lines_have_in_common_what_lies_on_both():
 
 
 def test_twenty_pieces_stay_quick_enough_to_be_asked():
-    """Not timed: that the work does not explode. Twenty cards on a wrap with a gusset, and all that is asked of them."""
+    """Not timed: that the work does not explode. Twenty cards on a wrap with a gusset, and all that is asked
+    of them."""
     assembly = Assembly()
     assembly.add(row("wrap", 148, 20, 148, height=210), "a")
     for number in range(19):

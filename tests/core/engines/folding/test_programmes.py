@@ -1,4 +1,5 @@
-"""Folding programmes of several pieces: what is carried along, what lies where, and laws that any of them keeps."""
+"""Folding programmes of several pieces: what is carried along, what lies where, and laws that any of them
+keeps."""
 
 from __future__ import annotations
 
@@ -20,7 +21,9 @@ CARD = {"card": Estimate.ranged(0.28, 0.3, 0.34, "the card")}
 
 
 def strip(name, *widths, height=200.0, **more):
-    return piece(name, "card", [Span(chr(97 + n), width) for n, width in enumerate(widths)], [Span("", height)], **more)
+    return piece(
+        name, "card", [Span(chr(97 + n), width) for n, width in enumerate(widths)], [Span("", height)], **more
+    )
 
 
 def cross(middle=(100.0, 140.0), sides=(60.0, 60.0), ends=(80.0, 50.0)):
@@ -39,8 +42,15 @@ def folded_strips(draw):
     for number in range(draw(st.integers(0, 3))):
         host = draw(st.integers(0, len(widths) - 1))
         side = draw(st.sampled_from(["A", "B"]))
-        assembly.add(board(f"card {number}", "card", draw(st.integers(5, widths[host])), draw(st.integers(5, 100))))
-        assembly.lay((f"card {number}", "body"), ("strip", chr(97 + host)), (sum(widths[:host]), draw(st.integers(0, 100))), side=side)
+        assembly.add(
+            board(f"card {number}", "card", draw(st.integers(5, widths[host])), draw(st.integers(5, 100)))
+        )
+        assembly.lay(
+            (f"card {number}", "body"),
+            ("strip", chr(97 + host)),
+            (sum(widths[:host]), draw(st.integers(0, 100))),
+            side=side,
+        )
     for number in range(len(widths) - 1):
         angle = draw(st.sampled_from([0.0, 180.0, -180.0, 90.0]))
         if angle:
@@ -51,7 +61,8 @@ def folded_strips(draw):
 @settings(max_examples=examples(300))
 @given(folded_strips())
 def test_nothing_is_lost_doubled_or_torn_whatever_is_folded(assembly):
-    """Every panel keeps its area and its neighbours; each one that lies flat is one layer; what is glued stays on its host."""
+    """Every panel keeps its area and its neighbours; each one that lies flat is one layer; what is glued
+    stays on its host."""
     state = assembly.mark("now")
     assert not assembly.misfits()
     assert len(set(state.pile)) == len(state.pile)
@@ -69,7 +80,8 @@ def test_nothing_is_lost_doubled_or_torn_whatever_is_folded(assembly):
 
 
 def test_what_stood_upright_comes_down_in_its_own_order():
-    """A strip rolled up by right angles: one panel comes down while the next one stands; neither turns the other's layers round."""
+    """A strip rolled up by right angles: one panel comes down while the next one stands; neither turns the
+    other's layers round."""
     assembly = Assembly()
     assembly.add(strip("strip", 20, 20, 20, 20), "d")
     assembly.add(board("card", "card", 5, 5))
@@ -91,14 +103,18 @@ def test_what_shows_is_what_the_table_shows_from_either_side(assembly):
         assert sum(face.area_mm2 for face in shown) == pytest.approx(table.area, rel=2e-3, abs=1.0)
         assert all(0 < face.share <= 1 + 1e-9 for face in shown)
         assert {face.turn for face in shown} <= {0.0, 180.0}
-    volume = sum(Shape(cell.outline).area * thick(assembly, cell.layers, CARD).likely for cell in cells(assembly, state))
+    volume = sum(
+        Shape(cell.outline).area * thick(assembly, cell.layers, CARD).likely
+        for cell in cells(assembly, state)
+    )
     sheets = sum(Shape(state.shadow(key, assembly.pieces)).area for key in state.pile)
     assert volume == pytest.approx(0.3 * sheets)
 
 
 @given(st.integers(2, 9), st.floats(0.1, 1.0), st.floats(0.0, 0.5))
 def test_sheets_of_one_stock_share_their_doubt(count, sheet, more):
-    """The error of one paper is the same in every layer: it adds up straight; a thicker paper never makes less."""
+    """The error of one paper is the same in every layer: it adds up straight; a thicker paper never makes
+    less."""
     assembly = Assembly()
     assembly.add(board("b0", "card", 50, 50))
     for number in range(1, count):
@@ -106,7 +122,9 @@ def test_sheets_of_one_stock_share_their_doubt(count, sheet, more):
         assembly.lay((f"b{number}", "body"), (f"b{number - 1}", "body"), (0, 0))
     state = assembly.mark("stack")
     one = thickest(assembly, state, {"card": Estimate.ranged(sheet * 0.9, sheet, sheet * 1.2, "card")})
-    assert (one.likely, one.low, one.high) == pytest.approx((count * sheet, count * sheet * 0.9, count * sheet * 1.2))
+    assert (one.likely, one.low, one.high) == pytest.approx(
+        (count * sheet, count * sheet * 0.9, count * sheet * 1.2)
+    )
     assert thickest(assembly, state, {"card": Estimate.exact(sheet + more)}).likely >= one.likely - 1e-9
     assert [key for key, _ in state.pile] == [f"b{number}" for number in range(count)]
 
@@ -127,7 +145,13 @@ def test_flaps_lie_in_the_order_they_were_closed(order):
 def test_an_inner_gusset_is_told_with_the_room_it_keeps_open():
     """A flap over a flap: the later one's gusset has to be wider than that of the one it encloses."""
     assembly = Assembly()
-    columns = [Span("inner", 60), Span("inner wall", 10), Span("", 100), Span("outer wall", 16), Span("outer", 70)]
+    columns = [
+        Span("inner", 60),
+        Span("inner wall", 10),
+        Span("", 100),
+        Span("outer wall", 16),
+        Span("outer", 70),
+    ]
     assembly.add(piece("folio", "card", columns, [Span("", 140)]), "body")
     assembly.fold("folio", ("inner", "inner wall", 90.0), ("inner wall", "body", 90.0))
     assembly.fold("folio", ("body", "outer wall", 90.0), ("outer wall", "outer", 90.0))
@@ -141,7 +165,8 @@ def test_an_inner_gusset_is_told_with_the_room_it_keeps_open():
 
 @given(st.floats(5, 95), st.floats(5, 195), st.floats(2, 30))
 def test_the_other_half_of_a_fastener_is_carried_through_the_gusset(x, y, gusset):
-    """A point of the flap lands on the front at the same distance from the fore edge; what is carried back is where it was."""
+    """A point of the flap lands on the front at the same distance from the fore edge; what is carried back is
+    where it was."""
     assembly = Assembly()
     assembly.add(strip("wrap", 100, gusset, 150), "c")
     assembly.fold("wrap", ("a", "b", 90.0), ("b", "c", 90.0))
@@ -172,7 +197,9 @@ def test_a_rounded_board_stays_within_a_tenth_of_the_arc(radius, sides):
     square = 120 * 180
     corners = 2 * len(sides)
     assert shape.bounds == pytest.approx((0, 0, 120, 180))
-    assert square - shape.area == pytest.approx(corners * (1 - 3.141592653589793 / 4) * radius**2, rel=0.06, abs=0.2)
+    assert square - shape.area == pytest.approx(
+        corners * (1 - 3.141592653589793 / 4) * radius**2, rel=0.06, abs=0.2
+    )
     assert rounded(board("board", "board", 120, 180), 0.0, sides) == board("board", "board", 120, 180)
 
 

@@ -1,4 +1,5 @@
-"""What is read off a folding programme: pockets and where no glue may go, ways to shut, the order of work; against plain geometry."""
+"""What is read off a folding programme: pockets and where no glue may go, ways to shut, the order of work;
+against plain geometry."""
 
 from __future__ import annotations
 
@@ -13,7 +14,15 @@ from shapely import Polygon as Shape
 from pleat.core.base.estimate import Estimate
 from pleat.core.engines.folding.closing import moved_by, ways
 from pleat.core.engines.folding.pockets import pockets, zones
-from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Programme, Where, work
+from pleat.core.engines.folding.programme import (
+    Add,
+    FoldGroup,
+    FoldOperation,
+    LayOperation,
+    Programme,
+    Where,
+    work,
+)
 from pleat.core.engines.folding.sheet import Cut, Panel, Piece, Span, board, piece
 from pleat.core.engines.folding.tasks import in_order, tasks
 from pleat.core.trade.folding import GLUE_FREE_FOLD_MM, GLUE_FREE_MOUTH_MM
@@ -34,8 +43,12 @@ def pocketed(wide, high, tall, tabs, cut=()):
     return Programme((Add(sheet, "back"), *folds, FoldOperation("sheet", (("back", "front", 180.0),)), *lays))
 
 
-@given(st.integers(60, 300), st.integers(60, 300), st.floats(0.2, 1.0), st.integers(0, 20), st.integers(0, 20))
-def test_a_pocket_is_as_wide_as_its_mouth_between_the_tabs_and_as_deep_as_its_front(wide, high, share, left, right):
+@given(
+    st.integers(60, 300), st.integers(60, 300), st.floats(0.2, 1.0), st.integers(0, 20), st.integers(0, 20)
+)
+def test_a_pocket_is_as_wide_as_its_mouth_between_the_tabs_and_as_deep_as_its_front(
+    wide, high, share, left, right
+):
     tall = high * share
     programme = pocketed(wide, high, tall, (left, right))
     worked = work(programme)
@@ -57,7 +70,9 @@ def test_a_pocket_is_as_wide_as_its_mouth_between_the_tabs_and_as_deep_as_its_fr
 def test_a_slanted_mouth_is_deep_on_one_side_and_shallow_on_the_other(wide, high, slant):
     tall = high - 10.0
     x = 12.0
-    cut = Cut((x, high + tall), (x + wide, high + tall - slant), (x + wide, high + tall), frozenset({"front"}))
+    cut = Cut(
+        (x, high + tall), (x + wide, high + tall - slant), (x + wide, high + tall), frozenset({"front"})
+    )
     sheet = pocket_sheet(wide, high, tall, (12.0, 0.0), (cut,))
     programme = Programme(
         (
@@ -78,7 +93,13 @@ def test_a_corner_glued_along_two_sides_is_a_pocket_and_glued_all_over_is_none()
     page = piece("page", "card", [Span("", 100.0)], [Span("", 150.0)])
     cases: tuple[tuple[tuple[Where, ...], int], ...] = ((("tail", "right"), 1), ((), 0))
     for edges, count in cases:
-        programme = Programme((Add(page), Add(triangle), LayOperation(("corner", "body"), ("page", "body"), (20.0, 90.0), edges=edges)))
+        programme = Programme(
+            (
+                Add(page),
+                Add(triangle),
+                LayOperation(("corner", "body"), ("page", "body"), (20.0, 90.0), edges=edges),
+            )
+        )
         found = pockets(work(programme))
         assert len(found) == count
         if found:
@@ -98,10 +119,13 @@ def test_what_lies_in_a_pocket_is_none_itself():
 
 
 def test_glue_stays_off_folds_that_move_and_mouths():
-    """Beside every fold that shuts it 3 mm on both panels and both sides; at a mouth 6 mm, on the faces that look at each other."""
+    """Beside every fold that shuts it 3 mm on both panels and both sides; at a mouth 6 mm, on the faces that
+    look at each other."""
     build = pocketed(100, 150, 60, (10, 10)).build
     wide = piece("cover", "card", [Span("front", 90.0), Span("back", 100.0)], [Span("", 150.0)])
-    programme = Programme((Add(wide, "back"),), (FoldGroup("front", (FoldOperation("cover", (("back", "front", 180.0),)),)),))
+    programme = Programme(
+        (Add(wide, "back"),), (FoldGroup("front", (FoldOperation("cover", (("back", "front", 180.0),)),)),)
+    )
     worked = work(programme)
     bands = zones(programme, worked)
     assert {(zone.key[1], zone.side) for zone in bands} == set(itertools.product(("front", "back"), "AB"))
@@ -130,14 +154,19 @@ def cross(arms):
     sheet = piece("sheet", "card", spans("left", "right"), spans("head", "tail"))
     there = [name for name in names if size[name]]
     groups = tuple(
-        FoldGroup(name, (FoldOperation("sheet", (("body", f"{name} gusset", 90.0), (f"{name} gusset", name, 90.0))),)) for name in there
+        FoldGroup(
+            name,
+            (FoldOperation("sheet", (("body", f"{name} gusset", 90.0), (f"{name} gusset", name, 90.0))),),
+        )
+        for name in there
     )
     return Programme((Add(sheet, "body"),), groups, turns=True)
 
 
 @given(st.lists(st.sampled_from([0.0, 30.0, 60.0, 99.0]), min_size=4, max_size=4))
 def test_a_gusset_holds_what_was_shut_before_it_where_both_lie_over_each_other(arms):
-    """Counted by hand for every order: under an arm lie the arms shut before that reach under it; left and right of 30 do not meet."""
+    """Counted by hand for every order: under an arm lie the arms shut before that reach under it; left and
+    right of 30 do not meet."""
     programme = cross(arms)
     if not programme.closing:
         return

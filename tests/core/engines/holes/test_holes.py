@@ -1,4 +1,5 @@
-"""Where holes lie, how they are punched, and what goes round them: against standards, brute force and polylines."""
+"""Where holes lie, how they are punched, and what goes round them: against standards, brute force and
+polylines."""
 
 from __future__ import annotations
 
@@ -20,7 +21,8 @@ EDGES = st.floats(60, 500)
 
 
 def test_filing_holes_are_where_iso_838_has_them():
-    """ISO 838:1974: holes of 6 mm, 80 mm apart, 12 mm from the edge, symmetric about the middle; on A4 from the head 108.5 and 188.5 mm."""
+    """ISO 838:1974: holes of 6 mm, 80 mm apart, 12 mm from the edge, symmetric about the middle; on A4 from
+    the head 108.5 and 188.5 mm."""
     two = PATTERNS["iso2"]
     assert (two.hole, two.inset, two.gaps) == (6.0, 12.0, (80.0,))
     assert centred(297, two.gaps) == (108.5, 188.5)
@@ -29,7 +31,8 @@ def test_filing_holes_are_where_iso_838_has_them():
 
 
 def test_patterns_and_pitches_of_the_trade():
-    """Common practice: three holes 4 1/4 in apart; from memory: six holes 19-19-70-19-19 mm; 3, 2 and 4 holes to the inch."""
+    """Common practice: three holes 4 1/4 in apart; from memory: six holes 19-19-70-19-19 mm; 3, 2 and 4 holes
+    to the inch."""
     assert PATTERNS["three"].span == pytest.approx(215.9)
     assert centred(279.4, PATTERNS["three"].gaps) == pytest.approx((31.75, 139.7, 247.65))
     assert PATTERNS["six-a5"].span == 146
@@ -40,7 +43,12 @@ def test_patterns_and_pitches_of_the_trade():
 
 @given(EDGES, st.integers(1, 9), st.floats(5, 25))
 def test_holes_are_the_same_from_both_ends(edge, count, end):
-    for found in (folded(edge, count), inset(edge, count, end), centred(edge, [end] * (count - 1)), row(edge, end, 4.0)):
+    for found in (
+        folded(edge, count),
+        inset(edge, count, end),
+        centred(edge, [end] * (count - 1)),
+        row(edge, end, 4.0),
+    ):
         assert sorted(edge - at for at in found) == pytest.approx(list(found))
         assert missed(found, edge) == pytest.approx(0, abs=1e-6)
 
@@ -54,7 +62,8 @@ def test_a_row_is_as_long_as_it_can_be_and_breaks_no_end(edge, pitch, hole):
 
 
 def test_a_folded_strip_shows_its_folds():
-    """Folded in half and half again a strip of 200 has creases at 50, 100 and 150: two rings at the quarter points."""
+    """Folded in half and half again a strip of 200 has creases at 50, 100 and 150: two rings at the quarter
+    points."""
     creases = {200 * number / 4 for number in (1, 2, 3)}
     assert set(folded(200, 2)) == creases - {100.0}
 
@@ -74,13 +83,23 @@ def test_lifts_hold_whole_sheets(sheets, caliper, takes):
 
 def test_a_stack_divided_by_the_capacity_is_often_one_lift_too_few():
     cases = [(sheets, caliper) for sheets in range(5, 120, 5) for caliper in (0.1, 0.11, 0.13, 0.15, 0.19)]
-    wrong = [1 for sheets, caliper in cases if lifts(sheets, caliper, 1.0) != math.ceil(sheets * caliper / 1.0 - 1e-9)]
+    wrong = [
+        1
+        for sheets, caliper in cases
+        if lifts(sheets, caliper, 1.0) != math.ceil(sheets * caliper / 1.0 - 1e-9)
+    ]
     assert len(wrong) > len(cases) / 5
 
 
-@given(st.floats(60, 420), st.sampled_from([25.4 / 4, 25.4 / 3, 25.4 / 2, 10.0]), st.floats(2, 6), st.integers(4, 60))
+@given(
+    st.floats(60, 420),
+    st.sampled_from([25.4 / 4, 25.4 / 3, 25.4 / 2, 10.0]),
+    st.floats(2, 6),
+    st.integers(4, 60),
+)
 def test_a_pitch_punch_makes_the_row_and_no_pin_breaks_an_edge(edge, pitch, hole, pins):
-    """Every pin that is left in, put where it comes down, either makes a hole of the row or misses the paper."""
+    """Every pin that is left in, put where it comes down, either makes a hole of the row or misses the
+    paper."""
     positions = row(edge, pitch, hole)
     plan = pitch_plan(edge, positions, pitch, hole, pins)
     if not positions:
@@ -104,7 +123,8 @@ def test_a_pitch_punch_makes_the_row_and_no_pin_breaks_an_edge(edge, pitch, hole
 
 
 def test_the_stop_by_brute_force_over_stops_and_pins():
-    """Of all stops at which some run of pins makes the row, the plan's is one; and fewer pins cannot be pulled."""
+    """Of all stops at which some run of pins makes the row, the plan's is one; and fewer pins cannot be
+    pulled."""
     edge, pitch, hole, pins = 210.0, 25.4 / 3, 4.0, 34
     positions = row(edge, pitch, hole)
     plan = pitch_plan(edge, positions, pitch, hole, pins)
@@ -114,7 +134,8 @@ def test_the_stop_by_brute_force_over_stops_and_pins():
         touching = [
             pin
             for pin in range(1, pins + 1)
-            if not first <= pin < first + len(positions) and -hole / 2 < (pin - 1) * pitch + head < edge + hole / 2
+            if not first <= pin < first + len(positions)
+            and -hole / 2 < (pin - 1) * pitch + head < edge + hole / 2
         ]
         can.append((len(touching), first))
     assert min(can)[0] == len(plan.pulled)
@@ -156,7 +177,8 @@ def test_elastic_is_cut_shorter_than_its_path():
 
 @given(st.floats(0.5, 3), st.floats(4, 12), st.floats(1, 20), st.floats(3, 25))
 def test_a_coil_runs_aslant_through_its_hole(wire, pitch, stack, radius):
-    """A helix, followed from one side of the stack to the other: how far it climbs there, and its own thickness."""
+    """A helix, followed from one side of the stack to the other: how far it climbs there, and its own
+    thickness."""
     half = math.asin(min(1.0, stack / (2 * radius)))
     angles = np.linspace(-half, half, 50)
     climb = (angles[-1] - angles[0]) / (2 * math.pi) * pitch

@@ -1,4 +1,5 @@
-"""The four limits of a ring against a stack of rigid pages that is put on it and turned round it in small steps."""
+"""The four limits of a ring against a stack of rigid pages that is put on it and turned round it in small
+steps."""
 
 from __future__ import annotations
 
@@ -26,7 +27,8 @@ PAGE = 60.0
 
 
 def span(ring, height):
-    """Where the wire crosses a page at a height: (inner edge, outer edge), or None where the page misses the inside."""
+    """Where the wire crosses a page at a height: (inner edge, outer edge), or None where the page misses the
+    inside."""
     if abs(height) >= ring.radius:
         return None
     return math.sqrt(ring.radius**2 - height**2), math.sqrt((ring.radius + ring.wire) ** 2 - height**2)
@@ -64,7 +66,8 @@ def test_square_is_the_thickest_stack_with_all_its_holes_in_line():
 
 
 def test_flat_is_the_thickest_stack_that_lies_flat_opened_anywhere():
-    """Both parts rest on the table; where pages of both lie at one height their bridges must not run into each other."""
+    """Both parts rest on the table; where pages of both lie at one height their bridges must not run into
+    each other."""
     for ring in GRID:
         alone = [at for at in heights(ring) if slides(ring, at)]
         both = [at for at in alone if span(ring, at)[0] >= ring.bridge]
@@ -80,7 +83,8 @@ def test_flat_is_the_thickest_stack_that_lies_flat_opened_anywhere():
 
 
 class Turner:
-    """The upper part of a stack turned over the lower one, as one, at every angle and wherever it finds room."""
+    """The upper part of a stack turned over the lower one, as one, at every angle and wherever it finds
+    room."""
 
     def __init__(self, ring, stack, share, apart=0.12):
         self.ring, self.thick = ring, stack * share
@@ -91,7 +95,8 @@ class Turner:
         self.begins = np.sqrt(ring.radius**2 - self.lying**2)
 
     def crosses(self, x0, y0, x1, y1):
-        """Whether a straight piece runs through a page that lies: through its bridge inside the ring, or through its page beyond."""
+        """Whether a straight piece runs through a page that lies: through its bridge inside the ring, or
+        through its page beyond."""
         rise = np.where(np.abs(y1 - y0) < 1e-9, 1e-9, y1 - y0)
         at = (self.lying - y0[..., None]) / rise[..., None]
         x = x0[..., None] + at * (x1 - x0)[..., None]
@@ -123,10 +128,13 @@ class Turner:
 
 
 def binds(ring, stack, degrees, shares=(0.0, 0.25, 0.5), apart=0.12):
-    """The angles at which some part of a stack does not go over the rest, looked at every so many degrees; sheets so far apart."""
+    """The angles at which some part of a stack does not go over the rest, looked at every so many degrees;
+    sheets so far apart."""
     for share in shares:
         turner = Turner(ring, stack, share, apart)
-        angles = sorted(np.arange(0, 180.01, degrees), key=lambda angle: abs(angle - 135))  # where it binds is found soonest from there
+        angles = sorted(
+            np.arange(0, 180.01, degrees), key=lambda angle: abs(angle - 135)
+        )  # where it binds is found soonest from there
         yield from (angle for angle in angles if not turner.fits(math.radians(angle)))
 
 
@@ -135,13 +143,17 @@ HEAVY = (12.5, 2.8)
 """Radius and wire of which each takes as long as eight others: all of them are left to the long run."""
 
 
-@pytest.mark.parametrize("ring", some([one for one in TURNED if LONG or (one.radius, one.wire) != HEAVY], 4), ids=str)
+@pytest.mark.parametrize(
+    "ring", some([one for one in TURNED if LONG or (one.radius, one.wire) != HEAVY], 4), ids=str
+)
 def test_turning_is_the_thickest_stack_of_which_any_part_goes_over_the_rest(ring):
     limit = ring.limits.turns
     if limit > WITHIN_MM:
         assert not list(binds(ring, limit - WITHIN_MM, 6.0))
     if ring.limits.parallel > limit + 2 * WITHIN_MM and (ring.bridge <= ring.radius or limit):
-        if ring.bridge > ring.radius:  # a page that hangs beside the others has to rise over them within a degree or two
+        if (
+            ring.bridge > ring.radius
+        ):  # a page that hangs beside the others has to rise over them within a degree or two
             found = binds(ring, limit + WITHIN_MM, 0.5, (0.0,), apart=0.03)
         else:
             found = binds(ring, limit + WITHIN_MM, 2.0)
@@ -159,7 +171,11 @@ def test_no_limit_is_beyond_what_lies_parallel_and_a_wider_hole_takes_no_less(ra
     assert 0 <= limits.turns <= limits.parallel + 1e-9
     assert limits.flat <= limits.parallel + 1e-9
     larger = Ring(radius + 1, wire, hole, inset)
-    assert not larger.passes or larger.bridge / 2 < larger.reach or larger.limits.parallel >= limits.parallel - 1e-9
+    assert (
+        not larger.passes
+        or larger.bridge / 2 < larger.reach
+        or larger.limits.parallel >= limits.parallel - 1e-9
+    )
 
 
 def test_a_larger_ring_of_thicker_wire_may_hold_less():

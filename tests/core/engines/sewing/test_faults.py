@@ -1,6 +1,7 @@
 """Patterns are right on every size, broken ones are named, and sound ones of a maker's own are left alone.
 
-Checked against networkx (each span as often as promised, all sections joined) and against an oracle of its own that cancels words as text.
+Checked against networkx (each span as often as promised, all sections joined) and against an oracle of its
+own that cancels words as text.
 """
 
 import itertools
@@ -28,7 +29,9 @@ def test_every_pattern_is_right_as_written_and_mirrored_and_reads_back_from_its_
     for name, sewing in singles() if rows == 1 else sewn_along(rows):
         for one in (sewing, sewing.mirrored):
             assert find(one) == (), name
-            assert notation.read(notation.write(one.threads, one.bed.stations), one.bed.stations) == one.threads
+            assert (
+                notation.read(notation.write(one.threads, one.bed.stations), one.bed.stations) == one.threads
+            )
 
 
 @pytest.mark.parametrize(("name", "sewing"), [*small()], ids=lambda one: one if isinstance(one, str) else "")
@@ -58,16 +61,21 @@ def test_the_thread_is_one_trail_that_joins_what_it_promises(name, sewing):
 
 
 def oracle(holes, tie):
-    """Whether a path of one section from inside, tied at its first hole, holds: words cancelled as text, letter by letter."""
+    """Whether a path of one section from inside, tied at its first hole, holds: words cancelled as text,
+    letter by letter."""
     word = "".join(chr(96 + hole) if number % 2 == 0 else chr(64 + hole) for number, hole in enumerate(holes))
-    pairs = re.compile("|".join(f"{chr(96 + n)}{chr(64 + n)}|{chr(64 + n)}{chr(96 + n)}" for n in range(1, 6)))
+    pairs = re.compile(
+        "|".join(f"{chr(96 + n)}{chr(64 + n)}|{chr(64 + n)}{chr(96 + n)}" for n in range(1, 6))
+    )
     if len(holes) % 2 or pairs.search(word):
         return False
     closed = word[0].swapcase() == word[-1]
     if tie == "tail":
         return not closed
     inside = [(a, b) for a, b in zip(holes[1::2], holes[2::2], strict=False)]
-    return any(min(span) < holes[0] < max(span) for span in [*inside, (holes[-1], holes[0])]) and bool(pairs.sub("", word))
+    return any(min(span) < holes[0] < max(span) for span in [*inside, (holes[-1], holes[0])]) and bool(
+        pairs.sub("", word)
+    )
 
 
 @pytest.mark.parametrize(("stations", "most"), [(3, 8), (4, 6), (5, 5)])
@@ -79,7 +87,10 @@ def test_all_paths_of_a_few_holes_agree_with_an_oracle_of_their_own(stations, mo
             if set(holes) != set(range(1, stations + 1)):
                 continue
             made = [Move("start", 1, holes[0], "inside")]
-            made += [Move("pass", 1, hole, "outside" if number % 2 == 0 else "inside") for number, hole in enumerate(holes)]
+            made += [
+                Move("pass", 1, hole, "outside" if number % 2 == 0 else "inside")
+                for number, hole in enumerate(holes)
+            ]
             for tie in ("tail", "over"):
                 path = (*made, Move("tie", 1, holes[0], made[-1].side, tie))
                 assert (not find(Sewing(board, (path,), anything))) == oracle(holes, tie), (holes, tie)
@@ -93,7 +104,8 @@ def first_difference(sewing, ways):
 
 
 def spoilt(moves):
-    """(the step that was spoilt, the moves) for every move left out, changed with its neighbour, done twice or put on the other side."""
+    """(the step that was spoilt, the moves) for every move left out, changed with its neighbour, done twice
+    or put on the other side."""
     for step in range(1, len(moves)):
         yield step, moves[:step] + moves[step + 1 :]
         yield step, moves[: step + 1] + moves[step:]
@@ -115,7 +127,9 @@ def test_every_broken_pattern_is_named_at_the_step_that_was_spoilt_or_the_next()
                 continue
             wrong = [fault for fault in find(broken) if not fault.watch]
             left = first_difference(broken, ways)
-            steps = [fault.step for fault in wrong if fault.step is not None] + ([left] if left is not None else [])
+            steps = [fault.step for fault in wrong if fault.step is not None] + (
+                [left] if left is not None else []
+            )
             assert wrong or left is not None, moves
             named += 1
             physical += bool(wrong)
@@ -157,17 +171,23 @@ def test_a_stitch_of_ones_own_is_told_its_first_fault(stations, line, kinds):
 
 @given(st.integers(3, 9), st.data())
 def test_sound_variants_of_a_makers_own_raise_no_alarm(stations, data):
-    """Any order of holes in which no two neighbours are one, of an even number, tied at its first hole without slipping."""
+    """Any order of holes in which no two neighbours are one, of an even number, tied at its first hole
+    without slipping."""
     holes = data.draw(st.permutations(range(1, stations + 1)))
     holes = (
         holes
         if stations % 2 == 0
-        else [*holes, data.draw(st.sampled_from([h for h in range(1, stations + 1) if h not in (holes[-1], holes[0])]))]
+        else [
+            *holes,
+            data.draw(st.sampled_from([h for h in range(1, stations + 1) if h not in (holes[-1], holes[0])])),
+        ]
     )
     line = f"{holes[0]} in | {' '.join(str(hole) for hole in holes)} =tail@{holes[0]}"
     threads = notation.read(line, stations)
     board = bed(1, stations)
-    assert not [fault for fault in find(Sewing(board, threads, promise_for(board, threads))) if not fault.watch]
+    assert not [
+        fault for fault in find(Sewing(board, threads, promise_for(board, threads))) if not fault.watch
+    ]
 
 
 @pytest.mark.parametrize("rows", [4, 5, 6, 9, 24])
@@ -189,11 +209,17 @@ def test_a_stitch_tapped_on_five_sections_grows_to_what_the_pattern_is_on_any(pa
 def test_one_section_is_sewn_again_in_each():
     path = through.straight_past(5, "inside")
     made = grown((path,), 3, 5)
-    assert [passes(thread) for thread in made] == [tuple((row, at) for _, at in passes(path)) for row in (1, 2, 3)]
-    assert not find(Sewing(bed(3, 5), made, PROMISE.__class__(covered="none", own=True, may_pass=frozenset({3}))))
+    assert [passes(thread) for thread in made] == [
+        tuple((row, at) for _, at in passes(path)) for row in (1, 2, 3)
+    ]
+    assert not find(
+        Sewing(bed(3, 5), made, PROMISE.__class__(covered="none", own=True, may_pass=frozenset({3})))
+    )
 
 
-@pytest.mark.parametrize("line", ["2 in | 2 9", "2 2 1", "2 in", "2 in | 2 ?", "0 in | 1", "2 in | =glue", ""])
+@pytest.mark.parametrize(
+    "line", ["2 in | 2 9", "2 2 1", "2 in", "2 in | 2 ?", "0 in | 1", "2 in | =glue", ""]
+)
 def test_a_line_that_cannot_be_read_says_what_would_do(line):
     with pytest.raises(notation.BadSewing) as caught:
         notation.read(line, 3)
@@ -202,12 +228,16 @@ def test_a_line_that_cannot_be_read_says_what_would_do(line):
 
 def test_a_hole_that_is_not_there_is_a_fault_of_its_step():
     made = (Move("start", 1, 2, "inside"), Move("pass", 1, 2, "outside"), Move("pass", 1, 9, "inside"))
-    assert [(fault.kind, fault.step) for fault in find(Sewing(bed(1, 3), (made,), Promise()))] == [("unknown", 2)]
+    assert [(fault.kind, fault.step) for fault in find(Sewing(bed(1, 3), (made,), Promise()))] == [
+        ("unknown", 2)
+    ]
 
 
 def test_the_cover_forgotten_and_a_tape_not_held_are_promises_broken():
     sewing = dict(small())["straight past 3 inside"]
-    uncovered = Sewing(Bed(sewing.bed.positions_mm, (Row(1, 2),), sewing.bed.height_mm), sewing.threads, sewing.promise)
+    uncovered = Sewing(
+        Bed(sewing.bed.positions_mm, (Row(1, 2),), sewing.bed.height_mm), sewing.threads, sewing.promise
+    )
     assert [fault.kind for fault in find(uncovered)] == ["cover"]
     tapes = dict(sewn_along(2, (6,), ()))["tapes 2 x 6"]
     skipped = notation.read("1.1 out | 1 2 3 5 4 6 2.6 5 4 3 2 1 =tail", 6)

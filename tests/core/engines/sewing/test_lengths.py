@@ -1,4 +1,5 @@
-"""How much thread: against a line in space that is measured point by point, and against each other over sizes."""
+"""How much thread: against a line in space that is measured point by point, and against each other over
+sizes."""
 
 import itertools
 import math
@@ -25,9 +26,13 @@ ROUND_MM = {"cord": 3.0, "stick": 5.0}
 
 
 def points(sewing):
-    """The thread as points (along, across, up) in mm: the outside at 0, the inside of a fold below it by what the needle passes."""
+    """The thread as points (along, across, up) in mm: the outside at 0, the inside of a fold below it by what
+    the needle passes."""
     bed_ = sewing.bed
-    middles = [sum(row.thick_mm for row in bed_.rows[:number]) + row.thick_mm / 2 for number, row in enumerate(bed_.rows)]
+    middles = [
+        sum(row.thick_mm for row in bed_.rows[:number]) + row.thick_mm / 2
+        for number, row in enumerate(bed_.rows)
+    ]
 
     def at(row, place, side):
         deep = 0.0 if side == "outside" else -(bed_.rows[row - 1].fold_mm + bed_.rows[row - 1].cover_mm)
@@ -35,7 +40,11 @@ def points(sewing):
 
     def ring(middle, radius):
         return [
-            (middle[0] + radius * math.sin(t / 360 * math.pi), middle[1], middle[2] + radius * (1 - math.cos(t / 360 * math.pi)))
+            (
+                middle[0] + radius * math.sin(t / 360 * math.pi),
+                middle[1],
+                middle[2] + radius * (1 - math.cos(t / 360 * math.pi)),
+            )
             for t in range(721)
         ]
 
@@ -64,8 +73,17 @@ def points(sewing):
                 line += [*ring(before, (ROUND_MM[move.what] + THREAD_MM) / 2), before]
             if move.do == "wrap" and move.what == "board":
                 x, y, z = before
-                up = y - sewing.bed.rows[here.row - 1].thick_mm / 2  # the board lies on its section, whose fold is in the middle
-                line += [(x, up - 2, z), (x, up - 2, z - 8), (x, up, z - 8), (x, up, z), before, *ring(before, THREAD_MM / 2)]
+                up = (
+                    y - sewing.bed.rows[here.row - 1].thick_mm / 2
+                )  # the board lies on its section, whose fold is in the middle
+                line += [
+                    (x, up - 2, z),
+                    (x, up - 2, z - 8),
+                    (x, up, z - 8),
+                    (x, up, z),
+                    before,
+                    *ring(before, THREAD_MM / 2),
+                ]
             line.append(at(move.row, move.at, move.side))
             here = move
         yield line
@@ -82,19 +100,29 @@ def test_a_thread_is_as_long_as_its_line_in_space(name, sewing):
 
 def test_common_practice_three_and_five_stations_by_hand():
     """1.5, 4.125, 6.75 in: 10.5 in of path; 40, 105, 170: 65 + 130 + 65, and four passages of 1.8 mm."""
-    sewing = Sewing(bed(1, 3, 0.3, height=260), (through.straight_past(3, "inside"),), through.straight_past_promise(3, True))
+    sewing = Sewing(
+        bed(1, 3, 0.3, height=260),
+        (through.straight_past(3, "inside"),),
+        through.straight_past_promise(3, True),
+    )
     need = thread_need(sewing, walk(sewing.threads), Use(THREAD_MM, 90))
     assert (need.run.spans_mm, need.run.passages_mm) == (pytest.approx(65 + 130 + 65), pytest.approx(4 * 1.8))
     assert need.total_mm == pytest.approx((260 + 7.2 + 180) * 1.07)
     assert need.shortest_mm == pytest.approx(260 + 7.2 + 150)
-    assert thread_need(sewing, walk(sewing.threads), Use(THREAD_MM, 90, 2)).total_mm == pytest.approx(2 * need.total_mm)
+    assert thread_need(sewing, walk(sewing.threads), Use(THREAD_MM, 90, 2)).total_mm == pytest.approx(
+        2 * need.total_mm
+    )
     assert need.run.spans_mm <= 2 * (195 - 65), "at most twice the distance between the outermost stations"
 
 
 @given(st.integers(2, 20), st.integers(2, 7), st.floats(100, 400), st.floats(1.01, 1.5))
 def test_the_mirrored_path_is_equally_long_and_length_grows_with_height(rows, stations, height, more):
     def run(height, mirrored=False):
-        sewing = Sewing(bed(rows, stations, height=height), (along.link(rows, stations, False),), through.loop_promise(False))
+        sewing = Sewing(
+            bed(rows, stations, height=height),
+            (along.link(rows, stations, False),),
+            through.loop_promise(False),
+        )
         return sum(measured(walk((sewing.mirrored if mirrored else sewing).threads), sewing.bed, THREAD_MM))
 
     assert run(height, mirrored=True) == pytest.approx(run(height))
@@ -114,13 +142,16 @@ def test_a_long_thread_is_cut_into_few_even_lengths_knotted_on_inside(rows, stat
 
 
 def test_swell_counts_the_thread_inside_gap_by_gap():
-    """Half a diameter a section, of two strands the second half as much again, none where only the outside has thread (house rules)."""
+    """Half a diameter a section, of two strands the second half as much again, none where only the outside
+    has thread (house rules)."""
     one = of_strands(1, 0.6)
     assert (one.low, one.likely, one.high) == (pytest.approx(0.18), pytest.approx(0.33), pytest.approx(0.48))
     assert of_strands(2, 0.6).likely == pytest.approx(1.5 * 0.33)
     sewing = dict(small())["tapes 5 x 6"]
     gaps = profile(walk(sewing.threads), sewing.bed, 0.6, 1)
-    assert [gap.likely for gap in gaps] == pytest.approx([5 * 0.33, 0, 5 * 0.33, 0, 5 * 0.33]), "none under the tapes"
+    assert [gap.likely for gap in gaps] == pytest.approx([5 * 0.33, 0, 5 * 0.33, 0, 5 * 0.33]), (
+        "none under the tapes"
+    )
     assert largest(gaps).likely == pytest.approx(1.65)
     two = dict(small())["two-on 6 x 8"]
     paired = profile(walk(two.threads), two.bed, 0.6, 1)

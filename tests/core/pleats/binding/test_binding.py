@@ -51,7 +51,9 @@ def test_three_stations_an_inch_and_a_half_in_on_eight_and_a_quarter():
 
 def test_five_stations_on_eight_inches():
     """Common practice: the middle, 1 in and 2.5 in either side of it: 1.5, 3, 4, 5, 6.5 in."""
-    plan = make_plan(edited(Book(), {"brief.ruler": "in", "brief.size": "5 x 8", "binding.station_count": "5"}))
+    plan = make_plan(
+        edited(Book(), {"brief.ruler": "in", "brief.size": "5 x 8", "binding.station_count": "5"})
+    )
     assert [position / IN for position in plan.binding.positions_mm] == pytest.approx([1.5, 3, 4, 5, 6.5])
 
 
@@ -62,7 +64,9 @@ def test_five_stations_on_eight_inches():
     st.sampled_from(["usual", "quarters", "even"]),
     st.sampled_from(["mm", "in"]),
 )
-def test_default_places_are_symmetric_inside_their_margins_and_on_the_ruler(height, count, ends, spread, name):
+def test_default_places_are_symmetric_inside_their_margins_and_on_the_ruler(
+    height, count, ends, spread, name
+):
     ruler, layout = RULERS[name], Layout(count, ends)
     places = stations.place(Pamphlet(spread=spread), layout, height, ruler)
     assert len(places) == count
@@ -100,7 +104,9 @@ def test_a_tape_is_placed_by_its_middle_and_its_holes_follow():
 
 @pytest.mark.parametrize("kind", SEWN, ids=lambda kind: kind.name)
 @pytest.mark.parametrize("sections", [1, 2, 3, 6, 7, 11, 24, 60])
-def test_every_kind_is_sewn_right_on_the_sections_it_takes_and_refuses_others_with_the_way_out(kind, sections):
+def test_every_kind_is_sewn_right_on_the_sections_it_takes_and_refuses_others_with_the_way_out(
+    kind, sections
+):
     book = sewn(kind.name, sections)
     result = make_plan(book).binding
     assert isinstance(result, SewnResult)
@@ -163,16 +169,23 @@ def test_only_the_sections_that_hold_more_paper_are_thicker_for_the_needle():
 
 
 def test_the_leaf_is_higher_so_there_are_more_holes():
-    counts = [len(make_plan(edited(Book(), {"brief.leaf_height_mm": str(height)})).binding.positions_mm) for height in (148, 220, 260, 390)]
+    counts = [
+        len(make_plan(edited(Book(), {"brief.leaf_height_mm": str(height)})).binding.positions_mm)
+        for height in (148, 220, 260, 390)
+    ]
     assert counts == [3, 3, 5, 5]
     assert [
-        len(make_plan(edited(sewn("link"), {"brief.leaf_height_mm": str(height)})).binding.positions_mm) for height in (148, 210, 297)
+        len(make_plan(edited(sewn("link"), {"brief.leaf_height_mm": str(height)})).binding.positions_mm)
+        for height in (148, 210, 297)
     ] == [3, 4, 5]
 
 
 def test_knot_and_piercing_schools_change_the_work_and_not_the_holes():
     steps = {
-        one.step.key: one.step for one in make_plan(edited(Book(), {"binding.pierce": "outside", "binding.knot": "outside"})).bench.work
+        one.step.key: one.step
+        for one in make_plan(
+            edited(Book(), {"binding.pierce": "outside", "binding.knot": "outside"})
+        ).bench.work
     }
     assert "from the outside" in steps["pierce"].detail
     assert "hang from them" in steps["tails"].detail
@@ -199,11 +212,21 @@ def test_ones_own_stitch_grows_to_the_book_or_says_why_not():
 @example(height=60.0, needle=1.0, pitch=3.0)
 def test_a_seam_that_tears_like_a_stamp_is_mended_although_its_stitches_are_made_whole(height, needle, pitch):
     """Thirty millimetres in stitches of 3 are ten; over another length the same stitch comes out shorter."""
-    book = sewn("machine", 1, ("brief.leaf_height_mm", height), ("binding.needle_mm", needle), ("binding.pitch_mm", pitch))
+    book = sewn(
+        "machine",
+        1,
+        ("brief.leaf_height_mm", height),
+        ("binding.needle_mm", needle),
+        ("binding.pitch_mm", pitch),
+    )
     told = [check for check in make_plan(book).binding.checks if check.key == "perforated"]
     for check in told:
         (offer,) = check.offers
-        assert not [one for one in make_plan(editing.apply(book, offer.changes)).binding.checks if one.key == "perforated"]
+        assert not [
+            one
+            for one in make_plan(editing.apply(book, offer.changes)).binding.checks
+            if one.key == "perforated"
+        ]
     assert bool(told) == (needle / make_plan(book).binding.pitch_mm > 1 / 3 + 1e-9)
 
 
@@ -211,7 +234,8 @@ def test_a_seam_that_tears_like_a_stamp_is_mended_although_its_stitches_are_made
 @settings(max_examples=examples(15))
 @given(data=st.data())
 def test_whatever_is_decided_of_a_sewing_plans_and_every_way_out_is_one(kind, data):
-    """Any record of the kind on leaves of any height and any sections: a plan, or a check whose offers change something and can be taken."""
+    """Any record of the kind on leaves of any height and any sections: a plan, or a check whose offers change
+    something and can be taken."""
     record = data.draw(records_of(kind.record))
     heights, sections = st.floats(60, 420), st.integers(1, 9)
     begun = sewn(

@@ -1,4 +1,5 @@
-"""Leaves held along an edge: worked figures, laws that hold at any size, what is owned, and covers that follow the leaves."""
+"""Leaves held along an edge: worked figures, laws that hold at any size, what is owned, and covers that
+follow the leaves."""
 
 from __future__ import annotations
 
@@ -51,8 +52,9 @@ def figure(result, key):
 
 
 def test_two_rings_by_hand():
-    """40 leaves of 0.12 mm lie 1.02 times that: 4.9; two cards of 0.338: 5.57. A ring of 25 with 2.2 wire, holes of 6, 10 from the edge:
-    bridge 7, least half chord (2.2 x 27.2 / 6 - 6) / 2 = 1.99, so half of the bridge, 3.5, counts: parallel 2 x sqrt(12.5^2 - 3.5^2) = 24."""
+    """40 leaves of 0.12 mm lie 1.02 times that: 4.9; two cards of 0.338: 5.57. A ring of 25 with 2.2 wire,
+    holes of 6, 10 from the edge: bridge 7, least half chord (2.2 x 27.2 / 6 - 6) / 2 = 1.99, so half of the
+    bridge, 3.5, counts: parallel 2 x sqrt(12.5^2 - 3.5^2) = 24."""
     plan = plan_of("rings")
     result = plan.binding
     assert result.cross.stack == pytest.approx(40 * LEAF * 1.02 + 2 * plan.paper.cover.caliper.likely)
@@ -68,25 +70,35 @@ def test_filing_holes_on_a4_are_those_of_iso_838_and_the_jig_is_true():
     assert (result.positions_mm, result.inset_mm, result.hole_mm) == ((108.5, 188.5), 12, 6)
     assert figure(result, "holes").rules[0].origin == "standard"
     six = plan_of("planner").binding
-    assert [b - a for a, b in zip(six.positions_mm, six.positions_mm[1:], strict=False)] == [19, 19, 70, 19, 19]
+    assert [b - a for a, b in zip(six.positions_mm, six.positions_mm[1:], strict=False)] == [
+        19,
+        19,
+        70,
+        19,
+        19,
+    ]
     assert figure(six, "holes").rules[0].origin == "from memory"
 
 
 def test_wire_takes_the_smallest_that_turns_and_pulls_what_would_break_an_edge():
-    """210 mm at 3 to the inch: floor((210 - 2 x 7) / 8.467) + 1 = 24 holes, the first (210 - 23 x 8.467) / 2 = 7.63 from the head."""
+    """210 mm at 3 to the inch: floor((210 - 2 x 7) / 8.467) + 1 = 24 holes, the first (210 - 23 x 8.467) / 2
+    = 7.63 from the head."""
     result = plan_of("wire").binding
     assert len(result.positions_mm) == 24
     assert result.positions_mm[0] == pytest.approx((210 - 23 * 25.4 / 3) / 2)
     assert result.pitch.pulled == (25,)
     sizes = [offer for offer in result.offers if offer.group == GROUP]
-    assert [offer.good for offer in sizes] == sorted(offer.good for offer in sizes), "all below the chosen one are too small"
+    assert [offer.good for offer in sizes] == sorted(offer.good for offer in sizes), (
+        "all below the chosen one are too small"
+    )
     assert next(offer for offer in sizes if offer.good).chosen
     (wire,) = [part for part in result.parts if isinstance(part, Length)]
     assert wire.length_mm == pytest.approx(24 * 25.4 / 3)
 
 
 def test_posts_take_the_shortest_that_closes_and_packing_is_the_rest():
-    """30 leaves of kraft card and two boards: 10.35 + 4 = 14.35; 0.97 of it is 13.9, so 15 mm, and 0.65 of packing."""
+    """30 leaves of kraft card and two boards: 10.35 + 4 = 14.35; 0.97 of it is 13.9, so 15 mm, and 0.65 of
+    packing."""
     plan = plan_of("posts")
     stack = plan.pages.thickness.likely + 4.0
     assert 10 < 0.97 * stack < 15
@@ -100,7 +112,8 @@ def test_posts_take_the_shortest_that_closes_and_packing_is_the_rest():
 
 
 def test_stick_and_band_by_hand():
-    """A band of 90 that stretches by 80 %, snug at 60 % of that: 133.2; less two stacks and half round both ends of stick and band."""
+    """A band of 90 that stretches by 80 %, snug at 60 % of that: 133.2; less two stacks and half round both
+    ends of stick and band."""
     plan = plan_of("stickband")
     result = plan.binding
     stack = plan.pages.thickness.likely + 2 * plan.paper.cover.caliper.likely
@@ -112,12 +125,18 @@ def test_stick_and_band_by_hand():
     notched = plan_of("stickband", ("binding.through", "notches"))
     assert (notched.binding.inset_mm, notched.binding.checks) == (0, ())
     assert "Notch the leaves" in [one.step.title for one in notched.bench.work]
-    assert not any("unch" in tool for one in notched.bench.work if one.step.key in ("jig", "punch") for tool in one.step.tools)
+    assert not any(
+        "unch" in tool
+        for one in notched.bench.work
+        if one.step.key in ("jig", "punch")
+        for tool in one.step.tools
+    )
 
 
 def test_sticks_make_the_spine_and_the_strips_go_over_it():
-    """Six sticks of 5 with a strip of 0.4 beside each: 32.4. A strip goes straight between two and round each by what it turns; pitch and
-    gap are both 5.4, so it turns a right angle at each: five times 5.4 x pi / 2, half a place at either end, two laps of 40."""
+    """Six sticks of 5 with a strip of 0.4 beside each: 32.4. A strip goes straight between two and round each
+    by what it turns; pitch and gap are both 5.4, so it turns a right angle at each: five times 5.4 x pi / 2,
+    half a place at either end, two laps of 40."""
     plan = plan_of("sticks")
     result = plan.binding
     assert figure(result, "stick_spine").value == pytest.approx(6 * 5.4)
@@ -136,7 +155,9 @@ def test_a_key_ring_loop_by_hand():
     """Twice 8 past the hole, 9 to the edge, 6 clear of it; half round 2.4 and the card's thickness."""
     plan = plan_of("keyring")
     card = plan.paper.cover.caliper.likely
-    assert figure(plan.binding, "loop").value[1] == plan.brief.ruler.snap_up(2 * 23 + math.pi * (2.4 + card) / 2)
+    assert figure(plan.binding, "loop").value[1] == plan.brief.ruler.snap_up(
+        2 * 23 + math.pi * (2.4 + card) / 2
+    )
 
 
 def test_elastic_round_a_fold_is_cut_shorter_than_its_path():
@@ -146,14 +167,22 @@ def test_elastic_round_a_fold_is_cut_shorter_than_its_path():
     assert cut.length_mm == plan.brief.ruler.snap(0.875 * path + 60)
     closed = plan_of("loop", ("binding.made", "closed")).binding.parts[0]
     assert closed.length_mm == plan.brief.ruler.snap(0.875 * path)
-    assert plan_of("loop", ("binding.made", "cord")).binding.parts[0].length_mm > path, "cord is cut with its tails"
+    assert plan_of("loop", ("binding.made", "cord")).binding.parts[0].length_mm > path, (
+        "cord is cut with its tails"
+    )
 
 
 @pytest.mark.parametrize("name", HELD)
 @settings(max_examples=examples(12), suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.floats(60, 420), st.floats(80, 420), st.integers(2, 160), st.sampled_from(["mm", "in"]))
 def test_holes_are_symmetric_and_none_is_near_an_end_or_it_is_told(name, width, height, leaves, ruler):
-    plan = plan_of(name, ("brief.leaf_width_mm", width), ("brief.leaf_height_mm", height), ("pages.amount", leaves), ("brief.ruler", ruler))
+    plan = plan_of(
+        name,
+        ("brief.leaf_width_mm", width),
+        ("brief.leaf_height_mm", height),
+        ("pages.amount", leaves),
+        ("brief.ruler", ruler),
+    )
     result = plan.binding
     assert isinstance(result, PunchedResult)
     end, _ = nearest(result.positions_mm, result.edge_mm, result.hole_mm)
@@ -162,18 +191,28 @@ def test_holes_are_symmetric_and_none_is_near_an_end_or_it_is_told(name, width, 
     if not told & {"D5"} and name not in ("filing", "planner", "strips"):
         assert end >= HOLE_END_MM - 1e-6
     if name != "keyring":
-        assert sorted(result.edge_mm - at for at in result.positions_mm) == pytest.approx(list(result.positions_mm))
+        assert sorted(result.edge_mm - at for at in result.positions_mm) == pytest.approx(
+            list(result.positions_mm)
+        )
     assert len(plan.cover.holes_mm) == len(result.positions_mm)
 
 
 @settings(max_examples=examples(40))
-@given(st.sampled_from(["rings", "wire", "coil", "posts", "strips", "filing"]), st.integers(2, 200), st.integers(1, 120))
+@given(
+    st.sampled_from(["rings", "wire", "coil", "posts", "strips", "filing"]),
+    st.integers(2, 200),
+    st.integers(1, 120),
+)
 def test_more_pages_never_need_a_smaller_opening(name, leaves, more):
     def need(count):
         result = plan_of(name, ("pages.amount", count)).binding
         if name == "posts":
             return figure(result, "post").value
-        good = [number for number, offer in enumerate(offer for offer in result.offers if offer.group == GROUP) if offer.good]
+        good = [
+            number
+            for number, offer in enumerate(offer for offer in result.offers if offer.group == GROUP)
+            if offer.good
+        ]
         return min(good, default=99)
 
     assert need(leaves) <= need(leaves + more)
@@ -182,9 +221,12 @@ def test_more_pages_never_need_a_smaller_opening(name, leaves, more):
 @settings(max_examples=examples(40))
 @given(st.sampled_from(["rings", "strips", "filing", "wire"]), st.integers(5, 300))
 def test_what_is_proposed_as_the_most_is_held_and_a_leaf_more_is_told(name, leaves):
-    """The inverse: as many leaves as the figure says turn freely; and one more than it says is no longer proposed."""
+    """The inverse: as many leaves as the figure says turn freely; and one more than it says is no longer
+    proposed."""
     changes = [] if name != "wire" else [("binding.nominal_mm", 14.3)]
-    most = int(str(figure(plan_of(name, *changes, ("pages.amount", leaves)).binding, "takes").value).split()[0])
+    most = int(
+        str(figure(plan_of(name, *changes, ("pages.amount", leaves)).binding, "takes").value).split()[0]
+    )
     full = plan_of(name, *changes, ("pages.amount", max(most, 1))).binding
     assert "D8" not in {check.key for check in full.checks}
     over = plan_of(name, *changes, ("pages.amount", most + 2)).binding
@@ -197,7 +239,9 @@ def test_covers_are_mirrored_and_moved_by_their_square():
         back, front = plan.cover.laid
         wide, high = front.piece.size_mm
         for one, other in zip(back.holes, front.holes, strict=True):
-            mirror = (one.x_mm, high - one.y_mm) if plan.binding.along == "head" else (wide - one.x_mm, one.y_mm)
+            mirror = (
+                (one.x_mm, high - one.y_mm) if plan.binding.along == "head" else (wide - one.x_mm, one.y_mm)
+            )
             assert mirror == pytest.approx((other.x_mm, other.y_mm)), "one is the other's mirror image"
         along = [hole.x_mm if plan.binding.along == "head" else hole.y_mm for hole in front.holes]
         assert along == pytest.approx([at + 3 for at in plan.binding.positions_mm])
@@ -219,7 +263,9 @@ def test_what_is_owned_comes_first_and_a_larger_ring_that_holds_less_is_told():
     (rings,) = [part for part in taken.binding.parts if isinstance(part, Count)]
     assert (rings.name, rings.stock) == ("Thin rings", "7")
     assert figure(plan.binding, "lifts").value == "3 lifts", "16 leaves at once"
-    bands = tools_from([("3", Elastic(name="Wide band", shape="loop", width_mm=4, length_left_mm=120, stretch=60))])
+    bands = tools_from(
+        [("3", Elastic(name="Wide band", shape="loop", width_mm=4, length_left_mm=120, stretch=60))]
+    )
     (band,) = [offer for offer in plan_of("stickband", tools=bands).binding.offers if offer.group == GROUP]
     assert band.good
     assert plan_of("stickband", *band.changes, tools=bands).binding.checks == ()
@@ -232,7 +278,8 @@ def test_what_makes_holes_strong_takes_room_on_the_ring():
 
 
 def test_uneven_leaves_ask_for_more_room_unless_they_lean():
-    """Thicker by 30 in the middle: scored leaves lean in from a quarter of 148, 27 mm beyond the rings, by 30 degrees from both sides: 31 mm."""
+    """Thicker by 30 in the middle: scored leaves lean in from a quarter of 148, 27 mm beyond the rings, by 30
+    degrees from both sides: 31 mm."""
     reach = 0.25 * 148 - 10
     for card, lean in ((0.12, math.tan(math.radians(30))), (0.5, 0.0)):
         changes = [("pages.middle_mm", 30.0), ("paper.leaf.readings_mm", (card * 10,))]
@@ -249,7 +296,11 @@ def test_a_hole_is_set_by_its_place_and_its_partner_follows_until_they_are_parte
     alone = editing.edit(editing.apply(book, [("binding.moved", "single")]), {"binding.hole.1": "160"})
     assert make_plan(alone).binding.positions_mm == (40, 160)
     assert editing.edit(book, {"binding.hole.0": "40"}) == book, "what is shown changes nothing"
-    for number, text, says in (("0", "130", "lies between"), ("9", "20", "no such hole"), ("0", "none", "not a length")):
+    for number, text, says in (
+        ("0", "130", "lies between"),
+        ("9", "20", "no such hole"),
+        ("0", "none", "not a length"),
+    ):
         with pytest.raises(BadBook, match=says):
             editing.edit(book, {f"binding.hole.{number}": text})
     three = editing.apply(book, [("binding.count", 3)])
@@ -293,13 +344,28 @@ def test_a_book_that_becomes_leaves_has_as_many_pages():
 COUNT = st.none() | st.integers(0, 100000)
 OWNED = st.one_of(
     st.builds(
-        Hardware, name=st.just("one"), shape=st.sampled_from(["ring", "wire", "coil", "strip", "post"]), inner_mm=st.floats(2, 150),
-        wire_mm=st.floats(0.3, 10), pitch_mm=st.none() | st.floats(2, 150), length_mm=st.none() | st.floats(10, 1000), owned=COUNT,
+        Hardware,
+        name=st.just("one"),
+        shape=st.sampled_from(["ring", "wire", "coil", "strip", "post"]),
+        inner_mm=st.floats(2, 150),
+        wire_mm=st.floats(0.3, 10),
+        pitch_mm=st.none() | st.floats(2, 150),
+        length_mm=st.none() | st.floats(10, 1000),
+        owned=COUNT,
     ),
-    st.builds(Elastic, name=st.just("one"), shape=st.sampled_from(["cord", "loop"]), width_mm=st.floats(0.3, 60), length_left_mm=st.floats(0, 2000), stretch=st.floats(5, 400)),
-    st.builds(Stick, name=st.just("one"), length_mm=st.floats(20, 3000), thickness_mm=st.floats(1, 60), owned=COUNT),
+    st.builds(
+        Elastic,
+        name=st.just("one"),
+        shape=st.sampled_from(["cord", "loop"]),
+        width_mm=st.floats(0.3, 60),
+        length_left_mm=st.floats(0, 2000),
+        stretch=st.floats(5, 400),
+    ),
+    st.builds(
+        Stick, name=st.just("one"), length_mm=st.floats(20, 3000), thickness_mm=st.floats(1, 60), owned=COUNT
+    ),
     st.builds(Tool, name=st.just("one"), shape=st.just("punch"), thickest_mm=st.none() | st.floats(0.05, 50)),
-)  # fmt: skip
+)
 
 
 @settings(max_examples=examples(60))
@@ -317,7 +383,9 @@ def test_whatever_is_owned_every_size_that_is_offered_can_be_taken(name, items):
         taken = plan_of(name, *offer.changes, tools=tools)
         assert isinstance(taken.binding.figures, tuple)
         if offer.group == GROUP and offer.good and name != "stickband":
-            assert not [check for check in taken.binding.checks if check.key == "D8" and check.level == "stop"], offer.label
+            assert not [
+                check for check in taken.binding.checks if check.key == "D8" and check.level == "stop"
+            ], offer.label
 
 
 def test_sticks_that_are_owned_are_taken_and_counted():
@@ -329,13 +397,20 @@ def test_sticks_that_are_owned_are_taken_and_counted():
     hazel, twigs = (offer for offer in plan.binding.offers if offer.group == GROUP)
     assert (hazel.good, twigs.good) == (True, False)
     taken = plan_of("sticks", *hazel.changes, tools=tools_from(owned)).binding
-    assert [(part.name, part.stock, part.count) for part in taken.parts if isinstance(part, Count)] == [("Hazel", "4", 6)]
+    assert [(part.name, part.stock, part.count) for part in taken.parts if isinstance(part, Count)] == [
+        ("Hazel", "4", 6)
+    ]
     assert figure(taken, "stick_spine").value == pytest.approx(6 * 6.4)
 
 
 def test_what_is_typed_of_a_ring_is_no_longer_the_one_that_was_taken():
-    book = editing.apply(recipe("rings").book(), [("binding.gear", "Brass rings"), ("binding.stock_id", "7"), ("binding.inner_mm", 24.0)])
-    assert editing.edit(book, {"binding.inner_mm": "24"}).binding.gear == "Brass rings", "what is shown changes nothing"
+    book = editing.apply(
+        recipe("rings").book(),
+        [("binding.gear", "Brass rings"), ("binding.stock_id", "7"), ("binding.inner_mm", 24.0)],
+    )
+    assert editing.edit(book, {"binding.inner_mm": "24"}).binding.gear == "Brass rings", (
+        "what is shown changes nothing"
+    )
     other = editing.edit(book, {"binding.inner_mm": "30"}).binding
     assert (other.inner_mm, other.gear, other.stock_id) == (30, "", None)
     assert editing.edit(book, {"binding.count": "3"}).binding.gear == "Brass rings"
@@ -349,12 +424,17 @@ RECORDS = {
 
 
 @pytest.mark.parametrize("name", RECORDS)
-@settings(max_examples=examples(25), suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow])
+@settings(
+    max_examples=examples(25),
+    suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow],
+)
 @given(st.data())
 def test_whatever_is_decided_it_plans_draws_prints_and_says_what_does_not_work(name, data):
     binding, pages = data.draw(RECORDS[name]), data.draw(records_of(Leaves, fixed=("kind",)))
     book = recipe(name).book()
-    book = book.model_copy(update={"binding": binding, **({"pages": pages} if name not in ("sticks", "loop") else {})})
+    book = book.model_copy(
+        update={"binding": binding, **({"pages": pages} if name not in ("sticks", "loop") else {})}
+    )
     book = editing.apply(book, [("brief.ruler", data.draw(st.sampled_from(["mm", "in"])))])
     plan = make_plan(book)
     json.dumps(plan_data(plan))

@@ -46,7 +46,9 @@ def test_a_block_is_hung_in_when_it_is_sewn_and_the_cover_is_lined_and_dry(name)
     order = before(name, ("cover.ribbon", "yes"), ("cover.head_bands", "yes"))
     assert {"line_spine", "dry_cover", "sew", "ribbon", "head_bands"} <= order["hang_in"]
     assert "hang_in" in order["dry_book"]
-    assert {"sew", "press_block", "measure_sewn"} <= order["cut_board"], "the sewn, pressed block is measured before a board is cut"
+    assert {"sew", "press_block", "measure_sewn"} <= order["cut_board"], (
+        "the sewn, pressed block is measured before a board is cut"
+    )
     keys = set(before(name))
     assert not {"ribbon", "head_bands", "round_corners"} & keys, "nothing that was not asked for"
     assert "round_corners" in before(name, ("cover.rounded_mm", 8.0))
@@ -93,9 +95,10 @@ def test_every_fastener_is_taken_from_stock_and_has_both_halves(fastener):
 
 
 def test_an_elastic_is_cut_shorter_than_its_way():
-    """Common practice: 85 to 90 % of the way, and the knots. A board of 216 in a book 20 thick: 0.88 x (216 + 40 + 30) + 60."""
+    """Common practice: 85 to 90 % of the way, and the knots. A board of 216 in a book 20 thick: 0.875 x (216 +
+    40 + 30) + 60."""
     (elastic, eyelets) = fasteners.pieces("elastic", 216, 20, 150, 3)
-    assert elastic.length_mm == pytest.approx(0.88 * 286 + 60)
+    assert elastic.length_mm == pytest.approx(0.875 * 286 + 60)
     assert (elastic.count, eyelets.count) == (3, 6)
 
 
@@ -115,7 +118,13 @@ def test_covers_that_go_with_the_binding_are_offered_and_others_bring_one_along(
 
 
 def test_the_wrong_cover_is_refused_with_the_reason_and_the_ways_out():
-    for name, wrong in (("journal", "case"), ("case", "wrap"), ("link", "sheath"), ("padcover", "case"), ("tapes", "boards")):
+    for name, wrong in (
+        ("journal", "case"),
+        ("case", "wrap"),
+        ("link", "sheath"),
+        ("padcover", "case"),
+        ("tapes", "boards"),
+    ):
         plan = make_plan(editing.apply(recipe(name).book(), [("cover.kind", wrong)]))
         unfit = [check for check in plan.cover.checks if check.key == "unfit"]
         fits = plan.binding.at in COVERS.find(wrong).takes
@@ -150,9 +159,13 @@ def test_boards_that_are_cut_already_are_not_made_smaller_by_a_fix():
     plan = make_plan(book_of("case", *short, ("cover.back_mm", 145.0), ("cover.front_mm", 145.0)))
     (caught,) = [check for _, check in plan.checks if check.key == "E4"]
     assert all("cover.square_mm" not in dict(offer.changes) for offer in caught.offers)
-    tall = make_plan(book_of("case", ("paper.board.sheet_width_mm", 144.0), ("paper.board.sheet_height_mm", 600.0)))
+    tall = make_plan(
+        book_of("case", ("paper.board.sheet_width_mm", 144.0), ("paper.board.sheet_height_mm", 600.0))
+    )
     (board,) = [check for _, check in tall.checks if check.key == "B1"]
-    mended = make_plan(editing.apply(book_of("case", ("paper.board.sheet_width_mm", 144.0)), board.offers[0].changes))
+    mended = make_plan(
+        editing.apply(book_of("case", ("paper.board.sheet_width_mm", 144.0)), board.offers[0].changes)
+    )
     assert mended.cover.shell.front <= 144.0
     assert mended.cover.shell.height == pytest.approx(210 + 2 * mended.cover.shell.square)
 
@@ -167,11 +180,14 @@ def test_a_joined_covering_is_two_halves_that_lap_on_the_strip():
     lap = left.x_mm + left.piece.size_mm[0] - right.x_mm
     assert lap == pytest.approx(15.0)
     shell = two.cover.shell
-    assert right.x_mm + lap / 2 == pytest.approx(shell.edges[3] + shell.strip / 2), "in the middle of the spine"
+    assert right.x_mm + lap / 2 == pytest.approx(shell.edges[3] + shell.strip / 2), (
+        "in the middle of the spine"
+    )
 
 
 def test_a_covering_joined_at_the_joint_laps_on_the_front_board():
-    """Back, spine and both joints in one piece with 15 mm more; the front by itself: together the whole and the lap."""
+    """Back, spine and both joints in one piece with 15 mm more; the front by itself: together the whole and
+    the lap."""
     whole, two = (make_plan(book_of("case", ("cover.seam", seam))) for seam in ("one", "joint"))
     sizes = [part.width_mm for part in two.cover.parts if part.stock == "covering"]
     (one,) = [part.width_mm for part in whole.cover.parts if part.stock == "covering"]
@@ -181,7 +197,10 @@ def test_a_covering_joined_at_the_joint_laps_on_the_front_board():
     assert front.x_mm == pytest.approx(shell.edges[5])
     assert back.piece.size_mm[0] == pytest.approx(shell.edges[5] + 15.0)
     assert not [check for check in two.cover.checks if check.key == "seam"]
-    assert {cut.part.key for cut in two.cutting.cuts if cut.stock.key == "covering"} == {"covering", "covering_front"}
+    assert {cut.part.key for cut in two.cutting.cuts if cut.stock.key == "covering"} == {
+        "covering",
+        "covering_front",
+    }
 
 
 def test_bare_and_cross_grained_boards_are_told_to_warp():
@@ -189,7 +208,11 @@ def test_bare_and_cross_grained_boards_are_told_to_warp():
     (warp,) = [check for check in bare.cover.checks if check.key == "warp"]
     lined = make_plan(editing.apply(book_of("case", ("cover.ends", "bare")), warp.offers[0].changes))
     assert not [check for check in lined.cover.checks if check.key == "warp"]
-    small = (("paper.board.sheet_width_mm", 230.0), ("paper.board.sheet_height_mm", 160.0), ("paper.board.grain", "short"))
+    small = (
+        ("paper.board.sheet_width_mm", 230.0),
+        ("paper.board.sheet_height_mm", 160.0),
+        ("paper.board.grain", "short"),
+    )
     crossed = make_plan(book_of("case", *small))
     (warp,) = [check for check in crossed.cover.checks if check.key == "warp"]
     assert "cross" in warp.title

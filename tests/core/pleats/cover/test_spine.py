@@ -1,4 +1,5 @@
-"""The figure that everything after depends on: the spine with its parts, its doubt, what measuring saves, and one crease or two."""
+"""The figure that everything after depends on: the spine with its parts, its doubt, what measuring saves, and
+one crease or two."""
 
 import pytest
 
@@ -35,12 +36,15 @@ def test_the_spine_is_the_sum_of_its_named_parts(name, ruler):
 
 
 def test_a_hundred_leaves_by_hand():
-    """160 pages of 80 g/m2 copier paper are 80 leaves x 0.104 = 8.32; new and flat paper lies at 1.00 to 1.05, say 1.02: 8.49 mm.
-    Two endpapers of 120 g/m2 drawing paper, 0.144 each, are 4 leaves more: 0.58. Ten threads swell by what Binding says."""
+    """160 pages of 80 g/m2 copier paper are 80 leaves x 0.104 = 8.32; new and flat paper lies at 1.00 to
+    1.05, say 1.02: 8.49 mm. Two endpapers of 120 g/m2 drawing paper, 0.144 each, are 4 leaves more: 0.58. Ten
+    threads swell by what Binding says."""
     plan = make_plan(book_of("case"))
     shell = plan.cover.shell
     assert plan.pages.thickness.likely == pytest.approx(80 * 0.104 * 1.02, abs=0.03)
-    assert shell.spine.used.likely == pytest.approx(80 * 0.104 * 1.02 + 4 * 0.144 + plan.binding.swell.likely, abs=0.03)
+    assert shell.spine.used.likely == pytest.approx(
+        80 * 0.104 * 1.02 + 4 * 0.144 + plan.binding.swell.likely, abs=0.03
+    )
 
 
 @pytest.mark.parametrize("name", SPINED)
@@ -48,7 +52,9 @@ def test_a_reading_is_used_and_its_doubt_is_that_of_the_reading(name):
     spine = figures(name, ("cover.measured_spine_mm", 9.0))["spine"]
     assert (spine.value.likely, spine.value.width) == pytest.approx((9.0, 2 * BLOCK_READING_MM))
     assert "You measured it" in spine.how
-    again = figures(name, ("cover.measured_spine_mm", 9.0), ("cover.inserts_mm", 2.0), ("cover.inserts_at", "all"))["spine"]
+    again = figures(
+        name, ("cover.measured_spine_mm", 9.0), ("cover.inserts_mm", 2.0), ("cover.inserts_at", "all")
+    )["spine"]
     assert again.value.likely == pytest.approx(11.0), "what goes in later was not there when it was measured"
 
 
@@ -61,7 +67,9 @@ def test_what_measuring_saves_is_said_in_numbers_and_nothing_where_nothing_is_in
     assert str(wide.main_doubt()) in words
 
 
-@pytest.mark.parametrize(("thick", "scores"), [(2.0, 1), (ONE_CREASE_MM, 1), (ONE_CREASE_MM + 0.2, 2), (9.0, 2)])
+@pytest.mark.parametrize(
+    ("thick", "scores"), [(2.0, 1), (ONE_CREASE_MM, 1), (ONE_CREASE_MM + 0.2, 2), (9.0, 2)]
+)
 def test_one_crease_or_two_by_the_thickness(thick, scores):
     """Common practice, no source: one crease serves up to 3 to 4 mm."""
     plan = make_plan(editing.apply(Book(), [("cover.measured_spine_mm", thick)]))
@@ -74,7 +82,15 @@ def test_hinge_creases_and_flaps_stand_symmetric_and_the_leaves_keep_their_squar
     plain = make_plan(book_of("pockets", ("cover.creases", "two"), ("cover.flaps_mm", None)))
     plan = make_plan(recipe("pockets").book())
     wrap = plan.cover.wrap
-    assert [panel.name for panel in wrap.panels] == ["flap", "back", "hinge", "spine", "hinge", "front", "flap"]
+    assert [panel.name for panel in wrap.panels] == [
+        "flap",
+        "back",
+        "hinge",
+        "spine",
+        "hinge",
+        "front",
+        "flap",
+    ]
     assert list(wrap.scores_mm) == pytest.approx([wrap.width_mm - at for at in reversed(wrap.scores_mm)])
     assert wrap.width_mm == pytest.approx(plain.cover.wrap.width_mm + 2 * 60)
     assert plan.cover.square_fore_mm == pytest.approx(plain.cover.square_fore_mm)

@@ -14,7 +14,8 @@ from pleat.core.whole.planning import make_plan
 
 
 def shared(name, roles, changes, item="7"):
-    """The plan of a recipe whose roles are all served by what serves in the first, with ``changes`` to it; without an ``item`` it is not from the materials."""
+    """The plan of a recipe whose roles are all served by what serves in the first, with ``changes`` to it;
+    without an ``item`` it is not from the materials."""
     book = recipe(name).book()
     own = getattr(book.paper, roles[0]).model_copy(update={"stock_id": item, **changes})
     return make_plan(editing.apply(book, [(f"paper.{role}", own.model_dump(mode="json")) for role in roles]))
@@ -60,7 +61,11 @@ def test_a_roll_for_two_places_has_to_be_as_long_as_both_rows():
     (check,) = told(shared("quarter", ("covering", "side"), {"length_left_mm": needed - 1}))
     assert "right across the roll" in check.why
     assert check.no_fix
-    (want,) = [one for one in overview(plan, {}).wants if "cover" in one.use and one.name == plan.paper.stock("side").name]
+    (want,) = [
+        one
+        for one in overview(plan, {}).wants
+        if "cover" in one.use and one.name == plan.paper.stock("side").name
+    ]
     assert want.needed == 1
 
 
@@ -76,8 +81,14 @@ def test_a_reel_that_serves_twice_stands_in_one_row():
     """The thread of the sewing and that of a booklet sewn in, off one spool."""
     plan = make_plan(recipe("journal").book())
     (own,) = [one for one in plan.parts if isinstance(one, Length)]
-    twice = replace(plan.binding, parts=(replace(own, stock="9"), replace(own, key="again", use="ties", stock="9")))
-    (want,) = [one for one in overview(replace(plan, binding=twice), {"9": Good(own.length_mm * 1.5, 2.0)}).wants if one.unit == "mm"]
+    twice = replace(
+        plan.binding, parts=(replace(own, stock="9"), replace(own, key="again", use="ties", stock="9"))
+    )
+    (want,) = [
+        one
+        for one in overview(replace(plan, binding=twice), {"9": Good(own.length_mm * 1.5, 2.0)}).wants
+        if one.unit == "mm"
+    ]
     assert want.use == f"{own.use} and ties"
     assert want.needed == pytest.approx(2 * own.length_mm * own.count)
     assert want.missing == pytest.approx(0.5 * own.length_mm)

@@ -1,4 +1,5 @@
-"""What is put in: pieces and throats by geometry, the same on every kind of book; each slip caught and told apart; every fix mends; nothing nonsense breaks it."""
+"""What is put in: pieces and throats by geometry, the same on every kind of book; each slip caught and told
+apart; every fix mends; nothing nonsense breaks it."""
 
 from __future__ import annotations
 
@@ -37,9 +38,15 @@ TABS = {"mm": 12.0, "in": 12.7}
 @pytest.mark.parametrize("name", ["card", "a7", "4x6"])
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 def test_a_pocket_for_a_card_has_a_throat_it_slides_through_and_stands_out_as_wanted(name, stands, ruler):
-    """Card + ease wide, card - standing high, for its tabs lie under what goes in; the piece is two tabs wider and one higher."""
+    """Card + ease wide, card - standing high, for its tabs lie under what goes in; the piece is two tabs
+    wider and one higher."""
     step = RULERS[ruler].step_mm
-    thing = first(put(of("journal", ("brief.ruler", ruler)), {**POCKET, "goes": name, "stand_mm": stands, "places": at("page 12")}))
+    thing = first(
+        put(
+            of("journal", ("brief.ruler", ruler)),
+            {**POCKET, "goes": name, "stand_mm": stands, "places": at("page 12")},
+        )
+    )
     wide, high = PHOTOS[name][1:]
     assert 0 <= thing.width_mm - (wide + EASE_MM) < step + 1e-6
     assert 0 <= thing.height_mm - (high - stands) < step + 1e-6
@@ -50,7 +57,12 @@ def test_a_pocket_for_a_card_has_a_throat_it_slides_through_and_stands_out_as_wa
     piece = thing.pieces[0]
     assert piece.size_mm == pytest.approx((thing.width_mm + 2 * TABS[ruler], thing.height_mm + TABS[ruler]))
     assert wide <= thing.mouth.throat_mm - EASE_MM + 1e-6
-    assert not told(make_plan(put(of("journal"), {**POCKET, "goes": name, "stand_mm": stands, "places": at("page 12", 5, 50)})), "F1")
+    assert not told(
+        make_plan(
+            put(of("journal"), {**POCKET, "goes": name, "stand_mm": stands, "places": at("page 12", 5, 50)})
+        ),
+        "F1",
+    )
 
 
 @pytest.mark.parametrize("name", ["card", "a7", "4x6", "5x7", "a6"])
@@ -65,7 +77,9 @@ def test_what_fits_a_pocket_is_what_it_was_made_for_and_what_is_smaller(name):
 
 @pytest.mark.parametrize("way", ["glued", "clear", "envelope"])
 def test_glue_takes_a_quarter_inch_and_an_envelope_its_seam(way):
-    thing = first(put(of("journal"), {**POCKET, "way": way, "width_mm": 100, "height_mm": 80, "places": at("page 5")}))
+    thing = first(
+        put(of("journal"), {**POCKET, "way": way, "width_mm": 100, "height_mm": 80, "places": at("page 5")})
+    )
     lost = {"glued": 6, "clear": 6, "envelope": 1}[way]
     assert thing.mouth.throat_mm == 100 - 2 * lost
     assert thing.mouth.depth_mm == 80 - lost
@@ -74,8 +88,11 @@ def test_glue_takes_a_quarter_inch_and_an_envelope_its_seam(way):
 
 
 def open_side(across, up):
-    """Of a right-angled triangle with 6 mm of glue along both short sides: what is left of the long one, cut by shapely."""
-    room = Polygon([(6, 6), (6, 1000), (1000, 1000), (1000, 6)]).intersection(Polygon([(0, 0), (across, 0), (0, up)]))
+    """Of a right-angled triangle with 6 mm of glue along both short sides: what is left of the long one, cut
+    by shapely."""
+    room = Polygon([(6, 6), (6, 1000), (1000, 1000), (1000, 6)]).intersection(
+        Polygon([(0, 0), (across, 0), (0, up)])
+    )
     return room.intersection(LineString([(across, 0), (0, up)]).buffer(1e-6)).length / 2
 
 
@@ -83,7 +100,15 @@ def test_a_corner_pocket_and_a_slants_offcut_are_right_angled_triangles():
     corner = first(put(of("journal"), {"kind": "corner", "side_mm": 80, "places": at("page 5")}))
     assert corner.mouth.throat_mm == pytest.approx(open_side(80, 80))
     assert Polygon(corner.outline).area == pytest.approx(80 * 80 / 2)
-    design = {**POCKET, "goes": "none", "width_mm": 90, "height_mm": 100, "slant_mm": 40, "offcut": "second", "places": at("page 5")}
+    design = {
+        **POCKET,
+        "goes": "none",
+        "width_mm": 90,
+        "height_mm": 100,
+        "slant_mm": 40,
+        "offcut": "second",
+        "places": at("page 5"),
+    }
     slanted = first(put(of("journal"), design))
     second = next(figure for figure in slanted.figures if figure.key == "second")
     assert second.value == pytest.approx(open_side(90, 40))
@@ -140,4 +165,7 @@ def test_the_same_thing_on_a_sewn_leaf_a_ring_page_and_an_album_panel_is_the_sam
     sizes = [[(piece.size_mm, piece.outlines) for piece in thing.pieces] for thing in things]
     assert sizes[0]
     assert sizes[0] == sizes[1] == sizes[2]
-    assert len({(thing.width_mm, thing.height_mm, thing.mouth and thing.mouth.throat_mm) for thing in things}) == 1
+    assert (
+        len({(thing.width_mm, thing.height_mm, thing.mouth and thing.mouth.throat_mm) for thing in things})
+        == 1
+    )

@@ -1,4 +1,5 @@
-"""Two books with things put in, worked out with pencil and paper before they were planned, and single things by hand."""
+"""Two books with things put in, worked out with pencil and paper before they were planned, and single things
+by hand."""
 
 from __future__ import annotations
 
@@ -16,24 +17,42 @@ def thing(*designs, book=None):
 
 
 def test_a_pocket_for_a_photograph_in_inches_does_not_fit_level_and_does_upright():
-    """4 × 6 in level: 6 in + 3 mm = 155.4 mm, more than a leaf of 5 1/2 in (139.7). Upright: 101.6 + 3 = 104.6, so 4 1/8 in; 152.4 - 19.05 = 133.35, 5 1/4 in. Its tabs are half an inch."""
+    """4 × 6 in level: 6 in + 3 mm = 155.4 mm, more than a leaf of 5 1/2 in (139.7). Upright: 101.6 + 3 =
+    104.6, so 4 1/8 in; 152.4 - 19.05 = 133.35, 5 1/4 in. Its tabs are half an inch."""
     book = editing.edit(of("journal", ("brief.ruler", "in")), {"brief.size": "5 1/2 x 8 1/2 in"})
-    level = put(book, {"kind": "pocket", "goes": "4x6", "lies": "level", "stand_mm": 19.05, "places": at("page 12")})
+    level = put(
+        book, {"kind": "pocket", "goes": "4x6", "lies": "level", "stand_mm": 19.05, "places": at("page 12")}
+    )
     check = told(make_plan(level), "F9")[0]
     assert "6 1/8 × 3 1/4 in" in check.title
     offer = next(one for one in check.offers if "upright" in one.label)
     upright = make_plan(editing.apply(level, offer.changes))
     assert not told(upright, "F9")
     pocket = upright.extras.items[0].thing
-    assert (pocket.width_mm, pocket.height_mm) == (pytest.approx(66 * SIXTEENTH), pytest.approx(84 * SIXTEENTH))
-    assert pocket.pieces[0].size_mm == (pytest.approx((66 + 2 * 8) * SIXTEENTH), pytest.approx((84 + 8) * SIXTEENTH))
+    assert (pocket.width_mm, pocket.height_mm) == (
+        pytest.approx(66 * SIXTEENTH),
+        pytest.approx(84 * SIXTEENTH),
+    )
+    assert pocket.pieces[0].size_mm == (
+        pytest.approx((66 + 2 * 8) * SIXTEENTH),
+        pytest.approx((84 + 8) * SIXTEENTH),
+    )
     assert pocket.mouth.throat_mm == pytest.approx(66 * SIXTEENTH)
     assert pocket.stands_mm == pytest.approx(152.4 - 133.35)
 
 
 def test_a_waterfall_of_four_and_the_spacers_it_asks_for():
-    """85.6 + 3 + 12 = 100.6, so 101 mm; panels 30, 42, 42, 54, 54, 66, 66, 78 = 432. At its foot eight panels of 0.275 and four cards of 0.3 lie on each other: 3.4 mm, which takes 13 strips."""
-    design = {"kind": "waterfall", "goes": "card", "lies": "level", "goes_thick_mm": 0.3, "pockets": 4, "depth_mm": 30, "step_mm": 12}
+    """85.6 + 3 + 12 = 100.6, so 101 mm; panels 30, 42, 42, 54, 54, 66, 66, 78 = 432. At its foot eight panels
+    of 0.275 and four cards of 0.3 lie on each other: 3.4 mm, which takes 13 strips."""
+    design = {
+        "kind": "waterfall",
+        "goes": "card",
+        "lies": "level",
+        "goes_thick_mm": 0.3,
+        "pockets": 4,
+        "depth_mm": 30,
+        "step_mm": 12,
+    }
     book = put(of("journal"), {**design, "places": at("page 7", 20, 100)})
     plan = make_plan(book)
     made = plan.extras.items[0].thing
@@ -47,7 +66,9 @@ def test_a_waterfall_of_four_and_the_spacers_it_asks_for():
     after = make_plan(editing.apply(book, offer.changes))
     assert after.extras.added.likely == pytest.approx(13 * 0.275)
     assert after.cover.spine.likely == pytest.approx(plan.cover.spine.likely + 13 * 0.275)
-    cut = {one.part.key: (one.part.width_mm, one.part.height_mm, one.part.count) for one in after.cutting.cuts}
+    cut = {
+        one.part.key: (one.part.width_mm, one.part.height_mm, one.part.count) for one in after.cutting.cuts
+    }
     assert cut["extra_spacers"] == (15, 210, 13)
 
 
@@ -60,7 +81,14 @@ def test_a_flap_is_cut_with_its_hinge_and_reaches_as_far_as_it_is_high():
 
 def test_a_fold_out_may_be_a_leaf_less_twenty_millimetres():
     for wide, fits in ((128, True), (129, False)):
-        design = {"kind": "flap", "way": "foldout", "hinge": "right", "goes": "none", "width_mm": wide, "height_mm": 150}
+        design = {
+            "kind": "flap",
+            "way": "foldout",
+            "hinge": "right",
+            "goes": "none",
+            "width_mm": wide,
+            "height_mm": 150,
+        }
         plan = make_plan(put(of("journal"), {**design, "places": at("page 5")}))
         assert bool(told(plan, "C6")) is not fits, f"{wide} on a leaf of {plan.pages.leaf_width_mm}"
 
@@ -72,7 +100,9 @@ def test_a_band_from_edge_to_edge_lets_through_its_width_less_its_glue():
     assert made.pieces[0].size_mm == (148 + 30, 40)
     slides = thing({"kind": "band", "goes": "none", "ends": "slide", "places": at("page 5")})
     assert slides.mouth.throat_mm == 148
-    buckled = make_plan(put(of("journal"), {"kind": "band", "goes": "none", "ends": "buckle", "places": at("page 5")}))
+    buckled = make_plan(
+        put(of("journal"), {"kind": "band", "goes": "none", "ends": "buckle", "places": at("page 5")})
+    )
     assert [part.name for part in buckled.extras.parts if part.name == "buckle"] == ["buckle"]
 
 
@@ -83,7 +113,12 @@ def test_a_mat_has_an_even_border_on_every_side(border, size):
 
 
 def test_an_accordion_is_one_strip_of_its_panels_and_lies_as_thick_as_all_of_them():
-    plan = make_plan(put(of("journal"), {"kind": "picture", "goes": "a7", "stock": "card", "panels": 4, "places": at("page 5")}))
+    plan = make_plan(
+        put(
+            of("journal"),
+            {"kind": "picture", "goes": "a7", "stock": "card", "panels": 4, "places": at("page 5")},
+        )
+    )
     made = plan.extras.items[0].thing
     assert made.pieces[0].size_mm == (4 * 74, 105)
     assert plan.extras.worst.thick.likely == pytest.approx(4 * plan.paper.stock("card").caliper.likely)
@@ -91,7 +126,10 @@ def test_an_accordion_is_one_strip_of_its_panels_and_lies_as_thick_as_all_of_the
 
 def test_eyelets_in_a_row_are_counted_and_reach_from_the_first_to_the_last():
     plan = make_plan(
-        put(of("journal", ("brief.quantity", 3)), {"kind": "eyelet", "across_mm": 8, "rows": 5, "apart_mm": 20, "places": at("page 5")})
+        put(
+            of("journal", ("brief.quantity", 3)),
+            {"kind": "eyelet", "across_mm": 8, "rows": 5, "apart_mm": 20, "places": at("page 5")},
+        )
     )
     made = plan.extras.items[0].thing
     assert made.height_mm == 4 * 20 + 8
@@ -105,8 +143,9 @@ def test_a_magnet_pair_for_each_place_and_book():
 
 
 def test_a_pocket_hidden_behind_a_flap_is_as_thick_as_what_lies_on_each_other():
-    """For 70 × 95: 70 + 3 = 73 by 95 - 20 = 75, cut 97 × 87. The flap 73 + 14 = 87 by 7 + 75 + 7 + 20 + 15 = 124, cut 139 high. A tab 0.275, what lies on it 0.5, the pocket
-    0.275 and the flap 0.275: 1.325 mm; nowhere more, for the tabs are mitred where they meet."""
+    """For 70 × 95: 70 + 3 = 73 by 95 - 20 = 75, cut 97 × 87. The flap 73 + 14 = 87 by 7 + 75 + 7 + 20 + 15 =
+    124, cut 139 high. A tab 0.275, what lies on it 0.5, the pocket 0.275 and the flap 0.275: 1.325 mm;
+    nowhere more, for the tabs are mitred where they meet."""
     goes = {"goes": "own", "goes_width_mm": 70, "goes_height_mm": 95, "goes_thick_mm": 0.5}
     book = put(of("journal"), {"kind": "pocket", **goes, "places": at("page 5")})
     plan = make_plan(book)
@@ -122,7 +161,8 @@ def test_a_pocket_hidden_behind_a_flap_is_as_thick_as_what_lies_on_each_other():
 
 
 def test_a_window_in_a_case_and_a_band_with_two_pockets_in_inches():
-    """A band across a page of 148 mm, 2 in high: its ends of 15 mm are 5/8: 148 + 31.75; two pockets of equal free height are 50.8 and 25.4; 5/16 more for a tab, 163.9 wide, then a quarter of 25.4, 31.75 by 160.7."""
+    """A band across a page of 148 mm, 2 in high: its ends of 15 mm are 5/8: 148 + 31.75; two pockets of equal
+    free height are 50.8 and 25.4; 5/16 more for a tab, 163.9 wide, then a quarter of 25.4, 31.75 by 160.7."""
     designs = (
         {"kind": "window", "width_mm": 63.5, "height_mm": 38.1, "places": at("inside front cover", 40, 60)},
         {"kind": "band", "goes": "none", "height_mm": 50.8, "pockets": 2, "places": at("page 9")},

@@ -1,4 +1,5 @@
-"""What is put in, told: each slip caught and told apart, every fix mends, and what holds the leaves is given what it needs."""
+"""What is put in, told: each slip caught and told apart, every fix mends, and what holds the leaves is given
+what it needs."""
 
 from __future__ import annotations
 
@@ -16,7 +17,12 @@ FLAP = {"kind": "flap", "goes": "none", "width_mm": 60, "height_mm": 50}
 ONE_SIDED = ("paper.card.sides", 1)
 SLIPS: dict[str, tuple[Any, ...]] = {
     # what is told: (book, changes, what commits it, what does not)
-    "A6: its face is gone": ("journal", (), [{**POCKET, "places": at("page 999")}], [{**POCKET, "places": at("page 9")}]),
+    "A6: its face is gone": (
+        "journal",
+        (),
+        [{**POCKET, "places": at("page 999")}],
+        [{**POCKET, "places": at("page 9")}],
+    ),
     "B9: the blank side of a flap": (
         "journal",
         (ONE_SIDED,),
@@ -92,8 +98,14 @@ SLIPS: dict[str, tuple[Any, ...]] = {
     "F2: a mouth glued shut": (
         "journal",
         (),
-        [{**POCKET, "places": at("page 5", 20, 100)}, {"kind": "picture", "goes": "card", "places": at("page 5", 30, 40)}],
-        [{**POCKET, "places": at("page 5", 20, 100)}, {"kind": "picture", "goes": "3x3", "places": at("page 5", 30, 5)}],
+        [
+            {**POCKET, "places": at("page 5", 20, 100)},
+            {"kind": "picture", "goes": "card", "places": at("page 5", 30, 40)},
+        ],
+        [
+            {**POCKET, "places": at("page 5", 20, 100)},
+            {"kind": "picture", "goes": "3x3", "places": at("page 5", 30, 5)},
+        ],
     ),
     "F2: a mouth in the gutter": (
         "journal",
@@ -122,12 +134,21 @@ SLIPS: dict[str, tuple[Any, ...]] = {
     "F6: all on one spot": (
         "journal",
         (),
-        [{**THICK, "thick_mm": 1.0, "places": [{"on": f"page {n}", "x_mm": 10, "y_mm": 10} for n in (5, 7, 9)]}],
         [
             {
                 **THICK,
                 "thick_mm": 1.0,
-                "places": [{"on": f"page {n}", "x_mm": x, "y_mm": y} for n, x, y in ((5, 10, 10), (7, 80, 10), (9, 10, 110))],
+                "places": [{"on": f"page {n}", "x_mm": 10, "y_mm": 10} for n in (5, 7, 9)],
+            }
+        ],
+        [
+            {
+                **THICK,
+                "thick_mm": 1.0,
+                "places": [
+                    {"on": f"page {n}", "x_mm": x, "y_mm": y}
+                    for n, x, y in ((5, 10, 10), (7, 80, 10), (9, 10, 110))
+                ],
             }
         ],
     ),
@@ -141,7 +162,10 @@ SLIPS: dict[str, tuple[Any, ...]] = {
         "journal",
         (),
         [{**FLAP, "places": at("page 5", 20, 40)}, {**FLAP, "hinge": "tail", "places": at("page 5", 30, 60)}],
-        [{**FLAP, "places": at("page 5", 20, 40)}, {**FLAP, "hinge": "tail", "places": at("page 5", 20, 100)}],
+        [
+            {**FLAP, "places": at("page 5", 20, 40)},
+            {**FLAP, "hinge": "tail", "places": at("page 5", 20, 100)},
+        ],
     ),
     "F9: longer than its page": (
         "pocket",
@@ -149,7 +173,12 @@ SLIPS: dict[str, tuple[Any, ...]] = {
         [{**THICK, "height_mm": 170, "places": at("page 5")}],
         [{**THICK, "height_mm": 120, "places": at("page 5")}],
     ),
-    "F9: past the edge": ("journal", (), [{**THICK, "places": at("page 5", 100, 10)}], [{**THICK, "places": at("page 5", 80, 10)}]),
+    "F9: past the edge": (
+        "journal",
+        (),
+        [{**THICK, "places": at("page 5", 100, 10)}],
+        [{**THICK, "places": at("page 5", 80, 10)}],
+    ),
     "F9: what stands out is past it": (
         "journal",
         (),
@@ -165,14 +194,29 @@ SLIPS: dict[str, tuple[Any, ...]] = {
     "F10: larger than its frame": (
         "journal",
         (),
-        [{"kind": "mat", "way": "frame", "width_mm": 80, "height_mm": 100, "goes": "a6", "places": at("page 5")}],
+        [
+            {
+                "kind": "mat",
+                "way": "frame",
+                "width_mm": 80,
+                "height_mm": 100,
+                "goes": "a6",
+                "places": at("page 5"),
+            }
+        ],
         [{"kind": "mat", "way": "frame", "goes": "a6", "places": at("page 5")}],
     ),
     "overlap: one below the other": (
         "journal",
         (),
-        [{**THICK, "places": at("page 5", 20, 20)}, {"kind": "picture", "goes": "a7", "places": at("page 5", 30, 30)}],
-        [{**THICK, "places": at("page 5", 5, 5)}, {"kind": "picture", "goes": "a7", "places": at("page 5", 70, 100)}],
+        [
+            {**THICK, "places": at("page 5", 20, 20)},
+            {"kind": "picture", "goes": "a7", "places": at("page 5", 30, 30)},
+        ],
+        [
+            {**THICK, "places": at("page 5", 5, 5)},
+            {"kind": "picture", "goes": "a7", "places": at("page 5", 70, 100)},
+        ],
     ),
     "slant: more than half its height": (
         "journal",
@@ -201,8 +245,14 @@ SLIPS: dict[str, tuple[Any, ...]] = {
     "through: a window in the back of it": (
         "journal",
         (),
-        [{"kind": "window", "places": at("page 5", 40, 40)}, {"kind": "picture", "goes": "a7", "places": at("page 6", 40, 40)}],
-        [{"kind": "window", "places": at("page 5", 90, 150)}, {"kind": "picture", "goes": "a7", "places": at("page 6", 70, 10)}],
+        [
+            {"kind": "window", "places": at("page 5", 40, 40)},
+            {"kind": "picture", "goes": "a7", "places": at("page 6", 40, 40)},
+        ],
+        [
+            {"kind": "window", "places": at("page 5", 90, 150)},
+            {"kind": "picture", "goes": "a7", "places": at("page 6", 70, 10)},
+        ],
     ),
 }
 """Each slip by a book that commits it and one that does not."""
@@ -228,17 +278,25 @@ def test_each_slip_is_caught_told_apart_and_mended_by_every_fix(case):
 
 
 def test_a_gusset_that_closes_over_what_is_put_in_is_told_and_grows():
-    """F5 and F8 on a folio: what lies between the two panels of a gusset counts, what lies outside does not."""
+    """F5 and F8 on a folio: what lies between the two panels of a gusset counts, what lies outside does
+    not."""
     book = of("crossfold")
     block: Any = make_plan(book).pages
     room = max(block.made.rooms, key=lambda one: one.has_mm)
     inside, faces = within(block, room.wall), make_plan(book).extras.faces
     face = next(one for one in faces if side_of(one.name) in inside)
     out = next(
-        one for one in faces if not one.cover and all(side_of(one.name) not in within(block, other.wall) for other in block.made.rooms)
+        one
+        for one in faces
+        if not one.cover
+        and all(side_of(one.name) not in within(block, other.wall) for other in block.made.rooms)
     )
     thick = {"kind": "booklet", "width_mm": 40, "height_mm": 40, "thick_mm": 9.0, "doubt_mm": 0.0}
-    told_ = [check for check in make_plan(put(book, {**thick, "places": at(face.name)})).extras.checks if check.key in ("F5", "F8")]
+    told_ = [
+        check
+        for check in make_plan(put(book, {**thick, "places": at(face.name)})).extras.checks
+        if check.key in ("F5", "F8")
+    ]
     assert told_
     assert any(room.name in check.title for check in told_)
     assert not {"F5", "F8"} & keys(put(book, {**thick, "places": at(out.name)}))
@@ -255,7 +313,9 @@ def test_spacers_make_the_spine_as_thick_as_what_the_leaves_hold():
     offer = told(before, "F5")[0].offers[0]
     after = make_plan(editing.apply(book, offer.changes))
     card = after.paper.stock("card").caliper.likely
-    strips = sum(len(one.thing.pieces) for item in after.extras.items if item.key == "spacers" for one in item.spots)
+    strips = sum(
+        len(one.thing.pieces) for item in after.extras.items if item.key == "spacers" for one in item.spots
+    )
     assert strips * card >= before.extras.beyond.likely
     assert (strips - 1) * card < before.extras.beyond.likely
     assert after.extras.added.likely == pytest.approx(strips * card)
@@ -264,9 +324,18 @@ def test_spacers_make_the_spine_as_thick_as_what_the_leaves_hold():
 
 RIGHT = {
     "a wrap's spine": ("longstitch", lambda plan: plan.cover.spine.likely),
-    "a case's fore edge": ("case", lambda plan: next(figure.value.likely for figure in plan.cover.figures if figure.key == "fore_edge")),
-    "the gaps of a hinge": ("hills", lambda plan: next(figure.value for figure in plan.binding.figures if figure.key == "gap")),
-    "gussets of a chain": ("connectors", lambda plan: next(figure.value for figure in plan.binding.figures if figure.key == "gusset")),
+    "a case's fore edge": (
+        "case",
+        lambda plan: next(figure.value.likely for figure in plan.cover.figures if figure.key == "fore_edge"),
+    ),
+    "the gaps of a hinge": (
+        "hills",
+        lambda plan: next(figure.value for figure in plan.binding.figures if figure.key == "gap"),
+    ),
+    "gussets of a chain": (
+        "connectors",
+        lambda plan: next(figure.value for figure in plan.binding.figures if figure.key == "gusset"),
+    ),
     "a post": ("posts", lambda plan: plan.binding.swell.likely + plan.cover.spine.likely),
 }
 
@@ -307,11 +376,20 @@ def test_what_lies_over_the_holes_is_told_and_moved_off_them(name):
     for face, width in (("page 5", 40), ("page 6", 40), ("page 5", 5000)):
         size = make_plan(book).pages.leaf_width_mm
         x = 0.0 if face == "page 5" else size - 40
-        thing = {**THICK, "thick_mm": 0.5, "doubt_mm": 0.0, "width_mm": min(width, size - 1), "height_mm": 30, "places": at(face, x, 0.0)}
+        thing = {
+            **THICK,
+            "thick_mm": 0.5,
+            "doubt_mm": 0.0,
+            "width_mm": min(width, size - 1),
+            "height_mm": 30,
+            "places": at(face, x, 0.0),
+        }
         plan = make_plan(put(book, thing))
         check = next(one for one in plan.binding.checks if one.key == "over_holes")
         for offer in check.offers:
             after = make_plan(editing.apply(put(book, thing), offer.changes))
             assert "over_holes" not in {one.key for one in after.binding.checks}
-    clear = put(book, {**THICK, "thick_mm": 0.5, "doubt_mm": 0.0, "height_mm": 30, "places": at("page 5", 40.0, 60.0)})
+    clear = put(
+        book, {**THICK, "thick_mm": 0.5, "doubt_mm": 0.0, "height_mm": 30, "places": at("page 5", 40.0, 60.0)}
+    )
     assert "over_holes" not in {one.key for one in make_plan(clear).binding.checks}

@@ -1,4 +1,5 @@
-"""Arranging mixed papers: against brute force on small piles, against random orders on large ones, and by its laws."""
+"""Arranging mixed papers: against brute force on small piles, against random orders on large ones, and by its
+laws."""
 
 import itertools
 import random
@@ -38,7 +39,11 @@ def cuts(order, sections):
 @pytest.mark.parametrize("seed", [1, 2, 3])
 def test_small_piles_are_arranged_as_well_as_can_be(count, sections, seed):
     pile = pile_of(count, seed)
-    best = min(sum(costs_of(one, pile).values()) for order in itertools.permutations(range(count)) for one in cuts(order, sections))
+    best = min(
+        sum(costs_of(one, pile).values())
+        for order in itertools.permutations(range(count))
+        for one in cuts(order, sections)
+    )
     assert arrange(pile, sections, seed).cost == pytest.approx(best, abs=1e-6)
 
 
@@ -92,13 +97,16 @@ def test_a_second_proposal_is_really_different_and_nearly_as_good(seed):
     pile = pile_of(20, seed)
     first = arrange(pile, 3, seed)
     second = arrange(pile, 3, seed + 100, unlike=first.sections)
-    same = {frozenset(pair) for pair in meetings(first.sections)} & {frozenset(pair) for pair in meetings(second.sections)}
+    same = {frozenset(pair) for pair in meetings(first.sections)} & {
+        frozenset(pair) for pair in meetings(second.sections)
+    }
     assert len(same) <= len(meetings(first.sections)) / 3
     assert second.cost < first.cost + 25
 
 
 def test_what_is_told_of_an_arrangement_is_counted_by_hand():
-    """Sections of 0.3 and 0.2 mm a sheet side; a weak sheet outside, a tough one inside; two maps, two windows and two small ones meet."""
+    """Sections of 0.3 and 0.2 mm a sheet side; a weak sheet outside, a tough one inside; two maps, two
+    windows and two small ones meet."""
     maps = frozenset({"map"})
     pile = [
         PileFolio(0, 0.1, 200, "weak", frozenset({"a"})),
@@ -124,7 +132,15 @@ def test_what_is_told_of_an_arrangement_is_counted_by_hand():
 
 
 def test_words_in_common_make_papers_alike():
-    a, b, plain = (PileFolio(n, 0.1, 200, words=frozenset(words)) for n, words in enumerate((["map", "indigo"], ["map", "gold"], [])))
-    assert (alike(a, a), alike(a, b), alike(a, plain), alike(plain, plain)) == (1.0, pytest.approx(1 / 3), 0.0, 0.0)
+    a, b, plain = (
+        PileFolio(n, 0.1, 200, words=frozenset(words))
+        for n, words in enumerate((["map", "indigo"], ["map", "gold"], []))
+    )
+    assert (alike(a, a), alike(a, b), alike(a, plain), alike(plain, plain)) == (
+        1.0,
+        pytest.approx(1 / 3),
+        0.0,
+        0.0,
+    )
     with pytest.raises(ValueError, match="needs sheets"):
         arrange([], 1)

@@ -1,4 +1,5 @@
-"""Folding, numbering, splitting and nearby sizes. Page numbers are checked by folding a sheet of numbered cells step by step."""
+"""Folding, numbering, splitting and nearby sizes. Page numbers are checked by folding a sheet of numbered
+cells step by step."""
 
 import itertools
 
@@ -16,12 +17,16 @@ from pleat.core.pleats.pages.sections import compare, split
 
 
 class PaperSheet:
-    """A real sheet, to be folded: at each place a pile of (upper face, lower face) cells, each face a (page, upside down)."""
+    """A real sheet, to be folded: at each place a pile of (upper face, lower face) cells, each face a (page,
+    upside down)."""
 
     def __init__(self, sheet):
         flipped = [row[::-1] for row in sheet.outer]
         self.piles = [
-            [[((up.page, up.upside_down), (down.page, down.upside_down))] for up, down in zip(*rows, strict=True)]
+            [
+                [((up.page, up.upside_down), (down.page, down.upside_down))]
+                for up, down in zip(*rows, strict=True)
+            ]
             for rows in zip(sheet.inner, flipped, strict=True)
         ]
 
@@ -37,13 +42,18 @@ class PaperSheet:
     def head_over_tail(self):
         half = len(self.piles) // 2
         self.piles = [
-            [self._over(above, True) + below for above, below in zip(self.piles[half - 1 - n], self.piles[half + n], strict=True)]
+            [
+                self._over(above, True) + below
+                for above, below in zip(self.piles[half - 1 - n], self.piles[half + n], strict=True)
+            ]
             for n in range(half)
         ]
 
     def left_over_right(self):
         half = len(self.piles[0]) // 2
-        self.piles = [[self._over(row[half - 1 - n], False) + row[half + n] for n in range(half)] for row in self.piles]
+        self.piles = [
+            [self._over(row[half - 1 - n], False) + row[half + n] for n in range(half)] for row in self.piles
+        ]
 
     def fold(self, folds):
         if folds == 3:
@@ -85,7 +95,8 @@ def test_two_letter_sheets_folded_twice_are_eight_leaves():
 
 @pytest.mark.parametrize("number", range(2, 6))
 def test_folding_iso_sheets_gives_the_next_sizes(number):
-    """ISO 216 halving: folded once, twice, three times an A sheet gives the next sizes, rounded down to a whole mm."""
+    """ISO 216 halving: folded once, twice, three times an A sheet gives the next sizes, rounded down to a
+    whole mm."""
     wide = SIZES[f"A{number}"][::-1]
     for way in ways_to_fold(*wide, None):
         if way.turned == (way.folds == 2):
@@ -101,7 +112,9 @@ def test_an_open_sheet_folds_back_to_the_leaf(width, height, folds, trim):
     assert sheet.height_mm / rows - 2 * trim == pytest.approx(height)
     assert (len(sheet.across_mm), len(sheet.down_mm)) == (columns - 1, rows - 1)
     assert columns * rows == 2 * folios_a_sheet(folds) == 2**folds
-    upright, turned = (one for one in ways_to_fold(sheet.width_mm, sheet.height_mm, "h") if one.folds == folds)
+    upright, turned = (
+        one for one in ways_to_fold(sheet.width_mm, sheet.height_mm, "h") if one.folds == folds
+    )
     assert (upright.with_grain, turned.with_grain) == (True, False)
 
 
@@ -117,7 +130,8 @@ def test_sections_are_as_equal_as_whole_sheets_allow(folios, sections, folds):
 
 
 def test_neighbours_of_a_split_are_compared_by_hand_arithmetic():
-    """25 folios of 0.1 mm, up to 8 in one fold: 4 sections of 7, 5 of 5 (100 pages, 1.0 mm each), 6 of 5 ..."""
+    """25 folios of 0.1 mm, up to 8 in one fold: 4 sections of 7, 5 of 5 (100 pages, 1.0 mm each), 6 of 5
+    ..."""
     found = {one.sections: one for one in compare(25, 5, 1, Estimate.exact(0.1), 1.0, FoldLimit(8, "x"))}
     assert set(found) == {4, 5, 6}
     assert (found[5].folios, found[5].pages, found[5].section_mm) == (5, 100, pytest.approx(1.0))
@@ -126,15 +140,29 @@ def test_neighbours_of_a_split_are_compared_by_hand_arithmetic():
 
 
 def test_the_nearby_size_that_halves_the_sheets():
-    """A folio of 300 x 210 comes once out of 297 x 420, and across; one of 297 x 210 comes out twice, along the grain."""
+    """A folio of 300 x 210 comes once out of 297 x 420, and across; one of 297 x 210 comes out twice, along
+    the grain."""
     needed, found = nearby_sizes(150, 210, 1, 20, 297, 420, grain="h")
     assert needed == 20
     best = found[0]
-    assert (best.leaf_width_mm, best.leaf_height_mm, best.sheets) == (pytest.approx(148.5), pytest.approx(210), 10)
-    assert nearby_sizes(148.5, 210, 1, 20, 297, 420, grain="h")[1] == (), "nothing better than no waste at all"
+    assert (best.leaf_width_mm, best.leaf_height_mm, best.sheets) == (
+        pytest.approx(148.5),
+        pytest.approx(210),
+        10,
+    )
+    assert nearby_sizes(148.5, 210, 1, 20, 297, 420, grain="h")[1] == (), (
+        "nothing better than no waste at all"
+    )
 
 
-@given(st.floats(60, 200), st.floats(80, 280), st.sampled_from([1, 2, 3]), st.integers(1, 60), st.floats(250, 800), st.floats(250, 800))
+@given(
+    st.floats(60, 200),
+    st.floats(80, 280),
+    st.sampled_from([1, 2, 3]),
+    st.integers(1, 60),
+    st.floats(250, 800),
+    st.floats(250, 800),
+)
 def test_every_nearby_size_is_near_and_better(width, height, folds, pieces, sheet_width, sheet_height):
     needed, found = nearby_sizes(width, height, folds, pieces, sheet_width, sheet_height, grain="h")
     for one in found:
@@ -143,5 +171,7 @@ def test_every_nearby_size_is_near_and_better(width, height, folds, pieces, shee
             assert share >= 1 - NEAR - 1e-9 or needed is None or 3 * one.sheets <= 2 * needed
         assert needed is None or one.sheets <= needed
         assert 0 < one.used <= 1
-    assert [one.sheets for one in found] == sorted(one.sheets for one in found) or len({one.with_grain for one in found}) > 1
+    assert [one.sheets for one in found] == sorted(one.sheets for one in found) or len(
+        {one.with_grain for one in found}
+    ) > 1
     assert len(set(itertools.chain((one.leaf_width_mm, one.leaf_height_mm) for one in found))) == len(found)

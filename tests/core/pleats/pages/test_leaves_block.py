@@ -1,4 +1,5 @@
-"""A block of single leaves: counts, thickness, leaves of another size, what is told of it, and what it is cut from."""
+"""A block of single leaves: counts, thickness, leaves of another size, what is told of it, and what it is cut
+from."""
 
 from __future__ import annotations
 
@@ -41,7 +42,8 @@ def test_a_count_means_what_its_word_says(text, leaves, told):
     assert bool(asked) == told
     if told:
         meant = [
-            make_plan(editing.apply(editing.edit(recipe("rings").book(), {"pages.count": text}), one.changes)) for one in asked[0].offers
+            make_plan(editing.apply(editing.edit(recipe("rings").book(), {"pages.count": text}), one.changes))
+            for one in asked[0].offers
         ]
         assert [one.pages.leaves for one in meant] == [40, 80]
 
@@ -56,8 +58,11 @@ def test_odd_leaves_are_among_the_others_and_never_all_of_them(amount, counted, 
 
 
 def test_a_stack_is_as_thick_as_its_leaves_lie():
-    """100 g/m2 of drawing paper at 1.2 cm3/g is 0.12 mm; forty of them, lying flat to 1.02, 4.9 mm; handled 1.2 times, 5.8."""
-    flat, handled, crumpled = (plan_of(("pages.lay", lay)).pages.thickness for lay in ("flat", "handled", "crumpled"))
+    """100 g/m2 of drawing paper at 1.2 cm3/g is 0.12 mm; forty of them, lying flat to 1.02, 4.9 mm; handled
+    1.2 times, 5.8."""
+    flat, handled, crumpled = (
+        plan_of(("pages.lay", lay)).pages.thickness for lay in ("flat", "handled", "crumpled")
+    )
     assert flat.likely == pytest.approx(40 * 0.12 * 1.02)
     assert handled.likely == pytest.approx(40 * 0.12 * 1.2)
     assert crumpled.low > handled.likely
@@ -82,7 +87,14 @@ def test_leaves_of_another_size_are_cut_apart_and_shown():
 
 @pytest.mark.parametrize(
     ("at", "height", "held"),
-    [("middle", 200, 2), ("middle", 130, 2), ("middle", 110, 0), ("head", 110, 1), ("tail", 110, 1), ("head", 170, 2)],
+    [
+        ("middle", 200, 2),
+        ("middle", 130, 2),
+        ("middle", 110, 0),
+        ("head", 110, 1),
+        ("tail", 110, 1),
+        ("head", 170, 2),
+    ],
 )
 def test_odd_leaves_are_held_by_the_holes_that_fall_into_them(at, height, held):
     """Holes at 52.5 and 157.5 of 210, each with 7 mm to its rim and the paper round it."""
@@ -94,13 +106,20 @@ def test_odd_leaves_are_held_by_the_holes_that_fall_into_them(at, height, held):
         for offer in told[0].offers:
             book = editing.apply(
                 recipe("rings").book(),
-                [("pages.odd_at", at), ("pages.odd_amount", 3), ("pages.odd_height_mm", float(height)), *offer.changes],
+                [
+                    ("pages.odd_at", at),
+                    ("pages.odd_amount", 3),
+                    ("pages.odd_height_mm", float(height)),
+                    *offer.changes,
+                ],
             )
             assert "C2" not in {check.key for check in make_plan(book).binding.checks}
 
 
 def test_leaves_are_cut_with_the_grain_along_the_held_edge():
-    along = Paper(name="Along", kind="drawing", sheet_width_mm=152, sheet_height_mm=214, grammage=100, grain="long")
+    along = Paper(
+        name="Along", kind="drawing", sheet_width_mm=152, sheet_height_mm=214, grammage=100, grain="long"
+    )
     across = along.model_copy(update={"grain": "short"})
     right, wrong = (plan_of(("paper.leaf", paper.model_dump(mode="json"))) for paper in (along, across))
     assert "B7" not in {check.key for _, check in right.checks}
@@ -120,7 +139,9 @@ def test_stiff_leaves_are_told_and_a_score_lets_them_turn():
     through = plan_of(card, ("binding.hinge_mm", 11.0))
     assert [check.level for check in through.binding.checks if check.key == "hinge"] == ["stop"]
     beyond = plan_of(card, ("binding.hinge_mm", 80.0), ("cover.hinge_mm", 80.0))
-    assert [check.level for check in (*beyond.binding.checks, *beyond.cover.checks) if check.key == "hinge"] == ["watch", "watch"]
+    assert [
+        check.level for check in (*beyond.binding.checks, *beyond.cover.checks) if check.key == "hinge"
+    ] == ["watch", "watch"]
 
 
 def test_too_many_stiff_leaves_are_told_with_how_many_would_do():
@@ -133,7 +154,10 @@ def test_too_many_stiff_leaves_are_told_with_how_many_would_do():
 
 
 def test_the_leaves_go_through_the_bench_in_an_order_that_works():
-    titles = [one.step.key for one in plan_of(("binding.reinforce", "patches"), ("binding.hinge_mm", 20.0)).bench.work]
+    titles = [
+        one.step.key
+        for one in plan_of(("binding.reinforce", "patches"), ("binding.hinge_mm", 20.0)).bench.work
+    ]
     order = ["cut_leaves", "stack", "hinge", "jig", "punch", "reinforce", "hang", "check"]
     assert [key for key in titles if key in order] == order
     assert titles.index("cover_punch") < titles.index("hang")
@@ -145,6 +169,8 @@ def test_more_leaves_are_never_thinner_and_take_no_fewer_sheets(few, more):
     low, high = sorted((few, more))
     one, other = (plan_of(("pages.amount", count)) for count in (low, high))
     assert one.pages.thickness.likely <= other.pages.thickness.likely
-    sheets = [next(cut.sheets for cut in plan.cutting.cuts if cut.part.key == "leaf") for plan in (one, other)]
+    sheets = [
+        next(cut.sheets for cut in plan.cutting.cuts if cut.part.key == "leaf") for plan in (one, other)
+    ]
     assert sheets[0] <= sheets[1]
     assert sheets[1] == math.ceil(high / 2), "an A4 sheet gives two"

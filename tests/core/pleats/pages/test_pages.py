@@ -52,11 +52,15 @@ def test_a_folded_sheet_is_two_leaves_and_four_pages(amount, unit):
 
 @given(st.floats(0.03, 0.6), st.integers(1, 40))
 def test_creep_lies_within_what_nested_arcs_and_flat_folds_give(caliper, folios):
-    """An independent model: sheets of equal length laid over each other, round the fold as half circles, by summing small chords."""
+    """An independent model: sheets of equal length laid over each other, round the fold as half circles, by
+    summing small chords."""
     length, steps = 300.0, 400
 
     def reach(radius):
-        points = [(radius * math.cos(a), radius * math.sin(a)) for a in (math.pi * k / steps for k in range(steps + 1))]
+        points = [
+            (radius * math.cos(a), radius * math.sin(a))
+            for a in (math.pi * k / steps for k in range(steps + 1))
+        ]
         arc = sum(math.dist(p, q) for p, q in itertools.pairwise(points))
         return (length - arc) / 2
 
@@ -69,7 +73,8 @@ def test_creep_lies_within_what_nested_arcs_and_flat_folds_give(caliper, folios)
 
 @given(st.lists(st.floats(0.03, 0.6), min_size=1, max_size=20))
 def test_sheets_cut_narrower_end_level(calipers):
-    """Each leaf gives up what it creeps over the outermost: less than nothing for none, all of the creep for the innermost."""
+    """Each leaf gives up what it creeps over the outermost: less than nothing for none, all of the creep for
+    the innermost."""
     off = shorter_by(calipers)
     assert len(off) == len(calipers)
     assert off[0] == 0
@@ -78,13 +83,16 @@ def test_sheets_cut_narrower_end_level(calipers):
 
 
 def test_narrower_sheets_are_said_at_the_bench_by_hand_arithmetic():
-    """5 sheets of 0.104 mm: each stands (1 + pi/2) / 2 x 0.104 = 0.134 further out, so 0.27 comes off a sheet more than off the one outside."""
+    """5 sheets of 0.104 mm: each stands (1 + pi/2) / 2 x 0.104 = 0.134 further out, so 0.27 comes off a sheet
+    more than off the one outside."""
     plan = make_plan(edited(Book(), {"pages.count": "20 pages", "pages.creep": "narrow"}))
     steps = {one.step.key: one.step for one in plan.bench.work}
     assert "0, 0.5, 0.5, 1, 1 mm" in steps["narrow"].detail
     waits = waits_for(tuple(steps.values()))
     assert (waits["narrow"], waits["fold"]) == (("cut_leaves",), ("cut_leaves", "narrow"))
-    two = make_plan(edited(Book(), {"pages.count": "44 pages", "pages.sections": "2", "pages.creep": "narrow"}))
+    two = make_plan(
+        edited(Book(), {"pages.count": "44 pages", "pages.sections": "2", "pages.creep": "narrow"})
+    )
     detail = next(one.step.detail for one in two.bench.work if one.step.key == "narrow")
     assert "section 1: " in detail
     assert "section 2: " in detail
@@ -92,10 +100,14 @@ def test_narrower_sheets_are_said_at_the_bench_by_hand_arithmetic():
     (check,) = [check for check in make_plan(twice).pages.checks if check.key == "narrow"]
     assert "narrow" not in {one.step.key for one in make_plan(twice).bench.work}
     for fix in check.offers:
-        assert "narrow" not in {one.key for one in make_plan(apply(twice, fix.changes)).pages.checks}, fix.label
+        assert "narrow" not in {one.key for one in make_plan(apply(twice, fix.changes)).pages.checks}, (
+            fix.label
+        )
 
 
-@pytest.mark.parametrize(("caliper", "low", "high"), [(0.104, 6, 12), (0.156, 4, 8), (0.27, 3, 5), (0.31, 2, 4), (0.51, 2, 3)])
+@pytest.mark.parametrize(
+    ("caliper", "low", "high"), [(0.104, 6, 12), (0.156, 4, 8), (0.27, 3, 5), (0.31, 2, 4), (0.51, 2, 3)]
+)
 def test_fold_limits_agree_with_the_guides(caliper, low, high):
     """Common practice, no source: copier 6 to 12 folios, drawing 4 to 8, cardstock and watercolour 2 or 3."""
     assert low <= fold_limit(caliper).folios <= high

@@ -1,4 +1,5 @@
-"""What is cut from the sheets of a pile: by geometry, for any paper, leaf and fold-out; and what is left over of them."""
+"""What is cut from the sheets of a pile: by geometry, for any paper, leaf and fold-out; and what is left over
+of them."""
 
 from __future__ import annotations
 
@@ -45,15 +46,18 @@ def test_every_piece_lies_in_its_sheet_as_it_will_be_folded_and_no_more_sheets_a
     described, leaf_width, leaf_height, quantity
 ):
     papers = {str(number): sheet["paper"] for number, (sheet, _) in enumerate(described)}
-    pile = [PileSheet(id=number, **{**sheet, "paper": str(number)}) for number, (sheet, _) in enumerate(described)]
+    pile = [
+        PileSheet(id=number, **{**sheet, "paper": str(number)}) for number, (sheet, _) in enumerate(described)
+    ]
     section = [
-        folio(sheet, papers[sheet.paper], leaf_width, leaf_height, joined) for sheet, (_, joined) in zip(pile, described, strict=True)
+        folio(sheet, papers[sheet.paper], leaf_width, leaf_height, joined)
+        for sheet, (_, joined) in zip(pile, described, strict=True)
     ]
     found = pile_cuts(papers, [section], quantity)
     assert sum(one.part.count for one in found) == quantity * sum(one.cut for one in section)
-    assert sum(one.sheets for one in taken(found, [section], quantity)) == sum(one.sheets for one in found) + quantity * sum(
-        not one.cut for one in section
-    )
+    assert sum(one.sheets for one in taken(found, [section], quantity)) == sum(
+        one.sheets for one in found
+    ) + quantity * sum(not one.cut for one in section)
     for one in found:
         part, paper = one.part, papers[one.part.stock]
         sheet, turned = stock_of(part.stock, paper), part.lies == "turned"
@@ -70,25 +74,36 @@ def test_every_piece_lies_in_its_sheet_as_it_will_be_folded_and_no_more_sheets_a
         assert one.each * (one.sheets - 1) < part.count <= one.each * one.sheets
         axis = grain_axis(sheet.sheet_width_mm, sheet.sheet_height_mm, paper.grain)
         assert cut.better.with_grain == (None if axis is None else axis == ("w" if turned else "h"))
-        left = sum(piece.sheet_width_mm * piece.sheet_height_mm * piece.owned for piece in offcuts(cut, paper))
+        left = sum(
+            piece.sheet_width_mm * piece.sheet_height_mm * piece.owned for piece in offcuts(cut, paper)
+        )
         whole = sheet.sheet_width_mm * sheet.sheet_height_mm * one.sheets
         assert left + part.width_mm * part.height_mm * part.count <= whole + 1
 
 
 def test_a_large_sheet_gives_several_folios():
-    """594 x 420 for folios of 297 x 210, grain unknown: two across, two down; seven folios take two sheets, for two books four."""
+    """594 x 420 for folios of 297 x 210, grain unknown: two across, two down; seven folios take two sheets,
+    for two books four."""
     chart = Paper(name="Chart", sheet_width_mm=594, sheet_height_mm=420)
     section = [folio(PileSheet(id=number, paper="chart"), chart, 148.5, 210.0) for number in range(7)]
     for quantity, sheets in ((1, 2), (2, 4)):
         (one,) = pile_cuts({"chart": chart}, [section], quantity)
-        assert (one.each, one.sheets, [each.sheets for each in taken((one,), [section], quantity)]) == (4, sheets, [sheets])
+        assert (one.each, one.sheets, [each.sheets for each in taken((one,), [section], quantity)]) == (
+            4,
+            sheets,
+            [sheets],
+        )
     assert gives(chart, 148.5, 210.0) == 4
     assert gives(chart, 297.0, 420.0) == gives(chart, 400.0, 500.0) == 1, "folded as it is"
 
 
 def test_sheets_of_one_paper_are_cut_together_and_others_apart():
-    """Three maps of 420 x 297 become 297 x 210, one keeps a fold-out of 80; a log of 297 x 210 needs no cut."""
-    map_, log = (Paper(name=name, sheet_width_mm=w, sheet_height_mm=h) for name, w, h in (("Map", 420, 297), ("Log", 297, 210)))
+    """Three maps of 420 x 297 become 297 x 210, one keeps a fold-out of 80; a log of 297 x 210 needs no
+    cut."""
+    map_, log = (
+        Paper(name=name, sheet_width_mm=w, sheet_height_mm=h)
+        for name, w, h in (("Map", 420, 297), ("Log", 297, 210))
+    )
     papers = {"map": map_, "log": log}
     pile = [PileSheet(id=number, paper=paper) for number, paper in enumerate(("map", "map", "map", "log"))]
     pile[2] = pile[2].model_copy(update={"flap_mm": 80.0})

@@ -18,10 +18,15 @@ def plan(**texts):
 
 
 def test_two_sections_of_seven_by_hand_arithmetic():
-    """56 pages of 0.104 mm copier paper: 14 folios, 2 x 7; the block as thick as before, the creep that of 7, twice the thread."""
+    """56 pages of 0.104 mm copier paper: 14 folios, 2 x 7; the block as thick as before, the creep that of 7,
+    twice the thread."""
     one, two = plan(**{"pages.count": "56 pages"}), plan(**{"pages.count": "56 pages", "pages.sections": "2"})
     assert (one.pages.sections, two.pages.sections) == ((14,), (7, 7))
-    assert two.pages.thickness.likely == pytest.approx(one.pages.thickness.likely) == pytest.approx(28 * 0.104 * 1.02)
+    assert (
+        two.pages.thickness.likely
+        == pytest.approx(one.pages.thickness.likely)
+        == pytest.approx(28 * 0.104 * 1.02)
+    )
     assert two.pages.creep.likely == pytest.approx(6 * 0.104 * (1 + 3.14159265 / 2) / 2)
     assert two.binding.swell.likely == pytest.approx(2 * one.binding.swell.likely)
     assert two.binding.need.run.passages_mm < one.binding.need.run.passages_mm
@@ -53,7 +58,15 @@ def test_sheets_folded_twice_are_cut_slit_and_counted():
     assert [(fold.position_mm, fold.axis) for fold in part.folds] == [(105, "upright"), (148, "level")]
     keys = [step.step.key for step in twice.bench.work]
     assert keys.index("fold") < keys.index("slit") < keys.index("nested")
-    trimmed = plan(**{"brief.size": "A6", "pages.count": "32 pages", "pages.folds": "2", "pages.edges": "trim", "pages.trim_mm": "2"})
+    trimmed = plan(
+        **{
+            "brief.size": "A6",
+            "pages.count": "32 pages",
+            "pages.folds": "2",
+            "pages.edges": "trim",
+            "pages.trim_mm": "2",
+        }
+    )
     assert (trimmed.pages.parts[0].width_mm, trimmed.pages.parts[0].height_mm) == (214, 304)
     keys = [step.step.key for step in trimmed.bench.work]
     assert "slit" not in keys
@@ -68,7 +81,9 @@ def test_twelve_sheets_are_as_many_pages_as_they_are_folded_for(folds, pages):
     assert made.pages.parts[0].count == 12
 
 
-@pytest.mark.parametrize(("how", "words"), [("leave", "slants"), ("trim", "instead of 148.5 mm"), ("narrow", "sheets 297, ")])
+@pytest.mark.parametrize(
+    ("how", "words"), [("leave", "slants"), ("trim", "instead of 148.5 mm"), ("narrow", "sheets 297, ")]
+)
 def test_what_is_done_about_the_creep(how, words):
     made = plan(**{"pages.creep": how})
     assert words in next(figure.how for figure in made.pages.figures if figure.key == "creep")
@@ -76,8 +91,11 @@ def test_what_is_done_about_the_creep(how, words):
 
 
 def test_an_accordion_folds_back_and_forth_on_a_longer_sheet():
-    """Three panels of 100 mm beside two leaves of 140: 580 mm, folded in, back, in; the sheet of 420 has room for one."""
-    long = Paper(name="Chart", kind="drawing", grammage=120, sheet_width_mm=600, sheet_height_mm=210, grain="short")
+    """Three panels of 100 mm beside two leaves of 140: 580 mm, folded in, back, in; the sheet of 420 has room
+    for one."""
+    long = Paper(
+        name="Chart", kind="drawing", grammage=120, sheet_width_mm=600, sheet_height_mm=210, grain="short"
+    )
     texts = {"brief.size": "140 x 200", "pages.flap_mm": "100", "pages.flap_panels": "3"}
     book = edited(Book(paper=Papers(leaf=long)), texts)
     part = make_plan(book).pages.parts[-1]
@@ -93,7 +111,9 @@ def test_an_accordion_folds_back_and_forth_on_a_longer_sheet():
     check = next(check for _, check in make_plan(short).checks if check.key == "flap_room")
     assert "a single panel" in [fix.label for fix in check.offers]
     for fix in check.offers:
-        assert "flap_room" not in {check.key for _, check in make_plan(editing.apply(short, fix.changes)).checks}, fix.label
+        assert "flap_room" not in {
+            check.key for _, check in make_plan(editing.apply(short, fix.changes)).checks
+        }, fix.label
     steps = {one.step.key: one.step for one in make_plan(book).bench.work}
     assert "like an accordion" in steps["flap"].detail
 
@@ -102,10 +122,18 @@ def test_a_fold_out_wants_sheets_folded_once():
     book = edited(Book(), {"pages.flap_mm": "60", "pages.folds": "2"})
     check = next(check for _, check in make_plan(book).checks if check.key == "flap_folds")
     for fix in check.offers:
-        assert "flap_folds" not in {check.key for _, check in make_plan(editing.apply(book, fix.changes)).checks}
+        assert "flap_folds" not in {
+            check.key for _, check in make_plan(editing.apply(book, fix.changes)).checks
+        }
 
 
-@given(st.integers(1, 400), st.integers(1, 9), st.sampled_from([1, 2, 3]), st.sampled_from(["slit", "trim"]), st.booleans())
+@given(
+    st.integers(1, 400),
+    st.integers(1, 9),
+    st.sampled_from([1, 2, 3]),
+    st.sampled_from(["slit", "trim"]),
+    st.booleans(),
+)
 def test_every_choice_can_be_taken_and_holds_what_it_says(amount, sections, folds, edges, numbered):
     book = editing.apply(
         Book(),
@@ -123,7 +151,13 @@ def test_every_choice_can_be_taken_and_holds_what_it_says(amount, sections, fold
     assert pages.pages >= amount
     assert sum(part.count for part in pages.parts) * 2 ** (folds - 1) == pages.folios
     if numbered:
-        printed = [cell.page for sheet in pages.numbered for side in (sheet.inner, sheet.outer) for row in side for cell in row]
+        printed = [
+            cell.page
+            for sheet in pages.numbered
+            for side in (sheet.inner, sheet.outer)
+            for row in side
+            for cell in row
+        ]
         assert sorted(printed) == list(range(1, pages.pages + 1)), "every page once"
         assert any("dummy" in sheet.title for sheet in print_sheets(made, "x", "a4"))
     for choice in pages.offers:

@@ -13,7 +13,9 @@ from pleat.core.materials.weights import BASIS_IN, BULK_CM3_PER_G, parse_weight,
 from pleat.core.whole.planning import make_plan
 
 
-@pytest.mark.parametrize("name", [*(f"A{n}" for n in range(9)), *(f"B{n}" for n in range(9)), "letter", "legal", "tabloid"])
+@pytest.mark.parametrize(
+    "name", [*(f"A{n}" for n in range(9)), *(f"B{n}" for n in range(9)), "letter", "legal", "tabloid"]
+)
 def test_named_sizes_agree_with_papersize(name):
     width, height = (float(side) for side in papersize.parse_papersize(name.lower(), "mm"))
     slack = 1.01 if name == "B4" else 0.06  # papersize halves the unrounded B3; ISO 216 lists 250 x 353
@@ -22,7 +24,8 @@ def test_named_sizes_agree_with_papersize(name):
 
 @pytest.mark.parametrize("letter", "AB")
 def test_each_iso_size_is_half_the_one_before_to_the_whole_millimetre_below(letter):
-    """ISO 216: halving parallel to the short side, rounded down; A0 is 841 x 1189, one square metre within 0.1 %."""
+    """ISO 216: halving parallel to the short side, rounded down; A0 is 841 x 1189, one square metre within
+    0.1 %."""
     for number in range(8):
         width, height = SIZES[f"{letter}{number}"]
         assert SIZES[f"{letter}{number + 1}"] == (height // 2, width)
@@ -46,14 +49,18 @@ def test_sizes_are_named_and_read():
 
 @pytest.mark.parametrize("name", ["C4", "C5", "C6"])
 def test_c_envelopes_lie_between_a_and_b(name):
-    """ISO 269: each C size is the geometric mean of the A and the B of its number, to the millimetre; also against papersize."""
+    """ISO 269: each C size is the geometric mean of the A and the B of its number, to the millimetre; also
+    against papersize."""
     mean = [(a * b) ** 0.5 for a, b in zip(SIZES[f"A{name[1]}"], SIZES[f"B{name[1]}"], strict=True)]
     assert ENVELOPES[name] == pytest.approx(mean, abs=0.75)
-    assert ENVELOPES[name] == pytest.approx([float(side) for side in papersize.parse_papersize(name.lower(), "mm")], abs=0.06)
+    assert ENVELOPES[name] == pytest.approx(
+        [float(side) for side in papersize.parse_papersize(name.lower(), "mm")], abs=0.06
+    )
 
 
 def test_envelopes_opened_flat_by_hand_arithmetic():
-    """A C6 of 114 x 162: front and back of 114 and a flap of 0.4 x 114 make 273.6, as wide as the envelope."""
+    """A C6 of 114 x 162: front and back of 114 and a flap of 0.4 x 114 make 273.6, as wide as the
+    envelope."""
     for text in ("C6 opened", "c6 envelope, opened flat", "114 x 162 opened", "162 x 114 mm opened"):
         assert parse_size(text)[:2] == pytest.approx((162, 273.6)), text
     assert parse_size("4 x 6 opened", "in")[:2] == pytest.approx((152.4, 101.6 * 2.4))
@@ -63,16 +70,29 @@ def test_envelopes_opened_flat_by_hand_arithmetic():
 
 
 def test_caliper_is_grammage_times_bulk():
-    """ISO 534: bulk (cm3/g) = thickness (um) / grammage (g/m2); 80 g/m2 copier at 1.25 to 1.35 is 100 to 108 um."""
-    sheet = thickness(Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80)).sheet
+    """ISO 534: bulk (cm3/g) = thickness (um) / grammage (g/m2); 80 g/m2 copier at 1.25 to 1.35 is 100 to 108
+    um."""
+    sheet = thickness(
+        Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80)
+    ).sheet
     assert (sheet.low, sheet.likely, sheet.high) == pytest.approx((0.100, 0.104, 0.108))
     for kind, (low, high) in BULK_CM3_PER_G.items():
-        unknown = thickness(Paper(name="x", kind=kind, sheet_width_mm=210, sheet_height_mm=297, grammage=100)).sheet
+        unknown = thickness(
+            Paper(name="x", kind=kind, sheet_width_mm=210, sheet_height_mm=297, grammage=100)
+        ).sheet
         assert (unknown.low, unknown.high) == pytest.approx((low / 10, high / 10))
 
 
 def test_a_measured_stack_wins_over_the_grammage():
-    paper = Paper(name="x", kind="copier", sheet_width_mm=210, sheet_height_mm=297, grammage=80, measured_sheets=10, readings_mm=(1.06,))
+    paper = Paper(
+        name="x",
+        kind="copier",
+        sheet_width_mm=210,
+        sheet_height_mm=297,
+        grammage=80,
+        measured_sheets=10,
+        readings_mm=(1.06,),
+    )
     assert thickness(paper).sheet.likely == pytest.approx(0.106)
     assert thickness(paper).sheet.width < 0.011
     assert thickness(paper.model_copy(update={"readings_mm": (), "grammage": None})).source == "nothing"
@@ -89,7 +109,9 @@ def test_pounds_are_never_read_without_their_grade():
     for wrong in ("", "heavy", "90 stone", "70 lb velvet"):
         with pytest.raises(LengthError):
             parse_weight(wrong)
-    open_grade = thickness(Paper(name="x", kind="cardstock", sheet_width_mm=210, sheet_height_mm=297, pounds=110))
+    open_grade = thickness(
+        Paper(name="x", kind="cardstock", sheet_width_mm=210, sheet_height_mm=297, pounds=110)
+    )
     assert open_grade.source == "pounds"
     assert open_grade.sheet.low == pytest.approx(readings["text"] * 1.15 / 1000)
     assert open_grade.sheet.high == pytest.approx(readings["bond"] * 1.35 / 1000)
@@ -111,7 +133,9 @@ def test_the_axis_the_grain_runs_along(width, height, grain, axis):
 
 
 def test_an_unknown_paper_says_so_and_still_plans():
-    book = Book.model_validate({"paper": {"leaf": {"name": "found paper", "sheet_width_mm": 300, "sheet_height_mm": 210}}})
+    book = Book.model_validate(
+        {"paper": {"leaf": {"name": "found paper", "sheet_width_mm": 300, "sheet_height_mm": 210}}}
+    )
     result = make_plan(book).paper
     assert result.leaf.caliper.high > 2 * result.leaf.caliper.low
     assert result.mark == "watch"

@@ -1,4 +1,5 @@
-"""Structures to try things on: every recipe that is folded, and a few changes that reach other ways through each."""
+"""Structures to try things on: every recipe that is folded, and a few changes that reach other ways through
+each."""
 
 from __future__ import annotations
 
@@ -6,11 +7,23 @@ from pleat.core.document import editing
 from pleat.core.document.recipes import RECIPES, recipe
 from pleat.core.whole.planning import make_plan
 
-FOLDED = tuple(one.name for one in RECIPES if one._block.unit in ("folio", "pair", "concertina", "hinged") or one.name == "pocketpages")
+FOLDED = tuple(
+    one.name
+    for one in RECIPES
+    if one._block.unit in ("folio", "pair", "concertina", "hinged") or one.name == "pocketpages"
+)
 HINGED = ("hills", "connectors", "zigzag")
 CHANGED = {
-    "folder": ({"pages.gusset": "no"}, {"pages.pockets": "none"}, {"pages.insert_width_mm": "100", "pages.insert_height_mm": "180"}),
-    "crossfold": ({"pages.left_mm": "0"}, {"pages.head_mm": "60", "pages.tail_mm": "60"}, {"pages.bulk": "bulky"}),
+    "folder": (
+        {"pages.gusset": "no"},
+        {"pages.pockets": "none"},
+        {"pages.insert_width_mm": "100", "pages.insert_height_mm": "180"},
+    ),
+    "crossfold": (
+        {"pages.left_mm": "0"},
+        {"pages.head_mm": "60", "pages.tail_mm": "60"},
+        {"pages.bulk": "bulky"},
+    ),
     "nested": ({"pages.folders": "5"}, {"pages.folders": "1"}),
     "bagfolio": ({"pages.tab_mm": "0"}, {"pages.mats": "yes", "pages.photo": "a7"}),
     "concertina": ({"pages.amount": "17"}, {"pages.amount": "2"}, {"pages.cut": "short"}),

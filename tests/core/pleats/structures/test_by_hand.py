@@ -1,4 +1,5 @@
-"""Structures added up by hand, and against models that know no formula: numbered paper folded step by step, pieces counted one by one, sums written out."""
+"""Structures added up by hand, and against models that know no formula: numbered paper folded step by step,
+pieces counted one by one, sums written out."""
 
 from __future__ import annotations
 
@@ -34,8 +35,10 @@ def sizes(plan):
 
 
 def test_a_cross_fold_folio_without_anything_on_it_by_hand():
-    """Middle 100 x 150, four arms a millimetre short, card 0.3: shut tail, head, left, right. Under the second arm lies the first (0.3), under the third two (0.6), under the
-    fourth three (0.9); a tenth more, up to the half millimetre: 0.5, 0.5, 1, 1. Wide 99 + 1 + 100 + 1 + 99 = 300, high 149 + 0.5 + 150 + 0.5 + 149 = 449."""
+    """Middle 100 x 150, four arms a millimetre short, card 0.3: shut tail, head, left, right. Under the
+    second arm lies the first (0.3), under the third two (0.6), under the fourth three (0.9); a tenth more, up
+    to the half millimetre: 0.5, 0.5, 1, 1. Wide 99 + 1 + 100 + 1 + 99 = 300, high 149 + 0.5 + 150 + 0.5 + 149
+    = 449."""
     plan = plan_of("crossfold", {**PLAIN, "brief.size": "100 x 150"})
     assert sizes(plan) == {"tail gusset": 0.5, "head gusset": 0.5, "left gusset": 1.0, "right gusset": 1.0}
     assert [round(room.stiff.likely, 3) for room in plan.pages.made.rooms] == [0.0, 0.3, 0.6, 0.9]
@@ -49,9 +52,13 @@ def test_a_cross_fold_folio_without_anything_on_it_by_hand():
 
 
 def test_the_same_folio_with_photographs_on_every_face_by_hand():
-    """Papers 0.15 on every face and photographs 0.3 on the ten: between middle and first arm lie two dressed faces, 2 x 0.45 = 0.9; under the second arm the first, dressed
-    on both sides, and two faces more: 0.3 + 2 x 0.45 + 0.9 = 2.1; and so on by 1.2."""
-    plan = plan_of("crossfold", {**CARD, "brief.size": "113 x 163", "paper.mat.readings_mm": "1.5", "pages.photo": "10x15"})
+    """Papers 0.15 on every face and photographs 0.3 on the ten: between middle and first arm lie two dressed
+    faces, 2 x 0.45 = 0.9; under the second arm the first, dressed on both sides, and two faces more: 0.3 + 2
+    x 0.45 + 0.9 = 2.1; and so on by 1.2."""
+    plan = plan_of(
+        "crossfold",
+        {**CARD, "brief.size": "113 x 163", "paper.mat.readings_mm": "1.5", "pages.photo": "10x15"},
+    )
     assert plan.pages.made.places == 10
     assert [round(room.stiff.likely, 3) for room in plan.pages.made.rooms] == [0.9, 2.1, 3.3, 4.5]
     assert sizes(plan) == {"tail gusset": 1.0, "head gusset": 2.5, "left gusset": 4.0, "right gusset": 5.0}
@@ -61,17 +68,23 @@ def test_the_same_folio_with_photographs_on_every_face_by_hand():
 
 
 def test_nested_folders_by_hand():
-    """150 x 200, each 4 mm smaller on each side; nothing in them: the innermost spine holds nothing, each further one two cards more of 0.3, which is 0.6 and 1.2."""
+    """150 x 200, each 4 mm smaller on each side; nothing in them: the innermost spine holds nothing, each
+    further one two cards more of 0.3, which is 0.6 and 1.2."""
     plan = plan_of("nested", {**PLAIN, "brief.size": "150 x 200"})
     assert [round(room.stiff.likely, 3) for room in plan.pages.made.rooms] == [1.2, 0.6, 0.0]
     assert sizes(plan) == {"spine 1": 1.5, "spine 2": 1.0, "spine 3": 0.5}
-    assert [flat.piece.size_mm for flat in plan.pages.flats] == [(301.5, 200.0), (285.0, 192.0), (268.5, 184.0)]
+    assert [flat.piece.size_mm for flat in plan.pages.flats] == [
+        (301.5, 200.0),
+        (285.0, 192.0),
+        (268.5, 184.0),
+    ]
     spines = list(sizes(plan).values())
     assert spines == sorted(spines, reverse=True), "they shrink towards the inside"
 
 
 def test_a_pocket_page_by_hand():
-    """140 wide with a hinge of 20: page 120, its back 119, so 20 + 120 + 119 + 20 = 279; 200 high and a tab of 12: 212. The slant takes 70 off 119 of its head: 4165 mm2."""
+    """140 wide with a hinge of 20: page 120, its back 119, so 20 + 120 + 119 + 20 = 279; 200 high and a tab
+    of 12: 212. The slant takes 70 off 119 of its head: 4165 mm2."""
     plan = plan_of("pocketpages", PLAIN)
     strip = plan.pages.flats[0].piece
     assert strip.size_mm == (279.0, 212.0)
@@ -93,12 +106,15 @@ def test_a_folder_and_what_slides_into_it_by_hand():
     assert {(one.throat_mm, one.depth_mm) for one in plan.pages.made.pockets} == {(136.0, 84.0)}
     assert figure(plan.pages, "fits").value == pytest.approx(96.0), "180 high, 84 deep"
     (room,) = plan.pages.made.rooms
-    assert room.stiff.likely == pytest.approx(2 * (0.5 + 0.3)), "two papers of 0.5 under two pockets of 0.3; the tabs lie beside them"
+    assert room.stiff.likely == pytest.approx(2 * (0.5 + 0.3)), (
+        "two papers of 0.5 under two pockets of 0.3; the tabs lie beside them"
+    )
 
 
 @pytest.mark.parametrize("count", range(2, 24))
 def test_a_concertina_of_numbered_paper_folded_step_by_step(count):
-    """Panels numbered on both sides in a row; from the far end each is folded over or under what lies there: the model is a list that is turned round."""
+    """Panels numbered on both sides in a row; from the far end each is folded over or under what lies there:
+    the model is a list that is turned round."""
     plan = plan_of("concertina", {**PLAIN, "pages.amount": str(count)})
     worked = plan.pages.made.worked
     lying = [(count, "A")]  # what has been folded up already, from the table up, side that looks up
@@ -107,11 +123,15 @@ def test_a_concertina_of_numbered_paper_folded_step_by_step(count):
         turned = [(number, "B" if side == "A" else "A") for number, side in reversed(lying)]
         lying = [(panel, "A"), *turned] if over else [*turned, (panel, "A")]
     expected = [(f"panel {number}", side) for number, side in lying]
-    found = [(key[1], "A" if worked.shut.poses[key].up else "B") for key in worked.shut.pile if key[1] != "tab"]
+    found = [
+        (key[1], "A" if worked.shut.poses[key].up else "B") for key in worked.shut.pile if key[1] != "tab"
+    ]
     assert found == expected
     strips = list(plan.pages.made.programme.pieces)
     each = len([panel for panel in strips[0].panels if panel.name != "tab"])
-    sides = [number * each % 2 for number in range(1, len(strips))]  # a tab lies at one edge of the pile or at the other
+    sides = [
+        number * each % 2 for number in range(1, len(strips))
+    ]  # a tab lies at one edge of the pile or at the other
     assert plan.pages.thickness.likely == pytest.approx(0.3 * (count + max(sides.count(0), sides.count(1))))
 
 
@@ -126,7 +146,8 @@ def test_a_concertina_of_numbered_paper_folded_step_by_step(count):
     ],
 )
 def test_strips_of_a_concertina_against_sheets_cut_up_one_by_one(sheet, size, count):
-    """Every way of cutting tried by laying panels along the sheet until none fits; a tab is what is left, and eight millimetres at least."""
+    """Every way of cutting tried by laying panels along the sheet until none fits; a tab is what is left, and
+    eight millimetres at least."""
     wide, high = size
     texts = {
         **PLAIN,
@@ -152,13 +173,18 @@ def test_strips_of_a_concertina_against_sheets_cut_up_one_by_one(sheet, size, co
     told = figure(plan.pages, "strips").how
     assert f"{best} sheet" in told
     assert not [check for _, check in plan.checks if check.key == "B2"]
-    panels = sum(sum(1 for panel in one.piece.panels if panel.name.startswith("panel")) * one.count for one in plan.pages.flats)
+    panels = sum(
+        sum(1 for panel in one.piece.panels if panel.name.startswith("panel")) * one.count
+        for one in plan.pages.flats
+    )
     assert panels == count
 
 
 def test_a_strip_of_hills_by_hand():
-    """6 leaves of two papers of 0.25, nothing on them; hills of 12, card 0.3: a leaf and its hill take 0.5 + 0.6 = 1.1, a gap 1.5 with a tenth to spare. Five gaps
-    and a leaf take 8.6; with two boards of 2 the spine board is 12.6, so 13, the gaps 6: the case opens 25. Five gaps 7.5, so each end (25 - 7.5) / 2 = 8.75."""
+    """6 leaves of two papers of 0.25, nothing on them; hills of 12, card 0.3: a leaf and its hill take 0.5 +
+    0.6 = 1.1, a gap 1.5 with a tenth to spare. Five gaps and a leaf take 8.6; with two boards of 2 the spine
+    board is 12.6, so 13, the gaps 6: the case opens
+    25. Five gaps 7.5, so each end (25 - 7.5) / 2 = 8.75."""
     plan = plan_of(
         "hills",
         {
@@ -185,23 +211,39 @@ def test_a_strip_of_hills_by_hand():
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 def test_a_hinge_made_by_itself_meets_its_case(name, count, bulk, ruler):
     """Whatever the leaves, the outer folds lie where the three-piece case bends: no E1, in either ruler."""
-    plan = plan_of(name, {"brief.ruler": ruler, "pages.amount": str(count), "pages.bulk": bulk, "pages.photo": "10x15"})
-    assert plan.binding.floor_mm == pytest.approx(plan.cover.shell.strip + 2 * plan.cover.shell.joint, abs=0.01)
+    plan = plan_of(
+        name, {"brief.ruler": ruler, "pages.amount": str(count), "pages.bulk": bulk, "pages.photo": "10x15"}
+    )
+    assert plan.binding.floor_mm == pytest.approx(
+        plan.cover.shell.strip + 2 * plan.cover.shell.joint, abs=0.01
+    )
     assert not [check for _, check in plan.checks if check.level == "stop"]
 
 
 def test_the_residual_of_a_connector_chain_is_the_board_gap_and_at_right_angles_root_two_of_it():
-    """A case of front, gap, spine, gap and back; a chain of connectors glued to front and back whose gussets leave the gaps out. Flat, the last flange misses the front
-    board by both gaps; shared, by one at either end; with the front at right angles, up and across by one each."""
+    """A case of front, gap, spine, gap and back; a chain of connectors glued to front and back whose gussets
+    leave the gaps out. Flat, the last flange misses the front board by both gaps; shared, by one at either
+    end; with the front at right angles, up and across by one each."""
     gap, spine, wide, high = 6.0, 20.0, 150.0, 200.0
     for shared, right_angle in itertools.product((False, True), repeat=2):
         case = piece(
             "case",
             "case",
-            [Span("front", wide), Span("gap a", gap), Span("spine", spine), Span("gap b", gap), Span("back", wide)],
+            [
+                Span("front", wide),
+                Span("gap a", gap),
+                Span("spine", spine),
+                Span("gap b", gap),
+                Span("back", wide),
+            ],
             [Span("", high)],
         )
-        chain = piece("chain", "card", [Span("upper", 20.0), Span("gusset", spine), Span("lower", 20.0)], [Span("", high)])
+        chain = piece(
+            "chain",
+            "card",
+            [Span("upper", 20.0), Span("gusset", spine), Span("lower", 20.0)],
+            [Span("", high)],
+        )
         assembly = Assembly()
         assembly.add(case, "spine")
         assembly.add(chain, "gusset")
@@ -216,23 +258,34 @@ def test_the_residual_of_a_connector_chain_is_the_board_gap_and_at_right_angles_
         flat_miss = math.dist(fold[:2], edge[:2])
         assert flat_miss == pytest.approx(gap if shared else 2 * gap)
         if right_angle and shared:
-            # the joint bends in the middle of the gap: the board's edge then stands a gap up and a gap across from the fold
+            # the joint bends in the middle of the gap: the board's edge then stands a gap up and a gap across
+            # from the fold
             corner = (edge[0], gap)
             assert math.hypot(fold[0] - corner[0], corner[1]) == pytest.approx(gap * math.sqrt(2))
 
 
 def test_what_a_chain_misses_is_told_as_the_arithmetic_has_it():
-    """A chain of 3 x 1 + 2 x 1 in a case that bends farther apart: half of what is missing lies at either end, and its flanges reach over it."""
+    """A chain of 3 x 1 + 2 x 1 in a case that bends farther apart: half of what is missing lies at either
+    end, and its flanges reach over it."""
     plan = plan_of(
         "connectors",
-        {**CARD, "pages.flips": "none", "pages.mats": "no", "pages.amount": "4", "binding.gusset_mm": "1", "binding.end_mm": "1"},
+        {
+            **CARD,
+            "pages.flips": "none",
+            "pages.mats": "no",
+            "pages.amount": "4",
+            "binding.gusset_mm": "1",
+            "binding.end_mm": "1",
+        },
     )
     hinge = plan.binding
     opens = plan.cover.shell.strip + 2 * plan.cover.shell.joint
     (check,) = [one for name, one in plan.checks if one.key == "E1" and name == "cover"]
     missing = (opens - (3 * 1 + 2 * 1)) / 2
     assert check.title == f"The hinge folds inside lie 5 mm apart, the cover bends {opens:g} mm apart."
-    assert f"reach over {missing:.1f} mm at either side, and {20 - missing:.1f} mm of them are left" in check.why
+    assert (
+        f"reach over {missing:.1f} mm at either side, and {20 - missing:.1f} mm of them are left" in check.why
+    )
     assert hinge.floor_mm == 5.0
 
 
@@ -243,7 +296,9 @@ def test_the_kernel_finds_between_two_hills_what_the_sums_say(name, count, thick
     """Gaps of a leaf's thickness hold it exactly, as the shut stack has it layer by layer."""
     from pleat.core.pleats.binding.hinged import stack
 
-    made = stack.hills(count, (reach, 1.0, reach, thick, reach), (150.0, 200.0), ("card", "album leaf", "case"))
+    made = stack.hills(
+        count, (reach, 1.0, reach, thick, reach), (150.0, 200.0), ("card", "album leaf", "case")
+    )
     worked = work(made)
     calipers = {"card": Estimate.exact(0.3), "album leaf": Estimate.exact(thick), "case": Estimate.exact(2.0)}
     found = {one.wall[1]: one for one in gussets(worked.assembly, worked.shut, calipers)}
@@ -255,7 +310,8 @@ def test_the_kernel_finds_between_two_hills_what_the_sums_say(name, count, thick
 
 
 def test_pairs_in_a_row_by_hand():
-    """7 pairs with tabs of 6 and 2 mm beside each: 7 x 6 + 8 x 2 = 58; 4 cords, 8 eyelets; a cord down 148 - 20 and back, and two knots: 2 x 128 + 160 = 416."""
+    """7 pairs with tabs of 6 and 2 mm beside each: 7 x 6 + 8 x 2 = 58; 4 cords, 8 eyelets; a cord down 148
+    - 20 and back, and two knots: 2 x 128 + 160 = 416."""
     plan = plan_of("row", PLAIN)
     assert figure(plan.binding, "row").value == 58.0
     assert {part.key: getattr(part, "count", 0) for part in plan.binding.parts} == {"cord": 4, "eyelets": 8}
@@ -274,7 +330,8 @@ def test_a_zigzag_by_hand():
 
 
 def test_a_long_strip_is_cut_at_the_top_of_a_hill():
-    """30 hills do not come out of a sheet 700 long: the strips end at peaks, and their widths add up to the whole."""
+    """30 hills do not come out of a sheet 700 long: the strips end at peaks, and their widths add up to the
+    whole."""
     plan = plan_of("hills", {**PLAIN, "pages.amount": "30"})
     strips = [one.piece for one in plan.binding.flats]
     assert len(strips) > 1
@@ -287,7 +344,12 @@ def test_a_long_strip_is_cut_at_the_top_of_a_hill():
 
 
 @settings(max_examples=examples(200))
-@given(st.floats(20, 400), st.floats(20, 400), st.sampled_from(sorted(set(PHOTOS) - {"none", "own"})), st.floats(0, 20))
+@given(
+    st.floats(20, 400),
+    st.floats(20, 400),
+    st.sampled_from(sorted(set(PHOTOS) - {"none", "own"})),
+    st.floats(0, 20),
+)
 def test_places_on_a_paper_against_things_laid_one_by_one(width, height, photo, border):
     """Rows and columns laid until the next would come too near the edge."""
     fill = filling(Dressed(kind="x", photo=photo, border_mm=border))
@@ -322,7 +384,8 @@ def test_sizes_by_name_are_those_of_the_standards(name, width, height):
 
 
 def test_papers_of_a_pad_go_where_they_show_most():
-    """Liked 3, 1, then 2 and 4 of four designs with plenty of sheets: ten faces in the order they show are three of 3, three of 1, three of 2 and one of 4."""
+    """Liked 3, 1, then 2 and 4 of four designs with plenty of sheets: ten faces in the order they show are
+    three of 3, three of 1, three of 2 and one of 4."""
     plan = plan_of("crossfold", {"paper.mat.designs": "4", "paper.mat.each": "9", "pages.liked": "3 1"})
     (offer,) = [one for one in plan.pages.offers if one.group == "papers"]
     given_ = dict(offer.changes)["pages.given"]
@@ -339,7 +402,9 @@ def test_a_border_said_of_both_sides_is_half_of_it_on_each():
     assert [(a.width_mm, a.height_mm) for a in one] == [(b.width_mm, b.height_mm) for b in other]
 
 
-@pytest.mark.parametrize(("amount", "unit", "leaves"), [(8, "leaves", 8), (8, "pages", 4), (9, "pages", 5), (1, "unsaid", 1)])
+@pytest.mark.parametrize(
+    ("amount", "unit", "leaves"), [(8, "leaves", 8), (8, "pages", 4), (9, "pages", 5), (1, "unsaid", 1)]
+)
 def test_a_leaf_has_two_pages(amount, unit, leaves):
     assert leaves_of(amount, unit) == leaves
 

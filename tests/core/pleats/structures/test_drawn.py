@@ -1,4 +1,5 @@
-"""A folio that is drawn: whatever is done to its sheet, it hangs together, keeps what it has, plans, and every tap that is offered can be taken and undone."""
+"""A folio that is drawn: whatever is done to its sheet, it hangs together, keeps what it has, plans, and
+every tap that is offered can be taken and undone."""
 
 from __future__ import annotations
 
@@ -17,7 +18,15 @@ from pleat.core.document.bookfile import read_book, write_book
 from pleat.core.engines.folding.programme import work
 from pleat.core.pleats.pages.kinds.free import drawn
 from pleat.core.pleats.structures import redrawn
-from pleat.core.pleats.structures.drawn import DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, DrawnStep, piece_of, programme_of
+from pleat.core.pleats.structures.drawn import (
+    DrawnFold,
+    DrawnGroup,
+    DrawnPanel,
+    DrawnSheet,
+    DrawnStep,
+    piece_of,
+    programme_of,
+)
 from pleat.core.whole.planning import make_plan
 from tests.core.pleats.structures.samples import FOLDED, book_of
 from tests.profiles import examples
@@ -38,7 +47,11 @@ def drawn_sheets(draw):
     cells = [(x, y) for x in range(len(widths)) for y in range(len(heights))]
     panels = tuple(DrawnPanel(name=NAMES[number], column=x, row=y) for number, (x, y) in enumerate(cells))
     sheet = DrawnSheet(
-        name="sheet", widths_mm=tuple(map(float, widths)), heights_mm=tuple(map(float, heights)), panels=panels, base=NAMES[0]
+        name="sheet",
+        widths_mm=tuple(map(float, widths)),
+        heights_mm=tuple(map(float, heights)),
+        panels=panels,
+        base=NAMES[0],
     )
     for name in draw(st.lists(st.sampled_from(NAMES), max_size=4)):
         if any(panel.name == name for panel in sheet.panels) and redrawn.can_be_cut(sheet, name):
@@ -48,18 +61,28 @@ def drawn_sheets(draw):
 
 @given(drawn_sheets())
 def test_a_drawn_sheet_is_what_its_cells_are(sheet):
-    """By shapely: the outline is the union of its cells, and every crease is a side that two of them share."""
+    """By shapely: the outline is the union of its cells, and every crease is a side that two of them
+    share."""
     piece = piece_of(sheet)
     lefts, tops = [0.0, *accumulate(sheet.widths_mm)], [0.0, *accumulate(sheet.heights_mm)]
     cells = {
-        panel.name: Shape.from_bounds(lefts[panel.column], tops[panel.row], lefts[panel.column + 1], tops[panel.row + 1])
+        panel.name: Shape.from_bounds(
+            lefts[panel.column], tops[panel.row], lefts[panel.column + 1], tops[panel.row + 1]
+        )
         for panel in sheet.panels
     }
     assert {panel.name for panel in piece.panels} == set(cells)
     for panel in piece.panels:
         assert Shape(panel.outline).equals(cells[panel.name])
-    shared = {frozenset((one, other)): cells[one].intersection(cells[other]).length for one in cells for other in cells if one < other}
-    assert {crease.between for crease in piece.creases} == {pair for pair, long in shared.items() if long > 1e-6}
+    shared = {
+        frozenset((one, other)): cells[one].intersection(cells[other]).length
+        for one in cells
+        for other in cells
+        if one < other
+    }
+    assert {crease.between for crease in piece.creases} == {
+        pair for pair, long in shared.items() if long > 1e-6
+    }
     assert unary_union(list(cells.values())).area == pytest.approx(piece.area_mm2)
     assert redrawn.hangs_together(sheet)
 
@@ -77,7 +100,9 @@ def test_a_new_score_keeps_the_sheet_and_the_old_names_on_its_left(sheet, axis, 
     split = [name for name in old if not old[name].equals(new[name])]
     assert (
         len(new) - len(old)
-        == len([panel for panel in sheet.panels if getattr(panel, "column" if axis == "x" else "row") == number])
+        == len(
+            [panel for panel in sheet.panels if getattr(panel, "column" if axis == "x" else "row") == number]
+        )
         == len(split)
     )
     for name in split:
@@ -108,7 +133,9 @@ def test_a_flap_is_one_panel_more_beside_the_base(sheet, side):
     before, now = piece_of(sheet), piece_of(after)
     assert {panel.name for panel in now.panels} == {panel.name for panel in before.panels} | {name}
     axis = 0 if side in ("left", "right") else 1
-    assert now.size_mm[axis] == pytest.approx(before.size_mm[axis] + redrawn.FLAP_MM) or not redrawn.hangs_together(after)
+    assert now.size_mm[axis] == pytest.approx(
+        before.size_mm[axis] + redrawn.FLAP_MM
+    ) or not redrawn.hangs_together(after)
 
 
 @settings(max_examples=examples(60))
@@ -116,14 +143,20 @@ def test_a_flap_is_one_panel_more_beside_the_base(sheet, side):
 def test_whatever_is_drawn_and_folded_plans_or_says_why_it_does_not_shut(sheet, folds):
     piece = piece_of(sheet)
     groups = tuple(
-        DrawnGroup(name=f"fold {number}", folds=(DrawnFold(sheet="sheet", one=crease.one, other=crease.other, degrees=degrees),))
+        DrawnGroup(
+            name=f"fold {number}",
+            folds=(DrawnFold(sheet="sheet", one=crease.one, other=crease.other, degrees=degrees),),
+        )
         for number, (place, degrees) in enumerate(folds)
         if piece.creases
         for crease in [piece.creases[place % len(piece.creases)]]
     )
     book = editing.apply(
         book_of("free"),
-        [("pages.sheets", [sheet.model_dump(mode="json")]), ("pages.groups", [one.model_dump(mode="json") for one in groups])],
+        [
+            ("pages.sheets", [sheet.model_dump(mode="json")]),
+            ("pages.groups", [one.model_dump(mode="json") for one in groups]),
+        ],
     )
     assert read_book(write_book(book)) == book
     plan = make_plan(book)
@@ -159,7 +192,8 @@ def test_every_tap_that_is_offered_can_be_taken_one_after_the_other(picks):
 
 
 def test_folds_follow_a_score_that_is_made_between_their_panels():
-    """Front, gusset and back; the gusset scored in half: its outer half is folded with the back still, the new one with the front."""
+    """Front, gusset and back; the gusset scored in half: its outer half is folded with the back still, the
+    new one with the front."""
     book = book_of("free")
     wide = editing.edit(book, {"pages.size.0.x.1": "30"})
     (offer,) = [one for one in make_plan(wide).pages.offers if one.label.startswith("score column 2 in half")]
@@ -190,7 +224,9 @@ def test_made_free_it_is_as_thick_has_as_many_places_and_shuts_in_the_same_order
     assert plan.pages.made.thick.likely == pytest.approx(before.made.thick.likely)
     assert len(plan.pages.made.dressings) == len(before.made.dressings)
     assert plan.pages.made.places == before.made.places // before.made.copies
-    assert [group.name for group in plan.pages.programme.closing] == [group.name for group in before.programme.closing]
+    assert [group.name for group in plan.pages.programme.closing] == [
+        group.name for group in before.programme.closing
+    ]
     assert not [check for _, check in plan.checks if check.level == "stop" and check.key != "B1"]
     assert plan.brief.made_of.binding.name == "itself"
 
@@ -246,7 +282,10 @@ def test_a_sheet_that_cannot_be_is_refused_and_the_book_stays(wrong):
 @pytest.mark.parametrize(
     "odd",
     [
-        {"panels": [{"name": "a", "column": 30, "row": 0}, {"name": "b", "column": 0, "row": 0}], "base": "a"},
+        {
+            "panels": [{"name": "a", "column": 30, "row": 0}, {"name": "b", "column": 0, "row": 0}],
+            "base": "a",
+        },
         {"panels": [{"name": "a", "column": 0, "row": 0}, {"name": "a", "column": 1, "row": 0}], "base": "a"},
         {"cuts": [{"start": [0, 0], "end": [0, 0], "off": [1, 1]}]},
         {"glued": ["nothing"]},
@@ -263,7 +302,9 @@ def test_scores_are_typed_in_inches_and_none_past_its_neighbours():
     book = editing.edit(book_of("free"), {"brief.ruler": "in"})
     ruler = make_plan(book).brief.ruler
     assert ruler.number(105.0) == "4 1/8"
-    assert editing.edit(book, {"pages.score.0.x.1": "4 1/8"}).pages.sheets[0].widths_mm[0] == pytest.approx(104.775)
+    assert editing.edit(book, {"pages.score.0.x.1": "4 1/8"}).pages.sheets[0].widths_mm[0] == pytest.approx(
+        104.775
+    )
     assert editing.edit(book, {"pages.score.0.x.1": "105 mm"}) == book
     for past in ("5", "0"):
         with pytest.raises(BadBook, match="lies between its neighbours"):
@@ -277,7 +318,9 @@ def test_scores_are_typed_in_inches_and_none_past_its_neighbours():
 
 @pytest.mark.parametrize("size", [(60.0, 90.0), (105.0, 148.0), (150.0, 220.0)])
 def test_a_folio_nobody_drew_yet_is_as_large_as_the_leaf(size):
-    book = editing.apply(book_of("free"), [("brief.leaf_width_mm", size[0]), ("brief.leaf_height_mm", size[1])])
+    book = editing.apply(
+        book_of("free"), [("brief.leaf_width_mm", size[0]), ("brief.leaf_height_mm", size[1])]
+    )
     (flat,) = make_plan(book).pages.flats
     assert flat.piece.size_mm == pytest.approx((2 * size[0] + 3, size[1]))
 
@@ -291,4 +334,7 @@ def test_a_leaf_that_is_typed_of_what_was_drawn_is_told():
     for offer in check.offers:
         after = make_plan(editing.apply(other, offer.changes))
         assert "drawn" not in {check.key for _, check in after.checks}
-    assert make_plan(editing.apply(other, check.offers[-1].changes)).pages.flats[0].piece.size_mm == (303.0, 220.0)
+    assert make_plan(editing.apply(other, check.offers[-1].changes)).pages.flats[0].piece.size_mm == (
+        303.0,
+        220.0,
+    )

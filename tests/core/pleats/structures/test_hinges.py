@@ -1,4 +1,5 @@
-"""Hinges, what goes round them, and what keeps folios shut: told on whichever side a sum is missed, and mended from either."""
+"""Hinges, what goes round them, and what keeps folios shut: told on whichever side a sum is missed, and
+mended from either."""
 
 from __future__ import annotations
 
@@ -55,7 +56,10 @@ def test_both_gaps_left_out_of_the_sum_are_named():
     missed = make_plan(editing.apply(book, [("binding.end_mm", max(exact, 0.5))]))
     told = checks(missed, "E1", "cover")
     assert told
-    assert "both gaps were left out of the sum" in told[0].title or abs(missed.binding.floor_mm - missed.cover.shell.strip) > 1.0
+    assert (
+        "both gaps were left out of the sum" in told[0].title
+        or abs(missed.binding.floor_mm - missed.cover.shell.strip) > 1.0
+    )
 
 
 @pytest.mark.parametrize("count", [1, 2, 7])
@@ -74,7 +78,9 @@ def test_a_chain_has_one_connector_more_than_leaves_and_shared_gussets_are_alike
 def test_more_or_thicker_leaves_never_make_a_hinge_narrower(count, bulk):
     for name in ("hills", "connectors", "zigzag"):
         few, more = (
-            worked_out(book_of(name, {"pages.amount": str(number), "pages.photo": "card", "pages.bulk": bulk}))
+            worked_out(
+                book_of(name, {"pages.amount": str(number), "pages.photo": "card", "pages.bulk": bulk})
+            )
             for number in (count, count + 1)
         )
         assert more.binding.need.likely > few.binding.need.likely
@@ -84,14 +90,23 @@ def test_more_or_thicker_leaves_never_make_a_hinge_narrower(count, bulk):
 
 
 def test_strips_dress_the_gaps_inside_their_folds():
-    """A gap of 4.5 takes a strip of 2.5, which is too narrow to be worth it; a gap of 8 one of 6, seven of them; the ends two of flange and end."""
+    """A gap of 4.5 takes a strip of 2.5, which is too narrow to be worth it; a gap of 8 one of 6, seven of
+    them; the ends two of flange and end."""
     narrow = plan_of("hills")
     assert [part.count for part in narrow.binding.parts if part.key.startswith("dress")] == [2]
     wide = plan_of("hills", {"binding.gap_mm": "8"})
     strips = {part.width_mm: part.count for part in wide.binding.parts if part.key.startswith("dress")}
     assert strips[6.0] == 7
-    assert all(part.height_mm == pytest.approx(180 - 2) for part in wide.binding.parts if part.key.startswith("dress"))
-    assert not [part for part in plan_of("hills", {"binding.dress": "no"}).binding.parts if part.key.startswith("dress")]
+    assert all(
+        part.height_mm == pytest.approx(180 - 2)
+        for part in wide.binding.parts
+        if part.key.startswith("dress")
+    )
+    assert not [
+        part
+        for part in plan_of("hills", {"binding.dress": "no"}).binding.parts
+        if part.key.startswith("dress")
+    ]
 
 
 @pytest.mark.parametrize("name", ["hills", "connectors", "zigzag"])
@@ -113,13 +128,16 @@ def test_a_concertina_goes_into_a_wrap_or_a_case_by_any_of_its_ends(cover, glued
     steps = [one.step for one in plan.bench.work]
     assert len([step for step in steps if "book.bound" in step.gives]) >= 1
     said = " ".join(f"{step.title} {step.detail}" for step in steps)
-    assert ("lie free" in plan.binding.figures[0].how or "Free" in plan.binding.figures[0].how) == (glued == "free")
+    assert ("lie free" in plan.binding.figures[0].how or "Free" in plan.binding.figures[0].how) == (
+        glued == "free"
+    )
     assert "concertina" in said.lower() or "to and fro" in said
 
 
 @pytest.mark.parametrize("name", ["crossfold", "folder", "nested", "bagfolio", "free"])
 def test_both_halves_of_a_fastener_lie_on_each_other_when_all_is_shut(name):
-    """The place on either panel, put on the table by its own pose, is the same place; the first is a fastener's inset from the free edge."""
+    """The place on either panel, put on the table by its own pose, is the same place; the first is a
+    fastener's inset from the free edge."""
     made = plan_of(name, {"pages.fastener": "magnet"}).pages.made
     found = halves(made, RULERS["mm"])
     worked = work(made.programme)

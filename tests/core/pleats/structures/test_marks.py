@@ -1,4 +1,5 @@
-"""What is seen on panels: papers and places of leaves and folded things, against the sheets they are worked out on."""
+"""What is seen on panels: papers and places of leaves and folded things, against the sheets they are worked
+out on."""
 
 from __future__ import annotations
 
@@ -26,14 +27,23 @@ def test_every_place_that_is_counted_is_seen_once_on_its_panel(name, mats):
         shapes = [(mark.side, Shape(mark.outline)) for mark in own]
         for number, (side, shape) in enumerate(shapes):
             assert outline.buffer(0.01).contains(shape)
-            assert sorted((shape.bounds[2] - shape.bounds[0], shape.bounds[3] - shape.bounds[1])) == pytest.approx([53.98, 85.6])
-            assert all(other.intersection(shape).area < 0.01 for beside, other in shapes[number + 1 :] if beside == side)
+            assert sorted(
+                (shape.bounds[2] - shape.bounds[0], shape.bounds[3] - shape.bounds[1])
+            ) == pytest.approx([53.98, 85.6])
+            assert all(
+                other.intersection(shape).area < 0.01
+                for beside, other in shapes[number + 1 :]
+                if beside == side
+            )
 
 
 @pytest.mark.parametrize("leaf_is", ["papers", "board", "tag"])
 @pytest.mark.parametrize("mats", ["yes", "no"])
 def test_both_sides_of_a_hinged_leaf_are_seen_as_it_is_dressed(leaf_is, mats):
-    plan = plan_of("hills", {"pages.leaf_is": leaf_is, "pages.mats": mats, "pages.border_mm": "4", "brief.leaf_width_mm": "190"})
+    plan = plan_of(
+        "hills",
+        {"pages.leaf_is": leaf_is, "pages.mats": mats, "pages.border_mm": "4", "brief.leaf_width_mm": "190"},
+    )
     own, count = on_leaf(plan.pages.made), {"yes": 1, "no": 0}[mats]
     for side in "AB":
         assert [mark.paper for mark in own if mark.side == side] == [True] * count + [False] * (
@@ -48,7 +58,8 @@ def test_both_sides_of_a_hinged_leaf_are_seen_as_it_is_dressed(leaf_is, mats):
 
 
 def test_on_the_back_of_two_papers_what_is_left_is_seen_on_the_right():
-    """The back of a leaf is worked out as it is looked at; on the one piece of the hinge it lies the other way round. A flip keeps its own."""
+    """The back of a leaf is worked out as it is looked at; on the one piece of the hinge it lies the other
+    way round. A flip keeps its own."""
     plan = plan_of("connectors", {"pages.leaf_is": "papers"})
     assert any(one.key[0] == "flip" for one in plan.pages.made.dressings)
     by_side = {mark.side: Shape(mark.outline).bounds for mark in on_leaf(plan.pages.made) if mark.paper}

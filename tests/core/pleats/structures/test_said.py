@@ -1,4 +1,5 @@
-"""What is said of structures: steps in the maker's words, each thing once; figures whose parts are those that are cut; faces with the way up they stand."""
+"""What is said of structures: steps in the maker's words, each thing once; figures whose parts are those that
+are cut; faces with the way up they stand."""
 
 from __future__ import annotations
 
@@ -40,7 +41,11 @@ def test_steps_are_sentences_said_once_and_name_no_panel_by_its_number(name, tex
 def test_papers_are_cut_as_often_as_there_are_faces(name, texts, quantity):
     plan = plan_of(name, {**texts, "brief.quantity": quantity})
     made = plan.pages.made
-    papers = {part.key: part for part in plan.pages.parts if isinstance(part, Part) and part.key.startswith("paper_")}
+    papers = {
+        part.key: part
+        for part in plan.pages.parts
+        if isinstance(part, Part) and part.key.startswith("paper_")
+    }
     mats = texts.get("pages.mats") or ("no" if name in ("bagfolio", "pocketpages") else "yes")
     if mats == "no":
         assert not papers
@@ -60,9 +65,17 @@ def test_every_piece_is_cut_as_often_as_it_is_there(name):
     """Panels counted in the programme against those of the parts."""
     plan = plan_of(name, {"brief.quantity": "2"})
     made = plan.pages.made
-    there = sum(piece.area_mm2 for piece in made.programme.pieces if not piece.rigid and piece.stock != "offcut") * made.copies * 2
+    there = (
+        sum(piece.area_mm2 for piece in made.programme.pieces if not piece.rigid and piece.stock != "offcut")
+        * made.copies
+        * 2
+    )
     flats = {flat.name: flat.piece for flat in plan.pages.flats}
-    cut = sum(flats[part.key].area_mm2 * part.count for part in plan.pages.parts if isinstance(part, Part) and part.key in flats)
+    cut = sum(
+        flats[part.key].area_mm2 * part.count
+        for part in plan.pages.parts
+        if isinstance(part, Part) and part.key in flats
+    )
     assert cut == pytest.approx(there)
 
 
@@ -76,7 +89,10 @@ def test_faces_are_told_with_the_way_up_they_stand():
     assert "gusset" not in " ".join(found.values())
     assert found["right"] == "right (outside)"
     album = shows(plan_of("hills").binding.made.worked)
-    assert dict(album)["leaf 3 turned"] == "leaf 4 (its front) and leaf 3 (its back)" or "leaf 3 (its back)" in dict(album)["leaf 3 turned"]
+    assert (
+        dict(album)["leaf 3 turned"] == "leaf 4 (its front) and leaf 3 (its back)"
+        or "leaf 3 (its back)" in dict(album)["leaf 3 turned"]
+    )
 
 
 def test_panels_in_words():
@@ -86,8 +102,11 @@ def test_panels_in_words():
 
 
 def test_the_other_way_of_cutting_a_concertina_says_how_its_folds_lie_to_the_grain():
-    """Six panels of 165.1 × 114.3 from A4 with its grain along the short side: one strip a sheet along the long side, two along the short one, but across the grain."""
-    plan = plan_of("concertina", {"brief.leaf_width_mm": "165.1", "brief.leaf_height_mm": "114.3", "pages.amount": "6"})
+    """Six panels of 165.1 × 114.3 from A4 with its grain along the short side: one strip a sheet along the
+    long side, two along the short one, but across the grain."""
+    plan = plan_of(
+        "concertina", {"brief.leaf_width_mm": "165.1", "brief.leaf_height_mm": "114.3", "pages.amount": "6"}
+    )
     card = plan.paper.stock("card")
     chosen = next(one for one in plan.pages.figures if one.key == "strips")
     other = next(one for one in plan.pages.offers if one.group == "cut")

@@ -1,4 +1,5 @@
-"""Any structure, whatever a maker decides of it within the bounds of its fields: it plans, shuts, opens again and keeps its areas, or says why it does not."""
+"""Any structure, whatever a maker decides of it within the bounds of its fields: it plans, shuts, opens again
+and keeps its areas, or says why it does not."""
 
 from __future__ import annotations
 
@@ -29,7 +30,9 @@ def decisions(record, pleat):
     for name, field in type(record).model_fields.items():
         rule = rule_on(field)
         if isinstance(rule, LengthRule) and name not in ("spines_mm",):
-            values = st.one_of(st.none(), st.floats(rule.low_mm, min(rule.high_mm, 300.0)).map(lambda value: round(value, 1)))
+            values = st.one_of(
+                st.none(), st.floats(rule.low_mm, min(rule.high_mm, 300.0)).map(lambda value: round(value, 1))
+            )
             if field.default is not None:
                 values = st.floats(rule.low_mm, min(rule.high_mm, 300.0)).map(lambda value: round(value, 1))
         elif isinstance(rule, NumberRule):
@@ -44,10 +47,13 @@ def decisions(record, pleat):
 
 @st.composite
 def whatever(draw, name):
-    """An example with some of its decisions made otherwise; those that a book refuses are left as they were."""
+    """An example with some of its decisions made otherwise; those that a book refuses are left as they
+    were."""
     book = book_of(name)
     size = (draw(st.integers(60, 260)), draw(st.integers(70, 300)))
-    book = editing.apply(book, [("brief.leaf_width_mm", float(size[0])), ("brief.leaf_height_mm", float(size[1]))])
+    book = editing.apply(
+        book, [("brief.leaf_width_mm", float(size[0])), ("brief.leaf_height_mm", float(size[1]))]
+    )
     choices = {**decisions(book.pages, "pages"), **decisions(book.binding, "binding")}
     for path in draw(st.lists(st.sampled_from(sorted(choices)), max_size=5, unique=True)):
         try:
@@ -83,19 +89,29 @@ def test_it_shuts_opens_again_and_keeps_its_areas_or_says_so(name, data):
                     start.fold(fold.piece, *fold.angles)
             for group in reversed(made.programme.closing):
                 for fold in reversed(group.folds):
-                    creases = [(start.pieces[fold.piece].crease(one, other), one, other) for one, other, _ in fold.angles]
+                    creases = [
+                        (start.pieces[fold.piece].crease(one, other), one, other)
+                        for one, other, _ in fold.angles
+                    ]
                     start.fold(
                         fold.piece,
-                        *((one, other, angles.get((fold.piece, crease.one, crease.other), 0.0)) for crease, one, other in creases),
+                        *(
+                            (one, other, angles.get((fold.piece, crease.one, crease.other), 0.0))
+                            for crease, one, other in creases
+                        ),
                     )
-            assert all(apart(before[key], start.poses[key], start.pieces[key[0]][key[1]].outline) < 1e-6 for key in before)
+            assert all(
+                apart(before[key], start.poses[key], start.pieces[key[0]][key[1]].outline) < 1e-6
+                for key in before
+            )
 
 
 @pytest.mark.parametrize("name", FOLDED)
 @settings(max_examples=examples(15))
 @given(st.data())
 def test_a_gusset_by_itself_holds_what_lies_in_it(name, data):
-    """Nothing that is proposed is too small: every room that was not typed holds the stiff layers at its worst place."""
+    """Nothing that is proposed is too small: every room that was not typed holds the stiff layers at its
+    worst place."""
     book = data.draw(whatever(name))
     plan = make_plan(book)
     for made in made_in(plan):

@@ -1,5 +1,6 @@
-"""Every structure, whatever is decided of it: it is built and shut without paper passing through paper, opens again, keeps its areas, and what its drawings,
-its moving view and its steps are made from says the same as the kernel."""
+"""Every structure, whatever is decided of it: it is built and shut without paper passing through paper, opens
+again, keeps its areas, and what its drawings, its moving view and its steps are made from says the same as
+the kernel."""
 
 from __future__ import annotations
 
@@ -42,7 +43,8 @@ def test_it_shuts_without_paper_through_paper_and_every_loop_meets(structures):
 
 @pytest.mark.parametrize(("name", "texts"), EVERY, ids=NAMES)
 def test_what_lies_on_the_faces_is_where_the_whole_programme_puts_it(name, texts):
-    """The thickness and the room that gussets need are read off the bare sheets with boards put on them; here everything is laid and folded."""
+    """The thickness and the room that gussets need are read off the bare sheets with boards put on them; here
+    everything is laid and folded."""
     made = getattr(plan_of(name, texts).pages, "made", None)
     if made:
         assembly, shut = made.worked.assembly, made.worked.shut
@@ -69,7 +71,8 @@ def test_every_layer_keeps_its_area_and_lies_once_in_the_pile(structures):
 
 
 def test_it_opens_again_to_what_it_was(structures):
-    """All groups undone, last first: every panel lies where it lay before, in an order that differs only where layers do not overlap."""
+    """All groups undone, last first: every panel lies where it lay before, in an order that differs only
+    where layers do not overlap."""
     for made in structures:
         worked = made.worked
         assembly = built(made.programme)
@@ -80,10 +83,18 @@ def test_it_opens_again_to_what_it_was(structures):
                 assembly.fold(fold.piece, *fold.angles)
         for group in reversed(made.programme.closing):
             for fold in reversed(group.folds):
-                assembly.fold(fold.piece, *((one, other, _was(angles, fold.piece, one, other, worked)) for one, other, _ in fold.angles))
+                assembly.fold(
+                    fold.piece,
+                    *(
+                        (one, other, _was(angles, fold.piece, one, other, worked))
+                        for one, other, _ in fold.angles
+                    ),
+                )
         if made.programme.opens:
             continue  # of several openings each shuts the one before: undone, they are those of the last
-        worst = max(apart(before[key], assembly.poses[key], assembly.pieces[key[0]][key[1]].outline) for key in before)
+        worst = max(
+            apart(before[key], assembly.poses[key], assembly.pieces[key[0]][key[1]].outline) for key in before
+        )
         assert worst < 1e-6
 
 
@@ -93,7 +104,8 @@ def _was(angles, piece, one, other, worked):
 
 
 def turned_as_a_browser_does(nodes, shares):
-    """Where every panel lies when the script of the page has turned it: 4 x 4 matrices as CSS multiplies them, without the lifts."""
+    """Where every panel lies when the script of the page has turned it: 4 x 4 matrices as CSS multiplies
+    them, without the lifts."""
     world = []
     for node in nodes:
         place = np.eye(4)
@@ -142,16 +154,24 @@ def test_lifts_keep_layers_that_overlap_in_the_kernels_order(structures):
                 up = (
                     0.0
                     if pose is None
-                    else sum(axis[2] * by for axis, by in zip((pose.x, pose.y, pose.z), node.lifts[number], strict=True))
+                    else sum(
+                        axis[2] * by
+                        for axis, by in zip((pose.x, pose.y, pose.z), node.lifts[number], strict=True)
+                    )
                 )
                 high[node.key] = up + (high[nodes[node.parent].key] if node.parent >= 0 else 0.0)
             pile = [key for key in state.pile if key in high]
             for below, above in itertools.pairwise(pile):
-                assert high[above] - high[below] == pytest.approx(LIFT_MM, abs=0.02), (state.name, below, above)
+                assert high[above] - high[below] == pytest.approx(LIFT_MM, abs=0.02), (
+                    state.name,
+                    below,
+                    above,
+                )
 
 
 def test_the_steps_may_be_done_in_the_order_they_stand_and_give_the_same_thing(structures):
-    """A simulation: the tasks of the bench are carried out one by one; each finds its pieces scored and what it lies on in place."""
+    """A simulation: the tasks of the bench are carried out one by one; each finds its pieces scored and what
+    it lies on in place."""
     for made in structures:
         todo = tasks(made.programme)
         order = in_order(todo)
@@ -167,17 +187,25 @@ def test_the_steps_may_be_done_in_the_order_they_stand_and_give_the_same_thing(s
             if task.kind == "fold":
                 assert task.pieces[0] in scored, "a fold without its score"
             if task.kind == "tuck":
-                assert all(done.issuperset({n}) for n, other in enumerate(todo) if other.kind == "join"), "tucked before the glue is dry"
-            (shaped if task.kind == "shape" else scored if task.kind == "score" else set()).update(task.pieces)
+                assert all(done.issuperset({n}) for n, other in enumerate(todo) if other.kind == "join"), (
+                    "tucked before the glue is dry"
+                )
+            (shaped if task.kind == "shape" else scored if task.kind == "score" else set()).update(
+                task.pieces
+            )
             operations += task.operations
             done.add(number)
         adds = [one for one in made.programme.build if isinstance(one, Add)]
         carried_out = [made.programme.build[number] for number in operations]
-        assert sorted(map(repr, carried_out)) == sorted(repr(one) for one in made.programme.build if not isinstance(one, Add))
+        assert sorted(map(repr, carried_out)) == sorted(
+            repr(one) for one in made.programme.build if not isinstance(one, Add)
+        )
         again = work(Programme((*adds, *carried_out), made.programme.closing, opens=made.programme.opens))
         assert not again.assembly.faults
         for key, pose in made.worked.shut.poses.items():
-            assert apart(pose, again.shut.poses[key], made.worked.assembly.pieces[key[0]][key[1]].outline) < 1e-6
+            assert (
+                apart(pose, again.shut.poses[key], made.worked.assembly.pieces[key[0]][key[1]].outline) < 1e-6
+            )
 
 
 def test_written_into_a_book_and_read_back_it_is_the_same(structures):
@@ -196,11 +224,15 @@ def test_written_into_a_book_and_read_back_it_is_the_same(structures):
         assert [key for key in again.shut.pile if key in own] == own
         for state, other in zip(made.worked.states, again.states, strict=True):
             for key in own:
-                assert apart(state.poses[key], other.poses[key], again.assembly.pieces[key[0]][key[1]].outline) < 1e-6
+                assert (
+                    apart(state.poses[key], other.poses[key], again.assembly.pieces[key[0]][key[1]].outline)
+                    < 1e-6
+                )
 
 
 def test_what_lies_in_whose_way_is_what_lies_above_it(structures):
-    """By brute force: undo a group while the others stay shut, and see whether anything of a later group lay on what it moves."""
+    """By brute force: undo a group while the others stay shut, and see whether anything of a later group lay
+    on what it moves."""
     for made in structures:
         if made.programme.opens:
             continue
@@ -208,7 +240,9 @@ def test_what_lies_in_whose_way_is_what_lies_above_it(structures):
         over = blocked(worked)
         place = {key: number for number, key in enumerate(worked.shut.pile)}
         last = {}
-        for group, before, after in zip(made.programme.closing, worked.states[:-1], worked.states[1:], strict=True):
+        for group, before, after in zip(
+            made.programme.closing, worked.states[:-1], worked.states[1:], strict=True
+        ):
             for key in after.poses:
                 if after.poses[key] != before.poses[key]:
                     last[key] = group.name
@@ -236,7 +270,9 @@ def test_orders_of_shutting_are_those_that_are_tried_one_by_one(name):
     made = plan_of(name).pages.made
     found = ways(made.programme, made.calipers)
     if made.programme.turns:
-        assert {one.order for one in found} == set(itertools.permutations(group.name for group in made.programme.closing))
+        assert {one.order for one in found} == set(
+            itertools.permutations(group.name for group in made.programme.closing)
+        )
     else:
         assert len(found) == 1
     assert [one.faults for one in found] == sorted(one.faults for one in found)
@@ -267,7 +303,8 @@ def test_shutting_in_another_order_turns_the_gussets_round():
 
 
 def test_no_two_layers_of_a_shut_hinge_lie_in_each_other():
-    """In the order of the pile every leaf of a hinge lies between its neighbours, and the boards are outermost."""
+    """In the order of the pile every leaf of a hinge lies between its neighbours, and the boards are
+    outermost."""
     for name in ("hills", "connectors", "zigzag"):
         made = plan_of(name).binding.made
         pile = [key[0] for key in made.worked.shut.pile if made.worked.assembly.pieces[key[0]].rigid]
@@ -285,7 +322,11 @@ def test_turning_leaf_by_leaf_leaves_one_opening_and_both_stacks_in_order():
             right = [key[0] for key in state.pile if key[0].startswith("leaf") and state.poses[key].up]
             assert left == [f"leaf {one}" for one in range(1, number + 1)], state.name
             assert right == [f"leaf {one}" for one in range(len(right) + number, number, -1)]
-            shadows = {key: state.shadow(key, worked.assembly.pieces) for key in state.pile if key[0].startswith("leaf")}
+            shadows = {
+                key: state.shadow(key, worked.assembly.pieces)
+                for key in state.pile
+                if key[0].startswith("leaf")
+            }
             for one, other in itertools.combinations(shadows, 2):
                 same = state.poses[one].up == state.poses[other].up
                 assert meets(shadows[one], shadows[other]) == same

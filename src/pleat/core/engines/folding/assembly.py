@@ -1,7 +1,8 @@
-"""A folding programme: pieces added, folded, and laid on each other; where each panel then lies, in which order, and what cannot be done.
+"""A folding programme: pieces added, folded, and laid on each other; where each panel then lies, in which
+order, and what cannot be done.
 
-The order of the layers is one list from the table up. It is kept through every operation and never worked out again from heights: paper
-has none here. Only the order of layers that overlap means anything.
+The order of the layers is one list from the table up. It is kept through every operation and never worked out
+again from heights: paper has none here. Only the order of layers that overlap means anything.
 """
 
 from __future__ import annotations
@@ -10,7 +11,17 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
-from pleat.core.engines.folding.convex import POINT_MM, Point, Polygon, bounds, clipped, common, meets, middle, side_of
+from pleat.core.engines.folding.convex import (
+    POINT_MM,
+    Point,
+    Polygon,
+    bounds,
+    clipped,
+    common,
+    meets,
+    middle,
+    side_of,
+)
 from pleat.core.engines.folding.poses import FLAT, Pose, apart, cos_sin, folded
 from pleat.core.engines.folding.sheet import Crease, Piece
 from pleat.core.trade.folding import LOOP_FITS_MM
@@ -24,7 +35,8 @@ FaultKind = Literal["caught", "crossed", "through", "apart"]
 
 @dataclass(frozen=True)
 class Join:
-    """A panel laid on another: which side of it on which side of the host, how, and what it had to be slipped under."""
+    """A panel laid on another: which side of it on which side of the host, how, and what it had to be slipped
+    under."""
 
     laid: Key
     face: Side
@@ -37,8 +49,9 @@ class Join:
 
 @dataclass(frozen=True)
 class FoldFault:
-    """What paper cannot do. ``caught``: a layer lies between the two sides of a fold and reaches past it; ``crossed``: two folds on one
-    line take turns; ``through``: a flat sheet passes through a fold; ``apart``: what is joined does not meet."""
+    """What paper cannot do. ``caught``: a layer lies between the two sides of a fold and reaches past it;
+    ``crossed``: two folds on one line take turns; ``through``: a flat sheet passes through a fold; ``apart``:
+    what is joined does not meet."""
 
     kind: FaultKind
     crease: tuple[Key, Key]
@@ -55,7 +68,8 @@ class Misfit:
 
 @dataclass(frozen=True)
 class State:
-    """A named moment: the layers from the table up, where every panel is, and what stands upright between layers."""
+    """A named moment: the layers from the table up, where every panel is, and what stands upright between
+    layers."""
 
     name: str
     pile: tuple[Key, ...]
@@ -72,7 +86,8 @@ class State:
 
 
 def lies(outline: Polygon, at: Point, face: Side, side: Side, turn: int = 0) -> Pose:
-    """Where an outline lies, from its host, whose ``side`` its ``face`` is laid on: its least rectangle begins ``at`` a point of the host's."""
+    """Where an outline lies, from its host, whose ``side`` its ``face`` is laid on: its least rectangle
+    begins ``at`` a point of the host's."""
     cosine, sine = cos_sin(turn)
     flip = -1.0 if face == side else 1.0
     pose = Pose((flip * cosine, flip * sine, 0.0), (-sine, cosine, 0.0), (0.0, 0.0, flip))
@@ -81,7 +96,8 @@ def lies(outline: Polygon, at: Point, face: Side, side: Side, turn: int = 0) -> 
 
 
 class Assembly:
-    """Pieces put together step by step. Operations that paper cannot do are done all the same and told by ``faults``."""
+    """Pieces put together step by step. Operations that paper cannot do are done all the same and told by
+    ``faults``."""
 
     def __init__(self) -> None:
         self.pieces: dict[str, Piece] = {}
@@ -112,8 +128,8 @@ class Assembly:
     # what is done
 
     def add(self, piece: Piece, base: str = "", *, over: bool = False) -> None:
-        """A piece, flat and by itself, side A up, or ``over`` with side B up. Its panel ``base`` stays where it is when others fold; the
-        first where none is named. Raises ValueError for a name that is taken."""
+        """A piece, flat and by itself, side A up, or ``over`` with side B up. Its panel ``base`` stays where
+        it is when others fold; the first where none is named. Raises ValueError for a name that is taken."""
         if piece.name in self.pieces:
             raise ValueError(f"there is a piece called {piece.name} already")
         self.pieces[piece.name] = piece
@@ -125,8 +141,9 @@ class Assembly:
         self._up.update(dict.fromkeys(self._piles[piece.name], start.up))
 
     def fold(self, piece: str, *folds: tuple[str, str, float]) -> None:
-        """Fold creases of a piece, each (panel, panel, degrees), to angles from flat: +180 is a valley seen from side A, -180 a mountain. All
-        at once, so that two of 90 make a gusset. What hangs on the far side moves with it. Raises KeyError for panels without a crease."""
+        """Fold creases of a piece, each (panel, panel, degrees), to angles from flat: +180 is a valley seen
+        from side A, -180 a mountain. All at once, so that two of 90 make a gusset. What hangs on the far side
+        moves with it. Raises KeyError for panels without a crease."""
         own = self.pieces[piece]
         root = self._root[piece]
         pile, before = self._piles[root], {key: self.poses[key] for key in self._members(root)}
@@ -142,7 +159,9 @@ class Assembly:
         moved = {key: True for key, was in before.items() if not _same(was, self.poses[key])}
         ends = [(piece, end) for one, other, _ in folds for end in (one, other)]
         stay = [before[key].place(self._inside(key))[2] for key in ends if key not in moved] or [0.0]
-        risen = sum(rising[key].place(self._inside(key))[2] for key in moved) - len(moved) * sum(stay) / len(stay)
+        risen = sum(rising[key].place(self._inside(key))[2] for key in moved) - len(moved) * sum(stay) / len(
+            stay
+        )
         stays = [key for key in pile if key not in moved]
         group = self._come_down([key for key in pile if key in moved])
         if risen >= 0:
@@ -165,8 +184,9 @@ class Assembly:
         by: How = "glue",
         atop: bool = False,
     ) -> Join:
-        """Lay the ``face`` of a panel on the ``side`` of a host: its least rectangle begins ``at`` a point of the host's own, turned clockwise
-        by ``turn`` degrees, under what lies there already or ``atop`` of it. Without ``at`` both are in place already and are only joined there."""
+        """Lay the ``face`` of a panel on the ``side`` of a host: its least rectangle begins ``at`` a point of
+        the host's own, turned clockwise by ``turn`` degrees, under what lies there already or ``atop`` of it.
+        Without ``at`` both are in place already and are only joined there."""
         if at is None:
             return self._join_in_place(laid, host, face, side, by)
         pose = lies(self.pieces[laid[0]][laid[1]].outline, at, face, side, turn)
@@ -186,7 +206,11 @@ class Assembly:
         pile = self._piles[root]
         above = (side == "A") == self.poses[host].up
         shadows = [self._shadow(key) for key in brought]
-        level = [pile.index(key) for key in self._level_with(host) if key in pile and (key == host or self._meets_any(key, shadows))]
+        level = [
+            pile.index(key)
+            for key in self._level_with(host)
+            if key in pile and (key == host or self._meets_any(key, shadows))
+        ]
         at_ = len(pile) if not level else max(level) + 1 if above else min(level)
         if atop:
             at_ = len(pile) if above else 0
@@ -236,9 +260,10 @@ class Assembly:
         return [key for key in self._piles[root] if self.poses[key].level]
 
     def _come_down(self, moved: list[Key]) -> list[Key]:
-        """The layers of what was moved, from below, as they lie now. Those that lie flat came down together; where they came down over are
-        they the other way round. What stands upright keeps the order it had when it last lay flat. Two that look different ways then
-        stood apart, and their heights tell them apart."""
+        """The layers of what was moved, from below, as they lie now. Those that lie flat came down together;
+        where they came down over are they the other way round. What stands upright keeps the order it had
+        when it last lay flat. Two that look different ways then stood apart, and their heights tell them
+        apart."""
         flat = [key for key in moved if self.poses[key].level]
         over = {key for key in flat if self.poses[key].up != self._up[key]}
         if len(over) == len(flat):
@@ -251,7 +276,12 @@ class Assembly:
         return [next(down) if self.poses[key].level else key for key in moved]
 
     def _members(self, root: str) -> list[Key]:
-        return [(name, panel.name) for name, own in self._root.items() if own == root for panel in self.pieces[name].panels]
+        return [
+            (name, panel.name)
+            for name, own in self._root.items()
+            if own == root
+            for panel in self.pieces[name].panels
+        ]
 
     def _inside(self, key: Key) -> tuple[float, float, float]:
         return self.pieces[key[0]][key[1]].middle
@@ -265,7 +295,8 @@ class Assembly:
         self._joined.setdefault(join.host, []).append(join)
 
     def _join_in_place(self, laid: Key, host: Key, face: Side, side: Side, by: How) -> Join:
-        """A join that closes a loop: both lie where they lie; they have to touch there, these sides towards each other."""
+        """A join that closes a loop: both lie where they lie; they have to touch there, these sides towards
+        each other."""
         one, other = self.poses[laid], self.poses[host]
         touch = one.level and other.level and meets(self._shadow(laid), self._shadow(host))
         facing = touch and (one.up == (face == "B")) == (other.up == (side == "A"))
@@ -279,7 +310,9 @@ class Assembly:
         self._remember(join)
         return join
 
-    def _turn(self, name: str, crease: Crease, angles: Mapping[tuple[str, str, str], float]) -> tuple[Pose, Pose]:
+    def _turn(
+        self, name: str, crease: Crease, angles: Mapping[tuple[str, str, str], float]
+    ) -> tuple[Pose, Pose]:
         """How the second panel of a crease lies from the first, and the first from the second."""
         degrees = angles.get((name, crease.one, crease.other), 0.0)
         if not degrees:
@@ -297,7 +330,9 @@ class Assembly:
         first = (root, self._base[root])
         self._spread({first: self.poses[first]}, first, angles)
 
-    def _spread(self, found: dict[Key, Pose], start: Key, angles: Mapping[tuple[str, str, str], float]) -> None:
+    def _spread(
+        self, found: dict[Key, Pose], start: Key, angles: Mapping[tuple[str, str, str], float]
+    ) -> None:
         """The poses of all that hangs on a panel, but for what is ``found`` already."""
         todo = [start]
         while todo:
@@ -320,7 +355,8 @@ class Assembly:
         return any(meets(self._shadow(key), one) for one in shadows)
 
     def _level_with(self, host: Key) -> list[Key]:
-        """The host and what goes on from it flat, without a fold: one sheet, which lies at one place of the pile."""
+        """The host and what goes on from it flat, without a fold: one sheet, which lies at one place of the
+        pile."""
         found, todo = [host], [host]
         while todo:
             name, panel = todo.pop()
@@ -349,7 +385,11 @@ class Assembly:
         """Faults of the folds just made, against every layer and every other fold."""
         pile = self._flat(root)
         place = {key: number for number, key in enumerate(pile)}
-        own = [(piece, crease) for crease in new if abs(self._angles.get((piece, crease.one, crease.other), 0.0)) == 180]
+        own = [
+            (piece, crease)
+            for crease in new
+            if abs(self._angles.get((piece, crease.one, crease.other), 0.0)) == 180
+        ]
         for name, crease in own:
             ends = ((name, crease.one), (name, crease.other))
             if ends[0] not in place or ends[1] not in place:
@@ -361,7 +401,9 @@ class Assembly:
                     self.faults.append(FoldFault("caught", ends, (key,)))
             self.faults += self._on_line(ends, line, (low, high), place)
 
-    def _on_line(self, ends: tuple[Key, Key], line: Polygon, span: tuple[int, int], place: Mapping[Key, int]) -> list[FoldFault]:
+    def _on_line(
+        self, ends: tuple[Key, Key], line: Polygon, span: tuple[int, int], place: Mapping[Key, int]
+    ) -> list[FoldFault]:
         """Folds and flat creases on the same line that cannot be there together with this fold."""
         found = []
         for name, piece in self.pieces.items():
@@ -374,7 +416,8 @@ class Assembly:
                 low, high = sorted((place[one], place[other]))
                 between = span[0] < low < span[1], span[0] < high < span[1]
                 if self._angles.get((name, crease.one, crease.other), 0.0) == 0:
-                    # of a flat sheet only the part on the fold's own side lies between its layers, or not: the order of the other part says nothing
+                    # of a flat sheet only the part on the fold's own side lies between its layers, or not:
+                    # the order of the other part says nothing
                     near = one if self._same_side(ends[0], one, line) else other
                     if span[0] < place[near] < span[1]:
                         found.append(FoldFault("through", ends, (one, other)))
@@ -389,7 +432,9 @@ class Assembly:
 
 def _same(one: Pose, other: Pose) -> bool:
     return one == other or all(
-        abs(a - b) < 1e-9 for first, second in zip(one, other, strict=True) for a, b in zip(first, second, strict=True)
+        abs(a - b) < 1e-9
+        for first, second in zip(one, other, strict=True)
+        for a, b in zip(first, second, strict=True)
     )
 
 
@@ -403,6 +448,10 @@ def _crosses(shadow: Polygon, line: Polygon) -> bool:
     long = (along[0] ** 2 + along[1] ** 2) ** 0.5
     places = []
     for half in halves:
-        on = [((x - start[0]) * along[0] + (y - start[1]) * along[1]) / long for x, y in half if abs(side_of(start, end, (x, y))) < 1e-6]
+        on = [
+            ((x - start[0]) * along[0] + (y - start[1]) * along[1]) / long
+            for x, y in half
+            if abs(side_of(start, end, (x, y))) < 1e-6
+        ]
         places += on
     return bool(places) and min(max(places), long) - max(min(places), 0.0) > POINT_MM

@@ -1,4 +1,5 @@
-"""Ways to close a folded thing: every order of its closing groups tried, with the room its gussets then need and what gets in the way."""
+"""Ways to close a folded thing: every order of its closing groups tried, with the room its gussets then need
+and what gets in the way."""
 
 from __future__ import annotations
 
@@ -19,7 +20,8 @@ MOST: Final = 48
 
 @dataclass(frozen=True)
 class ClosingOrder:
-    """An order of closing: the groups by name, what each gusset needs stiff in mm, the shut thickness, and how many faults paper would have."""
+    """An order of closing: the groups by name, what each gusset needs stiff in mm, the shut thickness, and
+    how many faults paper would have."""
 
     order: tuple[str, ...]
     needs: Mapping[Key, Estimate]
@@ -45,19 +47,27 @@ def _way(assembly: Assembly, order: tuple[FoldGroup, ...], calipers: Mapping[str
     closed(assembly, order)
     shut = assembly.mark("shut")
     needs = {one.wall: one.stiff for one in gussets(assembly, shut, calipers)}
-    return ClosingOrder(tuple(one.name for one in order), needs, thickest(assembly, shut, calipers), len(assembly.faults) - before)
+    return ClosingOrder(
+        tuple(one.name for one in order),
+        needs,
+        thickest(assembly, shut, calipers),
+        len(assembly.faults) - before,
+    )
 
 
 def moved_by(worked: FoldResult) -> dict[str, tuple[Key, ...]]:
     """The panels that each closing group turns over or raises."""
     found = {}
-    for group, before, after in zip(worked.programme.closing, worked.states[:-1], worked.states[1:], strict=True):
+    for group, before, after in zip(
+        worked.programme.closing, worked.states[:-1], worked.states[1:], strict=True
+    ):
         found[group.name] = tuple(key for key, pose in after.poses.items() if pose != before.poses[key])
     return found
 
 
 def blocked(worked: FoldResult) -> dict[str, tuple[str, ...]]:
-    """For each closing group the later ones whose panels lie over its own when all is shut: they have to be opened first."""
+    """For each closing group the later ones whose panels lie over its own when all is shut: they have to be
+    opened first."""
     moved = moved_by(worked)
     names, shut, pieces = list(moved), worked.shut, worked.assembly.pieces
     place = {key: number for number, key in enumerate(shut.pile)}

@@ -54,7 +54,8 @@ def bounds(polygon: Iterable[Point]) -> tuple[float, float, float, float]:
 
 
 def side_of(start: Point, end: Point, point: Point) -> float:
-    """How far a point lies from the line through two others in mm: one sign on one side, the other on the other."""
+    """How far a point lies from the line through two others in mm: one sign on one side, the other on the
+    other."""
     across, along = end[0] - start[0], end[1] - start[1]
     return (across * (point[1] - start[1]) - along * (point[0] - start[0])) / math.hypot(across, along)
 
@@ -94,7 +95,12 @@ def overlap(one: Polygon, other: Polygon) -> Polygon:
 def meets(one: Polygon, other: Polygon) -> bool:
     """Whether two convex polygons lie on each other by more than a touch."""
     a, b = bounds(one), bounds(other)
-    if a[2] <= b[0] + POINT_MM or b[2] <= a[0] + POINT_MM or a[3] <= b[1] + POINT_MM or b[3] <= a[1] + POINT_MM:
+    if (
+        a[2] <= b[0] + POINT_MM
+        or b[2] <= a[0] + POINT_MM
+        or a[3] <= b[1] + POINT_MM
+        or b[3] <= a[1] + POINT_MM
+    ):
         return False
     if is_rectangle(one) and is_rectangle(other):
         return True
@@ -120,7 +126,8 @@ def holds(polygon: Polygon, point: Point) -> bool:
 
 
 def common(one: Sequence[Point], other: Sequence[Point]) -> tuple[Point, Point] | None:
-    """The stretch that two lines, each from point to point, have in common; None where they only cross or touch.
+    """The stretch that two lines, each from point to point, have in common; None where they only cross or
+    touch.
 
     >>> common([(0, 0), (0, 30)], [(0, 50), (0, 10)])
     ((0, 10), (0, 30))
@@ -130,13 +137,17 @@ def common(one: Sequence[Point], other: Sequence[Point]) -> tuple[Point, Point] 
         return None
     axis = 0 if abs(a[0] - b[0]) > abs(a[1] - b[1]) else 1
     (low, high), (low_, high_) = (sorted(line, key=lambda point: point[axis]) for line in ((a, b), (c, d)))
-    start, end = max(low, low_, key=lambda point: point[axis]), min(high, high_, key=lambda point: point[axis])
+    start, end = (
+        max(low, low_, key=lambda point: point[axis]),
+        min(high, high_, key=lambda point: point[axis]),
+    )
     return (start, end) if end[axis] - start[axis] > POINT_MM else None
 
 
 def united(polygons: Sequence[Polygon]) -> tuple[Polygon, ...]:
-    """The outlines of polygons that lie side by side and do not overlap: sides that two of them share are left out, the others are
-    chained. Several where they are apart or leave a window; such an outline need not be convex.
+    """The outlines of polygons that lie side by side and do not overlap: sides that two of them share are
+    left out, the others are chained. Several where they are apart or leave a window; such an outline need not
+    be convex.
     """
     corners = {_tidy(point) for polygon in polygons for point in polygon}
     sorted_ = (sorted(corners), sorted(corners, key=itemgetter(1)))
@@ -158,7 +169,8 @@ def _tidy(point: Point) -> Point:
 
 
 def _beside(start: Point, end: Point, corners: tuple[list[Point], list[Point]]) -> list[Point]:
-    """The corners that may lie on a side, of all of them sorted by x and by y: of an upright or a level side those at its own place, between its ends."""
+    """The corners that may lie on a side, of all of them sorted by x and by y: of an upright or a level side
+    those at its own place, between its ends."""
     for axis, along in ((0, 1), (1, 0)):
         if abs(start[axis] - end[axis]) < POINT_MM:
             first = bisect_left(corners[axis], start[axis] - NEAR_MM, key=itemgetter(axis))
@@ -205,4 +217,8 @@ def _chained(sides: list[tuple[Point, Point]]) -> list[Polygon]:
 def _straightened(outline: Polygon) -> Polygon:
     """Without the corners that lie on a straight side."""
     around = zip((outline[-1], *outline), outline, (*outline[1:], outline[0]), strict=False)
-    return tuple(here for before, here, after in around if abs(side_of(before, after, here)) > 1e-5 or math.dist(before, after) < POINT_MM)
+    return tuple(
+        here
+        for before, here, after in around
+        if abs(side_of(before, after, here)) > 1e-5 or math.dist(before, after) < POINT_MM
+    )

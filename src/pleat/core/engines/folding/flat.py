@@ -1,4 +1,5 @@
-"""Pieces as they are cut: where each lies on a drawing, how many there are of it, and the fields that stand on the drawing."""
+"""Pieces as they are cut: where each lies on a drawing, how many there are of it, and the fields that stand
+on the drawing."""
 
 from __future__ import annotations
 
@@ -18,7 +19,8 @@ BELOW_SHARE = 0.78
 
 @dataclass(frozen=True)
 class Flat:
-    """A piece as it lies on a drawing: its corner in mm, the part it is, how many are cut of it for one book, and what it is called."""
+    """A piece as it lies on a drawing: its corner in mm, the part it is, how many are cut of it for one book,
+    and what it is called."""
 
     piece: Piece
     x_mm: float
@@ -34,7 +36,8 @@ class Flat:
 
 @dataclass(frozen=True)
 class FieldAnchor:
-    """A field that stands on the drawing: its path, where it points in mm, what it comes to by itself, and whether it stands below or at the right."""
+    """A field that stands on the drawing: its path, where it points in mm, what it comes to by itself, and
+    whether it stands below or at the right."""
 
     path: str
     x_mm: float
@@ -45,7 +48,8 @@ class FieldAnchor:
 
 @dataclass(frozen=True)
 class Dragged:
-    """A score that may be dragged along its axis: the path that sets it, where it is, and how far it goes; mm on the drawing."""
+    """A score that may be dragged along its axis: the path that sets it, where it is, and how far it goes; mm
+    on the drawing."""
 
     path: str
     axis: Literal["x", "y"]
@@ -55,7 +59,8 @@ class Dragged:
 
 
 def rows(pieces: Iterable[tuple[Piece, str, int, str]], wide: float = 1.9) -> tuple[Flat, ...]:
-    """Pieces side by side and below each other, so that all together are at most about ``wide`` times as wide as high: (piece, part, count, title)."""
+    """Pieces side by side and below each other, so that all together are at most about ``wide`` times as wide
+    as high: (piece, part, count, title)."""
     listed = list(pieces)
     if not listed:
         return ()
@@ -74,7 +79,9 @@ def rows(pieces: Iterable[tuple[Piece, str, int, str]], wide: float = 1.9) -> tu
 
 
 def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) -> tuple[FieldAnchor, ...]:
-    """Fields on a drawing, each at the middle of its panel, below the name where there is room: (path, piece, panel, value by itself); those whose panel is not drawn are left out. One that would lie over another goes down its panel, or up."""
+    """Fields on a drawing, each at the middle of its panel, below the name where there is room: (path, piece,
+    panel, value by itself); those whose panel is not drawn are left out. One that would lie over another goes
+    down its panel, or up."""
     laid = list(flats)
     drawn = {(flat.piece.name, panel.name): (flat, panel) for flat in laid for panel in flat.piece.panels}
     close_x = CLOSE_SHARE[0] * max((flat.x_mm + flat.piece.size_mm[0] for flat in laid), default=0.0)
@@ -85,10 +92,17 @@ def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) 
             flat, panel = drawn[piece, name]
             left, top, right, bottom = bounds(panel.outline)
             room = bottom - top > 4 * close_y
-            x, first = flat.x_mm + (left + right) / 2, flat.y_mm + top + (bottom - top) * (BELOW_SHARE if room else 0.5)
+            x, first = (
+                flat.x_mm + (left + right) / 2,
+                flat.y_mm + top + (bottom - top) * (BELOW_SHARE if room else 0.5),
+            )
             near = [one.y_mm for one in found if abs(one.x_mm - x) < close_x]
             tried = [first, *(first + turn * close_y for step in range(1, 5) for turn in (step, -step))]
-            free = [y for y in tried if y >= 0 and all(abs(y - other) >= close_y - POINT_MM for other in near)]
-            y = next((y for y in free if flat.y_mm + top <= y <= flat.y_mm + bottom), free[0] if free else first)
+            free = [
+                y for y in tried if y >= 0 and all(abs(y - other) >= close_y - POINT_MM for other in near)
+            ]
+            y = next(
+                (y for y in free if flat.y_mm + top <= y <= flat.y_mm + bottom), free[0] if free else first
+            )
             found.append(FieldAnchor(path, x, y, value))
     return tuple(found)

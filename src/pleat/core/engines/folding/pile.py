@@ -1,4 +1,5 @@
-"""What lies on what in a state of an assembly: thickness by place, the room that gussets and spines need, and what shows."""
+"""What lies on what in a state of an assembly: thickness by place, the room that gussets and spines need, and
+what shows."""
 
 from __future__ import annotations
 
@@ -47,8 +48,9 @@ class PileColumn:
 
 @dataclass(frozen=True)
 class Gusset:
-    """A panel that stands between two layers, in mm: the room it gives, and what lies between them: ``draped`` right beside it, ``stiff`` at
-    the worst place that both cover. ``inner`` are gussets that lie between them, with the room they keep open."""
+    """A panel that stands between two layers, in mm: the room it gives, and what lies between them:
+    ``draped`` right beside it, ``stiff`` at the worst place that both cover. ``inner`` are gussets that lie
+    between them, with the room they keep open."""
 
     wall: Key
     low: Key
@@ -61,8 +63,9 @@ class Gusset:
 
 @dataclass(frozen=True)
 class PanelFace:
-    """A face that shows: the panel and its side, how far it is turned clockwise from the way it lies on its own sheet (0, 90, 180, 270 or
-    between), and what of it shows in mm2 and as a share of the panel; ``largest`` is the largest convex part of that, in its piece's own mm."""
+    """A face that shows: the panel and its side, how far it is turned clockwise from the way it lies on its
+    own sheet (0, 90, 180, 270 or between), and what of it shows in mm2 and as a share of the panel;
+    ``largest`` is the largest convex part of that, in its piece's own mm."""
 
     key: Key
     side: Side
@@ -73,8 +76,8 @@ class PanelFace:
 
 
 def cells(assembly: Assembly, state: State, layers: Sequence[Key] | None = None) -> tuple[PileColumn, ...]:
-    """The table cut up at every coordinate that occurs; cells that nothing covers are left out. A cell that a slanting side crosses belongs to
-    a layer that covers its middle."""
+    """The table cut up at every coordinate that occurs; cells that nothing covers are left out. A cell that a
+    slanting side crosses belongs to a layer that covers its middle."""
     found = list(state.pile if layers is None else layers)
     shadows = {key: state.shadow(key, assembly.pieces) for key in found}
     xs = _marks(x for shadow in shadows.values() for x, _ in shadow)
@@ -102,7 +105,8 @@ def _marks(values: Iterable[float]) -> list[float]:
 
 
 def thick(assembly: Assembly, layers: Iterable[Key], calipers: Mapping[str, Estimate]) -> Estimate:
-    """The thickness of layers on each other in mm: sheets of one stock share their doubt. A stock that is not told has none."""
+    """The thickness of layers on each other in mm: sheets of one stock share their doubt. A stock that is not
+    told has none."""
     counts: dict[str, int] = {}
     for piece, _ in layers:
         stock = assembly.pieces[piece].stock
@@ -112,14 +116,17 @@ def thick(assembly: Assembly, layers: Iterable[Key], calipers: Mapping[str, Esti
 
 @dataclass(frozen=True)
 class _TableGrid:
-    """The table cut up at every coordinate that occurs, with how thick it lies on each cell by what is likely, and where each layer lies."""
+    """The table cut up at every coordinate that occurs, with how thick it lies on each cell by what is
+    likely, and where each layer lies."""
 
     xs: list[float]
     ys: list[float]
     high: Array
     over: Mapping[Key, Array]
 
-    def fullest(self, assembly: Assembly, calipers: Mapping[str, Estimate], among: Array | None = None) -> Estimate:
+    def fullest(
+        self, assembly: Assembly, calipers: Mapping[str, Estimate], among: Array | None = None
+    ) -> Estimate:
         """The thickness at the worst place, likely first, of those ``among`` the cells."""
         high = self.high if among is None else np.where(among, self.high, 0.0)
         if not high.size:
@@ -133,16 +140,24 @@ class _TableGrid:
         """The cells that a line runs along."""
         left, top, right, bottom = bounds(line)
         found = np.zeros(self.high.shape, dtype=bool)
-        for x in range(max(0, bisect_left(self.xs, left - POINT_MM) - 1), min(len(self.xs) - 1, bisect_right(self.xs, right + POINT_MM))):
+        for x in range(
+            max(0, bisect_left(self.xs, left - POINT_MM) - 1),
+            min(len(self.xs) - 1, bisect_right(self.xs, right + POINT_MM)),
+        ):
             for y in range(
-                max(0, bisect_left(self.ys, top - POINT_MM) - 1), min(len(self.ys) - 1, bisect_right(self.ys, bottom + POINT_MM))
+                max(0, bisect_left(self.ys, top - POINT_MM) - 1),
+                min(len(self.ys) - 1, bisect_right(self.ys, bottom + POINT_MM)),
             ):
-                cell = rectangle(self.xs[x], self.ys[y], self.xs[x + 1] - self.xs[x], self.ys[y + 1] - self.ys[y])
+                cell = rectangle(
+                    self.xs[x], self.ys[y], self.xs[x + 1] - self.xs[x], self.ys[y + 1] - self.ys[y]
+                )
                 found[x, y] = any(common(line, side) for side in edges(cell))
         return found
 
 
-def _grid(assembly: Assembly, state: State, layers: Sequence[Key], calipers: Mapping[str, Estimate]) -> _TableGrid:
+def _grid(
+    assembly: Assembly, state: State, layers: Sequence[Key], calipers: Mapping[str, Estimate]
+) -> _TableGrid:
     """The cells that layers lie on."""
     shadows = {key: state.shadow(key, assembly.pieces) for key in layers}
     xs = _marks(x for shadow in shadows.values() for x, _ in shadow)
@@ -163,13 +178,18 @@ def _grid(assembly: Assembly, state: State, layers: Sequence[Key], calipers: Map
     return _TableGrid(xs, ys, high, over)
 
 
-def thickest(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], layers: Sequence[Key] | None = None) -> Estimate:
+def thickest(
+    assembly: Assembly, state: State, calipers: Mapping[str, Estimate], layers: Sequence[Key] | None = None
+) -> Estimate:
     """The thickness at the worst place, likely first; nothing for no layers."""
-    return _grid(assembly, state, state.pile if layers is None else layers, calipers).fullest(assembly, calipers)
+    return _grid(assembly, state, state.pile if layers is None else layers, calipers).fullest(
+        assembly, calipers
+    )
 
 
 def gussets(assembly: Assembly, state: State, calipers: Mapping[str, Estimate]) -> tuple[Gusset, ...]:
-    """Every panel that stands upright between two layers that lie on each other, with the room it gives and what it needs."""
+    """Every panel that stands upright between two layers that lie on each other, with the room it gives and
+    what it needs."""
     place = {key: number for number, key in enumerate(state.pile)}
     found = []
     for name, piece in assembly.pieces.items():
@@ -178,7 +198,9 @@ def gussets(assembly: Assembly, state: State, calipers: Mapping[str, Estimate]) 
             if state.poses[wall].level:
                 continue
             ends = [
-                (name, crease.other if crease.one == panel.name else crease.one) for crease in piece.creases if panel.name in crease.between
+                (name, crease.other if crease.one == panel.name else crease.one)
+                for crease in piece.creases
+                if panel.name in crease.between
             ]
             flat = sorted((key for key in ends if key in place), key=lambda key: place[key])
             if len(flat) < 2:
@@ -188,15 +210,22 @@ def gussets(assembly: Assembly, state: State, calipers: Mapping[str, Estimate]) 
     return tuple(_with_inner(one, inner.values(), place) for one in found)
 
 
-def _gusset(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], wall: Key, ends: tuple[Key, Key]) -> Gusset:
+def _gusset(
+    assembly: Assembly, state: State, calipers: Mapping[str, Estimate], wall: Key, ends: tuple[Key, Key]
+) -> Gusset:
     low, high = ends
     piece = assembly.pieces[wall[0]]
     heights = [state.poses[key].place((*piece[key[1]].outline[0], 0.0))[2] for key in ends]
     between = state.pile[state.pile.index(low) + 1 : state.pile.index(high)]
     # a narrow flange holds apart all of what it is glued to, not only what lies over itself
-    shadows = [[state.shadow(key, assembly.pieces) for key in (end, *_glued_to(assembly, end)) if key in state.poses] for end in ends]
+    shadows = [
+        [state.shadow(key, assembly.pieces) for key in (end, *_glued_to(assembly, end)) if key in state.poses]
+        for end in ends
+    ]
     regions = [both for one, other in product(*shadows) if (both := overlap(one, other))]
-    inside = [key for key in between if any(meets(state.shadow(key, assembly.pieces), both) for both in regions)]
+    inside = [
+        key for key in between if any(meets(state.shadow(key, assembly.pieces), both) for both in regions)
+    ]
     crease = piece.crease(low[1], wall[1])
     line = state.poses[low].on_table((crease.start, crease.end))
     stacks = _grid(assembly, state, inside, calipers)
@@ -212,13 +241,21 @@ def _gusset(assembly: Assembly, state: State, calipers: Mapping[str, Estimate], 
 
 def _glued_to(assembly: Assembly, key: Key) -> list[Key]:
     """The panels that lie glued on this one, or it on them."""
-    return [join.host if join.laid == key else join.laid for join in assembly.joins if key in (join.laid, join.host) and join.by == "glue"]
+    return [
+        join.host if join.laid == key else join.laid
+        for join in assembly.joins
+        if key in (join.laid, join.host) and join.by == "glue"
+    ]
 
 
 def _with_inner(outer: Gusset, all_: Iterable[Gusset], place: Mapping[Key, int]) -> Gusset:
     """With the gussets whose both layers lie between those of this one."""
     low, high = place[outer.low], place[outer.high]
-    inner = tuple((one.wall, one.has_mm) for one in all_ if one.wall != outer.wall and low <= place[one.low] and place[one.high] <= high)
+    inner = tuple(
+        (one.wall, one.has_mm)
+        for one in all_
+        if one.wall != outer.wall and low <= place[one.low] and place[one.high] <= high
+    )
     return Gusset(outer.wall, outer.low, outer.high, outer.has_mm, outer.draped, outer.stiff, inner)
 
 
@@ -239,20 +276,29 @@ def without(polygon: Polygon, other: Polygon) -> tuple[Polygon, ...]:
 
 
 def tabs(assembly: Assembly, state: State) -> frozenset[Key]:
-    """The panels on which a larger one was glued, to go on from their sheet: all over on it, they are a part of its face."""
+    """The panels on which a larger one was glued, to go on from their sheet: all over on it, they are a part
+    of its face."""
     found = set()
     for join in assembly.joins:
-        if join.by != "glue" or len(assembly.pieces[join.host[0]].panels) < 2 or not {join.laid, join.host} <= set(state.pile):
+        if (
+            join.by != "glue"
+            or len(assembly.pieces[join.host[0]].panels) < 2
+            or not {join.laid, join.host} <= set(state.pile)
+        ):
             continue
         tab, panel = (state.shadow(key, assembly.pieces) for key in (join.host, join.laid))
-        if area(tab) <= TAB_SHARE * area(panel) and not any(area(part) > 1e-3 * area(tab) for part in without(tab, panel)):
+        if area(tab) <= TAB_SHARE * area(panel) and not any(
+            area(part) > 1e-3 * area(tab) for part in without(tab, panel)
+        ):
             found.add(join.host)
     return frozenset(found)
 
 
-def faces(assembly: Assembly, state: State, *, above: bool = True, less: frozenset[Key] = frozenset()) -> tuple[PanelFace, ...]:
-    """What shows from above, or from below as one looks after turning the whole over like a page; hidden faces are left out, and the
-    panels of ``less`` are looked through."""
+def faces(
+    assembly: Assembly, state: State, *, above: bool = True, less: frozenset[Key] = frozenset()
+) -> tuple[PanelFace, ...]:
+    """What shows from above, or from below as one looks after turning the whole over like a page; hidden
+    faces are left out, and the panels of ``less`` are looked through."""
     order = [key for key in (state.pile[::-1] if above else state.pile) if key not in less]
     shadows = {key: state.shadow(key, assembly.pieces) for key in order}
     plain = all(is_rectangle(shadow) for shadow in shadows.values())

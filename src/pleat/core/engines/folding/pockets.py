@@ -1,4 +1,5 @@
-"""Pockets are found, not declared: a panel held over another on two sides or more, and free on one. Where no glue may go follows from them."""
+"""Pockets are found, not declared: a panel held over another on two sides or more, and free on one. Where no
+glue may go follows from them."""
 
 from __future__ import annotations
 
@@ -8,7 +9,17 @@ from itertools import pairwise
 from typing import Final, Literal
 
 from pleat.core.engines.folding.assembly import Assembly, Key, Side, State
-from pleat.core.engines.folding.convex import Point, Polygon, area, bounds, clipped, meets, middle, overlap, side_of
+from pleat.core.engines.folding.convex import (
+    Point,
+    Polygon,
+    area,
+    bounds,
+    clipped,
+    meets,
+    middle,
+    overlap,
+    side_of,
+)
 from pleat.core.engines.folding.programme import FoldOperation, FoldResult, LayOperation, Programme, Where
 from pleat.core.engines.folding.sheet import Crease
 from pleat.core.trade.folding import GLUE_FREE_FOLD_MM, GLUE_FREE_MOUTH_MM
@@ -18,8 +29,9 @@ SIDES: Final[tuple[Where, ...]] = ("left", "head", "right", "tail")
 
 @dataclass(frozen=True)
 class FoldedPocket:
-    """A wall over a back, in mm: the sides it is held on, where its mouth is, as one looks at it open; ``throat_mm`` is what passes between what holds it,
-    ``depth_mm`` how deep it goes from the highest and ``shallow_mm`` from the lowest point of its mouth."""
+    """A wall over a back, in mm: the sides it is held on, where its mouth is, as one looks at it open;
+    ``throat_mm`` is what passes between what holds it, ``depth_mm`` how deep it goes from the highest and
+    ``shallow_mm`` from the lowest point of its mouth."""
 
     wall: Key
     back: Key
@@ -32,7 +44,8 @@ class FoldedPocket:
 
 @dataclass(frozen=True)
 class Zone:
-    """A band of a panel's side that glue must stay off, in its piece's own mm: beside a fold that moves, or at a mouth."""
+    """A band of a panel's side that glue must stay off, in its piece's own mm: beside a fold that moves, or
+    at a mouth."""
 
     key: Key
     side: Side
@@ -52,14 +65,22 @@ def pockets(worked: FoldResult) -> tuple[FoldedPocket, ...]:
         if wall in never and wall not in partly:
             continue
         shadow = state.shadow(wall, assembly.pieces)
-        backs = [one for one in state.pile[: place[wall]] if one not in never and meets(state.shadow(one, assembly.pieces), shadow)]
+        backs = [
+            one
+            for one in state.pile[: place[wall]]
+            if one not in never and meets(state.shadow(one, assembly.pieces), shadow)
+        ]
         if wall in partly:
             backs = [partly[wall].host]
         backs = [one for one in backs if not assembly.pieces[one[0]].rigid]
         if not backs or assembly.pieces[wall[0]].rigid:
             continue
         back = backs[-1]
-        held = dict.fromkeys(partly[wall].edges, 0.0) if wall in partly else _held(assembly, state, (wall, back), tabs)
+        held = (
+            dict.fromkeys(partly[wall].edges, 0.0)
+            if wall in partly
+            else _held(assembly, state, (wall, back), tabs)
+        )
         free = [where for where in SIDES if where not in held]
         if len(held) < 2 or not free:
             continue
@@ -82,9 +103,11 @@ def _tabs(assembly: Assembly, state: State) -> dict[Key, list[tuple[Key, Crease]
     return found
 
 
-def _held(assembly: Assembly, state: State, pair: tuple[Key, Key], tabs: Mapping[Key, list[tuple[Key, Crease]]]) -> dict[Where, float]:
-    """The sides a wall is held on, with what a tab takes of the room there: by the fold it shares with its back, by what goes on from it and is glued, or
-    by glued tabs."""
+def _held(
+    assembly: Assembly, state: State, pair: tuple[Key, Key], tabs: Mapping[Key, list[tuple[Key, Crease]]]
+) -> dict[Where, float]:
+    """The sides a wall is held on, with what a tab takes of the room there: by the fold it shares with its
+    back, by what goes on from it and is glued, or by glued tabs."""
     wall, back = pair
     shadow, piece = state.shadow(wall, assembly.pieces), assembly.pieces[wall[0]]
     found: dict[Where, float] = {}
@@ -119,14 +142,17 @@ def _where(shadow: Polygon, line: Polygon) -> Where:
     return "head" if y < cy else "tail"
 
 
-def _pocket(shadow: Polygon, pair: tuple[Key, Key], held: Mapping[Where, float], mouth: Where) -> FoldedPocket:
+def _pocket(
+    shadow: Polygon, pair: tuple[Key, Key], held: Mapping[Where, float], mouth: Where
+) -> FoldedPocket:
     left, top, right, bottom = bounds(shadow)
     across = mouth in ("head", "tail")
     wide, deep = (right - left, bottom - top) if across else (bottom - top, right - left)
     beside = ("left", "right") if across else ("head", "tail")
     floor: dict[Where, Where] = {"head": "tail", "tail": "head", "left": "right", "right": "left"}
     lost = held.get(floor[mouth], 0.0)
-    # how far the mouth's edge runs down: corners of the outline away from its floor, without those of the floor itself
+    # how far the mouth's edge runs down: corners of the outline away from its floor, without those of the
+    # floor itself
     axis, end = (1, bottom if mouth == "head" else top) if across else (0, right if mouth == "left" else left)
     heights = sorted(abs(point[axis] - end) for point in shadow if abs(point[axis] - end) > 1e-6)
     shallow = heights[0] if heights else deep
@@ -145,7 +171,9 @@ def zones(programme: Programme, worked: FoldResult, found: Iterable[FoldedPocket
         above = state.pile.index(pocket.wall) > state.pile.index(pocket.back)
         for key, facing in ((pocket.wall, not above), (pocket.back, above)):
             shadow = state.shadow(pocket.wall, assembly.pieces)
-            band = overlap(_strip(shadow, pocket.mouth, GLUE_FREE_MOUTH_MM), state.shadow(key, assembly.pieces))
+            band = overlap(
+                _strip(shadow, pocket.mouth, GLUE_FREE_MOUTH_MM), state.shadow(key, assembly.pieces)
+            )
             if band:
                 side: Side = "A" if state.poses[key].up == facing else "B"
                 bands.append(Zone(key, side, state.poses[key].back.on_table(band), "mouth"))
@@ -159,7 +187,9 @@ def _beside(assembly: Assembly, fold: FoldOperation) -> list[Zone]:
         for name in (one, other):
             outline = piece[name].outline
             inner = side_of(crease.start, crease.end, middle(outline)) > 0
-            start, end = _shifted(crease.start, crease.end, GLUE_FREE_FOLD_MM if inner else -GLUE_FREE_FOLD_MM)
+            start, end = _shifted(
+                crease.start, crease.end, GLUE_FREE_FOLD_MM if inner else -GLUE_FREE_FOLD_MM
+            )
             band = clipped(outline, start, end, positive=not inner)
             if band:
                 found += [Zone((fold.piece, name), side, band, "fold") for side in ("A", "B")]
@@ -174,7 +204,8 @@ def _shifted(start: Point, end: Point, by: float) -> tuple[Point, Point]:
 
 
 def _strip(shadow: Polygon, mouth: Where, depth: float) -> Polygon:
-    """The band of a panel along its mouth, following a slanting edge: everything within ``depth`` of the sides that face there."""
+    """The band of a panel along its mouth, following a slanting edge: everything within ``depth`` of the
+    sides that face there."""
     left, top, right, bottom = bounds(shadow)
     lines = {
         "head": ((left, top + depth), (right, top + depth)),

@@ -1,4 +1,5 @@
-"""Where a panel lies in space: a turn and a shift, exact at multiples of 90 degrees. x and y lie on the table, z stands up from it, in mm."""
+"""Where a panel lies in space: a turn and a shift, exact at multiples of 90 degrees. x and y lie on the
+table, z stands up from it, in mm."""
 
 from __future__ import annotations
 
@@ -69,15 +70,16 @@ FLAT: Final = Pose()
 
 
 def folded(start: Point, end: Point, towards: Point, degrees: float) -> Pose:
-    """The pose of a panel that was flat, after a fold along the line from ``start`` to ``end`` by ``degrees`` out of the plane; the point
-    ``towards`` of it rises above side A where they are positive."""
+    """The pose of a panel that was flat, after a fold along the line from ``start`` to ``end`` by ``degrees``
+    out of the plane; the point ``towards`` of it rises above side A where they are positive."""
     long = math.dist(start, end)
     along = ((end[0] - start[0]) / long, (end[1] - start[1]) / long)
     across = (-along[1], along[0])
     if across[0] * (towards[0] - start[0]) + across[1] * (towards[1] - start[1]) < 0:
         across = (-across[0], -across[1])
     cosine, sine = cos_sin(degrees)
-    # along stays, across goes to cosine across + sine z, z to cosine z - sine across; written out for the piece's own axes
+    # along stays, across goes to cosine across + sine z, z to cosine z - sine across; written out for the
+    # piece's own axes
     turned = [
         (
             along[n] * along[0] + cosine * across[n] * across[0],

@@ -1,13 +1,14 @@
-"""A piece of stock as named columns and rows: its panels, the folds between them, what is cut away, and the scores to make.
+"""A piece of stock as named columns and rows: its panels, the folds between them, what is cut away, and the
+scores to make.
 
-Positions run from one edge: they may be rounded to a ruler, widths never are, so that errors do not pile up. The piece is described flat,
-side A up, x to the right and y downwards, in mm.
+Positions run from one edge: they may be rounded to a ruler, widths never are, so that errors do not pile up.
+The piece is described flat, side A up, x to the right and y downwards, in mm.
 """
 
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import accumulate
@@ -35,7 +36,8 @@ BODY: Final = "body"
 
 @dataclass(frozen=True)
 class Span:
-    """A column, left to right, or a row, head to tail: its name and size in mm, and what the edge it begins with is."""
+    """A column, left to right, or a row, head to tail: its name and size in mm, and what the edge it begins
+    with is."""
 
     name: str
     size_mm: float
@@ -48,7 +50,8 @@ class Span:
 
 @dataclass(frozen=True)
 class Cut:
-    """A straight cut from ``start`` to ``end`` across the panels named in ``only`` (all of them where it is empty); the side of ``off`` goes."""
+    """A straight cut from ``start`` to ``end`` across the panels named in ``only`` (all of them where it is
+    empty); the side of ``off`` goes."""
 
     start: Point
     end: Point
@@ -94,9 +97,11 @@ class Crease:
 
 @dataclass(frozen=True)
 class Piece:
-    """One piece of stock. ``good`` are its sides fit to be seen: both, or only A. ``directed`` says that its pattern has a top, towards y = 0.
+    """One piece of stock. ``good`` are its sides fit to be seen: both, or only A. ``directed`` says that its
+    pattern has a top, towards y = 0.
 
-    ``rigid`` pieces, boards and blocks, are one panel and stand for what is thick. ``glued`` names the panels that glue goes on.
+    ``rigid`` pieces, boards and blocks, are one panel and stand for what is thick. ``glued`` names the panels
+    that glue goes on.
     """
 
     name: str
@@ -168,13 +173,38 @@ def piece(
     glued: Iterable[str] = (),
     body: str = BODY,
 ) -> Piece:
-    """A piece of named columns x named rows. A cell with one name is the panel of that name, one without is called ``body``; one with two is
-    a corner and cut away, unless it is among ``kept``: then it is the panel ``"column, row"``; those of ``gone`` are cut away as well. Spans of
-    no size are left out.
+    """A piece of named columns x named rows. A cell with one name is the panel of that name, one without is
+    called ``body``; one with two is a corner and cut away, unless it is among ``kept``: then it is the panel
+    ``"column, row"``; those of ``gone`` are cut away as well. Spans of no size are left out.
     """
     kept, gone = set(kept), set(gone)
-    across, down = [one for one in columns if one.size_mm > POINT_MM], [one for one in rows if one.size_mm > POINT_MM]
-    lefts, tops = [*accumulate((c.size_mm for c in across), initial=0.0)], [*accumulate((r.size_mm for r in down), initial=0.0)]
+    across, down = (
+        [one for one in columns if one.size_mm > POINT_MM],
+        [one for one in rows if one.size_mm > POINT_MM],
+    )
+    lefts, tops = (
+        [*accumulate((c.size_mm for c in across), initial=0.0)],
+        [*accumulate((r.size_mm for r in down), initial=0.0)],
+    )
+    named = _named(across, down, kept, gone, body)
+    if len(set(named.values())) < len(named):
+        raise ValueError(f"two panels of {name} have one name")
+    panels = {
+        at: rectangle(lefts[at[0]], tops[at[1]], across[at[0]].size_mm, down[at[1]].size_mm) for at in named
+    }
+    creases = _creases(named, across, down, lefts, tops)
+    every = tuple(Panel(named[at], outline) for at, outline in panels.items())
+    return cut_off(Piece(name, stock, every, tuple(creases), good, directed, glued=frozenset(glued)), cuts)
+
+
+def _named(
+    across: Sequence[Span],
+    down: Sequence[Span],
+    kept: Collection[tuple[str, str]],
+    gone: Collection[tuple[str, str]],
+    body: str,
+) -> dict[tuple[int, int], str]:
+    """The panels' names by their cells, (column, row)."""
     named: dict[tuple[int, int], str] = {}
     for x, column in enumerate(across):
         for y, row in enumerate(down):
@@ -186,23 +216,41 @@ def piece(
                 named[x, y] = f"{column.name}, {row.name}"
             else:
                 named[x, y] = column.name or row.name or body
-    if len(set(named.values())) < len(named):
-        raise ValueError(f"two panels of {name} have one name")
-    panels = {at: rectangle(lefts[at[0]], tops[at[1]], across[at[0]].size_mm, down[at[1]].size_mm) for at in named}
-    creases = [
+    return named
+
+
+def _creases(
+    named: Mapping[tuple[int, int], str],
+    across: Sequence[Span],
+    down: Sequence[Span],
+    lefts: Sequence[float],
+    tops: Sequence[float],
+) -> list[Crease]:
+    """A crease between every two panels that lie side by side, or one below the other."""
+    return [
         *(
-            Crease(named[x, y], named[x + 1, y], (lefts[x + 1], tops[y]), (lefts[x + 1], tops[y + 1]), across[x + 1].edge)
+            Crease(
+                named[x, y],
+                named[x + 1, y],
+                (lefts[x + 1], tops[y]),
+                (lefts[x + 1], tops[y + 1]),
+                across[x + 1].edge,
+            )
             for x, y in named
             if (x + 1, y) in named
         ),
         *(
-            Crease(named[x, y], named[x, y + 1], (lefts[x], tops[y + 1]), (lefts[x + 1], tops[y + 1]), down[y + 1].edge)
+            Crease(
+                named[x, y],
+                named[x, y + 1],
+                (lefts[x], tops[y + 1]),
+                (lefts[x + 1], tops[y + 1]),
+                down[y + 1].edge,
+            )
             for x, y in named
             if (x, y + 1) in named
         ),
     ]
-    every = tuple(Panel(named[at], outline) for at, outline in panels.items())
-    return cut_off(Piece(name, stock, every, tuple(creases), good, directed, glued=frozenset(glued)), cuts)
 
 
 def board(name: str, stock: str, width_mm: float, height_mm: float) -> Piece:
@@ -211,26 +259,34 @@ def board(name: str, stock: str, width_mm: float, height_mm: float) -> Piece:
 
 
 def rounded(sheet: Piece, radius_mm: float, at: Iterable[Literal["left", "right"]]) -> Piece:
-    """A board with the corners of its left or right side rounded, in steps of 11.25 degrees; its outline stays within a tenth of a mm of the
-    arc for radii up to 20 mm."""
+    """A board with the corners of its left or right side rounded, in steps of 11.25 degrees; its outline
+    stays within a tenth of a mm of the arc for radii up to 20 mm."""
     if radius_mm < POINT_MM or len(sheet.panels) != 1:
         return sheet
     left, top, right, bottom = bounds(sheet.panels[0].outline)
     radius = min(radius_mm, (right - left) / 2, (bottom - top) / 2)
     sides = set(at)
     found: list[Point] = []
-    for x, y, way, first in ((left, top, 1, 180), (right, top, -1, 270), (right, bottom, -1, 0), (left, bottom, 1, 90)):
+    for x, y, way, first in (
+        (left, top, 1, 180),
+        (right, top, -1, 270),
+        (right, bottom, -1, 0),
+        (left, bottom, 1, 90),
+    ):
         if ("left" if way == 1 else "right") not in sides:
             found.append((x, y))
             continue
         centre = (x + way * radius, y + (radius if y == top else -radius))
         angles = [math.radians(first + 11.25 * step) for step in range(9)]
-        found += [(centre[0] + radius * math.cos(angle), centre[1] + radius * math.sin(angle)) for angle in angles]
+        found += [
+            (centre[0] + radius * math.cos(angle), centre[1] + radius * math.sin(angle)) for angle in angles
+        ]
     return replace(sheet, panels=(Panel(sheet.panels[0].name, tuple(found)),))
 
 
 def cut_off(sheet: Piece, cuts: Iterable[Cut]) -> Piece:
-    """The piece after straight cuts, with what fell off among its offcuts. A panel that is cut away altogether is left out."""
+    """The piece after straight cuts, with what fell off among its offcuts. A panel that is cut away
+    altogether is left out."""
     cuts = tuple(cuts)
     if not cuts:
         return sheet
@@ -240,7 +296,9 @@ def cut_off(sheet: Piece, cuts: Iterable[Cut]) -> Piece:
     for cut in cuts:
         stays = side_of(cut.start, cut.end, cut.off) < 0
         for name, outline in list(outlines.items()):
-            if (cut.only and name not in cut.only) or all((side_of(cut.start, cut.end, corner) > 0) == stays for corner in outline):
+            if (cut.only and name not in cut.only) or all(
+                (side_of(cut.start, cut.end, corner) > 0) == stays for corner in outline
+            ):
                 continue
             kept, gone = (clipped(outline, cut.start, cut.end, positive=side) for side in (stays, not stays))
             if gone:
@@ -261,7 +319,8 @@ def cut_off(sheet: Piece, cuts: Iterable[Cut]) -> Piece:
 
 
 def _left_of(crease: Crease, one: Polygon, other: Polygon) -> tuple[Point, Point] | None:
-    """What is left of a crease between two panels that were cut; None where nothing is. Corners of both that lie on it bound it."""
+    """What is left of a crease between two panels that were cut; None where nothing is. Corners of both that
+    lie on it bound it."""
     (x1, y1), (x2, y2) = crease.start, crease.end
     along, down = x2 - x1, y2 - y1
     long = along * along + down * down
@@ -281,8 +340,9 @@ def _left_of(crease: Crease, one: Polygon, other: Polygon) -> tuple[Point, Point
 
 
 def scores(sheet: Piece, *, upright: bool = True, mirrored: bool = False) -> tuple[float, ...]:
-    """Where to score, running from the left edge (of level ones: from the head), each position once; ``mirrored`` for a sheet that is turned
-    over, whose left edge was its right one (of level ones: as a sheet turned head over tail). What only bends is not scored.
+    """Where to score, running from the left edge (of level ones: from the head), each position once;
+    ``mirrored`` for a sheet that is turned over, whose left edge was its right one (of level ones: as a sheet
+    turned head over tail). What only bends is not scored.
     """
     axis = 0 if upright else 1
     left, top, right, bottom = bounds(point for panel in sheet.panels for point in panel.outline)

@@ -1,5 +1,6 @@
-"""What is done to build a thing, in an order that works: every piece is cut before it is shaped, shaped before it is scored, scored before it is folded, and a
-panel is joined once what it lies on is there. What is only tucked waits for all glue."""
+"""What is done to build a thing, in an order that works: every piece is cut before it is shaped, shaped
+before it is scored, scored before it is folded, and a panel is joined once what it lies on is there. What is
+only tucked waits for all glue."""
 
 from __future__ import annotations
 
@@ -16,7 +17,8 @@ TaskKind = Literal["shape", "score", "fold", "join", "tuck"]
 
 @dataclass(frozen=True)
 class Task:
-    """One thing to do: the pieces it is done to, the numbers of the programme's operations it carries out, and the tasks it waits for."""
+    """One thing to do: the pieces it is done to, the numbers of the programme's operations it carries out,
+    and the tasks it waits for."""
 
     kind: TaskKind
     pieces: tuple[str, ...]
@@ -34,7 +36,8 @@ def scored(sheet: Piece) -> bool:
 
 
 def tasks(programme: Programme) -> tuple[Task, ...]:
-    """All tasks of the building, each after those it waits for: a fold or a join waits for everything before it that has a piece in common with it."""
+    """All tasks of the building, each after those it waits for: a fold or a join waits for everything before
+    it that has a piece in common with it."""
     found: list[Task] = []
     last: dict[str, list[int]] = {}
     for sheet in programme.pieces:
@@ -46,7 +49,11 @@ def tasks(programme: Programme) -> tuple[Task, ...]:
     for number, one in enumerate(programme.build):
         if isinstance(one, Add):
             continue
-        names = (one.piece,) if isinstance(one, FoldOperation) else tuple(dict.fromkeys((one.laid[0], one.host[0])))
+        names = (
+            (one.piece,)
+            if isinstance(one, FoldOperation)
+            else tuple(dict.fromkeys((one.laid[0], one.host[0])))
+        )
         kind_: TaskKind = "fold" if isinstance(one, FoldOperation) else "tuck" if one.by == "tuck" else "join"
         after = {task for name in names for task in last[name]}
         found.append(Task(kind_, names, (number,), tuple(sorted(after))))
@@ -55,11 +62,15 @@ def tasks(programme: Programme) -> tuple[Task, ...]:
         for name in names:
             last[name] = [len(found) - 1]
     dry = {number for number, task in enumerate(found) if task.kind == "join"}
-    return tuple(replace(task, after=tuple(sorted({*task.after, *dry}))) if task.kind == "tuck" else task for task in found)
+    return tuple(
+        replace(task, after=tuple(sorted({*task.after, *dry}))) if task.kind == "tuck" else task
+        for task in found
+    )
 
 
 def in_order(found: tuple[Task, ...]) -> tuple[int, ...]:
-    """The numbers of the tasks in an order that works, all shaping first, then all scoring, then as the programme has it."""
+    """The numbers of the tasks in an order that works, all shaping first, then all scoring, then as the
+    programme has it."""
     rank = {"shape": 0, "score": 1, "fold": 2, "join": 2, "tuck": 3}
     graph = TopologicalSorter({number: task.after for number, task in enumerate(found)})
     graph.prepare()

@@ -1,4 +1,5 @@
-"""The panels of a worked programme as a tree that a moving view turns: each hangs on another by a fold or lies on it, with its angle open and shut.
+"""The panels of a worked programme as a tree that a moving view turns: each hangs on another by a fold or
+lies on it, with its angle open and shut.
 
 The axes are those of the kernel and of a browser alike: x to the right, y down, z towards the eye.
 """
@@ -20,11 +21,12 @@ LIFT_MM: Final = 0.35
 
 @dataclass(frozen=True)
 class Node:
-    """A panel of the tree: its parent's place in the list (-1: it lies still), its outline and the line it turns about in its piece's own mm, and
-    where its piece lies on the parent before it turns.
+    """A panel of the tree: its parent's place in the list (-1: it lies still), its outline and the line it
+    turns about in its piece's own mm, and where its piece lies on the parent before it turns.
 
-    ``angle`` is that of the open thing in degrees, positive towards the eye; ``turns`` are (number of a closing group, degrees it adds). ``lifts`` shift it in the
-    parent's own axes in every state, to keep layers apart.
+    ``angle`` is that of the open thing in degrees, positive towards the eye; ``turns`` are (number of a
+    closing group, degrees it adds). ``lifts`` shift it in the parent's own axes in every state, to keep
+    layers apart.
     """
 
     key: Key
@@ -44,7 +46,9 @@ def tree(worked: FoldResult) -> tuple[Node, ...]:
     root = (first.name, _base(worked))
     heights = [_heights(worked, state) for state in worked.states]
     order = {root: 0}
-    found = [Node(root, -1, first[root[1]].outline, None, FLAT, 0.0, (), ((0.0, 0.0, 0.0),) * len(worked.states))]
+    found = [
+        Node(root, -1, first[root[1]].outline, None, FLAT, 0.0, (), ((0.0, 0.0, 0.0),) * len(worked.states))
+    ]
     todo = [root]
     while todo:
         key = todo.pop(0)
@@ -58,7 +62,11 @@ def tree(worked: FoldResult) -> tuple[Node, ...]:
                 for state, high in zip(worked.states, heights, strict=True)
             )
             outline = assembly.pieces[other[0]][other[1]].outline
-            turns = tuple((number, after - before) for number, (before, after) in enumerate(itertools.pairwise(angles)) if after != before)
+            turns = tuple(
+                (number, after - before)
+                for number, (before, after) in enumerate(itertools.pairwise(angles))
+                if after != before
+            )
             found.append(Node(other, order[key], outline, line, place, angles[0], turns, lifts))
     return tuple(found)
 
@@ -67,13 +75,18 @@ def _base(worked: FoldResult) -> str:
     """The panel that never moves."""
     first = next(iter(worked.assembly.pieces.values()))
     return next(
-        (panel.name for panel in first.panels if all(state.poses[first.name, panel.name] == FLAT for state in worked.states)),
+        (
+            panel.name
+            for panel in first.panels
+            if all(state.poses[first.name, panel.name] == FLAT for state in worked.states)
+        ),
         first.panels[0].name,
     )
 
 
 def _near(worked: FoldResult, key: Key) -> list[tuple[Key, tuple[Point, Point] | None, Pose, list[float]]]:
-    """What hangs on a panel: (panel, the line it turns about with the panel on its positive side, where its piece lies, the angle in each state)."""
+    """What hangs on a panel: (panel, the line it turns about with the panel on its positive side, where its
+    piece lies, the angle in each state)."""
     name, panel = key
     piece = worked.assembly.pieces[name]
     found: list[tuple[Key, tuple[Point, Point] | None, Pose, list[float]]] = []
@@ -95,7 +108,8 @@ def _near(worked: FoldResult, key: Key) -> list[tuple[Key, tuple[Point, Point] |
 
 
 def _heights(worked: FoldResult, state: State) -> dict[Key, float]:
-    """How high each layer is drawn above where the kernel has it, which gives paper no thickness; what stands goes with what it stands on."""
+    """How high each layer is drawn above where the kernel has it, which gives paper no thickness; what stands
+    goes with what it stands on."""
     found = {key: LIFT_MM * number for number, key in enumerate(state.pile)}
     flat = dict(found)
     for name, piece in worked.assembly.pieces.items():

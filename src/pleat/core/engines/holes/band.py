@@ -17,7 +17,8 @@ def stretched(share: float) -> float:
 
 
 def band_need(spacing: float, stack: float, stick: float, band: float) -> float:
-    """How long a band has to become: across the back, through the stack at both holes, and round both ends of the stick (arithmetic).
+    """How long a band has to become: across the back, through the stack at both holes, and round both ends of
+    the stick (arithmetic).
 
     >>> round(band_need(100, 10, 6, 2), 1)
     145.1
@@ -31,8 +32,9 @@ def most_stack(longest: float, spacing: float, stick: float, band: float) -> flo
 
 
 def woven(pitches: Sequence[float], sticks: Sequence[float], strip: float) -> float:
-    """The length of a strip woven over and under sticks this far apart, from the middle of the first to that of the last: straight
-    between them, and round each by half of what it turns there. Raises ValueError where two sticks leave no room for it."""
+    """The length of a strip woven over and under sticks this far apart, from the middle of the first to that
+    of the last: straight between them, and round each by half of what it turns there. Raises ValueError where
+    two sticks leave no room for it."""
     total = 0.0
     for pitch, (one, other) in zip(pitches, itertools.pairwise(sticks), strict=True):
         gap = (one + other) / 2 + strip

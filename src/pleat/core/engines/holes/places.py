@@ -1,4 +1,5 @@
-"""Where holes lie along an edge: patterns and pitches of the trade, spread by folding, or set by hand. Lengths are mm from the head."""
+"""Where holes lie along an edge: patterns and pitches of the trade, spread by folding, or set by hand.
+Lengths are mm from the head."""
 
 from __future__ import annotations
 
@@ -15,7 +16,8 @@ from pleat.core.trade.holes import HOLE_END_MM
 
 @dataclass(frozen=True)
 class Pattern:
-    """Holes a fixed distance apart: the gaps between them, the hole, from its middle to the edge, and where that comes from; mm."""
+    """Holes a fixed distance apart: the gaps between them, the hole, from its middle to the edge, and where
+    that comes from; mm."""
 
     title: str
     gaps: tuple[float, ...]
@@ -41,8 +43,20 @@ PATTERNS: Final[dict[str, Pattern]] = {
         12.7,
         Rule("three_holes", "three holes 4 1/4 in apart, 1/2 in from the edge; no source"),
     ),
-    "six-a5": Pattern("six holes, A5", (19.0, 19.0, 70.0, 19.0, 19.0), 5.5, 8.0, Rule("six_holes", f"{_MEMORY}: 19-19-70-19-19 mm")),
-    "six-small": Pattern("six holes, small", (19.0, 19.0, 51.0, 19.0, 19.0), 5.5, 8.0, Rule("six_holes", f"{_MEMORY}: 19-19-51-19-19 mm")),
+    "six-a5": Pattern(
+        "six holes, A5",
+        (19.0, 19.0, 70.0, 19.0, 19.0),
+        5.5,
+        8.0,
+        Rule("six_holes", f"{_MEMORY}: 19-19-70-19-19 mm"),
+    ),
+    "six-small": Pattern(
+        "six holes, small",
+        (19.0, 19.0, 51.0, 19.0, 19.0),
+        5.5,
+        8.0,
+        Rule("six_holes", f"{_MEMORY}: 19-19-51-19-19 mm"),
+    ),
 }
 """Patterns by their names in book files."""
 PITCHES: Final = {"3:1": MM_PER_INCH / 3, "2:1": MM_PER_INCH / 2, "4:1": MM_PER_INCH / 4}
@@ -60,7 +74,8 @@ def centred(edge_mm: float, gaps: Sequence[float]) -> tuple[float, ...]:
 
 
 def folded(edge_mm: float, count: int) -> tuple[float, ...]:
-    """Holes where a strip as long as the edge has its folds: two at the quarter points, each in the middle of its share.
+    """Holes where a strip as long as the edge has its folds: two at the quarter points, each in the middle of
+    its share.
 
     >>> folded(200, 2)
     (50.0, 150.0)
@@ -69,7 +84,8 @@ def folded(edge_mm: float, count: int) -> tuple[float, ...]:
 
 
 def inset(edge_mm: float, count: int, end_mm: float) -> tuple[float, ...]:
-    """The outermost holes so far from the ends, the others spread between them; a single one in the middle."""
+    """The outermost holes so far from the ends, the others spread between them; a single one in the
+    middle."""
     if count == 1:
         return (edge_mm / 2,)
     step = (edge_mm - 2 * end_mm) / (count - 1)
@@ -84,7 +100,8 @@ def row(edge_mm: float, pitch_mm: float, hole_mm: float, keep_mm: float = HOLE_E
 
 
 def nearest(positions: Sequence[float], edge_mm: float, hole_mm: float) -> tuple[float, float]:
-    """(the paper between an outermost rim and its end of the edge, the paper between two rims) in mm; negative where a hole breaks it."""
+    """(the paper between an outermost rim and its end of the edge, the paper between two rims) in mm;
+    negative where a hole breaks it."""
     if not positions:
         return edge_mm, edge_mm
     ordered = sorted(positions)
@@ -94,7 +111,8 @@ def nearest(positions: Sequence[float], edge_mm: float, hole_mm: float) -> tuple
 
 
 def missed(positions: Sequence[float], edge_mm: float) -> float:
-    """By how much the holes of a piece that was punched the wrong way round miss those of the others, in mm; 0 where it does not matter.
+    """By how much the holes of a piece that was punched the wrong way round miss those of the others, in mm;
+    0 where it does not matter.
 
     >>> missed((50, 160), 200)
     10.0

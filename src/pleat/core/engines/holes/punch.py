@@ -1,4 +1,5 @@
-"""Punching: how many lifts a stack takes, and how a punch with pins at a pitch is set so that no hole breaks an edge. Lengths are mm."""
+"""Punching: how many lifts a stack takes, and how a punch with pins at a pitch is set so that no hole breaks
+an edge. Lengths are mm."""
 
 from __future__ import annotations
 
@@ -8,7 +9,8 @@ from dataclasses import dataclass
 
 
 def lifts(sheets: int, caliper_mm: float, takes_mm: float) -> int:
-    """How many lifts a stack takes, each a whole number of sheets; 0 where not even one sheet goes into the punch.
+    """How many lifts a stack takes, each a whole number of sheets; 0 where not even one sheet goes into the
+    punch.
 
     >>> lifts(50, 0.13, 1.0)
     8
@@ -24,8 +26,9 @@ def in_a_lift(caliper_mm: float, takes_mm: float) -> int:
 
 @dataclass(frozen=True)
 class Stroke:
-    """One stroke: the paper's end lies ``stop_mm`` from the first pin (against the punch's side), these pins stay in (counted from 1), and its holes
-    from the paper's head. ``on_last`` strokes are set with the last hole punched on the first pin."""
+    """One stroke: the paper's end lies ``stop_mm`` from the first pin (against the punch's side), these pins
+    stay in (counted from 1), and its holes from the paper's head. ``on_last`` strokes are set with the last
+    hole punched on the first pin."""
 
     stop_mm: float
     pins: tuple[int, ...]
@@ -35,15 +38,18 @@ class Stroke:
 
 @dataclass(frozen=True)
 class PitchPlan:
-    """How a row of holes at a pitch is punched: stroke by stroke, and the pins to pull of the first one: those that touch paper outside the row."""
+    """How a row of holes at a pitch is punched: stroke by stroke, and the pins to pull of the first one:
+    those that touch paper outside the row."""
 
     strokes: tuple[Stroke, ...]
     pulled: tuple[int, ...]
 
 
-def pitch_plan(edge_mm: float, positions: tuple[float, ...], pitch_mm: float, hole_mm: float, pins: int) -> PitchPlan:
-    """Strokes of a punch with so many pins for a row of holes at its pitch. The row lies where
-    fewest pins have to be pulled; a longer one is punched on with its last hole on the first pin."""
+def pitch_plan(
+    edge_mm: float, positions: tuple[float, ...], pitch_mm: float, hole_mm: float, pins: int
+) -> PitchPlan:
+    """Strokes of a punch with so many pins for a row of holes at its pitch. The row lies where fewest pins
+    have to be pulled; a longer one is punched on with its last hole on the first pin."""
     if not positions or pins < 2:
         return PitchPlan((), ())
     count = len(positions)
@@ -55,7 +61,11 @@ def pitch_plan(edge_mm: float, positions: tuple[float, ...], pitch_mm: float, ho
             ends = -hole_mm / 2, edge_mm + hole_mm / 2
             ways.append(
                 (
-                    tuple(pin for pin in range(1, pins + 1) if pin not in row and ends[0] < (pin - 1) * pitch_mm - stop < ends[1]),
+                    tuple(
+                        pin
+                        for pin in range(1, pins + 1)
+                        if pin not in row and ends[0] < (pin - 1) * pitch_mm - stop < ends[1]
+                    ),
                     stop,
                     tuple(row),
                 )

@@ -1,7 +1,8 @@
 """How many pages a ring holds: lying square, lying parallel, lying flat when open, and turning.
 
-The ring is a circle of wire seen from the end of the book; a page is a line with a hole in it, and beyond the hole a bridge of paper that
-lies inside the ring. The formulas are arithmetic; the tests turn a stack of rigid pages round the ring in small steps against them.
+The ring is a circle of wire seen from the end of the book; a page is a line with a hole in it, and beyond the
+hole a bridge of paper that lies inside the ring. The formulas are arithmetic; the tests turn a stack of rigid
+pages round the ring in small steps against them.
 """
 
 from __future__ import annotations
@@ -18,7 +19,8 @@ LimitName = Literal["square", "parallel", "flat", "turns"]
 
 @dataclass(frozen=True)
 class Limits:
-    """The thickest stack of pages in mm that lies square, that lies parallel, that lies flat open at any page, and that turns."""
+    """The thickest stack of pages in mm that lies square, that lies parallel, that lies flat open at any
+    page, and that turns."""
 
     square: float
     parallel: float
@@ -27,7 +29,8 @@ class Limits:
 
     @property
     def works(self) -> float:
-        """The thickest stack that is still a book: its pages lie on each other and turn. That they lie flat is a comfort of its own."""
+        """The thickest stack that is still a book: its pages lie on each other and turn. That they lie flat
+        is a comfort of its own."""
         return min(self.parallel, self.turns)
 
     @property
@@ -41,8 +44,8 @@ NOTHING: Final = Limits(0.0, 0.0, 0.0, 0.0)
 
 @dataclass(frozen=True)
 class Ring:
-    """A round ring and the hole it goes through: the ring's inner radius, its wire, the hole's width, and from its middle to the page's
-    edge; mm."""
+    """A round ring and the hole it goes through: the ring's inner radius, its wire, the hole's width, and
+    from its middle to the page's edge; mm."""
 
     radius: float
     wire: float
@@ -56,7 +59,8 @@ class Ring:
 
     @cached_property
     def reach(self) -> float:
-        """The least half chord of the ring in mm at which a page can lie: the bridge fits inside, and the hole takes the wire aslant."""
+        """The least half chord of the ring in mm at which a page can lie: the bridge fits inside, and the
+        hole takes the wire aslant."""
         aslant = (self.wire * (2 * self.radius + self.wire) / self.hole - self.hole) / 2
         return max(self.bridge / 2, aslant)
 
@@ -84,9 +88,10 @@ class Ring:
         return Limits(square, 2 * most, lies, self._turns(most))
 
     def _turns(self, most: float) -> float:
-        """The upper pages, however many, turned over the rest. A page goes round the end of the bridge below it. Where the ring is smaller than
-        the bridge, a single page has to get over all the others: steep it hangs beside them, low it clears them, and somewhere it changes
-        from one to the other; and half of them together stand upright over the other half."""
+        """The upper pages, however many, turned over the rest. A page goes round the end of the bridge below
+        it. Where the ring is smaller than the bridge, a single page has to get over all the others: steep it
+        hangs beside them, low it clears them, and somewhere it changes from one to the other; and half of
+        them together stand upright over the other half."""
         if self.reach >= self.bridge:
             return 2 * most
         chord = (self.bridge**2 + self.reach**2) / (2 * self.bridge)

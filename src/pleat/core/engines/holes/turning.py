@@ -1,7 +1,9 @@
-"""Leaves turned round a ring, from shut to folded right round: where each part lies at every angle, and where it binds.
+"""Leaves turned round a ring, from shut to folded right round: where each part lies at every angle, and where
+it binds.
 
-Seen from the end of the book. The part that stays lies to the right, its sheets level; the other part turns over it as one. A sheet is a line: a
-bridge of paper inside the ring, the hole over the wire, and the page beyond it. From flat open to right round is the same the other way up.
+Seen from the end of the book. The part that stays lies to the right, its sheets level; the other part turns
+over it as one. A sheet is a line: a bridge of paper inside the ring, the hole over the wire, and the page
+beyond it. From flat open to right round is the same the other way up.
 """
 
 from __future__ import annotations
@@ -32,8 +34,8 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Frame:
-    """A moment: the angle in degrees, the heights of the sheets that stay with where their holes begin, the offsets of those that turn with
-    where theirs do, in mm; whether it binds there."""
+    """A moment: the angle in degrees, the heights of the sheets that stay with where their holes begin, the
+    offsets of those that turn with where theirs do, in mm; whether it binds there."""
 
     angle: int
     stays: tuple[tuple[float, float], ...]
@@ -43,7 +45,8 @@ class Frame:
 
 @dataclass(frozen=True)
 class _Lying:
-    """Sheets that lie level, as they are in the way: heights, where each bridge begins and ends, its page begins."""
+    """Sheets that lie level, as they are in the way: heights, where each bridge begins and ends, its page
+    begins."""
 
     heights: Array
     holes: Array
@@ -51,7 +54,8 @@ class _Lying:
     hole: float
 
     def clear(self, start: tuple[Array, Array], end: tuple[Array, Array]) -> NDArray[np.bool_]:
-        """Which of the straight pieces from ``start`` to ``end``, each (x, y) arrays of one shape, cross none of the sheets."""
+        """Which of the straight pieces from ``start`` to ``end``, each (x, y) arrays of one shape, cross none
+        of the sheets."""
         (x0, y0), (x1, y1) = start, end
         rise = np.where(np.abs(y1 - y0) < 1e-9, 1e-9, y1 - y0)
         at = (self.heights - y0[..., None]) / rise[..., None]
@@ -63,7 +67,8 @@ class _Lying:
 
 
 def _slides(ring: Ring, offsets: Array) -> tuple[Array, Array]:
-    """How far a sheet at each offset from the ring's middle may slide: the least and the most of where its hole begins; least > most where it cannot lie."""
+    """How far a sheet at each offset from the ring's middle may slide: the least and the most of where its
+    hole begins; least > most where it cannot lie."""
     inner = ring.radius**2 - offsets**2
     q = np.sqrt(np.maximum(inner, 0.0))
     outer = np.sqrt(np.maximum((ring.radius + ring.wire) ** 2 - offsets**2, 0.0))
@@ -72,14 +77,18 @@ def _slides(ring: Ring, offsets: Array) -> tuple[Array, Array]:
 
 
 def _at_rest(ring: Ring, offsets: Array) -> tuple[Array, bool]:
-    """Where the holes of sheets at these offsets begin: level with each other as far as they can; and whether all can lie so."""
+    """Where the holes of sheets at these offsets begin: level with each other as far as they can; and whether
+    all can lie so."""
     low, high = _slides(ring, offsets)
     level = high.min()
     return np.clip(level, low, np.maximum(high, low)), bool((low <= high + 1e-6).all())
 
 
-def _turned(ring: Ring, angle: float, thick: float, wanted: float, lying: _Lying) -> tuple[Array, Array, bool]:
-    """Offsets and holes of the sheets that turn, at an angle in radians: as near to the offset wanted of the first as they can lie."""
+def _turned(
+    ring: Ring, angle: float, thick: float, wanted: float, lying: _Lying
+) -> tuple[Array, Array, bool]:
+    """Offsets and holes of the sheets that turn, at an angle in radians: as near to the offset wanted of the
+    first as they can lie."""
     across = (math.cos(angle), math.sin(angle))
     away = (-across[1], across[0])
     inside = np.linspace(0.0, thick, SHEETS)
@@ -99,7 +108,8 @@ Way = tuple[tuple[float, float], tuple[float, float]]
 
 
 def _tried(ring: Ring, way: Way, inside: Array, starts: Array, lying: _Lying) -> tuple[Array, Array, bool]:
-    """The first of these starts at which all sheets of the part lie free, with where their holes begin; else the first of all."""
+    """The first of these starts at which all sheets of the part lie free, with where their holes begin; else
+    the first of all."""
     across, away = way
     offsets = starts[:, None] + inside[None, :]
     low, high = _slides(ring, offsets)
@@ -116,11 +126,12 @@ def _tried(ring: Ring, way: Way, inside: Array, starts: Array, lying: _Lying) ->
         return offsets[0], np.clip(high[0].min(), low[0], np.maximum(high[0], low[0])), False
     best = int(good.argmax())
     first = free[best].argmax(axis=-1)
-    return offsets[best], holes[best][np.arange(len(inside)), first], True  # fmt: skip
+    return offsets[best], holes[best][np.arange(len(inside)), first], True
 
 
 def frames(ring: Ring, stays: float, turns: float) -> tuple[Frame, ...]:
-    """From shut to flat open, every few degrees; thicknesses in mm of the part that stays and the part that turns.
+    """From shut to flat open, every few degrees; thicknesses in mm of the part that stays and the part that
+    turns.
 
     Raises ValueError for a ring on which no sheet lies.
     """
@@ -129,7 +140,10 @@ def frames(ring: Ring, stays: float, turns: float) -> tuple[Frame, ...]:
     most = ring.height(ring.reach)
     found = []
     for angle in range(0, 181, STEP):
-        shut, flat = max(-(stays + turns) / 2, -most), -stays / 2  # shut, the book hangs about the middle of its rings
+        shut, flat = (
+            max(-(stays + turns) / 2, -most),
+            -stays / 2,
+        )  # shut, the book hangs about the middle of its rings
         at_rest = shut + (flat - shut) * angle / 180
         frame = _frame(ring, angle, stays, turns, at_rest)
         found.append(
@@ -158,6 +172,7 @@ def _pairs(one: Array, other: Array) -> tuple[tuple[float, float], ...]:
 
 
 def shut(ring: Ring, stack: float) -> tuple[tuple[float, float], ...]:
-    """Sheets of a stack that lies shut, about the ring's middle: their heights with where their holes begin, mm; as if all could lie there."""
+    """Sheets of a stack that lies shut, about the ring's middle: their heights with where their holes begin,
+    mm; as if all could lie there."""
     heights = np.linspace(-stack / 2, stack / 2, SHEETS)
     return _pairs(heights, _at_rest(ring, np.clip(heights, -ring.radius, ring.radius))[0])

@@ -1,4 +1,5 @@
-"""A long sewing in parts that can be looked at one by one: a thread, or the moves until the needle reaches another section."""
+"""A long sewing in parts that can be looked at one by one: a thread, or the moves until the needle reaches
+another section."""
 
 from __future__ import annotations
 
@@ -13,7 +14,8 @@ LEAST: Final = 4
 
 @dataclass(frozen=True)
 class Chapter:
-    """Moves ``first`` to ``last``, counted through all threads from 0; ``low`` to ``high`` are the sections it goes to."""
+    """Moves ``first`` to ``last``, counted through all threads from 0; ``low`` to ``high`` are the sections
+    it goes to."""
 
     number: int
     thread: int
@@ -29,7 +31,8 @@ def chapters(sewing: Sewing) -> tuple[Chapter, ...]:
     >>> from pleat.core.engines.sewing.moves import Bed, Promise, Row
     >>> from pleat.core.engines.sewing.patterns.along import kettled, straight
     >>> bed = Bed((12.0, 60.0, 100.0, 150.0), (Row(1, 2),) * 3, 162.0)
-    >>> [(one.first, one.last, one.high) for one in chapters(Sewing(bed, (kettled(3, 4, straight),), Promise()))]
+    >>> told = chapters(Sewing(bed, (kettled(3, 4, straight),), Promise()))
+    >>> [(one.first, one.last, one.high) for one in told]
     [(0, 4, 1), (5, 9, 2), (10, 15, 3)]
     """
     found: list[Chapter] = []

@@ -1,7 +1,8 @@
-"""What is wrong with a sewing, named with the step it goes wrong at; what it does not keep of its promise only where no step is wrong.
+"""What is wrong with a sewing, named with the step it goes wrong at; what it does not keep of its promise
+only where no step is wrong.
 
-Whether it holds is one idea: going out by a hole is a letter, coming in by it its inverse, what goes under or round something a letter
-of its own. Whatever of that word cancels out can be pulled out of the holes again.
+Whether it holds is one idea: going out by a hole is a letter, coming in by it its inverse, what goes under or
+round something a letter of its own. Whatever of that word cancels out can be pulled out of the holes again.
 """
 
 from __future__ import annotations
@@ -16,15 +17,30 @@ from pleat.core.engines.sewing.promises import broken
 from pleat.core.engines.sewing.walk import Stretch, walk
 
 FaultKind = Literal[
-    "begins", "unknown", "wrong side", "jump", "across", "float", "undone", "nothing there", "twice", "ends", "untied", "grip",
-    "missed", "bare", "unlinked", "support", "cover",
-]  # fmt: skip
+    "begins",
+    "unknown",
+    "wrong side",
+    "jump",
+    "across",
+    "float",
+    "undone",
+    "nothing there",
+    "twice",
+    "ends",
+    "untied",
+    "grip",
+    "missed",
+    "bare",
+    "unlinked",
+    "support",
+    "cover",
+]
 
 
 @dataclass(frozen=True)
 class Fault:
-    """A fault in the maker's words. ``step`` counts the moves of all threads from 0; None for what is missing as a whole. A ``watch``
-    holds, and is seldom meant."""
+    """A fault in the maker's words. ``step`` counts the moves of all threads from 0; None for what is missing
+    as a whole. A ``watch`` holds, and is seldom meant."""
 
     kind: FaultKind
     text: str
@@ -52,14 +68,22 @@ class _State:
         if what == "passage":
             self.lies |= {(row, start, "inside"), (row, start, "outside")}
         elif what == "span":
-            self.lies |= {(row, start, side), (row, end, side), *((row, gap + 0.5, side) for gap in stretch.gaps)}
+            self.lies |= {
+                (row, start, side),
+                (row, end, side),
+                *((row, gap + 0.5, side) for gap in stretch.gaps),
+            }
             self.long |= {(row, hole, side) for hole in stretch.passed}
         elif what == "climb":
-            self.lies |= {(to, end, side), *((between, start, side) for between in range(min(row, to), max(row, to) + 1))}
+            self.lies |= {
+                (to, end, side),
+                *((between, start, side) for between in range(min(row, to), max(row, to) + 1)),
+            }
 
 
 def find(sewing: Sewing) -> tuple[Fault, ...]:
-    """Everything wrong with it: the steps first; what was promised only where every step is right. Empty when it is right.
+    """Everything wrong with it: the steps first; what was promised only where every step is right. Empty when
+    it is right.
 
     >>> from pleat.core.engines.sewing.moves import Row
     >>> from pleat.core.engines.sewing.notation import read
@@ -77,9 +101,11 @@ def find(sewing: Sewing) -> tuple[Fault, ...]:
 
 
 def first(sewing: Sewing) -> Fault | None:
-    """The first fault of an unfinished sewing; None when all of it can be sewn. A loop out and in by one hole may still be held by a
-    section to come, so only one that the last move makes is told."""
-    return next((fault for fault in _steps(sewing, walk(sewing.threads), finished=False) if not fault.watch), None)
+    """The first fault of an unfinished sewing; None when all of it can be sewn. A loop out and in by one hole
+    may still be held by a section to come, so only one that the last move makes is told."""
+    return next(
+        (fault for fault in _steps(sewing, walk(sewing.threads), finished=False) if not fault.watch), None
+    )
 
 
 def _steps(sewing: Sewing, stretches: Sequence[Stretch], finished: bool) -> tuple[Fault, ...]:
@@ -98,8 +124,11 @@ def _steps(sewing: Sewing, stretches: Sequence[Stretch], finished: bool) -> tupl
     return tuple(found)
 
 
-def _thread(state: _State, thread: Thread, step: int, laid: dict[int, list[Stretch]], letters: _Word) -> Iterator[Fault]:
-    """What is wrong with the moves of one thread; nothing is looked at after the first that cannot be sewn."""
+def _thread(
+    state: _State, thread: Thread, step: int, laid: dict[int, list[Stretch]], letters: _Word
+) -> Iterator[Fault]:
+    """What is wrong with the moves of one thread; nothing is looked at after the first that cannot be
+    sewn."""
     state.word = letters
     if not thread or thread[0].do != "start":
         yield Fault("begins", "a thread begins with a start: say at which hole and on which side", step)
@@ -124,7 +153,11 @@ def _thread(state: _State, thread: Thread, step: int, laid: dict[int, list[Stret
             state.lay(stretch)
         undone = letters.add(move, at)
         if undone is not None:
-            yield Fault("undone", f"it goes back through hole {_hole(bed, move)} it just came from, which undoes the stitch", at)
+            yield Fault(
+                "undone",
+                f"it goes back through hole {_hole(bed, move)} it just came from, which undoes the stitch",
+                at,
+            )
             return
         if move.do != "catch":
             here = move
@@ -134,16 +167,26 @@ def _move(state: _State, thread: Thread, here: Move, move: Move, step: int) -> F
     """What is wrong with one move, given where the thread is; None when it can be sewn."""
     bed, promise = state.bed, state.promise
     if not 1 <= move.row <= len(bed.rows):
-        return Fault("unknown", f"there is no section {move.row}; they are numbered 1 at the front to {len(bed.rows)}", step)
+        return Fault(
+            "unknown",
+            f"there is no section {move.row}; they are numbered 1 at the front to {len(bed.rows)}",
+            step,
+        )
     if move.do == "start":
         return Fault("begins", "a thread starts once", step)
     if move.side != (other(here.side) if move.do == "pass" else here.side):
-        return Fault("wrong side", f"the thread is {here.side} here, and cannot be {move.side} without going through a hole", step)
+        return Fault(
+            "wrong side",
+            f"the thread is {here.side} here, and cannot be {move.side} without going through a hole",
+            step,
+        )
     if move.do == "catch":
         return _catch(state, here, move, step)
     if move.do == "pass" and not _is_hole(bed, move.row, move.at, promise.edges):
         return Fault("unknown", _no_hole(bed, move), step)
-    if move.do == "wrap" and (move.side == "inside" or not any(_is_there(one.kind, one.at, move, one.rows) for one in bed.supports)):
+    if move.do == "wrap" and (
+        move.side == "inside" or not any(_is_there(one.kind, one.at, move, one.rows) for one in bed.supports)
+    ):
         return Fault("nothing there", f"there is no {move.what} to go round at {_hole(bed, move)}", step)
     if move.do == "tie" and (fault := _tie(state, thread, here, move, step)):
         return fault
@@ -158,29 +201,57 @@ def _travel(state: _State, here: Move, move: Move, step: int) -> Fault | None:
     promise = state.promise
     rows = abs(move.row - here.row)
     if rows and here.side == "inside":
-        return Fault("jump", f"inside section {here.row} it cannot get into section {move.row}: it has to come out first", step)
+        return Fault(
+            "jump",
+            f"inside section {here.row} it cannot get into section {move.row}: it has to come out first",
+            step,
+        )
     if rows and move.do != "tie":
         if rows > promise.cross:
             return Fault(
-                "across", f"it goes over {rows - promise.cross} section{'s' if rows - promise.cross > 1 else ''} without going in", step
+                "across",
+                f"it goes over {rows - promise.cross} section{'s' if rows - promise.cross > 1 else ''} "
+                "without going in",
+                step,
             )
         if here.at != move.at and not promise.slant:
-            return Fault("across", f"it runs aslant from {here.at:g} to {move.at:g} on the way to section {move.row}", step, promise.own)
+            return Fault(
+                "across",
+                f"it runs aslant from {here.at:g} to {move.at:g} on the way to section {move.row}",
+                step,
+                promise.own,
+            )
         return None
-    past = [hole for hole in range(int(min(here.at, move.at)) + 1, int(max(here.at, move.at) + 0.5)) if hole not in promise.may_pass]
+    past = [
+        hole
+        for hole in range(int(min(here.at, move.at)) + 1, int(max(here.at, move.at) + 0.5))
+        if hole not in promise.may_pass
+    ]
     if past and move.do == "pass":
         holes = f"hole{'s' if len(past) > 1 else ''} {joined(past)}"
-        return Fault("float", f"it runs past {holes} on its way from {here.at:g} to {move.at:g}", step, promise.own)
+        return Fault(
+            "float", f"it runs past {holes} on its way from {here.at:g} to {move.at:g}", step, promise.own
+        )
     return None
 
 
 def _catch(state: _State, here: Move, move: Move, step: int) -> Fault | None:
     if here.side == "inside":
-        return Fault("nothing there", "inside the fold there is no stitch of another section to go under", step)
+        return Fault(
+            "nothing there", "inside the fold there is no stitch of another section to go under", step
+        )
     if abs(move.row - here.row) > state.promise.cross or abs(move.at - here.at) > 0.5 + _BEYOND:
-        return Fault("nothing there", f"the stitch at {_hole(state.bed, move)} of section {move.row} is too far away to go under", step)
+        return Fault(
+            "nothing there",
+            f"the stitch at {_hole(state.bed, move)} of section {move.row} is too far away to go under",
+            step,
+        )
     if move.row == here.row or (move.row, move.at, here.side) not in state.lies:
-        return Fault("nothing there", f"there is no stitch to go under at {_hole(state.bed, move)} of section {move.row}", step)
+        return Fault(
+            "nothing there",
+            f"there is no stitch to go under at {_hole(state.bed, move)} of section {move.row}",
+            step,
+        )
     return None
 
 
@@ -192,25 +263,35 @@ def _tie(state: _State, thread: Thread, here: Move, move: Move, step: int) -> Fa
         if start.what == "knot":
             return Fault("ends", "the thread began with a stopper knot and left no tail to tie to", step)
         if move.side != start.side:
-            return Fault("ends", f"it starts {start.side} and ends {move.side}, so the tails hang on different sides", step)
+            return Fault(
+                "ends",
+                f"it starts {start.side} and ends {move.side}, so the tails hang on different sides",
+                step,
+            )
         near = abs(move.row - start.row) <= (1 if start.side == "outside" else 0)
         if move.at != start.at or not near:
             return Fault(
                 "ends",
-                f"it starts at hole {_hole(state.bed, start)} and ends at hole {_hole(state.bed, move)}, so the tails cannot meet",
+                f"it starts at hole {_hole(state.bed, start)} and ends at hole {_hole(state.bed, move)}, so "
+                "the tails cannot meet",
                 step,
             )
     if move.what == "over" and (move.row, move.at, move.side) not in state.long:
         return Fault(
             "untied",
-            f"no long stitch passes hole {_hole(state.bed, move)} {move.side}, so the knot has nothing to be tied over",
+            f"no long stitch passes hole {_hole(state.bed, move)} {move.side}, so the knot has nothing to be "
+            "tied over",
             step,
             True,
         )
-    if move.what == "stitch" and not any((row, move.at, move.side) in state.lies for row in (move.row - 1, move.row, move.row + 1)):
+    if move.what == "stitch" and not any(
+        (row, move.at, move.side) in state.lies for row in (move.row - 1, move.row, move.row + 1)
+    ):
         return Fault("nothing there", f"there is no stitch at {_hole(state.bed, move)} to tie it to", step)
     if move.what == "knot" and move.place != here.place:
-        return Fault("ends", f"a stopper knot sits at the hole the thread comes out of, {_hole(state.bed, here)}", step)
+        return Fault(
+            "ends", f"a stopper knot sits at the hole the thread comes out of, {_hole(state.bed, here)}", step
+        )
     return None
 
 
@@ -218,7 +299,11 @@ def _end(state: _State, thread: Thread, step: int, letters: _Word) -> Iterator[F
     last = step + len(thread) - 1
     start, tie = thread[0], thread[-1]
     if len(thread) > 1 and start.what == "knot" and thread[1].place != start.place:
-        yield Fault("ends", f"a stopper knot sits at the hole the thread goes into, {_hole(state.bed, thread[1])}", step)
+        yield Fault(
+            "ends",
+            f"a stopper knot sits at the hole the thread goes into, {_hole(state.bed, thread[1])}",
+            step,
+        )
     if tie.do != "tie":
         yield Fault("untied", "its end is not tied", last)
         return
@@ -226,7 +311,10 @@ def _end(state: _State, thread: Thread, step: int, letters: _Word) -> Iterator[F
     if letters.empty(closed):
         yield Fault("grip", "pulled at both ends, all of it comes out again: nothing holds it", last)
     elif tie.what == "tail" and letters.closes_on_itself and not state.promise.knots:
-        what = "the tails go into one hole: unless they lie either side of a long stitch the knot slips through it"
+        what = (
+            "the tails go into one hole: unless they lie either side of a long stitch the knot slips "
+            "through it"
+        )
         yield Fault("grip", what, last, any(move.do == "wrap" for move in thread))
 
 
@@ -240,13 +328,19 @@ class _Word:
 
     def add(self, move: Move, step: int) -> int | None:
         """The step where this move undoes an earlier one; None where it does not."""
-        if move.do in ("catch", "wrap") or (self.tied and move.do == "pass"):  # what was tied on the way is not undone by going back
+        if move.do in ("catch", "wrap") or (
+            self.tied and move.do == "pass"
+        ):  # what was tied on the way is not undone by going back
             self.letters.append(((-step, 0.0), 0))
         self.tied = move.do == "tie"
         if move.do != "pass":
             return None
         sign = 1 if move.side == "outside" else -1
-        if self.letters and self.letters[-1] == (move.place, -sign) and (sign > 0 or move.place not in self.held or step == self.last):
+        if (
+            self.letters
+            and self.letters[-1] == (move.place, -sign)
+            and (sign > 0 or move.place not in self.held or step == self.last)
+        ):
             return step
         self.letters.append((move.place, sign))
         return None

@@ -1,7 +1,8 @@
 """How much thread a sewing takes, part by part, and where to knot on when that is too long to sew with.
 
-Hole to hole along the fold; through every fold and cover at every passage; up the spine from the middle of one section to the next, and
-over the thread that swells it; round what is caught or wrapped. All arithmetic: the pieces of a line through the middle of the thread.
+Hole to hole along the fold; through every fold and cover at every passage; up the spine from the middle of
+one section to the next, and over the thread that swells it; round what is caught or wrapped. All arithmetic:
+the pieces of a line through the middle of the thread.
 """
 
 from __future__ import annotations
@@ -36,8 +37,11 @@ class Lengths:
         return self.spans_mm, self.passages_mm, self.links_mm, self.wraps_mm
 
 
-def measured(stretches: Sequence[Stretch], bed: Bed, diameter_mm: float, swell_mm: float = 0.0) -> tuple[float, ...]:
-    """The length of each stretch in mm; ``swell_mm`` is what thread adds between two rows. Tails and knots are counted elsewhere: 0."""
+def measured(
+    stretches: Sequence[Stretch], bed: Bed, diameter_mm: float, swell_mm: float = 0.0
+) -> tuple[float, ...]:
+    """The length of each stretch in mm; ``swell_mm`` is what thread adds between two rows. Tails and knots
+    are counted elsewhere: 0."""
     place, ring = bed.places_mm, math.pi * diameter_mm
     through = [row.fold_mm + row.cover_mm for row in bed.rows]
     middles = _middles(bed, swell_mm)
@@ -73,8 +77,8 @@ def _middles(bed: Bed, swell_mm: float) -> list[float]:
 
 
 def _round_mm(kind: str, at: float, bed: Bed, ring: float) -> float:
-    """Once round a cord; or over the face of a board, through its hole and back between board and block. The way up from the fold of the
-    outermost section to its board, and down again, comes on top."""
+    """Once round a cord; or over the face of a board, through its hole and back between board and block. The
+    way up from the fold of the outermost section to its board, and down again, comes on top."""
     support = next((one for one in bed.supports if one.kind == kind and one.at == at), None)
     thick = support.thick_mm if support else 0.0
     return 2 * bed.reach_mm + 2 * thick + ring if kind == "board" else math.pi * thick + ring
@@ -83,7 +87,9 @@ def _round_mm(kind: str, at: float, bed: Bed, ring: float) -> float:
 _PART: Final = {"span": 0, "passage": 1, "climb": 2, "catch": 2, "wrap": 3}
 
 
-def thread_lengths(stretches: Sequence[Stretch], lengths_mm: Sequence[float], threads: int) -> tuple[Lengths, ...]:
+def thread_lengths(
+    stretches: Sequence[Stretch], lengths_mm: Sequence[float], threads: int
+) -> tuple[Lengths, ...]:
     """The lengths of each thread, from those of its stretches."""
     sums = [[0.0, 0.0, 0.0, 0.0] for _ in range(threads)]
     for one, length in zip(stretches, lengths_mm, strict=True):
@@ -94,7 +100,8 @@ def thread_lengths(stretches: Sequence[Stretch], lengths_mm: Sequence[float], th
 
 @dataclass(frozen=True)
 class WorkingLength:
-    """A length to cut, in mm, with its tails, knots and spare; ``from_step`` is the move it is knotted on after, None for the first."""
+    """A length to cut, in mm, with its tails, knots and spare; ``from_step`` is the move it is knotted on
+    after, None for the first."""
 
     length_mm: float
     from_step: int | None = None
@@ -103,9 +110,11 @@ class WorkingLength:
 def working_lengths(
     thread: Thread, stretches: Sequence[Stretch], lengths_mm: Sequence[float], tails_mm: float, spare: float
 ) -> tuple[WorkingLength, ...]:
-    """A thread as lengths to sew with, each of at most LONGEST_MM where the holes allow it, as few and then as even as can be.
+    """A thread as lengths to sew with, each of at most LONGEST_MM where the holes allow it, as few and then
+    as even as can be.
 
-    A new length is knotted on inside a fold, just after the needle came in. ``stretches`` are those of this thread alone.
+    A new length is knotted on inside a fold, just after the needle came in. ``stretches`` are those of this
+    thread alone.
     """
     runs: list[tuple[float, int]] = []  # (mm sewn so far, step) wherever a new length can be knotted on
     sewn, last = 0.0, len(thread) - 2
@@ -127,13 +136,16 @@ def working_lengths(
     edges: list[tuple[float, int | None]] = [(0.0, None), *places, (sewn, None)]
     found = []
     for number, ((start, step), (end, _)) in enumerate(itertools.pairwise(edges)):
-        ends = (KNOT_ON_MM if number else tails_mm / 2) + (tails_mm / 2 if number == len(places) else KNOT_ON_MM)
+        ends = (KNOT_ON_MM if number else tails_mm / 2) + (
+            tails_mm / 2 if number == len(places) else KNOT_ON_MM
+        )
         found.append(WorkingLength((end - start + ends) * (1 + spare), step))
     return tuple(found)
 
 
 def _cut(runs: Sequence[tuple[float, int]], whole: float, most: float) -> list[tuple[float, int | None]]:
-    """Where to knot on so that no length is over ``most``, if the places allow it: each as late as can be, which gives the fewest."""
+    """Where to knot on so that no length is over ``most``, if the places allow it: each as late as can be,
+    which gives the fewest."""
     found: list[tuple[float, int | None]] = []
     since, number = 0.0, 0
     while whole - since > most:

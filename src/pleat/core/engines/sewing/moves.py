@@ -1,8 +1,9 @@
 """What a sewing is made of: the bed it is sewn on, and threads as moves from hole to hole.
 
-Rows are sections, 1 at the front; stations are holes, 1 at the head. Station 0 is the edge at the head and one more than the last
-hole the edge at the tail: a thread may pass round them. A place between two holes is a half, 2.5 between holes 2 and 3.
-Travel is implied: from where the last move left the thread to where the next one is, on the side it is on.
+Rows are sections, 1 at the front; stations are holes, 1 at the head. Station 0 is the edge at the head and
+one more than the last hole the edge at the tail: a thread may pass round them. A place between two holes is a
+half, 2.5 between holes 2 and 3. Travel is implied: from where the last move left the thread to where the next
+one is, on the side it is on.
 """
 
 from __future__ import annotations
@@ -26,10 +27,11 @@ def other(side: Side) -> Side:
 class Move(NamedTuple):
     """One thing the thread does; ``side`` is where it is afterwards.
 
-    ``start`` leaves a tail, or a stopper ``what="knot"``. ``pass`` goes through the hole. ``wrap`` goes round the support of the kind
-    ``what``, ``times`` times. ``catch`` goes under the stitch at another row's place and back; the thread stays where it is. ``tie``
-    ends a thread, or holds it on its way: ``tail`` to the start's tail, ``over`` the long stitch that passes there with both tails,
-    ``stitch`` to a stitch that lies there, ``knot`` a stopper.
+    ``start`` leaves a tail, or a stopper ``what="knot"``. ``pass`` goes through the hole. ``wrap`` goes round
+    the support of the kind ``what``, ``times`` times. ``catch`` goes under the stitch at another row's place
+    and back; the thread stays where it is. ``tie`` ends a thread, or holds it on its way: ``tail`` to the
+    start's tail, ``over`` the long stitch that passes there with both tails, ``stitch`` to a stitch that lies
+    there, ``knot`` a stopper.
     """
 
     do: Do
@@ -46,8 +48,9 @@ class Move(NamedTuple):
 
 @dataclass(frozen=True)
 class Row:
-    """A section in mm: ``fold_mm`` is what the needle passes, the sum of its folios' calipers once; ``thick_mm`` what it takes on the
-    spine; ``cover_mm`` the cover it is sewn through, 0 for none. ``sides`` are the words for its inside and outside."""
+    """A section in mm: ``fold_mm`` is what the needle passes, the sum of its folios' calipers once;
+    ``thick_mm`` what it takes on the spine; ``cover_mm`` the cover it is sewn through, 0 for none. ``sides``
+    are the words for its inside and outside."""
 
     fold_mm: float
     thick_mm: float
@@ -60,9 +63,11 @@ class Row:
 
 @dataclass(frozen=True)
 class Support:
-    """What a thread goes over or round, by kind: a tape in the gap at ``at`` (2.5: between holes 2 and 3), a cord at a station, a board.
+    """What a thread goes over or round, by kind: a tape in the gap at ``at`` (2.5: between holes 2 and 3), a
+    cord at a station, a board.
 
-    ``thick_mm`` is the thickness of a tape or board, the diameter of a cord. ``rows`` are those it lies on; empty for all of them.
+    ``thick_mm`` is the thickness of a tape or board, the diameter of a cord. ``rows`` are those it lies on;
+    empty for all of them.
     """
 
     kind: str
@@ -76,8 +81,8 @@ class Support:
 
 @dataclass(frozen=True)
 class Bed:
-    """What is sewn: holes in mm from the leaf's head, rising; the sections; the supports across them. ``reach_mm`` is how far a thread
-    goes on to a board before it passes it."""
+    """What is sewn: holes in mm from the leaf's head, rising; the sections; the supports across them.
+    ``reach_mm`` is how far a thread goes on to a board before it passes it."""
 
     positions_mm: tuple[float, ...]
     rows: tuple[Row, ...]
@@ -98,7 +103,9 @@ class Bed:
     def places_mm(self) -> dict[float, float]:
         """How far each place lies from the head: holes, edges, and the middles between them."""
         whole = (0.0, *self.positions_mm, self.height_mm)
-        halves = {number + 0.5: (low + high) / 2 for number, (low, high) in enumerate(itertools.pairwise(whole))}
+        halves = {
+            number + 0.5: (low + high) / 2 for number, (low, high) in enumerate(itertools.pairwise(whole))
+        }
         return dict(enumerate(whole)) | halves
 
 
@@ -110,11 +117,12 @@ Links = Literal["none", "some", "ends", "all"]
 class Promise:
     """What a pattern gives when it is sewn right.
 
-    ``covered``: on which side each gap has thread, of the ``gaps`` named (gap g lies between holes g and g + 1; None for all).
-    ``links``: where neighbouring rows are joined. ``may_pass`` are holes that a stitch may run past, ``unused`` (row, station) that stay
-    empty. ``cross`` is how many rows one travel may go up or down, ``slant`` whether it may go along the fold meanwhile. ``supports``
-    says by which rows each is held; ``own`` is a maker's own pattern, of which only what cannot be sewn is wrong; ``knots``
-    says that it hangs on its knots, and is meant to.
+    ``covered``: on which side each gap has thread, of the ``gaps`` named (gap g lies between holes g and g +
+    1; None for all). ``links``: where neighbouring rows are joined. ``may_pass`` are holes that a stitch may
+    run past, ``unused`` (row, station) that stay empty. ``cross`` is how many rows one travel may go up or
+    down, ``slant`` whether it may go along the fold meanwhile. ``supports`` says by which rows each is held;
+    ``own`` is a maker's own pattern, of which only what cannot be sewn is wrong; ``knots`` says that it hangs
+    on its knots, and is meant to.
     """
 
     covered: Covered = "either"
@@ -146,7 +154,8 @@ class Sewing:
 
     @property
     def mirrored(self) -> Sewing:
-        """The same paths from tail to head on the same holes, with what they promise: what a left-handed maker sews."""
+        """The same paths from tail to head on the same holes, with what they promise: what a left-handed
+        maker sews."""
         last, said = self.bed.stations + 1, self.promise
         promise = replace(
             said,
@@ -154,7 +163,9 @@ class Sewing:
             unused=frozenset((row, last - hole) for row, hole in said.unused),
             gaps=None if said.gaps is None else tuple(sorted(last - 1 - gap for gap in said.gaps)),
         )
-        return Sewing(self.bed, tuple(mirrored(thread, self.bed.stations) for thread in self.threads), promise)
+        return Sewing(
+            self.bed, tuple(mirrored(thread, self.bed.stations) for thread in self.threads), promise
+        )
 
 
 def passes(thread: Iterable[Move]) -> tuple[tuple[int, float], ...]:
@@ -168,8 +179,12 @@ def mirrored(thread: Thread, stations: int) -> Thread:
 
 
 def backwards(thread: Thread) -> Thread | None:
-    """A closed path sewn the other way round; None for one that does not end where it starts, or does more than pass."""
-    if any(move.do not in ("start", "pass", "tie") for move in thread) or thread[-1].what not in ("tail", "over"):
+    """A closed path sewn the other way round; None for one that does not end where it starts, or does more
+    than pass."""
+    if any(move.do not in ("start", "pass", "tie") for move in thread) or thread[-1].what not in (
+        "tail",
+        "over",
+    ):
         return None
     start, *middle, tie = thread
     if start.place != tie.place or start.side != tie.side or start.what:

@@ -1,7 +1,8 @@
 """A maker's own stitch: tapped on a few sections, kept as text, and grown to as many sections as a book has.
 
-The first two sections and the last stay as they were tapped; between them the pair after the first two comes again and again. What was
-tapped on one section alone is sewn through each by itself. Grown copies are looked at like any other sewing before they are trusted.
+The first two sections and the last stay as they were tapped; between them the pair after the first two comes
+again and again. What was tapped on one section alone is sewn through each by itself. Grown copies are looked
+at like any other sewing before they are trusted.
 """
 
 from __future__ import annotations
@@ -14,10 +15,13 @@ from pleat.core.engines.sewing.faults import find
 from pleat.core.engines.sewing.moves import Bed, Move, Promise, Row, Sewing, Thread
 from pleat.core.engines.sewing.notation import BadSewing, read
 
-PROMISE: Final = Promise(covered="none", links="some", cross=3, slant=True, supports="none", edges=True, own=True)
+PROMISE: Final = Promise(
+    covered="none", links="some", cross=3, slant=True, supports="none", edges=True, own=True
+)
 """What is asked of a maker's own stitch: every hole used, sections joined; the rest is theirs."""
 GROWS_FROM: Final = 5
-"""The least sections a linked stitch has to be tapped on to be grown: the first two, a pair that repeats, the last."""
+"""The least sections a linked stitch has to be tapped on to be grown: the first two, a pair that repeats, the
+last."""
 TRIED_ON: Final = (4, 5, 6, 9)
 """Sections a new stitch is tried on besides those it was tapped on."""
 
@@ -32,7 +36,8 @@ def rows_of(threads: tuple[Thread, ...]) -> int:
 
 
 def promise_for(bed: Bed, threads: tuple[Thread, ...]) -> Promise:
-    """What is asked of it on this bed: joined sections only where it was tapped so, no holes passed but the one it is tied over."""
+    """What is asked of it on this bed: joined sections only where it was tapped so, no holes passed but the
+    one it is tied over."""
     links = any(len({move.row for move in thread}) > 1 for thread in threads)
     over = frozenset(int(move.at) for thread in threads for move in thread if move.what == "over")
     return replace(PROMISE, links="some" if links and len(bed.rows) > 1 else "none", may_pass=over)
@@ -52,21 +57,28 @@ def grown(threads: tuple[Thread, ...], rows: int, stations: int) -> tuple[Thread
         return tuple(_shifted(thread, row) for row in range(rows) for thread in threads)
     if len(threads) > 1 or tapped < GROWS_FROM or rows < 4:
         raise CannotGrow(
-            f"It was tapped on {many(tapped, 'section')} and this book has {rows}: tap it on {rows}, or on {GROWS_FROM} to let it grow."
+            f"It was tapped on {many(tapped, 'section')} and this book has {rows}: tap it on {rows}, or on "
+            f"{GROWS_FROM} to let it grow."
         )
     blocks = _blocks(threads[0])
     if len(blocks) != tapped:
         raise CannotGrow(
-            "It goes back to a section it has left, so Pleat cannot tell what repeats: tap it on as many sections as the book has."
+            "It goes back to a section it has left, so Pleat cannot tell what repeats: tap it on as many "
+            "sections as the book has."
         )
     return (_assembled(blocks, rows, stations),)
 
 
-def checked(text: str, stations: int | None = None, sections: int | None = None) -> tuple[bool, tuple[str, ...]]:
-    """(whether something is wrong, what to say line by line) of a stitch as text, on as many stations and sections as it uses or as said."""
+def checked(
+    text: str, stations: int | None = None, sections: int | None = None
+) -> tuple[bool, tuple[str, ...]]:
+    """(whether something is wrong, what to say line by line) of a stitch as text, on as many stations and
+    sections as it uses or as said."""
     try:
         threads = read(text, stations or MOST_STATIONS)
-        stations = stations or int(max((move.at for thread in threads for move in thread if move.at <= MOST_STATIONS), default=1))
+        stations = stations or int(
+            max((move.at for thread in threads for move in thread if move.at <= MOST_STATIONS), default=1)
+        )
         threads = read(text, stations)  # the edge at the tail lies behind the last hole
         threads = grown(threads, sections or rows_of(threads), stations)
     except (BadSewing, CannotGrow) as error:
@@ -77,10 +89,14 @@ def checked(text: str, stations: int | None = None, sections: int | None = None)
     found = find(Sewing(bed, threads, promise_for(bed, threads)))
     wrong = any(not fault.watch for fault in found)
     said = [
-        f"{'move ' + str(fault.step + 1) + ': ' if fault.step is not None else ''}{'look: ' if fault.watch else ''}{fault.text}"
+        f"{'move ' + str(fault.step + 1) + ': ' if fault.step is not None else ''}"
+        f"{'look: ' if fault.watch else ''}{fault.text}"
         for fault in found
     ]
-    size = f"{many(stations, 'hole')}, {many(rows, 'section')}, {many(sum(len(thread) for thread in threads), 'move')}"
+    size = (
+        f"{many(stations, 'hole')}, {many(rows, 'section')}, "
+        f"{many(sum(len(thread) for thread in threads), 'move')}"
+    )
     return wrong, (*said, f"{size}: {'it cannot be sewn so' if wrong else 'it can be sewn, and it holds'}")
 
 
@@ -111,5 +127,7 @@ def _assembled(blocks: list[list[Move]], rows: int, stations: int) -> Thread:
         made += [move._replace(row=move.row + row - 3 - (row - 3) % 2) for move in block]
     by = rows - len(blocks)
     turned = by % 2 != 0  # a row that runs the other way ends the other way round
-    made += [move._replace(row=move.row + by, at=stations + 1 - move.at if turned else move.at) for move in last]
+    made += [
+        move._replace(row=move.row + by, at=stations + 1 - move.at if turned else move.at) for move in last
+    ]
     return tuple(made)

@@ -1,8 +1,8 @@
 """Learning a stitch by doing it: which moves are right next, and what a wrong one would do.
 
-Right are all ways a pattern can be sewn: as it is written, mirrored, and a closed one the other way round, as far as they agree with
-what was sewn so far. Anything else is looked at as a continuation and told by the fault it makes; what could be sewn and is no fault is
-another pattern.
+Right are all ways a pattern can be sewn: as it is written, mirrored, and a closed one the other way round, as
+far as they agree with what was sewn so far. Anything else is looked at as a continuation and told by the
+fault it makes; what could be sewn and is no fault is another pattern.
 """
 
 from __future__ import annotations
@@ -69,7 +69,9 @@ def judge(ways: Sequence[Sewing], sewn: Sequence[Move], move: Move) -> Answer:
     if move in rights:
         return Answer(True, _told(way, sewn, move))
     hint = (
-        " or ".join(dict.fromkeys(_told(way, sewn, one) for one in rights)) if rights else "it is done: nothing comes after the last knot"
+        " or ".join(dict.fromkeys(_told(way, sewn, one) for one in rights))
+        if rights
+        else "it is done: nothing comes after the last knot"
     )
     if move.do == "start":
         return Answer(False, f"Begun at {move.at:g}, it comes out another way.", hint)
@@ -82,8 +84,13 @@ def judge(ways: Sequence[Sewing], sewn: Sequence[Move], move: Move) -> Answer:
 
 
 def tapped(ways: Sequence[Sewing], sewn: Sequence[Move], do: Do, row: int, at: int) -> Move:
-    """The move that a tap on a hole means: the right one where it is near, else what it would be by itself."""
-    rights = [one for one in allowed(ways, sewn) if one.do == do and one.row == row and abs(one.at - at) <= (0.5 if do == "catch" else 0)]
+    """The move that a tap on a hole means: the right one where it is near, else what it would be by
+    itself."""
+    rights = [
+        one
+        for one in allowed(ways, sewn)
+        if one.do == do and one.row == row and abs(one.at - at) <= (0.5 if do == "catch" else 0)
+    ]
     if rights:
         return rights[0]
     way = (alive(ways, sewn) or tuple(ways))[0]
@@ -93,7 +100,9 @@ def tapped(ways: Sequence[Sewing], sewn: Sequence[Move], do: Do, row: int, at: i
         return Move("start", row, at, side)
     if do == "pass":
         side = other(side)
-    kind = next((one.kind for one in way.bed.supports if one.lies_on(row) and abs(one.at - at) <= 0.5), "cord")
+    kind = next(
+        (one.kind for one in way.bed.supports if one.lies_on(row) and abs(one.at - at) <= 0.5), "cord"
+    )
     return Move(do, row, at, side, {"wrap": kind, "tie": "tail"}.get(do, ""))
 
 

@@ -1,4 +1,5 @@
-"""What a pattern promises of the whole, held against what was sewn: every hole used, gaps covered, sections linked, supports held."""
+"""What a pattern promises of the whole, held against what was sewn: every hole used, gaps covered, sections
+linked, supports held."""
 
 from __future__ import annotations
 
@@ -29,9 +30,16 @@ def _of(row: int, sewing: Sewing) -> str:
 def _missed(sewing: Sewing) -> Iterator[tuple[Broken, str]]:
     used = {place for thread in sewing.threads for place in passes(thread)}
     for row in range(1, len(sewing.bed.rows) + 1):
-        holes = [hole for hole in range(1, sewing.bed.stations + 1) if (row, hole) not in used and (row, hole) not in sewing.promise.unused]
+        holes = [
+            hole
+            for hole in range(1, sewing.bed.stations + 1)
+            if (row, hole) not in used and (row, hole) not in sewing.promise.unused
+        ]
         if holes:
-            yield "missed", f"it leaves out hole{'s' if len(holes) > 1 else ''} {joined(holes)}{_of(row, sewing)}"
+            yield (
+                "missed",
+                f"it leaves out hole{'s' if len(holes) > 1 else ''} {joined(holes)}{_of(row, sewing)}",
+            )
 
 
 def _bare(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broken, str]]:
@@ -51,7 +59,8 @@ def _bare(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broken
 
 
 def links(stretches: Sequence[Stretch]) -> set[tuple[int, int, float]]:
-    """(row, the next one, station) wherever two neighbouring rows are joined outside: by a climb, a catch, or a tie to the stitch there."""
+    """(row, the next one, station) wherever two neighbouring rows are joined outside: by a climb, a catch, or
+    a tie to the stitch there."""
     found = set()
     for one in stretches:
         if one.what in ("climb", "catch"):
@@ -72,7 +81,9 @@ def _unlinked(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Br
         joins.setdefault(low, set()).add(place)
     for row in range(1, len(sewing.bed.rows)):
         at = joins.get(row, set())
-        needed = set(range(1, stations + 1)) if wanted == "all" else {1, stations} if wanted == "ends" else set()
+        needed = (
+            set(range(1, stations + 1)) if wanted == "all" else {1, stations} if wanted == "ends" else set()
+        )
         if not at:
             yield "unlinked", f"nothing joins section {row} to section {row + 1}"
         elif needed - at:
@@ -103,6 +114,8 @@ def _loose(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broke
     }
     for number, one in enumerate(sewing.bed.supports, 1):
         for row in range(1, len(sewing.bed.rows) + 1):
-            pair = {row, row + 1 if row % 2 else row - 1} if sewing.promise.supports == "every pair" else {row}
+            pair = (
+                {row, row + 1 if row % 2 else row - 1} if sewing.promise.supports == "every pair" else {row}
+            )
             if one.lies_on(row) and not any((other, one.at) in holds for other in pair):
                 yield "support", f"section {row} does not hold {one.kind} {number}"

@@ -19,14 +19,18 @@ def of_strands(strands: int, diameter_mm: float) -> Estimate:
     if not strands:
         return Estimate.exact(0.0)
     low, likely, high = (
-        diameter_mm * first * (1 + further * (strands - 1)) for first, further in zip(SWELL_FIRST, SWELL_FURTHER, strict=True)
+        diameter_mm * first * (1 + further * (strands - 1))
+        for first, further in zip(SWELL_FIRST, SWELL_FURTHER, strict=True)
     )
     return Estimate.ranged(low, likely, high, DOUBT)
 
 
 def profile(stretches: Sequence[Stretch], bed: Bed, diameter_mm: float, strands: int) -> tuple[Estimate, ...]:
-    """What the thread adds in each gap between holes, all rows together; the first gap is that of the head."""
-    inside = Counter((one.row, gap) for one in stretches if one.what == "span" and one.side == "inside" for gap in one.gaps)
+    """What the thread adds in each gap between holes, all rows together; the first gap is that of the
+    head."""
+    inside = Counter(
+        (one.row, gap) for one in stretches if one.what == "span" and one.side == "inside" for gap in one.gaps
+    )
     found = []
     for gap in range(1, bed.stations):
         by_strands = Counter(inside[row, gap] * strands for row in range(1, len(bed.rows) + 1))

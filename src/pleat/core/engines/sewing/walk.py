@@ -1,4 +1,5 @@
-"""A thread followed from its start to its end: the stretches it lies in. One walk serves faults, lengths, swell, words and drawings."""
+"""A thread followed from its start to its end: the stretches it lies in. One walk serves faults, lengths,
+swell, words and drawings."""
 
 from __future__ import annotations
 
@@ -11,8 +12,9 @@ What = Literal["span", "climb", "passage", "catch", "wrap", "tail", "knot"]
 
 
 class Stretch(NamedTuple):
-    """One stretch of thread, from one place to another on one side. ``step`` is the move it belongs to, counted through all threads
-    from 0; a span and the passage after it are of one step. ``side`` of a passage is where it comes out."""
+    """One stretch of thread, from one place to another on one side. ``step`` is the move it belongs to,
+    counted through all threads from 0; a span and the passage after it are of one step. ``side`` of a passage
+    is where it comes out."""
 
     thread: int
     step: int
@@ -58,9 +60,13 @@ def _walked(thread: Thread, number: int, step: int) -> Iterable[Stretch]:
             yield _new(Stretch, (number, step, "catch", row, at, to, end, side, "", 1))
             continue
         if do == "start":
-            yield _new(Stretch, (number, step, "knot" if what == "knot" else "tail", to, end, to, end, now, "", 1))
+            yield _new(
+                Stretch, (number, step, "knot" if what == "knot" else "tail", to, end, to, end, now, "", 1)
+            )
         elif at != end or row != to:
-            yield _new(Stretch, (number, step, "span" if row == to else "climb", row, at, to, end, side, "", 1))
+            yield _new(
+                Stretch, (number, step, "span" if row == to else "climb", row, at, to, end, side, "", 1)
+            )
         if do == "pass":
             yield _new(Stretch, (number, step, "passage", to, end, to, end, now, "", 1))
         elif do == "wrap":

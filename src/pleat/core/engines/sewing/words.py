@@ -8,22 +8,29 @@ from pleat.core.base.words import joined
 from pleat.core.engines.sewing.moves import SIDES, Bed, Move, Sewing, Thread
 
 _TIES: Final = {
-    "over": "bring the two tails to opposite sides of the long stitch there and tie them over it with a square knot",
+    "over": "bring the two tails to opposite sides of the long stitch there and tie them over it with a "
+    "square knot",
     "tail": "tie to the tail with a square knot",
     "stitch": "tie off with two half hitches round the stitch that lies there",
     "knot": "tie a stopper knot against the hole",
 }
-_ROUND: Final = {"cord": "round the cord", "board": "round the board and back through its hole", "tape": "round the tape"}
+_ROUND: Final = {
+    "cord": "round the cord",
+    "board": "round the board and back through its hole",
+    "tape": "round the tape",
+}
 
 
 def told(sewing: Sewing, tail: str = "a tail") -> tuple[tuple[str, ...], ...]:
-    """Each thread as one sentence a move, the first saying where it begins, with ``tail`` as the words for what is left there.
+    """Each thread as one sentence a move, the first saying where it begins, with ``tail`` as the words for
+    what is left there.
 
     >>> from pleat.core.engines.sewing.moves import Promise, Row
     >>> from pleat.core.engines.sewing.notation import read
     >>> bed = Bed((40.0, 105.0, 170.0), (Row(1.6, 3.2),), 210.0)
     >>> told(Sewing(bed, read("2 in | 2 1 3 2 =over", 3), Promise()))[0][:4]
-    ('begin inside at 2, the middle, with a tail', 'out at 2, the middle, from inside', 'along the outside, in at 1', 'along the inside past the middle, out at 3')
+    ('begin inside at 2, the middle, with a tail', 'out at 2, the middle, from inside', 'along the outside, in
+    at 1', 'along the inside past the middle, out at 3')
     """
     return tuple(told_of(sewing.bed, thread, tail) for thread in sewing.threads)
 
@@ -35,7 +42,9 @@ def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
     for move in thread[1:]:
         loop = before.do == move.do == "pass" and before.place == move.place and move.side == "inside"
         found.append(
-            f"in again at {_hole(bed, move.at)}, leaving a small loop for the next section to hook into" if loop else _said(bed, here, move)
+            f"in again at {_hole(bed, move.at)}, leaving a small loop for the next section to hook into"
+            if loop
+            else _said(bed, here, move)
         )
         before = move
         if move.do != "catch":
@@ -46,22 +55,35 @@ def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
 def _begins(bed: Bed, start: Move, tail: str) -> str:
     tail = "a stopper knot" if start.what == "knot" else tail
     where = _side(bed, start) if _plain(bed, start) else f"in {_side(bed, start)}"
-    return f"begin {where} at {_hole(bed, start.at)}{_section(bed, start.row)}" + (f", with {tail}" if tail else "")
+    return f"begin {where} at {_hole(bed, start.at)}{_section(bed, start.row)}" + (
+        f", with {tail}" if tail else ""
+    )
 
 
 def _said(bed: Bed, here: Move, move: Move) -> str:
     up = move.row != here.row and move.do != "catch"
     way = ""
     if up:
-        which = "next section" if move.row == here.row + 1 else "section before" if move.row == here.row - 1 else "section"
-        way = f"{'up' if move.row > here.row else 'down'} to {'the ' if which != 'section' else ''}{which}, {move.row}: "
+        which = (
+            "next section"
+            if move.row == here.row + 1
+            else "section before"
+            if move.row == here.row - 1
+            else "section"
+        )
+        way = (
+            f"{'up' if move.row > here.row else 'down'} to {'the ' if which != 'section' else ''}{which}, "
+            f"{move.row}: "
+        )
     elif here.at != move.at and move.do != "catch":
         way = f"{_along(bed, here)}{_past(bed, here.at, move.at)}{_over(bed, here, move)}, "
     if move.do == "pass":
         from_ = f", from {_side(bed, here)}" if not way and _plain(bed, move) else ""
         return f"{way}{_through(bed, move)}{from_}"
     if move.do == "catch":
-        where = "below" if move.row == here.row - 1 else "above" if move.row == here.row + 1 else str(move.row)
+        where = (
+            "below" if move.row == here.row - 1 else "above" if move.row == here.row + 1 else str(move.row)
+        )
         return f"under the stitch of the section {where}"
     if move.do == "wrap":
         times = "" if move.times == 1 else f" {move.times} times"
@@ -73,7 +95,11 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
 def _through(bed: Bed, move: Move) -> str:
     if move.at in (0, bed.stations + 1):
         return f"round the edge at the {_hole(bed, move.at)} to the {_side(bed, move)}"
-    way = ("out" if move.side == "outside" else "in") if _plain(bed, move) else f"through into {_side(bed, move)}"
+    way = (
+        ("out" if move.side == "outside" else "in")
+        if _plain(bed, move)
+        else f"through into {_side(bed, move)}"
+    )
     return f"{way} at {_hole(bed, move.at)}"
 
 

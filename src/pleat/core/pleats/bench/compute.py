@@ -1,4 +1,5 @@
-"""Bench: all steps in an order that works, which of them are done, and what was ticked before what it needs (slips D1, E6, F3, F4, G1, G2)."""
+"""Bench: all steps in an order that works, which of them are done, and what was ticked before what it needs
+(slips D1, E6, F3, F4, G1, G2)."""
 
 from __future__ import annotations
 
@@ -27,7 +28,8 @@ class LeftOfBench(LeftOfCutting):
 
     @property
     def steps(self) -> tuple[Step, ...]:
-        """The steps of all pleats, and the last of all; where the order leaves a choice, those of the pleat named first come first."""
+        """The steps of all pleats, and the last of all; where the order leaves a choice, those of the pleat
+        named first come first."""
         pleats = (self.cutting, self.pages, self.extras, self.cover, self.binding)
         return (*(step for pleat in pleats for step in pleat.steps), self._last)
 
@@ -39,7 +41,8 @@ class LeftOfBench(LeftOfCutting):
         return Step(
             key="check",
             title="Open and close it",
-            detail=f"{'Everything' if self.pages.unit in FOLDED else 'Every leaf'} held{look}. Note what you would change.",
+            detail=f"{'Everything' if self.pages.unit in FOLDED else 'Every leaf'} held{look}. Note what you "
+            "would change.",
             needs=("book.bound", *filled),
             gives=("book.done",),
             kind="tidy",
@@ -58,7 +61,8 @@ class BenchStep:
 
 @dataclass(frozen=True, kw_only=True)
 class BenchResult(PleatResult):
-    """The steps in order; ``current`` is the first one open, None when all are done. ``waits`` are minutes, all waits added up."""
+    """The steps in order; ``current`` is the first one open, None when all are done. ``waits`` are minutes,
+    all waits added up."""
 
     work: tuple[BenchStep, ...]
     current: BenchStep | None
@@ -90,7 +94,8 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
         label="steps done",
         value=f"{done} / {len(work)}",
         show="text",
-        how=f"{done} of {len(work)} steps are ticked. Waiting times come to about {lasting(60 * round(waits / 60))}.",
+        how=f"{done} of {len(work)} steps are ticked. Waiting times come to about "
+        f"{lasting(60 * round(waits / 60))}.",
         rules=(Rule("waits", "waiting times; your paper may need longer"),),
     )
     return BenchResult(
@@ -104,14 +109,17 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
 
 
 def _whole(left: LeftOfBench) -> list[Step]:
-    """All steps: each with what it fixes by name, ``cover.*`` being what no other step of the cover's pieces does, and with what follows it at once."""
+    """All steps: each with what it fixes by name, ``cover.*`` being what no other step of the cover's pieces
+    does, and with what follows it at once."""
     steps = left.steps
     pleats = {"pages": left.pages, "extras": left.extras, "binding": left.binding, "cover": left.cover}
     every = [f"{name}.{piece.key}" for name, result in pleats.items() for piece in result.parts]
     named = {key for step in steps for key in step.fixes}
     keys = {step.key for step in steps}
     return [
-        replace(step, fixes=_fixed(step, every, named), then=tuple(key for key in step.then if key in keys)[:1])
+        replace(
+            step, fixes=_fixed(step, every, named), then=tuple(key for key in step.then if key in keys)[:1]
+        )
         if step.fixes or step.then
         else step
         for step in steps
@@ -122,26 +130,42 @@ def _fixed(step: Step, every: Sequence[str], named: Collection[str]) -> tuple[st
     found: list[str] = []
     for key in step.fixes:
         pleat = key.removesuffix("*")
-        found += [one for one in every if one.startswith(pleat) and one not in named] if key.endswith("*") else [key]
+        found += (
+            [one for one in every if one.startswith(pleat) and one not in named]
+            if key.endswith("*")
+            else [key]
+        )
     return tuple(found)
 
 
 def ticked(ticks: Mapping[str, str], steps: Sequence[Step]) -> dict[str, str]:
-    """The ticks as they are now, by the steps' keys: one that was made for several steps together stands for each of them."""
-    whole = {step.key: step.signature for step in steps if step.was[0] in ticks and shortened(ticks[step.was[0]]) == step.was[1]}
+    """The ticks as they are now, by the steps' keys: one that was made for several steps together stands for
+    each of them."""
+    whole = {
+        step.key: step.signature
+        for step in steps
+        if step.was[0] in ticks and shortened(ticks[step.was[0]]) == step.was[1]
+    }
     return {**ticks, **whole}
 
 
 def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]:
-    """Steps that are ticked before what they need: one check for each slip that has a name, and one for all others."""
+    """Steps that are ticked before what they need: one check for each slip that has a name, and one for all
+    others."""
     if not ticks:
         return []
     steps = {one.step.key: one.step for one in work}
     order = waits_for(tuple(steps.values()))
     early = {key: [first for first in order[key] if first not in ticks] for key in steps if key in ticks}
-    named = {first: [key for key in early if first in early[key]] for first, step in steps.items() if step.missing}
+    named = {
+        first: [key for key in early if first in early[key]] for first, step in steps.items() if step.missing
+    }
     found = [_slip(steps, first, keys, ticks) for first, keys in named.items() if keys]
-    others = {key: [first for first in firsts if not steps[first].missing] for key, firsts in early.items() if not steps[key].missing}
+    others = {
+        key: [first for first in firsts if not steps[first].missing]
+        for key, firsts in early.items()
+        if not steps[key].missing
+    }
     if any(others.values()):
         found.append(_out_of_order(steps, {key: firsts for key, firsts in others.items() if firsts}, ticks))
     return found
@@ -165,7 +189,8 @@ def _slip(steps: Mapping[str, Step], first: str, early: Sequence[str], ticks: Ma
 
 
 def _all_after(steps: Mapping[str, Step], first: str) -> set[str]:
-    """Every step that waits for this one, or for one that does; of those that stay ticked after the rest is unticked, none would ask for it again."""
+    """Every step that waits for this one, or for one that does; of those that stay ticked after the rest is
+    unticked, none would ask for it again."""
     order = waits_for(tuple(steps.values()))
     found: set[str] = set()
     for key in steps:
@@ -174,8 +199,11 @@ def _all_after(steps: Mapping[str, Step], first: str) -> set[str]:
     return found
 
 
-def _out_of_order(steps: Mapping[str, Step], early: Mapping[str, Sequence[str]], ticks: Mapping[str, str]) -> Check:
-    """What is ticked although steps before it are not; ticking them too may show the next ones missing, so all are ticked at once."""
+def _out_of_order(
+    steps: Mapping[str, Step], early: Mapping[str, Sequence[str]], ticks: Mapping[str, str]
+) -> Check:
+    """What is ticked although steps before it are not; ticking them too may show the next ones missing, so
+    all are ticked at once."""
     order = waits_for(tuple(steps.values()))
     open_ = [first for firsts in early.values() for first in firsts]
     before: list[str] = []
@@ -193,10 +221,12 @@ def _out_of_order(steps: Mapping[str, Step], early: Mapping[str, Sequence[str]],
         code="order",
         level="note",
         title=f"“{steps[late].title}” is ticked, and {listed} {'is' if len(unnamed) == 1 else 'are'} not.",
-        why="It comes after that. If you did it and only did not tick it, tick it now; else something may be missing.",
+        why="It comes after that. If you did it and only did not tick it, tick it now; else something may be "
+        "missing.",
         offers=(
             Offer(
-                label="all that is done, tick it", changes=(("bench.ticks", {**ticks, **{key: steps[key].signature for key in unnamed}}),)
+                label="all that is done, tick it",
+                changes=(("bench.ticks", {**ticks, **{key: steps[key].signature for key in unnamed}}),),
             ),
             Offer(
                 label="untick what came too early",
@@ -216,8 +246,14 @@ def _changed(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]
             title=f"“{one.step.title}” was ticked, and its figures have changed since.",
             why=f"It now says: {one.step.detail}",
             offers=(
-                Offer(label="still right as it is", changes=(("bench.ticks", {**ticks, one.step.key: one.step.signature}),)),
-                Offer(label="untick, to do it again", changes=(("bench.ticks", {k: v for k, v in ticks.items() if k != one.step.key}),)),
+                Offer(
+                    label="still right as it is",
+                    changes=(("bench.ticks", {**ticks, one.step.key: one.step.signature}),),
+                ),
+                Offer(
+                    label="untick, to do it again",
+                    changes=(("bench.ticks", {k: v for k, v in ticks.items() if k != one.step.key}),),
+                ),
             ),
         )
         for one in work

@@ -1,4 +1,5 @@
-"""All steps of a book in an order that works: a graph over what each needs and gives, and over what comes before what."""
+"""All steps of a book in an order that works: a graph over what each needs and gives, and over what comes
+before what."""
 
 from __future__ import annotations
 
@@ -24,17 +25,23 @@ class Order:
 
 
 def ordered(steps: Sequence[Step]) -> Order:
-    """The order of these steps: each after all it waits for, otherwise as given. Books of one kind mostly have the same.
+    """The order of these steps: each after all it waits for, otherwise as given. Books of one kind mostly
+    have the same.
 
     Raises graphlib's CycleError when two wait for each other.
     """
-    return _ordered(tuple((step.key, step.needs, step.gives, step.tags, step.uses, step.closes) for step in steps))
+    return _ordered(
+        tuple((step.key, step.needs, step.gives, step.tags, step.uses, step.closes) for step in steps)
+    )
 
 
 def waits_for(steps: Sequence[Step]) -> Mapping[str, tuple[str, ...]]:
-    """The keys of the steps that each step waits for, in the order given. A need that no step gives is met already.
+    """The keys of the steps that each step waits for, in the order given. A need that no step gives is met
+    already.
 
-    >>> waits_for([Step("fold", "", ""), Step("sew", "", "", needs=("folded",)), Step("try", "", "", gives=("folded",))])["sew"]
+    >>> fold = Step(key="fold", title="", detail="")
+    >>> sew = Step(key="sew", title="", detail="", needs=("folded",))
+    >>> waits_for([fold, sew, Step(key="try", title="", detail="", gives=("folded",))])["sew"]
     ('try',)
     """
     return ordered(steps).waits
@@ -43,7 +50,8 @@ def waits_for(steps: Sequence[Step]) -> Mapping[str, tuple[str, ...]]:
 def in_order(steps: Sequence[Step]) -> tuple[Step, ...]:
     """The steps so that each comes after all it waits for, otherwise as given.
 
-    >>> [step.key for step in in_order([Step("sew", "", "", needs=("folded",)), Step("fold", "", "", gives=("folded",))])]
+    >>> sew = Step(key="sew", title="", detail="", needs=("folded",))
+    >>> [step.key for step in in_order([sew, Step(key="fold", title="", detail="", gives=("folded",))])]
     ['fold', 'sew']
     """
     return tuple(steps[place] for place in ordered(steps).places)

@@ -1,6 +1,7 @@
 """What comes before what at the bench, by the sort of work a step is: the one table of it.
 
-Common practice, no source: cuts go before glue, mats before what sits on them, a lining before the block is hung in, and nothing slides in, flips or shuts before its glue is dry.
+Common practice, no source: cuts go before glue, mats before what sits on them, a lining before the block is
+hung in, and nothing slides in, flips or shuts before its glue is dry.
 """
 
 from __future__ import annotations

@@ -1,4 +1,5 @@
-"""What can go wrong with stations, path and thread: slips C2, D2, D3 and D5. D4 needs the cover and stands there."""
+"""What can go wrong with stations, path and thread: slips C2, D2, D3 and D5. D4 needs the cover and stands
+there."""
 
 from __future__ import annotations
 
@@ -48,8 +49,10 @@ def _path(wrong: tuple[Fault, ...]) -> Check | None:
     return Check(
         code="D2",
         level="watch" if all(fault.watch for fault in wrong) else "stop",
-        title=f"{'Your own stitch wants a look' if first.watch else 'Your own stitch does not hold'}. {at}{first.text}{others}.",
-        why="A path is right when it goes through paper at every move, uses every hole of every section, holds when it is pulled, and ends in a knot.",
+        title=f"{'Your own stitch wants a look' if first.watch else 'Your own stitch does not hold'}. "
+        f"{at}{first.text}{others}.",
+        why="A path is right when it goes through paper at every move, uses every hole of every section, "
+        "holds when it is pulled, and ends in a knot.",
         offers=(Offer(label="sew it as a pamphlet stitch", changes=((f"binding.{TAG}", "pamphlet"),)),),
         no_fix="",
     )
@@ -87,8 +90,12 @@ def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Chec
     """C2: leaves of a mixed pile that hang on one hole or on none."""
     positions, layout = sewn.positions_mm, sewn.layout
     pile = [one for section in pages.mixed for one in section]
-    folded = [one for one in pile if one.joined == "folded"]  # a stub is as high as the book, and a leaf tipped in is glued
-    loose = [(one, held) for one in folded if (held := len(holding(positions, height, one.leaf_height_mm))) < 2]
+    folded = [
+        one for one in pile if one.joined == "folded"
+    ]  # a stub is as high as the book, and a leaf tipped in is glued
+    loose = [
+        (one, held) for one in folded if (held := len(holding(positions, height, one.leaf_height_mm))) < 2
+    ]
     if not loose:
         return None
     lowest = min(one.leaf_height_mm for one, _ in loose)
@@ -107,15 +114,20 @@ def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Chec
     stubs = [one.id for one in pile if one.joined == "stub"] + [one.id for one, _ in loose]
     fixes.append(
         Offer(
-            label=f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves", changes=(("pages.stubs", stubs),)
+            label=f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves",
+            changes=(("pages.stubs", stubs),),
         )
     )
     none = sum(held == 0 for _, held in loose)
     return Check(
         code="C2",
         level="stop" if none else "watch",
-        title=f"{len(loose)} {'sheet is' if len(loose) == 1 else 'sheets are'} held by fewer than two holes: {loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} high{' and others' if len(loose) > 1 else ''}.",
-        why=f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, else it hangs on one hole or falls out. Lowest leaf: {ruler.show(lowest)}, centred on {ruler.show(height)}.",
+        title=f"{len(loose)} {'sheet is' if len(loose) == 1 else 'sheets are'} held by fewer than two holes: "
+        f"{loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} "
+        f"high{' and others' if len(loose) > 1 else ''}.",
+        why=f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, "
+        f"else it hangs on one hole or falls out. Lowest leaf: {ruler.show(lowest)}, centred on "
+        f"{ruler.show(height)}.",
         offers=tuple(fixes),
     )
 
@@ -129,7 +141,9 @@ def holding(positions: tuple[float, ...], height_mm: float, leaf_height_mm: floa
 
 def _nearest(height: float, positions: tuple[float, ...]) -> tuple[float, float]:
     """(how near the outermost hole is to an end of the leaf, how near two holes are to each other) in mm."""
-    return min(positions[0], height - positions[-1]), min((b - a for a, b in itertools.pairwise(positions)), default=height)
+    return min(positions[0], height - positions[-1]), min(
+        (b - a for a, b in itertools.pairwise(positions)), default=height
+    )
 
 
 def _edges(sewn: Sewn, ruler: Ruler, height: float) -> Check | None:
@@ -168,29 +182,42 @@ FEWER: Final = (
 
 
 def _wider(sewn: Sewn, ruler: Ruler, height: float) -> tuple[Offer, ...]:
-    """The holes spread anew, if that gives them room; else another spread, as many as the height proposes, fewer, or narrower tapes."""
+    """The holes spread anew, if that gives them room; else another spread, as many as the height proposes,
+    fewer, or narrower tapes."""
 
     def room(record: Threaded) -> bool:
         layout = sewn.layout_of(record, height)
-        return min(_nearest(height, holes(place(record, layout, height, ruler), layout))) >= LEAF_MARGIN_MM - 1e-6
+        return (
+            min(_nearest(height, holes(place(record, layout, height, ruler), layout)))
+            >= LEAF_MARGIN_MM - 1e-6
+        )
 
     anew = sewn.binding.model_copy(update={"insets_mm": None, "positions_mm": None})
     if room(anew):
         insets = default_insets(height, sewn.layout, ruler, anew.spread)
         return (
             Offer(
-                label="spread the holes over the height", changes=(("binding.insets_mm", insets or None), ("binding.positions_mm", None))
+                label="spread the holes over the height",
+                changes=(("binding.insets_mm", insets or None), ("binding.positions_mm", None)),
             ),
         )
     fields = type(anew).model_fields
     tries: list[tuple[str, str, object]] = [("spread the holes the usual way", "spread", "usual")]
     tries += [(words, name, fields[name].default) for name, words in FEWER if name in fields]
     tries += [("3 stations, spread anew", "station_count", 3)] if _may_have(anew, 3) else []
-    tries += [(f"tapes of {ruler.show(NARROWEST_TAPE_MM)}", "tape_mm", NARROWEST_TAPE_MM)] if "tape_mm" in fields else []
+    tries += (
+        [(f"tapes of {ruler.show(NARROWEST_TAPE_MM)}", "tape_mm", NARROWEST_TAPE_MM)]
+        if "tape_mm" in fields
+        else []
+    )
     for words, name, value in tries:
         tried = anew.model_copy(update={"spread": "usual", name: value})
         if getattr(anew, name) != value and room(tried):
-            return (Offer(label=words, changes=(("binding.spread", "usual"), *SPREAD, (f"binding.{name}", value))),)
+            return (
+                Offer(
+                    label=words, changes=(("binding.spread", "usual"), *SPREAD, (f"binding.{name}", value))
+                ),
+            )
     return ()
 
 
@@ -210,16 +237,26 @@ def _thread(ruler: Ruler, sewn: Sewn) -> Check | None:
         return Check(
             code="D3",
             level="stop",
-            title=f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(shortest - cut)} are missing.",
+            title=f"{ruler.show(cut)} of thread is too short to tie: {ruler.show(shortest - cut)} are "
+            "missing.",
             why=sum_,
             offers=fix,
         )
     if cut < need.each_mm - 0.05:
-        title = f"{ruler.show(cut)} of thread is tight: {ruler.show(need.each_mm)} would leave proper tails and a spare."
+        title = (
+            f"{ruler.show(cut)} of thread is tight: {ruler.show(need.each_mm)} would leave proper tails "
+            "and a spare."
+        )
         return Check(code="D3", level="watch", title=title, why=sum_, offers=fix)
     if cut > 2 * need.each_mm:
         title = f"{ruler.show(cut)} of thread is more than twice what it takes."
-        return Check(code="D3", level="note", title=title, why=sum_ + " A long thread also frays and tangles.", offers=fix)
+        return Check(
+            code="D3",
+            level="note",
+            title=title,
+            why=sum_ + " A long thread also frays and tangles.",
+            offers=fix,
+        )
     return None
 
 
@@ -243,7 +280,10 @@ def _suits(ruler: Ruler, sewn: Sewn) -> Check | None:
             no_fix="" if double else "Take another thread from the materials, if you have one.",
         )
     if thread.fibre == "cotton" and thread.waxed == "no" and sewn.binding.strands == 1:
-        why = "Plain cotton frays in the holes and gives with use; two strands share the pull, or pass the path twice."
+        why = (
+            "Plain cotton frays in the holes and gives with use; two strands share the pull, or pass the "
+            "path twice."
+        )
         return Check(
             code="cotton",
             level="note",

@@ -28,11 +28,13 @@ class LeftOfBinding(LeftOfPages):
 class BindingResult(PleatResult):
     """How the block is held, lengths in mm.
 
-    ``positions_mm`` are the holes from the leaf's head, ``inset_mm`` how far they lie from the edge that is held (0: in the fold).
-    ``usual_mm`` is where this binding puts the outermost hole by itself; None where that is not for it to say. ``swell`` is what it adds to
-    the thickness there. ``cover_holes_mm`` are holes that the cover has already, from its own head. ``pleat_mm`` is how
-    deep the cover is folded inward between two sections. ``look`` is what to look at when the book is done. ``boards_by`` says whether boards
-    are caught by the thread, or hang on strips that are glued to them. ``floor_mm`` is how far a hinge strip is from one of its outer folds to the other.
+    ``positions_mm`` are the holes from the leaf's head, ``inset_mm`` how far they lie from the edge that is
+    held (0: in the fold). ``usual_mm`` is where this binding puts the outermost hole by itself; None where
+    that is not for it to say. ``swell`` is what it adds to the thickness there. ``cover_holes_mm`` are holes
+    that the cover has already, from its own head. ``pleat_mm`` is how deep the cover is folded inward between
+    two sections. ``look`` is what to look at when the book is done. ``boards_by`` says whether boards are
+    caught by the thread, or hang on strips that are glued to them. ``floor_mm`` is how far a hinge strip is
+    from one of its outer folds to the other.
     """
 
     at: Edge

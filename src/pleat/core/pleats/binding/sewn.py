@@ -17,9 +17,10 @@ from pleat.core.pleats.binding.thread import ThreadNeed
 class SewnResult(BindingResult):
     """Stations in mm from the leaf's head, the sewing through them, and what it is sewn with.
 
-    ``places_mm`` are what is set along the fold: holes, or the middles of tapes. ``sewing`` is empty of threads where the pattern cannot
-    be sewn on so many sections; ``stretches`` is the thread followed from its start. ``pattern`` is the kind's name, and ``own`` says that
-    the path is the maker's. ``swell_by_gap`` is what the thread adds between each two holes, all sections together.
+    ``places_mm`` are what is set along the fold: holes, or the middles of tapes. ``sewing`` is empty of
+    threads where the pattern cannot be sewn on so many sections; ``stretches`` is the thread followed from
+    its start. ``pattern`` is the kind's name, and ``own`` says that the path is the maker's. ``swell_by_gap``
+    is what the thread adds between each two holes, all sections together.
     """
 
     layout: Layout

@@ -8,15 +8,22 @@ from typing import Literal, TypeVar
 
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.binding.record import Threaded
-from pleat.core.trade.sewing import COVER_MARGIN_MM, KETTLE_MM, LEAF_MARGIN_MM, LONGEST_SPAN_MM, STATION_SHARES
+from pleat.core.trade.sewing import (
+    COVER_MARGIN_MM,
+    KETTLE_MM,
+    LEAF_MARGIN_MM,
+    LONGEST_SPAN_MM,
+    STATION_SHARES,
+)
 
 T = TypeVar("T", bound=Threaded)
 
 
 @dataclass(frozen=True)
 class Layout:
-    """How many places are set along the fold, and how far the outermost are from the ends by themselves: a share of the height, or
-    kettles. Where ``tape_mm`` is given, all places but the two kettles are the middles of tapes so wide, each with a hole either side."""
+    """How many places are set along the fold, and how far the outermost are from the ends by themselves: a
+    share of the height, or kettles. Where ``tape_mm`` is given, all places but the two kettles are the
+    middles of tapes so wide, each with a hole either side."""
 
     places: int
     ends: Literal["share", "kettle"] = "share"
@@ -24,21 +31,28 @@ class Layout:
 
 
 def proposed(height_mm: float, counts: Sequence[int], ends: Literal["share", "kettle"] = "share") -> int:
-    """The fewest of ``counts`` with which no span between holes is longer than LONGEST_SPAN_MM; the most of them where none is enough.
+    """The fewest of ``counts`` with which no span between holes is longer than LONGEST_SPAN_MM; the most of
+    them where none is enough.
 
     >>> [proposed(height, (3, 5, 7)) for height in (148, 210, 220, 221, 420, 500)]
     [3, 3, 3, 5, 5, 7]
     """
     for count in counts:
         inset = (
-            KETTLE_MM if ends == "kettle" else height_mm * STATION_SHARES[count][0] if count in STATION_SHARES else height_mm / (count + 1)
+            KETTLE_MM
+            if ends == "kettle"
+            else height_mm * STATION_SHARES[count][0]
+            if count in STATION_SHARES
+            else height_mm / (count + 1)
         )
         if (height_mm - 2 * inset) / max(count - 1, 1) <= LONGEST_SPAN_MM + 0.05:
             return count
     return counts[-1]
 
 
-def default_insets(height_mm: float, layout: Layout, ruler: Ruler, spread: str = "usual") -> tuple[float, ...]:
+def default_insets(
+    height_mm: float, layout: Layout, ruler: Ruler, spread: str = "usual"
+) -> tuple[float, ...]:
     """Insets from the head, on marks of the ruler, from the outermost to the one next to the middle.
 
     >>> from pleat.core.base.units import RULERS
@@ -79,7 +93,8 @@ def place(binding: Threaded, layout: Layout, height_mm: float, ruler: Ruler) -> 
 
 
 def holes(places: Sequence[float], layout: Layout) -> tuple[float, ...]:
-    """The holes of places: each one, but a tape's middle stands for a hole either side of the tape, hard against its edges.
+    """The holes of places: each one, but a tape's middle stands for a hole either side of the tape, hard
+    against its edges.
 
     >>> holes((12.0, 100.0, 188.0), Layout(3, "kettle", 10.0))
     (12.0, 95.0, 105.0, 188.0)
@@ -87,28 +102,39 @@ def holes(places: Sequence[float], layout: Layout) -> tuple[float, ...]:
     if not layout.tape_mm:
         return tuple(places)
     half = layout.tape_mm / 2
-    return (places[0], *(hole for middle in places[1:-1] for hole in (middle - half, middle + half)), places[-1])
+    return (
+        places[0],
+        *(hole for middle in places[1:-1] for hole in (middle - half, middle + half)),
+        places[-1],
+    )
 
 
 def misfit(binding: Threaded, layout: Layout) -> int | None:
-    """How many places were set where the binding has another number of them, so that they do not count; None where none were."""
+    """How many places were set where the binding has another number of them, so that they do not count; None
+    where none were."""
     if binding.positions_mm is not None and len(binding.positions_mm) != layout.places:
         return len(binding.positions_mm)
-    if binding.positions_mm is None and binding.insets_mm is not None and len(binding.insets_mm) != layout.places // 2:
+    if (
+        binding.positions_mm is None
+        and binding.insets_mm is not None
+        and len(binding.insets_mm) != layout.places // 2
+    ):
         return 2 * len(binding.insets_mm) + layout.places % 2
     return None
 
 
 def placed_by_hand(binding: Threaded, layout: Layout) -> bool:
     """Whether the stations lie where the maker put them."""
-    return is_unlocked(binding, layout) or (binding.insets_mm is not None and len(binding.insets_mm) == layout.places // 2)
+    return is_unlocked(binding, layout) or (
+        binding.insets_mm is not None and len(binding.insets_mm) == layout.places // 2
+    )
 
 
 def move(binding: T, layout: Layout, index: int, to_mm: float, height_mm: float, ruler: Ruler) -> T:
     """The binding with place ``index`` (0 at the head) moved to ``to_mm`` from the head.
 
-    A symmetric layout moves the opposite place too, and its middle stays where it is. Places keep at
-    least one ruler mark of distance. Raises IndexError for a place that is not there.
+    A symmetric layout moves the opposite place too, and its middle stays where it is. Places keep at least
+    one ruler mark of distance. Raises IndexError for a place that is not there.
     """
     positions = list(place(binding, layout, height_mm, ruler))
     if not 0 <= index < len(positions):
@@ -130,14 +156,16 @@ def move(binding: T, layout: Layout, index: int, to_mm: float, height_mm: float,
 
 @dataclass(frozen=True)
 class HoleRange:
-    """Where holes may lie, in mm from the leaf's head: within every leaf, and far enough from the cover's ends."""
+    """Where holes may lie, in mm from the leaf's head: within every leaf, and far enough from the cover's
+    ends."""
 
     low_mm: float
     high_mm: float
 
     @classmethod
     def of(cls, leaf_height_mm: float, heights_mm: Sequence[float], covered: bool) -> HoleRange:
-        """The window of leaves of these heights, each centred on the fold, and of a cover where it is sewn with them."""
+        """The window of leaves of these heights, each centred on the fold, and of a cover where it is sewn
+        with them."""
         lowest = min(heights_mm, default=leaf_height_mm)
         inset = max((leaf_height_mm - lowest) / 2 + LEAF_MARGIN_MM, COVER_MARGIN_MM if covered else 0.0)
         return cls(inset, leaf_height_mm - inset)

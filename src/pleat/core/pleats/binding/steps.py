@@ -22,9 +22,9 @@ LONGEST_PATH: Final = 24
 
 @dataclass(frozen=True)
 class SewingWords:
-    """What differs at the bench from one sewing to another. ``one_by_one``: sections are sewn on to the cover or to each other one after
-    the other, so that nothing is clipped together. ``before`` are steps of its own, such as hanging up tapes; ``thread`` is what the
-    thread is called."""
+    """What differs at the bench from one sewing to another. ``one_by_one``: sections are sewn on to the cover
+    or to each other one after the other, so that nothing is clipped together. ``before`` are steps of its
+    own, such as hanging up tapes; ``thread`` is what the thread is called."""
 
     one_by_one: bool = False
     before: tuple[Step, ...] = ()
@@ -38,7 +38,13 @@ def of(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> tuple[Step, ...]:
     together = covered and not words.one_by_one
     return (
         *(
-            (_strip(sewn, ruler, "section and cover" if covered else "every section" if sections > 1 else "every book"),)
+            (
+                _strip(
+                    sewn,
+                    ruler,
+                    "section and cover" if covered else "every section" if sections > 1 else "every book",
+                ),
+            )
             if sewn.positions_mm
             else ()
         ),
@@ -60,7 +66,8 @@ def _strip(sewn: Sewn, ruler: Ruler, serves: str) -> Step:
     return Step(
         key="strip",
         title="Make one station strip",
-        detail=f"Print it true size, or fold a strip of card in the middle and mark {marks} {ruler.name} from the head. Write HEAD on it. The same strip serves {serves}.",
+        detail=f"Print it true size, or fold a strip of card in the middle and mark {marks} {ruler.name} "
+        f"from the head. Write HEAD on it. The same strip serves {serves}.",
         tools=("card strip", "pencil"),
         needs=("block.nested",),
         gives=("stations.marked",),
@@ -71,15 +78,19 @@ def _strip(sewn: Sewn, ruler: Ruler, serves: str) -> Step:
 
 
 _FORGOTTEN: Final = (
-    "This stitch goes through leaves and cover together. Sewn without it, the thread has to come out again: it is the classic mistake."
+    "This stitch goes through leaves and cover together. Sewn without it, the thread has to "
+    "come out again: it is the classic mistake."
 )
 
 
 def _cover_on(sections: int) -> Step:
     return Step(
         key="cover_on",
-        title="Put the cover round the section" if sections == 1 else f"Put the cover round the {sections} sections",
-        detail="Fold to fold, the cover standing out evenly at head and tail. It is sewn together with the leaves, so it has to be there before the first hole.",
+        title="Put the cover round the section"
+        if sections == 1
+        else f"Put the cover round the {sections} sections",
+        detail="Fold to fold, the cover standing out evenly at head and tail. It is sewn together with the "
+        "leaves, so it has to be there before the first hole.",
         needs=("block.nested", "cover.scored"),
         gives=("cover.on",),
         missing=Missing(
@@ -97,7 +108,8 @@ def _cover_pierced(sewn: Sewn, sections: int) -> Step:
     return Step(
         key="cover_pierced",
         title=f"Pierce the cover's spine: {many(sections, 'row')} of {len(sewn.positions_mm)}",
-        detail="Lay the printed spine template on the cover, outside up, HEAD to head, and pierce every cross. Each section is sewn through its own row, the first one next to the front.",
+        detail="Lay the printed spine template on the cover, outside up, HEAD to head, and pierce every "
+        "cross. Each section is sewn through its own row, the first one next to the front.",
         tools=("awl", "spine template", "thick pad"),
         needs=("stations.marked", "cover.scored"),
         gives=("cover.on",),
@@ -119,7 +131,8 @@ def _clip(each: bool) -> Step:
     return Step(
         key="clip",
         title="Align and clip",
-        detail=f"Knock {'each section' if each else 'everything'} up to the fold and the head, then clip both sides so that nothing moves.",
+        detail=f"Knock {'each section' if each else 'everything'} up to the fold and the head, then clip "
+        "both sides so that nothing moves.",
         tools=("clips",),
         needs=("block.nested", "block.pressed", "cover.on"),
         gives=("block.clipped",),
@@ -133,13 +146,17 @@ def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
     rows = "Every section has a row of holes of its own across the spine, as drawn on the cover. "
     inside = sewn.binding.pierce == "inside"
     how = (
-        "Lay the strip in the fold, HEAD to head, and pierce each mark straight through the fold from the inside."
+        "Lay the strip in the fold, HEAD to head, and pierce each mark straight through the fold from the "
+        "inside."
         if inside
-        else "Lay the strip along the back of the fold, HEAD to head, and pierce each mark from the outside, straight towards the middle of the fold; the burr hides inside. Look that every hole comes out on the fold line."
+        else "Lay the strip along the back of the fold, HEAD to head, and pierce each mark from the outside, "
+        "straight towards the middle of the fold; the burr hides inside. Look that every hole comes out on "
+        "the fold line."
     )
     return Step(
         key="pierce",
-        title=f"Pierce {many(len(sewn.positions_mm), 'hole')} through {'section' if sections == 1 else 'each section'}{' and cover' if covered else ''}",
+        title=f"Pierce {many(len(sewn.positions_mm), 'hole')} through "
+        f"{'section' if sections == 1 else 'each section'}{' and cover' if covered else ''}",
         detail=f"{'' if sections == 1 or not covered else rows}{how}",
         tools=("awl", "station strip", "trough or thick pad"),
         needs=("stations.marked", "block.clipped", "cover.on"),
@@ -156,14 +173,22 @@ def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
 def _notched(sewn: Sewn) -> tuple[Step, ...]:
     """A notch wherever the path goes round head or tail, so that it does not slip off the fold."""
     edges = {0.0: "head", len(sewn.positions_mm) + 1.0: "tail"}
-    round_ = sorted({edges[move.at] for thread in sewn.sewing.threads for move in thread if move.do == "pass" and move.at in edges})
+    round_ = sorted(
+        {
+            edges[move.at]
+            for thread in sewn.sewing.threads
+            for move in thread
+            if move.do == "pass" and move.at in edges
+        }
+    )
     if not round_:
         return ()
     return (
         Step(
             key="notch",
             title=f"Notch the fold at {' and '.join(round_)}",
-            detail="A small V across the fold, 2 to 3 mm deep, through cover and leaves together: the loop lies in it and does not slip off.",
+            detail="A small V across the fold, 2 to 3 mm deep, through cover and leaves together: the loop "
+            "lies in it and does not slip off.",
             tools=("small scissors or knife",),
             needs=("block.clipped", "cover.on"),
             gives=("fold.notched",),
@@ -177,13 +202,22 @@ def _notched(sewn: Sewn) -> tuple[Step, ...]:
 def _thread(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> Step:
     ruler, times = left.brief.ruler, sewn.need.cuts * left.brief.quantity
     each = ruler.snap_up(sewn.need.each_mm)
-    wax = " Wax it if it is not waxed." if words.thread == "thread" and sewn.binding.thread.waxed == "no" else ""
-    needle = "Thread the needle." if words.thread == "thread" else "Draw it through with a bodkin, or stiffen its end with a turn of tape."
+    wax = (
+        " Wax it if it is not waxed."
+        if words.thread == "thread" and sewn.binding.thread.waxed == "no"
+        else ""
+    )
+    needle = (
+        "Thread the needle."
+        if words.thread == "thread"
+        else "Draw it through with a bodkin, or stiffen its end with a turn of tape."
+    )
     on = " Cut the next length when the one before runs out." if len(sewn.need.pieces_mm) > 1 else ""
     return Step(
         key="thread",
         title=f"Cut {ruler.show(each)} of {words.thread}{'' if times == 1 else f', {times} times'}",
-        detail=f"{name_of(sewn.binding.thread)}, taken {'double' if sewn.binding.strands == 2 else 'single'}.{wax}{on} {needle}",
+        detail=f"{name_of(sewn.binding.thread)}, taken "
+        f"{'double' if sewn.binding.strands == 2 else 'single'}.{wax}{on} {needle}",
         tools=("scissors", "needle"),
         gives=("thread.cut",),
         signature=signature(sewn.need.total_mm, sewn.binding.strands),
@@ -214,7 +248,11 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
         tools=("needle",),
         needs=("block.pierced", "cover.on", "thread.cut", "supports.ready", "board.pierced", "fold.notched"),
         gives=("block.sewn",),
-        fixes=("pages.*", "binding.*", *(("cover.*",) if left.brief.made_of.cover.sewn_through or _bare_boards(left) else ())),
+        fixes=(
+            "pages.*",
+            "binding.*",
+            *(("cover.*",) if left.brief.made_of.cover.sewn_through or _bare_boards(left) else ()),
+        ),
         minutes=1 + each * sections,
         pieces=sections,
         cautions=(NEEDLE,),
@@ -224,17 +262,21 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
 
 
 def _bare_boards(left: LeftOfBinding) -> bool:
-    """Whether the thread catches boards that nothing covers: those have no other step in which they are fixed."""
+    """Whether the thread catches boards that nothing covers: those have no other step in which they are
+    fixed."""
     cover = left.brief.made_of.cover
     return cover.boards and "covering" not in cover.roles
 
 
 def _way(sewn: Sewn) -> str:
-    """What the path is known by; that of one section by its holes and side, as books of older formats have it ticked."""
+    """What the path is known by; that of one section by its holes and side, as books of older formats have it
+    ticked."""
     threads = sewn.sewing.threads
     if len(threads) == sewn.sections and threads[0][-1].what == "over":
         return signature(tuple(int(move.at) for move in threads[0] if move.do == "pass"), threads[0][0].side)
-    moves = ",".join([f"{do[0]}{row}.{at:g}{side[0]}{what}" for thread in threads for do, row, at, side, what, _ in thread])
+    moves = ",".join(
+        [f"{do[0]}{row}.{at:g}{side[0]}{what}" for thread in threads for do, row, at, side, what, _ in thread]
+    )
     return signature(moves)
 
 
@@ -248,14 +290,19 @@ def _path(sewn: Sewn, ruler: Ruler) -> str:
     more = (
         ""
         if len(thread) <= LONGEST_PATH + 1
-        else " … and on like this, section by section: the step card has every hole, and the sewing page shows it move by move."
+        else " … and on like this, section by section: the step card has every hole, and the sewing page "
+        "shows it move by move."
     )
     return f"{begin[0].upper()}{begin[1:]}: {'; '.join(shown)}.{more}"
 
 
 def _knots(sewn: Sewn) -> str:
     knots = len(sewn.need.pieces_mm) - 1
-    return f" Knot on a new length {many(knots, 'time')}, always inside a fold just after the needle came in." if knots else ""
+    return (
+        f" Knot on a new length {many(knots, 'time')}, always inside a fold just after the needle came in."
+        if knots
+        else ""
+    )
 
 
 def _tied_after(sewn: Sewn) -> bool:
@@ -265,10 +312,15 @@ def _tied_after(sewn: Sewn) -> bool:
 
 def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
     start, tie = sewn.sewing.threads[0][0], sewn.sewing.threads[0][-1]
-    side = start.side if sewn.sewing.bed.rows[0].sides == SIDES else f"in {sewn.sewing.bed.rows[0].side(start.side)}"
+    side = (
+        start.side
+        if sewn.sewing.bed.rows[0].sides == SIDES
+        else f"in {sewn.sewing.bed.rows[0].side(start.side)}"
+    )
     square = "a square knot: left over right, then right over left"
     how = {
-        "over": f"Bring the two tails to opposite sides of the long stitch at hole {tie.at:g} and tie them over it, {side}, with {square}.",
+        "over": f"Bring the two tails to opposite sides of the long stitch at hole {tie.at:g} and tie them "
+        f"over it, {side}, with {square}.",
         "tail": f"Tie the two tails with {square}, {side}{f' at hole {tie.at:g}' if tie.at >= 1 else ''}.",
         "knot": "Tie a stopper knot hard against the last hole, and look that every stitch lies close.",
     }.get(tie.what, "Pull the last half hitch tight, and look that every stitch lies close.")
@@ -293,9 +345,13 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
 
 
 def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
-    """A fold is creased again; sections sewn one by one are squared up, for a bone folder would chafe their thread. A block that is ``hung``
-    into its cover is pressed before that, so that it can be measured."""
-    square = ("Square it up", "Close it, knock spine and head level on the table, and look that no section stands out.", ())
+    """A fold is creased again; sections sewn one by one are squared up, for a bone folder would chafe their
+    thread. A block that is ``hung`` into its cover is pressed before that, so that it can be measured."""
+    square = (
+        "Square it up",
+        "Close it, knock spine and head level on the table, and look that no section stands out.",
+        (),
+    )
     crease = (
         "Crease again",
         "Close the book and run the bone folder along the spine: sewing has opened the fold a little.",
@@ -303,7 +359,15 @@ def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
     )
     title, detail, tools = square if open_spine else crease
     return (
-        Step(key="crease", title=title, detail=detail, tools=tools, needs=("thread.trimmed",), gives=("book.creased",), kind="fold"),
+        Step(
+            key="crease",
+            title=title,
+            detail=detail,
+            tools=tools,
+            needs=("thread.trimmed",),
+            gives=("book.creased",),
+            kind="fold",
+        ),
         Step(
             key="press_block" if hung else "press_book",
             title="Press the sewn block" if hung else "Press the book",

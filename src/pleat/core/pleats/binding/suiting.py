@@ -1,4 +1,5 @@
-"""Which binding suits a block: what each is for against what is there, why one is proposed and why another is refused."""
+"""Which binding suits a block: what each is for against what is there, why one is proposed and why another is
+refused."""
 
 from __future__ import annotations
 
@@ -18,7 +19,8 @@ _HARD: Final = {"first book": 0, "some practice": 1, "takes care": 2}
 
 @dataclass(frozen=True)
 class Proposal:
-    """A binding with what speaks for it and against it; ``can`` is False where it cannot hold the block at all."""
+    """A binding with what speaks for it and against it; ``can`` is False where it cannot hold the block at
+    all."""
 
     kind: BindingKind
     can: bool
@@ -28,15 +30,26 @@ class Proposal:
 
 
 def proposals(registry: Registry[BindingKind], left: LeftOfBinding) -> tuple[Proposal, ...]:
-    """Every binding with something said of it, the best for this block first: it can be done, it suits, it is no harder than needed."""
-    deep, places = left.pages.through.likely, {one.name: number for number, one in enumerate(registry.members)}
+    """Every binding with something said of it, the best for this block first: it can be done, it suits, it is
+    no harder than needed."""
+    deep, places = (
+        left.pages.through.likely,
+        {one.name: number for number, one in enumerate(registry.members)},
+    )
     found = [_proposal(one, one.suits, left, deep) for one in registry.members if one.suits]
 
     def rank(one: Proposal) -> tuple[bool, bool, bool, int, int, int]:
         assert one.kind.suits is not None
         wants_cover = left.brief.made_of.cover.sewn_through and one.kind.at != "fold"
         suits = one.kind.suits
-        return (not one.can, not one.good, wants_cover, _HARD[suits.hard], _STRENGTH[suits.strength], places[one.kind.name])
+        return (
+            not one.can,
+            not one.good,
+            wants_cover,
+            _HARD[suits.hard],
+            _STRENGTH[suits.strength],
+            places[one.kind.name],
+        )
 
     return tuple(sorted(found, key=rank))
 
@@ -49,7 +62,9 @@ def _proposal(kind: BindingKind, suits: Suits, left: LeftOfBinding, deep: float)
     elif sections > suits.good_to:
         against.append(f"good for {_up_to(suits)}, this has {sections}")
     if deep > suits.thickest_mm:
-        against.append(f"goes through {ruler.thin(suits.thickest_mm)} at once, a section here is {ruler.thin(deep)}")
+        against.append(
+            f"goes through {ruler.thin(suits.thickest_mm)} at once, a section here is {ruler.thin(deep)}"
+        )
     if suits.tough and left.papers["leaf"].toughness == "weak":
         against.append("it pulls at its holes, and these leaves are weak paper")
     facts = (suits.look, suits.strength, suits.hard, f"about {round(suits.minutes * sections)} minutes")
@@ -58,12 +73,18 @@ def _proposal(kind: BindingKind, suits: Suits, left: LeftOfBinding, deep: float)
 
 
 def _up_to(suits: Suits) -> str:
-    return many(suits.good_to, "section") if suits.good_to == suits.fewest else f"{suits.fewest} to {many(suits.good_to, 'section')}"
+    return (
+        many(suits.good_to, "section")
+        if suits.good_to == suits.fewest
+        else f"{suits.fewest} to {many(suits.good_to, 'section')}"
+    )
 
 
-def offers(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding) -> tuple[Offer, ...]:
-    """The bindings that can hold the block, side by side, as ways this pleat can go; with another cover where the present one cannot go
-    with it."""
+def offers(
+    proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding
+) -> tuple[Offer, ...]:
+    """The bindings that can hold the block, side by side, as ways this pleat can go; with another cover where
+    the present one cannot go with it."""
     return tuple(
         Offer(
             label=one.kind.title,
@@ -80,14 +101,20 @@ def offers(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: Left
 
 def _brings(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> CoverKind | None:
     """The cover that comes along with a binding, where the present one cannot go with it."""
-    return None if kind.at in left.brief.made_of.cover.takes else next((one for one in covers.members if kind.at in one.takes), None)
+    return (
+        None
+        if kind.at in left.brief.made_of.cover.takes
+        else next((one for one in covers.members if kind.at in one.takes), None)
+    )
 
 
 def _goes_with(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> str:
     """The covers it goes with; where the present one is none of them, which comes along instead."""
     other = _brings(covers, left, kind)
     along = f"; {other.title} comes along instead of {left.brief.made_of.cover.title}" if other else ""
-    return f"goes with {' or '.join(cover.title for cover in covers.members if kind.at in cover.takes)}{along}"
+    return (
+        f"goes with {' or '.join(cover.title for cover in covers.members if kind.at in cover.takes)}{along}"
+    )
 
 
 def _changes(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> Changes:
@@ -97,9 +124,12 @@ def _changes(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind
 
 
 def in_words(offered: Sequence[Offer], sections: int, thickness: str) -> str:
-    """What the Brief says of how the book is held: what suits so many sections, and why what it has does not, if so.
+    """What the Brief says of how the book is held: what suits so many sections, and why what it has does not,
+    if so.
 
-    >>> ways = [Offer("link stitch", (), (), GROUP), Offer("over tapes", (), (), GROUP), Offer("pamphlet", (), ("light", "it holds two"), GROUP, True, False)]
+    >>> ways = [Offer(label=name, changes=(), group=GROUP) for name in ("link stitch", "over tapes")]
+    >>> said = ("light", "it holds two")
+    >>> ways.append(Offer(label="pamphlet", changes=(), facts=said, group=GROUP, chosen=True, good=False))
     >>> in_words(ways, 5, "9 mm")
     '5 sections, 9 mm: link stitch or over tapes would suit; pamphlet is not the best for it (it holds two).'
     """
@@ -110,7 +140,11 @@ def in_words(offered: Sequence[Offer], sections: int, thickness: str) -> str:
     if own and own.good:
         others = [label for label in good if label != own.label][:2]
         return f"{size}: {own.label} suits" + (f"; so would {' or '.join(others)}." if others else ".")
-    suited = f"{' or '.join(good[:2])} would suit" if good else "nothing that Pleat knows suits so much paper in one fold"
+    suited = (
+        f"{' or '.join(good[:2])} would suit"
+        if good
+        else "nothing that Pleat knows suits so much paper in one fold"
+    )
     return f"{size}: {suited}" + (f"; {own.label} is not the best for it ({own.facts[-1]})." if own else ".")
 
 
@@ -120,7 +154,9 @@ def _taking(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind)
     return f"take {kind.title}" + (f", {other.title} comes along" if other else "")
 
 
-def check(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding) -> tuple[Check, ...]:
+def check(
+    proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding
+) -> tuple[Check, ...]:
     """Why the book's binding is wrong for its block, and what would do; empty where it suits."""
     kind = left.brief.made_of.binding
     own = next((one for one in proposed if one.kind is kind), None)
@@ -128,7 +164,10 @@ def check(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftO
         return ()
     ruler, sections = left.brief.ruler, len(left.pages.units)
     better = [one for one in proposed if one.good and one.kind.name != "own"][:3]
-    swaps = tuple(Offer(label=_taking(covers, left, one.kind), changes=_changes(covers, left, one.kind)) for one in better)
+    swaps = tuple(
+        Offer(label=_taking(covers, left, one.kind), changes=_changes(covers, left, one.kind))
+        for one in better
+    )
     size = f"{many(sections, 'section')}, {ruler.thin(left.pages.thickness.likely)}"
     said = "; ".join(own.against)
     suited = " or ".join(one.kind.title for one in better[:2])
@@ -137,7 +176,9 @@ def check(proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftO
             code="sections",
             level="watch" if own.can else "stop",
             title=f"{size}: {kind.title} is {'not the best for it' if own.can else 'not possible'}: {said}.",
-            why=f"For {size} {suited} would suit." if suited else "Nothing that Pleat knows suits so much paper in one fold.",
+            why=f"For {size} {suited} would suit."
+            if suited
+            else "Nothing that Pleat knows suits so much paper in one fold.",
             offers=swaps,
             no_fix="" if swaps else "Split the sheets into more sections under Pages, or take fewer of them.",
         ),

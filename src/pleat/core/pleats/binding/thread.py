@@ -6,7 +6,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.engines.sewing.lengths import Lengths, WorkingLength, measured, thread_lengths, working_lengths
+from pleat.core.engines.sewing.lengths import (
+    Lengths,
+    WorkingLength,
+    measured,
+    thread_lengths,
+    working_lengths,
+)
 from pleat.core.engines.sewing.moves import Sewing
 from pleat.core.engines.sewing.walk import Stretch
 from pleat.core.materials.thread import diameter_of_tex, tex_of
@@ -31,11 +37,12 @@ def name_of(thread: Thread) -> str:
 
 @dataclass(frozen=True)
 class ThreadNeed:
-    """What the longest of the threads takes, in mm: its run part by part, both tails, the spare, and all added up.
+    """What the longest of the threads takes, in mm: its run part by part, both tails, the spare, and all
+    added up.
 
-    ``pieces_mm`` are the lengths it is sewn in, with what knotting on takes; one, where that is short enough. ``threads`` are as many as
-    are cut for one book. ``shortest_mm`` is what could still be tied: no spare, tails of 75 mm. ``knots_on`` are the steps after which
-    the next length is knotted on.
+    ``pieces_mm`` are the lengths it is sewn in, with what knotting on takes; one, where that is short enough.
+    ``threads`` are as many as are cut for one book. ``shortest_mm`` is what could still be tied: no spare,
+    tails of 75 mm. ``knots_on`` are the steps after which the next length is knotted on.
     """
 
     run: Lengths
@@ -60,7 +67,8 @@ class ThreadNeed:
 
 @dataclass(frozen=True)
 class Use:
-    """How a thread is used: its diameter in mm, each tail in mm, how many strands side by side, what it swells a row by in mm."""
+    """How a thread is used: its diameter in mm, each tail in mm, how many strands side by side, what it
+    swells a row by in mm."""
 
     diameter_mm: float
     tail_mm: float
@@ -69,7 +77,8 @@ class Use:
 
 
 def thread_need(sewing: Sewing, stretches: Sequence[Stretch], use: Use) -> ThreadNeed:
-    """What to cut for each thread of a sewing, by the longest of them; a double thread takes everything twice."""
+    """What to cut for each thread of a sewing, by the longest of them; a double thread takes everything
+    twice."""
     strands, tails = use.strands, 2 * use.tail_mm
     lengths = measured(stretches, sewing.bed, use.diameter_mm, use.swell_mm)
     runs = thread_lengths(stretches, lengths, len(sewing.threads))
@@ -97,7 +106,8 @@ NEEDLES: Final = (
     (1.1, "strong, no. 16"),
     (99.0, "a sack needle, or a bodkin for cord"),
 )
-"""Needles by the thread's diameter in mm (common practice, no source; numbers of tapestry needles, from memory)."""
+"""Needles by the thread's diameter in mm (common practice, no source; numbers of tapestry needles, from
+memory)."""
 
 
 def needle_for(diameter: float) -> str:
@@ -106,8 +116,8 @@ def needle_for(diameter: float) -> str:
 
 
 def suits(diameter: float, fold_mm: float) -> str:
-    """What is to be said of a thread for a fold so thick; "" where it suits. House rule: it cuts paper thinner than a third of it, and
-    is lost in a fold of more than twelve times it."""
+    """What is to be said of a thread for a fold so thick; "" where it suits. House rule: it cuts paper
+    thinner than a third of it, and is lost in a fold of more than twelve times it."""
     if fold_mm < diameter / 3:
         return "thick for so little paper: it stands out of the fold and may cut it"
     if fold_mm > 12 * diameter:

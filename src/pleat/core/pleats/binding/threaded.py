@@ -1,4 +1,5 @@
-"""What all sewings have in common: from stations, a pattern and a thread to the result. A kind says only what is its own."""
+"""What all sewings have in common: from stations, a pattern and a thread to the result. A kind says only what
+is its own."""
 
 from __future__ import annotations
 
@@ -26,7 +27,9 @@ from pleat.core.trade.sewing import BOARD_REACH_MM
 PLACED: Final = ("insets_mm", "positions_mm")
 
 
-def _no_supports(_record: Any, _holes: Sequence[float], _rows: int, _left: LeftOfBinding) -> tuple[Support, ...]:
+def _no_supports(
+    _record: Any, _holes: Sequence[float], _rows: int, _left: LeftOfBinding
+) -> tuple[Support, ...]:
     return ()
 
 
@@ -54,10 +57,11 @@ def _right(_record: Any, _sewing: Sewing) -> tuple[Fault, ...]:
 class SewingKind:
     """What one kind of sewing says of itself.
 
-    ``layout`` is where its places are, ``threads`` the moves on so many rows and stations, ``promise`` what they keep. ``supports`` lie
-    across the sections, ``pieces`` is what they are cut from. ``rows`` turns the sections into what one thread passes. ``faults`` looks at
-    a path that was not made by a pattern. ``pleat`` is how deep the cover is folded inward between two sections, in mm,
-    ``checks`` what can go wrong with this kind alone.
+    ``layout`` is where its places are, ``threads`` the moves on so many rows and stations, ``promise`` what
+    they keep. ``supports`` lie across the sections, ``pieces`` is what they are cut from. ``rows`` turns the
+    sections into what one thread passes. ``faults`` looks at a path that was not made by a pattern. ``pleat``
+    is how deep the cover is folded inward between two sections, in mm, ``checks`` what can go wrong with this
+    kind alone.
     """
 
     layout: Callable[[Any, float], Layout]
@@ -75,7 +79,8 @@ class SewingKind:
 
 
 def compute(stitch: SewingKind, name: str, binding: Threaded, left: LeftOfBinding) -> SewnResult:
-    """Stations, path, thread and swell of a sewing. A pattern that cannot be sewn on so many sections has no thread."""
+    """Stations, path, thread and swell of a sewing. A pattern that cannot be sewn on so many sections has no
+    thread."""
     ruler, height = left.brief.ruler, left.pages.leaf_height_mm
     layout = stitch.layout(binding, height)
     places = stations.place(binding, layout, height, ruler)
@@ -86,9 +91,13 @@ def compute(stitch: SewingKind, name: str, binding: Threaded, left: LeftOfBindin
     stretches, diameter = walk(threads), diameter_mm(binding.thread)
     gaps = profile(stretches, bed, diameter, binding.strands)
     swell = largest(gaps)
-    need = thread_need(sewing, stretches, Use(diameter, binding.tail_mm, binding.strands, swell.likely / len(bed.rows)))
+    need = thread_need(
+        sewing, stretches, Use(diameter, binding.tail_mm, binding.strands, swell.likely / len(bed.rows))
+    )
     window = _window(left)
-    shown = figures.Sewn(binding, layout, places, bed.positions_mm, sewing, need, swell, window, stitch.layout)
+    shown = figures.Sewn(
+        binding, layout, places, bed.positions_mm, sewing, need, swell, window, stitch.layout
+    )
     wrong = stitch.faults(binding, sewing) if fits else ()
     result = SewnResult(
         key_figure=figures.count(left, shown),
@@ -128,7 +137,9 @@ def _bed(stitch: SewingKind, binding: Threaded, left: LeftOfBinding, holes: tupl
     pages, cover = left.pages, left.brief.made_of.cover
     card = left.paper.cover.caliper.likely if cover.sewn_through else 0.0
     shares = sum(unit.share for unit in pages.units) or 1.0
-    rows = tuple(Row(unit.through.likely, pages.thickness.likely * unit.share / shares, card) for unit in pages.units)
+    rows = tuple(
+        Row(unit.through.likely, pages.thickness.likely * unit.share / shares, card) for unit in pages.units
+    )
     rows = stitch.rows(rows)
     reach = BOARD_REACH_MM if cover.boards else 0.0
     return Bed(holes, rows, pages.leaf_height_mm, stitch.supports(binding, holes, len(rows), left), reach)
@@ -145,7 +156,15 @@ def _thread(binding: Threaded, left: LeftOfBinding, shown: figures.Sewn) -> tupl
     if not shown.sewing.threads:
         return ()
     each = left.brief.ruler.snap_up(shown.need.each_mm)
-    return (Length("thread", name_of(binding.thread), each, shown.need.cuts * left.brief.quantity, binding.thread.stock_id or ""),)
+    return (
+        Length(
+            key="thread",
+            name=name_of(binding.thread),
+            length_mm=each,
+            count=shown.need.cuts * left.brief.quantity,
+            stock=binding.thread.stock_id or "",
+        ),
+    )
 
 
 def kind(

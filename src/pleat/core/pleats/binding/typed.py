@@ -19,19 +19,28 @@ Read = Callable[[Any, str, str, Brief], "list[tuple[str, Any]] | None"]
 
 
 def reader(layout: LayoutOf) -> Read:
-    """What reads ``station.0`` and the like of a record laid out so; None for any other name. Raises LengthError."""
+    """What reads ``station.0`` and the like of a record laid out so; None for any other name. Raises
+    LengthError."""
 
     def read(binding: Threaded, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
         if not name.startswith("station."):
             return None
-        return _station(binding, layout(binding, brief.leaf_height_mm), name.removeprefix("station."), text, brief)
+        return _station(
+            binding, layout(binding, brief.leaf_height_mm), name.removeprefix("station."), text, brief
+        )
 
     return read
 
 
-def _station(binding: Threaded, layout: Layout, number: str, text: str, brief: Brief) -> list[tuple[str, Any]]:
+def _station(
+    binding: Threaded, layout: Layout, number: str, text: str, brief: Brief
+) -> list[tuple[str, Any]]:
     """Another place for a station; its symmetric partner follows."""
-    index, ruler, height = int(number) if number.isdecimal() and len(number) < 3 else -1, RULERS[brief.ruler], brief.leaf_height_mm
+    index, ruler, height = (
+        int(number) if number.isdecimal() and len(number) < 3 else -1,
+        RULERS[brief.ruler],
+        brief.leaf_height_mm,
+    )
     positions = stations.place(binding, layout, height, ruler)
     if not 0 <= index < len(positions):
         raise LengthError(text, "There is no such station.")
@@ -39,14 +48,25 @@ def _station(binding: Threaded, layout: Layout, number: str, text: str, brief: B
         return []
     to = parse_length(text, brief.ruler).mm
     if not 0 < to < height:
-        raise LengthError(text, f"The leaf is {ruler.show(height)} high; a station lies between its head and its tail.")
+        raise LengthError(
+            text, f"The leaf is {ruler.show(height)} high; a station lies between its head and its tail."
+        )
     below = positions[index - 1] if index else 0.0
     above = positions[index + 1] if index + 1 < len(positions) else height
     if not below < to < above:
         raise LengthError(
-            text, f"Station {index + 1} lies between its neighbours, {ruler.show(below)} and {ruler.show(above)} from the head."
+            text,
+            f"Station {index + 1} lies between its neighbours, {ruler.show(below)} and {ruler.show(above)} "
+            "from the head.",
         )
     moved = stations.move(binding, layout, index, to, height, ruler)
     if moved == binding and 2 * index == len(positions) - 1:
-        raise LengthError(text, "The middle station stays in the middle while both halves move together. Unlock them to move it.")
-    return [(name, value) for name in ("insets_mm", "positions_mm") if (value := getattr(moved, name)) != getattr(binding, name)]
+        raise LengthError(
+            text,
+            "The middle station stays in the middle while both halves move together. Unlock them to move it.",
+        )
+    return [
+        (name, value)
+        for name in ("insets_mm", "positions_mm")
+        if (value := getattr(moved, name)) != getattr(binding, name)
+    ]

@@ -13,7 +13,8 @@ from pleat.core.pleats.brief.record import Brief
 
 @dataclass(frozen=True, kw_only=True)
 class BriefResult(PleatResult):
-    """The intent handed to the right: the members the book is made of, leaf size in mm, how many books, and the ruler for everything shown."""
+    """The intent handed to the right: the members the book is made of, leaf size in mm, how many books, and
+    the ruler for everything shown."""
 
     made_of: Chosen
     leaf_width_mm: float

@@ -9,7 +9,8 @@ from pleat.core.base.units import RulerName
 
 
 class Brief(Record):
-    """Pleat 1: how large, what for, how many. What kind of book it is, is said by the members that the other pleats hold."""
+    """Pleat 1: how large, what for, how many. What kind of book it is, is said by the members that the other
+    pleats hold."""
 
     leaf_width_mm: Annotated[float, LengthRule("the leaf's width", 30, 600)] = 148.5
     leaf_height_mm: Annotated[float, LengthRule("the leaf's height", 40, 600)] = 210.0
@@ -28,7 +29,9 @@ class Brief(Record):
     ] = "writing"
     quantity: Annotated[int, NumberRule("how many books", 1, 500, "books", whole=True)] = 1
     ruler: Annotated[Literal["mm", "in"], ChoiceRule("ruler", (("mm", "mm"), ("in", "in")))] = "mm"
-    marks: Annotated[Literal["mm", "in"] | None, ChoiceRule("made on the ruler", (("mm", "mm"), ("in", "in")))] = None
+    marks: Annotated[
+        Literal["mm", "in"] | None, ChoiceRule("made on the ruler", (("mm", "mm"), ("in", "in")))
+    ] = None
     """The ruler on whose marks lies what nobody typed, where that is another than the one in use."""
 
     @property
@@ -38,4 +41,6 @@ class Brief(Record):
 
     def on(self, ruler: RulerName) -> Brief:
         """The same on another ruler: every length stays."""
-        return self.model_copy(update={"ruler": ruler, "marks": None if ruler == self.made_on else self.made_on})
+        return self.model_copy(
+            update={"ruler": ruler, "marks": None if ruler == self.made_on else self.made_on}
+        )

@@ -17,10 +17,15 @@ def possible(width_mm: float, height_mm: float) -> bool:
     return SMALLEST_MM[0] <= width_mm <= LARGEST_MM and SMALLEST_MM[1] <= height_mm <= LARGEST_MM
 
 
-def resized(brief: BriefResult, width_mm: float, height_mm: float, flap_mm: float | None = None) -> tuple[Changes, str]:
-    """(changes to another leaf, words on what goes with them): stations are spread anew where the height changes, and a fold-out
-    that would reach the gutter is left out."""
-    changes: list[tuple[str, object]] = [("brief.leaf_width_mm", width_mm), ("brief.leaf_height_mm", height_mm)]
+def resized(
+    brief: BriefResult, width_mm: float, height_mm: float, flap_mm: float | None = None
+) -> tuple[Changes, str]:
+    """(changes to another leaf, words on what goes with them): stations are spread anew where the height
+    changes, and a fold-out that would reach the gutter is left out."""
+    changes: list[tuple[str, object]] = [
+        ("brief.leaf_width_mm", width_mm),
+        ("brief.leaf_height_mm", height_mm),
+    ]
     words = ""
     if abs(height_mm - brief.leaf_height_mm) > 0.05:
         changes += [(path, None) for path in brief.made_of.placed]

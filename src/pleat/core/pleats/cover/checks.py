@@ -31,7 +31,8 @@ from pleat.core.trade.sewing import COVER_MARGIN_MM, LEAF_MARGIN_MM
 
 @dataclass(frozen=True)
 class WrapContext:
-    """What the checks are about: the spine, the wrap with its creases, the squares as they come out, the holes from the cover's head; mm.
+    """What the checks are about: the spine, the wrap with its creases, the squares as they come out, the
+    holes from the cover's head; mm.
 
     ``lost_mm`` is what a spine scored narrower than the block takes from the square at the fore edge.
     """
@@ -64,7 +65,8 @@ def find(cover: Wrap, left: LeftOfCover, out: WrapContext) -> tuple[Check, ...]:
 
 
 def _has_room(cover: Wrap, card: Stock, out: WrapContext, square_mm: float) -> bool:
-    """Whether the wrap still comes out of its card with another square; True where it does not come out as it is either."""
+    """Whether the wrap still comes out of its card with another square; True where it does not come out as it
+    is either."""
     more = 2 * (square_mm - cover.square_mm)
     sides = (card.sheet_width_mm, card.sheet_height_mm)
 
@@ -77,11 +79,17 @@ def _has_room(cover: Wrap, card: Stock, out: WrapContext, square_mm: float) -> b
 
 def _square(ruler: Ruler, square_mm: float) -> Offer:
     """Another square, and a new piece for it."""
-    changes = (("cover.square_mm", square_mm), ("cover.piece_width_mm", None), ("cover.piece_height_mm", None))
+    changes = (
+        ("cover.square_mm", square_mm),
+        ("cover.piece_width_mm", None),
+        ("cover.piece_height_mm", None),
+    )
     return Offer(label=f"square {ruler.show(square_mm)}", changes=changes)
 
 
-_TOO_SMALL_A_CARD: Final = "The card is too small for a wider one: take a larger sheet under Paper, or a smaller leaf."
+_TOO_SMALL_A_CARD: Final = (
+    "The card is too small for a wider one: take a larger sheet under Paper, or a smaller leaf."
+)
 
 
 def _sum(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check | None:
@@ -91,29 +99,42 @@ def _sum(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check | No
         (cover.piece_width_mm, "cover.piece_width_mm", wrap.width_mm, "wide"),
         (cover.piece_height_mm, "cover.piece_height_mm", wrap.height_mm, "high"),
     )
-    known = [(need - piece, piece, path, need, across) for piece, path, need, across in sides if piece is not None]
+    known = [
+        (need - piece, piece, path, need, across) for piece, path, need, across in sides if piece is not None
+    ]
     off = [one for one in known if abs(one[0]) > ruler.step_mm / 2 + 0.05]
     if not off:
         return None
     short, piece, path, need, across = max(off, key=lambda one: one[0])
     names = [panel.name for panel in wrap.panels] if across == "wide" else ["square", "leaf", "square"]
     widths = (
-        [panel.width_mm for panel in wrap.panels] if across == "wide" else [cover.square_mm, need - 2 * cover.square_mm, cover.square_mm]
+        [panel.width_mm for panel in wrap.panels]
+        if across == "wide"
+        else [cover.square_mm, need - 2 * cover.square_mm, cover.square_mm]
     )
     shown, whole = ruler.summed(widths)
     panels = " + ".join(f"{name} {width}" for name, width in zip(names, shown, strict=True))
     # the largest square that fits both sides; moved by whole steps, for the panels end on the ruler's marks
     square = cover.square_mm - ruler.snap_up(max(one[0] for one in known) / 2)
     fixes = []
-    if 0 <= square <= LARGEST_SQUARE_MM and abs(square - cover.square_mm) > 0.05 and _has_room(cover, card, out, square):
+    if (
+        0 <= square <= LARGEST_SQUARE_MM
+        and abs(square - cover.square_mm) > 0.05
+        and _has_room(cover, card, out, square)
+    ):
         fixes.append(Offer(label=f"square {ruler.show(square)}", changes=(("cover.square_mm", square),)))
     if short < 0:
         fixes.append(Offer(label=f"trim the piece by {ruler.show(-short)}", changes=((path, need),)))
-    fixes.append(Offer(label="cut a new piece", changes=(("cover.piece_width_mm", None), ("cover.piece_height_mm", None))))
+    fixes.append(
+        Offer(
+            label="cut a new piece", changes=(("cover.piece_width_mm", None), ("cover.piece_height_mm", None))
+        )
+    )
     return Check(
         code="A1",
         level="stop" if short > 0 else "watch",
-        title=f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} {'missing' if short > 0 else 'left over'}.",
+        title=f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} "
+        f"{'missing' if short > 0 else 'left over'}.",
         why=f"{panels} = {whole} {ruler.name}; the piece is {ruler.show(piece)} {across}.",
         offers=tuple(fixes),
     )
@@ -125,12 +146,17 @@ def _offset(cover: Wrap, ruler: Ruler, spine: Estimate) -> Check | None:
     slack = ruler.step_mm / 2
     if not offset or spine.low - slack <= 2 * offset <= ruler.snap_up(spine.high) + slack:
         return None
-    half = Offer(label=f"{ruler.thin(spine.likely / 2)} either side", changes=(("cover.score_offset_mm", spine.likely / 2),))
+    half = Offer(
+        label=f"{ruler.thin(spine.likely / 2)} either side",
+        changes=(("cover.score_offset_mm", spine.likely / 2),),
+    )
     return Check(
         code="A3",
         level="watch",
-        title=f"Scores {ruler.thin(offset)} either side of the middle make a spine of {ruler.thin(2 * offset)}; what is inside is {ruler.thin(spine.likely)}.",
-        why=f"Half the thickness is {ruler.thin(spine.likely / 2)}. The full thickness either side makes a spine twice too wide, and the cover hangs loose.",
+        title=f"Scores {ruler.thin(offset)} either side of the middle make a spine of "
+        f"{ruler.thin(2 * offset)}; what is inside is {ruler.thin(spine.likely)}.",
+        why=f"Half the thickness is {ruler.thin(spine.likely / 2)}. The full thickness either side makes a "
+        "spine twice too wide, and the cover hangs loose.",
         offers=(
             *((half,) if spine.likely / 2 <= FARTHEST_SCORE_MM else ()),
             Offer(label="let Pleat place the scores", changes=(("cover.score_offset_mm", None),)),
@@ -159,13 +185,21 @@ def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check 
         )
     if abs(fore - head) > SQUARES_UNEQUAL_MM:
         why = f"The eye sees a difference from about {ruler.show(SQUARES_UNEQUAL_MM)} on."
-        return Check(code="E2", level="watch", title=f"The squares are very unequal: {numbers}.", why=why, offers=usual, no_fix=no_fix)
+        return Check(
+            code="E2",
+            level="watch",
+            title=f"The squares are very unequal: {numbers}.",
+            why=why,
+            offers=usual,
+            no_fix=no_fix,
+        )
     if head < 0.05 and fore < ruler.step_mm:
         return Check(
             code="E2",
             level="note",
             title="There is no square: the cover ends with the leaves.",
-            why=f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(USUAL_SQUARE_MM)}.",
+            why="A school of its own, but the edges of the leaves take every knock. The usual square is "
+            f"{ruler.show(USUAL_SQUARE_MM)}.",
             offers=usual,
             no_fix=no_fix,
         )
@@ -173,7 +207,8 @@ def _squares(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check 
 
 
 def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: Block, out: WrapContext) -> Check | None:
-    """C4: inner leaves stand out past the cover. A cover that is flush on purpose bears as much as is hardly seen."""
+    """C4: inner leaves stand out past the cover. A cover that is flush on purpose bears as much as is hardly
+    seen."""
     fore = out.square_fore
     flush = cover.square_mm < 0.05
     creep = pages.stands_out_mm
@@ -181,11 +216,16 @@ def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: Block, out: WrapContex
         return None
     wanted = ruler.snap_up(creep.high + out.lost_mm)
     sure = creep.likely > fore and not flush
-    fixes = (_square(ruler, wanted),) if wanted <= LARGEST_SQUARE_MM and _has_room(cover, card, out, wanted) else ()
+    fixes = (
+        (_square(ruler, wanted),)
+        if wanted <= LARGEST_SQUARE_MM and _has_room(cover, card, out, wanted)
+        else ()
+    )
     return Check(
         code="C4",
         level="watch" if sure else "note",
-        title=f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
+        title=f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep "
+        f"{ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
         why="The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
         offers=(*fixes, *pages.level),
         no_fix="" if fixes or pages.level else "Take fewer sheets in one fold: no square is wide enough.",
@@ -199,7 +239,8 @@ def _crease(ruler: Ruler, spine: Estimate, creases: int) -> Check | None:
         code="crease",
         level="watch",
         title=f"One crease is not enough for a spine of {ruler.thin(spine.likely)}.",
-        why=f"Above {ruler.between(3.0, CREASE_AT_MOST_MM, Ruler.show)} the cover springs open and creases by itself, beside the score.",
+        why=f"Above {ruler.between(3.0, CREASE_AT_MOST_MM, Ruler.show)} the cover springs open and creases "
+        "by itself, beside the score.",
         offers=(Offer(label="two creases", changes=(("cover.creases", "two"),)),),
     )
 
@@ -213,14 +254,23 @@ def _near_edge(left: LeftOfCover, out: WrapContext) -> Check | None:
     near = in_leaf + out.square_head
     if near >= COVER_HOLE_END_MM or in_leaf < LEAF_MARGIN_MM:
         return None  # so near the leaf's own end it is said under Binding
-    helps = placed and binding.usual_mm is not None and binding.usual_mm + out.square_head >= COVER_HOLE_END_MM
+    helps = (
+        placed and binding.usual_mm is not None and binding.usual_mm + out.square_head >= COVER_HOLE_END_MM
+    )
     return Check(
         code="D5",
         level="watch",
         title=f"The outermost hole is {ruler.show(near)} from the end of the cover.",
-        why=f"With less than {ruler.show(COVER_HOLE_END_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears there.",
-        offers=(Offer(label="place the holes anew", changes=tuple((f"binding.{name}", None) for name in placed)),) if helps else (),
-        no_fix="" if helps else "A leaf so low has no room for more: pull gently there, with a thin thread if it is sewn.",
+        why=f"With less than {ruler.show(COVER_HOLE_END_MM)} to {ruler.show(COVER_MARGIN_MM)} a cover tears "
+        "there.",
+        offers=(
+            Offer(label="place the holes anew", changes=tuple((f"binding.{name}", None) for name in placed)),
+        )
+        if helps
+        else (),
+        no_fix=""
+        if helps
+        else "A leaf so low has no room for more: pull gently there, with a thin thread if it is sewn.",
     )
 
 
@@ -228,7 +278,9 @@ def _flaps(cover: Wrap, ruler: Ruler, wrap: PanelPlan) -> Check | None:
     """F9 for a flap: folded in, it reaches the spine and keeps the cover from folding."""
     if not cover.flaps_mm:
         return None
-    panel = next(one.width_mm for one in wrap.panels if one.name == "back") + (cover.hinge_mm if cover.creases == "four" else 0.0)
+    panel = next(one.width_mm for one in wrap.panels if one.name == "back") + (
+        cover.hinge_mm if cover.creases == "four" else 0.0
+    )
     most = ruler.snap_down(panel - CLEAR_OF_SPINE_MM)
     if cover.flaps_mm <= most + 0.05:
         return None
@@ -236,8 +288,11 @@ def _flaps(cover: Wrap, ruler: Ruler, wrap: PanelPlan) -> Check | None:
         code="F9",
         level="stop",
         title=f"The flaps of {ruler.show(cover.flaps_mm)} reach the spine: a panel is {ruler.show(panel)}.",
-        why=f"Folded in they have to stay {ruler.show(CLEAR_OF_SPINE_MM)} clear of the crease, or the cover does not fold there.",
-        offers=(Offer(label=f"flaps of {ruler.show(most)}", changes=(("cover.flaps_mm", most),)),) if most >= 10 else (),
+        why=f"Folded in they have to stay {ruler.show(CLEAR_OF_SPINE_MM)} clear of the crease, or the cover "
+        "does not fold there.",
+        offers=(Offer(label=f"flaps of {ruler.show(most)}", changes=(("cover.flaps_mm", most),)),)
+        if most >= 10
+        else (),
         no_fix="" if most >= 10 else "Leave the flaps out: the panels are too narrow for them.",
     )
 
@@ -249,7 +304,8 @@ def _blank(cover: Wrap, ruler: Ruler, card: Stock) -> Check | None:
     return Check(
         code="B9",
         level="watch",
-        title=f"{card.name} is good on one side: folded in, the flaps show it beside the blank inside of the cover.",
+        title=f"{card.name} is good on one side: folded in, the flaps show it beside the blank inside of the "
+        "cover.",
         why=f"Open, flap and inside look like two papers, {ruler.show(cover.flaps_mm)} wide and the rest.",
         offers=(
             Offer(label="both sides will do", changes=(("paper.cover.sides", 2),)),
@@ -266,8 +322,10 @@ def _board(ruler: Ruler, wrap: PanelPlan, tools: Tools) -> Check | None:
     return Check(
         code="scoring",
         level="note",
-        title=f"The cover is longer than your scoring board: {ruler.show(max(wrap.width_mm, wrap.height_mm))} on {ruler.show(longest)}.",
-        why=f"Pieces that hang over slip. Mark {marks} {ruler.name} from the left edge at head and tail and score along a rule.",
+        title="The cover is longer than your scoring board: "
+        f"{ruler.show(max(wrap.width_mm, wrap.height_mm))} on {ruler.show(longest)}.",
+        why=f"Pieces that hang over slip. Mark {marks} {ruler.name} from the left edge at head and tail and "
+        "score along a rule.",
         no_fix="Nothing to change: the printed score strip gives the marks.",
     )
 
@@ -289,6 +347,7 @@ def holes_told(ruler: Ruler, binding: BindingResult, holes: tuple[float, ...]) -
         code="D4",
         level="stop",
         title=what,
-        why=f"Through one strip they would lie at {wanted} {ruler.name} from the cover's head. Separately measured holes pull the fold askew.",
+        why=f"Through one strip they would lie at {wanted} {ruler.name} from the cover's head. Separately "
+        "measured holes pull the fold askew.",
         offers=(Offer(label="use one strip for both", changes=(("binding.cover_holes_mm", None),)),),
     )

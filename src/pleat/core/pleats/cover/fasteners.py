@@ -1,4 +1,5 @@
-"""What keeps a book shut: its two halves, where each goes, and what has to be ready before the paper hides it."""
+"""What keeps a book shut: its two halves, where each goes, and what has to be ready before the paper hides
+it."""
 
 from __future__ import annotations
 
@@ -29,7 +30,8 @@ HIDDEN: Final = frozenset({"magnet", "tie", "elastic"})
 
 @dataclass(frozen=True)
 class Landing:
-    """Where the two halves go, in mm: each panel's name, and how far from the two edges that ``first_from`` and ``second_from`` name."""
+    """Where the two halves go, in mm: each panel's name, and how far from the two edges that ``first_from``
+    and ``second_from`` name."""
 
     first: tuple[str, float, float]
     second: tuple[str, float, float]
@@ -42,15 +44,29 @@ def title(fastener: Fastener) -> str:
 
 
 def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tuple[Step, ...]:
-    """The first half before its panel is papered, the second once the book is shut and squared up. ``hides`` names the paper that hides it."""
+    """The first half before its panel is papered, the second once the book is shut and squared up. ``hides``
+    names the paper that hides it."""
     if fastener == "none":
         return ()
     (one, one_x, one_y), (other, other_x, other_y) = landing.first, landing.second
-    place = f"{one}: {ruler.show(one_x)} from {landing.first_from[0]}, {ruler.show(one_y)} from {landing.first_from[1]}"
-    lands = f"{other}: {ruler.show(other_x)} from {landing.second_from[0]}, {ruler.show(other_y)} from {landing.second_from[1]}"
-    cautions = {"magnet": (MAGNETS,), "tie": (PUNCH,), "elastic": (PUNCH,), "button": (PUNCH,), "clip": (KNIFE,)}.get(fastener, ())
+    place = (
+        f"{one}: {ruler.show(one_x)} from {landing.first_from[0]}, {ruler.show(one_y)} from "
+        f"{landing.first_from[1]}"
+    )
+    lands = (
+        f"{other}: {ruler.show(other_x)} from {landing.second_from[0]}, {ruler.show(other_y)} from "
+        f"{landing.second_from[1]}"
+    )
+    cautions = {
+        "magnet": (MAGNETS,),
+        "tie": (PUNCH,),
+        "elastic": (PUNCH,),
+        "button": (PUNCH,),
+        "clip": (KNIFE,),
+    }.get(fastener, ())
     first = {
-        "magnet": "Glue the first magnet into its place. Mark which face looks out: the second has to pull, not push.",
+        "magnet": "Glue the first magnet into its place. Mark which face looks out: the second has to pull, "
+        "not push.",
         "dot": "Press on the first half of the dot.",
         "tie": "Set the eyelet and knot the ribbon behind it.",
         "elastic": "Punch both holes and pull the elastic through, knot inside.",
@@ -79,51 +95,82 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
             else None,
             kind="decorate",
         ),
-        Step(
-            key="fastener_second",
-            title=f"Fix {title(fastener)}: the second half",
-            detail=f"Shut the book and square it up. It lands on the {lands}. Mark it there rather than by measure alone.",
-            needs=("fastener.first", "block.in", "book.dry", "book.creased"),
-            gives=("fastener.on", "book.bound"),
-            fixes=tuple(f"cover.{piece.key}" for piece in pieces(fastener, 0.0, 0.0, 0.0, 1)),
-            cautions=cautions,
-            signature=signature(other, other_x, other_y),
-            kind="decorate",
-        ),
+        _second_half(cautions, other, other_x, other_y, lands, fastener),
     )
 
 
-def pieces(fastener: Fastener, height_mm: float, thick_mm: float, width_mm: float, quantity: int) -> tuple[Piece, ...]:
-    """What it takes for books of this front and thickness in mm, ``height_mm`` along the spine and ``width_mm`` across it: magnets, dots, buttons and
-    clips by count, ties, cord and elastic by length."""
+def _second_half(
+    cautions: tuple[str] | tuple[()],
+    other: str,
+    other_x: float,
+    other_y: float,
+    lands: str,
+    fastener: Fastener,
+) -> Step:
+    """The half that meets the first one where that comes down."""
+    return Step(
+        key="fastener_second",
+        title=f"Fix {title(fastener)}: the second half",
+        detail=f"Shut the book and square it up. It lands on the {lands}. Mark it there rather than by "
+        "measure alone.",
+        needs=("fastener.first", "block.in", "book.dry", "book.creased"),
+        gives=("fastener.on", "book.bound"),
+        fixes=tuple(f"cover.{piece.key}" for piece in pieces(fastener, 0.0, 0.0, 0.0, 1)),
+        cautions=cautions,
+        signature=signature(other, other_x, other_y),
+        kind="decorate",
+    )
+
+
+def pieces(
+    fastener: Fastener, height_mm: float, thick_mm: float, width_mm: float, quantity: int
+) -> tuple[Piece, ...]:
+    """What it takes for books of this front and thickness in mm, ``height_mm`` along the spine and
+    ``width_mm`` across it: magnets, dots, buttons and clips by count, ties, cord and elastic by length."""
     around_mm = 2 * (width_mm + thick_mm)
     match fastener:
         case "magnet":
-            return (Count("magnets", "magnets", 2 * quantity, "magnet", "cover"),)
+            return (Count(key="magnets", name="magnets", count=2 * quantity, stock="magnet", use="cover"),)
         case "dot":
-            return (Count("dots", "hook-and-loop dots, pairs", quantity, "dot", "cover"),)
+            return (
+                Count(key="dots", name="hook-and-loop dots, pairs", count=quantity, stock="dot", use="cover"),
+            )
         case "tie":
             return (
-                Length("tie", "ribbon to tie with", around_mm / 4 + BOW_MM, 2 * quantity, "ribbon", "cover"),
-                Count("eyelets", "eyelets", 2 * quantity, "eyelet", "cover"),
+                Length(
+                    key="tie",
+                    name="ribbon to tie with",
+                    length_mm=around_mm / 4 + BOW_MM,
+                    count=2 * quantity,
+                    stock="ribbon",
+                    use="cover",
+                ),
+                Count(key="eyelets", name="eyelets", count=2 * quantity, stock="eyelet", use="cover"),
             )
         case "elastic":
             return (
                 Length(
-                    "elastic",
-                    "elastic",
-                    ELASTIC_CUT[1] * (height_mm + 2 * thick_mm + 30) + 2 * FASTENER_KNOT_MM,
-                    quantity,
-                    "elastic",
-                    "cover",
+                    key="elastic",
+                    name="elastic",
+                    length_mm=ELASTIC_CUT[1] * (height_mm + 2 * thick_mm + 30) + 2 * FASTENER_KNOT_MM,
+                    count=quantity,
+                    stock="elastic",
+                    use="cover",
                 ),
-                Count("eyelets", "eyelets", 2 * quantity, "eyelet", "cover"),
+                Count(key="eyelets", name="eyelets", count=2 * quantity, stock="eyelet", use="cover"),
             )
         case "button":
             return (
-                Count("buttons", "buttons", quantity, "button", "cover"),
-                Length("cord", "cord round the button", 1.5 * around_mm, quantity, "cord", "cover"),
+                Count(key="buttons", name="buttons", count=quantity, stock="button", use="cover"),
+                Length(
+                    key="cord",
+                    name="cord round the button",
+                    length_mm=1.5 * around_mm,
+                    count=quantity,
+                    stock="cord",
+                    use="cover",
+                ),
             )
         case "clip":
-            return (Count("clips", "clips", quantity, "clip", "cover"),)
+            return (Count(key="clips", name="clips", count=quantity, stock="clip", use="cover"),)
     return ()

@@ -19,7 +19,8 @@ from pleat.core.trade.covers import ONE_CREASE_MM
 
 @dataclass(frozen=True)
 class Shaped:
-    """What the figures are about: the wrap, the spine inside it and the width it is scored for, 0 for one crease; mm."""
+    """What the figures are about: the wrap, the spine inside it and the width it is scored for, 0 for one
+    crease; mm."""
 
     wrap: PanelPlan
     spine: Estimate
@@ -45,8 +46,12 @@ def _scores(cover: Wrap, ruler: Ruler, shaped: Shaped) -> Figure:
         label="score from the left edge",
         value=f"{words} {ruler.name}",
         show="text",
-        how=f"Running from one edge, so that rounding does not pile up. {_why_so_wide(cover, ruler, shaped.spine, scored)}",
-        rules=(Rule("arithmetic", "panel edges"), Rule("ONE_CREASE_MM", "one crease up to 3 to 4 mm, no source")),
+        how="Running from one edge, so that rounding does not pile up. "
+        f"{_why_so_wide(cover, ruler, shaped.spine, scored)}",
+        rules=(
+            Rule("arithmetic", "panel edges"),
+            Rule("ONE_CREASE_MM", "one crease up to 3 to 4 mm, no source"),
+        ),
         scrap=f"{words} {ruler.name}",
         aside=_wider(ruler, shaped.spine, scored),
     )
@@ -91,7 +96,10 @@ def _size_figure(cover: Wrap, ruler: Ruler, pages: Block, shaped: Shaped) -> Fig
             f"Wide: {across} = {wide}; a panel: {made_of} = {panel}{marked}. "
             f"High: {above} + leaf {high_leaf} + {below} = {high} {ruler.name}."
         ),
-        rules=(Rule("arithmetic", "panels and spine added up"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")),
+        rules=(
+            Rule("arithmetic", "panels and spine added up"),
+            Rule("USUAL_SQUARE_MM", "square 3 mm, no source"),
+        ),
     )
 
 
@@ -99,11 +107,21 @@ def _why_so_wide(cover: Wrap, ruler: Ruler, spine: Estimate, scored: float) -> s
     if not scored:
         return f"One crease: it serves up to about {ruler.thin(ONE_CREASE_MM)}."
     if cover.score_offset_mm:
-        return f"Two creases {ruler.thin(scored)} apart, as you set them; what is inside is {ruler.thin(spine.likely)}."
-    return f"Two creases {ruler.show(scored)} apart: the first marks at which the spine of {ruler.thin(spine.likely)} has room."
+        return (
+            f"Two creases {ruler.thin(scored)} apart, as you set them; what is inside is "
+            f"{ruler.thin(spine.likely)}."
+        )
+    return (
+        f"Two creases {ruler.show(scored)} apart: the first marks at which the spine of "
+        f"{ruler.thin(spine.likely)} has room."
+    )
 
 
 def _wider(ruler: Ruler, spine: Estimate, scored: float) -> str:
     """By how much the scored spine is wider than what is inside, where that can be seen."""
     more = scored - spine.likely
-    return f"spine {ruler.show(scored)}, {ruler.thin(more)} wider than what is inside" if scored and more >= ruler.thin_mm else ""
+    return (
+        f"spine {ruler.show(scored)}, {ruler.thin(more)} wider than what is inside"
+        if scored and more >= ruler.thin_mm
+        else ""
+    )

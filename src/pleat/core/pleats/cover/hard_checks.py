@@ -1,4 +1,5 @@
-"""What can go wrong with a hard cover: slips A1, A2, A3, A9, B9, C4, E1, E2, E3, E6 and F3, a joint that does not open, boards that warp."""
+"""What can go wrong with a hard cover: slips A1, A2, A3, A9, B9, C4, E1, E2, E3, E6 and F3, a joint that does
+not open, boards that warp."""
 
 from __future__ import annotations
 
@@ -39,7 +40,8 @@ def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
 
 
 def _sum(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
-    """A1: the covering as it is cut is not as wide as all that lies on it; E1 where just the joints were left out of the sum."""
+    """A1: the covering as it is cut is not as wide as all that lies on it; E1 where just the joints were left
+    out of the sum."""
     piece = cover.piece_width_mm
     if piece is None or abs(piece - shell.width) <= ruler.step_mm / 2 + 0.05:
         return None
@@ -47,14 +49,22 @@ def _sum(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     gaps = abs(short - 2 * shell.joint) <= ruler.step_mm
     turn = ruler.snap_down(cover.turn_in_mm - short / 2)
     shown, whole = ruler.summed([one.size_mm for one in shell.columns])
-    narrower = (Offer(label=f"turn-in {ruler.show(turn)}", changes=(("cover.turn_in_mm", turn),)),) if TURN_IN_MM[0] <= turn <= 100 else ()
+    narrower = (
+        (Offer(label=f"turn-in {ruler.show(turn)}", changes=(("cover.turn_in_mm", turn),)),)
+        if TURN_IN_MM[0] <= turn <= 100
+        else ()
+    )
     return Check(
         code="E1" if gaps else "A1",
         level="stop" if short > 0 else "watch",
         title=f"The covering you cut is {ruler.show(abs(short))} too {'narrow' if short > 0 else 'wide'}"
         + (": both joints were left out of the sum." if gaps else "."),
         why=f"{' + '.join(shown)} = {whole} {ruler.name}; the piece is {ruler.show(piece)} wide."
-        + (" Without the gaps the boards meet the strip, and the folds cannot come where the cover bends." if gaps else ""),
+        + (
+            " Without the gaps the boards meet the strip, and the folds cannot come where the cover bends."
+            if gaps
+            else ""
+        ),
         offers=(*narrower, Offer(label="cut a new covering", changes=(("cover.piece_width_mm", None),))),
     )
 
@@ -70,17 +80,24 @@ def _twins(ruler: Ruler, shell: Shell) -> Check | None:
         title=f"Front and back board are not equal: {ruler.show(shell.back)} and {ruler.show(shell.front)}.",
         why=f"Shut, they do not lie on each other: one fore edge stands {ruler.show(high - low)} out.",
         offers=(
-            Offer(label=f"trim both to {ruler.show(low)}", changes=(("cover.back_mm", low), ("cover.front_mm", low))),
+            Offer(
+                label=f"trim both to {ruler.show(low)}",
+                changes=(("cover.back_mm", low), ("cover.front_mm", low)),
+            ),
             Offer(label="cut both anew", changes=(("cover.back_mm", None), ("cover.front_mm", None))),
         ),
     )
 
 
 def _narrow(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
-    """A9: a strip that was cut to another thickness than the spine has now; E1 where just the boards were left out of the sum. One that is wider
-    because the hinge inside asks for it is right."""
+    """A9: a strip that was cut to another thickness than the spine has now; E1 where just the boards were
+    left out of the sum. One that is wider because the hinge inside asks for it is right."""
     ruler, floor = left.brief.ruler, getattr(cover, "hinges_mm", None) or left.binding.floor_mm
-    if floor is not None and shell.strip > shell.needed and abs(shell.strip + 2 * shell.joint - floor) <= HINGE_MEETS_MM:
+    if (
+        floor is not None
+        and shell.strip > shell.needed
+        and abs(shell.strip + 2 * shell.joint - floor) <= HINGE_MEETS_MM
+    ):
         return None
     if cover.strip_mm is None or abs(shell.strip - ruler.snap_up(shell.needed)) <= ruler.step_mm + 0.05:
         return None
@@ -89,10 +106,13 @@ def _narrow(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
     return Check(
         code="E1" if boards else "A9",
         level="stop" if off > 0 else "watch",
-        title=f"The spine strip is {ruler.show(shell.strip)}, and the spine takes {ruler.show(ruler.snap_up(shell.needed))}.",
-        why="Both boards were left out of its sum: it stands between them, so it has to be as wide as the block and they."
+        title=f"The spine strip is {ruler.show(shell.strip)}, and the spine takes "
+        f"{ruler.show(ruler.snap_up(shell.needed))}.",
+        why="Both boards were left out of its sum: it stands between them, so it has to be as wide as the "
+        "block and they."
         if boards
-        else "The strip and the spine are two sizes of one thing. A strip that is too narrow squeezes the block and springs the boards open.",
+        else "The strip and the spine are two sizes of one thing. A strip that is too narrow squeezes the "
+        "block and springs the boards open.",
         offers=(Offer(label="cut a new strip", changes=(("cover.strip_mm", None),)),),
     )
 
@@ -103,7 +123,12 @@ def _squares(ruler: Ruler, shell: Shell) -> Check | None:
     numbers = f"{ruler.show(fore)} at the fore edge, {ruler.show(head)} at head and tail"
     usual = Offer(
         label=f"square {ruler.show(USUAL_SQUARE_MM)} all round, new boards",
-        changes=(("cover.square_mm", USUAL_SQUARE_MM), ("cover.square_fore_mm", None), ("cover.back_mm", None), ("cover.front_mm", None)),
+        changes=(
+            ("cover.square_mm", USUAL_SQUARE_MM),
+            ("cover.square_fore_mm", None),
+            ("cover.back_mm", None),
+            ("cover.front_mm", None),
+        ),
     )
     if min(fore, head) < -0.05:
         return Check(
@@ -115,10 +140,25 @@ def _squares(ruler: Ruler, shell: Shell) -> Check | None:
         )
     if abs(fore - head) > SQUARES_UNEQUAL_MM:
         why = f"The eye sees a difference from about {ruler.show(SQUARES_UNEQUAL_MM)} on."
-        return Check(code="E2", level="watch", title=f"The squares are very unequal: {numbers}.", why=why, offers=(usual,))
+        return Check(
+            code="E2",
+            level="watch",
+            title=f"The squares are very unequal: {numbers}.",
+            why=why,
+            offers=(usual,),
+        )
     if head < 0.05 and fore < ruler.step_mm:
-        why = f"Boards are there to guard the edges of the leaves. The usual square is {ruler.show(USUAL_SQUARE_MM)}."
-        return Check(code="E2", level="watch", title="There is no square: the boards end with the leaves.", why=why, offers=(usual,))
+        why = (
+            "Boards are there to guard the edges of the leaves. The usual square is "
+            f"{ruler.show(USUAL_SQUARE_MM)}."
+        )
+        return Check(
+            code="E2",
+            level="watch",
+            title="There is no square: the boards end with the leaves.",
+            why=why,
+            offers=(usual,),
+        )
     return None
 
 
@@ -130,11 +170,19 @@ def _set_back(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     return Check(
         code="A9",
         level="watch",
-        title=f"The boards' set-back is {ruler.show(asked)}; with a joint of {ruler.show(shell.joint)} it comes to {ruler.show(shell.set_back)}.",
-        why=f"The joint is the set-back and the {ruler.thin(shell.joint - shell.set_back)} of board that the covering goes round first. The joint counts.",
+        title=f"The boards' set-back is {ruler.show(asked)}; with a joint of {ruler.show(shell.joint)} it "
+        f"comes to {ruler.show(shell.set_back)}.",
+        why=f"The joint is the set-back and the {ruler.thin(shell.joint - shell.set_back)} of board that the "
+        "covering goes round first. The joint counts.",
         offers=(
-            Offer(label=f"joint {ruler.show(asked + shell.joint - shell.set_back)}", changes=(("cover.joint_mm", None),)),
-            Offer(label=f"set-back {ruler.show(max(shell.set_back, 0.0))}", changes=(("cover.set_back_mm", None),)),
+            Offer(
+                label=f"joint {ruler.show(asked + shell.joint - shell.set_back)}",
+                changes=(("cover.joint_mm", None),),
+            ),
+            Offer(
+                label=f"set-back {ruler.show(max(shell.set_back, 0.0))}",
+                changes=(("cover.set_back_mm", None),),
+            ),
         ),
     )
 
@@ -147,16 +195,28 @@ def _creep(left: LeftOfCover, shell: Shell) -> Check | None:
     wanted = ruler.snap_up(creep.high)
     changes: Changes = (("cover.square_fore_mm", wanted), ("cover.back_mm", None), ("cover.front_mm", None))
     where = "at the fore edge"
-    if abs(wanted - shell.square) > SQUARES_UNEQUAL_MM:  # else the next thing told would be that the squares differ
-        changes, where = (("cover.square_mm", wanted), ("cover.square_fore_mm", None), *changes[1:]), "all round"
-    offers = (Offer(label=f"square {ruler.show(wanted)} {where}", changes=changes),) if wanted <= LARGEST_SQUARE_MM else ()
+    if (
+        abs(wanted - shell.square) > SQUARES_UNEQUAL_MM
+    ):  # else the next thing told would be that the squares differ
+        changes, where = (
+            (("cover.square_mm", wanted), ("cover.square_fore_mm", None), *changes[1:]),
+            "all round",
+        )
+    offers = (
+        (Offer(label=f"square {ruler.show(wanted)} {where}", changes=changes),)
+        if wanted <= LARGEST_SQUARE_MM
+        else ()
+    )
     return Check(
         code="C4",
         level="watch" if creep.likely > fore else "note",
-        title=f"Inner leaves {'will' if creep.likely > fore else 'may'} stand out past the boards: they creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
+        title=f"Inner leaves {'will' if creep.likely > fore else 'may'} stand out past the boards: they "
+        f"creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
         why="The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
         offers=(*offers, *left.pages.level),
-        no_fix="" if offers or left.pages.level else "Take fewer sheets in one fold: no square is wide enough.",
+        no_fix=""
+        if offers or left.pages.level
+        else "Take fewer sheets in one fold: no square is wide enough.",
     )
 
 
@@ -165,14 +225,20 @@ def _opens(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     usual = joint_for(shell.board, ruler)
     if cover.strip == "over" and usual < 2 * shell.board + ruler.step_mm:
         usual = ruler.snap_up(2 * shell.board + 2)
-    changes: Changes = (("cover.joint_mm", usual), *((("cover.set_back_mm", None),) if cover.set_back_mm is not None else ()))
-    offer = (Offer(label=f"joint {ruler.show(usual)}", changes=changes),) if usual > shell.joint + 0.05 else ()
+    changes: Changes = (
+        ("cover.joint_mm", usual),
+        *((("cover.set_back_mm", None),) if cover.set_back_mm is not None else ()),
+    )
+    offer = (
+        (Offer(label=f"joint {ruler.show(usual)}", changes=changes),) if usual > shell.joint + 0.05 else ()
+    )
     if shell.set_back < -0.05:
         return Check(
             code="joint",
             level="stop",
             title=f"The joint of {ruler.show(shell.joint)} is narrower than what it goes round.",
-            why=f"The covering has to get past {ruler.thin(shell.joint - shell.set_back)} of board before it reaches the leaf.",
+            why=f"The covering has to get past {ruler.thin(shell.joint - shell.set_back)} of board before it "
+            "reaches the leaf.",
             offers=offer,
             no_fix="" if offer else "Take a thinner board.",
         )
@@ -182,7 +248,8 @@ def _opens(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
         code="joint",
         level="watch",
         title=f"The cover opens only to about {shell.opens:.0f} degrees: the joint is narrow for this board.",
-        why=f"Opened further, the pasted-down leaf pulls at its fold. Usual are 7 to 10 mm, or 2 to 4 thicknesses of the board, {ruler.between(2 * shell.board, 4 * shell.board, Ruler.show)}.",
+        why="Opened further, the pasted-down leaf pulls at its fold. Usual are 7 to 10 mm, or 2 to 4 "
+        f"thicknesses of the board, {ruler.between(2 * shell.board, 4 * shell.board, Ruler.show)}.",
         offers=offer,
         no_fix="" if offer else "Take a thinner board.",
     )
@@ -197,20 +264,26 @@ def _warps(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
         if (role != "lining" or ends == "endpapers") and _across(paper.stock(role), wide, shell.height)
     ]
     if ends == "bare":
-        return turned.bare_inside(Offer(label="line them with endpapers", changes=(("cover.ends", "endpapers"),)))
+        return turned.bare_inside(
+            Offer(label="line them with endpapers", changes=(("cover.ends", "endpapers"),))
+        )
     if crossed:
         return Check(
             code="warp",
             level="watch",
             title=f"Grains cross in the boards: {' and '.join(crossed)} lies across the spine.",
-            why="Two layers that shrink in different ways twist the board. Every layer's grain runs along the spine.",
-            no_fix="Take a sheet that gives the piece the other way round, under Paper; Cutting says how each piece lies.",
+            why="Two layers that shrink in different ways twist the board. Every layer's grain runs along "
+            "the spine.",
+            no_fix="Take a sheet that gives the piece the other way round, under Paper; Cutting says how "
+            "each piece lies.",
         )
     return None
 
 
 def _across(stock: Stock, width: float, height: float) -> bool:
-    better, _ = both_ways(width, height, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
+    better, _ = both_ways(
+        width, height, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only
+    )
     return bool(better.count) and better.with_grain is False
 
 
@@ -222,7 +295,8 @@ def _lined(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
         code="E6",
         level="watch",
         title="Nothing lines the spine inside.",
-        why=f"The covering alone carries the boards over two joints of {ruler.show(shell.joint)}, and its bare back shows when the book opens. The lining goes in before the block.",
+        why=f"The covering alone carries the boards over two joints of {ruler.show(shell.joint)}, and its "
+        "bare back shows when the book opens. The lining goes in before the block.",
         offers=(Offer(label="line the spine", changes=(("cover.spine_lining", "yes"),)),),
     )
 
@@ -236,7 +310,8 @@ def _one_sided(cover: Hard, left: LeftOfCover) -> Check | None:
         code="B9",
         level="watch",
         title=f"{stock.name} is good on one side, and the free half of an endpaper shows both.",
-        why=f"Its blank side, {left.brief.ruler.size(left.pages.leaf_width_mm, left.pages.leaf_height_mm)}, faces the first leaf of the book.",
+        why=f"Its blank side, {left.brief.ruler.size(left.pages.leaf_width_mm, left.pages.leaf_height_mm)}, "
+        "faces the first leaf of the book.",
         offers=(
             Offer(label="both sides will do", changes=(("paper.lining.sides", 2),)),
             Offer(label="paste down the outermost leaves instead", changes=(("cover.ends", "leaves"),)),
@@ -252,7 +327,9 @@ def _needs_flap(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
         code="F3",
         level="stop",
         title=f"There is nowhere for {title(cover.fastener)}: front and back never lie on each other.",
-        why=f"Their halves meet only where a flap folds over the front; here {ruler.thin(shell.spine.used.likely)} of block lie between the boards. A tie, elastic or a button and cord hold them.",
+        why="Their halves meet only where a flap folds over the front; here "
+        f"{ruler.thin(shell.spine.used.likely)} of block lie between the boards. A tie, elastic or a button "
+        "and cord hold them.",
         offers=(
             Offer(label="elastic from the back", changes=(("cover.fastener", "elastic"),)),
             Offer(label="a tie through eyelets", changes=(("cover.fastener", "tie"),)),
@@ -268,6 +345,7 @@ def _seam(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
         code="seam",
         level="note",
         title=f"The seam of {ruler.show(SEAM_MM)} is wider than the strip of {ruler.show(shell.strip)}.",
-        why="It reaches into the joints, which bend less freely there. A seam at one joint, under a strip of the same covering, would be seen as well.",
+        why="It reaches into the joints, which bend less freely there. A seam at one joint, under a strip of "
+        "the same covering, would be seen as well.",
         no_fix="Glue the overlap thin and press both joints with the bone folder while it is wet.",
     )

@@ -1,4 +1,5 @@
-"""The bench steps of a hard cover: marked, glued, cornered, turned in, lined, dried under weight, hung in, dried again."""
+"""The bench steps of a hard cover: marked, glued, cornered, turned in, lined, dried under weight, hung in,
+dried again."""
 
 from __future__ import annotations
 
@@ -17,15 +18,24 @@ from pleat.core.trade.making import BOOK_DRIES_MINUTES
 
 @dataclass(frozen=True)
 class CoverWords:
-    """What a kind says otherwise: how the boards are laid on, how the turn-ins go, what has to be done before."""
+    """What a kind says otherwise: how the boards are laid on, how the turn-ins go, what has to be done
+    before."""
 
-    glue: str = "Brush glue on the boards, not on the covering, and lay them on the marks: strip first, then the boards, a joint away."
-    turn: str = "Head and tail first, then the fore edges: pinch the corner in with the bone folder before the last one goes over."
+    glue: str = (
+        "Brush glue on the boards, not on the covering, and lay them on the marks: strip first, then "
+        "the boards, a joint away."
+    )
+    turn: str = (
+        "Head and tail first, then the fore edges: pinch the corner in with the bone folder before "
+        "the last one goes over."
+    )
     turned: str = "covering.turned"
     lift: tuple[str, ...] = ()
 
 
-def of(cover: Hard, left: LeftOfCover, shell: Shell, words: CoverWords, landing: Landing | None) -> tuple[Step, ...]:
+def of(
+    cover: Hard, left: LeftOfCover, shell: Shell, words: CoverWords, landing: Landing | None
+) -> tuple[Step, ...]:
     """Every step of this cover, in the order they are usually done."""
     ruler = left.brief.ruler
     return (
@@ -37,7 +47,8 @@ def of(cover: Hard, left: LeftOfCover, shell: Shell, words: CoverWords, landing:
         Step(
             key="press_joints",
             title="Press the joints in",
-            detail="With the bone folder's edge from inside and outside, before the glue is dry: they have to bend there and nowhere else.",
+            detail="With the bone folder's edge from inside and outside, before the glue is dry: they have "
+            "to bend there and nowhere else.",
             tools=("bone folder",),
             needs=("covering.turned", "spine.lined"),
             gives=("joint.pressed",),
@@ -95,7 +106,10 @@ def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
     """Head bands and ribbon, on the sewn block."""
     ruler, found = left.brief.ruler, []
     if cover.head_bands == "yes":
-        where = f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead just past the leaves."
+        where = (
+            f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead "
+            "just past the leaves."
+        )
         found.append(
             Step(
                 key="head_bands",
@@ -109,7 +123,10 @@ def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
             )
         )
     if cover.ribbon == "yes":
-        where = f"Its end on the spine of the sewn block, {ruler.show(30)} down from the head; the rest between the leaves, rolled up."
+        where = (
+            f"Its end on the spine of the sewn block, {ruler.show(30)} down from the head; the rest "
+            "between the leaves, rolled up."
+        )
         found.append(
             Step(
                 key="ribbon",
@@ -129,7 +146,9 @@ def _round(cover: Hard, left: LeftOfCover) -> Step:
     return Step(
         key="round_corners",
         title="Round the boards' corners",
-        detail=f"By {left.brief.ruler.show(cover.rounded_mm)} at the fore edge, all four alike: draw round a coin, cut off the corner and sand it. The covering is pleated round it in small folds instead of being cut at 45 degrees.",
+        detail=f"By {left.brief.ruler.show(cover.rounded_mm)} at the fore edge, all four alike: draw round a "
+        "coin, cut off the corner and sand it. The covering is pleated round it in small folds instead of "
+        "being cut at 45 degrees.",
         tools=("knife", "sandpaper"),
         needs=("board.cut",),
         gives=("board.ready",),
@@ -143,7 +162,9 @@ def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
     return Step(
         key="line_spine",
         title="Line the spine inside",
-        detail=f"Glue the lining over the strip, down into both joints and {left.brief.ruler.show(left.brief.ruler.near(SPINE_LINING_MM))} on to either board; work it into the joints with the bone folder.",
+        detail="Glue the lining over the strip, down into both joints and "
+        f"{left.brief.ruler.show(left.brief.ruler.near(SPINE_LINING_MM))} on to either board; work it into "
+        "the joints with the bone folder.",
         tools=("brush", "bone folder"),
         needs=("covering.turned", "lining.cut"),
         gives=("spine.lined",),
@@ -154,7 +175,8 @@ def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
         missing=Missing(
             slip="E6",
             words="the spine is not lined",
-            why=f"Once the block is hung in, nothing can be glued behind it: the covering alone then carries the boards over joints of {left.brief.ruler.show(shell.joint)}.",
+            why="Once the block is hung in, nothing can be glued behind it: the covering alone then carries "
+            f"the boards over joints of {left.brief.ruler.show(shell.joint)}.",
             done="the lining is in after all",
             undo="untick what came too early",
         ),
@@ -168,7 +190,8 @@ def _endpapers(left: LeftOfCover, shell: Shell) -> Step:
     return Step(
         key="endpapers",
         title="Tip the endpapers on",
-        detail=f"Fold both sheets, {ruler.size(2 * shell.leaf[0], shell.leaf[1])}. A line of paste {ruler.show(3)} wide along the fold, laid level with the spine of the sewn block, front and back.",
+        detail=f"Fold both sheets, {ruler.size(2 * shell.leaf[0], shell.leaf[1])}. A line of paste "
+        f"{ruler.show(3)} wide along the fold, laid level with the spine of the sewn block, front and back.",
         tools=("brush", "waste paper"),
         needs=("block.flat", "lining.cut"),
         gives=("block.ended",),
@@ -189,9 +212,20 @@ def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
     return Step(
         key="hang_in",
         title="Hang the block in",
-        detail=f"Lay it on the back board, squares even: {squares} {ruler.name} at head and fore edge. A sheet of waste paper under {what}, paste it, take the waste out, shut the board on it. Turn over, do the other; do not open it to look.{dry}",
+        detail=f"Lay it on the back board, squares even: {squares} {ruler.name} at head and fore edge. A "
+        f"sheet of waste paper under {what}, paste it, take the waste out, shut the board on it. Turn over, "
+        f"do the other; do not open it to look.{dry}",
         tools=("brush", "waste paper"),
-        needs=("cover.dry", "cover.set", "block.flat", "block.ended", "block.banded", "block.marked", "spine.lined", "filler.in"),
+        needs=(
+            "cover.dry",
+            "cover.set",
+            "block.flat",
+            "block.ended",
+            "block.banded",
+            "block.marked",
+            "spine.lined",
+            "filler.in",
+        ),
         gives=("book.hung",),
         tags=frozenset({"hanging in"}),
         cautions=(GLUE,),
@@ -206,7 +240,8 @@ def _dry_book() -> Step:
     return Step(
         key="dry_book",
         title="Dry the book under weight",
-        detail="Shut, a folded sheet of waste paper inside each board, a knitting needle in each joint or nothing in them, under weight until the next day.",
+        detail="Shut, a folded sheet of waste paper inside each board, a knitting needle in each joint or "
+        "nothing in them, under weight until the next day.",
         tools=("boards", "weight"),
         needs=("book.hung", "liner.in"),
         gives=("book.dry", "book.bound"),

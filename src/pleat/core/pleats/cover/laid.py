@@ -1,4 +1,5 @@
-"""A cover as pieces that are cut, folded and laid on each other: what its drawings, prints and files for a cutter are made from."""
+"""A cover as pieces that are cut, folded and laid on each other: what its drawings, prints and files for a
+cutter are made from."""
 
 from __future__ import annotations
 
@@ -22,7 +23,8 @@ class Hole(NamedTuple):
 
 @dataclass(frozen=True)
 class Laid:
-    """A piece as it lies in the flat cover seen from the outside: its corner in mm, what it is drawn as, the part it is, and holes in it."""
+    """A piece as it lies in the flat cover seen from the outside: its corner in mm, what it is drawn as, the
+    part it is, and holes in it."""
 
     piece: Piece
     x_mm: float
@@ -43,9 +45,9 @@ class EdgeLayer:
 
 @dataclass(frozen=True)
 class Motion:
-    """How a cover closes: its piece, the panel that lies still, groups of folds (panel, panel, degrees seen from inside), the names of the states
-    from open to shut, the block as (width, height, corner on the sheet), its thickness and that of a board; mm. The block is laid
-    in after so many groups."""
+    """How a cover closes: its piece, the panel that lies still, groups of folds (panel, panel, degrees seen
+    from inside), the names of the states from open to shut, the block as (width, height, corner on the
+    sheet), its thickness and that of a board; mm. The block is laid in after so many groups."""
 
     piece: Piece
     base: str
@@ -59,9 +61,11 @@ class Motion:
 
 @dataclass(frozen=True, kw_only=True)
 class LaidResult(CoverResult):
-    """A cover made of pieces: how they lie flat, the layers of its edge from outside to inside, and what keeps it shut.
+    """A cover made of pieces: how they lie flat, the layers of its edge from outside to inside, and what
+    keeps it shut.
 
-    ``halves`` are the places of a fastener's halves on the flat cover, ``places`` those of the fields that stand on the drawing. ``motion`` is how it closes, where its kind says.
+    ``halves`` are the places of a fastener's halves on the flat cover, ``places`` those of the fields that
+    stand on the drawing. ``motion`` is how it closes, where its kind says.
     """
 
     laid: tuple[Laid, ...]

@@ -1,4 +1,5 @@
-"""How a cover opens and closes over its block: a folding programme of a few groups of folds, and the tree of panels that a moving view needs."""
+"""How a cover opens and closes over its block: a folding programme of a few groups of folds, and the tree of
+panels that a moving view needs."""
 
 from __future__ import annotations
 
@@ -21,9 +22,11 @@ THINNEST_MM: Final = 1.0
 
 @dataclass(frozen=True)
 class Turning:
-    """A panel of the moving view, inside up, in mm: its outline, its parent's place in the list (-1: it lies still), and the hinge it turns about.
+    """A panel of the moving view, inside up, in mm: its outline, its parent's place in the list (-1: it lies
+    still), and the hinge it turns about.
 
-    ``angles`` are those of every state; positive ones come up towards the eye. ``lifts`` keep layers that lie on each other apart.
+    ``angles`` are those of every state; positive ones come up towards the eye. ``lifts`` keep layers that lie
+    on each other apart.
     """
 
     name: str
@@ -89,10 +92,15 @@ def worked(motion: Motion) -> tuple[Assembly, tuple[State, ...]]:
     found = []
     for number, name in enumerate(motion.names):
         if number:
-            assembly.fold(motion.piece.name, *((one, other, -degrees) for one, other, degrees in motion.groups[number - 1]))
+            assembly.fold(
+                motion.piece.name,
+                *((one, other, -degrees) for one, other, degrees in motion.groups[number - 1]),
+            )
         if number == motion.laid_after:
             assembly.add(board(BLOCK, BLOCK, width, height))
-            assembly.lay((BLOCK, "body"), (motion.piece.name, motion.base), corner, face="B", side="B", atop=True)
+            assembly.lay(
+                (BLOCK, "body"), (motion.piece.name, motion.base), corner, face="B", side="B", atop=True
+            )
         found.append(assembly.mark(name))
     return assembly, tuple(found)
 
@@ -103,7 +111,17 @@ def turning(motion: Motion) -> tuple[Turning, ...]:
     left, _, right, _ = bounds(point for panel in sheet.panels for point in panel.outline)
     mirrored = {panel.name: tuple((left + right - x, y) for x, y in panel.outline) for panel in sheet.panels}
     order: dict[str, int] = {motion.base: 0}
-    found = [Turning(motion.base, -1, mirrored[motion.base], "", 0.0, (0.0,) * len(motion.names), (0.0,) * len(motion.names))]
+    found = [
+        Turning(
+            motion.base,
+            -1,
+            mirrored[motion.base],
+            "",
+            0.0,
+            (0.0,) * len(motion.names),
+            (0.0,) * len(motion.names),
+        )
+    ]
     todo = [motion.base]
     while todo:
         name = todo.pop(0)

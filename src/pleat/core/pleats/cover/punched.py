@@ -1,4 +1,5 @@
-"""Covers that are punched as leaves are: where their holes lie, how far their square moves them, and how they are made."""
+"""Covers that are punched as leaves are: where their holes lie, how far their square moves them, and how they
+are made."""
 
 from __future__ import annotations
 
@@ -23,10 +24,13 @@ from pleat.core.trade.holes import HOLE_BRIDGE_MM
 
 GAP_MM: Final = 14.0
 """How far apart the two are drawn."""
+DRILLED: Final = "Clamp and drill both at once."
+PUNCHED: Final = "Punch both at once, or one, and the other through its holes."
 ORDER: Final = Missing(
     slip="D8",
     words="a cover is not punched yet, and goes on first",
-    why="The order on the rings is cover, leaves, cover: with the cover left over, all of it comes off again.",
+    why="The order on the rings is cover, leaves, cover: with the cover left over, all of it comes off "
+    "again.",
     done="the covers are punched, tick it",
     undo="untick, and punch the covers first",
 )
@@ -41,8 +45,8 @@ class TwoCovers(Member):
 
 @dataclass(frozen=True)
 class Sized:
-    """A cover in mm, its held edge on the left and its head on top; ``flip`` when it is held at the head. ``beyond`` is a score
-    that lies past the middle, and is not drawn."""
+    """A cover in mm, its held edge on the left and its head on top; ``flip`` when it is held at the head.
+    ``beyond`` is a score that lies past the middle, and is not drawn."""
 
     width: float
     height: float
@@ -71,7 +75,14 @@ def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Siz
     beyond = hinge if hinge > reach / 2 else 0.0
     hinge = 0.0 if beyond else hinge
     size = (edge, reach) if flip else (reach, edge)
-    return Sized(*size, tuple(at + cover.square_mm for at in binding.positions_mm), binding.inset_mm + cover.edge_mm, hinge, flip, beyond)
+    return Sized(
+        *size,
+        tuple(at + cover.square_mm for at in binding.positions_mm),
+        binding.inset_mm + cover.edge_mm,
+        hinge,
+        flip,
+        beyond,
+    )
 
 
 def _laid(name: str, what: str, at: Sized, hole: float) -> tuple[Laid, Laid]:
@@ -79,16 +90,23 @@ def _laid(name: str, what: str, at: Sized, hole: float) -> tuple[Laid, Laid]:
     found = []
     for side in ("back", "front"):
         mirrored = side == "back"
-        hinge, body = Span("hinge", at.hinge), Span("body" if at.hinge else "", (at.height if at.flip else at.width) - at.hinge)
+        hinge, body = (
+            Span("hinge", at.hinge),
+            Span("body" if at.hinge else "", (at.height if at.flip else at.width) - at.hinge),
+        )
         if at.flip:
             rows = [body, hinge] if mirrored else [hinge, body]
             own = piece(side, what, [Span("", at.width)], rows if at.hinge else [Span("", at.height)])
-            holes = tuple(Hole(place, at.height - at.inset if mirrored else at.inset, hole) for place in at.holes)
+            holes = tuple(
+                Hole(place, at.height - at.inset if mirrored else at.inset, hole) for place in at.holes
+            )
             x, y = 0.0, 0.0 if mirrored else at.height + GAP_MM
         else:
             columns = [body, hinge] if mirrored else [hinge, body]
             own = piece(side, what, columns if at.hinge else [Span("", at.width)], [Span("", at.height)])
-            holes = tuple(Hole(at.width - at.inset if mirrored else at.inset, place, hole) for place in at.holes)
+            holes = tuple(
+                Hole(at.width - at.inset if mirrored else at.inset, place, hole) for place in at.holes
+            )
             x, y = 0.0 if mirrored else at.width + GAP_MM, 0.0
         found.append(Laid(own, x, y, name, "cover", holes))
     return found[0], found[1]
@@ -106,19 +124,23 @@ def compute(cover: TwoCovers, left: LeftOfCover, role: str, word: str) -> LaidRe
     begins = laid[1].x_mm, laid[1].y_mm
     marks = ", ".join(ruler.number(hole) for hole in at.holes[:8]) + (" …" if len(at.holes) > 8 else "")
     part = Part(
-        "cover",
-        word,
-        at.width,
-        at.height,
-        2 * left.brief.quantity,
-        role,
+        key="cover",
+        name=word,
+        width_mm=at.width,
+        height_mm=at.height,
+        count=2 * left.brief.quantity,
+        stock=role,
         grain="w" if at.flip else "h",
         needs=("block.measured",) if role == "board" else (),
         across="it bows towards the leaves" if role == "board" else "its hinge cracks",
     )
     return LaidResult(
         key_figure=_size(cover, left, at, word),
-        figures=(_size(cover, left, at, word), _holes(cover, left, at, marks), _spine(left, spine, stock.caliper.likely)),
+        figures=(
+            _size(cover, left, at, word),
+            _holes(cover, left, at, marks),
+            _spine(left, spine, stock.caliper.likely),
+        ),
         checks=_checks(left, at),
         parts=(part,),
         steps=_steps(left, at, role, marks),
@@ -132,16 +154,37 @@ def compute(cover: TwoCovers, left: LeftOfCover, role: str, word: str) -> LaidRe
         board_mm=stock.caliper.likely,
         laid=laid,
         layers=(EdgeLayer(word, stock.caliper.likely, stock.swatch),),
-        places=(FieldAnchor("cover.square_mm", begins[0] + at.width, begins[1] + at.height * 0.4, cover.square_mm),),
+        places=(
+            FieldAnchor(
+                "cover.square_mm", begins[0] + at.width, begins[1] + at.height * 0.4, cover.square_mm
+            ),
+        ),
     )
 
 
 def _size(cover: TwoCovers, left: LeftOfCover, at: Sized, word: str) -> Figure:
     ruler, pages = left.brief.ruler, left.pages
-    edge = f" + {ruler.number(cover.edge_mm)} at the held edge" if cover.edge_mm else ", flush at the held edge"
-    reach, along = (pages.leaf_height_mm, pages.leaf_width_mm) if at.flip else (pages.leaf_width_mm, pages.leaf_height_mm)
-    how = f"Across: leaf {ruler.number(reach)} + square {ruler.number(cover.square_mm)}{edge}. Along the held edge: leaf {ruler.number(along)} + 2 × {ruler.number(cover.square_mm)}."
-    return Figure(key="covers", label=f"cut two {word}s", value=(at.width, at.height), show="size", how=how, rules=(Rule("arithmetic", "leaf and squares"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")), scrap=f"two {ruler.size(at.width, at.height)}")  # fmt: skip
+    edge = (
+        f" + {ruler.number(cover.edge_mm)} at the held edge" if cover.edge_mm else ", flush at the held edge"
+    )
+    reach, along = (
+        (pages.leaf_height_mm, pages.leaf_width_mm)
+        if at.flip
+        else (pages.leaf_width_mm, pages.leaf_height_mm)
+    )
+    how = (
+        f"Across: leaf {ruler.number(reach)} + square {ruler.number(cover.square_mm)}{edge}. Along the "
+        f"held edge: leaf {ruler.number(along)} + 2 × {ruler.number(cover.square_mm)}."
+    )
+    return Figure(
+        key="covers",
+        label=f"cut two {word}s",
+        value=(at.width, at.height),
+        show="size",
+        how=how,
+        rules=(Rule("arithmetic", "leaf and squares"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")),
+        scrap=f"two {ruler.size(at.width, at.height)}",
+    )
 
 
 def _holes(cover: TwoCovers, left: LeftOfCover, at: Sized, marks: str) -> Figure:
@@ -152,7 +195,9 @@ def _holes(cover: TwoCovers, left: LeftOfCover, at: Sized, marks: str) -> Figure
         label="holes in the covers",
         value=f"{marks} {ruler.name}",
         show="text",
-        how=f"From the cover's own {end}: the leaf's places + a square of {ruler.show(cover.square_mm)}; {ruler.show(at.inset)} from its held edge. Front and back are punched face to face, so that one is the other's mirror image.",
+        how=f"From the cover's own {end}: the leaf's places + a square of {ruler.show(cover.square_mm)}; "
+        f"{ruler.show(at.inset)} from its held edge. Front and back are punched face to face, so that one "
+        "is the other's mirror image.",
         rules=(Rule("arithmetic", "the leaf's holes moved by the square"),),
         scrap=f"{marks}, {ruler.show(at.inset)} from the edge" if len(at.holes) <= 8 else "",
     )
@@ -160,7 +205,10 @@ def _holes(cover: TwoCovers, left: LeftOfCover, at: Sized, marks: str) -> Figure
 
 def _spine(left: LeftOfCover, spine: Estimate, sheet: float) -> Figure:
     ruler = left.brief.ruler
-    how = f"Leaves {ruler.thin(left.pages.thickness.likely)}, two covers of {ruler.thin(sheet)}. Nothing covers it: it need not be cut to."
+    how = (
+        f"Leaves {ruler.thin(left.pages.thickness.likely)}, two covers of {ruler.thin(sheet)}. Nothing "
+        "covers it: it need not be cut to."
+    )
     return Figure(
         key="spine",
         label="spine, with covers",
@@ -182,7 +230,8 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
             Check(
                 code="hinge",
                 level="watch",
-                title=f"A score {ruler.show(at.beyond)} from the held edge lies past the middle of the cover.",
+                title=f"A score {ruler.show(at.beyond)} from the held edge lies past the middle of the "
+                "cover.",
                 why="It would fold in half, not turn at its holes: it is left out.",
                 offers=away,
             )
@@ -193,7 +242,8 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
             Check(
                 code="hinge",
                 level="stop",
-                title=f"The covers' score, {ruler.show(at.hinge)} from the edge, runs through the holes or close by them.",
+                title=f"The covers' score, {ruler.show(at.hinge)} from the edge, runs through the holes or "
+                "close by them.",
                 why="They tear there from hole to hole.",
                 offers=(Offer(label=f"score at {ruler.show(right)}", changes=(("cover.hinge_mm", right),)),),
             )
@@ -233,7 +283,11 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
         Step(
             key="cover_punch",
             title="Punch the covers face to face",
-            detail=f"Lay front and back together, outsides outwards, held edges and heads level, and hold them to the check sheet: holes {marks} {ruler.name} from their own {'left' if at.flip else 'head'}, {ruler.show(at.inset)} from the held edge. {'Clamp and drill both at once.' if hard else 'Punch both at once, or one, and the other through its holes.'} Write FRONT on one.",
+            detail="Lay front and back together, outsides outwards, held edges and heads level, and hold "
+            f"them to the check sheet: holes {marks} {ruler.name} from their own "
+            f"{'left' if at.flip else 'head'}, {ruler.show(at.inset)} from the held edge. "
+            f"{DRILLED if hard else PUNCHED} "
+            "Write FRONT on one.",
             tools=("small drill" if hard else "paper punch", "jig"),
             needs=(f"{role}.cut", f"{role}.ready", "cover.scored", "jig.ready"),
             gives=("cover.punched",),

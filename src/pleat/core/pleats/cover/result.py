@@ -18,10 +18,12 @@ class LeftOfCover(LeftOfBinding):
 
 @dataclass(frozen=True, kw_only=True)
 class CoverResult(PleatResult):
-    """The book as it is covered, lengths in mm: its front as it lies shut, its thickness at the spine, and its colour.
+    """The book as it is covered, lengths in mm: its front as it lies shut, its thickness at the spine, and
+    its colour.
 
-    ``square_head_mm`` is how far it stands past the leaves at head and tail, ``holes_mm`` its holes from its own head, ``board_mm`` how thick it is before and behind the leaves; ``hides_spine`` says that
-    what the block is sewn with does not show.
+    ``square_head_mm`` is how far it stands past the leaves at head and tail, ``holes_mm`` its holes from its
+    own head, ``board_mm`` how thick it is before and behind the leaves; ``hides_spine`` says that what the
+    block is sewn with does not show.
     """
 
     front_width_mm: float

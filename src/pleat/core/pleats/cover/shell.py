@@ -1,8 +1,10 @@
-"""The boards of a hard cover and what lies between them: every width from the left, flat and seen from the outside, back board first.
+"""The boards of a hard cover and what lies between them: every width from the left, flat and seen from the
+outside, back board first.
 
-Board height = leaf + 2 squares. Board width = leaf - set-back + square at the fore edge. A spine strip that stands between the boards is as
-wide as the block and both boards; one that lies over the block alone is as wide as the block. Shut, the covering goes from the strip over
-the joint to the board: the joint is the strip's thickness and the set-back, and the board's thickness too where the strip ends below it.
+Board height = leaf + 2 squares. Board width = leaf - set-back + square at the fore edge. A spine strip that
+stands between the boards is as wide as the block and both boards; one that lies over the block alone is as
+wide as the block. Shut, the covering goes from the strip over the joint to the board: the joint is the
+strip's thickness and the set-back, and the board's thickness too where the strip ends below it.
 """
 
 from __future__ import annotations
@@ -38,19 +40,30 @@ YesNo = Literal["yes", "no"]
 
 
 Seam = Literal["one", "joined", "joint"]
-SEAMS: Final = (("one", "one piece"), ("joined", "joined on the spine"), ("joint", "joined beside the front joint"))
+SEAMS: Final = (
+    ("one", "one piece"),
+    ("joined", "joined on the spine"),
+    ("joint", "joined beside the front joint"),
+)
 
 
 class Hard(Spined):
     """Pleat 6: what is decided of every cover with boards and a spine."""
 
     square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = 3.0
-    square_fore_mm: Annotated[float, LengthRule("the square at the fore edge", 0, LARGEST_SQUARE_MM)] | None = None
+    square_fore_mm: (
+        Annotated[float, LengthRule("the square at the fore edge", 0, LARGEST_SQUARE_MM)] | None
+    ) = None
     joint_mm: Annotated[float, LengthRule("the joint", 1, 30)] | None = None
-    set_back_mm: Annotated[float, LengthRule("the boards' set-back from the block's edge", 0, 30)] | None = None
+    set_back_mm: Annotated[float, LengthRule("the boards' set-back from the block's edge", 0, 30)] | None = (
+        None
+    )
     strip: Annotated[
         Literal["between", "over"],
-        ChoiceRule("the spine strip", (("between", "stands between the boards"), ("over", "lies over the block alone"))),
+        ChoiceRule(
+            "the spine strip",
+            (("between", "stands between the boards"), ("over", "lies over the block alone")),
+        ),
     ] = "between"
     turn_in_mm: Annotated[float, LengthRule("the turn-in", 3, 100)] = TURN_IN_MM[1]
     corner_mm: Annotated[float, LengthRule("the covering cut off the board's corner", 0, 40)] | None = None
@@ -60,7 +73,11 @@ class Hard(Spined):
         Literal["endpapers", "leaves", "bare"],
         ChoiceRule(
             "the boards are lined with",
-            (("endpapers", "endpapers, half pasted down"), ("leaves", "the outermost leaves"), ("bare", "nothing")),
+            (
+                ("endpapers", "endpapers, half pasted down"),
+                ("leaves", "the outermost leaves"),
+                ("bare", "nothing"),
+            ),
         ),
     ] = "endpapers"
     spine_lining: Annotated[YesNo, ChoiceRule("a lining inside the spine", YES_NO)] = "yes"
@@ -70,13 +87,15 @@ class Hard(Spined):
     back_mm: Annotated[float, LengthRule("the back board's width as it is cut", 10, 1000)] | None = None
     front_mm: Annotated[float, LengthRule("the front board's width as it is cut", 10, 1000)] | None = None
     strip_mm: Annotated[float, LengthRule("the spine strip's width as it is cut", 1, 200)] | None = None
-    piece_width_mm: Annotated[float, LengthRule("the width of the covering as it is cut", 30, 3000)] | None = None
+    piece_width_mm: (
+        Annotated[float, LengthRule("the width of the covering as it is cut", 30, 3000)] | None
+    ) = None
 
 
 @dataclass(frozen=True)
 class Shell:
-    """All lengths in mm: board and covering thickness, the boards, the strip, joint, set-back and turn-in; ``pad`` is what the covering needs
-    more to go over padding at each outer edge."""
+    """All lengths in mm: board and covering thickness, the boards, the strip, joint, set-back and turn-in;
+    ``pad`` is what the covering needs more to go over padding at each outer edge."""
 
     board: float
     covering: float
@@ -104,7 +123,10 @@ class Shell:
     def columns(self) -> tuple[Span, ...]:
         """Every width of the flat cover, back on the left."""
         widths = (self.reach, self.back, self.joint, self.strip, self.joint, self.front, self.reach)
-        return tuple(Span(name, width, "bend" if name != "back turn-in" else "fold") for name, width in zip(COLUMNS, widths, strict=True))
+        return tuple(
+            Span(name, width, "bend" if name != "back turn-in" else "fold")
+            for name, width in zip(COLUMNS, widths, strict=True)
+        )
 
     @cached_property
     def rows(self) -> tuple[Span, ...]:
@@ -138,10 +160,14 @@ class Shell:
     def opens(self) -> float:
         """How far a board turns before the leaf that is pasted to it pulls, in degrees; 180 lies flat.
 
-        Shut, board and leaf meet at the set-back. Turned by an angle, the board's inner edge moves away from the block's edge; the hollow back
-        gives way a little. Both are lengths in a drawing of the joint end on.
+        Shut, board and leaf meet at the set-back. Turned by an angle, the board's inner edge moves away from
+        the block's edge; the hollow back gives way a little. Both are lengths in a drawing of the joint end
+        on.
         """
-        reach, below = max(self.set_back, 0.0) + GIVES_BOARDS * self.board, 0.0 if self.between else self.board
+        reach, below = (
+            max(self.set_back, 0.0) + GIVES_BOARDS * self.board,
+            0.0 if self.between else self.board,
+        )
         arm = math.hypot(self.board + max(self.set_back, 0.0), below)
         start = math.atan2(below, self.board + max(self.set_back, 0.0))
 
@@ -169,9 +195,11 @@ def joint_for(board_mm: float, ruler: Ruler) -> float:
     return max(ruler.snap(usual), ruler.snap_up(OPENS_BOARDS * board_mm))
 
 
-def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 0.0, joint_mm: float | None = None) -> Shell:
-    """The flat cover; widths the maker has cut already count as they are. ``more`` is what else the strip has to cover, in mm; ``joint_mm``
-    the joint of a kind that has another than the usual one."""
+def shell_of(
+    cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 0.0, joint_mm: float | None = None
+) -> Shell:
+    """The flat cover; widths the maker has cut already count as they are. ``more`` is what else the strip has
+    to cover, in mm; ``joint_mm`` the joint of a kind that has another than the usual one."""
     ruler, pages = left.brief.ruler, left.pages
     board, covering = left.paper.stock("board").caliper.likely, left.paper.stock("covering").caliper.likely
     lining = left.paper.stock("lining").caliper
@@ -205,13 +233,16 @@ def shell_of(cover: Hard, left: LeftOfCover, *, more: float = 0.0, pad: float = 
 
 
 def lining_size(shell: Shell, ruler: Ruler) -> tuple[float, float]:
-    """The lining of the spine: over the strip and both joints and on to either board, short of head and tail."""
-    return shell.strip + 2 * shell.joint + 2 * ruler.near(SPINE_LINING_MM), shell.height - 2 * ruler.near(LINING_BORDER_MM)
+    """The lining of the spine: over the strip and both joints and on to either board, short of head and
+    tail."""
+    return shell.strip + 2 * shell.joint + 2 * ruler.near(SPINE_LINING_MM), shell.height - 2 * ruler.near(
+        LINING_BORDER_MM
+    )
 
 
 def cornered(sheet: Piece, reach_mm: float, clear_mm: float, corners: str = "both") -> Piece:
-    """A covering with its corners cut at 45 degrees, ``clear_mm`` off the board's corner, which lies ``reach_mm`` in from both edges; of those
-    on the left, on the right, or both."""
+    """A covering with its corners cut at 45 degrees, ``clear_mm`` off the board's corner, which lies
+    ``reach_mm`` in from both edges; of those on the left, on the right, or both."""
     width, height = sheet.size_mm
     leg = 2 * reach_mm - clear_mm * math.sqrt(2)
     if leg <= 0:
@@ -231,12 +262,18 @@ def wrap_piece(shell: Shell, name: str = "covering", stock: str = "covering") ->
     """The covering in one piece, its corners cut; joints bend, only the turn-ins' lines are folds."""
     kept = [(column, row.name) for column in COLUMNS for row in shell.rows if row.name]
     return cornered(
-        piece(name, stock, shell.columns, shell.rows, kept=kept, glued=turned_in(shell.columns, shell)), shell.reach, shell.corner
+        piece(name, stock, shell.columns, shell.rows, kept=kept, glued=turned_in(shell.columns, shell)),
+        shell.reach,
+        shell.corner,
     )
 
 
 def turned_in(columns: Iterable[Span], shell: Shell) -> tuple[str, ...]:
-    """The names of the panels that are turned in and glued: those at head and tail, and whole columns that are turn-ins."""
+    """The names of the panels that are turned in and glued: those at head and tail, and whole columns that
+    are turn-ins."""
     ends = [row.name for row in shell.rows if row.name]
     names = [one.name for one in columns]
-    return (*(name for name in names if "turn-in" in name), *(f"{name}, {end}" for name in names for end in ends))
+    return (
+        *(name for name in names if "turn-in" in name),
+        *(f"{name}, {end}" for name in names for end in ends),
+    )

@@ -1,4 +1,5 @@
-"""Soft covers in one piece that close over a block: put together as a folding programme, so that gussets, faces and fasteners are read off it."""
+"""Soft covers in one piece that close over a block: put together as a folding programme, so that gussets,
+faces and fasteners are read off it."""
 
 from __future__ import annotations
 
@@ -18,7 +19,8 @@ WRAP, BLOCK = "wrap", "block"
 
 @dataclass(frozen=True)
 class Closed:
-    """A soft cover shut over its block: the programme, the state, the room its gussets give and need, and what shows from the front."""
+    """A soft cover shut over its block: the programme, the state, the room its gussets give and need, and
+    what shows from the front."""
 
     assembly: Assembly
     state: State
@@ -37,8 +39,8 @@ def close(
     folds: Sequence[Sequence[tuple[str, str, float]]],
     calipers: Mapping[str, Estimate],
 ) -> Closed:
-    """The wrap inside up, the block (width, height, its corner on the sheet) laid on its ``base``, then folded shut group by group; angles as seen
-    from inside: +90 stands up, +180 lies on it. mm."""
+    """The wrap inside up, the block (width, height, its corner on the sheet) laid on its ``base``, then
+    folded shut group by group; angles as seen from inside: +90 stands up, +180 lies on it. mm."""
     assembly = Assembly()
     assembly.add(wrap, base, over=True)
     width, height, corner = block
@@ -53,8 +55,8 @@ def close(
 
 
 def landing(closed: Closed, on: str, point: Point, other: str, edges: Mapping[str, float]) -> Landing | None:
-    """Both halves of a fastener, each by its panel, its distance from the panel's edge named in ``edges`` (mm from the sheet's left) and from the
-    head; None where the second half would miss its panel."""
+    """Both halves of a fastener, each by its panel, its distance from the panel's edge named in ``edges`` (mm
+    from the sheet's left) and from the head; None where the second half would miss its panel."""
     found = closed.lands(on, point, other)
     if found is None:
         return None

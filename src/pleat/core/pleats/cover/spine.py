@@ -1,5 +1,5 @@
-"""The figure that everything after depends on: how thick the block is at the spine and at the fore edge, part by part, and what measuring
-would save."""
+"""The figure that everything after depends on: how thick the block is at the spine and at the fore edge, part
+by part, and what measuring would save."""
 
 from __future__ import annotations
 
@@ -20,18 +20,23 @@ SWELLS: Final = {"hinge": "hinge", "row": "room beside them"}
 
 
 class Spined(Member):
-    """What every cover with a spine of its own may be told: the block as it was measured, and what will be put in later."""
+    """What every cover with a spine of its own may be told: the block as it was measured, and what will be
+    put in later."""
 
-    measured_spine_mm: Annotated[float, LengthRule("the sewn and pressed block at the spine", 0.3, 150)] | None = None
+    measured_spine_mm: (
+        Annotated[float, LengthRule("the sewn and pressed block at the spine", 0.3, 150)] | None
+    ) = None
     inserts_mm: Annotated[float, LengthRule("what goes in later, at its thickest", 0, 80)] = 0.0
     inserts_at: Annotated[
-        Literal["fore", "all"], ChoiceRule("and it lies", (("fore", "away from the spine"), ("all", "at the spine too")))
+        Literal["fore", "all"],
+        ChoiceRule("and it lies", (("fore", "away from the spine"), ("all", "at the spine too"))),
     ] = "fore"
 
 
 @dataclass(frozen=True)
 class Spine:
-    """The block in mm as it is used, as it is estimated from its ``parts`` (name, thickness), and how thick it is at the fore edge."""
+    """The block in mm as it is used, as it is estimated from its ``parts`` (name, thickness), and how thick
+    it is at the fore edge."""
 
     used: Estimate
     estimated: Estimate
@@ -46,7 +51,8 @@ class Spine:
 
 
 def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate], ...] = ()) -> Spine:
-    """The spine inside the cover; ``more`` are endpapers and the like that the cover itself adds to the block."""
+    """The spine inside the cover; ``more`` are endpapers and the like that the cover itself adds to the
+    block."""
     pages, swell = left.pages, left.binding.swell
     inserts = Estimate.exact(cover.inserts_mm).plus(left.extras.beyond)
     everywhere = [("leaves", pages.thickness), *more]
@@ -56,7 +62,11 @@ def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate],
         everywhere.append(("what goes in", inserts))
     parts = [*everywhere, (SWELLS.get(left.binding.at, "thread"), swell)] if swell.likely else everywhere
     estimated = total(one for _, one in parts)
-    fore = total([*(one for _, one in everywhere), inserts] if cover.inserts_at == "fore" else [one for _, one in everywhere])
+    fore = total(
+        [*(one for _, one in everywhere), inserts]
+        if cover.inserts_at == "fore"
+        else [one for _, one in everywhere]
+    )
     read = cover.measured_spine_mm
     if read is None:
         return Spine(estimated, estimated, tuple(parts), fore, measured=False)
@@ -64,23 +74,41 @@ def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate],
     at_spine = cover.inserts_at == "all"
     used = measured.plus(inserts) if at_spine else measured
     without_thread = Estimate(max(used.likely - swell.likely, 0.0), used.doubts)
-    return Spine(used, estimated, tuple(parts), without_thread if at_spine else without_thread.plus(inserts), measured=True)
+    return Spine(
+        used,
+        estimated,
+        tuple(parts),
+        without_thread if at_spine else without_thread.plus(inserts),
+        measured=True,
+    )
 
 
 def figures(ruler: Ruler, spine: Spine, wider: str = "") -> tuple[Figure, ...]:
-    """The spine with its sum and its doubt, and the estimate beside a reading; ``wider`` says what was rounded to the safe side."""
+    """The spine with its sum and its doubt, and the estimate beside a reading; ``wider`` says what was
+    rounded to the safe side."""
     likely = [one.likely for _, one in spine.parts]
     shown, inside = ruler.summed(likely, finest=True)
     made_of = " + ".join(f"{name} {value}" for (name, _), value in zip(spine.parts, shown, strict=True))
     if spine.measured:
-        how = f"You measured it. From its parts it is estimated at {ruler.between(spine.estimated.low, spine.estimated.high)}: {made_of}."
+        how = (
+            "You measured it. From its parts it is estimated at "
+            f"{ruler.between(spine.estimated.low, spine.estimated.high)}: {made_of}."
+        )
         rules: tuple[Rule, ...] = (Rule("measured by you", "the sewn and pressed block"),)
     else:
         how = f"{made_of} = {inside} {ruler.name}. {saving(ruler, spine)}"
-        rules = (Rule("arithmetic", "what lies at the spine, added up"), Rule("LAY_FACTORS", "how flat paper lies, the thread's share"))
-    found = [Figure(key="spine", label="spine", value=spine.used, show="thin", how=how, rules=rules, aside=wider)]
+        rules = (
+            Rule("arithmetic", "what lies at the spine, added up"),
+            Rule("LAY_FACTORS", "how flat paper lies, the thread's share"),
+        )
+    found = [
+        Figure(key="spine", label="spine", value=spine.used, show="thin", how=how, rules=rules, aside=wider)
+    ]
     if spine.measured:
-        beside = f"{made_of} = {inside} {ruler.name}. Your reading is used instead; held against this, it shows a slip."
+        beside = (
+            f"{made_of} = {inside} {ruler.name}. Your reading is used instead; held against this, it "
+            "shows a slip."
+        )
         found.append(
             Figure(
                 key="spine_estimated",
@@ -109,16 +137,19 @@ def saving(ruler: Ruler, spine: Spine) -> str:
     )
     return (
         f"The range is {ruler.thin(estimated.width)} wide.{known} "
-        f"Measure the pressed, sewn block before you cut: it falls to {ruler.thin(min(2 * BLOCK_READING_MM, estimated.width))}."
+        "Measure the pressed, sewn block before you cut: it falls to "
+        f"{ruler.thin(min(2 * BLOCK_READING_MM, estimated.width))}."
     )
 
 
 def _wedge(ruler: Ruler, spine: Spine) -> Figure:
     thick = spine.wedge_mm > 0
     how = (
-        "What goes in lies away from the spine: shut, the book is a wedge that gapes by the difference, unless stubs or spacers fill the spine."
+        "What goes in lies away from the spine: shut, the book is a wedge that gapes by the difference, "
+        "unless stubs or spacers fill the spine."
         if thick
-        else "What holds the leaves, and what is glued at the spine, does not reach the fore edge: shut, the covers lean towards each other there."
+        else "What holds the leaves, and what is glued at the spine, does not reach the fore edge: shut, the "
+        "covers lean towards each other there."
     )
     return Figure(
         key="fore_edge",
@@ -138,7 +169,8 @@ def measured(left: LeftOfCover, spine: Spine) -> Step:
     return Step(
         key="measure_sewn",
         title="Measure the sewn block" if sewn else "Measure the block",
-        detail=f"Pressed, at the spine, between two boards. Estimated at {ruler.between(spine.estimated.low, spine.estimated.high)}{ends}. "
+        detail="Pressed, at the spine, between two boards. Estimated at "
+        f"{ruler.between(spine.estimated.low, spine.estimated.high)}{ends}. "
         "Type what you read under Cover, and every piece follows.",
         tools=("ruler or caliper",),
         needs=("block.flat",),
@@ -158,8 +190,10 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
                 Check(
                     code="A9",
                     level="watch",
-                    title=f"The block has two sizes: {ruler.thin(before.likely)} measured under Pages, {ruler.thin(read)} here.",
-                    why="Thread and endpapers only add to it, and not by that much. One of the two was read wrong, or the block was not pressed.",
+                    title=f"The block has two sizes: {ruler.thin(before.likely)} measured under Pages, "
+                    f"{ruler.thin(read)} here.",
+                    why="Thread and endpapers only add to it, and not by that much. One of the two was read "
+                    "wrong, or the block was not pressed.",
                     offers=(
                         Offer(label="keep the one under Pages", changes=(("cover.measured_spine_mm", None),)),
                         Offer(label="keep the one here", changes=(("pages.measured_block_mm", None),)),
@@ -171,8 +205,10 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
             Check(
                 code="A9",
                 level="watch",
-                title=f"You measured {ruler.thin(read)} at the spine; its parts make it {ruler.between(spine.estimated.low, spine.estimated.high)}.",
-                why="The cover follows your reading. Measure the pressed block again, all of it and without its cover, and count its leaves.",
+                title=f"You measured {ruler.thin(read)} at the spine; its parts make it "
+                f"{ruler.between(spine.estimated.low, spine.estimated.high)}.",
+                why="The cover follows your reading. Measure the pressed block again, all of it and without "
+                "its cover, and count its leaves.",
                 offers=(Offer(label="go by the estimate", changes=(("cover.measured_spine_mm", None),)),),
             )
         )
@@ -181,9 +217,13 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
             Check(
                 code="wedge",
                 level="watch",
-                title=f"Filled, the fore edge is {ruler.thin(spine.wedge_mm)} thicker than the spine: the book gapes.",
-                why="A stub of paper folded in with each section, or spacers glued at the gutter, make the spine as thick as what goes in.",
-                offers=(Offer(label="it lies at the spine too, on stubs", changes=(("cover.inserts_at", "all"),)),),
+                title=f"Filled, the fore edge is {ruler.thin(spine.wedge_mm)} thicker than the spine: the "
+                "book gapes.",
+                why="A stub of paper folded in with each section, or spacers glued at the gutter, make the "
+                "spine as thick as what goes in.",
+                offers=(
+                    Offer(label="it lies at the spine too, on stubs", changes=(("cover.inserts_at", "all"),)),
+                ),
             )
         )
     return tuple(found)

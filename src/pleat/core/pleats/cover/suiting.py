@@ -23,8 +23,11 @@ HELD: Final = {
 }
 
 
-def offers(covers: Registry[CoverKind], bindings: Registry[BindingKind], left: LeftOfCover) -> tuple[Offer, ...]:
-    """Every cover side by side: those that go with the binding, then those that take another one along, which they say."""
+def offers(
+    covers: Registry[CoverKind], bindings: Registry[BindingKind], left: LeftOfCover
+) -> tuple[Offer, ...]:
+    """Every cover side by side: those that go with the binding, then those that take another one along, which
+    they say."""
     made_of, at = left.brief.made_of, left.binding.at
     fits = [
         _offer(one, (), (one.summary, "goes with it as it is held"), chosen=one is made_of.cover, good=True)
@@ -37,12 +40,29 @@ def offers(covers: Registry[CoverKind], bindings: Registry[BindingKind], left: L
         if binding is not None:
             needs = joined(HELD[place] for place in HELD if place in one.takes)
             why = f"not as it is held now: it wants {needs}; {binding.title} comes along"
-            others.append(_offer(one, ((f"{bindings.pleat}.{TAG}", binding.name),), (one.summary, why), chosen=False, good=False))
+            others.append(
+                _offer(
+                    one,
+                    ((f"{bindings.pleat}.{TAG}", binding.name),),
+                    (one.summary, why),
+                    chosen=False,
+                    good=False,
+                )
+            )
     return (*fits, *others)
 
 
-def _offer(kind: CoverKind, more: tuple[tuple[str, object], ...], facts: tuple[str, ...], *, chosen: bool, good: bool) -> Offer:
-    return Offer(label=kind.title, changes=((f"cover.{TAG}", kind.name), *more), facts=facts, group=GROUP, chosen=chosen, good=good)
+def _offer(
+    kind: CoverKind, more: tuple[tuple[str, object], ...], facts: tuple[str, ...], *, chosen: bool, good: bool
+) -> Offer:
+    return Offer(
+        label=kind.title,
+        changes=((f"cover.{TAG}", kind.name), *more),
+        facts=facts,
+        group=GROUP,
+        chosen=chosen,
+        good=good,
+    )
 
 
 def _held(cover: CoverKind, bindings: Registry[BindingKind], left: LeftOfCover) -> BindingKind | None:
@@ -51,7 +71,10 @@ def _held(cover: CoverKind, bindings: Registry[BindingKind], left: LeftOfCover) 
     can = [
         one
         for one in bindings.members
-        if one.at in cover.takes and left.pages.unit in one.takes and (one.suits is None or one.suits.fits(units)) and one.name != "own"
+        if one.at in cover.takes
+        and left.pages.unit in one.takes
+        and (one.suits is None or one.suits.fits(units))
+        and one.name != "own"
     ]
     return min(can, key=lambda one: one.suits is not None and units > one.suits.good_to, default=None)
 
@@ -59,11 +82,16 @@ def _held(cover: CoverKind, bindings: Registry[BindingKind], left: LeftOfCover) 
 def in_words(offered: tuple[Offer, ...]) -> str:
     """What the Brief says of the cover: what it is, and what would go as well.
 
-    >>> in_words((Offer("soft wrap", (), (), GROUP, True), Offer("no cover", (), (), GROUP), Offer("case", (), (), GROUP, False, False)))
+    >>> from dataclasses import replace
+    >>> names = ("soft wrap", "no cover", "case")
+    >>> first, bare, case = (Offer(label=name, changes=(), group=GROUP) for name in names)
+    >>> in_words((replace(first, chosen=True), bare, replace(case, good=False)))
     'Covered by soft wrap; no cover would go with it too. 1 more take another binding along, under Cover.'
     """
     good = [one.label for one in offered if one.good and not one.chosen]
     own = next((one.label for one in offered if one.chosen), "")
     also = f"; {' or '.join(good[:3])} would go with it too" if good else ""
     other = sum(not one.good for one in offered)
-    return f"Covered by {own}{also}." * bool(own) + (f" {other} more take another binding along, under Cover." if other and own else "")
+    return f"Covered by {own}{also}." * bool(own) + (
+        f" {other} more take another binding along, under Cover." if other and own else ""
+    )

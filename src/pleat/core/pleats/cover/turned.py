@@ -1,4 +1,5 @@
-"""Boards that are covered: the turn-in and the cut corner, what can go wrong with them (slip E3), and the steps that every covered board takes."""
+"""Boards that are covered: the turn-in and the cut corner, what can go wrong with them (slip E3), and the
+steps that every covered board takes."""
 
 from __future__ import annotations
 
@@ -11,8 +12,8 @@ from pleat.core.trade.making import COVERING_DRIES_MINUTES
 
 
 def corner_for(board_mm: float, covering_mm: float) -> float:
-    """How far off the board's corner the covering is cut, in the middle of what is usual; ``board_mm`` with the padding on it, all that the
-    covering goes round."""
+    """How far off the board's corner the covering is cut, in the middle of what is usual; ``board_mm`` with
+    the padding on it, all that the covering goes round."""
     return sum(CORNER_BOARDS) / 2 * board_mm + covering_mm
 
 
@@ -23,12 +24,20 @@ def corner_span(board_mm: float, covering_mm: float) -> tuple[float, float]:
 
 
 def turn_in_check(ruler: Ruler, turn_in_mm: float, half_mm: float) -> Check | None:
-    """E3: a turn-in too short to hold, or so long that those from opposite sides meet; ``half_mm`` is half of the board's shorter side."""
+    """E3: a turn-in too short to hold, or so long that those from opposite sides meet; ``half_mm`` is half of
+    the board's shorter side."""
     usual = min(TURN_IN_MM[1], half_mm - 1)
-    again = (Offer(label=f"turn-in {ruler.show(usual)}", changes=(("cover.turn_in_mm", usual),)),) if usual >= TURN_IN_MM[0] else ()
+    again = (
+        (Offer(label=f"turn-in {ruler.show(usual)}", changes=(("cover.turn_in_mm", usual),)),)
+        if usual >= TURN_IN_MM[0]
+        else ()
+    )
     no_fix = "" if again else "The boards are too small for one that holds: take a larger leaf."
     if turn_in_mm < TURN_IN_MM[0]:
-        why = f"With less than {ruler.show(TURN_IN_MM[0])} it comes off the inside of the board; the usual one is {ruler.between(15.0, 20.0, Ruler.show)}."
+        why = (
+            f"With less than {ruler.show(TURN_IN_MM[0])} it comes off the inside of the board; the usual "
+            f"one is {ruler.between(15.0, 20.0, Ruler.show)}."
+        )
         return Check(
             code="E3",
             level="watch",
@@ -38,7 +47,10 @@ def turn_in_check(ruler: Ruler, turn_in_mm: float, half_mm: float) -> Check | No
             no_fix=no_fix,
         )
     if turn_in_mm > half_mm:
-        why = f"Turn-ins from opposite edges lie on each other and make a step; half the board is {ruler.show(half_mm)}."
+        why = (
+            "Turn-ins from opposite edges lie on each other and make a step; half the board is "
+            f"{ruler.show(half_mm)}."
+        )
         return Check(
             code="E3",
             level="stop",
@@ -51,7 +63,8 @@ def turn_in_check(ruler: Ruler, turn_in_mm: float, half_mm: float) -> Check | No
 
 
 def corner_check(ruler: Ruler, own_mm: float | None, board_mm: float, covering_mm: float) -> Check | None:
-    """E3: the corner of the covering cut too near to the board's, or too far; None for one that Pleat places."""
+    """E3: the corner of the covering cut too near to the board's, or too far; None for one that Pleat
+    places."""
     low, high = corner_span(board_mm, covering_mm)
     if own_mm is None or low - ruler.thin_mm <= own_mm <= high + covering_mm + ruler.thin_mm:
         return None
@@ -60,13 +73,20 @@ def corner_check(ruler: Ruler, own_mm: float | None, board_mm: float, covering_m
         code="E3",
         level="watch",
         title=f"The corners are cut too {'near' if near else 'far from'} the board's: {ruler.thin(own_mm)}.",
-        why=f"{'The board shows at the corner' if near else 'What is left makes a lump at the corner'}; {ruler.between(low, high)} is right for this board and covering.",
-        offers=(Offer(label=f"cut them {ruler.thin(corner_for(board_mm, covering_mm))} off", changes=(("cover.corner_mm", None),)),),
+        why=f"{'The board shows at the corner' if near else 'What is left makes a lump at the corner'}; "
+        f"{ruler.between(low, high)} is right for this board and covering.",
+        offers=(
+            Offer(
+                label=f"cut them {ruler.thin(corner_for(board_mm, covering_mm))} off",
+                changes=(("cover.corner_mm", None),),
+            ),
+        ),
     )
 
 
 def backed_check(covering: Stock) -> Check | None:
-    """Cloth without a backing, through which the glue comes; padded boards are held by their turn-ins alone."""
+    """Cloth without a backing, through which the glue comes; padded boards are held by their turn-ins
+    alone."""
     if covering.backed:
         return None
     return Check(
@@ -79,12 +99,14 @@ def backed_check(covering: Stock) -> Check | None:
 
 
 def bare_inside(line: Offer) -> Check:
-    """Unequal layers either side of a board: it warps as the glue dries; ``line`` is the lining that balances it."""
+    """Unequal layers either side of a board: it warps as the glue dries; ``line`` is the lining that balances
+    it."""
     return Check(
         code="warp",
         level="watch",
         title="The boards will warp: they are covered outside and bare inside.",
-        why="The covering shrinks as its glue dries and bends the board towards itself. A lining of like weight, glued with its grain the same way, bends it back.",
+        why="The covering shrinks as its glue dries and bends the board towards itself. A lining of like "
+        "weight, glued with its grain the same way, bends it back.",
         offers=(line,),
     )
 
@@ -95,7 +117,10 @@ def corner_figure(ruler: Ruler, clear_mm: float, board_mm: float, covering_mm: f
         label="cut corners off the board by",
         value=clear_mm,
         show="thin",
-        how=f"At 45 degrees. Between {CORNER_BOARDS[0]:g} and {CORNER_BOARDS[1]:g} times the {ruler.thin(board_mm)} it goes round, and the covering's own: {ruler.between(*corner_span(board_mm, covering_mm))}. Nearer shows the board, farther makes a lump.",
+        how=f"At 45 degrees. Between {CORNER_BOARDS[0]:g} and {CORNER_BOARDS[1]:g} times the "
+        f"{ruler.thin(board_mm)} it goes round, and the covering's own: "
+        f"{ruler.between(*corner_span(board_mm, covering_mm))}. Nearer shows the board, farther makes a "
+        "lump.",
         rules=(Rule("CORNER_BOARDS", "1.5 to 2 board thicknesses, no source"),),
     )
 
@@ -104,7 +129,8 @@ def cut_corners(ruler: Ruler, clear_mm: float) -> Step:
     return Step(
         key="cut_corners",
         title="Cut the corners of the covering",
-        detail=f"At 45 degrees, {ruler.thin(clear_mm)} off each corner of the boards. Nearer shows the board, farther makes a lump.",
+        detail=f"At 45 degrees, {ruler.thin(clear_mm)} off each corner of the boards. Nearer shows the "
+        "board, farther makes a lump.",
         tools=("knife", "corner template"),
         needs=("board.glued",),
         gives=("corner.cut",),

@@ -12,7 +12,8 @@ from pleat.core.pleats.cover.laid import LaidResult
 class WrapResult(LaidResult):
     """The wrap as a panel plan; squares in mm as they really come out, holes from the cover's own head.
 
-    ``rows_mm`` are the sections' rows of holes from the left edge, ``on_board`` says that it can be scored on the maker's scoring board.
+    ``rows_mm`` are the sections' rows of holes from the left edge, ``on_board`` says that it can be scored on
+    the maker's scoring board.
     """
 
     wrap: PanelPlan

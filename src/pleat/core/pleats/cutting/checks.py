@@ -1,4 +1,5 @@
-"""What can go wrong before the knife: slips A10, B1, B4, B6, B7 (cover), B10, what the trimmer cannot take, and stock that runs out."""
+"""What can go wrong before the knife: slips A10, B1, B4, B6, B7 (cover), B10, what the trimmer cannot take,
+and stock that runs out."""
 
 from __future__ import annotations
 
@@ -21,12 +22,16 @@ _QUARTER_MM = MM_PER_INCH / 4
 _US_SIZES = ("letter", "legal", "tabloid", "half letter")
 
 
-def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]) -> tuple[Check, ...]:
+def find(
+    cutting: Cutting, left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]
+) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say; ``takes`` are the sheets of each stock."""
     found: list[Check | None] = []
     for cut in cuts:
         own = (_too_long(cut, left), _grain(cut), _miscounted(cut, cutting), _pattern(cut, left.brief.ruler))
-        found += [one for one in own if one and (one.key not in cut.part.told or (one.key == "B7" and cut.chosen))]
+        found += [
+            one for one in own if one and (one.key not in cut.part.told or (one.key == "B7" and cut.chosen))
+        ]
         found.append(_trimmer(cut, left.brief, left.tools))
     found += owned.find(cuts, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
     found.append(_mixed_units(left.typed))
@@ -34,7 +39,8 @@ def find(cutting: Cutting, left: LeftOfCutting, cuts: Sequence[StockCut], takes:
 
 
 def _too_long(cut: StockCut, left: LeftOfCutting) -> Check | None:
-    """B1, and E4 for what covers boards: the piece does not come out of the sheet, with the exact excess and what would take it off."""
+    """B1, and E4 for what covers boards: the piece does not come out of the sheet, with the exact excess and
+    what would take it off."""
     if cut.better.count:
         return None
     ruler, part, stock, pages = left.brief.ruler, cut.part, cut.stock, left.pages
@@ -42,18 +48,25 @@ def _too_long(cut: StockCut, left: LeftOfCutting) -> Check | None:
     own = sorted((part.width_mm, part.height_mm))
     excess = [max(0.0, a - b) for a, b in zip(own, sides, strict=True)]
     over = " and ".join(
-        f"{ruler.show(value) if value > ruler.step_mm / 2 else ruler.thin(value)} too {'long' if axis else 'wide'}"
+        f"{ruler.show(value) if value > ruler.step_mm / 2 else ruler.thin(value)} too "
+        f"{'long' if axis else 'wide'}"
         for axis, value in enumerate(excess)
         if value > 0.05
     )
     leaf, sheet = size_name(pages.leaf_width_mm, pages.leaf_height_mm) or "", stock.size_name or ""
-    strangers = " A size made for A paper never quite fits a US sheet." if leaf[:1] in ("A", "B") and sheet in _US_SIZES else ""
+    strangers = (
+        " A size made for A paper never quite fits a US sheet."
+        if leaf[:1] in ("A", "B") and sheet in _US_SIZES
+        else ""
+    )
     offers = part.smaller(stock.sheet_width_mm, stock.sheet_height_mm) if part.smaller else ()
     return Check(
         code="E4" if stock.role in ("covering", "side", "strip") else "B1",
         level="stop",
         title=f"The {part.name} is {over} for {stock.name}.",
-        why=f"It needs {ruler.size(part.width_mm, part.height_mm)}, {'what is left' if stock.cloth else 'the sheet'} is {ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
+        why=f"It needs {ruler.size(part.width_mm, part.height_mm)}, "
+        f"{'what is left' if stock.cloth else 'the sheet'} is "
+        f"{ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
         offers=offers,
         no_fix="" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
     )
@@ -67,7 +80,9 @@ def _pattern(cut: StockCut, ruler: Ruler) -> Check | None:
         code="B10",
         level="watch",
         title=f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
-        why=f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece {'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and look at it before you cut more.",
+        why=f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece "
+        f"{'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and "
+        "look at it before you cut more.",
         offers=(Offer(label="lay it upright", changes=((f"cutting.lies.{cut.part.stock}", "upright"),)),)
         if cut.chosen and cut.other.count
         else (),
@@ -84,9 +99,15 @@ def _trimmer(cut: StockCut, brief: BriefResult, tools: Tools) -> Check | None:
     ruler, thick = brief.ruler, cut.stock.caliper.likely
     assert tools.trimmer_longest_mm is not None
     if edge > tools.trimmer_longest_mm + 0.05:
-        what = f"a cut of {ruler.show(edge)} across the sheet; your trimmer cuts up to {ruler.show(tools.trimmer_longest_mm)}"
+        what = (
+            f"a cut of {ruler.show(edge)} across the sheet; your trimmer cuts up to "
+            f"{ruler.show(tools.trimmer_longest_mm)}"
+        )
     else:
-        what = f"a sheet of {ruler.fine(thick)}; your trimmer takes up to {ruler.fine(tools.trimmer_thickest_mm or 0)}"
+        what = (
+            f"a sheet of {ruler.fine(thick)}; your trimmer takes up to "
+            f"{ruler.fine(tools.trimmer_thickest_mm or 0)}"
+        )
     return Check(
         code="trimmer",
         of=cut.part.key,
@@ -106,11 +127,13 @@ def _grain(cut: StockCut) -> Check | None:
     return Check(
         code="B7",
         level="watch",
-        title=f"The grain runs across the {'spine' if cut.part.grain == 'h' else 'folds'} in the {cut.part.name}.",
+        title=f"The grain runs across the {'spine' if cut.part.grain == 'h' else 'folds'} in the "
+        f"{cut.part.name}.",
         why=f"{gives}: {cut.part.across}. Score it deep and fold it slowly.",
         offers=(
             Offer(
-                label="lay it with the grain", changes=((f"cutting.lies.{cut.part.stock}", "turned" if cut.other.turned else "upright"),)
+                label="lay it with the grain",
+                changes=((f"cutting.lies.{cut.part.stock}", "turned" if cut.other.turned else "upright"),),
             ),
         )
         if back
@@ -129,8 +152,14 @@ def _miscounted(cut: StockCut, cutting: Cutting) -> Check | None:
         code="B6",
         level="stop" if counted > best.count else "watch",
         title=f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
-        why=f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} then {'takes' if cut.part.count == 1 else 'take'} {many(cut.sheets or 0, 'sheet')}.",
-        offers=(Offer(label=f"{best.count} × {cut.part.name} a sheet", changes=((f"cutting.counted.{cut.part.stock}", best.count),)),),
+        why=f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} "
+        f"then {'takes' if cut.part.count == 1 else 'take'} {many(cut.sheets or 0, 'sheet')}.",
+        offers=(
+            Offer(
+                label=f"{best.count} × {cut.part.name} a sheet",
+                changes=((f"cutting.counted.{cut.part.stock}", best.count),),
+            ),
+        ),
     )
 
 
@@ -149,16 +178,24 @@ def _mixed_units(typed: Sequence[TypedLength]) -> Check | None:
             continue
         (inches if length.unit == "in" else metric).append(text)
         near = round(length.mm / _QUARTER_MM) * _QUARTER_MM
-        if length.unit != "in" and one.low_mm <= near <= one.high_mm and 0.02 < abs(near - length.mm) <= ROUNDED_TWICE_MM:
+        if (
+            length.unit != "in"
+            and one.low_mm <= near <= one.high_mm
+            and 0.02 < abs(near - length.mm) <= ROUNDED_TWICE_MM
+        ):
             twice.append((path, text, near))
     if not inches or not metric:
         return None
-    fixes = tuple(Offer(label=f"{text} was {RULERS['in'].show(near)}", changes=((path, near),)) for path, text, near in twice[:3])
+    fixes = tuple(
+        Offer(label=f"{text} was {RULERS['in'].show(near)}", changes=((path, near),))
+        for path, text, near in twice[:3]
+    )
     return Check(
         code="A10",
         level="watch" if fixes else "note",
         title=f"Inches and millimetres are mixed in this plan: {inches[0]} and {metric[0]}.",
-        why="Pleat keeps each exactly as you typed it. But a length that was turned from one into the other by hand has been rounded once already.",
+        why="Pleat keeps each exactly as you typed it. But a length that was turned from one into the other "
+        "by hand has been rounded once already.",
         offers=fixes,
         no_fix="" if fixes else "Nothing to do if each was read off its own ruler.",
     )

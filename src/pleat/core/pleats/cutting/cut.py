@@ -14,10 +14,11 @@ from pleat.core.pleats.paper.stocks import GrainAxis, Stock
 
 @dataclass(frozen=True)
 class StockCut:
-    """One part on its stock: the better way to lay it, the other way, and sheets needed (None when none fits).
+    """One part on its stock: the better way to lay it, the other way, and sheets needed (None when none
+    fits).
 
-    ``by_trimmer`` says that the maker's trimmer takes every cut of it, the first one right across the sheet too; ``chosen`` that the
-    maker chose the way it lies.
+    ``by_trimmer`` says that the maker's trimmer takes every cut of it, the first one right across the sheet
+    too; ``chosen`` that the maker chose the way it lies.
     """
 
     part: Part
@@ -30,10 +31,13 @@ class StockCut:
 
     @property
     def grain_words(self) -> str:
-        """Which way the grain lies in the piece as it is cut: along the side its folds run, across it, or not known."""
+        """Which way the grain lies in the piece as it is cut: along the side its folds run, across it, or not
+        known."""
         known = self.better.with_grain
         side = "height" if self.part.grain == "h" else "width"
-        return "grain not known" if known is None else f"grain along the {side}" if known else "across the grain"
+        return (
+            "grain not known" if known is None else f"grain along the {side}" if known else "across the grain"
+        )
 
     @property
     def needs_no_cut(self) -> bool:
@@ -50,8 +54,8 @@ def _laid(part: Part, stock: Stock, turned: bool, tools: Tools) -> StockCut:
 
 
 def cut_part(part: Part, stock: Stock, tools: Tools, way: Lies = "auto") -> StockCut:
-    """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes; the maker's own ``way`` goes before, and the
-    part's before that."""
+    """The better and the other way to cut ``part`` from ``stock``, and the sheets it takes; the maker's own
+    ``way`` goes before, and the part's before that."""
     if part.lies != "auto":
         return _laid(part, stock, part.lies == "turned", tools)
     if way != "auto":
@@ -69,24 +73,36 @@ def _both(part: Part, stock: Stock) -> tuple[Lay, Lay]:
 
 
 def _grain(part: Part, stock: Stock) -> GrainAxis | None:
-    """The stock's grain as a piece sees it whose own should run along its height: one that wants it along its width sees it turned."""
+    """The stock's grain as a piece sees it whose own should run along its height: one that wants it along its
+    width sees it turned."""
     if part.grain == "h" or stock.grain is None:
         return stock.grain
     return "w" if stock.grain == "h" else "h"
 
 
 def _cut(part: Part, stock: Stock, better: Lay, other: Lay, tools: Tools) -> StockCut:
-    by_trimmer = tools.trims(longest_cut_mm(better, stock.sheet_width_mm, stock.sheet_height_mm), stock.caliper.likely)
-    return StockCut(part, stock, better, other, math.ceil(part.count / better.count) if better.count else None, by_trimmer)
+    by_trimmer = tools.trims(
+        longest_cut_mm(better, stock.sheet_width_mm, stock.sheet_height_mm), stock.caliper.likely
+    )
+    return StockCut(
+        part, stock, better, other, math.ceil(part.count / better.count) if better.count else None, by_trimmer
+    )
 
 
 def longest_cut_mm(way: Lay, sheet_width_mm: float, sheet_height_mm: float) -> float:
-    """The longest cut that parts a sheet into its pieces: the first go right across, those in the strips are as long as a piece.
+    """The longest cut that parts a sheet into its pieces: the first go right across, those in the strips are
+    as long as a piece.
 
     Of the two orders the one with the shorter longest cut counts; 0 where the sheet is one piece.
     """
     across = sheet_height_mm - way.rows * way.piece_height_mm > HAIR_MM or way.rows > 1
     along = sheet_width_mm - way.columns * way.piece_width_mm > HAIR_MM or way.columns > 1
-    rows_first = max(sheet_width_mm if across else 0.0, (way.piece_height_mm if across else sheet_height_mm) if along else 0.0)
-    columns_first = max(sheet_height_mm if along else 0.0, (way.piece_width_mm if along else sheet_width_mm) if across else 0.0)
+    rows_first = max(
+        sheet_width_mm if across else 0.0,
+        (way.piece_height_mm if across else sheet_height_mm) if along else 0.0,
+    )
+    columns_first = max(
+        sheet_height_mm if along else 0.0,
+        (way.piece_width_mm if along else sheet_width_mm) if across else 0.0,
+    )
     return min(rows_first, columns_first)

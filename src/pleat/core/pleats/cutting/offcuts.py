@@ -1,4 +1,5 @@
-"""What is left of the sheets when the pieces are out: strips to the right and below, and places not used on the last sheet."""
+"""What is left of the sheets when the pieces are out: strips to the right and below, and places not used on
+the last sheet."""
 
 from __future__ import annotations
 
@@ -12,7 +13,8 @@ from pleat.core.trade.making import OFFCUT_MM
 
 @dataclass(frozen=True)
 class Offcut:
-    """Equal pieces that are left of a stock's sheets: size in mm, how many, and the axis the grain runs along (None: not known)."""
+    """Equal pieces that are left of a stock's sheets: size in mm, how many, and the axis the grain runs along
+    (None: not known)."""
 
     stock: str
     role: str
@@ -25,7 +27,8 @@ class Offcut:
 def left_over(cut: StockCut) -> tuple[Offcut, ...]:
     """The offcuts of a cut that are worth keeping; empty when nothing fits.
 
-    The whole height is parted off first, then what is below: so the strip to the right is as high as the sheet.
+    The whole height is parted off first, then what is below: so the strip to the right is as high as the
+    sheet.
     """
     lay, sheets = cut.better, cut.sheets
     if not sheets or cut.needs_no_cut:
@@ -49,7 +52,13 @@ def offcuts(cut: StockCut, paper: Paper) -> tuple[Paper, ...]:
 
 
 def _paper(paper: Paper, one: Offcut) -> Paper:
-    grain = "unknown" if one.grain is None else "long" if (one.height_mm >= one.width_mm) == (one.grain == "h") else "short"
+    grain = (
+        "unknown"
+        if one.grain is None
+        else "long"
+        if (one.height_mm >= one.width_mm) == (one.grain == "h")
+        else "short"
+    )
     changes = {
         "name": paper.name if paper.name.endswith(", offcut") else f"{paper.name[:51]}, offcut",
         "form": "offcut",

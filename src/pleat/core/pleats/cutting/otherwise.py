@@ -1,4 +1,5 @@
-"""What comes out otherwise on the ruler in use than on the one a book was made on: told, with the way back."""
+"""What comes out otherwise on the ruler in use than on the one a book was made on: told, with the way
+back."""
 
 from __future__ import annotations
 
@@ -18,8 +19,11 @@ NAMED: Final = 4
 """Figures that the title names."""
 
 
-def find(now: Sequence[PleatResult], made: Sequence[PleatResult], ruler: Ruler, made_on: Ruler) -> list[Check]:
-    """One check for all figures of these pleats that differ by a count, or much in length, from what they were on the ruler the book was made on."""
+def find(
+    now: Sequence[PleatResult], made: Sequence[PleatResult], ruler: Ruler, made_on: Ruler
+) -> list[Check]:
+    """One check for all figures of these pleats that differ by a count, or much in length, from what they
+    were on the ruler the book was made on."""
     pairs = list(zip(now, made, strict=True))
     found = [words for pair in pairs for words in _differing(*pair, ruler, made_on)]
     stops = [check.title for pair in pairs for check in _new_stops(*pair)]
@@ -32,10 +36,14 @@ def find(now: Sequence[PleatResult], made: Sequence[PleatResult], ruler: Ruler, 
             code="marks",
             level="watch",
             title=f"On the ruler in {_WORDS[ruler.name]} it comes out otherwise: {told}.",
-            why=f"The book was made on the ruler in {_WORDS[made_on.name]}. What was typed is as it was; what was not is worked out up to the next "
+            why=f"The book was made on the ruler in {_WORDS[made_on.name]}. What was typed is as it was; "
+            "what was not is worked out up to the next "
             "mark of the ruler in use, and its marks lie elsewhere.",
             offers=(
-                Offer(label=f"back to the ruler in {_WORDS[made_on.name]}", changes=(("brief.ruler", made_on.name),)),
+                Offer(
+                    label=f"back to the ruler in {_WORDS[made_on.name]}",
+                    changes=(("brief.ruler", made_on.name),),
+                ),
                 Offer(label=f"make it in {_WORDS[ruler.name]} from now on", changes=(("brief.marks", None),)),
             ),
         )
@@ -58,7 +66,10 @@ def _differing(now: PleatResult, made: PleatResult, ruler: Ruler, made_on: Ruler
         elif figure.show == "count":
             if figure.value != old.value:
                 yield f"{figure.label} {figure.value} instead of {old.value}"
-        elif any(abs(a - b) > max(mark, OTHERWISE_SHARE * b) for a, b in zip(_sides(figure), _sides(old), strict=False)):
+        elif any(
+            abs(a - b) > max(mark, OTHERWISE_SHARE * b)
+            for a, b in zip(_sides(figure), _sides(old), strict=False)
+        ):
             yield f"{figure.label} {_shown(figure, ruler)} instead of {_shown(old, ruler)}"
 
 

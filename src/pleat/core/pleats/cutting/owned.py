@@ -1,4 +1,5 @@
-"""Whether there is enough of each material. What one item of the materials serves in several places is counted once, for all of them together."""
+"""Whether there is enough of each material. What one item of the materials serves in several places is
+counted once, for all of them together."""
 
 from __future__ import annotations
 
@@ -15,15 +16,19 @@ COUNT_ON_SHELF = "If you have more, put the count right among the materials; the
 
 
 def together(stocks: Iterable[Stock]) -> tuple[tuple[Stock, ...], ...]:
-    """Stocks that are one item of the materials beside each other, the others by themselves, in the order they come."""
+    """Stocks that are one item of the materials beside each other, the others by themselves, in the order
+    they come."""
     found: dict[tuple[str, str], list[Stock]] = {}
     for stock in stocks:
         found.setdefault(("item", stock.item) if stock.item else ("key", stock.key), []).append(stock)
     return tuple(tuple(own) for own in found.values())
 
 
-def find(cuts: Sequence[StockCut], takes: Mapping[str, int], stocks: Iterable[Stock], ruler: Ruler) -> tuple[Check, ...]:
-    """What there is not enough of; ``takes`` are the sheets of each stock, the whole ones of a pile as well, which is told of on its own."""
+def find(
+    cuts: Sequence[StockCut], takes: Mapping[str, int], stocks: Iterable[Stock], ruler: Ruler
+) -> tuple[Check, ...]:
+    """What there is not enough of; ``takes`` are the sheets of each stock, the whole ones of a pile as well,
+    which is told of on its own."""
     found: list[Check | None] = []
     for own in together(stocks):
         keys, first = {stock.key for stock in own}, own[0]
@@ -45,11 +50,14 @@ def _owned(stock: Stock, needed: int) -> Check | None:
     if stock.owned is None or needed <= stock.owned:
         return None
     missing = needed - stock.owned
-    mine = Offer(label=f"I have {needed} for {stock.serves} after all", changes=((f"paper.{stock.key}.owned", needed),))
+    mine = Offer(
+        label=f"I have {needed} for {stock.serves} after all", changes=((f"paper.{stock.key}.owned", needed),)
+    )
     return Check(
         code="owned",
         level="stop",
-        title=f"{many(needed, 'sheet')} of {stock.name} {'is' if needed == 1 else 'are'} needed, you own {stock.owned}.",
+        title=f"{many(needed, 'sheet')} of {stock.name} {'is' if needed == 1 else 'are'} needed, you own "
+        f"{stock.owned}.",
         why=f"{missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
         offers=() if stock.in_materials else (mine,),
         no_fix=COUNT_ON_SHELF if stock.in_materials else "",
@@ -67,14 +75,19 @@ def _shared(own: Sequence[Stock], needed: int, takes: Mapping[str, int]) -> Chec
         code="owned",
         level="stop",
         title=f"{many(needed, 'sheet')} of {first.name} are needed, you own {first.owned}.",
-        why=f"{split}: {missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
+        why=f"{split}: {missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first "
+        "one.",
         no_fix=f"{COUNT_ON_SHELF} Or take another paper for one of them.",
     )
 
 
 def of_the_roll(cuts: Sequence[StockCut]) -> dict[str, float]:
     """How much of the length of a roll each part takes in mm, by its key: whole rows right across it."""
-    return {cut.part.key: math.ceil(cut.part.count / cut.better.columns) * cut.better.piece_height_mm for cut in cuts if cut.better.count}
+    return {
+        cut.part.key: math.ceil(cut.part.count / cut.better.columns) * cut.better.piece_height_mm
+        for cut in cuts
+        if cut.better.count
+    }
 
 
 def _roll(own: Sequence[Stock], cuts: Sequence[StockCut], ruler: Ruler) -> Check | None:
@@ -83,12 +96,18 @@ def _roll(own: Sequence[Stock], cuts: Sequence[StockCut], ruler: Ruler) -> Check
     first, needed = own[0], sum(long.values())
     if needed <= first.sheet_height_mm + 0.05:
         return None
-    split = joined(f"{ruler.show(ruler.snap_up(long[cut.part.key]))} for the {cut.part.name}" for cut in cuts if cut.part.key in long)
+    split = joined(
+        f"{ruler.show(ruler.snap_up(long[cut.part.key]))} for the {cut.part.name}"
+        for cut in cuts
+        if cut.part.key in long
+    )
     return Check(
         code="owned",
         level="stop",
-        title=f"{ruler.show(ruler.snap_up(needed))} of {first.name} are needed, and {ruler.show(first.sheet_height_mm)} are left.",
-        why=f"{split}, right across the roll: {ruler.show(ruler.snap_up(needed - first.sheet_height_mm))} are missing.",
+        title=f"{ruler.show(ruler.snap_up(needed))} of {first.name} are needed, and "
+        f"{ruler.show(first.sheet_height_mm)} are left.",
+        why=f"{split}, right across the roll: {ruler.show(ruler.snap_up(needed - first.sheet_height_mm))} "
+        "are missing.",
         no_fix="See how much is left, take a longer piece, or make fewer books at once.",
     )
 
@@ -103,10 +122,18 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[StockCut]) -> Check | None
     return Check(
         code="B4",
         level="stop",
-        title=f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come from another paper.",
-        why=f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong together then differ in colour, thickness or grain. Take all of them from one sheet before you cut the first.",
+        title=f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come "
+        "from another paper.",
+        why=f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong "
+        "together then differ in colour, thickness or grain. Take all of them from one sheet before you "
+        "cut the first.",
         offers=()
         if stock.in_materials
-        else (Offer(label=f"I have {needed} such offcuts for {stock.serves}", changes=((f"paper.{stock.key}.owned", needed),)),),
+        else (
+            Offer(
+                label=f"I have {needed} such offcuts for {stock.serves}",
+                changes=((f"paper.{stock.key}.owned", needed),),
+            ),
+        ),
         no_fix=COUNT_ON_SHELF if stock.in_materials else "",
     )

@@ -14,7 +14,8 @@ Lying = Annotated[Lies, ChoiceRule("pieces lie", LIES)]
 
 
 class Cutting(Record):
-    """Pleat 7, by the key of each stock: how many pieces the maker counted out of one sheet, where they did, and which way round pieces lie."""
+    """Pleat 7, by the key of each stock: how many pieces the maker counted out of one sheet, where they did,
+    and which way round pieces lie."""
 
     counted: dict[Word, Counted | None] = Field(default_factory=dict, max_length=400)
     lies: dict[Word, Lying] = Field(default_factory=dict, max_length=400)

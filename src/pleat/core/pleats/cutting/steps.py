@@ -27,7 +27,9 @@ def of(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]) 
         own = [cut for cut in cuts if cut.stock.role == role]
         early = [cut for cut in own if not cut.part.needs]
         late = [cut for cut in own if cut.part.needs]
-        if early and late and role == "board":  # leaves of board are cut long before the boards that are measured for
+        if (
+            early and late and role == "board"
+        ):  # leaves of board are cut long before the boards that are measured for
             steps += _others(left.brief.ruler, f"cut_{role}_first", early, (f"{role}.first",))
             steps += _others(left.brief.ruler, f"cut_{role}", late, (f"{role}.cut",))
         else:
@@ -70,11 +72,15 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, i
         detail = (
             "Every sheet of the pile is folded as it is."
             if whole
-            else f"The sheets are {'stacked' if left.pages.unit == 'leaf' else 'folded'} as they are. Trimming a side that is right already only adds error."
+            else f"The sheets are {'stacked' if left.pages.unit == 'leaf' else 'folded'} as they are. "
+            "Trimming a side that is right already only adds error."
         )
     elif whole:
         title = f"Cut {many(sum(cut.part.count for cut in cuts), 'piece')} for the pile"
-        detail = f"{'; '.join(_from(ruler, cut) for cut in cuts)}. Which way round each lies is drawn under Cutting."
+        detail = (
+            f"{'; '.join(_from(ruler, cut) for cut in cuts)}. Which way round each lies is drawn under "
+            "Cutting."
+        )
     else:
         title = "Cut the sheets"
         detail = f"{'; '.join(_piece(ruler, cut) for cut in cuts)}, {cuts[0].grain_words}."
@@ -83,7 +89,10 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, i
         title=title,
         detail=detail,
         tools=() if nothing else _cutters(cuts),
-        needs=("stock.gathered", *(dict.fromkeys(need for cut in cuts for need in cut.part.needs) or ("leaf.tried",))),
+        needs=(
+            "stock.gathered",
+            *(dict.fromkeys(need for cut in cuts for need in cut.part.needs) or ("leaf.tried",)),
+        ),
         gives=("leaf.cut",),
         cautions=() if nothing else (KNIFE,),
         signature=left.pages.cut_signature or signature(*pieces),
@@ -96,15 +105,17 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, i
 
 
 def _others(ruler: Ruler, key: str, cuts: Sequence[StockCut], gives: tuple[str, ...]) -> list[Step]:
-    """Cutting the pieces of one stock, a step for each sort of them; its sheets are taken with the first. One tick for all of them, as it
-    was once, stands for each."""
+    """Cutting the pieces of one stock, a step for each sort of them; its sheets are taken with the first. One
+    tick for all of them, as it was once, stands for each."""
     parts = [cut.part for cut in cuts]
     together_ = signature(*(side for part in parts for side in (part.width_mm, part.height_mm)))
     return [
         Step(
             key=f"{key}_{cut.part.key}" if number else key,
             title=f"Cut the {cut.part.name}",
-            detail=" ".join([f"{_piece(ruler, cut)}, {cut.grain_words}.", *([cut.part.advice] if cut.part.advice else [])]),
+            detail=" ".join(
+                [f"{_piece(ruler, cut)}, {cut.grain_words}.", *([cut.part.advice] if cut.part.advice else [])]
+            ),
             tools=_cutters([cut]),
             needs=("stock.gathered", *cut.part.needs),
             gives=gives,
@@ -127,7 +138,11 @@ def _piece(ruler: Ruler, cut: StockCut) -> str:
 
 
 def _from(ruler: Ruler, cut: StockCut) -> str:
-    gives = f"from {many(cut.sheets, 'sheet')} of {cut.stock.name}" if cut.sheets else f"that do not come out of {cut.stock.name}"
+    gives = (
+        f"from {many(cut.sheets, 'sheet')} of {cut.stock.name}"
+        if cut.sheets
+        else f"that do not come out of {cut.stock.name}"
+    )
     return f"{_piece(ruler, cut)} {gives}" + (", fold-out and all" if len(cut.part.folds) > 1 else "")
 
 

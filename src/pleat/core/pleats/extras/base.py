@@ -1,4 +1,5 @@
-"""What everything that can be put into a book has: where it goes, what it is cut from, and what comes of it."""
+"""What everything that can be put into a book has: where it goes, what it is cut from, and what comes of
+it."""
 
 from __future__ import annotations
 
@@ -29,7 +30,8 @@ Sided = Annotated[
 
 
 class Placed(Record):
-    """One place: the face by its name, and where its corner lies on it in mm, from the left edge as one looks and from the head; in the middle where nothing is said."""
+    """One place: the face by its name, and where its corner lies on it in mm, from the left edge as one looks
+    and from the head; in the middle where nothing is said."""
 
     on: Word
     x_mm: Annotated[float, LengthRule("from the left edge", -500, 2000)] | None = None
@@ -44,10 +46,12 @@ class Extra(Member):
 
 @dataclass(frozen=True)
 class Face:
-    """A face that something can be put on, mm: its name, which lasts; what it is called; the leaf it is a side of, by number from 0, and whether one
-    looks at its front. ``spine`` is the side of it where it is held as one looks at it. ``origin``, ``across`` and ``down`` take a point of it to
-    where that lies in the shut book, from the spine and from the head. ``facing`` is the face it lies against; ``cover`` says
-    that it is the inside of a cover, which is there before the pleat that makes it: it is taken to be as large as the leaves."""
+    """A face that something can be put on, mm: its name, which lasts; what it is called; the leaf it is a
+    side of, by number from 0, and whether one looks at its front. ``spine`` is the side of it where it is
+    held as one looks at it. ``origin``, ``across`` and ``down`` take a point of it to where that lies in the
+    shut book, from the spine and from the head. ``facing`` is the face it lies against; ``cover`` says that
+    it is the inside of a cover, which is there before the pleat that makes it: it is taken to be as large as
+    the leaves."""
 
     name: str
     title: str
@@ -93,8 +97,8 @@ class Layer:
 
 @dataclass(frozen=True)
 class Mouth:
-    """Where something slides in, mm: the side that is open, what passes between what holds it, and how deep it goes; ``held`` are the sides that
-    are glued, each with what that takes of the room."""
+    """Where something slides in, mm: the side that is open, what passes between what holds it, and how deep
+    it goes; ``held`` are the sides that are glued, each with what that takes of the room."""
 
     side: Where
     throat_mm: float
@@ -104,7 +108,8 @@ class Mouth:
 
 @dataclass(frozen=True)
 class Swing:
-    """What turns on a hinge: the side of the thing the hinge lies on, and how far it reaches past it when it is open, mm."""
+    """What turns on a hinge: the side of the thing the hinge lies on, and how far it reaches past it when it
+    is open, mm."""
 
     hinge: Where
     reach_mm: float
@@ -112,8 +117,8 @@ class Swing:
 
 @dataclass(frozen=True)
 class WorkWords:
-    """What is done for it, in words: making it, putting it on, filling it. ``flat`` work wants the sheet flat, before folding in and binding;
-    ``cuts`` says that a knife goes through the page."""
+    """What is done for it, in words: making it, putting it on, filling it. ``flat`` work wants the sheet
+    flat, before folding in and binding; ``cuts`` says that a knife goes through the page."""
 
     make: str = ""
     fix: str = ""
@@ -126,10 +131,14 @@ class WorkWords:
 
 @dataclass(frozen=True, kw_only=True)
 class Thing:
-    """What an extra comes to, in mm: its outline on the page, the pieces it is cut from, its layers, what it counts out, where something slides in
-    and how it swings. ``hole`` goes through the leaf, ``partner`` has its other half where it lands on the facing page. ``inside`` are those of its layers that slide in, and ``stands_mm`` is how far they stand out past its mouth; ``stuck`` is the rectangle (left, head, right, tail) of it that is
-    fixed, where not all of it is; ``out`` is the side on which it is meant to reach past the edge of its face, and how far; ``outline`` are its corners where it is no rectangle,
-    those of its mouth first; ``lines`` are edges that show on it; ``at`` is where its corner lies by itself, in the middle where nothing is said; ``checks`` are about itself, wherever it is."""
+    """What an extra comes to, in mm: its outline on the page, the pieces it is cut from, its layers, what it
+    counts out, where something slides in and how it swings. ``hole`` goes through the leaf, ``partner`` has
+    its other half where it lands on the facing page. ``inside`` are those of its layers that slide in, and
+    ``stands_mm`` is how far they stand out past its mouth; ``stuck`` is the rectangle (left, head, right,
+    tail) of it that is fixed, where not all of it is; ``out`` is the side on which it is meant to reach past
+    the edge of its face, and how far; ``outline`` are its corners where it is no rectangle, those of its
+    mouth first; ``lines`` are edges that show on it; ``at`` is where its corner lies by itself, in the middle
+    where nothing is said; ``checks`` are about itself, wherever it is."""
 
     title: str
     width_mm: float
@@ -157,8 +166,8 @@ class Thing:
 
 @dataclass(frozen=True, kw_only=True)
 class ExtraKind(Kind):
-    """A member of Extras: ``compute`` takes (record, its id, the face, what stands to the left) and gives a Thing. ``group`` is what it is listed
-    under, ``begins`` what is decided when it is put in."""
+    """A member of Extras: ``compute`` takes (record, its id, the face, what stands to the left) and gives a
+    Thing. ``group`` is what it is listed under, ``begins`` what is decided when it is put in."""
 
     compute: Callable[[Any, str, Face, LeftOfExtras], Thing]
     group: str

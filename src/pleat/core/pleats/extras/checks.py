@@ -1,4 +1,5 @@
-"""What can go wrong with what is put in: faces that are gone, things past the edge, mouths that are shut, flaps in each other's way, all in one spot."""
+"""What can go wrong with what is put in: faces that are gone, things past the edge, mouths that are shut,
+flaps in each other's way, all in one spot."""
 
 from __future__ import annotations
 
@@ -22,7 +23,11 @@ def find(asked: ExtrasContext) -> tuple[Check, ...]:
     """Every check that has something to say, each design's own first."""
     found: list[tuple[str, Check | None]] = []
     for item in asked.items:
-        own = {(check.key, check.title): check for one in item.spots or (None,) for check in (one.thing if one else item.thing).checks}
+        own = {
+            (check.key, check.title): check
+            for one in item.spots or (None,)
+            for check in (one.thing if one else item.thing).checks
+        }
         about = (
             _gone(item, asked),
             _past_the_edge(item, asked),
@@ -39,7 +44,13 @@ def find(asked: ExtrasContext) -> tuple[Check, ...]:
     pairs = [pair for spots in together.values() for pair in combinations(spots, 2)]
     order = {item.key: number for number, item in enumerate(asked.items)}
     found += [*crossing.checks(pairs, order, asked.record), *_through(asked, together)]
-    found += [("", check) for check in (*even.checks(asked), *gussets.checks(asked.left.pages, asked.put, asked.left.brief.ruler))]
+    found += [
+        ("", check)
+        for check in (
+            *even.checks(asked),
+            *gussets.checks(asked.left.pages, asked.put, asked.left.brief.ruler),
+        )
+    ]
     return told_apart([(name, check) for name, check in found if check])
 
 
@@ -57,7 +68,10 @@ def told_apart(named: Sequence[Named]) -> tuple[Check, ...]:
             if titles[check.key, check.title] > 1
             else check.title
         )
-        offers = tuple(replace(one, label=f"{one.label} ({name})") if len(fixes[check.key, one.label]) > 1 else one for one in check.offers)
+        offers = tuple(
+            replace(one, label=f"{one.label} ({name})") if len(fixes[check.key, one.label]) > 1 else one
+            for one in check.offers
+        )
         found.append(replace(check, title=title, offers=offers))
     return tuple(found)
 
@@ -72,13 +86,16 @@ def _gone(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     if len(free) == len(item.lost):
         to = dict(zip((number for number, _ in item.lost), free, strict=True))
         places = [
-            Placed(on=to[number].name, x_mm=place.x_mm, y_mm=place.y_mm).model_dump() if number in to else place.model_dump()
+            Placed(on=to[number].name, x_mm=place.x_mm, y_mm=place.y_mm).model_dump()
+            if number in to
+            else place.model_dump()
             for number, place in enumerate(item.record.places)
         ]
         offers.insert(
             0,
             Offer(
-                label=f"move it to {joined([face.title for face in free[:3]])}{' and on' if len(free) > 3 else ''}",
+                label="move it to "
+                f"{joined([face.title for face in free[:3]])}{' and on' if len(free) > 3 else ''}",
                 changes=((f"extras.items.{item.key}.places", places),),
             ),
         )
@@ -108,7 +125,12 @@ def _past_the_edge(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
             bottom + stands * (side == "tail"),
         )
         face = one.face
-        if need[0] >= -0.3 and need[1] >= -0.3 and need[2] <= face.width_mm + 0.3 and need[3] <= face.height_mm + 0.3:
+        if (
+            need[0] >= -0.3
+            and need[1] >= -0.3
+            and need[2] <= face.width_mm + 0.3
+            and need[3] <= face.height_mm + 0.3
+        ):
             continue
         spots.append(one)
         wide, high = need[2] - need[0], need[3] - need[1]
@@ -122,7 +144,27 @@ def _past_the_edge(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
         return None
     first = spots[0]
     size = ruler.size(first.thing.width_mm, first.thing.height_mm)
-    standing = f", and what is in it stands out {ruler.show(first.thing.stands_mm)}" if first.thing.stands_mm else ""
+    standing = (
+        f", and what is in it stands out {ruler.show(first.thing.stands_mm)}" if first.thing.stands_mm else ""
+    )
+    return Check(
+        code="F9",
+        level="stop",
+        title=f"The {item.title} of {size} comes past the edge of {on_faces(spots)}{standing}.",
+        why=f"The face is {ruler.size(first.face.width_mm, first.face.height_mm)}. It catches, and keeps the "
+        "book from shutting.",
+        offers=tuple(_moved_in(item, asked, spots, out, large)),
+    )
+
+
+def _moved_in(
+    item: PlacedDesign,
+    asked: ExtrasContext,
+    spots: list[PlacedItem],
+    out: Mapping[int, tuple[float, float]],
+    large: bool,
+) -> list[Offer]:
+    """Back on its face by moving, by another size, or away; ``out`` says where moving brings it."""
     offers = []
     if out:
         offers.append(Offer(label="move it in from the edge", changes=moved(item, out)))
@@ -131,20 +173,20 @@ def _past_the_edge(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
         own_size = [
             name
             for name in ("width_mm", "height_mm")
-            if (field := type(item.record).model_fields.get(name)) and field.default is None and getattr(item.record, name) is not None
+            if (field := type(item.record).model_fields.get(name))
+            and field.default is None
+            and getattr(item.record, name) is not None
         ]
         if own_size:
-            offers.append(Offer(label="let it find its size", changes=tuple((f"{own}.{name}", None) for name in own_size)))
+            offers.append(
+                Offer(
+                    label="let it find its size", changes=tuple((f"{own}.{name}", None) for name in own_size)
+                )
+            )
         if (turned := _turned(item, spots, asked)) is not None:
             offers.append(Offer(label=f"what goes in lies {turned}", changes=((f"{own}.lies", turned),)))
         offers.append(Offer(label="take it away there", changes=without(item, (one.number for one in spots))))
-    return Check(
-        code="F9",
-        level="stop",
-        title=f"The {item.title} of {size} comes past the edge of {on_faces(spots)}{standing}.",
-        why=f"The face is {ruler.size(first.face.width_mm, first.face.height_mm)}. It catches, and keeps the book from shutting.",
-        offers=tuple(offers),
-    )
+    return offers
 
 
 def _turned(item: PlacedDesign, spots: Sequence[PlacedItem], asked: ExtrasContext) -> str | None:
@@ -196,12 +238,23 @@ def _mouth_at_spine(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
 
 def _blank(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     """B9: a flap cut from a paper that is printed on one side shows the other when it is opened."""
-    if not isinstance(item.record, Flap) or not item.spots or asked.left.paper.stock(item.record.stock).sides != 1:
+    if (
+        not isinstance(item.record, Flap)
+        or not item.spots
+        or asked.left.paper.stock(item.record.stock).sides != 1
+    ):
         return None
     stock = asked.left.paper.stock(item.record.stock)
-    others = [name for name in ("card", "mat", "leaf") if name != item.record.stock and asked.left.paper.stock(name).sides == 2]
+    others = [
+        name
+        for name in ("card", "mat", "leaf")
+        if name != item.record.stock and asked.left.paper.stock(name).sides == 2
+    ]
     offers = tuple(
-        Offer(label=f"cut it from {asked.left.paper.stock(name).name}", changes=((f"extras.items.{item.key}.stock", name),))
+        Offer(
+            label=f"cut it from {asked.left.paper.stock(name).name}",
+            changes=((f"extras.items.{item.key}.stock", name),),
+        )
         for name in others[:2]
     )
     return Check(
@@ -225,7 +278,8 @@ def _hinged_at_spine(item: PlacedDesign) -> Check | None:
     return Check(
         code="F7",
         level="watch",
-        title=f"The {item.title} is hinged on the spine's side on {on_faces(spots)}: it opens into the gutter.",
+        title=f"The {item.title} is hinged on the spine's side on {on_faces(spots)}: it opens into the "
+        "gutter.",
         why="There is no room for it to lie down there, and the facing page is pushed up.",
         offers=(
             Offer(label="hinged at the head", changes=((own, "head"),)),
@@ -235,7 +289,8 @@ def _hinged_at_spine(item: PlacedDesign) -> Check | None:
 
 
 def _way_up(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
-    """B10: a flap of a paper with a top, hinged at its head or tail, shows it upside down when it is opened."""
+    """B10: a flap of a paper with a top, hinged at its head or tail, shows it upside down when it is
+    opened."""
     if not isinstance(item.record, Flap) or not item.spots or item.record.hinge not in ("head", "tail"):
         return None
     stock = asked.left.paper.stock(item.record.stock)
@@ -247,9 +302,14 @@ def _way_up(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
         code="B10",
         level="watch",
         title=f"The pattern of {stock.name} stands on its head on the {item.title} when it is opened.",
-        why=f"Turned up about its {item.record.hinge}, the flap is upside down; about a side it stays upright.",
-        offers=tuple(Offer(label=f"hinged at the {side}", changes=((f"{own}.hinge", side),)) for side in sides),
-        no_fix="" if sides else "Cut it from a paper without a top, or hinge it at the side on pages that lie one way.",
+        why=f"Turned up about its {item.record.hinge}, the flap is upside down; about a side it stays "
+        "upright.",
+        offers=tuple(
+            Offer(label=f"hinged at the {side}", changes=((f"{own}.hinge", side),)) for side in sides
+        ),
+        no_fix=""
+        if sides
+        else "Cut it from a paper without a top, or hinge it at the side on pages that lie one way.",
     )
 
 
@@ -263,13 +323,16 @@ def _no_partner(item: PlacedDesign) -> Check | None:
     return Check(
         code="F3",
         level="stop",
-        title=f"The {item.title} on {on_faces(alone)} have nothing to hold on to: no page lies against that one.",
+        title=f"The {item.title} on {on_faces(alone)} have nothing to hold on to: no page lies against that "
+        "one.",
         why="The other half needs a face where it lands.",
         offers=(Offer(label="take them away there", changes=without(item, (one.number for one in alone))),),
     )
 
 
-def _through(asked: ExtrasContext, together: Mapping[str, list[tuple[PlacedDesign, PlacedItem]]]) -> list[Named]:
+def _through(
+    asked: ExtrasContext, together: Mapping[str, list[tuple[PlacedDesign, PlacedItem]]]
+) -> list[Named]:
     """A hole through the leaf where something lies on its other side."""
     found = {}
     for item in asked.items:
@@ -292,7 +355,9 @@ def _through(asked: ExtrasContext, together: Mapping[str, list[tuple[PlacedDesig
                 level="watch",
                 title=f"The {item.title} on {one.face.title} goes through to the {other.title} behind it.",
                 why="It is cut or pressed through the leaf; what lies there comes after, or goes elsewhere.",
-                offers=(Offer(label=f"take the {item.title} away there", changes=without(item, (one.number,))),),
+                offers=(
+                    Offer(label=f"take the {item.title} away there", changes=without(item, (one.number,))),
+                ),
             ),
         )
         for item, other, one in found.values()

@@ -1,4 +1,5 @@
-"""Extras: each design worked out once for every size of face it goes on, every place of it, what all of them come to by place, and what is done for them."""
+"""Extras: each design worked out once for every size of face it goes on, every place of it, what all of them
+come to by place, and what is done for them."""
 
 from __future__ import annotations
 
@@ -32,7 +33,8 @@ EMPTY: Final = Bulk(())
 
 @dataclass(frozen=True)
 class WorkedDesign:
-    """A design with what follows from it alone: its patches at every place, its pieces, its steps, the ways to spread it."""
+    """A design with what follows from it alone: its patches at every place, its pieces, its steps, the ways
+    to spread it."""
 
     item: PlacedDesign
     put: tuple[tuple[PlacedItem, tuple[Patch, ...]], ...]
@@ -43,8 +45,8 @@ class WorkedDesign:
 
 @dataclass(frozen=True, kw_only=True)
 class ExtrasResult(PleatResult):
-    """What is put in: ``items`` by their keys, and the ``bulk`` by place. ``added`` is what they add at the spine,
-    ``worst`` where they lie thickest; ``left`` and ``worked`` are what it came from."""
+    """What is put in: ``items`` by their keys, and the ``bulk`` by place. ``added`` is what they add at the
+    spine, ``worst`` where they lie thickest; ``left`` and ``worked`` are what it came from."""
 
     added: Estimate
     worst: Worst
@@ -59,7 +61,8 @@ class ExtrasResult(PleatResult):
 
     @cached_property
     def faces(self) -> tuple[Face, ...]:
-        """What things are put on. Worked out when it is asked for: of a folded structure it takes as long as the structure."""
+        """What things are put on. Worked out when it is asked for: of a folded structure it takes as long as
+        the structure."""
         return all_faces(self.left)
 
     @property
@@ -73,7 +76,11 @@ class ExtrasResult(PleatResult):
         each: dict[int, list[Patch]] = {}
         for patch in self.bulk.patches:
             each.setdefault(patch.leaf, []).append(patch)
-        return max((Bulk(tuple(on)).worst().thick for on in each.values()), key=lambda one: one.likely, default=NOTHING)
+        return max(
+            (Bulk(tuple(on)).worst().thick for on in each.values()),
+            key=lambda one: one.likely,
+            default=NOTHING,
+        )
 
 
 def beyond(worst: Estimate, spine: Estimate) -> Estimate:
@@ -82,8 +89,8 @@ def beyond(worst: Estimate, spine: Estimate) -> Estimate:
 
 
 def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = None) -> ExtrasResult:
-    """What the extras add. A place on a face that is not there is kept, and told. What a design comes to is taken from ``before``
-    where it was worked out from the same."""
+    """What the extras add. A place on a face that is not there is kept, and told. What a design comes to is
+    taken from ``before`` where it was worked out from the same."""
     if not extras.items:
         nothing = Figure(
             key="added",
@@ -93,7 +100,9 @@ def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = No
             how="No pockets, flaps, bands or pictures are in this book.",
             rules=(),
         )
-        return ExtrasResult(key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, left=left)
+        return ExtrasResult(
+            key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, left=left
+        )
     named = by_name(all_faces(left))
     known = {one.item.key: one for one in before.worked} if before and before.left == left else {}
     works = _worked(extras, named, left, known)
@@ -105,7 +114,9 @@ def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = No
     return ExtrasResult(
         key_figure=_count(items, worst, ruler),
         figures=_figures(items, bulk, worst, ruler),
-        checks=checks.find(ExtrasContext(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)),
+        checks=checks.find(
+            ExtrasContext(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)
+        ),
         offers=(
             *(offer for one in works for offer in one.spreads),
             *(offer for item in items for offer in hiding(item, extras.items, ruler)),
@@ -126,7 +137,9 @@ def all_faces(left: LeftOfExtras) -> tuple[Face, ...]:
     return faces_of(left.pages, covered=left.brief.made_of.cover.name != "bare")
 
 
-def _worked(extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known: Mapping[str, WorkedDesign]) -> tuple[WorkedDesign, ...]:
+def _worked(
+    extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known: Mapping[str, WorkedDesign]
+) -> tuple[WorkedDesign, ...]:
     """The designs, those of one title numbered, with what follows from each alone."""
     found, seen, on = [], Counter[str](), spreading(tuple(named.values()))
     for key, record in extras.items.items():
@@ -158,10 +171,16 @@ def _item(key: str, record: Extra, named: Mapping[str, Face], left: LeftOfExtras
         return sizes[size]
 
     spots = tuple(
-        spot(number, place, named[place.on], on(named[place.on])) for number, place in enumerate(record.places) if place.on in named
+        spot(number, place, named[place.on], on(named[place.on]))
+        for number, place in enumerate(record.places)
+        if place.on in named
     )
-    lost: tuple[tuple[int, Placed], ...] = tuple((number, place) for number, place in enumerate(record.places) if place.on not in named)
-    usual = next(iter(named.values()), Face("", "no face", 0, left.brief.leaf_width_mm, left.brief.leaf_height_mm))
+    lost: tuple[tuple[int, Placed], ...] = tuple(
+        (number, place) for number, place in enumerate(record.places) if place.on not in named
+    )
+    usual = next(
+        iter(named.values()), Face("", "no face", 0, left.brief.leaf_width_mm, left.brief.leaf_height_mm)
+    )
     return PlacedDesign(key, kind, record, spots[0].thing if spots else on(usual), spots, lost)
 
 
@@ -176,13 +195,19 @@ def patches(item: PlacedDesign, one: PlacedItem) -> tuple[Patch, ...]:
         if x1 - x0 < 1e-6 or y1 - y0 < 1e-6:
             continue
         (a, b), (c, d) = face.placed(x0, y0), face.placed(x1, y1)
-        found.append(Patch(face.leaf, min(a, c), min(b, d), max(a, c), max(b, d), layer.thick, f"{item.key}/{one.number}"))
+        found.append(
+            Patch(
+                face.leaf, min(a, c), min(b, d), max(a, c), max(b, d), layer.thick, f"{item.key}/{one.number}"
+            )
+        )
     return tuple(found)
 
 
 def _parts(item: PlacedDesign, left: LeftOfExtras) -> tuple[Piece, ...]:
     """The pieces of a design by size, and what is counted out."""
-    things = {id(one.thing): one.thing for one in item.spots}  # one for every size of face, not for every place
+    things = {
+        id(one.thing): one.thing for one in item.spots
+    }  # one for every size of face, not for every place
     times = Counter(id(one.thing) for one in item.spots)
     sizes: dict[tuple[object, ...], Part] = {}
     for key, thing in things.items():
@@ -191,21 +216,43 @@ def _parts(item: PlacedDesign, left: LeftOfExtras) -> tuple[Piece, ...]:
             part = sizes.get(size) or _part(sheet, thing.sheet_stock or "card", item)
             sizes[size] = replace(part, count=part.count + times[key])
     cut = (
-        replace(part, key=part.key if number == 1 else f"{part.key}_{number}", count=part.count * left.brief.quantity)
+        replace(
+            part,
+            key=part.key if number == 1 else f"{part.key}_{number}",
+            count=part.count * left.brief.quantity,
+        )
         for number, part in enumerate(sizes.values(), 1)
     )
     all_ = len(item.spots) * left.brief.quantity
-    return (*cut, *(Count(one.key, one.name, one.count * all_, one.stock, one.use) for one in item.thing.counts if all_))
+    return (
+        *cut,
+        *(
+            Count(key=one.key, name=one.name, count=one.count * all_, stock=one.stock, use=one.use)
+            for one in item.thing.counts
+            if all_
+        ),
+    )
 
 
 def _part(sheet: Sheet, stock: str, item: PlacedDesign) -> Part:
-    """A piece as it is cut and folded, by the name of what it is a piece of; none of it yet. The maker's own count of pieces is that of the leaves, or of what else its stock is for."""
+    """A piece as it is cut and folded, by the name of what it is a piece of; none of it yet. The maker's own
+    count of pieces is that of the leaves, or of what else its stock is for."""
     upright, level = scores(sheet), scores(sheet, upright=False)
     folds = (*(Fold(at, "valley") for at in upright), *(Fold(at, "valley", "level") for at in level))
     grain: Literal["h", "w"] = "h" if len(upright) >= len(level) else "w"
     which = sheet.name.removeprefix(item.key).strip()
     name = f"{which} of the {item.title}" if which else item.title
-    return Part(f"extra_{sheet.name}", name, *sheet.size_mm, 0, stock, grain, folds, told=frozenset({"B6"}))
+    return Part(
+        key=f"extra_{sheet.name}",
+        name=name,
+        width_mm=sheet.size_mm[0],
+        height_mm=sheet.size_mm[1],
+        count=0,
+        stock=stock,
+        grain=grain,
+        folds=folds,
+        told=frozenset({"B6"}),
+    )
 
 
 def _count(items: tuple[PlacedDesign, ...], worst: Worst, ruler: Ruler) -> Figure:
@@ -225,7 +272,9 @@ def _count(items: tuple[PlacedDesign, ...], worst: Worst, ruler: Ruler) -> Figur
 def _figures(items: tuple[PlacedDesign, ...], bulk: Bulk, worst: Worst, ruler: Ruler) -> tuple[Figure, ...]:
     spine = bulk.worst(AT_SPINE_MM)
     where = f"{ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head"
-    there = ", ".join(item.title for item in items if any(name.split("/")[0] == item.key for name in worst.of))
+    there = ", ".join(
+        item.title for item in items if any(name.split("/")[0] == item.key for name in worst.of)
+    )
     return (
         _count(items, worst, ruler),
         Figure(
@@ -233,7 +282,8 @@ def _figures(items: tuple[PlacedDesign, ...], bulk: Bulk, worst: Worst, ruler: R
             label="they add at the thickest",
             value=worst.thick,
             show="thin",
-            how=f"All leaves on each other, {where}: {there or 'nothing'}. Every layer is counted where it lies.",
+            how=f"All leaves on each other, {where}: {there or 'nothing'}. Every layer is counted where it "
+            "lies.",
             rules=(Rule("arithmetic", "the layers over one place, added up"),),
             aside=where if worst.of else "",
         ),
@@ -242,7 +292,8 @@ def _figures(items: tuple[PlacedDesign, ...], bulk: Bulk, worst: Worst, ruler: R
             label="they add at the spine",
             value=spine.thick,
             show="thin",
-            how=f"What lies within {ruler.show(AT_SPINE_MM)} of it. The rest makes the fore edge thicker than the spine.",
+            how=f"What lies within {ruler.show(AT_SPINE_MM)} of it. The rest makes the fore edge thicker "
+            "than the spine.",
             rules=(Rule("AT_SPINE_MM", "how near to the spine counts as at it"),),
         ),
     )

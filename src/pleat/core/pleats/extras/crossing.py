@@ -1,4 +1,5 @@
-"""Two things on one face: a mouth that is glued shut, a mat that comes too late, flaps that open into each other, things that lie over each other."""
+"""Two things on one face: a mouth that is glued shut, a mat that comes too late, flaps that open into each
+other, things that lie over each other."""
 
 from __future__ import annotations
 
@@ -38,15 +39,21 @@ def mouth_band(one: PlacedItem, deep: float = MOUTH_FREE_MM) -> Box:
 Pair = tuple[tuple[PlacedDesign, PlacedItem], tuple[PlacedDesign, PlacedItem]]
 Box = tuple[float, float, float, float]
 Covered = dict[tuple[str, str], tuple[PlacedDesign, PlacedDesign, list[tuple[PlacedItem, PlacedItem]]]]
-"""By the keys of a design and of what lies over its mouth: both, and the places of the mouths with what covers each."""
+"""By the keys of a design and of what lies over its mouth: both, and the places of the mouths with what
+covers each."""
 
 
 def _covered(pairs: Sequence[Pair]) -> Covered:
-    """What is glued over a mouth. Something thin that is no wider than what a mouth gives way to is glued over it all the same."""
+    """What is glued over a mouth. Something thin that is no wider than what a mouth gives way to is glued
+    over it all the same."""
     found: Covered = {}
     for pair in pairs:
         for (item, one), (other, two) in (pair, pair[::-1]):
-            if one.thing.mouth is None or two.thing.hole or (other.thing.flat_mat and _inside(one.box, two.box)):
+            if (
+                one.thing.mouth is None
+                or two.thing.hole
+                or (other.thing.flat_mat and _inside(one.box, two.box))
+            ):
                 continue
             if not over(mouth_band(one), glued_box(two)):
                 continue
@@ -62,11 +69,19 @@ def _mouths(covered: Covered, on: OnFaces) -> list[Named]:
             Check(
                 code="F2",
                 level="stop",
-                title=f"The {other.title} lies over the mouth of the {item.title} on {on_faces(one for one, _ in both)}.",
+                title=f"The {other.title} lies over the mouth of the {item.title} on "
+                f"{on_faces(one for one, _ in both)}.",
                 why="Glued there, the pocket is shut.",
                 offers=(
-                    *((Offer(label=f"move the {other.title} aside", changes=moved(other, aside)),) if aside else ()),
-                    Offer(label=f"take the {other.title} away there", changes=without(other, (two.number for _, two in both))),
+                    *(
+                        (Offer(label=f"move the {other.title} aside", changes=moved(other, aside)),)
+                        if aside
+                        else ()
+                    ),
+                    Offer(
+                        label=f"take the {other.title} away there",
+                        changes=without(other, (two.number for _, two in both)),
+                    ),
                 ),
             ),
         )
@@ -82,8 +97,8 @@ OnFaces = dict[str, list[PlacedItem]]
 def _asides(
     pairs: Sequence[tuple[PlacedItem, PlacedItem]], on: OnFaces, box_of: Callable[[PlacedItem], Box]
 ) -> dict[int, tuple[float, float]]:
-    """Where the second of each pair would be clear of a box of the first, by the number of its place; one after the other, so that none goes
-    where another went, nor from where it is clear by then."""
+    """Where the second of each pair would be clear of a box of the first, by the number of its place; one
+    after the other, so that none goes where another went, nor from where it is clear by then."""
     now = {id(one): one for spots in on.values() for one in spots}
     found: dict[int, tuple[float, float]] = {}
     for one, two in pairs:
@@ -104,14 +119,24 @@ def glued_box(one: PlacedItem) -> Box:
 
 
 def _inside(box: Box, other: Box) -> bool:
-    return other[0] <= box[0] + 0.5 and other[1] <= box[1] + 0.5 and box[2] <= other[2] + 0.5 and box[3] <= other[3] + 0.5
+    return (
+        other[0] <= box[0] + 0.5
+        and other[1] <= box[1] + 0.5
+        and box[2] <= other[2] + 0.5
+        and box[3] <= other[3] + 0.5
+    )
 
 
 def _beside(one: PlacedItem, band: Box, others: Sequence[PlacedItem]) -> tuple[float, float] | None:
-    """The nearest corner for a thing at which it is clear of a band, of everything else and its mouths, and on its face."""
+    """The nearest corner for a thing at which it is clear of a band, of everything else and its mouths, and
+    on its face."""
     wide, high = one.thing.width_mm, one.thing.height_mm
     tried = [(one.x_mm, band[1] - high), (one.x_mm, band[3]), (band[0] - wide, one.y_mm), (band[2], one.y_mm)]
-    on = [(x, y) for x, y in tried if 0 <= x <= one.face.width_mm - wide + 1e-6 and 0 <= y <= one.face.height_mm - high + 1e-6]
+    on = [
+        (x, y)
+        for x, y in tried
+        if 0 <= x <= one.face.width_mm - wide + 1e-6 and 0 <= y <= one.face.height_mm - high + 1e-6
+    ]
     free = [(x, y) for x, y in on if not any(_meets(replace(one, x_mm=x, y_mm=y), other) for other in others)]
     return min(free, key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm), default=None)
 
@@ -122,7 +147,10 @@ def _meets(one: PlacedItem, other: PlacedItem) -> bool:
         return False
     if not (one.thing.swing or other.thing.swing) and over(one.box, other.box):
         return True
-    return any(open_.thing.mouth is not None and over(mouth_band(open_), glued_box(shut)) for open_, shut in ((one, other), (other, one)))
+    return any(
+        open_.thing.mouth is not None and over(mouth_band(open_), glued_box(shut))
+        for open_, shut in ((one, other), (other, one))
+    )
 
 
 def _on_faces(pairs: Sequence[Pair]) -> OnFaces:
@@ -154,7 +182,9 @@ def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras)
                 level="stop",
                 title=f"The mat comes after the {under.title} that sits on it.",
                 why="A mat goes on before what lies on it; afterwards it covers it.",
-                offers=(Offer(label="the mat first", changes=(("extras.items", first_of(record, mat.key)),)),),
+                offers=(
+                    Offer(label="the mat first", changes=(("extras.items", first_of(record, mat.key)),)),
+                ),
             ),
         )
         for mat, under in found.values()
@@ -168,12 +198,19 @@ def first_of(record: Extras, key: str) -> dict[str, Any]:
 
 
 def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]], on: OnFaces) -> list[Named]:
-    """F7: flaps that open into each other; and things that lie over each other, but for those that shut a mouth, which is told already."""
+    """F7: flaps that open into each other; and things that lie over each other, but for those that shut a
+    mouth, which is told already."""
     shut = set(shut)
     flaps: dict[tuple[str, str], tuple[PlacedDesign, PlacedDesign, list[tuple[PlacedItem, PlacedItem]]]] = {}
     things: dict[tuple[str, str], tuple[PlacedDesign, PlacedDesign, list[tuple[PlacedItem, PlacedItem]]]] = {}
     for (item, one), (other, two) in pairs:
-        if one.thing.hole or two.thing.hole or one.thing.flat_mat or two.thing.flat_mat or not over(one.box, two.box):
+        if (
+            one.thing.hole
+            or two.thing.hole
+            or one.thing.flat_mat
+            or two.thing.flat_mat
+            or not over(one.box, two.box)
+        ):
             continue
         if bool(one.thing.swing) != bool(two.thing.swing):
             continue  # a flap over a picture hides it: that is what it is for
@@ -182,13 +219,7 @@ def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]], on: OnFace
     found = [
         (
             item.title,
-            Check(
-                code="F7",
-                level="watch",
-                title=f"Two flaps lie over each other on {on_faces(one for one, _ in both)}: they open into each other.",
-                why="One has to be opened first and shut last, or they tear.",
-                offers=(Offer(label=f"take the {other.title} away there", changes=without(other, (two.number for _, two in both))),),
-            ),
+            _into_each_other(other, both),
         )
         for item, other, both in flaps.values()
     ]
@@ -202,13 +233,38 @@ def _crossing(pairs: Sequence[Pair], shut: Iterable[tuple[str, str]], on: OnFace
                 Check(
                     code="overlap",
                     level="watch",
-                    title=f"The {item.title} and the {other.title} lie over each other on {on_faces(one for one, _ in both)}.",
+                    title=f"The {item.title} and the {other.title} lie over each other on "
+                    f"{on_faces(one for one, _ in both)}.",
                     why="The one below is hidden, and the place is as thick as both.",
                     offers=(
-                        *((Offer(label=f"move the {other.title} beside it", changes=moved(other, aside)),) if aside else ()),
-                        Offer(label=f"take the {other.title} away there", changes=without(other, (two.number for _, two in both))),
+                        *(
+                            (Offer(label=f"move the {other.title} beside it", changes=moved(other, aside)),)
+                            if aside
+                            else ()
+                        ),
+                        Offer(
+                            label=f"take the {other.title} away there",
+                            changes=without(other, (two.number for _, two in both)),
+                        ),
                     ),
                 ),
             )
         )
     return found
+
+
+def _into_each_other(other: PlacedDesign, both: Any) -> Check:
+    """F7: two flaps that lie over each other."""
+    return Check(
+        code="F7",
+        level="watch",
+        title=f"Two flaps lie over each other on {on_faces(one for one, _ in both)}: they open into "
+        "each other.",
+        why="One has to be opened first and shut last, or they tear.",
+        offers=(
+            Offer(
+                label=f"take the {other.title} away there",
+                changes=without(other, (two.number for _, two in both)),
+            ),
+        ),
+    )

@@ -1,4 +1,5 @@
-"""Whether the book stays even: things on one spot of successive leaves, a fore edge that grows away from the spine, leaves of card."""
+"""Whether the book stays even: things on one spot of successive leaves, a fore edge that grows away from the
+spine, leaves of card."""
 
 from __future__ import annotations
 
@@ -33,7 +34,11 @@ def _one_spot(asked: ExtrasContext) -> Check | None:
     run: list[tuple[PlacedDesign, PlacedItem]] = []
     longest: list[tuple[PlacedDesign, PlacedItem]] = []
     for pair in tall:
-        if run and pair[1].face.leaf - run[-1][1].face.leaf <= 1 and over(_shut(pair[1]), _shut(run[-1][1]), 5.0):
+        if (
+            run
+            and pair[1].face.leaf - run[-1][1].face.leaf <= 1
+            and over(_shut(pair[1]), _shut(run[-1][1]), 5.0)
+        ):
             run.append(pair)
         else:
             run = [pair]
@@ -45,12 +50,14 @@ def _one_spot(asked: ExtrasContext) -> Check | None:
     return Check(
         code="F6",
         level="watch",
-        title=f"On one spot of successive leaves lie {many(len(longest), 'thick thing')}: {ruler.thin(thick)} there.",
+        title=f"On one spot of successive leaves lie {many(len(longest), 'thick thing')}: "
+        f"{ruler.thin(thick)} there.",
         why=f"On {on_faces(one for _, one in longest)}. The book gapes there and is hollow elsewhere.",
         offers=turns,
         no_fix=""
         if turns
-        else "They are too large to lie beside each other: take fewer or thinner ones, or put them on pages farther apart.",
+        else "They are too large to lie beside each other: take fewer or thinner ones, or put them on pages "
+        "farther apart.",
     )
 
 
@@ -76,18 +83,23 @@ def _in_turns(run: Sequence[tuple[PlacedDesign, PlacedItem]]) -> tuple[Offer, ..
 
 
 def _gapes(asked: ExtrasContext) -> Check | None:
-    """F5: what is put in makes the leaves thicker than the spine can be, where they are sewn or glued at it. Rings and hinges have room of their own, and say what they allow."""
+    """F5: what is put in makes the leaves thicker than the spine can be, where they are sewn or glued at it.
+    Rings and hinges have room of their own, and say what they allow."""
     pages, ruler = asked.left.pages, asked.left.brief.ruler
     more = asked.beyond.likely
-    if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or more <= max(GAPES_MM, 0.25 * pages.thickness.likely):
+    if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or more <= max(
+        GAPES_MM, 0.25 * pages.thickness.likely
+    ):
         return None
     worst = asked.bulk.worst()
     spacers = _spaced(asked, more)
     return Check(
         code="F5",
         level="watch",
-        title=f"Shut, the book gapes by {ruler.thin(more)}: so much more lies {ruler.show(worst.x_mm)} from the spine and {ruler.show(worst.y_mm)} from the head than at the spine.",
-        why=f"The leaves are {ruler.thin(pages.thickness.likely)}, what is put in {ruler.thin(worst.thick.low)} to {ruler.thin(worst.thick.high)} at its thickest.",
+        title=f"Shut, the book gapes by {ruler.thin(more)}: so much more lies {ruler.show(worst.x_mm)} from "
+        f"the spine and {ruler.show(worst.y_mm)} from the head than at the spine.",
+        why=f"The leaves are {ruler.thin(pages.thickness.likely)}, what is put in "
+        f"{ruler.thin(worst.thick.low)} to {ruler.thin(worst.thick.high)} at its thickest.",
         offers=spacers,
         no_fix="" if spacers else "Stagger them, or put in fewer or thinner things.",
     )
@@ -116,14 +128,18 @@ MOST_LAYERS: Final = 20
 def _heavy(asked: ExtrasContext) -> Check | None:
     """B11: leaves of card, and things put on them."""
     leaf, ruler, pages = asked.left.paper.leaf, asked.left.brief.ruler, asked.left.pages
-    if asked.left.brief.made_of.binding.at not in ("fold", "spine", "block") or leaf.caliper.likely < CARD_LEAF_MM:
+    if (
+        asked.left.brief.made_of.binding.at not in ("fold", "spine", "block")
+        or leaf.caliper.likely < CARD_LEAF_MM
+    ):
         return None
     if pages.leaves * leaf.caliper.likely < CARD_BLOCK_MM:
         return None
     return Check(
         code="B11",
         level="watch",
-        title=f"Leaves of {ruler.fine(leaf.caliper.likely)} are card: {pages.leaves} of them are {ruler.thin(pages.thickness.likely)} before anything is put in.",
+        title=f"Leaves of {ruler.fine(leaf.caliper.likely)} are card: {pages.leaves} of them are "
+        f"{ruler.thin(pages.thickness.likely)} before anything is put in.",
         why="So heavy a paper is better kept for the pockets; leaves half as thick carry them as well.",
         no_fix="Choose another paper for the leaves under Paper, and cut the pockets from this one.",
     )

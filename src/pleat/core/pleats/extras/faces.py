@@ -1,4 +1,5 @@
-"""The faces of a book that something can be put on: both sides of every leaf, or the faces of what is folded. Their names last."""
+"""The faces of a book that something can be put on: both sides of every leaf, or the faces of what is folded.
+Their names last."""
 
 from __future__ import annotations
 
@@ -28,15 +29,29 @@ def in_words(name: str) -> str:
 
 
 def faces_of(block: Block, *, covered: bool) -> tuple[Face, ...]:
-    """The faces of a block from front to back, and the insides of the cover before and after them where it has one."""
+    """The faces of a block from front to back, and the insides of the cover before and after them where it
+    has one."""
     inner = inner_faces(block)
     if not covered or not inner:
         return inner
     width, height = block.leaf_width_mm, block.leaf_height_mm
     first, last = inner[0], inner[-1]
     leaves = first.spine != "none"
-    front = Face(FRONT, FRONT, -1, width, height, "right", (width, 0.0), (-1.0, 0.0), facing=first.name if leaves else "", cover=True)
-    back = Face(BACK, BACK, last.leaf + 1, width, height, "left", facing=last.name if leaves else "", cover=True)
+    front = Face(
+        FRONT,
+        FRONT,
+        -1,
+        width,
+        height,
+        "right",
+        (width, 0.0),
+        (-1.0, 0.0),
+        facing=first.name if leaves else "",
+        cover=True,
+    )
+    back = Face(
+        BACK, BACK, last.leaf + 1, width, height, "left", facing=last.name if leaves else "", cover=True
+    )
     if leaves:
         inner = (replace(first, facing=FRONT), *inner[1:-1], replace(last, facing=BACK))
     return (front, *inner, back)
@@ -44,7 +59,8 @@ def faces_of(block: Block, *, covered: bool) -> tuple[Face, ...]:
 
 @singledispatch
 def inner_faces(block: Block) -> tuple[Face, ...]:
-    """Both sides of every leaf: the front with the spine at its left, the back with it at its right. An odd page is a front."""
+    """Both sides of every leaf: the front with the spine at its left, the back with it at its right. An odd
+    page is a front."""
     return _leaves(block.leaves, block.leaf_width_mm, block.leaf_height_mm)
 
 
@@ -56,13 +72,27 @@ def _leaves(count: int, width: float, height: float) -> tuple[Face, ...]:
         after = f"page {2 * leaf + 3}" if leaf + 1 < count else ""
         before = f"page {2 * leaf}" if leaf else ""
         found.append(Face(front, front, leaf, width, height, "left", facing=before, behind=back))
-        found.append(Face(back, back, leaf, width, height, "right", (width, 0.0), (-1.0, 0.0), facing=after, behind=front))
+        found.append(
+            Face(
+                back,
+                back,
+                leaf,
+                width,
+                height,
+                "right",
+                (width, 0.0),
+                (-1.0, 0.0),
+                facing=after,
+                behind=front,
+            )
+        )
     return tuple(found)
 
 
 @inner_faces.register
 def _folded(block: FoldedBlock) -> tuple[Face, ...]:
-    """The faces that are large enough to be dressed, as one looks at them; where each lies is read off the shut layers."""
+    """The faces that are large enough to be dressed, as one looks at them; where each lies is read off the
+    shut layers."""
     made = block.made
     shut, pieces = made.folded.shut, made.folded.assembly.pieces
     keys = list(dict.fromkeys(one.key for one in made.dressings))
@@ -84,7 +114,21 @@ def _folded(block: FoldedBlock) -> tuple[Face, ...]:
             title = f"{f'leaf {copy + 1}, ' if made.copies > 1 else ''}{said(one.key)}, {SIDES[one.side]}"
             behind = f"{number}{one.key[0]}/{one.key[1]}:{'B' if one.side == 'A' else 'A'}"
             origin = (corner[0] - left, corner[1] - top)
-            found.append(Face(name, title, copy, wide, high, "none", origin, across, down, behind=behind, good=not one.blank))
+            found.append(
+                Face(
+                    name,
+                    title,
+                    copy,
+                    wide,
+                    high,
+                    "none",
+                    origin,
+                    across,
+                    down,
+                    behind=behind,
+                    good=not one.blank,
+                )
+            )
     return tuple(found)
 
 

@@ -13,8 +13,8 @@ from pleat.core.trade.extras import EASE_MM
 
 
 def ease_of(thick_mm: float) -> float:
-    """How much wider than what goes in a throat has to be on a flat page, in mm: the usual ease, or its thickness up and down at either side
-    (arithmetic)."""
+    """How much wider than what goes in a throat has to be on a flat page, in mm: the usual ease, or its
+    thickness up and down at either side (arithmetic)."""
     return max(EASE_MM, 2 * thick_mm)
 
 
@@ -24,7 +24,9 @@ class Filled(Extra):
     goes: Annotated[Sized, ChoiceRule("made for", SIZED)] = "none"
     goes_width_mm: Annotated[float, LengthRule("it is wide", 5, 600)] | None = None
     goes_height_mm: Annotated[float, LengthRule("it is high", 5, 600)] | None = None
-    lies: Annotated[Literal["upright", "level"], ChoiceRule("it lies", (("upright", "upright"), ("level", "level")))] = "upright"
+    lies: Annotated[
+        Literal["upright", "level"], ChoiceRule("it lies", (("upright", "upright"), ("level", "level")))
+    ] = "upright"
     goes_thick_mm: Annotated[float, LengthRule("it is thick", 0.05, 60, fine=True)] = 0.3
 
 

@@ -21,25 +21,38 @@ MOST_MM: Final = 80.0
 
 
 @singledispatch
-def checks(_block: Block, _put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]], _ruler: Ruler) -> tuple[Check, ...]:
+def checks(
+    _block: Block, _put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]], _ruler: Ruler
+) -> tuple[Check, ...]:
     """Leaves that are held at one edge have no gussets."""
     return ()
 
 
 @checks.register
-def _folded(block: FoldedBlock, put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]], ruler: Ruler) -> tuple[Check, ...]:
-    found = [_room(block, room, more, ruler) for room in block.made.rooms if (more := most(block, room, put)).likely]
+def _folded(
+    block: FoldedBlock, put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]], ruler: Ruler
+) -> tuple[Check, ...]:
+    found = [
+        _room(block, room, more, ruler)
+        for room in block.made.rooms
+        if (more := most(block, room, put)).likely
+    ]
     return tuple(one for one in found if one)
 
 
 def most(block: FoldedBlock, room: Room, put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]]) -> Estimate:
-    """The most that things put in add between the two panels of a gusset, over one place; the fullest copy counts."""
+    """The most that things put in add between the two panels of a gusset, over one place; the fullest copy
+    counts."""
     inside = within(block, room.wall)
     each: dict[int, list[Patch]] = {}
     for one, patches in put:
         if side_of(one.face.name) in inside:
             each.setdefault(one.face.leaf, []).extend(patches)
-    return max((Bulk(tuple(on)).worst().thick for on in each.values()), key=lambda one: one.likely, default=Estimate.exact(0.0))
+    return max(
+        (Bulk(tuple(on)).worst().thick for on in each.values()),
+        key=lambda one: one.likely,
+        default=Estimate.exact(0.0),
+    )
 
 
 def side_of(name: str) -> tuple[str, str, str]:
@@ -53,7 +66,11 @@ def side_of(name: str) -> tuple[str, str, str]:
 def within(block: FoldedBlock, wall: Key) -> frozenset[tuple[str, str, str]]:
     """The faces between the two panels that a gusset joins, when it is shut."""
     shut, piece = block.made.folded.shut, block.made.folded.assembly.pieces[wall[0]]
-    ends = [crease.other if crease.one == wall[1] else crease.one for crease in piece.creases if wall[1] in crease.between]
+    ends = [
+        crease.other if crease.one == wall[1] else crease.one
+        for crease in piece.creases
+        if wall[1] in crease.between
+    ]
     places = sorted(shut.pile.index((wall[0], end)) for end in ends if (wall[0], end) in shut.pile)
     if len(places) < 2:
         return frozenset()
@@ -82,8 +99,12 @@ def _room(block: FoldedBlock, room: Room, more: Estimate, ruler: Ruler) -> Check
     return Check(
         code="F8" if later else "F5",
         level="stop",
-        title=f"With what is put in, {ruler.thin(need.likely)} lie in the {room.name} of {ruler.thin(room.has_mm)}.",
-        why=f"{ruler.thin(more.likely)} of that is put in. What closes over it cannot come down flat: it gapes by {ruler.thin(need.likely - room.has_mm)}.",
-        offers=(Offer(label=f"{room.name} {ruler.show(size)}", changes=((path, _value(block, room, size)),)),) if path else (),
+        title=f"With what is put in, {ruler.thin(need.likely)} lie in the {room.name} of "
+        f"{ruler.thin(room.has_mm)}.",
+        why=f"{ruler.thin(more.likely)} of that is put in. What closes over it cannot come down flat: it "
+        f"gapes by {ruler.thin(need.likely - room.has_mm)}.",
+        offers=(Offer(label=f"{room.name} {ruler.show(size)}", changes=((path, _value(block, room, size)),)),)
+        if path
+        else (),
         no_fix="" if path else f"Make the {room.name} {ruler.show(size)}, or put thinner things in.",
     )

@@ -22,17 +22,29 @@ LONGEST_KEY: Final = 40
 
 
 def hiding(item: PlacedDesign, designs: Mapping[str, object], ruler: Ruler) -> tuple[Offer, ...]:
-    """A lift-up flap over every place of a pocket, hinged where there is room for its tab beside the pocket; nothing where there is none."""
+    """A lift-up flap over every place of a pocket, hinged where there is room for its tab beside the pocket;
+    nothing where there is none."""
     key = f"{item.key}-flap"
-    if not item.spots or item.thing.mouth is None or key in designs or len(designs) >= MOST or len(key) > LONGEST_KEY:
+    if (
+        not item.spots
+        or item.thing.mouth is None
+        or key in designs
+        or len(designs) >= MOST
+        or len(key) > LONGEST_KEY
+    ):
         return ()
     tab = Flap().tab_mm
     for hinge in SIDES:
         boxes = [_over(one, hinge, tab, ruler) for one in item.spots]
         if all(_on(one, box) and one.face.spine != hinge for one, box in zip(item.spots, boxes, strict=True)):
             width, height = boxes[0][2], boxes[0][3]
-            places = [{"on": one.face.name, "x_mm": box[0], "y_mm": box[1]} for one, box in zip(item.spots, boxes, strict=True)]
-            record: Extra = Flap.model_validate({"hinge": hinge, "width_mm": width, "height_mm": height, "places": places})
+            places = [
+                {"on": one.face.name, "x_mm": box[0], "y_mm": box[1]}
+                for one, box in zip(item.spots, boxes, strict=True)
+            ]
+            record: Extra = Flap.model_validate(
+                {"hinge": hinge, "width_mm": width, "height_mm": height, "places": places}
+            )
             return (
                 Offer(
                     label="hide it behind a flap",
@@ -44,9 +56,13 @@ def hiding(item: PlacedDesign, designs: Mapping[str, object], ruler: Ruler) -> t
 
 
 def _over(one: PlacedItem, hinge: Where, tab: float, ruler: Ruler) -> tuple[float, float, float, float]:
-    """(left, head, width, height) of a flap over a pocket and what stands out of it, its hinge tab beside them."""
+    """(left, head, width, height) of a flap over a pocket and what stands out of it, its hinge tab beside
+    them."""
     mouth = one.thing.mouth.side if one.thing.mouth else "head"
-    far = {side: ROUND_MM + (one.thing.stands_mm if side == mouth else 0.0) + (tab if side == hinge else 0.0) for side in SIDES}
+    far = {
+        side: ROUND_MM + (one.thing.stands_mm if side == mouth else 0.0) + (tab if side == hinge else 0.0)
+        for side in SIDES
+    }
     left, top, right, bottom = one.box
     x, y = ruler.snap_down(left - far["left"]), ruler.snap_down(top - far["head"])
     return x, y, ruler.snap_up(right + far["right"] - x), ruler.snap_up(bottom + far["tail"] - y)
@@ -56,4 +72,8 @@ def _on(one: PlacedItem, box: tuple[float, float, float, float]) -> bool:
     x, y, wide, high = box
     fits = x >= 0 and y >= 0 and x + wide <= one.face.width_mm and y + high <= one.face.height_mm
     rule = rule_on(Flap.model_fields["width_mm"])
-    return fits and isinstance(rule, LengthRule) and all(rule.low_mm <= side <= rule.high_mm for side in (wide, high))
+    return (
+        fits
+        and isinstance(rule, LengthRule)
+        and all(rule.low_mm <= side <= rule.high_mm for side in (wide, high))
+    )

@@ -1,4 +1,5 @@
-"""Putting things in: a new design, a place more, a place moved or taken away, and places spread so that the book stays even."""
+"""Putting things in: a new design, a place more, a place moved or taken away, and places spread so that the
+book stays even."""
 
 from __future__ import annotations
 
@@ -24,14 +25,16 @@ from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, corners, ov
 from pleat.core.trade.extras import CORNER_BORDER_MM, THINGS_APART_MM
 
 MOST_TRIED: Final = 4096
-"""So many ways are all tried; where there are more, things are placed one by one and moved on while that helps."""
+"""So many ways are all tried; where there are more, things are placed one by one and moved on while that
+helps."""
 Array = NDArray[Any]
 Changes = tuple[tuple[str, object], ...]
 _PLACE: Final = re.compile(r"extras\.items\.([a-z][a-z0-9-]*)\.place\.(\d+)")
 
 
 def read(extras: Extras, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any]] | None:
-    """A place typed or dragged: ``20, 35`` from the left edge and from the head; nothing typed puts it in the middle. None for other paths. Raises LengthError."""
+    """A place typed or dragged: ``20, 35`` from the left edge and from the head; nothing typed puts it in the
+    middle. None for other paths. Raises LengthError."""
     found = _PLACE.fullmatch(path)
     if found is None:
         return None
@@ -52,7 +55,11 @@ def read(extras: Extras, path: str, text: str, ruler: RulerName) -> list[tuple[s
 def shown(place: Placed, ruler: RulerName) -> str:
     """A place as its field shows it."""
     on = RULERS[ruler]
-    return "" if place.x_mm is None or place.y_mm is None else f"{on.number(place.x_mm)}, {on.number(place.y_mm)}"
+    return (
+        ""
+        if place.x_mm is None or place.y_mm is None
+        else f"{on.number(place.x_mm)}, {on.number(place.y_mm)}"
+    )
 
 
 def _with(record: Extra, number: int, place: Placed) -> list[dict[str, Any]]:
@@ -60,7 +67,8 @@ def _with(record: Extra, number: int, place: Placed) -> list[dict[str, Any]]:
 
 
 def added(extras: Extras, kind: str, face: str) -> Changes | None:
-    """A new design of a kind on a face, under a key of its own; None where there is no such kind, or no room for one more."""
+    """A new design of a kind on a face, under a key of its own; None where there is no such kind, or no room
+    for one more."""
     found = EXTRAS.find(kind)
     if found is None or len(extras.items) >= MOST:
         return None
@@ -71,11 +79,17 @@ def added(extras: Extras, kind: str, face: str) -> Changes | None:
 
 def removed(extras: Extras, key: str) -> Changes:
     """Without a design."""
-    return (("extras.items", {name: one.model_dump(mode="json") for name, one in extras.items.items() if name != key}),)
+    return (
+        (
+            "extras.items",
+            {name: one.model_dump(mode="json") for name, one in extras.items.items() if name != key},
+        ),
+    )
 
 
 def also_on(extras: Extras, key: str, face: str) -> Changes | None:
-    """A design on one more face, where it lies on its first one; None where it lies there already or has no room for more."""
+    """A design on one more face, where it lies on its first one; None where it lies there already or has no
+    room for more."""
     record = extras.items.get(key)
     if not isinstance(record, Extra) or any(place.on == face for place in record.places):
         return None
@@ -91,12 +105,18 @@ def off(extras: Extras, key: str, number: int) -> Changes | None:
         return None
     if len(record.places) == 1:
         return removed(extras, key)
-    return ((f"extras.items.{key}.places", [place.model_dump() for at, place in enumerate(record.places) if at != number]),)
+    return (
+        (
+            f"extras.items.{key}.places",
+            [place.model_dump() for at, place in enumerate(record.places) if at != number],
+        ),
+    )
 
 
 def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True) -> tuple[Changes, Bulk]:
-    """Places that make the thickest place as thin as it gets: every thing that adds something, in the middle or at a corner of its face, a border from its edges. Never
-    thicker than given. Few things are tried in every way, more are placed the thickest first and moved on while that helps and ``keeps_on``."""
+    """Places that make the thickest place as thin as it gets: every thing that adds something, in the middle
+    or at a corner of its face, a border from its edges. Never thicker than given. Few things are tried in
+    every way, more are placed the thickest first and moved on while that helps and ``keeps_on``."""
     loose = [
         (item, one)
         for item in result.items
@@ -104,7 +124,13 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
         if one.thing.layers and not one.thing.hole and not item.thing.flat_mat and _may(one)
     ]
     moving = {(item.key, one.number) for item, one in loose}
-    fixed = [patch for item in result.items for one in item.spots if (item.key, one.number) not in moving for patch in patches(item, one)]
+    fixed = [
+        patch
+        for item in result.items
+        for one in item.spots
+        if (item.key, one.number) not in moving
+        for patch in patches(item, one)
+    ]
     ways = [[patches(item, at) for at in anchors(one)] for item, one in loose]
     grid = _Grid([*fixed, *(patch for choice in ways for way in choice for patch in way)])
     base = grid.sum(fixed)
@@ -116,10 +142,14 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
         return (), result.bulk
     changes = []
     for item in result.items:
-        mine = {one.number: places[item.key, one.number] for one in item.spots if (item.key, one.number) in places}
+        mine = {
+            one.number: places[item.key, one.number] for one in item.spots if (item.key, one.number) in places
+        }
         if mine:
             new = [
-                Placed(on=place.on, x_mm=mine[number].x_mm, y_mm=mine[number].y_mm) if number in mine else place
+                Placed(on=place.on, x_mm=mine[number].x_mm, y_mm=mine[number].y_mm)
+                if number in mine
+                else place
                 for number, place in enumerate(item.record.places)
             ]
             changes.append((f"extras.items.{item.key}.places", [place.model_dump() for place in new]))
@@ -128,7 +158,10 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
 
 def _may(one: PlacedItem) -> bool:
     """Whether it is smaller than its face by more than its borders, so that it can go elsewhere."""
-    return one.face.width_mm - one.thing.width_mm > 2 * CORNER_BORDER_MM or one.face.height_mm - one.thing.height_mm > 2 * CORNER_BORDER_MM
+    return (
+        one.face.width_mm - one.thing.width_mm > 2 * CORNER_BORDER_MM
+        or one.face.height_mm - one.thing.height_mm > 2 * CORNER_BORDER_MM
+    )
 
 
 def anchors(one: PlacedItem) -> list[PlacedItem]:
@@ -138,7 +171,8 @@ def anchors(one: PlacedItem) -> list[PlacedItem]:
 
 
 def beside(one: PlacedItem, boxes: Sequence[tuple[float, float, float, float]]) -> list[PlacedItem]:
-    """Where a thing may lie free of others: the corners of its face, then along its edges and those of the others, the nearest to where it is first."""
+    """Where a thing may lie free of others: the corners of its face, then along its edges and those of the
+    others, the nearest to where it is first."""
     face, thing = one.face, one.thing
     ends = corners(face, thing)
     xs = {
@@ -155,7 +189,9 @@ def beside(one: PlacedItem, boxes: Sequence[tuple[float, float, float, float]]) 
     }
     low_x, low_y = min(x for x, _ in ends), min(y for _, y in ends)
     high_x, high_y = max(x for x, _ in ends), max(y for _, y in ends)
-    more = [(x, y) for x, y in product(sorted(xs), sorted(ys)) if low_x <= x <= high_x and low_y <= y <= high_y]
+    more = [
+        (x, y) for x, y in product(sorted(xs), sorted(ys)) if low_x <= x <= high_x and low_y <= y <= high_y
+    ]
     more.sort(key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm))
     return [PlacedItem(one.number, face, thing, x, y) for x, y in (*ends, *more)]
 
@@ -170,7 +206,9 @@ class _Grid:
     def sum(self, of: Sequence[Patch]) -> Array:
         found: Array = np.zeros((max(1, len(self.xs) - 1), max(1, len(self.ys) - 1)))
         for patch in of:
-            found[span(self.xs, patch.left_mm, patch.right_mm), span(self.ys, patch.top_mm, patch.bottom_mm)] += patch.thick.likely
+            found[
+                span(self.xs, patch.left_mm, patch.right_mm), span(self.ys, patch.top_mm, patch.bottom_mm)
+            ] += patch.thick.likely
         return found
 
 
@@ -179,7 +217,8 @@ Clashes = Mapping[tuple[int, int], frozenset[tuple[int, int]]]
 
 
 def clashes(spots: Sequence[Sequence[PlacedItem]]) -> Clashes:
-    """Which ways of which things on one face lie over each other, with the strip before a mouth that stays free."""
+    """Which ways of which things on one face lie over each other, with the strip before a mouth that stays
+    free."""
     found: dict[tuple[int, int], set[tuple[int, int]]] = {}
     for (n, mine), (m, others) in combinations(enumerate(spots), 2):
         if mine[0].face != others[0].face:
@@ -196,13 +235,22 @@ def _taken(one: PlacedItem) -> tuple[float, float, float, float]:
     if one.thing.mouth is None:
         return one.box
     band = mouth_band(one)
-    return min(one.box[0], band[0]), min(one.box[1], band[1]), max(one.box[2], band[2]), max(one.box[3], band[3])
+    return (
+        min(one.box[0], band[0]),
+        min(one.box[1], band[1]),
+        max(one.box[2], band[2]),
+        max(one.box[3], band[3]),
+    )
 
 
 def best_of(
-    base: Array, choices: Sequence[Sequence[Array]], clashing: Clashes = MappingProxyType({}), keeps_on: Callable[[], bool] = lambda: True
+    base: Array,
+    choices: Sequence[Sequence[Array]],
+    clashing: Clashes = MappingProxyType({}),
+    keeps_on: Callable[[], bool] = lambda: True,
 ) -> list[int]:
-    """The way of each thing by which fewest lie over each other and the highest cell is lowest; of equal ones that with the least sum of squares."""
+    """The way of each thing by which fewest lie over each other and the highest cell is lowest; of equal ones
+    that with the least sum of squares."""
     count = 1
     for choice in choices:
         count *= len(choice)
@@ -213,7 +261,9 @@ def best_of(
                 tried,
                 key=lambda ways: (
                     _clashing(ways, clashing),
-                    *_height(base + sum((choices[n][way] for n, way in enumerate(ways)), np.zeros_like(base))),
+                    *_height(
+                        base + sum((choices[n][way] for n, way in enumerate(ways)), np.zeros_like(base))
+                    ),
                 ),
             )
         )
@@ -243,7 +293,9 @@ def _clashing(ways: Iterable[int], clashing: Clashes) -> int:
     """How many pairs lie over each other."""
     if not clashing:
         return 0
-    return sum((m, other) in clashing.get((n, way), ()) for (n, way), (m, other) in combinations(enumerate(ways), 2))
+    return sum(
+        (m, other) in clashing.get((n, way), ()) for (n, way), (m, other) in combinations(enumerate(ways), 2)
+    )
 
 
 def _height(cells: Array) -> tuple[float, float]:

@@ -20,12 +20,19 @@ class Extras(Record):
     items: dict[Key, Annotated[Member, OneOf(EXTRAS)]] = Field(default_factory=dict, max_length=MOST)
 
     def __eq__(self, other: object) -> bool:
-        """The order in which things are put in counts: a mat before what lies on it is another book than a mat after it."""
-        return isinstance(other, Extras) and list(self.items) == list(other.items) and self.items == other.items
+        """The order in which things are put in counts: a mat before what lies on it is another book than a
+        mat after it."""
+        return (
+            isinstance(other, Extras) and list(self.items) == list(other.items) and self.items == other.items
+        )
 
     __hash__ = None  # type: ignore[assignment]
 
 
 def stocks_of(extras: Extras) -> tuple[str, ...]:
     """The stocks that what is put in is cut from."""
-    return tuple(dict.fromkeys(stock for one in extras.items.values() if (stock := getattr(one, "stock", "have")) != "have"))
+    return tuple(
+        dict.fromkeys(
+            stock for one in extras.items.values() if (stock := getattr(one, "stock", "have")) != "have"
+        )
+    )

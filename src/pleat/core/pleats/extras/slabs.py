@@ -1,4 +1,5 @@
-"""Rectangles that stand for a trapezoid or triangle: half as high where it slants, so that they have its area and nearly its shape."""
+"""Rectangles that stand for a trapezoid or triangle: half as high where it slants, so that they have its area
+and nearly its shape."""
 
 from __future__ import annotations
 
@@ -12,9 +13,15 @@ STRIPS: Final = 2
 
 
 def across(
-    corner: tuple[float, float], wide: tuple[float, float], high: float, thick: Estimate, at: float = 0.0, strips: int = STRIPS
+    corner: tuple[float, float],
+    wide: tuple[float, float],
+    high: float,
+    thick: Estimate,
+    at: float = 0.0,
+    strips: int = STRIPS,
 ) -> tuple[Layer, ...]:
-    """Layers of a trapezoid whose level sides are ``wide`` above and below, mm; ``at`` is where its left side begins below, from where it begins above."""
+    """Layers of a trapezoid whose level sides are ``wide`` above and below, mm; ``at`` is where its left side
+    begins below, from where it begins above."""
     x, y = corner
     if wide[0] == wide[1] and not at:
         return (Layer(x, y, wide[0], high, thick),)
@@ -22,13 +29,21 @@ def across(
     found = []
     for number in range(strips):
         share = (number + 0.5) / strips
-        found.append(Layer(x + at * share, y + number * step, wide[0] + (wide[1] - wide[0]) * share, step, thick))
+        found.append(
+            Layer(x + at * share, y + number * step, wide[0] + (wide[1] - wide[0]) * share, step, thick)
+        )
     return tuple(found)
 
 
 def along(
-    corner: tuple[float, float], high: tuple[float, float], wide: float, thick: Estimate, at: float = 0.0, strips: int = STRIPS
+    corner: tuple[float, float],
+    high: tuple[float, float],
+    wide: float,
+    thick: Estimate,
+    at: float = 0.0,
+    strips: int = STRIPS,
 ) -> tuple[Layer, ...]:
-    """The same for a trapezoid whose upright sides are ``high`` at the left and at the right; ``at`` is where its head begins at the right, from where it begins at the left."""
+    """The same for a trapezoid whose upright sides are ``high`` at the left and at the right; ``at`` is where
+    its head begins at the right, from where it begins at the left."""
     turned = across(corner[::-1], high, wide, thick, at, strips)
     return tuple(Layer(one.y_mm, one.x_mm, one.height_mm, one.width_mm, one.thick) for one in turned)

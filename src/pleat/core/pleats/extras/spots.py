@@ -16,7 +16,8 @@ TOLD: Final = 6
 
 @dataclass(frozen=True)
 class PlacedItem:
-    """One place of a design: its number in the record, the face, the thing as it is there, and its corner in mm on the face."""
+    """One place of a design: its number in the record, the face, the thing as it is there, and its corner in
+    mm on the face."""
 
     number: int
     face: Face
@@ -32,7 +33,8 @@ class PlacedItem:
 
 @dataclass(frozen=True)
 class PlacedDesign:
-    """A design: its key, its kind, its record, what it comes to on its first face, its places, and those whose face is gone."""
+    """A design: its key, its kind, its record, what it comes to on its first face, its places, and those
+    whose face is gone."""
 
     key: str
     kind: ExtraKind
@@ -56,7 +58,8 @@ def spot(number: int, place: Placed, face: Face, thing: Thing) -> PlacedItem:
 
 
 def corners(face: Face, thing: Thing) -> list[tuple[float, float]]:
-    """Where a thing lies in the corners of a face, a border from its edges, with room for what stands out of it; head left first."""
+    """Where a thing lies in the corners of a face, a border from its edges, with room for what stands out of
+    it; head left first."""
     stands = {thing.mouth.side: thing.stands_mm} if thing.mouth else {}
     wide, high = face.width_mm - thing.width_mm, face.height_mm - thing.height_mm
     low_x, low_y = (
@@ -70,9 +73,16 @@ def corners(face: Face, thing: Thing) -> list[tuple[float, float]]:
     return [(x, y) for x in sorted({low_x, high_x}) for y in sorted({low_y, high_y})]
 
 
-def over(one: tuple[float, float, float, float], other: tuple[float, float, float, float], hair: float = 0.5) -> bool:
+def over(
+    one: tuple[float, float, float, float], other: tuple[float, float, float, float], hair: float = 0.5
+) -> bool:
     """Whether two boxes on one face lie over each other by more than a hair."""
-    return one[0] < other[2] - hair and other[0] < one[2] - hair and one[1] < other[3] - hair and other[1] < one[3] - hair
+    return (
+        one[0] < other[2] - hair
+        and other[0] < one[2] - hair
+        and one[1] < other[3] - hair
+        and other[1] < one[3] - hair
+    )
 
 
 def on_faces(spots: Iterable[PlacedItem]) -> str:
@@ -85,7 +95,9 @@ def on_faces(spots: Iterable[PlacedItem]) -> str:
 def moved(item: PlacedDesign, places: Mapping[int, tuple[float, float]]) -> tuple[tuple[str, object], ...]:
     """What sets places of a design, by their numbers, to other corners."""
     new = [
-        {"on": place.on, "x_mm": places[number][0], "y_mm": places[number][1]} if number in places else place.model_dump()
+        {"on": place.on, "x_mm": places[number][0], "y_mm": places[number][1]}
+        if number in places
+        else place.model_dump()
         for number, place in enumerate(item.record.places)
     ]
     return ((f"extras.items.{item.key}.places", new),)
@@ -95,5 +107,8 @@ def without(item: PlacedDesign, numbers: Iterable[int]) -> tuple[tuple[str, obje
     """What takes places of a design away."""
     gone = set(numbers)
     return (
-        (f"extras.items.{item.key}.places", [place.model_dump() for number, place in enumerate(item.record.places) if number not in gone]),
+        (
+            f"extras.items.{item.key}.places",
+            [place.model_dump() for number, place in enumerate(item.record.places) if number not in gone],
+        ),
     )

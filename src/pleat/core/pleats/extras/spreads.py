@@ -17,7 +17,8 @@ At = tuple[str, float | None, float | None]
 
 @dataclass(frozen=True)
 class Faces:
-    """The fronts of the leaves, or all good faces; every third of them; every third pair that faces each other."""
+    """The fronts of the leaves, or all good faces; every third of them; every third pair that faces each
+    other."""
 
     leaves: bool
     fronts: tuple[Face, ...]
@@ -44,7 +45,11 @@ def spreads(item: PlacedDesign, on: Faces) -> tuple[Offer, ...]:
         if limited and limited != now:
             new = [{"on": name, "x_mm": x, "y_mm": y} for name, x, y in limited]
             found.append(
-                Offer(label=f"{label}: {len(new)}", changes=((f"extras.items.{item.key}.places", new),), group=f"spread {item.key}")
+                Offer(
+                    label=f"{label}: {len(new)}",
+                    changes=((f"extras.items.{item.key}.places", new),),
+                    group=f"spread {item.key}",
+                )
             )
     return tuple(found)
 
@@ -57,7 +62,15 @@ def _ways(item: PlacedDesign, on: Faces) -> Iterator[tuple[str, list[At]]]:
     yield f"on every {'leaf' if on.leaves else 'face'}", [(face.name, x, y) for face in on.fronts]
     ends = corners(on.fronts[0], item.thing) if on.fronts else []
     if len(ends) == 4:
-        yield "in alternate corners", [(face.name, *ends[3 * (number % 2)]) for number, face in enumerate(on.thirds)]
+        yield (
+            "in alternate corners",
+            [(face.name, *ends[3 * (number % 2)]) for number, face in enumerate(on.thirds)],
+        )
     if on.pairs and (x is None or 0 <= x <= on.pairs[0].width_mm - item.thing.width_mm):
-        mirrored = [(face, None if x is None else face.width_mm - item.thing.width_mm - x) for face in on.pairs]
-        yield "on facing pairs", [place for face, other in mirrored for place in ((face.name, other, y), (face.facing, x, y))]
+        mirrored = [
+            (face, None if x is None else face.width_mm - item.thing.width_mm - x) for face in on.pairs
+        ]
+        yield (
+            "on facing pairs",
+            [place for face, other in mirrored for place in ((face.name, other, y), (face.facing, x, y))],
+        )

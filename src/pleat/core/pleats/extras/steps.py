@@ -1,4 +1,5 @@
-"""What is done for what is put in: cut-outs while the sheets are flat, pieces made, glued on and dried, filled at the end."""
+"""What is done for what is put in: cut-outs while the sheets are flat, pieces made, glued on and dried,
+filled at the end."""
 
 from __future__ import annotations
 
@@ -10,7 +11,7 @@ from pleat.core.base.cautions import BOARD
 from pleat.core.base.plan import Missing, Piece, Step, signature
 from pleat.core.base.slips import SlipCode
 from pleat.core.base.words import many
-from pleat.core.pleats.extras.base import LeftOfExtras
+from pleat.core.pleats.extras.base import LeftOfExtras, WorkWords
 from pleat.core.pleats.extras.spots import PlacedDesign, PlacedItem, on_faces
 
 FILLED = "extras.filled"
@@ -24,19 +25,24 @@ IN_COVER: Final = {
     (
         True,
         True,
-    ): "Cut it out of the board before that is covered. Over it, cut the covering from corner to corner, turn the flaps to the inside and glue them.",
+    ): "Cut it out of the board before that is covered. Over it, cut the covering from corner to corner, "
+    "turn the flaps to the inside and glue them.",
     (True, False): "Cut it out of the cover while that is flat, on the mat, from its corners inward.",
     (
         False,
         True,
-    ): "Through the covered board, before the block goes in, with a scrap under it; what is set has to reach through board and covering.",
+    ): "Through the covered board, before the block goes in, with a scrap under it; what is set has to reach "
+    "through board and covering.",
     (False, False): "Through the cover while that is flat, with a scrap under it.",
 }
 """What is done in the inside of a cover, by whether it is cut out, and whether boards are covered."""
 WHY: Final[dict[SlipCode, str]] = {
-    "F3": "The paper that hides it is on, or the book is shut over it: its half has no place to go, and does not meet the other.",
-    "F4": "It lies under what is there already, or is cut through it: afterwards it covers it, or the knife goes through both.",
-    "G2": "It wants the sheet flat and by itself: folded in and bound, the punch or the needle goes through the next leaf too, or does not come near.",
+    "F3": "The paper that hides it is on, or the book is shut over it: its half has no place to go, and does "
+    "not meet the other.",
+    "F4": "It lies under what is there already, or is cut through it: afterwards it covers it, or the knife "
+    "goes through both.",
+    "G2": "It wants the sheet flat and by itself: folded in and bound, the punch or the needle goes through "
+    "the next leaf too, or does not come near.",
 }
 
 
@@ -53,12 +59,19 @@ def _missing(slip: SlipCode, item: PlacedDesign) -> Missing:
 def _places(spots: Sequence[PlacedItem], left: LeftOfExtras) -> str:
     """Where it lies, the first places by name."""
     ruler, count = left.brief.ruler, len(spots)
-    named = (f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head" for one in spots[:NAMED])
+    named = (
+        f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head"
+        for one in spots[:NAMED]
+    )
     return "; ".join(named) + (f" and {count - NAMED} more" if count > NAMED else "")
 
 
 def _mark(item: PlacedDesign, spots: Sequence[PlacedItem]) -> str:
-    return signature(item.thing.width_mm, item.thing.height_mm, *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in spots))
+    return signature(
+        item.thing.width_mm,
+        item.thing.height_mm,
+        *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in spots),
+    )
 
 
 def _flat(item: PlacedDesign, left: LeftOfExtras) -> Iterator[Step]:
@@ -91,7 +104,8 @@ def _flat(item: PlacedDesign, left: LeftOfExtras) -> Iterator[Step]:
         dry = covered and not cut
         yield Step(
             key=f"extra_{item.key}_cover",
-            title=f"{item.title.capitalize()}: in the cover {'once it is dry' if dry else 'while it is flat'}",
+            title=f"{item.title.capitalize()}: in the cover "
+            f"{'once it is dry' if dry else 'while it is flat'}",
             detail=f"{IN_COVER[cut, covered]} {_places(outside, left)}, from where the leaf begins.",
             tools=tools,
             needs=("cover.dry",) if dry else ("cover.cut", "board.cut", "cover.joined"),
@@ -114,26 +128,40 @@ def filling(items: Sequence[PlacedDesign]) -> tuple[Step, ...]:
         Step(
             key="extras_fill",
             title="Fill what was made, last of all",
-            detail=" ".join(f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}" for item in filled),
+            detail=" ".join(
+                f"{item.title.capitalize()}: {on_faces(item.spots)}. {item.thing.work.fill}"
+                for item in filled
+            ),
             needs=("book.bound", *(f"extra_{item.key}.on" for item in put if item.thing.work.fix)),
             gives=(FILLED,),
             tags=frozenset({"insert"}),
             signature=signature(*(item.key for item in filled)),
             minutes=2 * len(filled),
-            fixes=tuple(f"extras.{item.key}" for item in filled if not item.thing.work.fix and not item.thing.work.flat),
+            fixes=tuple(
+                f"extras.{item.key}"
+                for item in filled
+                if not item.thing.work.fix and not item.thing.work.flat
+            ),
             kind="decorate",
         ),
     )
 
 
 def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[Step, ...]:
-    """What is done on flat sheets, made and put on for one design of these parts; nothing where it is put nowhere."""
+    """What is done on flat sheets, made and put on for one design of these parts; nothing where it is put
+    nowhere."""
     if not item.spots:
         return ()
     work, key, count = item.thing.work, f"extra_{item.key}", len(item.spots)
     places, mark = _places(item.spots, left), _mark(item, item.spots)
-    stock = (f"{item.thing.sheet_stock}.cut",) if item.thing.sheet_stock and item.thing.pieces else left.pages.cut_states
-    bound = any(one.face.cover for one in item.spots)  # the cover is there after all that has to be dry before it is shut
+    stock = (
+        (f"{item.thing.sheet_stock}.cut",)
+        if item.thing.sheet_stock and item.thing.pieces
+        else left.pages.cut_states
+    )
+    bound = any(
+        one.face.cover for one in item.spots
+    )  # the cover is there after all that has to be dry before it is shut
     # pages of a section are worked on while their sheet lies open, before it is nested
     open_ = left.pages.unit == "section" and not bound
     found = [*_flat(item, left)]
@@ -141,26 +169,13 @@ def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[
     if found and not work.fix:
         found[0] = replace(found[0], fixes=whole)
     if work.make:
-        found.append(
-            Step(
-                key=f"{key}_make",
-                title=f"Make {many(count, item.title)}",
-                detail=work.make,
-                tools=("ruler", "bone folder"),
-                needs=stock,
-                gives=(f"{key}.made",),
-                signature=mark,
-                minutes=4 * count,
-                pieces=count,
-                tags=frozenset({"cut-out"}),
-                kind="decorate",
-            )
-        )
+        found.append(_cut(stock, mark, count, work, key, item))
     if work.fix:
         found.append(
             Step(
                 key=f"{key}_fix",
-                title=f"{item.title.capitalize()}: put it on {'its page' if count == 1 else many(count, 'page')}",
+                title=f"{item.title.capitalize()}: put it on "
+                f"{'its page' if count == 1 else many(count, 'page')}",
                 detail=f"{work.fix} {places}.",
                 tools=("glue",),
                 needs=(
@@ -182,3 +197,22 @@ def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[
             )
         )
     return tuple(found)
+
+
+def _cut(
+    stock: tuple[str, ...], mark: str, count: int, work: WorkWords, key: str, item: PlacedDesign
+) -> Step:
+    """The step in which its sheet is cut."""
+    return Step(
+        key=f"{key}_make",
+        title=f"Make {many(count, item.title)}",
+        detail=work.make,
+        tools=("ruler", "bone folder"),
+        needs=stock,
+        gives=(f"{key}.made",),
+        signature=mark,
+        minutes=4 * count,
+        pieces=count,
+        tags=frozenset({"cut-out"}),
+        kind="decorate",
+    )

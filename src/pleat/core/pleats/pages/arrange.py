@@ -1,9 +1,11 @@
-"""Arranging a pile of mixed papers into sections: which sheets lie together, and in which order from the outside in.
+"""Arranging a pile of mixed papers into sections: which sheets lie together, and in which order from the
+outside in.
 
-The wishes, weighed against each other (house rules, shown to the maker): sections equally thick, tough sheets outside and weak
-ones inside, no two similar papers meeting, no two windows face to face, small leaves not all in one place, chosen pairs
-meeting. In a section of nested folios the neighbours are the ones that face each other; the outermost of one section faces
-the outermost of the next. Found by local search from a seed: the same pile and seed give the same answer.
+The wishes, weighed against each other (house rules, shown to the maker): sections equally thick, tough sheets
+outside and weak ones inside, no two similar papers meeting, no two windows face to face, small leaves not all
+in one place, chosen pairs meeting. In a section of nested folios the neighbours are the ones that face each
+other; the outermost of one section faces the outermost of the next. Found by local search from a seed: the
+same pile and seed give the same answer.
 """
 
 from __future__ import annotations
@@ -20,7 +22,14 @@ from pleat.core.base.units import RULERS, Ruler
 from pleat.core.trade.pages import ALIKE_SHARE, EQUAL_SHARE, SMALL_LEAF_SHARE
 
 Wish = Literal["equal", "tough", "similar", "windows", "small", "pairs"]
-WEIGHTS: Final[dict[Wish, float]] = {"equal": 40.0, "tough": 3.0, "similar": 6.0, "windows": 20.0, "small": 3.0, "pairs": 25.0}
+WEIGHTS: Final[dict[Wish, float]] = {
+    "equal": 40.0,
+    "tough": 3.0,
+    "similar": 6.0,
+    "windows": 20.0,
+    "small": 3.0,
+    "pairs": 25.0,
+}
 WORDS: Final[dict[Wish, str]] = {
     "equal": "sections equally thick",
     "tough": "tough sheets outside, weak ones inside",
@@ -31,13 +40,15 @@ WORDS: Final[dict[Wish, str]] = {
 }
 _TRIES_A_FOLIO: Final = 130
 _RESTARTS: Final = ((10, 12), (30, 3))
-"""(sheets at most, how often the search starts anew): small piles are searched until nothing better is left."""
+"""(sheets at most, how often the search starts anew): small piles are searched until nothing better is
+left."""
 Sections = tuple[tuple[int, ...], ...]
 
 
 @dataclass(frozen=True)
 class PileFolio:
-    """A sheet of the pile as arranging sees it; thickness of one sheet in mm, leaf height in mm, how often it lies at the spine."""
+    """A sheet of the pile as arranging sees it; thickness of one sheet in mm, leaf height in mm, how often it
+    lies at the spine."""
 
     id: int
     caliper_mm: float
@@ -55,7 +66,8 @@ class PileFolio:
 
 @dataclass(frozen=True)
 class Arranged:
-    """A proposal: folios by id, section by section from the outside in; its cost by wish, 0 where it is wholly met."""
+    """A proposal: folios by id, section by section from the outside in; its cost by wish, 0 where it is
+    wholly met."""
 
     sections: Sections
     costs: Mapping[Wish, float]
@@ -84,7 +96,8 @@ def _small(pile: Sequence[PileFolio]) -> frozenset[int]:
 
 @dataclass
 class _Table:
-    """What is looked up over and over: each folio's own figures and, as they are first asked for, how two of them go together."""
+    """What is looked up over and over: each folio's own figures and, as they are first asked for, how two of
+    them go together."""
 
     pile: Sequence[PileFolio]
     pairs: frozenset[frozenset[int]] = frozenset()
@@ -133,7 +146,9 @@ class _Table:
         return sum(self.meeting(a[0], b[0]) for a, b in itertools.pairwise(sections))
 
 
-def costs_of(sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()) -> dict[Wish, float]:
+def costs_of(
+    sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()
+) -> dict[Wish, float]:
     """What each wish costs in an arrangement. Sections may not be empty."""
     by_id, small = {one.id: one for one in pile}, _small(pile)
     thick = [sum(by_id[one].thick_mm for one in section) for section in sections]
@@ -166,16 +181,22 @@ class Told:
 
 
 def told(
-    sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = (), ruler: Ruler = RULERS["mm"]
+    sections: Sections,
+    pile: Sequence[PileFolio],
+    pairs: Iterable[tuple[int, int]] = (),
+    ruler: Ruler = RULERS["mm"],
 ) -> dict[Wish, Told]:
-    """How far each wish is met by an arrangement as it lies; that of pairs is left out where there are none."""
+    """How far each wish is met by an arrangement as it lies; that of pairs is left out where there are
+    none."""
     by_id, low = {one.id: one for one in pile}, _small(pile)
     thick = [sum(by_id[one].thick_mm for one in section) for section in sections]
     both = [(by_id[a], by_id[b]) for a, b in meetings(sections)]
     met = {frozenset((a.id, b.id)) for a, b in both}
     wanted = list(pairs)
     meet = sum(frozenset(pair) in met for pair in wanted)
-    tough = sum(by_id[one].toughness == "tough" for section in sections for one in section[(len(section) + 1) // 2 :])
+    tough = sum(
+        by_id[one].toughness == "tough" for section in sections for one in section[(len(section) + 1) // 2 :]
+    )
     weak = sum(by_id[one].toughness == "weak" for section in sections for one in section[: len(section) // 2])
     alike_ = sum(alike(a, b) > ALIKE_SHARE for a, b in both)
     windows = sum(a.window and b.window for a, b in both)
@@ -185,7 +206,10 @@ def told(
             max(thick) - min(thick) <= EQUAL_SHARE * sum(thick) / len(thick),
             ruler.between(min(thick), max(thick)),
         ),
-        "tough": Told(not tough and not weak, _said((tough, "tough in the inner half"), (weak, "weak in the outer half"))),
+        "tough": Told(
+            not tough and not weak,
+            _said((tough, "tough in the inner half"), (weak, "weak in the outer half")),
+        ),
         "similar": Told(not alike_, f"{alike_} of {len(both)} neighbours much alike" if alike_ else ""),
         "windows": Told(not windows, _said((windows, "face to face"))),
         "small": Told(not small, _said((small, "small ones meet"))),
@@ -214,9 +238,10 @@ def arrange(
     *,
     go_on: Callable[[float], bool] = lambda _: True,
 ) -> Arranged:
-    """A proposal of ``sections`` sections (at most as many as sheets). ``pinned`` holds folios at (section, place from the outside);
-    ``unlike`` is a proposal that this one should differ from. ``go_on`` is told now and then which share of the search is done;
-    once it says no, the best found so far is the proposal. Raises ValueError for an empty pile or no sections."""
+    """A proposal of ``sections`` sections (at most as many as sheets). ``pinned`` holds folios at (section,
+    place from the outside); ``unlike`` is a proposal that this one should differ from. ``go_on`` is told now
+    and then which share of the search is done; once it says no, the best found so far is the proposal. Raises
+    ValueError for an empty pile or no sections."""
     if not pile or sections < 1:
         raise ValueError("an arrangement needs sheets and sections")
     wanted = frozenset(frozenset(pair) for pair in pairs)
@@ -236,26 +261,40 @@ def arrange(
             best, best_cost = found, cost
     assert best is not None
     arranged = tuple(tuple(section) for section in best)
-    return Arranged(arranged, costs_of(arranged, pile, [(min(pair), max(pair)) for pair in wanted if len(pair) == 2]))
+    return Arranged(
+        arranged, costs_of(arranged, pile, [(min(pair), max(pair)) for pair in wanted if len(pair) == 2])
+    )
 
 
 def dealt(pile: Sequence[PileFolio], sections: int) -> Sections:
     """The pile dealt out without any search: sections about equally thick, tough sheets outside."""
     table = _Table(pile)
-    return tuple(tuple(section) for section in _start(table, min(sections, len(pile)), {}, random.Random(0), shuffled=False))
+    return tuple(
+        tuple(section)
+        for section in _start(table, min(sections, len(pile)), {}, random.Random(0), shuffled=False)
+    )
 
 
-def _start(table: _Table, number: int, pins: Mapping[int, tuple[int, int]], dice: random.Random, shuffled: bool) -> list[list[int]]:
-    """A first arrangement: thick ones dealt out to the thinnest section, tough ones outside; pinned ones in their places."""
+def _start(
+    table: _Table, number: int, pins: Mapping[int, tuple[int, int]], dice: random.Random, shuffled: bool
+) -> list[list[int]]:
+    """A first arrangement: thick ones dealt out to the thinnest section, tough ones outside; pinned ones in
+    their places."""
     sections: list[list[int]] = [[] for _ in range(number)]
     free = [one for one in table.thick if one not in pins]
     if shuffled:
         dice.shuffle(free)
     else:
         free.sort(key=lambda one: -table.thick[one])
-    weight = [sum(table.thick[one] for one, place in pins.items() if place[0] == section) for section in range(number)]
+    weight = [
+        sum(table.thick[one] for one, place in pins.items() if place[0] == section)
+        for section in range(number)
+    ]
     for one in free:
-        thinnest = min(range(number), key=lambda section: (bool(sections[section]) or weight[section] > 0, weight[section]))
+        thinnest = min(
+            range(number),
+            key=lambda section: (bool(sections[section]) or weight[section] > 0, weight[section]),
+        )
         sections[thinnest].append(one)
         weight[thinnest] += table.thick[one]
     for number_, section in enumerate(sections):
@@ -267,7 +306,11 @@ def _start(table: _Table, number: int, pins: Mapping[int, tuple[int, int]], dice
 
 
 def _search(
-    table: _Table, sections: list[list[int]], pins: Mapping[int, tuple[int, int]], dice: random.Random, go_on: Callable[[float], bool]
+    table: _Table,
+    sections: list[list[int]],
+    pins: Mapping[int, tuple[int, int]],
+    dice: random.Random,
+    go_on: Callable[[float], bool],
 ) -> list[list[int]]:
     """Swaps and moves, at first also worse ones, less and less; the best arrangement met."""
     cost = [table.section(section) for section in sections]
@@ -282,7 +325,11 @@ def _search(
         a = dice.randrange(len(sections))
         b = dice.randrange(len(sections))
         i = dice.randrange(len(sections[a]))
-        changed = _swapped(sections, a, i, b, dice, pins) if dice.random() < 0.6 else _moved(sections, a, i, b, dice, pins)
+        changed = (
+            _swapped(sections, a, i, b, dice, pins)
+            if dice.random() < 0.6
+            else _moved(sections, a, i, b, dice, pins)
+        )
         if changed is None:
             continue
         first, second = changed
@@ -300,7 +347,12 @@ def _search(
 
 
 def _swapped(
-    sections: list[list[int]], a: int, i: int, b: int, dice: random.Random, pins: Mapping[int, tuple[int, int]]
+    sections: list[list[int]],
+    a: int,
+    i: int,
+    b: int,
+    dice: random.Random,
+    pins: Mapping[int, tuple[int, int]],
 ) -> tuple[list[int], list[int]] | None:
     """Sections ``a`` and ``b`` with folio ``i`` of the one and some folio of the other exchanged."""
     j = dice.randrange(len(sections[b]))
@@ -313,9 +365,15 @@ def _swapped(
 
 
 def _moved(
-    sections: list[list[int]], a: int, i: int, b: int, dice: random.Random, pins: Mapping[int, tuple[int, int]]
+    sections: list[list[int]],
+    a: int,
+    i: int,
+    b: int,
+    dice: random.Random,
+    pins: Mapping[int, tuple[int, int]],
 ) -> tuple[list[int], list[int]] | None:
-    """Sections ``a`` and ``b`` with folio ``i`` of the one put somewhere into the other; None where that would shift a pinned one."""
+    """Sections ``a`` and ``b`` with folio ``i`` of the one put somewhere into the other; None where that
+    would shift a pinned one."""
     if sections[a][i] in pins or (a != b and len(sections[a]) == 1):
         return None
     first = list(sections[a])
@@ -324,7 +382,8 @@ def _moved(
     second.insert(dice.randrange(len(second) + 1), one)
     for number, section in ((a, first), (b, second)):
         if any(
-            folio in pins and pins[folio][1] != min(place, len(section)) and pins[folio][0] == number for place, folio in enumerate(section)
+            folio in pins and pins[folio][1] != min(place, len(section)) and pins[folio][0] == number
+            for place, folio in enumerate(section)
         ):
             return None
     return first, second

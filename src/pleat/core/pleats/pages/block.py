@@ -24,8 +24,8 @@ class LeftOfPages:
 
 @dataclass(frozen=True)
 class Unit:
-    """What is held as one: a section, or a leaf. ``through`` is the paper in mm that a needle or a punch passes, ``share`` its part of
-    the block's thickness, against those of the others."""
+    """What is held as one: a section, or a leaf. ``through`` is the paper in mm that a needle or a punch
+    passes, ``share`` its part of the block's thickness, against those of the others."""
 
     through: Estimate
     share: float
@@ -35,12 +35,14 @@ class Unit:
 class Block(PleatResult):
     """The block of leaves, lengths in mm.
 
-    ``thickness`` is that of all units pressed, ``measured`` says that it was read and not estimated. ``stands_out`` is how far inner
-    leaves stand out past the outermost at the fore edge, None where they
-    end level; ``level`` are the ways to make them. ``flap_mm`` is the fold-out at the fore edge.
-    ``middle_mm`` is how much thicker it is away from the edge that is held, ``middle_each_mm`` what of it each leaf adds; a leaf that is made of
-    something else than leaf paper says how thick it is where it is held (``leaf_mm``), and how wide its own hinge is. ``odd`` are leaves of other sizes, each (width, height, where along the edge).
-    ``tucked`` leaves go into the cover and are no pages. ``whole_sheets`` are the sheets it takes of each stock where not all are cut, ``cut_signature`` what its pieces are known by then.
+    ``thickness`` is that of all units pressed, ``measured`` says that it was read and not estimated.
+    ``stands_out`` is how far inner leaves stand out past the outermost at the fore edge, None where they end
+    level; ``level`` are the ways to make them. ``flap_mm`` is the fold-out at the fore edge. ``middle_mm`` is
+    how much thicker it is away from the edge that is held, ``middle_each_mm`` what of it each leaf adds; a
+    leaf that is made of something else than leaf paper says how thick it is where it is held (``leaf_mm``),
+    and how wide its own hinge is. ``odd`` are leaves of other sizes, each (width, height, where along the
+    edge). ``tucked`` leaves go into the cover and are no pages. ``whole_sheets`` are the sheets it takes of
+    each stock where not all are cut, ``cut_signature`` what its pieces are known by then.
     """
 
     unit: UnitKind

@@ -1,4 +1,5 @@
-"""What can go wrong with the section: slips A11, B3, B7 (leaves), B8, B11 and C1. Fold-outs have a module of their own."""
+"""What can go wrong with the section: slips A11, B3, B7 (leaves), B8, B11 and C1. Fold-outs have a module of
+their own."""
 
 from __future__ import annotations
 
@@ -28,7 +29,9 @@ def guide(paper: PaperResult) -> str:
     return GUIDES[paper.leaf.kind]
 
 
-def find(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit, trim: float) -> tuple[Check, ...]:
+def find(
+    pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit, trim: float
+) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say."""
     brief, paper, folios = left.brief, left.paper, sum(sections)
     found = [
@@ -51,22 +54,35 @@ def piece_mm(pages: Sections, brief: BriefResult, trim: float) -> tuple[float, f
     return sheet.width_mm + (pages.flap_mm or 0.0) * pages.flap_panels, sheet.height_mm
 
 
-def _too_many(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit) -> Check | None:
-    """C1: more folios in one fold than its thickness and creep allow. Only numbers of sections that the binding can hold are offered."""
+def _too_many(
+    pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit
+) -> Check | None:
+    """C1: more folios in one fold than its thickness and creep allow. Only numbers of sections that the
+    binding can hold are offered."""
     suits, paper = left.brief.made_of.binding.suits, left.paper
     nested, by = max(sections), folios_a_sheet(pages.folds)
     if nested <= limit.folios:
         return None
     most = max(by, limit.folios // by * by)
     level: Literal["stop", "watch"] = "stop" if nested > 2 * limit.folios else "watch"
-    sheets = f"{nested} sheets are" if pages.folds == 1 else f"{nested // by} sheets {WORDS[pages.folds]} make {nested} folios,"
+    sheets = (
+        f"{nested} sheets are"
+        if pages.folds == 1
+        else f"{nested // by} sheets {WORDS[pages.folds]} make {nested} folios,"
+    )
     fixes = []
     if nested > by:
         least = math.ceil(sum(sections) / most)
-        parts = next((count for count in range(least, MOST_SECTIONS + 1) if suits is None or suits.fits(count)), None)
+        parts = next(
+            (count for count in range(least, MOST_SECTIONS + 1) if suits is None or suits.fits(count)), None
+        )
         if parts is not None:
             each = max(split(sum(sections), parts, pages.folds)) // by
-            fixes.append(Offer(label=f"split them into {parts} sections of {each}", changes=(("pages.sections", parts),)))
+            fixes.append(
+                Offer(
+                    label=f"split them into {parts} sections of {each}", changes=(("pages.sections", parts),)
+                )
+            )
         fewer = 4 * most * len(sections)
         fixes.append(
             Offer(
@@ -78,11 +94,13 @@ def _too_many(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], lim
         code="C1",
         level=level,
         title=f"{sheets} too many for one fold: {limit.folios} of {paper.leaf.name} nest well.",
-        why=f"More would pass {limit.reason}: then the section gapes, its fore edge slants and the fold will not lie flat. Guide: {guide(paper)}.",
+        why=f"More would pass {limit.reason}: then the section gapes, its fore edge slants and the fold will "
+        f"not lie flat. Guide: {guide(paper)}.",
         offers=tuple(fixes),
         no_fix=""
         if fixes
-        else "One sheet is already more than nests well; it is stiff for leaves, and better kept for covers and pockets.",
+        else "One sheet is already more than nests well; it is stiff for leaves, and better kept for covers "
+        "and pockets.",
     )
 
 
@@ -103,7 +121,11 @@ def _too_small(pages: Sections, brief: BriefResult, paper: PaperResult, trim: fl
         if possible(new_width, new_height):
             changes, words = resized(brief, new_width, new_height, pages.flap_mm)
             fixes.append(
-                Offer(label=f"leaf {ruler.size(new_width, new_height)}: {_less(brief, new_width, new_height)}{words}", changes=changes)
+                Offer(
+                    label=f"leaf {ruler.size(new_width, new_height)}: "
+                    f"{_less(brief, new_width, new_height)}{words}",
+                    changes=changes,
+                )
             )
     once = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, 1, trim)
     if pages.folds > 1 and any(lies(once.width_mm, once.height_mm, *both) for both in (sides, sides[::-1])):
@@ -111,7 +133,8 @@ def _too_small(pages: Sections, brief: BriefResult, paper: PaperResult, trim: fl
     return Check(
         code="B3",
         level="stop",
-        title=f"The sheet is too small to fold into this leaf: it needs {ruler.size(width, height)}, {sheet.name} is {ruler.size(*sides)}.",
+        title=f"The sheet is too small to fold into this leaf: it needs {ruler.size(width, height)}, "
+        f"{sheet.name} is {ruler.size(*sides)}.",
         why="Hold one sheet to the finished size before any is folded.",
         offers=tuple(fixes),
         no_fix="" if fixes else "Choose a larger sheet: this one gives no leaf of a usable size.",
@@ -152,9 +175,12 @@ def _grain(pages: Sections, brief: BriefResult, paper: PaperResult, trim: float)
         code="B7",
         level="watch",
         title="The grain runs across the spine in the leaves.",
-        why=f"{sheet.name} only gives this leaf with its fold across the grain: leaves stand up instead of draping, and the fold may crack.",
+        why=f"{sheet.name} only gives this leaf with its fold across the grain: leaves stand up instead of "
+        "draping, and the fold may crack.",
         offers=tuple(fixes),
-        no_fix="Find the same paper with the grain the other way, or a sheet twice the size, halved first." if not fixes else "",
+        no_fix="Find the same paper with the grain the other way, or a sheet twice the size, halved first."
+        if not fixes
+        else "",
     )
 
 
@@ -166,7 +192,8 @@ def _narrow(pages: Sections) -> Check | None:
         code="narrow",
         level="stop",
         title=f"Sheets {WORDS[pages.folds]} cannot be cut narrower for the creep.",
-        why="Each becomes several leaves that creep by different amounts; only single sheets can be cut before folding.",
+        why="Each becomes several leaves that creep by different amounts; only single sheets can be cut "
+        "before folding.",
         offers=(
             Offer(label="trim the fore edge instead", changes=(("pages.creep", "trim"),)),
             Offer(label="leave the creep", changes=(("pages.creep", "leave"),)),
@@ -184,12 +211,17 @@ def _grade(ruler: Ruler, paper: PaperResult, folios: int) -> Check | None:
     fixes = []
     for grade, grammage, fix in grade_fixes("leaf", leaf.pounds):
         thick = 2 * folios * grammage * (low + high) / 2000
-        fixes.append(Offer(label=f"{grade}: {grammage:.0f} g/m², this section {ruler.thin(thick)}", changes=fix.changes))
+        fixes.append(
+            Offer(
+                label=f"{grade}: {grammage:.0f} g/m², this section {ruler.thin(thick)}", changes=fix.changes
+            )
+        )
     return Check(
         code="B8",
         level="watch",
         title=f"Every grade of {leaf.pounds:g} lb makes another book of these {folios} sheets.",
-        why="Pounds are weighed on another sheet size in each grade. Until it is known, the section's thickness is only a wide range, and spine and cover with it.",
+        why="Pounds are weighed on another sheet size in each grade. Until it is known, the section's "
+        "thickness is only a wide range, and spine and cover with it.",
         offers=tuple(fixes),
         no_fix="" if fixes else NO_GRADE,
     )
@@ -205,8 +237,11 @@ def _too_heavy(brief: BriefResult, paper: PaperResult, folios: int) -> Check | N
     return Check(
         code="B11",
         level="watch",
-        title=f"{paper.leaf.name} is heavy for leaves: one sheet is {brief.ruler.fine(sheet.likely)}, this section {brief.ruler.thin(2 * folios * sheet.likely)}.",
-        why=f"The same pages of a {brief.ruler.fine(usual)} paper would be {brief.ruler.thin(2 * folios * usual)}. Leaves above {brief.ruler.fine(USES_MM['leaves'][1])} do not drape: the book stands open. Better kept for {uses}.",
+        title=f"{paper.leaf.name} is heavy for leaves: one sheet is {brief.ruler.fine(sheet.likely)}, this "
+        f"section {brief.ruler.thin(2 * folios * sheet.likely)}.",
+        why=f"The same pages of a {brief.ruler.fine(usual)} paper would be "
+        f"{brief.ruler.thin(2 * folios * usual)}. Leaves above {brief.ruler.fine(USES_MM['leaves'][1])} do "
+        f"not drape: the book stands open. Better kept for {uses}.",
         no_fix="Pick a lighter paper in the Paper pleat, or go on if stiff pages are meant.",
     )
 
@@ -219,7 +254,8 @@ def _painted(pages: Sections, brief: BriefResult) -> Check | None:
         code="painted",
         level="note",
         title="Painted pages swell: this section is estimated as new and flat.",
-        why=f"Handled, dyed or painted paper lies {LAY_FACTORS['handled'][0]:g} to {LAY_FACTORS['handled'][2]:g} times its thickness, and the spine has to hold that.",
+        why=f"Handled, dyed or painted paper lies {LAY_FACTORS['handled'][0]:g} to "
+        f"{LAY_FACTORS['handled'][2]:g} times its thickness, and the spine has to hold that.",
         offers=(Offer(label="estimate it as painted", changes=(("pages.lay", "handled"),)),),
     )
 
@@ -232,7 +268,8 @@ def _leaf_or_page(pages: Sections, folios: int) -> Check | None:
     return Check(
         code="A11",
         level="note",
-        title=f"You typed {pages.amount} without saying of what: taken as pages, that is {2 * folios} leaves.",
+        title=f"You typed {pages.amount} without saying of what: taken as pages, that is "
+        f"{2 * folios} leaves.",
         why=f"A leaf has two pages. {pages.amount} leaves would be {4 * as_leaves} pages, twice the paper.",
         offers=(
             Offer(label=f"yes, {pages.amount} pages", changes=(("pages.counted_in", "pages"),)),

@@ -24,7 +24,9 @@ ACROSS: Final[dict[Literal["w", "h"] | None, Literal["w", "h"] | None]] = {"w": 
 """The grain of a sheet as a leaf sees it that is held along its width."""
 
 
-def find(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit, trim: float) -> tuple[Offer, ...]:
+def find(
+    pages: Sections, left: LeftOfPages, sections: tuple[int, ...], limit: FoldLimit, trim: float
+) -> tuple[Offer, ...]:
     """Every choice of this pleat, group by group; a group with nothing to choose from is empty."""
     return (
         *_sections(pages, left, sections, limit),
@@ -43,33 +45,55 @@ def _sections(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], lim
     for one in splits:
         chosen = one.sections == len(sections)
         sheets = one.folios // by
-        label = f"{one.sections} {'section' if one.sections == 1 else 'sections'} of {sheets} {'sheet' if sheets == 1 else 'sheets'}"
+        label = (
+            f"{one.sections} {'section' if one.sections == 1 else 'sections'} of {sheets} "
+            f"{'sheet' if sheets == 1 else 'sheets'}"
+        )
         facts = (
             f"{one.pages} pages",
             f"each {ruler.thin(one.section_mm)} at the fold",
             f"creep {ruler.thin(one.creep_mm)}",
             "nests well" if one.fits else f"too many for one fold: {limit.folios} nest well",
         )
-        changes = (("pages.sections", one.sections), ("pages.amount", one.pages), ("pages.counted_in", "pages"))
+        changes = (
+            ("pages.sections", one.sections),
+            ("pages.amount", one.pages),
+            ("pages.counted_in", "pages"),
+        )
         found.append(
             Offer(
-                label=label, changes=changes, facts=facts, group=SECTIONS, chosen=chosen and one.pages == 4 * sum(sections), good=one.fits
+                label=label,
+                changes=changes,
+                facts=facts,
+                group=SECTIONS,
+                chosen=chosen and one.pages == 4 * sum(sections),
+                good=one.fits,
             )
         )
     return found
 
 
 def _nearby(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], trim: float) -> list[Offer]:
-    return [] if pages.flap_mm else near(left, pages.folds, sum(sections) // folios_a_sheet(pages.folds), trim)
+    return (
+        [] if pages.flap_mm else near(left, pages.folds, sum(sections) // folios_a_sheet(pages.folds), trim)
+    )
 
 
 def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[Offer]:
-    """Leaves near this one that take fewer sheets or leave less over; ``pieces`` are those of one book, single leaves where there is no fold."""
+    """Leaves near this one that take fewer sheets or leave less over; ``pieces`` are those of one book,
+    single leaves where there is no fold."""
     brief, leaf, ruler = left.brief, left.paper.leaf, left.brief.ruler
     wide, high = brief.leaf_width_mm + trim, brief.leaf_height_mm + 2 * trim
     along = ACROSS[leaf.grain] if brief.made_of.held_along == "w" else leaf.grain
     needed, found = nearby_sizes(
-        wide, high, folds, pieces * brief.quantity, leaf.sheet_width_mm, leaf.sheet_height_mm, grain=along, upright_only=leaf.upright_only
+        wide,
+        high,
+        folds,
+        pieces * brief.quantity,
+        leaf.sheet_width_mm,
+        leaf.sheet_height_mm,
+        grain=along,
+        upright_only=leaf.upright_only,
     )
     choices = []
     for one in found:
@@ -77,7 +101,11 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
         if not possible(width, height):
             continue
         now = f" instead of {needed or 'none that fits'}" if one.sheets != needed else ", as many as now"
-        facts = (f"{many(one.sheets, 'sheet')}{now}", f"{one.used:.0%} of each sheet used", _grain(one.with_grain))
+        facts = (
+            f"{many(one.sheets, 'sheet')}{now}",
+            f"{one.used:.0%} of each sheet used",
+            _grain(one.with_grain),
+        )
         changes, words = resized(brief, width, height)
         choices.append(
             Offer(
@@ -119,7 +147,10 @@ def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[O
 
 
 def _is_now(way: Folded, pages: Sections, brief: BriefResult) -> bool:
-    same = abs(way.leaf_width_mm - brief.leaf_width_mm) < 0.05 and abs(way.leaf_height_mm - brief.leaf_height_mm) < 0.05
+    same = (
+        abs(way.leaf_width_mm - brief.leaf_width_mm) < 0.05
+        and abs(way.leaf_height_mm - brief.leaf_height_mm) < 0.05
+    )
     return same and way.folds == pages.folds and pages.edges == "slit"
 
 

@@ -13,10 +13,19 @@ from pleat.core.pleats.pages.folding import WORDS, folios_a_sheet
 
 CountUnit = Literal["pages", "leaves", "folios", "unsaid"]
 _WORDS: Final[dict[str, CountUnit]] = {
-    "page": "pages", "pages": "pages", "pp": "pages", "p": "pages", "sides": "pages",
-    "leaf": "leaves", "leaves": "leaves",
-    "folio": "folios", "folios": "folios", "sheet": "folios", "sheets": "folios", "folded sheets": "folios",
-}  # fmt: skip
+    "page": "pages",
+    "pages": "pages",
+    "pp": "pages",
+    "p": "pages",
+    "sides": "pages",
+    "leaf": "leaves",
+    "leaves": "leaves",
+    "folio": "folios",
+    "folios": "folios",
+    "sheet": "folios",
+    "sheets": "folios",
+    "folded sheets": "folios",
+}
 _PER_FOLIO: Final[dict[CountUnit, int]] = {"pages": 4, "unsaid": 4, "leaves": 2, "folios": 1}
 _COUNT = re.compile(r"([0-9]{1,6}) ?([a-z ]*?)\.?")
 
@@ -32,7 +41,8 @@ def parse_count(text: str) -> tuple[int, CountUnit]:
 
 
 def folios_for(amount: int, unit: CountUnit, folds: int = 1) -> int:
-    """How many folios hold that many: a folio is 2 leaves or 4 pages, rounded up, at least 1; a sheet makes 1, 2 or 4, by its folds.
+    """How many folios hold that many: a folio is 2 leaves or 4 pages, rounded up, at least 1; a sheet makes
+    1, 2 or 4, by its folds.
 
     >>> folios_for(30, "pages"), folios_for(30, "leaves")
     (8, 15)
@@ -51,6 +61,13 @@ def count_words(folios: int, folds: int = 1, leaves: int | None = None) -> str:
     """
     if leaves is not None and leaves != 2 * folios:
         single = 2 * folios - leaves
-        which = f", {single} of them {'a single leaf' if single == 1 else 'single leaves'}" if folios > 1 else ", a single leaf"
+        which = (
+            f", {single} of them {'a single leaf' if single == 1 else 'single leaves'}"
+            if folios > 1
+            else ", a single leaf"
+        )
         return f"{many(folios, 'sheet')}{which} = {many(leaves, 'leaf', 'leaves')} = {2 * leaves} pages"
-    return f"{many(folios // folios_a_sheet(folds), 'sheet')} {WORDS[folds]} = {2 * folios} leaves = {4 * folios} pages"
+    return (
+        f"{many(folios // folios_a_sheet(folds), 'sheet')} {WORDS[folds]} = {2 * folios} leaves = "
+        f"{4 * folios} pages"
+    )

@@ -21,7 +21,8 @@ from pleat.core.trade.pages import FLAP_GAP_MM, LAY_FACTORS, MOST_CREEP_MM, THIC
 
 @dataclass(frozen=True)
 class Nest:
-    """What the figures are about: folios of each section, thickness of the whole as it is and as estimated, creep, limit, trim; mm."""
+    """What the figures are about: folios of each section, thickness of the whole as it is and as estimated,
+    creep, limit, trim; mm."""
 
     sections: tuple[int, ...]
     thickness: Estimate
@@ -31,7 +32,9 @@ class Nest:
     trim_mm: float
 
 
-def figures(pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:
+def figures(
+    pages: Sections, left: LeftOfPages, nest: Nest, mixed: tuple[tuple[MixedFolio, ...], ...]
+) -> tuple[Figure, ...]:
     """Every figure of this pleat, the count first."""
     if mixed:
         return _of_a_pile(pages, left.brief, nest, mixed)
@@ -56,16 +59,24 @@ def _counted(pages: Sections, sections: tuple[int, ...], tucked: int) -> tuple[F
     rounded = (
         ""
         if 4 * folios == _in_pages(pages)
-        else f" You asked for {pages.amount} {asked}; whole sheets of {4 * folios_a_sheet(pages.folds)} pages make it {4 * folios}."
+        else f" You asked for {pages.amount} {asked}; whole sheets of {4 * folios_a_sheet(pages.folds)} "
+        f"pages make it {4 * folios}."
     )
-    hidden = f" {tucked} leaves are tucked into the covers: {4 * folios} − {2 * tucked} = {4 * folios - 2 * tucked}." if tucked else ""
+    hidden = (
+        f" {tucked} leaves are tucked into the covers: {4 * folios} − {2 * tucked} = "
+        f"{4 * folios - 2 * tucked}."
+        if tucked
+        else ""
+    )
     count = Figure(
         key="count",
         label="in one section" if many == 1 else f"in {many} sections",
         value=f"{4 * folios - 2 * tucked} pages",
         show="text",
         how=f"{count_words(folios, pages.folds)}.{_shared(sections, pages.folds)}{rounded}{hidden}",
-        rules=(Rule("arithmetic", "a sheet folded once is 2 leaves, twice 4, three times 8; a leaf is 2 pages"),),
+        rules=(
+            Rule("arithmetic", "a sheet folded once is 2 leaves, twice 4, three times 8; a leaf is 2 pages"),
+        ),
         aside=f"you asked for {pages.amount} {asked}; whole sheets make more" if rounded else "",
         scrap=f"{4 * folios - 2 * tucked} pages: {_sheets_each(sections, pages.folds)}",
     )
@@ -84,15 +95,29 @@ def _counted(pages: Sections, sections: tuple[int, ...], tucked: int) -> tuple[F
 def _thick(pages: Sections, left: LeftOfPages, nest: Nest) -> Figure:
     ruler, estimated, lay = left.brief.ruler, nest.estimated, LAY_FACTORS[pages.lay]
     how = (
-        f"{2 * sum(nest.sections)} leaves × {ruler.fine(left.paper.leaf.caliper.likely)} × {lay[0]:g} to {lay[2]:g} for paper that lies "
+        f"{2 * sum(nest.sections)} leaves × {ruler.fine(left.paper.leaf.caliper.likely)} × {lay[0]:g} to "
+        f"{lay[2]:g} for paper that lies "
         f"{pages.lay}. {_what_would_narrow(nest.thickness, ruler)}"
     )
-    rules: tuple[Rule, ...] = (Rule("arithmetic", "leaves × thickness of one"), Rule("LAY_FACTORS", "how flat it lies"))
+    rules: tuple[Rule, ...] = (
+        Rule("arithmetic", "leaves × thickness of one"),
+        Rule("LAY_FACTORS", "how flat it lies"),
+    )
     if pages.measured_block_mm is not None:
         measured = ruler.thin(pages.measured_block_mm)
-        how = f"You measured {measured}. From the paper it is estimated at {ruler.between(estimated.low, estimated.high)}."
+        how = (
+            f"You measured {measured}. From the paper it is estimated at "
+            f"{ruler.between(estimated.low, estimated.high)}."
+        )
         rules = (Rule("measured by you", "the pressed block"),)
-    return Figure(key="thickness", label="thickness at the fold", value=nest.thickness, show="thin", how=how, rules=rules)
+    return Figure(
+        key="thickness",
+        label="thickness at the fold",
+        value=nest.thickness,
+        show="thin",
+        how=how,
+        rules=rules,
+    )
 
 
 def _creeping(pages: Sections, left: LeftOfPages, nest: Nest) -> Figure:
@@ -103,7 +128,8 @@ def _creeping(pages: Sections, left: LeftOfPages, nest: Nest) -> Figure:
         label="creep of the innermost",
         value=nest.creep,
         show="thin",
-        how=f"{outside} folios lie outside it: {outside} × {caliper} with folds pressed dead flat, times π/2 with round folds. {what}",
+        how=f"{outside} folios lie outside it: {outside} × {caliper} with folds pressed dead flat, times π/2 "
+        f"with round folds. {what}",
         rules=(Rule("arithmetic", "(n − 1) t to (π/2)(n − 1) t"),),
     )
 
@@ -116,36 +142,48 @@ def _most(left: LeftOfPages, limit: FoldLimit) -> Figure:
         value=limit.folios,
         show="count",
         unit="folios",
-        how=f"More would pass {limit.reason}. A fold of {ruler.thin(THICKEST_FOLD_MM)}, a creep of {ruler.thin(MOST_CREEP_MM)} and the guide all hold, and the least wins. Guide: {GUIDES[left.paper.leaf.kind]}.",
-        rules=(Rule("THICKEST_FOLD_MM", "a fold of 2.5 mm, a creep of 3 mm"), Rule("fold_guide", "the guide, no source")),
+        how=f"More would pass {limit.reason}. A fold of {ruler.thin(THICKEST_FOLD_MM)}, a creep of "
+        f"{ruler.thin(MOST_CREEP_MM)} and the guide all hold, and the least wins. Guide: "
+        f"{GUIDES[left.paper.leaf.kind]}.",
+        rules=(
+            Rule("THICKEST_FOLD_MM", "a fold of 2.5 mm, a creep of 3 mm"),
+            Rule("fold_guide", "the guide, no source"),
+        ),
     )
 
 
 def _fold_out(pages: Sections, brief: BriefResult, flap_mm: float) -> Figure:
     ruler, most = brief.ruler, brief.leaf_width_mm - FLAP_GAP_MM
-    folded = f"{pages.flap_panels} panels so wide, folded back and forth like an accordion. " if pages.flap_panels > 1 else ""
+    folded = (
+        f"{pages.flap_panels} panels so wide, folded back and forth like an accordion. "
+        if pages.flap_panels > 1
+        else ""
+    )
     return Figure(
         key="flap",
         label="fold-out",
         value=flap_mm,
         show="length",
-        how=f"{folded}It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: at most {ruler.show(ruler.snap_down(most))}.",
-        rules=(Rule("chosen by you", "flap length"), Rule("FLAP_GAP_MM", f"{FLAP_GAP_MM:g} mm (3/4 in) less than the leaf, no source")),
+        how=f"{folded}It folds in over its leaf and must stay {ruler.show(FLAP_GAP_MM)} clear of the gutter: "
+        f"at most {ruler.show(ruler.snap_down(most))}.",
+        rules=(
+            Rule("chosen by you", "flap length"),
+            Rule("FLAP_GAP_MM", f"{FLAP_GAP_MM:g} mm (3/4 in) less than the leaf, no source"),
+        ),
     )
 
 
-def _of_a_pile(pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Figure, ...]:
+def _of_a_pile(
+    pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tuple[MixedFolio, ...], ...]
+) -> tuple[Figure, ...]:
     """The figures of a book made of a mixed pile."""
     ruler, folios, many = brief.ruler, sum(nest.sections), len(nest.sections)
     counts = ", ".join(str(count) for count in nest.sections)
     thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in mixed]
     leaves = sum(one.leaves for section in mixed for one in section)
     counted = count_words(folios, leaves=leaves)
-    each = ", ".join(ruler.thin(one) for one in thick)
+    each = [ruler.thin(one) for one in thick]
     sheet_rule = (Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),)
-    thick_how = f"{leaves} leaves of {len({one.name for section in mixed for one in section})} papers, added up. {_what_would_narrow(nest.thickness, brief.ruler)}"
-    if pages.measured_block_mm is not None:
-        thick_how = f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at {ruler.between(nest.estimated.low, nest.estimated.high)}."
     return (
         Figure(
             key="count",
@@ -170,18 +208,16 @@ def _of_a_pile(pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tup
             label="thickness at the fold",
             value=nest.thickness,
             show="thin",
-            how=thick_how,
+            how=_how_thick(pages, nest, mixed, ruler),
             rules=(Rule("arithmetic", "every leaf added up"), Rule("LAY_FACTORS", "how flat it lies")),
         ),
         *_beside_the_reading(pages, nest.estimated),
         Figure(
             key="sections",
             label="sections, pressed flat",
-            value=ruler.thin(thick[0])
-            if ruler.thin(min(thick)) == ruler.thin(max(thick))
-            else f"{ruler.thin(min(thick))} – {ruler.thin(max(thick))}",
+            value=" – ".join(dict.fromkeys((ruler.thin(min(thick)), ruler.thin(max(thick))))),
             show="text",
-            how=f"Front to back: {each}.",
+            how=f"Front to back: {', '.join(each)}.",
             rules=(Rule("arithmetic", "leaves of each section added up"),),
         ),
         Figure(
@@ -189,10 +225,25 @@ def _of_a_pile(pages: Sections, brief: BriefResult, nest: Nest, mixed: tuple[tup
             label="creep of the innermost",
             value=nest.creep,
             show="thin",
-            how=f"What lies outside the innermost sheet of the thickest section, pressed dead flat to round. {_what_of_it(pages, brief, 1, nest.creep)}",
+            how="What lies outside the innermost sheet of the thickest section, pressed dead flat to round. "
+            f"{_what_of_it(pages, brief, 1, nest.creep)}",
             rules=(Rule("arithmetic", "sum of calipers outside, times 1 to π/2"),),
         ),
         _wishes(pages, brief.ruler, mixed),
+    )
+
+
+def _how_thick(pages: Sections, nest: Nest, mixed: tuple[tuple[MixedFolio, ...], ...], ruler: Ruler) -> str:
+    """What the thickness of a pile comes from, in words."""
+    if pages.measured_block_mm is not None:
+        return (
+            f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at "
+            f"{ruler.between(nest.estimated.low, nest.estimated.high)}."
+        )
+    sheets = [one for section in mixed for one in section]
+    return (
+        f"{sum(one.leaves for one in sheets)} leaves of {len({one.name for one in sheets})} papers, added "
+        f"up. {_what_would_narrow(nest.thickness, ruler)}"
     )
 
 
@@ -200,7 +251,10 @@ def _beside_the_reading(pages: Sections, estimated: Estimate) -> tuple[Figure, .
     """The estimate stays in sight beside a reading that replaces it."""
     if pages.measured_block_mm is None:
         return ()
-    how = "From the leaves' thickness and how flat the paper lies. Your reading is used instead; held against this, it shows a slip."
+    how = (
+        "From the leaves' thickness and how flat the paper lies. Your reading is used instead; held "
+        "against this, it shows a slip."
+    )
     return (
         Figure(
             key="estimated",
@@ -218,13 +272,16 @@ def _wishes(pages: Sections, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], 
     order = tuple(tuple(one.id for one in section) for section in mixed)
     pile = [one.arranged for section in mixed for one in section]
     found = told(order, pile, pages.pairs, ruler)
-    listed = "; ".join(f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {one.words or 'met'}" for wish, one in found.items())
+    listed = "; ".join(
+        f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {one.words or 'met'}" for wish, one in found.items()
+    )
     return Figure(
         key="wishes",
         label="wishes met",
         value=f"{sum(one.met for one in found.values())} of {len(found)}",
         show="text",
-        how=f"{listed[0].upper()}{listed[1:]}. Not all can always be met at once; pinned sheets stay where they are.",
+        how=f"{listed[0].upper()}{listed[1:]}. Not all can always be met at once; pinned sheets stay where "
+        "they are.",
         rules=(Rule("arranging", "what is weighed, and by how much"),),
     )
 
@@ -233,7 +290,9 @@ def _sheets_each(sections: tuple[int, ...], folds: int) -> str:
     """``10 sheets``, or how many lie in each section: ``sheets 4 + 5 + 4``."""
     counts = [folios // folios_a_sheet(folds) for folios in sections]
     return (
-        f"{counts[0]} {'sheet' if counts[0] == 1 else 'sheets'}" if len(counts) == 1 else f"sheets {' + '.join(str(one) for one in counts)}"
+        f"{counts[0]} {'sheet' if counts[0] == 1 else 'sheets'}"
+        if len(counts) == 1
+        else f"sheets {' + '.join(str(one) for one in counts)}"
     )
 
 
@@ -249,13 +308,19 @@ def _what_of_it(pages: Sections, brief: BriefResult, nested: int, creep: Estimat
     """What is done about the creep, and what that leaves."""
     ruler, width = brief.ruler, brief.leaf_width_mm
     if pages.creep == "trim":
-        return f"Trimmed flush, the innermost page is left {ruler.thin(width - creep.likely)} wide instead of {ruler.thin(width)}."
+        return (
+            f"Trimmed flush, the innermost page is left {ruler.thin(width - creep.likely)} wide instead "
+            f"of {ruler.thin(width)}."
+        )
     if pages.creep == "narrow" and pages.pile:
         return "Inner sheets are cut narrower, so that all end level; the step at the bench says by how much."
     if pages.creep == "narrow" and nested > 1:
         step = creep.likely / (nested - 1)
         widths = ", ".join(ruler.number(2 * (width - step * number)) for number in range(nested))
-        return f"Cut narrower from the outside in, so that all end level: sheets {widths} {ruler.name} wide, open."
+        return (
+            f"Cut narrower from the outside in, so that all end level: sheets {widths} {ruler.name} wide, "
+            "open."
+        )
     return "Left as it is, the fore edge slants by that much."
 
 
@@ -271,7 +336,10 @@ def _raw_leaf(brief: BriefResult, trim: float) -> Figure:
 
 
 def _in_pages(pages: Sections) -> int:
-    return pages.amount * {"pages": 1, "unsaid": 1, "leaves": 2, "folios": 4 * folios_a_sheet(pages.folds)}[pages.counted_in]
+    return (
+        pages.amount
+        * {"pages": 1, "unsaid": 1, "leaves": 2, "folios": 4 * folios_a_sheet(pages.folds)}[pages.counted_in]
+    )
 
 
 def _what_would_narrow(thickness: Estimate, ruler: Ruler) -> str:

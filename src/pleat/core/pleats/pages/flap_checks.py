@@ -1,4 +1,5 @@
-"""What can go wrong with fold-outs: slips B9 and C6, a sheet that has no room for one, and one on a sheet folded more than once."""
+"""What can go wrong with fold-outs: slips B9 and C6, a sheet that has no room for one, and one on a sheet
+folded more than once."""
 
 from __future__ import annotations
 
@@ -31,8 +32,11 @@ def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:
 # --- a book of one paper ----------------------------------------------------------------------------------
 
 
-def of_one_paper(pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]) -> tuple[Check, ...]:
-    """The checks of the fold-outs of a book of one paper; ``piece_mm`` is the piece with its fold-out, width first."""
+def of_one_paper(
+    pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]
+) -> tuple[Check, ...]:
+    """The checks of the fold-outs of a book of one paper; ``piece_mm`` is the piece with its fold-out, width
+    first."""
     if not pages.flap_mm:
         return ()
     if pages.folds > 1:
@@ -46,7 +50,8 @@ def of_one_paper(pages: Sections, brief: BriefResult, paper: PaperResult, piece_
             ),
         )
     found = (
-        _reaches_gutter(pages, brief, _spare(brief, paper, piece_mm[1])) or _no_room(pages, brief, paper, piece_mm),
+        _reaches_gutter(pages, brief, _spare(brief, paper, piece_mm[1]))
+        or _no_room(pages, brief, paper, piece_mm),
         _one_sided(pages, paper),
         _trimmed(pages, _NONE),
     )
@@ -62,7 +67,12 @@ def _trimmed(pages: Sections, none: Offer) -> Check | None:
         level="stop",
         title="Trimming the fore edge would cut the fold-out off.",
         why="It hangs on a fold at the fore edge, which is what the knife takes away.",
-        offers=(Offer(label="leave the edges untrimmed", changes=(("pages.edges", "slit"), ("pages.creep", "leave"))), none),
+        offers=(
+            Offer(
+                label="leave the edges untrimmed", changes=(("pages.edges", "slit"), ("pages.creep", "leave"))
+            ),
+            none,
+        ),
     )
 
 
@@ -70,7 +80,8 @@ _NONE: Final = Offer(label="no fold-out", changes=(("pages.flap_mm", None),))
 
 
 def _spare(brief: BriefResult, paper: PaperResult, height_mm: float) -> float | None:
-    """How much of the sheet is left beside two leaves, the better way round, in mm; None where two leaves do not come out of it."""
+    """How much of the sheet is left beside two leaves, the better way round, in mm; None where two leaves do
+    not come out of it."""
     sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
     return max(
         (
@@ -101,7 +112,9 @@ def _reaches_gutter(pages: Sections, brief: BriefResult, spare_mm: float | None)
     )
 
 
-def _no_room(pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]) -> Check | None:
+def _no_room(
+    pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: tuple[float, float]
+) -> Check | None:
     """A sheet that holds two leaves but not the fold-out beside them."""
     assert pages.flap_mm
     ruler, (width, height) = brief.ruler, piece_mm
@@ -115,9 +128,14 @@ def _no_room(pages: Sections, brief: BriefResult, paper: PaperResult, piece_mm: 
         code="flap_room",
         level="stop",
         title=f"The sheet has no room for a fold-out of {_panels(ruler, pages.flap_mm, pages.flap_panels)}.",
-        why=f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves {ruler.show(spare)} beside two leaves.",
+        why=f"Two leaves and the fold-out need {ruler.show(width)}; {paper.leaf.name} leaves "
+        f"{ruler.show(spare)} beside two leaves.",
         offers=(
-            *((Offer(label=f"fold-out {ruler.show(room)}", changes=(("pages.flap_mm", room),)),) if room >= SHORTEST_MM else ()),
+            *(
+                (Offer(label=f"fold-out {ruler.show(room)}", changes=(("pages.flap_mm", room),)),)
+                if room >= SHORTEST_MM
+                else ()
+            ),
             *((Offer(label="a single panel", changes=(("pages.flap_panels", 1),)),) if single else ()),
             _NONE,
         ),
@@ -132,7 +150,8 @@ def _one_sided(pages: Sections, paper: PaperResult) -> Check | None:
         code="B9",
         level="watch",
         title=f"The fold-out shows the blank side of {paper.leaf.name}.",
-        why="The paper is good on one side. Folded in, the flap turns its back to the reader, and every second page of the section is blank too: 2 of the 4 pages of each sheet.",
+        why="The paper is good on one side. Folded in, the flap turns its back to the reader, and every "
+        "second page of the section is blank too: 2 of the 4 pages of each sheet.",
         offers=(_NONE, Offer(label="it is good on both sides", changes=(("paper.leaf.sides", 2),))),
     )
 
@@ -140,19 +159,27 @@ def _one_sided(pages: Sections, paper: PaperResult) -> Check | None:
 # --- a mixed pile ------------------------------------------------------------------------------------------
 
 
-def of_a_pile(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> tuple[Check, ...]:
+def of_a_pile(
+    pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]
+) -> tuple[Check, ...]:
     """The checks of the fold-outs on the sheets of a pile."""
     with_flap = [one for one in itertools.chain.from_iterable(sections) if one.flap_mm]
     none = Offer(label="no fold-outs", changes=_with_flaps(pages, {one.id: None for one in with_flap}))
     trimmed = _trimmed(pages, none) if with_flap else None
-    found = (_reaching(pages, brief, with_flap), _roomless(pages, brief, with_flap), _blank(pages, with_flap), trimmed)
+    found = (
+        _reaching(pages, brief, with_flap),
+        _roomless(pages, brief, with_flap),
+        _blank(pages, with_flap),
+        trimmed,
+    )
     return tuple(check for check in found if check)
 
 
 def _with_flaps(pages: Sections, flaps_mm: dict[int, float | None]) -> tuple[tuple[str, object], ...]:
     """The change that gives sheets of the pile other fold-outs."""
     pile: list[PileSheet] = [
-        sheet.model_copy(update={"flap_mm": flaps_mm[sheet.id]}) if sheet.id in flaps_mm else sheet for sheet in pages.pile
+        sheet.model_copy(update={"flap_mm": flaps_mm[sheet.id]}) if sheet.id in flaps_mm else sheet
+        for sheet in pages.pile
     ]
     return (("pages.pile", tuple(pile)),)
 
@@ -167,15 +194,25 @@ def _reaching(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
     long = [one for one in sheets if one.flap_mm > one.flap_leaf_mm - FLAP_GAP_MM + HAIR_MM]
     if not long:
         return None
-    right = {one.id: mm if (mm := ruler.snap_down(one.flap_leaf_mm - FLAP_GAP_MM)) >= SHORTEST_MM else None for one in long}
+    right = {
+        one.id: mm if (mm := ruler.snap_down(one.flap_leaf_mm - FLAP_GAP_MM)) >= SHORTEST_MM else None
+        for one in long
+    }
     first = long[0]
     fixed = right[first.id]
-    label = f"fold-out {ruler.show(fixed)}" if fixed and len(long) == 1 else "shorten them" if any(right.values()) else "no fold-out"
+    label = (
+        f"fold-out {ruler.show(fixed)}"
+        if fixed and len(long) == 1
+        else "shorten them"
+        if any(right.values())
+        else "no fold-out"
+    )
     return Check(
         code="C6",
         level="stop",
         title=f"The fold-out of {ruler.show(first.flap_mm)} on {_said(long)} reaches the gutter.",
-        why=f"Its leaf is {ruler.show(first.flap_leaf_mm)} wide. Folded in, a fold-out must stay {ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
+        why=f"Its leaf is {ruler.show(first.flap_leaf_mm)} wide. Folded in, a fold-out must stay "
+        f"{ruler.show(FLAP_GAP_MM)} clear of the fold, or {_REACHES}.",
         offers=(Offer(label=label, changes=_with_flaps(pages, right)),),
     )
 
@@ -186,24 +223,36 @@ def _roomless(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
     short = [one for one in sheets if one.flap_mm * one.flap_panels > one.flap_room_mm + HAIR_MM]
     if not short:
         return None
-    rooms = {one.id: ruler.snap_down(min(one.flap_room_mm / one.flap_panels, one.flap_leaf_mm - FLAP_GAP_MM)) for one in short}
+    rooms = {
+        one.id: ruler.snap_down(min(one.flap_room_mm / one.flap_panels, one.flap_leaf_mm - FLAP_GAP_MM))
+        for one in short
+    }
     right = {key: room if room >= SHORTEST_MM else None for key, room in rooms.items()}
     first = short[0]
     fixed = right[first.id]
-    fixes = [Offer(label="no fold-out" if len(short) == 1 else "no fold-outs there", changes=_with_flaps(pages, dict.fromkeys(right)))]
+    fixes = [
+        Offer(
+            label="no fold-out" if len(short) == 1 else "no fold-outs there",
+            changes=_with_flaps(pages, dict.fromkeys(right)),
+        )
+    ]
     if any(right.values()):
         fixes.insert(
             0,
             Offer(
-                label=f"fold-out {ruler.show(fixed)}" if fixed and len(short) == 1 else "as long as there is room",
+                label=f"fold-out {ruler.show(fixed)}"
+                if fixed and len(short) == 1
+                else "as long as there is room",
                 changes=_with_flaps(pages, right),
             ),
         )
     return Check(
         code="flap_room",
         level="stop",
-        title=f"{_said(short)}: no room for a fold-out of {_panels(ruler, first.flap_mm, first.flap_panels)}.",
-        why=f"Beside {'its leaf' if first.joined != 'folded' else 'two leaves'} {ruler.show(first.flap_room_mm)} of the sheet are left.",
+        title=f"{_said(short)}: no room for a fold-out of "
+        f"{_panels(ruler, first.flap_mm, first.flap_panels)}.",
+        why=f"Beside {'its leaf' if first.joined != 'folded' else 'two leaves'} "
+        f"{ruler.show(first.flap_room_mm)} of the sheet are left.",
         offers=tuple(fixes),
     )
 
@@ -217,6 +266,9 @@ def _blank(pages: Sections, sheets: list[MixedFolio]) -> Check | None:
         code="B9",
         level="watch",
         title=f"The fold-out shows the blank side of {_said(blank)}.",
-        why="The paper is good on one side, and that lies inside its fold. Folded in, the flap turns its back to the reader; two panels would show the good side again.",
-        offers=(Offer(label="no fold-out there", changes=_with_flaps(pages, {one.id: None for one in blank})),),
+        why="The paper is good on one side, and that lies inside its fold. Folded in, the flap turns its "
+        "back to the reader; two panels would show the good side again.",
+        offers=(
+            Offer(label="no fold-out there", changes=_with_flaps(pages, {one.id: None for one in blank})),
+        ),
     )

@@ -1,4 +1,5 @@
-"""Blocks that are folded and glued from sheets: a kind hands its generator, and everything that follows from it is worked out here."""
+"""Blocks that are folded and glued from sheets: a kind hands its generator, and everything that follows from
+it is worked out here."""
 
 from __future__ import annotations
 
@@ -30,8 +31,9 @@ CARD: Final = "card"
 
 @dataclass(frozen=True, kw_only=True)
 class FoldedBlock(Block):
-    """A block made by a folding programme; ``flats`` are its pieces as they are cut, ``spots`` the fields that stand on their drawing. ``gussets`` are the paths of the
-    fields of its gussets by their names, ``dragged`` are scores that may be moved."""
+    """A block made by a folding programme; ``flats`` are its pieces as they are cut, ``spots`` the fields
+    that stand on their drawing. ``gussets`` are the paths of the fields of its gussets by their names,
+    ``dragged`` are scores that may be moved."""
 
     made: Made = field(compare=False)
     programme: Programme
@@ -45,7 +47,9 @@ class FoldedBlock(Block):
     @property
     def ready(self) -> tuple[str, ...]:
         """The states of the work in which it is made."""
-        return tuple(dict.fromkeys((*self.cut_states, *(state for step in self.steps for state in step.gives))))
+        return tuple(
+            dict.fromkeys((*self.cut_states, *(state for step in self.steps for state in step.gives)))
+        )
 
     @property
     def cut_states(self) -> tuple[str, ...]:
@@ -68,12 +72,17 @@ def counted_as(number: int, called: str) -> str:
 
 @dataclass(frozen=True)
 class FoldedSpec:
-    """What a kind says of itself: what it is called, its generator for a leaf of (width, height) in mm, its gussets with what was typed of them, and the paths of their fields.
+    """What a kind says of itself: what it is called, its generator for a leaf of (width, height) in mm, its
+    gussets with what was typed of them, and the paths of their fields.
 
-    ``skip`` are the pieces that are not dressed, ``hidden`` the faces that nobody sees, ``later`` the pieces that what holds it glues on. ``places`` are the fields that stand on its drawing: (path, piece, panel, value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
-    ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf,
-    ``least`` how wide a gusset has to be at least, ``calipers`` how thick what slides in is. Of a leaf that is made ``copies``
-    times, ``held`` says how thick one is at its held edge, and how much thicker away from it, ``hinge_mm`` how wide its hinge is; ``states`` begins the names of the states of the work.
+    ``skip`` are the pieces that are not dressed, ``hidden`` the faces that nobody sees, ``later`` the pieces
+    that what holds it glues on. ``places`` are the fields that stand on its drawing: (path, piece, panel,
+    value by itself). ``figures``, ``checks`` and ``steps`` come before those that all structures have.
+    ``unit`` is what bindings hold, ``times`` how many of each sort of piece there are for one book, where the
+    programme has one for many. ``less_mm`` is how much smaller its panels are than the leaf, ``least`` how
+    wide a gusset has to be at least, ``calipers`` how thick what slides in is. Of a leaf that is made
+    ``copies`` times, ``held`` says how thick one is at its held edge, and how much thicker away from it,
+    ``hinge_mm`` how wide its hinge is; ``states`` begins the names of the states of the work.
     """
 
     title: str
@@ -109,26 +118,29 @@ def compute(record: FromPad, left: LeftOfPages, own: FoldedSpec) -> FoldedBlock:
     brief, ruler, fill = left.brief, left.brief.ruler, filling(record)
     stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf", "board")}
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
-    calipers = {**{key: stock.caliper for key, stock in stocks.items()}, "offcut": stocks[CARD].caliper, **own.calipers}
-    made = replace(
-        make(_suited(own.at(*size), stocks), own.typed, fill, calipers, ruler, skip=own.skip, hidden=own.hidden, least=own.least),
-        copies=own.copies,
-    )
+    thick = {key: stock.caliper for key, stock in stocks.items()}
+    calipers = {**thick, "offcut": thick[CARD], **own.calipers}
+    programme = _suited(own.at(*size), stocks)
+    skip, hidden, least = own.skip, own.hidden, own.least
+    one = make(programme, own.typed, fill, calipers, ruler, skip=skip, hidden=hidden, least=least)
+    made = replace(one, copies=own.copies)
     flats = cut.flats(made)
     panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
-    fits = _fits(left, fill, own.less_mm, lambda one: bool(made.places) or _takes(one, own, stocks, fill, (calipers, ruler)))
-    asked = checks.CheckContext(made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend, leaves=own.leaves)
+    fits = _fits(
+        left,
+        fill,
+        own.less_mm,
+        lambda one: bool(made.places) or _takes(one, own, stocks, fill, (calipers, ruler)),
+    )
+    asked = checks.CheckContext(
+        made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend, leaves=own.leaves
+    )
     count = _count(own, made, panels)
     edge, more = own.held(made, left) if own.held else (made.thick, 0.0)
     return FoldedBlock(
         key_figure=count,
         figures=(count, *_figures(record, own, made, fill, (ruler, stocks[MAT]))),
-        checks=(
-            *own.checks(made),
-            *checks.find(asked),
-            *pads.checks(record, made, stocks[MAT]),
-            *(fastened.checks(record, made, ruler) if isinstance(record, Fastened) else ()),
-        ),
+        checks=(*own.checks(made), *checks.find(asked), *_of_papers(record, made, stocks[MAT], ruler)),
         offers=(
             *own.offers,
             *pads.offers(record, made, stocks[MAT]),
@@ -163,18 +175,38 @@ def compute(record: FromPad, left: LeftOfPages, own: FoldedSpec) -> FoldedBlock:
     )
 
 
-def _parts(record: FromPad, left: LeftOfPages, own: FoldedSpec, made: Made, fill: Filling) -> tuple[Piece, ...]:
+def _of_papers(record: FromPad, made: Made, mats: Stock, ruler: Ruler) -> tuple[Check, ...]:
+    """What is wrong with the papers of a pad, and with fasteners."""
+    held = fastened.checks(record, made, ruler) if isinstance(record, Fastened) else ()
+    return (*pads.checks(record, made, mats), *held)
+
+
+def _parts(
+    record: FromPad, left: LeftOfPages, own: FoldedSpec, made: Made, fill: Filling
+) -> tuple[Piece, ...]:
     """Its pieces, the papers of its faces, and what keeps it shut."""
     ruler, books = left.brief.ruler, left.brief.quantity
     return (
-        *cut.parts(made, books, smaller=lambda width, height: _smaller(left, own, made, width, height), times=own.times),
-        *(cut.papers(made.dressings, books, ruler, own.copies, partial(_for_paper, left)) if fill.mats else ()),
+        *cut.parts(
+            made,
+            books,
+            smaller=lambda width, height: _smaller(left, own, made, width, height),
+            times=own.times,
+        ),
+        *(
+            cut.papers(made.dressings, books, ruler, own.copies, partial(_for_paper, left))
+            if fill.mats
+            else ()
+        ),
         *(fastened.parts(record, books) if isinstance(record, Fastened) else ()),
     )
 
 
-def _figures(record: FromPad, own: FoldedSpec, made: Made, fill: Filling, shown: tuple[Ruler, Stock]) -> tuple[Figure, ...]:
-    """Its own figures, and those that all structures have; ``shown`` are the ruler and the paper of the faces."""
+def _figures(
+    record: FromPad, own: FoldedSpec, made: Made, fill: Filling, shown: tuple[Ruler, Stock]
+) -> tuple[Figure, ...]:
+    """Its own figures, and those that all structures have; ``shown`` are the ruler and the paper of the
+    faces."""
     ruler, mat = shown
     return (
         *own.figures(made),
@@ -188,7 +220,8 @@ def _figures(record: FromPad, own: FoldedSpec, made: Made, fill: Filling, shown:
 
 
 def _suited(build: Build, stocks: Mapping[str, Stock]) -> Build:
-    """The generator with its sheets as their stocks are: good on one side, or with a pattern that has a top."""
+    """The generator with its sheets as their stocks are: good on one side, or with a pattern that has a
+    top."""
 
     def programme(sizes: Sizes) -> Programme:
         plain = build(sizes)
@@ -203,18 +236,28 @@ def _as_stock(one: Operation, stocks: Mapping[str, Stock]) -> Operation:
     stock = stocks.get(one.piece.stock) if isinstance(one, Add) else None
     if stock is None or not isinstance(one, Add):
         return one
-    return replace(one, piece=replace(one.piece, good="A" if stock.sides == 1 else "both", directed=stock.upright_only))
+    return replace(
+        one, piece=replace(one.piece, good="A" if stock.sides == 1 else "both", directed=stock.upright_only)
+    )
 
 
 def _steps(record: FromPad, own: FoldedSpec, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
-    """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of them."""
+    """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of
+    them."""
     keeps = fastened.steps(record, made, ruler, own.states) if isinstance(record, Fastened) else ()
     steps = (
         *own.steps(made),
-        *work.steps(made, fill, ruler, work.StructureSteps(own.states, fastened=bool(keeps), later=own.later)),
+        *work.steps(
+            made, fill, ruler, work.StructureSteps(own.states, fastened=bool(keeps), later=own.later)
+        ),
         *keeps,
     )
-    return (*steps, *own.last(tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))))
+    return (
+        *steps,
+        *own.last(
+            tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))
+        ),
+    )
 
 
 def _free(record: Dressed, left: LeftOfPages, own: FoldedSpec, made: Made) -> tuple[Offer, ...]:
@@ -239,31 +282,48 @@ def _count(own: FoldedSpec, made: Made, panels: int) -> Figure:
         label=own.title,
         value=counted_as(panels, own.panels),
         show="text",
-        how=f"{own.panels.capitalize()} large enough to be dressed: {panels}, with {len(made.dressings) * own.copies} faces that show in one opening or another{there}.",
+        how=f"{own.panels.capitalize()} large enough to be dressed: {panels}, with "
+        f"{len(made.dressings) * own.copies} faces that show in one opening or another{there}.",
         rules=(Rule("arithmetic", "the panels of its pieces"),),
         aside=f"{len(made.dressings) * own.copies} faces{there}",
         scrap=f"{counted_as(panels, own.panels)}, {len(made.dressings) * own.copies} faces{there}",
     )
 
 
-def _fits(left: LeftOfPages, fill: Filling, less_mm: float, takes: Callable[[Offer], bool]) -> tuple[Offer, ...]:
-    """The leaf sized for what goes in, upright and level: the thing, its border on the paper, the paper's border on the panel. Only those that
-    ``takes`` says yes to: where nothing fits yet, hinge and tabs may leave it no room on that leaf either."""
+def _fits(
+    left: LeftOfPages, fill: Filling, less_mm: float, takes: Callable[[Offer], bool]
+) -> tuple[Offer, ...]:
+    """The leaf sized for what goes in, upright and level: the thing, its border on the paper, the paper's
+    border on the panel. Only those that ``takes`` says yes to: where nothing fits yet, hinge and tabs may
+    leave it no room on that leaf either."""
     if not fill.any:
         return ()
     brief, more = left.brief, (4 if fill.mats else 2) * max(fill.border_mm, 1.0) + less_mm
     found = []
-    for way, (wide, high) in (("upright", (fill.width_mm, fill.height_mm)), ("level", (fill.height_mm, fill.width_mm))):
+    for way, (wide, high) in (
+        ("upright", (fill.width_mm, fill.height_mm)),
+        ("level", (fill.height_mm, fill.width_mm)),
+    ):
         size = (brief.ruler.snap_up(wide + more), brief.ruler.snap_up(high + more))
         near = abs(size[0] - brief.leaf_width_mm) < 0.05 and abs(size[1] - brief.leaf_height_mm) < 0.05
         if possible(*size) and not near:
             changes, _ = resized(brief, *size)
-            found.append(Offer(label=f"made for a {fill.title}, {way}: {brief.ruler.size(*size)}", changes=changes, group="size"))
+            found.append(
+                Offer(
+                    label=f"made for a {fill.title}, {way}: {brief.ruler.size(*size)}",
+                    changes=changes,
+                    group="size",
+                )
+            )
     return tuple(filter(takes, found[: 1 if abs(fill.width_mm - fill.height_mm) < 0.05 else 2]))
 
 
 def _takes(
-    offer: Offer, own: FoldedSpec, stocks: Mapping[str, Stock], fill: Filling, measures: tuple[Mapping[str, Estimate], Ruler]
+    offer: Offer,
+    own: FoldedSpec,
+    stocks: Mapping[str, Stock],
+    fill: Filling,
+    measures: tuple[Mapping[str, Estimate], Ruler],
 ) -> bool:
     """Whether what goes in finds a place on a leaf of the size that is offered."""
     sizes, (calipers, ruler) = dict(offer.changes), measures
@@ -273,7 +333,14 @@ def _takes(
     try:
         return bool(
             make(
-                _suited(own.at(wide, high), stocks), own.typed, fill, calipers, ruler, skip=own.skip, hidden=own.hidden, least=own.least
+                _suited(own.at(wide, high), stocks),
+                own.typed,
+                fill,
+                calipers,
+                ruler,
+                skip=own.skip,
+                hidden=own.hidden,
+                least=own.least,
             ).places
         )
     except KeyError:  # a leaf of that size has gussets that this one has not
@@ -286,8 +353,11 @@ def _needs(own: FoldedSpec, sizes: Sizes, width: float, height: float, name: str
     return next(piece.size_mm for piece in programme.pieces if piece.name == name)
 
 
-def _largest(left: LeftOfPages, own: FoldedSpec, made: Made, name: str, sheet: tuple[float, float]) -> tuple[float, float] | None:
-    """The largest leaf whose piece comes out of a sheet, all other relations kept: piece sizes grow evenly with the leaf's. The leaf keeps its shape where both sides have to give."""
+def _largest(
+    left: LeftOfPages, own: FoldedSpec, made: Made, name: str, sheet: tuple[float, float]
+) -> tuple[float, float] | None:
+    """The largest leaf whose piece comes out of a sheet, all other relations kept: piece sizes grow evenly
+    with the leaf's. The leaf keeps its shape where both sides have to give."""
     sizes = {room.name: room.has_mm for room in made.rooms}
     sizes = {**dict.fromkeys(own.typed, 3.0), **sizes}
     width, height = left.brief.leaf_width_mm, left.brief.leaf_height_mm
@@ -311,13 +381,18 @@ def _largest(left: LeftOfPages, own: FoldedSpec, made: Made, name: str, sheet: t
     return best[1] if best else None
 
 
-def _smaller(left: LeftOfPages, own: FoldedSpec, made: Made, width: float, height: float) -> tuple[Offer, ...]:
+def _smaller(
+    left: LeftOfPages, own: FoldedSpec, made: Made, width: float, height: float
+) -> tuple[Offer, ...]:
     """B1: the structure made for the sheet there is, only its free panels changed."""
     names = [piece.name for piece in cut.sheets(made) if piece.stock == CARD]
     found = [size for name in names if (size := _largest(left, own, made, name, (width, height)))]
     if not found:
         return ()
-    size = (min(min(one[0] for one in found), left.brief.leaf_width_mm), min(min(one[1] for one in found), left.brief.leaf_height_mm))
+    size = (
+        min(min(one[0] for one in found), left.brief.leaf_width_mm),
+        min(min(one[1] for one in found), left.brief.leaf_height_mm),
+    )
     changes, _ = resized(left.brief, *size)
     return (Offer(label=f"made for this sheet: {left.brief.ruler.size(*size)}", changes=changes),)
 
@@ -340,14 +415,28 @@ def _for_paper(left: LeftOfPages, paper: tuple[float, float]) -> Callable[[float
     return smaller
 
 
-def _from_sheet(left: LeftOfPages, own: FoldedSpec, stocks: Mapping[str, Stock], made: Made) -> tuple[Offer, ...]:
+def _from_sheet(
+    left: LeftOfPages, own: FoldedSpec, stocks: Mapping[str, Stock], made: Made
+) -> tuple[Offer, ...]:
     """The other way round: how large it can be out of the card there is."""
     card = stocks[CARD]
-    largest = max((piece for piece in cut.sheets(made) if piece.stock == CARD), key=lambda one: one.area_mm2, default=None)
+    largest = max(
+        (piece for piece in cut.sheets(made) if piece.stock == CARD),
+        key=lambda one: one.area_mm2,
+        default=None,
+    )
     if largest is None:
         return ()
     size = _largest(left, own, made, largest.name, (card.sheet_width_mm, card.sheet_height_mm))
-    if size is None or (abs(size[0] - left.brief.leaf_width_mm) < 0.3 and abs(size[1] - left.brief.leaf_height_mm) < 0.3):
+    if size is None or (
+        abs(size[0] - left.brief.leaf_width_mm) < 0.3 and abs(size[1] - left.brief.leaf_height_mm) < 0.3
+    ):
         return ()
     changes, _ = resized(left.brief, *size)
-    return (Offer(label=f"as large as one sheet of {card.name} gives: {left.brief.ruler.size(*size)}", changes=changes, group="size"),)
+    return (
+        Offer(
+            label=f"as large as one sheet of {card.name} gives: {left.brief.ruler.size(*size)}",
+            changes=changes,
+            group="size",
+        ),
+    )

@@ -1,7 +1,7 @@
 """Folding one sheet: how large it must be, what it gives, which edges stay closed, and which way it must lie.
 
-A sheet folded f times is 2^f leaves: once across its width; twice: head fold, then the spine; three times: fore edge, head, spine.
-The spine is always the last fold, so the grain must run along it. Arithmetic.
+A sheet folded f times is 2^f leaves: once across its width; twice: head fold, then the spine; three times:
+fore edge, head, spine. The spine is always the last fold, so the grain must run along it. Arithmetic.
 """
 
 from __future__ import annotations
@@ -31,7 +31,8 @@ def folios_a_sheet(folds: int) -> int:
 
 @dataclass(frozen=True)
 class Open:
-    """An open sheet for one folding: its size in mm, and where its folds lie from the left and from the head."""
+    """An open sheet for one folding: its size in mm, and where its folds lie from the left and from the
+    head."""
 
     width_mm: float
     height_mm: float
@@ -40,7 +41,8 @@ class Open:
 
 
 def open_sheet(leaf_width_mm: float, leaf_height_mm: float, folds: int, trim_mm: float) -> Open:
-    """The sheet that gives leaves of this size after ``trim_mm`` is cut off head, tail and fore edge (0: slit, nothing lost).
+    """The sheet that gives leaves of this size after ``trim_mm`` is cut off head, tail and fore edge (0:
+    slit, nothing lost).
 
     >>> open_sheet(108, 140, 2, 0)
     Open(width_mm=216, height_mm=280, across_mm=(108,), down_mm=(140,))
@@ -53,7 +55,8 @@ def open_sheet(leaf_width_mm: float, leaf_height_mm: float, folds: int, trim_mm:
 
 @dataclass(frozen=True)
 class Folded:
-    """What a sheet gives when it is folded so often one way: the leaf in mm, and whether the grain runs along the spine (None: not known)."""
+    """What a sheet gives when it is folded so often one way: the leaf in mm, and whether the grain runs along
+    the spine (None: not known)."""
 
     folds: int
     turned: bool
@@ -71,8 +74,11 @@ class Folded:
 
 
 @lru_cache(maxsize=500)
-def ways_to_fold(sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None) -> tuple[Folded, ...]:
-    """Each number of folds, both ways round: lying upright, and turned so that the spine runs across the sheet's height."""
+def ways_to_fold(
+    sheet_width_mm: float, sheet_height_mm: float, grain: Literal["w", "h"] | None
+) -> tuple[Folded, ...]:
+    """Each number of folds, both ways round: lying upright, and turned so that the spine runs across the
+    sheet's height."""
     found = []
     for folds, (columns, rows) in COLUMNS_ROWS.items():
         for turned in (False, True):

@@ -1,8 +1,9 @@
-"""Which page falls where on a sheet, before it is folded: found by unfolding the finished packet, fold by fold.
+"""Which page falls where on a sheet, before it is folded: found by unfolding the finished packet, fold by
+fold.
 
-The packet lies with its spine on the left and its first page up. Undone in turn: the spine (the upper half turns over to the
-left), the head fold (over to the top), the fore edge's fold (over to the right). What turns over shows its other side and
-comes to lie in reverse order; what turns over the head is upside down besides.
+The packet lies with its spine on the left and its first page up. Undone in turn: the spine (the upper half
+turns over to the left), the head fold (over to the top), the fore edge's fold (over to the right). What turns
+over shows its other side and comes to lie in reverse order; what turns over the head is upside down besides.
 """
 
 from __future__ import annotations
@@ -17,7 +18,8 @@ _UNDONE: Final = {1: ("spine",), 2: ("spine", "head"), 3: ("spine", "head", "for
 
 @dataclass(frozen=True)
 class LeafPlace:
-    """A leaf of a packet where it lies on the open sheet: its number from 0, whether its first page is up, and its head's way."""
+    """A leaf of a packet where it lies on the open sheet: its number from 0, whether its first page is up,
+    and its head's way."""
 
     leaf: int
     first_up: bool
@@ -37,10 +39,11 @@ Grid = tuple[tuple[PrintedPage, ...], ...]
 
 @dataclass(frozen=True)
 class NumberedSheet:
-    """One sheet of a section, 1 the outermost: the pages on its inner side (up when it lies open to be folded) and its outer side.
+    """One sheet of a section, 1 the outermost: the pages on its inner side (up when it lies open to be
+    folded) and its outer side.
 
-    Both are rows of cells as one looks at that side; the outer side is seen after turning the sheet over sideways. ``name`` says
-    which sheet of a pile it is; a single leaf has one cell a side.
+    Both are rows of cells as one looks at that side; the outer side is seen after turning the sheet over
+    sideways. ``name`` says which sheet of a pile it is; a single leaf has one cell a side.
     """
 
     section: int
@@ -71,11 +74,14 @@ def unfold(folds: int) -> tuple[tuple[LeafPlace, ...], ...]:
 
 
 def _turned(stack: list[LeafPlace], over_the_head: bool) -> list[LeafPlace]:
-    return [LeafPlace(one.leaf, not one.first_up, one.upside_down != over_the_head) for one in reversed(stack)]
+    return [
+        LeafPlace(one.leaf, not one.first_up, one.upside_down != over_the_head) for one in reversed(stack)
+    ]
 
 
 def numbered_sheets(section: int, first_page: int, sheets: int, folds: int) -> tuple[NumberedSheet, ...]:
-    """The sheets of a section of ``sheets`` nested sheets, each folded ``folds`` times, whose first page is ``first_page``."""
+    """The sheets of a section of ``sheets`` nested sheets, each folded ``folds`` times, whose first page is
+    ``first_page``."""
     half = folios_a_sheet(folds)
     leaves = 2 * half * sheets
     places = unfold(folds)
@@ -83,7 +89,12 @@ def numbered_sheets(section: int, first_page: int, sheets: int, folds: int) -> t
 
 
 def _numbered(
-    section: int, number: int, first_page: int, leaves: int, half: int, places: tuple[tuple[LeafPlace, ...], ...]
+    section: int,
+    number: int,
+    first_page: int,
+    leaves: int,
+    half: int,
+    places: tuple[tuple[LeafPlace, ...], ...],
 ) -> NumberedSheet:
     def page(place: LeafPlace, inner: bool) -> PrintedPage:
         local = place.leaf
@@ -97,7 +108,8 @@ def _numbered(
 
 
 def numbered_folio(section: int, sheet: int, name: str, first: int, second: int | None) -> NumberedSheet:
-    """A sheet of a pile folded once, by the first page of its two leaves; or a single leaf, whose first page is on its outer side."""
+    """A sheet of a pile folded once, by the first page of its two leaves; or a single leaf, whose first page
+    is on its outer side."""
     if second is None:
         return NumberedSheet(section, sheet, _row(first + 1), _row(first), name)
     return NumberedSheet(section, sheet, _row(first + 1, second), _row(second + 1, first), name)

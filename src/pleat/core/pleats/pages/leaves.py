@@ -1,7 +1,8 @@
 """The leaves of the finished block, front to back, and the openings they make.
 
-A sheet's inner side is the one that lies inside its fold. A fold-out hangs on the fore edge of the sheet's second leaf and folds
-in over that leaf's inner side; panel by panel it shows the sheet's back and its inner side in turn, the back first.
+A sheet's inner side is the one that lies inside its fold. A fold-out hangs on the fore edge of the sheet's
+second leaf and folds in over that leaf's inner side; panel by panel it shows the sheet's back and its inner
+side in turn, the back first.
 """
 
 from __future__ import annotations
@@ -15,9 +16,11 @@ from pleat.core.pleats.pages.mixed import MixedFolio
 
 @dataclass(frozen=True)
 class Leaf:
-    """One leaf: section and place of its sheet from the outside in, both from 0, and the number of its first page; lengths in mm.
+    """One leaf: section and place of its sheet from the outside in, both from 0, and the number of its first
+    page; lengths in mm.
 
-    ``second`` leaves are the ones behind their sheet's fold. ``folio`` is the sheet of a pile, None in a book of one paper.
+    ``second`` leaves are the ones behind their sheet's fold. ``folio`` is the sheet of a pile, None in a book
+    of one paper.
     """
 
     section: int
@@ -33,7 +36,8 @@ class Leaf:
     flap_panels: int = 1
 
     def blank(self, first_page: bool) -> bool:
-        """Whether a page of it is the unprinted side of a paper that is good on one side, which has that inside its fold."""
+        """Whether a page of it is the unprinted side of a paper that is good on one side, which has that
+        inside its fold."""
         return self.sides == 1 and first_page != self.second
 
     def flap_over(self, first_page: bool) -> bool:
@@ -42,7 +46,8 @@ class Leaf:
 
     @property
     def flap_blank(self) -> bool:
-        """Whether the fold-out, folded in, shows a blank side: its top panel lies back up when their number is odd."""
+        """Whether the fold-out, folded in, shows a blank side: its top panel lies back up when their number
+        is odd."""
         return self.sides == 1 and self.flap_panels % 2 == 1
 
 
@@ -60,11 +65,19 @@ def leaves_of_pile(sections: Sequence[Sequence[MixedFolio]]) -> tuple[Leaf, ...]
             flap = one.flap_mm if second or one.joined != "folded" else 0.0
             found.append(
                 Leaf(
-                    number, place, 2 * len(found) + 1, second, one, one.second_width_mm if second else one.first_width_mm,
-                    one.leaf_height_mm, one.swatch, one.sides,
-                    flap, one.flap_panels,
+                    number,
+                    place,
+                    2 * len(found) + 1,
+                    second,
+                    one,
+                    one.second_width_mm if second else one.first_width_mm,
+                    one.leaf_height_mm,
+                    one.swatch,
+                    one.sides,
+                    flap,
+                    one.flap_panels,
                 )
-            )  # fmt: skip
+            )
     return tuple(found)
 
 
@@ -80,29 +93,38 @@ class PlainPaper:
 
 @dataclass(frozen=True)
 class FoldOut:
-    """A fold-out of so many panels of ``length_mm``, on the innermost folios or on ``every`` one; 0 for none."""
+    """A fold-out of so many panels of ``length_mm``, on the innermost folios or on ``every`` one; 0 for
+    none."""
 
     length_mm: float = 0.0
     panels: int = 1
     on: str = "innermost"
 
 
-def leaves_of_paper(sections: Sequence[int], paper: PlainPaper, flap: FoldOut = FoldOut()) -> tuple[Leaf, ...]:
-    """The leaves of a book of one paper, folios nested in ``sections``, with its fold-outs on the innermost folios or on every one."""
+def leaves_of_paper(
+    sections: Sequence[int], paper: PlainPaper, flap: FoldOut = FoldOut()
+) -> tuple[Leaf, ...]:
+    """The leaves of a book of one paper, folios nested in ``sections``, with its fold-outs on the innermost
+    folios or on every one."""
     found: list[Leaf] = []
     for number, folios in enumerate(sections):
-        order = [(place, False) for place in range(folios)] + [(place, True) for place in reversed(range(folios))]
+        order = [(place, False) for place in range(folios)] + [
+            (place, True) for place in reversed(range(folios))
+        ]
         for place, second in order:
             out = flap.length_mm if second and (flap.on == "every" or place == folios - 1) else 0.0
             page, size = 2 * len(found) + 1, (paper.width_mm, paper.height_mm)
-            found.append(Leaf(number, place, page, second, None, *size, paper.swatch, paper.sides, out, flap.panels))
+            found.append(
+                Leaf(number, place, page, second, None, *size, paper.swatch, paper.sides, out, flap.panels)
+            )
     return tuple(found)
 
 
 def openings(leaves: Sequence[Leaf]) -> tuple[Opening, ...]:
     """Every opening from the front cover to the back one; empty without leaves.
 
-    >>> [(left and left.page + 1, right and right.page) for left, right in openings(leaves_of_paper((1,), PlainPaper(100, 150)))]
+    >>> seen = openings(leaves_of_paper((1,), PlainPaper(100, 150)))
+    >>> [(left and left.page + 1, right and right.page) for left, right in seen]
     [(None, 1), (2, 3), (4, None)]
     """
     return tuple(itertools.pairwise((None, *leaves, None))) if leaves else ()

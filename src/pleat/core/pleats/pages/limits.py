@@ -41,9 +41,13 @@ class FoldLimit:
 
 
 def fold_limit(
-    caliper_mm: float, most: int = MOST_MIXED, guide: str = "up to 12 light mixed sheets", ruler: Ruler = RULERS["mm"]
+    caliper_mm: float,
+    most: int = MOST_MIXED,
+    guide: str = "up to 12 light mixed sheets",
+    ruler: Ruler = RULERS["mm"],
 ) -> FoldLimit:
-    """The most folios of this caliper in one fold, at least 1: by thickness, by creep and by the guide, whichever is least.
+    """The most folios of this caliper in one fold, at least 1: by thickness, by creep and by the guide,
+    whichever is least.
 
     Raises ValueError unless the caliper is above 0.
     """

@@ -1,4 +1,5 @@
-"""What can go wrong with a mixed pile: slips B3, B7, B10, C1, C3, C5 and C7, and papers of which there are too few.
+"""What can go wrong with a mixed pile: slips B3, B7, B10, C1, C3, C5 and C7, and papers of which there are
+too few.
 
 C2 needs the stations and stands there; fold-outs have a module of their own.
 """
@@ -28,11 +29,16 @@ GUIDE: Final = "Guides: up to 12 light mixed sheets, about 10 opened envelopes (
 
 
 def find(
-    pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], creep: Estimate, takes: Sequence[Taken]
+    pages: Sections,
+    brief: BriefResult,
+    sections: tuple[tuple[MixedFolio, ...], ...],
+    creep: Estimate,
+    takes: Sequence[Taken],
 ) -> tuple[Check, ...]:
     """Every check of a pile that has something to say.
 
-    ``creep`` is that of the section that creeps furthest, ``takes`` the whole sheets of each paper for all books of the run.
+    ``creep`` is that of the section that creeps furthest, ``takes`` the whole sheets of each paper for all
+    books of the run.
     """
     found = [
         _too_thick(pages, brief.ruler, sections, creep.likely),
@@ -52,11 +58,15 @@ def find(
 
 def meeting(sections: tuple[tuple[MixedFolio, ...], ...]) -> list[tuple[int, MixedFolio, MixedFolio]]:
     """(section from 1, folio, folio) for all that face each other."""
-    found = [(number, a, b) for number, section in enumerate(sections, 1) for a, b in itertools.pairwise(section)]
+    found = [
+        (number, a, b) for number, section in enumerate(sections, 1) for a, b in itertools.pairwise(section)
+    ]
     return found + [(number, a[0], b[0]) for number, (a, b) in enumerate(itertools.pairwise(sections), 1)]
 
 
-def _too_thick(pages: Sections, ruler: Ruler, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float) -> Check | None:
+def _too_thick(
+    pages: Sections, ruler: Ruler, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float
+) -> Check | None:
     """C1: a section thicker, or creeping further, than nests well."""
     thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in sections]
     worst = max(range(len(sections)), key=lambda number: thick[number])
@@ -66,16 +76,30 @@ def _too_thick(pages: Sections, ruler: Ruler, sections: tuple[tuple[MixedFolio, 
     if thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM:
         worst = next(number for number, section in enumerate(sections) if len(section) == most)
     by_count = math.ceil(len(pages.pile) / MOST_MIXED)
-    wanted = min(len(pages.pile), MOST_SECTIONS, max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM), by_count))
+    wanted = min(
+        len(pages.pile),
+        MOST_SECTIONS,
+        max(len(sections) + 1, math.ceil(sum(thick) / THICKEST_FOLD_MM), by_count),
+    )
     return Check(
         code="C1",
         level="stop" if thick[worst] > 2 * THICKEST_FOLD_MM else "watch",
-        title=f"Section {worst + 1} is {ruler.thin(thick[worst])} thick at its fold: {many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
-        why=f"Up to {MOST_MIXED} light sheets, {ruler.thin(THICKEST_FOLD_MM)} and a creep of {ruler.thin(MOST_CREEP_MM)} nest well; beyond that a section gapes and its fore edge slants. {GUIDE}",
-        offers=(Offer(label=f"deal them out into {wanted} sections", changes=(("pages.sections", wanted), ("pages.order", ()))),)
+        title=f"Section {worst + 1} is {ruler.thin(thick[worst])} thick at its fold: "
+        f"{many(len(sections[worst]), 'sheet is', 'sheets are')} too many.",
+        why=f"Up to {MOST_MIXED} light sheets, {ruler.thin(THICKEST_FOLD_MM)} and a creep of "
+        f"{ruler.thin(MOST_CREEP_MM)} nest well; beyond that a section gapes and its fore edge slants. "
+        f"{GUIDE}",
+        offers=(
+            Offer(
+                label=f"deal them out into {wanted} sections",
+                changes=(("pages.sections", wanted), ("pages.order", ())),
+            ),
+        )
         if wanted > len(sections)
         else (),
-        no_fix="" if wanted > len(sections) else "Take some sheets off the pile: it has as many sections as a book can have.",
+        no_fix=""
+        if wanted > len(sections)
+        else "Take some sheets off the pile: it has as many sections as a book can have.",
     )
 
 
@@ -94,7 +118,9 @@ def _windows(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     )
 
 
-def _window_places(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
+def _window_places(
+    pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]
+) -> Check | None:
     """Windows that reach the edges of their leaf, or the fold."""
     out = [
         one
@@ -118,22 +144,31 @@ def _window_places(pages: Sections, brief: BriefResult, sections: tuple[tuple[Mi
         code="window",
         level="watch",
         title=f"The window of {one.name} leaves less than {ruler.show(WINDOW_EDGE_MM)} of paper around it.",
-        why=f"It is {ruler.size(one.window[2], one.window[3])}, {ruler.show(one.window[0])} from the fore edge and {ruler.show(one.window[1])} from the head of a leaf of {ruler.size(one.first_width_mm, one.leaf_height_mm)}. A thin bar tears at the first turning.",
+        why=f"It is {ruler.size(one.window[2], one.window[3])}, {ruler.show(one.window[0])} from the fore "
+        f"edge and {ruler.show(one.window[1])} from the head of a leaf of "
+        f"{ruler.size(one.first_width_mm, one.leaf_height_mm)}. A thin bar tears at the first turning.",
         offers=(Offer(label="a smaller one, in the middle of the leaf", changes=(("pages.pile", pile),)),),
     )
 
 
 def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """C3: similar papers side by side."""
-    same = [(number, a, b) for number, a, b in meeting(sections) if alike(a.arranged, b.arranged) > ALIKE_SHARE]
+    same = [
+        (number, a, b) for number, a, b in meeting(sections) if alike(a.arranged, b.arranged) > ALIKE_SHARE
+    ]
     if not same:
         return None
-    listed = "; ".join(f"section {number}: {a.name}" + ("" if a.name == b.name else f" and {b.name}") for number, a, b in same[:NAMED])
+    listed = "; ".join(
+        f"section {number}: {a.name}" + ("" if a.name == b.name else f" and {b.name}")
+        for number, a, b in same[:NAMED]
+    )
     return Check(
         code="C3_alike",
         level="note",
-        title=f"{len(same)} {'pair' if len(same) == 1 else 'pairs'} of similar papers lie side by side: {listed}{' …' if len(same) > NAMED else ''}.",
-        why="They read as one; kept apart, each shows. Where the pile is mostly of one paper, it cannot be helped.",
+        title=f"{len(same)} {'pair' if len(same) == 1 else 'pairs'} of similar papers lie side by side: "
+        f"{listed}{' …' if len(same) > NAMED else ''}.",
+        why="They read as one; kept apart, each shows. Where the pile is mostly of one paper, it cannot be "
+        "helped.",
         no_fix="Arrange again, or pin the ones that should be apart.",
     )
 
@@ -150,7 +185,8 @@ def _pairs(pages: Sections, sections: tuple[tuple[MixedFolio, ...], ...]) -> Che
     return Check(
         code="C7",
         level="watch",
-        title=f"{len(apart)} {'opening does' if len(apart) == 1 else 'openings do'} not match: {names[a]} and {names[b]} were to face each other.",
+        title=f"{len(apart)} {'opening does' if len(apart) == 1 else 'openings do'} not match: {names[a]} "
+        f"and {names[b]} were to face each other.",
         why="Something has been moved between them since. Arranging brings them together again.",
         offers=(Offer(label="they need not meet", changes=(("pages.pairs", kept),)),),
     )
@@ -160,16 +196,26 @@ def _odd(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, 
     """C5: a common trim does not reach leaves that are smaller than the others."""
     if pages.creep != "trim" and pages.edges != "trim":
         return None
-    off = pages.trim_mm if pages.edges == "trim" else nested_creep([one.caliper for one in max(sections, key=len)]).likely
+    off = (
+        pages.trim_mm
+        if pages.edges == "trim"
+        else nested_creep([one.caliper for one in max(sections, key=len)]).likely
+    )
     short = [one for section in sections for one in section if brief.leaf_width_mm - one.least_width_mm > off]
     if not short:
         return None
     return Check(
         code="C5",
         level="note",
-        title=f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line and stay odd: {short[0].name}.",
-        why=f"{brief.ruler.thin(off)} comes off the fore edge; these end before it. The edge will not be even there.",
-        offers=(Offer(label="leave the edge untrimmed", changes=(("pages.creep", "leave"), ("pages.edges", "slit"))),),
+        title=f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line "
+        f"and stay odd: {short[0].name}.",
+        why=f"{brief.ruler.thin(off)} comes off the fore edge; these end before it. The edge will not be "
+        "even there.",
+        offers=(
+            Offer(
+                label="leave the edge untrimmed", changes=(("pages.creep", "leave"), ("pages.edges", "slit"))
+            ),
+        ),
     )
 
 
@@ -188,9 +234,11 @@ def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> 
     return Check(
         code="B3",
         level="note",
-        title=f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller than the book's: {first.name} {ruler.size(first.least_width_mm, first.leaf_height_mm)}"
+        title=f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller "
+        f"than the book's: {first.name} {ruler.size(first.least_width_mm, first.leaf_height_mm)}"
         + (" and others." if len(small) > 1 else "."),
-        why=f"The leaf is {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)}. Small leaves are centred on the fold, and every one needs two holes within its own height.",
+        why=f"The leaf is {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)}. Small leaves are centred "
+        "on the fold, and every one needs two holes within its own height.",
         no_fix="Nothing to do if they are meant; else take those sheets off the pile.",
     )
 
@@ -218,29 +266,44 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     return Check(
         code="B10",
         level="watch",
-        title=f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once folded: {merged(sorted(found)[:NAMED])}.",
+        title=f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once "
+        f"folded: {merged(sorted(found)[:NAMED])}.",
         why="Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
         no_fix="Cut such sheets to the leaf's own shape first, or take a paper whose pattern has no top.",
     )
 
 
-def _owned(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]) -> Check | None:
+def _owned(
+    brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]
+) -> Check | None:
     """Papers of which the pile takes more sheets than are there, for all books of the run."""
     needed = {one.stock: one.sheets for one in takes}
     known = {one.stock: one for one in itertools.chain.from_iterable(sections)}
-    short = {stock: one for stock, one in known.items() if one.owned is not None and needed[stock] > one.owned}
+    short = {
+        stock: one for stock, one in known.items() if one.owned is not None and needed[stock] > one.owned
+    }
     if not short:
         return None
-    listed = "; ".join(f"{one.name} {needed[stock]}, you own {one.owned}" for stock, one in itertools.islice(short.items(), NAMED))
+    listed = "; ".join(
+        f"{one.name} {needed[stock]}, you own {one.owned}"
+        for stock, one in itertools.islice(short.items(), NAMED)
+    )
     mine = [stock for stock, one in short.items() if not one.in_materials]
     run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
     in_materials = "Put the count right among the materials if you have more; else take some off the pile."
     return Check(
         code="owned",
         level="stop",
-        title=f"The pile takes more sheets{run} than there are: {listed}{' …' if len(short) > NAMED else ''}.",
-        why="Count before you cut or fold the first one." + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
-        offers=(Offer(label="I have as many after all", changes=tuple((f"paper.more.{stock}.owned", needed[stock]) for stock in mine)),)
+        title=f"The pile takes more sheets{run} than there are: {listed}"
+        f"{' …' if len(short) > NAMED else ''}.",
+        why="Count before you cut or fold the first one."
+        + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
+        offers=(
+            Offer(
+                label="I have as many after all",
+                changes=tuple((f"paper.more.{stock}.owned", needed[stock]) for stock in mine),
+            ),
+        )
         if mine
         else (),
         no_fix="" if mine else in_materials,

@@ -1,4 +1,5 @@
-"""The nearby size: leaves within 5 % that come out of the sheet with fewer sheets or less left over; up to 8 % smaller where that saves a third."""
+"""The nearby size: leaves within 5 % that come out of the sheet with fewer sheets or less left over; up to 8
+% smaller where that saves a third."""
 
 from __future__ import annotations
 
@@ -41,12 +42,15 @@ def nearby_sizes(
 ) -> tuple[int | None, tuple[Nearby, ...]]:
     """(sheets the wanted leaf takes, None when it does not come out; better ones near it, best first).
 
-    Better is fewer sheets, or as many with at least 3 % less waste; a leaf that gives up the grain is not better.
+    Better is fewer sheets, or as many with at least 3 % less waste; a leaf that gives up the grain is not
+    better.
     """
     columns, rows = COLUMNS_ROWS[folds] if folds else (1, 1)
 
     def lay(width: float, height: float) -> Lay:
-        return both_ways(columns * width, rows * height, sheet_width_mm, sheet_height_mm, grain, upright_only)[0]
+        return both_ways(
+            columns * width, rows * height, sheet_width_mm, sheet_height_mm, grain, upright_only
+        )[0]
 
     now = lay(leaf_width_mm, leaf_height_mm)
     needed = math.ceil(pieces / now.count) if now.count else None
@@ -55,20 +59,35 @@ def nearby_sizes(
     found: dict[tuple[float, float], Nearby] = {}
     for width, height in product(widths, heights):
         way = lay(width, height)
-        if not way.count or (width, height) == (leaf_width_mm, leaf_height_mm) or (way.with_grain is False and now.with_grain is not False):
+        if (
+            not way.count
+            or (width, height) == (leaf_width_mm, leaf_height_mm)
+            or (way.with_grain is False and now.with_grain is not False)
+        ):
             continue
         sheets = math.ceil(pieces / way.count)
         small = min(width / leaf_width_mm, height / leaf_height_mm) < 1 - NEAR - 1e-9
         if small and needed is not None and sheets > needed * 2 / 3:
             continue
         if needed is None or sheets < needed or (sheets == needed and way.used > now.used + 0.03):
-            found[(round(width, 2), round(height, 2))] = Nearby(width, height, sheets, way.used, way.with_grain)
+            found[(round(width, 2), round(height, 2))] = Nearby(
+                width, height, sheets, way.used, way.with_grain
+            )
     best = sorted(found.values(), key=lambda one: (one.with_grain is False, one.sheets, -one.used))
     return needed, tuple(best[:MOST])
 
 
 def _near(wanted: float, leaves: int, sides: tuple[float, ...]) -> list[float]:
-    """The wanted side, and every whole part of a sheet's side from 8 % below to 5 % above it, for so many leaves across one piece."""
-    parts = {side / (leaves * count) for side in sides for count in range(1, max(2, int(side / (leaves * wanted * (1 - SMALLER))) + 2))}
-    near = (part for part in parts if wanted * (1 - SMALLER) <= part <= wanted * (1 + NEAR) and abs(part - wanted) > 0.01)
+    """The wanted side, and every whole part of a sheet's side from 8 % below to 5 % above it, for so many
+    leaves across one piece."""
+    parts = {
+        side / (leaves * count)
+        for side in sides
+        for count in range(1, max(2, int(side / (leaves * wanted * (1 - SMALLER))) + 2))
+    }
+    near = (
+        part
+        for part in parts
+        if wanted * (1 - SMALLER) <= part <= wanted * (1 + NEAR) and abs(part - wanted) > 0.01
+    )
     return [wanted, *sorted(near)]

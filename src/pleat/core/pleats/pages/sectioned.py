@@ -19,9 +19,10 @@ from pleat.core.pleats.pages.pile_cuts import Taken
 class SectionsBlock(Block):
     """Folded sheets nested into sections; lengths in mm.
 
-    ``sections`` holds the folios of each, front to back; ``creep`` is that of the innermost folio of the thickest. ``trim_mm`` is what
-    comes off head, tail and fore edge. ``narrower_mm`` says by how much each leaf is cut narrower, section by section from the outside
-    in; empty where none is. ``calipers_mm`` are the likely ones of every folio, and ``mixed`` the folios themselves of a pile.
+    ``sections`` holds the folios of each, front to back; ``creep`` is that of the innermost folio of the
+    thickest. ``trim_mm`` is what comes off head, tail and fore edge. ``narrower_mm`` says by how much each
+    leaf is cut narrower, section by section from the outside in; empty where none is. ``calipers_mm`` are the
+    likely ones of every folio, and ``mixed`` the folios themselves of a pile.
     """
 
     folios: int

@@ -13,7 +13,8 @@ from pleat.core.pleats.pages.limits import FoldLimit
 
 @dataclass(frozen=True)
 class Split:
-    """``sections`` equal sections of ``folios`` folios each; thickness of one at its fold and its creep in mm."""
+    """``sections`` equal sections of ``folios`` folios each; thickness of one at its fold and its creep in
+    mm."""
 
     sections: int
     folios: int
@@ -27,7 +28,8 @@ class Split:
 
 
 def split(folios: int, sections: int, folds: int) -> tuple[int, ...]:
-    """Folios of each section: as equal as whole sheets allow, the thicker ones in the middle; their sum is at least ``folios``.
+    """Folios of each section: as equal as whole sheets allow, the thicker ones in the middle; their sum is at
+    least ``folios``.
 
     >>> split(13, 3, 1), split(13, 3, 2)
     ((4, 5, 4), (4, 6, 4))
@@ -39,11 +41,20 @@ def split(folios: int, sections: int, folds: int) -> tuple[int, ...]:
     return tuple(by * (each + (first <= number < first + more)) for number in range(sections))
 
 
-def compare(folios: int, chosen: int, folds: int, caliper: Estimate, lay: float, limit: FoldLimit) -> tuple[Split, ...]:
-    """The chosen number of sections among its neighbours and the fewest that nest well, each of equal sections."""
+def compare(
+    folios: int, chosen: int, folds: int, caliper: Estimate, lay: float, limit: FoldLimit
+) -> tuple[Split, ...]:
+    """The chosen number of sections among its neighbours and the fewest that nest well, each of equal
+    sections."""
     by = folios_a_sheet(folds)
     fewest = math.ceil(folios / max(by, limit.folios // by * by))
-    numbers = sorted({number for number in (chosen - 1, chosen, chosen + 1, fewest, fewest + 1) if 1 <= number <= math.ceil(folios / by)})
+    numbers = sorted(
+        {
+            number
+            for number in (chosen - 1, chosen, chosen + 1, fewest, fewest + 1)
+            if 1 <= number <= math.ceil(folios / by)
+        }
+    )
     found = []
     for number in numbers:
         each = by * math.ceil(math.ceil(folios / by) / number)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from pleat.core.base.cautions import KNIFE, WEIGHT
 from pleat.core.base.plan import Step, signature
 from pleat.core.base.units import Ruler
@@ -26,7 +28,11 @@ def of(pages: SectionsBlock, brief: BriefResult) -> tuple[Step, ...]:
         _nest(pages),
         _press(pages),
         *_trimming(ruler, pages),
-        *((_measure(ruler, pages, made_of.cover.boards),) if made_of.cover.roles and not made_of.cover.hung else ()),
+        *(
+            (_measure(ruler, pages, made_of.cover.boards),)
+            if made_of.cover.roles and not made_of.cover.hung
+            else ()
+        ),
     )
 
 
@@ -34,7 +40,8 @@ def _try(ruler: Ruler, pages: SectionsBlock) -> Step:
     return Step(
         key="try",
         title="Try one sheet for size",
-        detail=f"Fold one sheet without creasing it and hold it to the leaf size, {ruler.size(pages.leaf_width_mm, pages.leaf_height_mm)}, before any other is folded.",
+        detail="Fold one sheet without creasing it and hold it to the leaf size, "
+        f"{ruler.size(pages.leaf_width_mm, pages.leaf_height_mm)}, before any other is folded.",
         tools=("ruler",),
         needs=("stock.gathered",),
         gives=("leaf.tried",),
@@ -48,7 +55,9 @@ def _fold(pages: SectionsBlock) -> Step:
     return Step(
         key="fold",
         title="Fold the sheets",
-        detail=f"{pages.in_words}. Fold one as a test, then each sheet by itself: {_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along the grain.",
+        detail=f"{pages.in_words}. Fold one as a test, then each sheet by itself: "
+        f"{_folding(pages.folds)}edges together, crease from the middle outward; the last fold runs along "
+        "the grain.",
         tools=("bone folder",),
         needs=("leaf.cut",),
         gives=("leaf.folded",),
@@ -68,7 +77,8 @@ def _slitting(pages: SectionsBlock) -> tuple[Step, ...]:
         Step(
             key="slit",
             title=f"Slit the {' and the '.join(CLOSED[pages.folds])}",
-            detail="Open each folded sheet where its folds are closed: a knife laid in the fold, drawn outward, in one go. The spine stays folded.",
+            detail="Open each folded sheet where its folds are closed: a knife laid in the fold, drawn "
+            "outward, in one go. The spine stays folded.",
             tools=("knife", "mat"),
             needs=("leaf.folded",),
             gives=("leaf.ready",),
@@ -87,7 +97,9 @@ def _nest(pages: SectionsBlock) -> Step:
         needs=("leaf.folded", "leaf.ready"),
         gives=("block.nested",),
         minutes=1 + 0.3 * pages.folios,
-        signature=signature(pages.folios) if len(pages.sections) == 1 and pages.folds == 1 else signature(pages.sections, pages.folds),
+        signature=signature(pages.folios)
+        if len(pages.sections) == 1 and pages.folds == 1
+        else signature(pages.sections, pages.folds),
         kind="nest",
     )
 
@@ -107,13 +119,18 @@ def _press(pages: SectionsBlock) -> Step:
     )
 
 
+WHOLE_BLOCK: Final = "Lay them on one another, folds level, and measure the whole block at the folds. "
+
+
 def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
     return Step(
         key="measure",
         title="Measure the pressed section at the fold"
         if len(pages.sections) == 1
         else f"Measure the {len(pages.sections)} pressed sections together",
-        detail=f"{'' if len(pages.sections) == 1 else 'Lay them on one another, folds level, and measure the whole block at the folds. '}Estimated at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, and {'the boards follow' if boards else 'the cover follows'}.",
+        detail=f"{'' if len(pages.sections) == 1 else WHOLE_BLOCK}Estimated "
+        f"at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, "
+        f"and {'the boards follow' if boards else 'the cover follows'}.",
         tools=("ruler or caliper",),
         needs=("block.pressed", "block.trimmed"),
         gives=("block.measured",),
@@ -122,18 +139,33 @@ def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
 
 
 def _folding(folds: int) -> str:
-    return {1: "", 2: "head to tail first, then the spine; ", 3: "fore edge first, then head to tail, then the spine; "}[folds]
+    return {
+        1: "",
+        2: "head to tail first, then the spine; ",
+        3: "fore edge first, then head to tail, then the spine; ",
+    }[folds]
 
 
 def _nesting(pages: SectionsBlock) -> str:
     if pages.mixed:
-        listed = "; ".join(f"{number}: {runs(one.name for one in section)}" for number, section in enumerate(pages.mixed, 1))
-        return f"From the outside in, section {listed}. Creases on one another, small leaves in the middle of the fold's height."
+        listed = "; ".join(
+            f"{number}: {runs(one.name for one in section)}" for number, section in enumerate(pages.mixed, 1)
+        )
+        return (
+            f"From the outside in, section {listed}. Creases on one another, small leaves in the middle "
+            "of the fold's height."
+        )
     by = folios_a_sheet(pages.folds)
     if len(pages.sections) == 1:
-        return f"Put {_sheets(pages.folios // by)} into one another, fold on fold, and knock them up on the fold and the head."
+        return (
+            f"Put {_sheets(pages.folios // by)} into one another, fold on fold, and knock them up on the "
+            "fold and the head."
+        )
     counts = ", ".join(str(folios // by) for folios in pages.sections)
-    return f"{len(pages.sections)} sections, with so many sheets each, front to back: {counts}. Put each one's into one another, fold on fold, and knock them up on the fold and the head."
+    return (
+        f"{len(pages.sections)} sections, with so many sheets each, front to back: {counts}. Put each "
+        "one's into one another, fold on fold, and knock them up on the fold and the head."
+    )
 
 
 def _joining(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
@@ -146,10 +178,14 @@ def _joining(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     words = []
     if stubs:
         words.append(
-            f"On stubs {ruler.show(STUB_MM)} wide and {ruler.show(pages.leaf_height_mm)} high, grain along the fold: {stubs}. Glue the leaf on by {ruler.show(STUB_LAP_MM)}, crease the stub beside it"
+            f"On stubs {ruler.show(STUB_MM)} wide and {ruler.show(pages.leaf_height_mm)} high, grain along "
+            f"the fold: {stubs}. Glue the leaf on by {ruler.show(STUB_LAP_MM)}, crease the stub beside it"
         )
     if tipped:
-        words.append(f"Tipped in with a line of glue {ruler.show(TIP_MM)} wide along the gutter of the sheet outside it: {tipped}")
+        words.append(
+            f"Tipped in with a line of glue {ruler.show(TIP_MM)} wide along the gutter of the sheet outside "
+            f"it: {tipped}"
+        )
     detail = ". ".join(words) + ". Under a weight between waste paper; dry before anything is nested."
     return (
         Step(
@@ -178,14 +214,16 @@ def _narrowing(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
         widths = ", ".join(ruler.number(less * each) for less, each in zip(section, leaves, strict=True))
         listed.setdefault(widths, []).append(number)
     each = "; ".join(
-        (f"section {', '.join(str(number) for number in numbers)}: " if len(pages.narrower_mm) > 1 else "") + widths
+        (f"section {', '.join(str(number) for number in numbers)}: " if len(pages.narrower_mm) > 1 else "")
+        + widths
         for widths, numbers in listed.items()
     )
     return (
         Step(
             key="narrow",
             title="Cut the inner sheets narrower",
-            detail=f"Off each sheet in all, from the outside in: {each} {ruler.name}. Half of it on each side, so that the fold stays in the middle; a single leaf only at its fore edge.",
+            detail=f"Off each sheet in all, from the outside in: {each} {ruler.name}. Half of it on each "
+            "side, so that the fold stays in the middle; a single leaf only at its fore edge.",
             tools=("steel rule", "knife", "mat"),
             needs=("leaf.cut",),
             uses=("leaves.flat",),
@@ -205,7 +243,10 @@ def _trimming(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
         if pages.trim_mm
         else f"About {ruler.thin(pages.creep.likely)} off the fore edge, flush with the outermost sheet"
     )
-    detail = f"{what}, each section clipped between boards along a steel rule. Many light passes; let the knife do it."
+    detail = (
+        f"{what}, each section clipped between boards along a steel rule. Many light passes; let the "
+        "knife do it."
+    )
     return (
         Step(
             key="trim",
@@ -233,7 +274,8 @@ def _windows(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     if not found:
         return ()
     each = "; ".join(
-        f"{one.name}: {ruler.size(one.window[2], one.window[3])}, {ruler.number(one.window[0])} from the fore edge, {ruler.number(one.window[1])} from the head"
+        f"{one.name}: {ruler.size(one.window[2], one.window[3])}, {ruler.number(one.window[0])} from the "
+        f"fore edge, {ruler.number(one.window[1])} from the head"
         for one in found
         if one.window
     )
@@ -241,7 +283,8 @@ def _windows(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
         Step(
             key="windows",
             title="Cut the windows" if len(found) > 1 else "Cut the window",
-            detail=f"In the first leaf, while the sheet is flat. {each}. Draw it lightly on the back, cut from the corners to the middle of each side.",
+            detail=f"In the first leaf, while the sheet is flat. {each}. Draw it lightly on the back, cut "
+            "from the corners to the middle of each side.",
             tools=("steel rule", "knife", "mat"),
             needs=("leaf.cut",),
             uses=("leaves.flat",),
@@ -255,10 +298,15 @@ def _windows(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
 def _flaps(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     """Folding the fold-outs in, where there are any."""
     with_flap = [
-        (f"{number}.{place}", one) for number, section in enumerate(pages.mixed, 1) for place, one in enumerate(section, 1) if one.flap_mm
+        (f"{number}.{place}", one)
+        for number, section in enumerate(pages.mixed, 1)
+        for place, one in enumerate(section, 1)
+        if one.flap_mm
     ]
     if with_flap:
-        each = "; ".join(f"{at} {one.name}: {_panels(ruler, one.flap_mm, one.flap_panels)}" for at, one in with_flap)
+        each = "; ".join(
+            f"{at} {one.name}: {_panels(ruler, one.flap_mm, one.flap_panels)}" for at, one in with_flap
+        )
         marked = signature(*((one.id, one.flap_mm, one.flap_panels) for _, one in with_flap))
     elif pages.flap_mm:
         which = "the innermost sheet" if pages.flap_folios == len(pages.sections) else "every sheet"
@@ -283,4 +331,8 @@ def _flaps(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
 
 
 def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:
-    return ruler.show(flap_mm) if panels == 1 else f"{panels} panels of {ruler.show(flap_mm)}, back and forth like an accordion"
+    return (
+        ruler.show(flap_mm)
+        if panels == 1
+        else f"{panels} panels of {ruler.show(flap_mm)}, back and forth like an accordion"
+    )

@@ -1,4 +1,5 @@
-"""What can go wrong before a sheet is folded: papers that are not known well enough, and pounds read in the wrong grade (slip B8)."""
+"""What can go wrong before a sheet is folded: papers that are not known well enough, and pounds read in the
+wrong grade (slip B8)."""
 
 from __future__ import annotations
 
@@ -38,14 +39,16 @@ def of_board(role: str, board: Board) -> tuple[Check, ...]:
             of=role,
             level="note",
             title=f"The grain of {board.name} is not known.",
-            why="Boards bend along their grain and warp across it; with the grain along the spine the cover stays flat.",
+            why="Boards bend along their grain and warp across it; with the grain along the spine the cover "
+            "stays flat.",
             no_fix="Bend the sheet both ways: the grain runs along the softer roll. Then say so here.",
         ),
     )
 
 
 def grade_fixes(role: str, pounds: float) -> tuple[tuple[str, float, Offer], ...]:
-    """(grade, g/m2, the fix that chooses it) for each grade the pounds may be in and that makes a paper at all."""
+    """(grade, g/m2, the fix that chooses it) for each grade the pounds may be in and that makes a paper at
+    all."""
     chosen = []
     weight = rule_on(Paper.model_fields["grammage"])
     assert isinstance(weight, NumberRule)
@@ -65,7 +68,8 @@ def _unknown(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check |
         code="unknown",
         of=role,
         level="watch",
-        title=f"Of {paper.name}, {GUESSED[thick.source]} is known: one sheet is {ruler.between(thick.sheet.low, thick.sheet.high, Ruler.fine)}.",
+        title=f"Of {paper.name}, {GUESSED[thick.source]} is known: one sheet is "
+        f"{ruler.between(thick.sheet.low, thick.sheet.high, Ruler.fine)}.",
         why=f"Spine and cover follow from it. {thick.how}",
         no_fix="Type its weight from the packet, or measure ten sheets together.",
     )
@@ -94,10 +98,14 @@ def _grade(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check | N
             for grade, grammage, _ in grade_fixes(role, paper.pounds)
             if _agrees(paper, grammage, thick.sheet)
         ]
-        title = f"{paper.pounds:g} lb has no grade; measured as it is, it fits {' or '.join(fits) or 'none of them'}."
+        title = (
+            f"{paper.pounds:g} lb has no grade; measured as it is, it fits "
+            f"{' or '.join(fits) or 'none of them'}."
+        )
     else:
         title = (
-            f"{paper.pounds:g} lb means little without the grade: {ruler.between(thick.sheet.low, thick.sheet.high, Ruler.fine)} a sheet."
+            f"{paper.pounds:g} lb means little without the grade: "
+            f"{ruler.between(thick.sheet.low, thick.sheet.high, Ruler.fine)} a sheet."
         )
     fixes = tuple(fix for _, _, fix in grade_fixes(role, paper.pounds))
     return Check(
@@ -105,7 +113,8 @@ def _grade(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check | N
         of=role,
         level="note" if thick.source == "measured" else "watch",
         title=title,
-        why="Pounds are weighed on another sheet size in each grade, so the same number may be twice as heavy. Look for bond, text, cover, index, bristol or tag on the packet.",
+        why="Pounds are weighed on another sheet size in each grade, so the same number may be twice as "
+        "heavy. Look for bond, text, cover, index, bristol or tag on the packet.",
         offers=fixes,
         no_fix="" if fixes else NO_GRADE,
     )
@@ -114,7 +123,12 @@ def _grade(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check | N
 def _wrong_weight(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Check | None:
     """B8, found out: what was measured does not go with the weight, but would in another grade."""
     by_weight = weighed(paper)
-    if thick.source != "measured" or by_weight is None or paper.grammage is None or _agrees(paper, paper.grammage, thick.sheet):
+    if (
+        thick.source != "measured"
+        or by_weight is None
+        or paper.grammage is None
+        or _agrees(paper, paper.grammage, thick.sheet)
+    ):
         return None
     pounds = paper.pounds
     others = (
@@ -132,7 +146,8 @@ def _wrong_weight(role: str, paper: Paper, thick: Thickness, ruler: Ruler) -> Ch
         code="B8" if pounds else "weight",
         of="" if pounds else role,
         level="watch" if pounds else "note",
-        title=f"{paper.name} measures {ruler.fine(thick.sheet.likely)}, but {said} should be {ruler.between(by_weight.low, by_weight.high, Ruler.fine)}.{fit}",
+        title=f"{paper.name} measures {ruler.fine(thick.sheet.likely)}, but {said} should be "
+        f"{ruler.between(by_weight.low, by_weight.high, Ruler.fine)}.{fit}",
         why="The measured thickness is used; the weight only matters for what the paper is called and costs."
         if not pounds
         else "The weight was probably read in the wrong grade. The measured thickness is used all the same.",
@@ -160,7 +175,8 @@ def _grain(role: str, paper: Paper) -> Check | None:
             level="note",
             title=f"The grain of {paper.name} is not known.",
             why="Leaves and covers fold and drape along the grain; across it folds crack and boards warp.",
-            no_fix="Bend the sheet both ways without creasing it: the grain runs along the softer roll. Then tick it here.",
+            no_fix="Bend the sheet both ways without creasing it: the grain runs along the softer roll. Then "
+            "tick it here.",
         )
     if paper.grain_sure == "guess":
         return Check(

@@ -1,4 +1,5 @@
-"""Paper: the chosen materials with their thickness as low, likely and high, and the axis their grain runs along."""
+"""Paper: the chosen materials with their thickness as low, likely and high, and the axis their grain runs
+along."""
 
 from __future__ import annotations
 
@@ -14,7 +15,9 @@ from pleat.core.pleats.paper import checks
 from pleat.core.pleats.paper.record import ROLES, Papers
 from pleat.core.pleats.paper.stocks import Stock, stock_of
 
-_TOLERANCE: Final = Rule("sheet_tolerance", "ISO 216 allows ±1.5 mm up to 150 mm, ±2 mm to 600 mm, ±3 mm above")
+_TOLERANCE: Final = Rule(
+    "sheet_tolerance", "ISO 216 allows ±1.5 mm up to 150 mm, ±2 mm to 600 mm, ±3 mm above"
+)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -43,7 +46,9 @@ def compute(papers: Papers, brief: BriefResult) -> PaperResult:
     own = papers.by_key()
     stocks = {key: stock_of(key, material, ruler) for key, material in own.items()}
     told = [stocks[role] for role in ROLES if role in roles]
-    figures = tuple(figure for stock in told for figure in (_caliper_figure(stock), _sheet_figure(stock, ruler)))
+    figures = tuple(
+        figure for stock in told for figure in (_caliper_figure(stock), _sheet_figure(stock, ruler))
+    )
     return PaperResult(
         key_figure=figures[0] if figures else _nothing(),
         figures=figures,
@@ -60,7 +65,14 @@ def _checks(stock: Stock, material: Material, ruler: Ruler) -> tuple[Check, ...]
 
 
 def _nothing() -> Figure:
-    return Figure(key="nothing", label="papers", value="none", show="text", how="This kind of book takes no paper of yours.", rules=())
+    return Figure(
+        key="nothing",
+        label="papers",
+        value="none",
+        show="text",
+        how="This kind of book takes no paper of yours.",
+        rules=(),
+    )
 
 
 def _caliper_figure(stock: Stock) -> Figure:
@@ -83,6 +95,7 @@ def _sheet_figure(stock: Stock, ruler: Ruler) -> Figure:
         label=f"{stock.role} sheet",
         value=(stock.sheet_width_mm, stock.sheet_height_mm),
         show="size",
-        how=f"The sheet as you have it, width first.{name} Cut sheets may be off by {ruler.between(1.5, 3.0, Ruler.show)}.",
+        how=f"The sheet as you have it, width first.{name} Cut sheets may be off by "
+        f"{ruler.between(1.5, 3.0, Ruler.show)}.",
         rules=(Rule("chosen by you", "sheet size"), _TOLERANCE),
     )

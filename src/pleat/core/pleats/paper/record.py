@@ -13,7 +13,8 @@ from pleat.core.materials.items import Board, Cloth, Item, Material, Paper
 
 @dataclass(frozen=True)
 class Role:
-    """What a material of the book serves for: over its description, in a sentence, and in the words of what is one of it."""
+    """What a material of the book serves for: over its description, in a sentence, and in the words of what
+    is one of it."""
 
     title: str
     serves: str
@@ -31,7 +32,8 @@ ROLES: Final[dict[str, Role]] = {
     "card": Role("Folding card", "what is folded", "folding card"),
     "mat": Role("Papers of the faces", "the faces", "face paper"),
 }
-"""The roles a material can have in a book, by the key that pieces name it by; a kind of book uses some of them."""
+"""The roles a material can have in a book, by the key that pieces name it by; a kind of book uses some of
+them."""
 
 
 def _copier() -> Paper:
@@ -39,7 +41,14 @@ def _copier() -> Paper:
 
 
 def _card() -> Paper:
-    return Paper(name="Cover card", kind="cardstock", sheet_width_mm=297, sheet_height_mm=420, grammage=250, swatch="kraft")
+    return Paper(
+        name="Cover card",
+        kind="cardstock",
+        sheet_width_mm=297,
+        sheet_height_mm=420,
+        grammage=250,
+        swatch="kraft",
+    )
 
 
 def _board() -> Board:
@@ -51,11 +60,25 @@ def _covering() -> Cloth:
 
 
 def _side() -> Paper:
-    return Paper(name="Side paper", kind="drawing", sheet_width_mm=500, sheet_height_mm=700, grammage=100, swatch="moss")
+    return Paper(
+        name="Side paper",
+        kind="drawing",
+        sheet_width_mm=500,
+        sheet_height_mm=700,
+        grammage=100,
+        swatch="moss",
+    )
 
 
 def _lining() -> Paper:
-    return Paper(name="Lining paper", kind="drawing", sheet_width_mm=420, sheet_height_mm=594, grammage=120, swatch="cream")
+    return Paper(
+        name="Lining paper",
+        kind="drawing",
+        sheet_width_mm=420,
+        sheet_height_mm=594,
+        grammage=120,
+        swatch="cream",
+    )
 
 
 def _strip() -> Cloth:
@@ -63,15 +86,31 @@ def _strip() -> Cloth:
 
 
 def _folding() -> Paper:
-    return Paper(name="Folding card", kind="cardstock", sheet_width_mm=420, sheet_height_mm=594, grammage=220, swatch="kraft")
+    return Paper(
+        name="Folding card",
+        kind="cardstock",
+        sheet_width_mm=420,
+        sheet_height_mm=594,
+        grammage=220,
+        swatch="kraft",
+    )
 
 
 def _mat() -> Paper:
-    return Paper(name="Patterned paper", kind="drawing", sheet_width_mm=305, sheet_height_mm=305, grammage=120, sides=1, swatch="moss")
+    return Paper(
+        name="Patterned paper",
+        kind="drawing",
+        sheet_width_mm=305,
+        sheet_height_mm=305,
+        grammage=120,
+        sides=1,
+        swatch="moss",
+    )
 
 
 class Papers(Record):
-    """Pleat 2, the book's own materials: one by each role, and ``more`` papers by a key of their own, which the sheets of a pile point to."""
+    """Pleat 2, the book's own materials: one by each role, and ``more`` papers by a key of their own, which
+    the sheets of a pile point to."""
 
     leaf: Paper = Field(default_factory=_copier)
     cover: Paper = Field(default_factory=_card)
@@ -82,7 +121,9 @@ class Papers(Record):
     strip: Cloth | Paper = Field(default_factory=_strip)
     card: Paper = Field(default_factory=_folding)
     mat: Paper = Field(default_factory=_mat)
-    more: dict[Word, Paper] = Field(default_factory=dict, max_length=400, description="further papers by their key")
+    more: dict[Word, Paper] = Field(
+        default_factory=dict, max_length=400, description="further papers by their key"
+    )
 
     @property
     def papers(self) -> dict[str, Paper]:

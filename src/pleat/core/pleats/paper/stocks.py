@@ -21,10 +21,13 @@ GrainAxis = Literal["w", "h"]
 
 @dataclass(frozen=True)
 class Stock:
-    """A material ready for use: sizes in mm; ``grain`` is the sheet's axis (w or h) or None when not known. Pieces name it by its ``key``.
+    """A material ready for use: sizes in mm; ``grain`` is the sheet's axis (w or h) or None when not known.
+    Pieces name it by its ``key``.
 
-    ``upright_only`` says that its pattern has a top, along the sheet's height. ``cloth`` comes from a roll, its ``price`` is that of a metre, and glue comes through one that is not ``backed``. ``in_materials`` sheets are counted among the materials, not in the book: in all places with the same ``item`` together.
-    A pad has so many ``designs``, ``each`` so many times.
+    ``upright_only`` says that its pattern has a top, along the sheet's height. ``cloth`` comes from a roll,
+    its ``price`` is that of a metre, and glue comes through one that is not ``backed``. ``in_materials``
+    sheets are counted among the materials, not in the book: in all places with the same ``item`` together. A
+    pad has so many ``designs``, ``each`` so many times.
     """
 
     key: str
@@ -131,7 +134,8 @@ def _of_board(board: Board, key: str, ruler: Ruler) -> Stock:
 
 @_stock.register
 def _of_cloth(cloth: Cloth, key: str, ruler: Ruler) -> Stock:
-    """A roll, or what is left of it: its warp runs along the roll, which is its height; its right side alone is to be seen."""
+    """A roll, or what is left of it: its warp runs along the roll, which is its height; its right side alone
+    is to be seen."""
     return Stock(
         key=key,
         role=_role(key),
@@ -160,5 +164,8 @@ def _role(key: str) -> str:
 def _as_sold(name: str, mm: float, part: float, ruler: Ruler) -> Thickness:
     sheet = Estimate.ranged(mm * (1 - part), mm, mm * (1 + part), f"the thickness of {name}, as it is sold")
     how = f"{ruler.fine(mm)} as it was sold, give or take {part:.0%}."
-    rules = (Rule("chosen by you", "thickness as sold"), Rule("AS_SOLD", f"sold thicknesses are right to {part:.0%}"))
+    rules = (
+        Rule("chosen by you", "thickness as sold"),
+        Rule("AS_SOLD", f"sold thicknesses are right to {part:.0%}"),
+    )
     return Thickness(sheet, "sold", how, rules, "Measure it and type what you read.")

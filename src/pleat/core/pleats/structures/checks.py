@@ -1,4 +1,5 @@
-"""What can go wrong with a structure: borders, papers, places, gussets, sides of the sheet, pockets, and folds that paper cannot make."""
+"""What can go wrong with a structure: borders, papers, places, gussets, sides of the sheet, pockets, and
+folds that paper cannot make."""
 
 from __future__ import annotations
 
@@ -19,7 +20,8 @@ from pleat.core.trade.folding import SAME_SIZE_MM, USUAL_BORDER_MM
 
 @dataclass(frozen=True)
 class CheckContext:
-    """What the checks are asked about: the structure, what was decided, the path of each gusset's field, and the stocks of its pieces."""
+    """What the checks are asked about: the structure, what was decided, the path of each gusset's field, and
+    the stocks of its pieces."""
 
     made: Made
     record: Dressed
@@ -58,16 +60,19 @@ def _rooms(asked: CheckContext) -> list[Check]:
         short = room.stiff.likely - room.has_mm
         if not room.typed or short <= max(asked.ruler.step_mm / 2, 0.05):
             continue
-        later = not any(room.name in names for group in first for fold in group.folds for names in fold.angles)
+        later = not any(
+            room.name in names for group in first for fold in group.folds for names in fold.angles
+        )
         need = asked.ruler.show(room.proposed(asked.ruler))
         found.append(
             Check(
                 code="F8" if later else "F5",
                 level="stop",
-                title=f"The {room.name} of {asked.ruler.show(room.has_mm)} is too small: {asked.ruler.thin(room.stiff.likely)} lie in it.",
+                title=f"The {room.name} of {asked.ruler.show(room.has_mm)} is too small: "
+                f"{asked.ruler.thin(room.stiff.likely)} lie in it.",
                 why=("What was shut before lies in it as well. " if later else "")
-                + "The panel over it cannot come down flat; the fold tears, or the book gapes. Beside the fold, where soft paper drapes, it is "
-                + f"{asked.ruler.thin(room.draped.likely)}.",
+                + "The panel over it cannot come down flat; the fold tears, or the book gapes. Beside the "
+                "fold, where soft paper drapes, it is " + f"{asked.ruler.thin(room.draped.likely)}.",
                 offers=(Offer(label=f"{room.name} {need}", changes=_mended(asked, room)),),
             )
         )
@@ -101,7 +106,8 @@ def _sum(asked: CheckContext) -> Check | None:
         code="A1",
         level="stop" if min(off) < -SAME_SIZE_MM else "watch",
         title=f"The panels of the {sheet.name} do not add up to the sheet you cut: {said_}.",
-        why=f"Panels added up: {ruler.size(*sheet.size_mm)}; the sheet: {ruler.size(*cut)}. Scored from one edge, the last panel gets all of the difference.",
+        why=f"Panels added up: {ruler.size(*sheet.size_mm)}; the sheet: {ruler.size(*cut)}. Scored from one "
+        "edge, the last panel gets all of the difference.",
         offers=(Offer(label="I will cut it anew", changes=forget),),
     )
 
@@ -135,12 +141,17 @@ def _border(asked: CheckContext) -> Check | None:
     return Check(
         code="A4",
         level="watch",
-        title=f"A paper with a border of {asked.ruler.thin(asked.filling.border_mm)} is as large as its panel.",
-        why=f"It reaches into the folds and blocks them; {asked.ruler.thin(USUAL_BORDER_MM)} on each side keeps it off.",
+        title=f"A paper with a border of {asked.ruler.thin(asked.filling.border_mm)} is as large as its "
+        "panel.",
+        why=f"It reaches into the folds and blocks them; {asked.ruler.thin(USUAL_BORDER_MM)} on each side "
+        "keeps it off.",
         offers=(
             Offer(
                 label=f"a border of {asked.ruler.show(USUAL_BORDER_MM)} on each side",
-                changes=((f"{asked.pleat}.border_mm", USUAL_BORDER_MM), (f"{asked.pleat}.border_said", "side")),
+                changes=(
+                    (f"{asked.pleat}.border_mm", USUAL_BORDER_MM),
+                    (f"{asked.pleat}.border_said", "side"),
+                ),
             ),
         ),
     )
@@ -152,11 +163,15 @@ def _cut(asked: CheckContext, one: Dressing) -> tuple[float, float]:
 
 
 def _typed(asked: CheckContext) -> bool:
-    return asked.filling.mats and (asked.record.mat_width_mm is not None or asked.record.mat_height_mm is not None)
+    return asked.filling.mats and (
+        asked.record.mat_width_mm is not None or asked.record.mat_height_mm is not None
+    )
 
 
 def _forget(asked: CheckContext, label: str) -> Offer:
-    return Offer(label=label, changes=((f"{asked.pleat}.mat_width_mm", None), (f"{asked.pleat}.mat_height_mm", None)))
+    return Offer(
+        label=label, changes=((f"{asked.pleat}.mat_width_mm", None), (f"{asked.pleat}.mat_height_mm", None))
+    )
 
 
 def _is_total(asked: CheckContext) -> bool:
@@ -165,7 +180,10 @@ def _is_total(asked: CheckContext) -> bool:
     if not _typed(asked) or border < 1 or asked.record.border_said == "whole":
         return False
     return any(
-        all(abs(cut - (size + border)) < SAME_SIZE_MM for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True))
+        all(
+            abs(cut - (size + border)) < SAME_SIZE_MM
+            for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True)
+        )
         for one in asked.made.dressings
     )
 
@@ -178,10 +196,15 @@ def _total(asked: CheckContext) -> Check | None:
     return Check(
         code="A7",
         level="watch",
-        title=f"The papers were cut {ruler.show(border)} smaller than the panel: that is a border of {ruler.thin(border / 2)} on each side, not {ruler.show(border)}.",
-        why=f"A border stands on both sides: for {ruler.show(border)} on each, {ruler.show(2 * border)} come off.",
+        title=f"The papers were cut {ruler.show(border)} smaller than the panel: that is a border of "
+        f"{ruler.thin(border / 2)} on each side, not {ruler.show(border)}.",
+        why=f"A border stands on both sides: for {ruler.show(border)} on each, {ruler.show(2 * border)} come "
+        "off.",
         offers=(
-            Offer(label=f"{ruler.show(border)} is both sides together", changes=((f"{asked.pleat}.border_said", "whole"),)),
+            Offer(
+                label=f"{ruler.show(border)} is both sides together",
+                changes=((f"{asked.pleat}.border_said", "whole"),),
+            ),
             _forget(asked, "I will cut them anew"),
         ),
     )
@@ -194,7 +217,10 @@ def _one_size(asked: CheckContext) -> Check | None:
     wrong = [
         one
         for one in asked.made.dressings
-        if any(abs(cut - size) > SAME_SIZE_MM for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True))
+        if any(
+            abs(cut - size) > SAME_SIZE_MM
+            for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True)
+        )
     ]
     if not wrong:
         return None
@@ -209,8 +235,10 @@ def _one_size(asked: CheckContext) -> Check | None:
     return Check(
         code="A5",
         level="stop" if large else "watch",
-        title=f"One size of paper, {asked.ruler.size(*_cut(asked, first))}, does not do for {many(len(wrong), 'face')}: {names}.",
-        why=f"{'It is larger than the panel. ' if large else ''}The {said(first.key)} takes {asked.ruler.size(first.width_mm, first.height_mm)}; the part list names every size.",
+        title=f"One size of paper, {asked.ruler.size(*_cut(asked, first))}, does not do for "
+        f"{many(len(wrong), 'face')}: {names}.",
+        why=f"{'It is larger than the panel. ' if large else ''}The {said(first.key)} takes "
+        f"{asked.ruler.size(first.width_mm, first.height_mm)}; the part list names every size.",
         offers=(_forget(asked, "each face its own size"),),
     )
 
@@ -225,7 +253,8 @@ def _none_fits(asked: CheckContext) -> Check | None:
     return Check(
         code="F10",
         level="stop",
-        title=f"No face takes a {filling.title}: {asked.ruler.size(filling.width_mm, filling.height_mm)} with a border around it.",
+        title=f"No face takes a {filling.title}: {asked.ruler.size(filling.width_mm, filling.height_mm)} "
+        "with a border around it.",
         why=f"The largest paper is {room}.",
         offers=(*asked.fits[:2], Offer(label="nothing goes in", changes=((f"{asked.pleat}.photo", "none"),))),
     )
@@ -239,15 +268,24 @@ def _too_few(asked: CheckContext) -> Check | None:
     return Check(
         code="A6",
         level="stop",
-        title=f"{many(wanted - there, 'thing')} of {wanted} {'has' if wanted - there == 1 else 'have'} no place: there {'is' if there == 1 else 'are'} {there}.",
-        why=f"Every face that shows takes a {asked.filling.title} where it fits with a border of {asked.ruler.thin(asked.filling.border_mm)} around it.",
-        offers=(*_more_leaves(asked, wanted), Offer(label=f"{many(there, 'place')} will do", changes=((f"{asked.pleat}.wanted", there),))),
+        title=f"{many(wanted - there, 'thing')} of {wanted} {'has' if wanted - there == 1 else 'have'} no "
+        f"place: there {'is' if there == 1 else 'are'} {there}.",
+        why=f"Every face that shows takes a {asked.filling.title} where it fits with a border of "
+        f"{asked.ruler.thin(asked.filling.border_mm)} around it.",
+        offers=(
+            *_more_leaves(asked, wanted),
+            Offer(label=f"{many(there, 'place')} will do", changes=((f"{asked.pleat}.wanted", there),)),
+        ),
     )
 
 
 def _more_leaves(asked: CheckContext, wanted: int) -> tuple[Offer, ...]:
     """As many leaves as it takes, for what is made of leaves that are alike."""
-    rule = rule_on(type(asked.record).model_fields["amount"]) if "amount" in type(asked.record).model_fields else None
+    rule = (
+        rule_on(type(asked.record).model_fields["amount"])
+        if "amount" in type(asked.record).model_fields
+        else None
+    )
     if not isinstance(rule, NumberRule) or asked.leaves < 1:
         return ()
     leaves = -(-wanted * asked.leaves // asked.made.places)
@@ -274,8 +312,10 @@ def _blank(asked: CheckContext) -> Check | None:
     return Check(
         code="B9",
         level="watch",
-        title=f"{stock.name} is good on one side: {many(len(blank), 'face')} show{'s' if len(blank) == 1 else ''} the blank one, {names}.",
-        why="Folded over, a sheet shows its other side. Papers on the faces hide it, or take a sheet that is good on both.",
+        title=f"{stock.name} is good on one side: {many(len(blank), 'face')} "
+        f"show{'s' if len(blank) == 1 else ''} the blank one, {names}.",
+        why="Folded over, a sheet shows its other side. Papers on the faces hide it, or take a sheet that is "
+        "good on both.",
         offers=(Offer(label="papers on every face", changes=((f"{asked.pleat}.mats", "yes"),)), *both),
     )
 
@@ -299,6 +339,7 @@ def _way_up(asked: CheckContext) -> Check | None:
         code="B10",
         level="watch",
         title=f"The pattern stands {how} on the {said(wrong[0].key)} when it is shut.",
-        why=f"Folded over, that panel is turned by {wrong[0].turn:.0f} degrees. A paper on it can be put the right way up.",
+        why=f"Folded over, that panel is turned by {wrong[0].turn:.0f} degrees. A paper on it can be put the "
+        "right way up.",
         offers=(Offer(label="papers on every face", changes=((f"{asked.pleat}.mats", "yes"),)),),
     )

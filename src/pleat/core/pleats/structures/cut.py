@@ -1,4 +1,5 @@
-"""What a structure is cut from: its pieces as parts, the papers of its faces by size, and all of them as they lie on a drawing."""
+"""What a structure is cut from: its pieces as parts, the papers of its faces by size, and all of them as they
+lie on a drawing."""
 
 from __future__ import annotations
 
@@ -62,7 +63,8 @@ def kind_of(name: str) -> str:
 
 
 def sorts(made: Made) -> dict[str, list[Piece]]:
-    """The pieces that are cut, by what each sort of them is called: those of one kind and size, without a number where all of a kind are alike."""
+    """The pieces that are cut, by what each sort of them is called: those of one kind and size, without a
+    number where all of a kind are alike."""
     found: dict[tuple[object, ...], list[Piece]] = {}
     for piece in sheets(made):
         found.setdefault((kind_of(piece.name), *(round(side, 2) for side in piece.size_mm)), []).append(piece)
@@ -76,7 +78,8 @@ def counted(made: Made) -> dict[str, tuple[Piece, int]]:
 
 
 def folds_of(piece: Piece, angles: Mapping[tuple[str, str, str], float]) -> tuple[Fold, ...]:
-    """Where a piece is scored, inside up, and which way each line folds: a mountain where the thing as it is shut has it bent away."""
+    """Where a piece is scored, inside up, and which way each line folds: a mountain where the thing as it is
+    shut has it bent away."""
     away: set[tuple[bool, float]] = set()
     left, top, _, _ = bounds(point for panel in piece.panels for point in panel.outline)
     for crease in piece.creases:
@@ -87,14 +90,23 @@ def folds_of(piece: Piece, angles: Mapping[tuple[str, str, str], float]) -> tupl
     def fold(at: float, axis: Literal["upright", "level"]) -> Fold:
         return Fold(at, "mountain" if (axis == "upright", at) in away else "valley", axis)
 
-    return (*(fold(at, "upright") for at in scores(piece)), *(fold(at, "level") for at in scores(piece, upright=False)))
+    return (
+        *(fold(at, "upright") for at in scores(piece)),
+        *(fold(at, "level") for at in scores(piece, upright=False)),
+    )
 
 
 def parts(
-    made: Made, quantity: int, *, smaller: Smaller | None = None, times: Mapping[str, int] | None = None, across: str = "its folds crack"
+    made: Made,
+    quantity: int,
+    *,
+    smaller: Smaller | None = None,
+    times: Mapping[str, int] | None = None,
+    across: str = "its folds crack",
 ) -> tuple[Part, ...]:
-    """Every sort of piece as a part, its grain along the folds it has most of; then the papers, a part for each size. ``times`` says of which kinds there are more for one book than the
-    programme has. Pieces that come out of another's offcut are no parts."""
+    """Every sort of piece as a part, its grain along the folds it has most of; then the papers, a part for
+    each size. ``times`` says of which kinds there are more for one book than the programme has. Pieces that
+    come out of another's offcut are no parts."""
     found = []
     for kind, (piece, count) in counted(made).items():
         if piece.stock in NOT_CUT:
@@ -102,9 +114,20 @@ def parts(
         upright, level = scores(piece), scores(piece, upright=False)
         folds = folds_of(piece, made.worked.shut.angles)
         many = (times or {}).get(kind, count * made.copies) * quantity
-        grain = "h" if len(upright) >= len(level) else "w"
+        grain: Literal["w", "h"] = "h" if len(upright) >= len(level) else "w"
         found.append(
-            Part(kind, kind, *piece.size_mm, many, piece.stock, grain, folds, across=across, smaller=smaller)  # type: ignore[arg-type]
+            Part(
+                key=kind,
+                name=kind,
+                width_mm=piece.size_mm[0],
+                height_mm=piece.size_mm[1],
+                count=many,
+                stock=piece.stock,
+                grain=grain,
+                folds=folds,
+                across=across,
+                smaller=smaller,
+            )
         )
     return tuple(found)
 
@@ -116,14 +139,16 @@ def papers(
     times: int = 1,
     smaller: Callable[[tuple[float, float]], Smaller] | None = None,
 ) -> tuple[Part, ...]:
-    """The papers of the faces by size, the largest first; ``smaller`` says what would make one of a size come out of a sheet."""
+    """The papers of the faces by size, the largest first; ``smaller`` says what would make one of a size come
+    out of a sheet."""
     return tuple(
         Part(
-            f"paper_{letter}",
-            f"paper {letter}",
-            *size,
-            len(faces) * times * quantity,
-            MAT,
+            key=f"paper_{letter}",
+            name=f"paper {letter}",
+            width_mm=size[0],
+            height_mm=size[1],
+            count=len(faces) * times * quantity,
+            stock=MAT,
             across="it may curl",
             smaller=smaller(size) if smaller else None,
         )
@@ -131,17 +156,27 @@ def papers(
     )
 
 
-def by_size(dressings: Sequence[Dressing], ruler: Ruler) -> dict[str, tuple[tuple[float, float], list[Dressing]]]:
-    """The faces whose papers are of one size as the ruler shows it, by a letter, the largest first: (size in mm, faces)."""
+def by_size(
+    dressings: Sequence[Dressing], ruler: Ruler
+) -> dict[str, tuple[tuple[float, float], list[Dressing]]]:
+    """The faces whose papers are of one size as the ruler shows it, by a letter, the largest first: (size in
+    mm, faces)."""
     alike: dict[tuple[str, str], list[Dressing]] = {}
     for one in dressings:
         alike.setdefault((ruler.number(one.width_mm), ruler.number(one.height_mm)), []).append(one)
-    sizes = [((round(min(one.width_mm for one in on), 2), round(min(one.height_mm for one in on), 2)), on) for on in alike.values()]
+    sizes = [
+        ((round(min(one.width_mm for one in on), 2), round(min(one.height_mm for one in on), 2)), on)
+        for on in alike.values()
+    ]
     ordered = sorted(sizes, key=lambda item: (-item[0][0] * item[0][1], item[0]))
     return {chr(64 + number) if number <= 26 else str(number): item for number, item in enumerate(ordered, 1)}
 
 
 def flats(made: Made, wide: float = 1.9) -> tuple[Flat, ...]:
     """The pieces side by side, each sort once."""
-    listed = [(piece, kind, count, kind) for kind, (piece, count) in counted(made).items() if piece.stock not in NOT_CUT[1:]]
+    listed = [
+        (piece, kind, count, kind)
+        for kind, (piece, count) in counted(made).items()
+        if piece.stock not in NOT_CUT[1:]
+    ]
     return rows(listed, wide)

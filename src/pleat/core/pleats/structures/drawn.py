@@ -1,4 +1,5 @@
-"""A folding programme as it is kept in a book: sheets as widths and heights with named panels, folds, joins, and the groups that shut it. Any programme can be written down so and read back."""
+"""A folding programme as it is kept in a book: sheets as widths and heights with named panels, folds, joins,
+and the groups that shut it. Any programme can be written down so and read back."""
 
 from __future__ import annotations
 
@@ -11,7 +12,15 @@ from pydantic import Field
 from pleat.core.base.fields import LengthRule, Record
 from pleat.core.engines.folding.assembly import Key
 from pleat.core.engines.folding.convex import POINT_MM, Polygon, bounds, clipped, edges, rectangle, side_of
-from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme, Where
+from pleat.core.engines.folding.programme import (
+    Add,
+    FoldGroup,
+    FoldOperation,
+    LayOperation,
+    Operation,
+    Programme,
+    Where,
+)
 from pleat.core.engines.folding.sheet import Crease, Cut, Panel, Piece, cut_off
 
 MOST_SPANS: Final = 40
@@ -39,7 +48,8 @@ class DrawnCut(Record):
 
 
 class DrawnSheet(Record):
-    """A sheet inside up: the widths of its columns and heights of its rows, the cells that are not cut away, and straight cuts."""
+    """A sheet inside up: the widths of its columns and heights of its rows, the cells that are not cut away,
+    and straight cuts."""
 
     name: Name
     stock: Literal["card", "leaf", "board", "mat", "offcut"] = "card"
@@ -61,7 +71,8 @@ class DrawnFold(Record):
 
 
 class DrawnStep(Record):
-    """Folds that are made while it is built, and what is then laid where: ``at_mm`` from the corner of the host panel; without it what lies there is joined as it lies."""
+    """Folds that are made while it is built, and what is then laid where: ``at_mm`` from the corner of the
+    host panel; without it what lies there is joined as it lies."""
 
     folds: tuple[DrawnFold, ...] = Field(default=(), max_length=40)
     laid: tuple[Name, Name] | None = None
@@ -82,7 +93,8 @@ class DrawnGroup(Record):
 
 
 def piece_of(sheet: DrawnSheet) -> Piece:
-    """The sheet as a piece. Panels in columns or rows that are not there are left out; of two in one cell, or of one name, the first counts."""
+    """The sheet as a piece. Panels in columns or rows that are not there are left out; of two in one cell, or
+    of one name, the first counts."""
     lefts, tops = ([0.0, *accumulate(sizes)] for sizes in (sheet.widths_mm, sheet.heights_mm))
     cells: dict[tuple[int, int], str] = {}
     for panel in sheet.panels:
@@ -94,7 +106,10 @@ def piece_of(sheet: DrawnSheet) -> Piece:
             and panel.name not in cells.values()
         ):
             cells[at] = panel.name
-    panels = tuple(Panel(name, rectangle(lefts[x], tops[y], sheet.widths_mm[x], sheet.heights_mm[y])) for (x, y), name in cells.items())
+    panels = tuple(
+        Panel(name, rectangle(lefts[x], tops[y], sheet.widths_mm[x], sheet.heights_mm[y]))
+        for (x, y), name in cells.items()
+    )
     creases = [
         *(
             Crease(cells[x, y], cells[x + 1, y], (lefts[x + 1], tops[y]), (lefts[x + 1], tops[y + 1]))
@@ -107,12 +122,16 @@ def piece_of(sheet: DrawnSheet) -> Piece:
             if (x, y + 1) in cells
         ),
     ]
-    cuts = [Cut(one.start, one.end, one.off, frozenset(one.only)) for one in sheet.cuts if one.start != one.end]
+    cuts = [
+        Cut(one.start, one.end, one.off, frozenset(one.only)) for one in sheet.cuts if one.start != one.end
+    ]
     glued = frozenset(sheet.glued) & {panel.name for panel in panels}
     return cut_off(Piece(sheet.name, sheet.stock, panels, tuple(creases), glued=glued), cuts)
 
 
-def programme_of(sheets: Iterable[DrawnSheet], steps: Iterable[DrawnStep], groups: Iterable[DrawnGroup]) -> Programme:
+def programme_of(
+    sheets: Iterable[DrawnSheet], steps: Iterable[DrawnStep], groups: Iterable[DrawnGroup]
+) -> Programme:
     """The programme that was drawn; what names panels or folds that are not there any more is left out."""
     pieces = {sheet.name: piece_of(sheet) for sheet in sheets}
     bases = {sheet.name: sheet.base for sheet in sheets}
@@ -151,7 +170,9 @@ def _piece(one: Operation) -> str:
     return one.laid[0]
 
 
-def _build(step: DrawnStep, pieces: dict[str, Piece], add: Any, there: Any, hung: set[str]) -> list[Operation]:
+def _build(
+    step: DrawnStep, pieces: dict[str, Piece], add: Any, there: Any, hung: set[str]
+) -> list[Operation]:
     """The operations of one step: its folds, then what it lays."""
     if step.laid:
         add(step.laid[0])
@@ -161,13 +182,20 @@ def _build(step: DrawnStep, pieces: dict[str, Piece], add: Any, there: Any, hung
     if not (step.laid and step.host and there(step.laid) and there(step.host) and step.host[0] in hung):
         return found
     if step.at_mm is None:
-        return [*found, LayOperation(step.laid, step.host, None, step.face, step.side, by=step.by)] if step.laid[0] in hung else found
+        return (
+            [*found, LayOperation(step.laid, step.host, None, step.face, step.side, by=step.by)]
+            if step.laid[0] in hung
+            else found
+        )
     if step.laid[0] in hung:
         return found  # it hangs there already
     left, top, _, _ = bounds(pieces[step.host[0]][step.host[1]].outline)
     hung.add(step.laid[0])
     at = (left + step.at_mm[0], top + step.at_mm[1])
-    return [*found, LayOperation(step.laid, step.host, at, step.face, step.side, step.turn, step.by, edges=step.held)]
+    return [
+        *found,
+        LayOperation(step.laid, step.host, at, step.face, step.side, step.turn, step.by, edges=step.held),
+    ]
 
 
 def _folds(folds: Iterable[DrawnFold], pieces: dict[str, Piece]) -> tuple[FoldOperation, ...]:
@@ -181,7 +209,8 @@ def _folds(folds: Iterable[DrawnFold], pieces: dict[str, Piece]) -> tuple[FoldOp
 
 
 def written(programme: Programme) -> dict[str, list[dict[str, Any]]]:
-    """A programme as the fields of a book: sheets, steps and groups, as plain data. Rigid pieces, which are what goes in, are left out.
+    """A programme as the fields of a book: sheets, steps and groups, as plain data. Rigid pieces, which are
+    what goes in, are left out.
 
     Raises ValueError for one that a book cannot hold, such as with a panel narrower than half a millimetre.
     """
@@ -203,14 +232,27 @@ def written(programme: Programme) -> dict[str, list[dict[str, Any]]]:
 
 
 def _written_folds(folds: Iterable[FoldOperation]) -> tuple[DrawnFold, ...]:
-    return tuple(DrawnFold(sheet=fold.piece, one=a, other=b, degrees=degrees) for fold in folds for a, b, degrees in fold.angles)
+    return tuple(
+        DrawnFold(sheet=fold.piece, one=a, other=b, degrees=degrees)
+        for fold in folds
+        for a, b, degrees in fold.angles
+    )
 
 
 def _written_lay(one: LayOperation, pieces: dict[str, Piece]) -> DrawnStep:
     left, top, _, _ = bounds(pieces[one.host[0]][one.host[1]].outline)
     at = None if one.at is None else (round(one.at[0] - left, 4), round(one.at[1] - top, 4))
     by: Literal["glue", "tuck"] = "tuck" if one.by == "tuck" else "glue"
-    return DrawnStep(laid=one.laid, host=one.host, at_mm=at, face=one.face, side=one.side, turn=one.turn, by=by, held=one.edges)  # type: ignore[arg-type]
+    return DrawnStep(
+        laid=one.laid,
+        host=one.host,
+        at_mm=at,
+        face=one.face,
+        side=one.side,
+        turn=one.turn,
+        by=by,
+        held=one.edges,
+    )
 
 
 def _written_sheet(one: Add) -> DrawnSheet:
@@ -256,14 +298,21 @@ def _slants(name: str, outline: Polygon, cell: Polygon) -> list[DrawnCut]:
     found = []
     for start, end in edges(outline):
         off = next(
-            (corner for corner in cell if abs(side_of(start, end, corner)) > POINT_MM and _outside(outline, start, end, corner)), None
+            (
+                corner
+                for corner in cell
+                if abs(side_of(start, end, corner)) > POINT_MM and _outside(outline, start, end, corner)
+            ),
+            None,
         )
         if off is not None and clipped(cell, start, end, positive=side_of(start, end, off) > 0):
             found.append(DrawnCut(start=start, end=end, off=off, only=(name,)))
     return found
 
 
-def _outside(outline: Polygon, start: tuple[float, float], end: tuple[float, float], point: tuple[float, float]) -> bool:
+def _outside(
+    outline: Polygon, start: tuple[float, float], end: tuple[float, float], point: tuple[float, float]
+) -> bool:
     """Whether a point lies on the other side of a side than the panel."""
     inner = max((side_of(start, end, corner) for corner in outline), key=abs)
     return inner * side_of(start, end, point) < 0

@@ -1,4 +1,5 @@
-"""What faces are given: papers with an even border, and photographs on them. Sizes of what goes in by name."""
+"""What faces are given: papers with an even border, and photographs on them. Sizes of what goes in by
+name."""
 
 from __future__ import annotations
 
@@ -26,8 +27,9 @@ PHOTOS: Final[dict[Sized, tuple[str, float, float]]] = {
     "card": ("bank card", 53.98, 85.6),
     "own": ("another size", 0.0, 0.0),
 }
-"""What goes in by name, upright: title, width and height in mm. Inch sizes are nominal (1 in = 25.4 mm); A sizes by ISO 216; the bank card is ID-1 of
-ISO/IEC 7810; photographs in cm are sold so (common practice, no source)."""
+"""What goes in by name, upright: title, width and height in mm. Inch sizes are nominal (1 in = 25.4 mm); A
+sizes by ISO 216; the bank card is ID-1 of ISO/IEC 7810; photographs in cm are sold so (common practice, no
+source)."""
 SIZED: Final = tuple((str(key), title) for key, (title, _, _) in PHOTOS.items())
 """The names to choose from."""
 BULKS: Final[dict[str, tuple[str, float, float, float]]] = {
@@ -39,19 +41,24 @@ BULKS: Final[dict[str, tuple[str, float, float, float]]] = {
 
 
 class Dressed(Member):
-    """What every folded structure decides of its faces. ``border_said`` is whether the border was named for each side, or for both together."""
+    """What every folded structure decides of its faces. ``border_said`` is whether the border was named for
+    each side, or for both together."""
 
     photo: Annotated[Sized, ChoiceRule("what goes in", SIZED)] = "none"
     photo_width_mm: Annotated[float, LengthRule("its width", 10, 400)] | None = None
     photo_height_mm: Annotated[float, LengthRule("its height", 10, 400)] | None = None
     bulk: Annotated[
-        Literal["flat", "layered", "bulky"], ChoiceRule("how bulky", tuple((key, title) for key, (title, *_) in BULKS.items()))
+        Literal["flat", "layered", "bulky"],
+        ChoiceRule("how bulky", tuple((key, title) for key, (title, *_) in BULKS.items())),
     ] = "flat"
     bulk_mm: Annotated[float, LengthRule("one place, measured", 0.05, 40, fine=True)] | None = None
-    mats: Annotated[Literal["yes", "no"], ChoiceRule("papers on the faces", (("yes", "on every face"), ("no", "none")))] = "yes"
+    mats: Annotated[
+        Literal["yes", "no"], ChoiceRule("papers on the faces", (("yes", "on every face"), ("no", "none")))
+    ] = "yes"
     border_mm: Annotated[float, LengthRule("the border", 0, 40)] = 3.0
     border_said: Annotated[
-        Literal["side", "whole"], ChoiceRule("the border is", (("side", "on each side"), ("whole", "both sides together")))
+        Literal["side", "whole"],
+        ChoiceRule("the border is", (("side", "on each side"), ("whole", "both sides together"))),
     ] = "side"
     cut_width_mm: Annotated[float, LengthRule("the largest sheet you cut, wide", 10, 3000)] | None = None
     cut_height_mm: Annotated[float, LengthRule("the largest sheet you cut, high", 10, 3000)] | None = None
@@ -62,7 +69,8 @@ class Dressed(Member):
 
 @dataclass(frozen=True)
 class Filling:
-    """What goes on a face, in mm: its size upright, how thick it makes a place, the border of the papers, and whether there are papers."""
+    """What goes on a face, in mm: its size upright, how thick it makes a place, the border of the papers, and
+    whether there are papers."""
 
     title: str
     width_mm: float
@@ -92,8 +100,10 @@ def filling(record: Dressed) -> Filling:
 
 @dataclass(frozen=True)
 class Dressing:
-    """A face as it is dressed: its panel and side, its paper as (width, height, corner on the piece) in mm, how many things lie on it, each
-    (width, height), and whether it is the blank side of a one-sided sheet. ``shown`` adds up how much of it shows over all states, ``turn`` is how it is turned where it shows most."""
+    """A face as it is dressed: its panel and side, its paper as (width, height, corner on the piece) in mm,
+    how many things lie on it, each (width, height), and whether it is the blank side of a one-sided sheet.
+    ``shown`` adds up how much of it shows over all states, ``turn`` is how it is turned where it shows
+    most."""
 
     key: Key
     side: Side
@@ -118,7 +128,8 @@ def without_papers(record: Dressed) -> tuple[str, ...]:
 
 
 def places(width_mm: float, height_mm: float, filling: Filling) -> tuple[int, tuple[float, float]]:
-    """How many things lie on a paper of this size, a border between them and at its edge, all one way up, and their size as they lie.
+    """How many things lie on a paper of this size, a border between them and at its edge, all one way up, and
+    their size as they lie.
 
     >>> places(166, 116, filling(Dressed(kind="x", photo="10x15")))
     (1, (150.0, 100.0))
@@ -128,7 +139,8 @@ def places(width_mm: float, height_mm: float, filling: Filling) -> tuple[int, tu
         return best
     for wide, high in ((filling.width_mm, filling.height_mm), (filling.height_mm, filling.width_mm)):
         across, down = (
-            (side - filling.border_mm + 1e-6) // (each + filling.border_mm) for side, each in ((width_mm, wide), (height_mm, high))
+            (side - filling.border_mm + 1e-6) // (each + filling.border_mm)
+            for side, each in ((width_mm, wide), (height_mm, high))
         )
         if across > 0 and down > 0 and across * down > best[0]:
             best = (int(across * down), (wide, high))
@@ -142,4 +154,7 @@ def spread(one: Dressing, left: float, top: float) -> list[tuple[float, float]]:
     across = min(across, one.places)
     down = -(-one.places // across)
     gap_x, gap_y = (one.width_mm - across * wide) / (across + 1), (one.height_mm - down * high) / (down + 1)
-    return [(left + gap_x + (n % across) * (wide + gap_x), top + gap_y + (n // across) * (high + gap_y)) for n in range(one.places)]
+    return [
+        (left + gap_x + (n % across) * (wide + gap_x), top + gap_y + (n // across) * (high + gap_y))
+        for n in range(one.places)
+    ]

@@ -21,15 +21,21 @@ TITLES: Final = {"none": "nothing", "magnet": "magnets", "dot": "hook-and-loop d
 
 
 class Fastened(FromPad):
-    """A structure that may be kept shut; ``fastened_mm`` is where a second half sits already, from that panel's edge."""
+    """A structure that may be kept shut; ``fastened_mm`` is where a second half sits already, from that
+    panel's edge."""
 
-    fastener: Annotated[Literal["none", "magnet", "dot"], ChoiceRule("kept shut by", tuple(TITLES.items()))] = "none"
-    fastened_mm: Annotated[float, LengthRule("the other half, from its panel's left edge", 0, 600)] | None = None
+    fastener: Annotated[
+        Literal["none", "magnet", "dot"], ChoiceRule("kept shut by", tuple(TITLES.items()))
+    ] = "none"
+    fastened_mm: Annotated[float, LengthRule("the other half, from its panel's left edge", 0, 600)] | None = (
+        None
+    )
 
 
 @dataclass(frozen=True)
 class Halves:
-    """Both halves in mm on their own pieces: the outermost panel with its place, and the panel below with where it lands; None where nothing lies below."""
+    """Both halves in mm on their own pieces: the outermost panel with its place, and the panel below with
+    where it lands; None where nothing lies below."""
 
     first: Key
     at: Point
@@ -38,7 +44,8 @@ class Halves:
 
 
 def halves(made: Made, ruler: Ruler) -> Halves | None:
-    """Where a fastener goes: at the middle of the free edge of the panel that is shut last, and on what lies right below it when all is shut."""
+    """Where a fastener goes: at the middle of the free edge of the panel that is shut last, and on what lies
+    right below it when all is shut."""
     worked = made.folded
     closing = made.programme.closing
     if not closing:
@@ -123,7 +130,8 @@ def checks(record: Fastened, made: Made, ruler: Ruler) -> tuple[Check, ...]:
         Check(
             code="F3",
             level="stop",
-            title=f"The other half sits {ruler.show(record.fastened_mm)} from the edge of the {said(found.second)}; the first comes down at {ruler.show(x)}.",
+            title=f"The other half sits {ruler.show(record.fastened_mm)} from the edge of the "
+            f"{said(found.second)}; the first comes down at {ruler.show(x)}.",
             why=f"Shut, they miss each other by {ruler.show(abs(record.fastened_mm - x))}.",
             offers=(Offer(label=f"move it to {ruler.show(x)}", changes=(("pages.fastened_mm", None),)),),
         ),
@@ -135,12 +143,13 @@ def parts(record: Fastened, quantity: int) -> tuple[Count, ...]:
     if record.fastener == "none":
         return ()
     if record.fastener == "magnet":
-        return (Count("magnets", "magnets", 2 * quantity, "magnet"),)
-    return (Count("dots", "hook-and-loop dots, pairs", quantity, "dot"),)
+        return (Count(key="magnets", name="magnets", count=2 * quantity, stock="magnet"),)
+    return (Count(key="dots", name="hook-and-loop dots, pairs", count=quantity, stock="dot"),)
 
 
 def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step, ...]:
-    """The first half before its panel is papered; the second once all is shut and squared up over that paper, before its own face is papered."""
+    """The first half before its panel is papered; the second once all is shut and squared up over that paper,
+    before its own face is papered."""
     found = halves(made, ruler) if record.fastener != "none" else None
     if found is None or found.second is None or found.lands is None:
         return ()
@@ -150,7 +159,11 @@ def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step
             key="fastener_first",
             title=f"Fix {title}: the first half",
             detail=f"On the {_place(made, found.first, found.at, ruler)}. "
-            + ("Mark which face looks down: the second has to pull, not push. Then the paper hides it." if cautions else "Press it on."),
+            + (
+                "Mark which face looks down: the second has to pull, not push. Then the paper hides it."
+                if cautions
+                else "Press it on."
+            ),
             needs=(f"{prefix}.scored",),
             gives=("fastener.first",),
             uses=("fastener.face",),
@@ -168,7 +181,8 @@ def steps(record: Fastened, made: Made, ruler: Ruler, prefix: str) -> tuple[Step
         Step(
             key="fastener_second",
             title=f"Fix {title}: the second half",
-            detail=f"Shut it dry, in its order, and square it up. It lands on the {_place(made, found.second, found.lands, ruler)}; mark it there rather than by measure alone.",
+            detail="Shut it dry, in its order, and square it up. It lands on the "
+            f"{_place(made, found.second, found.lands, ruler)}; mark it there rather than by measure alone.",
             needs=("fastener.first", f"{prefix}.papered.first", f"{prefix}.dry"),
             gives=("fastener.on",),
             fixes=tuple(f"pages.{piece.key}" for piece in parts(record, 1)),

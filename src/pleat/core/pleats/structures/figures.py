@@ -1,4 +1,5 @@
-"""The figures of a structure: what its pieces are cut to and where they are scored, the room of its gussets, its faces, its thickness shut."""
+"""The figures of a structure: what its pieces are cut to and where they are scored, the room of its gussets,
+its faces, its thickness shut."""
 
 from __future__ import annotations
 
@@ -72,13 +73,18 @@ def rooms(made: Made, ruler: Ruler) -> tuple[Figure, ...]:
             label=room.name,
             value=room.has_mm,
             show="length",
-            how=f"Between its two panels lie {ruler.thin(room.stiff.likely)} at the worst place, {ruler.thin(room.draped.likely)} right beside the fold."
+            how=f"Between its two panels lie {ruler.thin(room.stiff.likely)} at the worst place, "
+            f"{ruler.thin(room.draped.likely)} right beside the fold."
             + (
                 " You chose its size."
                 if room.typed
-                else f" With {GUSSET_SPARE_SHARE:.0%} to spare, up to the ruler's next mark: {ruler.show(room.has_mm)}."
+                else f" With {GUSSET_SPARE_SHARE:.0%} to spare, up to the ruler's next mark: "
+                f"{ruler.show(room.has_mm)}."
             ),
-            rules=(Rule("arithmetic", "what lies between, layer by layer"), Rule("GUSSET_SPARE_SHARE", "a tenth more, no source")),
+            rules=(
+                Rule("arithmetic", "what lies between, layer by layer"),
+                Rule("GUSSET_SPARE_SHARE", "a tenth more, no source"),
+            ),
             scrap=ruler.show(room.has_mm),
         )
         for room in made.rooms
@@ -91,7 +97,8 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
     if fill.mats and made.dressings:
         sizes = by_size(made.dressings, ruler)
         listed = "; ".join(
-            f"{letter}, {many(len(on) * made.copies, 'paper')} of {ruler.size(*size)}, for the {joined(dict.fromkeys(unnumbered(said(one.key)) for one in on))}"
+            f"{letter}, {many(len(on) * made.copies, 'paper')} of {ruler.size(*size)}, for the "
+            f"{joined(dict.fromkeys(unnumbered(said(one.key)) for one in on))}"
             for letter, (size, on) in sizes.items()
         )
         found.append(
@@ -100,9 +107,11 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
                 label="papers of the faces",
                 value=f"{len(made.dressings) * made.copies}, of {many(len(sizes), 'size')}",
                 show="text",
-                how=f"Each panel less {ruler.show(fill.border_mm)} on each side, {ruler.show(2 * fill.border_mm)} in all: {listed}.",
+                how=f"Each panel less {ruler.show(fill.border_mm)} on each side, "
+                f"{ruler.show(2 * fill.border_mm)} in all: {listed}.",
                 rules=(Rule("arithmetic", "panel less two borders"),),
-                scrap=f"{len(made.dressings) * made.copies} papers, border {ruler.show(fill.border_mm)} a side",
+                scrap=f"{len(made.dressings) * made.copies} papers, border {ruler.show(fill.border_mm)} a "
+                "side",
             )
         )
     if made.places:
@@ -112,7 +121,9 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
                 label=f"places for {fill.title if fill.title.startswith('another') else a_or_an(fill.title)}",
                 value=f"{made.places}",
                 show="text",
-                how=f"A place on every face that takes {ruler.size(fill.width_mm, fill.height_mm)} either way up with {ruler.show(fill.border_mm)} around it; each {ruler.thin(fill.thick.likely)} thick.",
+                how=f"A place on every face that takes {ruler.size(fill.width_mm, fill.height_mm)} either "
+                f"way up with {ruler.show(fill.border_mm)} around it; each {ruler.thin(fill.thick.likely)} "
+                "thick.",
                 rules=(Rule("arithmetic", "whole places in rows and columns"),),
             )
         )
@@ -123,7 +134,8 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
                 label=f"pocket: {said(pocket.wall)}",
                 value=(pocket.throat_mm, pocket.depth_mm),
                 show="size",
-                how=f"Held at {joined(pocket.held)}, open at the {pocket.mouth}: {ruler.show(pocket.throat_mm)} between what holds it, {ruler.show(pocket.depth_mm)} deep.",
+                how=f"Held at {joined(pocket.held)}, open at the {pocket.mouth}: "
+                f"{ruler.show(pocket.throat_mm)} between what holds it, {ruler.show(pocket.depth_mm)} deep.",
                 rules=(Rule("arithmetic", "the panel less its tabs"),),
             )
         )
@@ -137,6 +149,7 @@ def shut(made: Made, ruler: Ruler) -> Figure:
         label="shut, at its thickest",
         value=made.thick,
         show="thin",
-        how=f"All layers over the fullest place, added up: {ruler.between(made.thick.low, made.thick.high)}. What slides into pockets is counted.",
+        how=f"All layers over the fullest place, added up: {ruler.between(made.thick.low, made.thick.high)}. "
+        "What slides into pockets is counted.",
         rules=(Rule("arithmetic", "layers over each place of the table"),),
     )

@@ -1,4 +1,5 @@
-"""What slides into pockets: loose papers of a size and a thickness, whether they fit, and how far they stand out."""
+"""What slides into pockets: loose papers of a size and a thickness, whether they fit, and how far they stand
+out."""
 
 from __future__ import annotations
 
@@ -52,7 +53,11 @@ def insert(record: Pocketed) -> Insert | None:
     if not record.insert_width_mm or not record.insert_height_mm:
         return None
     thick = record.insert_thick_mm
-    return Insert(record.insert_width_mm, record.insert_height_mm, Estimate.ranged(thick * 0.9, thick, thick * 1.1, "what slides in"))
+    return Insert(
+        record.insert_width_mm,
+        record.insert_height_mm,
+        Estimate.ranged(thick * 0.9, thick, thick * 1.1, "what slides in"),
+    )
 
 
 def calipers(record: Pocketed) -> dict[str, Estimate]:
@@ -62,7 +67,8 @@ def calipers(record: Pocketed) -> dict[str, Estimate]:
 
 
 def tucked(what: Insert | None, name: str, host: Key, foot: tuple[float, float]) -> tuple[Operation, ...]:
-    """The operations that slide it in: it stands on ``foot``, the middle of the pocket's floor on the host's own mm."""
+    """The operations that slide it in: it stands on ``foot``, the middle of the pocket's floor on the host's
+    own mm."""
     if what is None:
         return ()
     sheet = board(name, INSERT, what.width_mm, what.height_mm)
@@ -76,7 +82,11 @@ def checks(record: Pocketed, made: Made, ruler: Ruler, panel_height_mm: float) -
     if what is None or not made.pockets:
         return narrow
     pocket = min(made.pockets, key=lambda one: one.throat_mm)
-    found = (_too_long(what, ruler, panel_height_mm), _too_wide(record, what, pocket, ruler), _stands_out(record, what, pocket, ruler))
+    found = (
+        _too_long(what, ruler, panel_height_mm),
+        _too_wide(record, what, pocket, ruler),
+        _stands_out(record, what, pocket, ruler),
+    )
     return (*narrow, *(one for one in found if one))
 
 
@@ -106,11 +116,15 @@ def _too_long(what: Insert, ruler: Ruler, panel_height_mm: float) -> Check | Non
     return Check(
         code="F9",
         level="stop",
-        title=f"What slides in is {ruler.show(what.height_mm)} high, its panel {ruler.show(panel_height_mm)}: it stands out past the shut book.",
+        title=f"What slides in is {ruler.show(what.height_mm)} high, its panel "
+        f"{ruler.show(panel_height_mm)}: it stands out past the shut book.",
         why=f"{ruler.show(what.height_mm - panel_height_mm)} would show at the head, and catch.",
         offers=(
             Offer(label=f"{ruler.show(shorter)} high", changes=(("pages.insert_height_mm", shorter),)),
-            Offer(label="a book that is high enough", changes=(("brief.leaf_height_mm", ruler.snap_up(what.height_mm + EASE_MM)),)),
+            Offer(
+                label="a book that is high enough",
+                changes=(("brief.leaf_height_mm", ruler.snap_up(what.height_mm + EASE_MM)),),
+            ),
         ),
     )
 
@@ -124,8 +138,10 @@ def _too_wide(record: Pocketed, what: Insert, pocket: FoldedPocket, ruler: Ruler
         return Check(
             code="F2",
             level="stop",
-            title=f"What slides in is wider than the mouth between the glue tabs: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
-            why=f"It slides in behind a tab, or not at all. The {name} looks {ruler.show(throat + tabs)} wide from outside.",
+            title="What slides in is wider than the mouth between the glue tabs: "
+            f"{ruler.show(what.width_mm)} against {ruler.show(throat)}.",
+            why=f"It slides in behind a tab, or not at all. The {name} looks {ruler.show(throat + tabs)} "
+            "wide from outside.",
             offers=(
                 narrower,
                 *(
@@ -140,7 +156,8 @@ def _too_wide(record: Pocketed, what: Insert, pocket: FoldedPocket, ruler: Ruler
     return Check(
         code="F1",
         level="watch" if what.width_mm <= throat else "stop",
-        title=f"What slides in is as wide as the {name}: {ruler.show(what.width_mm)} against {ruler.show(throat)}.",
+        title=f"What slides in is as wide as the {name}: {ruler.show(what.width_mm)} against "
+        f"{ruler.show(throat)}.",
         why=f"Glue and folds take room at the sides; {ruler.show(EASE_MM)} less lets it slide.",
         offers=(narrower,),
     )
@@ -155,12 +172,15 @@ def _stands_out(record: Pocketed, what: Insert, pocket: FoldedPocket, ruler: Rul
     return Check(
         code="F1",
         level="watch",
-        title=f"It stands out {ruler.show(out)} above the mouth, and {ruler.show(record.stand_mm)} was wanted.",
+        title=f"It stands out {ruler.show(out)} above the mouth, and {ruler.show(record.stand_mm)} was "
+        "wanted.",
         why=f"It is {ruler.show(what.height_mm)} high, the pocket {ruler.show(pocket.depth_mm)} deep.",
         offers=(Offer(label=f"a pocket {ruler.show(deep)} high", changes=(("pages.pocket_mm", deep),)),)
         if isinstance(record, Deep)
         else (),
-        no_fix="" if isinstance(record, Deep) else "The pocket is as deep as the page: a lower page, or what slides in standing lower.",
+        no_fix=""
+        if isinstance(record, Deep)
+        else "The pocket is as deep as the page: a lower page, or what slides in standing lower.",
     )
 
 
@@ -178,8 +198,12 @@ def figures(record: Pocketed, made: Made, ruler: Ruler) -> tuple[Figure, ...]:
                 label="slides into a pocket",
                 value=f"up to {ruler.number(wide)} {ruler.name} wide",
                 show="text",
-                how=f"The mouth between the tabs is {ruler.show(pocket.throat_mm)}; {ruler.show(EASE_MM)} less lets a paper slide.",
-                rules=(Rule("arithmetic", "the mouth less 3 mm"), Rule("EASE_MM", "1/8 in of ease, no source")),
+                how=f"The mouth between the tabs is {ruler.show(pocket.throat_mm)}; {ruler.show(EASE_MM)} "
+                "less lets a paper slide.",
+                rules=(
+                    Rule("arithmetic", "the mouth less 3 mm"),
+                    Rule("EASE_MM", "1/8 in of ease, no source"),
+                ),
             ),
         )
     out = what.height_mm - pocket.depth_mm

@@ -1,4 +1,5 @@
-"""A folded structure worked out: built, its faces dressed, shut, with the room its gussets give and need, its pockets, and where no glue may go."""
+"""A folded structure worked out: built, its faces dressed, shut, with the room its gussets give and need, its
+pockets, and where no glue may go."""
 
 from __future__ import annotations
 
@@ -13,7 +14,15 @@ from pleat.core.engines.folding.assembly import Assembly, FoldFault, Key, Side, 
 from pleat.core.engines.folding.convex import bounds
 from pleat.core.engines.folding.pile import faces, gussets, tabs, thickest
 from pleat.core.engines.folding.pockets import FoldedPocket, Zone, pockets, zones
-from pleat.core.engines.folding.programme import Add, FoldResult, LayOperation, Programme, half_closed, with_boards, work
+from pleat.core.engines.folding.programme import (
+    Add,
+    FoldResult,
+    LayOperation,
+    Programme,
+    half_closed,
+    with_boards,
+    work,
+)
 from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.structures.dressing import Dressing, Filling, places
 from pleat.core.trade.folding import DRESSED_MM, GUSSET_SPARE_SHARE
@@ -31,8 +40,9 @@ Build = Callable[[Sizes], Programme]
 
 @dataclass(frozen=True)
 class Room:
-    """A gusset or spine in mm: what it is called, the room it gives, and what lies between its two panels, draped beside it and stiff at the worst place. ``typed`` says that
-    its size was decided and not proposed."""
+    """A gusset or spine in mm: what it is called, the room it gives, and what lies between its two panels,
+    draped beside it and stiff at the worst place. ``typed`` says that its size was decided and not
+    proposed."""
 
     name: str
     wall: Key
@@ -47,13 +57,15 @@ class Room:
 
 
 def proposed(need: Estimate, ruler: Ruler) -> float:
-    """The size of a gusset for what lies in it: a tenth more, up to the ruler's next mark; never less than one."""
+    """The size of a gusset for what lies in it: a tenth more, up to the ruler's next mark; never less than
+    one."""
     return max(ruler.snap_up(need.likely * (1 + GUSSET_SPARE_SHARE)), ruler.step_mm)
 
 
 @dataclass(frozen=True)
 class Made:
-    """A structure worked out. ``programme`` is the whole of it, dressed; ``shut_mm`` its thickness where it is thickest. There are ``copies`` of it in one book."""
+    """A structure worked out. ``programme`` is the whole of it, dressed; ``shut_mm`` its thickness where it
+    is thickest. There are ``copies`` of it in one book."""
 
     programme: Programme
     dressings: tuple[Dressing, ...]
@@ -75,7 +87,8 @@ class Made:
 
     @cached_property
     def worked(self) -> FoldResult:
-        """The programme done with all that is on it, for drawings and the moving view: worked out when it is asked for."""
+        """The programme done with all that is on it, for drawings and the moving view: worked out when it is
+        asked for."""
         return work(self.programme)
 
     def half_open(self, share: float) -> tuple[Assembly, State]:
@@ -100,9 +113,10 @@ def make(
     hidden: frozenset[Dressed] = frozenset(),
     least: Mapping[str, float] | None = None,
 ) -> Made:
-    """A structure from its generator: gussets that are not ``typed`` get the size that what lies in them asks for. ``calipers`` are those of the stocks; pieces named
-    in ``skip`` are not dressed, nor are the faces that are ``hidden``, and gussets are no narrower than ``least`` says. A gusset is called by its panel, or as
-    ``panel of piece`` where several pieces have one of that name."""
+    """A structure from its generator: gussets that are not ``typed`` get the size that what lies in them asks
+    for. ``calipers`` are those of the stocks; pieces named in ``skip`` are not dressed, nor are the faces
+    that are ``hidden``, and gussets are no narrower than ``least`` says. A gusset is called by its panel, or
+    as ``panel of piece`` where several pieces have one of that name."""
     thick = dict(calipers)
     thick[FILLED] = total([calipers[MAT], filling.thick])
     thick[BARE] = filling.thick
@@ -113,11 +127,22 @@ def make(
     filled, shut = with_boards(plain.assembly, plain.shut, _laid(dressings, filling))
     needs = {_called(one.wall, typed): one for one in gussets(filled, shut, thick)} if typed else {}
     sizes = {
-        name: size or max(proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm, ruler.near((least or {}).get(name, 0.0)))
+        name: size
+        or max(
+            proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm,
+            ruler.near((least or {}).get(name, 0.0)),
+        )
         for name, size in typed.items()
     }
     rooms = tuple(
-        Room(name, needs[name].wall, sizes[name], needs[name].draped, needs[name].stiff, typed[name] is not None)
+        Room(
+            name,
+            needs[name].wall,
+            sizes[name],
+            needs[name].draped,
+            needs[name].stiff,
+            typed[name] is not None,
+        )
         for name in typed
         if name in needs
     )
@@ -149,7 +174,8 @@ def _with(programme: Programme, extras: Sequence[tuple[Add, LayOperation]]) -> P
 
 
 def dressed(worked: FoldResult, filling: Filling, skip: frozenset[str] = frozenset()) -> tuple[Dressing, ...]:
-    """Every face that shows in some state and is large enough, with its paper and what lies on it. What a pocket covers of it is left out."""
+    """Every face that shows in some state and is large enough, with its paper and what lies on it. What a
+    pocket covers of it is left out."""
     shown: dict[tuple[Key, Side], tuple[float, tuple[float, float, float, float], float]] = {}
     total_: dict[tuple[Key, Side], float] = {}
     last, less = len(worked.states) - 1, tabs(worked.assembly, worked.shut)
@@ -175,12 +201,26 @@ def dressed(worked: FoldResult, filling: Filling, skip: frozenset[str] = frozens
             continue
         count, each = places(wide, high, filling)
         blank = piece.good == "A" and side == "B"
-        found.append(Dressing(key, side, wide, high, (left + border, top + border), count, each, blank, total_[key, side], turn))
+        found.append(
+            Dressing(
+                key,
+                side,
+                wide,
+                high,
+                (left + border, top + border),
+                count,
+                each,
+                blank,
+                total_[key, side],
+                turn,
+            )
+        )
     return tuple(found)
 
 
 def _moved(dressings: Sequence[Dressing], before: Programme, after: Programme) -> tuple[Dressing, ...]:
-    """The dressings where their panels lie now that the gussets have their sizes: panels keep theirs, only their places on the sheet change."""
+    """The dressings where their panels lie now that the gussets have their sizes: panels keep theirs, only
+    their places on the sheet change."""
     old = {piece.name: piece for piece in before.pieces}
     new = {piece.name: piece for piece in after.pieces}
     found = []

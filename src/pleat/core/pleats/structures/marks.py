@@ -1,4 +1,5 @@
-"""What is seen on panels when a structure is opened and shut: papers of album leaves, and the places on all papers."""
+"""What is seen on panels when a structure is opened and shut: papers of album leaves, and the places on all
+papers."""
 
 from __future__ import annotations
 
@@ -26,7 +27,8 @@ Marks = Mapping[Key, tuple[Mark, ...]]
 
 
 def marks(made: Made) -> Marks:
-    """The places on a structure by the panel they are painted on: papers are pieces and carry their own, bare panels carry theirs."""
+    """The places on a structure by the panel they are painted on: papers are pieces and carry their own, bare
+    panels carry theirs."""
     found: dict[Key, list[Mark]] = defaultdict(list)
     laid = {(lay.host, lay.side): added.piece for added, lay in made.laid}
     for one in made.dressings:
@@ -36,25 +38,34 @@ def marks(made: Made) -> Marks:
         if paper.stock == BARE:
             found[one.key] += [Mark(one.side, place, paper=False) for place in _places(one, *one.corner)]
         else:
-            found[paper.name, paper.panels[0].name] += [Mark("A", place, paper=False) for place in _places(one, 0.0, 0.0)]
+            found[paper.name, paper.panels[0].name] += [
+                Mark("A", place, paper=False) for place in _places(one, 0.0, 0.0)
+            ]
     return {key: tuple(own) for key, own in found.items()}
 
 
 def on_leaf(made: Made) -> tuple[Mark, ...]:
-    """Papers and places of an album leaf worked out by itself, as they lie on the one piece that stands for it where leaves are hinged. What hangs on the leaf and
-    turns, such as a flip, is left out."""
+    """Papers and places of an album leaf worked out by itself, as they lie on the one piece that stands for
+    it where leaves are hinged. What hangs on the leaf and turns, such as a flip, is left out."""
     programme = made.bare or made.programme
     first, pieces = programme.pieces[0], {piece.name: piece for piece in programme.pieces}
     glued = {
         one.laid[0]: (one, lies(pieces[one.laid[0]].panels[0].outline, one.at, one.face, one.side, one.turn))
         for one in programme.build
-        if isinstance(one, LayOperation) and one.host[0] == first.name and one.at is not None and len(pieces[one.laid[0]].panels) == 1
+        if isinstance(one, LayOperation)
+        and one.host[0] == first.name
+        and one.at is not None
+        and len(pieces[one.laid[0]].panels) == 1
     }
     papered = {(lay.host, lay.side) for added, lay in made.laid if added.piece.stock != BARE}
     found = []
     for one in made.dressings:
         name, side = one.key[0], one.side
-        own = [Mark(side, rectangle(*one.corner, one.width_mm, one.height_mm), paper=True)] if (one.key, side) in papered else []
+        own = (
+            [Mark(side, rectangle(*one.corner, one.width_mm, one.height_mm), paper=True)]
+            if (one.key, side) in papered
+            else []
+        )
         own += [Mark(side, place, paper=False) for place in _places(one, *one.corner)]
         if name == first.name:
             found += own

@@ -12,7 +12,8 @@ from pleat.core.pleats.structures.made import Made
 
 
 def compared(made: Made, offers: tuple[Offer, ...], ruler: Ruler) -> tuple[Offer, ...]:
-    """Every order as an offer with its facts, the best first; that of the book is marked. ``offers`` are those that set another, which name their groups in order."""
+    """Every order as an offer with its facts, the best first; that of the book is marked. ``offers`` are
+    those that set another, which name their groups in order."""
     by_words = {offer.label: offer for offer in offers}
     now = tuple(group.name for group in made.programme.closing)
     found = []
@@ -25,7 +26,9 @@ def compared(made: Made, offers: tuple[Offer, ...], ruler: Ruler) -> tuple[Offer
             "paper goes through paper" if way.faults else "shuts",
         )
         if way.order == now:
-            found.append(Offer(label=label, changes=(), facts=facts, group="orders", chosen=True, good=not way.faults))
+            found.append(
+                Offer(label=label, changes=(), facts=facts, group="orders", chosen=True, good=not way.faults)
+            )
         elif label in by_words:
             found.append(replace(by_words[label], facts=facts, group="orders", good=not way.faults))
     return tuple(found)

@@ -1,4 +1,5 @@
-"""Papers from a pad for the faces: the designs one likes best where they show most, those liked least where they are hidden."""
+"""Papers from a pad for the faces: the designs one likes best where they show most, those liked least where
+they are hidden."""
 
 from __future__ import annotations
 
@@ -18,7 +19,8 @@ from pleat.core.pleats.structures.made import Made
 
 
 class FromPad(Dressed):
-    """What is decided of papers from a pad: ``given`` says which design a face has, by its name, ``liked`` the numbers of the designs, the one liked best first."""
+    """What is decided of papers from a pad: ``given`` says which design a face has, by its name, ``liked``
+    the numbers of the designs, the one liked best first."""
 
     given: dict[Word, Annotated[int, Field(ge=1, le=500)]] = Field(
         default_factory=dict, max_length=400, description="the design of each face"
@@ -32,13 +34,17 @@ def order_of(liked: str, designs: int) -> tuple[int, ...]:
     >>> order_of("3, 1", 4)
     (3, 1, 2, 4)
     """
-    named = [int(word) for word in liked.replace(",", " ").replace(";", " ").split() if word.isdecimal() and len(word) < 4]
+    named = [
+        int(word)
+        for word in liked.replace(",", " ").replace(";", " ").split()
+        if word.isdecimal() and len(word) < 4
+    ]
     return tuple(dict.fromkeys([one for one in (*named, *range(1, designs + 1)) if 1 <= one <= designs]))
 
 
 def assigned(dressings: Sequence[Dressing], liked: Sequence[int], papers_each: int) -> dict[str, int]:
-    """A design for each face: the faces that show most get the designs liked best, each design as often as its sheets give; where the pad does not reach, the least seen
-    faces share the design liked least.
+    """A design for each face: the faces that show most get the designs liked best, each design as often as
+    its sheets give; where the pad does not reach, the least seen faces share the design liked least.
     """
     ranked = sorted(dressings, key=lambda one: (-round(one.shown, 6), one.name))
     share = max(1, -(-len(ranked) // len(liked)))
@@ -54,10 +60,20 @@ def offers(record: FromPad, made: Made, stock: Stock) -> tuple[Offer, ...]:
     if record.mats == "no" or stock.designs < 2 or not made.dressings:
         return ()
     found = assigned(made.dressings, order_of(record.liked, stock.designs), _each(made, stock))
-    taken = (Offer(label="take the papers back", changes=(("pages.given", {}),), group="papers"),) if record.given else ()
+    taken = (
+        (Offer(label="take the papers back", changes=(("pages.given", {}),), group="papers"),)
+        if record.given
+        else ()
+    )
     return (
         *(
-            (Offer(label=f"give all {len(found)} faces their papers", changes=(("pages.given", found),), group="papers"),)
+            (
+                Offer(
+                    label=f"give all {len(found)} faces their papers",
+                    changes=(("pages.given", found),),
+                    group="papers",
+                ),
+            )
             if found != record.given
             else ()
         ),
@@ -66,9 +82,17 @@ def offers(record: FromPad, made: Made, stock: Stock) -> tuple[Offer, ...]:
 
 
 def _each(made: Made, stock: Stock) -> int:
-    """How many papers one design gives: its sheets, each cut as many times as the largest paper comes out of it."""
+    """How many papers one design gives: its sheets, each cut as many times as the largest paper comes out of
+    it."""
     largest = max(made.dressings, key=lambda one: one.width_mm * one.height_mm)
-    better, _ = both_ways(largest.width_mm, largest.height_mm, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
+    better, _ = both_ways(
+        largest.width_mm,
+        largest.height_mm,
+        stock.sheet_width_mm,
+        stock.sheet_height_mm,
+        stock.grain,
+        stock.upright_only,
+    )
     return max(1, better.count) * stock.each
 
 
@@ -95,7 +119,9 @@ def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
         )
     if stock.upright_only and record.mats == "yes":
         turned = [
-            (words(one), "on its head" if round(one.turn) == 180 else "on its side") for one in made.dressings if round(one.turn) % 360
+            (words(one), "on its head" if round(one.turn) == 180 else "on its side")
+            for one in made.dressings
+            if round(one.turn) % 360
         ]
         if turned:
             found.append(
@@ -104,7 +130,8 @@ def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
                     label="papers put on turned",
                     value=f"{len(turned)} of {len(made.dressings)}",
                     show="text",
-                    how=f"{stock.name} has a top. Where they show, these faces are turned; put the paper on so: {'; '.join(f'{name} {how}' for name, how in turned)}.",
+                    how=f"{stock.name} has a top. Where they show, these faces are turned; put the paper on "
+                    f"so: {'; '.join(f'{name} {how}' for name, how in turned)}.",
                     rules=(Rule("arithmetic", "each face followed through the folds"),),
                 )
             )
@@ -117,7 +144,8 @@ def words(one: Dressing) -> str:
 
 
 def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:
-    """A6: a paper for a face that is not there any more; and one design on more faces than its sheets give."""
+    """A6: a paper for a face that is not there any more; and one design on more faces than its sheets
+    give."""
     there = {one.name for one in made.dressings}
     gone = [name for name in record.given if name not in there]
     found = []
@@ -127,23 +155,32 @@ def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:
             Check(
                 code="A6",
                 level="watch",
-                title=f"{many(len(gone), 'paper')} of the pad {'has' if len(gone) == 1 else 'have'} no face any more: {joined(unnumbered(one) for one in gone[:3])}.",
-                why="The structure was changed after they were given; the face that carried them is gone or hidden.",
-                offers=(Offer(label="leave them out", changes=(("pages.given", kept),)), *offers(record, made, stock)[:1]),
+                title=f"{many(len(gone), 'paper')} of the pad {'has' if len(gone) == 1 else 'have'} no face "
+                f"any more: {joined(unnumbered(one) for one in gone[:3])}.",
+                why="The structure was changed after they were given; the face that carried them is gone or "
+                "hidden.",
+                offers=(
+                    Offer(label="leave them out", changes=(("pages.given", kept),)),
+                    *offers(record, made, stock)[:1],
+                ),
             )
         )
     if record.given and made.dressings and stock.designs > 1:
         each = _each(made, stock)
-        counts: Mapping[int, int] = {design: list(record.given.values()).count(design) for design in set(record.given.values())}
+        counts: Mapping[int, int] = {
+            design: list(record.given.values()).count(design) for design in set(record.given.values())
+        }
         over = max(counts, key=lambda design: counts[design])
         if counts[over] * made.copies > each:
             found.append(
                 Check(
                     code="owned_pad",
                     level="watch",
-                    title=f"Design {over} is wanted for {counts[over] * made.copies} faces, its sheets give {each}.",
+                    title=f"Design {over} is wanted for {counts[over] * made.copies} faces, its sheets give "
+                    f"{each}.",
                     why=f"{many(stock.each, 'sheet')} of each of {stock.designs} designs in the pad.",
-                    no_fix="Take another design for some of them, a smaller border's worth of paper, or a second pad.",
+                    no_fix="Take another design for some of them, a smaller border's worth of paper, or a "
+                    "second pad.",
                 )
             )
     return tuple(found)

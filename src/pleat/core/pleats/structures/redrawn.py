@@ -1,4 +1,5 @@
-"""Changing a drawn programme: a score dragged or added, a cell cut away or put back, a flap added, a fold turned the other way. Each gives the sheets or the groups anew.
+"""Changing a drawn programme: a score dragged or added, a cell cut away or put back, a flap added, a fold
+turned the other way. Each gives the sheets or the groups anew.
 
 A new score keeps the old name on its left, or towards the head; what lies beyond it gets a new one.
 """
@@ -9,7 +10,14 @@ from collections.abc import Callable, Sequence
 from itertools import accumulate
 from typing import Final, Literal
 
-from pleat.core.pleats.structures.drawn import MOST_SPANS, DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, piece_of
+from pleat.core.pleats.structures.drawn import (
+    MOST_SPANS,
+    DrawnFold,
+    DrawnGroup,
+    DrawnPanel,
+    DrawnSheet,
+    piece_of,
+)
 
 Axis = Literal["x", "y"]
 LEAST_MM: Final = 2.0
@@ -26,7 +34,8 @@ def with_sizes(sheet: DrawnSheet, axis: Axis, values: Sequence[float]) -> DrawnS
 
 
 def scored_at(sheet: DrawnSheet, axis: Axis, number: int, at_mm: float) -> DrawnSheet:
-    """The score before a column or row moved to a place from the left edge or the head; its neighbours give and take. Bounded, so that both keep a width."""
+    """The score before a column or row moved to a place from the left edge or the head; its neighbours give
+    and take. Bounded, so that both keep a width."""
     own = list(sizes(sheet, axis))
     edges = [0.0, *accumulate(own)]
     at = min(max(at_mm, edges[number - 1] + LEAST_MM), edges[number + 1] - LEAST_MM)
@@ -45,7 +54,9 @@ def split(sheet: DrawnSheet, axis: Axis, number: int) -> DrawnSheet:
     """A new score in the middle of a column or row."""
     own = list(sizes(sheet, axis))
     half = own[number] / 2
-    place: Callable[[DrawnPanel], int] = (lambda panel: panel.column) if axis == "x" else (lambda panel: panel.row)
+    place: Callable[[DrawnPanel], int] = (
+        (lambda panel: panel.column) if axis == "x" else (lambda panel: panel.row)
+    )
     panels: list[DrawnPanel] = []
     names = {panel.name for panel in sheet.panels}
     for panel in sheet.panels:
@@ -56,7 +67,9 @@ def split(sheet: DrawnSheet, axis: Axis, number: int) -> DrawnSheet:
             name = _new(names)
             names.add(name)
             panels.append(DrawnPanel(**{**panel.model_dump(), "name": name, _field(axis): number + 1}))
-    return with_sizes(sheet, axis, [*own[:number], half, half, *own[number + 1 :]]).model_copy(update={"panels": tuple(panels)})
+    return with_sizes(sheet, axis, [*own[:number], half, half, *own[number + 1 :]]).model_copy(
+        update={"panels": tuple(panels)}
+    )
 
 
 def flapped(sheet: DrawnSheet, side: Literal["left", "right", "head", "tail"]) -> tuple[DrawnSheet, str]:
@@ -66,7 +79,10 @@ def flapped(sheet: DrawnSheet, side: Literal["left", "right", "head", "tail"]) -
     base = next((panel for panel in sheet.panels if panel.name == sheet.base), sheet.panels[0])
     own = sizes(sheet, axis)
     name = _new({panel.name for panel in sheet.panels}, f"{side} flap")
-    panels = [panel.model_copy(update={_field(axis): getattr(panel, _field(axis)) + 1}) if first else panel for panel in sheet.panels]
+    panels = [
+        panel.model_copy(update={_field(axis): getattr(panel, _field(axis)) + 1}) if first else panel
+        for panel in sheet.panels
+    ]
     end = 0 if first else len(own)
     cell = {"column": end, "row": base.row} if axis == "x" else {"column": base.column, "row": end}
     # a flap hangs on what is outermost beside the base
@@ -112,7 +128,8 @@ def full(sheet: DrawnSheet, axis: Axis) -> bool:
 
 
 def refolded(groups: Sequence[DrawnGroup], before: DrawnSheet, after: DrawnSheet) -> tuple[DrawnGroup, ...]:
-    """The groups for a sheet that was scored anew: a fold whose two panels do not meet any more goes to the new one that lies between."""
+    """The groups for a sheet that was scored anew: a fold whose two panels do not meet any more goes to the
+    new one that lies between."""
     creases = {crease.between for crease in piece_of(after).creases}
     new = {panel.name for panel in after.panels} - {panel.name for panel in before.panels}
 
@@ -126,7 +143,9 @@ def refolded(groups: Sequence[DrawnGroup], before: DrawnSheet, after: DrawnSheet
                 return fold.model_copy(update={"other": one})
         return fold
 
-    return tuple(group.model_copy(update={"folds": tuple(mended(fold) for fold in group.folds)}) for group in groups)
+    return tuple(
+        group.model_copy(update={"folds": tuple(mended(fold) for fold in group.folds)}) for group in groups
+    )
 
 
 def turned_over(groups: Sequence[DrawnGroup], number: int) -> tuple[DrawnGroup, ...]:
@@ -136,10 +155,15 @@ def turned_over(groups: Sequence[DrawnGroup], number: int) -> tuple[DrawnGroup, 
     return (*groups[:number], group.model_copy(update={"folds": folds}), *groups[number + 1 :])
 
 
-def folded_over(groups: Sequence[DrawnGroup], sheet: DrawnSheet, one: str, other: str) -> tuple[DrawnGroup, ...]:
+def folded_over(
+    groups: Sequence[DrawnGroup], sheet: DrawnSheet, one: str, other: str
+) -> tuple[DrawnGroup, ...]:
     """One panel more that folds over, last of all."""
     name = _new({group.name for group in groups}, other)
-    return (*groups, DrawnGroup(name=name, folds=(DrawnFold(sheet=sheet.name, one=one, other=other, degrees=180.0),)))
+    return (
+        *groups,
+        DrawnGroup(name=name, folds=(DrawnFold(sheet=sheet.name, one=one, other=other, degrees=180.0),)),
+    )
 
 
 def _field(axis: Axis) -> str:
@@ -151,4 +175,6 @@ def _new(taken: set[str], wish: str = "") -> str:
     if wish and wish not in taken:
         return wish
     stem = wish or "panel"
-    return next(name for number in range(1 if not wish else 2, 500) if (name := f"{stem} {number}") not in taken)
+    return next(
+        name for number in range(1 if not wish else 2, 500) if (name := f"{stem} {number}") not in taken
+    )

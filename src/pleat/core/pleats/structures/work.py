@@ -1,4 +1,5 @@
-"""The bench steps of a structure, read off its programme: shape, score, fold, join, dry, paper, fill, shut."""
+"""The bench steps of a structure, read off its programme: shape, score, fold, join, dry, paper, fill,
+shut."""
 
 from __future__ import annotations
 
@@ -12,7 +13,16 @@ from pleat.core.base.words import joined, many
 from pleat.core.engines.folding.programme import FoldOperation, LayOperation
 from pleat.core.engines.folding.sheet import BODY, Piece, scores
 from pleat.core.engines.folding.tasks import in_order, scored, shaped, tasks
-from pleat.core.pleats.structures.cut import NOT_CUT, by_size, counted, kind_of, said, sheets, sorts, unnumbered
+from pleat.core.pleats.structures.cut import (
+    NOT_CUT,
+    by_size,
+    counted,
+    kind_of,
+    said,
+    sheets,
+    sorts,
+    unnumbered,
+)
 from pleat.core.pleats.structures.dressing import Filling
 from pleat.core.pleats.structures.made import Made
 from pleat.core.trade.making import FOLDED_DRIES_MINUTES
@@ -20,8 +30,8 @@ from pleat.core.trade.making import FOLDED_DRIES_MINUTES
 
 @dataclass(frozen=True)
 class StructureSteps:
-    """What the steps of a structure are called and wait for: the name before its states, whether a fastener is fixed between its papers, and
-    the pieces that are glued on ``later``, by what holds it."""
+    """What the steps of a structure are called and wait for: the name before its states, whether a fastener
+    is fixed between its papers, and the pieces that are glued on ``later``, by what holds it."""
 
     prefix: str
     fastened: bool = False
@@ -29,10 +39,13 @@ class StructureSteps:
 
 
 def cut_out(made: Made) -> tuple[str, ...]:
-    """The states of the work in which its pieces are cut; boards of leaves come before those that wait for the block."""
+    """The states of the work in which its pieces are cut; boards of leaves come before those that wait for
+    the block."""
     return tuple(
         dict.fromkeys(
-            f"{piece.stock}.{'first' if piece.stock == 'board' else 'cut'}" for piece in sheets(made) if piece.stock not in NOT_CUT
+            f"{piece.stock}.{'first' if piece.stock == 'board' else 'cut'}"
+            for piece in sheets(made)
+            if piece.stock not in NOT_CUT
         )
     )
 
@@ -42,7 +55,9 @@ def steps(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps) -> t
     every = {name: piece for name, (piece, _) in counted(made).items()}
     cut = cut_out(made)
     found = [
-        *_shape({name: one for name, one in every.items() if shaped(one) and one.stock not in NOT_CUT}, work, cut),
+        *_shape(
+            {name: one for name, one in every.items() if shaped(one) and one.stock not in NOT_CUT}, work, cut
+        ),
         *_score({name: one for name, one in every.items() if scored(one)}, ruler, work, cut),
         *_joins(made, work, cut),
         *_papers(made, filling, ruler, work, cut),
@@ -51,25 +66,35 @@ def steps(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps) -> t
     ]
     given = {state for step in found for state in step.gives}
     own = f"{work.prefix}."
-    return tuple(replace(step, needs=tuple(one for one in step.needs if one in given or not one.startswith(own))) for step in found)
+    return tuple(
+        replace(step, needs=tuple(one for one in step.needs if one in given or not one.startswith(own)))
+        for step in found
+    )
 
 
 def _shape(pieces: Mapping[str, Piece], work: StructureSteps, cut: tuple[str, ...]) -> tuple[Step, ...]:
     if not pieces:
         return ()
     names = joined(pieces)
-    kept = " Keep the offcut: another piece comes out of it." if any(one.offcuts for one in pieces.values()) else ""
+    kept = (
+        " Keep the offcut: another piece comes out of it."
+        if any(one.offcuts for one in pieces.values())
+        else ""
+    )
     return (
         Step(
             key=f"{work.prefix}_shape",
             title=f"Cut the {names} to shape",
-            detail=f"Corners and slants as drawn, before anything is scored or glued.{kept} Half a card's thickness off beside a tab, so that it does not stand out once it is folded in.",
+            detail=f"Corners and slants as drawn, before anything is scored or glued.{kept} Half a card's "
+            "thickness off beside a tab, so that it does not stand out once it is folded in.",
             tools=("knife", "steel rule", "mat"),
             needs=cut,
             gives=(f"{work.prefix}.shaped",),
             tags=frozenset({"cut-out"}),
             cautions=(KNIFE,),
-            signature=signature(*(round(x, 1) for one in pieces.values() for edge in one.outlines for x, _ in edge)),
+            signature=signature(
+                *(round(x, 1) for one in pieces.values() for edge in one.outlines for x, _ in edge)
+            ),
             missing=Missing(
                 slip="F4",
                 words=f"the {names} {'is' if len(pieces) == 1 else 'are'} not cut to shape",
@@ -91,11 +116,15 @@ def marks(piece: Piece, ruler: Ruler) -> str:
     for upright, edge in ((True, "the left edge"), (False, "the head")):
         places = scores(piece, upright=upright)
         if places:
-            found.append(f"{', '.join(ruler.number(ruler.snap(at)) for at in places)} {ruler.name} from {edge}")
+            found.append(
+                f"{', '.join(ruler.number(ruler.snap(at)) for at in places)} {ruler.name} from {edge}"
+            )
     return "; ".join(found)
 
 
-def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: StructureSteps, cut: tuple[str, ...]) -> tuple[Step, ...]:
+def _score(
+    pieces: Mapping[str, Piece], ruler: Ruler, work: StructureSteps, cut: tuple[str, ...]
+) -> tuple[Step, ...]:
     if not pieces:
         return ()
     listed = "; ".join(f"{name}: {marks(one, ruler)}" for name, one in pieces.items())
@@ -103,11 +132,19 @@ def _score(pieces: Mapping[str, Piece], ruler: Ruler, work: StructureSteps, cut:
         Step(
             key=f"{work.prefix}_score",
             title=f"Score the {joined(pieces)}",
-            detail=f"Inside up, all from one edge. {listed}. Then fold every score once each way and burnish it.",
+            detail=f"Inside up, all from one edge. {listed}. Then fold every score once each way and burnish "
+            "it.",
             tools=("rule and scoring tool", "bone folder"),
             needs=(*cut, f"{work.prefix}.shaped"),
             gives=(f"{work.prefix}.scored",),
-            signature=signature(*(at for one in pieces.values() for upright in (True, False) for at in scores(one, upright=upright))),
+            signature=signature(
+                *(
+                    at
+                    for one in pieces.values()
+                    for upright in (True, False)
+                    for at in scores(one, upright=upright)
+                )
+            ),
             minutes=2 + sum(len(scores(one)) + len(scores(one, upright=False)) for one in pieces.values()),
             kind="fold",
             set_up=2,
@@ -128,7 +165,8 @@ def _joins(made: Made, work: StructureSteps, cut: tuple[str, ...]) -> list[Step]
             Step(
                 key=f"{work.prefix}_join_{number}",
                 title=sentence,
-                detail=f"{first}Try it dry, edges level, then glue the tab or flange alone and never the fold.{again}"
+                detail=f"{first}Try it dry, edges level, then glue the tab or flange alone and never the "
+                f"fold.{again}"
                 if not tucked
                 else f"{first}As far as it goes, without glue.{again}",
                 tools=() if tucked else ("glue", "waste paper"),
@@ -151,17 +189,25 @@ def _joins(made: Made, work: StructureSteps, cut: tuple[str, ...]) -> list[Step]
 
 
 def _sorts_of_joining(made: Made, work: StructureSteps) -> dict[str, tuple[list[str], list[str]]]:
-    """By what is said of them, in an order that works: (what is folded first, for each time; the parts that are fixed by it)."""
+    """By what is said of them, in an order that works: (what is folded first, for each time; the parts that
+    are fixed by it)."""
     done: dict[str, tuple[list[str], list[str]]] = {}
     folded: dict[str, list[str]] = {}
-    called = {piece.name: name for name, alike in sorts(made).items() for piece in alike if piece.stock not in NOT_CUT}
+    called = {
+        piece.name: name
+        for name, alike in sorts(made).items()
+        for piece in alike
+        if piece.stock not in NOT_CUT
+    }
     build = made.programme.build
     todo = tasks(made.programme)
     for number in in_order(todo):
         task = todo[number]
         one = build[task.operations[0]] if task.operations else None
         if isinstance(one, FoldOperation):
-            folded.setdefault(one.piece, []).extend(said((kind_of(one.piece), other)) for _, other, _ in one.angles)
+            folded.setdefault(one.piece, []).extend(
+                said((kind_of(one.piece), other)) for _, other, _ in one.angles
+            )
         if not isinstance(one, LayOperation) or one.laid[0].startswith("on ") or one.laid[0] in work.later:
             continue
         first = joined(folded.pop(one.laid[0], []))
@@ -203,7 +249,10 @@ def _drying(key: str, title: str, detail: str, needs: tuple[str, ...], gives: tu
 def _sentence(one: LayOperation) -> str:
     """What is joined to what: pieces by their names where there are two."""
     same = one.laid[0] == one.host[0]
-    laid, host = (unnumbered(said(key) if same or key[1] == BODY else f"{said(key)} of the {key[0]}") for key in (one.laid, one.host))
+    laid, host = (
+        unnumbered(said(key) if same or key[1] == BODY else f"{said(key)} of the {key[0]}")
+        for key in (one.laid, one.host)
+    )
     if not same and laid == host:  # pieces of one sort: the next one goes into the one before
         laid = f"{laid.partition(' of the ')[0]} of each {unnumbered(one.laid[0])}"
         host = f"{host.partition(' of the ')[0]} of the one around it"
@@ -211,9 +260,11 @@ def _sentence(one: LayOperation) -> str:
     return f"{verb} the {laid}{' under' if one.side == 'B' else ' to'} the {host}"
 
 
-def _papers(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps, cut: tuple[str, ...]) -> tuple[Step, ...]:
-    """The papers of the faces. Where a fastener is hidden by them, that of its first half's face comes first, and the others once the second half
-    is fixed on what it came down on."""
+def _papers(
+    made: Made, filling: Filling, ruler: Ruler, work: StructureSteps, cut: tuple[str, ...]
+) -> tuple[Step, ...]:
+    """The papers of the faces. Where a fastener is hidden by them, that of its first half's face comes first,
+    and the others once the second half is fixed on what it came down on."""
     if not filling.mats or not made.dressings:
         return ()
     count = len(made.dressings) * made.copies
@@ -221,7 +272,8 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps, cu
     first = Step(
         key=f"{work.prefix}_papers_first",
         title="Give the first half's face its paper",
-        detail=f"Over the half that is fixed, a border of {ruler.show(filling.border_mm)} on each side; under weight until it is dry, for the thing is shut next.",
+        detail=f"Over the half that is fixed, a border of {ruler.show(filling.border_mm)} on each side; "
+        "under weight until it is dry, for the thing is shut next.",
         tools=("glue",),
         needs=(*ready, "fastener.first"),
         gives=(f"{work.prefix}.papered.first",),
@@ -238,7 +290,9 @@ def _papers(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps, cu
         Step(
             key=f"{work.prefix}_papers",
             title="Give every other face its paper" if work.fastened else "Give every face its paper",
-            detail=f"{many(count - work.fastened, 'face')}, a border of {ruler.show(filling.border_mm)} on each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a paper is done before it goes on.",
+            detail=f"{many(count - work.fastened, 'face')}, a border of {ruler.show(filling.border_mm)} on "
+            "each side; not over a fold, and not into a mouth. What has to be drawn, stamped or sewn on a "
+            "paper is done before it goes on.",
             tools=("glue",),
             needs=(*ready, *(("fastener.first", "fastener.on") if work.fastened else ())),
             gives=(f"{work.prefix}.papered",),
@@ -267,7 +321,8 @@ def _fill(made: Made, filling: Filling, work: StructureSteps) -> tuple[Step, ...
         Step(
             key=f"{work.prefix}_fill",
             title=f"Mount {many(made.places, 'place')}",
-            detail=f"{filling.title.capitalize()}, each in the middle of its place. Measure one that is done: its thickness is what the gussets were made for.",
+            detail=f"{filling.title.capitalize()}, each in the middle of its place. Measure one that is "
+            "done: its thickness is what the gussets were made for.",
             tools=("glue or corners",),
             needs=(f"{work.prefix}.papered", f"{work.prefix}.dry"),
             gives=(f"{work.prefix}.filled",),
@@ -285,7 +340,10 @@ def _set(made: Made, filling: Filling, work: StructureSteps) -> tuple[Step, ...]
     if not papers and not places:
         return ()
     what = joined(name for name, there in (("papers", papers), ("what is mounted", places)) if there)
-    detail = "Open, under weight, waste paper on every face: shut while the paste is wet, faces stick to each other."
+    detail = (
+        "Open, under weight, waste paper on every face: shut while the paste is wet, faces stick to "
+        "each other."
+    )
     needs = (f"{work.prefix}.papered", f"{work.prefix}.filled")
     return (_drying(f"{work.prefix}_set", f"Let {what} dry", detail, needs, (f"{work.prefix}.set",)),)
 

@@ -31,7 +31,9 @@ def upgrade() -> None:
         sa.Column("document", sa.Text(), nullable=False),
         sa.Column("label", sa.String(200), nullable=False),
         sa.Column("made_at", sa.DateTime(), nullable=False),
-        sa.ForeignKeyConstraint(["book_id"], ["books.id"], name="fk_revisions_book_id_books", ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["book_id"], ["books.id"], name="fk_revisions_book_id_books", ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("book_id", "number", name="pk_revisions"),
     )
     op.create_table(
@@ -41,7 +43,9 @@ def upgrade() -> None:
         sa.Column("window", sa.String(40), nullable=False),
         sa.Column("label", sa.String(200), nullable=False),
         sa.Column("made_at", sa.DateTime(), nullable=False),
-        sa.ForeignKeyConstraint(["book_id"], ["books.id"], name="fk_changes_book_id_books", ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["book_id"], ["books.id"], name="fk_changes_book_id_books", ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("book_id", "version", name="pk_changes"),
     )
     op.create_table(

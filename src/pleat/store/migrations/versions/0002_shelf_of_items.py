@@ -46,18 +46,29 @@ def upgrade() -> None:
         sa.Column("step", sa.String(40), nullable=False),
         sa.Column("item_id", sa.Integer(), nullable=False),
         sa.Column("amount", sa.Integer(), nullable=False),
-        sa.ForeignKeyConstraint(["book_id"], ["books.id"], name="fk_takings_book_id_books", ondelete="CASCADE"),
-        sa.ForeignKeyConstraint(["item_id"], ["items.id"], name="fk_takings_item_id_items", ondelete="CASCADE"),
+        sa.ForeignKeyConstraint(
+            ["book_id"], ["books.id"], name="fk_takings_book_id_books", ondelete="CASCADE"
+        ),
+        sa.ForeignKeyConstraint(
+            ["item_id"], ["items.id"], name="fk_takings_item_id_items", ondelete="CASCADE"
+        ),
         sa.PrimaryKeyConstraint("id", name="pk_takings"),
     )
     op.create_index("ix_takings_book_id", "takings", ["book_id"])
     op.create_index("ix_takings_item_id", "takings", ["item_id"])
-    op.bulk_insert(items, [_item(*row) for row in op.get_bind().execute(sa.text("SELECT id, name, document FROM papers ORDER BY id"))])
+    op.bulk_insert(
+        items,
+        [
+            _item(*row)
+            for row in op.get_bind().execute(sa.text("SELECT id, name, document FROM papers ORDER BY id"))
+        ],
+    )
     op.drop_table("papers")
 
 
 def _item(id_: int, name: str, document: str) -> dict[str, object]:
-    """A paper of the old table; what it is searched by is worked out as it was when this migration was written."""
+    """A paper of the old table; what it is searched by is worked out as it was when this migration was
+    written."""
     paper = json.loads(document)
     measured = paper.pop("measured_mm", None)
     paper["readings_mm"] = [] if measured is None else [measured]
@@ -84,4 +95,6 @@ def _item(id_: int, name: str, document: str) -> dict[str, object]:
 
 
 def downgrade() -> None:
-    raise NotImplementedError("items of other kinds than papers would be lost; restore the file from before instead")
+    raise NotImplementedError(
+        "items of other kinds than papers would be lost; restore the file from before instead"
+    )

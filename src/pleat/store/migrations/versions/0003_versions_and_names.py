@@ -1,4 +1,5 @@
-"""Items get a version and revisions a name; papers that came with the first schema get what they are good for."""
+"""Items get a version and revisions a name; papers that came with the first schema get what they are good
+for."""
 
 import json
 
@@ -18,7 +19,11 @@ _BULK = {"copier": 1.3, "drawing": 1.2, "cardstock": 1.25, "coated": 0.9, "water
 def upgrade() -> None:
     op.add_column("items", sa.Column("version", sa.Integer(), nullable=False, server_default="1"))
     op.add_column("revisions", sa.Column("name", sa.String(80), nullable=True))
-    papers = op.get_bind().execute(sa.text("SELECT id, document, thickness_mm FROM items WHERE kind = 'paper' AND uses = ''")).all()
+    papers = (
+        op.get_bind()
+        .execute(sa.text("SELECT id, document, thickness_mm FROM items WHERE kind = 'paper' AND uses = ''"))
+        .all()
+    )
     for id_, document, known in papers:
         paper = json.loads(document)
         readings, grammage = paper.get("readings_mm") or [], paper.get("grammage")
@@ -30,7 +35,8 @@ def upgrade() -> None:
         uses = [use for use, low, high in _USES if thick and low <= thick <= high]
         if uses:
             op.get_bind().execute(
-                sa.text("UPDATE items SET uses = :uses WHERE id = :id"), {"uses": "".join(f",{use}" for use in uses) + ",", "id": id_}
+                sa.text("UPDATE items SET uses = :uses WHERE id = :id"),
+                {"uses": "".join(f",{use}" for use in uses) + ",", "id": id_},
             )
 
 

@@ -32,7 +32,10 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("number", name="pk_epochs"),
         sqlite_autoincrement=True,
     )
-    op.bulk_insert(epochs, [{"number": 1, "token": secrets.token_hex(8), "begun_at": datetime.now(UTC).replace(tzinfo=None)}])
+    op.bulk_insert(
+        epochs,
+        [{"number": 1, "token": secrets.token_hex(8), "begun_at": datetime.now(UTC).replace(tzinfo=None)}],
+    )
     op.create_table(
         "devices",
         sa.Column("id", sa.Integer(), nullable=False),
@@ -60,9 +63,12 @@ def _each(source: str, target: str, turned: Callable[[Any], bytes | str]) -> Non
     """Fill a column of every state from another one, a few at a time."""
     connection, last = op.get_bind(), (0, 0)
     read = sa.text(
-        f"SELECT book_id, number, {source} FROM revisions WHERE (book_id, number) > (:book, :number) ORDER BY book_id, number LIMIT :most"
+        f"SELECT book_id, number, {source} FROM revisions WHERE (book_id, number) > (:book, :number) ORDER "
+        "BY book_id, number LIMIT :most"
     )
     write = sa.text(f"UPDATE revisions SET {target} = :value WHERE book_id = :book AND number = :number")
     while rows := connection.execute(read, {"book": last[0], "number": last[1], "most": _READ_AT_ONCE}).all():
-        connection.execute(write, [{"value": turned(row[2]), "book": row[0], "number": row[1]} for row in rows])
+        connection.execute(
+            write, [{"value": turned(row[2]), "book": row[0], "number": row[1]} for row in rows]
+        )
         last = (rows[-1][0], rows[-1][1])

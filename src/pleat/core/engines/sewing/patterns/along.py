@@ -1,4 +1,5 @@
-"""Patterns that sew one section after the other with one thread: in at one end, along, out at the other and up, with kettles at the ends."""
+"""Patterns that sew one section after the other with one thread: in at one end, along, out at the other and
+up, with kettles at the ends."""
 
 from __future__ import annotations
 
@@ -16,7 +17,8 @@ def _order(row: int, stations: int) -> tuple[int, ...]:
 
 
 def kettled(rows: int, stations: int, course: Course) -> Thread:
-    """Row by row with ``course``: tied to the tail at the first return, later under the climb that is there already."""
+    """Row by row with ``course``: tied to the tail at the first return, later under the climb that is there
+    already."""
     needle, climbs = Needle(1, 1, "outside"), {1: 0, stations: 0}
     for row in range(1, rows + 1):
         order = _order(row, stations)
@@ -58,7 +60,8 @@ def under_spans(needle: Needle, row: int, order: Sequence[int]) -> None:
 
 
 def long_stitch(rows: int, stations: int) -> Thread:
-    """All along through the cover, from a stopper knot to a stopper knot; nothing links the sections but the way up."""
+    """All along through the cover, from a stopper knot to a stopper knot; nothing links the sections but the
+    way up."""
     needle = Needle(1, 1, "outside", "knot")
     for row in range(1, rows + 1):
         needle.to(row).through(*_order(row, stations))
@@ -66,9 +69,11 @@ def long_stitch(rows: int, stations: int) -> Thread:
 
 
 def two_on(rows: int, stations: int) -> Thread:
-    """Two sections with every run of the thread, changing from one to the other at each tape; the first and last two all along.
+    """Two sections with every run of the thread, changing from one to the other at each tape; the first and
+    last two all along.
 
-    An odd number of tapes from three, so that a run ends in the upper section, and an even number of sections from six.
+    An odd number of tapes from three, so that a run ends in the upper section, and an even number of sections
+    from six.
     """
     needle, climbs = Needle(1, 1, "outside"), {1: 0, stations: 0}
     runs = [(1,), (2,), *((row, row + 1) for row in range(3, rows - 2, 2)), (rows - 1,), (rows,)]
@@ -83,15 +88,23 @@ def two_on(rows: int, stations: int) -> Thread:
 def two_on_promise(rows: int, stations: int) -> Promise:
     """Holes of paired sections that the thread leaves to the other one of the pair stay empty on purpose."""
     passed = set(passes(two_on(rows, stations)))
-    empty = {(row, hole) for row in range(3, rows - 1) for hole in range(1, stations + 1) if (row, hole) not in passed}
-    return Promise(covered="none", links="ends", unused=frozenset(empty), cross=3, slant=True, supports="every pair")
+    empty = {
+        (row, hole)
+        for row in range(3, rows - 1)
+        for hole in range(1, stations + 1)
+        if (row, hole) not in passed
+    }
+    return Promise(
+        covered="none", links="ends", unused=frozenset(empty), cross=3, slant=True, supports="every pair"
+    )
 
 
 def link(rows: int, stations: int, boards: bool) -> Thread:
-    """At every hole out, round the board or under the section below, and in again; at the last one up to the next section.
+    """At every hole out, round the board or under the section below, and in again; at the last one up to the
+    next section.
 
-    The first section's loops are held by those of the second, or by the board. At the last board the thread goes round it before it goes
-    in: out and in by one hole would cancel.
+    The first section's loops are held by those of the second, or by the board. At the last board the thread
+    goes round it before it goes in: out and in by one hole would cancel.
     """
     needle = Needle(1, 1, "inside")
 

@@ -1,4 +1,5 @@
-"""Patterns that sew each section by itself through its fold: pamphlet stitches, paired ties, loops; and two sections with one thread."""
+"""Patterns that sew each section by itself through its fold: pamphlet stitches, paired ties, loops; and two
+sections with one thread."""
 
 from __future__ import annotations
 
@@ -11,7 +12,8 @@ def middle(stations: int) -> int:
 
 
 def straight_past(stations: int, side: Side, row: int = 1) -> Thread:
-    """From the middle to the head, back, straight past the middle to the tail and home; tied over the long stitch. Three stations or more.
+    """From the middle to the head, back, straight past the middle to the tail and home; tied over the long
+    stitch. Three stations or more.
 
     >>> [move.at for move in straight_past(5, "inside") if move.do == "pass"]
     [3, 2, 1, 2, 4, 5, 4, 3]
@@ -23,13 +25,15 @@ def straight_past(stations: int, side: Side, row: int = 1) -> Thread:
 
 
 def straight_past_promise(stations: int, cover: bool) -> Promise:
-    """Every gap is covered; of five holes or more on both sides, but for the long stitch past the middle of an even number."""
+    """Every gap is covered; of five holes or more on both sides, but for the long stitch past the middle of
+    an even number."""
     whole = stations % 2 and stations > 3
     return Promise(covered="both" if whole else "either", may_pass=frozenset({middle(stations)}), cover=cover)
 
 
 def figure_of_eight(stations: int, side: Side, row: int = 1) -> Thread:
-    """From the middle to the head and back, through the middle to the tail and back, home along the fold; both tails at one hole.
+    """From the middle to the head and back, through the middle to the tail and back, home along the fold;
+    both tails at one hole.
 
     >>> [move.at for move in figure_of_eight(3, "inside") if move.do == "pass"]
     [2, 1, 2, 3]
@@ -49,8 +53,9 @@ def paired_promise(stations: int, cover: bool) -> Promise:
 
 
 def double(figure: Thread) -> Thread:
-    """A pamphlet stitch through two sections at once: out of one fold and into the other at every hole, so that a passage of the one-section
-    path becomes two across the spine. Its inside is that of the first section, its outside that of the second."""
+    """A pamphlet stitch through two sections at once: out of one fold and into the other at every hole, so
+    that a passage of the one-section path becomes two across the spine. Its inside is that of the first
+    section, its outside that of the second."""
     row, made = 1, [Move("start", 1, figure[0].at, "inside")]
     for move in figure[1:]:
         if move.do == "pass":
@@ -66,7 +71,8 @@ def double_promise(stations: int, cover: bool) -> Promise:
 
 
 def loop(holes: int, side: Side, row: int = 1) -> Thread:
-    """Elastic or cord round the fold: through two holes, through one and round the head, or round head and tail over two notches."""
+    """Elastic or cord round the fold: through two holes, through one and round the head, or round head and
+    tail over two notches."""
     ends = {2: (1, 2), 1: (1, 0), 0: (0, 1)}[holes]
     return Needle(row, ends[0], side).through(*ends).tie("tail", ends[0])
 

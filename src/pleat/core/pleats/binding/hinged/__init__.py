@@ -1,1 +1,2 @@
-"""Leaves held by folded hinges: strips with hills, chains of connectors, zigzag spines, tabs in a row, end panels."""
+"""Leaves held by folded hinges: strips with hills, chains of connectors, zigzag spines, tabs in a row, end
+panels."""

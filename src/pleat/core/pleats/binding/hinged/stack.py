@@ -1,6 +1,8 @@
-"""A stack of leaves on a hinge as a folding programme: built shut from the back board up, then opened leaf by leaf. A leaf's spine edge lies in the fold it turns about.
+"""A stack of leaves on a hinge as a folding programme: built shut from the back board up, then opened leaf by
+leaf. A leaf's spine edge lies in the fold it turns about.
 
-Only one opening stands open at a time: as a leaf turns, the gap that was open shuts under it and the next one opens.
+Only one opening stands open at a time: as a leaf turns, the gap that was open shuts under it and the next one
+opens.
 """
 
 from __future__ import annotations
@@ -8,7 +10,15 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from pleat.core.engines.folding.programme import Add, Angle, FoldGroup, FoldOperation, LayOperation, Operation, Programme
+from pleat.core.engines.folding.programme import (
+    Add,
+    Angle,
+    FoldGroup,
+    FoldOperation,
+    LayOperation,
+    Operation,
+    Programme,
+)
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece
 
 FRONT, BACK = "front board", "back board"
@@ -16,7 +26,8 @@ FRONT, BACK = "front board", "back board"
 
 @dataclass(frozen=True)
 class Joint:
-    """What stands open between two neighbours of the stack: the piece, and its two creases with the angles they have shut; open they are flat."""
+    """What stands open between two neighbours of the stack: the piece, and its two creases with the angles
+    they have shut; open they are flat."""
 
     piece: str
     shut: tuple[Angle, ...]
@@ -36,7 +47,8 @@ def boards(width: float, height: float, stock: str) -> tuple[Piece, Piece]:
 
 
 def opened(build: Sequence[Operation], joints: Sequence[Joint]) -> Programme:
-    """The programme from the shut stack: the front is turned, then each leaf; ``joints`` run from the front to the back."""
+    """The programme from the shut stack: the front is turned, then each leaf; ``joints`` run from the front
+    to the back."""
     groups = []
     for number, joint in enumerate(joints):
         moves = [FoldOperation(joint.piece, joint.open)]
@@ -48,9 +60,11 @@ def opened(build: Sequence[Operation], joints: Sequence[Joint]) -> Programme:
     return Programme(tuple(build), tuple(groups), opens=True)
 
 
-def connectors(gussets: Sequence[float], size: tuple[float, float], flange: float, stocks: tuple[str, str, str]) -> Programme:
-    """A chain: a connector, flange, gusset and flange, between each two neighbours; ``gussets`` run from the front board to the back one, ``stocks`` are those of
-    connectors, leaves and boards."""
+def connectors(
+    gussets: Sequence[float], size: tuple[float, float], flange: float, stocks: tuple[str, str, str]
+) -> Programme:
+    """A chain: a connector, flange, gusset and flange, between each two neighbours; ``gussets`` run from the
+    front board to the back one, ``stocks`` are those of connectors, leaves and boards."""
     width, height = size
     card, leaf, cover = stocks
     back, front = boards(width, height, cover)
@@ -59,9 +73,16 @@ def connectors(gussets: Sequence[float], size: tuple[float, float], flange: floa
     below = (BACK, "body")
     for number in range(len(gussets) - 1, -1, -1):
         name = f"connector {number + 1}"
-        spans = [Span("upper flange", flange), Span(f"gusset {number + 1}", gussets[number]), Span("lower flange", flange)]
+        spans = [
+            Span("upper flange", flange),
+            Span(f"gusset {number + 1}", gussets[number]),
+            Span("lower flange", flange),
+        ]
         sheet = piece(name, card, spans, [Span("", height)], glued=("upper flange", "lower flange"))
-        shut: tuple[Angle, ...] = ((f"gusset {number + 1}", "lower flange", 90.0), ("upper flange", f"gusset {number + 1}", 90.0))
+        shut: tuple[Angle, ...] = (
+            (f"gusset {number + 1}", "lower flange", 90.0),
+            ("upper flange", f"gusset {number + 1}", 90.0),
+        )
         above = front if number == 0 else board(leaf_name(number), leaf, width, height)
         steps += [
             Add(sheet, "lower flange"),
@@ -76,9 +97,13 @@ def connectors(gussets: Sequence[float], size: tuple[float, float], flange: floa
 
 
 def hills(
-    count: int, sizes: tuple[float, float, float, float, float], size: tuple[float, float], stocks: tuple[str, str, str]
+    count: int,
+    sizes: tuple[float, float, float, float, float],
+    size: tuple[float, float],
+    stocks: tuple[str, str, str],
 ) -> Programme:
-    """A strip of hills and gaps, a leaf on every hill; ``sizes`` are first flange, end, hill, gap and last flange in mm. A gap of nothing makes a zigzag."""
+    """A strip of hills and gaps, a leaf on every hill; ``sizes`` are first flange, end, hill, gap and last
+    flange in mm. A gap of nothing makes a zigzag."""
     width, height = size
     card, leaf, cover = stocks
     strip = hill_strip(count, sizes, height, card)
@@ -115,11 +140,14 @@ def hills(
 
 
 def held_by(count: int) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    """The panels that may lie on the front board and on the back one: the flange, without one the end, without that the hill itself."""
+    """The panels that may lie on the front board and on the back one: the flange, without one the end,
+    without that the hill itself."""
     return ("first flange", "first end", "hill 1 front"), ("last flange", "last end", f"hill {count} back")
 
 
-def hill_strip(count: int, sizes: tuple[float, float, float, float, float], height: float, card: str) -> Piece:
+def hill_strip(
+    count: int, sizes: tuple[float, float, float, float, float], height: float, card: str
+) -> Piece:
     """The strip inside up: first flange, end, hills with gaps between, end, last flange."""
     first, end, hill, gap, last = sizes
     spans = [Span("first flange", first), Span("first end", end)]
@@ -137,7 +165,8 @@ def hill_strip(count: int, sizes: tuple[float, float, float, float, float], heig
 
 
 def _over(floor: str, above: str, below: str, names: set[str]) -> tuple[Angle, ...]:
-    """How the panel above comes over the one below: up a floor and over, or at once where there is no floor."""
+    """How the panel above comes over the one below: up a floor and over, or at once where there is no
+    floor."""
     if floor in names and floor not in (above, below):
         return ((floor, below, 90.0), (above, floor, 90.0))
     return ((above, below, 180.0),)

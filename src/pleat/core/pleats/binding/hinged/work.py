@@ -1,4 +1,5 @@
-"""A hinge worked out: its pieces as parts and on the drawing, its figures, and the steps from scoring to the leaves glued on."""
+"""A hinge worked out: its pieces as parts and on the drawing, its figures, and the steps from scoring to the
+leaves glued on."""
 
 from __future__ import annotations
 
@@ -26,8 +27,10 @@ from pleat.core.trade.cases import STRIP_BORDER_MM
 
 @dataclass(frozen=True)
 class HingeSpec:
-    """What a kind of hinge says of itself: (piece, how many of it) as they are cut, the programme of the moving view, figures, checks and pieces beside those of all hinges; the fields on its drawing as
-    (path, piece, panel, value by itself); widths in mm of the strips that dress it, with how many. ``folded`` says how it is folded, ``glued`` how leaves go on."""
+    """What a kind of hinge says of itself: (piece, how many of it) as they are cut, the programme of the
+    moving view, figures, checks and pieces beside those of all hinges; the fields on its drawing as (path,
+    piece, panel, value by itself); widths in mm of the strips that dress it, with how many. ``folded`` says
+    how it is folded, ``glued`` how leaves go on."""
 
     title: str
     pieces: tuple[tuple[Piece, int], ...]
@@ -51,17 +54,25 @@ def result(left: LeftOfBinding, hinge: Hinge, own: HingeSpec, *, at: Edge, swell
     ruler, count = left.brief.ruler, left.brief.quantity
     flats = rows([(piece, piece.name, number, piece.name) for piece, number in own.pieces])
     made = Made(
-        own.programme, (), (), (), (), (), hinge.need, {CARD: hinge.card, LEAF: hinge.leaf, CASE: left.paper.stock("board").caliper}
+        own.programme,
+        (),
+        (),
+        (),
+        (),
+        (),
+        hinge.need,
+        {CARD: hinge.card, LEAF: hinge.leaf, CASE: left.paper.stock("board").caliper},
     )
     parts: list[Taken] = [
         Part(
-            piece.name,
-            piece.name,
-            *piece.size_mm,
-            number * count,
-            CARD,
-            "h",
-            folds_of(piece, made.worked.shut.angles),
+            key=piece.name,
+            name=piece.name,
+            width_mm=piece.size_mm[0],
+            height_mm=piece.size_mm[1],
+            count=number * count,
+            stock=CARD,
+            grain="h",
+            folds=folds_of(piece, made.worked.shut.angles),
             across="its folds crack",
             smaller=own.smaller,
         )
@@ -69,12 +80,12 @@ def result(left: LeftOfBinding, hinge: Hinge, own: HingeSpec, *, at: Edge, swell
     ]
     parts += [
         Part(
-            f"dress_{number}",
-            f"strip of {ruler.show(width)} for the hinge",
-            width,
-            hinge.height - 2 * STRIP_BORDER_MM,
-            many_ * count,
-            "mat",
+            key=f"dress_{number}",
+            name=f"strip of {ruler.show(width)} for the hinge",
+            width_mm=width,
+            height_mm=hinge.height - 2 * STRIP_BORDER_MM,
+            count=many_ * count,
+            stock="mat",
             across="it may curl",
         )
         for number, (width, many_) in enumerate(own.dress.items(), 1)
@@ -151,7 +162,8 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
         Step(
             key="hinge_leaves",
             title=f"Put the {many(hinge.count, 'leaf', 'leaves')} on the hinge",
-            detail=f"From the back, one after the other, spine edges level in the fold: test each fold before the next leaf goes on. {own.glued}",
+            detail="From the back, one after the other, spine edges level in the fold: test each fold "
+            f"before the next leaf goes on. {own.glued}",
             tools=("glue", "waste paper"),
             needs=("hinge.scored", *(("hinge.dressed",) if own.dress else ()), *ready),
             gives=("hinge.leaves",),
@@ -169,7 +181,8 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
         Step(
             key="hinge_dry",
             title="Let it dry shut, and measure it",
-            detail="Under weight, waste paper between the leaves. Then measure it at the spine, pressed by hand.",
+            detail="Under weight, waste paper between the leaves. Then measure it at the spine, pressed by "
+            "hand.",
             tools=("weight", "ruler or caliper"),
             needs=("hinge.leaves",),
             gives=("block.flat", "block.measured"),
@@ -188,7 +201,9 @@ def _dressed(own: HingeSpec, ruler: Ruler) -> Step:
     return Step(
         key="hinge_dress",
         title="Dress the hinge",
-        detail=f"{joined(f'{number} of {ruler.show(width)}' for width, number in own.dress.items())}, {ruler.thin(STRIP_BORDER_MM)} off the folds on each side, before a leaf is on: no knife gets in there later.",
+        detail=f"{joined(f'{number} of {ruler.show(width)}' for width, number in own.dress.items())}, "
+        f"{ruler.thin(STRIP_BORDER_MM)} off the folds on each side, before a leaf is on: no knife gets in "
+        "there later.",
         tools=("glue",),
         needs=("hinge.scored", "mat.cut"),
         gives=("hinge.dressed",),

@@ -34,7 +34,14 @@ def compute(_binding: AsBought, left: LeftOfBinding) -> BindingResult:
         fixes=("pages.*", "cover.*"),
         kind="hang",
     )
-    return BindingResult(key_figure=glued, figures=(glued,), checks=(), steps=(done,), at="bought", height_mm=left.pages.leaf_height_mm)
+    return BindingResult(
+        key_figure=glued,
+        figures=(glued,),
+        checks=(),
+        steps=(done,),
+        at="bought",
+        height_mm=left.pages.leaf_height_mm,
+    )
 
 
 KIND: Final = BindingKind(

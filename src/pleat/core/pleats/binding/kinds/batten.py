@@ -1,4 +1,5 @@
-"""A batten before and behind the stack, and posts through both: thin wood that keeps the held edge straight."""
+"""A batten before and behind the stack, and posts through both: thin wood that keeps the held edge
+straight."""
 
 from __future__ import annotations
 

@@ -1,4 +1,5 @@
-"""A coil screwed through a row of holes, four to the inch. Its pages shift by half a pitch when they are opened."""
+"""A coil screwed through a row of holes, four to the inch. Its pages shift by half a pitch when they are
+opened."""
 
 from __future__ import annotations
 
@@ -18,7 +19,9 @@ class Coil(Wound):
     """A coil of wire or plastic."""
 
     kind: Literal["coil"] = "coil"
-    per: Annotated[Literal["4:1", "own"], ChoiceRule("pitch", (("4:1", "4 to the inch"), ("own", "your own")))] = "4:1"
+    per: Annotated[
+        Literal["4:1", "own"], ChoiceRule("pitch", (("4:1", "4 to the inch"), ("own", "your own")))
+    ] = "4:1"
     wire_mm: Annotated[float, LengthRule("the coil's thickness", 0.3, 6, fine=True)] = 1.8
 
 
@@ -32,7 +35,9 @@ def _own(binding: Wound, bored: Bored, nominal: float) -> tuple[tuple[Figure, ..
         label="pages shift when opened",
         value=pitch / 2,
         show="thin",
-        how=f"Round the coil from one side to the other is half a turn, half a pitch of {ruler.thin(pitch)}: facing pages do not stand level. Running aslant through the stack it needs holes of {ruler.thin(need)}; these are {ruler.thin(bored.hole)}.",
+        how=f"Round the coil from one side to the other is half a turn, half a pitch of {ruler.thin(pitch)}: "
+        "facing pages do not stand level. Running aslant through the stack it needs holes of "
+        f"{ruler.thin(need)}; these are {ruler.thin(bored.hole)}.",
         rules=(Rule("arithmetic", "a turn of the coil climbs one pitch"),),
     )
     if bored.hole >= need - 1e-6:
@@ -41,9 +46,12 @@ def _own(binding: Wound, bored: Bored, nominal: float) -> tuple[tuple[Figure, ..
     check = Check(
         code="D8",
         level="stop",
-        title=f"The coil does not screw through holes of {ruler.thin(bored.hole)}: it needs {ruler.thin(need)}.",
+        title=f"The coil does not screw through holes of {ruler.thin(bored.hole)}: it needs "
+        f"{ruler.thin(need)}.",
         why="It runs aslant through the stack, and the thicker the stack, the more.",
-        offers=(Offer(label=f"punch holes of {ruler.thin(wider)}", changes=(("binding.hole_mm", wider),)),) if wider < pitch else (),
+        offers=(Offer(label=f"punch holes of {ruler.thin(wider)}", changes=(("binding.hole_mm", wider),)),)
+        if wider < pitch
+        else (),
         no_fix="" if wider < pitch else "Take a thinner coil, or one of a wider pitch.",
     )
     return (figure,), (check,)
@@ -55,7 +63,8 @@ WINDING: Final = Winding(
     hole=lambda _binding: 4.0,
     inset=lambda _binding: 6.0,
     shape="coil",
-    closing="Screw it in from the head through hole after hole, lean the stack if it catches, and bend both ends in so that it cannot wander.",
+    closing="Screw it in from the head through hole after hole, lean the stack if it catches, and bend both "
+    "ends in so that it cannot wander.",
     caution="Pliers pinch, and a cut end is sharp: bend it in, away from the page.",
     own=_own,
     coil=True,

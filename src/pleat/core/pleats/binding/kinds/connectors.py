@@ -1,4 +1,5 @@
-"""A chain of connector hinges: one between each two leaves and one to either board, each a flange, a gusset and a flange."""
+"""A chain of connector hinges: one between each two leaves and one to either board, each a flange, a gusset
+and a flange."""
 
 from __future__ import annotations
 
@@ -10,14 +11,23 @@ from pleat.core.base.plan import Figure, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import Piece, Span, piece
 from pleat.core.pleats.binding.hinged import stack, work
-from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, Hinge, HingedResult, hinge_of
+from pleat.core.pleats.binding.hinged.record import (
+    CARD,
+    CASE,
+    LEAF,
+    MOST_DRAWN,
+    Hinge,
+    HingedResult,
+    hinge_of,
+)
 from pleat.core.pleats.binding.hinged.room import Between
 from pleat.core.pleats.binding.hinged.work import HingeSpec
 from pleat.core.pleats.binding.result import LeftOfBinding
 
 
 class Connectors(Member):
-    """Pleat 5: connector hinges. ``shared`` says how what is missing against the case is made up. Whether the case opens as far is the cover's to say."""
+    """Pleat 5: connector hinges. ``shared`` says how what is missing against the case is made up. Whether the
+    case opens as far is the cover's to say."""
 
     kind: Literal["connectors"] = "connectors"
     flange_mm: Annotated[float, LengthRule("the flanges", 8, 80)] = 20.0
@@ -25,17 +35,23 @@ class Connectors(Member):
     end_mm: Annotated[float, LengthRule("the gussets to the boards", 0.5, 80)] | None = None
     shared: Annotated[
         Literal["ends", "all"],
-        ChoiceRule("what the case opens more is taken by", (("ends", "the two end connectors"), ("all", "all of them alike"))),
+        ChoiceRule(
+            "what the case opens more is taken by",
+            (("ends", "the two end connectors"), ("all", "all of them alike")),
+        ),
     ] = "ends"
 
 
 def between(record: Connectors, hinge: Hinge) -> Between:
     """What lies between two leaves."""
-    return Between(hinge.leaf.likely, record.gusset_mm, "binding.gusset_mm", "gusset", "gussets", "two leaves")
+    return Between(
+        hinge.leaf.likely, record.gusset_mm, "binding.gusset_mm", "gusset", "gussets", "two leaves"
+    )
 
 
 def gussets_of(record: Connectors, hinge: Hinge, ruler: Ruler) -> tuple[float, float]:
-    """(an inner gusset, one at an end) in mm: the inner ones for a leaf's bulk, the rest of what the case opens at the ends, or shared by all."""
+    """(an inner gusset, one at an end) in mm: the inner ones for a leaf's bulk, the rest of what the case
+    opens at the ends, or shared by all."""
     inner = between(record, hinge).size(ruler)
     if record.shared == "all" and record.gusset_mm is None and record.end_mm is None:
         each = hinge.opens(inner) / (hinge.count + 1)
@@ -71,7 +87,9 @@ def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
     own = HingeSpec(
         "connector hinges",
         tuple(pieces),
-        stack.connectors([end, *[inner] * (shown - 1), end], (hinge.width, hinge.height), flange, (CARD, LEAF, CASE)),
+        stack.connectors(
+            [end, *[inner] * (shown - 1), end], (hinge.width, hinge.height), flange, (CARD, LEAF, CASE)
+        ),
         chain,
         end,
         flange,
@@ -79,12 +97,15 @@ def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
         tuple(one for one in (between(record, hinge).check(hinge, ruler),) if one),
         (("binding.flange_mm", pieces[0][0].name, "upper flange", flange),),
         folded="Both folds of a connector are valleys.",
-        glued="A connector's lower flange on the leaf below, the next leaf on its upper flange; flips are glued to their leaf before.",
+        glued="A connector's lower flange on the leaf below, the next leaf on its upper flange; flips are "
+        "glued to their leaf before.",
     )
     return work.result(left, hinge, own, at="hinge", swell=hinge.swell(inner))
 
 
-def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain: float, ruler: Ruler) -> tuple[Figure, ...]:
+def _figures(
+    record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain: float, ruler: Ruler
+) -> tuple[Figure, ...]:
     inner, end = sizes
     opens = hinge.opens(inner)
     off = opens - (hinge.count - 1) * inner
@@ -100,14 +121,18 @@ def _figures(record: Connectors, hinge: Hinge, sizes: tuple[float, float], chain
             scrap=f"{hinge.count + 1} connectors, flange {ruler.show(record.flange_mm)}",
         ),
         between(record, hinge).figure(
-            "gussets between leaves", "Half of what is on the leaf above and half of what is on the one below", ruler
+            "gussets between leaves",
+            "Half of what is on the leaf above and half of what is on the one below",
+            ruler,
         ),
         Figure(
             key="end",
             label="gussets to the boards",
             value=end,
             show="length",
-            how=f"The case opens {ruler.show(opens)} between its boards, spine board and both gaps; the inner gussets take {ruler.show((hinge.count - 1) * inner)}: {ruler.show(off)} are shared by two.",
+            how=f"The case opens {ruler.show(opens)} between its boards, spine board and both gaps; the "
+            f"inner gussets take {ruler.show((hinge.count - 1) * inner)}: {ruler.show(off)} are shared by "
+            "two.",
             rules=(Rule("arithmetic", "what is left, halved"),),
             scrap=ruler.show(end),
         ),

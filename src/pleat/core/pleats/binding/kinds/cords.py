@@ -1,4 +1,5 @@
-"""Sewn on raised cords: at each cord the thread comes out, goes round it and in again by the same hole; kettles at the ends."""
+"""Sewn on raised cords: at each cord the thread comes out, goes round it and in again by the same hole;
+kettles at the ends."""
 
 from __future__ import annotations
 
@@ -50,11 +51,17 @@ STITCH: Final = SewingKind(
     supports=supports,
     pieces=across("cord"),
     suits=Suits(
-        fewest=2, thickest_mm=2.5, strength="strong", hard="takes care", tough=True, minutes=13, look="raised bands across the spine",
+        fewest=2,
+        thickest_mm=2.5,
+        strength="strong",
+        hard="takes care",
+        tough=True,
+        minutes=13,
+        look="raised bands across the spine",
         refuses="it climbs from section to section, so it takes two or more",
     ),
     words=SewingWords(one_by_one=True, before=(replace(HUNG, title="Hang up the cords"),)),
-)  # fmt: skip
+)
 KIND: Final = threaded.kind(
     STITCH,
     name="cords",

@@ -1,4 +1,5 @@
-"""The double pamphlet: two sections sewn through one spine with one thread, out of one fold and into the other at every hole."""
+"""The double pamphlet: two sections sewn through one spine with one thread, out of one fold and into the
+other at every hole."""
 
 from __future__ import annotations
 
@@ -37,10 +38,16 @@ STITCH: Final = SewingKind(
     threads=threads,
     promise=promise,
     suits=Suits(
-        fewest=2, most=2, thickest_mm=3.0, strength="firm", hard="some practice", minutes=9, look="stitches across the spine at every hole",
+        fewest=2,
+        most=2,
+        thickest_mm=3.0,
+        strength="firm",
+        hard="some practice",
+        minutes=9,
+        look="stitches across the spine at every hole",
         refuses="it goes out of one fold and into the other, so it takes two sections",
     ),
-)  # fmt: skip
+)
 KIND: Final = threaded.kind(
     STITCH,
     name="double",

@@ -12,7 +12,12 @@ from pleat.core.pleats.binding.kinds.zigzag import bound
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
 from pleat.core.pleats.pages.folded import FoldedBlock
 
-WORDS: Final = {"both": "both end panels", "back": "its last panel", "front": "its first panel", "free": "nothing: it lies free"}
+WORDS: Final = {
+    "both": "both end panels",
+    "back": "its last panel",
+    "front": "its first panel",
+    "free": "nothing: it lies free",
+}
 
 
 class Ends(Member):
@@ -23,14 +28,24 @@ class Ends(Member):
         Literal["both", "back", "front", "free"],
         ChoiceRule(
             "glued in by",
-            (("both", "both ends"), ("back", "the last panel"), ("front", "the first panel"), ("free", "neither, it lies free")),
+            (
+                ("both", "both ends"),
+                ("back", "the last panel"),
+                ("front", "the first panel"),
+                ("free", "neither, it lies free"),
+            ),
         ),
     ] = "back"
 
     @property
     def glued_ends(self) -> tuple[End, ...]:
         """The end panels whose outer face nobody sees."""
-        ends: dict[str, tuple[End, ...]] = {"both": ("first", "last"), "front": ("first",), "back": ("last",), "free": ()}
+        ends: dict[str, tuple[End, ...]] = {
+            "both": ("first", "last"),
+            "front": ("first",),
+            "back": ("last",),
+            "free": (),
+        }
         return ends[self.glued]
 
 
@@ -79,7 +94,8 @@ def compute(record: Ends, left: LeftOfBinding) -> EndsResult:
         glue = (
             "Lay it in, its first fold at the spine."
             if record.glued == "free"
-            else f"Glue in {WORDS[record.glued]}, its fold at the spine's edge, all over and never past the fold."
+            else f"Glue in {WORDS[record.glued]}, its fold at the spine's edge, all over and never past the "
+            "fold."
         )
         steps.append(bound(glue))
     return EndsResult(
@@ -105,6 +121,13 @@ KIND: Final = BindingKind(
     at="ends",
     traits=Traits(glue=True),
     suits=Suits(
-        fewest=1, most=1, good_to=1, thickest_mm=200.0, strength="firm", hard="first book", minutes=10, look="it draws out in one length"
+        fewest=1,
+        most=1,
+        good_to=1,
+        thickest_mm=200.0,
+        strength="firm",
+        hard="first book",
+        minutes=10,
+        look="it draws out in one length",
     ),
 )

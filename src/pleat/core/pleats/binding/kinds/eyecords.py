@@ -1,4 +1,5 @@
-"""Leaves in pairs side by side on a spine: a cord runs from eyelet to eyelet over the tab of one pair, or of two."""
+"""Leaves in pairs side by side on a spine: a cord runs from eyelet to eyelet over the tab of one pair, or of
+two."""
 
 from __future__ import annotations
 
@@ -22,13 +23,16 @@ class EyeCords(Member):
 
     kind: Literal["eyecords"] = "eyecords"
     room_mm: Annotated[float, LengthRule("room beside each tab", 0, 30)] = TAB_ROOM_MM
-    on_a_cord: Annotated[Literal[1, 2, 3], ChoiceRule("tabs to a cord", (("1", "one"), ("2", "two"), ("3", "three")))] = 2
+    on_a_cord: Annotated[
+        Literal[1, 2, 3], ChoiceRule("tabs to a cord", (("1", "one"), ("2", "two"), ("3", "three")))
+    ] = 2
     spine_mm: Annotated[float, LengthRule("the spine there is", 5, 400)] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class RowResult(BindingResult):
-    """Tabs side by side on a spine, lengths in mm: how many, their width, the room beside each, and where the cords run from its left edge."""
+    """Tabs side by side on a spine, lengths in mm: how many, their width, the room beside each, and where the
+    cords run from its left edge."""
 
     pairs: int
     tab_mm: float
@@ -61,7 +65,9 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
         label="the row on the spine",
         value=needs,
         show="length",
-        how=f"{pairs} tabs of {ruler.show(tab)}, and {ruler.show(record.room_mm)} beside each and at the ends: {pairs} × {ruler.number(tab)} + {pairs + 1} × {ruler.number(record.room_mm)} = {ruler.number(needs)} {ruler.name}.",
+        how=f"{pairs} tabs of {ruler.show(tab)}, and {ruler.show(record.room_mm)} beside each and at the "
+        f"ends: {pairs} × {ruler.number(tab)} + {pairs + 1} × {ruler.number(record.room_mm)} = "
+        f"{ruler.number(needs)} {ruler.name}.",
         rules=(Rule("arithmetic", "tabs and the room between them"), Rule("TAB_ROOM_MM", "2 mm of room")),
         scrap=ruler.show(needs),
     )
@@ -71,7 +77,10 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
         value=many(cords, "cord"),
         show="text",
         how=f"{many(pairs, 'pair')}, {record.on_a_cord} to a cord; an eyelet at head and tail of each cord.",
-        rules=(Rule("arithmetic", "pairs divided by two, rounded up"), Rule("MOST_ON_A_CORD", "at most two tabs to a cord, no source")),
+        rules=(
+            Rule("arithmetic", "pairs divided by two, rounded up"),
+            Rule("MOST_ON_A_CORD", "at most two tabs to a cord, no source"),
+        ),
         scrap=f"{many(cords, 'cord')} of {ruler.show(length)}, {2 * cords} eyelets",
     )
     quantity = left.brief.quantity
@@ -80,8 +89,10 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
         figures=(held, row),
         checks=tuple(one for one in (_fits(record, pairs, (tab, needs), ruler), _too_many(record)) if one),
         parts=(
-            Length("cord", "cord for the spine", length, cords * quantity, "cord"),
-            Count("eyelets", "eyelets", 2 * cords * quantity, "eyelet"),
+            Length(
+                key="cord", name="cord for the spine", length_mm=length, count=cords * quantity, stock="cord"
+            ),
+            Count(key="eyelets", name="eyelets", count=2 * cords * quantity, stock="eyelet"),
         ),
         steps=_steps(left, needs, cords, length),
         at="row",
@@ -103,7 +114,8 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
         Step(
             key="eyelets",
             title=f"Set {2 * cords} eyelets in the spine",
-            detail=f"In a row at head and tail, {ruler.show(ruler.near(EYELET_END_MM))} from the ends, one above each cord, evenly over {ruler.show(needs)}.",
+            detail=f"In a row at head and tail, {ruler.show(ruler.near(EYELET_END_MM))} from the ends, one "
+            f"above each cord, evenly over {ruler.show(needs)}.",
             tools=("eyelet tool",),
             needs=("cover.scored",),
             gives=("cover.eyelets",),
@@ -116,7 +128,8 @@ def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tupl
         Step(
             key="cords",
             title=f"Run the {many(cords, 'cord')}",
-            detail=f"{ruler.show(length)} each: out at the head, down the spine and in at the tail, over the tab inside of one pair or two. Tie it firmly at the head, not so tight that the spine bends.",
+            detail=f"{ruler.show(length)} each: out at the head, down the spine and in at the tail, over the "
+            "tab inside of one pair or two. Tie it firmly at the head, not so tight that the spine bends.",
             needs=("cover.eyelets", *ready),
             gives=("block.flat",),
             fixes=("pages.*", "binding.*"),
@@ -156,15 +169,28 @@ def _fits(record: EyeCords, pairs: int, row: tuple[float, float], ruler: Ruler) 
     if record.spine_mm is None or record.spine_mm >= needs - 0.05:
         return None
     fits = max(0, int((record.spine_mm - record.room_mm) // (tab + record.room_mm)))
-    fewer = (Offer(label=f"{2 * fits} leaves", changes=(("pages.amount", 2 * fits), ("pages.counted_in", "leaves"))),) if fits else ()
+    fewer = (
+        (
+            Offer(
+                label=f"{2 * fits} leaves",
+                changes=(("pages.amount", 2 * fits), ("pages.counted_in", "leaves")),
+            ),
+        )
+        if fits
+        else ()
+    )
     return Check(
         code="D11",
         level="stop",
-        title=f"The spine of {ruler.show(record.spine_mm)} is narrower than {many(pairs, 'pair')} {'needs' if pairs == 1 else 'need'}: {ruler.show(needs)}.",
-        why=f"It takes {many(fits, 'pair')}: a tab of {ruler.show(tab)} and {ruler.show(record.room_mm)} beside each.",
+        title=f"The spine of {ruler.show(record.spine_mm)} is narrower than {many(pairs, 'pair')} "
+        f"{'needs' if pairs == 1 else 'need'}: {ruler.show(needs)}.",
+        why=f"It takes {many(fits, 'pair')}: a tab of {ruler.show(tab)} and {ruler.show(record.room_mm)} "
+        "beside each.",
         offers=(
             *fewer,
-            Offer(label=f"a spine of {ruler.show(ruler.snap_up(needs))}", changes=(("binding.spine_mm", None),)),
+            Offer(
+                label=f"a spine of {ruler.show(ruler.snap_up(needs))}", changes=(("binding.spine_mm", None),)
+            ),
         ),
     )
 
@@ -192,6 +218,13 @@ KIND: Final = BindingKind(
     at="row",
     traits=Traits(refills=True, punch=True),
     suits=Suits(
-        fewest=1, most=60, good_to=12, thickest_mm=60.0, strength="firm", hard="some practice", minutes=6, look="cords down the spine"
+        fewest=1,
+        most=60,
+        good_to=12,
+        thickest_mm=60.0,
+        strength="firm",
+        hard="some practice",
+        minutes=6,
+        look="cords down the spine",
     ),
 )

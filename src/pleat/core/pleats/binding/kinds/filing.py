@@ -14,7 +14,10 @@ class Filing(Bindered):
     kind: Literal["filing"] = "filing"
     pattern: Annotated[
         Literal["iso2", "iso4", "three"],
-        ChoiceRule("filing holes", (("iso2", "two, 80 mm apart"), ("iso4", "four, 80 mm apart"), ("three", "three, 4 1/4 in apart"))),
+        ChoiceRule(
+            "filing holes",
+            (("iso2", "two, 80 mm apart"), ("iso4", "four, 80 mm apart"), ("three", "three, 4 1/4 in apart")),
+        ),
     ] = "iso2"
 
 

@@ -1,4 +1,5 @@
-"""A strip folded into hills with gaps between: a leaf on each hill, the flanges at its ends on the boards of the case."""
+"""A strip folded into hills with gaps between: a leaf on each hill, the flanges at its ends on the boards of
+the case."""
 
 from __future__ import annotations
 
@@ -10,7 +11,15 @@ from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import Piece, Span, piece
 from pleat.core.pleats.binding.hinged import stack, work
-from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, Hinge, HingedResult, hinge_of
+from pleat.core.pleats.binding.hinged.record import (
+    CARD,
+    CASE,
+    LEAF,
+    MOST_DRAWN,
+    Hinge,
+    HingedResult,
+    hinge_of,
+)
 from pleat.core.pleats.binding.hinged.room import Between
 from pleat.core.pleats.binding.hinged.work import HingeSpec
 from pleat.core.pleats.binding.result import LeftOfBinding
@@ -28,9 +37,10 @@ class Hills(Member):
     end_mm: Annotated[float, LengthRule("the end beside a flange", 0, 80)] | None = None
     flange_mm: Annotated[float, LengthRule("the flanges on the boards", 0, 120)] = 25.0
     last_flange_mm: Annotated[float, LengthRule("the last flange, where it is another", 0, 120)] | None = None
-    dress: Annotated[Literal["yes", "no"], ChoiceRule("strips that dress it", (("yes", "in the gaps and at the ends"), ("no", "none")))] = (
-        "yes"
-    )
+    dress: Annotated[
+        Literal["yes", "no"],
+        ChoiceRule("strips that dress it", (("yes", "in the gaps and at the ends"), ("no", "none"))),
+    ] = "yes"
 
 
 def between(record: Hills, hinge: Hinge) -> Between:
@@ -39,7 +49,8 @@ def between(record: Hills, hinge: Hinge) -> Between:
 
 
 def sizes_of(record: Hills, hinge: Hinge, ruler: Ruler) -> Sizes:
-    """First flange, end, hill, gap and last flange in mm: a gap holds a leaf and its hill, the ends take the rest of what the case opens."""
+    """First flange, end, hill, gap and last flange in mm: a gap holds a leaf and its hill, the ends take the
+    rest of what the case opens."""
     gap = between(record, hinge).size(ruler)
     rest = (hinge.opens(gap) - (hinge.count - 1) * gap) / 2
     end = max(rest, ruler.step_mm) if record.end_mm is None else record.end_mm
@@ -48,7 +59,8 @@ def sizes_of(record: Hills, hinge: Hinge, ruler: Ruler) -> Sizes:
 
 
 def strips_of(count: int, sizes: Sizes, height: float, longest: float) -> tuple[Piece, ...]:
-    """The strip in as few pieces as come out of a sheet that is so long: cut at the top of a hill, whose two sides are glued on each other anyway."""
+    """The strip in as few pieces as come out of a sheet that is so long: cut at the top of a hill, whose two
+    sides are glued on each other anyway."""
     whole = stack.hill_strip(count, sizes, height, CARD)
     widths = [(panel.name, panel.outline[1][0] - panel.outline[0][0]) for panel in whole.panels]
     if sum(width for _, width in widths) <= longest + 0.05:
@@ -56,7 +68,10 @@ def strips_of(count: int, sizes: Sizes, height: float, longest: float) -> tuple[
     runs: list[list[tuple[str, float]]] = [[]]
     at = 0
     while at < len(widths):
-        until = next((n for n in range(at, len(widths)) if widths[n][0].endswith("front") and "hill" in widths[n][0]), len(widths) - 1)
+        until = next(
+            (n for n in range(at, len(widths)) if widths[n][0].endswith("front") and "hill" in widths[n][0]),
+            len(widths) - 1,
+        )
         group = widths[at : until + 1]
         if runs[-1] and sum(w for _, w in (*runs[-1], *group)) > longest:
             runs.append([])
@@ -91,16 +106,26 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
         end,
         min(first, last),
         _figures(record, hinge, sizes, floor, ruler, strips),
-        tuple(one for one in (between(record, hinge).check(hinge, ruler), _twins(record, sizes, ruler)) if one),
-        (("binding.hill_mm", strips[0].name, "hill 1 front", hill), ("binding.flange_mm", strips[0].name, "first flange", first)),
-        {width: many for width, many in dress.items() if width >= 3 and many} if record.dress == "yes" else {},
+        tuple(
+            one for one in (between(record, hinge).check(hinge, ruler), _twins(record, sizes, ruler)) if one
+        ),
+        (
+            ("binding.hill_mm", strips[0].name, "hill 1 front", hill),
+            ("binding.flange_mm", strips[0].name, "first flange", first),
+        ),
+        {width: many for width, many in dress.items() if width >= 3 and many}
+        if record.dress == "yes"
+        else {},
         "Hills are mountain folds at their tops and valleys at their feet.",
-        "Glue each hill shut with its leaf: the two papers of a leaf are glued to each other with the hill between them, and any other leaf lies on its hill's front.",
+        "Glue each hill shut with its leaf: the two papers of a leaf are glued to each other with the hill "
+        "between them, and any other leaf lies on its hill's front.",
     )
     return work.result(left, hinge, own, at="hinge", swell=hinge.swell(gap))
 
 
-def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Ruler, strips: tuple[Piece, ...]) -> tuple[Figure, ...]:
+def _figures(
+    record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Ruler, strips: tuple[Piece, ...]
+) -> tuple[Figure, ...]:
     first, end, hill, gap, last = sizes
     (gaps, ends), whole = ruler.summed([(hinge.count - 1) * gap, 2 * end])
     joined = f" In {len(strips)} strips, joined at the top of a hill." if len(strips) > 1 else ""
@@ -110,13 +135,15 @@ def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Rul
             label="held by",
             value=f"{hinge.count} hills",
             show="text",
-            how=f"{hinge.count} hills of {ruler.show(hill)}, {hinge.count - 1} gaps of {ruler.show(gap)}, an end of {ruler.thin(end)} and a flange at either side.{joined}",
+            how=f"{hinge.count} hills of {ruler.show(hill)}, {hinge.count - 1} gaps of {ruler.show(gap)}, an "
+            f"end of {ruler.thin(end)} and a flange at either side.{joined}",
             rules=(Rule("arithmetic", "a hill a leaf, a gap between two"),),
             scrap=f"{hinge.count} hills of {ruler.show(hill)}, gaps {ruler.show(gap)}",
         ),
         between(record, hinge).figure(
             "a gap",
-            f"A leaf with all that is on it {ruler.thin(hinge.leaf.likely)}, and its hill 2 × {ruler.fine(hinge.card.likely)}",
+            f"A leaf with all that is on it {ruler.thin(hinge.leaf.likely)}, and its hill 2 × "
+            f"{ruler.fine(hinge.card.likely)}",
             ruler,
         ),
         Figure(
@@ -124,7 +151,8 @@ def _figures(record: Hills, hinge: Hinge, sizes: Sizes, floor: float, ruler: Rul
             label="floor, from fold to fold",
             value=floor,
             show="length",
-            how=f"Gaps {gaps} + ends {ends} = {whole} {ruler.name}; the case opens {ruler.show(hinge.opens(gap))} between its boards: spine board and both gaps.",
+            how=f"Gaps {gaps} + ends {ends} = {whole} {ruler.name}; the case opens "
+            f"{ruler.show(hinge.opens(gap))} between its boards: spine board and both gaps.",
             rules=(Rule("arithmetic", "gaps and ends"),),
             scrap=ruler.show(floor),
         ),

@@ -32,7 +32,8 @@ def compute(_binding: Itself, left: LeftOfBinding) -> BindingResult:
     done = Step(
         key="book",
         title="Shut it for the first time",
-        detail=f"{words} Slowly, and look into every gusset: what stands up there will press through the panel over it.",
+        detail=f"{words} Slowly, and look into every gusset: what stands up there will press through the "
+        "panel over it.",
         needs=pages.ready if isinstance(pages, FoldedBlock) else (),
         gives=("book.bound",),
         fixes=("pages.*", "cover.*"),
@@ -40,7 +41,9 @@ def compute(_binding: Itself, left: LeftOfBinding) -> BindingResult:
         signature=signature(words),
         kind="fold",
     )
-    return BindingResult(key_figure=held, figures=(held,), checks=(), steps=(done,), at="own", height_mm=pages.leaf_height_mm)
+    return BindingResult(
+        key_figure=held, figures=(held,), checks=(), steps=(done,), at="own", height_mm=pages.leaf_height_mm
+    )
 
 
 KIND: Final = BindingKind(

@@ -1,4 +1,5 @@
-"""Leaves on a brad in one corner, with a loop of card that carries a key ring: tags, queue cards, a book for the pocket."""
+"""Leaves on a brad in one corner, with a loop of card that carries a key ring: tags, queue cards, a book for
+the pocket."""
 
 from __future__ import annotations
 
@@ -7,7 +8,8 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.cautions import PUNCH
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.plan import Check, Count, Figure, Offer, Part, Rule, Step, signature
+from pleat.core.base.plan import Check, Count, Figure, Offer, Part, Piece, Rule, Step, signature
+from pleat.core.base.units import Ruler
 from pleat.core.pleats.binding.punched import gear
 from pleat.core.pleats.binding.punched.places import read
 from pleat.core.pleats.binding.punched.record import Bored, HolesByHand, PunchedResult, Usual, bore
@@ -25,7 +27,8 @@ class KeyRing(HolesByHand):
     loop_wide_mm: Annotated[float, LengthRule("the loop's width", 5, 60)] = 14.0
     brad_mm: Annotated[float, LengthRule("the brad's legs", 3, 60)] = 15.0
     loop_eyelets: Annotated[
-        Literal["yes", "no"], ChoiceRule("eyelets in the loop's ends", (("yes", "yes"), ("no", "no, the bare card")))
+        Literal["yes", "no"],
+        ChoiceRule("eyelets in the loop's ends", (("yes", "yes"), ("no", "no, the bare card"))),
     ] = "yes"
 
 
@@ -41,7 +44,8 @@ def usual(_binding: KeyRing, edge: float) -> Usual:
 
 
 def loop_length(binding: KeyRing, inset: float, card: float) -> float:
-    """From end to end, in mm: a lap, to the edge and clear of it, half round the ring's wire, and back (arithmetic)."""
+    """From end to end, in mm: a lap, to the edge and clear of it, half round the ring's wire, and back
+    (arithmetic)."""
     return 2 * (LOOP_LAP_MM + inset + KEYRING_CLEAR_MM) + math.pi * (binding.wire_mm + card) / 2
 
 
@@ -56,8 +60,13 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
         label="cut the loop",
         value=(binding.loop_wide_mm, long),
         show="size",
-        how=f"Twice {ruler.show(LOOP_LAP_MM)} past the hole + {ruler.show(bored.inset)} to the edge + {ruler.show(KEYRING_CLEAR_MM)} clear of it, and half round the ring's wire of {ruler.thin(binding.wire_mm)}; at the next mark {ruler.show(long)}.",
-        rules=(Rule("arithmetic", "the way of the strip"), Rule("LOOP_LAP_MM", "6 to 10 mm past the hole, no source")),
+        how=f"Twice {ruler.show(LOOP_LAP_MM)} past the hole + {ruler.show(bored.inset)} to the edge + "
+        f"{ruler.show(KEYRING_CLEAR_MM)} clear of it, and half round the ring's wire of "
+        f"{ruler.thin(binding.wire_mm)}; at the next mark {ruler.show(long)}.",
+        rules=(
+            Rule("arithmetic", "the way of the strip"),
+            Rule("LOOP_LAP_MM", "6 to 10 mm past the hole, no source"),
+        ),
         scrap=f"loop {ruler.size(binding.loop_wide_mm, long)}",
     )
     brad = Figure(
@@ -65,7 +74,8 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
         label="brad's legs, at least",
         value=stack + BRAD_LEG_MM,
         show="thin",
-        how=f"Leaves and covers {ruler.thin(bored.stack)}, both ends of the loop {ruler.thin(2 * card)}, and {ruler.show(BRAD_LEG_MM)} to fold over.",
+        how=f"Leaves and covers {ruler.thin(bored.stack)}, both ends of the loop {ruler.thin(2 * card)}, and "
+        f"{ruler.show(BRAD_LEG_MM)} to fold over.",
         rules=(Rule("arithmetic", "what it goes through"),),
     )
     books = left.brief.quantity
@@ -75,27 +85,57 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
             title="brad and key ring",
             figures=(loop, brad),
             checks=_checks(binding, bored, stack),
-            parts=(
-                Part("loop", "loop for the key ring", binding.loop_wide_mm, long, books, "cover", across="it cracks where it goes round the ring"),
-                Count("ring", f"key ring, {ruler.show(binding.inner_mm)} inside", books, ""),
-                Count("brad", f"brad, legs of {ruler.show(binding.brad_mm)}", books, "brad"),
-                *((Count("eyelets", f"eyelet for holes of {ruler.thin(bored.hole)}", 2 * books, "eyelet"),) if binding.loop_eyelets == "yes" else ()),
-            ),
+            parts=_pieces(long, books, binding, ruler, bored),
             steps=_loop_step(binding, bored, long),
             hang=(
                 "Close the loop and the brad",
-                f"The loop through the key ring, its ends on either side of the stack, holes on the hole; {'covers outermost; ' if bored.covers else ''}the brad from the front through all of it, its legs spread behind. Fan the leaves out once.",
+                "The loop through the key ring, its ends on either side of the stack, holes on the hole; "
+                f"{'covers outermost; ' if bored.covers else ''}the brad from the front through all of it, "
+                "its legs spread behind. Fan the leaves out once.",
                 ("brad", "key ring"),
                 5,
             ),
-            cautions=(PUNCH, "A brad's legs are sharp: bend them flat and tap them down. Brads and small rings are not for small children."),
+            cautions=(
+                PUNCH,
+                "A brad's legs are sharp: bend them flat and tap them down. Brads and small "
+                "rings are not for small children.",
+            ),
             what="brad",
             thick_mm=binding.wire_mm,
             sticks_mm=KEYRING_CLEAR_MM + binding.inner_mm / 2,
             look="all fanned out without tearing",
             more=(str(long),),
         ),
-    )  # fmt: skip
+    )
+
+
+def _pieces(long: float, books: int, binding: KeyRing, ruler: Ruler, bored: Bored) -> tuple[Piece, ...]:
+    """What is cut and counted out for the loop, the brad and the ring."""
+    return (
+        Part(
+            key="loop",
+            name="loop for the key ring",
+            width_mm=binding.loop_wide_mm,
+            height_mm=long,
+            count=books,
+            stock="cover",
+            across="it cracks where it goes round the ring",
+        ),
+        Count(key="ring", name=f"key ring, {ruler.show(binding.inner_mm)} inside", count=books, stock=""),
+        Count(key="brad", name=f"brad, legs of {ruler.show(binding.brad_mm)}", count=books, stock="brad"),
+        *(
+            (
+                Count(
+                    key="eyelets",
+                    name=f"eyelet for holes of {ruler.thin(bored.hole)}",
+                    count=2 * books,
+                    stock="eyelet",
+                ),
+            )
+            if binding.loop_eyelets == "yes"
+            else ()
+        ),
+    )
 
 
 def _loop_step(binding: KeyRing, bored: Bored, long: float) -> tuple[Step, ...]:
@@ -105,7 +145,8 @@ def _loop_step(binding: KeyRing, bored: Bored, long: float) -> tuple[Step, ...]:
         Step(
             key="loop",
             title="Make the loop",
-            detail=f"A strip of {ruler.size(binding.loop_wide_mm, long)}: a hole {ruler.show(LOOP_LAP_MM)} from either end, in its middle.{eyelets} Bend it round a pencil.",
+            detail=f"A strip of {ruler.size(binding.loop_wide_mm, long)}: a hole {ruler.show(LOOP_LAP_MM)} "
+            f"from either end, in its middle.{eyelets} Bend it round a pencil.",
             tools=("paper punch", *(("eyelet tool",) if binding.loop_eyelets == "yes" else ())),
             needs=("cover.cut",),
             gives=("gear.ready",),
@@ -125,21 +166,38 @@ def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
             Check(
                 code="D10",
                 level="watch",
-                title=f"One hole of {ruler.thin(bored.hole)} in a loop of card bears all the pull, with no eyelet.",
-                why="The leaves swing on it and the ring pulls at the loop, which tears. An eyelet in each of its ends, with the brad through both, holds.",
-                offers=(Offer(label="eyelets in the loop's ends", changes=(("binding.loop_eyelets", "yes"),)),),
+                title=f"One hole of {ruler.thin(bored.hole)} in a loop of card bears all the pull, with no "
+                "eyelet.",
+                why="The leaves swing on it and the ring pulls at the loop, which tears. An eyelet in each "
+                "of its ends, with the brad through both, holds.",
+                offers=(
+                    Offer(label="eyelets in the loop's ends", changes=(("binding.loop_eyelets", "yes"),)),
+                ),
             )
         )
     least = ruler.snap_up(bored.hole + 6)
     if binding.loop_wide_mm < bored.hole + 6 - 0.05:
-        what = f"The loop is {ruler.show(binding.loop_wide_mm)} wide, with a hole of {ruler.thin(bored.hole)} in it."
+        what = (
+            f"The loop is {ruler.show(binding.loop_wide_mm)} wide, with a hole of "
+            f"{ruler.thin(bored.hole)} in it."
+        )
         wider = Offer(label=f"{ruler.show(least)} wide", changes=(("binding.loop_wide_mm", least),))
         found.append(
-            Check(code="D10", level="watch", title=what, why=f"Less than {ruler.show(3)} beside the hole tears out.", offers=(wider,))
+            Check(
+                code="D10",
+                level="watch",
+                title=what,
+                why=f"Less than {ruler.show(3)} beside the hole tears out.",
+                offers=(wider,),
+            )
         )
     if binding.brad_mm < stack + BRAD_LEG_MM - 0.05:
         need = ruler.snap_up(stack + BRAD_LEG_MM)
-        longer = (Offer(label=f"legs of {ruler.show(need)}", changes=(("binding.brad_mm", need),)),) if need <= 60 else ()
+        longer = (
+            (Offer(label=f"legs of {ruler.show(need)}", changes=(("binding.brad_mm", need),)),)
+            if need <= 60
+            else ()
+        )
         what = f"The brad's legs of {ruler.show(binding.brad_mm)} do not hold {ruler.thin(stack)}."
         found.append(
             Check(

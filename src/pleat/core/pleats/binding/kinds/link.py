@@ -1,4 +1,5 @@
-"""The link stitch: each section hooks under the one before at every hole, the spine stays open; boards are caught where the cover has them."""
+"""The link stitch: each section hooks under the one before at every hole, the spine stays open; boards are
+caught where the cover has them."""
 
 from __future__ import annotations
 
@@ -25,7 +26,9 @@ class Link(Threaded):
 
 
 def layout(binding: Link, height_mm: float) -> Layout:
-    return Layout(binding.station_count or stations.proposed(height_mm, (3, 4, 5, 6, 7, 8), "kettle"), "kettle")
+    return Layout(
+        binding.station_count or stations.proposed(height_mm, (3, 4, 5, 6, 7, 8), "kettle"), "kettle"
+    )
 
 
 def boarded(bed: Bed) -> bool:
@@ -37,7 +40,11 @@ def supports(_binding: Link, holes: Sequence[float], rows: int, left: LeftOfBind
     if not left.brief.made_of.cover.boards:
         return ()
     thick = left.paper.stock("board").caliper.likely
-    return tuple(Support("board", hole, thick, (row,)) for row in sorted({1, rows}) for hole in range(1, len(holes) + 1))
+    return tuple(
+        Support("board", hole, thick, (row,))
+        for row in sorted({1, rows})
+        for hole in range(1, len(holes) + 1)
+    )
 
 
 def threads(_binding: Link, bed: Bed) -> tuple[Thread, ...]:
@@ -54,16 +61,24 @@ STITCH: Final = SewingKind(
     promise=promise,
     supports=supports,
     suits=Suits(
-        fewest=2, good_to=30, thickest_mm=2.5, strength="firm", hard="some practice", tough=True, minutes=11, look="chains across an open spine",
+        fewest=2,
+        good_to=30,
+        thickest_mm=2.5,
+        strength="firm",
+        hard="some practice",
+        tough=True,
+        minutes=11,
+        look="chains across an open spine",
         refuses="each section hooks under the one before, so it takes two or more",
     ),
     words=SewingWords(one_by_one=True),
-)  # fmt: skip
+)
 KIND: Final = threaded.kind(
     STITCH,
     name="link",
     title="link stitch",
-    summary="Each section hooks under the one before at every hole; the spine stays open and the book lies flat.",
+    summary="Each section hooks under the one before at every hole; the spine stays open and the book lies "
+    "flat.",
     record=Link,
     at="spine",
 )

@@ -1,4 +1,5 @@
-"""The long stitch: sections sewn one by one through rows of holes in a soft spine; plain, or linked with kettles at the ends."""
+"""The long stitch: sections sewn one by one through rows of holes in a soft spine; plain, or linked with
+kettles at the ends."""
 
 from __future__ import annotations
 
@@ -22,11 +23,13 @@ class LongStitch(Threaded):
 
     kind: Literal["longstitch"] = "longstitch"
     station_count: Annotated[
-        Literal[0, 4, 6, 8, 10], ChoiceRule("stations", (("0", "by height"), ("4", "4"), ("6", "6"), ("8", "8"), ("10", "10")))
+        Literal[0, 4, 6, 8, 10],
+        ChoiceRule("stations", (("0", "by height"), ("4", "4"), ("6", "6"), ("8", "8"), ("10", "10"))),
     ] = 0
-    way: Annotated[Literal["linked", "plain"], ChoiceRule("sections", (("linked", "linked at the ends"), ("plain", "not linked")))] = (
-        "linked"
-    )
+    way: Annotated[
+        Literal["linked", "plain"],
+        ChoiceRule("sections", (("linked", "linked at the ends"), ("plain", "not linked"))),
+    ] = "linked"
 
 
 def layout(binding: LongStitch, height_mm: float) -> Layout:
@@ -35,7 +38,9 @@ def layout(binding: LongStitch, height_mm: float) -> Layout:
 
 def threads(binding: LongStitch, bed: Bed) -> tuple[Thread, ...]:
     rows = len(bed.rows)
-    return (kettled(rows, bed.stations, straight) if binding.way == "linked" else long_stitch(rows, bed.stations),)
+    return (
+        kettled(rows, bed.stations, straight) if binding.way == "linked" else long_stitch(rows, bed.stations),
+    )
 
 
 def promise(binding: LongStitch, bed: Bed) -> Promise:
@@ -47,11 +52,17 @@ STITCH: Final = SewingKind(
     threads=threads,
     promise=promise,
     suits=Suits(
-        fewest=2, good_to=12, thickest_mm=3.0, strength="firm", hard="some practice", minutes=9, look="rows of long stitches on a soft spine",
+        fewest=2,
+        good_to=12,
+        thickest_mm=3.0,
+        strength="firm",
+        hard="some practice",
+        minutes=9,
+        look="rows of long stitches on a soft spine",
         refuses="it climbs from section to section, so it takes two or more",
     ),
     words=SewingWords(one_by_one=True),
-)  # fmt: skip
+)
 KIND: Final = threaded.kind(
     STITCH,
     name="longstitch",

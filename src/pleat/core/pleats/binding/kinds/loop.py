@@ -1,4 +1,5 @@
-"""A loop of cord or elastic round the fold: through two holes, through one and round the head, or in notches at head and tail."""
+"""A loop of cord or elastic round the fold: through two holes, through one and round the head, or in notches
+at head and tail."""
 
 from __future__ import annotations
 
@@ -26,23 +27,35 @@ from pleat.core.trade.sewing import ELASTIC_KNOT_MM
 
 
 class Loop(Threaded):
-    """A loop of cord or elastic. ``elastic_cut_mm`` is what was cut of it, or how long a closed one is all round, slack."""
+    """A loop of cord or elastic. ``elastic_cut_mm`` is what was cut of it, or how long a closed one is all
+    round, slack."""
 
     kind: Literal["loop"] = "loop"
     holes: Annotated[
         Literal[2, 1, 0],
         ChoiceRule(
-            "goes", (("2", "through two holes"), ("1", "through one hole and round the head"), ("0", "in notches at head and tail"))
+            "goes",
+            (
+                ("2", "through two holes"),
+                ("1", "through one hole and round the head"),
+                ("0", "in notches at head and tail"),
+            ),
         ),
     ] = 2
     made: Annotated[
         Literal["elastic", "closed", "cord"],
         ChoiceRule(
             "it is",
-            (("elastic", "elastic, cut and knotted"), ("closed", "a closed loop of elastic"), ("cord", "cord that does not stretch")),
+            (
+                ("elastic", "elastic, cut and knotted"),
+                ("closed", "a closed loop of elastic"),
+                ("cord", "cord that does not stretch"),
+            ),
         ),
     ] = "elastic"
-    elastic_cut_mm: Annotated[float, LengthRule("elastic you have: cut, or a loop all round", 20, 10_000)] | None = None
+    elastic_cut_mm: (
+        Annotated[float, LengthRule("elastic you have: cut, or a loop all round", 20, 10_000)] | None
+    ) = None
     knot: KnotSide = "outside"
     thread: Thread = Thread(name="round elastic", diameter_mm=1.5)
 
@@ -67,8 +80,10 @@ def checks(binding: Loop, ruler: Ruler) -> tuple[Check, ...]:
         Check(
             code="D10",
             level="watch",
-            title=f"One hole bears all the pull of a loop {ruler.fine(diameter_mm(binding.thread))} thick, and tears sooner or later.",
-            why="The loop moves in it whenever the section is taken out. An eyelet or a patch of cloth holds; two holes or notches share the pull.",
+            title=f"One hole bears all the pull of a loop {ruler.fine(diameter_mm(binding.thread))} thick, "
+            "and tears sooner or later.",
+            why="The loop moves in it whenever the section is taken out. An eyelet or a patch of cloth "
+            "holds; two holes or notches share the pull.",
             offers=(
                 Offer(label="through two holes", changes=(("binding.holes", 2),)),
                 Offer(label="in notches at head and tail", changes=(("binding.holes", 0),)),
@@ -116,24 +131,43 @@ def compute(binding: Loop, left: LeftOfBinding) -> SewnResult:
         return sewn
     ruler, path = left.brief.ruler, sewn.need.run.run_mm
     cut = ruler.snap(SNUG * path + knot)
-    word = "all round, slack" if binding.made == "closed" else f"with {ruler.show(ELASTIC_KNOT_MM)} for the knot, which lies {binding.knot}"
+    word = (
+        "all round, slack"
+        if binding.made == "closed"
+        else f"with {ruler.show(ELASTIC_KNOT_MM)} for the knot, which lies {binding.knot}"
+    )
     figure = Figure(
         key="thread",
         label="elastic for one section",
         value=cut,
         show="length",
-        how=f"It runs {ruler.show(path)} round the fold. Cut to {TIGHT:.0%} to {LOOSE:.0%} of that it is stretched by {stretched(LOOSE):.0%} to {stretched(TIGHT):.0%}; {ruler.show(cut)} {word}.",
+        how=f"It runs {ruler.show(path)} round the fold. Cut to {TIGHT:.0%} to {LOOSE:.0%} of that it is "
+        f"stretched by {stretched(LOOSE):.0%} to {stretched(TIGHT):.0%}; {ruler.show(cut)} {word}.",
         rules=(Rule("arithmetic", "the way of the loop"), _RULE),
         scrap=f"elastic {ruler.show(cut)}, {len(left.pages.units)} of them",
     )
-    length = Length("thread", sewn.thread_name, cut, len(left.pages.units) * left.brief.quantity, binding.thread.stock_id or "")
-    how = f"{ruler.show(cut)} for each section, {word}." if binding.made == "elastic" else f"Loops of {ruler.show(cut)} all round."
+    length = Length(
+        key="thread",
+        name=sewn.thread_name,
+        length_mm=cut,
+        count=len(left.pages.units) * left.brief.quantity,
+        stock=binding.thread.stock_id or "",
+    )
+    how = (
+        f"{ruler.show(cut)} for each section, {word}."
+        if binding.made == "elastic"
+        else f"Loops of {ruler.show(cut)} all round."
+    )
     return replace(
         sewn,
         figures=tuple(figure if one.key == "thread" else one for one in sewn.figures),
         parts=(length,),
         checks=(*(one for one in sewn.checks if one.key != "D3"), *_elastic(binding, left, path, knot, cut)),
-        steps=tuple(_as_elastic(one, binding, ruler.show(cut), how, signature(cut)) for one in sewn.steps if knot or one.key not in TIED),
+        steps=tuple(
+            _as_elastic(one, binding, ruler.show(cut), how, signature(cut))
+            for one in sewn.steps
+            if knot or one.key not in TIED
+        ),
     )
 
 
@@ -145,7 +179,12 @@ def _as_elastic(step: Step, binding: Loop, cut: str, how: str, known: str) -> St
     """A step of the sewing said of elastic: what is cut, or taken."""
     if "thread.cut" not in step.gives:
         return step
-    return replace(step, title=f"Take loops of {cut}" if binding.made == "closed" else f"Cut {cut} of elastic", detail=how, signature=known)
+    return replace(
+        step,
+        title=f"Take loops of {cut}" if binding.made == "closed" else f"Cut {cut} of elastic",
+        detail=how,
+        signature=known,
+    )
 
 
 def _elastic(binding: Loop, left: LeftOfBinding, path: float, knot: float, right: float) -> tuple[Check, ...]:
@@ -159,13 +198,26 @@ def _elastic(binding: Loop, left: LeftOfBinding, path: float, knot: float, right
     fix = (Offer(label=f"take {ruler.show(right)}", changes=(("binding.elastic_cut_mm", right),)),)
     if share < TIGHT:
         soft = left.brief.made_of.cover.sewn_through
-        what = f"{ruler.show(have)} of elastic is too tight: {share:.0%} of its path, stretched by {stretched(share):.0%}."
+        what = (
+            f"{ruler.show(have)} of elastic is too tight: {share:.0%} of its path, stretched by "
+            f"{stretched(share):.0%}."
+        )
         why = (
-            "It bows the soft cover at head and tail, and cuts into the fold." if soft else "It cuts into the fold and pulls at its holes."
+            "It bows the soft cover at head and tail, and cuts into the fold."
+            if soft
+            else "It cuts into the fold and pulls at its holes."
         )
         return (Check(code="D10", level="watch" if share > 0.7 else "stop", title=what, why=why, offers=fix),)
     what = f"{ruler.show(have)} of elastic is slack: {share:.0%} of its path."
-    return (Check(code="D10", level="watch", title=what, why="Sections slip out of a loop that is hardly stretched.", offers=fix),)
+    return (
+        Check(
+            code="D10",
+            level="watch",
+            title=what,
+            why="Sections slip out of a loop that is hardly stretched.",
+            offers=fix,
+        ),
+    )
 
 
 KIND: Final[BindingKind] = replace(_BASE, compute=compute)

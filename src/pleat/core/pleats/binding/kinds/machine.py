@@ -1,4 +1,5 @@
-"""A seam along the fold, sewn by machine: a pitch and not a path, so it has no stations and its own result."""
+"""A seam along the fold, sewn by machine: a pitch and not a path, so it has no stations and its own
+result."""
 
 from __future__ import annotations
 
@@ -17,11 +18,15 @@ from pleat.core.pleats.binding.thread import diameter_mm, name_of
 from pleat.core.trade.sewing import MACHINE_SEWS_MM, NEEDLE_HOLES_SHARE, THREAD_SPARE_SHARE
 
 LONGEST_MM: Final = 12
-MACHINE: Final = "Sewing machine: follow its own instructions, keep fingers clear of the needle, switch it off to change the needle, and wear glasses: needles break on card."
+MACHINE: Final = (
+    "Sewing machine: follow its own instructions, keep fingers clear of the needle, switch it "
+    "off to change the needle, and wear glasses: needles break on card."
+)
 
 
 class Machine(Member):
-    """A straight seam from head to tail: the length of a stitch, the needle, and how far the seam stays from the ends."""
+    """A straight seam from head to tail: the length of a stitch, the needle, and how far the seam stays from
+    the ends."""
 
     kind: Literal["machine"] = "machine"
     pitch_mm: Annotated[float, LengthRule("the stitch", 1, LONGEST_MM, fine=True)] = 4.0
@@ -33,7 +38,8 @@ class Machine(Member):
 
 @dataclass(frozen=True, kw_only=True)
 class SeamResult(BindingResult):
-    """The seam in mm: where it begins and ends from the head, its stitch as it comes out, and how many stitches."""
+    """The seam in mm: where it begins and ends from the head, its stitch as it comes out, and how many
+    stitches."""
 
     begins_mm: float
     ends_mm: float
@@ -43,7 +49,8 @@ class SeamResult(BindingResult):
 
 
 def seam_mm(length_mm: float, stitches: int, deep_mm: float) -> float:
-    """One of the two threads of a lockstitch: along the seam once, and half of every hole's depth down and up again."""
+    """One of the two threads of a lockstitch: along the seam once, and half of every hole's depth down and up
+    again."""
     return length_mm + (stitches + 1) * deep_mm
 
 
@@ -70,7 +77,13 @@ def compute(record: Machine, left: LeftOfBinding) -> SeamResult:
         figures=shown,
         checks=_checks(record, ruler, length, deep),
         parts=(
-            Length("thread", name_of(record.thread), ruler.snap_up(each), sections * left.brief.quantity, record.thread.stock_id or ""),
+            Length(
+                key="thread",
+                name=name_of(record.thread),
+                length_mm=ruler.snap_up(each),
+                count=sections * left.brief.quantity,
+                stock=record.thread.stock_id or "",
+            ),
         ),
         steps=_steps(record, ruler, (inset, stitches, pitch), sections, covered),
         at="fold",
@@ -85,7 +98,9 @@ def compute(record: Machine, left: LeftOfBinding) -> SeamResult:
     )
 
 
-def _figures(record: Machine, left: LeftOfBinding, seam: tuple[float, float, int, float, float, float]) -> tuple[Figure, ...]:
+def _figures(
+    record: Machine, left: LeftOfBinding, seam: tuple[float, float, int, float, float, float]
+) -> tuple[Figure, ...]:
     ruler = left.brief.ruler
     inset, length, stitches, pitch, deep, each = seam
     sections, books = len(left.pages.units), left.brief.quantity
@@ -95,7 +110,8 @@ def _figures(record: Machine, left: LeftOfBinding, seam: tuple[float, float, int
             label="seam",
             value=f"{stitches} stitches",
             show="text",
-            how=f"From {ruler.show(inset)} to {ruler.show(inset + length)}, {ruler.show(length)} ÷ {stitches} = {ruler.fine(pitch)} a stitch.",
+            how=f"From {ruler.show(inset)} to {ruler.show(inset + length)}, {ruler.show(length)} ÷ "
+            f"{stitches} = {ruler.fine(pitch)} a stitch.",
             rules=(Rule("machine_stitch", "long stitches in paper, 3.5 to 5 mm; no source"),),
             scrap=f"{ruler.fine(pitch)} a stitch, from {ruler.show(inset)}",
         ),
@@ -105,7 +121,9 @@ def _figures(record: Machine, left: LeftOfBinding, seam: tuple[float, float, int
             value=ruler.snap_up(each),
             show="length",
             aside=f"{sections * books} seams" if sections * books > 1 else "",
-            how=f"Each of the two threads goes along once, {ruler.show(length)}, and half way through {ruler.fine(deep)} of paper and back at each of {stitches + 1} holes; four tails of {ruler.show(record.tail_mm)} and {THREAD_SPARE_SHARE:.0%} spare.",
+            how=f"Each of the two threads goes along once, {ruler.show(length)}, and half way through "
+            f"{ruler.fine(deep)} of paper and back at each of {stitches + 1} holes; four tails of "
+            f"{ruler.show(record.tail_mm)} and {THREAD_SPARE_SHARE:.0%} spare.",
             rules=(Rule("arithmetic", "a lockstitch meets in the middle of the paper"),),
             scrap=ruler.show(ruler.snap_up(each)),
         ),
@@ -121,9 +139,13 @@ def _figures(record: Machine, left: LeftOfBinding, seam: tuple[float, float, int
 
 
 def _longer(record: Machine, length: float) -> float | None:
-    """The shortest stitch in half millimetres that, made whole over the seam, keeps the holes far enough apart."""
+    """The shortest stitch in half millimetres that, made whole over the seam, keeps the holes far enough
+    apart."""
     halves = range(math.ceil(record.needle_mm / NEEDLE_HOLES_SHARE * 2), 2 * LONGEST_MM + 1)
-    return next((half / 2 for half in halves if not _tears(record.needle_mm, length / stitches_in(length, half / 2))), None)
+    return next(
+        (half / 2 for half in halves if not _tears(record.needle_mm, length / stitches_in(length, half / 2))),
+        None,
+    )
 
 
 def _tears(needle: float, pitch: float) -> bool:
@@ -139,9 +161,15 @@ def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[
             Check(
                 code="perforated",
                 level="watch",
-                title=f"The holes take {record.needle_mm / pitch:.0%} of the fold: it tears along the seam like a stamp.",
-                why=f"Needle {ruler.fine(record.needle_mm)}, a stitch {ruler.fine(pitch)}; a third is the most paper bears.",
-                offers=(Offer(label=f"stitches of {ruler.fine(longer)}", changes=(("binding.pitch_mm", longer),)),) if longer else (),
+                title=f"The holes take {record.needle_mm / pitch:.0%} of the fold: it tears along the seam "
+                "like a stamp.",
+                why=f"Needle {ruler.fine(record.needle_mm)}, a stitch {ruler.fine(pitch)}; a third is the "
+                "most paper bears.",
+                offers=(
+                    Offer(label=f"stitches of {ruler.fine(longer)}", changes=(("binding.pitch_mm", longer),)),
+                )
+                if longer
+                else (),
                 no_fix="" if longer else "Take a thinner needle.",
             )
         )
@@ -151,25 +179,30 @@ def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[
                 code="deep",
                 level="stop",
                 title=f"{ruler.thin(deep)} of paper is more than a sewing machine goes through.",
-                why=f"About {ruler.thin(MACHINE_SEWS_MM)} is what one made for cloth bears; its own instructions come first.",
+                why=f"About {ruler.thin(MACHINE_SEWS_MM)} is what one made for cloth bears; its own "
+                "instructions come first.",
                 offers=(Offer(label="sew it by hand", changes=(("binding.kind", "pamphlet"),)),),
             )
         )
     return tuple(found)
 
 
-def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sections: int, covered: bool) -> tuple[Step, ...]:
+def _steps(
+    record: Machine, ruler: Ruler, seam: tuple[float, int, float], sections: int, covered: bool
+) -> tuple[Step, ...]:
     inset, _, pitch = seam
     on = Step(
         key="cover_on",
         title="Put the cover round the section",
-        detail="Fold to fold, opened flat, the cover below. The seam goes through both, so it has to be there.",
+        detail="Fold to fold, opened flat, the cover below. The seam goes through both, so it has to be "
+        "there.",
         needs=("block.nested", "cover.scored"),
         gives=("cover.on",),
         missing=Missing(
             slip="D1",
             words="the cover is not under the section",
-            why="The seam goes through leaves and cover together; sewn without it, it has to be picked out again.",
+            why="The seam goes through leaves and cover together; sewn without it, it has to be picked out "
+            "again.",
             done="the cover is on, tick it",
             undo="untick, and put the cover on",
         ),
@@ -180,7 +213,10 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
         Step(
             key="sew",
             title=f"Sew along the fold{'' if sections == 1 else f', {sections} sections'}",
-            detail=f"Opened flat and clipped, fold on the line of the needle, a stitch of {ruler.fine(pitch)}. Begin {ruler.show(inset)} from the head and stop {ruler.show(inset)} from the tail, without going back over it; leave tails of {ruler.show(record.tail_mm)}. Try it on spare sheets first.",
+            detail="Opened flat and clipped, fold on the line of the needle, a stitch of "
+            f"{ruler.fine(pitch)}. Begin {ruler.show(inset)} from the head and stop {ruler.show(inset)} "
+            f"from the tail, without going back over it; leave tails of {ruler.show(record.tail_mm)}. Try "
+            "it on spare sheets first.",
             tools=("sewing machine", "clips"),
             needs=("block.nested", "block.pressed", "cover.on"),
             gives=("block.sewn",),
@@ -193,7 +229,8 @@ def _steps(record: Machine, ruler: Ruler, seam: tuple[float, int, float], sectio
         Step(
             key="knot",
             title="Tie the thread ends",
-            detail=f"At both ends pull the lower thread up, tie both with a square knot and leave {ruler.show(15)}.",
+            detail="At both ends pull the lower thread up, tie both with a square knot and leave "
+            f"{ruler.show(15)}.",
             tools=("scissors",),
             needs=("block.sewn",),
             gives=("thread.tied",),
@@ -221,6 +258,12 @@ KIND: Final = BindingKind(
     takes=frozenset({"section"}),
     at="fold",
     suits=Suits(
-        good_to=1, thickest_mm=1.5, strength="light", hard="some practice", tough=True, minutes=4, look="a fine seam along the fold"
+        good_to=1,
+        thickest_mm=1.5,
+        strength="light",
+        hard="some practice",
+        tough=True,
+        minutes=4,
+        look="a fine seam along the fold",
     ),
 )

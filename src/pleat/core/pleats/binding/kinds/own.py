@@ -1,4 +1,5 @@
-"""A maker's own stitch: tapped or typed hole by hole, looked at move by move, and grown to the sections of the book."""
+"""A maker's own stitch: tapped or typed hole by hole, looked at move by move, and grown to the sections of
+the book."""
 
 from __future__ import annotations
 
@@ -25,7 +26,8 @@ LONGEST: Final = 12_000
 
 
 class Own(Threaded):
-    """The moves as text on the sections they were tapped on (``core.sewing.notation``), and what the stitch is called."""
+    """The moves as text on the sections they were tapped on (``core.sewing.notation``), and what the stitch
+    is called."""
 
     kind: Literal["own"] = "own"
     name: Annotated[str, TextRule("the stitch's name", 60, required=False)] = ""
@@ -61,26 +63,31 @@ def faults(binding: Own, sewing: Sewing) -> tuple[Fault, ...]:
 
 
 def closed(holes: list[int], side: Side) -> str:
-    """The text of a bare order of holes, as older books have it: tied where it began, over a long stitch if one passes there.
+    """The text of a bare order of holes, as older books have it: tied where it began, over a long stitch if
+    one passes there.
 
     A path that ends at another hole on the side it began is taken home along the fold.
 
-    >>> closed([2, 1, 3, 2], "inside"), closed([3, 2, 1, 2, 3, 4, 5, 4], "inside"), closed([2, 1, 2], "inside")
-    ('2 in | 2 1 3 2 =over', '3 in | 3 2 1 2 3 4 5 4 =tail@3', '2 in | 2 1 2 =tail')
+    >>> [closed(path, "inside") for path in ([2, 1, 3, 2], [3, 2, 1, 2, 3, 4, 5, 4], [2, 1, 2])]
+    ['2 in | 2 1 3 2 =over', '3 in | 3 2 1 2 3 4 5 4 =tail@3', '2 in | 2 1 2 =tail']
     """
     first = holes[0]
     ends = side if len(holes) % 2 == 0 else ("outside" if side == "inside" else "inside")
     spans = [(a, b) for number, (a, b) in enumerate(itertools.pairwise(holes)) if number % 2 == 1]
     over = any(min(a, b) < first < max(a, b) for a, b in spans)
     home = f"@{first}" if holes[-1] != first and ends == side else ""
-    return f"{first} {'in' if side == 'inside' else 'out'} | {' '.join(str(hole) for hole in holes)} ={'over' if over and not home else 'tail'}{home}"
+    return (
+        f"{first} {'in' if side == 'inside' else 'out'} | {' '.join(str(hole) for hole in holes)} "
+        f"={'over' if over and not home else 'tail'}{home}"
+    )
 
 
 _read_station: Final[typed.Read] = typed.reader(layout)
 
 
 def read(binding: Own, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
-    """Beside stations, the moves: in the notation, or as a bare order of holes that is tied where it began. Raises LengthError."""
+    """Beside stations, the moves: in the notation, or as a bare order of holes that is tied where it began.
+    Raises LengthError."""
     if name != "moves":
         return _read_station(binding, name, text, brief)
     text = " ".join(text.replace("→", " ").replace(",", " ").split())[: LONGEST + 1]
@@ -107,7 +114,8 @@ KIND: Final = threaded.kind(
     STITCH,
     name="own",
     title="your own stitch",
-    summary="Tap the holes in the order you sew them; Pleat says what cannot be sewn, and grows it to the book.",
+    summary="Tap the holes in the order you sew them; Pleat says what cannot be sewn, and grows it to the "
+    "book.",
     record=Own,
     read=read,
 )

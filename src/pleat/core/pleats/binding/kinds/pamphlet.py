@@ -1,6 +1,8 @@
-"""The pamphlet stitch: a section and its soft cover sewn together through the fold, one thread, one knot; two lie side by side.
+"""The pamphlet stitch: a section and its soft cover sewn together through the fold, one thread, one knot; two
+lie side by side.
 
-Straight past the middle, tied over the long stitch; or as a figure of eight, which lies even on both sides. Common practice, no source.
+Straight past the middle, tied over the long stitch; or as a figure of eight, which lies even on both sides.
+Common practice, no source.
 """
 
 from __future__ import annotations
@@ -30,19 +32,26 @@ def threads(binding: Pamphlet, bed: Bed) -> tuple[Thread, ...]:
 
 
 def promise(binding: Pamphlet, bed: Bed) -> Promise:
-    return straight_past_promise(bed.stations, bed.covered) if binding.way == "past" else Promise(covered="both", cover=bed.covered)
+    return (
+        straight_past_promise(bed.stations, bed.covered)
+        if binding.way == "past"
+        else Promise(covered="both", cover=bed.covered)
+    )
 
 
 STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
-    suits=Suits(good_to=2, thickest_mm=3.0, strength="light", minutes=9, look="one line of thread along the fold"),
+    suits=Suits(
+        good_to=2, thickest_mm=3.0, strength="light", minutes=9, look="one line of thread along the fold"
+    ),
 )
 KIND: Final = threaded.kind(
     STITCH,
     name="pamphlet",
     title="pamphlet stitch",
-    summary="Sewn through the fold with three, five or seven holes and one knot, the soft cover together with the leaves.",
+    summary="Sewn through the fold with three, five or seven holes and one knot, the soft cover together "
+    "with the leaves.",
     record=Pamphlet,
 )

@@ -13,7 +13,8 @@ class Planner(Bindered):
 
     kind: Literal["planner"] = "planner"
     pattern: Annotated[
-        Literal["six-a5", "six-small"], ChoiceRule("holes", (("six-a5", "19-19-70-19-19 mm"), ("six-small", "19-19-51-19-19 mm")))
+        Literal["six-a5", "six-small"],
+        ChoiceRule("holes", (("six-a5", "19-19-70-19-19 mm"), ("six-small", "19-19-51-19-19 mm"))),
     ] = "six-a5"
     inner_mm: Annotated[float, LengthRule("the binder's rings, inner diameter", 6, 150)] = 20.0
     wire_mm: Annotated[float, LengthRule("the binder's wire", 0.5, 10, fine=True)] = 1.8

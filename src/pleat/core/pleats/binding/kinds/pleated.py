@@ -1,4 +1,5 @@
-"""Two sections in one pleat: the cover is folded inward between them, and one pamphlet stitch goes through fold, pleat and fold."""
+"""Two sections in one pleat: the cover is folded inward between them, and one pamphlet stitch goes through
+fold, pleat and fold."""
 
 from __future__ import annotations
 
@@ -30,7 +31,14 @@ def layout(binding: Pleated, height_mm: float) -> Layout:
 
 def as_one(rows: tuple[Row, ...]) -> tuple[Row, ...]:
     """Both sections and both layers of the pleat as what the needle passes at once."""
-    return (Row(sum(row.fold_mm for row in rows), sum(row.thick_mm for row in rows), sum(row.cover_mm for row in rows), SIDES),)
+    return (
+        Row(
+            sum(row.fold_mm for row in rows),
+            sum(row.thick_mm for row in rows),
+            sum(row.cover_mm for row in rows),
+            SIDES,
+        ),
+    )
 
 
 def threads(_binding: Pleated, bed: Bed) -> tuple[Thread, ...]:
@@ -47,15 +55,22 @@ STITCH: Final = SewingKind(
     promise=promise,
     rows=as_one,
     suits=Suits(
-        fewest=2, most=2, thickest_mm=2.0, strength="firm", hard="some practice", minutes=6, look="a smooth spine: no thread shows outside",
+        fewest=2,
+        most=2,
+        thickest_mm=2.0,
+        strength="firm",
+        hard="some practice",
+        minutes=6,
+        look="a smooth spine: no thread shows outside",
         refuses="a pleat has two sides, so it takes two sections",
     ),
     pleat=lambda binding: binding.pleat_mm,
-)  # fmt: skip
+)
 KIND: Final = threaded.kind(
     STITCH,
     name="pleat",
     title="two sections in a pleat",
-    summary="The cover is folded inward between two sections; one stitch goes through all three, and nothing shows outside.",
+    summary="The cover is folded inward between two sections; one stitch goes through all three, and nothing "
+    "shows outside.",
     record=Pleated,
 )

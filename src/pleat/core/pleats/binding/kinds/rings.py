@@ -15,7 +15,10 @@ from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.trade.holes import RING_HOLE_MM, RING_INSET_MM, RINGS_SOLD_MM
 
-FOLDED: Final = Rule("quarter_points", "two rings at the quarter points, found by folding a strip in half and half again; no source")
+FOLDED: Final = Rule(
+    "quarter_points",
+    "two rings at the quarter points, found by folding a strip in half and half again; no source",
+)
 
 
 class Rings(Gear):
@@ -44,7 +47,13 @@ def usual(binding: Rings, edge: float) -> Usual:
     """Where these rings have their holes along an edge so long."""
     match binding.spread:
         case "iso":
-            return Usual(centred(edge, (80.0,) * (binding.count - 1)), RING_HOLE_MM, 12.0, ISO_838, "80 mm apart, centred on the edge.")
+            return Usual(
+                centred(edge, (80.0,) * (binding.count - 1)),
+                RING_HOLE_MM,
+                12.0,
+                ISO_838,
+                "80 mm apart, centred on the edge.",
+            )
         case "ends":
             how = "The outermost as far from the ends as you said, the others between them."
             return Usual(
@@ -55,7 +64,13 @@ def usual(binding: Rings, edge: float) -> Usual:
                 how,
             )
         case "corner" if binding.count == 1:
-            return Usual((RING_INSET_MM,), RING_HOLE_MM, RING_INSET_MM, Rule("corner_ring", "one ring in the corner, as far from head as from edge"), "As far from the head as from the edge.")  # fmt: skip
+            return Usual(
+                (RING_INSET_MM,),
+                RING_HOLE_MM,
+                RING_INSET_MM,
+                Rule("corner_ring", "one ring in the corner, as far from head as from edge"),
+                "As far from the head as from the edge.",
+            )
     return Usual(
         folded(edge, binding.count),
         RING_HOLE_MM,
@@ -68,7 +83,10 @@ def usual(binding: Rings, edge: float) -> Usual:
 def compute(binding: Rings, left: LeftOfBinding) -> PunchedResult:
     """Where the holes go, and whether the rings hold the leaves and let them turn."""
     bored = bore(binding, left, lambda edge: usual(binding, edge))
-    ring, owned = capacity.ring_of(bored, binding.inner_mm, binding.wire_mm), gear.ring_sizes(bored, "ring", RINGS_SOLD_MM, "rings")
+    ring, owned = (
+        capacity.ring_of(bored, binding.inner_mm, binding.wire_mm),
+        gear.ring_sizes(bored, "ring", RINGS_SOLD_MM, "rings"),
+    )
     ruler, word = left.brief.ruler, "ring" if binding.count == 1 else "rings"
     name = binding.gear or f"ring, {ruler.show(binding.inner_mm)} inside"
     covered = bored.covers > 0
@@ -86,19 +104,31 @@ def compute(binding: Rings, left: LeftOfBinding) -> PunchedResult:
                 gear.figure(
                     name,
                     binding.count,
-                    f"Inner diameter {ruler.show(binding.inner_mm)}, wire {ruler.thin(binding.wire_mm)}. Measure yours: wire and diameter decide what they hold.",
+                    f"Inner diameter {ruler.show(binding.inner_mm)}, wire {ruler.thin(binding.wire_mm)}. "
+                    "Measure yours: wire and diameter decide what they hold.",
                 ),
             ),
             checks=capacity.check(bored, ring, word, owned),
             offers=capacity.offers(bored, ring, owned),
-            parts=(Count("rings", name, binding.count * left.brief.quantity, binding.stock_id or ""),),
+            parts=(
+                Count(
+                    key="rings",
+                    name=name,
+                    count=binding.count * left.brief.quantity,
+                    stock=binding.stock_id or "",
+                ),
+            ),
             hang=(
                 f"Hang the leaves on the {word}",
-                f"{many(binding.count, 'ring')} open on the table, points up: {first}. Shut them, and turn every leaf right round once.",
+                f"{many(binding.count, 'ring')} open on the table, points up: {first}. Shut them, and turn "
+                "every leaf right round once.",
                 (name,),
                 5,
             ),
-            cautions=("Rings snap shut: keep fingers out from between their ends. Small rings are not for small children.",),
+            cautions=(
+                "Rings snap shut: keep fingers out from between their ends. Small rings are not for small "
+                "children.",
+            ),
             cross=capacity.cross_of(bored, ring),
             thick_mm=binding.wire_mm,
             more=(name, str(binding.count)),

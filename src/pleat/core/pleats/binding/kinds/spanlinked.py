@@ -21,7 +21,9 @@ class SpanLinked(Threaded):
     kind: Literal["spanlinked"] = "spanlinked"
     station_count: Annotated[
         Literal[0, 4, 6, 8, 10, 12],
-        ChoiceRule("stations", (("0", "by height"), ("4", "4"), ("6", "6"), ("8", "8"), ("10", "10"), ("12", "12"))),
+        ChoiceRule(
+            "stations", (("0", "by height"), ("4", "4"), ("6", "6"), ("8", "8"), ("10", "10"), ("12", "12"))
+        ),
     ] = 0
 
 
@@ -42,11 +44,17 @@ STITCH: Final = SewingKind(
     threads=threads,
     promise=promise,
     suits=Suits(
-        fewest=2, thickest_mm=2.5, strength="firm", hard="some practice", tough=True, minutes=11, look="braids between the holes of an open spine",
+        fewest=2,
+        thickest_mm=2.5,
+        strength="firm",
+        hard="some practice",
+        tough=True,
+        minutes=11,
+        look="braids between the holes of an open spine",
         refuses="each stitch goes under that of the section below, so it takes two or more",
     ),
     words=SewingWords(one_by_one=True),
-)  # fmt: skip
+)
 KIND: Final = threaded.kind(
     STITCH,
     name="spanlinked",

@@ -1,4 +1,5 @@
-"""A stick along the held edge in front, and a band that comes up through two holes, or round two notches, over its ends."""
+"""A stick along the held edge in front, and a band that comes up through two holes, or round two notches,
+over its ends."""
 
 from __future__ import annotations
 
@@ -34,7 +35,9 @@ class StickBand(Gear):
     stretch: Annotated[float, NumberRule("the band stretches by", 0, 400, "%")] = 80
     through: Annotated[
         Literal["holes", "notches"],
-        ChoiceRule("the band goes", (("holes", "through two holes"), ("notches", "round two notches in the edge"))),
+        ChoiceRule(
+            "the band goes", (("holes", "through two holes"), ("notches", "round two notches in the edge"))
+        ),
     ] = "holes"
 
     @property
@@ -51,11 +54,14 @@ def proposed(binding: StickBand, edge: float, stack: float) -> float:
     """How far apart the holes are for the band to be snug, in mm, as far as stick and edge allow."""
     snug = binding.band_mm * (1 + BAND_SNUG_SHARE * binding.stretch / 100)
     spacing = snug - 2 * stack - math.pi * (binding.stick_mm + binding.band_thick_mm)
-    return max(20.0, min(spacing, _stick(binding, edge) - 2 * STICK_OVERHANG_MM, edge - 2 * STICK_OVERHANG_MM))
+    return max(
+        20.0, min(spacing, _stick(binding, edge) - 2 * STICK_OVERHANG_MM, edge - 2 * STICK_OVERHANG_MM)
+    )
 
 
 def usual_for(binding: StickBand, stack: float, edge: float, ruler: Ruler) -> Usual:
-    """Where the band wants its holes: the first on a mark of the ruler, the second as far from the other end."""
+    """Where the band wants its holes: the first on a mark of the ruler, the second as far from the other
+    end."""
     first = ruler.snap_up((edge - proposed(binding, edge, stack)) / 2)
     positions = (first, edge - first)
     rule = Rule("arithmetic", "the band's length decides how far apart the holes are")
@@ -66,7 +72,8 @@ def usual_for(binding: StickBand, stack: float, edge: float, ruler: Ruler) -> Us
 
 
 def _anywhere(_binding: StickBand, edge: float) -> Usual:
-    """Two holes that are nowhere yet: where the band wants them is known only with the stack, which what is typed is read without."""
+    """Two holes that are nowhere yet: where the band wants them is known only with the stack, which what is
+    typed is read without."""
     return Usual((-1.0, edge + 1.0), 0.0, 0.0, Rule("chosen by you", "holes set by hand"), "")
 
 
@@ -75,7 +82,9 @@ _SET: Final = read(_anywhere)
 
 def _read(binding: StickBand, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
     """The place of a hole; while the band proposes both, one that is set sets its partner too."""
-    return _SET(binding if binding.positions_mm else binding.model_copy(update={"moved": "pairs"}), name, text, brief)
+    return _SET(
+        binding if binding.positions_mm else binding.model_copy(update={"moved": "pairs"}), name, text, brief
+    )
 
 
 def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
@@ -94,13 +103,25 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
             checks=_checks(binding, bored, way),
             offers=_bands(binding, bored),
             parts=(
-                Count("stick", f"stick, {ruler.show(stick)} long, {ruler.thin(binding.stick_mm)} thick", books, ""),
-                Count("band", binding.gear or f"band, {ruler.show(binding.band_mm)} laid flat", books, binding.stock_id or ""),
+                Count(
+                    key="stick",
+                    name=f"stick, {ruler.show(stick)} long, {ruler.thin(binding.stick_mm)} thick",
+                    count=books,
+                    stock="",
+                ),
+                Count(
+                    key="band",
+                    name=binding.gear or f"band, {ruler.show(binding.band_mm)} laid flat",
+                    count=books,
+                    stock=binding.stock_id or "",
+                ),
             ),
             steps=(_trim(bored, stick),),
             hang=(
                 "Stretch the band over the stick",
-                f"The stack in order{', covers outermost' if bored.covers else ''}. The band lies along the back; its loops come {where} to the front. Push the stick through one loop, press the stack together, and bring the other loop over the stick's other end.",
+                f"The stack in order{', covers outermost' if bored.covers else ''}. The band lies along the "
+                f"back; its loops come {where} to the front. Push the stick through one loop, press the "
+                "stack together, and bring the other loop over the stick's other end.",
                 ("band", "stick"),
                 4,
             ),
@@ -116,7 +137,8 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
 
 @dataclass(frozen=True)
 class BandWay:
-    """The band's way, mm: between the holes, how long it becomes on this book, the thickest stack it goes round; and how many leaves that is."""
+    """The band's way, mm: between the holes, how long it becomes on this book, the thickest stack it goes
+    round; and how many leaves that is."""
 
     spacing: float
     need: float
@@ -130,22 +152,36 @@ def _way(binding: StickBand, bored: Bored) -> BandWay:
     most = most_stack(binding.longest, spacing, binding.stick_mm, binding.band_thick_mm)
     pages = bored.left.pages
     each = (pages.thickness.likely + bored.strengthened) / max(pages.leaves, 1)
-    return BandWay(spacing, need, most, max(0, math.floor((most - bored.covers - bored.left.extras.added.likely) / each + 1e-9)))
+    return BandWay(
+        spacing,
+        need,
+        most,
+        max(0, math.floor((most - bored.covers - bored.left.extras.added.likely) / each + 1e-9)),
+    )
 
 
 def _figures(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Figure, ...]:
     ruler, have = bored.left.brief.ruler, bored.left.pages.leaves
     round_ends = math.pi * (binding.stick_mm + binding.band_thick_mm)
     room = f"room for {way.leaves - have} more" if way.leaves >= have else f"{have - way.leaves} too many"
-    flat = f"Laid flat {ruler.show(binding.band_mm)}, {ruler.thin(binding.band_thick_mm)} thick, stretches by {binding.stretch:g} %: pull yours along a ruler."
+    flat = (
+        f"Laid flat {ruler.show(binding.band_mm)}, {ruler.thin(binding.band_thick_mm)} thick, stretches "
+        f"by {binding.stretch:g} %: pull yours along a ruler."
+    )
     return (
         Figure(
             key="spacing",
             label="notches apart" if binding.through == "notches" else "holes apart",
             value=way.spacing,
             show="length",
-            how=f"The band comes to {ruler.thin(way.need)} on this book: {ruler.show(way.spacing)} along the back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most {ruler.show(binding.longest)}.",
-            rules=(Rule("arithmetic", "the way of the band"), Rule("BAND_SNUG_SHARE", f"snug at {BAND_SNUG_SHARE:.0%} of its stretch")),
+            how=f"The band comes to {ruler.thin(way.need)} on this book: {ruler.show(way.spacing)} along the "
+            f"back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round "
+            f"both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most "
+            f"{ruler.show(binding.longest)}.",
+            rules=(
+                Rule("arithmetic", "the way of the band"),
+                Rule("BAND_SNUG_SHARE", f"snug at {BAND_SNUG_SHARE:.0%} of its stretch"),
+            ),
             scrap=f"{ruler.show(way.spacing)} apart",
         ),
         Figure(
@@ -153,7 +189,8 @@ def _figures(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Figure, ..
             label="the band holds",
             value=many(way.leaves, "leaf", "leaves"),
             show="text",
-            how=f"Stretched as far as it goes, {ruler.show(binding.longest)}, it goes round a stack of {ruler.thin(way.most)}, covers and all.",
+            how=f"Stretched as far as it goes, {ruler.show(binding.longest)}, it goes round a stack of "
+            f"{ruler.thin(way.most)}, covers and all.",
             rules=(Rule("arithmetic", "the band at its limit"),),
             aside=room,
         ),
@@ -166,7 +203,8 @@ def _trim(bored: Bored, stick: float) -> Step:
     return Step(
         key="stick",
         title="Trim and sand the stick",
-        detail=f"{ruler.show(stick)} long, straight and dry. Cut it to length, sand both ends round, and wax it so that the band slides.",
+        detail=f"{ruler.show(stick)} long, straight and dry. Cut it to length, sand both ends round, and wax "
+        "it so that the band slides.",
         tools=("small saw or knife", "sandpaper", "wax"),
         gives=("gear.ready",),
         cautions=(KNIFE,),
@@ -179,7 +217,12 @@ def _trim(bored: Bored, stick: float) -> Step:
 def _fewer(bored: Bored, leaves: int) -> tuple[Offer, ...]:
     """So many leaves; a reading of the stack that is there is forgotten with it."""
     forget: Changes = (("pages.measured_block_mm", None),) if bored.left.pages.measured else ()
-    return (Offer(label=many(leaves, "leaf", "leaves"), changes=(("pages.amount", leaves), ("pages.counted_in", "leaves"), *forget)),)
+    return (
+        Offer(
+            label=many(leaves, "leaf", "leaves"),
+            changes=(("pages.amount", leaves), ("pages.counted_in", "leaves"), *forget),
+        ),
+    )
 
 
 def _checks(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Check, ...]:
@@ -196,12 +239,16 @@ def _stretch(binding: StickBand, bored: Bored, way: BandWay) -> Check | None:
         return Check(
             code="D10",
             level="note",
-            title=f"The band is hardly stretched: {ruler.thin(need)}, slack it is {ruler.show(binding.band_mm)}.",
+            title=f"The band is hardly stretched: {ruler.thin(need)}, slack it is "
+            f"{ruler.show(binding.band_mm)}.",
             why="It holds, but the leaves shift.",
             no_fix="Set the holes farther apart, or take a shorter band.",
         )
     if tight := need > binding.longest:
-        ends, why = f"it goes to {ruler.show(binding.longest)}", "A band at its limit bows the covers and breaks."
+        ends, why = (
+            f"it goes to {ruler.show(binding.longest)}",
+            "A band at its limit bows the covers and breaks.",
+        )
     else:
         ends, why = f"slack it is {ruler.show(binding.band_mm)}", "A slack band lets the stick fall out."
     offers = (
@@ -212,7 +259,8 @@ def _stretch(binding: StickBand, bored: Bored, way: BandWay) -> Check | None:
     return Check(
         code="D10",
         level="stop",
-        title=f"The band is too {'short' if tight else 'slack'}: this book stretches it to {ruler.thin(need)}, {ends}.",
+        title=f"The band is too {'short' if tight else 'slack'}: this book stretches it to "
+        f"{ruler.thin(need)}, {ends}.",
         why=why,
         offers=offers,
         no_fix="" if offers else "Take another band, or cord that is tied.",
@@ -234,7 +282,12 @@ def _longer(binding: StickBand, need: float, ruler: Ruler) -> tuple[Offer, ...]:
     if not 15 <= right <= 600 or right >= need:
         return ()
     stretches: Changes = () if binding.stretch >= 5 else (("binding.stretch", 80),)
-    return (Offer(label=f"a band of {ruler.show(right)}", changes=(*gear.usual(("binding.band_mm", right)), *stretches)),)
+    return (
+        Offer(
+            label=f"a band of {ruler.show(right)}",
+            changes=(*gear.usual(("binding.band_mm", right)), *stretches),
+        ),
+    )
 
 
 def _overhang(binding: StickBand, bored: Bored) -> Check | None:
@@ -244,7 +297,9 @@ def _overhang(binding: StickBand, bored: Bored) -> Check | None:
     past = (stick - bored.positions[-1] + bored.positions[0]) / 2
     fits: tuple[Offer, ...] = ()
     if binding.stick_long_mm is not None:
-        fits = (Offer(label=f"a stick of {ruler.show(bored.edge)}", changes=(("binding.stick_long_mm", None),)),)
+        fits = (
+            Offer(label=f"a stick of {ruler.show(bored.edge)}", changes=(("binding.stick_long_mm", None),)),
+        )
     if stick > bored.edge + 0.05:
         return Check(
             code="D11",
@@ -281,7 +336,9 @@ def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
             ("binding.stretch", one.stretch),
             *SPREAD,
         )
-        own = binding.model_copy(update={"band_mm": one.length_left_mm, "band_thick_mm": one.width_mm, "stretch": one.stretch})
+        own = binding.model_copy(
+            update={"band_mm": one.length_left_mm, "band_thick_mm": one.width_mm, "stretch": one.stretch}
+        )
         apart = proposed(own, bored.edge, bored.stack)
         need = band_need(apart, bored.stack, own.stick_mm, own.band_thick_mm)
         good = own.band_mm < need <= own.longest
@@ -289,7 +346,10 @@ def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
             Offer(
                 label=one.name,
                 changes=changes,
-                facts=(f"holes {ruler.show(apart)} apart", "holds" if good else "too short" if need > own.longest else "too slack"),
+                facts=(
+                    f"holes {ruler.show(apart)} apart",
+                    "holds" if good else "too short" if need > own.longest else "too slack",
+                ),
                 group=GROUP,
                 chosen=binding.stock_id == key,
                 good=good,
@@ -305,5 +365,7 @@ KIND: Final = gear.kind(
     record=StickBand,
     compute=compute,
     read=_read,
-    suits=gear.suits("a stick across the front, leaves changed in a moment", good_to=80, strength="light", minutes=0.2),
+    suits=gear.suits(
+        "a stick across the front, leaves changed in a moment", good_to=80, strength="light", minutes=0.2
+    ),
 )

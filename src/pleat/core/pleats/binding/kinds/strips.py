@@ -1,4 +1,5 @@
-"""Hinged ring strips: three rings on a bar, one, two or three bars in a row; the bar says where the holes are."""
+"""Hinged ring strips: three rings on a bar, one, two or three bars in a row; the bar says where the holes
+are."""
 
 from __future__ import annotations
 
@@ -33,10 +34,18 @@ class Strips(Gear):
 def usual(binding: Strips, edge: float) -> Usual:
     """The rings of all bars, the row of bars centred on the edge."""
     whole = binding.bars * binding.bar_mm + (binding.bars - 1) * BETWEEN_BARS_MM
-    middles = [(edge - whole) / 2 + binding.bar_mm / 2 + number * (binding.bar_mm + BETWEEN_BARS_MM) for number in range(binding.bars)]
+    middles = [
+        (edge - whole) / 2 + binding.bar_mm / 2 + number * (binding.bar_mm + BETWEEN_BARS_MM)
+        for number in range(binding.bars)
+    ]
     rings = (middle + offset * binding.pitch_mm for middle in middles for offset in (-1, 0, 1))
-    positions = tuple(at for at in rings if 0 <= at <= edge)  # a bar that is too long is told: a ring past the edge makes no hole
-    how = "The bar says where: its rings about its middle, the row of bars centred, so that both ends have the same margin."
+    positions = tuple(
+        at for at in rings if 0 <= at <= edge
+    )  # a bar that is too long is told: a ring past the edge makes no hole
+    how = (
+        "The bar says where: its rings about its middle, the row of bars centred, so that both ends have "
+        "the same margin."
+    )
     return Usual(positions, 6.0, 10.0, Rule("arithmetic", "the hardware's pitch, centred"), how, fixed=True)
 
 
@@ -46,9 +55,16 @@ def _long(binding: Strips, edge: float, show: str) -> tuple[Check, ...]:
     if whole <= edge + 0.05 and 2 * binding.pitch_mm <= binding.bar_mm:
         return ()
     most = math.floor((edge + 0.05 + BETWEEN_BARS_MM) / (binding.bar_mm + BETWEEN_BARS_MM))
-    fewer = (Offer(label=many(most, "bar"), changes=(("binding.bars", most),)),) if 0 < most < binding.bars else ()
+    fewer = (
+        (Offer(label=many(most, "bar"), changes=(("binding.bars", most),)),)
+        if 0 < most < binding.bars
+        else ()
+    )
     if 2 * binding.pitch_mm > binding.bar_mm:
-        long = Offer(label="a bar as long as its rings need", changes=(("binding.bar_mm", min(400.0, 2 * binding.pitch_mm + 20)),))
+        long = Offer(
+            label="a bar as long as its rings need",
+            changes=(("binding.bar_mm", min(400.0, 2 * binding.pitch_mm + 20)),),
+        )
         return (
             Check(
                 code="D6",
@@ -58,7 +74,10 @@ def _long(binding: Strips, edge: float, show: str) -> tuple[Check, ...]:
                 offers=(long,),
             ),
         )
-    what = f"{many(binding.bars, 'bar')} in a row {'is' if binding.bars == 1 else 'are'} longer than the edge of {show}."
+    what = (
+        f"{many(binding.bars, 'bar')} in a row {'is' if binding.bars == 1 else 'are'} longer than the "
+        f"edge of {show}."
+    )
     return (
         Check(
             code="D5",
@@ -93,14 +112,31 @@ def compute(binding: Strips, left: LeftOfBinding) -> PunchedResult:
             title=many(binding.bars, "bar") + " of three rings",
             figures=(
                 *capacity.figures(bored, ring, "rings"),
-                gear.figure(name, binding.bars, f"Each bar is {ruler.show(binding.bar_mm)} long, its rings {ruler.thin(binding.pitch_mm)} apart: measure yours from middle to middle."),
+                gear.figure(
+                    name,
+                    binding.bars,
+                    f"Each bar is {ruler.show(binding.bar_mm)} long, its rings "
+                    f"{ruler.thin(binding.pitch_mm)} apart: measure yours from middle to middle.",
+                ),
             ),
-            checks=(*_long(binding, bored.edge, ruler.show(bored.edge)), *pitched, *capacity.check(bored, ring, "rings", sizes)),
+            checks=(
+                *_long(binding, bored.edge, ruler.show(bored.edge)),
+                *pitched,
+                *capacity.check(bored, ring, "rings", sizes),
+            ),
             offers=capacity.offers(bored, ring, sizes),
-            parts=(Count("strips", name, binding.bars * left.brief.quantity, binding.stock_id or ""),),
+            parts=(
+                Count(
+                    key="strips",
+                    name=name,
+                    count=binding.bars * left.brief.quantity,
+                    stock=binding.stock_id or "",
+                ),
+            ),
             hang=(
                 "Hang the leaves on the bars",
-                f"Bars open, one after the other as they will lie: {cover}the leaves in order, face down. Shut each bar from its middle ring, and turn every leaf right round once.",
+                f"Bars open, one after the other as they will lie: {cover}the leaves in order, face down. "
+                "Shut each bar from its middle ring, and turn every leaf right round once.",
                 (name,),
                 5,
             ),
@@ -111,7 +147,7 @@ def compute(binding: Strips, left: LeftOfBinding) -> PunchedResult:
             sticks_mm=binding.bar_mm,
             more=(name, str(binding.bars)),
         ),
-    )  # fmt: skip
+    )
 
 
 KIND: Final = gear.kind(

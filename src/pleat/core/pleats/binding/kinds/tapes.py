@@ -1,4 +1,5 @@
-"""Sewn all along over tapes: kettles at the ends, each tape held by the stitches that pass over it; a block for a case."""
+"""Sewn all along over tapes: kettles at the ends, each tape held by the stitches that pass over it; a block
+for a case."""
 
 from __future__ import annotations
 
@@ -21,7 +22,8 @@ from pleat.core.trade.sewing import LONGEST_SPAN_MM, TAPE_LAP_MM, TAPE_MM
 HUNG: Final = Step(
     key="tapes",
     title="Hang up the tapes",
-    detail="Tape them to the edge of the table or to a box at their places, upright and taut, so that the sections can be laid against them.",
+    detail="Tape them to the edge of the table or to a box at their places, upright and taut, so that the "
+    "sections can be laid against them.",
     tools=("adhesive tape", "station strip"),
     needs=("stations.marked",),
     gives=("supports.ready",),
@@ -43,14 +45,18 @@ def proposed(height_mm: float) -> int:
     >>> [proposed(height) for height in (150, 210, 297, 400)]
     [2, 2, 3, 5]
     """
-    return next(count for count in range(2, 7) if (height_mm - 24) / (count + 1) <= LONGEST_SPAN_MM + 2 or count == 6)
+    return next(
+        count for count in range(2, 7) if (height_mm - 24) / (count + 1) <= LONGEST_SPAN_MM + 2 or count == 6
+    )
 
 
 def layout(binding: Tapes, height_mm: float) -> Layout:
     return Layout((binding.tapes or proposed(height_mm)) + 2, "kettle", binding.tape_mm)
 
 
-def supports(_binding: Tapes, holes: Sequence[float], _rows: int, _left: LeftOfBinding) -> tuple[Support, ...]:
+def supports(
+    _binding: Tapes, holes: Sequence[float], _rows: int, _left: LeftOfBinding
+) -> tuple[Support, ...]:
     return tuple(Support("tape", hole + 0.5, TAPE_MM) for hole in range(2, len(holes) - 1, 2))
 
 
@@ -59,7 +65,16 @@ def across(name: str) -> Callable[[Threaded, Bed, LeftOfBinding], tuple[Piece, .
 
     def pieces(_binding: Threaded, bed: Bed, left: LeftOfBinding) -> tuple[Piece, ...]:
         long = left.brief.ruler.snap_up(left.pages.thickness.high + 2 * TAPE_LAP_MM)
-        return (Length(name, name, long, len(bed.supports) * left.brief.quantity, "", "binding"),)
+        return (
+            Length(
+                key=name,
+                name=name,
+                length_mm=long,
+                count=len(bed.supports) * left.brief.quantity,
+                stock="",
+                use="binding",
+            ),
+        )
 
     return pieces
 
@@ -79,11 +94,16 @@ STITCH: Final = SewingKind(
     supports=supports,
     pieces=across("tape"),
     suits=Suits(
-        fewest=2, thickest_mm=2.5, strength="strong", hard="some practice", minutes=10, look="flat tapes across the spine, for a case",
+        fewest=2,
+        thickest_mm=2.5,
+        strength="strong",
+        hard="some practice",
+        minutes=10,
+        look="flat tapes across the spine, for a case",
         refuses="it climbs from section to section, so it takes two or more",
     ),
     words=SewingWords(one_by_one=True, before=(HUNG,)),
-)  # fmt: skip
+)
 KIND: Final = threaded.kind(
     STITCH,
     name="tapes",

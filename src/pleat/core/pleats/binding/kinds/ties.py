@@ -1,4 +1,5 @@
-"""Paired ties: two or three pairs of holes, each pair tied by itself with a short thread. Easy, and each tie can be renewed."""
+"""Paired ties: two or three pairs of holes, each pair tied by itself with a short thread. Easy, and each tie
+can be renewed."""
 
 from __future__ import annotations
 
@@ -18,7 +19,9 @@ class Ties(Threaded):
     """Pairs of holes; 0 stations are as many as the height asks for."""
 
     kind: Literal["ties"] = "ties"
-    station_count: Annotated[Literal[0, 4, 6], ChoiceRule("ties", (("0", "by height"), ("4", "two pairs"), ("6", "three pairs")))] = 0
+    station_count: Annotated[
+        Literal[0, 4, 6], ChoiceRule("ties", (("0", "by height"), ("4", "two pairs"), ("6", "three pairs")))
+    ] = 0
     knot: KnotSide = "inside"
 
 
@@ -27,7 +30,11 @@ def layout(binding: Ties, height_mm: float) -> Layout:
 
 
 def threads(binding: Ties, bed: Bed) -> tuple[Thread, ...]:
-    return tuple(thread for row in range(1, len(bed.rows) + 1) for thread in paired_ties(bed.stations, binding.knot, row))
+    return tuple(
+        thread
+        for row in range(1, len(bed.rows) + 1)
+        for thread in paired_ties(bed.stations, binding.knot, row)
+    )
 
 
 def promise(_binding: Ties, bed: Bed) -> Promise:
@@ -38,7 +45,13 @@ STITCH: Final = SewingKind(
     layout=layout,
     threads=threads,
     promise=promise,
-    suits=Suits(good_to=2, thickest_mm=3.0, strength="light", minutes=8, look="short stitches in pairs, each with its knot"),
+    suits=Suits(
+        good_to=2,
+        thickest_mm=3.0,
+        strength="light",
+        minutes=8,
+        look="short stitches in pairs, each with its knot",
+    ),
 )
 KIND: Final = threaded.kind(
     STITCH,

@@ -1,4 +1,5 @@
-"""Two-on: two sections with every run of the thread, changing from one to the other at each tape. Half the thread, half the swell."""
+"""Two-on: two sections with every run of the thread, changing from one to the other at each tape. Half the
+thread, half the swell."""
 
 from __future__ import annotations
 
@@ -43,11 +44,18 @@ STITCH: Final = SewingKind(
     supports=supports,
     pieces=across("tape"),
     suits=Suits(
-        fewest=6, every=2, thickest_mm=2.0, strength="firm", hard="takes care", minutes=6, look="flat tapes, with half the thread",
-        refuses="it sews sections in pairs between two single ones at either end, so it takes an even number from six",
+        fewest=6,
+        every=2,
+        thickest_mm=2.0,
+        strength="firm",
+        hard="takes care",
+        minutes=6,
+        look="flat tapes, with half the thread",
+        refuses="it sews sections in pairs between two single ones at either end, so it takes an even number "
+        "from six",
     ),
     words=SewingWords(one_by_one=True, before=(HUNG,)),
-)  # fmt: skip
+)
 KIND: Final = threaded.kind(
     STITCH,
     name="twoon",

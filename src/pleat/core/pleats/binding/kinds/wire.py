@@ -16,7 +16,8 @@ class Wire(Wound):
 
     kind: Literal["wire"] = "wire"
     per: Annotated[
-        Literal["3:1", "2:1", "own"], ChoiceRule("pitch", (("3:1", "3 to the inch"), ("2:1", "2 to the inch"), ("own", "your own")))
+        Literal["3:1", "2:1", "own"],
+        ChoiceRule("pitch", (("3:1", "3 to the inch"), ("2:1", "2 to the inch"), ("own", "your own"))),
     ] = "3:1"
 
 
@@ -26,12 +27,20 @@ def _thick(binding: Wound) -> bool:
 
 WINDING: Final = Winding(
     word="wire",
-    sold=lambda binding: WIRE_TWO_MM if _thick(binding) else WIRE_THREE_MM if binding.per == "3:1" else (*WIRE_THREE_MM, *WIRE_TWO_MM),
+    sold=lambda binding: (
+        WIRE_TWO_MM
+        if _thick(binding)
+        else WIRE_THREE_MM
+        if binding.per == "3:1"
+        else (*WIRE_THREE_MM, *WIRE_TWO_MM)
+    ),
     hole=lambda binding: 6.0 if _thick(binding) else 4.0,
     inset=lambda binding: 7.0 if _thick(binding) else 6.0,
     shape="wire",
-    closing="Hang it on the open loops from the back, and squeeze them shut until the ends meet and no leaf slips through.",
-    caution="Wire ends are sharp, and what is cut off flies: hold it down, and cover your eyes. Follow the closing tool's own instructions.",
+    closing="Hang it on the open loops from the back, and squeeze them shut until the ends meet and no leaf "
+    "slips through.",
+    caution="Wire ends are sharp, and what is cut off flies: hold it down, and cover your eyes. Follow the "
+    "closing tool's own instructions.",
     own=no_more,
 )
 KIND: Final = gear.kind(
@@ -42,5 +51,7 @@ KIND: Final = gear.kind(
     compute=partial(compute, WINDING),
     refills=False,
     placed=(),
-    suits=gear.suits("a row of wire loops, turns right round", good_to=240, hard="some practice", minutes=0.2),
+    suits=gear.suits(
+        "a row of wire loops, turns right round", good_to=240, hard="some practice", minutes=0.2
+    ),
 )

@@ -40,7 +40,9 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
         label="held by",
         value=f"{folds} panels",
         show="text",
-        how=f"Two panels a leaf, and an end panel at either side: 2 × {hinge.count} + 2 = {folds + 2}. A leaf lies on the panel that faces up; its fellow folds under it, so that the valley before the next leaf opens to the fore edge.",
+        how=f"Two panels a leaf, and an end panel at either side: 2 × {hinge.count} + 2 = {folds + 2}. A "
+        "leaf lies on the panel that faces up; its fellow folds under it, so that the valley before the "
+        "next leaf opens to the fore edge.",
         rules=(Rule("arithmetic", "every second valley opens to the fore edge"),),
         scrap=f"{folds} panels of {ruler.show(panel)}",
     )
@@ -49,7 +51,8 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
         label="thick at the spine",
         value=hinge.need,
         show="thin",
-        how=f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)}, each on two layers of {ruler.fine(hinge.card.likely)}.",
+        how=f"{hinge.count} leaves of {ruler.thin(hinge.leaf.likely)}, each on two layers of "
+        f"{ruler.fine(hinge.card.likely)}.",
         rules=(Rule("arithmetic", "leaves and folds added up"),),
     )
     own = HingeSpec(
@@ -61,10 +64,18 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
         flange,
         (panels, spine),
         tuple(one for one in (_against(record, hinge.count, ruler),) if one),
-        (("binding.panel_mm", strips[0].name, "hill 1 front", panel), ("binding.flange_mm", strips[0].name, "first flange", flange)),
+        (
+            ("binding.panel_mm", strips[0].name, "hill 1 front", panel),
+            ("binding.flange_mm", strips[0].name, "first flange", flange),
+        ),
         folded="To and fro: mountain, valley, mountain.",
         glued="On the panel that faces up, its spine edge in the valley; nothing goes on the panel below it.",
-        steps=(bound("The end panels go into the wrap: glue them inside its front and back, their folds at the spine's edges."),),
+        steps=(
+            bound(
+                "The end panels go into the wrap: glue them inside its front and back, their folds at the "
+                "spine's edges."
+            ),
+        ),
     )
     return work.result(left, hinge, own, at="row", swell=hinge.swell(0.0))
 
@@ -99,10 +110,16 @@ def _against(record: Zigzag, leaves: int, ruler: Ruler) -> Check | None:
         title=f"The strip of {record.panels} panels has {up} that face up, for {leaves} leaves.",
         why=f"{up - leaves} stay free: bare panels at the end."
         if more
-        else f"{many(leaves - up, 'leaf', 'leaves')} {'has' if leaves - up == 1 else 'have'} no panel to go on. Only every second one opens to the fore edge.",
+        else f"{many(leaves - up, 'leaf', 'leaves')} {'has' if leaves - up == 1 else 'have'} no panel to go "
+        "on. Only every second one opens to the fore edge.",
         offers=(
-            Offer(label=f"{up} leaves", changes=(("pages.amount", max(up, 1)), ("pages.counted_in", "leaves"))),
-            Offer(label=f"a strip of {2 * leaves} panels of {ruler.show(record.panel_mm)}", changes=(("binding.panels", None),)),
+            Offer(
+                label=f"{up} leaves", changes=(("pages.amount", max(up, 1)), ("pages.counted_in", "leaves"))
+            ),
+            Offer(
+                label=f"a strip of {2 * leaves} panels of {ruler.show(record.panel_mm)}",
+                changes=(("binding.panels", None),),
+            ),
         ),
     )
 

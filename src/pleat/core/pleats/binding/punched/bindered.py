@@ -6,12 +6,14 @@ from typing import Annotated
 
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import BindingKind
-from pleat.core.base.plan import Check, Offer
+from pleat.core.base.plan import Check, Figure, Offer
+from pleat.core.base.units import Ruler
 from pleat.core.engines.holes.places import PATTERNS, Pattern, centred
+from pleat.core.engines.holes.ring import Ring
 from pleat.core.pleats.binding.punched import capacity, gear
 from pleat.core.pleats.binding.punched.checks import pitch_check
 from pleat.core.pleats.binding.punched.gear import PunchPitch
-from pleat.core.pleats.binding.punched.record import Gear, PunchedResult, Usual, bore
+from pleat.core.pleats.binding.punched.record import Bored, Gear, PunchedResult, Usual, bore
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.trade.holes import BINDER_RINGS_SOLD_MM
@@ -56,28 +58,79 @@ def compute(binding: Bindered, left: LeftOfBinding) -> PunchedResult:
     short: tuple[Check, ...] = ()
     if room < 2:
         others = _binding_offers(binding, bored.edge, type(binding))
-        what = f"{_first(pattern.title)} take {ruler.show(pattern.span)} and do not go on an edge of {ruler.show(bored.edge)}."
-        short = (Check(code="D5", level="stop", title=what, why="The outer holes would break the ends of the edge.", offers=others, no_fix="" if others else "Take a larger leaf, or separate rings."),)  # fmt: skip
+        what = (
+            f"{_first(pattern.title)} take {ruler.show(pattern.span)} and do not go on an edge of "
+            f"{ruler.show(bored.edge)}."
+        )
+        short = (
+            Check(
+                code="D5",
+                level="stop",
+                title=what,
+                why="The outer holes would break the ends of the edge.",
+                offers=others,
+                no_fix="" if others else "Take a larger leaf, or separate rings.",
+            ),
+        )
     name = binding.gear or f"binder, its rings {ruler.show(binding.inner_mm)} inside"
     return result(
         bored,
         PunchedSpec(
             title=pattern.title,
-            figures=(
-                *capacity.figures(bored, ring, "binder"),
-                gear.figure(name, 1, f"{_first(pattern.title)}. The leaves are punched for it; the binder itself is bought. Its rings: {ruler.show(binding.inner_mm)} inside, wire {ruler.thin(binding.wire_mm)}."),
+            figures=_own_figures(name, bored, ring, pattern, ruler, binding),
+            checks=(
+                *short,
+                *pitch_check(
+                    bored,
+                    min(pattern.gaps) if len(set(pattern.gaps)) > 1 else pattern.gaps[0],
+                    "binder's rings",
+                    binding.punch_pitch_mm,
+                ),
+                *capacity.check(bored, ring, "binder", sizes),
             ),
-            checks=(*short, *pitch_check(bored, min(pattern.gaps) if len(set(pattern.gaps)) > 1 else pattern.gaps[0], "binder's rings", binding.punch_pitch_mm), *capacity.check(bored, ring, "binder", sizes)),
             offers=capacity.offers(bored, ring, sizes),
-            hang=("Put the leaves into the binder", "Rings open; all leaves the same way up, the first on top. Shut the rings and turn every leaf over once.", (name,), 3),
-            cautions=("A binder's rings snap shut: keep fingers out from between them, and open them by their lever.",),
+            hang=(
+                "Put the leaves into the binder",
+                "Rings open; all leaves the same way up, the first on "
+                "top. Shut the rings and turn every leaf over once.",
+                (name,),
+                3,
+            ),
+            cautions=(
+                "A binder's rings snap shut: keep fingers out from between them, and open them by "
+                "their lever.",
+            ),
             cross=capacity.cross_of(bored, ring),
             thick_mm=binding.wire_mm,
             more=(name,),
         ),
-    )  # fmt: skip
+    )
+
+
+def _own_figures(
+    name: str, bored: Bored, ring: Ring, pattern: Pattern, ruler: Ruler, binding: Bindered
+) -> tuple[Figure, ...]:
+    """The ring itself, in figures."""
+    return (
+        *capacity.figures(bored, ring, "binder"),
+        gear.figure(
+            name,
+            1,
+            f"{_first(pattern.title)}. The leaves are punched for it; the binder "
+            f"itself is bought. Its rings: {ruler.show(binding.inner_mm)} inside, wire "
+            f"{ruler.thin(binding.wire_mm)}.",
+        ),
+    )
 
 
 def binder_kind(*, name: str, title: str, summary: str, record: type[Bindered], look: str) -> BindingKind:
     """A member that punches leaves for a binder."""
-    return gear.kind(name=name, title=title, summary=summary, record=record, compute=compute, placed=(), suits=gear.suits(look))
+    return gear.kind(
+        name=name,
+        title=title,
+        summary=summary,
+        record=record,
+        compute=compute,
+        placed=(),
+        suits=gear.suits(look),
+    )

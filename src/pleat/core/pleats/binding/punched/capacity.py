@@ -1,4 +1,5 @@
-"""Whether a ring, wire or coil holds a book and lets it turn: the four limits as figures, slip D8, and the sizes side by side."""
+"""Whether a ring, wire or coil holds a book and lets it turn: the four limits as figures, slip D8, and the
+sizes side by side."""
 
 from __future__ import annotations
 
@@ -8,6 +9,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from pleat.core.base.plan import Changes, Check, Figure, Offer, Rule
+from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
 from pleat.core.engines.holes.ring import Ring
 from pleat.core.pleats.binding.punched.record import Bored, Cross
@@ -16,14 +18,18 @@ from pleat.core.trade.paper import USES_MM
 
 GROUP: Final = "sizes"
 LIMIT_RULES: Final = (
-    Rule("arithmetic", "ring, wire, hole and the bridge of paper; a stack turned round the ring in small steps agrees"),
+    Rule(
+        "arithmetic",
+        "ring, wire, hole and the bridge of paper; a stack turned round the ring in small steps agrees",
+    ),
     Rule("RING_FREE_SHARE", f"{RING_FREE_SHARE:.0%} left free to turn"),
 )
 
 
 @dataclass(frozen=True)
 class Size:
-    """A ring, wire or coil one may take: what it is called, its inner diameter and wire in mm, the changes that take it, whether it is owned."""
+    """A ring, wire or coil one may take: what it is called, its inner diameter and wire in mm, the changes
+    that take it, whether it is owned."""
 
     name: str
     inner: float
@@ -38,19 +44,25 @@ def ring_of(bored: Bored, inner: float, wire: float) -> Ring:
 
 
 def stack_at(bored: Bored) -> float:
-    """What the ring has to hold in mm: the stack at the holes, or what lies in the middle, as far as leaves do not lean in to it."""
+    """What the ring has to hold in mm: the stack at the holes, or what lies in the middle, as far as leaves
+    do not lean in to it."""
     return max(bored.stack, bored.stack + bored.middle - leaning(bored))
 
 
 def leaning(bored: Bored) -> float:
     """How much thicker than at the holes a stack may be in the middle, since its leaves lean in to it; mm."""
-    bends = bored.record.hinge_mm is not None or bored.left.pages.own_hinge_mm is not None or bored.leaf <= USES_MM["leaves"][1]
+    bends = (
+        bored.record.hinge_mm is not None
+        or bored.left.pages.own_hinge_mm is not None
+        or bored.leaf <= USES_MM["leaves"][1]
+    )
     reach = max(0.0, THICK_BEGINS_SHARE * bored.reach - bored.inset)
     return 2 * reach * math.tan(LEAVES_LEAN_RAD if bends else 0.0)
 
 
 def leaves_in(bored: Bored, thick: float) -> int:
-    """The most leaves of this paper whose stack with its covers a thickness holds, at the holes and in the middle, where each adds its share."""
+    """The most leaves of this paper whose stack with its covers a thickness holds, at the holes and in the
+    middle, where each adds its share."""
     pages = bored.left.pages
     each = (pages.thickness.likely + bored.strengthened) / max(pages.leaves, 1)
     room = thick - bored.covers - bored.left.extras.added.likely
@@ -77,20 +89,33 @@ def figures(bored: Bored, ring: Ring, word: str) -> tuple[Figure, ...]:
     most = leaves_in(bored, limits.proposed)
     room = most - bored.left.pages.leaves
     rest = f"room for {room} more" if room >= 0 else f"{many(-room, 'leaf', 'leaves')} too many"
-    names = (("square", limits.square), ("parallel", limits.parallel), ("flat when open", limits.flat), ("turning", limits.turns))
+    names = (
+        ("square", limits.square),
+        ("parallel", limits.parallel),
+        ("flat when open", limits.flat),
+        ("turning", limits.turns),
+    )
     each = ", ".join(f"{name} {ruler.thin(mm)}" for name, mm in names)
     uneven = (
-        f" In the middle it is {ruler.thin(bored.middle)} thicker, which asks for {ruler.thin(stack)} at the {word}."
+        f" In the middle it is {ruler.thin(bored.middle)} thicker, which asks for {ruler.thin(stack)} at the "
+        f"{word}."
         if bored.middle
         else ""
     )
-    strong = f", with {ruler.thin(bored.strengthened)} of what makes the holes strong" if bored.strengthened else ""
+    strong = (
+        f", with {ruler.thin(bored.strengthened)} of what makes the holes strong"
+        if bored.strengthened
+        else ""
+    )
     takes = Figure(
         key="takes",
         label=f"the {word} {'take' if word.endswith('s') else 'takes'}",
         value=many(most, "leaf", "leaves"),
         show="text",
-        how=f"Stack at the holes: {ruler.thin(stack)}, covers and all{strong}. The {word} inside {ruler.show(2 * ring.radius)}, wire {ruler.thin(ring.wire)}, holes {ruler.thin(ring.hole)}, bridge {ruler.thin(ring.bridge)}: {each}. Less {RING_FREE_SHARE:.0%} to turn freely, {ruler.thin(limits.proposed)}.{uneven}",
+        how=f"Stack at the holes: {ruler.thin(stack)}, covers and all{strong}. The {word} inside "
+        f"{ruler.show(2 * ring.radius)}, wire {ruler.thin(ring.wire)}, holes {ruler.thin(ring.hole)}, "
+        f"bridge {ruler.thin(ring.bridge)}: {each}. Less {RING_FREE_SHARE:.0%} to turn freely, "
+        f"{ruler.thin(limits.proposed)}.{uneven}",
         rules=LIMIT_RULES,
         aside=rest,
     )
@@ -99,8 +124,13 @@ def figures(bored: Bored, ring: Ring, word: str) -> tuple[Figure, ...]:
         label="lies flat open",
         value="at every page" if stack <= limits.flat + 1e-6 else f"only up to {ruler.thin(limits.flat)}",
         show="text",
-        how=f"Both halves lie flat at any page while the stack is no thicker than {ruler.thin(limits.flat)}; this one is {ruler.thin(stack)}."
-        + (" Here the hole lies too far in for so small a ring: pages never lie flat." if ring.bridge > ring.radius else ""),
+        how=f"Both halves lie flat at any page while the stack is no thicker than {ruler.thin(limits.flat)}; "
+        f"this one is {ruler.thin(stack)}."
+        + (
+            " Here the hole lies too far in for so small a ring: pages never lie flat."
+            if ring.bridge > ring.radius
+            else ""
+        ),
         rules=LIMIT_RULES[:1],
     )
     square = Figure(
@@ -108,14 +138,16 @@ def figures(bored: Bored, ring: Ring, word: str) -> tuple[Figure, ...]:
         label="edges level when shut",
         value="yes" if stack <= limits.square + 1e-6 else f"up to {ruler.thin(limits.square)}",
         show="text",
-        how=f"The stack lies square up to {ruler.thin(limits.square)}; a thicker one up to {ruler.thin(limits.parallel)} lies parallel, its edges running back at top and bottom.",
+        how=f"The stack lies square up to {ruler.thin(limits.square)}; a thicker one up to "
+        f"{ruler.thin(limits.parallel)} lies parallel, its edges running back at top and bottom.",
         rules=LIMIT_RULES[:1],
     )
     return (takes, flat, square)
 
 
 def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[Check, ...]:
-    """D8: hardware too small for the filled book, or whose wire does not go through the hole; and one that only just turns."""
+    """D8: hardware too small for the filled book, or whose wire does not go through the hole; and one that
+    only just turns."""
     ruler, limits, stack = bored.left.brief.ruler, ring.limits, stack_at(bored)
     better = tuple(
         Offer(label=f"take {one.name}", changes=one.changes)
@@ -124,39 +156,19 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
         and (inner.radius, inner.wire) != (ring.radius, ring.wire)
     )[:2]
     if not ring.passes:
-        wider = ruler.snap_up(ring.wire + 1)
-        why = f"The wire is {ruler.thin(ring.wire)}, the hole {ruler.thin(ring.hole)}, and the bridge {ruler.thin(ring.bridge)} has to fit inside {ruler.show(2 * ring.radius)}."
-        hole = (
-            (Offer(label=f"punch holes of {ruler.thin(wider)}", changes=(("binding.hole_mm", wider),)),)
-            if ring.wire > ring.hole and wider <= 20
-            else ()
-        )
-        return (
-            Check(code="D8", level="stop", title=f"No page goes on the {word}.", why=why, offers=(*hole, *better), no_fix="" if hole or better else f"Take {word} of thinner wire, or holes nearer the edge."),
-        )  # fmt: skip
+        return (_none_passes(ring, word, ruler, better),)
     most = leaves_in(bored, limits.proposed)
-    fewer = (
-        (
-            Offer(
-                label=f"{many(most, 'leaf', 'leaves')}",
-                changes=(
-                    ("pages.amount", most),
-                    ("pages.counted_in", "leaves"),
-                    *((("pages.measured_block_mm", None),) if bored.left.pages.measured else ()),
-                ),
-            ),
-        )
-        if most
-        else ()
-    )
+    fewer = _fewer(bored, most)
     if stack > limits.works + 1e-6:
         bind = "lie on each other" if limits.parallel < limits.turns else "turn"
         return (
             Check(
                 code="D8",
                 level="stop",
-                title=f"The {word} {'are' if word.endswith('s') else 'is'} too small: pages {bind} only up to {ruler.thin(limits.works)}, this book is {ruler.thin(stack)} there.",
-                why=f"Forced, the holes tear or the {word} {'open' if word.endswith('s') else 'opens'}. Leave {RING_FREE_SHARE:.0%} free as well.",
+                title=f"The {word} {'are' if word.endswith('s') else 'is'} too small: pages {bind} only up "
+                f"to {ruler.thin(limits.works)}, this book is {ruler.thin(stack)} there.",
+                why=f"Forced, the holes tear or the {word} {'open' if word.endswith('s') else 'opens'}. "
+                f"Leave {RING_FREE_SHARE:.0%} free as well.",
                 offers=(*better, *fewer),
                 no_fix="" if better or fewer else "No size holds so much: make two books of it.",
             ),
@@ -166,13 +178,49 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
             Check(
                 code="D8",
                 level="watch",
-                title=f"The {word} {'are' if word.endswith('s') else 'is'} nearly full: {ruler.thin(stack)} of {ruler.thin(limits.works)}.",
+                title=f"The {word} {'are' if word.endswith('s') else 'is'} nearly full: {ruler.thin(stack)} "
+                f"of {ruler.thin(limits.works)}.",
                 why=f"It turns, but drags; {RING_FREE_SHARE:.0%} should be free, and a used book grows.",
                 offers=(*better, *fewer),
                 no_fix="" if better or fewer else "Take fewer leaves, or a larger size.",
             ),
         )
     return ()
+
+
+def _none_passes(ring: Ring, word: str, ruler: Ruler, better: tuple[Offer, ...]) -> Check:
+    """D8: the wire does not go through the hole, or not round the bridge."""
+    wider = ruler.snap_up(ring.wire + 1)
+    why = (
+        f"The wire is {ruler.thin(ring.wire)}, the hole {ruler.thin(ring.hole)}, and the bridge "
+        f"{ruler.thin(ring.bridge)} has to fit inside {ruler.show(2 * ring.radius)}."
+    )
+    hole = (
+        (Offer(label=f"punch holes of {ruler.thin(wider)}", changes=(("binding.hole_mm", wider),)),)
+        if ring.wire > ring.hole and wider <= 20
+        else ()
+    )
+    return Check(
+        code="D8",
+        level="stop",
+        title=f"No page goes on the {word}.",
+        why=why,
+        offers=(*hole, *better),
+        no_fix="" if hole or better else f"Take {word} of thinner wire, or holes nearer the edge.",
+    )
+
+
+def _fewer(bored: Bored, most: int) -> tuple[Offer, ...]:
+    """As many leaves as the hardware takes; a reading of the stack is forgotten with it."""
+    if not most:
+        return ()
+    forget: Changes = (("pages.measured_block_mm", None),) if bored.left.pages.measured else ()
+    return (
+        Offer(
+            label=many(most, "leaf", "leaves"),
+            changes=(("pages.amount", most), ("pages.counted_in", "leaves"), *forget),
+        ),
+    )
 
 
 def offers(bored: Bored, ring: Ring, sizes: Sequence[Size]) -> tuple[Offer, ...]:
@@ -186,10 +234,22 @@ def offers(bored: Bored, ring: Ring, sizes: Sequence[Size]) -> tuple[Offer, ...]
         less = most < best
         best = max(best, most)
         facts = (
-            f"holds {many(most, 'leaf', 'leaves')}" + (", less than a smaller one: thicker wire in the same hole" if less else ""),
+            f"holds {many(most, 'leaf', 'leaves')}"
+            + (", less than a smaller one: thicker wire in the same hole" if less else ""),
             "lies flat open" if stack <= own.limits.flat else "does not lie flat open",
-            "among your materials" + (f", {one.owned} left" if one.owned is not None else "") if one.stock else "a usual size",
+            "among your materials" + (f", {one.owned} left" if one.owned is not None else "")
+            if one.stock
+            else "a usual size",
         )
         same = abs(one.inner / 2 - ring.radius) < 0.01 and abs(one.wire - ring.wire) < 0.01
-        found.append(Offer(label=one.name, changes=one.changes, facts=facts, group=GROUP, chosen=same, good=own.limits.proposed >= stack))
+        found.append(
+            Offer(
+                label=one.name,
+                changes=one.changes,
+                facts=facts,
+                group=GROUP,
+                chosen=same,
+                good=own.limits.proposed >= stack,
+            )
+        )
     return tuple(found)

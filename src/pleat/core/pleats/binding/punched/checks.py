@@ -1,4 +1,5 @@
-"""What can go wrong with holes along an edge: slips A8, C2, D5, D7 and D9, stiff leaves that do not turn, weak ones that tear."""
+"""What can go wrong with holes along an edge: slips A8, C2, D5, D7 and D9, stiff leaves that do not turn,
+weak ones that tear."""
 
 from __future__ import annotations
 
@@ -12,21 +13,33 @@ from pleat.core.engines.holes.places import missed, nearest
 from pleat.core.engines.holes.punch import in_a_lift, lifts
 from pleat.core.pleats.binding.punched.record import Bored, HolesByHand
 from pleat.core.pleats.extras.spots import moved, on_faces
-from pleat.core.trade.holes import HOLE_BREAKS_MM, HOLE_BRIDGE_MM, HOLE_END_MM, HOLE_GLUED_MM, HOLES_APART_MM, HOLES_FIT_MM, PUNCH_TAKES_MM
+from pleat.core.trade.holes import (
+    HOLE_BREAKS_MM,
+    HOLE_BRIDGE_MM,
+    HOLE_END_MM,
+    HOLE_GLUED_MM,
+    HOLES_APART_MM,
+    HOLES_FIT_MM,
+    PUNCH_TAKES_MM,
+)
 from pleat.core.trade.paper import USES_MM
 
 SPREAD: Final[Changes] = (("binding.positions_mm", None),)
 
 
 def punch_takes(bored: Bored) -> float:
-    """What goes into the punch at once, in mm: as said, else the most that one of the maker's takes, else the usual."""
+    """What goes into the punch at once, in mm: as said, else the most that one of the maker's takes, else the
+    usual."""
     if bored.record.punch_takes_mm is not None:
         return bored.record.punch_takes_mm
-    return max((punch.thickest_mm for punch in bored.left.tools.punches if punch.thickest_mm), default=PUNCH_TAKES_MM)
+    return max(
+        (punch.thickest_mm for punch in bored.left.tools.punches if punch.thickest_mm), default=PUNCH_TAKES_MM
+    )
 
 
 def find(bored: Bored, told: frozenset[str] = frozenset()) -> tuple[Check, ...]:
-    """Every check that has something to say, whatever goes through the holes; not of the ends, where the kind has ``told`` D5 itself."""
+    """Every check that has something to say, whatever goes through the holes; not of the ends, where the kind
+    has ``told`` D5 itself."""
     found = (
         _misfit(bored),
         None if "D5" in told else _ends(bored),
@@ -48,7 +61,8 @@ def _misfit(bored: Bored) -> Check | None:
     return Check(
         code="stations",
         level="watch",
-        title=f"The holes you placed are for {bored.misfit}; there {'is' if len(bored.positions) == 1 else 'are'} {len(bored.positions)} here.",
+        title=f"The holes you placed are for {bored.misfit}; there "
+        f"{'is' if len(bored.positions) == 1 else 'are'} {len(bored.positions)} here.",
         why="They do not count: the holes lie where this kind puts them.",
         offers=(Offer(label="put them where this kind does", changes=SPREAD),),
     )
@@ -68,7 +82,9 @@ def _ends(bored: Bored) -> Check | None:
         )
     ruler = bored.left.brief.ruler
     end, between = nearest(bored.positions, bored.edge, bored.hole)
-    if (end >= HOLE_END_MM - 1e-6 and between >= HOLES_APART_MM - 1e-6) or (bored.usual.fixed and end >= HOLE_BREAKS_MM and between > 0.5):
+    if (end >= HOLE_END_MM - 1e-6 and between >= HOLES_APART_MM - 1e-6) or (
+        bored.usual.fixed and end >= HOLE_BREAKS_MM and between > 0.5
+    ):
         return None
     what = (
         f"A hole breaks the end of the edge: it lies {ruler.show(-end)} past it."
@@ -82,7 +98,10 @@ def _ends(bored: Bored) -> Check | None:
     usual = nearest(bored.usual.positions, bored.edge, bored.hole)
     anew = bored.by_hand and usual[0] >= HOLE_END_MM - 1e-6 and usual[1] >= HOLES_APART_MM - 1e-6
     offers = (Offer(label="put the holes where this kind does", changes=SPREAD),) if anew else _fewer(bored)
-    why = f"With less than {ruler.show(HOLE_END_MM)} to the end, or {ruler.show(HOLES_APART_MM)} between two, the paper tears there."
+    why = (
+        f"With less than {ruler.show(HOLE_END_MM)} to the end, or {ruler.show(HOLES_APART_MM)} between "
+        "two, the paper tears there."
+    )
     level: Level = "stop" if min(end, between) < HOLE_BREAKS_MM else "watch"
     return Check(
         code="D5",
@@ -103,11 +122,18 @@ def _fewer(bored: Bored) -> tuple[Offer, ...]:
             return (
                 Offer(
                     label=f"{many(now - 1, word)}",
-                    changes=((f"binding.{name}", now - 1), *(SPREAD if isinstance(bored.record, HolesByHand) else ())),
+                    changes=(
+                        (f"binding.{name}", now - 1),
+                        *(SPREAD if isinstance(bored.record, HolesByHand) else ()),
+                    ),
                 ),
             )
     if getattr(bored.record, "end_mm", None):
-        return (Offer(label="spread them as the folds of a strip", changes=(("binding.spread", "folded"), *SPREAD)),)
+        return (
+            Offer(
+                label="spread them as the folds of a strip", changes=(("binding.spread", "folded"), *SPREAD)
+            ),
+        )
     return ()
 
 
@@ -152,10 +178,13 @@ def _bridge(bored: Bored) -> Check | None:
 
 
 def held_in(bored: Bored, edge_mm: float, at: str) -> int:
-    """How many of the holes lie inside a leaf whose held edge is so long, level at head or tail or in the middle."""
+    """How many of the holes lie inside a leaf whose held edge is so long, level at head or tail or in the
+    middle."""
     begins = {"head": 0.0, "tail": bored.edge - edge_mm, "middle": (bored.edge - edge_mm) / 2}[at]
     rim = bored.hole / 2 + HOLE_BRIDGE_MM
-    return sum(begins + rim <= place + 1e-6 and place <= begins + edge_mm - rim + 1e-6 for place in bored.positions)
+    return sum(
+        begins + rim <= place + 1e-6 and place <= begins + edge_mm - rim + 1e-6 for place in bored.positions
+    )
 
 
 def _odd(bored: Bored) -> Check | None:
@@ -165,17 +194,28 @@ def _odd(bored: Bored) -> Check | None:
     for width, height, at in bored.left.pages.odd:
         edge = width if bored.along == "head" else height
         held = held_in(bored, edge, at)
-        if held < wanted <= held_in(bored, bored.edge, "head"):  # where not even the others are held, their holes are at fault
-            ways = [one for one in ("middle", "head", "tail") if one != at and held_in(bored, edge, one) >= wanted]
-            offers = tuple(Offer(label=f"punch them at the {one}", changes=(("pages.odd_at", one),)) for one in ways)
+        if (
+            held < wanted <= held_in(bored, bored.edge, "head")
+        ):  # where not even the others are held, their holes are at fault
+            ways = [
+                one for one in ("middle", "head", "tail") if one != at and held_in(bored, edge, one) >= wanted
+            ]
+            offers = tuple(
+                Offer(label=f"punch them at the {one}", changes=(("pages.odd_at", one),)) for one in ways
+            )
             offers = offers or (
-                Offer(label="make them as long there as the others", changes=(("pages.odd_height_mm", None), ("pages.odd_width_mm", None))),
+                Offer(
+                    label="make them as long there as the others",
+                    changes=(("pages.odd_height_mm", None), ("pages.odd_width_mm", None)),
+                ),
             )
             return Check(
                 code="C2",
                 level="stop" if not held else "watch",
-                title=f"The leaves of another size, {ruler.show(edge)} along the edge, are held by {many(held, 'hole')}.",
-                why=f"Each leaf wants {many(wanted, 'hole')} with {ruler.show(HOLE_BRIDGE_MM)} of paper round {'it' if wanted == 1 else 'each'}.",
+                title=f"The leaves of another size, {ruler.show(edge)} along the edge, are held by "
+                f"{many(held, 'hole')}.",
+                why=f"Each leaf wants {many(wanted, 'hole')} with {ruler.show(HOLE_BRIDGE_MM)} of paper "
+                f"round {'it' if wanted == 1 else 'each'}.",
                 offers=offers,
             )
     return None
@@ -192,7 +232,8 @@ def _lifts(bored: Bored) -> Check | None:
         return Check(
             code="D7",
             level="stop",
-            title=f"Not even one leaf of {ruler.fine(caliper)} goes into a punch that takes {ruler.thin(takes)}.",
+            title=f"Not even one leaf of {ruler.fine(caliper)} goes into a punch that takes "
+            f"{ruler.thin(takes)}.",
             why="Drill the stack, clamped between two boards, or use a punch for card.",
             no_fix="Say under “your punch takes” what a stronger one does, or drill.",
         )
@@ -203,8 +244,10 @@ def _lifts(bored: Bored) -> Check | None:
     return Check(
         code="D7",
         level="stop",
-        title=f"{many(planned, 'lift')} would be {more} leaves each, {ruler.fine(more * caliper)}: the punch takes {ruler.thin(takes)}.",
-        why=f"It takes {many(each, 'leaf', 'leaves')} of {ruler.fine(caliper)} at once. Forced, its holes come out aslant and the lowest leaves tear.",
+        title=f"{many(planned, 'lift')} would be {more} leaves each, {ruler.fine(more * caliper)}: the punch "
+        f"takes {ruler.thin(takes)}.",
+        why=f"It takes {many(each, 'leaf', 'leaves')} of {ruler.fine(caliper)} at once. Forced, its holes "
+        "come out aslant and the lowest leaves tear.",
         offers=(Offer(label=many(need, "lift"), changes=(("binding.lifts_planned", need),)),),
     )
 
@@ -219,7 +262,8 @@ def _mirrored(bored: Bored) -> Check | None:
         code="D9",
         level="stop",
         title=f"Punched the same way round, the back cover's holes miss the others by {ruler.show(off)}.",
-        why="These holes are not the same from head and tail. Front and back are punched face to face, so that one is the other's mirror image.",
+        why="These holes are not the same from head and tail. Front and back are punched face to face, so "
+        "that one is the other's mirror image.",
         offers=(Offer(label="punch them face to face", changes=(("binding.covers_punched", "mirrored"),)),),
     )
 
@@ -233,19 +277,24 @@ def _jig(bored: Bored) -> Check | None:
     return Check(
         code="A8",
         level="stop",
-        title=f"The jig is {ruler.show(have)} wide; the strip it is laid on is {ruler.show(bored.jig)} {strip}.",
-        why=f"Laid level with the edge its holes come out {ruler.show(abs(have - bored.jig) / 2 if not bored.record.hinge_mm else abs(have - bored.jig))} off, and turned over on the other side.",
+        title=f"The jig is {ruler.show(have)} wide; the strip it is laid on is {ruler.show(bored.jig)} "
+        f"{strip}.",
+        why="Laid level with the edge its holes come out "
+        f"{ruler.show(abs(have - bored.jig) / 2 if not bored.record.hinge_mm else abs(have - bored.jig))} "
+        "off, and turned over on the other side.",
         offers=(Offer(label="make the jig anew, as it is printed", changes=(("binding.jig_mm", None),)),),
     )
 
 
 def hinge_at(bored: Bored) -> float:
-    """Where a stiff leaf is scored: past the hole's rim by as much paper as before it (house rule), on a mark of the ruler."""
+    """Where a stiff leaf is scored: past the hole's rim by as much paper as before it (house rule), on a mark
+    of the ruler."""
     return bored.left.brief.ruler.snap_up(bored.inset + bored.hole / 2 + HOLE_BRIDGE_MM)
 
 
 def _stiff(bored: Bored) -> Check | None:
-    """Stiff leaves bend nowhere: they stand up round the holes unless they are scored beside them; a score over a hole tears."""
+    """Stiff leaves bend nowhere: they stand up round the holes unless they are scored beside them; a score
+    over a hole tears."""
     ruler, hinge, sheet = bored.left.brief.ruler, bored.record.hinge_mm, bored.leaf
     if hinge is not None and hinge < bored.inset + bored.hole / 2 + HOLE_BREAKS_MM:
         return Check(
@@ -253,7 +302,12 @@ def _stiff(bored: Bored) -> Check | None:
             level="stop",
             title=f"The score, {ruler.show(hinge)} from the edge, runs through the holes or close by them.",
             why="Leaves bend there and tear from hole to hole.",
-            offers=(Offer(label=f"score at {ruler.show(hinge_at(bored))}", changes=(("binding.hinge_mm", hinge_at(bored)),)),),
+            offers=(
+                Offer(
+                    label=f"score at {ruler.show(hinge_at(bored))}",
+                    changes=(("binding.hinge_mm", hinge_at(bored)),),
+                ),
+            ),
         )
     if hinge is not None and hinge > bored.reach / 2:
         what = f"The score, {ruler.show(hinge)} from the edge, lies past the middle of the leaf."
@@ -270,8 +324,14 @@ def _stiff(bored: Bored) -> Check | None:
         code="hinge",
         level="note",
         title=f"Leaves of {ruler.fine(sheet)} do not bend by themselves.",
-        why="A score beside the holes lets them turn and lie flat. What is left of it towards the edge is lost to the page.",
-        offers=(Offer(label=f"score at {ruler.show(hinge_at(bored))}", changes=(("binding.hinge_mm", hinge_at(bored)),)),),
+        why="A score beside the holes lets them turn and lie flat. What is left of it towards the edge is "
+        "lost to the page.",
+        offers=(
+            Offer(
+                label=f"score at {ruler.show(hinge_at(bored))}",
+                changes=(("binding.hinge_mm", hinge_at(bored)),),
+            ),
+        ),
     )
 
 
@@ -282,7 +342,8 @@ def _weak(bored: Bored) -> Check | None:
     return Check(
         code="D10",
         level="watch",
-        title=f"These leaves are weak paper, and every turn pulls at {'its hole' if len(bored.positions) == 1 else f'their {len(bored.positions)} holes'}.",
+        title="These leaves are weak paper, and every turn pulls at "
+        f"{'its hole' if len(bored.positions) == 1 else f'their {len(bored.positions)} holes'}.",
         why="What moves and bears load gets a patch, a strip or an eyelet before it tears.",
         offers=(
             Offer(label="patches round each hole", changes=(("binding.reinforce", "patches"),)),
@@ -292,7 +353,8 @@ def _weak(bored: Bored) -> Check | None:
 
 
 def _under_extras(bored: Bored) -> list[Check]:
-    """Things put in that lie over the holes: they are punched through, and keep the leaf off what holds it."""
+    """Things put in that lie over the holes: they are punched through, and keep the leaf off what holds
+    it."""
     strip, found = bored.inset + bored.hole / 2 + HOLE_GLUED_MM, []
     for item in bored.left.extras.items:
         if item.kind.name == "spacer":  # which lies there to be punched along
@@ -305,13 +367,20 @@ def _under_extras(bored: Bored) -> list[Check]:
             if bored.record.bound_at == "head":
                 short, to = strip - top, (one.x_mm, strip)
             elif face.spine == "right":
-                short, to = right - (face.width_mm - strip), (face.width_mm - strip - one.thing.width_mm, one.y_mm)
+                short, to = (
+                    right - (face.width_mm - strip),
+                    (face.width_mm - strip - one.thing.width_mm, one.y_mm),
+                )
             else:
                 short, to = strip - left, (strip, one.y_mm)
             if face.cover or face.spine == "none" or short <= HAIR_MM:
                 continue
             on.append(one)
-            if to[0] >= 0 and to[0] + one.thing.width_mm <= face.width_mm and to[1] + one.thing.height_mm <= face.height_mm:
+            if (
+                to[0] >= 0
+                and to[0] + one.thing.width_mm <= face.width_mm
+                and to[1] + one.thing.height_mm <= face.height_mm
+            ):
                 aside[one.number] = to
         if on:
             found.append(
@@ -320,17 +389,21 @@ def _under_extras(bored: Bored) -> list[Check]:
                     level="watch",
                     title=f"The {item.title} lies over the holes on {on_faces(on)}.",
                     why="It is punched through with the leaf, and what holds the leaf runs through it.",
-                    offers=(Offer(label="move it off the holes", changes=moved(item, aside)),) if len(aside) == len(on) else (),
+                    offers=(Offer(label="move it off the holes", changes=moved(item, aside)),)
+                    if len(aside) == len(on)
+                    else (),
                     no_fix=""
                     if len(aside) == len(on)
-                    else f"Make it narrower: {bored.left.brief.ruler.show(strip)} at that edge belong to the holes.",
+                    else f"Make it narrower: {bored.left.brief.ruler.show(strip)} at that edge belong to the "
+                    "holes.",
                 )
             )
     return found
 
 
 def pitch_check(bored: Bored, gap_mm: float, word: str, punch_pitch_mm: float | None) -> tuple[Check, ...]:
-    """D6: a punch whose holes are apart by something else than what goes into them. A closer pitch may fit in whole steps."""
+    """D6: a punch whose holes are apart by something else than what goes into them. A closer pitch may fit in
+    whole steps."""
     if not punch_pitch_mm:
         return ()
     ruler, steps = bored.left.brief.ruler, max(1, round(gap_mm / punch_pitch_mm))
@@ -341,10 +414,14 @@ def pitch_check(bored: Bored, gap_mm: float, word: str, punch_pitch_mm: float | 
         Check(
             code="D6",
             level="stop",
-            title=f"The punch makes holes {ruler.thin(punch_pitch_mm)} apart, the {word} {ruler.thin(gap_mm)}: they miss by {ruler.thin(off)}.",
+            title=f"The punch makes holes {ruler.thin(punch_pitch_mm)} apart, the {word} "
+            f"{ruler.thin(gap_mm)}: they miss by {ruler.thin(off)}.",
             why="Pitch of punch and hardware have to agree, or the last holes do not go on.",
             offers=(
-                Offer(label=f"punch hole by hole, {ruler.thin(gap_mm)} apart, by the jig", changes=(("binding.punch_pitch_mm", None),)),
+                Offer(
+                    label=f"punch hole by hole, {ruler.thin(gap_mm)} apart, by the jig",
+                    changes=(("binding.punch_pitch_mm", None),),
+                ),
             ),
         ),
     )

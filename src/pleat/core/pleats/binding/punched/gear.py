@@ -1,4 +1,5 @@
-"""Hardware that is bought: the sizes of a shape among the materials, or else those that are sold; its figure and what is counted out."""
+"""Hardware that is bought: the sizes of a shape among the materials, or else those that are sold; its figure
+and what is counted out."""
 
 from __future__ import annotations
 
@@ -31,29 +32,56 @@ def usual(*more: tuple[str, object]) -> Changes:
     return (("binding.gear", ""), ("binding.stock_id", None), *more)
 
 
-def ring_sizes(bored: Bored, shape: str, usual_sizes: Iterable[tuple[float, float]], word: str, extra: Callable[[Hardware], Changes] = lambda _: ()) -> tuple[Size, ...]:  # fmt: skip
-    """The sizes one may take of what has an inner diameter and a wire: those among the materials, then those that are sold."""
+def ring_sizes(
+    bored: Bored,
+    shape: str,
+    usual_sizes: Iterable[tuple[float, float]],
+    word: str,
+    extra: Callable[[Hardware], Changes] = lambda _: (),
+) -> tuple[Size, ...]:
+    """The sizes one may take of what has an inner diameter and a wire: those among the materials, then those
+    that are sold."""
     ruler = bored.left.brief.ruler
     own = [
         Size(
             one.name,
             one.inner_mm,
             one.wire_mm,
-            taken(key, one, ("binding.inner_mm", max(one.inner_mm, 6.0)), ("binding.wire_mm", max(one.wire_mm, 0.5)), *extra(one)),
+            taken(
+                key,
+                one,
+                ("binding.inner_mm", max(one.inner_mm, 6.0)),
+                ("binding.wire_mm", max(one.wire_mm, 0.5)),
+                *extra(one),
+            ),
             one.owned,
             key,
         )
         for key, one in owned(bored, shape)
     ]
     sold = [
-        Size(f"{word} of {ruler.show(inner)}", inner, wire, usual(("binding.inner_mm", inner), ("binding.wire_mm", wire)))
+        Size(
+            f"{word} of {ruler.show(inner)}",
+            inner,
+            wire,
+            usual(("binding.inner_mm", inner), ("binding.wire_mm", wire)),
+        )
         for inner, wire in usual_sizes
         if not any(abs(one.inner - inner) < 0.5 for one in own)
     ]
     return (*own, *sold)
 
 
-DESCRIBED: Final = ("inner_mm", "wire_mm", "nominal_mm", "length_mm", "bar_mm", "band_mm", "band_thick_mm", "stretch")
+DESCRIBED: Final = (
+    "inner_mm",
+    "wire_mm",
+    "nominal_mm",
+    "length_mm",
+    "bar_mm",
+    "band_mm",
+    "band_thick_mm",
+    "stretch",
+)
 """What is typed of hardware by hand: it then is no longer the item it was taken from."""
 
 
@@ -61,18 +89,47 @@ def figure(name: str, count: int, how: str, rule: Rule | None = None) -> Figure:
     """What is taken of the hardware."""
     said = f"{count} × {name}" if count > 1 else name
     return Figure(
-        key="gear", label="hardware", value=said, show="text", how=how, rules=(rule or Rule("chosen by you", "the hardware"),), scrap=said
+        key="gear",
+        label="hardware",
+        value=said,
+        show="text",
+        how=how,
+        rules=(rule or Rule("chosen by you", "the hardware"),),
+        scrap=said,
     )
 
 
-def kind(*, flat: bool = True, refills: bool = True, placed: tuple[str, ...] = ("positions_mm",), **more: Any) -> BindingKind:
+def kind(
+    *, flat: bool = True, refills: bool = True, placed: tuple[str, ...] = ("positions_mm",), **more: Any
+) -> BindingKind:
     """A member that punches leaves along an edge; ``more`` is what is its own."""
     more.setdefault("described", DESCRIBED)
-    return BindingKind(placed=placed, traits=Traits(punch=True, refills=refills, opens_flat=flat), takes=LEAF, at="edge", **more)
+    return BindingKind(
+        placed=placed,
+        traits=Traits(punch=True, refills=refills, opens_flat=flat),
+        takes=LEAF,
+        at="edge",
+        **more,
+    )
 
 
 def suits(
-    look: str, *, good_to: int = 400, hard: Any = "first book", minutes: float = 0.4, strength: Any = "firm", tough: bool = False
+    look: str,
+    *,
+    good_to: int = 400,
+    hard: Any = "first book",
+    minutes: float = 0.4,
+    strength: Any = "firm",
+    tough: bool = False,
 ) -> Suits:
     """What such a binding is for: leaves go through the punch in lifts, so no stack is too thick for that."""
-    return Suits(most=2000, good_to=good_to, thickest_mm=999.0, strength=strength, hard=hard, minutes=minutes, look=look, tough=tough)
+    return Suits(
+        most=2000,
+        good_to=good_to,
+        thickest_mm=999.0,
+        strength=strength,
+        hard=hard,
+        minutes=minutes,
+        look=look,
+        tough=tough,
+    )

@@ -24,8 +24,11 @@ def holes_of(binding: HolesByHand, edge: float, usual: Callable[[Any, float], Us
     return tuple(sorted(placed)) if placed and len(placed) == len(own) else own
 
 
-def read(usual: Callable[[Any, float], Usual]) -> Callable[[Any, str, str, Brief], list[tuple[str, Any]] | None]:
-    """What reads the place of one hole; its partner from the other end follows while they move as pairs. Raises LengthError."""
+def read(
+    usual: Callable[[Any, float], Usual],
+) -> Callable[[Any, str, str, Brief], list[tuple[str, Any]] | None]:
+    """What reads the place of one hole; its partner from the other end follows while they move as pairs.
+    Raises LengthError."""
 
     def _read(binding: HolesByHand, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
         if not name.startswith("hole."):
@@ -41,7 +44,11 @@ def read(usual: Callable[[Any, float], Usual]) -> Callable[[Any, str, str, Brief
         to = parse_length(text, brief.ruler).mm
         partner = len(places) - 1 - index
         pairs = binding.moved == "pairs" and partner != index
-        low = places[index - 1] + HOLE_PLACES_MM if index and not (pairs and index - 1 == partner) else HOLE_PLACES_MM
+        low = (
+            places[index - 1] + HOLE_PLACES_MM
+            if index and not (pairs and index - 1 == partner)
+            else HOLE_PLACES_MM
+        )
         high = (
             places[index + 1] - HOLE_PLACES_MM
             if index + 1 < len(places) and not (pairs and index + 1 == partner)
@@ -49,10 +56,14 @@ def read(usual: Callable[[Any, float], Usual]) -> Callable[[Any, str, str, Brief
         )
         if pairs:
             low, high = (
-                (low, min(high, edge / 2 - HOLE_PLACES_MM / 2)) if index < partner else (max(low, edge / 2 + HOLE_PLACES_MM / 2), high)
+                (low, min(high, edge / 2 - HOLE_PLACES_MM / 2))
+                if index < partner
+                else (max(low, edge / 2 + HOLE_PLACES_MM / 2), high)
             )
         if not low - 1e-6 <= to <= high + 1e-6:
-            raise LengthError(text, f"Hole {index + 1} lies between {ruler.show(low)} and {ruler.show(high)} here.")
+            raise LengthError(
+                text, f"Hole {index + 1} lies between {ruler.show(low)} and {ruler.show(high)} here."
+            )
         places[index] = to
         if pairs:
             places[partner] = edge - to

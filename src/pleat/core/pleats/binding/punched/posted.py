@@ -1,4 +1,5 @@
-"""Posts through a stack: which length closes on it, how much packing, and battens before and behind where there are some."""
+"""Posts through a stack: which length closes on it, how much packing, and battens before and behind where
+there are some."""
 
 from __future__ import annotations
 
@@ -17,7 +18,8 @@ from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.trade.holes import POST_TAKES, POSTS_SOLD_MM
 
 SAW: Final = (
-    "Saw and drill: clamp the batten, a scrap under it, hands behind the tool and eyes covered; follow the tool's own instructions."
+    "Saw and drill: clamp the batten, a scrap under it, hands behind the tool and eyes covered; "
+    "follow the tool's own instructions."
 )
 
 
@@ -46,11 +48,19 @@ def battens(binding: Posted) -> float:
 
 
 def lengths(bored: Bored) -> list[tuple[float, Changes, str]]:
-    """(length, changes, name) of the posts one may take, the shortest first: those among the materials and those that are sold."""
+    """(length, changes, name) of the posts one may take, the shortest first: those among the materials and
+    those that are sold."""
     ruler = bored.left.brief.ruler
-    own = [(one.inner_mm, gear.taken(key, one, ("binding.length_mm", one.inner_mm)), one.name) for key, one in gear.owned(bored, "post")]
+    own = [
+        (one.inner_mm, gear.taken(key, one, ("binding.length_mm", one.inner_mm)), one.name)
+        for key, one in gear.owned(bored, "post")
+    ]
     there = {mm for mm, _, _ in own}
-    sold = [(mm, gear.usual(("binding.length_mm", mm)), f"posts of {ruler.show(mm)}") for mm in POSTS_SOLD_MM if mm not in there]
+    sold = [
+        (mm, gear.usual(("binding.length_mm", mm)), f"posts of {ruler.show(mm)}")
+        for mm in POSTS_SOLD_MM
+        if mm not in there
+    ]
     return sorted([*own, *sold], key=lambda row: row[0])
 
 
@@ -63,27 +73,7 @@ def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
     length = own if binding.length_mm is None else binding.length_mm
     packing = max(0.0, length - thick)
     name = binding.gear or f"screw post, {ruler.show(length)}"
-    figures = (
-        Figure(
-            key="post",
-            label="posts",
-            value=length,
-            show="length",
-            how=f"The stack is {ruler.thin(thick)}{', battens and all' if battens(binding) else ', covers and all' if bored.covers else ''}. A post closes on at most its length ÷ {POST_TAKES:g}: the shortest that does is {ruler.show(own)}.",
-            rules=(Rule("POST_TAKES", "paper gives about 3 %; no source"), Rule("arithmetic", "stack, covers and battens")),
-            aside=f"{many(binding.count, 'post')}",
-            scrap=f"{binding.count} posts of {ruler.show(length)}",
-        ),
-        Figure(
-            key="packing",
-            label="packing",
-            value=packing,
-            show="thin",
-            how=f"Post {ruler.thin(length)} − stack {ruler.thin(thick)}: so much scrap card goes under the back, or as many leaves may still be added ({_more(bored, packing)}). Without it the book rattles.",
-            rules=(Rule("arithmetic", "the rest of the post"),),
-        ),
-        gear.figure(name, binding.count, f"A post of {ruler.thin(binding.post_mm)} in holes of {ruler.thin(bored.hole)}."),
-    )
+    figures = _figures(binding, bored, name, length, own)
     return result(
         bored,
         PunchedSpec(
@@ -95,16 +85,68 @@ def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
             steps=_battens(binding, bored),
             hang=(
                 "Screw the posts together",
-                f"On the lower halves of the posts go {'a batten, ' if battens(binding) else ''}{'the back cover, ' if bored.covers else ''}the leaves in order, {'the front cover, ' if bored.covers else ''}{'and the other batten, ' if battens(binding) else ''}with {ruler.thin(packing)} of packing under the back. Screw all of them hand tight, then once more.",
+                "On the lower halves of the posts go "
+                f"{'a batten, ' if battens(binding) else ''}{'the back cover, ' if bored.covers else ''}the "
+                "leaves in order, "
+                f"{'the front cover, ' if bored.covers else ''}"
+                f"{'and the other batten, ' if battens(binding) else ''}with "
+                f"{ruler.thin(packing)} of packing under the back. Screw all of them hand tight, then once "
+                "more.",
                 (name, "screwdriver or coin"),
                 8,
             ),
             what="batten" if battens(binding) else "post",
-            clamp=Clamp(bored.stack - bored.covers, bored.covers / 2, battens(binding) / 2, packing, length, binding.post_mm),
+            clamp=Clamp(
+                bored.stack - bored.covers,
+                bored.covers / 2,
+                battens(binding) / 2,
+                packing,
+                length,
+                binding.post_mm,
+            ),
             thick_mm=binding.post_mm,
             sticks_mm=battens(binding) / 2,
             look="no leaf slips when the posts are tight",
             more=(name, f"{packing:.1f}"),
+        ),
+    )
+
+
+def _figures(binding: Posted, bored: Bored, name: str, length: float, own: float) -> tuple[Figure, ...]:
+    """The post, what is packed under it, and what it goes through; ``own`` is the shortest that does."""
+    ruler, thick = bored.left.brief.ruler, bored.stack + battens(binding)
+    packing = max(0.0, length - thick)
+    return (
+        Figure(
+            key="post",
+            label="posts",
+            value=length,
+            show="length",
+            how="The stack is "
+            f"{ruler.thin(thick)}{_all_of(binding, bored)}. "
+            f"A post closes on at most its length ÷ {POST_TAKES:g}: the shortest that does is "
+            f"{ruler.show(own)}.",
+            rules=(
+                Rule("POST_TAKES", "paper gives about 3 %; no source"),
+                Rule("arithmetic", "stack, covers and battens"),
+            ),
+            aside=f"{many(binding.count, 'post')}",
+            scrap=f"{binding.count} posts of {ruler.show(length)}",
+        ),
+        Figure(
+            key="packing",
+            label="packing",
+            value=packing,
+            show="thin",
+            how=f"Post {ruler.thin(length)} − stack {ruler.thin(thick)}: so much scrap card goes under the "
+            f"back, or as many leaves may still be added ({_more(bored, packing)}). Without it the book "
+            "rattles.",
+            rules=(Rule("arithmetic", "the rest of the post"),),
+        ),
+        gear.figure(
+            name,
+            binding.count,
+            f"A post of {ruler.thin(binding.post_mm)} in holes of {ruler.thin(bored.hole)}.",
         ),
     )
 
@@ -114,8 +156,11 @@ def _more(bored: Bored, packing: float) -> str:
     return many(int(packing / each + 1e-9), "leaf", "leaves")
 
 
-def _checks(bored: Bored, length: float, thick: float, can: list[tuple[float, Changes, str]]) -> tuple[Check, ...]:
-    """D8: a post too short for the stack; one much too long; leaves that do not turn where they are clamped."""
+def _checks(
+    bored: Bored, length: float, thick: float, can: list[tuple[float, Changes, str]]
+) -> tuple[Check, ...]:
+    """D8: a post too short for the stack; one much too long; leaves that do not turn where they are
+    clamped."""
     ruler = bored.left.brief.ruler
     fits = [
         Offer(label=f"take {name}", changes=changes)
@@ -137,34 +182,56 @@ def _checks(bored: Bored, length: float, thick: float, can: list[tuple[float, Ch
         )
     if length > thick + max(5.0, 0.5 * thick):
         what = f"Posts of {ruler.show(length)} are {ruler.thin(length - thick)} too long."
-        return (Check(code="D8", level="watch", title=what, why="Packed with so much card the book is mostly packing.", offers=tuple(fits[:1]), no_fix="" if fits else "Add leaves, or take shorter posts."),)  # fmt: skip
+        return (
+            Check(
+                code="D8",
+                level="watch",
+                title=what,
+                why="Packed with so much card the book is mostly packing.",
+                offers=tuple(fits[:1]),
+                no_fix="" if fits else "Add leaves, or take shorter posts.",
+            ),
+        )
     return ()
 
 
-def _offers(bored: Bored, thick: float, length: float, can: list[tuple[float, Changes, str]]) -> tuple[Offer, ...]:
+def _offers(
+    bored: Bored, thick: float, length: float, can: list[tuple[float, Changes, str]]
+) -> tuple[Offer, ...]:
     ruler = bored.left.brief.ruler
     return tuple(
         Offer(
             label=name,
             changes=changes,
-            facts=(f"closes on up to {ruler.thin(mm / POST_TAKES)}", f"packing {ruler.thin(max(0.0, mm - thick))}" if mm >= POST_TAKES * thick else "too short"),
+            facts=(
+                f"closes on up to {ruler.thin(mm / POST_TAKES)}",
+                f"packing {ruler.thin(max(0.0, mm - thick))}" if mm >= POST_TAKES * thick else "too short",
+            ),
             group=GROUP,
             chosen=abs(mm - length) < 0.01,
             good=POST_TAKES * thick <= mm <= thick + max(5.0, 0.5 * thick),
         )
         for mm, changes, name in can
         if mm >= 0.4 * thick
-    )[:10]  # fmt: skip
+    )[:10]
 
 
 def _parts(binding: Posted, bored: Bored, name: str) -> tuple[Piece, ...]:
     books = bored.left.brief.quantity
-    posts = Count("posts", name, binding.count * books, binding.stock_id or "")
+    posts = Count(key="posts", name=name, count=binding.count * books, stock=binding.stock_id or "")
     if not battens(binding):
         return (posts,)
     ruler = bored.left.brief.ruler
     wide, thick = getattr(binding, "batten_wide_mm", 20.0), battens(binding) / 2
-    return (posts, Count("battens", f"batten, {ruler.show(bored.edge)} long, {ruler.show(wide)} × {ruler.thin(thick)}", 2 * books, ""))
+    return (
+        posts,
+        Count(
+            key="battens",
+            name=f"batten, {ruler.show(bored.edge)} long, {ruler.show(wide)} × {ruler.thin(thick)}",
+            count=2 * books,
+            stock="",
+        ),
+    )
 
 
 def _battens(binding: Posted, bored: Bored) -> tuple[Step, ...]:
@@ -177,7 +244,9 @@ def _battens(binding: Posted, bored: Bored) -> tuple[Step, ...]:
         Step(
             key="battens",
             title="Saw, drill and sand the battens",
-            detail=f"Two, {ruler.show(bored.edge)} long and {ruler.show(wide)} wide. Holes {holes} {ruler.name} from the head, {ruler.show(bored.inset)} from the edge, both drilled at once through the jig. Sand the ends round and wax them.",
+            detail=f"Two, {ruler.show(bored.edge)} long and {ruler.show(wide)} wide. Holes {holes} "
+            f"{ruler.name} from the head, {ruler.show(bored.inset)} from the edge, both drilled at once "
+            "through the jig. Sand the ends round and wax them.",
             tools=("saw", "drill", "sandpaper"),
             needs=("jig.ready",),
             gives=("gear.ready",),
@@ -187,3 +256,10 @@ def _battens(binding: Posted, bored: Bored) -> tuple[Step, ...]:
             kind="cut",
         ),
     )
+
+
+def _all_of(binding: Posted, bored: Bored) -> str:
+    """What the post goes through besides the leaves, in words."""
+    if battens(binding):
+        return ", battens and all"
+    return ", covers and all" if bored.covers else ""

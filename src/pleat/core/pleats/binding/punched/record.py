@@ -25,7 +25,9 @@ Along = Literal["side", "head"]
 class Punched(Member):
     """Pleat 5 for leaves with holes along one edge. What is None is as this kind proposes it."""
 
-    bound_at: Annotated[Along, ChoiceRule("bound", (("side", "at the side"), ("head", "at the head, to flip up")))] = "side"
+    bound_at: Annotated[
+        Along, ChoiceRule("bound", (("side", "at the side"), ("head", "at the head, to flip up")))
+    ] = "side"
     inset_mm: Annotated[float, LengthRule("holes from the edge, to their middle", 2, 60)] | None = None
     hole_mm: Annotated[float, LengthRule("the hole's width", 1, 20, fine=True)] | None = None
     hinge_mm: Annotated[float, LengthRule("leaves scored to turn, from the edge", 5, 80)] | None = None
@@ -33,12 +35,19 @@ class Punched(Member):
         Literal["none", "patches", "strip", "eyelets"],
         ChoiceRule(
             "holes made strong by",
-            (("none", "nothing"), ("patches", "patches round each"), ("strip", "a strip along the edge"), ("eyelets", "eyelets")),
+            (
+                ("none", "nothing"),
+                ("patches", "patches round each"),
+                ("strip", "a strip along the edge"),
+                ("eyelets", "eyelets"),
+            ),
         ),
     ] = "none"
     covers_punched: Annotated[
         Literal["mirrored", "same"],
-        ChoiceRule("covers punched", (("mirrored", "face to face, mirrored"), ("same", "both the same way round"))),
+        ChoiceRule(
+            "covers punched", (("mirrored", "face to face, mirrored"), ("same", "both the same way round"))
+        ),
     ] = "mirrored"
     punch_takes_mm: Annotated[float, LengthRule("your punch takes", 0.1, 20, fine=True)] | None = None
     lifts_planned: Annotated[int, NumberRule("lifts you mean to punch", 1, 2000, whole=True)] | None = None
@@ -48,20 +57,28 @@ class Punched(Member):
 class HolesByHand(Punched):
     """A binding whose holes can be set one by one, or as pairs from the middle."""
 
-    moved: Annotated[Literal["pairs", "single"], ChoiceRule("moving holes", (("pairs", "as pairs"), ("single", "one by one")))] = "pairs"
-    positions_mm: tuple[Place, ...] | None = Field(default=None, max_length=MOST_STATIONS, description="holes set by hand, from the head")
+    moved: Annotated[
+        Literal["pairs", "single"],
+        ChoiceRule("moving holes", (("pairs", "as pairs"), ("single", "one by one"))),
+    ] = "pairs"
+    positions_mm: tuple[Place, ...] | None = Field(
+        default=None, max_length=MOST_STATIONS, description="holes set by hand, from the head"
+    )
 
 
 class Gear(HolesByHand):
     """A binding with hardware that is bought: what it is called, and the item among the materials."""
 
     gear: Annotated[str, TextRule("what it is called", 60, required=False)] = ""
-    stock_id: str | None = Field(default=None, max_length=40, description="the item among the materials it was taken from")
+    stock_id: str | None = Field(
+        default=None, max_length=40, description="the item among the materials it was taken from"
+    )
 
 
 @dataclass(frozen=True)
 class Usual:
-    """Where a kind puts its holes by itself, lengths in mm: from the head (or the left), their width, from their middle to the edge; and the rule that says so. A ``notch`` is cut into the edge itself."""
+    """Where a kind puts its holes by itself, lengths in mm: from the head (or the left), their width, from
+    their middle to the edge; and the rule that says so. A ``notch`` is cut into the edge itself."""
 
     positions: tuple[float, ...]
     hole: float
@@ -74,8 +91,8 @@ class Usual:
 
 @dataclass(frozen=True)
 class Bored:
-    """The holes as they are, lengths in mm along and from the edge that is held; ``by_hand`` when the maker set them, ``misfit`` how many
-    were set by hand for another number of them."""
+    """The holes as they are, lengths in mm along and from the edge that is held; ``by_hand`` when the maker
+    set them, ``misfit`` how many were set by hand for another number of them."""
 
     record: Punched
     left: LeftOfBinding
@@ -96,13 +113,22 @@ class Bored:
 
     @property
     def jig(self) -> float:
-        """As wide as the strip it is laid on: to the score, as the hinge of the pages, or so that the holes run along its middle and it may be turned over."""
-        return self.record.hinge_mm or self.left.pages.own_hinge_mm or (NOTCH_JIG_MM if self.usual.notch else 2 * self.inset)
+        """As wide as the strip it is laid on: to the score, as the hinge of the pages, or so that the holes
+        run along its middle and it may be turned over."""
+        return (
+            self.record.hinge_mm
+            or self.left.pages.own_hinge_mm
+            or (NOTCH_JIG_MM if self.usual.notch else 2 * self.inset)
+        )
 
     @property
     def leaf(self) -> float:
         """The thickness in mm of one leaf where it is punched: a page as it is made, else the leaf paper."""
-        return self.left.paper.leaf.caliper.likely if self.left.pages.leaf_mm is None else self.left.pages.leaf_mm
+        return (
+            self.left.paper.leaf.caliper.likely
+            if self.left.pages.leaf_mm is None
+            else self.left.pages.leaf_mm
+        )
 
     @property
     def covers(self) -> float:
@@ -112,7 +138,9 @@ class Bored:
     @property
     def stack(self) -> float:
         """Leaves, what goes in, and covers: what is held, at the holes; mm."""
-        return self.left.pages.thickness.likely + self.left.extras.added.likely + self.covers + self.strengthened
+        return (
+            self.left.pages.thickness.likely + self.left.extras.added.likely + self.covers + self.strengthened
+        )
 
     @property
     def middle(self) -> float:
@@ -157,16 +185,20 @@ def bore(record: Punched, left: LeftOfBinding, usual: Callable[[float], Usual]) 
 
 
 def _on_marks(usual: Usual, ruler: Ruler) -> Usual:
-    """Where the maker is free, the holes lie on a mark from the edge, and one in the corner as far from the head; a binder's and a machine's are where they are."""
+    """Where the maker is free, the holes lie on a mark from the edge, and one in the corner as far from the
+    head; a binder's and a machine's are where they are."""
     if usual.fixed or usual.notch or usual.rule.origin == "standard":
         return usual
     inset = ruler.near(usual.inset)
-    return replace(usual, inset=inset, positions=(inset,) if usual.positions == (usual.inset,) else usual.positions)
+    return replace(
+        usual, inset=inset, positions=(inset,) if usual.positions == (usual.inset,) else usual.positions
+    )
 
 
 @dataclass(frozen=True)
 class Cross:
-    """What is seen from the end of the book, mm: the ring, the stack at the holes with its covers, in the middle, and the limits.
+    """What is seen from the end of the book, mm: the ring, the stack at the holes with its covers, in the
+    middle, and the limits.
 
     ``coil`` says that pages shift when they are opened.
     """
@@ -186,7 +218,8 @@ class Cross:
 
 @dataclass(frozen=True)
 class Clamp:
-    """What posts hold together, seen from the end of the book, mm: leaves, one cover, one batten, packing, the post's length and thickness."""
+    """What posts hold together, seen from the end of the book, mm: leaves, one cover, one batten, packing,
+    the post's length and thickness."""
 
     block: float
     cover: float
@@ -198,8 +231,9 @@ class Clamp:
 
 @dataclass(frozen=True, kw_only=True)
 class PunchedResult(BindingResult):
-    """A binding through holes along an edge, mm: the edge and how far the leaf goes on from it, the holes' width, the score that leaves turn on,
-    the jig's width, what turns on what; ``movable`` says that holes can be dragged. ``sticks_mm`` is how long a stick or bar is, how thick a batten."""
+    """A binding through holes along an edge, mm: the edge and how far the leaf goes on from it, the holes'
+    width, the score that leaves turn on, the jig's width, what turns on what; ``movable`` says that holes can
+    be dragged. ``sticks_mm`` is how long a stick or bar is, how thick a batten."""
 
     along: Along
     edge_mm: float

@@ -13,13 +13,17 @@ from pleat.core.pleats.binding.punched.checks import find, punch_takes
 from pleat.core.pleats.binding.punched.record import Bored, Clamp, Cross, HolesByHand, PunchedResult
 from pleat.core.trade.holes import HOLE_BRIDGE_MM, HOLE_END_MM
 
-PUNCHING: Final = "Paper punch: keep fingers clear of the pins and the lever, and follow its own instructions. Drill only a clamped stack, on a scrap, with your eyes covered."
+PUNCHING: Final = (
+    "Paper punch: keep fingers clear of the pins and the lever, and follow its own "
+    "instructions. Drill only a clamped stack, on a scrap, with your eyes covered."
+)
 BENCH: Final = {"side": "at the side", "head": "at the head"}
 
 
 @dataclass(frozen=True)
 class PunchedSpec:
-    """What one kind adds: its figures (the key figure first), checks, offers, pieces; the words of its last step, and what is drawn of it.
+    """What one kind adds: its figures (the key figure first), checks, offers, pieces; the words of its last
+    step, and what is drawn of it.
 
     ``hang`` is (title, detail, tools, minutes) of the step in which the leaves come together.
     """
@@ -103,11 +107,18 @@ def holes(bored: Bored) -> Figure:
     if count > 8:
         first, last = bored.positions[0], bored.edge - bored.positions[-1]
         pitch = bored.positions[1] - bored.positions[0]
-        said = f"{count} holes, {ruler.thin(pitch)} apart; the first {ruler.show(first)} {_from(bored)}, the last {ruler.show(last)} from the other end."
+        said = (
+            f"{count} holes, {ruler.thin(pitch)} apart; the first {ruler.show(first)} {_from(bored)}, the "
+            f"last {ruler.show(last)} from the other end."
+        )
     else:
         said = f"At {marks(bored)} {_from(bored)}."
     how = f"{said} {'As you placed them.' if bored.by_hand else bored.usual.how}"
-    scrap = f"{marks(bored)} {_from(bored)}" if count <= 8 else f"{count} holes, first at {ruler.show(bored.positions[0])}"
+    scrap = (
+        f"{marks(bored)} {_from(bored)}"
+        if count <= 8
+        else f"{count} holes, first at {ruler.show(bored.positions[0])}"
+    )
     rules = (Rule("chosen by you", "holes set by hand"),) if bored.by_hand else (bored.usual.rule,)
     return Figure(
         key="holes",
@@ -122,14 +133,24 @@ def holes(bored: Bored) -> Figure:
 
 def _edge(bored: Bored) -> Figure:
     ruler = bored.left.brief.ruler
-    score = f" Leaves are scored at {ruler.show(bored.record.hinge_mm)}, and turn there." if bored.record.hinge_mm else ""
+    score = (
+        f" Leaves are scored at {ruler.show(bored.record.hinge_mm)}, and turn there."
+        if bored.record.hinge_mm
+        else ""
+    )
     return Figure(
         key="inset",
         label="middle of a hole to the edge",
         value=bored.inset,
         show="length",
-        how=f"A hole of {ruler.thin(bored.hole)} so far in leaves a bridge of {ruler.thin(bored.bridge)}, which bears the pull.{score} A page loses {ruler.show(lost(bored))} of its {ruler.show(bored.reach)}: print and writing begin beyond.",
-        rules=(Rule("HOLE_BRIDGE_MM", f"4 to 5 mm of paper at the edge, {HOLE_END_MM:g} mm at the ends; no source"),),
+        how=f"A hole of {ruler.thin(bored.hole)} so far in leaves a bridge of {ruler.thin(bored.bridge)}, "
+        f"which bears the pull.{score} A page loses {ruler.show(lost(bored))} of its "
+        f"{ruler.show(bored.reach)}: print and writing begin beyond.",
+        rules=(
+            Rule(
+                "HOLE_BRIDGE_MM", f"4 to 5 mm of paper at the edge, {HOLE_END_MM:g} mm at the ends; no source"
+            ),
+        ),
         aside=f"{ruler.show(lost(bored))} of the page lost",
     )
 
@@ -138,26 +159,48 @@ def _lifts(bored: Bored) -> Figure:
     ruler, leaves, takes = bored.left.brief.ruler, bored.left.pages.leaves, punch_takes(bored)
     caliper = bored.leaf
     each, need = in_a_lift(caliper, takes), lifts(leaves, caliper, takes)
-    books = f", for all {bored.left.brief.quantity} books {bored.left.brief.quantity * need}" if bored.left.brief.quantity > 1 else ""
+    books = (
+        f", for all {bored.left.brief.quantity} books {bored.left.brief.quantity * need}"
+        if bored.left.brief.quantity > 1
+        else ""
+    )
     how = (
-        f"A punch that takes {ruler.thin(takes)} takes {ruler.thin(takes)} ÷ {ruler.fine(caliper)} = {many(each, 'leaf', 'leaves')} at once; {leaves} leaves are {many(need, 'lift')}{books}."
+        f"A punch that takes {ruler.thin(takes)} takes {ruler.thin(takes)} ÷ {ruler.fine(caliper)} = "
+        f"{many(each, 'leaf', 'leaves')} at once; {leaves} leaves are {many(need, 'lift')}{books}."
         if each
         else f"One leaf is {ruler.fine(caliper)}, the punch takes {ruler.thin(takes)}: drill the stack."
     )
     said = bored.record.punch_takes_mm is not None or any(one.thickest_mm for one in bored.left.tools.punches)
-    rules = (Rule("arithmetic", "whole leaves in each lift"), Rule("measured by you", "your punch") if said else Rule("PUNCH_TAKES_MM", "a hand punch takes about 1 mm, no source"))  # fmt: skip
-    return Figure(key="lifts", label="punched in", value=many(need, "lift") if each else "drilled", show="text", how=how, rules=rules)
+    rules = (
+        Rule("arithmetic", "whole leaves in each lift"),
+        Rule("measured by you", "your punch")
+        if said
+        else Rule("PUNCH_TAKES_MM", "a hand punch takes about 1 mm, no source"),
+    )
+    return Figure(
+        key="lifts",
+        label="punched in",
+        value=many(need, "lift") if each else "drilled",
+        show="text",
+        how=how,
+        rules=rules,
+    )
 
 
 def _jig(bored: Bored) -> Figure:
     ruler = bored.left.brief.ruler
-    why = "It ends at the score" if bored.record.hinge_mm else "The holes lie along its middle, so that it may be turned over"
+    why = (
+        "It ends at the score"
+        if bored.record.hinge_mm
+        else "The holes lie along its middle, so that it may be turned over"
+    )
     return Figure(
         key="jig",
         label="jig",
         value=(bored.jig, bored.edge),
         show="size",
-        how=f"As wide as the strip it is laid on, {ruler.show(bored.jig)}, and as long as the edge, {ruler.show(bored.edge)}. {why}; it is printed at true size.",
+        how=f"As wide as the strip it is laid on, {ruler.show(bored.jig)}, and as long as the edge, "
+        f"{ruler.show(bored.edge)}. {why}; it is printed at true size.",
         rules=(Rule("jig_wide", "a jig is as wide as the strip it is laid on"),),
     )
 
@@ -166,7 +209,9 @@ def _pitch(bored: Bored, own: PunchedSpec) -> PitchPlan | None:
     """How a punch at this pitch is set; None for other bindings."""
     if not own.row_pitch_mm or not bored.positions:
         return None
-    return pitch_plan(bored.edge, bored.positions, own.row_pitch_mm, bored.hole, getattr(bored.record, "pins", 34))
+    return pitch_plan(
+        bored.edge, bored.positions, own.row_pitch_mm, bored.hole, getattr(bored.record, "pins", 34)
+    )
 
 
 def _pins(bored: Bored, pitch: PitchPlan | None) -> tuple[Figure, ...]:
@@ -175,7 +220,8 @@ def _pins(bored: Bored, pitch: PitchPlan | None) -> tuple[Figure, ...]:
         return ()
     ruler, first = bored.left.brief.ruler, pitch.strokes[0]
     pulled = (
-        f"Pull {'pin' if len(pitch.pulled) == 1 else 'pins'} {_numbers(pitch.pulled)}: beyond the row they would break the edge."
+        f"Pull {'pin' if len(pitch.pulled) == 1 else 'pins'} {_numbers(pitch.pulled)}: beyond the row they "
+        "would break the edge."
         if pitch.pulled
         else "No pin has to be pulled."
     )
@@ -183,10 +229,12 @@ def _pins(bored: Bored, pitch: PitchPlan | None) -> tuple[Figure, ...]:
     where = (
         f"the paper's end lies {ruler.thin(stop)} before the first pin's middle"
         if stop > 0
-        else f"the paper's end lies {ruler.thin(-stop)} past the first pin's middle, so that the row begins on pin {first.pins[0]}"
+        else f"the paper's end lies {ruler.thin(-stop)} past the first pin's middle, so that the row begins "
+        f"on pin {first.pins[0]}"
     )
     more = (
-        f" Then set the last hole over the first pin and punch on, {many(len(pitch.strokes), 'stroke')} in all."
+        f" Then set the last hole over the first pin and punch on, {many(len(pitch.strokes), 'stroke')} in "
+        "all."
         if len(pitch.strokes) > 1
         else ""
     )
@@ -194,11 +242,14 @@ def _pins(bored: Bored, pitch: PitchPlan | None) -> tuple[Figure, ...]:
         Figure(
             key="stop",
             label="stop of the punch",
-            value=many(len(pitch.strokes), "stroke") + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
+            value=many(len(pitch.strokes), "stroke")
+            + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
             show="text",
-            how=f"Set the stop so that {where}: both ends of the row have {ruler.thin(bored.positions[0])} to the paper's. {pulled}{more}",
+            how=f"Set the stop so that {where}: both ends of the row have {ruler.thin(bored.positions[0])} "
+            f"to the paper's. {pulled}{more}",
             rules=(Rule("arithmetic", "the row centred on the edge"),),
-            scrap=f"stop {ruler.thin(abs(stop))}" + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
+            scrap=f"stop {ruler.thin(abs(stop))}"
+            + (f", pull {_numbers(pitch.pulled)}" if pitch.pulled else ""),
         ),
     )
 
@@ -224,7 +275,14 @@ def _steps(bored: Bored, own: PunchedSpec, pitch: PitchPlan | None) -> tuple[Ste
         minutes=minutes,
         kind="hang",
     )
-    return (*own.steps, *_scored(bored), _jigged(bored, known), _punched(bored, pitch, known), *_reinforced(bored), hang)
+    return (
+        *own.steps,
+        *_scored(bored),
+        _jigged(bored, known),
+        _punched(bored, pitch, known),
+        *_reinforced(bored),
+        hang,
+    )
 
 
 def _scored(bored: Bored) -> tuple[Step, ...]:
@@ -235,7 +293,8 @@ def _scored(bored: Bored) -> tuple[Step, ...]:
         Step(
             key="hinge",
             title="Score every leaf",
-            detail=f"{bored.left.brief.ruler.show(hinge)} from the held edge, all {leaves}, and bend each once to and fro.",
+            detail=f"{bored.left.brief.ruler.show(hinge)} from the held edge, all {leaves}, and bend each "
+            "once to and fro.",
             tools=("bone folder", "scoring board or rule"),
             needs=("block.stacked",),
             gives=("leaf.scored",),
@@ -252,7 +311,9 @@ def _jigged(bored: Bored, known: str) -> Step:
     return Step(
         key="jig",
         title="Cut the jig and punch it",
-        detail=f"The printed jig, {ruler.size(bored.jig, bored.edge)}, along its outline; or a strip of card with {row}. {'Notch' if bored.usual.notch else 'Punch'} it, lay it on one waste leaf and hold both to the light: this is the check sheet.",
+        detail=f"The printed jig, {ruler.size(bored.jig, bored.edge)}, along its outline; or a strip of card "
+        f"with {row}. {'Notch' if bored.usual.notch else 'Punch'} it, lay it on one waste leaf and hold "
+        "both to the light: this is the check sheet.",
         tools=("printed jig", "knife and rule", *(() if bored.usual.notch else ("paper punch",))),
         needs=("block.stacked",),
         gives=("jig.ready",),
@@ -269,7 +330,10 @@ def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
     caliper = bored.leaf
     each = in_a_lift(caliper, takes)
     if bored.usual.notch:
-        how = f"{many(len(bored.positions), 'notch', 'notches')}, each {ruler.thin(bored.hole / 2)} deep, a few leaves at a time"
+        how = (
+            f"{many(len(bored.positions), 'notch', 'notches')}, each {ruler.thin(bored.hole / 2)} deep, a "
+            "few leaves at a time"
+        )
     else:
         how = (
             f"{many(-(-leaves // each), 'lift')} of at most {many(each, 'leaf', 'leaves')}"
@@ -279,12 +343,17 @@ def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
     stop = ""
     if pitch and pitch.strokes:
         first = pitch.strokes[0]
-        stop = f" Stop of the punch: the row's first hole on pin {first.pins[0]}, {ruler.thin(bored.positions[0])} from the paper's end."
+        stop = (
+            f" Stop of the punch: the row's first hole on pin {first.pins[0]}, "
+            f"{ruler.thin(bored.positions[0])} from the paper's end."
+        )
         stop += f" Pull {_numbers(pitch.pulled)}." if pitch.pulled else ""
     return Step(
         key="punch",
         title="Notch the leaves" if bored.usual.notch else "Punch the leaves",
-        detail=f"{how}, {BENCH[bored.along]}: lay the jig level with head and edge, {'cut' if bored.usual.notch else 'punch'} through its holes, and hold every lift against the check sheet. Count them off.{stop}",
+        detail=f"{how}, {BENCH[bored.along]}: lay the jig level with head and edge, "
+        f"{'cut' if bored.usual.notch else 'punch'} through its holes, and hold every lift against the "
+        f"check sheet. Count them off.{stop}",
         tools=("knife" if bored.usual.notch else "paper punch", "jig", "check sheet"),
         needs=("block.stacked", "leaf.scored", "jig.ready"),
         gives=("block.punched",),
@@ -299,10 +368,15 @@ REINFORCED: Final = {
     "patches": ("Stick a patch round every hole", "On the side that shows least, rubbed down well.", ()),
     "strip": (
         "Stick a strip along the held edge",
-        "Thin, tough paper or cloth as wide as the jig, on the back of each leaf, before or over the holes, and punch through it again.",
+        "Thin, tough paper or cloth as wide as the jig, on the back of each leaf, before or over the holes, "
+        "and punch through it again.",
         (),
     ),
-    "eyelets": ("Set an eyelet in every hole", "Head on the front; spread it from the back with light blows.", (PUNCH,)),
+    "eyelets": (
+        "Set an eyelet in every hole",
+        "Head on the front; spread it from the back with light blows.",
+        (PUNCH,),
+    ),
 }
 
 

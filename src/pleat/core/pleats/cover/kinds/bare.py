@@ -25,7 +25,8 @@ def compute(_cover: Bare, left: LeftOfCover) -> CoverResult:
         label="cover",
         value="none",
         show="text",
-        how=f"The outermost {'panels' if left.binding.at == 'own' else 'leaves'} are the cover: the book is as large as they are.",
+        how=f"The outermost {'panels' if left.binding.at == 'own' else 'leaves'} are the cover: the book is "
+        "as large as they are.",
         rules=(Rule("chosen by you", "no cover"),),
     )
     thick = Figure(
@@ -33,7 +34,8 @@ def compute(_cover: Bare, left: LeftOfCover) -> CoverResult:
         label="spine",
         value=spine,
         show="thin",
-        how=f"What lies at the spine, added up: leaves {ruler.thin(pages.thickness.likely)}, the binding {ruler.thin(left.binding.swell.likely)}.",
+        how=f"What lies at the spine, added up: leaves {ruler.thin(pages.thickness.likely)}, the binding "
+        f"{ruler.thin(left.binding.swell.likely)}.",
         rules=(Rule("arithmetic", "what is inside, added up"),),
     )
     return CoverResult(

@@ -1,4 +1,5 @@
-"""Two separate boards for a sewing with an open spine: as high as the leaves and a square at head and tail, flush at the spine."""
+"""Two separate boards for a sewing with an open spine: as high as the leaves and a square at head and tail,
+flush at the spine."""
 
 from __future__ import annotations
 
@@ -25,19 +26,32 @@ class Boards(Member):
 def compute(cover: Boards, left: LeftOfCover) -> CoverResult:
     """Both boards, and their holes where the sections have theirs."""
     pages, ruler = left.pages, left.brief.ruler
-    width, height = ruler.snap_up(pages.leaf_width_mm + cover.square_mm), pages.leaf_height_mm + 2 * cover.square_mm
-    spine = total([pages.thickness, left.extras.added, left.binding.swell, left.paper.stock("board").caliper.times(2)])
+    width, height = (
+        ruler.snap_up(pages.leaf_width_mm + cover.square_mm),
+        pages.leaf_height_mm + 2 * cover.square_mm,
+    )
+    spine = total(
+        [pages.thickness, left.extras.added, left.binding.swell, left.paper.stock("board").caliper.times(2)]
+    )
     strips = left.binding.boards_by == "strips"
     holes = () if strips else tuple(position + cover.square_mm for position in left.binding.positions_mm)
     marks = f"{', '.join(ruler.number(hole) for hole in holes)} {ruler.name}"
     shown = _figures(cover, left, (width, height), spine, marks)
     board = Part(
-        "cover", "board", width, height, 2 * left.brief.quantity, "board", needs=("block.measured",), across="it bows towards the leaves"
+        key="cover",
+        name="board",
+        width_mm=width,
+        height_mm=height,
+        count=2 * left.brief.quantity,
+        stock="board",
+        needs=("block.measured",),
+        across="it bows towards the leaves",
     )
     pierce = Step(
         key="boards",
         title="Pierce the boards",
-        detail=f"Both at once, spine edges level: {marks} from the head, {ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
+        detail=f"Both at once, spine edges level: {marks} from the head, {ruler.show(BOARD_REACH_MM)} from "
+        "the spine edge. One strip serves boards and sections.",
         tools=("awl or small drill", "station strip"),
         needs=("board.cut", "board.ready", "stations.marked"),
         gives=("board.pierced",),
@@ -67,7 +81,9 @@ def hung_on_strips(ready: str) -> Step:
     return Step(
         key="glue_strips",
         title="Glue the strips to the boards",
-        detail="A board before and one behind the block, their spine edges beside the outermost sticks, squares even. Glue each strip to its board from the middle one outwards, paper between board and leaves, a weight on it until it is dry.",
+        detail="A board before and one behind the block, their spine edges beside the outermost sticks, "
+        "squares even. Glue each strip to its board from the middle one outwards, paper between board and "
+        "leaves, a weight on it until it is dry.",
         tools=("brush", "waste paper"),
         needs=(ready, "board.ready", "strips.woven", "cover.dry", "cover.set", "block.flat"),
         gives=("book.bound",),
@@ -80,7 +96,9 @@ def hung_on_strips(ready: str) -> Step:
     )
 
 
-def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine: Estimate, marks: str) -> tuple[Figure, ...]:
+def _figures(
+    cover: Boards, left: LeftOfCover, size: tuple[float, float], spine: Estimate, marks: str
+) -> tuple[Figure, ...]:
     pages, ruler, board = left.pages, left.brief.ruler, left.paper.stock("board").caliper
     (leaf, square), wide = ruler.summed([pages.leaf_width_mm, cover.square_mm])
     (above, leaf_high, below), high = ruler.summed([cover.square_mm, pages.leaf_height_mm, cover.square_mm])
@@ -91,7 +109,8 @@ def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine:
             label="cut two boards",
             value=size,
             show="size",
-            how=f"Wide: leaf {leaf} + square {square} = {wide}, flush at the spine. High: {above} + {leaf_high} + {below} = {high} {ruler.name}.",
+            how=f"Wide: leaf {leaf} + square {square} = {wide}, flush at the spine. High: {above} + "
+            f"{leaf_high} + {below} = {high} {ruler.name}.",
             rules=(Rule("arithmetic", "leaf and squares"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")),
             scrap=ruler.size(*size),
         ),
@@ -100,7 +119,9 @@ def _figures(cover: Boards, left: LeftOfCover, size: tuple[float, float], spine:
             label="spine, with boards",
             value=spine,
             show="thin",
-            how=f"Leaves {ruler.thin(pages.thickness.likely)}, the binding {ruler.thin(left.binding.swell.likely)}, two boards of {ruler.thin(board.likely)}. Nothing covers it: it need not be cut to.",
+            how=f"Leaves {ruler.thin(pages.thickness.likely)}, the binding "
+            f"{ruler.thin(left.binding.swell.likely)}, two boards of {ruler.thin(board.likely)}. Nothing "
+            "covers it: it need not be cut to.",
             rules=(Rule("arithmetic", "what lies at the spine, added up"),),
         ),
         *(
@@ -126,7 +147,9 @@ def _checks(cover: Boards, left: LeftOfCover) -> tuple[Check, ...]:
     if cover.square_mm >= 0.05:
         return ()
     ruler = left.brief.ruler
-    usual = Offer(label=f"square {ruler.show(USUAL_SQUARE_MM)}", changes=(("cover.square_mm", USUAL_SQUARE_MM),))
+    usual = Offer(
+        label=f"square {ruler.show(USUAL_SQUARE_MM)}", changes=(("cover.square_mm", USUAL_SQUARE_MM),)
+    )
     return (
         Check(
             code="E2",

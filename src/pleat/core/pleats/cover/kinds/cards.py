@@ -12,7 +12,8 @@ from pleat.core.pleats.cover.result import LeftOfCover
 
 
 class Cards(TwoCovers):
-    """Pleat 6: two covers of card. ``hinge_mm`` is where they are scored, from the held edge; 0 for not at all."""
+    """Pleat 6: two covers of card. ``hinge_mm`` is where they are scored, from the held edge; 0 for not at
+    all."""
 
     kind: Literal["cards"] = "cards"
     hinge_mm: Annotated[float, LengthRule("covers scored to turn, from the edge", 0, 80)] | None = None

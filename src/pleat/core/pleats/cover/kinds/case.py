@@ -1,4 +1,5 @@
-"""A case with a flat back: two boards and a spine strip covered in one piece, into which the block is hung."""
+"""A case with a flat back: two boards and a spine strip covered in one piece, into which the block is
+hung."""
 
 from __future__ import annotations
 

@@ -1,4 +1,5 @@
-"""Two boards for an open sewing, each covered by itself: its own wrap turned in all round, and a liner that hides the turn-ins."""
+"""Two boards for an open sewing, each covered by itself: its own wrap turned in all round, and a liner that
+hides the turn-ins."""
 
 from __future__ import annotations
 
@@ -19,6 +20,8 @@ from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.shell import cornered
 from pleat.core.pleats.cover.turned import corner_for
+from pleat.core.pleats.pages.block import Block
+from pleat.core.pleats.paper.stocks import Stock
 from pleat.core.trade.cases import TURN_IN_MM
 from pleat.core.trade.covers import USUAL_SQUARE_MM
 from pleat.core.trade.sewing import BOARD_REACH_MM
@@ -35,20 +38,31 @@ class CoveredBoards(Member):
     turn_in_mm: Annotated[float, LengthRule("the turn-in", 3, 100)] = TURN_IN_MM[1]
     corner_mm: Annotated[float, LengthRule("the covering cut off the board's corner", 0, 40)] | None = None
     border_mm: Annotated[float, LengthRule("the border round a liner", 0, 30)] = 3.0
-    lined: Annotated[Literal["yes", "no"], ChoiceRule("a liner inside", (("yes", "yes"), ("no", "no")))] = "yes"
+    lined: Annotated[Literal["yes", "no"], ChoiceRule("a liner inside", (("yes", "yes"), ("no", "no")))] = (
+        "yes"
+    )
 
 
 def compute(cover: CoveredBoards, left: LeftOfCover) -> LaidResult:
     """Both boards with wrap and liner, and their holes where the sections have theirs."""
     pages, ruler, paper = left.pages, left.brief.ruler, left.paper
     stock, covering, lining = paper.stock("board"), paper.stock("covering"), paper.stock("lining")
-    width, height = ruler.snap_up(pages.leaf_width_mm + cover.square_mm), pages.leaf_height_mm + 2 * cover.square_mm
+    width, height = (
+        ruler.snap_up(pages.leaf_width_mm + cover.square_mm),
+        pages.leaf_height_mm + 2 * cover.square_mm,
+    )
     reach = cover.turn_in_mm
-    clear = corner_for(stock.caliper.likely, covering.caliper.likely) if cover.corner_mm is None else cover.corner_mm
+    clear = (
+        corner_for(stock.caliper.likely, covering.caliper.likely)
+        if cover.corner_mm is None
+        else cover.corner_mm
+    )
     wrap = cornered(_wrap(width, height, reach), reach, clear)
     liner = (max(width - 2 * cover.border_mm, 1.0), max(height - 2 * cover.border_mm, 1.0))
-    spine = total([pages.thickness, left.extras.added, left.binding.swell, stock.caliper.times(2), covering.caliper.times(2)])
-    laid = [one for at in (0.0, wrap.size_mm[0] + GAP_MM) for one in _one(cover, wrap, (width, height), liner, at)]
+    spine = _spine(pages, left, stock, covering)
+    laid = [
+        one for at in (0.0, wrap.size_mm[0] + GAP_MM) for one in _one(cover, wrap, (width, height), liner, at)
+    ]
     strips = left.binding.boards_by == "strips"
     holes = () if strips else tuple(at + cover.square_mm for at in left.binding.positions_mm)
     marks = f"{', '.join(ruler.number(hole) for hole in holes)} {ruler.name}"
@@ -59,7 +73,10 @@ def compute(cover: CoveredBoards, left: LeftOfCover) -> LaidResult:
         figures=shown,
         checks=_checks(cover, left, sizes),
         parts=_parts(cover, left, sizes),
-        steps=(*_steps(cover, left, sizes), hung_on_strips("cover.dry") if strips else _pierced(left, marks, holes)),
+        steps=(
+            *_steps(cover, left, sizes),
+            hung_on_strips("cover.dry") if strips else _pierced(left, marks, holes),
+        ),
         front_width_mm=width,
         front_height_mm=height,
         spine=spine,
@@ -81,20 +98,43 @@ def compute(cover: CoveredBoards, left: LeftOfCover) -> LaidResult:
     )
 
 
+def _spine(pages: Block, left: LeftOfCover, stock: Stock, covering: Stock) -> Estimate:
+    """What the leaves and two covered boards are thick."""
+    return total(
+        [
+            pages.thickness,
+            left.extras.added,
+            left.binding.swell,
+            stock.caliper.times(2),
+            covering.caliper.times(2),
+        ]
+    )
+
+
 def _wrap(width: float, height: float, reach: float) -> Piece:
     columns = [Span("spine turn-in", reach), Span("", width), Span("fore turn-in", reach)]
     rows = [Span("head turn-in", reach), Span("", height), Span("tail turn-in", reach)]
     kept = [(column.name, row.name) for column in columns for row in rows if column.name and row.name]
-    glued = [*(f"{column}, {row}" for column, row in kept), *(one.name for one in (*columns, *rows) if one.name)]
+    glued = [
+        *(f"{column}, {row}" for column, row in kept),
+        *(one.name for one in (*columns, *rows) if one.name),
+    ]
     return piece("covering", "covering", columns, rows, kept=kept, glued=glued)
 
 
-def _one(cover: CoveredBoards, wrap: Piece, size: tuple[float, float], liner: tuple[float, float], x: float) -> list[Laid]:
+def _one(
+    cover: CoveredBoards, wrap: Piece, size: tuple[float, float], liner: tuple[float, float], x: float
+) -> list[Laid]:
     """One board as it is covered, from the outside."""
     reach, border = cover.turn_in_mm, cover.border_mm
-    found = [Laid(wrap, x, 0.0, "covering", "covering"), Laid(board("board", "board", *size), x + reach, reach, "board", "boards")]
+    found = [
+        Laid(wrap, x, 0.0, "covering", "covering"),
+        Laid(board("board", "board", *size), x + reach, reach, "board", "boards"),
+    ]
     if cover.lined == "yes":
-        found.append(Laid(board("liner", "lining", *liner), x + reach + border, reach + border, "lining", "liners"))
+        found.append(
+            Laid(board("liner", "lining", *liner), x + reach + border, reach + border, "lining", "liners")
+        )
     return found
 
 
@@ -111,19 +151,57 @@ class CoveredSizes:
 def _parts(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Part, ...]:
     count = 2 * left.brief.quantity
     found = [
-        Part("boards", "board", *sizes.board, count, "board", needs=("block.measured",), across="it bows towards the leaves"),
-        Part("covering", "covering", *sizes.wrap, count, "covering", needs=("board.cut",), across="it pulls the board across its grain"),
+        Part(
+            key="boards",
+            name="board",
+            width_mm=sizes.board[0],
+            height_mm=sizes.board[1],
+            count=count,
+            stock="board",
+            needs=("block.measured",),
+            across="it bows towards the leaves",
+        ),
+        Part(
+            key="covering",
+            name="covering",
+            width_mm=sizes.wrap[0],
+            height_mm=sizes.wrap[1],
+            count=count,
+            stock="covering",
+            needs=("board.cut",),
+            across="it pulls the board across its grain",
+        ),
     ]
     if cover.lined == "yes":
-        found.append(Part("liners", "liner", *sizes.liner, count, "lining", needs=("board.cut",), across="it pulls against the covering"))
+        found.append(
+            Part(
+                key="liners",
+                name="liner",
+                width_mm=sizes.liner[0],
+                height_mm=sizes.liner[1],
+                count=count,
+                stock="lining",
+                needs=("board.cut",),
+                across="it pulls against the covering",
+            )
+        )
     return tuple(found)
 
 
 def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Figure, ...]:
     pages, ruler = left.pages, left.brief.ruler
-    wide = f"leaf {ruler.number(pages.leaf_width_mm)} + square {ruler.number(cover.square_mm)}, flush at the spine"
-    high = f"leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)} = {ruler.number(sizes.board[1])} {ruler.name}"
-    border = f"Board less a border of {ruler.show(cover.border_mm)} on each side: it hides the turn-ins and keeps the board from warping."
+    wide = (
+        f"leaf {ruler.number(pages.leaf_width_mm)} + square {ruler.number(cover.square_mm)}, flush at the "
+        "spine"
+    )
+    high = (
+        f"leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)} = "
+        f"{ruler.number(sizes.board[1])} {ruler.name}"
+    )
+    border = (
+        f"Board less a border of {ruler.show(cover.border_mm)} on each side: it hides the turn-ins and "
+        "keeps the board from warping."
+    )
     lined = Figure(
         key="liners",
         label="cut two liners",
@@ -147,8 +225,12 @@ def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tu
             label="cut two wraps",
             value=sizes.wrap,
             show="size",
-            how=f"Board {ruler.size(*sizes.board)} and a turn-in of {ruler.number(cover.turn_in_mm)} on every side.",
-            rules=(Rule("arithmetic", "board and turn-ins"), Rule("TURN_IN_MM", "turn-in 15 to 20 mm, no source")),
+            how=f"Board {ruler.size(*sizes.board)} and a turn-in of {ruler.number(cover.turn_in_mm)} on "
+            "every side.",
+            rules=(
+                Rule("arithmetic", "board and turn-ins"),
+                Rule("TURN_IN_MM", "turn-in 15 to 20 mm, no source"),
+            ),
             scrap=ruler.size(*sizes.wrap),
         ),
         *((lined,) if cover.lined == "yes" else ()),
@@ -167,7 +249,8 @@ def _thick(left: LeftOfCover) -> tuple[float, float]:
 def _at_spine(left: LeftOfCover, spine: Estimate, marks: str) -> tuple[Figure, Figure]:
     ruler = left.brief.ruler
     inside = (
-        f"Leaves {ruler.thin(left.pages.thickness.likely)}, thread {ruler.thin(left.binding.swell.likely)}, two boards and their covering."
+        f"Leaves {ruler.thin(left.pages.thickness.likely)}, thread "
+        f"{ruler.thin(left.binding.swell.likely)}, two boards and their covering."
     )
     inset = ruler.show(BOARD_REACH_MM)
     return (
@@ -184,7 +267,8 @@ def _at_spine(left: LeftOfCover, spine: Estimate, marks: str) -> tuple[Figure, F
             label="holes in the boards",
             value=marks,
             show="text",
-            how=f"From the board's head, {inset} from its spine edge: one for every station, through covering and liner, once they are dry.",
+            how=f"From the board's head, {inset} from its spine edge: one for every station, through "
+            "covering and liner, once they are dry.",
             rules=(Rule("BOARD_REACH_MM", "8 to 10 mm from the edge; no source"),),
             scrap=f"{marks}, {inset} from the edge",
         ),
@@ -211,7 +295,8 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tupl
         Step(
             key="glue_boards",
             title="Glue the coverings on the boards",
-            detail=f"Glue the board, lay it on the middle of its covering, {ruler.show(cover.turn_in_mm)} from every edge; turn over and rub it down.",
+            detail=f"Glue the board, lay it on the middle of its covering, {ruler.show(cover.turn_in_mm)} "
+            "from every edge; turn over and rub it down.",
             tools=("brush", "bone folder"),
             needs=("board.cut", "board.ready", "covering.cut"),
             gives=("board.glued",),
@@ -222,7 +307,9 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tupl
             then=("cut_corners",),
         ),
         turned.cut_corners(ruler, sizes.clear),
-        turned.turn_in("Head and tail first, then the long sides; pinch each corner in before the last one goes over."),
+        turned.turn_in(
+            "Head and tail first, then the long sides; pinch each corner in before the last one goes over."
+        ),
         *((lined,) if cover.lined == "yes" else ()),
         turned.dry(("covering.turned", "liner.in")),
     )
@@ -232,7 +319,8 @@ def _pierced(left: LeftOfCover, marks: str, holes: tuple[float, ...]) -> Step:
     return Step(
         key="boards",
         title="Pierce the boards",
-        detail=f"Both at once, spine edges level: {marks} from the head, {left.brief.ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
+        detail=f"Both at once, spine edges level: {marks} from the head, "
+        f"{left.brief.ruler.show(BOARD_REACH_MM)} from the spine edge. One strip serves boards and sections.",
         tools=("awl or small drill", "station strip"),
         needs=("cover.dry", "cover.set", "stations.marked"),
         gives=("board.pierced",),
@@ -251,9 +339,20 @@ def _checks(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tup
         turned.backed_check(left.paper.stock("covering")),
     ]
     if cover.square_mm < 0.05:
-        why = f"A school of its own, but the edges of the leaves take every knock. The usual square is {ruler.show(usual)}."
+        why = (
+            "A school of its own, but the edges of the leaves take every knock. The usual square is "
+            f"{ruler.show(usual)}."
+        )
         offer = Offer(label=f"square {ruler.show(usual)}", changes=(("cover.square_mm", usual),))
-        found.append(Check(code="E2", level="note", title="There is no square: the boards end with the leaves.", why=why, offers=(offer,)))
+        found.append(
+            Check(
+                code="E2",
+                level="note",
+                title="There is no square: the boards end with the leaves.",
+                why=why,
+                offers=(offer,),
+            )
+        )
     if cover.lined == "no":
         found.append(turned.bare_inside(Offer(label="line them", changes=(("cover.lined", "yes"),))))
     elif cover.border_mm < 0.05:

@@ -23,11 +23,18 @@ from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.pleats.cover.soft import Closed
 from pleat.core.pleats.cover.spine import Spine, Spined, spine_of
-from pleat.core.trade.covers import FLAP_FASTENER_SHARE, FLAP_PAST_MM, GUSSET_LOOSE_MM, HALVES_MISS_MM, SAME_BOOK_SHARE
+from pleat.core.trade.covers import (
+    FLAP_FASTENER_SHARE,
+    FLAP_PAST_MM,
+    GUSSET_LOOSE_MM,
+    HALVES_MISS_MM,
+    SAME_BOOK_SHARE,
+)
 
 
 class Flapped(Spined):
-    """Pleat 6: a wrap with gusset and closing flap; lengths a maker has already stand for those that are worked out."""
+    """Pleat 6: a wrap with gusset and closing flap; lengths a maker has already stand for those that are
+    worked out."""
 
     kind: Literal["flapped"] = "flapped"
     square_mm: Annotated[float, LengthRule("the square", 0, LARGEST_SQUARE_MM)] = 3.0
@@ -35,10 +42,15 @@ class Flapped(Spined):
     flap_mm: Annotated[float, LengthRule("the flap", 10, 600)] | None = None
     shape: Annotated[
         Literal["straight", "slanted", "pointed"],
-        ChoiceRule("the flap is", (("straight", "straight"), ("slanted", "slanted at its corners"), ("pointed", "pointed"))),
+        ChoiceRule(
+            "the flap is",
+            (("straight", "straight"), ("slanted", "slanted at its corners"), ("pointed", "pointed")),
+        ),
     ] = "slanted"
     fastener: Annotated[Fastener, ChoiceRule("kept shut by", FASTENERS)] = "magnet"
-    fastened_mm: Annotated[float, LengthRule("the fastener's other half, from the front's fore edge", 0, 600)] | None = None
+    fastened_mm: (
+        Annotated[float, LengthRule("the fastener's other half, from the front's fore edge", 0, 600)] | None
+    ) = None
 
 
 def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
@@ -55,7 +67,7 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
     wrap = _piece(cover, (flap, gusset, panel, scored, panel), height, one_sided=card.sides == 1)
     calipers = {"cover": card.caliper, soft.BLOCK: inside.fore}
     corner = (pages.leaf_width_mm, pages.leaf_height_mm, (flap + gusset + cover.square_mm, cover.square_mm))
-    motion = Motion(wrap, "back", FOLDS, ("open", "front over", "shut with its flap"), corner, max(inside.used.likely, 1.0))
+    motion = _motion(wrap, corner, inside)
     closed = soft.close(wrap, "back", corner, FOLDS, calipers)
     point = (max(flap - fastened, 1.0), height / 2)
     edges = {"flap": flap, "front": flap + gusset + 2 * panel + scored}
@@ -71,7 +83,10 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
             _part(left, wrap),
             *fasteners.pieces(cover.fastener, height, thick.likely, panel, left.brief.quantity),
         ),
-        steps=(_score(left, wrap), *(fasteners.steps(cover.fastener, ruler, found, "the patch over it") if found else ())),
+        steps=(
+            _score(left, wrap),
+            *(fasteners.steps(cover.fastener, ruler, found, "the patch over it") if found else ()),
+        ),
         front_width_mm=panel,
         front_height_mm=height,
         spine=thick,
@@ -84,7 +99,9 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
         landing=found,
         fastener=cover.fastener,
         motion=motion,
-        halves=((flap - found.first[1], height / 2), (edges["front"] - found.second[1], height / 2)) if found else (),
+        halves=((flap - found.first[1], height / 2), (edges["front"] - found.second[1], height / 2))
+        if found
+        else (),
         places=(
             FieldAnchor("cover.square_mm", edges["front"], height * 0.12, cover.square_mm),
             FieldAnchor("cover.flap_mm", flap / 2, height, flap, below=True),
@@ -93,7 +110,22 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
     )
 
 
-FOLDS: Final = ((("back", "spine", 90.0), ("spine", "front", 90.0)), (("back", "gusset", 90.0), ("gusset", "flap", 90.0)))
+def _motion(wrap: Piece, corner: tuple[float, float, tuple[float, float]], inside: Spine) -> Motion:
+    """How it opens: flap, front and back about their folds."""
+    return Motion(
+        wrap,
+        "back",
+        FOLDS,
+        ("open", "front over", "shut with its flap"),
+        corner,
+        max(inside.used.likely, 1.0),
+    )
+
+
+FOLDS: Final = (
+    (("back", "spine", 90.0), ("spine", "front", 90.0)),
+    (("back", "gusset", 90.0), ("gusset", "flap", 90.0)),
+)
 """The front comes over, then the flap: each stands up a quarter turn at both edges of its gusset."""
 COLUMNS: Final = ("flap", "gusset", "back", "spine", "front")
 
@@ -110,7 +142,9 @@ def _piece(cover: Flapped, widths: tuple[float, ...], height: float, *, one_side
             Cut((slope, height), (0.0, height - in_), (0.0, height), frozenset({"flap"})),
         ]
     columns = [Span(name, width) for name, width in zip(COLUMNS, widths, strict=True)]
-    return piece(soft.WRAP, "cover", columns, [Span("", height)], cuts=cuts, good="A" if one_sided else "both")
+    return piece(
+        soft.WRAP, "cover", columns, [Span("", height)], cuts=cuts, good="A" if one_sided else "both"
+    )
 
 
 @dataclass(frozen=True)
@@ -135,7 +169,8 @@ def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: PanelWidths)
             label="cut the cover",
             value=(width, height),
             show="size",
-            how=f"Wide: {across} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
+            how=f"Wide: {across} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 "
+            f"× {ruler.number(cover.square_mm)}.",
             rules=(Rule("arithmetic", "panels added up"),),
             scrap=ruler.size(width, height),
         ),
@@ -144,7 +179,8 @@ def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: PanelWidths)
             label="score from the left edge",
             value=marks,
             show="text",
-            how="Seen from the outside, flap on the left, all running from one edge so that rounding does not pile up.",
+            how="Seen from the outside, flap on the left, all running from one edge so that rounding does "
+            "not pile up.",
             rules=(Rule("arithmetic", "panel edges"),),
             scrap=marks,
         ),
@@ -158,7 +194,8 @@ def _gusset(left: LeftOfCover, sizes: PanelWidths, inside: Spine) -> Figure:
     differs = (
         ""
         if abs(sizes.gusset - sizes.spine) < ruler.step_mm
-        else f" It differs from the spine's {ruler.show(sizes.spine)}: thread is only at the spine, the front cover and what goes in only here."
+        else f" It differs from the spine's {ruler.show(sizes.spine)}: thread is only at the spine, the "
+        "front cover and what goes in only here."
     )
     how = f"{wide}, up to the ruler's next mark.{differs}"
     return Figure(
@@ -175,7 +212,11 @@ def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple
     """The flap, and where what it carries lands."""
     ruler = left.brief.ruler
     low, high = (share * sizes.panel for share in FLAP_FASTENER_SHARE)
-    carries = f"It carries its fastener at a quarter to a third of the front, {ruler.between(low, high, Ruler.show)} from the fore edge, and goes {ruler.show(FLAP_PAST_MM)} past it."
+    carries = (
+        "It carries its fastener at a quarter to a third of the front, "
+        f"{ruler.between(low, high, Ruler.show)} from the fore edge, and goes {ruler.show(FLAP_PAST_MM)} "
+        "past it."
+    )
     flap = Figure(
         key="flap",
         label="flap",
@@ -187,7 +228,10 @@ def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple
     if found is None:
         return (flap,)
     (_, on_flap, down), (_, on_front, _) = found.first, found.second
-    how = f"On the flap {ruler.show(on_flap)} from the gusset; shut, that is {ruler.show(on_front)} from the front's fore edge, both {ruler.show(down)} from the head. Worked out by folding the cover shut."
+    how = (
+        f"On the flap {ruler.show(on_flap)} from the gusset; shut, that is {ruler.show(on_front)} from the "
+        f"front's fore edge, both {ruler.show(down)} from the head. Worked out by folding the cover shut."
+    )
     lands = Figure(
         key="lands",
         label="the fastener lands",
@@ -199,7 +243,9 @@ def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple
     return flap, lands
 
 
-def _checks(cover: Flapped, left: LeftOfCover, closed: Closed, sizes: PanelWidths, found: Landing | None) -> tuple[Check, ...]:
+def _checks(
+    cover: Flapped, left: LeftOfCover, closed: Closed, sizes: PanelWidths, found: Landing | None
+) -> tuple[Check, ...]:
     ruler = left.brief.ruler
     return tuple(
         one
@@ -225,8 +271,11 @@ def _loose(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check
         code="A2",
         level="watch",
         title=f"The gusset of {ruler.show(gusset)} is far wider than what lies in it: {ruler.thin(needs)}.",
-        why=f"Gusset and spine hold the same block; {ruler.thin(gusset - needs)} more stand empty at the fore edge, and the flap hangs loose.",
-        offers=(Offer(label=f"gusset {ruler.show(ruler.snap_up(needs))}", changes=(("cover.gusset_mm", None),)),),
+        why=f"Gusset and spine hold the same block; {ruler.thin(gusset - needs)} more stand empty at the "
+        "fore edge, and the flap hangs loose.",
+        offers=(
+            Offer(label=f"gusset {ruler.show(ruler.snap_up(needs))}", changes=(("cover.gusset_mm", None),)),
+        ),
     )
 
 
@@ -243,10 +292,12 @@ def _room(cover: Flapped, ruler: Ruler, closed: Closed, gusset: float) -> Check 
     return Check(
         code="F5" if inserts else "F8",
         level="stop",
-        title=f"The gusset of {ruler.show(gusset)} is too small: the flap closes round {ruler.thin(needs.likely)}.",
+        title=f"The gusset of {ruler.show(gusset)} is too small: the flap closes round "
+        f"{ruler.thin(needs.likely)}.",
         why="What goes in later makes the book gape: the flap will not reach its fastener."
         if inserts
-        else "The flap closes last, over the block and the front cover; what it closes round has to fit into its gusset.",
+        else "The flap closes last, over the block and the front cover; what it closes round has to fit into "
+        "its gusset.",
         offers=tuple(offers),
     )
 
@@ -283,7 +334,8 @@ def _halves(cover: Flapped, ruler: Ruler, found: Landing | None) -> Check | None
         code="F3",
         level="stop",
         title=f"The fastener's halves miss each other by {ruler.show(abs(lands - cover.fastened_mm))}.",
-        why=f"Shut, the one on the flap lies {ruler.show(lands)} from the front's fore edge; the other is set at {ruler.show(cover.fastened_mm)}.",
+        why=f"Shut, the one on the flap lies {ruler.show(lands)} from the front's fore edge; the other is "
+        f"set at {ruler.show(cover.fastened_mm)}.",
         offers=(Offer(label=f"set it at {ruler.show(lands)}", changes=(("cover.fastened_mm", None),)),),
     )
 
@@ -297,7 +349,8 @@ def _blank(left: LeftOfCover) -> Check | None:
         code="B9",
         level="note",
         title=f"{card.name} is good on one side: open, the inside of cover and flap show the blank one.",
-        why=f"The flap's good side is outside; the inside of gusset, flap and both covers, {left.brief.ruler.show(left.pages.leaf_width_mm)} wide each, is all its other side.",
+        why="The flap's good side is outside; the inside of gusset, flap and both covers, "
+        f"{left.brief.ruler.show(left.pages.leaf_width_mm)} wide each, is all its other side.",
         offers=(Offer(label="both sides will do", changes=(("paper.cover.sides", 2),)),),
     )
 
@@ -318,12 +371,12 @@ def _part(left: LeftOfCover, wrap: Piece) -> Part:
     width, height = wrap.size_mm
     folds = tuple(Fold(at, "mountain") for at in scores(wrap))
     return Part(
-        "cover",
-        "cover",
-        width,
-        height,
-        left.brief.quantity,
-        "cover",
+        key="cover",
+        name="cover",
+        width_mm=width,
+        height_mm=height,
+        count=left.brief.quantity,
+        stock="cover",
         folds=folds,
         needs=("block.measured",),
         advice="Hold the block against it before you cut.",
@@ -332,19 +385,32 @@ def _part(left: LeftOfCover, wrap: Piece) -> Part:
     )
 
 
-def _smaller(left: LeftOfCover, wrap: tuple[float, float], sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
-    """The leaf whose wrap comes out of a sheet: what is too much comes off both panels, all relations kept."""
+def _smaller(
+    left: LeftOfCover, wrap: tuple[float, float], sheet_width: float, sheet_height: float
+) -> tuple[Offer, ...]:
+    """The leaf whose wrap comes out of a sheet: what is too much comes off both panels, all relations
+    kept."""
     ruler, pages, found = left.brief.ruler, left.pages, []
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         short = max(wrap[0] - across, 0.0) / 2
         # panels end on marks of the ruler, so that whole marks come off them
         width = ruler.snap_down(pages.leaf_width_mm - ruler.snap_up(short)) if short else pages.leaf_width_mm
-        height = ruler.snap_down(pages.leaf_height_mm + along - wrap[1]) if wrap[1] > along else pages.leaf_height_mm
-        if possible(width, height) and width * height > SAME_BOOK_SHARE * pages.leaf_width_mm * pages.leaf_height_mm:
+        height = (
+            ruler.snap_down(pages.leaf_height_mm + along - wrap[1])
+            if wrap[1] > along
+            else pages.leaf_height_mm
+        )
+        if (
+            possible(width, height)
+            and width * height > SAME_BOOK_SHARE * pages.leaf_width_mm * pages.leaf_height_mm
+        ):
             changes, words = resized(left.brief, width, height, pages.flap_mm)
             off = joined(
                 f"{ruler.show(was - now)} off its {side}"
-                for side, was, now in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
+                for side, was, now in (
+                    ("width", pages.leaf_width_mm, width),
+                    ("height", pages.leaf_height_mm, height),
+                )
                 if was - now > 0.05
             )
             found.append(Offer(label=f"leaf {ruler.size(width, height)}: {off}{words}", changes=changes))
@@ -357,7 +423,8 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
     return Step(
         key="cover_scored",
         title="Cut the flap, score and fold the cover",
-        detail=f"Shape the flap first. From the left edge, outside up: {marks} {ruler.name}. Fold away from the groove and press each crease with the bone folder.",
+        detail=f"Shape the flap first. From the left edge, outside up: {marks} {ruler.name}. Fold away from "
+        "the groove and press each crease with the bone folder.",
         tools=("rule and scoring tool", "bone folder", "knife"),
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),

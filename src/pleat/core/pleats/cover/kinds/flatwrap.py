@@ -1,4 +1,5 @@
-"""A wrap with a flat spine, in one piece: for what stands side by side on a spine, or is glued in by its ends."""
+"""A wrap with a flat spine, in one piece: for what stands side by side on a spine, or is glued in by its
+ends."""
 
 from __future__ import annotations
 
@@ -49,11 +50,12 @@ def compute(cover: FlatWrap, left: LeftOfCover) -> LaidResult:
         checks=(*_narrow(cover, left, scored, inside.used.likely), *spine.checks(cover, left, inside)),
         parts=(
             Part(
-                "cover",
-                "cover",
-                *wrap.size_mm,
-                left.brief.quantity,
-                "cover",
+                key="cover",
+                name="cover",
+                width_mm=wrap.size_mm[0],
+                height_mm=wrap.size_mm[1],
+                count=left.brief.quantity,
+                stock="cover",
                 folds=tuple(Fold(at, "mountain") for at in scores(wrap)),
                 needs=("block.measured",) if left.binding.at == "ends" else (),
                 across="the folds at the spine crack",
@@ -69,7 +71,12 @@ def compute(cover: FlatWrap, left: LeftOfCover) -> LaidResult:
         laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
         layers=(EdgeLayer("card", card.caliper.likely, card.swatch),),
         motion=Motion(
-            wrap, "back", groups, ("open", "shut"), (pages.leaf_width_mm, pages.leaf_height_mm, corner), max(inside.used.likely, 1.0)
+            wrap,
+            "back",
+            groups,
+            ("open", "shut"),
+            (pages.leaf_width_mm, pages.leaf_height_mm, corner),
+            max(inside.used.likely, 1.0),
         ),
         places=(
             FieldAnchor("cover.square_mm", 2 * panel + scored, height * 0.12, cover.square_mm),
@@ -78,7 +85,9 @@ def compute(cover: FlatWrap, left: LeftOfCover) -> LaidResult:
     )
 
 
-def _figures(cover: FlatWrap, left: LeftOfCover, wrap: Piece, sizes: tuple[float, float]) -> tuple[Figure, Figure]:
+def _figures(
+    cover: FlatWrap, left: LeftOfCover, wrap: Piece, sizes: tuple[float, float]
+) -> tuple[Figure, Figure]:
     """What it is cut to, and its scores."""
     ruler, pages = left.brief.ruler, left.pages
     panel, scored = sizes
@@ -89,7 +98,8 @@ def _figures(cover: FlatWrap, left: LeftOfCover, wrap: Piece, sizes: tuple[float
         label="cut the cover",
         value=wrap.size_mm,
         show="size",
-        how=f"Wide: {' + '.join(shown)} = {whole} {ruler.name}. High: leaf {ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
+        how=f"Wide: {' + '.join(shown)} = {whole} {ruler.name}. High: leaf "
+        f"{ruler.number(pages.leaf_height_mm)} + 2 × {ruler.number(cover.square_mm)}.",
         rules=(Rule("arithmetic", "panels added up"),),
         scrap=ruler.size(*wrap.size_mm),
     )
@@ -106,11 +116,15 @@ def _figures(cover: FlatWrap, left: LeftOfCover, wrap: Piece, sizes: tuple[float
 
 
 def _score(left: LeftOfCover, wrap: Piece) -> Step:
-    marks = f"{joined(left.brief.ruler.number(left.brief.ruler.snap(at)) for at in scores(wrap))} {left.brief.ruler.name}"
+    marks = (
+        f"{joined(left.brief.ruler.number(left.brief.ruler.snap(at)) for at in scores(wrap))} "
+        f"{left.brief.ruler.name}"
+    )
     return Step(
         key="cover_scored",
         title="Score and fold the cover",
-        detail=f"From the left edge, outside up: {marks}. Fold away from the groove and press each crease with the bone folder.",
+        detail=f"From the left edge, outside up: {marks}. Fold away from the groove and press each crease "
+        "with the bone folder.",
         tools=("rule and scoring tool", "bone folder"),
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),

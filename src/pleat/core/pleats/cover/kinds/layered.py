@@ -1,4 +1,5 @@
-"""A soft wrap made of layers: bags, a collage on a sheet that carries it. The layers add up, and it is scored and folded as one thick card."""
+"""A soft wrap made of layers: bags, a collage on a sheet that carries it. The layers add up, and it is scored
+and folded as one thick card."""
 
 from __future__ import annotations
 
@@ -23,24 +24,30 @@ class Layered(Wrap):
     kind: Literal["layered"] = "layered"  # type: ignore[assignment]
     layers: Annotated[int, NumberRule("layers", 2, 8, "layers", whole=True)] = 3
     bonded: Annotated[
-        Literal["glued", "stitched"], ChoiceRule("held together by", (("glued", "glue"), ("stitched", "stitching round the edge")))
+        Literal["glued", "stitched"],
+        ChoiceRule("held together by", (("glued", "glue"), ("stitched", "stitching round the edge"))),
     ] = "glued"
 
 
 def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
-    """The wrap as it is, with its layers added up: each is a piece, and the pieces are one before they are scored."""
+    """The wrap as it is, with its layers added up: each is a piece, and the pieces are one before they are
+    scored."""
     found = wrapped(cover, left)
     ruler, sheet = left.brief.ruler, left.paper.cover.caliper
     glue = GLUE_LAYER_MM * (cover.layers - 1) if cover.bonded == "glued" else 0.0
     thick = sheet.times(cover.layers)
     likely = thick.likely + glue
     longer = math.pi * (likely - sheet.likely)
+    glued = f" and {cover.layers - 1} × {ruler.fine(GLUE_LAYER_MM)} of glue" if glue else ""
     added = Figure(
         key="layers",
         label="the wrap is thick",
         value=likely,
         show="thin",
-        how=f"{cover.layers} × {ruler.fine(sheet.likely)}{f' and {cover.layers - 1} × {ruler.fine(GLUE_LAYER_MM)} of glue' if glue else ''}. Folded right round, the outermost layer has {ruler.thin(longer)} farther to go than the innermost: glue or stitch them flat, then trim and score them as one.",
+        how=f"{cover.layers} × "
+        f"{ruler.fine(sheet.likely)}{glued}. "
+        f"Folded right round, the outermost layer has {ruler.thin(longer)} farther to go than the "
+        "innermost: glue or stitch them flat, then trim and score them as one.",
         rules=(
             Rule("arithmetic", "layers added up; π times their distance for half a turn"),
             Rule("GLUE_LAYER_MM", "0.03 mm of glue a layer"),
@@ -57,12 +64,32 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
         else one
         for one in found.parts
     )
-    join = Step(
+    join = _joining(cover)
+    steps = tuple(
+        replace(step, needs=("cover.cut", "cover.joined", "cover.ready"))
+        if step.key == "cover_scored"
+        else step
+        for step in found.steps
+    )
+    return replace(
+        found,
+        figures=(*found.figures, added),
+        parts=parts,
+        steps=(join, *steps),
+        checks=(*found.checks, *_stiff(cover, left, likely)),
+    )
+
+
+def _joining(cover: Layered) -> Step:
+    """The step that makes one sheet of the layers."""
+    return Step(
         key="join_layers",
         title="Glue the layers on each other" if cover.bonded == "glued" else "Stitch the layers together",
-        detail="Flat, the good side out on both faces, worked out from the middle so that no air stays in; under weight until dry, then trim to size."
+        detail="Flat, the good side out on both faces, worked out from the middle so that no air stays in; "
+        "under weight until dry, then trim to size."
         if cover.bonded == "glued"
-        else "Flat, clipped all round; a line of stitches near each edge, none within the spine. Then trim to size.",
+        else "Flat, clipped all round; a line of stitches near each edge, none within the spine. Then trim "
+        "to size.",
         tools=("brush", "weight") if cover.bonded == "glued" else ("needle and thread, or machine",),
         needs=("cover.cut",),
         gives=("cover.joined",),
@@ -72,16 +99,6 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
         signature=signature(cover.layers),
         kind="glue",
         weights=True,
-    )
-    steps = tuple(
-        replace(step, needs=("cover.cut", "cover.joined", "cover.ready")) if step.key == "cover_scored" else step for step in found.steps
-    )
-    return replace(
-        found,
-        figures=(*found.figures, added),
-        parts=parts,
-        steps=(join, *steps),
-        checks=(*found.checks, *_stiff(cover, left, likely)),
     )
 
 
@@ -99,8 +116,10 @@ def _stiff(cover: Layered, left: LeftOfCover, likely: float) -> tuple[Check, ...
         Check(
             code="layers",
             level="watch",
-            title=f"{cover.layers} layers make a wrap of {ruler.thin(likely)}, which springs open at its creases.",
-            why=f"Above about {ruler.thin(WRAP_STIFF_MM)} a crease no longer stays folded: score it twice, close together, or leave layers out at the spine.",
+            title=f"{cover.layers} layers make a wrap of {ruler.thin(likely)}, which springs open at its "
+            "creases.",
+            why=f"Above about {ruler.thin(WRAP_STIFF_MM)} a crease no longer stays folded: score it twice, "
+            "close together, or leave layers out at the spine.",
             offers=offers,
             no_fix="" if offers else "Take a thinner paper for the layers.",
         ),

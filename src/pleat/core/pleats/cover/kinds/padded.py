@@ -1,4 +1,5 @@
-"""A case padded under its fabric: the padding stops short of the spine, and a card levels the step that the turn-ins make inside."""
+"""A case padded under its fabric: the padding stops short of the spine, and a card levels the step that the
+turn-ins make inside."""
 
 from __future__ import annotations
 
@@ -23,7 +24,9 @@ class Padded(Hard):
 
     kind: Literal["padded"] = "padded"
     padding_mm: Annotated[float, LengthRule("the padding, pulled tight", 0.5, 15)] = 3.0
-    stops_mm: Annotated[float, LengthRule("the padding stops short of the spine by", 0, 60)] = PADDING_STOPS_MM
+    stops_mm: Annotated[float, LengthRule("the padding stops short of the spine by", 0, 60)] = (
+        PADDING_STOPS_MM
+    )
     filler: Annotated[YesNo, ChoiceRule("a card that levels the inside", YES_NO)] = "yes"
     ironed: Annotated[YesNo, ChoiceRule("fabric ironed on to its backing", NO_YES)] = "no"
 
@@ -49,7 +52,16 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
             Laid(filler, shell.edges[5], shell.reach + clear, "lining", "filler"),
         ]
         more.append(
-            Part("filler", "filler card", fill_w, fill_h, 2 * count, "cover", needs=("board.cut",), across="it curls away from the board")
+            Part(
+                key="filler",
+                name="filler card",
+                width_mm=fill_w,
+                height_mm=fill_h,
+                count=2 * count,
+                stock="cover",
+                needs=("board.cut",),
+                across="it curls away from the board",
+            )
         )
         inside.append(EdgeLayer("filler card", card.caliper.likely, card.swatch))
     return HardCoverSpec(
@@ -63,14 +75,17 @@ def _own(cover: Padded, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
         (_pad(cover, shell, left, pad_w), *((IRON,) if cover.ironed == "yes" else ())),
         (_fill(left, (fill_w, fill_h)),) if filled else (),
         CoverWords(
-            glue="Lay the covering face down, boards on it padding down. Glue only the strip; the padded boards are held by the turn-ins.",
-            turn="Pull the fabric evenly, head and tail first, then the fore edges; a clip every hand's width holds it while the glue takes.",
+            glue="Lay the covering face down, boards on it padding down. Glue only the strip; the padded "
+            "boards are held by the turn-ins.",
+            turn="Pull the fabric evenly, head and tail first, then the fore edges; a clip every hand's "
+            "width holds it while the glue takes.",
         ),
     )
 
 
 def inside_of(shell: Shell) -> float:
-    """How far a turn-in reaches in on the board, in mm: what is outside, less what goes round the padding and over the board's edge."""
+    """How far a turn-in reaches in on the board, in mm: what is outside, less what goes round the padding and
+    over the board's edge."""
     return max(shell.reach - shell.pad - shell.board, 0.0)
 
 
@@ -86,7 +101,9 @@ IRON: Final = Step(
 )
 
 
-def _figures(cover: Padded, shell: Shell, left: LeftOfCover, sizes: tuple[float, tuple[float, float] | None]) -> tuple[Figure, ...]:
+def _figures(
+    cover: Padded, shell: Shell, left: LeftOfCover, sizes: tuple[float, tuple[float, float] | None]
+) -> tuple[Figure, ...]:
     """The padding by its width, and the filler by its size where there is one."""
     ruler, card, (pad_w, filler) = left.brief.ruler, left.paper.stock("cover"), sizes
     padding = Figure(
@@ -94,13 +111,20 @@ def _figures(cover: Padded, shell: Shell, left: LeftOfCover, sizes: tuple[float,
         label="padding, two pieces",
         value=(pad_w, shell.height),
         show="size",
-        how=f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every outer edge to go over it.",
+        how=f"As high as the board and {ruler.show(cover.stops_mm)} narrower: it stops short of the spine, "
+        f"so that the joint stays sharp. The covering is {ruler.thin(cover.padding_mm)} larger at every "
+        "outer edge to go over it.",
         rules=(Rule("PADDING_STOPS_MM", "padding thins or stops at the spine; no source"),),
         scrap=ruler.size(pad_w, shell.height),
     )
     if filler is None:
         return (padding,)
-    how = f"Board less what of the turn-ins lies inside, {ruler.number(inside_of(shell))} after going round the padding and over the board's edge, and {ruler.number(FILLER_CLEAR_MM)} clear of them: it brings the inside level, {ruler.thin(shell.covering)} of covering against {ruler.thin(card.caliper.likely)} of card."
+    how = (
+        f"Board less what of the turn-ins lies inside, {ruler.number(inside_of(shell))} after going round "
+        f"the padding and over the board's edge, and {ruler.number(FILLER_CLEAR_MM)} clear of them: it "
+        f"brings the inside level, {ruler.thin(shell.covering)} of covering against "
+        f"{ruler.thin(card.caliper.likely)} of card."
+    )
     return padding, Figure(
         key="filler",
         label="filler card, two pieces",
@@ -116,7 +140,8 @@ def _pad(cover: Padded, shell: Shell, left: LeftOfCover, pad_w: float) -> Step:
     return Step(
         key="pad_boards",
         title="Glue the padding on the boards",
-        detail=f"{ruler.size(pad_w, shell.height)}, level with the fore edge: the bare {ruler.show(cover.stops_mm)} lie at the spine. A thin line of glue round the edge is enough.",
+        detail=f"{ruler.size(pad_w, shell.height)}, level with the fore edge: the bare "
+        f"{ruler.show(cover.stops_mm)} lie at the spine. A thin line of glue round the edge is enough.",
         tools=("glue", "scissors"),
         needs=("board.cut",),
         gives=("board.ready",),
@@ -131,7 +156,8 @@ def _fill(left: LeftOfCover, size: tuple[float, float]) -> Step:
     return Step(
         key="filler",
         title="Level the inside with the filler card",
-        detail=f"Glue a card of {left.brief.ruler.size(*size)} into the field between the turn-ins of each board, so that what is pasted over it lies flat to its edge.",
+        detail=f"Glue a card of {left.brief.ruler.size(*size)} into the field between the turn-ins of each "
+        "board, so that what is pasted over it lies flat to its edge.",
         needs=("covering.turned", "cover.cut"),
         gives=("filler.in",),
         fixes=("cover.filler",),
@@ -149,17 +175,24 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
     card = left.paper.stock("cover").caliper.likely
     step = abs(shell.covering - card) if filled else shell.covering
     if step > INSIDE_STEP_MM:
-        offers = (Offer(label="level it with a card", changes=(("cover.filler", "yes"),)),) if cover.filler == "no" else ()
+        offers = (
+            (Offer(label="level it with a card", changes=(("cover.filler", "yes"),)),)
+            if cover.filler == "no"
+            else ()
+        )
         found.append(
             Check(
                 code="E5",
                 level="watch",
                 title=f"Inside, the edge of the turn-in stands up {ruler.thin(step)}.",
-                why="A hinge or pastedown glued over the step bridges it, wrinkles, and comes off there first. A card as thick as the fabric, cut to the field between the turn-ins, brings it level.",
+                why="A hinge or pastedown glued over the step bridges it, wrinkles, and comes off there "
+                "first. A card as thick as the fabric, cut to the field between the turn-ins, brings it "
+                "level.",
                 offers=offers,
                 no_fix=""
                 if offers
-                else f"Choose a card nearer to the fabric's {ruler.fine(shell.covering)} under Paper: it is the cover card of this book.",
+                else f"Choose a card nearer to the fabric's {ruler.fine(shell.covering)} under Paper: it is "
+                "the cover card of this book.",
             )
         )
     if cover.stops_mm < 5:
@@ -169,7 +202,12 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
                 level="watch",
                 title=f"The padding goes to within {ruler.show(cover.stops_mm)} of the spine.",
                 why="Padding in the joint keeps the cover from shutting; it thins or stops before the spine.",
-                offers=(Offer(label=f"stop {ruler.show(PADDING_STOPS_MM)} short", changes=(("cover.stops_mm", PADDING_STOPS_MM),)),),
+                offers=(
+                    Offer(
+                        label=f"stop {ruler.show(PADDING_STOPS_MM)} short",
+                        changes=(("cover.stops_mm", PADDING_STOPS_MM),),
+                    ),
+                ),
             )
         )
     return tuple(found)

@@ -1,4 +1,5 @@
-"""A case whose spine and a part of its boards are covered in one material and the rest of the boards in another, which overlaps it."""
+"""A case whose spine and a part of its boards are covered in one material and the rest of the boards in
+another, which overlaps it."""
 
 from __future__ import annotations
 
@@ -7,6 +8,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import CoverKind, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule
+from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import Piece, Span, piece
 from pleat.core.pleats.cover import hard
 from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
@@ -33,9 +35,14 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     widths = (onto, shell.joint, shell.strip, shell.joint, onto)
     columns = [Span(name, width, "bend") for name, width in zip(names, widths, strict=True)]
     kept = [(name, row.name) for name in names for row in shell.rows if row.name]
-    back = piece("spine covering", "covering", columns, shell.rows, kept=kept, glued=turned_in(columns, shell))
+    back = piece(
+        "spine covering", "covering", columns, shell.rows, kept=kept, glued=turned_in(columns, shell)
+    )
     side_w = shell.front - onto + lap
-    left_side, right_side = (_side(shell, "back side", shell.back - onto + lap, "left"), _side(shell, "front side", side_w, "right"))
+    left_side, right_side = (
+        _side(shell, "back side", shell.back - onto + lap, "left"),
+        _side(shell, "front side", side_w, "right"),
+    )
     laid = (
         Laid(back, shell.edges[2] - onto, 0.0, "covering", "covering"),
         Laid(left_side, 0.0, 0.0, "side", "sides"),
@@ -44,42 +51,81 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
     wide = 2 * onto + 2 * shell.joint + shell.strip
     across = "it stretches the wrong way, and the boards warp"
     parts = (
-        Part("covering", "spine covering", wide, shell.wrap_height, count, "covering", needs=("board.cut",), across=across),
-        Part("sides", "side", side_w + shell.reach, shell.wrap_height, 2 * count, "side", needs=("board.cut",), across=across),
+        Part(
+            key="covering",
+            name="spine covering",
+            width_mm=wide,
+            height_mm=shell.wrap_height,
+            count=count,
+            stock="covering",
+            needs=("board.cut",),
+            across=across,
+        ),
+        Part(
+            key="sides",
+            name="side",
+            width_mm=side_w + shell.reach,
+            height_mm=shell.wrap_height,
+            count=2 * count,
+            stock="side",
+            needs=("board.cut",),
+            across=across,
+        ),
     )
-    figures = (
+    figures = _figures(shell, onto, lap, wide, ruler)
+    words = CoverWords(
+        glue="Glue boards and strip on the spine's covering at the marks, turn its head and tail in, and "
+        "only then lay on the sides: their spine edge lies on the covering, straight along the joint.",
+        turn="The sides: head and tail first, then the fore edge; pinch the corner in before the last one "
+        "goes over.",
+        lift=("side.cut",),
+    )
+    return HardCoverSpec(laid, parts, figures=figures, checks=_wide(cover, shell, left, onto), words=words)
+
+
+def _figures(shell: Shell, onto: float, lap: float, wide: float, ruler: Ruler) -> tuple[Figure, ...]:
+    """How far the spine's covering goes, and what the sides are cut to."""
+    least, most = (share * shell.front for share in QUARTER_SHARE)
+    side = shell.front - onto + lap + shell.reach
+    return (
         Figure(
             key="quarter",
             label="on to the boards",
             value=onto,
             show="length",
-            how=f"Between a fifth and a quarter of the board, {ruler.between(QUARTER_SHARE[0] * shell.front, QUARTER_SHARE[1] * shell.front, type(ruler).show)}. Spine covering: 2 × {ruler.number(onto)} + 2 × joint {ruler.number(shell.joint)} + strip {ruler.number(shell.strip)} = {ruler.number(wide)} wide.",
+            how="Between a fifth and a quarter of the board, "
+            f"{ruler.between(least, most, type(ruler).show)}. "
+            f"Spine covering: 2 × {ruler.number(onto)} + 2 × joint {ruler.number(shell.joint)} + strip "
+            f"{ruler.number(shell.strip)} = {ruler.number(wide)} wide.",
             rules=(Rule("QUARTER_SHARE", "a fifth to a quarter of the board, no source"),),
             scrap=ruler.size(wide, shell.wrap_height),
         ),
         Figure(
             key="sides",
             label="cut two sides",
-            value=(side_w + shell.reach, shell.wrap_height),
+            value=(side, shell.wrap_height),
             show="size",
-            how=f"Board {ruler.number(shell.front)} − {ruler.number(onto)} + {ruler.number(lap)} on to the spine's covering + turn-in {ruler.number(shell.reach)}.",
-            rules=(Rule("arithmetic", "what is left of the board"), Rule("QUARTER_OVERLAP_MM", "3 mm over the cloth, no source")),
-            scrap=ruler.size(side_w + shell.reach, shell.wrap_height),
+            how=f"Board {ruler.number(shell.front)} − {ruler.number(onto)} + {ruler.number(lap)} on to the "
+            f"spine's covering + turn-in {ruler.number(shell.reach)}.",
+            rules=(
+                Rule("arithmetic", "what is left of the board"),
+                Rule("QUARTER_OVERLAP_MM", "3 mm over the cloth, no source"),
+            ),
+            scrap=ruler.size(side, shell.wrap_height),
         ),
     )
-    words = CoverWords(
-        glue="Glue boards and strip on the spine's covering at the marks, turn its head and tail in, and only then lay on the sides: their spine edge lies on the covering, straight along the joint.",
-        turn="The sides: head and tail first, then the fore edge; pinch the corner in before the last one goes over.",
-        lift=("side.cut",),
-    )
-    return HardCoverSpec(laid, parts, figures=figures, checks=_wide(cover, shell, left, onto), words=words)
 
 
 def _side(shell: Shell, name: str, width: float, side: str) -> Piece:
     on_board, turn_in = Span("board", width, "bend"), Span("turn-in", shell.reach, "fold")
     columns = [turn_in, on_board] if side == "left" else [on_board, turn_in]
     kept = [(one.name, row.name) for one in columns for row in shell.rows if row.name]
-    return cornered(piece(name, "side", columns, shell.rows, kept=kept, glued=turned_in(columns, shell)), shell.reach, shell.corner, side)
+    return cornered(
+        piece(name, "side", columns, shell.rows, kept=kept, glued=turned_in(columns, shell)),
+        shell.reach,
+        shell.corner,
+        side,
+    )
 
 
 def _wide(cover: Quarter, shell: Shell, left: LeftOfCover, onto: float) -> tuple[Check, ...]:
@@ -93,8 +139,11 @@ def _wide(cover: Quarter, shell: Shell, left: LeftOfCover, onto: float) -> tuple
             code="quarter",
             level="watch",
             title=f"The spine's covering goes {ruler.show(onto)} on to a board of {ruler.show(shell.front)}.",
-            why="Under 10 mm it does not hold the joint; over half the board the sides have too little to hold by.",
-            offers=(Offer(label=f"{ruler.show(usual)} on to the boards", changes=(("cover.onto_mm", None),)),),
+            why="Under 10 mm it does not hold the joint; over half the board the sides have too little to "
+            "hold by.",
+            offers=(
+                Offer(label=f"{ruler.show(usual)} on to the boards", changes=(("cover.onto_mm", None),)),
+            ),
         ),
     )
 

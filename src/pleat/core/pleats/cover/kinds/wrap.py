@@ -1,4 +1,5 @@
-"""The soft wrap flat, from the outside, back on the left. Panel = leaf width + square, up to the ruler's next mark; the spine is what is inside."""
+"""The soft wrap flat, from the outside, back on the left. Panel = leaf width + square, up to the ruler's next
+mark; the spine is what is inside."""
 
 from __future__ import annotations
 
@@ -34,14 +35,16 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
     offset = cover.score_offset_mm
     pleat = binding.pleat_mm
     inset = PLEAT_HOLE_MM if pleat else 0.0
-    creases = (
-        2
-        if offset or len(pages.units) > 1
-        else {"one": 1, "two": 2, "four": 2}.get(cover.creases, 1 if spine.likely <= ONE_CREASE_MM else 2)
-    )
+    creases = _creases(cover, len(pages.units), spine.likely)
     halves = 2 if pleat else 1  # each side of a pleat holds its half, up to a mark of its own
-    scored = 0.0 if creases == 1 else 2 * offset if offset else halves * brief.ruler.snap_up(spine.likely / halves)
-    wrap = _wrap(cover, brief.ruler, pages, spine.likely, scored) if not pleat else _pleated(cover, brief.ruler, pages, scored, pleat)
+    scored = (
+        0.0 if creases == 1 else 2 * offset if offset else halves * brief.ruler.snap_up(spine.likely / halves)
+    )
+    wrap = (
+        _wrap(cover, brief.ruler, pages, spine.likely, scored)
+        if not pleat
+        else _pleated(cover, brief.ruler, pages, scored, pleat)
+    )
     wide, high = cover.piece_width_mm or wrap.width_mm, cover.piece_height_mm or wrap.height_mm
     flaps, sheet = cover.flaps_mm or 0.0, as_piece(wrap)
     square_fore = (wide - max(spine.likely, scored)) / 2 - flaps - pleat - inset - pages.leaf_width_mm
@@ -49,12 +52,17 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
     holes = tuple(position + square_head for position in binding.positions_mm)
     shown = figures(cover, left, Shaped(wrap, spine, scored), inside)
     lost = max(0.0, spine.likely - scored) / 2 if scored else 0.0
-    on_board = tools.scoring_longest_mm is not None and max(wrap.width_mm, wrap.height_mm) <= tools.scoring_longest_mm + 0.05
+    on_board = (
+        tools.scoring_longest_mm is not None
+        and max(wrap.width_mm, wrap.height_mm) <= tools.scoring_longest_mm + 0.05
+    )
     return WrapResult(
         key_figure=shown[0],
         figures=shown,
         checks=(
-            *checks.find(cover, left, checks.WrapContext(spine, wrap, creases, square_fore, square_head, holes, lost)),
+            *checks.find(
+                cover, left, checks.WrapContext(spine, wrap, creases, square_fore, square_head, holes, lost)
+            ),
             *spines.checks(cover, left, inside),
         ),
         parts=(_part(cover, left, wrap),),
@@ -80,10 +88,19 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
     )
 
 
-def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) -> PanelPlan:
-    """Panels of the leaf's width and the square either side of the spine; without a ``scored`` spine its half goes to each of them.
+def _creases(cover: Wrap, units: int, spine_mm: float) -> int:
+    """How many creases make the spine: one serves one section, up to a thickness."""
+    if cover.score_offset_mm or units > 1:
+        return 2
+    return {"one": 1, "two": 2, "four": 2}.get(cover.creases, 1 if spine_mm <= ONE_CREASE_MM else 2)
 
-    A panel ends on the first mark of the ruler that leaves the square whole: so both are equal and the scores add up as they are read.
+
+def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) -> PanelPlan:
+    """Panels of the leaf's width and the square either side of the spine; without a ``scored`` spine its half
+    goes to each of them.
+
+    A panel ends on the first mark of the ruler that leaves the square whole: so both are equal and the scores
+    add up as they are read.
     """
     side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + (0.0 if scored else spine / 2))
     height = pages.leaf_height_mm + 2 * cover.square_mm
@@ -96,7 +113,8 @@ def _wrap(cover: Wrap, ruler: Ruler, pages: Block, spine: float, scored: float) 
 
 
 def _pleated(cover: Wrap, ruler: Ruler, pages: Block, scored: float, pleat: float) -> PanelPlan:
-    """A pleat folded inward in the middle of the spine: its halves stand either side of it, and only its tip folds the other way."""
+    """A pleat folded inward in the middle of the spine: its halves stand either side of it, and only its tip
+    folds the other way."""
     side = ruler.snap_up(pages.leaf_width_mm + cover.square_mm + PLEAT_HOLE_MM)
     deep, half = ruler.snap_up(pleat), scored / 2
     flap = (RowPanel("flap", cover.flaps_mm),) if cover.flaps_mm else ()
@@ -117,9 +135,15 @@ def _motion(sheet: Piece, pages: Block, square_mm: float, thick_mm: float) -> Mo
     """Flaps in first, then the front comes over the block."""
     names = [panel.name for panel in sheet.panels]
     middle = [name for name in names if "flap" not in name]
-    flaps = tuple((near, flap, 180.0) for near, flap in ((middle[0], "flap"), (middle[-1], "flap 2")) if flap in names)
+    flaps = tuple(
+        (near, flap, 180.0) for near, flap in ((middle[0], "flap"), (middle[-1], "flap 2")) if flap in names
+    )
     spine = middle.index("spine") if "spine" in middle else 0
-    over = ((middle[spine - 1], "spine", 90.0), ("spine", middle[spine + 1], 90.0)) if spine else (("back", "front", 180.0),)
+    over = (
+        ((middle[spine - 1], "spine", 90.0), ("spine", middle[spine + 1], 90.0))
+        if spine
+        else (("back", "front", 180.0),)
+    )
     start = sheet["back"].outline[0][0] + square_mm
     return Motion(
         sheet,
@@ -150,7 +174,8 @@ def _pleat_rows(wrap: PanelPlan) -> tuple[float, float]:
 
 
 def _rows(units: tuple[Unit, ...], wrap: PanelPlan, spine: float) -> tuple[float, ...]:
-    """Where each section's row of holes lies from the wrap's left edge: in the middle of its share of the spine.
+    """Where each section's row of holes lies from the wrap's left edge: in the middle of its share of the
+    spine.
 
     Seen from the outside the first section lies next to the front, on the right.
     """
@@ -164,12 +189,12 @@ def _rows(units: tuple[Unit, ...], wrap: PanelPlan, spine: float) -> tuple[float
 
 def _part(cover: Wrap, left: LeftOfCover, wrap: PanelPlan) -> Part:
     return Part(
-        "cover",
-        "cover",
-        wrap.width_mm,
-        wrap.height_mm,
-        left.brief.quantity,
-        "cover",
+        key="cover",
+        name="cover",
+        width_mm=wrap.width_mm,
+        height_mm=wrap.height_mm,
+        count=left.brief.quantity,
+        stock="cover",
         folds=wrap.folds,
         needs=("block.measured",),
         advice="Hold the section against it before you cut.",
@@ -178,30 +203,48 @@ def _part(cover: Wrap, left: LeftOfCover, wrap: PanelPlan) -> Part:
     )
 
 
-def _smaller(cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, sheet_width: float, sheet_height: float) -> tuple[Offer, ...]:
+def _smaller(
+    cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, sheet_width: float, sheet_height: float
+) -> tuple[Offer, ...]:
     """Take the excess off the squares where they can give it, else off the leaf; all relations are kept."""
     ruler, found = brief.ruler, []
-    least = min(ruler.snap_up(pages.stands_out_mm.high), cover.square_mm) if pages.stands_out_mm is not None else 0.0
+    least = (
+        min(ruler.snap_up(pages.stands_out_mm.high), cover.square_mm)
+        if pages.stands_out_mm is not None
+        else 0.0
+    )
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         room_wide, room_high = across - wrap.width_mm, along - wrap.height_mm
         square = ruler.snap_down(cover.square_mm + min(room_wide / 2, room_high / 2, 0.0))
         if square >= least - 1e-6:
             less = cover.square_mm - square
             found.append(
-                Offer(label=f"square {ruler.show(square)}: {ruler.show(less)} off each side", changes=(("cover.square_mm", square),))
+                Offer(
+                    label=f"square {ruler.show(square)}: {ruler.show(less)} off each side",
+                    changes=(("cover.square_mm", square),),
+                )
             )
             continue
         # panels end on marks of the ruler, so that whole marks come off them
-        width = ruler.snap_down(pages.leaf_width_mm - ruler.snap_up(-room_wide / 2)) if room_wide < 0 else pages.leaf_width_mm
+        width = (
+            ruler.snap_down(pages.leaf_width_mm - ruler.snap_up(-room_wide / 2))
+            if room_wide < 0
+            else pages.leaf_width_mm
+        )
         height = ruler.snap_down(pages.leaf_height_mm + room_high) if room_high < 0 else pages.leaf_height_mm
         if possible(width, height) and width * height > 0.6 * pages.leaf_width_mm * pages.leaf_height_mm:
             off = [
                 f"{ruler.show(a - b)} off the leaf's {side}"
-                for side, a, b in (("width", pages.leaf_width_mm, width), ("height", pages.leaf_height_mm, height))
+                for side, a, b in (
+                    ("width", pages.leaf_width_mm, width),
+                    ("height", pages.leaf_height_mm, height),
+                )
                 if a - b > 0.05
             ]
             changes, words = resized(brief, width, height, pages.flap_mm)
-            found.append(Offer(label=f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes=changes))
+            found.append(
+                Offer(label=f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes=changes)
+            )
     return tuple(found)
 
 
@@ -214,7 +257,8 @@ def _pockets(cover: Wrap, brief: BriefResult) -> tuple[Step, ...]:
         Step(
             key="pockets",
             title="Glue the flaps as pockets",
-            detail=f"A line of glue {ruler.show(GLUE_LINE_MM)} wide along head and tail of each flap; the side towards the spine stays open. A strip of waste paper keeps the mouth from sticking.",
+            detail=f"A line of glue {ruler.show(GLUE_LINE_MM)} wide along head and tail of each flap; the "
+            "side towards the spine stays open. A strip of waste paper keeps the mouth from sticking.",
             tools=("glue", "waste paper"),
             needs=("cover.scored",),
             gives=("pocket.glued", "cover.scored"),
@@ -234,7 +278,8 @@ def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
     return Step(
         key="cover_scored",
         title="Score and fold the cover",
-        detail=f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's groove{tip}, then press the crease with the bone folder.",
+        detail=f"From the left edge, outside up: {scores} {ruler.name}. Fold away from the score's "
+        f"groove{tip}, then press the crease with the bone folder.",
         tools=("scoring board" if on_board else "rule and scoring tool", "bone folder"),
         needs=("cover.cut", "cover.ready"),
         gives=("cover.scored",),

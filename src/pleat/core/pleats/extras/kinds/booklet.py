@@ -1,4 +1,5 @@
-"""A small book inside the book, or a bought refill in a clip: closed, it is one thick rectangle on its page."""
+"""A small book inside the book, or a bought refill in a clip: closed, it is one thick rectangle on its
+page."""
 
 from __future__ import annotations
 
@@ -14,10 +15,13 @@ from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfE
 
 
 class Booklet(Extra):
-    """Its closed size and thickness; ``book_id`` names another of the maker's own books, whose plan they follow, and ``title`` is that book's then."""
+    """Its closed size and thickness; ``book_id`` names another of the maker's own books, whose plan they
+    follow, and ``title`` is that book's then."""
 
     kind: Literal["booklet"] = "booklet"
-    book_id: int | None = Field(default=None, ge=1, le=2**31, description="another book of yours, by its number, that it is")
+    book_id: int | None = Field(
+        default=None, ge=1, le=2**31, description="another book of yours, by its number, that it is"
+    )
     title: Annotated[str, TextRule("it is", 80)] = "booklet"
     width_mm: Annotated[float, LengthRule("closed, wide", 15, 600)] = 70.0
     height_mm: Annotated[float, LengthRule("closed, high", 15, 600)] = 100.0
@@ -25,14 +29,19 @@ class Booklet(Extra):
     doubt_mm: Annotated[float, LengthRule("give or take", 0, 40, fine=True)] = 0.5
     way: Annotated[
         Literal["glued", "clip", "sewn"],
-        ChoiceRule("held by", (("glued", "its back cover, glued"), ("clip", "a clip"), ("sewn", "thread, through the page"))),
+        ChoiceRule(
+            "held by",
+            (("glued", "its back cover, glued"), ("clip", "a clip"), ("sewn", "thread, through the page")),
+        ),
     ] = "glued"
 
 
 def compute(record: Booklet, _key: str, _face: Face, _left: LeftOfExtras) -> Thing:
     """One thick rectangle."""
     thick, doubt = record.thick_mm, min(record.doubt_mm, record.thick_mm)
-    closed = Estimate.ranged(thick - doubt, thick, thick + doubt, f"how thick the {record.title or 'booklet'} is")
+    closed = Estimate.ranged(
+        thick - doubt, thick, thick + doubt, f"how thick the {record.title or 'booklet'} is"
+    )
     flat = "Sew it through the page before the page is bound in." if record.way == "sewn" else ""
     fix = {
         "glued": "Glue its back cover to the page; leave its spine free, so that it opens.",
@@ -51,10 +60,20 @@ def compute(record: Booklet, _key: str, _face: Face, _left: LeftOfExtras) -> Thi
                 value=closed,
                 show="thin",
                 how="As the plan of that book has it now." if record.book_id else "As you read or chose it.",
-                rules=(Rule("arithmetic", "that book's own plan") if record.book_id else Rule("chosen by you", "its thickness"),),
+                rules=(
+                    Rule("arithmetic", "that book's own plan")
+                    if record.book_id
+                    else Rule("chosen by you", "its thickness"),
+                ),
             ),
         ),
-        work=WorkWords("", fix, flat=flat, tags=frozenset({"flat"}) if flat else frozenset({"glue"}), cautions=(AWL,) if flat else (GLUE,)),
+        work=WorkWords(
+            "",
+            fix,
+            flat=flat,
+            tags=frozenset({"flat"}) if flat else frozenset({"glue"}),
+            cautions=(AWL,) if flat else (GLUE,),
+        ),
     )
 
 

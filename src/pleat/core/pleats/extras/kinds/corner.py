@@ -8,7 +8,16 @@ from pleat.core.base.cautions import GLUE
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.engines.folding.sheet import BODY, Cut, Span, piece
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, LeftOfExtras, Mouth, Stocked, Thing, WorkWords
+from pleat.core.pleats.extras.base import (
+    Extra,
+    ExtraKind,
+    Face,
+    LeftOfExtras,
+    Mouth,
+    Stocked,
+    Thing,
+    WorkWords,
+)
 from pleat.core.pleats.extras.kinds.pocketed import behind_glue
 from pleat.core.pleats.extras.slabs import across
 from pleat.core.trade.extras import GLUED_EDGE_MM
@@ -22,7 +31,10 @@ class Corner(Extra):
 
     kind: Literal["corner"] = "corner"
     side_mm: Annotated[float, LengthRule("its sides", 20, 400)] = 80.0
-    at: Annotated[Literal["left", "right"], ChoiceRule("in the corner", (("left", "at the left"), ("right", "at the right")))] = "right"
+    at: Annotated[
+        Literal["left", "right"],
+        ChoiceRule("in the corner", (("left", "at the left"), ("right", "at the right"))),
+    ] = "right"
     stock: Stocked = "card"
 
 
@@ -31,25 +43,39 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
     ruler, side = left.brief.ruler, record.side_mm
     caliper = left.paper.stock(record.stock).caliper
     right = record.at == "right"
-    layers = across((side if right else 0.0, 0.0), (0.0, side), side, caliper, -side if right else 0.0, STRIPS)
-    start, end, off = ((0.0, side), (side, 0.0), (0.0, 0.0)) if right else ((0.0, 0.0), (side, side), (side, 0.0))
-    sheet = piece(key, record.stock, [Span("", side)], [Span("", side)], cuts=[Cut(start, end, off, frozenset({BODY}))])
+    layers = across(
+        (side if right else 0.0, 0.0), (0.0, side), side, caliper, -side if right else 0.0, STRIPS
+    )
+    start, end, off = (
+        ((0.0, side), (side, 0.0), (0.0, 0.0)) if right else ((0.0, 0.0), (side, side), (side, 0.0))
+    )
+    sheet = piece(
+        key, record.stock, [Span("", side)], [Span("", side)], cuts=[Cut(start, end, off, frozenset({BODY}))]
+    )
     throat = behind_glue(side, side)
     return Thing(
         title="corner pocket",
         width_mm=side,
         height_mm=side,
-        outline=((0.0, side), (side, 0.0), (side, side)) if right else ((0.0, 0.0), (side, side), (0.0, side)),
+        outline=((0.0, side), (side, 0.0), (side, side))
+        if right
+        else ((0.0, 0.0), (side, side), (0.0, side)),
         pieces=(sheet,),
         layers=layers,
-        mouth=Mouth("head", throat, max(side - 2 * GLUED_EDGE_MM, 0.0) / 2**0.5, {"tail": GLUED_EDGE_MM, record.at: GLUED_EDGE_MM}),
+        mouth=Mouth(
+            "head",
+            throat,
+            max(side - 2 * GLUED_EDGE_MM, 0.0) / 2**0.5,
+            {"tail": GLUED_EDGE_MM, record.at: GLUED_EDGE_MM},
+        ),
         figures=(
             Figure(
                 key="throat",
                 label="throat",
                 value=throat,
                 show="length",
-                how=f"The long side of a square of {ruler.show(side)} cut corner to corner, less {ruler.show(GLUED_EDGE_MM)} of glue along both sides, which meets the mouth aslant.",
+                how=f"The long side of a square of {ruler.show(side)} cut corner to corner, less "
+                f"{ruler.show(GLUED_EDGE_MM)} of glue along both sides, which meets the mouth aslant.",
                 rules=(Rule("arithmetic", "(side less two lines of glue) × √2"),),
             ),
         ),
@@ -65,5 +91,10 @@ def compute(record: Corner, key: str, _face: Face, left: LeftOfExtras) -> Thing:
 
 
 KIND: Final = ExtraKind(
-    name="corner", title="corner pocket", summary="Half a square across a lower corner.", record=Corner, compute=compute, group="pockets"
+    name="corner",
+    title="corner pocket",
+    summary="Half a square across a lower corner.",
+    record=Corner,
+    compute=compute,
+    group="pockets",
 )

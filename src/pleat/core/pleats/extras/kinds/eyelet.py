@@ -35,7 +35,7 @@ def compute(record: Eyelet, key: str, _face: Face, _left: LeftOfExtras) -> Thing
         width_mm=size,
         height_mm=size + (count - 1) * apart,
         layers=tuple(Layer(0.0, number * apart, size, size, thick) for number in range(count)),
-        counts=(Count(f"extra_{key}", record.way, count, record.way, "extras"),),
+        counts=(Count(key=f"extra_{key}", name=record.way, count=count, stock=record.way, use="extras"),),
         hole=True,
         figures=(
             Figure(
@@ -48,7 +48,9 @@ def compute(record: Eyelet, key: str, _face: Face, _left: LeftOfExtras) -> Thing
             ),
         ),
         work=WorkWords(
-            flat="Punch and set it while the sheet is flat, with a scrap under it.", cautions=(PUNCH,), tags=frozenset({"flat"})
+            flat="Punch and set it while the sheet is flat, with a scrap under it.",
+            cautions=(PUNCH,),
+            tags=frozenset({"flat"}),
         ),
     )
 

@@ -1,4 +1,5 @@
-"""A flap on a hinge: folded out at an edge, lifted from a line on the page, flipped on a joint strip, or folded up as a holder."""
+"""A flap on a hinge: folded out at an edge, lifted from a line on the page, flipped on a joint strip, or
+folded up as a holder."""
 
 from __future__ import annotations
 
@@ -7,8 +8,18 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.cautions import GLUE
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Figure, Offer, Rule
+from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Stocked, Swing, Thing, WorkWords
+from pleat.core.pleats.extras.base import (
+    ExtraKind,
+    Face,
+    Layer,
+    LeftOfExtras,
+    Stocked,
+    Swing,
+    Thing,
+    WorkWords,
+)
 from pleat.core.pleats.extras.goesin import Filled, goes_in
 from pleat.core.trade.extras import FLAP_GUTTER_MM
 
@@ -32,14 +43,18 @@ class Flap(Filled):
     width_mm: Annotated[float, LengthRule("the flap, wide", 15, 600)] | None = None
     height_mm: Annotated[float, LengthRule("the flap, high", 15, 600)] | None = None
     tab_mm: Annotated[float, LengthRule("its hinge tab", 6, 60)] = 15.0
-    under_mat: Annotated[Literal["yes", "no"], ChoiceRule("its tab is hidden", (("yes", "under a mat"), ("no", "no")))] = "no"
+    under_mat: Annotated[
+        Literal["yes", "no"], ChoiceRule("its tab is hidden", (("yes", "under a mat"), ("no", "no")))
+    ] = "no"
     stock: Stocked = "card"
 
 
 def compute(record: Flap, key: str, face: Face, left: LeftOfExtras) -> Thing:
     """The flap as it lies folded in on the page."""
     ruler, goes = left.brief.ruler, goes_in(record)
-    wide, high = (goes.width_mm + 6, goes.height_mm + 6) if goes else (face.width_mm * 0.6, face.height_mm * 0.5)
+    wide, high = (
+        (goes.width_mm + 6, goes.height_mm + 6) if goes else (face.width_mm * 0.6, face.height_mm * 0.5)
+    )
     width, height = record.width_mm or ruler.snap_up(wide), record.height_mm or ruler.snap_up(high)
     caliper = left.paper.stock(record.stock).caliper
     upright = record.hinge in ("left", "right")
@@ -63,10 +78,23 @@ def compute(record: Flap, key: str, face: Face, left: LeftOfExtras) -> Thing:
     }
     layers = [Layer(0.0, 0.0, width, height, caliper), Layer(*places[record.hinge], caliper)]
     if goes:
-        layers.append(Layer((width - goes.width_mm) / 2, (height - goes.height_mm) / 2, goes.width_mm, goes.height_mm, goes.thick))
+        layers.append(
+            Layer(
+                (width - goes.width_mm) / 2,
+                (height - goes.height_mm) / 2,
+                goes.width_mm,
+                goes.height_mm,
+                goes.thick,
+            )
+        )
     reach = width if upright else height
     return Thing(
-        title={"foldout": "fold-out", "lift": "lift-up flap", "flip": "flip on a joint", "up": "fold-up holder"}[record.way],
+        title={
+            "foldout": "fold-out",
+            "lift": "lift-up flap",
+            "flip": "flip on a joint",
+            "up": "fold-up holder",
+        }[record.way],
         width_mm=width,
         height_mm=height,
         pieces=(sheet,),
@@ -75,15 +103,24 @@ def compute(record: Flap, key: str, face: Face, left: LeftOfExtras) -> Thing:
         stuck=_box(places[record.hinge]),
         figures=_figures(record, (width, height), reach),
         checks=_checks(record, key, (width, height), face, left),
-        work=WorkWords(
-            f"Score {ruler.show(tab)} for its hinge and fold it both ways once.",
-            "Glue the tab only, never on the score. "
-            + ("It goes on before the mat that hides it." if record.under_mat == "yes" else "Try its swing before the glue takes."),
-            "Open and shut it: it must lie flat by itself.",
-            cautions=(GLUE,),
-            tags=frozenset({"glue", "mat"} if record.under_mat == "yes" else {"glue"}),
-        ),
+        work=_words(tab, ruler, record),
         sheet_stock=record.stock,
+    )
+
+
+def _words(tab: float, ruler: Ruler, record: Flap) -> WorkWords:
+    """What is said of it at the bench."""
+    return WorkWords(
+        f"Score {ruler.show(tab)} for its hinge and fold it both ways once.",
+        "Glue the tab only, never on the score. "
+        + (
+            "It goes on before the mat that hides it."
+            if record.under_mat == "yes"
+            else "Try its swing before the glue takes."
+        ),
+        "Open and shut it: it must lie flat by itself.",
+        cautions=(GLUE,),
+        tags=frozenset({"glue", "mat"} if record.under_mat == "yes" else {"glue"}),
     )
 
 
@@ -95,7 +132,12 @@ def _figures(record: Flap, size: tuple[float, float], reach: float) -> tuple[Fig
             value=size,
             show="size",
             how="Without its hinge tab, as it lies folded in.",
-            rules=(Rule("chosen by you" if record.width_mm else "flap_wide", "what lies on it and a little round it"),),
+            rules=(
+                Rule(
+                    "chosen by you" if record.width_mm else "flap_wide",
+                    "what lies on it and a little round it",
+                ),
+            ),
         ),
         Figure(
             key="reach",
@@ -113,7 +155,9 @@ def _box(place: tuple[float, float, float, float]) -> tuple[float, float, float,
     return x, y, x + wide, y + high
 
 
-def _checks(record: Flap, key: str, size: tuple[float, float], face: Face, left: LeftOfExtras) -> tuple[Check, ...]:
+def _checks(
+    record: Flap, key: str, size: tuple[float, float], face: Face, left: LeftOfExtras
+) -> tuple[Check, ...]:
     """C6: a fold-out that comes into the gutter."""
     ruler, own = left.brief.ruler, f"extras.items.{key}"
     found = []
@@ -125,8 +169,10 @@ def _checks(record: Flap, key: str, size: tuple[float, float], face: Face, left:
                 Check(
                     code="C6",
                     level="stop" if size[0] > face.width_mm else "watch",
-                    title=f"The fold-out of {ruler.show(size[0])} reaches into the gutter: its page is {ruler.show(face.width_mm)} wide.",
-                    why=f"Folded in, it needs {ruler.show(FLAP_GUTTER_MM)} less than the page, or it jams at the spine and springs open.",
+                    title=f"The fold-out of {ruler.show(size[0])} reaches into the gutter: its page is "
+                    f"{ruler.show(face.width_mm)} wide.",
+                    why=f"Folded in, it needs {ruler.show(FLAP_GUTTER_MM)} less than the page, or it jams at "
+                    "the spine and springs open.",
                     offers=(Offer(label=f"{ruler.show(fits)} wide", changes=((f"{own}.width_mm", fits),)),),
                 )
             )

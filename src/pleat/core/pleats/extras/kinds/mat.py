@@ -19,7 +19,9 @@ class Mat(Filled):
     """A mat: its size, or an even border on the page; a frame has an opening."""
 
     kind: Literal["mat"] = "mat"
-    way: Annotated[Literal["mat", "frame"], ChoiceRule("it is a", (("mat", "mat"), ("frame", "frame")))] = "mat"
+    way: Annotated[Literal["mat", "frame"], ChoiceRule("it is a", (("mat", "mat"), ("frame", "frame")))] = (
+        "mat"
+    )
     border_mm: Annotated[float, LengthRule("its border on the page", 0, 100)] = 6.0
     width_mm: Annotated[float, LengthRule("the mat, wide", 15, 600)] | None = None
     height_mm: Annotated[float, LengthRule("the mat, high", 15, 600)] | None = None
@@ -42,7 +44,10 @@ def compute(record: Mat, key: str, face: Face, left: LeftOfExtras) -> Thing:
         if min(x + lap, y + lap) < 0:
             checks = (_larger(record, key, (width, height), goes, (face, left)),)
         elif record.way == "frame":
-            opening = (max(goes.width_mm - 2 * FRAME_LAP_MM, 1.0), max(goes.height_mm - 2 * FRAME_LAP_MM, 1.0))
+            opening = (
+                max(goes.width_mm - 2 * FRAME_LAP_MM, 1.0),
+                max(goes.height_mm - 2 * FRAME_LAP_MM, 1.0),
+            )
             layers = _frame((width, height), (x + FRAME_LAP_MM, y + FRAME_LAP_MM), opening, caliper)
         layers.append(Layer(x, y, goes.width_mm, goes.height_mm, goes.thick))
     return Thing(
@@ -65,7 +70,9 @@ def compute(record: Mat, key: str, face: Face, left: LeftOfExtras) -> Thing:
     )
 
 
-def _frame(size: tuple[float, float], at: tuple[float, float], opening: tuple[float, float], caliper: Estimate) -> list[Layer]:
+def _frame(
+    size: tuple[float, float], at: tuple[float, float], opening: tuple[float, float], caliper: Estimate
+) -> list[Layer]:
     """The four sides of a frame round its opening."""
     (width, height), (x, y), (wide, high) = size, at, opening
     return [
@@ -83,7 +90,9 @@ def _edges(at: tuple[float, float], opening: tuple[float, float]) -> tuple[tuple
     return tuple(zip(corners, (*corners[1:], corners[0]), strict=True))
 
 
-def _larger(record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tuple[Face, LeftOfExtras]) -> Check:
+def _larger(
+    record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tuple[Face, LeftOfExtras]
+) -> Check:
     """F10: what goes on the mat, or behind the frame, is larger than it."""
     (face, left), own = on, f"extras.items.{key}"
     ruler = left.brief.ruler
@@ -94,7 +103,8 @@ def _larger(record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tu
     return Check(
         code="F10",
         level="stop",
-        title=f"What goes {'behind' if record.way == 'frame' else 'on'} it is {ruler.size(goes.width_mm, goes.height_mm)}, the {record.way} {ruler.size(*size)}.",
+        title=f"What goes {'behind' if record.way == 'frame' else 'on'} it is "
+        f"{ruler.size(goes.width_mm, goes.height_mm)}, the {record.way} {ruler.size(*size)}.",
         why="It stands out past the edge.",
         offers=(
             *(
@@ -107,13 +117,19 @@ def _larger(record: Mat, key: str, size: tuple[float, float], goes: Goes, on: tu
                 if fits
                 else ()
             ),
-            *((Offer(label=f"what goes on it {turned}", changes=((f"{own}.lies", turned),)),) if other else ()),
+            *(
+                (Offer(label=f"what goes on it {turned}", changes=((f"{own}.lies", turned),)),)
+                if other
+                else ()
+            ),
             Offer(label="nothing on it", changes=((f"{own}.goes", "none"),)),
         ),
     )
 
 
-def _figures(record: Mat, size: tuple[float, float], opening: tuple[float, float] | None, left: LeftOfExtras) -> tuple[Figure, ...]:
+def _figures(
+    record: Mat, size: tuple[float, float], opening: tuple[float, float] | None, left: LeftOfExtras
+) -> tuple[Figure, ...]:
     ruler = left.brief.ruler
     whole = Figure(
         key="mat",
@@ -129,7 +145,12 @@ def _figures(record: Mat, size: tuple[float, float], opening: tuple[float, float
     return (
         whole,
         Figure(
-            key="opening", label="its opening", value=opening, show="size", how=shows, rules=(Rule("FRAME_LAP_MM", "how far it laps over"),)
+            key="opening",
+            label="its opening",
+            value=opening,
+            show="size",
+            how=shows,
+            rules=(Rule("FRAME_LAP_MM", "how far it laps over"),),
         ),
     )
 

@@ -1,4 +1,5 @@
-"""A pocket on a page: with tabs on two or three sides, glued along its edges, of clear film, or an envelope; slanted, or several in each other."""
+"""A pocket on a page: with tabs on two or three sides, glued along its edges, of clear film, or an envelope;
+slanted, or several in each other."""
 
 from __future__ import annotations
 
@@ -42,7 +43,11 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
     height = record.height_mm or ruler.snap_up(by_itself[1])
     wide, high = (width, height) if upright else (height, width)
     mouth = Mouth(record.mouth, max(wide - lost[0], 0.0), max(high - lost[1], 0.0), held)
-    caliper = FILM if record.way == "clear" else left.paper.stock(record.stock).caliper.times(2 if record.way == "envelope" else 1)
+    caliper = (
+        FILM
+        if record.way == "clear"
+        else left.paper.stock(record.stock).caliper.times(2 if record.way == "envelope" else 1)
+    )
     pieces, layers = pieces_of(record, key, (width, height), held, caliper)
     stands, reach = 0.0, 0.0
     inside: tuple[Layer, ...] = ()
@@ -55,14 +60,16 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
     strip = (pull_piece(key, record, pull),) if pull else ()
     bought = record.way in ("clear", "envelope")
     what = {"clear": "clear film", "envelope": "envelope"}.get(record.way, "")
-    counts = (Count(f"extra_{key}", f"{what} {ruler.size(width, height)}", 1, "", "extras"),) if bought else ()
+    counts = _bought(key, what, width, height, ruler) if bought else ()
     named = "page pocket" if record.way == "page" else "pocket"
     title = f"{named}{f' for {a_or_an(goes.title)}' if goes and record.goes != 'own' else ''}"
     return Thing(
         title=title,
         width_mm=width,
         height_mm=height,
-        outline=((0.0, 0.0), (width, slant), (width, height), (0.0, height)) if (slant := slant_of(record, height)) else (),
+        outline=((0.0, 0.0), (width, slant), (width, height), (0.0, height))
+        if (slant := slant_of(record, height))
+        else (),
         lines=mouths_of(record, (width, height)),
         pieces=(*(() if bought else pieces), *strip),
         layers=(*layers, *inside),
@@ -70,15 +77,36 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
         counts=counts,
         mouth=mouth,
         stands_mm=reach,
-        figures=(*_figures(record, (width, height), mouth, goes, stands, left), *_pulled(record, pull, ruler)),
+        figures=(
+            *_figures(record, (width, height), mouth, goes, stands, left),
+            *_pulled(record, pull, ruler),
+        ),
         checks=(*_slants(record, key, height, left), *_checks(record, key, face, mouth, goes, left)),
         work=_work(record, what, (width, height), goes, pull, ruler),
         sheet_stock=record.stock,
     )
 
 
+def _bought(key: str, what: str, width: float, height: float, ruler: Ruler) -> tuple[Count, ...]:
+    """What was bought instead of a sheet to fold it from."""
+    return (
+        Count(
+            key=f"extra_{key}",
+            name=f"{what} {ruler.size(width, height)}",
+            count=1,
+            stock="",
+            use="extras",
+        ),
+    )
+
+
 def _figures(
-    record: Pocket, size: tuple[float, float], mouth: Mouth, goes: Goes | None, stands: float, left: LeftOfExtras
+    record: Pocket,
+    size: tuple[float, float],
+    mouth: Mouth,
+    goes: Goes | None,
+    stands: float,
+    left: LeftOfExtras,
 ) -> tuple[Figure, ...]:
     ruler = left.brief.ruler
     takes = {"tabs": "its folds", "clear": "the tape", "envelope": "its seams"}.get(record.way, "the glue")
@@ -88,8 +116,13 @@ def _figures(
             label="throat",
             value=mouth.throat_mm,
             show="length",
-            how=f"The pocket across its mouth, less what {takes} take of it on the sides that are held. What slides in is {ruler.show(EASE_MM)} narrower: up to {ruler.show(max(ruler.snap_down(mouth.throat_mm - EASE_MM), 0.0))}.",
-            rules=(Rule("arithmetic", "its width less what holds it"), Rule("EASE_MM", "1/8 in of ease, no source")),
+            how=f"The pocket across its mouth, less what {takes} take of it on the sides that are held. What "
+            f"slides in is {ruler.show(EASE_MM)} narrower: up to "
+            f"{ruler.show(max(ruler.snap_down(mouth.throat_mm - EASE_MM), 0.0))}.",
+            rules=(
+                Rule("arithmetic", "its width less what holds it"),
+                Rule("EASE_MM", "1/8 in of ease, no source"),
+            ),
         ),
         Figure(
             key="depth",
@@ -106,10 +139,22 @@ def _figures(
             label="what fits",
             value=_fits(mouth),
             show="text",
-            how=f"Of the sizes by name those that are {ruler.show(EASE_MM)} narrower than the throat and stand out by a third at most, upright or level.",
-            rules=(Rule("bank_card", "ISO 216, ISO/IEC 7810, nominal inches"), Rule("stands_out", "a third stands out at most")),
+            how=f"Of the sizes by name those that are {ruler.show(EASE_MM)} narrower than the throat and "
+            "stand out by a third at most, upright or level.",
+            rules=(
+                Rule("bank_card", "ISO 216, ISO/IEC 7810, nominal inches"),
+                Rule("stands_out", "a third stands out at most"),
+            ),
         )
     )
+    return (*found, *_of_what_is_in(record, size, goes, stands, ruler))
+
+
+def _of_what_is_in(
+    record: Pocket, size: tuple[float, float], goes: Goes | None, stands: float, ruler: Ruler
+) -> tuple[Figure, ...]:
+    """The pocket that is made of what a slant cuts off, and how far what goes in stands out."""
+    found = []
     slant = slant_of(record, size[1])
     if slant and record.offcut == "second":
         found.append(
@@ -118,7 +163,8 @@ def _figures(
                 label="throat of the second",
                 value=behind_glue(size[0], slant),
                 show="length",
-                how=f"What the slant cuts off has sides of {ruler.size(size[0], slant)}; its long side is open, less the lines of glue along the two others, which meet it aslant.",
+                how=f"What the slant cuts off has sides of {ruler.size(size[0], slant)}; its long side is "
+                "open, less the lines of glue along the two others, which meet it aslant.",
                 rules=(Rule("arithmetic", "the long side of a right-angled triangle less the glue"),),
             )
         )
@@ -138,16 +184,23 @@ def _figures(
 
 def _fits(mouth: Mouth) -> str:
     """The names of what goes in."""
-    sizes = {title: sorted((wide, high)) for key, (title, wide, high) in PHOTOS.items() if wide and key != "own"}
+    sizes = {
+        title: sorted((wide, high)) for key, (title, wide, high) in PHOTOS.items() if wide and key != "own"
+    }
     found = [
         title
         for title, (short, long) in sizes.items()
-        if any(wide <= mouth.throat_mm - EASE_MM + 0.05 and high <= mouth.depth_mm * 1.5 for wide, high in ((short, long), (long, short)))
+        if any(
+            wide <= mouth.throat_mm - EASE_MM + 0.05 and high <= mouth.depth_mm * 1.5
+            for wide, high in ((short, long), (long, short))
+        )
     ]
     return joined(found) if found else "none of the usual sizes"
 
 
-def _checks(record: Pocket, key: str, face: Face, mouth: Mouth, goes: Goes | None, left: LeftOfExtras) -> tuple[Check, ...]:
+def _checks(
+    record: Pocket, key: str, face: Face, mouth: Mouth, goes: Goes | None, left: LeftOfExtras
+) -> tuple[Check, ...]:
     """What goes in against the pocket."""
     if goes is None:
         return ()
@@ -156,17 +209,30 @@ def _checks(record: Pocket, key: str, face: Face, mouth: Mouth, goes: Goes | Non
     lies = (goes.width_mm, goes.height_mm) if upright else (goes.height_mm, goes.width_mm)
     room = (face.width_mm, face.height_mm) if upright else (face.height_mm, face.width_mm)
     sized = record.width_mm is not None or record.height_mm is not None
-    by_itself = (Offer(label="made for what goes in", changes=((f"{own}.width_mm", None), (f"{own}.height_mm", None))),) if sized else ()
+    by_itself = (
+        (
+            Offer(
+                label="made for what goes in", changes=((f"{own}.width_mm", None), (f"{own}.height_mm", None))
+            ),
+        )
+        if sized
+        else ()
+    )
 
     def larger(path: str, need: float, most: float) -> tuple[Offer, ...]:
         """A pocket that takes it, where one is not larger than its page; else as it is by itself."""
         need = ruler.snap_up(need)
-        wide = Offer(label=f"the pocket {ruler.show(need)} {'wide' if path == 'width_mm' else 'high'}", changes=((f"{own}.{path}", need),))
+        wide = Offer(
+            label=f"the pocket {ruler.show(need)} {'wide' if path == 'width_mm' else 'high'}",
+            changes=((f"{own}.{path}", need),),
+        )
         return (*((wide,) if need <= most else ()), *by_itself)
 
     held = sum(mouth.held.get(side, 0.0) for side in ACROSS[record.mouth])
     floor = mouth.held.get(FLOOR[record.mouth], 0.0)
-    wider = larger("width_mm" if upright else "height_mm", lies[0] + ease_of(goes.thick.likely) + held, room[0])
+    wider = larger(
+        "width_mm" if upright else "height_mm", lies[0] + ease_of(goes.thick.likely) + held, room[0]
+    )
     deeper = larger("height_mm" if upright else "width_mm", lies[1] - record.stand_mm + floor, room[1])
     return (
         *_throat(lies[0], goes.thick.likely, mouth, wider, ruler),
@@ -175,14 +241,18 @@ def _checks(record: Pocket, key: str, face: Face, mouth: Mouth, goes: Goes | Non
     )
 
 
-def _throat(across: float, thick: float, mouth: Mouth, wider: tuple[Offer, ...], ruler: Ruler) -> tuple[Check, ...]:
-    """F1: what goes in is too wide for the throat, or too thick for a pocket that is glued flat on its page."""
+def _throat(
+    across: float, thick: float, mouth: Mouth, wider: tuple[Offer, ...], ruler: Ruler
+) -> tuple[Check, ...]:
+    """F1: what goes in is too wide for the throat, or too thick for a pocket that is glued flat on its
+    page."""
     ease = ease_of(thick)
     if across + ease <= mouth.throat_mm + 0.05:
         return ()
     thicker = ease > EASE_MM
     why = (
-        f"Glued on a flat page, the pocket has to go up and down by its thickness of {ruler.thin(thick)} at either side."
+        f"Glued on a flat page, the pocket has to go up and down by its thickness of {ruler.thin(thick)} at "
+        "either side."
         if thicker
         else f"Glue and folds take room; {ruler.show(EASE_MM)} less lets it slide."
     )
@@ -193,7 +263,10 @@ def _throat(across: float, thick: float, mouth: Mouth, wider: tuple[Offer, ...],
             title=f"What goes in is {ruler.show(across)} across, the throat {ruler.show(mouth.throat_mm)}.",
             why=why,
             offers=wider,
-            no_fix="" if wider else "A pocket for it is larger than its page: put in something smaller, or let it lie the other way.",
+            no_fix=""
+            if wider
+            else "A pocket for it is larger than its page: put in something smaller, or let it lie the other "
+            "way.",
         ),
     )
 
@@ -204,7 +277,9 @@ def _grip(record: Pocket, own: str, stands: float, ruler: Ruler) -> tuple[Check,
         return ()
     pull = Offer(label=f"a pull that stands out {ruler.show(15.0)}", changes=((f"{own}.pull_mm", 15.0),))
     by_itself: Changes = ((f"{own}.stand_mm", 20.0), (f"{own}.width_mm", None), (f"{own}.height_mm", None))
-    out = () if record.way == "page" else (Offer(label=f"it stands out {ruler.show(20.0)}", changes=by_itself),)
+    out = (
+        () if record.way == "page" else (Offer(label=f"it stands out {ruler.show(20.0)}", changes=by_itself),)
+    )
     return (
         Check(
             code="grip",
@@ -216,7 +291,9 @@ def _grip(record: Pocket, own: str, stands: float, ruler: Ruler) -> tuple[Check,
     )
 
 
-def _depth(record: Pocket, deep: float, mouth: Mouth, deeper: tuple[Offer, ...], ruler: Ruler) -> tuple[Check, ...]:
+def _depth(
+    record: Pocket, deep: float, mouth: Mouth, deeper: tuple[Offer, ...], ruler: Ruler
+) -> tuple[Check, ...]:
     """F1: it stands out farther than was wanted."""
     stands = max(deep - mouth.depth_mm, 0.0)
     if stands <= record.stand_mm + max(ruler.step_mm, 1.0) or deep <= stands:
@@ -225,10 +302,13 @@ def _depth(record: Pocket, deep: float, mouth: Mouth, deeper: tuple[Offer, ...],
         Check(
             code="F1",
             level="watch",
-            title=f"It stands out {ruler.show(stands)} past the mouth; {ruler.show(record.stand_mm)} was wanted.",
+            title=f"It stands out {ruler.show(stands)} past the mouth; {ruler.show(record.stand_mm)} was "
+            "wanted.",
             why=f"It is {ruler.show(deep)} long, the pocket {ruler.show(mouth.depth_mm)} deep.",
             offers=deeper,
-            no_fix="" if deeper else "A pocket so deep is larger than its page: let it stand out farther, or lie the other way.",
+            no_fix=""
+            if deeper
+            else "A pocket so deep is larger than its page: let it stand out farther, or lie the other way.",
         ),
     )
 
@@ -249,7 +329,8 @@ def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[
                 why="Only a mouth at the head slants.",
                 offers=(
                     Offer(
-                        label="its mouth at the head", changes=((f"{own}.mouth", "head"), (f"{own}.slant_mm", min(record.slant_mm, most)))
+                        label="its mouth at the head",
+                        changes=((f"{own}.mouth", "head"), (f"{own}.slant_mm", min(record.slant_mm, most))),
                     ),
                     straight,
                 ),
@@ -259,9 +340,13 @@ def _slants(record: Pocket, key: str, high: float, left: LeftOfExtras) -> tuple[
         Check(
             code="slant",
             level="watch",
-            title=f"A slant of {ruler.show(record.slant_mm)} is too steep for a height of {ruler.show(high)}: its mouth stays straight.",
+            title=f"A slant of {ruler.show(record.slant_mm)} is too steep for a height of "
+            f"{ruler.show(high)}: its mouth stays straight.",
             why=f"On its low side {ruler.show(LOW_SIDE_MM)} have to be left to glue.",
-            offers=(Offer(label=f"a slant of {ruler.show(most)}", changes=((f"{own}.slant_mm", most),)), straight),
+            offers=(
+                Offer(label=f"a slant of {ruler.show(most)}", changes=((f"{own}.slant_mm", most),)),
+                straight,
+            ),
         ),
     )
 
@@ -273,7 +358,10 @@ def _pulled(record: Pocket, pull: Layer | None, ruler: Ruler) -> tuple[Figure, .
     upright = record.mouth in ("head", "tail")
     long, wide = (pull.height_mm, pull.width_mm) if upright else (pull.width_mm, pull.height_mm)
     glued, out = min(PULL_MM[1], long), record.pull_mm
-    how = f"{ruler.show(glued)} glued behind what goes in, {ruler.show(out)} past its edge and the mouth, and what lies between. It is {ruler.show(wide)} wide."
+    how = (
+        f"{ruler.show(glued)} glued behind what goes in, {ruler.show(out)} past its edge and the mouth, "
+        f"and what lies between. It is {ruler.show(wide)} wide."
+    )
     return (
         Figure(
             key="pull",
@@ -286,22 +374,36 @@ def _pulled(record: Pocket, pull: Layer | None, ruler: Ruler) -> tuple[Figure, .
     )
 
 
-def _work(record: Pocket, what: str, size: tuple[float, float], goes: Goes | None, pull: Layer | None, ruler: Ruler) -> WorkWords:
+def _work(
+    record: Pocket, what: str, size: tuple[float, float], goes: Goes | None, pull: Layer | None, ruler: Ruler
+) -> WorkWords:
     held = "three sides" if record.open_at == "one" else "two sides"
     make = {
-        "tabs": ("Cut along the slant; what comes off is the second pocket. " if record.slant_mm and record.offcut == "second" else "")
-        + "Score and fold its tabs back, mitre their ends, burnish. Cut a notch or a slant now, before any glue.",
+        "tabs": (
+            "Cut along the slant; what comes off is the second pocket. "
+            if record.slant_mm and record.offcut == "second"
+            else ""
+        )
+        + "Score and fold its tabs back, mitre their ends, burnish. Cut a notch or a slant now, before any "
+        "glue.",
         "glued": "Cut it; a notch or a slant now, before any glue.",
         "clear": f"Cut the film, {ruler.size(*size)}.",
-        "page": "Cut it as large as the page. Score what is turned over at its mouth and fold it in, before any glue.",
+        "page": "Cut it as large as the page. Score what is turned over at its mouth and fold it in, before "
+        "any glue.",
         "envelope": "Leave its flap on or cut it off; do it before it is glued.",
     }[record.way]
     fix = (
-        f"Tape it on {held} with clear tape, half of it on the film and half on the page: its mouth stays free."
+        f"Tape it on {held} with clear tape, half of it on the film and half on the page: its mouth stays "
+        "free."
         if record.way == "clear"
-        else f"Glue on {held}: nothing within {ruler.show(GLUED_EDGE_MM)} of its mouth. Wipe what comes out, lay waste paper in it and press."
+        else f"Glue on {held}: nothing within {ruler.show(GLUED_EDGE_MM)} of its mouth. Wipe what comes out, "
+        "lay waste paper in it and press."
     )
-    slip = f"Slide {'it' if goes else 'what belongs there'} in, and out again: it must not catch." if goes or what else ""
+    slip = (
+        f"Slide {'it' if goes else 'what belongs there'} in, and out again: it must not catch."
+        if goes or what
+        else ""
+    )
     if pull:
         make += " Glue the pull behind what goes in, at the edge that comes out last, and let it dry."
     return WorkWords(make, fix, slip, cautions=(GLUE,), tags=frozenset({"glue"}))

@@ -45,7 +45,9 @@ class Pocket(Filled):
         ),
     ] = "tabs"
     mouth: Sided = "head"
-    open_at: Annotated[Literal["one", "two"], ChoiceRule("open on", (("one", "one side"), ("two", "two sides that meet")))] = "one"
+    open_at: Annotated[
+        Literal["one", "two"], ChoiceRule("open on", (("one", "one side"), ("two", "two sides that meet")))
+    ] = "one"
     width_mm: Annotated[float, LengthRule("the pocket, wide", 15, 600)] | None = None
     height_mm: Annotated[float, LengthRule("the pocket, high", 15, 600)] | None = None
     stand_mm: Annotated[float, LengthRule("it stands out", 0, 400)] = 20.0
@@ -54,7 +56,10 @@ class Pocket(Filled):
     turn_mm: Annotated[float, LengthRule("its mouth is turned over by", 0, 80)] = 0.0
     slant_mm: Annotated[float, LengthRule("its mouth slants by", 0, 400)] = 0.0
     offcut: Annotated[
-        Literal["no", "second"], ChoiceRule("what the slant cuts off", (("no", "is left over"), ("second", "is a second pocket in front")))
+        Literal["no", "second"],
+        ChoiceRule(
+            "what the slant cuts off", (("no", "is left over"), ("second", "is a second pocket in front"))
+        ),
     ] = "no"
     nested: Annotated[int, NumberRule("pockets in each other", 1, 5, whole=True)] = 1
     step_mm: Annotated[float, LengthRule("each lower by", 5, 100)] = 18.0
@@ -62,10 +67,13 @@ class Pocket(Filled):
 
 
 def held_by(record: Pocket) -> dict[Where, float]:
-    """The sides that are held, with what that takes of the room inside: tabs folded under lie beneath what goes in, which reaches to the folds."""
+    """The sides that are held, with what that takes of the room inside: tabs folded under lie beneath what
+    goes in, which reaches to the folds."""
     takes = {"tabs": 0.0, "envelope": 1.0}.get(record.way, GLUED_EDGE_MM)
     first, second = ACROSS[record.mouth]
-    sides: tuple[Where, ...] = (first, FLOOR[record.mouth]) if record.open_at == "two" else (first, second, FLOOR[record.mouth])
+    sides: tuple[Where, ...] = (
+        (first, FLOOR[record.mouth]) if record.open_at == "two" else (first, second, FLOOR[record.mouth])
+    )
     return dict.fromkeys(sides, takes)
 
 
@@ -84,7 +92,8 @@ def proposed(record: Pocket, face: Face, goes: Goes | None, lost: tuple[float, f
 def pieces_of(
     record: Pocket, key: str, size: tuple[float, float], held: dict[Where, float], caliper: Estimate
 ) -> tuple[tuple[Piece, ...], tuple[Layer, ...]]:
-    """The pieces from the largest to the smallest, and their layers: the pocket itself and each tab under it."""
+    """The pieces from the largest to the smallest, and their layers: the pocket itself and each tab under
+    it."""
     pieces: list[Piece] = []
     layers: list[Layer] = []
     width, height = size
@@ -117,24 +126,31 @@ def mouths_of(record: Pocket, size: tuple[float, float]) -> tuple[tuple[Point, P
         less = number * record.step_mm
         if (height if record.mouth in ("head", "tail") else width) - less < SMALLEST_POCKET_MM:
             break
-        x, y = (less if record.mouth == "left" else width - less), (less if record.mouth == "head" else height - less)
+        x, y = (
+            (less if record.mouth == "left" else width - less),
+            (less if record.mouth == "head" else height - less),
+        )
         found.append(((0.0, y), (width, y)) if record.mouth in ("head", "tail") else ((x, 0.0), (x, height)))
     return tuple(found)
 
 
 def slant_of(record: Pocket, high: float) -> float:
-    """By how much its mouth comes down from left to right; only a mouth at the head slants, as long as something is left to glue on its low side."""
+    """By how much its mouth comes down from left to right; only a mouth at the head slants, as long as
+    something is left to glue on its low side."""
     return record.slant_mm if record.mouth == "head" and record.slant_mm <= high - LOW_SIDE_MM else 0.0
 
 
-def _second(x: float, y: float, wide: float, high: float, slant: float, caliper: Estimate) -> tuple[Layer, ...]:
+def _second(
+    x: float, y: float, wide: float, high: float, slant: float, caliper: Estimate
+) -> tuple[Layer, ...]:
     """What the slant cut off, in front at the floor: its upright side at the right edge."""
     return along((x, y + high), (0.0, slant), wide, caliper, -slant, SLANTS)
 
 
 def behind_glue(across: float, up: float) -> float:
-    """The open long side of a right-angled triangle whose two others have a line of glue each, in mm: glue that meets it aslant takes more of it
-    (arithmetic: what lies inside both lines is a triangle of the same shape)."""
+    """The open long side of a right-angled triangle whose two others have a line of glue each, in mm: glue
+    that meets it aslant takes more of it (arithmetic: what lies inside both lines is a triangle of the same
+    shape)."""
     return math.hypot(across, up) * max(1 - GLUED_EDGE_MM / across - GLUED_EDGE_MM / up, 0.0)
 
 
@@ -143,7 +159,9 @@ def nip(tab_mm: float, side: float) -> float:
     return min(tab_mm, side / 4)
 
 
-def _tab(side: Where, takes: float, box: tuple[float, float, float, float], caliper: Estimate, slant: float = 0.0) -> tuple[Layer, ...]:
+def _tab(
+    side: Where, takes: float, box: tuple[float, float, float, float], caliper: Estimate, slant: float = 0.0
+) -> tuple[Layer, ...]:
     """The tab on that side, under the pocket, its ends mitred; on the low side of a slant it is shorter."""
     x, y, wide, high = box
     less = slant if side == "right" else 0.0
@@ -161,7 +179,13 @@ def _tab(side: Where, takes: float, box: tuple[float, float, float, float], cali
     return (
         *along((x, y if head else y + high), (0.0, takes), off, caliper, 0.0 if head else -takes),
         Layer(x + off, y if head else y + high - takes, wide - 2 * off, takes, caliper),
-        *along((x + wide - off, y if head else y + high - takes), (takes, 0.0), off, caliper, 0.0 if head else takes),
+        *along(
+            (x + wide - off, y if head else y + high - takes),
+            (takes, 0.0),
+            off,
+            caliper,
+            0.0 if head else takes,
+        ),
     )
 
 
@@ -179,7 +203,8 @@ def _turned(record: Pocket, box: tuple[float, float, float, float], caliper: Est
 
 
 def _piece(name: str, record: Pocket, size: tuple[float, float], tabs: dict[Where, float]) -> Piece:
-    """Body and tabs; a tab's ends are mitred so that two do not lie on each other, and a slanting mouth is cut off."""
+    """Body and tabs; a tab's ends are mitred so that two do not lie on each other, and a slanting mouth is
+    cut off."""
     wide, high = size
     slant = slant_of(record, high)
     turned = {record.mouth: record.turn_mm} if record.turn_mm and not slant else {}
@@ -237,12 +262,15 @@ def inside_of(record: Pocket, goes: Goes, size: tuple[float, float], held: dict[
 
 
 def pull_of(record: Pocket, goes: Layer, size: tuple[float, float], caliper: Estimate) -> Layer | None:
-    """The pull, from where it is glued behind the edge of what goes in to where it stands out past it and the mouth; none where none is wanted."""
+    """The pull, from where it is glued behind the edge of what goes in to where it stands out past it and the
+    mouth; none where none is wanted."""
     if not record.pull_mm:
         return None
     upright = record.mouth in ("head", "tail")
     wide = min(PULL_MM[0], goes.width_mm if upright else goes.height_mm)
-    low, long, mouth = (goes.y_mm, goes.height_mm, size[1]) if upright else (goes.x_mm, goes.width_mm, size[0])
+    low, long, mouth = (
+        (goes.y_mm, goes.height_mm, size[1]) if upright else (goes.x_mm, goes.width_mm, size[0])
+    )
     glued = min(PULL_MM[1], long)
     if record.mouth in ("head", "left"):
         start, end = min(low, 0.0) - record.pull_mm, low + glued
@@ -261,4 +289,10 @@ def pull_piece(key: str, record: Pocket, pull: Layer) -> Piece:
     upright = record.mouth in ("head", "tail")
     wide, long = (pull.width_mm, pull.height_mm) if upright else (pull.height_mm, pull.width_mm)
     foot = min(PULL_MM[1], long / 2)
-    return piece(f"{key} pull", record.stock, [Span("", wide)], [Span("", long - foot), Span("foot", foot)], glued=["foot"])
+    return piece(
+        f"{key} pull",
+        record.stock,
+        [Span("", wide)],
+        [Span("", long - foot), Span("foot", foot)],
+        glued=["foot"],
+    )

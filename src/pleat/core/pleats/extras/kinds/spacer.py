@@ -8,7 +8,16 @@ from pleat.core.base.cautions import GLUE
 from pleat.core.base.fields import LengthRule, NumberRule
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.engines.folding.sheet import board
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Stocked, Thing, WorkWords
+from pleat.core.pleats.extras.base import (
+    Extra,
+    ExtraKind,
+    Face,
+    Layer,
+    LeftOfExtras,
+    Stocked,
+    Thing,
+    WorkWords,
+)
 
 
 class Spacer(Extra):

@@ -1,4 +1,5 @@
-"""What stands out past an edge of the page: an index tab, a pull for what slides, or a loop that a ring of keys hangs in."""
+"""What stands out past an edge of the page: an index tab, a pull for what slides, or a loop that a ring of
+keys hangs in."""
 
 from __future__ import annotations
 
@@ -8,7 +9,17 @@ from pleat.core.base.cautions import GLUE, PUNCH
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.pleats.extras.base import Extra, ExtraKind, Face, Layer, LeftOfExtras, Sided, Stocked, Thing, WorkWords
+from pleat.core.pleats.extras.base import (
+    Extra,
+    ExtraKind,
+    Face,
+    Layer,
+    LeftOfExtras,
+    Sided,
+    Stocked,
+    Thing,
+    WorkWords,
+)
 from pleat.core.trade.extras import SET_MM
 
 WAYS: Final = (("index", "an index tab"), ("pull", "a pull"), ("loop", "a loop for a key ring"))
@@ -21,7 +32,8 @@ STRONG: Final = (
 
 
 class Tab(Extra):
-    """A strip folded over the edge and glued to the page: how wide it is, how far it stands out, how much of it is glued on."""
+    """A strip folded over the edge and glued to the page: how wide it is, how far it stands out, how much of
+    it is glued on."""
 
     kind: Literal["tab"] = "tab"
     way: Annotated[Literal["index", "pull", "loop"], ChoiceRule("it is", WAYS)] = "index"
@@ -29,7 +41,9 @@ class Tab(Extra):
     wide_mm: Annotated[float, LengthRule("along the edge", 5, 300)] = 25.0
     out_mm: Annotated[float, LengthRule("it stands out", 2, 120)] = 8.0
     glued_mm: Annotated[float, LengthRule("glued on", 5, 120)] = 12.0
-    strong: Annotated[Literal["none", "tape", "eyelet", "brad"], ChoiceRule("strengthened by", STRONG)] = "none"
+    strong: Annotated[Literal["none", "tape", "eyelet", "brad"], ChoiceRule("strengthened by", STRONG)] = (
+        "none"
+    )
     stock: Stocked = "card"
 
 
@@ -48,7 +62,11 @@ def compute(record: Tab, key: str, face: Face, left: LeftOfExtras) -> Thing:
     }[record.edge]
     spans = [Span("foot", glued), Span("out", record.out_mm), Span("over", record.out_mm)]
     sheet = piece(
-        key, record.stock, spans if upright else [Span("", along)], [Span("", along)] if upright else spans, glued=["foot", "over"]
+        key,
+        record.stock,
+        spans if upright else [Span("", along)],
+        [Span("", along)] if upright else spans,
+        glued=["foot", "over"],
     )
     set_ = record.strong in ("eyelet", "brad")
     title = {"index": "index tab", "pull": "pull", "loop": "key-ring loop"}[record.way]
@@ -58,7 +76,9 @@ def compute(record: Tab, key: str, face: Face, left: LeftOfExtras) -> Thing:
         height_mm=height,
         pieces=(sheet,),
         layers=(Layer(0.0, 0.0, width, height, caliper),),
-        counts=(Count(f"extra_{key}", record.strong, 1, record.strong, "extras"),) if set_ else (),
+        counts=(Count(key=f"extra_{key}", name=record.strong, count=1, stock=record.strong, use="extras"),)
+        if set_
+        else (),
         out=(record.edge, record.out_mm),
         at=at,
         figures=(
@@ -67,13 +87,15 @@ def compute(record: Tab, key: str, face: Face, left: LeftOfExtras) -> Thing:
                 label="the strip",
                 value=sheet.size_mm,
                 show="size",
-                how=f"Glued on {ruler.show(glued)}, and twice {ruler.show(record.out_mm)}: it is folded over on itself past the edge.",
+                how=f"Glued on {ruler.show(glued)}, and twice {ruler.show(record.out_mm)}: it is folded over "
+                "on itself past the edge.",
                 rules=(Rule("arithmetic", "foot and twice what stands out"),),
             ),
         ),
         checks=_checks(record, key, title, left),
         work=WorkWords(
-            f"Score it at {ruler.show(glued)} and {ruler.show(glued + record.out_mm)} and fold it over on itself.",
+            f"Score it at {ruler.show(glued)} and {ruler.show(glued + record.out_mm)} and fold it over on "
+            "itself.",
             "Glue its foot to the page, and the part that stands out to itself."
             + (f" Then set the {record.strong} through both, with a scrap under it." if set_ else "")
             + (" Then lay the cloth tape over its foot." if record.strong == "tape" else ""),
@@ -85,7 +107,8 @@ def compute(record: Tab, key: str, face: Face, left: LeftOfExtras) -> Thing:
 
 
 def _checks(record: Tab, key: str, title: str, left: LeftOfExtras) -> tuple[Check, ...]:
-    """D10: what is pulled or bears a load tears out of glue alone; an eyelet or brad wider than its strip breaks its edge."""
+    """D10: what is pulled or bears a load tears out of glue alone; an eyelet or brad wider than its strip
+    breaks its edge."""
     own, ruler = f"extras.items.{key}", left.brief.ruler
     if record.strong in ("eyelet", "brad") and record.wide_mm < 2 * SET_MM:
         wide = ruler.snap_up(2 * SET_MM)
@@ -93,7 +116,8 @@ def _checks(record: Tab, key: str, title: str, left: LeftOfExtras) -> tuple[Chec
             Check(
                 code="D10",
                 level="watch",
-                title=f"The {title} is {ruler.show(record.wide_mm)} wide: a set {record.strong} is {ruler.show(SET_MM)} across and breaks its edge.",
+                title=f"The {title} is {ruler.show(record.wide_mm)} wide: a set {record.strong} is "
+                f"{ruler.show(SET_MM)} across and breaks its edge.",
                 why="Half its width has to stay on each side.",
                 offers=(
                     Offer(label=f"{ruler.show(wide)} wide", changes=((f"{own}.wide_mm", wide),)),
@@ -107,12 +131,17 @@ def _checks(record: Tab, key: str, title: str, left: LeftOfExtras) -> tuple[Chec
         Check(
             code="D10",
             level="stop" if record.way == "loop" else "watch",
-            title=f"The {title} is held by glue alone, and it is {'loaded' if record.way == 'loop' else 'pulled'}.",
-            why="What moves and bears a load tears out of glue and paper; it is set through the page, or taped.",
+            title=f"The {title} is held by glue alone, and it is "
+            f"{'loaded' if record.way == 'loop' else 'pulled'}.",
+            why="What moves and bears a load tears out of glue and paper; it is set through the page, or "
+            "taped.",
             offers=(
                 Offer(
                     label="a brad through both",
-                    changes=((f"{own}.strong", "brad"), (f"{own}.wide_mm", max(record.wide_mm, ruler.snap_up(2 * SET_MM)))),
+                    changes=(
+                        (f"{own}.strong", "brad"),
+                        (f"{own}.wide_mm", max(record.wide_mm, ruler.snap_up(2 * SET_MM))),
+                    ),
                 ),
                 Offer(label="cloth tape over its foot", changes=((f"{own}.strong", "tape"),)),
             ),

@@ -1,4 +1,5 @@
-"""Pockets from one strip, folded to and fro: every mouth stands higher than the one before it, all floors lie on one line."""
+"""Pockets from one strip, folded to and fro: every mouth stands higher than the one before it, all floors lie
+on one line."""
 
 from __future__ import annotations
 
@@ -9,7 +10,16 @@ from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.words import joined, many
 from pleat.core.engines.folding.sheet import Span, piece
-from pleat.core.pleats.extras.base import ExtraKind, Face, Layer, LeftOfExtras, Mouth, Stocked, Thing, WorkWords
+from pleat.core.pleats.extras.base import (
+    ExtraKind,
+    Face,
+    Layer,
+    LeftOfExtras,
+    Mouth,
+    Stocked,
+    Thing,
+    WorkWords,
+)
 from pleat.core.pleats.extras.goesin import Filled, goes_in
 from pleat.core.trade.extras import EASE_MM, GLUED_EDGE_MM
 
@@ -22,12 +32,15 @@ class Waterfall(Filled):
     width_mm: Annotated[float, LengthRule("it is wide", 20, 600)] | None = None
     depth_mm: Annotated[float, LengthRule("the first pocket, deep", 10, 400)] = 40.0
     step_mm: Annotated[float, LengthRule("each mouth higher by", 5, 100)] = 15.0
-    way: Annotated[Literal["taped", "glued"], ChoiceRule("its sides", (("taped", "taped"), ("glued", "glued")))] = "taped"
+    way: Annotated[
+        Literal["taped", "glued"], ChoiceRule("its sides", (("taped", "taped"), ("glued", "glued")))
+    ] = "taped"
     stock: Stocked = "card"
 
 
 def panels_of(record: Waterfall) -> tuple[float, ...]:
-    """The panels of the strip from the first mouth on, mm: the first pocket's front, two for every pocket after it, and the back, one step higher."""
+    """The panels of the strip from the first mouth on, mm: the first pocket's front, two for every pocket
+    after it, and the back, one step higher."""
     mouths = [record.depth_mm + number * record.step_mm for number in range(record.pockets)]
     return (mouths[0], *(high for high in mouths[1:] for _ in range(2)), mouths[-1] + record.step_mm)
 
@@ -35,7 +48,9 @@ def panels_of(record: Waterfall) -> tuple[float, ...]:
 def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thing:
     """The strip folded up on its page."""
     ruler, goes = left.brief.ruler, goes_in(record)
-    width = record.width_mm or ruler.snap_up(goes.width_mm + EASE_MM + 2 * GLUED_EDGE_MM if goes else face.width_mm * 0.7)
+    width = record.width_mm or ruler.snap_up(
+        goes.width_mm + EASE_MM + 2 * GLUED_EDGE_MM if goes else face.width_mm * 0.7
+    )
     panels, caliper = panels_of(record), left.paper.stock(record.stock).caliper
     height, throat = panels[-1], max(width - 2 * GLUED_EDGE_MM, 0.0)
     layers = [Layer(0.0, height - panel, width, panel, caliper) for panel in panels]
@@ -45,12 +60,19 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         lies = (width - goes.width_mm) / 2, height - goes.height_mm
         inside = (Layer(*lies, goes.width_mm, goes.height_mm, goes.thick.times(record.pockets)),)
         stands = max(goes.height_mm - height, 0.0)
-    sheet = piece(key, record.stock, [Span("", width)], [Span(f"panel {number + 1}", panel) for number, panel in enumerate(panels)])
+    sheet = piece(
+        key,
+        record.stock,
+        [Span("", width)],
+        [Span(f"panel {number + 1}", panel) for number, panel in enumerate(panels)],
+    )
     return Thing(
         title=f"waterfall of {many(record.pockets, 'pocket')}",
         width_mm=width,
         height_mm=height,
-        lines=tuple(((0.0, height - mouth), (width, height - mouth)) for mouth in (panels[0], *panels[1:-1:2])),
+        lines=tuple(
+            ((0.0, height - mouth), (width, height - mouth)) for mouth in (panels[0], *panels[1:-1:2])
+        ),
         pieces=(sheet,),
         layers=(*layers, *inside),
         inside=inside,
@@ -60,7 +82,8 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
         checks=_checks(key, goes.width_mm if goes else 0.0, throat, left),
         work=WorkWords(
             "Score all its folds from one end. Fold it to and fro: up to a mouth, down to the floor.",
-            f"Glue its back on; then its sides are {record.way}, nothing within {ruler.show(GLUED_EDGE_MM)} of a mouth.",
+            f"Glue its back on; then its sides are {record.way}, nothing within {ruler.show(GLUED_EDGE_MM)} "
+            "of a mouth.",
             "Slide what belongs there in, the highest pocket first.",
             cautions=(GLUE,),
             tags=frozenset({"glue"}),
@@ -69,7 +92,9 @@ def compute(record: Waterfall, key: str, face: Face, left: LeftOfExtras) -> Thin
     )
 
 
-def _figures(record: Waterfall, across: tuple[float, float], panels: tuple[float, ...], left: LeftOfExtras) -> tuple[Figure, ...]:
+def _figures(
+    record: Waterfall, across: tuple[float, float], panels: tuple[float, ...], left: LeftOfExtras
+) -> tuple[Figure, ...]:
     """The strip, what goes in and how deep; ``across`` are its width and its throat in mm."""
     (width, throat), ruler, total = across, left.brief.ruler, sum(panels)
     deep = [ruler.number(record.depth_mm + number * record.step_mm) for number in range(record.pockets)]
@@ -79,8 +104,11 @@ def _figures(record: Waterfall, across: tuple[float, float], panels: tuple[float
             label="the strip",
             value=(width, total),
             show="size",
-            how=f"{len(panels)} panels: {' + '.join(ruler.number(panel) for panel in panels)} = {ruler.number(total)}.",
-            rules=(Rule("arithmetic", "the panels added up: two for every pocket, the back one step higher"),),
+            how=f"{len(panels)} panels: {' + '.join(ruler.number(panel) for panel in panels)} = "
+            f"{ruler.number(total)}.",
+            rules=(
+                Rule("arithmetic", "the panels added up: two for every pocket, the back one step higher"),
+            ),
         ),
         Figure(
             key="throat",
@@ -114,7 +142,10 @@ def _checks(key: str, across: float, throat: float, left: LeftOfExtras) -> tuple
             title=f"What goes in is {ruler.show(across)} across, the throat {ruler.show(throat)}.",
             why=f"What holds its sides takes room; {ruler.show(EASE_MM)} less lets it slide.",
             offers=(
-                Offer(label=f"the strip {ruler.show(wide)} wide", changes=((f"extras.items.{key}.width_mm", wide),)),
+                Offer(
+                    label=f"the strip {ruler.show(wide)} wide",
+                    changes=((f"extras.items.{key}.width_mm", wide),),
+                ),
                 Offer(label="made for what goes in", changes=((f"extras.items.{key}.width_mm", None),)),
             ),
         ),

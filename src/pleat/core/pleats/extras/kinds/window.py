@@ -14,7 +14,9 @@ class Window(Extra):
     """An opening through the page."""
 
     kind: Literal["window"] = "window"
-    shape: Annotated[Literal["window", "notch"], ChoiceRule("it is a", (("window", "window"), ("notch", "thumb notch")))] = "window"
+    shape: Annotated[
+        Literal["window", "notch"], ChoiceRule("it is a", (("window", "window"), ("notch", "thumb notch")))
+    ] = "window"
     width_mm: Annotated[float, LengthRule("wide", 5, 400)] = 50.0
     height_mm: Annotated[float, LengthRule("high", 5, 400)] = 50.0
 

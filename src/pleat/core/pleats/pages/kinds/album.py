@@ -1,4 +1,5 @@
-"""Album leaves for hinges: each of two papers, a board or a tag, dressed on both faces, some with a flip that opens its own way."""
+"""Album leaves for hinges: each of two papers, a board or a tag, dressed on both faces, some with a flip that
+opens its own way."""
 
 from __future__ import annotations
 
@@ -7,7 +8,14 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.kinds import BlockKind, Traits
 from pleat.core.base.plan import Check, Offer
-from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
+from pleat.core.engines.folding.programme import (
+    Add,
+    FoldGroup,
+    FoldOperation,
+    LayOperation,
+    Operation,
+    Programme,
+)
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
@@ -24,14 +32,17 @@ COUNTS: Final = (("leaves", "leaves"), ("pages", "pages"), ("unsaid", "not said"
 
 
 class Album(FromPad):
-    """Pleat 3, leaves of an album. ``spread`` says whether bulky things lie on one spot of successive leaves or are moved about."""
+    """Pleat 3, leaves of an album. ``spread`` says whether bulky things lie on one spot of successive leaves
+    or are moved about."""
 
     kind: Literal["album"] = "album"
     amount: Annotated[int, NumberRule("how many", 1, 400, whole=True)] = 8
     counted_in: Annotated[Counted, ChoiceRule("counted in", COUNTS)] = "leaves"
     leaf_is: Annotated[
         Literal["papers", "board", "tag"],
-        ChoiceRule("a leaf is", (("papers", "two papers, back to back"), ("board", "a board"), ("tag", "one card"))),
+        ChoiceRule(
+            "a leaf is", (("papers", "two papers, back to back"), ("board", "a board"), ("tag", "one card"))
+        ),
     ] = "papers"
     flips: Annotated[
         Literal["none", "fore", "head", "tail", "spine"],
@@ -50,7 +61,9 @@ class Album(FromPad):
     flip_tab_mm: Annotated[float, LengthRule("the flip's tab", 6, 60)] = 12.0
     lie: Annotated[
         Literal["same", "moved"],
-        ChoiceRule("bulky things lie", (("same", "on one spot of every leaf"), ("moved", "moved from leaf to leaf"))),
+        ChoiceRule(
+            "bulky things lie", (("same", "on one spot of every leaf"), ("moved", "moved from leaf to leaf"))
+        ),
     ] = "moved"
 
 
@@ -77,13 +90,22 @@ def build(record: Album, width: float, height: float) -> Build:
         steps: list[Operation] = [Add(front)]
         if record.leaf_is == "papers":
             back = piece("back leaf", stock, [Span("", width)], [Span("", height)])
-            steps += [Add(back), LayOperation(("back leaf", "body"), ("leaf", "body"), (0.0, 0.0), face="B", side="B")]
+            steps += [
+                Add(back),
+                LayOperation(("back leaf", "body"), ("leaf", "body"), (0.0, 0.0), face="B", side="B"),
+            ]
         if not reach:
             return Programme(tuple(steps))
         tab, flip = Span("tab", tab_mm), Span("flip", reach)
         upright = record.flips in ("fore", "spine")
         order = [tab, flip] if record.flips in ("fore", "tail") else [flip, tab]
-        sheet = piece("flip", "card", order if upright else [Span("", width)], [Span("", height)] if upright else order, glued=("tab",))
+        sheet = piece(
+            "flip",
+            "card",
+            order if upright else [Span("", width)],
+            [Span("", height)] if upright else order,
+            glued=("tab",),
+        )
         at = {
             "fore": (width - tab_mm, 0.0),
             "tail": (0.0, height - tab_mm),
@@ -91,7 +113,9 @@ def build(record: Album, width: float, height: float) -> Build:
             "head": (0.0, 0.0),
         }[record.flips]
         steps += [Add(sheet, "tab"), LayOperation(("flip", "tab"), ("leaf", "body"), at)]
-        return Programme(tuple(steps), (FoldGroup("flip", (FoldOperation("flip", (("tab", "flip", 180.0),)),)),))
+        return Programme(
+            tuple(steps), (FoldGroup("flip", (FoldOperation("flip", (("tab", "flip", 180.0),)),)),)
+        )
 
     return programme
 
@@ -111,14 +135,21 @@ def compute(record: Album, left: LeftOfPages) -> FoldedBlock:
             leaves=count,
             panels="leaves",
             states="page",
-            later=frozenset({"back leaf"}) if record.leaf_is == "papers" and left.brief.made_of.binding.splits else frozenset(),
+            later=frozenset({"back leaf"})
+            if record.leaf_is == "papers" and left.brief.made_of.binding.splits
+            else frozenset(),
             checks=lambda made: _checks(record, left, made, (width, height)),
         ),
     )
 
 
 def _checks(record: Album, left: LeftOfPages, made: Made, size: tuple[float, float]) -> tuple[Check, ...]:
-    found = (unsaid(record.amount, record.counted_in), _gutter(record, left, size), _wrong_side(record), _one_spot(record, left, made))
+    found = (
+        unsaid(record.amount, record.counted_in),
+        _gutter(record, left, size),
+        _wrong_side(record),
+        _one_spot(record, left, made),
+    )
     return tuple(one for one in found if one)
 
 
@@ -129,7 +160,8 @@ def unsaid(amount: int, counted_in: str) -> Check | None:
     return Check(
         code="A11",
         level="note",
-        title=f"You typed {amount} without saying of what: taken as pages, that is {leaves_of(amount, counted_in)} leaves.",
+        title=f"You typed {amount} without saying of what: taken as pages, that is "
+        f"{leaves_of(amount, counted_in)} leaves.",
         why=f"A leaf has two pages. {amount} leaves would be {2 * amount} pages, twice the paper.",
         offers=(
             Offer(label=f"yes, {amount} pages", changes=(("pages.counted_in", "pages"),)),
@@ -147,8 +179,10 @@ def _gutter(record: Album, left: LeftOfPages, size: tuple[float, float]) -> Chec
     return Check(
         code="C6",
         level="watch",
-        title=f"The flip of {ruler.show(reach)} reaches the gutter: {ruler.show(size[0] - reach)} are left of the leaf.",
-        why=f"The leaf bends beside its hinge; {ruler.show(FLAP_GAP_MM)} are kept clear of it (common practice: 3/4 in).",
+        title=f"The flip of {ruler.show(reach)} reaches the gutter: {ruler.show(size[0] - reach)} are left "
+        "of the leaf.",
+        why=f"The leaf bends beside its hinge; {ruler.show(FLAP_GAP_MM)} are kept clear of it (common "
+        "practice: 3/4 in).",
         offers=(
             Offer(label=f"a flip of {ruler.show(most)}", changes=(("pages.flip_mm", most),))
             if most >= LEAST_FLIP_MM
@@ -165,7 +199,8 @@ def _wrong_side(record: Album) -> Check | None:
         code="F7",
         level="stop",
         title="Flips hinged at the spine open into each other.",
-        why="Open, each lies over the facing page and over its flip; only one of the two can be opened, and the gutter lifts it.",
+        why="Open, each lies over the facing page and over its flip; only one of the two can be opened, and "
+        "the gutter lifts it.",
         offers=(
             Offer(label="from the fore edge", changes=(("pages.flips", "fore"),)),
             Offer(label="from the head", changes=(("pages.flips", "head"),)),
@@ -183,8 +218,10 @@ def _one_spot(record: Album, left: LeftOfPages, made: Made) -> Check | None:
     return Check(
         code="F6",
         level="watch",
-        title=f"Things of {ruler.thin(each)} lie on one spot of all {made.copies} leaves: {ruler.thin(pile)} there, nothing beside it.",
-        why="Shut, the album stands up there and gapes at its edges. Moved from leaf to leaf, to one half and the other, the bulk is spread.",
+        title=f"Things of {ruler.thin(each)} lie on one spot of all {made.copies} leaves: {ruler.thin(pile)} "
+        "there, nothing beside it.",
+        why="Shut, the album stands up there and gapes at its edges. Moved from leaf to leaf, to one half "
+        "and the other, the bulk is spread.",
         offers=(Offer(label="move them from leaf to leaf", changes=(("pages.lie", "moved"),)),),
     )
 

@@ -1,4 +1,5 @@
-"""A folio of three bags side by side, joined by strips with a gusset: each bag is a pocket, the right one folds in first, the left one over both."""
+"""A folio of three bags side by side, joined by strips with a gusset: each bag is a pocket, the right one
+folds in first, the left one over both."""
 
 from __future__ import annotations
 
@@ -6,7 +7,14 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import BlockKind, Traits
-from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
+from pleat.core.engines.folding.programme import (
+    Add,
+    FoldGroup,
+    FoldOperation,
+    LayOperation,
+    Operation,
+    Programme,
+)
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
@@ -35,7 +43,8 @@ def _tall(record: BagFolio, height: float) -> float:
 
 
 def _bag(record: BagFolio, name: str, width: float, height: float) -> tuple[Operation, ...]:
-    """A bag of one sheet: its front folded up at the tail and glued by tabs at both sides; its mouth at the head."""
+    """A bag of one sheet: its front folded up at the tail and glued by tabs at both sides; its mouth at the
+    head."""
     tab = min(record.tab_mm, width / 3)
     columns = [Span("left tab", tab), Span("", width), Span("right tab", tab)]
     rows = [Span("back", height), Span("front", _tall(record, height))]
@@ -49,7 +58,9 @@ def _bag(record: BagFolio, name: str, width: float, height: float) -> tuple[Oper
     )
     steps: list[Operation] = [Add(sheet, "back")]
     if tab:
-        steps.append(FoldOperation(name, (("front", "left tab, front", 180.0), ("front", "right tab, front", 180.0))))
+        steps.append(
+            FoldOperation(name, (("front", "left tab, front", 180.0), ("front", "right tab, front", 180.0)))
+        )
     steps.append(FoldOperation(name, (("back", "front", 180.0),)))
     if tab:
         steps += [LayOperation((name, f"{side} tab, front"), (name, "back")) for side in ("left", "right")]
@@ -69,14 +80,20 @@ def build(record: BagFolio, width: float, height: float) -> Build:
             names = ["inner flange", f"{side} gusset", "outer flange"]
             spans = [Span(names[0], flange), Span(names[1], sizes[names[1]]), Span(names[2], flange)]
             order = spans if side == "right" else spans[::-1]
-            steps.append(Add(piece(strip, CARD, order, [Span("", height)], glued=(names[0], names[2])), names[0]))
+            steps.append(
+                Add(piece(strip, CARD, order, [Span("", height)], glued=(names[0], names[2])), names[0])
+            )
             # strips lie under the bags: their inside on the outside of the bags' backs
             at = (tab + width - flange, 0.0) if side == "right" else (tab, 0.0)
             steps.append(LayOperation((strip, names[0]), ("middle bag", "back"), at, face="A", side="B"))
             steps += _bag(record, bag, width, height)
             start = flange + sizes[names[1]] if side == "right" else flange - width
             steps.append(LayOperation((bag, "back"), (strip, names[2]), (start, 0.0)))
-            groups.append(FoldGroup(bag, (FoldOperation(strip, ((names[0], names[1], 90.0), (names[1], names[2], 90.0))),)))
+            groups.append(
+                FoldGroup(
+                    bag, (FoldOperation(strip, ((names[0], names[1], 90.0), (names[1], names[2], 90.0))),)
+                )
+            )
         return Programme(tuple(steps), tuple(groups), turns=True)
 
     return programme

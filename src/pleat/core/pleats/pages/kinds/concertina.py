@@ -1,4 +1,5 @@
-"""A concertina: strips cut from sheets, joined by tabs, folded to and fro. Which way a sheet is cut decides whether what is left of it makes a tab."""
+"""A concertina: strips cut from sheets, joined by tabs, folded to and fro. Which way a sheet is cut decides
+whether what is left of it makes a tab."""
 
 from __future__ import annotations
 
@@ -13,7 +14,14 @@ from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
 from pleat.core.engines.folding.assembly import Key, Side
-from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
+from pleat.core.engines.folding.programme import (
+    Add,
+    FoldGroup,
+    FoldOperation,
+    LayOperation,
+    Operation,
+    Programme,
+)
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
@@ -30,18 +38,23 @@ class Concertina(FromPad):
     kind: Literal["concertina"] = "concertina"
     amount: Annotated[int, NumberRule("how many panels", 2, 120, whole=True)] = 8
     counted_in: Annotated[
-        Literal["leaves", "pages", "unsaid"], ChoiceRule("counted in", (("leaves", "panels"), ("pages", "faces"), ("unsaid", "not said")))
+        Literal["leaves", "pages", "unsaid"],
+        ChoiceRule("counted in", (("leaves", "panels"), ("pages", "faces"), ("unsaid", "not said"))),
     ] = "leaves"
     cut: Annotated[
         Literal["auto", "long", "short"],
-        ChoiceRule("strips run along", (("auto", "whichever is better"), ("long", "the sheet's long side"), ("short", "its short side"))),
+        ChoiceRule(
+            "strips run along",
+            (("auto", "whichever is better"), ("long", "the sheet's long side"), ("short", "its short side")),
+        ),
     ] = "auto"
     tab_mm: Annotated[float, LengthRule("the joining tabs", 3, 60)] | None = None
 
 
 @dataclass(frozen=True)
 class StripCutting:
-    """One way of cutting: how many panels a strip has, what is left for its tab in mm, strips a sheet, strips and sheets in all, and whether grain runs along the folds."""
+    """One way of cutting: how many panels a strip has, what is left for its tab in mm, strips a sheet, strips
+    and sheets in all, and whether grain runs along the folds."""
 
     way: str
     panels: int
@@ -67,10 +80,18 @@ def panels_of(record: Concertina) -> int:
 
 
 def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[StripCutting, ...]:
-    """Both ways of cutting so many panels of a size in mm out of the card, and each with a panel less where its tab would be too narrow; those that give nothing are left out."""
+    """Both ways of cutting so many panels of a size in mm out of the card, and each with a panel less where
+    its tab would be too narrow; those that give nothing are left out."""
     card = left.paper.stock(CARD)
-    long, short = max(card.sheet_width_mm, card.sheet_height_mm), min(card.sheet_width_mm, card.sheet_height_mm)
-    grain = None if card.grain is None else ("long" if (card.grain == "h") == (card.sheet_height_mm >= card.sheet_width_mm) else "short")
+    long, short = (
+        max(card.sheet_width_mm, card.sheet_height_mm),
+        min(card.sheet_width_mm, card.sheet_height_mm),
+    )
+    grain = (
+        None
+        if card.grain is None
+        else ("long" if (card.grain == "h") == (card.sheet_height_mm >= card.sheet_width_mm) else "short")
+    )
     found = []
     for way, (along, across) in (("long", (long, short)), ("short", (short, long))):
         most, a_sheet = int((along + 0.05) // width), int((across + 0.05) // height)
@@ -97,7 +118,8 @@ def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[St
 
 
 def chosen(record: Concertina, ways: tuple[StripCutting, ...], count: int) -> StripCutting:
-    """The way it is cut: the maker's, at its most panels; else the one with usable tabs, the grain along the folds, and fewest sheets. Where nothing comes out of the sheet, one strip of all."""
+    """The way it is cut: the maker's, at its most panels; else the one with usable tabs, the grain along the
+    folds, and fewest sheets. Where nothing comes out of the sheet, one strip of all."""
     own = [one for one in ways if record.cut in ("auto", one.way)]
     if not own:
         return StripCutting(record.cut, count, MOST_TAB_MM, 1, 1, 1, None)
@@ -126,7 +148,9 @@ def build(count: int, cut: StripCutting, tab: float, width: float, height: float
             last = strip == cut.strips - 1
             name = f"strip {strip + 1}"
             spans = [Span(one, width) for one in own] + ([] if last else [Span("tab", tab)])
-            steps.append(Add(piece(name, CARD, spans, [Span("", height)], glued=() if last else ("tab",)), own[0]))
+            steps.append(
+                Add(piece(name, CARD, spans, [Span("", height)], glued=() if last else ("tab",)), own[0])
+            )
             if strip:
                 before = f"strip {strip}"
                 steps.append(LayOperation((name, own[0]), (before, "tab"), (cut.panels * width, 0.0)))
@@ -134,7 +158,10 @@ def build(count: int, cut: StripCutting, tab: float, width: float, height: float
             hinges += [(name, one, other) for one, other in itertools.pairwise(own)]
             places += [(name, one) for one in own]
         groups = [
-            FoldGroup(f"fold {number + 1}", (FoldOperation(strip, ((one, other, 180.0 if number % 2 == 0 else -180.0),)),))
+            FoldGroup(
+                f"fold {number + 1}",
+                (FoldOperation(strip, ((one, other, 180.0 if number % 2 == 0 else -180.0),)),),
+            )
             for number, (strip, one, other) in reversed(list(enumerate(hinges)))
         ]
         return Programme(tuple(steps), tuple(groups))
@@ -143,7 +170,8 @@ def build(count: int, cut: StripCutting, tab: float, width: float, height: float
 
 
 def glued(count: int, cut: StripCutting, ends: tuple[End, ...]) -> frozenset[tuple[Key, Side]]:
-    """The outer faces of the end panels that are glued into the cover: of the first its back, of the last the side it was folded to."""
+    """The outer faces of the end panels that are glued into the cover: of the first its back, of the last the
+    side it was folded to."""
     first = (("strip 1", "panel 1"), "B")
     last = ((f"strip {cut.strips}", f"panel {count}"), "A" if count % 2 else "B")
     return frozenset(face for end, face in (("first", first), ("last", last)) if end in ends)  # type: ignore[misc]
@@ -169,7 +197,8 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
             checks=lambda made: _checks(record, (cut, ways), tab, made, left),
             offers=tuple(
                 Offer(
-                    label=f"strips along the {one.way} side: {many(one.panels, 'panel')} each, {many(one.sheets, 'sheet')}{one.folds}",
+                    label=f"strips along the {one.way} side: {many(one.panels, 'panel')} each, "
+                    f"{many(one.sheets, 'sheet')}{one.folds}",
                     changes=(("pages.cut", one.way),),
                     group="cut",
                 )
@@ -182,27 +211,43 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
 
 def _figure(cut: StripCutting, tab: float, ruler: Ruler, left: LeftOfPages) -> Figure:
     card = left.paper.stock(CARD)
-    how = f"Along the sheet's {cut.way} side {many(cut.panels, 'panel')} of {ruler.show(left.brief.leaf_width_mm)}, {ruler.show(max(cut.left_mm, 0.0))} are left"
-    how += f" for the tab; {many(cut.a_sheet, 'strip')} beside each other. {many(cut.sheets, 'sheet')} of {card.name}{cut.folds}."
+    how = (
+        f"Along the sheet's {cut.way} side {many(cut.panels, 'panel')} of "
+        f"{ruler.show(left.brief.leaf_width_mm)}, {ruler.show(max(cut.left_mm, 0.0))} are left"
+    )
+    how += (
+        f" for the tab; {many(cut.a_sheet, 'strip')} beside each other. {many(cut.sheets, 'sheet')} of "
+        f"{card.name}{cut.folds}."
+    )
     return Figure(
         key="strips",
         label="joined from",
         value=f"{many(cut.strips, 'strip')}" + (f", tabs {ruler.show(tab)}" if tab else ""),
         show="text",
         how=how,
-        rules=(Rule("arithmetic", "whole panels along the sheet"), Rule("LEAST_TAB_MM", "a tab of 8 mm or more, no source")),
+        rules=(
+            Rule("arithmetic", "whole panels along the sheet"),
+            Rule("LEAST_TAB_MM", "a tab of 8 mm or more, no source"),
+        ),
     )
 
 
 def _checks(
-    record: Concertina, cutting: tuple[StripCutting, tuple[StripCutting, ...]], tab: float, _made: Made, left: LeftOfPages
+    record: Concertina,
+    cutting: tuple[StripCutting, tuple[StripCutting, ...]],
+    tab: float,
+    _made: Made,
+    left: LeftOfPages,
 ) -> tuple[Check, ...]:
     found = (_narrow(record, *cutting, tab, left), _unsaid(record))
     return tuple(one for one in found if one)
 
 
-def _narrow(record: Concertina, cut: StripCutting, ways: tuple[StripCutting, ...], tab: float, left: LeftOfPages) -> Check | None:
-    """B2: a joining tab too narrow to glue, since the sheet is cut the other way; or wider than what is left."""
+def _narrow(
+    record: Concertina, cut: StripCutting, ways: tuple[StripCutting, ...], tab: float, left: LeftOfPages
+) -> Check | None:
+    """B2: a joining tab too narrow to glue, since the sheet is cut the other way; or wider than what is
+    left."""
     ruler = left.brief.ruler
     if cut.strips == 1 or (tab >= LEAST_TAB_MM - 0.05 and tab <= cut.left_mm + 0.05):
         return None
@@ -217,17 +262,25 @@ def _narrow(record: Concertina, cut: StripCutting, ways: tuple[StripCutting, ...
     ]
     if record.tab_mm is not None and cut.tabbed:
         offers.insert(
-            0, Offer(label=f"tabs of {ruler.show(ruler.snap_down(min(cut.left_mm, MOST_TAB_MM)))}", changes=(("pages.tab_mm", None),))
+            0,
+            Offer(
+                label=f"tabs of {ruler.show(ruler.snap_down(min(cut.left_mm, MOST_TAB_MM)))}",
+                changes=(("pages.tab_mm", None),),
+            ),
         )
     if fewer and record.cut != "auto" and not cut.tabbed:
-        offers.append(Offer(label="whichever is better", changes=(("pages.cut", "auto"), ("pages.tab_mm", None))))
+        offers.append(
+            Offer(label="whichever is better", changes=(("pages.cut", "auto"), ("pages.tab_mm", None)))
+        )
     return Check(
         code="B2",
         level="stop",
         title=f"{ruler.show(max(cut.left_mm, 0.0))} are left of the sheet for a tab of {ruler.show(tab)}"
         if cut.tabbed
-        else f"Cut along its {cut.way} side, the sheet leaves {ruler.show(max(cut.left_mm, 0.0))} for the joining tab: too narrow to glue.",
-        why=f"{many(cut.panels, 'panel')} of {ruler.show(left.brief.leaf_width_mm)} use up the rest. A tab wants {ruler.show(LEAST_TAB_MM)} or more.",
+        else f"Cut along its {cut.way} side, the sheet leaves {ruler.show(max(cut.left_mm, 0.0))} for the "
+        "joining tab: too narrow to glue.",
+        why=f"{many(cut.panels, 'panel')} of {ruler.show(left.brief.leaf_width_mm)} use up the rest. A tab "
+        f"wants {ruler.show(LEAST_TAB_MM)} or more.",
         offers=tuple(offers),
         no_fix="" if offers else "Take a larger sheet, or a panel that is a little narrower.",
     )
@@ -240,7 +293,8 @@ def _unsaid(record: Concertina) -> Check | None:
     return Check(
         code="A11",
         level="note",
-        title=f"You typed {record.amount} without saying of what: taken as faces, that is {many(panels_of(record), 'panel')}.",
+        title=f"You typed {record.amount} without saying of what: taken as faces, that is "
+        f"{many(panels_of(record), 'panel')}.",
         why=f"A panel has two faces. {record.amount} panels would be twice the card.",
         offers=(
             Offer(label=f"yes, {record.amount} faces", changes=(("pages.counted_in", "pages"),)),

@@ -1,4 +1,5 @@
-"""A folio folded in both directions: a middle with up to four arms, each on a gusset that holds what is shut before it."""
+"""A folio folded in both directions: a middle with up to four arms, each on a gusset that holds what is shut
+before it."""
 
 from __future__ import annotations
 
@@ -28,7 +29,8 @@ MIDDLE: Final = "middle"
 
 
 class Crossfold(Fastened):
-    """Pleat 3, a folio folded in both directions. An arm of 0 is left away; one that is not said is as large as the middle."""
+    """Pleat 3, a folio folded in both directions. An arm of 0 is left away; one that is not said is as large
+    as the middle."""
 
     kind: Literal["crossfold"] = "crossfold"
     left_mm: Annotated[float, LengthRule("the left arm", 0, 600)] | None = None
@@ -39,11 +41,14 @@ class Crossfold(Fastened):
     right_gusset_mm: Annotated[float, LengthRule("the right gusset", 0.5, 80)] | None = None
     head_gusset_mm: Annotated[float, LengthRule("the gusset at the head", 0.5, 80)] | None = None
     tail_gusset_mm: Annotated[float, LengthRule("the gusset at the tail", 0.5, 80)] | None = None
-    order: tuple[Arm, ...] = Field(default=ARMS, max_length=4, description="the arms in the order they are shut")
+    order: tuple[Arm, ...] = Field(
+        default=ARMS, max_length=4, description="the arms in the order they are shut"
+    )
 
 
 def arms(record: Crossfold, width: float, height: float, clear: float) -> dict[Arm, float]:
-    """The arms there are, with how far each reaches in mm: those at the sides as wide as the middle, the others as high."""
+    """The arms there are, with how far each reaches in mm: those at the sides as wide as the middle, the
+    others as high."""
     found: dict[Arm, float] = {}
     for arm in ARMS:
         usual = (width if arm in ("left", "right") else height) - clear
@@ -65,13 +70,26 @@ def build(record: Crossfold, width: float, height: float, clear: float) -> Build
 
     def programme(sizes: Sizes) -> Programme:
         def spans(before: Arm, middle: float, after: Arm) -> list[Span]:
-            first = [Span(before, reach[before]), Span(f"{before} gusset", sizes[f"{before} gusset"])] if before in reach else []
-            last = [Span(f"{after} gusset", sizes[f"{after} gusset"]), Span(after, reach[after])] if after in reach else []
+            first = (
+                [Span(before, reach[before]), Span(f"{before} gusset", sizes[f"{before} gusset"])]
+                if before in reach
+                else []
+            )
+            last = (
+                [Span(f"{after} gusset", sizes[f"{after} gusset"]), Span(after, reach[after])]
+                if after in reach
+                else []
+            )
             return [*first, Span("", middle), *last]
 
-        sheet = piece("folio", CARD, spans("left", width, "right"), spans("head", height, "tail"), body=MIDDLE)
+        sheet = piece(
+            "folio", CARD, spans("left", width, "right"), spans("head", height, "tail"), body=MIDDLE
+        )
         groups = tuple(
-            FoldGroup(arm, (FoldOperation("folio", ((MIDDLE, f"{arm} gusset", 90.0), (f"{arm} gusset", arm, 90.0))),))
+            FoldGroup(
+                arm,
+                (FoldOperation("folio", ((MIDDLE, f"{arm} gusset", 90.0), (f"{arm} gusset", arm, 90.0))),),
+            )
             for arm in order_of(record, reach)
         )
         return Programme((Add(sheet, MIDDLE),), groups, turns=True)
@@ -114,18 +132,27 @@ def _twins(reach: dict[Arm, float], ruler: Ruler) -> tuple[Check, ...]:
     found = []
     for one, other in TWINS:
         off = abs(reach.get(one, 0.0) - reach.get(other, 0.0))
-        if one not in reach or other not in reach or not ruler.step_mm / 2 < off <= ARMS_NEARLY_SHARE * max(reach[one], reach[other]):
+        if (
+            one not in reach
+            or other not in reach
+            or not ruler.step_mm / 2 < off <= ARMS_NEARLY_SHARE * max(reach[one], reach[other])
+        ):
             continue
         low, high = sorted((one, other), key=lambda arm: reach[arm])
         found.append(
             Check(
                 code="A2",
                 level="watch",
-                title=f"The arms at {one} and {other} are not alike: {ruler.show(reach[one])} and {ruler.show(reach[other])}.",
+                title=f"The arms at {one} and {other} are not alike: {ruler.show(reach[one])} and "
+                f"{ruler.show(reach[other])}.",
                 why=f"Opposite arms are a pair; {ruler.show(off)} are seen when both are shut.",
                 offers=(
-                    Offer(label=f"both {ruler.show(reach[low])}", changes=((f"pages.{high}_mm", reach[low]),)),
-                    Offer(label=f"both {ruler.show(reach[high])}", changes=((f"pages.{low}_mm", reach[high]),)),
+                    Offer(
+                        label=f"both {ruler.show(reach[low])}", changes=((f"pages.{high}_mm", reach[low]),)
+                    ),
+                    Offer(
+                        label=f"both {ruler.show(reach[high])}", changes=((f"pages.{low}_mm", reach[high]),)
+                    ),
                 ),
             )
         )

@@ -1,4 +1,5 @@
-"""A folder of one sheet: front and back, with a gusset between or a single fold, and pockets folded up at the tail."""
+"""A folder of one sheet: front and back, with a gusset between or a single fold, and pockets folded up at the
+tail."""
 
 from __future__ import annotations
 
@@ -6,7 +7,14 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import BlockKind, Traits
-from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
+from pleat.core.engines.folding.programme import (
+    Add,
+    FoldGroup,
+    FoldOperation,
+    LayOperation,
+    Operation,
+    Programme,
+)
 from pleat.core.engines.folding.sheet import Cut, Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
@@ -23,7 +31,9 @@ class Folder(Deep, Fastened):
     """Pleat 3, a folder."""
 
     kind: Literal["folder"] = "folder"
-    gusset: Annotated[Literal["yes", "no"], ChoiceRule("between front and back", (("yes", "a gusset"), ("no", "one fold")))] = "yes"
+    gusset: Annotated[
+        Literal["yes", "no"], ChoiceRule("between front and back", (("yes", "a gusset"), ("no", "one fold")))
+    ] = "yes"
     gusset_mm: Annotated[float, LengthRule("the gusset", 0.5, 120)] | None = None
     pockets: Annotated[
         Literal["both", "back", "none"],
@@ -76,20 +86,33 @@ def build(record: Folder, width: float, height: float) -> Build:
             steps += [*folds, FoldOperation("folder", ((panel, wall, 180.0),)), *lay]
             clear = middle[panel] + (tab if side == "left" else -tab) / 2
             steps += tucked(insert(record), f"insert {panel}", ("folder", panel), (clear, height))
-        over = (("back", "gusset", 90.0), ("gusset", "front", 90.0)) if gusset else (("back", "front", 180.0),)
+        over = (
+            (("back", "gusset", 90.0), ("gusset", "front", 90.0)) if gusset else (("back", "front", 180.0),)
+        )
         return Programme(tuple(steps), (FoldGroup("front", (FoldOperation("folder", over),)),))
 
     return programme
 
 
 def _parted(record: Folder, tab: float, width: float, height: float) -> list[Cut]:
-    """Without a gusset both pockets meet at the fold: each is cut a little short of it, so that the folder shuts."""
+    """Without a gusset both pockets meet at the fold: each is cut a little short of it, so that the folder
+    shuts."""
     if record.gusset == "yes" or record.pockets != "both":
         return []
     fold = tab + width
     return [
-        Cut((fold - POCKET_CLEAR_MM, height), (fold - POCKET_CLEAR_MM, height + 1), (fold, height), frozenset({"front, pocket"})),
-        Cut((fold + POCKET_CLEAR_MM, height), (fold + POCKET_CLEAR_MM, height + 1), (fold, height), frozenset({"back, pocket"})),
+        Cut(
+            (fold - POCKET_CLEAR_MM, height),
+            (fold - POCKET_CLEAR_MM, height + 1),
+            (fold, height),
+            frozenset({"front, pocket"}),
+        ),
+        Cut(
+            (fold + POCKET_CLEAR_MM, height),
+            (fold + POCKET_CLEAR_MM, height + 1),
+            (fold, height),
+            frozenset({"back, pocket"}),
+        ),
     ]
 
 
@@ -105,7 +128,12 @@ def compute(record: Folder, left: LeftOfPages) -> FoldedBlock:
             typed={"gusset": record.gusset_mm} if record.gusset == "yes" else {},
             paths={"gusset": "pages.gusset_mm"},
             places=tuple(
-                ("pages.pocket_mm", "folder", f"{one}, pocket", min(record.pocket_mm or FOLDER_POCKET_SHARE * height, height))
+                (
+                    "pages.pocket_mm",
+                    "folder",
+                    f"{one}, pocket",
+                    min(record.pocket_mm or FOLDER_POCKET_SHARE * height, height),
+                )
                 for one in _pockets(record)[-1:]
             )
             + ((("pages.gusset_mm", "folder", "gusset", 0.0),) if record.gusset == "yes" else ()),

@@ -1,5 +1,6 @@
-"""A free folio: the maker draws it. Scores are dragged, cells cut away, flaps added, directions and the order of shutting set; the checks, parts, steps and views are those of
-every other structure, which can all be made free."""
+"""A free folio: the maker draws it. Scores are dragged, cells cut away, flaps added, directions and the order
+of shutting set; the checks, parts, steps and views are those of every other structure, which can all be made
+free."""
 
 from __future__ import annotations
 
@@ -25,7 +26,15 @@ from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
 from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures import redrawn
-from pleat.core.pleats.structures.drawn import DrawnFold, DrawnGroup, DrawnPanel, DrawnSheet, DrawnStep, piece_of, programme_of
+from pleat.core.pleats.structures.drawn import (
+    DrawnFold,
+    DrawnGroup,
+    DrawnPanel,
+    DrawnSheet,
+    DrawnStep,
+    piece_of,
+    programme_of,
+)
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened
 from pleat.core.pleats.structures.made import Room, Sizes
@@ -49,7 +58,10 @@ def _first(width_mm: float, height_mm: float) -> DrawnSheet:
 
 def _over() -> DrawnGroup:
     folds = (("back", "gusset"), ("gusset", "front"))
-    return DrawnGroup(name="front", folds=tuple(DrawnFold(sheet="sheet", one=one, other=other, degrees=90.0) for one, other in folds))
+    return DrawnGroup(
+        name="front",
+        folds=tuple(DrawnFold(sheet="sheet", one=one, other=other, degrees=90.0) for one, other in folds),
+    )
 
 
 class Free(Fastened):
@@ -67,7 +79,8 @@ def drawn(record: Free, width_mm: float, height_mm: float) -> Free:
 
 
 def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
-    """A score dragged (``score.0.x.1``: of the first sheet, the one before its second column) or a size typed (``size.0.y.0``); None for what is no such field. Raises LengthError."""
+    """A score dragged (``score.0.x.1``: of the first sheet, the one before its second column) or a size typed
+    (``size.0.y.0``); None for what is no such field. Raises LengthError."""
     parts = name.split(".")
     if (
         len(parts) != 4
@@ -88,7 +101,11 @@ def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, An
         raise LengthError(text, "There is no such score on the sheet.")
     sheet, ruler = record.sheets[number], RULERS[brief.ruler]
     mm = parse_length(text, brief.ruler).mm
-    now = [0.0, *accumulate(redrawn.sizes(sheet, axis))][place] if parts[0] == "score" else redrawn.sizes(sheet, axis)[place]
+    now = (
+        [0.0, *accumulate(redrawn.sizes(sheet, axis))][place]
+        if parts[0] == "score"
+        else redrawn.sizes(sheet, axis)[place]
+    )
     if mm == now:
         return []
     if parts[0] == "size" and not 0.5 <= mm <= 2000:
@@ -97,8 +114,14 @@ def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, An
         edges = [0.0, *accumulate(redrawn.sizes(sheet, axis))]
         low, high = edges[place - 1] + redrawn.LEAST_MM, edges[place + 1] - redrawn.LEAST_MM
         if not low - ruler.step_mm / 2 <= mm <= high + ruler.step_mm / 2:
-            raise LengthError(text, f"This score lies between its neighbours: from {ruler.show(low)} to {ruler.show(high)}.")
-    changed = redrawn.scored_at(sheet, axis, place, mm) if parts[0] == "score" else redrawn.sized(sheet, axis, place, mm)
+            raise LengthError(
+                text, f"This score lies between its neighbours: from {ruler.show(low)} to {ruler.show(high)}."
+            )
+    changed = (
+        redrawn.scored_at(sheet, axis, place, mm)
+        if parts[0] == "score"
+        else redrawn.sized(sheet, axis, place, mm)
+    )
     return [("sheets", _dumped([*record.sheets[:number], changed, *record.sheets[number + 1 :]]))]
 
 
@@ -145,7 +168,15 @@ def _dragged(sheet: DrawnSheet) -> tuple[Dragged, ...]:
         edges = [0.0, *accumulate(redrawn.sizes(sheet, axis))]
         for number in range(1, len(edges) - 1):
             low, high = edges[number - 1] + redrawn.LEAST_MM, edges[number + 1] - redrawn.LEAST_MM
-            found.append(Dragged(f"pages.score.0.{axis}.{number}", axis, edges[number], min(low, edges[number]), max(high, edges[number])))
+            found.append(
+                Dragged(
+                    f"pages.score.0.{axis}.{number}",
+                    axis,
+                    edges[number],
+                    min(low, edges[number]),
+                    max(high, edges[number]),
+                )
+            )
     return tuple(found)
 
 
@@ -153,19 +184,35 @@ def _as_typed(record: Free, left: LeftOfPages) -> tuple[Check, ...]:
     """A leaf that was typed and is not what was drawn: its panels have sizes of their own."""
     brief, ruler = left.brief, left.brief.ruler
     sizes = [
-        (sheet.widths_mm[one.column], sheet.heights_mm[one.row]) for sheet in record.sheets for one in sheet.panels if _there(sheet, one)
+        (sheet.widths_mm[one.column], sheet.heights_mm[one.row])
+        for sheet in record.sheets
+        for one in sheet.panels
+        if _there(sheet, one)
     ]
-    if any(abs(wide - brief.leaf_width_mm) < 0.3 and abs(high - brief.leaf_height_mm) < 0.3 for wide, high in sizes):
+    if any(
+        abs(wide - brief.leaf_width_mm) < 0.3 and abs(high - brief.leaf_height_mm) < 0.3
+        for wide, high in sizes
+    ):
         return ()
     base = max(sizes, key=lambda one: one[0] * one[1], default=(0.0, 0.0))
-    as_drawn = (Offer(label=f"the leaf as it is drawn: {ruler.size(*base)}", changes=resized(brief, *base)[0]),) if possible(*base) else ()
-    anew: Changes = (("pages.sheets", []), ("pages.steps", []), ("pages.groups", [_over().model_dump(mode="json")]))
+    as_drawn = (
+        (Offer(label=f"the leaf as it is drawn: {ruler.size(*base)}", changes=resized(brief, *base)[0]),)
+        if possible(*base)
+        else ()
+    )
+    anew: Changes = (
+        ("pages.sheets", []),
+        ("pages.steps", []),
+        ("pages.groups", [_over().model_dump(mode="json")]),
+    )
     return (
         Check(
             code="drawn",
             level="note",
-            title=f"The leaf of {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)} is not what is drawn: the largest panel is {ruler.size(*base)}.",
-            why="A folio that was drawn has the sizes of its drawing. Type them on it, or let it be drawn anew for the leaf.",
+            title=f"The leaf of {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)} is not what is "
+            f"drawn: the largest panel is {ruler.size(*base)}.",
+            why="A folio that was drawn has the sizes of its drawing. Type them on it, or let it be drawn "
+            "anew for the leaf.",
             offers=(*as_drawn, Offer(label="draw it anew for this leaf", changes=anew)),
         ),
     )
@@ -176,7 +223,8 @@ def _there(sheet: DrawnSheet, panel: DrawnPanel) -> bool:
 
 
 def _walls(record: Free) -> dict[str, float | None]:
-    """Panels that stand up between two folds of a right angle, with their size: by their name, or as ``panel of sheet`` where it is not theirs alone."""
+    """Panels that stand up between two folds of a right angle, with their size: by their name, or as ``panel
+    of sheet`` where it is not theirs alone."""
     sheets = {sheet.name: sheet for sheet in record.sheets}
     found: dict[Key, float] = {}
     for group in record.groups:
@@ -208,14 +256,25 @@ def _orders(record: Free) -> tuple[Offer, ...]:
     groups, now = record.groups, tuple(group.name for group in record.groups)
     if len(groups) <= MOST_ORDERED:
         return tuple(
-            Offer(label=label_of(tuple(group.name for group in order)), changes=(("pages.groups", _dumped(order)),), group="order")
+            Offer(
+                label=label_of(tuple(group.name for group in order)),
+                changes=(("pages.groups", _dumped(order)),),
+                group="order",
+            )
             for order in permutations(groups)
             if tuple(group.name for group in order) != now
         )
     return tuple(
         Offer(
             label=f"{groups[number].name} before {groups[number - 1].name}",
-            changes=(("pages.groups", _dumped([*groups[: number - 1], groups[number], groups[number - 1], *groups[number + 1 :]])),),
+            changes=(
+                (
+                    "pages.groups",
+                    _dumped(
+                        [*groups[: number - 1], groups[number], groups[number - 1], *groups[number + 1 :]]
+                    ),
+                ),
+            ),
             group="draw",
         )
         for number in range(1, len(groups))
@@ -229,31 +288,11 @@ def _drawing(record: Free, left: LeftOfPages) -> list[Offer]:
 
     def sheets(label: str, changed: DrawnSheet, groups: tuple[DrawnGroup, ...] | None = None) -> None:
         more = () if groups is None else (("pages.groups", _dumped(groups)),)
-        found.append(Offer(label=label, changes=(("pages.sheets", _dumped([changed, *rest])), *more), group="draw"))
-
-    for number, group in enumerate(record.groups):
-        other = "outside" if group.folds[0].degrees > 0 else "inside"
         found.append(
-            Offer(
-                label=f"fold {group.name} to the {other}",
-                changes=(("pages.groups", _dumped(redrawn.turned_over(record.groups, number))),),
-                group="draw",
-            )
+            Offer(label=label, changes=(("pages.sheets", _dumped([changed, *rest])), *more), group="draw")
         )
-        if len(record.groups) > 1:
-            found.append(
-                Offer(
-                    label=f"leave {group.name} unfolded",
-                    changes=(("pages.groups", _dumped([*record.groups[:number], *record.groups[number + 1 :]])),),
-                    group="draw",
-                )
-            )
-    folded_ = {frozenset({fold.one, fold.other}) for group in record.groups for fold in group.folds}
-    folded_ |= {frozenset({fold.one, fold.other}) for step in record.steps for fold in step.folds}
-    for crease in piece_of(sheet).creases:
-        if crease.between not in folded_ and len(record.groups) < 60:
-            groups = redrawn.folded_over(record.groups, sheet, crease.one, crease.other)
-            found.append(Offer(label=f"fold {crease.other} over {crease.one}", changes=(("pages.groups", _dumped(groups)),), group="draw"))
+
+    found += _folds(record, sheet)
     axes: tuple[tuple[redrawn.Axis, str], ...] = (("x", "column"), ("y", "row"))
     for axis, word in axes:
         for number, size in enumerate(redrawn.sizes(sheet, axis)):
@@ -279,6 +318,43 @@ def _drawing(record: Free, left: LeftOfPages) -> list[Offer]:
                 changed = redrawn.put_back(sheet, column, row)
                 if redrawn.hangs_together(changed):
                     sheets(f"put back column {column + 1}, row {row + 1}", changed)
+    return found
+
+
+def _folds(record: Free, sheet: DrawnSheet) -> list[Offer]:
+    """Folds turned over, left out, and made."""
+    found: list[Offer] = []
+    for number, group in enumerate(record.groups):
+        other = "outside" if group.folds[0].degrees > 0 else "inside"
+        found.append(
+            Offer(
+                label=f"fold {group.name} to the {other}",
+                changes=(("pages.groups", _dumped(redrawn.turned_over(record.groups, number))),),
+                group="draw",
+            )
+        )
+        if len(record.groups) > 1:
+            found.append(
+                Offer(
+                    label=f"leave {group.name} unfolded",
+                    changes=(
+                        ("pages.groups", _dumped([*record.groups[:number], *record.groups[number + 1 :]])),
+                    ),
+                    group="draw",
+                )
+            )
+    folded_ = {frozenset({fold.one, fold.other}) for group in record.groups for fold in group.folds}
+    folded_ |= {frozenset({fold.one, fold.other}) for step in record.steps for fold in step.folds}
+    for crease in piece_of(sheet).creases:
+        if crease.between not in folded_ and len(record.groups) < 60:
+            groups = redrawn.folded_over(record.groups, sheet, crease.one, crease.other)
+            found.append(
+                Offer(
+                    label=f"fold {crease.other} over {crease.one}",
+                    changes=(("pages.groups", _dumped(groups)),),
+                    group="draw",
+                )
+            )
     return found
 
 

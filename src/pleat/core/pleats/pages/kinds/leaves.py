@@ -18,18 +18,24 @@ from pleat.core.trade.paper import USES_MM
 
 
 class Leaves(Member):
-    """Pleat 3, single leaves of one paper; some of them may be of another size. ``middle_mm`` is what is glued on all of them together adds
-    away from the holes."""
+    """Pleat 3, single leaves of one paper; some of them may be of another size. ``middle_mm`` is what is
+    glued on all of them together adds away from the holes."""
 
     kind: Literal["leaves"] = "leaves"
     amount: Annotated[int, NumberRule("how many", 1, 2000, whole=True)] = 40
     counted_in: Annotated[
         Literal["leaves", "pages", "unsaid", "folios"],
-        ChoiceRule("counted in", (("leaves", "leaves"), ("pages", "pages"), ("unsaid", "not said"), ("folios", "sheets"))),
+        ChoiceRule(
+            "counted in",
+            (("leaves", "leaves"), ("pages", "pages"), ("unsaid", "not said"), ("folios", "sheets")),
+        ),
     ] = "leaves"
     lay: Annotated[
         Literal["flat", "handled", "crumpled"],
-        ChoiceRule("they lie", (("flat", "new and flat"), ("handled", "handled or painted"), ("crumpled", "crumpled"))),
+        ChoiceRule(
+            "they lie",
+            (("flat", "new and flat"), ("handled", "handled or painted"), ("crumpled", "crumpled")),
+        ),
     ] = "flat"
     odd_amount: Annotated[int, NumberRule("leaves of another size", 0, 500, whole=True)] = 0
     odd_width_mm: Annotated[float, LengthRule("their width", 20, 600)] | None = None
@@ -65,9 +71,15 @@ def compute(pages: Leaves, left: LeftOfPages) -> LeavesBlock:
     """The leaves as a block: each is a unit by itself."""
     brief, leaf = left.brief, left.paper.leaf
     count = leaves_of(pages)
-    estimated = leaf.caliper.times(count).multiplied(Estimate.ranged(*LAY_FACTORS[pages.lay], "how flat the leaves lie"))
+    estimated = leaf.caliper.times(count).multiplied(
+        Estimate.ranged(*LAY_FACTORS[pages.lay], "how flat the leaves lie")
+    )
     read = pages.measured_block_mm
-    thick = estimated if read is None else Estimate(read, {"your reading of the stack": (BLOCK_READING_MM, BLOCK_READING_MM)})
+    thick = (
+        estimated
+        if read is None
+        else Estimate(read, {"your reading of the stack": (BLOCK_READING_MM, BLOCK_READING_MM)})
+    )
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     odd = odd_of(pages)
     return LeavesBlock(
@@ -75,7 +87,11 @@ def compute(pages: Leaves, left: LeftOfPages) -> LeavesBlock:
         figures=(_count(count), *_odd(pages, left), _thickness(pages, left, thick, estimated)),
         checks=tuple(
             check
-            for check in (_heavy(pages, left, count, (thick, estimated)), _unsaid(pages, count), _misread(pages, left, estimated))
+            for check in (
+                _heavy(pages, left, count, (thick, estimated)),
+                _unsaid(pages, count),
+                _misread(pages, left, estimated),
+            )
             if check
         ),
         offers=() if odd else tuple(choices.near(left, 0, count)),
@@ -103,7 +119,8 @@ def _count(count: int) -> Figure:
         label="in a stack",
         value=many(count, "leaf", "leaves"),
         show="text",
-        how=f"{many(count, 'leaf', 'leaves')} {'is' if count == 1 else 'are'} {2 * count} pages: each leaf is a page on either side.",
+        how=f"{many(count, 'leaf', 'leaves')} {'is' if count == 1 else 'are'} {2 * count} pages: each leaf "
+        "is a page on either side.",
         rules=(Rule("arithmetic", "a leaf has two pages"),),
         aside=f"{2 * count} pages",
         scrap=f"{many(count, 'leaf', 'leaves')}, {2 * count} pages",
@@ -116,14 +133,17 @@ def _odd(pages: Leaves, left: LeftOfPages) -> tuple[Figure, ...]:
         return ()
     brief = left.brief
     size = odd_size(pages, brief.leaf_width_mm, brief.leaf_height_mm)
-    at = {"middle": "in the middle of the edge", "head": "level at the head", "tail": "level at the tail"}[pages.odd_at]
+    at = {"middle": "in the middle of the edge", "head": "level at the head", "tail": "level at the tail"}[
+        pages.odd_at
+    ]
     return (
         Figure(
             key="odd",
             label=f"{many(odd, 'leaf', 'leaves')} of another size",
             value=size,
             show="size",
-            how=f"Among the {leaves_of(pages)} leaves {odd} are of another size; they are punched {at}, by the same jig.",
+            how=f"Among the {leaves_of(pages)} leaves {odd} are of another size; they are punched {at}, by "
+            "the same jig.",
             rules=(Rule("chosen by you", "leaves of another size"),),
         ),
     )
@@ -131,14 +151,27 @@ def _odd(pages: Leaves, left: LeftOfPages) -> tuple[Figure, ...]:
 
 def _thickness(pages: Leaves, left: LeftOfPages, thick: Estimate, estimated: Estimate) -> Figure:
     ruler, count, leaf = left.brief.ruler, leaves_of(pages), left.paper.leaf
-    middle = f" In the middle, with what is glued on them, {ruler.thin(thick.likely + pages.middle_mm)}." if pages.middle_mm else ""
+    middle = (
+        f" In the middle, with what is glued on them, {ruler.thin(thick.likely + pages.middle_mm)}."
+        if pages.middle_mm
+        else ""
+    )
     if pages.measured_block_mm is not None:
-        how = f"You measured {ruler.thin(thick.likely)}; by its leaves it is estimated at {ruler.between(estimated.low, estimated.high)}.{middle}"
+        how = (
+            f"You measured {ruler.thin(thick.likely)}; by its leaves it is estimated at "
+            f"{ruler.between(estimated.low, estimated.high)}.{middle}"
+        )
         rules: tuple[Rule, ...] = (Rule("measured by you", "the stack, pressed by hand"),)
     else:
-        how = f"{count} × {ruler.fine(leaf.caliper.likely)}, {LAY_FACTORS[pages.lay][1]:g} times that as they lie.{middle} Measure the stack once it is cut, and the range is {ruler.thin(2 * BLOCK_READING_MM)}."
+        how = (
+            f"{count} × {ruler.fine(leaf.caliper.likely)}, {LAY_FACTORS[pages.lay][1]:g} times that as "
+            f"they lie.{middle} Measure the stack once it is cut, and the range is "
+            f"{ruler.thin(2 * BLOCK_READING_MM)}."
+        )
         rules = (Rule("arithmetic", "leaves × thickness"), Rule("LAY_FACTORS", "how flat paper lies"))
-    return Figure(key="thickness", label="thickness at the held edge", value=thick, show="thin", how=how, rules=rules)
+    return Figure(
+        key="thickness", label="thickness at the held edge", value=thick, show="thin", how=how, rules=rules
+    )
 
 
 def _parts(pages: Leaves, left: LeftOfPages, count: int, odd: int) -> tuple[Piece, ...]:
@@ -146,16 +179,28 @@ def _parts(pages: Leaves, left: LeftOfPages, count: int, odd: int) -> tuple[Piec
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     along = brief.made_of.held_along
     across = "it curls away from the held edge and turns badly"
-    found = [Part("leaf", "leaf", *size, count * brief.quantity, "leaf", along, across=across)]
+    found = [
+        Part(
+            key="leaf",
+            name="leaf",
+            width_mm=size[0],
+            height_mm=size[1],
+            count=count * brief.quantity,
+            stock="leaf",
+            grain=along,
+            across=across,
+        )
+    ]
     if odd:
         found.append(
             Part(
-                "odd",
-                "leaf of the other size",
-                *odd_size(pages, *size),
-                odd * brief.quantity,
-                "leaf",
-                along,
+                key="odd",
+                name="leaf of the other size",
+                width_mm=odd_size(pages, *size)[0],
+                height_mm=odd_size(pages, *size)[1],
+                count=odd * brief.quantity,
+                stock="leaf",
+                grain=along,
                 across="it curls and turns badly",
             )
         )
@@ -167,7 +212,8 @@ def _stack(left: LeftOfPages, count: int, odd: int) -> Step:
     return Step(
         key="stack",
         title="Stack the leaves in order",
-        detail=f"{many(count, 'leaf', 'leaves')}, all the same way up, knocked level at head and held edge.{among} Press the stack by hand and measure it; type what you read under Pages.",
+        detail=f"{many(count, 'leaf', 'leaves')}, all the same way up, knocked level at head and held "
+        f"edge.{among} Press the stack by hand and measure it; type what you read under Pages.",
         tools=("ruler or caliper",),
         needs=("leaf.cut",),
         gives=("block.stacked", "block.measured"),
@@ -177,9 +223,14 @@ def _stack(left: LeftOfPages, count: int, odd: int) -> Step:
 
 
 def _heavy(pages: Leaves, left: LeftOfPages, count: int, stack: tuple[Estimate, Estimate]) -> Check | None:
-    """B11: stiff paper for many leaves: the book comes out too thick, and pages that do not bend fill a ring long before plain ones."""
+    """B11: stiff paper for many leaves: the book comes out too thick, and pages that do not bend fill a ring
+    long before plain ones."""
     sheet, ruler, (thick, estimated) = left.paper.leaf.caliper, left.brief.ruler, stack
-    if sheet.likely <= USES_MM["leaves"][1] or thick.likely < STIFF_STACK_MM or left.paper.leaf.kind == "watercolour":
+    if (
+        sheet.likely <= USES_MM["leaves"][1]
+        or thick.likely < STIFF_STACK_MM
+        or left.paper.leaf.kind == "watercolour"
+    ):
         return None
     uses = " and ".join(use for use in good_for(sheet) if use != "leaves") or "boards"
     usual = 0.1
@@ -190,9 +241,13 @@ def _heavy(pages: Leaves, left: LeftOfPages, count: int, stack: tuple[Estimate, 
     return Check(
         code="B11",
         level="watch",
-        title=f"{left.paper.leaf.name} is heavy for {count} leaves: one is {ruler.fine(sheet.likely)}, the stack {ruler.thin(thick.likely)}.",
-        why=f"As many leaves of {ruler.fine(usual)} would be {ruler.thin(count * usual)}. Leaves above {ruler.fine(USES_MM['leaves'][1])} do not drape, and turn only on a score. Better kept for {uses}.",
-        offers=(Offer(label=f"{many(fewer, 'leaf', 'leaves')} of it", changes=changes),) if 0 < fewer < count else (),
+        title=f"{left.paper.leaf.name} is heavy for {count} leaves: one is {ruler.fine(sheet.likely)}, the "
+        f"stack {ruler.thin(thick.likely)}.",
+        why=f"As many leaves of {ruler.fine(usual)} would be {ruler.thin(count * usual)}. Leaves above "
+        f"{ruler.fine(USES_MM['leaves'][1])} do not drape, and turn only on a score. Better kept for {uses}.",
+        offers=(Offer(label=f"{many(fewer, 'leaf', 'leaves')} of it", changes=changes),)
+        if 0 < fewer < count
+        else (),
         no_fix="" if 0 < fewer < count else "Take a thinner paper, or make two books of it.",
     )
 
@@ -204,8 +259,10 @@ def _unsaid(pages: Leaves, count: int) -> Check | None:
     return Check(
         code="A11",
         level="note",
-        title=f"You typed {pages.amount} without saying of what: taken as pages, that is {many(count, 'leaf', 'leaves')}.",
-        why=f"A leaf has two pages. {pages.amount} leaves would be {2 * pages.amount} pages, twice the paper.",
+        title=f"You typed {pages.amount} without saying of what: taken as pages, that is "
+        f"{many(count, 'leaf', 'leaves')}.",
+        why=f"A leaf has two pages. {pages.amount} leaves would be {2 * pages.amount} pages, twice the "
+        "paper.",
         offers=(
             Offer(label=f"yes, {pages.amount} pages", changes=(("pages.counted_in", "pages"),)),
             Offer(label=f"I meant {pages.amount} leaves", changes=(("pages.counted_in", "leaves"),)),
@@ -221,7 +278,8 @@ def _misread(pages: Leaves, left: LeftOfPages, estimated: Estimate) -> Check | N
     return Check(
         code="A9",
         level="watch",
-        title=f"The stack measures {ruler.thin(read)}; by its leaves it would be {ruler.between(estimated.low, estimated.high)}.",
+        title=f"The stack measures {ruler.thin(read)}; by its leaves it would be "
+        f"{ruler.between(estimated.low, estimated.high)}.",
         why="One of the two is wrong: the count, the paper's thickness, or the reading.",
         offers=(Offer(label="forget the reading", changes=(("pages.measured_block_mm", None),)),),
     )

@@ -1,4 +1,5 @@
-"""Folders one in another: each child is glued by its back into its parent, and its spine is narrower, since less lies in it."""
+"""Folders one in another: each child is glued by its back into its parent, and its spine is narrower, since
+less lies in it."""
 
 from __future__ import annotations
 
@@ -8,7 +9,14 @@ from pydantic import Field
 
 from pleat.core.base.fields import LengthRule, NumberRule
 from pleat.core.base.kinds import BlockKind, Traits
-from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, LayOperation, Operation, Programme
+from pleat.core.engines.folding.programme import (
+    Add,
+    FoldGroup,
+    FoldOperation,
+    LayOperation,
+    Operation,
+    Programme,
+)
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
 from pleat.core.pleats.pages.block import LeftOfPages
@@ -19,12 +27,15 @@ from pleat.core.pleats.structures.made import Build, Sizes
 
 
 class Nested(Fastened):
-    """Pleat 3, nested folders. ``shrink_mm`` is how much narrower and lower each is than the one around it, on each side."""
+    """Pleat 3, nested folders. ``shrink_mm`` is how much narrower and lower each is than the one around it,
+    on each side."""
 
     kind: Literal["nested"] = "nested"
     folders: Annotated[int, NumberRule("folders one in another", 1, 8, whole=True)] = 3
     shrink_mm: Annotated[float, LengthRule("each is smaller by", 0, 30)] = 4.0
-    spines_mm: tuple[Annotated[float, LengthRule("a spine", 0.5, 150)], ...] | None = Field(default=None, max_length=8)
+    spines_mm: tuple[Annotated[float, LengthRule("a spine", 0.5, 150)], ...] | None = Field(
+        default=None, max_length=8
+    )
 
 
 def _count(record: Nested, width: float, height: float) -> int:
@@ -49,13 +60,26 @@ def build(record: Nested, width: float, height: float) -> Build:
             less, name = record.shrink_mm * (number - 1), name_of(number)
             wide, high, spine = width - 2 * less, height - 2 * less, sizes[f"spine {number}"]
             panels = [f"front {number}", f"spine {number}", f"back {number}"]
-            sheet = piece(name, CARD, [Span(panels[0], wide), Span(panels[1], spine), Span(panels[2], wide)], [Span("", high)])
+            sheet = piece(
+                name,
+                CARD,
+                [Span(panels[0], wide), Span(panels[1], spine), Span(panels[2], wide)],
+                [Span("", high)],
+            )
             steps.append(Add(sheet, panels[2]))
             if number > 1:
                 outer = (name_of(number - 1), f"back {number - 1}")
                 start = width - 2 * record.shrink_mm * (number - 2) + sizes[f"spine {number - 1}"]
-                steps.append(LayOperation((name, panels[2]), outer, (start + record.shrink_mm, record.shrink_mm)))
-            groups.insert(0, FoldGroup(panels[0], (FoldOperation(name, ((panels[2], panels[1], 90.0), (panels[1], panels[0], 90.0))),)))
+                steps.append(
+                    LayOperation((name, panels[2]), outer, (start + record.shrink_mm, record.shrink_mm))
+                )
+            groups.insert(
+                0,
+                FoldGroup(
+                    panels[0],
+                    (FoldOperation(name, ((panels[2], panels[1], 90.0), (panels[1], panels[0], 90.0))),),
+                ),
+            )
         return Programme(tuple(steps), tuple(groups))
 
     return programme

@@ -1,4 +1,5 @@
-"""A pad that was bought: nothing is folded or cut for it; its thickness is measured, or estimated from its sheets."""
+"""A pad that was bought: nothing is folded or cut for it; its thickness is measured, or estimated from its
+sheets."""
 
 from __future__ import annotations
 
@@ -19,7 +20,10 @@ class Pad(Member):
     amount: Annotated[int, NumberRule("the sheets of the pad", 1, 500, whole=True)] = 50
     counted_in: Annotated[
         Literal["leaves", "pages", "unsaid", "folios"],
-        ChoiceRule("counted in", (("leaves", "leaves"), ("pages", "pages"), ("unsaid", "not said"), ("folios", "folded sheets"))),
+        ChoiceRule(
+            "counted in",
+            (("leaves", "leaves"), ("pages", "pages"), ("unsaid", "not said"), ("folios", "folded sheets")),
+        ),
     ] = "leaves"
     measured_block_mm: Annotated[float, LengthRule("the measured pad", 0.5, 100)] | None = None
 
@@ -33,36 +37,35 @@ def compute(pages: Pad, left: LeftOfPages) -> Block:
     backing = Estimate.ranged(low, likely, high, "the board at the back of the pad, which is not measured")
     estimated = leaf.caliper.times(leaves).plus(backing)
     read = pages.measured_block_mm
-    thick = estimated if read is None else Estimate(read, {"your reading of the pad": (BLOCK_READING_MM, BLOCK_READING_MM)})
+    thick = (
+        estimated
+        if read is None
+        else Estimate(read, {"your reading of the pad": (BLOCK_READING_MM, BLOCK_READING_MM)})
+    )
     if read is None:
-        how = f"{leaves} sheets × {ruler.fine(leaf.caliper.likely)} + backing board {ruler.thin(likely)}. A pad is soft at its loose end: measure it, with its board, where it is glued: the range of {ruler.thin(thick.width)} falls to {ruler.thin(2 * BLOCK_READING_MM)}."
+        how = (
+            f"{leaves} sheets × {ruler.fine(leaf.caliper.likely)} + backing board {ruler.thin(likely)}. A "
+            "pad is soft at its loose end: measure it, with its board, where it is glued: the range of "
+            f"{ruler.thin(thick.width)} falls to {ruler.thin(2 * BLOCK_READING_MM)}."
+        )
         rules: tuple[Rule, ...] = (
             Rule("arithmetic", "sheets and backing"),
             Rule("BACKING_MM", "a backing board of 0.5 to 1.2 mm, no source"),
         )
     else:
-        how = f"You measured {ruler.thin(read)}. From its sheets it is estimated at {ruler.between(estimated.low, estimated.high)}."
+        how = (
+            f"You measured {ruler.thin(read)}. From its sheets it is estimated at "
+            f"{ruler.between(estimated.low, estimated.high)}."
+        )
         rules = (Rule("measured by you", "the pad with its board"),)
-    count = Figure(
-        key="count",
-        label="in the pad",
-        value=f"{leaves} leaves",
-        show="text",
-        how=f"{leaves} leaves, {2 * leaves} pages; bought as it is.",
-        rules=(Rule("chosen by you", "the pad"),),
-        scrap=f"{leaves} leaves",
-    )
-    step = Step(
-        key="measure",
-        title="Measure the pad",
-        detail="With its board, where it is glued, between two rules. Type what you read under Pages.",
-        tools=("caliper or ruler",),
-        gives=("block.measured", "block.sewn"),
-        kind="measure",
-    )
+    count = _count(leaves)
+    step = _measuring()
     return Block(
         key_figure=count,
-        figures=(count, Figure(key="thickness", label="thickness", value=thick, show="thin", how=how, rules=rules)),
+        figures=(
+            count,
+            Figure(key="thickness", label="thickness", value=thick, show="thin", how=how, rules=rules),
+        ),
         checks=_checks(pages, left, estimated),
         steps=(step,),
         unit="pad",
@@ -78,6 +81,31 @@ def compute(pages: Pad, left: LeftOfPages) -> Block:
     )
 
 
+def _measuring() -> Step:
+    """The step in which a pad is measured."""
+    return Step(
+        key="measure",
+        title="Measure the pad",
+        detail="With its board, where it is glued, between two rules. Type what you read under Pages.",
+        tools=("caliper or ruler",),
+        gives=("block.measured", "block.sewn"),
+        kind="measure",
+    )
+
+
+def _count(leaves: int) -> Figure:
+    """How many leaves it has."""
+    return Figure(
+        key="count",
+        label="in the pad",
+        value=f"{leaves} leaves",
+        show="text",
+        how=f"{leaves} leaves, {2 * leaves} pages; bought as it is.",
+        rules=(Rule("chosen by you", "the pad"),),
+        scrap=f"{leaves} leaves",
+    )
+
+
 def _checks(pages: Pad, left: LeftOfPages, estimated: Estimate) -> tuple[Check, ...]:
     """A reading that cannot be of this pad."""
     read, ruler = pages.measured_block_mm, left.brief.ruler
@@ -87,7 +115,8 @@ def _checks(pages: Pad, left: LeftOfPages, estimated: Estimate) -> tuple[Check, 
         Check(
             code="A9",
             level="watch",
-            title=f"The pad measures {ruler.thin(read)}; from its sheets it would be {ruler.between(estimated.low, estimated.high)}.",
+            title=f"The pad measures {ruler.thin(read)}; from its sheets it would be "
+            f"{ruler.between(estimated.low, estimated.high)}.",
             why="One of the two is wrong: the count, the paper's thickness, or the reading.",
             offers=(Offer(label="forget the reading", changes=(("pages.measured_block_mm", None),)),),
         ),

@@ -1,4 +1,5 @@
-"""Leaves in pairs from one sheet: leaf, tab, leaf. The tabs stand side by side on the spine, each held by a cord."""
+"""Leaves in pairs from one sheet: leaf, tab, leaf. The tabs stand side by side on the spine, each held by a
+cord."""
 
 from __future__ import annotations
 
@@ -31,7 +32,12 @@ def build(width: float, height: float) -> Build:
     """One pair, inside up."""
 
     def programme(sizes: Sizes) -> Programme:
-        sheet = piece("pair", CARD, [Span("left leaf", width), Span("tab", sizes["tab"]), Span("right leaf", width)], [Span("", height)])
+        sheet = piece(
+            "pair",
+            CARD,
+            [Span("left leaf", width), Span("tab", sizes["tab"]), Span("right leaf", width)],
+            [Span("", height)],
+        )
         over = FoldOperation("pair", (("right leaf", "tab", 90.0), ("tab", "left leaf", 90.0)))
         return Programme((Add(sheet, "right leaf"),), (FoldGroup("left leaf", (over,)),))
 

@@ -1,4 +1,5 @@
-"""Pocket pages for rings: one strip folded once, its hinge twice over so that both lie in the holes, its front slanted, the offcut a corner pocket."""
+"""Pocket pages for rings: one strip folded once, its hinge twice over so that both lie in the holes, its
+front slanted, the offcut a corner pocket."""
 
 from __future__ import annotations
 
@@ -24,7 +25,8 @@ from pleat.core.trade.folding import SLANT_SHARE
 
 
 class PocketPages(Pocketed):
-    """Pleat 3, pocket pages. ``shrink_mm`` is how much narrower the panel that is folded over is, so that it lies inside the other."""
+    """Pleat 3, pocket pages. ``shrink_mm`` is how much narrower the panel that is folded over is, so that it
+    lies inside the other."""
 
     kind: Literal["pocketpages"] = "pocketpages"
     amount: Annotated[int, NumberRule("how many", 1, 200, whole=True)] = 12
@@ -32,7 +34,10 @@ class PocketPages(Pocketed):
     hinge_mm: Annotated[float, LengthRule("the hinge with the holes", 8, 60)] = 20.0
     shrink_mm: Annotated[float, LengthRule("the inner panel is narrower by", 0, 6)] = 1.0
     slant_mm: Annotated[float, LengthRule("the slant comes down", 0, 400)] | None = None
-    corner: Annotated[Literal["yes", "no"], ChoiceRule("the offcut becomes", (("yes", "a corner pocket"), ("no", "nothing")))] = "yes"
+    corner: Annotated[
+        Literal["yes", "no"],
+        ChoiceRule("the offcut becomes", (("yes", "a corner pocket"), ("no", "nothing"))),
+    ] = "yes"
 
 
 def _slant(record: PocketPages, height: float) -> float:
@@ -40,18 +45,37 @@ def _slant(record: PocketPages, height: float) -> float:
 
 
 def _strip(record: PocketPages, width: float, height: float) -> Piece:
-    """The strip inside up: hinge, front of the page, its back, and the hinge again, mirrored; a tab closes the tail."""
+    """The strip inside up: hinge, front of the page, its back, and the hinge again, mirrored; a tab closes
+    the tail."""
     hinge = min(record.hinge_mm, width / 2)
     page = width - hinge
     less = min(record.shrink_mm, page / 10)
     tab = max(record.tab_mm, 8.0)
-    columns = [Span("hinge", hinge), Span("front", page), Span("back", page - less), Span("back hinge", hinge, "guide")]
+    columns = [
+        Span("hinge", hinge),
+        Span("front", page),
+        Span("back", page - less),
+        Span("back hinge", hinge, "guide"),
+    ]
     columns[1] = Span("front", page, "guide")
     gone = [(name, "tail tab") for name in ("hinge", "back", "back hinge")]
     start, slant = width, _slant(record, height)
-    cuts = [Cut((start, slant), (start + page - less, 0.0), (start, 0.0), frozenset({"back"}))] if slant > 1 else []
+    cuts = (
+        [Cut((start, slant), (start + page - less, 0.0), (start, 0.0), frozenset({"back"}))]
+        if slant > 1
+        else []
+    )
     rows = [Span("", height), Span("tail tab", tab)]
-    return piece("strip", CARD, columns, rows, kept=[("front", "tail tab")], gone=gone, cuts=cuts, glued=("front, tail tab", "back hinge"))
+    return piece(
+        "strip",
+        CARD,
+        columns,
+        rows,
+        kept=[("front", "tail tab")],
+        gone=gone,
+        cuts=cuts,
+        glued=("front, tail tab", "back hinge"),
+    )
 
 
 def build(record: PocketPages, width: float, height: float) -> Build:
@@ -70,11 +94,16 @@ def build(record: PocketPages, width: float, height: float) -> Build:
         if strip.offcuts and record.corner == "yes":
             corner = _corner(strip.offcuts[0])
             wide, high = corner.size_mm
-            # on the outside of the front, in its corner at tail and fore edge; outside up the fore edge lies on the left
+            # on the outside of the front, in its corner at tail and fore edge; outside up the fore edge lies
+            # on the left
             steps += [
                 Add(corner),
                 LayOperation(
-                    ("corner pocket", "body"), ("strip", "front"), (width - wide, height - high), side="B", edges=("tail", "right")
+                    ("corner pocket", "body"),
+                    ("strip", "front"),
+                    (width - wide, height - high),
+                    side="B",
+                    edges=("tail", "right"),
                 ),
             ]
         steps += tucked(insert(record), "insert", ("strip", "front"), (hinge + (width - hinge) / 2, height))
@@ -128,7 +157,10 @@ def compute(record: PocketPages, left: LeftOfPages) -> FoldedBlock:
             last=lambda states: (_stack(count, states),),
             calipers=inserts.calipers(record),
             figures=lambda made: inserts.figures(record, made, ruler),
-            checks=lambda made: (*((warned,) if warned else ()), *inserts.checks(record, made, ruler, height)),
+            checks=lambda made: (
+                *((warned,) if warned else ()),
+                *inserts.checks(record, made, ruler, height),
+            ),
         ),
     )
 

@@ -30,8 +30,8 @@ from pleat.core.trade.pages import FLAP_GAP_MM, LAY_FACTORS, MEASURING_DOUBT_MM
 
 @dataclass(frozen=True)
 class _Nested:
-    """How the folios lie: those of each section with their calipers, the thicknesses at the spine, the pile's folios, leaves, and the
-    calipers that lie in the folds."""
+    """How the folios lie: those of each section with their calipers, the thicknesses at the spine, the pile's
+    folios, leaves, and the calipers that lie in the folds."""
 
     sections: tuple[int, ...]
     calipers: tuple[tuple[Estimate, ...], ...]
@@ -70,9 +70,12 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
     flap = 0.0 if mixed else pages.flap_mm or 0.0
     folds = 1 if mixed else pages.folds
-    flap_folios = 0 if not flap else len(sections) if pages.flap_on == "innermost" else folios
-    shown = figures.figures(pages, left, figures.Nest(sections, thickness, estimated, creep, limit, trim), mixed)
-    found = mixed_checks.find(pages, brief, mixed, creep, takes) if mixed else checks.find(pages, left, sections, limit, trim)
+    flap_folios = _flap_folios(pages, flap, len(sections), folios)
+    nest = figures.Nest(sections, thickness, estimated, creep, limit, trim)
+    shown = figures.figures(pages, left, nest, mixed)
+    found = checks.find(pages, left, sections, limit, trim)
+    if mixed:
+        found = mixed_checks.find(pages, brief, mixed, creep, takes)
     parts = tuple(cut.part for cut in cuts) if mixed else _parts(brief, pages, folios, trim, flap_folios)
     block = SectionsBlock(
         key_figure=shown[0],
@@ -81,9 +84,7 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
         offers=() if mixed else choices.find(pages, left, sections, limit, trim),
         parts=parts,
         unit="section",
-        units=tuple(
-            Unit(total(nest) if mixed else nest[0].times(count), count) for nest, count in zip(nested.nests, sections, strict=True)
-        ),
+        units=_units(nested, bool(mixed)),
         leaves=nested.leaves,
         tucked=min(brief.made_of.cover.tucked, nested.leaves),
         leaf_width_mm=brief.leaf_width_mm,
@@ -110,11 +111,33 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
         flap_folios=flap_folios,
         flap_panels=pages.flap_panels,
         flap_on=pages.flap_on,
-        numbered=() if pages.numbered == "no" else _numbered_pile(leaves_of_pile(mixed)) if mixed else _numbered(sections, folds),
+        numbered=_numbers(pages, mixed, sections, folds),
         pile_takes=takes,
         flap_room_mm=0.0 if mixed or folds > 1 or flap else _flap_room(brief, paper, parts[0]),
     )
     return _finished(block, brief)
+
+
+def _flap_folios(pages: Sections, flap_mm: float, sections: int, folios: int) -> int:
+    """How many folios have a fold-out."""
+    if not flap_mm:
+        return 0
+    return sections if pages.flap_on == "innermost" else folios
+
+
+def _units(nested: _Nested, mixed: bool) -> tuple[Unit, ...]:
+    """The sections, each as thick as its papers."""
+    each = zip(nested.nests, nested.sections, strict=True)
+    return tuple(Unit(total(nest) if mixed else nest[0].times(count), count) for nest, count in each)
+
+
+def _numbers(
+    pages: Sections, mixed: tuple[tuple[MixedFolio, ...], ...], sections: tuple[int, ...], folds: int
+) -> tuple[NumberedSheet, ...]:
+    """The sheets with their page numbers, where those are wanted."""
+    if pages.numbered == "no":
+        return ()
+    return _numbered_pile(leaves_of_pile(mixed)) if mixed else _numbered(sections, folds)
 
 
 def _finished(block: SectionsBlock, brief: BriefResult) -> SectionsBlock:
@@ -125,7 +148,9 @@ def _finished(block: SectionsBlock, brief: BriefResult) -> SectionsBlock:
     return replace(
         block,
         stands_out_mm=None if level else block.creep,
-        level=(Offer(label="trim the fore edge level", changes=(("pages.creep", "trim"),)),) if may_trim else (),
+        level=(Offer(label="trim the fore edge level", changes=(("pages.creep", "trim"),)),)
+        if may_trim
+        else (),
         steps=steps.of(block, brief),
     )
 
@@ -147,14 +172,20 @@ def _thickness(pages: Sections, left: LeftOfPages, nested: _Nested) -> tuple[Est
     if reading is None:
         return estimated, estimated
     doubt = min(MEASURING_DOUBT_MM, reading)
-    return estimated, Estimate.ranged(reading - doubt, reading, reading + doubt, "your reading of the pressed section")
+    return estimated, Estimate.ranged(
+        reading - doubt, reading, reading + doubt, "your reading of the pressed section"
+    )
 
 
 def _limit(left: LeftOfPages, nested: _Nested) -> FoldLimit:
     """How many folios of this thickness nest well."""
     mean = sum(one.likely for section in nested.calipers for one in section) / sum(nested.sections)
     kind, ruler = left.paper.leaf.kind, left.brief.ruler
-    return fold_limit(mean, ruler=ruler) if nested.mixed else fold_limit(mean, MOST_BY_GUIDE[kind], GUIDES[kind], ruler)
+    return (
+        fold_limit(mean, ruler=ruler)
+        if nested.mixed
+        else fold_limit(mean, MOST_BY_GUIDE[kind], GUIDES[kind], ruler)
+    )
 
 
 def _far_off(pages: Sections, brief: BriefResult, estimated: Estimate, sections: int) -> tuple[Check, ...]:
@@ -173,17 +204,27 @@ def _far_off(pages: Sections, brief: BriefResult, estimated: Estimate, sections:
         Check(
             code="measured",
             level="watch",
-            title=f"You measured {ruler.thin(reading)}; the paper makes it {ruler.between(estimated.low, estimated.high)}.",
-            why=f"The spine follows your reading. Measure the pressed block again, and count its leaves.{perhaps}",
+            title=f"You measured {ruler.thin(reading)}; the paper makes it "
+            f"{ruler.between(estimated.low, estimated.high)}.",
+            why="The spine follows your reading. Measure the pressed block again, and count its "
+            f"leaves.{perhaps}",
             offers=(Offer(label="go by the estimate", changes=(("pages.measured_block_mm", None),)),),
         ),
     )
 
 
 def _flap_room(brief: BriefResult, paper: PaperResult, part: Part) -> float:
-    """The longest fold-out, on the ruler, that the sheet has room for beside two leaves without turning the grain; 0 for none."""
+    """The longest fold-out, on the ruler, that the sheet has room for beside two leaves without turning the
+    grain; 0 for none."""
     sheet = paper.leaf
-    now, other = both_ways(part.width_mm, part.height_mm, sheet.sheet_width_mm, sheet.sheet_height_mm, sheet.grain, sheet.upright_only)
+    now, other = both_ways(
+        part.width_mm,
+        part.height_mm,
+        sheet.sheet_width_mm,
+        sheet.sheet_height_mm,
+        sheet.grain,
+        sheet.upright_only,
+    )
     rooms = [0.0]
     for way in (now, other):
         if way.count and way.with_grain == now.with_grain:
@@ -193,7 +234,8 @@ def _flap_room(brief: BriefResult, paper: PaperResult, part: Part) -> float:
 
 
 def _narrower(pages: Sections, brief: BriefResult, nested: _Nested) -> tuple[tuple[float, ...], ...]:
-    """By how much each leaf is cut narrower for the creep; a leaf of a pile that ends before the edge anyhow is left alone."""
+    """By how much each leaf is cut narrower for the creep; a leaf of a pile that ends before the edge anyhow
+    is left alone."""
     mixed, calipers = nested.mixed, nested.calipers
     if pages.creep != "narrow" or (pages.folds > 1 and not mixed):
         return ()
@@ -202,7 +244,12 @@ def _narrower(pages: Sections, brief: BriefResult, nested: _Nested) -> tuple[tup
     found = []
     for section in mixed:
         off = shorter_by([one.caliper.likely if one.in_fold else 0.0 for one in section])
-        found.append(tuple(max(0.0, one.least_width_mm - (brief.leaf_width_mm - less)) for one, less in zip(section, off, strict=True)))
+        found.append(
+            tuple(
+                max(0.0, one.least_width_mm - (brief.leaf_width_mm - less))
+                for one, less in zip(section, off, strict=True)
+            )
+        )
     return tuple(found)
 
 
@@ -221,22 +268,36 @@ def _numbered_pile(leaves: tuple[Leaf, ...]) -> tuple[NumberedSheet, ...]:
     firsts = {(one.section, one.place): one for one in leaves if not one.second}
     seconds = {(one.section, one.place): one.page for one in leaves if one.second}
     return tuple(
-        numbered_folio(section + 1, place + 1, one.folio.name if one.folio else "", one.page, seconds.get((section, place)))
+        numbered_folio(
+            section + 1,
+            place + 1,
+            one.folio.name if one.folio else "",
+            one.page,
+            seconds.get((section, place)),
+        )
         for (section, place), one in firsts.items()
     )
 
 
-def _parts(brief: BriefResult, pages: Sections, folios: int, trim: float, flap_folios: int) -> tuple[Part, ...]:
+def _parts(
+    brief: BriefResult, pages: Sections, folios: int, trim: float, flap_folios: int
+) -> tuple[Part, ...]:
     """The pieces that are folded. Size and grain of those without a fold-out were told here."""
-    sheet, flap = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim), pages.flap_mm or 0.0
-    folds = (*(Fold(at, "valley") for at in sheet.across_mm), *(Fold(at, "valley", "level") for at in sheet.down_mm))
+    sheet, flap = (
+        open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim),
+        pages.flap_mm or 0.0,
+    )
+    folds = (
+        *(Fold(at, "valley") for at in sheet.across_mm),
+        *(Fold(at, "valley", "level") for at in sheet.down_mm),
+    )
     piece = Part(
-        "folio",
-        "folio" if pages.folds == 1 else f"sheet, {WORDS[pages.folds]}",
-        sheet.width_mm,
-        sheet.height_mm,
-        (folios - flap_folios) // folios_a_sheet(pages.folds) * brief.quantity,
-        "leaf",
+        key="folio",
+        name="folio" if pages.folds == 1 else f"sheet, {WORDS[pages.folds]}",
+        width_mm=sheet.width_mm,
+        height_mm=sheet.height_mm,
+        count=(folios - flap_folios) // folios_a_sheet(pages.folds) * brief.quantity,
+        stock="leaf",
         folds=folds,
         needs=TRIED,
         told=frozenset({"B7"} if flap else {"B1", "B7"}),
@@ -244,7 +305,10 @@ def _parts(brief: BriefResult, pages: Sections, folios: int, trim: float, flap_f
     )
     if pages.folds > 1 or not flap_folios:
         return (replace(piece, count=folios // folios_a_sheet(pages.folds) * brief.quantity),)
-    zigzag = (Fold(sheet.width_mm + flap * panel, "mountain" if panel % 2 else "valley") for panel in range(pages.flap_panels))
+    zigzag = (
+        Fold(sheet.width_mm + flap * panel, "mountain" if panel % 2 else "valley")
+        for panel in range(pages.flap_panels)
+    )
     with_flap = replace(
         piece,
         key="flap_folio",
