@@ -1,4 +1,5 @@
-"""Two tiny kinds of book, registered for a test and taken away again."""
+"""Three tiny kinds, registered for a test and taken away again: two of a binding, and the cover that the how-to
+makes."""
 
 from __future__ import annotations
 
@@ -9,7 +10,8 @@ import pytest
 from pleat.core.document import labels
 from pleat.core.document.book import Book
 from pleat.core.pleats.binding.kinds import BINDINGS
-from tests.kinds import onering, stapled
+from pleat.core.pleats.cover.kinds import COVERS
+from tests.kinds import howto, onering, stapled
 
 
 def _again() -> None:
@@ -20,9 +22,10 @@ def _again() -> None:
 
 @pytest.fixture(scope="module")
 def tiny_kinds() -> Iterator[None]:
-    before = BINDINGS.members
+    before, covers = BINDINGS.members, COVERS.members
     BINDINGS.members = (*BINDINGS.members, stapled.KIND, onering.KIND)
+    COVERS.members = (*covers, howto.module().KIND)
     _again()
     yield
-    BINDINGS.members = before
+    BINDINGS.members, COVERS.members = before, covers
     _again()

@@ -37,6 +37,7 @@ from pleat.printing.sheets import print_sheets
 from pleat.services import books as service
 from pleat.store.database import transaction
 from pleat.web.forms import entries
+from tests.kinds import howto
 from tests.process import pdf_of
 from tests.profiles import LONG, examples, some
 from tests.strategies import books
@@ -85,6 +86,7 @@ GIVEN_BY_NOBODY = {
 """States that only some books have: without a step that gives them they are met."""
 
 
+BOOKS |= howto.contract()
 BOOKS |= {f"recipe: {one.title}": one.begun_on(RULERS["mm"]) for one in RECIPES}
 TURN = {kind: number for number, kind in enumerate(BOOKS)}
 """What the quick run does by turns."""

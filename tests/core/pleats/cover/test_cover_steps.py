@@ -95,8 +95,8 @@ def test_every_fastener_is_taken_from_stock_and_has_both_halves(fastener):
 
 
 def test_an_elastic_is_cut_shorter_than_its_way():
-    """Common practice: 85 to 90 % of the way, and the knots. A board of 216 in a book 20 thick: 0.875 x (216 +
-    40 + 30) + 60."""
+    """Common practice: 85 to 90 % of the way, and the knots. A board of 216 in a book 20 thick:
+    0.875 x (216 + 40 + 30) + 60."""
     (elastic, eyelets) = fasteners.pieces("elastic", 216, 20, 150, 3)
     assert elastic.length_mm == pytest.approx(0.875 * 286 + 60)
     assert (elastic.count, eyelets.count) == (3, 6)
