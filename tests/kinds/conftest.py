@@ -1,5 +1,4 @@
-"""Three tiny kinds, registered for a test and taken away again: two of a binding, and the cover that the how-to
-makes."""
+"""Three tiny kinds, registered for a test and taken away again: two of a binding, and the cover of the how-to."""
 
 from __future__ import annotations
 

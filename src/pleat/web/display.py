@@ -3,6 +3,7 @@ spots."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import UTC, datetime
 from functools import lru_cache, partial
 from typing import Any, Final
@@ -69,21 +70,22 @@ def _fractions(escaped: str) -> Markup:
     )
 
 
+SHOWN: Final[dict[str, Callable[[Ruler, float], str]]] = {
+    "length": Ruler.show,
+    "thin": Ruler.thin,
+    "fine": Ruler.fine,
+}
+"""How a length is set, by the figure's own way."""
+
+
 def figure_value(figure: Figure, ruler: Ruler) -> str:
     """The likely value in the figure's own way of being shown, with its unit."""
     value = figure.value.likely if isinstance(figure.value, Estimate) else figure.value
-    match figure.show:
-        case "length":
-            return ruler.show(float(value))  # type: ignore[arg-type]
-        case "thin":
-            return ruler.thin(float(value))  # type: ignore[arg-type]
-        case "fine":
-            return ruler.fine(float(value))  # type: ignore[arg-type]
-        case "size":
-            return ruler.size(*value)  # type: ignore[misc]
-        case "count":
-            return f"{value} {figure.unit}".strip()
-    return str(value)
+    if isinstance(value, tuple):
+        return ruler.size(*value)
+    if isinstance(value, float | int) and figure.show in SHOWN:
+        return SHOWN[figure.show](ruler, float(value))
+    return f"{value} {figure.unit}".strip() if figure.show == "count" else str(value)
 
 
 def figure_range(figure: Figure, ruler: Ruler) -> str:

@@ -7,7 +7,8 @@ import json
 from collections.abc import Mapping, Sequence
 from typing import Any, Final
 
-from flask import Blueprint, Response, abort, redirect, render_template, request, url_for
+from flask import Blueprint, abort, redirect, render_template, request, url_for
+from flask.typing import ResponseReturnValue
 
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.closing import blocked
@@ -50,13 +51,13 @@ def made_of(plan: Plan, of: str = "") -> tuple[str, Made] | None:
 
 
 @pages.get("")
-def show(book_id: int) -> str | Response:
+def show(book_id: int) -> ResponseReturnValue:
     """The structure, to be opened and shut."""
     with reading() as session:
         opened = books.open_book(session, book_id)
     found = made_of(opened.plan, asked.word(request.args, "of", 20))
     if found is None or not found[1].programme.closing:
-        return redirect(url_for("workspace.show", book_id=book_id))  # type: ignore[return-value]
+        return redirect(url_for("workspace.show", book_id=book_id))
     pleat, made = found
     worked, look = made.worked, look_of(opened.plan)
     return render_template(

@@ -6,7 +6,8 @@ from __future__ import annotations
 import json
 from typing import Any, Final
 
-from flask import Blueprint, Response, redirect, render_template, request, url_for
+from flask import Blueprint, redirect, render_template, request, url_for
+from flask.typing import ResponseReturnValue
 
 from pleat.core.base.units import Ruler
 from pleat.core.engines.holes.turning import Frame, frames
@@ -25,13 +26,13 @@ PARTS: Final = {"half": "half of the pages", "one": "the front cover alone", "mo
 
 
 @pages.get("")
-def page(book_id: int) -> str | Response:
+def page(book_id: int) -> ResponseReturnValue:
     """The book from its end; ``part`` says how much of it is turned."""
     with reading() as session:
         opened = books.open_book(session, book_id)
     result, ruler = opened.plan.binding, opened.plan.brief.ruler
     if not isinstance(result, PunchedResult) or result.cross is None or not result.cross.ring.passes:
-        return redirect(url_for("workspace.show", book_id=book_id, open="binding"))  # type: ignore[return-value]
+        return redirect(url_for("workspace.show", book_id=book_id, open="binding"))
     part = request.args.get("part", "half")
     part = part if part in PARTS else "half"
     cross = result.cross

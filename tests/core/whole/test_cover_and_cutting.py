@@ -155,8 +155,8 @@ def test_steps_that_wait_for_each_other_are_refused():
     with pytest.raises(CycleError):
         in_order(
             (
-                Step(key="a", title="A", detail="", needs=("b",), gives=("a",)),
-                Step(key="b", title="B", detail="", needs=("a",), gives=("b",)),
+                Step(key="a", title="A", detail="", needs=("cover.on",), gives=("cover.cut",)),
+                Step(key="b", title="B", detail="", needs=("cover.cut",), gives=("cover.on",)),
             )
         )
     with pytest.raises(ValueError, match="neither"):

@@ -154,7 +154,7 @@ class Registry(Generic[K]):
         """The member of a record and the record; for one that nobody knows the first, with nothing
         decided."""
         found = self.find(record.kind)
-        return (found, record) if found else (self.members[0], self.members[0].record())  # type: ignore[call-arg]
+        return (found, record) if found else (self.members[0], self.members[0].record.model_validate({}))
 
 
 @dataclass(frozen=True)

@@ -9,6 +9,7 @@ from typing import Final, Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.slips import LEVELS, Level, SlipCode
+from pleat.core.base.states import WorkTag, only_known
 from pleat.core.base.yields import Lies
 from pleat.core.trade.number import Origin
 from pleat.core.trade.rules import origin_of
@@ -243,7 +244,7 @@ class Step:
     tools: tuple[str, ...] = ()
     needs: tuple[str, ...] = ()
     gives: tuple[str, ...] = ()
-    tags: frozenset[str] = frozenset()
+    tags: frozenset[WorkTag] = frozenset()
     wait_minutes: int = 0
     cautions: tuple[str, ...] = ()
     signature: str = ""
@@ -260,6 +261,10 @@ class Step:
     fixes: tuple[str, ...] = ()
     uses: tuple[str, ...] = ()
     closes: tuple[str, ...] = ()
+
+    def __post_init__(self) -> None:
+        for states in (self.needs, self.gives, self.uses, self.closes):
+            only_known(states)
 
     @property
     def waits(self) -> tuple[int, int]:

@@ -148,7 +148,7 @@ def _pocket(
     left, top, right, bottom = bounds(shadow)
     across = mouth in ("head", "tail")
     wide, deep = (right - left, bottom - top) if across else (bottom - top, right - left)
-    beside = ("left", "right") if across else ("head", "tail")
+    beside: tuple[Where, Where] = ("left", "right") if across else ("head", "tail")
     floor: dict[Where, Where] = {"head": "tail", "tail": "head", "left": "right", "right": "left"}
     lost = held.get(floor[mouth], 0.0)
     # how far the mouth's edge runs down: corners of the outline away from its floor, without those of the
@@ -156,7 +156,7 @@ def _pocket(
     axis, end = (1, bottom if mouth == "head" else top) if across else (0, right if mouth == "left" else left)
     heights = sorted(abs(point[axis] - end) for point in shadow if abs(point[axis] - end) > 1e-6)
     shallow = heights[0] if heights else deep
-    throat = wide - sum(held.get(one, 0.0) for one in beside)  # type: ignore[call-overload]
+    throat = wide - sum(held.get(one, 0.0) for one in beside)
     return FoldedPocket(*pair, tuple(held), mouth, throat, deep - lost, max(shallow - lost, 0.0))
 
 

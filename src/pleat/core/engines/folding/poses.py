@@ -9,12 +9,17 @@ from typing import Final, NamedTuple
 from pleat.core.engines.folding.convex import Point, Polygon
 
 Vector = tuple[float, float, float]
-_EXACT: Final = {0: (1.0, 0.0), 90: (0.0, 1.0), 180: (-1.0, 0.0), 270: (0.0, -1.0)}
+_EXACT: Final[dict[float, tuple[float, float]]] = {
+    0: (1.0, 0.0),
+    90: (0.0, 1.0),
+    180: (-1.0, 0.0),
+    270: (0.0, -1.0),
+}
 
 
 def cos_sin(degrees: float) -> tuple[float, float]:
     """Cosine and sine, with no error at multiples of 90."""
-    found = _EXACT.get(degrees % 360)  # type: ignore[call-overload]
+    found = _EXACT.get(degrees % 360)
     return found or (math.cos(math.radians(degrees)), math.sin(math.radians(degrees)))
 
 

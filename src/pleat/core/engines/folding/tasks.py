@@ -42,9 +42,10 @@ def tasks(programme: Programme) -> tuple[Task, ...]:
     last: dict[str, list[int]] = {}
     for sheet in programme.pieces:
         last[sheet.name] = []
-        for kind, needed in (("shape", shaped(sheet)), ("score", scored(sheet))):
+        kinds: dict[TaskKind, bool] = {"shape": bool(shaped(sheet)), "score": bool(scored(sheet))}
+        for kind, needed in kinds.items():
             if needed:
-                found.append(Task(kind, (sheet.name,), after=tuple(last[sheet.name])))  # type: ignore[arg-type]
+                found.append(Task(kind, (sheet.name,), after=tuple(last[sheet.name])))
                 last[sheet.name] = [len(found) - 1]
     for number, one in enumerate(programme.build):
         if isinstance(one, Add):

@@ -123,4 +123,4 @@ def _heights(worked: FoldResult, state: State) -> dict[Key, float]:
 
 def _lift(parent: Pose, by: float) -> Vector:
     """A shift straight up, in the parent's own axes."""
-    return tuple(round(axis[2] * by, 3) for axis in (parent.x, parent.y, parent.z))  # type: ignore[return-value]
+    return (round(parent.x[2] * by, 3), round(parent.y[2] * by, 3), round(parent.z[2] * by, 3))

@@ -40,8 +40,8 @@ def waits_for(steps: Sequence[Step]) -> Mapping[str, tuple[str, ...]]:
     already.
 
     >>> fold = Step(key="fold", title="", detail="")
-    >>> sew = Step(key="sew", title="", detail="", needs=("folded",))
-    >>> waits_for([fold, sew, Step(key="try", title="", detail="", gives=("folded",))])["sew"]
+    >>> sew = Step(key="sew", title="", detail="", needs=("leaf.folded",))
+    >>> waits_for([fold, sew, Step(key="try", title="", detail="", gives=("leaf.folded",))])["sew"]
     ('try',)
     """
     return ordered(steps).waits
@@ -50,8 +50,8 @@ def waits_for(steps: Sequence[Step]) -> Mapping[str, tuple[str, ...]]:
 def in_order(steps: Sequence[Step]) -> tuple[Step, ...]:
     """The steps so that each comes after all it waits for, otherwise as given.
 
-    >>> sew = Step(key="sew", title="", detail="", needs=("folded",))
-    >>> [step.key for step in in_order([sew, Step(key="fold", title="", detail="", gives=("folded",))])]
+    >>> sew = Step(key="sew", title="", detail="", needs=("leaf.folded",))
+    >>> [step.key for step in in_order([sew, Step(key="fold", title="", detail="", gives=("leaf.folded",))])]
     ['fold', 'sew']
     """
     return tuple(steps[place] for place in ordered(steps).places)

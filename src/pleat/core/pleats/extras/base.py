@@ -13,6 +13,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, Record, Word
 from pleat.core.base.kinds import Kind, Member
 from pleat.core.base.plan import Check, Count, Figure
+from pleat.core.base.states import WorkTag
 from pleat.core.engines.folding.convex import Point
 from pleat.core.engines.folding.programme import Where
 from pleat.core.engines.folding.sheet import Piece
@@ -125,7 +126,7 @@ class WorkWords:
     fill: str = ""
     flat: str = ""
     cautions: tuple[str, ...] = ()
-    tags: frozenset[str] = frozenset()
+    tags: frozenset[WorkTag] = frozenset()
     wait_minutes: int = 30
 
 

@@ -38,7 +38,7 @@ class MixedFolio:
     words: frozenset[str]
     swatch: str
     sides: int
-    toughness: str
+    toughness: Literal["weak", "usual", "tough"]
     window: tuple[float, float, float, float] | None
     window_cut: bool
     pinned: bool
@@ -64,12 +64,11 @@ class MixedFolio:
     """The same sheet as arranging sees it."""
 
     def __post_init__(self) -> None:
-        toughness: Literal["weak", "usual", "tough"] = self.toughness  # type: ignore[assignment]
         seen = PileFolio(
             self.id,
             self.caliper.likely,
             self.leaf_height_mm,
-            toughness,
+            self.toughness,
             self.words,
             self.window is not None,
             self.at_fold,

@@ -172,9 +172,12 @@ def build(count: int, cut: StripCutting, tab: float, width: float, height: float
 def glued(count: int, cut: StripCutting, ends: tuple[End, ...]) -> frozenset[tuple[Key, Side]]:
     """The outer faces of the end panels that are glued into the cover: of the first its back, of the last the
     side it was folded to."""
-    first = (("strip 1", "panel 1"), "B")
-    last = ((f"strip {cut.strips}", f"panel {count}"), "A" if count % 2 else "B")
-    return frozenset(face for end, face in (("first", first), ("last", last)) if end in ends)  # type: ignore[misc]
+    outer: Side = "A" if count % 2 else "B"
+    faces: dict[End, tuple[Key, Side]] = {
+        "first": (("strip 1", "panel 1"), "B"),
+        "last": ((f"strip {cut.strips}", f"panel {count}"), outer),
+    }
+    return frozenset(face for end, face in faces.items() if end in ends)
 
 
 def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
