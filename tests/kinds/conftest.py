@@ -1,4 +1,5 @@
-"""Three tiny kinds, registered for a test and taken away again: two of a binding, and the cover of the how-to."""
+"""Three tiny kinds, registered for a test and taken away again: two of a binding, and the cover of the
+how-to."""
 
 from __future__ import annotations
 

@@ -6,6 +6,7 @@ from flask import Blueprint, Response, flash, redirect, render_template, request
 from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.base.words import by_count
 from pleat.core.document import editing
 from pleat.core.document.bookfile import LARGEST_FILE
 from pleat.services import books, library
@@ -63,7 +64,7 @@ def take_in() -> AnyResponse | tuple[str, int]:
     if lost:
         names = ", ".join(lost[:4]) + (" and others" if len(lost) > 4 else "")
         flash(
-            f"{names} {'is' if len(lost) == 1 else 'are'} not among your materials: the book keeps what it "
+            f"{names} {by_count(len(lost), 'is', 'are')} not among your materials: the book keeps what it "
             "knows, and counts nothing there. Pick yours under Paper."
         )
     return redirect(url_for("workspace.show", book_id=book_id), 303)
@@ -127,9 +128,9 @@ def empty_bin() -> AnyResponse:
     with writing() as session:
         count, left = store.empty_bin(session, shown), len(store.binned(session))
     since = (
-        f" {left} {'was' if left == 1 else 'were'} put here since, and {'stays' if left == 1 else 'stay'}."
+        f" {left} {by_count(left, 'was', 'were')} put here since, and {by_count(left, 'stays', 'stay')}."
         if left
         else ""
     )
-    flash(f"{count} {'book is' if count == 1 else 'books are'} gone for good.{since}")
+    flash(f"{count} {by_count(count, 'book is', 'books are')} gone for good.{since}")
     return redirect(url_for("library.bin_"), 303)

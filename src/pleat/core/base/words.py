@@ -15,6 +15,15 @@ def many(count: int, one: str, more: str = "") -> str:
     return f"{count} {one if count == 1 else more or one + 's'}"
 
 
+def by_count(count: float, one: str, more: str) -> str:
+    """The word that goes with a count, without it.
+
+    >>> by_count(1, "is", "are"), by_count(2, "is", "are")
+    ('is', 'are')
+    """
+    return one if count == 1 else more
+
+
 def joined(things: Iterable[object]) -> str:
     """Things as a sentence lists them; numbers without needless digits.
 

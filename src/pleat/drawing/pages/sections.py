@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from pleat.core.base.units import Ruler
+from pleat.core.base.words import by_count
 from pleat.core.pleats.binding.checks import holding
 from pleat.core.pleats.pages.folding import COLUMNS_ROWS
 from pleat.core.pleats.pages.imposition import NumberedSheet
@@ -107,7 +108,7 @@ def folio_flat(result: SectionsBlock, ruler: Ruler) -> Drawing:
     if result.folds >= 2:
         shapes += [
             Line(0, height / 2, width, height / 2, "valley"),
-            Label(width, height / 2, f"{'1st' if order == 1 else '2nd'}", "quiet", "start", (4, 5)),
+            Label(width, height / 2, f"{by_count(order, '1st', '2nd')}", "quiet", "start", (4, 5)),
         ]
         order += 1
     names = {1: "", 2: "2nd", 3: "3rd"}

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from pleat.core.base.plan import Check, Figure, Offer, PleatResult, Rule, Step, shortened
-from pleat.core.base.words import lasting
+from pleat.core.base.words import by_count, lasting
 from pleat.core.pleats.bench.order import in_order, waits_for
 from pleat.core.pleats.bench.record import Bench
 from pleat.core.pleats.cutting.compute import CuttingResult
@@ -220,7 +220,7 @@ def _out_of_order(
     return Check(
         code="order",
         level="note",
-        title=f"“{steps[late].title}” is ticked, and {listed} {'is' if len(unnamed) == 1 else 'are'} not.",
+        title=f"“{steps[late].title}” is ticked, and {listed} {by_count(len(unnamed), 'is', 'are')} not.",
         why="It comes after that. If you did it and only did not tick it, tick it now; else something may be "
         "missing.",
         offers=(

@@ -11,7 +11,7 @@ from pydantic import ValidationError
 from pleat.core.base.kinds import TAG
 from pleat.core.base.plan import Changes, Check, Offer
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.engines.sewing.faults import Fault
 from pleat.core.pleats.binding.figures import Sewn
 from pleat.core.pleats.binding.record import Thread, Threaded
@@ -122,7 +122,7 @@ def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Chec
     return Check(
         code="C2",
         level="stop" if none else "watch",
-        title=f"{len(loose)} {'sheet is' if len(loose) == 1 else 'sheets are'} held by fewer than two holes: "
+        title=f"{len(loose)} {by_count(len(loose), 'sheet is', 'sheets are')} held by fewer than two holes: "
         f"{loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} "
         f"high{' and others' if len(loose) > 1 else ''}.",
         why=f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, "

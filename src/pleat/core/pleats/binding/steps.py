@@ -8,7 +8,7 @@ from typing import Final
 from pleat.core.base.cautions import AWL, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.engines.sewing.moves import SIDES
 from pleat.core.engines.sewing.words import told_of
 from pleat.core.pleats.binding.figures import Sewn
@@ -156,7 +156,7 @@ def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
     return Step(
         key="pierce",
         title=f"Pierce {many(len(sewn.positions_mm), 'hole')} through "
-        f"{'section' if sections == 1 else 'each section'}{' and cover' if covered else ''}",
+        f"{by_count(sections, 'section', 'each section')}{' and cover' if covered else ''}",
         detail=f"{'' if sections == 1 or not covered else rows}{how}",
         tools=("awl", "station strip", "trough or thick pad"),
         needs=("stations.marked", "block.clipped", "cover.on"),

@@ -8,7 +8,7 @@ from collections.abc import Mapping, Sequence
 from pleat.core.base.errors import LengthError
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import MM_PER_INCH, RULERS, Ruler, parse_length
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.materials.sizes import size_name, two_sides
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.brief.compute import BriefResult
@@ -153,7 +153,7 @@ def _miscounted(cut: StockCut, cutting: Cutting) -> Check | None:
         level="stop" if counted > best.count else "watch",
         title=f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
         why=f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} "
-        f"then {'takes' if cut.part.count == 1 else 'take'} {many(cut.sheets or 0, 'sheet')}.",
+        f"then {by_count(cut.part.count, 'takes', 'take')} {many(cut.sheets or 0, 'sheet')}.",
         offers=(
             Offer(
                 label=f"{best.count} × {cut.part.name} a sheet",

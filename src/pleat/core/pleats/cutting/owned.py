@@ -8,7 +8,7 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import joined, many
+from pleat.core.base.words import by_count, joined, many
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.paper.stocks import Stock
 
@@ -56,9 +56,9 @@ def _owned(stock: Stock, needed: int) -> Check | None:
     return Check(
         code="owned",
         level="stop",
-        title=f"{many(needed, 'sheet')} of {stock.name} {'is' if needed == 1 else 'are'} needed, you own "
+        title=f"{many(needed, 'sheet')} of {stock.name} {by_count(needed, 'is', 'are')} needed, you own "
         f"{stock.owned}.",
-        why=f"{missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first one.",
+        why=f"{missing} {by_count(missing, 'is', 'are')} missing. Count before you cut the first one.",
         offers=() if stock.in_materials else (mine,),
         no_fix=COUNT_ON_SHELF if stock.in_materials else "",
     )
@@ -75,7 +75,7 @@ def _shared(own: Sequence[Stock], needed: int, takes: Mapping[str, int]) -> Chec
         code="owned",
         level="stop",
         title=f"{many(needed, 'sheet')} of {first.name} are needed, you own {first.owned}.",
-        why=f"{split}: {missing} {'is' if missing == 1 else 'are'} missing. Count before you cut the first "
+        why=f"{split}: {missing} {by_count(missing, 'is', 'are')} missing. Count before you cut the first "
         "one.",
         no_fix=f"{COUNT_ON_SHELF} Or take another paper for one of them.",
     )
@@ -124,7 +124,7 @@ def _offcut(stock: Stock, needed: int, cuts: Sequence[StockCut]) -> Check | None
         level="stop",
         title=f"The offcuts of {stock.name} give {gives} of {wanted} pieces; the others would have to come "
         "from another paper.",
-        why=f"{needed} offcuts are needed, {owned} {'is' if owned == 1 else 'are'} there. Pieces that belong "
+        why=f"{needed} offcuts are needed, {owned} {by_count(owned, 'is', 'are')} there. Pieces that belong "
         "together then differ in colour, thickness or grain. Take all of them from one sheet before you "
         "cut the first.",
         offers=()

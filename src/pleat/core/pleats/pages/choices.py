@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final, Literal
 
 from pleat.core.base.plan import Offer
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.pages.block import LeftOfPages
@@ -46,8 +46,8 @@ def _sections(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], lim
         chosen = one.sections == len(sections)
         sheets = one.folios // by
         label = (
-            f"{one.sections} {'section' if one.sections == 1 else 'sections'} of {sheets} "
-            f"{'sheet' if sheets == 1 else 'sheets'}"
+            f"{one.sections} {by_count(one.sections, 'section', 'sections')} of {sheets} "
+            f"{by_count(sheets, 'sheet', 'sheets')}"
         )
         facts = (
             f"{one.pages} pages",

@@ -8,7 +8,7 @@ from typing import Final, Literal
 
 from pleat.core.base.errors import LengthError
 from pleat.core.base.units import tidy
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.pleats.pages.folding import WORDS, folios_a_sheet
 
 CountUnit = Literal["pages", "leaves", "folios", "unsaid"]
@@ -62,7 +62,7 @@ def count_words(folios: int, folds: int = 1, leaves: int | None = None) -> str:
     if leaves is not None and leaves != 2 * folios:
         single = 2 * folios - leaves
         which = (
-            f", {single} of them {'a single leaf' if single == 1 else 'single leaves'}"
+            f", {single} of them {by_count(single, 'a single leaf', 'single leaves')}"
             if folios > 1
             else ", a single leaf"
         )

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.base.units import Ruler
+from pleat.core.base.words import by_count
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.pages.arrange import WEIGHTS, WORDS, told
 from pleat.core.pleats.pages.block import LeftOfPages
@@ -290,7 +291,7 @@ def _sheets_each(sections: tuple[int, ...], folds: int) -> str:
     """``10 sheets``, or how many lie in each section: ``sheets 4 + 5 + 4``."""
     counts = [folios // folios_a_sheet(folds) for folios in sections]
     return (
-        f"{counts[0]} {'sheet' if counts[0] == 1 else 'sheets'}"
+        f"{counts[0]} {by_count(counts[0], 'sheet', 'sheets')}"
         if len(counts) == 1
         else f"sheets {' + '.join(str(one) for one in counts)}"
     )

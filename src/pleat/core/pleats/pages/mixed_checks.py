@@ -14,7 +14,7 @@ from typing import Final
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import many, merged
+from pleat.core.base.words import by_count, many, merged
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.pages import flap_checks
 from pleat.core.pleats.pages.arrange import alike
@@ -165,7 +165,7 @@ def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     return Check(
         code="C3_alike",
         level="note",
-        title=f"{len(same)} {'pair' if len(same) == 1 else 'pairs'} of similar papers lie side by side: "
+        title=f"{len(same)} {by_count(len(same), 'pair', 'pairs')} of similar papers lie side by side: "
         f"{listed}{' …' if len(same) > NAMED else ''}.",
         why="They read as one; kept apart, each shows. Where the pile is mostly of one paper, it cannot be "
         "helped.",
@@ -185,7 +185,7 @@ def _pairs(pages: Sections, sections: tuple[tuple[MixedFolio, ...], ...]) -> Che
     return Check(
         code="C7",
         level="watch",
-        title=f"{len(apart)} {'opening does' if len(apart) == 1 else 'openings do'} not match: {names[a]} "
+        title=f"{len(apart)} {by_count(len(apart), 'opening does', 'openings do')} not match: {names[a]} "
         f"and {names[b]} were to face each other.",
         why="Something has been moved between them since. Arranging brings them together again.",
         offers=(Offer(label="they need not meet", changes=(("pages.pairs", kept),)),),
@@ -207,7 +207,7 @@ def _odd(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, 
     return Check(
         code="C5",
         level="note",
-        title=f"{len(short)} {'leaf is' if len(short) == 1 else 'leaves are'} narrower than the trim line "
+        title=f"{len(short)} {by_count(len(short), 'leaf is', 'leaves are')} narrower than the trim line "
         f"and stay odd: {short[0].name}.",
         why=f"{brief.ruler.thin(off)} comes off the fore edge; these end before it. The edge will not be "
         "even there.",
@@ -234,7 +234,7 @@ def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> 
     return Check(
         code="B3",
         level="note",
-        title=f"{len(small)} {'sheet gives a leaf' if len(small) == 1 else 'sheets give leaves'} smaller "
+        title=f"{len(small)} {by_count(len(small), 'sheet gives a leaf', 'sheets give leaves')} smaller "
         f"than the book's: {first.name} {ruler.size(first.least_width_mm, first.leaf_height_mm)}"
         + (" and others." if len(small) > 1 else "."),
         why=f"The leaf is {ruler.size(brief.leaf_width_mm, brief.leaf_height_mm)}. Small leaves are centred "
@@ -266,7 +266,7 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     return Check(
         code="B10",
         level="watch",
-        title=f"The pattern of {len(found)} {'sheet' if len(found) == 1 else 'sheets'} lies sideways once "
+        title=f"The pattern of {len(found)} {by_count(len(found), 'sheet', 'sheets')} lies sideways once "
         f"folded: {merged(sorted(found)[:NAMED])}.",
         why="Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
         no_fix="Cut such sheets to the leaf's own shape first, or take a paper whose pattern has no top.",

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from pleat.core.base.fields import NumberRule, rule_on
 from pleat.core.base.plan import Changes, Check, Offer
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import joined, many
+from pleat.core.base.words import by_count, joined, many
 from pleat.core.engines.folding.pile import faces
 from pleat.core.pleats.paper.stocks import Stock
 from pleat.core.pleats.structures.cut import said, sheets
@@ -268,8 +268,8 @@ def _too_few(asked: CheckContext) -> Check | None:
     return Check(
         code="A6",
         level="stop",
-        title=f"{many(wanted - there, 'thing')} of {wanted} {'has' if wanted - there == 1 else 'have'} no "
-        f"place: there {'is' if there == 1 else 'are'} {there}.",
+        title=f"{many(wanted - there, 'thing')} of {wanted} {by_count(wanted - there, 'has', 'have')} no "
+        f"place: there {by_count(there, 'is', 'are')} {there}.",
         why=f"Every face that shows takes a {asked.filling.title} where it fits with a border of "
         f"{asked.ruler.thin(asked.filling.border_mm)} around it.",
         offers=(
@@ -313,7 +313,7 @@ def _blank(asked: CheckContext) -> Check | None:
         code="B9",
         level="watch",
         title=f"{stock.name} is good on one side: {many(len(blank), 'face')} "
-        f"show{'s' if len(blank) == 1 else ''} the blank one, {names}.",
+        f"show{by_count(len(blank), 's', '')} the blank one, {names}.",
         why="Folded over, a sheet shows its other side. Papers on the faces hide it, or take a sheet that is "
         "good on both.",
         offers=(Offer(label="papers on every face", changes=((f"{asked.pleat}.mats", "yes"),)), *both),

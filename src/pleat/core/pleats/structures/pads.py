@@ -10,7 +10,7 @@ from pydantic import Field
 
 from pleat.core.base.fields import TextRule, Word
 from pleat.core.base.plan import Check, Figure, Offer, Rule
-from pleat.core.base.words import joined, many
+from pleat.core.base.words import by_count, joined, many
 from pleat.core.base.yields import both_ways
 from pleat.core.pleats.paper.stocks import Stock
 from pleat.core.pleats.structures.cut import said, unnumbered
@@ -155,7 +155,7 @@ def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:
             Check(
                 code="A6",
                 level="watch",
-                title=f"{many(len(gone), 'paper')} of the pad {'has' if len(gone) == 1 else 'have'} no face "
+                title=f"{many(len(gone), 'paper')} of the pad {by_count(len(gone), 'has', 'have')} no face "
                 f"any more: {joined(unnumbered(one) for one in gone[:3])}.",
                 why="The structure was changed after they were given; the face that carried them is gone or "
                 "hidden.",

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from pleat.core.base.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import joined, many
+from pleat.core.base.words import by_count, joined, many
 from pleat.core.engines.folding.programme import FoldOperation, LayOperation
 from pleat.core.engines.folding.sheet import BODY, Piece, scores
 from pleat.core.engines.folding.tasks import in_order, scored, shaped, tasks
@@ -97,9 +97,9 @@ def _shape(pieces: Mapping[str, Piece], work: StructureSteps, cut: tuple[str, ..
             ),
             missing=Missing(
                 slip="F4",
-                words=f"the {names} {'is' if len(pieces) == 1 else 'are'} not cut to shape",
+                words=f"the {names} {by_count(len(pieces), 'is', 'are')} not cut to shape",
                 why="A corner or a slant that is cut after gluing goes through the layer below.",
-                done=f"the {names} {'is' if len(pieces) == 1 else 'are'} cut to shape",
+                done=f"the {names} {by_count(len(pieces), 'is', 'are')} cut to shape",
                 undo="not glued yet",
             ),
             kind="cut",

@@ -12,7 +12,7 @@ from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import BindingKind, Member, Suits, Traits
 from pleat.core.base.plan import Check, Count, Figure, Length, Offer, Rule, Step, signature
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
 from pleat.core.pleats.pages.folded import FoldedBlock
 from pleat.core.trade.holes import CORD_KNOT_MM, EYELET_END_MM, MOST_ON_A_CORD, TAB_ROOM_MM
@@ -183,7 +183,7 @@ def _fits(record: EyeCords, pairs: int, row: tuple[float, float], ruler: Ruler) 
         code="D11",
         level="stop",
         title=f"The spine of {ruler.show(record.spine_mm)} is narrower than {many(pairs, 'pair')} "
-        f"{'needs' if pairs == 1 else 'need'}: {ruler.show(needs)}.",
+        f"{by_count(pairs, 'needs', 'need')}: {ruler.show(needs)}.",
         why=f"It takes {many(fits, 'pair')}: a tab of {ruler.show(tab)} and {ruler.show(record.room_mm)} "
         "beside each.",
         offers=(

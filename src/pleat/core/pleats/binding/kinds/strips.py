@@ -8,7 +8,7 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule, NumberRule
 from pleat.core.base.plan import Changes, Check, Count, Offer, Rule
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.materials.items import Hardware
 from pleat.core.pleats.binding.punched import capacity, gear
 from pleat.core.pleats.binding.punched.checks import pitch_check
@@ -75,7 +75,7 @@ def _long(binding: Strips, edge: float, show: str) -> tuple[Check, ...]:
             ),
         )
     what = (
-        f"{many(binding.bars, 'bar')} in a row {'is' if binding.bars == 1 else 'are'} longer than the "
+        f"{many(binding.bars, 'bar')} in a row {by_count(binding.bars, 'is', 'are')} longer than the "
         f"edge of {show}."
     )
     return (

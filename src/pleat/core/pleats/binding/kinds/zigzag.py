@@ -8,7 +8,7 @@ from pleat.core.base.fields import LengthRule, NumberRule
 from pleat.core.base.kinds import BindingKind, Member, Suits, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Rule, Step
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.pleats.binding.hinged import stack, work
 from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, HingedResult, hinge_of
 from pleat.core.pleats.binding.hinged.work import HingeSpec
@@ -110,7 +110,7 @@ def _against(record: Zigzag, leaves: int, ruler: Ruler) -> Check | None:
         title=f"The strip of {record.panels} panels has {up} that face up, for {leaves} leaves.",
         why=f"{up - leaves} stay free: bare panels at the end."
         if more
-        else f"{many(leaves - up, 'leaf', 'leaves')} {'has' if leaves - up == 1 else 'have'} no panel to go "
+        else f"{many(leaves - up, 'leaf', 'leaves')} {by_count(leaves - up, 'has', 'have')} no panel to go "
         "on. Only every second one opens to the fore edge.",
         offers=(
             Offer(

@@ -8,7 +8,7 @@ from typing import Final
 from pleat.core.base.plan import Changes, Check, Offer
 from pleat.core.base.slips import Level
 from pleat.core.base.units import HAIR_MM
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.engines.holes.places import missed, nearest
 from pleat.core.engines.holes.punch import in_a_lift, lifts
 from pleat.core.pleats.binding.punched.record import Bored, HolesByHand
@@ -62,7 +62,7 @@ def _misfit(bored: Bored) -> Check | None:
         code="stations",
         level="watch",
         title=f"The holes you placed are for {bored.misfit}; there "
-        f"{'is' if len(bored.positions) == 1 else 'are'} {len(bored.positions)} here.",
+        f"{by_count(len(bored.positions), 'is', 'are')} {len(bored.positions)} here.",
         why="They do not count: the holes lie where this kind puts them.",
         offers=(Offer(label="put them where this kind does", changes=SPREAD),),
     )
@@ -215,7 +215,7 @@ def _odd(bored: Bored) -> Check | None:
                 title=f"The leaves of another size, {ruler.show(edge)} along the edge, are held by "
                 f"{many(held, 'hole')}.",
                 why=f"Each leaf wants {many(wanted, 'hole')} with {ruler.show(HOLE_BRIDGE_MM)} of paper "
-                f"round {'it' if wanted == 1 else 'each'}.",
+                f"round {by_count(wanted, 'it', 'each')}.",
                 offers=offers,
             )
     return None

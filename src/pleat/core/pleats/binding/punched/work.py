@@ -7,7 +7,7 @@ from typing import Final
 
 from pleat.core.base.cautions import KNIFE, PUNCH
 from pleat.core.base.plan import Check, Figure, Offer, Piece, Rule, Step, signature
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.engines.holes.punch import PitchPlan, in_a_lift, lifts, pitch_plan
 from pleat.core.pleats.binding.punched.checks import find, punch_takes
 from pleat.core.pleats.binding.punched.record import Bored, Clamp, Cross, HolesByHand, PunchedResult
@@ -220,7 +220,7 @@ def _pins(bored: Bored, pitch: PitchPlan | None) -> tuple[Figure, ...]:
         return ()
     ruler, first = bored.left.brief.ruler, pitch.strokes[0]
     pulled = (
-        f"Pull {'pin' if len(pitch.pulled) == 1 else 'pins'} {_numbers(pitch.pulled)}: beyond the row they "
+        f"Pull {by_count(len(pitch.pulled), 'pin', 'pins')} {_numbers(pitch.pulled)}: beyond the row they "
         "would break the edge."
         if pitch.pulled
         else "No pin has to be pulled."

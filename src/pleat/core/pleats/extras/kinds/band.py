@@ -11,6 +11,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.plan import Check, Count, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
+from pleat.core.base.words import by_count
 from pleat.core.engines.folding.programme import Where
 from pleat.core.engines.folding.sheet import Piece, Span, piece
 from pleat.core.pleats.extras.base import (
@@ -215,7 +216,7 @@ def _stack_words(count: int, side: str) -> str:
     pockets = "the pocket" if count == 1 else "the pockets"
     order = "" if count == 1 else ", the highest first and each lower one on the one before"
     return (
-        f" Score and fold the tabs of {pockets}, glue {'it' if count == 1 else 'them'} on the band by the "
+        f" Score and fold the tabs of {pockets}, glue {by_count(count, 'it', 'them')} on the band by the "
         f"tabs{order}, mouths towards the {side}, and let them dry."
     )
 

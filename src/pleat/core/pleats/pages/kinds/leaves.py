@@ -9,7 +9,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.kinds import BlockKind, Member
 from pleat.core.base.plan import Changes, Check, Figure, Offer, Part, Piece, Rule, Step, signature
-from pleat.core.base.words import many
+from pleat.core.base.words import by_count, many
 from pleat.core.materials.uses import good_for
 from pleat.core.pleats.pages import choices
 from pleat.core.pleats.pages.block import Block, LeftOfPages, Unit
@@ -119,7 +119,7 @@ def _count(count: int) -> Figure:
         label="in a stack",
         value=many(count, "leaf", "leaves"),
         show="text",
-        how=f"{many(count, 'leaf', 'leaves')} {'is' if count == 1 else 'are'} {2 * count} pages: each leaf "
+        how=f"{many(count, 'leaf', 'leaves')} {by_count(count, 'is', 'are')} {2 * count} pages: each leaf "
         "is a page on either side.",
         rules=(Rule("arithmetic", "a leaf has two pages"),),
         aside=f"{2 * count} pages",
