@@ -11,6 +11,7 @@ from pleat.core.base.plan import PleatResult
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.extras.compute import ExtrasResult
 from pleat.core.pleats.pages.block import Block, LeftOfPages
+from pleat.core.trade.holes import RING_HOLE_MM
 
 NO_SWELL: Final = Estimate.exact(0.0)
 
@@ -48,3 +49,13 @@ class BindingResult(PleatResult):
     look: str = ""
     floor_mm: float | None = None
     boards_by: Literal["thread", "strips"] = "thread"
+
+    @property
+    def at_head(self) -> bool:
+        """Whether it is held along the head and not along the spine."""
+        return False
+
+    @property
+    def through_mm(self) -> float:
+        """How wide a hole of a cover is that it goes through."""
+        return RING_HOLE_MM

@@ -14,7 +14,6 @@ from pleat.core.base.plan import Check, Figure, Missing, Offer, Part, Rule, Step
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.engines.holes.places import missed
-from pleat.core.pleats.binding.punched.record import PunchedResult
 from pleat.core.pleats.cover.laid import EdgeLayer, Hole, Laid, LaidResult
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
 from pleat.core.pleats.cover.result import LeftOfCover
@@ -60,11 +59,11 @@ class Sized:
 def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Sized:
     """The cover's size, and its holes from its own head: the leaf's, moved by the square."""
     pages, binding = left.pages, left.binding
-    flip = isinstance(binding, PunchedResult) and binding.along == "head"
+    flip = binding.at_head
     across = (pages.leaf_width_mm, pages.leaf_height_mm)
     reach, edge = (across[1], across[0]) if flip else across
     reach, edge = reach + cover.square_mm + cover.edge_mm, edge + 2 * cover.square_mm
-    hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
+    hole = binding.through_mm
     usual = (
         left.brief.ruler.snap_up(binding.inset_mm + cover.edge_mm + hole / 2 + HOLE_BRIDGE_MM)
         if stock.caliper.likely > SCORE_FROM_MM
@@ -119,7 +118,7 @@ def compute(cover: TwoCovers, left: LeftOfCover, role: str, word: str) -> LaidRe
     at = sized(cover, left, stock, bends)
     spine = total([left.pages.thickness, left.extras.added, left.binding.swell, stock.caliper.times(2)])
     binding = left.binding
-    hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
+    hole = binding.through_mm
     laid = _laid("plate" if role == "board" else "card", role, at, hole)
     begins = laid[1].x_mm, laid[1].y_mm
     marks = ", ".join(ruler.number(hole) for hole in at.holes[:8]) + (" …" if len(at.holes) > 8 else "")
@@ -223,7 +222,7 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
     """D5 for the covers' own edge and score; D9's warning where it matters."""
     ruler, found = left.brief.ruler, []
     binding = left.binding
-    hole = binding.hole_mm if isinstance(binding, PunchedResult) else 6.0
+    hole = binding.through_mm
     if at.beyond:
         away = (Offer(label="no score", changes=(("cover.hinge_mm", 0.0),)),)
         found.append(

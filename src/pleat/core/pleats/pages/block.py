@@ -76,6 +76,11 @@ class Block(PleatResult):
         return ("leaf.cut",)
 
     @property
+    def ready(self) -> tuple[str, ...]:
+        """The states in which it is made, where it is a thing by itself before it is held."""
+        return ()
+
+    @property
     def loose(self) -> tuple[str, ...]:
         """The pieces that what holds it fixes: those that no step of its own has made a part of another."""
         fixed = {key for step in self.steps for key in step.fixes}

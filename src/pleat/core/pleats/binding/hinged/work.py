@@ -18,7 +18,6 @@ from pleat.core.engines.folding.programme import Programme
 from pleat.core.engines.folding.sheet import Piece, scores
 from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, Hinge, HingedResult
 from pleat.core.pleats.binding.result import LeftOfBinding
-from pleat.core.pleats.pages.folded import FoldedBlock
 from pleat.core.pleats.structures.cut import folds_of
 from pleat.core.pleats.structures.made import Made
 from pleat.core.pleats.structures.work import marks
@@ -157,7 +156,7 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
     ]
     if own.dress:
         found.append(_dressed(own, ruler))
-    ready = left.pages.ready if isinstance(left.pages, FoldedBlock) else ()
+    ready = left.pages.ready
     found.append(
         Step(
             key="hinge_leaves",

@@ -10,7 +10,6 @@ from pleat.core.base.kinds import BindingKind, End, Member, Suits, Traits
 from pleat.core.base.plan import Figure, Rule, Step
 from pleat.core.pleats.binding.kinds.zigzag import bound
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
-from pleat.core.pleats.pages.folded import FoldedBlock
 
 WORDS: Final = {
     "both": "both end panels",
@@ -75,7 +74,7 @@ def compute(record: Ends, left: LeftOfBinding) -> EndsResult:
         how=opens,
         rules=(Rule("chosen by you", "which ends are glued"),),
     )
-    ready = pages.ready if isinstance(pages, FoldedBlock) else ()
+    ready = pages.ready
     steps = [
         Step(
             key="concertina",

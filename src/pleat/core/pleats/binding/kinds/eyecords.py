@@ -109,7 +109,7 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
 def _steps(left: LeftOfBinding, needs: float, cords: int, length: float) -> tuple[Step, ...]:
     """Eyelets before anything hides them, then the cords."""
     ruler, pages = left.brief.ruler, left.pages
-    ready = pages.ready if isinstance(pages, FoldedBlock) else ()
+    ready = pages.ready
     return (
         Step(
             key="eyelets",

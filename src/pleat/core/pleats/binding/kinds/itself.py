@@ -34,7 +34,7 @@ def compute(_binding: Itself, left: LeftOfBinding) -> BindingResult:
         title="Shut it for the first time",
         detail=f"{words} Slowly, and look into every gusset: what stands up there will press through the "
         "panel over it.",
-        needs=pages.ready if isinstance(pages, FoldedBlock) else (),
+        needs=pages.ready,
         gives=("book.bound",),
         fixes=("pages.*", "cover.*"),
         tags=frozenset({"shut"}),

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from pleat.core.base.fields import NumberRule, rule_on
 from pleat.core.base.plan import Changes, Check, Offer
 from pleat.core.base.slips import Level
 from pleat.core.base.units import HAIR_MM
@@ -116,9 +117,9 @@ def _ends(bored: Bored) -> Check | None:
 def _fewer(bored: Bored) -> tuple[Offer, ...]:
     """As many rings, posts or bars as there is room for."""
     for name, word in (("count", "hole"), ("bars", "bar")):
-        now = getattr(bored.record, name, None)
-        low = {"count": 2 if type(bored.record).__name__ in ("Posts", "Batten") else 1}.get(name, 1)
-        if isinstance(now, int) and now > low:
+        field, now = type(bored.record).model_fields.get(name), getattr(bored.record, name, None)
+        rule = rule_on(field) if field else None
+        if isinstance(rule, NumberRule) and isinstance(now, int) and now > rule.low:
             return (
                 Offer(
                     label=f"{many(now - 1, word)}",

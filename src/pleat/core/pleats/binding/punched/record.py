@@ -250,3 +250,11 @@ class PunchedResult(BindingResult):
     what: str = "ring"
     thick_mm: float = 2.0
     sticks_mm: float = 0.0
+
+    @property
+    def at_head(self) -> bool:
+        return self.along == "head"
+
+    @property
+    def through_mm(self) -> float:
+        return self.hole_mm
