@@ -122,12 +122,22 @@ def write_book(book: Book) -> str:
 
 def book_schema() -> dict[str, Any]:
     """The JSON schema (draft 2020-12) of a book file as it may be written by hand."""
-    schema = Book.model_json_schema(mode="validation")
+    schema = _in_one_line(Book.model_json_schema(mode="validation"))
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
         "title": "Pleat book",
         **{k: v for k, v in schema.items() if k != "title"},
     }
+
+
+def _in_one_line(schema: Any) -> Any:
+    """What is described, without the line breaks of the source."""
+    if isinstance(schema, dict):
+        described = {key: _in_one_line(value) for key, value in schema.items()}
+        if isinstance(text := schema.get("description"), str):
+            described["description"] = " ".join(text.split())
+        return described
+    return [_in_one_line(one) for one in schema] if isinstance(schema, list) else schema
 
 
 def problems_of(error: ValidationError) -> list[FieldProblem]:
