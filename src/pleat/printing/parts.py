@@ -41,13 +41,12 @@ def rows_of(_result: PleatResult, _plan: Plan) -> list[Row]:
 def _block(result: Block, plan: Plan) -> list[Row]:
     ruler, units = plan.brief.ruler, len(result.units)
     sections = result.unit == "section"
-    of_one = (
-        "section at the fold"
-        if sections and units == 1
-        else "the block at the fold"
-        if sections
-        else "the block"
-    )
+    if sections and units == 1:
+        of_one = "section at the fold"
+    elif sections:
+        of_one = "the block at the fold"
+    else:
+        of_one = "the block"
     return [
         ("pages", result.in_words + (f", in {units} sections" if sections and units > 1 else "")),
         (of_one, f"{ruler.thin(result.thickness.low)} to {ruler.thin(result.thickness.high)}"),

@@ -239,7 +239,7 @@ def _summary(book: Book, plan: Plan, drawn: Drawing) -> str:
             "pages": plan.pages.pages,
             "quantity": plan.brief.quantity,
             "portrait": render_standing(drawn, 190, 200, PX_PER_MM, "portrait-drawing"),
-            "mark": "stop" if "stop" in marks else "watch" if "watch" in marks else "fine",
+            "mark": next((mark for mark in ("stop", "watch") if mark in marks), "fine"),
             "done": sum(step.done for step in plan.bench.work),
             "steps": len(plan.bench.work),
         }

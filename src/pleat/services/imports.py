@@ -208,13 +208,11 @@ def _differences(old: Item, new: Item) -> str:
     before, after = _plain(old), _plain(new)
 
     def shown(value: object) -> str:
-        return (
-            "–"
-            if value in (None, "", ())
-            else ", ".join(f"{one:g}" for one in value)
-            if isinstance(value, tuple)
-            else str(value)
-        )
+        if value in (None, "", ()):
+            return "–"
+        if isinstance(value, tuple):
+            return ", ".join(f"{one:g}" for one in value)
+        return str(value)
 
     return "; ".join(
         f"{name.removesuffix('_mm').replace('_', ' ')} {shown(before[name])} → {shown(after[name])}"

@@ -67,7 +67,12 @@ def tapping(bed: Bed, text: str, refused: str = "") -> Tapping:
         wrong = first(sewing)
         used = max(rows_of(threads), 1)
         whole = Sewing(replace(bed, rows=bed.rows[:used]), threads, sewing.promise)
-        faults = find(whole) if finished else (wrong,) if wrong else ()
+        if finished:
+            faults = find(whole)
+        elif wrong:
+            faults = (wrong,)
+        else:
+            faults = ()
     grows = _grows(bed, threads) if finished and not any(not fault.watch for fault in faults) else ()
     return Tapping(bed, moves, refused, faults, grows, notation.write(threads, bed.stations))
 

@@ -143,17 +143,19 @@ def _default(kind: str, name: str) -> str:
 
 def _long(mm: float, ruler: Ruler) -> str:
     """A length of stuff: in metres or whole inches, since nobody reads 18000 mm."""
-    return (
-        f"{mm / 1000:g} m"
-        if ruler.name == "mm" and mm >= 1000
-        else ruler.show(mm)
-        if ruler.name == "mm"
-        else f"{mm / 25.4:.0f} in"
-    )
+    if ruler.name == "mm" and mm >= 1000:
+        return f"{mm / 1000:g} m"
+    if ruler.name == "mm":
+        return ruler.show(mm)
+    return f"{mm / 25.4:.0f} in"
 
 
 def _thick(mm: float, ruler: Ruler) -> str:
-    return ruler.fine(mm) if mm < 1 else ruler.thin(mm) if ruler.name == "mm" else ruler.fine(mm)
+    if mm < 1:
+        return ruler.fine(mm)
+    if ruler.name == "mm":
+        return ruler.thin(mm)
+    return ruler.fine(mm)
 
 
 @dataclass(frozen=True)

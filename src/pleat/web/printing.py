@@ -155,4 +155,8 @@ def _prints() -> Jobs[Print]:
 def _paper(plan: Plan) -> PaperName:
     """As asked; else what the ruler and the papers suggest."""
     asked = request.args.get("paper")
-    return "letter" if asked == "letter" else "a4" if asked == "a4" else suggested(plan)
+    if asked == "letter":
+        return "letter"
+    if asked == "a4":
+        return "a4"
+    return suggested(plan)

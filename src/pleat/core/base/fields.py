@@ -102,7 +102,11 @@ class LengthRule:
         """What is said of a value that cannot be."""
 
         def shown(mm: float) -> str:
-            return f"{mm:g} mm" if ruler.name == "mm" else ruler.fine(mm) if self.fine else ruler.show(mm)
+            if ruler.name == "mm":
+                return f"{mm:g} mm"
+            if self.fine:
+                return ruler.fine(mm)
+            return ruler.show(mm)
 
         said = (
             f"{shown(value) if math.isfinite(value) else 'That'} is too "

@@ -86,7 +86,12 @@ def names_in(group: str) -> tuple[str, ...]:
     found: list[str] = []
     for model in models:
         field = _field_in(model, rest) if rest else None
-        inner = field.annotation if field else None if rest else model
+        if field:
+            inner = field.annotation
+        elif rest:
+            inner = None
+        else:
+            inner = model
         inner = get_args(inner)[1] if get_origin(inner) is dict else inner
         if isinstance(inner, type) and issubclass(inner, BaseModel):
             found += inner.model_fields

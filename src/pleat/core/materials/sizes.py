@@ -57,7 +57,11 @@ _BETWEEN = re.compile(r"\s*(?:×|x|\*|\bby\b)\s*", re.IGNORECASE)
 
 def tolerance_mm(side_mm: float) -> float:
     """How far a side of an ISO size may be off (ISO 216: 1.5 mm up to 150, 2 mm to 600, 3 mm above)."""
-    return 1.5 if side_mm <= 150 else 2.0 if side_mm <= 600 else 3.0
+    if side_mm <= 150:
+        return 1.5
+    if side_mm <= 600:
+        return 2.0
+    return 3.0
 
 
 @lru_cache(maxsize=2000)

@@ -75,15 +75,14 @@ def _columns() -> dict[str, str]:
     for kind in KINDS:
         for name, field in fields_of(kind).items():
             rule = rule_on(field)
-            unit = (
-                "mm"
-                if isinstance(rule, LengthRule)
-                else "g/m²"
-                if name == "grammage"
-                else "lb"
-                if name == "pounds"
-                else ""
-            )
+            if isinstance(rule, LengthRule):
+                unit = "mm"
+            elif name == "grammage":
+                unit = "g/m²"
+            elif name == "pounds":
+                unit = "lb"
+            else:
+                unit = ""
             found[name] = name.removesuffix("_mm").replace("_", " ") + (f" ({unit})" if unit else "")
     return found
 

@@ -104,13 +104,12 @@ def _measured(paper: Paper, judged: Judged, ruler: Ruler) -> Thickness:
         Rule("mean_error", "mean and its error by Student's t at 95 %, as in JCGM 100:2008, annex G"),
         Rule("CALIPER_ERROR_MM", "0.03 mm doubt for the caliper itself"),
     )
-    narrow = (
-        "Three readings at different places would narrow it."
-        if len(judged.kept) < 3
-        else "A thicker stack would narrow it further."
-        if judged.sheets < 20
-        else ""
-    )
+    if len(judged.kept) < 3:
+        narrow = "Three readings at different places would narrow it."
+    elif judged.sheets < 20:
+        narrow = "A thicker stack would narrow it further."
+    else:
+        narrow = ""
     return Thickness(named, "measured", how, rules, narrow, judged)
 
 

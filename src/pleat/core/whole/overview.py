@@ -102,13 +102,11 @@ class Overview:
     def work_words(self) -> str:
         low, high = self.minutes
         (less, unit), (more, last) = lasting(low).split(), lasting(high).split()
-        return (
-            lasting(low)
-            if low == high
-            else f"{less} to {more} {last}"
-            if unit.rstrip("s") == last.rstrip("s")
-            else f"{less} {unit} to {more} {last}"
-        )
+        if low == high:
+            return lasting(low)
+        if unit.rstrip("s") == last.rstrip("s"):
+            return f"{less} to {more} {last}"
+        return f"{less} {unit} to {more} {last}"
 
     @property
     def work_short(self) -> str:
@@ -153,7 +151,12 @@ def _sheets(plan: Plan) -> Sequence[Want]:
     found = []
     for own in together(plan.paper.stock(key) for key in plan.cutting.takes):
         first, each = own[0], [plan.cutting.takes[stock.key] for stock in own]
-        needed = max(each) if first.cloth else sum(each) if all(each) else 0
+        if first.cloth:
+            needed = max(each)
+        elif all(each):
+            needed = sum(each)
+        else:
+            needed = 0
         use = joined(dict.fromkeys(stock.serves.removeprefix("the ") for stock in own))
         cost = None if first.price is None or not needed else first.price * _priced(plan, own, needed)
         found.append(Want(first.name, use, "sheet", needed, first.owned, cost))

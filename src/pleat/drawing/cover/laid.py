@@ -83,11 +83,13 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
         ControlSpot(one.path, one.x_mm if one.below else width, one.y_mm, (0, 40) if one.below else (62, 0))
         for one in result.places
     )
-    below = any(one.below for one in result.places)
+    under = 8.0 if alone else 24.0
+    if any(one.below for one in result.places):
+        under = 76.0
     room: tuple[tuple[EdgeSide, float], ...] = (
         ("top", 44.0),
         ("right", 118.0),
-        ("bottom", 76.0 if below else 8.0 if alone else 24.0),
+        ("bottom", under),
     )
     listed = "; ".join(f"{one.piece.name} {ruler.size(*one.piece.size_mm)}" for one in filled)
     return Drawing(

@@ -111,13 +111,12 @@ def questions(opened: Opened) -> dict[str, str]:
     """What each pleat answers of this book: a hinge has no holes, and a folded thing no sheets that give
     pages."""
     made_of = opened.plan.brief.made_of
-    cover = (
-        BARE
-        if made_of.cover.name == "bare"
-        else BOARDS
-        if "board" in made_of.cover.roles
-        else QUESTIONS["cover"]
-    )
+    if made_of.cover.name == "bare":
+        cover = BARE
+    elif "board" in made_of.cover.roles:
+        cover = BOARDS
+    else:
+        cover = QUESTIONS["cover"]
     pages, held = BLOCKS.get(opened.plan.pages.unit, QUESTIONS["pages"]), made_of.binding
     binding = HELD.get(held.name) or HELD.get(opened.plan.binding.at, QUESTIONS["binding"])
     return {**QUESTIONS, "pages": pages, "binding": binding, "cover": cover}

@@ -167,10 +167,20 @@ def _looked_at(result: ExtrasResult, faces: tuple[Face, ...]) -> tuple[str, str]
     looks = asked.looked_at(request.values) if request else {"face": "", "design": ""}
     face, chosen = looks["face"], looks["design"]
     keys = [item.key for item in result.items]
-    chosen = chosen if chosen in keys else keys[-1] if keys else ""
+    if chosen in keys:
+        chosen = chosen
+    elif keys:
+        chosen = keys[-1]
+    else:
+        chosen = ""
     if face not in names:
         item = item_of(result, chosen)
-        face = item.spots[0].face.name if item and item.spots else faces[0].name if faces else ""
+        if item and item.spots:
+            face = item.spots[0].face.name
+        elif faces:
+            face = faces[0].name
+        else:
+            face = ""
     shown_ = {one.name for one in drawing.shown_faces(faces, face)}
     on = [one.key for one in result.items if any(spot.face.name in shown_ for spot in one.spots)]
     return face, chosen if chosen in on or not on else on[-1]

@@ -211,7 +211,12 @@ class Assembly:
             for key in self._level_with(host)
             if key in pile and (key == host or self._meets_any(key, shadows))
         ]
-        at_ = len(pile) if not level else max(level) + 1 if above else min(level)
+        if not level:
+            at_ = len(pile)
+        elif above:
+            at_ = max(level) + 1
+        else:
+            at_ = min(level)
         if atop:
             at_ = len(pile) if above else 0
         crossed = pile[at_:] if above else pile[:at_]

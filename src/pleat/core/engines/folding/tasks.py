@@ -50,12 +50,12 @@ def tasks(programme: Programme) -> tuple[Task, ...]:
     for number, one in enumerate(programme.build):
         if isinstance(one, Add):
             continue
-        names = (
-            (one.piece,)
-            if isinstance(one, FoldOperation)
-            else tuple(dict.fromkeys((one.laid[0], one.host[0])))
-        )
-        kind_: TaskKind = "fold" if isinstance(one, FoldOperation) else "tuck" if one.by == "tuck" else "join"
+        kind_: TaskKind = "fold"
+        if isinstance(one, FoldOperation):
+            names: tuple[str, ...] = (one.piece,)
+        else:
+            names = tuple(dict.fromkeys((one.laid[0], one.host[0])))
+            kind_ = "tuck" if one.by == "tuck" else "join"
         after = {task for name in names for task in last[name]}
         found.append(Task(kind_, names, (number,), tuple(sorted(after))))
         if kind_ == "tuck":

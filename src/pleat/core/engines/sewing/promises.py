@@ -81,9 +81,12 @@ def _unlinked(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Br
         joins.setdefault(low, set()).add(place)
     for row in range(1, len(sewing.bed.rows)):
         at = joins.get(row, set())
-        needed = (
-            set(range(1, stations + 1)) if wanted == "all" else {1, stations} if wanted == "ends" else set()
-        )
+        if wanted == "all":
+            needed = set(range(1, stations + 1))
+        elif wanted == "ends":
+            needed = {1, stations}
+        else:
+            needed = set()
         if not at:
             yield "unlinked", f"nothing joins section {row} to section {row + 1}"
         elif needed - at:

@@ -64,13 +64,12 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
     up = move.row != here.row and move.do != "catch"
     way = ""
     if up:
-        which = (
-            "next section"
-            if move.row == here.row + 1
-            else "section before"
-            if move.row == here.row - 1
-            else "section"
-        )
+        if move.row == here.row + 1:
+            which = "next section"
+        elif move.row == here.row - 1:
+            which = "section before"
+        else:
+            which = "section"
         way = (
             f"{'up' if move.row > here.row else 'down'} to {'the ' if which != 'section' else ''}{which}, "
             f"{move.row}: "
@@ -81,9 +80,12 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
         from_ = f", from {_side(bed, here)}" if not way and _plain(bed, move) else ""
         return f"{way}{_through(bed, move)}{from_}"
     if move.do == "catch":
-        where = (
-            "below" if move.row == here.row - 1 else "above" if move.row == here.row + 1 else str(move.row)
-        )
+        if move.row == here.row - 1:
+            where = "below"
+        elif move.row == here.row + 1:
+            where = "above"
+        else:
+            where = str(move.row)
         return f"under the stitch of the section {where}"
     if move.do == "wrap":
         times = "" if move.times == 1 else f" {move.times} times"

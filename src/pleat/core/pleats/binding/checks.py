@@ -152,15 +152,14 @@ def _edges(sewn: Sewn, ruler: Ruler, height: float) -> Check | None:
     near, together = _nearest(height, sewn.positions_mm)
     if near >= LEAF_MARGIN_MM - 1e-6 and together >= LEAF_MARGIN_MM - 1e-6:
         return None
-    what = (
-        f"A hole lies {ruler.show(-near)} outside the leaf."
-        if near < -0.05
-        else f"The outermost hole is {ruler.show(near)} from the end of the leaf."
-        if near < LEAF_MARGIN_MM
-        else "The tapes lie on each other."
-        if together < -0.05
-        else f"Two holes are {ruler.show(together)} apart."
-    )
+    if near < -0.05:
+        what = f"A hole lies {ruler.show(-near)} outside the leaf."
+    elif near < LEAF_MARGIN_MM:
+        what = f"The outermost hole is {ruler.show(near)} from the end of the leaf."
+    elif together < -0.05:
+        what = "The tapes lie on each other."
+    else:
+        what = f"Two holes are {ruler.show(together)} apart."
     why = f"With less than {ruler.show(LEAF_MARGIN_MM)} of paper the fold tears there."
     fixes = _wider(sewn, ruler, height)
     return Check(

@@ -138,13 +138,12 @@ def _thread(left: LeftOfBinding, sewn: Sewn) -> Figure:
         if knots
         else ""
     )
-    label = (
-        "thread for one book"
-        if need.cuts == 1
-        else "thread for one section"
-        if need.threads == sewn.sections > 1
-        else "thread, each length"
-    )
+    if need.cuts == 1:
+        label = "thread for one book"
+    elif need.threads == sewn.sections > 1:
+        label = "thread for one section"
+    else:
+        label = "thread, each length"
     return Figure(
         key="thread",
         label=label,

@@ -38,13 +38,12 @@ def proposed(height_mm: float, counts: Sequence[int], ends: Literal["share", "ke
     [3, 3, 3, 5, 5, 7]
     """
     for count in counts:
-        inset = (
-            KETTLE_MM
-            if ends == "kettle"
-            else height_mm * STATION_SHARES[count][0]
-            if count in STATION_SHARES
-            else height_mm / (count + 1)
-        )
+        if ends == "kettle":
+            inset = KETTLE_MM
+        elif count in STATION_SHARES:
+            inset = height_mm * STATION_SHARES[count][0]
+        else:
+            inset = height_mm / (count + 1)
         if (height_mm - 2 * inset) / max(count - 1, 1) <= LONGEST_SPAN_MM + 0.05:
             return count
     return counts[-1]

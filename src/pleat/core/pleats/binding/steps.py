@@ -36,18 +36,10 @@ def of(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> tuple[Step, ...]:
     ruler, sections = left.brief.ruler, len(left.pages.units)
     covered = left.brief.made_of.cover.sewn_through
     together = covered and not words.one_by_one
+    serves = "every section" if sections > 1 else "every book"
+    strip = _strip(sewn, ruler, "section and cover" if covered else serves)
     return (
-        *(
-            (
-                _strip(
-                    sewn,
-                    ruler,
-                    "section and cover" if covered else "every section" if sections > 1 else "every book",
-                ),
-            )
-            if sewn.positions_mm
-            else ()
-        ),
+        *((strip,) if sewn.positions_mm else ()),
         *((_cover_on(sections),) if together else ()),
         *((_cover_pierced(sewn, sections),) if covered and words.one_by_one else ()),
         _clip(words.one_by_one and sections > 1),
@@ -231,13 +223,12 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
     suits = left.brief.made_of.binding.suits
     each = (suits.minutes if suits else 10) * (0.4 + 0.12 * len(sewn.positions_mm))
     by_itself = sewn.need.threads == sections > 1
-    title = (
-        f"Sew {many(sections, 'time')}, section by section"
-        if by_itself
-        else "Sew"
-        if sections == 1
-        else f"Sew {sections} sections with one thread"
-    )
+    if by_itself:
+        title = f"Sew {many(sections, 'time')}, section by section"
+    elif sections == 1:
+        title = "Sew"
+    else:
+        title = f"Sew {sections} sections with one thread"
     if len(sewn.sewing.threads) > sections:
         title = f"Sew {len(sewn.sewing.threads)} ties"
     own = "Each section through its own row of holes with its own thread. " if by_itself else ""

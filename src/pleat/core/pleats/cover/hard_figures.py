@@ -40,13 +40,12 @@ def _covering(left: LeftOfCover, shell: Shell, size: tuple[float, float], pieces
     ]
     across = " + ".join(f"{name} {value}" for name, value in zip(names, shown, strict=True))
     (above, board, below), high = ruler.summed([shell.reach, shell.height, shell.reach])
-    seam = (
-        ""
-        if pieces == 1 or size[0] >= shell.width
-        else f" It comes in {pieces} pieces that overlap; each has its own size among the parts."
-        if pieces > 1
-        else ""
-    )
+    if pieces == 1 or size[0] >= shell.width:
+        seam = ""
+    elif pieces > 1:
+        seam = f" It comes in {pieces} pieces that overlap; each has its own size among the parts."
+    else:
+        seam = ""
     return Figure(
         key="covering",
         label="cut the covering" if pieces == 1 else "the covering, all together",

@@ -70,7 +70,12 @@ def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Siz
         else 0.0
     )
     asked = getattr(cover, "hinge_mm", None)
-    hinge = 0.0 if not bends else usual if asked is None else asked
+    if not bends:
+        hinge = 0.0
+    elif asked is None:
+        hinge = usual
+    else:
+        hinge = asked
     beyond = hinge if hinge > reach / 2 else 0.0
     hinge = 0.0 if beyond else hinge
     size = (edge, reach) if flip else (reach, edge)

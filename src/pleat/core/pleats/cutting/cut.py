@@ -35,9 +35,11 @@ class StockCut:
         known."""
         known = self.better.with_grain
         side = "height" if self.part.grain == "h" else "width"
-        return (
-            "grain not known" if known is None else f"grain along the {side}" if known else "across the grain"
-        )
+        if known is None:
+            return "grain not known"
+        if known:
+            return f"grain along the {side}"
+        return "across the grain"
 
     @property
     def needs_no_cut(self) -> bool:

@@ -52,13 +52,12 @@ def offcuts(cut: StockCut, paper: Paper) -> tuple[Paper, ...]:
 
 
 def _paper(paper: Paper, one: Offcut) -> Paper:
-    grain = (
-        "unknown"
-        if one.grain is None
-        else "long"
-        if (one.height_mm >= one.width_mm) == (one.grain == "h")
-        else "short"
-    )
+    if one.grain is None:
+        grain = "unknown"
+    elif (one.height_mm >= one.width_mm) == (one.grain == "h"):
+        grain = "long"
+    else:
+        grain = "short"
     changes = {
         "name": paper.name if paper.name.endswith(", offcut") else f"{paper.name[:51]}, offcut",
         "form": "offcut",

@@ -155,4 +155,8 @@ def _is_now(way: Folded, pages: Sections, brief: BriefResult) -> bool:
 
 
 def _grain(with_grain: bool | None) -> str:
-    return "grain not known" if with_grain is None else "with the grain" if with_grain else "across the grain"
+    if with_grain is None:
+        return "grain not known"
+    if with_grain:
+        return "with the grain"
+    return "across the grain"

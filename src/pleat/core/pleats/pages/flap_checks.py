@@ -200,13 +200,12 @@ def _reaching(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
     }
     first = long[0]
     fixed = right[first.id]
-    label = (
-        f"fold-out {ruler.show(fixed)}"
-        if fixed and len(long) == 1
-        else "shorten them"
-        if any(right.values())
-        else "no fold-out"
-    )
+    if fixed and len(long) == 1:
+        label = f"fold-out {ruler.show(fixed)}"
+    elif any(right.values()):
+        label = "shorten them"
+    else:
+        label = "no fold-out"
     return Check(
         code="C6",
         level="stop",

@@ -72,7 +72,12 @@ def closed(holes: list[int], side: Side) -> str:
     ['2 in | 2 1 3 2 =over', '3 in | 3 2 1 2 3 4 5 4 =tail@3', '2 in | 2 1 2 =tail']
     """
     first = holes[0]
-    ends = side if len(holes) % 2 == 0 else ("outside" if side == "inside" else "inside")
+    if len(holes) % 2 == 0:
+        ends = side
+    elif side == "inside":
+        ends = "outside"
+    else:
+        ends = "inside"
     spans = [(a, b) for number, (a, b) in enumerate(itertools.pairwise(holes)) if number % 2 == 1]
     over = any(min(a, b) < first < max(a, b) for a, b in spans)
     home = f"@{first}" if holes[-1] != first and ends == side else ""

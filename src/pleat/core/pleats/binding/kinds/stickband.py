@@ -342,13 +342,14 @@ def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
         apart = proposed(own, bored.edge, bored.stack)
         need = band_need(apart, bored.stack, own.stick_mm, own.band_thick_mm)
         good = own.band_mm < need <= own.longest
+        misses = "too short" if need > own.longest else "too slack"
         found.append(
             Offer(
                 label=one.name,
                 changes=changes,
                 facts=(
                     f"holes {ruler.show(apart)} apart",
-                    "holds" if good else "too short" if need > own.longest else "too slack",
+                    "holds" if good else misses,
                 ),
                 group=GROUP,
                 chosen=binding.stock_id == key,

@@ -87,15 +87,14 @@ def _ends(bored: Bored) -> Check | None:
         bored.usual.fixed and end >= HOLE_BREAKS_MM and between > 0.5
     ):
         return None
-    what = (
-        f"A hole breaks the end of the edge: it lies {ruler.show(-end)} past it."
-        if end < 0
-        else f"A hole leaves {ruler.show(end)} of paper to the end of the edge."
-        if end < HOLE_END_MM
-        else "Two holes run into each other."
-        if between < 0
-        else f"Two holes have {ruler.show(between)} of paper between them."
-    )
+    if end < 0:
+        what = f"A hole breaks the end of the edge: it lies {ruler.show(-end)} past it."
+    elif end < HOLE_END_MM:
+        what = f"A hole leaves {ruler.show(end)} of paper to the end of the edge."
+    elif between < 0:
+        what = "Two holes run into each other."
+    else:
+        what = f"Two holes have {ruler.show(between)} of paper between them."
     usual = nearest(bored.usual.positions, bored.edge, bored.hole)
     anew = bored.by_hand and usual[0] >= HOLE_END_MM - 1e-6 and usual[1] >= HOLES_APART_MM - 1e-6
     offers = (Offer(label="put the holes where this kind does", changes=SPREAD),) if anew else _fewer(bored)

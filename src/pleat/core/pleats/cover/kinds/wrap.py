@@ -36,10 +36,7 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
     pleat = binding.pleat_mm
     inset = PLEAT_HOLE_MM if pleat else 0.0
     creases = _creases(cover, len(pages.units), spine.likely)
-    halves = 2 if pleat else 1  # each side of a pleat holds its half, up to a mark of its own
-    scored = (
-        0.0 if creases == 1 else 2 * offset if offset else halves * brief.ruler.snap_up(spine.likely / halves)
-    )
+    scored = _scored(creases, offset, spine.likely, 2 if pleat else 1, brief.ruler)
     wrap = (
         _wrap(cover, brief.ruler, pages, spine.likely, scored)
         if not pleat
@@ -86,6 +83,13 @@ def compute(cover: Wrap, left: LeftOfCover) -> WrapResult:
         rows_mm=_pleat_rows(wrap) if pleat else _rows(pages.units, wrap, spine.likely),
         on_board=on_board,
     )
+
+
+def _scored(creases: int, offset: float | None, spine_mm: float, halves: int, ruler: Ruler) -> float:
+    """How wide the spine is scored; each side of a pleat holds its half, up to a mark of its own."""
+    if creases == 1:
+        return 0.0
+    return 2 * offset if offset else halves * ruler.snap_up(spine_mm / halves)
 
 
 def _creases(cover: Wrap, units: int, spine_mm: float) -> int:

@@ -87,11 +87,12 @@ def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[St
         max(card.sheet_width_mm, card.sheet_height_mm),
         min(card.sheet_width_mm, card.sheet_height_mm),
     )
-    grain = (
-        None
-        if card.grain is None
-        else ("long" if (card.grain == "h") == (card.sheet_height_mm >= card.sheet_width_mm) else "short")
-    )
+    if card.grain is None:
+        grain = None
+    elif (card.grain == "h") == (card.sheet_height_mm >= card.sheet_width_mm):
+        grain = "long"
+    else:
+        grain = "short"
     found = []
     for way, (along, across) in (("long", (long, short)), ("short", (short, long))):
         most, a_sheet = int((along + 0.05) // width), int((across + 0.05) // height)

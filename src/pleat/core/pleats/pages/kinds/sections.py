@@ -193,13 +193,12 @@ def _far_off(pages: Sections, brief: BriefResult, estimated: Estimate, sections:
     reading, ruler = pages.measured_block_mm, brief.ruler
     if reading is None or not estimated.questions(reading):
         return ()
-    perhaps = (
-        f" One of {sections} sections was perhaps measured: all of them together are asked for."
-        if sections > 1 and reading < estimated.low
-        else " Perhaps it was read before pressing, or with the cover."
-        if reading > estimated.high
-        else ""
-    )
+    if sections > 1 and reading < estimated.low:
+        perhaps = f" One of {sections} sections was perhaps measured: all of them together are asked for."
+    elif reading > estimated.high:
+        perhaps = " Perhaps it was read before pressing, or with the cover."
+    else:
+        perhaps = ""
     return (
         Check(
             code="measured",
