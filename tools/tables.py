@@ -7,12 +7,14 @@ from __future__ import annotations
 from pathlib import Path
 
 from pleat.core import trade
+from pleat.core.base.points import POINTS
 from pleat.core.base.slips import SLIPS
 from pleat.core.trade.number import Number
 from pleat.core.trade.rules import RULES
+from pleat.web import app as _all  # noqa: F401 - makes every answer known
 
 DOCS = Path(__file__).resolve().parents[1] / "docs"
-CHECKS, SOURCES = DOCS / "checks.md", DOCS / "sources.md"
+CHECKS, SOURCES, WHERE = DOCS / "checks.md", DOCS / "sources.md", DOCS / "points.md"
 
 
 def checks() -> str:
@@ -101,6 +103,30 @@ def _said(value: object) -> str:
     return f"{value:.4g}"
 
 
+def points() -> str:
+    """Where kinds plug in, and which results have an answer of their own, as Markdown."""
+    lines = [
+        "# Where a kind plugs in",
+        "",
+        "Made from the functions marked with `pleat.core.base.points.point`, by `make tables`. Each is found "
+        "by the",
+        "type of what a pleat comes to. A type without an answer of its own has that of the one it is a sort "
+        "of, and in",
+        "the end the general one, which is the function's own docstring.",
+        "",
+        "| point | asks | general answer | own answers of |",
+        "|---|---|---|---|",
+    ]
+    for name, one in sorted(POINTS.items()):
+        general = " ".join((one.answers.registry[object].__doc__ or "none: it is an error").split())
+        own = ", ".join(
+            sorted(f"`{kind.__name__}`" for kind in one.own if kind.__module__.startswith("pleat."))
+        )
+        lines.append(f"| **{name}** `{one.where.removeprefix('pleat.')}` | {one.asks} | {general} | {own} |")
+    return "\n".join([*lines, ""])
+
+
 if __name__ == "__main__":
+    WHERE.write_text(points())
     CHECKS.write_text(checks())
     SOURCES.write_text(sources())

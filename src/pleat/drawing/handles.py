@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import singledispatch
 from typing import Literal
 
 from pleat.core.base.plan import PleatResult
+from pleat.core.base.points import point
 from pleat.core.whole.planning import Plan
 
 
@@ -29,7 +29,7 @@ class Handle:
     lower: bool = False
 
 
-@singledispatch
+@point("handles", "what can be dragged on the large drawing")
 def handles(_result: PleatResult, _plan: Plan) -> tuple[Handle, ...]:
     """The handles on the large drawing of a result, found by its type; most have none."""
     return ()

@@ -6,20 +6,19 @@ like its kind in general.
 
 from __future__ import annotations
 
-from functools import singledispatch
-
 from pleat.core.base.plan import PleatResult
+from pleat.core.base.points import point
 from pleat.core.whole.planning import Plan
 from pleat.drawing.shapes import Drawing
 
 
-@singledispatch
+@point("strip", "the small drawing on a folded pleat")
 def strip(result: PleatResult, plan: Plan) -> Drawing:
     """The small drawing on a folded pleat. Raises NotImplementedError for a result that nobody draws."""
     raise NotImplementedError(type(result))
 
 
-@singledispatch
+@point("drawing", "the large drawing of an open pleat")
 def main(result: PleatResult, plan: Plan) -> Drawing:
     """The large drawing of an open pleat. Raises NotImplementedError for a result that nobody draws."""
     raise NotImplementedError(type(result))

@@ -9,9 +9,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import singledispatch
 from typing import Final
 
+from pleat.core.base.points import point
 from pleat.core.pleats.binding.result import BindingResult
 from pleat.core.pleats.cover.result import CoverResult
 from pleat.core.pleats.pages.block import Block
@@ -49,7 +49,6 @@ class Body:
         return Line(*self.at(*start), *self.at(*end), style)
 
 
-@singledispatch
 def head(block: Block, cover: CoverResult, body: Body) -> list[Shape]:
     """The leaves as they show at the head: as wide as they are, their edges running back."""
     top, right, near = cover.square_head_mm, min(block.leaf_width_mm, body.width), cover.board_mm
@@ -66,7 +65,7 @@ def head(block: Block, cover: CoverResult, body: Body) -> list[Shape]:
     return shapes
 
 
-@singledispatch
+@point("portrait: cover", "how a cover looks in the portrait")
 def covered(cover: CoverResult, _block: Block, body: Body) -> list[Shape]:
     """The outermost leaves as their own cover: spine and front in the paper's colour."""
     w, h, t = body.width, body.height, body.thick
@@ -77,13 +76,13 @@ def covered(cover: CoverResult, _block: Block, body: Body) -> list[Shape]:
     ]
 
 
-@singledispatch
+@point("portrait: behind", "what of a cover shows behind the leaves")
 def behind(_cover: CoverResult, _body: Body) -> list[Shape]:
     """What shows of a cover behind the leaves: nothing where there is none."""
     return []
 
 
-@singledispatch
+@point("portrait: binding", "what shows of a binding in the portrait")
 def held(binding: BindingResult, cover: CoverResult, body: Body) -> list[Shape]:
     """What shows of a binding: holes through the front near the held edge, or nothing where they lie in the
     fold."""
@@ -95,13 +94,13 @@ def held(binding: BindingResult, cover: CoverResult, body: Body) -> list[Shape]:
     ]
 
 
-@singledispatch
+@point("portrait: beyond", "how far what holds the book stands out of the portrait")
 def beyond(_binding: BindingResult, _body: Body) -> tuple[float, float]:
     """How far what holds the book shows to the left of it, and above it, in mm."""
     return 0.0, 0.0
 
 
-@singledispatch
+@point("portrait: standing", "a block that is shown otherwise than shut")
 def standing(_block: Block, _plan: Plan) -> Drawing | None:
     """A block that is shown otherwise than shut, as folded things are half open; None for most."""
     return None

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from functools import singledispatch
-
 from pleat.core.base.plan import PleatResult
+from pleat.core.base.points import point
 from pleat.core.whole.planning import Plan
 
 
-@singledispatch
+@point("print: pages", "further pages of a print")
 def pages_of(_result: PleatResult, _plan: Plan, _width: float, _room: float) -> list[tuple[str, str]]:
     """(what it is, body) of further pages for a result, on paper of this width with so much room; mm."""
     return []

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from functools import singledispatch
-
 from pleat.core.base.plan import Count, Length, PleatResult
+from pleat.core.base.points import point
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, many
 from pleat.core.pleats.binding.punched.record import PunchedResult
@@ -31,7 +30,7 @@ def part_rows(plan: Plan) -> list[Row]:
     return rows + [(f"! {name}", check.title) for name, check in plan.checks if check.level != "note"]
 
 
-@singledispatch
+@point("print: rows", "what the part list says beside the pieces")
 def rows_of(_result: PleatResult, _plan: Plan) -> list[Row]:
     """What the part list says of a result, found by its type; most say nothing that its pieces do not."""
     return []

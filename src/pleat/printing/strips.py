@@ -5,10 +5,10 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
-from functools import singledispatch
 from typing import Final
 
 from pleat.core.base.plan import PleatResult
+from pleat.core.base.points import point
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.cover.wrapped import WrapResult
 from pleat.core.whole.planning import Plan
@@ -78,7 +78,7 @@ class Tile:
     letter_below: str
 
 
-@singledispatch
+@point("print: strips", "strips to hold beside the work, at true size")
 def strips_of(_result: PleatResult, _plan: Plan) -> tuple[Strip, ...]:
     """The strips that a result is worked by, found by its type; most have none."""
     return ()

@@ -6,14 +6,14 @@ rules.
 
 from __future__ import annotations
 
-from functools import singledispatch
 from typing import Any
 
 from pleat.core.base.plan import PleatResult
+from pleat.core.base.points import point
 from pleat.services.books import Opened
 
 
-@singledispatch
+@point("form", "what the template of a member shows besides its fields")
 def about(_result: PleatResult, _opened: Opened) -> dict[str, Any]:
     """The values of a member's template, for a member without one of its own: none."""
     return {}

@@ -4,9 +4,9 @@ panels that a moving view needs."""
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import singledispatch
 from typing import Final, Literal
 
+from pleat.core.base.points import point
 from pleat.core.engines.folding.assembly import Assembly, State
 from pleat.core.engines.folding.convex import Polygon, bounds
 from pleat.core.engines.folding.sheet import Span, board, piece
@@ -38,7 +38,7 @@ class Turning:
     lifts: tuple[float, ...]
 
 
-@singledispatch
+@point("motion", "how a cover opens")
 def motion_of(cover: CoverResult, block: Block) -> Motion:
     """How any cover opens: back, spine and front, over the block."""
     thick = max(cover.spine.likely, THINNEST_MM)

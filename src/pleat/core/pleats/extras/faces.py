@@ -5,8 +5,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import replace
-from functools import lru_cache, singledispatch
+from functools import lru_cache
 
+from pleat.core.base.points import point
 from pleat.core.engines.folding.convex import bounds
 from pleat.core.pleats.extras.base import Face
 from pleat.core.pleats.pages.block import Block
@@ -57,7 +58,7 @@ def faces_of(block: Block, *, covered: bool) -> tuple[Face, ...]:
     return (front, *inner, back)
 
 
-@singledispatch
+@point("faces", "the faces of a block that something can be put on")
 def inner_faces(block: Block) -> tuple[Face, ...]:
     """Both sides of every leaf: the front with the spine at its left, the back with it at its right. An odd
     page is a front."""

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from functools import singledispatch
 from typing import Final
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Check, Offer
+from pleat.core.base.points import point
 from pleat.core.base.units import HAIR_MM, Ruler
 from pleat.core.engines.bulk import Bulk, Patch
 from pleat.core.engines.folding.assembly import Key
@@ -20,7 +20,7 @@ MOST_MM: Final = 80.0
 """No wider gusset is proposed: the narrowest limit of any folio."""
 
 
-@singledispatch
+@point("gussets", "what closes over what is put in")
 def checks(
     _block: Block, _put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]], _ruler: Ruler
 ) -> tuple[Check, ...]:

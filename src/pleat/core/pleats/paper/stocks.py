@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from functools import lru_cache, singledispatch
+from functools import lru_cache
 from typing import Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Rule
+from pleat.core.base.points import point
 from pleat.core.base.units import RULERS, Ruler
 from pleat.core.materials.items import Board, Cloth, Material, Paper, PaperKind
 from pleat.core.materials.sizes import size_name
@@ -78,7 +79,7 @@ def stock_of(key: str, material: Material, ruler: Ruler = RULERS["mm"]) -> Stock
     return _stock(material, key, ruler)
 
 
-@singledispatch
+@point("stock", "a material made ready to be cut from")
 def _stock(material: Material, _key: str, _ruler: Ruler) -> Stock:
     raise TypeError(type(material))
 
