@@ -18,7 +18,7 @@ Answer = TypeVar("Answer")
 
 
 @dataclass(frozen=True)
-class Point:
+class PlugPoint:
     """A point: where it stands, what is asked there, and the function with all its answers."""
 
     where: str
@@ -31,7 +31,7 @@ class Point:
         return tuple(one for one in self.answers.registry if one is not object)
 
 
-POINTS: Final[dict[str, Point]] = {}
+POINTS: Final[dict[str, PlugPoint]] = {}
 """Every point by its name, once the module it stands in is loaded."""
 
 
@@ -43,7 +43,7 @@ def point(name: str, asks: str) -> Callable[[Callable[..., Answer]], _SingleDisp
         if name in POINTS:
             raise ValueError(f"there are two points called {name}")
         answers = singledispatch(general)
-        POINTS[name] = Point(f"{general.__module__}.{general.__name__}", asks, answers)
+        POINTS[name] = PlugPoint(f"{general.__module__}.{general.__name__}", asks, answers)
         return answers
 
     return made
