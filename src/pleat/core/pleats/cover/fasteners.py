@@ -100,7 +100,7 @@ def steps(fastener: Fastener, ruler: Ruler, landing: Landing, hides: str) -> tup
 
 
 def _second_half(
-    cautions: tuple[str] | tuple[()],
+    cautions: tuple[str, ...],
     other: str,
     other_x: float,
     other_y: float,
