@@ -104,6 +104,25 @@ def test_the_habits_of_the_house():
     assert sorted(sizes)[-2] <= 470
 
 
+def test_a_conditional_stands_by_itself():
+    """None inside another, none inside an f-string: it is a line or a function of its own. Migrations stay as
+    they were run."""
+    inside = []
+    for path in SOURCE.rglob("*.py"):
+        if "migrations" in path.parts:
+            continue
+        for node in read(path):
+            if isinstance(node, ast.IfExp):
+                parts = [node.test, node.body, node.orelse]
+            elif isinstance(node, ast.FormattedValue):
+                parts = [node.value]
+            else:
+                continue
+            if any(isinstance(under, ast.IfExp) for part in parts for under in ast.walk(part)):
+                inside.append(f"{path.relative_to(SOURCE)}:{node.lineno}")
+    assert not inside
+
+
 def test_the_rooms_of_the_core_import_only_downwards():
     """Each room knows those after it in ROOMS and itself; nothing lies loose beside them."""
     assert sorted(path.name for path in (SOURCE / "core").iterdir() if path.name != "__pycache__") == sorted(

@@ -30,10 +30,11 @@ def sheet(stock: Stock, brief: BriefResult) -> Drawing:
     across, along = (
         ("roll_width_mm", "length_left_mm") if stock.cloth else ("sheet_width_mm", "sheet_height_mm")
     )
+    what = "A roll" if stock.cloth else "A sheet"
     return Drawing(
         width,
         height,
-        f"{'A roll' if stock.cloth else 'A sheet'} of {stock.name}, {brief.ruler.size(width, height)}.",
+        f"{what} of {stock.name}, {brief.ruler.size(width, height)}.",
         shapes,
         dims=(
             Dim("bottom", 0, width, brief.ruler.number(width), spot=f"{group}.{across}"),

@@ -228,9 +228,8 @@ def _ends(shape: Shape) -> list[tuple[float, float]]:
 def _shifted(letter: str, numbers: tuple[float, ...], x: float, y: float) -> tuple[float, ...]:
     """The numbers of a command; of an arc only its end moves."""
     first = 5 if letter == "A" else 0
-    return tuple(
-        one if place < first else one + (y if (place - first) % 2 else x) for place, one in enumerate(numbers)
-    )
+    moved = [number + (y if place % 2 else x) for place, number in enumerate(numbers[first:])]
+    return (*numbers[:first], *moved)
 
 
 def _points(letter: str, numbers: tuple[float, ...], by: float) -> tuple[float, ...]:

@@ -75,16 +75,11 @@ def flat(made: Made, flats: Sequence[Flat], places: Iterable[FieldAnchor], look:
                 )
             )
     spots = tuple(ControlSpot(one.path, one.x_mm, one.y_mm) for one in places)
+    level = 2 if flats and scores(flats[0].piece, upright=False) else 1
     dims = (
         (
             Dim("top", 0, width, look.ruler.size(width, height), level=2),
-            Dim(
-                "left",
-                0,
-                height,
-                look.ruler.number(height),
-                level=2 if scores(flats[0].piece, upright=False) else 1,
-            ),
+            Dim("left", 0, height, look.ruler.number(height), level=level),
         )
         if len(flats) == 1
         else ()
@@ -170,7 +165,8 @@ def paint(piece: Piece, look: Look, *, up: bool) -> str:
     swatch = look.swatches.get(piece.stock, "cream")
     if piece.rigid:
         return f"filled leaf swatch-{swatch}"
-    return f"filled wrap {'inside' if up else 'outside'} swatch-{swatch}"
+    face = "inside" if up else "outside"
+    return f"filled wrap {face} swatch-{swatch}"
 
 
 def pictured(worked: FoldResult) -> tuple[int, ...]:
@@ -213,11 +209,8 @@ def states(
             )
             for mark in marks.get(key, ()):
                 if (mark.side == "A") == up:
-                    style = (
-                        (PRINTED[True] if printed else f"filled paper swatch-{look.swatches['mat']}")
-                        if mark.paper
-                        else "place"
-                    )
+                    dressing = PRINTED[True] if printed else f"filled paper swatch-{look.swatches['mat']}"
+                    style = dressing if mark.paper else "place"
                     shapes.append(outline(state.poses[key].on_table(mark.outline), style, -left, -top))
         found.append((number, Drawing(right - left, bottom - top, f"{state.name}, from above", shapes)))
     return tuple(found)

@@ -46,9 +46,8 @@ def _dummies(block: SectionsBlock, _plan: Plan, width: float, room: float) -> li
         body = [render_print(Drawing(1, 1, "told", shapes), MARGIN_MM, MARGIN_MM + HEAD_MM - 3, PRINT)]
         for number, sheet in enumerate(found[start : start + across * down]):
             x, y = MARGIN_MM + number % across * pair, MARGIN_MM + HEAD_MM + top + number // across * tall
-            which = shortened(
-                f"{sheet.section}.{sheet.sheet}{' ' + sheet.name if named else ''}", STYLES["small"], pair - 4
-            )
+            name = " " + sheet.name if named else ""
+            which = shortened(f"{sheet.section}.{sheet.sheet}{name}", STYLES["small"], pair - 4)
             body.append(
                 render_print(
                     Drawing(1, 1, "name", [Label(0, 0, which, "small", "start", (0, -1.2))]), x, y, PRINT

@@ -50,9 +50,10 @@ def _strips(result: ExtrasResult, plan: Plan) -> tuple[Strip, ...]:
         for upright, ends in ((True, ("LEFT EDGE", "right edge")), (False, ("HEAD", "tail"))):
             if places := scores(sheet, upright=upright):
                 lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in places)
+                from_head = "" if upright else " from the head"
                 found.append(
                     Strip(
-                        f"Scores of {sheet.name}{'' if upright else ' from the head'}",
+                        f"Scores of {sheet.name}{from_head}",
                         sheet.size_mm[0 if upright else 1],
                         lines,
                         *ends,
@@ -177,15 +178,9 @@ def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: flo
     high = top + along * share
     left = (before + across) * share + 6
     y = 10.0
-    more = [" and ".join(names) for names in alike[1:]]
-    also = (
-        [
-            "The same on: "
-            f"{'; '.join(more[:ALSO])}{f' and {len(more) - ALSO} more' if len(more) > ALSO else ''}."
-        ]
-        if more
-        else []
-    )
+    same = [" and ".join(names) for names in alike[1:]]
+    more = f" and {len(same) - ALSO} more" if len(same) > ALSO else ""
+    also = [f"The same on: {'; '.join(same[:ALSO])}{more}."] if same else []
     for line in [
         *lines,
         *also,
@@ -199,11 +194,11 @@ def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: flo
 
 def _label(share: float, faces: list[Face]) -> Label:
     """A face's name."""
+    scale = "true size" if share == 1.0 else f"1 : {1 / share:.1f}"
     return Label(
         0,
         4,
-        f"{' and '.join(face.title for face in faces)}, "
-        f"{'true size' if share == 1.0 else f'1 : {1 / share:.1f}'}",
+        f"{' and '.join(face.title for face in faces)}, {scale}",
         "bold",
         "start",
     )

@@ -92,16 +92,15 @@ def _row(want: Want, ruler: Ruler) -> tuple[str, ...]:
 def _words(shapes: list[Shape], plan: Plan, over: Overview, y: float, width: float, bottom: float) -> None:
     """Cost, time, what to look at and what is next, as far as there is room."""
     run = plan.brief.quantity
-    cost = (
-        "no price is known"
-        if over.cost is None
-        else f"{over.cost:.2f}" + (f", {over.cost / run:.2f} a book" if run > 1 else "")
-    )
+    cost = "no price is known" if over.cost is None else f"{over.cost:.2f}"
+    if over.cost is not None and run > 1:
+        cost += f", {over.cost / run:.2f} a book"
     without = f" without {', '.join(over.unpriced)}" if over.cost is not None and over.unpriced else ""
     waits = f", and {lasting(over.waits_about)} of waiting" if over.waits else ""
+    in_all = " in all" if run > 1 else ""
     told = [
         ("material", cost + without),
-        ("work", f"{over.work_words}{' in all' if run > 1 else ''}{waits}; your own time is not priced"),
+        ("work", f"{over.work_words}{in_all}{waits}; your own time is not priced"),
     ]
     told += [("next", over.next.title)] if over.next else [("next", "nothing: every step is ticked")]
     told += [(f"! {pleat}", check.title) for pleat, check in over.worst if check.level != "note"]

@@ -97,10 +97,8 @@ def write(x: float, y: float, text: str, style: str, anchor: Anchor) -> str:
     for piece, share, up, advance in pieces:
         if words := piece.lstrip():  # the writer leaves out blanks at the beginning
             blank = width_mm(piece, style) - width_mm(words, style) if words != piece else 0.0
-            out.append(
-                f'<text {style if share == 1.0 else _scaled(style)} x="{x + blank:.3f}" '
-                f'y="{y - up:.3f}">{escape(words)}</text>'
-            )
+            look = style if share == 1.0 else _scaled(style)
+            out.append(f'<text {look} x="{x + blank:.3f}" y="{y - up:.3f}">{escape(words)}</text>')
         x += advance
     return "".join(out)
 

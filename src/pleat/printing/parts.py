@@ -77,7 +77,8 @@ def _binding(result: BindingResult, plan: Plan) -> list[Row]:
 def _sewn(result: SewnResult, plan: Plan) -> list[Row]:
     ruler = plan.brief.ruler
     marks = ", ".join(ruler.number(position) for position in result.positions_mm)
-    double = f", {'double' if result.strands == 2 else 'single'}, knot {result.starts}"
+    strands = "double" if result.strands == 2 else "single"
+    double = f", {strands}, knot {result.starts}"
     lengths = [part for part in result.parts if isinstance(part, Length)]
     return [
         *((("stations from the head", f"{marks} {ruler.name}"),) if marks else ()),
@@ -90,7 +91,8 @@ def _sewn(result: SewnResult, plan: Plan) -> list[Row]:
 
 
 def _length_words(part: Length, ruler: Ruler) -> str:
-    return f"{ruler.show(part.length_mm)} of {part.name}{f', {part.count} times' if part.count > 1 else ''}"
+    times = f", {part.count} times" if part.count > 1 else ""
+    return f"{ruler.show(part.length_mm)} of {part.name}{times}"
 
 
 @rows_of.register

@@ -70,7 +70,8 @@ def to_svg(one: Laid) -> str:
 
 def _path(polygon: Polygon) -> str:
     points = "L".join(f"{x:.3f} {y:.3f}" for x, y in polygon)
-    return f'<path d="M{points}{"Z" if len(polygon) > 2 else ""}"/>'
+    close = "Z" if len(polygon) > 2 else ""
+    return f'<path d="M{points}{close}"/>'
 
 
 def to_dxf(one: Laid) -> str:

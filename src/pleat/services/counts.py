@@ -186,11 +186,11 @@ def _in_words(session: Session, moved: list[tuple[int, int]], back: bool) -> lis
             continue
         name, left = items[item_id].item.name, getattr(items[item_id].item, "owned", None)
         if amount > 0:
-            found.append(
-                f"{many(amount, 'sheet')} of {name} {'given back' if back else 'taken'}, {left} there now"
-            )
+            direction = "given back" if back else "taken"
+            found.append(f"{many(amount, 'sheet')} of {name} {direction}, {left} there now")
         else:
-            found.append(f"{-amount} of {name} {'taken away again' if back else 'put there'}")
+            direction = "taken away again" if back else "put there"
+            found.append(f"{-amount} of {name} {direction}")
     return found
 
 

@@ -186,10 +186,8 @@ def compared(rows: list[TableRow], there: dict[tuple[str, str], list[store.Store
 def _plain(item: Item) -> dict[str, object]:
     """An item's fields for comparing: lengths to a hundredth of a millimetre, which no table and no ruler is
     finer than."""
-    digits = {
-        name: 4 if isinstance(rule, LengthRule) and rule.fine else 2 if isinstance(rule, LengthRule) else 6
-        for name, rule in _rules(type(item)).items()
-    }
+    lengths = {name: rule for name, rule in _rules(type(item)).items() if isinstance(rule, LengthRule)}
+    digits = {name: 4 if rule.fine else 2 for name, rule in lengths.items()}
     return {
         name: round(value, digits.get(name, 6)) if isinstance(value, float) else value
         for name, value in item.model_dump(exclude={"stock_id"}).items()

@@ -128,11 +128,8 @@ def begun(book: Book) -> Book:
         )
     number = itertools.count(1)
     order = [[next(number) for _ in range(count)] for count in sections]
-    flapped = (
-        {one for section in order for one in (section if pages.flap_on == "every" else section[-1:])}
-        if pages.flap_mm
-        else set()
-    )
+    chosen = slice(None) if pages.flap_on == "every" else slice(-1, None)
+    flapped = {one for section in order for one in section[chosen]} if pages.flap_mm else set()
     pile = [
         PileSheet(
             id=one,

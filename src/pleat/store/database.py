@@ -36,7 +36,8 @@ def open_engine(path: Path | str, foreign_keys: bool = True) -> Engine:
         connection.isolation_level = (
             None  # the driver's own BEGIN comes too late and lets writers read stale rows
         )
-        for pragma in (*_PRAGMAS, f"foreign_keys={'ON' if foreign_keys else 'OFF'}"):
+        switch = "ON" if foreign_keys else "OFF"
+        for pragma in (*_PRAGMAS, f"foreign_keys={switch}"):
             connection.execute(f"PRAGMA {pragma}").close()
 
     @event.listens_for(engine, "begin")

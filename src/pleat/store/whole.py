@@ -54,9 +54,8 @@ def verify(path: Path) -> str:
             _only_tables(connection)
             said = str(connection.execute("PRAGMA integrity_check(1)").fetchone()[0]).splitlines()[0]
             if said != "ok" or connection.execute("PRAGMA foreign_key_check").fetchone():
-                raise BadBackup(
-                    f"The file is damaged: {'rows have lost what they belong to' if said == 'ok' else said}."
-                )
+                trouble = "rows have lost what they belong to" if said == "ok" else said
+                raise BadBackup(f"The file is damaged: {trouble}.")
             _shaped(connection, revision)
             _held(connection)
             return revision
@@ -70,10 +69,8 @@ def _is_file(path: Path) -> None:
     try:
         about = path.stat()
         if not stat.S_ISREG(about.st_mode):
-            raise BadBackup(
-                f"{path} is {'a folder' if stat.S_ISDIR(about.st_mode) else 'no file'}, and no copy of "
-                "Pleat's books."
-            )
+            what = "a folder" if stat.S_ISDIR(about.st_mode) else "no file"
+            raise BadBackup(f"{path} is {what}, and no copy of Pleat's books.")
         for end in _IN_USE:
             beside = path.with_name(path.name + end)
             if beside.exists() and beside.stat().st_size:

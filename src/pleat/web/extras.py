@@ -63,7 +63,9 @@ def put(book_id: int) -> Response:
         g.put_in = next(reversed(after.extras.items))
         return after
 
-    return change(book_id, f"put in: {known.title if (known := EXTRAS.find(kind)) else kind}", alter)
+    known = EXTRAS.find(kind)
+    name = known.title if known else kind
+    return change(book_id, f"put in: {name}", alter)
 
 
 @pages.post("/also")

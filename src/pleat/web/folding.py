@@ -104,7 +104,8 @@ def shows(worked: FoldResult) -> list[tuple[str, str]]:
             if piece.startswith(DRESSED) or face.share < 0.2:
                 continue
             if worked.assembly.pieces[piece].rigid:
-                names.append(f"{piece} ({'its front' if face.side == 'A' else 'its back'})")
+                side = "its front" if face.side == "A" else "its back"
+                names.append(f"{piece} ({side})")
                 continue
             left, top, right, bottom = bounds(worked.assembly.pieces[piece][face.key[1]].outline)
             if worked.programme.opens or min(right - left, bottom - top) < DRESSED_MM:
@@ -126,7 +127,8 @@ def shows(worked: FoldResult) -> list[tuple[str, str]]:
 def _of(name: str, worked: FoldResult) -> str:
     """The face a paper lies on, in words."""
     join = next(one for one in worked.assembly.joins if one.laid[0] == name)
-    return f"{said(join.host)} ({'inside' if join.side == 'A' else 'outside'})"
+    side = "inside" if join.side == "A" else "outside"
+    return f"{said(join.host)} ({side})"
 
 
 def moving(made: Made, plan: Plan) -> dict[str, Any]:
@@ -149,6 +151,9 @@ def _node(one: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequen
     piece = worked.assembly.pieces[one.key[0]]
     dressed = piece.name.startswith(DRESSED)
     place = one.place
+    paint = swatches["mat"] if dressed else swatches.get(piece.stock, "cream")
+    if piece.stock == BARE:
+        paint = ""
     return {
         "name": "" if dressed or piece.rigid else said(one.key),
         "parent": one.parent,
@@ -158,11 +163,7 @@ def _node(one: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequen
         "angle": one.angle,
         "turns": one.turns,
         "lifts": one.lifts,
-        "paint": ""
-        if piece.stock == BARE
-        else swatches["mat"]
-        if dressed
-        else swatches.get(piece.stock, "cream"),
+        "paint": paint,
         "paper": dressed,
         "on": [
             {

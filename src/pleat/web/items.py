@@ -206,7 +206,8 @@ def line(item: Item, about: Facts, ruler: Ruler) -> list[str]:
         found.append(f"{ruler.show(item.sheet_width_mm)} wide, {_long(item.sheet_height_mm, ruler)} left")
     elif isinstance(item, Paper | Board):
         name = size_name(item.sheet_width_mm, item.sheet_height_mm) if isinstance(item, Paper) else None
-        found.append(f"{name + ', ' if name else ''}{ruler.size(item.sheet_width_mm, item.sheet_height_mm)}")
+        prefix = name + ", " if name else ""
+        found.append(f"{prefix}{ruler.size(item.sheet_width_mm, item.sheet_height_mm)}")
     if isinstance(item, Cloth):
         found.append(f"{ruler.show(item.roll_width_mm)} wide, {_long(item.length_left_mm, ruler)} left")
     if isinstance(item, Hardware):
@@ -227,10 +228,9 @@ def line(item: Item, about: Facts, ruler: Ruler) -> list[str]:
         found.append(", ".join(one for one in times if one) or ("dry" if item.wet == "dry" else "wet"))
     if about.thickness_mm is not None:
         rough = isinstance(item, Paper) and thickness(item).source in ("name", "nothing", "pounds")
-        found.append(
-            f"{'about ' if rough else ''}{_thick(about.thickness_mm, ruler)}"
-            f"{' at most' if isinstance(item, Tool) else ''}"
-        )
+        roughly = "about " if rough else ""
+        most = " at most" if isinstance(item, Tool) else ""
+        found.append(f"{roughly}{_thick(about.thickness_mm, ruler)}{most}")
     if about.owned is not None:
         found.append(f"{about.owned} left")
     return found

@@ -54,7 +54,8 @@ def add(book_id: int) -> Response:
             raise BadBook([FieldProblem("", "paper", "", "That paper is no longer among the materials.")])
         return piles.add(book, chosen, sheets)
 
-    return change(book_id, f"{sheets} × {chosen.name if chosen else '?'} on the pile", alter)
+    name = chosen.name if chosen else "?"
+    return change(book_id, f"{sheets} × {name} on the pile", alter)
 
 
 @pages.post("/sheet")

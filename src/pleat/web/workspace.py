@@ -107,16 +107,18 @@ def tick(book_id: int) -> Response:
     key, done = asked.word(request.form, "step"), request.form.get("done") == "1"
     with reading() as session:
         tools = materials.tools(session)
-    said = f"{'ticked' if done else 'unticked'}: {key.replace('_', ' ')}"
+    action = "ticked" if done else "unticked"
+    said = f"{action}: {key.replace('_', ' ')}"
     return change(book_id, said, lambda book: books.tick(book, plan_of(book, tools), key, done))
 
 
 @pages.post("/stations")
 def stations(book_id: int) -> Response:
     unlocked = request.form.get("unlocked") == "1"
+    mode = "one by one" if unlocked else "symmetric"
     return change(
         book_id,
-        f"stations {'one by one' if unlocked else 'symmetric'}",
+        f"stations {mode}",
         lambda book: books.unlock_stations(book, unlocked),
     )
 
@@ -155,7 +157,8 @@ def paper(book_id: int) -> Response:
             raise BadBook([FieldProblem("", "paper", "", "That paper is no longer among the materials.")])
         return books.use_material(book, chosen, role)
 
-    return change(book_id, f"{ROLES[role].one}: {chosen.name if chosen else '?'}", alter)
+    name = chosen.name if chosen else "?"
+    return change(book_id, f"{ROLES[role].one}: {name}", alter)
 
 
 @pages.get("/threads")
@@ -189,7 +192,8 @@ def thread(book_id: int) -> Response:
             raise BadBook([FieldProblem("", "thread", "", "That thread is no longer among the materials.")])
         return books.use_thread(book, wanted, chosen)
 
-    return change(book_id, f"thread: {chosen.name if chosen else '?'}", alter)
+    name = chosen.name if chosen else "?"
+    return change(book_id, f"thread: {name}", alter)
 
 
 @pages.post("/keep-paper")

@@ -108,10 +108,9 @@ class LengthRule:
                 return ruler.fine(mm)
             return ruler.show(mm)
 
-        said = (
-            f"{shown(value) if math.isfinite(value) else 'That'} is too "
-            f"{'small' if value < self.low_mm else 'large'} for {self.label}"
-        )
+        typed = shown(value) if math.isfinite(value) else "That"
+        size = "small" if value < self.low_mm else "large"
+        said = f"{typed} is too {size} for {self.label}"
         span = f"it goes from {shown(self.low_mm)} to {shown(self.high_mm)}"
         if math.isfinite(value) and value > 0 and self.low_mm <= value * MM_PER_INCH <= self.high_mm:
             return f"{said}; {span}. Did you mean {value:g} in?"

@@ -31,9 +31,9 @@ def read_field(
     if not isinstance(rule, TextRule):
         text = tidy(text, LONGEST_LIST if known.many else LONGEST_TEXT)
     if not text.strip() and known.may_be_empty:
-        return (
-            () if known.many and field.get_default() == () else None if not isinstance(rule, TextRule) else ""
-        ), ""
+        if known.many and field.get_default() == ():
+            return (), ""
+        return ("" if isinstance(rule, TextRule) else None), ""
     if known.many and isinstance(rule, LengthRule):
         if held and text.strip() == shown_list(held):
             return None
@@ -43,7 +43,8 @@ def read_field(
             if not typed and isinstance(held, float) and shows(text, held, ruler, rule.fine):
                 return None
             mm = _length(rule, text, ruler)
-            return None if mm == held else (mm, with_unit(text, "mm" if rule.fine else ruler))
+            unit = "mm" if rule.fine else ruler
+            return None if mm == held else (mm, with_unit(text, unit))
         case NumberRule() | TextRule():
             return rule.read(text), ""
         case ChoiceRule():
@@ -96,11 +97,11 @@ def _length(rule: LengthRule, text: str, ruler: RulerName) -> float:
 def _out_of_bounds(rule: LengthRule, text: str, mm: float, ruler: RulerName) -> str:
     """A length that cannot be, with the span on the ruler in use and the unit that was perhaps meant."""
     on = RULERS[ruler]
-    show = (
-        on.fine
-        if rule.fine
-        else lambda mm: on.show(mm) if abs(on.snap(mm) - mm) < 0.3 * mm or not mm else f"{mm:g} mm"
-    )
+
+    def on_ruler(mm: float) -> str:
+        return on.show(mm) if abs(on.snap(mm) - mm) < 0.3 * mm or not mm else f"{mm:g} mm"
+
+    show = on.fine if rule.fine else on_ruler
     side = "small" if mm < rule.low_mm else "large"
     said = (
         f"{text.strip()} is too {side} for {rule.label}: it goes from {show(rule.low_mm)} to "

@@ -12,7 +12,8 @@ def many(count: int, one: str, more: str = "") -> str:
     >>> many(1, "sheet"), many(3, "sheet"), many(2, "leaf", "leaves")
     ('1 sheet', '3 sheets', '2 leaves')
     """
-    return f"{count} {one if count == 1 else more or one + 's'}"
+    word = one if count == 1 else more or one + "s"
+    return f"{count} {word}"
 
 
 def by_count(count: float, one: str, more: str) -> str:
@@ -73,4 +74,5 @@ def a_or_an(name: str) -> str:
     >>> a_or_an("A7 card"), a_or_an("bank card"), a_or_an("8 × 10 in")
     ('an A7 card', 'a bank card', 'an 8 × 10 in')
     """
-    return f"{'an' if name[:1].lower() in 'aeio8' else 'a'} {name}"
+    article = "an" if name[:1].lower() in "aeio8" else "a"
+    return f"{article} {name}"

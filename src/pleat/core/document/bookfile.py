@@ -95,7 +95,8 @@ def _lost_papers(book: Book) -> list[FieldProblem]:
     """Sheets of a pile whose paper is not among the book's own."""
     there, pile = book.paper.more, book.pages.pile if isinstance(book.pages, Sections) else ()
     lost = [(number, sheet.paper) for number, sheet in enumerate(pile) if sheet.paper not in there]
-    known = f" It has {', '.join(list(there)[:8])}{' …' if len(there) > 8 else ''}." if there else ""
+    more = " …" if len(there) > 8 else ""
+    known = f" It has {', '.join(list(there)[:8])}{more}." if there else ""
     return [
         FieldProblem(
             f"pages.pile.{number}.paper",

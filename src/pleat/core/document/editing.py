@@ -191,7 +191,10 @@ def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tupl
     if field is None or rule_on(field) is None or ".pile" in path:
         raise LengthError(text, "There is no such field to type in.")
     read = read_field(field, text, held, ruler, typed=True)
-    return [] if read is None else [(path, list(read[0]) if isinstance(read[0], tuple) else read[0], read[1])]
+    if read is None:
+        return []
+    value, written = read
+    return [(path, list(value) if isinstance(value, tuple) else value, written)]
 
 
 def _value_at(book: Book, path: str) -> Any:

@@ -132,7 +132,8 @@ def named(path: str, book: Book) -> str:
         key, _, field = path.removeprefix(_PUT_IN).partition(".")
         what = design_named(key, book)
         number = field.removeprefix("place.")
-        return f"{what}: {f'place {int(number) + 1}' if number.isdecimal() else label_of(path, book)}"
+        place = f"place {int(number) + 1}" if number.isdecimal() else label_of(path, book)
+        return f"{what}: {place}"
     if last in _TOGETHER:
         role = ROLES.get(within[0]) if pleat == "paper" and within else None
         return f"{role.one}: {_TOGETHER[last]}" if role else _TOGETHER[last]

@@ -87,14 +87,11 @@ def conclude(answers: Mapping[str, tuple[Side, bool]]) -> GrainFound:
             "guess",
             "The tests disagree. Try the damp strip: it is the clearest; or tear another offcut.",
         )
-    sure: Sure = (
-        "sure"
-        if ahead >= 4 or (ahead >= 3 and not min(points.values()))
-        else "likely"
-        if ahead >= 2
-        else "guess"
-    )
-    how_many = f"{len(answers)} test{'s' if len(answers) > 1 else ''}"
+    sure: Sure = "likely" if ahead >= 2 else "guess"
+    if ahead >= 4 or (ahead >= 3 and not min(points.values())):
+        sure = "sure"
+    s = "s" if len(answers) > 1 else ""
+    how_many = f"{len(answers)} test{s}"
     return GrainFound(best, sure, f"{how_many}: along the {best} side, {_WORDS[sure]}.")
 
 

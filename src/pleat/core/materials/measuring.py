@@ -150,11 +150,10 @@ def why_off(middle: float, reading: float, sheets: int) -> str:
     if _near(reading * _INCH, middle) or _near(reading, middle * _INCH):
         return "it looks like inches: press the unit key"
     if sheets > 1 and abs(abs(apart) - one) < 0.35 * one:
-        return f"about one sheet too {'many' if apart > 0 else 'few'} in the jaws"
-    return (
-        f"{abs(apart):.2f} mm {'more' if apart > 0 else 'less'} than the others: a corner, a burr, or the "
-        "jaws askew"
-    )
+        amount = "many" if apart > 0 else "few"
+        return f"about one sheet too {amount} in the jaws"
+    compared = "more" if apart > 0 else "less"
+    return f"{abs(apart):.2f} mm {compared} than the others: a corner, a burr, or the jaws askew"
 
 
 def _slip(mean: float, sheets: int, expected: Estimate | None) -> str:

@@ -92,8 +92,9 @@ def _measured(paper: Paper, judged: Judged, ruler: Ruler) -> Thickness:
     )
     readings = ", ".join(f"{one:.2f}" for one in judged.kept)
     left_out = "".join(f" {one.mm:.2f} mm was thrown out: {one.reason}." for one in judged.thrown)
+    s = "s" if len(judged.kept) > 1 else ""
     how = (
-        f"{len(judged.kept)} reading{'s' if len(judged.kept) > 1 else ''} of a stack of {judged.sheets}: "
+        f"{len(judged.kept)} reading{s} of a stack of {judged.sheets}: "
         f"{readings} mm. Their mean, {judged.mean_mm:.3f} mm ± {judged.error_mm:.3f}, divided by "
         f"{judged.sheets}.{left_out}"
     )

@@ -187,7 +187,8 @@ def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
         needed = sum(
             one.length_mm * one.count if isinstance(one, Length) else float(one.count) for one in own
         )
-        cost = None if good.price is None else good.price * (needed / 1000 if long else needed)
+        priced_units = needed / 1000 if long else needed
+        cost = None if good.price is None else good.price * priced_units
         use = joined(dict.fromkeys(one.use for one in own))
         found.append(Want(own[0].name, use, "mm" if long else "piece", needed, good.owned, cost))
     return found

@@ -88,7 +88,8 @@ class Trial:
             ]
 
         there, leaf = alike(after), any(path.startswith("brief.leaf_") for path, _ in offer.changes)
-        return there if len(there) >= (1 if leaf else len(alike(self.checks))) else []
+        least = 1 if leaf else len(alike(self.checks))
+        return there if len(there) >= least else []
 
     def _new(self, level: str, after: Sequence[Told]) -> list[Told]:
         """The checks of a level that were not there before."""

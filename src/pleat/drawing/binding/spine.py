@@ -65,12 +65,12 @@ def spine_view(result: SewnResult, ruler: Ruler) -> Drawing:
     height, deep, share = result.height_mm, at.edges[-1], at.share
     lead = 9 * share
     top = lead + deep + 24 * share
+    note = "" if at.true else "; sections drawn thicker than they are"
     shapes: list[Shape] = [
         Label(
             0,
             0,
-            "the spine from outside, front on "
-            f"top{'' if at.true else '; sections drawn thicker than they are'}",
+            f"the spine from outside, front on top{note}",
             "side-label",
             "start",
             (0, 12),
@@ -189,7 +189,8 @@ def stretch_curve(one: Stretch, at: Spread) -> Commands:
         case "span":
             return (("M", (x, y)), ("L", (to_x, y)))
         case "climb":
-            bow = (1.8 if one.start > len(at.places) / 2 - 0.5 else -1.8) * at.share if x == to_x else 0.0
+            outward = 1.8 if one.start > len(at.places) / 2 - 0.5 else -1.8
+            bow = outward * at.share if x == to_x else 0.0
             return (("M", (x, y)), ("Q", (x + bow, (y + to_y) / 2, to_x, to_y)))
         case "catch":
             x = to_x if one.end != int(one.end) else x  # a span is caught in its middle

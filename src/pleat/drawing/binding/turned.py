@@ -43,5 +43,6 @@ def picture(cross: Cross, frames: Sequence[Frame], angle: int) -> Drawing:
             high = [at(hole + end, off, around) for off, hole in reversed(sheets)]
             corners = [*low, *high]
             shapes.append(Curve((("M", corners[0]), *(("L", one) for one in corners[1:]), ("Z", ())), style))
-    says = f"Turned to {angle} degrees{', where it binds' if frame.binds else ''}."
+    binds = ", where it binds" if frame.binds else ""
+    says = f"Turned to {angle} degrees{binds}."
     return Drawing(2 * half, 2 * half, says, shapes)

@@ -65,13 +65,14 @@ def spine(result: SewnResult, chapter: Chapter) -> Drawing:
     at = Stage.of(result, chapter)
     shapes: list[Shape] = []
     for row in at.rows:
+        now = " spine-row-now" if chapter.low <= row <= chapter.high else ""
         shapes += [
             Rect(
                 0,
                 at.y(row) - at.pitch / 2,
                 WIDE,
                 at.pitch,
-                f"spine-row{' spine-row-now' if chapter.low <= row <= chapter.high else ''}",
+                f"spine-row{now}",
             ),
             Label(0, at.y(row), str(row), "row-number", "end", (-6, 5)),
         ]
@@ -132,11 +133,12 @@ def inside(result: SewnResult, chapter: Chapter) -> Drawing:
     shapes += [Dot(at.x(hole), middle, "spine-hole", 1.1) for hole in range(1, len(result.positions_mm) + 1)]
     words = result.sewing.bed.rows[0].sides[0]
     said = "inside the fold" if words == "inside" else f"in {words}"
+    of_section = f" of section {chapter.high}" if result.rows > 1 else ""
     shapes.append(
         Label(
             0,
             0,
-            f"{said}{f' of section {chapter.high}' if result.rows > 1 else ''}",
+            f"{said}{of_section}",
             "side-label",
             "start",
             (0, -6),
@@ -206,7 +208,8 @@ def _on_spine(one: Stretch, at: Stage) -> Commands:
         case "span":
             return (("M", (x, y)), ("L", (to, y)))
         case "climb":
-            bow = (4.0 if one.start > len(at.xs) / 2 - 0.5 else -4.0) if x == to else 0.0
+            outward = 4.0 if one.start > len(at.xs) / 2 - 0.5 else -4.0
+            bow = outward if x == to else 0.0
             return (("M", (x, y)), ("Q", (x + bow, (y + to_y) / 2, to, to_y)))
         case "catch":
             x = to if one.end != int(one.end) else x  # a span is caught in its middle

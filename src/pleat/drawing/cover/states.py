@@ -28,11 +28,8 @@ def pictures(motion: Motion, cover: str, block: str) -> tuple[Drawing, ...]:
         for (name, _), shadow, up in layers:
             if len(shadow) < 3 or _flat(shadow):
                 continue
-            style = (
-                f"filled leaf swatch-{block}"
-                if name == BLOCK
-                else f"filled wrap {'outside' if up else 'inside'} swatch-{cover}"
-            )
+            face = "outside" if up else "inside"
+            style = f"filled leaf swatch-{block}" if name == BLOCK else f"filled wrap {face} swatch-{cover}"
             shapes.append(outline(shadow, style, -left, -top))
         found.append(Drawing(right - left, bottom - top, f"{state.name}, seen from above", shapes))
     return tuple(found)

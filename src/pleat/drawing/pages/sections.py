@@ -309,7 +309,9 @@ def spreads(
                     else ()
                 )
                 shapes.append(Group("page", page, data))
-        numbers = f"{left.page + 1 if left else ''} | {right.page if right else ''}".strip()
+        after = left.page + 1 if left else ""
+        before = right.page if right else ""
+        numbers = f"{after} | {before}".strip()
         shapes.append(Label(x + leaf_width_mm, y + leaf_height_mm * 1.16, numbers, "spread-number"))
         if left and right:
             gutter = (x + leaf_width_mm, y + leaf_height_mm * 0.5)

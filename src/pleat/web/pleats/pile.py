@@ -68,6 +68,7 @@ def _strips(
     found = []
     for place, one in enumerate(section):
         (left, top), (right, bottom) = fan.spots[str(place)], fan.spots[f"{place}.end"]
+        turn_to = "upright" if one.turned else "turned"
         numbers = [f"{leaf.page}–{leaf.page + 1}" for leaf in leaves if leaf.place == place]
         found.append(
             FanStrip(
@@ -83,7 +84,7 @@ def _strips(
                 if one.joined == "folded" and one.open_mm < 2 * leaf_width_mm - 0.05
                 else "",
                 _window_words(sheets[one.id], ruler) if one.window else "",
-                ("upright" if one.turned else "turned") if one.cut or one.with_grain is None else "",
+                turn_to if one.cut or one.with_grain is None else "",
             )
         )
     return found

@@ -46,6 +46,7 @@ def sections(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
         if result.mixed
         else {"openings": opening_picture(result, openings(result.in_order)[:OPENINGS_SHOWN])}
     )
+    counted = "" if pages.counted_in == "unsaid" else pages.counted_in
     return {
         **shown,
         "partial": "pleats/pages/sections.html",
@@ -60,7 +61,7 @@ def sections(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
         "edge": drawn(render_screen(drawing.fore_edge_detail(result, ruler), 270, 230)),
         "exaggerated": drawn(render_screen(drawing.fore_edge_detail(result, ruler, 4.0), 400, 180)),
         "flat": drawn(render_screen(drawing.folio_flat(result, ruler), 300, 250)),
-        "count": f"{pages.amount} {'' if pages.counted_in == 'unsaid' else pages.counted_in}".strip(),
+        "count": f"{pages.amount} {counted}".strip(),
         "flap_room": result.flap_room_mm or None,
         "magnified": round(fold.scale / whole.scale),
     }

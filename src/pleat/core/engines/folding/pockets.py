@@ -153,7 +153,8 @@ def _pocket(
     lost = held.get(floor[mouth], 0.0)
     # how far the mouth's edge runs down: corners of the outline away from its floor, without those of the
     # floor itself
-    axis, end = (1, bottom if mouth == "head" else top) if across else (0, right if mouth == "left" else left)
+    axis = 1 if across else 0
+    end = {"head": bottom, "tail": top, "left": right, "right": left}[mouth]
     heights = sorted(abs(point[axis] - end) for point in shadow if abs(point[axis] - end) > 1e-6)
     shallow = heights[0] if heights else deep
     throat = wide - sum(held.get(one, 0.0) for one in beside)

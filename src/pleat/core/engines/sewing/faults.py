@@ -208,10 +208,10 @@ def _travel(state: _State, here: Move, move: Move, step: int) -> Fault | None:
         )
     if rows and move.do != "tie":
         if rows > promise.cross:
+            s = "s" if rows - promise.cross > 1 else ""
             return Fault(
                 "across",
-                f"it goes over {rows - promise.cross} section{'s' if rows - promise.cross > 1 else ''} "
-                "without going in",
+                f"it goes over {rows - promise.cross} section{s} without going in",
                 step,
             )
         if here.at != move.at and not promise.slant:
@@ -228,7 +228,8 @@ def _travel(state: _State, here: Move, move: Move, step: int) -> Fault | None:
         if hole not in promise.may_pass
     ]
     if past and move.do == "pass":
-        holes = f"hole{'s' if len(past) > 1 else ''} {joined(past)}"
+        s = "s" if len(past) > 1 else ""
+        holes = f"hole{s} {joined(past)}"
         return Fault(
             "float", f"it runs past {holes} on its way from {here.at:g} to {move.at:g}", step, promise.own
         )

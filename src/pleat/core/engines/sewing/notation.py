@@ -117,10 +117,9 @@ def write(threads: Sequence[Thread], stations: int) -> str:
 
 def _written(thread: Thread, stations: int) -> str:
     start, *moves = thread
-    words = [
-        f"{_word(start.row, start.at, stations)} "
-        f"{'in' if start.side == 'inside' else 'out'}{' knot' if start.what == 'knot' else ''} |"
-    ]
+    where = "in" if start.side == "inside" else "out"
+    knot = " knot" if start.what == "knot" else ""
+    words = [f"{_word(start.row, start.at, stations)} {where}{knot} |"]
     row, at = start.place
     for move in moves:
         known = _word(move.row if move.row != row else None, move.at, stations)
@@ -130,10 +129,10 @@ def _written(thread: Thread, stations: int) -> str:
             case "catch":
                 words.append("u" + _word(move.row, move.at, stations))
             case _:
-                sign, times = (
-                    ("w-", f"*{move.times}" if move.times > 1 else "") if move.do == "wrap" else ("=", "")
-                )
-                words.append(f"{sign}{move.what}{times}{f'@{known}' if move.place != (row, at) else ''}")
+                sign = "w-" if move.do == "wrap" else "="
+                times = f"*{move.times}" if move.do == "wrap" and move.times > 1 else ""
+                number = f"@{known}" if move.place != (row, at) else ""
+                words.append(f"{sign}{move.what}{times}{number}")
         if move.do != "catch":
             row, at = move.place
     return " ".join(words)

@@ -88,16 +88,17 @@ def checked(
     bed = Bed(tuple(step * (hole + 1) for hole in range(stations)), (Row(1.0, 2.0),) * rows, 200.0)
     found = find(Sewing(bed, threads, promise_for(bed, threads)))
     wrong = any(not fault.watch for fault in found)
-    said = [
-        f"{'move ' + str(fault.step + 1) + ': ' if fault.step is not None else ''}"
-        f"{'look: ' if fault.watch else ''}{fault.text}"
-        for fault in found
-    ]
+    said = []
+    for fault in found:
+        move = "" if fault.step is None else f"move {fault.step + 1}: "
+        look = "look: " if fault.watch else ""
+        said.append(f"{move}{look}{fault.text}")
     size = (
         f"{many(stations, 'hole')}, {many(rows, 'section')}, "
         f"{many(sum(len(thread) for thread in threads), 'move')}"
     )
-    return wrong, (*said, f"{size}: {'it cannot be sewn so' if wrong else 'it can be sewn, and it holds'}")
+    verdict = "it cannot be sewn so" if wrong else "it can be sewn, and it holds"
+    return wrong, (*said, f"{size}: {verdict}")
 
 
 MOST_STATIONS: Final = 15

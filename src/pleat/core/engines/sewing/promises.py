@@ -36,9 +36,10 @@ def _missed(sewing: Sewing) -> Iterator[tuple[Broken, str]]:
             if (row, hole) not in used and (row, hole) not in sewing.promise.unused
         ]
         if holes:
+            s = "s" if len(holes) > 1 else ""
             yield (
                 "missed",
-                f"it leaves out hole{'s' if len(holes) > 1 else ''} {joined(holes)}{_of(row, sewing)}",
+                f"it leaves out hole{s} {joined(holes)}{_of(row, sewing)}",
             )
 
 
@@ -117,8 +118,7 @@ def _loose(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broke
     }
     for number, one in enumerate(sewing.bed.supports, 1):
         for row in range(1, len(sewing.bed.rows) + 1):
-            pair = (
-                {row, row + 1 if row % 2 else row - 1} if sewing.promise.supports == "every pair" else {row}
-            )
+            neighbour = row + 1 if row % 2 else row - 1
+            pair = {row, neighbour} if sewing.promise.supports == "every pair" else {row}
             if one.lies_on(row) and not any((other, one.at) in holds for other in pair):
                 yield "support", f"section {row} does not hold {one.kind} {number}"

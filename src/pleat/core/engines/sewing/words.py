@@ -70,10 +70,9 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
             which = "section before"
         else:
             which = "section"
-        way = (
-            f"{'up' if move.row > here.row else 'down'} to {'the ' if which != 'section' else ''}{which}, "
-            f"{move.row}: "
-        )
+        direction = "up" if move.row > here.row else "down"
+        article = "the " if which != "section" else ""
+        way = f"{direction} to {article}{which}, {move.row}: "
     elif here.at != move.at and move.do != "catch":
         way = f"{_along(bed, here)}{_past(bed, here.at, move.at)}{_over(bed, here, move)}, "
     if move.do == "pass":
@@ -97,11 +96,8 @@ def _said(bed: Bed, here: Move, move: Move) -> str:
 def _through(bed: Bed, move: Move) -> str:
     if move.at in (0, bed.stations + 1):
         return f"round the edge at the {_hole(bed, move.at)} to the {_side(bed, move)}"
-    way = (
-        ("out" if move.side == "outside" else "in")
-        if _plain(bed, move)
-        else f"through into {_side(bed, move)}"
-    )
+    direction = "out" if move.side == "outside" else "in"
+    way = direction if _plain(bed, move) else f"through into {_side(bed, move)}"
     return f"{way} at {_hole(bed, move.at)}"
 
 
@@ -138,7 +134,8 @@ def _past(bed: Bed, start: float, end: float) -> str:
         return ""
     if tuple(past) == ((bed.stations + 1) / 2,):
         return " past the middle"
-    return f" past hole{'s' if len(past) > 1 else ''} {joined(past)}"
+    s = "s" if len(past) > 1 else ""
+    return f" past hole{s} {joined(past)}"
 
 
 def _over(bed: Bed, here: Move, move: Move) -> str:

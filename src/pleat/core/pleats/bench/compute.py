@@ -38,11 +38,11 @@ class LeftOfBench(LeftOfCutting):
         shut = "nothing stands out past the cover, " if self.cover.steps else ""
         filled = [state for step in self.extras.steps for state in step.gives]
         look = f", {shut}{self.binding.look}" if self.binding.look else shut and f", {shut.rstrip(', ')}"
+        subject = "Everything" if self.pages.unit in FOLDED else "Every leaf"
         return Step(
             key="check",
             title="Open and close it",
-            detail=f"{'Everything' if self.pages.unit in FOLDED else 'Every leaf'} held{look}. Note what you "
-            "would change.",
+            detail=f"{subject} held{look}. Note what you would change.",
             needs=("book.bound", *filled),
             gives=("book.done",),
             kind="tidy",

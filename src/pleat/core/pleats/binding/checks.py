@@ -46,11 +46,11 @@ def _path(wrong: tuple[Fault, ...]) -> Check | None:
     first, more = wrong[0], len(wrong) - 1
     at = f"At move {first.step + 1}: " if first.step is not None else ""
     others = f" ({many(more, 'more fault')} after it)" if more else ""
+    headline = "Your own stitch wants a look" if first.watch else "Your own stitch does not hold"
     return Check(
         code="D2",
         level="watch" if all(fault.watch for fault in wrong) else "stop",
-        title=f"{'Your own stitch wants a look' if first.watch else 'Your own stitch does not hold'}. "
-        f"{at}{first.text}{others}.",
+        title=f"{headline}. {at}{first.text}{others}.",
         why="A path is right when it goes through paper at every move, uses every hole of every section, "
         "holds when it is pulled, and ends in a knot.",
         offers=(Offer(label="sew it as a pamphlet stitch", changes=((f"binding.{TAG}", "pamphlet"),)),),
@@ -112,19 +112,21 @@ def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Chec
             )
         )
     stubs = [one.id for one in pile if one.joined == "stub"] + [one.id for one, _ in loose]
+    tabs = "it" if len(loose) == 1 else f"those {len(loose)}"
     fixes.append(
         Offer(
-            label=f"put {'it' if len(loose) == 1 else f'those {len(loose)}'} on stubs, as single leaves",
+            label=f"put {tabs} on stubs, as single leaves",
             changes=(("pages.stubs", stubs),),
         )
     )
     none = sum(held == 0 for _, held in loose)
+    others = " and others" if len(loose) > 1 else ""
     return Check(
         code="C2",
         level="stop" if none else "watch",
         title=f"{len(loose)} {by_count(len(loose), 'sheet is', 'sheets are')} held by fewer than two holes: "
         f"{loose[0][0].name}, {ruler.show(loose[0][0].leaf_height_mm)} "
-        f"high{' and others' if len(loose) > 1 else ''}.",
+        f"high{others}.",
         why=f"Every leaf needs two holes at least {ruler.show(LEAF_MARGIN_MM)} inside its own head and tail, "
         f"else it hangs on one hole or falls out. Lowest leaf: {ruler.show(lowest)}, centred on "
         f"{ruler.show(height)}.",

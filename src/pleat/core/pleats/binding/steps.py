@@ -120,11 +120,11 @@ def _cover_pierced(sewn: Sewn, sections: int) -> Step:
 
 
 def _clip(each: bool) -> Step:
+    what = "each section" if each else "everything"
     return Step(
         key="clip",
         title="Align and clip",
-        detail=f"Knock {'each section' if each else 'everything'} up to the fold and the head, then clip "
-        "both sides so that nothing moves.",
+        detail=f"Knock {what} up to the fold and the head, then clip both sides so that nothing moves.",
         tools=("clips",),
         needs=("block.nested", "block.pressed", "cover.on"),
         gives=("block.clipped",),
@@ -145,11 +145,13 @@ def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
         "straight towards the middle of the fold; the burr hides inside. Look that every hole comes out on "
         "the fold line."
     )
+    where = " and cover" if covered else ""
+    which = "" if sections == 1 or not covered else rows
     return Step(
         key="pierce",
         title=f"Pierce {many(len(sewn.positions_mm), 'hole')} through "
-        f"{by_count(sections, 'section', 'each section')}{' and cover' if covered else ''}",
-        detail=f"{'' if sections == 1 or not covered else rows}{how}",
+        f"{by_count(sections, 'section', 'each section')}{where}",
+        detail=f"{which}{how}",
         tools=("awl", "station strip", "trough or thick pad"),
         needs=("stations.marked", "block.clipped", "cover.on"),
         gives=("block.pierced",),
@@ -205,11 +207,12 @@ def _thread(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> Step:
         else "Draw it through with a bodkin, or stiffen its end with a turn of tape."
     )
     on = " Cut the next length when the one before runs out." if len(sewn.need.pieces_mm) > 1 else ""
+    repeated = "" if times == 1 else f", {times} times"
+    thread = "double" if sewn.binding.strands == 2 else "single"
     return Step(
         key="thread",
-        title=f"Cut {ruler.show(each)} of {words.thread}{'' if times == 1 else f', {times} times'}",
-        detail=f"{name_of(sewn.binding.thread)}, taken "
-        f"{'double' if sewn.binding.strands == 2 else 'single'}.{wax}{on} {needle}",
+        title=f"Cut {ruler.show(each)} of {words.thread}{repeated}",
+        detail=f"{name_of(sewn.binding.thread)}, taken {thread}.{wax}{on} {needle}",
         tools=("scissors", "needle"),
         gives=("thread.cut",),
         signature=signature(sewn.need.total_mm, sewn.binding.strands),
@@ -309,10 +312,11 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
         else f"in {sewn.sewing.bed.rows[0].side(start.side)}"
     )
     square = "a square knot: left over right, then right over left"
+    at_hole = f" at hole {tie.at:g}" if tie.at >= 1 else ""
     how = {
         "over": f"Bring the two tails to opposite sides of the long stitch at hole {tie.at:g} and tie them "
         f"over it, {side}, with {square}.",
-        "tail": f"Tie the two tails with {square}, {side}{f' at hole {tie.at:g}' if tie.at >= 1 else ''}.",
+        "tail": f"Tie the two tails with {square}, {side}{at_hole}.",
         "knot": "Tie a stopper knot hard against the last hole, and look that every stitch lies close.",
     }.get(tie.what, "Pull the last half hitch tight, and look that every stitch lies close.")
     title = "Tie the tails" if tie.what in ("over", "tail") else "Tie off"

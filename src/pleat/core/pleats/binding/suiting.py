@@ -171,11 +171,12 @@ def check(
     size = f"{many(sections, 'section')}, {ruler.thin(left.pages.thickness.likely)}"
     said = "; ".join(own.against)
     suited = " or ".join(one.kind.title for one in better[:2])
+    verdict = "not the best for it" if own.can else "not possible"
     return (
         Check(
             code="sections",
             level="watch" if own.can else "stop",
-            title=f"{size}: {kind.title} is {'not the best for it' if own.can else 'not possible'}: {said}.",
+            title=f"{size}: {kind.title} is {verdict}: {said}.",
             why=f"For {size} {suited} would suit."
             if suited
             else "Nothing that Pleat knows suits so much paper in one fold.",

@@ -27,12 +27,13 @@ class BriefResult(PleatResult):
 def compute(brief: Brief, made_of: Chosen) -> BriefResult:
     ruler = RULERS[brief.ruler]
     name = size_name(brief.leaf_width_mm, brief.leaf_height_mm)
+    naming = f", which is {name}" if name else ""
     size = Figure(
         key="leaf",
         label="leaf",
         value=(brief.leaf_width_mm, brief.leaf_height_mm),
         show="size",
-        how=f"The size you gave{f', which is {name}' if name else ''}. One leaf is two pages.",
+        how=f"The size you gave{naming}. One leaf is two pages.",
         rules=(Rule("chosen by you", "leaf size"),),
         scrap=ruler.size(brief.leaf_width_mm, brief.leaf_height_mm),
     )

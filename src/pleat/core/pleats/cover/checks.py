@@ -130,11 +130,11 @@ def _sum(cover: Wrap, ruler: Ruler, card: Stock, out: WrapContext) -> Check | No
             label="cut a new piece", changes=(("cover.piece_width_mm", None), ("cover.piece_height_mm", None))
         )
     )
+    state = "missing" if short > 0 else "left over"
     return Check(
         code="A1",
         level="stop" if short > 0 else "watch",
-        title=f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} "
-        f"{'missing' if short > 0 else 'left over'}.",
+        title=f"The cover's panels do not add up to your piece: {ruler.show(abs(short))} {state}.",
         why=f"{panels} = {whole} {ruler.name}; the piece is {ruler.show(piece)} {across}.",
         offers=tuple(fixes),
     )
@@ -221,10 +221,11 @@ def _creep(cover: Wrap, ruler: Ruler, card: Stock, pages: Block, out: WrapContex
         if wanted <= LARGEST_SQUARE_MM and _has_room(cover, card, out, wanted)
         else ()
     )
+    certainty = "will" if sure or flush else "may"
     return Check(
         code="C4",
         level="watch" if sure else "note",
-        title=f"Inner leaves {'will' if sure or flush else 'may'} stand out past the cover: they creep "
+        title=f"Inner leaves {certainty} stand out past the cover: they creep "
         f"{ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
         why="The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
         offers=(*fixes, *pages.level),

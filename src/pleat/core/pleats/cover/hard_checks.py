@@ -54,10 +54,11 @@ def _sum(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
         if TURN_IN_MM[0] <= turn <= 100
         else ()
     )
+    fault = "narrow" if short > 0 else "wide"
     return Check(
         code="E1" if gaps else "A1",
         level="stop" if short > 0 else "watch",
-        title=f"The covering you cut is {ruler.show(abs(short))} too {'narrow' if short > 0 else 'wide'}"
+        title=f"The covering you cut is {ruler.show(abs(short))} too {fault}"
         + (": both joints were left out of the sum." if gaps else "."),
         why=f"{' + '.join(shown)} = {whole} {ruler.name}; the piece is {ruler.show(piece)} wide."
         + (
@@ -207,10 +208,11 @@ def _creep(left: LeftOfCover, shell: Shell) -> Check | None:
         if wanted <= LARGEST_SQUARE_MM
         else ()
     )
+    certainty = "will" if creep.likely > fore else "may"
     return Check(
         code="C4",
         level="watch" if creep.likely > fore else "note",
-        title=f"Inner leaves {'will' if creep.likely > fore else 'may'} stand out past the boards: they "
+        title=f"Inner leaves {certainty} stand out past the boards: they "
         f"creep {ruler.between(creep.low, creep.high)}, the square is {ruler.thin(max(fore, 0))}.",
         why="The inner sheets have a longer way round the fold's outside layers and show at the fore edge.",
         offers=(*offers, *left.pages.level),

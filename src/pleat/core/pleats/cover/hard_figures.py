@@ -98,14 +98,16 @@ def _strip(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
         f"{name} {value}" for name, value in zip(("block", "board", "board"), shown, strict=False)
     )
     up = shell.strip - shell.needed
+    sum_shown = f" = {inside}" if between else ""
+    where = "stands between the boards" if between else "lies over the block alone"
     return Figure(
         key="strip",
         label="spine strip",
         value=shell.strip,
         show="length",
-        how=f"{sum_}{f' = {inside}' if between else ''} {ruler.name}, up to the ruler's next mark, never "
+        how=f"{sum_}{sum_shown} {ruler.name}, up to the ruler's next mark, never "
         "down: a strip that is too narrow cannot be mended. "
-        f"It {'stands between the boards' if between else 'lies over the block alone'}, "
+        f"It {where}, "
         f"{ruler.number(shell.height)} high.",
         rules=(
             Rule("arithmetic", "what it covers, added up"),

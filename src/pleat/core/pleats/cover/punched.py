@@ -283,14 +283,16 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
                 kind="fold",
             )
         )
+    head = "left" if at.flip else "head"
+    tool = DRILLED if hard else PUNCHED
     found.append(
         Step(
             key="cover_punch",
             title="Punch the covers face to face",
             detail="Lay front and back together, outsides outwards, held edges and heads level, and hold "
             f"them to the check sheet: holes {marks} {ruler.name} from their own "
-            f"{'left' if at.flip else 'head'}, {ruler.show(at.inset)} from the held edge. "
-            f"{DRILLED if hard else PUNCHED} "
+            f"{head}, {ruler.show(at.inset)} from the held edge. "
+            f"{tool} "
             "Write FRONT on one.",
             tools=("small drill" if hard else "paper punch", "jig"),
             needs=(f"{role}.cut", f"{role}.ready", "cover.scored", "jig.ready"),

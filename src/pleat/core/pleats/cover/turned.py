@@ -69,12 +69,13 @@ def corner_check(ruler: Ruler, own_mm: float | None, board_mm: float, covering_m
     if own_mm is None or low - ruler.thin_mm <= own_mm <= high + covering_mm + ruler.thin_mm:
         return None
     near = own_mm < low
+    corner = "near" if near else "far from"
+    effect = "The board shows at the corner" if near else "What is left makes a lump at the corner"
     return Check(
         code="E3",
         level="watch",
-        title=f"The corners are cut too {'near' if near else 'far from'} the board's: {ruler.thin(own_mm)}.",
-        why=f"{'The board shows at the corner' if near else 'What is left makes a lump at the corner'}; "
-        f"{ruler.between(low, high)} is right for this board and covering.",
+        title=f"The corners are cut too {corner} the board's: {ruler.thin(own_mm)}.",
+        why=f"{effect}; {ruler.between(low, high)} is right for this board and covering.",
         offers=(
             Offer(
                 label=f"cut them {ruler.thin(corner_for(board_mm, covering_mm))} off",

@@ -47,10 +47,10 @@ def _too_long(cut: StockCut, left: LeftOfCutting) -> Check | None:
     sides = sorted((stock.sheet_width_mm, stock.sheet_height_mm))
     own = sorted((part.width_mm, part.height_mm))
     excess = [max(0.0, a - b) for a, b in zip(own, sides, strict=True)]
+    shown = [ruler.show(value) if value > ruler.step_mm / 2 else ruler.thin(value) for value in excess]
     over = " and ".join(
-        f"{ruler.show(value) if value > ruler.step_mm / 2 else ruler.thin(value)} too "
-        f"{'long' if axis else 'wide'}"
-        for axis, value in enumerate(excess)
+        f"{amount} too {extent}"
+        for amount, extent, value in zip(shown, ("wide", "long"), excess, strict=True)
         if value > 0.05
     )
     leaf, sheet = size_name(pages.leaf_width_mm, pages.leaf_height_mm) or "", stock.size_name or ""
@@ -60,12 +60,13 @@ def _too_long(cut: StockCut, left: LeftOfCutting) -> Check | None:
         else ""
     )
     offers = part.smaller(stock.sheet_width_mm, stock.sheet_height_mm) if part.smaller else ()
+    source = "what is left" if stock.cloth else "the sheet"
     return Check(
         code="E4" if stock.role in ("covering", "side", "strip") else "B1",
         level="stop",
         title=f"The {part.name} is {over} for {stock.name}.",
         why=f"It needs {ruler.size(part.width_mm, part.height_mm)}, "
-        f"{'what is left' if stock.cloth else 'the sheet'} is "
+        f"{source} is "
         f"{ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
         offers=offers,
         no_fix="" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
@@ -76,12 +77,13 @@ def _pattern(cut: StockCut, ruler: Ruler) -> Check | None:
     """B10: a pattern with a top lies sideways, since the piece only comes out of the sheet turned."""
     if not cut.stock.upright_only or not cut.better.turned or not cut.better.count:
         return None
+    outcome = "lies" if cut.chosen else "only comes out"
     return Check(
         code="B10",
         level="watch",
         title=f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
         why=f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece "
-        f"{'lies' if cut.chosen else 'only comes out'} with its height across the sheet. Unfold one and "
+        f"{outcome} with its height across the sheet. Unfold one and "
         "look at it before you cut more.",
         offers=(Offer(label="lay it upright", changes=((f"cutting.lies.{cut.part.stock}", "upright"),)),)
         if cut.chosen and cut.other.count
@@ -124,20 +126,15 @@ def _grain(cut: StockCut) -> Check | None:
         return None
     back = cut.chosen and cut.other.with_grain and cut.other.count
     gives = "You laid it that way" if back else f"{cut.stock.name} only gives this piece that way"
+    lying = "turned" if cut.other.turned else "upright"
+    turn = Offer(label="lay it with the grain", changes=((f"cutting.lies.{cut.part.stock}", lying),))
+    grain = "spine" if cut.part.grain == "h" else "folds"
     return Check(
         code="B7",
         level="watch",
-        title=f"The grain runs across the {'spine' if cut.part.grain == 'h' else 'folds'} in the "
-        f"{cut.part.name}.",
+        title=f"The grain runs across the {grain} in the {cut.part.name}.",
         why=f"{gives}: {cut.part.across}. Score it deep and fold it slowly.",
-        offers=(
-            Offer(
-                label="lay it with the grain",
-                changes=((f"cutting.lies.{cut.part.stock}", "turned" if cut.other.turned else "upright"),),
-            ),
-        )
-        if back
-        else (),
+        offers=(turn,) if back else (),
         no_fix="" if back else "A larger sheet, or the same one with its grain the other way, would turn it.",
     )
 

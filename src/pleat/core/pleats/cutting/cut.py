@@ -99,12 +99,10 @@ def longest_cut_mm(way: Lay, sheet_width_mm: float, sheet_height_mm: float) -> f
     """
     across = sheet_height_mm - way.rows * way.piece_height_mm > HAIR_MM or way.rows > 1
     along = sheet_width_mm - way.columns * way.piece_width_mm > HAIR_MM or way.columns > 1
-    rows_first = max(
-        sheet_width_mm if across else 0.0,
-        (way.piece_height_mm if across else sheet_height_mm) if along else 0.0,
-    )
-    columns_first = max(
-        sheet_height_mm if along else 0.0,
-        (way.piece_width_mm if along else sheet_width_mm) if across else 0.0,
-    )
-    return min(rows_first, columns_first)
+    if not across and not along:
+        return 0.0
+    if not along:
+        return sheet_width_mm
+    if not across:
+        return sheet_height_mm
+    return min(max(sheet_width_mm, way.piece_height_mm), max(sheet_height_mm, way.piece_width_mm))

@@ -45,10 +45,9 @@ def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
     for stocks in together(left.paper.stock(key) for key in own):
         each = [own[stock.key] for stock in stocks]
         count, name = max(each) if stocks[0].cloth else sum(each), stocks[0].name
+        amount = many(count, "piece" if stocks[0].cloth else "sheet")
         listed.append(
-            f"{many(count, 'piece' if stocks[0].cloth else 'sheet')} of {name}"
-            if all(each)
-            else f"no {name} yet, since the piece does not come out of it"
+            f"{amount} of {name}" if all(each) else f"no {name} yet, since the piece does not come out of it"
         )
     grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
     return Step(
@@ -69,12 +68,10 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, i
     nothing = all(cut.needs_no_cut for cut in cuts)
     if nothing:
         title = "Nothing to cut for the leaves"
-        detail = (
-            "Every sheet of the pile is folded as it is."
-            if whole
-            else f"The sheets are {'stacked' if left.pages.unit == 'leaf' else 'folded'} as they are. "
-            "Trimming a side that is right already only adds error."
-        )
+        state = "stacked" if left.pages.unit == "leaf" else "folded"
+        detail = f"The sheets are {state} as they are. Trimming a side that is right already only adds error."
+        if whole:
+            detail = "Every sheet of the pile is folded as it is."
     elif whole:
         title = f"Cut {many(sum(cut.part.count for cut in cuts), 'piece')} for the pile"
         detail = (

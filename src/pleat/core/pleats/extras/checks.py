@@ -91,11 +91,11 @@ def _gone(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
             else place.model_dump()
             for number, place in enumerate(item.record.places)
         ]
+        more = " and on" if len(free) > 3 else ""
         offers.insert(
             0,
             Offer(
-                label="move it to "
-                f"{joined([face.title for face in free[:3]])}{' and on' if len(free) > 3 else ''}",
+                label=f"move it to {joined([face.title for face in free[:3]])}{more}",
                 changes=((f"extras.items.{item.key}.places", places),),
             ),
         )

@@ -112,8 +112,10 @@ def _folded(block: FoldedBlock) -> tuple[Face, ...]:
                 corner, across = (bx, by), (-across[0], -across[1])
             number = f"{copy + 1} " if made.copies > 1 else ""
             name = f"{number}{one.name}"
-            title = f"{f'leaf {copy + 1}, ' if made.copies > 1 else ''}{said(one.key)}, {SIDES[one.side]}"
-            behind = f"{number}{one.key[0]}/{one.key[1]}:{'B' if one.side == 'A' else 'A'}"
+            leaf = f"leaf {copy + 1}, " if made.copies > 1 else ""
+            title = f"{leaf}{said(one.key)}, {SIDES[one.side]}"
+            back = "B" if one.side == "A" else "A"
+            behind = f"{number}{one.key[0]}/{one.key[1]}:{back}"
             origin = (corner[0] - left, corner[1] - top)
             found.append(
                 Face(

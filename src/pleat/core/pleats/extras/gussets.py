@@ -85,7 +85,9 @@ def _value(block: FoldedBlock, room: Room, size: float) -> float | list[float]:
     """What the field of a gusset is set to: its size, or those of all that stand in one list with it."""
     path = block.gussets[room.name]
     listed = [one for one in block.made.rooms if block.gussets.get(one.name) == path]
-    return size if len(listed) < 2 else [size if one is room else one.has_mm for one in listed]
+    if len(listed) < 2:
+        return size
+    return [size if one is room else one.has_mm for one in listed]
 
 
 def _room(block: FoldedBlock, room: Room, more: Estimate, ruler: Ruler) -> Check | None:

@@ -58,8 +58,9 @@ def _ways(item: PlacedDesign, on: Faces) -> Iterator[tuple[str, list[At]]]:
     """(what it is called, places) of every way to spread a design, where its first place lies on its face."""
     first = item.record.places[0] if item.record.places else None
     x, y = (first.x_mm, first.y_mm) if first else (None, None)
-    yield f"on every third {'leaf' if on.leaves else 'face'}", [(face.name, x, y) for face in on.thirds]
-    yield f"on every {'leaf' if on.leaves else 'face'}", [(face.name, x, y) for face in on.fronts]
+    unit = "leaf" if on.leaves else "face"
+    yield f"on every third {unit}", [(face.name, x, y) for face in on.thirds]
+    yield f"on every {unit}", [(face.name, x, y) for face in on.fronts]
     ends = corners(on.fronts[0], item.thing) if on.fronts else []
     if len(ends) == 4:
         yield (

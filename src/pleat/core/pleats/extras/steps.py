@@ -102,10 +102,10 @@ def _flat(item: PlacedDesign, left: LeftOfExtras) -> Iterator[Step]:
         roles, cut = left.brief.made_of.cover.roles, "cut-out" in work.tags
         covered = "covering" in roles
         dry = covered and not cut
+        when = "once it is dry" if dry else "while it is flat"
         yield Step(
             key=f"extra_{item.key}_cover",
-            title=f"{item.title.capitalize()}: in the cover "
-            f"{'once it is dry' if dry else 'while it is flat'}",
+            title=f"{item.title.capitalize()}: in the cover {when}",
             detail=f"{IN_COVER[cut, covered]} {_places(outside, left)}, from where the leaf begins.",
             tools=tools,
             needs=("cover.dry",) if dry else ("cover.cut", "board.cut", "cover.joined"),
@@ -171,11 +171,11 @@ def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[
     if work.make:
         found.append(_cut(stock, mark, count, work, key, item))
     if work.fix:
+        whose = "its page" if count == 1 else many(count, "page")
         found.append(
             Step(
                 key=f"{key}_fix",
-                title=f"{item.title.capitalize()}: put it on "
-                f"{'its page' if count == 1 else many(count, 'page')}",
+                title=f"{item.title.capitalize()}: put it on {whose}",
                 detail=f"{work.fix} {places}.",
                 tools=("glue",),
                 needs=(

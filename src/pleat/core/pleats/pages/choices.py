@@ -133,9 +133,10 @@ def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[O
             _grain(way.with_grain),
         )
         changes = (("pages.folds", way.folds), ("pages.edges", "slit"), *resize)
+        turned = ", sheet turned" if way.turned else ""
         found.append(
             Offer(
-                label=f"{WORDS[way.folds].removeprefix('folded ')}{', sheet turned' if way.turned else ''}",
+                label=f"{WORDS[way.folds].removeprefix('folded ')}{turned}",
                 changes=changes,
                 facts=facts,
                 group=FOLDINGS,

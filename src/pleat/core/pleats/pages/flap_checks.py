@@ -26,7 +26,8 @@ def longest_mm(brief: BriefResult) -> float:
 
 
 def _panels(ruler: Ruler, flap_mm: float, panels: int) -> str:
-    return f"{f'{panels} panels of ' if panels > 1 else ''}{ruler.show(flap_mm)}"
+    several = f"{panels} panels of " if panels > 1 else ""
+    return f"{several}{ruler.show(flap_mm)}"
 
 
 # --- a book of one paper ----------------------------------------------------------------------------------
@@ -245,13 +246,13 @@ def _roomless(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
                 changes=_with_flaps(pages, right),
             ),
         )
+    what = "its leaf" if first.joined != "folded" else "two leaves"
     return Check(
         code="flap_room",
         level="stop",
         title=f"{_said(short)}: no room for a fold-out of "
         f"{_panels(ruler, first.flap_mm, first.flap_panels)}.",
-        why=f"Beside {'its leaf' if first.joined != 'folded' else 'two leaves'} "
-        f"{ruler.show(first.flap_room_mm)} of the sheet are left.",
+        why=f"Beside {what} {ruler.show(first.flap_room_mm)} of the sheet are left.",
         offers=tuple(fixes),
     )
 

@@ -83,6 +83,7 @@ def ways_to_fold(
     for folds, (columns, rows) in COLUMNS_ROWS.items():
         for turned in (False, True):
             across, down = (sheet_height_mm, sheet_width_mm) if turned else (sheet_width_mm, sheet_height_mm)
-            with_grain = None if grain is None else grain == ("w" if turned else "h")
+            right_grain = "w" if turned else "h"
+            with_grain = None if grain is None else grain == right_grain
             found.append(Folded(folds, turned, across / columns, down / rows, with_grain))
     return tuple(found)

@@ -162,11 +162,12 @@ def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
         f"section {number}: {a.name}" + ("" if a.name == b.name else f" and {b.name}")
         for number, a, b in same[:NAMED]
     )
+    more = " …" if len(same) > NAMED else ""
     return Check(
         code="C3_alike",
         level="note",
         title=f"{len(same)} {by_count(len(same), 'pair', 'pairs')} of similar papers lie side by side: "
-        f"{listed}{' …' if len(same) > NAMED else ''}.",
+        f"{listed}{more}.",
         why="They read as one; kept apart, each shows. Where the pile is mostly of one paper, it cannot be "
         "helped.",
         no_fix="Arrange again, or pin the ones that should be apart.",
@@ -291,11 +292,11 @@ def _owned(
     mine = [stock for stock, one in short.items() if not one.in_materials]
     run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
     in_materials = "Put the count right among the materials if you have more; else take some off the pile."
+    more = " …" if len(short) > NAMED else ""
     return Check(
         code="owned",
         level="stop",
-        title=f"The pile takes more sheets{run} than there are: {listed}"
-        f"{' …' if len(short) > NAMED else ''}.",
+        title=f"The pile takes more sheets{run} than there are: {listed}{more}.",
         why="Count before you cut or fold the first one."
         + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
         offers=(

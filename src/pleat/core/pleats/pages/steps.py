@@ -123,14 +123,16 @@ WHOLE_BLOCK: Final = "Lay them on one another, folds level, and measure the whol
 
 
 def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
+    seams = "" if len(pages.sections) == 1 else WHOLE_BLOCK
+    next_piece = "the boards follow" if boards else "the cover follows"
     return Step(
         key="measure",
         title="Measure the pressed section at the fold"
         if len(pages.sections) == 1
         else f"Measure the {len(pages.sections)} pressed sections together",
-        detail=f"{'' if len(pages.sections) == 1 else WHOLE_BLOCK}Estimated "
+        detail=f"{seams}Estimated "
         f"at {ruler.between(pages.thickness.low, pages.thickness.high)}. Type what you read under Pages, "
-        f"and {'the boards follow' if boards else 'the cover follows'}.",
+        f"and {next_piece}.",
         tools=("ruler or caliper",),
         needs=("block.pressed", "block.trimmed"),
         gives=("block.measured",),

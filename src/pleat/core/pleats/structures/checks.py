@@ -96,10 +96,13 @@ def _sum(asked: CheckContext) -> Check | None:
     off = [own - side for own, side in zip(cut, sheet.size_mm, strict=True)]
     if all(abs(one) <= max(ruler.step_mm, SAME_SIZE_MM) for one in off):
         return None
+    amounts = [
+        f"{ruler.show(side)} too much" if side > 0 else f"{ruler.show(-side)} too little" for side in off
+    ]
     said_ = joined(
-        f"{ruler.show(abs(one))} too {'much' if one > 0 else 'little'} in its {name}"
-        for one, name in zip(off, ("width", "height"), strict=True)
-        if abs(one) > SAME_SIZE_MM
+        f"{amount} in its {name}"
+        for amount, side, name in zip(amounts, off, ("width", "height"), strict=True)
+        if abs(side) > SAME_SIZE_MM
     )
     forget = ((f"{asked.pleat}.cut_width_mm", None), (f"{asked.pleat}.cut_height_mm", None))
     return Check(
@@ -232,12 +235,13 @@ def _one_size(asked: CheckContext) -> Check | None:
     ]
     names = joined(list(dict.fromkeys(said(one.key) for one in (large or wrong)))[:4])
     first = wrong[0]
+    larger = "It is larger than the panel. " if large else ""
     return Check(
         code="A5",
         level="stop" if large else "watch",
         title=f"One size of paper, {asked.ruler.size(*_cut(asked, first))}, does not do for "
         f"{many(len(wrong), 'face')}: {names}.",
-        why=f"{'It is larger than the panel. ' if large else ''}The {said(first.key)} takes "
+        why=f"{larger}The {said(first.key)} takes "
         f"{asked.ruler.size(first.width_mm, first.height_mm)}; the part list names every size.",
         offers=(_forget(asked, "each face its own size"),),
     )

@@ -26,6 +26,7 @@ def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, 
         number = times.get(kind, count * made.copies)
         key = piece.name.replace(" ", "_")
         if piece.stock not in NOT_CUT:
+            several = f", {number} of them" if number > 1 else ""
             found.append(
                 Figure(
                     key=f"cut_{key}",
@@ -34,7 +35,7 @@ def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, 
                     show="size",
                     how=_sums(piece, ruler),
                     rules=(Rule("arithmetic", "panels added up"),),
-                    scrap=f"{ruler.size(*piece.size_mm)}{f', {number} of them' if number > 1 else ''}",
+                    scrap=f"{ruler.size(*piece.size_mm)}{several}",
                 )
             )
         places = marks(piece, ruler)
@@ -115,10 +116,11 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
             )
         )
     if made.places:
+        naming = fill.title if fill.title.startswith("another") else a_or_an(fill.title)
         found.append(
             Figure(
                 key="places",
-                label=f"places for {fill.title if fill.title.startswith('another') else a_or_an(fill.title)}",
+                label=f"places for {naming}",
                 value=f"{made.places}",
                 show="text",
                 how=f"A place on every face that takes {ruler.size(fill.width_mm, fill.height_mm)} either "

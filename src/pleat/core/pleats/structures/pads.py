@@ -140,7 +140,8 @@ def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
 
 def words(one: Dressing) -> str:
     """A face in words."""
-    return f"{said(one.key)} {'inside' if one.side == 'A' else 'outside'}"
+    side = "inside" if one.side == "A" else "outside"
+    return f"{said(one.key)} {side}"
 
 
 def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:

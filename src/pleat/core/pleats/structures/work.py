@@ -41,13 +41,8 @@ class StructureSteps:
 def cut_out(made: Made) -> tuple[str, ...]:
     """The states of the work in which its pieces are cut; boards of leaves come before those that wait for
     the block."""
-    return tuple(
-        dict.fromkeys(
-            f"{piece.stock}.{'first' if piece.stock == 'board' else 'cut'}"
-            for piece in sheets(made)
-            if piece.stock not in NOT_CUT
-        )
-    )
+    stocks = dict.fromkeys(piece.stock for piece in sheets(made) if piece.stock not in NOT_CUT)
+    return tuple("board.first" if stock == "board" else f"{stock}.cut" for stock in stocks)
 
 
 def steps(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps) -> tuple[Step, ...]:
@@ -257,7 +252,8 @@ def _sentence(one: LayOperation) -> str:
         laid = f"{laid.partition(' of the ')[0]} of each {unnumbered(one.laid[0])}"
         host = f"{host.partition(' of the ')[0]} of the one around it"
     verb = "Tuck" if one.by == "tuck" else "Glue"
-    return f"{verb} the {laid}{' under' if one.side == 'B' else ' to'} the {host}"
+    preposition = " under" if one.side == "B" else " to"
+    return f"{verb} the {laid}{preposition} the {host}"
 
 
 def _papers(

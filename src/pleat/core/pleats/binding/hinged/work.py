@@ -113,6 +113,7 @@ def result(left: LeftOfBinding, hinge: Hinge, own: HingeSpec, *, at: Edge, swell
 def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
     ruler, found = left.brief.ruler, []
     for piece, number in own.pieces:
+        several = f", {number} of them" if number > 1 else ""
         found.append(
             Figure(
                 key=f"cut_{piece.name.replace(' ', '_')}",
@@ -121,7 +122,7 @@ def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
                 show="size",
                 how=f"{len(piece.panels)} panels, added up to {ruler.number(piece.size_mm[0])} {ruler.name}.",
                 rules=(Rule("arithmetic", "panels added up"),),
-                scrap=f"{ruler.size(*piece.size_mm)}{f', {number} of them' if number > 1 else ''}",
+                scrap=f"{ruler.size(*piece.size_mm)}{several}",
             )
         )
         found.append(

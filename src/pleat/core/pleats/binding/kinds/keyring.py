@@ -79,6 +79,7 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
         rules=(Rule("arithmetic", "what it goes through"),),
     )
     books = left.brief.quantity
+    covers = "covers outermost; " if bored.covers else ""
     return result(
         bored,
         PunchedSpec(
@@ -90,7 +91,7 @@ def compute(binding: KeyRing, left: LeftOfBinding) -> PunchedResult:
             hang=(
                 "Close the loop and the brad",
                 "The loop through the key ring, its ends on either side of the stack, holes on the hole; "
-                f"{'covers outermost; ' if bored.covers else ''}the brad from the front through all of it, "
+                f"{covers}the brad from the front through all of it, "
                 "its legs spread behind. Fan the leaves out once.",
                 ("brad", "key ring"),
                 5,

@@ -208,11 +208,12 @@ def _steps(
         ),
         kind="nest",
     )
+    several = "" if sections == 1 else f", {sections} sections"
     return (
         *((on,) if covered else ()),
         Step(
             key="sew",
-            title=f"Sew along the fold{'' if sections == 1 else f', {sections} sections'}",
+            title=f"Sew along the fold{several}",
             detail="Opened flat and clipped, fold on the line of the needle, a stitch of "
             f"{ruler.fine(pitch)}. Begin {ruler.show(inset)} from the head and stop {ruler.show(inset)} "
             f"from the tail, without going back over it; leave tails of {ruler.show(record.tail_mm)}. Try "

@@ -81,10 +81,9 @@ def closed(holes: list[int], side: Side) -> str:
     spans = [(a, b) for number, (a, b) in enumerate(itertools.pairwise(holes)) if number % 2 == 1]
     over = any(min(a, b) < first < max(a, b) for a, b in spans)
     home = f"@{first}" if holes[-1] != first and ends == side else ""
-    return (
-        f"{first} {'in' if side == 'inside' else 'out'} | {' '.join(str(hole) for hole in holes)} "
-        f"={'over' if over and not home else 'tail'}{home}"
-    )
+    begins = "in" if side == "inside" else "out"
+    passing = "over" if over and not home else "tail"
+    return f"{first} {begins} | {' '.join(str(hole) for hole in holes)} ={passing}{home}"
 
 
 _read_station: Final[typed.Read] = typed.reader(layout)

@@ -95,6 +95,7 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
     way = _way(binding, bored)
     stick = _stick(binding, bored.edge)
     where = "up through each hole" if binding.through == "holes" else "round each notch"
+    covers = ", covers outermost" if bored.covers else ""
     return result(
         bored,
         PunchedSpec(
@@ -119,7 +120,7 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
             steps=(_trim(bored, stick),),
             hang=(
                 "Stretch the band over the stick",
-                f"The stack in order{', covers outermost' if bored.covers else ''}. The band lies along the "
+                f"The stack in order{covers}. The band lies along the "
                 f"back; its loops come {where} to the front. Push the stick through one loop, press the "
                 "stack together, and bring the other loop over the stick's other end.",
                 ("band", "stick"),
@@ -256,11 +257,11 @@ def _stretch(binding: StickBand, bored: Bored, way: BandWay) -> Check | None:
         *_longer(binding, need, ruler),
         *(_fewer(bored, way.leaves) if tight and way.leaves else ()),
     )
+    tension = "short" if tight else "slack"
     return Check(
         code="D10",
         level="stop",
-        title=f"The band is too {'short' if tight else 'slack'}: this book stretches it to "
-        f"{ruler.thin(need)}, {ends}.",
+        title=f"The band is too {tension}: this book stretches it to {ruler.thin(need)}, {ends}.",
         why=why,
         offers=offers,
         no_fix="" if offers else "Take another band, or cord that is tied.",

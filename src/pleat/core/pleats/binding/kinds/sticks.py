@@ -236,6 +236,7 @@ def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float
         if binding.strips == "woven"
         else f"stick {ruler.thin(binding.stick_mm)}"
     )
+    weave = "over and under" if binding.strips == "woven" else "behind"
     return (
         Figure(
             key="sticks",
@@ -268,7 +269,7 @@ def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float
             show="size",
             how=f"{many(len(back.strips), 'strip')}, one between each two lashings. Two laps of "
             f"{ruler.show(binding.lap_mm)} on the boards, and {ruler.thin(back.lies)} "
-            f"{'over and under' if binding.strips == 'woven' else 'behind'} {many(rows, 'stick')}; cut at "
+            f"{weave} {many(rows, 'stick')}; cut at "
             "the next mark.",
             rules=(
                 Rule("arithmetic", "straight between sticks, round each by what it turns"),

@@ -25,15 +25,15 @@ def _thick(binding: Wound) -> bool:
     return binding.per == "2:1"
 
 
+def _sold(binding: Wound) -> tuple[float, ...]:
+    """The inner widths sold for the holes of a binding, in mm."""
+    by_pitch = {"2:1": WIRE_TWO_MM, "3:1": WIRE_THREE_MM}
+    return by_pitch.get(binding.per, (*WIRE_THREE_MM, *WIRE_TWO_MM))
+
+
 WINDING: Final = Winding(
     word="wire",
-    sold=lambda binding: (
-        WIRE_TWO_MM
-        if _thick(binding)
-        else WIRE_THREE_MM
-        if binding.per == "3:1"
-        else (*WIRE_THREE_MM, *WIRE_TWO_MM)
-    ),
+    sold=_sold,
     hole=lambda binding: 6.0 if _thick(binding) else 4.0,
     inset=lambda binding: 7.0 if _thick(binding) else 6.0,
     shape="wire",

@@ -107,9 +107,10 @@ def figures(bored: Bored, ring: Ring, word: str) -> tuple[Figure, ...]:
         if bored.strengthened
         else ""
     )
+    verb = "take" if word.endswith("s") else "takes"
     takes = Figure(
         key="takes",
-        label=f"the {word} {'take' if word.endswith('s') else 'takes'}",
+        label=f"the {word} {verb}",
         value=many(most, "leaf", "leaves"),
         show="text",
         how=f"Stack at the holes: {ruler.thin(stack)}, covers and all{strong}. The {word} inside "
@@ -119,18 +120,14 @@ def figures(bored: Bored, ring: Ring, word: str) -> tuple[Figure, ...]:
         rules=LIMIT_RULES,
         aside=rest,
     )
+    never = " Here the hole lies too far in for so small a ring: pages never lie flat."
     flat = Figure(
         key="flat",
         label="lies flat open",
         value="at every page" if stack <= limits.flat + 1e-6 else f"only up to {ruler.thin(limits.flat)}",
         show="text",
         how=f"Both halves lie flat at any page while the stack is no thicker than {ruler.thin(limits.flat)}; "
-        f"this one is {ruler.thin(stack)}."
-        + (
-            " Here the hole lies too far in for so small a ring: pages never lie flat."
-            if ring.bridge > ring.radius
-            else ""
-        ),
+        f"this one is {ruler.thin(stack)}." + (never if ring.bridge > ring.radius else ""),
         rules=LIMIT_RULES[:1],
     )
     square = Figure(
@@ -161,25 +158,27 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
     fewer = _fewer(bored, most)
     if stack > limits.works + 1e-6:
         bind = "lie on each other" if limits.parallel < limits.turns else "turn"
+        verb = "are" if word.endswith("s") else "is"
+        opening = "open" if word.endswith("s") else "opens"
         return (
             Check(
                 code="D8",
                 level="stop",
-                title=f"The {word} {'are' if word.endswith('s') else 'is'} too small: pages {bind} only up "
+                title=f"The {word} {verb} too small: pages {bind} only up "
                 f"to {ruler.thin(limits.works)}, this book is {ruler.thin(stack)} there.",
-                why=f"Forced, the holes tear or the {word} {'open' if word.endswith('s') else 'opens'}. "
+                why=f"Forced, the holes tear or the {word} {opening}. "
                 f"Leave {RING_FREE_SHARE:.0%} free as well.",
                 offers=(*better, *fewer),
                 no_fix="" if better or fewer else "No size holds so much: make two books of it.",
             ),
         )
     if stack > limits.proposed + 1e-6:
+        verb = "are" if word.endswith("s") else "is"
         return (
             Check(
                 code="D8",
                 level="watch",
-                title=f"The {word} {'are' if word.endswith('s') else 'is'} nearly full: {ruler.thin(stack)} "
-                f"of {ruler.thin(limits.works)}.",
+                title=f"The {word} {verb} nearly full: {ruler.thin(stack)} of {ruler.thin(limits.works)}.",
                 why=f"It turns, but drags; {RING_FREE_SHARE:.0%} should be free, and a used book grows.",
                 offers=(*better, *fewer),
                 no_fix="" if better or fewer else "Take fewer leaves, or a larger size.",
@@ -233,13 +232,13 @@ def offers(bored: Bored, ring: Ring, sizes: Sequence[Size]) -> tuple[Offer, ...]
         most = leaves_in(bored, own.limits.proposed)
         less = most < best
         best = max(best, most)
+        left_over = f", {one.owned} left" if one.owned is not None else ""
+        source = f"among your materials{left_over}" if one.stock else "a usual size"
         facts = (
             f"holds {many(most, 'leaf', 'leaves')}"
             + (", less than a smaller one: thicker wire in the same hole" if less else ""),
             "lies flat open" if stack <= own.limits.flat else "does not lie flat open",
-            "among your materials" + (f", {one.owned} left" if one.owned is not None else "")
-            if one.stock
-            else "a usual size",
+            source,
         )
         same = abs(one.inner / 2 - ring.radius) < 0.01 and abs(one.wire - ring.wire) < 0.01
         found.append(

@@ -274,14 +274,13 @@ def _jig(bored: Bored) -> Check | None:
     if have is None or abs(have - bored.jig) < 0.3:
         return None
     strip = "to the score" if bored.record.hinge_mm else "with the holes along its middle"
+    span = ruler.show(abs(have - bored.jig) / 2 if not bored.record.hinge_mm else abs(have - bored.jig))
     return Check(
         code="A8",
         level="stop",
         title=f"The jig is {ruler.show(have)} wide; the strip it is laid on is {ruler.show(bored.jig)} "
         f"{strip}.",
-        why="Laid level with the edge its holes come out "
-        f"{ruler.show(abs(have - bored.jig) / 2 if not bored.record.hinge_mm else abs(have - bored.jig))} "
-        "off, and turned over on the other side.",
+        why=f"Laid level with the edge its holes come out {span} off, and turned over on the other side.",
         offers=(Offer(label="make the jig anew, as it is printed", changes=(("binding.jig_mm", None),)),),
     )
 
@@ -339,11 +338,11 @@ def _weak(bored: Bored) -> Check | None:
     """Weak paper tears out of anything that moves in its holes."""
     if bored.record.reinforce != "none" or bored.left.papers["leaf"].toughness != "weak":
         return None
+    holes = "its hole" if len(bored.positions) == 1 else f"their {len(bored.positions)} holes"
     return Check(
         code="D10",
         level="watch",
-        title="These leaves are weak paper, and every turn pulls at "
-        f"{'its hole' if len(bored.positions) == 1 else f'their {len(bored.positions)} holes'}.",
+        title=f"These leaves are weak paper, and every turn pulls at {holes}.",
         why="What moves and bears load gets a patch, a strip or an eyelet before it tears.",
         offers=(
             Offer(label="patches round each hole", changes=(("binding.reinforce", "patches"),)),

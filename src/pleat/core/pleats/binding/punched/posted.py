@@ -74,6 +74,9 @@ def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
     packing = max(0.0, length - thick)
     name = binding.gear or f"screw post, {ruler.show(length)}"
     figures = _figures(binding, bored, name, length, own)
+    batten, other_batten = ("a batten, ", "and the other batten, ") if battens(binding) else ("", "")
+    back = "the back cover, " if bored.covers else ""
+    front = "the front cover, " if bored.covers else ""
     return result(
         bored,
         PunchedSpec(
@@ -85,13 +88,9 @@ def compute(binding: Posted, left: LeftOfBinding) -> PunchedResult:
             steps=_battens(binding, bored),
             hang=(
                 "Screw the posts together",
-                "On the lower halves of the posts go "
-                f"{'a batten, ' if battens(binding) else ''}{'the back cover, ' if bored.covers else ''}the "
-                "leaves in order, "
-                f"{'the front cover, ' if bored.covers else ''}"
-                f"{'and the other batten, ' if battens(binding) else ''}with "
-                f"{ruler.thin(packing)} of packing under the back. Screw all of them hand tight, then once "
-                "more.",
+                f"On the lower halves of the posts go {batten}{back}the leaves in order, {front}"
+                f"{other_batten}with {ruler.thin(packing)} of packing under the back. Screw all of them "
+                "hand tight, then once more.",
                 (name, "screwdriver or coin"),
                 8,
             ),

@@ -113,7 +113,8 @@ def holes(bored: Bored) -> Figure:
         )
     else:
         said = f"At {marks(bored)} {_from(bored)}."
-    how = f"{said} {'As you placed them.' if bored.by_hand else bored.usual.how}"
+    origin = "As you placed them." if bored.by_hand else bored.usual.how
+    how = f"{said} {origin}"
     scrap = (
         f"{marks(bored)} {_from(bored)}"
         if count <= 8
@@ -308,11 +309,12 @@ def _scored(bored: Bored) -> tuple[Step, ...]:
 def _jigged(bored: Bored, known: str) -> Step:
     ruler = bored.left.brief.ruler
     row = marks(bored) if len(bored.positions) <= 8 else "the row on it"
+    action = "Notch" if bored.usual.notch else "Punch"
     return Step(
         key="jig",
         title="Cut the jig and punch it",
         detail=f"The printed jig, {ruler.size(bored.jig, bored.edge)}, along its outline; or a strip of card "
-        f"with {row}. {'Notch' if bored.usual.notch else 'Punch'} it, lay it on one waste leaf and hold "
+        f"with {row}. {action} it, lay it on one waste leaf and hold "
         "both to the light: this is the check sheet.",
         tools=("printed jig", "knife and rule", *(() if bored.usual.notch else ("paper punch",))),
         needs=("block.stacked",),
@@ -348,11 +350,12 @@ def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
             f"{ruler.thin(bored.positions[0])} from the paper's end."
         )
         stop += f" Pull {_numbers(pitch.pulled)}." if pitch.pulled else ""
+    action = "cut" if bored.usual.notch else "punch"
     return Step(
         key="punch",
         title="Notch the leaves" if bored.usual.notch else "Punch the leaves",
         detail=f"{how}, {BENCH[bored.along]}: lay the jig level with head and edge, "
-        f"{'cut' if bored.usual.notch else 'punch'} through its holes, and hold every lift against the "
+        f"{action} through its holes, and hold every lift against the "
         f"check sheet. Count them off.{stop}",
         tools=("knife" if bored.usual.notch else "paper punch", "jig", "check sheet"),
         needs=("block.stacked", "leaf.scored", "jig.ready"),

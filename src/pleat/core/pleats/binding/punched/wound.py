@@ -120,11 +120,8 @@ def compute(winding: Winding, binding: Wound, left: LeftOfBinding) -> PunchedRes
     nominal = fits.inner + 2 * fits.wire if binding.nominal_mm is None else binding.nominal_mm
     ring = capacity.ring_of(bored, max(nominal - 2 * binding.wire_mm, 0.2), binding.wire_mm)
     more, checks = winding.own(binding, bored, nominal)
-    name = (
-        binding.gear
-        or f"{winding.word} {binding.per if binding.per in PITCHES else ruler.thin(pitch)}, "
-        f"{ruler.show(nominal)}"
-    )
+    pitch_shown = binding.per if binding.per in PITCHES else ruler.thin(pitch)
+    name = binding.gear or f"{winding.word} {pitch_shown}, {ruler.show(nominal)}"
     count = len(bored.positions)
     diameter = _diameter(binding, bored, ring, nominal, winding.word, name)
     hides = (

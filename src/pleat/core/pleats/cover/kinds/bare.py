@@ -20,13 +20,13 @@ def compute(_cover: Bare, left: LeftOfCover) -> CoverResult:
     """The block as it is: its outermost leaves, or panels, are the cover."""
     pages, ruler = left.pages, left.brief.ruler
     spine = total([pages.thickness, left.extras.added, left.binding.swell])
+    what = "panels" if left.binding.at == "own" else "leaves"
     none = Figure(
         key="bare",
         label="cover",
         value="none",
         show="text",
-        how=f"The outermost {'panels' if left.binding.at == 'own' else 'leaves'} are the cover: the book is "
-        "as large as they are.",
+        how=f"The outermost {what} are the cover: the book is as large as they are.",
         rules=(Rule("chosen by you", "no cover"),),
     )
     thick = Figure(

@@ -71,6 +71,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         [Span("left tab", tab), Span("", width), Span("right tab", tab)],
         [Span("", record.height_mm)],
     )
+    first_end = "left" if down else "head"
     thing = Thing(
         title="belly band",
         width_mm=width,
@@ -98,8 +99,7 @@ def compute(record: Band, key: str, face: Face, left: LeftOfExtras) -> Thing:
         ),
         checks=(*_checks(record, key, goes, throat, (room, ruler)), *_lost(record, key, len(stacked), ruler)),
         work=WorkWords(
-            "Score both ends and fold them."
-            + (_stack_words(len(stacked), "left" if down else "head") if stacked else ""),
+            "Score both ends and fold them." + (_stack_words(len(stacked), first_end) if stacked else ""),
             "Lay what goes in under it and a slip of paper more while you glue the ends: so tight, and no "
             "tighter.",
             "Slide what belongs there in.",
@@ -183,12 +183,13 @@ def _checks(
         goes.width_mm + EASE_MM + (2 * ruler.near(BAND_WRAP_MM) if record.ends == "glued" else 0.0)
     )
     turned = "level" if record.lies == "upright" else "upright"
+    size = "high" if record.runs == "down" else "wide"
     return (
         Check(
             code="F1",
             level="stop" if goes.width_mm > throat else "watch",
             title=f"What goes behind the band is {ruler.show(goes.width_mm)} "
-            f"{'high' if record.runs == 'down' else 'wide'}, the band lets {ruler.show(throat)} through.",
+            f"{size}, the band lets {ruler.show(throat)} through.",
             why=f"It has to slide: {ruler.show(EASE_MM)} less.",
             offers=(
                 *(

@@ -100,10 +100,11 @@ def _larger(
     turned = "level" if record.lies == "upright" else "upright"
     fits = need[0] <= face.width_mm and need[1] <= face.height_mm
     other = goes.height_mm <= size[0] and goes.width_mm <= size[1]
+    position = "behind" if record.way == "frame" else "on"
     return Check(
         code="F10",
         level="stop",
-        title=f"What goes {'behind' if record.way == 'frame' else 'on'} it is "
+        title=f"What goes {position} it is "
         f"{ruler.size(goes.width_mm, goes.height_mm)}, the {record.way} {ruler.size(*size)}.",
         why="It stands out past the edge.",
         offers=(

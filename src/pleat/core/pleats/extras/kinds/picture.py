@@ -82,8 +82,9 @@ def compute(record: Picture, key: str, _face: Face, left: LeftOfExtras) -> Thing
         "tucks": "Glue each tuck on its two outer sides only: the third is the mouth. Slip the corners in "
         "when they are dry.",
     }[record.way]
+    name = goes.title if goes else "picture"
     return Thing(
-        title=f"{goes.title if goes else 'picture'}{folded}",
+        title=f"{name}{folded}",
         width_mm=width,
         height_mm=height,
         layers=tuple(layers),

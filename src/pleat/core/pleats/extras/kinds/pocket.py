@@ -43,11 +43,8 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
     height = record.height_mm or ruler.snap_up(by_itself[1])
     wide, high = (width, height) if upright else (height, width)
     mouth = Mouth(record.mouth, max(wide - lost[0], 0.0), max(high - lost[1], 0.0), held)
-    caliper = (
-        FILM
-        if record.way == "clear"
-        else left.paper.stock(record.stock).caliper.times(2 if record.way == "envelope" else 1)
-    )
+    walls = 2 if record.way == "envelope" else 1
+    caliper = FILM if record.way == "clear" else left.paper.stock(record.stock).caliper.times(walls)
     pieces, layers = pieces_of(record, key, (width, height), held, caliper)
     stands, reach = 0.0, 0.0
     inside: tuple[Layer, ...] = ()
@@ -62,7 +59,8 @@ def compute(record: Pocket, key: str, face: Face, left: LeftOfExtras) -> Thing:
     what = {"clear": "clear film", "envelope": "envelope"}.get(record.way, "")
     counts = _bought(key, what, width, height, ruler) if bought else ()
     named = "page pocket" if record.way == "page" else "pocket"
-    title = f"{named}{f' for {a_or_an(goes.title)}' if goes and record.goes != 'own' else ''}"
+    for_it = f" for {a_or_an(goes.title)}" if goes and record.goes != "own" else ""
+    title = f"{named}{for_it}"
     return Thing(
         title=title,
         width_mm=width,
@@ -222,8 +220,9 @@ def _checks(
     def larger(path: str, need: float, most: float) -> tuple[Offer, ...]:
         """A pocket that takes it, where one is not larger than its page; else as it is by itself."""
         need = ruler.snap_up(need)
+        measure = "wide" if path == "width_mm" else "high"
         wide = Offer(
-            label=f"the pocket {ruler.show(need)} {'wide' if path == 'width_mm' else 'high'}",
+            label=f"the pocket {ruler.show(need)} {measure}",
             changes=((f"{own}.{path}", need),),
         )
         return (*((wide,) if need <= most else ()), *by_itself)
@@ -399,11 +398,8 @@ def _work(
         else f"Glue on {held}: nothing within {ruler.show(GLUED_EDGE_MM)} of its mouth. Wipe what comes out, "
         "lay waste paper in it and press."
     )
-    slip = (
-        f"Slide {'it' if goes else 'what belongs there'} in, and out again: it must not catch."
-        if goes or what
-        else ""
-    )
+    slid = "it" if goes else "what belongs there"
+    slip = f"Slide {slid} in, and out again: it must not catch." if goes or what else ""
     if pull:
         make += " Glue the pull behind what goes in, at the edge that comes out last, and let it dry."
     return WorkWords(make, fix, slip, cautions=(GLUE,), tags=frozenset({"glue"}))

@@ -127,12 +127,12 @@ def _checks(record: Tab, key: str, title: str, left: LeftOfExtras) -> tuple[Chec
         )
     if record.way == "index" or record.strong != "none":
         return ()
+    pull = "loaded" if record.way == "loop" else "pulled"
     return (
         Check(
             code="D10",
             level="stop" if record.way == "loop" else "watch",
-            title=f"The {title} is held by glue alone, and it is "
-            f"{'loaded' if record.way == 'loop' else 'pulled'}.",
+            title=f"The {title} is held by glue alone, and it is {pull}.",
             why="What moves and bears a load tears out of glue and paper; it is set through the page, or "
             "taped.",
             offers=(
