@@ -6,9 +6,9 @@ import math
 from typing import Annotated, Literal
 
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import BindingKind, Member, Traits
+from pleat.core.base.kinds import Member, Traits
 from pleat.core.base.plan import Check, Count, Figure, Offer, Rule, Step, signature
-from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, BindingResult, LeftOfBinding
 from pleat.core.whole.planning import Plan
 from pleat.drawing.handles import Handle, handles
 from pleat.printing.strips import MarkOn, Strip, strips_of

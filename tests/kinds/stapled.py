@@ -6,10 +6,10 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import BindingKind, Member, Traits
+from pleat.core.base.kinds import Member, Traits
 from pleat.core.base.plan import Check, Count, Figure, Offer, Rule, Step, signature
 from pleat.core.base.units import Ruler
-from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, BindingResult, LeftOfBinding
 
 DEEPEST_MM = 2.5
 """Paper that a long-arm stapler drives through (house rule; its own instructions come first)."""

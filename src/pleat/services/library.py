@@ -10,7 +10,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import datetime
 from pathlib import Path
-from typing import Any, Final
+from typing import Final
 
 from sqlalchemy.orm import Session
 
@@ -32,7 +32,7 @@ class Listed:
     title: str
     changed_at: datetime
     binned_at: datetime | None
-    about: dict[str, Any]
+    about: dict[str, object]
 
 
 def listing(
@@ -46,14 +46,14 @@ def listing(
     ], count
 
 
-def _about(session: Session, book_id: int, summary: str) -> dict[str, Any]:
+def _about(session: Session, book_id: int, summary: str) -> dict[str, object]:
     """What the list shows of a book; worked out anew for one that was stored before the list had
     portraits."""
-    about: dict[str, Any] = json.loads(summary)
+    about: dict[str, object] = json.loads(summary)
     if "portrait" in about:
         return about
     book = book_store.load(session, book_id, binned=True).book
-    fresh: dict[str, Any] = json.loads(books.summary(book, plan_of(book, materials.tools(session))))
+    fresh: dict[str, object] = json.loads(books.summary(book, plan_of(book, materials.tools(session))))
     return fresh
 
 

@@ -8,7 +8,7 @@ import sqlite3
 from collections.abc import Iterator
 from contextlib import closing, contextmanager, suppress
 from pathlib import Path
-from typing import Any, Final
+from typing import Final
 
 from alembic import command
 from alembic.config import Config
@@ -32,7 +32,7 @@ def open_engine(path: Path | str, foreign_keys: bool = True) -> Engine:
     )  # by parts: a ? or % in a name is part of the name
 
     @event.listens_for(engine, "connect")
-    def _connect(connection: sqlite3.Connection, _: Any) -> None:
+    def _connect(connection: sqlite3.Connection, _: object) -> None:
         connection.isolation_level = (
             None  # the driver's own BEGIN comes too late and lets writers read stale rows
         )

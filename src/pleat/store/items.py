@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime
-from typing import Any, Final
+from typing import Final
 
 from sqlalchemy import ColumnElement, Row, and_, delete, func, insert, or_, select
 from sqlalchemy.orm import Session
@@ -54,7 +54,7 @@ class ItemChanged(PleatError):
         super().__init__(f"changed meanwhile: {', '.join(fields)}")
 
 
-def columns_of(item: Item, now: datetime) -> dict[str, Any]:
+def columns_of(item: Item, now: datetime) -> dict[str, object]:
     """What a row holds of an item; worked out apart from writing where there are many."""
     about = asdict(facts(item))
     uses = about.pop("uses")
@@ -78,7 +78,7 @@ def add(session: Session, item: Item, now: datetime) -> int:
     return row.id
 
 
-def insert_columns(session: Session, rows: Sequence[dict[str, Any]]) -> None:
+def insert_columns(session: Session, rows: Sequence[dict[str, object]]) -> None:
     """Add items in one statement, by what ``columns_of`` made of them."""
     if rows:
         session.execute(insert(ItemRow), [{**row, "gone_at": None, "version": 1} for row in rows])

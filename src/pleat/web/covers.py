@@ -4,7 +4,7 @@ moves."""
 from __future__ import annotations
 
 import json
-from typing import Any, Final
+from typing import Final
 
 from flask import Blueprint, render_template
 
@@ -40,7 +40,7 @@ def show(book_id: int) -> str:
     )
 
 
-def moving(motion: Motion, opened: Opened) -> dict[str, Any]:
+def moving(motion: Motion, opened: Opened) -> dict[str, object]:
     """What the page's script needs, in mm and degrees: panels with parents, hinges and angles by state, the
     block, colours by name."""
     width, height, (x, y) = motion.block

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Mapping, Sequence
-from typing import Any, Final
+from typing import Final
 
 from flask import Blueprint, abort, redirect, render_template, request, url_for
 from flask.typing import ResponseReturnValue
@@ -131,7 +131,7 @@ def _of(name: str, worked: FoldResult) -> str:
     return f"{said(join.host)} ({side})"
 
 
-def moving(made: Made, plan: Plan) -> dict[str, Any]:
+def moving(made: Made, plan: Plan) -> dict[str, object]:
     """What the page's script needs, in mm and degrees: the tree of panels with what is on them, what each
     closing group turns, lifts by state, and what lies in whose way."""
     worked, look, on = made.worked, look_of(plan), marked(made, plan)
@@ -145,7 +145,9 @@ def moving(made: Made, plan: Plan) -> dict[str, Any]:
     }
 
 
-def _node(one: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequence[Mark]) -> dict[str, Any]:
+def _node(
+    one: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequence[Mark]
+) -> dict[str, object]:
     """A panel: numbers are rounded to a hundredth of a mm, which nobody sees. What lies on a bare panel is
     not painted as a piece: its places are."""
     piece = worked.assembly.pieces[one.key[0]]

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 from pleat.core.base.fields import ChoiceRule, Record, rule_on
 from pleat.core.base.kinds import TAG
@@ -28,7 +27,7 @@ def entry(book: Book, path: str) -> FieldEntry:
     rule = rule_on(field) if field else None
     if field is None or rule is None:
         raise LookupError(path)
-    value: Any = book
+    value: object = book
     for name in path.split("."):
         value = value.get(name) if isinstance(value, dict) else getattr(value, name)
     return FieldEntry(

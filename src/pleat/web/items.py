@@ -241,12 +241,12 @@ def page(
     ruler: RulerName,
     texts: Mapping[str, str] | None = None,
     problems: Mapping[str, str] | None = None,
-) -> dict[str, Any]:
+) -> dict[str, object]:
     """Everything an item's page shows."""
     item, on = stored.item, RULERS[ruler]
     sheet = isinstance(item, Paper | Board)
     main = render_screen(drawing.picture(item, on), 520, 400 if sheet else 300)
-    shown: dict[str, Any] = {
+    shown: dict[str, object] = {
         "stored": stored,
         "words": KINDS[stored.kind],
         "fields": fields(stored.kind, item, ruler, texts or {}, problems or {}),

@@ -4,7 +4,7 @@ tapped hole by hole."""
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any, Final
+from typing import Final
 
 from flask import Blueprint, abort, make_response, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
@@ -63,7 +63,7 @@ def sewn(opened: Opened, hand: str) -> SewnResult:
     return replace(result, sewing=mirrored, stretches=walk(mirrored.threads))
 
 
-def player(opened: Opened) -> dict[str, Any]:
+def player(opened: Opened) -> dict[str, object]:
     """One section of the sewing: its three views and its moves in words."""
     hand = "left" if request.args.get("hand") == "left" else "right"
     result = sewn(opened, hand)
@@ -144,7 +144,7 @@ _DOES: Final[dict[str, Do]] = {
 }
 
 
-def _practised(state: practising.Practice) -> dict[str, Any]:
+def _practised(state: practising.Practice) -> dict[str, object]:
     result, part = practising.shown(state.result, state.sewn)
     does = {move.do for thread in state.result.sewing.threads for move in thread}
     return {
@@ -163,12 +163,12 @@ _WAYS: Final = (
 )
 
 
-def _board(result: SewnResult, part: Chapter) -> dict[str, Any]:
+def _board(result: SewnResult, part: Chapter) -> dict[str, object]:
     view = views.spine(result, part)
     return drawn(render_screen(view, WIDTH, 2 * VIEW.edge + 3.6 * view.height + 20, VIEW))
 
 
-def _inside(result: SewnResult, part: Chapter) -> dict[str, Any]:
+def _inside(result: SewnResult, part: Chapter) -> dict[str, object]:
     return drawn(render_screen(views.inside(result, part), WIDTH, 130, VIEW))
 
 
@@ -295,7 +295,7 @@ def _bed(result: SewnResult) -> Bed:
     return replace(result.sewing.bed, rows=rows[:_SHOWN])
 
 
-def _tapping(result: SewnResult, state: stitches.Tapping) -> dict[str, Any]:
+def _tapping(result: SewnResult, state: stitches.Tapping) -> dict[str, object]:
     sewing = Sewing(state.bed, (), result.sewing.promise)
     cut, part = practising.shown(replace(result, sewing=sewing), state.moves, sewing)
     part = replace(part, low=1, high=len(state.bed.rows)) if len(state.bed.rows) <= _SHOWN else part

@@ -4,7 +4,7 @@ nothing moves."""
 from __future__ import annotations
 
 import json
-from typing import Any, Final
+from typing import Final
 
 from flask import Blueprint, redirect, render_template, request, url_for
 from flask.typing import ResponseReturnValue
@@ -59,7 +59,7 @@ def shares(cross: Cross, part: str) -> tuple[float, float]:
     return {"half": (stack / 2, stack / 2), "one": (stack - one, one), "most": (one, stack - one)}[part]
 
 
-def moving(cross: Cross, found: tuple[Frame, ...], ruler: Ruler) -> dict[str, Any]:
+def moving(cross: Cross, found: tuple[Frame, ...], ruler: Ruler) -> dict[str, object]:
     """What the page's script needs, mm and degrees: the ring, and the frames from shut to flat open; the rest
     is the same the other way up."""
     ring = cross.ring

@@ -11,7 +11,7 @@ import math
 import re
 from dataclasses import dataclass
 from types import UnionType
-from typing import Annotated, Any, Final, Union, get_args, get_origin
+from typing import Annotated, Final, Union, get_args, get_origin
 
 from pydantic import (
     AfterValidator,
@@ -116,7 +116,7 @@ class LengthRule:
             return f"{said}; {span}. Did you mean {value:g} in?"
         return f"{said}; {span}."
 
-    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+    def __get_pydantic_core_schema__(self, source: object, handler: GetCoreSchemaHandler) -> CoreSchema:
         either = core_schema.union_schema([core_schema.float_schema(), core_schema.str_schema()])
         checked = core_schema.with_info_after_validator_function(self.check, core_schema.float_schema())
         return core_schema.no_info_before_validator_function(
@@ -125,7 +125,7 @@ class LengthRule:
 
     def __get_pydantic_json_schema__(
         self, schema: CoreSchema, handler: GetJsonSchemaHandler
-    ) -> dict[str, Any]:
+    ) -> dict[str, object]:
         shown = dict(handler(schema))
         bounds = f"{self.low_mm:g} to {self.high_mm:g} mm"
         shown["description"] = f"{self.label}: a number in mm, or a text such as '8 1/4 in'; {bounds}"
@@ -168,12 +168,12 @@ class NumberRule:
             raise PydanticCustomError("number", "{label} must be a whole number.", {"label": self.label})
         return value
 
-    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+    def __get_pydantic_core_schema__(self, source: object, handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_before_validator_function(self.read, handler(source))
 
     def __get_pydantic_json_schema__(
         self, schema: CoreSchema, handler: GetJsonSchemaHandler
-    ) -> dict[str, Any]:
+    ) -> dict[str, object]:
         return {**handler(schema), "minimum": self.low, "maximum": self.high, "description": self.label}
 
 
@@ -201,12 +201,12 @@ class TextRule:
             raise PydanticCustomError("text", "{reason}", {"reason": reason[0].upper() + reason[1:]})
         return text
 
-    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+    def __get_pydantic_core_schema__(self, source: object, handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_before_validator_function(self.read, handler(source))
 
     def __get_pydantic_json_schema__(
         self, schema: CoreSchema, handler: GetJsonSchemaHandler
-    ) -> dict[str, Any]:
+    ) -> dict[str, object]:
         return {**handler(schema), "maxLength": self.longest, "description": self.label}
 
 
@@ -259,7 +259,7 @@ def rule_on(field: FieldInfo) -> FieldRule | None:
     return declared(field).rule
 
 
-def _rule_in(annotation: Any) -> FieldRule | None:
+def _rule_in(annotation: object) -> FieldRule | None:
     for one in getattr(annotation, "__metadata__", ()):
         if isinstance(one, _RULES):
             return one

@@ -84,36 +84,36 @@ class Suits:
 
 @dataclass(frozen=True, kw_only=True)
 class Kind:
-    """One member: its name in book files, what makers call it, and its record and computation.
+    """One member: its name in book files, what makers call it, and its record.
 
-    ``compute`` takes the record and what stands to its left, and never raises. ``roles`` are the stocks it
-    uses, ``placed`` the fields that were measured on the leaf, which another leaf size forgets, ``described``
-    those that describe what was taken from the materials; ``unused`` says which of the roles a record does
-    without; ``read`` takes what is typed of it that is no field by itself, as (record, name, text, brief).
+    What it computes is added where its result is known: by ``BlockKind``, ``BindingKind``, ``CoverKind`` and
+    ``ExtraKind``. ``roles`` are the stocks it uses, ``placed`` the fields that were measured on the leaf,
+    which another leaf size forgets, ``described`` those that describe what was taken from the materials;
+    ``unused`` says which of the roles a record does without; ``read`` takes what is typed of it that is no
+    field by itself, as (record, name, text, brief).
     """
 
     name: str
     title: str
     summary: str
     record: type[Member]
-    compute: Callable[..., Any]
     roles: tuple[str, ...] = ()
     placed: tuple[str, ...] = ()
     described: tuple[str, ...] = ()
     traits: Traits = Traits()
-    read: Callable[..., list[tuple[str, Any]] | None] | None = None
+    read: Callable[..., list[tuple[str, object]] | None] | None = None
     unused: Callable[[Any], tuple[str, ...]] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
-class BlockKind(Kind):
+class BlockMember(Kind):
     """A member of Pages: what units it makes."""
 
     unit: UnitKind
 
 
 @dataclass(frozen=True, kw_only=True)
-class BindingKind(Kind):
+class BindingMember(Kind):
     """A member of Binding: the units it holds, and where. One that ``splits`` goes between the two papers of
     a leaf, which it glues together."""
 
@@ -124,7 +124,7 @@ class BindingKind(Kind):
 
 
 @dataclass(frozen=True, kw_only=True)
-class CoverKind(Kind):
+class CoverMember(Kind):
     """A member of Cover: the bindings it goes with; ``sewn_through`` ones have to be there before the block
     is bound, ``boards`` are caught by the thread, and into ``hung`` ones the sewn block is hung. ``tucked``
     leaves go into the cover itself, and are no pages."""
@@ -136,21 +136,21 @@ class CoverKind(Kind):
     tucked: int = 0
 
 
-K = TypeVar("K", bound=Kind)
+K_co = TypeVar("K_co", bound=Kind, covariant=True)
 
 
 @dataclass
-class Registry(Generic[K]):
+class Registry(Generic[K_co]):
     """The members of one pleat in the order they are shown; the first is what a book has when nothing is
     said."""
 
     pleat: str
-    members: tuple[K, ...]
+    members: tuple[K_co, ...]
 
-    def find(self, name: str) -> K | None:
+    def find(self, name: str) -> K_co | None:
         return next((one for one in self.members if one.name == name), None)
 
-    def of(self, record: Member) -> tuple[K, Member]:
+    def of(self, record: Member) -> tuple[K_co, Member]:
         """The member of a record and the record; for one that nobody knows the first, with nothing
         decided."""
         found = self.find(record.kind)
@@ -161,9 +161,9 @@ class Registry(Generic[K]):
 class OneOf:
     """The annotation of a book's field that holds the record of one member of a registry."""
 
-    registry: Registry[Any]
+    registry: Registry[Kind]
 
-    def _tag(self, value: Any) -> str:
+    def _tag(self, value: object) -> str:
         name = (
             value.get(TAG, self.registry.members[0].name)
             if isinstance(value, dict)
@@ -171,14 +171,14 @@ class OneOf:
         )
         return name if isinstance(name, str) and self.registry.find(name) else UNKNOWN
 
-    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+    def __get_pydantic_core_schema__(self, source: object, handler: GetCoreSchemaHandler) -> CoreSchema:
         choices = {one.name: handler.generate_schema(one.record) for one in self.registry.members}
         choices[UNKNOWN] = handler.generate_schema(Unknown)
         return core_schema.tagged_union_schema(choices, discriminator=self._tag)
 
     def __get_pydantic_json_schema__(
         self, schema: CoreSchema, handler: GetJsonSchemaHandler
-    ) -> dict[str, Any]:
+    ) -> dict[str, object]:
         """Any known member; one that nobody knows is kept, but not to be written by hand."""
         found = dict(handler(schema))
         known = [one for one in found.pop("oneOf") if not one["$ref"].endswith(f"/{Unknown.__name__}")]
@@ -196,9 +196,9 @@ class Chosen:
     ``held_along`` says whether the edge that is held runs along the height of a leaf or along its width,
     ``unused`` which of its roles a member does without as it was decided, for block, binding and cover."""
 
-    block: BlockKind
-    binding: BindingKind
-    cover: CoverKind
+    block: BlockMember
+    binding: BindingMember
+    cover: CoverMember
     put_in: tuple[str, ...] = ()
     held_along: Literal["w", "h"] = "h"
     unused: tuple[tuple[str, ...], ...] = ((), (), ())

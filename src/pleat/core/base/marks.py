@@ -7,7 +7,7 @@ Thicknesses stay, and so does what tells of a material: both are measured and no
 from __future__ import annotations
 
 from functools import cache
-from typing import Any, TypeVar
+from typing import TypeVar
 
 from pleat.core.base.fields import FieldRule, LengthRule, Record, declared
 from pleat.core.base.units import Ruler
@@ -15,7 +15,7 @@ from pleat.core.base.units import Ruler
 R = TypeVar("R", bound=Record)
 
 
-def chosen_near(rule: FieldRule | None, value: Any, ruler: Ruler) -> Any:
+def chosen_near(rule: FieldRule | None, value: object, ruler: Ruler) -> object:
     """A value that nobody typed: of a length in mm the mark of the ruler that is near, within the bounds of
     its field; any other as it is."""
     if not isinstance(rule, LengthRule) or rule.fine or not isinstance(value, float):
@@ -27,7 +27,7 @@ def chosen_near(rule: FieldRule | None, value: Any, ruler: Ruler) -> Any:
 def on_marks(record: R, ruler: Ruler) -> R:
     """The record, and those within it, with every length that was not given on a mark of the ruler; itself
     where all of them are."""
-    changed: dict[str, Any] = {}
+    changed: dict[str, object] = {}
     for name, held in record:
         rule = _lengths(type(record)).get(name)
         now = (
@@ -40,7 +40,7 @@ def on_marks(record: R, ruler: Ruler) -> R:
     return record.model_copy(update=changed) if changed else record
 
 
-def _within(held: Any, ruler: Ruler) -> Any:
+def _within(held: object, ruler: Ruler) -> object:
     if isinstance(held, Record):
         return on_marks(held, ruler)
     if isinstance(held, dict):

@@ -14,7 +14,7 @@ from pleat.core.base.units import LONGEST_TEXT, RULERS, RulerName, parse_length,
 
 LONGEST_LIST = 20_000
 """Letters of a field that holds several values."""
-Reading = tuple[Any, str]
+Reading = tuple[object, str]
 """A value, and how it was typed with its unit ("" where that is not worth keeping)."""
 
 

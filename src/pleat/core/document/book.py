@@ -57,7 +57,7 @@ class Book(Record):
 
     @model_validator(mode="before")
     @classmethod
-    def _keep_what_was_typed(cls, data: Any) -> Any:
+    def _keep_what_was_typed(cls, data: object) -> object:
         """Lengths given as text in a file leave a record of the text, before they become millimetres."""
         if not isinstance(data, dict) or not isinstance(held := data.get("typed") or {}, dict):
             return data
@@ -69,7 +69,7 @@ _DEEPEST: Final = 3
 """How many groups deep a field of a book lies."""
 
 
-def _texts(data: dict[str, Any], prefix: str = "", depth: int = 1) -> list[tuple[str, str]]:
+def _texts(data: dict[str, object], prefix: str = "", depth: int = 1) -> list[tuple[str, str]]:
     found: list[tuple[str, str]] = []
     for key, value in data.items():
         if isinstance(value, dict) and key not in ("typed", "aside") and depth < _DEEPEST:

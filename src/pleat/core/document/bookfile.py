@@ -62,7 +62,7 @@ def read_book(text: str | bytes) -> Book:
     return book
 
 
-def _not_deeper(data: Any, levels: int) -> None:
+def _not_deeper(data: object, levels: int) -> None:
     """Raise RecursionError for data with more groups within groups than any book has, ValueError for texts
     that no file can hold."""
     if isinstance(data, str):
@@ -74,7 +74,7 @@ def _not_deeper(data: Any, levels: int) -> None:
             _not_deeper(one, levels - 1)
 
 
-def validate_book(data: dict[str, Any], marks: RulerName | None = None) -> Book:
+def validate_book(data: dict[str, object], marks: RulerName | None = None) -> Book:
     """A Book from plain data; what that leaves out lies on the marks of the ruler ``marks``, else of the one
     the book was made on. Raises BadBook."""
     try:
@@ -131,7 +131,7 @@ def book_schema() -> dict[str, Any]:
     }
 
 
-def _in_one_line(schema: Any) -> Any:
+def _in_one_line(schema: object) -> Any:
     """What is described, without the line breaks of the source."""
     if isinstance(schema, dict):
         described = {key: _in_one_line(value) for key, value in schema.items()}

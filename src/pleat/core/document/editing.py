@@ -29,7 +29,7 @@ from pleat.core.pleats.extras import placing
 from pleat.core.pleats.pages.counting import parse_count
 from pleat.core.pleats.paper.record import ROLES
 
-Changes = list[tuple[str, Any]]
+Changes = list[tuple[str, object]]
 _SIZES: Final = frozenset(f"paper.{role}.size" for role in ROLES)
 _WEIGHTS: Final = frozenset(f"paper.{role}.weight" for role in ROLES)
 _SIDES: Final[dict[type[Record], tuple[str, str]]] = {
@@ -71,7 +71,7 @@ def apply(book: Book, changes: Iterable[tuple[str, Any]], typed: Mapping[str, st
     return validate_book(data, book.brief.ruler)
 
 
-def _take_member(data: dict[str, Any], pleat: str, name: Any, ruler: RulerName) -> None:
+def _take_member(data: dict[str, Any], pleat: str, name: object, ruler: RulerName) -> None:
     """Another member of a pleat: what was decided for the one left behind is laid aside, and what lay there
     for this one comes back."""
     kind = MEMBERS[pleat].find(str(name))
@@ -93,7 +93,7 @@ def _take_member(data: dict[str, Any], pleat: str, name: Any, ruler: RulerName) 
     }
 
 
-def _counted(own: dict[str, Any]) -> dict[str, Any]:
+def _counted(own: dict[str, object]) -> dict[str, object]:
     """How many pages were wanted, for a block of another kind; a folded sheet is two leaves of it."""
     kept: dict[str, Any] = {field: own[field] for field in ("amount", "counted_in") if field in own}
     if kept.get("counted_in") == "folios":
@@ -143,7 +143,7 @@ def _where_typed(problem: FieldProblem, texts: Mapping[str, str]) -> FieldProble
     return problem
 
 
-def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
+def _read(book: Book, path: str, text: str) -> list[tuple[str, object, str]]:
     """(path, value, how it was typed or "") for one typed text; empty when it shows what is there already."""
     ruler = book.brief.ruler
     if path == "brief.size" or path in _SIZES:
@@ -175,7 +175,7 @@ def _read(book: Book, path: str, text: str) -> list[tuple[str, Any, str]]:
     return _read_field(book, path, text, ruler)
 
 
-def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
+def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tuple[str, object, str]]:
     width, height, notes = parse_size(text, ruler)
     across, along = _SIDES[type(_value_at(book, group))]
     if (width, height) == (_value_at(book, f"{group}.{across}"), _value_at(book, f"{group}.{along}")):
@@ -186,7 +186,7 @@ def _read_size(book: Book, group: str, text: str, ruler: RulerName) -> list[tupl
     ]
 
 
-def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any, str]]:
+def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tuple[str, object, str]]:
     field, held = field_at(path, book), _value_at(book, path)
     if field is None or rule_on(field) is None or ".pile" in path:
         raise LengthError(text, "There is no such field to type in.")
@@ -198,7 +198,7 @@ def _read_field(book: Book, path: str, text: str, ruler: RulerName) -> list[tupl
 
 
 def _value_at(book: Book, path: str) -> Any:
-    value: Any = book
+    value: object = book
     for name in path.split("."):
         value = value.get(name) if isinstance(value, dict) else getattr(value, name, None)
     return value

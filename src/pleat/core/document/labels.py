@@ -55,7 +55,7 @@ def _models(path: str, book: Book | None) -> tuple[list[type[BaseModel]], str]:
 
 
 @lru_cache(maxsize=1024)  # asked with texts of requests
-def _field_in(model: Any, path: str) -> FieldInfo | None:
+def _field_in(model: object, path: str) -> FieldInfo | None:
     name, _, rest = path.partition(".")
     if name.isdigit():
         return _field_in(model, rest) if rest else None

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import Literal
 
-from pleat.core.base.kinds import BindingKind, BlockKind, Chosen, CoverKind, End
+from pleat.core.base.kinds import BindingMember, BlockMember, Chosen, CoverMember, End
 from pleat.core.document.book import Book
 from pleat.core.pleats.binding.kinds import BINDINGS
 from pleat.core.pleats.cover.kinds import COVERS
@@ -25,7 +25,7 @@ def chosen(book: Book) -> Chosen:
 
 @lru_cache(maxsize=256)
 def _chosen(
-    kinds: tuple[BlockKind, BindingKind, CoverKind],
+    kinds: tuple[BlockMember, BindingMember, CoverMember],
     put_in: tuple[str, ...],
     held_along: Literal["w", "h"],
     unused: tuple[tuple[str, ...], ...],

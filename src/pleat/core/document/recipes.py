@@ -8,7 +8,7 @@ from functools import cached_property
 from typing import Final, Literal
 
 from pleat.core.base.fields import NumberRule, rule_on
-from pleat.core.base.kinds import TAG, BlockKind, Chosen, Hard
+from pleat.core.base.kinds import TAG, Chosen, Hard
 from pleat.core.base.marks import chosen_near
 from pleat.core.base.plan import Changes
 from pleat.core.base.units import RULERS, Ruler
@@ -17,6 +17,7 @@ from pleat.core.document.book import Book
 from pleat.core.document.labels import rule_of
 from pleat.core.document.made_of import chosen
 from pleat.core.materials.items import Board, Cloth, Paper
+from pleat.core.pleats.pages.block import BlockKind
 from pleat.core.pleats.pages.kinds import BLOCKS
 from pleat.core.pleats.paper.record import ROLES, Papers
 

@@ -99,7 +99,7 @@ def _words(kind: str, name: str, message: str) -> str:
     )
 
 
-def _read(kind: str, name: str, text: str, ruler: RulerName, held: Item | None) -> dict[str, Any]:
+def _read(kind: str, name: str, text: str, ruler: RulerName, held: Item | None) -> dict[str, object]:
     if kind == "paper" and name == "weight":
         return dict(
             zip(WEIGHT_FIELDS, parse_weight(text) if text.strip() else (None, None, None), strict=True)

@@ -3,12 +3,12 @@ stop, and the ways out."""
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Sequence
 
-from pleat.core.base.kinds import TAG, BindingKind, CoverKind, Kind, Member, Registry
+from pleat.core.base.kinds import TAG, Kind, Member, Registry
 from pleat.core.base.plan import Check, Figure, Offer
-from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
-from pleat.core.pleats.cover.result import CoverResult, LeftOfCover
+from pleat.core.pleats.binding.result import BindingKind, BindingResult, LeftOfBinding
+from pleat.core.pleats.cover.result import CoverKind, CoverResult, LeftOfCover
 
 _HELD = {
     "section": "folded sections",
@@ -36,13 +36,13 @@ def _nothing(label: str, why: str) -> Figure:
     return Figure(key="unfit", label=label, value="does not fit", show="text", how=why, rules=())
 
 
-def _to(registry: Registry[Any], members: list[Kind]) -> tuple[Offer, ...]:
+def _to(registry: Registry[Kind], members: Sequence[Kind]) -> tuple[Offer, ...]:
     return tuple(
         Offer(label=f"take {one.title}", changes=((f"{registry.pleat}.{TAG}", one.name),)) for one in members
     )
 
 
-def unknown(registry: Registry[Any], record: Member) -> tuple[Check, ...]:
+def unknown(registry: Registry[Kind], record: Member) -> tuple[Check, ...]:
     """The check on a record of a member that this Pleat does not know; empty for one it does."""
     if registry.find(record.kind):
         return ()
@@ -54,7 +54,7 @@ def unknown(registry: Registry[Any], record: Member) -> tuple[Check, ...]:
             title=f"This Pleat does not know “{record.kind}”; the plan goes on as if it were {first.title}.",
             why="The file may come from a newer Pleat. What it says is kept, and goes out again with the "
             "book.",
-            offers=_to(registry, list(registry.members)),
+            offers=_to(registry, registry.members),
         ),
     )
 

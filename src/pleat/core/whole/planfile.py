@@ -42,7 +42,7 @@ def _put_in(item: PlacedDesign) -> dict[str, Any]:
     }
 
 
-def as_json(value: Any) -> Any:
+def as_json(value: object) -> Any:
     """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions and what
     a result was worked out from (fields that are not shown) left out."""
     if isinstance(value, Estimate):

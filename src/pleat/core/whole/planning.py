@@ -10,7 +10,7 @@ from typing import Any, Final
 
 from pleat.core.base.errors import BadBook
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import Registry
+from pleat.core.base.kinds import Kind, Registry
 from pleat.core.base.plan import Changes, Check, Piece, PleatResult
 from pleat.core.base.takeable import takeable
 from pleat.core.document import editing
@@ -39,7 +39,7 @@ from pleat.core.whole.ways_out import Told, Trial
 
 PLEATS: Final = ("brief", "paper", "pages", "extras", "binding", "cover", "cutting", "bench")
 """The pleats' names in the order of work."""
-REGISTRIES: Final[tuple[Registry[Any], ...]] = (BLOCKS, BINDINGS, COVERS)
+REGISTRIES: Final[tuple[Registry[Kind], ...]] = (BLOCKS, BINDINGS, COVERS)
 """What a kind of book is made of."""
 
 
@@ -118,7 +118,8 @@ def worked_out(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) 
     brief_ = takeable(brief.compute(book.brief, chosen(book)), rules)
     sheets = before and brief_ == before.brief and book.paper == before.book.paper
     paper_ = before.paper if before and sheets else takeable(paper.compute(book.paper, brief_), rules)
-    to_pages = LeftOfPages(brief_, paper_, book.paper.papers)
+    papers, typed = book.paper.papers, _typed(book)
+    to_pages = LeftOfPages(brief_, paper_, papers)
     pages_ = (
         before.pages
         if before and sheets and book.pages == before.book.pages
@@ -128,28 +129,36 @@ def worked_out(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) 
         extras.compute(book.extras, LeftOfExtras(brief_, paper_, pages_), before.extras if before else None),
         rules,
     )
-    to_binding = LeftOfBinding(**_so_far(to_pages), pages=pages_, extras=extras_, tools=tools)
+    to_binding = LeftOfBinding(brief_, paper_, papers, pages_, extras_, tools)
     binding_ = takeable(_binding(book, to_binding), rules)
-    to_cover = LeftOfCover(**_so_far(to_binding), binding=binding_)
+    to_cover = LeftOfCover(brief_, paper_, papers, pages_, extras_, tools, binding_)
     cover_ = takeable(_cover(book, to_cover), rules)
-    to_cutting = LeftOfCutting(**_so_far(to_cover), cover=cover_, typed=_typed(book))
+    to_cutting = LeftOfCutting(brief_, paper_, papers, pages_, extras_, tools, binding_, cover_, typed)
     cutting_ = takeable(cutting.compute(book.cutting, to_cutting), rules)
     if book.brief.marks:
         made = worked_out(book.model_copy(update={"brief": book.brief.on(book.brief.marks)}), tools)
         so_far = [brief_, paper_, pages_, extras_, binding_, cover_, cutting_]
         told = otherwise.find(so_far, [one for _, one in made][:-1], brief_.ruler, made.brief.ruler)
         cutting_ = replace(cutting_, checks=(*cutting_.checks, *told))
-    bench_ = bench.compute(book.bench, bench.LeftOfBench(**_so_far(to_cutting), cutting=cutting_))
+    to_bench = bench.LeftOfBench(
+        brief_,
+        paper_,
+        papers,
+        pages_,
+        extras_,
+        tools,
+        binding_,
+        cover_,
+        typed,
+        cutting_,
+    )
+    bench_ = bench.compute(book.bench, to_bench)
     return Plan(brief_, paper_, pages_, extras_, binding_, cover_, cutting_, bench_, book)
-
-
-def _so_far(left: LeftOfPages) -> dict[str, Any]:
-    return dict(vars(left))
 
 
 def _block(book: Book, left: LeftOfPages) -> Block:
     kind, record = BLOCKS.of(book.pages)
-    block: Block = kind.compute(record, left)
+    block = kind.compute(record, left)
     unknown = unfit.unknown(BLOCKS, book.pages)
     return replace(block, checks=(*unknown, *block.checks)) if unknown else block
 
@@ -157,7 +166,7 @@ def _block(book: Book, left: LeftOfPages) -> Block:
 def _binding(book: Book, left: LeftOfBinding) -> BindingResult:
     kind, record = BINDINGS.of(book.binding)
     if left.pages.unit not in kind.takes:
-        found: BindingResult = unfit.binding(kind, BINDINGS, left)
+        found = unfit.binding(kind, BINDINGS, left)
         return replace(found, checks=(*unfit.unknown(BINDINGS, book.binding), *found.checks))
     found = kind.compute(record, left)
     proposed = suiting.proposals(BINDINGS, left)
@@ -167,9 +176,7 @@ def _binding(book: Book, left: LeftOfBinding) -> BindingResult:
 
 def _cover(book: Book, left: LeftOfCover) -> CoverResult:
     kind, record = COVERS.of(book.cover)
-    found: CoverResult = (
-        kind.compute(record, left) if left.binding.at in kind.takes else unfit.cover(kind, COVERS, left)
-    )
+    found = kind.compute(record, left) if left.binding.at in kind.takes else unfit.cover(kind, COVERS, left)
     unknown = unfit.unknown(COVERS, book.cover)
     ways = (*found.offers, *covering.offers(COVERS, BINDINGS, left))
     return replace(found, checks=(*unknown, *found.checks), offers=ways)

@@ -2,7 +2,7 @@
 module of its own."""
 
 from collections.abc import Collection
-from typing import Any, Final
+from typing import Final
 
 from markupsafe import Markup
 
@@ -36,7 +36,7 @@ PORTRAIT: Final = Pen(level=0, tick=0, gap=0, arrow=4, dot=3, text=8, edge=4)
 _REGISTRY: Final = {registry.pleat: registry for registry in REGISTRIES}
 
 
-def view(name: str, opened: Opened) -> dict[str, Any]:
+def view(name: str, opened: Opened) -> dict[str, object]:
     """The values of a pleat's template."""
     result = opened.plan[name]
     known = name not in _REGISTRY or _REGISTRY[name].find(getattr(opened.book, name).kind)
@@ -49,13 +49,13 @@ def view(name: str, opened: Opened) -> dict[str, Any]:
     return {"handles": handles(result, opened.plan) if known else (), **own, **strip_view(name, opened)}
 
 
-def strip_view(name: str, opened: Opened) -> dict[str, Any]:
+def strip_view(name: str, opened: Opened) -> dict[str, object]:
     """What the pleat needs where it lies folded."""
     result = opened.plan[name]
     return {"small": small(looks.strip(result, opened.plan), high(result))}
 
 
-def book_view(opened: Opened) -> dict[str, Any]:
+def book_view(opened: Opened) -> dict[str, object]:
     """The values of the overview's template."""
     made_of = opened.plan.brief.made_of
     return {

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
-from typing import Any, Final
+from typing import Final
 
 from flask import request
 
@@ -39,7 +39,7 @@ HOLDS: Final = frozenset(
 
 
 @about.register
-def extras(result: ExtrasResult, opened: Opened) -> dict[str, Any]:
+def extras(result: ExtrasResult, opened: Opened) -> dict[str, object]:
     """The opening, its things as boxes to drag, and what is decided of the one that is looked at."""
     plan = opened.plan
     faces = result.faces
@@ -85,7 +85,7 @@ def _turns(faces: Sequence[Face], beside: Sequence[Face]) -> dict[str, str]:
 
 def _things(
     result: ExtrasResult, beside: Sequence[Face], rendered: Rendered, ruler: Ruler
-) -> list[dict[str, Any]]:
+) -> list[dict[str, object]]:
     """What lies on the opening: where it is and how large on the drawing, as a share of it."""
     return [
         {
@@ -108,7 +108,7 @@ def _things(
     ]
 
 
-def _pieces(item: PlacedDesign, plan: Plan) -> dict[str, Any]:
+def _pieces(item: PlacedDesign, plan: Plan) -> dict[str, object]:
     """What it is cut from, flat."""
     swatch = plan.paper.stock(item.thing.sheet_stock or "card").swatch
     return drawn(render_screen(drawing.pieces(item.thing.pieces, swatch, plan.brief.ruler), 300, 320))
@@ -143,7 +143,9 @@ def _fields(item: PlacedDesign) -> list[str]:
     ]
 
 
-def _maps(result: ExtrasResult, opened: Opened, beside: tuple[Face, ...]) -> list[tuple[str, dict[str, Any]]]:
+def _maps(
+    result: ExtrasResult, opened: Opened, beside: tuple[Face, ...]
+) -> list[tuple[str, dict[str, object]]]:
     """(what it shows, map) of the leaves that are looked at, and of all of them; one shade means the same in
     all."""
     plan, most = opened.plan, result.worst.thick.likely

@@ -47,7 +47,7 @@ def _flat(result: FoldedBlock | HingedResult, opened: Opened, pleat: str) -> dic
 
 
 @about.register
-def folded(result: FoldedBlock, opened: Opened) -> dict[str, Any]:
+def folded(result: FoldedBlock, opened: Opened) -> dict[str, object]:
     """Its own decisions, and those of its faces."""
     view = _flat(result, opened, "pages")
     ruler, record = opened.plan.brief.ruler, opened.book.pages
@@ -76,7 +76,7 @@ def folded(result: FoldedBlock, opened: Opened) -> dict[str, Any]:
 
 
 @about.register
-def hinged(result: HingedResult, opened: Opened) -> dict[str, Any]:
+def hinged(result: HingedResult, opened: Opened) -> dict[str, object]:
     """The hinge's own decisions."""
     view = _flat(result, opened, "binding")
     return {

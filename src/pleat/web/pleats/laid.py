@@ -3,7 +3,7 @@ decided."""
 
 from __future__ import annotations
 
-from typing import Any, Final
+from typing import Final
 
 from pleat.core.pleats.cover.hard import HardResult
 from pleat.core.pleats.cover.laid import LaidResult
@@ -65,7 +65,7 @@ def close_ups(result: LaidResult, opened: Opened) -> dict[str, Drawing]:
 
 
 @about.register
-def laid(result: LaidResult, opened: Opened) -> dict[str, Any]:
+def laid(result: LaidResult, opened: Opened) -> dict[str, object]:
     """The drawings, the fields that stand on the flat one, and three groups of others."""
     plan = opened.plan
     flat = drawn(render_screen(looks.main(result, plan), 610, 400))
@@ -91,7 +91,7 @@ def laid(result: LaidResult, opened: Opened) -> dict[str, Any]:
 
 
 @about.register
-def wrap(result: WrapResult, opened: Opened) -> dict[str, Any]:
+def wrap(result: WrapResult, opened: Opened) -> dict[str, object]:
     """The wrap's own drawing, whose square is the form."""
     return {
         "partial": "pleats/cover/wrap.html",

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from pleat.core.pleats.pages.kinds.leaves import LeavesBlock
 from pleat.drawing import looks
 from pleat.drawing.svg import render_screen
@@ -13,7 +11,7 @@ from pleat.web.pleats.members import about
 
 
 @about.register
-def leaves(result: LeavesBlock, opened: Opened) -> dict[str, Any]:
+def leaves(result: LeavesBlock, opened: Opened) -> dict[str, object]:
     """The drawing; its fields stand in the template, those of odd leaves only where there are some."""
     return {
         "partial": "pleats/pages/leaves.html",

@@ -6,14 +6,12 @@ rules.
 
 from __future__ import annotations
 
-from typing import Any
-
 from pleat.core.base.plan import PleatResult
 from pleat.core.base.points import point
 from pleat.services.books import Opened
 
 
 @point("form", "what the template of a member shows besides its fields")
-def about(_result: PleatResult, _opened: Opened) -> dict[str, Any]:
+def about(_result: PleatResult, _opened: Opened) -> dict[str, object]:
     """The values of a member's template, for a member without one of its own: none."""
     return {}

@@ -6,7 +6,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any, Final
+from typing import Final
 
 from pleat.core.base.units import RULERS, Ruler
 from pleat.core.pleats.pages.arrange import WORDS, told
@@ -92,12 +92,12 @@ def _strips(
 
 def opening_picture(
     result: SectionsBlock, found: Sequence[Opening], pairs: frozenset[frozenset[int]] = frozenset()
-) -> dict[str, Any]:
+) -> dict[str, object]:
     picture = drawing.spreads(found, result.leaf_width_mm, result.leaf_height_mm, pairs)
     return drawn(render_screen(picture, FAN_WIDTH, FAN_WIDTH * picture.height / picture.width, OPENINGS))
 
 
-def view(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
+def view(result: SectionsBlock, opened: Opened) -> dict[str, object]:
     """The mixed pile: fans, openings, and how far each wish is met."""
     positions, pages = opened.plan.binding.positions_mm, pages_of(opened.book)
     wanted = frozenset(frozenset(pair) for pair in pages.pairs)

@@ -3,7 +3,7 @@ by side."""
 
 from __future__ import annotations
 
-from typing import Any, Final
+from typing import Final
 
 from pleat.core.pleats.binding import suiting
 from pleat.core.pleats.binding.punched.capacity import GROUP
@@ -37,7 +37,7 @@ _ELSEWHERE: Final = frozenset({"positions_mm", "stock_id", "inset_mm", "gear"})
 
 
 @about.register
-def punched(result: PunchedResult, opened: Opened) -> dict[str, Any]:
+def punched(result: PunchedResult, opened: Opened) -> dict[str, object]:
     """The pleat's drawings and the fields of this kind, the common ones apart."""
     fields = [one for one in entries(opened.book, "binding") if one.path.partition(".")[2] not in _ELSEWHERE]
     side = ring_side(result, opened.plan.brief.ruler)

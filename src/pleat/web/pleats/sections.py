@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, Final
+from typing import Final
 
 from pleat.core.pleats.pages.folding import COLUMNS_ROWS
 from pleat.core.pleats.pages.imposition import NumberedSheet
@@ -24,7 +24,7 @@ NUMBERED_SHOWN: Final = 24
 """Sheets whose numbers are drawn on the screen; the printed dummy holds them all."""
 
 
-def _numbered(sheet: NumberedSheet, folds: int) -> tuple[NumberedSheet, dict[str, Any], dict[str, Any]]:
+def _numbered(sheet: NumberedSheet, folds: int) -> tuple[NumberedSheet, dict[str, object], dict[str, object]]:
     """A sheet with both its sides drawn."""
     columns, rows = COLUMNS_ROWS[folds]
     sides = [
@@ -35,7 +35,7 @@ def _numbered(sheet: NumberedSheet, folds: int) -> tuple[NumberedSheet, dict[str
 
 
 @about.register
-def sections(result: SectionsBlock, opened: Opened) -> dict[str, Any]:
+def sections(result: SectionsBlock, opened: Opened) -> dict[str, object]:
     """The pleat's drawings, and the pile where there is one."""
     plan, pages = opened.plan, pages_of(opened.book)
     ruler = plan.brief.ruler

@@ -3,7 +3,7 @@ instead."""
 
 from __future__ import annotations
 
-from typing import Any, Final
+from typing import Final
 
 from pleat.core.engines.sewing.words import told
 from pleat.core.pleats.binding import suiting
@@ -38,7 +38,7 @@ _ELSEWHERE: Final = frozenset(
 
 
 @about.register
-def sewn(result: SewnResult, opened: Opened) -> dict[str, Any]:
+def sewn(result: SewnResult, opened: Opened) -> dict[str, object]:
     """The pleat's drawing, the way of the thread, and the fields of this kind."""
     tail = f"a tail of {opened.plan.brief.ruler.show(result.tail_mm)}"
     moves = sum(len(thread) for thread in result.sewing.threads)

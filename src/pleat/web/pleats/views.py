@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from pleat.core.pleats.binding import suiting
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cover import suiting as covering
@@ -20,7 +18,7 @@ from pleat.web.pleats.members import about
 
 
 @about.register
-def brief(result: BriefResult, opened: Opened) -> dict[str, Any]:
+def brief(result: BriefResult, opened: Opened) -> dict[str, object]:
     """The open book, and the leaf that the paper gives, where that is another."""
     width, height = folded_once(opened.book.paper.leaf)
     plan = opened.plan
@@ -40,7 +38,7 @@ def brief(result: BriefResult, opened: Opened) -> dict[str, Any]:
 
 
 @about.register
-def paper(result: PaperResult, opened: Opened) -> dict[str, Any]:
+def paper(result: PaperResult, opened: Opened) -> dict[str, object]:
     """Each paper that this book uses to scale, and how thick they are; what to pick from is loaded when it is
     opened."""
     papers, brief_ = opened.book.paper.by_key(), opened.plan.brief
@@ -66,7 +64,7 @@ def paper(result: PaperResult, opened: Opened) -> dict[str, Any]:
 
 
 @about.register
-def cutting(result: CuttingResult, opened: Opened) -> dict[str, Any]:
+def cutting(result: CuttingResult, opened: Opened) -> dict[str, object]:
     """Each part on its sheet, the better way round large and the other way small."""
     ruler = opened.plan.brief.ruler
     return {

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Figure, Rule
@@ -33,7 +32,7 @@ class Sewn:
     need: ThreadNeed
     swell: Estimate
     window: HoleRange
-    layout_of: Callable[[Any, float], Layout]
+    layout_of: Callable[[object, float], Layout]
 
     @property
     def sections(self) -> int:

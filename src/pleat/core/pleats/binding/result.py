@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Final, Literal
+from typing import Any, Final, Literal
 
 from pleat.core.base.estimate import Estimate
-from pleat.core.base.kinds import Edge
+from pleat.core.base.kinds import BindingMember, Edge
 from pleat.core.base.plan import PleatResult
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.extras.compute import ExtrasResult
@@ -59,3 +60,10 @@ class BindingResult(PleatResult):
     def through_mm(self) -> float:
         """How wide a hole of a cover is that it goes through."""
         return RING_HOLE_MM
+
+
+@dataclass(frozen=True, kw_only=True)
+class BindingKind(BindingMember):
+    """A member of Binding with its computation, which never raises."""
+
+    compute: Callable[[Any, LeftOfBinding], BindingResult]

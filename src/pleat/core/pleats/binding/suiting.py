@@ -7,10 +7,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from pleat.core.base.kinds import TAG, BindingKind, CoverKind, Registry, Suits
+from pleat.core.base.kinds import TAG, CoverMember, Registry, Suits
 from pleat.core.base.plan import Changes, Check, Offer
 from pleat.core.base.words import many
-from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, LeftOfBinding
 
 GROUP: Final = "stitches"
 _STRENGTH: Final = {"light": 2, "firm": 1, "strong": 0}
@@ -81,7 +81,7 @@ def _up_to(suits: Suits) -> str:
 
 
 def offers(
-    proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding
+    proposed: Sequence[Proposal], covers: Registry[CoverMember], left: LeftOfBinding
 ) -> tuple[Offer, ...]:
     """The bindings that can hold the block, side by side, as ways this pleat can go; with another cover where
     the present one cannot go with it."""
@@ -99,7 +99,7 @@ def offers(
     )
 
 
-def _brings(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> CoverKind | None:
+def _brings(covers: Registry[CoverMember], left: LeftOfBinding, kind: BindingKind) -> CoverMember | None:
     """The cover that comes along with a binding, where the present one cannot go with it."""
     return (
         None
@@ -108,7 +108,7 @@ def _brings(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind)
     )
 
 
-def _goes_with(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> str:
+def _goes_with(covers: Registry[CoverMember], left: LeftOfBinding, kind: BindingKind) -> str:
     """The covers it goes with; where the present one is none of them, which comes along instead."""
     other = _brings(covers, left, kind)
     along = f"; {other.title} comes along instead of {left.brief.made_of.cover.title}" if other else ""
@@ -117,7 +117,7 @@ def _goes_with(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKi
     )
 
 
-def _changes(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> Changes:
+def _changes(covers: Registry[CoverMember], left: LeftOfBinding, kind: BindingKind) -> Changes:
     held = ((f"binding.{TAG}", kind.name),)
     other = _brings(covers, left, kind)
     return (*held, (f"{covers.pleat}.{TAG}", other.name)) if other else held
@@ -148,14 +148,14 @@ def in_words(offered: Sequence[Offer], sections: int, thickness: str) -> str:
     return f"{size}: {suited}" + (f"; {own.label} is not the best for it ({own.facts[-1]})." if own else ".")
 
 
-def _taking(covers: Registry[CoverKind], left: LeftOfBinding, kind: BindingKind) -> str:
+def _taking(covers: Registry[CoverMember], left: LeftOfBinding, kind: BindingKind) -> str:
     """What a tap does: the binding, and the cover that comes along with it."""
     other = _brings(covers, left, kind)
     return f"take {kind.title}" + (f", {other.title} comes along" if other else "")
 
 
 def check(
-    proposed: Sequence[Proposal], covers: Registry[CoverKind], left: LeftOfBinding
+    proposed: Sequence[Proposal], covers: Registry[CoverMember], left: LeftOfBinding
 ) -> tuple[Check, ...]:
     """Why the book's binding is wrong for its block, and what would do; empty where it suits."""
     kind = left.brief.made_of.binding

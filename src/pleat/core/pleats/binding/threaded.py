@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from functools import partial
 from typing import Any, Final
 
-from pleat.core.base.kinds import BindingKind, Edge, Suits, Traits
+from pleat.core.base.kinds import Edge, Suits, Traits
 from pleat.core.base.plan import Check, Length, Piece
 from pleat.core.base.units import Ruler
 from pleat.core.engines.sewing.faults import Fault
@@ -17,7 +17,7 @@ from pleat.core.engines.sewing.swell import largest, profile
 from pleat.core.engines.sewing.walk import walk
 from pleat.core.pleats.binding import checks, figures, stations, steps, typed
 from pleat.core.pleats.binding.record import Threaded
-from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, LeftOfBinding
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.binding.stations import HoleRange, Layout
 from pleat.core.pleats.binding.thread import Use, diameter_mm, name_of, thread_need
@@ -28,20 +28,20 @@ PLACED: Final = ("insets_mm", "positions_mm")
 
 
 def _no_supports(
-    _record: Any, _holes: Sequence[float], _rows: int, _left: LeftOfBinding
+    _record: object, _holes: Sequence[float], _rows: int, _left: LeftOfBinding
 ) -> tuple[Support, ...]:
     return ()
 
 
-def _no_pieces(_record: Any, _bed: Bed, _left: LeftOfBinding) -> tuple[Piece, ...]:
+def _no_pieces(_record: object, _bed: Bed, _left: LeftOfBinding) -> tuple[Piece, ...]:
     return ()
 
 
-def _no_checks(_record: Any, _ruler: Ruler) -> tuple[Check, ...]:
+def _no_checks(_record: object, _ruler: Ruler) -> tuple[Check, ...]:
     return ()
 
 
-def _no_pleat(_record: Any) -> float:
+def _no_pleat(_record: object) -> float:
     return 0.0
 
 
@@ -49,7 +49,7 @@ def _as_units(rows: tuple[Row, ...]) -> tuple[Row, ...]:
     return rows
 
 
-def _right(_record: Any, _sewing: Sewing) -> tuple[Fault, ...]:
+def _right(_record: object, _sewing: Sewing) -> tuple[Fault, ...]:
     return ()
 
 

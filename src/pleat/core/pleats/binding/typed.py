@@ -15,14 +15,14 @@ from pleat.core.pleats.brief.record import Brief
 
 LayoutOf = Callable[[Any, float], Layout]
 """The layout of a record on leaves of a height in mm."""
-Read = Callable[[Any, str, str, Brief], "list[tuple[str, Any]] | None"]
+Read = Callable[[Any, str, str, Brief], "list[tuple[str, object]] | None"]
 
 
 def reader(layout: LayoutOf) -> Read:
     """What reads ``station.0`` and the like of a record laid out so; None for any other name. Raises
     LengthError."""
 
-    def read(binding: Threaded, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+    def read(binding: Threaded, name: str, text: str, brief: Brief) -> list[tuple[str, object]] | None:
         if not name.startswith("station."):
             return None
         return _station(
@@ -34,7 +34,7 @@ def reader(layout: LayoutOf) -> Read:
 
 def _station(
     binding: Threaded, layout: Layout, number: str, text: str, brief: Brief
-) -> list[tuple[str, Any]]:
+) -> list[tuple[str, object]]:
     """Another place for a station; its symmetric partner follows."""
     index, ruler, height = (
         int(number) if number.isdecimal() and len(number) < 3 else -1,

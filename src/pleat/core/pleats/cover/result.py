@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
 from pleat.core.base.estimate import Estimate
+from pleat.core.base.kinds import CoverMember
 from pleat.core.base.plan import PleatResult
 from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
 
@@ -35,3 +38,10 @@ class CoverResult(PleatResult):
     holes_mm: tuple[float, ...] = ()
     board_mm: float = 0.0
     hides_spine: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class CoverKind(CoverMember):
+    """A member of Cover with its computation, which never raises."""
+
+    compute: Callable[[Any, LeftOfCover], CoverResult]

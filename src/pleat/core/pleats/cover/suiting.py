@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from typing import Final
 
-from pleat.core.base.kinds import TAG, BindingKind, CoverKind, Registry
+from pleat.core.base.kinds import TAG, Registry
 from pleat.core.base.plan import Offer
 from pleat.core.base.words import joined
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.binding.result import BindingKind
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 
 GROUP: Final = "covers"
 HELD: Final = {

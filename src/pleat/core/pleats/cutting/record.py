@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Annotated
 
 from pydantic import Field, field_validator
 
@@ -22,6 +22,6 @@ class Cutting(Record):
 
     @field_validator("lies", "counted")
     @classmethod
-    def _only_what_was_said(cls, value: dict[str, Any]) -> dict[str, Any]:
+    def _only_what_was_said(cls, value: dict[str, object]) -> dict[str, object]:
         """What is left to Pleat, or not counted, is not kept."""
         return {key: one for key, one in value.items() if one not in ("auto", None)}

@@ -191,7 +191,7 @@ def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras)
     ]
 
 
-def first_of(record: Extras, key: str) -> dict[str, Any]:
+def first_of(record: Extras, key: str) -> dict[str, object]:
     """All designs, that one before the others."""
     items = {name: one.model_dump(mode="json") for name, one in record.items.items()}
     return {key: items[key], **items}

@@ -32,7 +32,7 @@ Changes = tuple[tuple[str, object], ...]
 _PLACE: Final = re.compile(r"extras\.items\.([a-z][a-z0-9-]*)\.place\.(\d+)")
 
 
-def read(extras: Extras, path: str, text: str, ruler: RulerName) -> list[tuple[str, Any]] | None:
+def read(extras: Extras, path: str, text: str, ruler: RulerName) -> list[tuple[str, object]] | None:
     """A place typed or dragged: ``20, 35`` from the left edge and from the head; nothing typed puts it in the
     middle. None for other paths. Raises LengthError."""
     found = _PLACE.fullmatch(path)
@@ -62,7 +62,7 @@ def shown(place: Placed, ruler: RulerName) -> str:
     )
 
 
-def _with(record: Extra, number: int, place: Placed) -> list[dict[str, Any]]:
+def _with(record: Extra, number: int, place: Placed) -> list[dict[str, object]]:
     return [(place if at == number else one).model_dump() for at, one in enumerate(record.places)]
 
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from typing import Any
 
 from pleat.core.base.estimate import Estimate
-from pleat.core.base.kinds import UnitKind
+from pleat.core.base.kinds import BlockMember, UnitKind
 from pleat.core.base.plan import Offer, PleatResult
 from pleat.core.materials.items import Paper
 from pleat.core.pleats.brief.compute import BriefResult
@@ -95,3 +96,10 @@ class Block(PleatResult):
     def in_words(self) -> str:
         """Its leaves and pages together."""
         return f"{self.leaves} leaves, {self.pages} pages"
+
+
+@dataclass(frozen=True, kw_only=True)
+class BlockKind(BlockMember):
+    """A member of Pages with its computation, which never raises."""
+
+    compute: Callable[[Any, LeftOfPages], Block]

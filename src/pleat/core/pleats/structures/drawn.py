@@ -208,7 +208,7 @@ def _folds(folds: Iterable[DrawnFold], pieces: dict[str, Piece]) -> tuple[FoldOp
     return tuple(FoldOperation(name, tuple(angles)) for name, angles in by_sheet.items())
 
 
-def written(programme: Programme) -> dict[str, list[dict[str, Any]]]:
+def written(programme: Programme) -> dict[str, list[dict[str, object]]]:
     """A programme as the fields of a book: sheets, steps and groups, as plain data. Rigid pieces, which are
     what goes in, are left out.
 

@@ -2,7 +2,7 @@
 
 from typing import Final
 
-from pleat.core.base.kinds import BindingKind, Registry
+from pleat.core.base.kinds import Registry
 from pleat.core.pleats.binding.kinds import (
     asbought,
     batten,
@@ -36,6 +36,7 @@ from pleat.core.pleats.binding.kinds import (
     wire,
     zigzag,
 )
+from pleat.core.pleats.binding.result import BindingKind
 
 BINDINGS: Final[Registry[BindingKind]] = Registry(
     "binding",

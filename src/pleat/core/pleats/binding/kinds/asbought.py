@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Final, Literal
 
-from pleat.core.base.kinds import BindingKind, Member
+from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Figure, Rule, Step
-from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, BindingResult, LeftOfBinding
 
 
 class AsBought(Member):

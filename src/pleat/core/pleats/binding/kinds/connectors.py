@@ -6,7 +6,7 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import BindingKind, Member, Suits, Traits
+from pleat.core.base.kinds import Member, Suits, Traits
 from pleat.core.base.plan import Figure, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import Piece, Span, piece
@@ -22,7 +22,7 @@ from pleat.core.pleats.binding.hinged.record import (
 )
 from pleat.core.pleats.binding.hinged.room import Between
 from pleat.core.pleats.binding.hinged.work import HingeSpec
-from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, LeftOfBinding
 
 
 class Connectors(Member):

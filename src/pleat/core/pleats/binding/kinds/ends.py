@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule
-from pleat.core.base.kinds import BindingKind, End, Member, Suits, Traits
+from pleat.core.base.kinds import End, Member, Suits, Traits
 from pleat.core.base.plan import Figure, Rule, Step
 from pleat.core.pleats.binding.kinds.zigzag import bound
-from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, BindingResult, LeftOfBinding
 
 WORDS: Final = {
     "both": "both end panels",

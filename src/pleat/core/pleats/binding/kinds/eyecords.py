@@ -9,11 +9,11 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.cautions import PUNCH
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import BindingKind, Member, Suits, Traits
+from pleat.core.base.kinds import Member, Suits, Traits
 from pleat.core.base.plan import Check, Count, Figure, Length, Offer, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, many
-from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, BindingResult, LeftOfBinding
 from pleat.core.pleats.pages.folded import FoldedBlock
 from pleat.core.trade.holes import CORD_KNOT_MM, EYELET_END_MM, MOST_ON_A_CORD, TAB_ROOM_MM
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Final, Literal
 
-from pleat.core.base.kinds import BindingKind, Member
+from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Figure, Rule, Step, signature
-from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, BindingResult, LeftOfBinding
 from pleat.core.pleats.pages.folded import FoldedBlock
 from pleat.core.pleats.structures.work import closing_words
 

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import BindingKind, Suits
+from pleat.core.base.kinds import Suits
 from pleat.core.base.plan import Check, Figure, Length, Offer, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.engines.holes.band import stretched
@@ -16,7 +16,7 @@ from pleat.core.engines.sewing.moves import Thread as Path
 from pleat.core.engines.sewing.patterns.through import loop, loop_promise
 from pleat.core.pleats.binding import threaded
 from pleat.core.pleats.binding.record import KnotSide, Thread, Threaded
-from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, LeftOfBinding
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.binding.stations import Layout
 from pleat.core.pleats.binding.steps import SewingWords

@@ -8,12 +8,12 @@ from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import BindingKind, Member, Suits, Traits
+from pleat.core.base.kinds import Member, Suits, Traits
 from pleat.core.base.plan import Check, Figure, Length, Missing, Offer, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.engines.sewing.swell import of_strands
 from pleat.core.pleats.binding.record import Thread
-from pleat.core.pleats.binding.result import BindingResult, LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, BindingResult, LeftOfBinding
 from pleat.core.pleats.binding.thread import diameter_mm, name_of
 from pleat.core.trade.sewing import MACHINE_SEWS_MM, NEEDLE_HOLES_SHARE, THREAD_SPARE_SHARE
 

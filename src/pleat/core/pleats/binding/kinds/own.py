@@ -6,7 +6,7 @@ from __future__ import annotations
 import itertools
 import re
 from functools import lru_cache
-from typing import Annotated, Any, Final, Literal
+from typing import Annotated, Final, Literal
 
 from pleat.core.base.errors import LengthError
 from pleat.core.base.fields import NumberRule, TextRule
@@ -89,7 +89,7 @@ def closed(holes: list[int], side: Side) -> str:
 _read_station: Final[typed.Read] = typed.reader(layout)
 
 
-def read(binding: Own, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+def read(binding: Own, name: str, text: str, brief: Brief) -> list[tuple[str, object]] | None:
     """Beside stations, the moves: in the notation, or as a bare order of holes that is tied where it began.
     Raises LengthError."""
     if name != "moves":

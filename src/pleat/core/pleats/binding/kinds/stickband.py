@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Annotated, Any, Final, Literal
+from typing import Annotated, Final, Literal
 
 from pleat.core.base.cautions import KNIFE
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
@@ -80,7 +80,7 @@ def _anywhere(_binding: StickBand, edge: float) -> Usual:
 _SET: Final = read(_anywhere)
 
 
-def _read(binding: StickBand, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+def _read(binding: StickBand, name: str, text: str, brief: Brief) -> list[tuple[str, object]] | None:
     """The place of a hole; while the band proposes both, one that is set sets its partner too."""
     return _SET(
         binding if binding.positions_mm else binding.model_copy(update={"moved": "pairs"}), name, text, brief

@@ -13,7 +13,7 @@ from pydantic import Field
 from pleat.core.base.cautions import KNIFE
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, TextRule
-from pleat.core.base.kinds import BindingKind, Suits
+from pleat.core.base.kinds import Suits
 from pleat.core.base.plan import Check, Count, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
@@ -24,7 +24,7 @@ from pleat.core.engines.sewing.patterns.through import lashing, lashing_promise
 from pleat.core.pleats.binding import threaded
 from pleat.core.pleats.binding.punched.capacity import GROUP
 from pleat.core.pleats.binding.record import Thread, Threaded
-from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, LeftOfBinding
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.binding.stations import Layout, proposed
 from pleat.core.pleats.binding.steps import SewingWords

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule, NumberRule
-from pleat.core.base.kinds import BindingKind, Member, Suits, Traits
+from pleat.core.base.kinds import Member, Suits, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Rule, Step
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, many
@@ -13,7 +13,7 @@ from pleat.core.pleats.binding.hinged import stack, work
 from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, MOST_DRAWN, HingedResult, hinge_of
 from pleat.core.pleats.binding.hinged.work import HingeSpec
 from pleat.core.pleats.binding.kinds.hills import strips_of
-from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, LeftOfBinding
 
 
 class Zigzag(Member):

@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Annotated
 
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import BindingKind
 from pleat.core.base.plan import Check, Figure, Offer
 from pleat.core.base.units import Ruler
 from pleat.core.engines.holes.places import PATTERNS, Pattern, centred
@@ -15,7 +14,7 @@ from pleat.core.pleats.binding.punched.checks import pitch_check
 from pleat.core.pleats.binding.punched.gear import PunchPitch
 from pleat.core.pleats.binding.punched.record import Bored, Gear, PunchedResult, Usual, bore
 from pleat.core.pleats.binding.punched.work import PunchedSpec, result
-from pleat.core.pleats.binding.result import LeftOfBinding
+from pleat.core.pleats.binding.result import BindingKind, LeftOfBinding
 from pleat.core.trade.holes import BINDER_RINGS_SOLD_MM
 
 

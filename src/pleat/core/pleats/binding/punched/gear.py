@@ -7,11 +7,12 @@ from collections.abc import Callable, Iterable
 from typing import Annotated, Any, Final
 
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import BindingKind, Suits, Traits, UnitKind
+from pleat.core.base.kinds import Suits, Traits, UnitKind
 from pleat.core.base.plan import Changes, Figure, Rule
 from pleat.core.materials.items import Hardware
 from pleat.core.pleats.binding.punched.capacity import Size
 from pleat.core.pleats.binding.punched.record import Bored
+from pleat.core.pleats.binding.result import BindingKind
 
 PunchPitch = Annotated[float, LengthRule("your punch's holes are apart", 2, 300)]
 LEAF: Final[frozenset[UnitKind]] = frozenset({"leaf"})

@@ -18,7 +18,7 @@ def edge_of(binding: HolesByHand, brief: Brief) -> float:
     return brief.leaf_width_mm if binding.bound_at == "head" else brief.leaf_height_mm
 
 
-def holes_of(binding: HolesByHand, edge: float, usual: Callable[[Any, float], Usual]) -> tuple[float, ...]:
+def holes_of(binding: HolesByHand, edge: float, usual: Callable[[object, float], Usual]) -> tuple[float, ...]:
     own = usual(binding, edge).positions
     placed = binding.positions_mm
     return tuple(sorted(placed)) if placed and len(placed) == len(own) else own
@@ -26,11 +26,11 @@ def holes_of(binding: HolesByHand, edge: float, usual: Callable[[Any, float], Us
 
 def read(
     usual: Callable[[Any, float], Usual],
-) -> Callable[[Any, str, str, Brief], list[tuple[str, Any]] | None]:
+) -> Callable[[Any, str, str, Brief], list[tuple[str, object]] | None]:
     """What reads the place of one hole; its partner from the other end follows while they move as pairs.
     Raises LengthError."""
 
-    def _read(binding: HolesByHand, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+    def _read(binding: HolesByHand, name: str, text: str, brief: Brief) -> list[tuple[str, object]] | None:
         if not name.startswith("hole."):
             return None
         number = name.removeprefix("hole.")

@@ -2,7 +2,7 @@
 
 from typing import Final
 
-from pleat.core.base.kinds import CoverKind, Registry
+from pleat.core.base.kinds import Registry
 from pleat.core.pleats.cover.kinds import (
     bare,
     boards,
@@ -20,6 +20,7 @@ from pleat.core.pleats.cover.kinds import (
     threepiece,
     wrap,
 )
+from pleat.core.pleats.cover.result import CoverKind
 
 COVERS: Final[Registry[CoverKind]] = Registry(
     "cover",

@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import Final, Literal
 
 from pleat.core.base.estimate import total
-from pleat.core.base.kinds import CoverKind, Member
+from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Figure, Rule
-from pleat.core.pleats.cover.result import CoverResult, LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, CoverResult, LeftOfCover
 
 
 class Bare(Member):

@@ -8,10 +8,10 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.cautions import AWL_BOARD, GLUE
 from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import CoverKind, Member
+from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
-from pleat.core.pleats.cover.result import CoverResult, LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, CoverResult, LeftOfCover
 from pleat.core.trade.covers import USUAL_SQUARE_MM
 from pleat.core.trade.sewing import BOARD_REACH_MM
 

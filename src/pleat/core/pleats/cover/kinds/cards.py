@@ -5,10 +5,9 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import CoverKind
 from pleat.core.pleats.cover.laid import LaidResult
 from pleat.core.pleats.cover.punched import TwoCovers, compute
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 
 
 class Cards(TwoCovers):

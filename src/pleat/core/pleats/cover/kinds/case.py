@@ -5,10 +5,10 @@ from __future__ import annotations
 
 from typing import Final, Literal
 
-from pleat.core.base.kinds import CoverKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.pleats.cover import hard
 from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.shell import Hard, Shell
 
 

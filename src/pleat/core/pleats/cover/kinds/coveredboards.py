@@ -9,7 +9,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.cautions import AWL_BOARD, GLUE
 from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import CoverKind, Member, Traits
+from pleat.core.base.kinds import Member, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece
@@ -17,7 +17,7 @@ from pleat.core.pleats.cover import turned
 from pleat.core.pleats.cover.kinds.boards import hung_on_strips
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.shell import cornered
 from pleat.core.pleats.cover.turned import corner_for
 from pleat.core.pleats.pages.block import Block

@@ -8,7 +8,6 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import CoverKind
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
@@ -20,7 +19,7 @@ from pleat.core.pleats.cover.checks import holes_told
 from pleat.core.pleats.cover.fasteners import FASTENERS, Fastener, Landing
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult, Motion
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.soft import Closed
 from pleat.core.pleats.cover.spine import Spine, Spined, spine_of
 from pleat.core.trade.covers import (

@@ -6,7 +6,6 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import CoverKind
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.flat import FieldAnchor
@@ -14,7 +13,7 @@ from pleat.core.engines.folding.sheet import Piece, Span, piece, scores
 from pleat.core.pleats.cover import spine
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult, Motion
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.spine import Spined, spine_of
 
 

@@ -9,11 +9,11 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.cautions import GLUE, WEIGHT
 from pleat.core.base.fields import ChoiceRule, NumberRule
-from pleat.core.base.kinds import CoverKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.pleats.cover.kinds.wrap import compute as wrapped
 from pleat.core.pleats.cover.record import Wrap
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.wrapped import WrapResult
 from pleat.core.trade.covers import GLUE_LAYER_MM, WRAP_STIFF_MM
 

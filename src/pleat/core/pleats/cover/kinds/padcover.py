@@ -8,7 +8,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.cautions import GLUE, WEIGHT
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import CoverKind, Member, Traits
+from pleat.core.base.kinds import Member, Traits
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
@@ -18,7 +18,7 @@ from pleat.core.pleats.cover import fasteners, soft
 from pleat.core.pleats.cover.fasteners import FASTENERS, Fastener, Landing
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult, Motion
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.soft import Closed
 from pleat.core.trade.covers import FASTENER_INSET_MM, GLUE_TAB_MM, PAD_FLAP_SHARE, PAD_POCKET_SHARE
 

@@ -7,14 +7,14 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.cautions import GLUE, HOT
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import CoverKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.cover import hard
 from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
 from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.shell import NO_YES, YES_NO, Hard, Shell, YesNo
 from pleat.core.trade.cases import FILLER_CLEAR_MM, INSIDE_STEP_MM, PADDING_STOPS_MM
 

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Final, Literal
 
-from pleat.core.base.kinds import CoverKind
 from pleat.core.pleats.cover.laid import LaidResult
 from pleat.core.pleats.cover.punched import TwoCovers, compute
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 
 
 class PunchedBoards(TwoCovers):

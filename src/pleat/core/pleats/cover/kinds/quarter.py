@@ -6,7 +6,7 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import CoverKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import Piece, Span, piece
@@ -14,7 +14,7 @@ from pleat.core.pleats.cover import hard
 from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
 from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import Laid
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.shell import Hard, Shell, cornered, turned_in
 from pleat.core.trade.cases import QUARTER_OVERLAP_MM, QUARTER_SHARE
 

@@ -11,7 +11,6 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.cautions import BOARD
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import CoverKind
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
@@ -20,7 +19,7 @@ from pleat.core.engines.folding.sheet import Piece, Span, board, piece, scores
 from pleat.core.pleats.cover import spine
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.record import FARTHEST_SCORE_MM, LARGEST_SQUARE_MM
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.spine import Spined, spine_of
 from pleat.core.trade.covers import LEAST_TUCK_MM, TUCK_SHARE
 

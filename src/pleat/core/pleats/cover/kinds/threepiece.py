@@ -8,7 +8,7 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.cautions import GLUE
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import CoverKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import board
@@ -17,7 +17,7 @@ from pleat.core.pleats.cover import hard
 from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
 from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import Laid
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.shell import SEAMS, Hard, Seam, Shell
 from pleat.core.trade.cases import GAP_BOARDS, HINGE_MEETS_MM, SEAM_MM
 from pleat.core.trade.folding import LEAST_TAB_MM

@@ -7,7 +7,6 @@ from functools import partial
 from typing import Final
 
 from pleat.core.base.cautions import GLUE
-from pleat.core.base.kinds import CoverKind
 from pleat.core.base.plan import Offer, Part, Step, signature
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
@@ -20,7 +19,7 @@ from pleat.core.pleats.cover import spine as spines
 from pleat.core.pleats.cover.figures import Shaped, figures
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, Motion
 from pleat.core.pleats.cover.record import Wrap
-from pleat.core.pleats.cover.result import LeftOfCover
+from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.spine import spine_of
 from pleat.core.pleats.cover.wrapped import WrapResult
 from pleat.core.pleats.pages.block import Block, Unit

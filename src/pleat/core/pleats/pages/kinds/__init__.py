@@ -2,7 +2,8 @@
 
 from typing import Final
 
-from pleat.core.base.kinds import BlockKind, Registry
+from pleat.core.base.kinds import Registry
+from pleat.core.pleats.pages.block import BlockKind
 from pleat.core.pleats.pages.kinds import (
     album,
     bagfolio,

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
-from pleat.core.base.kinds import BlockKind, End, Traits
+from pleat.core.base.kinds import End, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Rule
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
@@ -24,7 +24,7 @@ from pleat.core.engines.folding.programme import (
 )
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
-from pleat.core.pleats.pages.block import LeftOfPages
+from pleat.core.pleats.pages.block import BlockKind, LeftOfPages
 from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.made import Build, Made, Sizes

@@ -9,13 +9,13 @@ from typing import Annotated, Final, Literal, get_args
 from pydantic import Field
 
 from pleat.core.base.fields import LengthRule
-from pleat.core.base.kinds import BlockKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
-from pleat.core.pleats.pages.block import LeftOfPages
+from pleat.core.pleats.pages.block import BlockKind, LeftOfPages
 from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures.dressing import without_papers
 from pleat.core.pleats.structures.fastened import Fastened

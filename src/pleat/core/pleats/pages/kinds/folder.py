@@ -6,7 +6,7 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule
-from pleat.core.base.kinds import BlockKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.engines.folding.programme import (
     Add,
     FoldGroup,
@@ -17,7 +17,7 @@ from pleat.core.engines.folding.programme import (
 )
 from pleat.core.engines.folding.sheet import Cut, Span, piece
 from pleat.core.pleats.pages import folded
-from pleat.core.pleats.pages.block import LeftOfPages
+from pleat.core.pleats.pages.block import BlockKind, LeftOfPages
 from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures import inserts
 from pleat.core.pleats.structures.dressing import without_papers

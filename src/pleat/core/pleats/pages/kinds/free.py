@@ -13,7 +13,7 @@ from typing import Any, Final, Literal
 from pydantic import Field
 
 from pleat.core.base.errors import LengthError
-from pleat.core.base.kinds import BlockKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.base.plan import Changes, Check, Offer
 from pleat.core.base.units import RULERS, parse_length
 from pleat.core.engines.folding.assembly import Key
@@ -23,7 +23,7 @@ from pleat.core.engines.folding.programme import Programme
 from pleat.core.pleats.brief.record import Brief
 from pleat.core.pleats.brief.resize import possible, resized
 from pleat.core.pleats.pages import folded
-from pleat.core.pleats.pages.block import LeftOfPages
+from pleat.core.pleats.pages.block import BlockKind, LeftOfPages
 from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.structures import redrawn
 from pleat.core.pleats.structures.drawn import (
@@ -78,7 +78,7 @@ def drawn(record: Free, width_mm: float, height_mm: float) -> Free:
     return record if record.sheets else record.model_copy(update={"sheets": (_first(width_mm, height_mm),)})
 
 
-def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, Any]] | None:
+def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, object]] | None:
     """A score dragged (``score.0.x.1``: of the first sheet, the one before its second column) or a size typed
     (``size.0.y.0``); None for what is no such field. Raises LengthError."""
     parts = name.split(".")
@@ -125,7 +125,7 @@ def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, An
     return [("sheets", _dumped([*record.sheets[:number], changed, *record.sheets[number + 1 :]]))]
 
 
-def _dumped(records: Iterable[Any]) -> list[Any]:
+def _dumped(records: Iterable[Any]) -> list[object]:
     return [one.model_dump(mode="json") for one in records]
 
 

@@ -7,12 +7,12 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
-from pleat.core.base.kinds import BlockKind, Member
+from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Changes, Check, Figure, Offer, Part, Piece, Rule, Step, signature
 from pleat.core.base.words import by_count, many
 from pleat.core.materials.uses import good_for
 from pleat.core.pleats.pages import choices
-from pleat.core.pleats.pages.block import Block, LeftOfPages, Unit
+from pleat.core.pleats.pages.block import Block, BlockKind, LeftOfPages, Unit
 from pleat.core.trade.pages import BLOCK_READING_MM, LAY_FACTORS, STIFF_STACK_MM
 from pleat.core.trade.paper import USES_MM
 

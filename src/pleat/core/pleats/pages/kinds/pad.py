@@ -7,9 +7,9 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
-from pleat.core.base.kinds import BlockKind, Member
+from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Offer, Rule, Step
-from pleat.core.pleats.pages.block import Block, LeftOfPages, Unit
+from pleat.core.pleats.pages.block import Block, BlockKind, LeftOfPages, Unit
 from pleat.core.trade.pages import BACKING_MM, BLOCK_READING_MM
 
 

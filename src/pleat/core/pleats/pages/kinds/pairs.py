@@ -6,11 +6,11 @@ from __future__ import annotations
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
-from pleat.core.base.kinds import BlockKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.engines.folding.programme import Add, FoldGroup, FoldOperation, Programme
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.pleats.pages import folded
-from pleat.core.pleats.pages.block import LeftOfPages
+from pleat.core.pleats.pages.block import BlockKind, LeftOfPages
 from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.pages.kinds.album import COUNTS, Counted, leaves_of, unsaid
 from pleat.core.pleats.structures.dressing import without_papers

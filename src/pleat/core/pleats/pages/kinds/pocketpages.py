@@ -7,14 +7,14 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
-from pleat.core.base.kinds import BlockKind, Traits
+from pleat.core.base.kinds import Traits
 from pleat.core.base.plan import Step
 from pleat.core.base.words import many
 from pleat.core.engines.folding.convex import Polygon, bounds
 from pleat.core.engines.folding.programme import Add, FoldOperation, LayOperation, Operation, Programme
 from pleat.core.engines.folding.sheet import Cut, Panel, Piece, Span, piece
 from pleat.core.pleats.pages import folded
-from pleat.core.pleats.pages.block import LeftOfPages
+from pleat.core.pleats.pages.block import BlockKind, LeftOfPages
 from pleat.core.pleats.pages.folded import CARD, FoldedBlock, FoldedSpec
 from pleat.core.pleats.pages.kinds.album import COUNTS, Counted, leaves_of, unsaid
 from pleat.core.pleats.structures import inserts

@@ -6,12 +6,11 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from pleat.core.base.estimate import Estimate, total, weighted
-from pleat.core.base.kinds import BlockKind
 from pleat.core.base.plan import Check, Fold, Offer, Part, signature
 from pleat.core.base.yields import both_ways
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.pages import checks, choices, figures, mixed_checks, steps
-from pleat.core.pleats.pages.block import LeftOfPages, Unit
+from pleat.core.pleats.pages.block import BlockKind, LeftOfPages, Unit
 from pleat.core.pleats.pages.counting import folios_for
 from pleat.core.pleats.pages.creep import nested_creep, shorter_by
 from pleat.core.pleats.pages.folding import WORDS, folios_a_sheet, open_sheet
