@@ -64,8 +64,8 @@ def examples(into: Path | None) -> None:
     """List the example books, one a recipe, or write their book files into a folder."""
     from pleat.examples import names, text
 
-    for one in RECIPES:
-        click.echo(f"{one.name:12}{one.title}: {one.says}")
+    for recipe in RECIPES:
+        click.echo(f"{recipe.name:12}{recipe.title}: {recipe.says}")
     if into:
         into.mkdir(parents=True, exist_ok=True)
         for name in names():
@@ -186,7 +186,7 @@ def serve(
         caliper = stand_in.address
     away = host not in ("127.0.0.1", "localhost", "::1")
     hosts = (
-        *((_bracketed(one) for one in pairing.addresses(host)) if away else ()),
+        *((_bracketed(address) for address in pairing.addresses(host)) if away else ()),
         *(name.lower() for name in allow_host),
     )
     config = {

@@ -72,14 +72,14 @@ def _some(count: int) -> range:
 
 def _folds(part: Part, lay: Lay, column: int, row: int) -> list[Line]:
     x, y = column * lay.piece_width_mm, row * lay.piece_height_mm
-    found = []
+    lines = []
     for fold in part.folds:
         at = fold.position_mm
         if lay.turned == (fold.axis == "upright"):
-            found.append(Line(x, y + at, x + lay.piece_width_mm, y + at, "score"))
+            lines.append(Line(x, y + at, x + lay.piece_width_mm, y + at, "score"))
         else:
-            found.append(Line(x + at, y, x + at, y + lay.piece_height_mm, "score"))
-    return found
+            lines.append(Line(x + at, y, x + at, y + lay.piece_height_mm, "score"))
+    return lines
 
 
 @strip.register

@@ -36,7 +36,7 @@ def large(result: ExtrasResult, plan: Plan) -> Drawing:
     """The opening of the first face that has something on it."""
     faces = result.faces
     used = next(
-        (one.face.name for item in result.items for one in item.spots), faces[0].name if faces else ""
+        (spot.face.name for item in result.items for spot in item.spots), faces[0].name if faces else ""
     )
     return opening(result, plan, used)
 
@@ -73,10 +73,12 @@ def opening(result: ExtrasResult, plan: Plan, name: str, chosen: str = "") -> Dr
             if one.face.name == face.behind
         ]
         for item in result.items:
-            for one in item.spots:
-                if one.face.name == face.name:
-                    shapes += thing(one, plan, x, chosen=item.key == chosen)
-                    spots.append(Place(f"extras.items.{item.key}.place.{one.number}", x + one.x_mm, one.y_mm))
+            for spot in item.spots:
+                if spot.face.name == face.name:
+                    shapes += thing(spot, plan, x, chosen=item.key == chosen)
+                    spots.append(
+                        Place(f"extras.items.{item.key}.place.{spot.number}", x + spot.x_mm, spot.y_mm)
+                    )
         shapes += [
             _partner(face, one, x)
             for item in result.items
@@ -194,19 +196,19 @@ def _glue(one: PlacedItem, left: float, top: float) -> list[Shape]:
     made = one.thing
     held = made.mouth.held if made.mouth else {}
     wide, high = made.width_mm, made.height_mm
-    found: list[Shape] = []
+    shapes: list[Shape] = []
     for side, takes in held.items():
         across = min(takes, wide if side in ("left", "right") else high)
         x, y = (
             (left + wide - across if side == "right" else left),
             (top + high - across if side == "tail" else top),
         )
-        found.append(
+        shapes.append(
             Rect(x, y, across, high, "glue-here")
             if side in ("left", "right")
             else Rect(x, y, wide, across, "glue-here")
         )
-    return found
+    return shapes
 
 
 def _side(one: PlacedItem, left: float, top: float, side: str, style: str) -> Line:
@@ -272,8 +274,8 @@ def little(result: ExtrasResult, plan: Plan) -> Drawing:
         )
     shapes: list[Shape] = [Rect(0, 0, width, height, "leaf")]
     for item in result.items:
-        for one in item.spots[:8]:
-            (a, b), (c, d) = one.face.placed(*one.box[:2]), one.face.placed(*one.box[2:])
+        for spot in item.spots[:8]:
+            (a, b), (c, d) = spot.face.placed(*spot.box[:2]), spot.face.placed(*spot.box[2:])
             x0, x1 = sorted((min(max(a, 0.0), width), min(max(c, 0.0), width)))
             y0, y1 = sorted((min(max(b, 0.0), height), min(max(d, 0.0), height)))
             shapes.append(Rect(x0, y0, x1 - x0, y1 - y0, "ghost"))

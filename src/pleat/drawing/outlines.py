@@ -31,7 +31,7 @@ def running(
 ) -> list[Shape]:
     """Running positions over their lines, spread where neighbours are too near to be read at ``scale`` px a
     mm; where there is no room for all of them, every second one or fewer."""
-    marks = [at * scale for at in places]
+    marks = [place * scale for place in places]
     if not marks:
         return []
     every = max(1, math.ceil((len(marks) - 1) * APART / (marks[-1] - marks[0] + PAST)))
@@ -67,7 +67,7 @@ def _apart(marks: Sequence[float]) -> list[float]:
 
 def names(sheet: Piece, scale: float, ruler: Ruler, x: float = 0.0, y: float = 0.0) -> list[Shape]:
     """The names of a piece's panels, with their size where there is room at ``scale`` px a mm."""
-    found: list[Shape] = []
+    shapes: list[Shape] = []
     for panel in sheet.panels:
         left, top, right, bottom = bounds(panel.outline)
         name = panel.name.split(", ")[0].rstrip(" 0123456789")
@@ -78,13 +78,13 @@ def names(sheet: Piece, scale: float, ruler: Ruler, x: float = 0.0, y: float = 0
             continue
         if wide < 9 * len(name):
             if high > 9 * len(name):
-                found.append(Label(*at, name, "on-sheet", turned=True, shift=(4, 0)))
+                shapes.append(Label(*at, name, "on-sheet", turned=True, shift=(4, 0)))
             continue
         large = wide > 15 * len(name) and high > 46
-        found.append(Label(*at, name, "panel-name" if large else "on-sheet", shift=(0, 4)))
+        shapes.append(Label(*at, name, "panel-name" if large else "on-sheet", shift=(0, 4)))
         if large and wide > 120 and high > 80:
-            found.append(Label(*at, ruler.size(across, along), "label", shift=(0, 28)))
-    return found
+            shapes.append(Label(*at, ruler.size(across, along), "label", shift=(0, 28)))
+    return shapes
 
 
 def levels(
@@ -101,10 +101,17 @@ def levels(
         ]
     shown: list[Shape] = []
     before = -1e9
-    for at in places:
-        low = (at - before) * scale < 16
+    for place in places:
+        low = (place - before) * scale < 16
         shown.append(
-            Label(x, y + at, ruler.number(ruler.snap(at)), "on-sheet", "start", shift=(5, 14 if low else -4))
+            Label(
+                x,
+                y + place,
+                ruler.number(ruler.snap(place)),
+                "on-sheet",
+                "start",
+                shift=(5, 14 if low else -4),
+            )
         )
-        before = at
+        before = place
     return shown

@@ -48,7 +48,7 @@ def _held(result: BindingResult, plan: Plan) -> list[Shape]:
         Rect(0, 0, width, height, f"leaf swatch-{plan.pages.swatch}"),
         Line(0, 0, 0, height, "fold"),
     ]
-    return shapes + [Dot(result.inset_mm, at, "hole", 1.2) for at in result.positions_mm]
+    return shapes + [Dot(result.inset_mm, position, "hole", 1.2) for position in result.positions_mm]
 
 
 @main.register
@@ -57,14 +57,17 @@ def binding(result: BindingResult, plan: Plan) -> Drawing:
     ruler, width, height = plan.brief.ruler, plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
     dims = [Dim("left", 0, height, ruler.number(height))]
     dims += [
-        Dim("right", 0, at, ruler.number(at), level=level)
-        for level, at in enumerate(result.positions_mm[:4], 1)
+        Dim("right", 0, position, ruler.number(position), level=level)
+        for level, position in enumerate(result.positions_mm[:4], 1)
     ]
     if result.inset_mm:
         dims.append(Dim("top", 0, result.inset_mm, ruler.number(result.inset_mm)))
     spots = [
-        ControlSpot(one.path, *((result.inset_mm, one.value_mm) if one.axis == "y" else (one.value_mm, 0.0)))
-        for one in handles(result, plan)
+        ControlSpot(
+            handle.path,
+            *((result.inset_mm, handle.value_mm) if handle.axis == "y" else (handle.value_mm, 0.0)),
+        )
+        for handle in handles(result, plan)
     ]
     return Drawing(
         width,

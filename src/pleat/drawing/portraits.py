@@ -89,8 +89,8 @@ def held(binding: BindingResult, cover: CoverResult, body: Body) -> list[Shape]:
     if binding.at == "fold":
         return []
     return [
-        Dot(*body.at(binding.inset_mm, at + cover.square_head_mm), "portrait-hole", radius_mm=2.0)
-        for at in binding.positions_mm
+        Dot(*body.at(binding.inset_mm, position + cover.square_head_mm), "portrait-hole", radius_mm=2.0)
+        for position in binding.positions_mm
     ]
 
 
@@ -108,9 +108,9 @@ def standing(_block: Block, _plan: Plan) -> Drawing | None:
 
 def portrait(plan: Plan) -> Drawing:
     """The book as it will stand on the table."""
-    own = standing(plan.pages, plan)
-    if own is not None:
-        return own
+    drawing = standing(plan.pages, plan)
+    if drawing is not None:
+        return drawing
     cover = plan.cover
     body = Body(cover.front_width_mm, cover.front_height_mm, max(cover.spine.likely, _THINNEST))
     shapes = [*behind(cover, body), *head(plan.pages, cover, body), *covered(cover, plan.pages, body)]

@@ -235,7 +235,8 @@ def _shifted(letter: str, numbers: tuple[float, ...], x: float, y: float) -> tup
 def _points(letter: str, numbers: tuple[float, ...], by: float) -> tuple[float, ...]:
     """The numbers of a command; an arc's turn and flags stay."""
     return tuple(
-        one if letter == "A" and place in (2, 3, 4) else one * by for place, one in enumerate(numbers)
+        number if letter == "A" and place in (2, 3, 4) else number * by
+        for place, number in enumerate(numbers)
     )
 
 

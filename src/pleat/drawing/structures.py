@@ -74,7 +74,7 @@ def flat(made: Made, flats: Sequence[Flat], places: Iterable[FieldAnchor], look:
                     shift=(0, 16 + 15 * (crowded % 3)),
                 )
             )
-    spots = tuple(ControlSpot(one.path, one.x_mm, one.y_mm) for one in places)
+    spots = tuple(ControlSpot(place.path, place.x_mm, place.y_mm) for place in places)
     level = 2 if flats and scores(flats[0].piece, upright=False) else 1
     dims = (
         (
@@ -104,35 +104,35 @@ def sheet(one: Flat, made: Made, look: Look) -> list[Shape]:
     """A piece where it lies, with what is glued of it and what its inside is given."""
     x, y, piece = one.x_mm, one.y_mm, one.piece
     swatch = look.swatches.get(piece.stock, "kraft")
-    found: list[Shape] = [outline(edge, f"filled wrap swatch-{swatch}", x, y) for edge in piece.outlines]
+    shapes: list[Shape] = [outline(edge, f"filled wrap swatch-{swatch}", x, y) for edge in piece.outlines]
     for zone in made.zones:
         if zone.key[0] == piece.name and zone.side == "A":
-            found.append(outline(zone.band, f"filled glue-free at-{zone.at}", x, y))
-    found += [
+            shapes.append(outline(zone.band, f"filled glue-free at-{zone.at}", x, y))
+    shapes += [
         outline(panel.outline, "filled glue-here", x, y)
         for panel in piece.panels
         if panel.name in piece.glued
     ]
-    found += [
+    shapes += [
         shape
         for dressing in made.dressings
         if dressing.key[0] == piece.name
         for shape in _paper(dressing, x, y)
     ]
-    found += [
+    shapes += [
         Line(c.start[0] + x, c.start[1] + y, c.end[0] + x, c.end[1] + y, LINES[c.kind]) for c in piece.creases
     ]
-    return found
+    return shapes
 
 
 def _paper(one: Dressing, x: float, y: float) -> list[Shape]:
     """The paper of a face and the places on it; those of the outside are dotted."""
     style = "paper-inside" if one.side == "A" else "paper-outside"
     left, top = one.corner[0] + x, one.corner[1] + y
-    found: list[Shape] = [Rect(left, top, one.width_mm, one.height_mm, style)]
+    shapes: list[Shape] = [Rect(left, top, one.width_mm, one.height_mm, style)]
     if one.places and one.side == "A":
-        found += [Rect(*place, *one.each_mm, "place") for place in spread(one, left, top)]
-    return found
+        shapes += [Rect(*place, *one.each_mm, "place") for place in spread(one, left, top)]
+    return shapes
 
 
 def small(flats: Sequence[Flat], look: Look) -> Drawing:

@@ -9,7 +9,7 @@ from pleat.core.document.recipes import RECIPES
 
 def names() -> tuple[str, ...]:
     """The names of the examples, those of their recipes."""
-    return tuple(one.name for one in RECIPES)
+    return tuple(recipe.name for recipe in RECIPES)
 
 
 def text(name: str) -> str:

@@ -66,13 +66,13 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
         seen = side_view(result, plan.brief.ruler)
         drawing = Drawing(seen.width, seen.height, seen.says, [_for_paper(shape) for shape in seen.shapes])
     else:
-        at = Spread.of(result)
-        shapes = spine_shapes(result, at, steps=False)
+        spread = Spread.of(result)
+        shapes = spine_shapes(result, spread, steps=False)
         shapes += [
-            Label(x, at.edges[-1], str(number), "station-number", shift=(0, 4))
+            Label(x, spread.edges[-1], str(number), "station-number", shift=(0, 4))
             for number, x in enumerate(result.positions_mm, 1)
         ]
-        drawing = Drawing(result.height_mm, at.edges[-1] + 4, "the spine", shapes)
+        drawing = Drawing(result.height_mm, spread.edges[-1] + 4, "the spine", shapes)
     scale = min(wide / drawing.width, 60 / drawing.height, 1.0)
     group = render_print(drawing, 0, 0, PRINT)
     x, y = MARGIN_MM, MARGIN_MM + HEAD_MM

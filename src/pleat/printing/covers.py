@@ -30,9 +30,9 @@ GAP_MM: Final = 8.0
 def score_lists(result: LaidResult, plan: Plan) -> tuple[Strip, ...]:
     """Every piece with folds: its marks from the left edge outside up, and turned over; from the head where
     it folds across. What is the same turned over as another piece is outside up is not printed twice."""
-    found = [strip for one in result.pieces for strip in _lists(one.piece, plan)]
-    outside = {_same(strip) for strip in found if not strip.name.endswith(_TURNED)}
-    return tuple(strip for strip in found if not strip.name.endswith(_TURNED) or _same(strip) not in outside)
+    strips = [strip for piece in result.pieces for strip in _lists(piece.piece, plan)]
+    outside = {_same(strip) for strip in strips if not strip.name.endswith(_TURNED)}
+    return tuple(strip for strip in strips if not strip.name.endswith(_TURNED) or _same(strip) not in outside)
 
 
 def _same(strip: Strip) -> tuple[object, ...]:
@@ -44,7 +44,7 @@ _TURNED: Final = ("inside up", "head over tail")
 
 
 def _lists(sheet: Piece, plan: Plan) -> tuple[Strip, ...]:
-    ruler, found = plan.brief.ruler, []
+    ruler, strips = plan.brief.ruler, []
     for upright, ends in ((True, ("LEFT EDGE", "right edge")), (False, ("HEAD", "tail"))):
         length = sheet.size_mm[0 if upright else 1]
         places = scores(sheet, upright=upright)
@@ -58,12 +58,12 @@ def _lists(sheet: Piece, plan: Plan) -> tuple[Strip, ...]:
                 "inside up" if upright else "turned head over tail",
             ),
         ]
-        if all(abs(one - other) < 0.01 for one, other in zip(faces[0][0], faces[1][0], strict=True)):
+        if all(abs(face - other) < 0.01 for face, other in zip(faces[0][0], faces[1][0], strict=True)):
             faces = [(places, "either face up")]
         for marks, how in faces:
-            lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in marks)
-            found.append(Strip(f"Scores of the {sheet.name}{across} {how}", length, lines, *ends))
-    return tuple(found)
+            lines = tuple(MarkOn(mark, f"score {ruler.number(ruler.snap(mark))}", "score") for mark in marks)
+            strips.append(Strip(f"Scores of the {sheet.name}{across} {how}", length, lines, *ends))
+    return tuple(strips)
 
 
 @strips_of.register
@@ -72,7 +72,7 @@ def marked_edges(result: HardResult, plan: Plan) -> tuple[Strip, ...]:
     layout of the spine by itself."""
     shell, ruler = result.shell, plan.brief.ruler
     names = ("back board", "back board ends", "strip", "strip ends", "front board", "front board ends")
-    outside = [(at, name) for at, name in zip(shell.edges[1:-1], names, strict=True)]
+    outside = [(edge, name) for edge, name in zip(shell.edges[1:-1], names, strict=True)]
     inside = sorted(
         (shell.width - at, name.removesuffix(" ends") if name.endswith("ends") else f"{name} ends")
         for at, name in outside
@@ -101,31 +101,31 @@ def marked_edges(result: HardResult, plan: Plan) -> tuple[Strip, ...]:
 @rows_of.register
 def _rows(result: LaidResult, plan: Plan) -> list[Row]:
     """Scores and joints, for the list beside the knife."""
-    ruler, found = plan.brief.ruler, []
-    for one in result.pieces:
+    ruler, rows = plan.brief.ruler, []
+    for piece in result.pieces:
         for upright, edge in ((True, "the left edge, outside up"), (False, "the head")):
-            places = scores(one.piece, upright=upright)
+            places = scores(piece.piece, upright=upright)
             if places and not isinstance(result, HardResult):
-                found.append(
+                rows.append(
                     (
-                        f"scores, {one.piece.name}",
-                        f"{', '.join(ruler.number(ruler.snap(at)) for at in places)} {ruler.name} "
+                        f"scores, {piece.piece.name}",
+                        f"{', '.join(ruler.number(ruler.snap(place)) for place in places)} {ruler.name} "
                         f"from {edge}",
                     )
                 )
     if isinstance(result, HardResult):
         shell = result.shell
         inside = ", ".join(ruler.number(ruler.snap(shell.width - at)) for at in reversed(shell.edges[1:-1]))
-        found.append(("marks inside", f"{inside} {ruler.name} from the left edge, front board first"))
+        rows.append(("marks inside", f"{inside} {ruler.name} from the left edge, front board first"))
         down = ", ".join(ruler.number(ruler.snap(at)) for at in (shell.reach, shell.reach + shell.height))
-        found.append(("marks from the head", f"{down} {ruler.name}"))
-        found.append(
+        rows.append(("marks from the head", f"{down} {ruler.name}"))
+        rows.append(
             (
                 "joint, corners",
                 f"joint {ruler.show(shell.joint)}; corners cut {ruler.thin(shell.corner)} off the board",
             )
         )
-    return found
+    return rows
 
 
 @pages_of.register
@@ -145,15 +145,15 @@ def true_size(result: LaidResult, plan: Plan, width: float, room: float) -> list
                 "corner template, from inside: cut along the slant",
             )
         )
-    for one in _outlines(result):
-        left, top, right, bottom = bounds(point for edge in one.piece.outlines for point in edge)
-        lines: list[Shape] = [outline(edge, "edge", -left, -top) for edge in one.piece.outlines]
+    for piece in _outlines(result):
+        left, top, right, bottom = bounds(point for edge in piece.piece.outlines for point in edge)
+        lines: list[Shape] = [outline(edge, "edge", -left, -top) for edge in piece.piece.outlines]
         boxes.append(
             (
                 right - left,
                 bottom - top,
                 lines,
-                f"{one.piece.name}, {plan.brief.ruler.size(right - left, bottom - top)}",
+                f"{piece.piece.name}, {plan.brief.ruler.size(right - left, bottom - top)}",
             )
         )
     pages: list[tuple[str, str]] = []
@@ -175,11 +175,11 @@ def true_size(result: LaidResult, plan: Plan, width: float, room: float) -> list
 def _outlines(result: LaidResult) -> list[Laid]:
     """The boards of a cover, each size once: the other of a pair is the same turned over."""
     found: dict[tuple[str, float, float], Laid] = {}
-    for one in sorted(
+    for piece in sorted(
         (one for one in result.pieces if one.what == "board"), key=lambda one: one.piece.size_mm
     ):
-        width, height = one.piece.size_mm
-        found.setdefault((one.part, round(width, 2), round(height, 2)), one)
+        width, height = piece.piece.size_mm
+        found.setdefault((piece.part, round(width, 2), round(height, 2)), piece)
     return list(found.values())
 
 

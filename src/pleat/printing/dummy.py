@@ -29,22 +29,22 @@ _FOLDED: Final = {
 def _dummies(block: SectionsBlock, _plan: Plan, width: float, room: float) -> list[tuple[str, str]]:
     """The dummy: every sheet with its page numbers, inner and outer side, as many a page as fit; none for a
     blank book."""
-    found = block.numbered
-    if not found:
+    sheets = block.numbered
+    if not sheets:
         return []
     columns, rows = COLUMNS_ROWS[block.folds]
-    named = any(sheet.name for sheet in found)
+    named = any(sheet.name for sheet in sheets)
     pair, tall = 2 * columns * _CELL_MM[0] + 14, rows * _CELL_MM[1] + 7
     told = broken(_how_to_use(block), STYLES["small"], width - 2 * MARGIN_MM)
     top = len(told) * 3.8 + 5
     across, down = max(1, int((width - 2 * MARGIN_MM) / pair)), max(1, int((room - top) / tall))
     bodies: list[tuple[str, str]] = []
-    for start in range(0, len(found), across * down):
+    for start in range(0, len(sheets), across * down):
         shapes: list[Shape] = [
             Label(0, number * 3.8, line, "small", "start") for number, line in enumerate(told)
         ]
         body = [render_print(Drawing(1, 1, "told", shapes), MARGIN_MM, MARGIN_MM + HEAD_MM - 3, PRINT)]
-        for number, sheet in enumerate(found[start : start + across * down]):
+        for number, sheet in enumerate(sheets[start : start + across * down]):
             x, y = MARGIN_MM + number % across * pair, MARGIN_MM + HEAD_MM + top + number // across * tall
             name = " " + sheet.name if named else ""
             which = shortened(f"{sheet.section}.{sheet.sheet}{name}", STYLES["small"], pair - 4)

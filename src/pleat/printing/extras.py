@@ -35,8 +35,8 @@ def _sheets(result: ExtrasResult) -> Iterator[Piece]:
     """Every sort of piece once."""
     seen = set()
     for item in result.items:
-        for one in item.spots:
-            for sheet in one.thing.pieces:
+        for spot in item.spots:
+            for sheet in spot.thing.pieces:
                 if (sheet.name, sheet.size_mm) not in seen:
                     seen.add((sheet.name, sheet.size_mm))
                     yield sheet
@@ -45,13 +45,15 @@ def _sheets(result: ExtrasResult) -> Iterator[Piece]:
 @strips_of.register
 def _strips(result: ExtrasResult, plan: Plan) -> tuple[Strip, ...]:
     """Where each piece is scored, from the left edge and from the head."""
-    ruler, found = plan.brief.ruler, []
+    ruler, strips = plan.brief.ruler, []
     for sheet in _sheets(result):
         for upright, ends in ((True, ("LEFT EDGE", "right edge")), (False, ("HEAD", "tail"))):
             if places := scores(sheet, upright=upright):
-                lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in places)
+                lines = tuple(
+                    MarkOn(place, f"score {ruler.number(ruler.snap(place))}", "score") for place in places
+                )
                 from_head = "" if upright else " from the head"
-                found.append(
+                strips.append(
                     Strip(
                         f"Scores of {sheet.name}{from_head}",
                         sheet.size_mm[0 if upright else 1],
@@ -59,13 +61,13 @@ def _strips(result: ExtrasResult, plan: Plan) -> tuple[Strip, ...]:
                         *ends,
                     )
                 )
-    return tuple(found)
+    return tuple(strips)
 
 
 @rows_of.register
 def _rows(result: ExtrasResult, plan: Plan) -> list[Row]:
     """Each design: where it lies, and its throat or opening."""
-    ruler, found = plan.brief.ruler, []
+    ruler, rows = plan.brief.ruler, []
     for item in result.items:
         if not item.spots:
             continue
@@ -73,18 +75,18 @@ def _rows(result: ExtrasResult, plan: Plan) -> list[Row]:
         throat = (
             f"; throat {ruler.show(mouth.throat_mm)}, depth {ruler.show(mouth.depth_mm)}" if mouth else ""
         )
-        found.append(
+        rows.append(
             (
                 item.title,
                 f"{ruler.size(item.thing.width_mm, item.thing.height_mm)} on {on_faces(item.spots)}{throat}",
             )
         )
-        found += [
+        rows += [
             (f"scores, {sheet.name}", marks(sheet, ruler))
             for sheet in item.thing.pieces
             if marks(sheet, ruler)
         ]
-    return found
+    return rows
 
 
 @pages_of.register
@@ -111,8 +113,8 @@ def _alike(result: ExtrasResult) -> dict[Layout, list[Names]]:
     """The openings that have something on them, each with those that have the same in the same places."""
     on: dict[str, list[tuple[str, float, float]]] = {}
     for item in result.items:
-        for one in item.spots:
-            on.setdefault(one.face.name, []).append((item.key, round(one.x_mm, 2), round(one.y_mm, 2)))
+        for spot in item.spots:
+            on.setdefault(spot.face.name, []).append((item.key, round(spot.x_mm, 2), round(spot.y_mm, 2)))
     found: dict[Layout, list[Names]] = {}
     told: set[Names] = set()
     for face in result.faces:
@@ -156,22 +158,22 @@ def _opening(result: ExtrasResult, plan: Plan, alike: Sequence[Names], wide: flo
     for face in faces:
         shapes.append(Rect(x, top, face.width_mm * share, face.height_mm * share, "edge"))
         for item in result.items:
-            for one in item.spots:
-                if one.face.name != face.name:
+            for spot in item.spots:
+                if spot.face.name != face.name:
                     continue
-                number, mouths = number + 1, mouths or bool(one.thing.mouth and not one.thing.outline)
+                number, mouths = number + 1, mouths or bool(spot.thing.mouth and not spot.thing.outline)
                 shapes += [
-                    *_scaled(one, share, x, top),
+                    *_scaled(spot, share, x, top),
                     Label(
-                        x + (one.x_mm + _middle(one)[0]) * share,
-                        top + (one.y_mm + _middle(one)[1]) * share + 1.4,
+                        x + (spot.x_mm + _middle(spot)[0]) * share,
+                        top + (spot.y_mm + _middle(spot)[1]) * share + 1.4,
                         str(number),
                         "bold",
                     ),
                 ]
                 lines.append(
-                    f"{number}  {item.title} {ruler.size(one.thing.width_mm, one.thing.height_mm)}, "
-                    f"{face.title}: {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from "
+                    f"{number}  {item.title} {ruler.size(spot.thing.width_mm, spot.thing.height_mm)}, "
+                    f"{face.title}: {ruler.number(spot.x_mm)} from the left, {ruler.number(spot.y_mm)} from "
                     "the head"
                 )
         x += face.width_mm * share
@@ -215,10 +217,10 @@ def _extent(result: ExtrasResult, faces: Sequence[Face]) -> tuple[float, float, 
         )
     )
     boxes = [
-        (lefts[one.face.name], one.box)
+        (lefts[spot.face.name], spot.box)
         for item in result.items
-        for one in item.spots
-        if one.face.name in lefts
+        for spot in item.spots
+        if spot.face.name in lefts
     ]
     return (
         max([0.0, *(-x - box[0] for x, box in boxes)]),
@@ -239,12 +241,12 @@ def _scaled(one: PlacedItem, share: float, x: float, y: float) -> list[Shape]:
     left, top, right, bottom = (side * share for side in one.box)
     made = one.thing
     shape = tuple((px * share, py * share) for px, py in made.outline)
-    found: list[Shape] = [
+    shapes: list[Shape] = [
         outline(shape, "edge", x + left, y + top)
         if shape
         else Rect(x + left, y + top, right - left, bottom - top, "edge")
     ]
-    found += [
+    shapes += [
         Line(x + left + x0 * share, y + top + y0 * share, x + left + x1 * share, y + top + y1 * share, "line")
         for (x0, y0), (x1, y1) in made.lines
     ]
@@ -257,11 +259,11 @@ def _scaled(one: PlacedItem, share: float, x: float, y: float) -> list[Shape]:
             min(d, one.face.height_mm * share),
         )
         if a < c and b < d:
-            found += [Line(x + a, y + b, x + c, y + d, "fold"), Line(x + a, y + d, x + c, y + b, "fold")]
+            shapes += [Line(x + a, y + b, x + c, y + d, "fold"), Line(x + a, y + d, x + c, y + b, "fold")]
         for inside in one.thing.inside if one.thing.stands_mm else ():
             lx, ly = (one.x_mm + inside.x_mm) * share, (one.y_mm + inside.y_mm) * share
-            found.append(Rect(x + lx, y + ly, inside.width_mm * share, inside.height_mm * share, "fold"))
-    return found
+            shapes.append(Rect(x + lx, y + ly, inside.width_mm * share, inside.height_mm * share, "fold"))
+    return shapes
 
 
 def _ticks(item: PlacedDesign, width: float) -> Block:
@@ -272,7 +274,7 @@ def _ticks(item: PlacedDesign, width: float) -> Block:
         y += LINE_MM
         shapes.append(Label(0, y, line, "small", "start"))
     column = (width - 2 * MARGIN_MM) / 4
-    for number, one in enumerate(item.spots):
+    for number, spot in enumerate(item.spots):
         if number % 4 == 0:
             y += LINE_MM + 1.6
         shapes += [
@@ -280,7 +282,7 @@ def _ticks(item: PlacedDesign, width: float) -> Block:
             Label(
                 number % 4 * column + 5,
                 y,
-                broken(one.face.title, STYLES["small"], column - 7)[0],
+                broken(spot.face.title, STYLES["small"], column - 7)[0],
                 "small",
                 "start",
             ),

@@ -33,22 +33,24 @@ NAME_MM: Final = 9.0
 def score_lists(flats: Sequence[Flat], plan: Plan) -> tuple[Strip, ...]:
     """Every sort of piece with folds: its marks from the left edge, and from the head where it folds across,
     inside up."""
-    ruler, found = plan.brief.ruler, []
-    for one in flats:
+    ruler, strips = plan.brief.ruler, []
+    for flat in flats:
         for upright, ends in ((True, ("LEFT EDGE", "right edge")), (False, ("HEAD", "tail"))):
-            places = scores(one.piece, upright=upright)
+            places = scores(flat.piece, upright=upright)
             if places:
-                lines = tuple(MarkOn(at, f"score {ruler.number(ruler.snap(at))}", "score") for at in places)
+                lines = tuple(
+                    MarkOn(place, f"score {ruler.number(ruler.snap(place))}", "score") for place in places
+                )
                 across = "" if upright else " from the head"
-                found.append(
+                strips.append(
                     Strip(
-                        f"Scores of the {one.name}{across} inside up",
-                        one.piece.size_mm[0 if upright else 1],
+                        f"Scores of the {flat.name}{across} inside up",
+                        flat.piece.size_mm[0 if upright else 1],
                         lines,
                         *ends,
                     )
                 )
-    return tuple(found)
+    return tuple(strips)
 
 
 @strips_of.register
@@ -59,7 +61,7 @@ def _strips(result: FoldedBlock, plan: Plan) -> tuple[Strip, ...]:
 def rows(made: Made, flats: Sequence[Flat], plan: Plan) -> list[Row]:
     """Scores, gussets and papers, for the list beside the knife."""
     ruler = plan.brief.ruler
-    found = [(f"scores, {one.name}", marks(one.piece, ruler)) for one in flats if marks(one.piece, ruler)]
+    found = [(f"scores, {flat.name}", marks(flat.piece, ruler)) for flat in flats if marks(flat.piece, ruler)]
     found += [
         (room.name, f"{ruler.show(room.has_mm)} for {ruler.thin(room.stiff.likely)}") for room in made.rooms
     ]
@@ -77,7 +79,7 @@ def _hinge_strips(result: HingedResult, plan: Plan) -> tuple[Strip, ...]:
 def _hinge_rows(result: HingedResult, plan: Plan) -> list[Row]:
     ruler = plan.brief.ruler
     floor = [] if result.floor_mm is None else [("hinge, from fold to fold", ruler.show(result.floor_mm))]
-    return [(f"scores, {one.name}", marks(one.piece, ruler)) for one in result.flats] + floor
+    return [(f"scores, {flat.name}", marks(flat.piece, ruler)) for flat in result.flats] + floor
 
 
 @pages_of.register
@@ -131,9 +133,9 @@ def pictures(made: Made, plan: Plan, width: float, room: float) -> list[tuple[st
     pages = []
     for start in range(0, len(drawn), ACROSS * down):
         shapes: list[Shape] = []
-        for place, (number, one) in enumerate(drawn[start : start + ACROSS * down]):
+        for place, (number, drawing) in enumerate(drawn[start : start + ACROSS * down]):
             x, y = MARGIN_MM + place % ACROSS * cell, MARGIN_MM + HEAD_MM + 6 + place // ACROSS * tall
-            shapes += [moved(shape, x, y) for shape in scaled(one, share).shapes]
+            shapes += [moved(shape, x, y) for shape in scaled(drawing, share).shapes]
             words = broken(f"{number + 1}. {named[number].name}", STYLES["small"], cell - 4)
             shapes += [
                 Label(x, y + size.height * share + 4 + 3.4 * n, line, "small", "start")

@@ -29,9 +29,13 @@ def _jig(name: str, result: PunchedResult, plan: Plan, square: float, edge: floa
     ruler = plan.brief.ruler
     marks = tuple(
         MarkOn(
-            at + square, f"{number}: {ruler.number(at + square)}", "cross", hole=True, hole_mm=result.hole_mm
+            position + square,
+            f"{number}: {ruler.number(position + square)}",
+            "cross",
+            hole=True,
+            hole_mm=result.hole_mm,
         )
-        for number, at in enumerate(result.positions_mm, 1)
+        for number, position in enumerate(result.positions_mm, 1)
     )
     ends = ("LEFT", "right") if result.along == "head" else ("HEAD", "tail")
     said = f"{name}, held edge on the left"

@@ -62,7 +62,7 @@ def _binding(result: BindingResult, plan: Plan) -> list[Row]:
         rows.append(
             (
                 f"holes from the {end}",
-                f"{', '.join(ruler.number(at) for at in result.positions_mm)} {ruler.name}{inset}",
+                f"{', '.join(ruler.number(mm) for mm in result.positions_mm)} {ruler.name}{inset}",
             )
         )
     for part in result.parts:

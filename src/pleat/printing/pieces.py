@@ -31,7 +31,7 @@ def pieces(plan: Plan) -> dict[str, Laid]:
     return {
         **found,
         **(
-            {one.piece.name.replace(" ", "-"): one for one in cover.pieces}
+            {piece.piece.name.replace(" ", "-"): piece for piece in cover.pieces}
             if isinstance(cover, LaidResult)
             else {}
         ),

@@ -52,11 +52,15 @@ def part_list(plan: Plan) -> str:
 def steps(plan: Plan) -> str:
     """The work in order."""
     rows = []
-    for one in plan.bench.work:
-        waits = f" Wait about {lasting(one.step.wait_minutes)}." if one.step.wait_minutes else ""
-        careful = "".join(f" Careful: {caution}" for caution in one.step.cautions)
+    for step in plan.bench.work:
+        waits = f" Wait about {lasting(step.step.wait_minutes)}." if step.step.wait_minutes else ""
+        careful = "".join(f" Careful: {caution}" for caution in step.step.cautions)
         rows.append(
-            (f"{one.number}", "x" if one.done else "", f"{one.step.title}. {one.step.detail}{waits}{careful}")
+            (
+                f"{step.number}",
+                "x" if step.done else "",
+                f"{step.step.title}. {step.step.detail}{waits}{careful}",
+            )
         )
     return table(("", "done", "step"), rows, (4, 6))
 

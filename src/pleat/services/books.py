@@ -207,7 +207,7 @@ def use_thread(book: Book, item_id: int, spool: ThreadSpool) -> Book:
     """The book sewn with a thread from the materials."""
     if not hasattr(book.binding, "thread"):
         raise BadBook([FieldProblem("", "thread", "", "Nothing is sewn in this book.")])
-    own = Thread(
+    thread = Thread(
         stock_id=str(item_id),
         name=spool.name,
         lea=spool.lea or 18,
@@ -218,7 +218,7 @@ def use_thread(book: Book, item_id: int, spool: ThreadSpool) -> Book:
         waxed=spool.waxed,
         swatch=spool.swatch,
     )
-    return editing.apply(book, [("binding.thread", own.model_dump(mode="json"))])
+    return editing.apply(book, [("binding.thread", thread.model_dump(mode="json"))])
 
 
 PX_PER_MM: Final = 0.62

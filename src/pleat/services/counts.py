@@ -65,7 +65,7 @@ def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tu
         )
 
     otherwise: list[Place] = [role for role in ROLES if known_otherwise(getattr(book.paper, role))]
-    if any(known_otherwise(own) for own in book.paper.more.values()):
+    if any(known_otherwise(paper) for paper in book.paper.more.values()):
         otherwise.append("pile")
     return book, tuple(otherwise)
 
@@ -74,13 +74,13 @@ def as_known(session: Session, book: Book) -> Callable[[Book], Book]:
     """How to change a book so that every sheet of its pile is as the materials have it now; sheets that are
     not from the materials stay."""
     there = {
-        own.stock_id: store.find_paper(session, int(own.stock_id))
-        for own in book.paper.more.values()
-        if own.stock_id
+        paper.stock_id: store.find_paper(session, int(paper.stock_id))
+        for paper in book.paper.more.values()
+        if paper.stock_id
     }
 
     def alter(now_: Book) -> Book:
-        more = {key: there.get(own.stock_id or "") or own for key, own in now_.paper.more.items()}
+        more = {key: there.get(paper.stock_id or "") or paper for key, paper in now_.paper.more.items()}
         return now_.model_copy(update={"paper": now_.paper.model_copy(update={"more": more})})
 
     return alter
@@ -148,7 +148,7 @@ def _held_anew(session: Session, book: Book, lost: list[str]) -> Book:
 def with_papers(book: Book, alter: Callable[[Material], Material]) -> Book:
     """The book with every one of its materials, by role and of the pile, as ``alter`` makes it."""
     roles = {role: alter(getattr(book.paper, role)) for role in ROLES}
-    more = {key: alter(own) for key, own in book.paper.more.items()}
+    more = {key: alter(paper) for key, paper in book.paper.more.items()}
     return book.model_copy(update={"paper": book.paper.model_copy(update={**roles, "more": more})})
 
 
@@ -180,18 +180,18 @@ def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan
 def _in_words(session: Session, moved: list[tuple[int, int]], back: bool) -> list[str]:
     """``5 sheets of Log paper taken, 115 left``; offcuts count below 0."""
     items = store.load_many(session, [item_id for item_id, _ in moved])
-    found = []
+    words = []
     for item_id, amount in moved:
         if not amount:
             continue
         name, left = items[item_id].item.name, getattr(items[item_id].item, "owned", None)
         if amount > 0:
             direction = "given back" if back else "taken"
-            found.append(f"{many(amount, 'sheet')} of {name} {direction}, {left} there now")
+            words.append(f"{many(amount, 'sheet')} of {name} {direction}, {left} there now")
         else:
             direction = "taken away again" if back else "put there"
-            found.append(f"{-amount} of {name} {direction}")
-    return found
+            words.append(f"{-amount} of {name} {direction}")
+    return words
 
 
 def _take(session: Session, own: Material, stock: str, plan: Plan) -> list[tuple[int, int]]:

@@ -31,11 +31,11 @@ def put(book: Book, kind: str, face: str) -> Book:
         return after
     own = item.spots[0]
     others = [
-        one.box
+        spot.box
         for other in result.items
         if other.key != key
-        for one in other.spots
-        if one.face == own.face and not other.thing.flat_mat
+        for spot in other.spots
+        if spot.face == own.face and not other.thing.flat_mat
     ]
     if item.thing.flat_mat or not any(over(own.box, box) for box in others):
         return after

@@ -20,8 +20,8 @@ def followed(session: Session, book: Book) -> Book:
     """The book with every booklet that is another book as large and as thick as that one is planned now. One
     that is gone stays as it was."""
     items = {
-        key: _now(session, one, one.book_id) if isinstance(one, Booklet) and one.book_id else one
-        for key, one in book.extras.items.items()
+        key: _now(session, item, item.book_id) if isinstance(item, Booklet) and item.book_id else item
+        for key, item in book.extras.items.items()
     }
     return book if items == book.extras.items else _with(book, items)
 
@@ -44,8 +44,8 @@ def taken(book: Book, key: str, fields: Mapping[str, object]) -> Book:
 def let_go(book: Book) -> Book:
     """A book from elsewhere: what its booklets were there is unknown here, so they keep their size."""
     items = {
-        key: one.model_copy(update={"book_id": None}) if isinstance(one, Booklet) and one.book_id else one
-        for key, one in book.extras.items.items()
+        key: item.model_copy(update={"book_id": None}) if isinstance(item, Booklet) and item.book_id else item
+        for key, item in book.extras.items.items()
     }
     return book if items == book.extras.items else _with(book, items)
 

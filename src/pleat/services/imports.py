@@ -125,7 +125,7 @@ class Imports:
                 time.sleep(0.001)
         with self._writing() as session:
             there = store.by_name(session)
-            versions = {one.id: one.version for items in there.values() for one in items}
+            versions = {item.id: item.version for items in there.values() for item in items}
             if any(
                 versions.get(entry.item_id) != entry.version
                 for entry in job.entries
@@ -160,7 +160,14 @@ def compared(rows: list[TableRow], there: dict[tuple[str, str], list[store.Store
             entries.append(ImportEntry(row, "not", None, " ".join(row.problems)))
             continue
         same_name = left.get((row.kind, row.item.name), [])
-        equal = next((one for one in same_name if _plain(one.item) == _plain(row.over(one.item))), None)
+        equal = next(
+            (
+                stored_item
+                for stored_item in same_name
+                if _plain(stored_item.item) == _plain(row.over(stored_item.item))
+            ),
+            None,
+        )
         if equal:
             same_name.remove(equal)
             entries.append(ImportEntry(row, "same", equal.id, "It is there already.", equal.version))

@@ -37,14 +37,14 @@ def listing(session: Session, wanted: Wanted) -> tuple[list[StoredItem], int, di
     """(one page of items, how many there are, how many of each kind match)."""
     kinds = store.count_by_kind(session, wanted.search, wanted.use)
     count = kinds.get(wanted.kind, 0) if wanted.kind in KINDS else sum(kinds.values())
-    found = (
+    stored_items = (
         store.listing(
             session, wanted.search, wanted.kind, wanted.use, wanted.sort, page=wanted.page, per_page=PER_PAGE
         )
         if count
         else []
     )
-    return found, count, kinds
+    return stored_items, count, kinds
 
 
 def start(session: Session, kind: str, texts: Mapping[str, str], ruler: RulerName) -> int:

@@ -71,7 +71,10 @@ def suited(
         }
         sheets = [sheet for sheet in sheets if sheet.key in named]
     elif not sheets:
-        return [PaperChoice(key, own, stock_of("leaf", own), 1, None, False) for key, own in STARTERS.items()]
+        return [
+            PaperChoice(key, starter, stock_of("leaf", starter), 1, None, False)
+            for key, starter in STARTERS.items()
+        ]
     low, high = USES_MM["leaves"]
     rated = []
     for sheet in sheets:
@@ -173,17 +176,24 @@ def from_materials(session: Session, book: Book) -> Book:
     for role in worked_out(book).paper.roles:
         if role not in FOUND:
             continue
-        fits = [one for one in papers_for(session, book, role) if one.gives and one.with_grain is not False]
+        fits = [
+            choice
+            for choice in papers_for(session, book, role)
+            if choice.gives and choice.with_grain is not False
+        ]
         if role in ("lining", "mat"):
             low, high = USES_MM["leaves"]
             fits = [
-                one
-                for one in fits
-                if low <= one.stock.caliper.likely <= high and (one.stock.sides == 2 or role == "mat")
+                fit
+                for fit in fits
+                if low <= fit.stock.caliper.likely <= high and (fit.stock.sides == 2 or role == "mat")
             ]
         best = min(
             fits,
-            key=lambda one: (role in ("covering", "strip") and not one.stock.cloth, one.with_grain is None),
+            key=lambda choice: (
+                role in ("covering", "strip") and not choice.stock.cloth,
+                choice.with_grain is None,
+            ),
             default=None,
         )
         found = store.find_material(session, best.id) if best else None
@@ -195,11 +205,13 @@ def from_materials(session: Session, book: Book) -> Book:
 def _sheets(session: Session, role: str) -> list[SheetFacts]:
     """The sheets among the materials that can serve in a role, whatever kind they are."""
     kinds = [kind for kind in KINDS if KINDS[kind].model in CAN_SERVE[role]]
-    found = store.sheets(session, 0, 0) if "paper" in kinds else []
-    for stored in (one for kind in kinds if kind != "paper" for one in store.of_kind(session, kind)):
+    sheets = store.sheets(session, 0, 0) if "paper" in kinds else []
+    for stored in (
+        stored_item for kind in kinds if kind != "paper" for stored_item in store.of_kind(session, kind)
+    ):
         assert isinstance(stored.item, Material)
         stock = stock_of(role, stored.item)
-        found.append(
+        sheets.append(
             SheetFacts(
                 stored.id,
                 stock.name,
@@ -210,7 +222,7 @@ def _sheets(session: Session, role: str) -> list[SheetFacts]:
                 stock.upright_only,
             )
         )
-    return found
+    return sheets
 
 
 THREADS: Final = 30
@@ -227,8 +239,8 @@ def threads(session: Session, search: str = "") -> tuple[list[tuple[int, ThreadS
 
 def thread(session: Session, item_id: int) -> ThreadSpool | None:
     """A thread by its id that says how thick it is; None when it is not there."""
-    found = store.load_many(session, [item_id]).get(item_id)
-    spool = found.item if found and isinstance(found.item, ThreadSpool) else None
+    stored_item = store.load_many(session, [item_id]).get(item_id)
+    spool = stored_item.item if stored_item and isinstance(stored_item.item, ThreadSpool) else None
     return spool if spool and spool_diameter_mm(spool) is not None else None
 
 
@@ -265,8 +277,8 @@ def _by_sort(session: Session, sorts: Collection[str]) -> dict[str, Good]:
             there.setdefault(sort, []).append(_good(item))
     return {
         sort: Good(
-            _together([one.owned for one in own]),
-            next((one.price for one in own if one.price is not None), None),
+            _together([good.owned for good in own]),
+            next((good.price for good in own if good.price is not None), None),
         )
         for sort, own in there.items()
     }
@@ -295,8 +307,8 @@ def could_make(session: Session, leaf_width_mm: float, leaf_height_mm: float) ->
 def cover_for(session: Session, leaf_width_mm: float, leaf_height_mm: float) -> Paper | None:
     """A cover paper from the materials for a leaf of this size, with its grain along the spine if possible;
     None where there is none."""
-    found = store.listing(session, "", "paper", "cover", "thick first", per_page=MOST_OFFERED)
-    papers = [stored for stored in found if isinstance(stored.item, Paper)] or [
+    stored_items = store.listing(session, "", "paper", "cover", "thick first", per_page=MOST_OFFERED)
+    papers = [stored for stored in stored_items if isinstance(stored.item, Paper)] or [
         stored
         for stored in store.listing(session, "", "paper", "", "thick first", per_page=1)
         if isinstance(stored.item, Paper)

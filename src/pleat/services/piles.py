@@ -38,7 +38,7 @@ def _mixed(book: Book) -> tuple[tuple[MixedFolio, ...], ...]:
 
 def _order(book: Book) -> list[list[int]]:
     """The pile's ids as they lie now, section by section."""
-    return [[one.id for one in section] for section in _mixed(book)]
+    return [[folio.id for folio in section] for section in _mixed(book)]
 
 
 def _with(
@@ -183,7 +183,9 @@ def mark(book: Book, sheet_id: int, **values: object) -> Book:
 
 def join(book: Book, sheet_id: int, how: str) -> Book:
     """The book with a sheet folded in, or as a single leaf on a stub or tipped in at the gutter."""
-    stubs = [one for one in pages_of(book).stubs if one != sheet_id] + ([sheet_id] if how == "stub" else [])
+    stubs = [stub for stub in pages_of(book).stubs if stub != sheet_id] + (
+        [sheet_id] if how == "stub" else []
+    )
     tipped = [one for one in pages_of(book).tipped if one != sheet_id] + (
         [sheet_id] if how == "tipped" else []
     )
@@ -330,17 +332,19 @@ def propose(
         )
     if not 1 <= sections <= 60:
         raise BadBook([FieldProblem("sections", "sections", str(sections), "Arrange in 1 to 60 sections.")])
-    pile = [one.arranged for section in parts for one in section]
+    pile = [folio.arranged for section in parts for folio in section]
     pins = {
-        one.id: (number, place)
+        folio.id: (number, place)
         for number, section in enumerate(parts)
-        for place, one in enumerate(section)
-        if one.pinned
+        for place, folio in enumerate(section)
+        if folio.pinned
     }
-    unlike: Arrangement = tuple(tuple(one.id for one in section) for section in parts) if unlike_now else ()
-    there = {one.id for one in pile}
+    unlike: Arrangement = (
+        tuple(tuple(folio.id for folio in section) for section in parts) if unlike_now else ()
+    )
+    there = {folio.id for folio in pile}
     pairs = [pair for pair in pages_of(book).pairs if set(pair) <= there]
-    return arrange(sorted(pile, key=lambda one: one.id), sections, seed, pins, pairs, unlike, go_on=go_on)
+    return arrange(sorted(pile, key=lambda folio: folio.id), sections, seed, pins, pairs, unlike, go_on=go_on)
 
 
 def arranged(book: Book, proposal: Arranged) -> Book:

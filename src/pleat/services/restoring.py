@@ -89,7 +89,7 @@ class Parts:
                     f"The copy is {_megabytes(size)}, and putting it back takes three times that for a "
                     f"while: the disk has {_megabytes(room)} left."
                 )
-            for old in sorted(self._place.glob(".given-*.part"), key=lambda one: one.stat().st_mtime)[
+            for old in sorted(self._place.glob(".given-*.part"), key=lambda path: path.stat().st_mtime)[
                 : 1 - self.MOST
             ]:
                 old.unlink(missing_ok=True)

@@ -131,20 +131,20 @@ def _paper(session: Session, answers: Answers, problems: list[FieldProblem]) -> 
         try:
             made = build("paper", texts, answers.ruler)
         except BadBook as error:
-            for one in error.problems:
-                path = _OWN.get(one.path, "own_size")
-                problems.append(FieldProblem(path, one.label, one.typed, one.message))
+            for problem in error.problems:
+                path = _OWN.get(problem.path, "own_size")
+                problems.append(FieldProblem(path, problem.label, problem.typed, problem.message))
             return None
         assert isinstance(made, Paper)
         return made
-    found = (
+    paper = (
         offered.paper(session, int(answers.paper))
         if answers.paper.lstrip("-").isdecimal() and len(answers.paper) < 10
         else None
     )
-    if found is None:
+    if paper is None:
         problems.append(FieldProblem("paper", "paper", "", "Choose the paper for the leaves."))
-    return found
+    return paper
 
 
 def _size(

@@ -114,7 +114,9 @@ def with_tap(bed: Bed, text: str, tapped: Tap, what: str, side: Side) -> Tapping
         beside = abs(at - here[1]) == 1  # the hole beside it means the stitch between the two
         move = Move("catch", row, (at + here[1]) / 2 if beside else at, here[2])
     elif do == "wrap":
-        kind = next((one.kind for one in bed.supports if one.lies_on(row) and one.at == at), "cord")
+        kind = next(
+            (support.kind for support in bed.supports if support.lies_on(row) and support.at == at), "cord"
+        )
         move = Move("wrap", row, at, here[2], kind)
     else:
         move = Move("tie", row, at, here[2], what or "tail")

@@ -77,8 +77,8 @@ _WAL: Final = b"\x02\x02"
 def _may_be_written(database: Path, target: Path) -> None:
     """Raise BadBackup for a target that is ours, that some program has open, or that is there and no copy.
     Raises OSError."""
-    own = database.resolve()
-    if target in {own, own.with_name("secret.key"), *(own.with_name(own.name + end) for end in _BESIDE)}:
+    path = database.resolve()
+    if target in {path, path.with_name("secret.key"), *(path.with_name(path.name + end) for end in _BESIDE)}:
         raise BadBackup(f"{target} is Pleat's own file: name another one for the copy.")
     if not target.exists():
         return
@@ -86,9 +86,9 @@ def _may_be_written(database: Path, target: Path) -> None:
         raise BadBackup(f"{target} is a folder: name a file in it for the copy.")
     if not target.is_file():
         raise BadBackup(f"{target} is no file: name another one for the copy.")
-    if own.exists() and target.samefile(own):
+    if path.exists() and target.samefile(path):
         raise BadBackup(f"{target} is Pleat's own file: name another one for the copy.")
-    if target.parent == folder(own):
+    if target.parent == folder(path):
         raise BadBackup(f"{target} is a copy that Pleat keeps by itself: name another file.")
     with target.open("rb") as file:
         head = file.read(20)

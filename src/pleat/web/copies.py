@@ -45,8 +45,8 @@ def index() -> str:
 def _page(problem: str) -> str:
     place = backups.folder(_database())
     kept = [
-        Kept(one.name, datetime.fromtimestamp(one.stat().st_mtime, UTC), one.stat().st_size)
-        for one in place.glob("*.db")
+        Kept(path.name, datetime.fromtimestamp(path.stat().st_mtime, UTC), path.stat().st_size)
+        for path in place.glob("*.db")
     ]
     kept.sort(key=lambda one: one.made_at, reverse=True)
     return render_template(
@@ -162,10 +162,10 @@ def _job(token: str) -> Restoring:
 
 def _kept(name: str) -> Path:
     """A copy of the folder beside the database, which is no way to any other file."""
-    found = next((one for one in backups.folder(_database()).glob("*.db") if one.name == name), None)
-    if found is None or found.is_symlink() or not found.is_file():
+    path = next((one for one in backups.folder(_database()).glob("*.db") if one.name == name), None)
+    if path is None or path.is_symlink() or not path.is_file():
         abort(404, "There is no such copy any more.")
-    return found
+    return path
 
 
 def _database() -> Path:

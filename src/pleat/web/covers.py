@@ -33,8 +33,8 @@ def show(book_id: int) -> str:
         "covers/page.html",
         opened=opened,
         states=[
-            (name, drawn(render_screen(one, 300, 190, STATE)))
-            for name, one in zip(motion.names, shown, strict=True)
+            (name, drawn(render_screen(drawing, 300, 190, STATE)))
+            for name, drawing in zip(motion.names, shown, strict=True)
         ],
         data=json.dumps(moving(motion, opened)),
     )

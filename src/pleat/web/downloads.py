@@ -22,7 +22,7 @@ def download(data: str | bytes, name: str, mimetype: str, inline: bool = False) 
 def stamp(folder: Path) -> str:
     """A name for what is shipped in a folder, another one whenever any of it changed."""
     made = hashlib.blake2s(digest_size=6)
-    for file in sorted(one for one in folder.rglob("*") if one.is_file()):
+    for file in sorted(path for path in folder.rglob("*") if path.is_file()):
         made.update(f"{file.relative_to(folder)} {file.stat().st_size} ".encode())
         made.update(file.read_bytes())
     return made.hexdigest()

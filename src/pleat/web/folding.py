@@ -69,8 +69,8 @@ def show(book_id: int) -> ResponseReturnValue:
         leaves=opened.plan.pages.leaves if isinstance(opened.plan[pleat], HingedResult) else 0,
         most=MOST_DRAWN,
         states=[
-            (number + 1, worked.states[number].name, drawn(render_screen(one, 300, 190, STATE)))
-            for number, one in states(worked, look, marked(made, opened.plan))
+            (number + 1, worked.states[number].name, drawn(render_screen(drawing, 300, 190, STATE)))
+            for number, drawing in states(worked, look, marked(made, opened.plan))
         ],
         shows=shows(worked),
         cut=drawn(render_screen(section(made, look), 1000, 150)),
@@ -87,7 +87,7 @@ def ways(book_id: int) -> str:
     if found is None:
         abort(404)
     _, made = made_of(opened.plan, "pages") or found
-    offers = tuple(one for one in opened.plan.pages.offers if one.group == "order")
+    offers = tuple(offer for offer in opened.plan.pages.offers if offer.group == "order")
     return render_template(
         "folding/_ways.html", ways=compared(made, offers, opened.plan.brief.ruler), book_id=book_id
     )
@@ -141,7 +141,7 @@ def moving(made: Made, plan: Plan) -> dict[str, object]:
     return {
         "opens": worked.programme.opens,
         "groups": [{"name": name, "over": [names.index(one) for one in over[name]]} for name in names],
-        "nodes": [_node(one, worked, look.swatches, on.get(one.key, ())) for one in nodes],
+        "nodes": [_node(node, worked, look.swatches, on.get(node.key, ())) for node in nodes],
     }
 
 

@@ -201,39 +201,39 @@ def thumb(item: Item) -> Markup:
 
 def line(item: Item, about: Facts, ruler: Ruler) -> list[str]:
     """The few facts a maker looks for, in the order of the kind."""
-    found: list[str] = []
+    words: list[str] = []
     if isinstance(item, Paper) and item.form == "roll":
-        found.append(f"{ruler.show(item.sheet_width_mm)} wide, {_long(item.sheet_height_mm, ruler)} left")
+        words.append(f"{ruler.show(item.sheet_width_mm)} wide, {_long(item.sheet_height_mm, ruler)} left")
     elif isinstance(item, Paper | Board):
         name = size_name(item.sheet_width_mm, item.sheet_height_mm) if isinstance(item, Paper) else None
         prefix = name + ", " if name else ""
-        found.append(f"{prefix}{ruler.size(item.sheet_width_mm, item.sheet_height_mm)}")
+        words.append(f"{prefix}{ruler.size(item.sheet_width_mm, item.sheet_height_mm)}")
     if isinstance(item, Cloth):
-        found.append(f"{ruler.show(item.roll_width_mm)} wide, {_long(item.length_left_mm, ruler)} left")
+        words.append(f"{ruler.show(item.roll_width_mm)} wide, {_long(item.length_left_mm, ruler)} left")
     if isinstance(item, Hardware):
-        found.append(f"{ruler.show(item.inner_mm)} inside")
+        words.append(f"{ruler.show(item.inner_mm)} inside")
     if isinstance(item, Stick):
-        found.append(f"{ruler.show(item.length_mm)} long")
+        words.append(f"{ruler.show(item.length_mm)} long")
     if isinstance(item, ThreadSpool | Elastic) and item.length_left_mm is not None:
-        found.append(f"{_long(item.length_left_mm, ruler)} left")
+        words.append(f"{_long(item.length_left_mm, ruler)} left")
     if isinstance(item, Stitch):
-        found.append(f"{item.stations} holes")
+        words.append(f"{item.stations} holes")
     if isinstance(item, Tool) and item.longest_mm:
-        found.append(f"takes {ruler.show(item.longest_mm)}")
+        words.append(f"takes {ruler.show(item.longest_mm)}")
     if isinstance(item, Glue):
         times = [
             f"move it for {item.working_minutes:g} min" if item.working_minutes else "",
             f"dry after {item.drying_minutes:g} min" if item.drying_minutes else "",
         ]
-        found.append(", ".join(one for one in times if one) or ("dry" if item.wet == "dry" else "wet"))
+        words.append(", ".join(time for time in times if time) or ("dry" if item.wet == "dry" else "wet"))
     if about.thickness_mm is not None:
         rough = isinstance(item, Paper) and thickness(item).source in ("name", "nothing", "pounds")
         roughly = "about " if rough else ""
         most = " at most" if isinstance(item, Tool) else ""
-        found.append(f"{roughly}{_thick(about.thickness_mm, ruler)}{most}")
+        words.append(f"{roughly}{_thick(about.thickness_mm, ruler)}{most}")
     if about.owned is not None:
-        found.append(f"{about.owned} left")
-    return found
+        words.append(f"{about.owned} left")
+    return words
 
 
 def page(

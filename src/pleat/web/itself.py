@@ -20,7 +20,7 @@ def by_itself(opened: Opened, path: str) -> str:
     rule, ruler = rule_of(path, opened.book), opened.plan.brief.ruler
     if pleat == "extras":
         _, key, name = rest.split(".", 2)
-        item = next((one for one in opened.plan.extras.items if one.key == key), None)
+        item = next((design for design in opened.plan.extras.items if design.key == key), None)
         return _said(getattr(item.thing, name, None), rule, ruler) if item else UNSAID
     result: Any = opened.plan[pleat]
     known = {

@@ -53,7 +53,7 @@ def index() -> str:
     makes, problem = None, ""
     ruler = ruler_in_use()
     with reading() as session:
-        found, count, kinds = materials.listing(session, wanted)
+        stored_items, count, kinds = materials.listing(session, wanted)
         if given.get("make", "").strip():
             try:
                 width, height, _ = parse_size(given["make"][:80], ruler)
@@ -63,7 +63,7 @@ def index() -> str:
     template = "materials/_found.html" if request.headers.get("HX-Request") else "materials/index.html"
     return render_template(
         template,
-        cards=[(stored.id, view.card(stored.item, ruler)) for stored in found],
+        cards=[(stored.id, view.card(stored.item, ruler)) for stored in stored_items],
         count=count,
         kinds=kinds,
         wanted=wanted,
@@ -259,18 +259,18 @@ def grain(item_id: int) -> AnyResponse | str:
     if not hasattr(stored.item, "grain"):
         return redirect(url_for("materials.show", item_id=item_id), 303)
     answers = view.answers_of(request.form)
-    found = conclude(answers)
-    if request.form.get("do") == "keep" and found.grain != "unknown":
-        sure = {"grain_sure": found.sure} if isinstance(stored.item, Paper) else {}
+    answer = conclude(answers)
+    if request.form.get("do") == "keep" and answer.grain != "unknown":
+        sure = {"grain_sure": answer.sure} if isinstance(stored.item, Paper) else {}
         with writing() as session:
-            materials.set_fields(session, item_id, grain=found.grain, **sure)
+            materials.set_fields(session, item_id, grain=answer.grain, **sure)
         return _to_item(item_id)
     return render_template(
         "materials/grain.html",
         stored=stored,
         tests=TESTS,
         answers=answers,
-        found=found,
+        found=answer,
         bends=view.bends(),
         ruler=RULERS[ruler_in_use()],
     )

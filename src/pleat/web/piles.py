@@ -29,7 +29,7 @@ def papers(book_id: int) -> str:
     search = asked.word(request.args, "q")
     with reading() as session:
         opened = books.open_book(session, book_id)
-        found = listing(session, search, "paper", "", "name", per_page=30)
+        stored_items = listing(session, search, "paper", "", "name", per_page=30)
     brief = opened.plan.brief
     cards = [
         (
@@ -37,7 +37,7 @@ def papers(book_id: int) -> str:
             item_view.card(stored.item, brief.ruler.name),
             gives(stored.item, brief.leaf_width_mm, brief.leaf_height_mm),
         )
-        for stored in found
+        for stored in stored_items
         if isinstance(stored.item, Paper)
     ]
     return render_template("pleats/_pile_papers.html", opened=opened, cards=cards, search=search)

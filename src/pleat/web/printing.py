@@ -50,7 +50,7 @@ def preview(book_id: int) -> str:
         opened=opened,
         sheets=sheets,
         paper=paper,
-        templates={key: templates.title(one) for key, one in templates.files(opened.plan).items()},
+        templates={key: templates.title(file) for key, file in templates.files(opened.plan).items()},
     )
 
 
@@ -93,7 +93,7 @@ def pdf(book_id: int) -> AnyResponse:
             book_id=book_id,
             name=opened.book.title,
             state="setting",
-            total=sum(len(one.svg) for one in sheets),
+            total=sum(len(sheet.svg) for sheet in sheets),
         )
     )
     _prints().run(job, partial(_set, sheets))

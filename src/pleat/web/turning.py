@@ -73,7 +73,8 @@ def moving(cross: Cross, found: tuple[Frame, ...], ruler: Ruler) -> dict[str, ob
         "cover": cross.cover,
         "long": 2.6 * ring.radius,
         "frames": [
-            {"angle": one.angle, "stays": one.stays, "turns": one.turns, "binds": one.binds} for one in found
+            {"angle": frame.angle, "stays": frame.stays, "turns": frame.turns, "binds": frame.binds}
+            for frame in found
         ],
         "unit": ruler.name,
     }

@@ -109,9 +109,9 @@ def weighted(estimates: Iterable[tuple[Estimate, float]]) -> Estimate:
     """
     likely = 0.0
     doubts: dict[str, tuple[float, float]] = {}
-    for one, times in estimates:
-        likely += one.likely * times
-        for source, (down, up) in one.doubts.items():
+    for estimate, times in estimates:
+        likely += estimate.likely * times
+        for source, (down, up) in estimate.doubts.items():
             before = doubts.get(source, (0.0, 0.0))
             doubts[source] = (before[0] + down * times, before[1] + up * times)
     return Estimate(likely, doubts)
@@ -120,5 +120,5 @@ def weighted(estimates: Iterable[tuple[Estimate, float]]) -> Estimate:
 def total(estimates: Iterable[Estimate], plus: float = 0.0) -> Estimate:
     """The sum of estimates and an exact number; sources of the same name add linearly. Empty gives
     ``plus``."""
-    found = weighted((one, 1.0) for one in estimates)
-    return Estimate(found.likely + plus, found.doubts) if plus else found
+    estimate = weighted((one, 1.0) for one in estimates)
+    return Estimate(estimate.likely + plus, estimate.doubts) if plus else estimate

@@ -148,7 +148,7 @@ class Registry(Generic[K_co]):
     members: tuple[K_co, ...]
 
     def find(self, name: str) -> K_co | None:
-        return next((one for one in self.members if one.name == name), None)
+        return next((member for member in self.members if member.name == name), None)
 
     def of(self, record: Member) -> tuple[K_co, Member]:
         """The member of a record and the record; for one that nobody knows the first, with nothing
@@ -172,7 +172,7 @@ class OneOf:
         return name if isinstance(name, str) and self.registry.find(name) else UNKNOWN
 
     def __get_pydantic_core_schema__(self, source: object, handler: GetCoreSchemaHandler) -> CoreSchema:
-        choices = {one.name: handler.generate_schema(one.record) for one in self.registry.members}
+        choices = {member.name: handler.generate_schema(member.record) for member in self.registry.members}
         choices[UNKNOWN] = handler.generate_schema(Unknown)
         return core_schema.tagged_union_schema(choices, discriminator=self._tag)
 
@@ -185,7 +185,7 @@ class OneOf:
         return {
             **found,
             "anyOf": known,
-            "description": f"one of: {', '.join(one.name for one in self.registry.members)}",
+            "description": f"one of: {', '.join(member.name for member in self.registry.members)}",
         }
 
 
@@ -218,6 +218,9 @@ class Chosen:
         members = zip((self.block, self.binding, self.cover), self.unused, strict=True)
         return tuple(
             dict.fromkeys(
-                (*(role for one, unused in members for role in one.roles if role not in unused), *self.put_in)
+                (
+                    *(role for kind, unused in members for role in kind.roles if role not in unused),
+                    *self.put_in,
+                )
             )
         )

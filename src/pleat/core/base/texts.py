@@ -69,7 +69,7 @@ def shown(field: FieldInfo, value: Any, ruler: RulerName) -> str:
 
 def shown_list(values: Sequence[float]) -> str:
     """Several thicknesses as their field shows them."""
-    return "; ".join(f"{one:g}" for one in values)
+    return "; ".join(f"{value:g}" for value in values)
 
 
 def split_list(text: str) -> list[str]:

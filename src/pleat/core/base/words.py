@@ -31,7 +31,7 @@ def joined(things: Iterable[object]) -> str:
     >>> joined([1, 2.0, 3]), joined(["log"])
     ('1, 2 and 3', 'log')
     """
-    words = [f"{one:g}" if isinstance(one, float) else str(one) for one in things]
+    words = [f"{thing:g}" if isinstance(thing, float) else str(thing) for thing in things]
     return " and ".join(filter(None, (", ".join(words[:-1]), words[-1]))) if words else ""
 
 

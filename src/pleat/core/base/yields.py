@@ -79,12 +79,12 @@ def both_ways(
         lay(width_mm, height_mm, sheet_width_mm, sheet_height_mm, grain, turned) for turned in (False, True)
     ]
     ways.sort(
-        key=lambda way: (
-            way.count > 0,
-            upright_only and not way.turned,
-            way.with_grain is not False,
-            way.count,
-            not way.turned,
+        key=lambda operation: (
+            operation.count > 0,
+            upright_only and not operation.turned,
+            operation.with_grain is not False,
+            operation.count,
+            not operation.turned,
         ),
         reverse=True,
     )

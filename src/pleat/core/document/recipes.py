@@ -104,8 +104,8 @@ class Recipe:
 
     @property
     def _block(self) -> BlockKind:
-        found = BLOCKS.find(str(dict(self.made).get(f"pages.{TAG}", "")))
-        return found or BLOCKS.members[0]
+        kind = BLOCKS.find(str(dict(self.made).get(f"pages.{TAG}", "")))
+        return kind or BLOCKS.members[0]
 
     def begun_on(self, ruler: Ruler) -> Changes:
         """The decisions a new book begins with, on the marks of its ruler."""
@@ -127,11 +127,11 @@ class Recipe:
         """Which of the wishes it meets, made of these members."""
         traits = [one.traits for one in (made_of.block, made_of.binding, made_of.cover)]
         met = {
-            "needle": not any(one.needle for one in traits),
-            "glue": not self.glue and not any(one.glue for one in traits),
-            "punch": not any(one.punch for one in traits),
-            "flat": any(one.opens_flat for one in traits),
-            "refills": any(one.refills for one in traits),
+            "needle": not any(trait.needle for trait in traits),
+            "glue": not self.glue and not any(trait.glue for trait in traits),
+            "punch": not any(trait.punch for trait in traits),
+            "flat": any(trait.opens_flat for trait in traits),
+            "refills": any(trait.refills for trait in traits),
         }
         return frozenset(name for name, good in met.items() if good)
 

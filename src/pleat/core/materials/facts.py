@@ -87,9 +87,9 @@ def _sizes(item: Item) -> tuple[float | None, float | None, float | None]:
 
 def _choices(item: Item, kind: str) -> list[str]:
     """The words of what was chosen, so that "magnet" or "offcut" finds them."""
-    found = []
+    words = []
     for name in type(item).model_fields:
         rule = rule_of(kind, name)
         if isinstance(rule, ChoiceRule) and name in ("shape", "form", "kind", "fibre", "swatch"):
-            found.append(dict(rule.words).get(str(getattr(item, name)), ""))
-    return found
+            words.append(dict(rule.words).get(str(getattr(item, name)), ""))
+    return words

@@ -86,9 +86,11 @@ def judge(readings_mm: Sequence[float], sheets: int, expected: Estimate | None =
     if sheets < 1:
         raise ValueError("a stack has at least one sheet")
     nothing = tuple(
-        Thrown(one, "no more than the caliper shows with closed jaws") for one in readings_mm if one <= 0
+        Thrown(reading, "no more than the caliper shows with closed jaws")
+        for reading in readings_mm
+        if reading <= 0
     )
-    readings_mm = [one for one in readings_mm if one > 0]
+    readings_mm = [reading for reading in readings_mm if reading > 0]
     if not readings_mm:
         return Judged(
             (),
@@ -106,14 +108,18 @@ def judge(readings_mm: Sequence[float], sheets: int, expected: Estimate | None =
             "the odd one is then thrown out."
         )
         return Judged(tuple(readings_mm), nothing, sheets, middle, abs(readings_mm[0] - readings_mm[1]), text)
-    scatter = statistics.median(abs(one - middle) for one in readings_mm)
+    scatter = statistics.median(abs(reading - middle) for reading in readings_mm)
     # 1.4826 makes the median deviation a standard deviation of normal readings; no stack differs by a
     # twentieth from place to place
     slack = max(READINGS_AGREE_MM, min(3 * 1.4826 * scatter, middle / 20))
-    kept = tuple(one for one in readings_mm if abs(one - middle) <= slack)
+    kept = tuple(reading for reading in readings_mm if abs(reading - middle) <= slack)
     thrown = (
         *nothing,
-        *(Thrown(one, why_off(middle, one, sheets)) for one in readings_mm if abs(one - middle) > slack),
+        *(
+            Thrown(reading, why_off(middle, reading, sheets))
+            for reading in readings_mm
+            if abs(reading - middle) > slack
+        ),
     )
     if len(kept) * 2 <= len(readings_mm):
         return Judged(

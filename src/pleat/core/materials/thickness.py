@@ -91,7 +91,7 @@ def _measured(paper: Paper, judged: Judged, ruler: Ruler) -> Thickness:
         sheet.likely, {f"the reading of your stack of {paper.name}": next(iter(sheet.doubts.values()))}
     )
     readings = ", ".join(f"{one:.2f}" for one in judged.kept)
-    left_out = "".join(f" {one.mm:.2f} mm was thrown out: {one.reason}." for one in judged.thrown)
+    left_out = "".join(f" {thrown.mm:.2f} mm was thrown out: {thrown.reason}." for thrown in judged.thrown)
     s = "s" if len(judged.kept) > 1 else ""
     how = (
         f"{len(judged.kept)} reading{s} of a stack of {judged.sheets}: "

@@ -70,16 +70,21 @@ def what_gives(sheets: Iterable[SheetFacts], leaf_width_mm: float, leaf_height_m
     """
     found = []
     known: dict[tuple[float, float, str | None, bool], Lay] = {}  # shelves hold many papers of few sizes
-    for one in sheets:
-        size = (one.width_mm, one.height_mm, one.grain, one.upright_only)
+    for sheet in sheets:
+        size = (sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
         if size not in known:
             known[size] = both_ways(
-                2 * leaf_width_mm, leaf_height_mm, one.width_mm, one.height_mm, one.grain, one.upright_only
+                2 * leaf_width_mm,
+                leaf_height_mm,
+                sheet.width_mm,
+                sheet.height_mm,
+                sheet.grain,
+                sheet.upright_only,
             )[0]
         better = known[size]
-        if better.count and not (one.upright_only and better.turned):
-            leaves = None if one.owned is None else 2 * better.count * one.owned
-            found.append(Gives(one, better.count, better.with_grain, better.turned, leaves))
+        if better.count and not (sheet.upright_only and better.turned):
+            leaves = None if sheet.owned is None else 2 * better.count * sheet.owned
+            found.append(Gives(sheet, better.count, better.with_grain, better.turned, leaves))
     return sorted(
         found,
         key=lambda give: (

@@ -38,7 +38,8 @@ def _nothing(label: str, why: str) -> Figure:
 
 def _to(registry: Registry[Kind], members: Sequence[Kind]) -> tuple[Offer, ...]:
     return tuple(
-        Offer(label=f"take {one.title}", changes=((f"{registry.pleat}.{TAG}", one.name),)) for one in members
+        Offer(label=f"take {member.title}", changes=((f"{registry.pleat}.{TAG}", member.name),))
+        for member in members
     )
 
 
@@ -63,7 +64,7 @@ def binding(kind: BindingKind, registry: Registry[BindingKind], left: LeftOfBind
     """A binding that cannot hold what the block is made of."""
     unit = left.pages.unit
     why = f"{kind.title.capitalize()} does not hold {_HELD[unit]}."
-    fits = _to(registry, [one for one in registry.members if unit in one.takes])
+    fits = _to(registry, [member for member in registry.members if unit in member.takes])
     no_fix = "" if fits else "Make the block of something else under Pages."
     check = Check(
         code="unfit",
@@ -83,7 +84,7 @@ def cover(kind: CoverKind, registry: Registry[CoverKind], left: LeftOfCover) -> 
     """A cover that does not go with how the block is held."""
     at = left.binding.at
     why = f"{kind.title.capitalize()} does not go with a block that is held {_WHERE[at]}."
-    fits = _to(registry, [one for one in registry.members if at in one.takes])
+    fits = _to(registry, [member for member in registry.members if at in member.takes])
     no_fix = "" if fits else "Hold the block otherwise under Binding."
     none = _nothing("cover", why)
     return CoverResult(

@@ -127,7 +127,7 @@ def overview(plan: Plan, goods: Mapping[str, Good]) -> Overview:
     priced = [want.cost for want in wants if want.cost is not None]
     hands = sum(step.step.hands(plan.brief.quantity) for step in plan.bench.work)
     checks = sorted(plan.checks, key=lambda one: LEVELS.index(one[1].level))
-    telling = [one for one in checks if one[1].level != "note"]
+    telling = [check for check in checks if check[1].level != "note"]
     shown, telling = (WORST, telling) if telling else (WORST - 1, checks)
     return Overview(
         wants=wants,
@@ -148,7 +148,7 @@ def _rounded(minutes: float) -> int:
 
 
 def _sheets(plan: Plan) -> Sequence[Want]:
-    found = []
+    wants = []
     for own in together(plan.paper.stock(key) for key in plan.cutting.takes):
         first, each = own[0], [plan.cutting.takes[stock.key] for stock in own]
         if first.cloth:
@@ -159,8 +159,8 @@ def _sheets(plan: Plan) -> Sequence[Want]:
             needed = 0
         use = joined(dict.fromkeys(stock.serves.removeprefix("the ") for stock in own))
         cost = None if first.price is None or not needed else first.price * _priced(plan, own, needed)
-        found.append(Want(first.name, use, "sheet", needed, first.owned, cost))
-    return found
+        wants.append(Want(first.name, use, "sheet", needed, first.owned, cost))
+    return wants
 
 
 def _priced(plan: Plan, own: Sequence[Stock], needed: float) -> float:
@@ -181,7 +181,7 @@ def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
         if isinstance(piece, Length | Count):
             named = piece.name if piece.stock.isdecimal() else piece.stock or number
             pieces.setdefault((piece.stock, named, isinstance(piece, Length)), []).append(piece)
-    found = []
+    wants = []
     for (stock, _, long), own in pieces.items():
         good = goods.get(stock, Good(None, None))
         needed = sum(
@@ -190,8 +190,8 @@ def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:
         priced_units = needed / 1000 if long else needed
         cost = None if good.price is None else good.price * priced_units
         use = joined(dict.fromkeys(one.use for one in own))
-        found.append(Want(own[0].name, use, "mm" if long else "piece", needed, good.owned, cost))
-    return found
+        wants.append(Want(own[0].name, use, "mm" if long else "piece", needed, good.owned, cost))
+    return wants
 
 
 def _quarters(minutes: int) -> str:

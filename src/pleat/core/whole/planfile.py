@@ -37,7 +37,7 @@ def _put_in(item: PlacedDesign) -> dict[str, Any]:
         "key": item.key,
         "kind": item.record.kind,
         "thing": as_json(item.thing),
-        "places": [{"on": one.face.name, "x_mm": one.x_mm, "y_mm": one.y_mm} for one in item.spots],
+        "places": [{"on": spot.face.name, "x_mm": spot.x_mm, "y_mm": spot.y_mm} for spot in item.spots],
         "lost": [place.on for _, place in item.lost],
     }
 

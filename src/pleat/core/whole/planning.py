@@ -100,7 +100,7 @@ def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -
 
     trial = Trial(plan.checks, taken)
     sure: dict[str, Any] = {
-        name: _with(result, tuple(trial.sure((name, one)) for one in result.checks))
+        name: _with(result, tuple(trial.sure((name, check)) for check in result.checks))
         for name, result in plan
         if name != "bench"
     }
@@ -166,20 +166,20 @@ def _block(book: Book, left: LeftOfPages) -> Block:
 def _binding(book: Book, left: LeftOfBinding) -> BindingResult:
     kind, record = BINDINGS.of(book.binding)
     if left.pages.unit not in kind.takes:
-        found = unfit.binding(kind, BINDINGS, left)
-        return replace(found, checks=(*unfit.unknown(BINDINGS, book.binding), *found.checks))
-    found = kind.compute(record, left)
+        result = unfit.binding(kind, BINDINGS, left)
+        return replace(result, checks=(*unfit.unknown(BINDINGS, book.binding), *result.checks))
+    result = kind.compute(record, left)
     proposed = suiting.proposals(BINDINGS, left)
-    checks = (*unfit.unknown(BINDINGS, book.binding), *suiting.check(proposed, COVERS, left), *found.checks)
-    return replace(found, checks=checks, offers=(*found.offers, *suiting.offers(proposed, COVERS, left)))
+    checks = (*unfit.unknown(BINDINGS, book.binding), *suiting.check(proposed, COVERS, left), *result.checks)
+    return replace(result, checks=checks, offers=(*result.offers, *suiting.offers(proposed, COVERS, left)))
 
 
 def _cover(book: Book, left: LeftOfCover) -> CoverResult:
     kind, record = COVERS.of(book.cover)
-    found = kind.compute(record, left) if left.binding.at in kind.takes else unfit.cover(kind, COVERS, left)
+    result = kind.compute(record, left) if left.binding.at in kind.takes else unfit.cover(kind, COVERS, left)
     unknown = unfit.unknown(COVERS, book.cover)
-    ways = (*found.offers, *covering.offers(COVERS, BINDINGS, left))
-    return replace(found, checks=(*unknown, *found.checks), offers=ways)
+    ways = (*result.offers, *covering.offers(COVERS, BINDINGS, left))
+    return replace(result, checks=(*unknown, *result.checks), offers=ways)
 
 
 def _typed(book: Book) -> tuple[TypedLength, ...]:

@@ -95,11 +95,11 @@ class Trial:
         """The checks of a level that were not there before."""
         known = Counter((name, one.key) for name, one in self.checks if one.level == level)
         found = []
-        for name, one in after:
-            if one.level == level:
-                known[name, one.key] -= 1
-                if known[name, one.key] < 0:
-                    found.append((name, one))
+        for name, check in after:
+            if check.level == level:
+                known[name, check.key] -= 1
+                if known[name, check.key] < 0:
+                    found.append((name, check))
         return found
 
 

@@ -43,12 +43,15 @@ def alike(result: SewnResult) -> bool:
 def side_view(result: SewnResult, ruler: Ruler) -> Drawing:
     """Stations on the fold with the thread's path; each stretch is a group with its step, for stepping
     through."""
-    height, first = result.height_mm, [one for one in result.stretches if one.row == 1 and one.to_row == 1]
+    height, first = (
+        result.height_mm,
+        [stretch for stretch in result.stretches if stretch.row == 1 and stretch.to_row == 1],
+    )
     share, spans = height / 210, [one for one in first if one.what == "span"]
     levels = _levels(spans)
-    highest = max((levels[one.step] for one in spans if one.side == "inside"), default=0)
+    highest = max((levels[span.step] for span in spans if span.side == "inside"), default=0)
     base, thick = (24 + 8 * highest) * share, BAND_MM * share
-    at = FoldBand(base, thick, 8 * share, share)
+    fold = FoldBand(base, thick, 8 * share, share)
     places = (0.0, *result.positions_mm, height)
     row = result.sewing.bed.rows[0]
     above = f"in {row.sides[0]}" if row.sides != SIDES else "inside the fold"
@@ -61,9 +64,9 @@ def side_view(result: SewnResult, ruler: Ruler) -> Drawing:
     shapes += [
         Rect(x - 0.7 * share, base - 0.1, 1.4 * share, thick + 0.2, "hole-gap") for x in result.positions_mm
     ]
-    shapes += [_span(one, levels[one.step], places, at, number) for number, one in enumerate(spans, 1)]
-    shapes += _edges(first, places, at)
-    shapes += _tails(first, places, at)
+    shapes += [_span(span, levels[span.step], places, fold, number) for number, span in enumerate(spans, 1)]
+    shapes += _edges(first, places, fold)
+    shapes += _tails(first, places, fold)
     top = base + thick + 33 * share
     return Drawing(
         height,
@@ -143,16 +146,16 @@ def _span(span: Stretch, level: int, places: Sequence[float], at: FoldBand, numb
 def _edges(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) -> list[Shape]:
     """Where the thread goes round the edge at head or tail."""
     shapes: list[Shape] = []
-    for one in stretches:
-        if one.what == "passage" and int(one.end) in (0, len(places) - 1):
-            x = places[int(one.end)]
-            out = -5 * at.share if one.end == 0 else 5 * at.share
+    for stretch in stretches:
+        if stretch.what == "passage" and int(stretch.end) in (0, len(places) - 1):
+            x = places[int(stretch.end)]
+            out = -5 * at.share if stretch.end == 0 else 5 * at.share
             commands: Commands = (
                 ("M", (x, at.base)),
                 ("Q", (x + out, at.base + at.thick / 2, x, at.base + at.thick)),
             )
             shapes.append(
-                Group("span", (Curve(commands, "thread thread-outside"),), (("step", str(one.step)),))
+                Group("span", (Curve(commands, "thread thread-outside"),), (("step", str(stretch.step)),))
             )
     return shapes
 
@@ -160,17 +163,21 @@ def _edges(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) 
 def _tails(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) -> list[Shape]:
     """The tails, hanging free on their sides at the first and the last hole of each thread."""
     shapes: list[Shape] = []
-    for one in stretches:
-        if one.what not in ("tail", "knot"):
+    for stretch in stretches:
+        if stretch.what not in ("tail", "knot"):
             continue
-        way = -1 if one.what == "tail" or not one.kind else 1
-        x, share = places[int(one.end)], at.share
-        edge, away = (at.base, -1) if one.side == "inside" else (at.base + at.thick, 1)
+        way = -1 if stretch.what == "tail" or not stretch.kind else 1
+        x, share = places[int(stretch.end)], at.share
+        edge, away = (at.base, -1) if stretch.side == "inside" else (at.base + at.thick, 1)
         bends = ((0.4, 0), (1, 9), (5, 12), (7, 19))
         start, *curve = [(x + way * a * share, edge + away * b * share) for a, b in bends]
         commands: Commands = (("M", start), ("C", tuple(value for point in curve for value in point)))
         shapes.append(
-            Group("span", (Curve(commands, f"thread thread-{one.side} tail"),), (("step", str(one.step)),))
+            Group(
+                "span",
+                (Curve(commands, f"thread thread-{stretch.side} tail"),),
+                (("step", str(stretch.step)),),
+            )
         )
     return shapes
 

@@ -36,14 +36,15 @@ def large(result: PunchedResult, plan: Plan) -> Drawing:
     if result.hinge_mm:
         shapes.append(Line(0, lead + result.hinge_mm, edge, lead + result.hinge_mm, "score"))
     shapes += [
-        Dot(at, lead + result.inset_mm, "hole", radius_mm=result.hole_mm / 2) for at in result.positions_mm
+        Dot(position, lead + result.inset_mm, "hole", radius_mm=result.hole_mm / 2)
+        for position in result.positions_mm
     ]
     top = lead + depth + 16 * share
     few = len(result.positions_mm) <= MOST_HANDLES
     if few:
         shapes += [
-            Line(at, lead + result.inset_mm + result.hole_mm / 2, at, top, "guide")
-            for at in result.positions_mm
+            Line(position, lead + result.inset_mm + result.hole_mm / 2, position, top, "guide")
+            for position in result.positions_mm
         ]
     shapes += _ruled(edge, plan, top, share, result)
     where = "the held edge, head on the left" if result.along == "side" else "the head, which is held"
@@ -51,7 +52,7 @@ def large(result: PunchedResult, plan: Plan) -> Drawing:
     dims = [Dim("left", lead, lead + result.inset_mm, ruler.number(result.inset_mm), 1, "binding.inset_mm")]
     if result.hinge_mm:
         dims.append(Dim("right", lead, lead + result.hinge_mm, ruler.number(result.hinge_mm)))
-    spots = [ControlSpot(one.path, one.value_mm, top) for one in handles(result, plan)]
+    spots = [ControlSpot(handle.path, handle.value_mm, top) for handle in handles(result, plan)]
     says = (
         f"The held edge, {ruler.show(edge)}, with {len(result.positions_mm)} holes "
         f"{ruler.show(result.inset_mm)} from it."
@@ -67,16 +68,16 @@ def _ruled(edge: float, plan: Plan, top: float, share: float, result: PunchedRes
     if result.along == "head":
         shapes = [
             Label(
-                one.x,
-                one.y,
-                {"head": "left", "tail": "right"}.get(one.text, one.text),
-                one.style,
-                one.anchor,
-                one.shift,
+                shape.x,
+                shape.y,
+                {"head": "left", "tail": "right"}.get(shape.text, shape.text),
+                shape.style,
+                shape.anchor,
+                shape.shift,
             )
-            if isinstance(one, Label)
-            else one
-            for one in shapes
+            if isinstance(shape, Label)
+            else shape
+            for shape in shapes
         ]
     return shapes
 
@@ -89,10 +90,13 @@ def _gear(result: PunchedResult, lead: float, share: float) -> list[Shape]:
     match result.what:
         case "ring" | "wire" | "coil":
             slant = 0.35 if result.what == "coil" else 0.0
-            for at in places:
+            for place in places:
                 shapes.append(
                     Curve(
-                        (("M", (at - slant * thick, lead - 7 * share)), ("L", (at + slant * thick, inset))),
+                        (
+                            ("M", (place - slant * thick, lead - 7 * share)),
+                            ("L", (place + slant * thick, inset)),
+                        ),
                         "ring-front",
                         thick,
                     )
@@ -153,8 +157,8 @@ def small(result: PunchedResult, plan: Plan) -> Drawing:
     width, height = plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
     shapes: list[Shape] = [Rect(0, 0, width, height, f"leaf swatch-{plan.pages.swatch}")]
     size = max(result.hole_mm / 2, height / 60)
-    for at in result.positions_mm[:: max(1, len(result.positions_mm) // 24)]:
-        x, y = (result.inset_mm, at) if result.along == "side" else (at, result.inset_mm)
+    for position in result.positions_mm[:: max(1, len(result.positions_mm) // 24)]:
+        x, y = (result.inset_mm, position) if result.along == "side" else (position, result.inset_mm)
         shapes.append(Dot(max(x, size), y, "hole-held", radius_mm=size))
     return Drawing(width, height, "holes", shapes)
 
@@ -180,8 +184,8 @@ def outside(result: PunchedResult, cover: CoverResult, body: Body) -> list[Shape
     square = cover.square_head_mm if result.along == "side" else cover.square_fore_mm
     shapes: list[Shape] = []
     thick = max(result.thick_mm, 1.2)
-    for at in result.positions_mm:
-        shapes += _one(result, at + square, thick, body)
+    for position in result.positions_mm:
+        shapes += _one(result, position + square, thick, body)
     if result.what in ("stick", "batten"):
         wide = thick if result.what == "stick" else 2 * result.inset_mm
         long = result.sticks_mm if result.what == "stick" else result.edge_mm

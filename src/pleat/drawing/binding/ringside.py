@@ -54,7 +54,7 @@ def _stack(cross: Cross, x: float, y: float, right: float) -> list[Shape]:
     for start, end in ((bridges, holes), (pages, [(right, at) for _, at in pages])):
         corners = [*start, *reversed(end)]
         shapes.append(
-            Curve((("M", corners[0]), *(("L", one) for one in corners[1:]), ("Z", ())), "stack filled")
+            Curve((("M", corners[0]), *(("L", corner) for corner in corners[1:]), ("Z", ())), "stack filled")
         )
     lines = min(len(places) - 1, max(cross.leaves - 1, 1))
     for number in range(1, lines):

@@ -20,9 +20,9 @@ def _spine(result: RowResult, plan: Plan) -> list[Shape]:
         left = result.room_mm + number * (result.tab_mm + result.room_mm)
         shapes.append(Rect(left, 0, result.tab_mm, high, f"filled leaf swatch-{plan.pages.swatch}"))
     edge = plan.brief.ruler.near(EYELET_END_MM)
-    for at in result.cords_mm:
-        shapes.append(Line(at, edge, at, high - edge, "thread thread-inside"))
-        shapes += [Dot(at, y, "hole", radius_mm=EYELET_MM) for y in (edge, high - edge)]
+    for cord in result.cords_mm:
+        shapes.append(Line(cord, edge, cord, high - edge, "thread thread-inside"))
+        shapes += [Dot(cord, y, "hole", radius_mm=EYELET_MM) for y in (edge, high - edge)]
     return shapes
 
 

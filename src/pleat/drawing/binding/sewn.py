@@ -35,18 +35,21 @@ def small(result: SewnResult, _plan: Plan) -> Drawing:
     the spine lies down."""
     height = result.height_mm
     if not alike(result) and result.rows > 1:
-        at = Spread.of(result, room=48, thick=14)
-        return Drawing(height, at.edges[-1], "the spine", spine_shapes(result, at, steps=False))
+        spread = Spread.of(result, room=48, thick=14)
+        return Drawing(height, spread.edges[-1], "the spine", spine_shapes(result, spread, steps=False))
     width = height * 0.16
     middle = width / 2
     places = (0.0, *result.positions_mm, height)
     shapes: list[Shape] = [Rect(middle - width * 0.12, 0, width * 0.24, height, "spine-band")]
-    for one in result.stretches:
-        if one.what == "span" and one.row == 1:
-            a, b = places[int(one.start)], places[int(one.end)]
-            bow = middle + (-1 if one.side == "inside" else 1) * width * 0.62
+    for stretch in result.stretches:
+        if stretch.what == "span" and stretch.row == 1:
+            a, b = places[int(stretch.start)], places[int(stretch.end)]
+            bow = middle + (-1 if stretch.side == "inside" else 1) * width * 0.62
             shapes.append(
-                Curve((("M", (middle, a)), ("Q", (bow, (a + b) / 2, middle, b))), f"thread thread-{one.side}")
+                Curve(
+                    (("M", (middle, a)), ("Q", (bow, (a + b) / 2, middle, b))),
+                    f"thread thread-{stretch.side}",
+                )
             )
     shapes += [Dot(middle, position, "hole", 0.9) for position in result.positions_mm]
     return Drawing(width, height, "stations", shapes)
@@ -67,10 +70,10 @@ def outside(result: SewnResult, cover: CoverResult, body: Body) -> list[Shape]:
         return 0.0, y + square, body.thick * (row - 0.5) / rows
 
     shapes: list[Shape] = []
-    for one in result.sewing.bed.supports:
-        if one.kind in ("tape", "cord"):
-            whole = int(one.at)
-            ends = (whole, whole + 1) if one.kind == "tape" else (whole, whole)
+    for support in result.sewing.bed.supports:
+        if support.kind in ("tape", "cord"):
+            whole = int(support.at)
+            ends = (whole, whole + 1) if support.kind == "tape" else (whole, whole)
             corners = [
                 spot(0.5, ends[0]),
                 spot(rows + 0.5, ends[0]),
@@ -99,7 +102,7 @@ def outside(result: SewnResult, cover: CoverResult, body: Body) -> list[Shape]:
 def stations(result: SewnResult, plan: Plan) -> tuple[Handle, ...]:
     """A handle for each place; of those that move as pairs the middle one stays."""
     step, places = plan.brief.ruler.step_mm, (0.0, *result.places_mm, result.height_mm)
-    lower = _lower([at / result.height_mm for at in result.places_mm])
+    lower = _lower([place / result.height_mm for place in result.places_mm])
     last = len(result.places_mm) - 1
     tapes = result.layout.tape_mm > 0
     return tuple(
@@ -108,14 +111,14 @@ def stations(result: SewnResult, plan: Plan) -> tuple[Handle, ...]:
             f"tape {number}, its middle from the head"
             if tapes and 0 < number < last
             else f"station {number + 1} from the head",
-            at,
+            place,
             places[number] + (step if number else 0.0),
             places[number + 2] - (step if number < last else 0.0),
             step,
             fixed=result.symmetric and 2 * number == last,
             lower=number in lower,
         )
-        for number, at in enumerate(result.places_mm)
+        for number, place in enumerate(result.places_mm)
     )
 
 

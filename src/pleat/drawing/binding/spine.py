@@ -61,11 +61,11 @@ class Spread:
 def spine_view(result: SewnResult, ruler: Ruler) -> Drawing:
     """The whole spine with its holes and supports, the thread on it, and the ruler below with the places that
     can be set."""
-    at = Spread.of(result)
-    height, deep, share = result.height_mm, at.edges[-1], at.share
+    spread = Spread.of(result)
+    height, deep, share = result.height_mm, spread.edges[-1], spread.share
     lead = 9 * share
     top = lead + deep + 24 * share
-    note = "" if at.true else "; sections drawn thicker than they are"
+    note = "" if spread.true else "; sections drawn thicker than they are"
     shapes: list[Shape] = [
         Label(
             0,
@@ -76,7 +76,7 @@ def spine_view(result: SewnResult, ruler: Ruler) -> Drawing:
             (0, 12),
         )
     ]
-    shapes += moved(spine_shapes(result, at), lead)
+    shapes += moved(spine_shapes(result, spread), lead)
     shapes += [
         *ruler_line(height, ruler, top, share),
         *numbers(result, lead - 1.5 * share, lead + deep, top, "station-number"),
@@ -130,7 +130,7 @@ def spine_shapes(result: SewnResult, at: Spread, steps: bool = True) -> list[Sha
         for row in range(result.rows)
     ]
     shapes += _supports(result, at)
-    drawn = [(one, curve) for one in result.stretches if (curve := stretch_curve(one, at))]
+    drawn = [(stretch, curve) for stretch in result.stretches if (curve := stretch_curve(stretch, at))]
     if steps and len(drawn) <= MOST_STEPS:
         shapes += [
             Group("span", (Curve(curve, _style(one, result)),), (("step", str(one.step)),))
@@ -160,24 +160,24 @@ def _style(one: Stretch, result: SewnResult) -> str:
 
 def _supports(result: SewnResult, at: Spread) -> list[Shape]:
     shapes: list[Shape] = []
-    for one in result.sewing.bed.supports:
-        if one.kind == "tape":
-            low, high = at.x(int(one.at)), at.x(int(one.at) + 1)
+    for support in result.sewing.bed.supports:
+        if support.kind == "tape":
+            low, high = at.x(int(support.at)), at.x(int(support.at) + 1)
             shapes.append(Rect(low, -3 * at.share, high - low, at.edges[-1] + 6 * at.share, "tape"))
-        elif one.kind == "cord":
-            width = max(one.thick_mm, 1.2 * at.share)
+        elif support.kind == "cord":
+            width = max(support.thick_mm, 1.2 * at.share)
             shapes.append(
                 Curve(
                     (
-                        ("M", (at.x(one.at), -3 * at.share)),
-                        ("L", (at.x(one.at), at.edges[-1] + 3 * at.share)),
+                        ("M", (at.x(support.at), -3 * at.share)),
+                        ("L", (at.x(support.at), at.edges[-1] + 3 * at.share)),
                     ),
                     "cord-drawn",
                     width,
                 )
             )
-        elif one.kind == "board" and one.at == 1:
-            edge = -2.4 * at.share if one.rows == (1,) else at.edges[-1]
+        elif support.kind == "board" and support.at == 1:
+            edge = -2.4 * at.share if support.rows == (1,) else at.edges[-1]
             shapes.append(Rect(0, edge, result.height_mm, 2.4 * at.share, "board-edge"))
     return shapes
 

@@ -27,7 +27,7 @@ def large(result: SticksResult, plan: Plan) -> Drawing:
         Label(0, 0, f"the spine from outside, front on top{true}", "side-label", "start", (0, 14))
     ]
     shapes += woven(result, lead + 5 * share, by)
-    shapes += [Line(at, lead + deep * by + 10 * share, at, top, "guide") for at in result.places_mm]
+    shapes += [Line(place, lead + deep * by + 10 * share, place, top, "guide") for place in result.places_mm]
     shapes += ruler_line(height, ruler, top, share)
     says = (
         f"The spine from outside: {result.rows} sticks, {len(result.strips_mm)} strips woven between the "
@@ -54,12 +54,12 @@ def woven(result: SticksResult, top: float, by: float) -> list[Shape]:
                 for number, (at, wide) in enumerate(result.strips_mm)
                 if (row + number) % 2
             ]
-        for at in result.positions_mm:
+        for position in result.positions_mm:
             shapes += [
                 Curve(
                     (
-                        ("M", (at + off - 0.8, middle - thick * 0.55)),
-                        ("L", (at + off + 0.8, middle + thick * 0.55)),
+                        ("M", (position + off - 0.8, middle - thick * 0.55)),
+                        ("L", (position + off + 0.8, middle + thick * 0.55)),
                     ),
                     f"thread thread-shown colour-{result.thread_swatch}",
                 )

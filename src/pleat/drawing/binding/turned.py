@@ -42,7 +42,9 @@ def picture(cross: Cross, frames: Sequence[Frame], angle: int) -> Drawing:
             low = [at(hole + begin, off, around) for off, hole in sheets]
             high = [at(hole + end, off, around) for off, hole in reversed(sheets)]
             corners = [*low, *high]
-            shapes.append(Curve((("M", corners[0]), *(("L", one) for one in corners[1:]), ("Z", ())), style))
+            shapes.append(
+                Curve((("M", corners[0]), *(("L", corner) for corner in corners[1:]), ("Z", ())), style)
+            )
     binds = ", where it binds" if frame.binds else ""
     says = f"Turned to {angle} degrees{binds}."
     return Drawing(2 * half, 2 * half, says, shapes)

@@ -62,49 +62,49 @@ class Stage:
 
 def spine(result: SewnResult, chapter: Chapter) -> Drawing:
     """The spine from outside: thread outside in its colour, thread inside showing through."""
-    at = Stage.of(result, chapter)
+    stage = Stage.of(result, chapter)
     shapes: list[Shape] = []
-    for row in at.rows:
+    for row in stage.rows:
         now = " spine-row-now" if chapter.low <= row <= chapter.high else ""
         shapes += [
             Rect(
                 0,
-                at.y(row) - at.pitch / 2,
+                stage.y(row) - stage.pitch / 2,
                 WIDE,
-                at.pitch,
+                stage.pitch,
                 f"spine-row{now}",
             ),
-            Label(0, at.y(row), str(row), "row-number", "end", (-6, 5)),
+            Label(0, stage.y(row), str(row), "row-number", "end", (-6, 5)),
         ]
-    shapes += _supports(result, at)
-    shapes += _stretches(result, chapter, at, lambda one: _on_spine(one, at))
+    shapes += _supports(result, stage)
+    shapes += _stretches(result, chapter, stage, lambda one: _on_spine(one, stage))
     shapes += [
-        Dot(at.x(hole), at.y(row), "spine-hole", 1.1)
-        for row in at.rows
+        Dot(stage.x(hole), stage.y(row), "spine-hole", 1.1)
+        for row in stage.rows
         for hole in range(1, len(result.positions_mm) + 1)
     ]
     shapes += [
-        Label(at.x(hole), at.deep, str(hole), "station-number", shift=(0, 18))
+        Label(stage.x(hole), stage.deep, str(hole), "station-number", shift=(0, 18))
         for hole in range(1, len(result.positions_mm) + 1)
     ]
     shapes += [
-        Label(0, at.deep, "head", "quiet", "start", (-18, 18)),
-        Label(WIDE, at.deep, "tail", "quiet", "end", (18, 18)),
+        Label(0, stage.deep, "head", "quiet", "start", (-18, 18)),
+        Label(WIDE, stage.deep, "tail", "quiet", "end", (18, 18)),
     ]
     spots = [
-        ControlSpot(f"hole.{row}.{hole}", at.x(hole), at.y(row))
-        for row in at.rows
+        ControlSpot(f"hole.{row}.{hole}", stage.x(hole), stage.y(row))
+        for row in stage.rows
         for hole in range(1, len(result.positions_mm) + 1)
     ]
     return Drawing(
-        WIDE, at.deep, "The spine from outside, head on the left, front on top.", shapes, spots=spots
+        WIDE, stage.deep, "The spine from outside, head on the left, front on top.", shapes, spots=spots
     )
 
 
 def inside(result: SewnResult, chapter: Chapter) -> Drawing:
     """The section that is sewn, opened at its middle: thread along the fold, thread outside showing
     through."""
-    at = Stage.of(result, chapter)
+    stage = Stage.of(result, chapter)
     high, middle = 22.0, 11.0
     shapes: list[Shape] = [Rect(0, 0, WIDE, high, "leaf swatch-white"), Line(0, middle, WIDE, middle, "fold")]
     levels: dict[tuple[str, int], int] = {}
@@ -114,7 +114,7 @@ def inside(result: SewnResult, chapter: Chapter) -> Drawing:
             level = max((levels.get((one.side, gap), 0) for gap in one.gaps), default=0)
             levels.update({(one.side, gap): level + 1 for gap in one.gaps})
             away = (-1 if one.side == "inside" else 1) * (1.4 + 1.6 * level)
-            x, to = at.x(one.start), at.x(one.end)
+            x, to = stage.x(one.start), stage.x(one.end)
             bend = 3 if to > x else -3
             return (
                 ("M", (x, middle)),
@@ -124,13 +124,15 @@ def inside(result: SewnResult, chapter: Chapter) -> Drawing:
             )
         if one.what == "tail" and one.row == chapter.high and one.side == "inside":
             return (
-                ("M", (at.x(one.start), middle)),
-                ("Q", (at.x(one.start) - 4, middle - 6, at.x(one.start) - 9, middle - 7)),
+                ("M", (stage.x(one.start), middle)),
+                ("Q", (stage.x(one.start) - 4, middle - 6, stage.x(one.start) - 9, middle - 7)),
             )
         return ()
 
-    shapes += _stretches(result, chapter, at, along)
-    shapes += [Dot(at.x(hole), middle, "spine-hole", 1.1) for hole in range(1, len(result.positions_mm) + 1)]
+    shapes += _stretches(result, chapter, stage, along)
+    shapes += [
+        Dot(stage.x(hole), middle, "spine-hole", 1.1) for hole in range(1, len(result.positions_mm) + 1)
+    ]
     words = result.sewing.bed.rows[0].sides[0]
     said = "inside the fold" if words == "inside" else f"in {words}"
     of_section = f" of section {chapter.high}" if result.rows > 1 else ""
@@ -149,12 +151,12 @@ def inside(result: SewnResult, chapter: Chapter) -> Drawing:
 
 def slanted(result: SewnResult, chapter: Chapter) -> Drawing:
     """Aslant: thread outside stands above the spine, thread inside hangs below it."""
-    at = Stage.of(result, chapter)
+    stage = Stage.of(result, chapter)
     lean, flat = 0.9, 0.75
 
     def spot(place: float, row: float, lift: float = 0.0) -> tuple[float, float]:
-        y = (row - at.rows[0] + 0.5) * at.pitch
-        return 0.82 * at.x(place) + lean * (at.deep - y) * 0.6, 12 + flat * y - lift
+        y = (row - stage.rows[0] + 0.5) * stage.pitch
+        return 0.82 * stage.x(place) + lean * (stage.deep - y) * 0.6, 12 + flat * y - lift
 
     def lying(one: Stretch) -> Commands:
         lift = _LIFT if one.side == "outside" else -_LIFT
@@ -182,21 +184,23 @@ def slanted(result: SewnResult, chapter: Chapter) -> Drawing:
         return ()
 
     shapes: list[Shape] = []
-    first, last = at.rows[0] - 0.5, at.rows[-1] + 0.5
-    corners = [spot(0, first), spot(len(at.xs) - 1, first), spot(len(at.xs) - 1, last), spot(0, last)]
+    first, last = stage.rows[0] - 0.5, stage.rows[-1] + 0.5
+    corners = [spot(0, first), spot(len(stage.xs) - 1, first), spot(len(stage.xs) - 1, last), spot(0, last)]
     shapes.append(
         Curve((("M", corners[0]), *(("L", corner) for corner in corners[1:]), ("Z", ())), "spine-row")
     )
-    shapes += [Line(*spot(0, row - 0.5), *spot(len(at.xs) - 1, row - 0.5), "row-line") for row in at.rows[1:]]
-    shapes += _stretches(result, chapter, at, lying)
+    shapes += [
+        Line(*spot(0, row - 0.5), *spot(len(stage.xs) - 1, row - 0.5), "row-line") for row in stage.rows[1:]
+    ]
+    shapes += _stretches(result, chapter, stage, lying)
     shapes += [
         Dot(*spot(hole, row), "spine-hole", 0.9)
-        for row in at.rows
+        for row in stage.rows
         for hole in range(1, len(result.positions_mm) + 1)
     ]
     return Drawing(
         WIDE,
-        24 + flat * at.deep,
+        24 + flat * stage.deep,
         "The spine aslant: thread outside stands up, thread inside hangs below.",
         shapes,
     )
@@ -229,16 +233,18 @@ def _on_spine(one: Stretch, at: Stage) -> Commands:
 
 def _supports(result: SewnResult, at: Stage) -> list[Shape]:
     shapes: list[Shape] = []
-    for one in result.sewing.bed.supports:
-        if one.kind == "tape":
-            low, high = at.x(int(one.at)), at.x(int(one.at) + 1)
+    for support in result.sewing.bed.supports:
+        if support.kind == "tape":
+            low, high = at.x(int(support.at)), at.x(int(support.at) + 1)
             shapes.append(Rect(low, -2, high - low, at.deep + 4, "tape"))
-        elif one.kind == "cord":
+        elif support.kind == "cord":
             shapes.append(
-                Curve((("M", (at.x(one.at), -2)), ("L", (at.x(one.at), at.deep + 2))), "cord-drawn", 2.6)
+                Curve(
+                    (("M", (at.x(support.at), -2)), ("L", (at.x(support.at), at.deep + 2))), "cord-drawn", 2.6
+                )
             )
-        elif one.kind == "board" and one.at == 1 and one.rows[0] in at.rows:
-            shapes.append(Rect(0, -2.4 if one.rows[0] == 1 else at.deep, WIDE, 2.4, "board-edge"))
+        elif support.kind == "board" and support.at == 1 and support.rows[0] in at.rows:
+            shapes.append(Rect(0, -2.4 if support.rows[0] == 1 else at.deep, WIDE, 2.4, "board-edge"))
     return shapes
 
 
@@ -247,21 +253,21 @@ def _stretches(
 ) -> list[Shape]:
     before: dict[str, list[tuple[str, tuple[float, ...]]]] = {}
     now: list[Shape] = []
-    for one in result.stretches:
-        if one.step > chapter.last or not at.shows(one):
+    for stretch in result.stretches:
+        if stretch.step > chapter.last or not at.shows(stretch):
             continue
-        commands = curve(one)
+        commands = curve(stretch)
         if not commands:
             continue
         style = (
-            f"thread thread-{one.side}"
-            if one.side == "inside"
+            f"thread thread-{stretch.side}"
+            if stretch.side == "inside"
             else f"thread thread-shown colour-{result.thread_swatch}"
         )
-        if one.step < chapter.first:
+        if stretch.step < chapter.first:
             before.setdefault(style, []).extend(commands)
         else:
-            now.append(Group("span", (Curve(commands, style),), (("step", str(one.step)),)))
+            now.append(Group("span", (Curve(commands, style),), (("step", str(stretch.step)),)))
     return [*(Curve(tuple(commands), f"{style} before") for style, commands in before.items()), *now]
 
 

@@ -31,7 +31,7 @@ def flat(result: HardResult, plan: Plan) -> Drawing:
     and turn-in are the form."""
     shell, ruler = result.shell, plan.brief.ruler
     width, height = shell.width, shell.wrap_height
-    shapes: list[Shape] = [shape for one in result.laid for shape in shapes_of(one, plan)]
+    shapes: list[Shape] = [shape for piece in result.laid for shape in shapes_of(piece, plan)]
     at = shell.edges
     shapes += [Line(x, shell.reach, x, height - shell.reach, "bend") for x in at[2:6]]
     middle = height * 0.47
@@ -52,7 +52,7 @@ def flat(result: HardResult, plan: Plan) -> Drawing:
     )
     shapes += crosses(result)
     shapes += running(at[1:-1], ruler, min(ROOM[0] / width, ROOM[1] / height))
-    shown, whole = ruler.summed([one.size_mm for one in shell.columns])
+    shown, whole = ruler.summed([column.size_mm for column in shell.columns])
     dims = [
         Dim("bottom", left, right, text)
         for left, right, text in zip(at, at[1:], shown, strict=False)
@@ -271,7 +271,9 @@ def _shut(cover: HardResult, _block: Block, body: Body) -> list[Shape]:
         body.face(spine, "portrait-shade"),
         Rect(x, y, w, h, cloth, cover.rounded_mm),
     ]
-    side = next((one for one in cover.laid if one.what == "side" and one.x_mm > shell.width / 2), None)
+    side = next(
+        (piece for piece in cover.laid if piece.what == "side" and piece.x_mm > shell.width / 2), None
+    )
     if side is not None:
         onto = joint + side.x_mm - shell.edges[5]
         shapes.append(Rect(x + onto, y, w - onto, h, f"portrait-face swatch-{cover.side_swatch}"))

@@ -53,8 +53,8 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
     height = max(one.y_mm + one.piece.size_mm[1] for one in result.laid)
     scale = min(ROOM[0] / width, ROOM[1] / height)
     shapes: list[Shape] = []
-    for one in result.laid:
-        shapes += shapes_of(one, plan)
+    for piece in result.laid:
+        shapes += shapes_of(piece, plan)
     filled = [one for one in result.laid if one.what in STOCK]
     for one in filled:
         shapes += names(one.piece, scale, ruler, one.x_mm, one.y_mm)
@@ -80,11 +80,13 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
         else ()
     )
     spots = tuple(
-        ControlSpot(one.path, one.x_mm if one.below else width, one.y_mm, (0, 40) if one.below else (62, 0))
-        for one in result.places
+        ControlSpot(
+            place.path, place.x_mm if place.below else width, place.y_mm, (0, 40) if place.below else (62, 0)
+        )
+        for place in result.places
     )
     under = 8.0 if alone else 24.0
-    if any(one.below for one in result.places):
+    if any(place.below for place in result.places):
         under = 76.0
     room: tuple[tuple[EdgeSide, float], ...] = (
         ("top", 44.0),
@@ -117,18 +119,18 @@ def _label(one: Laid, ruler: Ruler) -> Label:
 
 def crosses(result: LaidResult) -> list[Shape]:
     """Crosses where the halves of a fastener go."""
-    found: list[Shape] = []
+    shapes: list[Shape] = []
     for x, y in result.halves:
-        found += [Line(x - 4, y, x + 4, y, "fastener"), Line(x, y - 4, x, y + 4, "fastener")]
-    return found
+        shapes += [Line(x - 4, y, x + 4, y, "fastener"), Line(x, y - 4, x, y + 4, "fastener")]
+    return shapes
 
 
 @strip.register
 def small(result: LaidResult, plan: Plan) -> Drawing:
     """The pieces, small."""
-    width = max(one.x_mm + one.piece.size_mm[0] for one in result.laid)
-    height = max(one.y_mm + one.piece.size_mm[1] for one in result.laid)
-    shapes = [shape for one in result.laid if one.what != "lining" for shape in shapes_of(one, plan)]
+    width = max(piece.x_mm + piece.piece.size_mm[0] for piece in result.laid)
+    height = max(piece.y_mm + piece.piece.size_mm[1] for piece in result.laid)
+    shapes = [shape for piece in result.laid if piece.what != "lining" for shape in shapes_of(piece, plan)]
     return Drawing(width, height, "cover", shapes)
 
 
@@ -161,7 +163,11 @@ def _shut(cover: LaidResult, block: Block, body: Body) -> list[Shape]:
         ]
     shapes: list[Shape] = [*around, Rect(x, y, w, h, face)]
     flap = next(
-        (one.piece["flap"] for one in cover.laid if any(panel.name == "flap" for panel in one.piece.panels)),
+        (
+            piece.piece["flap"]
+            for piece in cover.laid
+            if any(panel.name == "flap" for panel in piece.piece.panels)
+        ),
         None,
     )
     if flap is not None and not cover.hides_spine:

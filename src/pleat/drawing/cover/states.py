@@ -22,7 +22,7 @@ def pictures(motion: Motion, cover: str, block: str) -> tuple[Drawing, ...]:
     left, top, right, bottom = bounds(
         point for state in shadows for _, shadow, _ in state for point in shadow
     )
-    found = []
+    drawings = []
     for state, layers in zip(states, shadows, strict=True):
         shapes: list[Shape] = []
         for (name, _), shadow, up in layers:
@@ -31,8 +31,8 @@ def pictures(motion: Motion, cover: str, block: str) -> tuple[Drawing, ...]:
             face = "outside" if up else "inside"
             style = f"filled leaf swatch-{block}" if name == BLOCK else f"filled wrap {face} swatch-{cover}"
             shapes.append(outline(shadow, style, -left, -top))
-        found.append(Drawing(right - left, bottom - top, f"{state.name}, seen from above", shapes))
-    return tuple(found)
+        drawings.append(Drawing(right - left, bottom - top, f"{state.name}, seen from above", shapes))
+    return tuple(drawings)
 
 
 def _flat(shadow: tuple[tuple[float, float], ...]) -> bool:

@@ -42,8 +42,8 @@ def large(result: FoldedBlock, plan: Plan) -> Drawing:
     """The sheets flat; a free one with a place on every score."""
     drawing = structures.flat(result.made, result.flats, result.spots, look_of(plan))
     grips = tuple(
-        ControlSpot(one.path, *((one.at_mm, 0.0) if one.axis == "x" else (0.0, one.at_mm)))
-        for one in result.dragged
+        ControlSpot(handle.path, *((handle.at_mm, 0.0) if handle.axis == "x" else (0.0, handle.at_mm)))
+        for handle in result.dragged
     )
     return replace(drawing, spots=(*drawing.spots, *grips)) if grips else drawing
 
@@ -54,15 +54,15 @@ def scores_dragged(result: FoldedBlock, plan: Plan) -> tuple[Handle, ...]:
     step = plan.brief.ruler.step_mm
     return tuple(
         Handle(
-            one.path,
-            f"score at {plan.brief.ruler.show(one.at_mm)}",
-            one.at_mm,
-            one.low_mm,
-            one.high_mm,
+            handle.path,
+            f"score at {plan.brief.ruler.show(handle.at_mm)}",
+            handle.at_mm,
+            handle.low_mm,
+            handle.high_mm,
             step,
-            one.axis,
+            handle.axis,
         )
-        for one in result.dragged
+        for handle in result.dragged
     )
 
 

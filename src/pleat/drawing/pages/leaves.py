@@ -34,7 +34,10 @@ def large(result: LeavesBlock, plan: Plan) -> Drawing:
         (0.0, base + thick),
     ]
     shapes.append(
-        Curve((("M", corners[0]), *(("L", one) for one in corners[1:]), ("Z", ())), f"filled folio {swatch}")
+        Curve(
+            (("M", corners[0]), *(("L", corner) for corner in corners[1:]), ("Z", ())),
+            f"filled folio {swatch}",
+        )
     )
     shapes.append(
         Label(0, base - more / 2, "the stack from its end, held edge on the left", "quiet", "start", (0, -8))

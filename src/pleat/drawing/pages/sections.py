@@ -228,20 +228,20 @@ def fan(
     step = min(max((across_mm - widest) / max(1, len(section) - 1), 2.0), widest * 1.06)
     shapes: list[Shape] = []
     spots: list[ControlSpot] = []
-    for number, one in enumerate(section):
-        x, y = number * step, (leaf_height_mm - one.leaf_height_mm) / 2
-        if one.joined == "stub":
+    for number, folio in enumerate(section):
+        x, y = number * step, (leaf_height_mm - folio.leaf_height_mm) / 2
+        if folio.joined == "stub":
             shapes.append(Rect(x, 0, min(step * 0.5, STUB_MM), leaf_height_mm, "leaf left-leaf"))
-        shapes.append(Rect(x, y, one.leaf_width_mm, one.leaf_height_mm, f"leaf swatch-{one.swatch}"))
-        if one.least_width_mm < one.leaf_width_mm - 0.5:
+        shapes.append(Rect(x, y, folio.leaf_width_mm, folio.leaf_height_mm, f"leaf swatch-{folio.swatch}"))
+        if folio.least_width_mm < folio.leaf_width_mm - 0.5:
             shapes.append(
-                Line(x + one.least_width_mm, y, x + one.least_width_mm, y + one.leaf_height_mm, "ghost")
+                Line(x + folio.least_width_mm, y, x + folio.least_width_mm, y + folio.leaf_height_mm, "ghost")
             )
-        if one.window:
-            shapes.append(_window(x, y, one.first_width_mm, one.window))
+        if folio.window:
+            shapes.append(_window(x, y, folio.first_width_mm, folio.window))
         spots += [
             ControlSpot(str(number), x, 0),
-            ControlSpot(f"{number}.end", x + min(step, one.leaf_width_mm), leaf_height_mm),
+            ControlSpot(f"{number}.end", x + min(step, folio.leaf_width_mm), leaf_height_mm),
         ]
     width = (len(section) - 1) * step + widest
     shapes += [Line(-min(step, 20) * 0.3, at, width, at, "guide") for at in positions_mm]
@@ -253,9 +253,13 @@ def fan(
             positions_mm, leaf_height_mm, one.leaf_height_mm if one.joined == "folded" else leaf_height_mm
         )
         loose += one.joined == "folded" and len(held) < 2
-        for at in positions_mm:
+        for position in positions_mm:
             x = number * step + min(2.0, step * 0.3)
-            shapes.append(Dot(x, at, "hole-held", 0.6) if at in held else Dot(x, at, "hole-loose", 0.8))
+            shapes.append(
+                Dot(x, position, "hole-held", 0.6)
+                if position in held
+                else Dot(x, position, "hole-loose", 0.8)
+            )
     says = (
         f"{len(section)} sheets from the outside in with {len(positions_mm)} stations; {loose} held by "
         "fewer than two."

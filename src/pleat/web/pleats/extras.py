@@ -63,13 +63,17 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, object]:
         "item": item,
         "chosen": chosen,
         "fields": _fields(item) if item else [],
-        "facts": [replace(one, key=f"extra-{one.key}") for one in item.thing.figures] if item else [],
+        "facts": [replace(figure, key=f"extra-{figure.key}") for figure in item.thing.figures]
+        if item
+        else [],
         "pieces": _pieces(item, plan) if item and item.thing.pieces else None,
-        "spreads": [one for one in result.offers if one.group == f"spread {chosen}"],
-        "with_it": [one for one in result.offers if one.group == f"with {chosen}"],
+        "spreads": [offer for offer in result.offers if offer.group == f"spread {chosen}"],
+        "with_it": [offer for offer in result.offers if offer.group == f"with {chosen}"],
         "groups": GROUPS,
         "maps": _maps(result, opened, beside) if result.items else [],
-        "holds": [one for name in ("binding", "cover") for one in plan[name].figures if one.key in HOLDS],
+        "holds": [
+            figure for name in ("binding", "cover") for figure in plan[name].figures if figure.key in HOLDS
+        ],
         "heard": [
             check for name in ("binding", "cover") for check in plan[name].checks if check.key in HEARD
         ],
@@ -78,8 +82,8 @@ def extras(result: ExtrasResult, opened: Opened) -> dict[str, object]:
 
 def _turns(faces: Sequence[Face], beside: Sequence[Face]) -> dict[str, str]:
     """The names of the openings before and after the one that is looked at."""
-    step = [one.name for one in faces if one.spine != "left" or not one.facing]
-    at = next((number for number, name in enumerate(step) if name in [one.name for one in beside]), 0)
+    step = [face.name for face in faces if face.spine != "left" or not face.facing]
+    at = next((number for number, name in enumerate(step) if name in [face.name for face in beside]), 0)
     return {"before": step[at - 1] if at else "", "after": step[at + 1] if at + 1 < len(step) else ""}
 
 
@@ -89,10 +93,10 @@ def _things(
     """What lies on the opening: where it is and how large on the drawing, as a share of it."""
     return [
         {
-            "path": f"extras.items.{one.key}.place.{spot.number}",
-            "key": one.key,
+            "path": f"extras.items.{item.key}.place.{spot.number}",
+            "key": item.key,
             "number": spot.number,
-            "title": one.title,
+            "title": item.title,
             "face": spot.face,
             "wide": spot.thing.width_mm * rendered.scale / rendered.width,
             "high": spot.thing.height_mm * rendered.scale / rendered.height,
@@ -100,10 +104,10 @@ def _things(
             "high_mm": spot.thing.height_mm,
             "x": spot.x_mm,
             "y": spot.y_mm,
-            "text": shown(one.record.places[spot.number], ruler.name),
+            "text": shown(item.record.places[spot.number], ruler.name),
         }
-        for one in result.items
-        for spot in one.spots
+        for item in result.items
+        for spot in item.spots
         if spot.face in beside
     ]
 
@@ -184,5 +188,5 @@ def _looked_at(result: ExtrasResult, faces: tuple[Face, ...]) -> tuple[str, str]
         else:
             face = ""
     shown_ = {one.name for one in drawing.shown_faces(faces, face)}
-    on = [one.key for one in result.items if any(spot.face.name in shown_ for spot in one.spots)]
+    on = [design.key for design in result.items if any(spot.face.name in shown_ for spot in design.spots)]
     return face, chosen if chosen in on or not on else on[-1]

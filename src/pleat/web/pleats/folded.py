@@ -33,16 +33,18 @@ SIZE: Final = ("photo_width_mm", "photo_height_mm")
 def _flat(result: FoldedBlock | HingedResult, opened: Opened, pleat: str) -> dict[str, Any]:
     """The drawing with the fields that stand on it."""
     plan, fields = opened.plan, entries(opened.book, pleat)
-    paths = [one.path for one in fields]
+    paths = [entry.path for entry in fields]
     return {
         "partial": "pleats/pages/folded.html",
         "pleat": pleat,
         "main": drawn(render_screen(looks.main(result, plan), 610, 440)),
-        "on_drawing": [path for path in dict.fromkeys(one.path for one in result.spots) if path in paths],
+        "on_drawing": [path for path in dict.fromkeys(spot.path for spot in result.spots) if path in paths],
         "by_itself": {
-            one.path: plan.brief.ruler.number(one.by_itself_mm) for one in result.spots if one.by_itself_mm
+            spot.path: plan.brief.ruler.number(spot.by_itself_mm)
+            for spot in result.spots
+            if spot.by_itself_mm
         },
-        "texts": {one.path: one.text for one in fields},
+        "texts": {entry.path: entry.text for entry in fields},
     }
 
 
@@ -68,9 +70,9 @@ def folded(result: FoldedBlock, opened: Opened) -> dict[str, object]:
         "own": own,
         "goes_in": [f"pages.{name}" for name in (*GOES_IN, *sizes)],
         "done": [f"pages.{name}" for name in DONE if f"pages.{name}" in named],
-        "sizes": [one for one in result.offers if one.group in ("papers", "size", "cut", "free")],
-        "orders": [one for one in result.offers if one.group == "order"],
-        "draws": [one for one in result.offers if one.group == "draw"],
+        "sizes": [offer for offer in result.offers if offer.group in ("papers", "size", "cut", "free")],
+        "orders": [offer for offer in result.offers if offer.group == "order"],
+        "draws": [offer for offer in result.offers if offer.group == "draw"],
         "moves": "open and shut it" if result.programme.closing else "",
     }
 
@@ -83,5 +85,5 @@ def hinged(result: HingedResult, opened: Opened) -> dict[str, object]:
         **view,
         "own": [path for path in view["texts"] if path not in view["on_drawing"]],
         "moves": "open it leaf by leaf",
-        "ways": [one for one in result.offers if one.group == "stitches"],
+        "ways": [offer for offer in result.offers if offer.group == "stitches"],
     }

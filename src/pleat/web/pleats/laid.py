@@ -70,18 +70,18 @@ def laid(result: LaidResult, opened: Opened) -> dict[str, object]:
     plan = opened.plan
     flat = drawn(render_screen(looks.main(result, plan), 610, 400))
     handled = {"cover.joint_mm"} if isinstance(result, HardResult) else set()
-    fields = [one.path for one in entries(opened.book, "cover")]
+    fields = [entry.path for entry in entries(opened.book, "cover")]
     on_drawing = [path for path in fields if path in flat["spots"] and path not in handled]
     others = [path for path in fields if path not in on_drawing and path not in handled]
-    ruler, itself = plan.brief.ruler, {one.path: one.by_itself_mm for one in result.places}
+    ruler, itself = plan.brief.ruler, {place.path: place.by_itself_mm for place in result.places}
     named = {path: path.split(".")[1] for path in others}
     return {
         "partial": "pleats/cover/laid.html",
         "moves": opened.plan.binding.at != "edge",
         "main": flat,
         "close": [
-            (name, drawn(render_screen(one, 230, 96, CLOSE)))
-            for name, one in close_ups(result, opened).items()
+            (name, drawn(render_screen(drawing, 230, 96, CLOSE)))
+            for name, drawing in close_ups(result, opened).items()
         ],
         "on_drawing": [(path, ruler.number(itself[path]) if path in itself else "") for path in on_drawing],
         "often": [path for path in others if named[path] in FIRST],
@@ -96,7 +96,9 @@ def wrap(result: WrapResult, opened: Opened) -> dict[str, object]:
     return {
         "partial": "pleats/cover/wrap.html",
         "main": drawn(render_screen(looks.main(result, opened.plan), 820, 450)),
-        "more": [one.path for one in entries(opened.book, "cover") if one.path.split(".")[1] not in ON_WRAP],
+        "more": [
+            entry.path for entry in entries(opened.book, "cover") if entry.path.split(".")[1] not in ON_WRAP
+        ],
     }
 
 

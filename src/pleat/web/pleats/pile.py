@@ -66,25 +66,25 @@ def _strips(
 ) -> list[FanStrip]:
     """The strips of a fan, from the outside in; ``leaves`` are the section's."""
     found = []
-    for place, one in enumerate(section):
+    for place, folio in enumerate(section):
         (left, top), (right, bottom) = fan.spots[str(place)], fan.spots[f"{place}.end"]
-        turn_to = "upright" if one.turned else "turned"
+        turn_to = "upright" if folio.turned else "turned"
         numbers = [f"{leaf.page}–{leaf.page + 1}" for leaf in leaves if leaf.place == place]
         found.append(
             FanStrip(
-                one,
+                folio,
                 _box(left, top, right - left, bottom - top),
                 _box(left, 1, right - left, 0),
                 " and ".join(numbers),
-                f"leaf {ruler.size(one.leaf_width_mm, one.leaf_height_mm)}, {ruler.fine(one.caliper.likely)} "
-                "thick",
-                ruler.number(one.flap_mm) if one.flap_mm else "",
+                f"leaf {ruler.size(folio.leaf_width_mm, folio.leaf_height_mm)}, "
+                f"{ruler.fine(folio.caliper.likely)} thick",
+                ruler.number(folio.flap_mm) if folio.flap_mm else "",
                 (right - left) * FAN_WIDTH < NAMED_FROM,
-                sheets[one.id].narrow
-                if one.joined == "folded" and one.open_mm < 2 * leaf_width_mm - 0.05
+                sheets[folio.id].narrow
+                if folio.joined == "folded" and folio.open_mm < 2 * leaf_width_mm - 0.05
                 else "",
-                _window_words(sheets[one.id], ruler) if one.window else "",
-                turn_to if one.cut or one.with_grain is None else "",
+                _window_words(sheets[folio.id], ruler) if folio.window else "",
+                turn_to if folio.cut or folio.with_grain is None else "",
             )
         )
     return found
@@ -114,8 +114,8 @@ def view(result: SectionsBlock, opened: Opened) -> dict[str, object]:
         fans.append(
             (drawn(fan), strips, opening_picture(result, own, wanted), leaves[0].page, leaves[-1].page + 1)
         )
-    order = tuple(tuple(one.id for one in section) for section in result.mixed)
-    pile = [one.arranged for section in result.mixed for one in section]
+    order = tuple(tuple(folio.id for folio in section) for section in result.mixed)
+    pile = [folio.arranged for section in result.mixed for folio in section]
     weighed = [
         (one.met, WORDS[wish], one.words)
         for wish, one in told(order, pile, pages.pairs, RULERS[opened.book.brief.ruler]).items()
@@ -131,5 +131,5 @@ def view(result: SectionsBlock, opened: Opened) -> dict[str, object]:
         "fans": fans,
         "takes": sum(one.sheets for one in result.pile_takes),
         "weighed": weighed,
-        "papers": len({one.name for section in result.mixed for one in section}),
+        "papers": len({folio.name for section in result.mixed for folio in section}),
     }

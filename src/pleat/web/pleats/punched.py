@@ -39,14 +39,16 @@ _ELSEWHERE: Final = frozenset({"positions_mm", "stock_id", "inset_mm", "gear"})
 @about.register
 def punched(result: PunchedResult, opened: Opened) -> dict[str, object]:
     """The pleat's drawings and the fields of this kind, the common ones apart."""
-    fields = [one for one in entries(opened.book, "binding") if one.path.partition(".")[2] not in _ELSEWHERE]
+    fields = [
+        entry for entry in entries(opened.book, "binding") if entry.path.partition(".")[2] not in _ELSEWHERE
+    ]
     side = ring_side(result, opened.plan.brief.ruler)
     return {
         "partial": "pleats/binding/punched.html",
         "main": drawn(render_screen(looks.main(result, opened.plan), WIDTH, HEIGHT)),
         "side": drawn(render_screen(side, 360, 260)) if side else None,
-        "first": [one for one in fields if one.path.partition(".")[2] in FIRST],
-        "rest": [one for one in fields if one.path.partition(".")[2] not in FIRST],
+        "first": [entry for entry in fields if entry.path.partition(".")[2] in FIRST],
+        "rest": [entry for entry in fields if entry.path.partition(".")[2] not in FIRST],
         "sizes": [offer for offer in result.offers if offer.group == GROUP],
         "ways": [offer for offer in result.offers if offer.group == suiting.GROUP],
     }

@@ -46,10 +46,12 @@ def sewn(result: SewnResult, opened: Opened) -> dict[str, object]:
     return {
         "partial": "pleats/binding/sewn.html",
         "main": drawn(render_screen(looks.main(result, opened.plan), WIDTH, HEIGHT)),
-        "steps": [one[0].upper() + one[1:] for one in words],
+        "steps": [word[0].upper() + word[1:] for word in words],
         "moves": moves,
         "own_fields": [
-            one for one in entries(opened.book, "binding") if one.path.partition(".")[2] not in _ELSEWHERE
+            entry
+            for entry in entries(opened.book, "binding")
+            if entry.path.partition(".")[2] not in _ELSEWHERE
         ],
         "ways": [offer for offer in result.offers if offer.group == suiting.GROUP],
     }

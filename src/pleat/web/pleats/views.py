@@ -22,14 +22,16 @@ def brief(result: BriefResult, opened: Opened) -> dict[str, object]:
     """The open book, and the leaf that the paper gives, where that is another."""
     width, height = folded_once(opened.book.paper.leaf)
     plan = opened.plan
-    ways = [one for one in plan.binding.offers if one.group == suiting.GROUP]
+    ways = [offer for offer in plan.binding.offers if offer.group == suiting.GROUP]
     thick = result.ruler.thin(plan.pages.thickness.likely)
     return {
         "held": suiting.in_words(ways, len(plan.pages.units), thick)
         if ways and plan.pages.unit == "section"
         else "",
-        "covered": covering.in_words(tuple(one for one in plan.cover.offers if one.group == covering.GROUP)),
-        "ways": [one for one in ways if one.good and not one.chosen][:2],
+        "covered": covering.in_words(
+            tuple(offer for offer in plan.cover.offers if offer.group == covering.GROUP)
+        ),
+        "ways": [offer for offer in ways if offer.good and not offer.chosen][:2],
         "main": drawn(render_screen(looks.main(result, opened.plan), 820, 400)),
         "paper_fit": (width, height)
         if (width, height) != (result.leaf_width_mm, result.leaf_height_mm)

@@ -243,20 +243,20 @@ class Assembly:
 
     def misfits(self) -> tuple[Misfit, ...]:
         """Every crease and join that closes a loop and does not meet."""
-        found = []
+        misfits = []
         for name, piece in self.pieces.items():
             for crease in piece.creases:
                 one, other = (name, crease.one), (name, crease.other)
                 should = self.poses[one].after(self._turn(name, crease, self._angles)[0])
                 miss = apart(should, self.poses[other], (crease.start, crease.end))
                 if miss > LOOP_FITS_MM:
-                    found.append(Misfit((one, other), miss))
+                    misfits.append(Misfit((one, other), miss))
         for join in self.joins:
             should = self.poses[join.host].after(join.pose)
             miss = apart(should, self.poses[join.laid], self.pieces[join.laid[0]][join.laid[1]].outline)
             if miss > LOOP_FITS_MM:
-                found.append(Misfit((join.laid, join.host), miss))
-        return tuple(found)
+                misfits.append(Misfit((join.laid, join.host), miss))
+        return tuple(misfits)
 
     # how it is worked out
 
@@ -357,7 +357,7 @@ class Assembly:
         self.poses.update(found)
 
     def _meets_any(self, key: Key, shadows: Iterable[Polygon]) -> bool:
-        return any(meets(self._shadow(key), one) for one in shadows)
+        return any(meets(self._shadow(key), shadow) for shadow in shadows)
 
     def _level_with(self, host: Key) -> list[Key]:
         """The host and what goes on from it flat, without a fold: one sheet, which lies at one place of the
@@ -410,7 +410,7 @@ class Assembly:
         self, ends: tuple[Key, Key], line: Polygon, span: tuple[int, int], place: Mapping[Key, int]
     ) -> list[FoldFault]:
         """Folds and flat creases on the same line that cannot be there together with this fold."""
-        found = []
+        faults = []
         for name, piece in self.pieces.items():
             for crease in piece.creases:
                 one, other = (name, crease.one), (name, crease.other)
@@ -425,10 +425,10 @@ class Assembly:
                     # the order of the other part says nothing
                     near = one if self._same_side(ends[0], one, line) else other
                     if span[0] < place[near] < span[1]:
-                        found.append(FoldFault("through", ends, (one, other)))
+                        faults.append(FoldFault("through", ends, (one, other)))
                 elif between[0] != between[1] and self._same_side(ends[0], one, line):
-                    found.append(FoldFault("crossed", ends, (one, other)))
-        return found
+                    faults.append(FoldFault("crossed", ends, (one, other)))
+        return faults
 
     def _same_side(self, one: Key, other: Key, line: Polygon) -> bool:
         a, b = (side_of(line[0], line[1], middle(self._shadow(key))) for key in (one, other))

@@ -31,7 +31,7 @@ class ClosingOrder:
     @property
     def fullest_mm(self) -> float:
         """What the fullest gusset needs."""
-        return max((one.likely for one in self.needs.values()), default=0.0)
+        return max((estimate.likely for estimate in self.needs.values()), default=0.0)
 
 
 def ways(programme: Programme, calipers: Mapping[str, Estimate]) -> tuple[ClosingOrder, ...]:
@@ -39,16 +39,16 @@ def ways(programme: Programme, calipers: Mapping[str, Estimate]) -> tuple[Closin
     start = built(programme)
     orders = list(islice(permutations(programme.closing), MOST)) if programme.turns else [programme.closing]
     found = [_way(start.copy(), order, calipers) for order in orders]
-    return tuple(sorted(found, key=lambda one: (one.faults, round(one.fullest_mm, 3))))
+    return tuple(sorted(found, key=lambda order: (order.faults, round(order.fullest_mm, 3))))
 
 
 def _way(assembly: Assembly, order: tuple[FoldGroup, ...], calipers: Mapping[str, Estimate]) -> ClosingOrder:
     before = len(assembly.faults)
     closed(assembly, order)
     shut = assembly.mark("shut")
-    needs = {one.wall: one.stiff for one in gussets(assembly, shut, calipers)}
+    needs = {gusset.wall: gusset.stiff for gusset in gussets(assembly, shut, calipers)}
     return ClosingOrder(
-        tuple(one.name for one in order),
+        tuple(group.name for group in order),
         needs,
         thickest(assembly, shut, calipers),
         len(assembly.faults) - before,

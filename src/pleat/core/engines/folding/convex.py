@@ -176,7 +176,7 @@ def _beside(start: Point, end: Point, corners: tuple[list[Point], list[Point]]) 
             first = bisect_left(corners[axis], start[axis] - NEAR_MM, key=itemgetter(axis))
             last = bisect_right(corners[axis], start[axis] + NEAR_MM, key=itemgetter(axis))
             low, high = min(start[along], end[along]), max(start[along], end[along])
-            return [one for one in corners[axis][first:last] if low < one[along] < high]
+            return [corner for corner in corners[axis][first:last] if low < corner[along] < high]
     return corners[0]
 
 
@@ -186,11 +186,11 @@ def _split(start: Point, end: Point, corners: Iterable[Point]) -> list[Point]:
     if long < POINT_MM:
         return [start]
     between = [
-        (math.dist(start, one), one)
-        for one in corners
-        if one not in (start, end)
-        and abs(side_of(start, end, one)) < NEAR_MM
-        and math.dist(start, one) + math.dist(one, end) < long + NEAR_MM
+        (math.dist(start, corner), corner)
+        for corner in corners
+        if corner not in (start, end)
+        and abs(side_of(start, end, corner)) < NEAR_MM
+        and math.dist(start, corner) + math.dist(corner, end) < long + NEAR_MM
     ]
     return [start, *(one for _, one in sorted(between)), end]
 

@@ -68,14 +68,14 @@ def rows(pieces: Iterable[tuple[Piece, str, int, str]], wide: float = 1.9) -> tu
     gap = GAP_SHARE * whole**0.5
     limit = max((whole * wide * 1.6) ** 0.5, max(piece.size_mm[0] for piece, *_ in listed))
     x = y = tall = 0.0
-    found = []
+    flats = []
     for piece, part, count, title in listed:
         width, height = piece.size_mm
         if x and x + width > limit:
             x, y, tall = 0.0, y + tall + 2.2 * gap, 0.0
-        found.append(Flat(piece, x, y, part, count, title))
+        flats.append(Flat(piece, x, y, part, count, title))
         x, tall = x + width + gap, max(tall, height)
-    return tuple(found)
+    return tuple(flats)
 
 
 def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) -> tuple[FieldAnchor, ...]:
@@ -86,7 +86,7 @@ def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) 
     drawn = {(flat.piece.name, panel.name): (flat, panel) for flat in laid for panel in flat.piece.panels}
     close_x = CLOSE_SHARE[0] * max((flat.x_mm + flat.piece.size_mm[0] for flat in laid), default=0.0)
     close_y = CLOSE_SHARE[1] * max((flat.y_mm + flat.piece.size_mm[1] for flat in laid), default=0.0)
-    found: list[FieldAnchor] = []
+    anchors: list[FieldAnchor] = []
     for path, piece, name, value in fields:
         if (piece, name) in drawn:
             flat, panel = drawn[piece, name]
@@ -96,7 +96,7 @@ def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) 
                 flat.x_mm + (left + right) / 2,
                 flat.y_mm + top + (bottom - top) * (BELOW_SHARE if room else 0.5),
             )
-            near = [one.y_mm for one in found if abs(one.x_mm - x) < close_x]
+            near = [anchor.y_mm for anchor in anchors if abs(anchor.x_mm - x) < close_x]
             tried = [first, *(first + turn * close_y for step in range(1, 5) for turn in (step, -step))]
             free = [
                 y for y in tried if y >= 0 and all(abs(y - other) >= close_y - POINT_MM for other in near)
@@ -104,5 +104,5 @@ def spots(fields: Iterable[tuple[str, str, str, float]], flats: Iterable[Flat]) 
             y = next(
                 (y for y in free if flat.y_mm + top <= y <= flat.y_mm + bottom), free[0] if free else first
             )
-            found.append(FieldAnchor(path, x, y, value))
-    return tuple(found)
+            anchors.append(FieldAnchor(path, x, y, value))
+    return tuple(anchors)

@@ -206,8 +206,8 @@ def gussets(assembly: Assembly, state: State, calipers: Mapping[str, Estimate]) 
             if len(flat) < 2:
                 continue
             found.append(_gusset(assembly, state, calipers, wall, (flat[0], flat[-1])))
-    inner = {one.wall: one for one in found}
-    return tuple(_with_inner(one, inner.values(), place) for one in found)
+    inner = {gusset.wall: gusset for gusset in found}
+    return tuple(_with_inner(gusset, inner.values(), place) for gusset in found)
 
 
 def _gusset(
@@ -252,9 +252,9 @@ def _with_inner(outer: Gusset, all_: Iterable[Gusset], place: Mapping[Key, int])
     """With the gussets whose both layers lie between those of this one."""
     low, high = place[outer.low], place[outer.high]
     inner = tuple(
-        (one.wall, one.has_mm)
-        for one in all_
-        if one.wall != outer.wall and low <= place[one.low] and place[one.high] <= high
+        (gusset.wall, gusset.has_mm)
+        for gusset in all_
+        if gusset.wall != outer.wall and low <= place[gusset.low] and place[gusset.high] <= high
     )
     return Gusset(outer.wall, outer.low, outer.high, outer.has_mm, outer.draped, outer.stiff, inner)
 

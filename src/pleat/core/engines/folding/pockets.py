@@ -56,7 +56,11 @@ class Zone:
 def pockets(worked: FoldResult) -> tuple[FoldedPocket, ...]:
     """Every pocket of a thing that lies open."""
     assembly, state = worked.assembly, worked.open
-    partly = {one.laid: one for one in worked.programme.build if isinstance(one, LayOperation) and one.edges}
+    partly = {
+        operation.laid: operation
+        for operation in worked.programme.build
+        if isinstance(operation, LayOperation) and operation.edges
+    }
     place = {key: number for number, key in enumerate(state.pile)}
     tabs = _tabs(assembly, state)
     found = []

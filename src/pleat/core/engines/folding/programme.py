@@ -81,14 +81,14 @@ class Programme:
 
     @property
     def pieces(self) -> tuple[Piece, ...]:
-        return tuple(one.piece for one in self.build if isinstance(one, Add))
+        return tuple(operation.piece for operation in self.build if isinstance(operation, Add))
 
     def closed_by(self, order: Sequence[str]) -> Programme:
         """The same thing closed in another order; groups that are not named keep their order and come
         last."""
         place = {name: number for number, name in enumerate(order)}
         return replace(
-            self, closing=tuple(sorted(self.closing, key=lambda one: place.get(one.name, len(place))))
+            self, closing=tuple(sorted(self.closing, key=lambda group: place.get(group.name, len(place))))
         )
 
 

@@ -116,10 +116,10 @@ class Piece:
 
     def __getitem__(self, name: str) -> Panel:
         """The panel of that name. Raises KeyError."""
-        found = self._named.get(name)
-        if found is None:
+        panel = self._named.get(name)
+        if panel is None:
             raise KeyError(f"{self.name} has no panel {name}")
-        return found
+        return panel
 
     @cached_property
     def _named(self) -> dict[str, Panel]:
@@ -179,8 +179,8 @@ def piece(
     """
     kept, gone = set(kept), set(gone)
     across, down = (
-        [one for one in columns if one.size_mm > POINT_MM],
-        [one for one in rows if one.size_mm > POINT_MM],
+        [column for column in columns if column.size_mm > POINT_MM],
+        [row for row in rows if row.size_mm > POINT_MM],
     )
     lefts, tops = (
         [*accumulate((c.size_mm for c in across), initial=0.0)],

@@ -46,7 +46,7 @@ def tree(worked: FoldResult) -> tuple[Node, ...]:
     root = (first.name, _base(worked))
     heights = [_heights(worked, state) for state in worked.states]
     order = {root: 0}
-    found = [
+    nodes = [
         Node(root, -1, first[root[1]].outline, None, FLAT, 0.0, (), ((0.0, 0.0, 0.0),) * len(worked.states))
     ]
     todo = [root]
@@ -55,7 +55,7 @@ def tree(worked: FoldResult) -> tuple[Node, ...]:
         for other, line, place, angles in _near(worked, key):
             if other in order:
                 continue
-            order[other] = len(found)
+            order[other] = len(nodes)
             todo.append(other)
             lifts = tuple(
                 _lift(state.poses[key], high.get(other, 0.0) - high.get(key, 0.0))
@@ -67,8 +67,8 @@ def tree(worked: FoldResult) -> tuple[Node, ...]:
                 for number, (before, after) in enumerate(itertools.pairwise(angles))
                 if after != before
             )
-            found.append(Node(other, order[key], outline, line, place, angles[0], turns, lifts))
-    return tuple(found)
+            nodes.append(Node(other, order[key], outline, line, place, angles[0], turns, lifts))
+    return tuple(nodes)
 
 
 def _base(worked: FoldResult) -> str:

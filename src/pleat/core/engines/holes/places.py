@@ -117,5 +117,5 @@ def missed(positions: Sequence[float], edge_mm: float) -> float:
     >>> missed((50, 160), 200)
     10.0
     """
-    turned = sorted(edge_mm - at for at in positions)
+    turned = sorted(edge_mm - position for position in positions)
     return float(max((abs(a - b) for a, b in zip(sorted(positions), turned, strict=True)), default=0.0))

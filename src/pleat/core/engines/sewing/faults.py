@@ -115,13 +115,13 @@ def _steps(sewing: Sewing, stretches: Sequence[Stretch], finished: bool) -> tupl
         laid.setdefault(stretch.step, []).append(stretch)
     held = {move.place for thread in sewing.threads for move in thread if move.do == "catch" or not finished}
     last = None if finished else count(sewing.threads) - 1
-    found: list[Fault] = []
+    faults: list[Fault] = []
     for number, thread in enumerate(sewing.threads):
-        found += _thread(state, thread, step, laid, _Word(held, last))
-        if (finished or number + 1 < len(sewing.threads)) and not (found and not found[-1].watch):
-            found += _end(state, thread, step, state.word)
+        faults += _thread(state, thread, step, laid, _Word(held, last))
+        if (finished or number + 1 < len(sewing.threads)) and not (faults and not faults[-1].watch):
+            faults += _end(state, thread, step, state.word)
         step += len(thread)
-    return tuple(found)
+    return tuple(faults)
 
 
 def _thread(
@@ -185,7 +185,8 @@ def _move(state: _State, thread: Thread, here: Move, move: Move, step: int) -> F
     if move.do == "pass" and not _is_hole(bed, move.row, move.at, promise.edges):
         return Fault("unknown", _no_hole(bed, move), step)
     if move.do == "wrap" and (
-        move.side == "inside" or not any(_is_there(one.kind, one.at, move, one.rows) for one in bed.supports)
+        move.side == "inside"
+        or not any(_is_there(support.kind, support.at, move, support.rows) for support in bed.supports)
     ):
         return Fault("nothing there", f"there is no {move.what} to go round at {_hole(bed, move)}", step)
     if move.do == "tie" and (fault := _tie(state, thread, here, move, step)):

@@ -45,7 +45,7 @@ def measured(
     place, ring = bed.places_mm, math.pi * diameter_mm
     through = [row.fold_mm + row.cover_mm for row in bed.rows]
     middles = _middles(bed, swell_mm)
-    tapes = [(one.at, 2 * one.thick_mm) for one in bed.supports if one.kind == "tape"]
+    tapes = [(support.at, 2 * support.thick_mm) for support in bed.supports if support.kind == "tape"]
     found = []
     for _, _, what, row, start, to, end, side, kind, times in stretches:
         if what == "passage":
@@ -92,9 +92,9 @@ def thread_lengths(
 ) -> tuple[Lengths, ...]:
     """The lengths of each thread, from those of its stretches."""
     sums = [[0.0, 0.0, 0.0, 0.0] for _ in range(threads)]
-    for one, length in zip(stretches, lengths_mm, strict=True):
-        if one.what in _PART:
-            sums[one.thread][_PART[one.what]] += length
+    for stretch, length in zip(stretches, lengths_mm, strict=True):
+        if stretch.what in _PART:
+            sums[stretch.thread][_PART[stretch.what]] += length
     return tuple(Lengths(*parts) for parts in sums)
 
 
@@ -118,10 +118,10 @@ def working_lengths(
     """
     runs: list[tuple[float, int]] = []  # (mm sewn so far, step) wherever a new length can be knotted on
     sewn, last = 0.0, len(thread) - 2
-    for one, length in zip(stretches, lengths_mm, strict=True):
+    for stretch, length in zip(stretches, lengths_mm, strict=True):
         sewn += length
-        if one.what == "passage" and one.side == "inside" and one.step < last:
-            runs.append((sewn, one.step))
+        if stretch.what == "passage" and stretch.side == "inside" and stretch.step < last:
+            runs.append((sewn, stretch.step))
     total = (sewn + tails_mm) * (1 + spare)
     if total <= LONGEST_THREAD_MM or not runs:
         return (WorkingLength(total),)
@@ -134,13 +134,13 @@ def working_lengths(
         low, high = (low, middle) if len(tried) <= len(places) else (middle, high)
     places = _cut(runs, sewn, high)
     edges: list[tuple[float, int | None]] = [(0.0, None), *places, (sewn, None)]
-    found = []
+    lengths = []
     for number, ((start, step), (end, _)) in enumerate(itertools.pairwise(edges)):
         ends = (KNOT_ON_MM if number else tails_mm / 2) + (
             tails_mm / 2 if number == len(places) else KNOT_ON_MM
         )
-        found.append(WorkingLength((end - start + ends) * (1 + spare), step))
-    return tuple(found)
+        lengths.append(WorkingLength((end - start + ends) * (1 + spare), step))
+    return tuple(lengths)
 
 
 def _cut(runs: Sequence[tuple[float, int]], whole: float, most: float) -> list[tuple[float, int | None]]:

@@ -50,7 +50,7 @@ def read(text: str, stations: int) -> tuple[Thread, ...]:
         raise BadSewing(
             "", "Type where it starts and on which side, then the holes: for example 2 in | 2 1 3 2 =over."
         )
-    if sum(len(one) for one in threads) > MOST_MOVES:
+    if sum(len(thread) for thread in threads) > MOST_MOVES:
         raise BadSewing(text[:20], f"That is more than {MOST_MOVES} moves.")
     return tuple(threads)
 

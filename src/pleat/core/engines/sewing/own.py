@@ -86,10 +86,10 @@ def checked(
     rows = rows_of(threads)
     step = 200.0 / (stations + 1)
     bed = Bed(tuple(step * (hole + 1) for hole in range(stations)), (Row(1.0, 2.0),) * rows, 200.0)
-    found = find(Sewing(bed, threads, promise_for(bed, threads)))
-    wrong = any(not fault.watch for fault in found)
+    faults = find(Sewing(bed, threads, promise_for(bed, threads)))
+    wrong = any(not fault.watch for fault in faults)
     said = []
-    for fault in found:
+    for fault in faults:
         move = "" if fault.step is None else f"move {fault.step + 1}: "
         look = "look: " if fault.watch else ""
         said.append(f"{move}{look}{fault.text}")

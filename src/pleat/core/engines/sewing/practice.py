@@ -27,12 +27,12 @@ class Answer:
 
 def variants(sewing: Sewing) -> tuple[Sewing, ...]:
     """Every way to sew it that is as good: as written, mirrored, and backwards where it is closed."""
-    found = [sewing, sewing.mirrored]
+    sewings = [sewing, sewing.mirrored]
     for one in (sewing, sewing.mirrored):
         turned = tuple(backwards(thread) for thread in one.threads)
         if all(turned):
-            found.append(Sewing(one.bed, tuple(thread for thread in turned if thread), one.promise))
-    return tuple(dict.fromkeys(found))
+            sewings.append(Sewing(one.bed, tuple(thread for thread in turned if thread), one.promise))
+    return tuple(dict.fromkeys(sewings))
 
 
 def moves_of(sewing: Sewing) -> tuple[Move, ...]:
@@ -43,12 +43,12 @@ def moves_of(sewing: Sewing) -> tuple[Move, ...]:
 def alive(ways: Sequence[Sewing], sewn: Sequence[Move]) -> tuple[Sewing, ...]:
     """The ways that agree with what was sewn."""
     so_far = tuple(sewn)
-    return tuple(way for way in ways if moves_of(way)[: len(so_far)] == so_far)
+    return tuple(sewing for sewing in ways if moves_of(sewing)[: len(so_far)] == so_far)
 
 
 def allowed(ways: Sequence[Sewing], sewn: Sequence[Move]) -> tuple[Move, ...]:
     """The moves that are right next; empty when the sewing is done."""
-    found = [moves_of(way)[len(sewn)] for way in alive(ways, sewn) if len(moves_of(way)) > len(sewn)]
+    found = [moves_of(sewing)[len(sewn)] for sewing in alive(ways, sewn) if len(moves_of(sewing)) > len(sewn)]
     return tuple(dict.fromkeys(found))
 
 
@@ -65,17 +65,17 @@ def threads_of(moves: Sequence[Move]) -> tuple[Thread, ...]:
 def judge(ways: Sequence[Sewing], sewn: Sequence[Move], move: Move) -> Answer:
     """Whether ``move`` may come after what was ``sewn``, which agrees with one of the ways."""
     rights = allowed(ways, sewn)
-    way = (alive(ways, sewn) or tuple(ways))[0]
+    sewing = (alive(ways, sewn) or tuple(ways))[0]
     if move in rights:
-        return Answer(True, _told(way, sewn, move))
+        return Answer(True, _told(sewing, sewn, move))
     hint = (
-        " or ".join(dict.fromkeys(_told(way, sewn, one) for one in rights))
+        " or ".join(dict.fromkeys(_told(sewing, sewn, right) for right in rights))
         if rights
         else "it is done: nothing comes after the last knot"
     )
     if move.do == "start":
         return Answer(False, f"Begun at {move.at:g}, it comes out another way.", hint)
-    fault = first(Sewing(way.bed, threads_of((*sewn, move)), way.promise))
+    fault = first(Sewing(sewing.bed, threads_of((*sewn, move)), sewing.promise))
     if fault:
         return Answer(False, f"{fault.text[0].upper()}{fault.text[1:]}.", hint)
     if rights and move.do == "tie":
@@ -93,15 +93,20 @@ def tapped(ways: Sequence[Sewing], sewn: Sequence[Move], do: Do, row: int, at: i
     ]
     if rights:
         return rights[0]
-    way = (alive(ways, sewn) or tuple(ways))[0]
+    sewing = (alive(ways, sewn) or tuple(ways))[0]
     begun = bool(sewn) and not _done(sewn)
-    side = where(sewn)[2] if begun else way.threads[0][0].side
+    side = where(sewn)[2] if begun else sewing.threads[0][0].side
     if not begun:
         return Move("start", row, at, side)
     if do == "pass":
         side = other(side)
     kind = next(
-        (one.kind for one in way.bed.supports if one.lies_on(row) and abs(one.at - at) <= 0.5), "cord"
+        (
+            support.kind
+            for support in sewing.bed.supports
+            if support.lies_on(row) and abs(support.at - at) <= 0.5
+        ),
+        "cord",
     )
     return Move(do, row, at, side, {"wrap": kind, "tie": "tail"}.get(do, ""))
 

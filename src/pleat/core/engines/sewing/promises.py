@@ -47,7 +47,12 @@ def _bare(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broken
     wanted = sewing.promise.covered
     if wanted == "none":
         return
-    covered = {(one.row, gap, one.side) for one in stretches if one.what == "span" for gap in one.gaps}
+    covered = {
+        (stretch.row, gap, stretch.side)
+        for stretch in stretches
+        if stretch.what == "span"
+        for gap in stretch.gaps
+    }
     gaps = range(1, sewing.bed.stations) if sewing.promise.gaps is None else sewing.promise.gaps
     for row in range(1, len(sewing.bed.rows) + 1):
         for gap in gaps:
@@ -63,13 +68,13 @@ def links(stretches: Sequence[Stretch]) -> set[tuple[int, int, float]]:
     """(row, the next one, station) wherever two neighbouring rows are joined outside: by a climb, a catch, or
     a tie to the stitch there."""
     found = set()
-    for one in stretches:
-        if one.what in ("climb", "catch"):
-            low, high = sorted((one.row, one.to_row))
+    for stretch in stretches:
+        if stretch.what in ("climb", "catch"):
+            low, high = sorted((stretch.row, stretch.to_row))
             for row in range(low, high):
-                found |= {(row, row + 1, one.start), (row, row + 1, one.end)}
-        if one.what == "knot" and one.kind == "stitch" and one.row > 1:
-            found.add((one.row - 1, one.row, one.start))
+                found |= {(row, row + 1, stretch.start), (row, row + 1, stretch.end)}
+        if stretch.what == "knot" and stretch.kind == "stitch" and stretch.row > 1:
+            found.add((stretch.row - 1, stretch.row, stretch.start))
     return found
 
 
@@ -108,17 +113,17 @@ def _loose(sewing: Sewing, stretches: Sequence[Stretch]) -> Iterator[tuple[Broke
     """Supports that a row does not hold: by going round them, or by a stitch over their gap."""
     if sewing.promise.supports == "none":
         return
-    holds = {(one.row, one.start) for one in stretches if one.what == "wrap"}
+    holds = {(stretch.row, stretch.start) for stretch in stretches if stretch.what == "wrap"}
     holds |= {
         (row, gap + 0.5)
-        for one in stretches
-        if one.side == "outside" and one.what in ("span", "climb")
-        for row in (one.row, one.to_row)
-        for gap in one.gaps
+        for stretch in stretches
+        if stretch.side == "outside" and stretch.what in ("span", "climb")
+        for row in (stretch.row, stretch.to_row)
+        for gap in stretch.gaps
     }
-    for number, one in enumerate(sewing.bed.supports, 1):
+    for number, support in enumerate(sewing.bed.supports, 1):
         for row in range(1, len(sewing.bed.rows) + 1):
             neighbour = row + 1 if row % 2 else row - 1
             pair = {row, neighbour} if sewing.promise.supports == "every pair" else {row}
-            if one.lies_on(row) and not any((other, one.at) in holds for other in pair):
-                yield "support", f"section {row} does not hold {one.kind} {number}"
+            if support.lies_on(row) and not any((other, support.at) in holds for other in pair):
+                yield "support", f"section {row} does not hold {support.kind} {number}"

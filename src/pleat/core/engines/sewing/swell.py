@@ -29,19 +29,22 @@ def profile(stretches: Sequence[Stretch], bed: Bed, diameter_mm: float, strands:
     """What the thread adds in each gap between holes, all rows together; the first gap is that of the
     head."""
     inside = Counter(
-        (one.row, gap) for one in stretches if one.what == "span" and one.side == "inside" for gap in one.gaps
+        (stretch.row, gap)
+        for stretch in stretches
+        if stretch.what == "span" and stretch.side == "inside"
+        for gap in stretch.gaps
     )
-    found = []
+    estimates = []
     for gap in range(1, bed.stations):
         by_strands = Counter(inside[row, gap] * strands for row in range(1, len(bed.rows) + 1))
-        found.append(
+        estimates.append(
             total([of_strands(count, diameter_mm).times(rows) for count, rows in by_strands.items() if count])
             if any(by_strands)
             else Estimate.exact(0.0)
         )
-    return tuple(found)
+    return tuple(estimates)
 
 
 def largest(gaps: Sequence[Estimate]) -> Estimate:
     """The swell the cover has to give room for: that of the thickest gap."""
-    return max(gaps, key=lambda one: one.likely, default=Estimate.exact(0.0))
+    return max(gaps, key=lambda estimate: estimate.likely, default=Estimate.exact(0.0))

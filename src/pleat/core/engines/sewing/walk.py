@@ -44,12 +44,12 @@ _new: Final = tuple.__new__
 
 def walk(threads: Sequence[Thread]) -> tuple[Stretch, ...]:
     """The stretches of all threads in the order they are sewn; a thread without a start has none."""
-    found: list[Stretch] = []
+    stretches: list[Stretch] = []
     step = 0
     for number, thread in enumerate(threads):
-        found += _walked(thread, number, step)
+        stretches += _walked(thread, number, step)
         step += len(thread)
-    return tuple(found)
+    return tuple(stretches)
 
 
 def _walked(thread: Thread, number: int, step: int) -> Iterable[Stretch]:

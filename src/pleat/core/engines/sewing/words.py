@@ -37,11 +37,11 @@ def told(sewing: Sewing, tail: str = "a tail") -> tuple[tuple[str, ...], ...]:
 
 def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
     """One thread, or the beginning of one; an empty ``tail`` says that none is left."""
-    found = [_begins(bed, thread[0], tail)]
+    words = [_begins(bed, thread[0], tail)]
     here = before = thread[0]
     for move in thread[1:]:
         loop = before.do == move.do == "pass" and before.place == move.place and move.side == "inside"
-        found.append(
+        words.append(
             f"in again at {_hole(bed, move.at)}, leaving a small loop for the next section to hook into"
             if loop
             else _said(bed, here, move)
@@ -49,7 +49,7 @@ def told_of(bed: Bed, thread: Thread, tail: str) -> tuple[str, ...]:
         before = move
         if move.do != "catch":
             here = move
-    return tuple(found)
+    return tuple(words)
 
 
 def _begins(bed: Bed, start: Move, tail: str) -> str:
@@ -140,5 +140,7 @@ def _past(bed: Bed, start: float, end: float) -> str:
 
 def _over(bed: Bed, here: Move, move: Move) -> str:
     low, high = min(here.at, move.at), max(here.at, move.at)
-    tape = here.side == "outside" and any(one.kind == "tape" and low < one.at < high for one in bed.supports)
+    tape = here.side == "outside" and any(
+        support.kind == "tape" and low < support.at < high for support in bed.supports
+    )
     return " over the tape" if tape else ""

@@ -127,15 +127,15 @@ def _whole(left: LeftOfBench) -> list[Step]:
 
 
 def _fixed(step: Step, every: Sequence[str], named: Collection[str]) -> tuple[str, ...]:
-    found: list[str] = []
+    words: list[str] = []
     for key in step.fixes:
         pleat = key.removesuffix("*")
-        found += (
+        words += (
             [one for one in every if one.startswith(pleat) and one not in named]
             if key.endswith("*")
             else [key]
         )
-    return tuple(found)
+    return tuple(words)
 
 
 def ticked(ticks: Mapping[str, str], steps: Sequence[Step]) -> dict[str, str]:
@@ -154,21 +154,21 @@ def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Chec
     others."""
     if not ticks:
         return []
-    steps = {one.step.key: one.step for one in work}
+    steps = {step.step.key: step.step for step in work}
     order = waits_for(tuple(steps.values()))
     early = {key: [first for first in order[key] if first not in ticks] for key in steps if key in ticks}
     named = {
         first: [key for key in early if first in early[key]] for first, step in steps.items() if step.missing
     }
-    found = [_slip(steps, first, keys, ticks) for first, keys in named.items() if keys]
+    checks = [_slip(steps, first, keys, ticks) for first, keys in named.items() if keys]
     others = {
         key: [first for first in firsts if not steps[first].missing]
         for key, firsts in early.items()
         if not steps[key].missing
     }
     if any(others.values()):
-        found.append(_out_of_order(steps, {key: firsts for key, firsts in others.items() if firsts}, ticks))
-    return found
+        checks.append(_out_of_order(steps, {key: firsts for key, firsts in others.items() if firsts}, ticks))
+    return checks
 
 
 def _slip(steps: Mapping[str, Step], first: str, early: Sequence[str], ticks: Mapping[str, str]) -> Check:
@@ -241,21 +241,21 @@ def _changed(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]
     return [
         Check(
             code="changed",
-            of=one.step.key,
+            of=step.step.key,
             level="watch",
-            title=f"“{one.step.title}” was ticked, and its figures have changed since.",
-            why=f"It now says: {one.step.detail}",
+            title=f"“{step.step.title}” was ticked, and its figures have changed since.",
+            why=f"It now says: {step.step.detail}",
             offers=(
                 Offer(
                     label="still right as it is",
-                    changes=(("bench.ticks", {**ticks, one.step.key: one.step.signature}),),
+                    changes=(("bench.ticks", {**ticks, step.step.key: step.step.signature}),),
                 ),
                 Offer(
                     label="untick, to do it again",
-                    changes=(("bench.ticks", {k: v for k, v in ticks.items() if k != one.step.key}),),
+                    changes=(("bench.ticks", {k: v for k, v in ticks.items() if k != step.step.key}),),
                 ),
             ),
         )
-        for one in work
-        if one.changed
+        for step in work
+        if step.changed
     ]

@@ -89,16 +89,18 @@ def _may_have(binding: Threaded, stations: int) -> bool:
 def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Check | None:
     """C2: leaves of a mixed pile that hang on one hole or on none."""
     positions, layout = sewn.positions_mm, sewn.layout
-    pile = [one for section in pages.mixed for one in section]
+    pile = [folio for section in pages.mixed for folio in section]
     folded = [
-        one for one in pile if one.joined == "folded"
+        folio for folio in pile if folio.joined == "folded"
     ]  # a stub is as high as the book, and a leaf tipped in is glued
     loose = [
-        (one, held) for one in folded if (held := len(holding(positions, height, one.leaf_height_mm))) < 2
+        (folio, held)
+        for folio in folded
+        if (held := len(holding(positions, height, folio.leaf_height_mm))) < 2
     ]
     if not loose:
         return None
-    lowest = min(one.leaf_height_mm for one, _ in loose)
+    lowest = min(folio.leaf_height_mm for folio, _ in loose)
     inset = ruler.snap_up(sewn.window.low_mm)
     half = layout.places // 2
     fixes = []
@@ -111,7 +113,7 @@ def _held(ruler: Ruler, height: float, sewn: Sewn, pages: SectionsBlock) -> Chec
                 changes=(("binding.insets_mm", insets), ("binding.positions_mm", None)),
             )
         )
-    stubs = [one.id for one in pile if one.joined == "stub"] + [one.id for one, _ in loose]
+    stubs = [folio.id for folio in pile if folio.joined == "stub"] + [folio.id for folio, _ in loose]
     tabs = "it" if len(loose) == 1 else f"those {len(loose)}"
     fixes.append(
         Offer(
@@ -138,7 +140,7 @@ def holding(positions: tuple[float, ...], height_mm: float, leaf_height_mm: floa
     """The stations that hold a leaf of this height, centred on the fold."""
     head = (height_mm - leaf_height_mm) / 2
     first, last = head + LEAF_MARGIN_MM - 1e-6, head + leaf_height_mm - LEAF_MARGIN_MM + 1e-6
-    return tuple([at for at in positions if first <= at <= last])
+    return tuple([position for position in positions if first <= position <= last])
 
 
 def _nearest(height: float, positions: tuple[float, ...]) -> tuple[float, float]:

@@ -68,7 +68,7 @@ def count(left: LeftOfBinding, sewn: Sewn) -> Figure:
         else "spread from the middle over the leaf's height"
     )
     middle = left.pages.leaf_height_mm / 2
-    either = sorted({round(abs(at - middle), 4) for at in sewn.positions_mm})
+    either = sorted({round(abs(position - middle), 4) for position in sewn.positions_mm})
     from_middle = ", ".join("0" if off < 0.05 else f"±{ruler.number(off)}" for off in either)
     may = (
         f" Holes may lie from {ruler.number(sewn.window.low_mm)} to {ruler.show(sewn.window.high_mm)}: "

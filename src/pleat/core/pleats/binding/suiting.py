@@ -34,9 +34,9 @@ def proposals(registry: Registry[BindingKind], left: LeftOfBinding) -> tuple[Pro
     no harder than needed."""
     deep, places = (
         left.pages.through.likely,
-        {one.name: number for number, one in enumerate(registry.members)},
+        {member.name: number for number, member in enumerate(registry.members)},
     )
-    found = [_proposal(one, one.suits, left, deep) for one in registry.members if one.suits]
+    found = [_proposal(member, member.suits, left, deep) for member in registry.members if member.suits]
 
     def rank(one: Proposal) -> tuple[bool, bool, bool, int, int, int]:
         assert one.kind.suits is not None
@@ -87,15 +87,15 @@ def offers(
     the present one cannot go with it."""
     return tuple(
         Offer(
-            label=one.kind.title,
-            changes=_changes(covers, left, one.kind),
-            facts=(*one.facts, _goes_with(covers, left, one.kind), *one.against),
+            label=proposal.kind.title,
+            changes=_changes(covers, left, proposal.kind),
+            facts=(*proposal.facts, _goes_with(covers, left, proposal.kind), *proposal.against),
             group=GROUP,
-            chosen=one.kind is left.brief.made_of.binding,
-            good=one.good,
+            chosen=proposal.kind is left.brief.made_of.binding,
+            good=proposal.good,
         )
-        for one in proposed
-        if one.can and one.kind.name != "own"
+        for proposal in proposed
+        if proposal.can and proposal.kind.name != "own"
     )
 
 
@@ -104,7 +104,7 @@ def _brings(covers: Registry[CoverMember], left: LeftOfBinding, kind: BindingKin
     return (
         None
         if kind.at in left.brief.made_of.cover.takes
-        else next((one for one in covers.members if kind.at in one.takes), None)
+        else next((member for member in covers.members if kind.at in member.takes), None)
     )
 
 
@@ -135,17 +135,19 @@ def in_words(offered: Sequence[Offer], sections: int, thickness: str) -> str:
     """
     ways = [one for one in offered if one.group == GROUP]
     good = [one.label for one in ways if one.good]
-    own = next((one for one in ways if one.chosen), None)
+    offer = next((one for one in ways if one.chosen), None)
     size = f"{many(sections, 'section')}, {thickness}"
-    if own and own.good:
-        others = [label for label in good if label != own.label][:2]
-        return f"{size}: {own.label} suits" + (f"; so would {' or '.join(others)}." if others else ".")
+    if offer and offer.good:
+        others = [label for label in good if label != offer.label][:2]
+        return f"{size}: {offer.label} suits" + (f"; so would {' or '.join(others)}." if others else ".")
     suited = (
         f"{' or '.join(good[:2])} would suit"
         if good
         else "nothing that Pleat knows suits so much paper in one fold"
     )
-    return f"{size}: {suited}" + (f"; {own.label} is not the best for it ({own.facts[-1]})." if own else ".")
+    return f"{size}: {suited}" + (
+        f"; {offer.label} is not the best for it ({offer.facts[-1]})." if offer else "."
+    )
 
 
 def _taking(covers: Registry[CoverMember], left: LeftOfBinding, kind: BindingKind) -> str:
@@ -159,8 +161,8 @@ def check(
 ) -> tuple[Check, ...]:
     """Why the book's binding is wrong for its block, and what would do; empty where it suits."""
     kind = left.brief.made_of.binding
-    own = next((one for one in proposed if one.kind is kind), None)
-    if own is None or own.good:
+    proposal = next((one for one in proposed if one.kind is kind), None)
+    if proposal is None or proposal.good:
         return ()
     ruler, sections = left.brief.ruler, len(left.pages.units)
     better = [one for one in proposed if one.good and one.kind.name != "own"][:3]
@@ -169,13 +171,13 @@ def check(
         for one in better
     )
     size = f"{many(sections, 'section')}, {ruler.thin(left.pages.thickness.likely)}"
-    said = "; ".join(own.against)
+    said = "; ".join(proposal.against)
     suited = " or ".join(one.kind.title for one in better[:2])
-    verdict = "not the best for it" if own.can else "not possible"
+    verdict = "not the best for it" if proposal.can else "not possible"
     return (
         Check(
             code="sections",
-            level="watch" if own.can else "stop",
+            level="watch" if proposal.can else "stop",
             title=f"{size}: {kind.title} is {verdict}: {said}.",
             why=f"For {size} {suited} would suit."
             if suited

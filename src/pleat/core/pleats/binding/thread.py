@@ -95,8 +95,8 @@ def thread_need(sewing: Sewing, stretches: Sequence[Stretch], use: Use) -> Threa
         total_mm=strands * (run.run_mm + tails + joints) * (1 + THREAD_SPARE_SHARE),
         shortest_mm=strands * (run.run_mm + 2 * min(SHORTEST_TAIL_MM, use.tail_mm)),
         threads=len(sewing.threads),
-        pieces_mm=tuple(strands * one.length_mm for one in pieces),
-        knots_on=tuple(one.from_step for one in pieces if one.from_step is not None),
+        pieces_mm=tuple(strands * piece.length_mm for piece in pieces),
+        knots_on=tuple(piece.from_step for piece in pieces if piece.from_step is not None),
     )
 
 

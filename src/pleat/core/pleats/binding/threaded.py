@@ -147,8 +147,8 @@ def _bed(stitch: SewingKind, binding: Threaded, left: LeftOfBinding, holes: tupl
 
 def _window(left: LeftOfBinding) -> HoleRange:
     pages = left.pages
-    pile = [one for section in pages.mixed for one in section] if isinstance(pages, SectionsBlock) else []
-    folded = [one.leaf_height_mm for one in pile if one.joined == "folded"]
+    pile = [folio for section in pages.mixed for folio in section] if isinstance(pages, SectionsBlock) else []
+    folded = [folio.leaf_height_mm for folio in pile if folio.joined == "folded"]
     return HoleRange.of(pages.leaf_height_mm, folded, left.brief.made_of.cover.sewn_through)
 
 

@@ -209,19 +209,19 @@ def _smaller_boards(
     cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: float, sheet_height: float
 ) -> tuple[Offer, ...]:
     """Take the exact excess off the squares, where they can give it."""
-    ruler, found = left.brief.ruler, []
+    ruler, offers = left.brief.ruler, []
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         short = max(shell.front - across, (shell.height - along) / 2, 0.0)
         square = ruler.snap_down(cover.square_mm - short)
         if short and square >= 0 and cover.back_mm is None and cover.front_mm is None:
             less = ruler.show(cover.square_mm - square)
-            found.append(
+            offers.append(
                 Offer(
                     label=f"square {ruler.show(square)}: {less} off each side",
                     changes=(("cover.square_mm", square), ("cover.square_fore_mm", None)),
                 )
             )
-    return tuple(found)
+    return tuple(offers)
 
 
 def one_piece(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[tuple[Laid, ...], tuple[Part, ...]]:
@@ -281,7 +281,7 @@ def _covering(cover: Hard, left: LeftOfCover, shell: Shell, name: str, width: fl
 
 def _part_of(shell: Shell, name: str, columns: tuple[Span, ...], side: str) -> Piece:
     """A part of the covering with these columns, its corners cut on one side."""
-    kept = [(one.name, row.name) for one in columns for row in shell.rows if row.name]
+    kept = [(column.name, row.name) for column in columns for row in shell.rows if row.name]
     return cornered(
         piece(name, "covering", columns, shell.rows, kept=kept, glued=turned_in(columns, shell)),
         shell.reach,
@@ -294,13 +294,13 @@ def smaller_covering(
     cover: Hard, left: LeftOfCover, shell: Shell, sheet_width: float, sheet_height: float
 ) -> tuple[Offer, ...]:
     """E4: the ways out of a covering that is longer than what is owned, each with its consequence."""
-    ruler, found = left.brief.ruler, []
+    ruler, offers = left.brief.ruler, []
     own_boards = cover.back_mm is not None or cover.front_mm is not None
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         over = max(shell.width - across, shell.wrap_height - along)
         turn = ruler.snap_down(cover.turn_in_mm - over / 2)
         if over > 0 and turn >= LEAST_TURN_IN_MM and cover.piece_width_mm is None:
-            found.append(
+            offers.append(
                 Offer(
                     label=f"turn-in {ruler.show(turn)}: {ruler.show(cover.turn_in_mm - turn)} less at every "
                     "edge, which holds less well",
@@ -325,12 +325,12 @@ def smaller_covering(
             widest <= a + 0.05 and shell.wrap_height <= b + 0.05
             for a, b in ((sheet_width, sheet_height), (sheet_height, sheet_width))
         ):
-            found.append(Offer(label=words, changes=(("cover.seam", seam), ("cover.piece_width_mm", None))))
+            offers.append(Offer(label=words, changes=(("cover.seam", seam), ("cover.piece_width_mm", None))))
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         over = max((shell.width - across) / 2, (shell.wrap_height - along) / 2)
         square = ruler.snap_down(cover.square_mm - over)
         if over > 0 and square >= 1.0 and cover.piece_width_mm is None and not own_boards:
-            found.append(
+            offers.append(
                 Offer(
                     label=f"square {ruler.show(square)}: {ruler.show(2 * (cover.square_mm - square))} off "
                     "both boards together, all else as it is",
@@ -338,15 +338,15 @@ def smaller_covering(
                 )
             )
             break
-    return tuple(found)
+    return tuple(offers)
 
 
 def _linings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Part, ...]:
     """Endpapers as folded sheets of the leaf's size, and the lining of the spine."""
     leaf_w, leaf_h = shell.leaf
-    count, found = left.brief.quantity, []
+    count, parts = left.brief.quantity, []
     if cover.ends == "endpapers":
-        found.append(
+        parts.append(
             Part(
                 key="endpapers",
                 name="endpaper, folded once",
@@ -359,7 +359,7 @@ def _linings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Part, ...]:
             )
         )
     if cover.spine_lining == "yes":
-        found.append(
+        parts.append(
             Part(
                 key="spine_lining",
                 name="spine lining",
@@ -371,7 +371,7 @@ def _linings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Part, ...]:
                 across="it does not bend into the joints",
             )
         )
-    return tuple(found)
+    return tuple(parts)
 
 
 def _trimmings(cover: Hard, shell: Shell, left: LeftOfCover) -> tuple[Taken, ...]:

@@ -36,7 +36,7 @@ def find(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Check, ...]:
         _seam(cover, ruler, shell),
         None if shell.pad else turned.backed_check(left.paper.stock("covering")),
     )
-    return tuple(one for one in found if one)
+    return tuple(check for check in found if check)
 
 
 def _sum(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
@@ -48,7 +48,7 @@ def _sum(cover: Hard, ruler: Ruler, shell: Shell) -> Check | None:
     short = shell.width - piece
     gaps = abs(short - 2 * shell.joint) <= ruler.step_mm
     turn = ruler.snap_down(cover.turn_in_mm - short / 2)
-    shown, whole = ruler.summed([one.size_mm for one in shell.columns])
+    shown, whole = ruler.summed([column.size_mm for column in shell.columns])
     narrower = (
         (Offer(label=f"turn-in {ruler.show(turn)}", changes=(("cover.turn_in_mm", turn),)),)
         if TURN_IN_MM[0] <= turn <= 100

@@ -33,7 +33,7 @@ def figures(
 
 def _covering(left: LeftOfCover, shell: Shell, size: tuple[float, float], pieces: int) -> Figure:
     ruler = left.brief.ruler
-    shown, wide = ruler.summed([one.size_mm for one in shell.columns])
+    shown, wide = ruler.summed([column.size_mm for column in shell.columns])
     names = [
         name.removeprefix("back ").removeprefix("front ") if "turn-in" in name or "joint" in name else name
         for name in COLUMNS
@@ -122,7 +122,7 @@ def _places(left: LeftOfCover, shell: Shell) -> Figure:
     """Running positions of every edge, from the left, as they are marked on the inside: back and front change
     places there."""
     ruler = left.brief.ruler
-    inside = [shell.width - at for at in reversed(shell.edges)]
+    inside = [shell.width - edge for edge in reversed(shell.edges)]
     words = ", ".join(ruler.number(ruler.snap(at)) for at in inside[1:-1])
     return Figure(
         key="places",
@@ -161,10 +161,10 @@ def _joint(cover: Hard, left: LeftOfCover, shell: Shell) -> Figure:
 
 
 def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
-    ruler, found = left.brief.ruler, []
+    ruler, figures = left.brief.ruler, []
     leaf_w, leaf_h = shell.leaf
     if cover.ends == "endpapers":
-        found.append(
+        figures.append(
             Figure(
                 key="endpapers",
                 label="endpapers, folded once",
@@ -181,7 +181,7 @@ def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
         )
     if cover.spine_lining == "yes":
         size = lining_size(shell, ruler)
-        found.append(
+        figures.append(
             Figure(
                 key="spine_lining",
                 label="spine lining",
@@ -193,4 +193,4 @@ def _lining(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Figure, ...]:
                 rules=(Rule("SPINE_LINING_MM", "spine, joints and 15 mm on either board; no source"),),
             )
         )
-    return tuple(found)
+    return tuple(figures)

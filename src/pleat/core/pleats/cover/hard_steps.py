@@ -67,7 +67,7 @@ def of(
 def _laid_on(left: LeftOfCover, shell: Shell, words: CoverWords) -> tuple[Step, Step]:
     """The covering marked, and the boards glued on it."""
     ruler = left.brief.ruler
-    inside = [shell.width - at for at in reversed(shell.edges)][1:-1]
+    inside = [shell.width - edge for edge in reversed(shell.edges)][1:-1]
     marks = ", ".join(ruler.number(ruler.snap(at)) for at in inside)
     boards = signature(shell.back, shell.front, shell.height, shell.strip, shell.joint)
     down = f"{ruler.number(shell.reach)} and {ruler.number(shell.reach + shell.height)}"
@@ -104,13 +104,13 @@ def _laid_on(left: LeftOfCover, shell: Shell, words: CoverWords) -> tuple[Step, 
 
 def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
     """Head bands and ribbon, on the sewn block."""
-    ruler, found = left.brief.ruler, []
+    ruler, steps = left.brief.ruler, []
     if cover.head_bands == "yes":
         where = (
             f"Two of {ruler.thin(shell.spine.used.likely)}, at head and tail of the sewn block, the bead "
             "just past the leaves."
         )
-        found.append(
+        steps.append(
             Step(
                 key="head_bands",
                 title="Glue on the head bands",
@@ -127,7 +127,7 @@ def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
             f"Its end on the spine of the sewn block, {ruler.show(30)} down from the head; the rest "
             "between the leaves, rolled up."
         )
-        found.append(
+        steps.append(
             Step(
                 key="ribbon",
                 title="Glue in the ribbon",
@@ -139,7 +139,7 @@ def _trimmed(cover: Hard, left: LeftOfCover, shell: Shell) -> tuple[Step, ...]:
                 kind="glue",
             )
         )
-    return tuple(found)
+    return tuple(steps)
 
 
 def _round(cover: Hard, left: LeftOfCover) -> Step:

@@ -80,6 +80,6 @@ class LaidResult(CoverResult):
     def pieces(self) -> tuple[Laid, ...]:
         """Each piece once, as it is cut: what is laid twice is cut twice from one drawing."""
         found: dict[tuple[str, str], Laid] = {}
-        for one in self.laid:
-            found.setdefault((one.part, one.piece.name), one)
+        for piece in self.laid:
+            found.setdefault((piece.part, piece.piece.name), piece)
         return tuple(found.values())

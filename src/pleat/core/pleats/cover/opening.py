@@ -69,7 +69,7 @@ def _of_pieces(cover: LaidResult, block: Block) -> Motion:
 def _of_hard(cover: HardResult, _block: Block) -> Motion:
     """Back and front board turn about their joints, which share the quarter turn."""
     shell = cover.shell
-    columns = [one for one in shell.columns if "turn-in" not in one.name]
+    columns = [column for column in shell.columns if "turn-in" not in column.name]
     back = (("back", "back joint", 45.0), ("back joint", "spine", 45.0))
     front = (("spine", "front joint", 45.0), ("front joint", "front", 45.0))
     corner = (max(shell.squares[0], 0.0), shell.square)
@@ -111,7 +111,7 @@ def turning(motion: Motion) -> tuple[Turning, ...]:
     left, _, right, _ = bounds(point for panel in sheet.panels for point in panel.outline)
     mirrored = {panel.name: tuple((left + right - x, y) for x, y in panel.outline) for panel in sheet.panels}
     order: dict[str, int] = {motion.base: 0}
-    found = [
+    turnings = [
         Turning(
             motion.base,
             -1,
@@ -131,13 +131,13 @@ def turning(motion: Motion) -> tuple[Turning, ...]:
             other = crease.other if crease.one == name else crease.one
             if other in order:
                 continue
-            order[other] = len(found)
+            order[other] = len(turnings)
             todo.append(other)
             axis: Literal["X", "Y"] = "Y" if crease.upright else "X"
             hinge = left + right - crease.start[0] if axis == "Y" else crease.start[1]
             angles, lifts = _angles(motion, crease.between)
-            found.append(Turning(other, order[name], mirrored[other], axis, hinge, angles, lifts))
-    return tuple(found)
+            turnings.append(Turning(other, order[name], mirrored[other], axis, hinge, angles, lifts))
+    return tuple(turnings)
 
 
 def _angles(motion: Motion, between: frozenset[str]) -> tuple[tuple[float, ...], tuple[float, ...]]:

@@ -81,7 +81,7 @@ def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Siz
     size = (edge, reach) if flip else (reach, edge)
     return Sized(
         *size,
-        tuple(at + cover.square_mm for at in binding.positions_mm),
+        tuple(position + cover.square_mm for position in binding.positions_mm),
         binding.inset_mm + cover.edge_mm,
         hinge,
         flip,
@@ -225,12 +225,12 @@ def _spine(left: LeftOfCover, spine: Estimate, sheet: float) -> Figure:
 
 def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
     """D5 for the covers' own edge and score; D9's warning where it matters."""
-    ruler, found = left.brief.ruler, []
+    ruler, checks = left.brief.ruler, []
     binding = left.binding
     hole = binding.through_mm
     if at.beyond:
         away = (Offer(label="no score", changes=(("cover.hinge_mm", 0.0),)),)
-        found.append(
+        checks.append(
             Check(
                 code="hinge",
                 level="watch",
@@ -242,7 +242,7 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
         )
     if at.hinge and at.hinge < at.inset + hole / 2 + 2:
         right = ruler.snap_up(at.inset + hole / 2 + HOLE_BRIDGE_MM)
-        found.append(
+        checks.append(
             Check(
                 code="hinge",
                 level="stop",
@@ -254,7 +254,7 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
         )
     along = at.width if at.flip else at.height
     if missed(at.holes, along) > 0.3:
-        found.append(
+        checks.append(
             Check(
                 code="mirrored",
                 level="note",
@@ -263,14 +263,14 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
                 no_fix="Nothing is wrong; the step says it again.",
             )
         )
-    return tuple(found)
+    return tuple(checks)
 
 
 def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, ...]:
     ruler, hard = left.brief.ruler, role == "board"
-    found = []
+    steps = []
     if at.hinge:
-        found.append(
+        steps.append(
             Step(
                 key="cover_hinge",
                 title="Score the covers",
@@ -285,7 +285,7 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
         )
     head = "left" if at.flip else "head"
     tool = DRILLED if hard else PUNCHED
-    found.append(
+    steps.append(
         Step(
             key="cover_punch",
             title="Punch the covers face to face",
@@ -303,4 +303,4 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
             kind="punch",
         )
     )
-    return tuple(found)
+    return tuple(steps)

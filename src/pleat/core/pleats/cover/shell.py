@@ -135,7 +135,7 @@ class Shell:
     @cached_property
     def edges(self) -> tuple[float, ...]:
         """Running positions from the left edge of the covering."""
-        return tuple(accumulate((one.size_mm for one in self.columns), initial=0.0))
+        return tuple(accumulate((column.size_mm for column in self.columns), initial=0.0))
 
     @property
     def width(self) -> float:
@@ -272,7 +272,7 @@ def turned_in(columns: Iterable[Span], shell: Shell) -> tuple[str, ...]:
     """The names of the panels that are turned in and glued: those at head and tail, and whole columns that
     are turn-ins."""
     ends = [row.name for row in shell.rows if row.name]
-    names = [one.name for one in columns]
+    names = [column.name for column in columns]
     return (
         *(name for name in names if "turn-in" in name),
         *(f"{name}, {end}" for name in names for end in ends),

@@ -50,7 +50,7 @@ def close(
     for group in folds:
         assembly.fold(wrap.name, *((one, other, -degrees) for one, other, degrees in group))
     state = assembly.mark("shut")
-    room = {one.wall[1]: one for one in gussets(assembly, state, calipers)}
+    room = {gusset.wall[1]: gusset for gusset in gussets(assembly, state, calipers)}
     return Closed(assembly, state, room, faces(assembly, state))
 
 

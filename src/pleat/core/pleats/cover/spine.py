@@ -61,11 +61,11 @@ def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate],
     if inserts.likely and cover.inserts_at == "all":
         everywhere.append(("what goes in", inserts))
     parts = [*everywhere, (SWELLS.get(left.binding.at, "thread"), swell)] if swell.likely else everywhere
-    estimated = total(one for _, one in parts)
+    estimated = total(estimate for _, estimate in parts)
     fore = total(
-        [*(one for _, one in everywhere), inserts]
+        [*(estimate for _, estimate in everywhere), inserts]
         if cover.inserts_at == "fore"
-        else [one for _, one in everywhere]
+        else [estimate for _, estimate in everywhere]
     )
     read = cover.measured_spine_mm
     if read is None:
@@ -86,7 +86,7 @@ def spine_of(cover: Spined, left: LeftOfCover, more: tuple[tuple[str, Estimate],
 def figures(ruler: Ruler, spine: Spine, wider: str = "") -> tuple[Figure, ...]:
     """The spine with its sum and its doubt, and the estimate beside a reading; ``wider`` says what was
     rounded to the safe side."""
-    likely = [one.likely for _, one in spine.parts]
+    likely = [estimate.likely for _, estimate in spine.parts]
     shown, inside = ruler.summed(likely, finest=True)
     made_of = " + ".join(f"{name} {value}" for (name, _), value in zip(spine.parts, shown, strict=True))
     if spine.measured:
@@ -101,7 +101,7 @@ def figures(ruler: Ruler, spine: Spine, wider: str = "") -> tuple[Figure, ...]:
             Rule("arithmetic", "what lies at the spine, added up"),
             Rule("LAY_FACTORS", "how flat paper lies, the thread's share"),
         )
-    found = [
+    figures = [
         Figure(key="spine", label="spine", value=spine.used, show="thin", how=how, rules=rules, aside=wider)
     ]
     if spine.measured:
@@ -109,7 +109,7 @@ def figures(ruler: Ruler, spine: Spine, wider: str = "") -> tuple[Figure, ...]:
             f"{made_of} = {inside} {ruler.name}. Your reading is used instead; held against this, it "
             "shows a slip."
         )
-        found.append(
+        figures.append(
             Figure(
                 key="spine_estimated",
                 label="spine, estimated",
@@ -120,8 +120,8 @@ def figures(ruler: Ruler, spine: Spine, wider: str = "") -> tuple[Figure, ...]:
             )
         )
     if abs(spine.wedge_mm) > WEDGE_MM:
-        found.append(_wedge(ruler, spine))
-    return tuple(found)
+        figures.append(_wedge(ruler, spine))
+    return tuple(figures)
 
 
 def saving(ruler: Ruler, spine: Spine) -> str:
@@ -181,12 +181,12 @@ def measured(left: LeftOfCover, spine: Spine) -> Step:
 
 def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
     """A9: the block has two sizes, or one that its parts hardly make; and a wedge that gapes."""
-    ruler, found = left.brief.ruler, []
+    ruler, checks = left.brief.ruler, []
     read, before = cover.measured_spine_mm, left.pages.thickness if left.pages.measured else None
     if read is not None and before is not None:
-        most = before.likely + sum(one.high for _, one in spine.parts[1:])
+        most = before.likely + sum(estimate.high for _, estimate in spine.parts[1:])
         if not before.likely - BLOCK_DISAGREES_MM <= read <= most + BLOCK_DISAGREES_MM:
-            found.append(
+            checks.append(
                 Check(
                     code="A9",
                     level="watch",
@@ -201,7 +201,7 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
                 )
             )
     if read is not None and before is None and spine.estimated.questions(read):
-        found.append(
+        checks.append(
             Check(
                 code="A9",
                 level="watch",
@@ -213,7 +213,7 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
             )
         )
     if cover.inserts_mm and spine.wedge_mm > max(2.0, 0.25 * spine.used.likely):
-        found.append(
+        checks.append(
             Check(
                 code="wedge",
                 level="watch",
@@ -226,4 +226,4 @@ def checks(cover: Spined, left: LeftOfCover, spine: Spine) -> tuple[Check, ...]:
                 ),
             )
         )
-    return tuple(found)
+    return tuple(checks)

@@ -31,21 +31,23 @@ def offers(
     they say."""
     made_of, at = left.brief.made_of, left.binding.at
     fits = [
-        _offer(one, (), (one.summary, "goes with it as it is held"), chosen=one is made_of.cover, good=True)
-        for one in covers.members
-        if at in one.takes
+        _offer(
+            kind, (), (kind.summary, "goes with it as it is held"), chosen=kind is made_of.cover, good=True
+        )
+        for kind in covers.members
+        if at in kind.takes
     ]
     others = []
-    for one in covers.members:
-        binding = None if at in one.takes else _held(one, bindings, left)
+    for member in covers.members:
+        binding = None if at in member.takes else _held(member, bindings, left)
         if binding is not None:
-            needs = joined(HELD[place] for place in HELD if place in one.takes)
+            needs = joined(HELD[place] for place in HELD if place in member.takes)
             why = f"not as it is held now: it wants {needs}; {binding.title} comes along"
             others.append(
                 _offer(
-                    one,
+                    member,
                     ((f"{bindings.pleat}.{TAG}", binding.name),),
-                    (one.summary, why),
+                    (member.summary, why),
                     chosen=False,
                     good=False,
                 )
@@ -70,14 +72,14 @@ def _held(cover: CoverKind, bindings: Registry[BindingKind], left: LeftOfCover) 
     """The binding that suits this block best of those that go with the cover; None where there is none."""
     units = len(left.pages.units)
     can = [
-        one
-        for one in bindings.members
-        if one.at in cover.takes
-        and left.pages.unit in one.takes
-        and (one.suits is None or one.suits.fits(units))
-        and one.name != "own"
+        member
+        for member in bindings.members
+        if member.at in cover.takes
+        and left.pages.unit in member.takes
+        and (member.suits is None or member.suits.fits(units))
+        and member.name != "own"
     ]
-    return min(can, key=lambda one: one.suits is not None and units > one.suits.good_to, default=None)
+    return min(can, key=lambda kind: kind.suits is not None and units > kind.suits.good_to, default=None)
 
 
 def in_words(offered: tuple[Offer, ...]) -> str:
@@ -89,10 +91,10 @@ def in_words(offered: tuple[Offer, ...]) -> str:
     >>> in_words((replace(first, chosen=True), bare, replace(case, good=False)))
     'Covered by soft wrap; no cover would go with it too. 1 more take another binding along, under Cover.'
     """
-    good = [one.label for one in offered if one.good and not one.chosen]
-    own = next((one.label for one in offered if one.chosen), "")
+    good = [offer.label for offer in offered if offer.good and not offer.chosen]
+    own = next((offer.label for offer in offered if offer.chosen), "")
     also = f"; {' or '.join(good[:3])} would go with it too" if good else ""
-    other = sum(not one.good for one in offered)
+    other = sum(not offer.good for offer in offered)
     return f"Covered by {own}{also}." * bool(own) + (
         f" {other} more take another binding along, under Cover." if other and own else ""
     )

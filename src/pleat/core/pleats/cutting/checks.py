@@ -30,7 +30,9 @@ def find(
     for cut in cuts:
         own = (_too_long(cut, left), _grain(cut), _miscounted(cut, cutting), _pattern(cut, left.brief.ruler))
         found += [
-            one for one in own if one and (one.key not in cut.part.told or (one.key == "B7" and cut.chosen))
+            check
+            for check in own
+            if check and (check.key not in cut.part.told or (check.key == "B7" and cut.chosen))
         ]
         found.append(_trimmer(cut, left.brief, left.tools))
     found += owned.find(cuts, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)

@@ -30,7 +30,7 @@ class CuttingResult(PleatResult):
 def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
     """What to cut from which stock, for the parts of all pleats to the left."""
     pieces = (*left.pages.parts, *left.extras.parts, *left.binding.parts, *left.cover.parts)
-    parts = [one for one in pieces if isinstance(one, Part)]
+    parts = [piece for piece in pieces if isinstance(piece, Part)]
     cuts = tuple(
         cut_part(part, left.paper.stock(part.stock), left.tools, cutting.lies.get(part.stock, "auto"))
         for part in parts
@@ -61,7 +61,7 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
         cuts=cuts,
         sheets=sheets,
         takes=takes,
-        offcuts=tuple(one for cut in cuts for one in left_over(cut)),
+        offcuts=tuple(offcut for cut in cuts for offcut in left_over(cut)),
     )
 
 

@@ -48,7 +48,7 @@ def left_over(cut: StockCut) -> tuple[Offcut, ...]:
 
 def offcuts(cut: StockCut, paper: Paper) -> tuple[Paper, ...]:
     """The offcuts of a cut as papers to put among the materials, each with its size, count and grain."""
-    return tuple(_paper(paper, one) for one in left_over(cut))
+    return tuple(_paper(paper, offcut) for offcut in left_over(cut))
 
 
 def _paper(paper: Paper, one: Offcut) -> Paper:

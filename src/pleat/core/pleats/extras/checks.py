@@ -39,8 +39,8 @@ def find(asked: ExtrasContext) -> tuple[Check, ...]:
         found += [(item.title, check) for check in (*own.values(), *about, _no_partner(item))]
     together: dict[str, list[tuple[PlacedDesign, PlacedItem]]] = {}
     for item in asked.items:
-        for one in item.spots:
-            together.setdefault(one.face.name, []).append((item, one))
+        for spot in item.spots:
+            together.setdefault(spot.face.name, []).append((item, spot))
     pairs = [pair for spots in together.values() for pair in combinations(spots, 2)]
     order = {item.key: number for number, item in enumerate(asked.items)}
     found += [*crossing.checks(pairs, order, asked.record), *_through(asked, together)]
@@ -61,7 +61,7 @@ def told_apart(named: Sequence[Named]) -> tuple[Check, ...]:
     for _, check in named:
         for offer in check.offers:
             fixes.setdefault((check.key, offer.label), set()).add(offer.key)
-    found = []
+    checks = []
     for name, check in named:
         title = (
             f"{name[:1].upper()}{name[1:]}: {check.title[:1].lower()}{check.title[1:]}"
@@ -72,15 +72,15 @@ def told_apart(named: Sequence[Named]) -> tuple[Check, ...]:
             replace(one, label=f"{one.label} ({name})") if len(fixes[check.key, one.label]) > 1 else one
             for one in check.offers
         )
-        found.append(replace(check, title=title, offers=offers))
-    return tuple(found)
+        checks.append(replace(check, title=title, offers=offers))
+    return tuple(checks)
 
 
 def _gone(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     """A6: a place on a face that is not there."""
     if not item.lost:
         return None
-    taken = {one.face.name for one in item.spots}
+    taken = {spot.face.name for spot in item.spots}
     free = [face for face in asked.faces.values() if face.name not in taken][: len(item.lost)]
     offers = [Offer(label="take it away there", changes=without(item, (number for number, _ in item.lost)))]
     if len(free) == len(item.lost):
@@ -114,17 +114,17 @@ def _past_the_edge(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     ruler = asked.left.brief.ruler
     out: dict[int, tuple[float, float]] = {}
     large, spots = False, []
-    for one in item.spots:
-        stands = one.thing.stands_mm if one.thing.mouth else 0.0
-        left, top, right, bottom = one.box
-        side = one.thing.mouth.side if one.thing.mouth else "head"
+    for spot in item.spots:
+        stands = spot.thing.stands_mm if spot.thing.mouth else 0.0
+        left, top, right, bottom = spot.box
+        side = spot.thing.mouth.side if spot.thing.mouth else "head"
         need = (
             left - stands * (side == "left"),
             top - stands * (side == "head"),
             right + stands * (side == "right"),
             bottom + stands * (side == "tail"),
         )
-        face = one.face
+        face = spot.face
         if (
             need[0] >= -0.3
             and need[1] >= -0.3
@@ -132,14 +132,14 @@ def _past_the_edge(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
             and need[3] <= face.height_mm + 0.3
         ):
             continue
-        spots.append(one)
+        spots.append(spot)
         wide, high = need[2] - need[0], need[3] - need[1]
         if wide > face.width_mm + 0.3 or high > face.height_mm + 0.3:
             large = True
             continue
         dx = max(-need[0], 0.0) - max(need[2] - face.width_mm, 0.0)
         dy = max(-need[1], 0.0) - max(need[3] - face.height_mm, 0.0)
-        out[one.number] = (one.x_mm + dx, one.y_mm + dy)
+        out[spot.number] = (spot.x_mm + dx, spot.y_mm + dy)
     if not spots:
         return None
     first = spots[0]
@@ -185,7 +185,9 @@ def _moved_in(
             )
         if (turned := _turned(item, spots, asked)) is not None:
             offers.append(Offer(label=f"what goes in lies {turned}", changes=((f"{own}.lies", turned),)))
-        offers.append(Offer(label="take it away there", changes=without(item, (one.number for one in spots))))
+        offers.append(
+            Offer(label="take it away there", changes=without(item, (spot.number for spot in spots)))
+        )
     return offers
 
 
@@ -196,31 +198,31 @@ def _turned(item: PlacedDesign, spots: Sequence[PlacedItem], asked: ExtrasContex
         return None
     other = "level" if lies == "upright" else "upright"
     record = item.record.model_copy(update={"lies": other})
-    for one in spots:
-        thing = item.kind.compute(record, item.key, one.face, asked.left)
+    for spot in spots:
+        thing = item.kind.compute(record, item.key, spot.face, asked.left)
         upright = thing.mouth is None or thing.mouth.side in ("head", "tail")
         wide = thing.width_mm + (0.0 if upright else thing.stands_mm)
         high = thing.height_mm + (thing.stands_mm if upright else 0.0)
-        if wide > one.face.width_mm + 0.3 or high > one.face.height_mm + 0.3:
+        if wide > spot.face.width_mm + 0.3 or high > spot.face.height_mm + 0.3:
             return None
     return other
 
 
 def _free_sides(item: PlacedDesign) -> list[str]:
     """The sides of a page that are held on none of the faces it lies on."""
-    return [side for side in ("right", "left") if all(one.face.spine != side for one in item.spots)]
+    return [side for side in ("right", "left") if all(spot.face.spine != side for spot in item.spots)]
 
 
 def _mouth_at_spine(item: PlacedDesign, asked: ExtrasContext) -> Check | None:
     """F2: a mouth that opens towards the spine, with no room for a hand."""
     ruler, spots = asked.left.brief.ruler, []
-    for one in item.spots:
-        mouth, face = one.thing.mouth, one.face
+    for spot in item.spots:
+        mouth, face = spot.thing.mouth, spot.face
         if mouth is None or face.spine == "none" or mouth.side != face.spine:
             continue
-        room = one.x_mm if face.spine == "left" else face.width_mm - one.box[2]
-        if room - one.thing.stands_mm < HAND_MM:
-            spots.append(one)
+        room = spot.x_mm if face.spine == "left" else face.width_mm - spot.box[2]
+        if room - spot.thing.stands_mm < HAND_MM:
+            spots.append(spot)
     if not spots or not hasattr(item.record, "mouth"):
         return None
     own = f"extras.items.{item.key}.mouth"
@@ -271,7 +273,7 @@ def _hinged_at_spine(item: PlacedDesign) -> Check | None:
     """F7: a flap hinged where the page is held."""
     if not isinstance(item.record, Flap):
         return None
-    spots = [one for one in item.spots if one.face.spine == item.record.hinge]
+    spots = [spot for spot in item.spots if spot.face.spine == item.record.hinge]
     if not spots:
         return None
     own = f"extras.items.{item.key}.hinge"
@@ -317,7 +319,7 @@ def _no_partner(item: PlacedDesign) -> Check | None:
     """F3: a fastener on a face that lies against nothing."""
     if item.record.kind != "fastener":
         return None
-    alone = [one for one in item.spots if one.face.spine != "none" and not one.face.facing]
+    alone = [spot for spot in item.spots if spot.face.spine != "none" and not spot.face.facing]
     if not alone:
         return None
     return Check(
@@ -336,17 +338,17 @@ def _through(
     """A hole through the leaf where something lies on its other side."""
     found = {}
     for item in asked.items:
-        for one in item.spots:
-            if not one.thing.hole:
+        for spot in item.spots:
+            if not spot.thing.hole:
                 continue
-            face = one.face
+            face = spot.face
             behind = asked.faces.get(face.behind)
             if behind is None or face.spine == "none":
                 continue
-            mirrored = (face.width_mm - one.box[2], one.box[1], face.width_mm - one.box[0], one.box[3])
+            mirrored = (face.width_mm - spot.box[2], spot.box[1], face.width_mm - spot.box[0], spot.box[3])
             for other, two in together.get(face.behind, []):
                 if over(mirrored, two.box) and not two.thing.hole:
-                    found[item.key, other.key] = (item, other, one)
+                    found[item.key, other.key] = (item, other, spot)
     return [
         (
             item.title,

@@ -78,7 +78,7 @@ class ExtrasResult(PleatResult):
             each.setdefault(patch.leaf, []).append(patch)
         return max(
             (Bulk(tuple(on)).worst().thick for on in each.values()),
-            key=lambda one: one.likely,
+            key=lambda estimate: estimate.likely,
             default=NOTHING,
         )
 
@@ -104,10 +104,10 @@ def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = No
             key_figure=nothing, figures=(), checks=(), added=NOTHING, worst=NOWHERE, left=left
         )
     named = by_name(all_faces(left))
-    known = {one.item.key: one for one in before.worked} if before and before.left == left else {}
+    known = {design.item.key: design for design in before.worked} if before and before.left == left else {}
     works = _worked(extras, named, left, known)
-    items = tuple(one.item for one in works)
-    put = tuple(pair for one in works for pair in one.put)
+    items = tuple(design.item for design in works)
+    put = tuple(pair for design in works for pair in design.put)
     bulk = Bulk(tuple(patch for _, own in put for patch in own))
     worst, spine = bulk.worst(), bulk.worst(AT_SPINE_MM)
     ruler = left.brief.ruler
@@ -118,11 +118,11 @@ def compute(extras: Extras, left: LeftOfExtras, before: ExtrasResult | None = No
             ExtrasContext(items, named, left, extras, bulk, beyond(worst.thick, spine.thick), put)
         ),
         offers=(
-            *(offer for one in works for offer in one.spreads),
+            *(offer for design in works for offer in design.spreads),
             *(offer for item in items for offer in hiding(item, extras.items, ruler)),
         ),
-        parts=tuple(part for one in works for part in one.parts),
-        steps=(*(step for one in works for step in one.steps), *steps.filling(items)),
+        parts=tuple(part for design in works for part in design.parts),
+        steps=(*(step for design in works for step in design.steps), *steps.filling(items)),
         added=spine.thick,
         worst=worst,
         items=items,
@@ -141,7 +141,7 @@ def _worked(
     extras: Extras, named: Mapping[str, Face], left: LeftOfExtras, known: Mapping[str, WorkedDesign]
 ) -> tuple[WorkedDesign, ...]:
     """The designs, those of one title numbered, with what follows from each alone."""
-    found, seen, on = [], Counter[str](), spreading(tuple(named.values()))
+    designs, seen, on = [], Counter[str](), spreading(tuple(named.values()))
     for key, record in extras.items.items():
         if not isinstance(record, Extra):
             continue
@@ -150,13 +150,13 @@ def _worked(
         seen[item.thing.title] += 1
         number = seen[item.thing.title] if seen[item.thing.title] > 1 else 0
         if old and old.item is item and item.number == number:
-            found.append(old)
+            designs.append(old)
             continue
         item = replace(item, number=number)
         put = tuple((one, patches(item, one)) for one in item.spots)
         parts = _parts(item, left)
-        found.append(WorkedDesign(item, put, parts, steps.of(item, left, parts), spreads(item, on)))
-    return tuple(found)
+        designs.append(WorkedDesign(item, put, parts, steps.of(item, left, parts), spreads(item, on)))
+    return tuple(designs)
 
 
 def _item(key: str, record: Extra, named: Mapping[str, Face], left: LeftOfExtras) -> PlacedDesign:
@@ -227,8 +227,8 @@ def _parts(item: PlacedDesign, left: LeftOfExtras) -> tuple[Piece, ...]:
     return (
         *cut,
         *(
-            Count(key=one.key, name=one.name, count=one.count * all_, stock=one.stock, use=one.use)
-            for one in item.thing.counts
+            Count(key=count.key, name=count.name, count=count.count * all_, stock=count.stock, use=count.use)
+            for count in item.thing.counts
             if all_
         ),
     )

@@ -99,10 +99,10 @@ def _asides(
 ) -> dict[int, tuple[float, float]]:
     """Where the second of each pair would be clear of a box of the first, by the number of its place; one
     after the other, so that none goes where another went, nor from where it is clear by then."""
-    now = {id(one): one for spots in on.values() for one in spots}
+    now = {id(spot): spot for spots in on.values() for spot in spots}
     found: dict[int, tuple[float, float]] = {}
-    for one, two in pairs:
-        box = box_of(now[id(one)])
+    for item, two in pairs:
+        box = box_of(now[id(item)])
         if two.number in found or not over(box, now[id(two)].box):
             continue
         at = _beside(two, box, [now[id(each)] for each in on[two.face.name] if each is not two])
@@ -157,8 +157,8 @@ def _on_faces(pairs: Sequence[Pair]) -> OnFaces:
     """What of these pairs lies on each face."""
     found: dict[str, dict[int, PlacedItem]] = {}
     for pair in pairs:
-        for _, one in pair:
-            found.setdefault(one.face.name, {})[id(one)] = one
+        for _, item in pair:
+            found.setdefault(item.face.name, {})[id(item)] = item
     return {name: list(spots.values()) for name, spots in found.items()}
 
 
@@ -193,7 +193,7 @@ def _mats_after(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras)
 
 def first_of(record: Extras, key: str) -> dict[str, object]:
     """All designs, that one before the others."""
-    items = {name: one.model_dump(mode="json") for name, one in record.items.items()}
+    items = {name: item.model_dump(mode="json") for name, item in record.items.items()}
     return {key: items[key], **items}
 
 

@@ -25,10 +25,10 @@ def _one_spot(asked: ExtrasContext) -> Check | None:
     """F6: thick things on one spot of successive leaves."""
     ruler = asked.left.brief.ruler
     tall = [
-        (item, one)
+        (item, spot)
         for item in asked.items
-        for one in item.spots
-        if max((layer.thick.likely for layer in one.thing.layers), default=0.0) >= THICK_THING_MM
+        for spot in item.spots
+        if max((layer.thick.likely for layer in spot.thing.layers), default=0.0) >= THICK_THING_MM
     ]
     tall.sort(key=lambda pair: pair[1].face.leaf)
     run: list[tuple[PlacedDesign, PlacedItem]] = []
@@ -45,14 +45,14 @@ def _one_spot(asked: ExtrasContext) -> Check | None:
         longest = max(longest, run, key=_leaves)
     if _leaves(longest) < 3:
         return None
-    thick = sum(max(layer.thick.likely for layer in one.thing.layers) for _, one in longest)
+    thick = sum(max(layer.thick.likely for layer in item.thing.layers) for _, item in longest)
     turns = _in_turns(longest)
     return Check(
         code="F6",
         level="watch",
         title=f"On one spot of successive leaves lie {many(len(longest), 'thick thing')}: "
         f"{ruler.thin(thick)} there.",
-        why=f"On {on_faces(one for _, one in longest)}. The book gapes there and is hollow elsewhere.",
+        why=f"On {on_faces(item for _, item in longest)}. The book gapes there and is hollow elsewhere.",
         offers=turns,
         no_fix=""
         if turns
@@ -147,7 +147,7 @@ def _heavy(asked: ExtrasContext) -> Check | None:
 
 def _leaves(run: Sequence[tuple[PlacedDesign, PlacedItem]]) -> int:
     """On how many leaves they lie."""
-    return len({one.face.leaf for _, one in run})
+    return len({item.face.leaf for _, item in run})
 
 
 def _shut(one: PlacedItem) -> tuple[float, float, float, float]:

@@ -67,13 +67,13 @@ def inner_faces(block: Block) -> tuple[Face, ...]:
 
 @lru_cache(maxsize=16)
 def _leaves(count: int, width: float, height: float) -> tuple[Face, ...]:
-    found = []
+    faces = []
     for leaf in range(count):
         front, back = f"page {2 * leaf + 1}", f"page {2 * leaf + 2}"
         after = f"page {2 * leaf + 3}" if leaf + 1 < count else ""
         before = f"page {2 * leaf}" if leaf else ""
-        found.append(Face(front, front, leaf, width, height, "left", facing=before, behind=back))
-        found.append(
+        faces.append(Face(front, front, leaf, width, height, "left", facing=before, behind=back))
+        faces.append(
             Face(
                 back,
                 back,
@@ -87,7 +87,7 @@ def _leaves(count: int, width: float, height: float) -> tuple[Face, ...]:
                 behind=front,
             )
         )
-    return tuple(found)
+    return tuple(faces)
 
 
 @inner_faces.register
@@ -99,25 +99,25 @@ def _folded(block: FoldedBlock) -> tuple[Face, ...]:
     keys = list(dict.fromkeys(one.key for one in made.dressings))
     corners = [point for key in keys for point in shut.poses[key].on_table(pieces[key[0]][key[1]].outline)]
     left, top, _, _ = bounds(corners) if corners else (0.0, 0.0, 0.0, 0.0)
-    found = []
+    faces = []
     for copy in range(made.copies):
-        for one in made.dressings:
-            x0, y0, x1, y1 = bounds(pieces[one.key[0]][one.key[1]].outline)
-            pose = shut.poses[one.key]
+        for dressing in made.dressings:
+            x0, y0, x1, y1 = bounds(pieces[dressing.key[0]][dressing.key[1]].outline)
+            pose = shut.poses[dressing.key]
             (ax, ay), (bx, by), (cx, cy) = pose.on_table(((x0, y0), (x1, y0), (x0, y1)))
             wide, high = x1 - x0, y1 - y0
             across, down = ((bx - ax) / wide, (by - ay) / wide), ((cx - ax) / high, (cy - ay) / high)
             corner = (ax, ay)
-            if one.side == "B":  # one looks at its other side
+            if dressing.side == "B":  # one looks at its other side
                 corner, across = (bx, by), (-across[0], -across[1])
             number = f"{copy + 1} " if made.copies > 1 else ""
-            name = f"{number}{one.name}"
+            name = f"{number}{dressing.name}"
             leaf = f"leaf {copy + 1}, " if made.copies > 1 else ""
-            title = f"{leaf}{said(one.key)}, {SIDES[one.side]}"
-            back = "B" if one.side == "A" else "A"
-            behind = f"{number}{one.key[0]}/{one.key[1]}:{back}"
+            title = f"{leaf}{said(dressing.key)}, {SIDES[dressing.side]}"
+            back = "B" if dressing.side == "A" else "A"
+            behind = f"{number}{dressing.key[0]}/{dressing.key[1]}:{back}"
             origin = (corner[0] - left, corner[1] - top)
-            found.append(
+            faces.append(
                 Face(
                     name,
                     title,
@@ -129,10 +129,10 @@ def _folded(block: FoldedBlock) -> tuple[Face, ...]:
                     across,
                     down,
                     behind=behind,
-                    good=not one.blank,
+                    good=not dressing.blank,
                 )
             )
-    return tuple(found)
+    return tuple(faces)
 
 
 def by_name(faces: Iterable[Face]) -> dict[str, Face]:

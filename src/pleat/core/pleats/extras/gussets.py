@@ -37,7 +37,7 @@ def _folded(
         for room in block.made.rooms
         if (more := most(block, room, put)).likely
     ]
-    return tuple(one for one in found if one)
+    return tuple(check for check in found if check)
 
 
 def most(block: FoldedBlock, room: Room, put: Sequence[tuple[PlacedItem, tuple[Patch, ...]]]) -> Estimate:
@@ -45,12 +45,12 @@ def most(block: FoldedBlock, room: Room, put: Sequence[tuple[PlacedItem, tuple[P
     counts."""
     inside = within(block, room.wall)
     each: dict[int, list[Patch]] = {}
-    for one, patches in put:
-        if side_of(one.face.name) in inside:
-            each.setdefault(one.face.leaf, []).extend(patches)
+    for item, patches in put:
+        if side_of(item.face.name) in inside:
+            each.setdefault(item.face.leaf, []).extend(patches)
     return max(
         (Bulk(tuple(on)).worst().thick for on in each.values()),
-        key=lambda one: one.likely,
+        key=lambda estimate: estimate.likely,
         default=Estimate.exact(0.0),
     )
 

@@ -35,12 +35,14 @@ def hiding(item: PlacedDesign, designs: Mapping[str, object], ruler: Ruler) -> t
         return ()
     tab = Flap().tab_mm
     for hinge in SIDES:
-        boxes = [_over(one, hinge, tab, ruler) for one in item.spots]
-        if all(_on(one, box) and one.face.spine != hinge for one, box in zip(item.spots, boxes, strict=True)):
+        boxes = [_over(spot, hinge, tab, ruler) for spot in item.spots]
+        if all(
+            _on(spot, box) and spot.face.spine != hinge for spot, box in zip(item.spots, boxes, strict=True)
+        ):
             width, height = boxes[0][2], boxes[0][3]
             places = [
-                {"on": one.face.name, "x_mm": box[0], "y_mm": box[1]}
-                for one, box in zip(item.spots, boxes, strict=True)
+                {"on": spot.face.name, "x_mm": box[0], "y_mm": box[1]}
+                for spot, box in zip(item.spots, boxes, strict=True)
             ]
             record: Extra = Flap.model_validate(
                 {"hinge": hinge, "width_mm": width, "height_mm": height, "places": places}

@@ -82,7 +82,7 @@ def removed(extras: Extras, key: str) -> Changes:
     return (
         (
             "extras.items",
-            {name: one.model_dump(mode="json") for name, one in extras.items.items() if name != key},
+            {name: item.model_dump(mode="json") for name, item in extras.items.items() if name != key},
         ),
     )
 
@@ -118,20 +118,20 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
     or at a corner of its face, a border from its edges. Never thicker than given. Few things are tried in
     every way, more are placed the thickest first and moved on while that helps and ``keeps_on``."""
     loose = [
-        (item, one)
+        (item, spot)
         for item in result.items
-        for one in item.spots
-        if one.thing.layers and not one.thing.hole and not item.thing.flat_mat and _may(one)
+        for spot in item.spots
+        if spot.thing.layers and not spot.thing.hole and not item.thing.flat_mat and _may(spot)
     ]
     moving = {(item.key, one.number) for item, one in loose}
     fixed = [
         patch
         for item in result.items
-        for one in item.spots
-        if (item.key, one.number) not in moving
-        for patch in patches(item, one)
+        for spot in item.spots
+        if (item.key, spot.number) not in moving
+        for patch in patches(item, spot)
     ]
-    ways = [[patches(item, at) for at in anchors(one)] for item, one in loose]
+    ways = [[patches(item, anchor) for anchor in anchors(one)] for item, one in loose]
     grid = _Grid([*fixed, *(patch for choice in ways for way in choice for patch in way)])
     base = grid.sum(fixed)
     spots = [anchors(one) for _, one in loose]
@@ -143,7 +143,9 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
     changes = []
     for item in result.items:
         mine = {
-            one.number: places[item.key, one.number] for one in item.spots if (item.key, one.number) in places
+            spot.number: places[item.key, spot.number]
+            for spot in item.spots
+            if (item.key, spot.number) in places
         }
         if mine:
             new = [
@@ -223,8 +225,8 @@ def clashes(spots: Sequence[Sequence[PlacedItem]]) -> Clashes:
     for (n, mine), (m, others) in combinations(enumerate(spots), 2):
         if mine[0].face != others[0].face:
             continue
-        for (way, one), (other, two) in product(enumerate(mine), enumerate(others)):
-            if over(_taken(one), _taken(two)):
+        for (way, item), (other, two) in product(enumerate(mine), enumerate(others)):
+            if over(_taken(item), _taken(two)):
                 found.setdefault((n, way), set()).add((m, other))
                 found.setdefault((m, other), set()).add((n, way))
     return {key: frozenset(with_) for key, with_ in found.items()}

@@ -33,6 +33,6 @@ def stocks_of(extras: Extras) -> tuple[str, ...]:
     """The stocks that what is put in is cut from."""
     return tuple(
         dict.fromkeys(
-            stock for one in extras.items.values() if (stock := getattr(one, "stock", "have")) != "have"
+            stock for item in extras.items.values() if (stock := getattr(item, "stock", "have")) != "have"
         )
     )

@@ -26,13 +26,13 @@ def across(
     if wide[0] == wide[1] and not at:
         return (Layer(x, y, wide[0], high, thick),)
     step = high / strips
-    found = []
+    layers = []
     for number in range(strips):
         share = (number + 0.5) / strips
-        found.append(
+        layers.append(
             Layer(x + at * share, y + number * step, wide[0] + (wide[1] - wide[0]) * share, step, thick)
         )
-    return tuple(found)
+    return tuple(layers)
 
 
 def along(
@@ -46,4 +46,6 @@ def along(
     """The same for a trapezoid whose upright sides are ``high`` at the left and at the right; ``at`` is where
     its head begins at the right, from where it begins at the left."""
     turned = across(corner[::-1], high, wide, thick, at, strips)
-    return tuple(Layer(one.y_mm, one.x_mm, one.height_mm, one.width_mm, one.thick) for one in turned)
+    return tuple(
+        Layer(layer.y_mm, layer.x_mm, layer.height_mm, layer.width_mm, layer.thick) for layer in turned
+    )

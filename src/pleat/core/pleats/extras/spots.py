@@ -87,7 +87,7 @@ def over(
 
 def on_faces(spots: Iterable[PlacedItem]) -> str:
     """The faces in words: ``on page 3, page 5 and 9 more``."""
-    titles = list(dict.fromkeys(one.face.title for one in spots))
+    titles = list(dict.fromkeys(spot.face.title for spot in spots))
     more = len(titles) - TOLD
     return joined([*titles[:TOLD], f"{more} more"]) if more > 0 else joined(titles)
 

@@ -38,20 +38,20 @@ def spreading(faces: Sequence[Face]) -> Faces:
 
 def spreads(item: PlacedDesign, on: Faces) -> tuple[Offer, ...]:
     """A design on several faces at once: every third leaf, every leaf, alternate corners, facing pairs."""
-    found = []
+    offers = []
     now = [(place.on, place.x_mm, place.y_mm) for place in item.record.places]
     for label, places in _ways(item, on):
         limited = places[:MOST_SPREAD]
         if limited and limited != now:
             new = [{"on": name, "x_mm": x, "y_mm": y} for name, x, y in limited]
-            found.append(
+            offers.append(
                 Offer(
                     label=f"{label}: {len(new)}",
                     changes=((f"extras.items.{item.key}.places", new),),
                     group=f"spread {item.key}",
                 )
             )
-    return tuple(found)
+    return tuple(offers)
 
 
 def _ways(item: PlacedDesign, on: Faces) -> Iterator[tuple[str, list[At]]]:

@@ -60,8 +60,9 @@ def _places(spots: Sequence[PlacedItem], left: LeftOfExtras) -> str:
     """Where it lies, the first places by name."""
     ruler, count = left.brief.ruler, len(spots)
     named = (
-        f"{one.face.title} at {ruler.number(one.x_mm)} from the left, {ruler.number(one.y_mm)} from the head"
-        for one in spots[:NAMED]
+        f"{spot.face.title} at {ruler.number(spot.x_mm)} from the left, "
+        f"{ruler.number(spot.y_mm)} from the head"
+        for spot in spots[:NAMED]
     )
     return "; ".join(named) + (f" and {count - NAMED} more" if count > NAMED else "")
 
@@ -70,14 +71,14 @@ def _mark(item: PlacedDesign, spots: Sequence[PlacedItem]) -> str:
     return signature(
         item.thing.width_mm,
         item.thing.height_mm,
-        *(f"{one.face.name}{one.x_mm:.2f}{one.y_mm:.2f}" for one in spots),
+        *(f"{spot.face.name}{spot.x_mm:.2f}{spot.y_mm:.2f}" for spot in spots),
     )
 
 
 def _flat(item: PlacedDesign, left: LeftOfExtras) -> Iterator[Step]:
     """What wants the sheet flat, and what wants the cover before it is folded, covered or hung."""
     work = item.thing.work
-    inside, outside = ([one for one in item.spots if one.face.cover is cover] for cover in (False, True))
+    inside, outside = ([spot for spot in item.spots if spot.face.cover is cover] for cover in (False, True))
     if not work.flat:
         return
     tools = TOOLS.get(item.record.kind, ("awl", "needle", "thread"))
@@ -160,19 +161,19 @@ def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[
         else left.pages.cut_states
     )
     bound = any(
-        one.face.cover for one in item.spots
+        spot.face.cover for spot in item.spots
     )  # the cover is there after all that has to be dry before it is shut
     # pages of a section are worked on while their sheet lies open, before it is nested
     open_ = left.pages.unit == "section" and not bound
-    found = [*_flat(item, left)]
+    steps = [*_flat(item, left)]
     whole = (f"extras.{item.key}", *(f"extras.{part.key}" for part in parts))
-    if found and not work.fix:
-        found[0] = replace(found[0], fixes=whole)
+    if steps and not work.fix:
+        steps[0] = replace(steps[0], fixes=whole)
     if work.make:
-        found.append(_cut(stock, mark, count, work, key, item))
+        steps.append(_cut(stock, mark, count, work, key, item))
     if work.fix:
         whose = "its page" if count == 1 else many(count, "page")
-        found.append(
+        steps.append(
             Step(
                 key=f"{key}_fix",
                 title=f"{item.title.capitalize()}: put it on {whose}",
@@ -196,7 +197,7 @@ def of(item: PlacedDesign, left: LeftOfExtras, parts: Sequence[Piece]) -> tuple[
                 kind="decorate",
             )
         )
-    return tuple(found)
+    return tuple(steps)
 
 
 def _cut(

@@ -90,8 +90,8 @@ def _shared(a: frozenset[str], b: frozenset[str]) -> float:
 
 def _small(pile: Sequence[PileFolio]) -> frozenset[int]:
     """The folios whose leaves are small beside the highest of the pile."""
-    highest = max((one.leaf_height_mm for one in pile), default=0.0)
-    return frozenset(one.id for one in pile if one.leaf_height_mm < SMALL_LEAF_SHARE * highest)
+    highest = max((folio.leaf_height_mm for folio in pile), default=0.0)
+    return frozenset(folio.id for folio in pile if folio.leaf_height_mm < SMALL_LEAF_SHARE * highest)
 
 
 @dataclass
@@ -111,9 +111,9 @@ class _Table:
 
     def __post_init__(self) -> None:
         self.small = _small(self.pile)
-        self.by_id = {one.id: one for one in self.pile}
-        self.thick = {one.id: one.thick_mm for one in self.pile}
-        self.tough = {one.id: {"weak": -1, "usual": 0, "tough": 1}[one.toughness] for one in self.pile}
+        self.by_id = {folio.id: folio for folio in self.pile}
+        self.thick = {folio.id: folio.thick_mm for folio in self.pile}
+        self.tough = {folio.id: {"weak": -1, "usual": 0, "tough": 1}[folio.toughness] for folio in self.pile}
 
     def meeting(self, first: int, second: int) -> float:
         """What it costs that two folios face each other."""
@@ -132,13 +132,13 @@ class _Table:
         thick = sum(self.thick[one] for one in folios)
         cost = WEIGHTS["equal"] * (thick / self.mean - 1) ** 2 if self.mean else 0.0
         last = max(1, len(folios) - 1)
-        for place, one in enumerate(folios):
+        for place, folio in enumerate(folios):
             depth = place / last
-            tough = self.tough[one]
+            tough = self.tough[folio]
             if tough:
                 cost += WEIGHTS["tough"] * (depth if tough > 0 else 1 - depth)
             if place:
-                cost += self.meeting(folios[place - 1], one)
+                cost += self.meeting(folios[place - 1], folio)
         return cost
 
     def joints(self, sections: Sequence[Sequence[int]]) -> float:
@@ -150,7 +150,7 @@ def costs_of(
     sections: Sections, pile: Sequence[PileFolio], pairs: Iterable[tuple[int, int]] = ()
 ) -> dict[Wish, float]:
     """What each wish costs in an arrangement. Sections may not be empty."""
-    by_id, small = {one.id: one for one in pile}, _small(pile)
+    by_id, small = {folio.id: folio for folio in pile}, _small(pile)
     thick = [sum(by_id[one].thick_mm for one in section) for section in sections]
     mean = sum(thick) / len(thick) if thick else 0.0
     met = meetings(sections)
@@ -188,7 +188,7 @@ def told(
 ) -> dict[Wish, Told]:
     """How far each wish is met by an arrangement as it lies; that of pairs is left out where there are
     none."""
-    by_id, low = {one.id: one for one in pile}, _small(pile)
+    by_id, low = {folio.id: folio for folio in pile}, _small(pile)
     thick = [sum(by_id[one].thick_mm for one in section) for section in sections]
     both = [(by_id[a], by_id[b]) for a, b in meetings(sections)]
     met = {frozenset((a.id, b.id)) for a, b in both}

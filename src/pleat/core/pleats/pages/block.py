@@ -90,7 +90,7 @@ class Block(PleatResult):
     @property
     def through(self) -> Estimate:
         """The most that a needle passes in one unit."""
-        return max((one.through for one in self.units), key=lambda one: one.likely)
+        return max((one.through for one in self.units), key=lambda estimate: estimate.likely)
 
     @property
     def in_words(self) -> str:

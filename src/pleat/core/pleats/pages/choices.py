@@ -41,36 +41,36 @@ def _sections(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], lim
     if len(splits) < 2:
         return []
     by = folios_a_sheet(pages.folds)
-    found = []
-    for one in splits:
-        chosen = one.sections == len(sections)
-        sheets = one.folios // by
+    offers = []
+    for split in splits:
+        chosen = split.sections == len(sections)
+        sheets = split.folios // by
         label = (
-            f"{one.sections} {by_count(one.sections, 'section', 'sections')} of {sheets} "
+            f"{split.sections} {by_count(split.sections, 'section', 'sections')} of {sheets} "
             f"{by_count(sheets, 'sheet', 'sheets')}"
         )
         facts = (
-            f"{one.pages} pages",
-            f"each {ruler.thin(one.section_mm)} at the fold",
-            f"creep {ruler.thin(one.creep_mm)}",
-            "nests well" if one.fits else f"too many for one fold: {limit.folios} nest well",
+            f"{split.pages} pages",
+            f"each {ruler.thin(split.section_mm)} at the fold",
+            f"creep {ruler.thin(split.creep_mm)}",
+            "nests well" if split.fits else f"too many for one fold: {limit.folios} nest well",
         )
         changes = (
-            ("pages.sections", one.sections),
-            ("pages.amount", one.pages),
+            ("pages.sections", split.sections),
+            ("pages.amount", split.pages),
             ("pages.counted_in", "pages"),
         )
-        found.append(
+        offers.append(
             Offer(
                 label=label,
                 changes=changes,
                 facts=facts,
                 group=SECTIONS,
-                chosen=chosen and one.pages == 4 * sum(sections),
-                good=one.fits,
+                chosen=chosen and split.pages == 4 * sum(sections),
+                good=split.fits,
             )
         )
-    return found
+    return offers
 
 
 def _nearby(pages: Sections, left: LeftOfPages, sections: tuple[int, ...], trim: float) -> list[Offer]:
@@ -85,7 +85,7 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
     brief, leaf, ruler = left.brief, left.paper.leaf, left.brief.ruler
     wide, high = brief.leaf_width_mm + trim, brief.leaf_height_mm + 2 * trim
     along = ACROSS[leaf.grain] if brief.made_of.held_along == "w" else leaf.grain
-    needed, found = nearby_sizes(
+    needed, neighbours = nearby_sizes(
         wide,
         high,
         folds,
@@ -96,15 +96,17 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
         upright_only=leaf.upright_only,
     )
     choices = []
-    for one in found:
-        width, height = one.leaf_width_mm - trim, one.leaf_height_mm - 2 * trim
+    for neighbour in neighbours:
+        width, height = neighbour.leaf_width_mm - trim, neighbour.leaf_height_mm - 2 * trim
         if not possible(width, height):
             continue
-        now = f" instead of {needed or 'none that fits'}" if one.sheets != needed else ", as many as now"
+        now = (
+            f" instead of {needed or 'none that fits'}" if neighbour.sheets != needed else ", as many as now"
+        )
         facts = (
-            f"{many(one.sheets, 'sheet')}{now}",
-            f"{one.used:.0%} of each sheet used",
-            _grain(one.with_grain),
+            f"{many(neighbour.sheets, 'sheet')}{now}",
+            f"{neighbour.used:.0%} of each sheet used",
+            _grain(neighbour.with_grain),
         )
         changes, words = resized(brief, width, height)
         choices.append(
@@ -113,7 +115,7 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
                 changes=changes,
                 facts=facts,
                 group=NEARBY,
-                good=one.with_grain is not False,
+                good=neighbour.with_grain is not False,
             )
         )
     return choices
@@ -121,7 +123,7 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
 
 def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[Offer]:
     leaf = paper.leaf
-    found = []
+    offers = []
     for way in ways_to_fold(leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain):
         if not possible(way.leaf_width_mm, way.leaf_height_mm):
             continue
@@ -134,7 +136,7 @@ def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[O
         )
         changes = (("pages.folds", way.folds), ("pages.edges", "slit"), *resize)
         turned = ", sheet turned" if way.turned else ""
-        found.append(
+        offers.append(
             Offer(
                 label=f"{WORDS[way.folds].removeprefix('folded ')}{turned}",
                 changes=changes,
@@ -144,7 +146,7 @@ def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[O
                 good=way.with_grain is not False,
             )
         )
-    return found
+    return offers
 
 
 def _is_now(way: Folded, pages: Sections, brief: BriefResult) -> bool:

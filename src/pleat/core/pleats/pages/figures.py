@@ -180,8 +180,8 @@ def _of_a_pile(
     """The figures of a book made of a mixed pile."""
     ruler, folios, many = brief.ruler, sum(nest.sections), len(nest.sections)
     counts = ", ".join(str(count) for count in nest.sections)
-    thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in mixed]
-    leaves = sum(one.leaves for section in mixed for one in section)
+    thick = [sum(folio.caliper.likely * folio.at_fold for folio in section) for section in mixed]
+    leaves = sum(folio.leaves for section in mixed for folio in section)
     counted = count_words(folios, leaves=leaves)
     each = [ruler.thin(one) for one in thick]
     sheet_rule = (Rule("arithmetic", "a sheet folded once is 2 leaves, 4 pages"),)
@@ -241,10 +241,10 @@ def _how_thick(pages: Sections, nest: Nest, mixed: tuple[tuple[MixedFolio, ...],
             f"You measured {ruler.thin(pages.measured_block_mm)}. From the papers it is estimated at "
             f"{ruler.between(nest.estimated.low, nest.estimated.high)}."
         )
-    sheets = [one for section in mixed for one in section]
+    sheets = [folio for section in mixed for folio in section]
     return (
-        f"{sum(one.leaves for one in sheets)} leaves of {len({one.name for one in sheets})} papers, added "
-        f"up. {_what_would_narrow(nest.thickness, ruler)}"
+        f"{sum(sheet.leaves for sheet in sheets)} leaves of {len({sheet.name for sheet in sheets})} papers, "
+        f"added up. {_what_would_narrow(nest.thickness, ruler)}"
     )
 
 
@@ -270,8 +270,8 @@ def _beside_the_reading(pages: Sections, estimated: Estimate) -> tuple[Figure, .
 
 def _wishes(pages: Sections, ruler: Ruler, mixed: tuple[tuple[MixedFolio, ...], ...]) -> Figure:
     """What an arrangement is weighed by, and how far it is met as the sheets lie now."""
-    order = tuple(tuple(one.id for one in section) for section in mixed)
-    pile = [one.arranged for section in mixed for one in section]
+    order = tuple(tuple(folio.id for folio in section) for section in mixed)
+    pile = [folio.arranged for section in mixed for folio in section]
     found = told(order, pile, pages.pairs, ruler)
     listed = "; ".join(
         f"{WORDS[wish]} (weighs {WEIGHTS[wish]:g}): {one.words or 'met'}" for wish, one in found.items()
@@ -293,7 +293,7 @@ def _sheets_each(sections: tuple[int, ...], folds: int) -> str:
     return (
         f"{counts[0]} {by_count(counts[0], 'sheet', 'sheets')}"
         if len(counts) == 1
-        else f"sheets {' + '.join(str(one) for one in counts)}"
+        else f"sheets {' + '.join(str(count) for count in counts)}"
     )
 
 

@@ -164,8 +164,8 @@ def of_a_pile(
     pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]
 ) -> tuple[Check, ...]:
     """The checks of the fold-outs on the sheets of a pile."""
-    with_flap = [one for one in itertools.chain.from_iterable(sections) if one.flap_mm]
-    none = Offer(label="no fold-outs", changes=_with_flaps(pages, {one.id: None for one in with_flap}))
+    with_flap = [folio for folio in itertools.chain.from_iterable(sections) if folio.flap_mm]
+    none = Offer(label="no fold-outs", changes=_with_flaps(pages, {folio.id: None for folio in with_flap}))
     trimmed = _trimmed(pages, none) if with_flap else None
     found = (
         _reaching(pages, brief, with_flap),
@@ -192,12 +192,12 @@ def _said(sheets: list[MixedFolio]) -> str:
 def _reaching(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
     """C6, each flap against its own leaf."""
     ruler = brief.ruler
-    long = [one for one in sheets if one.flap_mm > one.flap_leaf_mm - FLAP_GAP_MM + HAIR_MM]
+    long = [sheet for sheet in sheets if sheet.flap_mm > sheet.flap_leaf_mm - FLAP_GAP_MM + HAIR_MM]
     if not long:
         return None
     right = {
-        one.id: mm if (mm := ruler.snap_down(one.flap_leaf_mm - FLAP_GAP_MM)) >= SHORTEST_MM else None
-        for one in long
+        folio.id: mm if (mm := ruler.snap_down(folio.flap_leaf_mm - FLAP_GAP_MM)) >= SHORTEST_MM else None
+        for folio in long
     }
     first = long[0]
     fixed = right[first.id]
@@ -220,12 +220,14 @@ def _reaching(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
 def _roomless(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> Check | None:
     """Sheets that have less beside their leaves than their fold-out takes."""
     ruler = brief.ruler
-    short = [one for one in sheets if one.flap_mm * one.flap_panels > one.flap_room_mm + HAIR_MM]
+    short = [sheet for sheet in sheets if sheet.flap_mm * sheet.flap_panels > sheet.flap_room_mm + HAIR_MM]
     if not short:
         return None
     rooms = {
-        one.id: ruler.snap_down(min(one.flap_room_mm / one.flap_panels, one.flap_leaf_mm - FLAP_GAP_MM))
-        for one in short
+        folio.id: ruler.snap_down(
+            min(folio.flap_room_mm / folio.flap_panels, folio.flap_leaf_mm - FLAP_GAP_MM)
+        )
+        for folio in short
     }
     right = {key: room if room >= SHORTEST_MM else None for key, room in rooms.items()}
     first = short[0]
@@ -259,7 +261,7 @@ def _roomless(pages: Sections, brief: BriefResult, sheets: list[MixedFolio]) -> 
 
 def _blank(pages: Sections, sheets: list[MixedFolio]) -> Check | None:
     """B9 on the sheets of a pile."""
-    blank = [one for one in sheets if one.sides == 1 and one.flap_panels % 2]
+    blank = [sheet for sheet in sheets if sheet.sides == 1 and sheet.flap_panels % 2]
     if not blank:
         return None
     return Check(
@@ -269,6 +271,6 @@ def _blank(pages: Sections, sheets: list[MixedFolio]) -> Check | None:
         why="The paper is good on one side, and that lies inside its fold. Folded in, the flap turns its "
         "back to the reader; two panels would show the good side again.",
         offers=(
-            Offer(label="no fold-out there", changes=_with_flaps(pages, {one.id: None for one in blank})),
+            Offer(label="no fold-out there", changes=_with_flaps(pages, {folio.id: None for folio in blank})),
         ),
     )

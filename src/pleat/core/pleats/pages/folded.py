@@ -125,12 +125,12 @@ def compute(record: FromPad, left: LeftOfPages, own: FoldedSpec) -> FoldedBlock:
     one = make(programme, own.typed, fill, calipers, ruler, skip=skip, hidden=hidden, least=least)
     made = replace(one, copies=own.copies)
     flats = cut.flats(made)
-    panels = own.leaves or sum(1 for one in made.dressings if one.side == "A") * own.copies or 1
+    panels = own.leaves or sum(1 for dressing in made.dressings if dressing.side == "A") * own.copies or 1
     fits = _fits(
         left,
         fill,
         own.less_mm,
-        lambda one: bool(made.places) or _takes(one, own, stocks, fill, (calipers, ruler)),
+        lambda offer: bool(made.places) or _takes(offer, own, stocks, fill, (calipers, ruler)),
     )
     asked = checks.CheckContext(
         made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend, leaves=own.leaves
@@ -422,7 +422,7 @@ def _from_sheet(
     card = stocks[CARD]
     largest = max(
         (piece for piece in cut.sheets(made) if piece.stock == CARD),
-        key=lambda one: one.area_mm2,
+        key=lambda piece: piece.area_mm2,
         default=None,
     )
     if largest is None:

@@ -75,7 +75,8 @@ def unfold(folds: int) -> tuple[tuple[LeafPlace, ...], ...]:
 
 def _turned(stack: list[LeafPlace], over_the_head: bool) -> list[LeafPlace]:
     return [
-        LeafPlace(one.leaf, not one.first_up, one.upside_down != over_the_head) for one in reversed(stack)
+        LeafPlace(place.leaf, not place.first_up, place.upside_down != over_the_head)
+        for place in reversed(stack)
     ]
 
 

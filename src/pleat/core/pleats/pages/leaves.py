@@ -57,28 +57,28 @@ Opening = tuple[Leaf | None, Leaf | None]
 
 def leaves_of_pile(sections: Sequence[Sequence[MixedFolio]]) -> tuple[Leaf, ...]:
     """The leaves of a pile; a single leaf lies before the fold, its stub behind it."""
-    found: list[Leaf] = []
+    leaves: list[Leaf] = []
     for number, section in enumerate(sections):
         order = [(place, one, False) for place, one in enumerate(section)]
         order += [(place, one, True) for place, one, _ in reversed(order) if one.joined == "folded"]
-        for place, one, second in order:
-            flap = one.flap_mm if second or one.joined != "folded" else 0.0
-            found.append(
+        for place, folio, second in order:
+            flap = folio.flap_mm if second or folio.joined != "folded" else 0.0
+            leaves.append(
                 Leaf(
                     number,
                     place,
-                    2 * len(found) + 1,
+                    2 * len(leaves) + 1,
                     second,
-                    one,
-                    one.second_width_mm if second else one.first_width_mm,
-                    one.leaf_height_mm,
-                    one.swatch,
-                    one.sides,
+                    folio,
+                    folio.second_width_mm if second else folio.first_width_mm,
+                    folio.leaf_height_mm,
+                    folio.swatch,
+                    folio.sides,
                     flap,
-                    one.flap_panels,
+                    folio.flap_panels,
                 )
             )
-    return tuple(found)
+    return tuple(leaves)
 
 
 @dataclass(frozen=True)
@@ -106,18 +106,18 @@ def leaves_of_paper(
 ) -> tuple[Leaf, ...]:
     """The leaves of a book of one paper, folios nested in ``sections``, with its fold-outs on the innermost
     folios or on every one."""
-    found: list[Leaf] = []
+    leaves: list[Leaf] = []
     for number, folios in enumerate(sections):
         order = [(place, False) for place in range(folios)] + [
             (place, True) for place in reversed(range(folios))
         ]
         for place, second in order:
             out = flap.length_mm if second and (flap.on == "every" or place == folios - 1) else 0.0
-            page, size = 2 * len(found) + 1, (paper.width_mm, paper.height_mm)
-            found.append(
+            page, size = 2 * len(leaves) + 1, (paper.width_mm, paper.height_mm)
+            leaves.append(
                 Leaf(number, place, page, second, None, *size, paper.swatch, paper.sides, out, flap.panels)
             )
-    return tuple(found)
+    return tuple(leaves)
 
 
 def openings(leaves: Sequence[Leaf]) -> tuple[Opening, ...]:

@@ -68,7 +68,7 @@ def _too_thick(
     pages: Sections, ruler: Ruler, sections: tuple[tuple[MixedFolio, ...], ...], creep_mm: float
 ) -> Check | None:
     """C1: a section thicker, or creeping further, than nests well."""
-    thick = [sum(one.caliper.likely * one.at_fold for one in section) for section in sections]
+    thick = [sum(folio.caliper.likely * folio.at_fold for folio in section) for section in sections]
     worst = max(range(len(sections)), key=lambda number: thick[number])
     most = max(len(section) for section in sections)
     if (thick[worst] <= THICKEST_FOLD_MM and creep_mm <= MOST_CREEP_MM and most <= MOST_MIXED) or most == 1:
@@ -123,14 +123,14 @@ def _window_places(
 ) -> Check | None:
     """Windows that reach the edges of their leaf, or the fold."""
     out = [
-        one
+        folio
         for section in sections
-        for one in section
-        if one.window
+        for folio in section
+        if folio.window
         and (
-            min(one.window[0], one.window[1]) < WINDOW_EDGE_MM
-            or one.window[0] + one.window[2] > one.first_width_mm - WINDOW_EDGE_MM
-            or one.window[1] + one.window[3] > one.leaf_height_mm - WINDOW_EDGE_MM
+            min(folio.window[0], folio.window[1]) < WINDOW_EDGE_MM
+            or folio.window[0] + folio.window[2] > folio.first_width_mm - WINDOW_EDGE_MM
+            or folio.window[1] + folio.window[3] > folio.leaf_height_mm - WINDOW_EDGE_MM
         )
     ]
     if not out:
@@ -176,7 +176,7 @@ def _alike(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
 
 def _pairs(pages: Sections, sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """C7: sheets that were to make an opening together do not."""
-    names = {one.id: one.name for section in sections for one in section}
+    names = {folio.id: folio.name for section in sections for folio in section}
     together = {frozenset((a.id, b.id)) for _, a, b in meeting(sections)}
     apart = [pair for pair in pages.pairs if frozenset(pair) not in together and set(pair) <= set(names)]
     if not apart:
@@ -200,9 +200,11 @@ def _odd(pages: Sections, brief: BriefResult, sections: tuple[tuple[MixedFolio, 
     off = (
         pages.trim_mm
         if pages.edges == "trim"
-        else nested_creep([one.caliper for one in max(sections, key=len)]).likely
+        else nested_creep([folio.caliper for folio in max(sections, key=len)]).likely
     )
-    short = [one for section in sections for one in section if brief.leaf_width_mm - one.least_width_mm > off]
+    short = [
+        folio for section in sections for folio in section if brief.leaf_width_mm - folio.least_width_mm > off
+    ]
     if not short:
         return None
     return Check(
@@ -224,10 +226,10 @@ def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> 
     """B3: sheets that were not tried against the leaf."""
     ruler = brief.ruler
     small = [
-        one
+        folio
         for section in sections
-        for one in section
-        if one.least_width_mm < brief.leaf_width_mm - 1 or one.leaf_height_mm < brief.leaf_height_mm - 1
+        for folio in section
+        if folio.least_width_mm < brief.leaf_width_mm - 1 or folio.leaf_height_mm < brief.leaf_height_mm - 1
     ]
     if not small:
         return None
@@ -246,7 +248,7 @@ def _small(brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...]) -> 
 
 def _grain(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """B7: folded across the grain."""
-    across = [one.name for section in sections for one in section if one.with_grain is False]
+    across = [folio.name for section in sections for folio in section if folio.with_grain is False]
     if not across:
         return None
     named = merged(sorted(across)[:NAMED])
@@ -261,7 +263,7 @@ def _grain(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
 
 def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
     """B10: a pattern with a top lies sideways once the sheet is folded."""
-    found = [one.name for section in sections for one in section if one.sideways]
+    found = [folio.name for section in sections for folio in section if folio.sideways]
     if not found:
         return None
     return Check(
@@ -279,17 +281,19 @@ def _owned(
 ) -> Check | None:
     """Papers of which the pile takes more sheets than are there, for all books of the run."""
     needed = {one.stock: one.sheets for one in takes}
-    known = {one.stock: one for one in itertools.chain.from_iterable(sections)}
+    known = {folio.stock: folio for folio in itertools.chain.from_iterable(sections)}
     short = {
-        stock: one for stock, one in known.items() if one.owned is not None and needed[stock] > one.owned
+        stock: folio
+        for stock, folio in known.items()
+        if folio.owned is not None and needed[stock] > folio.owned
     }
     if not short:
         return None
     listed = "; ".join(
-        f"{one.name} {needed[stock]}, you own {one.owned}"
-        for stock, one in itertools.islice(short.items(), NAMED)
+        f"{folio.name} {needed[stock]}, you own {folio.owned}"
+        for stock, folio in itertools.islice(short.items(), NAMED)
     )
-    mine = [stock for stock, one in short.items() if not one.in_materials]
+    mine = [stock for stock, folio in short.items() if not folio.in_materials]
     run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
     in_materials = "Put the count right among the materials if you have more; else take some off the pile."
     more = " …" if len(short) > NAMED else ""

@@ -58,22 +58,25 @@ def nearby_sizes(
     heights = _near(leaf_height_mm, rows, (sheet_width_mm, sheet_height_mm))
     found: dict[tuple[float, float], Nearby] = {}
     for width, height in product(widths, heights):
-        way = lay(width, height)
+        operation = lay(width, height)
         if (
-            not way.count
+            not operation.count
             or (width, height) == (leaf_width_mm, leaf_height_mm)
-            or (way.with_grain is False and now.with_grain is not False)
+            or (operation.with_grain is False and now.with_grain is not False)
         ):
             continue
-        sheets = math.ceil(pieces / way.count)
+        sheets = math.ceil(pieces / operation.count)
         small = min(width / leaf_width_mm, height / leaf_height_mm) < 1 - NEAR - 1e-9
         if small and needed is not None and sheets > needed * 2 / 3:
             continue
-        if needed is None or sheets < needed or (sheets == needed and way.used > now.used + 0.03):
+        if needed is None or sheets < needed or (sheets == needed and operation.used > now.used + 0.03):
             found[(round(width, 2), round(height, 2))] = Nearby(
-                width, height, sheets, way.used, way.with_grain
+                width, height, sheets, operation.used, operation.with_grain
             )
-    best = sorted(found.values(), key=lambda one: (one.with_grain is False, one.sheets, -one.used))
+    best = sorted(
+        found.values(),
+        key=lambda neighbour: (neighbour.with_grain is False, neighbour.sheets, -neighbour.used),
+    )
     return needed, tuple(best[:MOST])
 
 

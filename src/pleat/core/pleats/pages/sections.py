@@ -55,9 +55,9 @@ def compare(
             if 1 <= number <= math.ceil(folios / by)
         }
     )
-    found = []
+    splits = []
     for number in numbers:
         each = by * math.ceil(math.ceil(folios / by) / number)
         creep = innermost_creep(caliper, each).likely
-        found.append(Split(number, each, 2 * each * caliper.likely * lay, creep, each <= limit.folios))
-    return tuple(found)
+        splits.append(Split(number, each, 2 * each * caliper.likely * lay, creep, each <= limit.folios))
+    return tuple(splits)

@@ -151,7 +151,8 @@ def _folding(folds: int) -> str:
 def _nesting(pages: SectionsBlock) -> str:
     if pages.mixed:
         listed = "; ".join(
-            f"{number}: {runs(one.name for one in section)}" for number, section in enumerate(pages.mixed, 1)
+            f"{number}: {runs(folio.name for folio in section)}"
+            for number, section in enumerate(pages.mixed, 1)
         )
         return (
             f"From the outside in, section {listed}. Creases on one another, small leaves in the middle "
@@ -172,11 +173,11 @@ def _nesting(pages: SectionsBlock) -> str:
 
 def _joining(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     """Single leaves of a pile: on stubs before nesting, or tipped on to their neighbours."""
-    single = [one for section in pages.mixed for one in section if one.joined != "folded"]
+    single = [folio for section in pages.mixed for folio in section if folio.joined != "folded"]
     if not single:
         return ()
-    stubs = merged(one.name for one in single if one.joined == "stub")
-    tipped = merged(one.name for one in single if one.joined == "tipped")
+    stubs = merged(folio.name for folio in single if folio.joined == "stub")
+    tipped = merged(folio.name for folio in single if folio.joined == "tipped")
     words = []
     if stubs:
         words.append(
@@ -199,7 +200,7 @@ def _joining(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
             gives=("leaf.ready",),
             tags=frozenset({"glue"}),
             wait_minutes=60,
-            signature=signature(*(f"{one.id}{one.joined}" for one in single)),
+            signature=signature(*(f"{folio.id}{folio.joined}" for folio in single)),
             kind="glue",
             weights=True,
         ),
@@ -212,7 +213,7 @@ def _narrowing(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
         return ()
     listed: dict[str, list[int]] = {}
     for number, section in enumerate(pages.narrower_mm, 1):
-        leaves = [one.leaves for one in pages.mixed[number - 1]] if pages.mixed else [2] * len(section)
+        leaves = [folio.leaves for folio in pages.mixed[number - 1]] if pages.mixed else [2] * len(section)
         widths = ", ".join(ruler.number(less * each) for less, each in zip(section, leaves, strict=True))
         listed.setdefault(widths, []).append(number)
     each = "; ".join(
@@ -272,26 +273,26 @@ def _sheets(count: int) -> str:
 
 def _windows(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     """Cutting the windows whose size was said, while the sheets are flat."""
-    found = [one for section in pages.mixed for one in section if one.window and one.window_cut]
-    if not found:
+    folios = [folio for section in pages.mixed for folio in section if folio.window and folio.window_cut]
+    if not folios:
         return ()
     each = "; ".join(
-        f"{one.name}: {ruler.size(one.window[2], one.window[3])}, {ruler.number(one.window[0])} from the "
-        f"fore edge, {ruler.number(one.window[1])} from the head"
-        for one in found
-        if one.window
+        f"{folio.name}: {ruler.size(folio.window[2], folio.window[3])}, "
+        f"{ruler.number(folio.window[0])} from the fore edge, {ruler.number(folio.window[1])} from the head"
+        for folio in folios
+        if folio.window
     )
     return (
         Step(
             key="windows",
-            title="Cut the windows" if len(found) > 1 else "Cut the window",
+            title="Cut the windows" if len(folios) > 1 else "Cut the window",
             detail=f"In the first leaf, while the sheet is flat. {each}. Draw it lightly on the back, cut "
             "from the corners to the middle of each side.",
             tools=("steel rule", "knife", "mat"),
             needs=("leaf.cut",),
             uses=("leaves.flat",),
             cautions=(KNIFE,),
-            signature=signature(*(f"{one.id}:{one.window}" for one in found)),
+            signature=signature(*(f"{folio.id}:{folio.window}" for folio in folios)),
             kind="cut",
         ),
     )
@@ -300,16 +301,17 @@ def _windows(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
 def _flaps(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
     """Folding the fold-outs in, where there are any."""
     with_flap = [
-        (f"{number}.{place}", one)
+        (f"{number}.{place}", folio)
         for number, section in enumerate(pages.mixed, 1)
-        for place, one in enumerate(section, 1)
-        if one.flap_mm
+        for place, folio in enumerate(section, 1)
+        if folio.flap_mm
     ]
     if with_flap:
         each = "; ".join(
-            f"{at} {one.name}: {_panels(ruler, one.flap_mm, one.flap_panels)}" for at, one in with_flap
+            f"{at} {folio.name}: {_panels(ruler, folio.flap_mm, folio.flap_panels)}"
+            for at, folio in with_flap
         )
-        marked = signature(*((one.id, one.flap_mm, one.flap_panels) for _, one in with_flap))
+        marked = signature(*((folio.id, folio.flap_mm, folio.flap_panels) for _, folio in with_flap))
     elif pages.flap_mm:
         which = "the innermost sheet" if pages.flap_folios == len(pages.sections) else "every sheet"
         each = f"On {which}: {_panels(ruler, pages.flap_mm, pages.flap_panels)}"

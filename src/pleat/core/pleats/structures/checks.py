@@ -49,12 +49,12 @@ def find(asked: CheckContext) -> tuple[Check, ...]:
         _blank(asked),
         _way_up(asked),
     ]
-    return tuple(one for one in found if one)
+    return tuple(check for check in found if check)
 
 
 def _rooms(asked: CheckContext) -> list[Check]:
     """F5 and F8: a gusset smaller than what lies in it; F8 where what was closed before is part of that."""
-    found = []
+    checks = []
     first = asked.made.programme.closing[:1]
     for room in asked.made.rooms:
         short = room.stiff.likely - room.has_mm
@@ -64,7 +64,7 @@ def _rooms(asked: CheckContext) -> list[Check]:
             room.name in names for group in first for fold in group.folds for names in fold.angles
         )
         need = asked.ruler.show(room.proposed(asked.ruler))
-        found.append(
+        checks.append(
             Check(
                 code="F8" if later else "F5",
                 level="stop",
@@ -76,7 +76,7 @@ def _rooms(asked: CheckContext) -> list[Check]:
                 offers=(Offer(label=f"{room.name} {need}", changes=_mended(asked, room)),),
             )
         )
-    return found
+    return checks
 
 
 def _mended(asked: CheckContext, room: Room) -> Changes:
@@ -91,7 +91,7 @@ def _sum(asked: CheckContext) -> Check | None:
     record, ruler = asked.record, asked.ruler
     if record.cut_width_mm is None and record.cut_height_mm is None:
         return None
-    sheet = max(sheets(asked.made), key=lambda one: one.area_mm2)
+    sheet = max(sheets(asked.made), key=lambda piece: piece.area_mm2)
     cut = (record.cut_width_mm or sheet.size_mm[0], record.cut_height_mm or sheet.size_mm[1])
     off = [own - side for own, side in zip(cut, sheet.size_mm, strict=True)]
     if all(abs(one) <= max(ruler.step_mm, SAME_SIZE_MM) for one in off):
@@ -119,17 +119,17 @@ def _through(asked: CheckContext) -> Check | None:
     """Folds that paper cannot make."""
     if not asked.made.faults:
         return None
-    one = asked.made.faults[0]
-    between = joined(said(key) for key in one.crease)
-    layer = joined(dict.fromkeys(said(key) for key in one.layer)) or "another layer"
+    fault = asked.made.faults[0]
+    between = joined(said(key) for key in fault.crease)
+    layer = joined(dict.fromkeys(said(key) for key in fault.layer)) or "another layer"
     words = {
         "caught": f"{layer} lies in the fold between {between} and reaches past it",
         "crossed": f"two folds on one line cross at {between}",
         "through": f"{layer} would have to pass through the fold between {between}",
         "apart": f"{between} are to be joined and do not meet",
-    }[one.kind]
+    }[fault.kind]
     return Check(
-        code="F7" if one.kind != "apart" else "A6",
+        code="F7" if fault.kind != "apart" else "A6",
         level="stop",
         title=f"It does not shut like this: {words}.",
         why=f"{many(len(asked.made.faults), 'place')} where paper would have to go through paper.",
@@ -185,9 +185,9 @@ def _is_total(asked: CheckContext) -> bool:
     return any(
         all(
             abs(cut - (size + border)) < SAME_SIZE_MM
-            for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True)
+            for cut, size in zip(_cut(asked, dressing), (dressing.width_mm, dressing.height_mm), strict=True)
         )
-        for one in asked.made.dressings
+        for dressing in asked.made.dressings
     )
 
 
@@ -218,22 +218,22 @@ def _one_size(asked: CheckContext) -> Check | None:
     if not _typed(asked) or _is_total(asked):
         return None
     wrong = [
-        one
-        for one in asked.made.dressings
+        dressing
+        for dressing in asked.made.dressings
         if any(
             abs(cut - size) > SAME_SIZE_MM
-            for cut, size in zip(_cut(asked, one), (one.width_mm, one.height_mm), strict=True)
+            for cut, size in zip(_cut(asked, dressing), (dressing.width_mm, dressing.height_mm), strict=True)
         )
     ]
     if not wrong:
         return None
     large = [
-        one
-        for one in wrong
-        if _cut(asked, one)[0] > one.width_mm + 2 * asked.filling.border_mm
-        or _cut(asked, one)[1] > one.height_mm + 2 * asked.filling.border_mm
+        dressing
+        for dressing in wrong
+        if _cut(asked, dressing)[0] > dressing.width_mm + 2 * asked.filling.border_mm
+        or _cut(asked, dressing)[1] > dressing.height_mm + 2 * asked.filling.border_mm
     ]
-    names = joined(list(dict.fromkeys(said(one.key) for one in (large or wrong)))[:4])
+    names = joined(list(dict.fromkeys(said(dressing.key) for dressing in (large or wrong)))[:4])
     first = wrong[0]
     larger = "It is larger than the panel. " if large else ""
     return Check(
@@ -252,7 +252,9 @@ def _none_fits(asked: CheckContext) -> Check | None:
     filling = asked.filling
     if not filling.any or asked.made.places:
         return None
-    largest = max(asked.made.dressings, key=lambda one: one.width_mm * one.height_mm, default=None)
+    largest = max(
+        asked.made.dressings, key=lambda dressing: dressing.width_mm * dressing.height_mm, default=None
+    )
     room = asked.ruler.size(largest.width_mm, largest.height_mm) if largest else "nothing"
     return Check(
         code="F10",
@@ -307,11 +309,11 @@ def _blank(asked: CheckContext) -> Check | None:
     """B9: the blank side of a one-sided sheet shows."""
     if asked.filling.mats:
         return None
-    blank = [one for one in asked.made.dressings if one.blank]
+    blank = [dressing for dressing in asked.made.dressings if dressing.blank]
     if not blank:
         return None
     stock = next(asked.stocks[piece.stock] for piece in sheets(asked.made) if piece.name == blank[0].key[0])
-    names = joined(list(dict.fromkeys(said(one.key) for one in blank))[:4])
+    names = joined(list(dict.fromkeys(said(dressing.key) for dressing in blank))[:4])
     both = (Offer(label="both sides will do", changes=((f"paper.{stock.key}.sides", 2),)),)
     return Check(
         code="B9",

@@ -91,8 +91,8 @@ def folds_of(piece: Piece, angles: Mapping[tuple[str, str, str], float]) -> tupl
         return Fold(at, "mountain" if (axis == "upright", at) in away else "valley", axis)
 
     return (
-        *(fold(at, "upright") for at in scores(piece)),
-        *(fold(at, "level") for at in scores(piece, upright=False)),
+        *(fold(score, "upright") for score in scores(piece)),
+        *(fold(score, "level") for score in scores(piece, upright=False)),
     )
 
 
@@ -162,8 +162,10 @@ def by_size(
     """The faces whose papers are of one size as the ruler shows it, by a letter, the largest first: (size in
     mm, faces)."""
     alike: dict[tuple[str, str], list[Dressing]] = {}
-    for one in dressings:
-        alike.setdefault((ruler.number(one.width_mm), ruler.number(one.height_mm)), []).append(one)
+    for dressing in dressings:
+        alike.setdefault((ruler.number(dressing.width_mm), ruler.number(dressing.height_mm)), []).append(
+            dressing
+        )
     sizes = [
         ((round(min(one.width_mm for one in on), 2), round(min(one.height_mm for one in on), 2)), on)
         for on in alike.values()

@@ -123,7 +123,7 @@ def piece_of(sheet: DrawnSheet) -> Piece:
         ),
     ]
     cuts = [
-        Cut(one.start, one.end, one.off, frozenset(one.only)) for one in sheet.cuts if one.start != one.end
+        Cut(cut.start, cut.end, cut.off, frozenset(cut.only)) for cut in sheet.cuts if cut.start != cut.end
     ]
     glued = frozenset(sheet.glued) & {panel.name for panel in panels}
     return cut_off(Piece(sheet.name, sheet.stock, panels, tuple(creases), glued=glued), cuts)
@@ -154,7 +154,7 @@ def programme_of(
         build += _build(step, pieces, add, there, hung)
     closing = []
     for group in groups:
-        folds = tuple(one for one in _folds(group.folds, pieces) if one.piece in hung)
+        folds = tuple(fold for fold in _folds(group.folds, pieces) if fold.piece in hung)
         if folds:
             closing.append(FoldGroup(group.name, folds))
     return Programme(tuple(one for one in build if _piece(one) in hung), tuple(closing), turns=True)
@@ -201,10 +201,10 @@ def _build(
 def _folds(folds: Iterable[DrawnFold], pieces: dict[str, Piece]) -> tuple[FoldOperation, ...]:
     """Folds by their sheets, those whose crease is there."""
     by_sheet: dict[str, list[tuple[str, str, float]]] = {}
-    for one in folds:
-        piece = pieces.get(one.sheet)
-        if piece and any(crease.between == {one.one, one.other} for crease in piece.creases):
-            by_sheet.setdefault(one.sheet, []).append((one.one, one.other, one.degrees))
+    for fold in folds:
+        piece = pieces.get(fold.sheet)
+        if piece and any(crease.between == {fold.one, fold.other} for crease in piece.creases):
+            by_sheet.setdefault(fold.sheet, []).append((fold.one, fold.other, fold.degrees))
     return tuple(FoldOperation(name, tuple(angles)) for name, angles in by_sheet.items())
 
 
@@ -214,9 +214,11 @@ def written(programme: Programme) -> dict[str, list[dict[str, object]]]:
 
     Raises ValueError for one that a book cannot hold, such as with a panel narrower than half a millimetre.
     """
-    sheets = [one for one in programme.build if isinstance(one, Add) and not one.piece.rigid]
-    names = {one.piece.name for one in sheets}
-    pieces = {one.piece.name: one.piece for one in sheets}
+    sheets = [
+        operation for operation in programme.build if isinstance(operation, Add) and not operation.piece.rigid
+    ]
+    names = {sheet.piece.name for sheet in sheets}
+    pieces = {sheet.piece.name: sheet.piece for sheet in sheets}
     steps = []
     for one in programme.build:
         if isinstance(one, FoldOperation) and one.piece in names:
@@ -225,9 +227,9 @@ def written(programme: Programme) -> dict[str, list[dict[str, object]]]:
             steps.append(_written_lay(one, pieces))
     groups = [DrawnGroup(name=group.name, folds=_written_folds(group.folds)) for group in programme.closing]
     return {
-        "sheets": [_written_sheet(one).model_dump(mode="json") for one in sheets],
-        "steps": [one.model_dump(mode="json") for one in steps],
-        "groups": [one.model_dump(mode="json") for one in groups],
+        "sheets": [_written_sheet(sheet).model_dump(mode="json") for sheet in sheets],
+        "steps": [step.model_dump(mode="json") for step in steps],
+        "groups": [group.model_dump(mode="json") for group in groups],
     }
 
 
@@ -295,7 +297,7 @@ def _lines(values: Iterable[float]) -> list[float]:
 
 def _slants(name: str, outline: Polygon, cell: Polygon) -> list[DrawnCut]:
     """The cuts that make a cell into a panel: its sides that are not the cell's own."""
-    found = []
+    cuts = []
     for start, end in edges(outline):
         off = next(
             (
@@ -306,8 +308,8 @@ def _slants(name: str, outline: Polygon, cell: Polygon) -> list[DrawnCut]:
             None,
         )
         if off is not None and clipped(cell, start, end, positive=side_of(start, end, off) > 0):
-            found.append(DrawnCut(start=start, end=end, off=off, only=(name,)))
-    return found
+            cuts.append(DrawnCut(start=start, end=end, off=off, only=(name,)))
+    return cuts
 
 
 def _outside(

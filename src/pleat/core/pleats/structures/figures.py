@@ -19,7 +19,7 @@ from pleat.core.trade.folding import GUSSET_SPARE_SHARE
 
 def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, ...]:
     """For each sort of piece its size, with the panels added up, and its running scores."""
-    found = []
+    figures = []
     for kind, (piece, count) in counted(made).items():
         if piece.rigid:
             continue
@@ -27,7 +27,7 @@ def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, 
         key = piece.name.replace(" ", "_")
         if piece.stock not in NOT_CUT:
             several = f", {number} of them" if number > 1 else ""
-            found.append(
+            figures.append(
                 Figure(
                     key=f"cut_{key}",
                     label=f"cut the {kind}" if number == 1 else f"cut {number} × {kind}",
@@ -40,7 +40,7 @@ def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, 
             )
         places = marks(piece, ruler)
         if places:
-            found.append(
+            figures.append(
                 Figure(
                     key=f"scores_{key}",
                     label=f"score the {kind}",
@@ -51,7 +51,7 @@ def pieces(made: Made, ruler: Ruler, times: Mapping[str, int]) -> tuple[Figure, 
                     scrap=places,
                 )
             )
-    return tuple(found)
+    return tuple(figures)
 
 
 def _sums(piece: Piece, ruler: Ruler) -> str:
@@ -94,15 +94,15 @@ def rooms(made: Made, ruler: Ruler) -> tuple[Figure, ...]:
 
 def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
     """What goes on the faces: papers, places, and pockets found."""
-    found = []
+    figures = []
     if fill.mats and made.dressings:
         sizes = by_size(made.dressings, ruler)
         listed = "; ".join(
             f"{letter}, {many(len(on) * made.copies, 'paper')} of {ruler.size(*size)}, for the "
-            f"{joined(dict.fromkeys(unnumbered(said(one.key)) for one in on))}"
+            f"{joined(dict.fromkeys(unnumbered(said(dressing.key)) for dressing in on))}"
             for letter, (size, on) in sizes.items()
         )
-        found.append(
+        figures.append(
             Figure(
                 key="papers",
                 label="papers of the faces",
@@ -117,7 +117,7 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
         )
     if made.places:
         naming = fill.title if fill.title.startswith("another") else a_or_an(fill.title)
-        found.append(
+        figures.append(
             Figure(
                 key="places",
                 label=f"places for {naming}",
@@ -130,7 +130,7 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
             )
         )
     for pocket in made.pockets:
-        found.append(
+        figures.append(
             Figure(
                 key=f"pocket_{kind_of(said(pocket.wall)).replace(' ', '_')}",
                 label=f"pocket: {said(pocket.wall)}",
@@ -141,7 +141,7 @@ def faces(made: Made, fill: Filling, ruler: Ruler) -> tuple[Figure, ...]:
                 rules=(Rule("arithmetic", "the panel less its tabs"),),
             )
         )
-    return tuple(found)
+    return tuple(figures)
 
 
 def shut(made: Made, ruler: Ruler) -> Figure:

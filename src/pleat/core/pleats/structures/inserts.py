@@ -87,7 +87,7 @@ def checks(record: Pocketed, made: Made, ruler: Ruler, panel_height_mm: float) -
         _too_wide(record, what, pocket, ruler),
         _stands_out(record, what, pocket, ruler),
     )
-    return (*narrow, *(one for one in found if one))
+    return (*narrow, *(check for check in found if check))
 
 
 def _narrow_tabs(record: Pocketed, ruler: Ruler) -> tuple[Check, ...]:

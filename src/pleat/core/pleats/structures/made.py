@@ -99,7 +99,7 @@ class Made:
     @property
     def places(self) -> int:
         """How many things go in, all faces together."""
-        return sum(one.places for one in self.dressings) * self.copies
+        return sum(dressing.places for dressing in self.dressings) * self.copies
 
 
 def make(
@@ -123,9 +123,11 @@ def make(
     guess = {name: size or 3.0 for name, size in typed.items()}
     bare = build(guess)
     plain = work(bare)
-    dressings = tuple(one for one in dressed(plain, filling, skip) if (one.key, one.side) not in hidden)
+    dressings = tuple(
+        dressing for dressing in dressed(plain, filling, skip) if (dressing.key, dressing.side) not in hidden
+    )
     filled, shut = with_boards(plain.assembly, plain.shut, _laid(dressings, filling))
-    needs = {_called(one.wall, typed): one for one in gussets(filled, shut, thick)} if typed else {}
+    needs = {_called(gusset.wall, typed): gusset for gusset in gussets(filled, shut, thick)} if typed else {}
     sizes = {
         name: size
         or max(
@@ -189,7 +191,7 @@ def dressed(worked: FoldResult, filling: Filling, skip: frozenset[str] = frozens
                 before = shown.get(at)
                 if before is None or face.share > before[0] + 1e-6:
                     shown[at] = (face.share, bounds(face.largest), face.turn)
-    found = []
+    dressings = []
     for (key, side), (_, box, turn) in shown.items():
         piece = worked.assembly.pieces[key[0]]
         left, top, right, bottom = box
@@ -201,7 +203,7 @@ def dressed(worked: FoldResult, filling: Filling, skip: frozenset[str] = frozens
             continue
         count, each = places(wide, high, filling)
         blank = piece.good == "A" and side == "B"
-        found.append(
+        dressings.append(
             Dressing(
                 key,
                 side,
@@ -215,7 +217,7 @@ def dressed(worked: FoldResult, filling: Filling, skip: frozenset[str] = frozens
                 turn,
             )
         )
-    return tuple(found)
+    return tuple(dressings)
 
 
 def _moved(dressings: Sequence[Dressing], before: Programme, after: Programme) -> tuple[Dressing, ...]:
@@ -224,24 +226,38 @@ def _moved(dressings: Sequence[Dressing], before: Programme, after: Programme) -
     old = {piece.name: piece for piece in before.pieces}
     new = {piece.name: piece for piece in after.pieces}
     found = []
-    for one in dressings:
-        was, now = (bounds(sheets[one.key[0]][one.key[1]].outline) for sheets in (old, new))
-        found.append(replace(one, corner=(one.corner[0] + now[0] - was[0], one.corner[1] + now[1] - was[1])))
+    for dressing in dressings:
+        was, now = (bounds(sheets[dressing.key[0]][dressing.key[1]].outline) for sheets in (old, new))
+        found.append(
+            replace(
+                dressing, corner=(dressing.corner[0] + now[0] - was[0], dressing.corner[1] + now[1] - was[1])
+            )
+        )
     return tuple(found)
 
 
 def _laid(dressings: Sequence[Dressing], filling: Filling) -> tuple[tuple[Add, LayOperation], ...]:
     """The papers and what lies on them, as pieces on their panels: one of each face."""
     found: list[tuple[Add, LayOperation]] = []
-    for one in dressings:
+    for dressing in dressings:
         if filling.mats:
-            wide, high, corner, stock = one.width_mm, one.height_mm, one.corner, FILLED if one.places else MAT
-        elif one.places:
-            (wide, high), stock = one.each_mm, BARE
-            corner = (one.corner[0] + (one.width_mm - wide) / 2, one.corner[1] + (one.height_mm - high) / 2)
+            wide, high, corner, stock = (
+                dressing.width_mm,
+                dressing.height_mm,
+                dressing.corner,
+                FILLED if dressing.places else MAT,
+            )
+        elif dressing.places:
+            (wide, high), stock = dressing.each_mm, BARE
+            corner = (
+                dressing.corner[0] + (dressing.width_mm - wide) / 2,
+                dressing.corner[1] + (dressing.height_mm - high) / 2,
+            )
         else:
             continue
-        name = f"on {one.key[0]} {one.key[1]} {one.side}"
+        name = f"on {dressing.key[0]} {dressing.key[1]} {dressing.side}"
         sheet = board(name, stock, wide, high)
-        found.append((Add(sheet), LayOperation((name, "body"), one.key, corner, face="B", side=one.side)))
+        found.append(
+            (Add(sheet), LayOperation((name, "body"), dressing.key, corner, face="B", side=dressing.side))
+        )
     return tuple(found)

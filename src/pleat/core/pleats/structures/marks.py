@@ -31,15 +31,17 @@ def marks(made: Made) -> Marks:
     panels carry theirs."""
     found: dict[Key, list[Mark]] = defaultdict(list)
     laid = {(lay.host, lay.side): added.piece for added, lay in made.laid}
-    for one in made.dressings:
-        paper = laid.get((one.key, one.side))
-        if not one.places or paper is None:
+    for dressing in made.dressings:
+        paper = laid.get((dressing.key, dressing.side))
+        if not dressing.places or paper is None:
             continue
         if paper.stock == BARE:
-            found[one.key] += [Mark(one.side, place, paper=False) for place in _places(one, *one.corner)]
+            found[dressing.key] += [
+                Mark(dressing.side, place, paper=False) for place in _places(dressing, *dressing.corner)
+            ]
         else:
             found[paper.name, paper.panels[0].name] += [
-                Mark("A", place, paper=False) for place in _places(one, 0.0, 0.0)
+                Mark("A", place, paper=False) for place in _places(dressing, 0.0, 0.0)
             ]
     return {key: tuple(own) for key, own in found.items()}
 
@@ -50,23 +52,32 @@ def on_leaf(made: Made) -> tuple[Mark, ...]:
     programme = made.bare or made.programme
     first, pieces = programme.pieces[0], {piece.name: piece for piece in programme.pieces}
     glued = {
-        one.laid[0]: (one, lies(pieces[one.laid[0]].panels[0].outline, one.at, one.face, one.side, one.turn))
-        for one in programme.build
-        if isinstance(one, LayOperation)
-        and one.host[0] == first.name
-        and one.at is not None
-        and len(pieces[one.laid[0]].panels) == 1
+        operation.laid[0]: (
+            operation,
+            lies(
+                pieces[operation.laid[0]].panels[0].outline,
+                operation.at,
+                operation.face,
+                operation.side,
+                operation.turn,
+            ),
+        )
+        for operation in programme.build
+        if isinstance(operation, LayOperation)
+        and operation.host[0] == first.name
+        and operation.at is not None
+        and len(pieces[operation.laid[0]].panels) == 1
     }
     papered = {(lay.host, lay.side) for added, lay in made.laid if added.piece.stock != BARE}
     found = []
-    for one in made.dressings:
-        name, side = one.key[0], one.side
+    for dressing in made.dressings:
+        name, side = dressing.key[0], dressing.side
         own = (
-            [Mark(side, rectangle(*one.corner, one.width_mm, one.height_mm), paper=True)]
-            if (one.key, side) in papered
+            [Mark(side, rectangle(*dressing.corner, dressing.width_mm, dressing.height_mm), paper=True)]
+            if (dressing.key, side) in papered
             else []
         )
-        own += [Mark(side, place, paper=False) for place in _places(one, *one.corner)]
+        own += [Mark(side, place, paper=False) for place in _places(dressing, *dressing.corner)]
         if name == first.name:
             found += own
         elif name in glued and side != glued[name][0].face:

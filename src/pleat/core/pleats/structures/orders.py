@@ -17,20 +17,22 @@ def compared(made: Made, offers: tuple[Offer, ...], ruler: Ruler) -> tuple[Offer
     by_words = {offer.label: offer for offer in offers}
     now = tuple(group.name for group in made.programme.closing)
     found = []
-    for way in ways(made.programme, made.calipers):
-        label = label_of(way.order)
+    for order in ways(made.programme, made.calipers):
+        label = label_of(order.order)
         facts = (
-            f"fullest gusset {ruler.thin(way.fullest_mm)}",
-            f"{ruler.thin(sum(one.likely for one in way.needs.values()))} in all gussets",
-            f"{ruler.thin(way.thick.likely)} thick",
-            "paper goes through paper" if way.faults else "shuts",
+            f"fullest gusset {ruler.thin(order.fullest_mm)}",
+            f"{ruler.thin(sum(estimate.likely for estimate in order.needs.values()))} in all gussets",
+            f"{ruler.thin(order.thick.likely)} thick",
+            "paper goes through paper" if order.faults else "shuts",
         )
-        if way.order == now:
+        if order.order == now:
             found.append(
-                Offer(label=label, changes=(), facts=facts, group="orders", chosen=True, good=not way.faults)
+                Offer(
+                    label=label, changes=(), facts=facts, group="orders", chosen=True, good=not order.faults
+                )
             )
         elif label in by_words:
-            found.append(replace(by_words[label], facts=facts, group="orders", good=not way.faults))
+            found.append(replace(by_words[label], facts=facts, group="orders", good=not order.faults))
     return tuple(found)
 
 

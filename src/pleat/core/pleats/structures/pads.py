@@ -50,8 +50,8 @@ def assigned(dressings: Sequence[Dressing], liked: Sequence[int], papers_each: i
     share = max(1, -(-len(ranked) // len(liked)))
     a_design = min(share, papers_each) if papers_each else share
     found = {}
-    for number, one in enumerate(ranked):
-        found[one.name] = liked[min(number // a_design, len(liked) - 1)]
+    for number, dressing in enumerate(ranked):
+        found[dressing.name] = liked[min(number // a_design, len(liked) - 1)]
     return found
 
 
@@ -84,7 +84,7 @@ def offers(record: FromPad, made: Made, stock: Stock) -> tuple[Offer, ...]:
 def _each(made: Made, stock: Stock) -> int:
     """How many papers one design gives: its sheets, each cut as many times as the largest paper comes out of
     it."""
-    largest = max(made.dressings, key=lambda one: one.width_mm * one.height_mm)
+    largest = max(made.dressings, key=lambda dressing: dressing.width_mm * dressing.height_mm)
     better, _ = both_ways(
         largest.width_mm,
         largest.height_mm,
@@ -98,15 +98,15 @@ def _each(made: Made, stock: Stock) -> int:
 
 def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
     """Which design each face has, and which papers go on the other way up."""
-    there = {one.name: one for one in made.dressings}
-    found = []
+    there = {dressing.name: dressing for dressing in made.dressings}
+    figures = []
     by_design: dict[int, list[str]] = {}
     for name, design in sorted(record.given.items(), key=lambda item: (item[1], item[0])):
         if name in there:
             by_design.setdefault(design, []).append(words(there[name]))
     if by_design:
         listed = "; ".join(f"design {design}: {joined(faces)}" for design, faces in by_design.items())
-        found.append(
+        figures.append(
             Figure(
                 key="given",
                 label="papers from the pad",
@@ -119,12 +119,12 @@ def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
         )
     if stock.upright_only and record.mats == "yes":
         turned = [
-            (words(one), "on its head" if round(one.turn) == 180 else "on its side")
-            for one in made.dressings
-            if round(one.turn) % 360
+            (words(dressing), "on its head" if round(dressing.turn) == 180 else "on its side")
+            for dressing in made.dressings
+            if round(dressing.turn) % 360
         ]
         if turned:
-            found.append(
+            figures.append(
                 Figure(
                     key="way_up",
                     label="papers put on turned",
@@ -135,7 +135,7 @@ def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
                     rules=(Rule("arithmetic", "each face followed through the folds"),),
                 )
             )
-    return tuple(found)
+    return tuple(figures)
 
 
 def words(one: Dressing) -> str:
@@ -147,12 +147,12 @@ def words(one: Dressing) -> str:
 def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:
     """A6: a paper for a face that is not there any more; and one design on more faces than its sheets
     give."""
-    there = {one.name for one in made.dressings}
+    there = {dressing.name for dressing in made.dressings}
     gone = [name for name in record.given if name not in there]
-    found = []
+    checks = []
     if gone and record.mats == "yes":
         kept = {name: design for name, design in record.given.items() if name in there}
-        found.append(
+        checks.append(
             Check(
                 code="A6",
                 level="watch",
@@ -173,7 +173,7 @@ def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:
         }
         over = max(counts, key=lambda design: counts[design])
         if counts[over] * made.copies > each:
-            found.append(
+            checks.append(
                 Check(
                     code="owned_pad",
                     level="watch",
@@ -184,4 +184,4 @@ def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:
                     "second pad.",
                 )
             )
-    return tuple(found)
+    return tuple(checks)

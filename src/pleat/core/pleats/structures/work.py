@@ -51,9 +51,11 @@ def steps(made: Made, filling: Filling, ruler: Ruler, work: StructureSteps) -> t
     cut = cut_out(made)
     found = [
         *_shape(
-            {name: one for name, one in every.items() if shaped(one) and one.stock not in NOT_CUT}, work, cut
+            {name: piece for name, piece in every.items() if shaped(piece) and piece.stock not in NOT_CUT},
+            work,
+            cut,
         ),
-        *_score({name: one for name, one in every.items() if scored(one)}, ruler, work, cut),
+        *_score({name: piece for name, piece in every.items() if scored(piece)}, ruler, work, cut),
         *_joins(made, work, cut),
         *_papers(made, filling, ruler, work, cut),
         *_fill(made, filling, work),
@@ -73,7 +75,7 @@ def _shape(pieces: Mapping[str, Piece], work: StructureSteps, cut: tuple[str, ..
     names = joined(pieces)
     kept = (
         " Keep the offcut: another piece comes out of it."
-        if any(one.offcuts for one in pieces.values())
+        if any(piece.offcuts for piece in pieces.values())
         else ""
     )
     return (
@@ -88,7 +90,7 @@ def _shape(pieces: Mapping[str, Piece], work: StructureSteps, cut: tuple[str, ..
             tags=frozenset({"cut-out"}),
             cautions=(KNIFE,),
             signature=signature(
-                *(round(x, 1) for one in pieces.values() for edge in one.outlines for x, _ in edge)
+                *(round(x, 1) for piece in pieces.values() for edge in piece.outlines for x, _ in edge)
             ),
             missing=Missing(
                 slip="F4",
@@ -112,7 +114,7 @@ def marks(piece: Piece, ruler: Ruler) -> str:
         places = scores(piece, upright=upright)
         if places:
             found.append(
-                f"{', '.join(ruler.number(ruler.snap(at)) for at in places)} {ruler.name} from {edge}"
+                f"{', '.join(ruler.number(ruler.snap(place)) for place in places)} {ruler.name} from {edge}"
             )
     return "; ".join(found)
 
@@ -122,7 +124,7 @@ def _score(
 ) -> tuple[Step, ...]:
     if not pieces:
         return ()
-    listed = "; ".join(f"{name}: {marks(one, ruler)}" for name, one in pieces.items())
+    listed = "; ".join(f"{name}: {marks(piece, ruler)}" for name, piece in pieces.items())
     return (
         Step(
             key=f"{work.prefix}_score",
@@ -134,13 +136,14 @@ def _score(
             gives=(f"{work.prefix}.scored",),
             signature=signature(
                 *(
-                    at
-                    for one in pieces.values()
+                    score
+                    for piece in pieces.values()
                     for upright in (True, False)
-                    for at in scores(one, upright=upright)
+                    for score in scores(piece, upright=upright)
                 )
             ),
-            minutes=2 + sum(len(scores(one)) + len(scores(one, upright=False)) for one in pieces.values()),
+            minutes=2
+            + sum(len(scores(piece)) + len(scores(piece, upright=False)) for piece in pieces.values()),
             kind="fold",
             set_up=2,
         ),

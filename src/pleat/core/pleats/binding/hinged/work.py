@@ -111,10 +111,10 @@ def result(left: LeftOfBinding, hinge: Hinge, own: HingeSpec, *, at: Edge, swell
 
 
 def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
-    ruler, found = left.brief.ruler, []
+    ruler, figures = left.brief.ruler, []
     for piece, number in own.pieces:
         several = f", {number} of them" if number > 1 else ""
-        found.append(
+        figures.append(
             Figure(
                 key=f"cut_{piece.name.replace(' ', '_')}",
                 label=f"cut the {piece.name}" if number == 1 else f"cut {number} × {piece.name}",
@@ -125,7 +125,7 @@ def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
                 scrap=f"{ruler.size(*piece.size_mm)}{several}",
             )
         )
-        found.append(
+        figures.append(
             Figure(
                 key=f"scores_{piece.name.replace(' ', '_')}",
                 label=f"score the {piece.name}",
@@ -136,14 +136,14 @@ def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
                 scrap=marks(piece, ruler),
             )
         )
-    return tuple(found)
+    return tuple(figures)
 
 
 def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
     """Score, fold, dress, glue the leaves on from the back, dry."""
     ruler = left.brief.ruler
     listed = "; ".join(f"{piece.name}: {marks(piece, ruler)}" for piece, _ in own.pieces)
-    found = [
+    steps = [
         Step(
             key="hinge_score",
             title=f"Score the {joined(piece.name for piece, _ in own.pieces)}",
@@ -151,14 +151,14 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
             tools=("rule and scoring tool", "bone folder"),
             needs=(f"{CARD}.cut",),
             gives=("hinge.scored",),
-            signature=signature(*(at for piece, _ in own.pieces for at in scores(piece))),
+            signature=signature(*(score for piece, _ in own.pieces for score in scores(piece))),
             kind="fold",
         )
     ]
     if own.dress:
-        found.append(_dressed(own, ruler))
+        steps.append(_dressed(own, ruler))
     ready = left.pages.ready
-    found.append(
+    steps.append(
         Step(
             key="hinge_leaves",
             title=f"Put the {many(hinge.count, 'leaf', 'leaves')} on the hinge",
@@ -177,7 +177,7 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
             then=("hinge_dry",),
         )
     )
-    found.append(
+    steps.append(
         Step(
             key="hinge_dry",
             title="Let it dry shut, and measure it",
@@ -194,7 +194,7 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
             weights=True,
         )
     )
-    return found
+    return steps
 
 
 def _dressed(own: HingeSpec, ruler: Ruler) -> Step:

@@ -84,7 +84,7 @@ def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
         pieces.append((connector("connector", flange, inner, hinge.height), hinge.count - 1))
     if abs(inner - end) < 0.01:
         pieces = [(connector("connector", flange, inner, hinge.height), hinge.count + 1)]
-    own = HingeSpec(
+    spec = HingeSpec(
         "connector hinges",
         tuple(pieces),
         stack.connectors(
@@ -94,13 +94,13 @@ def compute(record: Connectors, left: LeftOfBinding) -> HingedResult:
         end,
         flange,
         _figures(record, hinge, (inner, end), chain, ruler),
-        tuple(one for one in (between(record, hinge).check(hinge, ruler),) if one),
+        tuple(check for check in (between(record, hinge).check(hinge, ruler),) if check),
         (("binding.flange_mm", pieces[0][0].name, "upper flange", flange),),
         folded="Both folds of a connector are valleys.",
         glued="A connector's lower flange on the leaf below, the next leaf on its upper flange; flips are "
         "glued to their leaf before.",
     )
-    return work.result(left, hinge, own, at="hinge", swell=hinge.swell(inner))
+    return work.result(left, hinge, spec, at="hinge", swell=hinge.swell(inner))
 
 
 def _figures(

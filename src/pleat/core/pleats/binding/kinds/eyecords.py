@@ -87,7 +87,9 @@ def compute(record: EyeCords, left: LeftOfBinding) -> RowResult:
     return RowResult(
         key_figure=held,
         figures=(held, row),
-        checks=tuple(one for one in (_fits(record, pairs, (tab, needs), ruler), _too_many(record)) if one),
+        checks=tuple(
+            check for check in (_fits(record, pairs, (tab, needs), ruler), _too_many(record)) if check
+        ),
         parts=(
             Length(
                 key="cord", name="cord for the spine", length_mm=length, count=cords * quantity, stock="cord"

@@ -98,16 +98,18 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
         ruler.snap_down(gap - 2 * STRIP_BORDER_MM): hinge.count - 1,
         ruler.snap_down(end - 2 * STRIP_BORDER_MM): 2,
     }
-    own = HingeSpec(
+    spec = HingeSpec(
         "hinge strip",
-        tuple((one, 1) for one in strips),
+        tuple((strip, 1) for strip in strips),
         stack.hills(shown, sizes, (hinge.width, hinge.height), (CARD, LEAF, CASE)),
         floor,
         end,
         min(first, last),
         _figures(record, hinge, sizes, floor, ruler, strips),
         tuple(
-            one for one in (between(record, hinge).check(hinge, ruler), _twins(record, sizes, ruler)) if one
+            check
+            for check in (between(record, hinge).check(hinge, ruler), _twins(record, sizes, ruler))
+            if check
         ),
         (
             ("binding.hill_mm", strips[0].name, "hill 1 front", hill),
@@ -120,7 +122,7 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
         "Glue each hill shut with its leaf: the two papers of a leaf are glued to each other with the hill "
         "between them, and any other leaf lies on its hill's front.",
     )
-    return work.result(left, hinge, own, at="hinge", swell=hinge.swell(gap))
+    return work.result(left, hinge, spec, at="hinge", swell=hinge.swell(gap))
 
 
 def _figures(

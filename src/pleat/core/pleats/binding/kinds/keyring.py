@@ -161,9 +161,9 @@ def _loop_step(binding: KeyRing, bored: Bored, long: float) -> tuple[Step, ...]:
 
 def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
     """D10: one hole that bears all, without an eyelet; a loop too narrow for its hole; a brad too short."""
-    ruler, found = bored.left.brief.ruler, []
+    ruler, checks = bored.left.brief.ruler, []
     if binding.loop_eyelets == "no":
-        found.append(
+        checks.append(
             Check(
                 code="D10",
                 level="watch",
@@ -183,7 +183,7 @@ def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
             f"{ruler.thin(bored.hole)} in it."
         )
         wider = Offer(label=f"{ruler.show(least)} wide", changes=(("binding.loop_wide_mm", least),))
-        found.append(
+        checks.append(
             Check(
                 code="D10",
                 level="watch",
@@ -200,7 +200,7 @@ def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
             else ()
         )
         what = f"The brad's legs of {ruler.show(binding.brad_mm)} do not hold {ruler.thin(stack)}."
-        found.append(
+        checks.append(
             Check(
                 code="D8",
                 level="stop",
@@ -210,7 +210,7 @@ def _checks(binding: KeyRing, bored: Bored, stack: float) -> tuple[Check, ...]:
                 no_fix="" if longer else "Take fewer leaves.",
             )
         )
-    return tuple(found)
+    return tuple(checks)
 
 
 KIND: Final = gear.kind(

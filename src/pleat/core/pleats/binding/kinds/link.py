@@ -32,7 +32,7 @@ def layout(binding: Link, height_mm: float) -> Layout:
 
 
 def boarded(bed: Bed) -> bool:
-    return any(one.kind == "board" for one in bed.supports)
+    return any(support.kind == "board" for support in bed.supports)
 
 
 def supports(_binding: Link, holes: Sequence[float], rows: int, left: LeftOfBinding) -> tuple[Support, ...]:

@@ -162,11 +162,14 @@ def compute(binding: Loop, left: LeftOfBinding) -> SewnResult:
         sewn,
         figures=tuple(figure if one.key == "thread" else one for one in sewn.figures),
         parts=(length,),
-        checks=(*(one for one in sewn.checks if one.key != "D3"), *_elastic(binding, left, path, knot, cut)),
+        checks=(
+            *(check for check in sewn.checks if check.key != "D3"),
+            *_elastic(binding, left, path, knot, cut),
+        ),
         steps=tuple(
-            _as_elastic(one, binding, ruler.show(cut), how, signature(cut))
-            for one in sewn.steps
-            if knot or one.key not in TIED
+            _as_elastic(step, binding, ruler.show(cut), how, signature(cut))
+            for step in sewn.steps
+            if knot or step.key not in TIED
         ),
     )
 

@@ -153,11 +153,11 @@ def _tears(needle: float, pitch: float) -> bool:
 
 
 def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[Check, ...]:
-    found = []
+    checks = []
     pitch = length / stitches_in(length, record.pitch_mm)
     if _tears(record.needle_mm, pitch):
         longer = _longer(record, length)
-        found.append(
+        checks.append(
             Check(
                 code="perforated",
                 level="watch",
@@ -174,7 +174,7 @@ def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[
             )
         )
     if deep > MACHINE_SEWS_MM:
-        found.append(
+        checks.append(
             Check(
                 code="deep",
                 level="stop",
@@ -184,7 +184,7 @@ def _checks(record: Machine, ruler: Ruler, length: float, deep: float) -> tuple[
                 offers=(Offer(label="sew it by hand", changes=(("binding.kind", "pamphlet"),)),),
             )
         )
-    return tuple(found)
+    return tuple(checks)
 
 
 def _steps(

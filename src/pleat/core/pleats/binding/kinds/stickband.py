@@ -92,7 +92,7 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
     ruler, books = left.brief.ruler, left.brief.quantity
     stack = bore(binding, left, lambda edge: _anywhere(binding, edge)).stack
     bored = bore(binding, left, lambda edge: usual_for(binding, stack, edge, ruler))
-    way = _way(binding, bored)
+    band = _way(binding, bored)
     stick = _stick(binding, bored.edge)
     where = "up through each hole" if binding.through == "holes" else "round each notch"
     covers = ", covers outermost" if bored.covers else ""
@@ -100,8 +100,8 @@ def compute(binding: StickBand, left: LeftOfBinding) -> PunchedResult:
         bored,
         PunchedSpec(
             title="stick and band",
-            figures=_figures(binding, bored, way),
-            checks=_checks(binding, bored, way),
+            figures=_figures(binding, bored, band),
+            checks=_checks(binding, bored, band),
             offers=_bands(binding, bored),
             parts=(
                 Count(
@@ -325,28 +325,36 @@ def _overhang(binding: StickBand, bored: Bored) -> Check | None:
 
 def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
     """The elastic among the materials that is a closed loop, with what each would do here."""
-    ruler, found = bored.left.brief.ruler, []
-    for key, one in bored.left.tools.elastics:
-        if one.shape != "loop" or not 15 <= one.length_left_mm <= 600 or not 0.3 <= one.width_mm <= 10:
+    ruler, offers = bored.left.brief.ruler, []
+    for key, elastic in bored.left.tools.elastics:
+        if (
+            elastic.shape != "loop"
+            or not 15 <= elastic.length_left_mm <= 600
+            or not 0.3 <= elastic.width_mm <= 10
+        ):
             continue
         changes: Changes = (
-            ("binding.gear", one.name),
+            ("binding.gear", elastic.name),
             ("binding.stock_id", key),
-            ("binding.band_mm", one.length_left_mm),
-            ("binding.band_thick_mm", one.width_mm),
-            ("binding.stretch", one.stretch),
+            ("binding.band_mm", elastic.length_left_mm),
+            ("binding.band_thick_mm", elastic.width_mm),
+            ("binding.stretch", elastic.stretch),
             *SPREAD,
         )
         own = binding.model_copy(
-            update={"band_mm": one.length_left_mm, "band_thick_mm": one.width_mm, "stretch": one.stretch}
+            update={
+                "band_mm": elastic.length_left_mm,
+                "band_thick_mm": elastic.width_mm,
+                "stretch": elastic.stretch,
+            }
         )
         apart = proposed(own, bored.edge, bored.stack)
         need = band_need(apart, bored.stack, own.stick_mm, own.band_thick_mm)
         good = own.band_mm < need <= own.longest
         misses = "too short" if need > own.longest else "too slack"
-        found.append(
+        offers.append(
             Offer(
-                label=one.name,
+                label=elastic.name,
                 changes=changes,
                 facts=(
                     f"holes {ruler.show(apart)} apart",
@@ -357,7 +365,7 @@ def _bands(binding: StickBand, bored: Bored) -> tuple[Offer, ...]:
                 good=good,
             )
         )
-    return tuple(found)
+    return tuple(offers)
 
 
 KIND: Final = gear.kind(

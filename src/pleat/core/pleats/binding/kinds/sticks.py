@@ -198,27 +198,27 @@ def compute(binding: Sticks, left: LeftOfBinding) -> SticksResult:
 
 def _sizes(binding: Sticks, left: LeftOfBinding, rows: int) -> tuple[Offer, ...]:
     """The sticks among the materials, with what each would do here."""
-    ruler, height, found = left.brief.ruler, left.pages.leaf_height_mm, []
+    ruler, height, offers = left.brief.ruler, left.pages.leaf_height_mm, []
     need = rows * left.brief.quantity
-    for key, one in left.tools.sticks:
-        if not 2 <= one.thickness_mm <= 20:
+    for key, stick in left.tools.sticks:
+        if not 2 <= stick.thickness_mm <= 20:
             continue
         changes = (
-            ("binding.stick_mm", one.thickness_mm),
-            ("binding.gear", one.name),
+            ("binding.stick_mm", stick.thickness_mm),
+            ("binding.gear", stick.name),
             ("binding.stock_id", key),
             ("binding.stick_long_mm", None),
         )
-        long = one.length_mm >= height - 0.05
-        enough = one.owned is None or one.owned >= need
+        long = stick.length_mm >= height - 0.05
+        enough = stick.owned is None or stick.owned >= need
         facts = (
-            f"{ruler.thin(one.thickness_mm)} thick, {ruler.show(one.length_mm)} long",
+            f"{ruler.thin(stick.thickness_mm)} thick, {ruler.show(stick.length_mm)} long",
             "long enough" if long else "too short for these leaves",
-            f"{one.owned} left, {need} needed" if one.owned is not None else f"{need} needed",
+            f"{stick.owned} left, {need} needed" if stick.owned is not None else f"{need} needed",
         )
-        found.append(
+        offers.append(
             Offer(
-                label=one.name,
+                label=stick.name,
                 changes=changes,
                 facts=facts,
                 group=GROUP,
@@ -226,7 +226,7 @@ def _sizes(binding: Sticks, left: LeftOfBinding, rows: int) -> tuple[Offer, ...]
                 good=long and enough,
             )
         )
-    return tuple(found)
+    return tuple(offers)
 
 
 def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float) -> tuple[Figure, ...]:
@@ -283,10 +283,10 @@ def _figures(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float
 def _checks(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float) -> tuple[Check, ...]:
     """D11: sticks longer than the leaves, a spine or strips too narrow for them; lashings so close that no
     strip lies between."""
-    ruler, height, found = left.brief.ruler, left.pages.leaf_height_mm, []
+    ruler, height, checks = left.brief.ruler, left.pages.leaf_height_mm, []
     even = (Offer(label=f"cut them to {ruler.show(height)}", changes=(("binding.stick_long_mm", None),)),)
     if long > height + 0.05:
-        found.append(
+        checks.append(
             Check(
                 code="D11",
                 level="stop",
@@ -296,7 +296,7 @@ def _checks(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float)
             )
         )
     elif long < height - 2 * left.brief.ruler.step_mm - 20:
-        found.append(
+        checks.append(
             Check(
                 code="D11",
                 level="watch",
@@ -318,7 +318,7 @@ def _checks(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float)
                     changes=(("binding.lap_mm", ruler.snap_down(lap)),),
                 )
             )
-        found.append(
+        checks.append(
             Check(
                 code="D11",
                 level="stop",
@@ -331,8 +331,8 @@ def _checks(binding: Sticks, left: LeftOfBinding, back: StickSpine, long: float)
             )
         )
     if not back.strips:
-        found.append(_no_strip(ruler))
-    return tuple(found)
+        checks.append(_no_strip(ruler))
+    return tuple(checks)
 
 
 def _no_strip(ruler: Ruler) -> Check:

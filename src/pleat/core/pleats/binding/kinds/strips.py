@@ -40,7 +40,7 @@ def usual(binding: Strips, edge: float) -> Usual:
     ]
     rings = (middle + offset * binding.pitch_mm for middle in middles for offset in (-1, 0, 1))
     positions = tuple(
-        at for at in rings if 0 <= at <= edge
+        ring for ring in rings if 0 <= ring <= edge
     )  # a bar that is too long is told: a ring past the edge makes no hole
     how = (
         "The bar says where: its rings about its middle, the row of bars centred, so that both ends have "

@@ -55,15 +55,15 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
         f"{ruler.fine(hinge.card.likely)}.",
         rules=(Rule("arithmetic", "leaves and folds added up"),),
     )
-    own = HingeSpec(
+    spec = HingeSpec(
         "zigzag spine",
-        tuple((one, 1) for one in strips),
+        tuple((strip, 1) for strip in strips),
         stack.hills(shown, sizes, (hinge.width, hinge.height), (CARD, LEAF, CASE)),
         None,
         0.0,
         flange,
         (panels, spine),
-        tuple(one for one in (_against(record, hinge.count, ruler),) if one),
+        tuple(check for check in (_against(record, hinge.count, ruler),) if check),
         (
             ("binding.panel_mm", strips[0].name, "hill 1 front", panel),
             ("binding.flange_mm", strips[0].name, "first flange", flange),
@@ -77,7 +77,7 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
             ),
         ),
     )
-    return work.result(left, hinge, own, at="row", swell=hinge.swell(0.0))
+    return work.result(left, hinge, spec, at="row", swell=hinge.swell(0.0))
 
 
 def bound(detail: str) -> Step:

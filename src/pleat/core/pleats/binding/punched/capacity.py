@@ -147,9 +147,9 @@ def check(bored: Bored, ring: Ring, word: str, sizes: Sequence[Size]) -> tuple[C
     only just turns."""
     ruler, limits, stack = bored.left.brief.ruler, ring.limits, stack_at(bored)
     better = tuple(
-        Offer(label=f"take {one.name}", changes=one.changes)
-        for one in sizes
-        if (inner := ring_of(bored, one.inner, one.wire)).limits.proposed >= stack
+        Offer(label=f"take {size.name}", changes=size.changes)
+        for size in sizes
+        if (inner := ring_of(bored, size.inner, size.wire)).limits.proposed >= stack
         and (inner.radius, inner.wire) != (ring.radius, ring.wire)
     )[:2]
     if not ring.passes:

@@ -354,35 +354,35 @@ def _weak(bored: Bored) -> Check | None:
 def _under_extras(bored: Bored) -> list[Check]:
     """Things put in that lie over the holes: they are punched through, and keep the leaf off what holds
     it."""
-    strip, found = bored.inset + bored.hole / 2 + HOLE_GLUED_MM, []
+    strip, checks = bored.inset + bored.hole / 2 + HOLE_GLUED_MM, []
     for item in bored.left.extras.items:
         if item.kind.name == "spacer":  # which lies there to be punched along
             continue
         aside: dict[int, tuple[float, float]] = {}
         on = []
-        for one in item.spots:
-            left, top, right, _ = one.box
-            face = one.face
+        for spot in item.spots:
+            left, top, right, _ = spot.box
+            face = spot.face
             if bored.record.bound_at == "head":
-                short, to = strip - top, (one.x_mm, strip)
+                short, to = strip - top, (spot.x_mm, strip)
             elif face.spine == "right":
                 short, to = (
                     right - (face.width_mm - strip),
-                    (face.width_mm - strip - one.thing.width_mm, one.y_mm),
+                    (face.width_mm - strip - spot.thing.width_mm, spot.y_mm),
                 )
             else:
-                short, to = strip - left, (strip, one.y_mm)
+                short, to = strip - left, (strip, spot.y_mm)
             if face.cover or face.spine == "none" or short <= HAIR_MM:
                 continue
-            on.append(one)
+            on.append(spot)
             if (
                 to[0] >= 0
-                and to[0] + one.thing.width_mm <= face.width_mm
-                and to[1] + one.thing.height_mm <= face.height_mm
+                and to[0] + spot.thing.width_mm <= face.width_mm
+                and to[1] + spot.thing.height_mm <= face.height_mm
             ):
-                aside[one.number] = to
+                aside[spot.number] = to
         if on:
-            found.append(
+            checks.append(
                 Check(
                     code="over_holes",
                     level="watch",
@@ -397,7 +397,7 @@ def _under_extras(bored: Bored) -> list[Check]:
                     "holes.",
                 )
             )
-    return found
+    return checks
 
 
 def pitch_check(bored: Bored, gap_mm: float, word: str, punch_pitch_mm: float | None) -> tuple[Check, ...]:

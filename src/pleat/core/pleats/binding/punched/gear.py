@@ -20,7 +20,7 @@ LEAF: Final[frozenset[UnitKind]] = frozenset({"leaf"})
 
 def owned(bored: Bored, shape: str) -> list[tuple[str, Hardware]]:
     """The hardware of a shape among the materials, with its numbers there."""
-    return [(key, one) for key, one in bored.left.tools.hardware if one.shape == shape]
+    return [(key, hardware) for key, hardware in bored.left.tools.hardware if hardware.shape == shape]
 
 
 def taken(key: str, one: Hardware, *more: tuple[str, object]) -> Changes:
@@ -45,20 +45,20 @@ def ring_sizes(
     ruler = bored.left.brief.ruler
     own = [
         Size(
-            one.name,
-            one.inner_mm,
-            one.wire_mm,
+            hardware.name,
+            hardware.inner_mm,
+            hardware.wire_mm,
             taken(
                 key,
-                one,
-                ("binding.inner_mm", max(one.inner_mm, 6.0)),
-                ("binding.wire_mm", max(one.wire_mm, 0.5)),
-                *extra(one),
+                hardware,
+                ("binding.inner_mm", max(hardware.inner_mm, 6.0)),
+                ("binding.wire_mm", max(hardware.wire_mm, 0.5)),
+                *extra(hardware),
             ),
-            one.owned,
+            hardware.owned,
             key,
         )
-        for key, one in owned(bored, shape)
+        for key, hardware in owned(bored, shape)
     ]
     sold = [
         Size(
@@ -68,7 +68,7 @@ def ring_sizes(
             usual(("binding.inner_mm", inner), ("binding.wire_mm", wire)),
         )
         for inner, wire in usual_sizes
-        if not any(abs(one.inner - inner) < 0.5 for one in own)
+        if not any(abs(size.inner - inner) < 0.5 for size in own)
     ]
     return (*own, *sold)
 

@@ -52,8 +52,12 @@ def lengths(bored: Bored) -> list[tuple[float, Changes, str]]:
     those that are sold."""
     ruler = bored.left.brief.ruler
     own = [
-        (one.inner_mm, gear.taken(key, one, ("binding.length_mm", one.inner_mm)), one.name)
-        for key, one in gear.owned(bored, "post")
+        (
+            hardware.inner_mm,
+            gear.taken(key, hardware, ("binding.length_mm", hardware.inner_mm)),
+            hardware.name,
+        )
+        for key, hardware in gear.owned(bored, "post")
     ]
     there = {mm for mm, _, _ in own}
     sold = [
@@ -238,7 +242,7 @@ def _battens(binding: Posted, bored: Bored) -> tuple[Step, ...]:
         return ()
     ruler = bored.left.brief.ruler
     wide = getattr(binding, "batten_wide_mm", 20.0)
-    holes = ", ".join(ruler.number(at) for at in bored.positions)
+    holes = ", ".join(ruler.number(position) for position in bored.positions)
     return (
         Step(
             key="battens",

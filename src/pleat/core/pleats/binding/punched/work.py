@@ -98,7 +98,7 @@ def _from(bored: Bored) -> str:
 def marks(bored: Bored) -> str:
     """The holes' places in the ruler's own figures."""
     ruler = bored.left.brief.ruler
-    return f"{', '.join(ruler.number(at) for at in bored.positions)} {ruler.name}"
+    return f"{', '.join(ruler.number(position) for position in bored.positions)} {ruler.name}"
 
 
 def holes(bored: Bored) -> Figure:
@@ -171,7 +171,9 @@ def _lifts(bored: Bored) -> Figure:
         if each
         else f"One leaf is {ruler.fine(caliper)}, the punch takes {ruler.thin(takes)}: drill the stack."
     )
-    said = bored.record.punch_takes_mm is not None or any(one.thickest_mm for one in bored.left.tools.punches)
+    said = bored.record.punch_takes_mm is not None or any(
+        punch.thickest_mm for punch in bored.left.tools.punches
+    )
     rules = (
         Rule("arithmetic", "whole leaves in each lift"),
         Rule("measured by you", "your punch")

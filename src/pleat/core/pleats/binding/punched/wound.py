@@ -77,25 +77,25 @@ def sizes(winding: Winding, binding: Wound, bored: Bored) -> list[Size]:
     """The diameters one may take, the smallest first."""
     ruler = bored.left.brief.ruler
     own = [
-        (key, one)
-        for key, one in gear.owned(bored, winding.shape)
-        if not one.pitch_mm or abs(one.pitch_mm - pitch_of(binding)) < 0.3
+        (key, hardware)
+        for key, hardware in gear.owned(bored, winding.shape)
+        if not hardware.pitch_mm or abs(hardware.pitch_mm - pitch_of(binding)) < 0.3
     ]
     found = [
         Size(
-            one.name,
-            one.inner_mm,
-            one.wire_mm,
+            hardware.name,
+            hardware.inner_mm,
+            hardware.wire_mm,
             gear.taken(
                 key,
-                one,
-                ("binding.nominal_mm", min(80.0, max(4.0, one.inner_mm + 2 * one.wire_mm))),
-                ("binding.wire_mm", min(one.wire_mm, 6.0)),
+                hardware,
+                ("binding.nominal_mm", min(80.0, max(4.0, hardware.inner_mm + 2 * hardware.wire_mm))),
+                ("binding.wire_mm", min(hardware.wire_mm, 6.0)),
             ),
-            one.owned,
+            hardware.owned,
             key,
         )
-        for key, one in own
+        for key, hardware in own
     ]
     found += [
         Size(
@@ -105,9 +105,9 @@ def sizes(winding: Winding, binding: Wound, bored: Bored) -> list[Size]:
             gear.usual(("binding.nominal_mm", mm)),
         )
         for mm in winding.sold(binding)
-        if not any(abs(one.inner + 2 * one.wire - mm) < 0.5 for one in found)
+        if not any(abs(size.inner + 2 * size.wire - mm) < 0.5 for size in found)
     ]
-    return sorted(found, key=lambda one: one.inner)
+    return sorted(found, key=lambda size: size.inner)
 
 
 def compute(winding: Winding, binding: Wound, left: LeftOfBinding) -> PunchedResult:
@@ -115,7 +115,8 @@ def compute(winding: Winding, binding: Wound, left: LeftOfBinding) -> PunchedRes
     bored, ruler = bore(binding, left, lambda edge: usual(winding, binding, edge)), left.brief.ruler
     pitch, can, stack = pitch_of(binding), sizes(winding, binding, bored), capacity.stack_at(bored)
     fits = next(
-        (one for one in can if capacity.ring_of(bored, one.inner, one.wire).limits.proposed >= stack), can[-1]
+        (size for size in can if capacity.ring_of(bored, size.inner, size.wire).limits.proposed >= stack),
+        can[-1],
     )
     nominal = fits.inner + 2 * fits.wire if binding.nominal_mm is None else binding.nominal_mm
     ring = capacity.ring_of(bored, max(nominal - 2 * binding.wire_mm, 0.2), binding.wire_mm)

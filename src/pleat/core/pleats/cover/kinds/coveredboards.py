@@ -64,7 +64,7 @@ def compute(cover: CoveredBoards, left: LeftOfCover) -> LaidResult:
         one for at in (0.0, wrap.size_mm[0] + GAP_MM) for one in _one(cover, wrap, (width, height), liner, at)
     ]
     strips = left.binding.boards_by == "strips"
-    holes = () if strips else tuple(at + cover.square_mm for at in left.binding.positions_mm)
+    holes = () if strips else tuple(position + cover.square_mm for position in left.binding.positions_mm)
     marks = f"{', '.join(ruler.number(hole) for hole in holes)} {ruler.name}"
     sizes = CoveredSizes((width, height), wrap.size_mm, liner, clear)
     shown = (*_figures(cover, left, sizes), *_at_spine(left, spine, marks)[: 1 if strips else None])
@@ -117,7 +117,7 @@ def _wrap(width: float, height: float, reach: float) -> Piece:
     kept = [(column.name, row.name) for column in columns for row in rows if column.name and row.name]
     glued = [
         *(f"{column}, {row}" for column, row in kept),
-        *(one.name for one in (*columns, *rows) if one.name),
+        *(span.name for span in (*columns, *rows) if span.name),
     ]
     return piece("covering", "covering", columns, rows, kept=kept, glued=glued)
 
@@ -127,15 +127,15 @@ def _one(
 ) -> list[Laid]:
     """One board as it is covered, from the outside."""
     reach, border = cover.turn_in_mm, cover.border_mm
-    found = [
+    pieces = [
         Laid(wrap, x, 0.0, "covering", "covering"),
         Laid(board("board", "board", *size), x + reach, reach, "board", "boards"),
     ]
     if cover.lined == "yes":
-        found.append(
+        pieces.append(
             Laid(board("liner", "lining", *liner), x + reach + border, reach + border, "lining", "liners")
         )
-    return found
+    return pieces
 
 
 @dataclass(frozen=True)
@@ -150,7 +150,7 @@ class CoveredSizes:
 
 def _parts(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Part, ...]:
     count = 2 * left.brief.quantity
-    found = [
+    parts = [
         Part(
             key="boards",
             name="board",
@@ -173,7 +173,7 @@ def _parts(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tupl
         ),
     ]
     if cover.lined == "yes":
-        found.append(
+        parts.append(
             Part(
                 key="liners",
                 name="liner",
@@ -185,7 +185,7 @@ def _parts(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tupl
                 across="it pulls against the covering",
             )
         )
-    return tuple(found)
+    return tuple(parts)
 
 
 def _figures(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Figure, ...]:
@@ -367,7 +367,7 @@ def _checks(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tup
                 offers=(offer,),
             )
         )
-    return tuple(one for one in found if one)
+    return tuple(check for check in found if check)
 
 
 KIND: Final = CoverKind(

@@ -70,21 +70,21 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
     closed = soft.close(wrap, "back", corner, FOLDS, calipers)
     point = (max(flap - fastened, 1.0), height / 2)
     edges = {"flap": flap, "front": flap + gusset + 2 * panel + scored}
-    found = soft.landing(closed, "flap", point, "front", edges) if cover.fastener != "none" else None
+    landing = soft.landing(closed, "flap", point, "front", edges) if cover.fastener != "none" else None
     sizes = PanelWidths(panel, scored, gusset, flap)
-    shown = (*_figures(cover, left, wrap, sizes), _gusset(left, sizes, inside), *_flap(left, sizes, found))
+    shown = (*_figures(cover, left, wrap, sizes), _gusset(left, sizes, inside), *_flap(left, sizes, landing))
     thick = inside.used.plus(card.caliper.times(2))
     return LaidResult(
         key_figure=shown[0],
         figures=(*shown, *spine.figures(ruler, inside)),
-        checks=(*_checks(cover, left, closed, sizes, found), *spine.checks(cover, left, inside)),
+        checks=(*_checks(cover, left, closed, sizes, landing), *spine.checks(cover, left, inside)),
         parts=(
             _part(left, wrap),
             *fasteners.pieces(cover.fastener, height, thick.likely, panel, left.brief.quantity),
         ),
         steps=(
             _score(left, wrap),
-            *(fasteners.steps(cover.fastener, ruler, found, "the patch over it") if found else ()),
+            *(fasteners.steps(cover.fastener, ruler, landing, "the patch over it") if landing else ()),
         ),
         front_width_mm=panel,
         front_height_mm=height,
@@ -92,14 +92,14 @@ def compute(cover: Flapped, left: LeftOfCover) -> LaidResult:
         swatch=card.swatch,
         square_fore_mm=panel - pages.leaf_width_mm,
         square_head_mm=cover.square_mm,
-        holes_mm=tuple(at + cover.square_mm for at in left.binding.positions_mm),
+        holes_mm=tuple(position + cover.square_mm for position in left.binding.positions_mm),
         laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
         layers=(EdgeLayer("card", card.caliper.likely, card.swatch),),
-        landing=found,
+        landing=landing,
         fastener=cover.fastener,
         motion=motion,
-        halves=((flap - found.first[1], height / 2), (edges["front"] - found.second[1], height / 2))
-        if found
+        halves=((flap - landing.first[1], height / 2), (edges["front"] - landing.second[1], height / 2))
+        if landing
         else (),
         places=(
             FieldAnchor("cover.square_mm", edges["front"], height * 0.12, cover.square_mm),
@@ -161,7 +161,7 @@ def _figures(cover: Flapped, left: LeftOfCover, wrap: Piece, sizes: PanelWidths)
     shown, whole = ruler.summed([sizes.flap, sizes.gusset, sizes.panel, sizes.spine, sizes.panel])
     across = " + ".join(f"{name} {width}" for name, width in zip(COLUMNS, shown, strict=True))
     width, height = wrap.size_mm
-    marks = f"{joined(ruler.number(ruler.snap(at)) for at in scores(wrap))} {ruler.name}"
+    marks = f"{joined(ruler.number(ruler.snap(score)) for score in scores(wrap))} {ruler.name}"
     return (
         Figure(
             key="wrap",
@@ -247,17 +247,21 @@ def _checks(
 ) -> tuple[Check, ...]:
     ruler = left.brief.ruler
     return tuple(
-        one
-        for one in (
+        check
+        for check in (
             _room(cover, ruler, closed, sizes.gusset),
             _loose(cover, ruler, closed, sizes.gusset),
             _fits(ruler, sizes.panel, sizes.flap),
             _halves(cover, ruler, found),
             _blank(left),
             _no_square(cover, ruler),
-            holes_told(ruler, left.binding, tuple(at + cover.square_mm for at in left.binding.positions_mm)),
+            holes_told(
+                ruler,
+                left.binding,
+                tuple(position + cover.square_mm for position in left.binding.positions_mm),
+            ),
         )
-        if one
+        if check
     )
 
 
@@ -368,7 +372,7 @@ def _no_square(cover: Flapped, ruler: Ruler) -> Check | None:
 
 def _part(left: LeftOfCover, wrap: Piece) -> Part:
     width, height = wrap.size_mm
-    folds = tuple(Fold(at, "mountain") for at in scores(wrap))
+    folds = tuple(Fold(score, "mountain") for score in scores(wrap))
     return Part(
         key="cover",
         name="cover",
@@ -389,7 +393,7 @@ def _smaller(
 ) -> tuple[Offer, ...]:
     """The leaf whose wrap comes out of a sheet: what is too much comes off both panels, all relations
     kept."""
-    ruler, pages, found = left.brief.ruler, left.pages, []
+    ruler, pages, offers = left.brief.ruler, left.pages, []
     for across, along in ((sheet_width, sheet_height), (sheet_height, sheet_width)):
         short = max(wrap[0] - across, 0.0) / 2
         # panels end on marks of the ruler, so that whole marks come off them
@@ -412,13 +416,13 @@ def _smaller(
                 )
                 if was - now > 0.05
             )
-            found.append(Offer(label=f"leaf {ruler.size(width, height)}: {off}{words}", changes=changes))
-    return tuple(found)
+            offers.append(Offer(label=f"leaf {ruler.size(width, height)}: {off}{words}", changes=changes))
+    return tuple(offers)
 
 
 def _score(left: LeftOfCover, wrap: Piece) -> Step:
     ruler = left.brief.ruler
-    marks = joined(ruler.number(ruler.snap(at)) for at in scores(wrap))
+    marks = joined(ruler.number(ruler.snap(score)) for score in scores(wrap))
     return Step(
         key="cover_scored",
         title="Cut the flap, score and fold the cover",

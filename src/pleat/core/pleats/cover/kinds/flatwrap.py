@@ -116,7 +116,7 @@ def _figures(
 
 def _score(left: LeftOfCover, wrap: Piece) -> Step:
     marks = (
-        f"{joined(left.brief.ruler.number(left.brief.ruler.snap(at)) for at in scores(wrap))} "
+        f"{joined(left.brief.ruler.number(left.brief.ruler.snap(score)) for score in scores(wrap))} "
         f"{left.brief.ruler.name}"
     )
     return Step(

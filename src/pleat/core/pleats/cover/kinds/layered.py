@@ -32,7 +32,7 @@ class Layered(Wrap):
 def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
     """The wrap as it is, with its layers added up: each is a piece, and the pieces are one before they are
     scored."""
-    found = wrapped(cover, left)
+    result = wrapped(cover, left)
     ruler, sheet = left.brief.ruler, left.paper.cover.caliper
     glue = GLUE_LAYER_MM * (cover.layers - 1) if cover.bonded == "glued" else 0.0
     thick = sheet.times(cover.layers)
@@ -55,28 +55,28 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
     )
     parts = tuple(
         replace(
-            one,
+            part,
             name="layer of the cover",
-            count=one.count * cover.layers,
+            count=part.count * cover.layers,
             advice="Cut them 3 mm larger all round; they are trimmed to size once they are one.",
         )
-        if isinstance(one, Part)
-        else one
-        for one in found.parts
+        if isinstance(part, Part)
+        else part
+        for part in result.parts
     )
     join = _joining(cover)
     steps = tuple(
         replace(step, needs=("cover.cut", "cover.joined", "cover.ready"))
         if step.key == "cover_scored"
         else step
-        for step in found.steps
+        for step in result.steps
     )
     return replace(
-        found,
-        figures=(*found.figures, added),
+        result,
+        figures=(*result.figures, added),
         parts=parts,
         steps=(join, *steps),
-        checks=(*found.checks, *_stiff(cover, left, likely)),
+        checks=(*result.checks, *_stiff(cover, left, likely)),
     )
 
 

@@ -64,7 +64,7 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
     corner = (pages.leaf_width_mm, pages.leaf_height_mm, (cover.square_mm + tab, flap + tail + tall + head))
     folds, names = _folds(bool(flap))
     closed = soft.close(wrap, "back", corner, folds, {"cover": card.caliper, soft.BLOCK: pages.thickness})
-    found = _landing(cover, closed, (width, tab, inset), flap, flap + tail + 2 * tall + head)
+    landing = _landing(cover, closed, (width, tab, inset), flap, flap + tail + 2 * tall + head)
     shown = _figures(cover, left, wrap, (tall, head, pocket, flap, tail), need)
     thick = pages.thickness.plus(card.caliper.times(3))
     width_ = wrap.size_mm[0]
@@ -77,8 +77,8 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
             *fasteners.pieces(cover.fastener, width, thick.likely, tall, left.brief.quantity),
         ),
         steps=(
-            *_steps(left, wrap, hides=found is not None and found.first[0] == "back"),
-            *(fasteners.steps(cover.fastener, ruler, found, _hides(found)) if found else ()),
+            *_steps(left, wrap, hides=landing is not None and landing.first[0] == "back"),
+            *(fasteners.steps(cover.fastener, ruler, landing, _hides(landing)) if landing else ()),
         ),
         front_width_mm=width,
         front_height_mm=tall,
@@ -89,9 +89,9 @@ def compute(cover: PadCover, left: LeftOfCover) -> LaidResult:
         hides_spine=True,
         laid=(Laid(wrap, 0.0, 0.0, "card", "cover"),),
         layers=(EdgeLayer("card", card.caliper.likely, card.swatch),),
-        landing=found,
+        landing=landing,
         fastener=cover.fastener,
-        halves=_on_sheet(found, wrap, tab),
+        halves=_on_sheet(landing, wrap, tab),
         motion=Motion(wrap, "back", tuple(folds), tuple(names), corner, pages.thickness.likely, laid_after=2),
         places=(
             FieldAnchor("cover.square_mm", width_ - tab, flap + tail + tall * 0.3, cover.square_mm),
@@ -166,7 +166,7 @@ def _part(left: LeftOfCover, wrap: Piece) -> Part:
         count=left.brief.quantity,
         stock="cover",
         grain="w",
-        folds=tuple(Fold(at, "mountain", "level") for at in scores(wrap, upright=False)),
+        folds=tuple(Fold(score, "mountain", "level") for score in scores(wrap, upright=False)),
         needs=("block.measured",),
         advice="Hold the pad against it before you cut.",
         across="the fold at the head cracks",
@@ -218,7 +218,7 @@ def _figures(
     ]
     shown, whole = ruler.summed([size for _, size in rows])
     high = " + ".join(f"{name} {value}" for (name, _), value in zip(rows, shown, strict=True))
-    marks = f"{joined(ruler.number(ruler.snap(at)) for at in scores(wrap, upright=False))} {ruler.name}"
+    marks = f"{joined(ruler.number(ruler.snap(score)) for score in scores(wrap, upright=False))} {ruler.name}"
     pad, card = left.pages.thickness.likely, left.paper.cover.caliper.likely
     return (
         Figure(
@@ -255,14 +255,14 @@ def _figures(
 
 def _checks(cover: PadCover, left: LeftOfCover, closed: Closed, head: float) -> tuple[Check, ...]:
     return tuple(
-        one
-        for one in (
+        check
+        for check in (
             _room(cover, left.brief.ruler, closed, head),
             _pattern(cover, left, closed),
             _blank(left),
             _shut(cover),
         )
-        if one
+        if check
     )
 
 
@@ -344,7 +344,7 @@ def _shut(cover: PadCover) -> Check | None:
 def _steps(left: LeftOfCover, wrap: Piece, *, hides: bool) -> tuple[Step, ...]:
     """Every step of the cover; ``hides`` where the pocket lies over a fastener's knot."""
     ruler = left.brief.ruler
-    marks = joined(ruler.number(ruler.snap(at)) for at in scores(wrap, upright=False))
+    marks = joined(ruler.number(ruler.snap(score)) for score in scores(wrap, upright=False))
     return (
         Step(
             key="cover_scored",

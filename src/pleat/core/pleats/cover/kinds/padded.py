@@ -171,7 +171,7 @@ def _fill(left: LeftOfCover, size: tuple[float, float]) -> Step:
 
 def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool) -> tuple[Check, ...]:
     """E5: the step that turned-in fabric makes inside keeps what is pasted over it from lying flat."""
-    ruler, found = left.brief.ruler, []
+    ruler, checks = left.brief.ruler, []
     card = left.paper.stock("cover").caliper.likely
     step = abs(shell.covering - card) if filled else shell.covering
     if step > INSIDE_STEP_MM:
@@ -180,7 +180,7 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
             if cover.filler == "no"
             else ()
         )
-        found.append(
+        checks.append(
             Check(
                 code="E5",
                 level="watch",
@@ -196,7 +196,7 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
             )
         )
     if cover.stops_mm < 5:
-        found.append(
+        checks.append(
             Check(
                 code="padding",
                 level="watch",
@@ -210,7 +210,7 @@ def _step_inside(cover: Padded, shell: Shell, left: LeftOfCover, *, filled: bool
                 ),
             )
         )
-    return tuple(found)
+    return tuple(checks)
 
 
 def compute(cover: Padded, left: LeftOfCover) -> HardResult:

@@ -119,7 +119,7 @@ def _figures(shell: Shell, onto: float, lap: float, wide: float, ruler: Ruler) -
 def _side(shell: Shell, name: str, width: float, side: str) -> Piece:
     on_board, turn_in = Span("board", width, "bend"), Span("turn-in", shell.reach, "fold")
     columns = [turn_in, on_board] if side == "left" else [on_board, turn_in]
-    kept = [(one.name, row.name) for one in columns for row in shell.rows if row.name]
+    kept = [(column.name, row.name) for column in columns for row in shell.rows if row.name]
     return cornered(
         piece(name, "side", columns, shell.rows, kept=kept, glued=turned_in(columns, shell)),
         shell.reach,

@@ -148,8 +148,8 @@ def _strip(tuck: float, thick: float, height: float) -> Piece:
 
 def _part(key: str, name: str, sheet: Piece, count: int) -> Part:
     folds = (
-        *(Fold(at, "mountain") for at in scores(sheet)),
-        *(Fold(at, "mountain", "level") for at in scores(sheet, upright=False)),
+        *(Fold(score, "mountain") for score in scores(sheet)),
+        *(Fold(score, "mountain", "level") for score in scores(sheet, upright=False)),
     )
     told = frozenset({"B7"}) if key == "upright" else frozenset()
     return Part(
@@ -177,10 +177,10 @@ def _figures(
     upright, level, strip = sheets
     b = left.paper.stock("board").caliper.likely
     up, across = (
-        joined(ruler.number(ruler.snap(at)) for at in marks)
+        joined(ruler.number(ruler.snap(mark)) for mark in marks)
         for marks in (scores(upright, upright=False), scores(level))
     )
-    spine_marks = joined(ruler.number(ruler.snap(at)) for at in scores(strip))
+    spine_marks = joined(ruler.number(ruler.snap(score)) for score in scores(strip))
     return (
         Figure(
             key="boards",
@@ -238,9 +238,9 @@ def _spine_strip(strip: Piece, spine_marks: str, ruler: Ruler, outside: float) -
 
 def _checks(cover: Sheath, left: LeftOfCover, outside: float, tuck: float, width: float) -> tuple[Check, ...]:
     """A3, E2, B7 (one strip folds across its grain), and a tuck that does not hold."""
-    ruler, found, own = left.brief.ruler, [], cover.score_offset_mm
+    ruler, checks, own = left.brief.ruler, [], cover.score_offset_mm
     if own is not None and abs(2 * own - outside) > ruler.step_mm:
-        found.append(
+        checks.append(
             Check(
                 code="A3",
                 level="watch" if 2 * own > outside else "stop",
@@ -254,7 +254,7 @@ def _checks(cover: Sheath, left: LeftOfCover, outside: float, tuck: float, width
             )
         )
     if cover.square_mm < 0.05:
-        found.append(
+        checks.append(
             Check(
                 code="E2",
                 level="note",
@@ -265,7 +265,7 @@ def _checks(cover: Sheath, left: LeftOfCover, outside: float, tuck: float, width
         )
     if not min(LEAST_TUCK_MM, width) <= tuck <= width + 0.05:
         usual = max(ruler.snap(TUCK_SHARE * width), min(LEAST_TUCK_MM, width))
-        found.append(
+        checks.append(
             Check(
                 code="tuck",
                 level="watch" if tuck < width else "stop",
@@ -275,7 +275,7 @@ def _checks(cover: Sheath, left: LeftOfCover, outside: float, tuck: float, width
                 offers=(Offer(label=f"tuck {ruler.show(usual)}", changes=(("cover.tuck_mm", None),)),),
             )
         )
-    found.append(
+    checks.append(
         Check(
             code="B7",
             level="note",
@@ -285,17 +285,17 @@ def _checks(cover: Sheath, left: LeftOfCover, outside: float, tuck: float, width
             no_fix="Score it deep, twice, and fold it slowly over the board's edge.",
         )
     )
-    return tuple(found)
+    return tuple(checks)
 
 
 def _steps(left: LeftOfCover, sheets: tuple[Piece, Piece, Piece], tuck: float) -> tuple[Step, ...]:
     ruler = left.brief.ruler
     upright, level, strip = sheets
     up, across = (
-        joined(ruler.number(ruler.snap(at)) for at in marks)
+        joined(ruler.number(ruler.snap(mark)) for mark in marks)
         for marks in (scores(upright, upright=False), scores(level))
     )
-    spine_marks = joined(ruler.number(ruler.snap(at)) for at in scores(strip))
+    spine_marks = joined(ruler.number(ruler.snap(score)) for score in scores(strip))
     return (
         Step(
             key="score_strips",

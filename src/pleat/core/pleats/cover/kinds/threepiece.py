@@ -180,7 +180,7 @@ def _sheets(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Figure:
 
 def _checks(cover: ThreePiece, shell: Shell, left: LeftOfCover, bends: float) -> tuple[Check, ...]:
     return tuple(
-        one for one in (_hinges(cover, shell, left, bends), *liner_checks(cover, shell, left)) if one
+        check for check in (_hinges(cover, shell, left, bends), *liner_checks(cover, shell, left)) if check
     )
 
 
@@ -252,7 +252,7 @@ def _other_hinge(cover: ThreePiece, left: LeftOfCover, bends: float) -> tuple[Of
 def liner_checks(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> tuple[Check, ...]:
     """A4, A5 and A7: a liner as wide as its board, one liner for boards that differ, a border taken once
     instead of on each side."""
-    ruler, own, found = left.brief.ruler, cover.liner_width_mm, []
+    ruler, own, checks = left.brief.ruler, cover.liner_width_mm, []
     narrow, wide = sorted((shell.back, shell.front))
     right = Offer(
         label=f"cut it {ruler.show(max(narrow - 2 * cover.border_mm, 1.0))}",
@@ -263,7 +263,7 @@ def liner_checks(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> tuple[Ch
             label="a border of " + ruler.show(3.0),
             changes=(("cover.border_mm", 3.0), ("cover.liner_width_mm", None)),
         )
-        found.append(
+        checks.append(
             Check(
                 code="A4",
                 level="watch",
@@ -279,7 +279,7 @@ def liner_checks(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> tuple[Ch
         and cover.border_mm >= 0.5
         and abs(own - (narrow - cover.border_mm)) <= ruler.step_mm / 2 + 0.05
     ):
-        found.append(
+        checks.append(
             Check(
                 code="A7",
                 level="watch",
@@ -291,7 +291,7 @@ def liner_checks(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> tuple[Ch
             )
         )
     if wide - narrow > 0.5:
-        found.append(
+        checks.append(
             Check(
                 code="A5",
                 level="watch",
@@ -306,7 +306,7 @@ def liner_checks(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> tuple[Ch
                 ),
             )
         )
-    return tuple(found)
+    return tuple(checks)
 
 
 KIND: Final = CoverKind(

@@ -210,7 +210,7 @@ def _smaller(
     cover: Wrap, brief: BriefResult, pages: Block, wrap: PanelPlan, sheet_width: float, sheet_height: float
 ) -> tuple[Offer, ...]:
     """Take the excess off the squares where they can give it, else off the leaf; all relations are kept."""
-    ruler, found = brief.ruler, []
+    ruler, offers = brief.ruler, []
     least = (
         min(ruler.snap_up(pages.stands_out_mm.high), cover.square_mm)
         if pages.stands_out_mm is not None
@@ -221,7 +221,7 @@ def _smaller(
         square = ruler.snap_down(cover.square_mm + min(room_wide / 2, room_high / 2, 0.0))
         if square >= least - 1e-6:
             less = cover.square_mm - square
-            found.append(
+            offers.append(
                 Offer(
                     label=f"square {ruler.show(square)}: {ruler.show(less)} off each side",
                     changes=(("cover.square_mm", square),),
@@ -245,10 +245,10 @@ def _smaller(
                 if a - b > 0.05
             ]
             changes, words = resized(brief, width, height, pages.flap_mm)
-            found.append(
+            offers.append(
                 Offer(label=f"leaf {ruler.size(width, height)}: {', '.join(off)}{words}", changes=changes)
             )
-    return tuple(found)
+    return tuple(offers)
 
 
 def _pockets(cover: Wrap, brief: BriefResult) -> tuple[Step, ...]:

@@ -126,7 +126,9 @@ def _layers(width: float, height: float, tab: float, caliper: Estimate, goes: Go
 
 def _mouths(pockets: Iterable[Layer], width: float, least: float) -> list[float]:
     """Where the pockets on the band begin, from its head."""
-    return sorted({one.y_mm for one in pockets if one.width_mm == width and one.height_mm > least})
+    return sorted(
+        {pocket.y_mm for pocket in pockets if pocket.width_mm == width and pocket.height_mm > least}
+    )
 
 
 TURNED: Final[dict[Where, Where]] = {"head": "left", "left": "head", "right": "tail", "tail": "right"}
@@ -163,7 +165,8 @@ def _turned(thing: Thing) -> Thing:
         height_mm=thing.width_mm,
         lines=tuple(((y0, x0), (y1, x1)) for (x0, y0), (x1, y1) in thing.lines),
         layers=tuple(
-            Layer(one.y_mm, one.x_mm, one.height_mm, one.width_mm, one.thick) for one in thing.layers
+            Layer(layer.y_mm, layer.x_mm, layer.height_mm, layer.width_mm, layer.thick)
+            for layer in thing.layers
         ),
         mouth=replace(
             thing.mouth, side="left", held={TURNED[side]: mm for side, mm in thing.mouth.held.items()}

@@ -160,12 +160,12 @@ def _checks(
 ) -> tuple[Check, ...]:
     """C6: a fold-out that comes into the gutter."""
     ruler, own = left.brief.ruler, f"extras.items.{key}"
-    found = []
+    checks = []
     if record.way == "foldout" and face.spine != "none" and record.hinge in ("left", "right"):
         most = face.width_mm - FLAP_GUTTER_MM
         if size[0] > most + 0.05:
             fits = ruler.snap_down(most)
-            found.append(
+            checks.append(
                 Check(
                     code="C6",
                     level="stop" if size[0] > face.width_mm else "watch",
@@ -176,7 +176,7 @@ def _checks(
                     offers=(Offer(label=f"{ruler.show(fits)} wide", changes=((f"{own}.width_mm", fits),)),),
                 )
             )
-    return tuple(found)
+    return tuple(checks)
 
 
 KIND: Final = ExtraKind(

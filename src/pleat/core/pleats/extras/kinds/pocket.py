@@ -108,7 +108,7 @@ def _figures(
 ) -> tuple[Figure, ...]:
     ruler = left.brief.ruler
     takes = {"tabs": "its folds", "clear": "the tape", "envelope": "its seams"}.get(record.way, "the glue")
-    found = [
+    figures = [
         Figure(
             key="throat",
             label="throat",
@@ -131,7 +131,7 @@ def _figures(
             rules=(Rule("arithmetic", "its height less what holds its floor"),),
         ),
     ]
-    found.append(
+    figures.append(
         Figure(
             key="fits",
             label="what fits",
@@ -145,17 +145,17 @@ def _figures(
             ),
         )
     )
-    return (*found, *_of_what_is_in(record, size, goes, stands, ruler))
+    return (*figures, *_of_what_is_in(record, size, goes, stands, ruler))
 
 
 def _of_what_is_in(
     record: Pocket, size: tuple[float, float], goes: Goes | None, stands: float, ruler: Ruler
 ) -> tuple[Figure, ...]:
     """The pocket that is made of what a slant cuts off, and how far what goes in stands out."""
-    found = []
+    figures = []
     slant = slant_of(record, size[1])
     if slant and record.offcut == "second":
-        found.append(
+        figures.append(
             Figure(
                 key="second",
                 label="throat of the second",
@@ -167,7 +167,7 @@ def _of_what_is_in(
             )
         )
     if goes:
-        found.append(
+        figures.append(
             Figure(
                 key="stands",
                 label="stands out",
@@ -177,7 +177,7 @@ def _of_what_is_in(
                 rules=(Rule("arithmetic", "its length less the depth"),),
             )
         )
-    return tuple(found)
+    return tuple(figures)
 
 
 def _fits(mouth: Mouth) -> str:

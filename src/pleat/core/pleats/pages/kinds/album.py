@@ -150,7 +150,7 @@ def _checks(record: Album, left: LeftOfPages, made: Made, size: tuple[float, flo
         _wrong_side(record),
         _one_spot(record, left, made),
     )
-    return tuple(one for one in found if one)
+    return tuple(check for check in found if check)
 
 
 def unsaid(amount: int, counted_in: str) -> Check | None:

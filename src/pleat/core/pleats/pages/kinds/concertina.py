@@ -121,12 +121,14 @@ def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[St
 def chosen(record: Concertina, ways: tuple[StripCutting, ...], count: int) -> StripCutting:
     """The way it is cut: the maker's, at its most panels; else the one with usable tabs, the grain along the
     folds, and fewest sheets. Where nothing comes out of the sheet, one strip of all."""
-    own = [one for one in ways if record.cut in ("auto", one.way)]
+    own = [strip for strip in ways if record.cut in ("auto", strip.way)]
     if not own:
         return StripCutting(record.cut, count, MOST_TAB_MM, 1, 1, 1, None)
     if record.cut != "auto":
         return own[0]
-    return min(own, key=lambda one: (not one.tabbed, one.with_grain is False, one.sheets, one.strips))
+    return min(
+        own, key=lambda strip: (not strip.tabbed, strip.with_grain is False, strip.sheets, strip.strips)
+    )
 
 
 def tab_of(record: Concertina, cut: StripCutting, ruler: Ruler) -> float:
@@ -201,13 +203,13 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
             checks=lambda made: _checks(record, (cut, ways), tab, made, left),
             offers=tuple(
                 Offer(
-                    label=f"strips along the {one.way} side: {many(one.panels, 'panel')} each, "
-                    f"{many(one.sheets, 'sheet')}{one.folds}",
-                    changes=(("pages.cut", one.way),),
+                    label=f"strips along the {strip.way} side: {many(strip.panels, 'panel')} each, "
+                    f"{many(strip.sheets, 'sheet')}{strip.folds}",
+                    changes=(("pages.cut", strip.way),),
                     group="cut",
                 )
-                for one in ways
-                if one.way != cut.way and one.tabbed
+                for strip in ways
+                if strip.way != cut.way and strip.tabbed
             ),
         ),
     )
@@ -244,7 +246,7 @@ def _checks(
     left: LeftOfPages,
 ) -> tuple[Check, ...]:
     found = (_narrow(record, *cutting, tab, left), _unsaid(record))
-    return tuple(one for one in found if one)
+    return tuple(check for check in found if check)
 
 
 def _narrow(
@@ -255,14 +257,14 @@ def _narrow(
     ruler = left.brief.ruler
     if cut.strips == 1 or (tab >= LEAST_TAB_MM - 0.05 and tab <= cut.left_mm + 0.05):
         return None
-    others = [one for one in ways if one.tabbed and one.way != cut.way]
-    fewer = [one for one in ways if one.tabbed and one.way == cut.way]
+    others = [strip for strip in ways if strip.tabbed and strip.way != cut.way]
+    fewer = [strip for strip in ways if strip.tabbed and strip.way == cut.way]
     offers = [
         Offer(
-            label=f"strips along the {one.way} side: {ruler.show(min(one.left_mm, MOST_TAB_MM))} left",
-            changes=(("pages.cut", one.way), ("pages.tab_mm", None)),
+            label=f"strips along the {other.way} side: {ruler.show(min(other.left_mm, MOST_TAB_MM))} left",
+            changes=(("pages.cut", other.way), ("pages.tab_mm", None)),
         )
-        for one in others
+        for other in others
     ]
     if record.tab_mm is not None and cut.tabbed:
         offers.insert(

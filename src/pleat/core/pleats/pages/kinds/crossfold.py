@@ -129,7 +129,7 @@ TWINS: Final[tuple[tuple[Arm, Arm], ...]] = (("left", "right"), ("head", "tail")
 
 def _twins(reach: dict[Arm, float], ruler: Ruler) -> tuple[Check, ...]:
     """A2: opposite arms that are nearly alike, and not: one size was typed for both."""
-    found = []
+    checks = []
     for one, other in TWINS:
         off = abs(reach.get(one, 0.0) - reach.get(other, 0.0))
         if (
@@ -139,7 +139,7 @@ def _twins(reach: dict[Arm, float], ruler: Ruler) -> tuple[Check, ...]:
         ):
             continue
         low, high = sorted((one, other), key=lambda arm: reach[arm])
-        found.append(
+        checks.append(
             Check(
                 code="A2",
                 level="watch",
@@ -156,7 +156,7 @@ def _twins(reach: dict[Arm, float], ruler: Ruler) -> tuple[Check, ...]:
                 ),
             )
         )
-    return tuple(found)
+    return tuple(checks)
 
 
 KIND: Final = BlockKind(

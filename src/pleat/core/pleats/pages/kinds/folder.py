@@ -131,10 +131,10 @@ def compute(record: Folder, left: LeftOfPages) -> FoldedBlock:
                 (
                     "pages.pocket_mm",
                     "folder",
-                    f"{one}, pocket",
+                    f"{pocket}, pocket",
                     min(record.pocket_mm or FOLDER_POCKET_SHARE * height, height),
                 )
-                for one in _pockets(record)[-1:]
+                for pocket in _pockets(record)[-1:]
             )
             + ((("pages.gusset_mm", "folder", "gusset", 0.0),) if record.gusset == "yes" else ()),
             calipers=inserts.calipers(record),

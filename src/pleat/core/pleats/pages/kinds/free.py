@@ -126,7 +126,7 @@ def read(record: Free, name: str, text: str, brief: Brief) -> list[tuple[str, ob
 
 
 def _dumped(records: Iterable[Any]) -> list[object]:
-    return [one.model_dump(mode="json") for one in records]
+    return [record.model_dump(mode="json") for record in records]
 
 
 def compute(record: Free, left: LeftOfPages) -> FoldedBlock:
@@ -162,13 +162,13 @@ def compute(record: Free, left: LeftOfPages) -> FoldedBlock:
 
 def _dragged(sheet: DrawnSheet) -> tuple[Dragged, ...]:
     """The scores of the first sheet."""
-    found = []
+    handles = []
     axes: tuple[redrawn.Axis, ...] = ("x", "y")
     for axis in axes:
         edges = [0.0, *accumulate(redrawn.sizes(sheet, axis))]
         for number in range(1, len(edges) - 1):
             low, high = edges[number - 1] + redrawn.LEAST_MM, edges[number + 1] - redrawn.LEAST_MM
-            found.append(
+            handles.append(
                 Dragged(
                     f"pages.score.0.{axis}.{number}",
                     axis,
@@ -177,17 +177,17 @@ def _dragged(sheet: DrawnSheet) -> tuple[Dragged, ...]:
                     max(high, edges[number]),
                 )
             )
-    return tuple(found)
+    return tuple(handles)
 
 
 def _as_typed(record: Free, left: LeftOfPages) -> tuple[Check, ...]:
     """A leaf that was typed and is not what was drawn: its panels have sizes of their own."""
     brief, ruler = left.brief, left.brief.ruler
     sizes = [
-        (sheet.widths_mm[one.column], sheet.heights_mm[one.row])
+        (sheet.widths_mm[panel.column], sheet.heights_mm[panel.row])
         for sheet in record.sheets
-        for one in sheet.panels
-        if _there(sheet, one)
+        for panel in sheet.panels
+        if _there(sheet, panel)
     ]
     if any(
         abs(wide - brief.leaf_width_mm) < 0.3 and abs(high - brief.leaf_height_mm) < 0.3
@@ -231,7 +231,7 @@ def _walls(record: Free) -> dict[str, float | None]:
         right = [fold for fold in group.folds if abs(fold.degrees) == 90 and fold.sheet in sheets]
         ends = Counter((fold.sheet, name) for fold in right for name in (fold.one, fold.other))
         for sheet, name in (key for key, times in ends.items() if times == 2):
-            if any(one.name == name for one in sheets[sheet].panels):
+            if any(panel.name == name for panel in sheets[sheet].panels):
                 x0, y0, x1, y1 = bounds(piece_of(sheets[sheet])[name].outline)
                 found[sheet, name] = min(x1 - x0, y1 - y0)
     alike = Counter(name for _, name in found)
@@ -240,15 +240,15 @@ def _walls(record: Free) -> dict[str, float | None]:
 
 def _with_wall(record: Free, wall: Key, size: float) -> list[DrawnSheet]:
     """The sheets with a wall of another size, along the shorter of its sides."""
-    found = []
+    sheets = []
     for sheet in record.sheets:
         panel = next((one for one in sheet.panels if (sheet.name, one.name) == wall), None)
         if panel is None:
-            found.append(sheet)
+            sheets.append(sheet)
             continue
         axis: redrawn.Axis = "x" if sheet.widths_mm[panel.column] <= sheet.heights_mm[panel.row] else "y"
-        found.append(redrawn.sized(sheet, axis, panel.column if axis == "x" else panel.row, size))
-    return found
+        sheets.append(redrawn.sized(sheet, axis, panel.column if axis == "x" else panel.row, size))
+    return sheets
 
 
 def _orders(record: Free) -> tuple[Offer, ...]:
@@ -284,15 +284,15 @@ def _orders(record: Free) -> tuple[Offer, ...]:
 def _drawing(record: Free, left: LeftOfPages) -> list[Offer]:
     """What can be drawn on the first sheet with one tap."""
     sheet, rest = record.sheets[0], list(record.sheets[1:])
-    found: list[Offer] = []
+    offers: list[Offer] = []
 
     def sheets(label: str, changed: DrawnSheet, groups: tuple[DrawnGroup, ...] | None = None) -> None:
         more = () if groups is None else (("pages.groups", _dumped(groups)),)
-        found.append(
+        offers.append(
             Offer(label=label, changes=(("pages.sheets", _dumped([changed, *rest])), *more), group="draw")
         )
 
-    found += _folds(record, sheet)
+    offers += _folds(record, sheet)
     axes: tuple[tuple[redrawn.Axis, str], ...] = (("x", "column"), ("y", "row"))
     for axis, word in axes:
         for number, size in enumerate(redrawn.sizes(sheet, axis)):
@@ -318,15 +318,15 @@ def _drawing(record: Free, left: LeftOfPages) -> list[Offer]:
                 changed = redrawn.put_back(sheet, column, row)
                 if redrawn.hangs_together(changed):
                     sheets(f"put back column {column + 1}, row {row + 1}", changed)
-    return found
+    return offers
 
 
 def _folds(record: Free, sheet: DrawnSheet) -> list[Offer]:
     """Folds turned over, left out, and made."""
-    found: list[Offer] = []
+    offers: list[Offer] = []
     for number, group in enumerate(record.groups):
         other = "outside" if group.folds[0].degrees > 0 else "inside"
-        found.append(
+        offers.append(
             Offer(
                 label=f"fold {group.name} to the {other}",
                 changes=(("pages.groups", _dumped(redrawn.turned_over(record.groups, number))),),
@@ -334,7 +334,7 @@ def _folds(record: Free, sheet: DrawnSheet) -> list[Offer]:
             )
         )
         if len(record.groups) > 1:
-            found.append(
+            offers.append(
                 Offer(
                     label=f"leave {group.name} unfolded",
                     changes=(
@@ -348,14 +348,14 @@ def _folds(record: Free, sheet: DrawnSheet) -> list[Offer]:
     for crease in piece_of(sheet).creases:
         if crease.between not in folded_ and len(record.groups) < 60:
             groups = redrawn.folded_over(record.groups, sheet, crease.one, crease.other)
-            found.append(
+            offers.append(
                 Offer(
                     label=f"fold {crease.other} over {crease.one}",
                     changes=(("pages.groups", _dumped(groups)),),
                     group="draw",
                 )
             )
-    return found
+    return offers
 
 
 KIND: Final = BlockKind(

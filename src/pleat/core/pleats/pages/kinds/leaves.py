@@ -179,7 +179,7 @@ def _parts(pages: Leaves, left: LeftOfPages, count: int, odd: int) -> tuple[Piec
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     along = brief.made_of.held_along
     across = "it curls away from the held edge and turns badly"
-    found = [
+    parts = [
         Part(
             key="leaf",
             name="leaf",
@@ -192,7 +192,7 @@ def _parts(pages: Leaves, left: LeftOfPages, count: int, odd: int) -> tuple[Piec
         )
     ]
     if odd:
-        found.append(
+        parts.append(
             Part(
                 key="odd",
                 name="leaf of the other size",
@@ -204,7 +204,7 @@ def _parts(pages: Leaves, left: LeftOfPages, count: int, odd: int) -> tuple[Piec
                 across="it curls and turns badly",
             )
         )
-    return tuple(found)
+    return tuple(parts)
 
 
 def _stack(left: LeftOfPages, count: int, odd: int) -> Step:

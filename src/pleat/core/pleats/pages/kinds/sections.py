@@ -49,11 +49,11 @@ def _nested(pages: Sections, left: LeftOfPages) -> _Nested:
         return _Nested(sections, calipers, caliper.times(2 * sum(sections)), 2 * sum(sections), (), calipers)
     return _Nested(
         tuple(len(section) for section in mixed),
-        tuple(tuple(one.caliper for one in section) for section in mixed),
-        weighted((one.caliper, one.at_fold) for section in mixed for one in section),
-        sum(one.leaves for section in mixed for one in section),
+        tuple(tuple(folio.caliper for folio in section) for section in mixed),
+        weighted((folio.caliper, folio.at_fold) for section in mixed for folio in section),
+        sum(folio.leaves for section in mixed for folio in section),
         mixed,
-        tuple(tuple(one.caliper for one in section if one.in_fold) for section in mixed),
+        tuple(tuple(folio.caliper for folio in section if folio.in_fold) for section in mixed),
     )
 
 
@@ -62,7 +62,7 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
     brief, paper, nested = left.brief, left.paper, _nested(pages, left)
     mixed, sections, folios = nested.mixed, nested.sections, sum(nested.sections)
     estimated, thickness = _thickness(pages, left, nested)
-    creep = max((nested_creep(section) for section in nested.nests), key=lambda one: one.likely)
+    creep = max((nested_creep(section) for section in nested.nests), key=lambda estimate: estimate.likely)
     cuts = pile_cuts(paper.stocks, mixed, brief.quantity)
     takes = taken(cuts, mixed, brief.quantity)
     limit = _limit(left, nested)
@@ -100,7 +100,7 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
         sections=sections,
         folds=folds,
         mixed=mixed,
-        calipers_mm=tuple(tuple(one.likely for one in section) for section in nested.calipers),
+        calipers_mm=tuple(tuple(estimate.likely for estimate in section) for section in nested.calipers),
         trim_mm=trim,
         creep_how=pages.creep,
         narrower_mm=_narrower(pages, brief, nested),
@@ -142,7 +142,7 @@ def _numbers(
 def _finished(block: SectionsBlock, brief: BriefResult) -> SectionsBlock:
     """The block with what follows from it: its steps, whether leaves stand out, and what would level them."""
     level = block.trim_mm or block.creep_how == "trim" or (block.creep_how == "narrow" and block.narrower_mm)
-    flapped = block.flap_mm > 0 or any(one.flap_mm for section in block.mixed for one in section)
+    flapped = block.flap_mm > 0 or any(folio.flap_mm for section in block.mixed for folio in section)
     may_trim = not flapped and not block.mixed  # found sheets are of odd sizes, and a trim leaves them odd
     return replace(
         block,
@@ -158,9 +158,9 @@ def _pile_signature(brief: BriefResult, mixed: tuple[tuple[MixedFolio, ...], ...
     """What the cut sheets of a pile are known by; "" without one."""
     if not mixed:
         return ""
-    large = [one for section in mixed for one in section if one.cut]
-    flaps = [(one.id, one.flap_mm * one.flap_panels) for one in large if one.flap_mm]
-    return signature(*(one.id for one in large), brief.leaf_width_mm, brief.leaf_height_mm, *flaps)
+    large = [folio for section in mixed for folio in section if folio.cut]
+    flaps = [(folio.id, folio.flap_mm * folio.flap_panels) for folio in large if folio.flap_mm]
+    return signature(*(folio.id for folio in large), brief.leaf_width_mm, brief.leaf_height_mm, *flaps)
 
 
 def _thickness(pages: Sections, left: LeftOfPages, nested: _Nested) -> tuple[Estimate, Estimate]:
@@ -178,7 +178,7 @@ def _thickness(pages: Sections, left: LeftOfPages, nested: _Nested) -> tuple[Est
 
 def _limit(left: LeftOfPages, nested: _Nested) -> FoldLimit:
     """How many folios of this thickness nest well."""
-    mean = sum(one.likely for section in nested.calipers for one in section) / sum(nested.sections)
+    mean = sum(estimate.likely for section in nested.calipers for estimate in section) / sum(nested.sections)
     kind, ruler = left.paper.leaf.kind, left.brief.ruler
     return (
         fold_limit(mean, ruler=ruler)
@@ -224,9 +224,11 @@ def _flap_room(brief: BriefResult, paper: PaperResult, part: Part) -> float:
         sheet.upright_only,
     )
     rooms = [0.0]
-    for way in (now, other):
-        if way.count and way.with_grain == now.with_grain:
-            rooms.append((sheet.sheet_height_mm if way.turned else sheet.sheet_width_mm) - part.width_mm)
+    for operation in (now, other):
+        if operation.count and operation.with_grain == now.with_grain:
+            rooms.append(
+                (sheet.sheet_height_mm if operation.turned else sheet.sheet_width_mm) - part.width_mm
+            )
     room = brief.ruler.snap_down(min(max(rooms), brief.leaf_width_mm - FLAP_GAP_MM))
     return room if room >= 10 else 0.0
 
@@ -238,14 +240,14 @@ def _narrower(pages: Sections, brief: BriefResult, nested: _Nested) -> tuple[tup
     if pages.creep != "narrow" or (pages.folds > 1 and not mixed):
         return ()
     if not mixed:
-        return tuple(shorter_by([one.likely for one in section]) for section in calipers)
+        return tuple(shorter_by([estimate.likely for estimate in section]) for section in calipers)
     found = []
     for section in mixed:
-        off = shorter_by([one.caliper.likely if one.in_fold else 0.0 for one in section])
+        off = shorter_by([folio.caliper.likely if folio.in_fold else 0.0 for folio in section])
         found.append(
             tuple(
-                max(0.0, one.least_width_mm - (brief.leaf_width_mm - less))
-                for one, less in zip(section, off, strict=True)
+                max(0.0, folio.least_width_mm - (brief.leaf_width_mm - less))
+                for folio, less in zip(section, off, strict=True)
             )
         )
     return tuple(found)
@@ -253,27 +255,27 @@ def _narrower(pages: Sections, brief: BriefResult, nested: _Nested) -> tuple[tup
 
 def _numbered(sections: tuple[int, ...], folds: int) -> tuple[NumberedSheet, ...]:
     """The sheets of all sections with their page numbers, running through the book from 1."""
-    found: list[NumberedSheet] = []
+    sheets: list[NumberedSheet] = []
     first = 1
     for number, folios in enumerate(sections, 1):
-        found += numbered_sheets(number, first, folios // folios_a_sheet(folds), folds)
+        sheets += numbered_sheets(number, first, folios // folios_a_sheet(folds), folds)
         first += 4 * folios
-    return tuple(found)
+    return tuple(sheets)
 
 
 def _numbered_pile(leaves: tuple[Leaf, ...]) -> tuple[NumberedSheet, ...]:
     """The sheets of a pile with their page numbers, section by section from the outside in."""
-    firsts = {(one.section, one.place): one for one in leaves if not one.second}
-    seconds = {(one.section, one.place): one.page for one in leaves if one.second}
+    firsts = {(leaf.section, leaf.place): leaf for leaf in leaves if not leaf.second}
+    seconds = {(leaf.section, leaf.place): leaf.page for leaf in leaves if leaf.second}
     return tuple(
         numbered_folio(
             section + 1,
             place + 1,
-            one.folio.name if one.folio else "",
-            one.page,
+            first.folio.name if first.folio else "",
+            first.page,
             seconds.get((section, place)),
         )
-        for (section, place), one in firsts.items()
+        for (section, place), first in firsts.items()
     )
 
 
