@@ -123,22 +123,22 @@ def _names(on: Sequence[tuple[str, Thing]], picture: Drawing) -> list[Shape]:
     ]
 
 
-def _behind(face: Face, one: PlacedItem, x: float) -> Shape:
+def _behind(face: Face, item: PlacedItem, x: float) -> Shape:
     """What lies on the other side of the leaf, as it presses through."""
-    left = face.width_mm - one.box[2] if face.spine != "none" else one.box[0]
-    return Rect(x + left, one.y_mm, one.thing.width_mm, one.thing.height_mm, "ghost")
+    left = face.width_mm - item.box[2] if face.spine != "none" else item.box[0]
+    return Rect(x + left, item.y_mm, item.thing.width_mm, item.thing.height_mm, "ghost")
 
 
-def _partner(face: Face, one: PlacedItem, x: float) -> Shape:
+def _partner(face: Face, item: PlacedItem, x: float) -> Shape:
     """The other half of a fastener, where it lands."""
     return Rect(
-        x + face.width_mm - one.box[2], one.y_mm, one.thing.width_mm, one.thing.height_mm, "thing-hole"
+        x + face.width_mm - item.box[2], item.y_mm, item.thing.width_mm, item.thing.height_mm, "thing-hole"
     )
 
 
-def thing(one: PlacedItem, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
+def thing(item: PlacedItem, plan: Plan, x: float = 0.0, *, chosen: bool = False) -> list[Shape]:
     """A thing where it lies: itself, what is in it, its glue, its mouth and where it swings to."""
-    made, left, top = one.thing, x + one.x_mm, one.y_mm
+    made, left, top = item.thing, x + item.x_mm, item.y_mm
     swatch = plan.paper.stock(made.sheet_stock).swatch if made.sheet_stock else "cream"
     shapes: list[Shape] = []
     if made.swing:
@@ -161,19 +161,19 @@ def thing(one: PlacedItem, plan: Plan, x: float = 0.0, *, chosen: bool = False) 
         Line(left + x0, top + y0, left + x1, top + y1, "thing-line") for (x0, y0), (x1, y1) in made.lines
     ]
     if made.mouth:
-        shapes += [] if made.outline else _glue(one, left, top)
-        shapes.append(mouth(one, left, top))
+        shapes += [] if made.outline else _glue(item, left, top)
+        shapes.append(mouth(item, left, top))
     if made.swing:
-        shapes.append(_side(one, left, top, made.swing.hinge, "fold"))
+        shapes.append(_side(item, left, top, made.swing.hinge, "fold"))
     if made.out:
-        shapes.insert(0, _out(one, left, top, f"thing swatch-{swatch}"))
+        shapes.insert(0, _out(item, left, top, f"thing swatch-{swatch}"))
     return shapes
 
 
-def _out(one: PlacedItem, left: float, top: float, style: str) -> Rect:
+def _out(item: PlacedItem, left: float, top: float, style: str) -> Rect:
     """What reaches past the edge of the page."""
-    side, far = one.thing.out or ("right", 0.0)
-    wide, high = one.thing.width_mm, one.thing.height_mm
+    side, far = item.thing.out or ("right", 0.0)
+    wide, high = item.thing.width_mm, item.thing.height_mm
     return {
         "left": Rect(left - far, top, far, high, style),
         "right": Rect(left + wide, top, far, high, style),
@@ -182,18 +182,18 @@ def _out(one: PlacedItem, left: float, top: float, style: str) -> Rect:
     }[side]
 
 
-def mouth(one: PlacedItem, left: float, top: float, style: str = "mouth") -> Line:
+def mouth(item: PlacedItem, left: float, top: float, style: str = "mouth") -> Line:
     """The edge that is open."""
-    made = one.thing
+    made = item.thing
     if made.outline:
         (x0, y0), (x1, y1) = made.outline[:2]
         return Line(left + x0, top + y0, left + x1, top + y1, style)
-    return _side(one, left, top, made.mouth.side if made.mouth else "head", style)
+    return _side(item, left, top, made.mouth.side if made.mouth else "head", style)
 
 
-def _glue(one: PlacedItem, left: float, top: float) -> list[Shape]:
+def _glue(item: PlacedItem, left: float, top: float) -> list[Shape]:
     """The bands that are held, hatched."""
-    made = one.thing
+    made = item.thing
     held = made.mouth.held if made.mouth else {}
     wide, high = made.width_mm, made.height_mm
     shapes: list[Shape] = []
@@ -211,8 +211,8 @@ def _glue(one: PlacedItem, left: float, top: float) -> list[Shape]:
     return shapes
 
 
-def _side(one: PlacedItem, left: float, top: float, side: str, style: str) -> Line:
-    wide, high = one.thing.width_mm, one.thing.height_mm
+def _side(item: PlacedItem, left: float, top: float, side: str, style: str) -> Line:
+    wide, high = item.thing.width_mm, item.thing.height_mm
     ends = {
         "head": (left, top, left + wide, top),
         "tail": (left, top + high, left + wide, top + high),

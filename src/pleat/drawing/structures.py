@@ -125,13 +125,13 @@ def sheet(one: Flat, made: Made, look: Look) -> list[Shape]:
     return shapes
 
 
-def _paper(one: Dressing, x: float, y: float) -> list[Shape]:
+def _paper(dressing: Dressing, x: float, y: float) -> list[Shape]:
     """The paper of a face and the places on it; those of the outside are dotted."""
-    style = "paper-inside" if one.side == "A" else "paper-outside"
-    left, top = one.corner[0] + x, one.corner[1] + y
-    shapes: list[Shape] = [Rect(left, top, one.width_mm, one.height_mm, style)]
-    if one.places and one.side == "A":
-        shapes += [Rect(*place, *one.each_mm, "place") for place in spread(one, left, top)]
+    style = "paper-inside" if dressing.side == "A" else "paper-outside"
+    left, top = dressing.corner[0] + x, dressing.corner[1] + y
+    shapes: list[Shape] = [Rect(left, top, dressing.width_mm, dressing.height_mm, style)]
+    if dressing.places and dressing.side == "A":
+        shapes += [Rect(*place, *dressing.each_mm, "place") for place in spread(dressing, left, top)]
     return shapes
 
 

@@ -230,16 +230,16 @@ def _extent(result: ExtrasResult, faces: Sequence[Face]) -> tuple[float, float, 
     )
 
 
-def _middle(one: PlacedItem) -> tuple[float, float]:
+def _middle(item: PlacedItem) -> tuple[float, float]:
     """Where its number stands, from its corner, mm."""
-    corners = one.thing.outline or ((0.0, 0.0), (one.thing.width_mm, one.thing.height_mm))
+    corners = item.thing.outline or ((0.0, 0.0), (item.thing.width_mm, item.thing.height_mm))
     return sum(x for x, _ in corners) / len(corners), sum(y for _, y in corners) / len(corners)
 
 
-def _scaled(one: PlacedItem, share: float, x: float, y: float) -> list[Shape]:
+def _scaled(item: PlacedItem, share: float, x: float, y: float) -> list[Shape]:
     """A thing, what is glued of it, and what stays free before its mouth."""
-    left, top, right, bottom = (side * share for side in one.box)
-    made = one.thing
+    left, top, right, bottom = (side * share for side in item.box)
+    made = item.thing
     shape = tuple((px * share, py * share) for px, py in made.outline)
     shapes: list[Shape] = [
         outline(shape, "edge", x + left, y + top)
@@ -251,17 +251,17 @@ def _scaled(one: PlacedItem, share: float, x: float, y: float) -> list[Shape]:
         for (x0, y0), (x1, y1) in made.lines
     ]
     if made.mouth and not shape:
-        a, b, c, d = (side * share for side in mouth_band(one))
+        a, b, c, d = (side * share for side in mouth_band(item))
         a, b, c, d = (
             max(a, 0.0),
             max(b, 0.0),
-            min(c, one.face.width_mm * share),
-            min(d, one.face.height_mm * share),
+            min(c, item.face.width_mm * share),
+            min(d, item.face.height_mm * share),
         )
         if a < c and b < d:
             shapes += [Line(x + a, y + b, x + c, y + d, "fold"), Line(x + a, y + d, x + c, y + b, "fold")]
-        for inside in one.thing.inside if one.thing.stands_mm else ():
-            lx, ly = (one.x_mm + inside.x_mm) * share, (one.y_mm + inside.y_mm) * share
+        for inside in item.thing.inside if item.thing.stands_mm else ():
+            lx, ly = (item.x_mm + inside.x_mm) * share, (item.y_mm + inside.y_mm) * share
             shapes.append(Rect(x + lx, y + ly, inside.width_mm * share, inside.height_mm * share, "fold"))
     return shapes
 

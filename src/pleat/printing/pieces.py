@@ -48,23 +48,23 @@ def layers(sheet: Piece) -> dict[str, list[Polygon]]:
     return lines
 
 
-def to_svg(one: Laid) -> str:
+def to_svg(piece: Laid) -> str:
     """The piece at true size, each layer a group of its name."""
-    width, height = one.piece.size_mm
+    width, height = piece.piece.size_mm
     groups = [
         f'<g id="{layer}" {STYLES[layer]}>{"".join(_path(polygon) for polygon in polygons)}</g>'
-        for layer, polygons in reversed(layers(one.piece).items())
+        for layer, polygons in reversed(layers(piece.piece).items())
         if polygons
     ]
     groups += [
         f'<circle cx="{x:.3f}" cy="{y:.3f}" r="{width_ / 2:.3f}" {STYLES["CUT"]}/>'
-        for x, y, width_ in one.holes
+        for x, y, width_ in piece.holes
     ]
     wide, high = width + 2 * _EDGE_MM, height + 2 * _EDGE_MM
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{high:.3f}mm" '
         f'viewBox="{-_EDGE_MM} {-_EDGE_MM} {wide:.3f} {high:.3f}">'
-        f"<title>{one.piece.name}</title>{''.join(groups)}</svg>"
+        f"<title>{piece.piece.name}</title>{''.join(groups)}</svg>"
     )
 
 
@@ -74,15 +74,15 @@ def _path(polygon: Polygon) -> str:
     return f'<path d="M{points}{close}"/>'
 
 
-def to_dxf(one: Laid) -> str:
+def to_dxf(piece: Laid) -> str:
     """The piece as DXF, head up: closed polylines for cut and glue, lines for scores and bends, each on its
     layer; units mm."""
     import ezdxf  # slow to load, and seldom asked for
 
     file = ezdxf.new("R2000", units=4)  # type: ignore[attr-defined]
     space: Any = file.modelspace()
-    _, height = one.piece.size_mm
-    for layer, polygons in layers(one.piece).items():
+    _, height = piece.piece.size_mm
+    for layer, polygons in layers(piece.piece).items():
         file.layers.add(layer)
         for polygon in polygons:
             points = [(x, height - y) for x, y in polygon]
@@ -90,7 +90,7 @@ def to_dxf(one: Laid) -> str:
                 space.add_lwpolyline(points, close=True, dxfattribs={"layer": layer})
             else:
                 space.add_line(*points, dxfattribs={"layer": layer})
-    for x, y, wide in one.holes:
+    for x, y, wide in piece.holes:
         space.add_circle((x, height - y), wide / 2, dxfattribs={"layer": "CUT"})
     out = io.StringIO()
     file.write(out)

@@ -146,25 +146,25 @@ def moving(made: Made, plan: Plan) -> dict[str, object]:
 
 
 def _node(
-    one: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequence[Mark]
+    node: Node, worked: FoldResult, swatches: Mapping[str, str], on: Sequence[Mark]
 ) -> dict[str, object]:
     """A panel: numbers are rounded to a hundredth of a mm, which nobody sees. What lies on a bare panel is
     not painted as a piece: its places are."""
-    piece = worked.assembly.pieces[one.key[0]]
+    piece = worked.assembly.pieces[node.key[0]]
     dressed = piece.name.startswith(DRESSED)
-    place = one.place
+    place = node.place
     paint = swatches["mat"] if dressed else swatches.get(piece.stock, "cream")
     if piece.stock == BARE:
         paint = ""
     return {
-        "name": "" if dressed or piece.rigid else said(one.key),
-        "parent": one.parent,
-        "outline": [[round(x, 2), round(y, 2)] for x, y in one.outline],
-        "line": [[round(x, 2) for x in point] for point in one.line] if one.line else None,
+        "name": "" if dressed or piece.rigid else said(node.key),
+        "parent": node.parent,
+        "outline": [[round(x, 2), round(y, 2)] for x, y in node.outline],
+        "line": [[round(x, 2) for x in point] for point in node.line] if node.line else None,
         "place": [round(n, 4) for axis in (place.x, place.y, place.z, place.at) for n in axis],
-        "angle": one.angle,
-        "turns": one.turns,
-        "lifts": one.lifts,
+        "angle": node.angle,
+        "turns": node.turns,
+        "lifts": node.lifts,
         "paint": paint,
         "paper": dressed,
         "on": [

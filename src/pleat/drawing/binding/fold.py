@@ -115,12 +115,12 @@ def _levels(spans: Sequence[Stretch]) -> dict[int, int]:
     return {span.step: level for span, level in placed}
 
 
-def _span(span: Stretch, level: int, places: Sequence[float], at: FoldBand, number: int) -> Group:
+def _span(span: Stretch, level: int, places: Sequence[float], fold: FoldBand, number: int) -> Group:
     """One span: out of its hole, along, into the next, with its number in the middle and an arrow."""
-    inside, share = span.side == "inside", at.share
-    edge = at.base if inside else at.base + at.thick
+    inside, share = span.side == "inside", fold.share
+    edge = fold.base if inside else fold.base + fold.thick
     away = -1 if inside else 1
-    far = edge + away * at.rise * (1 + level)
+    far = edge + away * fold.rise * (1 + level)
     start, end = places[int(span.start)], places[int(span.end)]
     way = 1 if end > start else -1
     bend, off = 3 * share * way, 0.5 * share * way
@@ -143,16 +143,16 @@ def _span(span: Stretch, level: int, places: Sequence[float], at: FoldBand, numb
     return Group("span", shapes, (("step", str(span.step)),))
 
 
-def _edges(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) -> list[Shape]:
+def _edges(stretches: Sequence[Stretch], places: Sequence[float], fold: FoldBand) -> list[Shape]:
     """Where the thread goes round the edge at head or tail."""
     shapes: list[Shape] = []
     for stretch in stretches:
         if stretch.what == "passage" and int(stretch.end) in (0, len(places) - 1):
             x = places[int(stretch.end)]
-            out = -5 * at.share if stretch.end == 0 else 5 * at.share
+            out = -5 * fold.share if stretch.end == 0 else 5 * fold.share
             commands: Commands = (
-                ("M", (x, at.base)),
-                ("Q", (x + out, at.base + at.thick / 2, x, at.base + at.thick)),
+                ("M", (x, fold.base)),
+                ("Q", (x + out, fold.base + fold.thick / 2, x, fold.base + fold.thick)),
             )
             shapes.append(
                 Group("span", (Curve(commands, "thread thread-outside"),), (("step", str(stretch.step)),))
@@ -160,15 +160,15 @@ def _edges(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) 
     return shapes
 
 
-def _tails(stretches: Sequence[Stretch], places: Sequence[float], at: FoldBand) -> list[Shape]:
+def _tails(stretches: Sequence[Stretch], places: Sequence[float], fold: FoldBand) -> list[Shape]:
     """The tails, hanging free on their sides at the first and the last hole of each thread."""
     shapes: list[Shape] = []
     for stretch in stretches:
         if stretch.what not in ("tail", "knot"):
             continue
         way = -1 if stretch.what == "tail" or not stretch.kind else 1
-        x, share = places[int(stretch.end)], at.share
-        edge, away = (at.base, -1) if stretch.side == "inside" else (at.base + at.thick, 1)
+        x, share = places[int(stretch.end)], fold.share
+        edge, away = (fold.base, -1) if stretch.side == "inside" else (fold.base + fold.thick, 1)
         bends = ((0.4, 0), (1, 9), (5, 12), (7, 19))
         start, *curve = [(x + way * a * share, edge + away * b * share) for a, b in bends]
         commands: Commands = (("M", start), ("C", tuple(value for point in curve for value in point)))

@@ -122,15 +122,15 @@ def _moved(shape: Shape, down: float) -> Shape:
             )
 
 
-def spine_shapes(result: SewnResult, at: Spread, steps: bool = True) -> list[Shape]:
+def spine_shapes(result: SewnResult, spread: Spread, steps: bool = True) -> list[Shape]:
     """Sections, supports, thread and holes of the spine, its upper left corner at 0."""
     height = result.height_mm
     shapes: list[Shape] = [
-        Rect(0, at.edges[row], height, at.edges[row + 1] - at.edges[row], "spine-row")
+        Rect(0, spread.edges[row], height, spread.edges[row + 1] - spread.edges[row], "spine-row")
         for row in range(result.rows)
     ]
-    shapes += _supports(result, at)
-    drawn = [(stretch, curve) for stretch in result.stretches if (curve := stretch_curve(stretch, at))]
+    shapes += _supports(result, spread)
+    drawn = [(stretch, curve) for stretch in result.stretches if (curve := stretch_curve(stretch, spread))]
     if steps and len(drawn) <= MOST_STEPS:
         shapes += [
             Group("span", (Curve(curve, _style(one, result)),), (("step", str(one.step)),))
@@ -142,9 +142,11 @@ def spine_shapes(result: SewnResult, at: Spread, steps: bool = True) -> list[Sha
                 command for one, curve in drawn if _style(one, result) == style for command in curve
             )
             shapes.append(Curve(commands, style))
-    size = min(0.9 * at.share, 0.2 * min((at.pitch(row) for row in range(1, result.rows + 1)), default=1.0))
+    size = min(
+        0.9 * spread.share, 0.2 * min((spread.pitch(row) for row in range(1, result.rows + 1)), default=1.0)
+    )
     return shapes + [
-        Dot(x, at.y(row), "spine-hole", radius_mm=size)
+        Dot(x, spread.y(row), "spine-hole", radius_mm=size)
         for row in range(1, result.rows + 1)
         for x in result.positions_mm
     ]
@@ -158,43 +160,45 @@ def _style(one: Stretch, result: SewnResult) -> str:
     )
 
 
-def _supports(result: SewnResult, at: Spread) -> list[Shape]:
+def _supports(result: SewnResult, spread: Spread) -> list[Shape]:
     shapes: list[Shape] = []
     for support in result.sewing.bed.supports:
         if support.kind == "tape":
-            low, high = at.x(int(support.at)), at.x(int(support.at) + 1)
-            shapes.append(Rect(low, -3 * at.share, high - low, at.edges[-1] + 6 * at.share, "tape"))
+            low, high = spread.x(int(support.at)), spread.x(int(support.at) + 1)
+            shapes.append(
+                Rect(low, -3 * spread.share, high - low, spread.edges[-1] + 6 * spread.share, "tape")
+            )
         elif support.kind == "cord":
-            width = max(support.thick_mm, 1.2 * at.share)
+            width = max(support.thick_mm, 1.2 * spread.share)
             shapes.append(
                 Curve(
                     (
-                        ("M", (at.x(support.at), -3 * at.share)),
-                        ("L", (at.x(support.at), at.edges[-1] + 3 * at.share)),
+                        ("M", (spread.x(support.at), -3 * spread.share)),
+                        ("L", (spread.x(support.at), spread.edges[-1] + 3 * spread.share)),
                     ),
                     "cord-drawn",
                     width,
                 )
             )
         elif support.kind == "board" and support.at == 1:
-            edge = -2.4 * at.share if support.rows == (1,) else at.edges[-1]
-            shapes.append(Rect(0, edge, result.height_mm, 2.4 * at.share, "board-edge"))
+            edge = -2.4 * spread.share if support.rows == (1,) else spread.edges[-1]
+            shapes.append(Rect(0, edge, result.height_mm, 2.4 * spread.share, "board-edge"))
     return shapes
 
 
-def stretch_curve(one: Stretch, at: Spread) -> Commands:
+def stretch_curve(one: Stretch, spread: Spread) -> Commands:
     """How a stretch lies on the spine; nothing for a passage, which is a hole."""
-    x, y, to_x, to_y = at.x(one.start), at.y(one.row), at.x(one.end), at.y(one.to_row)
+    x, y, to_x, to_y = spread.x(one.start), spread.y(one.row), spread.x(one.end), spread.y(one.to_row)
     match one.what:
         case "span":
             return (("M", (x, y)), ("L", (to_x, y)))
         case "climb":
-            outward = 1.8 if one.start > len(at.places) / 2 - 0.5 else -1.8
-            bow = outward * at.share if x == to_x else 0.0
+            outward = 1.8 if one.start > len(spread.places) / 2 - 0.5 else -1.8
+            bow = outward * spread.share if x == to_x else 0.0
             return (("M", (x, y)), ("Q", (x + bow, (y + to_y) / 2, to_x, to_y)))
         case "catch":
             x = to_x if one.end != int(one.end) else x  # a span is caught in its middle
-            wide = 0.22 * at.pitch(one.row)
+            wide = 0.22 * spread.pitch(one.row)
             far = to_y + (to_y - y) * 0.12
             return (
                 ("M", (x, y)),
@@ -202,6 +206,6 @@ def stretch_curve(one: Stretch, at: Spread) -> Commands:
                 ("Q", (to_x + wide * 2, (y + to_y) / 2, x, y)),
             )
         case "wrap":
-            tall = 0.3 * at.pitch(one.row)
-            return (("M", (x - 1.6 * at.share, y - tall)), ("L", (x + 1.6 * at.share, y + tall)))
+            tall = 0.3 * spread.pitch(one.row)
+            return (("M", (x - 1.6 * spread.share, y - tall)), ("L", (x + 1.6 * spread.share, y + tall)))
     return ()

@@ -206,55 +206,57 @@ def slanted(result: SewnResult, chapter: Chapter) -> Drawing:
     )
 
 
-def _on_spine(one: Stretch, at: Stage) -> Commands:
-    x, y, to, to_y = at.x(one.start), at.y(one.row), at.x(one.end), at.y(one.to_row)
+def _on_spine(one: Stretch, stage: Stage) -> Commands:
+    x, y, to, to_y = stage.x(one.start), stage.y(one.row), stage.x(one.end), stage.y(one.to_row)
     match one.what:
         case "span":
             return (("M", (x, y)), ("L", (to, y)))
         case "climb":
-            outward = 4.0 if one.start > len(at.xs) / 2 - 0.5 else -4.0
+            outward = 4.0 if one.start > len(stage.xs) / 2 - 0.5 else -4.0
             bow = outward if x == to else 0.0
             return (("M", (x, y)), ("Q", (x + bow, (y + to_y) / 2, to, to_y)))
         case "catch":
             x = to if one.end != int(one.end) else x  # a span is caught in its middle
-            wide, far = 0.2 * at.pitch, to_y + (to_y - y) * 0.16
+            wide, far = 0.2 * stage.pitch, to_y + (to_y - y) * 0.16
             return (
                 ("M", (x, y)),
                 ("Q", (to - wide * 2.4, (y + to_y) / 2, to, far)),
                 ("Q", (to + wide * 2.4, (y + to_y) / 2, x, y)),
             )
         case "wrap":
-            tall = 0.34 * at.pitch
+            tall = 0.34 * stage.pitch
             return (("M", (x, y)), ("Q", (x - 4, y - tall, x, y - tall)), ("Q", (x + 4, y - tall, x, y)))
         case "tail":
             return (("M", (x, y)), ("Q", (x - 4, y + 2, x - 9, y + 4))) if one.side == "outside" else ()
     return ()
 
 
-def _supports(result: SewnResult, at: Stage) -> list[Shape]:
+def _supports(result: SewnResult, stage: Stage) -> list[Shape]:
     shapes: list[Shape] = []
     for support in result.sewing.bed.supports:
         if support.kind == "tape":
-            low, high = at.x(int(support.at)), at.x(int(support.at) + 1)
-            shapes.append(Rect(low, -2, high - low, at.deep + 4, "tape"))
+            low, high = stage.x(int(support.at)), stage.x(int(support.at) + 1)
+            shapes.append(Rect(low, -2, high - low, stage.deep + 4, "tape"))
         elif support.kind == "cord":
             shapes.append(
                 Curve(
-                    (("M", (at.x(support.at), -2)), ("L", (at.x(support.at), at.deep + 2))), "cord-drawn", 2.6
+                    (("M", (stage.x(support.at), -2)), ("L", (stage.x(support.at), stage.deep + 2))),
+                    "cord-drawn",
+                    2.6,
                 )
             )
-        elif support.kind == "board" and support.at == 1 and support.rows[0] in at.rows:
-            shapes.append(Rect(0, -2.4 if support.rows[0] == 1 else at.deep, WIDE, 2.4, "board-edge"))
+        elif support.kind == "board" and support.at == 1 and support.rows[0] in stage.rows:
+            shapes.append(Rect(0, -2.4 if support.rows[0] == 1 else stage.deep, WIDE, 2.4, "board-edge"))
     return shapes
 
 
 def _stretches(
-    result: SewnResult, chapter: Chapter, at: Stage, curve: Callable[[Stretch], Commands]
+    result: SewnResult, chapter: Chapter, stage: Stage, curve: Callable[[Stretch], Commands]
 ) -> list[Shape]:
     before: dict[str, list[tuple[str, tuple[float, ...]]]] = {}
     now: list[Shape] = []
     for stretch in result.stretches:
-        if stretch.step > chapter.last or not at.shows(stretch):
+        if stretch.step > chapter.last or not stage.shows(stretch):
             continue
         commands = curve(stretch)
         if not commands:

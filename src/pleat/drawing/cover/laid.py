@@ -23,14 +23,17 @@ ROOM: Final = (430.0, 280.0)
 """About how many px a flat cover has on the screen, to keep its numbers apart."""
 
 
-def shapes_of(one: Laid, plan: Plan) -> list[Shape]:
+def shapes_of(piece: Laid, plan: Plan) -> list[Shape]:
     """A piece where it lies: filled with its paper's colour, or dashed where it lies under the covering."""
-    if one.what in UNDER:
-        return [outline(edge, f"filled {UNDER[one.what]}", one.x_mm, one.y_mm) for edge in one.piece.outlines]
-    swatch = plan.paper.stock(STOCK[one.what]).swatch
-    left, top = one.x_mm, one.y_mm
+    if piece.what in UNDER:
+        return [
+            outline(edge, f"filled {UNDER[piece.what]}", piece.x_mm, piece.y_mm)
+            for edge in piece.piece.outlines
+        ]
+    swatch = plan.paper.stock(STOCK[piece.what]).swatch
+    left, top = piece.x_mm, piece.y_mm
     found: list[Shape] = [
-        outline(edge, f"filled wrap swatch-{swatch}", left, top) for edge in one.piece.outlines
+        outline(edge, f"filled wrap swatch-{swatch}", left, top) for edge in piece.piece.outlines
     ]
     found += [
         Line(
@@ -40,9 +43,9 @@ def shapes_of(one: Laid, plan: Plan) -> list[Shape]:
             crease.end[1] + top,
             LINES[crease.kind],
         )
-        for crease in one.piece.creases
+        for crease in piece.piece.creases
     ]
-    return [*found, *(Dot(left + x, top + y, "hole", radius_mm=wide / 2) for x, y, wide in one.holes)]
+    return [*found, *(Dot(left + x, top + y, "hole", radius_mm=wide / 2) for x, y, wide in piece.holes)]
 
 
 @main.register
@@ -105,12 +108,12 @@ def flat(result: LaidResult, plan: Plan) -> Drawing:
     )
 
 
-def _label(one: Laid, ruler: Ruler) -> Label:
+def _label(piece: Laid, ruler: Ruler) -> Label:
     """A panel's name."""
     return Label(
-        one.x_mm + 2,
-        one.y_mm + one.piece.size_mm[1],
-        f"{one.piece.name}, {ruler.size(*one.piece.size_mm)}",
+        piece.x_mm + 2,
+        piece.y_mm + piece.piece.size_mm[1],
+        f"{piece.piece.name}, {ruler.size(*piece.piece.size_mm)}",
         "quiet",
         "start",
         shift=(0, 16),

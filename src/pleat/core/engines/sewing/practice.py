@@ -117,5 +117,5 @@ def _done(sewn: Sequence[Move]) -> bool:
     return last.do == "tie" and last.what in ("over", "knot")
 
 
-def _told(way: Sewing, sewn: Sequence[Move], move: Move) -> str:
-    return told(Sewing(way.bed, threads_of((*sewn, move)), way.promise))[-1][-1]
+def _told(sewing: Sewing, sewn: Sequence[Move], move: Move) -> str:
+    return told(Sewing(sewing.bed, threads_of((*sewn, move)), sewing.promise))[-1][-1]

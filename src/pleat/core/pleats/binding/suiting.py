@@ -38,17 +38,17 @@ def proposals(registry: Registry[BindingKind], left: LeftOfBinding) -> tuple[Pro
     )
     found = [_proposal(member, member.suits, left, deep) for member in registry.members if member.suits]
 
-    def rank(one: Proposal) -> tuple[bool, bool, bool, int, int, int]:
-        assert one.kind.suits is not None
-        wants_cover = left.brief.made_of.cover.sewn_through and one.kind.at != "fold"
-        suits = one.kind.suits
+    def rank(proposal: Proposal) -> tuple[bool, bool, bool, int, int, int]:
+        assert proposal.kind.suits is not None
+        wants_cover = left.brief.made_of.cover.sewn_through and proposal.kind.at != "fold"
+        suits = proposal.kind.suits
         return (
-            not one.can,
-            not one.good,
+            not proposal.can,
+            not proposal.good,
             wants_cover,
             _HARD[suits.hard],
             _STRENGTH[suits.strength],
-            places[one.kind.name],
+            places[proposal.kind.name],
         )
 
     return tuple(sorted(found, key=rank))

@@ -89,29 +89,32 @@ def sized(cover: TwoCovers, left: LeftOfCover, stock: Stock, bends: bool) -> Siz
     )
 
 
-def _laid(name: str, what: str, at: Sized, hole: float) -> tuple[Laid, Laid]:
+def _laid(name: str, what: str, part: Sized, hole: float) -> tuple[Laid, Laid]:
     """Back and front as they are seen from outside, held edges together: each the other's mirror image."""
     found = []
     for side in ("back", "front"):
         mirrored = side == "back"
         hinge, body = (
-            Span("hinge", at.hinge),
-            Span("body" if at.hinge else "", (at.height if at.flip else at.width) - at.hinge),
+            Span("hinge", part.hinge),
+            Span("body" if part.hinge else "", (part.height if part.flip else part.width) - part.hinge),
         )
-        if at.flip:
+        if part.flip:
             rows = [body, hinge] if mirrored else [hinge, body]
-            own = piece(side, what, [Span("", at.width)], rows if at.hinge else [Span("", at.height)])
+            own = piece(side, what, [Span("", part.width)], rows if part.hinge else [Span("", part.height)])
             holes = tuple(
-                Hole(place, at.height - at.inset if mirrored else at.inset, hole) for place in at.holes
+                Hole(place, part.height - part.inset if mirrored else part.inset, hole)
+                for place in part.holes
             )
-            x, y = 0.0, 0.0 if mirrored else at.height + GAP_MM
+            x, y = 0.0, 0.0 if mirrored else part.height + GAP_MM
         else:
             columns = [body, hinge] if mirrored else [hinge, body]
-            own = piece(side, what, columns if at.hinge else [Span("", at.width)], [Span("", at.height)])
-            holes = tuple(
-                Hole(at.width - at.inset if mirrored else at.inset, place, hole) for place in at.holes
+            own = piece(
+                side, what, columns if part.hinge else [Span("", part.width)], [Span("", part.height)]
             )
-            x, y = 0.0 if mirrored else at.width + GAP_MM, 0.0
+            holes = tuple(
+                Hole(part.width - part.inset if mirrored else part.inset, place, hole) for place in part.holes
+            )
+            x, y = 0.0 if mirrored else part.width + GAP_MM, 0.0
         found.append(Laid(own, x, y, name, "cover", holes))
     return found[0], found[1]
 
@@ -166,14 +169,14 @@ def compute(cover: TwoCovers, left: LeftOfCover, role: str, word: str) -> LaidRe
     )
 
 
-def _size(cover: TwoCovers, left: LeftOfCover, at: Sized, word: str) -> Figure:
+def _size(cover: TwoCovers, left: LeftOfCover, part: Sized, word: str) -> Figure:
     ruler, pages = left.brief.ruler, left.pages
     edge = (
         f" + {ruler.number(cover.edge_mm)} at the held edge" if cover.edge_mm else ", flush at the held edge"
     )
     reach, along = (
         (pages.leaf_height_mm, pages.leaf_width_mm)
-        if at.flip
+        if part.flip
         else (pages.leaf_width_mm, pages.leaf_height_mm)
     )
     how = (
@@ -183,27 +186,27 @@ def _size(cover: TwoCovers, left: LeftOfCover, at: Sized, word: str) -> Figure:
     return Figure(
         key="covers",
         label=f"cut two {word}s",
-        value=(at.width, at.height),
+        value=(part.width, part.height),
         show="size",
         how=how,
         rules=(Rule("arithmetic", "leaf and squares"), Rule("USUAL_SQUARE_MM", "square 3 mm, no source")),
-        scrap=f"two {ruler.size(at.width, at.height)}",
+        scrap=f"two {ruler.size(part.width, part.height)}",
     )
 
 
-def _holes(cover: TwoCovers, left: LeftOfCover, at: Sized, marks: str) -> Figure:
+def _holes(cover: TwoCovers, left: LeftOfCover, part: Sized, marks: str) -> Figure:
     ruler = left.brief.ruler
-    end = "left" if at.flip else "head"
+    end = "left" if part.flip else "head"
     return Figure(
         key="cover_holes",
         label="holes in the covers",
         value=f"{marks} {ruler.name}",
         show="text",
         how=f"From the cover's own {end}: the leaf's places + a square of {ruler.show(cover.square_mm)}; "
-        f"{ruler.show(at.inset)} from its held edge. Front and back are punched face to face, so that one "
+        f"{ruler.show(part.inset)} from its held edge. Front and back are punched face to face, so that one "
         "is the other's mirror image.",
         rules=(Rule("arithmetic", "the leaf's holes moved by the square"),),
-        scrap=f"{marks}, {ruler.show(at.inset)} from the edge" if len(at.holes) <= 8 else "",
+        scrap=f"{marks}, {ruler.show(part.inset)} from the edge" if len(part.holes) <= 8 else "",
     )
 
 
@@ -223,37 +226,37 @@ def _spine(left: LeftOfCover, spine: Estimate, sheet: float) -> Figure:
     )
 
 
-def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
+def _checks(left: LeftOfCover, part: Sized) -> tuple[Check, ...]:
     """D5 for the covers' own edge and score; D9's warning where it matters."""
     ruler, checks = left.brief.ruler, []
     binding = left.binding
     hole = binding.through_mm
-    if at.beyond:
+    if part.beyond:
         away = (Offer(label="no score", changes=(("cover.hinge_mm", 0.0),)),)
         checks.append(
             Check(
                 code="hinge",
                 level="watch",
-                title=f"A score {ruler.show(at.beyond)} from the held edge lies past the middle of the "
+                title=f"A score {ruler.show(part.beyond)} from the held edge lies past the middle of the "
                 "cover.",
                 why="It would fold in half, not turn at its holes: it is left out.",
                 offers=away,
             )
         )
-    if at.hinge and at.hinge < at.inset + hole / 2 + 2:
-        right = ruler.snap_up(at.inset + hole / 2 + HOLE_BRIDGE_MM)
+    if part.hinge and part.hinge < part.inset + hole / 2 + 2:
+        right = ruler.snap_up(part.inset + hole / 2 + HOLE_BRIDGE_MM)
         checks.append(
             Check(
                 code="hinge",
                 level="stop",
-                title=f"The covers' score, {ruler.show(at.hinge)} from the edge, runs through the holes or "
+                title=f"The covers' score, {ruler.show(part.hinge)} from the edge, runs through the holes or "
                 "close by them.",
                 why="They tear there from hole to hole.",
                 offers=(Offer(label=f"score at {ruler.show(right)}", changes=(("cover.hinge_mm", right),)),),
             )
         )
-    along = at.width if at.flip else at.height
-    if missed(at.holes, along) > 0.3:
+    along = part.width if part.flip else part.height
+    if missed(part.holes, along) > 0.3:
         checks.append(
             Check(
                 code="mirrored",
@@ -266,24 +269,24 @@ def _checks(left: LeftOfCover, at: Sized) -> tuple[Check, ...]:
     return tuple(checks)
 
 
-def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, ...]:
+def _steps(left: LeftOfCover, part: Sized, role: str, marks: str) -> tuple[Step, ...]:
     ruler, hard = left.brief.ruler, role == "board"
     steps = []
-    if at.hinge:
+    if part.hinge:
         steps.append(
             Step(
                 key="cover_hinge",
                 title="Score the covers",
-                detail=f"{ruler.show(at.hinge)} from the held edge, on the outside, and bend each once.",
+                detail=f"{ruler.show(part.hinge)} from the held edge, on the outside, and bend each once.",
                 tools=("bone folder", "rule"),
                 needs=(f"{role}.cut", f"{role}.ready"),
                 gives=("cover.scored",),
                 uses=("cover.flat",),
-                signature=signature(at.hinge),
+                signature=signature(part.hinge),
                 kind="fold",
             )
         )
-    head = "left" if at.flip else "head"
+    head = "left" if part.flip else "head"
     tool = DRILLED if hard else PUNCHED
     steps.append(
         Step(
@@ -291,14 +294,14 @@ def _steps(left: LeftOfCover, at: Sized, role: str, marks: str) -> tuple[Step, .
             title="Punch the covers face to face",
             detail="Lay front and back together, outsides outwards, held edges and heads level, and hold "
             f"them to the check sheet: holes {marks} {ruler.name} from their own "
-            f"{head}, {ruler.show(at.inset)} from the held edge. "
+            f"{head}, {ruler.show(part.inset)} from the held edge. "
             f"{tool} "
             "Write FRONT on one.",
             tools=("small drill" if hard else "paper punch", "jig"),
             needs=(f"{role}.cut", f"{role}.ready", "cover.scored", "jig.ready"),
             gives=("cover.punched",),
             cautions=(AWL_BOARD, BOARD) if hard else (PUNCH,),
-            signature=signature(*at.holes, at.inset),
+            signature=signature(*part.holes, part.inset),
             missing=ORDER,
             kind="punch",
         )

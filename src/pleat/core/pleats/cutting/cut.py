@@ -91,18 +91,18 @@ def _cut(part: Part, stock: Stock, better: Lay, other: Lay, tools: Tools) -> Sto
     )
 
 
-def longest_cut_mm(way: Lay, sheet_width_mm: float, sheet_height_mm: float) -> float:
+def longest_cut_mm(operation: Lay, sheet_width_mm: float, sheet_height_mm: float) -> float:
     """The longest cut that parts a sheet into its pieces: the first go right across, those in the strips are
     as long as a piece.
 
     Of the two orders the one with the shorter longest cut counts; 0 where the sheet is one piece.
     """
-    across = sheet_height_mm - way.rows * way.piece_height_mm > HAIR_MM or way.rows > 1
-    along = sheet_width_mm - way.columns * way.piece_width_mm > HAIR_MM or way.columns > 1
+    across = sheet_height_mm - operation.rows * operation.piece_height_mm > HAIR_MM or operation.rows > 1
+    along = sheet_width_mm - operation.columns * operation.piece_width_mm > HAIR_MM or operation.columns > 1
     if not across and not along:
         return 0.0
     if not along:
         return sheet_width_mm
     if not across:
         return sheet_height_mm
-    return min(max(sheet_width_mm, way.piece_height_mm), max(sheet_height_mm, way.piece_width_mm))
+    return min(max(sheet_width_mm, operation.piece_height_mm), max(sheet_height_mm, operation.piece_width_mm))

@@ -51,19 +51,19 @@ def offcuts(cut: StockCut, paper: Paper) -> tuple[Paper, ...]:
     return tuple(_paper(paper, offcut) for offcut in left_over(cut))
 
 
-def _paper(paper: Paper, one: Offcut) -> Paper:
-    if one.grain is None:
+def _paper(paper: Paper, offcut: Offcut) -> Paper:
+    if offcut.grain is None:
         grain = "unknown"
-    elif (one.height_mm >= one.width_mm) == (one.grain == "h"):
+    elif (offcut.height_mm >= offcut.width_mm) == (offcut.grain == "h"):
         grain = "long"
     else:
         grain = "short"
     changes = {
         "name": paper.name if paper.name.endswith(", offcut") else f"{paper.name[:51]}, offcut",
         "form": "offcut",
-        "sheet_width_mm": one.width_mm,
-        "sheet_height_mm": one.height_mm,
-        "owned": one.count,
+        "sheet_width_mm": offcut.width_mm,
+        "sheet_height_mm": offcut.height_mm,
+        "owned": offcut.count,
         "grain": grain,
     }
     return paper.model_copy(update={**changes, "stock_id": None, "designs": 1, "each": 1})

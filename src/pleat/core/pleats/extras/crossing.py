@@ -24,10 +24,10 @@ def checks(pairs: Sequence[Pair], order: Mapping[str, int], record: Extras) -> l
     return [*_mouths(covered, on), *_mats_after(pairs, order, record), *_crossing(pairs, covered, on)]
 
 
-def mouth_band(one: PlacedItem, deep: float = MOUTH_FREE_MM) -> Box:
+def mouth_band(item: PlacedItem, deep: float = MOUTH_FREE_MM) -> Box:
     """The strip before the mouth that has to stay free, mm on the face."""
-    left, top, right, bottom = one.box
-    side: Where = one.thing.mouth.side if one.thing.mouth else "head"
+    left, top, right, bottom = item.box
+    side: Where = item.thing.mouth.side if item.thing.mouth else "head"
     return {
         "head": (left, top - deep, right, top + 1),
         "tail": (left, bottom - 1, right, bottom + deep),
@@ -112,10 +112,10 @@ def _asides(
     return found
 
 
-def glued_box(one: PlacedItem) -> Box:
+def glued_box(item: PlacedItem) -> Box:
     """The part of it that is fixed to the page, mm on the face: a flap is, by its hinge tab alone."""
-    left, top, right, bottom = one.thing.stuck or (0.0, 0.0, one.thing.width_mm, one.thing.height_mm)
-    return one.x_mm + left, one.y_mm + top, one.x_mm + right, one.y_mm + bottom
+    left, top, right, bottom = item.thing.stuck or (0.0, 0.0, item.thing.width_mm, item.thing.height_mm)
+    return item.x_mm + left, item.y_mm + top, item.x_mm + right, item.y_mm + bottom
 
 
 def _inside(box: Box, other: Box) -> bool:
@@ -127,29 +127,36 @@ def _inside(box: Box, other: Box) -> bool:
     )
 
 
-def _beside(one: PlacedItem, band: Box, others: Sequence[PlacedItem]) -> tuple[float, float] | None:
+def _beside(item: PlacedItem, band: Box, others: Sequence[PlacedItem]) -> tuple[float, float] | None:
     """The nearest corner for a thing at which it is clear of a band, of everything else and its mouths, and
     on its face."""
-    wide, high = one.thing.width_mm, one.thing.height_mm
-    tried = [(one.x_mm, band[1] - high), (one.x_mm, band[3]), (band[0] - wide, one.y_mm), (band[2], one.y_mm)]
+    wide, high = item.thing.width_mm, item.thing.height_mm
+    tried = [
+        (item.x_mm, band[1] - high),
+        (item.x_mm, band[3]),
+        (band[0] - wide, item.y_mm),
+        (band[2], item.y_mm),
+    ]
     on = [
         (x, y)
         for x, y in tried
-        if 0 <= x <= one.face.width_mm - wide + 1e-6 and 0 <= y <= one.face.height_mm - high + 1e-6
+        if 0 <= x <= item.face.width_mm - wide + 1e-6 and 0 <= y <= item.face.height_mm - high + 1e-6
     ]
-    free = [(x, y) for x, y in on if not any(_meets(replace(one, x_mm=x, y_mm=y), other) for other in others)]
-    return min(free, key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm), default=None)
+    free = [
+        (x, y) for x, y in on if not any(_meets(replace(item, x_mm=x, y_mm=y), other) for other in others)
+    ]
+    return min(free, key=lambda at: abs(at[0] - item.x_mm) + abs(at[1] - item.y_mm), default=None)
 
 
-def _meets(one: PlacedItem, other: PlacedItem) -> bool:
+def _meets(item: PlacedItem, other: PlacedItem) -> bool:
     """Whether a thing would be told of another one on its face."""
-    if one.thing.flat_mat or other.thing.flat_mat or one.thing.hole or other.thing.hole:
+    if item.thing.flat_mat or other.thing.flat_mat or item.thing.hole or other.thing.hole:
         return False
-    if not (one.thing.swing or other.thing.swing) and over(one.box, other.box):
+    if not (item.thing.swing or other.thing.swing) and over(item.box, other.box):
         return True
     return any(
         open_.thing.mouth is not None and over(mouth_band(open_), glued_box(shut))
-        for open_, shut in ((one, other), (other, one))
+        for open_, shut in ((item, other), (other, item))
     )
 
 

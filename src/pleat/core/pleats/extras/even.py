@@ -150,7 +150,7 @@ def _leaves(run: Sequence[tuple[PlacedDesign, PlacedItem]]) -> int:
     return len({item.face.leaf for _, item in run})
 
 
-def _shut(one: PlacedItem) -> tuple[float, float, float, float]:
+def _shut(item: PlacedItem) -> tuple[float, float, float, float]:
     """Its box in the shut book."""
-    (a, b), (c, d) = one.face.placed(one.box[0], one.box[1]), one.face.placed(one.box[2], one.box[3])
+    (a, b), (c, d) = item.face.placed(item.box[0], item.box[1]), item.face.placed(item.box[2], item.box[3])
     return min(a, c), min(b, d), max(a, c), max(b, d)

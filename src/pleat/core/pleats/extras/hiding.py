@@ -57,22 +57,22 @@ def hiding(item: PlacedDesign, designs: Mapping[str, object], ruler: Ruler) -> t
     return ()
 
 
-def _over(one: PlacedItem, hinge: Where, tab: float, ruler: Ruler) -> tuple[float, float, float, float]:
+def _over(item: PlacedItem, hinge: Where, tab: float, ruler: Ruler) -> tuple[float, float, float, float]:
     """(left, head, width, height) of a flap over a pocket and what stands out of it, its hinge tab beside
     them."""
-    mouth = one.thing.mouth.side if one.thing.mouth else "head"
+    mouth = item.thing.mouth.side if item.thing.mouth else "head"
     far = {
-        side: ROUND_MM + (one.thing.stands_mm if side == mouth else 0.0) + (tab if side == hinge else 0.0)
+        side: ROUND_MM + (item.thing.stands_mm if side == mouth else 0.0) + (tab if side == hinge else 0.0)
         for side in SIDES
     }
-    left, top, right, bottom = one.box
+    left, top, right, bottom = item.box
     x, y = ruler.snap_down(left - far["left"]), ruler.snap_down(top - far["head"])
     return x, y, ruler.snap_up(right + far["right"] - x), ruler.snap_up(bottom + far["tail"] - y)
 
 
-def _on(one: PlacedItem, box: tuple[float, float, float, float]) -> bool:
+def _on(item: PlacedItem, box: tuple[float, float, float, float]) -> bool:
     x, y, wide, high = box
-    fits = x >= 0 and y >= 0 and x + wide <= one.face.width_mm and y + high <= one.face.height_mm
+    fits = x >= 0 and y >= 0 and x + wide <= item.face.width_mm and y + high <= item.face.height_mm
     rule = rule_on(Flap.model_fields["width_mm"])
     return (
         fits

@@ -158,33 +158,33 @@ def staggered(result: ExtrasResult, keeps_on: Callable[[], bool] = lambda: True)
     return tuple(changes), after
 
 
-def _may(one: PlacedItem) -> bool:
+def _may(item: PlacedItem) -> bool:
     """Whether it is smaller than its face by more than its borders, so that it can go elsewhere."""
     return (
-        one.face.width_mm - one.thing.width_mm > 2 * CORNER_BORDER_MM
-        or one.face.height_mm - one.thing.height_mm > 2 * CORNER_BORDER_MM
+        item.face.width_mm - item.thing.width_mm > 2 * CORNER_BORDER_MM
+        or item.face.height_mm - item.thing.height_mm > 2 * CORNER_BORDER_MM
     )
 
 
-def anchors(one: PlacedItem) -> list[PlacedItem]:
+def anchors(item: PlacedItem) -> list[PlacedItem]:
     """Where it is, and the corners of its face."""
-    at = [PlacedItem(one.number, one.face, one.thing, x, y) for x, y in corners(one.face, one.thing)]
-    return [one, *(corner for corner in at if (corner.x_mm, corner.y_mm) != (one.x_mm, one.y_mm))]
+    at = [PlacedItem(item.number, item.face, item.thing, x, y) for x, y in corners(item.face, item.thing)]
+    return [item, *(corner for corner in at if (corner.x_mm, corner.y_mm) != (item.x_mm, item.y_mm))]
 
 
-def beside(one: PlacedItem, boxes: Sequence[tuple[float, float, float, float]]) -> list[PlacedItem]:
+def beside(item: PlacedItem, boxes: Sequence[tuple[float, float, float, float]]) -> list[PlacedItem]:
     """Where a thing may lie free of others: the corners of its face, then along its edges and those of the
     others, the nearest to where it is first."""
-    face, thing = one.face, one.thing
+    face, thing = item.face, item.thing
     ends = corners(face, thing)
     xs = {
-        one.x_mm,
+        item.x_mm,
         *(x for x, _ in ends),
         *(box[2] + THINGS_APART_MM for box in boxes),
         *(box[0] - thing.width_mm - THINGS_APART_MM for box in boxes),
     }
     ys = {
-        one.y_mm,
+        item.y_mm,
         *(y for _, y in ends),
         *(box[3] + THINGS_APART_MM for box in boxes),
         *(box[1] - thing.height_mm - THINGS_APART_MM for box in boxes),
@@ -194,8 +194,8 @@ def beside(one: PlacedItem, boxes: Sequence[tuple[float, float, float, float]]) 
     more = [
         (x, y) for x, y in product(sorted(xs), sorted(ys)) if low_x <= x <= high_x and low_y <= y <= high_y
     ]
-    more.sort(key=lambda at: abs(at[0] - one.x_mm) + abs(at[1] - one.y_mm))
-    return [PlacedItem(one.number, face, thing, x, y) for x, y in (*ends, *more)]
+    more.sort(key=lambda at: abs(at[0] - item.x_mm) + abs(at[1] - item.y_mm))
+    return [PlacedItem(item.number, face, thing, x, y) for x, y in (*ends, *more)]
 
 
 class _Grid:
@@ -232,16 +232,16 @@ def clashes(spots: Sequence[Sequence[PlacedItem]]) -> Clashes:
     return {key: frozenset(with_) for key, with_ in found.items()}
 
 
-def _taken(one: PlacedItem) -> tuple[float, float, float, float]:
+def _taken(item: PlacedItem) -> tuple[float, float, float, float]:
     """Its box, and what stays free before its mouth."""
-    if one.thing.mouth is None:
-        return one.box
-    band = mouth_band(one)
+    if item.thing.mouth is None:
+        return item.box
+    band = mouth_band(item)
     return (
-        min(one.box[0], band[0]),
-        min(one.box[1], band[1]),
-        max(one.box[2], band[2]),
-        max(one.box[3], band[3]),
+        min(item.box[0], band[0]),
+        min(item.box[1], band[1]),
+        max(item.box[2], band[2]),
+        max(item.box[3], band[3]),
     )
 
 

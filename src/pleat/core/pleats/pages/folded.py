@@ -113,65 +113,65 @@ class FoldedSpec:
     hinge_mm: float | None = None
 
 
-def compute(record: FromPad, left: LeftOfPages, own: FoldedSpec) -> FoldedBlock:
+def compute(record: FromPad, left: LeftOfPages, spec: FoldedSpec) -> FoldedBlock:
     """A structure as a block."""
     brief, ruler, fill = left.brief, left.brief.ruler, filling(record)
     stocks = {key: left.paper.stock(key) for key in (CARD, MAT, "leaf", "board")}
     size = (brief.leaf_width_mm, brief.leaf_height_mm)
     thick = {key: stock.caliper for key, stock in stocks.items()}
-    calipers = {**thick, "offcut": thick[CARD], **own.calipers}
-    programme = _suited(own.at(*size), stocks)
-    skip, hidden, least = own.skip, own.hidden, own.least
-    one = make(programme, own.typed, fill, calipers, ruler, skip=skip, hidden=hidden, least=least)
-    made = replace(one, copies=own.copies)
+    calipers = {**thick, "offcut": thick[CARD], **spec.calipers}
+    programme = _suited(spec.at(*size), stocks)
+    skip, hidden, least = spec.skip, spec.hidden, spec.least
+    one = make(programme, spec.typed, fill, calipers, ruler, skip=skip, hidden=hidden, least=least)
+    made = replace(one, copies=spec.copies)
     flats = cut.flats(made)
-    panels = own.leaves or sum(1 for dressing in made.dressings if dressing.side == "A") * own.copies or 1
+    panels = spec.leaves or sum(1 for dressing in made.dressings if dressing.side == "A") * spec.copies or 1
     fits = _fits(
         left,
         fill,
-        own.less_mm,
-        lambda offer: bool(made.places) or _takes(offer, own, stocks, fill, (calipers, ruler)),
+        spec.less_mm,
+        lambda offer: bool(made.places) or _takes(offer, spec, stocks, fill, (calipers, ruler)),
     )
     asked = checks.CheckContext(
-        made, record, fill, ruler, stocks, own.paths, fits=fits, mend=own.mend, leaves=own.leaves
+        made, record, fill, ruler, stocks, spec.paths, fits=fits, mend=spec.mend, leaves=spec.leaves
     )
-    count = _count(own, made, panels)
-    edge, more = own.held(made, left) if own.held else (made.thick, 0.0)
+    count = _count(spec, made, panels)
+    edge, more = spec.held(made, left) if spec.held else (made.thick, 0.0)
     return FoldedBlock(
         key_figure=count,
-        figures=(count, *_figures(record, own, made, fill, (ruler, stocks[MAT]))),
-        checks=(*own.checks(made), *checks.find(asked), *_of_papers(record, made, stocks[MAT], ruler)),
+        figures=(count, *_figures(record, spec, made, fill, (ruler, stocks[MAT]))),
+        checks=(*spec.checks(made), *checks.find(asked), *_of_papers(record, made, stocks[MAT], ruler)),
         offers=(
-            *own.offers,
+            *spec.offers,
             *pads.offers(record, made, stocks[MAT]),
             *fits,
-            *_from_sheet(left, own, stocks, made),
-            *_free(record, left, own, made),
+            *_from_sheet(left, spec, stocks, made),
+            *_free(record, left, spec, made),
         ),
-        parts=_parts(record, left, own, made, fill),
-        steps=_steps(record, own, made, fill, ruler),
-        unit=own.unit,
-        units=(Unit(edge, 1.0),) * own.copies,
+        parts=_parts(record, left, spec, made, fill),
+        steps=_steps(record, spec, made, fill, ruler),
+        unit=spec.unit,
+        units=(Unit(edge, 1.0),) * spec.copies,
         leaves=panels,
         leaf_width_mm=size[0],
         leaf_height_mm=size[1],
-        thickness=edge.times(own.copies),
+        thickness=edge.times(spec.copies),
         measured=False,
         stands_out_mm=None,
-        middle_mm=more * own.copies,
+        middle_mm=more * spec.copies,
         middle_each_mm=more,
         leaf_mm=edge.likely,
-        own_hinge_mm=own.hinge_mm,
+        own_hinge_mm=spec.hinge_mm,
         swatch=stocks[CARD].swatch,
         sides=stocks[CARD].sides,
         made=made,
         programme=made.programme,
         flats=flats,
-        spots=spots(own.places, flats),
-        gussets=own.paths,
-        dragged=own.dragged,
+        spots=spots(spec.places, flats),
+        gussets=spec.paths,
+        dragged=spec.dragged,
         panels=panels,
-        called=own.panels,
+        called=spec.panels,
     )
 
 
@@ -182,7 +182,7 @@ def _of_papers(record: FromPad, made: Made, mats: Stock, ruler: Ruler) -> tuple[
 
 
 def _parts(
-    record: FromPad, left: LeftOfPages, own: FoldedSpec, made: Made, fill: Filling
+    record: FromPad, left: LeftOfPages, spec: FoldedSpec, made: Made, fill: Filling
 ) -> tuple[Piece, ...]:
     """Its pieces, the papers of its faces, and what keeps it shut."""
     ruler, books = left.brief.ruler, left.brief.quantity
@@ -190,11 +190,11 @@ def _parts(
         *cut.parts(
             made,
             books,
-            smaller=lambda width, height: _smaller(left, own, made, width, height),
-            times=own.times,
+            smaller=lambda width, height: _smaller(left, spec, made, width, height),
+            times=spec.times,
         ),
         *(
-            cut.papers(made.dressings, books, ruler, own.copies, partial(_for_paper, left))
+            cut.papers(made.dressings, books, ruler, spec.copies, partial(_for_paper, left))
             if fill.mats
             else ()
         ),
@@ -203,14 +203,14 @@ def _parts(
 
 
 def _figures(
-    record: FromPad, own: FoldedSpec, made: Made, fill: Filling, shown: tuple[Ruler, Stock]
+    record: FromPad, spec: FoldedSpec, made: Made, fill: Filling, shown: tuple[Ruler, Stock]
 ) -> tuple[Figure, ...]:
     """Its own figures, and those that all structures have; ``shown`` are the ruler and the paper of the
     faces."""
     ruler, mat = shown
     return (
-        *own.figures(made),
-        *figures.pieces(made, ruler, own.times),
+        *spec.figures(made),
+        *figures.pieces(made, ruler, spec.times),
         *figures.rooms(made, ruler),
         *figures.faces(made, fill, ruler),
         *pads.figures(record, made, mat),
@@ -241,28 +241,28 @@ def _as_stock(one: Operation, stocks: Mapping[str, Stock]) -> Operation:
     )
 
 
-def _steps(record: FromPad, own: FoldedSpec, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
+def _steps(record: FromPad, spec: FoldedSpec, made: Made, fill: Filling, ruler: Ruler) -> tuple[Step, ...]:
     """The kind's own first steps, those of the programme, and the kind's last ones, which wait for all of
     them."""
-    keeps = fastened.steps(record, made, ruler, own.states) if isinstance(record, Fastened) else ()
+    keeps = fastened.steps(record, made, ruler, spec.states) if isinstance(record, Fastened) else ()
     steps = (
-        *own.steps(made),
+        *spec.steps(made),
         *work.steps(
-            made, fill, ruler, work.StructureSteps(own.states, fastened=bool(keeps), later=own.later)
+            made, fill, ruler, work.StructureSteps(spec.states, fastened=bool(keeps), later=spec.later)
         ),
         *keeps,
     )
     return (
         *steps,
-        *own.last(
+        *spec.last(
             tuple(dict.fromkeys(state for step in steps for state in step.gives if "insert" not in step.tags))
         ),
     )
 
 
-def _free(record: Dressed, left: LeftOfPages, own: FoldedSpec, made: Made) -> tuple[Offer, ...]:
+def _free(record: Dressed, left: LeftOfPages, spec: FoldedSpec, made: Made) -> tuple[Offer, ...]:
     """The same thing as a drawing of the maker's own, held by nothing else."""
-    if own.mend is not None:
+    if spec.mend is not None:
         return ()
     dressed = record.model_dump(mode="json", include=set(Dressed.model_fields) - {TAG})
     try:
@@ -275,18 +275,18 @@ def _free(record: Dressed, left: LeftOfPages, own: FoldedSpec, made: Made) -> tu
     return (Offer(label="make it free", changes=(("pages.kind", "free"), *fields, *alone), group="free"),)
 
 
-def _count(own: FoldedSpec, made: Made, panels: int) -> Figure:
+def _count(spec: FoldedSpec, made: Made, panels: int) -> Figure:
     there = f", {made.places} places" if made.places else ""
     return Figure(
         key="count",
-        label=own.title,
-        value=counted_as(panels, own.panels),
+        label=spec.title,
+        value=counted_as(panels, spec.panels),
         show="text",
-        how=f"{own.panels.capitalize()} large enough to be dressed: {panels}, with "
-        f"{len(made.dressings) * own.copies} faces that show in one opening or another{there}.",
+        how=f"{spec.panels.capitalize()} large enough to be dressed: {panels}, with "
+        f"{len(made.dressings) * spec.copies} faces that show in one opening or another{there}.",
         rules=(Rule("arithmetic", "the panels of its pieces"),),
-        aside=f"{len(made.dressings) * own.copies} faces{there}",
-        scrap=f"{counted_as(panels, own.panels)}, {len(made.dressings) * own.copies} faces{there}",
+        aside=f"{len(made.dressings) * spec.copies} faces{there}",
+        scrap=f"{counted_as(panels, spec.panels)}, {len(made.dressings) * spec.copies} faces{there}",
     )
 
 
@@ -320,7 +320,7 @@ def _fits(
 
 def _takes(
     offer: Offer,
-    own: FoldedSpec,
+    spec: FoldedSpec,
     stocks: Mapping[str, Stock],
     fill: Filling,
     measures: tuple[Mapping[str, Estimate], Ruler],
@@ -333,37 +333,37 @@ def _takes(
     try:
         return bool(
             make(
-                _suited(own.at(wide, high), stocks),
-                own.typed,
+                _suited(spec.at(wide, high), stocks),
+                spec.typed,
                 fill,
                 calipers,
                 ruler,
-                skip=own.skip,
-                hidden=own.hidden,
-                least=own.least,
+                skip=spec.skip,
+                hidden=spec.hidden,
+                least=spec.least,
             ).places
         )
     except KeyError:  # a leaf of that size has gussets that this one has not
         return True
 
 
-def _needs(own: FoldedSpec, sizes: Sizes, width: float, height: float, name: str) -> tuple[float, float]:
+def _needs(spec: FoldedSpec, sizes: Sizes, width: float, height: float, name: str) -> tuple[float, float]:
     """The size of the piece of that name for another leaf."""
-    programme = own.at(width, height)(sizes)
+    programme = spec.at(width, height)(sizes)
     return next(piece.size_mm for piece in programme.pieces if piece.name == name)
 
 
 def _largest(
-    left: LeftOfPages, own: FoldedSpec, made: Made, name: str, sheet: tuple[float, float]
+    left: LeftOfPages, spec: FoldedSpec, made: Made, name: str, sheet: tuple[float, float]
 ) -> tuple[float, float] | None:
     """The largest leaf whose piece comes out of a sheet, all other relations kept: piece sizes grow evenly
     with the leaf's. The leaf keeps its shape where both sides have to give."""
     sizes = {room.name: room.has_mm for room in made.rooms}
-    sizes = {**dict.fromkeys(own.typed, 3.0), **sizes}
+    sizes = {**dict.fromkeys(spec.typed, 3.0), **sizes}
     width, height = left.brief.leaf_width_mm, left.brief.leaf_height_mm
     try:
         base = next(piece.size_mm for piece in made.programme.pieces if piece.name == name)
-        wider, higher = (_needs(own, sizes, width + a, height + b, name) for a, b in ((5, 0), (0, 5)))
+        wider, higher = (_needs(spec, sizes, width + a, height + b, name) for a, b in ((5, 0), (0, 5)))
     except (KeyError, ValueError, StopIteration):
         return None
     best: tuple[float, tuple[float, float]] | None = None
@@ -382,11 +382,11 @@ def _largest(
 
 
 def _smaller(
-    left: LeftOfPages, own: FoldedSpec, made: Made, width: float, height: float
+    left: LeftOfPages, spec: FoldedSpec, made: Made, width: float, height: float
 ) -> tuple[Offer, ...]:
     """B1: the structure made for the sheet there is, only its free panels changed."""
     names = [piece.name for piece in cut.sheets(made) if piece.stock == CARD]
-    found = [size for name in names if (size := _largest(left, own, made, name, (width, height)))]
+    found = [size for name in names if (size := _largest(left, spec, made, name, (width, height)))]
     if not found:
         return ()
     size = (
@@ -416,7 +416,7 @@ def _for_paper(left: LeftOfPages, paper: tuple[float, float]) -> Callable[[float
 
 
 def _from_sheet(
-    left: LeftOfPages, own: FoldedSpec, stocks: Mapping[str, Stock], made: Made
+    left: LeftOfPages, spec: FoldedSpec, stocks: Mapping[str, Stock], made: Made
 ) -> tuple[Offer, ...]:
     """The other way round: how large it can be out of the card there is."""
     card = stocks[CARD]
@@ -427,7 +427,7 @@ def _from_sheet(
     )
     if largest is None:
         return ()
-    size = _largest(left, own, made, largest.name, (card.sheet_width_mm, card.sheet_height_mm))
+    size = _largest(left, spec, made, largest.name, (card.sheet_width_mm, card.sheet_height_mm))
     if size is None or (
         abs(size[0] - left.brief.leaf_width_mm) < 0.3 and abs(size[1] - left.brief.leaf_height_mm) < 0.3
     ):

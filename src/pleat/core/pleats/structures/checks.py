@@ -160,9 +160,9 @@ def _border(asked: CheckContext) -> Check | None:
     )
 
 
-def _cut(asked: CheckContext, one: Dressing) -> tuple[float, float]:
+def _cut(asked: CheckContext, dressing: Dressing) -> tuple[float, float]:
     """The papers as they were cut; a side that was not typed is right."""
-    return asked.record.mat_width_mm or one.width_mm, asked.record.mat_height_mm or one.height_mm
+    return asked.record.mat_width_mm or dressing.width_mm, asked.record.mat_height_mm or dressing.height_mm
 
 
 def _typed(asked: CheckContext) -> bool:

@@ -241,25 +241,25 @@ def _written_folds(folds: Iterable[FoldOperation]) -> tuple[DrawnFold, ...]:
     )
 
 
-def _written_lay(one: LayOperation, pieces: dict[str, Piece]) -> DrawnStep:
-    left, top, _, _ = bounds(pieces[one.host[0]][one.host[1]].outline)
-    at = None if one.at is None else (round(one.at[0] - left, 4), round(one.at[1] - top, 4))
-    by: Literal["glue", "tuck"] = "tuck" if one.by == "tuck" else "glue"
+def _written_lay(operation: LayOperation, pieces: dict[str, Piece]) -> DrawnStep:
+    left, top, _, _ = bounds(pieces[operation.host[0]][operation.host[1]].outline)
+    at = None if operation.at is None else (round(operation.at[0] - left, 4), round(operation.at[1] - top, 4))
+    by: Literal["glue", "tuck"] = "tuck" if operation.by == "tuck" else "glue"
     return DrawnStep(
-        laid=one.laid,
-        host=one.host,
+        laid=operation.laid,
+        host=operation.host,
         at_mm=at,
-        face=one.face,
-        side=one.side,
-        turn=one.turn,
+        face=operation.face,
+        side=operation.side,
+        turn=operation.turn,
         by=by,
-        held=one.edges,
+        held=operation.edges,
     )
 
 
-def _written_sheet(one: Add) -> DrawnSheet:
+def _written_sheet(operation: Add) -> DrawnSheet:
     """A piece as columns and rows: every upright and level line of its creases and of its outline is one."""
-    piece = one.piece
+    piece = operation.piece
     left, top, right, bottom = bounds(point for panel in piece.panels for point in panel.outline)
     xs = _lines([left, right, *(c.start[0] for c in piece.creases if c.upright)])
     ys = _lines([top, bottom, *(c.start[1] for c in piece.creases if not c.upright)])
@@ -276,7 +276,7 @@ def _written_sheet(one: Add) -> DrawnSheet:
         widths_mm=tuple(b - a for a, b in pairwise(xs)),
         heights_mm=tuple(b - a for a, b in pairwise(ys)),
         panels=tuple(panels),
-        base=one.base or piece.panels[0].name,
+        base=operation.base or piece.panels[0].name,
         cuts=tuple(cuts),
         glued=tuple(sorted(piece.glued)),
     )

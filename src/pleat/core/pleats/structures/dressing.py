@@ -147,14 +147,17 @@ def places(width_mm: float, height_mm: float, filling: Filling) -> tuple[int, tu
     return best
 
 
-def spread(one: Dressing, left: float, top: float) -> list[tuple[float, float]]:
+def spread(dressing: Dressing, left: float, top: float) -> list[tuple[float, float]]:
     """The corners of the places of a face, evenly over its paper."""
-    wide, high = one.each_mm
-    across = max(1, int((one.width_mm + 1e-6) // max(wide, 1e-6)))
-    across = min(across, one.places)
-    down = -(-one.places // across)
-    gap_x, gap_y = (one.width_mm - across * wide) / (across + 1), (one.height_mm - down * high) / (down + 1)
+    wide, high = dressing.each_mm
+    across = max(1, int((dressing.width_mm + 1e-6) // max(wide, 1e-6)))
+    across = min(across, dressing.places)
+    down = -(-dressing.places // across)
+    gap_x, gap_y = (
+        (dressing.width_mm - across * wide) / (across + 1),
+        (dressing.height_mm - down * high) / (down + 1),
+    )
     return [
         (left + gap_x + (n % across) * (wide + gap_x), top + gap_y + (n // across) * (high + gap_y))
-        for n in range(one.places)
+        for n in range(dressing.places)
     ]

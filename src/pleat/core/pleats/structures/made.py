@@ -12,7 +12,7 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.assembly import Assembly, FoldFault, Key, Side, State
 from pleat.core.engines.folding.convex import bounds
-from pleat.core.engines.folding.pile import faces, gussets, tabs, thickest
+from pleat.core.engines.folding.pile import Gusset, faces, gussets, tabs, thickest
 from pleat.core.engines.folding.pockets import FoldedPocket, Zone, pockets, zones
 from pleat.core.engines.folding.programme import (
     Add,
@@ -102,6 +102,17 @@ class Made:
         return sum(dressing.places for dressing in self.dressings) * self.copies
 
 
+def _sizes(
+    typed: Mapping[str, float | None], needs: Mapping[str, Gusset], least: Mapping[str, float], ruler: Ruler
+) -> dict[str, float]:
+    """The size of each gusset in mm: the typed one, or what lies in it asks for and ``least`` allows."""
+    sizes = {}
+    for name, size in typed.items():
+        need = proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm
+        sizes[name] = size or max(need, ruler.near(least.get(name, 0.0)))
+    return sizes
+
+
 def make(
     build: Build,
     typed: Mapping[str, float | None],
@@ -128,25 +139,10 @@ def make(
     )
     filled, shut = with_boards(plain.assembly, plain.shut, _laid(dressings, filling))
     needs = {_called(gusset.wall, typed): gusset for gusset in gussets(filled, shut, thick)} if typed else {}
-    sizes = {
-        name: size
-        or max(
-            proposed(needs[name].stiff, ruler) if name in needs else ruler.step_mm,
-            ruler.near((least or {}).get(name, 0.0)),
-        )
-        for name, size in typed.items()
-    }
+    sizes = _sizes(typed, needs, least or {}, ruler)
     rooms = tuple(
-        Room(
-            name,
-            needs[name].wall,
-            sizes[name],
-            needs[name].draped,
-            needs[name].stiff,
-            typed[name] is not None,
-        )
-        for name in typed
-        if name in needs
+        Room(name, need.wall, sizes[name], need.draped, need.stiff, typed[name] is not None)
+        for name, need in ((name, needs[name]) for name in typed if name in needs)
     )
     last = build(sizes) if sizes else bare
     moved = _moved(dressings, bare, last)

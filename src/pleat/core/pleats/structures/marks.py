@@ -86,5 +86,9 @@ def on_leaf(made: Made) -> tuple[Mark, ...]:
     return tuple(found)
 
 
-def _places(one: Dressing, left: float, top: float) -> list[Polygon]:
-    return [rectangle(*place, *one.each_mm) for place in spread(one, left, top)] if one.places else []
+def _places(dressing: Dressing, left: float, top: float) -> list[Polygon]:
+    return (
+        [rectangle(*place, *dressing.each_mm) for place in spread(dressing, left, top)]
+        if dressing.places
+        else []
+    )

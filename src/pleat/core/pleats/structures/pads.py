@@ -138,10 +138,10 @@ def figures(record: FromPad, made: Made, stock: Stock) -> tuple[Figure, ...]:
     return tuple(figures)
 
 
-def words(one: Dressing) -> str:
+def words(dressing: Dressing) -> str:
     """A face in words."""
-    side = "inside" if one.side == "A" else "outside"
-    return f"{said(one.key)} {side}"
+    side = "inside" if dressing.side == "A" else "outside"
+    return f"{said(dressing.key)} {side}"
 
 
 def checks(record: FromPad, made: Made, stock: Stock) -> tuple[Check, ...]:

@@ -244,18 +244,18 @@ def _drying(key: str, title: str, detail: str, needs: tuple[str, ...], gives: tu
     )
 
 
-def _sentence(one: LayOperation) -> str:
+def _sentence(operation: LayOperation) -> str:
     """What is joined to what: pieces by their names where there are two."""
-    same = one.laid[0] == one.host[0]
+    same = operation.laid[0] == operation.host[0]
     laid, host = (
         unnumbered(said(key) if same or key[1] == BODY else f"{said(key)} of the {key[0]}")
-        for key in (one.laid, one.host)
+        for key in (operation.laid, operation.host)
     )
     if not same and laid == host:  # pieces of one sort: the next one goes into the one before
-        laid = f"{laid.partition(' of the ')[0]} of each {unnumbered(one.laid[0])}"
+        laid = f"{laid.partition(' of the ')[0]} of each {unnumbered(operation.laid[0])}"
         host = f"{host.partition(' of the ')[0]} of the one around it"
-    verb = "Tuck" if one.by == "tuck" else "Glue"
-    preposition = " under" if one.side == "B" else " to"
+    verb = "Tuck" if operation.by == "tuck" else "Glue"
+    preposition = " under" if operation.side == "B" else " to"
     return f"{verb} the {laid}{preposition} the {host}"
 
 

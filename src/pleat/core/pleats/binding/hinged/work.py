@@ -48,12 +48,12 @@ class HingeSpec:
     smaller: Callable[[float, float], tuple[Offer, ...]] | None = None
 
 
-def result(left: LeftOfBinding, hinge: Hinge, own: HingeSpec, *, at: Edge, swell: Estimate) -> HingedResult:
+def result(left: LeftOfBinding, hinge: Hinge, spec: HingeSpec, *, at: Edge, swell: Estimate) -> HingedResult:
     """The hinge with all that follows from it."""
     ruler, count = left.brief.ruler, left.brief.quantity
-    flats = rows([(piece, piece.name, number, piece.name) for piece, number in own.pieces])
+    flats = rows([(piece, piece.name, number, piece.name) for piece, number in spec.pieces])
     made = Made(
-        own.programme,
+        spec.programme,
         (),
         (),
         (),
@@ -73,9 +73,9 @@ def result(left: LeftOfBinding, hinge: Hinge, own: HingeSpec, *, at: Edge, swell
             grain="h",
             folds=folds_of(piece, made.worked.shut.angles),
             across="its folds crack",
-            smaller=own.smaller,
+            smaller=spec.smaller,
         )
-        for piece, number in own.pieces
+        for piece, number in spec.pieces
     ]
     parts += [
         Part(
@@ -87,32 +87,32 @@ def result(left: LeftOfBinding, hinge: Hinge, own: HingeSpec, *, at: Edge, swell
             stock="mat",
             across="it may curl",
         )
-        for number, (width, many_) in enumerate(own.dress.items(), 1)
+        for number, (width, many_) in enumerate(spec.dress.items(), 1)
     ]
     return HingedResult(
-        key_figure=own.figures[0],
-        figures=(*own.figures, *_pieces(left, own)),
-        checks=own.checks,
-        parts=(*parts, *own.parts),
-        steps=(*_steps(left, hinge, own), *own.steps),
+        key_figure=spec.figures[0],
+        figures=(*spec.figures, *_pieces(left, spec)),
+        checks=spec.checks,
+        parts=(*parts, *spec.parts),
+        steps=(*_steps(left, hinge, spec), *spec.steps),
         at=at,
         height_mm=hinge.height,
         swell=swell,
-        floor_mm=own.floor_mm,
+        floor_mm=spec.floor_mm,
         made=made,
-        programme=own.programme,
+        programme=spec.programme,
         flats=flats,
-        spots=spots(own.places, flats),
+        spots=spots(spec.places, flats),
         need=hinge.need,
-        end_mm=own.end_mm,
-        flange_mm=own.flange_mm,
+        end_mm=spec.end_mm,
+        flange_mm=spec.flange_mm,
         look="every leaf turning to the hinge and lying flat",
     )
 
 
-def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
+def _pieces(left: LeftOfBinding, spec: HingeSpec) -> tuple[Figure, ...]:
     ruler, figures = left.brief.ruler, []
-    for piece, number in own.pieces:
+    for piece, number in spec.pieces:
         several = f", {number} of them" if number > 1 else ""
         figures.append(
             Figure(
@@ -139,33 +139,33 @@ def _pieces(left: LeftOfBinding, own: HingeSpec) -> tuple[Figure, ...]:
     return tuple(figures)
 
 
-def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
+def _steps(left: LeftOfBinding, hinge: Hinge, spec: HingeSpec) -> list[Step]:
     """Score, fold, dress, glue the leaves on from the back, dry."""
     ruler = left.brief.ruler
-    listed = "; ".join(f"{piece.name}: {marks(piece, ruler)}" for piece, _ in own.pieces)
+    listed = "; ".join(f"{piece.name}: {marks(piece, ruler)}" for piece, _ in spec.pieces)
     steps = [
         Step(
             key="hinge_score",
-            title=f"Score the {joined(piece.name for piece, _ in own.pieces)}",
-            detail=f"Inside up, all from one edge. {listed}. {own.folded}",
+            title=f"Score the {joined(piece.name for piece, _ in spec.pieces)}",
+            detail=f"Inside up, all from one edge. {listed}. {spec.folded}",
             tools=("rule and scoring tool", "bone folder"),
             needs=(f"{CARD}.cut",),
             gives=("hinge.scored",),
-            signature=signature(*(score for piece, _ in own.pieces for score in scores(piece))),
+            signature=signature(*(score for piece, _ in spec.pieces for score in scores(piece))),
             kind="fold",
         )
     ]
-    if own.dress:
-        steps.append(_dressed(own, ruler))
+    if spec.dress:
+        steps.append(_dressed(spec, ruler))
     ready = left.pages.ready
     steps.append(
         Step(
             key="hinge_leaves",
             title=f"Put the {many(hinge.count, 'leaf', 'leaves')} on the hinge",
             detail="From the back, one after the other, spine edges level in the fold: test each fold "
-            f"before the next leaf goes on. {own.glued}",
+            f"before the next leaf goes on. {spec.glued}",
             tools=("glue", "waste paper"),
-            needs=("hinge.scored", *(("hinge.dressed",) if own.dress else ()), *ready),
+            needs=("hinge.scored", *(("hinge.dressed",) if spec.dress else ()), *ready),
             gives=("hinge.leaves",),
             fixes=("pages.*", "binding.*"),
             closes=("leaves.flat",),
@@ -197,19 +197,19 @@ def _steps(left: LeftOfBinding, hinge: Hinge, own: HingeSpec) -> list[Step]:
     return steps
 
 
-def _dressed(own: HingeSpec, ruler: Ruler) -> Step:
+def _dressed(spec: HingeSpec, ruler: Ruler) -> Step:
     return Step(
         key="hinge_dress",
         title="Dress the hinge",
-        detail=f"{joined(f'{number} of {ruler.show(width)}' for width, number in own.dress.items())}, "
+        detail=f"{joined(f'{number} of {ruler.show(width)}' for width, number in spec.dress.items())}, "
         f"{ruler.thin(STRIP_BORDER_MM)} off the folds on each side, before a leaf is on: no knife gets in "
         "there later.",
         tools=("glue",),
         needs=("hinge.scored", "mat.cut"),
         gives=("hinge.dressed",),
-        fixes=tuple(f"binding.dress_{number}" for number, _ in enumerate(own.dress, 1)),
+        fixes=tuple(f"binding.dress_{number}" for number, _ in enumerate(spec.dress, 1)),
         tags=frozenset({"glue", "mat"}),
         cautions=(GLUE,),
-        signature=signature(*own.dress),
+        signature=signature(*spec.dress),
         kind="decorate",
     )

@@ -161,10 +161,10 @@ def _way(binding: StickBand, bored: Bored) -> BandWay:
     )
 
 
-def _figures(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Figure, ...]:
+def _figures(binding: StickBand, bored: Bored, band: BandWay) -> tuple[Figure, ...]:
     ruler, have = bored.left.brief.ruler, bored.left.pages.leaves
     round_ends = math.pi * (binding.stick_mm + binding.band_thick_mm)
-    room = f"room for {way.leaves - have} more" if way.leaves >= have else f"{have - way.leaves} too many"
+    room = f"room for {band.leaves - have} more" if band.leaves >= have else f"{have - band.leaves} too many"
     flat = (
         f"Laid flat {ruler.show(binding.band_mm)}, {ruler.thin(binding.band_thick_mm)} thick, stretches "
         f"by {binding.stretch:g} %: pull yours along a ruler."
@@ -173,25 +173,25 @@ def _figures(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Figure, ..
         Figure(
             key="spacing",
             label="notches apart" if binding.through == "notches" else "holes apart",
-            value=way.spacing,
+            value=band.spacing,
             show="length",
-            how=f"The band comes to {ruler.thin(way.need)} on this book: {ruler.show(way.spacing)} along the "
-            f"back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round "
+            how=f"The band comes to {ruler.thin(band.need)} on this book: {ruler.show(band.spacing)} along "
+            f"the back + 2 × {ruler.thin(bored.stack)} up through the stack + {ruler.thin(round_ends)} round "
             f"both ends of the stick. Slack it is {ruler.show(binding.band_mm)}, at most "
             f"{ruler.show(binding.longest)}.",
             rules=(
                 Rule("arithmetic", "the way of the band"),
                 Rule("BAND_SNUG_SHARE", f"snug at {BAND_SNUG_SHARE:.0%} of its stretch"),
             ),
-            scrap=f"{ruler.show(way.spacing)} apart",
+            scrap=f"{ruler.show(band.spacing)} apart",
         ),
         Figure(
             key="most",
             label="the band holds",
-            value=many(way.leaves, "leaf", "leaves"),
+            value=many(band.leaves, "leaf", "leaves"),
             show="text",
             how=f"Stretched as far as it goes, {ruler.show(binding.longest)}, it goes round a stack of "
-            f"{ruler.thin(way.most)}, covers and all.",
+            f"{ruler.thin(band.most)}, covers and all.",
             rules=(Rule("arithmetic", "the band at its limit"),),
             aside=room,
         ),
@@ -226,14 +226,14 @@ def _fewer(bored: Bored, leaves: int) -> tuple[Offer, ...]:
     )
 
 
-def _checks(binding: StickBand, bored: Bored, way: BandWay) -> tuple[Check, ...]:
+def _checks(binding: StickBand, bored: Bored, band: BandWay) -> tuple[Check, ...]:
     """D10: the band too tight or slack; D11: the stick longer than the page, or too short for its holes."""
-    return tuple(check for check in (_stretch(binding, bored, way), _overhang(binding, bored)) if check)
+    return tuple(check for check in (_stretch(binding, bored, band), _overhang(binding, bored)) if check)
 
 
-def _stretch(binding: StickBand, bored: Bored, way: BandWay) -> Check | None:
+def _stretch(binding: StickBand, bored: Bored, band: BandWay) -> Check | None:
     """D10: what the band is stretched to, against where it is slack and where it breaks."""
-    ruler, need = bored.left.brief.ruler, way.need
+    ruler, need = bored.left.brief.ruler, band.need
     if binding.band_mm < need <= binding.longest + 1e-6:
         if need >= binding.band_mm * (1 + 0.1 * binding.stretch / 100):
             return None
@@ -255,7 +255,7 @@ def _stretch(binding: StickBand, bored: Bored, way: BandWay) -> Check | None:
     offers = (
         *_spread(binding, bored),
         *_longer(binding, need, ruler),
-        *(_fewer(bored, way.leaves) if tight and way.leaves else ()),
+        *(_fewer(bored, band.leaves) if tight and band.leaves else ()),
     )
     tension = "short" if tight else "slack"
     return Check(

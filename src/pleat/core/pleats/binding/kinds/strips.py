@@ -90,10 +90,15 @@ def _long(binding: Strips, edge: float, show: str) -> tuple[Check, ...]:
     )
 
 
-def _more(one: Hardware) -> Changes:
+def _more(hardware: Hardware) -> Changes:
     """What else a bar among the materials decides."""
-    pitch: Changes = (("binding.pitch_mm", one.pitch_mm),) if one.pitch_mm and one.pitch_mm >= 8 else ()
-    return (*pitch, *((("binding.bar_mm", min(max(one.length_mm, 30.0), 400.0)),) if one.length_mm else ()))
+    pitch: Changes = (
+        (("binding.pitch_mm", hardware.pitch_mm),) if hardware.pitch_mm and hardware.pitch_mm >= 8 else ()
+    )
+    return (
+        *pitch,
+        *((("binding.bar_mm", min(max(hardware.length_mm, 30.0), 400.0)),) if hardware.length_mm else ()),
+    )
 
 
 def compute(binding: Strips, left: LeftOfBinding) -> PunchedResult:

@@ -23,9 +23,9 @@ def owned(bored: Bored, shape: str) -> list[tuple[str, Hardware]]:
     return [(key, hardware) for key, hardware in bored.left.tools.hardware if hardware.shape == shape]
 
 
-def taken(key: str, one: Hardware, *more: tuple[str, object]) -> Changes:
+def taken(key: str, hardware: Hardware, *more: tuple[str, object]) -> Changes:
     """What takes an item: its name and number, and what it decides."""
-    return (("binding.gear", one.name), ("binding.stock_id", key), *more)
+    return (("binding.gear", hardware.name), ("binding.stock_id", key), *more)
 
 
 def usual(*more: tuple[str, object]) -> Changes:

@@ -47,27 +47,27 @@ class PunchedSpec:
     more: tuple[str, ...] = field(default=())
 
 
-def result(bored: Bored, own: PunchedSpec) -> PunchedResult:
+def result(bored: Bored, spec: PunchedSpec) -> PunchedResult:
     """Everything about holes along an edge, with what a kind has of its own."""
-    pitch = _pitch(bored, own)
+    pitch = _pitch(bored, spec)
     return PunchedResult(
-        key_figure=own.figures[0],
+        key_figure=spec.figures[0],
         figures=(
-            *own.figures,
+            *spec.figures,
             holes(bored),
             *(() if bored.usual.notch else (_edge(bored), _lifts(bored))),
             *_pins(bored, pitch),
             _jig(bored),
         ),
-        checks=(*own.checks, *find(bored, frozenset(check.key for check in own.checks))),
-        offers=own.offers,
-        parts=own.parts,
-        steps=_steps(bored, own, pitch),
+        checks=(*spec.checks, *find(bored, frozenset(check.key for check in spec.checks))),
+        offers=spec.offers,
+        parts=spec.parts,
+        steps=_steps(bored, spec, pitch),
         at="edge",
         height_mm=bored.edge,
         positions_mm=bored.positions,
         inset_mm=bored.inset,
-        look=own.look,
+        look=spec.look,
         along=bored.along,
         edge_mm=bored.edge,
         reach_mm=bored.reach,
@@ -75,14 +75,14 @@ def result(bored: Bored, own: PunchedSpec) -> PunchedResult:
         hinge_mm=bored.record.hinge_mm,
         lost_mm=lost(bored),
         jig_mm=bored.jig,
-        title=own.title,
+        title=spec.title,
         movable=isinstance(bored.record, HolesByHand) and not bored.usual.fixed,
-        cross=own.cross,
-        clamp=own.clamp,
+        cross=spec.cross,
+        clamp=spec.clamp,
         pitch=pitch,
-        what=own.what,
-        thick_mm=own.thick_mm,
-        sticks_mm=own.sticks_mm,
+        what=spec.what,
+        thick_mm=spec.thick_mm,
+        sticks_mm=spec.sticks_mm,
     )
 
 
@@ -208,12 +208,12 @@ def _jig(bored: Bored) -> Figure:
     )
 
 
-def _pitch(bored: Bored, own: PunchedSpec) -> PitchPlan | None:
+def _pitch(bored: Bored, spec: PunchedSpec) -> PitchPlan | None:
     """How a punch at this pitch is set; None for other bindings."""
-    if not own.row_pitch_mm or not bored.positions:
+    if not spec.row_pitch_mm or not bored.positions:
         return None
     return pitch_plan(
-        bored.edge, bored.positions, own.row_pitch_mm, bored.hole, getattr(bored.record, "pins", 34)
+        bored.edge, bored.positions, spec.row_pitch_mm, bored.hole, getattr(bored.record, "pins", 34)
     )
 
 
@@ -261,10 +261,10 @@ def _numbers(pins: tuple[int, ...]) -> str:
     return ", ".join(str(pin) for pin in pins[:6]) + (" …" if len(pins) > 6 else "")
 
 
-def _steps(bored: Bored, own: PunchedSpec, pitch: PitchPlan | None) -> tuple[Step, ...]:
+def _steps(bored: Bored, spec: PunchedSpec, pitch: PitchPlan | None) -> tuple[Step, ...]:
     """Score, jig, check sheet, lifts, reinforcement, and what holds it all, in order."""
     known = signature(*bored.positions, bored.inset, bored.hole)
-    title, detail, tools, minutes = own.hang
+    title, detail, tools, minutes = spec.hang
     hang = Step(
         key="hang",
         title=title,
@@ -273,13 +273,13 @@ def _steps(bored: Bored, own: PunchedSpec, pitch: PitchPlan | None) -> tuple[Ste
         needs=("block.punched", "leaf.reinforced", "cover.punched", "gear.ready"),
         gives=("book.bound",),
         fixes=("pages.*", "binding.*", "cover.*"),
-        cautions=own.cautions,
-        signature=signature(known, *own.more),
+        cautions=spec.cautions,
+        signature=signature(known, *spec.more),
         minutes=minutes,
         kind="hang",
     )
     return (
-        *own.steps,
+        *spec.steps,
         *_scored(bored),
         _jigged(bored, known),
         _punched(bored, pitch, known),

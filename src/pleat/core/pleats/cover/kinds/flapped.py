@@ -207,7 +207,7 @@ def _gusset(left: LeftOfCover, sizes: PanelWidths, inside: Spine) -> Figure:
     )
 
 
-def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple[Figure, ...]:
+def _flap(left: LeftOfCover, sizes: PanelWidths, landing: Landing | None) -> tuple[Figure, ...]:
     """The flap, and where what it carries lands."""
     ruler = left.brief.ruler
     low, high = (share * sizes.panel for share in FLAP_FASTENER_SHARE)
@@ -224,9 +224,9 @@ def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple
         how=carries,
         rules=(Rule("FLAP_FASTENER_SHARE", "a quarter to a third of the front, no source"),),
     )
-    if found is None:
+    if landing is None:
         return (flap,)
-    (_, on_flap, down), (_, on_front, _) = found.first, found.second
+    (_, on_flap, down), (_, on_front, _) = landing.first, landing.second
     how = (
         f"On the flap {ruler.show(on_flap)} from the gusset; shut, that is {ruler.show(on_front)} from the "
         f"front's fore edge, both {ruler.show(down)} from the head. Worked out by folding the cover shut."
@@ -243,7 +243,7 @@ def _flap(left: LeftOfCover, sizes: PanelWidths, found: Landing | None) -> tuple
 
 
 def _checks(
-    cover: Flapped, left: LeftOfCover, closed: Closed, sizes: PanelWidths, found: Landing | None
+    cover: Flapped, left: LeftOfCover, closed: Closed, sizes: PanelWidths, landing: Landing | None
 ) -> tuple[Check, ...]:
     ruler = left.brief.ruler
     return tuple(
@@ -252,7 +252,7 @@ def _checks(
             _room(cover, ruler, closed, sizes.gusset),
             _loose(cover, ruler, closed, sizes.gusset),
             _fits(ruler, sizes.panel, sizes.flap),
-            _halves(cover, ruler, found),
+            _halves(cover, ruler, landing),
             _blank(left),
             _no_square(cover, ruler),
             holes_told(
@@ -318,11 +318,11 @@ def _fits(ruler: Ruler, panel: float, flap: float) -> Check | None:
     )
 
 
-def _halves(cover: Flapped, ruler: Ruler, found: Landing | None) -> Check | None:
+def _halves(cover: Flapped, ruler: Ruler, landing: Landing | None) -> Check | None:
     """F3: the halves of the fastener do not meet when the cover is shut."""
     if cover.fastener == "none" or cover.fastened_mm is None:
         return None
-    if found is None:
+    if landing is None:
         return Check(
             code="F3",
             level="stop",
@@ -330,7 +330,7 @@ def _halves(cover: Flapped, ruler: Ruler, found: Landing | None) -> Check | None
             why="Shut, there is nothing under it to hold to.",
             offers=(Offer(label="a flap by itself", changes=(("cover.flap_mm", None),)),),
         )
-    lands = found.second[1]
+    lands = landing.second[1]
     if abs(lands - cover.fastened_mm) <= HALVES_MISS_MM:
         return None
     return Check(
