@@ -1,4 +1,5 @@
-"""States of the work: what a step needs, gives, works on and closes. One that stands in no table is none.
+"""The states of the work: what a step needs, gives, works on and closes. One that no table declares is an
+error.
 
 A state is a thing and what has become of it, ``cover.scored``. What a book has once is in ``STATES``; extras
 and structures have things of their own (``extra_d1.on``), with the words of ``OWN``; every stock is cut.

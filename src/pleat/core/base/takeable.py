@@ -1,4 +1,4 @@
-"""What is offered can be taken: an offer that would set a field past its bounds is none."""
+"""Drops offers whose values lie outside the bounds of their field: taken, they would set nothing."""
 
 from __future__ import annotations
 
