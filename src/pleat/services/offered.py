@@ -15,7 +15,7 @@ from pleat.core.base.yields import Lay, both_ways
 from pleat.core.document.book import Book
 from pleat.core.materials.items import KINDS, Elastic, Item, Material, Paper, ThreadSpool, kind_of, known_as
 from pleat.core.materials.thread import spool_diameter_mm
-from pleat.core.materials.uses import Gives, SheetFacts, what_gives
+from pleat.core.materials.uses import Gives, SheetFacts, folio_on, what_gives
 from pleat.core.pleats.paper.record import CAN_SERVE
 from pleat.core.pleats.paper.stocks import Stock, stock_of
 from pleat.core.trade.paper import USES_MM
@@ -78,14 +78,7 @@ def suited(
     low, high = USES_MM["leaves"]
     rated = []
     for sheet in sheets:
-        better, _ = both_ways(
-            2 * leaf_width_mm,
-            leaf_height_mm,
-            sheet.width_mm,
-            sheet.height_mm,
-            sheet.grain,
-            sheet.upright_only,
-        )
+        better = folio_on(sheet, leaf_width_mm, leaf_height_mm)
         drapes = low <= (sheet.thickness_mm or 0) <= high
         rated.append(
             (

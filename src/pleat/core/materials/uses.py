@@ -62,6 +62,14 @@ class Gives:
         return 2 * self.folios
 
 
+def folio_on(sheet: SheetFacts, leaf_width_mm: float, leaf_height_mm: float) -> Lay:
+    """How folios of leaves of that size lie best on a sheet."""
+    better, _ = both_ways(
+        2 * leaf_width_mm, leaf_height_mm, sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only
+    )
+    return better
+
+
 def what_gives(sheets: Iterable[SheetFacts], leaf_width_mm: float, leaf_height_mm: float) -> list[Gives]:
     """The sheets a leaf of this size comes out of, folded once; those with the grain first, then the most
     leaves.
@@ -73,14 +81,7 @@ def what_gives(sheets: Iterable[SheetFacts], leaf_width_mm: float, leaf_height_m
     for sheet in sheets:
         size = (sheet.width_mm, sheet.height_mm, sheet.grain, sheet.upright_only)
         if size not in known:
-            known[size] = both_ways(
-                2 * leaf_width_mm,
-                leaf_height_mm,
-                sheet.width_mm,
-                sheet.height_mm,
-                sheet.grain,
-                sheet.upright_only,
-            )[0]
+            known[size] = folio_on(sheet, leaf_width_mm, leaf_height_mm)
         better = known[size]
         if better.count and not (sheet.upright_only and better.turned):
             leaves = None if sheet.owned is None else 2 * better.count * sheet.owned
