@@ -1,0 +1,278 @@
+"""A plan: which pieces come from which sheets, as cheaply as can be found, and how good that is.
+
+Partial plans are kept side by side (a beam). Each goes on with one more sheet of each source, filled with
+what is left; those that promise to be cheapest go on. The same input gives the same plan.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final, NamedTuple
+
+from pleat.core.engines.packing.bounds import least_cost
+from pleat.core.engines.packing.fill import FilledSheet, fill
+from pleat.core.engines.packing.problem import (
+    Box,
+    Packing,
+    PieceDemand,
+    PlacedPiece,
+    Problem,
+    SheetLayout,
+    SheetSource,
+    cost_of,
+)
+
+
+@dataclass(frozen=True)
+class Effort:
+    """How hard to try: partial plans kept beside each other, and states of a sheet."""
+
+    plans: int = 3
+    states: int = 6
+
+
+FIRST: Final = Effort()
+ROLL_LENGTHS: Final = 400
+"""Lengths of a roll that are tried at most."""
+
+
+class _Partial(NamedTuple):
+    cost: float
+    left: tuple[int, ...]
+    stock: tuple[int | None, ...]
+    layouts: tuple[SheetLayout, ...]
+
+
+def plan(problem: Problem, effort: Effort = FIRST) -> Packing:
+    """The cheapest plan found. Pieces that no sheet takes, or for which no sheet is left, are unplaced; as
+    many as can be are placed, whatever that costs."""
+    return _Planner(problem, effort).run()
+
+
+class _Planner:
+    def __init__(self, problem: Problem, effort: Effort) -> None:
+        self.problem, self.effort = problem, effort
+        kerf = problem.kerf
+        self.demands = [
+            PieceDemand(one.width + kerf, one.height + kerf, one.count, one.may_turn, one.twins)
+            for one in problem.demands
+        ]
+        self.areas = [one.area for one in self.demands]
+        self.free = [_free(source, kerf) for source in problem.sources]
+        self.filled: dict[tuple[int, tuple[int, ...]], FilledSheet | None] = {}
+        self.rate = min(
+            (source.price / max(source.area, 1) for source in problem.sources if source.area), default=0.0
+        )
+
+    def run(self) -> Packing:
+        counts = tuple(one.count for one in self.demands)
+        start = _Partial(0.0, counts, tuple(source.count for source in self.problem.sources), ())
+        beam, ends = [start], []
+        while beam:
+            reached: dict[tuple[tuple[int, ...], tuple[int | None, ...]], _Partial] = {}
+            for partial in beam:
+                further = self._further(partial)
+                if not further:
+                    ends.append(partial)
+                for one in further:
+                    known = reached.get((one.left, one.stock))
+                    if known is None or one.cost < known.cost:
+                        reached[one.left, one.stock] = one
+            beam = sorted(reached.values(), key=self._promise)[: self.effort.plans]
+        best = min(ends, key=lambda one: (self._area(one.left), round(one.cost, 9), -self._whole(one)))
+        layouts = tuple(best.layouts)
+        placed = [count - left for count, left in zip(counts, best.left, strict=True)]
+        return Packing(layouts, best.left, cost_of(self.problem, layouts), least_cost(self.problem, placed))
+
+    def _promise(self, partial: _Partial) -> tuple[float, int]:
+        return partial.cost + self._area(partial.left) * self.rate, self._area(partial.left)
+
+    def _area(self, left: Sequence[int]) -> int:
+        return sum(area * count for area, count in zip(self.areas, left, strict=True))
+
+    def _whole(self, partial: _Partial) -> int:
+        """The largest rectangle that stays whole on any sheet."""
+        return max((self._rest(layout) for layout in partial.layouts), default=0)
+
+    def _rest(self, layout: SheetLayout) -> int:
+        counts = tuple(layout.counts(len(self.demands)))
+        known = self.filled.get((layout.source, counts))
+        return known.largest if known else 0
+
+    def _further(self, partial: _Partial) -> list[_Partial]:
+        """The partial plan with one more layout of each source, as often as there are pieces for it."""
+        found = []
+        for number, source in enumerate(self.problem.sources):
+            stock = partial.stock[number]
+            if stock == 0 or not any(partial.left):
+                continue
+            layout, counts = self._layout(number, source, partial.left)
+            if layout is None:
+                continue
+            times = min(left // count for left, count in zip(partial.left, counts, strict=True) if count)
+            times = max(1, times if stock is None else min(times, stock))
+            if source.roll:
+                times = 1
+            left = tuple(was - times * count for was, count in zip(partial.left, counts, strict=True))
+            after = list(partial.stock)
+            if stock is not None:
+                after[number] = stock - times
+            layout = SheetLayout(layout.source, layout.placed, layout.length, times)
+            found.append(
+                _Partial(
+                    partial.cost + cost_of(self.problem, [layout]),
+                    left,
+                    tuple(after),
+                    (*partial.layouts, layout),
+                )
+            )
+        return found
+
+    def _layout(
+        self, number: int, source: SheetSource, left: tuple[int, ...]
+    ) -> tuple[SheetLayout | None, Sequence[int]]:
+        if source.roll:
+            return self._off_the_roll(number, source, left)
+        filled = self._fill(number, left)
+        if filled is None:
+            return None, ()
+        return SheetLayout(number, _shrunk(filled.placed, self.problem.kerf), source.height), filled.counts
+
+    def _fill(self, number: int, left: tuple[int, ...]) -> FilledSheet | None:
+        key = (number, left)
+        if key not in self.filled:
+            self.filled[key] = self._filling(self.free[number], left)
+            done = self.filled[key]
+            if done is not None:
+                self.filled.setdefault((number, done.counts), done)
+        return self.filled[key]
+
+    def _filling(self, ways: Sequence[tuple[Box, ...]], left: tuple[int, ...]) -> FilledSheet | None:
+        best: FilledSheet | None = None
+        for free in ways:
+            for filled in self._fillings(free, left):
+                if best is None or (filled.value, filled.largest) > (best.value, best.largest):
+                    best = filled
+        return best
+
+    def _fillings(self, free: tuple[Box, ...], left: tuple[int, ...]) -> list[FilledSheet]:
+        """A sheet without twins, and one for each set of twins that it takes all of, filled up."""
+        twins = sorted(
+            {one.twins for one, count in zip(self.demands, left, strict=True) if one.twins and count}
+        )
+        single = tuple(0 if one.twins else count for one, count in zip(self.demands, left, strict=True))
+        found = [fill(free, self.demands, single, self.areas, self.effort.states)]
+        for name in twins:
+            own = tuple(
+                count if one.twins == name else 0 for one, count in zip(self.demands, left, strict=True)
+            )
+            first = fill(free, self.demands, own, self.areas, self.effort.states)
+            if first is None or first.counts != own:
+                continue
+            rest = fill(first.free, self.demands, single, self.areas, self.effort.states)
+            found.append(_both(first, rest) if rest else first)
+        return [one for one in found if one]
+
+    def _off_the_roll(
+        self, number: int, source: SheetSource, left: tuple[int, ...]
+    ) -> tuple[SheetLayout | None, Sequence[int]]:
+        """All that is left in the least length found: lengths that are sums of sides, halved by trying."""
+        x, y, wide, high = self.free[number][0][0]
+        takes = tuple(
+            count if any(side <= wide for side in _across(one)) else 0
+            for one, count in zip(self.demands, left, strict=True)
+        )
+        best: tuple[int, FilledSheet] | None = None
+        lengths = self._lengths(takes, wide, high)
+        low, top = 0, len(lengths) - 1
+        while low <= top:
+            middle = (low + top) // 2
+            filled = self._filling([((x, y, wide, lengths[middle]),)], takes)
+            if filled and filled.counts == takes:
+                best, top = (lengths[middle], filled), middle - 1
+            else:
+                low = middle + 1
+        if best is None:
+            filled = self._filling([((x, y, wide, high),)], takes)
+            if filled is None:
+                return None, ()
+            best = (max(one.y + one.height for one in filled.placed) - y, filled)
+        length, filled = best
+        cut = y + length - self.problem.kerf + source.margins[3]
+        return SheetLayout(number, _shrunk(filled.placed, self.problem.kerf), cut), filled.counts
+
+    def _lengths(self, left: Sequence[int], wide: int, high: int) -> list[int]:
+        """Sums of the sides that may lie along the roll, from the least that the area allows."""
+        least = -(-self._area(left) // wide)
+        sums = {0}
+        for one, count in zip(self.demands, left, strict=True):
+            sides = {one.height, one.width} if one.may_turn else {one.height}
+            for side in sorted(sides, reverse=True):
+                for _ in range(min(count, 60)):
+                    more = {total + side for total in sums if total + side <= high}
+                    if more <= sums or len(sums | more) > ROLL_LENGTHS * 40:
+                        break
+                    sums |= more
+        good = sorted(total for total in sums if total >= least)
+        step = max(1, len(good) // ROLL_LENGTHS)
+        return good[::step]
+
+
+def _across(demand: PieceDemand) -> tuple[int, ...]:
+    return (demand.width, demand.height) if demand.may_turn else (demand.width,)
+
+
+def _both(first: FilledSheet, rest: FilledSheet) -> FilledSheet:
+    counts = tuple(a + b for a, b in zip(first.counts, rest.counts, strict=True))
+    return FilledSheet((*first.blocks, *rest.blocks), counts, first.value + rest.value, rest.free)
+
+
+def _shrunk(placed: tuple[PlacedPiece, ...], kerf: int) -> tuple[PlacedPiece, ...]:
+    """Pieces without the kerf that was planned with each."""
+    if not kerf:
+        return placed
+    return tuple(PlacedPiece(one.y, one.x, one.width - kerf, one.height - kerf, one.demand) for one in placed)
+
+
+def _free(source: SheetSource, kerf: int) -> list[tuple[Box, ...]]:
+    """What is free of a sheet as rectangles, in each of the ways to cut round what is blocked."""
+    x, y, wide, high = source.usable
+    ways: list[tuple[Box, ...]] = [((x, y, wide + kerf, high + kerf),)]
+    for blocked in source.blocked:
+        ways = [around for free in ways for around in _round(free, blocked)]
+    return list(dict.fromkeys(ways))
+
+
+def _round(free: tuple[Box, ...], blocked: Box) -> list[tuple[Box, ...]]:
+    """The rectangles without a blocked one: strips along it first, and strips across it first."""
+    left, top = blocked[0], blocked[1]
+    right, bottom = left + blocked[2], top + blocked[3]
+    along: list[Box] = []
+    across: list[Box] = []
+    for box in free:
+        x, y, wide, high = box
+        if left >= x + wide or right <= x or top >= y + high or bottom <= y:
+            along.append(box)
+            across.append(box)
+            continue
+        inner_left, inner_right = max(left, x), min(right, x + wide)
+        inner_top, inner_bottom = max(top, y), min(bottom, y + high)
+        along += [
+            (x, y, inner_left - x, high),
+            (inner_right, y, x + wide - inner_right, high),
+            (inner_left, y, inner_right - inner_left, inner_top - y),
+            (inner_left, inner_bottom, inner_right - inner_left, y + high - inner_bottom),
+        ]
+        across += [
+            (x, y, wide, inner_top - y),
+            (x, inner_bottom, wide, y + high - inner_bottom),
+            (x, inner_top, inner_left - x, inner_bottom - inner_top),
+            (inner_right, inner_top, x + wide - inner_right, inner_bottom - inner_top),
+        ]
+    return [
+        tuple(
+            sorted((box for box in way if box[2] > 0 and box[3] > 0), key=lambda box: (box[2] * box[3], box))
+        )
+        for way in (along, across)
+    ]
