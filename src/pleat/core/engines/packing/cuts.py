@@ -1,0 +1,141 @@
+"""How a sheet is parted into its pieces: cuts from edge to edge in their order, and what is left whole.
+
+A cell is a rectangle that comes off by cuts; it is a piece, an offcut, or is cut on into cells side by side.
+Of the ways to part a sheet that its pieces allow, the one is taken that leaves the largest offcut; of equal
+ones that with the fewest settings of a fence, then the fewest cuts.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Final, Literal
+
+from pleat.core.engines.packing.problem import Box, PlacedPiece
+
+Axis = Literal["x", "y"]
+"""Along which cells lie side by side: cuts across it are upright for ``x``."""
+_PLACE: Final[dict[Axis, int]] = {"x": 0, "y": 1}
+
+
+@dataclass(frozen=True)
+class Cell:
+    """A rectangle of a sheet: a piece, cells side by side along ``axis``, or an offcut."""
+
+    box: Box
+    piece: PlacedPiece | None = None
+    axis: Axis = "x"
+    cells: tuple[Cell, ...] = ()
+
+    @property
+    def is_offcut(self) -> bool:
+        return self.piece is None and not self.cells
+
+    @cached_property
+    def offcuts(self) -> tuple[Box, ...]:
+        """The offcuts in it; what the kerf takes whole is none."""
+        if self.is_offcut:
+            return (self.box,) if self.box[2] and self.box[3] else ()
+        return tuple(box for cell in self.cells for box in cell.offcuts)
+
+    @cached_property
+    def settings(self) -> frozenset[int]:
+        """The distances from the edge at which a fence is set, in ticks."""
+        own = {cell.box[2 + _PLACE[self.axis]] for cell in self.cells[:-1]}
+        return frozenset(own).union(*(cell.settings for cell in self.cells))
+
+    @cached_property
+    def cuts(self) -> int:
+        """How many cuts it takes."""
+        return max(len(self.cells) - 1, 0) + sum(cell.cuts for cell in self.cells)
+
+    @property
+    def _rank(self) -> tuple[int, int, int]:
+        largest = max((box[2] * box[3] for box in self.offcuts), default=0)
+        return -largest, len(self.settings), self.cuts
+
+
+@dataclass(frozen=True)
+class GuillotineCut:
+    """A cut right through ``box``, ``fence`` ticks from its left edge (``x``) or its upper one (``y``)."""
+
+    box: Box
+    axis: Axis
+    fence: int
+
+    @property
+    def length(self) -> int:
+        return self.box[3 if self.axis == "x" else 2]
+
+
+def part_sheet(box: Box, placed: Sequence[PlacedPiece], kerf: int = 0) -> Cell:
+    """The cells of a sheet. Raises ValueError where no cut from edge to edge parts the pieces."""
+    known: dict[tuple[Box, tuple[PlacedPiece, ...]], Cell] = {}
+
+    def parted(box: Box, pieces: tuple[PlacedPiece, ...]) -> Cell:
+        key = (box, pieces)
+        if key not in known:
+            known[key] = _parted(box, pieces)
+        return known[key]
+
+    def _parted(box: Box, pieces: tuple[PlacedPiece, ...]) -> Cell:
+        if not pieces:
+            return Cell(box)
+        (first, *others) = pieces
+        if not others and box == (first.x, first.y, first.width, first.height):
+            return Cell(box, first)
+        ways = []
+        for axis in _PLACE:
+            rows = _side_by_side(box, pieces, axis, kerf)
+            if len(rows) > 1:
+                ways.append(Cell(box, None, axis, tuple(parted(*row) for row in rows)))
+        if not ways:
+            raise ValueError("no cut from edge to edge parts these pieces")
+        return min(ways, key=lambda cell: cell._rank)
+
+    return parted(box, tuple(sorted(placed)))
+
+
+def _side_by_side(
+    box: Box, pieces: Sequence[PlacedPiece], axis: Axis, kerf: int
+) -> list[tuple[Box, tuple[PlacedPiece, ...]]]:
+    """The rectangles that cuts across an axis part a box into, each with its pieces; those without are
+    offcuts."""
+    place = _PLACE[axis]
+    rows: list[tuple[int, int, list[PlacedPiece]]] = []
+    for piece in sorted(pieces, key=lambda one: (one.x, one.y)[place]):
+        start = (piece.x, piece.y)[place]
+        end = start + (piece.width, piece.height)[place]
+        if rows and start < rows[-1][1] + kerf:
+            rows[-1] = (rows[-1][0], max(rows[-1][1], end), [*rows[-1][2], piece])
+        else:
+            rows.append((start, end, [piece]))
+    found: list[tuple[Box, tuple[PlacedPiece, ...]]] = []
+    edge, last = box[place], box[place] + box[place + 2]
+    for start, end, own in rows:
+        if start > edge:
+            found.append((_slice(box, place, edge, max(start - kerf, edge)), ()))
+        found.append((_slice(box, place, start, end), tuple(sorted(own))))
+        edge = end + kerf
+    if edge - kerf < last:
+        found.append((_slice(box, place, min(edge, last), last), ()))
+    return found
+
+
+def _slice(box: Box, place: int, start: int, end: int) -> Box:
+    if place == 0:
+        return start, box[1], end - start, box[3]
+    return box[0], start, box[2], end - start
+
+
+def cuts_of(cell: Cell) -> tuple[GuillotineCut, ...]:
+    """Every cut in an order that works: what lies side by side is parted first, then each of it by itself."""
+    place = _PLACE[cell.axis]
+    found = []
+    rest = cell.box
+    for part in cell.cells[:-1]:
+        found.append(GuillotineCut(rest, cell.axis, part.box[place] + part.box[place + 2] - rest[place]))
+        edge = part.box[place] + part.box[place + 2]
+        rest = _slice(rest, place, edge, rest[place] + rest[place + 2])
+    return (*found, *(cut for part in cell.cells for cut in cuts_of(part)))
