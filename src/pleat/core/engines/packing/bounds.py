@@ -7,7 +7,7 @@ that one sheet can give of it are others.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from math import ceil
 from typing import Final
@@ -39,6 +39,60 @@ def inequalities(problem: Problem, counts: Sequence[int]) -> list[Inequality]:
             most = tuple(float(most_of(demand, source, problem.kerf)) for source in sources)
             found.append(Inequality(most, float(count)))
     return found
+
+
+def fewest_sheets(
+    demands: Sequence[PieceDemand], counts: Sequence[int], source: SheetSource, kerf: int
+) -> int:
+    """No plan takes fewer sheets of one source for ``counts`` of the demands.
+
+    Sides are weighed so that those beside each other within a sheet never come to more than 1 (dual feasible
+    functions); then no sheet holds pieces whose weights multiply to more than 1. Fekete and Schepers, "New
+    classes of fast lower bounds for bin packing problems", 2001, from memory.
+    """
+    _, _, wide, high = source.usable
+    pieces = [
+        (one.width + kerf, one.height + kerf, one.may_turn, count)
+        for one, count in zip(demands, counts, strict=True)
+        if count
+    ]
+    across = _weighings(wide + kerf, {side for one in pieces for side in (one[:2] if one[2] else one[:1])})
+    down = _weighings(high + kerf, {side for one in pieces for side in (one[:2] if one[2] else one[1:2])})
+    most = 0.0
+    for weigh_across in across:
+        for weigh_down in down:
+            total = 0.0
+            for width, height, may_turn, count in pieces:
+                weight = weigh_across.get(width, 1.0) * weigh_down.get(height, 1.0)
+                if may_turn:
+                    weight = min(weight, weigh_across.get(height, 1.0) * weigh_down.get(width, 1.0))
+                total += weight * count
+            most = max(most, total)
+    return ceil(most - 1e-6)
+
+
+def _weighings(whole: int, sides: Collection[int]) -> list[dict[int, float]]:
+    """Every weighing of the sides that are there; a side longer than the whole cannot lie so at all."""
+    own = sorted(side for side in sides if side <= whole)
+    found = [{side: side / whole for side in own}]
+    for parts in range(2, 7):
+        found.append(
+            {
+                side: side / whole if side * parts % whole == 0 else side * parts // whole / (parts - 1)
+                for side in own
+            }
+        )
+    for small in own:
+        if 2 * small <= whole:
+            found.append({side: _rounded(side, small, whole) for side in own})
+    return found
+
+
+def _rounded(side: int, small: int, whole: int) -> float:
+    """Sides below a small one count nothing, those that leave less than it count as the whole."""
+    if side > whole - small:
+        return 1.0
+    return 0.0 if side < small else side / whole
 
 
 def _room(source: SheetSource, kerf: int) -> int:
@@ -73,7 +127,11 @@ def least_cost(problem: Problem, counts: Sequence[int]) -> float:
         range(len(problem.sources)),
         key=lambda one: problem.sources[one].price / max(held[0].capacities[one], 1.0),
     )
-    return _CheapestNumbers(problem, held, sources).run()
+    cost = _CheapestNumbers(problem, held, sources).run()
+    if len(problem.sources) == 1:
+        source = problem.sources[0]
+        cost = max(cost, source.price * fewest_sheets(problem.demands, counts, source, problem.kerf))
+    return cost
 
 
 def _least_length_cost(problem: Problem, counts: Sequence[int]) -> float:

@@ -56,6 +56,11 @@ class Stock:
     each: int = 1
 
     @property
+    def roll(self) -> bool:
+        """Whether lengths are cut off it: its height is what is left of it."""
+        return self.cloth or self.form == "roll"
+
+    @property
     def serves(self) -> str:
         """What it is for, in words: ``the leaves``."""
         return ROLES[self.role].serves if self.role in ROLES else "the pile"

@@ -1,0 +1,175 @@
+"""Every piece of a book on the sheets it comes from: pieces of one material share its sheets."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Final, Literal
+
+from pleat.core.engines.packing.cuts import GuillotineCut, cuts_of, part_sheet
+from pleat.core.engines.packing.planner import plan
+from pleat.core.engines.packing.problem import (
+    TICKS_PER_MM,
+    Packing,
+    PieceDemand,
+    Problem,
+    SheetLayout,
+    SheetSource,
+    ticks,
+)
+from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.paper.stocks import Stock
+
+ROLL_MM: Final = 200_000.0
+"""How long a roll is taken to be for planning: what is missing of one that is shorter is told as a length."""
+
+
+@dataclass(frozen=True)
+class CutPiece:
+    """A piece where it lies on a sheet, in mm from its left upper corner; ``part`` is the key of its part."""
+
+    part: str
+    x_mm: float
+    y_mm: float
+    width_mm: float
+    height_mm: float
+    turned: bool
+
+
+@dataclass(frozen=True)
+class CutLine:
+    """A cut from edge to edge of what is there, ``fence_mm`` from the left edge of that (upright) or from its
+    upper edge (level); cuts are made in the order of their numbers."""
+
+    number: int
+    axis: Literal["upright", "level"]
+    x_mm: float
+    y_mm: float
+    length_mm: float
+    fence_mm: float
+
+
+@dataclass(frozen=True)
+class SheetCut:
+    """Equal sheets, ``times`` of them, that are cut in one way; of a roll the ``height_mm`` that is cut off.
+    ``offcuts`` are (x, y, width, height) in mm."""
+
+    times: int
+    width_mm: float
+    height_mm: float
+    pieces: tuple[CutPiece, ...]
+    cuts: tuple[CutLine, ...]
+    offcuts: tuple[tuple[float, float, float, float], ...]
+
+
+@dataclass(frozen=True)
+class StockPlan:
+    """All that comes out of one material. ``stocks`` are the places it serves; ``above`` is how much more it
+    takes than is known to be needed, as a share: 0 is the best possible. ``lacking`` are pieces that come out
+    of no sheet."""
+
+    stocks: tuple[Stock, ...]
+    sheets: tuple[SheetCut, ...]
+    above: float
+    lacking: Mapping[str, int]
+
+    @property
+    def stock(self) -> Stock:
+        return self.stocks[0]
+
+    @property
+    def needed(self) -> int:
+        """Sheets; of a roll the pieces that are cut off it."""
+        return sum(sheet.times for sheet in self.sheets)
+
+    @property
+    def length_mm(self) -> float:
+        """What is cut off a roll."""
+        return sum(sheet.height_mm * sheet.times for sheet in self.sheets)
+
+    @property
+    def longest_cut_mm(self) -> float:
+        return max((cut.length_mm for sheet in self.sheets for cut in sheet.cuts), default=0.0)
+
+    def of(self, part: str) -> tuple[SheetCut, ...]:
+        """The sheets that a part lies on."""
+        return tuple(sheet for sheet in self.sheets if any(piece.part == part for piece in sheet.pieces))
+
+
+def plan_sheets(cuts: Sequence[StockCut]) -> tuple[StockPlan, ...]:
+    """A plan for each material, in the order its first piece comes; pieces lie as ``cuts`` says."""
+    groups: dict[tuple[object, ...], list[StockCut]] = {}
+    for cut in cuts:
+        stock = cut.stock
+        item = ("item", stock.item) if stock.item else ("key", stock.key)
+        size = (stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
+        groups.setdefault((item, size), []).append(cut)
+    return tuple(_plan(group) for group in groups.values())
+
+
+def _plan(cuts: Sequence[StockCut]) -> StockPlan:
+    stocks = tuple({cut.stock.key: cut.stock for cut in cuts}.values())
+    first, fitting = stocks[0], [cut for cut in cuts if cut.better.count]
+    high = ROLL_MM if first.roll else first.sheet_height_mm
+    source = SheetSource(ticks(first.sheet_width_mm), ticks(high), 1.0, roll=first.roll)
+    problem = Problem(
+        tuple(
+            PieceDemand(ticks(cut.better.piece_width_mm), ticks(cut.better.piece_height_mm), cut.part.count)
+            for cut in fitting
+        ),
+        (source,),
+    )
+    packing = _packed(problem) if fitting else Packing((), (), 0.0, 0.0)
+    return StockPlan(
+        stocks=stocks,
+        sheets=tuple(_sheet(problem, layout, fitting) for layout in packing.layouts),
+        above=packing.cost / packing.bound - 1 if packing.bound and not packing.proven else 0.0,
+        lacking={cut.part.key: cut.part.count for cut in cuts if not cut.better.count},
+    )
+
+
+@lru_cache(maxsize=2000)
+def _packed(problem: Problem) -> Packing:
+    """The same pieces from the same sheets are planned once."""
+    return plan(problem)
+
+
+def _sheet(problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut]) -> SheetCut:
+    source = problem.sources[layout.source]
+    cell = part_sheet((0, 0, source.width, layout.length), layout.placed)
+    return SheetCut(
+        times=layout.times,
+        width_mm=_mm(source.width),
+        height_mm=_mm(layout.length),
+        pieces=tuple(
+            CutPiece(
+                part=cuts[piece.demand].part.key,
+                x_mm=_mm(piece.x),
+                y_mm=_mm(piece.y),
+                width_mm=_mm(piece.width),
+                height_mm=_mm(piece.height),
+                turned=cuts[piece.demand].better.turned,
+            )
+            for piece in layout.placed
+        ),
+        cuts=tuple(_line(number, cut) for number, cut in enumerate(cuts_of(cell), 1)),
+        offcuts=tuple((_mm(x), _mm(y), _mm(wide), _mm(high)) for x, y, wide, high in cell.offcuts),
+    )
+
+
+def _line(number: int, cut: GuillotineCut) -> CutLine:
+    x, y = cut.box[:2]
+    upright = cut.axis == "x"
+    return CutLine(
+        number=number,
+        axis="upright" if upright else "level",
+        x_mm=_mm(x + cut.fence if upright else x),
+        y_mm=_mm(y if upright else y + cut.fence),
+        length_mm=_mm(cut.length),
+        fence_mm=_mm(cut.fence),
+    )
+
+
+def _mm(length: int) -> float:
+    return length / TICKS_PER_MM
