@@ -151,9 +151,8 @@ def plan(_: Path) -> None:
         )
     roll = Paper(name="Roll", form="roll", sheet_width_mm=5000, sheet_height_mm=100000, grammage=80)
     tiny = editing.edit(Book(paper=Papers(leaf=roll, cover=roll)), {"brief.size": "30 x 40"})
-    drawn = render_screen(
-        cutting.sheet(make_plan(tiny).cutting.cuts[0], make_plan(tiny).cutting.cuts[0].better, RULERS["mm"])
-    ).svg
+    made = make_plan(tiny).cutting
+    drawn = render_screen(cutting.sheet(made.plans[0], made.plans[0].sheets[0], made.cuts, RULERS["mm"])).svg
     print(f"30 x 40 from a roll of 5 x 100 m is drawn in {len(drawn) / 1000:.0f} kB")
     numbered = editing.edit(editing.edit(Book(), {"pages.count": "2000 pages"}), {"pages.numbered": "yes"})
     sheets = print_sheets(make_plan(numbered), "Planner", "a4")

@@ -48,7 +48,9 @@ def all_drawings(plan):
         openings(plan.pages.in_order[:40]), plan.pages.leaf_width_mm, plan.pages.leaf_height_mm
     )
     yield from (
-        cutting.sheet(cut, way, ruler) for cut in plan.cutting.cuts for way in (cut.better, cut.other)
+        cutting.sheet(own, sheet, [cut for cut in plan.cutting.cuts if cut.stock in own.stocks], ruler)
+        for own in plan.cutting.plans
+        for sheet in own.sheets
     )
 
 

@@ -85,14 +85,14 @@ def test_a_book_made_of_a_pile_by_hand_arithmetic():
     assert plan.pages.thickness.likely == pytest.approx(2 * (2 * 0.081 + 3 * 0.135) * 1.02)
     assert plan.cover.spine.likely == pytest.approx(plan.pages.thickness.likely + plan.binding.swell.likely)
     maps, cover = plan.cutting.cuts
-    assert (maps.part.width_mm, maps.part.height_mm, maps.part.count, maps.sheets) == (297, 210, 2, 2), (
+    assert (maps.part.width_mm, maps.part.height_mm, maps.part.count) == (297, 210, 2), (
         "a map gives one piece"
     )
     assert (maps.better.count, maps.better.turned, maps.better.with_grain) == (1, False, True)
     assert cover.part.key == "cover", "nothing of the pile comes out of the leaf paper"
-    assert plan.cutting.sheets == {"p1": 2, "cover": cover.sheets}
+    assert plan.cutting.sheets == {"p1": 2, "cover": 1}
     parts = print_sheets(plan, "Pile", "a4")[-1].svg
-    assert "2 of Site map, 1 a sheet" in parts
+    assert "from 2 sheets of Site map" in parts
     assert parts.count("grain along the height") == 1, "only the cover's"
     steps = {one.step.key: one.step for one in plan.bench.work}
     assert steps["cut_leaves"].title == "Cut 2 pieces for the pile"

@@ -11,6 +11,7 @@ from pleat.core.pleats.binding.result import BindingResult
 from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.pleats.cover.wrapped import WrapResult
 from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.shared import sheets_of
 from pleat.core.pleats.pages.block import Block
 from pleat.core.whole.planning import Plan
 
@@ -20,10 +21,7 @@ Row = tuple[str, str]
 def part_rows(plan: Plan) -> list[Row]:
     """(name, words) of every piece, of the figures the work is done by, and of what will not work or wants
     watching."""
-    rows = [
-        (f"{cut.part.count} × {cut.part.name}", _cut_words(cut, plan.brief.ruler))
-        for cut in plan.cutting.cuts
-    ]
+    rows = [(f"{cut.part.count} × {cut.part.name}", _cut_words(cut, plan)) for cut in plan.cutting.cuts]
     rows += [row for _, result in plan for row in rows_of(result, plan)]
     if plan.brief.quantity > 1:
         rows.append(("to make", many(plan.brief.quantity, "book")))
@@ -110,10 +108,11 @@ def _wrap(result: WrapResult, plan: Plan) -> list[Row]:
     return rows
 
 
-def _cut_words(cut: StockCut, ruler: Ruler) -> str:
+def _cut_words(cut: StockCut, plan: Plan) -> str:
+    ruler, count = plan.brief.ruler, sheets_of(cut.part.key, plan.cutting.plans)
     sheets = (
-        f"{cut.sheets} of {cut.stock.name}, {cut.better.count} a sheet"
-        if cut.sheets
+        f"from {many(count, 'sheet')} of {cut.stock.name}"
+        if count
         else f"does not come out of {cut.stock.name}"
     )
     return f"{ruler.size(cut.part.width_mm, cut.part.height_mm)}, {cut.grain_words}; {sheets}"

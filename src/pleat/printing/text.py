@@ -7,6 +7,7 @@ from collections.abc import Callable, Sequence
 from typing import Final
 
 from pleat.core.base.words import lasting, many
+from pleat.core.pleats.cutting.shared import sheets_of
 from pleat.core.whole.planning import Plan
 from pleat.printing.parts import part_rows
 
@@ -90,8 +91,8 @@ def cutting(plan: Plan) -> str:
             f"{cut.part.count} × {cut.part.name}",
             ruler.size(cut.part.width_mm, cut.part.height_mm),
             cut.grain_words,
-            f"{cut.stock.name}: {cut.better.count} a sheet, {many(cut.sheets, 'sheet')}"
-            if cut.sheets
+            f"{cut.stock.name}: {many(sheets_of(cut.part.key, plan.cutting.plans), 'sheet')}"
+            if cut.better.count
             else f"{cut.stock.name}: too small",
         )
         for cut in plan.cutting.cuts

@@ -12,7 +12,7 @@ from pleat.core.base.errors import BadBook, FieldProblem
 from pleat.core.base.words import many
 from pleat.core.document.book import Book
 from pleat.core.materials.items import Board, Cloth, Item, Material, Paper, known_as
-from pleat.core.pleats.cutting.offcuts import offcuts
+from pleat.core.pleats.cutting.offcuts import as_paper
 from pleat.core.pleats.paper.record import ROLES
 from pleat.core.whole.planning import Plan
 from pleat.services.clock import now
@@ -209,9 +209,9 @@ def _take(session: Session, own: Material, stock: str, plan: Plan) -> list[tuple
         amount = min(left, plan.cutting.takes.get(stock, 0))
         _add(session, item_id, -amount)
         moved.append((item_id, amount))
-    for cut in plan.cutting.cuts:
-        if cut.stock.key == stock and isinstance(own, Paper):
-            moved += [_lay_down(session, piece) for piece in offcuts(cut, own)]
+    for offcut in plan.cutting.offcuts:
+        if offcut.key == stock and isinstance(own, Paper):
+            moved.append(_lay_down(session, as_paper(offcut, own)))
     return moved
 
 

@@ -12,9 +12,10 @@ from pleat.core.base.yields import Lies, lay
 from pleat.core.document import editing
 from pleat.core.document.book import Book
 from pleat.core.materials.items import Paper
-from pleat.core.materials.tools import NO_TOOLS, Tools
+from pleat.core.materials.tools import NO_TOOLS
 from pleat.core.pleats.bench.order import waits_for
-from pleat.core.pleats.cutting.cut import cut_part, longest_cut_mm
+from pleat.core.pleats.cutting.cut import cut_part
+from pleat.core.pleats.cutting.shared import longest_cut_mm, plan_sheets
 from pleat.core.pleats.pages.arrange import PileFolio, told
 from pleat.core.pleats.pages.limits import GUIDES, MOST_BY_GUIDE
 from pleat.core.pleats.pages.mixed import folio
@@ -198,11 +199,8 @@ def test_the_trimmer_must_take_the_first_cut_right_across(sheet, piece, longest)
     """297 x 210 of 297 x 420: one cut of 297. 300 x 420: 300 across first, then 210 along the pieces."""
     part = Part(key="x", name="x", width_mm=piece[0], height_mm=piece[1], count=1, stock="leaf")
     stock = stock_of("leaf", Paper(name="x", sheet_width_mm=sheet[0], sheet_height_mm=sheet[1], grain="long"))
-    cut = cut_part(part, stock, NO_TOOLS, "upright")
-    assert longest_cut_mm(cut.better, *sheet) == longest
-    if longest:
-        assert cut_part(part, stock, Tools(trimmer_longest_mm=longest), "upright").by_trimmer
-        assert not cut_part(part, stock, Tools(trimmer_longest_mm=longest - 1), "upright").by_trimmer
+    (plan,) = plan_sheets([cut_part(part, stock, "upright")])
+    assert longest_cut_mm(plan.sheets) == longest
 
 
 def test_single_leaves_count_once_in_equally_thick_sections():

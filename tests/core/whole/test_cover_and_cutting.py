@@ -1,5 +1,6 @@
 """The wrap by hand arithmetic, yields against a brute search, and the whole plan's laws."""
 
+import math
 from graphlib import CycleError
 
 import pytest
@@ -11,6 +12,7 @@ from pleat.core.base.yields import both_ways, lay
 from pleat.core.document.book import Book
 from pleat.core.engines.panels import PanelPlan, RowPanel
 from pleat.core.pleats.bench.order import in_order, waits_for
+from pleat.core.pleats.cutting.shared import sheets_of
 from pleat.core.whole.planning import PLEATS, make_plan, worked_out
 from tests.conftest import edited
 from tests.strategies import books
@@ -130,10 +132,14 @@ def test_any_valid_book_plans_and_keeps_its_promises(book):
             assert check.title
             assert check.offers or check.no_fix
     for cut in plan.cutting.cuts:
-        assert (
-            cut.sheets is None
-            or cut.sheets * cut.better.count >= cut.part.count > (cut.sheets - 1) * cut.better.count
-        )
+        assert bool(sheets_of(cut.part.key, plan.cutting.plans)) == bool(cut.better.count)
+    for own in plan.cutting.plans:
+        alone = [
+            math.ceil(cut.part.count / cut.better.count)
+            for cut in plan.cutting.cuts
+            if cut.stock in own.stocks and cut.better.count
+        ]
+        assert own.stock.roll or own.needed <= sum(alone), "no more than with sheets for each piece"
     keys = [one.step.key for one in plan.bench.work]
     assert len(set(keys)) == len(keys)
     waits = waits_for([one.step for one in plan.bench.work])

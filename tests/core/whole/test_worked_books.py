@@ -98,8 +98,8 @@ def test_cover_and_cutting_in_inches(inch_log):
     assert inch_log.cover.wrap.height_mm / IN == pytest.approx(8.5 + 2 * 3 / 16)
     assert inch_log.cover.wrap.scores_mm == pytest.approx([inch_log.cover.wrap.width_mm / 2])
     leaf, cover = inch_log.cutting.cuts
-    assert (leaf.better.count, leaf.sheets, leaf.needs_no_cut) == (1, 8, True)
-    assert (cover.better.count, cover.sheets) == (1, 1)
+    assert (leaf.better.count, inch_log.cutting.sheets["leaf"], leaf.needs_no_cut) == (1, 8, True)
+    assert (cover.better.count, inch_log.cutting.sheets["cover"]) == (1, 1)
     assert [
         at - place for at, place in zip(inch_log.cover.holes_mm, inch_log.binding.positions_mm, strict=True)
     ] == pytest.approx([3 / 16 * IN] * 3)
@@ -144,7 +144,7 @@ def test_a_planner_of_sixteen_pages_from_one_sheet_folded_three_times():
         {"brief.size": "105 x 297", "pages.folds": "3", "pages.count": "16 pages", "pages.numbered": "yes"},
     )
     plan = make_plan(book)
-    assert (plan.pages.folios, plan.cutting.cuts[0].sheets, plan.cutting.cuts[0].needs_no_cut) == (4, 1, True)
+    assert (plan.pages.folios, plan.cutting.sheets["leaf"], plan.cutting.cuts[0].needs_no_cut) == (4, 1, True)
     only = plan.pages.numbered[0]
     assert [[cell.page for cell in row] for row in only.outer] == [[5, 12, 9, 8], [4, 13, 16, 1]], (
         "the trade's 16-page form"

@@ -11,8 +11,7 @@ from pleat.core.base.plan import Check, Count, Figure, Length, Step
 from pleat.core.base.slips import LEVELS
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, lasting, many
-from pleat.core.pleats.cutting.owned import of_the_roll, together
-from pleat.core.pleats.paper.stocks import Stock
+from pleat.core.pleats.cutting.owned import together
 from pleat.core.trade.making import PACE_SHARE
 from pleat.core.whole.planning import Plan
 
@@ -150,27 +149,15 @@ def _rounded(minutes: float) -> int:
 def _sheets(plan: Plan) -> Sequence[Want]:
     wants = []
     for own in together(plan.paper.stock(key) for key in plan.cutting.takes):
-        first, each = own[0], [plan.cutting.takes[stock.key] for stock in own]
-        if first.cloth:
-            needed = max(each)
-        elif all(each):
-            needed = sum(each)
-        else:
+        first, cut = own[0], [one for one in plan.cutting.plans if one.stock in own]
+        needed = sum(plan.cutting.takes[stock.key] for stock in own)
+        if any(one.lacking for one in cut):
             needed = 0
         use = joined(dict.fromkeys(stock.serves.removeprefix("the ") for stock in own))
-        cost = None if first.price is None or not needed else first.price * _priced(plan, own, needed)
+        units = sum(one.length_mm for one in cut) / 1000 if first.roll else needed
+        cost = None if first.price is None or not needed else first.price * units
         wants.append(Want(first.name, use, "sheet", needed, first.owned, cost))
     return wants
-
-
-def _priced(plan: Plan, own: Sequence[Stock], needed: float) -> float:
-    """What a price is multiplied by: sheets, or the metres of a roll."""
-    keys = {stock.key for stock in own}
-    return (
-        sum(of_the_roll([cut for cut in plan.cutting.cuts if cut.stock.key in keys]).values()) / 1000
-        if own[0].cloth
-        else needed
-    )
 
 
 def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:

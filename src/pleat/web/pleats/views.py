@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from pleat.core.base.units import Ruler
 from pleat.core.pleats.binding import suiting
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cover import suiting as covering
-from pleat.core.pleats.cutting.compute import CuttingResult
+from pleat.core.pleats.cutting.compute import CuttingResult, how_good
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.compute import PaperResult
 from pleat.core.pleats.paper.record import ROLES
 from pleat.drawing import cutting as cutting_drawing
@@ -67,15 +69,31 @@ def paper(result: PaperResult, opened: Opened) -> dict[str, object]:
 
 @about.register
 def cutting(result: CuttingResult, opened: Opened) -> dict[str, object]:
-    """Each part on its sheet, the better way round large and the other way small."""
+    """Each material with the sheets that are cut of it, and its pieces by the letters they have there."""
     ruler = opened.plan.brief.ruler
+    return {"plans": [_sheets(plan, result, ruler) for plan in result.plans]}
+
+
+def _sheets(plan: StockPlan, result: CuttingResult, ruler: Ruler) -> dict[str, object]:
+    own = [cut for cut in result.cuts if cut.stock in plan.stocks]
+    fences = sorted({cut.fence_mm for sheet in plan.sheets for cut in sheet.cuts}, reverse=True)
+    named = cutting_drawing.letters(own)
     return {
-        "cuts": [
+        "plan": plan,
+        "good": how_good(plan),
+        "parts": [(named[cut.part.key], cut) for cut in own],
+        "counted": list({cut.stock.key: cut for cut in own if "B6" not in cut.part.told}),
+        "sheets": [
             (
-                cut,
-                drawn(render_screen(cutting_drawing.sheet(cut, cut.better, ruler), 380, 320)),
-                drawn(render_screen(cutting_drawing.sheet(cut, cut.other, ruler, dims=False), 150, 120)),
+                sheet,
+                drawn(render_screen(cutting_drawing.sheet(plan, sheet, own, ruler), *cutting_drawing.SHOWN)),
             )
-            for cut in result.cuts
+            for sheet in plan.sheets
         ],
+        "lacking": [
+            (cut, drawn(render_screen(cutting_drawing.alone(cut, ruler), 300, 240)))
+            for cut in own
+            if cut.part.key in plan.lacking
+        ],
+        "fences": [ruler.show(fence) for fence in fences],
     }

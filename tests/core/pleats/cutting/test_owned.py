@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import pytest
@@ -13,11 +14,12 @@ from pleat.core.whole.overview import Good, overview
 from pleat.core.whole.planning import make_plan
 
 
-def shared(name, roles, changes, item="7"):
+def shared(name, roles, changes, item="7", quantity=1):
     """The plan of a recipe whose roles are all served by what serves in the first, with ``changes`` to it;
     without an ``item`` it is not from the materials."""
     book = recipe(name).book()
     own = getattr(book.paper, roles[0]).model_copy(update={"stock_id": item, **changes})
+    book = editing.apply(book, [("brief.quantity", quantity)])
     return make_plan(editing.apply(book, [(f"paper.{role}", own.model_dump(mode="json")) for role in roles]))
 
 
@@ -25,10 +27,10 @@ def told(plan):
     return [check for check in plan.cutting.checks if check.key == "owned"]
 
 
-@pytest.mark.parametrize("owned", [1, 19, 20, 1000])
+@pytest.mark.parametrize("owned", [1, 17, 18, 1000])
 def test_sheets_for_two_places_are_added_up_before_they_are_compared(owned):
-    """17 sheets of a pad for the faces of 8 leaves and 3 for linings: 20."""
-    takes, needed, missing = {"mat": 17, "lining": 3}, 20, max(0, 20 - owned)
+    """16 faces of 174 mm and two liners of 173 lie one on a sheet of 305: 18, and all strips beside them."""
+    takes, needed, missing = {"mat": 17, "lining": 1}, 18, max(0, 18 - owned)
     plan = shared("hills", ("mat", "lining"), {"owned": owned})
     assert {role: plan.cutting.takes[role] for role in takes} == takes
     assert len(told(plan)) == bool(missing)
@@ -50,23 +52,28 @@ def test_papers_that_are_not_from_the_materials_are_counted_where_they_are():
     assert len([one for one in overview(plan, {}).wants if one.name == plan.paper.stock("mat").name]) == 2
 
 
-def test_a_roll_for_two_places_has_to_be_as_long_as_both_rows():
-    """A spine 252 high lies nine times across the roll, so one row; both sides are one row as well."""
-    plan = shared("quarter", ("covering", "side"), {"length_left_mm": 3000.0})
-    rows = {cut.part.key: cut.better.piece_height_mm for cut in plan.cutting.cuts if cut.stock.cloth}
-    assert len(rows) == 2
-    assert all(cut.better.columns >= cut.part.count for cut in plan.cutting.cuts if cut.stock.cloth)
-    needed = sum(rows.values())
-    assert not told(shared("quarter", ("covering", "side"), {"length_left_mm": needed}))
-    (check,) = told(shared("quarter", ("covering", "side"), {"length_left_mm": needed - 1}))
-    assert "right across the roll" in check.why
-    assert check.no_fix
-    (want,) = [
-        one
-        for one in overview(plan, {}).wants
-        if "cover" in one.use and one.name == plan.paper.stock("side").name
-    ]
+def test_a_roll_for_two_places_is_as_long_as_all_pieces_side_by_side():
+    """A spine and two sides are 252 high: those of one book lie beside each other across the roll, those of
+    eight in rows."""
+    plan = shared("quarter", ("covering", "side"), {"length_left_mm": 9000.0})
+    cloth = [cut for cut in plan.cutting.cuts if cut.stock.cloth]
+    assert {cut.better.piece_height_mm for cut in cloth} == {252.0}
+    across = sum(cut.part.count * cut.better.piece_width_mm for cut in cloth)
+    (own,) = [one for one in plan.cutting.plans if one.stock.cloth]
+    assert across <= own.stock.sheet_width_mm
+    assert (own.length_mm, own.above) == (252.0, 0.0)
+    (want,) = [one for one in overview(plan, {}).wants if one.name == own.stock.name]
     assert want.needed == 1
+    eight = shared("quarter", ("covering", "side"), {"length_left_mm": 9000.0}, quantity=8)
+    (own,) = [one for one in eight.cutting.plans if one.stock.cloth]
+    assert own.length_mm >= 252 * math.ceil(8 * across / own.stock.sheet_width_mm)
+    left = {"length_left_mm": own.length_mm}
+    assert not told(shared("quarter", ("covering", "side"), left, quantity=8))
+    (check,) = told(
+        shared("quarter", ("covering", "side"), {"length_left_mm": own.length_mm - 1}, quantity=8)
+    )
+    assert "across the roll" in check.why
+    assert check.no_fix
 
 
 @pytest.mark.parametrize("name", [one.name for one in RECIPES])

@@ -169,8 +169,6 @@ def test_more_leaves_are_never_thinner_and_take_no_fewer_sheets(few, more):
     low, high = sorted((few, more))
     one, other = (plan_of(("pages.amount", count)) for count in (low, high))
     assert one.pages.thickness.likely <= other.pages.thickness.likely
-    sheets = [
-        next(cut.sheets for cut in plan.cutting.cuts if cut.part.key == "leaf") for plan in (one, other)
-    ]
+    sheets = [plan.cutting.sheets["leaf"] for plan in (one, other)]
     assert sheets[0] <= sheets[1]
     assert sheets[1] == math.ceil(high / 2), "an A4 sheet gives two"

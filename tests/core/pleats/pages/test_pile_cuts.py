@@ -10,10 +10,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pleat.core.materials.items import Paper
-from pleat.core.materials.tools import NO_TOOLS
 from pleat.core.materials.uses import grain_axis
 from pleat.core.pleats.cutting.cut import cut_part
-from pleat.core.pleats.cutting.offcuts import offcuts
+from pleat.core.pleats.cutting.offcuts import left_over
+from pleat.core.pleats.cutting.shared import plan_sheets
 from pleat.core.pleats.pages.mixed import folio
 from pleat.core.pleats.pages.pile_cuts import gives, pile_cuts, taken
 from pleat.core.pleats.pages.record import PileSheet
@@ -61,7 +61,7 @@ def test_every_piece_lies_in_its_sheet_as_it_will_be_folded_and_no_more_sheets_a
     for one in found:
         part, paper = one.part, papers[one.part.stock]
         sheet, turned = stock_of(part.stock, paper), part.lies == "turned"
-        cut = cut_part(part, sheet, NO_TOOLS)
+        cut = cut_part(part, sheet)
         assert part.width_mm <= {"folio": 2, "single": 1}[part.name.split()[0]] * leaf_width + 160
         assert part.height_mm <= leaf_height
         assert all(0 < fold.position_mm < part.width_mm for fold in part.folds)
@@ -70,13 +70,12 @@ def test_every_piece_lies_in_its_sheet_as_it_will_be_folded_and_no_more_sheets_a
         across, along = (part.height_mm, part.width_mm) if turned else (part.width_mm, part.height_mm)
         assert across <= sheet.sheet_width_mm + 0.05
         assert along <= sheet.sheet_height_mm + 0.05
-        assert (cut.better.turned, cut.better.count, cut.sheets) == (turned, one.each, one.sheets)
+        (alone,) = plan_sheets([cut])
+        assert (cut.better.turned, cut.better.count, alone.needed) == (turned, one.each, one.sheets)
         assert one.each * (one.sheets - 1) < part.count <= one.each * one.sheets
         axis = grain_axis(sheet.sheet_width_mm, sheet.sheet_height_mm, paper.grain)
         assert cut.better.with_grain == (None if axis is None else axis == ("w" if turned else "h"))
-        left = sum(
-            piece.sheet_width_mm * piece.sheet_height_mm * piece.owned for piece in offcuts(cut, paper)
-        )
+        left = sum(offcut.width_mm * offcut.height_mm * offcut.count for offcut in left_over(alone))
         whole = sheet.sheet_width_mm * sheet.sheet_height_mm * one.sheets
         assert left + part.width_mm * part.height_mm * part.count <= whole + 1
 

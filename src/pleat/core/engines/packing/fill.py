@@ -11,22 +11,10 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Final, NamedTuple
 
-from pleat.core.engines.packing.problem import Box, PieceDemand, PlacedPiece
+from pleat.core.engines.packing.problem import Box, PieceDemand, PieceGrid
 
 WIDTH: Final = 6
 """States kept of each round, where nothing else is said."""
-
-
-class PieceGrid(NamedTuple):
-    """Equal pieces in a grid: its corner and the size of one as it lies, how many across and down."""
-
-    demand: int
-    x: int
-    y: int
-    width: int
-    height: int
-    across: int
-    down: int
 
 
 class _BeamState(NamedTuple):
@@ -39,9 +27,9 @@ class _BeamState(NamedTuple):
 
 @dataclass(frozen=True)
 class FilledSheet:
-    """A filled sheet: its blocks, what each demand has on it, their value, and what is free."""
+    """A filled sheet: its grids, what each demand has on it, their value, and what is free."""
 
-    blocks: tuple[PieceGrid, ...]
+    grids: tuple[PieceGrid, ...]
     counts: tuple[int, ...]
     value: float
     free: tuple[Box, ...]
@@ -50,23 +38,6 @@ class FilledSheet:
     def largest(self) -> int:
         """The area of the largest free rectangle."""
         return max((wide * high for _, _, wide, high in self.free), default=0)
-
-    @property
-    def placed(self) -> tuple[PlacedPiece, ...]:
-        return tuple(
-            sorted(
-                PlacedPiece(
-                    block.y + row * block.height,
-                    block.x + column * block.width,
-                    block.width,
-                    block.height,
-                    block.demand,
-                )
-                for block in self.blocks
-                for row in range(block.down)
-                for column in range(block.across)
-            )
-        )
 
 
 def fill(

@@ -16,7 +16,7 @@ from pleat.core.engines.packing.problem import (
     Box,
     Packing,
     PieceDemand,
-    PlacedPiece,
+    PieceGrid,
     Problem,
     SheetLayout,
     SheetSource,
@@ -118,7 +118,7 @@ class _Planner:
             after = list(partial.stock)
             if stock is not None:
                 after[number] = stock - times
-            layout = SheetLayout(layout.source, layout.placed, layout.length, times)
+            layout = SheetLayout(layout.source, layout.grids, layout.length, times)
             found.append(
                 _Partial(
                     partial.cost + cost_of(self.problem, [layout]),
@@ -137,7 +137,7 @@ class _Planner:
         filled = self._fill(number, left)
         if filled is None:
             return None, ()
-        return SheetLayout(number, _shrunk(filled.placed, self.problem.kerf), source.height), filled.counts
+        return SheetLayout(number, _shrunk(filled.grids, self.problem.kerf), source.height), filled.counts
 
     def _fill(self, number: int, left: tuple[int, ...]) -> FilledSheet | None:
         key = (number, left)
@@ -197,10 +197,10 @@ class _Planner:
             filled = self._filling([((x, y, wide, high),)], takes)
             if filled is None:
                 return None, ()
-            best = (max(one.y + one.height for one in filled.placed) - y, filled)
+            best = (max(one.box[1] + one.box[3] for one in filled.grids) - y, filled)
         length, filled = best
         cut = y + length - self.problem.kerf + source.margins[3]
-        return SheetLayout(number, _shrunk(filled.placed, self.problem.kerf), cut), filled.counts
+        return SheetLayout(number, _shrunk(filled.grids, self.problem.kerf), cut), filled.counts
 
     def _lengths(self, left: Sequence[int], wide: int, high: int) -> list[int]:
         """Sums of the sides that may lie along the roll, from the least that the area allows."""
@@ -225,14 +225,16 @@ def _across(demand: PieceDemand) -> tuple[int, ...]:
 
 def _both(first: FilledSheet, rest: FilledSheet) -> FilledSheet:
     counts = tuple(a + b for a, b in zip(first.counts, rest.counts, strict=True))
-    return FilledSheet((*first.blocks, *rest.blocks), counts, first.value + rest.value, rest.free)
+    return FilledSheet((*first.grids, *rest.grids), counts, first.value + rest.value, rest.free)
 
 
-def _shrunk(placed: tuple[PlacedPiece, ...], kerf: int) -> tuple[PlacedPiece, ...]:
+def _shrunk(grids: tuple[PieceGrid, ...], kerf: int) -> tuple[PieceGrid, ...]:
     """Pieces without the kerf that was planned with each."""
     if not kerf:
-        return placed
-    return tuple(PlacedPiece(one.y, one.x, one.width - kerf, one.height - kerf, one.demand) for one in placed)
+        return grids
+    return tuple(
+        grid._replace(width=grid.width - kerf, height=grid.height - kerf, gap=kerf) for grid in grids
+    )
 
 
 def _free(source: SheetSource, kerf: int) -> list[tuple[Box, ...]]:

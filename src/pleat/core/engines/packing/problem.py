@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Final
+from typing import Final, NamedTuple
 
 TICKS_PER_MM: Final = 10_000
 """A sixteenth of an inch is 15,875 ticks."""
@@ -86,21 +86,63 @@ class PlacedPiece:
     demand: int
 
 
+class PieceGrid(NamedTuple):
+    """Equal pieces in rows and columns: the corner of the first, the size of one as it lies, how many across
+    and down, and what is lost between two."""
+
+    demand: int
+    x: int
+    y: int
+    width: int
+    height: int
+    across: int = 1
+    down: int = 1
+    gap: int = 0
+
+    @property
+    def amount(self) -> int:
+        return self.across * self.down
+
+    @property
+    def box(self) -> Box:
+        wide = self.across * (self.width + self.gap) - self.gap
+        return self.x, self.y, wide, self.down * (self.height + self.gap) - self.gap
+
+    @property
+    def pieces(self) -> tuple[PlacedPiece, ...]:
+        return tuple(
+            PlacedPiece(
+                self.y + row * (self.height + self.gap),
+                self.x + column * (self.width + self.gap),
+                self.width,
+                self.height,
+                self.demand,
+            )
+            for row in range(self.down)
+            for column in range(self.across)
+        )
+
+
 @dataclass(frozen=True)
 class SheetLayout:
     """One sheet of a source with its pieces; ``times`` equal sheets are cut so. ``length`` is what is cut off
     a roll, and the height of a sheet."""
 
     source: int
-    placed: tuple[PlacedPiece, ...]
+    grids: tuple[PieceGrid, ...]
     length: int
     times: int = 1
+
+    @property
+    def placed(self) -> tuple[PlacedPiece, ...]:
+        """Every piece by itself; of rolls and large sheets that may be very many."""
+        return tuple(sorted(piece for grid in self.grids for piece in grid.pieces))
 
     def counts(self, demands: int) -> list[int]:
         """How many pieces of each demand lie on one such sheet."""
         counts = [0] * demands
-        for piece in self.placed:
-            counts[piece.demand] += 1
+        for grid in self.grids:
+            counts[grid.demand] += grid.amount
         return counts
 
 

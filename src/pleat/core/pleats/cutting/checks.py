@@ -13,9 +13,10 @@ from pleat.core.materials.sizes import size_name, two_sides
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cutting import owned
-from pleat.core.pleats.cutting.cut import StockCut, longest_cut_mm
+from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.pleats.cutting.record import Cutting
+from pleat.core.pleats.cutting.shared import StockPlan, longest_cut_mm, sheets_of
 from pleat.core.trade.making import ROUNDED_TWICE_MM
 
 _QUARTER_MM = MM_PER_INCH / 4
@@ -23,19 +24,28 @@ _US_SIZES = ("letter", "legal", "tabloid", "half letter")
 
 
 def find(
-    cutting: Cutting, left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]
+    cutting: Cutting,
+    left: LeftOfCutting,
+    cuts: Sequence[StockCut],
+    plans: Sequence[StockPlan],
+    takes: Mapping[str, int],
 ) -> tuple[Check, ...]:
     """Every check of this pleat that has something to say; ``takes`` are the sheets of each stock."""
     found: list[Check | None] = []
     for cut in cuts:
-        own = (_too_long(cut, left), _grain(cut), _miscounted(cut, cutting), _pattern(cut, left.brief.ruler))
+        own = (
+            _too_long(cut, left),
+            _grain(cut),
+            _miscounted(cut, cutting, plans),
+            _pattern(cut, left.brief.ruler),
+        )
         found += [
             check
             for check in own
             if check and (check.key not in cut.part.told or (check.key == "B7" and cut.chosen))
         ]
-        found.append(_trimmer(cut, left.brief, left.tools))
-    found += owned.find(cuts, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
+        found.append(_trimmer(cut, plans, left.brief, left.tools))
+    found += owned.find(plans, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
     found.append(_mixed_units(left.typed))
     return tuple(check for check in found if check)
 
@@ -96,10 +106,10 @@ def _pattern(cut: StockCut, ruler: Ruler) -> Check | None:
     )
 
 
-def _trimmer(cut: StockCut, brief: BriefResult, tools: Tools) -> Check | None:
+def _trimmer(cut: StockCut, plans: Sequence[StockPlan], brief: BriefResult, tools: Tools) -> Check | None:
     if not tools.has_trimmer or cut.by_trimmer or cut.needs_no_cut or not cut.better.count:
         return None
-    edge = longest_cut_mm(cut.better, cut.stock.sheet_width_mm, cut.stock.sheet_height_mm)
+    edge = longest_cut_mm([sheet for plan in plans for sheet in plan.of(cut.part.key)])
     ruler, thick = brief.ruler, cut.stock.caliper.likely
     assert tools.trimmer_longest_mm is not None
     if edge > tools.trimmer_longest_mm + 0.05:
@@ -141,7 +151,7 @@ def _grain(cut: StockCut) -> Check | None:
     )
 
 
-def _miscounted(cut: StockCut, cutting: Cutting) -> Check | None:
+def _miscounted(cut: StockCut, cutting: Cutting, plans: Sequence[StockPlan]) -> Check | None:
     """B6: the maker's own count of pieces in a sheet."""
     counted = cutting.counted.get(cut.part.stock)
     if counted is None or counted == cut.better.count:
@@ -152,7 +162,7 @@ def _miscounted(cut: StockCut, cutting: Cutting) -> Check | None:
         level="stop" if counted > best.count else "watch",
         title=f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
         why=f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} "
-        f"then {by_count(cut.part.count, 'takes', 'take')} {many(cut.sheets or 0, 'sheet')}.",
+        f"then {by_count(cut.part.count, 'lies', 'lie')} on {many(sheets_of(cut.part.key, plans), 'sheet')}.",
         offers=(
             Offer(
                 label=f"{best.count} × {cut.part.name} a sheet",

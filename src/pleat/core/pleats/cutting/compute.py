@@ -2,26 +2,40 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from math import ceil
+from typing import Final
 
 from pleat.core.base.plan import Figure, Offer, Part, PleatResult, Rule
-from pleat.core.base.words import many
+from pleat.core.base.words import joined, many
+from pleat.core.materials.tools import Tools
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cutting import checks, steps
 from pleat.core.pleats.cutting.cut import StockCut, cut_part
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.offcuts import Offcut, left_over
 from pleat.core.pleats.cutting.record import Cutting
-from pleat.core.pleats.paper.stocks import Stock
+from pleat.core.pleats.cutting.shared import StockPlan, longest_cut_mm, plan_sheets
+
+_SHARED: Final = Rule(
+    "arithmetic",
+    "pieces laid side by side, parted by cuts from edge to edge, on as few sheets as can be found",
+)
+_BOUND: Final = Rule(
+    "arithmetic", "the area of all pieces, and sides weighed so that none fit beside each other past a sheet"
+)
+NEARLY_NONE: Final = 1e-4
 
 
 @dataclass(frozen=True, kw_only=True)
 class CuttingResult(PleatResult):
-    """All cuts; the sheets that are cut, and those that are taken, of each stock by its key; and what is left
-    of them."""
+    """All pieces, and the sheets they come from; the sheets that are cut, and those that are taken, of each
+    stock by its key; and what is left of them. A sheet that serves in several places counts where its first
+    piece goes."""
 
     cuts: tuple[StockCut, ...]
+    plans: tuple[StockPlan, ...]
     sheets: Mapping[str, int]
     takes: Mapping[str, int]
     offcuts: tuple[Offcut, ...]
@@ -30,39 +44,46 @@ class CuttingResult(PleatResult):
 def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
     """What to cut from which stock, for the parts of all pleats to the left."""
     pieces = (*left.pages.parts, *left.extras.parts, *left.binding.parts, *left.cover.parts)
-    parts = [piece for piece in pieces if isinstance(piece, Part)]
-    cuts = tuple(
-        cut_part(part, left.paper.stock(part.stock), left.tools, cutting.lies.get(part.stock, "auto"))
-        for part in parts
-    )
-    sheets: dict[str, int] = {}
-    for cut in cuts:
-        sheets[cut.stock.key] = sheets.get(cut.stock.key, 0) + (cut.sheets or 0)
-    for cut in cuts:
-        if not cut.sheets:  # no number of sheets is enough for a piece that comes out of none
-            sheets[cut.stock.key] = 0
+    laid = [
+        cut_part(piece, left.paper.stock(piece.stock), cutting.lies.get(piece.stock, "auto"))
+        for piece in pieces
+        if isinstance(piece, Part)
+    ]
+    plans = plan_sheets(laid)
+    cuts = tuple(replace(cut, by_trimmer=_trimmed(cut, plans, left.tools)) for cut in laid)
+    sheets = {cut.stock.key: 0 for cut in cuts}
+    for plan in plans:
+        for key, count in plan.by_stock.items():
+            sheets[key] += count
     takes = {
         **left.pages.whole_sheets,
         **{key: count for key, count in sheets.items() if key not in left.pages.whole_sheets},
     }
-    pile = tuple(cut for cut in cuts if cut.stock.role == "pile")
-    own = {cut.stock.key: cut.stock for cut in cuts if cut.stock.role != "pile"}
-    figures = tuple(_sheets_figure(stock, sheets[key], cuts, left.brief) for key, stock in own.items())
+    whole = [plan for plan in plans if plan.stock.role == "pile"]
+    own = [plan for plan in plans if plan.stock.role != "pile"]
+    figures = tuple(_sheets_figure(plan, cuts, left.brief) for plan in own)
     return CuttingResult(
-        key_figure=_key(cuts),
-        figures=(_pile_figure(pile, left.brief), *figures) if pile else figures,
-        checks=checks.find(cutting, left, cuts, takes),
+        key_figure=_key(plans),
+        figures=(_pile_figure(whole, cuts, left.brief), *figures) if whole else figures,
+        checks=checks.find(cutting, left, cuts, plans, takes),
         offers=tuple(
             _way(cut)
             for cut in cuts
             if cut.stock.role != "pile" and (cut.chosen or cut.other.count > cut.better.count)
         ),
-        steps=steps.of(left, cuts, takes),
+        steps=steps.of(left, cuts, plans, takes),
         cuts=cuts,
+        plans=plans,
         sheets=sheets,
         takes=takes,
-        offcuts=tuple(offcut for cut in cuts for offcut in left_over(cut)),
+        offcuts=tuple(offcut for plan in plans for offcut in left_over(plan)),
     )
+
+
+def _trimmed(cut: StockCut, plans: Sequence[StockPlan], tools: Tools) -> bool:
+    """Whether the trimmer takes every cut of the sheets a piece lies on."""
+    edge = max(longest_cut_mm(plan.of(cut.part.key)) for plan in plans if cut.stock in plan.stocks)
+    return tools.trims(edge, cut.stock.caliper.likely)
 
 
 def _way(cut: StockCut) -> Offer:
@@ -79,57 +100,69 @@ def _way(cut: StockCut) -> Offer:
     )
 
 
-def _key(cuts: tuple[StockCut, ...]) -> Figure:
+def _key(plans: Sequence[StockPlan]) -> Figure:
     by_use: dict[str, int] = {}
-    for cut in cuts:
-        by_use[cut.stock.serves] = by_use.get(cut.stock.serves, 0) + (cut.sheets or 0)
+    for plan in plans:
+        serves = joined(dict.fromkeys(stock.serves for stock in plan.stocks))
+        by_use[serves] = by_use.get(serves, 0) + plan.needed
     split = " + ".join(f"{number} for {serves}" for serves, number in by_use.items())
     return Figure(
         key="sheets",
         label="to cut",
         value=many(sum(by_use.values()), "sheet"),
         show="text",
-        how=f"{split}. Each part has sheets of its own."
+        how=f"{split}. Pieces of one material share its sheets."
         if split
         else "Nothing of this book is cut from a sheet.",
-        rules=(Rule("arithmetic", "pieces divided by pieces a sheet, rounded up"),),
+        rules=(_SHARED,),
     )
 
 
-def _pile_figure(cuts: tuple[StockCut, ...], brief: BriefResult) -> Figure:
-    pieces, sheets = sum(cut.part.count for cut in cuts), sum(cut.sheets or 0 for cut in cuts)
+def _pile_figure(plans: Sequence[StockPlan], cuts: Sequence[StockCut], brief: BriefResult) -> Figure:
+    stocks = {stock.key for plan in plans for stock in plan.stocks}
+    own = [cut for cut in cuts if cut.stock.key in stocks]
     sizes = "; ".join(
         f"{cut.part.count} of {brief.ruler.size(cut.part.width_mm, cut.part.height_mm)} from "
         f"{cut.stock.name}, {cut.better.count} a sheet"
-        for cut in cuts
+        for cut in own
     )
     return Figure(
         key="sheets_pile",
         label="of the pile, to be cut",
-        value=many(sheets, "sheet"),
+        value=many(sum(plan.needed for plan in plans), "sheet"),
         show="text",
-        how=f"{many(pieces, 'piece')}: {sizes}. The other papers of the pile are folded as they are.",
+        how=f"{many(sum(cut.part.count for cut in own), 'piece')}: {sizes}. The other papers of the pile are "
+        "folded as they are.",
         rules=(Rule("arithmetic", "whole pieces in rows and columns, the way round they will be folded"),),
     )
 
 
-def _sheets_figure(stock: Stock, count: int, cuts: tuple[StockCut, ...], brief: BriefResult) -> Figure:
+def _sheets_figure(plan: StockPlan, cuts: Sequence[StockCut], brief: BriefResult) -> Figure:
+    ruler, stock = brief.ruler, plan.stock
+    keys = {one.key for one in plan.stocks}
     lines = []
     for cut in cuts:
-        if cut.stock.key == stock.key:
-            size = brief.ruler.size(cut.part.width_mm, cut.part.height_mm)
-            gives = (
-                f"{cut.better.count} a sheet, {many(cut.sheets, 'sheet')}"
-                if cut.sheets
-                else "none comes out of this sheet"
-            )
-            lines.append(f"{cut.part.count} × {cut.part.name} {size}: {gives}")
+        if cut.stock.key in keys:
+            size = ruler.size(cut.part.width_mm, cut.part.height_mm)
+            gives = "" if cut.better.count else ": none comes out of this sheet"
+            lines.append(f"{cut.part.count} × {cut.part.name} {size}{gives}")
+    value = many(plan.needed, "sheet")
+    if stock.roll:
+        value = f"{ruler.show(ruler.snap_up(plan.length_mm))} of its length"
     owned = f" You own {stock.owned}." if stock.owned is not None else ""
+    good = f" Taken together: {how_good(plan)}." if plan.sheets else ""
     return Figure(
         key=f"sheets_{stock.key}",
         label=f"{stock.name}",
-        value=many(count, "sheet") if count else "none fits",
+        value=value if plan.sheets else "none fits",
         show="text",
-        how="; ".join(lines) + "." + owned,
-        rules=(Rule("arithmetic", "whole pieces in rows and columns, the better way round, grain first"),),
+        how="; ".join(lines) + f".{good}{owned}",
+        rules=(_SHARED, _BOUND),
     )
+
+
+def how_good(plan: StockPlan) -> str:
+    """How far a plan can be from the best there is."""
+    if plan.above <= NEARLY_NONE:
+        return "best possible"
+    return f"at most {ceil(plan.above * 100)} % above the best possible"

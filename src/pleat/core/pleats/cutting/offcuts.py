@@ -1,12 +1,11 @@
-"""What is left of the sheets when the pieces are out: strips to the right and below, and places not used on
-the last sheet."""
+"""What is left of the sheets when the pieces are out."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
 from pleat.core.materials.items import Paper
-from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.stocks import GrainAxis
 from pleat.core.trade.making import OFFCUT_MM
 
@@ -14,8 +13,9 @@ from pleat.core.trade.making import OFFCUT_MM
 @dataclass(frozen=True)
 class Offcut:
     """Equal pieces that are left of a stock's sheets: size in mm, how many, and the axis the grain runs along
-    (None: not known)."""
+    (None: not known). ``key`` is that of the stock whose sheets they are left of."""
 
+    key: str
     stock: str
     role: str
     width_mm: float
@@ -24,34 +24,25 @@ class Offcut:
     grain: GrainAxis | None
 
 
-def left_over(cut: StockCut) -> tuple[Offcut, ...]:
-    """The offcuts of a cut that are worth keeping; empty when nothing fits.
-
-    The whole height is parted off first, then what is below: so the strip to the right is as high as the
-    sheet.
-    """
-    lay, sheets = cut.better, cut.sheets
-    if not sheets or cut.needs_no_cut:
-        return ()
-    wide, high = lay.columns * lay.piece_width_mm, lay.rows * lay.piece_height_mm
-    pieces = (
-        (cut.stock.sheet_width_mm - wide, cut.stock.sheet_height_mm, sheets),
-        (wide, cut.stock.sheet_height_mm - high, sheets),
-        (lay.piece_width_mm, lay.piece_height_mm, sheets * lay.count - cut.part.count),
-    )
+def left_over(plan: StockPlan) -> tuple[Offcut, ...]:
+    """The offcuts of a plan that are worth keeping, equal ones together, the largest first."""
+    counts: dict[tuple[str, float, float], int] = {}
+    for sheet in plan.sheets:
+        for _, _, width, height in sheet.offcuts:
+            if min(width, height) >= OFFCUT_MM:
+                same = (plan.places[sheet.first_part], round(width, 2), round(height, 2))
+                counts[same] = counts.get(same, 0) + sheet.times
+    stocks = {stock.key: stock for stock in plan.stocks}
     return tuple(
-        Offcut(cut.stock.name, cut.stock.role, round(width, 2), round(height, 2), count, cut.stock.grain)
-        for width, height, count in pieces
-        if min(width, height) >= OFFCUT_MM and count > 0
+        Offcut(key, stocks[key].name, stocks[key].role, width, height, count, stocks[key].grain)
+        for (key, width, height), count in sorted(
+            counts.items(), key=lambda one: (-one[0][1] * one[0][2], one[0])
+        )
     )
 
 
-def offcuts(cut: StockCut, paper: Paper) -> tuple[Paper, ...]:
-    """The offcuts of a cut as papers to put among the materials, each with its size, count and grain."""
-    return tuple(_paper(paper, offcut) for offcut in left_over(cut))
-
-
-def _paper(paper: Paper, offcut: Offcut) -> Paper:
+def as_paper(offcut: Offcut, paper: Paper) -> Paper:
+    """An offcut of ``paper`` as one to put among the materials, with its size, count and grain."""
     if offcut.grain is None:
         grain = "unknown"
     elif (offcut.height_mm >= offcut.width_mm) == (offcut.grain == "h"):

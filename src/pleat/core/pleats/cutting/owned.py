@@ -3,13 +3,12 @@ counted once, for all of them together."""
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterable, Mapping, Sequence
 
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, joined, many
-from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.stocks import Stock
 
 COUNT_ON_SHELF = "If you have more, put the count right among the materials; the book takes it from there."
@@ -25,23 +24,23 @@ def together(stocks: Iterable[Stock]) -> tuple[tuple[Stock, ...], ...]:
 
 
 def find(
-    cuts: Sequence[StockCut], takes: Mapping[str, int], stocks: Iterable[Stock], ruler: Ruler
+    plans: Sequence[StockPlan], takes: Mapping[str, int], stocks: Iterable[Stock], ruler: Ruler
 ) -> tuple[Check, ...]:
     """What there is not enough of; ``takes`` are the sheets of each stock, the whole ones of a pile as well,
     which is told of on its own."""
     found: list[Check | None] = []
     for own in together(stocks):
         keys, first = {stock.key for stock in own}, own[0]
-        pieces = [cut for cut in cuts if cut.stock.key in keys]
+        cut = [plan for plan in plans if plan.stock.key in keys]
         needed = sum(takes.get(key, 0) for key in keys)
         if all(stock.role == "pile" for stock in own):
             continue
-        if first.cloth:
-            found.append(_roll(own, pieces, ruler))
+        if first.roll:
+            found.append(_roll(first, cut, ruler))
         elif len(own) > 1:
             found.append(_shared(own, needed, takes))
         else:
-            found.append(_offcut(first, needed, pieces) if first.form == "offcut" else _owned(first, needed))
+            found.append(_offcut(first, needed, cut) if first.form == "offcut" else _owned(first, needed))
     return tuple(check for check in found if check)
 
 
@@ -81,44 +80,30 @@ def _shared(own: Sequence[Stock], needed: int, takes: Mapping[str, int]) -> Chec
     )
 
 
-def of_the_roll(cuts: Sequence[StockCut]) -> dict[str, float]:
-    """How much of the length of a roll each part takes in mm, by its key: whole rows right across it."""
-    return {
-        cut.part.key: math.ceil(cut.part.count / cut.better.columns) * cut.better.piece_height_mm
-        for cut in cuts
-        if cut.better.count
-    }
-
-
-def _roll(own: Sequence[Stock], cuts: Sequence[StockCut], ruler: Ruler) -> Check | None:
-    """More of a roll than is left of it, each part in rows of its own across it."""
-    long = of_the_roll(cuts)
-    first, needed = own[0], sum(long.values())
-    if needed <= first.sheet_height_mm + 0.05:
+def _roll(roll: Stock, plans: Sequence[StockPlan], ruler: Ruler) -> Check | None:
+    """More of a roll than is left of it."""
+    needed = sum(plan.length_mm for plan in plans)
+    if needed <= roll.sheet_height_mm + 0.05:
         return None
-    split = joined(
-        f"{ruler.show(ruler.snap_up(long[cut.part.key]))} for the {cut.part.name}"
-        for cut in cuts
-        if cut.part.key in long
-    )
+    missing = needed - roll.sheet_height_mm
     return Check(
         code="owned",
         level="stop",
-        title=f"{ruler.show(ruler.snap_up(needed))} of {first.name} are needed, and "
-        f"{ruler.show(first.sheet_height_mm)} are left.",
-        why=f"{split}, right across the roll: {ruler.show(ruler.snap_up(needed - first.sheet_height_mm))} "
-        "are missing.",
+        title=f"{ruler.show(ruler.snap_up(needed))} of {roll.name} are needed, and "
+        f"{ruler.show(roll.sheet_height_mm)} are left.",
+        why="So much is cut off with all pieces side by side across the roll: "
+        f"{ruler.show(ruler.snap_up(missing))} are missing.",
         no_fix="See how much is left, take a longer piece, or make fewer books at once.",
     )
 
 
-def _offcut(stock: Stock, needed: int, cuts: Sequence[StockCut]) -> Check | None:
+def _offcut(stock: Stock, needed: int, plans: Sequence[StockPlan]) -> Check | None:
     """B4: offcuts that give some of the pieces but not their twins. One that is too short for any is B1."""
     owned = 1 if stock.owned is None else stock.owned
-    if needed <= owned or not all(cut.sheets for cut in cuts):
+    if needed <= owned or any(plan.lacking for plan in plans):
         return None
-    gives = sum(min(cut.part.count, owned * cut.better.count) for cut in cuts)
-    wanted = sum(cut.part.count for cut in cuts)
+    gives = sum(plan.in_first(owned) for plan in plans)
+    wanted = sum(plan.in_first(needed) for plan in plans)
     return Check(
         code="B4",
         level="stop",

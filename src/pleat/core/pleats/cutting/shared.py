@@ -27,7 +27,8 @@ ROLL_MM: Final = 200_000.0
 
 @dataclass(frozen=True)
 class CutPiece:
-    """A piece where it lies on a sheet, in mm from its left upper corner; ``part`` is the key of its part."""
+    """Equal pieces side by side, ``across`` and ``down``, where the first of them lies on a sheet, in mm from
+    its left upper corner; ``part`` is the key of their part."""
 
     part: str
     x_mm: float
@@ -35,6 +36,12 @@ class CutPiece:
     width_mm: float
     height_mm: float
     turned: bool
+    across: int = 1
+    down: int = 1
+
+    @property
+    def count(self) -> int:
+        return self.across * self.down
 
 
 @dataclass(frozen=True)
@@ -61,17 +68,20 @@ class SheetCut:
     pieces: tuple[CutPiece, ...]
     cuts: tuple[CutLine, ...]
     offcuts: tuple[tuple[float, float, float, float], ...]
+    first_part: str
 
 
 @dataclass(frozen=True)
 class StockPlan:
     """All that comes out of one material. ``stocks`` are the places it serves; ``above`` is how much more it
     takes than is known to be needed, as a share: 0 is the best possible. ``lacking`` are pieces that come out
-    of no sheet."""
+    of no sheet, ``places`` the stock that
+    each part names."""
 
     stocks: tuple[Stock, ...]
     sheets: tuple[SheetCut, ...]
     above: float
+    places: Mapping[str, str]
     lacking: Mapping[str, int]
 
     @property
@@ -89,12 +99,33 @@ class StockPlan:
         return sum(sheet.height_mm * sheet.times for sheet in self.sheets)
 
     @property
-    def longest_cut_mm(self) -> float:
-        return max((cut.length_mm for sheet in self.sheets for cut in sheet.cuts), default=0.0)
+    def by_stock(self) -> dict[str, int]:
+        """The sheets of each stock by its key: each counts where its first piece goes."""
+        counts = {stock.key: 0 for stock in self.stocks}
+        for sheet in self.sheets:
+            counts[self.places[sheet.first_part]] += sheet.times
+        return counts
 
     def of(self, part: str) -> tuple[SheetCut, ...]:
         """The sheets that a part lies on."""
         return tuple(sheet for sheet in self.sheets if any(piece.part == part for piece in sheet.pieces))
+
+    def in_first(self, sheets: int) -> int:
+        """How many pieces come out of the first so many sheets."""
+        found = 0
+        for sheet in self.sheets:
+            found += sum(piece.count for piece in sheet.pieces) * min(sheet.times, max(sheets, 0))
+            sheets -= sheet.times
+        return found
+
+
+def sheets_of(part: str, plans: Sequence[StockPlan]) -> int:
+    """How many sheets a part lies on."""
+    return sum(sheet.times for plan in plans for sheet in plan.of(part))
+
+
+def longest_cut_mm(sheets: Sequence[SheetCut]) -> float:
+    return max((cut.length_mm for sheet in sheets for cut in sheet.cuts), default=0.0)
 
 
 def plan_sheets(cuts: Sequence[StockCut]) -> tuple[StockPlan, ...]:
@@ -102,7 +133,8 @@ def plan_sheets(cuts: Sequence[StockCut]) -> tuple[StockPlan, ...]:
     groups: dict[tuple[object, ...], list[StockCut]] = {}
     for cut in cuts:
         stock = cut.stock
-        item = ("item", stock.item) if stock.item else ("key", stock.key)
+        shared = stock.item and stock.role != "pile"  # a pile says itself which of its sheets are cut
+        item = ("item", stock.item) if shared else ("key", stock.key)
         size = (stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
         groups.setdefault((item, size), []).append(cut)
     return tuple(_plan(group) for group in groups.values())
@@ -125,6 +157,7 @@ def _plan(cuts: Sequence[StockCut]) -> StockPlan:
         stocks=stocks,
         sheets=tuple(_sheet(problem, layout, fitting) for layout in packing.layouts),
         above=packing.cost / packing.bound - 1 if packing.bound and not packing.proven else 0.0,
+        places={cut.part.key: cut.stock.key for cut in cuts},
         lacking={cut.part.key: cut.part.count for cut in cuts if not cut.better.count},
     )
 
@@ -137,7 +170,7 @@ def _packed(problem: Problem) -> Packing:
 
 def _sheet(problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut]) -> SheetCut:
     source = problem.sources[layout.source]
-    cell = part_sheet((0, 0, source.width, layout.length), layout.placed)
+    cell = part_sheet((0, 0, source.width, layout.length), layout.grids)
     return SheetCut(
         times=layout.times,
         width_mm=_mm(source.width),
@@ -150,10 +183,13 @@ def _sheet(problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut]) -> S
                 width_mm=_mm(piece.width),
                 height_mm=_mm(piece.height),
                 turned=cuts[piece.demand].better.turned,
+                across=piece.across,
+                down=piece.down,
             )
-            for piece in layout.placed
+            for piece in layout.grids
         ),
         cuts=tuple(_line(number, cut) for number, cut in enumerate(cuts_of(cell), 1)),
+        first_part=cuts[min(piece.demand for piece in layout.grids)].part.key,
         offcuts=tuple((_mm(x), _mm(y), _mm(wide), _mm(high)) for x, y, wide, high in cell.offcuts),
     )
 

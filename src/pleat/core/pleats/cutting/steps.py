@@ -12,17 +12,20 @@ from pleat.core.base.words import many
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.owned import together
+from pleat.core.pleats.cutting.shared import StockPlan, sheets_of
 
 _LEAVES: Final = ("leaf", "pile")
 
 
-def of(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]) -> tuple[Step, ...]:
+def of(
+    left: LeftOfCutting, cuts: Sequence[StockCut], plans: Sequence[StockPlan], takes: Mapping[str, int]
+) -> tuple[Step, ...]:
     """Every step of cutting; ``takes`` are the sheets of each stock, by its key."""
     roles = list(dict.fromkeys(cut.stock.role for cut in cuts if cut.stock.role not in _LEAVES))
     leaves = [cut for cut in cuts if cut.stock.role in _LEAVES]
-    steps = [_gather(left, takes)] if takes else []
+    steps = [_gather(left, plans, takes)] if takes else []
     if leaves or left.pages.whole_sheets:
-        steps.append(_leaves(left, leaves, takes))
+        steps.append(_leaves(left, leaves, plans, takes))
     for role in roles:
         own = [cut for cut in cuts if cut.stock.role == role]
         early = [cut for cut in own if not cut.part.needs]
@@ -37,17 +40,17 @@ def of(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]) 
     return tuple(steps)
 
 
-def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
+def _gather(left: LeftOfCutting, plans: Sequence[StockPlan], takes: Mapping[str, int]) -> Step:
     """Whole sheets of each paper; a paper that no piece comes out of is not laid out."""
     pile = sum(takes[key] for key in left.pages.whole_sheets)
     listed = [f"{many(pile, 'sheet')} for the pile"] if pile else []
     own = {key: count for key, count in takes.items() if key not in left.pages.whole_sheets}
     for stocks in together(left.paper.stock(key) for key in own):
-        each = [own[stock.key] for stock in stocks]
-        count, name = max(each) if stocks[0].cloth else sum(each), stocks[0].name
-        amount = many(count, "piece" if stocks[0].cloth else "sheet")
+        name = stocks[0].name
+        amount = many(sum(own[stock.key] for stock in stocks), "piece" if stocks[0].roll else "sheet")
+        lacking = any(plan.lacking for plan in plans if plan.stock in stocks)
         listed.append(
-            f"{amount} of {name}" if all(each) else f"no {name} yet, since the piece does not come out of it"
+            f"no {name} yet, since the piece does not come out of it" if lacking else f"{amount} of {name}"
         )
     grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
     return Step(
@@ -61,7 +64,9 @@ def _gather(left: LeftOfCutting, takes: Mapping[str, int]) -> Step:
     )
 
 
-def _leaves(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, int]) -> Step:
+def _leaves(
+    left: LeftOfCutting, cuts: Sequence[StockCut], plans: Sequence[StockPlan], takes: Mapping[str, int]
+) -> Step:
     """Cutting what is folded or held: all of it together, whatever it comes from."""
     ruler, whole = left.brief.ruler, left.pages.whole_sheets
     pieces = [(cut.part.width_mm, cut.part.height_mm, cut.part.count) for cut in cuts]
@@ -74,10 +79,8 @@ def _leaves(left: LeftOfCutting, cuts: Sequence[StockCut], takes: Mapping[str, i
             detail = "Every sheet of the pile is folded as it is."
     elif whole:
         title = f"Cut {many(sum(cut.part.count for cut in cuts), 'piece')} for the pile"
-        detail = (
-            f"{'; '.join(_from(ruler, cut) for cut in cuts)}. Which way round each lies is drawn under "
-            "Cutting."
-        )
+        listed = "; ".join(_from(ruler, cut, plans) for cut in cuts)
+        detail = f"{listed}. Which way round each lies is drawn under Cutting."
     else:
         title = "Cut the sheets"
         detail = f"{'; '.join(_piece(ruler, cut) for cut in cuts)}, {cuts[0].grain_words}."
@@ -134,10 +137,11 @@ def _piece(ruler: Ruler, cut: StockCut) -> str:
     return f"{many(cut.part.count, 'piece')} of {ruler.size(cut.part.width_mm, cut.part.height_mm)}"
 
 
-def _from(ruler: Ruler, cut: StockCut) -> str:
+def _from(ruler: Ruler, cut: StockCut, plans: Sequence[StockPlan]) -> str:
+    sheets = sheets_of(cut.part.key, plans)
     gives = (
-        f"from {many(cut.sheets, 'sheet')} of {cut.stock.name}"
-        if cut.sheets
+        f"from {many(sheets, 'sheet')} of {cut.stock.name}"
+        if sheets
         else f"that do not come out of {cut.stock.name}"
     )
     return f"{_piece(ruler, cut)} {gives}" + (", fold-out and all" if len(cut.part.folds) > 1 else "")
