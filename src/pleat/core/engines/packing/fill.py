@@ -9,12 +9,19 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from heapq import nsmallest
 from typing import Final, NamedTuple
 
 from pleat.core.engines.packing.problem import Box, PieceDemand, PieceGrid
 
 WIDTH: Final = 6
 """States kept of each round, where nothing else is said."""
+CHOICES: Final = 14
+"""Pieces that are tried in one rectangle."""
+LINES: Final = 24
+"""Of more rows or columns only whole grids are tried."""
+_Lying = tuple[int, int, int]
+"""The number of a demand, and the width and height of its piece one way round."""
 
 
 class _BeamState(NamedTuple):
@@ -52,7 +59,7 @@ def fill(
 
     The same input gives the same filling.
     """
-    lies = [_ways(demand) for demand in demands]
+    lies = [way for number, demand in enumerate(demands) if left[number] for way in _ways(number, demand)]
     beam = [_BeamState(0, tuple(free), tuple(left), (), 0.0)]
     best: _BeamState | None = None
     while beam:
@@ -74,10 +81,10 @@ def fill(
     return FilledSheet(best.blocks, tuple(counts), best.value, best.free)
 
 
-def _ways(demand: PieceDemand) -> tuple[tuple[int, int], ...]:
-    """The sizes a piece may lie in."""
-    upright = (demand.width, demand.height)
-    return (upright, upright[::-1]) if demand.may_turn and demand.width != demand.height else (upright,)
+def _ways(number: int, demand: PieceDemand) -> tuple[_Lying, ...]:
+    """The ways a piece may lie."""
+    upright, turned = (number, demand.width, demand.height), (number, demand.height, demand.width)
+    return (upright, turned) if demand.may_turn and demand.width != demand.height else (upright,)
 
 
 def _rank(state: _BeamState) -> tuple[float, int]:
@@ -95,50 +102,50 @@ def _promise(state: _BeamState) -> tuple[float, float, int]:
     )
 
 
-def _grow(
-    state: _BeamState, lies: Sequence[tuple[tuple[int, int], ...]], values: Sequence[float]
-) -> Iterator[_BeamState]:
+def _grow(state: _BeamState, lies: Sequence[_Lying], values: Sequence[float]) -> Iterator[_BeamState]:
     """Every block that goes into the smallest free rectangle that takes anything, parted both ways."""
-    fitting = None
-    for place, box in enumerate(state.free):
-        if any(
-            count and any(wide <= box[2] and high <= box[3] for wide, high in ways)
-            for count, ways in zip(state.left, lies, strict=True)
-        ):
-            fitting = place
-            break
-    if fitting is None:
+    place = next((place for place, box in enumerate(state.free) if _takes(box, state.left, lies)), None)
+    if place is None:
         return
-    x, y, wide, high = state.free[fitting]
-    others = state.free[:fitting] + state.free[fitting + 1 :]
-    for number, (count, ways) in enumerate(zip(state.left, lies, strict=True)):
-        if not count:
-            continue
-        for piece_wide, piece_high in ways:
-            columns, rows = wide // piece_wide, high // piece_high
-            if not columns or not rows:
-                continue
-            for across, down in _grids(columns, rows, count):
-                block = PieceGrid(number, x, y, piece_wide, piece_high, across, down)
-                after = list(state.left)
-                after[number] -= across * down
-                value = state.value + values[number] * across * down
-                for parted in _parted(x, y, wide, high, across * piece_wide, down * piece_high):
-                    free, lost = _kept(others, parted, after, lies)
-                    yield _BeamState(state.lost + lost, free, tuple(after), (*state.blocks, block), value)
+    x, y, wide, high = state.free[place]
+    others = state.free[:place] + state.free[place + 1 :]
+    for number, piece_wide, piece_high in _choices(wide, high, state.left, lies):
+        for across, down in _grids(wide // piece_wide, high // piece_high, state.left[number]):
+            block = PieceGrid(number, x, y, piece_wide, piece_high, across, down)
+            after = list(state.left)
+            after[number] -= across * down
+            value = state.value + values[number] * across * down
+            for parted in _parted(x, y, wide, high, across * piece_wide, down * piece_high):
+                free, lost = _kept(others, parted, after, lies)
+                yield _BeamState(state.lost + lost, free, tuple(after), (*state.blocks, block), value)
+
+
+def _takes(box: Box, left: Sequence[int], lies: Sequence[_Lying]) -> bool:
+    """Whether a rectangle takes any piece that is left."""
+    return any(left[number] and wide <= box[2] and high <= box[3] for number, wide, high in lies)
+
+
+def _choices(wide: int, high: int, left: Sequence[int], lies: Sequence[_Lying]) -> Sequence[_Lying]:
+    """The pieces that a rectangle takes; of very many those that fill a side of it, and the largest."""
+    fitting = [one for one in lies if left[one[0]] and one[1] <= wide and one[2] <= high]
+    if len(fitting) <= CHOICES:
+        return fitting
+    return nsmallest(
+        CHOICES, fitting, key=lambda one: (one[1] != wide and one[2] != high, -one[1] * one[2], one)
+    )
 
 
 def _grids(columns: int, rows: int, count: int) -> list[tuple[int, int]]:
-    """Grids of at most so many pieces: one alone, a row, a column, and as many whole rows and columns as
-    there are pieces for."""
+    """Grids of at most so many pieces: as many whole rows and columns as there are pieces for; and where a
+    rectangle takes no more than a few, a row, a column, and one piece alone."""
     across, down = min(columns, count), min(rows, count)
-    grids = {
-        (1, 1),
-        (across, 1),
-        (1, down),
-        (across, min(rows, count // across)),
-        (min(columns, count // down), down),
-    }
+    grids = {(across, min(rows, count // across)), (min(columns, count // down), down)}
+    if rows <= LINES:
+        grids.add((across, 1))
+    if columns <= LINES:
+        grids.add((1, down))
+    if rows <= LINES and columns <= LINES:
+        grids.add((1, 1))
     return sorted(grids, reverse=True)
 
 
@@ -158,18 +165,9 @@ def _parted(x: int, y: int, wide: int, high: int, block_wide: int, block_high: i
 
 
 def _kept(
-    others: tuple[Box, ...],
-    parted: tuple[Box, ...],
-    left: Sequence[int],
-    lies: Sequence[tuple[tuple[int, int], ...]],
+    others: tuple[Box, ...], parted: tuple[Box, ...], left: Sequence[int], lies: Sequence[_Lying]
 ) -> tuple[tuple[Box, ...], int]:
     """The free rectangles from the smallest on, and the area of the new ones that take nothing any more."""
-    lost = 0
-    for box in parted:
-        if not any(
-            count and any(wide <= box[2] and high <= box[3] for wide, high in ways)
-            for count, ways in zip(left, lies, strict=True)
-        ):
-            lost += box[2] * box[3]
+    lost = sum(box[2] * box[3] for box in parted if not _takes(box, left, lies))
     free = sorted((*others, *parted), key=lambda box: (box[2] * box[3], box))
     return tuple(free), lost

@@ -33,6 +33,9 @@ class Effort:
 
 
 FIRST: Final = Effort()
+HASTY: Final = Effort(1, 3)
+MANY: Final = 24
+"""Of more sorts of pieces the first plan is made with less effort."""
 ROLL_LENGTHS: Final = 400
 """Lengths of a roll that are tried at most."""
 
@@ -44,10 +47,11 @@ class _Partial(NamedTuple):
     layouts: tuple[SheetLayout, ...]
 
 
-def plan(problem: Problem, effort: Effort = FIRST) -> Packing:
+def plan(problem: Problem, effort: Effort | None = None) -> Packing:
     """The cheapest plan found. Pieces that no sheet takes, or for which no sheet is left, are unplaced; as
     many as can be are placed, whatever that costs."""
-    return _Planner(problem, effort).run()
+    usual = FIRST if len(problem.demands) <= MANY else HASTY
+    return _Planner(problem, effort or usual).run()
 
 
 class _Planner:
