@@ -12,9 +12,10 @@ from pleat.core.base.plan import Check, Offer, Rule
 from pleat.core.pleats.extras.spots import PlacedDesign
 from pleat.core.whole.planning import Plan
 
-PLAN_FORMAT: Final = 5
+PLAN_FORMAT: Final = 6
 """The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6,
-of one sewing only, 3 that of 0.7, with two papers only, 4 that of 0.8 to 0.11, whose steps said less."""
+of one sewing only, 3 that of 0.7, with two papers only, 4 that of 0.8 to 0.11, whose steps said less,
+5 that of 0.12 and 0.13, in which each piece had sheets of its own."""
 
 
 def plan_data(plan: Plan) -> dict[str, Any]:
@@ -24,6 +25,11 @@ def plan_data(plan: Plan) -> dict[str, Any]:
     data["bench"]["steps"] = data["bench"].pop("work")
     for one, step in zip(data["bench"]["steps"], (one.step for one in plan.bench.work), strict=True):
         one["step"] |= {"each": max(step.minutes - step.set_up, 0.0), "waits": list(step.waits)}
+    data["cutting"]["plans"] = [
+        {"stocks": [stock.key for stock in own.stocks], "needed": own.needed, "length_mm": own.length_mm}
+        | {name: as_json(getattr(own, name)) for name in ("sheets", "above", "lacking")}
+        for own in plan.cutting.plans
+    ]
     data["extras"] |= {
         "faces": [face.name for face in plan.extras.faces],
         "items": [_put_in(item) for item in plan.extras.items],
