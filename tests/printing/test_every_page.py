@@ -3,6 +3,7 @@ word (poppler)."""
 
 from __future__ import annotations
 
+import itertools
 import re
 import subprocess
 from xml.etree import ElementTree
@@ -178,7 +179,6 @@ def test_a_part_list_of_forty_papers_takes_several_pages(tmp_path):
     pages = words(to_pdf(print_sheets(plan, "x", "a4"), "x"), tmp_path)
     text = ["".join(word for word, *_ in page) for page in pages]
     assert sum("parts," in page for page in text) >= 2
-    assert all(
-        f"Foundpapernumber{number};" in "".join(text) or f"Foundpapernumber{number}," in "".join(text)
-        for number in range(40)
-    )
+    every = [word for page in pages for word, *_ in page]
+    told = {after.rstrip(",;.:") for word, after in itertools.pairwise(every) if word == "number"}
+    assert told >= {str(number) for number in range(40)}

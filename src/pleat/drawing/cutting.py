@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import Final
+from typing import Final, NamedTuple
 
 from pleat.core.base.plan import Part
 from pleat.core.base.units import Ruler
@@ -24,10 +24,21 @@ MOST_NUMBERED: Final = 30
 MOST_STOCKS: Final = 6
 HATCH: Final = 22
 """Lines of the hatching on the longer side of a sheet."""
-LETTER: Final = 8.0
-"""About how wide a letter of a size is on the screen, in its pixels."""
-SHOWN: Final = (420, 330)
-"""The largest picture of a sheet, in pixels of the screen."""
+
+
+class Shown(NamedTuple):
+    """How large a sheet is shown at most, and how wide a letter is about: pixels of the screen, or mm."""
+
+    width: float
+    height: float
+    letter: float
+
+    def scale(self, cut: SheetCut) -> float:
+        """About how large a millimetre of the sheet is."""
+        return min(self.width / cut.width_mm, self.height / cut.height_mm) * 0.85
+
+
+SCREEN: Final = Shown(420, 330, 8.0)
 NAMED_SHARE: Final = 0.07
 """A piece whose shorter side is a smaller share of its sheet is told in the list alone."""
 
@@ -40,19 +51,21 @@ def letters(cuts: Sequence[StockCut]) -> dict[str, str]:
     }
 
 
-def sheet(plan: StockPlan, cut: SheetCut, parts: Sequence[StockCut], ruler: Ruler) -> Drawing:
+def sheet(
+    plan: StockPlan, cut: SheetCut, parts: Sequence[StockCut], ruler: Ruler, shown: Shown = SCREEN
+) -> Drawing:
     """One sheet of ``plan``, its pieces called by the letters of ``parts``."""
     stock, named = plan.stock, letters(parts)
     width, height = cut.width_mm, cut.height_mm
     known = {one.part.key: one.part for one in parts}
     shapes: list[Shape] = [Rect(0, 0, width, height, "stock")]
-    shapes += _offcuts(cut, ruler)
+    shapes += _offcuts(cut, ruler, shown)
     for piece in cut.pieces:
         shapes += _grid(piece, 0.0, 0.0, stock.swatch)
         if piece.count <= MOST_DRAWN:
             shapes += _folds(known[piece.part], piece)
-    shapes += _cut_lines(cut)
-    shapes += _grain(cut, stock)
+    shapes += _cut_lines(cut, shown)
+    shapes += _grain(cut, stock, shown)
     least = NAMED_SHARE * max(width, height)
     shapes += [
         Label(x + piece.width_mm / 2, y + piece.height_mm / 2, named[piece.part], "panel-name")
@@ -60,7 +73,7 @@ def sheet(plan: StockPlan, cut: SheetCut, parts: Sequence[StockCut], ruler: Rule
         if min(piece.width_mm, piece.height_mm) >= least and piece.count <= MOST_DRAWN
         for x, y in _corners(piece)
     ]
-    listed = ", ".join(f"{count} × {known[key].name}" for key, count in counts(cut).items())
+    listed = ", ".join(f"{count} × {known[key].name}" for key, count in counts(cut, parts).items())
     return Drawing(
         width,
         height,
@@ -87,12 +100,12 @@ def alone(cut: StockCut, ruler: Ruler) -> Drawing:
     )
 
 
-def counts(cut: SheetCut) -> Mapping[str, int]:
-    """How many pieces of each part lie on a sheet, by the part's key."""
-    found: dict[str, int] = {}
+def counts(cut: SheetCut, parts: Sequence[StockCut]) -> Mapping[str, int]:
+    """How many pieces of each of ``parts`` lie on a sheet, by the part's key, in the order of the list."""
+    found = {one.part.key: 0 for one in parts}
     for piece in cut.pieces:
-        found[piece.part] = found.get(piece.part, 0) + piece.count
-    return found
+        found[piece.part] += piece.count
+    return {key: count for key, count in found.items() if count}
 
 
 def _corners(piece: CutPiece) -> list[tuple[float, float]]:
@@ -123,7 +136,7 @@ def _some(count: int) -> range:
     return range(1, count, max(1, count // MOST_LINES))
 
 
-def _offcuts(cut: SheetCut, ruler: Ruler) -> list[Shape]:
+def _offcuts(cut: SheetCut, ruler: Ruler, shown: Shown) -> list[Shape]:
     """What is left, hatched; what is worth keeping has its size where there is room for it."""
     shapes: list[Shape] = []
     step = max(cut.width_mm, cut.height_mm) / HATCH
@@ -133,16 +146,11 @@ def _offcuts(cut: SheetCut, ruler: Ruler) -> list[Shape]:
         words = ruler.size(width, height)
         if (
             min(width, height) >= OFFCUT_MM
-            and width * _scale(cut) > LETTER * len(words)
+            and width * shown.scale(cut) > shown.letter * len(words)
             and height > 1.4 * step
         ):
             shapes.append(Label(x + width / 2, y + height / 2, words, "quiet"))
     return shapes
-
-
-def _scale(cut: SheetCut) -> float:
-    """About how large a millimetre of the sheet is on the screen."""
-    return min(SHOWN[0] / cut.width_mm, SHOWN[1] / cut.height_mm) * 0.85
 
 
 def _hatching(x: float, y: float, width: float, height: float, step: float) -> list[Shape]:
@@ -159,12 +167,12 @@ def _hatching(x: float, y: float, width: float, height: float, step: float) -> l
     return shapes
 
 
-def _cut_lines(cut: SheetCut) -> list[Shape]:
+def _cut_lines(cut: SheetCut, shown: Shown) -> list[Shape]:
     """The cuts where they run, numbered in their order while there are not too many: outside the sheet where
     a cut begins or ends at its edge, and never two numbers on each other."""
     shapes: list[Shape] = []
     taken: list[tuple[float, float]] = []
-    near = LETTER * 2 / _scale(cut)
+    near, unit = shown.letter * 2 / shown.scale(cut), shown.letter / SCREEN.letter
     for line in cut.cuts:
         upright = line.axis == "upright"
         to_x = line.x_mm if upright else line.x_mm + line.length_mm
@@ -184,7 +192,7 @@ def _cut_lines(cut: SheetCut) -> list[Shape]:
             x, y = (x, y + near * further / 14.0) if upright else (x + near, y)
         taken.append((x, y))
         at = (line.x_mm, line.y_mm) if upright or to_x != cut.width_mm else (to_x, to_y)
-        shapes.append(Label(*at, str(line.number), "cut-number", shift=shift))
+        shapes.append(Label(*at, str(line.number), "cut-number", shift=(shift[0] * unit, shift[1] * unit)))
     return shapes
 
 
@@ -201,7 +209,7 @@ def _folds(part: Part, piece: CutPiece) -> list[Line]:
     return lines
 
 
-def _grain(cut: SheetCut, stock: Stock) -> list[Shape]:
+def _grain(cut: SheetCut, stock: Stock, shown: Shown) -> list[Shape]:
     """The arrow of the sheet's grain: in the largest offcut that has room for it beside its size, else in the
     corner of the first piece."""
     if not stock.grain:
@@ -209,7 +217,7 @@ def _grain(cut: SheetCut, stock: Stock) -> list[Shape]:
     long = 0.14 * max(cut.width_mm, cut.height_mm)
     wide, high = (1.2 * long, 0.5 * long) if stock.grain == "w" else (0.5 * long, 1.2 * long)
     for x, y, width, height in sorted(cut.offcuts, key=lambda box: -box[2] * box[3]):
-        if width * _scale(cut) > LETTER * 12 + 2 * wide * _scale(cut) and height > high:
+        if width - 2 * wide > 12 * shown.letter / shown.scale(cut) and height > high:
             return list(grain_arrow(x + width - wide * 0.7, y + height / 2, long, stock.grain))
         if width > wide and height > 4 * high:
             return list(grain_arrow(x + width / 2, y + height * 0.75, long, stock.grain))

@@ -81,5 +81,14 @@ STYLES: Final = {
         )
     },
     "rule": 'fill="none" stroke="#999" stroke-width="0.15"',
+    "grain": 'fill="none" stroke="#000" stroke-width="0.3"',
+    "stock": 'fill="none" stroke="#000" stroke-width="0.35"',
+    "offcut": 'fill="#fff" stroke="#999" stroke-width="0.15"',
+    "hatch": 'fill="none" stroke="#ccc" stroke-width="0.15"',
+    "weave": 'fill="none" stroke="#888" stroke-width="0.15"',
+    "cut-line": 'fill="none" stroke="#000" stroke-width="0.5"',
+    "cut-number": f'{FIGURES} font-weight="bold" font-size="2.7" fill="#000"',
+    "panel-name": 'font-family="Pleat Names" font-size="4.2" fill="#000"',
+    **{f"piece swatch-{name}": 'fill="#f1f1f1" stroke="#000" stroke-width="0.25"' for name in SWATCHES},
 }
 PRINT: Final = Pen(level=7, tick=1.2, gap=1.2, arrow=2, dot=1, text=3.4, edge=3, styles=STYLES, write=write)

@@ -12,7 +12,7 @@ from pleat.core.whole.overview import Overview, overview
 from pleat.core.whole.planning import Plan
 from pleat.drawing.shapes import Drawing, Label, Line, Rect, Shape
 from pleat.drawing.svg import render_print
-from pleat.printing import card, covers, dummy, extras, folded, jigs  # noqa: F401 - make their pages known
+from pleat.printing import card, covers, cutting, dummy, extras, folded, jigs  # noqa: F401 - make their pages known
 from pleat.printing.further import pages_of
 from pleat.printing.glance import glance
 from pleat.printing.layout import HEAD_MM, MARGIN_MM

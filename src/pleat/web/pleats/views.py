@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.binding import suiting
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cover import suiting as covering
 from pleat.core.pleats.cutting.compute import CuttingResult, how_good
-from pleat.core.pleats.cutting.shared import StockPlan
+from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.shared import SheetCut, StockPlan
 from pleat.core.pleats.paper.compute import PaperResult
 from pleat.core.pleats.paper.record import ROLES
 from pleat.drawing import cutting as cutting_drawing
 from pleat.drawing import looks
 from pleat.drawing import paper as paper_drawing
-from pleat.drawing.svg import render_screen
+from pleat.drawing.svg import Rendered, render_screen
 from pleat.services.books import Opened, folded_once
 from pleat.web.display import drawn
 from pleat.web.pleats.members import about
@@ -74,6 +77,11 @@ def cutting(result: CuttingResult, opened: Opened) -> dict[str, object]:
     return {"plans": [_sheets(plan, result, ruler) for plan in result.plans]}
 
 
+def _picture(plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: Ruler) -> Rendered:
+    shown = cutting_drawing.SCREEN
+    return render_screen(cutting_drawing.sheet(plan, sheet, own, ruler), shown.width, shown.height)
+
+
 def _sheets(plan: StockPlan, result: CuttingResult, ruler: Ruler) -> dict[str, object]:
     own = [cut for cut in result.cuts if cut.stock in plan.stocks]
     fences = sorted({cut.fence_mm for sheet in plan.sheets for cut in sheet.cuts}, reverse=True)
@@ -83,13 +91,7 @@ def _sheets(plan: StockPlan, result: CuttingResult, ruler: Ruler) -> dict[str, o
         "good": how_good(plan),
         "parts": [(named[cut.part.key], cut) for cut in own],
         "counted": list({cut.stock.key: cut for cut in own if "B6" not in cut.part.told}),
-        "sheets": [
-            (
-                sheet,
-                drawn(render_screen(cutting_drawing.sheet(plan, sheet, own, ruler), *cutting_drawing.SHOWN)),
-            )
-            for sheet in plan.sheets
-        ],
+        "sheets": [(sheet, drawn(_picture(plan, sheet, own, ruler))) for sheet in plan.sheets],
         "lacking": [
             (cut, drawn(render_screen(cutting_drawing.alone(cut, ruler), 300, 240)))
             for cut in own

@@ -100,8 +100,11 @@ class StockPlan:
 
     @property
     def by_stock(self) -> dict[str, int]:
-        """The sheets of each stock by its key: each counts where its first piece goes."""
+        """The sheets of each stock by its key: each counts where its first piece goes. None are taken while a
+        piece comes out of no sheet, for no number of them is enough."""
         counts = {stock.key: 0 for stock in self.stocks}
+        if self.lacking:
+            return counts
         for sheet in self.sheets:
             counts[self.places[sheet.first_part]] += sheet.times
         return counts
