@@ -67,9 +67,7 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
         figures=(_pile_figure(whole, cuts, left.brief), *figures) if whole else figures,
         checks=checks.find(cutting, left, cuts, plans, takes),
         offers=tuple(
-            _way(cut)
-            for cut in cuts
-            if cut.stock.role != "pile" and (cut.chosen or cut.other.count > cut.better.count)
+            _way(cut) for cut in cuts if cut.stock.role != "pile" and (cut.chosen or _saves(cut, laid, plans))
         ),
         steps=steps.of(left, cuts, plans, takes),
         cuts=cuts,
@@ -78,6 +76,21 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
         takes=takes,
         offcuts=tuple(offcut for plan in plans for offcut in left_over(plan)),
     )
+
+
+def _saves(cut: StockCut, laid: Sequence[StockCut], plans: Sequence[StockPlan]) -> bool:
+    """Whether the pieces of a stock lying the other way round take fewer sheets, or less of a roll."""
+    if cut.other.count <= cut.better.count:
+        return False
+    (plan,) = (one for one in plans if cut.stock in one.stocks)
+    own = [one for one in laid if one.stock in plan.stocks]
+    turned = [
+        replace(one, better=one.other, other=one.better) if one.stock == cut.stock else one for one in own
+    ]
+    if any(not one.better.count for one in turned):
+        return bool(plan.lacking)
+    (other,) = plan_sheets(turned)
+    return (other.needed, other.length_mm) < (plan.needed, plan.length_mm) or bool(plan.lacking)
 
 
 def _trimmed(cut: StockCut, plans: Sequence[StockPlan], tools: Tools) -> bool:
