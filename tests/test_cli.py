@@ -15,8 +15,10 @@ from click.testing import CliRunner
 
 from pleat.caliper.client import read_caliper
 from pleat.cli import main
+from pleat.core.document import editing
 from pleat.core.document.book import Book
 from pleat.core.document.bookfile import book_schema, write_book
+from pleat.core.document.recipes import recipe
 from tests.process import Window, serve
 
 ROOT = Path(__file__).parents[1]
@@ -109,3 +111,19 @@ def test_no_acknowledged_edit_is_lost_when_the_server_is_killed(tmp_path):
     process.kill()
     process.wait()
     process.stdout.close()
+
+
+def test_rounds_prove_what_the_first_plan_does_not(tmp_path):
+    """Twelve zigzag books: the first plan of their folding card is not known to be the best; rounds say what
+    is, and take no more."""
+    book = editing.apply(recipe("zigzag").book(), [("brief.quantity", 12)])
+    file = tmp_path / "twelve.pleat.json"
+    file.write_text(write_book(book))
+    run = [sys.executable, "-m", "pleat", "plan", str(file), "--rounds"]
+    first, better = (
+        json.loads(subprocess.run([*run, rounds], check=True, capture_output=True).stdout)["cutting"]["plans"]
+        for rounds in ("0", "6")
+    )  # the solver writes nothing of its own
+    assert [own["needed"] for own in better] <= [own["needed"] for own in first]
+    assert max(own["above"] for own in first) > 0
+    assert max(own["above"] for own in better) < max(own["above"] for own in first)

@@ -34,10 +34,17 @@ def main() -> None:
     type=click.Choice(("list", "steps", "checks", "cutting")),
     help="a table for people instead of JSON",
 )
-def plan(file: Path, part: str | None) -> None:
+@click.option(
+    "--rounds",
+    type=click.IntRange(0, 200),
+    default=0,
+    show_default=True,
+    help="rounds of looking for plans of the sheets that take fewer, and for the proof that none does",
+)
+def plan(file: Path, part: str | None, rounds: int) -> None:
     """Print the whole plan of a book FILE as JSON, lengths in mm, or one table of it. Exit code 2 when the
     file is not a book."""
-    made = make_plan(_read(file))
+    made = make_plan(_read(file), rounds=rounds)
     if part:
         from pleat.printing.text import PARTS
 

@@ -83,18 +83,18 @@ class Plan:
         return tuple(name for name, result in self if result != getattr(before, name))
 
 
-def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
+def make_plan(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None, *, rounds: int = 0) -> Plan:
     """The plan of ``book`` for a maker with these tools. Never raises for a valid Book: what cannot work
     becomes a check, and what a check offers is a way out.
 
     ``before`` is a plan of much the same book; what is as it was there is not worked out again. The plan is
-    the same without it.
+    the same without it. Sheets are planned by so many ``rounds`` more than the first plan takes.
     """
-    plan = worked_out(book, tools, before.untried if before else None)
+    plan = worked_out(book, tools, before.untried if before else None, rounds=rounds)
 
     def taken(changes: Changes) -> tuple[Told, ...] | None:
         try:
-            return worked_out(editing.apply(book, changes), tools, plan).checks
+            return worked_out(editing.apply(book, changes), tools, plan, rounds=rounds).checks
         except BadBook:
             return None
 
@@ -111,7 +111,7 @@ def _with(result: PleatResult, checks: tuple[Check, ...]) -> PleatResult:
     return result if checks == result.checks else replace(result, checks=checks)
 
 
-def worked_out(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) -> Plan:
+def worked_out(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None, *, rounds: int = 0) -> Plan:
     """The plan with all that its pleats offer, each by itself and not tried: for whoever asks for figures,
     pieces, checks or steps alone."""
     rules = partial(rule_of, book=book)
@@ -134,7 +134,7 @@ def worked_out(book: Book, tools: Tools = NO_TOOLS, before: Plan | None = None) 
     to_cover = LeftOfCover(brief_, paper_, papers, pages_, extras_, tools, binding_)
     cover_ = takeable(_cover(book, to_cover), rules)
     to_cutting = LeftOfCutting(brief_, paper_, papers, pages_, extras_, tools, binding_, cover_, typed)
-    cutting_ = takeable(cutting.compute(book.cutting, to_cutting), rules)
+    cutting_ = takeable(cutting.compute(book.cutting, to_cutting, rounds), rules)
     if book.brief.marks:
         made = worked_out(book.model_copy(update={"brief": book.brief.on(book.brief.marks)}), tools)
         so_far = [brief_, paper_, pages_, extras_, binding_, cover_, cutting_]

@@ -15,6 +15,8 @@ from shapely import box, union_all
 
 from pleat.core.engines.packing.bounds import least_cost
 from pleat.core.engines.packing.cuts import cuts_of, part_sheet
+from pleat.core.engines.packing.fill import fill
+from pleat.core.engines.packing.improve import improve
 from pleat.core.engines.packing.planner import plan
 from pleat.core.engines.packing.problem import (
     Packing,
@@ -26,6 +28,7 @@ from pleat.core.engines.packing.problem import (
     ticks,
 )
 from pleat.core.engines.packing.validator import faults
+from pleat.core.engines.packing.worth import most_worth
 from tests.profiles import examples
 
 JOBS = json.loads((Path(__file__).parent / "jobs.json").read_text())
@@ -33,6 +36,7 @@ SIDES = ("left", "right", "top", "bottom")
 
 
 first = cache(plan)
+sizes = st.integers(2, 12)
 
 
 def problem(job, **turned):
@@ -126,6 +130,56 @@ def test_first_plans_are_cheaper_than_those_of_a_general_library():
     assert sum(first(problem(job)).cost for job in jobs) < 0.985 * sum(job["rectpack"] for job in jobs)
 
 
+@pytest.mark.parametrize("name", ["m02", "m05", "m11", "m14", "m15", "m21", "m22"])
+def test_rounds_find_the_best_plan_and_prove_it(name):
+    """Jobs whose best cost is known: reached, and no plan is cheaper, in a few rounds; each time the same."""
+    (job,) = [one for one in JOBS["maker"] if one["id"] == name]
+    asked = problem(job)
+    made = improve(asked, first(asked), 8)
+    assert not faults(asked, made)
+    assert (made.cost, made.proven) == (job["best"]["cost"], True)
+    for layout, cell in parted(asked, made):
+        assert sum(len(cuts_of(one)) for one in [cell]) == cell.cuts
+        assert layout.times >= 1
+
+
+@settings(max_examples=examples(40))
+@given(
+    st.lists(st.tuples(sizes, sizes, st.integers(1, 12), st.booleans()), min_size=1, max_size=4),
+    st.integers(0, 1),
+)
+def test_rounds_never_make_a_plan_dearer_nor_a_bound_that_is_none(pieces, kerf):
+    sources = (SheetSource(14, 13, 8.0), SheetSource(9, 9, 3.0, 3))
+    asked = Problem(tuple(PieceDemand(*piece) for piece in pieces), sources, kerf)
+    before = plan(asked)
+    after = improve(asked, before, 6)
+    assert not faults(asked, after)
+    assert after.cost <= before.cost + 1e-9
+    assert before.bound - 1e-9 <= after.bound <= after.cost + 1e-9
+    assert improve(asked, before, 6) == after
+
+
+@settings(max_examples=examples(60))
+@given(
+    st.lists(st.tuples(sizes, sizes, st.booleans(), st.floats(0.5, 9)), min_size=1, max_size=4), sizes, sizes
+)
+def test_the_worth_of_a_sheet_is_that_of_pieces_that_come_out_of_it(pieces, wide, high):
+    """The pieces it names can be cut and are worth so much; no filling is worth more."""
+    demands = tuple(PieceDemand(a, b, 40, turn) for a, b, turn, _ in pieces)
+    values = [value for *_, value in pieces]
+    worth = most_worth(wide, high, demands, values)
+    assert sum(values[grid.demand] for grid in worth.grids) == pytest.approx(worth.value)
+    asked = Problem(demands, (SheetSource(wide, high, 1.0),))
+    if worth.grids:
+        left = [40] * len(demands)
+        for grid in worth.grids:
+            left[grid.demand] -= 1
+        sheet = Packing((SheetLayout(0, worth.grids, high),), tuple(left), 1.0, 0.0)
+        assert not faults(asked, sheet)
+    filled = fill([(0, 0, wide, high)], demands, [40] * len(demands), values)
+    assert filled is None or filled.value <= worth.value + 1e-6
+
+
 def fits(pieces, wide, high):
     """Whether pieces, each a tuple of the ways it may lie, can be cut edge to edge out of a rectangle: every
     part of them on either side of every cut that can matter."""
@@ -175,9 +229,6 @@ def fewest(pieces, wide, high):
         return best
 
     return deal(0, [])
-
-
-sizes = st.integers(2, 12)
 
 
 @settings(max_examples=examples(120))

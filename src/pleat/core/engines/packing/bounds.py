@@ -122,16 +122,22 @@ def least_cost(problem: Problem, counts: Sequence[int]) -> float:
         return 0.0
     if any(source.roll for source in problem.sources):
         return _least_length_cost(problem, counts)
-    held = inequalities(problem, counts)
-    sources = sorted(
-        range(len(problem.sources)),
-        key=lambda one: problem.sources[one].price / max(held[0].capacities[one], 1.0),
-    )
-    cost = _CheapestNumbers(problem, held, sources).run()
+    cost, _ = cheapest_numbers(problem, inequalities(problem, counts))
     if len(problem.sources) == 1:
         source = problem.sources[0]
         cost = max(cost, source.price * fewest_sheets(problem.demands, counts, source, problem.kerf))
     return cost
+
+
+def cheapest_numbers(problem: Problem, held: Sequence[Inequality]) -> tuple[float, tuple[int, ...] | None]:
+    """(cost, numbers of sheets) of the cheapest that hold all inequalities; without numbers where there are
+    too many to try, with a cost below which none is."""
+    order = sorted(
+        range(len(problem.sources)),
+        key=lambda one: problem.sources[one].price / max(held[0].capacities[one], 1.0),
+    )
+    search = _CheapestNumbers(problem, held, order)
+    return search.run(), search.numbers
 
 
 def _least_length_cost(problem: Problem, counts: Sequence[int]) -> float:
@@ -168,6 +174,7 @@ class _CheapestNumbers:
     def __init__(self, problem: Problem, held: Sequence[Inequality], order: Sequence[int]) -> None:
         self.problem, self.held, self.order = problem, held, order
         self.best = float("inf")
+        self.numbers: tuple[int, ...] | None = None
         self.steps = 0
         rates = []
         for place in range(len(order) + 1):
@@ -190,8 +197,9 @@ class _CheapestNumbers:
     def run(self) -> float:
         """The bound; what relaxing the numbers gives where there are too many to try."""
         relaxed = self._relaxed(0, [row.need for row in self.held])
-        self._go(0, 0.0, [row.need for row in self.held])
+        self._go(0, 0.0, [row.need for row in self.held], ())
         if self.steps >= STEPS:
+            self.numbers = None
             return relaxed
         return self.best if self.best < float("inf") else relaxed
 
@@ -201,12 +209,15 @@ class _CheapestNumbers:
             default=0.0,
         )
 
-    def _go(self, place: int, cost: float, needs: list[float]) -> None:
+    def _go(self, place: int, cost: float, needs: list[float], taken: tuple[int, ...]) -> None:
         self.steps += 1
         if self.steps >= STEPS:
             return
         if all(need <= 1e-9 for need in needs):
-            self.best = min(self.best, cost)
+            if cost < self.best:
+                self.best = cost
+                chosen = dict(zip(self.order, taken, strict=False))
+                self.numbers = tuple(chosen.get(number, 0) for number in range(len(self.problem.sources)))
             return
         if place == len(self.order) or cost + self._relaxed(place, needs) >= self.best - 1e-9:
             return
@@ -224,4 +235,5 @@ class _CheapestNumbers:
                 place + 1,
                 cost + sheets * source.price,
                 [need - sheets * row.capacities[one] for need, row in zip(needs, self.held, strict=True)],
+                (*taken, sheets),
             )

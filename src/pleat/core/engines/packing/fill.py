@@ -59,9 +59,21 @@ def fill(
 
     The same input gives the same filling.
     """
+    return next(iter(fillings(free, demands, left, values, width, 1)), None)
+
+
+def fillings(
+    free: Sequence[Box],
+    demands: Sequence[PieceDemand],
+    left: Sequence[int],
+    values: Sequence[float],
+    width: int = WIDTH,
+    most: int = 40,
+) -> list[FilledSheet]:
+    """The best fillings that were found, at most one for the same pieces, the best first."""
     lies = [way for number, demand in enumerate(demands) if left[number] for way in _ways(number, demand)]
     beam = [_BeamState(0, tuple(free), tuple(left), (), 0.0)]
-    best: _BeamState | None = None
+    ends: dict[tuple[int, ...], _BeamState] = {}
     while beam:
         reached: dict[tuple[tuple[Box, ...], tuple[int, ...]], _BeamState] = {}
         for state in beam:
@@ -72,13 +84,20 @@ def fill(
                 known = reached.get(key)
                 if known is None or further.lost < known.lost:
                     reached[key] = further
-            if not grown and state.blocks and (best is None or _rank(state) < _rank(best)):
-                best = state
+            if not grown and state.blocks:
+                end = ends.get(state.left)
+                if end is None or _rank(state) < _rank(end):
+                    ends[state.left] = state
         beam = sorted(reached.values(), key=_promise)[:width]
-    if best is None:
-        return None
-    counts = [before - after for before, after in zip(left, best.left, strict=True)]
-    return FilledSheet(best.blocks, tuple(counts), best.value, best.free)
+    return [
+        FilledSheet(
+            state.blocks,
+            tuple(before - after for before, after in zip(left, state.left, strict=True)),
+            state.value,
+            state.free,
+        )
+        for state in nsmallest(most, ends.values(), key=_rank)
+    ]
 
 
 def _ways(number: int, demand: PieceDemand) -> tuple[_Lying, ...]:

@@ -63,7 +63,7 @@ class _Planner:
             for one in problem.demands
         ]
         self.areas = [one.area for one in self.demands]
-        self.free = [_free(source, kerf) for source in problem.sources]
+        self.free = [free_of(source, kerf) for source in problem.sources]
         self.filled: dict[tuple[int, tuple[int, ...]], FilledSheet | None] = {}
         self.rate = min(
             (source.price / max(source.area, 1) for source in problem.sources if source.area), default=0.0
@@ -141,7 +141,7 @@ class _Planner:
         filled = self._fill(number, left)
         if filled is None:
             return None, ()
-        return SheetLayout(number, _shrunk(filled.grids, self.problem.kerf), source.height), filled.counts
+        return SheetLayout(number, shrunk(filled.grids, self.problem.kerf), source.height), filled.counts
 
     def _fill(self, number: int, left: tuple[int, ...]) -> FilledSheet | None:
         key = (number, left)
@@ -204,7 +204,7 @@ class _Planner:
             best = (max(one.box[1] + one.box[3] for one in filled.grids) - y, filled)
         length, filled = best
         cut = y + length - self.problem.kerf + source.margins[3]
-        return SheetLayout(number, _shrunk(filled.grids, self.problem.kerf), cut), filled.counts
+        return SheetLayout(number, shrunk(filled.grids, self.problem.kerf), cut), filled.counts
 
     def _lengths(self, left: Sequence[int], wide: int, high: int) -> list[int]:
         """Sums of the sides that may lie along the roll, from the least that the area allows."""
@@ -232,7 +232,7 @@ def _both(first: FilledSheet, rest: FilledSheet) -> FilledSheet:
     return FilledSheet((*first.grids, *rest.grids), counts, first.value + rest.value, rest.free)
 
 
-def _shrunk(grids: tuple[PieceGrid, ...], kerf: int) -> tuple[PieceGrid, ...]:
+def shrunk(grids: tuple[PieceGrid, ...], kerf: int) -> tuple[PieceGrid, ...]:
     """Pieces without the kerf that was planned with each."""
     if not kerf:
         return grids
@@ -241,7 +241,7 @@ def _shrunk(grids: tuple[PieceGrid, ...], kerf: int) -> tuple[PieceGrid, ...]:
     )
 
 
-def _free(source: SheetSource, kerf: int) -> list[tuple[Box, ...]]:
+def free_of(source: SheetSource, kerf: int) -> list[tuple[Box, ...]]:
     """What is free of a sheet as rectangles, in each of the ways to cut round what is blocked."""
     x, y, wide, high = source.usable
     ways: list[tuple[Box, ...]] = [((x, y, wide + kerf, high + kerf),)]

@@ -41,15 +41,16 @@ class CuttingResult(PleatResult):
     offcuts: tuple[Offcut, ...]
 
 
-def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
-    """What to cut from which stock, for the parts of all pleats to the left."""
+def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingResult:
+    """What to cut from which stock, for the parts of all pleats to the left; sheets are planned by so many
+    rounds more than the first plan takes."""
     pieces = (*left.pages.parts, *left.extras.parts, *left.binding.parts, *left.cover.parts)
     laid = [
         cut_part(piece, left.paper.stock(piece.stock), cutting.lies.get(piece.stock, "auto"))
         for piece in pieces
         if isinstance(piece, Part)
     ]
-    plans = plan_sheets(laid)
+    plans = plan_sheets(laid, rounds)
     cuts = tuple(replace(cut, by_trimmer=_trimmed(cut, plans, left.tools)) for cut in laid)
     sheets = {cut.stock.key: 0 for cut in cuts}
     for plan in plans:
@@ -67,7 +68,9 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
         figures=(_pile_figure(whole, cuts, left.brief), *figures) if whole else figures,
         checks=checks.find(cutting, left, cuts, plans, takes),
         offers=tuple(
-            _way(cut) for cut in cuts if cut.stock.role != "pile" and (cut.chosen or _saves(cut, laid, plans))
+            _way(cut)
+            for cut in cuts
+            if cut.stock.role != "pile" and (cut.chosen or _saves(cut, laid, plans, rounds))
         ),
         steps=steps.of(left, cuts, plans, takes),
         cuts=cuts,
@@ -78,7 +81,7 @@ def compute(cutting: Cutting, left: LeftOfCutting) -> CuttingResult:
     )
 
 
-def _saves(cut: StockCut, laid: Sequence[StockCut], plans: Sequence[StockPlan]) -> bool:
+def _saves(cut: StockCut, laid: Sequence[StockCut], plans: Sequence[StockPlan], rounds: int) -> bool:
     """Whether the pieces of a stock lying the other way round take fewer sheets, or less of a roll."""
     if cut.other.count <= cut.better.count:
         return False
@@ -89,7 +92,7 @@ def _saves(cut: StockCut, laid: Sequence[StockCut], plans: Sequence[StockPlan]) 
     ]
     if any(not one.better.count for one in turned):
         return bool(plan.lacking)
-    (other,) = plan_sheets(turned)
+    (other,) = plan_sheets(turned, rounds)
     return (other.needed, other.length_mm) < (plan.needed, plan.length_mm) or bool(plan.lacking)
 
 

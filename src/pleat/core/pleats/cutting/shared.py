@@ -131,8 +131,9 @@ def longest_cut_mm(sheets: Sequence[SheetCut]) -> float:
     return max((cut.length_mm for sheet in sheets for cut in sheet.cuts), default=0.0)
 
 
-def plan_sheets(cuts: Sequence[StockCut]) -> tuple[StockPlan, ...]:
-    """A plan for each material, in the order its first piece comes; pieces lie as ``cuts`` says."""
+def plan_sheets(cuts: Sequence[StockCut], rounds: int = 0) -> tuple[StockPlan, ...]:
+    """A plan for each material, in the order its first piece comes; pieces lie as ``cuts`` says. The first
+    plan is made better by so many ``rounds``, as long as it is not known to be the best."""
     groups: dict[tuple[object, ...], list[StockCut]] = {}
     for cut in cuts:
         stock = cut.stock
@@ -140,10 +141,10 @@ def plan_sheets(cuts: Sequence[StockCut]) -> tuple[StockPlan, ...]:
         item = ("item", stock.item) if shared else ("key", stock.key)
         size = (stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
         groups.setdefault((item, size), []).append(cut)
-    return tuple(_plan(group) for group in groups.values())
+    return tuple(_plan(group, rounds) for group in groups.values())
 
 
-def _plan(cuts: Sequence[StockCut]) -> StockPlan:
+def _plan(cuts: Sequence[StockCut], rounds: int) -> StockPlan:
     stocks = tuple({cut.stock.key: cut.stock for cut in cuts}.values())
     first, fitting = stocks[0], [cut for cut in cuts if cut.better.count]
     high = ROLL_MM if first.roll else first.sheet_height_mm
@@ -155,7 +156,7 @@ def _plan(cuts: Sequence[StockCut]) -> StockPlan:
         ),
         (source,),
     )
-    packing = _packed(problem) if fitting else Packing((), (), 0.0, 0.0)
+    packing = _packed(problem, rounds) if fitting else Packing((), (), 0.0, 0.0)
     return StockPlan(
         stocks=stocks,
         sheets=tuple(_sheet(problem, layout, fitting) for layout in packing.layouts),
@@ -166,9 +167,14 @@ def _plan(cuts: Sequence[StockCut]) -> StockPlan:
 
 
 @lru_cache(maxsize=2000)
-def _packed(problem: Problem) -> Packing:
+def _packed(problem: Problem, rounds: int) -> Packing:
     """The same pieces from the same sheets are planned once."""
-    return plan(problem)
+    first = plan(problem)
+    if not rounds or first.proven:
+        return first
+    from pleat.core.engines.packing.improve import improve  # a solver, which only better plans need
+
+    return improve(problem, first, rounds)
 
 
 def _sheet(problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut]) -> SheetCut:

@@ -1,0 +1,322 @@
+"""Better plans, and the proof of how good they are, by rounds: the same rounds give the same plan.
+
+Every way to fill a sheet that was ever met is kept. A linear programme over them says what each piece is
+worth (its dual value); sheets are filled anew for those values, and the whole numbers of sheets of each way
+are chosen by an integer programme (column generation; Gilmore and Gomory, "Multistage cutting stock problems
+of two and more dimensions", 1965, from memory). The same values, with the most that a sheet can be worth,
+give inequalities that every plan holds, and so a bound.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+from typing import Final
+
+import highspy
+import numpy as np
+
+from pleat.core.engines.packing.bounds import Inequality, cheapest_numbers, inequalities
+from pleat.core.engines.packing.fill import FilledSheet, fillings
+from pleat.core.engines.packing.planner import Effort, free_of, plan, shrunk
+from pleat.core.engines.packing.problem import Packing, Problem, SheetLayout, cost_of
+from pleat.core.engines.packing.worth import most_worth
+
+NODES: Final = 400
+"""Nodes of the integer programme a round."""
+WIDTHS: Final = (6, 16, 40)
+"""States of a sheet that are kept beside each other, by rounds in turn."""
+NEAR: Final = 1e-7
+AGAIN: Final = 3
+"""Sheets that are taken out of a plan and planned anew together."""
+MOST_SHEETS: Final = 30
+REFUTED: Final = 12
+"""Numbers of sheets that are tried to be refuted in a round."""
+
+
+class _QuietSolver(highspy.Highs):
+    """A solver that writes nothing: the banner comes with its callbacks, before an option could be set."""
+
+    def enableCallbacks(self) -> None:
+        self.setOptionValue("output_flag", False)
+        super().enableCallbacks()  # type: ignore[no-untyped-call]
+
+
+@dataclass
+class Improver:
+    """A problem on its way to its best plan; ``packing`` is the best so far. Rolls and twins are left as they
+    are."""
+
+    problem: Problem
+    packing: Packing
+    rounds: int = 0
+    idle: int = 0
+    """Rounds since anything became better."""
+    stands: bool = False
+    """Whether the cheapest numbers of sheets cannot be told from ones that do."""
+    pool: dict[tuple[int, tuple[int, ...]], FilledSheet] = field(default_factory=dict)
+    held: list[Inequality] = field(default_factory=list)
+
+    def __post_init__(self) -> None:
+        kerf = self.problem.kerf
+        self.demands = [
+            replace(one, width=one.width + kerf, height=one.height + kerf) for one in self.problem.demands
+        ]
+        self.counts = tuple(
+            one.count - left for one, left in zip(self.demands, self.packing.unplaced, strict=True)
+        )
+        self.areas = [float(one.area) for one in self.demands]
+        self.held = inequalities(self.problem, self.counts)
+        self.done = (
+            self.packing.proven
+            or any(source.roll for source in self.problem.sources)
+            or any(one.twins for one in self.problem.demands)
+            or not any(self.counts)
+        )
+
+    def round(self) -> bool:
+        """One round; whether there is anything left to do."""
+        if self.done:
+            return False
+        before = self.packing
+        if not self.pool:
+            self._seed()
+        values = self._values()
+        found = self._fill_for(values, WIDTHS[self.rounds % len(WIDTHS)])
+        if not self.stands:
+            self._bound()
+        if self.rounds % 2 == 1 or not found:
+            self._choose()
+            self._again()
+        self.rounds += 1
+        better = self.packing.cost < before.cost - NEAR or self.packing.bound > before.bound + NEAR
+        self.stands = self.stands and not better
+        self.idle = 0 if better or found else self.idle + 1
+        self.done = self.packing.proven or self.idle >= 3
+        return not self.done
+
+    def _seed(self) -> None:
+        """The sheets of first plans with more effort, and of each source by itself."""
+        self._keep_all(self.packing)
+        self._keep_all(plan(self.problem, Effort(6, 20)))
+        for number in range(len(self.problem.sources)):
+            for free in free_of(self.problem.sources[number], self.problem.kerf):
+                for one, count in enumerate(self.counts):
+                    alone = tuple(count if place == one else 0 for place in range(len(self.counts)))
+                    self._keep_best(number, fillings(free, self.demands, alone, self.areas, WIDTHS[0], 3))
+
+    def _keep_all(self, packing: Packing) -> None:
+        for layout in packing.layouts:
+            counts = tuple(layout.counts(len(self.demands)))
+            kerf = self.problem.kerf
+            grids = tuple(
+                grid._replace(width=grid.width + kerf, height=grid.height + kerf, gap=0)
+                for grid in layout.grids
+            )
+            self.pool.setdefault((layout.source, counts), FilledSheet(grids, counts, 0.0, ()))
+
+    def _keep_best(self, number: int, filled: Sequence[FilledSheet]) -> bool:
+        """Whether any of the fillings is new."""
+        new = [one for one in filled if (number, one.counts) not in self.pool]
+        self.pool |= {(number, one.counts): one for one in new}
+        return bool(new)
+
+    def _values(self) -> list[float]:
+        """What each piece is worth, by the linear programme over all ways that are known."""
+        return _solve(self.problem, self.counts, list(self.pool))[1]
+
+    def _fill_for(self, values: Sequence[float], width: int) -> bool:
+        """Sheets filled for those values; whether any pays more than it costs and is new."""
+        total = sum(value * count for value, count in zip(values, self.counts, strict=True))
+        area = sum(one * count for one, count in zip(self.areas, self.counts, strict=True))
+        if total <= 0:
+            return False
+        scale = area / total
+        weighed = [value * scale for value in values]
+        found = False
+        for number, source in enumerate(self.problem.sources):
+            if source.count == 0:
+                continue
+            for free in free_of(source, self.problem.kerf):
+                for blend in (1.0, 0.7):
+                    mixed = [
+                        blend * own + (1 - blend) * size
+                        for own, size in zip(weighed, self.areas, strict=True)
+                    ]
+                    filled = fillings(free, self.demands, self.counts, mixed, width)
+                    found = self._keep_best(number, filled) or found
+        return found
+
+    def _bound(self) -> None:
+        """The cheapest numbers of sheets that are not known to be too few are tried: where no mixture of ways
+        to fill them covers all pieces, the worth of the pieces says so in an inequality; where one does, they
+        stand."""
+        for _ in range(REFUTED):
+            cost, numbers = cheapest_numbers(self.problem, self.held)
+            if numbers is None or cost >= self.packing.cost - NEAR:
+                self._at_least(cost)
+                return
+            values = _solve(self.problem, self.counts, list(self.pool), numbers, self.areas)[1]
+            if sum(values) <= NEAR:
+                self._at_least(cost)
+                self.stands = True
+                return
+            if not self._refute(numbers, values):
+                self._at_least(cost)
+                return
+        self._at_least(cheapest_numbers(self.problem, self.held)[0])
+
+    def _refute(self, numbers: Sequence[int], values: Sequence[float]) -> bool:
+        """Whether anything new came of those values: an inequality, or a way to fill a sheet."""
+        kerf, most, found = self.problem.kerf, [], False
+        for number, source in enumerate(self.problem.sources):
+            _, _, wide, high = source.usable
+            worth = most_worth(wide + kerf, high + kerf, self.demands, values)
+            if worth is None:
+                return False
+            most.append(worth.value)
+            if not source.blocked:
+                counts = [0] * len(self.demands)
+                for grid in worth.grids:
+                    counts[grid.demand] += 1
+                moved = tuple(
+                    grid._replace(x=grid.x + source.usable[0], y=grid.y + source.usable[1])
+                    for grid in worth.grids
+                )
+                if any(counts):
+                    found = self._keep_best(number, [FilledSheet(moved, tuple(counts), 0.0, ())]) or found
+        need = sum(value * count for value, count in zip(values, self.counts, strict=True))
+        if sum(own * count for own, count in zip(most, numbers, strict=True)) < need * (1 - 1e-7):
+            self.held.append(Inequality(tuple(most), need * (1 - 1e-9)))
+            return True
+        return found
+
+    def _at_least(self, cost: float) -> None:
+        if cost > self.packing.bound:
+            self.packing = replace(self.packing, bound=min(cost, self.packing.cost))
+
+    def _choose(self) -> None:
+        """The cheapest numbers of sheets of every way that is known."""
+        ways = list(self.pool)
+        numbers, _ = _solve(self.problem, self.counts, ways, whole=True)
+        if not numbers:
+            return
+        layouts = self._layouts([(way, number) for way, number in zip(ways, numbers, strict=True) if number])
+        cost = cost_of(self.problem, layouts)
+        if cost < self.packing.cost - NEAR:
+            self.packing = replace(self.packing, layouts=layouts, cost=cost)
+
+    def _again(self) -> None:
+        """A few sheets of the plan taken out and planned anew, others each round; what is met is kept."""
+        sheets = [replace(layout, times=1) for layout in self.packing.layouts for _ in range(layout.times)]
+        if len(sheets) > MOST_SHEETS:
+            return
+        for start in range(self.rounds % len(sheets), len(sheets), max(1, len(sheets) // 3)):
+            out = [sheets[(start + step) % len(sheets)] for step in range(min(AGAIN, len(sheets)))]
+            rest = [one for place, one in enumerate(sheets) if (place - start) % len(sheets) >= len(out)]
+            counts = [
+                sum(column) for column in zip(*(one.counts(len(self.counts)) for one in out), strict=True)
+            ]
+            used = [sum(one.source == number for one in rest) for number in range(len(self.problem.sources))]
+            part = replace(
+                self.problem,
+                demands=tuple(
+                    replace(one, count=count) for one, count in zip(self.problem.demands, counts, strict=True)
+                ),
+                sources=tuple(
+                    one if one.count is None else replace(one, count=one.count - taken)
+                    for one, taken in zip(self.problem.sources, used, strict=True)
+                ),
+            )
+            made = plan(part, Effort(4, WIDTHS[self.rounds % len(WIDTHS)]))
+            self._keep_all(made)
+            if made.complete and made.cost < cost_of(self.problem, out) - NEAR:
+                layouts = (*rest, *made.layouts)
+                self.packing = replace(self.packing, layouts=layouts, cost=cost_of(self.problem, layouts))
+                return
+
+    def _layouts(self, chosen: Sequence[tuple[tuple[int, tuple[int, ...]], int]]) -> tuple[SheetLayout, ...]:
+        """The sheets of a choice without the pieces that are too many."""
+        left = list(self.counts)
+        found: dict[tuple[int, tuple[object, ...]], int] = {}
+        grids_of: dict[tuple[int, tuple[object, ...]], SheetLayout] = {}
+        for (number, counts), times in chosen:
+            filled = self.pool[number, counts]
+            for _ in range(times):
+                grids = []
+                for grid in filled.grids:
+                    wanted = min(grid.amount, left[grid.demand])
+                    left[grid.demand] -= wanted
+                    if wanted == grid.amount:
+                        grids.append(grid)
+                        continue
+                    rows, rest = divmod(wanted, grid.across)
+                    if rows:
+                        grids.append(grid._replace(down=rows))
+                    if rest:
+                        grids.append(grid._replace(y=grid.y + rows * grid.height, across=rest, down=1))
+                if grids:
+                    key = (number, tuple(grids))
+                    found[key] = found.get(key, 0) + 1
+                    grids_of[key] = SheetLayout(
+                        number, shrunk(tuple(grids), self.problem.kerf), self.problem.sources[number].height
+                    )
+        return tuple(replace(grids_of[key], times=times) for key, times in found.items())
+
+
+def improve(problem: Problem, packing: Packing, rounds: int) -> Packing:
+    """The best plan after so many rounds at most, and its bound."""
+    improver = Improver(problem, packing)
+    for _ in range(rounds):
+        if not improver.round():
+            break
+    return improver.packing
+
+
+def _solve(
+    problem: Problem,
+    counts: Sequence[int],
+    ways: Sequence[tuple[int, tuple[int, ...]]],
+    numbers: Sequence[int] | None = None,
+    missed: Sequence[float] = (),
+    *,
+    whole: bool = False,
+) -> tuple[list[int], list[float]]:
+    """(sheets of each way, value of each piece): as whole numbers, or of the linear programme.
+
+    With ``numbers`` so many sheets of each source may be taken and cost nothing, and a piece that is
+    ``missed`` costs so much.
+    """
+    lp = highspy.HighsLp()
+    most = [source.count for source in problem.sources] if numbers is None else list(numbers)
+    limited = [number for number, count in enumerate(most) if count is not None]
+    row_of = {number: len(counts) + place for place, number in enumerate(limited)}
+    lp.num_col_, lp.num_row_ = len(ways) + len(missed), len(counts) + len(limited)
+    prices = [0.0 if numbers else problem.sources[number].price + NEAR for number, _ in ways]
+    lp.col_cost_ = np.array([*prices, *missed])
+    lp.col_lower_, lp.col_upper_ = np.zeros(lp.num_col_), np.full(lp.num_col_, highspy.kHighsInf)
+    lp.row_lower_ = np.array([*map(float, counts), *(-highspy.kHighsInf for _ in limited)])
+    limits = [float(most[number] or 0) for number in limited]
+    lp.row_upper_ = np.array([*(highspy.kHighsInf for _ in counts), *limits])
+    columns = [
+        [(piece, float(amount)) for piece, amount in enumerate(own) if amount]
+        + ([(row_of[number], 1.0)] if number in row_of else [])
+        for number, own in ways
+    ]
+    columns += [[(piece, 1.0)] for piece in range(len(missed))]
+    lp.a_matrix_.format_ = highspy.MatrixFormat.kColwise
+    lp.a_matrix_.start_ = np.cumsum([0, *(len(column) for column in columns)])
+    lp.a_matrix_.index_ = np.array([row for column in columns for row, _ in column])
+    lp.a_matrix_.value_ = np.array([amount for column in columns for _, amount in column])
+    if whole:
+        lp.integrality_ = [highspy.HighsVarType.kInteger] * lp.num_col_
+    solver = _QuietSolver()  # type: ignore[no-untyped-call]
+    for name, value in {"threads": 1, "random_seed": 1, "mip_max_nodes": NODES}.items():
+        solver.setOptionValue(name, value)
+    solver.passModel(lp)
+    solver.run()
+    solution = solver.getSolution()
+    if not solution.value_valid:
+        return [], [0.0] * len(counts)
+    duals = [] if whole else [max(0.0, value) for value in list(solution.row_dual)[: len(counts)]]
+    return [round(value) for value in solution.col_value], duals
