@@ -26,6 +26,7 @@ from functools import partial
 from pathlib import Path
 
 from benchmarks.safety import SAFETY
+from benchmarks.sheets import SHEETS
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.units import RULERS
 from pleat.core.document import editing
@@ -630,6 +631,7 @@ PARTS: dict[str, Callable[[Path], None]] = {
     "screen": screen,
     "swap": swap,
     **SAFETY,
+    **SHEETS,
     "start": start,
     "demo": demo,
 }

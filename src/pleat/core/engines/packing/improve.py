@@ -9,8 +9,10 @@ give inequalities that every plan holds, and so a bound.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from itertools import combinations
 from typing import Final
 
 import highspy
@@ -30,6 +32,10 @@ NEAR: Final = 1e-7
 AGAIN: Final = 3
 """Sheets that are taken out of a plan and planned anew together."""
 MOST_SHEETS: Final = 30
+MOST_SWAPS: Final = 12
+"""Sets of sheets of a target that are filled anew in a round."""
+IDLE: Final = 6
+"""Rounds without anything new after which a plan is left as it is."""
 REFUTED: Final = 12
 """Numbers of sheets that are tried to be refuted in a round."""
 
@@ -53,7 +59,8 @@ class Improver:
     idle: int = 0
     """Rounds since anything became better."""
     stands: bool = False
-    """Whether the cheapest numbers of sheets cannot be told from ones that do."""
+    """Whether the cheapest numbers of sheets cannot be told from ones that do; those are the ``target``."""
+    target: tuple[int, ...] | None = None
     pool: dict[tuple[int, tuple[int, ...]], FilledSheet] = field(default_factory=dict)
     held: list[Inequality] = field(default_factory=list)
 
@@ -88,11 +95,12 @@ class Improver:
         if self.rounds % 2 == 1 or not found:
             self._choose()
             self._again()
+            self._towards()
         self.rounds += 1
         better = self.packing.cost < before.cost - NEAR or self.packing.bound > before.bound + NEAR
         self.stands = self.stands and not better
         self.idle = 0 if better or found else self.idle + 1
-        self.done = self.packing.proven or self.idle >= 3
+        self.done = self.packing.proven or self.idle >= IDLE
         return not self.done
 
     def _seed(self) -> None:
@@ -159,7 +167,7 @@ class Improver:
             values = _solve(self.problem, self.counts, list(self.pool), numbers, self.areas)[1]
             if sum(values) <= NEAR:
                 self._at_least(cost)
-                self.stands = True
+                self.stands, self.target = True, numbers
                 return
             if not self._refute(numbers, values):
                 self._at_least(cost)
@@ -234,6 +242,63 @@ class Improver:
                 layouts = (*rest, *made.layouts)
                 self.packing = replace(self.packing, layouts=layouts, cost=cost_of(self.problem, layouts))
                 return
+
+    def _towards(self) -> None:
+        """The target's sheets with as many pieces as they take by ways that are known; then two or three of
+        them at a time filled anew with what is missing as well, as long as less is missing each time."""
+        if self.target is None or self.packing.proven:
+            return
+        ways = list(self.pool)
+        chosen, _ = _solve(self.problem, self.counts, ways, self.target, self.areas, whole=True)
+        sheets = [
+            replace(layout, times=1)
+            for layout in self._layouts(
+                [(way, times) for way, times in zip(ways, chosen, strict=False) if times]
+            )
+            for _ in range(layout.times)
+        ]
+        if not sheets or len(sheets) > MOST_SHEETS:
+            return
+        effort = Effort(3, WIDTHS[self.rounds % len(WIDTHS)])
+        for size in (2, 3):
+            for out in list(combinations(range(len(sheets)), min(size, len(sheets))))[:MOST_SWAPS]:
+                sheets = self._swapped(sheets, out, effort)
+                if not any(self._missing(sheets)):
+                    layouts = tuple(sheets)
+                    self.packing = replace(self.packing, layouts=layouts, cost=cost_of(self.problem, layouts))
+                    return
+
+    def _missing(self, sheets: Sequence[SheetLayout]) -> list[int]:
+        """How many pieces of each demand lie on none of the sheets."""
+        placed = [
+            sum(column) for column in zip(*(one.counts(len(self.counts)) for one in sheets), strict=True)
+        ]
+        return [count - own for count, own in zip(self.counts, placed, strict=True)]
+
+    def _swapped(self, sheets: list[SheetLayout], out: Sequence[int], effort: Effort) -> list[SheetLayout]:
+        """The sheets with some of them filled anew, where less is missing then."""
+        missing = self._missing(sheets)
+        own = [sheets[place].counts(len(self.counts)) for place in out]
+        counts = [sum(column) + more for *column, more in zip(*own, missing, strict=True)]
+        used = Counter(sheets[place].source for place in out)
+        part = replace(
+            self.problem,
+            demands=tuple(
+                replace(one, count=count) for one, count in zip(self.problem.demands, counts, strict=True)
+            ),
+            sources=tuple(
+                replace(one, count=used[number], price=float(one.area))
+                for number, one in enumerate(self.problem.sources)
+            ),
+        )
+        made = plan(part, effort)
+        self._keep_all(made)
+        before = sum(count * area for count, area in zip(missing, self.areas, strict=True))
+        after = sum(count * area for count, area in zip(made.unplaced, self.areas, strict=True))
+        if after >= before:
+            return sheets
+        rest = [one for place, one in enumerate(sheets) if place not in out]
+        return [*rest, *(replace(one, times=1) for one in made.layouts for _ in range(one.times))]
 
     def _layouts(self, chosen: Sequence[tuple[tuple[int, tuple[int, ...]], int]]) -> tuple[SheetLayout, ...]:
         """The sheets of a choice without the pieces that are too many."""
