@@ -145,3 +145,17 @@ def test_two_boards_and_their_spine_strip_come_out_of_one_sheet():
     assert (own.needed, own.above, only.times) == (1, 0.0, 1)
     assert max(only.offcuts, key=lambda one: one[2] * one[3])[2:] == (538.5, 500)
     assert (len(only.cuts), {line.fence_mm for line in only.cuts}) == (5, {145, 16.5, 216})
+
+
+@pytest.mark.parametrize(
+    ("piece", "sheet", "each"),
+    [((200 / 3, 100), (200, 100), 3), ((210.01, 297), (210, 297), 1), ((50.004, 50), (200, 100), 8)],
+)
+def test_a_hair_more_than_the_sheet_comes_out_of_it(piece, sheet, each):
+    """As a ruler has it: what is a hundredth of a millimetre too large is not."""
+    stock = stock_of("leaf", Paper(name="x", sheet_width_mm=sheet[0], sheet_height_mm=sheet[1], grain="long"))
+    part = Part(key="x", name="x", width_mm=piece[0], height_mm=piece[1], count=each, stock="leaf")
+    cut = cut_part(part, stock, "upright")
+    (own,) = plan_sheets([cut])
+    assert (cut.better.count, own.needed) == (each, 1)
+    assert sum(grid.count for sheet_ in own.sheets for grid in sheet_.pieces) == each

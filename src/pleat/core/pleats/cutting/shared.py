@@ -149,13 +149,7 @@ def _plan(cuts: Sequence[StockCut], rounds: int) -> StockPlan:
     first, fitting = stocks[0], [cut for cut in cuts if cut.better.count]
     high = ROLL_MM if first.roll else first.sheet_height_mm
     source = SheetSource(ticks(first.sheet_width_mm), ticks(high), 1.0, roll=first.roll)
-    problem = Problem(
-        tuple(
-            PieceDemand(ticks(cut.better.piece_width_mm), ticks(cut.better.piece_height_mm), cut.part.count)
-            for cut in fitting
-        ),
-        (source,),
-    )
+    problem = Problem(tuple(_demand(cut, source) for cut in fitting), (source,))
     packing = _packed(problem, rounds) if fitting else Packing((), (), 0.0, 0.0)
     return StockPlan(
         stocks=stocks,
@@ -163,6 +157,16 @@ def _plan(cuts: Sequence[StockCut], rounds: int) -> StockPlan:
         above=packing.cost / packing.bound - 1 if packing.bound and not packing.proven else 0.0,
         places={cut.part.key: cut.stock.key for cut in cuts},
         lacking={cut.part.key: cut.part.count for cut in cuts if not cut.better.count},
+    )
+
+
+def _demand(cut: StockCut, source: SheetSource) -> PieceDemand:
+    """The pieces of a part as they lie: a hair smaller where so many are a hair more than the sheet."""
+    lay = cut.better
+    return PieceDemand(
+        min(ticks(lay.piece_width_mm), source.width // lay.columns),
+        min(ticks(lay.piece_height_mm), source.height // lay.rows),
+        cut.part.count,
     )
 
 
