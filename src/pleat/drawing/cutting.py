@@ -57,7 +57,7 @@ def sheet(
     """One sheet of ``plan``, its pieces called by the letters of ``parts``."""
     stock, named = plan.stock, letters(parts)
     width, height = cut.width_mm, cut.height_mm
-    known = {one.part.key: one.part for one in parts}
+    known = {part.part.key: part.part for part in parts}
     shapes: list[Shape] = [Rect(0, 0, width, height, "stock")]
     shapes += _offcuts(cut, ruler, shown)
     for piece in cut.pieces:
@@ -108,7 +108,7 @@ def alone(cut: StockCut, ruler: Ruler) -> Drawing:
 
 def counts(cut: SheetCut, parts: Sequence[StockCut]) -> Mapping[str, int]:
     """How many pieces of each of ``parts`` lie on a sheet, by the part's key, in the order of the list."""
-    found = {one.part.key: 0 for one in parts}
+    found = {part.part.key: 0 for part in parts}
     for piece in cut.pieces:
         found[piece.part] += piece.count
     return {key: count for key, count in found.items() if count}

@@ -56,16 +56,16 @@ def _sheets(result: CuttingResult, plan: Plan, width: float, room: float) -> lis
 
 
 def _told(
-    own: StockPlan, cut: SheetCut, parts: list[StockCut], ruler: Ruler, width: float, room: float
+    plan: StockPlan, cut: SheetCut, parts: list[StockCut], ruler: Ruler, width: float, room: float
 ) -> _Told:
     """A sheet at the left, its words at the right of it."""
-    picture = sheet(own, cut, parts, ruler, PAPER)
+    picture = sheet(plan, cut, parts, ruler, PAPER)
     share = min((PAPER.width - 8) / cut.width_mm, (PAPER.height - 8) / cut.height_mm)
     drawn = scaled(Drawing(picture.width, picture.height, picture.says, picture.shapes), share)
     shapes = [moved(shape, 0, 5) for shape in drawn.shapes]
     high = cut.height_mm * share + 10
     down = 3.0
-    for words, style in _words(own, cut, parts, ruler):
+    for words, style in _words(plan, cut, parts, ruler):
         for line in broken(words, STYLES[style], width - PAPER.width - 4):
             if down + _LINE_MM < room:
                 shapes.append(Label(PAPER.width + 4, down, line, style, "start"))
@@ -73,11 +73,11 @@ def _told(
     return _Told(shapes, min(max(high, down), room))
 
 
-def _words(own: StockPlan, cut: SheetCut, parts: list[StockCut], ruler: Ruler) -> list[tuple[str, str]]:
+def _words(plan: StockPlan, cut: SheetCut, parts: list[StockCut], ruler: Ruler) -> list[tuple[str, str]]:
     """(words, style) of a sheet: what it is, its pieces by letter, and its cuts in their order."""
-    named, known = letters(parts), {one.part.key: one.part for one in parts}
-    what = "one length" if own.stock.roll else many(cut.times, "sheet")
-    found = [(f"{own.stock.name}: {what}, {ruler.size(cut.width_mm, cut.height_mm)}", "bold")]
+    named, known = letters(parts), {part.part.key: part.part for part in parts}
+    what = "one length" if plan.stock.roll else many(cut.times, "sheet")
+    found = [(f"{plan.stock.name}: {what}, {ruler.size(cut.width_mm, cut.height_mm)}", "bold")]
     found += [
         (
             f"{named[key]}  {count} × {known[key].name}, "

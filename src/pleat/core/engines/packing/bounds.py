@@ -52,12 +52,16 @@ def fewest_sheets(
     """
     _, _, wide, high = source.usable
     pieces = [
-        (one.width + kerf, one.height + kerf, one.may_turn, count)
-        for one, count in zip(demands, counts, strict=True)
+        (demand.width + kerf, demand.height + kerf, demand.may_turn, count)
+        for demand, count in zip(demands, counts, strict=True)
         if count
     ]
-    across = _weighings(wide + kerf, {side for one in pieces for side in (one[:2] if one[2] else one[:1])})
-    down = _weighings(high + kerf, {side for one in pieces for side in (one[:2] if one[2] else one[1:2])})
+    across = _weighings(
+        wide + kerf, {side for piece in pieces for side in (piece[:2] if piece[2] else piece[:1])}
+    )
+    down = _weighings(
+        high + kerf, {side for piece in pieces for side in (piece[:2] if piece[2] else piece[1:2])}
+    )
     most = 0.0
     for weigh_across in across:
         for weigh_down in down:

@@ -67,17 +67,18 @@ class Improver:
     def __post_init__(self) -> None:
         kerf = self.problem.kerf
         self.demands = [
-            replace(one, width=one.width + kerf, height=one.height + kerf) for one in self.problem.demands
+            replace(demand, width=demand.width + kerf, height=demand.height + kerf)
+            for demand in self.problem.demands
         ]
         self.counts = tuple(
-            one.count - left for one, left in zip(self.demands, self.packing.unplaced, strict=True)
+            demand.count - left for demand, left in zip(self.demands, self.packing.unplaced, strict=True)
         )
-        self.areas = [float(one.area) for one in self.demands]
+        self.areas = [float(demand.area) for demand in self.demands]
         self.held = inequalities(self.problem, self.counts)
         self.done = (
             self.packing.proven
             or any(source.roll for source in self.problem.sources)
-            or any(one.twins for one in self.problem.demands)
+            or any(demand.twins for demand in self.problem.demands)
             or not any(self.counts)
         )
 
@@ -125,8 +126,8 @@ class Improver:
 
     def _keep_best(self, number: int, filled: Sequence[FilledSheet]) -> bool:
         """Whether any of the fillings is new."""
-        new = [one for one in filled if (number, one.counts) not in self.pool]
-        self.pool |= {(number, one.counts): one for one in new}
+        new = [filling for filling in filled if (number, filling.counts) not in self.pool]
+        self.pool |= {(number, filling.counts): filling for filling in new}
         return bool(new)
 
     def _values(self) -> list[float]:
@@ -221,19 +222,23 @@ class Improver:
             return
         for start in range(self.rounds % len(sheets), len(sheets), max(1, len(sheets) // 3)):
             out = [sheets[(start + step) % len(sheets)] for step in range(min(AGAIN, len(sheets)))]
-            rest = [one for place, one in enumerate(sheets) if (place - start) % len(sheets) >= len(out)]
+            rest = [sheet for place, sheet in enumerate(sheets) if (place - start) % len(sheets) >= len(out)]
             counts = [
-                sum(column) for column in zip(*(one.counts(len(self.counts)) for one in out), strict=True)
+                sum(column)
+                for column in zip(*(layout.counts(len(self.counts)) for layout in out), strict=True)
             ]
-            used = [sum(one.source == number for one in rest) for number in range(len(self.problem.sources))]
+            used = [
+                sum(layout.source == number for layout in rest) for number in range(len(self.problem.sources))
+            ]
             part = replace(
                 self.problem,
                 demands=tuple(
-                    replace(one, count=count) for one, count in zip(self.problem.demands, counts, strict=True)
+                    replace(demand, count=count)
+                    for demand, count in zip(self.problem.demands, counts, strict=True)
                 ),
                 sources=tuple(
-                    one if one.count is None else replace(one, count=one.count - taken)
-                    for one, taken in zip(self.problem.sources, used, strict=True)
+                    source if source.count is None else replace(source, count=source.count - taken)
+                    for source, taken in zip(self.problem.sources, used, strict=True)
                 ),
             )
             made = plan(part, Effort(4, WIDTHS[self.rounds % len(WIDTHS)]))
@@ -271,7 +276,7 @@ class Improver:
     def _missing(self, sheets: Sequence[SheetLayout]) -> list[int]:
         """How many pieces of each demand lie on none of the sheets."""
         placed = [
-            sum(column) for column in zip(*(one.counts(len(self.counts)) for one in sheets), strict=True)
+            sum(column) for column in zip(*(sheet.counts(len(self.counts)) for sheet in sheets), strict=True)
         ]
         return [count - own for count, own in zip(self.counts, placed, strict=True)]
 
@@ -284,11 +289,12 @@ class Improver:
         part = replace(
             self.problem,
             demands=tuple(
-                replace(one, count=count) for one, count in zip(self.problem.demands, counts, strict=True)
+                replace(demand, count=count)
+                for demand, count in zip(self.problem.demands, counts, strict=True)
             ),
             sources=tuple(
-                replace(one, count=used[number], price=float(one.area))
-                for number, one in enumerate(self.problem.sources)
+                replace(source, count=used[number], price=float(source.area))
+                for number, source in enumerate(self.problem.sources)
             ),
         )
         made = plan(part, effort)
@@ -297,8 +303,8 @@ class Improver:
         after = sum(count * area for count, area in zip(made.unplaced, self.areas, strict=True))
         if after >= before:
             return sheets
-        rest = [one for place, one in enumerate(sheets) if place not in out]
-        return [*rest, *(replace(one, times=1) for one in made.layouts for _ in range(one.times))]
+        rest = [sheet for place, sheet in enumerate(sheets) if place not in out]
+        return [*rest, *(replace(layout, times=1) for layout in made.layouts for _ in range(layout.times))]
 
     def _layouts(self, chosen: Sequence[tuple[tuple[int, tuple[int, ...]], int]]) -> tuple[SheetLayout, ...]:
         """The sheets of a choice without the pieces that are too many."""

@@ -59,10 +59,12 @@ class _Planner:
         self.problem, self.effort = problem, effort
         kerf = problem.kerf
         self.demands = [
-            PieceDemand(one.width + kerf, one.height + kerf, one.count, one.may_turn, one.twins)
-            for one in problem.demands
+            PieceDemand(
+                demand.width + kerf, demand.height + kerf, demand.count, demand.may_turn, demand.twins
+            )
+            for demand in problem.demands
         ]
-        self.areas = [one.area for one in self.demands]
+        self.areas = [demand.area for demand in self.demands]
         self.free = [free_of(source, kerf) for source in problem.sources]
         self.filled: dict[tuple[int, tuple[int, ...]], FilledSheet | None] = {}
         self.rate = min(
@@ -70,7 +72,7 @@ class _Planner:
         )
 
     def run(self) -> Packing:
-        counts = tuple(one.count for one in self.demands)
+        counts = tuple(demand.count for demand in self.demands)
         start = _Partial(0.0, counts, tuple(source.count for source in self.problem.sources), ())
         beam, ends = [start], []
         while beam:
@@ -163,20 +165,20 @@ class _Planner:
     def _fillings(self, free: tuple[Box, ...], left: tuple[int, ...]) -> list[FilledSheet]:
         """A sheet without twins, and one for each set of twins that it takes all of, filled up."""
         twins = sorted(
-            {one.twins for one, count in zip(self.demands, left, strict=True) if one.twins and count}
+            {demand.twins for demand, count in zip(self.demands, left, strict=True) if demand.twins and count}
         )
-        single = tuple(0 if one.twins else count for one, count in zip(self.demands, left, strict=True))
+        single = tuple(0 if demand.twins else count for demand, count in zip(self.demands, left, strict=True))
         found = [fill(free, self.demands, single, self.areas, self.effort.states)]
         for name in twins:
             own = tuple(
-                count if one.twins == name else 0 for one, count in zip(self.demands, left, strict=True)
+                count if demand.twins == name else 0 for demand, count in zip(self.demands, left, strict=True)
             )
             first = fill(free, self.demands, own, self.areas, self.effort.states)
             if first is None or first.counts != own:
                 continue
             rest = fill(first.free, self.demands, single, self.areas, self.effort.states)
             found.append(_both(first, rest) if rest else first)
-        return [one for one in found if one]
+        return [filling for filling in found if filling]
 
     def _off_the_roll(
         self, number: int, source: SheetSource, left: tuple[int, ...]
@@ -184,8 +186,8 @@ class _Planner:
         """All that is left in the least length found: lengths that are sums of sides, halved by trying."""
         x, y, wide, high = self.free[number][0][0]
         takes = tuple(
-            count if any(side <= wide for side in _across(one)) else 0
-            for one, count in zip(self.demands, left, strict=True)
+            count if any(side <= wide for side in _across(demand)) else 0
+            for demand, count in zip(self.demands, left, strict=True)
         )
         best: tuple[int, FilledSheet] | None = None
         lengths = self._lengths(takes, wide, high)
@@ -201,7 +203,7 @@ class _Planner:
             filled = self._filling([((x, y, wide, high),)], takes)
             if filled is None:
                 return None, ()
-            best = (max(one.box[1] + one.box[3] for one in filled.grids) - y, filled)
+            best = (max(grid.box[1] + grid.box[3] for grid in filled.grids) - y, filled)
         length, filled = best
         cut = y + length - self.problem.kerf + source.margins[3]
         return SheetLayout(number, shrunk(filled.grids, self.problem.kerf), cut), filled.counts
@@ -210,8 +212,8 @@ class _Planner:
         """Sums of the sides that may lie along the roll, from the least that the area allows."""
         least = -(-self._area(left) // wide)
         sums = {0}
-        for one, count in zip(self.demands, left, strict=True):
-            sides = {one.height, one.width} if one.may_turn else {one.height}
+        for demand, count in zip(self.demands, left, strict=True):
+            sides = {demand.height, demand.width} if demand.may_turn else {demand.height}
             for side in sorted(sides, reverse=True):
                 for _ in range(min(count, 60)):
                     more = {total + side for total in sums if total + side <= high}

@@ -36,11 +36,11 @@ def faults(problem: Problem, packing: Packing) -> list[str]:
 def _piece(problem: Problem, source: int, length: int, piece: PlacedPiece) -> list[str]:
     demand, sheet = problem.demands[piece.demand], problem.sources[source]
     size = (piece.width, piece.height)
-    found = []
+    words = []
     if size != (demand.width, demand.height) and not (
         demand.may_turn and size == (demand.height, demand.width)
     ):
-        found.append("a piece of another size, or turned")
+        words.append("a piece of another size, or turned")
     left, top, right, bottom = sheet.margins
     high = length if sheet.roll else sheet.height
     if not (
@@ -49,12 +49,12 @@ def _piece(problem: Problem, source: int, length: int, piece: PlacedPiece) -> li
         and piece.x + piece.width <= sheet.width - right
         and piece.y + piece.height <= high - bottom
     ):
-        found.append("a piece past the edge")
+        words.append("a piece past the edge")
     if sheet.roll and length > sheet.height:
-        found.append("more than the roll is long")
+        words.append("more than the roll is long")
     if any(_overlap((piece.x, piece.y, *size), box) for box in sheet.blocked):
-        found.append("a piece on what cannot be used")
-    return found
+        words.append("a piece on what cannot be used")
+    return words
 
 
 def _overlap(one: Box, other: Box) -> bool:
@@ -81,31 +81,31 @@ def _edge_to_edge(boxes: list[Box], kerf: int) -> bool:
 
 
 def _counts(problem: Problem, packing: Packing, used: Counter[int], placed: Counter[int]) -> list[str]:
-    found = []
+    words = []
     for number, source in enumerate(problem.sources):
         if source.count is not None and used[number] > source.count:
-            found.append(f"{used[number]} sheets of source {number}, and there are {source.count}")
+            words.append(f"{used[number]} sheets of source {number}, and there are {source.count}")
     for number, demand in enumerate(problem.demands):
         if placed[number] + packing.unplaced[number] != demand.count:
-            found.append(f"demand {number}: {placed[number]} placed, {packing.unplaced[number]} not")
+            words.append(f"demand {number}: {placed[number]} placed, {packing.unplaced[number]} not")
     cost = 0.0
     for layout in packing.layouts:
         source = problem.sources[layout.source]
         cost += layout.times * source.price * (layout.length / source.height if source.roll else 1)
     if abs(cost - packing.cost) > 1e-6 * max(1.0, cost):
-        found.append(f"it costs {cost}, not {packing.cost}")
+        words.append(f"it costs {cost}, not {packing.cost}")
     if packing.complete and packing.bound > packing.cost * (1 + 1e-9) + 1e-9:
-        found.append("its bound lies above its cost")
-    return found
+        words.append("its bound lies above its cost")
+    return words
 
 
 def _twins(problem: Problem, packing: Packing) -> list[str]:
-    found = []
+    words = []
     for name in {demand.twins for demand in problem.demands if demand.twins}:
         numbers = {number for number, demand in enumerate(problem.demands) if demand.twins == name}
         sheets = [
             layout.times for layout in packing.layouts if any(one.demand in numbers for one in layout.placed)
         ]
         if sum(sheets) > 1:
-            found.append(f"the twins {name} come from several sheets")
-    return found
+            words.append(f"the twins {name} come from several sheets")
+    return words
