@@ -71,7 +71,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "folio": ("/books/12?open=pages", nothing),
     "album": ("/books/13/folding", half_way),
     "extras": ("/books/14?open=extras&face=page+9", nothing),
-    "cutting": ("/books/2?open=cutting", nothing),
+    "cutting": ("/books/9?open=cutting", nothing),
     "bench": ("/books/5?open=bench", nothing),
     "print": ("/books/5/print", nothing),
     "materials": ("/materials?make=140+x+200", nothing),
