@@ -7,7 +7,7 @@ what is left; those that promise to be cheapest go on. The same input gives the 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final, NamedTuple
 
 from pleat.core.engines.packing.bounds import least_cost
@@ -51,12 +51,16 @@ def plan(problem: Problem, effort: Effort | None = None) -> Packing:
     """The cheapest plan found. Pieces that no sheet takes, or for which no sheet is left, are unplaced; as
     many as can be are placed, whatever that costs."""
     usual = FIRST if len(problem.demands) <= MANY else HASTY
-    return _Planner(problem, effort or usual).run()
+    first = _Planner(problem, effort or usual).run()
+    if first.proven or len(problem.demands) < 2 or any(source.roll for source in problem.sources):
+        return first
+    other = _Planner(problem, effort or usual, large_first=True).run()
+    return min(first, other, key=lambda one: (sum(one.unplaced), one.cost))
 
 
 class _Planner:
-    def __init__(self, problem: Problem, effort: Effort) -> None:
-        self.problem, self.effort = problem, effort
+    def __init__(self, problem: Problem, effort: Effort, large_first: bool = False) -> None:
+        self.problem, self.effort, self.large_first = problem, effort, large_first
         kerf = problem.kerf
         self.demands = [
             PieceDemand(
@@ -66,7 +70,9 @@ class _Planner:
         ]
         self.areas = [demand.area for demand in self.demands]
         self.free = [free_of(source, kerf) for source in problem.sources]
-        self.filled: dict[tuple[int, tuple[int, ...]], FilledSheet | None] = {}
+        self.filled: dict[tuple[int, tuple[int, ...]], tuple[FilledSheet, ...]] = {}
+        self.whole: dict[tuple[int, tuple[int, ...]], int] = {}
+        """The largest rectangle that stays whole of a filled sheet, by its source and its pieces."""
         self.rate = min(
             (source.price / max(source.area, 1) for source in problem.sources if source.area), default=0.0
         )
@@ -102,9 +108,7 @@ class _Planner:
         return max((self._rest(layout) for layout in partial.layouts), default=0)
 
     def _rest(self, layout: SheetLayout) -> int:
-        counts = tuple(layout.counts(len(self.demands)))
-        known = self.filled.get((layout.source, counts))
-        return known.largest if known else 0
+        return self.whole.get((layout.source, tuple(layout.counts(len(self.demands)))), 0)
 
     def _further(self, partial: _Partial) -> list[_Partial]:
         """The partial plan with one more layout of each source, as often as there are pieces for it."""
@@ -113,46 +117,64 @@ class _Planner:
             stock = partial.stock[number]
             if stock == 0 or not any(partial.left):
                 continue
-            layout, counts = self._layout(number, source, partial.left)
-            if layout is None:
-                continue
-            times = min(left // count for left, count in zip(partial.left, counts, strict=True) if count)
-            times = max(1, times if stock is None else min(times, stock))
-            if source.roll:
-                times = 1
-            left = tuple(was - times * count for was, count in zip(partial.left, counts, strict=True))
-            after = list(partial.stock)
-            if stock is not None:
-                after[number] = stock - times
-            layout = SheetLayout(layout.source, layout.grids, layout.length, times)
-            found.append(
-                _Partial(
-                    partial.cost + cost_of(self.problem, [layout]),
-                    left,
-                    tuple(after),
-                    (*partial.layouts, layout),
-                )
-            )
+            for layout, counts in self._next(number, source, partial.left):
+                times = min(left // count for left, count in zip(partial.left, counts, strict=True) if count)
+                times = max(1, times if stock is None else min(times, stock))
+                found.append(self._with(partial, layout, counts, 1 if source.roll else times))
         return found
 
-    def _layout(
-        self, number: int, source: SheetSource, left: tuple[int, ...]
-    ) -> tuple[SheetLayout | None, Sequence[int]]:
-        if source.roll:
-            return self._off_the_roll(number, source, left)
-        filled = self._fill(number, left)
-        if filled is None:
-            return None, ()
-        return SheetLayout(number, shrunk(filled.grids, self.problem.kerf), source.height), filled.counts
+    def _with(self, partial: _Partial, layout: SheetLayout, counts: Sequence[int], times: int) -> _Partial:
+        layout = replace(layout, times=times)
+        after = list(partial.stock)
+        stock = after[layout.source]
+        if stock is not None:
+            after[layout.source] = stock - times
+        return _Partial(
+            partial.cost + cost_of(self.problem, [layout]),
+            tuple(was - times * count for was, count in zip(partial.left, counts, strict=True)),
+            tuple(after),
+            (*partial.layouts, layout),
+        )
 
-    def _fill(self, number: int, left: tuple[int, ...]) -> FilledSheet | None:
+    def _next(
+        self, number: int, source: SheetSource, left: tuple[int, ...]
+    ) -> list[tuple[SheetLayout, Sequence[int]]]:
+        """(layout, its pieces) of the sheets that a plan may go on with."""
+        if source.roll:
+            layout, counts = self._off_the_roll(number, source, left)
+            return [(layout, counts)] if layout else []
+        return [
+            (SheetLayout(number, shrunk(filled.grids, self.problem.kerf), source.height), filled.counts)
+            for filled in self._fill(number, left)
+        ]
+
+    def _fill(self, number: int, left: tuple[int, ...]) -> tuple[FilledSheet, ...]:
+        """The fullest sheet that is found; where large pieces go first, also one with as many of them as it
+        takes."""
         key = (number, left)
         if key not in self.filled:
-            self.filled[key] = self._filling(self.free[number], left)
-            done = self.filled[key]
-            if done is not None:
-                self.filled.setdefault((number, done.counts), done)
+            done = [self._filling(self.free[number], left)]
+            if self.large_first:
+                done.append(self._filled_large_first(number, left))
+            self.filled[key] = tuple({filled.counts: filled for filled in done if filled}.values())
+            self.whole |= {(number, filled.counts): filled.largest for filled in self.filled[key]}
         return self.filled[key]
+
+    def _filled_large_first(self, number: int, left: tuple[int, ...]) -> FilledSheet | None:
+        """A sheet of the largest pieces that it takes, and the others in what they leave free. Nothing where
+        one sort is left, or twins are."""
+        sorts = [one for one, count in enumerate(left) if count]
+        if len(sorts) < 2 or any(self.demands[one].twins for one in sorts):
+            return None
+        free = self.free[number][0]
+        for largest in sorted(sorts, key=lambda one: (-self.areas[one], one)):
+            own = tuple(count if one == largest else 0 for one, count in enumerate(left))
+            first = fill(free, self.demands, own, self.areas, self.effort.states)
+            if first:
+                others = tuple(0 if one == largest else count for one, count in enumerate(left))
+                rest = fill(first.free, self.demands, others, self.areas, self.effort.states)
+                return _both(first, rest) if rest else first
+        return None
 
     def _filling(self, ways: Sequence[tuple[Box, ...]], left: tuple[int, ...]) -> FilledSheet | None:
         best: FilledSheet | None = None
