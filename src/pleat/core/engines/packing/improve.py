@@ -21,7 +21,7 @@ import numpy as np
 from pleat.core.engines.packing.bounds import Inequality, cheapest_numbers, inequalities
 from pleat.core.engines.packing.fill import FilledSheet, fillings
 from pleat.core.engines.packing.planner import Effort, free_of, plan, shrunk
-from pleat.core.engines.packing.problem import Packing, Problem, SheetLayout, cost_of
+from pleat.core.engines.packing.problem import Packing, Problem, SheetLayout, SheetSource, cost_of
 from pleat.core.engines.packing.worth import most_worth
 
 NODES: Final = 400
@@ -90,7 +90,7 @@ class Improver:
         if not self.pool:
             self._seed()
         values = self._values()
-        found = self._fill_for(values, WIDTHS[self.rounds % len(WIDTHS)])
+        found = self._fill_for(values, self._width)
         if not self.stands:
             self._bound()
         if self.rounds % 2 == 1 or not found:
@@ -213,39 +213,24 @@ class Improver:
         layouts = self._layouts([(way, number) for way, number in zip(ways, numbers, strict=True) if number])
         cost = cost_of(self.problem, layouts)
         if cost < self.packing.cost - NEAR:
-            self.packing = replace(self.packing, layouts=layouts, cost=cost)
+            self._take(layouts)
 
     def _again(self) -> None:
         """A few sheets of the plan taken out and planned anew, others each round; what is met is kept."""
-        sheets = [replace(layout, times=1) for layout in self.packing.layouts for _ in range(layout.times)]
+        sheets = _one_by_one(self.packing.layouts)
         if len(sheets) > MOST_SHEETS:
             return
         for start in range(self.rounds % len(sheets), len(sheets), max(1, len(sheets) // 3)):
             out = [sheets[(start + step) % len(sheets)] for step in range(min(AGAIN, len(sheets)))]
             rest = [sheet for place, sheet in enumerate(sheets) if (place - start) % len(sheets) >= len(out)]
-            counts = [
-                sum(column)
-                for column in zip(*(layout.counts(len(self.counts)) for layout in out), strict=True)
-            ]
-            used = [
-                sum(layout.source == number for layout in rest) for number in range(len(self.problem.sources))
-            ]
-            part = replace(
-                self.problem,
-                demands=tuple(
-                    replace(demand, count=count)
-                    for demand, count in zip(self.problem.demands, counts, strict=True)
-                ),
-                sources=tuple(
-                    source if source.count is None else replace(source, count=source.count - taken)
-                    for source, taken in zip(self.problem.sources, used, strict=True)
-                ),
+            used = Counter(sheet.source for sheet in rest)
+            sources = tuple(
+                source if source.count is None else replace(source, count=source.count - used[number])
+                for number, source in enumerate(self.problem.sources)
             )
-            made = plan(part, Effort(4, WIDTHS[self.rounds % len(WIDTHS)]))
-            self._keep_all(made)
+            made = self._planned(self._placed(out), sources, Effort(4, self._width))
             if made.complete and made.cost < cost_of(self.problem, out) - NEAR:
-                layouts = (*rest, *made.layouts)
-                self.packing = replace(self.packing, layouts=layouts, cost=cost_of(self.problem, layouts))
+                self._take((*rest, *made.layouts))
                 return
 
     def _towards(self) -> None:
@@ -255,56 +240,58 @@ class Improver:
             return
         ways = list(self.pool)
         chosen, _ = _solve(self.problem, self.counts, ways, self.target, self.areas, whole=True)
-        sheets = [
-            replace(layout, times=1)
-            for layout in self._layouts(
-                [(way, times) for way, times in zip(ways, chosen, strict=False) if times]
-            )
-            for _ in range(layout.times)
-        ]
+        sheets = _one_by_one(
+            self._layouts([(way, times) for way, times in zip(ways, chosen, strict=False) if times])
+        )
         if not sheets or len(sheets) > MOST_SHEETS:
             return
-        effort = Effort(3, WIDTHS[self.rounds % len(WIDTHS)])
         for size in (2, 3):
             for out in list(combinations(range(len(sheets)), min(size, len(sheets))))[:MOST_SWAPS]:
-                sheets = self._swapped(sheets, out, effort)
-                if not any(self._missing(sheets)):
-                    layouts = tuple(sheets)
-                    self.packing = replace(self.packing, layouts=layouts, cost=cost_of(self.problem, layouts))
+                sheets = self._swapped(sheets, out)
+                if self._placed(sheets) == list(self.counts):
+                    self._take(tuple(sheets))
                     return
 
-    def _missing(self, sheets: Sequence[SheetLayout]) -> list[int]:
-        """How many pieces of each demand lie on none of the sheets."""
-        placed = [
-            sum(column) for column in zip(*(sheet.counts(len(self.counts)) for sheet in sheets), strict=True)
-        ]
-        return [count - own for count, own in zip(self.counts, placed, strict=True)]
-
-    def _swapped(self, sheets: list[SheetLayout], out: Sequence[int], effort: Effort) -> list[SheetLayout]:
+    def _swapped(self, sheets: list[SheetLayout], out: Sequence[int]) -> list[SheetLayout]:
         """The sheets with some of them filled anew, where less is missing then."""
-        missing = self._missing(sheets)
-        own = [sheets[place].counts(len(self.counts)) for place in out]
-        counts = [sum(column) + more for *column, more in zip(*own, missing, strict=True)]
-        used = Counter(sheets[place].source for place in out)
-        part = replace(
-            self.problem,
-            demands=tuple(
-                replace(demand, count=count)
-                for demand, count in zip(self.problem.demands, counts, strict=True)
-            ),
-            sources=tuple(
-                replace(source, count=used[number], price=float(source.area))
-                for number, source in enumerate(self.problem.sources)
-            ),
-        )
-        made = plan(part, effort)
-        self._keep_all(made)
-        before = sum(count * area for count, area in zip(missing, self.areas, strict=True))
-        after = sum(count * area for count, area in zip(made.unplaced, self.areas, strict=True))
-        if after >= before:
-            return sheets
+        taken = [sheets[place] for place in out]
         rest = [sheet for place, sheet in enumerate(sheets) if place not in out]
-        return [*rest, *(replace(layout, times=1) for layout in made.layouts for _ in range(layout.times))]
+        wanted = [count - own for count, own in zip(self.counts, self._placed(rest), strict=True)]
+        used = Counter(sheet.source for sheet in taken)
+        sources = tuple(
+            replace(source, count=used[number], price=float(source.area))
+            for number, source in enumerate(self.problem.sources)
+        )
+        made = self._planned(wanted, sources, Effort(3, self._width))
+        return [*rest, *_one_by_one(made.layouts)] if self._area(made.layouts) > self._area(taken) else sheets
+
+    @property
+    def _width(self) -> int:
+        return WIDTHS[self.rounds % len(WIDTHS)]
+
+    def _planned(self, counts: Sequence[int], sources: tuple[SheetSource, ...], effort: Effort) -> Packing:
+        """A plan of some of the pieces; its sheets are kept as ways to fill one."""
+        demands = tuple(
+            replace(demand, count=count) for demand, count in zip(self.problem.demands, counts, strict=True)
+        )
+        made = plan(replace(self.problem, demands=demands, sources=sources), effort)
+        self._keep_all(made)
+        return made
+
+    def _placed(self, sheets: Sequence[SheetLayout]) -> list[int]:
+        """How many pieces of each demand lie on the sheets."""
+        counts = [0] * len(self.counts)
+        for sheet in sheets:
+            for number, count in enumerate(sheet.counts(len(counts))):
+                counts[number] += count * sheet.times
+        return counts
+
+    def _area(self, sheets: Sequence[SheetLayout]) -> float:
+        """The area of all pieces on the sheets."""
+        return sum(count * area for count, area in zip(self._placed(sheets), self.areas, strict=True))
+
+    def _take(self, layouts: tuple[SheetLayout, ...]) -> None:
+        self.packing = replace(self.packing, layouts=layouts, cost=cost_of(self.problem, layouts))
 
     def _layouts(self, chosen: Sequence[tuple[tuple[int, tuple[int, ...]], int]]) -> tuple[SheetLayout, ...]:
         """The sheets of a choice without the pieces that are too many."""
@@ -333,6 +320,10 @@ class Improver:
                         number, shrunk(tuple(grids), self.problem.kerf), self.problem.sources[number].height
                     )
         return tuple(replace(grids_of[key], times=times) for key, times in found.items())
+
+
+def _one_by_one(layouts: Sequence[SheetLayout]) -> list[SheetLayout]:
+    return [replace(layout, times=1) for layout in layouts for _ in range(layout.times)]
 
 
 def improve(problem: Problem, packing: Packing, rounds: int) -> Packing:
