@@ -25,7 +25,9 @@ def test_each_material_is_told_once_with_its_sheets_and_all_cuts(client):
         page = client.get(f"/books/{number}?open=cutting").get_data(as_text=True)
         body = page[page.index('id="body-cutting"') :] if plans else ""
         assert body.count('<article class="cut">') == len(plans)
-        assert body.count('<figure class="picture">') == sum(len(own.sheets) + len(own.lacking) for own in plans)
+        assert body.count('<figure class="picture">') == sum(
+            len(own.sheets) + len(own.lacking) for own in plans
+        )
         told = plain(body)
         for own in plans:
             assert own.stock.name in told

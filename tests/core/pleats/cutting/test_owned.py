@@ -73,6 +73,9 @@ def test_a_roll_for_two_places_is_as_long_as_all_pieces_side_by_side():
         shared("quarter", ("covering", "side"), {"length_left_mm": own.length_mm - 1}, quantity=8)
     )
     assert "across the roll" in check.why
+    (figure,) = [one for one in eight.cutting.figures if one.label == own.stock.name]
+    assert "9000 mm of it are left" in figure.how
+    assert "You own" not in figure.how
     assert check.no_fix
 
 

@@ -166,6 +166,8 @@ def _sheets_figure(plan: StockPlan, cuts: Sequence[StockCut], brief: BriefResult
     if stock.roll:
         value = f"{ruler.show(ruler.snap_up(plan.length_mm))} of its length"
     owned = f" You own {stock.owned}." if stock.owned is not None else ""
+    if stock.roll:
+        owned = f" {ruler.show(stock.sheet_height_mm)} of it are left."
     good = f" Taken together: {how_good(plan)}." if plan.sheets else ""
     return Figure(
         key=f"sheets_{stock.key}",
