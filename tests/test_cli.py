@@ -95,7 +95,7 @@ def test_the_stand_in_and_the_server_say_where_they_are_and_when_a_port_is_taken
 
 def test_no_acknowledged_edit_is_lost_when_the_server_is_killed(tmp_path):
     acknowledged = "3"
-    for round_ in range(3):
+    for round_ in range(2):
         process, address = serve(tmp_path / "pleat.db")
         try:
             window = Window(address, 5)

@@ -116,6 +116,8 @@ def test_what_a_ring_takes_is_the_largest_count_that_itself_passes_whatever_ther
         assert "D8" in keys(planned(most + 1))
 
 
+FOLLOWED: set[str] = set()
+"""Books whose offers have been followed to the end, whichever test met them."""
 TYPED = {
     "cover.joint_mm": (None, 3.0, 10.0),
     "cover.strip_mm": (None, 30.0, 64.0),
@@ -125,7 +127,7 @@ TYPED = {
 
 
 @pytest.mark.parametrize("name", ["hills", "connectors"])
-@pytest.mark.parametrize("typed", [*product(*TYPED.values())], ids=str)
+@pytest.mark.parametrize("typed", some([*product(*TYPED.values())], 2), ids=str)
 def test_a_hinge_is_judged_once_and_no_chain_of_its_offers_turns_in_a_circle(name, typed):
     book = of(name, *((path, value) for path, value in zip(TYPED, typed, strict=True) if value is not None))
     assert len([check for _, check in make_plan(book).checks if check.key == "E1"]) <= 1
@@ -134,14 +136,13 @@ def test_a_hinge_is_judged_once_and_no_chain_of_its_offers_turns_in_a_circle(nam
         """Every offer of every check that is told, to the end; what was met before has been followed."""
         here = book.model_dump_json()
         assert here not in way, "a circle"
-        if here in done:
+        if here in FOLLOWED:
             return
-        done.add(here)
+        FOLLOWED.add(here)
         told = [check for _, check in make_plan(book).checks if check.key in ("E1", "joint", "A9")]
         for offer in (offer for check in told for offer in check.offers):
             follow(editing.apply(book, offer.changes), {*way, here})
 
-    done: set[str] = set()
     follow(book, set())
 
 

@@ -21,7 +21,7 @@ def stored(book, path):
     return book.model_dump(mode="json")[group][name]
 
 
-SPARSE = 6 if LONG else 18
+SPARSE = 6 if LONG else 36
 # every kind from some and to some others: all pairs would say no more
 PAIRS = [
     (was, becomes)

@@ -21,6 +21,7 @@ from pleat.services import imports
 from pleat.web.app import create_app
 from tests.fuzz import Fuzzer, mutated_books, mutated_tables
 from tests.process import on_its_page, serving
+from tests.profiles import examples
 
 
 @pytest.mark.parametrize(
@@ -73,7 +74,7 @@ def test_no_request_brings_a_500_from_the_real_server(app, seed):
     epoch = on_its_page(app).environ_base["HTTP_X_EPOCH"]
     with serving(app) as served:
         fuzzer = Fuzzer(served, app, epoch, seed)
-        for _ in range(350):
+        for _ in range(examples(1000)):
             method, address, status = fuzzer.request()
             assert status < 500, (method, address)
 

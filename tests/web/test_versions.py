@@ -49,7 +49,7 @@ def test_a_database_of_each_version_opens_lists_undoes_prints_and_goes_out(app, 
     for number in (*numbers, SECOND):
         page = client.get(f"/books/{number}?open=brief")
         assert page.status_code == 200
-        if number > 4:
+        if number > 2:
             continue
         assert f"Log {number} of {version}" in page.text
         history = client.get(f"/books/{number}/history").text
@@ -69,7 +69,7 @@ def test_a_database_of_each_version_opens_lists_undoes_prints_and_goes_out(app, 
                 client.post(f"/books/{number}/redo", data={"takeover": "1", "open": "brief"}).status_code
                 == 200
             )
-    for number in numbers[:4]:
+    for number in numbers[2:4]:
         assert client.get(f"/books/{number}/print").status_code == 200
         out = client.get(f"/books/{number}/export")
         assert read_book(out.data).title == f"Log {number} of {version}"

@@ -4,6 +4,7 @@ in docs/plan.md."""
 from __future__ import annotations
 
 from dataclasses import fields, is_dataclass
+from functools import cache
 from typing import Any, Final
 
 from pleat.core.base.estimate import Estimate
@@ -48,9 +49,21 @@ def _put_in(item: PlacedDesign) -> dict[str, Any]:
     }
 
 
+_PLAIN: Final = frozenset((str, float, int, bool))
+
+
+@cache
+def _shown(record: type) -> tuple[str, ...]:
+    """The fields of a dataclass that a plan shows."""
+    hidden = ("code", "of") if issubclass(record, Check) else ()
+    return tuple(field.name for field in fields(record) if field.repr and field.name not in hidden)
+
+
 def as_json(value: object) -> Any:
     """Plain data from results: dataclasses as objects, estimates as low, likely and high, functions and what
     a result was worked out from (fields that are not shown) left out."""
+    if value is None or type(value) in _PLAIN:
+        return value
     if isinstance(value, Estimate):
         return {
             "low": value.low,
@@ -61,13 +74,10 @@ def as_json(value: object) -> Any:
     if isinstance(value, Rule):
         return {"origin": value.origin, "text": value.text}
     if is_dataclass(value):
-        shown = (
-            field.name for field in fields(value) if field.repr and not callable(getattr(value, field.name))
-        )
         own = {
-            name: as_json(getattr(value, name))
-            for name in shown
-            if not (isinstance(value, Check) and name in ("code", "of"))
+            name: as_json(field_value)
+            for name in _shown(type(value))
+            if not callable(field_value := getattr(value, name))
         }
         return {"key": value.key, **own} if isinstance(value, (Check, Offer)) else own
     if hasattr(value, "_asdict"):

@@ -10,8 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from functools import cached_property
-from typing import Final, Literal
+from typing import Final, Literal, NamedTuple
 
 from pleat.core.engines.packing.problem import Box, PieceGrid
 
@@ -22,47 +21,52 @@ APART: Final = 120
 """Pieces of a grid that are parted one by one, together with what lies beside them."""
 
 
-@dataclass(frozen=True)
-class Cell:
+class Cell(NamedTuple):
     """A rectangle of a sheet: pieces, cells side by side along ``axis``, or an offcut. A grid of many pieces
-    is not parted into cells of its own: its strips are cut across together."""
+    is not parted into cells of its own: its strips are cut across together.
+
+    ``settings`` are the distances from the edge at which a fence is set, in ticks; ``cuts`` is how many cuts
+    it takes; ``largest`` is the area of its largest offcut.
+    """
 
     box: Box
     grid: PieceGrid | None = None
     axis: Axis = "x"
     cells: tuple[Cell, ...] = ()
+    settings: frozenset[int] = frozenset()
+    cuts: int = 0
+    largest: int = 0
 
     @property
-    def is_offcut(self) -> bool:
-        return self.grid is None and not self.cells
-
-    @cached_property
     def offcuts(self) -> tuple[Box, ...]:
         """The offcuts in it; what the kerf takes whole is none."""
-        if self.is_offcut:
-            return (self.box,) if self.box[2] and self.box[3] else ()
+        if self.grid is None and not self.cells:
+            return (self.box,) if self.largest else ()
         return tuple(box for cell in self.cells for box in cell.offcuts)
 
-    @cached_property
-    def settings(self) -> frozenset[int]:
-        """The distances from the edge at which a fence is set, in ticks."""
-        own = {cell.box[2 + _PLACE[self.axis]] for cell in self.cells[:-1]}
-        if self.grid and self.grid.across > 1:
-            own.add(self.grid.width)
-        if self.grid and self.grid.down > 1:
-            own.add(self.grid.height)
-        return frozenset(own).union(*(cell.settings for cell in self.cells))
 
-    @cached_property
-    def cuts(self) -> int:
-        """How many cuts it takes."""
-        own = self.grid.amount - 1 if self.grid else max(len(self.cells) - 1, 0)
-        return own + sum(cell.cuts for cell in self.cells)
+def _of_grid(box: Box, grid: PieceGrid) -> Cell:
+    sides = ((grid.across, grid.width), (grid.down, grid.height))
+    settings = frozenset(side for count, side in sides if count > 1)
+    return Cell(box, grid, settings=settings, cuts=grid.amount - 1)
 
-    @property
-    def _rank(self) -> tuple[int, int, int]:
-        largest = max((box[2] * box[3] for box in self.offcuts), default=0)
-        return -largest, len(self.settings), self.cuts
+
+def _of_cells(box: Box, axis: Axis, cells: tuple[Cell, ...]) -> Cell:
+    side = 2 + _PLACE[axis]
+    own = frozenset(cell.box[side] for cell in cells[:-1])
+    return Cell(
+        box,
+        None,
+        axis,
+        cells,
+        settings=own.union(*(cell.settings for cell in cells)),
+        cuts=len(cells) - 1 + sum(cell.cuts for cell in cells),
+        largest=max(cell.largest for cell in cells),
+    )
+
+
+def _rank(cell: Cell) -> tuple[int, int, int]:
+    return -cell.largest, len(cell.settings), cell.cuts
 
 
 @dataclass(frozen=True)
@@ -78,30 +82,30 @@ class GuillotineCut:
         return self.box[3 if self.axis == "x" else 2]
 
 
+_Boxed = tuple[Box, PieceGrid]
+"""A grid with the rectangle it takes."""
+
+
 def part_sheet(box: Box, grids: Sequence[PieceGrid], kerf: int = 0) -> Cell:
     """The cells of a sheet. Raises ValueError where no cut from edge to edge parts the grids."""
-    known: dict[tuple[Box, tuple[PieceGrid, ...]], Cell] = {}
+    known: dict[tuple[Box, tuple[_Boxed, ...]], Cell] = {}
 
-    def parted(box: Box, own: tuple[PieceGrid, ...]) -> Cell:
+    def parted(box: Box, own: tuple[_Boxed, ...]) -> Cell:
+        if not own:
+            return Cell(box, largest=box[2] * box[3])
+        if len(own) == 1 and box == own[0][0]:
+            return _of_grid(*own[0])
         key = (box, own)
         if key not in known:
-            known[key] = _parted(box, own)
+            ways = [
+                _of_cells(box, axis, tuple(parted(*row) for row in rows))
+                for axis in _PLACE
+                if len(rows := _side_by_side(box, own, axis, kerf)) > 1
+            ]
+            if not ways:
+                raise ValueError("no cut from edge to edge parts these pieces")
+            known[key] = min(ways, key=_rank)
         return known[key]
-
-    def _parted(box: Box, own: tuple[PieceGrid, ...]) -> Cell:
-        if not own:
-            return Cell(box)
-        (first, *others) = own
-        if not others and box == first.box:
-            return Cell(box, first)
-        ways = []
-        for axis in _PLACE:
-            rows = _side_by_side(box, own, axis, kerf)
-            if len(rows) > 1:
-                ways.append(Cell(box, None, axis, tuple(parted(*row) for row in rows)))
-        if not ways:
-            raise ValueError("no cut from edge to edge parts these pieces")
-        return min(ways, key=lambda cell: cell._rank)
 
     single = [
         grid._replace(x=piece.x, y=piece.y, across=1, down=1)
@@ -109,30 +113,40 @@ def part_sheet(box: Box, grids: Sequence[PieceGrid], kerf: int = 0) -> Cell:
         if grid.amount <= APART
         for piece in grid.pieces
     ]
-    return parted(box, tuple(sorted([*single, *(grid for grid in grids if grid.amount > APART)])))
+    own = [*single, *(grid for grid in grids if grid.amount > APART)]
+    return parted(box, tuple(sorted((grid.box, grid) for grid in own)))
 
 
 def _side_by_side(
-    box: Box, grids: Sequence[PieceGrid], axis: Axis, kerf: int
-) -> list[tuple[Box, tuple[PieceGrid, ...]]]:
+    box: Box, grids: Sequence[_Boxed], axis: Axis, kerf: int
+) -> list[tuple[Box, tuple[_Boxed, ...]]]:
     """The rectangles that cuts across an axis part a box into, each with its pieces; those without are
     offcuts."""
     place = _PLACE[axis]
-    rows: list[tuple[int, int, list[PieceGrid]]] = []
-    for grid in sorted(grids, key=lambda one: one.box[place]):
-        start = grid.box[place]
-        end = start + grid.box[place + 2]
-        if rows and start < rows[-1][1] + kerf:
-            rows[-1] = (rows[-1][0], max(rows[-1][1], end), [*rows[-1][2], grid])
-        else:
-            rows.append((start, end, [grid]))
-    found: list[tuple[Box, tuple[PieceGrid, ...]]] = []
+    found: list[tuple[Box, tuple[_Boxed, ...]]] = []
     edge, last = box[place], box[place] + box[place + 2]
-    for start, end, own in rows:
+    start = end = -1
+    own: list[_Boxed] = []
+
+    def close() -> None:
+        """What was gathered is a rectangle, with an offcut before it where it does not begin at the edge."""
+        nonlocal edge
         if start > edge:
             found.append((_slice(box, place, edge, max(start - kerf, edge)), ()))
         found.append((_slice(box, place, start, end), tuple(sorted(own))))
         edge = end + kerf
+
+    for boxed in sorted(grids, key=lambda one: one[0][place]):
+        left = boxed[0][place]
+        right = left + boxed[0][place + 2]
+        if own and left < end + kerf:
+            end = max(end, right)
+            own.append(boxed)
+            continue
+        if own:
+            close()
+        start, end, own = left, right, [boxed]
+    close()
     if edge - kerf < last:
         found.append((_slice(box, place, min(edge, last), last), ()))
     return found

@@ -13,6 +13,7 @@ from pleat.core.engines.packing.problem import (
     TICKS_PER_MM,
     Packing,
     PieceDemand,
+    PieceGrid,
     Problem,
     SheetLayout,
     SheetSource,
@@ -183,7 +184,7 @@ def _packed(problem: Problem, rounds: int) -> Packing:
 
 def _sheet(problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut]) -> SheetCut:
     source = problem.sources[layout.source]
-    cell = part_sheet((0, 0, source.width, layout.length), layout.grids)
+    lines, offcuts = _parted(source.width, layout.length, layout.grids)
     return SheetCut(
         times=layout.times,
         width_mm=_mm(source.width),
@@ -201,10 +202,20 @@ def _sheet(problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut]) -> S
             )
             for piece in layout.grids
         ),
-        cuts=tuple(_line(number, cut) for number, cut in enumerate(cuts_of(cell), 1)),
+        cuts=lines,
         first_part=cuts[min(piece.demand for piece in layout.grids)].part.key,
-        offcuts=tuple((_mm(x), _mm(y), _mm(wide), _mm(high)) for x, y, wide, high in cell.offcuts),
+        offcuts=offcuts,
     )
+
+
+@lru_cache(maxsize=2000)
+def _parted(
+    width: int, length: int, grids: tuple[PieceGrid, ...]
+) -> tuple[tuple[CutLine, ...], tuple[tuple[float, float, float, float], ...]]:
+    """The cuts of a sheet and its offcuts."""
+    cell = part_sheet((0, 0, width, length), grids)
+    lines = tuple(_line(number, cut) for number, cut in enumerate(cuts_of(cell), 1))
+    return lines, tuple((_mm(x), _mm(y), _mm(wide), _mm(high)) for x, y, wide, high in cell.offcuts)
 
 
 def _line(number: int, cut: GuillotineCut) -> CutLine:
