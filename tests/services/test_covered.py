@@ -89,14 +89,7 @@ def test_boards_are_taken_when_they_are_cut_and_given_back(session, kept):
     assert before.book.paper.board.owned == 9
 
     def tick(done):
-        return books.change(
-            session,
-            book_id,
-            None,
-            "one",
-            "x",
-            lambda book: books.tick(book, make_plan(book), "cut_board", done),
-        ).opened
+        return books.tick_step(session, book_id, None, "one", "cut_board", done).opened
 
     tick(True)
     assert store.load(session, kept["Millboard"]).item.owned == 9 - takes

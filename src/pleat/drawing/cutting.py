@@ -7,9 +7,10 @@ from typing import Final, NamedTuple
 
 from pleat.core.base.plan import Part
 from pleat.core.base.units import Ruler
+from pleat.core.materials.sheet import CutPiece, CutSheet, SheetCut
 from pleat.core.pleats.cutting.compute import CuttingResult
 from pleat.core.pleats.cutting.cut import StockCut
-from pleat.core.pleats.cutting.shared import CutPiece, SheetCut, StockPlan
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.stocks import Stock
 from pleat.core.trade.making import OFFCUT_MM
 from pleat.core.whole.planning import Plan
@@ -41,6 +42,10 @@ class Shown(NamedTuple):
 SCREEN: Final = Shown(420, 330, 8.0)
 NAMED_SHARE: Final = 0.07
 """A piece whose shorter side is a smaller share of its sheet is told in the list alone."""
+
+
+LETTER_SHARE: Final = 0.15
+"""The same of a small picture."""
 
 
 def letters(cuts: Sequence[StockCut]) -> dict[str, str]:
@@ -81,6 +86,20 @@ def sheet(
         shapes,
         dims=(Dim("bottom", 0, width, ruler.number(width)), Dim("left", 0, height, ruler.number(height))),
     )
+
+
+def cut_already(fact: CutSheet, parts: Sequence[StockCut]) -> Drawing:
+    """A sheet that was cut, small: its pieces by the letters of ``parts``, where the book still has them."""
+    cut, named = fact.sheet, letters(parts)
+    swatch = next((part.stock.swatch for part in parts), "grey")
+    shapes: list[Shape] = [Rect(0, 0, cut.width_mm, cut.height_mm, "stock")]
+    for piece in cut.pieces:
+        shapes += _grid(piece, 0.0, 0.0, swatch)
+        x, y = piece.x_mm + piece.across * piece.width_mm / 2, piece.y_mm + piece.down * piece.height_mm / 2
+        if piece.part in named and min(piece.width_mm, piece.height_mm) >= LETTER_SHARE * cut.width_mm:
+            shapes.append(Label(x, y, named[piece.part], "panel-name"))
+    listed = ", ".join(f"{count} × {dict(fact.names)[key]}" for key, count in cut.counts().items())
+    return Drawing(cut.width_mm, cut.height_mm, f"Cut already: {listed} out of {fact.material}.", shapes)
 
 
 def _letter(letter: str, x: float, y: float, piece: CutPiece, folded: bool) -> Label:

@@ -7,9 +7,10 @@ from typing import Final, NamedTuple
 
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many
+from pleat.core.materials.sheet import CutLine, SheetCut
 from pleat.core.pleats.cutting.compute import CuttingResult
 from pleat.core.pleats.cutting.cut import StockCut
-from pleat.core.pleats.cutting.shared import CutLine, SheetCut, StockPlan
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.whole.planning import Plan
 from pleat.drawing.cutting import Shown, counts, letters, sheet
 from pleat.drawing.shapes import Drawing, Label, Shape, moved, scaled

@@ -24,7 +24,7 @@ from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawing
 from pleat.drawing.portraits import portrait
 from pleat.drawing.shapes import Drawing
 from pleat.drawing.svg import render_standing
-from pleat.services import counts, materials, offered
+from pleat.services import counts, cutting, materials, offered
 from pleat.services.clock import now
 from pleat.services.counts import Place
 from pleat.services.following import followed
@@ -81,8 +81,9 @@ class Outcome:
 
 def open_book(session: Session, book_id: int) -> Opened:
     """The book and its plan. Raises NoSuchBook."""
-    stored, tools = repository.load(session, book_id), materials.tools(session)
+    stored = repository.load(session, book_id)
     book, otherwise = counts.with_materials(session, book_id, followed(session, stored.book))
+    tools = replace(materials.tools(session), shelf=cutting.shelf_of(session, book_id, book))
     plan = plan_of(book, tools)
     return Opened(replace(stored, book=book), plan, tools, otherwise, offered.goods(session, plan))
 
@@ -120,11 +121,16 @@ def change(
     after = alter(before.book)
     if after == before.book:
         return Outcome(before, () if version == before.stored.version else PLEATS)
-    plan = plan_of(after, before.tools, before.plan)
+    tools = before.tools
+    if after.paper != before.book.paper:
+        tools = replace(tools, shelf=cutting.shelf_of(session, book_id, after))
+    plan = plan_of(after, tools, before.plan)
     drawn = portrait(plan)
     if _on_ruler(after, before.book) == before.book:
-        stored = repository.amend(session, before.stored, after, _summary(after, plan, drawn), window, now())
-        return Outcome(Opened(stored, plan, before.tools, before.otherwise, before.goods, drawn), PLEATS)
+        stored = repository.amend(
+            session, before.stored, after, _summary(after, plan, drawn), window, now=now()
+        )
+        return Outcome(Opened(stored, plan, tools, before.otherwise, before.goods, drawn), PLEATS)
     said_of = label if isinstance(label, str) else label(before.book)
     stored = repository.save(
         session, before.stored, after, _summary(after, plan, drawn), window, said_of, now=now()
@@ -134,11 +140,13 @@ def change(
     counted, otherwise = (
         (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
     )
-    if counted != after:
-        plan = plan_of(counted, before.tools, plan)
+    if said:
+        tools = replace(tools, shelf=cutting.shelf_of(session, book_id, counted))
+    if counted != after or said:
+        plan = plan_of(counted, tools, plan)
         drawn = portrait(plan)
     opened = Opened(
-        replace(stored, book=counted), plan, before.tools, otherwise, offered.goods(session, plan), drawn
+        replace(stored, book=counted), plan, tools, otherwise, offered.goods(session, plan), drawn
     )
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 
@@ -158,7 +166,7 @@ def undo(session: Session, book_id: int, by: int, version: int | None, window: s
         return Outcome(before, () if version == before.stored.version else PLEATS)
     book = _on_ruler(found, before.book)
     if book != found:
-        repository.amend(session, repository.load(session, book_id), book, "{}", window, now())
+        repository.amend(session, repository.load(session, book_id), book, "{}", window, now=now())
     said = counts.settle(session, book_id, before.book, book, plan_of(book, before.tools))
     opened = open_book(session, book_id)
     repository.set_summary(session, book_id, summary(opened.book, opened.plan))
@@ -175,6 +183,47 @@ def _changed(before: Opened, after: Opened) -> tuple[str, ...]:
     if before.otherwise != after.otherwise:
         own |= {"paper", "pages"}
     return tuple(name for name in PLEATS if name in results or name in own)
+
+
+def cut(
+    session: Session,
+    book_id: int,
+    version: int | None,
+    window: str,
+    label: str,
+    work: Callable[[Plan], str],
+) -> Outcome:
+    """Do something to the sheets that were cut for a book, which are no state of it: nothing to undo, and
+    other windows are told. ``work`` says what was moved. Raises NoSuchBook, BadBook, ChangedElsewhere."""
+    before = open_book(session, book_id)
+    if version is not None:
+        repository.check_version(session, before.stored, version, window)
+    said = work(before.plan)
+    counted = open_book(session, book_id)
+    own = repository.load(session, book_id).book
+    repository.amend(
+        session, counted.stored, own, summary(counted.book, counted.plan), window, now=now(), label=label
+    )
+    opened = open_book(session, book_id)
+    return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
+
+
+TICKED: Final = {True: "ticked", False: "unticked"}
+
+
+def tick_step(
+    session: Session, book_id: int, version: int | None, window: str, key: str, done: bool
+) -> Outcome:
+    """Tick a bench step or untick it. One that cuts pieces out cuts the sheets they lie on, which are facts
+    and no state of the book; every other is kept in the book. Raises NoSuchBook, BadBook,
+    ChangedElsewhere."""
+    opened = open_book(session, book_id)
+    label = f"{TICKED[done]}: {key.replace('_', ' ')}"
+    if cutting.can_cut(opened.plan, key, done) and key not in opened.book.bench.ticks:
+        work = cutting.cut_step if done else cutting.give_back_step
+        return cut(session, book_id, version, window, label, lambda plan: work(session, book_id, plan, key))
+    plan = opened.plan
+    return change(session, book_id, version, window, label, lambda book: tick(book, plan, key, done))
 
 
 def tick(book: Book, plan: Plan, key: str, done: bool) -> Book:

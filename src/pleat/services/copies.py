@@ -22,11 +22,11 @@ from pleat.core.materials.items import KINDS
 from pleat.core.whole.planning import make_plan
 from pleat.services import books, materials
 from pleat.services.clock import now
-from pleat.store import backups, whole
+from pleat.store import backups, cut_sheets, whole
 from pleat.store import items as item_store
 from pleat.store.backups import BadBackup
 from pleat.store.database import CannotOpen, close, migrate, open_engine, transaction
-from pleat.store.models import Base, BookRow, ItemRow, RevisionRow
+from pleat.store.models import Base, BookRow, CutSheetRow, ItemRow, RevisionRow
 from pleat.store.packing import Packed, unpacked
 from pleat.store.putting_back import put_back
 
@@ -87,7 +87,7 @@ def _read_whole(prepared: Path, told: Told) -> int:
                 for table in (RevisionRow, ItemRow, BookRow)
             )
             done = 0
-            for read in (_items, _states, _plain_rows, _summaries):
+            for read in (_items, _states, _cut_sheets, _plain_rows, _summaries):
                 for one in _read(read(session)):
                     done += one
                     told(done, of)
@@ -122,6 +122,13 @@ def _states(session: Session) -> Iterator[int]:
         with _readable(f"state {number} of book {book_id}"):
             read_book(unpacked(state))
         yield 1
+
+
+def _cut_sheets(session: Session) -> Iterator[int]:
+    for number, document in session.execute(select(CutSheetRow.id, CutSheetRow.document)):
+        with _readable(f"number {number} of the sheets that were cut"):
+            cut_sheets.read(document)
+        yield 0
 
 
 def _plain_rows(session: Session) -> Iterator[int]:

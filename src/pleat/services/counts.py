@@ -9,12 +9,12 @@ from typing import Final
 from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook, FieldProblem
-from pleat.core.base.words import many
 from pleat.core.document.book import Book
 from pleat.core.materials.items import Board, Cloth, Item, Material, Paper, known_as
-from pleat.core.pleats.cutting.offcuts import as_paper
+from pleat.core.pleats.cutting.offcuts import as_material
 from pleat.core.pleats.paper.record import ROLES
 from pleat.core.whole.planning import Plan
+from pleat.services import cutting
 from pleat.services.clock import now
 from pleat.store import items as store
 
@@ -27,7 +27,15 @@ _NOT_COUNTED: Final[dict[type[Item], dict[str, object]]] = {
     Board: {"owned": None, "stock_id": None},
     Cloth: {"length_left_mm": 0.0, "stock_id": None},
 }
+_ROLL: Final[dict[str, object]] = {"sheet_height_mm": 100.0}
+"""Of a roll of paper its length as well."""
 """What does not make a material another one: how much of it is left, and where it was taken from."""
+
+
+def _bare(own: Material) -> Material:
+    """A material without how much of it is left."""
+    roll = _ROLL if isinstance(own, Paper) and own.form == "roll" else {}
+    return own.model_copy(update=_NOT_COUNTED[type(own)] | roll)
 
 
 def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tuple[Place, ...]]:
@@ -42,7 +50,7 @@ def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tu
         return book, ()
     there = {item_id: one for item_id in linked if (one := store.find_material(session, item_id))}
     taken: dict[int, int] = {}
-    for rows in store.takings(session, book_id).values() if book.bench.ticks else ():
+    for rows in store.takings(session, book_id).values():
         for item_id, amount in rows:
             taken[item_id] = taken.get(item_id, 0) + max(amount, 0)
 
@@ -50,19 +58,22 @@ def with_materials(session: Session, book_id: int, book: Book) -> tuple[Book, tu
         held = there.get(int(own.stock_id)) if own.stock_id else None
         if held is None:
             return own.model_copy(update={"stock_id": None}) if own.stock_id else own
+        own_taken = taken.get(int(own.stock_id or 0), 0)
         if isinstance(held, Cloth) or isinstance(own, Cloth):
-            left = held.length_left_mm if isinstance(held, Cloth) else None
+            left = held.length_left_mm + own_taken if isinstance(held, Cloth) else None
             return own if left is None else own.model_copy(update={"length_left_mm": left})
-        owned = None if held.owned is None else held.owned + taken.get(int(own.stock_id or 0), 0)
+        if isinstance(held, Paper) and isinstance(own, Paper) and cutting.is_roll(held):
+            return own.model_copy(
+                update={"sheet_height_mm": held.sheet_height_mm + own_taken, "owned": held.owned}
+            )
+        owned = None if held.owned is None else held.owned + own_taken
         return own if own.owned == owned else own.model_copy(update={"owned": owned})
 
     book = with_papers(book, counted)
 
     def known_otherwise(own: Material) -> bool:
         held = there[int(own.stock_id)] if own.stock_id else own
-        return held.model_copy(update=_NOT_COUNTED[type(held)]) != own.model_copy(
-            update=_NOT_COUNTED[type(own)]
-        )
+        return _bare(held) != _bare(own)
 
     otherwise: list[Place] = [role for role in ROLES if known_otherwise(getattr(book.paper, role))]
     if any(known_otherwise(paper) for paper in book.paper.more.values()):
@@ -153,8 +164,8 @@ def with_papers(book: Book, alter: Callable[[Material], Material]) -> Book:
 
 
 def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan) -> str:
-    """Take what newly ticked cutting steps use from the materials and put their offcuts there; give back what
-    unticked ones took.
+    """Take what newly ticked steps use from the materials, and give back what unticked ones took. Sheets that
+    are cut are facts of their own, which ``cutting`` keeps: this is about the sheets of a pile.
 
     Returns what was moved, in words; "" for nothing.
     """
@@ -163,73 +174,34 @@ def settle(session: Session, book_id: int, before: Book, after: Book, plan: Plan
     there = store.takings(session, book_id)
     said: list[str] = []
     for key, moved in there.items():
-        if key not in after.bench.ticks:
+        if key in before.bench.ticks and key not in after.bench.ticks:
             for item_id, amount in moved:
-                _add(session, item_id, amount)
+                cutting.add(session, item_id, amount)
             store.forget_takings(session, book_id, key)
-            said += _in_words(session, moved, back=True)
+            said += cutting.in_words(session, moved, back=True)
     own = after.paper.by_key()
-    for step in (one.step for one in plan.bench.work if one.step.takes):
+    for step in (one.step for one in plan.bench.work if one.step.takes and not one.step.cuts):
         if step.key in after.bench.ticks and step.key not in before.bench.ticks and step.key not in there:
             moved = [move for stock in step.takes for move in _take(session, own[stock], stock, plan)]
             store.record_takings(session, book_id, step.key, moved)
-            said += _in_words(session, moved, back=False)
+            said += cutting.in_words(session, moved, back=False)
     return "; ".join(said)
 
 
-def _in_words(session: Session, moved: list[tuple[int, int]], back: bool) -> list[str]:
-    """``5 sheets of Log paper taken, 115 left``; offcuts count below 0."""
-    items = store.load_many(session, [item_id for item_id, _ in moved])
-    words = []
-    for item_id, amount in moved:
-        if not amount:
-            continue
-        name, left = items[item_id].item.name, getattr(items[item_id].item, "owned", None)
-        if amount > 0:
-            direction = "given back" if back else "taken"
-            words.append(f"{many(amount, 'sheet')} of {name} {direction}, {left} there now")
-        else:
-            direction = "taken away again" if back else "put there"
-            words.append(f"{-amount} of {name} {direction}")
-    return words
-
-
 def _take(session: Session, own: Material, stock: str, plan: Plan) -> list[tuple[int, int]]:
-    """What cutting the parts of one stock takes from its item, and the offcuts it brings: (item, amount) with
-    offcuts below 0."""
-    if (
-        not own.stock_id
-        or isinstance(own, Cloth)
-        or type(store.find_material(session, int(own.stock_id))) is not type(own)
-    ):
+    """What the sheets of one stock of a pile take from its item, and the offcuts they bring: (item, amount)
+    with offcuts below 0."""
+    there = store.find_material(session, int(own.stock_id)) if own.stock_id else None
+    if not own.stock_id or not isinstance(own, Paper) or not isinstance(there, Paper):
         return []
     item_id, moved = int(own.stock_id), []
     left = store.owned_of(session, [item_id]).get(item_id)
     if left is not None:
         amount = min(left, plan.cutting.takes.get(stock, 0))
-        _add(session, item_id, -amount)
+        cutting.add(session, item_id, -amount)
         moved.append((item_id, amount))
     for offcut in plan.cutting.offcuts:
-        if offcut.key == stock and isinstance(own, Paper):
-            moved.append(_lay_down(session, as_paper(offcut, own)))
+        if offcut.key == stock:
+            piece = as_material(own, offcut.width_mm, offcut.height_mm, offcut.count, offcut.grain)
+            moved += cutting.lay_down(session, piece)
     return moved
-
-
-def _lay_down(session: Session, piece: Paper) -> tuple[int, int]:
-    """An offcut among the materials, with others like it where there are some."""
-    same = store.same_offcut(session, piece)
-    if same is None:
-        return store.add(session, piece, now()), -(piece.owned or 0)
-    _add(session, same, piece.owned or 0)
-    return same, -(piece.owned or 0)
-
-
-def _add(session: Session, item_id: int, amount: int) -> None:
-    """Change how many are left, never below none; an offcut of which none is left goes away again."""
-    stored = store.load(session, item_id)
-    left: int | None = getattr(stored.item, "owned", None)
-    if left is None:
-        return
-    store.set_owned(session, item_id, max(0, left + amount), now())
-    if isinstance(stored.item, Paper) and stored.item.form == "offcut":
-        store.set_gone(session, item_id, None if left + amount > 0 else now())

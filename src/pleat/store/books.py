@@ -150,13 +150,22 @@ def save(
     return Stored(row.id, book, row.version, now, can_undo=label, can_redo="", binned=False)
 
 
-def amend(session: Session, before: Stored, book: Book, summary: str, window: str, now: datetime) -> Stored:
-    """The book with something changed that is no step of the work, such as the ruler: no revision, nothing to
-    undo or lost to redo."""
+def amend(
+    session: Session,
+    before: Stored,
+    book: Book,
+    summary: str,
+    window: str,
+    *,
+    now: datetime,
+    label: str = "ruler",
+) -> Stored:
+    """The book with something changed that is no step of the work, such as the ruler or a sheet that was cut:
+    no revision, nothing to undo or lost to redo."""
     row = _row(session, before.id)
     revision = session.get_one(RevisionRow, (row.id, row.head))
     revision.document = _document(book)
-    _changed(session, row, summary, window, "ruler", now)
+    _changed(session, row, summary, window, label, now)
     return replace(before, book=book, version=row.version, changed_at=now)
 
 

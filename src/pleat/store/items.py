@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import PleatError
 from pleat.core.materials.facts import facts
-from pleat.core.materials.items import KINDS, Item, Material, Paper
+from pleat.core.materials.items import KINDS, Board, Item, Material, Paper
 from pleat.core.materials.uses import SheetFacts
 from pleat.store.models import ItemRow, TakingRow, is_id
 
@@ -237,18 +237,29 @@ def forget_takings(session: Session, book_id: int, step: str) -> None:
     session.execute(delete(TakingRow).where(TakingRow.book_id == book_id, TakingRow.step == step))
 
 
-def same_offcut(session: Session, paper: Paper) -> int | None:
+def same_offcut(session: Session, piece: Paper | Board) -> int | None:
     """The id of an offcut among the materials of that name and size, to which more can be laid."""
     return session.scalar(
         select(ItemRow.id).where(
-            ItemRow.kind == "paper",
-            ItemRow.name == paper.name,
+            ItemRow.kind == ("paper" if isinstance(piece, Paper) else "board"),
+            ItemRow.name == piece.name,
             ItemRow.gone_at.is_(None),
-            func.abs(ItemRow.width_mm - paper.sheet_width_mm) < 0.05,
-            func.abs(ItemRow.height_mm - paper.sheet_height_mm) < 0.05,
-            ItemRow.words.contains("offcut"),
+            func.abs(ItemRow.width_mm - piece.sheet_width_mm) < 0.05,
+            func.abs(ItemRow.height_mm - piece.sheet_height_mm) < 0.05,
         )
     )
+
+
+def named(session: Session, names: Collection[str]) -> list[StoredItem]:
+    """What pieces can be cut from of those names, in the order it was filled."""
+    where = (
+        ItemRow.gone_at.is_(None),
+        ItemRow.kind.in_(("paper", "board", "cloth")),
+        ItemRow.name.in_(names),
+    )
+    if not names:
+        return []
+    return [_stored(row) for row in session.execute(select(*_STORED).where(*where).order_by(ItemRow.id))]
 
 
 def by_name(session: Session) -> dict[tuple[str, str], list[StoredItem]]:

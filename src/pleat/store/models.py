@@ -131,6 +131,19 @@ class TakingRow(Base):
     amount: Mapped[int]
 
 
+class CutSheetRow(Base):
+    """Sheets that were cut for a book; ``document`` is the JSON of the fact. What they took from the
+    materials stands among the takings."""
+
+    __tablename__ = "cut_sheets"
+    __table_args__ = ({"sqlite_autoincrement": True},)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    book_id: Mapped[int] = mapped_column(ForeignKey("books.id", ondelete="CASCADE"), index=True)
+    document: Mapped[str] = mapped_column(Text)
+    cut_at: Mapped[datetime] = mapped_column(DateTime)
+
+
 class EpochRow(Base):
     """From when on the database holds what it holds: a new one begins whenever a copy is put back, and pages
     of an older one are told."""

@@ -6,6 +6,7 @@ import secrets
 from collections.abc import Callable, Iterable
 
 from flask import Blueprint, Response, abort, make_response, render_template, request
+from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook, FieldProblem
 from pleat.core.base.fields import ChoiceRule
@@ -14,8 +15,8 @@ from pleat.core.document.book import Book
 from pleat.core.document.labels import named, rule_of
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.pleats.paper.record import ROLES
-from pleat.core.whole.planning import PLEATS
-from pleat.services import books, counts, materials, offered
+from pleat.core.whole.planning import PLEATS, Plan
+from pleat.services import books, counts, cutting, offered
 from pleat.services import threads as threads_
 from pleat.services.books import Label, Opened, Outcome
 from pleat.services.planned import plan_of
@@ -84,7 +85,7 @@ def take(book_id: int) -> Response:
     pleat can go."""
     key, label = asked.word(request.form, "offer"), asked.word(request.form, "label", 400)
     with reading() as session:
-        tools = materials.tools(session)
+        tools = books.open_book(session, book_id).tools
 
     def alter(book: Book) -> Book:
         for _, result in plan_of(book, tools):
@@ -105,11 +106,43 @@ def take(book_id: int) -> Response:
 @pages.post("/tick")
 def tick(book_id: int) -> Response:
     key, done = asked.word(request.form, "step"), request.form.get("done") == "1"
-    with reading() as session:
-        tools = materials.tools(session)
-    action = "ticked" if done else "unticked"
-    said = f"{action}: {key.replace('_', ' ')}"
-    return change(book_id, said, lambda book: books.tick(book, plan_of(book, tools), key, done))
+    return _answered(
+        f"{books.TICKED[done]}: {key.replace('_', ' ')}",
+        lambda session: books.tick_step(session, book_id, _version(), _window(), key, done),
+    )
+
+
+@pages.post("/cut")
+def cut(book_id: int) -> Response:
+    """Sheets of one kind were cut: as many as were asked for, at once."""
+    key, times = asked.word(request.form, "sheet", 200), asked.number(request.form, "times", 0, 0)
+    return _cut(
+        book_id,
+        "a sheet was cut",
+        lambda session, plan: cutting.cut_sheet(session, book_id, plan, key, times),
+    )
+
+
+@pages.post("/uncut")
+def uncut(book_id: int) -> Response:
+    """A sheet was not cut after all."""
+    number = asked.number(request.form, "fact", 0, 0)
+    return _cut(
+        book_id,
+        "a sheet was not cut after all",
+        lambda session, _: cutting.give_back(session, book_id, {number}),
+    )
+
+
+@pages.post("/aside")
+def aside(book_id: int) -> Response:
+    """Pieces that were cut and are of no use to the book any more become offcuts."""
+    part = asked.word(request.form, "part", 80)
+    return _cut(
+        book_id,
+        "pieces were laid aside",
+        lambda session, plan: cutting.lay_aside(session, book_id, plan, part),
+    )
 
 
 @pages.post("/stations")
@@ -261,22 +294,37 @@ def _version() -> int | None:
 def change(book_id: int, label: Label, alter: Callable[[Book], Book]) -> Response:
     """Alter a book as the request's form asks, and answer with the pleats that changed, or with why it could
     not be."""
-    try:
-        with writing() as session:
-            outcome = books.change(session, book_id, _version(), _window(), label, alter)
-    except BadBook as error:
-        return not_taken(error)
-    except ChangedElsewhere as error:
-        return _changed_elsewhere(error, label if isinstance(label, str) else "what you changed")
-    return _swap(outcome)
+    return _answered(
+        label if isinstance(label, str) else "what you changed",
+        lambda session: books.change(session, book_id, _version(), _window(), label, alter),
+    )
+
+
+def _cut(book_id: int, label: str, work: Callable[[Session, Plan], str]) -> Response:
+    """Do something to the sheets that were cut for a book, and answer with the pleats that changed."""
+    return _answered(
+        label,
+        lambda session: books.cut(
+            session, book_id, _version(), _window(), label, lambda plan: work(session, plan)
+        ),
+    )
 
 
 def _move(book_id: int, by: int) -> Response:
+    return _answered(
+        "undo" if by < 0 else "redo",
+        lambda session: books.undo(session, book_id, by, _version(), _window()),
+    )
+
+
+def _answered(label: str, work: Callable[[Session], Outcome]) -> Response:
     try:
         with writing() as session:
-            outcome = books.undo(session, book_id, by, _version(), _window())
+            outcome = work(session)
+    except BadBook as error:
+        return not_taken(error)
     except ChangedElsewhere as error:
-        return _changed_elsewhere(error, "undo" if by < 0 else "redo")
+        return _changed_elsewhere(error, label)
     return _swap(outcome)
 
 

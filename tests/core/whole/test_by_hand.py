@@ -12,10 +12,11 @@ from pleat.core.base.yields import Lies, lay
 from pleat.core.document import editing
 from pleat.core.document.book import Book
 from pleat.core.materials.items import Paper
+from pleat.core.materials.sheet import longest_cut_mm
 from pleat.core.materials.tools import NO_TOOLS
 from pleat.core.pleats.bench.order import waits_for
 from pleat.core.pleats.cutting.cut import cut_part
-from pleat.core.pleats.cutting.shared import longest_cut_mm, plan_sheets
+from pleat.core.pleats.cutting.shared import plan_sheets
 from pleat.core.pleats.pages.arrange import PileFolio, told
 from pleat.core.pleats.pages.limits import GUIDES, MOST_BY_GUIDE
 from pleat.core.pleats.pages.mixed import folio

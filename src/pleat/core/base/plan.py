@@ -227,7 +227,8 @@ class Step:
     give what it needs, and a need that no step of this book gives is met. ``tags`` say what sort of work it
     is, for the rules on what comes before what. ``was`` is a key whose tick, with that signature, stands for
     this step too: what is several steps now was one. ``takes`` names the stocks whose sheets are used up by
-    it. ``for_all`` steps are done once for a whole run of books. ``minutes`` are those of the hands for one
+    it, ``cuts`` the parts that it cuts out. ``for_all`` steps are done once for a whole run of books.
+    ``minutes`` are those of the hands for one
     book (house rule); ``set_up`` of them are spent once, however many books follow, and ``pieces`` says how
     many times one book's share may be laid down. ``kind`` is the sort of work, by which a pace is learned.
     ``then`` names what follows at once, while it is wet; ``weights`` that it lies under weights until the
@@ -250,6 +251,7 @@ class Step:
     signature: str = ""
     was: tuple[str, str] = ("", "")
     takes: tuple[str, ...] = ()
+    cuts: tuple[str, ...] = ()
     for_all: bool = False
     minutes: float = 3
     missing: Missing | None = None

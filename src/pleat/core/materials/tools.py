@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from pleat.core.materials.items import Elastic, Hardware, Item, Stick, Tool
+from pleat.core.materials.sheet import EMPTY_SHELF, Shelf
 
 
 @dataclass(frozen=True)
@@ -13,7 +14,7 @@ class Tools:
     """Lengths in mm; None where the maker has no such tool or has not said. Of several the largest counts.
 
     What a book is held with is here too, each with its number among the materials: rings and posts, sticks,
-    elastic."""
+    elastic. The ``shelf`` is what lies there for the book that is planned."""
 
     trimmer_longest_mm: float | None = None
     trimmer_thickest_mm: float | None = None
@@ -22,6 +23,7 @@ class Tools:
     hardware: tuple[tuple[str, Hardware], ...] = ()
     sticks: tuple[tuple[str, Stick], ...] = ()
     elastics: tuple[tuple[str, Elastic], ...] = ()
+    shelf: Shelf = EMPTY_SHELF
 
     @property
     def has_trimmer(self) -> bool:

@@ -73,7 +73,7 @@ def as_json(value: object) -> Any:
         }
     if isinstance(value, Rule):
         return {"origin": value.origin, "text": value.text}
-    if is_dataclass(value):
+    if is_dataclass(value) and not isinstance(value, type):
         own = {
             name: as_json(field_value)
             for name in _shown(type(value))

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from pleat.core.base.units import Ruler
+from pleat.core.materials.sheet import CutSheet, SheetCut
 from pleat.core.pleats.binding import suiting
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cover import suiting as covering
 from pleat.core.pleats.cutting.compute import CuttingResult, how_good
 from pleat.core.pleats.cutting.cut import StockCut
-from pleat.core.pleats.cutting.shared import SheetCut, StockPlan
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.compute import PaperResult
 from pleat.core.pleats.paper.record import ROLES
 from pleat.drawing import cutting as cutting_drawing
@@ -70,16 +71,40 @@ def paper(result: PaperResult, opened: Opened) -> dict[str, object]:
     }
 
 
+TEXT_PX: Final = 18
+
+
 @about.register
 def cutting(result: CuttingResult, opened: Opened) -> dict[str, object]:
     """Each material with the sheets that are cut of it, and its pieces by the letters they have there."""
     ruler = opened.plan.brief.ruler
-    return {"plans": [_sheets(plan, result, ruler) for plan in result.plans]}
+    known = {fact.number for plan in result.plans for fact in plan.done}
+    others = [fact for fact in opened.tools.shelf.cut if fact.number not in known]
+    return {
+        "plans": [_sheets(plan, result, ruler) for plan in result.plans],
+        "others": [(fact, _fact_words(fact, ruler), drawn(_small(fact, []))) for fact in others],
+    }
+
+
+def _fact_words(fact: CutSheet, ruler: Ruler) -> str:
+    """What came out of a sheet that was cut."""
+    names = dict(fact.names)
+    pieces = {piece.part: piece for piece in fact.sheet.pieces}
+    return "; ".join(
+        f"{count * fact.sheet.times} × {names[part]}, {ruler.size(*pieces[part].own_size)}"
+        for part, count in fact.sheet.counts().items()
+    )
+
+
+def _small(fact: CutSheet, own: Sequence[StockCut]) -> Rendered:
+    return render_screen(cutting_drawing.cut_already(fact, own), 130, 110)
 
 
 def _picture(plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: Ruler) -> Rendered:
     shown = cutting_drawing.SCREEN
-    return render_screen(cutting_drawing.sheet(plan, sheet, own, ruler), shown.width, shown.height)
+    high = shown.width * sheet.height_mm / sheet.width_mm + 4 * TEXT_PX  # with the dimension below, no higher
+    drawing = cutting_drawing.sheet(plan, sheet, own, ruler)
+    return render_screen(drawing, shown.width, min(shown.height, high))
 
 
 def _sheets(plan: StockPlan, result: CuttingResult, ruler: Ruler) -> dict[str, object]:
@@ -92,6 +117,7 @@ def _sheets(plan: StockPlan, result: CuttingResult, ruler: Ruler) -> dict[str, o
         "parts": [(named[cut.part.key], cut) for cut in own],
         "counted": list({cut.stock.key: cut for cut in own if "B6" not in cut.part.told}),
         "sheets": [(sheet, drawn(_picture(plan, sheet, own, ruler))) for sheet in plan.sheets],
+        "done": [(fact, _fact_words(fact, ruler), drawn(_small(fact, own))) for fact in plan.done],
         "lacking": [
             (cut, drawn(render_screen(cutting_drawing.alone(cut, ruler), 300, 240)))
             for cut in own

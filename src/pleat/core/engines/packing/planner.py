@@ -73,8 +73,9 @@ class _Planner:
         self.filled: dict[tuple[int, tuple[int, ...]], tuple[FilledSheet, ...]] = {}
         self.whole: dict[tuple[int, tuple[int, ...]], int] = {}
         """The largest rectangle that stays whole of a filled sheet, by its source and its pieces."""
+        endless = [source for source in problem.sources if source.count is None] or problem.sources
         self.rate = min(
-            (source.price / max(source.area, 1) for source in problem.sources if source.area), default=0.0
+            (source.price / max(source.area, 1) for source in endless if source.area), default=0.0
         )
 
     def run(self) -> Packing:

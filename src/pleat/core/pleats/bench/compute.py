@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Final
+from typing import Final, NamedTuple
 
 from pleat.core.base.plan import Check, Figure, Offer, PleatResult, Rule, Step, shortened
 from pleat.core.base.words import by_count, lasting
@@ -78,13 +78,13 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
     quantity = left.brief.quantity
     each = f" Each of the {quantity} books." if quantity > 1 else ""
     order = in_order(_whole(left))
-    ticks = ticked(bench.ticks, order)
+    ticks = _Ticks.of(bench.ticks, order, left)
     work = tuple(
         BenchStep(
             number,
             step if step.for_all or not each else replace(step, detail=step.detail + each),
-            step.key in ticks,
-            shortened(ticks.get(step.key, step.signature)) != step.signature,
+            step.key in ticks.done,
+            shortened(ticks.done.get(step.key, step.signature)) != step.signature,
         )
         for number, step in enumerate(order, 1)
     )
@@ -101,7 +101,7 @@ def compute(bench: Bench, left: LeftOfBench) -> BenchResult:
     return BenchResult(
         key_figure=progress,
         figures=(progress,),
-        checks=(*_too_early(work, ticks), *_changed(work, ticks)),
+        checks=(*_too_early(work, ticks), *_changed(work, ticks.kept)),
         work=work,
         current=next((step for step in work if not step.done), None),
         waits=waits,
@@ -149,18 +149,37 @@ def ticked(ticks: Mapping[str, str], steps: Sequence[Step]) -> dict[str, str]:
     return {**ticks, **whole}
 
 
-def _too_early(work: Sequence[BenchStep], ticks: Mapping[str, str]) -> list[Check]:
+class _Ticks(NamedTuple):
+    """The ticks by the steps' keys: ``kept`` in the book; ``done`` with the steps whose every piece was cut
+    out, since sheets that were cut are facts of which no tick is kept; ``made`` by the maker, without those
+    whose pieces only came out of a sheet with others."""
+
+    kept: Mapping[str, str]
+    done: Mapping[str, str]
+    made: Collection[str]
+
+    @classmethod
+    def of(cls, ticks: Mapping[str, str], steps: Sequence[Step], left: LeftOfBench) -> _Ticks:
+        kept, out = ticked(ticks, steps), left.cutting.out
+        cut = {step.key: step.signature for step in steps if step.cuts and out.issuperset(step.cuts)}
+        by_tick = {fact.step for fact in left.tools.shelf.cut}
+        return cls(kept, {**kept, **cut}, {*kept, *(by_tick & cut.keys())})
+
+
+def _too_early(work: Sequence[BenchStep], ticks: _Ticks) -> list[Check]:
     """Steps that are ticked before what they need: one check for each slip that has a name, and one for all
     others."""
-    if not ticks:
+    if not ticks.made:
         return []
     steps = {step.step.key: step.step for step in work}
     order = waits_for(tuple(steps.values()))
-    early = {key: [first for first in order[key] if first not in ticks] for key in steps if key in ticks}
+    early = {
+        key: [first for first in order[key] if first not in ticks.done] for key in steps if key in ticks.made
+    }
     named = {
         first: [key for key in early if first in early[key]] for first, step in steps.items() if step.missing
     }
-    checks = [_slip(steps, first, keys, ticks) for first, keys in named.items() if keys]
+    checks = [_slip(steps, first, keys, ticks.kept) for first, keys in named.items() if keys]
     others = {
         key: [first for first in firsts if not steps[first].missing]
         for key, firsts in early.items()
@@ -183,7 +202,7 @@ def _slip(steps: Mapping[str, Step], first: str, early: Sequence[str], ticks: Ma
         why=missing.why,
         offers=(
             Offer(label=missing.done, changes=(("bench.ticks", {**ticks, first: steps[first].signature}),)),
-            Offer(label=missing.undo, changes=(("bench.ticks", kept),)),
+            *([Offer(label=missing.undo, changes=(("bench.ticks", kept),))] if kept != ticks else []),
         ),
     )
 
@@ -199,9 +218,7 @@ def _all_after(steps: Mapping[str, Step], first: str) -> set[str]:
     return found
 
 
-def _out_of_order(
-    steps: Mapping[str, Step], early: Mapping[str, Sequence[str]], ticks: Mapping[str, str]
-) -> Check:
+def _out_of_order(steps: Mapping[str, Step], early: Mapping[str, Sequence[str]], ticks: _Ticks) -> Check:
     """What is ticked although steps before it are not; ticking them too may show the next ones missing, so
     all are ticked at once."""
     order = waits_for(tuple(steps.values()))
@@ -209,7 +226,7 @@ def _out_of_order(
     before: list[str] = []
     while open_:
         first = open_.pop()
-        if first not in before and first not in ticks:
+        if first not in before and first not in ticks.done:
             before.append(first)
             open_ += order[first]
     unnamed = [key for key in steps if key in before and not steps[key].missing]
@@ -217,6 +234,8 @@ def _out_of_order(
         f" and {len(unnamed) - NAMED} more" if len(unnamed) > NAMED else ""
     )
     late = next(iter(early))
+    rest = {key: mark for key, mark in ticks.kept.items() if key not in early}
+    untick = Offer(label="untick what came too early", changes=(("bench.ticks", rest),))
     return Check(
         code="order",
         level="note",
@@ -226,12 +245,9 @@ def _out_of_order(
         offers=(
             Offer(
                 label="all that is done, tick it",
-                changes=(("bench.ticks", {**ticks, **{key: steps[key].signature for key in unnamed}}),),
+                changes=(("bench.ticks", {**ticks.kept, **{key: steps[key].signature for key in unnamed}}),),
             ),
-            Offer(
-                label="untick what came too early",
-                changes=(("bench.ticks", {key: mark for key, mark in ticks.items() if key not in early}),),
-            ),
+            *([untick] if rest != ticks.kept else []),
         ),
     )
 

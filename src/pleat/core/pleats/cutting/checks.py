@@ -9,14 +9,15 @@ from pleat.core.base.errors import LengthError
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import MM_PER_INCH, RULERS, Ruler, parse_length
 from pleat.core.base.words import by_count, many
+from pleat.core.materials.sheet import longest_cut_mm
 from pleat.core.materials.sizes import size_name, two_sides
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.brief.compute import BriefResult
-from pleat.core.pleats.cutting import owned
+from pleat.core.pleats.cutting import facts, owned
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.pleats.cutting.record import Cutting
-from pleat.core.pleats.cutting.shared import StockPlan, longest_cut_mm, sheets_of
+from pleat.core.pleats.cutting.shared import StockPlan, sheets_of
 from pleat.core.trade.making import ROUNDED_TWICE_MM
 
 _QUARTER_MM = MM_PER_INCH / 4
@@ -46,6 +47,7 @@ def find(
         ]
         found.append(_trimmer(cut, plans, left.brief, left.tools))
     found += owned.find(plans, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
+    found += facts.find(cuts, plans, left)
     found.append(_mixed_units(left.typed))
     return tuple(check for check in found if check)
 

@@ -8,7 +8,8 @@ from math import ceil
 from typing import Final
 
 from pleat.core.base.plan import Figure, Offer, Part, PleatResult, Rule
-from pleat.core.base.words import joined, many
+from pleat.core.base.words import by_count, joined, many
+from pleat.core.materials.sheet import Shelf, longest_cut_mm
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cutting import checks, steps
@@ -16,7 +17,7 @@ from pleat.core.pleats.cutting.cut import StockCut, cut_part
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.offcuts import Offcut, left_over
 from pleat.core.pleats.cutting.record import Cutting
-from pleat.core.pleats.cutting.shared import StockPlan, longest_cut_mm, plan_sheets
+from pleat.core.pleats.cutting.shared import StockPlan, left_to_cut, plan_sheets
 
 _SHARED: Final = Rule(
     "arithmetic",
@@ -32,13 +33,14 @@ NEARLY_NONE: Final = 1e-4
 class CuttingResult(PleatResult):
     """All pieces, and the sheets they come from; the sheets that are cut, and those that are taken, of each
     stock by its key; and what is left of them. A sheet that serves in several places counts where its first
-    piece goes."""
+    piece goes. ``out`` are the keys of the parts of which every piece was cut out."""
 
     cuts: tuple[StockCut, ...]
     plans: tuple[StockPlan, ...]
     sheets: Mapping[str, int]
     takes: Mapping[str, int]
     offcuts: tuple[Offcut, ...]
+    out: frozenset[str]
 
 
 def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingResult:
@@ -50,7 +52,8 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
         for piece in pieces
         if isinstance(piece, Part)
     ]
-    plans = plan_sheets(laid, rounds)
+    shelf = left.tools.shelf
+    plans = plan_sheets(laid, rounds, shelf)
     cuts = tuple(replace(cut, by_trimmer=_trimmed(cut, plans, left.tools)) for cut in laid)
     sheets = {cut.stock.key: 0 for cut in cuts}
     for plan in plans:
@@ -70,7 +73,7 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
         offers=tuple(
             _way(cut)
             for cut in cuts
-            if cut.stock.role != "pile" and (cut.chosen or _saves(cut, laid, plans, rounds))
+            if cut.stock.role != "pile" and (cut.chosen or _saves(cut, laid, plans, rounds, shelf))
         ),
         steps=steps.of(left, cuts, plans, takes),
         cuts=cuts,
@@ -78,10 +81,19 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
         sheets=sheets,
         takes=takes,
         offcuts=tuple(offcut for plan in plans for offcut in left_over(plan)),
+        out=frozenset(
+            cut.part.key
+            for plan in plans
+            if plan.done
+            for cut in cuts
+            if cut.stock in plan.stocks and not left_to_cut(cut, plan.done)
+        ),
     )
 
 
-def _saves(cut: StockCut, laid: Sequence[StockCut], plans: Sequence[StockPlan], rounds: int) -> bool:
+def _saves(
+    cut: StockCut, laid: Sequence[StockCut], plans: Sequence[StockPlan], rounds: int, shelf: Shelf
+) -> bool:
     """Whether the pieces of a stock lying the other way round take fewer sheets, or less of a roll."""
     if cut.other.count <= cut.better.count:
         return False
@@ -92,7 +104,7 @@ def _saves(cut: StockCut, laid: Sequence[StockCut], plans: Sequence[StockPlan], 
     ]
     if any(not one.better.count for one in turned):
         return bool(plan.lacking)
-    (other,) = plan_sheets(turned, rounds)
+    (other,) = plan_sheets(turned, rounds, shelf)
     return (other.needed, other.length_mm) < (plan.needed, plan.length_mm) or bool(plan.lacking)
 
 
@@ -120,14 +132,16 @@ def _key(plans: Sequence[StockPlan]) -> Figure:
     by_use: dict[str, int] = {}
     for plan in plans:
         serves = joined(dict.fromkeys(stock.serves for stock in plan.stocks))
-        by_use[serves] = by_use.get(serves, 0) + plan.needed
+        by_use[serves] = by_use.get(serves, 0) + plan.needed + plan.from_offcuts
     split = " + ".join(f"{number} for {serves}" for serves, number in by_use.items())
+    done = sum(fact.sheet.times for plan in plans for fact in plan.done)
+    cut = f" {many(done, 'sheet')} of them {by_count(done, 'is', 'are')} cut already." if done else ""
     return Figure(
         key="sheets",
         label="to cut",
         value=many(sum(by_use.values()), "sheet"),
         show="text",
-        how=f"{split}. Pieces of one material share its sheets."
+        how=f"{split}. Pieces of one material share its sheets.{cut}"
         if split
         else "Nothing of this book is cut from a sheet.",
         rules=(_SHARED,),
@@ -163,16 +177,24 @@ def _sheets_figure(plan: StockPlan, cuts: Sequence[StockCut], brief: BriefResult
             gives = "" if cut.better.count else ": none comes out of this sheet"
             lines.append(f"{cut.part.count} × {cut.part.name} {size}{gives}")
     value = many(plan.needed, "sheet")
+    if plan.from_offcuts:
+        offcuts = many(plan.from_offcuts, "offcut")
+        value = f"{value} and {offcuts}" if plan.needed else offcuts
     if stock.roll:
         value = f"{ruler.show(ruler.snap_up(plan.length_mm))} of its length"
     owned = f" You own {stock.owned}." if stock.owned is not None else ""
     if stock.roll:
         owned = f" {ruler.show(stock.sheet_height_mm)} of it are left."
     good = f" Taken together: {how_good(plan)}." if plan.sheets else ""
+    if plan.from_offcuts:
+        good += f" {plan.from_offcuts} of your offcuts {by_count(plan.from_offcuts, 'is', 'are')} cut first."
+    done = sum(fact.sheet.times for fact in plan.done)
+    if done:
+        good += f" {many(done, 'sheet')} {by_count(done, 'is', 'are')} cut already."
     return Figure(
         key=f"sheets_{stock.key}",
         label=f"{stock.name}",
-        value=value if plan.sheets else "none fits",
+        value=value if plan.all_sheets else "none fits",
         show="text",
         how="; ".join(lines) + f".{good}{owned}",
         rules=(_SHARED, _BOUND),

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from pleat.core.base.plan import Part
 from pleat.core.base.yields import Lay, Lies, both_ways, lay
-from pleat.core.pleats.paper.stocks import GrainAxis, Stock
+from pleat.core.materials.sheet import GrainAxis
+from pleat.core.pleats.paper.stocks import Stock
 
 
 @dataclass(frozen=True)

@@ -1,13 +1,28 @@
-"""What is left of the sheets when the pieces are out."""
+"""What is left of the sheets when the pieces are out, and as what it lies among the materials then."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Final
 
-from pleat.core.materials.items import Paper
+from pleat.core.materials.items import Cloth, Material, Paper
+from pleat.core.materials.sheet import GrainAxis, SheetCut
 from pleat.core.pleats.cutting.shared import StockPlan
-from pleat.core.pleats.paper.stocks import GrainAxis
 from pleat.core.trade.making import OFFCUT_MM
+
+SUFFIX: Final = ", offcut"
+NAME_LETTERS: Final = 60
+"""As long as a name among the materials can be."""
+
+
+def worth_keeping(sheet: SheetCut) -> dict[tuple[float, float], int]:
+    """How many offcuts of each (width, height) in mm a sheet leaves that are worth keeping."""
+    counts: dict[tuple[float, float], int] = {}
+    for _, _, width, height in sheet.offcuts:
+        if min(width, height) >= OFFCUT_MM:
+            same = (round(width, 2), round(height, 2))
+            counts[same] = counts.get(same, 0) + sheet.times
+    return counts
 
 
 @dataclass(frozen=True)
@@ -28,10 +43,9 @@ def left_over(plan: StockPlan) -> tuple[Offcut, ...]:
     """The offcuts of a plan that are worth keeping, equal ones together, the largest first."""
     counts: dict[tuple[str, float, float], int] = {}
     for sheet in plan.sheets:
-        for _, _, width, height in sheet.offcuts:
-            if min(width, height) >= OFFCUT_MM:
-                same = (plan.places[sheet.first_part], round(width, 2), round(height, 2))
-                counts[same] = counts.get(same, 0) + sheet.times
+        for (width, height), count in worth_keeping(sheet).items():
+            same = (plan.places[sheet.first_part], width, height)
+            counts[same] = counts.get(same, 0) + count
     stocks = {stock.key: stock for stock in plan.stocks}
     return tuple(
         Offcut(key, stocks[key].name, stocks[key].role, width, height, count, stocks[key].grain)
@@ -41,20 +55,27 @@ def left_over(plan: StockPlan) -> tuple[Offcut, ...]:
     )
 
 
-def as_paper(offcut: Offcut, paper: Paper) -> Paper:
-    """An offcut of ``paper`` as one to put among the materials, with its size, count and grain."""
-    if offcut.grain is None:
+def offcut_name(material: Material) -> str:
+    """What offcuts of a material are called among the materials."""
+    name = material.name
+    return name if name.endswith(SUFFIX) else f"{name[: NAME_LETTERS - len(SUFFIX)]}{SUFFIX}"
+
+
+def as_material(
+    material: Material, width_mm: float, height_mm: float, count: int, axis: GrainAxis | None
+) -> Material:
+    """Offcuts of a material as what is put among the materials: with their size, count and grain, and without
+    a price, for they are paid for. Cloth has its warp along the height."""
+    named: dict[str, object] = {"name": offcut_name(material), "stock_id": None, "price": None}
+    if isinstance(material, Cloth):
+        return material.model_copy(update={**named, "roll_width_mm": width_mm, "length_left_mm": height_mm})
+    if axis is None:
         grain = "unknown"
-    elif (offcut.height_mm >= offcut.width_mm) == (offcut.grain == "h"):
+    elif (height_mm >= width_mm) == (axis == "h"):
         grain = "long"
     else:
         grain = "short"
-    changes = {
-        "name": paper.name if paper.name.endswith(", offcut") else f"{paper.name[:51]}, offcut",
-        "form": "offcut",
-        "sheet_width_mm": offcut.width_mm,
-        "sheet_height_mm": offcut.height_mm,
-        "owned": offcut.count,
-        "grain": grain,
-    }
-    return paper.model_copy(update={**changes, "stock_id": None, "designs": 1, "each": 1})
+    named |= {"sheet_width_mm": width_mm, "sheet_height_mm": height_mm, "owned": count, "grain": grain}
+    if isinstance(material, Paper):
+        named |= {"form": "offcut", "designs": 1, "each": 1}
+    return material.model_copy(update=named)

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import lru_cache
-from typing import Final, Literal
+from typing import Final
 
 from pleat.core.engines.packing.cuts import GuillotineCut, cuts_of, part_sheet
 from pleat.core.engines.packing.planner import plan
@@ -19,6 +19,16 @@ from pleat.core.engines.packing.problem import (
     SheetSource,
     ticks,
 )
+from pleat.core.materials.sheet import (
+    EMPTY_SHELF,
+    CutLine,
+    CutPiece,
+    CutSheet,
+    Remnant,
+    SheetCut,
+    Shelf,
+    done_of,
+)
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.paper.stocks import Stock
 
@@ -26,98 +36,77 @@ ROLL_MM: Final = 200_000.0
 """How long a roll is taken to be for planning: what is missing of one that is shorter is told as a length."""
 
 
-@dataclass(frozen=True)
-class CutPiece:
-    """Equal pieces side by side, ``across`` and ``down``, where the first of them lies on a sheet, in mm from
-    its left upper corner; ``part`` is the key of their part."""
-
-    part: str
-    x_mm: float
-    y_mm: float
-    width_mm: float
-    height_mm: float
-    turned: bool
-    across: int = 1
-    down: int = 1
-
-    @property
-    def count(self) -> int:
-        return self.across * self.down
-
-
-@dataclass(frozen=True)
-class CutLine:
-    """A cut from edge to edge of what is there, ``fence_mm`` from the left edge of that (upright) or from its
-    upper edge (level); cuts are made in the order of their numbers."""
-
-    number: int
-    axis: Literal["upright", "level"]
-    x_mm: float
-    y_mm: float
-    length_mm: float
-    fence_mm: float
-
-
-@dataclass(frozen=True)
-class SheetCut:
-    """Equal sheets, ``times`` of them, that are cut in one way; of a roll the ``height_mm`` that is cut off.
-    ``offcuts`` are (x, y, width, height) in mm."""
-
-    times: int
-    width_mm: float
-    height_mm: float
-    pieces: tuple[CutPiece, ...]
-    cuts: tuple[CutLine, ...]
-    offcuts: tuple[tuple[float, float, float, float], ...]
-    first_part: str
+REMNANT_SHARE: Final = 0.05
+"""What an offcut is worth beside a whole sheet of its size: it is paid for, and lies in the way."""
 
 
 @dataclass(frozen=True)
 class StockPlan:
-    """All that comes out of one material. ``stocks`` are the places it serves; ``above`` is how much more it
-    takes than is known to be needed, as a share: 0 is the best possible. ``lacking`` are pieces that come out
-    of no sheet, ``places`` the stock that
-    each part names."""
+    """All that comes out of one material: ``done`` are sheets that were cut, ``sheets`` those still to be.
+
+    ``stocks`` are the places it serves; ``above`` is how much more it takes than is known to be needed, as a
+    share: 0 is the best possible. ``lacking`` are pieces that come out of no sheet, ``places`` the stock that
+    each part names and ``names`` what it is called, ``remnants`` the offcuts it may take, by their numbers
+    among the materials.
+    """
 
     stocks: tuple[Stock, ...]
     sheets: tuple[SheetCut, ...]
     above: float
     places: Mapping[str, str]
     lacking: Mapping[str, int]
+    done: tuple[CutSheet, ...] = ()
+    remnants: Mapping[str, Remnant] = field(default_factory=dict)
+    names: Mapping[str, str] = field(default_factory=dict, repr=False)
 
     @property
     def stock(self) -> Stock:
         return self.stocks[0]
 
     @property
+    def all_sheets(self) -> tuple[SheetCut, ...]:
+        """Those that were cut, and those still to be."""
+        return (*(fact.sheet for fact in self.done), *self.sheets)
+
+    @property
+    def whole(self) -> tuple[SheetCut, ...]:
+        """All but offcuts."""
+        return tuple(sheet for sheet in self.all_sheets if not sheet.offcut)
+
+    @property
     def needed(self) -> int:
-        """Sheets; of a roll the pieces that are cut off it."""
-        return sum(sheet.times for sheet in self.sheets)
+        """Whole sheets; of a roll the pieces that are cut off it."""
+        return sum(sheet.times for sheet in self.whole)
+
+    @property
+    def from_offcuts(self) -> int:
+        """Offcuts that are cut on."""
+        return sum(sheet.times for sheet in self.all_sheets if sheet.offcut)
 
     @property
     def length_mm(self) -> float:
         """What is cut off a roll."""
-        return sum(sheet.height_mm * sheet.times for sheet in self.sheets)
+        return sum(sheet.height_mm * sheet.times for sheet in self.whole)
 
     @property
     def by_stock(self) -> dict[str, int]:
-        """The sheets of each stock by its key: each counts where its first piece goes. None are taken while a
-        piece comes out of no sheet, for no number of them is enough."""
+        """The whole sheets of each stock by its key: each counts where its first piece goes. None are taken
+        while a piece comes out of no sheet, for no number of them is enough."""
         counts = {stock.key: 0 for stock in self.stocks}
         if self.lacking:
             return counts
-        for sheet in self.sheets:
-            counts[self.places[sheet.first_part]] += sheet.times
+        for sheet in self.whole:
+            counts[self.places.get(sheet.first_part, self.stock.key)] += sheet.times
         return counts
 
     def of(self, part: str) -> tuple[SheetCut, ...]:
         """The sheets that a part lies on."""
-        return tuple(sheet for sheet in self.sheets if any(piece.part == part for piece in sheet.pieces))
+        return tuple(sheet for sheet in self.all_sheets if part in sheet.counts())
 
     def in_first(self, sheets: int) -> int:
         """How many pieces come out of the first so many sheets."""
         found = 0
-        for sheet in self.sheets:
+        for sheet in self.whole:
             found += sum(piece.count for piece in sheet.pieces) * min(sheet.times, max(sheets, 0))
             sheets -= sheet.times
         return found
@@ -128,13 +117,12 @@ def sheets_of(part: str, plans: Sequence[StockPlan]) -> int:
     return sum(sheet.times for plan in plans for sheet in plan.of(part))
 
 
-def longest_cut_mm(sheets: Sequence[SheetCut]) -> float:
-    return max((cut.length_mm for sheet in sheets for cut in sheet.cuts), default=0.0)
-
-
-def plan_sheets(cuts: Sequence[StockCut], rounds: int = 0) -> tuple[StockPlan, ...]:
-    """A plan for each material, in the order its first piece comes; pieces lie as ``cuts`` says. The first
-    plan is made better by so many ``rounds``, as long as it is not known to be the best."""
+def plan_sheets(
+    cuts: Sequence[StockCut], rounds: int = 0, shelf: Shelf = EMPTY_SHELF
+) -> tuple[StockPlan, ...]:
+    """A plan for each material, in the order its first piece comes; pieces lie as ``cuts`` says. What was cut
+    is not cut again, and offcuts of the ``shelf`` are cut before whole sheets. The first plan is made better
+    by so many ``rounds``, as long as it is not known to be the best."""
     groups: dict[tuple[object, ...], list[StockCut]] = {}
     for cut in cuts:
         stock = cut.stock
@@ -142,32 +130,62 @@ def plan_sheets(cuts: Sequence[StockCut], rounds: int = 0) -> tuple[StockPlan, .
         item = ("item", stock.item) if shared else ("key", stock.key)
         size = (stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
         groups.setdefault((item, size), []).append(cut)
-    return tuple(_plan(group, rounds) for group in groups.values())
+    return tuple(_plan(group, rounds, shelf) for group in groups.values())
 
 
-def _plan(cuts: Sequence[StockCut], rounds: int) -> StockPlan:
+def is_of(fact: CutSheet, stock: Stock) -> bool:
+    """Whether a sheet that was cut is of a stock as the book has it now."""
+    if stock.role == "pile":
+        return False
+    return fact.of == stock.item if fact.of or stock.item else fact.stock == stock.key
+
+
+def left_to_cut(cut: StockCut, done: Sequence[CutSheet]) -> int:
+    """How many pieces of a part are still to be cut."""
+    part = cut.part
+    return max(part.count - done_of(part.key, part.width_mm, part.height_mm, done), 0)
+
+
+def _plan(cuts: Sequence[StockCut], rounds: int, shelf: Shelf) -> StockPlan:
     stocks = tuple({cut.stock.key: cut.stock for cut in cuts}.values())
-    first, fitting = stocks[0], [cut for cut in cuts if cut.better.count]
+    first = stocks[0]
+    done = tuple(fact for fact in shelf.cut if any(is_of(fact, stock) for stock in stocks))
+    fitting = [cut for cut in cuts if cut.better.count and left_to_cut(cut, done)]
     high = ROLL_MM if first.roll else first.sheet_height_mm
-    source = SheetSource(ticks(first.sheet_width_mm), ticks(high), 1.0, roll=first.roll)
-    problem = Problem(tuple(_demand(cut, source) for cut in fitting), (source,))
+    whole = SheetSource(ticks(first.sheet_width_mm), ticks(high), 1.0, roll=first.roll)
+    remnants = () if first.role == "pile" else shelf.beside(first.item)
+    sources = (whole, *(_remnant(remnant, first, whole) for remnant in remnants))
+    problem = Problem(tuple(_demand(cut, whole, left_to_cut(cut, done)) for cut in fitting), sources)
     packing = _packed(problem, rounds) if fitting else Packing((), (), 0.0, 0.0)
     return StockPlan(
         stocks=stocks,
-        sheets=tuple(_sheet(problem, layout, fitting) for layout in packing.layouts),
+        sheets=tuple(_sheet(problem, layout, fitting, remnants) for layout in packing.layouts),
         above=packing.cost / packing.bound - 1 if packing.bound and not packing.proven else 0.0,
         places={cut.part.key: cut.stock.key for cut in cuts},
         lacking={cut.part.key: cut.part.count for cut in cuts if not cut.better.count},
+        done=done,
+        remnants={remnant.number: remnant for remnant in remnants},
+        names={cut.part.key: cut.part.name for cut in cuts},
     )
 
 
-def _demand(cut: StockCut, source: SheetSource) -> PieceDemand:
+def _remnant(remnant: Remnant, stock: Stock, whole: SheetSource) -> SheetSource:
+    """An offcut as it lies with its grain as that of the whole sheets; a pattern with a top stays upright."""
+    width, height = remnant.width_mm, remnant.height_mm
+    if remnant.grain and stock.grain and remnant.grain != stock.grain and not stock.upright_only:
+        width, height = height, width
+    wide, high = ticks(width), ticks(height)
+    area = whole.width * (wide if whole.roll else whole.height)
+    return SheetSource(wide, high, REMNANT_SHARE * wide * high / area, remnant.count)
+
+
+def _demand(cut: StockCut, source: SheetSource, count: int) -> PieceDemand:
     """The pieces of a part as they lie: a hair smaller where so many are a hair more than the sheet."""
     lay = cut.better
     return PieceDemand(
         min(ticks(lay.piece_width_mm), source.width // lay.columns),
         min(ticks(lay.piece_height_mm), source.height // lay.rows),
-        cut.part.count,
+        count,
     )
 
 
@@ -182,7 +200,9 @@ def _packed(problem: Problem, rounds: int) -> Packing:
     return improve(problem, first, rounds)
 
 
-def _sheet(problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut]) -> SheetCut:
+def _sheet(
+    problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut], remnants: Sequence[Remnant]
+) -> SheetCut:
     source = problem.sources[layout.source]
     lines, offcuts = _parted(source.width, layout.length, layout.grids)
     return SheetCut(
@@ -205,6 +225,7 @@ def _sheet(problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut]) -> S
         cuts=lines,
         first_part=cuts[min(piece.demand for piece in layout.grids)].part.key,
         offcuts=offcuts,
+        offcut=remnants[layout.source - 1].number if layout.source else "",
     )
 
 

@@ -8,7 +8,7 @@ from typing import Final
 from pleat.core.base.cautions import KNIFE
 from pleat.core.base.plan import Step, signature
 from pleat.core.base.units import Ruler
-from pleat.core.base.words import many
+from pleat.core.base.words import joined, many
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.owned import together
@@ -47,11 +47,19 @@ def _gather(left: LeftOfCutting, plans: Sequence[StockPlan], takes: Mapping[str,
     own = {key: count for key, count in takes.items() if key not in left.pages.whole_sheets}
     for stocks in together(left.paper.stock(key) for key in own):
         name = stocks[0].name
-        amount = many(sum(own[stock.key] for stock in stocks), "piece" if stocks[0].roll else "sheet")
-        lacking = any(plan.lacking for plan in plans if plan.stock in stocks)
-        listed.append(
-            f"no {name} yet, since the piece does not come out of it" if lacking else f"{amount} of {name}"
+        whole, serving = (
+            sum(own[stock.key] for stock in stocks),
+            [plan for plan in plans if plan.stock in stocks],
         )
+        thing = "piece" if stocks[0].roll else "sheet"
+        amounts = [many(whole, thing)] if whole else []
+        offcuts = sum(plan.from_offcuts for plan in serving)
+        amounts += [many(offcuts, "offcut")] if offcuts else []
+        amount = joined(amounts) or "nothing"
+        if any(plan.lacking for plan in serving):
+            listed.append(f"no {name} yet, since the piece does not come out of it")
+        else:
+            listed.append(f"{amount} of {name}")
     grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
     return Step(
         key="gather",
@@ -98,6 +106,7 @@ def _leaves(
         signature=left.pages.cut_signature or signature(*pieces),
         minutes=0 if nothing else 3 + 0.5 * sum(cut.part.count for cut in cuts),
         takes=tuple(whole) or tuple(dict.fromkeys(cut.stock.key for cut in cuts if cut.stock.key in takes)),
+        cuts=() if whole else tuple(cut.part.key for cut in cuts if cut.stock.role != "pile"),
         for_all=True,
         kind="cut",
         set_up=3,
@@ -123,6 +132,7 @@ def _others(ruler: Ruler, key: str, cuts: Sequence[StockCut], gives: tuple[str, 
             signature=signature(cut.part.width_mm, cut.part.height_mm),
             was=(key, together_),
             takes=() if number else tuple(dict.fromkeys(one.stock.key for one in cuts)),
+            cuts=(cut.part.key,),
             minutes=2 + 2 * cut.part.count,
             pieces=cut.part.count,
             for_all=True,

@@ -4,20 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from functools import lru_cache
-from typing import Literal
 
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.plan import Rule
 from pleat.core.base.points import point
 from pleat.core.base.units import RULERS, Ruler
 from pleat.core.materials.items import Board, Cloth, Material, Paper, PaperKind
+from pleat.core.materials.sheet import GrainAxis
 from pleat.core.materials.sizes import size_name
 from pleat.core.materials.thickness import Thickness, thickness
 from pleat.core.materials.uses import fits_pattern, grain_axis
 from pleat.core.pleats.paper.record import ROLES
 from pleat.core.trade.paper import AS_SOLD
-
-GrainAxis = Literal["w", "h"]
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,78 @@
+"""What was cut stays as it was cut: what of it the book no longer uses is told."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from pleat.core.base.plan import Check
+from pleat.core.base.units import Ruler
+from pleat.core.base.words import by_count, joined, many
+from pleat.core.materials.sheet import CutPiece, CutSheet, done_of
+from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.left import LeftOfCutting
+from pleat.core.pleats.cutting.shared import StockPlan, is_of
+
+
+def find(cuts: Sequence[StockCut], plans: Sequence[StockPlan], left: LeftOfCutting) -> Iterator[Check]:
+    """A check for each part of which pieces were cut that do not go into the book as it is now."""
+    ruler, wanted = left.brief.ruler, {cut.part.key: cut for cut in cuts}
+    spare: dict[str, list[tuple[CutSheet, CutPiece]]] = {}
+    for fact in left.tools.shelf.cut:
+        for piece in fact.sheet.pieces:
+            if not fits(fact, piece, wanted.get(piece.part)):
+                spare.setdefault(piece.part, []).append((fact, piece))
+    for part, pieces in spare.items():
+        yield _spare(wanted.get(part), part, pieces, ruler)
+    for cut in cuts:
+        done = [fact for plan in plans if cut.stock in plan.stocks for fact in plan.done]
+        more = done_of(cut.part.key, cut.part.width_mm, cut.part.height_mm, done) - cut.part.count
+        if more > 0:
+            yield _too_many(cut, more)
+
+
+def fits(fact: CutSheet, piece: CutPiece, cut: StockCut | None) -> bool:
+    """Whether pieces that were cut go into the book as it is now, as far as their size and material say."""
+    return cut is not None and is_of(fact, cut.stock) and piece.is_as(cut.part.width_mm, cut.part.height_mm)
+
+
+def _spare(
+    cut: StockCut | None, part: str, pieces: Sequence[tuple[CutSheet, CutPiece]], ruler: Ruler
+) -> Check:
+    fact = pieces[0][0]
+    count = sum(piece.count * fact.sheet.times for fact, piece in pieces)
+    name = dict(fact.names)[part]
+    sizes = joined(dict.fromkeys(ruler.size(*piece.own_size) for _, piece in pieces))
+    was = f"{count} × {name} {by_count(count, 'was', 'were')} cut as {sizes}"
+    if cut is None:
+        told, now = f"{was}; this book has none of that name now.", ""
+    elif all(not is_of(fact, cut.stock) for fact, _ in pieces):
+        told, now = f"{was} from {fact.material}; the book takes {cut.stock.name} now.", ""
+    else:
+        size = ruler.size(cut.part.width_mm, cut.part.height_mm)
+        told = f"{was}; {size} is needed now."
+        larger = all(
+            piece.own_size[0] >= cut.part.width_mm and piece.own_size[1] >= cut.part.height_mm
+            for _, piece in pieces
+        )
+        now = " Each is large enough to be trimmed." if larger else ""
+    return Check(
+        code="cut_otherwise",
+        of=part,
+        level="watch",
+        title=told,
+        why=f"What is cut stays as it was cut.{now} The plan counts other pieces for the book.",
+        no_fix="Go back to the size that was cut, or lay the pieces among your offcuts under Cutting: the "
+        "next plan takes from them.",
+    )
+
+
+def _too_many(cut: StockCut, more: int) -> Check:
+    return Check(
+        code="cut_otherwise",
+        of=cut.part.key,
+        level="note",
+        title=f"{many(more, 'piece')} more of the {cut.part.name} {by_count(more, 'was', 'were')} cut than "
+        "the book takes now.",
+        why="They were cut when the book took more of them. Keep them for a spare.",
+        no_fix="Nothing to do; or take more books or pages again.",
+    )
