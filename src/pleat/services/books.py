@@ -218,6 +218,8 @@ def tick_step(
     and no state of the book; every other is kept in the book. Raises NoSuchBook, BadBook,
     ChangedElsewhere."""
     opened = open_book(session, book_id)
+    if any(one.done == done for one in opened.plan.bench.work if one.step.key == key):
+        return change(session, book_id, version, window, "", lambda book: book)
     label = f"{TICKED[done]}: {key.replace('_', ' ')}"
     if cutting.can_cut(opened.plan, key, done) and key not in opened.book.bench.ticks:
         work = cutting.cut_step if done else cutting.give_back_step

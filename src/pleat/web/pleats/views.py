@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Final
 
 from pleat.core.base.units import Ruler
 from pleat.core.materials.sheet import CutSheet, SheetCut

@@ -1,0 +1,208 @@
+"""Sheets that are cut: facts beside the book, taken from what lies there, whatever the book is later. What
+the materials hold is counted here by itself."""
+
+from __future__ import annotations
+
+import pytest
+
+from pleat.core.base.errors import BadBook
+from pleat.core.document import editing
+from pleat.core.document.recipes import RECIPES, recipe
+from pleat.core.materials.items import Board, Cloth, Material, Paper
+from pleat.core.pleats.paper.record import ROLES
+from pleat.services import books, cutting
+from pleat.store import items as store
+from pleat.store.database import migrate, open_engine, transaction
+from tests.profiles import some
+
+PLENTY = 5000
+
+
+@pytest.fixture
+def session(database):
+    migrate(database)
+    engine = open_engine(database)
+    with transaction(engine) as session:
+        yield session
+    engine.dispose()
+
+
+def kept(session, book):
+    """The book with every material taken from the materials, of which there is plenty."""
+    for role in ROLES:
+        material = getattr(book.paper, role)
+        left = {"length_left_mm": 90_000.0} if isinstance(material, Cloth) else {"owned": PLENTY}
+        named = {"name": f"{material.name}, {role}", "stock_id": None}
+        number = store.add(session, material.model_copy(update={**named, **left}), books.now())
+        book = books.use_material(book, store.find_material(session, number), role)
+    return books.add(session, book, "one", "started")
+
+
+def held(session):
+    """How much there is of everything: sheets, or mm of a roll, of what is there."""
+    return {
+        (stored.id, stored.item.name): getattr(stored.item, "length_left_mm", None) or stored.item.owned
+        for stored in store.of_kinds(session, ("paper", "board", "cloth"))
+    }
+
+
+def tick(session, number, key, done=True):
+    return books.tick_step(session, number, None, "one", key, done).opened
+
+
+def change(session, number, **typed):
+    changes = {path.replace("__", "."): text for path, text in typed.items()}
+    return books.change(session, number, None, "one", "x", lambda book: editing.edit(book, changes)).opened
+
+
+def cut(session, number, work):
+    return books.cut(session, number, None, "one", "x", work).opened
+
+
+def keys_of(opened, code):
+    return [check for check in opened.plan.cutting.checks if check.code == code]
+
+
+@pytest.mark.parametrize("name", some([one.name for one in RECIPES if not one.pile], 2))
+def test_what_is_cut_is_taken_counted_and_given_back(session, name):
+    """Every cutting step of every kind: the book asks for what it asked for before, nothing more is cut, and
+    to untick them leaves the materials as they were."""
+    number = kept(session, recipe(name).book())
+    before, first = held(session), books.open_book(session, number)
+    steps = [one.step for one in first.plan.bench.work if one.step.cuts]
+    for step in steps:
+        tick(session, number, step.key)
+    after = books.open_book(session, number)
+    assert not any(plan.sheets for plan in after.plan.cutting.plans), "all of it is cut"
+    assert after.plan.cutting.takes == first.plan.cutting.takes
+    assert {step.key for step in steps} <= {one.step.key for one in after.plan.bench.work if one.done}
+    assert not keys_of(after, "owned") + keys_of(after, "cut_otherwise")
+    assert after.stored.book.model_dump() == first.stored.book.model_dump(), "facts are no state of the book"
+    now = held(session)
+    for plan in first.plan.cutting.plans:
+        own = (int(plan.stock.item), plan.stock.name)
+        taken = plan.length_mm if plan.stock.roll else plan.needed
+        assert before[own] - now[own] == pytest.approx(taken, abs=len(plan.sheets))
+    for step in reversed(steps):
+        tick(session, number, step.key, False)
+    left = {fact.number for plan in books.open_book(session, number).plan.cutting.plans for fact in plan.done}
+    if left:  # of a step whose other sheets were given back with another step's
+        cut(session, number, lambda plan: cutting.give_back(session, number, left))
+    assert held(session) == before
+    assert books.open_book(session, number).plan.cutting.sheets == first.plan.cutting.sheets
+
+
+def test_one_of_many_is_cut_and_the_rest_is_planned_around_it(session):
+    number = kept(session, editing.apply(recipe("case").book(), [("brief.quantity", 30)]))
+    opened = books.open_book(session, number)
+    (plan,) = (plan for plan in opened.plan.cutting.plans if plan.stock.role == "board")
+    sheet = max(plan.sheets, key=lambda one: one.times)
+    assert sheet.times > 1
+    key = plan.stock.key + sheet.key
+    after = cut(session, number, lambda plan: cutting.cut_sheet(session, number, plan, key, 1))
+    (now,) = (own for own in after.plan.cutting.plans if own.stock.role == "board")
+    assert now.needed == plan.needed
+    assert sum(one.times for one in now.sheets) == plan.needed - 1
+    assert [fact.sheet.counts() for fact in now.done] == [sheet.counts()]
+    with pytest.raises(BadBook):
+        cut(session, number, lambda plan: cutting.cut_sheet(session, number, plan, key, plan.needed + 1))
+
+
+def test_what_was_cut_stays_when_the_book_changes_and_is_told(session):
+    number = kept(session, recipe("case").book())
+    tick(session, number, "cut_board")
+    wider = change(session, number, brief__leaf_width_mm="140")
+    told = keys_of(wider, "cut_otherwise")
+    assert [check.of for check in told] == ["boards"]
+    assert "2 × board were cut as 145 × 216 mm" in told[0].title
+    assert "137 × 216 mm is needed now" in told[0].title
+    assert "trimmed" in told[0].why
+    books.undo(session, number, -1, None, "one")
+    back = books.open_book(session, number)
+    assert not keys_of(back, "cut_otherwise")
+    assert next(one for one in back.plan.bench.work if one.step.key == "cut_board").done
+    change(session, number, brief__quantity="2")
+    both = change(session, number, brief__quantity="1")
+    assert not keys_of(both, "cut_otherwise")
+
+
+def test_pieces_of_no_use_are_laid_aside_and_cut_again(session):
+    """145 x 216 mm that a narrower book takes nothing of gives its boards of 137 x 216 mm: no new sheet."""
+    number = kept(session, recipe("case").book())
+    tick(session, number, "cut_board")
+    change(session, number, brief__leaf_width_mm="140")
+    after = cut(session, number, lambda plan: cutting.lay_aside(session, number, plan, "boards"))
+    assert not keys_of(after, "cut_otherwise")
+    (plan,) = (own for own in after.plan.cutting.plans if own.stock.role == "board")
+    assert plan.from_offcuts >= 1
+    assert plan.needed == 1, "only the sheet that is cut already"
+    with pytest.raises(BadBook):
+        cut(session, number, lambda plan: cutting.lay_aside(session, number, plan, "boards"))
+
+
+def test_offcuts_are_cut_before_whole_sheets_with_their_grain(session):
+    """A board needs 216 mm along the grain: an offcut with its grain across does not give it."""
+    number = kept(session, recipe("case").book())
+    board = books.open_book(session, number).book.paper.board
+    assert isinstance(board, Board)
+    plain = {"name": f"{board.name}, offcut", "stock_id": None, "owned": 1, "price": None}
+
+    def with_offcut(width, height, grain):
+        size = {"sheet_width_mm": width, "sheet_height_mm": height, "grain": grain}
+        item = store.add(session, board.model_copy(update=plain | size), books.now())
+        (plan,) = (o for o in books.open_book(session, number).plan.cutting.plans if o.stock.role == "board")
+        store.set_gone(session, item, books.now())
+        return plan.needed, plan.from_offcuts
+
+    assert with_offcut(230.0, 350.0, "short") == (0, 1), "turned, its grain runs along the boards"
+    assert with_offcut(230.0, 350.0, "long")[0] == 1, "one board comes out of it, so a sheet is cut anyway"
+
+
+def test_a_roll_is_taken_by_the_length_that_is_cut_off(session):
+    number = kept(session, recipe("case").book())
+    opened = books.open_book(session, number)
+    cloth = opened.book.paper.covering
+    step = next(one.step for one in opened.plan.bench.work if one.step.cuts == ("covering",))
+    tick(session, number, step.key)
+    left = store.load(session, int(cloth.stock_id)).item
+    assert left.length_left_mm == 90_000 - 252
+    (piece,) = (item.item for item in store.of_kind(session, "cloth") if item.item.name.endswith(", offcut"))
+    assert (piece.roll_width_mm, piece.length_left_mm) == (cloth.roll_width_mm - 358.5, 252)
+    after = books.open_book(session, number)
+    assert after.book.paper.covering.length_left_mm == 90_000, "what this book has cut counts as there"
+    tick(session, number, step.key, False)
+    assert store.load(session, int(cloth.stock_id)).item.length_left_mm == 90_000
+
+
+def test_another_material_leaves_what_was_cut_out_of_the_plan(session):
+    number = kept(session, recipe("case").book())
+    tick(session, number, "cut_board")
+    other = Board(name="Millboard", sheet_width_mm=700, sheet_height_mm=500, thickness_mm=2, owned=3)
+    there = store.find_material(session, store.add(session, other, books.now()))
+    after = books.change(
+        session, number, None, "one", "x", lambda book: books.use_material(book, there, "board")
+    ).opened
+    told = keys_of(after, "cut_otherwise")
+    assert all("the book takes Millboard now" in check.title for check in told)
+    assert {check.of for check in told} == {"boards", "strip"}
+    assert not any(isinstance(one, Material) and one.name == "" for one in (there,))
+
+
+def test_a_roll_of_paper_is_taken_by_its_length(session):
+    number = kept(session, recipe("journal").book())
+    roll = Paper(
+        name="Kraft roll", form="roll", kind="kraft", grammage=200, sheet_width_mm=1000, sheet_height_mm=5000
+    )
+    there = store.find_material(session, store.add(session, roll, books.now()))
+    opened = books.change(
+        session, number, None, "one", "x", lambda book: books.use_material(book, there, "cover")
+    ).opened
+    (plan,) = (own for own in opened.plan.cutting.plans if own.stock.role == "cover")
+    tick(session, number, "cut_cover")
+    assert store.load(session, int(there.stock_id)).item.sheet_height_mm == pytest.approx(
+        5000 - plan.length_mm, abs=1
+    )
+    after = books.open_book(session, number)
+    assert after.otherwise == (), "how much is left does not make it another one"
+    tick(session, number, "cut_cover", False)
+    assert store.load(session, int(there.stock_id)).item.sheet_height_mm == 5000
