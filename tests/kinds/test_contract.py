@@ -166,7 +166,7 @@ def test_the_command_line_plans_a_kind(kind, tmp_path):
         result = CliRunner().invoke(main, ["plan", str(file), "--part", part])
         assert result.exit_code == 0, result.output
         assert result.output.strip()
-    assert json.loads(CliRunner().invoke(main, ["plan", str(file)]).output)["plan_format"] == 6
+    assert json.loads(CliRunner().invoke(main, ["plan", str(file)]).output)["plan_format"] == 7
 
 
 DRAWERS = ("threads", "papers?role=leaf", "papers?role=board", "history")

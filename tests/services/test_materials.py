@@ -93,6 +93,8 @@ def test_ticking_the_cut_takes_from_the_shelf_and_unticking_gives_back(stocked):
     assert left(stocked, "Copier paper") == 500 - sheets["leaf"], (
         "what was cut is cut, whatever is planned since"
     )
+    tick(stocked, book_id, "cut_leaves")
+    assert left(stocked, "Copier paper") == 500 - sheets["leaf"] // 3 * 5, "two books more"
     tick(stocked, book_id, "cut_leaves", False)
     assert left(stocked, "Copier paper") == 500
     tick(stocked, book_id, "cut_leaves")

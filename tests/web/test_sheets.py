@@ -3,12 +3,19 @@
 from __future__ import annotations
 
 import html
+import io
 import re
 
+import ezdxf
+import pytest
 from playwright.sync_api import Page, expect
 
+from pleat.core.document import editing
 from pleat.core.document.bookfile import read_book
+from pleat.core.document.recipes import recipe
 from pleat.core.whole.planning import worked_out
+from pleat.services import books
+from pleat.store.database import transaction
 from tests.web.conftest import open_book, typed
 
 
@@ -48,3 +55,90 @@ def test_a_run_takes_more_boards_at_once(desk: Page):
     expect(desk.locator("#strip-cutting")).to_contain_text("sheets")
     desk.locator("#strip-cutting").click()
     expect(board.locator("h3")).to_contain_text("5 sheets, best possible")
+
+
+def made(app, name, *changes):
+    with transaction(app.extensions["pleat_engine"]) as session:
+        return books.add(session, editing.apply(recipe(name).book(), changes), "", "made")
+
+
+def test_a_sheet_is_cut_given_back_and_told_in_another_window(desk: Page):
+    """One of forty sheets: 39 are left, and the bench waits for them; a second window learns of it."""
+    open_book(desk, "Almanac of the society", "cutting")
+    second = desk.context.new_page()
+    second.goto("/books/9?open=brief")
+    leaves = desk.locator(".cut", has_text="Thin log paper")
+    leaves.get_by_role("button", name="one is cut").click()
+    expect(leaves.locator("figcaption")).to_contain_text("39 sheets")
+    expect(leaves.locator("h3")).to_contain_text("40 sheets")
+    done = leaves.locator(".cut-done li")
+    expect(done).to_contain_text("1 × folio, 296 × 210 mm")
+    typed(second, "brief.quantity", "2")
+    expect(second.locator("#notice")).to_contain_text("a sheet was cut")
+    done.get_by_role("button", name="not cut after all").click()
+    expect(done).to_have_count(0)
+    leaves.get_by_role("button", name="all 40 are cut").click()
+    expect(leaves.locator(".cut-done li")).to_contain_text("40 × folio")
+    desk.locator("#strip-bench").click()
+    expect(desk.locator("#tick-cut_leaves")).to_have_attribute("aria-pressed", "true")
+    desk.locator("#tick-cut_leaves").click()
+    expect(desk.locator("#tick-cut_leaves")).to_have_attribute("aria-pressed", "false")
+
+
+def test_a_better_plan_is_looked_for_beside_the_page_and_kept(desk: Page, whole_app):
+    """The folding card of twelve zigzag books: the first plan is not known to be the best, the rounds prove
+    what is; another look at the book begins nothing."""
+    number = made(whole_app, "zigzag", ("brief.quantity", 12))
+    desk.goto(f"/books/{number}?open=cutting")
+    card = desk.locator(".cut", has_text="Folding card")
+    expect(card.locator("h3")).to_contain_text("8 sheets, best possible", timeout=60_000)
+    expect(desk.locator(".better")).to_have_count(0)
+    with transaction(whole_app.extensions["pleat_engine"], reading=True) as session:
+        opened = books.open_book(session, number)
+        (kept,) = opened.packings.values()
+    assert kept.done
+    (first,) = (own for own in worked_out(opened.book).cutting.plans if own.stock.role == "card")
+    assert first.above > 0
+    desk.reload()
+    expect(card.locator("h3")).to_contain_text("best possible")
+
+
+def test_a_search_that_is_stopped_keeps_what_it_has(desk: Page, whole_app):
+    number = made(whole_app, "hills", ("brief.quantity", 40))
+    desk.goto(f"/books/{number}?open=cutting")
+    desk.locator("form.better").first.scroll_into_view_if_needed()
+    bar = desk.locator("form.better", has_text="stop").first
+    bar.get_by_role("button", name="stop").click(timeout=60_000)
+    expect(desk.get_by_role("button", name="go on looking").first).to_be_visible(timeout=60_000)
+
+
+@pytest.mark.parametrize("form", ["svg", "dxf"])
+def test_a_sheet_goes_out_at_true_size(client, form):
+    page = client.get("/books/9?open=cutting").get_data(as_text=True)
+    for address in re.findall(rf'href="(/books/9/sheets/[^"]+\.{form})"', page):
+        answer = client.get(address)
+        assert answer.status_code == 200
+        plans = worked_out(read_book(client.get("/books/9/export").get_data())).cutting.plans
+        sheet = next(one for own in plans for one in own.sheets if one.key in address)
+        if form == "svg":
+            assert f'width="{sheet.width_mm + 10:.3f}mm"' in answer.text
+            continue
+        drawing = ezdxf.read(io.StringIO(answer.text)).modelspace()
+        boxes = [shape for shape in drawing if shape.dxf.layer == "PIECES"]
+        assert len(boxes) == sum(sheet.counts().values())
+        assert len([shape for shape in drawing if shape.dxf.layer == "CUTS"]) == len(sheet.cuts)
+        (edge,) = (shape for shape in drawing if shape.dxf.layer == "SHEET")
+        assert {round(x, 3) for x, *_ in edge.get_points()} == {0, sheet.width_mm}
+    assert client.get(f"/books/9/sheets/nothing.{form}").status_code == 404
+
+
+def test_what_is_no_longer_so_is_told_and_changes_nothing(client):
+    for action, data in {
+        "cut": {"sheet": "leafnone", "times": "1"},
+        "uncut": {"fact": "77"},
+        "aside": {"part": "boards"},
+        "better": {"stock": "nothing"},
+        "better/none": {"stock": "leaf"},
+    }.items():
+        answer = client.post(f"/books/9/sheets/{action}", data={"takeover": "1", **data})
+        assert answer.status_code == 422, action

@@ -68,7 +68,7 @@ def sheet(
     for piece in cut.pieces:
         shapes += _grid(piece, 0.0, 0.0, stock.swatch)
         if piece.count <= MOST_DRAWN:
-            shapes += _folds(known[piece.part], piece)
+            shapes += folds(known[piece.part], piece)
     shapes += _cut_lines(cut, shown)
     shapes += _grain(cut, stock, shown)
     least = NAMED_SHARE * max(width, height)
@@ -76,7 +76,7 @@ def sheet(
         _letter(named[piece.part], x, y, piece, folded=bool(known[piece.part].folds))
         for piece in cut.pieces
         if min(piece.width_mm, piece.height_mm) >= least and piece.count <= MOST_DRAWN
-        for x, y in _corners(piece)
+        for x, y in corners(piece)
     ]
     listed = ", ".join(f"{count} × {known[key].name}" for key, count in counts(cut, parts).items())
     return Drawing(
@@ -133,7 +133,7 @@ def counts(cut: SheetCut, parts: Sequence[StockCut]) -> Mapping[str, int]:
     return {key: count for key, count in found.items() if count}
 
 
-def _corners(piece: CutPiece) -> list[tuple[float, float]]:
+def corners(piece: CutPiece) -> list[tuple[float, float]]:
     """The left upper corner of every piece of a grid."""
     return [
         (piece.x_mm + column * piece.width_mm, piece.y_mm + row * piece.height_mm)
@@ -146,7 +146,7 @@ def _grid(piece: CutPiece, left: float, top: float, swatch: str) -> list[Shape]:
     """Pieces each by itself; of very many only the rows and columns are drawn, and how many they are."""
     width, height, style = piece.width_mm, piece.height_mm, f"piece swatch-{swatch}"
     if piece.count <= MOST_DRAWN:
-        return [Rect(left + x, top + y, width, height, style) for x, y in _corners(piece)]
+        return [Rect(left + x, top + y, width, height, style) for x, y in corners(piece)]
     x, y = left + piece.x_mm, top + piece.y_mm
     wide, high = piece.across * width, piece.down * height
     shapes: list[Shape] = [Rect(x, y, wide, high, style)]
@@ -220,10 +220,10 @@ def _cut_lines(cut: SheetCut, shown: Shown) -> list[Shape]:
     return shapes
 
 
-def _folds(part: Part, piece: CutPiece) -> list[Line]:
+def folds(part: Part, piece: CutPiece) -> list[Line]:
     """The folds of a part on pieces as they lie."""
     lines = []
-    for x, y in _corners(piece):
+    for x, y in corners(piece):
         for fold in part.folds:
             at = fold.position_mm
             if piece.turned == (fold.axis == "upright"):

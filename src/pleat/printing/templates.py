@@ -3,21 +3,22 @@ mm)."""
 
 from __future__ import annotations
 
-import io
 from collections.abc import Iterator
-from typing import Any, Final
+from typing import Final
 
 from pleat.core.pleats.cover.laid import Laid
 from pleat.core.whole.planning import Plan
 from pleat.drawing.shapes import Dot, Drawing, Label, Line, Rect
 from pleat.drawing.svg import render_print
 from pleat.printing import covers, folded, jigs, pieces  # noqa: F401 - covers and jigs make their strips known
+from pleat.printing.dxf import as_dxf
 from pleat.printing.letters import length_mm
 from pleat.printing.pen import PRINT, STYLES
 from pleat.printing.strips import Strip, Tile, draw, strips_of
 
 _EDGE_MM: Final = 5.0
 _LAYERS: Final = {"strip": "OUTLINE", "score": "SCORE", "fold": "SCORE", "hole": "HOLES"}
+_ORDER: Final = ("OUTLINE", "SCORE", "HOLES", "MARKS", "WORDS")
 
 
 def templates(plan: Plan) -> dict[str, Strip]:
@@ -62,37 +63,7 @@ def to_svg(strip: Strip) -> str:
 def to_dxf(strip: Strip) -> str:
     """The strip as DXF, head up: its outline, scores, holes as circles and the words, each on a layer of its
     own."""
-    import ezdxf  # slow to load, and seldom asked for
-
-    file = ezdxf.new("R2000", units=4)  # type: ignore[attr-defined]
-    space: Any = file.modelspace()
-    for layer in ("OUTLINE", "SCORE", "HOLES", "MARKS", "WORDS"):
-        file.layers.add(layer)
-    for shape, layer in _placed(whole(strip)):
-        match shape:
-            case Rect():
-                x, y, wide, high = shape.x, strip.length_mm - shape.y, shape.width, shape.height
-                space.add_lwpolyline(
-                    [(x, y), (x + wide, y), (x + wide, y - high), (x, y - high)],
-                    close=True,
-                    dxfattribs={"layer": layer},
-                )
-            case Line():
-                ends = ((shape.x1, strip.length_mm - shape.y1), (shape.x2, strip.length_mm - shape.y2))
-                space.add_line(*ends, dxfattribs={"layer": layer})
-            case Dot():
-                space.add_circle(
-                    (shape.x, strip.length_mm - shape.y), shape.radius_mm or 0.8, dxfattribs={"layer": layer}
-                )
-            case Label():
-                space.add_text(
-                    shape.text,
-                    height=2.5,
-                    dxfattribs={"layer": layer, "insert": (shape.x, strip.length_mm - shape.y)},
-                )
-    out = io.StringIO()
-    file.write(out)
-    return out.getvalue()
+    return as_dxf(_placed(whole(strip)), strip.length_mm, _ORDER)
 
 
 def _placed(drawing: Drawing) -> Iterator[tuple[Rect | Line | Dot | Label, str]]:

@@ -6,7 +6,7 @@ import json
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
-from typing import Final
+from typing import Final, NamedTuple
 
 from sqlalchemy.orm import Session
 
@@ -18,6 +18,7 @@ from pleat.core.materials.tools import Tools
 from pleat.core.pleats.bench.compute import ticked
 from pleat.core.pleats.binding.record import Thread
 from pleat.core.pleats.binding.sewn import SewnResult
+from pleat.core.pleats.cutting.compute import NEARLY_NONE
 from pleat.core.whole.overview import Good, Overview, overview
 from pleat.core.whole.planning import PLEATS, Plan
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
@@ -30,7 +31,9 @@ from pleat.services.counts import Place
 from pleat.services.following import followed
 from pleat.services.planned import plan_of
 from pleat.store import books as repository
+from pleat.store import packings
 from pleat.store.books import Stored
+from pleat.store.packings import KeptPacking
 
 Label = str | Callable[[Book], str]
 """What an edit is called in the history, or how to call it when the book is there."""
@@ -41,7 +44,8 @@ class Opened:
     """A stored book with its plan, worked out for the maker's tools.
 
     ``otherwise`` names the papers that the materials have better, or at least otherwise, than the book does;
-    ``goods`` are what the materials know of other things in the plan.
+    ``goods`` are what the materials know of other things in the plan, ``packings`` plans of sheets that were
+    made better, by the keys of what they are plans of.
     """
 
     stored: Stored
@@ -50,6 +54,7 @@ class Opened:
     otherwise: tuple[Place, ...] = ()
     goods: Mapping[str, Good] = field(default_factory=dict)
     drawn: Drawing | None = field(default=None, repr=False)
+    packings: Mapping[str, KeptPacking] = field(default_factory=dict, repr=False)
 
     @cached_property
     def portrait(self) -> Drawing:
@@ -84,8 +89,29 @@ def open_book(session: Session, book_id: int) -> Opened:
     stored = repository.load(session, book_id)
     book, otherwise = counts.with_materials(session, book_id, followed(session, stored.book))
     tools = replace(materials.tools(session), shelf=cutting.shelf_of(session, book_id, book))
-    plan = plan_of(book, tools)
-    return Opened(replace(stored, book=book), plan, tools, otherwise, offered.goods(session, plan))
+    plan, tools, kept = _planned(session, book, tools)
+    goods = offered.goods(session, plan)
+    return Opened(replace(stored, book=book), plan, tools, otherwise, goods, packings=kept)
+
+
+class _Planned(NamedTuple):
+    """A plan with the tools it is for, and what is known of better plans of its sheets."""
+
+    plan: Plan
+    tools: Tools
+    packings: Mapping[str, KeptPacking]
+
+
+def _planned(session: Session, book: Book, tools: Tools, before: Plan | None = None) -> _Planned:
+    """The plan of a book, with sheets as they were planned better since."""
+    plan = plan_of(book, tools, before)
+    keys = [own.problem.key for own in plan.cutting.plans if own.above > NEARLY_NONE and own.problem]
+    kept = packings.find(session, keys)
+    better = tuple((key, own.packing) for key, own in sorted(kept.items()))
+    if better and better != tools.shelf.better:
+        tools = replace(tools, shelf=replace(tools.shelf, better=better))
+        plan = plan_of(book, tools, before)
+    return _Planned(plan, tools, kept)
 
 
 def folded_once(paper: Paper) -> tuple[float, float]:
@@ -124,13 +150,13 @@ def change(
     tools = before.tools
     if after.paper != before.book.paper:
         tools = replace(tools, shelf=cutting.shelf_of(session, book_id, after))
-    plan = plan_of(after, tools, before.plan)
+    plan, tools, kept = _planned(session, after, tools, before.plan)
     drawn = portrait(plan)
     if _on_ruler(after, before.book) == before.book:
         stored = repository.amend(
             session, before.stored, after, _summary(after, plan, drawn), window, now=now()
         )
-        return Outcome(Opened(stored, plan, tools, before.otherwise, before.goods, drawn), PLEATS)
+        return Outcome(Opened(stored, plan, tools, before.otherwise, before.goods, drawn, kept), PLEATS)
     said_of = label if isinstance(label, str) else label(before.book)
     stored = repository.save(
         session, before.stored, after, _summary(after, plan, drawn), window, said_of, now=now()
@@ -143,10 +169,10 @@ def change(
     if said:
         tools = replace(tools, shelf=cutting.shelf_of(session, book_id, counted))
     if counted != after or said:
-        plan = plan_of(counted, tools, plan)
+        plan, tools, kept = _planned(session, counted, tools, plan)
         drawn = portrait(plan)
     opened = Opened(
-        replace(stored, book=counted), plan, tools, otherwise, offered.goods(session, plan), drawn
+        replace(stored, book=counted), plan, tools, otherwise, offered.goods(session, plan), drawn, kept
     )
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
 

@@ -22,11 +22,11 @@ from pleat.core.materials.items import KINDS
 from pleat.core.whole.planning import make_plan
 from pleat.services import books, materials
 from pleat.services.clock import now
-from pleat.store import backups, cut_sheets, whole
+from pleat.store import backups, cut_sheets, packings, whole
 from pleat.store import items as item_store
 from pleat.store.backups import BadBackup
 from pleat.store.database import CannotOpen, close, migrate, open_engine, transaction
-from pleat.store.models import Base, BookRow, CutSheetRow, ItemRow, RevisionRow
+from pleat.store.models import Base, BookRow, CutSheetRow, ItemRow, PackingRow, RevisionRow
 from pleat.store.packing import Packed, unpacked
 from pleat.store.putting_back import put_back
 
@@ -128,6 +128,10 @@ def _cut_sheets(session: Session) -> Iterator[int]:
     for number, document in session.execute(select(CutSheetRow.id, CutSheetRow.document)):
         with _readable(f"number {number} of the sheets that were cut"):
             cut_sheets.read(document)
+        yield 0
+    for key, document in session.execute(select(PackingRow.key, PackingRow.document)):
+        with _readable(f"the plan of sheets {key[:8]}"):
+            packings.read(document)
         yield 0
 
 

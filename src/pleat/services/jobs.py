@@ -45,7 +45,7 @@ class Jobs(Generic[J]):
 
     def run(self, job: J, work: Callable[[J], None]) -> None:
         """Do it when those before it are done; a fault ends the job with a word."""
-        self._worker.submit(self._guarded, job, work)
+        self._worker.submit(self.guarded, job, work)
 
     def find(self, token: str) -> J | None:
         return self._kept.get(token)
@@ -57,7 +57,8 @@ class Jobs(Generic[J]):
         self._kept.pop(token, None)
 
     @staticmethod
-    def _guarded(job: J, work: Callable[[J], None]) -> None:
+    def guarded(job: J, work: Callable[[J], None]) -> None:
+        """Do it here and now; a fault ends the job with a word."""
         try:
             work(job)
         except Exception as error:

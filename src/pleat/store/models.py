@@ -144,6 +144,19 @@ class CutSheetRow(Base):
     cut_at: Mapped[datetime] = mapped_column(DateTime)
 
 
+class PackingRow(Base):
+    """A plan of sheets that was made better by ``rounds``, by the key of what it is a plan of; ``done`` where
+    nothing was left to do."""
+
+    __tablename__ = "packings"
+
+    key: Mapped[str] = mapped_column(String(40), primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+    rounds: Mapped[int]
+    done: Mapped[bool]
+    made_at: Mapped[datetime] = mapped_column(DateTime)
+
+
 class EpochRow(Base):
     """From when on the database holds what it holds: a new one begins whenever a copy is put back, and pages
     of an older one are told."""

@@ -15,6 +15,7 @@ from flask_wtf.csrf import CSRFProtect
 from pleat.services.arranging import Arrangings
 from pleat.services.imports import Imports
 from pleat.services.jobs import Jobs
+from pleat.services.proving import Proofs
 from pleat.services.restoring import Parts, Restorings
 from pleat.store.database import migrate, open_engine, transaction
 from pleat.web import (
@@ -31,6 +32,7 @@ from pleat.web import (
     printing,
     security,
     sewing,
+    sheets,
     starting,
     tables,
     turning,
@@ -83,6 +85,7 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
         folding,
         turning,
         piles,
+        sheets,
         history,
         printing,
         tables,
@@ -101,6 +104,7 @@ def put_on(app: Flask, database: Path | str) -> None:
         partial(transaction, engine, reading=True), partial(transaction, engine)
     )
     app.extensions["pleat_arrangings"] = Arrangings()
+    app.extensions["pleat_proofs"] = Proofs()
     app.extensions["pleat_prints"] = Jobs("print")
     app.extensions["pleat_restorings"] = Restorings(Path(database))
     app.extensions["pleat_parts"] = Parts(Path(database))

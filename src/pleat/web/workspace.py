@@ -15,8 +15,8 @@ from pleat.core.document.book import Book
 from pleat.core.document.labels import named, rule_of
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.pleats.paper.record import ROLES
-from pleat.core.whole.planning import PLEATS, Plan
-from pleat.services import books, counts, cutting, offered
+from pleat.core.whole.planning import PLEATS
+from pleat.services import books, counts, offered
 from pleat.services import threads as threads_
 from pleat.services.books import Label, Opened, Outcome
 from pleat.services.planned import plan_of
@@ -106,42 +106,9 @@ def take(book_id: int) -> Response:
 @pages.post("/tick")
 def tick(book_id: int) -> Response:
     key, done = asked.word(request.form, "step"), request.form.get("done") == "1"
-    return _answered(
+    return answered(
         f"{books.TICKED[done]}: {key.replace('_', ' ')}",
-        lambda session: books.tick_step(session, book_id, _version(), _window(), key, done),
-    )
-
-
-@pages.post("/cut")
-def cut(book_id: int) -> Response:
-    """Sheets of one kind were cut: as many as were asked for, at once."""
-    key, times = asked.word(request.form, "sheet", 200), asked.number(request.form, "times", 0, 0)
-    return _cut(
-        book_id,
-        "a sheet was cut",
-        lambda session, plan: cutting.cut_sheet(session, book_id, plan, key, times),
-    )
-
-
-@pages.post("/uncut")
-def uncut(book_id: int) -> Response:
-    """A sheet was not cut after all."""
-    number = asked.number(request.form, "fact", 0, 0)
-    return _cut(
-        book_id,
-        "a sheet was not cut after all",
-        lambda session, _: cutting.give_back(session, book_id, {number}),
-    )
-
-
-@pages.post("/aside")
-def aside(book_id: int) -> Response:
-    """Pieces that were cut and are of no use to the book any more become offcuts."""
-    part = asked.word(request.form, "part", 80)
-    return _cut(
-        book_id,
-        "pieces were laid aside",
-        lambda session, plan: cutting.lay_aside(session, book_id, plan, part),
+        lambda session: books.tick_step(session, book_id, version(), window(), key, done),
     )
 
 
@@ -257,7 +224,7 @@ def tell(book_id: int) -> Response:
             opened = books.open_book(session, book_id)
     except BadBook as error:
         return not_taken(error)
-    return _swap(Outcome(opened, PLEATS, f"The materials have {name} as this book has it now"))
+    return swapped(Outcome(opened, PLEATS, f"The materials have {name} as this book has it now"))
 
 
 @pages.post("/undo")
@@ -275,7 +242,7 @@ def _role() -> str:
     return role if role in ROLES else "leaf"
 
 
-def _window() -> str:
+def window() -> str:
     return asked.word(request.form, "window", 40)
 
 
@@ -286,38 +253,29 @@ def _open() -> str:
     return shown if shown in (*PLEATS, "book") else ""
 
 
-def _version() -> int | None:
+def version() -> int | None:
     """The version the page was on; None when the maker takes over what another window did."""
     return None if request.form.get("takeover") == "1" else asked.number(request.form, "version", -1, -1)
 
 
 def change(book_id: int, label: Label, alter: Callable[[Book], Book]) -> Response:
-    """Alter a book as the request's form asks, and answer with the pleats that changed, or with why it could
-    not be."""
-    return _answered(
+    """Alter a book as the request's form asks, and answer."""
+    return answered(
         label if isinstance(label, str) else "what you changed",
-        lambda session: books.change(session, book_id, _version(), _window(), label, alter),
-    )
-
-
-def _cut(book_id: int, label: str, work: Callable[[Session, Plan], str]) -> Response:
-    """Do something to the sheets that were cut for a book, and answer with the pleats that changed."""
-    return _answered(
-        label,
-        lambda session: books.cut(
-            session, book_id, _version(), _window(), label, lambda plan: work(session, plan)
-        ),
+        lambda session: books.change(session, book_id, version(), window(), label, alter),
     )
 
 
 def _move(book_id: int, by: int) -> Response:
-    return _answered(
+    return answered(
         "undo" if by < 0 else "redo",
-        lambda session: books.undo(session, book_id, by, _version(), _window()),
+        lambda session: books.undo(session, book_id, by, version(), window()),
     )
 
 
-def _answered(label: str, work: Callable[[Session], Outcome]) -> Response:
+def answered(label: str, work: Callable[[Session], Outcome]) -> Response:
+    """Do something to a book in a transaction of its own, and answer with the pleats that changed, or with
+    why it could not be."""
     try:
         with writing() as session:
             outcome = work(session)
@@ -325,10 +283,10 @@ def _answered(label: str, work: Callable[[Session], Outcome]) -> Response:
         return not_taken(error)
     except ChangedElsewhere as error:
         return _changed_elsewhere(error, label)
-    return _swap(outcome)
+    return swapped(outcome)
 
 
-def _swap(outcome: Outcome) -> Response:
+def swapped(outcome: Outcome) -> Response:
     opened, shown = outcome.opened, _open()
     changed = stale(outcome.changed, ("extras",) if opened.plan.extras.idle else ())
     folded = [name for name in changed if shown not in ("", name)]

@@ -19,7 +19,7 @@ from pleat.core.materials.items import KINDS, Paper, ThreadSpool, kind_of
 from pleat.core.materials.thread import spool_diameter_mm, tex_of
 from pleat.core.materials.tools import tools_from
 from pleat.core.materials.uses import SheetFacts, good_for, what_gives
-from pleat.core.pleats.cutting.offcuts import as_paper, left_over
+from pleat.core.pleats.cutting.offcuts import as_material, left_over
 from pleat.core.pleats.paper.record import Papers
 from pleat.core.trade.making import OFFCUT_MM
 from pleat.core.whole.planning import make_plan
@@ -218,13 +218,17 @@ def test_pieces_and_offcuts_are_not_more_than_the_sheets(width, height, quantity
     )
     cutting = make_plan(book).cutting
     for plan in cutting.plans:
-        left = [as_paper(offcut, card) for offcut in left_over(plan)]
+        made = [
+            as_material(card, one.width_mm, one.height_mm, one.count, one.grain) for one in left_over(plan)
+        ]
+        left = [piece for piece in made if isinstance(piece, Paper)]
+        assert left == made
         used = sum(
             cut.part.width_mm * cut.part.height_mm * cut.part.count
             for cut in cutting.cuts
             if cut.stock in plan.stocks and cut.better.count
         )
-        area = sum(piece.sheet_width_mm * piece.sheet_height_mm * piece.owned for piece in left)
+        area = sum(piece.sheet_width_mm * piece.sheet_height_mm * (piece.owned or 0) for piece in left)
         assert area + used <= plan.needed * 450 * 640 + 300
         for piece in left:
             assert min(piece.sheet_width_mm, piece.sheet_height_mm) >= OFFCUT_MM

@@ -14,6 +14,7 @@ from pleat.core.base.slips import CATALOGUE, SlipCode
 from pleat.core.document import editing
 from pleat.core.document.book import Book
 from pleat.core.document.bookfile import read_book, validate_book
+from pleat.core.materials.sheet import CutPiece, CutSheet, SheetCut, Shelf
 from pleat.core.materials.tools import NO_TOOLS, Tools
 from pleat.core.whole.planning import Plan, worked_out
 from pleat.examples import names, text
@@ -147,6 +148,7 @@ COMMITTED: Final[dict[str, tuple[str, dict[str, Any]]]] = {
     "joint": ("case", {"cover.joint_mm": 2}),
     "kind": ("journal", {"binding.kind": "moonstitch"}),
     "layers": ("layered", {"paper.cover.grammage": 700}),
+    "cut_otherwise": ("case", {}),
     "marks": ("rings", {"brief.ruler": "in"}),
     "measured": ("pocket", {"pages.measured_block_mm": 4}),
     "mirrored": ("batten", {"binding.kind": "keyring"}),
@@ -220,7 +222,22 @@ COMMITTED: Final[dict[str, tuple[str, dict[str, Any]]]] = {
 }
 """By slip: an example that does not commit it, and what changes make it do so."""
 SMALL_TOOLS: Final = Tools(trimmer_longest_mm=100.0, trimmer_thickest_mm=1.0, scoring_longest_mm=100.0)
-TOOLS: Final = {"scoring": SMALL_TOOLS, "trimmer": SMALL_TOOLS}
+CUT_ALREADY: Final = CutSheet(
+    number=1,
+    step="",
+    stock="board",
+    of="",
+    material="Greyboard, 2 mm",
+    grain="h",
+    roll=False,
+    sheet=SheetCut(1, 700, 500, (CutPiece("boards", 0, 0, 140, 210, turned=False),), (), (), "boards"),
+    names=(("boards", "board"),),
+)
+TOOLS: Final = {
+    "scoring": SMALL_TOOLS,
+    "trimmer": SMALL_TOOLS,
+    "cut_otherwise": Tools(shelf=Shelf(cut=(CUT_ALREADY,))),
+}
 """With whose tools a slip is committed that hangs on them."""
 
 

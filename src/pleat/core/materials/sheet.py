@@ -8,6 +8,8 @@ from dataclasses import dataclass, field
 from hashlib import blake2b
 from typing import Final, Literal
 
+from pleat.core.engines.packing.problem import Packing
+
 GrainAxis = Literal["w", "h"]
 """The side of a sheet that its grain runs along."""
 
@@ -119,10 +121,12 @@ class Remnant:
 @dataclass(frozen=True)
 class Shelf:
     """What lies there for one book beside its own sheets: offcuts of each of its materials by the number of
-    that material, and what was cut for it already."""
+    that material, what was cut for it already, and plans that were made better by the keys of their
+    problems."""
 
     remnants: tuple[tuple[str, tuple[Remnant, ...]], ...] = ()
     cut: tuple[CutSheet, ...] = field(default=(), repr=False)
+    better: tuple[tuple[str, Packing], ...] = field(default=(), repr=False)
 
     def beside(self, item: str) -> tuple[Remnant, ...]:
         return next((remnants for number, remnants in self.remnants if item and number == item), ())

@@ -13,10 +13,11 @@ from pleat.core.base.plan import Check, Offer, Rule
 from pleat.core.pleats.extras.spots import PlacedDesign
 from pleat.core.whole.planning import Plan
 
-PLAN_FORMAT: Final = 6
+PLAN_FORMAT: Final = 7
 """The version of the plain data; 1 was what Pleat 0.5 and older printed, which did not say so, 2 that of 0.6,
 of one sewing only, 3 that of 0.7, with two papers only, 4 that of 0.8 to 0.11, whose steps said less,
-5 that of 0.12 and 0.13, in which each piece had sheets of its own."""
+5 that of 0.12 and 0.13, in which each piece had sheets of its own, 6 one between them, without the order of
+cuts and without what was cut already."""
 
 
 def plan_data(plan: Plan) -> dict[str, Any]:
@@ -28,9 +29,10 @@ def plan_data(plan: Plan) -> dict[str, Any]:
         one["step"] |= {"each": max(step.minutes - step.set_up, 0.0), "waits": list(step.waits)}
     data["cutting"]["plans"] = [
         {"stocks": [stock.key for stock in own.stocks], "needed": own.needed, "length_mm": own.length_mm}
-        | {name: as_json(getattr(own, name)) for name in ("sheets", "above", "lacking")}
+        | {name: as_json(getattr(own, name)) for name in ("sheets", "above", "lacking", "done")}
         for own in plan.cutting.plans
     ]
+    data["cutting"]["order"] = as_json(plan.cutting.order)
     data["extras"] |= {
         "faces": [face.name for face in plan.extras.faces],
         "items": [_put_in(item) for item in plan.extras.items],

@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from itertools import groupby
 from typing import Final
 
 from pleat.core.base.units import Ruler
+from pleat.core.base.words import by_count, joined
 from pleat.core.materials.sheet import CutSheet, SheetCut
 from pleat.core.pleats.binding import suiting
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cover import suiting as covering
-from pleat.core.pleats.cutting.compute import CuttingResult, how_good
+from pleat.core.pleats.cutting.compute import NEARLY_NONE, CuttingResult, how_good
 from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.sequence import CutStep
 from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.compute import PaperResult
 from pleat.core.pleats.paper.record import ROLES
@@ -73,6 +76,8 @@ def paper(result: PaperResult, opened: Opened) -> dict[str, object]:
 
 
 TEXT_PX: Final = 18
+MOST_SETTINGS: Final = 30
+"""Settings that are listed on the screen."""
 
 
 @about.register
@@ -82,7 +87,7 @@ def cutting(result: CuttingResult, opened: Opened) -> dict[str, object]:
     known = {fact.number for plan in result.plans for fact in plan.done}
     others = [fact for fact in opened.tools.shelf.cut if fact.number not in known]
     return {
-        "plans": [_sheets(plan, result, ruler) for plan in result.plans],
+        "plans": [_sheets(plan, result, opened) for plan in result.plans],
         "others": [(fact, _fact_words(fact, ruler), drawn(_small(fact, []))) for fact in others],
     }
 
@@ -108,9 +113,35 @@ def _picture(plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: R
     return render_screen(drawing, shown.width, min(shown.height, high))
 
 
-def _sheets(plan: StockPlan, result: CuttingResult, ruler: Ruler) -> dict[str, object]:
+def _settings(plan: StockPlan, steps: Sequence[CutStep], ruler: Ruler) -> list[tuple[str, str]]:
+    """The settings of the fence in their order, each with its cuts in words."""
+    found: list[tuple[str, str]] = []
+    for fence, own in groupby(steps, key=lambda step: round(step.fence_mm, 2)):
+        cuts = list(own)
+        words = []
+        for sheet, same in groupby(cuts, key=lambda step: step.sheet):
+            numbers = [str(step.number) for step in same]
+            which = f" of sheet {sheet + 1}" if len(plan.sheets) > 1 else ""
+            words.append(f"{by_count(len(numbers), 'cut', 'cuts')} {joined(numbers)}{which}")
+        stack = min(step.stack for step in cuts)
+        at_once = f", {stack} sheets at once" if stack > 1 else ""
+        found.append((ruler.show(fence), "; ".join(words) + at_once))
+    return found[:MOST_SETTINGS]
+
+
+def _better(plan: StockPlan, opened: Opened) -> str:
+    """Whether a better plan is looked for by itself, on being asked, or not at all."""
+    if plan.above <= NEARLY_NONE or plan.stock.roll or plan.problem is None or plan.done:
+        return ""
+    kept = opened.packings.get(plan.problem.key)
+    if kept is None:
+        return "begin"
+    return "" if kept.done else "go on"
+
+
+def _sheets(plan: StockPlan, result: CuttingResult, opened: Opened) -> dict[str, object]:
+    ruler = opened.plan.brief.ruler
     own = [cut for cut in result.cuts if cut.stock in plan.stocks]
-    fences = sorted({cut.fence_mm for sheet in plan.sheets for cut in sheet.cuts}, reverse=True)
     named = cutting_drawing.letters(own)
     return {
         "plan": plan,
@@ -124,5 +155,6 @@ def _sheets(plan: StockPlan, result: CuttingResult, ruler: Ruler) -> dict[str, o
             for cut in own
             if cut.part.key in plan.lacking
         ],
-        "fences": [ruler.show(fence) for fence in fences],
+        "settings": _settings(plan, [step for step in result.order if step.stock == plan.stock.key], ruler),
+        "better": _better(plan, opened),
     }

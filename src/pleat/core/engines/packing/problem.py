@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from hashlib import blake2b
 from typing import Final, NamedTuple
 
 TICKS_PER_MM: Final = 10_000
@@ -73,6 +74,11 @@ class Problem:
     demands: tuple[PieceDemand, ...]
     sources: tuple[SheetSource, ...]
     kerf: int = 0
+
+    @property
+    def key(self) -> str:
+        """What tells it from every other problem."""
+        return blake2b(repr((self.demands, self.sources, self.kerf)).encode(), digest_size=20).hexdigest()
 
 
 @dataclass(frozen=True, slots=True, order=True)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
+from functools import cached_property
 from math import ceil
 from typing import Final
 
@@ -17,6 +18,7 @@ from pleat.core.pleats.cutting.cut import StockCut, cut_part
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.offcuts import Offcut, left_over
 from pleat.core.pleats.cutting.record import Cutting
+from pleat.core.pleats.cutting.sequence import CutStep, cut_steps
 from pleat.core.pleats.cutting.shared import StockPlan, left_to_cut, plan_sheets
 
 _SHARED: Final = Rule(
@@ -41,6 +43,13 @@ class CuttingResult(PleatResult):
     takes: Mapping[str, int]
     offcuts: tuple[Offcut, ...]
     out: frozenset[str]
+    tools: Tools = field(repr=False, compare=False)
+
+    @cached_property
+    def order(self) -> tuple[CutStep, ...]:
+        """The cuts that are still to be made, in their order."""
+        own = (plan for plan in self.plans if plan.stock.role != "pile")
+        return tuple(step for plan in own for step in cut_steps(plan, self.tools))
 
 
 def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingResult:
@@ -81,6 +90,7 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
         sheets=sheets,
         takes=takes,
         offcuts=tuple(offcut for plan in plans for offcut in left_over(plan)),
+        tools=left.tools,
         out=frozenset(
             cut.part.key
             for plan in plans

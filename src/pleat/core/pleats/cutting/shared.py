@@ -47,7 +47,8 @@ class StockPlan:
     ``stocks`` are the places it serves; ``above`` is how much more it takes than is known to be needed, as a
     share: 0 is the best possible. ``lacking`` are pieces that come out of no sheet, ``places`` the stock that
     each part names and ``names`` what it is called, ``remnants`` the offcuts it may take, by their numbers
-    among the materials.
+    among the materials. ``fewer`` are the sheets by which it is better than the first plan of its
+    ``problem``.
     """
 
     stocks: tuple[Stock, ...]
@@ -58,6 +59,8 @@ class StockPlan:
     done: tuple[CutSheet, ...] = ()
     remnants: Mapping[str, Remnant] = field(default_factory=dict)
     names: Mapping[str, str] = field(default_factory=dict, repr=False)
+    problem: Problem | None = field(default=None, repr=False, compare=False)
+    fewer: int = 0
 
     @property
     def stock(self) -> Stock:
@@ -157,6 +160,9 @@ def _plan(cuts: Sequence[StockCut], rounds: int, shelf: Shelf) -> StockPlan:
     sources = (whole, *(_remnant(remnant, first, whole) for remnant in remnants))
     problem = Problem(tuple(_demand(cut, whole, left_to_cut(cut, done)) for cut in fitting), sources)
     packing = _packed(problem, rounds) if fitting else Packing((), (), 0.0, 0.0)
+    first_plan = packing
+    if shelf.better and not done and not packing.proven:
+        packing = dict(shelf.better).get(problem.key, packing)
     return StockPlan(
         stocks=stocks,
         sheets=tuple(_sheet(problem, layout, fitting, remnants) for layout in packing.layouts),
@@ -166,7 +172,13 @@ def _plan(cuts: Sequence[StockCut], rounds: int, shelf: Shelf) -> StockPlan:
         done=done,
         remnants={remnant.number: remnant for remnant in remnants},
         names={cut.part.key: cut.part.name for cut in cuts},
+        problem=problem,
+        fewer=_whole_sheets(first_plan) - _whole_sheets(packing),
     )
+
+
+def _whole_sheets(packing: Packing) -> int:
+    return sum(layout.times for layout in packing.layouts if layout.source == 0)
 
 
 def _remnant(remnant: Remnant, stock: Stock, whole: SheetSource) -> SheetSource:

@@ -1,4 +1,4 @@
-"""Sheets that were cut: facts beside the books, which no undo takes back."""
+"""Sheets that were cut: facts beside the books, which no undo takes back. Plans that were made better."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -23,7 +23,17 @@ def upgrade() -> None:
         sqlite_autoincrement=True,
     )
     op.create_index("ix_cut_sheets_book_id", "cut_sheets", ["book_id"])
+    op.create_table(
+        "packings",
+        sa.Column("key", sa.String(40), nullable=False),
+        sa.Column("document", sa.Text(), nullable=False),
+        sa.Column("rounds", sa.Integer(), nullable=False),
+        sa.Column("done", sa.Boolean(), nullable=False),
+        sa.Column("made_at", sa.DateTime(), nullable=False),
+        sa.PrimaryKeyConstraint("key", name="pk_packings"),
+    )
 
 
 def downgrade() -> None:
+    op.drop_table("packings")
     op.drop_table("cut_sheets")

@@ -1,0 +1,131 @@
+"""The sheets of the Cutting pleat: what was cut of them, better plans from the background, and each as a
+file."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from flask import Blueprint, Response, abort, current_app, make_response, render_template, request
+from sqlalchemy.orm import Session
+
+from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.whole.planning import Plan
+from pleat.printing import sheet_files
+from pleat.services import books, cutting, proving
+from pleat.services.books import Opened, Outcome
+from pleat.services.clock import now
+from pleat.services.library import file_name
+from pleat.store import packings
+from pleat.store.database import transaction
+from pleat.web import asked
+from pleat.web.database import reading
+from pleat.web.downloads import download
+from pleat.web.workspace import answered, not_taken, swapped, version, window
+
+pages = Blueprint("sheets", __name__, url_prefix="/books/<int:book_id>/sheets")
+
+
+@pages.post("/cut")
+def cut(book_id: int) -> Response:
+    """Sheets of one kind were cut: as many as were asked for, at once."""
+    key, times = asked.word(request.form, "sheet", 200), asked.number(request.form, "times")
+    work = lambda session, plan: cutting.cut_sheet(session, book_id, plan, key, times)  # noqa: E731
+    return _done(book_id, "a sheet was cut", work)
+
+
+@pages.post("/uncut")
+def uncut(book_id: int) -> Response:
+    """A sheet was not cut after all."""
+    number = asked.number(request.form, "fact")
+    return _done(
+        book_id,
+        "a sheet was not cut after all",
+        lambda session, _: cutting.give_back(session, book_id, {number}),
+    )
+
+
+@pages.post("/aside")
+def aside(book_id: int) -> Response:
+    """Pieces that were cut and are of no use to the book any more become offcuts."""
+    part = asked.word(request.form, "part", 80)
+    return _done(
+        book_id,
+        "pieces were laid aside",
+        lambda session, plan: cutting.lay_aside(session, book_id, plan, part),
+    )
+
+
+def _done(book_id: int, label: str, work: Callable[[Session, Plan], str]) -> Response:
+    return answered(
+        label,
+        lambda session: books.cut(
+            session, book_id, version(), window(), label, lambda plan: work(session, plan)
+        ),
+    )
+
+
+@pages.post("/better")
+def better(book_id: int) -> Response:
+    """Work on a better plan of a material beside the pages, and on the proof of how good it is."""
+    stock = asked.word(request.form, "stock")
+    opened = _opened(book_id)
+    plan = next((own for own in opened.plan.cutting.plans if own.stock.key == stock), None)
+    if plan is None or plan.problem is None:
+        return _gone()
+    engine = current_app.extensions["pleat_engine"]
+
+    def keep(key: str, kept: packings.KeptPacking) -> None:
+        with transaction(engine) as session:
+            packings.keep(session, key, kept, now())
+
+    job = _proofs().start(book_id, plan.problem, keep)
+    return _going(book_id, stock, job)
+
+
+@pages.post("/better/<token>")
+def going_on(book_id: int, token: str) -> Response:
+    """How far it is; asked again and again by its bar, which may also stop it. Once it is done the page shows
+    the plan as it is then."""
+    job, stock = _proofs().find(token), asked.word(request.form, "stock")
+    if job is None or job.book_id != book_id:
+        return _gone()
+    if request.form.get("stop") == "1":
+        job.end()
+    if job.state == "failed":
+        return not_taken(BadBook([FieldProblem("", "the sheets", "", job.error)]))
+    if job.state in ("waiting", "working"):
+        return _going(book_id, stock, job)
+    return swapped(Outcome(_opened(book_id), ("cutting", "bench")))
+
+
+@pages.get("/<key>.<any(svg, dxf):form>")
+def sheet(book_id: int, key: str, form: str) -> Response:
+    """One sheet at true size for another program. Answers 404 for one that this book has not."""
+    opened = _opened(book_id)
+    found = sheet_files.of_key(opened.plan.cutting, key)
+    if found is None:
+        abort(404)
+    plan, cut_sheet, parts = found
+    name = f"{file_name(opened.book.title)}-sheet.{form}"
+    if form == "svg":
+        return download(sheet_files.to_svg(plan, cut_sheet, parts), name, "image/svg+xml")
+    return download(sheet_files.to_dxf(cut_sheet, parts), name, "image/vnd.dxf")
+
+
+def _opened(book_id: int) -> Opened:
+    with reading() as session:
+        return books.open_book(session, book_id)
+
+
+def _proofs() -> proving.Proofs:
+    found: proving.Proofs = current_app.extensions["pleat_proofs"]
+    return found
+
+
+def _going(book_id: int, stock: str, job: proving.Proof) -> Response:
+    return make_response(render_template("pleats/_better.html", book_id=book_id, stock=stock, job=job))
+
+
+def _gone() -> Response:
+    words = "That plan is no longer known. Look at the sheets again."
+    return not_taken(BadBook([FieldProblem("", "the sheets", "", words)]))
