@@ -9,6 +9,7 @@ from flask import Blueprint, Response, abort, current_app, make_response, render
 from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.whole.near import costly_pieces, near_sizes
 from pleat.core.whole.planning import Plan
 from pleat.printing import sheet_files
 from pleat.services import books, cutting, proving
@@ -96,6 +97,18 @@ def going_on(book_id: int, token: str) -> Response:
     if job.state in ("waiting", "working"):
         return _going(book_id, stock, job)
     return swapped(Outcome(_opened(book_id), ("cutting", "bench")))
+
+
+@pages.get("/near")
+def near(book_id: int) -> str:
+    """Leaves near this one that take fewer sheets or waste less, and which piece makes the sheets many."""
+    opened = _opened(book_id)
+    return render_template(
+        "pleats/_near.html",
+        opened=opened,
+        sizes=near_sizes(opened.plan, opened.tools),
+        costly=costly_pieces(opened.plan),
+    )
 
 
 @pages.get("/<key>.<any(svg, dxf):form>")

@@ -3,7 +3,7 @@ counted once, for all of them together."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
@@ -78,6 +78,29 @@ def _shared(own: Sequence[Stock], needed: int, takes: Mapping[str, int]) -> Chec
         "one.",
         no_fix=f"{COUNT_ON_SHELF} Or take another paper for one of them.",
     )
+
+
+def mixed(plans: Sequence[StockPlan]) -> Iterator[Check]:
+    """B4: equal pieces of which some come out of offcuts and some out of whole sheets."""
+    for plan in plans:
+        for part, name in plan.names.items():
+            own = plan.of(part)
+            offcuts = [sheet for sheet in own if sheet.offcut]
+            if not offcuts or len(offcuts) == len(own):
+                continue
+            count = sum(sheet.counts()[part] * sheet.times for sheet in offcuts)
+            come = by_count(count, "comes", "come")
+            yield Check(
+                code="B4",
+                of=part,
+                level="note",
+                title=f"{count} × {name} {come} out of offcuts of {plan.stock.name}, the others out of whole "
+                "sheets.",
+                why="Pieces of one sort from sheets that were not bought together may differ in colour and "
+                "thickness. Hold them beside each other before you cut.",
+                no_fix="If they differ, put the offcuts away among the materials, and all come out of whole "
+                "sheets.",
+            )
 
 
 def _roll(roll: Stock, plans: Sequence[StockPlan], ruler: Ruler) -> Check | None:
