@@ -206,3 +206,39 @@ def test_a_roll_of_paper_is_taken_by_its_length(session):
     assert after.otherwise == (), "how much is left does not make it another one"
     tick(session, number, "cut_cover", False)
     assert store.load(session, int(there.stock_id)).item.sheet_height_mm == 5000
+
+
+def test_an_offcut_that_is_kept_whole_is_not_cut_on(session):
+    number = kept(session, recipe("case").book())
+    board = books.open_book(session, number).book.paper.board
+    size = {"sheet_width_mm": 350.0, "sheet_height_mm": 230.0, "grain": "short", "owned": 1, "stock_id": None}
+    item = store.add(session, board.model_copy(update={"name": f"{board.name}, offcut", **size}), books.now())
+
+    def offered(label):
+        opened = books.open_book(session, number)
+        (plan,) = (own for own in opened.plan.cutting.plans if own.stock.role == "board")
+        found = [one for one in opened.plan.cutting.offers if one.label == label]
+        return plan.from_offcuts, [one.changes for one in found]
+
+    used, keep = offered("keep it whole")
+    assert used == 1
+    books.change(session, number, None, "one", "x", lambda book: editing.apply(book, keep[0]))
+    used, again = offered("cut from it again")
+    assert used == 0
+    assert books.open_book(session, number).book.cutting.spared == (str(item),)
+    books.change(session, number, None, "one", "x", lambda book: editing.apply(book, again[0]))
+    assert offered("keep it whole")[0] == 1
+
+
+def test_pieces_of_one_sort_from_offcuts_and_whole_sheets_are_told(session):
+    """B4: two leaves' worth of an offcut among many whole sheets, and the way out."""
+    number = kept(session, recipe("case").book())
+    paper = books.open_book(session, number).book.paper.leaf
+    size = {"sheet_width_mm": 300.0, "sheet_height_mm": 210.0, "grain": "short", "owned": 3, "stock_id": None}
+    item = {"name": f"{paper.name}, offcut", "form": "offcut", **size}
+    store.add(session, paper.model_copy(update=item), books.now())
+    (check,) = keys_of(books.open_book(session, number), "B4")
+    assert "3 × folio come out of offcuts" in check.title
+    (offer,) = check.offers
+    books.change(session, number, None, "one", "x", lambda book: editing.apply(book, offer.changes))
+    assert not keys_of(books.open_book(session, number), "B4")

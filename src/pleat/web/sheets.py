@@ -9,7 +9,7 @@ from flask import Blueprint, Response, abort, current_app, make_response, render
 from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook, FieldProblem
-from pleat.core.whole.near import costly_pieces, near_sizes
+from pleat.core.whole.near import costly_pieces, freed_parts, near_sizes
 from pleat.core.whole.planning import Plan
 from pleat.printing import sheet_files
 from pleat.services import books, cutting, proving
@@ -108,6 +108,7 @@ def near(book_id: int) -> str:
         opened=opened,
         sizes=near_sizes(opened.plan, opened.tools),
         costly=costly_pieces(opened.plan),
+        freed=freed_parts(opened.plan),
     )
 
 

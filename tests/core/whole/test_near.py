@@ -6,7 +6,7 @@ import pytest
 
 from pleat.core.document import editing
 from pleat.core.document.recipes import recipe
-from pleat.core.whole.near import costly_pieces, near_sizes
+from pleat.core.whole.near import costly_pieces, freed_parts, near_sizes
 from pleat.core.whole.planning import worked_out
 
 STOP = "stop"
@@ -60,3 +60,23 @@ def test_the_piece_that_costs_a_sheet_is_named():
     (costly,) = costly_pieces(plan)
     assert (costly.part, costly.now - costly.without) == ("spine strip", 1)
     assert not costly_pieces(worked_out(of("case")))
+
+
+def test_pieces_that_may_lie_either_way_take_fewer_sheets():
+    """As many sheets as were told, and each piece in its size, whichever way it lies."""
+    book = editing.apply(recipe("pocketpages").book(), [("brief.quantity", 12)])
+    plan = worked_out(book)
+    for freed in freed_parts(plan):
+        after = worked_out(editing.edit(book, {freed.path: "either"}))
+        (own,) = (own for own in after.cutting.plans if own.stock.name == freed.material)
+        assert (own.needed, needed_of(plan, freed.material)) == (freed.then, freed.now)
+        assert freed.path not in {one.path for one in freed_parts(after)}
+        for sheet in own.sheets:
+            for piece in sheet.pieces:
+                (part,) = (cut.part for cut in after.cutting.cuts if cut.part.key == piece.part)
+                assert piece.is_as(part.width_mm, part.height_mm)
+
+
+def needed_of(plan, material):
+    (own,) = (own for own in plan.cutting.plans if own.stock.name == material)
+    return own.needed

@@ -28,7 +28,7 @@ from pleat.core.pleats.pages.kinds import BLOCKS
 from pleat.core.pleats.pages.record import Sections
 from pleat.core.pleats.paper.record import Papers
 
-FORMAT: Final = 11
+FORMAT: Final = 12
 """The version of the document; a reader of format n reads every format up to n."""
 
 
@@ -36,7 +36,7 @@ class Book(Record):
     """One book, or a run of equal ones. Raises pydantic's ValidationError; read files with
     ``bookfile.read_book``."""
 
-    format: Literal[11] = 11
+    format: Literal[12] = 12
     title: Annotated[str, TextRule("the title", 80)] = "Untitled book"
     brief: Brief = Brief()
     paper: Papers = Field(default_factory=Papers)

@@ -3,8 +3,8 @@ fact and stays as it was."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Collection, Iterable, Sequence
+from dataclasses import dataclass, field, replace
 from hashlib import blake2b
 from typing import Final, Literal
 
@@ -127,6 +127,16 @@ class Shelf:
     remnants: tuple[tuple[str, tuple[Remnant, ...]], ...] = ()
     cut: tuple[CutSheet, ...] = field(default=(), repr=False)
     better: tuple[tuple[str, Packing], ...] = field(default=(), repr=False)
+
+    def without(self, spared: Collection[str]) -> Shelf:
+        """The shelf without offcuts of those numbers."""
+        if not spared:
+            return self
+        left = (
+            (item, tuple(remnant for remnant in own if remnant.number not in spared))
+            for item, own in self.remnants
+        )
+        return replace(self, remnants=tuple(left))
 
     def beside(self, item: str) -> tuple[Remnant, ...]:
         return next((remnants for number, remnants in self.remnants if item and number == item), ())

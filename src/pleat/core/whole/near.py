@@ -4,11 +4,12 @@ for, not told, since it takes as many plans of the book as it tries."""
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import floor
 from typing import Final
 
 from pleat.core.base.errors import BadBook
+from pleat.core.base.words import joined
 from pleat.core.document import editing
 from pleat.core.document.book import Book
 from pleat.core.materials.tools import NO_TOOLS, Tools
@@ -128,6 +129,39 @@ def _stops(plan: Plan) -> set[str]:
 def _needed(plan: Plan) -> dict[str, int]:
     """Sheets of each material, by its name and the place it serves first."""
     return {own.stock.name: own.needed + own.from_offcuts for own in plan.cutting.plans if not own.stock.roll}
+
+
+@dataclass(frozen=True)
+class FreedPart:
+    """Pieces that take fewer sheets of a ``material`` where their grain may lie either way: the ``path`` and
+    what to say there, how many sheets ``now`` and ``then``."""
+
+    part: str
+    path: str
+    material: str
+    now: int
+    then: int
+
+
+def freed_parts(plan: Plan) -> tuple[FreedPart, ...]:
+    """Stocks whose pieces, lying as it comes best, take fewer sheets."""
+    return tuple(found for own in plan.cutting.plans for found in _freed(plan, own))
+
+
+def _freed(plan: Plan, own: StockPlan) -> Iterator[FreedPart]:
+    cuts = [cut for cut in plan.cutting.cuts if cut.stock in own.stocks and cut.better.count]
+    if own.needed < 2 or own.stock.roll or own.stock.role == "pile" or own.stock.upright_only or own.done:
+        return
+    for stock in own.stocks:
+        parts = [cut.part for cut in cuts if cut.stock == stock]
+        fixed = any(cut.free or cut.part.lies != "auto" for cut in cuts if cut.stock == stock)
+        if fixed or not parts:
+            continue
+        (other,) = plan_sheets([replace(cut, free=cut.free or cut.stock == stock) for cut in cuts])
+        if other.needed < own.needed and not own.from_offcuts:
+            named = joined(dict.fromkeys(part.name for part in parts))
+            path = f"cutting.lies.{stock.key}"
+            yield FreedPart(named, path, stock.name, own.needed, other.needed)
 
 
 def costly_pieces(plan: Plan) -> tuple[CostlyPiece, ...]:

@@ -157,4 +157,8 @@ def _sheets(plan: StockPlan, result: CuttingResult, opened: Opened) -> dict[str,
         ],
         "settings": _settings(plan, [step for step in result.order if step.stock == plan.stock.key], ruler),
         "better": _better(plan, opened),
+        "remnants": [
+            (remnant, remnant.number in opened.book.cutting.spared)
+            for remnant in opened.tools.shelf.beside(plan.stock.item)
+        ],
     }

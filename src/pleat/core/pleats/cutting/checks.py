@@ -47,7 +47,7 @@ def find(
         ]
         found.append(_trimmer(cut, plans, left.brief, left.tools))
     found += owned.find(plans, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
-    found += owned.mixed(plans)
+    found += owned.mixed(plans, cutting)
     found += facts.find(cuts, plans, left)
     found.append(_mixed_units(left.typed))
     return tuple(check for check in found if check)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from math import ceil
@@ -61,7 +61,7 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
         for piece in pieces
         if isinstance(piece, Part)
     ]
-    shelf = left.tools.shelf
+    shelf = left.tools.shelf.without(cutting.spared)
     plans = plan_sheets(laid, rounds, shelf)
     cuts = tuple(replace(cut, by_trimmer=_trimmed(cut, plans, left.tools)) for cut in laid)
     sheets = {cut.stock.key: 0 for cut in cuts}
@@ -79,10 +79,9 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
         key_figure=_key(plans),
         figures=(_pile_figure(whole, cuts, left.brief), *figures) if whole else figures,
         checks=checks.find(cutting, left, cuts, plans, takes),
-        offers=tuple(
-            _way(cut)
-            for cut in cuts
-            if cut.stock.role != "pile" and (cut.chosen or _saves(cut, laid, plans, rounds, shelf))
+        offers=(
+            *_ways(cuts, plans, rounds, shelf),
+            *(offer for plan in own for offer in _offcuts(plan, cutting, left.tools.shelf)),
         ),
         steps=steps.of(left, cuts, plans, takes),
         cuts=cuts,
@@ -101,14 +100,22 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
     )
 
 
+def _ways(cuts: Sequence[StockCut], plans: Sequence[StockPlan], rounds: int, shelf: Shelf) -> Iterator[Offer]:
+    """The other way round where it takes fewer sheets, and back to the better one where another was
+    chosen."""
+    for cut in cuts:
+        if cut.stock.role == "pile":
+            continue
+        if cut.chosen or (cut.other.count > cut.better.count and _saves(cut, cuts, plans, rounds, shelf)):
+            yield _way(cut)
+
+
 def _saves(
-    cut: StockCut, laid: Sequence[StockCut], plans: Sequence[StockPlan], rounds: int, shelf: Shelf
+    cut: StockCut, cuts: Sequence[StockCut], plans: Sequence[StockPlan], rounds: int, shelf: Shelf
 ) -> bool:
     """Whether the pieces of a stock lying the other way round take fewer sheets, or less of a roll."""
-    if cut.other.count <= cut.better.count:
-        return False
     (plan,) = (one for one in plans if cut.stock in one.stocks)
-    own = [one for one in laid if one.stock in plan.stocks]
+    own = [one for one in cuts if one.stock in plan.stocks]
     turned = [
         replace(one, better=one.other, other=one.better) if one.stock == cut.stock else one for one in own
     ]
@@ -116,6 +123,18 @@ def _saves(
         return bool(plan.lacking)
     (other,) = plan_sheets(turned, rounds, shelf)
     return (other.needed, other.length_mm) < (plan.needed, plan.length_mm) or bool(plan.lacking)
+
+
+def _offcuts(plan: StockPlan, cutting: Cutting, shelf: Shelf) -> Iterator[Offer]:
+    """Each offcut that may be cut on to be kept whole, or to be cut on again."""
+    for remnant in shelf.beside(plan.stock.item):
+        spared = [number for number in cutting.spared if number != remnant.number]
+        kept = remnant.number in cutting.spared
+        yield Offer(
+            label="cut from it again" if kept else "keep it whole",
+            changes=(("cutting.spared", spared if kept else [*cutting.spared, remnant.number]),),
+            group=f"offcut {remnant.number}",
+        )
 
 
 def _trimmed(cut: StockCut, plans: Sequence[StockPlan], tools: Tools) -> bool:

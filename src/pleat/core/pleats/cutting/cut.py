@@ -5,8 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from pleat.core.base.plan import Part
-from pleat.core.base.yields import Lay, Lies, both_ways, lay
+from pleat.core.base.yields import Lay, both_ways, lay
 from pleat.core.materials.sheet import GrainAxis
+from pleat.core.pleats.cutting.record import Lying
 from pleat.core.pleats.paper.stocks import Stock
 
 
@@ -15,7 +16,8 @@ class StockCut:
     """One part on its stock: the way it lies, with what a sheet would yield of it alone, and the other way.
 
     ``by_trimmer`` says that the maker's trimmer takes every cut of the sheets it lies on; ``chosen`` that the
-    maker chose the way it lies. What it shares its sheets with is ``shared.StockPlan``'s.
+    maker chose the way it lies, ``free`` that they let it lie either way. What it shares its sheets with is
+    ``shared.StockPlan``'s.
     """
 
     part: Part
@@ -24,12 +26,15 @@ class StockCut:
     other: Lay
     by_trimmer: bool = False
     chosen: bool = False
+    free: bool = False
 
     @property
     def grain_words(self) -> str:
         """Which way the grain lies in the piece as it is cut: along the side its folds run, across it, or not
         known."""
         known = self.better.with_grain
+        if self.free:
+            return "grain either way"
         side = "height" if self.part.grain == "h" else "width"
         if known is None:
             return "grain not known"
@@ -45,17 +50,19 @@ class StockCut:
         return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
 
 
-def cut_part(part: Part, stock: Stock, way: Lies = "auto") -> StockCut:
+def cut_part(part: Part, stock: Stock, way: Lying = "auto") -> StockCut:
     """The way ``part`` lies on ``stock``, and the other way; the maker's own ``way`` goes before what is
     better, and the part's before that."""
     upright, turned = _both(part, stock)
     if part.lies != "auto":
         return StockCut(part, stock, *((turned, upright) if part.lies == "turned" else (upright, turned)))
-    if way != "auto":
+    if way in ("upright", "turned"):
         ways = (turned, upright) if way == "turned" else (upright, turned)
         return StockCut(part, stock, *ways, chosen=True)
     sides = (part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm)
-    return StockCut(part, stock, *both_ways(*sides, _grain(part, stock), stock.upright_only))
+    both = both_ways(*sides, _grain(part, stock), stock.upright_only)
+    free = way == "either" and not stock.upright_only
+    return StockCut(part, stock, *both, chosen=way == "either", free=free)
 
 
 def _both(part: Part, stock: Stock) -> tuple[Lay, Lay]:

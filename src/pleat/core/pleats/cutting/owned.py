@@ -8,6 +8,8 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, joined, many
+from pleat.core.materials.sheet import SheetCut
+from pleat.core.pleats.cutting.record import Cutting
 from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.stocks import Stock
 
@@ -80,7 +82,7 @@ def _shared(own: Sequence[Stock], needed: int, takes: Mapping[str, int]) -> Chec
     )
 
 
-def mixed(plans: Sequence[StockPlan]) -> Iterator[Check]:
+def mixed(plans: Sequence[StockPlan], cutting: Cutting) -> Iterator[Check]:
     """B4: equal pieces of which some come out of offcuts and some out of whole sheets."""
     for plan in plans:
         for part, name in plan.names.items():
@@ -98,9 +100,13 @@ def mixed(plans: Sequence[StockPlan]) -> Iterator[Check]:
                 "sheets.",
                 why="Pieces of one sort from sheets that were not bought together may differ in colour and "
                 "thickness. Hold them beside each other before you cut.",
-                no_fix="If they differ, put the offcuts away among the materials, and all come out of whole "
-                "sheets.",
+                offers=(_keep_whole(cutting, offcuts),),
             )
+
+
+def _keep_whole(cutting: Cutting, offcuts: Sequence[SheetCut]) -> Offer:
+    numbers = dict.fromkeys((*cutting.spared, *(sheet.offcut for sheet in offcuts)))
+    return Offer(label="all of them out of whole sheets", changes=(("cutting.spared", list(numbers)),))
 
 
 def _roll(roll: Stock, plans: Sequence[StockPlan], ruler: Ruler) -> Check | None:

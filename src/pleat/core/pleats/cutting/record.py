@@ -2,23 +2,28 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field, field_validator
 
 from pleat.core.base.fields import ChoiceRule, NumberRule, Record, Word
-from pleat.core.base.yields import LIES, Lies
+from pleat.core.base.yields import LIES
 
 Counted = Annotated[int, NumberRule("pieces from one sheet", 0, 100000, "pieces", whole=True)]
-Lying = Annotated[Lies, ChoiceRule("pieces lie", LIES)]
+Lying = Annotated[
+    Literal["auto", "upright", "turned", "either"],
+    ChoiceRule("pieces lie", (*LIES, ("either", "either way, as it comes best"))),
+]
 
 
 class Cutting(Record):
     """Pleat 7, by the key of each stock: how many pieces the maker counted out of one sheet, where they did,
-    and which way round pieces lie."""
+    and which way round pieces lie; ``spared`` are the offcuts, by their numbers among the materials, that are
+    to stay whole."""
 
     counted: dict[Word, Counted | None] = Field(default_factory=dict, max_length=400)
     lies: dict[Word, Lying] = Field(default_factory=dict, max_length=400)
+    spared: tuple[Word, ...] = Field(default=(), max_length=400)
 
     @field_validator("lies", "counted")
     @classmethod

@@ -198,6 +198,7 @@ def _demand(cut: StockCut, source: SheetSource, count: int) -> PieceDemand:
         min(ticks(lay.piece_width_mm), source.width // lay.columns),
         min(ticks(lay.piece_height_mm), source.height // lay.rows),
         count,
+        may_turn=cut.free,
     )
 
 
@@ -228,7 +229,7 @@ def _sheet(
                 y_mm=_mm(piece.y),
                 width_mm=_mm(piece.width),
                 height_mm=_mm(piece.height),
-                turned=cuts[piece.demand].better.turned,
+                turned=cuts[piece.demand].better.turned != _is_turned(piece, problem),
                 across=piece.across,
                 down=piece.down,
             )
@@ -239,6 +240,11 @@ def _sheet(
         offcuts=offcuts,
         offcut=remnants[layout.source - 1].number if layout.source else "",
     )
+
+
+def _is_turned(piece: PieceGrid, problem: Problem) -> bool:
+    """Whether pieces lie otherwise than they were asked for."""
+    return piece.width != problem.demands[piece.demand].width
 
 
 @lru_cache(maxsize=2000)
