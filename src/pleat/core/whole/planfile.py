@@ -29,7 +29,7 @@ def plan_data(plan: Plan) -> dict[str, Any]:
         one["step"] |= {"each": max(step.minutes - step.set_up, 0.0), "waits": list(step.waits)}
     data["cutting"]["plans"] = [
         {"stocks": [stock.key for stock in own.stocks], "needed": own.needed, "length_mm": own.length_mm}
-        | {name: as_json(getattr(own, name)) for name in ("sheets", "above", "lacking", "done")}
+        | {name: as_json(getattr(own, name)) for name in ("sheets", "above", "lacking", "done", "fewer")}
         for own in plan.cutting.plans
     ]
     data["cutting"]["order"] = as_json(plan.cutting.order)
