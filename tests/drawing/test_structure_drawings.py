@@ -160,6 +160,7 @@ def test_portraits_stand_half_open_and_say_how_large_they_are_shut(name):
         assert len(picture.shapes) >= len(plan.pages.programme.pieces)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("name", "texts"), EVERY, ids=[f"{name} {texts}" for name, texts in EVERY])
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 def test_score_lists_have_every_score_and_positions_not_widths_are_rounded(name, texts, ruler):
@@ -181,6 +182,7 @@ def test_score_lists_have_every_score_and_positions_not_widths_are_rounded(name,
                     assert all(abs(plan.brief.ruler.snap(at) - at) <= step / 2 + 1e-9 for at in places)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", FOLDED)
 def test_pieces_come_as_svg_and_dxf_with_their_folds(name):
     import ezdxf
@@ -203,6 +205,7 @@ def test_pieces_come_as_svg_and_dxf_with_their_folds(name):
         assert key in files(plan)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", FOLDED)
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 def test_the_part_list_has_scores_gussets_and_the_order_of_shutting(name, ruler):

@@ -19,6 +19,7 @@ from pleat.printing.templates import templates, to_dxf, to_svg
 from tests.printing.test_every_page import words
 
 
+@pytest.mark.every(3)
 @pytest.mark.parametrize("name", [one.name for one in RECIPES])
 def test_a_strip_as_dxf_has_its_length_its_layers_and_every_hole(name):
     plan = make_plan(recipe(name).book())
@@ -58,6 +59,7 @@ def test_a_strip_as_svg_is_true_to_size():
     assert root.get("viewBox").split()[3] == root.get("height").removesuffix("mm")
 
 
+@pytest.mark.every(3)
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 @pytest.mark.parametrize("name", ["longstitch", "link", "tapes", "eight", "ties"])
 def test_the_step_card_tells_every_move_once_and_what_repeats(name, ruler, tmp_path):

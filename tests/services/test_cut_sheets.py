@@ -63,6 +63,7 @@ def keys_of(opened, code):
     return [check for check in opened.plan.cutting.checks if check.code == code]
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", some([one.name for one in RECIPES if not one.pile], 2))
 def test_what_is_cut_is_taken_counted_and_given_back(session, name):
     """Every cutting step of every kind: the book asks for what it asked for before, nothing more is cut, and

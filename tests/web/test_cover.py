@@ -21,6 +21,7 @@ def stored(app, name):
         return service.add(session, recipe(name).book(), "", "made")
 
 
+@pytest.mark.every(3)
 @pytest.mark.parametrize("name", [one.name for one in RECIPES])
 def test_every_cover_has_its_page_its_pictures_and_what_its_script_needs(app, client, name):
     book_id = stored(app, name)

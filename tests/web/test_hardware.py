@@ -167,6 +167,7 @@ def test_sewn_sticks_are_planned_sewn_along_and_boards_hang_on_strips(desk: Page
     expect(desk.locator("body")).to_contain_text("Round the stick")
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", HELD)
 def test_a_swapped_page_is_the_reloaded_one_whatever_is_changed_of_its_holes(app, client, name):
     book_id = stored(app, name)
@@ -193,6 +194,7 @@ def test_a_swapped_page_is_the_reloaded_one_whatever_is_changed_of_its_holes(app
             assert shown[pleat] == text, f"{pleat} is stale after {path} {value}"
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", HELD)
 def test_every_offer_on_the_pleat_is_taken_by_its_button(app, client, name):
     """Sizes, other ways to hold, and fixes: each key on the page is found again on the server."""
@@ -219,6 +221,7 @@ def test_every_offer_on_the_pleat_is_taken_by_its_button(app, client, name):
     )
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", HELD)
 def test_what_is_ticked_on_the_figures_shown_stays_ticked(app, client, name):
     """The steps are signed with what the maker's punches can do, as they are shown; the shelf marks the book

@@ -332,7 +332,7 @@ def test_nothing_is_cut_off_sideways_on_any_screen(desk: Page):
         *((address, "") for address in PLAIN),
         *((f"/books/{book}?open={name}", name) for book, name in OPEN),
     ]
-    for number, (address, name) in enumerate(views):
+    for number, (address, name) in enumerate(some(views, 2)):
         desk.goto(address)
         desk.evaluate(OPENED)
         for width, height in SIZES if LONG else (SIZES[number % 2], SIZES[2]):

@@ -336,6 +336,7 @@ def test_ten_thousand_rows_come_in_behind_a_bar_while_other_pages_answer(desk: P
     expect(desk.locator(".found-count")).to_contain_text("1 thing found")
 
 
+@pytest.mark.every(3)
 @pytest.mark.parametrize("kind", sorted(KINDS))
 def test_every_kind_is_changed_on_its_page(desk: Page, kind: str):
     """A field's name must not take its form's own properties away, whatever the kind has."""

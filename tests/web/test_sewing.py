@@ -29,6 +29,7 @@ def stored(app, name):
         return service.add(session, recipe(name).book(), "", "made")
 
 
+@pytest.mark.every(3)
 @pytest.mark.parametrize("name", SEWN)
 def test_every_sewing_is_told_part_by_part_and_practised_to_its_end(app, client, name):
     book_id = stored(app, name)

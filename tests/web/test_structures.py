@@ -152,6 +152,7 @@ def test_a_panel_is_tapped_on_the_picture_itself(shelf, desk):
     expect(desk.locator("#moving-says")).to_have_text("front shut")
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(
     "name",
     ["folder", "crossfold", "bagfolio", "nested", "concertina", "hills", "connectors", "zigzag", "free"],

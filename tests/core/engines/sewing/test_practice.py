@@ -9,6 +9,7 @@ from pleat.core.engines.sewing.words import told
 from tests.core.engines.sewing.patterns import sewn_along, small
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("name", "sewing"), [*small()], ids=lambda one: one if isinstance(one, str) else "")
 def test_all_ways_are_taken_and_every_wrong_tap_is_explained(name, sewing):
     ways = variants(sewing)

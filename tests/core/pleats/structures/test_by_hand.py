@@ -205,6 +205,7 @@ def test_a_strip_of_hills_by_hand():
     assert not [check for _, check in plan.checks if check.key == "E1"]
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", ["hills", "connectors"])
 @pytest.mark.parametrize("count", [2, 5, 9, 14])
 @pytest.mark.parametrize("bulk", ["flat", "layered", "bulky"])

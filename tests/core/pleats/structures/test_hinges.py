@@ -74,6 +74,7 @@ def test_a_chain_has_one_connector_more_than_leaves_and_shared_gussets_are_alike
         assert flat.piece.size_mm[0] == pytest.approx(2 * 20 + plan.binding.floor_mm / (count + 1))
 
 
+@pytest.mark.every(2)
 @given(st.integers(2, 40), st.sampled_from(["flat", "layered", "bulky"]))
 def test_more_or_thicker_leaves_never_make_a_hinge_narrower(count, bulk):
     for name in ("hills", "connectors", "zigzag"):

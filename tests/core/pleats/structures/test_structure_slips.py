@@ -191,6 +191,7 @@ def slips(found, key):
     return [(pleat, check) for pleat, check in make_plan(found).checks if check.key == key]
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(
     ("slip", "pleat", "wrong", "right"),
     ROWS,

@@ -63,6 +63,7 @@ def whatever(draw, name):
     return book
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", FOLDED)
 @settings(max_examples=examples(25))
 @given(st.data())
@@ -121,6 +122,7 @@ def test_a_gusset_by_itself_holds_what_lies_in_it(name, data):
                 assert room.draped.likely <= room.stiff.likely + 1e-9
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", FOLDED)
 @settings(max_examples=examples(15))
 @given(st.data())
