@@ -10,7 +10,7 @@ from pleat.core.document import editing
 from pleat.core.document.recipes import RECIPES, recipe
 from pleat.core.materials.items import Board, Cloth, Material, Paper
 from pleat.core.pleats.paper.record import ROLES
-from pleat.services import books, cutting
+from pleat.services import books, cutting, materials
 from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction
 from tests.profiles import some
@@ -243,3 +243,42 @@ def test_pieces_of_one_sort_from_offcuts_and_whole_sheets_are_told(session):
     (offer,) = check.offers
     books.change(session, number, None, "one", "x", lambda book: editing.apply(book, offer.changes))
     assert not keys_of(books.open_book(session, number), "B4")
+
+
+def test_another_paper_serves_as_well_and_is_taken_counted_and_told(session):
+    """Of 40 sheets of leaves 12 lie there of a second white paper at half the price: they come first, the
+    rest out of the book's own; each is taken from where it lies."""
+    number = kept(session, recipe("case").book())
+    opened = books.open_book(session, number)
+    paper = opened.book.paper.leaf
+    other = paper.model_copy(
+        update={"name": "White, second lot", "owned": 12, "price": 0.05, "stock_id": None}
+    )
+    item = store.add(session, other, books.now())
+    own = paper.model_copy(update={"price": 0.1, "stock_id": None})
+    store.change(session, int(paper.stock_id), own, books.now())
+    books.change(
+        session,
+        number,
+        None,
+        "one",
+        "x",
+        lambda book: editing.apply(
+            books.use_material(book, store.find_material(session, int(paper.stock_id)), "leaf"),
+            [("cutting.also", {"leaf": [str(item)]})],
+        ),
+    )
+    opened = books.open_book(session, number)
+    (plan,) = (one for one in opened.plan.cutting.plans if one.stock.role == "leaf")
+    assert (plan.needed, plan.from_others) == (28, {"White, second lot": 12})
+    wants = {want.name: want for want in opened.overview.wants}
+    assert wants["White, second lot"].needed == 12
+    tick(session, number, "cut_leaves")
+    assert store.load(session, item).item.owned == 0
+    assert store.load(session, int(paper.stock_id)).item.owned == PLENTY - 28
+    after = books.open_book(session, number)
+    assert next(one for one in after.plan.bench.work if one.step.key == "cut_leaves").done
+    tick(session, number, "cut_leaves", False)
+    assert store.load(session, item).item.owned == 12
+    materials.take_off(session, item)
+    assert books.open_book(session, number).plan.cutting.takes["leaf"] == 40

@@ -148,7 +148,7 @@ def change(
     if after == before.book:
         return Outcome(before, () if version == before.stored.version else PLEATS)
     tools = before.tools
-    if after.paper != before.book.paper:
+    if (after.paper, after.cutting.also) != (before.book.paper, before.book.cutting.also):
         tools = replace(tools, shelf=cutting.shelf_of(session, book_id, after))
     plan, tools, kept = _planned(session, after, tools, before.plan)
     drawn = portrait(plan)

@@ -45,10 +45,26 @@ def shelf_of(session: Session, book_id: int, book: Book) -> Shelf:
         own = [
             _remnant(item) for item in named if item.item.name == name and type(item.item) is type(material)
         ]
-        own = [remnant for remnant in own if remnant.count > 0]
+        own = [remnant for remnant in own if remnant.count]
         if own:
             remnants.append((number, tuple(own)))
-    return Shelf(tuple(remnants), facts.of_book(session, book_id))
+    also = tuple((key, _serving(session, numbers)) for key, numbers in sorted(book.cutting.also.items()))
+    return Shelf(tuple(remnants), also, facts.of_book(session, book_id))
+
+
+def _serving(session: Session, numbers: Sequence[str]) -> tuple[Remnant, ...]:
+    """Sheets of other materials that are to serve as well; those that are no longer there do not."""
+    there = (store.find_material(session, int(number)) for number in numbers if number.isdigit())
+    found = []
+    for item in there:
+        if isinstance(item, Paper | Board) and not is_roll(item):
+            width, height = item.sheet_width_mm, item.sheet_height_mm
+            axis = grain_axis(width, height, item.grain)
+            number = item.stock_id or ""
+            found.append(
+                Remnant(number, item.name, width, height, axis, item.owned, whole=True, price=item.price)
+            )
+    return tuple(found)
 
 
 def _remnant(stored: store.StoredItem) -> Remnant:
@@ -117,9 +133,10 @@ def _cut(
     )
     number = facts.add(session, book_id, fact, now())
     moved = _take(session, fact, material, known is not None)
-    if known is not None:
+    origin = store.find_material(session, int(sheet.offcut)) if sheet.other else known
+    if origin is not None:
         for (width, height), count in worth_keeping(sheet).items():
-            moved += lay_down(session, as_material(material, width, height, count, own.stock.grain))
+            moved += lay_down(session, as_material(origin, width, height, count, own.stock.grain))
     store.record_takings(session, book_id, f"{_KEY}{number}", moved)
     return in_words(session, moved, back=False)
 

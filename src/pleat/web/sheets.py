@@ -9,10 +9,13 @@ from flask import Blueprint, Response, abort, current_app, make_response, render
 from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.document import editing
+from pleat.core.document.book import Book
+from pleat.core.pleats.paper.record import ROLES
 from pleat.core.whole.near import costly_pieces, freed_parts, near_sizes
 from pleat.core.whole.planning import Plan
 from pleat.printing import sheet_files
-from pleat.services import books, cutting, proving
+from pleat.services import books, cutting, offered, proving
 from pleat.services.books import Opened, Outcome
 from pleat.services.clock import now
 from pleat.services.library import file_name
@@ -21,7 +24,7 @@ from pleat.store.database import transaction
 from pleat.web import asked
 from pleat.web.database import reading
 from pleat.web.downloads import download
-from pleat.web.workspace import answered, not_taken, swapped, version, window
+from pleat.web.workspace import answered, change, not_taken, swapped, version, window
 
 pages = Blueprint("sheets", __name__, url_prefix="/books/<int:book_id>/sheets")
 
@@ -97,6 +100,37 @@ def going_on(book_id: int, token: str) -> Response:
     if job.state in ("waiting", "working"):
         return _going(book_id, stock, job)
     return swapped(Outcome(_opened(book_id), ("cutting", "bench")))
+
+
+@pages.get("/also")
+def also(book_id: int) -> str:
+    """Which other sheets among the materials may serve for a stock as well."""
+    role = asked.word(request.args, "stock", 20)
+    if role not in ROLES:
+        abort(404)
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+        choices = offered.papers_for(session, opened.book, role)
+    chosen = opened.book.cutting.also.get(role, ())
+    rows = [
+        (choice, str(choice.id) in chosen)
+        for choice in choices
+        if choice.gives and not choice.in_use and choice.id > 0 and not choice.stock.roll
+    ]
+    return render_template("pleats/_also.html", opened=opened, role=role, rows=rows)
+
+
+@pages.post("/also")
+def serve_as_well(book_id: int) -> Response:
+    """Let a material serve for a stock as well, or no more."""
+    role, number = asked.word(request.form, "stock", 20), str(asked.number(request.form, "item"))
+
+    def alter(book: Book) -> Book:
+        before = book.cutting.also.get(role, ())
+        after = tuple(one for one in before if one != number) if number in before else (*before, number)
+        return editing.apply(book, [("cutting.also", {**book.cutting.also, role: after})])
+
+    return change(book_id, "another paper serves as well", alter)
 
 
 @pages.get("/near")

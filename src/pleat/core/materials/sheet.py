@@ -63,7 +63,8 @@ class CutLine:
 class SheetCut:
     """Equal sheets, ``times`` of them, that are cut in one way; of a roll the ``height_mm`` that is cut off.
     ``offcuts`` are (x, y, width, height) in mm; ``offcut`` is the number among the materials of the offcut it
-    is, "" where it is a whole sheet."""
+    is, "" where it is a whole sheet; ``other`` the name of the material where it is a whole sheet of another
+    one, whose number ``offcut`` is then."""
 
     times: int
     width_mm: float
@@ -73,6 +74,7 @@ class SheetCut:
     offcuts: tuple[tuple[float, float, float, float], ...]
     first_part: str
     offcut: str = ""
+    other: str = ""
 
     @property
     def key(self) -> str:
@@ -108,23 +110,28 @@ class CutSheet:
 
 @dataclass(frozen=True)
 class Remnant:
-    """Equal offcuts among the materials: their number there, size in mm, and how many there are."""
+    """Equal offcuts among the materials: their number there, size in mm, and how many there are. ``whole``
+    sheets of another material that serves as well have a ``price`` each, and without a count (None) as many
+    as it takes."""
 
     number: str
     name: str
     width_mm: float
     height_mm: float
     grain: GrainAxis | None
-    count: int
+    count: int | None
+    whole: bool = False
+    price: float | None = None
 
 
 @dataclass(frozen=True)
 class Shelf:
     """What lies there for one book beside its own sheets: offcuts of each of its materials by the number of
-    that material, what was cut for it already, and plans that were made better by the keys of their
-    problems."""
+    that material, sheets that serve as well by the key of the stock, what was cut for it already, and plans
+    that were made better by the keys of their problems."""
 
     remnants: tuple[tuple[str, tuple[Remnant, ...]], ...] = ()
+    also: tuple[tuple[str, tuple[Remnant, ...]], ...] = ()
     cut: tuple[CutSheet, ...] = field(default=(), repr=False)
     better: tuple[tuple[str, Packing], ...] = field(default=(), repr=False)
 
@@ -140,6 +147,11 @@ class Shelf:
 
     def beside(self, item: str) -> tuple[Remnant, ...]:
         return next((remnants for number, remnants in self.remnants if item and number == item), ())
+
+    def serving(self, stocks: Collection[str]) -> tuple[Remnant, ...]:
+        """Sheets of other materials that serve for any of these stocks, each once."""
+        found = {one.number: one for key, own in self.also if key in stocks for one in own}
+        return tuple(found.values())
 
 
 EMPTY_SHELF: Final = Shelf()

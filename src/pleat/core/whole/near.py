@@ -128,7 +128,11 @@ def _stops(plan: Plan) -> set[str]:
 
 def _needed(plan: Plan) -> dict[str, int]:
     """Sheets of each material, by its name and the place it serves first."""
-    return {own.stock.name: own.needed + own.from_offcuts for own in plan.cutting.plans if not own.stock.roll}
+    return {
+        own.stock.name: sum(one.times for one in own.all_sheets)
+        for own in plan.cutting.plans
+        if not own.stock.roll
+    }
 
 
 @dataclass(frozen=True)
@@ -158,7 +162,7 @@ def _freed(plan: Plan, own: StockPlan) -> Iterator[FreedPart]:
         if fixed or not parts:
             continue
         (other,) = plan_sheets([replace(cut, free=cut.free or cut.stock == stock) for cut in cuts])
-        if other.needed < own.needed and not own.from_offcuts:
+        if other.needed < own.needed and not own.amounts:
             named = joined(dict.fromkeys(part.name for part in parts))
             path = f"cutting.lies.{stock.key}"
             yield FreedPart(named, path, stock.name, own.needed, other.needed)
@@ -171,7 +175,7 @@ def costly_pieces(plan: Plan) -> tuple[CostlyPiece, ...]:
 
 def _costly(plan: Plan, own: StockPlan) -> Iterator[CostlyPiece]:
     cuts = [cut for cut in plan.cutting.cuts if cut.stock in own.stocks and cut.better.count]
-    if len(cuts) < 2 or own.stock.roll or own.done or own.from_offcuts:
+    if len(cuts) < 2 or own.stock.roll or own.done or own.amounts:
         return
     area = own.stock.sheet_width_mm * own.stock.sheet_height_mm
     for cut in cuts:

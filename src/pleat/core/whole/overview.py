@@ -3,7 +3,7 @@ down, what is wrong, what is next."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -12,6 +12,7 @@ from pleat.core.base.slips import LEVELS
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, lasting, many
 from pleat.core.pleats.cutting.owned import together
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.trade.making import PACE_SHARE
 from pleat.core.whole.planning import Plan
 
@@ -157,7 +158,17 @@ def _sheets(plan: Plan) -> Sequence[Want]:
         units = sum(one.length_mm for one in cut) / 1000 if first.roll else needed
         cost = None if first.price is None or not needed else first.price * units
         wants.append(Want(first.name, use, "sheet", needed, first.owned, cost))
+        wants += [want for one in cut for want in _serving_as_well(one, use)]
     return wants
+
+
+def _serving_as_well(plan: StockPlan, use: str) -> Iterator[Want]:
+    """Whole sheets of other materials that serve for a stock."""
+    for other in (one for one in plan.remnants.values() if one.whole):
+        count = plan.from_others.get(other.name, 0)
+        if count:
+            cost = None if other.price is None else other.price * count
+            yield Want(other.name, use, "sheet", count, other.count, cost)
 
 
 def _others(plan: Plan, goods: Mapping[str, Good]) -> Sequence[Want]:

@@ -157,6 +157,7 @@ def _sheets(plan: StockPlan, result: CuttingResult, opened: Opened) -> dict[str,
         ],
         "settings": _settings(plan, [step for step in result.order if step.stock == plan.stock.key], ruler),
         "better": _better(plan, opened),
+        "also": opened.tools.shelf.serving([plan.stock.key]) if plan.stock.key in ROLES else None,
         "remnants": [
             (remnant, remnant.number in opened.book.cutting.spared)
             for remnant in opened.tools.shelf.beside(plan.stock.item)

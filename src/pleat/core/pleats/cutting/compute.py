@@ -161,7 +161,7 @@ def _key(plans: Sequence[StockPlan]) -> Figure:
     by_use: dict[str, int] = {}
     for plan in plans:
         serves = joined(dict.fromkeys(stock.serves for stock in plan.stocks))
-        by_use[serves] = by_use.get(serves, 0) + plan.needed + plan.from_offcuts
+        by_use[serves] = by_use.get(serves, 0) + sum(sheet.times for sheet in plan.all_sheets)
     split = " + ".join(f"{number} for {serves}" for serves, number in by_use.items())
     done = sum(fact.sheet.times for plan in plans for fact in plan.done)
     cut = f" {many(done, 'sheet')} of them {by_count(done, 'is', 'are')} cut already." if done else ""
@@ -206,9 +206,8 @@ def _sheets_figure(plan: StockPlan, cuts: Sequence[StockCut], brief: BriefResult
             gives = "" if cut.better.count else ": none comes out of this sheet"
             lines.append(f"{cut.part.count} × {cut.part.name} {size}{gives}")
     value = many(plan.needed, "sheet")
-    if plan.from_offcuts:
-        offcuts = many(plan.from_offcuts, "offcut")
-        value = f"{value} and {offcuts}" if plan.needed else offcuts
+    if plan.amounts:
+        value = joined([value, *plan.amounts] if plan.needed else plan.amounts)
     if stock.roll:
         value = f"{ruler.show(ruler.snap_up(plan.length_mm))} of its length"
     owned = f" You own {stock.owned}." if stock.owned is not None else ""
@@ -217,6 +216,10 @@ def _sheets_figure(plan: StockPlan, cuts: Sequence[StockCut], brief: BriefResult
     good = f" Taken together: {how_good(plan)}." if plan.sheets else ""
     if plan.from_offcuts:
         good += f" {plan.from_offcuts} of your offcuts {by_count(plan.from_offcuts, 'is', 'are')} cut first."
+    good += "".join(
+        f" {many(count, 'sheet')} of {name} {by_count(count, 'serves', 'serve')} as well."
+        for name, count in plan.from_others.items()
+    )
     done = sum(fact.sheet.times for fact in plan.done)
     if done:
         good += f" {many(done, 'sheet')} {by_count(done, 'is', 'are')} cut already."

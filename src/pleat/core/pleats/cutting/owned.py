@@ -87,7 +87,7 @@ def mixed(plans: Sequence[StockPlan], cutting: Cutting) -> Iterator[Check]:
     for plan in plans:
         for part, name in plan.names.items():
             own = plan.of(part)
-            offcuts = [sheet for sheet in own if sheet.offcut]
+            offcuts = [sheet for sheet in own if sheet.offcut and not sheet.other]
             if not offcuts or len(offcuts) == len(own):
                 continue
             count = sum(sheet.counts()[part] * sheet.times for sheet in offcuts)

@@ -19,14 +19,15 @@ Lying = Annotated[
 class Cutting(Record):
     """Pleat 7, by the key of each stock: how many pieces the maker counted out of one sheet, where they did,
     and which way round pieces lie; ``spared`` are the offcuts, by their numbers among the materials, that are
-    to stay whole."""
+    to stay whole, ``also`` the sheets that serve for a stock as well as its own."""
 
     counted: dict[Word, Counted | None] = Field(default_factory=dict, max_length=400)
     lies: dict[Word, Lying] = Field(default_factory=dict, max_length=400)
     spared: tuple[Word, ...] = Field(default=(), max_length=400)
+    also: dict[Word, tuple[Word, ...]] = Field(default_factory=dict, max_length=400)
 
-    @field_validator("lies", "counted")
+    @field_validator("lies", "counted", "also")
     @classmethod
     def _only_what_was_said(cls, value: dict[str, object]) -> dict[str, object]:
         """What is left to Pleat, or not counted, is not kept."""
-        return {key: one for key, one in value.items() if one not in ("auto", None)}
+        return {key: one for key, one in value.items() if one not in ("auto", None, ())}

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Final
 
+from pleat.core.base.words import many
 from pleat.core.engines.packing.cuts import GuillotineCut, cuts_of, part_sheet
 from pleat.core.engines.packing.planner import plan
 from pleat.core.engines.packing.problem import (
@@ -84,7 +85,22 @@ class StockPlan:
     @property
     def from_offcuts(self) -> int:
         """Offcuts that are cut on."""
-        return sum(sheet.times for sheet in self.all_sheets if sheet.offcut)
+        return sum(sheet.times for sheet in self.all_sheets if sheet.offcut and not sheet.other)
+
+    @property
+    def from_others(self) -> dict[str, int]:
+        """Whole sheets of other materials that serve as well, by their names."""
+        found: dict[str, int] = {}
+        for sheet in self.all_sheets:
+            if sheet.other:
+                found[sheet.other] = found.get(sheet.other, 0) + sheet.times
+        return found
+
+    @property
+    def amounts(self) -> tuple[str, ...]:
+        """What it takes beside its own sheets, in words."""
+        offcuts = (f"{many(self.from_offcuts, 'offcut')} of yours",) if self.from_offcuts else ()
+        return (*offcuts, *(f"{many(count, 'sheet')} of {name}" for name, count in self.from_others.items()))
 
     @property
     def length_mm(self) -> float:
@@ -156,7 +172,9 @@ def _plan(cuts: Sequence[StockCut], rounds: int, shelf: Shelf) -> StockPlan:
     fitting = [cut for cut in cuts if cut.better.count and left_to_cut(cut, done)]
     high = ROLL_MM if first.roll else first.sheet_height_mm
     whole = SheetSource(ticks(first.sheet_width_mm), ticks(high), 1.0, roll=first.roll)
-    remnants = () if first.role == "pile" else shelf.beside(first.item)
+    remnants = (*shelf.beside(first.item), *shelf.serving([stock.key for stock in stocks]))
+    if first.role == "pile":
+        remnants = ()
     sources = (whole, *(_remnant(remnant, first, whole) for remnant in remnants))
     problem = Problem(tuple(_demand(cut, whole, left_to_cut(cut, done)) for cut in fitting), sources)
     packing = _packed(problem, rounds) if fitting else Packing((), (), 0.0, 0.0)
@@ -187,8 +205,14 @@ def _remnant(remnant: Remnant, stock: Stock, whole: SheetSource) -> SheetSource:
     if remnant.grain and stock.grain and remnant.grain != stock.grain and not stock.upright_only:
         width, height = height, width
     wide, high = ticks(width), ticks(height)
-    area = whole.width * (wide if whole.roll else whole.height)
-    return SheetSource(wide, high, REMNANT_SHARE * wide * high / area, remnant.count)
+    share = wide * high / (whole.width * (wide if whole.roll else whole.height))
+    if not remnant.whole:
+        price = REMNANT_SHARE * share
+    elif remnant.price and stock.price:
+        price = remnant.price / stock.price
+    else:
+        price = share
+    return SheetSource(wide, high, price, remnant.count)
 
 
 def _demand(cut: StockCut, source: SheetSource, count: int) -> PieceDemand:
@@ -218,6 +242,7 @@ def _sheet(
 ) -> SheetCut:
     source = problem.sources[layout.source]
     lines, offcuts = _parted(source.width, layout.length, layout.grids)
+    remnant = remnants[layout.source - 1] if layout.source else None
     return SheetCut(
         times=layout.times,
         width_mm=_mm(source.width),
@@ -238,7 +263,8 @@ def _sheet(
         cuts=lines,
         first_part=cuts[min(piece.demand for piece in layout.grids)].part.key,
         offcuts=offcuts,
-        offcut=remnants[layout.source - 1].number if layout.source else "",
+        offcut=remnant.number if remnant else "",
+        other=remnant.name if remnant and remnant.whole else "",
     )
 
 

@@ -56,10 +56,15 @@ def _gather(left: LeftOfCutting, plans: Sequence[StockPlan], takes: Mapping[str,
         offcuts = sum(plan.from_offcuts for plan in serving)
         amounts += [many(offcuts, "offcut")] if offcuts else []
         amount = joined(amounts) or "nothing"
+        others = [
+            f"{many(count, 'sheet')} of {other}"
+            for plan in serving
+            for other, count in plan.from_others.items()
+        ]
         if any(plan.lacking for plan in serving):
             listed.append(f"no {name} yet, since the piece does not come out of it")
         else:
-            listed.append(f"{amount} of {name}")
+            listed.append(joined([*([f"{amount} of {name}"] if amounts else []), *others]))
     grain = {1: "its grain", 2: "the grain of both"}.get(len(listed), "the grain of each")
     return Step(
         key="gather",
