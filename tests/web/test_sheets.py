@@ -142,3 +142,20 @@ def test_what_is_no_longer_so_is_told_and_changes_nothing(client):
     }.items():
         answer = client.post(f"/books/9/sheets/{action}", data={"takeover": "1", **data})
         assert answer.status_code == 422, action
+
+
+def test_what_would_take_fewer_sheets_is_tried_and_taken(desk: Page):
+    """A leaf 0.7 % narrower gives two covers of a sheet of card; another paper as thick serves as well and is
+    let go again."""
+    desk.goto("/books/10?open=cutting")
+    desk.locator("#drawer-near summary").click()
+    offered = desk.locator("#drawer-near .near-sizes button, #drawer-near p").first
+    expect(offered).to_be_visible()
+    open_book(desk, "Almanac of the society", "cutting")
+    leaves = desk.locator(".cut", has_text="Thin log paper")
+    leaves.locator("summary").click()
+    leaves.get_by_role("button", name="also Copier paper").click()
+    expect(leaves.locator("summary")).to_contain_text("another paper serves as well: Copier paper")
+    expect(leaves.locator("h3")).to_contain_text("sheets")
+    leaves.get_by_role("button", name="not Copier paper").click()
+    expect(leaves.locator("summary")).not_to_contain_text("Copier paper")

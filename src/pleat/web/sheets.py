@@ -4,6 +4,7 @@ file."""
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Final
 
 from flask import Blueprint, Response, abort, current_app, make_response, render_template, request
 from sqlalchemy.orm import Session
@@ -26,6 +27,8 @@ from pleat.web.database import reading
 from pleat.web.downloads import download
 from pleat.web.workspace import answered, change, not_taken, swapped, version, window
 
+ALIKE: Final = 1.35
+"""How many times as thick a paper may be that is shown beside another one."""
 pages = Blueprint("sheets", __name__, url_prefix="/books/<int:book_id>/sheets")
 
 
@@ -112,10 +115,12 @@ def also(book_id: int) -> str:
         opened = books.open_book(session, book_id)
         choices = offered.papers_for(session, opened.book, role)
     chosen = opened.book.cutting.also.get(role, ())
+    thick = opened.plan.paper.stock(role).caliper.likely
     rows = [
         (choice, str(choice.id) in chosen)
         for choice in choices
         if choice.gives and not choice.in_use and choice.id > 0 and not choice.stock.roll
+        if str(choice.id) in chosen or ALIKE > choice.stock.caliper.likely / thick > 1 / ALIKE
     ]
     return render_template("pleats/_also.html", opened=opened, role=role, rows=rows)
 
