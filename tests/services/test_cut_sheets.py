@@ -3,12 +3,15 @@ the materials hold is counted here by itself."""
 
 from __future__ import annotations
 
+from collections import Counter
+
 import pytest
 
 from pleat.core.base.errors import BadBook
 from pleat.core.document import editing
 from pleat.core.document.recipes import RECIPES, recipe
 from pleat.core.materials.items import Board, Cloth, Material, Paper
+from pleat.core.pleats.cutting.pinned import as_pin
 from pleat.core.pleats.paper.record import ROLES
 from pleat.services import books, cutting, materials
 from pleat.store import items as store
@@ -282,3 +285,105 @@ def test_another_paper_serves_as_well_and_is_taken_counted_and_told(session):
     assert store.load(session, item).item.owned == 12
     materials.take_off(session, item)
     assert books.open_book(session, number).plan.cutting.takes["leaf"] == 40
+
+
+def test_an_offcut_of_cloth_is_cut_before_the_roll(session):
+    """The covering of 358.5 x 252 mm lies there already, with its warp along the height."""
+    number = kept(session, recipe("case").book())
+    cloth = books.open_book(session, number).book.paper.covering
+    piece = {
+        "name": f"{cloth.name}, offcut",
+        "roll_width_mm": 360.0,
+        "length_left_mm": 252.0,
+        "stock_id": None,
+    }
+    item = store.add(session, cloth.model_copy(update=piece), books.now())
+    opened = books.open_book(session, number)
+    (plan,) = (one for one in opened.plan.cutting.plans if one.stock.role == "covering")
+    assert (plan.length_mm, plan.from_offcuts) == (0, 1)
+    step = next(one.step for one in opened.plan.bench.work if "covering" in one.step.cuts)
+    tick(session, number, step.key)
+    assert item not in {stored.id for stored in store.of_kind(session, "cloth")}
+    tick(session, number, step.key, False)
+    assert store.load(session, item).item.length_left_mm == 252
+    assert item in {stored.id for stored in store.of_kind(session, "cloth")}
+
+
+def test_what_was_cut_is_known_when_its_material_is_taken_away(session):
+    number = kept(session, recipe("case").book())
+    board = books.open_book(session, number).book.paper.board
+    tick(session, number, "cut_board")
+    materials.take_off(session, int(board.stock_id))
+    after = books.open_book(session, number)
+    assert not keys_of(after, "cut_otherwise")
+    assert next(one for one in after.plan.bench.work if one.step.key == "cut_board").done
+    materials.put_back(session, int(board.stock_id))
+    tick(session, number, "cut_board", False)
+    assert store.load(session, int(board.stock_id)).item.owned == PLENTY
+
+
+def test_a_book_that_becomes_another_keeps_what_was_cut(session):
+    """Nothing of the case's boards goes into a journal: told, given back at the sheet, and the bin and back
+    change nothing."""
+    number = kept(session, recipe("case").book())
+    before = held(session)
+    tick(session, number, "cut_board")
+    journal = recipe("journal").book()
+    book = books.open_book(session, number).book
+    after = books.change(
+        session, number, None, "one", "x", lambda _: journal.model_copy(update={"paper": book.paper})
+    ).opened
+    told = keys_of(after, "cut_otherwise")
+    assert {check.of for check in told} == {"boards", "strip"}
+    facts = {fact.number for fact in after.tools.shelf.cut}
+    cut(session, number, lambda _: cutting.give_back(session, number, facts))
+    assert held(session) == before
+
+
+def pinned(session, number, sheet, plan):
+    pin = as_pin(plan.stock.key, sheet).model_dump()
+    return books.change(
+        session,
+        number,
+        None,
+        "one",
+        "x",
+        lambda book: editing.apply(book, [("cutting.pins", [pin])]),
+    ).opened
+
+
+@pytest.mark.parametrize("name", ["case", "zigzag", "sheath", "concertina", "crossfold", "flapped"])
+def test_a_pinned_sheet_stays_and_the_rest_is_planned_around_it(session, name):
+    """Each sheet of each material in turn: nothing is cut twice or forgotten, and no pin costs a sheet that
+    was planned beside it already."""
+    number = kept(session, editing.apply(recipe(name).book(), [("brief.quantity", 4)]))
+    first = books.open_book(session, number)
+    for plan in first.plan.cutting.plans:
+        for sheet in plan.sheets:
+            after = pinned(session, number, sheet, plan)
+            (now,) = (own for own in after.plan.cutting.plans if own.stock.key == plan.stock.key)
+            (kept_one,) = (one for one in now.sheets if one.pinned)
+            assert kept_one.key == sheet.key
+            assert kept_one.cuts == sheet.cuts
+            assert now.needed <= plan.needed
+            counts = Counter()
+            for one in now.sheets:
+                counts += Counter({key: count * one.times for key, count in one.counts().items()})
+            wanted = {
+                cut.part.key: cut.part.count for cut in after.plan.cutting.cuts if cut.stock in now.stocks
+            }
+            assert counts == wanted
+            assert not keys_of(after, "pin")
+
+
+def test_a_pin_is_cut_and_one_that_fits_no_more_is_told(session):
+    number = kept(session, recipe("case").book())
+    opened = books.open_book(session, number)
+    (plan,) = (own for own in opened.plan.cutting.plans if own.stock.role == "board")
+    pinned(session, number, plan.sheets[0], plan)
+    tick(session, number, "cut_board")
+    after = books.open_book(session, number)
+    assert not keys_of(after, "pin"), "its sheet is cut"
+    tick(session, number, "cut_board", False)
+    told = keys_of(change(session, number, brief__leaf_width_mm="140"), "pin")
+    assert [offer.changes for offer in told[0].offers] == [(("cutting.pins", []),)]

@@ -77,6 +77,10 @@ def test_a_sheet_is_cut_given_back_and_told_in_another_window(desk: Page):
     expect(second.locator("#notice")).to_contain_text("a sheet was cut")
     done.get_by_role("button", name="not cut after all").click()
     expect(done).to_have_count(0)
+    leaves.get_by_role("button", name="pin it").click()
+    expect(leaves.get_by_role("button", name="pinned")).to_have_attribute("aria-pressed", "true")
+    leaves.get_by_role("button", name="pinned").click()
+    leaves.get_by_role("button", name="pin it").focus()
     leaves.get_by_role("button", name="all 40 are cut").click()
     expect(leaves.locator(".cut-done li")).to_contain_text("40 × folio")
     desk.locator("#strip-bench").click()
@@ -137,6 +141,7 @@ def test_what_is_no_longer_so_is_told_and_changes_nothing(client):
         "cut": {"sheet": "leafnone", "times": "1"},
         "uncut": {"fact": "77"},
         "aside": {"part": "boards"},
+        "pin": {"sheet": "leafnone"},
         "better": {"stock": "nothing"},
         "better/none": {"stock": "leaf"},
     }.items():

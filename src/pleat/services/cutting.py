@@ -115,6 +115,7 @@ def _cut(
     session: Session, book_id: int, book: Book, own: StockPlan, sheet: SheetCut, *, step: str = ""
 ) -> list[str]:
     """Keep a sheet as cut, take it from the materials and put its offcuts there."""
+    sheet = replace(sheet, pinned=False)
     stock = own.places[sheet.first_part]
     material = book.paper.by_key()[stock]
     held = store.find_material(session, int(material.stock_id)) if material.stock_id else None

@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 from pleat.core.base.errors import BadBook, FieldProblem
 from pleat.core.document import editing
 from pleat.core.document.book import Book
+from pleat.core.pleats.cutting.pinned import as_pin, key_of
 from pleat.core.pleats.paper.record import ROLES
 from pleat.core.whole.near import costly_pieces, freed_parts, near_sizes
 from pleat.core.whole.planning import Plan
@@ -103,6 +104,23 @@ def going_on(book_id: int, token: str) -> Response:
     if job.state in ("waiting", "working"):
         return _going(book_id, stock, job)
     return swapped(Outcome(_opened(book_id), ("cutting", "bench")))
+
+
+@pages.post("/pin")
+def pin(book_id: int) -> Response:
+    """Keep a sheet as it is planned, or let it be planned anew."""
+    key = asked.word(request.form, "sheet", 200)
+    found = sheet_files.of_key(_opened(book_id).plan.cutting, key)
+    if found is None:
+        return _gone()
+    plan, planned, _ = found
+
+    def alter(book: Book) -> Book:
+        rest = [one for one in book.cutting.pins if key_of(one) != planned.key]
+        pins = rest if planned.pinned else [*rest, as_pin(plan.stock.key, planned)]
+        return editing.apply(book, [("cutting.pins", [one.model_dump() for one in pins])])
+
+    return change(book_id, "a sheet let go" if planned.pinned else "a sheet pinned", alter)
 
 
 @pages.get("/also")

@@ -184,6 +184,19 @@ COMMITTED: Final[dict[str, tuple[str, dict[str, Any]]]] = {
     "padding": ("padded", {"cover.stops_mm": 2}),
     "painted": ("foldout", {"brief.purpose": "painting"}),
     "perforated": ("machine", {"binding.pitch_mm": 2}),
+    "pin": (
+        "case",
+        {
+            "cutting.pins": [
+                {
+                    "stock": "board",
+                    "width_mm": 700,
+                    "height_mm": 500,
+                    "pieces": [{"part": "boards", "x_mm": 0, "y_mm": 0, "width_mm": 9, "height_mm": 9}],
+                }
+            ]
+        },
+    ),
     "quarter": ("quarter", {"cover.onto_mm": 5}),
     "readings": ("journal", {"paper.leaf.readings_mm": [1.0]}),
     "scoring": ("journal", {}),

@@ -28,7 +28,7 @@ SlipCode = Literal[
     "backed", "changed", "cotton", "crease", "cut_otherwise", "deep", "drawn", "flap_folds", "flap_room",
     "flap_trim", "grade", "grain", "grip", "hinge", "holds", "joint", "kind", "layers", "marks", "measured",
     "mirrored", "narrow", "order", "over_holes", "overlap", "owned", "owned_pad", "padding", "painted",
-    "perforated", "quarter", "readings", "scoring", "seam", "sections", "slant", "stacked", "stations",
+    "perforated", "pin", "quarter", "readings", "scoring", "seam", "sections", "slant", "stacked", "stations",
     "thread", "through", "trimmer", "tuck", "unfit", "unknown", "warp", "wedge", "weight", "window",
 ]
 """A letter and a number name what the trade knows as a mistake, a word what else wants the maker's eye."""
@@ -212,6 +212,8 @@ SLIPS: Final[dict[str, tuple[Slip, ...]]] = {
         _slip("painted", "painted pages swell, and are estimated as new", "note", "pages", HOUSE),
         _slip("perforated", "a machine's holes take so much of the fold that it tears",
               "watch", "binding", HOUSE),
+        _slip("pin", "a pinned sheet holds pieces that the book takes no more", "note", "cutting",
+              ARITHMETIC),
         _slip("quarter", "the spine's covering leaves little of the board", "watch", "cover", PRACTICE),
         _slip("readings", "readings that cannot be used", "watch", "paper", ARITHMETIC),
         _slip("scoring", "a piece is longer than the scoring board", "note", "cover", ARITHMETIC),

@@ -75,6 +75,7 @@ class SheetCut:
     first_part: str
     offcut: str = ""
     other: str = ""
+    pinned: bool = False
 
     @property
     def key(self) -> str:

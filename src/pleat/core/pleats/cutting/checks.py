@@ -49,6 +49,7 @@ def find(
     found += owned.find(plans, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
     found += owned.mixed(plans, cutting)
     found += facts.find(cuts, plans, left)
+    found += facts.lost_pins(cutting.pins, plans)
     found.append(_mixed_units(left.typed))
     return tuple(check for check in found if check)
 

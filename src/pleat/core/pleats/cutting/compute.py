@@ -62,7 +62,7 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
         if isinstance(piece, Part)
     ]
     shelf = left.tools.shelf.without(cutting.spared)
-    plans = plan_sheets(laid, rounds, shelf)
+    plans = plan_sheets(laid, rounds, shelf, cutting.pins)
     cuts = tuple(replace(cut, by_trimmer=_trimmed(cut, plans, left.tools)) for cut in laid)
     sheets = {cut.stock.key: 0 for cut in cuts}
     for plan in plans:

@@ -1,15 +1,18 @@
-"""What was cut stays as it was cut: what of it the book no longer uses is told."""
+"""What was cut stays as it was cut: what of it the book no longer uses is told. So are sheets that were
+pinned and are planned anew."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from pleat.core.base.plan import Check
+from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, joined, many
 from pleat.core.materials.sheet import CutPiece, CutSheet, done_of
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.left import LeftOfCutting
+from pleat.core.pleats.cutting.pinned import key_of, pieces_of
+from pleat.core.pleats.cutting.record import PinnedSheet
 from pleat.core.pleats.cutting.shared import StockPlan, is_of
 
 
@@ -76,3 +79,19 @@ def _too_many(cut: StockCut, more: int) -> Check:
         why="They were cut when the book took more of them. Keep them for a spare.",
         no_fix="Nothing to do; or take more books or pages again.",
     )
+
+
+def lost_pins(pins: Sequence[PinnedSheet], plans: Sequence[StockPlan]) -> Iterator[Check]:
+    """Pins that hold nothing any more; those whose sheets were cut are done with."""
+    held = {sheet.key for plan in plans for sheet in plan.sheets if sheet.pinned}
+    cut = {fact.sheet.pieces for plan in plans for fact in plan.done}
+    lost = [pin for pin in pins if key_of(pin) not in held and pieces_of(pin) not in cut]
+    if lost:
+        yield Check(
+            code="pin",
+            level="note",
+            title=f"{many(len(lost), 'pinned sheet')} {by_count(len(lost), 'is', 'are')} planned anew: the "
+            "pieces or the sheet are others now.",
+            why="A sheet stays pinned as long as the book takes every piece on it, in that size.",
+            offers=(Offer(label="pin none of them", changes=(("cutting.pins", []),)),),
+        )

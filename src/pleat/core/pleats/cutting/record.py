@@ -16,15 +16,47 @@ Lying = Annotated[
 ]
 
 
+Placed = Annotated[float, Field(ge=0, le=300_000, allow_inf_nan=False)]
+"""Lengths in mm that nobody types: where a piece lies on a sheet, and how large it is."""
+_Times = Annotated[int, Field(ge=1, le=100_000)]
+
+
+class PinnedPiece(Record):
+    """Equal pieces side by side on a pinned sheet, in mm from its left upper corner."""
+
+    part: Word
+    x_mm: Placed
+    y_mm: Placed
+    width_mm: Placed
+    height_mm: Placed
+    turned: bool = False
+    across: _Times = 1
+    down: _Times = 1
+
+
+class PinnedSheet(Record):
+    """A sheet that stays as it was planned: ``stock`` is the key of what it is a sheet of, ``offcut`` the
+    number of the offcut it is."""
+
+    stock: Word
+    offcut: Word = ""
+    width_mm: Placed
+    height_mm: Placed
+    times: _Times = 1
+    pieces: tuple[PinnedPiece, ...] = Field(max_length=400)
+
+
 class Cutting(Record):
     """Pleat 7, by the key of each stock: how many pieces the maker counted out of one sheet, where they did,
     and which way round pieces lie; ``spared`` are the offcuts, by their numbers among the materials, that are
-    to stay whole, ``also`` the sheets that serve for a stock as well as its own."""
+    to stay whole, ``also`` the sheets that serve for a stock as well as its own, ``pins``
+    the sheets that stay as they were planned."""
 
     counted: dict[Word, Counted | None] = Field(default_factory=dict, max_length=400)
     lies: dict[Word, Lying] = Field(default_factory=dict, max_length=400)
     spared: tuple[Word, ...] = Field(default=(), max_length=400)
     also: dict[Word, tuple[Word, ...]] = Field(default_factory=dict, max_length=400)
+    pins: tuple[PinnedSheet, ...] = Field(default=(), max_length=200)
 
     @field_validator("lies", "counted", "also")
     @classmethod

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Final
 
@@ -31,6 +31,8 @@ from pleat.core.materials.sheet import (
     done_of,
 )
 from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.pinned import grids_of, holds, pieces_of
+from pleat.core.pleats.cutting.record import PinnedSheet
 from pleat.core.pleats.paper.stocks import Stock
 
 ROLL_MM: Final = 200_000.0
@@ -137,11 +139,14 @@ def sheets_of(part: str, plans: Sequence[StockPlan]) -> int:
 
 
 def plan_sheets(
-    cuts: Sequence[StockCut], rounds: int = 0, shelf: Shelf = EMPTY_SHELF
+    cuts: Sequence[StockCut],
+    rounds: int = 0,
+    shelf: Shelf = EMPTY_SHELF,
+    pins: Sequence[PinnedSheet] = (),
 ) -> tuple[StockPlan, ...]:
     """A plan for each material, in the order its first piece comes; pieces lie as ``cuts`` says. What was cut
-    is not cut again, and offcuts of the ``shelf`` are cut before whole sheets. The first plan is made better
-    by so many ``rounds``, as long as it is not known to be the best."""
+    is not cut again, ``pins`` stay as they are, and offcuts of the ``shelf`` are cut before whole sheets. The
+    first plan is made better by so many ``rounds``, as long as it is not known to be the best."""
     groups: dict[tuple[object, ...], list[StockCut]] = {}
     for cut in cuts:
         stock = cut.stock
@@ -149,14 +154,17 @@ def plan_sheets(
         item = ("item", stock.item) if shared else ("key", stock.key)
         size = (stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
         groups.setdefault((item, size), []).append(cut)
-    return tuple(_plan(group, rounds, shelf) for group in groups.values())
+    return tuple(_plan(group, rounds, shelf, pins) for group in groups.values())
 
 
 def is_of(fact: CutSheet, stock: Stock) -> bool:
-    """Whether a sheet that was cut is of a stock as the book has it now."""
+    """Whether a sheet that was cut is of a stock as the book has it now; by its name where it was put among
+    the materials since, or taken off them."""
     if stock.role == "pile":
         return False
-    return fact.of == stock.item if fact.of or stock.item else fact.stock == stock.key
+    if fact.of and stock.item:
+        return fact.of == stock.item
+    return (fact.stock, fact.material) == (stock.key, stock.name)
 
 
 def left_to_cut(cut: StockCut, done: Sequence[CutSheet]) -> int:
@@ -165,25 +173,32 @@ def left_to_cut(cut: StockCut, done: Sequence[CutSheet]) -> int:
     return max(part.count - done_of(part.key, part.width_mm, part.height_mm, done), 0)
 
 
-def _plan(cuts: Sequence[StockCut], rounds: int, shelf: Shelf) -> StockPlan:
+def _plan(cuts: Sequence[StockCut], rounds: int, shelf: Shelf, pins: Sequence[PinnedSheet]) -> StockPlan:
     stocks = tuple({cut.stock.key: cut.stock for cut in cuts}.values())
     first = stocks[0]
     done = tuple(fact for fact in shelf.cut if any(is_of(fact, stock) for stock in stocks))
-    fitting = [cut for cut in cuts if cut.better.count and left_to_cut(cut, done)]
     high = ROLL_MM if first.roll else first.sheet_height_mm
     whole = SheetSource(ticks(first.sheet_width_mm), ticks(high), 1.0, roll=first.roll)
     remnants = (*shelf.beside(first.item), *shelf.serving([stock.key for stock in stocks]))
     if first.role == "pile":
         remnants = ()
-    sources = (whole, *(_remnant(remnant, first, whole) for remnant in remnants))
-    problem = Problem(tuple(_demand(cut, whole, left_to_cut(cut, done)) for cut in fitting), sources)
+    left = {cut.part.key: left_to_cut(cut, done) for cut in cuts if cut.better.count}
+    sources = [whole, *(_remnant(remnant, first, whole) for remnant in remnants)]
+    numbers = ["", *(remnant.number for remnant in remnants)]
+    pinned = _pinned(pins, cuts, left, dict(zip(numbers, sources, strict=True)))
+    for sheet in pinned:
+        place = numbers.index(sheet.offcut)
+        if sources[place].count is not None:
+            sources[place] = replace(sources[place], count=max((sources[place].count or 0) - sheet.times, 0))
+    fitting = [cut for cut in cuts if left.get(cut.part.key)]
+    problem = Problem(tuple(_demand(cut, whole, left[cut.part.key]) for cut in fitting), tuple(sources))
     packing = _packed(problem, rounds) if fitting else Packing((), (), 0.0, 0.0)
     first_plan = packing
-    if shelf.better and not done and not packing.proven:
+    if shelf.better and not done and not pinned and not packing.proven:
         packing = dict(shelf.better).get(problem.key, packing)
     return StockPlan(
         stocks=stocks,
-        sheets=tuple(_sheet(problem, layout, fitting, remnants) for layout in packing.layouts),
+        sheets=(*pinned, *(_sheet(problem, layout, fitting, remnants) for layout in packing.layouts)),
         above=packing.cost / packing.bound - 1 if packing.bound and not packing.proven else 0.0,
         places={cut.part.key: cut.stock.key for cut in cuts},
         lacking={cut.part.key: cut.part.count for cut in cuts if not cut.better.count},
@@ -193,6 +208,32 @@ def _plan(cuts: Sequence[StockCut], rounds: int, shelf: Shelf) -> StockPlan:
         problem=problem,
         fewer=_whole_sheets(first_plan) - _whole_sheets(packing),
     )
+
+
+def _pinned(
+    pins: Sequence[PinnedSheet],
+    cuts: Sequence[StockCut],
+    left: dict[str, int],
+    sources: Mapping[str, SheetSource],
+) -> list[SheetCut]:
+    """The pinned sheets that can still be cut; their pieces are not ``left`` to be planned."""
+    found = []
+    keys = {cut.stock.key for cut in cuts}
+    for pin in pins:
+        source = sources.get(pin.offcut)
+        if pin.stock not in keys or source is None:
+            continue
+        high = pin.height_mm if source.roll else _mm(source.height)
+        if holds(pin, cuts, left, (_mm(source.width), high)):
+            grids = grids_of(pin, [cut.part.key for cut in cuts])
+            lines, offcuts = _parted(ticks(pin.width_mm), ticks(pin.height_mm), grids)
+            first = cuts[min(grid.demand for grid in grids)].part.key
+            size = (pin.width_mm, pin.height_mm)
+            sheet = SheetCut(pin.times, *size, pieces_of(pin), lines, offcuts, first, pin.offcut, pinned=True)
+            found.append(sheet)
+            for key, count in sheet.counts().items():
+                left[key] -= count * sheet.times
+    return found
 
 
 def _whole_sheets(packing: Packing) -> int:
@@ -205,7 +246,7 @@ def _remnant(remnant: Remnant, stock: Stock, whole: SheetSource) -> SheetSource:
     if remnant.grain and stock.grain and remnant.grain != stock.grain and not stock.upright_only:
         width, height = height, width
     wide, high = ticks(width), ticks(height)
-    share = wide * high / (whole.width * (wide if whole.roll else whole.height))
+    share = wide * high / (whole.width * whole.height)
     if not remnant.whole:
         price = REMNANT_SHARE * share
     elif remnant.price and stock.price:

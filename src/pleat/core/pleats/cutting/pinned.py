@@ -1,0 +1,107 @@
+"""Sheets that stay as they were planned, as long as every piece on them is one that the book still takes."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from pleat.core.engines.packing.cuts import part_sheet
+from pleat.core.engines.packing.problem import Box, PieceGrid, ticks
+from pleat.core.materials.sheet import SAME_MM, CutPiece, SheetCut
+from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.record import PinnedPiece, PinnedSheet
+
+
+def as_pin(stock: str, sheet: SheetCut) -> PinnedSheet:
+    """A planned sheet as the book keeps it."""
+    pieces = tuple(
+        PinnedPiece(
+            part=piece.part,
+            x_mm=piece.x_mm,
+            y_mm=piece.y_mm,
+            width_mm=piece.width_mm,
+            height_mm=piece.height_mm,
+            turned=piece.turned,
+            across=piece.across,
+            down=piece.down,
+        )
+        for piece in sheet.pieces
+    )
+    return PinnedSheet(
+        stock=stock,
+        offcut=sheet.offcut,
+        width_mm=sheet.width_mm,
+        height_mm=sheet.height_mm,
+        times=sheet.times,
+        pieces=pieces,
+    )
+
+
+def grids_of(pin: PinnedSheet, places: Sequence[str]) -> tuple[PieceGrid, ...]:
+    """The pieces of a pinned sheet as the engine has them, called by their places among the parts. Raises
+    ValueError where they cannot be parted by cuts from edge to edge."""
+    box: Box = (0, 0, ticks(pin.width_mm), ticks(pin.height_mm))
+    grids = tuple(
+        PieceGrid(
+            places.index(piece.part),
+            ticks(piece.x_mm),
+            ticks(piece.y_mm),
+            ticks(piece.width_mm),
+            ticks(piece.height_mm),
+            piece.across,
+            piece.down,
+        )
+        for piece in pin.pieces
+    )
+    for grid in grids:
+        x, y, wide, high = grid.box
+        if min(x, y) < 0 or x + wide > box[2] or y + high > box[3] or not grid.amount:
+            raise ValueError("a piece lies outside the sheet")
+    part_sheet(box, grids)
+    return grids
+
+
+def holds(
+    pin: PinnedSheet, cuts: Sequence[StockCut], left: Mapping[str, int], size: tuple[float, float]
+) -> bool:
+    """Whether a pinned sheet is still one that can be cut: of the ``size`` that is there, and with pieces
+    that are still to be cut in the size they have on it."""
+    own = (pin.width_mm, pin.height_mm)
+    if not pin.pieces or any(abs(a - b) > SAME_MM for a, b in zip(size, own, strict=True)):
+        return False
+    parts = {cut.part.key: cut.part for cut in cuts}
+    counts: dict[str, int] = {}
+    for piece in pin.pieces:
+        part = parts.get(piece.part)
+        if part is None or not _as_piece(piece).is_as(part.width_mm, part.height_mm):
+            return False
+        counts[piece.part] = counts.get(piece.part, 0) + piece.across * piece.down * pin.times
+    if any(count > left.get(key, 0) for key, count in counts.items()):
+        return False
+    try:
+        grids_of(pin, list(parts))
+    except ValueError:
+        return False
+    return True
+
+
+def _as_piece(piece: PinnedPiece) -> CutPiece:
+    return CutPiece(
+        piece.part,
+        piece.x_mm,
+        piece.y_mm,
+        piece.width_mm,
+        piece.height_mm,
+        turned=piece.turned,
+        across=piece.across,
+        down=piece.down,
+    )
+
+
+def key_of(pin: PinnedSheet) -> str:
+    """The key of the sheet that a pin holds."""
+    sheet = SheetCut(pin.times, pin.width_mm, pin.height_mm, pieces_of(pin), (), (), "", pin.offcut)
+    return sheet.key
+
+
+def pieces_of(pin: PinnedSheet) -> tuple[CutPiece, ...]:
+    return tuple(_as_piece(piece) for piece in pin.pieces)
