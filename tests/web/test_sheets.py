@@ -162,5 +162,8 @@ def test_what_would_take_fewer_sheets_is_tried_and_taken(desk: Page):
     leaves.get_by_role("button", name="also Copier paper").click()
     expect(leaves.locator("summary")).to_contain_text("another paper serves as well: Copier paper")
     expect(leaves.locator("h3")).to_contain_text("sheets")
+    leaves.get_by_role("button", name="folio").click()
+    expect(desk.locator("#body-pages")).to_be_visible()
+    desk.locator("#strip-cutting").click()
     leaves.get_by_role("button", name="not Copier paper").click()
     expect(leaves.locator("summary")).not_to_contain_text("Copier paper")

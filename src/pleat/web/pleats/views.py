@@ -113,6 +113,12 @@ def _picture(plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: R
     return render_screen(drawing, shown.width, min(shown.height, high))
 
 
+def _pleat_of(cut: StockCut, opened: Opened) -> str:
+    """The pleat that a piece comes from."""
+    found = (name for name, result in opened.plan for part in result.parts if part.key == cut.part.key)
+    return next(found, "cutting")
+
+
 def _settings(plan: StockPlan, steps: Sequence[CutStep], ruler: Ruler) -> list[tuple[str, str]]:
     """The settings of the fence in their order, each with its cuts in words."""
     found: list[tuple[str, str]] = []
@@ -146,7 +152,7 @@ def _sheets(plan: StockPlan, result: CuttingResult, opened: Opened) -> dict[str,
     return {
         "plan": plan,
         "good": how_good(plan),
-        "parts": [(named[cut.part.key], cut) for cut in own],
+        "parts": [(named[cut.part.key], cut, _pleat_of(cut, opened)) for cut in own],
         "counted": list({cut.stock.key: cut for cut in own if "B6" not in cut.part.told}),
         "sheets": [(sheet, drawn(_picture(plan, sheet, own, ruler))) for sheet in plan.sheets],
         "done": [(fact, _fact_words(fact, ruler), drawn(_small(fact, own))) for fact in plan.done],
