@@ -6,6 +6,7 @@ from __future__ import annotations
 import os
 import shutil
 from collections.abc import Callable, Iterator
+from contextlib import closing
 from pathlib import Path
 from typing import Any
 
@@ -21,6 +22,7 @@ from pleat.core.whole.planning import Plan, make_plan
 from pleat.demo import fill
 from pleat.store.database import close, transaction
 from pleat.web.app import create_app, put_on
+from pleat.web.serving import listening
 from tests.process import on_its_page, serving
 from tests.profiles import LONG, examples
 
@@ -91,13 +93,20 @@ def demo_database(tmp_path_factory: pytest.TempPathFactory) -> Path:
     return path
 
 
+@pytest.fixture(scope="session")
+def port() -> int:
+    """A port of this worker's own: at one address a browser keeps what is shipped from test to test."""
+    with closing(listening("127.0.0.1", 0)) as found:
+        return int(found.getsockname()[1])
+
+
 @pytest.fixture
-def served(whole_app: Flask, demo_database: Path, tmp_path: Path) -> Iterator[str]:
+def served(whole_app: Flask, demo_database: Path, tmp_path: Path, port: int) -> Iterator[str]:
     """The address of Pleat with the demo's books."""
     path = tmp_path / "served.db"
     shutil.copyfile(demo_database, path)
     put_on(whole_app, path)
-    with serving(whole_app) as address:
+    with serving(whole_app, port) as address:
         yield address
 
 

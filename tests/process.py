@@ -112,9 +112,9 @@ def running(database: Path, config: dict[str, Any] | None = None) -> Iterator[st
 
 
 @contextmanager
-def serving(app: Flask) -> Iterator[str]:
-    """The address of an application served from this process."""
-    server = make_server(app, [listening("127.0.0.1", 0)], threads=4)
+def serving(app: Flask, port: int = 0) -> Iterator[str]:
+    """The address of an application served from this process, at a free port or a given one."""
+    server = make_server(app, [listening("127.0.0.1", port)], threads=4)
 
     listens = threading.Thread(target=server.run, daemon=True)
     listens.start()

@@ -9,11 +9,13 @@ import pytest
 
 from pleat.core.base.errors import BadBook
 from pleat.core.document import editing
+from pleat.core.document.bookfile import write_book
 from pleat.core.document.recipes import RECIPES, recipe
 from pleat.core.materials.items import Board, Cloth, Material, Paper
+from pleat.core.pleats.bench.order import waits_for
 from pleat.core.pleats.cutting.pinned import as_pin
 from pleat.core.pleats.paper.record import ROLES
-from pleat.services import books, cutting, materials
+from pleat.services import books, cutting, library, materials
 from pleat.store import items as store
 from pleat.store.database import migrate, open_engine, transaction
 from tests.profiles import some
@@ -387,3 +389,30 @@ def test_a_pin_is_cut_and_one_that_fits_no_more_is_told(session):
     tick(session, number, "cut_board", False)
     told = keys_of(change(session, number, brief__leaf_width_mm="140"), "pin")
     assert [offer.changes for offer in told[0].offers] == [(("cutting.pins", []),)]
+
+
+def test_an_offer_that_ticks_what_is_cut_cuts_it(session):
+    """“All that is done, tick it” at the bench, with cutting among it: its sheets are taken as by its
+    tick."""
+    number = kept(session, recipe("case").book())
+    steps = [one.step for one in books.open_book(session, number).plan.bench.work]
+    late = next(key for key, firsts in waits_for(steps).items() if "cut_leaves" in firsts)
+    opened = tick(session, number, late)
+    (check,) = (one for one in opened.plan.bench.checks if one.code == "order")
+    after = books.change(
+        session, number, None, "one", "x", lambda book: editing.apply(book, check.offers[0].changes)
+    ).opened
+    (plan,) = (own for own in after.plan.cutting.plans if own.stock.role == "leaf")
+    assert (len(plan.done), plan.sheets) == (1, ())
+    assert "cut_leaves" not in after.book.bench.ticks
+    assert store.load(session, int(plan.stock.item)).item.owned == PLENTY - 40
+
+
+def test_numbers_of_other_materials_do_not_come_along_from_elsewhere(session):
+    book = editing.apply(
+        recipe("case").book(),
+        [("cutting.also", {"leaf": ["3"]}), ("cutting.spared", ["4"]), ("cutting.lies", {"leaf": "either"})],
+    )
+    number, _ = library.take_in(session, write_book(book).encode())
+    cutting_ = books.open_book(session, number).book.cutting
+    assert (cutting_.also, cutting_.spared, cutting_.lies) == ({}, (), {"leaf": "either"})

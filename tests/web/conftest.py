@@ -8,8 +8,7 @@ from collections.abc import Iterator
 from typing import Any
 
 import pytest
-from playwright.sync_api import BrowserContext, Page, expect
-from pytest_playwright.pytest_playwright import CreateContextCallback
+from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 expect.set_options(timeout=12_000)
 OPENED = (
@@ -30,10 +29,26 @@ BOOKS = {
 """The books of the demo that tests open, by the numbers in their addresses."""
 
 
+@pytest.fixture(scope="session")
+def profile(browser: Browser, browser_context_args: dict[str, Any], port: int) -> Iterator[BrowserContext]:
+    """One browser's profile for all tests of a worker: ninety files are shipped with each page, and loading
+    them anew for every test took longer than the tests."""
+    made = browser.new_context(**browser_context_args, base_url=f"http://127.0.0.1:{port}")
+    yield made
+    made.close()
+
+
 @pytest.fixture
-def context(new_context: CreateContextCallback, served: str) -> BrowserContext:
-    """Addresses may be said without the server's; it is still there when the window closes."""
-    return new_context(base_url=served)
+def context(profile: BrowserContext, served: str) -> Iterator[BrowserContext]:
+    """The profile with nothing in it but what is shipped. Addresses may be said without the server's, which
+    is still there when the windows close."""
+    yield profile
+    for page in profile.pages:
+        if page.url.startswith(served):
+            told = profile.new_cdp_session(page)
+            told.send("Storage.clearDataForOrigin", {"origin": served, "storageTypes": "local_storage"})
+        page.close()
+    profile.clear_cookies()
 
 
 @pytest.fixture

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from functools import cached_property
+from functools import cached_property, partial
 from typing import Final, NamedTuple
 
 from sqlalchemy.orm import Session
@@ -144,7 +144,10 @@ def change(
     before = open_book(session, book_id)
     if version is not None:
         repository.check_version(session, before.stored, version, window)
-    after = alter(before.book)
+    after, to_cut = _to_cut(before, alter(before.book))
+    if after == before.book and to_cut:
+        said_of = label if isinstance(label, str) else label(before.book)
+        return cut(session, book_id, version, window, said_of, partial(_cut_all, session, book_id, to_cut))
     if after == before.book:
         return Outcome(before, () if version == before.stored.version else PLEATS)
     tools = before.tools
@@ -162,6 +165,7 @@ def change(
         session, before.stored, after, _summary(after, plan, drawn), window, said_of, now=now()
     )
     said = counts.settle(session, book_id, before.book, after, plan)
+    said = "; ".join(filter(None, (said, _cut_all(session, book_id, to_cut, plan))))
     same = after.paper == before.book.paper
     counted, otherwise = (
         (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
@@ -175,6 +179,22 @@ def change(
         replace(stored, book=counted), plan, tools, otherwise, offered.goods(session, plan), drawn, kept
     )
     return Outcome(opened, _changed(before, opened) if version == before.stored.version else PLEATS, said)
+
+
+def _to_cut(before: Opened, after: Book) -> tuple[Book, tuple[str, ...]]:
+    """A book without the new ticks of steps that cut sheets, and those steps: their sheets are cut
+    instead."""
+    fresh = [key for key in after.bench.ticks if key not in before.book.bench.ticks]
+    keys = tuple(key for key in fresh if cutting.can_cut(before.plan, key, True))
+    if not keys:
+        return after, ()
+    rest = {key: mark for key, mark in after.bench.ticks.items() if key not in keys}
+    return editing.apply(after, [("bench.ticks", rest)]), keys
+
+
+def _cut_all(session: Session, book_id: int, keys: Sequence[str], plan: Plan) -> str:
+    said = (cutting.cut_step(session, book_id, plan, key) for key in keys)
+    return "; ".join(filter(None, said))
 
 
 def _on_ruler(book: Book, of: Book) -> Book:

@@ -127,7 +127,15 @@ def relinked(session: Session, book: Book) -> tuple[Book, list[str]]:
             lost.append(own.name)
         return own.model_copy(update={"stock_id": None if item_id is None else str(item_id)})
 
-    return _held_anew(session, with_papers(book, link), lost), lost
+    return _held_anew(session, _own_offcuts_only(with_papers(book, link)), lost), lost
+
+
+def _own_offcuts_only(book: Book) -> Book:
+    """Offcuts and other sheets are known by their numbers among the materials, which elsewhere are other
+    things."""
+    pins = tuple(pin for pin in book.cutting.pins if not pin.offcut)
+    cutting_ = book.cutting.model_copy(update={"also": {}, "spared": (), "pins": pins})
+    return book.model_copy(update={"cutting": cutting_})
 
 
 HOLDING: Final = ("thread", "hardware", "stick", "elastic")

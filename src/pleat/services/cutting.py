@@ -54,7 +54,7 @@ def shelf_of(session: Session, book_id: int, book: Book) -> Shelf:
 
 def _serving(session: Session, numbers: Sequence[str]) -> tuple[Remnant, ...]:
     """Sheets of other materials that are to serve as well; those that are no longer there do not."""
-    there = (store.find_material(session, int(number)) for number in numbers if number.isdigit())
+    there = (store.find_material(session, int(number)) for number in numbers if number.isdecimal())
     found = []
     for item in there:
         if isinstance(item, Paper | Board) and not is_roll(item):
