@@ -223,6 +223,7 @@ def test_the_part_list_has_scores_gussets_and_the_order_of_shutting(name, ruler)
         assert ("hinge, from fold to fold" in rows) == (plan.binding.floor_mm is not None)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("name", "texts"), EVERY, ids=[f"{name} {texts}" for name, texts in EVERY])
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 def test_sums_that_are_shown_add_up_as_they_are_shown(name, texts, ruler):

@@ -126,6 +126,7 @@ TYPED = {
 }
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", ["hills", "connectors"])
 @pytest.mark.parametrize("typed", some([*product(*TYPED.values())], 2), ids=str)
 def test_a_hinge_is_judged_once_and_no_chain_of_its_offers_turns_in_a_circle(name, typed):
@@ -146,6 +147,7 @@ def test_a_hinge_is_judged_once_and_no_chain_of_its_offers_turns_in_a_circle(nam
     follow(book, set())
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("flap", ["no", "yes"])
 @pytest.mark.parametrize("fastener", [one for one, _ in FASTENERS])
 @pytest.mark.parametrize("name", FASTENED)

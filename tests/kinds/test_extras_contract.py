@@ -32,6 +32,7 @@ from tests.profiles import some
 from tests.put import at, everything, of, put
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("one", some(RECIPES, 2), ids=lambda one: one.name)
 def test_everything_goes_into_every_kind_of_book(one):
     book = everything(one.book())

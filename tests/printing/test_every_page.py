@@ -102,6 +102,7 @@ BY_TURNS = [PRINTED[number + number // 4 % 4] for number in range(0, len(PRINTED
 """Each book on one ruler and one paper, its neighbours on the others."""
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("name", "ruler", "paper"), PRINTED if profiles.LONG else BY_TURNS)
 def test_every_page_can_be_read(name, ruler, paper, tmp_path):
     plan = make_plan(editing.edit(BOOKS[name], {"brief.ruler": ruler}))

@@ -15,7 +15,6 @@ from pleat.core.pleats.paper.record import CAN_SERVE, ROLES
 from pleat.core.whole.planning import make_plan
 from pleat.services import books, counts, library, materials, offered
 from pleat.store import items as store
-from pleat.store.database import migrate, open_engine, transaction
 from tests.conftest import edited
 
 BOARD = Board(
@@ -31,15 +30,6 @@ PAPER = Paper(
     grain="short",
     owned=5,
 )
-
-
-@pytest.fixture
-def session(database):
-    migrate(database)
-    engine = open_engine(database)
-    with transaction(engine) as session:
-        yield session
-    engine.dispose()
 
 
 @pytest.fixture

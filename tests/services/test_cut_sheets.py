@@ -17,19 +17,9 @@ from pleat.core.pleats.cutting.pinned import as_pin
 from pleat.core.pleats.paper.record import ROLES
 from pleat.services import books, cutting, library, materials
 from pleat.store import items as store
-from pleat.store.database import migrate, open_engine, transaction
 from tests.profiles import some
 
 PLENTY = 5000
-
-
-@pytest.fixture
-def session(database):
-    migrate(database)
-    engine = open_engine(database)
-    with transaction(engine) as session:
-        yield session
-    engine.dispose()
 
 
 def kept(session, book):
@@ -354,6 +344,7 @@ def pinned(session, number, sheet, plan):
     ).opened
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", ["case", "zigzag", "sheath", "concertina", "crossfold", "flapped"])
 def test_a_pinned_sheet_stays_and_the_rest_is_planned_around_it(session, name):
     """Each sheet of each material in turn: nothing is cut twice or forgotten, and no pin costs a sheet that

@@ -31,6 +31,7 @@ PAIRS = [
 ]
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("was", "becomes"), PAIRS)
 def test_every_kind_becomes_every_other_and_is_all_of_it(was, becomes):
     begun, kind = recipe(was).book(), recipe(becomes)

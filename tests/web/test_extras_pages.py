@@ -53,6 +53,7 @@ def of_put(app, name, *designs):
 PUT_ON = [(name, kind) for kind in EXTRAS.members for name in ("journal", "rings", "crossfold")]
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("name", "kind"), some(PUT_ON, 4), ids=lambda one: getattr(one, "name", one))
 def test_every_kind_is_put_on_a_face_shown_and_taken_out_again(app, client, name, kind):
     book_id = stored(app, name)

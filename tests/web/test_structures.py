@@ -215,6 +215,7 @@ def test_the_view_moves_by_itself_and_stops(shelf, desk, name):
     assert desk.evaluate(dots) < light
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("seed", range(6))
 def test_of_faces_that_lie_anyhow_the_nearest_is_painted_last(shelf, desk, seed):
     """Faces through each other and on each other: at any place of the picture what was painted last there is

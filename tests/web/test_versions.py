@@ -32,6 +32,7 @@ def first_titles(file: Path, into: Path) -> dict[int, str]:
         )
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("file", some(VERSIONS, 4, 1), ids=lambda file: file.name[:-6])
 def test_a_database_of_each_version_opens_lists_undoes_prints_and_goes_out(app, database, tmp_path, file):
     version = file.name.removesuffix(".db.gz")

@@ -63,6 +63,11 @@ class Proofs:
         work.start()
         return job
 
+    def end(self) -> None:
+        """Stop all of them."""
+        for job in self._jobs.all():
+            job.end()
+
     def _work(self, job: Proof, problem: Problem, keep: Keep) -> None:
         with self._one:
             Jobs.guarded(job, lambda job: self._rounds(job, problem, keep))

@@ -98,6 +98,8 @@ def create_app(database: Path | str, config: dict[str, Any] | None = None) -> Fl
 
 def put_on(app: Flask, database: Path | str) -> None:
     """Put the application on a database file, which is there and migrated, with nothing under way."""
+    if "pleat_proofs" in app.extensions:
+        app.extensions["pleat_proofs"].end()
     engine = app.extensions["pleat_engine"] = open_engine(database)
     app.config["PLEAT_DATABASE"] = Path(database)
     app.extensions["pleat_imports"] = Imports(

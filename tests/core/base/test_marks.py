@@ -130,6 +130,7 @@ def sums(text):
         yield came, value(found.groups()[-1])
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("ruler", some(["mm", "in"], 2, first=1))
 @pytest.mark.parametrize("name", some([one.name for one in RECIPES], 2))
 def test_every_sum_of_a_book_begun_on_a_ruler_comes_to_what_is_shown(name, ruler):

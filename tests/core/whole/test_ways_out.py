@@ -43,6 +43,7 @@ def alike(plan, level):
     return Counter((pleat, check.key) for pleat, check in plan.checks if check.level == level)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", some([one.name for one in RECIPES], 2))
 def test_no_offer_leaves_its_check_or_wakes_a_stop(name):
     for change, book in damaged(name):

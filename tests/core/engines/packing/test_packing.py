@@ -107,6 +107,7 @@ def test_what_may_be_turned_takes_less_of_a_roll():
     assert sum(layout.length for layout in made.layouts) == ticks(job["variant"]["expected"]["roll_length"])
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("job", JOBS["maker"], ids=lambda job: job["id"])
 def test_the_first_plan_of_a_makers_job_can_be_cut_and_its_bound_holds(job):
     asked = problem(job)
@@ -130,6 +131,7 @@ def test_first_plans_are_cheaper_than_those_of_a_general_library():
     assert sum(first(problem(job)).cost for job in jobs) < 0.985 * sum(job["rectpack"] for job in jobs)
 
 
+@pytest.mark.every(3)
 @pytest.mark.parametrize("name", ["m02", "m05", "m11", "m14", "m15", "m21", "m22"])
 def test_rounds_find_the_best_plan_and_prove_it(name):
     """Jobs whose best cost is known: reached, and no plan is cheaper, in a few rounds; each time the same."""

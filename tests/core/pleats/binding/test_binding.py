@@ -230,6 +230,7 @@ def test_a_seam_that_tears_like_a_stamp_is_mended_although_its_stitches_are_made
     assert bool(told) == (needle / make_plan(book).binding.pitch_mm > 1 / 3 + 1e-9)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("kind", BINDINGS.members, ids=lambda kind: kind.name)
 @settings(max_examples=examples(15))
 @given(data=st.data())

@@ -102,6 +102,7 @@ def test_an_elastic_is_cut_shorter_than_its_way():
     assert (elastic.count, eyelets.count) == (3, 6)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", [one.name for one in RECIPES])
 def test_covers_that_go_with_the_binding_are_offered_and_others_bring_one_along(name):
     book = recipe(name).book()

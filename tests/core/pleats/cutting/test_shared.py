@@ -62,6 +62,7 @@ def rounded(rects):
     return sorted(tuple(round(side, 2) for side in rect) for rect in rects)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("quantity", [1, 3, 12])
 @pytest.mark.parametrize("name", [one.name for one in RECIPES])
 def test_every_piece_lies_on_a_sheet_and_its_cuts_part_it(name, quantity):
