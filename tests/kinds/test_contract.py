@@ -101,7 +101,7 @@ def example(kind):
     return next((one.book() for one in RECIPES if kind == f"recipe: {one.title}"), None) or made(BOOKS[kind])
 
 
-@pytest.mark.every(2)
+@pytest.mark.every(3)
 @pytest.mark.parametrize("kind", BOOKS)
 @settings(max_examples=examples(10), suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(book=books)
@@ -126,7 +126,7 @@ def test_whatever_book_of_a_kind_plans_draws_prints_and_goes_out(kind, book):
         assert len(print_sheets(plan, book.title, paper)) >= 2
 
 
-@pytest.mark.every(2)
+@pytest.mark.every(3)
 @pytest.mark.parametrize("kind", BOOKS)
 def test_a_kind_is_worked_from_the_first_step_to_the_last(kind):
     """Every need is given by a step, or is one that only other books have; nothing says what this book has
@@ -176,7 +176,7 @@ DRAWERS = ("threads", "papers?role=leaf", "papers?role=board", "history")
 """What a page of a book fetches when it is opened, whether or not that book shows it."""
 
 
-@pytest.mark.every(2)
+@pytest.mark.every(3)
 @pytest.mark.parametrize("kind", BOOKS)
 def test_every_page_of_a_kind_is_made_and_a_swapped_one_is_the_reloaded_one(kind, app, client):
     """In the quick run each kind takes every third edit, its neighbours the others."""

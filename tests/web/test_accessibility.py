@@ -64,8 +64,6 @@ VIEWS = [
 CLASSES = [
     "/",
     "/new",
-    "/books/5/print",
-    "/books/8/sewing?part=1",
     "/books/13/folding",
     "/books/6?open=pages",
     "/books/14?open=extras&face=page+9",
@@ -73,7 +71,6 @@ CLASSES = [
     "/books/6?open=cutting",
     "/books/5?open=bench",
     "/materials/4",
-    "/nothing",
 ]
 """One view of each sort: the others are of the same templates with another book in them."""
 

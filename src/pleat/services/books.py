@@ -170,9 +170,9 @@ def change(
     counted, otherwise = (
         (after, before.otherwise) if same and not said else counts.with_materials(session, book_id, after)
     )
-    if said:
+    if said or to_cut:
         tools = replace(tools, shelf=cutting.shelf_of(session, book_id, counted))
-    if counted != after or said:
+    if counted != after or said or to_cut:
         plan, tools, kept = _planned(session, counted, tools, plan)
         drawn = portrait(plan)
     opened = Opened(
