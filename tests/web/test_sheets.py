@@ -167,3 +167,20 @@ def test_what_would_take_fewer_sheets_is_tried_and_taken(desk: Page):
     desk.locator("#strip-cutting").click()
     leaves.get_by_role("button", name="not Copier paper").click()
     expect(leaves.locator("summary")).not_to_contain_text("Copier paper")
+
+
+OVERLAPPING = """() => [...document.querySelectorAll('.cut')].filter(cut => {
+    const told = cut.querySelector('.cut-told').getBoundingClientRect();
+    return [...cut.querySelectorAll('.sheets-drawn .picture')].some(picture => {
+        const box = picture.getBoundingClientRect();
+        const beside = box.right <= told.left + 1 || box.left >= told.right;
+        return box.width < 240 || !(beside || box.bottom <= told.top + 1 || box.top >= told.bottom);
+    });
+}).map(cut => cut.querySelector('h3').textContent)"""
+
+
+@pytest.mark.parametrize("width", [1280, 1024, 820, 390])
+def test_sheets_and_their_words_stand_beside_or_under_each_other_on_any_screen(desk: Page, width: int):
+    desk.set_viewport_size({"width": width, "height": 900})
+    open_book(desk, "Almanac of the society", "cutting")
+    assert desk.evaluate(OVERLAPPING) == []
