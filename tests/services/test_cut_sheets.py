@@ -369,6 +369,20 @@ def test_a_pinned_sheet_stays_and_the_rest_is_planned_around_it(session, name):
             assert not keys_of(after, "pin")
 
 
+def test_of_pinned_sheets_those_that_are_left_stay_pinned(session):
+    number = kept(session, editing.apply(recipe("tapes").book(), [("brief.quantity", 12)]))
+    (plan,) = (p for p in books.open_book(session, number).plan.cutting.plans if p.stock.role == "leaf")
+    (sheet,) = plan.sheets
+    pinned(session, number, sheet, plan)
+    key = plan.stock.key + sheet.key
+    after = cut(session, number, lambda plan: cutting.cut_sheet(session, number, plan, key, 2))
+    (own,) = (p for p in after.plan.cutting.plans if p.stock.role == "leaf")
+    assert [(one.pinned, one.times) for one in own.sheets] == [(True, sheet.times - 2)]
+    fewer = change(session, number, brief__quantity="6")
+    (own,) = (p for p in fewer.plan.cutting.plans if p.stock.role == "leaf")
+    assert [(one.pinned, one.times) for one in own.sheets] == [(True, sheet.times // 2 - 2)]
+
+
 def test_a_pin_is_cut_and_one_that_fits_no_more_is_told(session):
     number = kept(session, recipe("case").book())
     opened = books.open_book(session, number)

@@ -142,6 +142,7 @@ def test_what_is_no_longer_so_is_told_and_changes_nothing(client):
         "uncut": {"fact": "77"},
         "aside": {"part": "boards"},
         "pin": {"sheet": "leafnone"},
+        "also": {"stock": "leaf", "item": "99999"},
         "better": {"stock": "nothing"},
         "better/none": {"stock": "leaf"},
     }.items():

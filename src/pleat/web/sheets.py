@@ -147,9 +147,14 @@ def also(book_id: int) -> str:
 def serve_as_well(book_id: int) -> Response:
     """Let a material serve for a stock as well, or no more."""
     role, number = asked.word(request.form, "stock", 20), str(asked.number(request.form, "item"))
+    with reading() as session:
+        there = offered.material(session, int(number)) is not None
 
     def alter(book: Book) -> Book:
         before = book.cutting.also.get(role, ())
+        if role not in ROLES or not (there or number in before):
+            words = "That paper is no longer among the materials."
+            raise BadBook([FieldProblem("", "paper", "", words)])
         after = tuple(one for one in before if one != number) if number in before else (*before, number)
         return editing.apply(book, [("cutting.also", {**book.cutting.also, role: after})])
 

@@ -60,28 +60,26 @@ def grids_of(pin: PinnedSheet, places: Sequence[str]) -> tuple[PieceGrid, ...]:
     return grids
 
 
-def holds(
+def times_held(
     pin: PinnedSheet, cuts: Sequence[StockCut], left: Mapping[str, int], size: tuple[float, float]
-) -> bool:
-    """Whether a pinned sheet is still one that can be cut: of the ``size`` that is there, and with pieces
-    that are still to be cut in the size they have on it."""
+) -> int:
+    """How many of a pinned sheet can still be cut so: of the ``size`` that is there, and with pieces that are
+    still to be cut in the size they have on it. 0 where none can."""
     own = (pin.width_mm, pin.height_mm)
     if not pin.pieces or any(abs(a - b) > SAME_MM for a, b in zip(size, own, strict=True)):
-        return False
+        return 0
     parts = {cut.part.key: cut.part for cut in cuts}
     counts: dict[str, int] = {}
     for piece in pin.pieces:
         part = parts.get(piece.part)
         if part is None or not _as_piece(piece).is_as(part.width_mm, part.height_mm):
-            return False
-        counts[piece.part] = counts.get(piece.part, 0) + piece.across * piece.down * pin.times
-    if any(count > left.get(key, 0) for key, count in counts.items()):
-        return False
+            return 0
+        counts[piece.part] = counts.get(piece.part, 0) + piece.across * piece.down
     try:
         grids_of(pin, list(parts))
     except ValueError:
-        return False
-    return True
+        return 0
+    return min(pin.times, *(left.get(key, 0) // count for key, count in counts.items()))
 
 
 def _as_piece(piece: PinnedPiece) -> CutPiece:

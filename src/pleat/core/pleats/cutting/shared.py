@@ -31,7 +31,7 @@ from pleat.core.materials.sheet import (
     done_of,
 )
 from pleat.core.pleats.cutting.cut import StockCut
-from pleat.core.pleats.cutting.pinned import grids_of, holds, pieces_of
+from pleat.core.pleats.cutting.pinned import grids_of, pieces_of, times_held
 from pleat.core.pleats.cutting.record import PinnedSheet
 from pleat.core.pleats.paper.stocks import Stock
 
@@ -224,12 +224,13 @@ def _pinned(
         if pin.stock not in keys or source is None:
             continue
         high = pin.height_mm if source.roll else _mm(source.height)
-        if holds(pin, cuts, left, (_mm(source.width), high)):
+        times = times_held(pin, cuts, left, (_mm(source.width), high))
+        if times:
             grids = grids_of(pin, [cut.part.key for cut in cuts])
             lines, offcuts = _parted(ticks(pin.width_mm), ticks(pin.height_mm), grids)
             first = cuts[min(grid.demand for grid in grids)].part.key
             size = (pin.width_mm, pin.height_mm)
-            sheet = SheetCut(pin.times, *size, pieces_of(pin), lines, offcuts, first, pin.offcut, pinned=True)
+            sheet = SheetCut(times, *size, pieces_of(pin), lines, offcuts, first, pin.offcut, pinned=True)
             found.append(sheet)
             for key, count in sheet.counts().items():
                 left[key] -= count * sheet.times
