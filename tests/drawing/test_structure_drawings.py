@@ -98,6 +98,7 @@ def test_states_are_pictures_of_the_same_scale_whose_top_layer_is_the_kernels(na
         }
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("panels", [28, 60, 100])
 def test_of_many_states_some_are_drawn_from_the_first_to_the_last_and_that_is_said(panels):
     plan = plan_of("concertina", {"pages.amount": str(panels)})

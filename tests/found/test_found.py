@@ -13,6 +13,7 @@ from tests.found.reading import holds
 CASES = {case["id"]: case for case in json.loads((Path(__file__).parent / "cases.json").read_text())}
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("key", CASES)
 def test_a_case_that_was_found_holds(key):
     case = CASES[key]

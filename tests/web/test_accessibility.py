@@ -99,6 +99,7 @@ FAINT = """() => [...document.querySelectorAll('.drawing text')].filter(
 """Words in drawings, which axe does not look at: those with less than the contrast of WCAG 2.2, 1.4.3."""
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("part", range(4))  # so that two workers share them; the long run looks at all views
 def test_no_serious_finding_light_or_dark(page: Page, part: int):
     page.emulate_media(reduced_motion="reduce", color_scheme="light")

@@ -159,15 +159,16 @@ def test_what_would_take_fewer_sheets_is_tried_and_taken(desk: Page):
     expect(offered).to_be_visible()
     open_book(desk, "Almanac of the society", "cutting")
     leaves = desk.locator(".cut", has_text="Thin log paper")
-    leaves.locator("summary").click()
+    also = leaves.locator("[id^=drawer-also] summary")
+    also.click()
     leaves.get_by_role("button", name="also Copier paper").click()
-    expect(leaves.locator("summary")).to_contain_text("another paper serves as well: Copier paper")
+    expect(also).to_contain_text("another paper serves as well: Copier paper")
     expect(leaves.locator("h3")).to_contain_text("sheets")
     leaves.get_by_role("button", name="folio").click()
     expect(desk.locator("#body-pages")).to_be_visible()
     desk.locator("#strip-cutting").click()
     leaves.get_by_role("button", name="not Copier paper").click()
-    expect(leaves.locator("summary")).not_to_contain_text("Copier paper")
+    expect(also).not_to_contain_text("Copier paper")
 
 
 OVERLAPPING = """() => [...document.querySelectorAll('.cut')].filter(cut => {
@@ -185,3 +186,67 @@ def test_sheets_and_their_words_stand_beside_or_under_each_other_on_any_screen(d
     desk.set_viewport_size({"width": width, "height": 900})
     open_book(desk, "Almanac of the society", "cutting")
     assert desk.evaluate(OVERLAPPING) == []
+
+
+def corner(page: Page, grip: str) -> tuple[float, float]:
+    """Where a piece lies, from the words of its button."""
+    found = re.search(
+        r"([\d.]+) from the left, ([\d.]+) from the top", page.locator(grip).get_attribute("aria-label")
+    )
+    return float(found[1]), float(found[2])
+
+
+def test_a_piece_is_dragged_pushed_turned_and_laid_on_another_sheet(desk: Page):
+    """The board to the right of its sheet by hand, then along it by the keys, and onto a sheet of its own."""
+    open_book(desk, "Almanac of the society", "cutting")
+    grip = desk.locator("#grip-board-1-1")
+    grip.scroll_into_view_if_needed()
+    grip.click()
+    told = desk.locator("#piece-board")
+    expect(told).to_contain_text("Board, 145 × 216 mm")
+    expect(told.get_by_role("button", name="Cover")).to_be_visible()
+    box, sheet = grip.bounding_box(), desk.locator("[data-sheet^=board] svg").bounding_box()
+    desk.mouse.move(box["x"] + 9, box["y"] + 9)
+    desk.mouse.down()
+    desk.mouse.move(box["x"] + 90, box["y"], steps=3)
+    desk.mouse.move(sheet["x"] + sheet["width"] - 60, sheet["y"] + sheet["height"] - 90, steps=3)
+    desk.mouse.up()
+    board = desk.locator(".cut", has_text="Greyboard")
+    expect(board.get_by_role("button", name="pinned")).to_be_visible()
+    places = {corner(desk, f"#grip-board-1-{number}") for number in range(3)}
+    assert (555.0, 284.0) in places, "700 - 145 and 500 - 216"
+    number = next(n for n in range(3) if corner(desk, f"#grip-board-1-{n}") == (555.0, 284.0))
+    desk.locator(f"#grip-board-1-{number}").focus()
+    desk.keyboard.press("ArrowUp")
+    expect(desk.locator("[aria-label^='board, 555']").first).not_to_have_attribute(
+        "aria-label", re.compile("284")
+    )
+    desk.locator("[id^=grip-board-1]").first.click()
+    told.get_by_role("button", name="onto a sheet of its own").click()
+    expect(board.locator("h3")).to_contain_text("2 sheets")
+    desk.get_by_role("button", name="undo", exact=True).click()
+    expect(board.locator("h3")).to_contain_text("1 sheet")
+
+
+def test_a_piece_that_has_nowhere_to_go_is_told_and_stays(desk: Page):
+    open_book(desk, "Almanac of the society", "cutting")
+    desk.locator("#grip-leaf-1-0").focus()
+    desk.keyboard.press("ArrowLeft")
+    expect(desk.locator("#notice")).to_contain_text("no place for it further to the left")
+    expect(desk.locator("#grip-leaf-1-0")).to_be_focused()
+
+
+def test_edges_holes_and_what_is_cut_larger_are_typed_and_drawn(desk: Page):
+    open_book(desk, "Almanac of the society", "paper")
+    typed(desk, "paper.lining.margins_mm", "10")
+    typed(desk, "paper.lining.windows_mm", "100; 100; 50")
+    expect(desk.locator("#n-paper-lining-windows-mm")).to_contain_text("four lengths")
+    typed(desk, "paper.lining.windows_mm", "100; 100; 50; 60")
+    expect(desk.locator("#body-paper .void").first).to_be_attached()
+    desk.locator("#strip-cutting").click()
+    lining = desk.locator(".cut", has_text="Lining paper")
+    expect(lining.locator("svg .void").first).to_be_attached()
+    lining.get_by_text("how they are cut").click()
+    typed(desk, "cutting.larger.lining", "5")
+    expect(lining).to_contain_text("306 × 220 mm")
+    expect(lining).to_contain_text("trimmed later to 296 × 210 mm")

@@ -166,6 +166,7 @@ TAKEOVER = {"takeover": "1", "window": "w"}
 BECOMING = [5, 6, 9, 10, 12, 13]
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("book", BECOMING, ids=["sections", "pile", "case", "leaves", "folio", "album"])
 def test_a_book_of_any_block_becomes_every_kind_and_comes_back(client, book):
     """In the quick run a book meets every tenth of them, each book other ones."""

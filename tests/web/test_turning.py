@@ -29,6 +29,7 @@ def stored(app, name, *changes):
         return service.add(session, editing.apply(recipe(name).book(), changes), "", "made")
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", ROUND)
 def test_every_book_on_a_ring_is_turned_with_pictures_where_nothing_moves(app, client, name):
     book_id = stored(app, name)

@@ -15,7 +15,7 @@ from pleat.core.pleats.paper.stocks import Stock
 from pleat.core.trade.making import OFFCUT_MM
 from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import strip
-from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
+from pleat.drawing.shapes import ControlSpot, Dim, Drawing, Label, Line, Rect, Shape, grain_arrow, unusable
 
 MOST_DRAWN: Final = 300
 """Pieces of a grid that are drawn one by one."""
@@ -65,6 +65,7 @@ def sheet(
     known = {part.part.key: part.part for part in parts}
     shapes: list[Shape] = [Rect(0, 0, width, height, "stock")]
     shapes += _offcuts(cut, ruler, shown)
+    shapes += unusable(width, height, *plan.unusable(cut))
     for piece in cut.pieces:
         shapes += _grid(piece, 0.0, 0.0, stock.swatch)
         if piece.count <= MOST_DRAWN:
@@ -85,6 +86,7 @@ def sheet(
         f"{listed} out of one sheet of {stock.name}, by {len(cut.cuts)} cuts.",
         shapes,
         dims=(Dim("bottom", 0, width, ruler.number(width)), Dim("left", 0, height, ruler.number(height))),
+        spots=(ControlSpot("corner", 0, 0),),
     )
 
 

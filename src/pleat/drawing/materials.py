@@ -27,7 +27,7 @@ from pleat.core.materials.items import (
 from pleat.core.materials.thickness import thickness
 from pleat.core.materials.thread import spool_diameter_mm
 from pleat.core.materials.uses import grain_axis
-from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape, grain_arrow
+from pleat.drawing.shapes import Curve, Dim, Dot, Drawing, Label, Line, Rect, Shape, grain_arrow, unusable
 
 LONGEST_DRAWN_MM: Final = 700.0
 """A roll or a length is drawn so far at most, with a break at its end."""
@@ -52,6 +52,7 @@ def _sheet(item: Paper | Board, ruler: Ruler, dims: bool) -> Drawing:
         shapes.append(Rect(item.thickness_mm, item.thickness_mm, width, height, "board-edge"))
     shapes.append(Rect(0, 0, width, height, f"sheet swatch-{item.swatch}"))
     shapes += _pattern(item, width, height) if isinstance(item, Paper) else []
+    shapes += unusable(width, height, item.margins, item.windows) if isinstance(item, Paper) else []
     if roll:
         shapes += [
             Rect(

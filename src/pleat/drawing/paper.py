@@ -9,7 +9,7 @@ from pleat.core.pleats.paper.compute import PaperResult
 from pleat.core.pleats.paper.stocks import Stock
 from pleat.core.whole.planning import Plan
 from pleat.drawing.looks import main, strip
-from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow
+from pleat.drawing.shapes import Dim, Drawing, Label, Line, Rect, Shape, grain_arrow, unusable
 
 
 def sheet(stock: Stock, brief: BriefResult) -> Drawing:
@@ -17,6 +17,7 @@ def sheet(stock: Stock, brief: BriefResult) -> Drawing:
     fold."""
     width, height = stock.sheet_width_mm, stock.sheet_height_mm
     shapes: list[Shape] = [Rect(0, 0, width, height, f"sheet swatch-{stock.swatch}")]
+    shapes += unusable(width, height, stock.margins, stock.windows)
     if stock.role == "leaf":
         shapes += _folio(stock, brief)
     if stock.grain:

@@ -240,6 +240,24 @@ def _points(letter: str, numbers: tuple[float, ...], by: float) -> tuple[float, 
     )
 
 
+def unusable(
+    width: float,
+    height: float,
+    margins: tuple[float, float, float, float],
+    windows: Sequence[tuple[float, float, float, float]],
+) -> list[Shape]:
+    """What cannot be used of a sheet: edges up to a dashed line, and holes in it."""
+    left, top, right, bottom = margins
+    shapes: list[Shape] = []
+    if any(margins):
+        shapes.append(Rect(left, top, max(width - left - right, 0), max(height - top - bottom, 0), "ghost"))
+    return shapes + [
+        Rect(x, y, min(wide, width - x), min(high, height - y), "void")
+        for x, y, wide, high in windows
+        if x < width and y < height
+    ]
+
+
 def grain_arrow(x: float, y: float, length: float, axis: Literal["w", "h"]) -> tuple[Shape, ...]:
     """A two-headed arrow of ``length`` mm around a point, along the grain."""
     if axis == "h":

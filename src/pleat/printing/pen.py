@@ -83,6 +83,7 @@ STYLES: Final = {
     "rule": 'fill="none" stroke="#999" stroke-width="0.15"',
     "grain": 'fill="none" stroke="#000" stroke-width="0.3"',
     "stock": 'fill="none" stroke="#000" stroke-width="0.35"',
+    "void": 'fill="#fff" stroke="#000" stroke-width="0.2" stroke-dasharray="0.6 0.6"',
     "offcut": 'fill="#fff" stroke="#999" stroke-width="0.15"',
     "hatch": 'fill="none" stroke="#ccc" stroke-width="0.15"',
     "weave": 'fill="none" stroke="#888" stroke-width="0.15"',

@@ -61,9 +61,8 @@ def _serving(session: Session, numbers: Sequence[str]) -> tuple[Remnant, ...]:
             width, height = item.sheet_width_mm, item.sheet_height_mm
             axis = grain_axis(width, height, item.grain)
             number = item.stock_id or ""
-            found.append(
-                Remnant(number, item.name, width, height, axis, item.owned, whole=True, price=item.price)
-            )
+            own = Remnant(number, item.name, width, height, axis, item.owned, whole=True, price=item.price)
+            found.append(_with_edges(own, item))
     return tuple(found)
 
 
@@ -75,7 +74,15 @@ def _remnant(stored: store.StoredItem) -> Remnant:
     assert isinstance(item, Paper | Board)
     width, height = item.sheet_width_mm, item.sheet_height_mm
     count = 1 if item.owned is None else item.owned
-    return Remnant(number, item.name, width, height, grain_axis(width, height, item.grain), count)
+    own = Remnant(number, item.name, width, height, grain_axis(width, height, item.grain), count)
+    return _with_edges(own, item)
+
+
+def _with_edges(remnant: Remnant, item: Paper | Board) -> Remnant:
+    """A remnant with what cannot be used of it."""
+    if isinstance(item, Board):
+        return remnant
+    return replace(remnant, margins=item.margins, windows=item.windows)
 
 
 def cut_step(session: Session, book_id: int, plan: Plan, key: str) -> str:

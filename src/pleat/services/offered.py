@@ -208,8 +208,8 @@ def _sheets(session: Session, role: str) -> list[SheetFacts]:
             SheetFacts(
                 stored.id,
                 stock.name,
-                stock.sheet_width_mm,
-                stock.sheet_height_mm,
+                stock.usable_width_mm,
+                stock.usable_height_mm,
                 stock.grain,
                 stock.owned,
                 stock.upright_only,

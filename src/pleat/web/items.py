@@ -92,6 +92,8 @@ _HINTS: Final = {
     "tags": "colour and motif",
     "length_left_mm": "1.8 m",
     "lea": "18",
+    "margins_mm": "none, or 8, or 8; 0; 8; 0",
+    "windows_mm": "from left; from top; wide; high",
     "tex": "276",
 }
 

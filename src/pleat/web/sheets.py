@@ -3,16 +3,21 @@ file."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import math
+from collections.abc import Callable, Iterator, Mapping
 from typing import Final
 
 from flask import Blueprint, Response, abort, current_app, make_response, render_template, request
 from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.base.units import Ruler
 from pleat.core.document import editing
 from pleat.core.document.book import Book
+from pleat.core.materials.sheet import SheetCut
+from pleat.core.pleats.cutting import moving
 from pleat.core.pleats.cutting.pinned import as_pin, key_of
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.record import ROLES
 from pleat.core.whole.near import costly_pieces, freed_parts, near_sizes
 from pleat.core.whole.planning import Plan
@@ -26,8 +31,11 @@ from pleat.store.database import transaction
 from pleat.web import asked
 from pleat.web.database import reading
 from pleat.web.downloads import download
+from pleat.web.pleats.views import pleat_of
 from pleat.web.workspace import answered, change, not_taken, swapped, version, window
 
+FAR_MM: Final = 1e6
+_WAYS: Final[tuple[moving.Towards, ...]] = ("left", "right", "up", "down")
 ALIKE: Final = 1.35
 """How many times as thick a paper may be that is shown beside another one."""
 pages = Blueprint("sheets", __name__, url_prefix="/books/<int:book_id>/sheets")
@@ -121,6 +129,92 @@ def pin(book_id: int) -> Response:
         return editing.apply(book, [("cutting.pins", [one.model_dump() for one in pins])])
 
     return change(book_id, "a sheet let go" if planned.pinned else "a sheet pinned", alter)
+
+
+@pages.get("/piece")
+def piece(book_id: int) -> str:
+    """A piece of a sheet: where it goes in the book, and where it may go instead."""
+    key, number = asked.word(request.args, "sheet", 200), asked.number(request.args, "piece")
+    opened = _opened(book_id)
+    found = sheet_files.of_key(opened.plan.cutting, key)
+    if found is None:
+        abort(404)
+    plan, planned, parts = found
+    pieces = moving.single_pieces(planned)
+    if not 0 <= number < len(pieces):
+        abort(404)
+    own = pieces[number]
+    return render_template(
+        "pleats/_piece.html",
+        opened=opened,
+        plan=plan,
+        sheet=planned,
+        number=number,
+        piece=own,
+        cut=next(cut for cut in parts if cut.part.key == own.part),
+        where=pleat_of(own.part, opened),
+        ways=list(_ways(plan, planned, opened.plan.brief.ruler)),
+    )
+
+
+def _ways(plan: StockPlan, planned: SheetCut, ruler: Ruler) -> Iterator[tuple[str, dict[str, str]]]:
+    """What can be done with a piece by a button: its words, and what it sends."""
+    yield "turn it", {"turn": "1"}
+    for number, other in enumerate(plan.sheets, 1):
+        if other.key != planned.key and moving.can_be_moved(other):
+            yield f"onto sheet {number}", {"onto": plan.stock.key + other.key}
+    for offcut, width, height in moving.fresh_sheets(plan):
+        remnant = plan.remnants.get(offcut)
+        if remnant is None:
+            words = "onto a length of its own" if plan.stock.roll else "onto a sheet of its own"
+        elif remnant.whole:
+            words = f"onto {remnant.name}"
+        else:
+            words = f"onto the offcut of {ruler.size(width, height)}"
+        yield words, {"offcut": offcut}
+
+
+@pages.post("/move")
+def move(book_id: int) -> Response:
+    """Lay a piece elsewhere: dragged, pushed by a key, turned, or onto another sheet."""
+    form = request.form
+    key, number = asked.word(form, "sheet", 200), asked.number(form, "piece")
+    found = sheet_files.of_key(_opened(book_id).plan.cutting, key)
+    if found is None:
+        return _gone()
+    plan, planned, parts = found
+    asked_for = moving.Move(
+        sheet=planned.key,
+        piece=number,
+        onto=asked.word(form, "onto", 200).removeprefix(plan.stock.key),
+        fresh="offcut" in form,
+        offcut=asked.word(form, "offcut", 20),
+        at=_place(form),
+        towards=_towards(asked.word(form, "towards", 5)),
+        turn=form.get("turn") == "1",
+    )
+
+    def alter(book: Book) -> Book:
+        try:
+            pins = moving.moved(plan, parts, book.cutting.pins, asked_for)
+        except moving.NoRoomError as error:
+            raise BadBook([FieldProblem("", "the piece", "", str(error))]) from error
+        return editing.apply(book, [("cutting.pins", [one.model_dump() for one in pins])])
+
+    return change(book_id, "a piece laid elsewhere", alter)
+
+
+def _place(form: Mapping[str, str]) -> tuple[float, float] | None:
+    """Where a piece was dragged to, in mm; None where it was not dragged, or to nowhere."""
+    try:
+        x, y = float(form.get("x", "")), float(form.get("y", ""))
+    except ValueError:
+        return None
+    return (x, y) if math.isfinite(x) and math.isfinite(y) and max(abs(x), abs(y)) < FAR_MM else None
+
+
+def _towards(word: str) -> moving.Towards:
+    return next((way for way in _WAYS if way == word), "")
 
 
 @pages.get("/also")

@@ -106,7 +106,8 @@ class Part:
     cut, ``advice`` what to do just before; ``lies`` is the way round it has to lie. ``told`` names the slips
     that the pleat it comes from has told already, so that Cutting does not tell them again, and ``across``
     what comes of it when the grain runs across the spine. ``smaller`` gives the changes that would make it
-    come out of a sheet of (width, height) in mm.
+    come out of a sheet of (width, height) in mm. So much as ``allowance_mm`` it is cut larger on every edge,
+    to be trimmed off later; so many as ``twins`` have to match and come from one sheet (0: none have to).
     """
 
     key: str
@@ -122,6 +123,8 @@ class Part:
     told: frozenset[str] = frozenset()
     lies: Lies = "auto"
     across: str = "it may warp"
+    allowance_mm: float = 0.0
+    twins: int = 0
     smaller: Callable[[float, float], tuple[Offer, ...]] | None = field(
         default=None, compare=False, repr=False
     )

@@ -27,8 +27,8 @@ from pleat.core.materials.uses import fits_pattern, good_for, grain_axis
 
 @dataclass(frozen=True)
 class Facts:
-    """Sizes in mm, None where a kind has none. ``words`` is what a search looks in; ``owned`` counts pieces,
-    not lengths."""
+    """Sizes in mm, of a paper what can be used of it; None where a kind has none. ``words`` is what a search
+    looks in; ``owned`` counts pieces, not lengths."""
 
     kind: str
     words: str
@@ -65,7 +65,8 @@ def _sizes(item: Item) -> tuple[float | None, float | None, float | None]:
     """(width, height, thickness), each None where the kind has none."""
     match item:
         case Paper():
-            return item.sheet_width_mm, item.sheet_height_mm, None
+            left, top, right, bottom = item.margins
+            return item.sheet_width_mm - left - right, item.sheet_height_mm - top - bottom, None
         case Board():
             return item.sheet_width_mm, item.sheet_height_mm, item.thickness_mm
         case Cloth():

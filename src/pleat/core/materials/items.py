@@ -9,7 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
-from pydantic import Field
+from pydantic import Field, field_validator
+from pydantic_core import PydanticCustomError
 
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule, Record, TextRule
 
@@ -44,7 +45,9 @@ class Paper(Item):
 
     On a roll ``sheet_width_mm`` is its width and ``sheet_height_mm`` the length left. ``pounds`` without a
     ``grade`` stays a question: the grammage is then open. A directional pattern stands upright along the
-    sheet's height.
+    sheet's height. ``margins_mm`` are edges that are not used: one value all round, two for the sides and for
+    head and tail, or four clockwise from the left edge. ``windows_mm`` are holes, printed patches and the
+    like that no piece may have: from the left, from the top, width and height of each.
     """
 
     stock_id: _StockId = None
@@ -113,7 +116,47 @@ class Paper(Item):
         Literal["weak", "usual", "tough"],
         ChoiceRule("toughness", (("weak", "soft, weak"), ("usual", "usual"), ("tough", "tough"))),
     ] = "usual"
+    margins_mm: tuple[Annotated[float, LengthRule("edges that are not used", 0, 300)], ...] = Field(
+        default=(), max_length=4
+    )
+    windows_mm: tuple[Annotated[float, LengthRule("holes and windows", 0, 5000)], ...] = Field(
+        default=(), max_length=48
+    )
     swatch: Annotated[Swatch, SWATCHES] = "white"
+
+    @field_validator("margins_mm")
+    @classmethod
+    def _one_two_or_four(cls, value: tuple[float, ...]) -> tuple[float, ...]:
+        if len(value) == 3:
+            words = "Give one width for all edges, two for the sides and for head and tail, or four."
+            raise PydanticCustomError("length", "{reason}", {"reason": words})
+        return value if any(value) else ()
+
+    @field_validator("windows_mm")
+    @classmethod
+    def _four_each(cls, value: tuple[float, ...]) -> tuple[float, ...]:
+        if len(value) % 4 or not all(side > 0 for at, side in enumerate(value) if at % 4 > 1):
+            words = "Give four lengths for each: from the left, from the top, how wide, how high."
+            raise PydanticCustomError("length", "{reason}", {"reason": words})
+        return value
+
+    @property
+    def margins(self) -> tuple[float, float, float, float]:
+        """The edges that are not used: left, top, right, bottom, in mm."""
+        match self.margins_mm:
+            case (edge,):
+                return edge, edge, edge, edge
+            case (sides, ends):
+                return sides, ends, sides, ends
+            case (left, top, right, bottom):
+                return left, top, right, bottom
+        return 0.0, 0.0, 0.0, 0.0
+
+    @property
+    def windows(self) -> tuple[tuple[float, float, float, float], ...]:
+        """Holes and windows, each (from the left, from the top, width, height) in mm."""
+        four = self.windows_mm
+        return tuple((four[at], four[at + 1], four[at + 2], four[at + 3]) for at in range(0, len(four), 4))
 
 
 class Board(Item):

@@ -113,7 +113,8 @@ class CutSheet:
 class Remnant:
     """Equal offcuts among the materials: their number there, size in mm, and how many there are. ``whole``
     sheets of another material that serves as well have a ``price`` each, and without a count (None) as many
-    as it takes."""
+    as it takes. ``margins`` (left, top, right, bottom) and ``windows`` (x, y, width, height) cannot be
+    used."""
 
     number: str
     name: str
@@ -123,6 +124,21 @@ class Remnant:
     count: int | None
     whole: bool = False
     price: float | None = None
+    margins: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 0.0)
+    windows: tuple[tuple[float, float, float, float], ...] = ()
+
+    @property
+    def turned(self) -> Remnant:
+        """It a quarter turn to the right."""
+        left, top, right, bottom = self.margins
+        return replace(
+            self,
+            width_mm=self.height_mm,
+            height_mm=self.width_mm,
+            grain={"w": "h", "h": "w", None: None}[self.grain],
+            margins=(bottom, left, top, right),
+            windows=tuple((self.height_mm - y - high, x, high, wide) for x, y, wide, high in self.windows),
+        )
 
 
 @dataclass(frozen=True)

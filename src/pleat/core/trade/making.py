@@ -13,6 +13,8 @@ COVERING_DRIES_MINUTES: Final = number("COVERING_DRIES_MINUTES", 120, "minutes",
     "covered boards, under weight; the glue's own label comes first")
 FOLDED_DRIES_MINUTES: Final = number("FOLDED_DRIES_MINUTES", 60, "minutes", HOUSE,
     "a folded structure, under weight; the glue's own label comes first")
+LAYERS_LARGER_MM: Final = number("LAYERS_LARGER_MM", 3.0, "mm", HOUSE,
+    "layers that become one are cut larger by so much on every edge, and trimmed together")
 OFFCUT_MM: Final = number("OFFCUT_MM", 40.0, "mm", HOUSE,
     "an offcut with a shorter side is not worth keeping")
 OTHERWISE_SHARE: Final = number("OTHERWISE_SHARE", 0.1, "share", HOUSE,

@@ -96,8 +96,8 @@ def _values(plan: Plan, path: str, now: float, tools: Tools) -> Iterator[float]:
             continue
         lay, stock = cut.better, cut.stock
         for side, before, count, whole in (
-            (lay.piece_width_mm, same.better.piece_width_mm, lay.columns, stock.sheet_width_mm),
-            (lay.piece_height_mm, same.better.piece_height_mm, lay.rows, stock.sheet_height_mm),
+            (lay.piece_width_mm, same.better.piece_width_mm, lay.columns, stock.usable_width_mm),
+            (lay.piece_height_mm, same.better.piece_height_mm, lay.rows, stock.usable_height_mm),
         ):
             slope = (side - before) / _STEP_MM
             if slope > 0.1 and not stock.roll:
@@ -177,7 +177,7 @@ def _costly(plan: Plan, own: StockPlan) -> Iterator[CostlyPiece]:
     cuts = [cut for cut in plan.cutting.cuts if cut.stock in own.stocks and cut.better.count]
     if len(cuts) < 2 or own.stock.roll or own.done or own.amounts:
         return
-    area = own.stock.sheet_width_mm * own.stock.sheet_height_mm
+    area = own.stock.usable_width_mm * own.stock.usable_height_mm
     for cut in cuts:
         (other,) = plan_sheets([one for one in cuts if one is not cut])
         saved = own.needed - other.needed

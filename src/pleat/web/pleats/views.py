@@ -14,6 +14,7 @@ from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cover import suiting as covering
 from pleat.core.pleats.cutting.compute import NEARLY_NONE, CuttingResult, how_good
 from pleat.core.pleats.cutting.cut import StockCut
+from pleat.core.pleats.cutting.moving import can_be_moved, single_pieces
 from pleat.core.pleats.cutting.sequence import CutStep
 from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.compute import PaperResult
@@ -113,9 +114,33 @@ def _picture(plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: R
     return render_screen(drawing, shown.width, min(shown.height, high))
 
 
-def _pleat_of(cut: StockCut, opened: Opened) -> str:
-    """The pleat that a piece comes from."""
-    found = (name for name, result in opened.plan for part in result.parts if part.key == cut.part.key)
+def _drawn(
+    plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: Ruler
+) -> tuple[SheetCut, dict[str, object], list[dict[str, object]]]:
+    """A sheet, its drawing, and its pieces as boxes to drag: where they are on the drawing and how large, as
+    shares of it."""
+    picture, names = _picture(plan, sheet, own, ruler), {cut.part.key: cut.part.name for cut in own}
+    left, top = picture.spots["corner"]
+    across, down = picture.scale / picture.width, picture.scale / picture.height
+    grips = [
+        {
+            "x": left + piece.x_mm * across,
+            "y": top + piece.y_mm * down,
+            "wide": piece.width_mm * across,
+            "high": piece.height_mm * down,
+            "piece": piece,
+            "says": f"{names[piece.part]}, {ruler.number(piece.x_mm)} from the left, "
+            f"{ruler.number(piece.y_mm)} from the top",
+        }
+        for piece in single_pieces(sheet)
+    ]
+    movable = can_be_moved(sheet) and plan.stock.role != "pile"
+    return sheet, drawn(picture), grips if movable else []
+
+
+def pleat_of(part_key: str, opened: Opened) -> str:
+    """The pleat that a piece comes from, by the key of its part."""
+    found = (name for name, result in opened.plan for part in result.parts if part.key == part_key)
     return next(found, "cutting")
 
 
@@ -152,9 +177,9 @@ def _sheets(plan: StockPlan, result: CuttingResult, opened: Opened) -> dict[str,
     return {
         "plan": plan,
         "good": how_good(plan),
-        "parts": [(named[cut.part.key], cut, _pleat_of(cut, opened)) for cut in own],
+        "parts": [(named[cut.part.key], cut, pleat_of(cut.part.key, opened)) for cut in own],
         "counted": list({cut.stock.key: cut for cut in own if "B6" not in cut.part.told}),
-        "sheets": [(sheet, drawn(_picture(plan, sheet, own, ruler))) for sheet in plan.sheets],
+        "sheets": [_drawn(plan, sheet, own, ruler) for sheet in plan.sheets],
         "done": [(fact, _fact_words(fact, ruler), drawn(_small(fact, own))) for fact in plan.done],
         "lacking": [
             (cut, drawn(render_screen(cutting_drawing.alone(cut, ruler), 300, 240)))

@@ -102,6 +102,7 @@ def test_a_tape_is_placed_by_its_middle_and_its_holes_follow():
     assert wider.positions_mm[1:3] == (40, 60)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("kind", SEWN, ids=lambda kind: kind.name)
 @pytest.mark.parametrize("sections", [1, 2, 3, 6, 7, 11, 24, 60])
 def test_every_kind_is_sewn_right_on_the_sections_it_takes_and_refuses_others_with_the_way_out(

@@ -187,9 +187,11 @@ class _Planner:
 
     def _fillings(self, free: tuple[Box, ...], left: tuple[int, ...]) -> list[FilledSheet]:
         """A sheet without twins, and one for each set of twins that it takes all of, filled up."""
-        twins = sorted(
-            {demand.twins for demand, count in zip(self.demands, left, strict=True) if demand.twins and count}
-        )
+        alike = {
+            self._sort_of(name, left): name
+            for name in sorted({demand.twins for demand in self.demands if demand.twins}, reverse=True)
+        }
+        twins = sorted(name for sort, name in alike.items() if sort)
         single = tuple(0 if demand.twins else count for demand, count in zip(self.demands, left, strict=True))
         found = [fill(free, self.demands, single, self.areas, self.effort.states)]
         for name in twins:
@@ -202,6 +204,14 @@ class _Planner:
             rest = fill(first.free, self.demands, single, self.areas, self.effort.states)
             found.append(_both(first, rest) if rest else first)
         return [filling for filling in found if filling]
+
+    def _sort_of(self, twins: str, left: Sequence[int]) -> tuple[tuple[int, int, bool, int], ...]:
+        """What twins that are left are like, so that of equal ones the first are tried alone."""
+        return tuple(
+            (demand.width, demand.height, demand.may_turn, count)
+            for demand, count in zip(self.demands, left, strict=True)
+            if demand.twins == twins and count
+        )
 
     def _off_the_roll(
         self, number: int, source: SheetSource, left: tuple[int, ...]
@@ -273,6 +283,21 @@ def free_of(source: SheetSource, kerf: int) -> list[tuple[Box, ...]]:
     for blocked in source.blocked:
         ways = [around for free in ways for around in _round(free, blocked)]
     return list(dict.fromkeys(ways))
+
+
+def usable_of(box: Box, source: SheetSource, length: int) -> tuple[Box, ...]:
+    """What can be used of a rectangle of a sheet that is ``length`` high, parted so that the largest piece of
+    it stays whole."""
+    left, top, right, bottom = source.margins
+    x, y = max(box[0], left), max(box[1], top)
+    wide = min(box[0] + box[2], source.width - right) - x
+    high = min(box[1] + box[3], length - bottom) - y
+    if wide <= 0 or high <= 0:
+        return ()
+    ways: list[tuple[Box, ...]] = [((x, y, wide, high),)]
+    for blocked in source.blocked:
+        ways = [around for free in ways for around in _round(free, blocked)]
+    return max(ways, key=lambda way: max((one[2] * one[3] for one in way), default=0))
 
 
 def _round(free: tuple[Box, ...], blocked: Box) -> list[tuple[Box, ...]]:

@@ -25,6 +25,16 @@ def ticks(mm: float) -> int:
     return round(mm * TICKS_PER_MM)
 
 
+def overlap(one: Box, other: Box) -> bool:
+    """Whether two rectangles have more than an edge in common."""
+    return (
+        one[0] < other[0] + other[2]
+        and other[0] < one[0] + one[2]
+        and one[1] < other[1] + other[3]
+        and other[1] < one[1] + one[3]
+    )
+
+
 @dataclass(frozen=True, slots=True)
 class PieceDemand:
     """``count`` equal pieces. Those of demands with one name in ``twins`` all come from one sheet."""

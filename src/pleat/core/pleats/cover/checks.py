@@ -68,7 +68,7 @@ def _has_room(cover: Wrap, card: Stock, out: WrapContext, square_mm: float) -> b
     """Whether the wrap still comes out of its card with another square; True where it does not come out as it
     is either."""
     more = 2 * (square_mm - cover.square_mm)
-    sides = (card.sheet_width_mm, card.sheet_height_mm)
+    sides = (card.usable_width_mm, card.usable_height_mm)
 
     def comes_out(width: float, height: float) -> bool:
         return lies(width, height, *sides) or lies(width, height, *sides[::-1])

@@ -284,7 +284,7 @@ def _warps(cover: Hard, left: LeftOfCover, shell: Shell) -> Check | None:
 
 def _across(stock: Stock, width: float, height: float) -> bool:
     better, _ = both_ways(
-        width, height, stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only
+        width, height, stock.usable_width_mm, stock.usable_height_mm, stock.grain, stock.upright_only
     )
     return bool(better.count) and better.with_grain is False
 

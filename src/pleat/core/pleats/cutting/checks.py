@@ -17,7 +17,7 @@ from pleat.core.pleats.cutting import facts, owned
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.left import LeftOfCutting, TypedLength
 from pleat.core.pleats.cutting.record import Cutting
-from pleat.core.pleats.cutting.shared import StockPlan, sheets_of
+from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.trade.making import ROUNDED_TWICE_MM
 
 _QUARTER_MM = MM_PER_INCH / 4
@@ -36,8 +36,9 @@ def find(
     for cut in cuts:
         own = (
             _too_long(cut, left),
+            _no_place(cut, plans),
+            _match(cut),
             _grain(cut),
-            _miscounted(cut, cutting, plans),
             _pattern(cut, left.brief.ruler),
         )
         found += [
@@ -48,7 +49,10 @@ def find(
         found.append(_trimmer(cut, plans, left.brief, left.tools))
     found += owned.find(plans, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
     found += owned.mixed(plans, cutting)
+    for stock in dict.fromkeys(cut.stock.key for cut in cuts):
+        found.append(_miscounted([cut for cut in cuts if cut.stock.key == stock], cutting, plans))
     found += facts.find(cuts, plans, left)
+    found += facts.turned_by_hand(cuts, plans, cutting.pins)
     found += facts.lost_pins(cutting.pins, plans)
     found.append(_mixed_units(left.typed))
     return tuple(check for check in found if check)
@@ -60,7 +64,7 @@ def _too_long(cut: StockCut, left: LeftOfCutting) -> Check | None:
     if cut.better.count:
         return None
     ruler, part, stock, pages = left.brief.ruler, cut.part, cut.stock, left.pages
-    sides = sorted((stock.sheet_width_mm, stock.sheet_height_mm))
+    sides = sorted((stock.usable_width_mm, stock.usable_height_mm))
     own = sorted((part.width_mm, part.height_mm))
     excess = [max(0.0, a - b) for a, b in zip(own, sides, strict=True)]
     shown = [ruler.show(value) if value > ruler.step_mm / 2 else ruler.thin(value) for value in excess]
@@ -75,17 +79,47 @@ def _too_long(cut: StockCut, left: LeftOfCutting) -> Check | None:
         if leaf[:1] in ("A", "B") and sheet in _US_SIZES
         else ""
     )
-    offers = part.smaller(stock.sheet_width_mm, stock.sheet_height_mm) if part.smaller else ()
+    offers = part.smaller(stock.usable_width_mm, stock.usable_height_mm) if part.smaller else ()
     source = "what is left" if stock.cloth else "the sheet"
+    if any(stock.margins):
+        source += " without the edges that are not used"
     return Check(
         code="E4" if stock.role in ("covering", "side", "strip") else "B1",
         level="stop",
         title=f"The {part.name} is {over} for {stock.name}.",
         why=f"It needs {ruler.size(part.width_mm, part.height_mm)}, "
         f"{source} is "
-        f"{ruler.size(stock.sheet_width_mm, stock.sheet_height_mm)}.{strangers}",
+        f"{ruler.size(stock.usable_width_mm, stock.usable_height_mm)}.{strangers}",
         offers=offers,
         no_fix="" if offers else "Choose a larger sheet, or a smaller leaf in the Brief.",
+    )
+
+
+def _no_place(cut: StockCut, plans: Sequence[StockPlan]) -> Check | None:
+    """B1 of a sheet that is large enough, but for its holes and windows."""
+    if not cut.better.count or all(cut.part.key not in plan.lacking for plan in plans):
+        return None
+    return Check(
+        code="B1",
+        of=cut.part.key,
+        level="stop",
+        title=f"The {cut.part.name} finds no place beside the holes of {cut.stock.name}.",
+        why="The sheet is large enough, but no piece of it that is as large has no hole in it.",
+        no_fix="Take another sheet, or let the piece lie either way.",
+    )
+
+
+def _match(cut: StockCut) -> Check | None:
+    """B4: pieces that have to match, and no sheet gives all of them."""
+    if not cut.part.twins or cut.twins or not cut.better.count:
+        return None
+    return Check(
+        code="B4",
+        of=cut.part.key,
+        level="stop",
+        title=f"No sheet of {cut.stock.name} gives {cut.part.twins} × {cut.part.name}, which are to match.",
+        why=f"It gives {cut.better.count}. From several sheets they may differ in colour and thickness.",
+        offers=(Offer(label="from any sheets", changes=((f"cutting.match.{cut.stock.key}", "no"),)),),
     )
 
 
@@ -98,7 +132,7 @@ def _pattern(cut: StockCut, ruler: Ruler) -> Check | None:
         code="B10",
         level="watch",
         title=f"The pattern of {cut.stock.name} would lie sideways in the {cut.part.name}.",
-        why=f"Its top is along the sheet's height of {ruler.show(cut.stock.sheet_height_mm)}; the piece "
+        why=f"Its top is along the sheet's height of {ruler.show(cut.stock.usable_height_mm)}; the piece "
         f"{outcome} with its height across the sheet. Unfold one and "
         "look at it before you cut more.",
         offers=(Offer(label="lay it upright", changes=((f"cutting.lies.{cut.part.stock}", "upright"),)),)
@@ -155,24 +189,33 @@ def _grain(cut: StockCut) -> Check | None:
     )
 
 
-def _miscounted(cut: StockCut, cutting: Cutting, plans: Sequence[StockPlan]) -> Check | None:
-    """B6: the maker's own count of pieces in a sheet."""
-    counted = cutting.counted.get(cut.part.stock)
-    if counted is None or counted == cut.better.count:
+def _miscounted(cuts: Sequence[StockCut], cutting: Cutting, plans: Sequence[StockPlan]) -> Check | None:
+    """B6: the maker's own count of pieces in a sheet, against what the plan has on one. Where a stock gives
+    pieces of one sort alone, a sheet full of them counts as well."""
+    stock = cuts[0].stock
+    counted = cutting.counted.get(stock.key)
+    if counted is None or any("B6" in cut.part.told for cut in cuts):
         return None
-    best = cut.better
+    keys = {cut.part.key for cut in cuts}
+    sheets = [sheet for plan in plans if stock in plan.stocks for sheet in plan.whole]
+    best = max((sum(sheet.counts().get(key, 0) for key in keys) for sheet in sheets), default=0)
+    if len(cuts) == 1:
+        best = max(best, cuts[0].better.count)
+    if counted == best:
+        return None
+    name = cuts[0].part.name if len(cuts) == 1 else "pieces"
+    if len(cuts) == 1 and best == cuts[0].better.count:
+        laid = f"{cuts[0].better.columns} across and {cuts[0].better.rows} down, whole pieces only."
+    else:
+        laid = "As the sheets are planned, whole pieces only."
+    count = sum(cut.part.count for cut in cuts)
+    lie = sum(sheet.times for plan in plans for sheet in plan.all_sheets if keys & sheet.counts().keys())
     return Check(
         code="B6",
-        level="stop" if counted > best.count else "watch",
-        title=f"You count {counted} × {cut.part.name} out of a sheet; it gives {best.count}.",
-        why=f"{best.columns} across and {best.rows} down, whole pieces only. {many(cut.part.count, 'piece')} "
-        f"then {by_count(cut.part.count, 'lies', 'lie')} on {many(sheets_of(cut.part.key, plans), 'sheet')}.",
-        offers=(
-            Offer(
-                label=f"{best.count} × {cut.part.name} a sheet",
-                changes=((f"cutting.counted.{cut.part.stock}", best.count),),
-            ),
-        ),
+        level="stop" if counted > best else "watch",
+        title=f"You count {counted} × {name} out of a sheet; it gives {best}.",
+        why=f"{laid} {many(count, 'piece')} then {by_count(count, 'lies', 'lie')} on {many(lie, 'sheet')}.",
+        offers=(Offer(label=f"{best} × {name} a sheet", changes=((f"cutting.counted.{stock.key}", best),)),),
     )
 
 

@@ -14,7 +14,7 @@ from pleat.core.materials.sheet import Shelf, longest_cut_mm
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cutting import checks, steps
-from pleat.core.pleats.cutting.cut import StockCut, cut_part
+from pleat.core.pleats.cutting.cut import StockCut, as_cut, cut_part
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.offcuts import Offcut, left_over
 from pleat.core.pleats.cutting.record import Cutting
@@ -56,11 +56,7 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
     """What to cut from which stock, for the parts of all pleats to the left; sheets are planned by so many
     rounds more than the first plan takes."""
     pieces = (*left.pages.parts, *left.extras.parts, *left.binding.parts, *left.cover.parts)
-    laid = [
-        cut_part(piece, left.paper.stock(piece.stock), cutting.lies.get(piece.stock, "auto"))
-        for piece in pieces
-        if isinstance(piece, Part)
-    ]
+    laid = [_laid(piece, cutting, left) for piece in pieces if isinstance(piece, Part)]
     shelf = left.tools.shelf.without(cutting.spared)
     plans = plan_sheets(laid, rounds, shelf, cutting.pins)
     cuts = tuple(replace(cut, by_trimmer=_trimmed(cut, plans, left.tools)) for cut in laid)
@@ -98,6 +94,13 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
             if cut.stock in plan.stocks and not left_to_cut(cut, plan.done)
         ),
     )
+
+
+def _laid(part: Part, cutting: Cutting, left: LeftOfCutting) -> StockCut:
+    """A part as it is cut, on its stock."""
+    key = part.stock
+    piece = as_cut(part, cutting.larger.get(key), cutting.match.get(key) == "yes", left.brief.quantity)
+    return cut_part(piece, left.paper.stock(key), cutting.lies.get(key, "auto"))
 
 
 def _ways(cuts: Sequence[StockCut], plans: Sequence[StockPlan], rounds: int, shelf: Shelf) -> Iterator[Offer]:
@@ -204,7 +207,9 @@ def _sheets_figure(plan: StockPlan, cuts: Sequence[StockCut], brief: BriefResult
         if cut.stock.key in keys:
             size = ruler.size(cut.part.width_mm, cut.part.height_mm)
             gives = "" if cut.better.count else ": none comes out of this sheet"
-            lines.append(f"{cut.part.count} × {cut.part.name} {size}{gives}")
+            trimmed = f", trimmed later to {ruler.size(*cut.trimmed_mm)}" if cut.trimmed_mm else ""
+            match = f", {cut.twins} of a book from one sheet" if cut.twins else ""
+            lines.append(f"{cut.part.count} × {cut.part.name} {size}{trimmed}{match}{gives}")
     value = many(plan.needed, "sheet")
     if plan.amounts:
         value = joined([value, *plan.amounts] if plan.needed else plan.amounts)

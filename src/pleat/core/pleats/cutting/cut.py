@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from pleat.core.base.plan import Part
 from pleat.core.base.yields import Lay, both_ways, lay
@@ -29,6 +29,19 @@ class StockCut:
     free: bool = False
 
     @property
+    def twins(self) -> int:
+        """How many come from one sheet, so that they match; 0 where none have to, or no sheet gives them."""
+        return self.part.twins if self.part.twins <= self.better.count else 0
+
+    @property
+    def trimmed_mm(self) -> tuple[float, float] | None:
+        """(width, height) it is trimmed to later; None where it is cut to its size."""
+        if not self.part.allowance_mm:
+            return None
+        more = 2 * self.part.allowance_mm
+        return self.part.width_mm - more, self.part.height_mm - more
+
+    @property
     def grain_words(self) -> str:
         """Which way the grain lies in the piece as it is cut: along the side its folds run, across it, or not
         known."""
@@ -45,9 +58,26 @@ class StockCut:
     @property
     def needs_no_cut(self) -> bool:
         """Whether one sheet is one piece, to its very edges (slip B5 would cut it all the same)."""
+        if not self.stock.whole:
+            return False
         sides = sorted((self.stock.sheet_width_mm, self.stock.sheet_height_mm))
         own = sorted((self.part.width_mm, self.part.height_mm))
         return all(abs(a - b) < 0.05 for a, b in zip(sides, own, strict=True))
+
+
+def as_cut(part: Part, larger_mm: float | None, match: bool, books: int) -> Part:
+    """A part in the size it is cut to: larger on every edge by its own allowance, or by what the maker says;
+    those of one of so many ``books`` match where that is wanted."""
+    more = part.allowance_mm if larger_mm is None else larger_mm
+    twins = part.count // books if match and not part.count % books else part.twins
+    return replace(
+        part,
+        width_mm=part.width_mm + 2 * more,
+        height_mm=part.height_mm + 2 * more,
+        folds=tuple(replace(fold, position_mm=fold.position_mm + more) for fold in part.folds),
+        allowance_mm=more,
+        twins=twins if twins > 1 else 0,
+    )
 
 
 def cut_part(part: Part, stock: Stock, way: Lying = "auto") -> StockCut:
@@ -59,7 +89,7 @@ def cut_part(part: Part, stock: Stock, way: Lying = "auto") -> StockCut:
     if way in ("upright", "turned"):
         ways = (turned, upright) if way == "turned" else (upright, turned)
         return StockCut(part, stock, *ways, chosen=True)
-    sides = (part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm)
+    sides = (part.width_mm, part.height_mm, stock.usable_width_mm, stock.usable_height_mm)
     both = both_ways(*sides, _grain(part, stock), stock.upright_only)
     free = way == "either" and not stock.upright_only
     return StockCut(part, stock, *both, chosen=way == "either", free=free)
@@ -67,7 +97,7 @@ def cut_part(part: Part, stock: Stock, way: Lying = "auto") -> StockCut:
 
 def _both(part: Part, stock: Stock) -> tuple[Lay, Lay]:
     """The piece upright and turned."""
-    sides = (part.width_mm, part.height_mm, stock.sheet_width_mm, stock.sheet_height_mm)
+    sides = (part.width_mm, part.height_mm, stock.usable_width_mm, stock.usable_height_mm)
     grain = _grain(part, stock)
     return lay(*sides, grain, False), lay(*sides, grain, True)
 

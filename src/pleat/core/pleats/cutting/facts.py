@@ -81,6 +81,45 @@ def _too_many(cut: StockCut, more: int) -> Check:
     )
 
 
+def turned_by_hand(
+    cuts: Sequence[StockCut], plans: Sequence[StockPlan], pins: Sequence[PinnedSheet]
+) -> Iterator[Check]:
+    """B7 and B10 of pieces that the maker turned on a pinned sheet, against their grain or their pattern."""
+    for cut in cuts:
+        matters = cut.stock.upright_only or (cut.better.with_grain is not None and not cut.free)
+        found = [
+            sheet
+            for plan in plans
+            for sheet in plan.sheets
+            if matters and sheet.pinned
+            if any(_is_turned(piece, cut) for piece in sheet.pieces)
+        ]
+        if not found:
+            continue
+        keys = {sheet.key for sheet in found}
+        count = sum(
+            piece.count * sheet.times for sheet in found for piece in sheet.pieces if _is_turned(piece, cut)
+        )
+        pattern = cut.stock.upright_only
+        lies = by_count(count, "lies", "lie")
+        rest = [pin.model_dump() for pin in pins if key_of(pin) not in keys]
+        yield Check(
+            code="B10" if pattern else "B7",
+            of=cut.part.key,
+            level="watch",
+            title=f"{count} × {cut.part.name} {lies} the other way round than the rest: "
+            f"{'the pattern lies sideways' if pattern else 'the grain runs across them'} there.",
+            why="You turned "
+            + by_count(count, "it", "them")
+            + " on a pinned sheet. Pieces of one book whose grain runs two ways warp against each other.",
+            offers=(Offer(label="plan that sheet anew", changes=(("cutting.pins", rest),)),),
+        )
+
+
+def _is_turned(piece: CutPiece, cut: StockCut) -> bool:
+    return piece.part == cut.part.key and piece.turned != cut.better.turned
+
+
 def lost_pins(pins: Sequence[PinnedSheet], plans: Sequence[StockPlan]) -> Iterator[Check]:
     """Pins that hold nothing any more; those whose sheets were cut are done with."""
     held = {sheet.key for plan in plans for sheet in plan.sheets if sheet.pinned}

@@ -77,5 +77,5 @@ def as_material(
         grain = "short"
     named |= {"sheet_width_mm": width_mm, "sheet_height_mm": height_mm, "owned": count, "grain": grain}
     if isinstance(material, Paper):
-        named |= {"form": "offcut", "designs": 1, "each": 1}
+        named |= {"form": "offcut", "designs": 1, "each": 1, "margins_mm": (), "windows_mm": ()}
     return material.model_copy(update=named)

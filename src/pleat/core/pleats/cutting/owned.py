@@ -100,7 +100,13 @@ def mixed(plans: Sequence[StockPlan], cutting: Cutting) -> Iterator[Check]:
                 "sheets.",
                 why="Pieces of one sort from sheets that were not bought together may differ in colour and "
                 "thickness. Hold them beside each other before you cut.",
-                offers=(_keep_whole(cutting, offcuts),),
+                offers=(
+                    _keep_whole(cutting, offcuts),
+                    Offer(
+                        label="those of one book from one sheet",
+                        changes=((f"cutting.match.{plan.places[part]}", "yes"),),
+                    ),
+                ),
             )
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from pleat.core.engines.packing.cuts import part_sheet
-from pleat.core.engines.packing.problem import Box, PieceGrid, ticks
+from pleat.core.engines.packing.problem import TICKS_PER_MM, Box, PieceGrid, SheetSource, overlap, ticks
 from pleat.core.materials.sheet import SAME_MM, CutPiece, SheetCut
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.record import PinnedPiece, PinnedSheet
@@ -36,10 +36,12 @@ def as_pin(stock: str, sheet: SheetCut) -> PinnedSheet:
     )
 
 
-def grids_of(pin: PinnedSheet, places: Sequence[str]) -> tuple[PieceGrid, ...]:
+def grids_of(pin: PinnedSheet, places: Sequence[str], source: SheetSource) -> tuple[PieceGrid, ...]:
     """The pieces of a pinned sheet as the engine has them, called by their places among the parts. Raises
-    ValueError where they cannot be parted by cuts from edge to edge."""
+    ValueError where they lie on what cannot be used of the ``source``, or cannot be parted by cuts from edge
+    to edge."""
     box: Box = (0, 0, ticks(pin.width_mm), ticks(pin.height_mm))
+    left, top, right, bottom = source.margins
     grids = tuple(
         PieceGrid(
             places.index(piece.part),
@@ -54,19 +56,22 @@ def grids_of(pin: PinnedSheet, places: Sequence[str]) -> tuple[PieceGrid, ...]:
     )
     for grid in grids:
         x, y, wide, high = grid.box
-        if min(x, y) < 0 or x + wide > box[2] or y + high > box[3] or not grid.amount:
-            raise ValueError("a piece lies outside the sheet")
+        if x < left or y < top or x + wide > box[2] - right or y + high > box[3] - bottom or not grid.amount:
+            raise ValueError("a piece lies outside what can be used of the sheet")
+        if any(overlap(grid.box, window) for window in source.blocked):
+            raise ValueError("a piece lies on what cannot be used of the sheet")
     part_sheet(box, grids)
     return grids
 
 
 def times_held(
-    pin: PinnedSheet, cuts: Sequence[StockCut], left: Mapping[str, int], size: tuple[float, float]
+    pin: PinnedSheet, cuts: Sequence[StockCut], left: Mapping[str, int], source: SheetSource
 ) -> int:
-    """How many of a pinned sheet can still be cut so: of the ``size`` that is there, and with pieces that are
-    still to be cut in the size they have on it. 0 where none can."""
-    own = (pin.width_mm, pin.height_mm)
-    if not pin.pieces or any(abs(a - b) > SAME_MM for a, b in zip(size, own, strict=True)):
+    """How many of a pinned sheet can still be cut so: of the size that its ``source`` has, and with pieces
+    that are still to be cut in the size they have on it. 0 where none can."""
+    wide, high = source.width / TICKS_PER_MM, source.height / TICKS_PER_MM
+    fits = pin.height_mm <= high if source.roll else abs(pin.height_mm - high) <= SAME_MM
+    if not pin.pieces or not fits or abs(pin.width_mm - wide) > SAME_MM:
         return 0
     parts = {cut.part.key: cut.part for cut in cuts}
     counts: dict[str, int] = {}
@@ -76,10 +81,11 @@ def times_held(
             return 0
         counts[piece.part] = counts.get(piece.part, 0) + piece.across * piece.down
     try:
-        grids_of(pin, list(parts))
+        grids_of(pin, list(parts), source)
     except ValueError:
         return 0
-    return min(pin.times, *(left.get(key, 0) // count for key, count in counts.items()))
+    there = pin.times if source.count is None else min(pin.times, source.count)
+    return min(there, *(left.get(key, 0) // count for key, count in counts.items()))
 
 
 def _as_piece(piece: PinnedPiece) -> CutPiece:

@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
-from typing import Final
 
 from pleat.core.base.words import many
 from pleat.core.engines.packing.cuts import GuillotineCut, cuts_of, part_sheet
-from pleat.core.engines.packing.planner import plan
+from pleat.core.engines.packing.planner import plan, usable_of
 from pleat.core.engines.packing.problem import (
-    TICKS_PER_MM,
     Packing,
     PieceDemand,
     PieceGrid,
@@ -33,14 +31,8 @@ from pleat.core.materials.sheet import (
 from pleat.core.pleats.cutting.cut import StockCut
 from pleat.core.pleats.cutting.pinned import grids_of, pieces_of, times_held
 from pleat.core.pleats.cutting.record import PinnedSheet
+from pleat.core.pleats.cutting.sources import in_mm, lying, remnant_source, whole_sheet
 from pleat.core.pleats.paper.stocks import Stock
-
-ROLL_MM: Final = 200_000.0
-"""How long a roll is taken to be for planning: what is missing of one that is shorter is told as a length."""
-
-
-REMNANT_SHARE: Final = 0.05
-"""What an offcut is worth beside a whole sheet of its size: it is paid for, and lies in the way."""
 
 
 @dataclass(frozen=True)
@@ -50,8 +42,8 @@ class StockPlan:
     ``stocks`` are the places it serves; ``above`` is how much more it takes than is known to be needed, as a
     share: 0 is the best possible. ``lacking`` are pieces that come out of no sheet, ``places`` the stock that
     each part names and ``names`` what it is called, ``remnants`` the offcuts it may take, by their numbers
-    among the materials. ``fewer`` are the sheets by which it is better than the first plan of its
-    ``problem``.
+    among the materials; ``sources`` is all that is cut from by those numbers, "" for its own sheets.
+    ``fewer`` are the sheets by which it is better than the first plan of its ``problem``.
     """
 
     stocks: tuple[Stock, ...]
@@ -62,12 +54,23 @@ class StockPlan:
     done: tuple[CutSheet, ...] = ()
     remnants: Mapping[str, Remnant] = field(default_factory=dict)
     names: Mapping[str, str] = field(default_factory=dict, repr=False)
+    sources: Mapping[str, SheetSource] = field(default_factory=dict, repr=False, compare=False)
     problem: Problem | None = field(default=None, repr=False, compare=False)
     fewer: int = 0
 
     @property
     def stock(self) -> Stock:
         return self.stocks[0]
+
+    def unusable(
+        self, sheet: SheetCut
+    ) -> tuple[tuple[float, float, float, float], tuple[tuple[float, float, float, float], ...]]:
+        """The edges and the holes of one of its sheets that cannot be used, as it lies."""
+        remnant = self.remnants.get(sheet.offcut)
+        if remnant is None:
+            return self.stock.margins, self.stock.windows
+        own = lying(remnant, self.stock)
+        return own.margins, own.windows
 
     @property
     def all_sheets(self) -> tuple[SheetCut, ...]:
@@ -153,7 +156,7 @@ def plan_sheets(
         shared = stock.item and stock.role != "pile"  # a pile says itself which of its sheets are cut
         item = ("item", stock.item) if shared else ("key", stock.key)
         size = (stock.sheet_width_mm, stock.sheet_height_mm, stock.grain, stock.upright_only)
-        groups.setdefault((item, size), []).append(cut)
+        groups.setdefault((item, size, stock.margins, stock.windows), []).append(cut)
     return tuple(_plan(group, rounds, shelf, pins) for group in groups.values())
 
 
@@ -177,34 +180,39 @@ def _plan(cuts: Sequence[StockCut], rounds: int, shelf: Shelf, pins: Sequence[Pi
     stocks = tuple({cut.stock.key: cut.stock for cut in cuts}.values())
     first = stocks[0]
     done = tuple(fact for fact in shelf.cut if any(is_of(fact, stock) for stock in stocks))
-    high = ROLL_MM if first.roll else first.sheet_height_mm
-    whole = SheetSource(ticks(first.sheet_width_mm), ticks(high), 1.0, roll=first.roll)
-    remnants = (*shelf.beside(first.item), *shelf.serving([stock.key for stock in stocks]))
-    if first.role == "pile":
-        remnants = ()
+    whole = whole_sheet(first)
+    beside = (*shelf.beside(first.item), *shelf.serving([stock.key for stock in stocks]))
+    remnants = () if first.role == "pile" else tuple({one.number: one for one in beside}.values())
     left = {cut.part.key: left_to_cut(cut, done) for cut in cuts if cut.better.count}
-    sources = [whole, *(_remnant(remnant, first, whole) for remnant in remnants)]
-    numbers = ["", *(remnant.number for remnant in remnants)]
-    pinned = _pinned(pins, cuts, left, dict(zip(numbers, sources, strict=True)))
-    for sheet in pinned:
-        place = numbers.index(sheet.offcut)
-        if sources[place].count is not None:
-            sources[place] = replace(sources[place], count=max((sources[place].count or 0) - sheet.times, 0))
-    fitting = [cut for cut in cuts if left.get(cut.part.key)]
-    problem = Problem(tuple(_demand(cut, whole, left[cut.part.key]) for cut in fitting), tuple(sources))
+    sources = [whole, *(remnant_source(remnant, first, whole) for remnant in remnants)]
+    there = dict(zip(("", *(remnant.number for remnant in remnants)), sources, strict=True))
+    rest = dict(there)
+    pinned = _pinned(pins, cuts, left, rest)
+    wanted = [one for cut in cuts for one in _groups(cut, left.get(cut.part.key, 0))]
+    fitting = [cut for cut, _, _ in wanted]
+    demands = tuple(_demand(cut, whole, count, twins) for cut, count, twins in wanted)
+    problem = Problem(demands, tuple(rest.values()))
     packing = _packed(problem, rounds) if fitting else Packing((), (), 0.0, 0.0)
     first_plan = packing
     if shelf.better and not done and not pinned and not packing.proven:
         packing = dict(shelf.better).get(problem.key, packing)
+    lacking = {cut.part.key: cut.part.count for cut in cuts if not cut.better.count}
+    for cut, count in zip(fitting, packing.unplaced, strict=True):
+        if count:
+            lacking[cut.part.key] = lacking.get(cut.part.key, 0) + count
     return StockPlan(
         stocks=stocks,
-        sheets=(*pinned, *(_sheet(problem, layout, fitting, remnants) for layout in packing.layouts)),
+        sheets=(
+            *pinned,
+            *_same_together(_sheet(problem, layout, fitting, remnants) for layout in packing.layouts),
+        ),
         above=packing.cost / packing.bound - 1 if packing.bound and not packing.proven else 0.0,
         places={cut.part.key: cut.stock.key for cut in cuts},
-        lacking={cut.part.key: cut.part.count for cut in cuts if not cut.better.count},
+        lacking=lacking,
         done=done,
         remnants={remnant.number: remnant for remnant in remnants},
         names={cut.part.key: cut.part.name for cut in cuts},
+        sources=there,
         problem=problem,
         fewer=_whole_sheets(first_plan) - _whole_sheets(packing),
     )
@@ -214,24 +222,26 @@ def _pinned(
     pins: Sequence[PinnedSheet],
     cuts: Sequence[StockCut],
     left: dict[str, int],
-    sources: Mapping[str, SheetSource],
+    sources: dict[str, SheetSource],
 ) -> list[SheetCut]:
-    """The pinned sheets that can still be cut; their pieces are not ``left`` to be planned."""
+    """The pinned sheets that can still be cut; their pieces are not ``left`` to be planned, nor are their
+    sheets there any more."""
     found = []
     keys = {cut.stock.key for cut in cuts}
     for pin in pins:
         source = sources.get(pin.offcut)
         if pin.stock not in keys or source is None:
             continue
-        high = pin.height_mm if source.roll else _mm(source.height)
-        times = times_held(pin, cuts, left, (_mm(source.width), high))
+        times = times_held(pin, cuts, left, source)
         if times:
-            grids = grids_of(pin, [cut.part.key for cut in cuts])
-            lines, offcuts = _parted(ticks(pin.width_mm), ticks(pin.height_mm), grids)
+            grids = grids_of(pin, [cut.part.key for cut in cuts], source)
+            lines, offcuts = _parted(replace(source, count=None), ticks(pin.height_mm), grids)
             first = cuts[min(grid.demand for grid in grids)].part.key
             size = (pin.width_mm, pin.height_mm)
             sheet = SheetCut(times, *size, pieces_of(pin), lines, offcuts, first, pin.offcut, pinned=True)
             found.append(sheet)
+            if source.count is not None:
+                sources[pin.offcut] = replace(source, count=source.count - times)
             for key, count in sheet.counts().items():
                 left[key] -= count * sheet.times
     return found
@@ -241,30 +251,34 @@ def _whole_sheets(packing: Packing) -> int:
     return sum(layout.times for layout in packing.layouts if layout.source == 0)
 
 
-def _remnant(remnant: Remnant, stock: Stock, whole: SheetSource) -> SheetSource:
-    """An offcut as it lies with its grain as that of the whole sheets; a pattern with a top stays upright."""
-    width, height = remnant.width_mm, remnant.height_mm
-    if remnant.grain and stock.grain and remnant.grain != stock.grain and not stock.upright_only:
-        width, height = height, width
-    wide, high = ticks(width), ticks(height)
-    share = wide * high / (whole.width * whole.height)
-    if not remnant.whole:
-        price = REMNANT_SHARE * share
-    elif remnant.price and stock.price:
-        price = remnant.price / stock.price
-    else:
-        price = share
-    return SheetSource(wide, high, price, remnant.count)
+def _groups(cut: StockCut, left: int) -> Iterator[tuple[StockCut, int, str]]:
+    """The pieces of a part that are still to be cut: all together, or those that have to match by the name of
+    their twins."""
+    if not left or not cut.twins:
+        yield from [(cut, left, "")] if left else []
+        return
+    for number, start in enumerate(range(0, left, cut.twins)):
+        yield cut, min(cut.twins, left - start), f"{cut.part.key} {number}"
 
 
-def _demand(cut: StockCut, source: SheetSource, count: int) -> PieceDemand:
+def _same_together(sheets: Iterable[SheetCut]) -> Iterator[SheetCut]:
+    """Sheets of which several are cut alike as one."""
+    found: dict[str, SheetCut] = {}
+    for sheet in sheets:
+        known = found.get(sheet.key)
+        found[sheet.key] = replace(sheet, times=sheet.times + known.times) if known else sheet
+    yield from found.values()
+
+
+def _demand(cut: StockCut, source: SheetSource, count: int, twins: str) -> PieceDemand:
     """The pieces of a part as they lie: a hair smaller where so many are a hair more than the sheet."""
     lay = cut.better
     return PieceDemand(
-        min(ticks(lay.piece_width_mm), source.width // lay.columns),
-        min(ticks(lay.piece_height_mm), source.height // lay.rows),
+        min(ticks(lay.piece_width_mm), source.usable[2] // lay.columns),
+        min(ticks(lay.piece_height_mm), source.usable[3] // lay.rows),
         count,
         may_turn=cut.free,
+        twins=twins,
     )
 
 
@@ -283,19 +297,19 @@ def _sheet(
     problem: Problem, layout: SheetLayout, cuts: Sequence[StockCut], remnants: Sequence[Remnant]
 ) -> SheetCut:
     source = problem.sources[layout.source]
-    lines, offcuts = _parted(source.width, layout.length, layout.grids)
+    lines, offcuts = _parted(replace(source, count=None), layout.length, layout.grids)
     remnant = remnants[layout.source - 1] if layout.source else None
     return SheetCut(
         times=layout.times,
-        width_mm=_mm(source.width),
-        height_mm=_mm(layout.length),
+        width_mm=in_mm(source.width),
+        height_mm=in_mm(layout.length),
         pieces=tuple(
             CutPiece(
                 part=cuts[piece.demand].part.key,
-                x_mm=_mm(piece.x),
-                y_mm=_mm(piece.y),
-                width_mm=_mm(piece.width),
-                height_mm=_mm(piece.height),
+                x_mm=in_mm(piece.x),
+                y_mm=in_mm(piece.y),
+                width_mm=in_mm(piece.width),
+                height_mm=in_mm(piece.height),
                 turned=cuts[piece.demand].better.turned != _is_turned(piece, problem),
                 across=piece.across,
                 down=piece.down,
@@ -317,12 +331,13 @@ def _is_turned(piece: PieceGrid, problem: Problem) -> bool:
 
 @lru_cache(maxsize=2000)
 def _parted(
-    width: int, length: int, grids: tuple[PieceGrid, ...]
+    source: SheetSource, length: int, grids: tuple[PieceGrid, ...]
 ) -> tuple[tuple[CutLine, ...], tuple[tuple[float, float, float, float], ...]]:
-    """The cuts of a sheet and its offcuts."""
-    cell = part_sheet((0, 0, width, length), grids)
+    """The cuts of a sheet and what can be used of its offcuts."""
+    cell = part_sheet((0, 0, source.width, length), grids)
     lines = tuple(_line(number, cut) for number, cut in enumerate(cuts_of(cell), 1))
-    return lines, tuple((_mm(x), _mm(y), _mm(wide), _mm(high)) for x, y, wide, high in cell.offcuts)
+    offcuts = [box for offcut in cell.offcuts for box in usable_of(offcut, source, length)]
+    return lines, tuple((in_mm(x), in_mm(y), in_mm(wide), in_mm(high)) for x, y, wide, high in offcuts)
 
 
 def _line(number: int, cut: GuillotineCut) -> CutLine:
@@ -331,12 +346,8 @@ def _line(number: int, cut: GuillotineCut) -> CutLine:
     return CutLine(
         number=number,
         axis="upright" if upright else "level",
-        x_mm=_mm(x + cut.fence if upright else x),
-        y_mm=_mm(y if upright else y + cut.fence),
-        length_mm=_mm(cut.length),
-        fence_mm=_mm(cut.fence),
+        x_mm=in_mm(x + cut.fence if upright else x),
+        y_mm=in_mm(y if upright else y + cut.fence),
+        length_mm=in_mm(cut.length),
+        fence_mm=in_mm(cut.fence),
     )
-
-
-def _mm(length: int) -> float:
-    return length / TICKS_PER_MM

@@ -149,7 +149,9 @@ def _others(ruler: Ruler, key: str, cuts: Sequence[StockCut], gives: tuple[str, 
 
 
 def _piece(ruler: Ruler, cut: StockCut) -> str:
-    return f"{many(cut.part.count, 'piece')} of {ruler.size(cut.part.width_mm, cut.part.height_mm)}"
+    size = ruler.size(cut.part.width_mm, cut.part.height_mm)
+    trimmed = f" (they are trimmed to {ruler.size(*cut.trimmed_mm)} later)" if cut.trimmed_mm else ""
+    return f"{many(cut.part.count, 'piece')} of {size}{trimmed}"
 
 
 def _from(ruler: Ruler, cut: StockCut, plans: Sequence[StockPlan]) -> str:

@@ -110,7 +110,7 @@ def _too_small(pages: Sections, brief: BriefResult, paper: PaperResult, trim: fl
     needed = open_sheet(brief.leaf_width_mm, brief.leaf_height_mm, pages.folds, trim)
     width, height = needed.width_mm, needed.height_mm
     sheet = paper.leaf
-    sides = (sheet.sheet_width_mm, sheet.sheet_height_mm)
+    sides = (sheet.usable_width_mm, sheet.usable_height_mm)
     if lies(width, height, *sides) or lies(width, height, *sides[::-1]):
         return None
     ruler = brief.ruler
@@ -157,7 +157,7 @@ def _grain(pages: Sections, brief: BriefResult, paper: PaperResult, trim: float)
     if sheet.grain is None:
         return None
     width, height = piece_mm(pages, brief, trim)
-    sides = (sheet.sheet_width_mm, sheet.sheet_height_mm)
+    sides = (sheet.usable_width_mm, sheet.usable_height_mm)
     upright, turned = lies(width, height, *sides), lies(width, height, *sides[::-1])
     with_grain = upright if sheet.grain == "h" else turned
     if with_grain or not (upright or turned):

@@ -90,8 +90,8 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
         high,
         folds,
         pieces * brief.quantity,
-        leaf.sheet_width_mm,
-        leaf.sheet_height_mm,
+        leaf.usable_width_mm,
+        leaf.usable_height_mm,
         grain=along,
         upright_only=leaf.upright_only,
     )
@@ -124,7 +124,7 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
 def _foldings(pages: Sections, brief: BriefResult, paper: PaperResult) -> list[Offer]:
     leaf = paper.leaf
     offers = []
-    for way in ways_to_fold(leaf.sheet_width_mm, leaf.sheet_height_mm, leaf.grain):
+    for way in ways_to_fold(leaf.usable_width_mm, leaf.usable_height_mm, leaf.grain):
         if not possible(way.leaf_width_mm, way.leaf_height_mm):
             continue
         name = f", {way.name}" if way.name else ""

@@ -83,7 +83,7 @@ _NONE: Final = Offer(label="no fold-out", changes=(("pages.flap_mm", None),))
 def _spare(brief: BriefResult, paper: PaperResult, height_mm: float) -> float | None:
     """How much of the sheet is left beside two leaves, the better way round, in mm; None where two leaves do
     not come out of it."""
-    sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
+    sides = (paper.leaf.usable_width_mm, paper.leaf.usable_height_mm)
     return max(
         (
             across - 2 * brief.leaf_width_mm
@@ -119,7 +119,7 @@ def _no_room(
     """A sheet that holds two leaves but not the fold-out beside them."""
     assert pages.flap_mm
     ruler, (width, height) = brief.ruler, piece_mm
-    sides = (paper.leaf.sheet_width_mm, paper.leaf.sheet_height_mm)
+    sides = (paper.leaf.usable_width_mm, paper.leaf.usable_height_mm)
     spare = _spare(brief, paper, height)
     if spare is None or lies(width, height, *sides) or lies(width, height, *sides[::-1]):
         return None

@@ -427,7 +427,7 @@ def _from_sheet(
     )
     if largest is None:
         return ()
-    size = _largest(left, spec, made, largest.name, (card.sheet_width_mm, card.sheet_height_mm))
+    size = _largest(left, spec, made, largest.name, (card.usable_width_mm, card.usable_height_mm))
     if size is None or (
         abs(size[0] - left.brief.leaf_width_mm) < 0.3 and abs(size[1] - left.brief.leaf_height_mm) < 0.3
     ):

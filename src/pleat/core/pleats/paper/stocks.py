@@ -26,7 +26,8 @@ class Stock:
     ``upright_only`` says that its pattern has a top, along the sheet's height. ``cloth`` comes from a roll,
     its ``price`` is that of a metre, and glue comes through one that is not ``backed``. ``in_materials``
     sheets are counted among the materials, not in the book: in all places with the same ``item`` together. A
-    pad has so many ``designs``, ``each`` so many times.
+    pad has so many ``designs``, ``each`` so many times. ``margins`` (left, top, right, bottom) are edges that
+    are not used, ``windows`` (x, y, width, height) holes that no piece may have.
     """
 
     key: str
@@ -52,6 +53,23 @@ class Stock:
     backed: bool = True
     designs: int = 1
     each: int = 1
+    margins: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 0.0)
+    windows: tuple[tuple[float, float, float, float], ...] = ()
+
+    @property
+    def usable_width_mm(self) -> float:
+        """The sheet's width without the edges that are not used."""
+        return max(self.sheet_width_mm - self.margins[0] - self.margins[2], 0.1)
+
+    @property
+    def usable_height_mm(self) -> float:
+        """The sheet's height without the edges that are not used; of a roll all that is left."""
+        return max(self.sheet_height_mm - self.margins[1] - self.margins[3], 0.1)
+
+    @property
+    def whole(self) -> bool:
+        """Whether all of a sheet can be used."""
+        return not any(self.margins) and not self.windows
 
     @property
     def roll(self) -> bool:
@@ -89,6 +107,8 @@ def _stock(material: Material, _key: str, _ruler: Ruler) -> Stock:
 
 @_stock.register
 def _of_paper(paper: Paper, key: str, ruler: Ruler) -> Stock:
+    left, _, right, _ = paper.margins
+    roll = paper.form == "roll"
     return Stock(
         key=key,
         role=_role(key),
@@ -111,6 +131,8 @@ def _of_paper(paper: Paper, key: str, ruler: Ruler) -> Stock:
         price=paper.price,
         designs=paper.designs,
         each=paper.each,
+        margins=(left, 0.0, right, 0.0) if roll else paper.margins,
+        windows=() if roll else paper.windows,
     )
 
 

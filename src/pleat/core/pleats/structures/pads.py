@@ -88,8 +88,8 @@ def _each(made: Made, stock: Stock) -> int:
     better, _ = both_ways(
         largest.width_mm,
         largest.height_mm,
-        stock.sheet_width_mm,
-        stock.sheet_height_mm,
+        stock.usable_width_mm,
+        stock.usable_height_mm,
         stock.grain,
         stock.upright_only,
     )

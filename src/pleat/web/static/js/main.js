@@ -8,6 +8,7 @@ import "./folding.js";
 import "./goods.js";
 import "./handle.js";
 import "./house.js";
+import "./pieces.js";
 import "./pile.js";
 import "./placed.js";
 import "./sewing.js";

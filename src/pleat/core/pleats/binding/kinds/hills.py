@@ -92,7 +92,7 @@ def compute(record: Hills, left: LeftOfBinding) -> HingedResult:
     first, end, hill, gap, last = sizes
     floor = 2 * end + (hinge.count - 1) * gap
     card = left.paper.stock(CARD)
-    strips = strips_of(hinge.count, sizes, hinge.height, max(card.sheet_width_mm, card.sheet_height_mm))
+    strips = strips_of(hinge.count, sizes, hinge.height, max(card.usable_width_mm, card.usable_height_mm))
     shown = min(hinge.count, MOST_DRAWN)
     dress = {
         ruler.snap_down(gap - 2 * STRIP_BORDER_MM): hinge.count - 1,

@@ -32,7 +32,7 @@ def compute(record: Zigzag, left: LeftOfBinding) -> HingedResult:
     flange = min(record.flange_mm, hinge.width)
     sizes = (flange, 0.0, panel, 0.0, flange)
     card = left.paper.stock(CARD)
-    strips = strips_of(hinge.count, sizes, hinge.height, max(card.sheet_width_mm, card.sheet_height_mm))
+    strips = strips_of(hinge.count, sizes, hinge.height, max(card.usable_width_mm, card.usable_height_mm))
     shown = min(hinge.count, MOST_DRAWN)
     folds = 2 * hinge.count
     panels = Figure(

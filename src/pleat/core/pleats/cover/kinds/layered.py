@@ -16,6 +16,7 @@ from pleat.core.pleats.cover.record import Wrap
 from pleat.core.pleats.cover.result import CoverKind, LeftOfCover
 from pleat.core.pleats.cover.wrapped import WrapResult
 from pleat.core.trade.covers import GLUE_LAYER_MM, WRAP_STIFF_MM
+from pleat.core.trade.making import LAYERS_LARGER_MM
 
 
 class Layered(Wrap):
@@ -58,7 +59,7 @@ def compute(cover: Layered, left: LeftOfCover) -> WrapResult:
             part,
             name="layer of the cover",
             count=part.count * cover.layers,
-            advice="Cut them 3 mm larger all round; they are trimmed to size once they are one.",
+            allowance_mm=ruler.snap_up(LAYERS_LARGER_MM),
         )
         if isinstance(part, Part)
         else part

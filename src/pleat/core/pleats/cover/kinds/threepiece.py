@@ -149,8 +149,8 @@ def _sheets(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> Figure:
     ways = [
         max(1, math.ceil((shell.width - overlap) / (across - overlap)))
         for across, along in (
-            (stock.sheet_width_mm, stock.sheet_height_mm),
-            (stock.sheet_height_mm, stock.sheet_width_mm),
+            (stock.usable_width_mm, stock.usable_height_mm),
+            (stock.usable_height_mm, stock.usable_width_mm),
         )
         if along >= shell.wrap_height - 0.05 and across > overlap
     ]

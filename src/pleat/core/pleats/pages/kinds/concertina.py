@@ -84,12 +84,12 @@ def cuts(count: int, width: float, height: float, left: LeftOfPages) -> tuple[St
     its tab would be too narrow; those that give nothing are left out."""
     card = left.paper.stock(CARD)
     long, short = (
-        max(card.sheet_width_mm, card.sheet_height_mm),
-        min(card.sheet_width_mm, card.sheet_height_mm),
+        max(card.usable_width_mm, card.usable_height_mm),
+        min(card.usable_width_mm, card.usable_height_mm),
     )
     if card.grain is None:
         grain = None
-    elif (card.grain == "h") == (card.sheet_height_mm >= card.sheet_width_mm):
+    elif (card.grain == "h") == (card.usable_height_mm >= card.usable_width_mm):
         grain = "long"
     else:
         grain = "short"

@@ -218,8 +218,8 @@ def _flap_room(brief: BriefResult, paper: PaperResult, part: Part) -> float:
     now, other = both_ways(
         part.width_mm,
         part.height_mm,
-        sheet.sheet_width_mm,
-        sheet.sheet_height_mm,
+        sheet.usable_width_mm,
+        sheet.usable_height_mm,
         sheet.grain,
         sheet.upright_only,
     )
@@ -227,7 +227,7 @@ def _flap_room(brief: BriefResult, paper: PaperResult, part: Part) -> float:
     for operation in (now, other):
         if operation.count and operation.with_grain == now.with_grain:
             rooms.append(
-                (sheet.sheet_height_mm if operation.turned else sheet.sheet_width_mm) - part.width_mm
+                (sheet.usable_height_mm if operation.turned else sheet.usable_width_mm) - part.width_mm
             )
     room = brief.ruler.snap_down(min(max(rooms), brief.leaf_width_mm - FLAP_GAP_MM))
     return room if room >= 10 else 0.0
