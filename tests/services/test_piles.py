@@ -355,3 +355,35 @@ def test_whatever_is_done_to_a_pile_every_sheet_is_there_once(papers, sections, 
     assert all(plan.pages.sections)
     proposal = piles.propose(book, sections, 3, False)
     assert sorted(one for section in ids(piles.arranged(book, proposal)) for one in section) == wanted
+
+
+def test_pieces_of_two_sizes_from_one_paper_share_its_sheet():
+    """Two folios of 297 x 210 and one with a fold-out of 80 come out of one chart of 900 x 640, the one there
+    is."""
+    chart = MAP.model_copy(
+        update={
+            "name": "Chart",
+            "sheet_width_mm": 900,
+            "sheet_height_mm": 640,
+            "owned": 1,
+            "grain": "unknown",
+        }
+    )
+    book = editing.apply(pile((chart, 3)), [("brief.leaf_width_mm", 148.5), ("brief.leaf_height_mm", 210)])
+    sheets = [
+        one.model_copy(update={"flap_mm": 80.0 if at == 2 else one.flap_mm})
+        for at, one in enumerate(book.pages.pile)
+    ]
+    book = editing.apply(book, [("pages.pile", [one.model_dump() for one in sheets])])
+    plan = make_plan(book)
+    assert len([cut for cut in plan.cutting.cuts if cut.stock.role == "pile"]) == 2
+    assert {key: plan.cutting.takes[key] for key in plan.pages.whole_sheets} == {"p1": 1}
+    assert "owned" not in keys(book)
+    (told,) = [
+        check
+        for _, check in make_plan(editing.apply(book, [("brief.quantity", 9)])).checks
+        if check.key == "owned"
+    ]
+    assert told.title.startswith("The pile takes more sheets for 9 books than there are: Chart ")
+    more = editing.apply(editing.apply(book, [("brief.quantity", 9)]), told.offers[0].changes)
+    assert "owned" not in keys(more)

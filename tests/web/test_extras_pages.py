@@ -64,7 +64,7 @@ def test_every_kind_is_put_on_a_face_shown_and_taken_out_again(app, client, name
     assert answer.status_code == 200
     assert f"extras.items.{kind.name}-1.place.0" in text
     page = client.get(f"/books/{book_id}?open=extras").get_data(as_text=True)
-    assert page.count('class="placed"') == 1
+    assert page.count('x-data="placed"') == 1
     key = f"{kind.name}-1"
     for other in faces[:4]:
         looked = client.get(

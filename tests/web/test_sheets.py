@@ -164,7 +164,7 @@ def test_what_would_take_fewer_sheets_is_tried_and_taken(desk: Page):
     leaves.get_by_role("button", name="also Copier paper").click()
     expect(also).to_contain_text("another paper serves as well: Copier paper")
     expect(leaves.locator("h3")).to_contain_text("sheets")
-    leaves.get_by_role("button", name="folio").click()
+    leaves.get_by_role("button", name="folio", exact=True).click()
     expect(desk.locator("#body-pages")).to_be_visible()
     desk.locator("#strip-cutting").click()
     leaves.get_by_role("button", name="not Copier paper").click()

@@ -77,8 +77,10 @@ def _told(
 def _words(plan: StockPlan, cut: SheetCut, parts: list[StockCut], ruler: Ruler) -> list[tuple[str, str]]:
     """(words, style) of a sheet: what it is, its pieces by letter, and its cuts in their order."""
     named, known = letters(parts), {part.part.key: part.part for part in parts}
-    what = "one length" if plan.stock.roll else many(cut.times, "sheet")
-    found = [(f"{plan.stock.name}: {what}, {ruler.size(cut.width_mm, cut.height_mm)}", "bold")]
+    thing = "offcut" if cut.offcut and not cut.other else "sheet"
+    what = "one length" if plan.stock.roll else many(cut.times, thing)
+    name = cut.other or plan.stock.name
+    found = [(f"{name}: {what}, {ruler.size(cut.width_mm, cut.height_mm)}", "bold")]
     found += [
         (
             f"{named[key]}  {count} × {known[key].name}, "
@@ -87,6 +89,14 @@ def _words(plan: StockPlan, cut: SheetCut, parts: list[StockCut], ruler: Ruler) 
         )
         for key, count in counts(cut, parts).items()
     ]
+    trimmed = {part.part.key: part.trimmed_mm for part in parts if part.trimmed_mm}
+    found += [
+        (f"{named[key]}  is trimmed later to {ruler.size(*trimmed[key])}", "small")
+        for key in counts(cut, parts)
+        if key in trimmed
+    ]
+    if plan.stock.sides == 1:
+        found.append(("Drawn with its good side up; what is marked on its back is mirrored.", "small"))
     return [*found, *((words, "small") for words in fence_words(cut, ruler))]
 
 

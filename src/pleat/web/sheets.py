@@ -183,7 +183,7 @@ def move(book_id: int) -> Response:
     if found is None:
         return _gone()
     plan, planned, parts = found
-    asked_for = moving.Move(
+    asked_for = moving.PieceMove(
         sheet=planned.key,
         piece=number,
         onto=asked.word(form, "onto", 200).removeprefix(plan.stock.key),

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import re
 from fractions import Fraction
+from itertools import pairwise
 
 import pytest
 
@@ -108,7 +109,6 @@ def test_typing_what_is_shown_is_a_value_like_any_other():
 
 NUMBER = r"\d+ \d+/\d+|\d+/\d+|\d+(?:\.\d+)?"
 TERM = rf"[^+−=;:.\d]*?(?:(\d+) × )?[^+−=;:.\d]*?({NUMBER})[^+−=;:.\d]*?"
-SUM = re.compile(rf"((?:{TERM} [+−] )+{TERM}) = ({NUMBER})")
 
 
 def value(text):
@@ -118,16 +118,14 @@ def value(text):
 def sums(text):
     """(what the terms of a sum come to, what stands behind the sign of equality) for every sum in a text,
     with its products."""
-    for found in (
-        one for sentence in re.split(r"[.;:] ", text) if " = " in sentence for one in SUM.finditer(sentence)
-    ):
-        first, *more = re.split(r" ([+−]) ", found[1])
-        terms = [("+", first), *zip(more[::2], more[1::2], strict=True)]
-        came = Fraction(0)
-        for sign, term in terms:
-            times, number = re.fullmatch(rf".*?{TERM}", term).groups()
-            came += (1 if sign == "+" else -1) * int(times or 1) * value(number)
-        yield came, value(found.groups()[-1])
+    for sentence in re.split(r"[.;:] ", text):
+        for left, right in pairwise(sentence.split(" = ")):
+            shown, (first, *more) = re.match(NUMBER, right), re.split(r" ([+−]) ", left)
+            signs = [1, *(1 if sign == "+" else -1 for sign in more[::2])]
+            terms = [re.fullmatch(rf".*?{TERM}", term) for term in (first, *more[1::2])]
+            if shown and more and all(terms):
+                came = [int(one[1] or 1) * value(one[2]) for one in terms]
+                yield sum(sign * one for sign, one in zip(signs, came, strict=True)), value(shown[0])
 
 
 @pytest.mark.every(2)

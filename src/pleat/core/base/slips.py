@@ -206,7 +206,7 @@ SLIPS: Final[dict[str, tuple[Slip, ...]]] = {
         _slip("order", "a step is ticked before what comes first", "note", "bench", ARITHMETIC),
         _slip("over_holes", "a thing lies over the holes", "watch", "binding", ARITHMETIC),
         _slip("overlap", "two things lie over each other", "watch", "extras", ARITHMETIC),
-        _slip("owned", "more is needed than is owned", "stop", "pages cutting", ARITHMETIC),
+        _slip("owned", "more is needed than is owned", "stop", "cutting", ARITHMETIC),
         _slip("owned_pad", "a pad gives fewer of a design than are wanted", "watch", "pages", ARITHMETIC),
         _slip("padding", "padding goes into the joint", "watch", "cover", PRACTICE),
         _slip("painted", "painted pages swell, and are estimated as new", "note", "pages", HOUSE),

@@ -129,7 +129,7 @@ def view(result: SectionsBlock, opened: Opened) -> dict[str, object]:
     return {
         "paired": paired,
         "fans": fans,
-        "takes": sum(one.sheets for one in result.pile_takes),
+        "takes": sum(opened.plan.cutting.takes[key] for key in result.whole_sheets),
         "weighed": weighed,
         "papers": len({folio.name for section in result.mixed for folio in section}),
     }

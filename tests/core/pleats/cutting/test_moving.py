@@ -18,8 +18,8 @@ from pleat.core.materials.items import Paper
 from pleat.core.materials.sheet import Remnant, Shelf
 from pleat.core.materials.tools import NO_TOOLS, Tools
 from pleat.core.pleats.cutting.moving import (
-    Move,
     NoRoomError,
+    PieceMove,
     can_be_moved,
     fresh_sheets,
     moved,
@@ -44,7 +44,7 @@ def sound(plan):
             usable = usable.difference(box(x, y, x + wide, y + high))
         assert all(one.difference(usable).area < HAIR_MM2 for one in boxes)
         assert all(a.intersection(b).area < HAIR_MM2 for a, b in combinations(boxes[:40], 2))
-        corners = [tuple(ticks(s) for s in (p.x_mm, p.y_mm, p.width_mm, p.height_mm)) for p in pieces]
+        corners = [(ticks(p.x_mm), ticks(p.y_mm), ticks(p.width_mm), ticks(p.height_mm)) for p in pieces]
         assert _edge_to_edge(corners, 0)
         assert all(box(x, y, x + w, y + h).difference(usable).area < HAIR_MM2 for x, y, w, h in sheet.offcuts)
 
@@ -65,12 +65,14 @@ def moves(plan, sheet):
     """Every sort of move of the first, the middle and the last piece of a sheet."""
     last = len(single_pieces(sheet)) - 1
     for piece in sorted({0, last // 2, last}):
-        yield from (Move(sheet.key, piece, towards=way) for way in ("left", "right", "up", "down"))
-        yield Move(sheet.key, piece, turn=True)
-        yield Move(sheet.key, piece, at=(sheet.width_mm * 0.6, sheet.height_mm * 0.7))
-        yield Move(sheet.key, piece, at=(-500.0, 9e5))
-        yield from (Move(sheet.key, piece, fresh=True, offcut=one) for one, _, _ in fresh_sheets(plan))
-        yield from (Move(sheet.key, piece, onto=other.key) for other in plan.sheets if other is not sheet)
+        yield from (PieceMove(sheet.key, piece, towards=way) for way in ("left", "right", "up", "down"))
+        yield PieceMove(sheet.key, piece, turn=True)
+        yield PieceMove(sheet.key, piece, at=(sheet.width_mm * 0.6, sheet.height_mm * 0.7))
+        yield PieceMove(sheet.key, piece, at=(-500.0, 9e5))
+        yield from (PieceMove(sheet.key, piece, fresh=True, offcut=one) for one, _, _ in fresh_sheets(plan))
+        yield from (
+            PieceMove(sheet.key, piece, onto=other.key) for other in plan.sheets if other is not sheet
+        )
 
 
 @pytest.mark.every(2)
@@ -110,15 +112,15 @@ def test_a_piece_goes_where_it_is_put():
         n for n, one in enumerate(single_pieces(sheet)) if one.part == "boards" and (one.x_mm or one.y_mm)
     )
     far = (sheet.width_mm, sheet.height_mm)
-    (pin,) = moved(plan, own, (), Move(sheet.key, number, at=far))
+    (pin,) = moved(plan, own, (), PieceMove(sheet.key, number, at=far))
     corners = {(piece.x_mm + piece.width_mm, piece.y_mm + piece.height_mm) for piece in pin.pieces}
     assert far in corners
     with pytest.raises(NoRoomError, match="further to the left"):
-        moved(plan, own, (), Move(sheet.key, 0, towards="left"))
+        moved(plan, own, (), PieceMove(sheet.key, 0, towards="left"))
     with pytest.raises(NoRoomError, match="no longer"):
-        moved(plan, own, (), Move("gone", 0))
+        moved(plan, own, (), PieceMove("gone", 0))
     with pytest.raises(NoRoomError, match="no longer"):
-        moved(plan, own, (), Move(sheet.key, 99))
+        moved(plan, own, (), PieceMove(sheet.key, 99))
 
 
 def test_a_piece_turned_against_its_grain_is_told_with_the_way_back():
@@ -127,7 +129,7 @@ def test_a_piece_turned_against_its_grain_is_told_with_the_way_back():
     (plan,) = [one for one in cutting.plans if one.stock.key == "board"]
     own = [cut for cut in cutting.cuts if cut.stock.key == "board"]
     assert own[0].better.with_grain
-    pins = moved(plan, own, (), Move(plan.sheets[0].key, 0, turn=True))
+    pins = moved(plan, own, (), PieceMove(plan.sheets[0].key, 0, turn=True))
     turned = pinned(book, pins)
     (told,) = [check for check in worked_out(turned).cutting.checks if check.code == "B7"]
     assert told.title.startswith("1 × board lies the other way round")
@@ -145,7 +147,7 @@ def test_of_a_pinned_sheet_that_gives_a_piece_away_the_rest_stays_and_offcuts_ar
     own = [cut for cut in worked_out(book, tools).cutting.cuts if cut.stock.key == "board"]
     on = next(one for one in plan.sheets if one.offcut)
     assert on.times == 1
-    pins = moved(plan, own, (), Move(on.key, 0, fresh=True))
+    pins = moved(plan, own, (), PieceMove(on.key, 0, fresh=True))
     again = pinned(book, pins)
     after = next(one for one in worked_out(again, tools).cutting.plans if one.stock.key == "board")
     assert counted(after) == counted(plan)

@@ -4,6 +4,7 @@ of them."""
 from __future__ import annotations
 
 from collections import Counter
+from math import ceil
 
 import pytest
 from hypothesis import given
@@ -15,7 +16,7 @@ from pleat.core.pleats.cutting.cut import cut_part
 from pleat.core.pleats.cutting.offcuts import left_over
 from pleat.core.pleats.cutting.shared import plan_sheets
 from pleat.core.pleats.pages.mixed import folio
-from pleat.core.pleats.pages.pile_cuts import gives, pile_cuts, taken
+from pleat.core.pleats.pages.pile_cuts import folded_whole, gives, pile_cuts
 from pleat.core.pleats.pages.record import PileSheet
 from pleat.core.pleats.paper.stocks import stock_of
 
@@ -55,9 +56,9 @@ def test_every_piece_lies_in_its_sheet_as_it_will_be_folded_and_no_more_sheets_a
     ]
     found = pile_cuts(papers, [section], quantity)
     assert sum(one.part.count for one in found) == quantity * sum(one.cut for one in section)
-    assert sum(one.sheets for one in taken(found, [section], quantity)) == sum(
-        one.sheets for one in found
-    ) + quantity * sum(not one.cut for one in section)
+    folded = folded_whole([section], quantity)
+    assert folded.keys() == {one.stock for one in section}
+    assert sum(folded.values()) == quantity * sum(not one.cut for one in section)
     for one in found:
         part, paper = one.part, papers[one.part.stock]
         sheet, turned = stock_of(part.stock, paper), part.lies == "turned"
@@ -71,12 +72,15 @@ def test_every_piece_lies_in_its_sheet_as_it_will_be_folded_and_no_more_sheets_a
         assert across <= sheet.sheet_width_mm + 0.05
         assert along <= sheet.sheet_height_mm + 0.05
         (alone,) = plan_sheets([cut])
-        assert (cut.better.turned, cut.better.count, alone.needed) == (turned, one.each, one.sheets)
-        assert one.each * (one.sheets - 1) < part.count <= one.each * one.sheets
+        assert (cut.better.turned, cut.better.count, alone.needed) == (
+            turned,
+            one.each,
+            ceil(part.count / one.each),
+        )
         axis = grain_axis(sheet.sheet_width_mm, sheet.sheet_height_mm, paper.grain)
         assert cut.better.with_grain == (None if axis is None else axis == ("w" if turned else "h"))
         left = sum(offcut.width_mm * offcut.height_mm * offcut.count for offcut in left_over(alone))
-        whole = sheet.sheet_width_mm * sheet.sheet_height_mm * one.sheets
+        whole = sheet.sheet_width_mm * sheet.sheet_height_mm * alone.needed
         assert left + part.width_mm * part.height_mm * part.count <= whole + 1
 
 
@@ -87,11 +91,8 @@ def test_a_large_sheet_gives_several_folios():
     section = [folio(PileSheet(id=number, paper="chart"), chart, 148.5, 210.0) for number in range(7)]
     for quantity, sheets in ((1, 2), (2, 4)):
         (one,) = pile_cuts({"chart": chart}, [section], quantity)
-        assert (one.each, one.sheets, [each.sheets for each in taken((one,), [section], quantity)]) == (
-            4,
-            sheets,
-            [sheets],
-        )
+        (cut,) = plan_sheets([cut_part(one.part, stock_of("chart", chart))])
+        assert (one.each, cut.needed, folded_whole([section], quantity)) == (4, sheets, {"chart": 0})
     assert gives(chart, 148.5, 210.0) == 4
     assert gives(chart, 297.0, 420.0) == gives(chart, 400.0, 500.0) == 1, "folded as it is"
 

@@ -47,7 +47,9 @@ def find(
             if check and (check.key not in cut.part.told or (check.key == "B7" and cut.chosen))
         ]
         found.append(_trimmer(cut, plans, left.brief, left.tools))
-    found += owned.find(plans, takes, [left.paper.stock(key) for key in takes], left.brief.ruler)
+    stocks = [left.paper.stock(key) for key in takes]
+    found += owned.find(plans, takes, stocks, left.brief.ruler)
+    found.append(owned.pile(takes, stocks, left.brief.quantity))
     found += owned.mixed(plans, cutting)
     for stock in dict.fromkeys(cut.stock.key for cut in cuts):
         found.append(_miscounted([cut for cut in cuts if cut.stock.key == stock], cutting, plans))

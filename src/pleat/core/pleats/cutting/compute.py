@@ -64,10 +64,8 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
     for plan in plans:
         for key, count in plan.by_stock.items():
             sheets[key] += count
-    takes = {
-        **left.pages.whole_sheets,
-        **{key: count for key, count in sheets.items() if key not in left.pages.whole_sheets},
-    }
+    folded = left.pages.whole_sheets
+    takes = {key: folded.get(key, 0) + sheets.get(key, 0) for key in (*folded, *sheets)}
     whole = [plan for plan in plans if plan.stock.role == "pile"]
     own = [plan for plan in plans if plan.stock.role != "pile"]
     figures = tuple(_sheets_figure(plan, cuts, left.brief) for plan in own)

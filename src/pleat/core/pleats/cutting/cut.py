@@ -42,6 +42,11 @@ class StockCut:
         return self.part.width_mm - more, self.part.height_mm - more
 
     @property
+    def side_words(self) -> str:
+        """Where to mark a material that is good on one side; "" where either will do."""
+        return "Mark it on its back, where all is mirrored." if self.stock.sides == 1 else ""
+
+    @property
     def grain_words(self) -> str:
         """Which way the grain lies in the piece as it is cut: along the side its folds run, across it, or not
         known."""

@@ -101,14 +101,14 @@ def turned_by_hand(
             piece.count * sheet.times for sheet in found for piece in sheet.pieces if _is_turned(piece, cut)
         )
         pattern = cut.stock.upright_only
+        comes = "the pattern lies sideways" if pattern else "the grain runs across them"
         lies = by_count(count, "lies", "lie")
         rest = [pin.model_dump() for pin in pins if key_of(pin) not in keys]
         yield Check(
             code="B10" if pattern else "B7",
             of=cut.part.key,
             level="watch",
-            title=f"{count} × {cut.part.name} {lies} the other way round than the rest: "
-            f"{'the pattern lies sideways' if pattern else 'the grain runs across them'} there.",
+            title=f"{count} × {cut.part.name} {lies} the other way round than the rest: {comes} there.",
             why="You turned "
             + by_count(count, "it", "them")
             + " on a pinned sheet. Pieces of one book whose grain runs two ways warp against each other.",

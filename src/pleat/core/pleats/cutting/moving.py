@@ -32,7 +32,7 @@ class NoRoomError(ValueError):
 
 
 @dataclass(frozen=True)
-class Move:
+class PieceMove:
     """A piece of a sheet, by the sheet's key and its place among the ``single_pieces`` of it. ``onto`` is the
     key of the sheet it is to lie on ("": its own), ``offcut`` the number of a ``fresh`` one ("": a whole
     sheet). ``at`` is where its left upper corner was put, in mm; ``towards`` the way it was pushed. With
@@ -70,7 +70,7 @@ def can_be_moved(sheet: SheetCut) -> bool:
 
 
 def moved(
-    plan: StockPlan, cuts: Sequence[StockCut], pins: Sequence[PinnedSheet], move: Move
+    plan: StockPlan, cuts: Sequence[StockCut], pins: Sequence[PinnedSheet], move: PieceMove
 ) -> list[PinnedSheet]:
     """All ``pins`` of a book after a piece was moved. Raises NoRoomError where it does not go there."""
     sheet = _sheet(plan, move.sheet)
@@ -171,7 +171,7 @@ def _laid(
     target: SheetCut,
     others: Sequence[CutPiece],
     piece: CutPiece,
-    move: Move,
+    move: PieceMove,
     free: dict[str, bool],
 ) -> tuple[CutPiece, ...]:
     """All pieces of the target with one more: where it was put or pushed, at the nearest place that cuts from
@@ -200,7 +200,7 @@ def _box(piece: CutPiece) -> Box:
 
 
 def _places(
-    source: SheetSource, boxes: Sequence[Box], piece: CutPiece, move: Move
+    source: SheetSource, boxes: Sequence[Box], piece: CutPiece, move: PieceMove
 ) -> Iterator[tuple[int, int]]:
     """Where its left upper corner may come to lie, the nearest first: at an edge of the sheet or of another
     piece; beside no other, and on nothing that cannot be used."""

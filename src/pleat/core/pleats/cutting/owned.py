@@ -4,6 +4,7 @@ counted once, for all of them together."""
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
+from typing import Final
 
 from pleat.core.base.plan import Check, Offer
 from pleat.core.base.units import Ruler
@@ -13,6 +14,8 @@ from pleat.core.pleats.cutting.record import Cutting
 from pleat.core.pleats.cutting.shared import StockPlan
 from pleat.core.pleats.paper.stocks import Stock
 
+NAMED: Final = 4
+"""Papers that are named of those of which there is not enough."""
 COUNT_ON_SHELF = "If you have more, put the count right among the materials; the book takes it from there."
 
 
@@ -62,6 +65,32 @@ def _owned(stock: Stock, needed: int) -> Check | None:
         why=f"{missing} {by_count(missing, 'is', 'are')} missing. Count before you cut the first one.",
         offers=() if stock.in_materials else (mine,),
         no_fix=COUNT_ON_SHELF if stock.in_materials else "",
+    )
+
+
+def pile(takes: Mapping[str, int], stocks: Iterable[Stock], books: int) -> Check | None:
+    """Papers of a pile of which all books of the run take more sheets than are there."""
+    own = [stock for stock in stocks if stock.role == "pile" and stock.owned is not None]
+    short = [stock for stock in own if takes[stock.key] > (stock.owned or 0)]
+    if not short:
+        return None
+    listed = "; ".join(f"{stock.name} {takes[stock.key]}, you own {stock.owned}" for stock in short[:NAMED])
+    mine = [stock for stock in short if not stock.in_materials]
+    run = f" for {books} books" if books > 1 else ""
+    in_materials = "Put the count right among the materials if you have more; else take some off the pile."
+    more = " …" if len(short) > NAMED else ""
+    counted = Offer(
+        label="I have as many after all",
+        changes=tuple((f"paper.more.{stock.key}.owned", takes[stock.key]) for stock in mine),
+    )
+    mixed = bool(mine) and len(mine) < len(short)
+    return Check(
+        code="owned",
+        level="stop",
+        title=f"The pile takes more sheets{run} than there are: {listed}{more}.",
+        why="Count before you cut or fold the first one." + (f" {in_materials}" if mixed else ""),
+        offers=(counted,) if mine else (),
+        no_fix="" if mine else in_materials,
     )
 
 

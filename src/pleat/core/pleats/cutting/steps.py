@@ -97,6 +97,7 @@ def _leaves(
     else:
         title = "Cut the sheets"
         detail = f"{'; '.join(_piece(ruler, cut) for cut in cuts)}, {cuts[0].grain_words}."
+        detail += f" {cuts[0].side_words}" if cuts[0].side_words else ""
     return Step(
         key="cut_leaves",
         title=title,
@@ -128,7 +129,9 @@ def _others(ruler: Ruler, key: str, cuts: Sequence[StockCut], gives: tuple[str, 
             key=f"{key}_{cut.part.key}" if number else key,
             title=f"Cut the {cut.part.name}",
             detail=" ".join(
-                [f"{_piece(ruler, cut)}, {cut.grain_words}.", *([cut.part.advice] if cut.part.advice else [])]
+                words
+                for words in (f"{_piece(ruler, cut)}, {cut.grain_words}.", cut.side_words, cut.part.advice)
+                if words
             ),
             tools=_cutters([cut]),
             needs=("stock.gathered", *cut.part.needs),

@@ -42,8 +42,9 @@ class Block(PleatResult):
     how much thicker it is away from the edge that is held, ``middle_each_mm`` what of it each leaf adds; a
     leaf that is made of something else than leaf paper says how thick it is where it is held (``leaf_mm``),
     and how wide its own hinge is. ``odd`` are leaves of other sizes, each (width, height, where along the
-    edge). ``tucked`` leaves go into the cover and are no pages. ``whole_sheets`` are the sheets it takes of
-    each stock where not all are cut, ``cut_signature`` what its pieces are known by then.
+    edge). ``tucked`` leaves go into the cover and are no pages. ``whole_sheets`` are the sheets of a
+    pile that are folded as they are, by the key of each of its papers, ``cut_signature`` what its pieces are
+    known by then.
     """
 
     unit: UnitKind

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Sequence
 from typing import Final
 
 from pleat.core.base.estimate import Estimate
@@ -20,7 +19,6 @@ from pleat.core.pleats.pages import flap_checks
 from pleat.core.pleats.pages.arrange import alike
 from pleat.core.pleats.pages.creep import nested_creep
 from pleat.core.pleats.pages.mixed import MixedFolio
-from pleat.core.pleats.pages.pile_cuts import Taken
 from pleat.core.pleats.pages.record import MOST_SECTIONS, Sections
 from pleat.core.trade.pages import ALIKE_SHARE, MOST_CREEP_MM, MOST_MIXED, THICKEST_FOLD_MM, WINDOW_EDGE_MM
 
@@ -33,13 +31,9 @@ def find(
     brief: BriefResult,
     sections: tuple[tuple[MixedFolio, ...], ...],
     creep: Estimate,
-    takes: Sequence[Taken],
 ) -> tuple[Check, ...]:
-    """Every check of a pile that has something to say.
-
-    ``creep`` is that of the section that creeps furthest, ``takes`` the whole sheets of each paper for all
-    books of the run.
-    """
+    """Every check of a pile that has something to say; ``creep`` is that of the section that creeps
+    furthest."""
     found = [
         _too_thick(pages, brief.ruler, sections, creep.likely),
         _windows(sections),
@@ -50,7 +44,6 @@ def find(
         _odd(pages, brief, sections),
         _grain(sections),
         _sideways(sections),
-        _owned(brief, sections, takes),
         *flap_checks.of_a_pile(pages, brief, sections),
     ]
     return tuple(check for check in found if check)
@@ -273,43 +266,4 @@ def _sideways(sections: tuple[tuple[MixedFolio, ...], ...]) -> Check | None:
         f"folded: {merged(sorted(found)[:NAMED])}.",
         why="Its top is along the sheet's height; upright, the sheet would give a smaller leaf.",
         no_fix="Cut such sheets to the leaf's own shape first, or take a paper whose pattern has no top.",
-    )
-
-
-def _owned(
-    brief: BriefResult, sections: tuple[tuple[MixedFolio, ...], ...], takes: Sequence[Taken]
-) -> Check | None:
-    """Papers of which the pile takes more sheets than are there, for all books of the run."""
-    needed = {one.stock: one.sheets for one in takes}
-    known = {folio.stock: folio for folio in itertools.chain.from_iterable(sections)}
-    short = {
-        stock: folio
-        for stock, folio in known.items()
-        if folio.owned is not None and needed[stock] > folio.owned
-    }
-    if not short:
-        return None
-    listed = "; ".join(
-        f"{folio.name} {needed[stock]}, you own {folio.owned}"
-        for stock, folio in itertools.islice(short.items(), NAMED)
-    )
-    mine = [stock for stock, folio in short.items() if not folio.in_materials]
-    run = f" for {brief.quantity} books" if brief.quantity > 1 else ""
-    in_materials = "Put the count right among the materials if you have more; else take some off the pile."
-    more = " …" if len(short) > NAMED else ""
-    return Check(
-        code="owned",
-        level="stop",
-        title=f"The pile takes more sheets{run} than there are: {listed}{more}.",
-        why="Count before you cut or fold the first one."
-        + ("" if len(mine) == len(short) or not mine else f" {in_materials}"),
-        offers=(
-            Offer(
-                label="I have as many after all",
-                changes=tuple((f"paper.more.{stock}.owned", needed[stock]) for stock in mine),
-            ),
-        )
-        if mine
-        else (),
-        no_fix="" if mine else in_materials,
     )

@@ -3,8 +3,6 @@ several, others are folded whole."""
 
 from __future__ import annotations
 
-import math
-from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Protocol
@@ -36,20 +34,6 @@ class PileCut:
     part: Part
     each: int
 
-    @property
-    def sheets(self) -> int:
-        """Sheets taken; as many as pieces where none comes out."""
-        return math.ceil(self.part.count / max(self.each, 1))
-
-
-@dataclass(frozen=True)
-class Taken:
-    """Whole sheets of one paper, by its key, that a pile takes for all books of the run."""
-
-    stock: str
-    name: str
-    sheets: int
-
 
 def gives(paper: Paper, leaf_width_mm: float, leaf_height_mm: float) -> int:
     """How many folios of this leaf one whole sheet gives, lying as they will be folded; 1 where it is folded
@@ -59,16 +43,13 @@ def gives(paper: Paper, leaf_width_mm: float, leaf_height_mm: float) -> int:
     return cuts[0].each if cuts else 1
 
 
-def taken(
-    cuts: Sequence[PileCut], sections: Sequence[Sequence[MixedFolio]], quantity: int
-) -> tuple[Taken, ...]:
-    """Whole sheets of each paper that a pile takes for all books of the run."""
-    names = {one.stock: one.name for section in sections for one in section}
-    whole = Counter(one.stock for section in sections for one in section if not one.cut)
-    found = {stock: count * quantity for stock, count in whole.items()}
-    for cut in cuts:
-        found[cut.part.stock] = found.get(cut.part.stock, 0) + cut.sheets
-    return tuple(Taken(stock, names[stock], sheets) for stock, sheets in found.items())
+def folded_whole(sections: Sequence[Sequence[MixedFolio]], quantity: int) -> dict[str, int]:
+    """The sheets of each paper of a pile that are folded as they are, for all books of the run; 0 of one of
+    which all are cut."""
+    found = dict.fromkeys((one.stock for section in sections for one in section), 0)
+    for one in (one for section in sections for one in section if not one.cut):
+        found[one.stock] += quantity
+    return found
 
 
 def pile_cuts(

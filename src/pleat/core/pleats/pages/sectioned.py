@@ -12,7 +12,6 @@ from pleat.core.pleats.pages.imposition import NumberedSheet
 from pleat.core.pleats.pages.leaves import FoldOut, Leaf, PlainPaper, leaves_of_paper, leaves_of_pile
 from pleat.core.pleats.pages.limits import FoldLimit
 from pleat.core.pleats.pages.mixed import MixedFolio
-from pleat.core.pleats.pages.pile_cuts import Taken
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -40,7 +39,6 @@ class SectionsBlock(Block):
     flap_panels: int
     flap_on: str
     numbered: tuple[NumberedSheet, ...]
-    pile_takes: tuple[Taken, ...]
     flap_room_mm: float
 
     @property

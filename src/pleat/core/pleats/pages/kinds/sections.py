@@ -19,7 +19,7 @@ from pleat.core.pleats.pages.leaves import Leaf, leaves_of_pile
 from pleat.core.pleats.pages.limits import GUIDES, MOST_BY_GUIDE, FoldLimit, fold_limit
 from pleat.core.pleats.pages.mixed import MixedFolio
 from pleat.core.pleats.pages.mixed import sections_of as mixed_sections
-from pleat.core.pleats.pages.pile_cuts import TRIED, pile_cuts, taken
+from pleat.core.pleats.pages.pile_cuts import TRIED, folded_whole, pile_cuts
 from pleat.core.pleats.pages.record import Sections
 from pleat.core.pleats.pages.sectioned import SectionsBlock
 from pleat.core.pleats.pages.sections import split
@@ -64,7 +64,6 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
     estimated, thickness = _thickness(pages, left, nested)
     creep = max((nested_creep(section) for section in nested.nests), key=lambda estimate: estimate.likely)
     cuts = pile_cuts(paper.stocks, mixed, brief.quantity)
-    takes = taken(cuts, mixed, brief.quantity)
     limit = _limit(left, nested)
     trim = pages.trim_mm if pages.edges == "trim" else 0.0
     flap = 0.0 if mixed else pages.flap_mm or 0.0
@@ -74,7 +73,7 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
     shown = figures.figures(pages, left, nest, mixed)
     found = checks.find(pages, left, sections, limit, trim)
     if mixed:
-        found = mixed_checks.find(pages, brief, mixed, creep, takes)
+        found = mixed_checks.find(pages, brief, mixed, creep)
     parts = tuple(cut.part for cut in cuts) if mixed else _parts(brief, pages, folios, trim, flap_folios)
     block = SectionsBlock(
         key_figure=shown[0],
@@ -94,7 +93,7 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
         swatch=paper.leaf.swatch,
         sides=paper.leaf.sides,
         flap_mm=flap,
-        whole_sheets={one.stock: one.sheets for one in takes},
+        whole_sheets=folded_whole(mixed, brief.quantity),
         cut_signature=_pile_signature(brief, mixed),
         folios=folios,
         sections=sections,
@@ -111,7 +110,6 @@ def compute(pages: Sections, left: LeftOfPages) -> SectionsBlock:
         flap_panels=pages.flap_panels,
         flap_on=pages.flap_on,
         numbered=_numbers(pages, mixed, sections, folds),
-        pile_takes=takes,
         flap_room_mm=0.0 if mixed or folds > 1 or flap else _flap_room(brief, paper, parts[0]),
     )
     return _finished(block, brief)
