@@ -247,6 +247,7 @@ def test_edges_holes_and_what_is_cut_larger_are_typed_and_drawn(desk: Page):
     lining = desk.locator(".cut", has_text="Lining paper")
     expect(lining.locator("svg .void").first).to_be_attached()
     lining.get_by_text("how they are cut").click()
+    expect(desk.locator("#i-cutting-match-lining-no")).to_be_checked()
     typed(desk, "cutting.larger.lining", "5")
     expect(lining).to_contain_text("306 × 220 mm")
     expect(lining).to_contain_text("trimmed later to 296 × 210 mm")

@@ -28,14 +28,13 @@ def entry(book: Book, path: str) -> FieldEntry:
     if field is None or rule is None:
         raise LookupError(path)
     value: object = book
+    words = rule.words if isinstance(rule, ChoiceRule) else ()
     for name in path.split("."):
-        value = value.get(name) if isinstance(value, dict) else getattr(value, name)
-    return FieldEntry(
-        path,
-        label_of(path, book),
-        shown(field, value, book.brief.ruler),
-        rule.words if isinstance(rule, ChoiceRule) else (),
-    )
+        if isinstance(value, dict):  # what is not kept there is the first of its choices
+            value = value.get(name, words[0][0] if words else None)
+        else:
+            value = getattr(value, name)
+    return FieldEntry(path, label_of(path, book), shown(field, value, book.brief.ruler), words)
 
 
 def entries(book: Book, group: str) -> tuple[FieldEntry, ...]:

@@ -7,6 +7,7 @@ parted into two by a cut along or across. The pieces of any state are therefore 
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from heapq import nsmallest
@@ -24,10 +25,37 @@ _Lying = tuple[int, int, int]
 """The number of a demand, and the width and height of its piece one way round."""
 
 
+class _SmallestPieces(NamedTuple):
+    """What says whether a rectangle takes any piece that is left: for each of ``widths``, which ascend, the
+    least of the ``heights`` of all pieces that are no wider; ``demands`` are those whose pieces these are."""
+
+    widths: tuple[int, ...]
+    heights: tuple[int, ...]
+    demands: frozenset[int]
+
+    def fit(self, box: Box) -> bool:
+        at = bisect_right(self.widths, box[2]) - 1
+        return at >= 0 and self.heights[at] <= box[3]
+
+
+def _smallest(lies: Sequence[_Lying], left: Sequence[int]) -> _SmallestPieces:
+    """Of pieces that are left, the ways they lie by ascending width and height."""
+    stair: list[_Lying] = []
+    for number, wide, high in lies:
+        if left[number] and (not stair or high < stair[-1][2]):
+            stair.append((number, wide, high))
+    return _SmallestPieces(
+        tuple(wide for _, wide, _ in stair),
+        tuple(high for _, _, high in stair),
+        frozenset(number for number, _, _ in stair),
+    )
+
+
 class _BeamState(NamedTuple):
     lost: int
     free: tuple[Box, ...]
     left: tuple[int, ...]
+    smallest: _SmallestPieces
     blocks: tuple[PieceGrid, ...]
     value: float
 
@@ -72,13 +100,14 @@ def fillings(
 ) -> list[FilledSheet]:
     """The best fillings that were found, at most one for the same pieces, the best first."""
     lies = [way for number, demand in enumerate(demands) if left[number] for way in _ways(number, demand)]
-    beam = [_BeamState(0, tuple(free), tuple(left), (), 0.0)]
+    narrow_first = sorted(lies, key=lambda lying: (lying[1], lying[2]))
+    beam = [_BeamState(0, tuple(free), tuple(left), _smallest(narrow_first, left), (), 0.0)]
     ends: dict[tuple[int, ...], _BeamState] = {}
     while beam:
         reached: dict[tuple[tuple[Box, ...], tuple[int, ...]], _BeamState] = {}
         for state in beam:
             grown = False
-            for further in _grow(state, lies, values):
+            for further in _grow(state, lies, narrow_first, values):
                 grown = True
                 key = (further.free, further.left)
                 known = reached.get(key)
@@ -121,9 +150,11 @@ def _promise(state: _BeamState) -> tuple[float, float, int]:
     )
 
 
-def _grow(state: _BeamState, lies: Sequence[_Lying], values: Sequence[float]) -> Iterator[_BeamState]:
+def _grow(
+    state: _BeamState, lies: Sequence[_Lying], narrow_first: Sequence[_Lying], values: Sequence[float]
+) -> Iterator[_BeamState]:
     """Every block that goes into the smallest free rectangle that takes anything, parted both ways."""
-    place = next((place for place, box in enumerate(state.free) if _takes(box, state.left, lies)), None)
+    place = next((place for place, box in enumerate(state.free) if state.smallest.fit(box)), None)
     if place is None:
         return
     x, y, wide, high = state.free[place]
@@ -133,15 +164,14 @@ def _grow(state: _BeamState, lies: Sequence[_Lying], values: Sequence[float]) ->
             block = PieceGrid(number, x, y, piece_wide, piece_high, across, down)
             after = list(state.left)
             after[number] -= across * down
+            smallest = state.smallest
+            if not after[number] and number in smallest.demands:
+                smallest = _smallest(narrow_first, after)
             value = state.value + values[number] * across * down
             for parted in _parted(x, y, wide, high, across * piece_wide, down * piece_high):
-                free, lost = _kept(others, parted, after, lies)
-                yield _BeamState(state.lost + lost, free, tuple(after), (*state.blocks, block), value)
-
-
-def _takes(box: Box, left: Sequence[int], lies: Sequence[_Lying]) -> bool:
-    """Whether a rectangle takes any piece that is left."""
-    return any(left[number] and wide <= box[2] and high <= box[3] for number, wide, high in lies)
+                free, lost = _kept(others, parted, smallest)
+                blocks = (*state.blocks, block)
+                yield _BeamState(state.lost + lost, free, tuple(after), smallest, blocks, value)
 
 
 def _choices(wide: int, high: int, left: Sequence[int], lies: Sequence[_Lying]) -> Sequence[_Lying]:
@@ -184,9 +214,9 @@ def _parted(x: int, y: int, wide: int, high: int, block_wide: int, block_high: i
 
 
 def _kept(
-    others: tuple[Box, ...], parted: tuple[Box, ...], left: Sequence[int], lies: Sequence[_Lying]
+    others: tuple[Box, ...], parted: tuple[Box, ...], smallest: _SmallestPieces
 ) -> tuple[tuple[Box, ...], int]:
     """The free rectangles from the smallest on, and the area of the new ones that take nothing any more."""
-    lost = sum(box[2] * box[3] for box in parted if not _takes(box, left, lies))
+    lost = sum(box[2] * box[3] for box in parted if not smallest.fit(box))
     free = sorted((*others, *parted), key=lambda box: (box[2] * box[3], box))
     return tuple(free), lost
