@@ -27,6 +27,7 @@ from pleat.core.engines.packing.problem import (
     SheetSource,
     ticks,
 )
+from pleat.core.engines.packing.settle import QUICK, THOROUGH, settled
 from pleat.core.engines.packing.validator import faults
 from pleat.core.engines.packing.worth import most_worth
 from tests.profiles import examples
@@ -129,6 +130,64 @@ def test_first_plans_are_cheaper_than_those_of_a_general_library():
     """The best of rectpack 0.2.2 over all its guillotine rules, sorts and subsets of sheets, as recorded."""
     jobs = JOBS["maker"]
     assert sum(first(problem(job)).cost for job in jobs) < 0.985 * sum(job["rectpack"] for job in jobs)
+
+
+def told(asked, made):
+    """(cuts, settings, the largest offcut in mm2) of a plan, margins not counted."""
+    cells = [cell for _, cell in parted(asked, made)]
+    cuts = sum(cell.cuts * layout.times for layout, cell in parted(asked, made))
+    settings_ = set().union(*(cell.settings for cell in cells))
+    return cuts, len(settings_), max(cell.largest for cell in cells) / ticks(1) ** 2
+
+
+def test_at_the_cost_of_a_general_library_more_is_left_whole_with_fewer_settings():
+    """Of the jobs where the best of rectpack costs as much as the first plan."""
+    own, library = [0.0, 0.0, 0.0], [0.0, 0.0, 0.0]
+    for job in JOBS["maker"]:
+        asked = problem(job)
+        made = settled(asked, first(asked))
+        if made.cost == pytest.approx(job["rectpack"]):
+            own = [a + b for a, b in zip(own, told(asked, made), strict=True)]
+            known = job["library"]
+            figures = (known["cuts"], known["settings"], known["largest_offcut"])
+            library = [a + b for a, b in zip(library, figures, strict=True)]
+    assert own[0] <= 1.06 * library[0]
+    assert own[1] <= library[1]
+    assert own[2] >= library[2]
+
+
+def test_what_is_left_of_one_sheet_stays_whole():
+    """By hand: six strips of 100 x 20 and four squares of 50 out of 300 x 300. The squares fill 200 x 50,
+    three strips beside them 100 x 60, three more 300 x 20: 80 high at the most, so 300 x 220 is left."""
+    demands = (PieceDemand(1000, 200, 6), PieceDemand(500, 500, 4))
+    asked = Problem(demands, (SheetSource(3000, 3000, 1.0),))
+    made = settled(asked, plan(asked))
+    assert not faults(asked, made)
+    assert told(asked, made)[2] * ticks(1) ** 2 >= 3000 * 2200
+
+
+@settings(max_examples=examples(60))
+@given(
+    st.lists(st.tuples(sizes, sizes, st.integers(1, 6), st.booleans()), min_size=1, max_size=4),
+    st.integers(0, 1),
+    st.sampled_from(["sheets", "roll", "hole"]),
+)
+def test_a_settled_plan_takes_the_same_sheets_and_leaves_no_less_whole(pieces, kerf, kind):
+    hole = ((6, 5, 2, 3),) if kind == "hole" else ()
+    sources = (
+        SheetSource(14, 400 if kind == "roll" else 13, 8.0, roll=kind == "roll", blocked=hole),
+        SheetSource(9, 9, 3.0, 2),
+    )
+    asked = Problem(tuple(PieceDemand(*piece) for piece in pieces), sources, kerf)
+    before = plan(asked)
+    for care in (QUICK, THOROUGH):
+        after = settled(asked, before, care)
+        assert not faults(asked, after)
+        assert (after.cost, after.bound, after.unplaced) == (before.cost, before.bound, before.unplaced)
+        if before.complete:
+            largest = [max(cell.largest for _, cell in parted(asked, made)) for made in (before, after)]
+            assert largest[1] >= largest[0] - 0.02 * 14 * (400 if kind == "roll" else 13)
+        assert settled(asked, before, care) == after
 
 
 @pytest.mark.every(3)

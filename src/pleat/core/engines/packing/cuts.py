@@ -2,8 +2,8 @@
 
 A cell is a rectangle that comes off by cuts; it is a piece, a grid of equal pieces, an offcut, or is cut on
 into cells side by side.
-Of the ways to part a sheet that its pieces allow, the one is taken that leaves the largest offcut; of equal
-ones that with the fewest settings of a fence, then the fewest cuts.
+Of the ways to part a sheet that its pieces allow, the one is taken that leaves the largest offcut; of those
+that do about as well the one with the fewest cuts, then the fewest settings of a fence.
 """
 
 from __future__ import annotations
@@ -17,6 +17,8 @@ from pleat.core.engines.packing.problem import Box, PieceGrid
 Axis = Literal["x", "y"]
 """Along which cells lie side by side: cuts across it are upright for ``x``."""
 _PLACE: Final[dict[Axis, int]] = {"x": 0, "y": 1}
+WORTH_SHARE: Final = 0.02
+"""Offcuts that differ by less than this part of a sheet are as good as each other."""
 APART: Final = 120
 """Pieces of a grid that are parted one by one, together with what lies beside them."""
 
@@ -65,8 +67,8 @@ def _of_cells(box: Box, axis: Axis, cells: tuple[Cell, ...]) -> Cell:
     )
 
 
-def _rank(cell: Cell) -> tuple[int, int, int]:
-    return -cell.largest, len(cell.settings), cell.cuts
+def _rank(cell: Cell, step: float) -> tuple[int, int, int]:
+    return -int(cell.largest / step), cell.cuts, len(cell.settings)
 
 
 @dataclass(frozen=True)
@@ -89,6 +91,7 @@ _Boxed = tuple[Box, PieceGrid]
 def part_sheet(box: Box, grids: Sequence[PieceGrid], kerf: int = 0) -> Cell:
     """The cells of a sheet. Raises ValueError where no cut from edge to edge parts the grids."""
     known: dict[tuple[Box, tuple[_Boxed, ...]], Cell] = {}
+    step = max(box[2] * box[3] * WORTH_SHARE, 1.0)
 
     def parted(box: Box, own: tuple[_Boxed, ...]) -> Cell:
         if not own:
@@ -104,7 +107,7 @@ def part_sheet(box: Box, grids: Sequence[PieceGrid], kerf: int = 0) -> Cell:
             ]
             if not ways:
                 raise ValueError("no cut from edge to edge parts these pieces")
-            known[key] = min(ways, key=_rank)
+            known[key] = min(ways, key=lambda way: _rank(way, step))
         return known[key]
 
     single = [

@@ -8,10 +8,10 @@ parted into two by a cut along or across. The pieces of any state are therefore 
 from __future__ import annotations
 
 from bisect import bisect_right
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from heapq import nsmallest
-from typing import Final, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 from pleat.core.engines.packing.problem import Box, PieceDemand, PieceGrid
 
@@ -19,6 +19,10 @@ WIDTH: Final = 6
 """States kept of each round, where nothing else is said."""
 CHOICES: Final = 14
 """Pieces that are tried in one rectangle."""
+Keeps = Literal["full", "few", "even", "whole"]
+"""What a search goes by: ``full`` loses little; ``few`` has few free rectangles first, ``even`` second; and
+``whole`` the largest free one first."""
+KEEPS: Final[tuple[Keeps, ...]] = ("full", "few", "even", "whole")
 LINES: Final = 24
 """Of more rows or columns only whole grids are tried."""
 _Lying = tuple[int, int, int]
@@ -97,8 +101,11 @@ def fillings(
     values: Sequence[float],
     width: int = WIDTH,
     most: int = 40,
+    keep: Keeps = "full",
 ) -> list[FilledSheet]:
-    """The best fillings that were found, at most one for the same pieces, the best first."""
+    """The best fillings that were found, at most one for the same pieces, the best first; the search goes by
+    what it is to ``keep``."""
+    promise, rank = _PROMISES[keep], _few_first if keep == "few" else _rank
     lies = [way for number, demand in enumerate(demands) if left[number] for way in _ways(number, demand)]
     narrow_first = sorted(lies, key=lambda lying: (lying[1], lying[2]))
     beam = [_BeamState(0, tuple(free), tuple(left), _smallest(narrow_first, left), (), 0.0)]
@@ -115,9 +122,9 @@ def fillings(
                     reached[key] = further
             if not grown and state.blocks:
                 end = ends.get(state.left)
-                if end is None or _rank(state) < _rank(end):
+                if end is None or rank(state) < rank(end):
                     ends[state.left] = state
-        beam = sorted(reached.values(), key=_promise)[:width]
+        beam = sorted(reached.values(), key=promise)[:width]
     return [
         FilledSheet(
             state.blocks,
@@ -125,7 +132,7 @@ def fillings(
             state.value,
             state.free,
         )
-        for state in nsmallest(most, ends.values(), key=_rank)
+        for state in nsmallest(most, ends.values(), key=rank)
     ]
 
 
@@ -148,6 +155,32 @@ def _promise(state: _BeamState) -> tuple[float, float, int]:
         -state.value,
         -max((wide * high for _, _, wide, high in state.free), default=0),
     )
+
+
+def _few_first(state: _BeamState) -> tuple[float, int, float]:
+    return -state.value, len(state.free), _rank(state)[1]
+
+
+def _few(state: _BeamState) -> tuple[float, ...]:
+    return (len(state.free), *_promise(state))
+
+
+def _even(state: _BeamState) -> tuple[float, ...]:
+    lost, value, _ = _promise(state)
+    return lost, len(state.free), value
+
+
+def _whole(state: _BeamState) -> tuple[float, ...]:
+    lost, value, largest = _promise(state)
+    return largest, lost, value
+
+
+_PROMISES: Final[dict[Keeps, Callable[[_BeamState], tuple[float, ...]]]] = {
+    "full": _promise,
+    "few": _few,
+    "even": _even,
+    "whole": _whole,
+}
 
 
 def _grow(

@@ -22,6 +22,7 @@ from pleat.core.engines.packing.bounds import Inequality, cheapest_numbers, ineq
 from pleat.core.engines.packing.fill import FilledSheet, fillings
 from pleat.core.engines.packing.planner import Effort, free_of, plan, shrunk
 from pleat.core.engines.packing.problem import Packing, Problem, SheetLayout, SheetSource, cost_of
+from pleat.core.engines.packing.settle import THOROUGH, settled
 from pleat.core.engines.packing.worth import most_worth
 
 NODES: Final = 400
@@ -102,7 +103,13 @@ class Improver:
         self.stands = self.stands and not better
         self.idle = 0 if better or found else self.idle + 1
         self.done = self.packing.proven or self.idle >= IDLE
+        if self.done:
+            self.settle()
         return not self.done
+
+    def settle(self) -> None:
+        """Of all plans at this cost one that leaves much whole."""
+        self.packing = settled(self.problem, self.packing, THOROUGH)
 
     def _seed(self) -> None:
         """The sheets of first plans with more effort, and of each source by itself."""
@@ -331,7 +338,8 @@ def improve(problem: Problem, packing: Packing, rounds: int) -> Packing:
     improver = Improver(problem, packing)
     for _ in range(rounds):
         if not improver.round():
-            break
+            return improver.packing
+    improver.settle()
     return improver.packing
 
 

@@ -223,7 +223,7 @@ class _Planner:
             for demand, count in zip(self.demands, left, strict=True)
         )
         best: tuple[int, FilledSheet] | None = None
-        lengths = self._lengths(takes, wide, high)
+        lengths = lengths_of(self.demands, takes, wide, high)
         low, top = 0, len(lengths) - 1
         while low <= top:
             middle = (low + top) // 2
@@ -241,21 +241,23 @@ class _Planner:
         cut = y + length - self.problem.kerf + source.margins[3]
         return SheetLayout(number, shrunk(filled.grids, self.problem.kerf), cut), filled.counts
 
-    def _lengths(self, left: Sequence[int], wide: int, high: int) -> list[int]:
-        """Sums of the sides that may lie along the roll, from the least that the area allows."""
-        least = -(-self._area(left) // wide)
-        sums = {0}
-        for demand, count in zip(self.demands, left, strict=True):
-            sides = {demand.height, demand.width} if demand.may_turn else {demand.height}
-            for side in sorted(sides, reverse=True):
-                for _ in range(min(count, 60)):
-                    more = {total + side for total in sums if total + side <= high}
-                    if more <= sums or len(sums | more) > ROLL_LENGTHS * 40:
-                        break
-                    sums |= more
-        good = sorted(total for total in sums if total >= least)
-        step = max(1, len(good) // ROLL_LENGTHS)
-        return good[::step]
+
+def lengths_of(demands: Sequence[PieceDemand], left: Sequence[int], wide: int, high: int) -> list[int]:
+    """Sums of the sides that may lie along the height of what is so ``wide`` and ``high``, from the least
+    that the area allows."""
+    least = -(-sum(demand.area * count for demand, count in zip(demands, left, strict=True)) // wide)
+    sums = {0}
+    for demand, count in zip(demands, left, strict=True):
+        sides = {demand.height, demand.width} if demand.may_turn else {demand.height}
+        for side in sorted(sides, reverse=True):
+            for _ in range(min(count, 60)):
+                more = {total + side for total in sums if total + side <= high}
+                if more <= sums or len(sums | more) > ROLL_LENGTHS * 40:
+                    break
+                sums |= more
+    good = sorted(total for total in sums if total >= least)
+    step = max(1, len(good) // ROLL_LENGTHS)
+    return good[::step]
 
 
 def _across(demand: PieceDemand) -> tuple[int, ...]:

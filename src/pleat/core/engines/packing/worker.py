@@ -25,8 +25,11 @@ def main() -> None:
     problem = PROBLEM.validate_json(sys.stdin.read())
     improver = Improver(problem, plan(problem))
     shown: Packing | None = None
-    for number in range(1, int(sys.argv[1]) + 1):
+    rounds = int(sys.argv[1])
+    for number in range(1, rounds + 1):
         more = improver.round()
+        if more and number == rounds:
+            improver.settle()
         best = None if improver.packing == shown else PACKING.dump_python(improver.packing, mode="json")
         shown = improver.packing
         sys.stdout.write(json.dumps({"round": number, "more": more, "packing": best}) + "\n")

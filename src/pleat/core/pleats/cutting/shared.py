@@ -18,6 +18,7 @@ from pleat.core.engines.packing.problem import (
     SheetSource,
     ticks,
 )
+from pleat.core.engines.packing.settle import settled
 from pleat.core.materials.sheet import (
     EMPTY_SHELF,
     CutLine,
@@ -285,7 +286,7 @@ def _demand(cut: StockCut, source: SheetSource, count: int, twins: str) -> Piece
 @lru_cache(maxsize=2000)
 def _packed(problem: Problem, rounds: int) -> Packing:
     """The same pieces from the same sheets are planned once."""
-    first = plan(problem)
+    first = settled(problem, plan(problem))
     if not rounds or first.proven:
         return first
     from pleat.core.engines.packing.improve import improve  # a solver, which only better plans need
