@@ -19,6 +19,7 @@ import highspy
 import numpy as np
 
 from pleat.core.engines.packing.bounds import Inequality, cheapest_numbers, inequalities
+from pleat.core.engines.packing.decreasing import sheets_by_size
 from pleat.core.engines.packing.fill import FilledSheet, fillings
 from pleat.core.engines.packing.planner import Effort, free_of, plan, shrunk
 from pleat.core.engines.packing.problem import Packing, Problem, SheetLayout, SheetSource, cost_of
@@ -120,6 +121,7 @@ class Improver:
                 for one, count in enumerate(self.counts):
                     alone = tuple(count if place == one else 0 for place in range(len(self.counts)))
                     self._keep_best(number, fillings(free, self.demands, alone, self.areas, WIDTHS[0], 3))
+                self._keep_best(number, list(sheets_by_size(free, self.demands, self.counts)))
 
     def _keep_all(self, packing: Packing) -> None:
         for layout in packing.layouts:
