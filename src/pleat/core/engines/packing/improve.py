@@ -13,6 +13,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from itertools import combinations
+from random import Random
 from typing import Final
 
 import highspy
@@ -31,6 +32,8 @@ NODES: Final = 400
 WIDTHS: Final = (6, 16, 40)
 """States of a sheet that are kept beside each other, by rounds in turn."""
 NEAR: Final = 1e-7
+SHAKES: Final = 4
+"""Sheets that are filled for values a little off, so that there are others to choose from as well."""
 AGAIN: Final = 3
 """Sheets that are taken out of a plan and planned anew together."""
 MOST_SHEETS: Final = 30
@@ -162,6 +165,11 @@ class Improver:
                         for own, size in zip(weighed, self.areas, strict=True)
                     ]
                     filled = fillings(free, self.demands, self.counts, mixed, width)
+                    found = self._keep_best(number, filled) or found
+                for shake in range(SHAKES):
+                    chance = Random(f"{self.rounds} {number} {shake}")
+                    mixed = [own * (0.4 + 1.2 * chance.random()) for own in weighed]
+                    filled = fillings(free, self.demands, self.counts, mixed, WIDTHS[0])
                     found = self._keep_best(number, filled) or found
         return found
 
