@@ -287,7 +287,7 @@ def test_sizes_near_by_go_farther_down_where_they_save_a_third():
     ]
     assert found
     assert "105 × " in found[0].label
-    assert found[0].facts[0].startswith("3 sheets instead of ")
+    assert found[0].facts[0].startswith("4 pieces a sheet instead of 2")
     for one in found:
         first = one.facts[0].split()
         assert not ("instead" in first and first[0] == first[-1])

@@ -142,13 +142,14 @@ def test_neighbours_of_a_split_are_compared_by_hand_arithmetic():
 def test_the_nearby_size_that_halves_the_sheets():
     """A folio of 300 x 210 comes once out of 297 x 420, and across; one of 297 x 210 comes out twice, along
     the grain."""
-    needed, found = nearby_sizes(150, 210, 1, 20, 297, 420, grain="h")
-    assert needed == 20
+    now, found = nearby_sizes(150, 210, 1, 20, 297, 420, grain="h")
+    assert now.count == 1
     best = found[0]
-    assert (best.leaf_width_mm, best.leaf_height_mm, best.sheets) == (
+    assert (best.leaf_width_mm, best.leaf_height_mm, best.sheets, best.each) == (
         pytest.approx(148.5),
         pytest.approx(210),
         10,
+        2,
     )
     assert nearby_sizes(148.5, 210, 1, 20, 297, 420, grain="h")[1] == (), (
         "nothing better than no waste at all"
@@ -164,7 +165,8 @@ def test_the_nearby_size_that_halves_the_sheets():
     st.floats(250, 800),
 )
 def test_every_nearby_size_is_near_and_better(width, height, folds, pieces, sheet_width, sheet_height):
-    needed, found = nearby_sizes(width, height, folds, pieces, sheet_width, sheet_height, grain="h")
+    now, found = nearby_sizes(width, height, folds, pieces, sheet_width, sheet_height, grain="h")
+    needed = -(-pieces // now.count) if now.count else None
     for one in found:
         for share in (one.leaf_width_mm / width, one.leaf_height_mm / height):
             assert 1 - SMALLER - 1e-9 <= share <= 1 + NEAR + 1e-9

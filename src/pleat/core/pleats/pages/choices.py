@@ -85,7 +85,7 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
     brief, leaf, ruler = left.brief, left.paper.leaf, left.brief.ruler
     wide, high = brief.leaf_width_mm + trim, brief.leaf_height_mm + 2 * trim
     along = ACROSS[leaf.grain] if brief.made_of.held_along == "w" else leaf.grain
-    needed, neighbours = nearby_sizes(
+    own, neighbours = nearby_sizes(
         wide,
         high,
         folds,
@@ -100,11 +100,9 @@ def near(left: LeftOfPages, folds: int, pieces: int, trim: float = 0.0) -> list[
         width, height = neighbour.leaf_width_mm - trim, neighbour.leaf_height_mm - 2 * trim
         if not possible(width, height):
             continue
-        now = (
-            f" instead of {needed or 'none that fits'}" if neighbour.sheets != needed else ", as many as now"
-        )
+        now = f" instead of {own.count or 'none'}" if neighbour.each != own.count else ", as many as now"
         facts = (
-            f"{many(neighbour.sheets, 'sheet')}{now}",
+            f"{many(neighbour.each, 'piece')} a sheet{now}",
             f"{neighbour.used:.0%} of each sheet used",
             _grain(neighbour.with_grain),
         )

@@ -20,11 +20,13 @@ MOST: Final = 3
 
 @dataclass(frozen=True)
 class Nearby:
-    """A leaf in mm near the wanted one, the sheets it takes, and the share of a sheet that becomes leaves."""
+    """A leaf in mm near the wanted one, the sheets it takes, how many pieces each gives, and the share of a
+    sheet that becomes leaves."""
 
     leaf_width_mm: float
     leaf_height_mm: float
     sheets: int
+    each: int
     used: float
     with_grain: bool | None
 
@@ -39,8 +41,8 @@ def nearby_sizes(
     *,
     grain: Literal["w", "h"] | None,
     upright_only: bool = False,
-) -> tuple[int | None, tuple[Nearby, ...]]:
-    """(sheets the wanted leaf takes, None when it does not come out; better ones near it, best first).
+) -> tuple[Lay, tuple[Nearby, ...]]:
+    """(how the wanted leaf lies, which may give none; better ones near it, best first).
 
     Better is fewer sheets, or as many with at least 3 % less waste; a leaf that gives up the grain is not
     better.
@@ -71,13 +73,13 @@ def nearby_sizes(
             continue
         if needed is None or sheets < needed or (sheets == needed and operation.used > now.used + 0.03):
             found[(round(width, 2), round(height, 2))] = Nearby(
-                width, height, sheets, operation.used, operation.with_grain
+                width, height, sheets, operation.count, operation.used, operation.with_grain
             )
     best = sorted(
         found.values(),
         key=lambda neighbour: (neighbour.with_grain is False, neighbour.sheets, -neighbour.used),
     )
-    return needed, tuple(best[:MOST])
+    return now, tuple(best[:MOST])
 
 
 def _near(wanted: float, leaves: int, sides: tuple[float, ...]) -> list[float]:

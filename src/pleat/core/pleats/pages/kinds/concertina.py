@@ -204,7 +204,7 @@ def compute(record: Concertina, left: LeftOfPages) -> FoldedBlock:
             offers=tuple(
                 Offer(
                     label=f"strips along the {strip.way} side: {many(strip.panels, 'panel')} each, "
-                    f"{many(strip.sheets, 'sheet')}{strip.folds}",
+                    f"{many(strip.a_sheet, 'strip')} a sheet{strip.folds}",
                     changes=(("pages.cut", strip.way),),
                     group="cut",
                 )
@@ -222,8 +222,8 @@ def _figure(cut: StripCutting, tab: float, ruler: Ruler, left: LeftOfPages) -> F
         f"{ruler.show(left.brief.leaf_width_mm)}, {ruler.show(max(cut.left_mm, 0.0))} are left"
     )
     how += (
-        f" for the tab; {many(cut.a_sheet, 'strip')} beside each other. {many(cut.sheets, 'sheet')} of "
-        f"{card.name}{cut.folds}."
+        f" for the tab; a sheet of {card.name} gives {many(cut.a_sheet, 'strip')} beside each other"
+        f"{cut.folds}."
     )
     return Figure(
         key="strips",
