@@ -101,6 +101,7 @@ def fillings(
     values: Sequence[float],
     width: int = WIDTH,
     most: int = 40,
+    *,
     keep: Keeps = "full",
 ) -> list[FilledSheet]:
     """The best fillings that were found, at most one for the same pieces, the best first; the search goes by

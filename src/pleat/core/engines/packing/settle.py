@@ -102,7 +102,7 @@ class _Settler:
     def _fillings(
         self, free: tuple[Box, ...], counts: Sequence[int], keep: Keeps, most: int = 3
     ) -> list[FilledSheet]:
-        return fillings(free, self.demands, counts, self.areas, self.care.states, most, keep)
+        return fillings(free, self.demands, counts, self.areas, self.care.states, most, keep=keep)
 
     def _strips(self, box: Box, counts: tuple[int, ...]) -> Iterator[FilledSheet]:
         """All pieces in the narrowest strip that is found, along each side: what is beyond it stays whole."""
