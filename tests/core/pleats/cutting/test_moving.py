@@ -247,3 +247,26 @@ def test_pieces_that_no_sheet_gives_all_of_are_told_that_they_cannot_match():
     assert "16 × paper A" in told.title
     mended = worked_out(editing.apply(book, told.offers[0].changes)).cutting
     assert not [check for check in mended.checks if check.code == "B4"]
+
+
+def test_several_pairs_that_match_share_a_sheet_beside_its_hole():
+    """By hand: liners of 197 × 204 out of 640 × 450 with a hole from 200 to 240: one column of two at its left,
+    two columns of two at its right (394 of 400), so all three pairs on one sheet; the spine linings on
+    another."""
+    typed = {
+        "brief.size": "200 x 200",
+        "brief.quantity": "3",
+        "paper.lining.size": "640 x 450",
+        "paper.lining.grain": "short",
+        "paper.lining.windows_mm": "200; 100; 40; 40",
+        "cutting.match.lining": "yes",
+        "cutting.larger.lining": "2",
+    }
+    made = worked_out(editing.edit(recipe("threepiece").book(), typed)).cutting
+    (plan,) = [one for one in made.plans if one.stock.key == "lining"]
+    sound(plan)
+    assert sorted(tuple(sheet.counts().items()) for sheet in plan.sheets) == [
+        (("liners", 6),),
+        (("spine_lining", 3),),
+    ]
+    assert plan.above == 0

@@ -186,7 +186,8 @@ class _Planner:
         return best
 
     def _fillings(self, free: tuple[Box, ...], left: tuple[int, ...]) -> list[FilledSheet]:
-        """A sheet without twins, and one for each set of twins that it takes all of, filled up."""
+        """A sheet without twins, and one for each sort of twins that it takes all of, with as many further
+        sets as go on it, filled up."""
         alike = {
             self._sort_of(name, left): name
             for name in sorted({demand.twins for demand in self.demands if demand.twins}, reverse=True)
@@ -194,16 +195,25 @@ class _Planner:
         twins = sorted(name for sort, name in alike.items() if sort)
         single = tuple(0 if demand.twins else count for demand, count in zip(self.demands, left, strict=True))
         found = [fill(free, self.demands, single, self.areas, self.effort.states)]
-        for name in twins:
-            own = tuple(
-                count if demand.twins == name else 0 for demand, count in zip(self.demands, left, strict=True)
-            )
-            first = fill(free, self.demands, own, self.areas, self.effort.states)
-            if first is None or first.counts != own:
+        names = sorted({demand.twins for demand in self.demands if demand.twins})
+        for first in twins:
+            filled = self._with_twins(FilledSheet((), (0,) * len(left), 0.0, tuple(free)), left, first)
+            if filled is None:
                 continue
-            rest = fill(first.free, self.demands, single, self.areas, self.effort.states)
-            found.append(_both(first, rest) if rest else first)
+            for name in names:
+                if name != first and self._sort_of(name, left):
+                    filled = self._with_twins(filled, left, name) or filled
+            rest = fill(filled.free, self.demands, single, self.areas, self.effort.states)
+            found.append(_both(filled, rest) if rest else filled)
         return [filling for filling in found if filling]
+
+    def _with_twins(self, filled: FilledSheet, left: Sequence[int], name: str) -> FilledSheet | None:
+        """A sheet with a set of twins on it as well; None where it does not take all of them."""
+        own = tuple(
+            count if demand.twins == name else 0 for demand, count in zip(self.demands, left, strict=True)
+        )
+        more = fill(filled.free, self.demands, own, self.areas, self.effort.states)
+        return _both(filled, more) if more and more.counts == own else None
 
     def _sort_of(self, twins: str, left: Sequence[int]) -> tuple[tuple[int, int, bool, int], ...]:
         """What twins that are left are like, so that of equal ones the first are tried alone."""
