@@ -250,8 +250,8 @@ def test_pieces_that_no_sheet_gives_all_of_are_told_that_they_cannot_match():
 
 
 def test_several_pairs_that_match_share_a_sheet_beside_its_hole():
-    """By hand: liners of 197 × 204 out of 640 × 450 with a hole from 200 to 240: one column of two at its left,
-    two columns of two at its right (394 of 400), so all three pairs on one sheet; the spine linings on
+    """By hand: liners of 197 × 204 out of 640 × 450 with a hole from 200 to 240: one column of two at its
+    left, two columns of two at its right (394 of 400), so all three pairs on one sheet; the spine linings on
     another."""
     typed = {
         "brief.size": "200 x 200",
