@@ -12,7 +12,7 @@ document.addEventListener("alpine:init", () => {
       this.moved = false;
     },
     drag(event) {
-      if (this.from === null) return;
+      if (this.from === null || (event.pointerType === "touch" && !this.$el.classList.contains("chosen"))) return; // a finger scrolls past it until it was tapped
       const dx = event.clientX - this.from.x, dy = event.clientY - this.from.y;
       if (!this.moved && Math.hypot(dx, dy) < 4) return;
       this.moved = true;
