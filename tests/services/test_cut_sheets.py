@@ -15,6 +15,7 @@ from pleat.core.materials.items import Board, Cloth, Material, Paper
 from pleat.core.pleats.bench.order import waits_for
 from pleat.core.pleats.cutting.pinned import as_pin
 from pleat.core.pleats.paper.record import ROLES
+from pleat.core.whole.planning import worked_out
 from pleat.services import books, cutting, library, materials
 from pleat.store import items as store
 from tests.profiles import some
@@ -421,3 +422,20 @@ def test_numbers_of_other_materials_do_not_come_along_from_elsewhere(session):
     number, _ = library.take_in(session, write_book(book).encode())
     cutting_ = books.open_book(session, number).book.cutting
     assert (cutting_.also, cutting_.spared, cutting_.lies) == ({}, (), {"leaf": "either"})
+
+
+def test_a_step_that_was_ticked_before_sheets_were_facts_is_not_cut_again(session):
+    """A book of before: its tick stands in the book, and what it took beside it. Unticked, its sheets can be
+    cut."""
+    book = recipe("case").book()
+    step = next(one.step for one in worked_out(book).bench.work if one.step.key == "cut_covering")
+    number = kept(session, editing.apply(book, [("bench.ticks", {step.key: step.signature})]))
+    opened = books.open_book(session, number)
+    (plan,) = [one for one in opened.plan.cutting.plans if one.stock.key == "covering"]
+    key = plan.stock.key + plan.sheets[0].key
+    assert cutting.ticked_before(opened.plan) == {"covering"}
+    with pytest.raises(BadBook, match="bench"):
+        cut(session, number, lambda made: cutting.cut_sheet(session, number, made, key, 1))
+    tick(session, number, step.key, False)
+    after = cut(session, number, lambda made: cutting.cut_sheet(session, number, made, key, 1))
+    assert "covering" in after.plan.cutting.out

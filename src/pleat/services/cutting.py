@@ -108,12 +108,21 @@ def can_cut(plan: Plan, key: str, done: bool) -> bool:
     return any(not sheet.counts().keys().isdisjoint(step.cuts) for sheet in sheets)
 
 
+def ticked_before(plan: Plan) -> frozenset[str]:
+    """The parts whose step at the bench is ticked without their sheets being facts, as in books of before:
+    what they took is kept with the tick."""
+    done = (one.step for one in plan.bench.work if one.done)
+    return frozenset(part for step in done for part in step.cuts) - plan.cutting.out
+
+
 def cut_sheet(session: Session, book_id: int, plan: Plan, key: str, times: int) -> str:
     """Cut so many of the sheets of that key; what was moved, in words. Raises BadBook where the plan has none
     such any more."""
     for own in plan.cutting.plans:
         for sheet in own.sheets:
             if own.stock.key + sheet.key == key and 0 < times <= sheet.times:
+                if ticked_before(plan).issuperset(sheet.counts()):
+                    raise _gone("Its step is ticked at the bench. Untick it there first.")
                 return "; ".join(_cut(session, book_id, plan.book, own, replace(sheet, times=times)))
     raise _gone("The plan has changed since the page showed it. Look at it again, and cut then.")
 

@@ -24,6 +24,7 @@ from pleat.drawing import looks
 from pleat.drawing import paper as paper_drawing
 from pleat.drawing.svg import Rendered, render_screen
 from pleat.services.books import Opened, folded_once
+from pleat.services.cutting import ticked_before
 from pleat.web.display import drawn
 from pleat.web.pleats.members import about
 
@@ -115,7 +116,7 @@ def _picture(plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: R
 
 
 def _drawn(
-    plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: Ruler
+    plan: StockPlan, sheet: SheetCut, own: Sequence[StockCut], ruler: Ruler, ticked: frozenset[str]
 ) -> tuple[SheetCut, dict[str, object], list[dict[str, object]]]:
     """A sheet, its drawing, and its pieces as boxes to drag: where they are on the drawing and how large, as
     shares of it."""
@@ -134,7 +135,7 @@ def _drawn(
         }
         for piece in single_pieces(sheet)
     ]
-    movable = can_be_moved(sheet) and plan.stock.role != "pile"
+    movable = can_be_moved(sheet) and plan.stock.role != "pile" and not ticked.issuperset(sheet.counts())
     return sheet, drawn(picture), grips if movable else []
 
 
@@ -171,7 +172,7 @@ def _better(plan: StockPlan, opened: Opened) -> str:
 
 
 def _sheets(plan: StockPlan, result: CuttingResult, opened: Opened) -> dict[str, object]:
-    ruler = opened.plan.brief.ruler
+    ruler, ticked = opened.plan.brief.ruler, ticked_before(opened.plan)
     own = [cut for cut in result.cuts if cut.stock in plan.stocks]
     named = cutting_drawing.letters(own)
     return {
@@ -179,7 +180,8 @@ def _sheets(plan: StockPlan, result: CuttingResult, opened: Opened) -> dict[str,
         "good": how_good(plan),
         "parts": [(named[cut.part.key], cut, pleat_of(cut.part.key, opened)) for cut in own],
         "counted": list({cut.stock.key: cut for cut in own if "B6" not in cut.part.told}),
-        "sheets": [_drawn(plan, sheet, own, ruler) for sheet in plan.sheets],
+        "sheets": [_drawn(plan, sheet, own, ruler, ticked) for sheet in plan.sheets],
+        "ticked": {sheet.key for sheet in plan.sheets if ticked.issuperset(sheet.counts())},
         "done": [(fact, _fact_words(fact, ruler), drawn(_small(fact, own))) for fact in plan.done],
         "lacking": [
             (cut, drawn(render_screen(cutting_drawing.alone(cut, ruler), 300, 240)))
