@@ -35,6 +35,7 @@ from pleat.web.pleats.views import pleat_of
 from pleat.web.workspace import answered, change, not_taken, swapped, version, window
 
 FAR_MM: Final = 1e6
+"""Farther off no piece is dragged."""
 _WAYS: Final[tuple[moving.Towards, ...]] = ("left", "right", "up", "down")
 ALIKE: Final = 1.35
 """How many times as thick a paper may be that is shown beside another one."""
