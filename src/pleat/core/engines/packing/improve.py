@@ -64,8 +64,9 @@ class Improver:
     idle: int = 0
     """Rounds since anything became better."""
     stands: bool = False
-    """Whether the cheapest numbers of sheets cannot be told from ones that do; those are the ``target``."""
+    """Whether the cheapest numbers of sheets cannot be told from ones that do."""
     target: tuple[int, ...] | None = None
+    """The cheapest numbers of sheets that are not known to be too few."""
     pool: dict[tuple[int, tuple[int, ...]], FilledSheet] = field(default_factory=dict)
     held: list[Inequality] = field(default_factory=list)
 
@@ -94,10 +95,11 @@ class Improver:
         before = self.packing
         if not self.pool:
             self._seed()
-        values = self._values()
-        found = self._fill_for(values, self._width)
+        found = self._fill_for(self._values(), self._width)
         if not self.stands:
+            known = len(self.pool), len(self.held)
             self._bound()
+            found = found or (len(self.pool), len(self.held)) != known
         if self.rounds % 2 == 1 or not found:
             self._choose()
             self._again()
@@ -143,12 +145,13 @@ class Improver:
         return bool(new)
 
     def _values(self) -> list[float]:
-        """What each piece is worth, by the linear programme over all ways that are known."""
+        """What each piece is worth, by the linear programme over all ways that are known; nothing where it
+        has no answer."""
         return _solve(self.problem, self.counts, list(self.pool))[1]
 
     def _fill_for(self, values: Sequence[float], width: int) -> bool:
         """Sheets filled for those values; whether any pays more than it costs and is new."""
-        total = sum(value * count for value, count in zip(values, self.counts, strict=True))
+        total = sum(value * count for value, count in zip(values, self.counts, strict=bool(values)))
         area = sum(one * count for one, count in zip(self.areas, self.counts, strict=True))
         if total <= 0:
             return False
@@ -182,12 +185,10 @@ class Improver:
             if numbers is None or cost >= self.packing.cost - NEAR:
                 self._at_least(cost)
                 return
+            self.target = numbers
             values = _solve(self.problem, self.counts, list(self.pool), numbers, self.areas)[1]
-            if sum(values) <= NEAR:
-                self._at_least(cost)
-                self.stands, self.target = True, numbers
-                return
-            if not self._refute(numbers, values):
+            self.stands = bool(values) and sum(values) <= NEAR * max(self.areas)
+            if self.stands or not values or not self._refute(numbers, values):
                 self._at_least(cost)
                 return
         self._at_least(cheapest_numbers(self.problem, self.held)[0])
@@ -201,6 +202,9 @@ class Improver:
             if worth is None:
                 return False
             most.append(worth.value)
+            for free in free_of(source, kerf):
+                filled = fillings(free, self.demands, self.counts, values, WIDTHS[0], SHAKES)
+                found = self._keep_best(number, filled) or found
             if not source.blocked:
                 counts = [0] * len(self.demands)
                 for grid in worth.grids:
@@ -365,15 +369,16 @@ def _solve(
     """(sheets of each way, value of each piece): as whole numbers, or of the linear programme.
 
     With ``numbers`` so many sheets of each source may be taken and cost nothing, and a piece that is
-    ``missed`` costs so much.
+    ``missed`` costs so much. Nothing is told where the solver finds no answer it trusts.
     """
+    unit = max(missed, default=1.0)  # areas in ticks are beyond what a solver counts with
     lp = highspy.HighsLp()
     most = [source.count for source in problem.sources] if numbers is None else list(numbers)
     limited = [number for number, count in enumerate(most) if count is not None]
     row_of = {number: len(counts) + place for place, number in enumerate(limited)}
     lp.num_col_, lp.num_row_ = len(ways) + len(missed), len(counts) + len(limited)
     prices = [0.0 if numbers else problem.sources[number].price + NEAR for number, _ in ways]
-    lp.col_cost_ = np.array([*prices, *missed])
+    lp.col_cost_ = np.array([*prices, *(cost / unit for cost in missed)])
     lp.col_lower_, lp.col_upper_ = np.zeros(lp.num_col_), np.full(lp.num_col_, highspy.kHighsInf)
     lp.row_lower_ = np.array([*map(float, counts), *(-highspy.kHighsInf for _ in limited)])
     limits = [float(most[number] or 0) for number in limited]
@@ -397,6 +402,6 @@ def _solve(
     solver.run()
     solution = solver.getSolution()
     if not solution.value_valid:
-        return [], [0.0] * len(counts)
-    duals = [] if whole else [max(0.0, value) for value in list(solution.row_dual)[: len(counts)]]
+        return [], []
+    duals = [] if whole else [max(0.0, value) * unit for value in list(solution.row_dual)[: len(counts)]]
     return [round(value) for value in solution.col_value], duals
