@@ -16,7 +16,7 @@ from shapely import box, union_all
 from pleat.core.engines.packing.bounds import least_cost
 from pleat.core.engines.packing.cuts import cuts_of, part_sheet
 from pleat.core.engines.packing.fill import fill
-from pleat.core.engines.packing.improve import improve
+from pleat.core.engines.packing.improve import Improver, improve
 from pleat.core.engines.packing.planner import plan
 from pleat.core.engines.packing.problem import (
     Packing,
@@ -164,6 +164,19 @@ def test_what_is_left_of_one_sheet_stays_whole():
     made = settled(asked, plan(asked))
     assert not faults(asked, made)
     assert told(asked, made)[2] * ticks(1) ** 2 >= 3000 * 2200
+
+
+def test_a_solver_without_an_answer_proves_nothing(monkeypatch):
+    """Nothing is taken for known then: the plan and its bound stay, and numbers of sheets do not stand."""
+    (job,) = [one for one in JOBS["maker"] if one["id"] == "m02"]
+    asked = problem(job)
+    improver = Improver(asked, first(asked))
+    monkeypatch.setattr("pleat.core.engines.packing.improve._solve", lambda *_, **__: ([], []))
+    for _ in range(3):
+        improver.round()
+    assert improver.packing.cost <= first(asked).cost
+    assert improver.packing.bound == first(asked).bound
+    assert not improver.stands
 
 
 @settings(max_examples=examples(60))
