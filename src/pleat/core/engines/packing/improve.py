@@ -120,7 +120,7 @@ class Improver:
     def _seed(self) -> None:
         """The sheets of first plans with more effort, and of each source by itself."""
         self._keep_all(self.packing)
-        self._keep_all(plan(self.problem, Effort(6, 20)))
+        self._keep_all(plan(self.problem, Effort(3, 10)))
         for number in range(len(self.problem.sources)):
             for free in free_of(self.problem.sources[number], self.problem.kerf):
                 for one, count in enumerate(self.counts):

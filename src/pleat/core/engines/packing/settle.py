@@ -31,7 +31,7 @@ class Care:
 
 
 QUICK: Final = Care()
-THOROUGH: Final = Care(12, KEEPS, all_sheets=True, sheets=4)
+THOROUGH: Final = Care(8, KEEPS, all_sheets=True, sheets=4)
 
 
 def settled(problem: Problem, packing: Packing, care: Care = QUICK) -> Packing:
