@@ -14,6 +14,7 @@ from pleat.core.materials.sheet import Shelf, longest_cut_mm
 from pleat.core.materials.tools import Tools
 from pleat.core.pleats.brief.compute import BriefResult
 from pleat.core.pleats.cutting import checks, steps
+from pleat.core.pleats.cutting.alike import alike
 from pleat.core.pleats.cutting.cut import StockCut, as_cut, cut_part
 from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.offcuts import Offcut, left_over
@@ -58,6 +59,7 @@ def compute(cutting: Cutting, left: LeftOfCutting, rounds: int = 0) -> CuttingRe
     pieces = (*left.pages.parts, *left.extras.parts, *left.binding.parts, *left.cover.parts)
     laid = [_laid(piece, cutting, left) for piece in pieces if isinstance(piece, Part)]
     shelf = left.tools.shelf.without(cutting.spared)
+    laid = alike(laid, shelf, cutting.pins)
     plans = plan_sheets(laid, rounds, shelf, cutting.pins)
     cuts = tuple(replace(cut, by_trimmer=_trimmed(cut, plans, left.tools)) for cut in laid)
     sheets = {cut.stock.key: 0 for cut in cuts}

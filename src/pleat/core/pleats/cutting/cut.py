@@ -28,6 +28,12 @@ class StockCut:
     chosen: bool = False
     free: bool = False
 
+    def lying(self, turned: bool) -> StockCut:
+        """It lying the one way or the other."""
+        if self.better.turned == turned:
+            return self
+        return replace(self, better=self.other, other=self.better)
+
     @property
     def twins(self) -> int:
         """How many come from one sheet, so that they match; 0 where none have to, or no sheet gives them."""
