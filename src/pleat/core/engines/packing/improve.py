@@ -42,7 +42,9 @@ MOST_SWAPS: Final = 12
 IDLE: Final = 6
 """Rounds without anything new after which a plan is left as it is."""
 REFUTED: Final = 12
-"""Numbers of sheets that are tried to be refuted in a round."""
+"""How often in a round the most is asked that a sheet of a source can be worth, which takes long."""
+PRICED: Final = 24
+"""How often in a round sheets are filled for what pieces are worth, which is quick."""
 
 
 class _QuietSolver(highspy.Highs):
@@ -180,7 +182,8 @@ class Improver:
         """The cheapest numbers of sheets that are not known to be too few are tried: where no mixture of ways
         to fill them covers all pieces, the worth of the pieces says so in an inequality; where one does, they
         stand."""
-        for _ in range(REFUTED):
+        left = max(3, REFUTED // len(self.problem.sources))
+        for _ in range(PRICED):
             cost, numbers = cheapest_numbers(self.problem, self.held)
             if numbers is None or cost >= self.packing.cost - NEAR:
                 self._at_least(cost)
@@ -188,10 +191,33 @@ class Improver:
             self.target = numbers
             values = _solve(self.problem, self.counts, list(self.pool), numbers, self.areas)[1]
             self.stands = bool(values) and sum(values) <= NEAR * max(self.areas)
-            if self.stands or not values or not self._refute(numbers, values):
+            if not self.stands and values and self._is_worth_more(values):
+                continue
+            left -= 1
+            if self.stands or not values or left < 0 or not self._refute(numbers, values):
                 self._at_least(cost)
                 return
         self._at_least(cheapest_numbers(self.problem, self.held)[0])
+
+    def _is_worth_more(self, values: Sequence[float]) -> bool:
+        """Whether sheets filled for those values are worth more than every one that is known."""
+        found = False
+        for number, source in enumerate(self.problem.sources):
+            if source.count == 0:
+                continue
+            known = max(
+                (
+                    sum(value * count for value, count in zip(values, counts, strict=True))
+                    for own, counts in self.pool
+                    if own == number
+                ),
+                default=0.0,
+            )
+            for free in free_of(source, self.problem.kerf):
+                filled = fillings(free, self.demands, self.counts, values, WIDTHS[0], SHAKES)
+                more = [one for one in filled if one.value > known * (1 + NEAR)]
+                found = self._keep_best(number, more) or found
+        return found
 
     def _refute(self, numbers: Sequence[int], values: Sequence[float]) -> bool:
         """Whether anything new came of those values: an inequality, or a way to fill a sheet."""
@@ -202,9 +228,6 @@ class Improver:
             if worth is None:
                 return False
             most.append(worth.value)
-            for free in free_of(source, kerf):
-                filled = fillings(free, self.demands, self.counts, values, WIDTHS[0], SHAKES)
-                found = self._keep_best(number, filled) or found
             if not source.blocked:
                 counts = [0] * len(self.demands)
                 for grid in worth.grids:
