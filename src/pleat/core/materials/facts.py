@@ -65,8 +65,7 @@ def _sizes(item: Item) -> tuple[float | None, float | None, float | None]:
     """(width, height, thickness), each None where the kind has none."""
     match item:
         case Paper():
-            left, top, right, bottom = item.margins
-            return item.sheet_width_mm - left - right, item.sheet_height_mm - top - bottom, None
+            return *item.usable_mm, None
         case Board():
             return item.sheet_width_mm, item.sheet_height_mm, item.thickness_mm
         case Cloth():

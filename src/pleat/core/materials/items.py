@@ -153,6 +153,12 @@ class Paper(Item):
         return 0.0, 0.0, 0.0, 0.0
 
     @property
+    def usable_mm(self) -> tuple[float, float]:
+        """(width, height) without the edges that are not used; next to nothing where they are all of it."""
+        left, top, right, bottom = self.margins
+        return max(self.sheet_width_mm - left - right, 0.1), max(self.sheet_height_mm - top - bottom, 0.1)
+
+    @property
     def windows(self) -> tuple[tuple[float, float, float, float], ...]:
         """Holes and windows, each (from the left, from the top, width, height) in mm."""
         four = self.windows_mm

@@ -14,9 +14,11 @@ from pleat.core.document import editing
 from pleat.core.document.recipes import RECIPES, recipe
 from pleat.core.engines.packing.problem import ticks
 from pleat.core.engines.packing.validator import _edge_to_edge
+from pleat.core.materials.facts import facts
 from pleat.core.materials.items import Paper
 from pleat.core.materials.sheet import Remnant, Shelf
 from pleat.core.materials.tools import NO_TOOLS, Tools
+from pleat.core.materials.uses import SheetFacts, what_gives
 from pleat.core.pleats.cutting.moving import (
     NoRoomError,
     PieceMove,
@@ -270,3 +272,14 @@ def test_several_pairs_that_match_share_a_sheet_beside_its_hole():
         (("spine_lining", 3),),
     ]
     assert plan.above == 0
+
+
+def test_edges_that_are_all_of_a_sheet_leave_nothing_to_cut_from_and_are_told():
+    """A slip among the materials and in a book: nothing comes out of it, and whatever asks goes on."""
+    book = editing.edit(recipe("case").book(), {"paper.leaf.margins_mm": "290"})
+    made = worked_out(book)
+    assert any(check.level == "stop" for _, check in made.checks)
+    assert [plan.needed for plan in made.cutting.plans if plan.stock.key == "leaf"] == [0]
+    known = facts(book.paper.leaf)
+    sheet = SheetFacts(1, "slip", known.width_mm, known.height_mm, None, None)
+    assert what_gives([sheet], 105, 148) == []

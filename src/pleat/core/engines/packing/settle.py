@@ -59,7 +59,7 @@ class _Settler:
         self.cells: dict[SheetLayout, Cell] = {}
 
     def rank(self, layouts: Sequence[SheetLayout]) -> tuple[int, int, int]:
-        """The largest offcut as so many steps of a sheet, the settings, and the cuts: the less the better."""
+        """The largest offcut as so many steps of a sheet, the cuts, and the settings: the less the better."""
         cells = [self._cell(layout) for layout in layouts]
         settings = len(frozenset().union(*(cell.settings for cell in cells)))
         cuts = sum(cell.cuts * layout.times for cell, layout in zip(cells, layouts, strict=True))
