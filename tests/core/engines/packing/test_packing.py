@@ -9,7 +9,7 @@ from itertools import combinations
 from pathlib import Path
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from shapely import box, union_all
 
@@ -140,30 +140,32 @@ def told(asked, made):
     return cuts, len(settings_), max(cell.largest for cell in cells) / ticks(1) ** 2
 
 
-def test_at_the_cost_of_a_general_library_more_is_left_whole_with_fewer_settings():
-    """Of the jobs where the best of rectpack costs as much as the first plan."""
+def test_at_the_cost_of_a_general_library_more_is_left_whole_with_fewer_cuts_and_settings():
+    """Of the jobs where the best of rectpack costs as much as the first plan, settled."""
     own, library = [0.0, 0.0, 0.0], [0.0, 0.0, 0.0]
     for job in JOBS["maker"]:
         asked = problem(job)
-        made = settled(asked, first(asked))
+        made = first(asked)
         if made.cost == pytest.approx(job["rectpack"]):
+            made = settled(asked, made, THOROUGH)
             own = [a + b for a, b in zip(own, told(asked, made), strict=True)]
             known = job["library"]
             figures = (known["cuts"], known["settings"], known["largest_offcut"])
             library = [a + b for a, b in zip(library, figures, strict=True)]
-    assert own[0] <= 1.06 * library[0]
+    assert own[0] <= library[0]
     assert own[1] <= library[1]
     assert own[2] >= library[2]
 
 
 def test_what_is_left_of_one_sheet_stays_whole():
     """By hand: six strips of 100 x 20 and four squares of 50 out of 300 x 300. The squares fill 200 x 50,
-    three strips beside them 100 x 60, three more 300 x 20: 80 high at the most, so 300 x 220 is left."""
+    three strips beside them 100 x 60, three more 300 x 20: 80 high at the most, so 300 x 220 is left; less
+    by a fiftieth of the sheet is as good where it takes fewer cuts."""
     demands = (PieceDemand(1000, 200, 6), PieceDemand(500, 500, 4))
     asked = Problem(demands, (SheetSource(3000, 3000, 1.0),))
     made = settled(asked, plan(asked))
     assert not faults(asked, made)
-    assert told(asked, made)[2] * ticks(1) ** 2 >= 3000 * 2200
+    assert told(asked, made)[2] * ticks(1) ** 2 >= 3000 * (2200 - 3000 / 50)
 
 
 def test_a_solver_without_an_answer_proves_nothing(monkeypatch):
@@ -393,6 +395,36 @@ def test_the_validator_finds_a_wheel_that_no_cut_parts():
     assert "no cut from edge to edge" in " ".join(faults(asked, as_plan(*wheel)))
     with pytest.raises(ValueError, match="edge to edge"):
         part_sheet((0, 0, 10, 10), wheel)
+
+
+def least_offcuts(gaps):
+    """Of columns side by side that leave so much free below them, counted by themselves: nothing is below a
+    column without a gap, so that it parts the others; one strip may run below all others, or they are
+    parted."""
+    if 0 in gaps:
+        place = gaps.index(0)
+        return least_offcuts(gaps[:place]) + least_offcuts(gaps[place + 1 :])
+    if len(gaps) < 2:
+        return len(gaps)
+    least = min(gaps)
+    apart = (least_offcuts(gaps[:place]) + least_offcuts(gaps[place:]) for place in range(1, len(gaps)))
+    return min(1 + least_offcuts(tuple(gap - least for gap in gaps)), *apart)
+
+
+@settings(max_examples=examples(100))
+@given(st.lists(st.tuples(st.integers(2, 9), st.integers(0, 4)), min_size=1, max_size=6), st.integers(0, 1))
+@example([(16, 0), (3, 0), (3, 6), (3, 6)], 0)
+def test_neighbours_are_trimmed_by_one_cut(columns, kerf):
+    """The last two of the row by hand: parted from the others by two cuts, trimmed by one, parted by one."""
+    x, grids = 0, []
+    for number, (wide, gap) in enumerate(columns):
+        grids.append(PieceGrid(number, x, 0, wide, 22 - gap - kerf * bool(gap)))
+        x += wide + kerf
+    with pytest.MonkeyPatch.context() as cuts_alone:
+        cuts_alone.setattr("pleat.core.engines.packing.cuts.WORTH_SHARE", 1.0)
+        cell = part_sheet((0, 0, x - kerf, 22), grids, kerf)
+    assert cell.cuts == len(columns) - 1 + least_offcuts(tuple(gap for _, gap in columns))
+    assert len(cuts_of(cell)) == cell.cuts
 
 
 def test_the_validator_finds_twins_on_two_sheets_and_pieces_on_a_hole():

@@ -21,6 +21,8 @@ WORTH_SHARE: Final = 0.02
 """Offcuts that differ by less than this part of a sheet are as good as each other."""
 APART: Final = 120
 """Pieces of a grid that are parted one by one, together with what lies beside them."""
+TOGETHER: Final = 12
+"""Of more pieces each row is parted by itself, though one cut could trim two of them."""
 
 
 class Cell(NamedTuple):
@@ -86,6 +88,8 @@ class GuillotineCut:
 
 _Boxed = tuple[Box, PieceGrid]
 """A grid with the rectangle it takes."""
+_Row = tuple[Box, tuple[_Boxed, ...]]
+"""A rectangle that cuts across an axis part off, with its pieces."""
 
 
 def part_sheet(box: Box, grids: Sequence[PieceGrid], kerf: int = 0) -> Cell:
@@ -100,14 +104,25 @@ def part_sheet(box: Box, grids: Sequence[PieceGrid], kerf: int = 0) -> Cell:
             return _of_grid(*own[0])
         key = (box, own)
         if key not in known:
+            rows_by_axis = {axis: _side_by_side(box, own, axis, kerf) for axis in _PLACE}
             ways = [
                 _of_cells(box, axis, tuple(parted(*row) for row in rows))
-                for axis in _PLACE
-                if len(rows := _side_by_side(box, own, axis, kerf)) > 1
+                for axis, rows in rows_by_axis.items()
+                if len(rows) > 1
             ]
             if not ways:
                 raise ValueError("no cut from edge to edge parts these pieces")
-            known[key] = min(ways, key=lambda way: _rank(way, step))
+            best = min(ways, key=lambda way: _rank(way, step))
+            if best.cuts > len(own) and len(own) <= TOGETHER:
+                ways += [
+                    _of_cells(
+                        box, axis, tuple(cell for half in halves for cell in _flat(parted(*half), axis))
+                    )
+                    for axis, rows in rows_by_axis.items()
+                    for halves in _halves(rows, _PLACE[axis])
+                ]
+                best = min(ways, key=lambda way: _rank(way, step))
+            known[key] = best
         return known[key]
 
     single = [
@@ -120,13 +135,30 @@ def part_sheet(box: Box, grids: Sequence[PieceGrid], kerf: int = 0) -> Cell:
     return parted(box, tuple(sorted((grid.box, grid) for grid in own)))
 
 
-def _side_by_side(
-    box: Box, grids: Sequence[_Boxed], axis: Axis, kerf: int
-) -> list[tuple[Box, tuple[_Boxed, ...]]]:
+def _halves(rows: Sequence[_Row], place: int) -> Iterator[tuple[_Row, _Row]]:
+    """What lies side by side in two parts, in each way but those with one of it alone in both."""
+    if len(rows) > 2:
+        for middle in range(1, len(rows)):
+            yield _together(rows[:middle], place), _together(rows[middle:], place)
+
+
+def _together(rows: Sequence[_Row], place: int) -> _Row:
+    """Neighbours as one: what they leave free is then cut off all of them at once."""
+    first, last = rows[0][0], rows[-1][0]
+    box = _slice(first, place, first[place], last[place] + last[place + 2])
+    return box, tuple(sorted(boxed for _, own in rows for boxed in own))
+
+
+def _flat(cell: Cell, axis: Axis) -> tuple[Cell, ...]:
+    """The cells that lie side by side along an axis in a cell."""
+    return cell.cells if cell.cells and cell.axis == axis else (cell,)
+
+
+def _side_by_side(box: Box, grids: Sequence[_Boxed], axis: Axis, kerf: int) -> list[_Row]:
     """The rectangles that cuts across an axis part a box into, each with its pieces; those without are
     offcuts."""
     place = _PLACE[axis]
-    found: list[tuple[Box, tuple[_Boxed, ...]]] = []
+    found: list[_Row] = []
     edge, last = box[place], box[place] + box[place + 2]
     start = end = -1
     own: list[_Boxed] = []

@@ -32,10 +32,10 @@ class Effort:
     states: int = 6
 
 
-FIRST: Final = Effort()
 HASTY: Final = Effort(1, 3)
-MANY: Final = 24
-"""Of more sorts of pieces the first plan is made with less effort."""
+FIRST: Final = ((300, Effort()), (1_000, Effort(2, 4)))
+"""How hard the first plan is tried for, up to so many sorts of pieces × pieces × sources: an edit waits for
+it, and better ones come by rounds."""
 ROLL_LENGTHS: Final = 400
 """Lengths of a roll that are tried at most."""
 
@@ -50,12 +50,18 @@ class _Partial(NamedTuple):
 def plan(problem: Problem, effort: Effort | None = None) -> Packing:
     """The cheapest plan found. Pieces that no sheet takes, or for which no sheet is left, are unplaced; as
     many as can be are placed, whatever that costs."""
-    usual = FIRST if len(problem.demands) <= MANY else HASTY
-    first = _Planner(problem, effort or usual).run()
+    effort = effort or _first_effort(problem)
+    first = _Planner(problem, effort).run()
     if first.proven or len(problem.demands) < 2 or any(source.roll for source in problem.sources):
         return first
-    other = _Planner(problem, effort or usual, large_first=True).run()
+    other = _Planner(problem, effort, large_first=True).run()
     return min(first, other, key=lambda one: (sum(one.unplaced), one.cost))
+
+
+def _first_effort(problem: Problem) -> Effort:
+    pieces = sum(demand.count for demand in problem.demands)
+    size = len(problem.demands) * pieces * len(problem.sources)
+    return next((effort for most, effort in FIRST if size <= most), HASTY)
 
 
 class _Planner:
