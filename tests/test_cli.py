@@ -20,6 +20,7 @@ from pleat.core.document.book import Book
 from pleat.core.document.bookfile import book_schema, write_book
 from pleat.core.document.recipes import recipe
 from tests.process import Window, serve
+from tests.profiles import LONG
 
 ROOT = Path(__file__).parents[1]
 
@@ -95,7 +96,7 @@ def test_the_stand_in_and_the_server_say_where_they_are_and_when_a_port_is_taken
 
 def test_no_acknowledged_edit_is_lost_when_the_server_is_killed(tmp_path):
     acknowledged = "3"
-    for round_ in range(2):
+    for round_ in range(2 if LONG else 1):
         process, address = serve(tmp_path / "pleat.db")
         try:
             window = Window(address, 5)

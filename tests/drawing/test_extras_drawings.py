@@ -186,6 +186,7 @@ def test_the_edges_that_show_on_a_thing_are_drawn_on_it(case):
     assert len(drawn) == count
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", ["journal", "rings", "crossfold", "concertina"])
 def test_every_opening_of_a_full_book_is_a_picture_with_words(name):
     book = everything(of(name))

@@ -54,7 +54,7 @@ def all_drawings(plan):
     )
 
 
-@settings(max_examples=examples(25))
+@settings(max_examples=examples(15))
 @given(books)
 def test_any_book_draws_as_sound_svg_within_its_picture(book):
     for drawing in all_drawings(make_plan(book)):

@@ -40,6 +40,7 @@ def keys(plan):
     return {check.key for _, check in plan.checks}
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", READ)
 @pytest.mark.parametrize("off", [0.5, 2.0])
 def test_a_reading_of_half_or_double_is_questioned_in_every_cover(name, off):
@@ -53,6 +54,7 @@ def test_a_reading_of_half_or_double_is_questioned_in_every_cover(name, off):
     assert [check for check in questioned.cover.checks if "measured" in check.title], (reading, thick)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", NAMES)
 def test_a_steps_minutes_are_those_of_one_book_and_only_the_last_step_is_needed_by_none(name):
     one, twelve = (make_plan(of(name, ("brief.quantity", count))) for count in (1, 12))
@@ -126,7 +128,7 @@ TYPED = {
 }
 
 
-@pytest.mark.every(2)
+@pytest.mark.every(5)
 @pytest.mark.parametrize("name", ["hills", "connectors"])
 @pytest.mark.parametrize("typed", some([*product(*TYPED.values())], 2), ids=str)
 def test_a_hinge_is_judged_once_and_no_chain_of_its_offers_turns_in_a_circle(name, typed):
@@ -198,6 +200,7 @@ def test_panels_that_hold_the_same_thickness_are_scored_equally_wide_and_no_narr
                 assert min(marks) >= wide - 0.05, f"{part.name}: {wide} mm is scored {marks}"
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", NAMES)
 def test_the_leaf_that_is_typed_reaches_every_kind(name):
     """A leaf a tenth larger makes some piece larger, or the book says that it is not taken."""

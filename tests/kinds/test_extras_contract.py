@@ -32,7 +32,7 @@ from tests.profiles import some
 from tests.put import at, everything, of, put
 
 
-@pytest.mark.every(2)
+@pytest.mark.every(4)
 @pytest.mark.parametrize("one", some(RECIPES, 2), ids=lambda one: one.name)
 def test_everything_goes_into_every_kind_of_book(one):
     book = everything(one.book())
@@ -66,6 +66,7 @@ def test_everything_goes_into_every_kind_of_book(one):
             editing.apply(book, offer.changes)
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", ["journal", "rings", "hills", "crossfold", "filing", "row"])
 @pytest.mark.parametrize("ruler", ["mm", "in"])
 def test_what_is_put_in_is_printed_with_its_openings_and_a_list_to_tick(name, ruler):

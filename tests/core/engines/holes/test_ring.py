@@ -143,6 +143,7 @@ HEAVY = (12.5, 2.8)
 """Radius and wire of which each takes as long as eight others: all of them are left to the long run."""
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(
     "ring", some([one for one in TURNED if LONG or (one.radius, one.wire) != HEAVY], 4), ids=str
 )
@@ -182,6 +183,7 @@ def test_a_larger_ring_of_thicker_wire_may_hold_less():
     assert Ring(12.5, 2.0, 4.0, 10.0).limits.works > Ring(14.0, 3.5, 4.0, 10.0).limits.works
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("ring", [one for one in GRID if one.limits.turns > 2][::3], ids=str)
 def test_the_moving_view_binds_nowhere_within_the_limit_and_shows_true_places(ring):
     stack = 0.9 * ring.limits.turns

@@ -35,6 +35,7 @@ def cuts(order, sections):
         yield tuple(tuple(order[a:b]) for a, b in itertools.pairwise(ends))
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("count", "sections"), [(1, 1), (4, 1), (6, 1), (5, 2), (6, 2), (6, 3)])
 @pytest.mark.parametrize("seed", [1, 2, 3])
 def test_small_piles_are_arranged_as_well_as_can_be(count, sections, seed):

@@ -16,6 +16,7 @@ EVERY = every()
 IDS = [f"{name} {texts}" for name, texts in EVERY]
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("name", "texts"), EVERY, ids=IDS)
 def test_steps_are_sentences_said_once_and_name_no_panel_by_its_number(name, texts):
     plan = plan_of(name, texts)
@@ -36,7 +37,7 @@ def test_steps_are_sentences_said_once_and_name_no_panel_by_its_number(name, tex
             assert "never the fold" in step.detail
 
 
-@pytest.mark.every(2)
+@pytest.mark.every(4)
 @pytest.mark.parametrize(("name", "texts"), EVERY, ids=IDS)
 @pytest.mark.parametrize("quantity", ["1", "3"])
 def test_papers_are_cut_as_often_as_there_are_faces(name, texts, quantity):

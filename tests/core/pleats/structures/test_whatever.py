@@ -107,6 +107,7 @@ def test_it_shuts_opens_again_and_keeps_its_areas_or_says_so(name, data):
             )
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", FOLDED)
 @settings(max_examples=examples(15))
 @given(st.data())
@@ -122,7 +123,7 @@ def test_a_gusset_by_itself_holds_what_lies_in_it(name, data):
                 assert room.draped.likely <= room.stiff.likely + 1e-9
 
 
-@pytest.mark.every(2)
+@pytest.mark.every(4)
 @pytest.mark.parametrize("name", FOLDED)
 @settings(max_examples=examples(15))
 @given(st.data())
@@ -135,6 +136,7 @@ def test_every_way_out_that_is_offered_can_be_taken(name, data):
                 worked_out(editing.apply(book, offer.changes))
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize("name", FOLDED)
 @settings(max_examples=examples(10))
 @given(st.integers(1, 40))

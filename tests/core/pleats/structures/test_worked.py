@@ -41,6 +41,7 @@ def test_it_shuts_without_paper_through_paper_and_every_loop_meets(structures):
         assert len(worked.states) == len(made.programme.closing) + 1
 
 
+@pytest.mark.every(2)
 @pytest.mark.parametrize(("name", "texts"), EVERY, ids=NAMES)
 def test_what_lies_on_the_faces_is_where_the_whole_programme_puts_it(name, texts):
     """The thickness and the room that gussets need are read off the bare sheets with boards put on them; here
