@@ -41,7 +41,8 @@ def main() -> None:
     show_default=True,
     help="rounds of looking for plans of the sheets that take fewer, and for the proof that none does",
 )
-def plan(file: Path, part: str | None, rounds: int) -> None:
+@click.option("--scenes", is_flag=True, help="the picture of each step as well: what lies where, in mm")
+def plan(file: Path, part: str | None, rounds: int, scenes: bool) -> None:
     """Print the whole plan of a book FILE as JSON, lengths in mm, or one table of it. Exit code 2 when the
     file is not a book."""
     made = make_plan(_read(file), rounds=rounds)
@@ -50,7 +51,7 @@ def plan(file: Path, part: str | None, rounds: int) -> None:
 
         click.echo(PARTS[part](made))
     else:
-        click.echo(json.dumps(plan_data(made), ensure_ascii=False, indent=2))
+        click.echo(json.dumps(plan_data(made, scenes=scenes), ensure_ascii=False, indent=2))
 
 
 def _read(file: Path) -> Book:

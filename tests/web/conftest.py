@@ -11,6 +11,8 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 expect.set_options(timeout=12_000)
+EXPECTED = re.compile("422|409|INTERNET_DISCONNECTED")
+"""What a browser calls an error and a test brings about."""
 OPENED = (
     "Visitor notes, first draft",
     "Meteor count, August",
@@ -59,7 +61,7 @@ def desk(page: Page, served: str) -> Iterator[Page]:
         "console",
         lambda message: (
             troubles.append(message.text)
-            if message.type == "error" and "422" not in message.text and "409" not in message.text
+            if message.type == "error" and not EXPECTED.search(message.text)
             else None
         ),
     )

@@ -20,13 +20,18 @@ of one sewing only, 3 that of 0.7, with two papers only, 4 that of 0.8 to 0.11, 
 cuts and without what was cut already."""
 
 
-def plan_data(plan: Plan) -> dict[str, Any]:
-    """The plan as objects, lists, texts and numbers; lengths in mm. Pleats stand in the order of work."""
+def plan_data(plan: Plan, *, scenes: bool = False) -> dict[str, Any]:
+    """The plan as objects, lists, texts and numbers; lengths in mm. Pleats stand in the order of work. Of a
+    step's scene its kind alone, or with ``scenes`` all of it."""
     data = {"plan_format": PLAN_FORMAT, **{name: as_json(result) for name, result in plan}}
     data["pages"]["pages"] = plan.pages.pages
     data["bench"]["steps"] = data["bench"].pop("work")
     for one, step in zip(data["bench"]["steps"], (one.step for one in plan.bench.work), strict=True):
-        one["step"] |= {"each": max(step.minutes - step.set_up, 0.0), "waits": list(step.waits)}
+        one["step"] |= {
+            "each": max(step.minutes - step.set_up, 0.0),
+            "waits": list(step.waits),
+            "scene": as_json(step.scene) if scenes else step.scene and step.scene.kind,
+        }
     data["cutting"]["plans"] = [
         {"stocks": [stock.key for stock in own.stocks], "needed": own.needed, "length_mm": own.length_mm}
         | {name: as_json(getattr(own, name)) for name in ("sheets", "above", "lacking", "done", "fewer")}

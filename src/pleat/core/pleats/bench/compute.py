@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from typing import Final, NamedTuple
 
 from pleat.core.base.plan import Check, Figure, Offer, PleatResult, Rule, Step, shortened
+from pleat.core.base.scenes import looked
 from pleat.core.base.words import by_count, lasting
 from pleat.core.pleats.bench.order import in_order, waits_for
 from pleat.core.pleats.bench.record import Bench
@@ -46,6 +47,12 @@ class LeftOfBench(LeftOfCutting):
             needs=("book.bound", *filled),
             gives=("book.done",),
             kind="tidy",
+            scene=looked(
+                self.cover.front_width_mm or self.pages.leaf_width_mm,
+                self.cover.front_height_mm or self.pages.leaf_height_mm,
+                self.pages.thickness.likely,
+                "leaf",
+            ),
         )
 
 

@@ -7,6 +7,7 @@ from typing import Final
 
 from pleat.core.base.cautions import AWL, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
+from pleat.core.base.scenes import Lying, Scene, clipped, marked, pierced, pressed, threaded
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, many
 from pleat.core.engines.sewing.moves import SIDES
@@ -16,6 +17,8 @@ from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.binding.thread import name_of
 
 NEEDLE: Final = "Pull the needle away from your face and put it in a pad, not on the table."
+STRIP_SHOWN_MM: Final = 30.0
+"""How wide a station strip is drawn."""
 LONGEST_PATH: Final = 24
 """Moves that are told in one sentence; a longer path stands on its step card."""
 
@@ -37,23 +40,24 @@ def of(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> tuple[Step, ...]:
     covered = left.brief.made_of.cover.sewn_through
     together = covered and not words.one_by_one
     serves = "every section" if sections > 1 else "every book"
-    strip = _strip(sewn, ruler, "section and cover" if covered else serves)
+    strip = _strip(sewn, left, "section and cover" if covered else serves)
     return (
         *((strip,) if sewn.positions_mm else ()),
         *((_cover_on(sections),) if together else ()),
         *((_cover_pierced(sewn, sections),) if covered and words.one_by_one else ()),
-        _clip(words.one_by_one and sections > 1),
-        *((_pierce(sewn, sections, together),) if sewn.positions_mm else ()),
+        _clip(left, words.one_by_one and sections > 1),
+        *((_pierce(sewn, left, together),) if sewn.positions_mm else ()),
         *_notched(sewn),
         *words.before,
         _thread(sewn, left, words),
         _sew(sewn, left),
         *_knot(sewn, ruler),
-        *_pressed(words.one_by_one, left.brief.made_of.cover.hung),
+        *_pressed(left, words.one_by_one),
     )
 
 
-def _strip(sewn: Sewn, ruler: Ruler, serves: str) -> Step:
+def _strip(sewn: Sewn, left: LeftOfBinding, serves: str) -> Step:
+    ruler = left.brief.ruler
     marks = ", ".join(ruler.number(position) for position in sewn.positions_mm)
     return Step(
         key="strip",
@@ -66,6 +70,11 @@ def _strip(sewn: Sewn, ruler: Ruler, serves: str) -> Step:
         signature=signature(*sewn.positions_mm),
         for_all=True,
         kind="measure",
+        scene=marked(
+            Lying("", 0.0, 0.0, STRIP_SHOWN_MM, left.pages.leaf_height_mm),
+            level=sewn.positions_mm,
+            kind="mark",
+        ),
     )
 
 
@@ -119,7 +128,7 @@ def _cover_pierced(sewn: Sewn, sections: int) -> Step:
     )
 
 
-def _clip(each: bool) -> Step:
+def _clip(left: LeftOfBinding, each: bool) -> Step:
     what = "each section" if each else "everything"
     return Step(
         key="clip",
@@ -128,13 +137,15 @@ def _clip(each: bool) -> Step:
         tools=("clips",),
         needs=("block.nested", "block.pressed", "cover.on"),
         gives=("block.clipped",),
+        scene=clipped(left.pages.leaf_width_mm, left.pages.leaf_height_mm, "leaf"),
         kind="nest",
     )
 
 
-def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
+def _pierce(sewn: Sewn, left: LeftOfBinding, covered: bool) -> Step:
     """Through the sections, and through the cover where its holes are not there already."""
     covered = covered and sewn.binding.cover_holes_mm is None
+    sections = len(left.pages.units)
     rows = "Every section has a row of holes of its own across the spine, as drawn on the cover. "
     inside = sewn.binding.pierce == "inside"
     how = (
@@ -155,6 +166,7 @@ def _pierce(sewn: Sewn, sections: int, covered: bool) -> Step:
         tools=("awl", "station strip", "trough or thick pad"),
         needs=("stations.marked", "block.clipped", "cover.on"),
         gives=("block.pierced",),
+        scene=pierced(left.pages.leaf_width_mm, left.pages.leaf_height_mm, sewn.positions_mm, "leaf"),
         minutes=2 + 0.5 * len(sewn.positions_mm) * sections,
         pieces=sections,
         cautions=(AWL,),
@@ -218,6 +230,7 @@ def _thread(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> Step:
         signature=signature(sewn.need.total_mm, sewn.binding.strands),
         for_all=True,
         kind="cut",
+        scene=threaded(each),
     )
 
 
@@ -252,6 +265,7 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
         cautions=(NEEDLE,),
         signature=_way(sewn),
         kind="sew",
+        scene=_SEWN,
     )
 
 
@@ -304,6 +318,9 @@ def _tied_after(sewn: Sewn) -> bool:
     return sewn.sewing.threads[0][-1].what in ("over", "tail")
 
 
+_SEWN: Final = Scene(kind="sew", width=1.0, height=1.0)
+
+
 def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
     start, tie = sewn.sewing.threads[0][0], sewn.sewing.threads[0][-1]
     side = (
@@ -326,7 +343,15 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
         else f"Leave them long if something is to hang from them, else about {ruler.show(15)}."
     )
     return (
-        Step(key="knot", title=title, detail=how, needs=("block.sewn",), gives=("thread.tied",), kind="sew"),
+        Step(
+            key="knot",
+            title=title,
+            detail=how,
+            needs=("block.sewn",),
+            gives=("thread.tied",),
+            kind="sew",
+            scene=_SEWN,
+        ),
         Step(
             key="tails",
             title="Trim the tails",
@@ -335,13 +360,15 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
             needs=("thread.tied",),
             gives=("thread.trimmed",),
             kind="tidy",
+            scene=_SEWN,
         ),
     )
 
 
-def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
+def _pressed(left: LeftOfBinding, open_spine: bool) -> tuple[Step, ...]:
     """A fold is creased again; sections sewn one by one are squared up, for a bone folder would chafe their
     thread. A block that is ``hung`` into its cover is pressed before that, so that it can be measured."""
+    hung, pages = left.brief.made_of.cover.hung, left.pages
     square = (
         "Square it up",
         "Close it, knock spine and head level on the table, and look that no section stands out.",
@@ -362,6 +389,7 @@ def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
             needs=("thread.trimmed",),
             gives=("book.creased",),
             kind="fold",
+            scene=clipped(pages.leaf_width_mm, pages.leaf_height_mm, "leaf"),
         ),
         Step(
             key="press_block" if hung else "press_book",
@@ -374,5 +402,6 @@ def _pressed(open_spine: bool, hung: bool) -> tuple[Step, ...]:
             cautions=(WEIGHT,),
             kind="press",
             weights=True,
+            scene=pressed(pages.leaf_width_mm, pages.thickness.likely),
         ),
     )

@@ -7,6 +7,7 @@ from typing import Final
 
 from pleat.core.base.cautions import KNIFE
 from pleat.core.base.plan import Step, signature
+from pleat.core.base.scenes import Lying, Scene, laid_out
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, many
 from pleat.core.pleats.cutting.cut import StockCut
@@ -14,6 +15,8 @@ from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.owned import together
 from pleat.core.pleats.cutting.shared import StockPlan, sheets_of
 
+_SHEETS: Final = Scene(kind="cut", width=1.0, height=1.0)
+"""The sheets of the plan itself are the picture."""
 _LEAVES: Final = ("leaf", "pile")
 
 
@@ -74,6 +77,19 @@ def _gather(left: LeftOfCutting, plans: Sequence[StockPlan], takes: Mapping[str,
         signature=signature({left.paper.stock(key).role: count for key, count in own.items()}),
         for_all=True,
         kind="tidy",
+        scene=laid_out(
+            Lying(
+                stock.name,
+                0.0,
+                0.0,
+                stock.sheet_width_mm,
+                stock.sheet_height_mm,
+                stock=stock.key,
+                grain=stock.grain or "",
+                times=max(own[stock.key], 1),
+            )
+            for stock in (left.paper.stock(key) for key in own)
+        ),
     )
 
 
@@ -116,6 +132,7 @@ def _leaves(
         for_all=True,
         kind="cut",
         set_up=3,
+        scene=None if nothing else _SHEETS,
     )
 
 
@@ -146,6 +163,7 @@ def _others(ruler: Ruler, key: str, cuts: Sequence[StockCut], gives: tuple[str, 
             for_all=True,
             kind="cut",
             set_up=2,
+            scene=_SHEETS,
         )
         for number, cut in enumerate(cuts)
     ]

@@ -6,6 +6,7 @@ from typing import Final
 
 from pleat.core.base.cautions import KNIFE, WEIGHT
 from pleat.core.base.plan import Step, signature
+from pleat.core.base.scenes import Distance, LineOn, Lying, Scene, folded, gauged, nested, pressed
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many, merged, runs
 from pleat.core.pleats.brief.compute import BriefResult
@@ -48,7 +49,14 @@ def _try(ruler: Ruler, pages: SectionsBlock) -> Step:
         signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
         for_all=True,
         kind="measure",
+        scene=folded(_sheet(pages), pages.folds, tried=True),
     )
+
+
+def _sheet(pages: SectionsBlock) -> Lying:
+    """A sheet before it is folded."""
+    across, down = {1: (2, 1), 2: (2, 2), 3: (4, 2)}[pages.folds]
+    return Lying("", 0.0, 0.0, across * pages.leaf_width_mm, down * pages.leaf_height_mm, "rests", "leaf")
 
 
 def _fold(pages: SectionsBlock) -> Step:
@@ -67,6 +75,7 @@ def _fold(pages: SectionsBlock) -> Step:
         signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
         kind="fold",
         set_up=2,
+        scene=folded(_sheet(pages), pages.folds),
     )
 
 
@@ -101,6 +110,7 @@ def _nest(pages: SectionsBlock) -> Step:
         if len(pages.sections) == 1 and pages.folds == 1
         else signature(pages.sections, pages.folds),
         kind="nest",
+        scene=nested(pages.sections, pages.leaf_width_mm),
     )
 
 
@@ -116,6 +126,7 @@ def _press(pages: SectionsBlock) -> Step:
         cautions=(WEIGHT,),
         kind="press",
         weights=True,
+        scene=pressed(pages.leaf_width_mm, pages.thickness.likely),
     )
 
 
@@ -137,6 +148,7 @@ def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
         needs=("block.pressed", "block.trimmed"),
         gives=("block.measured",),
         kind="measure",
+        scene=gauged(pages.leaf_width_mm, pages.thickness.likely),
     )
 
 
@@ -263,7 +275,25 @@ def _trimming(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
             cautions=(KNIFE,),
             signature=signature(pages.trim_mm, pages.creep_how),
             kind="cut",
+            scene=_trimmed(pages),
         ),
+    )
+
+
+def _trimmed(pages: SectionsBlock) -> Scene:
+    """A section with what comes off it."""
+    width, height, off = pages.leaf_width_mm, pages.leaf_height_mm, pages.trim_mm
+    fore = off or max(pages.creep.likely, 0.5)
+    lines = [LineOn("upright", width, 0.0, height + 2 * off, "cut")]
+    lines += [LineOn("level", at, 0.0, width + fore, "cut") for at in ((off, off + height) if off else ())]
+    block = Lying("", 0.0, 0.0, width + fore, height + 2 * off, "rests", "leaf")
+    return Scene(
+        kind="mark",
+        width=block.width,
+        height=block.height,
+        lying=(block,),
+        lines=tuple(lines),
+        distances=(Distance("bottom", 0.0, width), Distance("left", off, off + height)),
     )
 
 

@@ -1,0 +1,203 @@
+"""The picture of a step: its scene true in proportion. What moves or is made now stands out, what rests is
+thin, what was glued is hatched; inside it are only numbers and names."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from pleat.core.base.plan import Step
+from pleat.core.base.scenes import Distance, GlueZone, HoleAt, LineOn, Lying, Scene
+from pleat.core.base.units import Ruler
+from pleat.core.whole.planning import Plan
+from pleat.drawing import looks
+from pleat.drawing.cutting import sheet
+from pleat.drawing.shapes import (
+    Curve,
+    Dim,
+    Dot,
+    Drawing,
+    EdgeSide,
+    Label,
+    Line,
+    Rect,
+    Shape,
+    framed,
+    grain_arrow,
+)
+
+SHADOWS: Final = 3
+"""Sheets that are drawn under the uppermost of several."""
+HATCHES: Final = 16
+NAMED_SHARE: Final = 0.12
+"""A thing whose shorter side is a smaller share of the picture is not named in it."""
+
+
+def has_own(step: Step) -> bool:
+    """Whether a step's picture is drawn from its scene, and not from what the plan draws already."""
+    return step.scene is not None and step.scene.kind not in ("cut", "sew")
+
+
+def picture(step: Step, plan: Plan) -> Drawing:
+    """What a step looks like; where it has no scene of its own, what it works on."""
+    scene = step.scene
+    if scene is None:
+        return _worked_on(step, plan)
+    if scene.kind == "cut":
+        return _cut(step, plan)
+    if scene.kind == "sew":
+        return looks.main(plan.binding, plan)
+    return framed(drawn(scene, plan.brief.ruler, plan, step.title))
+
+
+def _worked_on(step: Step, plan: Plan) -> Drawing:
+    """The large drawing of the pleat that a step belongs to."""
+    for name in ("extras", "cover", "binding", "pages"):
+        if any(one.key == step.key for one in plan[name].steps):
+            return looks.main(plan[name], plan)
+    return looks.main(plan.pages, plan)
+
+
+def _cut(step: Step, plan: Plan) -> Drawing:
+    """The first sheet on which pieces of the step lie."""
+    for stock_plan in plan.cutting.plans:
+        for own in stock_plan.all_sheets:
+            if not set(own.counts()).isdisjoint(step.cuts):
+                return sheet(stock_plan, own, plan.cutting.cuts, plan.brief.ruler)
+    return looks.main(plan.pages, plan)
+
+
+def drawn(scene: Scene, ruler: Ruler, plan: Plan, says: str) -> Drawing:
+    """A scene as shapes, in its own mm."""
+    longest = max(scene.width, scene.height)
+    shapes: list[Shape] = []
+    for lying in scene.lying:
+        shapes += _piece(lying, plan, longest)
+    for zone in scene.zones:
+        shapes += _zone(zone)
+    shapes += [_line(line) for line in scene.lines]
+    shapes += [
+        Curve(
+            tuple(("L" if place else "M", point) for place, point in enumerate(stroke.points)),
+            f"scene-stroke scene-{stroke.when}",
+        )
+        for stroke in scene.strokes
+    ]
+    shapes += [_hole(hole) for hole in scene.holes]
+    shapes += [Line(*move.start, *move.end, "scene-move", arrow=True) for move in scene.moves]
+    shapes += [_placed(x, y, ruler.number(value)) for x, y, value in scene.numbers]
+    return Drawing(
+        scene.width,
+        scene.height,
+        says,
+        shapes,
+        dims=tuple(_dim(distance, ruler) for distance in scene.distances),
+        room=_room(scene),
+    )
+
+
+def _room(scene: Scene) -> tuple[tuple[EdgeSide, float], ...]:
+    """Room for numbers that stand outside."""
+    above = any(y == 0 for _, y, _ in scene.numbers)
+    left = any(x == 0 and y for x, y, _ in scene.numbers)
+    return ((("top", 80.0),) if above else ()) + ((("left", 80.0),) if left else ())
+
+
+def numbers(step: Step, plan: Plan) -> tuple[tuple[str, tuple[str, ...]], ...]:
+    """What is measured in a step's picture, each edge with its numbers on the ruler."""
+    scene = step.scene
+    if scene is None or scene.kind not in ("mark", "pierce"):
+        return ()
+    ruler = plan.brief.ruler
+    along = [hole.y for hole in scene.holes] + [line.at for line in scene.lines if line.axis == "level"]
+    across = [line.at for line in scene.lines if line.axis == "upright" and line.when == "now"]
+    return tuple(
+        (where, tuple(dict.fromkeys(ruler.number(at) for at in values)))
+        for where, values in (("from the left edge", across), ("from the head", along))
+        if values
+    )
+
+
+def _piece(lying: Lying, plan: Plan, longest: float) -> list[Shape]:
+    swatch = _swatch(lying.stock, plan)
+    step = longest * 0.006
+    shapes: list[Shape] = [
+        Rect(
+            lying.x + step * place,
+            lying.y + step * place,
+            lying.width,
+            lying.height,
+            f"leaf {swatch}".strip(),
+        )
+        for place in range(min(lying.times, SHADOWS) - 1, 0, -1)
+    ]
+    shapes.append(
+        Rect(lying.x, lying.y, lying.width, lying.height, f"scene-piece scene-{lying.when} {swatch}".strip())
+    )
+    middle = lying.x + lying.width / 2, lying.y + lying.height / 2
+    if lying.grain:
+        shapes += grain_arrow(middle[0], middle[1], min(lying.width, lying.height) * 0.5, lying.grain)
+    if lying.name and min(lying.width, lying.height) >= NAMED_SHARE * longest:
+        times = f"{lying.times} × " if lying.times > 1 else ""
+        shapes.append(
+            Label(
+                middle[0],
+                lying.y + lying.height * (0.2 if lying.grain else 0.5),
+                f"{times}{lying.name}",
+                "scene-name",
+            )
+        )
+    return shapes
+
+
+def _swatch(key: str, plan: Plan) -> str:
+    if not key:
+        return "scene-tool"
+    stock = plan.paper.stocks.get(key)
+    return f"swatch-{stock.swatch}" if stock else "swatch-cream"
+
+
+def _zone(zone: GlueZone) -> list[Shape]:
+    if not zone.glued:
+        far = zone.x + zone.width, zone.y + zone.height
+        return [
+            Line(zone.x, zone.y, *far, "scene-free"),
+            Line(zone.x, far[1], far[0], zone.y, "scene-free"),
+        ]
+    shapes: list[Shape] = [Rect(zone.x, zone.y, zone.width, zone.height, "scene-glued")]
+    gap = max(zone.width, zone.height) / HATCHES
+    reach = zone.width + zone.height
+    for number in range(1, int(reach / gap)):
+        along = number * gap
+        start = (zone.x + min(along, zone.width), zone.y + max(0.0, along - zone.width))
+        end = (zone.x + max(0.0, along - zone.height), zone.y + min(along, zone.height))
+        shapes.append(Line(*start, *end, "scene-hatch"))
+    return shapes
+
+
+def _line(line: LineOn) -> Line:
+    style = f"scene-line scene-{line.kind} scene-{line.when}"
+    if line.axis == "upright":
+        return Line(line.at, line.start, line.at, line.end, style)
+    return Line(line.start, line.at, line.end, line.at, style)
+
+
+def _hole(hole: HoleAt) -> Dot:
+    style = f"scene-hole scene-{hole.when}"
+    return (
+        Dot(hole.x, hole.y, style, radius_mm=hole.across / 2) if hole.across else Dot(hole.x, hole.y, style)
+    )
+
+
+def _placed(x: float, y: float, text: str) -> Label:
+    """A number stands above an upright line, left of a level one, and right of a hole."""
+    if y == 0:
+        return Label(x, y, text, "scene-number", "start", (7.0, -8.0), turned=True)
+    if x == 0:
+        return Label(x, y, text, "scene-number", "end", (-12.0, 7.0))
+    return Label(x, y, text, "scene-number", "start", (14.0, 7.0))
+
+
+def _dim(distance: Distance, ruler: Ruler) -> Dim:
+    value = distance.value_mm
+    text = ruler.thin(value) if value < 10 else ruler.number(value)
+    return Dim(distance.side, distance.start, distance.end, text, distance.level)

@@ -1,0 +1,80 @@
+"""Making the book: one step fills the screen, with its picture. All steps are in the one page, which goes on
+when the connection does not; what is ticked waits there until it can be sent."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from flask import Blueprint, render_template, request
+from flask.typing import ResponseReturnValue
+
+from pleat.core.base.errors import BadBook
+from pleat.core.pleats.bench.compute import BenchStep
+from pleat.core.whole.planning import Plan
+from pleat.drawing.scenes import has_own, numbers, picture
+from pleat.drawing.svg import SCREEN, Pen, render_screen
+from pleat.services import books
+from pleat.web import asked
+from pleat.web.database import reading, writing
+from pleat.web.display import drawn
+
+pages = Blueprint("making", __name__, url_prefix="/books/<int:book_id>/making")
+SCENE: Final = Pen(level=46, tick=8, gap=6, arrow=13, dot=6, text=22, edge=30)
+WIDTH: Final = 760
+HEIGHT: Final = 560
+
+
+@dataclass(frozen=True)
+class StepShown:
+    """A step as it stands on the page: ``cautions`` are pairs of a word and the whole, the word alone where
+    the whole stood at a step before."""
+
+    one: BenchStep
+    picture: dict[str, object]
+    numbers: tuple[tuple[str, tuple[str, ...]], ...]
+    cautions: tuple[tuple[str, str, bool], ...]
+
+
+@pages.get("")
+def page(book_id: int) -> str:
+    """Every step, opened at the one named in the address, or at the first that is not done."""
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+    work = opened.plan.bench.work
+    wanted = request.args.get("step", "")
+    current = opened.plan.bench.current
+    at = next((place for place, one in enumerate(work) if one.step.key == wanted), None)
+    if at is None:
+        at = work.index(current) if current else len(work) - 1
+    return render_template("making/page.html", opened=opened, shown=shown(opened.plan), at=at)
+
+
+def shown(plan: Plan) -> list[StepShown]:
+    """Every step with its picture; a caution in full where it stands first."""
+    seen: set[str] = set()
+    found = []
+    for one in plan.bench.work:
+        cautions = []
+        for text in one.step.cautions:
+            word = text.partition(":")[0] if ":" in text[:24] else "Careful"
+            cautions.append((word, text, text in seen))
+            seen.add(text)
+        pen, css = (SCENE, "drawing scene") if has_own(one.step) else (SCREEN, "drawing")
+        view = drawn(render_screen(picture(one.step, plan), WIDTH, HEIGHT, pen, css))
+        found.append(StepShown(one, view, numbers(one.step, plan), tuple(cautions)))
+    return found
+
+
+@pages.post("/tick")
+def tick(book_id: int) -> ResponseReturnValue:
+    """A step is done, or not: sent again it is the same. Answers with the keys of all that is done."""
+    key, done = asked.word(request.form, "step"), request.form.get("done") == "1"
+    try:
+        with writing() as session:
+            outcome = books.tick_step(
+                session, book_id, None, asked.word(request.form, "window", 40), key, done
+            )
+    except BadBook as error:
+        return {"problem": " ".join(problem.message for problem in error.problems)}, 422
+    return {"done": [one.step.key for one in outcome.opened.plan.bench.work if one.done]}

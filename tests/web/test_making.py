@@ -1,0 +1,121 @@
+"""Making a book with one step on the screen: by keys, by touch, and without a connection."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from pleat.services import books
+from pleat.store.database import transaction
+from tests.profiles import LONG
+from tests.web.conftest import BOOKS, in_script, open_book
+
+JOURNAL = BOOKS["Dark-sky log"]
+CUT_OFF = "() => document.documentElement.scrollWidth > innerWidth + 1"
+
+
+def done_in(app, book_id):
+    with transaction(app.extensions["pleat_engine"], reading=True) as session:
+        return [one.step.key for one in books.open_book(session, book_id).plan.bench.work if one.done]
+
+
+def test_a_book_is_made_by_keys_alone(desk: Page):
+    open_book(desk, "Dark-sky log", "bench")
+    desk.locator("#to-making").click()
+    expect(desk.locator("h1:visible")).to_have_text("Press the section")
+    desk.keyboard.press("Enter")
+    expect(desk.locator("h1:visible")).to_have_text("Measure the pressed section at the fold")
+    expect(desk.locator(".wait-chip")).to_contain_text(re.compile("Press the section: (60|59) min"))
+    desk.keyboard.press("PageUp")
+    expect(desk.locator("#making-done")).to_have_attribute("aria-pressed", "true")
+    desk.keyboard.press(" ")
+    desk.keyboard.press("ArrowRight")
+    expect(desk.locator("h1:visible")).to_have_text("Cut the cover")
+    desk.reload()
+    expect(desk.locator("h1:visible")).to_have_text("Cut the cover"), "the address says where one is"
+    desk.locator(".bar-button", has_text="list").click()
+    expect(desk.locator("#tick-press")).to_have_attribute("aria-pressed", "true")
+    expect(desk.locator(".wait-chip")).to_contain_text("Press the section")
+    desk.locator(".wait-chip").click()
+    expect(desk.locator(".wait-chip")).to_have_count(0)
+
+
+def test_a_swipe_turns_to_the_next_step_and_a_tap_ticks(desk: Page):
+    desk.set_viewport_size({"width": 400, "height": 860})
+    desk.goto(f"/books/{JOURNAL}/making?step=strip")
+    stage = desk.locator(".making-stage")
+    for x, title in ((-160, "Put the cover round the section"), (160, "Make one station strip")):
+        for kind, by in (("pointerdown", 0), ("pointerup", x)):
+            stage.dispatch_event(
+                kind,
+                {
+                    "pointerType": "touch",
+                    "isPrimary": True,
+                    "clientX": 200 + by,
+                    "clientY": 300,
+                    "bubbles": True,
+                },
+            )
+        expect(desk.locator("h1:visible")).to_have_text(title)
+    desk.locator("#making-done").click()
+    expect(desk.locator("h1:visible")).to_have_text("Put the cover round the section")
+
+
+def test_ticks_wait_while_the_connection_is_cut_and_none_is_lost_or_doubled(desk: Page, whole_app):
+    """Every step ticked and unticked by turns; in the middle of it the connection goes, and the page too."""
+    rounds = 30 if LONG else 2
+    desk.goto(f"/books/{JOURNAL}/making?step=gather")
+    steps = desk.locator(".making-step").count()
+    wanted = in_script_ticks(desk, 0, steps)
+    desk.context.set_offline(True)
+    for number in range(rounds):
+        wanted = in_script_ticks(desk, number, steps)
+    expect(desk.locator(".making-offline")).to_be_visible()
+    desk.context.set_offline(False)
+    desk.reload()  # the browser was shut meanwhile: what waited is kept
+    expect(desk.locator(".making-offline")).to_be_hidden(timeout=30_000)
+    assert done_in(whole_app, JOURNAL) == wanted
+
+
+def in_script_ticks(desk: Page, number: int, steps: int) -> list[str]:
+    """Every third step turned, from another one each round; what is done then by the page."""
+    for at in range(number % 3, steps, 3):
+        desk.locator(".making-row button").nth(at).click()
+        desk.locator("#making-done").click()
+    return desk.evaluate(
+        """() => { const all = [...document.querySelectorAll('.making-step')];
+        return all.filter((step, at) => document.querySelectorAll('.making-row button')[at].classList
+          .contains('done')).map((step) => step.dataset.key); }"""
+    )
+
+
+@pytest.mark.parametrize(("width", "height"), [(1280, 800), (1024, 768), (400, 860)])
+def test_every_step_is_a_picture_within_the_screen(desk: Page, width, height):
+    desk.set_viewport_size({"width": width, "height": height})
+    for book in (JOURNAL, BOOKS["Almanac of the society"]):
+        desk.goto(f"/books/{book}/making?step=gather")
+        buttons = desk.locator(".making-row button")
+        for at in range(buttons.count()):
+            desk.evaluate("at => document.querySelectorAll('.making-row button')[at].click()", at)
+            seen = desk.locator(".making-picture:visible svg")
+            assert seen.get_attribute("aria-label")
+            assert seen.bounding_box()["height"] > 100, at
+            assert not desk.evaluate(CUT_OFF), (book, at)
+            foot = desk.locator(".making-foot").bounding_box()
+            assert round(foot["y"] + foot["height"]) <= height, "what ticks is always at hand"
+
+
+def test_what_is_left_of_a_wait_in_words(desk: Page):
+    desk.goto("/")
+    lefts = [0, 1, 60_000, 61_000, 119 * 60_000, 480 * 60_000]
+    told = in_script(desk, "waits", "lefts => lefts.map(m.lasting)", lefts)
+    assert told == ["over", "1 min", "1 min", "2 min", "119 min", "8 h"]
+
+
+def test_a_caution_stands_once_in_full(client):
+    page = client.get(f"/books/{JOURNAL}/making").text
+    cautions = re.findall(r'class="caution">.*?</b> ([^<]+)', page)
+    assert cautions
+    assert len(cautions) == len(set(cautions))
