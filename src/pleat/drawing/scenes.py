@@ -6,7 +6,7 @@ from __future__ import annotations
 from typing import Final
 
 from pleat.core.base.plan import Step
-from pleat.core.base.scenes import Distance, GlueZone, HoleAt, LineOn, Lying, Scene
+from pleat.core.base.scenes import Distance, GlueZone, HoleAt, LineOn, Lying, NumberAt, Scene
 from pleat.core.base.units import Ruler
 from pleat.core.whole.planning import Plan
 from pleat.drawing import looks
@@ -27,6 +27,8 @@ from pleat.drawing.shapes import (
 
 SHADOWS: Final = 3
 """Sheets that are drawn under the uppermost of several."""
+APART_SHARE: Final = 0.038
+"""Numbers nearer than this share of the picture would lie on each other: all stand in the words."""
 HATCHES: Final = 16
 NAMED_SHARE: Final = 0.12
 """A thing whose shorter side is a smaller share of the picture is not named in it."""
@@ -84,7 +86,7 @@ def drawn(scene: Scene, ruler: Ruler, plan: Plan, says: str) -> Drawing:
     ]
     shapes += [_hole(hole) for hole in scene.holes]
     shapes += [Line(*move.start, *move.end, "scene-move", arrow=True) for move in scene.moves]
-    shapes += [_placed(x, y, ruler.number(value)) for x, y, value in scene.numbers]
+    shapes += [_placed(number, ruler) for number in _apart(scene)]
     return Drawing(
         scene.width,
         scene.height,
@@ -97,9 +99,8 @@ def drawn(scene: Scene, ruler: Ruler, plan: Plan, says: str) -> Drawing:
 
 def _room(scene: Scene) -> tuple[tuple[EdgeSide, float], ...]:
     """Room for numbers that stand outside."""
-    above = any(y == 0 for _, y, _ in scene.numbers)
-    left = any(x == 0 and y for x, y, _ in scene.numbers)
-    return ((("top", 80.0),) if above else ()) + ((("left", 80.0),) if left else ())
+    sides: dict[EdgeSide, None] = dict.fromkeys(number.side for number in scene.numbers)
+    return tuple((side, 80.0) for side in sides if side != "right")
 
 
 def numbers(step: Step, plan: Plan) -> tuple[tuple[str, tuple[str, ...]], ...]:
@@ -108,13 +109,24 @@ def numbers(step: Step, plan: Plan) -> tuple[tuple[str, tuple[str, ...]], ...]:
     if scene is None or scene.kind not in ("mark", "pierce"):
         return ()
     ruler = plan.brief.ruler
-    along = [hole.y for hole in scene.holes] + [line.at for line in scene.lines if line.axis == "level"]
-    across = [line.at for line in scene.lines if line.axis == "upright" and line.when == "now"]
+    across = [number.mm for number in scene.numbers if number.side == "top"]
+    along = [number.mm for number in scene.numbers if number.side != "top"]
     return tuple(
         (where, tuple(dict.fromkeys(ruler.number(at) for at in values)))
         for where, values in (("from the left edge", across), ("from the head", along))
         if values
     )
+
+
+def _apart(scene: Scene) -> list[NumberAt]:
+    """The numbers that can be read beside each other."""
+    found: list[NumberAt] = []
+    least = max(scene.width, scene.height) * APART_SHARE
+    for number in scene.numbers:
+        near = [one for one in found if one.side == number.side]
+        if all(abs(one.x - number.x) + abs(one.y - number.y) >= least for one in near):
+            found.append(number)
+    return found
 
 
 def _piece(lying: Lying, plan: Plan, longest: float) -> list[Shape]:
@@ -188,11 +200,11 @@ def _hole(hole: HoleAt) -> Dot:
     )
 
 
-def _placed(x: float, y: float, text: str) -> Label:
-    """A number stands above an upright line, left of a level one, and right of a hole."""
-    if y == 0:
+def _placed(number: NumberAt, ruler: Ruler) -> Label:
+    x, y, text = number.x, number.y, ruler.number(number.mm)
+    if number.side == "top":
         return Label(x, y, text, "scene-number", "start", (7.0, -8.0), turned=True)
-    if x == 0:
+    if number.side == "left":
         return Label(x, y, text, "scene-number", "end", (-12.0, 7.0))
     return Label(x, y, text, "scene-number", "start", (14.0, 7.0))
 

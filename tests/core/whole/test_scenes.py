@@ -33,9 +33,9 @@ def test_every_step_has_a_picture_and_its_numbers_stand_in_its_words(name, ruler
         if scene is None:
             continue
         for lying in scene.lying:
-            assert -0.01 <= lying.x, (one.step.key, lying)
+            assert lying.x >= -0.01, (one.step.key, lying)
             assert lying.x + lying.width <= scene.width + 0.01, (one.step.key, lying)
-            assert -0.01 <= lying.y, (one.step.key, lying)
+            assert lying.y >= -0.01, (one.step.key, lying)
             assert lying.y + lying.height <= scene.height + 0.01, (one.step.key, lying)
         told = {text.strip() for text in NUMBER.findall(f"{one.step.title} {one.step.detail}")}
         for _, values in numbers(one.step, plan):

@@ -41,6 +41,8 @@ BESIDE_MM: Final = 30.0
 """Between things that lie side by side in a picture."""
 EDGE_ON: Final = 10
 """Of something thin so many times its thickness is seen."""
+MOST_BESIDE: Final = 4
+"""Pieces that are drawn beside each other; what is done to more is told in words."""
 SHOWN: Final = 12
 """Sheets of a section, or sections, that are drawn; of more the first and the last."""
 
@@ -117,6 +119,17 @@ class Distance:
 
 
 @dataclass(frozen=True)
+class NumberAt:
+    """A number beside what it belongs to: above a line that is measured from the left edge, left of one or
+    right of a hole that is measured from the head."""
+
+    x: float
+    y: float
+    mm: float
+    side: Side
+
+
+@dataclass(frozen=True)
 class Moved:
     """A hand moves something from one point to another."""
 
@@ -126,8 +139,8 @@ class Moved:
 
 @dataclass(frozen=True, kw_only=True)
 class Scene:
-    """What a step looks like, ``width`` x ``height`` mm. ``numbers`` are those of its lines, where they are
-    not in the measures: (x, y, mm). ``copies`` says how often the same is done."""
+    """What a step looks like, ``width`` x ``height`` mm. ``numbers`` are those of its lines and holes;
+    ``copies`` says how often the same is done."""
 
     kind: SceneKind
     width: float
@@ -139,7 +152,7 @@ class Scene:
     strokes: tuple[PathOn, ...] = ()
     distances: tuple[Distance, ...] = ()
     moves: tuple[Moved, ...] = ()
-    numbers: tuple[tuple[float, float, float], ...] = ()
+    numbers: tuple[NumberAt, ...] = ()
     copies: int = 1
 
 
@@ -167,7 +180,8 @@ def marked(
     """A piece with lines across it, each measured from the left edge or from the head."""
     lines = [LineOn("upright", at, 0.0, piece.height, kind) for at in upright]
     lines += [LineOn("level", at, 0.0, piece.width, kind) for at in level]
-    numbers = [(at, 0.0, at) for at in upright] + [(0.0, at, at) for at in level]
+    numbers = [NumberAt(at, 0.0, at, "top") for at in upright]
+    numbers += [NumberAt(0.0, at, at, "left") for at in level]
     first = [Distance("bottom", 0.0, at) for at in upright[:1]]
     first += [Distance("left", 0.0, at) for at in level[:1]]
     return Scene(
@@ -240,25 +254,17 @@ def nested(sections: Sequence[int], width: float) -> Scene:
     return Scene(kind="nest", width=reach, height=y, strokes=tuple(strokes), moves=moves)
 
 
-def clipped(width: float, height: float, stock: str, cover: Lying | None = None) -> Scene:
-    """A block knocked up at fold and head, or with its cover round it, seen from the front."""
-    block = Lying("", 0.0, 0.0, width, height, "now" if cover is None else "rests", stock)
-    around = (cover,) if cover else ()
-    left = min([0.0, *(one.x for one in around)])
-    top = min([0.0, *(one.y for one in around)])
-    lying = tuple(replace(one, x=one.x - left, y=one.y - top) for one in (*around, block))
-    wide = max(one.x + one.width for one in lying)
-    high = max(one.y + one.height for one in lying)
-    own = lying[-1]
-    distances = [Distance("left", 0.0, own.y)] if cover and own.y > 0 else []
+def clipped(width: float, height: float, stock: str, count: int = 1) -> Scene:
+    """A block knocked up at its held edge and its head."""
     return Scene(
         kind="nest",
-        width=wide,
-        height=high,
-        lying=lying,
-        lines=(LineOn("upright", own.x, own.y, own.y + own.height, "stop"),)
-        + ((LineOn("level", own.y, own.x, own.x + own.width, "stop"),) if cover is None else ()),
-        distances=tuple(distances),
+        width=width,
+        height=height,
+        lying=(Lying("", 0.0, 0.0, width, height, "now", stock, times=count),),
+        lines=(
+            LineOn("upright", 0.0, 0.0, height, "stop", "rests"),
+            LineOn("level", 0.0, 0.0, width, "stop", "rests"),
+        ),
     )
 
 
@@ -277,7 +283,7 @@ def pierced(
         lines=(LineOn("upright", middle, 0.0, height, "fold", "rests"),),
         holes=tuple(holes),
         distances=tuple(Distance("left", 0.0, at) for at in places[:1]),
-        numbers=tuple((middle + max(across), at, at) for at in places),
+        numbers=tuple(NumberAt(middle + max(across), at, at, "right") for at in places),
     )
 
 
@@ -319,7 +325,7 @@ def threaded(length: float) -> Scene:
         width=long,
         height=high,
         strokes=(PathOn(tuple(points), "now"),),
-        numbers=((long / 2, high / 2 or 8.0, length),),
+        numbers=(NumberAt(long / 2, high / 2, length, "right"),),
     )
 
 
@@ -403,4 +409,65 @@ def looked(width: float, height: float, thick: float, stock: str) -> Scene:
             Distance("left", 0.0, height),
             Distance("bottom", width + BESIDE_MM, width + BESIDE_MM + max(thick, 1.0)),
         ),
+    )
+
+
+def beside(scenes: Sequence[Scene]) -> Scene:
+    """Several of one kind next to each other, as many as are seen well."""
+    first, x = scenes[0], 0.0
+    shifted = []
+    for scene in scenes[:MOST_BESIDE]:
+        shifted.append(_shifted(scene, x))
+        x += scene.width + BESIDE_MM
+    return Scene(
+        kind=first.kind,
+        width=x - BESIDE_MM,
+        height=max(scene.height for scene in shifted),
+        lying=tuple(one for scene in shifted for one in scene.lying),
+        lines=tuple(one for scene in shifted for one in scene.lines),
+        holes=tuple(one for scene in shifted for one in scene.holes),
+        zones=tuple(one for scene in shifted for one in scene.zones),
+        strokes=tuple(one for scene in shifted for one in scene.strokes),
+        moves=tuple(one for scene in shifted for one in scene.moves),
+        numbers=tuple(one for scene in shifted for one in scene.numbers),
+        distances=first.distances,
+        copies=first.copies,
+    )
+
+
+def _shifted(scene: Scene, x: float) -> Scene:
+    """A scene so far to the right; its distances are left out."""
+    return replace(
+        scene,
+        lying=tuple(replace(one, x=one.x + x) for one in scene.lying),
+        lines=tuple(_line_shifted(one, x) for one in scene.lines),
+        holes=tuple(replace(one, x=one.x + x) for one in scene.holes),
+        zones=tuple(replace(one, x=one.x + x) for one in scene.zones),
+        strokes=tuple(
+            replace(one, points=tuple((left + x, top) for left, top in one.points)) for one in scene.strokes
+        ),
+        moves=tuple(
+            Moved((one.start[0] + x, one.start[1]), (one.end[0] + x, one.end[1])) for one in scene.moves
+        ),
+        numbers=tuple(replace(one, x=one.x + x) for one in scene.numbers),
+        distances=(),
+    )
+
+
+def _line_shifted(line: LineOn, x: float) -> LineOn:
+    if line.axis == "upright":
+        return replace(line, at=line.at + x)
+    return replace(line, start=line.start + x, end=line.end + x)
+
+
+def wrapped_round(count: int, width: float) -> Scene:
+    """A section in its cover, seen from the head: the outermost of the bent lines is the cover."""
+    scene = nested([min(count, SHOWN - 1) + 1], width)
+    cover, *sheets = scene.strokes
+    rest = [replace(sheet, when="rests") for sheet in sheets]
+    middle = scene.height / 2
+    return replace(
+        scene,
+        strokes=(replace(cover, when="now"), *rest),
+        moves=(Moved((-width * 0.2, middle), (-width * 0.03, middle)),),
     )

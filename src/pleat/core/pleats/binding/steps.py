@@ -7,7 +7,7 @@ from typing import Final
 
 from pleat.core.base.cautions import AWL, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
-from pleat.core.base.scenes import Lying, Scene, clipped, marked, pierced, pressed, threaded
+from pleat.core.base.scenes import Lying, Scene, clipped, marked, pierced, pressed, threaded, wrapped_round
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, many
 from pleat.core.engines.sewing.moves import SIDES
@@ -43,8 +43,8 @@ def of(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> tuple[Step, ...]:
     strip = _strip(sewn, left, "section and cover" if covered else serves)
     return (
         *((strip,) if sewn.positions_mm else ()),
-        *((_cover_on(sections),) if together else ()),
-        *((_cover_pierced(sewn, sections),) if covered and words.one_by_one else ()),
+        *((_cover_on(left, sections),) if together else ()),
+        *((_cover_pierced(sewn, left, sections),) if covered and words.one_by_one else ()),
         _clip(left, words.one_by_one and sections > 1),
         *((_pierce(sewn, left, together),) if sewn.positions_mm else ()),
         *_notched(sewn),
@@ -84,7 +84,7 @@ _FORGOTTEN: Final = (
 )
 
 
-def _cover_on(sections: int) -> Step:
+def _cover_on(left: LeftOfBinding, sections: int) -> Step:
     return Step(
         key="cover_on",
         title="Put the cover round the section"
@@ -102,10 +102,11 @@ def _cover_on(sections: int) -> Step:
             undo="untick, and put the cover on",
         ),
         kind="nest",
+        scene=wrapped_round(sections, left.pages.leaf_width_mm),
     )
 
 
-def _cover_pierced(sewn: Sewn, sections: int) -> Step:
+def _cover_pierced(sewn: Sewn, left: LeftOfBinding, sections: int) -> Step:
     return Step(
         key="cover_pierced",
         title=f"Pierce the cover's spine: {many(sections, 'row')} of {len(sewn.positions_mm)}",
@@ -125,6 +126,13 @@ def _cover_pierced(sewn: Sewn, sections: int) -> Step:
             undo="untick, and pierce the cover",
         ),
         kind="pierce",
+        scene=pierced(
+            left.pages.leaf_width_mm,
+            left.pages.leaf_height_mm,
+            sewn.positions_mm,
+            "cover",
+            [(row - (sections - 1) / 2) * left.pages.thickness.likely / sections for row in range(sections)],
+        ),
     )
 
 

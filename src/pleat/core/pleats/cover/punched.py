@@ -11,6 +11,7 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Missing, Offer, Part, Rule, Step, signature
+from pleat.core.base.scenes import HoleAt, Lying, marked, punched
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.engines.holes.places import missed
@@ -269,6 +270,15 @@ def _checks(left: LeftOfCover, part: Sized) -> tuple[Check, ...]:
     return tuple(checks)
 
 
+def _bored(part: Sized, across: float) -> list[HoleAt]:
+    return [HoleAt(part.inset, at, across) for at in part.holes]
+
+
+def _cover(part: Sized, role: str) -> Lying:
+    """A cover with its held edge on the left."""
+    return Lying("", 0.0, 0.0, part.width, part.height, stock=role)
+
+
 def _steps(left: LeftOfCover, part: Sized, role: str, marks: str) -> tuple[Step, ...]:
     ruler, hard = left.brief.ruler, role == "board"
     steps = []
@@ -284,6 +294,7 @@ def _steps(left: LeftOfCover, part: Sized, role: str, marks: str) -> tuple[Step,
                 uses=("cover.flat",),
                 signature=signature(part.hinge),
                 kind="fold",
+                scene=marked(_cover(part, role), upright=(part.hinge,)),
             )
         )
     head = "left" if part.flip else "head"
@@ -304,6 +315,12 @@ def _steps(left: LeftOfCover, part: Sized, role: str, marks: str) -> tuple[Step,
             signature=signature(*part.holes, part.inset),
             missing=ORDER,
             kind="punch",
+            scene=punched(
+                _cover(part, role),
+                [HoleAt(part.inset, at, left.binding.through_mm) for at in part.holes],
+                2,
+                1,
+            ),
         )
     )
     return tuple(steps)

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from pleat.core.base.cautions import KNIFE, PUNCH
 from pleat.core.base.plan import Check, Figure, Offer, Piece, Rule, Step, signature
+from pleat.core.base.scenes import HoleAt, Lying, Scene, marked, punched
 from pleat.core.base.words import by_count, many
 from pleat.core.engines.holes.punch import PitchPlan, in_a_lift, lifts, pitch_plan
 from pleat.core.pleats.binding.punched.checks import find, punch_takes
@@ -17,6 +18,8 @@ PUNCHING: Final = (
     "Paper punch: keep fingers clear of the pins and the lever, and follow its own "
     "instructions. Drill only a clamped stack, on a scrap, with your eyes covered."
 )
+MOST_SAID: Final = 8
+"""Holes whose places are said; of more the printed jig has them."""
 BENCH: Final = {"side": "at the side", "head": "at the head"}
 
 
@@ -304,13 +307,14 @@ def _scored(bored: Bored) -> tuple[Step, ...]:
             signature=signature(hinge, leaves),
             minutes=max(3, leaves * 0.3),
             kind="fold",
+            scene=_hinge_scene(bored),
         ),
     )
 
 
 def _jigged(bored: Bored, known: str) -> Step:
     ruler = bored.left.brief.ruler
-    row = marks(bored) if len(bored.positions) <= 8 else "the row on it"
+    row = marks(bored) if len(bored.positions) <= MOST_SAID else "the row on it"
     action = "Notch" if bored.usual.notch else "Punch"
     return Step(
         key="jig",
@@ -325,6 +329,7 @@ def _jigged(bored: Bored, known: str) -> Step:
         signature=known,
         for_all=True,
         kind="punch",
+        scene=_jig_scene(bored),
     )
 
 
@@ -366,7 +371,45 @@ def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
         signature=signature(known, leaves, each),
         minutes=max(3, lifts(leaves, caliper, takes) * 0.7),
         kind="punch",
+        scene=punched(
+            _leaf(bored),
+            _holes(bored, bored.inset),
+            max(each, 1),
+            max(lifts(leaves, caliper, takes), 1),
+            "upright" if bored.along == "side" else "level",
+        ),
     )
+
+
+def _leaf(bored: Bored) -> Lying:
+    pages = bored.left.pages
+    return Lying("", 0.0, 0.0, pages.leaf_width_mm, pages.leaf_height_mm, stock="leaf")
+
+
+def _holes(bored: Bored, inset: float) -> list[HoleAt]:
+    """The holes on a leaf, so far from its held edge."""
+    if bored.along == "side":
+        return [HoleAt(inset, at, bored.hole) for at in bored.positions]
+    return [HoleAt(at, inset, bored.hole) for at in bored.positions]
+
+
+def _jig_scene(bored: Bored) -> Scene:
+    """The jig with its holes, which lie along its middle or as far in as on the leaf."""
+    wide, long = bored.jig, bored.edge
+    holes = _holes(bored, 0.0 if bored.usual.notch else bored.inset)
+    places = bored.positions if len(bored.positions) <= MOST_SAID else ()
+    if bored.along == "side":
+        return replace(
+            marked(Lying("", 0.0, 0.0, wide, long), level=places, kind="mark", holes=holes), lines=()
+        )
+    return replace(
+        marked(Lying("", 0.0, 0.0, long, wide), upright=places, kind="mark", holes=holes), lines=()
+    )
+
+
+def _hinge_scene(bored: Bored) -> Scene:
+    hinge = (bored.record.hinge_mm or 0.0,)
+    return marked(_leaf(bored), upright=hinge) if bored.along == "side" else marked(_leaf(bored), level=hinge)
 
 
 REINFORCED: Final = {

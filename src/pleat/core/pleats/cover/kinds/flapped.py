@@ -9,6 +9,7 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
+from pleat.core.base.scenes import Lying, marked
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.flat import FieldAnchor
@@ -433,6 +434,7 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),
         kind="fold",
+        scene=marked(Lying("", 0.0, 0.0, *wrap.size_mm, stock="cover"), upright=scores(wrap)),
     )
 
 

@@ -7,6 +7,7 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
+from pleat.core.base.scenes import Lying, marked
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, piece, scores
@@ -129,6 +130,7 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),
         kind="fold",
+        scene=marked(Lying("", 0.0, 0.0, *wrap.size_mm, stock="cover"), upright=scores(wrap)),
     )
 
 

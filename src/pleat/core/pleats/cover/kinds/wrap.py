@@ -8,6 +8,7 @@ from typing import Final
 
 from pleat.core.base.cautions import GLUE
 from pleat.core.base.plan import Offer, Part, Step, signature
+from pleat.core.base.scenes import Lying, marked
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.sheet import Piece, Span, piece
@@ -288,6 +289,9 @@ def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
         gives=("cover.scored",),
         signature=signature(*wrap.scores_mm),
         kind="fold",
+        scene=marked(
+            Lying("", 0.0, 0.0, wrap.width_mm, wrap.height_mm, stock="cover"), upright=wrap.scores_mm
+        ),
     )
 
 
