@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from typing import Final, Literal
 
 from pleat.core.base.estimate import Estimate
-from pleat.core.base.scenes import Scene
+from pleat.core.base.scenes import Scene, SceneMaker
 from pleat.core.base.slips import LEVELS, Level, SlipCode
 from pleat.core.base.states import WorkTag, only_known
 from pleat.core.base.yields import Lies
@@ -240,8 +240,8 @@ class Step:
 
     ``fixes`` are the pieces and things that become part of the book by it, as ``pleat.key``. ``uses`` are
     places that it works on and ``closes`` those that nobody gets to any more after it, such as
-    ``leaves.flat``: a step that closes a place waits for all that use it. ``scene`` is what it looks like;
-    without one it looks like what it works on.
+    ``leaves.flat``: a step that closes a place waits for all that use it. ``shows`` makes what it looks like,
+    once that is asked for; without it a step looks like what it works on.
     """
 
     key: str
@@ -268,11 +268,16 @@ class Step:
     fixes: tuple[str, ...] = ()
     uses: tuple[str, ...] = ()
     closes: tuple[str, ...] = ()
-    scene: Scene | None = field(default=None, compare=False, repr=False)
+    shows: SceneMaker | None = field(default=None, compare=False, repr=False)
 
     def __post_init__(self) -> None:
         for states in (self.needs, self.gives, self.uses, self.closes):
             only_known(states)
+
+    @property
+    def scene(self) -> Scene | None:
+        """What it looks like."""
+        return self.shows() if self.shows else None
 
     @property
     def waits(self) -> tuple[int, int]:

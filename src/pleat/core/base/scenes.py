@@ -8,7 +8,7 @@ comes with another mark of the same step.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Final, Literal
 
@@ -156,6 +156,10 @@ class Scene:
     copies: int = 1
 
 
+SceneMaker = Callable[[], Scene | None]
+"""A scene is made when it is looked at: a plan does not wait for it."""
+
+
 def laid_out(things: Iterable[Lying]) -> Scene:
     """What is fetched, side by side."""
     x, lying = 0.0, []
@@ -182,8 +186,6 @@ def marked(
     lines += [LineOn("level", at, 0.0, piece.width, kind) for at in level]
     numbers = [NumberAt(at, 0.0, at, "top") for at in upright]
     numbers += [NumberAt(0.0, at, at, "left") for at in level]
-    first = [Distance("bottom", 0.0, at) for at in upright[:1]]
-    first += [Distance("left", 0.0, at) for at in level[:1]]
     return Scene(
         kind="mark",
         width=piece.width,
@@ -191,7 +193,6 @@ def marked(
         lying=(piece,),
         lines=tuple(lines),
         holes=tuple(holes),
-        distances=tuple(first),
         numbers=tuple(numbers),
     )
 

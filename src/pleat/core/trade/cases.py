@@ -14,6 +14,8 @@ BOARDS_TWINS_MM: Final = number("BOARDS_TWINS_MM", 0.5, "mm", HOUSE,
 CORNER_BOARDS: Final = number("CORNER_BOARDS", (1.5, 2.0), "board thicknesses", PRACTICE,
     "how far off the board's corner the covering is cut, in board thicknesses, and the covering's own "
     "thickness more")
+ENDPAPER_PASTE_MM: Final = number("ENDPAPER_PASTE_MM", 3.0, "mm", PRACTICE,
+    "the line of paste along the fold of an endpaper")
 FILLER_CLEAR_MM: Final = number("FILLER_CLEAR_MM", 1.0, "mm", HOUSE,
     "what a filler stays clear of the turn-ins all round")
 GAP_BOARDS: Final = number("GAP_BOARDS", 3.0, "board thicknesses", PRACTICE,

@@ -27,10 +27,11 @@ def plan_data(plan: Plan, *, scenes: bool = False) -> dict[str, Any]:
     data["pages"]["pages"] = plan.pages.pages
     data["bench"]["steps"] = data["bench"].pop("work")
     for one, step in zip(data["bench"]["steps"], (one.step for one in plan.bench.work), strict=True):
+        scene = step.scene
         one["step"] |= {
             "each": max(step.minutes - step.set_up, 0.0),
             "waits": list(step.waits),
-            "scene": as_json(step.scene) if scenes else step.scene and step.scene.kind,
+            "scene": as_json(scene) if scenes else scene and scene.kind,
         }
     data["cutting"]["plans"] = [
         {"stocks": [stock.key for stock in own.stocks], "needed": own.needed, "length_mm": own.length_mm}

@@ -47,7 +47,7 @@ class LeftOfBench(LeftOfCutting):
             needs=("book.bound", *filled),
             gives=("book.done",),
             kind="tidy",
-            scene=looked(
+            shows=lambda: looked(
                 self.cover.front_width_mm or self.pages.leaf_width_mm,
                 self.cover.front_height_mm or self.pages.leaf_height_mm,
                 self.pages.thickness.likely,

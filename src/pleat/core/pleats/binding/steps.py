@@ -70,7 +70,7 @@ def _strip(sewn: Sewn, left: LeftOfBinding, serves: str) -> Step:
         signature=signature(*sewn.positions_mm),
         for_all=True,
         kind="measure",
-        scene=marked(
+        shows=lambda: marked(
             Lying("", 0.0, 0.0, STRIP_SHOWN_MM, left.pages.leaf_height_mm),
             level=sewn.positions_mm,
             kind="mark",
@@ -102,7 +102,7 @@ def _cover_on(left: LeftOfBinding, sections: int) -> Step:
             undo="untick, and put the cover on",
         ),
         kind="nest",
-        scene=wrapped_round(sections, left.pages.leaf_width_mm),
+        shows=lambda: wrapped_round(sections, left.pages.leaf_width_mm),
     )
 
 
@@ -126,7 +126,7 @@ def _cover_pierced(sewn: Sewn, left: LeftOfBinding, sections: int) -> Step:
             undo="untick, and pierce the cover",
         ),
         kind="pierce",
-        scene=pierced(
+        shows=lambda: pierced(
             left.pages.leaf_width_mm,
             left.pages.leaf_height_mm,
             sewn.positions_mm,
@@ -145,7 +145,7 @@ def _clip(left: LeftOfBinding, each: bool) -> Step:
         tools=("clips",),
         needs=("block.nested", "block.pressed", "cover.on"),
         gives=("block.clipped",),
-        scene=clipped(left.pages.leaf_width_mm, left.pages.leaf_height_mm, "leaf"),
+        shows=lambda: clipped(left.pages.leaf_width_mm, left.pages.leaf_height_mm, "leaf"),
         kind="nest",
     )
 
@@ -174,7 +174,7 @@ def _pierce(sewn: Sewn, left: LeftOfBinding, covered: bool) -> Step:
         tools=("awl", "station strip", "trough or thick pad"),
         needs=("stations.marked", "block.clipped", "cover.on"),
         gives=("block.pierced",),
-        scene=pierced(left.pages.leaf_width_mm, left.pages.leaf_height_mm, sewn.positions_mm, "leaf"),
+        shows=lambda: pierced(left.pages.leaf_width_mm, left.pages.leaf_height_mm, sewn.positions_mm, "leaf"),
         minutes=2 + 0.5 * len(sewn.positions_mm) * sections,
         pieces=sections,
         cautions=(AWL,),
@@ -238,7 +238,7 @@ def _thread(sewn: Sewn, left: LeftOfBinding, words: SewingWords) -> Step:
         signature=signature(sewn.need.total_mm, sewn.binding.strands),
         for_all=True,
         kind="cut",
-        scene=threaded(each),
+        shows=lambda: threaded(each),
     )
 
 
@@ -273,7 +273,7 @@ def _sew(sewn: Sewn, left: LeftOfBinding) -> Step:
         cautions=(NEEDLE,),
         signature=_way(sewn),
         kind="sew",
-        scene=_SEWN,
+        shows=lambda: _SEWN,
     )
 
 
@@ -358,7 +358,7 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
             needs=("block.sewn",),
             gives=("thread.tied",),
             kind="sew",
-            scene=_SEWN,
+            shows=lambda: _SEWN,
         ),
         Step(
             key="tails",
@@ -368,7 +368,7 @@ def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:
             needs=("thread.tied",),
             gives=("thread.trimmed",),
             kind="tidy",
-            scene=_SEWN,
+            shows=lambda: _SEWN,
         ),
     )
 
@@ -397,7 +397,7 @@ def _pressed(left: LeftOfBinding, open_spine: bool) -> tuple[Step, ...]:
             needs=("thread.trimmed",),
             gives=("book.creased",),
             kind="fold",
-            scene=clipped(pages.leaf_width_mm, pages.leaf_height_mm, "leaf"),
+            shows=lambda: clipped(pages.leaf_width_mm, pages.leaf_height_mm, "leaf"),
         ),
         Step(
             key="press_block" if hung else "press_book",
@@ -410,6 +410,6 @@ def _pressed(left: LeftOfBinding, open_spine: bool) -> tuple[Step, ...]:
             cautions=(WEIGHT,),
             kind="press",
             weights=True,
-            scene=pressed(pages.leaf_width_mm, pages.thickness.likely),
+            shows=lambda: pressed(pages.leaf_width_mm, pages.thickness.likely),
         ),
     )

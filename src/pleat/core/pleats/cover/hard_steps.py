@@ -8,11 +8,11 @@ from dataclasses import dataclass
 from pleat.core.base.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
 from pleat.core.base.words import joined
-from pleat.core.pleats.cover import fasteners, turned
+from pleat.core.pleats.cover import fasteners, shell_scenes, turned
 from pleat.core.pleats.cover.fasteners import Landing
 from pleat.core.pleats.cover.result import LeftOfCover
-from pleat.core.pleats.cover.shell import Hard, Shell
-from pleat.core.trade.cases import SPINE_LINING_MM
+from pleat.core.pleats.cover.shell import Hard, Shell, lining_size
+from pleat.core.trade.cases import ENDPAPER_PASTE_MM, SPINE_LINING_MM
 from pleat.core.trade.making import BOOK_DRIES_MINUTES
 
 
@@ -41,8 +41,8 @@ def of(
     return (
         *((_round(cover, left),) if cover.rounded_mm else ()),
         *_laid_on(left, shell, words),
-        turned.cut_corners(ruler, shell.corner),
-        turned.turn_in(words.turn),
+        turned.cut_corners(ruler, shell.corner, lambda: shell_scenes.corners_cut(shell)),
+        turned.turn_in(words.turn, lambda: shell_scenes.turned_in(shell)),
         *((_line_spine(left, shell),) if cover.spine_lining == "yes" else ()),
         Step(
             key="press_joints",
@@ -54,12 +54,13 @@ def of(
             gives=("joint.pressed",),
             kind="cover",
             then=("dry_cover",),
+            shows=lambda: shell_scenes.joints_pressed(shell),
         ),
-        turned.dry(("joint.pressed", "filler.in")),
+        turned.dry(("joint.pressed", "filler.in"), lambda: shell_scenes.dried_flat(shell)),
         *_trimmed(cover, left, shell),
         *((_endpapers(left, shell),) if cover.ends == "endpapers" else ()),
         _hang(cover, left, shell),
-        _dry_book(),
+        _dry_book(shell),
         *(fasteners.steps(cover.fastener, ruler, landing, "the covering") if landing else ()),
     )
 
@@ -82,6 +83,7 @@ def _laid_on(left: LeftOfCover, shell: Shell, words: CoverWords) -> tuple[Step, 
             gives=("covering.marked",),
             signature=boards,
             kind="measure",
+            shows=lambda: shell_scenes.covering_marked(shell),
         ),
         Step(
             key="glue_boards",
@@ -98,6 +100,7 @@ def _laid_on(left: LeftOfCover, shell: Shell, words: CoverWords) -> tuple[Step, 
             minutes=6,
             kind="cover",
             then=("cut_corners",),
+            shows=lambda: shell_scenes.boards_glued(shell),
         ),
     )
 
@@ -182,6 +185,7 @@ def _line_spine(left: LeftOfCover, shell: Shell) -> Step:
         ),
         kind="glue",
         then=("press_joints",),
+        shows=lambda: shell_scenes.spine_lined(shell, *lining_size(shell, left.brief.ruler)),
     )
 
 
@@ -191,7 +195,8 @@ def _endpapers(left: LeftOfCover, shell: Shell) -> Step:
         key="endpapers",
         title="Tip the endpapers on",
         detail=f"Fold both sheets, {ruler.size(2 * shell.leaf[0], shell.leaf[1])}. A line of paste "
-        f"{ruler.show(3)} wide along the fold, laid level with the spine of the sewn block, front and back.",
+        f"{ruler.show(ENDPAPER_PASTE_MM)} wide along the fold, laid level with the spine of the sewn "
+        "block, front and back.",
         tools=("brush", "waste paper"),
         needs=("block.flat", "lining.cut"),
         gives=("block.ended",),
@@ -200,6 +205,7 @@ def _endpapers(left: LeftOfCover, shell: Shell) -> Step:
         cautions=(GLUE,),
         signature=signature(*shell.leaf),
         kind="glue",
+        shows=lambda: shell_scenes.tipped_on(shell, ENDPAPER_PASTE_MM),
     )
 
 
@@ -233,10 +239,11 @@ def _hang(cover: Hard, left: LeftOfCover, shell: Shell) -> Step:
         minutes=10,
         kind="hang",
         then=("liners", "dry_book"),
+        shows=lambda: shell_scenes.hung_in(shell),
     )
 
 
-def _dry_book() -> Step:
+def _dry_book(shell: Shell) -> Step:
     return Step(
         key="dry_book",
         title="Dry the book under weight",
@@ -249,4 +256,5 @@ def _dry_book() -> Step:
         cautions=(WEIGHT,),
         kind="press",
         weights=True,
+        shows=lambda: shell_scenes.dried_shut(shell),
     )

@@ -294,7 +294,7 @@ def _steps(left: LeftOfCover, part: Sized, role: str, marks: str) -> tuple[Step,
                 uses=("cover.flat",),
                 signature=signature(part.hinge),
                 kind="fold",
-                scene=marked(_cover(part, role), upright=(part.hinge,)),
+                shows=lambda: marked(_cover(part, role), upright=(part.hinge,)),
             )
         )
     head = "left" if part.flip else "head"
@@ -315,7 +315,7 @@ def _steps(left: LeftOfCover, part: Sized, role: str, marks: str) -> tuple[Step,
             signature=signature(*part.holes, part.inset),
             missing=ORDER,
             kind="punch",
-            scene=punched(
+            shows=lambda: punched(
                 _cover(part, role),
                 [HoleAt(part.inset, at, left.binding.through_mm) for at in part.holes],
                 2,

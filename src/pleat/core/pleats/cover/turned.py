@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from pleat.core.base.cautions import KNIFE, WEIGHT
 from pleat.core.base.plan import Check, Figure, Offer, Rule, Step, signature
+from pleat.core.base.scenes import SceneMaker
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.paper.stocks import Stock
 from pleat.core.trade.cases import CORNER_BOARDS, TURN_IN_MM
@@ -126,7 +127,7 @@ def corner_figure(ruler: Ruler, clear_mm: float, board_mm: float, covering_mm: f
     )
 
 
-def cut_corners(ruler: Ruler, clear_mm: float) -> Step:
+def cut_corners(ruler: Ruler, clear_mm: float, shows: SceneMaker) -> Step:
     return Step(
         key="cut_corners",
         title="Cut the corners of the covering",
@@ -139,10 +140,11 @@ def cut_corners(ruler: Ruler, clear_mm: float) -> Step:
         signature=signature(clear_mm),
         kind="cut",
         then=("turn_in",),
+        shows=shows,
     )
 
 
-def turn_in(words: str) -> Step:
+def turn_in(words: str, shows: SceneMaker) -> Step:
     return Step(
         key="turn_in",
         title="Turn the covering in",
@@ -155,10 +157,11 @@ def turn_in(words: str) -> Step:
         minutes=8,
         kind="cover",
         then=("line_spine", "filler", "press_joints", "liners", "dry_cover"),
+        shows=shows,
     )
 
 
-def dry(needs: tuple[str, ...]) -> Step:
+def dry(needs: tuple[str, ...], shows: SceneMaker) -> Step:
     return Step(
         key="dry_cover",
         title="Dry the cover flat under weight",
@@ -171,4 +174,5 @@ def dry(needs: tuple[str, ...]) -> Step:
         cautions=(WEIGHT,),
         kind="press",
         weights=True,
+        shows=shows,
     )

@@ -77,7 +77,7 @@ def _gather(left: LeftOfCutting, plans: Sequence[StockPlan], takes: Mapping[str,
         signature=signature({left.paper.stock(key).role: count for key, count in own.items()}),
         for_all=True,
         kind="tidy",
-        scene=laid_out(
+        shows=lambda: laid_out(
             Lying(
                 stock.name,
                 0.0,
@@ -132,7 +132,7 @@ def _leaves(
         for_all=True,
         kind="cut",
         set_up=3,
-        scene=None if nothing else _SHEETS,
+        shows=lambda: None if nothing else _SHEETS,
     )
 
 
@@ -163,7 +163,7 @@ def _others(ruler: Ruler, key: str, cuts: Sequence[StockCut], gives: tuple[str, 
             for_all=True,
             kind="cut",
             set_up=2,
-            scene=_SHEETS,
+            shows=lambda: _SHEETS,
         )
         for number, cut in enumerate(cuts)
     ]

@@ -49,7 +49,7 @@ def _try(ruler: Ruler, pages: SectionsBlock) -> Step:
         signature=signature(pages.leaf_width_mm, pages.leaf_height_mm),
         for_all=True,
         kind="measure",
-        scene=folded(_sheet(pages), pages.folds, tried=True),
+        shows=lambda: folded(_sheet(pages), pages.folds, tried=True),
     )
 
 
@@ -75,7 +75,7 @@ def _fold(pages: SectionsBlock) -> Step:
         signature=signature(pages.folios) if pages.folds == 1 else signature(pages.folios, pages.folds),
         kind="fold",
         set_up=2,
-        scene=folded(_sheet(pages), pages.folds),
+        shows=lambda: folded(_sheet(pages), pages.folds),
     )
 
 
@@ -110,7 +110,7 @@ def _nest(pages: SectionsBlock) -> Step:
         if len(pages.sections) == 1 and pages.folds == 1
         else signature(pages.sections, pages.folds),
         kind="nest",
-        scene=nested(pages.sections, pages.leaf_width_mm),
+        shows=lambda: nested(pages.sections, pages.leaf_width_mm),
     )
 
 
@@ -126,7 +126,7 @@ def _press(pages: SectionsBlock) -> Step:
         cautions=(WEIGHT,),
         kind="press",
         weights=True,
-        scene=pressed(pages.leaf_width_mm, pages.thickness.likely),
+        shows=lambda: pressed(pages.leaf_width_mm, pages.thickness.likely),
     )
 
 
@@ -148,7 +148,7 @@ def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
         needs=("block.pressed", "block.trimmed"),
         gives=("block.measured",),
         kind="measure",
-        scene=gauged(pages.leaf_width_mm, pages.thickness.likely),
+        shows=lambda: gauged(pages.leaf_width_mm, pages.thickness.likely),
     )
 
 
@@ -275,7 +275,7 @@ def _trimming(ruler: Ruler, pages: SectionsBlock) -> tuple[Step, ...]:
             cautions=(KNIFE,),
             signature=signature(pages.trim_mm, pages.creep_how),
             kind="cut",
-            scene=_trimmed(pages),
+            shows=lambda: _trimmed(pages),
         ),
     )
 

@@ -3,11 +3,12 @@ shut."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from pleat.core.base.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
+from pleat.core.base.scenes import Lying, Scene, beside, marked
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, joined, many
 from pleat.core.engines.folding.programme import FoldOperation, LayOperation
@@ -146,7 +147,22 @@ def _score(
             + sum(len(scores(piece)) + len(scores(piece, upright=False)) for piece in pieces.values()),
             kind="fold",
             set_up=2,
+            shows=lambda: scored_pieces(tuple(pieces.values())),
         ),
+    )
+
+
+def scored_pieces(pieces: Sequence[Piece]) -> Scene:
+    """Pieces inside up with their scores."""
+    return beside(
+        [
+            marked(
+                Lying(piece.name, 0.0, 0.0, *piece.size_mm, stock=piece.stock),
+                upright=scores(piece),
+                level=scores(piece, upright=False),
+            )
+            for piece in pieces
+        ]
     )
 
 

@@ -11,6 +11,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.kinds import Edge
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.base.plan import Piece as Taken
+from pleat.core.base.scenes import pressed
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, many
 from pleat.core.engines.folding.flat import rows, spots
@@ -20,7 +21,7 @@ from pleat.core.pleats.binding.hinged.record import CARD, CASE, LEAF, Hinge, Hin
 from pleat.core.pleats.binding.result import LeftOfBinding
 from pleat.core.pleats.structures.cut import folds_of
 from pleat.core.pleats.structures.made import Made
-from pleat.core.pleats.structures.work import marks
+from pleat.core.pleats.structures.work import marks, scored_pieces
 from pleat.core.trade.cases import STRIP_BORDER_MM
 
 
@@ -153,6 +154,7 @@ def _steps(left: LeftOfBinding, hinge: Hinge, spec: HingeSpec) -> list[Step]:
             gives=("hinge.scored",),
             signature=signature(*(score for piece, _ in spec.pieces for score in scores(piece))),
             kind="fold",
+            shows=lambda: scored_pieces([piece for piece, _ in spec.pieces]),
         )
     ]
     if spec.dress:
@@ -192,6 +194,7 @@ def _steps(left: LeftOfBinding, hinge: Hinge, spec: HingeSpec) -> list[Step]:
             minutes=2,
             kind="press",
             weights=True,
+            shows=lambda: pressed(left.pages.leaf_width_mm, left.pages.thickness.likely),
         )
     )
     return steps

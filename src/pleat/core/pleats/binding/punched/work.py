@@ -307,7 +307,7 @@ def _scored(bored: Bored) -> tuple[Step, ...]:
             signature=signature(hinge, leaves),
             minutes=max(3, leaves * 0.3),
             kind="fold",
-            scene=_hinge_scene(bored),
+            shows=lambda: _hinge_scene(bored),
         ),
     )
 
@@ -329,7 +329,7 @@ def _jigged(bored: Bored, known: str) -> Step:
         signature=known,
         for_all=True,
         kind="punch",
-        scene=_jig_scene(bored),
+        shows=lambda: _jig_scene(bored),
     )
 
 
@@ -371,7 +371,7 @@ def _punched(bored: Bored, pitch: PitchPlan | None, known: str) -> Step:
         signature=signature(known, leaves, each),
         minutes=max(3, lifts(leaves, caliper, takes) * 0.7),
         kind="punch",
-        scene=punched(
+        shows=lambda: punched(
             _leaf(bored),
             _holes(bored, bored.inset),
             max(each, 1),

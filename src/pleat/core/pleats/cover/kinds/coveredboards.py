@@ -3,7 +3,7 @@ hides the turn-ins."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated, Final, Literal
 
 from pleat.core.base.cautions import AWL_BOARD, GLUE
@@ -11,9 +11,10 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import Member, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
+from pleat.core.base.scenes import GlueZone, Lying, laid_on, pressed
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece
-from pleat.core.pleats.cover import turned
+from pleat.core.pleats.cover import shell_scenes, turned
 from pleat.core.pleats.cover.kinds.boards import hung_on_strips
 from pleat.core.pleats.cover.laid import EdgeLayer, Laid, LaidResult
 from pleat.core.pleats.cover.record import LARGEST_SQUARE_MM
@@ -277,6 +278,9 @@ def _at_spine(left: LeftOfCover, spine: Estimate, marks: str) -> tuple[Figure, F
 
 def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tuple[Step, ...]:
     ruler = left.brief.ruler
+    wrap = Lying("", 0.0, 0.0, *sizes.wrap, stock="covering")
+    place = (sizes.wrap[0] - sizes.board[0]) / 2, (sizes.wrap[1] - sizes.board[1]) / 2
+    board = Lying("", *place, *sizes.board, stock="board")
     lined = Step(
         key="liners",
         title="Glue in the liners",
@@ -289,6 +293,7 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tupl
         cautions=(GLUE,),
         signature=signature(*sizes.liner),
         kind="glue",
+        shows=lambda: shell_scenes.liner_in(replace(board, x=0.0, y=0.0), *sizes.liner),
         then=("dry_cover",),
     )
     return (
@@ -305,13 +310,19 @@ def _steps(cover: CoveredBoards, left: LeftOfCover, sizes: CoveredSizes) -> tupl
             cautions=(GLUE,),
             kind="cover",
             then=("cut_corners",),
+            shows=lambda: laid_on(
+                wrap, [replace(board, when="now")], "glue", [GlueZone(*place, *sizes.board)]
+            ),
         ),
-        turned.cut_corners(ruler, sizes.clear),
+        turned.cut_corners(
+            ruler, sizes.clear, lambda: shell_scenes.cornered(wrap, [board], cover.turn_in_mm, sizes.clear)
+        ),
         turned.turn_in(
-            "Head and tail first, then the long sides; pinch each corner in before the last one goes over."
+            "Head and tail first, then the long sides; pinch each corner in before the last one goes over.",
+            lambda: shell_scenes.turned(wrap, [board], cover.turn_in_mm),
         ),
         *((lined,) if cover.lined == "yes" else ()),
-        turned.dry(("covering.turned", "liner.in")),
+        turned.dry(("covering.turned", "liner.in"), lambda: pressed(sizes.board[0], _thick(left)[0])),
     )
 
 

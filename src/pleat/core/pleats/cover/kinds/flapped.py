@@ -434,7 +434,7 @@ def _score(left: LeftOfCover, wrap: Piece) -> Step:
         gives=("cover.scored",),
         signature=signature(*scores(wrap)),
         kind="fold",
-        scene=marked(Lying("", 0.0, 0.0, *wrap.size_mm, stock="cover"), upright=scores(wrap)),
+        shows=lambda: marked(Lying("", 0.0, 0.0, *wrap.size_mm, stock="cover"), upright=scores(wrap)),
     )
 
 

@@ -10,10 +10,11 @@ from pleat.core.base.cautions import GLUE
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
+from pleat.core.base.scenes import Lying
 from pleat.core.base.units import Ruler
 from pleat.core.engines.folding.sheet import board
 from pleat.core.pleats.binding.hinged.record import HingedResult
-from pleat.core.pleats.cover import hard
+from pleat.core.pleats.cover import hard, shell_scenes
 from pleat.core.pleats.cover.hard import HardCoverSpec, HardResult
 from pleat.core.pleats.cover.hard_steps import CoverWords
 from pleat.core.pleats.cover.laid import Laid
@@ -90,6 +91,9 @@ def _own(cover: ThreePiece, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
         cautions=(GLUE,),
         signature=signature(*liner),
         kind="glue",
+        shows=lambda: shell_scenes.liner_in(
+            Lying("", 0.0, 0.0, shell.front, shell.height, stock="board"), *liner
+        ),
         then=("dry_book",),
     )
     return HardCoverSpec(

@@ -289,7 +289,7 @@ def _score(brief: BriefResult, wrap: PanelPlan, on_board: bool) -> Step:
         gives=("cover.scored",),
         signature=signature(*wrap.scores_mm),
         kind="fold",
-        scene=marked(
+        shows=lambda: marked(
             Lying("", 0.0, 0.0, wrap.width_mm, wrap.height_mm, stock="cover"), upright=wrap.scores_mm
         ),
     )

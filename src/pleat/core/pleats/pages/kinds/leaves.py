@@ -220,7 +220,7 @@ def _stack(left: LeftOfPages, count: int, odd: int) -> Step:
         gives=("block.stacked", "block.measured"),
         signature=signature(count, odd, left.brief.leaf_height_mm),
         kind="nest",
-        scene=clipped(left.brief.leaf_width_mm, left.brief.leaf_height_mm, "leaf", count),
+        shows=lambda: clipped(left.brief.leaf_width_mm, left.brief.leaf_height_mm, "leaf", count),
     )
 
 
