@@ -6,7 +6,8 @@ import re
 
 import pytest
 
-from pleat.core.base.scenes import Lying, folded, nested, threaded
+from pleat.core.base.scenes import Lying
+from pleat.core.base.staged import folded, nested, threaded
 from pleat.core.document import editing
 from pleat.core.document.recipes import RECIPES
 from pleat.core.whole.planning import make_plan

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from typing import Final, NamedTuple
 
 from pleat.core.base.plan import Check, Figure, Offer, PleatResult, Rule, Step, shortened
-from pleat.core.base.scenes import looked
+from pleat.core.base.staged import looked
 from pleat.core.base.words import by_count, lasting
 from pleat.core.pleats.bench.order import in_order, waits_for
 from pleat.core.pleats.bench.record import Bench

@@ -7,7 +7,8 @@ from typing import Final
 
 from pleat.core.base.cautions import AWL, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
-from pleat.core.base.scenes import Lying, Scene, clipped, marked, pierced, pressed, threaded, wrapped_round
+from pleat.core.base.scenes import Lying, Scene
+from pleat.core.base.staged import clipped, marked, pierced, pressed, threaded, wrapped_round
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, many
 from pleat.core.engines.sewing.moves import SIDES

@@ -11,7 +11,8 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Missing, Offer, Part, Rule, Step, signature
-from pleat.core.base.scenes import HoleAt, Lying, marked, punched
+from pleat.core.base.scenes import HoleAt, Lying
+from pleat.core.base.staged import marked, punched
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Span, piece
 from pleat.core.engines.holes.places import missed

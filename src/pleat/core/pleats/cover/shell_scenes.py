@@ -6,19 +6,8 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-from pleat.core.base.scenes import (
-    Distance,
-    GlueZone,
-    LineOn,
-    Lying,
-    Moved,
-    PathOn,
-    Scene,
-    When,
-    laid_on,
-    marked,
-    pressed,
-)
+from pleat.core.base.scenes import Distance, GlueZone, LineOn, Lying, Moved, PathOn, Scene, When
+from pleat.core.base.staged import laid_on, marked, pressed
 from pleat.core.pleats.cover.shell import Shell
 
 

@@ -10,7 +10,7 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Offer, Rule, Step
-from pleat.core.base.scenes import gauged
+from pleat.core.base.staged import gauged
 from pleat.core.base.units import Ruler
 from pleat.core.pleats.cover.result import LeftOfCover
 from pleat.core.trade.cases import BLOCK_DISAGREES_MM, WEDGE_MM

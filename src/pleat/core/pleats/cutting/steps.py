@@ -7,7 +7,8 @@ from typing import Final
 
 from pleat.core.base.cautions import KNIFE
 from pleat.core.base.plan import Step, signature
-from pleat.core.base.scenes import Lying, Scene, laid_out
+from pleat.core.base.scenes import Lying, Scene
+from pleat.core.base.staged import laid_out
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, many
 from pleat.core.pleats.cutting.cut import StockCut

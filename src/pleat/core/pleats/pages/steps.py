@@ -6,7 +6,8 @@ from typing import Final
 
 from pleat.core.base.cautions import KNIFE, WEIGHT
 from pleat.core.base.plan import Step, signature
-from pleat.core.base.scenes import Distance, LineOn, Lying, Scene, folded, gauged, nested, pressed
+from pleat.core.base.scenes import Distance, LineOn, Lying, Scene
+from pleat.core.base.staged import folded, gauged, nested, pressed
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import many, merged, runs
 from pleat.core.pleats.brief.compute import BriefResult

@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 
 from pleat.core.base.cautions import GLUE, KNIFE, WEIGHT
 from pleat.core.base.plan import Missing, Step, signature
-from pleat.core.base.scenes import Lying, Scene, beside, marked
+from pleat.core.base.scenes import Lying, Scene
+from pleat.core.base.staged import beside, marked
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import by_count, joined, many
 from pleat.core.engines.folding.programme import FoldOperation, LayOperation

@@ -11,7 +11,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.kinds import Edge
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
 from pleat.core.base.plan import Piece as Taken
-from pleat.core.base.scenes import pressed
+from pleat.core.base.staged import pressed
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined, many
 from pleat.core.engines.folding.flat import rows, spots

@@ -7,7 +7,8 @@ from typing import Final
 
 from pleat.core.base.cautions import KNIFE, PUNCH
 from pleat.core.base.plan import Check, Figure, Offer, Piece, Rule, Step, signature
-from pleat.core.base.scenes import HoleAt, Lying, Scene, marked, punched
+from pleat.core.base.scenes import HoleAt, Lying, Scene
+from pleat.core.base.staged import marked, punched
 from pleat.core.base.words import by_count, many
 from pleat.core.engines.holes.punch import PitchPlan, in_a_lift, lifts, pitch_plan
 from pleat.core.pleats.binding.punched.checks import find, punch_takes

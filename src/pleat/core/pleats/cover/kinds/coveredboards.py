@@ -11,7 +11,8 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.kinds import Member, Traits
 from pleat.core.base.plan import Check, Figure, Offer, Part, Rule, Step, signature
-from pleat.core.base.scenes import GlueZone, Lying, laid_on, pressed
+from pleat.core.base.scenes import GlueZone, Lying
+from pleat.core.base.staged import laid_on, pressed
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, board, piece
 from pleat.core.pleats.cover import shell_scenes, turned

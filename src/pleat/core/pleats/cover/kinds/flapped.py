@@ -9,7 +9,8 @@ from typing import Annotated, Final, Literal
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
-from pleat.core.base.scenes import Lying, marked
+from pleat.core.base.scenes import Lying
+from pleat.core.base.staged import marked
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.flat import FieldAnchor

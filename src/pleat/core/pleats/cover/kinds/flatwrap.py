@@ -7,7 +7,8 @@ from typing import Annotated, Final, Literal
 
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.plan import Check, Figure, Fold, Offer, Part, Rule, Step, signature
-from pleat.core.base.scenes import Lying, marked
+from pleat.core.base.scenes import Lying
+from pleat.core.base.staged import marked
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Piece, Span, piece, scores

@@ -8,7 +8,8 @@ from typing import Final
 
 from pleat.core.base.cautions import GLUE
 from pleat.core.base.plan import Offer, Part, Step, signature
-from pleat.core.base.scenes import Lying, marked
+from pleat.core.base.scenes import Lying
+from pleat.core.base.staged import marked
 from pleat.core.base.units import Ruler
 from pleat.core.base.words import joined
 from pleat.core.engines.folding.sheet import Piece, Span, piece

@@ -9,7 +9,7 @@ from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule, LengthRule, NumberRule
 from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Changes, Check, Figure, Offer, Part, Piece, Rule, Step, signature
-from pleat.core.base.scenes import clipped
+from pleat.core.base.staged import clipped
 from pleat.core.base.words import by_count, many
 from pleat.core.materials.uses import good_for
 from pleat.core.pleats.pages import choices
