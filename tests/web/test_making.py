@@ -9,6 +9,7 @@ from playwright.sync_api import Page, expect
 
 from pleat.services import books
 from pleat.store.database import transaction
+from tests.process import pdf_of
 from tests.profiles import LONG
 from tests.web.conftest import BOOKS, in_script, open_book
 
@@ -34,7 +35,7 @@ def test_a_book_is_made_by_keys_alone(desk: Page):
     desk.keyboard.press("ArrowRight")
     expect(desk.locator("h1:visible")).to_have_text("Cut the cover")
     desk.reload()
-    expect(desk.locator("h1:visible")).to_have_text("Cut the cover"), "the address says where one is"
+    expect(desk.locator("h1:visible")).to_have_text("Cut the cover")  # the address says where one is
     desk.locator(".bar-button", has_text="list").click()
     expect(desk.locator("#tick-press")).to_have_attribute("aria-pressed", "true")
     expect(desk.locator(".wait-chip")).to_contain_text("Press the section")
@@ -46,18 +47,10 @@ def test_a_swipe_turns_to_the_next_step_and_a_tap_ticks(desk: Page):
     desk.set_viewport_size({"width": 400, "height": 860})
     desk.goto(f"/books/{JOURNAL}/making?step=strip")
     stage = desk.locator(".making-stage")
+    finger = {"pointerType": "touch", "isPrimary": True, "clientY": 300, "bubbles": True}
     for x, title in ((-160, "Put the cover round the section"), (160, "Make one station strip")):
         for kind, by in (("pointerdown", 0), ("pointerup", x)):
-            stage.dispatch_event(
-                kind,
-                {
-                    "pointerType": "touch",
-                    "isPrimary": True,
-                    "clientX": 200 + by,
-                    "clientY": 300,
-                    "bubbles": True,
-                },
-            )
+            stage.dispatch_event(kind, {**finger, "clientX": 200 + by})
         expect(desk.locator("h1:visible")).to_have_text(title)
     desk.locator("#making-done").click()
     expect(desk.locator("h1:visible")).to_have_text("Put the cover round the section")
@@ -84,11 +77,12 @@ def in_script_ticks(desk: Page, number: int, steps: int) -> list[str]:
     for at in range(number % 3, steps, 3):
         desk.locator(".making-row button").nth(at).click()
         desk.locator("#making-done").click()
-    return desk.evaluate(
+    done: list[str] = desk.evaluate(
         """() => { const all = [...document.querySelectorAll('.making-step')];
         return all.filter((step, at) => document.querySelectorAll('.making-row button')[at].classList
           .contains('done')).map((step) => step.dataset.key); }"""
     )
+    return done
 
 
 @pytest.mark.parametrize(("width", "height"), [(1280, 800), (1024, 768), (400, 860)])
@@ -119,3 +113,12 @@ def test_a_caution_stands_once_in_full(client):
     cautions = re.findall(r'class="caution">.*?</b> ([^<]+)', page)
     assert cautions
     assert len(cautions) == len(set(cautions))
+
+
+def test_the_booklet_goes_out_as_pdf_and_as_one_page(client):
+    page = client.get(f"/books/{JOURNAL}/print").text
+    assert f"/books/{JOURNAL}/booklet.pdf" in page
+    assert pdf_of(client, f"/books/{JOURNAL}/booklet.pdf?paper=letter").startswith(b"%PDF")
+    sent = client.get(f"/books/{JOURNAL}/booklet.html")
+    assert "how-to-make-it.html" in sent.headers["Content-Disposition"]
+    assert sent.text.count("<svg") > 5

@@ -3,6 +3,8 @@ thin, what was glued is hatched; inside it are only numbers and names."""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from textwrap import wrap
 from typing import Final
 
 from pleat.core.base.plan import Step
@@ -29,6 +31,10 @@ SHADOWS: Final = 3
 """Sheets that are drawn under the uppermost of several."""
 APART_SHARE: Final = 0.038
 """Numbers nearer than this share of the picture would lie on each other: all stand in the words."""
+LETTER_SHARE: Final = 0.022
+LINE_SHARE: Final = 0.05
+"""A letter of a name, and a line of it, take about this share of the picture."""
+MOST_LINES: Final = 3
 HATCHES: Final = 16
 NAMED_SHARE: Final = 0.12
 """A thing whose shorter side is a smaller share of the picture is not named in it."""
@@ -149,16 +155,20 @@ def _piece(lying: Lying, plan: Plan, longest: float) -> list[Shape]:
     if lying.grain:
         shapes += grain_arrow(middle[0], middle[1], min(lying.width, lying.height) * 0.5, lying.grain)
     if lying.name and min(lying.width, lying.height) >= NAMED_SHARE * longest:
-        times = f"{lying.times} × " if lying.times > 1 else ""
-        shapes.append(
-            Label(
-                middle[0],
-                lying.y + lying.height * (0.2 if lying.grain else 0.5),
-                f"{times}{lying.name}",
-                "scene-name",
-            )
-        )
+        shapes += _named(lying, longest)
     return shapes
+
+
+def _named(lying: Lying, longest: float) -> Iterator[Label]:
+    """Its name in as many lines as it takes; nothing where it has no room."""
+    letters = int(lying.width / (LETTER_SHARE * longest))
+    times = f"{lying.times} × " if lying.times > 1 else ""
+    lines = wrap(f"{times}{lying.name}", max(letters, 1), break_long_words=False)
+    if len(lines) > MOST_LINES or max(map(len, lines)) > letters:
+        lines = [times.rstrip(" ×")] if times else []
+    y = lying.y + lying.height * (0.2 if lying.grain else 0.5)
+    for number, line in enumerate(lines):
+        yield Label(lying.x + lying.width / 2, y + number * LINE_SHARE * longest, line, "scene-name")
 
 
 def _swatch(key: str, plan: Plan) -> str:

@@ -4,6 +4,7 @@ in mm)."""
 from __future__ import annotations
 
 import math
+import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from html import escape
@@ -38,10 +39,15 @@ class Pen:
             return f'class="{name}"'
         return self.styles.get(name, self.styles["line"])
 
+    def lettering(self, name: str) -> str:
+        """The same of a text."""
+        return self.style(name) if self.styles is None else self.styles.get(name, self.styles["label"])
+
 
 _FIELD: Final[dict[EdgeSide, float]] = {"left": 92, "right": 92, "top": 46, "bottom": 46}
 """Room a field takes across its dimension line, in px: fields stand on the screen only."""
 _FIELD_AWAY: Final[dict[EdgeSide, float]] = {"left": 56, "right": 56, "top": 32, "bottom": 44}
+_STROKE: Final = re.compile(r' stroke-width="[^"]*"')
 SCREEN: Final = Pen(level=34, tick=5, gap=5, arrow=7, dot=5, text=15, edge=14)
 
 
@@ -93,6 +99,16 @@ def render_screen(
         f'aria-label="{escape(drawing.says)}" data-scale="{scale:.5f}">{body}</svg>'
     )
     return Rendered(svg, places, scale, width, height)
+
+
+def render_fitted(drawing: Drawing, x: float, y: float, width: float, height: float, pen: Pen) -> str:
+    """The drawing fitted into a place of a page, with room for its dimension lines; mm."""
+    room = {side: _room(drawing, side, pen) for side in ("left", "right", "top", "bottom")}
+    across, down = width - room["left"] - room["right"], height - room["top"] - room["bottom"]
+    scale = min(across / drawing.width, down / drawing.height)
+    left = x + room["left"] + (across - drawing.width * scale) / 2
+    top = y + room["top"] + (down - drawing.height * scale) / 2
+    return f"<g>{_body(drawing, _Frame(scale, left, top, pen))[0]}</g>"
 
 
 def render_standing(drawing: Drawing, width: float, height: float, scale: float, css: str) -> str:
@@ -155,6 +171,8 @@ def _shape(shape: Shape, frame: _Frame) -> str:
             return f'<path {style} d="M{x1:.2f} {y1:.2f}L{x2:.2f} {y2:.2f}"/>{head}'
         case Curve():
             thick = f' stroke-width="{shape.width * frame.scale:.2f}"' if shape.width is not None else ""
+            if thick:
+                style = _STROKE.sub("", style)  # a true width goes before that of a style
             return f'<path {style}{thick} d="{"".join(_command(c, n, frame) for c, n in shape.commands)}"/>'
         case Dot():
             radius_ = (
@@ -239,7 +257,7 @@ def _text(x: float, y: float, text: str, pen: Pen, style: str, anchor: Anchor, *
             f'<text {pen.style(style)} x="{x:.2f}" y="{y:.2f}" '
             f'text-anchor="{anchor}"{turn}>{_with_fractions(text)}</text>'
         )
-    written = pen.write(x, y, text, pen.style(style), anchor)
+    written = pen.write(x, y, text, pen.lettering(style), anchor)
     return f"<g{turn}>{written}</g>" if turn else written
 
 

@@ -8,7 +8,6 @@ sewn like.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
 from typing import Final
 
 from pleat.core.engines.sewing.chapters import Chapter, chapters
@@ -17,12 +16,12 @@ from pleat.core.pleats.binding.sewn import SewnResult
 from pleat.core.whole.planning import Plan
 from pleat.drawing.binding.fold import alike, side_view
 from pleat.drawing.binding.spine import Spread, spine_shapes
-from pleat.drawing.shapes import Drawing, Group, Label, Line, Shape
+from pleat.drawing.shapes import Drawing, Label, Line, Shape
 from pleat.drawing.svg import render_print
 from pleat.printing.further import pages_of
 from pleat.printing.layout import HEAD_MM, MARGIN_MM
 from pleat.printing.letters import broken
-from pleat.printing.pen import PRINT, STYLES
+from pleat.printing.pen import PRINT, STYLES, for_paper
 
 TOLD: Final = 4
 """Parts at the beginning that are told in full where there are many."""
@@ -64,7 +63,7 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
     flat = alike(result) or result.rows == 1
     if flat:
         seen = side_view(result, plan.brief.ruler)
-        drawing = Drawing(seen.width, seen.height, seen.says, [_for_paper(shape) for shape in seen.shapes])
+        drawing = Drawing(seen.width, seen.height, seen.says, [for_paper(shape) for shape in seen.shapes])
     else:
         spread = Spread.of(result)
         shapes = spine_shapes(result, spread, steps=False)
@@ -88,19 +87,6 @@ def _picture(result: SewnResult, plan: Plan, wide: float) -> tuple[str, float]:
         f'<g transform="translate({x:.2f} {y:.2f}) scale({scale:.4f})">{group}</g>{label}',
         drawing.height * scale + 10,
     )
-
-
-_MM_A_PX: Final = 3.4 / 15
-"""A text of the screen's pen against one of the printer's."""
-
-
-def _for_paper(shape: Shape) -> Shape:
-    """A shape whose texts are moved by mm on paper as they are by px on the screen."""
-    if isinstance(shape, Group):
-        return Group(shape.style, tuple(_for_paper(one) for one in shape.shapes), shape.data)
-    if isinstance(shape, Label):
-        return replace(shape, shift=(shape.shift[0] * _MM_A_PX, shape.shift[1] * _MM_A_PX))
-    return shape
 
 
 def lines(result: SewnResult, plan: Plan, wide: float) -> list[tuple[list[Shape], float]]:

@@ -3,6 +3,7 @@ check the printer."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from html import escape
 from typing import Final, Literal
@@ -97,6 +98,13 @@ def _grouped(lanes: list[Tile], room_mm: float) -> list[list[Tile]]:
 
 
 def _page(body: str, width: float, height: float, title: str, note: str) -> PrintSheet:
+    return bare_page(body, width, height, title, note, _bars(MARGIN_MM, height - MARGIN_MM - 11))
+
+
+def bare_page(
+    body: str, width: float, height: float, title: str, note: str, foot: Sequence[Shape] = ()
+) -> PrintSheet:
+    """A page with its title and what it is; ``foot`` are the bars of one that is at true size."""
     frame = Drawing(
         width,
         height,
@@ -110,7 +118,7 @@ def _page(body: str, width: float, height: float, title: str, note: str) -> Prin
                 "start",
             ),
             Label(width - MARGIN_MM, MARGIN_MM + 6, note, "label", "end"),
-            *_bars(MARGIN_MM, height - MARGIN_MM - 11),
+            *foot,
         ],
     )
     svg = (

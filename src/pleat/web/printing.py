@@ -25,6 +25,7 @@ from werkzeug.wrappers import Response as AnyResponse
 
 from pleat.core.whole.planning import Plan
 from pleat.printing import templates
+from pleat.printing.booklet import as_html, booklet
 from pleat.printing.pdf import to_pdf
 from pleat.printing.sheets import PaperName, PrintSheet, print_sheets, suggested
 from pleat.services import books
@@ -52,6 +53,18 @@ def preview(book_id: int) -> str:
         paper=paper,
         templates={key: templates.title(file) for key, file in templates.files(opened.plan).items()},
     )
+
+
+@pages.get("/booklet.<any(pdf, html):form>")
+def instructions(book_id: int, form: str) -> AnyResponse:
+    """How to make it: every step with its picture, as a PDF or as one page without outside parts."""
+    with reading() as session:
+        opened = books.open_book(session, book_id)
+    title = opened.book.title
+    sheets = booklet(opened.plan, title, _paper(opened.plan), opened.overview)
+    if form == "html":
+        return download(as_html(sheets, title), f"{file_name(title)}-how-to-make-it.html", "text/html")
+    return _set_soon(book_id, sheets, f"{title}, how to make it")
 
 
 @pages.get("/templates/<name>.<any(svg, dxf):form>")
@@ -88,10 +101,14 @@ def pdf(book_id: int) -> AnyResponse:
     with reading() as session:
         opened = books.open_book(session, book_id)
     sheets = print_sheets(opened.plan, opened.book.title, _paper(opened.plan), opened.overview)
+    return _set_soon(book_id, sheets, opened.book.title)
+
+
+def _set_soon(book_id: int, sheets: Sequence[PrintSheet], name: str) -> AnyResponse:
     job = _prints().keep(
         Print(
             book_id=book_id,
-            name=opened.book.title,
+            name=name,
             state="setting",
             total=sum(len(sheet.svg) for sheet in sheets),
         )

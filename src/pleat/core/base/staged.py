@@ -102,7 +102,7 @@ def nested(sections: Sequence[int], width: float) -> Scene:
     """Sections seen from the head, each sheet a bent line, fold on the left; the innermost goes in last."""
     strokes, y = [], 0.0
     gap = width / 30
-    for count in sections[:SHOWN]:
+    for count in sections[:MOST_BESIDE]:
         drawn = min(count, SHOWN)
         open_by = gap * (drawn + 1)
         middle = y + open_by
@@ -155,7 +155,6 @@ def pierced(
         lying=(Lying("", 0.0, 0.0, 2 * width, height, "rests", stock),),
         lines=(LineOn("upright", middle, 0.0, height, "fold", "rests"),),
         holes=tuple(holes),
-        distances=tuple(Distance("left", 0.0, at) for at in places[:1]),
         numbers=tuple(NumberAt(middle + max(across), at, at, "right") for at in places),
     )
 
@@ -198,7 +197,7 @@ def threaded(length: float) -> Scene:
         width=long,
         height=high,
         strokes=(PathOn(tuple(points), "now"),),
-        numbers=(NumberAt(long / 2, high / 2, length, "right"),),
+        numbers=(NumberAt(long / 2, gap / 2, length, "right"),),
     )
 
 
