@@ -51,10 +51,6 @@ def half_way(page: Page) -> None:
     page.locator("#moving-at").evaluate("one => { one.value = 450; one.dispatchEvent(new Event('input')); }")
 
 
-def turn_it(page: Page) -> None:
-    page.locator("#turning-at").fill("110")
-
-
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "books": ("/", nothing),
     "start": ("/new", nothing),
@@ -66,7 +62,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "binding": ("/books/5?open=binding", walk_two_holes),
     "sewing": ("/books/8/sewing?part=2", six_moves),
     "rings": ("/books/10?open=binding", nothing),
-    "turning": ("/books/10/turning", turn_it),
+    "making": ("/books/9/making?step=glue_boards", nothing),
     "cover": ("/books/9?open=cover", nothing),
     "folio": ("/books/12?open=pages", nothing),
     "album": ("/books/13/folding", half_way),

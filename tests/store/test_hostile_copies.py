@@ -48,6 +48,16 @@ SCRIPTS = {
         "ALTER TABLE practice RENAME TO p2; CREATE VIEW practice AS SELECT * FROM p2",
         "a view (practice)",
     ),
+    "a picture that is a page": (
+        "INSERT INTO log (book_id, step, kind, text, picture, at) VALUES (1, 'fold', 'noted', '', "
+        "CAST('<script>' AS BLOB), '2026-01-01 00:00:00.000000')",
+        "number 1 of the log",
+    ),
+    "an entry of no kind": (
+        "INSERT INTO log (book_id, step, kind, text, at) VALUES (1, 'fold', 'sung', '', '2026-01-01 "
+        "00:00:00.000000')",
+        "number 1 of the log",
+    ),
     "a foreign table": ("CREATE TABLE birds (name TEXT)", "“birds”, which Pleat never makes"),
     "a column more": ("ALTER TABLE books ADD COLUMN birds TEXT", "“birds” in the copy's table “books”"),
     "a column that is worked out": (

@@ -11,6 +11,7 @@ from pleat.services import books
 from pleat.store.database import transaction
 from tests.process import pdf_of
 from tests.profiles import LONG
+from tests.services.test_log import taken
 from tests.web.conftest import BOOKS, in_script, open_book
 
 JOURNAL = BOOKS["Dark-sky log"]
@@ -106,6 +107,28 @@ def test_what_is_left_of_a_wait_in_words(desk: Page):
     lefts = [0, 1, 60_000, 61_000, 119 * 60_000, 480 * 60_000]
     told = in_script(desk, "waits", "lefts => lefts.map(m.lasting)", lefts)
     assert told == ["over", "1 min", "1 min", "2 min", "119 min", "8 h"]
+
+
+def test_what_is_noted_at_a_step_stays_there_and_is_struck(desk: Page):
+    desk.goto(f"/books/{JOURNAL}/making?step=press")
+    step = desk.locator(".making-step:visible")
+    step.locator("summary", has_text="note or photograph").click()
+    step.get_by_role("button", name="keep it").click()
+    expect(step.locator(".field-note")).to_have_text("Write something, or choose a photograph.")
+    step.locator("textarea").fill("the weight was too light; 1/2 kg more")
+    step.locator("input[type=file]").set_input_files(
+        {"name": "book.jpg", "mimeType": "image/jpeg", "buffer": taken((1200, 900), turned=6)}
+    )
+    step.get_by_role("button", name="keep it").click()
+    expect(step.locator(".making-entry p")).to_contain_text("the weight was too light")
+    seen = step.locator(".making-entry img")
+    expect(seen).to_have_js_property("naturalWidth", 1200)  # upright, as another reader has it
+    desk.keyboard.press("Escape")
+    desk.reload()
+    step.get_by_role("button", name="strike this note").click()
+    expect(step.locator(".making-entry.struck p")).to_contain_text("the weight was too light")
+    desk.goto(f"/books/{JOURNAL}/making?step=fold")
+    expect(desk.locator(".making-step:visible .making-entry")).to_have_count(0)
 
 
 def test_a_caution_stands_once_in_full(client):

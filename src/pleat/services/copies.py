@@ -22,11 +22,11 @@ from pleat.core.materials.items import KINDS
 from pleat.core.whole.planning import make_plan
 from pleat.services import books, materials
 from pleat.services.clock import now
-from pleat.store import backups, cut_sheets, packings, whole
+from pleat.store import backups, cut_sheets, log, packings, whole
 from pleat.store import items as item_store
 from pleat.store.backups import BadBackup
 from pleat.store.database import CannotOpen, close, migrate, open_engine, transaction
-from pleat.store.models import Base, BookRow, CutSheetRow, ItemRow, PackingRow, RevisionRow
+from pleat.store.models import Base, BookRow, CutSheetRow, ItemRow, LogRow, PackingRow, RevisionRow
 from pleat.store.packing import Packed, unpacked
 from pleat.store.putting_back import put_back
 
@@ -87,7 +87,7 @@ def _read_whole(prepared: Path, told: Told) -> int:
                 for table in (RevisionRow, ItemRow, BookRow)
             )
             done = 0
-            for read in (_items, _states, _cut_sheets, _plain_rows, _summaries):
+            for read in (_items, _states, _cut_sheets, _log, _plain_rows, _summaries):
                 for one in _read(read(session)):
                     done += one
                     told(done, of)
@@ -132,6 +132,19 @@ def _cut_sheets(session: Session) -> Iterator[int]:
     for key, document in session.execute(select(PackingRow.key, PackingRow.document)):
         with _readable(f"the plan of sheets {key[:8]}"):
             packings.read(document)
+        yield 0
+
+
+def _log(session: Session) -> Iterator[int]:
+    """What was noted: pictures go out to a browser as JPEG, so that is what they have to be."""
+    for number, kind, begin in session.execute(
+        select(LogRow.id, LogRow.kind, func.substr(LogRow.picture, 1, len(log.JPEG)))
+    ):
+        with _readable(f"number {number} of the log"):
+            if kind not in log.KINDS:
+                raise ValueError(f"nothing of the kind “{kind[:20]}” happens")
+            if begin is not None and bytes(begin) != log.JPEG:
+                raise ValueError("its picture is none")
         yield 0
 
 

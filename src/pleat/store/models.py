@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from sqlalchemy import CheckConstraint, DateTime, ForeignKey, Index, MetaData, String, Text
+from sqlalchemy import CheckConstraint, DateTime, ForeignKey, Index, LargeBinary, MetaData, String, Text
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 from pleat.store.packing import Packed
@@ -142,6 +142,23 @@ class CutSheetRow(Base):
     book_id: Mapped[int] = mapped_column(ForeignKey("books.id", ondelete="CASCADE"), index=True)
     document: Mapped[str] = mapped_column(Text)
     cut_at: Mapped[datetime] = mapped_column(DateTime)
+
+
+class LogRow(Base):
+    """Something that happened while a book was made: ``noted``, or ``struck`` for a row that strikes the one
+    named in ``strikes``. Rows are added, never changed. ``picture`` is a JPEG."""
+
+    __tablename__ = "log"
+    __table_args__ = ({"sqlite_autoincrement": True},)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    book_id: Mapped[int] = mapped_column(ForeignKey("books.id", ondelete="CASCADE"), index=True)
+    step: Mapped[str] = mapped_column(String(60))
+    kind: Mapped[str] = mapped_column(String(12))
+    text: Mapped[str] = mapped_column(Text)
+    picture: Mapped[bytes | None] = mapped_column(LargeBinary, default=None)
+    strikes: Mapped[int | None] = mapped_column(default=None)
+    at: Mapped[datetime] = mapped_column(DateTime)
 
 
 class PackingRow(Base):

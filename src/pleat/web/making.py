@@ -3,10 +3,11 @@ when the connection does not; what is ticked waits there until it can be sent.""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from flask import Blueprint, render_template, request
+from flask import Blueprint, Response, abort, render_template, request
 from flask.typing import ResponseReturnValue
 
 from pleat.core.base.errors import BadBook
@@ -15,6 +16,10 @@ from pleat.core.whole.planning import Plan
 from pleat.drawing.scenes import has_own, numbers, picture
 from pleat.drawing.svg import SCREEN, Pen, render_screen
 from pleat.services import books
+from pleat.services.log import note as keep_note
+from pleat.services.log import struck
+from pleat.store import log
+from pleat.store.log import LogEntry
 from pleat.web import asked
 from pleat.web.database import reading, writing
 from pleat.web.display import drawn
@@ -34,6 +39,7 @@ class StepShown:
     picture: dict[str, object]
     numbers: tuple[tuple[str, tuple[str, ...]], ...]
     cautions: tuple[tuple[str, str, bool], ...]
+    entries: tuple[LogEntry, ...]
 
 
 @pages.get("")
@@ -41,16 +47,19 @@ def page(book_id: int) -> str:
     """Every step, opened at the one named in the address, or at the first that is not done."""
     with reading() as session:
         opened = books.open_book(session, book_id)
+        noted = log.entries(session, book_id)
     work = opened.plan.bench.work
     wanted = request.args.get("step", "")
     current = opened.plan.bench.current
     at = next((place for place, one in enumerate(work) if one.step.key == wanted), None)
     if at is None:
         at = work.index(current) if current else len(work) - 1
-    return render_template("making/page.html", opened=opened, shown=shown(opened.plan), at=at)
+    return render_template(
+        "making/page.html", opened=opened, book_id=book_id, shown=shown(opened.plan, noted), at=at
+    )
 
 
-def shown(plan: Plan) -> list[StepShown]:
+def shown(plan: Plan, noted: Sequence[LogEntry] = ()) -> list[StepShown]:
     """Every step with its picture; a caution in full where it stands first."""
     seen: set[str] = set()
     found = []
@@ -62,7 +71,8 @@ def shown(plan: Plan) -> list[StepShown]:
             seen.add(text)
         pen, css = (SCENE, "drawing scene") if has_own(one.step) else (SCREEN, "drawing")
         view = drawn(render_screen(picture(one.step, plan), WIDTH, HEIGHT, pen, css))
-        found.append(StepShown(one, view, numbers(one.step, plan), tuple(cautions)))
+        own = tuple(entry for entry in noted if entry.step == one.step.key)
+        found.append(StepShown(one, view, numbers(one.step, plan), tuple(cautions), own))
     return found
 
 
@@ -78,3 +88,47 @@ def tick(book_id: int) -> ResponseReturnValue:
     except BadBook as error:
         return {"problem": " ".join(problem.message for problem in error.problems)}, 422
     return {"done": [one.step.key for one in outcome.opened.plan.bench.work if one.done]}
+
+
+@pages.post("/note")
+def note(book_id: int) -> ResponseReturnValue:
+    """Keep what was noted at a step; 422 with what was typed where it cannot be."""
+    key, text = asked.word(request.form, "step", 60), request.form.get("note", "")
+    given = request.files.get("photograph")
+    try:
+        with writing() as session:
+            keep_note(session, book_id, key, text, given.read() if given else b"")
+    except BadBook as error:
+        said = " ".join(problem.message for problem in error.problems)
+        return _noted(book_id, key, said, text[:20_000])
+    return _noted(book_id, key)
+
+
+@pages.post("/strike")
+def strike(book_id: int) -> ResponseReturnValue:
+    """A note that does not hold any more: it stays, struck."""
+    key = asked.word(request.form, "step", 60)
+    try:
+        with writing() as session:
+            struck(session, book_id, asked.number(request.form, "entry", 0) or 0)
+    except log.NoSuchEntry:
+        abort(404)
+    return _noted(book_id, key)
+
+
+@pages.get("/photograph/<int:number>.jpg")
+def photograph(book_id: int, number: int) -> Response:
+    try:
+        with reading() as session:
+            return Response(log.picture(session, book_id, number), mimetype="image/jpeg")
+    except log.NoSuchEntry:
+        abort(404)
+
+
+def _noted(book_id: int, key: str, problem: str = "", typed: str = "") -> ResponseReturnValue:
+    """What was noted at a step, and the form for more."""
+    with reading() as session:
+        entries = [entry for entry in log.entries(session, book_id) if entry.step == key]
+    return render_template(
+        "making/_log.html", book_id=book_id, key=key, entries=entries, problem=problem, typed=typed
+    )
