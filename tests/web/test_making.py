@@ -131,6 +131,24 @@ def test_what_is_noted_at_a_step_stays_there_and_is_struck(desk: Page):
     expect(desk.locator(".making-step:visible .making-entry")).to_have_count(0)
 
 
+def test_what_is_read_is_typed_at_its_step_and_the_cover_follows(desk: Page, whole_app):
+    desk.goto(f"/books/{JOURNAL}/making?step=measure")
+    step = desk.locator(".making-step:visible")
+    field = step.locator("input[name=value]")
+    field.fill("a finger")
+    field.press("Enter")
+    expect(step.locator(".making-reading .field-note")).to_contain_text("a finger")
+    expect(step.locator("input[name=value]")).to_have_value("a finger")
+    step.locator("input[name=value]").fill("3.4")
+    step.get_by_role("button", name="take it").click()
+    expect(step.locator("input[name=value]")).to_have_value("3.4 mm")
+    expect(desk.locator("h1:visible")).to_have_text("Measure the pressed section at the fold")
+    with transaction(whole_app.extensions["pleat_engine"], reading=True) as session:
+        plan = books.open_book(session, JOURNAL).plan
+    assert plan.pages.measured
+    assert plan.pages.thickness.likely == pytest.approx(3.4)
+
+
 def test_a_caution_stands_once_in_full(client):
     page = client.get(f"/books/{JOURNAL}/making").text
     cautions = re.findall(r'class="caution">.*?</b> ([^<]+)', page)

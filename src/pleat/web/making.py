@@ -7,22 +7,25 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from flask import Blueprint, Response, abort, render_template, request
+from flask import Blueprint, Response, abort, render_template, request, url_for
 from flask.typing import ResponseReturnValue
 
 from pleat.core.base.errors import BadBook
+from pleat.core.base.plan import Step
+from pleat.core.document import editing
+from pleat.core.document.labels import label_of
 from pleat.core.pleats.bench.compute import BenchStep
-from pleat.core.whole.planning import Plan
 from pleat.drawing.scenes import has_own, numbers, picture
 from pleat.drawing.svg import SCREEN, Pen, render_screen
 from pleat.services import books
+from pleat.services.books import Opened
 from pleat.services.log import note as keep_note
 from pleat.services.log import struck
 from pleat.store import log
 from pleat.store.log import LogEntry
 from pleat.web import asked
 from pleat.web.database import reading, writing
-from pleat.web.display import drawn
+from pleat.web.display import drawn, exact_mm
 
 pages = Blueprint("making", __name__, url_prefix="/books/<int:book_id>/making")
 SCENE: Final = Pen(level=46, tick=8, gap=6, arrow=13, dot=6, text=22, edge=30)
@@ -40,6 +43,7 @@ class StepShown:
     numbers: tuple[tuple[str, tuple[str, ...]], ...]
     cautions: tuple[tuple[str, str, bool], ...]
     entries: tuple[LogEntry, ...]
+    read: str
 
 
 @pages.get("")
@@ -55,12 +59,13 @@ def page(book_id: int) -> str:
     if at is None:
         at = work.index(current) if current else len(work) - 1
     return render_template(
-        "making/page.html", opened=opened, book_id=book_id, shown=shown(opened.plan, noted), at=at
+        "making/page.html", opened=opened, book_id=book_id, shown=shown(opened, noted), at=at
     )
 
 
-def shown(plan: Plan, noted: Sequence[LogEntry] = ()) -> list[StepShown]:
+def shown(opened: Opened, noted: Sequence[LogEntry]) -> list[StepShown]:
     """Every step with its picture; a caution in full where it stands first."""
+    plan = opened.plan
     seen: set[str] = set()
     found = []
     for one in plan.bench.work:
@@ -72,8 +77,39 @@ def shown(plan: Plan, noted: Sequence[LogEntry] = ()) -> list[StepShown]:
         pen, css = (SCENE, "drawing scene") if has_own(one.step) else (SCREEN, "drawing")
         view = drawn(render_screen(picture(one.step, plan), WIDTH, HEIGHT, pen, css))
         own = tuple(entry for entry in noted if entry.step == one.step.key)
-        found.append(StepShown(one, view, numbers(one.step, plan), tuple(cautions), own))
+        found.append(
+            StepShown(one, view, numbers(one.step, plan), tuple(cautions), own, _read(opened, one.step))
+        )
     return found
+
+
+def _read(opened: Opened, step: Step) -> str:
+    """What was read already, as its field shows it."""
+    pleat, _, name = step.reading.partition(".")
+    value = getattr(getattr(opened.book, pleat), name, None) if name else None
+    return exact_mm(value)
+
+
+@pages.post("/reading", endpoint="reading")
+def reading_taken(book_id: int) -> ResponseReturnValue:
+    """Take what was measured at a step; the page is shown anew, since what follows goes by it."""
+    key, text = asked.word(request.form, "step", 60), request.form.get("value", "")[:200]
+    try:
+        with writing() as session:
+            plan = books.open_book(session, book_id).plan
+            path = next((one.step.reading for one in plan.bench.work if one.step.key == key), "")
+            if not path:
+                abort(404)
+            label = f"{label_of(path)}: {' '.join(text.split())[:60] or 'none'}"
+            books.change(
+                session, book_id, None, "making", label, lambda book: editing.edit(book, {path: text})
+            )
+    except BadBook as error:
+        said = " ".join(problem.message for problem in error.problems)
+        return render_template(
+            "making/_reading.html", book_id=book_id, key=key, label=label_of(path), typed=text, problem=said
+        )
+    return Response("", 204, {"HX-Redirect": url_for("making.page", book_id=book_id, step=key)})
 
 
 @pages.post("/tick")

@@ -240,7 +240,8 @@ class Step:
 
     ``fixes`` are the pieces and things that become part of the book by it, as ``pleat.key``. ``uses`` are
     places that it works on and ``closes`` those that nobody gets to any more after it, such as
-    ``leaves.flat``: a step that closes a place waits for all that use it. ``shows`` makes what it looks like,
+    ``leaves.flat``: a step that closes a place waits for all that use it. ``reading``
+    is the field in which what is measured at it is typed. ``shows`` makes what it looks like,
     once that is asked for; without it a step looks like what it works on.
     """
 
@@ -268,6 +269,7 @@ class Step:
     fixes: tuple[str, ...] = ()
     uses: tuple[str, ...] = ()
     closes: tuple[str, ...] = ()
+    reading: str = ""
     shows: SceneMaker | None = field(default=None, compare=False, repr=False)
 
     def __post_init__(self) -> None:

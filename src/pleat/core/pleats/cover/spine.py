@@ -177,6 +177,7 @@ def measured(left: LeftOfCover, spine: Spine) -> Step:
         needs=("block.flat",),
         gives=("block.measured",),
         kind="measure",
+        reading="cover.measured_spine_mm",
         shows=lambda: gauged(left.pages.leaf_width_mm, spine.estimated.likely),
     )
 

@@ -149,6 +149,7 @@ def _measure(ruler: Ruler, pages: SectionsBlock, boards: bool) -> Step:
         needs=("block.pressed", "block.trimmed"),
         gives=("block.measured",),
         kind="measure",
+        reading="pages.measured_block_mm",
         shows=lambda: gauged(pages.leaf_width_mm, pages.thickness.likely),
     )
 

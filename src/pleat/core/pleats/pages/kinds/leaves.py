@@ -220,6 +220,7 @@ def _stack(left: LeftOfPages, count: int, odd: int) -> Step:
         gives=("block.stacked", "block.measured"),
         signature=signature(count, odd, left.brief.leaf_height_mm),
         kind="nest",
+        reading="pages.measured_block_mm",
         shows=lambda: clipped(left.brief.leaf_width_mm, left.brief.leaf_height_mm, "leaf", count),
     )
 

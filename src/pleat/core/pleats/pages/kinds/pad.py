@@ -90,6 +90,7 @@ def _measuring() -> Step:
         tools=("caliper or ruler",),
         gives=("block.measured", "block.sewn"),
         kind="measure",
+        reading="pages.measured_block_mm",
     )
 
 
