@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import re
+from zipfile import ZipFile
 
 import pytest
 from playwright.sync_api import Page, expect
 
+from pleat.core.document.bookfile import read_book
 from pleat.services import books
 from pleat.store.database import transaction
 from tests.process import pdf_of
@@ -129,6 +131,16 @@ def test_what_is_noted_at_a_step_stays_there_and_is_struck(desk: Page):
     expect(step.locator(".making-entry.struck p")).to_contain_text("the weight was too light")
     desk.goto(f"/books/{JOURNAL}/making?step=fold")
     expect(desk.locator(".making-step:visible .making-entry")).to_have_count(0)
+    open_book(desk, "Dark-sky log", "bench")
+    with desk.expect_download() as going:
+        desk.get_by_role("link", name="save it with its notes").click()
+    with ZipFile(going.value.path()) as file:
+        (picture,) = (name for name in file.namelist() if name.startswith("photographs/"))
+        assert read_book(file.read("book.pleat.json")).title == "Dark-sky log"
+        log = file.read("log.csv").decode()
+        assert file.read(picture).startswith(b"\xff\xd8\xff")
+    assert "the weight was too light; 1/2 kg more" in log
+    assert f"{picture},struck" in log
 
 
 def test_what_is_read_is_typed_at_its_step_and_the_cover_follows(desk: Page, whole_app):

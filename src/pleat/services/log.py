@@ -3,12 +3,16 @@ they were taken."""
 
 from __future__ import annotations
 
-from io import BytesIO
+import csv
+from io import BytesIO, StringIO
 from typing import Final
+from zipfile import ZIP_DEFLATED, ZipFile
 
 from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook, FieldProblem
+from pleat.core.document.bookfile import write_book
+from pleat.core.materials.table import harmless
 from pleat.services.clock import now
 from pleat.store import books, log
 
@@ -55,3 +59,23 @@ def small(photograph: bytes) -> bytes:
 def struck(session: Session, book_id: int, number: int) -> None:
     """Strike an entry. Raises NoSuchEntry."""
     log.strike(session, book_id, number, now())
+
+
+def packed(session: Session, book_id: int) -> bytes:
+    """A ZIP of the book's file, its log as a table, and its photographs. Raises NoSuchBook."""
+    book = books.load(session, book_id).book
+    table = StringIO()
+    rows = csv.writer(table)
+    rows.writerow(("number", "at (UTC)", "step", "note", "photograph", "struck"))
+    out = BytesIO()
+    with ZipFile(out, "w", ZIP_DEFLATED) as file:
+        file.writestr("book.pleat.json", write_book(book))
+        for entry in log.entries(session, book_id):
+            name = f"photographs/{entry.number}.jpg" if entry.has_picture else ""
+            struck_ = "struck" if entry.struck else ""
+            at = entry.at.isoformat(" ", "seconds")
+            rows.writerow((entry.number, at, entry.step, harmless(entry.text), name, struck_))
+            if name:
+                file.writestr(name, log.picture(session, book_id, entry.number))
+        file.writestr("log.csv", table.getvalue())
+    return out.getvalue()

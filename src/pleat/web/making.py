@@ -19,13 +19,16 @@ from pleat.drawing.scenes import has_own, numbers, picture
 from pleat.drawing.svg import SCREEN, Pen, render_screen
 from pleat.services import books
 from pleat.services.books import Opened
+from pleat.services.library import file_name
 from pleat.services.log import note as keep_note
+from pleat.services.log import packed as log_packed
 from pleat.services.log import struck
 from pleat.store import log
 from pleat.store.log import LogEntry
 from pleat.web import asked
 from pleat.web.database import reading, writing
 from pleat.web.display import drawn, exact_mm
+from pleat.web.downloads import download
 
 pages = Blueprint("making", __name__, url_prefix="/books/<int:book_id>/making")
 SCENE: Final = Pen(level=46, tick=8, gap=6, arrow=13, dot=6, text=22, edge=30)
@@ -150,6 +153,14 @@ def strike(book_id: int) -> ResponseReturnValue:
     except log.NoSuchEntry:
         abort(404)
     return _noted(book_id, key)
+
+
+@pages.get("/log.zip")
+def packed(book_id: int) -> Response:
+    """The book's file with its log and photographs."""
+    with reading() as session:
+        title, made = books.open_book(session, book_id).book.title, log_packed(session, book_id)
+    return download(made, f"{file_name(title)}-with-its-log.zip", "application/zip")
 
 
 @pages.get("/photograph/<int:number>.jpg")

@@ -106,7 +106,7 @@ def write_table(
     out = io.StringIO()
     writer = csv.writer(out, delimiter=delimiter, lineterminator="\r\n")
     writer.writerow(COLUMNS[name] for name in used)
-    writer.writerows([_harmless(row.get(name, "")) for name in used] for row in rows)
+    writer.writerows([harmless(row.get(name, "")) for name in used] for row in rows)
     return out.getvalue()
 
 
@@ -131,7 +131,7 @@ def _number(value: float, decimal: str) -> str:
     return text.replace(".", decimal) if "e" not in text else f"{value:.6f}".rstrip("0").replace(".", decimal)
 
 
-def _harmless(text: str) -> str:
+def harmless(text: str) -> str:
     """A cell that no spreadsheet takes for a formula. A cell that begins with an apostrophe gets another, so
     that it comes back whole."""
     return f"'{text}" if text.startswith((*_FORMULA, "'")) else text
