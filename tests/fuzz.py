@@ -165,7 +165,9 @@ PATHS = [
 def addresses(rule: Rule, numbers: Sequence[int], words: Sequence[str] = ("paper", "x")) -> list[str]:
     """Addresses that a rule of the url map answers: with each of some numbers, or each of some words, in its
     places."""
-    plain = re.sub(r"<any\(svg, dxf\):\w+>", "dxf", str(rule)).replace("<path:filename>", "css/house.css")
+    plain = re.sub(r"<any\((?:\w+, )*(\w+)\):\w+>", r"\1", str(rule)).replace(
+        "<path:filename>", "css/house.css"
+    )
     if "<int:" in plain:
         return [re.sub(r"<\w+>", words[0], re.sub(r"<int:\w+>", str(number), plain)) for number in numbers]
     return [re.sub(r"<\w+>", word, plain) for word in words] if "<" in plain else [plain]

@@ -76,9 +76,11 @@ def test_a_note_is_struck_by_a_row_of_its_own_and_stays(session):
     assert store.picture(session, book, second.number)[:3] == b"\xff\xd8\xff"
     struck(session, book, first.number)
     assert [entry.struck for entry in store.entries(session, book)] == [True, False]
-    for wrong in (first.number + 40, second.number + 1):
+    for wrong in (first.number + 40, second.number + 1, 2**70):
         with pytest.raises(store.NoSuchEntry):
             struck(session, book, wrong)
     with pytest.raises(store.NoSuchEntry):
         struck(session, other, second.number)
+    with pytest.raises(store.NoSuchEntry):
+        store.picture(session, book, 2**70)
     assert store.entries(session, other) == ()

@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import PleatError
-from pleat.store.models import LogRow
+from pleat.store.models import LogRow, is_id
 
 JPEG: Final = b"\xff\xd8\xff"
 """How every picture begins."""
@@ -44,7 +44,7 @@ def add(session: Session, book_id: int, step: str, text: str, picture: bytes | N
 
 def strike(session: Session, book_id: int, number: int, now: datetime) -> None:
     """Strike an entry by a row of its own. Raises NoSuchEntry."""
-    row = session.get(LogRow, number)
+    row = session.get(LogRow, number) if is_id(number) else None
     if row is None or row.book_id != book_id or row.kind != "noted":
         raise NoSuchEntry(f"there is no entry {number} in the log of book {book_id}")
     session.add(LogRow(book_id=book_id, step=row.step, kind="struck", text="", strikes=number, at=now))
@@ -75,7 +75,11 @@ def entries(session: Session, book_id: int) -> tuple[LogEntry, ...]:
 
 def picture(session: Session, book_id: int, number: int) -> bytes:
     """The JPEG of an entry. Raises NoSuchEntry."""
-    found = session.scalar(select(LogRow.picture).where(LogRow.id == number, LogRow.book_id == book_id))
+    found = (
+        session.scalar(select(LogRow.picture).where(LogRow.id == number, LogRow.book_id == book_id))
+        if is_id(number)
+        else None
+    )
     if found is None:
         raise NoSuchEntry(f"there is no picture {number} in the log of book {book_id}")
     return found
