@@ -135,7 +135,7 @@ def figures(plan):
             for at in scores(one.piece, upright=upright)
         )
     if shell is not None:
-        yield from (ruler.number(ruler.snap(shell.width - at)) for at in shell.edges[1:-1])
+        yield from (ruler.number(ruler.snap(at)) for at in shell.marks_inside)
         yield from (ruler.number(ruler.snap(at)) for at in (shell.reach, shell.reach + shell.height))
     yield from (ruler.number(position) for position in plan.binding.positions_mm)
     if hasattr(plan.binding, "need") and len(plan.binding.need.pieces_mm) == 1:

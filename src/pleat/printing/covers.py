@@ -72,15 +72,15 @@ def marked_edges(result: HardResult, plan: Plan) -> tuple[Strip, ...]:
     layout of the spine by itself."""
     shell, ruler = result.shell, plan.brief.ruler
     names = ("back board", "back board ends", "strip", "strip ends", "front board", "front board ends")
-    outside = [(edge, name) for edge, name in zip(shell.edges[1:-1], names, strict=True)]
+    outside = [(at, names[number]) for at, number in shell.marks_outside]
     inside = sorted(
-        (shell.width - at, name.removesuffix(" ends") if name.endswith("ends") else f"{name} ends")
+        (shell.marked_width - at, name.removesuffix(" ends") if name.endswith("ends") else f"{name} ends")
         for at, name in outside
     )
     strips = [
         Strip(
             f"Marks on the covering {how}",
-            shell.width,
+            shell.marked_width,
             tuple(MarkOn(at, f"{ruler.number(ruler.snap(at))} {name}", "score") for at, name in marks),
             *ends,
         )
@@ -92,7 +92,7 @@ def marked_edges(result: HardResult, plan: Plan) -> tuple[Strip, ...]:
     start = shell.edges[2] - ONTO_MM
     layout = [
         MarkOn(at - start, f"{name}: {ruler.number(at - shell.edges[2])}", "score")
-        for at, name in outside[1:5]
+        for at, name in zip(shell.edges[2:6], names[1:5], strict=True)
     ]
     length = shell.edges[5] + ONTO_MM - start
     return (*strips, Strip("Spine layout", length, tuple(layout), "back", "front"))
@@ -115,7 +115,7 @@ def _rows(result: LaidResult, plan: Plan) -> list[Row]:
                 )
     if isinstance(result, HardResult):
         shell = result.shell
-        inside = ", ".join(ruler.number(ruler.snap(shell.width - at)) for at in reversed(shell.edges[1:-1]))
+        inside = ", ".join(ruler.number(ruler.snap(at)) for at in shell.marks_inside)
         rows.append(("marks inside", f"{inside} {ruler.name} from the left edge, front board first"))
         down = ", ".join(ruler.number(ruler.snap(at)) for at in (shell.reach, shell.reach + shell.height))
         rows.append(("marks from the head", f"{down} {ruler.name}"))

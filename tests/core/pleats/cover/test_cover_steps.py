@@ -33,6 +33,31 @@ def before(name, *changes):
     return found
 
 
+@pytest.mark.parametrize("name", HARD)
+def test_what_is_marked_lies_on_a_piece_that_is_cut(name):
+    """Marks are measured from the edge of a piece the maker has in hand, or of pieces joined to one."""
+    plan = make_plan(book_of(name))
+    steps = {one.step.key: one.step for one in plan.bench.work}
+    if "mark_covering" not in steps:
+        return
+    scene = steps["mark_covering"].scene
+    cut = [part.width_mm for part in plan.cover.parts if part.key.startswith("covering")]
+    joined = [piece.piece.size_mm[0] for piece in plan.cover.pieces if piece.part.startswith("covering")]
+    wide = scene.lying[0].width
+    assert any(wide == pytest.approx(one) for one in cut) or wide < sum(joined)
+    assert all(0 < number.mm < wide for number in scene.numbers if number.side == "top")
+
+
+def test_the_spines_covering_of_a_quarter_case_is_marked_by_itself():
+    """By hand: 8.5 mm of block and two boards of 2 are a strip of 13; joints of 8, and 32.5 on to either
+    board: 94 wide, with marks at 32.5, 40.5, 53.5 and 61.5."""
+    texts = {"brief.size": "A5", "pages.count": "96 pages", "pages.sections": "6"}
+    plan = make_plan(editing.edit(recipe("quarter").book(), texts))
+    (step,) = (one.step for one in plan.bench.work if one.step.key == "mark_covering")
+    assert "front board first: 32.5, 40.5, 53.5, 61.5 mm; from the head 18 and 234" in step.detail
+    assert step.scene.lying[0].width == 94
+
+
 @pytest.mark.parametrize("name", GLUED)
 def test_boards_are_glued_cornered_turned_in_and_dried_in_that_order(name):
     order = before(name)

@@ -50,7 +50,7 @@ class LeftOfBench(LeftOfCutting):
             shows=lambda: looked(
                 self.cover.front_width_mm or self.pages.leaf_width_mm,
                 self.cover.front_height_mm or self.pages.leaf_height_mm,
-                self.pages.thickness.likely,
+                max(self.cover.spine.likely, self.pages.thickness.likely),
                 "leaf",
             ),
         )

@@ -25,7 +25,7 @@ from pleat.core.trade.cases import LEAST_TURN_IN_MM, SEAM_MM
 @dataclass(frozen=True)
 class HardCoverSpec:
     """What a kind adds to the common case: the pieces that cover the boards, further parts, layers, figures,
-    checks and steps."""
+    checks and steps; ``marked`` as in ``Shell``."""
 
     covering: tuple[Laid, ...]
     parts: tuple[Part, ...] = ()
@@ -37,6 +37,7 @@ class HardCoverSpec:
     before: tuple[Step, ...] = ()
     steps: tuple[Step, ...] = ()
     words: hard_steps.CoverWords = field(default_factory=hard_steps.CoverWords)
+    marked: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -59,6 +60,7 @@ def compute(
     """A cover with boards and a spine; ``own`` is what its kind adds."""
     shell = shell_of(cover, left, pad=pad, joint_mm=joint_mm)
     kind = own(cover, shell, left)
+    shell = replace(shell, marked=kind.marked)
     paper = left.paper
     laid = (*kind.covering, *kind.under, *_boards(shell, cover.rounded_mm))
     landing = _landing(cover, shell, left.brief.ruler)

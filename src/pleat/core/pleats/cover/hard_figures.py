@@ -122,8 +122,7 @@ def _places(left: LeftOfCover, shell: Shell) -> Figure:
     """Running positions of every edge, from the left, as they are marked on the inside: back and front change
     places there."""
     ruler = left.brief.ruler
-    inside = [shell.width - edge for edge in reversed(shell.edges)]
-    words = ", ".join(ruler.number(ruler.snap(at)) for at in inside[1:-1])
+    words = ", ".join(ruler.number(ruler.snap(at)) for at in shell.marks_inside)
     return Figure(
         key="places",
         label="mark inside, from the left",

@@ -68,8 +68,7 @@ def of(
 def _laid_on(left: LeftOfCover, shell: Shell, words: CoverWords) -> tuple[Step, Step]:
     """The covering marked, and the boards glued on it."""
     ruler = left.brief.ruler
-    inside = [shell.width - edge for edge in reversed(shell.edges)][1:-1]
-    marks = ", ".join(ruler.number(ruler.snap(at)) for at in inside)
+    marks = ", ".join(ruler.number(ruler.snap(at)) for at in shell.marks_inside)
     boards = signature(shell.back, shell.front, shell.height, shell.strip, shell.joint)
     down = f"{ruler.number(shell.reach)} and {ruler.number(shell.reach + shell.height)}"
     return (

@@ -95,7 +95,9 @@ class Hard(Spined):
 @dataclass(frozen=True)
 class Shell:
     """All lengths in mm: board and covering thickness, the boards, the strip, joint, set-back and turn-in;
-    ``pad`` is what the covering needs more to go over padding at each outer edge."""
+    ``pad`` is what the covering needs more to go over padding at each outer edge. ``marked`` is the left edge
+    and the width of the piece on which the boards' places are marked, where that is not all of the
+    covering."""
 
     board: float
     covering: float
@@ -113,6 +115,7 @@ class Shell:
     needed: float
     between: bool = True
     pad: float = 0.0
+    marked: tuple[float, float] | None = None
 
     @property
     def reach(self) -> float:
@@ -141,6 +144,25 @@ class Shell:
     def width(self) -> float:
         """The covering's width flat."""
         return self.edges[-1]
+
+    @property
+    def marks_outside(self) -> tuple[tuple[float, int], ...]:
+        """(place from its left edge, number of the edge of a board or the strip) of every mark that lies on
+        the piece that is marked, seen from outside."""
+        left, wide = self.marked or (0.0, self.width)
+        return tuple(
+            (at - left, number) for number, at in enumerate(self.edges[1:-1]) if left < at < left + wide
+        )
+
+    @property
+    def marked_width(self) -> float:
+        """The width of the piece that is marked."""
+        return self.marked[1] if self.marked else self.width
+
+    @property
+    def marks_inside(self) -> tuple[float, ...]:
+        """The places of the marks from the left edge, inside up: front and back change places there."""
+        return tuple(self.marked_width - at for at, _ in reversed(self.marks_outside))
 
     @property
     def wrap_height(self) -> float:

@@ -34,7 +34,8 @@ def _boards(shell: Shell, when: When) -> list[Lying]:
 def covering_marked(shell: Shell) -> Scene:
     """Where the boards will lie."""
     down = (shell.reach, shell.reach + shell.height)
-    return marked(_covering(shell), upright=_edges(shell)[1:-1], level=down, kind="mark")
+    piece = replace(_covering(shell), width=shell.marked_width)
+    return marked(piece, upright=shell.marks_inside, level=down, kind="mark")
 
 
 def boards_glued(shell: Shell) -> Scene:

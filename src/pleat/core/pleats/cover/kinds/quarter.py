@@ -80,7 +80,14 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
         "goes over.",
         lift=("side.cut",),
     )
-    return HardCoverSpec(laid, parts, figures=figures, checks=_wide(cover, shell, left, onto), words=words)
+    return HardCoverSpec(
+        laid,
+        parts,
+        figures=figures,
+        checks=_wide(cover, shell, left, onto),
+        words=words,
+        marked=(shell.edges[2] - onto, wide),
+    )
 
 
 def _figures(shell: Shell, onto: float, lap: float, wide: float, ruler: Ruler) -> tuple[Figure, ...]:
