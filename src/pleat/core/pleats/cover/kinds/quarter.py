@@ -49,8 +49,28 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
         Laid(right_side, shell.edges[5] + onto - lap, 0.0, "side", "sides"),
     )
     wide = 2 * onto + 2 * shell.joint + shell.strip
+    figures = _figures(shell, onto, lap, wide, ruler)
+    words = CoverWords(
+        glue="Glue boards and strip on the spine's covering at the marks, turn its head and tail in, and "
+        "only then lay on the sides: their spine edge lies on the covering, straight along the joint.",
+        turn="The sides: head and tail first, then the fore edge; pinch the corner in before the last one "
+        "goes over.",
+        lift=("side.cut",),
+    )
+    return HardCoverSpec(
+        laid,
+        _parts(shell, wide, side_w, count),
+        figures=figures,
+        checks=_wide(cover, shell, left, onto),
+        words=words,
+        marked=(shell.edges[2] - onto, wide),
+    )
+
+
+def _parts(shell: Shell, wide: float, side_w: float, count: int) -> tuple[Part, ...]:
+    """The covering of the spine, and two sides."""
     across = "it stretches the wrong way, and the boards warp"
-    parts = (
+    return (
         Part(
             key="covering",
             name="spine covering",
@@ -71,22 +91,6 @@ def _own(cover: Quarter, shell: Shell, left: LeftOfCover) -> HardCoverSpec:
             needs=("board.cut",),
             across=across,
         ),
-    )
-    figures = _figures(shell, onto, lap, wide, ruler)
-    words = CoverWords(
-        glue="Glue boards and strip on the spine's covering at the marks, turn its head and tail in, and "
-        "only then lay on the sides: their spine edge lies on the covering, straight along the joint.",
-        turn="The sides: head and tail first, then the fore edge; pinch the corner in before the last one "
-        "goes over.",
-        lift=("side.cut",),
-    )
-    return HardCoverSpec(
-        laid,
-        parts,
-        figures=figures,
-        checks=_wide(cover, shell, left, onto),
-        words=words,
-        marked=(shell.edges[2] - onto, wide),
     )
 
 
