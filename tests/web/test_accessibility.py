@@ -26,6 +26,18 @@ VIEWS = [
     "/books/9?open=cover",
     "/books/9?open=paper",
     "/books/9/cover",
+    *(
+        f"/books/9/making?step={step}"
+        for step in (
+            "gather",
+            "cut_leaves",
+            "measure_sewn",
+            "mark_covering",
+            "glue_boards",
+            "hang_in",
+            "check",
+        )
+    ),
     "/books/10?open=binding",
     "/books/10?open=cover",
     "/books/10/turning",
@@ -71,6 +83,7 @@ CLASSES = [
     "/books/6?open=cutting",
     "/books/5?open=bench",
     "/materials/4",
+    "/books/9/making?step=glue_boards",
 ]
 """One view of each sort: the others are of the same templates with another book in them."""
 
