@@ -29,7 +29,13 @@ def test_a_book_is_made_by_keys_alone(desk: Page):
     open_book(desk, "Dark-sky log", "bench")
     desk.locator("#to-making").click()
     expect(desk.locator("h1:visible")).to_have_text("Press the section")
-    desk.keyboard.press("Enter")
+    done = desk.locator("#making-done")
+    for copy in range(1, 7):
+        expect(done).to_have_text(f"copy {copy} of 6")
+        desk.keyboard.press("Enter")
+        if copy == 3:
+            expect(desk.locator(".making-offline")).to_be_hidden()
+            desk.reload()  # three of six are kept
     expect(desk.locator("h1:visible")).to_have_text("Measure the pressed section at the fold")
     expect(desk.locator(".wait-chip")).to_contain_text(re.compile("Press the section: (60|59) min"))
     desk.keyboard.press("PageUp")
@@ -79,7 +85,8 @@ def in_script_ticks(desk: Page, number: int, steps: int) -> list[str]:
     """Every third step turned, from another one each round; what is done then by the page."""
     for at in range(number % 3, steps, 3):
         desk.locator(".making-row button").nth(at).click()
-        desk.locator("#making-done").click()
+        every = desk.locator("#making-all")
+        (every if every.is_visible() else desk.locator("#making-done")).click()
     done: list[str] = desk.evaluate(
         """() => { const all = [...document.querySelectorAll('.making-step')];
         return all.filter((step, at) => document.querySelectorAll('.making-row button')[at].classList
@@ -109,6 +116,22 @@ def test_what_is_left_of_a_wait_in_words(desk: Page):
     lefts = [0, 1, 60_000, 61_000, 119 * 60_000, 480 * 60_000]
     told = in_script(desk, "waits", "lefts => lefts.map(m.lasting)", lefts)
     assert told == ["over", "1 min", "1 min", "2 min", "119 min", "8 h"]
+
+
+def test_one_copy_less_and_all_at_once(desk: Page, whole_app):
+    desk.goto(f"/books/{JOURNAL}/making?step=press")
+    done = desk.locator("#making-done")
+    done.click()
+    done.click()
+    expect(done).to_have_text("copy 3 of 6")
+    desk.locator("#making-less").click()
+    expect(done).to_have_text("copy 2 of 6")
+    expect(desk.locator(".making-offline")).to_be_hidden()
+    assert "press" not in done_in(whole_app, JOURNAL)
+    desk.locator("#making-all").click()
+    expect(desk.locator("h1:visible")).to_have_text("Measure the pressed section at the fold")
+    expect(desk.locator(".making-offline")).to_be_hidden()
+    assert "press" in done_in(whole_app, JOURNAL)
 
 
 def test_what_is_noted_at_a_step_stays_there_and_is_struck(desk: Page):

@@ -79,3 +79,9 @@ def packed(session: Session, book_id: int) -> bytes:
                 file.writestr(name, log.picture(session, book_id, entry.number))
         file.writestr("log.csv", table.getvalue())
     return out.getvalue()
+
+
+def count_copies(session: Session, book_id: int, step: str, copies: int) -> None:
+    """Note of how many copies a step is done, where that is another number than before."""
+    if log.counts(session, book_id).get(step, 0) != copies:
+        log.count(session, book_id, step, copies, now())

@@ -14,7 +14,7 @@ from pleat.store.models import LogRow, is_id
 
 JPEG: Final = b"\xff\xd8\xff"
 """How every picture begins."""
-KINDS: Final = ("noted", "struck")
+KINDS: Final = ("noted", "struck", "ticked")
 
 
 class NoSuchEntry(PleatError):
@@ -71,6 +71,21 @@ def entries(session: Session, book_id: int) -> tuple[LogEntry, ...]:
         for number, step, kind, text, at, _, has in rows
         if kind == "noted"
     )
+
+
+def count(session: Session, book_id: int, step: str, copies: int, now: datetime) -> None:
+    """Of how many copies a step is done by now."""
+    session.add(LogRow(book_id=book_id, step=step, kind="ticked", text=str(copies), at=now))
+
+
+def counts(session: Session, book_id: int) -> dict[str, int]:
+    """The copies that were counted last, by the steps' keys."""
+    rows = session.execute(
+        select(LogRow.step, LogRow.text)
+        .where(LogRow.book_id == book_id, LogRow.kind == "ticked")
+        .order_by(LogRow.id)
+    )
+    return {step: int(text) for step, text in rows if text.isdecimal()}
 
 
 def picture(session: Session, book_id: int, number: int) -> bytes:

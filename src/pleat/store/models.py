@@ -145,8 +145,9 @@ class CutSheetRow(Base):
 
 
 class LogRow(Base):
-    """Something that happened while a book was made: ``noted``, or ``struck`` for a row that strikes the one
-    named in ``strikes``. Rows are added, never changed. ``picture`` is a JPEG."""
+    """Something that happened while a book was made: ``noted``; ``ticked``, with the copies that are done by
+    then; or ``struck`` for a row that strikes the one named in ``strikes``. Rows are added, never changed.
+    ``picture`` is a JPEG."""
 
     __tablename__ = "log"
     __table_args__ = ({"sqlite_autoincrement": True},)

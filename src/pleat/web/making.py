@@ -3,7 +3,7 @@ when the connection does not; what is ticked waits there until it can be sent.""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -20,9 +20,9 @@ from pleat.drawing.svg import SCREEN, Pen, render_screen
 from pleat.services import books
 from pleat.services.books import Opened
 from pleat.services.library import file_name
+from pleat.services.log import count_copies, struck
 from pleat.services.log import note as keep_note
 from pleat.services.log import packed as log_packed
-from pleat.services.log import struck
 from pleat.store import log
 from pleat.store.log import LogEntry
 from pleat.web import asked
@@ -34,12 +34,13 @@ pages = Blueprint("making", __name__, url_prefix="/books/<int:book_id>/making")
 SCENE: Final = Pen(level=46, tick=8, gap=6, arrow=13, dot=6, text=22, edge=30)
 WIDTH: Final = 760
 HEIGHT: Final = 560
+MOST_COPIES: Final = 10_000
 
 
 @dataclass(frozen=True)
 class StepShown:
-    """A step as it stands on the page: ``cautions`` are pairs of a word and the whole, the word alone where
-    the whole stood at a step before."""
+    """A step as it stands on the page: ``copies`` of it are done, ``of`` so many. ``cautions`` are a word and
+    the whole, and whether the whole stood at a step before."""
 
     one: BenchStep
     picture: dict[str, object]
@@ -47,6 +48,8 @@ class StepShown:
     cautions: tuple[tuple[str, str, bool], ...]
     entries: tuple[LogEntry, ...]
     read: str
+    copies: int
+    of: int
 
 
 @pages.get("")
@@ -54,7 +57,7 @@ def page(book_id: int) -> str:
     """Every step, opened at the one named in the address, or at the first that is not done."""
     with reading() as session:
         opened = books.open_book(session, book_id)
-        noted = log.entries(session, book_id)
+        noted, counted = log.entries(session, book_id), log.counts(session, book_id)
     work = opened.plan.bench.work
     wanted = request.args.get("step", "")
     current = opened.plan.bench.current
@@ -62,28 +65,38 @@ def page(book_id: int) -> str:
     if at is None:
         at = work.index(current) if current else len(work) - 1
     return render_template(
-        "making/page.html", opened=opened, book_id=book_id, shown=shown(opened, noted), at=at
+        "making/page.html", opened=opened, book_id=book_id, shown=shown(opened, noted, counted), at=at
     )
 
 
-def shown(opened: Opened, noted: Sequence[LogEntry]) -> list[StepShown]:
+def shown(opened: Opened, noted: Sequence[LogEntry], counted: Mapping[str, int]) -> list[StepShown]:
     """Every step with its picture; a caution in full where it stands first."""
     plan = opened.plan
     seen: set[str] = set()
     found = []
     for one in plan.bench.work:
-        cautions = []
-        for text in one.step.cautions:
-            word = text.partition(":")[0] if ":" in text[:24] else "Careful"
-            cautions.append((word, text, text in seen))
-            seen.add(text)
         pen, css = (SCENE, "drawing scene") if has_own(one.step) else (SCREEN, "drawing")
-        view = drawn(render_screen(picture(one.step, plan), WIDTH, HEIGHT, pen, css))
-        own = tuple(entry for entry in noted if entry.step == one.step.key)
+        of = 1 if one.step.for_all else plan.brief.quantity
+        copies = counted.get(one.step.key, 0)
         found.append(
-            StepShown(one, view, numbers(one.step, plan), tuple(cautions), own, _read(opened, one.step))
+            StepShown(
+                one,
+                drawn(render_screen(picture(one.step, plan), WIDTH, HEIGHT, pen, css)),
+                numbers(one.step, plan),
+                tuple((_word(text), text, text in seen) for text in one.step.cautions),
+                tuple(entry for entry in noted if entry.step == one.step.key),
+                _read(opened, one.step),
+                of if one.done else copies % of,  # all of them, and unticked since: none
+                of,
+            )
         )
+        seen.update(one.step.cautions)
     return found
+
+
+def _word(caution: str) -> str:
+    """What a caution is called once it was read."""
+    return caution.partition(":")[0] if ":" in caution[:24] else "Careful"
 
 
 def _read(opened: Opened, step: Step) -> str:
@@ -117,10 +130,14 @@ def reading_taken(book_id: int) -> ResponseReturnValue:
 
 @pages.post("/tick")
 def tick(book_id: int) -> ResponseReturnValue:
-    """A step is done, or not: sent again it is the same. Answers with the keys of all that is done."""
-    key, done = asked.word(request.form, "step"), request.form.get("done") == "1"
+    """A step is done, or not, or of some copies: sent again it is the same. Answers with the keys of all that
+    is done."""
+    key, done = asked.word(request.form, "step", 60), request.form.get("done") == "1"
+    copies = asked.number(request.form, "copies", -1, 0, MOST_COPIES)
     try:
         with writing() as session:
+            if copies >= 0:
+                count_copies(session, book_id, key, copies)
             outcome = books.tick_step(
                 session, book_id, None, asked.word(request.form, "window", 40), key, done
             )

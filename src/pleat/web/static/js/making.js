@@ -7,12 +7,14 @@ const ACTS = { ArrowRight: 1, PageDown: 1, " ": 1, ArrowLeft: -1, PageUp: -1 };
 
 document.addEventListener("alpine:init", () => {
   Alpine.data("making", () => ({
-    at: 0, done: [], waiting: 0, steps: [], queue: [], sending: false, from: null,
+    at: 0, done: [], copies: [], waiting: 0, steps: [], queue: [], sending: false, from: null,
     init() {
       this.steps = [...this.$root.querySelectorAll(".making-step")];
       this.queue = JSON.parse(recalled(this.name()) || "[]");
       const marks = new Map(this.queue.map((one) => [one.step, one.done]));
       this.done = this.steps.map((step) => marks.get(step.dataset.key) ?? step.dataset.done === "1");
+      const counts = new Map(this.queue.map((one) => [one.step, one.copies]));
+      this.copies = this.steps.map((step) => counts.get(step.dataset.key) ?? Number(step.dataset.copies));
       this.at = Number(this.$root.dataset.at);
       this.waiting = this.queue.length;
       this.send();
@@ -28,10 +30,18 @@ document.addEventListener("alpine:init", () => {
       scrollTo(0, 0);
     },
     go(by) { this.show(this.at + by); },
-    tick() {
-      const step = this.steps[this.at], done = !this.done[this.at];
+    of() { return this.steps.length ? Number(this.steps[this.at].dataset.of) : 1; },
+    said() {
+      if (this.done[this.at]) return "done ✓";
+      return this.of() > 1 ? "copy " + (this.copies[this.at] + 1) + " of " + this.of() : "done";
+    },
+    // one copy more is done; what is all done is open again
+    tick() { this.count(this.done[this.at] ? 0 : this.copies[this.at] + 1); },
+    count(copies) {
+      const step = this.steps[this.at], done = copies >= this.of();
       this.done[this.at] = done;
-      this.queue = [...this.queue.filter((one) => one.step !== step.dataset.key), { step: step.dataset.key, done }];
+      this.copies[this.at] = copies;
+      this.queue = [...this.queue.filter((one) => one.step !== step.dataset.key), { step: step.dataset.key, done, copies }];
       this.kept();
       if (done && step.dataset.wait) startWait(step.dataset.title, Number(step.dataset.wait), location.pathname);
       if (done && this.at < this.steps.length - 1) this.go(1);
@@ -54,7 +64,7 @@ document.addEventListener("alpine:init", () => {
     },
     async sent(one) {
       const headers = JSON.parse(document.body.getAttribute("hx-headers:inherited"));
-      const body = new URLSearchParams({ step: one.step, done: one.done ? "1" : "0", window: "making" });
+      const body = new URLSearchParams({ step: one.step, done: one.done ? "1" : "0", copies: one.copies, window: "making" });
       try {
         const answer = await fetch(this.$root.dataset.tick, { method: "POST", headers, body });
         if (answer.ok || answer.status === 422) return answer;
