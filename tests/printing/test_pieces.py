@@ -97,18 +97,23 @@ def test_score_lists_run_from_one_edge_and_the_turned_one_mirrors_them(name, rul
 
 @pytest.mark.parametrize("name", HARD)
 def test_marks_on_the_covering_are_where_the_boards_lie(name):
-    plan = make_plan(recipe(name).book())
-    shell, strips = plan.cover.shell, templates(plan)
+    """The boards as they are laid, seen from the edge of the covering that is laid first: all of it, or of a
+    quarter case the spine's."""
+    plan: Any = make_plan(recipe(name).book())
+    cover, strips = plan.cover, templates(plan)
     inside, outside = strips["marks-on-the-covering-inside"], strips["marks-on-the-covering-outside"]
-    assert [mark.at_mm for mark in outside.marks] == pytest.approx(list(shell.edges[1:-1]))
-    assert [mark.at_mm for mark in inside.marks] == pytest.approx(
-        [shell.width - at for at in reversed(shell.edges[1:-1])]
-    )
-    assert inside.marks[0].text.endswith("front board")
+    first = cover.laid[0]
+    left, wide = (first.x_mm, first.piece.size_mm[0]) if name == "quarter" else (0.0, cover.shell.width)
+    boards = [laid for laid in cover.laid if laid.piece.stock == "board"]
+    edges = sorted(at for one in boards for at in (one.x_mm, one.x_mm + one.piece.size_mm[0]))
+    on_it = [at - left for at in edges if left < at < left + wide]
+    assert [mark.at_mm for mark in outside.marks] == pytest.approx(on_it)
+    assert [mark.at_mm for mark in inside.marks] == pytest.approx([wide - at for at in reversed(on_it)])
+    assert "front board" in inside.marks[0].text
     layout = strips["spine-layout"]
     at = [mark.at_mm for mark in layout.marks]
     assert [b - a for a, b in itertools.pairwise(at)] == pytest.approx(
-        [shell.joint, shell.strip, shell.joint]
+        [cover.shell.joint, cover.shell.strip, cover.shell.joint]
     )
 
 
