@@ -59,12 +59,12 @@ def test_what_is_no_photograph_is_told(given):
 
 def test_a_note_is_struck_by_a_row_of_its_own_and_stays(session):
     book, other = (books.add(session, Book(title=title), "", "made") for title in ("one", "two"))
-    note(session, book, "fold", " the bone folder slipped ", b"")
-    note(session, book, "press", "", taken())
+    note(session, book, "fold", " the bone folder slipped ", None)
+    note(session, book, "press", "", small(taken()))
     with pytest.raises(BadBook):
-        note(session, book, "press", "  ", b"")
+        note(session, book, "press", "  ", None)
     with pytest.raises(BadBook):
-        note(session, book, "press", "x" * (log.MOST_LETTERS + 1), b"")
+        note(session, book, "press", "x" * (log.MOST_LETTERS + 1), None)
     first, second = store.entries(session, book)
     assert (first.step, first.text, first.has_picture, first.struck) == (
         "fold",

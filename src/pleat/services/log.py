@@ -23,16 +23,17 @@ MOST_PIXELS: Final = 120_000_000
 MOST_LETTERS: Final = 4000
 
 
-def note(session: Session, book_id: int, step: str, text: str, photograph: bytes) -> None:
-    """Keep what was noted. Raises NoSuchBook, and BadBook for what is empty, too long, or no picture."""
+def note(session: Session, book_id: int, step: str, text: str, picture: bytes | None) -> None:
+    """Keep what was noted, with a picture that was made small. Raises NoSuchBook, and BadBook for what is
+    empty or too long."""
     books.load(session, book_id)
     words = text.strip()
-    if not words and not photograph:
+    if not words and picture is None:
         raise BadBook([FieldProblem("note", "note", text, "Write something, or choose a photograph.")])
     if len(words) > MOST_LETTERS:
         message = f"That is longer than {MOST_LETTERS} letters: make two notes of it."
         raise BadBook([FieldProblem("note", "note", text, message)])
-    log.add(session, book_id, step, words, small(photograph) if photograph else None, now())
+    log.add(session, book_id, step, words, picture, now())
 
 
 def small(photograph: bytes) -> bytes:

@@ -20,7 +20,7 @@ from pleat.drawing.svg import SCREEN, Pen, render_screen
 from pleat.services import books
 from pleat.services.books import Opened
 from pleat.services.library import file_name
-from pleat.services.log import count_copies, struck
+from pleat.services.log import count_copies, small, struck
 from pleat.services.log import note as keep_note
 from pleat.services.log import packed as log_packed
 from pleat.store import log
@@ -148,12 +148,14 @@ def tick(book_id: int) -> ResponseReturnValue:
 
 @pages.post("/note")
 def note(book_id: int) -> ResponseReturnValue:
-    """Keep what was noted at a step; 422 with what was typed where it cannot be."""
+    """Keep what was noted at a step; what was typed stays, with the reason, where it cannot be."""
     key, text = asked.word(request.form, "step", 60), request.form.get("note", "")
     given = request.files.get("photograph")
     try:
+        taken = given.read() if given else b""
+        made = small(taken) if taken else None  # before others have to wait
         with writing() as session:
-            keep_note(session, book_id, key, text, given.read() if given else b"")
+            keep_note(session, book_id, key, text, made)
     except BadBook as error:
         said = " ".join(problem.message for problem in error.problems)
         return _noted(book_id, key, said, text[:20_000])
