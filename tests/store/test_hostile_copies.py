@@ -53,6 +53,12 @@ SCRIPTS = {
         "CAST('<script>' AS BLOB), '2026-01-01 00:00:00.000000')",
         "number 1 of the log",
     ),
+    "a count of copies without end": (
+        "INSERT INTO log (book_id, step, kind, text, at) VALUES (1, 'fold', 'ticked', '"
+        + "9" * 5000
+        + "', '2026-01-01 00:00:00.000000')",
+        "number 1 of the log",
+    ),
     "an entry of no kind": (
         "INSERT INTO log (book_id, step, kind, text, at) VALUES (1, 'fold', 'sung', '', '2026-01-01 "
         "00:00:00.000000')",

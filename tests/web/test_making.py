@@ -134,6 +134,19 @@ def test_one_copy_less_and_all_at_once(desk: Page, whole_app):
     assert "press" in done_in(whole_app, JOURNAL)
 
 
+def test_what_another_window_did_shows_when_one_comes_back(desk: Page):
+    desk.goto(f"/books/{JOURNAL}/making?step=press")
+    expect(desk.locator("#making-done")).to_have_text("copy 1 of 6")
+    other = desk.context.new_page()
+    other.goto(f"/books/{JOURNAL}/making?step=press")
+    for _ in range(2):
+        other.locator("#making-done").click()
+    expect(other.locator(".making-offline")).to_be_hidden()
+    other.close()
+    desk.evaluate("dispatchEvent(new Event('focus'))")
+    expect(desk.locator("#making-done")).to_have_text("copy 3 of 6")
+
+
 def test_what_is_noted_at_a_step_stays_there_and_is_struck(desk: Page):
     desk.goto(f"/books/{JOURNAL}/making?step=press")
     step = desk.locator(".making-step:visible")

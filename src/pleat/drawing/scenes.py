@@ -42,7 +42,7 @@ NAMED_SHARE: Final = 0.12
 
 def has_own(step: Step) -> bool:
     """Whether a step's picture is drawn from its scene, and not from what the plan draws already."""
-    return step.scene is not None and step.scene.kind not in ("cut", "sew")
+    return step.scene is not None and not step.scene.is_elsewhere
 
 
 def picture(step: Step, plan: Plan) -> Drawing:
@@ -220,6 +220,5 @@ def _placed(number: NumberAt, ruler: Ruler) -> Label:
 
 
 def _dim(distance: Distance, ruler: Ruler) -> Dim:
-    value = distance.value_mm
-    text = ruler.thin(value) if value < 10 else ruler.number(value)
+    text = (ruler.thin if distance.thin else ruler.number)(distance.value_mm)
     return Dim(distance.side, distance.start, distance.end, text, distance.level)

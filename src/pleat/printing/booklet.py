@@ -10,6 +10,7 @@ from html import escape
 from pathlib import Path
 from typing import Final
 
+from pleat.core.base.cautions import GENERAL
 from pleat.core.base.plan import Step
 from pleat.core.base.words import joined, lasting
 from pleat.core.pleats.bench.compute import BenchStep
@@ -33,6 +34,10 @@ BOX_MM: Final = 4.0
 MOST_BOXES: Final = 12
 """Copies that have a box each; of more there is one box for all."""
 NOTE_MM: Final = 9.0
+LONGEST_NAME: Final = 32
+"""Letters of a name in a picture; what is longer is a sentence."""
+ROOM_SHARE: Final = 0.16
+"""Room beside a drawing in mm, of what it is in px."""
 _SIGNS: Final = (
     ("scene-line scene-cut scene-now", "cut here"),
     ("scene-line scene-fold scene-now", "fold or score here"),
@@ -44,12 +49,12 @@ _SIGNS: Final = (
 
 @dataclass(frozen=True)
 class _Block:
-    """A step set for a column: its shapes, the pictures among them as SVG, and how high all of it is."""
+    """A step set for a column: its words, how high all of it is, its picture and where that begins."""
 
     shapes: tuple[Shape, ...]
     high: float
-    drawing: Drawing | None = None
-    top: float = 0.0
+    drawing: Drawing
+    top: float
 
 
 def booklet(plan: Plan, title: str, paper: PaperName, over: Overview | None = None) -> tuple[PrintSheet, ...]:
@@ -85,11 +90,7 @@ def _before(plan: Plan, cautions: Sequence[str], width: float, room: float) -> l
     paragraphs += [("heading", "What to mind")]
     paragraphs += [("words", f"{number}  {text}") for number, text in enumerate(cautions, 1)]
     paragraphs += [
-        (
-            "words",
-            "This never replaces the instructions of your tools and materials. With children about, put "
-            "blades, awls and needles out of reach; when in doubt ask someone qualified.",
-        ),
+        ("words", GENERAL),
         ("heading", "What the pictures say"),
     ]
     pages: list[list[Shape]] = [[]]
@@ -124,8 +125,7 @@ def _steps(plan: Plan, cautions: Sequence[str], width: float, room: float) -> li
                 pages.append("")
         x = MARGIN_MM + column * (wide + GAP_MM)
         pages[-1] += render_print(Drawing(1, 1, "step", block.shapes), x, y, PRINT)
-        if block.drawing is not None:
-            pages[-1] += render_fitted(block.drawing, x, y + block.top, wide, PICTURE_MM, PRINT)
+        pages[-1] += render_fitted(block.drawing, x, y + block.top, wide, PICTURE_MM, PRINT)
         y += block.high
     return pages
 
@@ -158,7 +158,7 @@ def _said(step: Step, plan: Plan, cautions: Sequence[str]) -> Iterator[tuple[str
         yield "numbers", f"Careful: {marks} under “What to mind”."
     if step.wait_minutes:
         yield "numbers", f"Then wait about {lasting(step.wait_minutes)}. Begun at: ____________"
-    if step.kind == "measure" and not step.for_all:
+    if step.reading:
         yield "words", "Measured: ____________"
 
 
@@ -182,11 +182,6 @@ def _smaller(shape: Shape) -> Shape:
     if isinstance(shape, Label) and shape.style == "side-label":
         return replace(shape, style="small")
     return shape
-
-
-LONGEST_NAME: Final = 32
-ROOM_SHARE: Final = 0.16
-"""Room beside a drawing in mm, of what it is in px."""
 
 
 def _notes(width: float, room: float) -> str:

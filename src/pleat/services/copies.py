@@ -137,12 +137,14 @@ def _cut_sheets(session: Session) -> Iterator[int]:
 
 def _log(session: Session) -> Iterator[int]:
     """What was noted: pictures go out to a browser as JPEG, so that is what they have to be."""
-    for number, kind, begin in session.execute(
-        select(LogRow.id, LogRow.kind, func.substr(LogRow.picture, 1, len(log.JPEG)))
+    for number, kind, text, begin in session.execute(
+        select(LogRow.id, LogRow.kind, LogRow.text, func.substr(LogRow.picture, 1, len(log.JPEG)))
     ):
         with _readable(f"number {number} of the log"):
             if kind not in log.KINDS:
                 raise ValueError(f"nothing of the kind “{kind[:20]}” happens")
+            if kind == "ticked" and not log.is_count(text):
+                raise ValueError("it counts no copies")
             if begin is not None and bytes(begin) != log.JPEG:
                 raise ValueError("its picture is none")
         yield 0

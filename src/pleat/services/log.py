@@ -19,7 +19,7 @@ from pleat.store import books, log
 LONGEST_PX: Final = 1600
 QUALITY: Final = 82
 KINDS: Final = ("JPEG", "PNG", "WEBP")
-MOST_PIXELS: Final = 120_000_000
+MOST_PIXELS: Final = 64_000_000
 MOST_LETTERS: Final = 4000
 
 

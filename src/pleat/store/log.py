@@ -17,6 +17,11 @@ JPEG: Final = b"\xff\xd8\xff"
 KINDS: Final = ("noted", "struck", "ticked")
 
 
+def is_count(text: str) -> bool:
+    """Whether a text is a number of copies."""
+    return text.isascii() and text.isdecimal() and len(text) < 7
+
+
 class NoSuchEntry(PleatError):
     """There is no entry of that number in the book's log."""
 
@@ -85,7 +90,7 @@ def counts(session: Session, book_id: int) -> dict[str, int]:
         .where(LogRow.book_id == book_id, LogRow.kind == "ticked")
         .order_by(LogRow.id)
     )
-    return {step: int(text) for step, text in rows if text.isdecimal()}
+    return {step: int(text) for step, text in rows}
 
 
 def picture(session: Session, book_id: int, number: int) -> bytes:

@@ -11,6 +11,7 @@ from typing import Any, Final
 from flask import Flask, request, url_for
 from markupsafe import Markup, escape
 
+from pleat.core.base.cautions import GENERAL
 from pleat.core.base.estimate import Estimate
 from pleat.core.base.fields import ChoiceRule
 from pleat.core.base.plan import Figure
@@ -49,6 +50,7 @@ def register(app: Flask) -> None:
         entry_of=entry,
         by_itself=by_itself,
         exact_mm=exact_mm,
+        general_caution=GENERAL,
         money=money,
         looked_at=lambda: asked.looked_at(request.values),
     )

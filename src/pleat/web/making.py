@@ -9,6 +9,7 @@ from typing import Final
 
 from flask import Blueprint, Response, abort, render_template, request, url_for
 from flask.typing import ResponseReturnValue
+from sqlalchemy.orm import Session
 
 from pleat.core.base.errors import BadBook
 from pleat.core.base.plan import Step
@@ -130,20 +131,31 @@ def reading_taken(book_id: int) -> ResponseReturnValue:
 
 @pages.post("/tick")
 def tick(book_id: int) -> ResponseReturnValue:
-    """A step is done, or not, or of some copies: sent again it is the same. Answers with the keys of all that
-    is done."""
+    """A step is done, or not, or of some copies: sent again it is the same. Answers with all that is done."""
     key, done = asked.word(request.form, "step", 60), request.form.get("done") == "1"
     copies = asked.number(request.form, "copies", -1, 0, MOST_COPIES)
     try:
         with writing() as session:
             if copies >= 0:
                 count_copies(session, book_id, key, copies)
-            outcome = books.tick_step(
-                session, book_id, None, asked.word(request.form, "window", 40), key, done
-            )
+            window = asked.word(request.form, "window", 40)
+            outcome = books.tick_step(session, book_id, None, window, key, done)
+            return _done(session, outcome.opened)
     except BadBook as error:
         return {"problem": " ".join(problem.message for problem in error.problems)}, 422
-    return {"done": [one.step.key for one in outcome.opened.plan.bench.work if one.done]}
+
+
+@pages.get("/state")
+def state(book_id: int) -> ResponseReturnValue:
+    """All that is done, for a page that was looked away from."""
+    with reading() as session:
+        return _done(session, books.open_book(session, book_id))
+
+
+def _done(session: Session, opened: Opened) -> dict[str, object]:
+    """The keys of the steps that are done, and the copies that were counted of each."""
+    done = [one.step.key for one in opened.plan.bench.work if one.done]
+    return {"done": done, "copies": log.counts(session, opened.stored.id)}
 
 
 @pages.post("/note")

@@ -9,10 +9,10 @@ import pytest
 from pleat.core.base.scenes import Lying
 from pleat.core.base.staged import folded, nested, threaded
 from pleat.core.document import editing
-from pleat.core.document.recipes import RECIPES
+from pleat.core.document.recipes import RECIPES, recipe
 from pleat.core.whole.planning import make_plan
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
-from pleat.drawing.scenes import numbers, picture
+from pleat.drawing.scenes import has_own, numbers, picture
 from pleat.drawing.svg import render_screen
 
 IDS = [one.name for one in RECIPES]
@@ -42,10 +42,32 @@ def test_every_step_has_a_picture_and_its_numbers_stand_in_its_words(name, ruler
         for _, values in numbers(one.step, plan):
             if one.step.key not in WITHOUT_WORDS:
                 assert set(values) <= told, (one.step.key, values, one.step.detail)
+        measured = {dim.text for dim in drawing.dims} if has_own(one.step) else set()
+        if one.step.key not in MEASURED_ALONE:
+            assert measured <= told, (one.step.key, measured, one.step.detail)
 
 
 WITHOUT_WORDS = frozenset({"pierce", "cover_pierced"})
 """Steps that are worked along a strip: its numbers were said when it was made."""
+MEASURED_ALONE = frozenset({"fold", "check", "measure", "measure_sewn", "glue_boards", "punch"})
+"""Steps whose words name no measure: along a jig or marks, by the step before, or as a range."""
+
+
+def test_a_cover_held_at_the_head_is_drawn_with_its_head_on_top():
+    """The holes lie along the head of cover and leaf alike, a square further on the cover."""
+    plan = make_plan(recipe("fliptop").book())
+    steps = {one.step.key: one.step for one in plan.bench.work}
+    leaf, cover = steps["punch"].scene, steps["cover_punch"].scene
+    (card,) = cover.lying
+    assert (card.width, card.height) == (plan.cover.front_width_mm, plan.cover.front_height_mm)
+    assert {line.axis for scene in (leaf, cover) for line in scene.lines} == {"level"}
+    shifts = {
+        (round(b.x - a.x, 6), round(b.y - a.y, 6)) for a, b in zip(leaf.holes, cover.holes, strict=True)
+    }
+    assert len(shifts) == 1
+    ((across, down),) = shifts
+    assert across == pytest.approx((card.width - leaf.lying[0].width) / 2)
+    assert down >= 0
 
 
 @pytest.mark.parametrize(("folds", "sheet"), [(1, (296, 210)), (2, (296, 420)), (3, (592, 420))])

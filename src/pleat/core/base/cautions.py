@@ -2,6 +2,10 @@
 
 from typing import Final
 
+GENERAL: Final = (
+    "Pleat never replaces the instructions of your tools and materials. With children about, put "
+    "blades, awls and needles out of reach; when in doubt ask someone qualified."
+)
 KNIFE: Final = (
     "Knife: a steel rule, a cutting mat, several light passes, fingers behind the edge and a "
     "fresh blade. With a trimmer, follow its own instructions and keep its guard on."

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Final, Literal
 
 from pleat.core.base.estimate import Estimate
@@ -276,7 +277,7 @@ class Step:
         for states in (self.needs, self.gives, self.uses, self.closes):
             only_known(states)
 
-    @property
+    @cached_property
     def scene(self) -> Scene | None:
         """What it looks like."""
         return self.shows() if self.shows else None

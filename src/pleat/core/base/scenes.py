@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
 SceneKind = Literal[
     "lay out",
@@ -98,12 +98,14 @@ class PathOn:
 
 @dataclass(frozen=True)
 class Distance:
-    """A measure that has to be right, along the axis of its side; ``level`` counts outward from 1."""
+    """A measure that has to be right, along the axis of its side; ``level`` counts outward from 1. It is told
+    on the marks of the ruler, or finer where it is a ``thin`` thing's thickness."""
 
     side: Side
     start: float
     end: float
     level: int = 1
+    thin: bool = False
 
     @property
     def value_mm(self) -> float:
@@ -135,8 +137,8 @@ class Scene:
     ``copies`` says how often the same is done."""
 
     kind: SceneKind
-    width: float
-    height: float
+    width: float = 1.0
+    height: float = 1.0
     lying: tuple[Lying, ...] = ()
     lines: tuple[LineOn, ...] = ()
     holes: tuple[HoleAt, ...] = ()
@@ -147,6 +149,14 @@ class Scene:
     numbers: tuple[NumberAt, ...] = ()
     copies: int = 1
 
+    @property
+    def is_elsewhere(self) -> bool:
+        """Whether the plan has already what is drawn."""
+        return self.kind in ELSEWHERE
 
+
+ELSEWHERE: Final[tuple[SceneKind, ...]] = ("cut", "sew")
+"""What the plan has already as it has to be drawn: its sheets, and the moves of its sewing. Such a scene says
+no more than its kind."""
 SceneMaker = Callable[[], Scene | None]
 """A scene is made when it is looked at: a plan does not wait for it."""

@@ -29,7 +29,7 @@ EDGE_ON: Final = 10
 MOST_BESIDE: Final = 4
 """Pieces that are drawn beside each other; what is done to more is told in words."""
 SHOWN: Final = 12
-"""Sheets of a section, or sections, that are drawn; of more the first and the last."""
+"""Sheets of a section that are drawn."""
 
 
 def laid_out(things: Iterable[Lying]) -> Scene:
@@ -86,13 +86,13 @@ def folded(sheet: Lying, folds: int, tried: bool = False) -> Scene:
             high /= 2
         upright = not upright
     after = Lying("", width + BESIDE_MM, 0.0, wide, high, "now", sheet.stock)
-    edge = LineOn("upright", after.x + (wide if folds == 1 else 0.0), 0.0, high, "fold", "rests")
+    lines.append(LineOn("upright", after.x, 0.0, high, "fold", "rests"))
     return Scene(
         kind="fold",
         width=width + BESIDE_MM + wide,
         height=height,
         lying=(sheet, after),
-        lines=(*lines, replace(edge, at=after.x)),
+        lines=tuple(lines),
         moves=tuple(moves[:1]),
         distances=(Distance("bottom", after.x, after.x + wide), Distance("right", 0.0, high)),
     )
@@ -236,7 +236,7 @@ def gauged(width: float, thick: float) -> Scene:
             PathOn(((width * 0.3, 0.0), (width * 0.05, jaw), (0.0, jaw)), "now"),
             PathOn(((width * 0.3, 2 * jaw + high), (width * 0.05, jaw + high), (0.0, jaw + high)), "now"),
         ),
-        distances=(Distance("left", jaw, jaw + high),),
+        distances=(Distance("left", jaw, jaw + high, thin=True),),
     )
 
 
@@ -279,7 +279,7 @@ def looked(width: float, height: float, thick: float, stock: str) -> Scene:
         distances=(
             Distance("bottom", 0.0, width),
             Distance("left", 0.0, height),
-            Distance("bottom", width + BESIDE_MM, width + BESIDE_MM + max(thick, 1.0)),
+            Distance("bottom", width + BESIDE_MM, width + BESIDE_MM + max(thick, 1.0), thin=True),
         ),
     )
 
@@ -332,14 +332,19 @@ def _line_shifted(line: LineOn, x: float) -> LineOn:
     return replace(line, start=line.start + x, end=line.end + x)
 
 
-def wrapped_round(count: int, width: float) -> Scene:
-    """A section in its cover, seen from the head: the outermost of the bent lines is the cover."""
-    scene = nested([min(count, SHOWN - 1) + 1], width)
-    cover, *sheets = scene.strokes
-    rest = [replace(sheet, when="rests") for sheet in sheets]
-    middle = scene.height / 2
+def wrapped_round(sections: int, width: float) -> Scene:
+    """Sections in their cover, seen from the head: the cover is a bent line round all of them."""
+    block = nested([1] * sections, width)
+    gap = width / 30
+    around = PathOn(
+        ((width, -gap), (-gap, -gap), (-gap, block.height), (width, block.height))
+        if sections > 1
+        else ((width, -gap), (-gap, block.height / 2 - gap), (width, block.height - gap)),
+        "now",
+    )
+    middle = block.height / 2
     return replace(
-        scene,
-        strokes=(replace(cover, when="now"), *rest),
-        moves=(Moved((-width * 0.2, middle), (-width * 0.03, middle)),),
+        block,
+        strokes=(around, *(replace(sheet, when="rests") for sheet in block.strokes)),
+        moves=(Moved((-width * 0.2, middle), (-2 * gap, middle)),),
     )

@@ -31,7 +31,7 @@ def plan_data(plan: Plan, *, scenes: bool = False) -> dict[str, Any]:
         one["step"] |= {
             "each": max(step.minutes - step.set_up, 0.0),
             "waits": list(step.waits),
-            "scene": as_json(scene) if scenes else scene and scene.kind,
+            "scene": as_json(scene) if scene and scenes and not scene.is_elsewhere else scene and scene.kind,
         }
     data["cutting"]["plans"] = [
         {"stocks": [stock.key for stock in own.stocks], "needed": own.needed, "length_mm": own.length_mm}

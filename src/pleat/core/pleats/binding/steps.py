@@ -327,7 +327,7 @@ def _tied_after(sewn: Sewn) -> bool:
     return sewn.sewing.threads[0][-1].what in ("over", "tail")
 
 
-_SEWN: Final = Scene(kind="sew", width=1.0, height=1.0)
+_SEWN: Final = Scene(kind="sew")
 
 
 def _knot(sewn: Sewn, ruler: Ruler) -> tuple[Step, ...]:

@@ -11,7 +11,7 @@ from pleat.core.base.estimate import Estimate, total
 from pleat.core.base.fields import LengthRule
 from pleat.core.base.kinds import Member
 from pleat.core.base.plan import Check, Figure, Missing, Offer, Part, Rule, Step, signature
-from pleat.core.base.scenes import HoleAt, Lying
+from pleat.core.base.scenes import HoleAt, Lying, Scene
 from pleat.core.base.staged import marked, punched
 from pleat.core.engines.folding.flat import FieldAnchor
 from pleat.core.engines.folding.sheet import Span, piece
@@ -46,7 +46,7 @@ class TwoCovers(Member):
 
 @dataclass(frozen=True)
 class Sized:
-    """A cover in mm, its held edge on the left and its head on top; ``flip`` when it is held at the head.
+    """A cover in mm with its head on top, held on the left or, with ``flip``, at its head.
     ``beyond`` is a score that lies past the middle, and is not drawn."""
 
     width: float
@@ -272,11 +272,17 @@ def _checks(left: LeftOfCover, part: Sized) -> tuple[Check, ...]:
 
 
 def _bored(part: Sized, across: float) -> list[HoleAt]:
-    return [HoleAt(part.inset, at, across) for at in part.holes]
+    places = [(at, part.inset) if part.flip else (part.inset, at) for at in part.holes]
+    return [HoleAt(x, y, across) for x, y in places]
+
+
+def _hinged(part: Sized, role: str) -> Scene:
+    """A cover with its score along the held edge."""
+    cover = _cover(part, role)
+    return marked(cover, level=(part.hinge,)) if part.flip else marked(cover, upright=(part.hinge,))
 
 
 def _cover(part: Sized, role: str) -> Lying:
-    """A cover with its held edge on the left."""
     return Lying("", 0.0, 0.0, part.width, part.height, stock=role)
 
 
@@ -295,7 +301,7 @@ def _steps(left: LeftOfCover, part: Sized, role: str, marks: str) -> tuple[Step,
                 uses=("cover.flat",),
                 signature=signature(part.hinge),
                 kind="fold",
-                shows=lambda: marked(_cover(part, role), upright=(part.hinge,)),
+                shows=lambda: _hinged(part, role),
             )
         )
     head = "left" if part.flip else "head"
@@ -318,9 +324,10 @@ def _steps(left: LeftOfCover, part: Sized, role: str, marks: str) -> tuple[Step,
             kind="punch",
             shows=lambda: punched(
                 _cover(part, role),
-                [HoleAt(part.inset, at, left.binding.through_mm) for at in part.holes],
+                _bored(part, left.binding.through_mm),
                 2,
                 1,
+                "level" if part.flip else "upright",
             ),
         )
     )

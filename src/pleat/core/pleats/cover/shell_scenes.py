@@ -123,7 +123,8 @@ def hung_in(shell: Shell) -> Scene:
     around, boards = _case(shell)
     back = boards[-1]
     width, height = shell.leaf
-    block = Lying("", back.x + back.width - shell.square - width, shell.square, width, height, "now", "leaf")
+    fore = max(shell.squares[0], 0.0)
+    block = Lying("", back.x + back.width - fore - width, shell.square, width, height, "now", "leaf")
     zone = GlueZone(block.x, block.y, width, height)
     scene = laid_on(around, [*boards, block], "hang in", [zone])
     squares = (

@@ -16,7 +16,7 @@ from pleat.core.pleats.cutting.left import LeftOfCutting
 from pleat.core.pleats.cutting.owned import together
 from pleat.core.pleats.cutting.shared import StockPlan, sheets_of
 
-_SHEETS: Final = Scene(kind="cut", width=1.0, height=1.0)
+_SHEETS: Final = Scene(kind="cut")
 """The sheets of the plan itself are the picture."""
 _LEAVES: Final = ("leaf", "pile")
 

@@ -56,18 +56,36 @@ document.addEventListener("alpine:init", () => {
         const one = this.queue[0];
         const answer = await this.sent(one);
         if (!answer) { setTimeout(() => this.send(), AGAIN); break; }
-        this.queue = this.queue.filter((other) => other !== one);
+        this.queue = answer.status === 404 ? [] : this.queue.filter((other) => other !== one);
         this.kept();
-        if (answer.status === 422) tell("Not ticked", (await answer.json()).problem);
+        if (answer.status === 404) { tell("Not sent", "This book is no longer here."); break; }
+        const said = await answer.json();
+        if (answer.ok) this.take(said);
+        else { tell("Not ticked", said.problem); this.look(); }
       }
       this.sending = false;
+    },
+    // what is done by now, here or in another window; what still waits here is newer
+    take(state) {
+      const waits = new Set(this.queue.map((one) => one.step));
+      this.steps.forEach((step, at) => {
+        if (waits.has(step.dataset.key)) return;
+        this.done[at] = state.done.includes(step.dataset.key);
+        this.copies[at] = this.done[at] ? Number(step.dataset.of) : (state.copies[step.dataset.key] || 0) % Number(step.dataset.of);
+      });
+    },
+    async look() {
+      try {
+        const answer = await fetch(this.$root.dataset.state);
+        if (answer.ok) this.take(await answer.json());
+      } catch { /* no connection: it shows what it knows */ }
     },
     async sent(one) {
       const headers = JSON.parse(document.body.getAttribute("hx-headers:inherited"));
       const body = new URLSearchParams({ step: one.step, done: one.done ? "1" : "0", copies: one.copies, window: "making" });
       try {
         const answer = await fetch(this.$root.dataset.tick, { method: "POST", headers, body });
-        if (answer.ok || answer.status === 422) return answer;
+        if (answer.ok || answer.status === 422 || answer.status === 404) return answer;
         if (answer.status < 500) tell("Not sent", "The page is older than the books are now: load it again. What you ticked is kept.");
       } catch { /* no connection: later */ }
       return null;
