@@ -35,6 +35,8 @@ LETTER_SHARE: Final = 0.022
 LINE_SHARE: Final = 0.05
 """A letter of a name, and a line of it, take about this share of the picture."""
 MOST_LINES: Final = 3
+SHORT_SHARE: Final = 0.09
+"""What measures less than this share of the picture has its number beside it."""
 HATCHES: Final = 16
 NAMED_SHARE: Final = 0.12
 """A thing whose shorter side is a smaller share of the picture is not named in it."""
@@ -93,20 +95,22 @@ def drawn(scene: Scene, ruler: Ruler, plan: Plan, says: str) -> Drawing:
     shapes += [_hole(hole) for hole in scene.holes]
     shapes += [Line(*move.start, *move.end, "scene-move", arrow=True) for move in scene.moves]
     shapes += [_placed(number, ruler) for number in _apart(scene)]
+    shapes += [_short(distance, scene, ruler) for distance in scene.distances if _is_short(distance, scene)]
     return Drawing(
         scene.width,
         scene.height,
         says,
         shapes,
-        dims=tuple(_dim(distance, ruler) for distance in scene.distances),
+        dims=tuple(_dim(distance, ruler) for distance in scene.distances if not _is_short(distance, scene)),
         room=_room(scene),
     )
 
 
 def _room(scene: Scene) -> tuple[tuple[EdgeSide, float], ...]:
     """Room for numbers that stand outside."""
-    sides: dict[EdgeSide, None] = dict.fromkeys(number.side for number in scene.numbers)
-    return tuple((side, 80.0) for side in sides if side != "right")
+    sides: dict[EdgeSide, float] = {number.side: 80.0 for number in scene.numbers if number.side != "right"}
+    sides |= {distance.side: 80.0 for distance in scene.distances if _is_short(distance, scene)}
+    return tuple(sides.items())
 
 
 def numbers(step: Step, plan: Plan) -> tuple[tuple[str, tuple[str, ...]], ...]:
@@ -219,6 +223,26 @@ def _placed(number: NumberAt, ruler: Ruler) -> Label:
     return Label(x, y, text, "scene-number", "start", (14.0, 7.0))
 
 
+def _is_short(distance: Distance, scene: Scene) -> bool:
+    """Whether a number has no room between the ends of what it measures."""
+    return distance.value_mm < SHORT_SHARE * max(scene.width, scene.height)
+
+
+def _short(distance: Distance, scene: Scene, ruler: Ruler) -> Label:
+    """The number alone, outside and beside what it measures."""
+    middle, text = (distance.start + distance.end) / 2, _text(distance, ruler)
+    if distance.side in ("top", "bottom"):
+        below = distance.side == "bottom"
+        y, down = (scene.height, 30.0) if below else (0.0, -12.0)
+        return Label(middle, y, text, "scene-number", "middle", (0.0, down))
+    if distance.side == "left":
+        return Label(0.0, middle, text, "scene-number", "end", (-12.0, 7.0))
+    return Label(scene.width, middle, text, "scene-number", "start", (12.0, 7.0))
+
+
+def _text(distance: Distance, ruler: Ruler) -> str:
+    return (ruler.thin if distance.thin else ruler.number)(distance.value_mm)
+
+
 def _dim(distance: Distance, ruler: Ruler) -> Dim:
-    text = (ruler.thin if distance.thin else ruler.number)(distance.value_mm)
-    return Dim(distance.side, distance.start, distance.end, text, distance.level)
+    return Dim(distance.side, distance.start, distance.end, _text(distance, ruler), distance.level)

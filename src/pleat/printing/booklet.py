@@ -91,7 +91,6 @@ def _before(plan: Plan, cautions: Sequence[str], width: float, room: float) -> l
     paragraphs += [("words", f"{number}  {text}") for number, text in enumerate(cautions, 1)]
     paragraphs += [
         ("words", GENERAL),
-        ("heading", "What the pictures say"),
     ]
     pages: list[list[Shape]] = [[]]
     y = top
@@ -102,9 +101,11 @@ def _before(plan: Plan, cautions: Sequence[str], width: float, room: float) -> l
             shapes, after = _set(text, style, MARGIN_MM, top, wide)
         pages[-1] += shapes
         y = after + 1.6
-    if y + 8 * len(_SIGNS) > top + room - 8:
+    if y + 8 * (len(_SIGNS) + 1) > top + room - 8:
         pages.append([])
         y = top
+    pages[-1].append(Label(MARGIN_MM, y + 3, "What the pictures say", "heading", "start"))
+    y += 10
     for style, text in _SIGNS:
         pages[-1].append(Line(MARGIN_MM, y, MARGIN_MM + 18, y, style, arrow=style == "scene-move"))
         pages[-1].append(Label(MARGIN_MM + 24, y + 1.2, text, "words", "start"))

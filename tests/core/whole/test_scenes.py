@@ -13,6 +13,7 @@ from pleat.core.document.recipes import RECIPES, recipe
 from pleat.core.whole.planning import make_plan
 from pleat.drawing import members as _drawings  # noqa: F401 - makes the drawings of all members known
 from pleat.drawing.scenes import has_own, numbers, picture
+from pleat.drawing.shapes import Label
 from pleat.drawing.svg import render_screen
 
 IDS = [one.name for one in RECIPES]
@@ -42,9 +43,17 @@ def test_every_step_has_a_picture_and_its_numbers_stand_in_its_words(name, ruler
         for _, values in numbers(one.step, plan):
             if one.step.key not in WITHOUT_WORDS:
                 assert set(values) <= told, (one.step.key, values, one.step.detail)
-        measured = {dim.text for dim in drawing.dims} if has_own(one.step) else set()
+        measured = {distance_text(one, plan.brief.ruler) for one in scene.distances}
+        written = {dim.text for dim in drawing.dims} | {
+            shape.text for shape in drawing.shapes if isinstance(shape, Label)
+        }
+        assert not has_own(one.step) or measured <= written, "every measure stands in the picture"
         if one.step.key not in MEASURED_ALONE:
             assert measured <= told, (one.step.key, measured, one.step.detail)
+
+
+def distance_text(distance, ruler):
+    return ruler.thin(distance.value_mm) if distance.thin else ruler.number(distance.value_mm)
 
 
 WITHOUT_WORDS = frozenset({"pierce", "cover_pierced"})
